@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Acts
+  # Adds a picture to a report. The bytes are kept as they came; what is shown is a smaller copy without its place.
+  #
+  #   report_key: from the report's answer; without it nobody may add anything
+  #   bytes:      String, at most MAX_BYTES
+  #   files:      Devices::FileStorage
+  #
+  # Returns { width_px:, height_px: }. Raises Core::InvalidInput, NotFound, Conflict.
+  module AddReportPhoto
+    MAX_BYTES = 15 * 1024 * 1024
+
+    module_function
+
+    def call(store:, files:, report_id:, report_key:, bytes:)
+      report = store.reports.find(report_id)
+      unless report && OpenSSL.secure_compare(report[:report_key], report_key.to_s)
+        raise Core::NotFound.new(:no_such_report, "There is no report of yours at this address. Send the report first.")
+      end
+
+      sha256 = Digest::SHA256.hexdigest(bytes)
+      before = store.photos.of_report(report_id)
+      return before.slice(:width_px, :height_px) if before && before[:sha256] == sha256
+
+      raise Core::Conflict.at("photo", :already_there, "This report already has a photo.") if before
+
+      keep(store, files, report_id, bytes, sha256)
+    end
+
+    def keep(store, files, report_id, bytes, sha256)
+      picture = Formats::Picture.read(bytes)
+      original_key = files.put(bytes, "originals/#{sha256}")
+      shown_key = files.put(picture.shown_jpeg, "shown/#{sha256}.jpg")
+      store.write do
+        store.photos.add(report_id:, sha256:, media_type: picture.media_type, bytes: bytes.bytesize,
+                         width_px: picture.width_px, height_px: picture.height_px, original_key:, shown_key:)
+      end
+      { width_px: picture.width_px, height_px: picture.height_px }
+    end
+    private_class_method :keep
+  end
+end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module Acts
+  # A member goes out: one day, one spot. The id comes from the phone, so sending twice starts one trip.
+  #
+  #   sent: { held_on: Date, spot_code:, platform:, water_temp_c: }
+  #
+  # Raises Core::InvalidInput :unknown_spot, Core::Conflict :other_trip.
+  module StartTrip
+    # Days ahead that a trip may be planned, so that a slip in the year is caught.
+    PLAN_AHEAD_DAYS = 400
+
+    module_function
+
+    def call(store:, member:, id:, sent:, today:)
+      store.write do
+        known = store.trips.find(id)
+        return known if known && known[:member_id] == member[:id] && known.slice(*sent.keys) == sent
+        raise Core::Conflict.at("id", :other_trip, "Another trip has this id already. Start the trip again.") if known
+
+        check(store, sent, today)
+        store.trips.add(id:, member_id: member[:id], **sent)
+        store.trips.find(id)
+      end
+    end
+
+    def check(store, sent, today)
+      unless store.waters.spot(sent[:spot_code])
+        raise Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot #{sent[:spot_code].inspect}. Choose one from the list.")
+      end
+      return if sent[:held_on] <= today + PLAN_AHEAD_DAYS
+
+      raise Core::InvalidInput.at("held_on", :too_far_ahead, "#{sent[:held_on]} is more than #{PLAN_AHEAD_DAYS} days ahead. Check the year.")
+    end
+    private_class_method :check
+  end
+end

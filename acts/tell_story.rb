@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Acts
+  # A fish's story, as much of it as the reader may see.
+  #
+  #   story_key: String from the public link
+  #   member:    the signed-in member or nil
+  #
+  # Coordinators and the members who had the fish in hand see exact places and names; everybody else
+  # sees 5 km cells, waters instead of spots, and the names that members chose to show.
+  # Raises Core::NotFound.
+  module TellStory
+    module_function
+
+    # Returns Core::Recaptures::Story::Telling; each catch also has :by (a name) for its audience.
+    def call(store:, story_key:, member: nil)
+      fish = store.fish.by_story_key(story_key)
+      raise Core::NotFound.new(:no_such_story, "There is no story at this address. Check the link, or report the tag again.") if fish.nil?
+
+      audience = audience(store, fish, member)
+      catches = store.fish.catches(fish[:id]).map { |one| named(one, audience) }
+      Core::Recaptures::Story.tell(species: store.species.find(fish[:species_code]), catches:, audience:)
+    end
+
+    def audience(store, fish, member)
+      return :public if member.nil?
+
+      member[:role] == "coordinator" || store.fish.member_ids(fish[:id]).include?(member[:id]) ? :member : :public
+    end
+
+    def named(one, audience)
+      name = one[:public_name]
+      name = one[:member_name] || name if audience == :member
+      one.except(:public_name, :member_name).merge(by: one[:source] == "report" ? "a finder" : name || "a volunteer tagger")
+    end
+    private_class_method :audience, :named
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+require "rack"
+require "rack/session"
+
+module Api
+  # The whole server as one Rack application, its parts handed in.
+  module App
+    ROUTES = [Routes::People, Routes::Deck, Routes::Finds].freeze
+
+    # config: Config; db: Sequel::Database; carrier: #deliver(letter); files: Devices::FileStorage; coast: GeoJSON features
+    def self.build(config:, db:, carrier:, files:, coast:, contract: Contract.load)
+      store = Store::Gateway.new(db)
+      set_up_jobs(store, carrier, config)
+      Limits.set_up(enabled: config.limits)
+      send_letter = ->(recipient:, subject:, body:) { Acts::WriteLetter.queue(store:, kind: "password", recipient:, subject:, body:) }
+      auth = Auth.build(db:, config:, send_letter:)
+      Rack::Builder.new do
+        use Rack::Deflater, include: %w[application/json application/geo+json text/plain], sync: false
+        use Rack::Attack
+        use Spa
+        use Rack::Session::Cookie, key: "voucher.session", secrets: [config.session_secret], httponly: true, same_site: :lax,
+                                   secure: config.base_url.start_with?("https:"), expire_after: 30 * 86_400
+        use Csrf::Origin
+        use Csrf::Token
+        use Guard, contract
+        use auth
+        run Routing.new(store:, config:, files:, coast:)
+      end.to_app
+    end
+
+    def self.set_up_jobs(store, carrier, config)
+      Que.connection = store.db
+      Acts::LetterJob.store = store
+      Acts::LetterJob.carrier = carrier
+      Acts::LetterJob.base_url = config.base_url
+    end
+    private_class_method :set_up_jobs
+
+    # Hands the request to the route file that knows it; the contract has already said that one does.
+    class Routing
+      def initialize(store:, config:, files:, coast:)
+        @own = { "voucher.store" => store, "voucher.config" => config, "voucher.files" => files, "voucher.coast" => coast }
+        @routes = ROUTES.reverse.reduce(nil) { |after, routes| routes.new(after) }
+      end
+
+      def call(env) = @routes.call(env.merge!(@own))
+    end
+  end
+end

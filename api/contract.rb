@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+require "json_schemer"
+require "yaml"
+
+module Api
+  # openapi/voucher.yaml as running code: finds the operation of a request, and says what is wrong
+  # with its parameters and body, field by field.
+  class Contract
+    FILE = File.expand_path("../openapi/voucher.yaml", __dir__)
+    METHODS = %w[get put post patch delete].freeze
+    Operation = Struct.new(:id, :pointer, :spec, :path_params, keyword_init: true)
+
+    def self.load = new(YAML.safe_load_file(FILE, aliases: true))
+
+    attr_reader :document
+
+    def initialize(document)
+      @document = document
+      @openapi = JSONSchemer.openapi(document)
+      @paths = document.fetch("paths").map { |template, item| [path_pattern(template), template, item] }
+      @schemas = {}
+      @lock = Mutex.new
+    end
+
+    # The Operation, :no_path or :no_method.
+    def operation(method, path)
+      pattern, template, item = @paths.find { |candidate, _, _| candidate.match?(path) }
+      return :no_path if pattern.nil?
+
+      spec = item[method.downcase]
+      return :no_method if spec.nil?
+
+      Operation.new(id: spec["operationId"], spec:, pointer: "#/paths/#{escape(template)}/#{method.downcase}",
+                    path_params: pattern.match(path).named_captures)
+    end
+
+    # { "field" => sentence } for everything wrong with the parameters; converts numbers in place.
+    def parameter_faults(operation, query:, headers:)
+      (operation.spec["parameters"] || []).each_with_object({}) do |given, faults|
+        parameter = given.key?("$ref") ? resolve(given["$ref"]) : given
+        name = parameter["name"]
+        source = { "path" => operation.path_params, "query" => query, "header" => headers }.fetch(parameter["in"])
+        if source[name].nil?
+          faults[name] = "“#{name}” is missing." if parameter["required"]
+          next
+        end
+        source[name] = source[name].to_i if parameter.dig("schema", "type") == "integer" && source[name].to_s.match?(/\A-?\d{1,9}\z/)
+        schema = parameter["schema"].key?("$ref") ? reference(parameter["schema"]["$ref"]) : JSONSchemer.schema(parameter["schema"])
+        fault = schema.validate(source[name]).first
+        faults[name] = Sentences.for(fault, name) if fault
+      end
+    end
+
+    def json_body?(operation) = operation.spec.dig("requestBody", "content", "application/json")
+
+    def raw_body?(operation) = operation.spec.dig("requestBody", "content", "application/octet-stream")
+
+    # { "field.inner" => sentence } for everything wrong with a parsed JSON body.
+    def body_faults(operation, body)
+      schema = reference("#{operation.pointer}/requestBody/content/application~1json/schema")
+      schema.validate(body).each_with_object({}) { |error, faults| Sentences.each(error) { |field, sentence| faults[field] ||= sentence } }
+    end
+
+    # Sentences about a response that breaks the contract; for tests.
+    def response_faults(operation, status:, content_type:, body:)
+      key = [status.to_s, "default"].find { |candidate| operation.spec["responses"].key?(candidate) }
+      return ["#{operation.id} has no response #{status}"] if key.nil?
+
+      response = operation.spec["responses"][key]
+      pointer = response["$ref"] || "#{operation.pointer}/responses/#{key}"
+      response = resolve(response["$ref"]) if response["$ref"]
+      type = content_type.to_s.split(";").first
+      return ["#{operation.id} #{status} answers #{type}"] unless response["content"].key?(type)
+      return [] unless type == "application/json"
+
+      reference("#{pointer}/content/application~1json/schema").validate(JSON.parse(body)).map { |error| "#{operation.id}: #{error['error']}" }
+    end
+
+    private
+
+    def path_pattern(template) = /\A#{template.gsub('.', '\.').gsub(/\{(\w+)\}/, '(?<\1>[^/]+)')}\z/
+
+    def escape(path) = path.gsub("~", "~0").gsub("/", "~1")
+
+    def resolve(ref) = ref.delete_prefix("#/").split("/").reduce(document) { |node, key| node.fetch(key) }
+
+    # Schemas are compiled on first use, and shared by all threads.
+    def reference(pointer) = @lock.synchronize { @schemas[pointer] ||= @openapi.ref(pointer) }
+  end
+end

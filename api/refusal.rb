@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module Api
+  # The one shape of every error that leaves the server.
+  module Refusal
+    JSON_TYPE = "application/json"
+
+    module_function
+
+    def body(code:, message:, fields: {}, details: {}) = JSON.generate({ code:, message:, fields:, details: })
+
+    # The same as a whole Rack answer, for middleware.
+    def rack(status, code:, message:, fields: {}, details: {}, headers: {})
+      [status, { "content-type" => JSON_TYPE, **headers }, [body(code:, message:, fields:, details:)]]
+    end
+  end
+end

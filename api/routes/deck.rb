@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Api
+  module Routes
+    # The card for the water, trips, and fish in hand.
+    class Deck < Base
+      get("/api/species") do
+        json(species: store.species.all.map { |one| Views.species_name(one) })
+      end
+
+      get("/api/deck") do
+        found = Acts::CompileCard.call(store:, member: member!, today: Date.iso8601(given[:on]))
+        json(found.merge(logged: found[:logged].map { |one| one.merge(caught_at: one[:caught_at].utc.iso8601(3)) }))
+      end
+
+      put("/api/trips/:id") do
+        trip = Acts::StartTrip.call(store:, member: member!, id: given[:id], today: Date.today,
+                                    sent: sent.merge(held_on: Date.iso8601(sent[:held_on]), water_temp_c: sent[:water_temp_c]&.to_f))
+        json(trip.except(:member_id))
+      end
+
+      put("/api/encounters/:id") do
+        stages = sent[:stages].map { |tap| { act: tap[:act], at: Time.iso8601(tap[:at]) } }
+        json(Acts::RecordEncounter.call(store:, member: member!, id: given[:id], sent: sent.merge(stages:), now: Time.now))
+      end
+    end
+  end
+end

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Api
+  # What the contract found wrong, as sentences a person can act on.
+  module Sentences
+    module_function
+
+    # Yields (field, sentence) for one validation error; a missing-fields error yields one each.
+    def each(error)
+      field = error["data_pointer"].delete_prefix("/").tr("/", ".")
+      if error["type"] == "required"
+        error.dig("details", "missing_keys").each do |key|
+          missing = [field, key].reject(&:empty?).join(".")
+          yield missing, "“#{missing}” is missing."
+        end
+      else
+        field = "body" if field.empty?
+        yield field, self.for(error, field)
+      end
+    end
+
+    def for(error, field)
+      value = brief(error["data"])
+      schema = error["schema"].is_a?(Hash) ? error["schema"] : {}
+      case error["type"]
+      when "enum", "const" then "“#{field}” is #{value}; it must be one of #{[*schema['enum'], *schema['const']].join(', ')}."
+      when "minimum", "exclusiveMinimum", "maximum", "exclusiveMaximum" then "“#{field}” is #{value}; it must lie #{range(schema)}."
+      when "minLength" then "“#{field}” must not be empty."
+      when "maxLength" then "“#{field}” is longer than #{schema['maxLength']} characters. Shorten it."
+      when "minItems" then "“#{field}” needs at least #{schema['minItems']}."
+      when "maxItems" then "“#{field}” may hold at most #{schema['maxItems']}."
+      when "format" then "“#{field}” is #{value}, which is not a #{schema['format'] == 'date' ? 'date like 2026-05-31' : 'time like 2026-05-31T09:15:00Z'}."
+      when "pattern" then "“#{field}” is #{value}, which does not have the form that is needed."
+      when "schema" then "“#{field}” is not known here. Leave it out."
+      else "“#{field}” is #{value}; it must be #{kinds(schema, error['type'])}."
+      end
+    end
+
+    def brief(value)
+      text = value.is_a?(Hash) || value.is_a?(Array) ? "a #{value.class.name.downcase}" : value.inspect
+      text.size > 60 ? "#{text[0, 57]}…" : text
+    end
+
+    def range(schema)
+      low = schema["minimum"] || schema["exclusiveMinimum"]
+      high = schema["maximum"] || schema["exclusiveMaximum"]
+      over = schema["exclusiveMinimum"] ? "above #{low}" : "at #{low} or above"
+      high ? "#{over} and at #{high} or below" : over
+    end
+
+    KINDS = { "integer" => "a whole number", "number" => "a number", "string" => "text", "object" => "an object", "array" => "a list",
+              "boolean" => "true or false" }.freeze
+
+    def kinds(schema, type) = (Array(schema["type"] || type) - ["null"]).map { |kind| KINDS.fetch(kind, kind) }.join(" or ")
+    private_class_method :brief, :range, :kinds
+  end
+end

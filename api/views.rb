@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Api
+  # Values as the contract shows them.
+  module Views
+    module_function
+
+    def species_name(species) = { code: species.code, common_name: species.common_name, scientific_name: species.scientific_name, length_kind: species.length_kind }
+
+    def story(story)
+      { audience: story.audience, species: species_name(story.species), catches: story.catches.map { |one| catch_(one) },
+        legs: story.legs.map { |one| leg(one) }, whole: story.whole && leg(story.whole) }
+    end
+
+    def catch_(one)
+      length = one[:length]
+      one.slice(:what, :source, :caught_on, :lat_deg, :lon_deg, :place_name, :tag_numbers, :fate, :by)
+         .merge(length_mm: length&.mm, length_kind: length&.kind, length_how: length&.how, length_sd_mm: length&.sd_mm)
+    end
+
+    def leg(leg) = leg.to_h.merge(growth: leg.growth.to_h.merge(sentence: leg.growth.sentence))
+    private_class_method :catch_, :leg
+  end
+end

@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+# Migrates the database, and fills an empty one: with the demo, or in production with the catalogue alone.
+require_relative "../../config/boot"
+
+config = Config.from(ENV)
+db = Database.connect(config.database_url, max_connections: 2)
+Database.migrate(db)
+if config.production?
+  Demo::Load.catalogue(db)
+elsif (counts = Demo::Load.call(db:, today: Date.today))
+  puts "  demo: #{counts[:fish]} fish, #{counts[:encounters]} encounters, #{counts[:reports]} reports"
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+require_relative "boot"
+
+# Puts the application together from settings; shared by config.ru and the tests.
+module Application
+  COAST_FILE = File.join(ROOT, "db/waters/marrow_sound.geojson")
+
+  def self.build(config:, db:, carrier: nil)
+    carrier ||= Devices::StandIns::Outbox.new(File.join(config.var_dir, "outbox"))
+    Api::App.build(config:, db:, carrier:, files: Devices::FileStorage.new(File.join(config.var_dir, "photos")),
+                   coast: JSON.parse(File.read(COAST_FILE)).fetch("features"))
+  end
+
+  # Letters and other jobs, worked off by two threads of this process.
+  def self.start_jobs
+    locker = Que::Locker.new(worker_priorities: [nil, nil], poll_interval: 5)
+    at_exit { locker.stop! }
+  end
+end

@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+# Loads the layers: a folder is a module, a file is a constant in it. Nothing connects
+# or starts here; config.ru, bin/ and the tests do that with what this returns.
+ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../Gemfile", __dir__)
+require "bundler/setup"
+require "date"
+require "digest"
+require "json"
+require "openssl"
+require "logger"
+require "securerandom"
+require "time"
+require "sequel"
+require "zeitwerk"
+require_relative "config"
+require_relative "database"
+
+# One module per layer; what each may name is in docs/ARCHITECTURE.md.
+# rubocop:disable Style/Documentation
+module Core; end
+module Store; end
+module Formats; end
+module Devices; end
+module Acts; end
+module Api; end
+module Demo; end
+# rubocop:enable Style/Documentation
+
+ROOT = File.expand_path("..", __dir__)
+LOADER = Zeitwerk::Loader.new
+{ core: Core, store: Store, formats: Formats, devices: Devices, acts: Acts, api: Api, demo: Demo }.each do |folder, namespace|
+  LOADER.push_dir(File.join(ROOT, folder.to_s), namespace:)
+end
+LOADER.setup

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module Core
+  module Fish
+    # One measured length: never a bare number, always with its kind and its method.
+    #
+    #   mm:     Integer or Float > 0
+    #   kind:   "FL" snout to fork | "TL" snout to the end of the tail | "DW" disc width | "CW" shell width
+    #   how:    "board" | "tape" | "photo" | "ruler" | "estimate"
+    #   sd_mm:  one standard deviation of its error; by method unless a photo brought its own
+    #
+    # The errors by method are house rules.
+    class Length
+      KINDS = { "FL" => "fork length", "TL" => "total length", "DW" => "disc width", "CW" => "shell width" }.freeze
+      KIND_BY_TAIL = {
+        "forked" => "FL", "crescent" => "FL", "square" => "TL", "rounded" => "TL", "uneven" => "TL",
+        "disc" => "DW", "shell" => "CW"
+      }.freeze
+      SD_MM_BY_METHOD = { "board" => 3.0, "tape" => 6.0, "ruler" => 12.0, "estimate" => 40.0 }.freeze
+      METHODS = (SD_MM_BY_METHOD.keys + ["photo"]).freeze
+
+      attr_reader :mm, :kind, :how, :sd_mm
+
+      def initialize(mm:, kind:, how:, sd_mm: nil)
+        @mm = mm
+        @kind = kind
+        @how = how
+        @sd_mm = sd_mm || SD_MM_BY_METHOD.fetch(how) { raise ArgumentError, "a #{how} length must bring its sd_mm" }
+        freeze
+      end
+
+      # The same fish's length in another kind, its error grown by the conversion's own.
+      # nil when the species has no conversion between the two: unknown is not guessed.
+      #
+      # Source: linear morphometric regression TL = a + b FL with its standard error of prediction.
+      def convert(to:, fl_to_tl:)
+        return self if kind == to
+        return nil if fl_to_tl.nil?
+
+        a, b, se = fl_to_tl.values_at(:a_mm, :b, :se_mm)
+        case [kind, to]
+        when %w[FL TL] then with(mm: a + (b * mm), kind: to, sd_mm: Math.hypot(b * sd_mm, se))
+        when %w[TL FL] then with(mm: (mm - a) / b, kind: to, sd_mm: Math.hypot(sd_mm, se) / b)
+        end
+      end
+
+      def ==(other) = other.is_a?(Length) && to_h == other.to_h
+
+      def to_h = { mm:, kind:, how:, sd_mm: }
+
+      private
+
+      def with(**changes) = self.class.new(**to_h, **changes)
+    end
+  end
+end

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module Core
+  module Fish
+    # What the programme knows about one kind of animal. Everything here is data
+    # that the coordinator owns; `demo_values` marks rounded numbers made up for the demo.
+    #
+    #   code:             String, short and stable ("seabass")
+    #   tail:             forked | crescent | square | rounded | uneven | disc | shell
+    #   bladder:          sealed | open | none
+    #   weight_a, weight_b: grams = a * cm**b, on the species' own length kind
+    #   fl_to_tl:         { a_mm:, b:, se_mm: } or nil when no conversion is known
+    #   typical_mm, large_mm, min_mm, max_mm, min_taggable_mm: on the species' own length kind
+    #   in_water_only_mm: Integer above which the law forbids lifting it, or nil
+    #   warm_c, stop_c:   where the air budget starts to shrink, and where tagging stops
+    Species = Struct.new(
+      :code, :common_name, :scientific_name, :guild_key, :tail, :bladder, :weight_a, :weight_b, :fl_to_tl,
+      :typical_mm, :large_mm, :min_mm, :max_mm, :min_taggable_mm, :in_water_only_mm, :warm_c, :stop_c,
+      :hazards, :look_alikes, :demo_values, keyword_init: true
+    ) do
+      def guild = Guild.fetch(guild_key)
+
+      # The one kind of length that counts for this species.
+      def length_kind = Length::KIND_BY_TAIL.fetch(tail)
+
+      def all_hazards = guild.hazards + (hazards || [])
+
+      def taggable? = guild.tag_site
+
+      def weight_g_at(length_mm) = Weight.from_length(length_mm:, a: weight_a, b: weight_b)
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Core
+  # Whatever unit a person used, inside it is mm, g, m, s and degrees Celsius.
+  #
+  # Lengths and weights come back as Integers in the smallest useful unit, the
+  # others as Floats. An unknown unit is refused, never guessed.
+  #
+  # Source: international yard and pound agreement (1959): 1 in = 25.4 mm,
+  # 1 lb = 453.59237 g, 1 ft = 0.3048 m, exactly.
+  module Units
+    MM = { "mm" => 1.0, "cm" => 10.0, "m" => 1000.0, "in" => 25.4, "ft" => 304.8 }.freeze
+    GRAMS = { "g" => 1.0, "kg" => 1000.0, "oz" => 28.349523125, "lb" => 453.59237 }.freeze
+
+    module_function
+
+    def length_mm(value, unit) = (number(value) * factor(MM, unit, "length")).round
+
+    def weight_g(value, unit) = (number(value) * factor(GRAMS, unit, "weight")).round
+
+    def depth_m(value, unit) = number(value) * factor(MM, unit, "depth") / 1000.0
+
+    def temp_c(value, unit)
+      case unit
+      when "C" then number(value)
+      when "F" then (number(value) - 32.0) / 1.8
+      else raise InvalidInput.at("unit", :unknown_unit, "#{unit.inspect} is not a unit of temperature. Use C or F.")
+      end
+    end
+
+    def factor(table, unit, quantity)
+      table.fetch(unit) do
+        raise InvalidInput.at("unit", :unknown_unit,
+                              "#{unit.inspect} is not a unit of #{quantity}. Use one of #{table.keys.join(', ')}.")
+      end
+    end
+
+    def number(value)
+      float = Float(value, exception: false)
+      return float if float&.finite?
+
+      raise InvalidInput.at("value", :not_a_number, "#{value.inspect} is not a number.")
+    end
+    private_class_method :factor, :number
+  end
+end

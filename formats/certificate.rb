@@ -1,0 +1,163 @@
+# frozen_string_literal: true
+
+require "prawn"
+
+module Formats
+  # A fish's story on one A4 page, to be printed and kept.
+  #
+  #   story: Core::Recaptures::Story::Telling for the public
+  #   link:  address of the story
+  #   coast: GeoJSON features
+  class Certificate
+    KELP = "1f5c4d"
+    SLATE = "33424a"
+    OILSKIN = "f2b705"
+    WATER = "e3edf0"
+    LAND = "c9cfc2"
+    PAPER_GREY = "6b777d"
+    MARGIN = 45
+
+    def self.pdf(story:, link:, coast:, fonts_dir:) = new(story, link, coast, fonts_dir).render
+
+    def initialize(story, link, coast, fonts_dir)
+      @story = story
+      @link = link
+      @coast = coast
+      @pdf = Prawn::Document.new(page_size: "A4", margin: MARGIN, info: { Title: "Certificate of a tagged fish", Creator: "Voucher" })
+      @pdf.font_families.update("Lato" => { normal: "#{fonts_dir}/Lato-Regular.ttf", bold: "#{fonts_dir}/Lato-Bold.ttf", italic: "#{fonts_dir}/Lato-Italic.ttf" })
+      @pdf.font "Lato"
+    end
+
+    def render
+      heading
+      figures
+      map
+      timeline
+      footer
+      @pdf.render
+    end
+
+    private
+
+    def heading
+      @pdf.fill_color KELP
+      @pdf.fill_rectangle [-MARGIN, @pdf.bounds.top + MARGIN], @pdf.bounds.width + (2 * MARGIN), 14
+      @pdf.move_down 12
+      text "Marrow Sound Tagging Cooperative", size: 10, color: PAPER_GREY, character_spacing: 0.6
+      text @story.species.common_name, size: 34, style: :bold, color: SLATE
+      text @story.species.scientific_name, size: 13, style: :italic, color: PAPER_GREY
+      @pdf.move_down 10
+      numbers.each_with_index { |number, index| streamer(number, index * 150) }
+      @pdf.move_down 40
+    end
+
+    def numbers = @story.catches.flat_map { |one| one[:tag_numbers] }.uniq.first(3)
+
+    # The tag as it is drawn everywhere: a long thin capsule with one barbed end.
+    def streamer(number, left)
+      top = @pdf.cursor
+      @pdf.fill_color OILSKIN
+      @pdf.fill_rounded_rectangle [left + 12, top], 122, 20, 10
+      @pdf.fill_polygon [left + 14, top - 4], [left, top - 10], [left + 14, top - 16]
+      @pdf.stroke_color SLATE
+      @pdf.line_width 1
+      @pdf.stroke_line [left, top - 10], [left + 7, top - 2]
+      @pdf.fill_color SLATE
+      @pdf.draw_text number, at: [left + 32, top - 14.5], size: 13, style: :bold, character_spacing: 1
+    end
+
+    def figures
+      whole = @story.whole
+      return text("This fish has not been caught again yet.", size: 14, color: SLATE) if whole.nil?
+
+      growth = whole.growth
+      cells = [
+        [whole.days.to_s, whole.days == 1 ? "day at liberty" : "days at liberty"],
+        [distance(whole), "from where it was tagged"],
+        [growth.increment_mm ? "#{growth.increment_mm.round} mm" : "–", "difference in length"]
+      ]
+      top = @pdf.cursor
+      width = @pdf.bounds.width / 3
+      cells.each_with_index do |(figure, label), index|
+        @pdf.fill_color KELP
+        @pdf.text_box figure, at: [index * width, top], width: width - 8, height: 34, size: 26, style: :bold, overflow: :shrink_to_fit
+        @pdf.fill_color PAPER_GREY
+        @pdf.text_box label, at: [index * width, top - 34], width: width - 8, height: 16, size: 10
+      end
+      @pdf.move_down 58
+      text growth.sentence, size: 11, color: SLATE
+      if growth.verdict == :grew && growth.yearly_mm
+        text "That is #{growth.yearly_mm.round} mm a year (± #{growth.yearly_margin_mm.round} mm, 95 %).", size: 11,
+                                                                                                           color: SLATE
+      end
+      @pdf.move_down 12
+    end
+
+    def distance(leg)
+      return "–" if leg.distance_m.nil?
+
+      leg.distance_m.zero? ? "under 5 km" : "about #{(leg.distance_m / 1000).round} km"
+    end
+
+    def map
+      placed = @story.catches.select { |one| one[:lat_deg] }
+      return if placed.empty?
+
+      width = @pdf.bounds.width
+      height = 300
+      sketch = CoastSketch.new(@coast, width:, height:, around: placed.map { |one| one.values_at(:lat_deg, :lon_deg) })
+      @pdf.bounding_box([0, @pdf.cursor], width:, height:) do
+        @pdf.fill_color WATER
+        @pdf.fill_rectangle [0, height], width, height
+        sketch.shapes.each { |shape| land(shape) if %w[land lough].include?(shape[:kind]) }
+        places(sketch, placed)
+      end
+      @pdf.move_down 6
+      text "Each square is the 5 km cell the fish was in; exact places stay with the cooperative.", size: 8.5, color: PAPER_GREY
+      @pdf.move_down 10
+    end
+
+    def land(shape)
+      @pdf.fill_color shape[:kind] == "lough" ? WATER : LAND
+      @pdf.fill_polygon(*shape[:rings].first)
+    end
+
+    def places(sketch, placed)
+      @pdf.stroke_color SLATE
+      @pdf.dash(3, space: 3)
+      placed.each_cons(2) { |from, to| @pdf.stroke_line sketch.point(*from.values_at(:lat_deg, :lon_deg)), sketch.point(*to.values_at(:lat_deg, :lon_deg)) }
+      @pdf.undash
+      half = sketch.metres(Core::Waters::CoarsePlace::CELL_M) / 2
+      placed.group_by { |one| one.values_at(:lat_deg, :lon_deg) }.each do |place, here|
+        x, y = sketch.point(*place)
+        @pdf.fill_color OILSKIN
+        @pdf.fill_rectangle [x - half, y + half], half * 2, half * 2
+        @pdf.fill_color SLATE
+        labels = here.map { |one| @story.catches.index(one) + 1 }.join(", ")
+        @pdf.draw_text labels, at: [x - 3, y - 4], size: 10, style: :bold
+      end
+    end
+
+    def timeline
+      @story.catches.each_with_index do |one, index|
+        @pdf.fill_color SLATE
+        text "<b>#{index + 1}   #{one[:caught_on].strftime('%-d %B %Y')}</b>   #{line(one)}", size: 10.5, color: SLATE, inline_format: true, leading: 3
+      end
+    end
+
+    def line(one)
+      length = one[:length]
+      [{ "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught" }.fetch(one[:what]),
+       one[:place_name] && "in #{one[:place_name]}", "by #{one[:by]}",
+       length && "#{length.mm.round} mm #{Core::Fish::Length::KINDS.fetch(length.kind)} (#{length.how})",
+       one[:fate] == "kept" ? "kept" : "let go"].compact.join(", ")
+    end
+
+    def footer
+      @pdf.fill_color PAPER_GREY
+      @pdf.draw_text "Read the story: #{@link}", at: [0, 0], size: 9
+    end
+
+    def text(string, **style) = @pdf.text(string, **style)
+  end
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Store
+  # One fish in hand once, and its taps.
+  class Encounters
+    COLUMNS = %i[id trip_id member_id fish_id revision fingerprint kind fate species_code length_mm length_kind length_how
+                 weight_g hook_place caught_at caught_on utc_offset_minutes lat_deg lon_deg spot_code water_temp_c
+                 air_seconds fight_seconds house_rules_version read_numbers note].freeze
+
+    def initialize(db) = @db = db
+
+    # Locks the row when there is one, so that two sendings of one record wait for each other.
+    def find_for_update(id) = @db[:encounters].select(*COLUMNS).where(id:).for_update.first
+
+    def add(encounter) = @db[:encounters].insert(row(encounter))
+
+    def replace(encounter) = @db[:encounters].where(id: encounter[:id]).update(**row(encounter), updated_at: Sequel::CURRENT_TIMESTAMP)
+
+    # taps: [{ act:, at: Time }, ...]; kept for ever under this revision.
+    def add_stages(encounter_id:, revision:, taps:)
+      @db[:stages].multi_insert(taps.each_with_index.map { |tap, position| { encounter_id:, revision:, position:, **tap } })
+    end
+
+    # The taps of the newest revision.
+    def stages(encounter_id)
+      newest = @db[:stages].where(encounter_id:).max(:revision)
+      @db[:stages].where(encounter_id:, revision: newest).order(:position).select(:act, :at).all
+    end
+
+    # What a member has logged on a trip, newest first, for the Deck's list.
+    def of_trip(trip_id)
+      @db[:encounters].where(trip_id:).order(Sequel.desc(:caught_at))
+                      .select(:id, :kind, :fate, :species_code, :length_mm, :length_kind, :caught_at, :air_seconds)
+                      .map { |row| row.merge(tag_numbers: @db[:taggings].where(encounter_id: row[:id], ended_at: nil).select_order_map(:tag_number)) }
+    end
+
+    private
+
+    def row(encounter)
+      encounter.slice(*COLUMNS).merge(read_numbers: Sequel.pg_array(encounter[:read_numbers] || [], :text))
+    end
+  end
+end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module Store
+  # The individual: what ties its tags, encounters and matched reports together.
+  class Fish
+    def initialize(db) = @db = db
+
+    # Returns the new fish's id.
+    def add(species_code:, story_key:) = @db[:fish].insert(species_code:, story_key:)
+
+    # { id:, species_code:, story_key: } or nil
+    def find(id) = @db[:fish].select(:id, :species_code, :story_key).first(id:)
+
+    def by_story_key(story_key) = @db[:fish].select(:id, :species_code, :story_key).first(story_key:)
+
+    # The fish that carries this tag now, with what a match must know of it, or nil:
+    # { fish_id:, number:, species_code:, story_key:, released_on:, tagger_id:, kept: }
+    def carrying(number)
+      row = @db[:taggings].join(:fish, id: :fish_id).join(:encounters, id: Sequel[:taggings][:encounter_id])
+                          .where(tag_number: number, ended_at: nil)
+                          .select(Sequel[:taggings][:fish_id], Sequel[:taggings][:tag_number].as(:number),
+                                  Sequel[:fish][:species_code], :story_key, Sequel[:encounters][:caught_on].as(:released_on),
+                                  Sequel[:encounters][:member_id].as(:tagger_id)).first
+      row&.merge(kept: kept?(row[:fish_id]))
+    end
+
+    # Puts a tag into a fish. The database refuses a second fish with the same tag.
+    def tag(fish_id:, tag_number:, encounter_id:) = @db[:taggings].insert(fish_id:, tag_number:, encounter_id:)
+
+    # Takes back a tagging that was written down wrongly.
+    def untag(encounter_id:, tag_number:, at:) = @db[:taggings].where(encounter_id:, tag_number:, ended_at: nil).update(ended_at: at)
+
+    def tags_at(encounter_id) = @db[:taggings].where(encounter_id:, ended_at: nil).order(:id).select_map(:tag_number)
+
+    # Members who tagged or recaptured it: they see exact places.
+    def member_ids(fish_id) = @db[:encounters].where(fish_id:).distinct.select_map(:member_id)
+
+    # Every catch of the fish, from the Deck and from finders, unordered; see Core::Recaptures::Story.
+    def catches(fish_id) = deck_catches(fish_id) + reported_catches(fish_id)
+
+    private
+
+    def kept?(fish_id)
+      !@db[:encounters].where(fish_id:, fate: "kept").empty? ||
+        !@db[:reports].join(:matches, report_id: :id).where(fish_id:, undone_at: nil, fate: "kept").empty?
+    end
+
+    def deck_catches(fish_id)
+      @db[:encounters].join(:members, id: :member_id).left_join(:spots, code: Sequel[:encounters][:spot_code])
+                      .left_join(:waters, code: Sequel[:spots][:water_code])
+                      .where(fish_id:).order(:caught_at)
+                      .select(Sequel[:encounters][:id], Sequel[:encounters][:kind], :caught_on, :fate, :length_mm, :length_kind, :length_how,
+                              Sequel.function(:coalesce, Sequel[:encounters][:lat_deg], Sequel[:spots][:lat_deg]).as(:lat_deg),
+                              Sequel.function(:coalesce, Sequel[:encounters][:lon_deg], Sequel[:spots][:lon_deg]).as(:lon_deg),
+                              Sequel[:spots][:name].as(:place_name), Sequel[:waters][:name].as(:water_name),
+                              :public_name, Sequel[:members][:name].as(:member_name), :read_numbers, :air_seconds)
+                      .map { |row| catch_of(row, "deck", row[:kind], row[:kind] == "tagged" ? tags_at(row[:id]) : row[:read_numbers].to_a) }
+    end
+
+    def reported_catches(fish_id)
+      @db[:reports].join(:matches, report_id: :id).where(fish_id:, undone_at: nil).order(:caught_on, :sent_at)
+                   .select(Sequel[:reports][:id], :caught_on, :fate, :length_mm, :length_kind, :length_how, :lat_deg, :lon_deg,
+                           Sequel[:reports][:place_words].as(:place_name), :tag_number)
+                   .map { |row| catch_of(row, "report", "recaptured", [row[:tag_number]]) }
+    end
+
+    def catch_of(row, source, what, tag_numbers)
+      length = row[:length_mm] && Core::Fish::Length.new(mm: row[:length_mm], kind: row[:length_kind], how: row[:length_how])
+      row.slice(:id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name, :member_name, :air_seconds)
+         .merge(what:, source:, length:, tag_numbers:)
+    end
+  end
+end

@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module Store
+  # The way into the database: one object per table or question, and one transaction
+  # around whatever a person does. What PostgreSQL refuses leaves here as a sentence.
+  class Gateway
+    # Constraint -> [field, code, sentence]. The program checks first; these speak when two people race.
+    REFUSALS = {
+      "tag_in_one_fish" => ["tag_numbers", :tag_in_another_fish, "That tag already sits in another fish. Check the number on the streamer."],
+      "tag_series_overlap" => ["first_serial", :series_overlap, "These numbers overlap a series that exists already."],
+      "encounters_pkey" => ["id", :already_there, "This encounter is being stored right now. Send it again."],
+      "reports_pkey" => ["id", :already_there, "This report is being stored right now. Send it again."],
+      "trips_pkey" => ["id", :already_there, "This trip is being stored right now. Send it again."],
+      "photos_report_id_key" => ["photo", :already_there, "This report already has a photo."]
+    }.freeze
+
+    attr_reader :db
+
+    def initialize(db) = @db = db
+
+    def species = Species.new(db)
+    def waters = Waters.new(db)
+    def members = Members.new(db)
+    def tags = Tags.new(db)
+    def trips = Trips.new(db)
+    def fish = Fish.new(db)
+    def encounters = Encounters.new(db)
+    def reports = Reports.new(db)
+    def finds = Finds.new(db)
+    def photos = Photos.new(db)
+    def letters = Letters.new(db)
+
+    def transaction(&) = db.transaction(savepoint: true, &)
+
+    # Runs the block in a transaction, and turns a broken constraint into what it means.
+    def write(&)
+      transaction(&)
+    rescue Sequel::UniqueConstraintViolation, Sequel::ExclusionConstraintViolation => e
+      name = e.wrapped_exception.result&.error_field(PG::Result::PG_DIAG_CONSTRAINT_NAME)
+      field, code, sentence = REFUSALS.fetch(name) { raise }
+      raise Core::Conflict.at(field, code, sentence)
+    end
+  end
+end

@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module Store
+  # The catalogue: rows in, Core::Fish::Species out.
+  class Species
+    CONVERSION = { a_mm: :fl_to_tl_a_mm, b: :fl_to_tl_b, se_mm: :fl_to_tl_se_mm }.freeze
+
+    def initialize(db) = @db = db
+
+    def all = @db[:species].order(:common_name).map { |row| species(row) }
+
+    def find(code) = code && @db[:species].first(code:)&.then { |row| species(row) }
+
+    # rows: column Hashes as in db/catalogue/species.csv. Known codes are left alone.
+    def add(rows) = @db[:species].insert_conflict.multi_insert(rows)
+
+    private
+
+    def species(row)
+      conversion = CONVERSION.transform_values { |column| row[column] }
+      known = row.slice(*Core::Fish::Species.members)
+      Core::Fish::Species.new(**known, warm_c: row[:warm_c].to_f, stop_c: row[:stop_c].to_f,
+                                       hazards: row[:hazards].to_a, look_alikes: row[:look_alikes].to_a,
+                                       fl_to_tl: conversion[:b] && conversion).freeze
+    end
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+ENV["VOUCHER_LIMITS"] ||= "off"
+require_relative "../../config/application"
+require "minitest/autorun"
+require "tmpdir"
+
+LOADER.eager_load
+
+# Databases of the throw-away cluster, made on first use.
+module TestDatabase
+  module_function
+
+  # Migrated and with the catalogue and waters, but no people; tests roll back.
+  def unit = @unit ||= fresh("voucher_unit").tap { |db| Seeds.catalogue(db) }
+
+  # Filled by the browser tests themselves.
+  def browser = @browser ||= fresh("voucher_browser")
+
+  def url(name) = ENV.fetch("TEST_DATABASE_URL").sub("///voucher?", "///#{name}?")
+
+  def fresh(name)
+    Sequel.connect(ENV.fetch("TEST_DATABASE_URL")) do |db|
+      db.run "drop database if exists #{name} with (force)"
+      db.run "create database #{name}"
+    end
+    Database.connect(url(name)).tap { |db| Database.migrate(db) }
+  end
+end
+
+require_relative "seeds"
