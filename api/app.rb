@@ -14,7 +14,7 @@ module Api
       set_up_jobs(store, carrier, config)
       Limits.set_up(enabled: config.limits)
       send_letter = ->(recipient:, subject:, body:) { Acts::WriteLetter.queue(store:, kind: "password", recipient:, subject:, body:) }
-      auth = Auth.build(db:, config:, send_letter:)
+      auth = Auth.build(store:, config:, send_letter:)
       Rack::Builder.new do
         use Rack::Deflater, include: %w[application/json application/geo+json text/plain], sync: false
         use Rack::Attack

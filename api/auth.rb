@@ -11,7 +11,8 @@ module Api
     LOCKOUT_MINUTES = 15
 
     # Builds the middleware; send_letter is called with (recipient:, subject:, body:) inside the transaction.
-    def self.build(db:, config:, send_letter:)
+    def self.build(store:, config:, send_letter:)
+      db = store.db
       Class.new(Roda) do
         plugin :middleware
         plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i
@@ -27,6 +28,7 @@ module Api
           account_password_hash_column nil
           require_bcrypt? false
           skip_status_checks? true
+          set_deadline_values? true
           login_param "email"
           new_password_param "new_password"
           require_login_confirmation? false
@@ -66,7 +68,8 @@ module Api
           env["rodauth"] = rodauth
           r.on("auth") do
             rodauth.check_active_session unless r.path == "/auth/login"
-            if r.path == "/auth/reset-password-request" && rodauth.account_from_login(r.params["email"].to_s).nil?
+            if r.path == "/auth/reset-password-request" && !store.members.account?(r.params["email"].to_s)
+              response["content-type"] = Refusal::JSON_TYPE
               next JSON.generate(message: "If this address has an account, a letter is on its way.")
             end
 

@@ -86,6 +86,6 @@ module Api
     def resolve(ref) = ref.delete_prefix("#/").split("/").reduce(document) { |node, key| node.fetch(key) }
 
     # Schemas are compiled on first use, and shared by all threads.
-    def reference(pointer) = @lock.synchronize { @schemas[pointer] ||= @openapi.ref(pointer) }
+    def reference(pointer) = @lock.synchronize { @schemas[pointer] ||= @openapi.ref(pointer.gsub("{", "%7B").gsub("}", "%7D")) }
   end
 end

@@ -19,6 +19,11 @@ module Devices
       key
     end
 
-    def get(key) = @storage.open(key, &:read)
+    def get(key)
+      io = @storage.open(key)
+      io.read
+    ensure
+      io&.close
+    end
   end
 end

@@ -35,7 +35,7 @@ module Store
     # Runs the block in a transaction, and turns a broken constraint into what it means.
     def write(&)
       transaction(&)
-    rescue Sequel::UniqueConstraintViolation, Sequel::ExclusionConstraintViolation => e
+    rescue Sequel::UniqueConstraintViolation, Sequel::Postgres::ExclusionConstraintViolation => e
       name = e.wrapped_exception.result&.error_field(PG::Result::PG_DIAG_CONSTRAINT_NAME)
       field, code, sentence = REFUSALS.fetch(name) { raise }
       raise Core::Conflict.at(field, code, sentence)

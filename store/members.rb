@@ -11,6 +11,9 @@ module Store
 
     def by_account(account_id) = account_id && @db[:members].select(*COLUMNS).first(account_id:)
 
+    # Whether somebody signs in with this address.
+    def account?(email) = !@db[:accounts].where(email:).empty?
+
     # Where letters to this member go; nil for a member without a sign-in.
     def email(id) = @db[:accounts].join(:members, account_id: :id).where(Sequel[:members][:id] => id).get(:email)
   end

@@ -15,7 +15,7 @@ module Seeds
   def member(db, name, role: "tagger", email: nil, password: nil)
     account_id = email && db[:accounts].insert(email:)
     if password
-      hash = Argon2::Password.new(t_cost: 1, m_cost: 3).create(password)
+      hash = Argon2::Password.new(t_cost: 1, m_cost: 5).create(password)
       db[:account_password_hashes].insert(id: account_id, password_hash: hash)
     end
     id = db[:members].insert(name:, role:, account_id:, public_name: name.split.first)

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+
+# The arrows of docs/ARCHITECTURE.md: a layer that names what it may not fails the build.
+class LayersTest < Minitest::Test
+  LAYERS = %w[Core Store Formats Devices Acts Api Demo].freeze
+  MAY_NAME = {
+    "core" => %w[Core], "store" => %w[Core Store], "formats" => %w[Core Formats], "devices" => %w[Core Devices],
+    "acts" => %w[Core Store Formats Devices Acts], "api" => %w[Acts Store Core Api]
+  }.freeze
+  # What the outside world is made of: core knows none of it, and HTTP stays in api/.
+  NO_WORLD = /\b(ENV|File|Dir|IO|Kernel|Sequel|Sinatra|Rack|Roda|Que|Net|Random|SecureRandom|Logger)\b|\b(Time|Date|DateTime)\.(now|today)|\b(rand|puts|sleep)\b/
+  NO_HTTP = /\b(Sinatra|Rack|Roda)\b|\bENV\b/
+  # api/ may name the errors of core, not its rules.
+  CORE_ERRORS = /\bCore::(?!InvalidInput|NotFound|Conflict|Forbidden|Error)\w+/
+
+  def test_every_layer_names_only_what_it_may
+    MAY_NAME.each do |folder, allowed|
+      each_line(folder) do |place, code|
+        (LAYERS - allowed).each { |other| refute_match(/(?<![\w:])#{other}::/, code, "#{place} names #{other}") }
+      end
+    end
+  end
+
+  def test_core_knows_no_files_clock_chance_or_network
+    each_line("core") { |place, code| refute_match(NO_WORLD, code, "#{place} reaches outside core") }
+  end
+
+  def test_http_stays_in_api
+    %w[store formats devices acts].each { |folder| each_line(folder) { |place, code| refute_match(NO_HTTP, code, "#{place} knows HTTP or the environment") } }
+  end
+
+  def test_api_judges_nothing
+    each_line("api") { |place, code| refute_match(CORE_ERRORS, code, "#{place} names a rule; an act should") }
+  end
+
+  def test_sql_stays_in_store
+    %w[core formats devices acts].each { |folder| each_line(folder) { |place, code| refute_match(/\bSequel\b|\bdb\[/, code, "#{place} knows SQL") } }
+  end
+
+  private
+
+  def each_line(folder)
+    files = Dir[File.join(ROOT, folder, "**/*.rb")]
+    refute_empty files
+    files.each do |file|
+      File.readlines(file).each_with_index do |line, index|
+        code = line.gsub(/"[^"#]*"/, '""').sub(/(?<!["'\w])#(?!\{).*/, "")
+        yield "#{file.delete_prefix("#{ROOT}/")}:#{index + 1}", code
+      end
+    end
+  end
+end

@@ -1,0 +1,155 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+
+class GeodesicTest < Minitest::Test
+  Line = Core::Waters::Geodesic
+
+  def test_vectors_in_the_sound
+    long = Line.line(48.61, -21.47, 48.93, -20.88)
+
+    assert_in_delta 56_100.326, long.distance_m, 0.001
+    assert_in_delta 50.4089, long.azimuth_deg, 0.0001
+    assert_in_delta 923.512, Line.distance_m(48.61, -21.47, 48.615, -21.46), 0.001
+  end
+
+  # Known from the ellipsoid's definition, not from any solver.
+  def test_quarter_meridian_and_a_degree_of_the_equator
+    assert_in_delta 10_001_965.729, Line.distance_m(0, 0, 90, 0), 0.01
+    assert_in_delta 6_378_137 * Math::PI / 180, Line.distance_m(0, 12, 0, 13), 0.001
+  end
+
+  def test_the_same_both_ways_and_across_the_date_line
+    there, back = Line.distance_m(48.7, 179.9, 48.2, -179.8), Line.distance_m(48.2, -179.8, 48.7, 179.9)
+
+    assert_in_delta there, back, 1e-6
+    assert_operator there, :<, 70_000
+    assert_in_delta 0.0, Line.distance_m(48.7, -21, 48.7, -21)
+  end
+
+  def test_nearly_antipodal_points_do_not_hang
+    assert_in_delta 20_003_931, Line.distance_m(0, 0, 0.4, 179.7), 40_000
+  end
+end
+
+class CoarsePlaceTest < Minitest::Test
+  def test_every_point_of_a_cell_is_told_as_one_place_at_most_half_a_diagonal_away
+    rng = Random.new(11)
+    300.times do
+      lat, lon = 48.3 + (rng.rand * 0.8), -21.9 + (rng.rand * 1.3)
+      told = Core::Waters::CoarsePlace.of(lat, lon)
+
+      assert_operator Core::Waters::Geodesic.distance_m(lat, lon, told[:lat_deg], told[:lon_deg]), :<, 3600
+      assert_equal told, Core::Waters::CoarsePlace.of(told[:lat_deg], told[:lon_deg])
+    end
+  end
+
+  def test_no_place_stays_no_place_and_the_poles_hold
+    assert_nil Core::Waters::CoarsePlace.of(nil, -21)
+    assert_in_delta 89.9, Core::Waters::CoarsePlace.of(90, 180)[:lat_deg], 0.05
+  end
+end
+
+class OutlineTest < Minitest::Test
+  def test_a_square_island_with_a_square_lough
+    square = ->(from, to) { [[from, from], [to, from], [to, to], [from, to], [from, from]] }
+    feature = ->(kind, rings) { { "properties" => { "kind" => kind }, "geometry" => { "type" => "Polygon", "coordinates" => rings } } }
+    outline = Core::Waters::Outline.new([feature.call("land", [square.call(0, 10), square.call(4, 6)]), feature.call("lough", [square.call(4, 6)])])
+
+    assert_equal([nil, :lough, :sea, :sea], [[2, 2], [5, 5], [11, 5], [-1, 5]].map { |lat, lon| outline.water_at(lat, lon) })
+  end
+end
+
+class GrowthTest < Minitest::Test
+  SEABASS = Core::Fish::Species.new(code: "seabass", common_name: "European seabass", tail: "forked", fl_to_tl: { a_mm: 4.0, b: 1.05, se_mm: 5.0 })
+
+  def length(mm, how = "board", kind = "FL") = Core::Fish::Length.new(mm:, kind:, how:)
+
+  def growth(first, second, days, species: SEABASS) = Core::Recaptures::Growth.between(first:, second:, days:, species:)
+
+  def test_vector
+    told = growth(length(412), length(455, "tape"), 402)
+
+    assert_equal :grew, told.verdict
+    assert_in_delta 43.0, told.increment_mm
+    assert_in_delta 6.71, told.sd_mm, 0.005
+    assert_in_delta 39.07, told.yearly_mm, 0.005
+    assert_in_delta 11.95, told.yearly_margin_mm, 0.005
+  end
+
+  def test_a_difference_within_the_error_is_no_growth_and_a_shrunken_fish_is_a_doubt
+    assert_equal :no_measurable_growth, growth(length(412), length(420), 200).verdict
+    assert_equal :shorter, growth(length(412), length(400), 200).verdict
+    assert_equal :no_measurable_growth, growth(length(412, "estimate"), length(360, "estimate"), 200).verdict
+  end
+
+  def test_no_yearly_rate_under_a_month
+    assert_nil growth(length(412), length(455), 29).yearly_mm
+    refute_nil growth(length(412), length(455), 30).yearly_mm
+  end
+
+  def test_lengths_of_two_kinds_are_compared_only_where_a_conversion_is_known
+    assert_in_delta 0.0, growth(length(400), length(424, "board", "TL"), 200).increment_mm, 1e-9
+    none = SEABASS.dup.tap { |one| one.fl_to_tl = nil }
+    told = growth(length(400), length(424, "board", "TL"), 200, species: none)
+
+    assert_equal :not_comparable, told.verdict
+    assert_includes told.sentence, "no conversion from TL to FL"
+    assert_equal :not_comparable, growth(nil, length(424), 200).verdict
+  end
+end
+
+class MatchTest < Minitest::Test
+  CANDIDATE = { number: "MS000001", species_code: "seabass", released_on: Date.new(2025, 5, 1), kept: false }.freeze
+
+  def exact(candidate: CANDIDATE, **report)
+    Core::Recaptures::Match.exact(report: { number_as_read: "MS000001", species_code: "seabass", caught_on: Date.new(2026, 5, 1) }.merge(report), candidate:)
+  end
+
+  def test_accepts_what_nothing_contradicts
+    assert exact[:accepted]
+    assert exact(species_code: nil)[:accepted]
+    assert exact(caught_on: Date.new(2025, 5, 1))[:accepted]
+  end
+
+  def test_everything_else_waits_with_its_reason
+    assert_equal :number_not_found, exact(candidate: nil)[:reason]
+    assert_equal :other_species, exact(species_code: "cod")[:reason]
+    assert_equal :before_release, exact(caught_on: Date.new(2025, 4, 30))[:reason]
+    assert_equal :reported_kept, exact(candidate: CANDIDATE.merge(kept: true))[:reason]
+  end
+end
+
+class StoryTest < Minitest::Test
+  def catch_on(date, lat, lon, mm) = { what: "tagged", caught_on: date, lat_deg: lat, lon_deg: lon, water_name: "Marrow Sound", place_name: "Cutter Ledge", tag_numbers: [], fate: "released", length: Core::Fish::Length.new(mm:, kind: "FL", how: "board") }
+
+  def tell(audience)
+    Core::Recaptures::Story.tell(species: GrowthTest::SEABASS, audience:,
+                                 catches: [catch_on(Date.new(2026, 5, 1), 48.93, -20.88, 470), catch_on(Date.new(2025, 5, 1), 48.61, -21.47, 412)])
+  end
+
+  def test_a_member_reads_exact_places_in_the_order_of_time
+    told = tell(:member)
+
+    assert_equal [48.61, 48.93], told.catches.map { |one| one[:lat_deg] }
+    assert_equal 365, told.whole.days
+    assert_in_delta 56_100.3, told.whole.distance_m, 0.1
+    assert_equal 1, told.legs.size
+  end
+
+  def test_the_public_reads_cells_waters_and_whole_cells_of_distance
+    told = tell(:public)
+
+    assert_equal 55_000, told.whole.distance_m
+    assert_nil told.whole.azimuth_deg
+    told.catches.each do |one|
+      assert_equal "Marrow Sound", one[:place_name]
+      assert_equal one.slice(:lat_deg, :lon_deg), Core::Waters::CoarsePlace.of(one[:lat_deg], one[:lon_deg])
+    end
+  end
+
+  def test_a_day_at_liberty_is_a_change_of_date
+    assert_equal 1, Core::Recaptures::Story.days_at_liberty(Date.new(2026, 2, 28), Date.new(2026, 3, 1))
+    assert_equal 0, Core::Recaptures::Story.days_at_liberty(Date.new(2026, 2, 28), Date.new(2026, 2, 28))
+  end
+end

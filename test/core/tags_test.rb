@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+require "pbt"
+require_relative "../support/test_helper"
+
+class TagNumberTest < Minitest::Test
+  SERIES = Core::Tags::Series.new(prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000)
+
+  def test_what_people_type_becomes_what_is_printed
+    ["MS004217", " ms 004217 ", "Ms-004-217", "ＭＳ００４２１７", "ms.004217\u00a0"].each { |typed| assert_equal "MS004217", Core::Tags::Number.normalise(typed) }
+  end
+
+  def test_a_series_knows_its_own_numbers_and_no_others
+    assert_equal 4217, SERIES.serial("ms004217")
+    %w[MS04217 MS0004217 MT004217 MS008001 MS000000 004217 MS].each { |foreign| assert_nil SERIES.serial(foreign), foreign }
+  end
+
+  def test_every_number_of_a_series_reads_back_to_its_serial
+    Pbt.assert do
+      Pbt.property(Pbt.integer(min: 1, max: 8000)) { |serial| raise "lost #{serial}" unless SERIES.serial(SERIES.number(serial)) == serial }
+    end
+  end
+
+  def test_refuses_a_series_that_cannot_be_printed
+    [{ prefix: "ms" }, { digits: 0 }, { last_serial: 0 }, { last_serial: 1_000_000 }, { prefix: "ABCDE" }].each do |change|
+      refused = assert_raises(Core::InvalidInput, change.inspect) { Core::Tags::Series.new(prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000, **change) }
+
+      assert_equal :bad_series, refused.code
+    end
+  end
+end
+
+class CardTest < Minitest::Test
+  def species = @species ||= Store::Species.new(TestDatabase.unit).all
+
+  def card = @card ||= Core::Trips::Card.compile(trip: {}, species:, pouch: ["MS000001"], rules: Core::Protocol::HouseRules.default)
+
+  def test_every_species_has_its_lines_and_a_budget_for_every_temperature
+    card[:species].each do |one|
+      assert_includes 1..3, one[:now].size, one[:code]
+      assert_equal 65, one[:air][:rows].size
+      assert one[:air][:rows].flatten.all?(Integer)
+      assert_nil one[:fight_budgets].last[:up_to_mm]
+    end
+  end
+
+  # The card must say what the rule says: looked up by hand against the rule's own vectors.
+  def test_the_browsers_lookup_gives_what_the_rule_gives
+    trout = card[:species].find { |one| one[:code] == "sea_trout" } # fragile, warm 15, stop 19
+    row = trout[:air][:rows][((16.0 - trout[:air][:from_c]) / trout[:air][:step_c]).ceil]
+
+    assert_equal [8, 6, 4, 6, 4, 3], row # 10 s x 0.875, then x .75 and x .5, then the same x .75 for a large fish
+  end
+end

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+
+# What must hold whatever the program does: asked of PostgreSQL directly.
+class ConstraintsTest < Minitest::Test
+  def db = TestDatabase.unit
+
+  def run
+    result = nil
+    db.transaction(rollback: :always, auto_savepoint: true) { result = super }
+    result
+  end
+
+  def setup
+    @member = Seeds.member(db, "Isolde Brannock")
+    Seeds.pouch(db, @member)
+    @trip = Seeds.trip(db, @member)
+    @store = Store::Gateway.new(db)
+    @id = SecureRandom.uuid
+    Acts::RecordEncounter.call(store: @store, member: @member, id: @id, sent: Seeds.encounter(@trip), now: Seeds::NOW)
+  end
+
+  def refused(error = Sequel::DatabaseError, &) = assert_raises(error) { db.transaction(savepoint: true, &) }
+
+  def test_taps_and_custody_are_never_changed_or_removed
+    [[:stages, { act: "kept" }], [:tag_custody, { act: "lost" }]].each do |table, change|
+      refused { db[table].update(change) }
+      refused { db[table].delete }
+    end
+  end
+
+  def test_a_tag_sits_in_one_fish_at_a_time
+    other = @store.fish.add(species_code: "cod", story_key: "k" * 22)
+    refused(Sequel::UniqueConstraintViolation) { @store.fish.tag(fish_id: other, tag_number: "MS000001", encounter_id: @id) }
+    @store.fish.untag(encounter_id: @id, tag_number: "MS000001", at: Seeds::NOW)
+
+    assert @store.fish.tag(fish_id: other, tag_number: "MS000001", encounter_id: @id)
+  end
+
+  def test_series_do_not_overlap
+    series = { prefix: "MS", digits: 6, first_serial: 9000, last_serial: 12_000 }
+    refused(Sequel::Postgres::ExclusionConstraintViolation) { db[:tag_series].insert(series) }
+
+    assert_equal :series_overlap, assert_raises(Core::Conflict) { @store.write { db[:tag_series].insert(series) } }.code
+    assert db[:tag_series].insert(series.merge(first_serial: 10_000))
+  end
+
+  def test_quantities_stay_in_their_range_and_lengths_keep_their_kind
+    [{ length_mm: 5 }, { length_kind: nil }, { lat_deg: 91 }, { lat_deg: nil }, { hook_place: "tail" }, { water_temp_c: 60 }, { fish_id: nil }, { fate: "lost" }].each do |change|
+      refused(Sequel::ConstraintViolation) { db[:encounters].where(id: @id).update(change) }
+    end
+  end
+
+  def test_a_letter_is_claimed_once
+    id = @store.letters.queue(kind: "t", recipient: "a@b.example", subject: "s", body: "b")
+
+    assert @store.letters.claim(id)
+    @store.letters.sent(id, at: Seeds::NOW)
+
+    assert_nil @store.letters.claim(id)
+  end
+end
+
+# The demo is also a test of the store: a whole cooperative must fit its constraints.
+class DemoTest < Minitest::Test
+  def test_the_demo_has_the_size_it_promises_and_its_ledger_adds_up
+    db = TestDatabase.fresh("voucher_demo")
+    counts = Demo::Load.call(db:, today: Date.new(2026, 6, 15))
+
+    assert_equal 2400, counts[:fish]
+    assert_equal 14, db[:members].count
+    assert_includes 180..300, db[:matches].count + db[:encounters].where(kind: "recaptured").count
+    assert_equal 3, db[:reports].where(state: "waiting").count
+    assert_equal 1, db[:trips].where(held_on: Date.new(2026, 6, 15)).count
+    assert_equal 3, db[:encounters].distinct.select_map(Sequel.extract(:year, :caught_on)).size
+    last = db[:tag_custody].distinct(:tag_number).order(:tag_number, Sequel.desc(:id)).from_self
+
+    assert_equal db[:tags].where(state: "applied").count, last.where(act: "applied").count
+    assert_equal db[:tags].where(state: "in_pouch").count, last.where(act: "issued").count
+    assert_nil Demo::Load.call(db:, today: Date.new(2026, 6, 15)), "a database with members is left alone"
+  ensure
+    db&.disconnect
+  end
+end
