@@ -14,7 +14,7 @@ module Acts
     def card(store, member, trip)
       spot = store.waters.spot(trip[:spot_code])
       Core::Trips::Card.compile(trip: trip.merge(spot_name: spot[:name], lat_deg: spot[:lat_deg], lon_deg: spot[:lon_deg]),
-                                species: store.species.all, pouch: store.tags.pouch(member[:id]),
+                                species: store.species.likeliest_first(trip[:spot_code]), pouch: store.tags.pouch(member[:id]),
                                 rules: Core::Protocol::HouseRules.default)
     end
     private_class_method :card

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "que"
-
 module Acts
   # Carries one queued letter. Tried again with growing pauses when the carrier fails.
   class LetterJob < Que::Job

@@ -9,6 +9,12 @@ module Store
 
     def all = @db[:species].order(:common_name).map { |row| species(row) }
 
+    # Those caught most often at a spot first, so that the Deck opens with the likeliest.
+    def likeliest_first(spot_code)
+      counts = @db[:encounters].where(spot_code:).group_and_count(:species_code).as_hash(:species_code, :count)
+      all.sort_by { |one| [-counts.fetch(one.code, 0), one.common_name] }
+    end
+
     def find(code) = code && @db[:species].first(code:)&.then { |row| species(row) }
 
     # rows: column Hashes as in db/catalogue/species.csv. Known codes are left alone.

@@ -19,6 +19,7 @@ module Core
 
       # A lift may be followed by another only after this rest, seconds. House rule.
       MIN_REST_SECONDS = 30
+      REST_PER_LIFT = 2
       # From this share of the species' large length on, a fish counts as large. House rule.
       LARGE_SHARE = 0.8
 
@@ -39,7 +40,7 @@ module Core
       end
 
       # Seconds in the water before it may be lifted again.
-      def rest_seconds(last_lift_seconds) = [MIN_REST_SECONDS, 2 * last_lift_seconds].max
+      def rest_seconds(last_lift_seconds) = [MIN_REST_SECONDS, REST_PER_LIFT * last_lift_seconds].max
 
       def heat(water_temp_c, warm_c, stop_c)
         return 1.0 if water_temp_c.nil? || water_temp_c <= warm_c

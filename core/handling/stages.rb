@@ -12,13 +12,13 @@ module Core
     class Stages
       ACTS = %w[fish_on in_net lifted back_in_water let_go kept].freeze
 
-      # A fish that floats after let_go is fetched again: the record keeps both attempts.
+      # The natural next act stands first. A fish that floats after let_go is fetched again: the record keeps both attempts.
       MAY_FOLLOW = {
         nil => %w[fish_on in_net lifted back_in_water let_go kept],
         "fish_on" => %w[in_net lifted let_go kept],
         "in_net" => %w[lifted let_go kept],
         "lifted" => %w[back_in_water let_go kept],
-        "back_in_water" => %w[lifted let_go kept],
+        "back_in_water" => %w[let_go lifted kept],
         "let_go" => %w[in_net lifted],
         "kept" => []
       }.freeze

@@ -9,6 +9,8 @@ module Core
     #   pouch:   [String] tag numbers, next one first
     #   rules:   Protocol::HouseRules
     #
+    # next_acts: { act or "start" => [acts], ... };  rest: { min_seconds:, times_last_lift: } between two lifts
+    #
     # Per species:
     #   fight_budgets: [{ up_to_mm:, seconds: }, ...] by length; the last one has up_to_mm nil
     #   air: { from_c:, step_c:, rows: [[one_lift_seconds x 6], ...] }, a row per temperature step, in a
@@ -24,8 +26,14 @@ module Core
       module_function
 
       def compile(trip:, species:, pouch:, rules:)
-        { house_rules_version: rules.version, trip:, pouch:, species: species.map { |one| lookup(one, rules) } }
+        { house_rules_version: rules.version, trip:, pouch:, next_acts:, rest:, species: species.map { |one| lookup(one, rules) } }
       end
+
+      # Which taps may come next, the natural one first; "start" before the first tap.
+      def next_acts = Handling::Stages::MAY_FOLLOW.transform_keys { |act| act || "start" }
+
+      # A lift may be followed by another after the larger of these two rests.
+      def rest = { min_seconds: Handling::AirBudget::MIN_REST_SECONDS, times_last_lift: Handling::AirBudget::REST_PER_LIFT }
 
       def lookup(species, rules)
         guild = species.guild
@@ -67,7 +75,7 @@ module Core
                                 warm_c: species.warm_c, stop_c: species.stop_c, fight_ratio:, length_mm:,
                                 large_mm: species.large_mm).one_lift_seconds
       end
-      private_class_method :lookup, :now_lines, :fight_budgets, :air, :one_lift_seconds
+      private_class_method :next_acts, :rest, :lookup, :now_lines, :fight_budgets, :air, :one_lift_seconds
     end
   end
 end

@@ -114,6 +114,7 @@ Sequel.migration do
       create index on encounters (fish_id);
       create index on encounters (trip_id);
       create index on encounters (member_id, caught_on);
+      create index on encounters (spot_code, species_code);
       -- Taps as they came, one set per revision of the encounter; never changed afterwards.
       create table stages (
         encounter_id uuid not null references encounters,

@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+
+class DeckOnThePhoneTest < BrowserCase
+  def setup
+    super
+    # The phone's own day, which need not be the server's.
+    Seeds.trip(db, @isolde, held_on: Date.today)
+    as_phone
+    sign_in
+    assert_button "Fish on"
+  end
+
+  def touch(css)
+    @touches = (@touches || 0) + 1
+    find(css).click
+  end
+
+  def next_act = touch("[data-testid=next]")
+
+  def test_a_tagged_fish_in_nine_touches_two_of_them_while_it_is_out
+    select "European seabass", from: "Species" # a default that fits from the second fish on
+    next_act
+    next_act
+    touch("[data-place=jaw_corner]")
+    before_lift = @touches
+    next_act
+    assert_selector ".stage", text: "out of the water"
+    assert_scrolls_nowhere
+    next_act
+
+    assert_equal 2, @touches - before_lift
+    %w[4 1 2].each { |digit| touch("[data-digit='#{digit}']") }
+    next_act
+    assert_selector ".queue", text: "all sent"
+
+    assert_operator @touches, :<=, 9
+    assert_equal ["tagged", 412, "jaw_corner"], db[:encounters].get(%i[kind length_mm hook_place])
+    assert_button "Next fish on"
+    next_act
+
+    assert_selector ".streamer", text: "MS000002"
+  end
+
+  def assert_scrolls_nowhere
+    assert_operator script("document.scrollingElement.scrollHeight"), :<=, 844
+    assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390
+  end
+
+  def test_a_reload_in_the_middle_of_a_fish_loses_nothing
+    3.times { next_act }
+    %w[3 0 5].each { |digit| find("[data-digit='#{digit}']").click }
+    before = kept_taps
+    visit "/deck"
+
+    assert_selector ".stage", text: "out of the water"
+    assert_selector "[data-testid=length]", text: "30.5"
+    next_act
+    next_act
+    assert_selector ".queue", text: "all sent"
+
+    assert_equal before, db[:stages].order(:position).limit(3).select_map(:at).map { |at| (at.to_f * 1000).round }
+  end
+
+  # As they lie in the browser's own database.
+  def kept_taps
+    page.evaluate_async_script(<<~JS).map { |tap| tap["at"] }
+      const done = arguments[0]
+      indexedDB.open('voucher').onsuccess = (opened) => {
+        const notes = opened.target.result.transaction('notes').objectStore('notes')
+        notes.getAllKeys().onsuccess = (keys) => {
+          notes.get(keys.target.result.find((key) => key.startsWith('in-hand'))).onsuccess = (found) => done(found.target.result.taps)
+        }
+      }
+    JS
+  end
+
+  def test_without_a_signal_fish_wait_and_go_out_once
+    network = page.driver.browser.network
+    network.offline_mode
+    2.times do
+      5.times { next_act }
+    end
+    assert_selector ".queue", text: "2 to send"
+
+    assert_equal 0, db[:encounters].count
+    network.emulate_network_conditions(offline: false)
+    assert_selector ".queue", text: "all sent", wait: 20
+
+    assert_equal [2, 10], [db[:encounters].count, db[:stages].count]
+  end
+
+  def test_undo_and_a_correction_after_let_go_become_a_new_revision
+    3.times { next_act }
+    click_button "Undo"
+    assert_selector ".stage", text: "in the net"
+    3.times { next_act }
+    assert_selector ".queue", text: "all sent"
+    %w[3 9 5].each { |digit| touch("[data-digit='#{digit}']") }
+    assert_selector ".queue", text: "all sent"
+    sleep 0.05 until db[:encounters].get(:length_mm) == 395 || (waited = (waited || 0) + 1) > 100
+
+    assert_equal [1, 395], [db[:encounters].count, db[:encounters].get(:length_mm)]
+    assert_operator db[:encounters].get(:revision), :>, 1
+  end
+
+  def test_a_held_record_says_why_and_stays
+    db[:tags].update(state: "lost")
+    5.times { next_act }
+
+    assert_selector ".queue", text: "1 held back"
+    page.driver.resize(1280, 800)
+    page.driver.browser.page.command("Emulation.clearDeviceMetricsOverride")
+    assert_text "MS000001 is written down as lost"
+  end
+end

@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+require "capybara/cuprite"
+require "capybara/minitest"
+require_relative "test_helper"
+
+Capybara.register_driver(:chromium) do |app|
+  Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", headless: true, window_size: [1280, 800], process_timeout: 60, timeout: 20,
+                                     js_errors: true, pending_connection_errors: false,
+                                     browser_options: { "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "disable-background-networking" => nil,
+                                                        "disable-component-update" => nil, "disable-sync" => nil,
+                                                        "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1" })
+end
+Capybara.server = :puma, { Silent: true, Threads: "1:5" }
+Capybara.server_host = "127.0.0.1"
+Capybara.default_driver = :chromium
+Capybara.default_max_wait_time = 8
+Capybara.automatic_label_click = true
+Capybara.enable_aria_label = true
+
+# A test that walks through the pages in a real browser, over a database of its own.
+class BrowserCase < Minitest::Test
+  include Capybara::DSL
+  include Capybara::Minitest::Assertions
+
+  PASSWORD = "correct horse tide"
+  TABLES = %w[letters photos matches reports taggings stages encounters fish trips tag_custody tags tag_series members accounts que_jobs].freeze
+
+  def self.application
+    @application ||= begin
+      Seeds.catalogue(TestDatabase.browser)
+      config = Config.from(ENV.to_h.merge("DATABASE_URL" => TestDatabase.url("voucher_browser"), "VOUCHER_VAR" => Dir.mktmpdir("voucher-browser")))
+      Application.build(config:, db: TestDatabase.browser)
+    end
+  end
+
+  def db = TestDatabase.browser
+
+  def setup
+    Capybara.app = BrowserCase.application
+    Que.connection = db
+    db.run "truncate #{TABLES.join(', ')} restart identity cascade"
+    @isolde = Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
+    @hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator", email: "hamish@marrow.example", password: PASSWORD)
+    Seeds.pouch(db, @isolde)
+    page.driver.resize(1280, 800)
+  end
+
+  def teardown
+    save_screenshot(File.join(ROOT, "var/log/#{name}.png")) unless passed?
+    Capybara.reset_sessions!
+    Que.connection = TestDatabase.unit
+  end
+
+  def sign_in(email = "isolde@marrow.example", to: "/deck")
+    visit "/sign-in?then=#{to}"
+    fill_in "E-mail", with: email
+    fill_in "Password", with: PASSWORD
+    click_button "Sign in"
+    assert_selector ".bar a.you[href='/you']"
+  end
+
+  def sign_out
+    visit "/you"
+    click_button "Sign out"
+    assert_selector "h2", text: "Sign in"
+  end
+
+  def as_phone
+    page.driver.browser.page.command("Emulation.setDeviceMetricsOverride", width: 390, height: 844, deviceScaleFactor: 1, mobile: true)
+  end
+
+  def script(code) = page.evaluate_script(code)
+end

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed, ref } from 'vue'
+import { RouterView, useRoute } from 'vue-router'
+import PlaceBar from './parts/PlaceBar.vue'
+import { useLookStore } from './stores/look'
+import { useSessionStore } from './stores/session'
+
+useLookStore()
+const { member } = storeToRefs(useSessionStore())
+const route = useRoute()
+const fieldScreen = computed(() => route.path === '/deck')
+const bug = ref(false)
+window.addEventListener('voucher:bug', () => (bug.value = true))
+</script>
+
+<template>
+  <a class="unseen" href="#main">Skip to the page</a>
+  <PlaceBar :member="member" />
+  <div v-if="bug" class="bug" role="alert">
+    Something went wrong on this page. What you typed is kept on this device.
+    <button type="button" @click="bug = false">Close</button>
+  </div>
+  <main id="main" :class="{ field: fieldScreen }">
+    <RouterView />
+  </main>
+</template>
+
+<style scoped>
+main {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  padding-bottom: env(safe-area-inset-bottom);
+}
+.bug {
+  background: var(--rust-soft);
+  border-bottom: 2px solid var(--rust);
+  padding: var(--gap-3) var(--gap-4);
+}
+.bug button {
+  background: none;
+  border: 0;
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>

@@ -1,0 +1,85 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './contract.generated'
+import { NoSignal, Refusal } from './refusal'
+
+export type Schemas = components['schemas']
+
+let token: string | null = null
+
+const client = createClient<paths>({ baseUrl: '', fetch: withToken })
+
+export function keepToken(fresh: string) {
+  token = fresh
+}
+
+/** Signing in and out ends the session that a token belongs to: on a stale one a fresh one is fetched, and the call made once more. */
+async function withToken(request: Request): Promise<Response> {
+  if (request.method === 'GET') return reach(request)
+  const again = request.clone()
+  if (!token) await fetchToken()
+  const first = await reach(tokened(request))
+  if (first.status !== 403 || (await codeOf(first)) !== 'stale_page') return first
+  await fetchToken()
+  return reach(tokened(again))
+}
+
+function tokened(request: Request): Request {
+  request.headers.set('X-CSRF-Token', token ?? '')
+  return request
+}
+
+async function fetchToken() {
+  const session = (await (await reach(new Request('/api/session'))).json()) as Schemas['Session']
+  token = session.csrf_token
+}
+
+async function codeOf(response: Response): Promise<string | undefined> {
+  try {
+    return ((await response.clone().json()) as Partial<Schemas['Error']>).code
+  } catch {
+    return undefined
+  }
+}
+
+async function reach(request: Request): Promise<Response> {
+  try {
+    return await fetch(request)
+  } catch (thrown) {
+    if ((thrown as Error).name === 'AbortError') throw thrown
+    throw new NoSignal()
+  }
+}
+
+/** The data of a call, or a thrown Refusal or NoSignal. */
+async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  const { data, error, response } = await call
+  if (response.ok) return data as T
+  if (response.status >= 502) throw new NoSignal()
+  throw new Refusal(response.status, (error ?? {}) as Partial<Schemas['Error']>)
+}
+
+export const api = {
+  session: () => answer(client.GET('/api/session')),
+  signIn: (body: { email: string; password: string }) => answer(client.POST('/auth/login', { body })),
+  signOut: () => answer(client.POST('/auth/logout', { body: {} as never })),
+  changePassword: (body: { password: string; new_password: string }) => answer(client.POST('/auth/change-password', { body })),
+  requestPasswordReset: (body: { email: string }) => answer(client.POST('/auth/reset-password-request', { body })),
+  resetPassword: (body: { key: string; password: string }) => answer(client.POST('/auth/reset-password', { body })),
+  species: () => answer(client.GET('/api/species')),
+  deck: (on: string) => answer(client.GET('/api/deck', { params: { query: { on } } })),
+  startTrip: (id: string, body: Schemas['TripStart']) => answer(client.PUT('/api/trips/{id}', { params: { path: { id } }, body })),
+  recordEncounter: (id: string, body: Schemas['EncounterSent']) => answer(client.PUT('/api/encounters/{id}', { params: { path: { id } }, body })),
+  reportTag: (id: string, body: Schemas['ReportSent']) => answer(client.PUT('/api/reports/{id}', { params: { path: { id } }, body })),
+  addReportPhoto: (id: string, reportKey: string, photo: Blob) =>
+    answer(
+      client.PUT('/api/reports/{id}/photo', {
+        params: { path: { id }, header: { 'X-Report-Key': reportKey } },
+        body: photo as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
+    ),
+  story: (story_key: string) => answer(client.GET('/api/stories/{story_key}', { params: { path: { story_key } } })),
+  finds: (query: NonNullable<paths['/api/finds']['get']['parameters']['query']>, signal: AbortSignal) =>
+    answer(client.GET('/api/finds', { params: { query }, signal })),
+}

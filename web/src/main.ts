@@ -1,0 +1,16 @@
+import '@fontsource-variable/source-sans-3/index.css'
+import '@fontsource/atkinson-hyperlegible-mono/latin-400.css'
+import '@fontsource/atkinson-hyperlegible-mono/latin-700.css'
+import './styles/tokens.css'
+import './styles/base.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { router } from './router'
+
+const app = createApp(App)
+app.config.errorHandler = (error) => {
+  console.error(error)
+  window.dispatchEvent(new CustomEvent('voucher:bug'))
+}
+app.use(createPinia()).use(router).mount('#app')

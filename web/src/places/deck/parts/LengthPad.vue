@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { LENGTH_KIND } from '@/words/fish'
+
+type Kind = Schemas['LengthKind']
+type How = 'board' | 'tape' | 'ruler' | 'estimate'
+const props = defineProps<{ digits: string; unit: 'cm' | 'in'; kind: Kind; ownKind: Kind; how: How }>()
+const emit = defineEmits<{ digit: [key: string]; kind: [kind: Kind]; how: [how: How] }>()
+
+/** Tenths are typed without a point: 4 1 2 is 41.2. */
+const shown = computed(() => (props.digits ? (Number(props.digits) / 10).toFixed(1) : '––.–'))
+const KINDS: Kind[] = ['FL', 'TL']
+const HOWS: How[] = ['board', 'tape', 'ruler', 'estimate']
+const after = <T,>(all: T[], one: T): T => all[(all.indexOf(one) + 1) % all.length]!
+const kinds = computed(() => (KINDS.includes(props.ownKind) ? KINDS : [props.ownKind]))
+</script>
+
+<template>
+  <div class="pad">
+    <div class="readout">
+      <output class="figures" data-testid="length">{{ shown }} <small>{{ unit }}</small></output>
+      <button type="button" class="choice" :disabled="kinds.length < 2" @click="emit('kind', after(kinds, kind))"><b>{{ kind }}</b> {{ LENGTH_KIND[kind] }}</button>
+      <button type="button" class="choice" @click="emit('how', after(HOWS, how))">by <b>{{ how }}</b></button>
+      <button type="button" class="key back" aria-label="Remove the last digit" :disabled="!digits" @click="emit('digit', 'back')">⌫</button>
+    </div>
+    <div class="keys">
+      <button v-for="key in ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0']" :key="key" type="button" class="key figures" :data-digit="key" @click="emit('digit', key)">{{ key }}</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.pad {
+  display: grid;
+  gap: var(--gap-2);
+  align-content: start;
+}
+.readout {
+  display: grid;
+  grid-template-columns: 1fr auto auto auto;
+  align-items: center;
+  gap: var(--gap-2);
+}
+output {
+  font-size: 30px;
+  font-weight: 700;
+  line-height: 1;
+  white-space: nowrap;
+}
+small {
+  font-size: 16px;
+}
+.choice {
+  min-height: 40px;
+  padding: 2px var(--gap-2);
+  border: 1px solid var(--line-strong);
+  border-radius: 8px;
+  background: var(--sheet);
+  font-size: 14px;
+  line-height: 1.1;
+  max-width: 104px;
+  cursor: pointer;
+}
+.keys {
+  display: grid;
+  grid-template-columns: repeat(5, 1fr);
+  gap: 6px;
+}
+.key {
+  min-height: 50px;
+  border: 1px solid var(--line-strong);
+  border-radius: 10px;
+  background: var(--sheet);
+  font-size: 25px;
+  font-weight: 700;
+  cursor: pointer;
+  touch-action: manipulation;
+}
+.key:active {
+  background: var(--kelp-soft);
+}
+.back {
+  min-height: 40px;
+  width: 52px;
+  font-size: 20px;
+}
+</style>

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { nowMs } from '@/offline/clock'
+
+const props = defineProps<{ waiting: number; held: number; oldestMs: number }>()
+const minutes = computed(() => Math.floor((nowMs() - props.oldestMs) / 60_000))
+const text = computed(() => {
+  if (props.held) return `${props.held} held back`
+  if (!props.waiting) return 'all sent'
+  return `${props.waiting} to send${minutes.value > 0 ? `, ${minutes.value} min` : ''}`
+})
+</script>
+
+<template>
+  <p class="queue" :class="{ held, waiting }" role="status">{{ text }}</p>
+</template>
+
+<style scoped>
+.queue {
+  padding: 2px var(--gap-3);
+  border: 1px solid var(--line-strong);
+  border-radius: 99px;
+  font-size: 14px;
+  white-space: nowrap;
+}
+.waiting {
+  border-style: dashed;
+  font-weight: var(--weight-strong);
+}
+.held {
+  border: 2px solid var(--rust);
+  color: var(--rust);
+  font-weight: var(--weight-strong);
+}
+</style>

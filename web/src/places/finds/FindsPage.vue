@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { shortDateText } from '@/format/units'
+import TagStreamer from '@/parts/TagStreamer.vue'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { useSessionStore } from '@/stores/session'
+import { WAITING_REASON } from '@/words/fish'
+import { useFinds } from './useFinds'
+
+const { isCoordinator } = storeToRefs(useSessionStore())
+const { query, finds, total, more, loading, refusal, species, set, sortBy, loadMore } = useFinds()
+const router = useRouter()
+const searchBox = ref<{ focus: () => void } | null>(null)
+const filtered = computed(() => Boolean(query.value.search || query.value.state || query.value.species_code))
+
+function focusSearch(event: KeyboardEvent) {
+  if (event.key !== '/' || event.target instanceof HTMLInputElement) return
+  event.preventDefault()
+  searchBox.value?.focus()
+}
+onMounted(() => addEventListener('keydown', focusSearch))
+onUnmounted(() => removeEventListener('keydown', focusSearch))
+
+const COLUMNS = [
+  { key: 'number', label: 'Number as read' },
+  { key: 'species', label: 'Species' },
+  { key: 'caught_on', label: 'Caught' },
+  { key: 'days', label: 'Days at liberty' },
+] as const
+const direction = (key: string) => (query.value.sort === key ? (query.value.order === 'asc' ? 'ascending' : 'descending') : 'none')
+</script>
+
+<template>
+  <div class="page finds">
+    <header>
+      <h1>Finds</h1>
+      <p class="soft">{{ isCoordinator ? 'Everything that came back.' : 'Fish that you handled and that came back.' }}</p>
+    </header>
+    <div class="filters">
+      <el-input ref="searchBox" size="large" :model-value="query.search" clearable placeholder="Number, species, finder, place" aria-label="Search finds (key /)" @update:model-value="set({ search: $event })" />
+      <el-select size="large" :empty-values="[null]" :model-value="query.state" aria-label="State" @update:model-value="set({ state: $event })">
+        <el-option value="" label="All" />
+        <el-option value="matched" label="Matched" />
+        <el-option value="waiting" label="Waiting" />
+      </el-select>
+      <el-select size="large" :empty-values="[null]" :model-value="query.species_code" filterable aria-label="Species" @update:model-value="set({ species_code: $event })">
+        <el-option value="" label="All species" />
+        <el-option v-for="one in species" :key="one.code" :value="one.code" :label="one.common_name" />
+      </el-select>
+      <span class="count" role="status">{{ loading && !finds.length ? 'Loading' : `${total.toLocaleString('en-GB')} ${total === 1 ? 'find' : 'finds'}` }}</span>
+    </div>
+    <TroubleNote :trouble="refusal" />
+    <div class="scroll">
+      <table v-if="finds.length">
+        <thead>
+          <tr>
+            <th v-for="column in COLUMNS" :key="column.key" :aria-sort="direction(column.key)">
+              <button type="button" @click="sortBy(column.key)">{{ column.label }} <span aria-hidden="true">{{ { ascending: '↑', descending: '↓', none: '' }[direction(column.key)] }}</span></button>
+            </th>
+            <th>Place</th>
+            <th>Found by</th>
+            <th>State</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in finds" :key="one.id" :class="{ open: one.story_key }" @click="one.story_key && router.push(`/story/${one.story_key}`)">
+            <td>
+              <RouterLink v-if="one.story_key" :to="`/story/${one.story_key}`" class="plain" @click.stop><TagStreamer :number="one.number ?? '?'" /></RouterLink>
+              <TagStreamer v-else :number="one.number ?? '?'" spent />
+            </td>
+            <td>{{ one.species_name ?? 'not known' }}</td>
+            <td class="tabular nowrap">{{ shortDateText(one.caught_on) }}</td>
+            <td class="tabular right">{{ one.days_at_liberty ?? '–' }}</td>
+            <td>{{ one.place ?? '–' }}</td>
+            <td>{{ one.finder ?? 'no name left' }}<span v-if="one.source === 'deck'" class="soft">, on the Deck</span></td>
+            <td>
+              <span v-if="one.state === 'matched'">matched<template v-if="one.fate === 'kept'">, kept</template></span>
+              <span v-else class="waits"><b>waits:</b> {{ WAITING_REASON[one.waiting_reason ?? ''] ?? one.waiting_reason }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <el-empty v-else-if="!loading && !refusal" :description="filtered ? 'Nothing fits these filters.' : 'Nothing has come back yet. When a finder reports one of your tags, it stands here.'">
+        <el-button v-if="filtered" @click="set({ search: '', state: '', species_code: '' })">Show all</el-button>
+      </el-empty>
+      <el-skeleton v-else-if="loading" :rows="6" animated />
+    </div>
+    <el-button v-if="more" :loading="loading" @click="loadMore">Show more</el-button>
+  </div>
+</template>
+
+<style scoped>
+.finds {
+  display: grid;
+  gap: var(--gap-3);
+  justify-items: start;
+  max-width: 1280px;
+}
+.filters {
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(200px, 1fr) 150px 220px auto;
+  gap: var(--gap-2);
+  align-items: center;
+}
+.count {
+  font-weight: var(--weight-strong);
+}
+.scroll {
+  width: 100%;
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  background: var(--sheet);
+  font-size: 16px;
+  line-height: 1.25;
+}
+th,
+td {
+  text-align: left;
+  padding: 6px var(--gap-3) 6px 0;
+  border-bottom: 1px solid var(--line);
+}
+th {
+  border-bottom: 3px solid var(--kelp);
+  white-space: nowrap;
+}
+th:first-child,
+td:first-child {
+  padding-left: var(--gap-3);
+}
+th button {
+  background: none;
+  border: 0;
+  padding: 6px 0;
+  font-weight: var(--weight-strong);
+  cursor: pointer;
+}
+tr.open {
+  cursor: pointer;
+}
+tr.open:hover {
+  background: var(--kelp-soft);
+}
+.right {
+  text-align: right;
+  padding-right: var(--gap-5);
+}
+.nowrap {
+  white-space: nowrap;
+}
+.plain {
+  text-decoration: none;
+}
+.waits b {
+  color: var(--rust);
+}
+@media (max-width: 760px) {
+  .filters {
+    grid-template-columns: 1fr 1fr;
+  }
+  .filters > :first-child {
+    grid-column: 1 / -1;
+  }
+}
+</style>

@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { api, type Schemas } from '@/api/client'
+import { trouble, type Trouble } from '@/api/refusal'
+import { dateText, daysText, distanceText, growthText, lengthText, windText } from '@/format/units'
+import FishShape from '@/parts/FishShape.vue'
+import TagStreamer from '@/parts/TagStreamer.vue'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import WaterMap from '@/parts/WaterMap.vue'
+import { WHAT } from '@/words/fish'
+import GrowthLine from './parts/GrowthLine.vue'
+
+const props = defineProps<{ storyKey: string }>()
+const route = useRoute()
+const story = ref<Schemas['Story'] | null>(null)
+const refusal = ref<Trouble | null>(null)
+
+watch(
+  () => props.storyKey,
+  async (key) => {
+    story.value = refusal.value = null
+    try {
+      story.value = await api.story(key)
+    } catch (thrown) {
+      refusal.value = trouble(thrown)
+    }
+  },
+  { immediate: true },
+)
+
+const numbers = computed(() => [...new Set(story.value?.catches.flatMap((one) => one.tag_numbers))])
+const coarse = computed(() => story.value?.audience === 'public')
+const placed = computed(() => (story.value?.catches ?? []).filter((one) => one.lat_deg !== null).map((one) => ({ lat_deg: one.lat_deg!, lon_deg: one.lon_deg!, coarse: coarse.value })))
+const whole = computed(() => story.value?.whole ?? null)
+</script>
+
+<template>
+  <div class="page story">
+    <TroubleNote :trouble="refusal" />
+    <el-skeleton v-if="!story && !refusal" :rows="8" animated />
+    <template v-if="story">
+      <p v-if="route.query.thanks" class="thanks" role="status">Thank you. This is the fish’s story so far.</p>
+      <header>
+        <div>
+          <h1>{{ story.species.common_name }}</h1>
+          <p class="soft"><i>{{ story.species.scientific_name }}</i></p>
+          <div class="tags"><TagStreamer v-for="number in numbers" :key="number" :number="number" size="large" /></div>
+        </div>
+        <FishShape class="shape" />
+      </header>
+
+      <section v-if="whole" class="figures-row" aria-label="In short">
+        <div><strong class="tabular" data-testid="days">{{ whole.days.toLocaleString('en-GB') }}</strong><span>{{ whole.days === 1 ? 'day at liberty' : 'days at liberty' }}</span></div>
+        <div v-if="whole.distance_m !== null">
+          <strong class="tabular" data-testid="distance">{{ distanceText(whole.distance_m, whole.distance_is_coarse) }}</strong>
+          <span>from where it was tagged<template v-if="whole.azimuth_deg !== null && whole.distance_m > 0">, to the {{ windText(whole.azimuth_deg) }}</template></span>
+        </div>
+        <div v-if="whole.growth.increment_mm !== null">
+          <strong class="tabular" data-testid="growth">{{ growthText(whole.growth.increment_mm) }}</strong>
+          <span>± {{ Math.round(1.96 * whole.growth.sd_mm!) }} mm, 95 %</span>
+        </div>
+      </section>
+      <p v-if="whole" data-testid="growth-sentence">
+        {{ whole.growth.sentence }}
+        <template v-if="whole.growth.verdict === 'grew' && whole.growth.yearly_mm !== null">
+          That is {{ Math.round(whole.growth.yearly_mm) }} mm a year (± {{ Math.round(whole.growth.yearly_margin_mm!) }} mm).
+        </template>
+      </p>
+      <p v-else class="soft">It has been caught once so far. The story goes on when somebody reports it again.</p>
+
+      <div class="columns">
+        <WaterMap class="map" :places="placed" joined label="Map of where the fish was" />
+        <section>
+          <h2>Its catches</h2>
+          <ol class="timeline">
+            <li v-for="(one, index) in story.catches" :key="index">
+              <b>{{ index + 1 }}</b>
+              <div>
+                <p><strong>{{ dateText(one.caught_on) }}</strong> <span v-if="index > 0" class="soft">after {{ daysText(story.legs[index - 1]!.days) }}</span></p>
+                <p>{{ WHAT[one.what] }}<template v-if="one.place_name">, {{ one.place_name }}</template>, by {{ one.by }}; {{ one.fate === 'kept' ? 'kept' : 'let go' }}</p>
+                <p v-if="one.length_mm" class="tabular">{{ lengthText(one.length_mm) }} {{ one.length_kind }} <span class="soft">± {{ Math.round(1.96 * one.length_sd_mm!) }} mm, {{ one.length_how }}</span></p>
+              </div>
+            </li>
+          </ol>
+        </section>
+      </div>
+      <GrowthLine v-if="story.catches.filter((one) => one.length_mm).length > 1" :catches="story.catches" :kind="story.species.length_kind" />
+      <p class="certificate">
+        <a :href="`/api/stories/${storyKey}/certificate.pdf`" target="_blank" rel="noopener">Certificate to print (PDF)</a>
+      </p>
+      <p v-if="coarse" class="soft">Places are shown as the 5 km squares they lie in, and the distance in steps of 5 km.</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.story {
+  display: grid;
+  gap: var(--gap-4);
+}
+.thanks {
+  background: var(--kelp-soft);
+  border-left: 5px solid var(--kelp);
+  padding: var(--gap-3) var(--gap-4);
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: var(--gap-4);
+  flex-wrap: wrap;
+}
+h1 {
+  font-size: 40px;
+}
+.tags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  margin-top: var(--gap-3);
+}
+.shape {
+  width: 240px;
+  max-width: 100%;
+}
+.figures-row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3) var(--gap-5);
+  border-top: 3px solid var(--kelp);
+  border-bottom: 1px solid var(--line);
+  padding: var(--gap-3) 0;
+}
+.figures-row div {
+  display: grid;
+}
+.figures-row strong {
+  font-size: 34px;
+  line-height: 1.1;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: var(--gap-5);
+}
+.map :deep(.map) {
+  height: 360px;
+}
+.timeline {
+  list-style: none;
+  margin: var(--gap-3) 0 0;
+  padding: 0;
+}
+.timeline li {
+  display: grid;
+  grid-template-columns: 34px 1fr;
+  gap: var(--gap-3);
+  padding-bottom: var(--gap-4);
+  position: relative;
+}
+.timeline li:not(:last-child)::before {
+  content: '';
+  position: absolute;
+  left: 16px;
+  top: 30px;
+  bottom: 0;
+  border-left: 2px dashed var(--line-strong);
+}
+.timeline b {
+  width: 34px;
+  height: 28px;
+  display: grid;
+  place-items: center;
+  background: var(--oilskin);
+  color: var(--on-oilskin);
+  border: 1px solid var(--ink);
+  font-family: var(--font-figures);
+}
+.certificate a {
+  display: inline-block;
+  padding: var(--gap-3) var(--gap-4);
+  border: 2px solid var(--kelp);
+  border-radius: var(--round);
+  font-weight: var(--weight-strong);
+  text-decoration: none;
+}
+@media (max-width: 760px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+  h1 {
+    font-size: 32px;
+  }
+  .shape {
+    width: 160px;
+  }
+}
+</style>

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api } from '@/api/client'
+import { trouble, type Trouble } from '@/api/refusal'
+import FishShape from '@/parts/FishShape.vue'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { useSessionStore } from '@/stores/session'
+
+const session = useSessionStore()
+const router = useRouter()
+const route = useRoute()
+const email = ref('')
+const password = ref('')
+const busy = ref(false)
+const refusal = ref<Trouble | null>(null)
+const letter = ref<string | null>(null)
+
+async function run(what: () => Promise<void>) {
+  busy.value = true
+  refusal.value = null
+  try {
+    await what()
+  } catch (thrown) {
+    refusal.value = trouble(thrown)
+  } finally {
+    busy.value = false
+  }
+}
+
+const signIn = () =>
+  run(async () => {
+    await session.signIn(email.value.trim(), password.value)
+    const then = String(route.query.then ?? '/')
+    await router.replace(then.startsWith('/') && !then.startsWith('//') ? then : '/')
+  })
+
+const sendLetter = () =>
+  run(async () => {
+    letter.value = (await api.requestPasswordReset({ email: email.value.trim() })).message
+  })
+</script>
+
+<template>
+  <div class="scene">
+    <svg class="wave" viewBox="0 0 1200 40" preserveAspectRatio="none" aria-hidden="true"><path d="M0 20q75-24 150 0t150 0 150 0 150 0 150 0 150 0 150 0 150 0V40H0z" /></svg>
+    <FishShape class="fish" />
+  <div class="page sign-in">
+    <section class="words">
+      <h1>Tag it, measure it, let it go.</h1>
+      <p>Voucher runs the clock while the fish is out, keeps the numbers straight, and tells each fish’s story when it comes back.</p>
+      <p>Found a tagged fish? You need no account: <RouterLink to="/report">report a tag</RouterLink>.</p>
+    </section>
+    <el-form class="sheet" label-position="top" @submit.prevent="signIn">
+      <h2>Sign in</h2>
+      <TroubleNote :trouble="refusal" />
+      <p v-if="letter" role="status">{{ letter }}</p>
+      <el-form-item label="E-mail" for="email"><el-input id="email" v-model="email" type="email" autocomplete="username" size="large" /></el-form-item>
+      <el-form-item label="Password" for="password">
+        <el-input id="password" v-model="password" type="password" autocomplete="current-password" size="large" show-password />
+      </el-form-item>
+      <el-button native-type="submit" type="primary" size="large" :loading="busy" :disabled="!email || !password">Sign in</el-button>
+      <el-button link type="primary" :disabled="!email || busy" @click="sendLetter">Send me a letter to set a new password</el-button>
+    </el-form>
+  </div>
+  </div>
+</template>
+
+<style scoped>
+.scene {
+  flex: 1;
+  display: flex;
+  position: relative;
+  overflow: hidden;
+  background: linear-gradient(to bottom, transparent 62%, var(--sea) 62%);
+}
+.wave {
+  position: absolute;
+  left: 0;
+  width: 100%;
+  height: 26px;
+  bottom: 38%;
+  fill: var(--sea);
+}
+.fish {
+  position: absolute;
+  width: 300px;
+  left: 14%;
+  bottom: 9%;
+}
+.sign-in {
+  display: grid;
+  grid-template-columns: 1fr minmax(320px, 420px);
+  gap: var(--gap-5);
+  align-items: center;
+  flex: 1;
+  position: relative;
+}
+.words {
+  display: grid;
+  gap: var(--gap-3);
+  max-width: 30em;
+  align-self: start;
+  padding-top: 13vh;
+}
+.words h1 {
+  font-size: 44px;
+}
+.sheet {
+  display: grid;
+  gap: var(--gap-3);
+  padding: var(--gap-5);
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-radius: var(--round);
+  border-top: 10px solid var(--kelp);
+}
+.sheet :deep(.el-form-item) {
+  margin: 0;
+}
+.sheet :deep(.el-button + .el-button) {
+  margin: 0;
+  white-space: normal;
+}
+@media (max-width: 760px) {
+  .fish {
+    display: none;
+  }
+  .words {
+    padding-top: 0;
+  }
+  .sign-in {
+    grid-template-columns: 1fr;
+    align-content: start;
+  }
+  .words h1 {
+    font-size: 30px;
+  }
+  .sheet {
+    padding: var(--gap-4);
+  }
+}
+</style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api } from '@/api/client'
+import { trouble, type Trouble } from '@/api/refusal'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { useSessionStore } from '@/stores/session'
+
+const session = useSessionStore()
+const { member } = storeToRefs(session)
+const router = useRouter()
+const password = ref('')
+const newPassword = ref('')
+const refusal = ref<Trouble | null>(null)
+const done = ref(false)
+
+async function change() {
+  refusal.value = null
+  done.value = false
+  try {
+    await api.changePassword({ password: password.value, new_password: newPassword.value })
+    done.value = true
+    password.value = newPassword.value = ''
+  } catch (thrown) {
+    refusal.value = trouble(thrown)
+  }
+}
+
+async function leave() {
+  try {
+    await session.signOut()
+    await router.push('/sign-in')
+  } catch (thrown) {
+    refusal.value = trouble(thrown)
+  }
+}
+</script>
+
+<template>
+  <div v-if="member" class="page narrow you">
+    <h1>{{ member.name }}</h1>
+    <p class="soft">{{ member.role }}. Fish that wait on this device to be sent stay here when you sign out.</p>
+    <el-button size="large" @click="leave">Sign out</el-button>
+    <el-form label-position="top" @submit.prevent="change">
+      <h2>Change your password</h2>
+      <TroubleNote :trouble="refusal" />
+      <p v-if="done" role="status">It is changed. Other devices were signed out.</p>
+      <el-form-item label="Password now" for="password" :error="refusal?.fields.password">
+        <el-input id="password" v-model="password" type="password" autocomplete="current-password" show-password />
+      </el-form-item>
+      <el-form-item label="New password, at least 10 characters" for="new_password" :error="refusal?.fields.new_password">
+        <el-input id="new_password" v-model="newPassword" type="password" autocomplete="new-password" show-password />
+      </el-form-item>
+      <el-button native-type="submit" type="primary" :disabled="!password || !newPassword">Change it</el-button>
+    </el-form>
+  </div>
+</template>
+
+<style scoped>
+.you {
+  display: grid;
+  gap: var(--gap-4);
+  justify-items: start;
+}
+form {
+  width: 100%;
+  display: grid;
+  gap: var(--gap-3);
+  justify-items: start;
+}
+form :deep(.el-form-item) {
+  width: 100%;
+}
+</style>

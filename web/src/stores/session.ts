@@ -1,0 +1,42 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { api, keepToken, type Schemas } from '@/api/client'
+import { NoSignal } from '@/api/refusal'
+
+type Member = NonNullable<Schemas['Session']['member']>
+const LAST_MEMBER = 'voucher.member'
+
+/** Who is signed in. Without a signal the last answer stands, so that the Deck works at the water. */
+export const useSessionStore = defineStore('session', () => {
+  const member = ref<Member | null>(null)
+  const known = ref(false)
+
+  async function load() {
+    try {
+      const session = await api.session()
+      keepToken(session.csrf_token)
+      member.value = session.member
+      if (session.member) localStorage.setItem(LAST_MEMBER, JSON.stringify(session.member))
+      else localStorage.removeItem(LAST_MEMBER)
+    } catch (thrown) {
+      if (!(thrown instanceof NoSignal)) throw thrown
+      const last = localStorage.getItem(LAST_MEMBER)
+      member.value = last ? (JSON.parse(last) as Member) : null
+    }
+    known.value = true
+  }
+
+  async function signIn(email: string, password: string) {
+    await api.signIn({ email, password })
+    await load()
+  }
+
+  async function signOut() {
+    await api.signOut()
+    await load()
+  }
+
+  const isCoordinator = computed(() => member.value?.role === 'coordinator')
+  const units = computed(() => member.value?.units ?? 'metric')
+  return { member, known, isCoordinator, units, load, signIn, signOut }
+})

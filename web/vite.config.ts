@@ -1,0 +1,23 @@
+import { fileURLToPath } from 'node:url'
+import vue from '@vitejs/plugin-vue'
+import Components from 'unplugin-vue-components/vite'
+import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
+import { defineConfig } from 'vite'
+import { pageSizes } from './build/pageSizes'
+
+const backend = process.env.BACKEND ?? 'http://127.0.0.1:9292'
+
+export default defineConfig({
+  plugins: [
+    vue(),
+    Components({ dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })], dts: 'src/components.d.ts' }),
+    // What a person downloads before a page works, in kB; the build fails when it grows beyond.
+    pageSizes({
+      Report: { entry: 'src/places/finds/ReportPage.vue', with: ['src/parts/LeafletMap.vue'], limitKb: 180 },
+      Deck: { entry: 'src/places/deck/DeckPage.vue', with: [], limitKb: 300 },
+    }),
+  ],
+  resolve: { alias: { '@': fileURLToPath(new URL('src', import.meta.url)), '@waters': fileURLToPath(new URL('../db/waters', import.meta.url)) } },
+  build: { outDir: '../public/app', emptyOutDir: true, manifest: true, chunkSizeWarningLimit: 600, assetsInlineLimit: 0 },
+  server: { proxy: { '/api': backend, '/auth': backend } },
+})
