@@ -46,7 +46,7 @@ class FishApiTest < ApiCase
     assert_equal 0, story["whole"]["days"]
     assert_equal 55_000, story["whole"]["distance_m"]
     assert_equal 43, story["whole"]["growth"]["increment_mm"]
-    assert_equal ["Isolde", "a finder"], (story["catches"].map { |one| one["by"] })
+    assert_equal(["Isolde", "a finder"], story["catches"].map { |one| one["by"] })
     run_jobs
 
     assert_equal %w[edda@finders.example isolde@marrow.example], CARRIER.letters.map { |letter| letter[:recipient] }.sort
@@ -72,7 +72,7 @@ class FishApiTest < ApiCase
 
     assert_equal 430, db[:encounters].get(:length_mm)
     assert_equal ["MS000002"], store.fish.tags_at(id)
-    assert_equal [%w[applied], %w[applied issued]], [store.tags.custody("MS000002"), store.tags.custody("MS000001")].map { |rows| rows.map { |row| row[:act] } }
+    assert_equal([%w[applied], %w[applied issued]], [store.tags.custody("MS000002"), store.tags.custody("MS000001")].map { |rows| rows.map { |row| row[:act] } })
     put_encounter(encounter(revision: 2), id:)
 
     assert_equal 409, last_response.status
@@ -112,7 +112,9 @@ class FishApiTest < ApiCase
     pdf = pdf_text(last_response.body)
     everything = [reported.to_json, ask("/api/stories/#{key}").to_json, pdf].join("\n")
 
-    ["48.6123", "21.4712", "48.93", "20.88", "edda@", "Edda", "third buoy", "Brannock", "Cutter Ledge", "secret corner", "55.8", "56 km", "56.1"].each { |secret| refute_includes everything, secret }
+    ["48.6123", "21.4712", "48.93", "20.88", "edda@", "Edda", "third buoy", "Brannock", "Cutter Ledge", "secret corner", "55.8", "56 km", "56.1"].each do |secret|
+      refute_includes everything, secret
+    end
     ["European seabass", "MS000001", "about 55 km", "43 mm", "412 mm fork length", "455 mm fork length"].each { |told| assert_includes pdf, told }
   end
 
@@ -167,8 +169,8 @@ class FishApiTest < ApiCase
     end
 
     assert_equal 5, seen.uniq.size
-    assert_equal ["QK1"], (ask("/api/finds?search=100%25")["finds"].map { |one| one["number"] })
-    assert_equal %w[MS000003 MS000004 QK1], (ask("/api/finds?state=waiting&sort=number&order=asc")["finds"].map { |one| one["number"] })
+    assert_equal(["QK1"], ask("/api/finds?search=100%25")["finds"].map { |one| one["number"] })
+    assert_equal(%w[MS000003 MS000004 QK1], ask("/api/finds?state=waiting&sort=number&order=asc")["finds"].map { |one| one["number"] })
     assert_equal 0, ask("/api/finds?species_code=cod")["total"]
   end
 

@@ -43,7 +43,7 @@ class DeckOnThePhoneTest < BrowserCase
     assert_selector ".streamer", text: "MS000002"
   end
 
-  def assert_scrolls_nowhere
+  def test_assert_scrolls_nowhere
     assert_operator script("document.scrollingElement.scrollHeight"), :<=, 844
     assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390
   end
@@ -60,7 +60,7 @@ class DeckOnThePhoneTest < BrowserCase
     next_act
     assert_selector ".queue", text: "all sent"
 
-    assert_equal before, db[:stages].order(:position).limit(3).select_map(:at).map { |at| (at.to_f * 1000).round }
+    assert_equal(before, db[:stages].order(:position).limit(3).select_map(:at).map { |at| (at.to_f * 1000).round })
   end
 
   # As they lie in the browser's own database.

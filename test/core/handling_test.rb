@@ -36,7 +36,7 @@ class AirBudgetTest < Minitest::Test
 
   # More heat, a longer fight or a larger fish never lengthens the budget.
   def test_no_burden_ever_buys_time
-    [:fragile, :hardy].each do |air_class|
+    %i[fragile hardy].each do |air_class|
       temps = (5..30).map { |temp| one_lift(air_class, temp, 16, 20) }
 
       assert_equal temps.sort.reverse, temps

@@ -43,6 +43,7 @@ class LayersTest < Minitest::Test
 
   def each_line(folder)
     files = Dir[File.join(ROOT, folder, "**/*.rb")]
+
     refute_empty files
     files.each do |file|
       File.readlines(file).each_with_index do |line, index|

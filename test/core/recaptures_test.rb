@@ -121,7 +121,9 @@ class MatchTest < Minitest::Test
 end
 
 class StoryTest < Minitest::Test
-  def catch_on(date, lat, lon, mm) = { what: "tagged", caught_on: date, lat_deg: lat, lon_deg: lon, water_name: "Marrow Sound", place_name: "Cutter Ledge", tag_numbers: [], fate: "released", length: Core::Fish::Length.new(mm:, kind: "FL", how: "board") }
+  def catch_on(date, lat, lon, mm)
+    { what: "tagged", caught_on: date, lat_deg: lat, lon_deg: lon, water_name: "Marrow Sound", place_name: "Cutter Ledge", tag_numbers: [], fate: "released", length: Core::Fish::Length.new(mm:, kind: "FL", how: "board") }
+  end
 
   def tell(audience)
     Core::Recaptures::Story.tell(species: GrowthTest::SEABASS, audience:,
@@ -131,7 +133,7 @@ class StoryTest < Minitest::Test
   def test_a_member_reads_exact_places_in_the_order_of_time
     told = tell(:member)
 
-    assert_equal [48.61, 48.93], told.catches.map { |one| one[:lat_deg] }
+    assert_equal([48.61, 48.93], told.catches.map { |one| one[:lat_deg] })
     assert_equal 365, told.whole.days
     assert_in_delta 56_100.3, told.whole.distance_m, 0.1
     assert_equal 1, told.legs.size

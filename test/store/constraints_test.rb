@@ -47,7 +47,8 @@ class ConstraintsTest < Minitest::Test
   end
 
   def test_quantities_stay_in_their_range_and_lengths_keep_their_kind
-    [{ length_mm: 5 }, { length_kind: nil }, { lat_deg: 91 }, { lat_deg: nil }, { hook_place: "tail" }, { water_temp_c: 60 }, { fish_id: nil }, { fate: "lost" }].each do |change|
+    [{ length_mm: 5 }, { length_kind: nil }, { lat_deg: 91 }, { lat_deg: nil }, { hook_place: "tail" }, { water_temp_c: 60 }, { fish_id: nil },
+     { fate: "lost" }].each do |change|
       refused(Sequel::ConstraintViolation) { db[:encounters].where(id: @id).update(change) }
     end
   end
