@@ -72,7 +72,8 @@ class BadInputTest < ApiCase
       refused(body)
     end
     ["/api/finds?cursor=nonsense", "/api/finds?cursor=W10", "/api/finds?limit=0", "/api/finds?limit=x", "/api/finds?sort=colour", "/api/finds?search=%00",
-     "/api/finds?search=%FF", "/api/finds?search=a&search=b", "/api/deck?on=tomorrow", "/api/deck", "/api/stories/short", "/api/stories/#{'x' * 22}", "/api/no/such/thing"].each do |path|
+     "/api/finds?search=%FF", "/api/finds?search=a&search=b", "/api/deck?on=tomorrow", "/api/deck", "/api/stories/short",
+     "/api/stories/#{'x' * 22}", "/api/no/such/thing"].each do |path|
       ask(path)
       refused(path)
     end

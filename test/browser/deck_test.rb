@@ -9,7 +9,7 @@ class DeckOnThePhoneTest < BrowserCase
     Seeds.trip(db, @isolde, held_on: Date.today)
     as_phone
     sign_in
-    assert_button "Fish on"
+    find_button "Fish on"
   end
 
   def touch(css)
