@@ -11,7 +11,7 @@ module Api
     # config: Config; db: Sequel::Database; carrier: #deliver(letter); files: Devices::FileStorage; coast: GeoJSON features
     def self.build(config:, db:, carrier:, files:, coast:, contract: Contract.load)
       store = Store::Gateway.new(db)
-      set_up_jobs(store, carrier, config)
+      hand_over_jobs(store:, carrier:, base_url: config.base_url)
       Limits.set_up(enabled: config.limits)
       send_letter = ->(recipient:, subject:, body:) { Acts::WriteLetter.queue(store:, kind: "password", recipient:, subject:, body:) }
       auth = Auth.build(store:, config:, send_letter:)
@@ -29,13 +29,13 @@ module Api
       end.to_app
     end
 
-    def self.set_up_jobs(store, carrier, config)
+    # What the jobs of this process work with; they are made by the queue, with their arguments alone.
+    def self.hand_over_jobs(store:, carrier:, base_url:)
       Que.connection = store.db
       Acts::LetterJob.store = store
       Acts::LetterJob.carrier = carrier
-      Acts::LetterJob.base_url = config.base_url
+      Acts::LetterJob.base_url = base_url
     end
-    private_class_method :set_up_jobs
 
     # Hands the request to the route file that knows it; the contract has already said that one does.
     class Routing

@@ -109,7 +109,7 @@ class FishApiTest < ApiCase
     send_json(:post, "/auth/logout")
     reported = put_report(report(finder_contact: "edda@finders.example", place_words: "by the third buoy"))
     get("/api/stories/#{key}/certificate.pdf")
-    pdf = pdf_text(last_response.body)
+    pdf = PdfText.of(last_response.body)
     everything = [reported.to_json, ask("/api/stories/#{key}").to_json, pdf].join("\n")
 
     ["48.6123", "21.4712", "48.93", "20.88", "edda@", "Edda", "third buoy", "Brannock", "Cutter Ledge", "secret corner", "55.8", "56 km", "56.1"].each do |secret|
@@ -196,11 +196,4 @@ class FishApiTest < ApiCase
   end
 
   def app_files(key) = Devices::FileStorage.new(File.join(ApiCase.config.var_dir, "photos")).get(key)
-
-  def pdf_text(bytes)
-    Dir.mktmpdir do |dir|
-      File.binwrite("#{dir}/c.pdf", bytes)
-      IO.popen(["pdftotext", "-layout", "#{dir}/c.pdf", "-"], &:read)
-    end
-  end
 end

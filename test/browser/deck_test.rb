@@ -27,7 +27,7 @@ class DeckOnThePhoneTest < BrowserCase
     before_lift = @touches
     next_act
     assert_selector ".stage", text: "out of the water"
-    assert_scrolls_nowhere
+    nothing_scrolls
     next_act
 
     assert_equal 2, @touches - before_lift
@@ -43,7 +43,7 @@ class DeckOnThePhoneTest < BrowserCase
     assert_selector ".streamer", text: "MS000002"
   end
 
-  def test_assert_scrolls_nowhere
+  def nothing_scrolls
     assert_operator script("document.scrollingElement.scrollHeight"), :<=, 844
     assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390
   end

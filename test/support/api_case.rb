@@ -35,6 +35,8 @@ class ApiCase < Minitest::Test
 
   def setup
     CARRIER.letters.clear
+    app
+    Api::App.hand_over_jobs(store:, carrier: CARRIER, base_url: ApiCase.config.base_url)
     @isolde = Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
     @hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator", email: "hamish@marrow.example", password: PASSWORD)
     Seeds.pouch(db, @isolde)

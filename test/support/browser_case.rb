@@ -38,7 +38,7 @@ class BrowserCase < Minitest::Test
 
   def setup
     Capybara.app = BrowserCase.application
-    Que.connection = db
+    Api::App.hand_over_jobs(store: Store::Gateway.new(db), carrier: nil, base_url: "http://127.0.0.1")
     db.run "truncate #{TABLES.join(', ')} restart identity cascade"
     @isolde = Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
     @hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator", email: "hamish@marrow.example", password: PASSWORD)

@@ -29,3 +29,13 @@ module TestDatabase
 end
 
 require_relative "seeds"
+
+# What a person would read on the pages of a PDF.
+module PdfText
+  def self.of(bytes)
+    Dir.mktmpdir do |dir|
+      File.binwrite("#{dir}/page.pdf", bytes)
+      IO.popen(["pdftotext", "-layout", "#{dir}/page.pdf", "-"], external_encoding: "UTF-8", &:read)
+    end
+  end
+end

@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+# What a person downloads before a page works: bin/test or bin/voucher must have built the pages.
+# Prints kB of compressed script and style per page, and each chunk's share.
+require "json"
+require "zlib"
+
+ROOT = File.expand_path("..", __dir__)
+APP = File.join(ROOT, "public/app")
+MANIFEST = JSON.parse(File.read(File.join(APP, ".vite/manifest.json")))
+PAGES = {
+  "Report" => [180, %w[index.html src/places/finds/ReportPage.vue src/parts/LeafletMap.vue]],
+  "Deck" => [300, %w[index.html src/places/deck/DeckPage.vue]],
+  "Story" => [nil, %w[index.html src/places/finds/StoryPage.vue src/parts/LeafletMap.vue]],
+  "Finds" => [nil, %w[index.html src/places/finds/FindsPage.vue]]
+}.freeze
+
+def files(key, found = {})
+  chunk = MANIFEST.fetch(key)
+  return found if found.key?(chunk["file"])
+
+  [chunk["file"], *chunk["css"]].each { |file| found[file] = File.size(File.join(APP, "#{file}.gz")) }
+  (chunk["imports"] || []).each { |inner| files(inner, found) }
+  found
+end
+
+PAGES.each do |name, (limit, keys)|
+  sizes = keys.reduce({}) { |found, key| files(key, found) }
+  total = sizes.values.sum / 1000.0
+  puts format("%-7s %6.1f kB%s", name, total, limit && format("  limit %d: %s", limit, total <= limit ? "kept" : "BROKEN"))
+  sizes.sort_by { |_, bytes| -bytes }.first(4).each { |file, bytes| puts format("        %6.1f  %s", bytes / 1000.0, file) }
+end
