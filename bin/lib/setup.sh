@@ -34,7 +34,7 @@ need_packages() {
   step "installing ${missing[*]}" apt env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${missing[@]}"
 }
 
-run_packages=(ruby ruby-dev bundler build-essential pkg-config libffi-dev libyaml-dev zlib1g-dev libssl-dev postgresql libvips42 fonts-lato ca-certificates)
+run_packages=(ruby ruby-dev bundler build-essential pkg-config libffi-dev libyaml-dev zlib1g-dev libssl-dev libpq-dev postgresql libvips42 fonts-lato ca-certificates)
 test_packages=(chromium poppler-utils libxml2-dev libxslt1-dev git)
 
 # The front end is built with Node 20.19 or newer. Debian's own is older; the npm registry carries a newer one.
