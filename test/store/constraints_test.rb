@@ -4,13 +4,9 @@ require_relative "../support/test_helper"
 
 # What must hold whatever the program does: asked of PostgreSQL directly.
 class ConstraintsTest < Minitest::Test
-  def db = TestDatabase.unit
+  include RolledBack
 
-  def run
-    result = nil
-    db.transaction(rollback: :always, auto_savepoint: true) { result = super }
-    result
-  end
+  def db = TestDatabase.unit
 
   def setup
     @member = Seeds.member(db, "Isolde Brannock")

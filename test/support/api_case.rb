@@ -7,6 +7,7 @@ require_relative "test_helper"
 # Every answer is held against the contract.
 class ApiCase < Minitest::Test
   include Rack::Test::Methods
+  include RolledBack
 
   PASSWORD = "correct horse tide"
 
@@ -26,12 +27,6 @@ class ApiCase < Minitest::Test
   def app = ApiCase.application
   def db = TestDatabase.unit
   def store = Store::Gateway.new(db)
-
-  def run
-    result = nil
-    db.transaction(rollback: :always, auto_savepoint: true) { result = super }
-    result
-  end
 
   def setup
     CARRIER.letters.clear

@@ -30,6 +30,15 @@ end
 
 require_relative "seeds"
 
+# What a test writes is gone when it ends.
+module RolledBack
+  def run
+    result = nil
+    TestDatabase.unit.transaction(rollback: :always, auto_savepoint: true) { result = super }
+    result
+  end
+end
+
 # What a person would read on the pages of a PDF.
 module PdfText
   def self.of(bytes)

@@ -1,15 +1,13 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed, ref } from 'vue'
-import { RouterView, useRoute } from 'vue-router'
+import { ref } from 'vue'
+import { RouterView } from 'vue-router'
 import PlaceBar from './parts/PlaceBar.vue'
 import { useLookStore } from './stores/look'
 import { useSessionStore } from './stores/session'
 
 useLookStore()
 const { member } = storeToRefs(useSessionStore())
-const route = useRoute()
-const fieldScreen = computed(() => route.path === '/deck')
 const bug = ref(false)
 window.addEventListener('voucher:bug', () => (bug.value = true))
 </script>
@@ -21,7 +19,7 @@ window.addEventListener('voucher:bug', () => (bug.value = true))
     Something went wrong on this page. What you typed is kept on this device.
     <button type="button" @click="bug = false">Close</button>
   </div>
-  <main id="main" :class="{ field: fieldScreen }">
+  <main id="main">
     <RouterView />
   </main>
 </template>

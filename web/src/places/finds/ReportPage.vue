@@ -48,7 +48,7 @@ const field = (name: string) => refusal.value?.fields[name]
       </el-form-item>
 
       <el-form-item label="Which fish" for="species" :error="field('species_code')">
-        <select id="species" class="choice" :value="draft.species_code ?? ''" @change="chooseSpecies(($event.target as HTMLSelectElement).value)">
+        <select id="species" class="field" :value="draft.species_code ?? ''" @change="chooseSpecies(($event.target as HTMLSelectElement).value)">
           <option value="">I am not sure</option>
           <option v-for="one in species" :key="one.code" :value="one.code">{{ one.common_name }}</option>
         </select>
@@ -87,7 +87,7 @@ const field = (name: string) => refusal.value?.fields[name]
       </fieldset>
 
       <el-form-item label="Day of the catch" for="caught_on" :error="field('caught_on')">
-        <input id="caught_on" v-model="draft.caught_on" class="choice" type="date" :max="today" required />
+        <input id="caught_on" v-model="draft.caught_on" class="field" type="date" :max="today" required />
       </el-form-item>
 
       <fieldset>
@@ -123,7 +123,7 @@ const field = (name: string) => refusal.value?.fields[name]
         <p class="soft">Only the cooperative sees it.</p>
       </fieldset>
 
-      <el-button native-type="submit" class="send" size="large" :loading="busy" :disabled="!draft.number_as_read.trim() || !draft.caught_on">Send and read its story</el-button>
+      <el-button native-type="submit" class="oilskin send" size="large" :loading="busy" :disabled="!draft.number_as_read.trim() || !draft.caught_on">Send and read its story</el-button>
     </el-form>
   </div>
 </template>
@@ -166,17 +166,6 @@ fieldset {
   display: grid;
   gap: var(--gap-2);
   min-width: 0;
-}
-.choice {
-  width: 100%;
-  min-height: 52px;
-  padding: 0 var(--gap-3);
-  border: 1px solid var(--line-strong);
-  border-radius: 8px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-  font-size: 17px;
 }
 .length {
   display: grid;
@@ -222,12 +211,6 @@ fieldset {
   place-items: center;
 }
 .send {
-  --el-button-bg-color: var(--oilskin);
-  --el-button-text-color: var(--on-oilskin);
-  --el-button-border-color: var(--ink);
-  --el-button-hover-bg-color: var(--oilskin);
-  --el-button-hover-text-color: var(--on-oilskin);
-  --el-button-hover-border-color: var(--ink);
   min-height: 60px;
   font-size: 19px;
   font-weight: var(--weight-strong);

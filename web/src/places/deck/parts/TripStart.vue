@@ -18,7 +18,7 @@ const start = () => emit('start', { held_on: localDate(), spot_code: spot.value,
     <h1>Start today’s trip</h1>
     <p class="soft">The spot and the water decide how long a fish may be out.</p>
     <el-form-item label="Spot" for="spot">
-      <select id="spot" v-model="spot" class="choice"><option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option></select>
+      <select id="spot" v-model="spot" class="field"><option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option></select>
     </el-form-item>
     <el-form-item label="From">
       <el-radio-group v-model="platform" size="large"><el-radio-button v-for="one in PLATFORMS" :key="one" :value="one">{{ one }}</el-radio-button></el-radio-group>
@@ -26,7 +26,7 @@ const start = () => emit('start', { held_on: localDate(), spot_code: spot.value,
     <el-form-item label="Water temperature, °C" for="temp">
       <el-input-number id="temp" v-model="temp" :min="-2" :max="40" :step="0.5" :precision="1" size="large" placeholder="not read" />
     </el-form-item>
-    <el-button native-type="submit" class="go" size="large" :disabled="!spot">Go fishing</el-button>
+    <el-button native-type="submit" class="oilskin go" size="large" :disabled="!spot">Go fishing</el-button>
   </el-form>
 </template>
 
@@ -35,23 +35,7 @@ const start = () => emit('start', { held_on: localDate(), spot_code: spot.value,
   display: grid;
   gap: var(--gap-3);
 }
-.choice {
-  width: 100%;
-  min-height: 52px;
-  padding: 0 var(--gap-3);
-  border: 1px solid var(--line-strong);
-  border-radius: 8px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-}
 .go {
-  --el-button-bg-color: var(--oilskin);
-  --el-button-text-color: var(--on-oilskin);
-  --el-button-border-color: var(--ink);
-  --el-button-hover-bg-color: var(--oilskin);
-  --el-button-hover-text-color: var(--on-oilskin);
-  --el-button-hover-border-color: var(--ink);
   min-height: 64px;
   font-size: 20px;
 }
