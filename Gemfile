@@ -29,6 +29,8 @@ gem "logger", "~> 1.7"
 gem "zeitwerk", "~> 2.6.18"
 
 # Open formats, pictures and letters
+gem "csv", "~> 3.3"
+gem "icalendar", "~> 2.13", require: false
 gem "mail", "~> 2.9", require: false
 gem "prawn", "~> 2.5", require: false
 gem "prawn-svg", "~> 0.40.4", require: false

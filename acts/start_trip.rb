@@ -18,20 +18,24 @@ module Acts
         return known if known && known[:member_id] == member[:id] && known.slice(*sent.keys) == sent
         raise Core::Conflict.at("id", :other_trip, "Another trip has this id already. Start the trip again.") if known
 
-        check(store, sent, today)
+        check_spot(store, sent)
+        check_day(sent[:held_on], today)
         store.trips.add(id:, member_id: member[:id], **sent)
         store.trips.find(id)
       end
     end
 
-    def check(store, sent, today)
-      unless store.waters.spot(sent[:spot_code])
-        raise Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot #{sent[:spot_code].inspect}. Choose one from the list.")
-      end
-      return if sent[:held_on] <= today + PLAN_AHEAD_DAYS
+    def check_day(held_on, today)
+      return if held_on <= today + PLAN_AHEAD_DAYS
 
-      raise Core::InvalidInput.at("held_on", :too_far_ahead, "#{sent[:held_on]} is more than #{PLAN_AHEAD_DAYS} days ahead. Check the year.")
+      raise Core::InvalidInput.at("held_on", :too_far_ahead, "#{held_on} is more than #{PLAN_AHEAD_DAYS} days ahead. Check the year.")
     end
-    private_class_method :check
+
+    def check_spot(store, sent)
+      return if store.waters.spot(sent[:spot_code])
+
+      raise Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot #{sent[:spot_code].inspect}. Choose one from the list.")
+    end
+    private_class_method :check_spot
   end
 end

@@ -11,6 +11,15 @@ module Acts
       id
     end
 
+    def welcome(store:, recipient:, name:)
+      queue(store:, kind: "welcome", recipient:, subject: "Welcome to the tagging cooperative",
+            body: <<~TEXT)
+              #{name}, you are now a member of the cooperative.
+
+              To set your password go to #{LetterJob.base_url}/sign-in, type this address, and ask for a letter.
+            TEXT
+    end
+
     def recapture_to_tagger(store:, report:, fish:)
       recipient = store.members.email(fish[:tagger_id])
       return if recipient.nil?

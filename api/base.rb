@@ -57,6 +57,18 @@ module Api
         @member = rodauth.logged_in? ? store.members.by_account(rodauth.session_value) : nil
       end
 
+      def coordinator!
+        return member! if member![:role] == "coordinator"
+
+        refuse(403, code: :coordinators_only, message: "Only coordinators can do this. Ask one of them.")
+      end
+
+      def send_pdf(bytes, name)
+        content_type "application/pdf"
+        headers "content-disposition" => %(inline; filename="#{name}")
+        bytes
+      end
+
       def member!
         member || refuse(401, code: :signed_out, message: "You are signed out. Sign in again; what you typed is kept.")
       end

@@ -12,6 +12,14 @@ module Api
         legs: story.legs.map { |one| leg(one) }, whole: story.whole && leg(story.whole) }
     end
 
+    # Findings are values of core; here they become plain.
+    def outlook(outlook)
+      outlook.merge(verdicts: outlook[:verdicts].map { |one| one.merge(findings: one[:findings].map(&:to_h)) },
+                    budgets: outlook[:budgets].map { |one| one.merge(air: one[:air].to_h) }, tackle: outlook[:tackle].map(&:to_h),
+                    tags: outlook[:tags].merge(finding: outlook[:tags][:finding].to_h), law: outlook[:law].map { |one| one.merge(finding: one[:finding].to_h) },
+                    authorisation: outlook[:authorisation].to_h)
+    end
+
     def catch_(one)
       length = one[:length]
       one.slice(:what, :source, :caught_on, :lat_deg, :lon_deg, :place_name, :tag_numbers, :fate, :by)

@@ -8,7 +8,7 @@ module Application
 
   def self.build(config:, db:, carrier: nil)
     carrier ||= Devices::StandIns::Outbox.new(File.join(config.var_dir, "outbox"))
-    Api::App.build(config:, db:, carrier:, files: Devices::FileStorage.new(File.join(config.var_dir, "photos")),
+    Api::App.build(config:, db:, carrier:, gauge: Devices::Gauge.new(config.gauge_url), files: Devices::FileStorage.new(File.join(config.var_dir, "photos")),
                    coast: JSON.parse(File.read(COAST_FILE)).fetch("features"))
   end
 

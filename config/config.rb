@@ -10,8 +10,9 @@ require "securerandom"
 #   session_secret: at least 64 bytes; production refuses the demo's
 #   var_dir:        where photos and the outbox live
 #   fonts_dir:      TrueType fonts for PDFs (Debian's fonts-lato)
+#   gauge_url:      of the water gauges, nil for none
 #   limits:         false switches off the flood limits, for tests that need to
-Config = Struct.new(:mode, :database_url, :base_url, :session_secret, :var_dir, :fonts_dir, :limits, keyword_init: true) do
+Config = Struct.new(:mode, :database_url, :base_url, :session_secret, :var_dir, :fonts_dir, :gauge_url, :limits, keyword_init: true) do
   def production? = mode == "production"
 
   def self.from(env)
@@ -26,6 +27,7 @@ Config = Struct.new(:mode, :database_url, :base_url, :session_secret, :var_dir, 
         base_url: env.fetch("BASE_URL", "http://127.0.0.1:#{env.fetch('PORT', 9292)}"),
         var_dir: env.fetch("VOUCHER_VAR", File.expand_path("../var", __dir__)),
         fonts_dir: env.fetch("VOUCHER_FONTS", "/usr/share/fonts/truetype/lato"),
+        gauge_url: env["GAUGE_URL"],
         limits: env.fetch("VOUCHER_LIMITS", "on") != "off").freeze
   end
 end

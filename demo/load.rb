@@ -8,6 +8,7 @@ module Demo
   class Load
     SEED = 20_260_401
     RELEASES = 2400
+    BATCH_TAGS = 500
     SERIES = { prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000 }.freeze
     BATCH = 50
     # Full batches still in a pouch at the end, so that nobody's pouch is empty on the first day.
@@ -32,6 +33,7 @@ module Demo
       @db.transaction do
         catalogue
         people
+        laws
         tags_and_fish
         write
         @db.run("analyze")
@@ -66,13 +68,29 @@ module Demo
         account_id = @db[:accounts].insert(email: person[:email])
         @db[:account_password_hashes].insert(id: account_id, password_hash: hash)
         id = @db[:members].insert(account_id:, **person.slice(:name, :role, :public_name), permit_number: "MSC-#{100 + account_id}",
-                                  permit_expires_on: Date.new(@today.year + 1, 3, 31))
+                                  permit_expires_on: permit_until(person), trained: Sequel.pg_array(person[:skill] < 0.95 ? %w[tagging venting] : %w[tagging], :text))
+        @db[:lockers].insert(member_id: id, gear: Sequel.pg_jsonb(Gear.of(person)))
         [person[:name], { id:, tags: [] }]
+      end
+    end
+
+    # One permit has run out, two run out soon.
+    def permit_until(person)
+      { "Rafe Ollerton" => @today - 20, "Corin Vane" => @today + 10, "Bertil Skaw" => @today + 45 }.fetch(person[:name]) { Date.new(@today.year + 1, 12, 31) }
+    end
+
+    def laws
+      Gear::LAWS.each do |species_code, law|
+        @db[:laws].insert(**law, species_code:, water_code: species_code == "sea_trout" ? "lough_immer" : "marrow_sound", length_kind: @species.fetch(species_code).length_kind,
+                                 checked_on: @today - (species_code == "cod" ? 130 : 30), authority: Gear::AUTHORITY, entered_by: @members.fetch(People::MEMBERS[1][:name])[:id])
       end
     end
 
     def tags_and_fish
       @series_id = @db[:tag_series].insert(SERIES)
+      @batch_ids = (SERIES[:first_serial]..SERIES[:last_serial]).each_slice(BATCH_TAGS).map.with_index(1) do |serials, index|
+        @db[:tag_batches].insert(series_id: @series_id, label: "Print #{index}", first_serial: serials.first, last_serial: serials.last)
+      end
       simulation = Simulation.new(species: @species, today: @today, releases: @releases, seed: @seed)
       simulation.each_life { |life| fish(life) }
       @members.each_value { |member| issue(member, @today) while member[:tags].size < SPARE }
@@ -175,16 +193,23 @@ module Demo
     def issue(member, date)
       @tags ||= {}
       Array.new(BATCH) { @serial += 1 }.each do |serial|
-        number = Core::Tags::Series.new(**SERIES).number(serial)
-        @tags[number] = { number:, series_id: @series_id, serial:, state: "in_pouch", holder_id: member[:id] }
+        printed = tag(serial)
+        number = printed[:number]
+        @tags[number] = printed.merge(state: "in_pouch", holder_id: member[:id])
         @rows[:tag_custody] << { tag_number: number, act: "issued", member_id: member[:id], at: Time.utc(date.year, date.month, date.day, 1) }
         member[:tags] << number
       end
     end
 
+    def tag(serial)
+      @series ||= Core::Tags::Series.new(**SERIES)
+      { number: @series.number(serial), series_id: @series_id, serial:, batch_id: @batch_ids[(serial - SERIES[:first_serial]) / BATCH_TAGS], state: "in_stock",
+        holder_id: nil }
+    end
+
     # The ledger is written in the order of time, as it would have been.
     def write
-      stock = ((@serial + 1)..SERIES[:last_serial]).map { |serial| { number: Core::Tags::Series.new(**SERIES).number(serial), series_id: @series_id, serial:, state: "in_stock", holder_id: nil } }
+      stock = ((@serial + 1)..SERIES[:last_serial]).map { |serial| tag(serial) }
       @rows[:tags] = @tags.values + stock
       @rows[:tag_custody].sort_by! { |row| row[:at] }
       %i[tags tag_custody fish trips encounters stages taggings reports matches].each do |table|

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "prawn"
-
 module Formats
   # A fish's story on one A4 page, to be printed and kept.
   #
@@ -9,12 +7,12 @@ module Formats
   #   link:  address of the story
   #   coast: GeoJSON features
   class Certificate
-    KELP = "1f5c4d"
-    SLATE = "33424a"
-    OILSKIN = "f2b705"
+    KELP = Paper::KELP
+    SLATE = Paper::SLATE
+    OILSKIN = Paper::OILSKIN
     WATER = "e3edf0"
     LAND = "c9cfc2"
-    PAPER_GREY = "6b777d"
+    PAPER_GREY = Paper::GREY
     MARGIN = 45
 
     def self.pdf(story:, link:, coast:, fonts_dir:) = new(story, link, coast, fonts_dir).render
@@ -23,9 +21,8 @@ module Formats
       @story = story
       @link = link
       @coast = coast
-      @pdf = Prawn::Document.new(page_size: "A4", margin: MARGIN, info: { Title: "Certificate of a tagged fish", Creator: "Voucher" })
-      @pdf.font_families.update("Lato" => { normal: "#{fonts_dir}/Lato-Regular.ttf", bold: "#{fonts_dir}/Lato-Bold.ttf", italic: "#{fonts_dir}/Lato-Italic.ttf" })
-      @pdf.font "Lato"
+      @paper = Paper.new(fonts_dir:, title: "Certificate of a tagged fish", page_size: "A4", margin: MARGIN)
+      @pdf = @paper.pdf
     end
 
     def render
@@ -47,24 +44,11 @@ module Formats
       text @story.species.common_name, size: 34, style: :bold, color: SLATE
       text @story.species.scientific_name, size: 13, style: :italic, color: PAPER_GREY
       @pdf.move_down 10
-      numbers.each_with_index { |number, index| streamer(number, index * 150) }
+      numbers.each_with_index { |number, index| @paper.streamer(number, at: [index * 150, @pdf.cursor]) }
       @pdf.move_down 40
     end
 
     def numbers = @story.catches.flat_map { |one| one[:tag_numbers] }.uniq.first(3)
-
-    # The tag as it is drawn everywhere: a long thin capsule with one barbed end.
-    def streamer(number, left)
-      top = @pdf.cursor
-      @pdf.fill_color OILSKIN
-      @pdf.fill_rounded_rectangle [left + 12, top], 122, 20, 10
-      @pdf.fill_polygon [left + 14, top - 4], [left, top - 10], [left + 14, top - 16]
-      @pdf.stroke_color SLATE
-      @pdf.line_width 1
-      @pdf.stroke_line [left, top - 10], [left + 7, top - 2]
-      @pdf.fill_color SLATE
-      @pdf.draw_text number, at: [left + 32, top - 14.5], size: 13, style: :bold, character_spacing: 1
-    end
 
     def figures
       whole = @story.whole

@@ -8,6 +8,10 @@ module Store
     REFUSALS = {
       "tag_in_one_fish" => ["tag_numbers", :tag_in_another_fish, "That tag already sits in another fish. Check the number on the streamer."],
       "tag_series_overlap" => ["first_serial", :series_overlap, "These numbers overlap a series that exists already."],
+      "tag_batch_overlap" => ["first_serial", :batch_overlap, "These numbers overlap a batch that exists already."],
+      "tags_pkey" => ["first_serial", :number_exists, "One of these numbers exists already."],
+      "house_rules_pkey" => ["base_version", :changed_meanwhile, "Somebody changed the house rules meanwhile. Look at the new version, and change it again."],
+      "accounts_email_key" => ["email", :email_taken, "Another member signs in with this address."],
       "encounters_pkey" => ["id", :already_there, "This encounter is being stored right now. Send it again."],
       "reports_pkey" => ["id", :already_there, "This report is being stored right now. Send it again."],
       "trips_pkey" => ["id", :already_there, "This trip is being stored right now. Send it again."],
@@ -29,6 +33,11 @@ module Store
     def finds = Finds.new(db)
     def photos = Photos.new(db)
     def letters = Letters.new(db)
+    def changes = Changes.new(db)
+    def house_rules = HouseRules.new(db)
+    def laws = Laws.new(db)
+    def lockers = Lockers.new(db)
+    def custody = Custody.new(db)
 
     def transaction(&) = db.transaction(savepoint: true, &)
 

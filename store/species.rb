@@ -17,10 +17,24 @@ module Store
 
     def find(code) = code && @db[:species].first(code:)&.then { |row| species(row) }
 
+    # columns: what changed, as in the table
+    def change(code, columns) = @db[:species].where(code:).update(**stored(columns))
+
+    # The row as it is kept, for the office's form and the history.
+    def row(code) = @db[:species].first(code:)&.then { |one| plain(one) }
+
+    def rows = @db[:species].order(:common_name).map { |one| plain(one) }
+
     # rows: column Hashes as in db/catalogue/species.csv. Known codes are left alone.
     def add(rows) = @db[:species].insert_conflict.multi_insert(rows)
 
     private
+
+    def plain(row) = row.merge(warm_c: row[:warm_c].to_f, stop_c: row[:stop_c].to_f, hazards: row[:hazards].to_a, look_alikes: row[:look_alikes].to_a)
+
+    def stored(columns)
+      columns.to_h { |column, value| [column, value.is_a?(Array) ? Sequel.pg_array(value, :text) : value] }
+    end
 
     def species(row)
       conversion = CONVERSION.transform_values { |column| row[column] }

@@ -3,7 +3,8 @@
 module Store
   # Printed tags, who holds them, and the ledger of every hand they went through.
   class Tags
-    STATE_AFTER = { "issued" => "in_pouch", "applied" => "applied", "spoiled" => "spoiled", "lost" => "lost", "returned" => "in_stock" }.freeze
+    STATE_AFTER = { "issued" => "in_pouch", "applied" => "applied", "spoiled" => "spoiled", "lost" => "lost", "returned" => "in_stock",
+                    "transferred" => "in_pouch" }.freeze
 
     def initialize(db) = @db = db
 

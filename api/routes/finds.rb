@@ -22,9 +22,7 @@ module Api
       get("/api/stories/:story_key/certificate.pdf") do
         pdf = Acts::PrintCertificate.call(store:, story_key: given[:story_key], fonts_dir: config.fonts_dir, base_url: config.base_url,
                                           coast: env.fetch("voucher.coast"))
-        content_type "application/pdf"
-        headers "content-disposition" => 'inline; filename="certificate.pdf"'
-        pdf
+        send_pdf(pdf, "certificate.pdf")
       end
 
       get("/api/finds") do

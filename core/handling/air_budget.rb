@@ -33,11 +33,13 @@ module Core
         end
 
         factors = { heat: heat(water_temp_c, warm_c, stop_c), fight: fight(fight_ratio), size: size(length_mm, large_mm) }
-        # Rounded first, so that 10 * 0.8 is 8 seconds and not the 7.999 of binary floats.
-        one_lift = (base_seconds * factors.values.reduce(:*)).round(9).floor
+        one_lift = one_lift_seconds(base_seconds, **factors)
         Budget.new(one_lift_seconds: one_lift, total_seconds: 2 * one_lift,
                    reasons: reasons(air_class, base_seconds, factors, water_temp_c)).freeze
       end
+
+      # Rounded first, so that 10 * 0.8 is 8 seconds and not the 7.999 of binary floats.
+      def one_lift_seconds(base_seconds, heat:, fight:, size:) = (base_seconds * heat * fight * size).round(9).floor
 
       # Seconds in the water before it may be lifted again.
       def rest_seconds(last_lift_seconds) = [MIN_REST_SECONDS, REST_PER_LIFT * last_lift_seconds].max
@@ -65,7 +67,7 @@ module Core
         lines << "large for its species: × #{factors[:size]}" if factors[:size] < 1
         lines.freeze
       end
-      private_class_method :heat, :fight, :size, :reasons
+      private_class_method :reasons
     end
   end
 end

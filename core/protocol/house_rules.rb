@@ -2,21 +2,78 @@
 
 module Core
   module Protocol
-    # The house rules in force: one version, kept by every record judged under it.
+    # The house rules in force: for each question the chosen school, by guild where that matters.
+    # Every record keeps the version it was judged under.
     #
-    # Each school holds the seconds of air per class, question A of the schools:
-    # nobody argues for longer than half a minute, and 10 to 20 s already costs some
-    # fish breeding success, hence "balanced" as the default.
-    HouseRules = Struct.new(:version, :air_school, keyword_init: true) do
-      def air_base_seconds(air_class) = self.class::AIR_BASE_SECONDS.fetch(air_school).fetch(air_class)
+    #   version: Integer
+    #   choices: { question key => { school: key, guilds: { guild key => school key } } }; a missing question has our default
+    #
+    # Raises Core::InvalidInput for unknown questions or schools, and for schools that no house may choose.
+    class HouseRules
+      # Seconds of air in one lift, by school of question A and air class.
+      AIR_BASE_SECONDS = {
+        balanced: { fragile: 10, sensitive: 15, ordinary: 20, hardy: 30 },
+        keep_wet: { fragile: 10, sensitive: 10, ordinary: 10, hardy: 10 },
+        brief: { fragile: 15, sensitive: 20, ordinary: 30, hardy: 30 }
+      }.freeze
 
-      def self.default = new(version: 1, air_school: :balanced).freeze
+      attr_reader :version, :choices
+
+      def self.default = new(version: 1, choices: {})
+
+      def initialize(version:, choices:)
+        @version = version
+        @choices = Questions::ALL.to_h { |question| [question.key, chosen(question, choices)] }.freeze
+        unknown = choices.keys.map(&:to_sym) - @choices.keys
+        Questions.fetch(unknown.first) unless unknown.empty?
+        freeze
+      end
+
+      # The school in force for a question, for a guild where one is given. Returns its key.
+      def school(question_key, guild_key = nil)
+        choice = choices.fetch(question_key)
+        choice[:guilds].fetch(guild_key&.to_sym, choice[:school])
+      end
+
+      def air_base_seconds(air_class, guild_key = nil) = AIR_BASE_SECONDS.fetch(school(:air, guild_key)).fetch(air_class)
+
+      # These rules with a member's own stricter choices ({ question key => school key }) on top.
+      # A laxer choice than the house's is refused.
+      def stricter(own)
+        changed = own.to_h do |key, school_key|
+          question = Questions.fetch(key)
+          refuse_laxer(question, question.school(school_key))
+          # A guild that the house treats more strictly still keeps its own answer.
+          kept = choices[question.key][:guilds].select { |_, one| question.school(one).strictness > question.school(school_key).strictness }
+          [question.key, { school: school_key.to_sym, guilds: kept }]
+        end
+        self.class.new(version:, choices: choices.merge(changed))
+      end
+
+      private
+
+      def chosen(question, given)
+        choice = given[question.key] || given[question.key.to_s] || {}
+        guilds = choice[:guilds] || choice["guilds"]
+        school = allowed(question, choice[:school] || choice["school"] || question.default)
+        # Our own answers by guild stand only beside our own default answer.
+        guilds ||= school == question.default ? question.guild_defaults : {}
+        { school:, guilds: guilds.to_h { |guild_key, key| [Fish::Guild.fetch(guild_key).key, allowed(question, key)] }.freeze }.freeze
+      end
+
+      def allowed(question, school_key)
+        school = question.school(school_key)
+        return school.key if school.allowed
+
+        raise InvalidInput.at(question.key.to_s, :never_allowed, "“#{school.name}” harms the fish and cannot be a house rule: #{school.against}")
+      end
+
+      def refuse_laxer(question, school)
+        house = question.school(choices[question.key][:school])
+        return if school.strictness >= house.strictness && school.allowed
+
+        raise InvalidInput.at(question.key.to_s, :laxer_than_house, "“#{school.name}” is laxer than the house rule “#{house.name}”. You may only be stricter.")
+      end
     end
-
-    HouseRules::AIR_BASE_SECONDS = {
-      balanced: { fragile: 10, sensitive: 15, ordinary: 20, hardy: 30 },
-      keep_wet: { fragile: 10, sensitive: 10, ordinary: 10, hardy: 10 },
-      brief: { fragile: 15, sensitive: 20, ordinary: 30, hardy: 30 }
-    }.freeze
   end
 end

@@ -2,32 +2,54 @@
 
 module Core
   module Trips
-    # Everything the Deck may look up, compiled before the water: the browser computes no rule.
+    # Everything the Deck may look up, compiled before the water: the browser computes no rule. R9.
     #
-    #   trip:    Hash, passed through
+    #   trip:    Hash, passed through;  spots: [Hash];  laws: [Law::Entry]
     #   species: [Fish::Species]
-    #   pouch:   [String] tag numbers, next one first
+    #   pouch:   [String] tag numbers, next one first; empty when the member may not tag
     #   rules:   Protocol::HouseRules
     #
     # next_acts: { act or "start" => [acts], ... };  rest: { min_seconds:, times_last_lift: } between two lifts
+    # lines:     [{ text:, why:, letter: }, ...];  situations: [{ dimension => [values] }, ...]
+    # may_keep:  whether the house lets fish be kept at all
     #
     # Per species:
     #   fight_budgets: [{ up_to_mm:, seconds: }, ...] by length; the last one has up_to_mm nil
     #   air: { from_c:, step_c:, rows: [[one_lift_seconds x 6], ...] }, a row per temperature step, in a
     #        row: within, over, twice over the fight budget for an ordinary-sized fish, then the same for a large one
+    #   advice: [[situation, line], ...] as indexes, most urgent first; the first three that apply are shown
     #   in_water_only_mm: above it no lift at all
-    module Card
+    class Card
+      FORMAT = 1
       FROM_C = 0.0
       STEP_C = 0.5
       TO_C = 32.0
       LENGTH_STEP_MM = 50
       FIGHT_RATIOS = [1.0, 1.5, 2.5].freeze
 
-      module_function
+      def self.compile(**given) = new(**given).compile
 
-      def compile(trip:, species:, pouch:, rules:)
-        { house_rules_version: rules.version, trip:, pouch:, next_acts:, rest:, species: species.map { |one| lookup(one, rules) } }
+      def initialize(trip:, species:, pouch:, rules:, spots: [], laws: [])
+        @trip = trip
+        @species = species
+        @pouch = pouch
+        @rules = rules
+        @spots = spots
+        @laws = laws.to_h { |entry| [entry.species_code, entry] }
+        @lines = {}
+        @situations = {}
+        @air = {}
       end
+
+      def compile
+        species = @species.map { |one| lookup(one) }
+        { format: FORMAT, house_rules_version: @rules.version, trip: @trip, pouch: @pouch, spots: @spots, next_acts:, rest:,
+          may_keep: @rules.school(:keep) == :as_law_allows, tag_everything: @rules.school(:small_fish) == :tag_everything,
+          dimensions: Handling::Advice::DIMENSIONS, most_lines: Handling::Advice::MOST_LINES,
+          lines: @lines.keys, situations: @situations.keys, species: }
+      end
+
+      private
 
       # Which taps may come next, the natural one first; "start" before the first tap.
       def next_acts = Handling::Stages::MAY_FOLLOW.transform_keys { |act| act || "start" }
@@ -35,20 +57,29 @@ module Core
       # A lift may be followed by another after the larger of these two rests.
       def rest = { min_seconds: Handling::AirBudget::MIN_REST_SECONDS, times_last_lift: Handling::AirBudget::REST_PER_LIFT }
 
-      def lookup(species, rules)
+      def lookup(species)
         guild = species.guild
         { code: species.code, common_name: species.common_name, guild: guild.key, guild_name: guild.name,
           length_kind: species.length_kind, typical_mm: species.typical_mm, min_mm: species.min_mm, max_mm: species.max_mm,
           min_taggable_mm: species.min_taggable_mm, taggable: species.taggable?,
           large_from_mm: (Handling::AirBudget::LARGE_SHARE * species.large_mm).ceil,
-          in_water_only_mm: species.in_water_only_mm, warm_c: species.warm_c, stop_c: species.stop_c,
-          now: now_lines(species, guild), fight_budgets: fight_budgets(species), air: air(species, rules) }
+          in_water_only_mm: in_water_only_mm(species), warm_c: species.warm_c, stop_c: species.stop_c,
+          pressure_from_m: Handling::Pressure.warn_from_m(species, @trip[:water_kind] || "sea"), law: law(species),
+          advice: advice(species), fight_budgets: fight_budgets(species), air: air(species) }
       end
 
-      # At most three: what can hurt you, how to hold, how to let go.
-      def now_lines(species, guild)
-        hazards = species.all_hazards
-        [hazards.empty? ? nil : "Mind the #{hazards.join(', ')}.", guild.hold, guild.revive].compact
+      def in_water_only_mm(species) = [species.in_water_only_mm, @laws[species.code]&.in_water_only_mm].compact.min
+
+      def law(species)
+        entry = @laws[species.code]
+        entry && { min_mm: entry.min_mm, max_mm: entry.max_mm, length_kind: entry.length_kind, bag_limit: entry.bag_limit, sentence: entry.sentence,
+                   authority: entry.authority, checked_on: entry.checked_on }
+      end
+
+      def advice(species)
+        Handling::Advice.rows(species:, rules: @rules).map do |row|
+          [@situations[row[:when]] ||= @situations.size, @lines[row.slice(:text, :why, :letter)] ||= @lines.size]
+        end
       end
 
       def fight_budgets(species)
@@ -60,22 +91,22 @@ module Core
         end
       end
 
-      def air(species, rules)
-        rows = (FROM_C..TO_C).step(STEP_C).map do |temp_c|
-          [species.min_mm, species.large_mm].flat_map do |length_mm|
-            FIGHT_RATIOS.map { |ratio| one_lift_seconds(species, rules, temp_c, ratio, length_mm) }
-          end
-        end
-        { from_c: FROM_C, step_c: STEP_C, rows: }
+      # Species with the same base seconds and limits share their rows.
+      def air(species)
+        guild = species.guild
+        base_seconds = @rules.air_base_seconds(guild.air_class, guild.key)
+        @air[[base_seconds, species.warm_c, species.stop_c]] ||= { from_c: FROM_C, step_c: STEP_C, rows: air_rows(base_seconds, species) }
       end
 
-      def one_lift_seconds(species, rules, temp_c, fight_ratio, length_mm)
-        air_class = species.guild.air_class
-        Handling::AirBudget.for(air_class:, base_seconds: rules.air_base_seconds(air_class), water_temp_c: temp_c,
-                                warm_c: species.warm_c, stop_c: species.stop_c, fight_ratio:, length_mm:,
-                                large_mm: species.large_mm).one_lift_seconds
+      def air_rows(base_seconds, species)
+        budget = Handling::AirBudget
+        fights = FIGHT_RATIOS.map { |ratio| budget.fight(ratio) }
+        sizes = [species.min_mm, species.large_mm].map { |length_mm| budget.size(length_mm, species.large_mm) }
+        (FROM_C..TO_C).step(STEP_C).map do |temp_c|
+          heat = budget.heat(temp_c, species.warm_c, species.stop_c)
+          sizes.flat_map { |size| fights.map { |fight| budget.one_lift_seconds(base_seconds, heat:, fight:, size:) } }
+        end
       end
-      private_class_method :next_acts, :rest, :lookup, :now_lines, :fight_budgets, :air, :one_lift_seconds
     end
   end
 end

@@ -18,7 +18,8 @@ module Seeds
       hash = Argon2::Password.new(t_cost: 1, m_cost: 5).create(password)
       db[:account_password_hashes].insert(id: account_id, password_hash: hash)
     end
-    id = db[:members].insert(name:, role:, account_id:, public_name: name.split.first)
+    id = db[:members].insert(name:, role:, account_id:, public_name: name.split.first, permit_number: "MSC-1", permit_expires_on: Date.today + 300,
+                             trained: Sequel.pg_array(%w[tagging], :text))
     Store::Members.new(db).find(id)
   end
 

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module Acts
+  # The coordinator changes what the programme knows of a species; the row before stays in the history.
+  module ChangeSpecies
+    ORDER = %i[min_mm typical_mm large_mm max_mm].freeze
+
+    module_function
+
+    def call(store:, by:, code:, sent:)
+      store.write do
+        before = store.species.row(code)
+        raise Core::NotFound.new(:no_such_species, "There is no species #{code.inspect}.") if before.nil?
+
+        after = before.merge(sent)
+        check(after)
+        store.species.change(code, sent)
+        store.changes.note(record: "species", record_id: code, before: before.slice(*sent.keys), after: sent, member_id: by[:id])
+        store.species.row(code)
+      end
+    end
+
+    def check(row)
+      lengths = row.values_at(*ORDER)
+      if lengths.sort != lengths || lengths.first == lengths[1]
+        raise Core::InvalidInput.at("typical_mm", :lengths_crossed, "Least, typical, large and greatest length must grow in this order: #{lengths.join(', ')} mm do not.")
+      end
+      unless row[:stop_c] > row[:warm_c]
+        raise Core::InvalidInput.at("stop_c", :temperatures_crossed,
+                                    "The stop temperature #{row[:stop_c]} °C must be above the warm one, #{row[:warm_c]} °C.")
+      end
+
+      Core::Fish::Guild.fetch(row[:guild_key])
+    end
+    private_class_method :check
+  end
+end

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module Acts
+  # The coordinator writes down what the law says; the entry before stays in the history.
+  #
+  #   sent: { species_code:, water_code:, min_mm:, max_mm:, length_kind:, season_first:, season_last:, bag_limit:,
+  #           in_water_only_mm:, authority:, checked_on: Date, link: }
+  module EnterLaw
+    module_function
+
+    def call(store:, by:, sent:, now:)
+      check(store, sent, now)
+      store.write do
+        id = store.laws.enter(sent, member_id: by[:id], at: now)
+        store.changes.note(record: "law", record_id: "#{sent[:species_code]}/#{sent[:water_code]}", before: nil, after: sent, member_id: by[:id])
+        id
+      end
+    end
+
+    def check(store, sent, now)
+      refuse("species_code", "There is no species #{sent[:species_code].inspect}.") unless store.species.find(sent[:species_code])
+      refuse("water_code", "There is no water #{sent[:water_code].inspect}.") unless store.waters.all.any? { |one| one[:code] == sent[:water_code] }
+      refuse("max_mm", "The greatest keeping length must be above the least.") if sent[:min_mm] && sent[:max_mm] && sent[:min_mm] >= sent[:max_mm]
+      refuse("checked_on", "#{sent[:checked_on]} is still to come. Enter the day you checked.") if sent[:checked_on] > now.to_date
+      return unless sent[:season_first].nil? != sent[:season_last].nil?
+
+      refuse("season_last", "A season needs its first and its last day, or neither.")
+    end
+
+    def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_law, sentence))
+    private_class_method :check, :refuse
+  end
+end

@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module Acts
+  # A plan as it was sent or kept (codes and names) as core reads it, with the spot's water and its law.
+  module ExpectedPlan
+    module_function
+
+    # Returns { plan: Core::Trips::Plan, laws: [Core::Law::Entry], spot: Hash }.
+    # Raises Core::InvalidInput :unknown_spot, :unknown_species, :depths_crossed.
+    def read(store:, held_on:, sent:)
+      spot = store.waters.spot(sent[:spot_code])
+      raise Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot #{sent[:spot_code].inspect}. Choose one from the list.") if spot.nil?
+
+      check_depths(sent)
+      catalogue = store.species.all.to_h { |one| [one.code, one] }
+      species = sent[:species_codes].uniq.map do |code|
+        catalogue.fetch(code) { raise Core::InvalidInput.at("species_codes", :unknown_species, "There is no species #{code.inspect} in the catalogue.") }
+      end
+      plan = Core::Trips::Plan.new(held_on:, water: spot[:water_kind], species:, **sent.slice(*Core::Trips::Plan.members))
+      laws = store.laws.in_force(spot[:water_code]).select { |entry| sent[:species_codes].include?(entry.species_code) }
+      { plan:, laws:, spot: }
+    end
+
+    def check_depths(sent)
+      from, to = sent.values_at(:depth_from_m, :depth_to_m)
+      return unless from && to && from > to
+
+      raise Core::InvalidInput.at("depth_to_m", :depths_crossed, "The greatest depth #{to} m is less than the least #{from} m. Swap them.")
+    end
+    private_class_method :check_depths
+  end
+end

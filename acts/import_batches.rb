@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module Acts
+  # Batches from a CSV file: first as a dry run, then for good. Good rows never wait for bad ones.
+  module ImportBatches
+    # Ends the transaction of a dry run, whatever it did.
+    class DryRun < StandardError; end
+
+    module_function
+
+    # Returns { rows: [{ line:, label:, count:, faults: [{ column:, value:, rule: }] }], stored: Integer, dry_run: }.
+    def call(store:, member:, text:, dry_run:)
+      outcome = nil
+      store.write do
+        rows = Formats::BatchCsv.read(text).map { |row| try(store, member, row) }
+        stored = rows.count { |row| row[:faults].empty? }
+        outcome = { rows:, stored: dry_run ? 0 : stored, dry_run: }
+        raise DryRun if dry_run
+      end
+      outcome
+    rescue DryRun
+      outcome
+    end
+
+    # Each row in a savepoint of its own; a file sent twice meets its own batches, and says so row by row.
+    def try(store, member, row)
+      faults = row.faults
+      if faults.empty?
+        begin
+          store.write { PrintBatch.add(store, member, row.values) }
+        rescue Core::Error => e
+          column = e.fields.keys.first || "row"
+          faults = [{ column:, value: row.values[column.to_sym].to_s, rule: e.message }]
+        end
+      end
+      { line: row.line, label: row.values[:label], count: [row.values[:last_serial] - row.values[:first_serial] + 1, 0].max, faults: }
+    end
+    private_class_method :try
+  end
+end

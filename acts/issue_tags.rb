@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module Acts
+  # Tags change hands: from stock to a member, back, on to another, or out of use. Every move is a ledger row.
+  module IssueTags
+    # From which state each move may start.
+    MAY_START_FROM = { "returned" => "in_pouch", "spoiled" => "in_pouch", "lost" => "in_pouch", "transferred" => "in_pouch" }.freeze
+
+    module_function
+
+    # Issues the next `count` numbers of a batch. Returns them.
+    def call(store:, by:, batch_id:, member_id:, count:, now:)
+      store.write do
+        recipient = active(store, member_id)
+        numbers = store.custody.take_from_stock(batch_id, count)
+        if numbers.size < count
+          raise Core::Conflict.at("count", :not_enough, "Only #{numbers.size} of this batch are left in stock, not #{count}. Issue fewer, or take another batch.")
+        end
+
+        store.custody.move(numbers, act: "issued", member_id: recipient[:id], made_by: by[:id], at: now)
+        numbers
+      end
+    end
+
+    # Moves given numbers: act is returned | spoiled | lost | transferred (then to member_id). Taggers move only what they hold.
+    def move(store:, by:, numbers:, act:, now:, member_id: nil, note: nil)
+      numbers = numbers.map { |one| Core::Tags::Number.normalise(one) }.uniq
+      store.write do
+        rows = store.custody.lock(numbers)
+        check(rows, numbers, act, by)
+        to = act == "transferred" ? active(store, member_id)[:id] : nil
+        rows.group_by { |row| row[:holder_id] }.each do |holder, held|
+          store.custody.move(held.map { |row| row[:number] }, act:, member_id: to || holder, made_by: by[:id], at: now, note:)
+        end
+      end
+      numbers
+    end
+
+    def check(rows, numbers, act, by)
+      unknown = numbers - rows.map { |row| row[:number] }
+      raise Core::InvalidInput.at("numbers", :unknown_tag, "#{unknown.first} is not a number of this programme.") unless unknown.empty?
+
+      wrong = rows.find { |row| row[:state] != MAY_START_FROM.fetch(act) }
+      raise Core::Conflict.at("numbers", :not_in_a_pouch, "#{wrong[:number]} is #{wrong[:state].tr('_', ' ')}, so it cannot be #{act}.") if wrong
+
+      foreign = by[:role] == "coordinator" ? nil : rows.find { |row| row[:holder_id] != by[:id] }
+      raise Core::Forbidden.new(:not_yours, "#{foreign[:number]} is not in your pouch.", fields: { "numbers" => "not in your pouch" }) if foreign
+    end
+
+    def active(store, member_id)
+      member = member_id && store.members.find(member_id)
+      return member if member && member[:active]
+
+      raise Core::InvalidInput.at("member_id", :unknown_member, "Choose a member who is active.")
+    end
+    private_class_method :check, :active
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module Acts
+  # Saves a plan as it is being edited, and answers with everything that follows from it.
+  #
+  #   id:   UUID of the trip, from the browser; a first save starts the trip
+  #   sent: { held_on: Date, spot_code:, platform:, species_codes: [..], ... } as Core::Trips::Plan
+  #
+  # Raises Core::InvalidInput, Core::Conflict.
+  module PlanTrip
+    module_function
+
+    def call(store:, member:, id:, sent:, today:)
+      read = ExpectedPlan.read(store:, held_on: sent[:held_on], sent:)
+      store.write { save(store, member, id, sent, read[:plan], today) }
+      Outlook.call(store:, member:, read:, today:)
+    end
+
+    def save(store, member, id, sent, plan, today)
+      StartTrip.check_day(sent[:held_on], today)
+      columns = { held_on: sent[:held_on], spot_code: sent[:spot_code], platform: sent[:platform], water_temp_c: plan.surface_temp_c, plan: sent.except(:held_on) }
+      trip = store.trips.find(id)
+      return store.trips.add(id:, member_id: member[:id], **columns) if trip.nil?
+      raise Core::Conflict.at("id", :other_trip, "This trip is not one of yours.") if trip[:member_id] != member[:id]
+      raise Core::Conflict.at("id", :submitted, "This trip was submitted and is locked. Plan a new one.") if trip[:state] == "submitted"
+
+      store.trips.change(id, columns)
+    end
+    private_class_method :save
+  end
+end

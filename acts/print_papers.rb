@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Acts
+  # Papers around a trip: the printed card, the calendar of trips, the labels of a batch.
+  module PrintPapers
+    module_function
+
+    # A5 PDF, both sides. Raises Core::NotFound.
+    def card(store:, member:, trip_id:, fonts_dir:)
+      trip = store.trips.find(trip_id)
+      raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.") unless trip && trip[:member_id] == member[:id]
+
+      Formats::TripCard.pdf(card: CompileCard.card(store:, member:, trip:), member_name: member[:name], expected: trip.dig(:plan, :species_codes) || [], fonts_dir:)
+    end
+
+    def calendar(store:, member:, today:, now:, base_url:)
+      Formats::TripCalendar.ics(trips: store.trips.to_come(member[:id], from: today), now:, base_url:)
+    end
+
+    def labels(store:, batch_id:, fonts_dir:)
+      batch = store.custody.find_batch(batch_id)
+      raise Core::NotFound.new(:no_such_batch, "There is no such batch.") if batch.nil?
+
+      run = Core::Tags::Series.new(**batch.slice(:prefix, :digits, :first_serial, :last_serial))
+      Formats::BatchLabels.pdf(label: batch[:label], series: run, fonts_dir:)
+    end
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module Acts
+  # The contested questions with their schools, what the house chose, and what the member chose on top.
+  module ReadHouseRules
+    def self.call(store:, member:)
+      rules = store.house_rules.current
+      { version: rules.version, choices: rules.choices, own: member[:stricter], versions: store.house_rules.versions.map do |one|
+        one.merge(made_at: one[:made_at].utc.iso8601)
+      end,
+        guilds: Core::Fish::Guild.all.map { |guild| { key: guild.key, name: guild.name } },
+        questions: Core::Protocol::Questions::ALL.map { |question| question.to_h.except(:guild_defaults).merge(schools: question.schools.map(&:to_h)) } }
+    end
+  end
+end

@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module Acts
+  # Calls the kit: which items are in the bag.
+  module TickKit
+    def self.call(store:, member:, id:, ticks:)
+      store.write do
+        trip = store.trips.find(id)
+        raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.") unless trip && trip[:member_id] == member[:id]
+
+        store.trips.change(id, ticks: ticks.uniq)
+        { ticks: ticks.uniq }
+      end
+    end
+  end
+end

@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module Api
+  module Routes
+    # What coordinators keep: house rules, tags and custody, members, species and law.
+    class Office < Base
+      get("/api/house-rules") { json(house_rules) }
+
+      put("/api/house-rules") do
+        Acts::ChooseSchools.call(store:, member: coordinator!, base_version: sent[:base_version], choices: sent[:choices], why: sent[:why])
+        json(house_rules)
+      end
+
+      post("/api/house-rules/preview") do
+        coordinator!
+        json(changes: Acts::ChooseSchools.preview(store:, choices: sent[:choices]))
+      end
+
+      put("/api/house-rules/own") do
+        Acts::ChooseSchools.stricter(store:, member: member!, choices: sent[:choices])
+        json(house_rules(store.members.find(member![:id])))
+      end
+
+      get("/api/guide") { json(guilds: Acts::ReadGuide.call(store:, member: member!)) }
+
+      get("/api/tags") { json(custody) }
+
+      post("/api/tags/batches") do
+        Acts::PrintBatch.call(store:, member: coordinator!, sent:)
+        json(custody)
+      end
+
+      post("/api/tags/batches/import") { json(Acts::ImportBatches.call(store:, member: coordinator!, text: sent[:csv], dry_run: sent[:dry_run])) }
+
+      get("/api/tags/batches/:id/labels.pdf") do
+        coordinator!
+        send_pdf(Acts::PrintPapers.labels(store:, batch_id: Integer(given[:id]), fonts_dir: config.fonts_dir), "labels.pdf")
+      end
+
+      post("/api/tags/issue") { json(numbers: Acts::IssueTags.call(store:, by: coordinator!, **sent.slice(:batch_id, :member_id, :count), now: Time.now)) }
+
+      post("/api/tags/move") do
+        Acts::IssueTags.move(store:, by: member!, **sent.slice(:numbers, :act, :member_id, :note), now: Time.now)
+        json(custody)
+      end
+
+      get("/api/members") do
+        coordinator!
+        json(members)
+      end
+
+      post("/api/members") do
+        Acts::KeepMember.add(store:, by: coordinator!, sent: dated(sent))
+        json(members)
+      end
+
+      put("/api/members/:id") do
+        Acts::KeepMember.change(store:, by: coordinator!, id: given[:id], sent: dated(sent))
+        json(members)
+      end
+
+      get("/api/catalogue") do
+        coordinator!
+        json(catalogue)
+      end
+
+      put("/api/species/:code") { json(Acts::ChangeSpecies.call(store:, by: coordinator!, code: given[:code], sent:)) }
+
+      get("/api/species/:code/history") do
+        coordinator!
+        json(changes: store.changes.of("species", given[:code]).map { |one| one.merge(at: one[:at].utc.iso8601) })
+      end
+
+      post("/api/laws") do
+        Acts::EnterLaw.call(store:, by: coordinator!, sent: sent.merge(checked_on: Date.iso8601(sent[:checked_on])), now: Time.now)
+        json(catalogue)
+      end
+
+      helpers do
+        def house_rules(reader = member!) = Acts::ReadHouseRules.call(store:, member: reader)
+        def custody = Acts::ReadCustody.call(store:, member: member!, number: given[:number], today: Date.today)
+        def members = { members: Acts::ReadMembers.call(store:, today: Date.today) }
+        def catalogue = Acts::ReadCatalogue.call(store:, today: Date.today)
+        def dated(member) = member.merge(permit_expires_on: member[:permit_expires_on] && Date.iso8601(member[:permit_expires_on]))
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Core
+  module Handling
+    # The handling page of a guild, under the house rules: for reading at home and for printing.
+    #
+    # Returns { key:, name:, air_class:, air_seconds:, sections: [{ title:, lines: [String] }] }.
+    #
+    # First aid is the usual caution for laymen and never replaces medical help.
+    module Guide
+      module_function
+
+      HELP = "Get medical help for deep wounds, for a hook near eye or throat, and for anything that swells, spreads or does not stop bleeding."
+
+      def for(guild:, rules:)
+        school = ->(key) { Protocol::Questions.fetch(key).school(rules.school(key, guild.key)) }
+        { key: guild.key, name: guild.name, air_class: guild.air_class, air_seconds: rules.air_base_seconds(guild.air_class, guild.key),
+          sections: [
+            section("What can hurt you", guild.hazards.empty? ? ["Little. The hook is the sharpest thing here."] : guild.hazards.map do |one|
+              "#{one[0].upcase}#{one[1..]}."
+            end),
+            section("Hold",
+                    [rules.school(:hold, guild.key) == :by_guild ? guild.hold : school.call(:hold).says, school.call(:touch).says,
+                     "Never hung from jaw, gill cover or grip."]),
+            section("Unhook", ["In the water whenever possible.", school.call(:deep_hook).says]),
+            section("Lift", lift(guild, rules, school)),
+            section("Measure", [measure(guild), "Nose against the stop, mouth closed, tape under the fish, never over its curve."]),
+            section("Tag", tag(guild)),
+            section("Revive and let go",
+                    [rules.school(:revive, guild.key) == :still_or_forward ? guild.revive : school.call(:revive).says, "Never to and fro.",
+                     "Watch it go; if it floats, fetch it and start again."]),
+            section("First aid", first_aid(guild))
+          ] }
+      end
+
+      def lift(guild, rules, school)
+        ["One short lift: #{rules.air_base_seconds(guild.air_class, guild.key)} s at most in cool water after a short fight, less when warm, tired or large.",
+         school.call(:surface).says, school.call(:order).says]
+      end
+
+      def measure(guild)
+        case guild.key
+        when :skates_and_rays then "Disc width, tip to tip of the wings."
+        when :crabs_and_lobsters then "Across the shell at its widest."
+        when :sharks, :sturgeon_like then "Snout to the end of the upper tail lobe, laid in line with the body."
+        else "Forked or crescent tail: snout to the fork. Square or rounded tail: snout to the end of the tail."
+        end
+      end
+
+      def tag(guild)
+        return ["Not with this tag: log it untagged."] unless guild.tag_site
+
+        ["In the flank below the dorsal fin, above the lateral line, near the rear end of the spiny part, halfway between fin base and lateral line.",
+         "Lift off one scale with the tip, 45 degrees, streamer trailing to the tail; tug gently."]
+      end
+
+      def first_aid(guild)
+        dangers = guild.hazards.join(" ")
+        [(dangers.match?(/venom|tail spine/) ? "Venomous spine: water as hot as can be borne without scalding on the spot, keep calm, and get medical help at once." : nil),
+         (dangers.match?(/teeth|bill|claws/) ? "Bite or cut: press a clean cloth on it, raise it, rinse with clean water when it has stopped." : nil),
+         (dangers.match?(/spine|scutes|thorns|blades/) ? "Spine: take out what comes out easily, rinse, do not dig." : nil),
+         "Hook in a hand: cut the line first, so that the fish cannot pull.", HELP].compact
+      end
+
+      def section(title, lines) = { title:, lines: }
+      private_class_method :lift, :measure, :tag, :first_aid, :section
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module Core
+  module Handling
+    # What coming up from depth does to a fish with a swim bladder, and the weight that takes it down again.
+    #
+    #   depth_m: Numeric >= 0;  weight_g: Numeric > 0;  water: "sea" | "fresh"
+    #
+    # Source: hydrostatics (pressure in atmospheres, Boyle's law, Archimedes); shares of body volume from fish anatomy texts.
+    module Pressure
+      METRES_PER_ATM = { "sea" => 10.07, "fresh" => 10.33 }.freeze
+      DENSITY_KG_M3 = { "sea" => 1025.0, "fresh" => 1000.0 }.freeze
+      # Share of the body that the bladder fills at depth.
+      BLADDER_SHARE = { "sea" => 0.05, "fresh" => 0.07 }.freeze
+      LEAD_KG_M3 = 11_340.0
+      # House rules: the least lead, the margin over the lift, and where the warning starts.
+      MIN_LEAD_KG = 0.45
+      LEAD_MARGIN = 1.5
+      WARN_FROM_M = 20
+      WARN_FROM_M_WHISKERED_FRESH = 10
+      MIN_RELEASE_DEPTH_M = 10
+
+      module_function
+
+      def atmospheres(depth_m, water) = 1 + (depth_m / METRES_PER_ATM.fetch(water))
+
+      # Kilograms that the swollen bladder lifts with at depth z, for a fish caught at depth_m; 0 below where it was caught.
+      def lift_kg(weight_g:, depth_m:, water:, at_m: 0)
+        volume_m3 = weight_g / 1000.0 / DENSITY_KG_M3.fetch(water)
+        excess = BLADDER_SHARE.fetch(water) * volume_m3 * ((atmospheres(depth_m, water) / atmospheres(at_m, water)) - 1)
+        [excess, 0].max * DENSITY_KG_M3.fetch(water)
+      end
+
+      # Lead on the descender, kg.
+      def lead_kg(lift_kg, water) = [MIN_LEAD_KG, LEAD_MARGIN * lift_kg / (1 - (DENSITY_KG_M3.fetch(water) / LEAD_KG_M3))].max
+
+      # At least half the catch depth and 10 m, never below where it was caught.
+      def release_depth_m(depth_m) = [[depth_m / 2.0, MIN_RELEASE_DEPTH_M].max, depth_m].min
+
+      # Depth from which injury is likely, or nil for a fish without a sealed bladder.
+      def warn_from_m(species, water)
+        return nil if species.bladder == "none"
+        return WARN_FROM_M_WHISKERED_FRESH if species.guild_key.to_sym == :whiskered_spined && water == "fresh"
+
+        species.bladder == "sealed" ? WARN_FROM_M : nil
+      end
+
+      # [[depth_m, kg], ...] from the surface to where it was caught: what is still lifting it on the way down.
+      def residual_lift(weight_g:, depth_m:, water:, steps: 8)
+        (0..steps).map { |step| depth_m * step / steps.to_f }.map { |at_m| [at_m, lift_kg(weight_g:, depth_m:, water:, at_m:)] }
+      end
+    end
+  end
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Core
+  module Law
+    # The law on keeping one species in one water, as the coordinator entered it. Local rules decide.
+    #
+    #   season: [first, last] as "MM-DD", both open days; may run over the new year; nil when open all year
+    Entry = Struct.new(:species_code, :water_code, :min_mm, :max_mm, :length_kind, :season, :bag_limit, :in_water_only_mm,
+                       :authority, :checked_on, :link, keyword_init: true) do
+      # An entry older than this is shown as stale. House rule.
+      def self.stale_after_days = 90
+
+      def stale?(today) = (today - checked_on).to_i > self.class.stale_after_days
+
+      def open_on?(date)
+        return true if season.nil?
+
+        day = date.strftime("%m-%d")
+        first, last = season
+        first <= last ? day.between?(first, last) : day >= first || day <= last
+      end
+
+      # What it says, in one line.
+      def sentence
+        parts = [slot, season && "open #{season.join(' to ')}", bag_limit && "at most #{bag_limit} a day",
+                 in_water_only_mm && "never out of the water above #{in_water_only_mm} mm"].compact
+        parts.empty? ? "no limits entered" : parts.join("; ")
+      end
+
+      private
+
+      def slot
+        return nil unless min_mm || max_mm
+
+        kept = if min_mm && max_mm then "#{min_mm} to #{max_mm} mm"
+               elsif min_mm then "from #{min_mm} mm"
+               else "up to #{max_mm} mm"
+               end
+        "keep #{kept} #{length_kind}"
+      end
+    end
+  end
+end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module Core
+  module Trips
+    # Everything that follows from a plan: what Ready shows beside it, live.
+    #
+    #   laws: [Law::Entry] of the plan's species and water;  member: see Authorisation
+    #   tags: { in_pouch: Integer, next_number: String | nil, used:, days:, trips: } for the forecast
+    #
+    # Returns a Hash of plain values; `ready` is the worst of what stops the trip card from being whole.
+    module Outlook
+      module_function
+
+      def for(plan:, locker:, rules:, laws:, member:, tags:, today:)
+        authorisation = Authorisation.check(member:, on: plan.held_on)
+        kit = Kit.call(plan:, locker:, rules:, trained_to_vent: member[:trained].include?("venting"))
+        { verdicts: plan.species.map { |species| GoVerdict.for(species:, plan:) },
+          budgets: plan.species.map { |species| Budgets.for(species:, plan:, rules:) },
+          tackle: Tackle.check(plan:, locker:, rules:), landing: landing(plan, locker), kit:, tags: forecast(tags),
+          law: laws.map { |entry| law(entry, plan, today) }, authorisation: }
+      end
+
+      # Missing rod or net: nothing to draw, and what is missing.
+      def landing(plan, locker)
+        missing = { rod_m: "rod length", net_handle_m: "net handle", net_hoop_mm: "net hoop" }.reject { |key, _| locker[key] }.values
+        return { known: false, missing: } unless missing.empty?
+
+        geometry = { rod_m: locker.rod_m, tilt_deg: locker.rod_tilt_deg || 20, height_m: plan.hand_height_m, handle_m: locker.net_handle_m,
+                     hoop_radius_m: locker.hoop_radius_m }
+        found = Landing.geometry(**geometry)
+        { known: true, **geometry, **found, sentence: landing_sentence(found, geometry) }
+      end
+
+      def landing_sentence(found, geometry)
+        unless found[:reaches]
+          return "The net cannot reach: your hand is #{geometry[:height_m]} m above the water and the handle is #{geometry[:handle_m]} m. " \
+                 "Take a handle at least #{(found[:short_m] + 0.5).ceil(1)} m longer, a drop net, or stand lower."
+        end
+        low, high = found[:line_window_m]
+        "At the net leave #{low.round(1)} to #{high.round(1)} m of line out; the fish can be netted up to #{found[:x_max_m].round(1)} m from you."
+      end
+
+      def forecast(tags)
+        rate = Core::Tags::UseRate.from(**tags.slice(:used, :days, :trips))
+        expected = rate[:per_trip]
+        most = rate[:estimated] ? Core::Tags::UseRate.trip_upper(**tags.slice(:used, :trips)) : nil
+        enough = most ? tags[:in_pouch] >= most : tags[:in_pouch].positive?
+        { **tags.slice(:in_pouch, :next_number), expected:, most:, reorder_at: rate[:reorder_at], reorder: tags[:in_pouch] <= rate[:reorder_at],
+                                                 finding: forecast_finding(tags, expected, most, enough) }
+      end
+
+      def forecast_finding(tags, expected, most, enough)
+        count = tags[:in_pouch]
+        return Finding.stop(:tags, "There are no tags in your pouch.", "custody") if count.zero?
+        return Finding.ok(:tags, "#{count} in the pouch. You have used too few to say how many a trip takes.", "custody") if most.nil?
+
+        text = "#{count} in the pouch; a trip of yours takes about #{expected.round(1)}, and up to #{most} now and then."
+        enough ? Finding.ok(:tags, text, "your own use") : Finding.care(:tags, "#{text} Ask for more.", "your own use")
+      end
+
+      def law(entry, plan, today)
+        stale = entry.stale?(today)
+        closed = !entry.open_on?(plan.held_on)
+        text = [closed ? "Closed on #{plan.held_on}." : nil, "#{entry.sentence[0].upcase}#{entry.sentence[1..]}.",
+                stale ? "Checked #{(today - entry.checked_on).to_i} days ago: ask again before you rely on it." : nil, "Local rules decide."].compact.join(" ")
+        { species_code: entry.species_code, authority: entry.authority, checked_on: entry.checked_on, link: entry.link, stale:,
+          finding: (closed || stale ? Finding.care(:law, text, "law as entered") : Finding.ok(:law, text, "law as entered")) }
+      end
+      private_class_method :landing, :landing_sentence, :forecast, :forecast_finding, :law
+    end
+  end
+end

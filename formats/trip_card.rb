@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+module Formats
+  # The trip card on paper: A5, both sides, large and black enough to read wet. The front holds what to
+  # do and the budgets of the expected species, the back the grid with the pouch's numbers filled in.
+  #
+  #   card:     as Core::Trips::Card.compile gives it
+  #   expected: [species code]
+  class TripCard
+    MARGIN = 22
+    GRID_COLUMNS = { "time" => 38, "species" => 62, "tag" => 66, "length mm" => 48, "kind" => 28, "hook" => 46, "air s" => 32, "kept" => 26, "note" => 0 }.freeze
+    GRID_ROWS = 14
+    MOST_SPECIES = 5
+    QUIET = { hook: "none", bleeding: "none", pressure: "no", vitality: "good", heat: "cool" }.freeze
+
+    def self.pdf(card:, member_name:, expected:, fonts_dir:) = new(card, member_name, expected, fonts_dir).render
+
+    def initialize(card, member_name, expected, fonts_dir)
+      @card = card
+      @member_name = member_name
+      chosen = card[:species].select { |one| expected.include?(one[:code]) }
+      @species = (chosen.empty? ? card[:species] : chosen).first(MOST_SPECIES)
+      @paper = Paper.new(fonts_dir:, title: "Trip card", page_size: "A5", margin: MARGIN)
+    end
+
+    def render
+      front
+      pdf.start_new_page
+      back
+      pdf.render
+    end
+
+    private
+
+    def pdf = @paper.pdf
+
+    def front
+      heading
+      @species.each { |one| species(one) }
+      @paper.text "When time runs out: back in the net, in the water, get ready, lift again.", size: 11, style: :bold
+      @paper.text "Hook in a hand: cut the line first, then get medical help. Local rules decide over this card.", size: 9
+    end
+
+    def heading
+      trip = @card[:trip]
+      @paper.text "#{trip[:spot_name]}, #{trip[:held_on].strftime('%-d %B %Y')}", size: 17, style: :bold
+      water = trip[:water_temp_c] ? "water #{trip[:water_temp_c]} °C" : "water not read"
+      @paper.text "#{@member_name}; #{trip[:platform]}; #{water}; house rules #{@card[:house_rules_version]}; card #{@card[:sha256][0, 8]}", size: 9
+      pdf.move_down 6
+    end
+
+    def species(one)
+      row = one[:air][:rows][row_index(one)]
+      pdf.stroke_horizontal_rule
+      pdf.move_down 5
+      @paper.text "<b>#{one[:common_name]}</b>   #{row[0]} s in one lift, #{row[0] * 2} s in all   (#{row[1]} s after a long fight)", size: 13, inline_format: true
+      @paper.text "fight #{fight_seconds(one)} s; measure #{one[:length_kind]}; tag from #{one[:min_taggable_mm]} mm; stop at #{one[:stop_c]} °C", size: 9.5
+      lines(one).each { |line| @paper.text "· #{line}", size: 10 }
+      @paper.text "Law as entered: #{one[:law][:sentence]} (#{one[:law][:authority]})", size: 8.5 if one[:law]
+      pdf.move_down 5
+    end
+
+    def row_index(one)
+      temp = @card[:trip][:water_temp_c]
+      temp.nil? ? 0 : ((temp - one[:air][:from_c]) / one[:air][:step_c]).ceil.clamp(0, one[:air][:rows].size - 1)
+    end
+
+    def fight_seconds(one) = one[:fight_budgets].find { |row| row[:up_to_mm].nil? || one[:typical_mm] <= row[:up_to_mm] }[:seconds]
+
+    # The lines of the two stages that matter most, looked up in the card as the Deck does.
+    def lines(one)
+      %w[in_net lifted].flat_map do |stage|
+        situation = QUIET.merge(stage:)
+        one[:advice].select { |when_index, _| @card[:situations][when_index].all? { |dimension, values| values.include?(situation.fetch(dimension)) } }
+                    .first(2).map { |_, line| @card[:lines][line][:text] }
+      end.uniq
+    end
+
+    def back
+      top = pdf.bounds.top
+      width = pdf.bounds.width
+      widths = GRID_COLUMNS.values
+      widths[-1] = width - widths.sum
+      height = (top - 16) / (GRID_ROWS + 1)
+      numbers = @card[:pouch]
+      (0..GRID_ROWS).each { |row| grid_row(row, widths, top - (row * height), height, row.zero? ? nil : numbers[row - 1]) }
+      pdf.fill_color Paper::SLATE
+      pdf.draw_text "Hook: lip, jaw corner, roof, tongue, outside, eye, gill, throat, stomach. Kind: FL fork, TL tail end.", at: [0, 2], size: 8
+    end
+
+    def grid_row(row, widths, top, height, number)
+      pdf.stroke_color Paper::SLATE
+      pdf.line_width row.zero? ? 1.5 : 0.8
+      left = 0
+      GRID_COLUMNS.keys.zip(widths).each do |name, width|
+        pdf.stroke_rectangle [left, top], width, height
+        pdf.fill_color Paper::SLATE
+        pdf.draw_text name, at: [left + 3, top - (height * 0.62)], size: 8.5, style: :bold if row.zero?
+        pdf.draw_text number, at: [left + 4, top - (height * 0.65)], size: 11, style: :bold if number && name == "tag"
+        left += width
+      end
+    end
+  end
+end
