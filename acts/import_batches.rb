@@ -27,13 +27,13 @@ module Acts
       faults = row.faults
       if faults.empty?
         begin
-          store.write { PrintBatch.add(store, member, row.values) }
+          store.write { PrintBatch.add(store, member, row.batch) }
         rescue Core::Error => e
           column = e.fields.keys.first || "row"
-          faults = [{ column:, value: row.values[column.to_sym].to_s, rule: e.message }]
+          faults = [{ column:, value: row.batch[column.to_sym].to_s, rule: e.message }]
         end
       end
-      { line: row.line, label: row.values[:label], count: [row.values[:last_serial] - row.values[:first_serial] + 1, 0].max, faults: }
+      { line: row.line, label: row.batch[:label], count: [row.batch[:last_serial] - row.batch[:first_serial] + 1, 0].max, faults: }
     end
     private_class_method :try
   end

@@ -9,8 +9,10 @@ module Demo
       gloves: true, head_cover: true, first_aid: true, line_remover: true, pencil_sheets: true, camera: true, towel: true, release_tool: true
     }.freeze
     # What beginners lack: a net too small, one pair of forceps, no cutters that go through the hook.
-    BEGINNER = WHOLE.merge(net_hoop_mm: 500, net_rubber: false, forceps_mm: [160], cutters_mm: 1.5, board_mm: 600, descender_kg: nil, line_remover: false, line_kg: 4.0,
-                           spare_needles: 0).freeze
+    BEGINNER = WHOLE.merge(
+      net_hoop_mm: 500, net_rubber: false, forceps_mm: [160], cutters_mm: 1.5, board_mm: 600, descender_kg: nil, line_remover: false, line_kg: 4.0,
+      spare_needles: 0
+    ).freeze
 
     def self.of(person)
       return WHOLE.merge(net_hoop_mm: 700, descender_kg: nil) if person[:email] == People::TAGGER

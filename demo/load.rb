@@ -81,7 +81,8 @@ module Demo
 
     def laws
       Gear::LAWS.each do |species_code, law|
-        @db[:laws].insert(**law, species_code:, water_code: species_code == "sea_trout" ? "lough_immer" : "marrow_sound", length_kind: @species.fetch(species_code).length_kind,
+        water_code = Truth::SPECIES.fetch(species_code)[:waters].first
+        @db[:laws].insert(**law, species_code:, water_code:, length_kind: @species.fetch(species_code).length_kind,
                                  checked_on: @today - (species_code == "cod" ? 130 : 30), authority: Gear::AUTHORITY, entered_by: @members.fetch(People::MEMBERS[1][:name])[:id])
       end
     end

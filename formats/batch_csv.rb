@@ -9,7 +9,7 @@ module Formats
     WHOLE = %w[digits first_serial last_serial].freeze
     MOST_ROWS = 500
 
-    Row = Struct.new(:line, :values, :faults, keyword_init: true)
+    Row = Struct.new(:line, :batch, :faults, keyword_init: true)
 
     module_function
 
@@ -27,8 +27,8 @@ module Formats
     def row(line, number)
       faults = WHOLE.filter_map { |column| { column:, value: line[column].to_s, rule: "a whole number" } unless line[column].to_s.match?(/\A\d{1,9}\z/) }
       faults << { column: "label", value: line["label"].to_s, rule: "1 to 60 characters" } unless (1..60).cover?(line["label"].to_s.size)
-      values = COLUMNS.to_h { |column| [column.to_sym, WHOLE.include?(column) ? line[column].to_i : line[column].to_s] }
-      Row.new(line: number, values:, faults:)
+      batch = COLUMNS.to_h { |column| [column.to_sym, WHOLE.include?(column) ? line[column].to_i : line[column].to_s] }
+      Row.new(line: number, batch:, faults:)
     end
 
     def refuse(code, sentence) = raise(Core::InvalidInput.at("file", code, sentence))

@@ -53,7 +53,7 @@ module Formats
       row = one[:air][:rows][row_index(one)]
       pdf.stroke_horizontal_rule
       pdf.move_down 5
-      @paper.text "<b>#{one[:common_name]}</b>   #{row[0]} s in one lift, #{row[0] * 2} s in all   (#{row[1]} s after a long fight)", size: 13, inline_format: true
+      @paper.text "<b>#{one[:common_name]}</b>   #{row[0]} s in one lift, #{row[0] * 2} s in all   (#{row[1]} s after a long fight)", size: 12, inline_format: true
       @paper.text "fight #{fight_seconds(one)} s; measure #{one[:length_kind]}; tag from #{one[:min_taggable_mm]} mm; stop at #{one[:stop_c]} °C", size: 9.5
       lines(one).each { |line| @paper.text "· #{line}", size: 10 }
       @paper.text "Law as entered: #{one[:law][:sentence]} (#{one[:law][:authority]})", size: 8.5 if one[:law]

@@ -63,7 +63,7 @@ module Core
        "Above the legal size never out of the water.", "Upright, still.", true],
       [:crabs_and_lobsters, "crabs and lobsters", :hardy, ["claws"],
        "By the rear legs.", "Lower it in; never throw it.", false],
-      [:general, "general", :ordinary, ["check for spines and teeth"],
+      [:general, "general", :ordinary, ["spines and teeth you have not seen yet"],
        "Wet hands, two-point support.", "Upright, forward only.", true]
     ].to_h { |row| [row.first, Guild.new(**Guild.members.zip(row).to_h).freeze] }.freeze
   end

@@ -19,6 +19,12 @@ module Core
         heat: %w[cool warm stop]
       }.freeze
       MOST_LINES = 3
+
+      SURFACES = {
+        board_bare: "Slick wet board, no cloth", board_and_cover: "Slick wet board, wet cover over the eyes",
+        foam_and_cover: "Soaked foam, wet cover over the eyes", sling_and_mat: "Wet sling on the mat"
+      }.freeze
+      ORDERS = { measure_tag_first: "measure, tag, then the rest", weigh_first: "weigh, photo, then measure and tag", photo_first: "photo, then measure and tag" }.freeze
       BEFORE_LIFT = %w[start fish_on in_net].freeze
       HANDLED = %w[in_net lifted].freeze
 
@@ -132,12 +138,6 @@ module Core
         }.fetch(school(:hold))
         row(text, why, "D", stage: HANDLED)
       end
-
-      SURFACES = {
-        board_bare: "Slick wet board, no cloth", board_and_cover: "Slick wet board, wet cover over the eyes",
-        foam_and_cover: "Soaked foam, wet cover over the eyes", sling_and_mat: "Wet sling on the mat"
-      }.freeze
-      ORDERS = { measure_tag_first: "measure, tag, then the rest", weigh_first: "weigh, photo, then measure and tag", photo_first: "photo, then measure and tag" }.freeze
 
       def surface_and_order
         row("#{SURFACES.fetch(school(:surface))}; #{ORDERS.fetch(school(:order))}, each only if its time is left.", "Slime first, then the record.", "C",

@@ -35,7 +35,10 @@ module Core
       def lead_kg(lift_kg, water) = [MIN_LEAD_KG, LEAD_MARGIN * lift_kg / (1 - (DENSITY_KG_M3.fetch(water) / LEAD_KG_M3))].max
 
       # At least half the catch depth and 10 m, never below where it was caught.
-      def release_depth_m(depth_m) = [[depth_m / 2.0, MIN_RELEASE_DEPTH_M].max, depth_m].min
+      def release_depth_m(depth_m)
+        half = [depth_m / 2.0, MIN_RELEASE_DEPTH_M].max
+        [half, depth_m].min
+      end
 
       # Depth from which injury is likely, or nil for a fish without a sealed bladder.
       def warn_from_m(species, water)

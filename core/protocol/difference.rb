@@ -24,7 +24,7 @@ module Core
                   %i[keep may] => rules.school(:keep) == :release_only ? "all fish are let go" : "fish may be kept as the law allows" }
         Trips::Kit.call(plan:, locker:, rules:, trained_to_vent: true).each { |item| found[[:kit, item[:key]]] = "#{item[:name]}#{' (optional)' unless item[:required]}: #{item[:reason]}" }
         Trips::Tackle.check(plan:, locker:, rules:).each { |finding| found[[:tackle, finding.key]] = finding.text }
-        Handling::Advice.rows(species:, rules:).each_with_index { |row, index| found[[:advice, row[:letter] || index]] = row[:text] }
+        Handling::Advice.rows(species:, rules:).each { |row| found[[:advice, row.slice(:letter, :when)]] = row[:text] }
         found
       end
 

@@ -41,7 +41,8 @@ module Core
         return nil if warn.nil? || plan.depth_to_m.nil? || plan.depth_to_m < warn
 
         Finding.care(:depth,
-                     "From #{warn} m #{species.common_name} comes up with pressure injury; you plan to #{plan.depth_to_m} m. Slow the last part, and have the descender ready.", "school J")
+                     "From #{warn} m #{species.common_name} comes up with pressure injury; you plan to #{plan.depth_to_m} m. " \
+                     "Slow the last part, and have the descender ready.", "school J")
       end
 
       # A static bait is swallowed; in warm water that kills.
