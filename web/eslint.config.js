@@ -11,7 +11,8 @@ export default tseslint.config(
   ...vue.configs['flat/recommended'],
   {
     languageOptions: { globals: { ...globals.browser, ...globals.node } },
-    rules: { 'no-undef': 'off', 'vue/multi-word-component-names': 'off' },
+    // A name that starts with _ is taken out of an object on purpose.
+    rules: { '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_' }], 'no-undef': 'off', 'vue/multi-word-component-names': 'off' },
   },
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
   prettier,

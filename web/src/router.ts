@@ -4,6 +4,8 @@ import { useSessionStore } from './stores/session'
 declare module 'vue-router' {
   interface RouteMeta {
     title: string
+    /** For coordinators; others are sent to the rules they may read. */
+    coordinator?: boolean
     /** Open to everybody; all other pages ask for a sign-in. */
     open?: boolean
   }
@@ -13,7 +15,15 @@ export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   routes: [
-    { path: '/', redirect: '/deck' },
+    { path: '/', redirect: '/ready' },
+    { path: '/ready', component: () => import('./places/ready/ReadyPage.vue'), meta: { title: 'Ready' } },
+    { path: '/ready/locker', component: () => import('./places/ready/LockerPage.vue'), meta: { title: 'Kit locker' } },
+    { path: '/guide/:guild?', component: () => import('./places/ready/GuidePage.vue'), props: true, meta: { title: 'Handling guide' } },
+    { path: '/office', redirect: '/office/house-rules' },
+    { path: '/office/house-rules', component: () => import('./places/office/HouseRulesPage.vue'), meta: { title: 'House rules' } },
+    { path: '/office/tags', component: () => import('./places/office/TagsPage.vue'), meta: { title: 'Tags' } },
+    { path: '/office/members', component: () => import('./places/office/MembersPage.vue'), meta: { title: 'Members', coordinator: true } },
+    { path: '/office/species', component: () => import('./places/office/SpeciesPage.vue'), meta: { title: 'Species and law', coordinator: true } },
     { path: '/sign-in', component: () => import('./places/people/SignInPage.vue'), meta: { title: 'Sign in', open: true } },
     { path: '/new-password', component: () => import('./places/people/NewPasswordPage.vue'), meta: { title: 'New password', open: true } },
     { path: '/you', component: () => import('./places/people/YouPage.vue'), meta: { title: 'You' } },
@@ -29,6 +39,7 @@ router.beforeEach(async (to) => {
   const session = useSessionStore()
   if (!session.known) await session.load()
   if (!to.meta.open && !session.member) return { path: '/sign-in', query: { then: to.fullPath } }
+  if (to.meta.coordinator && !session.isCoordinator) return '/office/house-rules'
 })
 
 router.afterEach((to) => {

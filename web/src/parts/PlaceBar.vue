@@ -14,8 +14,10 @@ defineProps<{ member: Schemas['Session']['member'] }>()
     </RouterLink>
     <nav aria-label="Places">
       <template v-if="member">
+        <RouterLink to="/ready">Ready</RouterLink>
         <RouterLink to="/deck">Deck</RouterLink>
         <RouterLink to="/finds">Finds</RouterLink>
+        <RouterLink to="/office/house-rules" :class="{ 'router-link-active': $route.path.startsWith('/office') }">Office</RouterLink>
       </template>
       <RouterLink v-else to="/report">Report a tag</RouterLink>
     </nav>
@@ -75,8 +77,12 @@ nav a.router-link-active {
     padding: 0 var(--gap-3);
     gap: var(--gap-2);
   }
-  .name span {
+  .name,
+  .bar :deep(.look span) {
     display: none;
+  }
+  nav {
+    gap: 0;
   }
 }
 </style>

@@ -17,7 +17,7 @@ import { useDeckKeys } from './useDeckKeys'
 
 const {
   deck, card, loading, refusal, fish, species, clock, isOut, isDone, unit, waterTempC, budget, fightBudget, liftLeft, restNeeded, restLeft,
-  natural, others, pouch, logged, load, startTrip, tap, undo, chooseSpecies, change, digit,
+  natural, others, nowLines, pouch, logged, load, startTrip, tap, undo, chooseSpecies, change, digit,
 } = useDeck()
 const queue = storeToRefs(useQueue())
 onMounted(load)
@@ -90,6 +90,7 @@ function toggleTag() {
       <select class="species" :value="species.code" aria-label="Species" @change="pickSpecies($event.target as HTMLSelectElement)">
         <option v-for="one in card.species" :key="one.code" :value="one.code">{{ one.common_name }}</option>
       </select>
+      <RouterLink class="guide-link" :to="`/guide/${species.guild}`">Guide</RouterLink>
       <p class="where">{{ card.trip.spot_name }}<template v-if="waterTempC !== null">, {{ tempText(waterTempC) }}</template></p>
       <QueueNote :waiting="queue.waiting.value.length" :held="queue.held.value.length" :oldest-ms="queue.oldestMs.value" />
     </section>
@@ -119,7 +120,8 @@ function toggleTag() {
     </section>
 
     <ul class="now" aria-label="Now">
-      <li v-for="line in species.now" :key="line">{{ line }}</li>
+      <li v-for="line in nowLines" :key="line.text" :title="line.why">{{ line.text }}</li>
+      <li v-if="card.authorisation.verdict === 'stop' && clock.stage === 'start'" class="withheld">{{ card.authorisation.text }}</li>
     </ul>
 
     <HookPlaces class="hook" :model-value="fish.hook_place" @update:model-value="change({ hook_place: $event })" />
@@ -166,7 +168,7 @@ function toggleTag() {
 .top {
   grid-area: top;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
+  grid-template-columns: minmax(0, 1fr) auto auto;
   align-items: center;
   gap: 0 var(--gap-3);
 }
@@ -185,6 +187,9 @@ function toggleTag() {
 }
 .where {
   display: none;
+}
+.guide-link {
+  font-size: 15px;
 }
 .draught {
   grid-area: draught;
@@ -265,6 +270,9 @@ function toggleTag() {
   gap: 3px;
   min-height: 70px;
   align-content: start;
+}
+.now .withheld {
+  border-color: var(--rust);
 }
 .now li {
   padding-left: var(--gap-2);
@@ -348,7 +356,7 @@ function toggleTag() {
     display: block;
   }
   .top {
-    grid-template-columns: minmax(200px, 320px) 1fr auto;
+    grid-template-columns: minmax(200px, 320px) auto 1fr auto;
   }
   .figure {
     font-size: 84px;

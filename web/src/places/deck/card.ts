@@ -30,6 +30,18 @@ export function airBudget(species: CardSpecies, waterTempC: number | null, lengt
   return { oneLift, total: 2 * oneLift }
 }
 
+export type Situation = Record<string, string>
+export type Line = Card['lines'][number]
+
+/** The lines that apply, most urgent first, at most as many as the card says. */
+export function adviceLines(card: Card, species: CardSpecies, situation: Situation): Line[] {
+  const applies = (when: Record<string, string[]>) => Object.entries(when).every(([dimension, values]) => values.includes(situation[dimension]!))
+  return species.advice
+    .filter(([when]) => applies(card.situations[when!]!))
+    .slice(0, card.most_lines)
+    .map(([, line]) => card.lines[line!]!)
+}
+
 export interface Clock {
   stage: Act | 'start'
   fightSeconds: number | null

@@ -9,7 +9,7 @@ import { nowMs } from '@/offline/clock'
 import { useQueue } from '@/offline/queue'
 import { dropNote, keepNote, note } from '@/offline/store'
 import { useSessionStore } from '@/stores/session'
-import { airBudget, fightBudgetSeconds, readClock, type Act, type Card, type Tap } from './card'
+import { adviceLines, airBudget, fightBudgetSeconds, readClock, type Act, type Card, type Tap } from './card'
 
 /** The fish being handled; kept on the device after every touch. */
 export interface FishInHand {
@@ -68,7 +68,26 @@ export function useDeck() {
   const restLeft = computed(() => (clock.value.restSeconds === null ? 0 : restNeeded.value - clock.value.restSeconds))
   const nextActs = computed<Act[]>(() => card.value?.next_acts[clock.value.stage] ?? [])
   const natural = computed<Act>(() => (isDone.value ? 'fish_on' : (nextActs.value[0] ?? 'fish_on')))
-  const others = computed<Act[]>(() => nextActs.value.filter((act) => act !== natural.value && (fish.value?.taps.length || act === 'in_net')))
+  const others = computed<Act[]>(() =>
+    nextActs.value.filter((act) => act !== natural.value && (act !== 'kept' || card.value!.may_keep) && (fish.value?.taps.length || act === 'in_net')),
+  )
+  const heat = computed(() => {
+    if (!species.value || waterTempC.value === null || waterTempC.value < species.value.warm_c) return 'cool'
+    return waterTempC.value >= species.value.stop_c ? 'stop' : 'warm'
+  })
+  /** What to do now, looked up by everything that is known of this fish. */
+  const nowLines = computed(() =>
+    card.value && species.value
+      ? adviceLines(card.value, species.value, {
+          stage: clock.value.stage === 'kept' ? 'let_go' : clock.value.stage,
+          hook: fish.value?.hook_place ?? 'none',
+          bleeding: 'none',
+          pressure: 'no',
+          vitality: 'good',
+          heat: heat.value,
+        })
+      : [],
+  )
 
   /** Numbers that no fish logged here carries; the fish in hand may keep its own. */
   const pouch = computed(() => unused(fish.value?.id))
@@ -212,6 +231,6 @@ export function useDeck() {
 
   return {
     deck, card, loading, refusal, fish, species, clock, isOut, isDone, lengthMm, unit, waterTempC, budget, fightBudget, liftLeft, restNeeded, restLeft,
-    natural, others, pouch, logged, load, startTrip, tap, undo, chooseSpecies, change, digit, nextFish,
+    natural, others, nowLines, pouch, logged, load, startTrip, tap, undo, chooseSpecies, change, digit, nextFish,
   }
 }

@@ -1,0 +1,270 @@
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed, onMounted, ref } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { trouble, type Trouble } from '@/api/refusal'
+import { dateText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { useSessionStore } from '@/stores/session'
+import OfficeNav from './parts/OfficeNav.vue'
+
+type Rules = Schemas['HouseRules']
+const { isCoordinator } = storeToRefs(useSessionStore())
+const rules = ref<Rules | null>(null)
+const draft = ref<Schemas['Choices']>({})
+const changes = ref<Schemas['RuleChange'][] | null>(null)
+const why = ref('')
+const refusal = ref<Trouble | null>(null)
+const busy = ref(false)
+const said = ref('')
+
+onMounted(() => run(async () => take(await api.houseRules())))
+
+function take(fresh: Rules) {
+  rules.value = fresh
+  draft.value = JSON.parse(JSON.stringify(fresh.choices)) as Schemas['Choices']
+  changes.value = null
+}
+
+async function run(what: () => Promise<void>) {
+  busy.value = true
+  refusal.value = null
+  said.value = ''
+  try {
+    await what()
+  } catch (thrown) {
+    refusal.value = trouble(thrown)
+  } finally {
+    busy.value = false
+  }
+}
+
+const touched = computed(() => JSON.stringify(draft.value) !== JSON.stringify(rules.value?.choices))
+
+async function choose(question: string, school: string) {
+  draft.value[question] = { ...draft.value[question]!, school }
+  await look()
+}
+async function chooseFor(question: string, guild: string, school: string) {
+  const { [guild]: _old, ...guilds } = draft.value[question]!.guilds ?? {}
+  draft.value[question] = { ...draft.value[question]!, guilds: school ? { ...guilds, [guild]: school } : guilds }
+  await look()
+}
+const look = () => run(async () => void (changes.value = touched.value ? (await api.previewSchools(draft.value)).changes : null))
+const save = () =>
+  run(async () => {
+    take(await api.chooseSchools({ base_version: rules.value!.version, choices: draft.value, why: why.value.trim() }))
+    why.value = ''
+    said.value = `Version ${rules.value!.version} is in force from the next card on.`
+  })
+
+/** A member picks a stricter school; the house's own takes it back. */
+const own = (question: Rules['questions'][number], school: string) =>
+  run(async () => {
+    const { [question.key]: _old, ...rest } = rules.value!.own
+    take(await api.chooseStricter(rules.value!.choices[question.key]!.school === school ? rest : { ...rest, [question.key]: school }))
+  })
+const strictness = (question: Rules['questions'][number], key: string) => question.schools.find((one) => one.key === key)!.strictness
+const inForce = (question: Rules['questions'][number]) => (isCoordinator.value ? draft.value[question.key]!.school : (rules.value!.own[question.key] ?? rules.value!.choices[question.key]!.school))
+function mayChoose(question: Rules['questions'][number], school: Rules['questions'][number]['schools'][number]) {
+  if (!school.allowed) return false
+  return isCoordinator.value || school.strictness >= strictness(question, rules.value!.choices[question.key]!.school)
+}
+const pick = (question: Rules['questions'][number], school: string) => (isCoordinator.value ? choose(question.key, school) : own(question, school))
+const KINDS: Record<string, string> = { air: 'air', kit: 'kit', tackle: 'tackle', advice: 'line on the Deck', keep: 'keeping' }
+</script>
+
+<template>
+  <div class="page rules">
+    <OfficeNav />
+    <header>
+      <h1>House rules</h1>
+      <p v-if="rules" class="soft">Version {{ rules.version }}. {{ isCoordinator ? 'Practitioners disagree on these; the house picks, and says why.' : 'You may be stricter than the house, never laxer.' }}</p>
+    </header>
+    <TroubleNote :trouble="refusal" />
+    <p v-if="said" role="status">{{ said }}</p>
+    <el-skeleton v-if="!rules && !refusal" :rows="12" animated />
+    <div v-if="rules" class="columns">
+      <div class="questions">
+        <section v-for="question in rules.questions" :id="question.letter" :key="question.key">
+          <h2><span class="letter">{{ question.letter }}</span> {{ question.text }}</h2>
+          <p class="soft">{{ question.default_why }}</p>
+          <div class="schools" role="radiogroup" :aria-label="question.text">
+            <button
+              v-for="school in question.schools"
+              :key="school.key"
+              type="button"
+              role="radio"
+              :aria-checked="inForce(question) === school.key"
+              :disabled="!mayChoose(question, school) || busy"
+              @click="pick(question, school.key)"
+            >
+              <b>{{ school.name }}<template v-if="school.key === question.default"> · ours</template><template v-if="!school.allowed"> · never</template><template v-if="!isCoordinator && rules.choices[question.key]!.school === school.key"> · house</template></b>
+              <span>{{ school.says }}</span>
+              <small>{{ school.held_by }}: {{ school.reason }}</small>
+              <small class="against">Against it: {{ school.against }}</small>
+            </button>
+          </div>
+          <details v-if="question.by_guild && isCoordinator">
+            <summary>By guild{{ Object.keys(draft[question.key]!.guilds ?? {}).length ? ` (${Object.keys(draft[question.key]!.guilds ?? {}).length})` : '' }}</summary>
+            <div class="guilds">
+              <label v-for="guild in rules.guilds" :key="guild.key">
+                {{ guild.name }}
+                <select :value="draft[question.key]!.guilds?.[guild.key] ?? ''" :disabled="busy" @change="chooseFor(question.key, guild.key, ($event.target as HTMLSelectElement).value)">
+                  <option value="">as the house</option>
+                  <option v-for="school in question.schools.filter((one) => one.allowed)" :key="school.key" :value="school.key">{{ school.name }}</option>
+                </select>
+              </label>
+            </div>
+          </details>
+        </section>
+      </div>
+
+      <aside v-if="isCoordinator">
+        <h2>{{ touched ? 'What would change' : 'Nothing changed yet' }}</h2>
+        <p v-if="!touched" class="soft">Pick another school, and what it changes for one plan per guild stands here before anything is saved.</p>
+        <template v-if="touched">
+          <p v-if="changes && !changes.length" class="soft">Nothing that a tagger would see.</p>
+          <ol v-if="changes">
+            <li v-for="(one, index) in changes" :key="index">
+              <b>{{ KINDS[one.kind] }}</b> <small class="soft">{{ one.guilds.length === rules.guilds.length ? 'all guilds' : one.guilds.slice(0, 3).join(', ') + (one.guilds.length > 3 ? ` and ${one.guilds.length - 3} more` : '') }}</small>
+              <p v-if="one.before" class="gone">{{ one.before }}</p>
+              <p v-if="one.after" class="new">{{ one.after }}</p>
+            </li>
+          </ol>
+          <el-input v-model="why" type="textarea" :rows="2" maxlength="2000" aria-label="Why" placeholder="Why? Everybody will read this." />
+          <div class="buttons">
+            <el-button type="primary" :disabled="!why.trim() || busy" @click="save">Save as version {{ rules.version + 1 }}</el-button>
+            <el-button @click="take(rules)">Take back</el-button>
+          </div>
+        </template>
+        <h2>Versions</h2>
+        <ul class="versions">
+          <li v-for="one in rules.versions" :key="one.version"><b>{{ one.version }}</b> {{ one.why }} <small class="soft">{{ one.by ?? 'Voucher' }}, {{ dateText(one.made_at) }}</small></li>
+        </ul>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.rules {
+  display: grid;
+  gap: var(--gap-3);
+  max-width: 1280px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(280px, 380px);
+  gap: var(--gap-5);
+  align-items: start;
+}
+.questions {
+  display: grid;
+  gap: var(--gap-4);
+}
+.letter {
+  display: inline-grid;
+  place-items: center;
+  width: 28px;
+  height: 28px;
+  background: var(--oilskin);
+  color: var(--on-oilskin);
+  border: 1px solid var(--ink);
+  font-family: var(--font-figures);
+}
+.schools {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+  gap: var(--gap-2);
+  margin-top: var(--gap-2);
+}
+.schools button {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+  text-align: left;
+  padding: var(--gap-2) var(--gap-3);
+  background: var(--sheet);
+  border: 2px solid var(--line);
+  border-radius: var(--round);
+  line-height: 1.25;
+  cursor: pointer;
+}
+.schools button:disabled {
+  cursor: not-allowed;
+  border-style: dashed;
+}
+.schools [aria-checked='true'] {
+  border: 2px solid var(--kelp);
+  background: var(--kelp-soft);
+}
+small {
+  line-height: 1.2;
+}
+.against {
+  color: var(--rust);
+}
+.guilds {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  gap: var(--gap-2);
+  padding-top: var(--gap-2);
+}
+.guilds label {
+  display: grid;
+  font-size: 15px;
+}
+.guilds select {
+  min-height: 36px;
+  background: var(--sheet);
+  color: var(--ink);
+  font-size: 16px;
+}
+aside {
+  position: sticky;
+  top: var(--gap-3);
+  max-height: calc(100vh - 24px);
+  overflow: auto;
+  display: grid;
+  gap: var(--gap-3);
+}
+ol,
+.versions {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: var(--gap-2);
+}
+ol li {
+  border-left: 4px solid var(--oilskin);
+  padding-left: var(--gap-2);
+  line-height: 1.25;
+}
+.gone {
+  text-decoration: line-through;
+  color: var(--ink-soft);
+}
+.new {
+  font-weight: var(--weight-strong);
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+summary {
+  cursor: pointer;
+  padding-top: var(--gap-2);
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+  aside {
+    position: static;
+    max-height: none;
+  }
+}
+</style>

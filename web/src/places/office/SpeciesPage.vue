@@ -1,0 +1,262 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { trouble, type Trouble } from '@/api/refusal'
+import { dateText, localDate } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import OfficeNav from './parts/OfficeNav.vue'
+
+type Row = Schemas['SpeciesRow']
+type Law = Schemas['LawSent']
+type History = Awaited<ReturnType<typeof api.speciesHistory>>['changes']
+const catalogue = ref<Schemas['Catalogue'] | null>(null)
+const search = ref('')
+const code = ref<string | null>(null)
+const draft = ref<Row | null>(null)
+const law = ref<Law | null>(null)
+const history = ref<History>([])
+const refusal = ref<Trouble | null>(null)
+const said = ref('')
+
+onMounted(() => run(async () => void (catalogue.value = await api.catalogue())))
+
+async function run(what: () => Promise<void>) {
+  refusal.value = null
+  said.value = ''
+  try {
+    await what()
+  } catch (thrown) {
+    refusal.value = trouble(thrown)
+  }
+}
+
+const shown = computed(() => (catalogue.value?.species ?? []).filter((one) => `${one.common_name} ${one.scientific_name} ${one.guild_key}`.toLowerCase().includes(search.value.trim().toLowerCase())))
+const guildName = (key: string) => catalogue.value?.guilds.find((one) => one.key === key)?.name ?? key
+const lawsOf = (species: string) => (catalogue.value?.laws ?? []).filter((one) => one.species_code === species)
+
+const open = (row: Row) =>
+  run(async () => {
+    code.value = row.code
+    draft.value = { ...row, hazards: [...row.hazards] }
+    law.value = null
+    history.value = (await api.speciesHistory(row.code)).changes
+  })
+
+const NUMBERS: [keyof Row, string][] = [
+  ['min_mm', 'Least length, mm'],
+  ['typical_mm', 'Typical, mm'],
+  ['large_mm', 'Large, mm'],
+  ['max_mm', 'Greatest, mm'],
+  ['min_taggable_mm', 'Tag from, mm'],
+  ['in_water_only_mm', 'Never lifted above, mm'],
+  ['warm_c', 'Warm from, °C'],
+  ['stop_c', 'Stop at, °C'],
+  ['weight_a', 'Weight a (g = a cm^b)'],
+  ['weight_b', 'Weight b'],
+]
+
+const save = () =>
+  run(async () => {
+    const before = catalogue.value!.species.find((one) => one.code === code.value)!
+    const changed = Object.fromEntries(Object.entries(draft.value!).filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(before[key as keyof Row])))
+    if (!Object.keys(changed).length) return void (said.value = 'Nothing was changed.')
+    const after = await api.changeSpecies(code.value!, changed as Schemas['SpeciesSent'])
+    catalogue.value!.species = catalogue.value!.species.map((one) => (one.code === after.code ? after : one))
+    history.value = (await api.speciesHistory(after.code)).changes
+    said.value = 'Saved. The next card carries it.'
+  })
+function set(key: keyof Row, text: string) {
+  ;(draft.value as Record<string, unknown>)[key] = text === '' ? null : Number(text)
+}
+
+function startLaw() {
+  const known = lawsOf(code.value!)[0]
+  law.value = {
+    species_code: code.value!,
+    water_code: known?.water_code ?? catalogue.value!.waters[0]!.code,
+    min_mm: known?.min_mm ?? null,
+    max_mm: known?.max_mm ?? null,
+    length_kind: (known?.length_kind as Law['length_kind']) ?? 'TL',
+    season_first: known?.season_first ?? null,
+    season_last: known?.season_last ?? null,
+    bag_limit: known?.bag_limit ?? null,
+    in_water_only_mm: known?.in_water_only_mm ?? null,
+    authority: known?.authority ?? '',
+    checked_on: localDate(),
+    link: known?.link ?? null,
+  }
+}
+function setLaw(key: keyof Law, text: string, number = false) {
+  ;(law.value as Record<string, unknown>)[key] = text === '' ? null : number ? Number(text) : text
+}
+const enterLaw = () =>
+  run(async () => {
+    catalogue.value = await api.enterLaw(law.value!)
+    law.value = null
+    said.value = 'The law is written down; the entry before stays in the history.'
+  })
+const diff = (one: History[number]) => Object.entries(one.after).map(([key, value]) => `${key} ${String((one.before as Record<string, unknown> | null)?.[key] ?? '–')} → ${String(value)}`)
+</script>
+
+<template>
+  <div class="page species">
+    <OfficeNav />
+    <header>
+      <h1>Species and law</h1>
+      <input v-model="search" class="field slim" placeholder="Name or guild" aria-label="Search species" />
+    </header>
+    <TroubleNote :trouble="refusal" />
+    <p v-if="said" role="status">{{ said }}</p>
+    <el-skeleton v-if="!catalogue && !refusal" :rows="10" animated />
+    <div v-if="catalogue" class="columns">
+      <div class="scroll">
+        <table>
+          <thead><tr><th>Species</th><th>Guild</th><th>Tag from</th><th>Warm, stop</th><th>Law</th></tr></thead>
+          <tbody>
+            <tr v-for="one in shown" :key="one.code" :class="{ current: one.code === code }">
+              <td><button type="button" class="link" @click="open(one)">{{ one.common_name }}</button> <small v-if="one.demo_values" class="demo">demo values</small></td>
+              <td>{{ guildName(one.guild_key) }}</td>
+              <td class="tabular">{{ one.min_taggable_mm }} mm</td>
+              <td class="tabular">{{ one.warm_c }}, {{ one.stop_c }} °C</td>
+              <td>
+                <span v-for="entry in lawsOf(one.code)" :key="entry.id">{{ entry.min_mm ?? '–' }} to {{ entry.max_mm ?? '–' }} mm <b v-if="entry.stale" class="stale">checked {{ dateText(entry.checked_on) }}</b></span>
+                <span v-if="!lawsOf(one.code).length" class="soft">none entered</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="!shown.length" class="soft">No species fits “{{ search }}”.</p>
+      </div>
+
+      <aside v-if="draft">
+        <form class="sheet" @submit.prevent="save">
+          <h2>{{ draft.common_name }} <small class="soft"><i>{{ draft.scientific_name }}</i></small></h2>
+          <label>Guild <select v-model="draft.guild_key" class="field"><option v-for="one in catalogue.guilds" :key="one.key" :value="one.key">{{ one.name }}</option></select></label>
+          <label>Swim bladder <select v-model="draft.bladder" class="field"><option value="sealed">sealed</option><option value="open">open</option><option value="none">none</option></select></label>
+          <label v-for="[key, label] in NUMBERS" :key="key">{{ label }} <input class="field" inputmode="decimal" :value="draft[key]" @change="set(key, ($event.target as HTMLInputElement).value)" /></label>
+          <label class="wide">Hazards of its own, one a line <textarea class="field" rows="2" :value="draft.hazards.join('\n')" @change="draft.hazards = ($event.target as HTMLTextAreaElement).value.split('\n').map((one) => one.trim()).filter(Boolean)"></textarea></label>
+          <label class="wide">Source of these numbers <input v-model="draft.source" class="field" maxlength="300" placeholder="not given" /></label>
+          <p v-if="draft.fl_to_tl_b" class="wide soft">TL = {{ draft.fl_to_tl_a_mm }} + {{ draft.fl_to_tl_b }} FL, standard error {{ draft.fl_to_tl_se_mm }} mm</p>
+          <el-checkbox v-model="draft.demo_values" class="wide">rounded demo values, not for real fish</el-checkbox>
+          <el-button native-type="submit" type="primary">Save</el-button>
+        </form>
+        <section>
+          <h2>The law as entered</h2>
+          <p v-for="entry in lawsOf(draft.code)" :key="entry.id">{{ catalogue.waters.find((one) => one.code === entry.water_code)?.name }}: {{ entry.min_mm ?? '–' }} to {{ entry.max_mm ?? '–' }} mm {{ entry.length_kind }}<template v-if="entry.season_first">, {{ entry.season_first }} to {{ entry.season_last }}</template><template v-if="entry.bag_limit !== null">, {{ entry.bag_limit }} a day</template>. {{ entry.authority }}, checked {{ dateText(entry.checked_on) }}.</p>
+          <el-button v-if="!law" @click="startLaw">Write down a check</el-button>
+          <form v-else class="sheet" @submit.prevent="enterLaw">
+            <label>Water <select v-model="law.water_code" class="field"><option v-for="one in catalogue.waters" :key="one.code" :value="one.code">{{ one.name }}</option></select></label>
+            <label>Measured as <select v-model="law.length_kind" class="field"><option v-for="kind in ['FL', 'TL', 'DW', 'CW']" :key="kind">{{ kind }}</option></select></label>
+            <label>Keep from, mm <input class="field" inputmode="numeric" :value="law.min_mm" @change="setLaw('min_mm', ($event.target as HTMLInputElement).value, true)" /></label>
+            <label>up to, mm <input class="field" inputmode="numeric" :value="law.max_mm" @change="setLaw('max_mm', ($event.target as HTMLInputElement).value, true)" /></label>
+            <label>Season first day, MM-DD <input class="field" :value="law.season_first" placeholder="04-01" @change="setLaw('season_first', ($event.target as HTMLInputElement).value)" /></label>
+            <label>last day <input class="field" :value="law.season_last" placeholder="11-30" @change="setLaw('season_last', ($event.target as HTMLInputElement).value)" /></label>
+            <label>Bag, a day <input class="field" inputmode="numeric" :value="law.bag_limit" @change="setLaw('bag_limit', ($event.target as HTMLInputElement).value, true)" /></label>
+            <label>Never lifted above, mm <input class="field" inputmode="numeric" :value="law.in_water_only_mm" @change="setLaw('in_water_only_mm', ($event.target as HTMLInputElement).value, true)" /></label>
+            <label>Authority <input v-model="law.authority" class="field" maxlength="200" required /></label>
+            <label>Checked on <input v-model="law.checked_on" class="field" type="date" required /></label>
+            <label class="wide">Link <input class="field" :value="law.link" type="url" @change="setLaw('link', ($event.target as HTMLInputElement).value)" /></label>
+            <div class="wide"><el-button native-type="submit" type="primary">Enter it</el-button><el-button @click="law = null">Leave it</el-button></div>
+          </form>
+        </section>
+        <section v-if="history.length">
+          <h2>Who changed what</h2>
+          <p v-for="(one, index) in history" :key="index"><b>{{ one.by ?? 'Voucher' }}</b>, {{ dateText(one.at) }}: {{ diff(one).join('; ') }}</p>
+        </section>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.species {
+  display: grid;
+  gap: var(--gap-3);
+  max-width: 1320px;
+  align-content: start;
+}
+header {
+  display: flex;
+  gap: var(--gap-3);
+  align-items: center;
+  flex-wrap: wrap;
+}
+.slim {
+  width: 240px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: var(--gap-4);
+  align-items: start;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  background: var(--sheet);
+  font-size: 16px;
+  line-height: 1.25;
+}
+th,
+td {
+  text-align: left;
+  padding: 5px var(--gap-2);
+  border-bottom: 1px solid var(--line);
+}
+th {
+  border-bottom: 3px solid var(--kelp);
+}
+.current {
+  background: var(--kelp-soft);
+}
+.demo {
+  border: 1px dashed var(--line-strong);
+  border-radius: 99px;
+  padding: 0 6px;
+  white-space: nowrap;
+}
+.stale {
+  color: var(--rust);
+}
+aside,
+section {
+  display: grid;
+  gap: var(--gap-3);
+}
+.sheet {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--gap-2) var(--gap-3);
+  padding: var(--gap-3);
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-radius: var(--round);
+}
+.sheet h2,
+.wide {
+  grid-column: 1 / -1;
+}
+label {
+  font-size: 15px;
+}
+.field {
+  min-height: 40px;
+}
+.link {
+  background: none;
+  border: 0;
+  padding: 0;
+  text-decoration: underline;
+  cursor: pointer;
+  color: var(--kelp);
+  text-align: left;
+}
+@media (max-width: 960px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, type Schemas } from '@/api/client'
+import { trouble, type Trouble } from '@/api/refusal'
+import GuildDrawing from '@/parts/GuildDrawing.vue'
+import TroubleNote from '@/parts/TroubleNote.vue'
+
+const props = defineProps<{ guild?: string }>()
+const router = useRouter()
+const guilds = ref<Schemas['Guide'][]>([])
+const refusal = ref<Trouble | null>(null)
+const chosen = computed(() => guilds.value.find((one) => one.key === props.guild) ?? guilds.value[0] ?? null)
+
+onMounted(async () => {
+  try {
+    guilds.value = (await api.guide()).guilds
+  } catch (thrown) {
+    refusal.value = trouble(thrown)
+  }
+})
+const print = () => window.print()
+</script>
+
+<template>
+  <div class="page guide">
+    <TroubleNote :trouble="refusal" />
+    <el-skeleton v-if="!chosen && !refusal" :rows="10" animated />
+    <nav v-if="guilds.length" class="guilds" aria-label="Guilds">
+      <select class="field" :value="chosen!.key" aria-label="Guild" @change="router.push(`/guide/${($event.target as HTMLSelectElement).value}`)">
+        <option v-for="one in guilds" :key="one.key" :value="one.key">{{ one.name }}</option>
+      </select>
+      <RouterLink v-for="one in guilds" :key="one.key" :to="`/guide/${one.key}`" :class="{ current: one.key === chosen!.key }">{{ one.name }}</RouterLink>
+    </nav>
+    <article v-if="chosen">
+      <header>
+        <div>
+          <h1>{{ chosen.name }}</h1>
+          <p>{{ chosen.air_class }} out of water: <b class="figures">{{ chosen.air_seconds }} s</b> in one lift, under the house rules</p>
+        </div>
+        <el-button class="print" @click="print">Print</el-button>
+      </header>
+      <GuildDrawing :guild="chosen.key" :name="chosen.name" />
+      <p class="legend">
+        <span class="hand">hand</span> where the hands go · <span class="warn">△</span> what can hurt you · <span class="red">line</span> the length that counts<template v-if="!chosen.sections.some((one) => one.title === 'Tag' && one.lines[0]!.startsWith('Not'))"> · <span class="yellow">streamer</span> where the tag goes</template>
+      </p>
+      <div class="sections">
+        <section v-for="one in chosen.sections" :key="one.title">
+          <h2>{{ one.title }}</h2>
+          <p v-for="line in one.lines" :key="line">{{ line }}</p>
+        </section>
+      </div>
+      <p class="soft">House rules of the cooperative. Local rules, permits and trained or medical help come first.</p>
+    </article>
+  </div>
+</template>
+
+<style scoped>
+.guide {
+  display: grid;
+  grid-template-columns: 230px minmax(0, 1fr);
+  gap: var(--gap-5);
+  align-items: start;
+}
+.guilds {
+  display: grid;
+}
+.guilds select {
+  display: none;
+}
+.guilds a {
+  padding: 5px var(--gap-3);
+  text-decoration: none;
+  color: var(--ink);
+  border-left: 4px solid var(--line);
+}
+.guilds a.current {
+  border-color: var(--kelp);
+  background: var(--kelp-soft);
+  font-weight: var(--weight-strong);
+}
+article {
+  display: grid;
+  gap: var(--gap-3);
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  gap: var(--gap-3);
+}
+h1::first-letter {
+  text-transform: uppercase;
+}
+.legend {
+  font-size: 15px;
+}
+.hand {
+  background: var(--kelp);
+  color: var(--on-kelp);
+  padding: 0 6px;
+  border-radius: 99px;
+}
+.warn {
+  color: var(--rust);
+}
+.red {
+  border-bottom: 3px solid var(--rust);
+}
+.yellow {
+  background: var(--oilskin);
+  color: var(--on-oilskin);
+  padding: 0 8px;
+  border-radius: 99px;
+}
+.sections {
+  columns: 2 300px;
+  column-gap: var(--gap-5);
+}
+.sections section {
+  break-inside: avoid;
+  padding-bottom: var(--gap-3);
+}
+@media (max-width: 760px) {
+  .guide {
+    grid-template-columns: 1fr;
+    gap: var(--gap-3);
+  }
+  .guilds a {
+    display: none;
+  }
+  .guilds select {
+    display: block;
+  }
+}
+@media print {
+  .guilds,
+  .print {
+    display: none;
+  }
+  .guide {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

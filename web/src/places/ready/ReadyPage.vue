@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { dateText, localDate } from '@/format/units'
+import FindingLine from '@/parts/FindingLine.vue'
+import TagStreamer from '@/parts/TagStreamer.vue'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import VerdictMark from '@/parts/VerdictMark.vue'
+import { GO } from '@/words/verdict'
+import BudgetTable from './parts/BudgetTable.vue'
+import KitCall from './parts/KitCall.vue'
+import LandingView from './parts/LandingView.vue'
+import PlanForm from './parts/PlanForm.vue'
+import { useReady } from './useReady'
+
+const route = useRoute()
+const router = useRouter()
+const on = computed({
+  get: () => (typeof route.query.on === 'string' && /^\d{4}-\d\d-\d\d$/.test(route.query.on) ? route.query.on : localDate()),
+  set: (day: string) => void router.replace({ query: day === localDate() ? {} : { on: day } }),
+})
+const { plan, outlook, spots, spot, gauge, ticks, species, refusal, loading, saving, history, cardUrl, load, change, undo, save, tick } = useReady(on)
+const taking = ref(false)
+
+const name = (code: string) => species.value.find((one) => one.code === code)?.common_name ?? code
+const isToday = computed(() => on.value === localDate())
+
+async function takeCard() {
+  taking.value = true
+  if (await save()) await router.push('/deck')
+  taking.value = false
+}
+
+useEventListener(window, 'keydown', (event) => {
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !/^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)) {
+    event.preventDefault()
+    undo()
+  }
+})
+</script>
+
+<template>
+  <div class="page ready">
+    <header>
+      <h1>Ready</h1>
+      <label>Day <input v-model="on" class="field day" type="date" /></label>
+      <span class="saving" role="status">{{ saving === 'saved' ? 'saved' : saving === 'saving' ? 'saving' : 'not saved: see below' }}</span>
+      <el-button size="small" :disabled="!history.length" @click="undo">Undo</el-button>
+    </header>
+    <TroubleNote :trouble="refusal" />
+    <el-button v-if="refusal && !plan" @click="load">Try again</el-button>
+    <el-skeleton v-if="loading && !plan" :rows="10" animated />
+    <div v-if="plan && outlook" class="columns">
+      <PlanForm class="plan" :plan="plan" :spots="spots" :species="species" :fields="refusal?.fields ?? {}" :gauge="gauge" @change="change" />
+
+      <div class="follows" :class="{ busy: saving === 'saving' }" aria-live="polite">
+        <section aria-label="Go or hold">
+          <h2>What the water says</h2>
+          <details v-for="one in outlook.verdicts" :key="one.species_code" class="verdict" :class="one.verdict" :open="one.verdict !== 'ok'">
+            <summary><VerdictMark :verdict="one.verdict" /> <b>{{ name(one.species_code) }}</b> <span>{{ GO[one.verdict] }}</span></summary>
+            <FindingLine v-for="finding in one.findings" :key="finding.key" :finding="finding" />
+          </details>
+        </section>
+
+        <section aria-label="Authorised">
+          <FindingLine :finding="outlook.authorisation" />
+          <div class="pouch">
+            <TagStreamer v-if="outlook.tags.next_number && outlook.authorisation.verdict !== 'stop'" :number="outlook.tags.next_number" />
+            <FindingLine :finding="outlook.tags.finding" />
+          </div>
+          <p v-if="outlook.tags.reorder" class="soft">At {{ outlook.tags.reorder_at }} or fewer it is time to ask for more.</p>
+        </section>
+
+        <BudgetTable :budgets="outlook.budgets" :name="name" />
+
+        <section aria-label="Tackle">
+          <h2>Tackle and landing</h2>
+          <FindingLine v-for="finding in outlook.tackle" :key="finding.key" :finding="finding" />
+          <LandingView :landing="outlook.landing" />
+        </section>
+
+        <section v-if="outlook.law.length" aria-label="Law">
+          <h2>The law as entered</h2>
+          <div v-for="one in outlook.law" :key="one.species_code" class="law">
+            <b>{{ name(one.species_code) }}</b>
+            <FindingLine :finding="one.finding" />
+            <small class="soft">{{ one.authority }}, checked {{ dateText(one.checked_on) }} <a v-if="one.link" :href="one.link" rel="noopener noreferrer">source</a></small>
+          </div>
+        </section>
+
+        <KitCall :kit="outlook.kit" :ticks="ticks" @tick="tick" />
+      </div>
+    </div>
+
+    <footer v-if="plan && outlook" class="take">
+      <p>
+        <RouterLink to="/guide">Handling guide</RouterLink> · <RouterLink to="/ready/locker">Kit locker</RouterLink> · <a href="/api/trips.ics">Calendar file</a>
+        <template v-if="cardUrl"> · <a :href="cardUrl" target="_blank" rel="noopener">Card on paper</a></template>
+      </p>
+      <el-button class="oilskin" size="large" :loading="taking" :disabled="!isToday" @click="takeCard">{{ isToday ? 'Take this card' : `The card is taken on the day${spot ? `, at ${spot.name}` : ''}` }}</el-button>
+    </footer>
+  </div>
+</template>
+
+<style scoped>
+.ready {
+  display: grid;
+  gap: var(--gap-3);
+  max-width: 1240px;
+  align-content: start;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--gap-3);
+}
+.day {
+  width: auto;
+  min-height: 44px;
+}
+.saving {
+  color: var(--ink-soft);
+  font-size: 15px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(300px, 380px) minmax(0, 1fr);
+  gap: var(--gap-5);
+  align-items: start;
+}
+.plan {
+  position: sticky;
+  top: var(--gap-3);
+}
+.follows {
+  display: grid;
+  gap: var(--gap-4);
+}
+section {
+  display: grid;
+  gap: var(--gap-2);
+}
+.verdict {
+  border-left: 6px solid var(--kelp);
+  background: var(--sheet);
+  padding: var(--gap-2) var(--gap-3);
+  border-radius: 0 var(--round) var(--round) 0;
+}
+.verdict.care {
+  border-color: var(--oilskin);
+}
+.verdict.stop {
+  border-color: var(--rust);
+}
+.verdict summary {
+  display: flex;
+  gap: var(--gap-3);
+  align-items: center;
+  min-height: 32px;
+  cursor: pointer;
+}
+.verdict summary span:last-child {
+  margin-left: auto;
+  font-weight: var(--weight-strong);
+}
+.pouch {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
+  align-items: center;
+}
+.law {
+  display: grid;
+  gap: 2px;
+}
+.take {
+  position: sticky;
+  bottom: 0;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: var(--gap-2) var(--gap-4);
+  padding: var(--gap-3) 0;
+  background: var(--paper);
+  border-top: 1px solid var(--line);
+}
+.take .el-button {
+  min-width: 260px;
+  min-height: 58px;
+  font-size: 20px;
+  font-weight: var(--weight-strong);
+}
+@media (max-width: 860px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+  .plan {
+    position: static;
+  }
+  .take .el-button {
+    width: 100%;
+  }
+}
+</style>

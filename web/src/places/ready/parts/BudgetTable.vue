@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import type { Schemas } from '@/api/client'
+
+type Budget = Schemas['Outlook']['budgets'][number]
+defineProps<{ budgets: Budget[]; name: (code: string) => string }>()
+
+const W = 150
+const H = 44
+/** The lift that is left on the way down, drawn from the surface (left) to where it was caught. */
+function curve(points: number[][]): string {
+  const depth = points.at(-1)![0]!
+  const most = points[0]![1]! || 1
+  return points.map(([z, kg], index) => `${index ? 'L' : 'M'}${(z! / depth) * W} ${4 + (1 - kg! / most) * (H - 8)}`).join('')
+}
+</script>
+
+<template>
+  <section aria-label="Budgets">
+    <h2>Time and pressure</h2>
+    <table>
+      <thead><tr><th>Fish</th><th>One lift</th><th>In all</th><th>Fight</th><th>Pressure</th></tr></thead>
+      <tbody>
+        <tr v-for="one in budgets" :key="one.species_code">
+          <th scope="row">{{ name(one.species_code) }}<small class="soft">{{ one.air.reasons.join('; ') }}</small></th>
+          <td class="figures">{{ one.air.one_lift_seconds }} s</td>
+          <td class="figures">{{ one.air.total_seconds }} s</td>
+          <td class="figures">{{ one.fight_seconds }} s</td>
+          <td>
+            <template v-if="!one.pressure">no swim bladder to mind</template>
+            <template v-else-if="one.pressure.lead_kg === null">mind it from {{ one.pressure.warn_from_m }} m</template>
+            <div v-else class="pressure">
+              <span>{{ one.pressure.lead_kg.toFixed(2) }} kg of lead, release at {{ one.pressure.release_depth_m!.toFixed(0) }} m</span>
+              <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Lift left on the way down: ${one.pressure.residual_lift.map(([z, kg]) => `${z!.toFixed(0)} m ${kg!.toFixed(2)} kg`).join(', ')}`">
+                <path class="under" :d="`${curve(one.pressure.residual_lift)}L${W} ${H}L0 ${H}Z`" />
+                <path class="curve" :d="curve(one.pressure.residual_lift)" />
+              </svg>
+              <small class="soft">lift {{ one.pressure.lift_kg!.toFixed(2) }} kg at the surface, none at {{ one.pressure.depth_m }} m</small>
+            </div>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  border-collapse: collapse;
+  background: var(--sheet);
+}
+th,
+td {
+  text-align: left;
+  vertical-align: top;
+  padding: 6px var(--gap-2);
+  border-bottom: 1px solid var(--line);
+}
+thead th {
+  border-bottom: 3px solid var(--kelp);
+}
+tbody th small {
+  display: block;
+  font-weight: var(--weight);
+}
+td.figures {
+  white-space: nowrap;
+  font-weight: 700;
+}
+.pressure {
+  display: grid;
+}
+svg {
+  width: 150px;
+  height: 44px;
+}
+.under {
+  fill: var(--sea);
+}
+.curve {
+  fill: none;
+  stroke: var(--sea-deep);
+  stroke-width: 2;
+}
+@media (max-width: 520px) {
+  th,
+  td {
+    padding: 4px;
+    font-size: 15px;
+  }
+  svg {
+    width: 90px;
+  }
+}
+</style>

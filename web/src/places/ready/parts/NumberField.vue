@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+
+const props = defineProps<{ label: string; value: number | null | undefined; placeholder?: string; fault?: string }>()
+const emit = defineEmits<{ change: [value: number | null] }>()
+
+/** What is typed stays as typed; only a whole number or decimal goes on. */
+const text = ref('')
+const odd = ref(false)
+watch(
+  () => props.value,
+  (value) => {
+    if (parse(text.value) !== (value ?? null)) text.value = value === null || value === undefined ? '' : String(value)
+  },
+  { immediate: true },
+)
+
+function parse(typed: string): number | null {
+  const number = Number(typed.trim().replace(',', '.'))
+  return typed.trim() === '' || !Number.isFinite(number) ? null : number
+}
+
+function typed() {
+  const number = parse(text.value)
+  odd.value = number === null && text.value.trim() !== ''
+  if (!odd.value && number !== (props.value ?? null)) emit('change', number)
+}
+</script>
+
+<template>
+  <label>
+    {{ label }}
+    <input v-model="text" class="field tabular" inputmode="decimal" :placeholder="placeholder ?? 'not read'" :aria-invalid="odd || Boolean(fault)" @input="typed" />
+    <small v-if="odd" class="fault">“{{ text }}” is not a number.</small>
+    <small v-else-if="fault" class="fault">{{ fault }}</small>
+  </label>
+</template>
+
+<style scoped>
+label {
+  display: grid;
+  gap: 2px;
+  font-size: 15px;
+}
+.field {
+  min-height: 44px;
+  min-width: 0;
+}
+.fault {
+  color: var(--rust);
+}
+</style>
