@@ -4,6 +4,7 @@ module Acts
   # The coordinator changes what the programme knows of a species; the row before stays in the history.
   module ChangeSpecies
     ORDER = %i[min_mm typical_mm large_mm max_mm].freeze
+    CONVERSION = %i[fl_to_tl_a_mm fl_to_tl_b fl_to_tl_se_mm].freeze
 
     module_function
 
@@ -28,6 +29,10 @@ module Acts
       unless row[:stop_c] > row[:warm_c]
         raise Core::InvalidInput.at("stop_c", :temperatures_crossed,
                                     "The stop temperature #{row[:stop_c]} °C must be above the warm one, #{row[:warm_c]} °C.")
+      end
+
+      unless [0, CONVERSION.size].include?(row.values_at(*CONVERSION).count(nil))
+        raise Core::InvalidInput.at("fl_to_tl_b", :half_a_conversion, "A conversion TL = a + b FL needs a, b and its standard error, or none of the three.")
       end
 
       Core::Fish::Guild.fetch(row[:guild_key])

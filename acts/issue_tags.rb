@@ -13,9 +13,7 @@ module Acts
       store.write do
         recipient = active(store, member_id)
         numbers = store.custody.take_from_stock(batch_id, count)
-        if numbers.size < count
-          raise Core::Conflict.at("count", :not_enough, "Only #{numbers.size} of this batch are left in stock, not #{count}. Issue fewer, or take another batch.")
-        end
+        raise Core::Conflict.at("count", :not_enough, "Only #{numbers.size} of this batch are left in stock, not #{count}. Issue fewer, or take another batch.") if numbers.size < count
 
         store.custody.move(numbers, act: "issued", member_id: recipient[:id], made_by: by[:id], at: now)
         numbers

@@ -46,12 +46,8 @@ module Acts
 
     def check(store, member, sent, stages, now)
       trip = store.trips.find(sent[:trip_id])
-      unless trip && trip[:member_id] == member[:id]
-        refuse(Core::InvalidInput, "trip_id", :unknown_trip, "This trip is not one of yours. Open the Deck again to take its card.")
-      end
-      unless store.species.find(sent[:species_code])
-        refuse(Core::InvalidInput, "species_code", :unknown_species, "There is no species #{sent[:species_code].inspect} in the catalogue.")
-      end
+      refuse(Core::InvalidInput, "trip_id", :unknown_trip, "This trip is not one of yours. Open the Deck again to take its card.") unless trip && trip[:member_id] == member[:id]
+      refuse(Core::InvalidInput, "species_code", :unknown_species, "There is no species #{sent[:species_code].inspect} in the catalogue.") unless store.species.find(sent[:species_code])
       late = stages.taps.find { |tap| tap[:at] > now + CLOCK_SLACK_SECONDS }
       return trip unless late
 
@@ -107,9 +103,7 @@ module Acts
 
     # A recapture names the tag it bears; a number that no fish of ours carries is kept as read and waits.
     def read(store, encounter, numbers, known)
-      if encounter[:kind] == "recaptured" && numbers.empty?
-        refuse(Core::InvalidInput, "tag_numbers", :no_tag, "A recapture needs the number on the tag, as far as it can be read.")
-      end
+      refuse(Core::InvalidInput, "tag_numbers", :no_tag, "A recapture needs the number on the tag, as far as it can be read.") if encounter[:kind] == "recaptured" && numbers.empty?
       carried = numbers.filter_map { |number| store.fish.carrying(number) }.first
       fish = carried && { id: carried[:fish_id], story_key: carried[:story_key] }
       write(store, encounter.merge(fish_id: fish && fish[:id], read_numbers: numbers), known)

@@ -35,9 +35,7 @@ module Acts
     end
 
     def already(known, fingerprint)
-      if known[:fingerprint] != fingerprint
-        raise Core::Conflict.at("id", :other_content, "A report with this id was sent with other content. Open the page anew and send it again.")
-      end
+      raise Core::Conflict.at("id", :other_content, "A report with this id was sent with other content. Open the page anew and send it again.") if known[:fingerprint] != fingerprint
 
       answer("known", known)
     end
@@ -50,9 +48,7 @@ module Acts
     end
 
     def check(store, sent, today)
-      if Core::Tags::Number.normalise(sent[:number_as_read]).empty?
-        raise Core::InvalidInput.at("number_as_read", :no_number, "Type the number on the tag, as far as you can read it.")
-      end
+      raise Core::InvalidInput.at("number_as_read", :no_number, "Type the number on the tag, as far as you can read it.") if Core::Tags::Number.normalise(sent[:number_as_read]).empty?
       if sent[:species_code] && store.species.find(sent[:species_code]).nil?
         raise Core::InvalidInput.at("species_code", :unknown_species, "There is no species #{sent[:species_code].inspect} in our list. Leave it out if you are not sure.")
       end

@@ -12,10 +12,9 @@ module Store
 
     # [{ id:, ..., entered_by:, entered_at: }] in force everywhere
     def all
+      shown = COLUMNS.map { |one| Sequel[:laws][one] }
       @db[:laws].where(superseded_at: nil).left_join(:members, id: :entered_by).order(:water_code, :species_code)
-                                                                               .select(Sequel[:laws][:id], *COLUMNS.map do |one|
-                                                                                                             Sequel[:laws][one]
-                                                                                                           end, :season_first, :season_last, Sequel[:members][:name].as(:entered_by), :entered_at).all
+                .select(Sequel[:laws][:id], *shown, :season_first, :season_last, Sequel[:members][:name].as(:entered_by), :entered_at).all
     end
 
     def enter(law, member_id:, at:)

@@ -62,12 +62,18 @@ module Core
 
       def reasons(air_class, base_seconds, factors, water_temp_c)
         lines = ["#{air_class} fish: #{base_seconds} s"]
-        lines << (water_temp_c ? "water #{water_temp_c} °C: × #{factors[:heat].round(3)}" : "water temperature not read: nothing taken off for heat")
+        lines << heat_reason(water_temp_c, factors[:heat])
         lines << "fight over budget: × #{factors[:fight]}" if factors[:fight] < 1
         lines << "large for its species: × #{factors[:size]}" if factors[:size] < 1
         lines.freeze
       end
-      private_class_method :reasons
+
+      def heat_reason(water_temp_c, factor)
+        return "water temperature not read: nothing taken off for heat" if water_temp_c.nil?
+
+        factor < 1 ? "warm water, #{water_temp_c} °C: × #{factor.round(3)}" : "cool water, #{water_temp_c} °C"
+      end
+      private_class_method :reasons, :heat_reason
     end
   end
 end

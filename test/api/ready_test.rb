@@ -252,6 +252,9 @@ class OfficeApiTest < ApiCase
     send_json(:put, "/api/species/cod", { typical_mm: 5000 })
 
     assert_equal 422, last_response.status
+    send_json(:put, "/api/species/turbot", { fl_to_tl_b: 1.02 })
+
+    assert_equal [422, ["fl_to_tl_b"]], [last_response.status, answer["fields"].keys]
     law = { species_code: "cod", water_code: "marrow_sound", min_mm: 500, max_mm: nil, length_kind: "TL", season_first: nil, season_last: nil, bag_limit: 3, in_water_only_mm: nil,
             authority: "Marrow Islands Fisheries Office", checked_on: (Date.today - 100).iso8601, link: nil }
     2.times { |round| send_json(:post, "/api/laws", law.merge(min_mm: 500 + round)) }

@@ -24,7 +24,7 @@ class BrowserCase < Minitest::Test
   include Capybara::Minitest::Assertions
 
   PASSWORD = "correct horse tide"
-  TABLES = %w[letters photos matches reports taggings stages encounters fish trips tag_custody tags tag_series members accounts que_jobs].freeze
+  TABLES = %w[changes lockers tag_batches letters photos matches reports taggings stages encounters fish trips tag_custody tags tag_series members accounts que_jobs].freeze
 
   def self.application
     @application ||= begin
@@ -40,6 +40,8 @@ class BrowserCase < Minitest::Test
     Capybara.app = BrowserCase.application
     Api::App.hand_over_jobs(store: Store::Gateway.new(db), carrier: nil, base_url: "http://127.0.0.1")
     db.run "truncate #{TABLES.join(', ')} restart identity cascade"
+    # What the migration starts from; it names members, so it went with them.
+    db[:house_rules].insert(version: 1, choices: Sequel.pg_jsonb({}), why: "What we start from.")
     @isolde = Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
     @hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator", email: "hamish@marrow.example", password: PASSWORD)
     Seeds.pouch(db, @isolde)

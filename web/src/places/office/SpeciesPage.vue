@@ -53,6 +53,9 @@ const NUMBERS: [keyof Row, string][] = [
   ['stop_c', 'Stop at, °C'],
   ['weight_a', 'Weight a (g = a cm^b)'],
   ['weight_b', 'Weight b'],
+  ['fl_to_tl_a_mm', 'TL = a + b FL: a, mm'],
+  ['fl_to_tl_b', 'b'],
+  ['fl_to_tl_se_mm', 'standard error, mm'],
 ]
 
 const save = () =>
@@ -116,7 +119,7 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
             <tr v-for="one in shown" :key="one.code" :class="{ current: one.code === code }">
               <td><button type="button" class="link" @click="open(one)">{{ one.common_name }}</button> <small v-if="one.demo_values" class="demo">demo values</small></td>
               <td>{{ guildName(one.guild_key) }}</td>
-              <td class="tabular">{{ one.min_taggable_mm }} mm</td>
+              <td class="tabular nowrap">{{ one.min_taggable_mm }} mm</td>
               <td class="tabular">{{ one.warm_c }}, {{ one.stop_c }} °C</td>
               <td>
                 <span v-for="entry in lawsOf(one.code)" :key="entry.id">{{ entry.min_mm ?? '–' }} to {{ entry.max_mm ?? '–' }} mm <b v-if="entry.stale" class="stale">checked {{ dateText(entry.checked_on) }}</b></span>
@@ -136,7 +139,6 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
           <label v-for="[key, label] in NUMBERS" :key="key">{{ label }} <input class="field" inputmode="decimal" :value="draft[key]" @change="set(key, ($event.target as HTMLInputElement).value)" /></label>
           <label class="wide">Hazards of its own, one a line <textarea class="field" rows="2" :value="draft.hazards.join('\n')" @change="draft.hazards = ($event.target as HTMLTextAreaElement).value.split('\n').map((one) => one.trim()).filter(Boolean)"></textarea></label>
           <label class="wide">Source of these numbers <input v-model="draft.source" class="field" maxlength="300" placeholder="not given" /></label>
-          <p v-if="draft.fl_to_tl_b" class="wide soft">TL = {{ draft.fl_to_tl_a_mm }} + {{ draft.fl_to_tl_b }} FL, standard error {{ draft.fl_to_tl_se_mm }} mm</p>
           <el-checkbox v-model="draft.demo_values" class="wide">rounded demo values, not for real fish</el-checkbox>
           <el-button native-type="submit" type="primary">Save</el-button>
         </form>
@@ -208,6 +210,9 @@ td {
 }
 th {
   border-bottom: 3px solid var(--kelp);
+}
+.nowrap {
+  white-space: nowrap;
 }
 .current {
   background: var(--kelp-soft);

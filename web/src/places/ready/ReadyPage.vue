@@ -133,6 +133,9 @@ header {
 .plan {
   position: sticky;
   top: var(--gap-3);
+  max-height: calc(100vh - 130px);
+  overflow: auto;
+  padding-right: var(--gap-2);
 }
 .follows {
   display: grid;
@@ -199,6 +202,7 @@ section {
   }
   .plan {
     position: static;
+    max-height: none;
   }
   .take .el-button {
     width: 100%;

@@ -5,7 +5,7 @@ import { api, type Schemas } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 
 type Plan = Schemas['Plan']
-const SAVE_AFTER_MS = 120
+const SAVE_AFTER_MS = 50
 const UNDO_STEPS = 60
 
 /** The plan of a day: every edit saves itself and brings back what follows; undo takes edits back one by one. */

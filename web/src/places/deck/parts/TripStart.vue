@@ -16,7 +16,7 @@ const start = () => emit('start', { held_on: localDate(), spot_code: spot.value,
 <template>
   <el-form class="start" label-position="top" @submit.prevent="start">
     <h1>Start today’s trip</h1>
-    <p class="soft">The spot and the water decide how long a fish may be out.</p>
+    <p class="soft">The spot and the water decide how long a fish may be out. <RouterLink to="/ready">Plan it on Ready</RouterLink> to know what to pack.</p>
     <el-form-item label="Spot" for="spot">
       <select id="spot" v-model="spot" class="field"><option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option></select>
     </el-form-item>

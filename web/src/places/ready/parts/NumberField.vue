@@ -7,10 +7,15 @@ const emit = defineEmits<{ change: [value: number | null] }>()
 /** What is typed stays as typed; only a whole number or decimal goes on. */
 const text = ref('')
 const odd = ref(false)
+let sent: number | null | undefined
 watch(
-  () => props.value,
+  () => props.value ?? null,
   (value) => {
-    if (parse(text.value) !== (value ?? null)) text.value = value === null || value === undefined ? '' : String(value)
+    // The echo of what was typed here leaves the typing alone; any other change, an undo say, replaces it.
+    if (value === sent) return
+    sent = value
+    odd.value = false
+    text.value = value === null ? '' : String(value)
   },
   { immediate: true },
 )
@@ -23,7 +28,9 @@ function parse(typed: string): number | null {
 function typed() {
   const number = parse(text.value)
   odd.value = number === null && text.value.trim() !== ''
-  if (!odd.value && number !== (props.value ?? null)) emit('change', number)
+  if (odd.value || number === (props.value ?? null)) return
+  sent = number
+  emit('change', number)
 }
 </script>
 

@@ -55,8 +55,8 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
       </el-select>
     </label>
     <div class="pair">
-      <NumberField label="Depth from, m" :value="plan.depth_from_m" :fault="fields['plan.depth_from_m']" @change="set({ depth_from_m: $event })" />
-      <NumberField label="to, m" :value="plan.depth_to_m" :fault="fields['plan.depth_to_m'] ?? fields.depth_to_m" @change="set({ depth_to_m: $event })" />
+      <NumberField label="Depth from, m" placeholder="not set" :value="plan.depth_from_m" :fault="fields['plan.depth_from_m']" @change="set({ depth_from_m: $event })" />
+      <NumberField label="to, m" placeholder="not set" :value="plan.depth_to_m" :fault="fields['plan.depth_to_m'] ?? fields.depth_to_m" @change="set({ depth_to_m: $event })" />
     </div>
     <div class="pair">
       <NumberField label="Water, surface °C" :value="plan.surface_temp_c" :fault="fields['plan.surface_temp_c']" @change="set({ surface_temp_c: $event })" />
