@@ -53,7 +53,7 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
     </div>
     <TroubleNote :trouble="refusal" />
     <div class="scroll">
-      <table v-if="finds.length">
+      <table v-if="finds.length" class="list">
         <thead>
           <tr>
             <th v-for="column in COLUMNS" :key="column.key" :aria-sort="direction(column.key)">
@@ -108,31 +108,6 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
 .count {
   font-weight: var(--weight-strong);
 }
-.scroll {
-  width: 100%;
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  background: var(--sheet);
-  font-size: 16px;
-  line-height: 1.25;
-}
-th,
-td {
-  text-align: left;
-  padding: 6px var(--gap-3) 6px 0;
-  border-bottom: 1px solid var(--line);
-}
-th {
-  border-bottom: 3px solid var(--kelp);
-  white-space: nowrap;
-}
-th:first-child,
-td:first-child {
-  padding-left: var(--gap-3);
-}
 th button {
   background: none;
   border: 0;
@@ -149,9 +124,6 @@ tr.open:hover {
 .right {
   text-align: right;
   padding-right: var(--gap-5);
-}
-.nowrap {
-  white-space: nowrap;
 }
 .plain {
   text-decoration: none;

@@ -218,11 +218,4 @@ fieldset {
 .fault {
   color: var(--rust);
 }
-.link {
-  background: none;
-  border: 0;
-  padding: 0;
-  text-decoration: underline;
-  cursor: pointer;
-}
 </style>

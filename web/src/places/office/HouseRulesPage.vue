@@ -2,21 +2,19 @@
 import { storeToRefs } from 'pinia'
 import { computed, onMounted, ref } from 'vue'
 import { api, type Schemas } from '@/api/client'
-import { trouble, type Trouble } from '@/api/refusal'
+import { useAct } from '@/api/useAct'
 import { dateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import OfficeNav from './parts/OfficeNav.vue'
 
+const { busy, refusal, said, run } = useAct()
 type Rules = Schemas['HouseRules']
 const { isCoordinator } = storeToRefs(useSessionStore())
 const rules = ref<Rules | null>(null)
 const draft = ref<Schemas['Choices']>({})
 const changes = ref<Schemas['RuleChange'][] | null>(null)
 const why = ref('')
-const refusal = ref<Trouble | null>(null)
-const busy = ref(false)
-const said = ref('')
 
 onMounted(() => run(async () => take(await api.houseRules())))
 
@@ -24,19 +22,6 @@ function take(fresh: Rules) {
   rules.value = fresh
   draft.value = JSON.parse(JSON.stringify(fresh.choices)) as Schemas['Choices']
   changes.value = null
-}
-
-async function run(what: () => Promise<void>) {
-  busy.value = true
-  refusal.value = null
-  said.value = ''
-  try {
-    await what()
-  } catch (thrown) {
-    refusal.value = trouble(thrown)
-  } finally {
-    busy.value = false
-  }
 }
 
 const touched = computed(() => JSON.stringify(draft.value) !== JSON.stringify(rules.value?.choices))

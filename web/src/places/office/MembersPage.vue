@@ -80,7 +80,7 @@ async function save() {
       <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="editing = null">Leave it</el-button></div>
     </form>
     <div v-if="members" class="scroll">
-      <table>
+      <table class="list">
         <thead><tr><th>Name</th><th>Role</th><th>E-mail</th><th>Permit</th><th>Until</th><th>Trained</th><th>Standing</th></tr></thead>
         <tbody>
           <tr v-for="one in shown" :key="one.id" :class="{ off: !one.active }">
@@ -138,25 +138,6 @@ fieldset {
   padding: 0;
   margin: 0;
 }
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  background: var(--sheet);
-  font-size: 16px;
-  line-height: 1.25;
-}
-th,
-td {
-  text-align: left;
-  padding: 6px var(--gap-3);
-  border-bottom: 1px solid var(--line);
-}
-th {
-  border-bottom: 3px solid var(--kelp);
-}
 .off {
   color: var(--ink-soft);
 }
@@ -164,17 +145,5 @@ th {
   display: grid;
   grid-template-columns: 24px 1fr;
   gap: 4px;
-}
-.nowrap {
-  white-space: nowrap;
-}
-.link {
-  background: none;
-  border: 0;
-  padding: 0;
-  text-decoration: underline;
-  text-align: left;
-  cursor: pointer;
-  color: var(--kelp);
 }
 </style>

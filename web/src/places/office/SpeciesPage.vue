@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { api, type Schemas } from '@/api/client'
-import { trouble, type Trouble } from '@/api/refusal'
+import { useAct } from '@/api/useAct'
 import { dateText, localDate } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
+const { refusal, said, run } = useAct()
 type Row = Schemas['SpeciesRow']
 type Law = Schemas['LawSent']
 type History = Awaited<ReturnType<typeof api.speciesHistory>>['changes']
@@ -15,20 +16,8 @@ const code = ref<string | null>(null)
 const draft = ref<Row | null>(null)
 const law = ref<Law | null>(null)
 const history = ref<History>([])
-const refusal = ref<Trouble | null>(null)
-const said = ref('')
 
 onMounted(() => run(async () => void (catalogue.value = await api.catalogue())))
-
-async function run(what: () => Promise<void>) {
-  refusal.value = null
-  said.value = ''
-  try {
-    await what()
-  } catch (thrown) {
-    refusal.value = trouble(thrown)
-  }
-}
 
 const shown = computed(() => (catalogue.value?.species ?? []).filter((one) => `${one.common_name} ${one.scientific_name} ${one.guild_key}`.toLowerCase().includes(search.value.trim().toLowerCase())))
 const guildName = (key: string) => catalogue.value?.guilds.find((one) => one.key === key)?.name ?? key
@@ -113,7 +102,7 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
     <el-skeleton v-if="!catalogue && !refusal" :rows="10" animated />
     <div v-if="catalogue" class="columns">
       <div class="scroll">
-        <table>
+        <table class="list">
           <thead><tr><th>Species</th><th>Guild</th><th>Tag from</th><th>Warm, stop</th><th>Law</th></tr></thead>
           <tbody>
             <tr v-for="one in shown" :key="one.code" :class="{ current: one.code === code }">
@@ -192,28 +181,6 @@ header {
   gap: var(--gap-4);
   align-items: start;
 }
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  background: var(--sheet);
-  font-size: 16px;
-  line-height: 1.25;
-}
-th,
-td {
-  text-align: left;
-  padding: 5px var(--gap-2);
-  border-bottom: 1px solid var(--line);
-}
-th {
-  border-bottom: 3px solid var(--kelp);
-}
-.nowrap {
-  white-space: nowrap;
-}
 .current {
   background: var(--kelp-soft);
 }
@@ -249,15 +216,6 @@ label {
 }
 .field {
   min-height: 40px;
-}
-.link {
-  background: none;
-  border: 0;
-  padding: 0;
-  text-decoration: underline;
-  cursor: pointer;
-  color: var(--kelp);
-  text-align: left;
 }
 @media (max-width: 960px) {
   .columns {

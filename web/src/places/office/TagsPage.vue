@@ -2,7 +2,7 @@
 import { storeToRefs } from 'pinia'
 import { computed, onMounted, ref } from 'vue'
 import { api, type Schemas } from '@/api/client'
-import { trouble, type Trouble } from '@/api/refusal'
+import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
@@ -10,12 +10,10 @@ import { useSessionStore } from '@/stores/session'
 import BatchImport from './parts/BatchImport.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
+const { busy, refusal, said, run } = useAct()
 type Act = 'returned' | 'spoiled' | 'lost' | 'transferred'
 const { isCoordinator } = storeToRefs(useSessionStore())
 const custody = ref<Schemas['Custody'] | null>(null)
-const refusal = ref<Trouble | null>(null)
-const said = ref('')
-const busy = ref(false)
 const search = ref('')
 const issue = ref({ batch_id: null as number | null, member_id: '', count: 25 })
 const batch = ref<Schemas['BatchSent']>({ prefix: 'MS', digits: 6, first_serial: 1, last_serial: 500, label: '' })
@@ -25,19 +23,6 @@ const note = ref('')
 
 onMounted(() => load())
 const load = (number?: string) => run(async () => void (custody.value = await api.custody(number || undefined)))
-
-async function run(what: () => Promise<void>) {
-  busy.value = true
-  refusal.value = null
-  said.value = ''
-  try {
-    await what()
-  } catch (thrown) {
-    refusal.value = trouble(thrown)
-  } finally {
-    busy.value = false
-  }
-}
 
 const hand = () =>
   run(async () => {
@@ -102,7 +87,7 @@ const others = computed(() => custody.value?.pouches ?? [])
       <section>
         <h2>{{ isCoordinator ? 'Pouches' : 'Your use' }}</h2>
         <div class="scroll">
-          <table>
+          <table class="list">
             <thead><tr><th>Member</th><th>In the pouch</th><th>Next</th><th>Used in a year</th><th>Per trip</th><th>Order at</th><th></th></tr></thead>
             <tbody>
               <tr v-for="one in custody.pouches" :key="one.member_id">
@@ -150,7 +135,7 @@ const others = computed(() => custody.value?.pouches ?? [])
           <p v-if="sums" class="sum tabular">{{ sums.printed }} printed = {{ sums.in_stock }} in stock + {{ sums.in_pouch }} in pouches + {{ sums.applied }} in fish + {{ sums.spoiled }} spoiled + {{ sums.lost }} lost</p>
           <el-empty v-if="!custody.batches.length" description="No tags yet. Enter the first batch that came from the printer." />
           <div v-else class="scroll">
-            <table>
+            <table class="list">
               <thead><tr><th>Batch</th><th>From</th><th>To</th><th>Printed</th><th>In stock</th><th>Pouches</th><th>In fish</th><th>Spoiled</th><th>Lost</th><th></th></tr></thead>
               <tbody>
                 <tr v-for="one in custody.batches" :key="one.id">
@@ -173,7 +158,7 @@ const others = computed(() => custody.value?.pouches ?? [])
           </form>
           <p v-if="!custody.ledger.length" class="soft">Nothing in the ledger for this number.</p>
           <div v-else class="scroll">
-            <table>
+            <table class="list">
               <thead><tr><th>Tag</th><th>What</th><th>Member</th><th>Written by</th><th>When</th><th>Note</th></tr></thead>
               <tbody>
                 <tr v-for="(row, index) in custody.ledger" :key="index">
@@ -255,32 +240,6 @@ section {
 .said {
   border-left: 5px solid var(--kelp);
   padding-left: var(--gap-3);
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  background: var(--sheet);
-  font-size: 16px;
-  line-height: 1.2;
-}
-th,
-td {
-  text-align: left;
-  padding: 5px var(--gap-3);
-  border-bottom: 1px solid var(--line);
-}
-th {
-  border-bottom: 3px solid var(--kelp);
-  white-space: nowrap;
-}
-.right {
-  text-align: right;
-}
-.nowrap {
-  white-space: nowrap;
 }
 @media (max-width: 860px) {
   .two {

@@ -2,31 +2,18 @@
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api } from '@/api/client'
-import { trouble, type Trouble } from '@/api/refusal'
+import { useAct } from '@/api/useAct'
 import FishShape from '@/parts/FishShape.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 
+const { busy, refusal, run } = useAct()
 const session = useSessionStore()
 const router = useRouter()
 const route = useRoute()
 const email = ref('')
 const password = ref('')
-const busy = ref(false)
-const refusal = ref<Trouble | null>(null)
 const letter = ref<string | null>(null)
-
-async function run(what: () => Promise<void>) {
-  busy.value = true
-  refusal.value = null
-  try {
-    await what()
-  } catch (thrown) {
-    refusal.value = trouble(thrown)
-  } finally {
-    busy.value = false
-  }
-}
 
 const signIn = () =>
   run(async () => {

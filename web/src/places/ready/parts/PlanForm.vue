@@ -107,11 +107,4 @@ summary {
   text-decoration: underline;
   font-size: 15px;
 }
-.link {
-  background: none;
-  border: 0;
-  padding: 0;
-  text-decoration: underline;
-  cursor: pointer;
-}
 </style>
