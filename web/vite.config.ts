@@ -3,6 +3,7 @@ import vue from '@vitejs/plugin-vue'
 import Components from 'unplugin-vue-components/vite'
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 import { defineConfig } from 'vite'
+import { VitePWA } from 'vite-plugin-pwa'
 import { pageSizes } from './build/pageSizes'
 
 const backend = process.env.BACKEND ?? 'http://127.0.0.1:9292'
@@ -11,6 +12,28 @@ export default defineConfig({
   plugins: [
     vue(),
     Components({ dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })], dts: 'src/components.d.ts' }),
+    // The shell works with no signal; what it shows comes from IndexedDB, so no answer of the server is cached here.
+    VitePWA({
+      registerType: 'autoUpdate',
+      injectRegister: null,
+      manifest: {
+        name: 'Voucher',
+        short_name: 'Voucher',
+        description: 'Tag a fish, keep its time out of water short, read its story.',
+        start_url: '/deck',
+        display: 'standalone',
+        background_color: '#f7f5ef',
+        theme_color: '#1f5c4d',
+        icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2,geojson}'],
+        globIgnores: ['**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//, /^\/auth\//],
+        cleanupOutdatedCaches: true,
+      },
+    }),
     // What a person downloads before a page works, in kB; the build fails when it grows beyond.
     pageSizes({
       Report: { entry: 'src/places/finds/ReportPage.vue', with: ['src/parts/LeafletMap.vue'], limitKb: 180 },

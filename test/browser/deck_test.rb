@@ -91,6 +91,26 @@ class DeckOnThePhoneTest < BrowserCase
     assert_equal [2, 10], [db[:encounters].count, db[:stages].count]
   end
 
+  # The page is killed and opened again with no signal, twice: the shell comes from the device, and so does the fish.
+  def test_a_cold_start_without_a_signal_opens_the_deck_and_keeps_the_fish
+    wait_until { script("navigator.serviceWorker.controller !== null") }
+    network = page.driver.browser.network
+    network.offline_mode
+    visit "/deck"
+    3.times { next_act }
+    visit "/deck"
+
+    assert_selector ".stage", text: "out of the water"
+    2.times { next_act }
+    assert_selector ".queue", text: "1 to send"
+    visit "/deck"
+    assert_selector ".queue", text: "1 to send"
+    network.emulate_network_conditions(offline: false)
+    assert_selector ".queue", text: "all sent", wait: 20
+
+    assert_equal [1, 5], [db[:encounters].count, db[:stages].count]
+  end
+
   def test_undo_and_a_correction_after_let_go_become_a_new_revision
     3.times { next_act }
     click_button "Undo"
@@ -99,7 +119,7 @@ class DeckOnThePhoneTest < BrowserCase
     assert_selector ".queue", text: "all sent"
     %w[3 9 5].each { |digit| touch("[data-digit='#{digit}']") }
     assert_selector ".queue", text: "all sent"
-    sleep 0.05 until db[:encounters].get(:length_mm) == 395 || (waited = (waited || 0) + 1) > 100
+    wait_until { db[:encounters].get(:length_mm) == 395 }
 
     assert_equal [1, 395], [db[:encounters].count, db[:encounters].get(:length_mm)]
     assert_operator db[:encounters].get(:revision), :>, 1

@@ -1,13 +1,18 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { ref } from 'vue'
+import { ref, watchEffect } from 'vue'
 import { RouterView } from 'vue-router'
+import { keepShell } from './offline/shell'
 import PlaceBar from './parts/PlaceBar.vue'
 import { useLookStore } from './stores/look'
 import { useSessionStore } from './stores/session'
 
 useLookStore()
 const { member } = storeToRefs(useSessionStore())
+// Members keep the shell on their device; a finder who reports one tag need not download it.
+watchEffect(() => {
+  if (member.value) keepShell()
+})
 const bug = ref(false)
 window.addEventListener('voucher:bug', () => (bug.value = true))
 </script>
