@@ -18,7 +18,8 @@ module Api
     def initialize(document)
       @document = document
       @openapi = JSONSchemer.openapi(document)
-      @paths = document.fetch("paths").map { |template, item| [path_pattern(template), template, item] }
+      # A path spelled out goes before one with a gap in its place: /encounters/batch before /encounters/{id}.
+      @paths = document.fetch("paths").sort_by { |template, _| template.count("{") }.map { |template, item| [path_pattern(template), template, item] }
       @schemas = {}
       @lock = Mutex.new
     end
@@ -58,8 +59,12 @@ module Api
 
     # { "field.inner" => sentence } for everything wrong with a parsed JSON body.
     def body_faults(operation, body)
-      schema = reference("#{operation.pointer}/requestBody/content/application~1json/schema")
-      schema.validate(body).each_with_object({}) { |error, faults| Sentences.each(error) { |field, sentence| faults[field] ||= sentence } }
+      faults_of(reference("#{operation.pointer}/requestBody/content/application~1json/schema"), body)
+    end
+
+    # The same for a value that should be one of the contract's named schemas.
+    def value_faults(schema_name, value)
+      faults_of(reference("#/components/schemas/#{schema_name}"), value)
     end
 
     # Sentences about a response that breaks the contract; for tests.
@@ -78,6 +83,10 @@ module Api
     end
 
     private
+
+    def faults_of(schema, value)
+      schema.validate(value).each_with_object({}) { |error, faults| Sentences.each(error) { |field, sentence| faults[field] ||= sentence } }
+    end
 
     def path_pattern(template) = /\A#{template.gsub('.', '\.').gsub(/\{(\w+)\}/, '(?<\1>[^/]+)')}\z/
 

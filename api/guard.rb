@@ -4,7 +4,8 @@ module Api
   # Lets through to the routes only what the contract allows. Behind it
   # env["voucher.body"] and env["voucher.params"] hold checked values with Symbol keys.
   class Guard
-    JSON_LIMIT_BYTES = 1_000_000
+    # A thousand encounters with their taps are about 1.5 MB.
+    JSON_LIMIT_BYTES = 3_000_000
     RAW_LIMIT_BYTES = 15 * 1024 * 1024
 
     def initialize(app, contract)
@@ -52,6 +53,7 @@ module Api
         faults = @contract.body_faults(operation, body)
         refuse(422, :invalid_body, faults.values.join(" "), faults) unless faults.empty?
         env["voucher.body"] = symbols(body)
+        env["voucher.contract"] = @contract
       elsif @contract.raw_body?(operation)
         env["voucher.body"] = read(env, RAW_LIMIT_BYTES)
         refuse(422, :empty_body, "The file is empty.", { "body" => "The file is empty." }) if env["voucher.body"].empty?

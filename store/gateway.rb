@@ -38,6 +38,7 @@ module Store
     def laws = Laws.new(db)
     def lockers = Lockers.new(db)
     def custody = Custody.new(db)
+    def held_encounters = HeldEncounters.new(db)
 
     def transaction(&) = db.transaction(savepoint: true, &)
 

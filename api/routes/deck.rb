@@ -20,8 +20,23 @@ module Api
       end
 
       put("/api/encounters/:id") do
-        stages = sent[:stages].map { |tap| { act: tap[:act], at: Time.iso8601(tap[:at]) } }
-        json(Acts::RecordEncounter.call(store:, member: member!, id: given[:id], sent: sent.merge(stages:), now: Time.now))
+        json(Acts::RecordEncounter.call(store:, member: member!, id: given[:id], sent: timed(sent), now: Time.now))
+      end
+
+      # Each record is held against the contract by itself, so that one bad record does not hold up the others.
+      post("/api/encounters/batch") do
+        member!
+        contract = env.fetch("voucher.contract")
+        records = sent[:encounters].map do |one|
+          body = one[:encounter]
+          faults = contract.value_faults("EncounterSent", JSON.parse(JSON.generate(body)))
+          { id: one[:id], body:, faults:, sent: faults.empty? ? timed(body) : nil }
+        end
+        json(answers: Acts::RecordBatch.call(store:, member: member!, records:, now: Time.now))
+      end
+
+      helpers do
+        def timed(encounter) = encounter.merge(stages: encounter[:stages].map { |tap| { act: tap[:act], at: Time.iso8601(tap[:at]) } })
       end
     end
   end

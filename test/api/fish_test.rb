@@ -78,6 +78,26 @@ class FishApiTest < ApiCase
     assert_equal 409, last_response.status
   end
 
+  # One bad record holds up nobody, and is kept with its reason until it is corrected.
+  def test_a_batch_answers_record_by_record_and_keeps_what_it_holds
+    sign_in
+    ids = Array.new(4) { SecureRandom.uuid }
+    records = [encounter, encounter(number: "MS000002").except(:fate), encounter(number: "MS009999"), encounter(number: "MS000003", start: start + 60)]
+    sent = ids.zip(records).map { |id, one| { id:, encounter: as_json(one) } }
+    told = send_json(:post, "/api/encounters/batch", { encounters: sent })["answers"]
+
+    assert_equal(ids, told.map { |one| one["id"] })
+    assert_equal(%w[stored held held stored], told.map { |one| one["answer"] })
+    assert_equal([["fate"], ["tag_numbers"]], told[1, 2].map { |one| one["fields"].keys })
+    assert_equal ids[1, 2].sort, store.held_encounters.open.map { |one| one[:id] }.sort
+    assert_equal 2, db[:encounters].count
+    again = send_json(:post, "/api/encounters/batch", { encounters: [sent[0], { id: ids[1], encounter: as_json(encounter(number: "MS000002")) }] })["answers"]
+
+    assert_equal(%w[known stored], again.map { |one| one["answer"] })
+    assert_equal([ids[2]], store.held_encounters.open.map { |one| one[:id] })
+    assert_equal 3, db[:encounters].count
+  end
+
   def test_a_recapture_on_the_deck_joins_the_fish
     sign_in
     first = put_encounter(encounter)

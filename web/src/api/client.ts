@@ -68,7 +68,7 @@ export const api = {
   species: () => answer(client.GET('/api/species')),
   deck: (on: string) => answer(client.GET('/api/deck', { params: { query: { on } } })),
   startTrip: (id: string, body: Schemas['TripStart']) => answer(client.PUT('/api/trips/{id}', { params: { path: { id } }, body })),
-  recordEncounter: (id: string, body: Schemas['EncounterSent']) => answer(client.PUT('/api/encounters/{id}', { params: { path: { id } }, body })),
+  recordBatch: (encounters: { id: string; encounter: Schemas['EncounterSent'] }[]) => answer(client.POST('/api/encounters/batch', { body: { encounters: encounters as never } })),
   reportTag: (id: string, body: Schemas['ReportSent']) => answer(client.PUT('/api/reports/{id}', { params: { path: { id } }, body })),
   addReportPhoto: (id: string, reportKey: string, photo: Blob) =>
     answer(

@@ -6,8 +6,7 @@ import { nowMs } from './clock'
 import { keepEncounter, keptEncounter, keptEncounters, type KeptEncounter } from './store'
 
 const RETRY_MS = 15_000
-/** The server has not judged the record: signed out, stale page, too often, broken. It waits. */
-const TRY_LATER = new Set([401, 403, 408, 429])
+const BATCH = 50
 
 /** Encounters on this device and what became of them; drains oldest first whenever there is a signal. */
 export const useQueue = defineStore('queue', () => {
@@ -47,8 +46,8 @@ export const useQueue = defineStore('queue', () => {
 
   async function sendAll() {
     clearTimeout(timer)
-    for (let next = waiting.value[0]; next; next = waiting.value[0]) {
-      if (!(await send(next))) {
+    while (waiting.value.length) {
+      if (!(await send(waiting.value.slice(0, BATCH)))) {
         timer = window.setTimeout(() => void drain(), RETRY_MS)
         return
       }
@@ -56,18 +55,17 @@ export const useQueue = defineStore('queue', () => {
     signal.value = true
   }
 
-  /** False when the rest has to wait. */
-  async function send(one: KeptEncounter): Promise<boolean> {
+  /** Each record is answered on its own. False when the rest has to wait: no signal, signed out, too often, or a server that broke. */
+  async function send(batch: KeptEncounter[]): Promise<boolean> {
     try {
-      await api.recordEncounter(one.id, one.body)
-      await settle(one, 'sent', null)
+      const { answers } = await api.recordBatch(batch.map((one) => ({ id: one.id, encounter: one.body })))
+      for (const told of answers) {
+        const one = batch.find((kept) => kept.id === told.id)
+        if (one) await settle(one, told.answer === 'held' ? 'held' : 'sent', told.message)
+      }
       signal.value = true
       return true
     } catch (thrown) {
-      if (thrown instanceof Refusal && thrown.status < 500 && !TRY_LATER.has(thrown.status)) {
-        await settle(one, 'held', thrown.message)
-        return true
-      }
       if (!(thrown instanceof Refusal) && !(thrown instanceof NoSignal)) throw thrown
       signal.value = !(thrown instanceof NoSignal)
       return false
