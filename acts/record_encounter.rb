@@ -4,7 +4,7 @@ module Acts
   # A fish in hand, as the Deck sends it: once, twice, or corrected later.
   #
   #   id:   String, UUID from the phone
-  #   sent: { revision:, trip_id:, kind:, fate:, species_code:, length:, weight_g:, hook_place:, tag_numbers: [..],
+  #   sent: { revision:, trip_id:, kind:, fate:, species_code:, length:, weight_g:, hook_place:, bleeding:, pressure_signs: [..], reflexes: {}, tag_numbers: [..],
   #           stages: [{ act:, at: Time }], utc_offset_minutes:, place: { lat_deg:, lon_deg: } | nil,
   #           water_temp_c:, house_rules_version:, note: }
   #
@@ -57,7 +57,7 @@ module Acts
     def encounter(id, member, sent, stages, trip)
       caught_at = stages.taps.first[:at]
       times = stages.to_h
-      { id:, member_id: member[:id], **sent.slice(:trip_id, :revision, :kind, :fate, :species_code, :weight_g, :hook_place, :utc_offset_minutes,
+      { id:, member_id: member[:id], **sent.slice(:trip_id, :revision, :kind, :fate, :species_code, :weight_g, :hook_place, :bleeding, :pressure_signs, :reflexes, :utc_offset_minutes,
                                                   :water_temp_c, :house_rules_version, :note),
         **SentLength.columns(sent[:length]), lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg),
         spot_code: trip[:spot_code], caught_at:, caught_on: (caught_at.utc + (sent[:utc_offset_minutes] * 60)).to_date,

@@ -4,7 +4,7 @@ module Store
   # One fish in hand once, and its taps.
   class Encounters
     COLUMNS = %i[id trip_id member_id fish_id revision fingerprint kind fate species_code length_mm length_kind length_how
-                 weight_g hook_place caught_at caught_on utc_offset_minutes lat_deg lon_deg spot_code water_temp_c
+                 weight_g hook_place bleeding pressure_signs reflexes caught_at caught_on utc_offset_minutes lat_deg lon_deg spot_code water_temp_c
                  air_seconds fight_seconds house_rules_version read_numbers note].freeze
 
     def initialize(db) = @db = db
@@ -37,7 +37,8 @@ module Store
     private
 
     def row(encounter)
-      encounter.slice(*COLUMNS).merge(read_numbers: Sequel.pg_array(encounter[:read_numbers] || [], :text))
+      lists = { read_numbers: encounter[:read_numbers], pressure_signs: encounter[:pressure_signs] }.transform_values { |list| Sequel.pg_array(list || [], :text) }
+      encounter.slice(*COLUMNS).merge(lists, reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}))
     end
   end
 end

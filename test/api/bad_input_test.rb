@@ -34,6 +34,8 @@ class BadInputTest < ApiCase
     "somebody else's trip" => [{ trip_id: "0190aaaa-0000-7000-8000-000000000000" }, "trip_id"],
     "latitude beyond the pole" => [{ place: { lat_deg: 91, lon_deg: 0 } }, "place.lat_deg"],
     "boiling water" => [{ water_temp_c: 95 }, "water_temp_c"],
+    "a reflex that fish do not have" => [{ reflexes: { whistles: "absent" } }, "reflexes.whistles"],
+    "blood by the litre" => [{ bleeding: "litres" }, "bleeding"],
     "revision zero" => [{ revision: 0 }, "revision"],
     "a field we do not know" => [{ colour: "green" }, "colour"],
     "a novel for a note" => [{ note: "x" * 2001 }, "note"]

@@ -125,6 +125,31 @@ class DeckOnThePhoneTest < BrowserCase
     assert_operator db[:encounters].get(:revision), :>, 1
   end
 
+  # A key that moves between two stages is a wrong digit in the record.
+  def test_no_key_moves_from_stage_to_stage
+    places = Array.new(5) do
+      next_act
+      script("[...document.querySelectorAll('[data-digit], [data-testid=next]')].map((one) => Math.round(one.getBoundingClientRect().top))")
+    end
+
+    assert_equal 1, places.uniq.size, places.inspect
+  end
+
+  def test_what_is_seen_changes_what_to_do_now
+    2.times { next_act }
+    3.times { |round| find("[aria-label^=Bleeding]").click unless round == 2 }
+    assert_selector ".now li:first-child", text: "Heavy bleeding: no tag."
+    click_button "swollen"
+    touch("[data-place=gill]")
+    assert_selector ".now li", count: 3
+    assert_selector ".now li:nth-child(2)", text: "Keep off the gills."
+    nothing_scrolls
+    click_button "Let go"
+    assert_selector ".queue", text: "all sent"
+
+    assert_equal(["heavy", "gill", ["swollen"]], db[:encounters].get(%i[bleeding hook_place pressure_signs]).then { |bleeding, hook, signs| [bleeding, hook, signs.to_a] })
+  end
+
   def test_a_held_record_says_why_and_stays
     db[:tags].update(state: "lost")
     5.times { next_act }

@@ -10,6 +10,7 @@ import DraughtColumn from './parts/DraughtColumn.vue'
 import HookPlaces from './parts/HookPlaces.vue'
 import LengthPad from './parts/LengthPad.vue'
 import LoggedList from './parts/LoggedList.vue'
+import SignsRow from './parts/SignsRow.vue'
 import QueueNote from './parts/QueueNote.vue'
 import TripStart from './parts/TripStart.vue'
 import { useDeck } from './useDeck'
@@ -124,7 +125,10 @@ function toggleTag() {
       <li v-if="card.authorisation.verdict === 'stop' && clock.stage === 'start'" class="withheld">{{ card.authorisation.text }}</li>
     </ul>
 
-    <HookPlaces class="hook" :model-value="fish.hook_place" @update:model-value="change({ hook_place: $event })" />
+    <section class="hook">
+      <SignsRow :bleeding="fish.bleeding ?? 'none'" :swollen="Boolean(fish.swollen)" :rolls-over="Boolean(fish.rolls_over)" @change="change($event)" />
+      <HookPlaces :model-value="fish.hook_place" @update:model-value="change({ hook_place: $event })" />
+    </section>
     <LengthPad
       class="pad"
       :digits="fish.digits"
@@ -200,8 +204,8 @@ function toggleTag() {
   grid-template-columns: auto 1fr;
   align-items: center;
   gap: 0 var(--gap-3);
-  min-height: 84px;
-  padding: var(--gap-1) var(--gap-3);
+  min-height: 76px;
+  padding: 2px var(--gap-3);
   border-left: 8px solid var(--kelp);
   background: var(--kelp-soft);
   border-radius: 0 var(--round) var(--round) 0;
@@ -268,7 +272,9 @@ function toggleTag() {
   line-height: 1.22;
   display: grid;
   gap: 3px;
-  min-height: 70px;
+  /* One height for every stage, so that no key moves under the thumb. */
+  height: 126px;
+  overflow-y: auto;
   align-content: start;
 }
 .now .withheld {
@@ -362,6 +368,8 @@ function toggleTag() {
     font-size: 84px;
   }
   .now {
+    height: auto;
+    min-height: 150px;
     font-size: 17px;
     gap: var(--gap-2);
   }

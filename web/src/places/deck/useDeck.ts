@@ -22,6 +22,9 @@ export interface FishInHand {
   length_kind: Schemas['LengthKind']
   length_how: 'board' | 'tape' | 'ruler' | 'estimate'
   hook_place: Schemas['HookPlace'] | null
+  bleeding: 'none' | 'light' | 'heavy'
+  swollen: boolean
+  rolls_over: boolean
   tag_number: string | null
   note: string
 }
@@ -81,9 +84,9 @@ export function useDeck() {
       ? adviceLines(card.value, species.value, {
           stage: clock.value.stage === 'kept' ? 'let_go' : clock.value.stage,
           hook: fish.value?.hook_place ?? 'none',
-          bleeding: 'none',
-          pressure: 'no',
-          vitality: 'good',
+          bleeding: fish.value?.bleeding ?? 'none',
+          pressure: fish.value?.swollen ? 'yes' : 'no',
+          vitality: fish.value?.rolls_over ? 'weak' : 'good',
           heat: heat.value,
         })
       : [],
@@ -151,6 +154,9 @@ export function useDeck() {
       length_kind: kind.length_kind,
       length_how: last?.length_how ?? 'board',
       hook_place: null,
+      bleeding: 'none',
+      swollen: false,
+      rolls_over: false,
       tag_number: kind.taggable ? (unused()[0] ?? null) : null,
       note: '',
     }
@@ -214,6 +220,9 @@ export function useDeck() {
       length: one.digits ? { value: Number(one.digits) / 10, unit: unit.value, kind: one.length_kind, how: one.length_how } : null,
       weight_g: null,
       hook_place: one.hook_place,
+      bleeding: one.bleeding ?? 'none',
+      pressure_signs: one.swollen ? ['swollen'] : [],
+      reflexes: one.rolls_over ? { rights_itself: 'absent' } : {},
       tag_numbers: one.tag_number ? [one.tag_number] : [],
       stages: one.taps.map(({ act, at }) => ({ act, at: new Date(at).toISOString() })),
       utc_offset_minutes: -new Date(one.taps[0]!.at).getTimezoneOffset(),

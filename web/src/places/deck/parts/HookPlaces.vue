@@ -65,6 +65,15 @@ svg {
   max-height: 260px;
   display: block;
 }
+/* On a phone the chosen place is read off the drawing itself; nothing may scroll. */
+@media (max-width: 899px) {
+  figcaption {
+    display: none;
+  }
+  svg {
+    max-height: 120px;
+  }
+}
 .head {
   fill: var(--sea);
   stroke: var(--ink);
