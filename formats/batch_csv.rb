@@ -15,7 +15,7 @@ module Formats
 
     # Returns [Row]; a row's faults are [{ column:, value:, rule: }]. Raises Core::InvalidInput when it is no such table at all.
     def read(text)
-      table = CSV.parse(text.dup.force_encoding("UTF-8").scrub("?").delete_prefix("\uFEFF"), headers: true, skip_blanks: true, strip: true)
+      table = CSV.parse(text.dup.force_encoding("UTF-8").scrub("?").delete_prefix("\uFEFF").gsub("\r\n", "\n"), headers: true, skip_blanks: true, strip: true)
       missing = COLUMNS - table.headers.compact
       refuse(:no_such_columns, "The first line must name the columns #{COLUMNS.join(', ')}; #{missing.join(', ')} is missing.") unless missing.empty?
       refuse(:too_many_rows, "More than #{MOST_ROWS} rows. Send them in parts.") if table.size > MOST_ROWS

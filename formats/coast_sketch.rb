@@ -14,7 +14,7 @@ module Formats
       points = @polygons.flat_map { |one| one.dig("geometry", "coordinates", 0) } + around.map { |lat, lon| [lon, lat] }
       lons, lats = points.transpose
       @west, @south = lons.min - MARGIN_DEG, lats.min - MARGIN_DEG
-      middle = (lats.min + lats.max) / 2
+      middle = (lats.min + lats.max) / 2.0
       @narrow = Math.cos(middle * Math::PI / 180)
       wide, high = (lons.max + MARGIN_DEG - @west) * @narrow, lats.max + MARGIN_DEG - @south
       @scale = [width / wide, height / high].min

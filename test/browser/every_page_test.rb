@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+
+# What must hold on every page: names for what can be touched, and a phone that need not be scrolled sideways.
+class EveryPageTest < BrowserCase
+  PUBLIC = %w[/report /sign-in /new-password?key=x].freeze
+  OWN = %w[/ready /ready/locker /guide /deck /finds /office/house-rules /office/tags /you].freeze
+  OFFICE = %w[/office/members /office/species].freeze
+
+  NAMELESS = <<~JS
+    [...document.querySelectorAll('a[href], button, input:not([type=hidden]), select, textarea, [role=radio], [role=checkbox]')]
+      .filter((one) => one.offsetParent !== null || one.getClientRects().length)
+      .filter((one) => !(one.getAttribute('aria-label') || one.textContent.trim() || one.labels?.length || one.getAttribute('aria-labelledby') || one.title || one.closest('label')))
+      .map((one) => one.outerHTML.slice(0, 160))
+  JS
+  WIDE = "document.scrollingElement.scrollWidth > innerWidth"
+
+  def look_at(paths)
+    paths.each do |path|
+      visit path
+      assert_selector "main h1, main .deck"
+      assert_no_selector ".el-skeleton"
+
+      assert_empty script(NAMELESS), "#{path} has something without a name"
+      refute script(WIDE), "#{path} scrolls sideways"
+      assert_equal 1, script("document.querySelectorAll('main').length")
+      assert_no_selector ".bug"
+    end
+  end
+
+  def test_public_pages_at_a_desk_and_on_a_phone
+    look_at(PUBLIC)
+    as_phone
+    look_at(PUBLIC)
+  end
+
+  def test_member_pages_at_a_desk_and_on_a_phone
+    Seeds.trip(db, @hamish, held_on: Date.today)
+    sign_in("hamish@marrow.example", to: "/finds")
+    look_at(OWN + OFFICE)
+    as_phone
+    look_at(OWN + OFFICE)
+  end
+
+  def test_signed_out_people_are_asked_to_sign_in_and_come_back_to_where_they_wanted
+    visit "/office/tags"
+    fill_in "E-mail", with: "isolde@marrow.example"
+    fill_in "Password", with: PASSWORD
+    click_button "Sign in"
+
+    assert_current_path "/office/tags"
+    visit "/office/members"
+
+    assert_current_path "/office/house-rules"
+    visit "/no/such/page"
+
+    assert_text "There is nothing at this address"
+  end
+
+  def test_a_wrong_password_keeps_the_address_and_says_what_to_do
+    visit "/sign-in"
+    fill_in "E-mail", with: "isolde@marrow.example"
+    fill_in "Password", with: "not this one"
+    click_button "Sign in"
+
+    assert_selector "[role=alert]", text: "E-mail or password is not right."
+    assert_field "E-mail", with: "isolde@marrow.example"
+  end
+
+  def test_the_deck_by_keyboard_alone
+    Seeds.trip(db, @isolde, held_on: Date.today)
+    sign_in
+    find_button "Fish on"
+    body = find("body")
+    body.send_keys(:space, :space, :space)
+    assert_selector ".stage", text: "out of the water"
+    body.send_keys("b")
+    assert_selector ".stage", text: "back in water"
+    body.send_keys("u", "b", "3", "9", "7", :backspace)
+    assert_selector "[data-testid=length]", text: "3.9"
+    body.send_keys("8")
+    body.send_keys("n")
+    find_field("Note").send_keys("tail nicked", :enter)
+    body.send_keys("?")
+    assert_text "Space: next act."
+    body.send_keys(:space)
+    assert_selector ".queue", text: "all sent"
+
+    assert_equal [398, "tail nicked"], db[:encounters].get(%i[length_mm note])
+  end
+
+  def test_a_species_is_changed_and_a_check_of_the_law_written_down
+    sign_in("hamish@marrow.example", to: "/office/species")
+    fill_in "Search species", with: "turbot"
+    click_button "Turbot"
+    fill_in "Tag from, mm", with: "260\t"
+    fill_in "Source of these numbers", with: "Harbour survey"
+    click_button "Save"
+    assert_text "Saved. The next card carries it."
+    assert_text "min_taggable_mm 250 → 260"
+    click_button "Write down a check"
+    fill_in "Keep from, mm", with: "450\t"
+    fill_in "Authority", with: "Marrow Islands Fisheries Office"
+    click_button "Enter it"
+    assert_text "The law is written down"
+
+    assert_equal [260, 450], [db[:species].where(code: "turbot").get(:min_taggable_mm), db[:laws].where(species_code: "turbot").get(:min_mm)]
+  ensure
+    db[:species].where(code: "turbot").update(min_taggable_mm: 250, source: nil)
+  end
+
+  def test_batches_come_from_a_file_after_a_look
+    sign_in("hamish@marrow.example", to: "/office/tags")
+    file = File.join(Dir.mktmpdir, "batches.csv").tap { |path| File.write(path, "prefix,digits,first_serial,last_serial,label\nMS,6,201,210,Good\nMS,six,1,2,Bad\n") }
+    find("input[type=file]").attach_file(file)
+    assert_text "1 of 2 rows would be stored. Nothing is stored yet."
+    assert_text "Line 3, Bad: digits is “six”: a whole number."
+
+    assert_equal 0, db[:tag_batches].count
+    click_button "Store the good rows"
+    assert_text "1 batches are stored."
+
+    assert_equal 1, db[:tag_batches].count
+  end
+end
