@@ -8,9 +8,7 @@ module Acts
     # Returns { plan: Core::Trips::Plan, laws: [Core::Law::Entry], spot: Hash }.
     # Raises Core::InvalidInput :unknown_spot, :unknown_species, :depths_crossed.
     def read(store:, held_on:, sent:)
-      spot = store.waters.spot(sent[:spot_code])
-      raise Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot #{sent[:spot_code].inspect}. Choose one from the list.") if spot.nil?
-
+      spot = KnownSpot.fetch(store:, code: sent[:spot_code])
       check_depths(sent)
       catalogue = store.species.all.to_h { |one| [one.code, one] }
       species = sent[:species_codes].uniq.map do |code|

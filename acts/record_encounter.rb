@@ -73,14 +73,10 @@ module Acts
       (numbers - before).each { |number| refuse_unusable(store, number) }
       fish = fish_of(store, encounter, known)
       write(store, encounter.merge(fish_id: fish[:id]), known)
-      (before - numbers).each do |number|
-        store.fish.untag(encounter_id: encounter[:id], tag_number: number, at: now)
-        store.tags.move(number, act: "issued", member_id: encounter[:member_id], at: now)
-      end
-      (numbers - before).each do |number|
-        store.fish.tag(fish_id: fish[:id], tag_number: number, encounter_id: encounter[:id])
-        store.tags.move(number, act: "applied", member_id: encounter[:member_id], at: now)
-      end
+      (before - numbers).each { |number| store.fish.untag(encounter_id: encounter[:id], tag_number: number, at: now) }
+      (numbers - before).each { |number| store.fish.tag(fish_id: fish[:id], tag_number: number, encounter_id: encounter[:id]) }
+      store.custody.move(before - numbers, act: "issued", member_id: encounter[:member_id], at: now)
+      store.custody.move(numbers - before, act: "applied", member_id: encounter[:member_id], at: now)
       fish
     end
 

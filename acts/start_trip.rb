@@ -18,7 +18,7 @@ module Acts
         return known if known && known[:member_id] == member[:id] && known.slice(*sent.keys) == sent
         raise Core::Conflict.at("id", :other_trip, "Another trip has this id already. Start the trip again.") if known
 
-        check_spot(store, sent)
+        KnownSpot.fetch(store:, code: sent[:spot_code])
         check_day(sent[:held_on], today)
         store.trips.add(id:, member_id: member[:id], **sent)
         store.trips.find(id)
@@ -30,12 +30,5 @@ module Acts
 
       raise Core::InvalidInput.at("held_on", :too_far_ahead, "#{held_on} is more than #{PLAN_AHEAD_DAYS} days ahead. Check the year.")
     end
-
-    def check_spot(store, sent)
-      return if store.waters.spot(sent[:spot_code])
-
-      raise Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot #{sent[:spot_code].inspect}. Choose one from the list.")
-    end
-    private_class_method :check_spot
   end
 end

@@ -47,8 +47,7 @@ module Api
           next
         end
         source[name] = source[name].to_i if parameter.dig("schema", "type") == "integer" && source[name].to_s.match?(/\A-?\d{1,9}\z/)
-        schema = parameter["schema"].key?("$ref") ? reference(parameter["schema"]["$ref"]) : JSONSchemer.schema(parameter["schema"])
-        fault = schema.validate(source[name]).first
+        fault = parameter_schema(parameter["schema"]).validate(source[name]).first
         faults[name] = Sentences.for(fault, name) if fault
       end
     end
@@ -93,6 +92,11 @@ module Api
     def escape(path) = path.gsub("~", "~0").gsub("/", "~1")
 
     def resolve(ref) = ref.delete_prefix("#/").split("/").reduce(document) { |node, key| node.fetch(key) }
+
+    # Spelled out beside its parameter, or named.
+    def parameter_schema(schema)
+      schema.key?("$ref") ? reference(schema["$ref"]) : @lock.synchronize { @schemas[schema] ||= JSONSchemer.schema(schema) }
+    end
 
     # Schemas are compiled on first use, and shared by all threads.
     def reference(pointer) = @lock.synchronize { @schemas[pointer] ||= @openapi.ref(pointer.gsub("{", "%7B").gsub("}", "%7D")) }

@@ -5,6 +5,8 @@ module Store
   class Custody
     STATES = %w[in_stock in_pouch applied spoiled lost].freeze
     USE_DAYS = 365
+    STATE_AFTER = { "issued" => "in_pouch", "applied" => "applied", "spoiled" => "spoiled", "lost" => "lost", "returned" => "in_stock",
+                    "transferred" => "in_pouch" }.freeze
 
     def initialize(db) = @db = db
 
@@ -47,10 +49,12 @@ module Store
     # The rows of these numbers, locked: [{ number:, state:, holder_id: }]
     def lock(numbers) = @db[:tags].where(number: numbers).order(:number).for_update.select(:number, :state, :holder_id).all
 
-    # Moves many tags at once, with a ledger row each.
-    def move(numbers, act:, member_id:, made_by:, at:, note: nil)
+    # Moves tags, with a ledger row each: the one way a tag changes hands. made_by is nil for what the Deck wrote.
+    def move(numbers, act:, member_id:, at:, made_by: nil, note: nil)
+      return if numbers.empty?
+
       @db[:tag_custody].import(%i[tag_number act member_id made_by at note], numbers.map { |number| [number, act, member_id, made_by, at, note] })
-      @db[:tags].where(number: numbers).update(state: Tags::STATE_AFTER.fetch(act), holder_id: act == "returned" ? nil : member_id)
+      @db[:tags].where(number: numbers).update(state: STATE_AFTER.fetch(act), holder_id: act == "returned" ? nil : member_id)
     end
 
     # What each active member carries and uses: [{ member_id:, name:, in_pouch:, next_number:, used:, trips: }]

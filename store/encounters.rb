@@ -29,9 +29,10 @@ module Store
 
     # What a member has logged on a trip, newest first, for the Deck's list.
     def of_trip(trip_id)
-      @db[:encounters].where(trip_id:).order(Sequel.desc(:caught_at))
-                      .select(:id, :kind, :fate, :species_code, :length_mm, :length_kind, :caught_at, :air_seconds)
-                      .map { |row| row.merge(tag_numbers: @db[:taggings].where(encounter_id: row[:id], ended_at: nil).select_order_map(:tag_number)) }
+      here = @db[:encounters].where(trip_id:)
+      tags = @db[:taggings].where(encounter_id: here.select(:id), ended_at: nil).order(:tag_number).select_hash_groups(:encounter_id, :tag_number)
+      here.order(Sequel.desc(:caught_at)).select(:id, :kind, :fate, :species_code, :length_mm, :length_kind, :caught_at, :air_seconds)
+          .map { |row| row.merge(tag_numbers: tags.fetch(row[:id], [])) }
     end
 
     private

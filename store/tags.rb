@@ -3,9 +3,6 @@
 module Store
   # Printed tags, who holds them, and the ledger of every hand they went through.
   class Tags
-    STATE_AFTER = { "issued" => "in_pouch", "applied" => "applied", "spoiled" => "spoiled", "lost" => "lost", "returned" => "in_stock",
-                    "transferred" => "in_pouch" }.freeze
-
     def initialize(db) = @db = db
 
     # { number:, state:, holder_id: } or nil
@@ -14,12 +11,6 @@ module Store
     # The numbers a member carries, lowest first.
     def pouch(member_id, limit: 200)
       @db[:tags].where(holder_id: member_id, state: "in_pouch").order(:series_id, :serial).limit(limit).select_map(:number)
-    end
-
-    # Moves a tag and writes the ledger row that says so.
-    def move(number, act:, member_id:, at:)
-      @db[:tag_custody].insert(tag_number: number, act:, member_id:, at:)
-      @db[:tags].where(number:).update(state: STATE_AFTER.fetch(act), holder_id: act == "returned" ? nil : member_id)
     end
 
     # [{ tag_number:, act:, member_id:, at: }, ...] oldest first

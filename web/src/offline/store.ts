@@ -40,4 +40,3 @@ export const keptEncounters = async (): Promise<KeptEncounter[]> => (await db())
 export const keptEncounter = async (id: string) => (await db()).get('encounters', id)
 export const keepNote = async (key: string, value: unknown) => void (await (await db()).put('notes', plain(value), key))
 export const note = async <T>(key: string): Promise<T | undefined> => (await (await db()).get('notes', key)) as T | undefined
-export const dropNote = async (key: string) => (await db()).delete('notes', key)

@@ -7,7 +7,7 @@ import { NoSignal, trouble, type Trouble } from '@/api/refusal'
 import { localDate } from '@/format/units'
 import { nowMs } from '@/offline/clock'
 import { useQueue } from '@/offline/queue'
-import { dropNote, keepNote, note } from '@/offline/store'
+import { keepNote, note } from '@/offline/store'
 import { useSessionStore } from '@/stores/session'
 import { adviceLines, airBudget, fightBudgetSeconds, readClock, type Act, type Card, type Tap } from './card'
 
@@ -233,13 +233,8 @@ export function useDeck() {
     }
   }
 
-  async function nextFish() {
-    fish.value = fresh()
-    await dropNote(IN_HAND)
-  }
-
   return {
     deck, card, loading, refusal, fish, species, clock, isOut, isDone, lengthMm, unit, waterTempC, budget, fightBudget, liftLeft, restNeeded, restLeft,
-    natural, others, nowLines, pouch, logged, load, startTrip, tap, undo, chooseSpecies, change, digit, nextFish,
+    natural, others, nowLines, pouch, logged, load, startTrip, tap, undo, chooseSpecies, change, digit,
   }
 }
