@@ -25,19 +25,7 @@ module Acts
 
       raise Core::Conflict.at("photo", :already_there, "This report already has a photo.") if before
 
-      keep(store, files, report_id, bytes, sha256)
+      KeepPicture.call(store:, files:, bytes:, report_id:)
     end
-
-    def keep(store, files, report_id, bytes, sha256)
-      picture = Formats::Picture.read(bytes)
-      original_key = files.put(bytes, "originals/#{sha256}")
-      shown_key = files.put(picture.shown_jpeg, "shown/#{sha256}.jpg")
-      store.write do
-        store.photos.add(report_id:, sha256:, media_type: picture.media_type, bytes: bytes.bytesize,
-                         width_px: picture.width_px, height_px: picture.height_px, original_key:, shown_key:)
-      end
-      { width_px: picture.width_px, height_px: picture.height_px }
-    end
-    private_class_method :keep
   end
 end

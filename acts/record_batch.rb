@@ -24,7 +24,7 @@ module Acts
 
     def hold(store, member, record, code, message, fields)
       store.write { store.held_encounters.hold(id: record[:id], member_id: member[:id], body: record[:body], code:, message:, fields:) }
-      { id: record[:id], answer: "held", story_key: nil, code:, message:, fields: }
+      { id: record[:id], answer: "held", story_key: nil, caution_points: nil, code:, message:, fields: }
     end
     private_class_method :one, :hold
   end

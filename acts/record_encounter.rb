@@ -4,11 +4,10 @@ module Acts
   # A fish in hand, as the Deck sends it: once, twice, or corrected later.
   #
   #   id:   String, UUID from the phone
-  #   sent: { revision:, trip_id:, kind:, fate:, species_code:, length:, weight_g:, hook_place:, bleeding:, pressure_signs: [..], reflexes: {}, tag_numbers: [..],
-  #           stages: [{ act:, at: Time }], utc_offset_minutes:, place: { lat_deg:, lon_deg: } | nil,
-  #           water_temp_c:, house_rules_version:, note: }
+  #   sent: EncounterSent of the contract, with times as Time; tag_numbers are those put into a tagged fish, or read on a recaptured one,
+  #         whose new tags stand in new_tag_numbers
   #
-  # Returns { answer: "stored" | "known", story_key: String | nil }.
+  # Returns { answer: "stored" | "known", story_key: String | nil, caution_points: Integer | nil }.
   # Raises Core::InvalidInput, NotFound or Conflict; nothing is written then.
   module RecordEncounter
     # A phone's clock may run this much ahead of ours.
@@ -24,11 +23,11 @@ module Acts
 
         stages = Core::Handling::Stages.new(sent[:stages])
         trip = check(store, member, sent, stages, now)
-        tags = sent[:tag_numbers].map { |number| Core::Tags::Number.normalise(number) }
         encounter = encounter(id, member, sent, stages, trip).merge(fingerprint:)
-        fish = sent[:kind] == "tagged" ? tag(store, encounter, tags, known, now) : read(store, encounter, tags, known)
+        encounter[:caution_points] = caution_points(store, member, encounter)
+        fish = write(store, encounter, sent, known, now)
         store.encounters.add_stages(encounter_id: id, revision: sent[:revision], taps: stages.taps)
-        { answer: "stored", story_key: fish && fish[:story_key] }
+        { answer: "stored", story_key: fish && fish[:story_key], caution_points: encounter[:caution_points] }
       end
     end
 
@@ -41,7 +40,7 @@ module Acts
         refuse(Core::Conflict, "revision", :other_content,
                "Revision #{sent[:revision]} of this encounter was stored with other content. Send the change as revision #{known[:revision] + 1}.")
       end
-      { answer: "known", story_key: known[:fish_id] && store.fish.find(known[:fish_id])[:story_key] }
+      { answer: "known", story_key: known[:fish_id] && store.fish.find(known[:fish_id])[:story_key], caution_points: known[:caution_points] }
     end
 
     def check(store, member, sent, stages, now)
@@ -54,61 +53,61 @@ module Acts
       refuse(Core::InvalidInput, "stages", :in_the_future, "A tap is stamped #{late[:at].utc.iso8601}, which is still to come. Check the phone's clock.")
     end
 
+    SENT_AS_KEPT = %i[trip_id revision kind fate species_code weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal bleeding marks handling
+                      pressure_signs reflexes depth_m outcome tag_act tag_advice decision_why place_how utc_offset_minutes water_temp_c house_rules_version note].freeze
+
     def encounter(id, member, sent, stages, trip)
       caught_at = stages.taps.first[:at]
       times = stages.to_h
-      { id:, member_id: member[:id], **sent.slice(:trip_id, :revision, :kind, :fate, :species_code, :weight_g, :hook_place, :bleeding, :pressure_signs, :reflexes, :utc_offset_minutes,
-                                                  :water_temp_c, :house_rules_version, :note),
-        **SentLength.columns(sent[:length]), lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg),
+      { id:, member_id: member[:id], **sent.slice(*SENT_AS_KEPT), **SentLength.columns(sent[:length]), lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg),
+        spoiled_numbers: numbers(sent[:spoiled_numbers]), lost_numbers: numbers(sent[:lost_numbers]),
         spot_code: trip[:spot_code], caught_at:, caught_on: (caught_at.utc + (sent[:utc_offset_minutes] * 60)).to_date,
         air_seconds: times[:air_seconds], fight_seconds: times[:fight_seconds] }
     end
 
-    # A tagging: the same fish as before when the record is corrected, else a new one.
-    def tag(store, encounter, numbers, known, now)
-      refuse(Core::InvalidInput, "tag_numbers", :no_tag, "A tagged fish needs the number of its tag.") if numbers.empty?
-      refuse(Core::InvalidInput, "tag_numbers", :same_tag_twice, "The same number is given twice.") if numbers.uniq.size < numbers.size
+    def numbers(typed) = (typed || []).map { |number| Core::Tags::Number.normalise(number) }
 
-      before = known ? store.fish.tags_at(known[:id]) : []
-      (numbers - before).each { |number| refuse_unusable(store, number) }
-      fish = fish_of(store, encounter, known)
-      write(store, encounter.merge(fish_id: fish[:id]), known)
-      (before - numbers).each { |number| store.fish.untag(encounter_id: encounter[:id], tag_number: number, at: now) }
-      (numbers - before).each { |number| store.fish.tag(fish_id: fish[:id], tag_number: number, encounter_id: encounter[:id]) }
-      store.custody.move(before - numbers, act: "issued", member_id: encounter[:member_id], at: now)
-      store.custody.move(numbers - before, act: "applied", member_id: encounter[:member_id], at: now)
+    def caution_points(store, member, encounter)
+      spot = store.waters.spot(encounter[:spot_code])
+      law = store.laws.in_force(spot[:water_code]).find { |entry| entry.species_code == encounter[:species_code] }
+      Core::Handling::Review.of(encounter:, species: store.species.find(encounter[:species_code]), rules: MemberRules.of(store:, member:),
+                                in_water_only_mm: law&.in_water_only_mm).score.points
+    end
+
+    # Returns the fish, nil when nothing ties this catch to one.
+    def write(store, encounter, sent, known, now)
+      named = numbers(sent[:tag_numbers])
+      put = { "tagged" => named, "recaptured" => numbers(sent[:new_tag_numbers]) }.fetch(encounter[:kind], [])
+      check_numbers(encounter, named, put)
+      tags = EncounterTags.new(store:, encounter:, put:, off: %w[replaced removed].include?(encounter[:tag_act]) ? named : [], known:)
+      tags.prepare
+      fish = fish_of(store, encounter, named, put, known)
+      encounter = encounter.merge(fish_id: fish && fish[:id], read_numbers: encounter[:kind] == "tagged" ? [] : named)
+      known ? store.encounters.replace(encounter) : store.encounters.add(encounter)
+      tags.settle(fish_id: encounter[:fish_id], now:)
       fish
     end
 
-    def fish_of(store, encounter, known)
-      id = known && known[:fish_id]
-      id ||= store.fish.add(species_code: encounter[:species_code], story_key: SecureRandom.urlsafe_base64(16))
-      store.fish.find(id)
+    def check_numbers(encounter, named, put)
+      refuse(Core::InvalidInput, "tag_numbers", :no_tag, "A tagged fish needs the number of its tag.") if encounter[:kind] == "tagged" && named.empty?
+      refuse(Core::InvalidInput, "tag_numbers", :no_tag, "A recapture needs the number on the tag, as far as it can be read.") if encounter[:kind] == "recaptured" && named.empty?
+      return unless %w[replaced added].include?(encounter[:tag_act]) && put.empty?
+
+      refuse(Core::InvalidInput, "new_tag_numbers", :no_tag, "A tag that was #{encounter[:tag_act]} needs the new number.")
     end
 
-    def refuse_unusable(store, number)
-      tag = store.tags.find(number)
-      if tag.nil?
-        refuse(Core::InvalidInput, "tag_numbers", :tag_not_issued, "#{number} is not a number of this programme. Read the streamer again.")
-      elsif tag[:state] == "applied"
-        refuse(Core::Conflict, "tag_numbers", :tag_in_another_fish, "#{number} already sits in another fish. Check the number on the streamer.")
-      elsif tag[:state] != "in_pouch"
-        refuse(Core::InvalidInput, "tag_numbers", :tag_not_in_a_pouch, "#{number} is written down as #{tag[:state].tr('_', ' ')}, not in a pouch. Ask the coordinator.")
-      end
-    end
+    # A tagged fish is the same as before when the record is corrected, else a new one. A recapture names the tag it bears; a number
+    # that no fish of ours carries waits as read, and a new tag in such a fish starts its chain here.
+    def fish_of(store, encounter, named, put, known)
+      return nil if encounter[:kind] == "untagged"
 
-    # A recapture names the tag it bears; a number that no fish of ours carries is kept as read and waits.
-    def read(store, encounter, numbers, known)
-      refuse(Core::InvalidInput, "tag_numbers", :no_tag, "A recapture needs the number on the tag, as far as it can be read.") if encounter[:kind] == "recaptured" && numbers.empty?
-      carried = numbers.filter_map { |number| store.fish.carrying(number) }.first
-      fish = carried && { id: carried[:fish_id], story_key: carried[:story_key] }
-      write(store, encounter.merge(fish_id: fish && fish[:id], read_numbers: numbers), known)
-      fish
+      id = named.filter_map { |number| store.fish.carrying(number) }.first&.fetch(:fish_id) if encounter[:kind] == "recaptured"
+      id ||= known && known[:fish_id] unless put.empty?
+      id ||= store.fish.add(species_code: encounter[:species_code], story_key: SecureRandom.urlsafe_base64(16)) unless put.empty?
+      id && store.fish.find(id)
     end
-
-    def write(store, encounter, known) = known ? store.encounters.replace(encounter) : store.encounters.add(encounter)
 
     def refuse(error, field, code, sentence) = raise(error.at(field, code, sentence))
-    private_class_method :newer?, :already, :check, :encounter, :tag, :fish_of, :refuse_unusable, :read, :write, :refuse
+    private_class_method :newer?, :already, :check, :encounter, :numbers, :caution_points, :write, :check_numbers, :fish_of, :refuse
   end
 end

@@ -6,11 +6,11 @@ require "rack/session"
 module Api
   # The whole server as one Rack application, its parts handed in.
   module App
-    ROUTES = [Routes::People, Routes::Ready, Routes::Deck, Routes::Finds, Routes::Office].freeze
+    ROUTES = [Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Finds, Routes::Office].freeze
 
     # config: Config; db: Sequel::Database; carrier: #deliver(letter); files: Devices::FileStorage; coast: GeoJSON features;
-    # gauge: #read(spot_code)
-    def self.build(config:, db:, carrier:, files:, coast:, gauge:, contract: Contract.load)
+    # gauge: #read(spot_code); instruments: Devices::Instruments
+    def self.build(config:, db:, carrier:, files:, coast:, gauge:, instruments:, contract: Contract.load)
       store = Store::Gateway.new(db)
       hand_over_jobs(store:, carrier:, base_url: config.base_url)
       Limits.set_up(enabled: config.limits)
@@ -26,7 +26,7 @@ module Api
         use Csrf::Token
         use Guard, contract
         use auth
-        run Routing.new(store:, config:, files:, coast:, gauge:)
+        run Routing.new(store:, config:, files:, coast:, gauge:, instruments:)
       end.to_app
     end
 
@@ -40,9 +40,9 @@ module Api
 
     # Hands the request to the route file that knows it; the contract has already said that one does.
     class Routing
-      def initialize(store:, config:, files:, coast:, gauge:)
+      def initialize(store:, config:, files:, coast:, gauge:, instruments:)
         @own = { "voucher.store" => store, "voucher.config" => config, "voucher.files" => files, "voucher.coast" => coast,
-                 "voucher.gauge" => gauge }
+                 "voucher.gauge" => gauge, "voucher.instruments" => instruments }
         @routes = ROUTES.reverse.reduce(nil) { |after, routes| routes.new(after) }
       end
 

@@ -4,10 +4,15 @@ module Store
   # One fish in hand once, and its taps.
   class Encounters
     COLUMNS = %i[id trip_id member_id fish_id revision fingerprint kind fate species_code length_mm length_kind length_how
-                 weight_g hook_place bleeding pressure_signs reflexes caught_at caught_on utc_offset_minutes lat_deg lon_deg spot_code water_temp_c
+                 weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal bleeding marks handling pressure_signs reflexes depth_m outcome
+                 tag_act spoiled_numbers lost_numbers tag_advice decision_why caution_points place_how caught_at caught_on utc_offset_minutes lat_deg lon_deg spot_code water_temp_c
                  air_seconds fight_seconds house_rules_version read_numbers note].freeze
 
+    LISTS = %i[read_numbers pressure_signs marks handling spoiled_numbers lost_numbers].freeze
+
     def initialize(db) = @db = db
+
+    def find(id) = @db[:encounters].select(*COLUMNS).first(id:)
 
     # Locks the row when there is one, so that two sendings of one record wait for each other.
     def find_for_update(id) = @db[:encounters].select(*COLUMNS).where(id:).for_update.first
@@ -35,11 +40,17 @@ module Store
           .map { |row| row.merge(tag_numbers: tags.fetch(row[:id], [])) }
     end
 
+    # How long a member's taggings take in the air: { count:, median: Float | nil }
+    def tagging_seconds(member_id)
+      median = Sequel.function(:percentile_cont, 0.5).within_group(:air_seconds)
+      @db[:encounters].where(member_id:, kind: "tagged").where { air_seconds > 0 }.select(Sequel.function(:count).*.as(:count), median.as(:median)).first
+    end
+
     private
 
     def row(encounter)
-      lists = { read_numbers: encounter[:read_numbers], pressure_signs: encounter[:pressure_signs] }.transform_values { |list| Sequel.pg_array(list || [], :text) }
-      encounter.slice(*COLUMNS).merge(lists, reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}))
+      lists = LISTS.to_h { |name| [name, Sequel.pg_array(encounter[name] || [], :text)] }
+      encounter.slice(*COLUMNS).merge(lists, reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}), tag_advice: encounter[:tag_advice] && Sequel.pg_jsonb(encounter[:tag_advice]))
     end
   end
 end

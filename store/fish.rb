@@ -14,12 +14,12 @@ module Store
     def by_story_key(story_key) = @db[:fish].select(:id, :species_code, :story_key).first(story_key:)
 
     # The fish that carries this tag now, with what a match must know of it, or nil:
-    # { fish_id:, number:, species_code:, story_key:, released_on:, tagger_id:, kept: }
+    # { fish_id:, number:, species_code:, story_key:, length_mm:, length_kind:, released_on:, tagger_id:, kept: }
     def carrying(number)
       row = @db[:taggings].join(:fish, id: :fish_id).join(:encounters, id: Sequel[:taggings][:encounter_id])
                           .where(tag_number: number, ended_at: nil)
                           .select(Sequel[:taggings][:fish_id], Sequel[:taggings][:tag_number].as(:number),
-                                  Sequel[:fish][:species_code], :story_key, Sequel[:encounters][:caught_on].as(:released_on),
+                                  Sequel[:fish][:species_code], :story_key, :length_mm, :length_kind, Sequel[:encounters][:caught_on].as(:released_on),
                                   Sequel[:encounters][:member_id].as(:tagger_id)).first
       row&.merge(kept: kept?(row[:fish_id]))
     end
@@ -29,6 +29,18 @@ module Store
 
     # Takes back a tagging that was written down wrongly.
     def untag(encounter_id:, tag_number:, at:) = @db[:taggings].where(encounter_id:, tag_number:, ended_at: nil).update(ended_at: at)
+
+    # Takes a tag off the fish at a later catch, and puts it back when that was written down wrongly.
+    def end_tagging(tag_number:, encounter_id:, at:) = @db[:taggings].where(tag_number:, ended_at: nil).update(ended_at: at, ended_encounter_id: encounter_id)
+    def resume_taggings(encounter_id:) = @db[:taggings].where(ended_encounter_id: encounter_id).update(ended_at: nil, ended_encounter_id: nil)
+
+    # Fish at large from a spot, the newest first: [{ number:, species_code:, length_mm:, length_kind:, released_on: }]
+    def at_large_at(spot_code, limit:)
+      gone = @db[:encounters].where(fate: "kept").exclude(fish_id: nil).select(:fish_id)
+      @db[:encounters].join(:taggings, encounter_id: :id).where(spot_code:, kind: "tagged", ended_at: nil).exclude(Sequel[:encounters][:fish_id] => gone)
+                      .order(Sequel.desc(:caught_at), :tag_number).limit(limit)
+                      .select(Sequel[:taggings][:tag_number].as(:number), :species_code, :length_mm, :length_kind, Sequel[:encounters][:caught_on].as(:released_on)).all
+    end
 
     def tags_at(encounter_id) = @db[:taggings].where(encounter_id:, ended_at: nil).order(:id).select_map(:tag_number)
 

@@ -15,6 +15,7 @@ module Store
       "encounters_pkey" => ["id", :already_there, "This encounter is being stored right now. Send it again."],
       "reports_pkey" => ["id", :already_there, "This report is being stored right now. Send it again."],
       "trips_pkey" => ["id", :already_there, "This trip is being stored right now. Send it again."],
+      "photos_pkey" => ["id", :already_there, "This photo is being stored right now. Send it again."],
       "photos_report_id_key" => ["photo", :already_there, "This report already has a photo."]
     }.freeze
 
@@ -38,6 +39,7 @@ module Store
     def laws = Laws.new(db)
     def lockers = Lockers.new(db)
     def custody = Custody.new(db)
+    def live = Live.new(db)
     def held_encounters = HeldEncounters.new(db)
 
     def transaction(&) = db.transaction(savepoint: true, &)

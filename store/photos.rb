@@ -7,6 +7,8 @@ module Store
 
     def add(photo) = @db[:photos].insert(photo)
 
+    def find(id) = @db[:photos].first(id:)
+
     def of_report(report_id) = @db[:photos].first(report_id:)
   end
 end

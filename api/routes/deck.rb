@@ -10,7 +10,7 @@ module Api
 
       get("/api/deck") do
         found = Acts::CompileCard.call(store:, member: member!, today: Date.iso8601(given[:on]))
-        json(found.merge(logged: found[:logged].map { |one| one.merge(caught_at: one[:caught_at].utc.iso8601(3)) }))
+        json(found.merge(instruments: env.fetch("voucher.instruments").any?, logged: found[:logged].map { |one| one.merge(caught_at: one[:caught_at].utc.iso8601(3)) }))
       end
 
       put("/api/trips/:id") do
@@ -22,6 +22,13 @@ module Api
       put("/api/encounters/:id") do
         json(Acts::RecordEncounter.call(store:, member: member!, id: given[:id], sent: timed(sent), now: Time.now))
       end
+
+      put("/api/encounters/:id/photos/:photo_id") do
+        json(Acts::AddEncounterPhoto.call(store:, files: env.fetch("voucher.files"), member: member!, encounter_id: given[:id], id: given[:photo_id], bytes: sent,
+                                          taken_at: given[:taken_at] && Time.iso8601(given[:taken_at])))
+      end
+
+      get("/api/tags/:number/fish") { member! && json(Acts::ReadTag.call(store:, number: given[:number], today: Date.today)) }
 
       # Each record is held against the contract by itself, so that one bad record does not hold up the others.
       post("/api/encounters/batch") do

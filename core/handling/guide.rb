@@ -10,7 +10,6 @@ module Core
     module Guide
       module_function
 
-      HELP = "Get medical help for deep wounds, for a hook near eye or throat, and for anything that swells, spreads or does not stop bleeding."
 
       def for(guild:, rules:)
         school = ->(key) { Protocol::Questions.fetch(key).school(rules.school(key, guild.key)) }
@@ -59,7 +58,7 @@ module Core
         [(dangers.match?(/venom|tail spine/) ? "Venomous spine: water as hot as can be borne without scalding on the spot, keep calm, and get medical help at once." : nil),
          (dangers.match?(/teeth|bill|claws/) ? "Bite or cut: press a clean cloth on it, raise it, rinse with clean water when it has stopped." : nil),
          (dangers.match?(/spine|scutes|thorns|blades/) ? "Spine: take out what comes out easily, rinse, do not dig." : nil),
-         "Hook in a hand: cut the line first, so that the fish cannot pull.", HELP].compact
+         "Hook in a hand: cut the line first, so that the fish cannot pull.", FirstAid::HELP].compact
       end
 
       def section(title, lines) = { title:, lines: }

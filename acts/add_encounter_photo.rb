@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Acts
+  # Adds a picture of a fish in hand. The bytes are kept as they came; what is shown is a smaller copy without its place.
+  #
+  #   id:       String, UUID from the phone: sending twice keeps one
+  #   taken_at: Time when the phone took it, or nil
+  #
+  # Returns { width_px:, height_px: }. Raises Core::InvalidInput, NotFound, Conflict.
+  module AddEncounterPhoto
+    module_function
+
+    def call(store:, files:, member:, encounter_id:, id:, bytes:, taken_at:)
+      encounter = store.encounters.find(encounter_id)
+      raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours. Send the record first.") unless encounter && encounter[:member_id] == member[:id]
+
+      before = store.photos.find(id)
+      return before.slice(:width_px, :height_px) if before && before[:member_id] == member[:id]
+      raise Core::Conflict.at("id", :already_there, "Another photo has this id. Add it again.") if before
+
+      KeepPicture.call(store:, files:, bytes:, id:, encounter_id:, trip_id: encounter[:trip_id], member_id: member[:id], taken_at:)
+    end
+  end
+end

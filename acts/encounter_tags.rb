@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Acts
+  # What one encounter does to tags: some go into the fish, some come off it, some are spoiled or lost.
+  # A corrected record undoes what its earlier revision did and is not said any more.
+  #
+  #   encounter: a row as RecordEncounter builds it, with :spoiled_numbers and :lost_numbers
+  #   put:       [String] numbers that this encounter leaves in the fish as new ones
+  #   off:       [String] numbers that it takes off the fish
+  class EncounterTags
+    def initialize(store:, encounter:, put:, off:, known:)
+      @store = store
+      @encounter = encounter
+      @put = put
+      @off = off
+      @before_put = known ? store.fish.tags_at(known[:id]) : []
+      @before = known ? { "spoiled" => known[:spoiled_numbers].to_a, "lost" => known[:lost_numbers].to_a } : { "spoiled" => [], "lost" => [] }
+      @gone = { "spoiled" => encounter[:spoiled_numbers], "lost" => encounter[:lost_numbers] }
+    end
+
+    # Opens again what the earlier revision took off, and holds every number against the ledger.
+    # Raises Core::InvalidInput or Conflict when a number cannot be used so.
+    def prepare
+      @store.fish.resume_taggings(encounter_id: @encounter[:id])
+      all = @put + @gone.values.flatten
+      refuse(Core::InvalidInput, :same_tag_twice, "The same number is given twice.") if all.uniq.size < all.size
+      (all - @before_put - @before.values.flatten).each { |number| refuse_unusable(number) }
+    end
+
+    # After the encounter is written; fish_id may be nil when nothing is put.
+    def settle(fish_id:, now:)
+      fish = @store.fish
+      id, member_id = @encounter.values_at(:id, :member_id)
+      (@before_put - @put).each { |number| fish.untag(encounter_id: id, tag_number: number, at: now) }
+      (@put - @before_put).each { |number| fish.tag(fish_id:, tag_number: number, encounter_id: id) }
+      @off.each { |number| fish.end_tagging(tag_number: number, encounter_id: id, at: now) }
+      moves.each { |act, numbers| @store.custody.move(numbers, act:, member_id:, at: now) }
+    end
+
+    private
+
+    def moves
+      used = @put + @gone.values.flatten
+      back = (@before_put + @before.values.flatten) - used
+      { "issued" => back, "applied" => @put - @before_put, **@gone.to_h { |act, numbers| [act, numbers - @before.fetch(act)] } }
+    end
+
+    def refuse_unusable(number)
+      tag = @store.tags.find(number)
+      if tag.nil?
+        refuse(Core::InvalidInput, :tag_not_issued, "#{number} is not a number of this programme. Read the streamer again.")
+      elsif tag[:state] == "applied"
+        refuse(Core::Conflict, :tag_in_another_fish, "#{number} already sits in another fish. Check the number on the streamer.")
+      elsif tag[:state] != "in_pouch"
+        refuse(Core::InvalidInput, :tag_not_in_a_pouch, "#{number} is written down as #{tag[:state].tr('_', ' ')}, not in a pouch. Ask the coordinator.")
+      end
+    end
+
+    def refuse(error, code, sentence) = raise(error.at("tag_numbers", code, sentence))
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module Acts
+  # The crew's view: one trip's fish in hand on several devices. Whoever holds the trip's key sees the running clock and may tap.
+  #
+  # A tap has a place in its fish's row of taps; the first device that fills a place is right, so two taps for one act count once.
+  # Devices send how long ago a tap was, not what time: their clocks need not agree.
+  module ShareDeck
+    # A fish that nobody touched for so long is not in hand any more.
+    FORGOTTEN_AFTER_SECONDS = 4 * 3600
+
+    module_function
+
+    # Returns the trip's key, made on first asking. Raises Core::NotFound.
+    def open(store:, member:, trip_id:)
+      store.write do
+        trip = store.trips.find(trip_id)
+        raise Core::NotFound.new(:no_such_trip, "This trip is not one of yours.") unless trip && trip[:member_id] == member[:id]
+
+        store.live.key_of(trip_id) || SecureRandom.urlsafe_base64(16).tap { |key| store.live.keep_key(trip_id, key) }
+      end
+    end
+
+    # The trip and its card, without exact places, spots and the pouch.
+    def card(store:, key:)
+      trip = trip!(store, key)
+      member = store.members.find(trip[:member_id])
+      card = CompileCard.card(store:, member:, trip:)
+      card.merge(trip: card[:trip].merge(lat_deg: nil, lon_deg: nil), pouch: [], spots: [], known_fish: [])
+    end
+
+    #   fish: [{ id:, species_code:, tag_number:, length_mm:, taps: [{ act:, age_ms: }], undone_from: Integer | nil }, ...] as one device has them
+    #
+    # Returns the fish in hand as all devices should have them: [{ id:, species_code:, tag_number:, length_mm:, taps: [{ act:, at: }] }, ...]
+    def sync(store:, key:, device:, fish:, now:)
+      trip = trip!(store, key)
+      store.write do
+        fish.each { |one| merge(store, trip, device, one, now) }
+        store.live.in_hand(trip[:id], since: now - FORGOTTEN_AFTER_SECONDS)
+      end
+    end
+
+    def merge(store, trip, device, one, now)
+      known = store.live.keep_fish(id: one[:id], trip_id: trip[:id], at: now, **one.slice(:species_code, :tag_number, :length_mm))
+      return unless known
+
+      store.live.undo(one[:id], from: one[:undone_from]) if one[:undone_from]
+      one[:taps].each_with_index { |tap, position| store.live.tap(fish_id: one[:id], position:, act: tap[:act], at: now - (tap[:age_ms] / 1000.0), device:) }
+    end
+
+    def trip!(store, key)
+      store.live.trip_of(key)&.then { |id| store.trips.find(id) } || raise(Core::NotFound.new(:no_such_crew, "There is no shared trip at this address. Ask for a new link from the Deck."))
+    end
+    private_class_method :merge, :trip!
+  end
+end

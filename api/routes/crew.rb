@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module Api
+  module Routes
+    # The Deck on several devices of one boat. The link is the key: no account, no exact places.
+    class Crew < Base
+      post("/api/trips/:id/crew") { json(crew_key: Acts::ShareDeck.open(store:, member: member!, trip_id: given[:id])) }
+
+      get("/api/crew/:key/card") { json(card: Acts::ShareDeck.card(store:, key: given[:key])) }
+
+      post("/api/crew/:key") do
+        now = Time.now
+        fish = Acts::ShareDeck.sync(store:, key: given[:key], device: sent[:device], fish: sent[:fish], now:)
+        json(now: now.utc.iso8601(3), fish: fish.map { |one| one.merge(taps: one[:taps].map { |tap| tap.merge(at: tap[:at].utc.iso8601(3)) }) })
+      end
+
+      get("/api/instruments") do
+        member!
+        json(env.fetch("voucher.instruments").now)
+      end
+
+      post("/api/instruments/tare") do
+        member!
+        tared = env.fetch("voucher.instruments").tare
+        refuse(409, code: :no_scale, message: "No scale answers. Check its cable or batteries, or type the weight and the sling.") unless tared
+        json(tared:)
+      end
+    end
+  end
+end

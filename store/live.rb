@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Store
+  # Fish in hand right now, as the devices of one trip share them.
+  class Live
+    def initialize(db) = @db = db
+
+    def key_of(trip_id) = @db[:trips].where(id: trip_id).get(:crew_key)
+    def keep_key(trip_id, key) = @db[:trips].where(id: trip_id).update(crew_key: key)
+    def trip_of(key) = @db[:trips].where(crew_key: key).get(:id)
+
+    # False when another trip has a fish of this id.
+    def keep_fish(id:, trip_id:, at:, **what)
+      @db[:live_fish].insert_conflict(target: :id, update: { **what, updated_at: at }, update_where: { Sequel[:live_fish][:trip_id] => trip_id })
+                     .insert(id:, trip_id:, updated_at: at, **what)
+      @db[:live_fish].where(id:, trip_id:).for_update.any?
+    end
+
+    # The first tap in a place stands; a place beyond the next free one waits until that is filled.
+    def tap(fish_id:, position:, act:, at:, device:)
+      return if position > @db[:live_taps].where(fish_id:).count
+
+      @db[:live_taps].insert_conflict.insert(fish_id:, position:, act:, at:, device:)
+    end
+
+    def undo(fish_id, from:) = @db[:live_taps].where(fish_id:).where { position >= from }.delete
+
+    def in_hand(trip_id, since:)
+      fish = @db[:live_fish].where(trip_id:).where { updated_at >= since }.order(:id).select(:id, :species_code, :tag_number, :length_mm).all
+      taps = @db[:live_taps].where(fish_id: fish.map { |one| one[:id] }).order(:position).select(:fish_id, :act, :at).all.group_by { |tap| tap.delete(:fish_id) }
+      fish.map { |one| one.merge(taps: taps.fetch(one[:id], [])) }
+    end
+  end
+end
