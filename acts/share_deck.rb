@@ -26,7 +26,7 @@ module Acts
       trip = trip!(store, key)
       member = store.members.find(trip[:member_id])
       card = CompileCard.card(store:, member:, trip:)
-      card.merge(trip: card[:trip].merge(lat_deg: nil, lon_deg: nil), pouch: [], spots: [], known_fish: [])
+      card.merge(trip: card[:trip].except(:lat_deg, :lon_deg), pouch: [], spots: [], known_fish: [])
     end
 
     #   fish: [{ id:, species_code:, tag_number:, length_mm:, taps: [{ act:, age_ms: }], undone_from: Integer | nil }, ...] as one device has them

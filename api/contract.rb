@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "json_schemer"
+require "rack/utils"
 require "yaml"
 
 module Api
@@ -33,7 +34,7 @@ module Api
       return :no_method if spec.nil?
 
       Operation.new(id: spec["operationId"], spec:, pointer: "#/paths/#{escape(template)}/#{method.downcase}",
-                    path_params: pattern.match(path).named_captures)
+                    path_params: pattern.match(path).named_captures.transform_values { |text| Rack::Utils.unescape_path(text).force_encoding(Encoding::UTF_8) })
     end
 
     # { "field" => sentence } for everything wrong with the parameters; converts numbers in place.

@@ -37,7 +37,7 @@ module Api
     def check_parameters(env, operation)
       query = Rack::Utils.parse_query(env["QUERY_STRING"])
       faults = query.values.grep(Array).any? ? { "query" => "Each parameter may be given once." } : {}
-      refuse_text(query)
+      refuse_text(query.merge(operation.path_params))
       headers = Hash.new { |_, name| env["HTTP_#{name.upcase.tr('-', '_')}"] }
       faults = @contract.parameter_faults(operation, query:, headers:) if faults.empty?
       refuse(422, :invalid_parameters, faults.values.join(" "), faults) unless faults.empty?

@@ -77,3 +77,39 @@ class TagDecisionTest < Minitest::Test
     end
   end
 end
+
+# What the Deck adds up from the card's tables must be what core computes.
+class CautionTableTest < Minitest::Test
+  CAUTION = Core::Handling::Caution
+
+  def test_the_rows_for_going_over_a_budget_say_what_the_formula_says
+    table = CAUTION.table
+    rng = Random.new(4)
+    500.times do
+      ratio = rng.rand * 5
+      air = table[:air_over].count { |least| ratio >= least }
+      fight = table[:fight_over].count { |least| ratio >= least }
+      score = CAUTION.score(seen: {}, air_seconds: ratio * 20, air_budget_seconds: 20, fight_seconds: ratio * 40, fight_budget_seconds: 40)
+
+      assert_equal score.points, air + fight, ratio
+    end
+  end
+
+  def test_bands_start_where_the_rules_say = assert_equal([[0, :good], [20, :watch], [40, :poor], [60, :grave]], CAUTION.table[:bands])
+end
+
+class ReviewTest < Minitest::Test
+  # Hand-made sum: gill 35, light blood 8, one absent reflex 8, dropped 10, old damage 5, fight 60 s of 45 (1.33) 3.
+  def test_a_record_is_held_against_its_budgets
+    species = Store::Species.new(TestDatabase.unit).find("seabass")
+    weight_g = species.weight_g_at(412)
+    review = Core::Handling::Review.of(species:, rules: Core::Protocol::HouseRules.new(version: 1, choices: {}), encounter: {
+                                         hook_place: "gill", bleeding: "light", reflexes: { tail_burst: "absent" }, handling: %w[dropped], marks: %w[old_hook_scar],
+                                         length_mm: 412, air_seconds: 8.0, fight_seconds: Core::Handling::FightBudget.seconds(weight_g:) * 1.33, water_temp_c: 12
+                                       })
+
+    assert_equal 69, review.score.points
+    assert_equal ["hook in the gill", "bleeding", "open wound or old hook damage", "dropped", "no tail burst", "fight over budget"], review.score.parts.map { |part| part[:name] }
+    assert_equal :grave, review.score.band
+  end
+end
