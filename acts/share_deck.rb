@@ -29,9 +29,9 @@ module Acts
       card.merge(trip: card[:trip].except(:lat_deg, :lon_deg), pouch: [], spots: [], known_fish: [])
     end
 
-    #   fish: [{ id:, species_code:, tag_number:, length_mm:, taps: [{ act:, age_ms: }], undone_from: Integer | nil }, ...] as one device has them
+    #   fish: [{ id:, species_code:, tag_number:, length_mm:, taps: [{ act:, age_ms: }], undone_from: Integer | nil, undos: }, ...] as one device has them
     #
-    # Returns the fish in hand as all devices should have them: [{ id:, species_code:, tag_number:, length_mm:, taps: [{ act:, at: }] }, ...]
+    # Returns the fish in hand as all devices should have them: [{ id:, species_code:, tag_number:, length_mm:, undos:, taps: [{ act:, at: }] }, ...]
     def sync(store:, key:, device:, fish:, now:)
       trip = trip!(store, key)
       store.write do
@@ -42,7 +42,7 @@ module Acts
 
     def merge(store, trip, device, one, now)
       known = store.live.keep_fish(id: one[:id], trip_id: trip[:id], at: now, **one.slice(:species_code, :tag_number, :length_mm))
-      return unless known
+      return if known.nil? || one[:undos] < known[:undos]
 
       store.live.undo(one[:id], from: one[:undone_from]) if one[:undone_from]
       one[:taps].each_with_index { |tap, position| store.live.tap(fish_id: one[:id], position:, act: tap[:act], at: now - (tap[:age_ms] / 1000.0), device:) }

@@ -61,7 +61,7 @@ module Store
       @db[:encounters].join(:members, id: :member_id).left_join(:spots, code: Sequel[:encounters][:spot_code])
                       .left_join(:waters, code: Sequel[:spots][:water_code])
                       .where(fish_id:).order(:caught_at)
-                      .select(Sequel[:encounters][:id], Sequel[:encounters][:kind], :caught_on, :fate, :length_mm, :length_kind, :length_how,
+                      .select(Sequel[:encounters][:id], Sequel[:encounters][:kind], :caught_on, :fate, :length_mm, :length_kind, :length_how, :length_sd_mm,
                               Sequel.function(:coalesce, Sequel[:encounters][:lat_deg], Sequel[:spots][:lat_deg]).as(:lat_deg),
                               Sequel.function(:coalesce, Sequel[:encounters][:lon_deg], Sequel[:spots][:lon_deg]).as(:lon_deg),
                               Sequel[:spots][:name].as(:place_name), Sequel[:waters][:name].as(:water_name),
@@ -77,7 +77,7 @@ module Store
     end
 
     def catch_of(row, source, what, tag_numbers)
-      length = row[:length_mm] && Core::Fish::Length.new(mm: row[:length_mm], kind: row[:length_kind], how: row[:length_how])
+      length = row[:length_mm] && Core::Fish::Length.new(mm: row[:length_mm], kind: row[:length_kind], how: row[:length_how], sd_mm: row[:length_sd_mm])
       row.slice(:id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name, :member_name, :air_seconds)
          .merge(what:, source:, length:, tag_numbers:)
     end

@@ -9,11 +9,11 @@ module Store
     def keep_key(trip_id, key) = @db[:trips].where(id: trip_id).update(crew_key: key)
     def trip_of(key) = @db[:trips].where(crew_key: key).get(:id)
 
-    # False when another trip has a fish of this id.
+    # Returns { undos: }, locked; nil when another trip has a fish of this id.
     def keep_fish(id:, trip_id:, at:, **what)
       @db[:live_fish].insert_conflict(target: :id, update: { **what, updated_at: at }, update_where: { Sequel[:live_fish][:trip_id] => trip_id })
                      .insert(id:, trip_id:, updated_at: at, **what)
-      @db[:live_fish].where(id:, trip_id:).for_update.any?
+      @db[:live_fish].where(id:, trip_id:).for_update.select(:undos).first
     end
 
     # The first tap in a place stands; a place beyond the next free one waits until that is filled.
@@ -23,10 +23,13 @@ module Store
       @db[:live_taps].insert_conflict.insert(fish_id:, position:, act:, at:, device:)
     end
 
-    def undo(fish_id, from:) = @db[:live_taps].where(fish_id:).where { position >= from }.delete
+    def undo(fish_id, from:)
+      taken_back = @db[:live_taps].where(fish_id:).where { position >= from }.delete
+      @db[:live_fish].where(id: fish_id).update(undos: Sequel[:undos] + 1) if taken_back.positive?
+    end
 
     def in_hand(trip_id, since:)
-      fish = @db[:live_fish].where(trip_id:).where { updated_at >= since }.order(:id).select(:id, :species_code, :tag_number, :length_mm).all
+      fish = @db[:live_fish].where(trip_id:).where { updated_at >= since }.order(:id).select(:id, :species_code, :tag_number, :length_mm, :undos).all
       taps = @db[:live_taps].where(fish_id: fish.map { |one| one[:id] }).order(:position).select(:fish_id, :act, :at).all.group_by { |tap| tap.delete(:fish_id) }
       fish.map { |one| one.merge(taps: taps.fetch(one[:id], [])) }
     end

@@ -25,7 +25,8 @@ module Core
         @mm = mm
         @kind = kind
         @how = how
-        @sd_mm = sd_mm || SD_MM_BY_METHOD.fetch(how) { raise ArgumentError, "a #{how} length must bring its sd_mm" }
+        # A photo that nobody measured is worth no more than an estimate.
+        @sd_mm = sd_mm || SD_MM_BY_METHOD.fetch(how, SD_MM_BY_METHOD["estimate"])
         freeze
       end
 

@@ -30,12 +30,12 @@ module Core
       module_function
 
       # The same points as rows to look up, for a device that computes no rule: `air_over[n]` is the least air/budget ratio
-      # that earns n + 1 points; bands are [from points, name].
+      # that earns n + 1 points; bands are { from: points, band: name }.
       def table
         steps = ->(slope, most) { (1..most).map { |points| 1 + ((points - 0.5) / slope) } }
         { hook: HOOK, deep: DEEP, deep_pulled: DEEP_PULLED, bleeding: BLEEDING, pressure: PRESSURE, sent_down: SENT_DOWN, air_over: steps.call(AIR_SLOPE, AIR_MOST),
           fight_over: steps.call(FIGHT_SLOPE, FIGHT_MOST), dry_surface: DRY_SURFACE, dropped: DROPPED, hung_by_jaw: HUNG_BY_JAW, absent_reflex: ABSENT_REFLEX,
-          open_wound: OPEN_WOUND, most: MOST, bands: BANDS.map { |band, range| [range.first, band] } }
+          open_wound: OPEN_WOUND, most: MOST, bands: BANDS.map { |band, range| { from: range.first, band: } } }
       end
 
       def score(seen:, air_seconds: nil, air_budget_seconds: nil, fight_seconds: nil, fight_budget_seconds: nil, water_temp_c: nil, warm_c: nil, stop_c: nil)

@@ -24,7 +24,9 @@ Sequel.migration do
         -- What the Deck advised before the lift: { advice: "tag" | "let_go", reasons: [..] }
         add tag_advice jsonb,
         add decision_why text check (length(decision_why) <= 200),
-        add caution_points integer check (caution_points between 0 and 100);
+        add caution_points integer check (caution_points between 0 and 100),
+        -- One standard deviation that a photo's measuring brought; other methods have theirs by rule.
+        add length_sd_mm double precision check (length_sd_mm > 0);
       -- The encounter at which a tag was taken off again.
       alter table taggings add ended_encounter_id uuid references encounters;
       create index on taggings (ended_encounter_id) where ended_encounter_id is not null;
@@ -38,7 +40,9 @@ Sequel.migration do
       -- Fish in hand right now, shared between the devices of a trip; forgotten when the next trip starts.
       create table live_fish (
         id uuid primary key, trip_id uuid not null references trips, species_code text not null references species,
-        tag_number text, length_mm integer, updated_at timestamptz not null default now()
+        tag_number text, length_mm integer,
+        -- How often taps were taken back: a device that knows of fewer is behind, and its taps do not count until it has caught up.
+        undos integer not null default 0, updated_at timestamptz not null default now()
       );
       create index on live_fish (trip_id, updated_at);
       create table live_taps (
@@ -55,6 +59,6 @@ Sequel.migration do
     run "alter table photos drop encounter_id, drop trip_id, drop member_id, drop taken_at"
     run "alter table taggings drop ended_encounter_id"
     run "alter table encounters drop hook_side, drop hook_count, drop removal, drop marks, drop handling, drop depth_m, drop outcome, drop tag_act, " \
-        "drop spoiled_numbers, drop lost_numbers, drop weight_how, drop tare_g, drop girth_mm, drop place_how, drop tag_advice, drop decision_why, drop caution_points"
+        "drop spoiled_numbers, drop lost_numbers, drop weight_how, drop tare_g, drop girth_mm, drop place_how, drop tag_advice, drop decision_why, drop caution_points, drop length_sd_mm"
   end
 end

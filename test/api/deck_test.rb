@@ -121,8 +121,8 @@ class CrewApiTest < ApiCase
     @fish = SecureRandom.uuid
   end
 
-  def sync(device, *taps, undone_from: nil)
-    fish = { id: @fish, species_code: "seabass", tag_number: nil, length_mm: nil, undone_from:, taps: taps.map { |act, age_ms| { act:, age_ms: } } }
+  def sync(device, *taps, undone_from: nil, undos: 0)
+    fish = { id: @fish, species_code: "seabass", tag_number: nil, length_mm: nil, undone_from:, undos:, taps: taps.map { |act, age_ms| { act:, age_ms: } } }
     send_json(:post, "/api/crew/#{@key}", { device:, fish: [fish] })
   end
 
@@ -137,9 +137,13 @@ class CrewApiTest < ApiCase
     assert_equal %w[fish_on in_net lifted], acts
     assert_equal first, db[:live_taps].where(act: "lifted").get(:at)
     assert_equal(acts, told["fish"].first["taps"].map { |tap| tap["act"] })
-    sync("deck", ["fish_on", 9000], ["in_net", 4000], undone_from: 2)
+    sync("crew", ["fish_on", 9000], ["in_net", 4000], undone_from: 2)
+    told = sync("deck", ["fish_on", 9000], ["in_net", 4000], ["lifted", 1000])
 
-    assert_equal %w[fish_on in_net], acts
+    assert_equal [%w[fish_on in_net], 1], [acts, told["fish"].first["undos"]], "a device that is behind does not bring back what was taken back"
+    sync("deck", ["fish_on", 9000], ["in_net", 4000], ["let_go", 0], undos: 1)
+
+    assert_equal %w[fish_on in_net let_go], acts
   end
 
   def test_a_tap_lies_as_far_back_as_the_device_says_whatever_its_clock

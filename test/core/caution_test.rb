@@ -95,7 +95,7 @@ class CautionTableTest < Minitest::Test
     end
   end
 
-  def test_bands_start_where_the_rules_say = assert_equal([[0, :good], [20, :watch], [40, :poor], [60, :grave]], CAUTION.table[:bands])
+  def test_bands_start_where_the_rules_say = assert_equal([[0, :good], [20, :watch], [40, :poor], [60, :grave]], CAUTION.table[:bands].map(&:values))
 end
 
 class ReviewTest < Minitest::Test

@@ -28,6 +28,7 @@ export const router = createRouter({
     { path: '/new-password', component: () => import('./places/people/NewPasswordPage.vue'), meta: { title: 'New password', open: true } },
     { path: '/you', component: () => import('./places/people/YouPage.vue'), meta: { title: 'You' } },
     { path: '/deck', component: () => import('./places/deck/DeckPage.vue'), meta: { title: 'Deck' } },
+    { path: '/crew/:crewKey', component: () => import('./places/deck/CrewPage.vue'), props: true, meta: { title: 'Crew', open: true } },
     { path: '/finds', component: () => import('./places/finds/FindsPage.vue'), meta: { title: 'Finds' } },
     { path: '/report', component: () => import('./places/finds/ReportPage.vue'), meta: { title: 'Report a tag', open: true } },
     { path: '/story/:storyKey', component: () => import('./places/finds/StoryPage.vue'), props: true, meta: { title: 'A fish’s story', open: true } },

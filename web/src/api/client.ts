@@ -69,6 +69,21 @@ export const api = {
   deck: (on: string) => answer(client.GET('/api/deck', { params: { query: { on } } })),
   startTrip: (id: string, body: Schemas['TripStart']) => answer(client.PUT('/api/trips/{id}', { params: { path: { id } }, body })),
   recordBatch: (encounters: { id: string; encounter: Schemas['EncounterSent'] }[]) => answer(client.POST('/api/encounters/batch', { body: { encounters: encounters as never } })),
+  addEncounterPhoto: (id: string, photo_id: string, taken_at: string, photo: Blob) =>
+    answer(
+      client.PUT('/api/encounters/{id}/photos/{photo_id}', {
+        params: { path: { id, photo_id }, query: { taken_at } },
+        body: photo as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
+    ),
+  readTag: (number: string) => answer(client.GET('/api/tags/{number}/fish', { params: { path: { number } } })),
+  instruments: () => answer(client.GET('/api/instruments')),
+  tareScale: () => answer(client.POST('/api/instruments/tare', { body: {} as never })),
+  shareDeck: (id: string) => answer(client.POST('/api/trips/{id}/crew', { params: { path: { id } }, body: {} as never })),
+  crewCard: (key: string) => answer(client.GET('/api/crew/{key}/card', { params: { path: { key } } })),
+  syncCrew: (key: string, body: { device: string; fish: Schemas['CrewFish'][] }) => answer(client.POST('/api/crew/{key}', { params: { path: { key } }, body })),
   reportTag: (id: string, body: Schemas['ReportSent']) => answer(client.PUT('/api/reports/{id}', { params: { path: { id } }, body })),
   addReportPhoto: (id: string, reportKey: string, photo: Blob) =>
     answer(

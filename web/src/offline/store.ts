@@ -12,10 +12,24 @@ export interface KeptEncounter {
   /** The server's sentence when it held the record. */
   why: string | null
   body: Schemas['EncounterSent']
+  /** As the Deck had it, so that it can be opened there again. */
+  fish: unknown
+}
+
+/** A picture that waits for its fish to be on the server. */
+export interface KeptPhoto {
+  id: string
+  encounter_id: string
+  member_id: string
+  taken_at: number
+  blob: Blob
+  /** The server's sentence when it refused the picture; it stays here then. */
+  why: string | null
 }
 
 interface VoucherDb extends DBSchema {
-  encounters: { key: string; value: KeptEncounter; indexes: { sending: Sending } }
+  encounters: { key: string; value: KeptEncounter; indexes: { sending: Sending; trip: string; saved_at: number } }
+  photos: { key: string; value: KeptPhoto; indexes: { encounter: string } }
   /** The trip card and the fish being handled right now, by member. */
   notes: { key: string; value: unknown }
 }
@@ -23,10 +37,16 @@ interface VoucherDb extends DBSchema {
 let opening: Promise<IDBPDatabase<VoucherDb>> | null = null
 
 function db() {
-  opening ??= openDB<VoucherDb>('voucher', 1, {
-    upgrade(fresh) {
-      fresh.createObjectStore('encounters', { keyPath: 'id' }).createIndex('sending', 'sending')
-      fresh.createObjectStore('notes')
+  opening ??= openDB<VoucherDb>('voucher', 2, {
+    upgrade(base, before, _now, transaction) {
+      if (before < 1) {
+        base.createObjectStore('encounters', { keyPath: 'id' }).createIndex('sending', 'sending')
+        base.createObjectStore('notes')
+      }
+      const encounters = transaction.objectStore('encounters')
+      encounters.createIndex('trip', 'body.trip_id')
+      encounters.createIndex('saved_at', 'saved_at')
+      base.createObjectStore('photos', { keyPath: 'id' }).createIndex('encounter', 'encounter_id')
     },
   })
   return opening
@@ -36,7 +56,28 @@ function db() {
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 export const keepEncounter = async (encounter: KeptEncounter) => void (await (await db()).put('encounters', plain(encounter)))
-export const keptEncounters = async (): Promise<KeptEncounter[]> => (await db()).getAll('encounters')
 export const keptEncounter = async (id: string) => (await db()).get('encounters', id)
+
+/** What still has to go out or was held back, of whatever trip. */
+export async function unsentEncounters(): Promise<KeptEncounter[]> {
+  const base = await db()
+  return [...(await base.getAllFromIndex('encounters', 'sending', 'waiting')), ...(await base.getAllFromIndex('encounters', 'sending', 'held'))]
+}
+
+export const encountersOfTrip = async (tripId: string) => (await db()).getAllFromIndex('encounters', 'trip', tripId)
+
+/** Forgets what the server has had since before that time. */
+export async function forgetSentBefore(time: number) {
+  const { store } = (await db()).transaction('encounters', 'readwrite')
+  for (let cursor = await store.index('saved_at').openCursor(IDBKeyRange.upperBound(time)); cursor; cursor = await cursor.continue()) {
+    if (cursor.value.sending === 'sent') await cursor.delete()
+  }
+}
+
+export const keepPhoto = async (photo: KeptPhoto) => void (await (await db()).put('photos', photo))
+export const dropPhoto = async (id: string) => (await db()).delete('photos', id)
+export const keptPhotos = async (): Promise<KeptPhoto[]> => (await db()).getAll('photos')
+export const photosOf = async (encounterId: string) => (await db()).getAllFromIndex('photos', 'encounter', encounterId)
+
 export const keepNote = async (key: string, value: unknown) => void (await (await db()).put('notes', plain(value), key))
 export const note = async <T>(key: string): Promise<T | undefined> => (await (await db()).get('notes', key)) as T | undefined

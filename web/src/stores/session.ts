@@ -5,13 +5,26 @@ import { NoSignal } from '@/api/refusal'
 
 type Member = NonNullable<Schemas['Session']['member']>
 const LAST_MEMBER = 'voucher.member'
+const PATIENCE_MS = 1200
 
 /** Who is signed in. Without a signal the last answer stands, so that the Deck works at the water. */
 export const useSessionStore = defineStore('session', () => {
   const member = ref<Member | null>(null)
   const known = ref(false)
 
+  /** On a device that knows its member, a slow answer is not waited for: the water comes first. */
   async function load() {
+    const last = localStorage.getItem(LAST_MEMBER)
+    const asked = ask()
+    if (!last || known.value) return asked
+    const late = new Promise<'late'>((resolve) => setTimeout(() => resolve('late'), PATIENCE_MS))
+    if ((await Promise.race([asked, late])) === 'late') {
+      member.value = JSON.parse(last) as Member
+      known.value = true
+    }
+  }
+
+  async function ask() {
     try {
       const session = await api.session()
       keepToken(session.csrf_token)

@@ -39,3 +39,16 @@ export const WAITING_REASON: Record<string, string> = {
   before_release: 'dated before that fish was tagged',
   reported_kept: 'that fish was reported kept',
 }
+
+export const REMOVAL: Record<string, string> = {
+  by_itself: 'fell out', in_water: 'in the water', remover: 'remover', pliers: 'pliers', cut_hook: 'hook cut', cut_line: 'line cut, hook left', pulled: 'pulled out',
+}
+export const MARKS: Record<string, string> = { old_hook_scar: 'old hook scar', open_wound: 'open wound', scale_loss: 'scales lost', eye_damage: 'eye hurt', parasites: 'parasites' }
+export const MISHAPS: Record<string, string> = { dry_surface: 'dry surface or cloth', dropped: 'dropped', hung_by_jaw: 'hung by the jaw' }
+export const REFLEX: Record<string, string> = {
+  rights_itself: 'rights itself', tail_burst: 'bursts off when the tail is held', body_flex: 'flexes when held', gill_beat: 'gills beat steadily', eye_follows: 'eye stays level when rolled',
+}
+export const PRESSURE_SIGN: Record<string, string> = { stomach_out: 'stomach out of the mouth', gut_out: 'gut out behind', eyes_bulging: 'eyes bulging', swollen: 'swollen, floats' }
+export const OUTCOME: Record<string, string> = { strong: 'swam strong', slow: 'swam slowly', sank: 'sank', floated: 'floated', predator: 'taken by another', lost_from_sight: 'lost from sight' }
+export const TAG_ACT: Record<string, string> = { left: 'tag left in', replaced: 'tag replaced', added: 'tag added', removed: 'tag taken off' }
+export const BAND: Record<string, string> = { good: 'good', watch: 'watch it', poor: 'poor', grave: 'grave' }

@@ -1,27 +1,38 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed, nextTick, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { clockText, tempText } from '@/format/units'
+import { checkRoom, roomTrouble } from '@/offline/room'
+import { useQueue } from '@/offline/queue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
-import { useQueue } from '@/offline/queue'
-import { ACT } from '@/words/fish'
+import { ACT, BAND, OUTCOME } from '@/words/fish'
+import { readClock, type Act } from './card'
+import ClockPanel from './parts/ClockPanel.vue'
 import DraughtColumn from './parts/DraughtColumn.vue'
 import HookPlaces from './parts/HookPlaces.vue'
 import LengthPad from './parts/LengthPad.vue'
 import LoggedList from './parts/LoggedList.vue'
-import SignsRow from './parts/SignsRow.vue'
+import OtherCatch from './parts/OtherCatch.vue'
+import PeopleFirst from './parts/PeopleFirst.vue'
 import QueueNote from './parts/QueueNote.vue'
+import RecordSheet, { type Tab } from './parts/RecordSheet.vue'
+import SignsRow from './parts/SignsRow.vue'
 import TripStart from './parts/TripStart.vue'
+import { soundOn } from './sound'
 import { useDeck } from './useDeck'
 import { useDeckKeys } from './useDeckKeys'
 
+const state = useDeck()
 const {
-  deck, card, loading, refusal, fish, species, clock, isOut, isDone, unit, waterTempC, budget, fightBudget, liftLeft, restNeeded, restLeft,
-  natural, others, nowLines, pouch, logged, load, startTrip, tap, undo, chooseSpecies, change, digit,
-} = useDeck()
+  deck, card, loading, refusal, hands, at, fish, species, stage, clock, isOut, isDone, unit, waterTempC, oneLift, totalLift, fightBudget, airBefore, restNeeded,
+  natural, others, nowLines, caution, advice, keeping, pouch, logged, load, startTrip, tap, undo, secondFish, turnTo, bycatch, reopen, chooseSpecies, setTag, change, digit,
+} = state
 const queue = storeToRefs(useQueue())
-onMounted(load)
+onMounted(() => {
+  void load()
+  void checkRoom()
+})
 
 const noteBox = ref<HTMLInputElement | null>(null)
 const noting = ref(false)
@@ -31,6 +42,29 @@ async function openNote() {
   await nextTick()
   noteBox.value?.focus()
 }
+
+/** What lies over the lower part of the Deck; the clock and the next act stay in reach. */
+type Cover = 'record' | 'people' | 'other' | null
+const cover = ref<Cover>(null)
+const tab = ref<Tab>('tag')
+const show = (what: Cover) => (cover.value = cover.value === what ? null : what)
+function openTab(chosen: Tab) {
+  tab.value = chosen
+  cover.value = 'record'
+}
+function caughtAgain() {
+  if (isDone.value) tap('fish_on')
+  change({ kind: 'recaptured', tag_numbers: [], tag_act: 'left' })
+  openTab('tag')
+}
+function caughtOther(code: string) {
+  bycatch(code)
+  cover.value = null
+}
+async function open(id: string) {
+  if (await reopen(id)) openTab('times')
+}
+
 useDeckKeys({
   next: () => tap(natural.value),
   back: () => isOut.value && tap('back_in_water'),
@@ -38,44 +72,31 @@ useDeckKeys({
   note: () => void openNote(),
   digit,
   help: () => (showKeys.value = !showKeys.value),
+  record: () => show('record'),
+  people: () => show('people'),
+  other: () => show('other'),
+  close: () => (cover.value = null),
 })
 
-/** The one sentence that says how things stand; the colour only repeats it. */
-const standing = computed(() => {
-  if (isOut.value) {
-    const left = Math.ceil(liftLeft.value)
-    if (budget.value.oneLift === 0) return { tone: 'stop', figure: clockText(clock.value.liftSeconds ?? 0), words: 'keep it in the water' }
-    if (left > 0) return { tone: left * 2 <= budget.value.oneLift ? 'hurry' : 'calm', figure: clockText(left), words: left === 1 ? 'second left' : 'seconds left' }
-    return { tone: 'stop', figure: `+${clockText(-liftLeft.value)}`, words: 'over: back in water, get ready, lift again' }
-  }
-  switch (clock.value.stage) {
-    case 'fish_on': {
-      const over = (clock.value.fightSeconds ?? 0) - fightBudget.value
-      return { tone: over > 0 ? 'hurry' : 'calm', figure: clockText(clock.value.fightSeconds ?? 0), words: over > 0 ? `longer than the ${fightBudget.value} s this fish should fight` : `of ${fightBudget.value} s to bring it in` }
-    }
-    case 'in_net':
-      return { tone: 'calm', figure: clockText(clock.value.stageSeconds), words: 'rests in the net; lay everything out' }
-    case 'back_in_water':
-      return restLeft.value > 0
-        ? { tone: 'calm', figure: clockText(Math.ceil(restLeft.value)), words: `s of rest before another lift of ${clockText(Math.max(0, Math.floor(liftLeft.value)))} s` }
-        : { tone: 'calm', figure: clockText(clock.value.restSeconds ?? 0), words: 'rested; let it go when it kicks' }
-    case 'let_go':
-    case 'kept':
-      return { tone: 'calm', figure: clockText(clock.value.airSeconds), words: 's in the air, in all' }
-    default:
-      return { tone: 'calm', figure: clockText(budget.value.oneLift), words: 's in one lift, at most' }
-  }
-})
+/** The line whose reason is asked for. */
+const asked = ref<string | null>(null)
+watch(stage, () => (asked.value = null))
+const verdict = computed(() => (advice.value?.advice === 'let_go' && fish.value?.kind === 'tagged' && !isDone.value && !isOut.value ? `better not: ${advice.value.reasons[0]}` : null))
+const isOver = computed(() => isOut.value && clock.value.airSeconds >= Math.min(oneLift.value + airBefore.value, totalLift.value))
 
 /** The keys belong to the Deck again as soon as the choice is made. */
 function pickSpecies(list: HTMLSelectElement) {
   chooseSpecies(list.value)
   list.blur()
 }
-
-function toggleTag() {
-  if (!fish.value) return
-  change({ tag_number: fish.value.tag_number ? null : (pouch.value[0] ?? null) })
+function actLabel(act: Act) {
+  if (act === 'in_net' && isDone.value) return 'It floated: net it again'
+  if (act === 'lifted' && stage.value === 'back_in_water') return 'Lift again'
+  return act === 'kept' && keeping.value ? `Keep: ${keeping.value.text}` : ACT[act].button
+}
+const handLabel = (place: number) => {
+  const one = hands.value[place]!
+  return `${card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish'}, ${one.taps.length ? ACT[one.taps.at(-1)!.act].stage : 'ready'} ${clockText(readClock(one.taps, Date.now()).stageSeconds)}`
 }
 </script>
 
@@ -86,75 +107,95 @@ function toggleTag() {
     <TripStart v-if="deck" :spots="deck.spots" @start="startTrip" />
     <el-button v-else @click="load">Try again</el-button>
   </div>
-  <div v-else class="deck" :class="{ out: isOut }">
+  <div v-else class="deck" :class="{ out: isOut, covered: cover }">
     <section class="top">
       <select class="species" :value="species.code" aria-label="Species" @change="pickSpecies($event.target as HTMLSelectElement)">
         <option v-for="one in card.species" :key="one.code" :value="one.code">{{ one.common_name }}</option>
       </select>
-      <RouterLink class="guide-link" :to="`/guide/${species.guild}`">Guide</RouterLink>
-      <p class="where">{{ card.trip.spot_name }}<template v-if="waterTempC !== null">, {{ tempText(waterTempC) }}</template></p>
-      <QueueNote :waiting="queue.waiting.value.length" :held="queue.held.value.length" :oldest-ms="queue.oldestMs.value" />
+      <p class="where">{{ card.trip.spot_name }}<template v-if="waterTempC !== null">, {{ tempText(waterTempC) }}</template> <RouterLink :to="`/guide/${species.guild}`">Guide</RouterLink></p>
+      <button type="button" class="hurt" :aria-pressed="cover === 'people'" @click="show('people')">Hurt?</button>
+      <button type="button" class="sound" :aria-pressed="soundOn" :aria-label="soundOn ? 'Sound is on' : 'Sound is off'" @click="soundOn = !soundOn">{{ soundOn ? '♪' : '♪̸' }}</button>
+      <QueueNote :waiting="queue.waiting.value.length" :held="queue.held.value.length" :photos="queue.photosWaiting.value.length" :oldest-ms="queue.oldestMs.value" :signed-out="queue.signedOut.value" />
     </section>
 
-    <DraughtColumn
-      class="draught"
-      :one-lift="budget.oneLift"
-      :total="budget.total"
-      :air-before="clock.airSeconds - (clock.liftSeconds ?? 0)"
-      :lift="clock.liftSeconds"
-      :rest-share="clock.restSeconds === null || restNeeded === 0 ? 1 : Math.min(1, clock.restSeconds / restNeeded)"
-      :last-lift="clock.lastLiftSeconds"
-    />
-
-    <section class="clock" :class="standing.tone" aria-live="polite">
-      <p class="stage">{{ fish.taps.length ? ACT[fish.taps.at(-1)!.act].stage : 'ready' }}</p>
-      <p class="figure figures" data-testid="figure">{{ standing.figure }}</p>
-      <p class="words">{{ standing.words }}</p>
-    </section>
+    <DraughtColumn class="draught" :one-lift="oneLift" :total="totalLift" :air-before="airBefore" :taps="fish.taps" :rest-needed="restNeeded" />
+    <ClockPanel class="clock" :taps="fish.taps" :one-lift="oneLift" :total="totalLift" :air-before="airBefore" :rest-needed="restNeeded" :fight-budget="fightBudget" />
 
     <section class="tag">
-      <button type="button" class="tag-button" :aria-pressed="fish.tag_number !== null" :disabled="!species.taggable || (!fish.tag_number && !pouch.length)" @click="toggleTag">
-        <TagStreamer v-if="fish.tag_number" :number="fish.tag_number" size="large" />
-        <span v-else class="no-tag">{{ species.taggable ? (pouch.length ? 'No tag in this fish' : 'No tags in your pouch') : 'Not a fish for this tag' }}</span>
-        <span class="swap">{{ fish.tag_number ? 'no tag' : species.taggable && pouch.length ? 'tag it' : '' }}</span>
+      <button type="button" class="tag-button" :disabled="!species.taggable && fish.kind !== 'recaptured'" @click="openTab('tag')">
+        <TagStreamer v-if="fish.tag_numbers.length" :number="fish.tag_numbers.at(-1)!" size="large" />
+        <span v-else class="no-tag">{{ fish.kind === 'recaptured' ? 'Read its tag' : species.taggable ? (pouch.length ? 'No tag in this fish' : 'No tags in your pouch') : 'Not a fish for this tag' }}</span>
       </button>
+      <button v-if="verdict" type="button" class="swap verdict" @click="openTab('tag')">{{ verdict }}</button>
+      <button v-else-if="species.taggable && fish.kind !== 'recaptured' && (fish.tag_numbers.length || pouch.length)" type="button" class="swap" @click="setTag(fish.tag_numbers.length ? null : (pouch[0] ?? null))">
+        {{ fish.tag_numbers.length > 1 ? `${fish.tag_numbers.length} tags` : fish.tag_numbers.length ? 'no tag' : 'tag it' }}
+      </button>
+      <span v-else-if="fish.kind === 'recaptured'" class="swap">caught again</span>
     </section>
 
-    <ul class="now" aria-label="Now">
-      <li v-for="line in nowLines" :key="line.text" :title="line.why">{{ line.text }}</li>
-      <li v-if="card.authorisation.verdict === 'stop' && clock.stage === 'start'" class="withheld">{{ card.authorisation.text }}</li>
+    <ul v-if="!cover" class="now" aria-label="Now">
+      <template v-if="stage === 'let_go'">
+        <li class="went">
+          <button v-for="(words, key) in OUTCOME" v-show="key !== 'floated'" :key="key" type="button" :class="{ on: fish.outcome === key }" :aria-pressed="fish.outcome === key" :data-outcome="key" @click="change({ outcome: key as never })">{{ words }}</button>
+        </li>
+        <li><button type="button" class="line" @click="openTab('state')">Handling: {{ caution.points }} points, {{ BAND[caution.band] }}. {{ caution.parts[0] ? `Most from: ${caution.parts.toSorted((a, b) => b.points - a.points)[0]!.name}.` : '' }}</button></li>
+      </template>
+      <li v-for="line in nowLines.slice(0, stage === 'let_go' ? 1 : undefined)" :key="line.text">
+        <button type="button" class="line" :aria-expanded="asked === line.text" @click="asked = asked === line.text ? null : line.text">{{ asked === line.text ? `Why: ${line.why}` : line.text }}</button>
+      </li>
+      <li v-if="card.authorisation.verdict === 'stop' && stage === 'start'" class="withheld">{{ card.authorisation.text }}</li>
+      <li v-if="roomTrouble && stage === 'start'" class="withheld">{{ roomTrouble }}</li>
     </ul>
 
-    <section class="hook">
-      <SignsRow :bleeding="fish.bleeding ?? 'none'" :swollen="Boolean(fish.swollen)" :rolls-over="Boolean(fish.rolls_over)" @change="change($event)" />
-      <HookPlaces :model-value="fish.hook_place" @update:model-value="change({ hook_place: $event })" />
-    </section>
-    <LengthPad
-      class="pad"
-      :digits="fish.digits"
-      :unit="unit"
-      :kind="fish.length_kind"
-      :own-kind="species.length_kind"
-      :how="fish.length_how"
-      @digit="digit"
-      @kind="change({ length_kind: $event })"
-      @how="change({ length_how: $event })"
-    />
+    <template v-if="!cover">
+      <section class="hook">
+        <SignsRow
+          :bleeding="fish.bleeding"
+          :swollen="fish.pressure_signs.includes('swollen')"
+          :rolls-over="fish.reflexes.rights_itself === 'absent'"
+          @change="change($event)"
+          @swollen="change({ pressure_signs: fish.pressure_signs.includes('swollen') ? fish.pressure_signs.filter((one) => one !== 'swollen') : [...fish.pressure_signs, 'swollen'] })"
+          @rolls="change({ reflexes: { ...fish.reflexes, rights_itself: fish.reflexes.rights_itself === 'absent' ? 'present' : 'absent' } })"
+        />
+        <HookPlaces :model-value="fish.hook_place" @update:model-value="change({ hook_place: $event })" />
+      </section>
+      <LengthPad
+        class="pad"
+        :digits="fish.digits"
+        :unit="unit"
+        :kind="fish.length_kind"
+        :own-kind="species.length_kind"
+        :how="fish.length_how"
+        @digit="digit"
+        @kind="change({ length_kind: $event })"
+        @how="change({ length_how: $event })"
+      />
+    </template>
+    <RecordSheet v-else-if="cover === 'record'" v-model:tab="tab" class="cover" :deck="state" @close="cover = null" />
+    <PeopleFirst v-else-if="cover === 'people'" class="cover" :cases="card.first_aid" @close="cover = null" />
+    <OtherCatch v-else class="cover" :species="card.species" @catch="caughtOther" @close="cover = null" />
 
     <section class="acts">
       <div class="others">
-        <button v-for="act in others" :key="act" type="button" @click="tap(act)">{{ act === 'in_net' && isDone ? 'It floated: net it again' : act === 'lifted' && clock.stage === 'back_in_water' ? 'Lift again' : ACT[act].button }}</button>
+        <button v-for="act in others" :key="act" type="button" :class="{ doubtful: act === 'kept' && !keeping?.may }" @click="tap(act)">{{ actLabel(act) }}</button>
         <button type="button" :disabled="!fish.taps.length" @click="undo">Undo</button>
+        <button type="button" :aria-pressed="cover === 'record'" data-testid="more" @click="show('record')">{{ cover === 'record' ? 'Less' : 'More' }}</button>
+        <button v-if="stage === 'in_net' || stage === 'back_in_water'" type="button" @click="secondFish">Another fish on</button>
+        <button v-if="!isOut && (stage === 'start' || isDone)" type="button" data-testid="other" @click="show('other')">Other catch</button>
+        <button v-if="!isOut" type="button" data-testid="again" @click="caughtAgain">Already tagged</button>
+        <template v-for="(one, place) in hands" :key="one.id">
+          <button v-if="hands.length > 1 && place !== at" type="button" class="hand" @click="turnTo(place)">{{ handLabel(place) }}</button>
+        </template>
         <button type="button" class="keys-button" :aria-expanded="showKeys" @click="showKeys = !showKeys">Keys</button>
       </div>
-      <button type="button" class="next" :class="{ stop: standing.tone === 'stop' }" data-testid="next" @click="tap(natural)">
+      <button type="button" class="next" :class="{ stop: isOver }" data-testid="next" @click="tap(natural)">
         {{ isDone ? 'Next fish on' : ACT[natural].button }}
       </button>
       <label v-if="noting" class="note">Note <input ref="noteBox" :value="fish.note" maxlength="2000" @input="change({ note: ($event.target as HTMLInputElement).value })" @keydown.enter="noting = false" /></label>
-      <p v-if="showKeys" class="keys">Space: next act. B: back in water. Digits: length. Backspace: last digit. N: note. U: undo. ?: these keys.</p>
+      <p v-if="showKeys" class="keys">Space: next act. B: back in water. Digits: length. Backspace: last digit. N: note. U: undo. M: the rest of the record. O: other catch. H: somebody is hurt. Escape: close. ?: these keys.</p>
     </section>
 
-    <LoggedList class="logged" :logged="logged" :species="card.species" :in-hand="fish.id" />
+    <LoggedList class="logged" :logged="logged" :species="card.species" :in-hand="fish.id" @open="open" />
   </div>
 </template>
 
@@ -172,9 +213,9 @@ function toggleTag() {
 .top {
   grid-area: top;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto auto;
+  grid-template-columns: minmax(0, 1fr) auto auto auto;
   align-items: center;
-  gap: 0 var(--gap-3);
+  gap: 0 6px;
 }
 .species {
   min-height: 44px;
@@ -192,54 +233,38 @@ function toggleTag() {
 .where {
   display: none;
 }
-.guide-link {
-  font-size: 15px;
+.hurt,
+.sound {
+  min-height: 40px;
+  padding: 0 10px;
+  border: 2px solid var(--rust);
+  border-radius: 99px;
+  background: var(--sheet);
+  color: var(--rust);
+  font-weight: var(--weight-strong);
+  cursor: pointer;
+}
+.sound {
+  width: 40px;
+  padding: 0;
+  border: 1px solid var(--line-strong);
+  color: var(--ink);
+  font-size: 18px;
 }
 .draught {
   grid-area: draught;
 }
 .clock {
   grid-area: clock;
-  display: grid;
-  grid-template-columns: auto 1fr;
-  align-items: center;
-  gap: 0 var(--gap-3);
-  min-height: 76px;
-  padding: 2px var(--gap-3);
-  border-left: 8px solid var(--kelp);
-  background: var(--kelp-soft);
-  border-radius: 0 var(--round) var(--round) 0;
-}
-.clock.hurry {
-  border-color: var(--oilskin);
-  background: color-mix(in srgb, var(--oilskin) 28%, var(--paper));
-}
-.clock.stop {
-  border-color: var(--rust);
-  background: var(--rust);
-  color: var(--on-rust);
-}
-.stage {
-  grid-column: 1 / -1;
-  font-weight: var(--weight-strong);
-  line-height: 1.1;
-}
-.figure {
-  font-size: 52px;
-  line-height: 1;
-  font-weight: 700;
-}
-.words {
-  line-height: 1.15;
 }
 .tag {
   grid-area: tag;
-}
-.tag-button {
   display: flex;
   align-items: center;
   gap: var(--gap-2);
-  width: 100%;
+  min-height: 44px;
+}
+.tag-button {
   min-height: 44px;
   padding: 0;
   background: none;
@@ -258,10 +283,19 @@ function toggleTag() {
 .swap {
   flex: 1;
   min-width: 0;
+  padding: 0;
+  border: 0;
+  background: none;
+  text-align: left;
   font-size: 13px;
   line-height: 1.1;
   color: var(--ink-soft);
   text-decoration: underline;
+  cursor: pointer;
+}
+.swap.verdict {
+  color: var(--rust);
+  font-weight: var(--weight-strong);
 }
 .now {
   grid-area: now;
@@ -284,6 +318,47 @@ function toggleTag() {
   padding-left: var(--gap-2);
   border-left: 3px solid var(--sea-deep);
 }
+.now .line {
+  width: 100%;
+  padding: 0;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: inherit;
+  line-height: 1.22;
+  text-align: left;
+  cursor: pointer;
+}
+.now .went {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 5px;
+  padding: 0;
+  border: 0;
+}
+.went button {
+  min-height: 36px;
+  padding: 0 2px;
+  border: 1px solid var(--line-strong);
+  border-radius: 8px;
+  background: var(--sheet);
+  font-size: 14px;
+  line-height: 1.05;
+  cursor: pointer;
+}
+.went .on {
+  border: 3px solid var(--kelp);
+  font-weight: var(--weight-strong);
+}
+.cover {
+  grid-row: now-start / pad-end;
+  grid-column: 1 / -1;
+  min-height: 0;
+}
+.covered .draught {
+  grid-row: clock-start / tag-end;
+  min-height: 0;
+}
 .hook {
   grid-area: hook;
 }
@@ -297,18 +372,27 @@ function toggleTag() {
   justify-content: flex-end;
   gap: var(--gap-2);
 }
+/* One strip of one height, so that the big key keeps its place. */
 .others {
   display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
+  gap: 6px;
+  overflow-x: auto;
+  scrollbar-width: none;
 }
 .others button {
+  flex: none;
   min-height: 40px;
   padding: 0 var(--gap-3);
   background: var(--sheet);
   border: 1px solid var(--line-strong);
   border-radius: 99px;
   cursor: pointer;
+}
+.others .doubtful {
+  border: 2px dashed var(--rust);
+}
+.others .hand {
+  border: 2px solid var(--sea-deep);
 }
 .others button:disabled {
   opacity: 0.45;
@@ -362,10 +446,13 @@ function toggleTag() {
     display: block;
   }
   .top {
-    grid-template-columns: minmax(200px, 320px) auto 1fr auto;
+    grid-template-columns: minmax(200px, 320px) 1fr auto auto auto;
   }
-  .figure {
-    font-size: 84px;
+  .cover {
+    grid-area: clock-start / hook-start / pad-end / hook-end;
+  }
+  .covered .draught {
+    grid-area: draught;
   }
   .now {
     height: auto;
@@ -379,8 +466,9 @@ function toggleTag() {
     align-items: stretch;
   }
   .others {
+    flex-wrap: wrap;
     align-content: center;
-    max-width: 420px;
+    max-width: 520px;
   }
   .keys-button {
     display: block;

@@ -1,41 +1,30 @@
-import { useIntervalFn } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
 import { v7 as uuid } from 'uuid'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { NoSignal, trouble, type Trouble } from '@/api/refusal'
 import { localDate } from '@/format/units'
 import { nowMs } from '@/offline/clock'
 import { useQueue } from '@/offline/queue'
-import { keepNote, note } from '@/offline/store'
+import { keepNote, keptEncounter, note } from '@/offline/store'
 import { useSessionStore } from '@/stores/session'
-import { adviceLines, airBudget, fightBudgetSeconds, readClock, type Act, type Card, type Tap } from './card'
-
-/** The fish being handled; kept on the device after every touch. */
-export interface FishInHand {
-  id: string
-  revision: number
-  species_code: string
-  taps: Tap[]
-  /** As typed: tenths of the person's unit, "412" is 41.2. */
-  digits: string
-  length_kind: Schemas['LengthKind']
-  length_how: 'board' | 'tape' | 'ruler' | 'estimate'
-  hook_place: Schemas['HookPlace'] | null
-  bleeding: 'none' | 'light' | 'heavy'
-  swollen: boolean
-  rolls_over: boolean
-  tag_number: string | null
-  note: string
-}
+import { adviceLines, airBudget, cautionScore, fightBudgetSeconds, keepVerdict, leadFor, readClock, tagAdvice, type Act, type Card } from './card'
+import { blankFish, bodyOf, numbersOf, type FishInHand } from './fishInHand'
+import { wakeSound } from './sound'
+import { merged, useCrew, type SharedFish } from './useCrew'
+import { useInstruments } from './useInstruments'
+import { useSlowTick } from './useTick'
 
 type Deck = Schemas['Deck']
-const TICK_MS = 100
 /** Longest length that can be typed: 999.9 of a unit. */
 const MAX_DIGITS = 4
+/** So many fish may be in hand at once; more hands than that no boat has. */
+const MAX_IN_HAND = 4
 const ENDED: Act[] = ['let_go', 'kept']
+const stageOf = (one: FishInHand) => one.taps.at(-1)?.act ?? 'start'
+const hasEnded = (one: FishInHand) => ENDED.includes(stageOf(one) as Act)
 
-/** One fish at a time, from fish on to let go. Every act changes the screen at once and is kept here before anything is sent. */
+/** The fish in hand, from fish on to let go. Every act changes the screen at once and is kept here before anything is sent. */
 export function useDeck() {
   const session = useSessionStore()
   const queue = useQueue()
@@ -47,29 +36,31 @@ export function useDeck() {
   const deck = shallowRef<Deck | null>(null)
   const loading = ref(true)
   const refusal = ref<Trouble | null>(null)
-  const fish = ref<FishInHand | null>(null)
-  const now = ref(nowMs())
-  useIntervalFn(() => (now.value = nowMs()), TICK_MS)
+  const hands = ref<FishInHand[]>([])
+  const at = ref(0)
+  const fish = computed<FishInHand | null>(() => hands.value[at.value] ?? null)
+  const now = useSlowTick()
+  const instruments = useInstruments(computed(() => deck.value?.instruments ?? false))
 
   const card = computed<Card | null>(() => deck.value?.card ?? null)
   const unit = computed(() => (session.units === 'imperial' ? ('in' as const) : ('cm' as const)))
-  const species = computed(() => card.value?.species.find((one) => one.code === fish.value?.species_code) ?? null)
-  const clock = computed(() => readClock(fish.value?.taps ?? [], now.value))
-  const isOut = computed(() => clock.value.stage === 'lifted')
-  const isDone = computed(() => ENDED.includes(clock.value.stage as Act))
+  const speciesOf = (code: string | undefined) => card.value?.species.find((one) => one.code === code) ?? null
+  const species = computed(() => speciesOf(fish.value?.species_code))
+  const stage = computed(() => (fish.value ? stageOf(fish.value) : 'start'))
+  const clock = computed(() => readClock(fish.value?.taps ?? [], Math.max(now.value, fish.value?.taps.at(-1)?.at ?? 0)))
+  const isOut = computed(() => stage.value === 'lifted')
+  const isDone = computed(() => ENDED.includes(stage.value as Act))
   const lengthMm = computed(() => {
     const digits = fish.value?.digits
     return digits ? Math.round((Number(digits) / 10) * (unit.value === 'in' ? 25.4 : 10)) : null
   })
-  const waterTempC = computed(() => card.value?.trip.water_temp_c ?? null)
-  const budget = computed(() => (species.value ? airBudget(species.value, waterTempC.value, lengthMm.value, clock.value.fightSeconds) : { oneLift: 0, total: 0 }))
+  const waterTempC = computed(() => fish.value?.water_temp_c ?? instruments.waterTempC.value ?? card.value?.trip.water_temp_c ?? null)
+  const oneLift = computed(() => (species.value ? airBudget(species.value, waterTempC.value, lengthMm.value, clock.value.fightSeconds).oneLift : 0))
+  const totalLift = computed(() => (species.value ? airBudget(species.value, waterTempC.value, lengthMm.value, clock.value.fightSeconds).total : 0))
   const fightBudget = computed(() => (species.value ? fightBudgetSeconds(species.value, lengthMm.value) : 0))
-  const usedBeforeThisLift = computed(() => clock.value.airSeconds - (clock.value.liftSeconds ?? 0))
-  /** Seconds that this lift, or the next one, may still take. */
-  const liftLeft = computed(() => Math.min(budget.value.oneLift, budget.value.total - usedBeforeThisLift.value) - (clock.value.liftSeconds ?? 0))
+  const airBefore = computed(() => clock.value.airSeconds - (clock.value.liftSeconds ?? 0))
   const restNeeded = computed(() => (card.value && clock.value.lastLiftSeconds > 0 ? Math.max(card.value.rest.min_seconds, card.value.rest.times_last_lift * clock.value.lastLiftSeconds) : 0))
-  const restLeft = computed(() => (clock.value.restSeconds === null ? 0 : restNeeded.value - clock.value.restSeconds))
-  const nextActs = computed<Act[]>(() => card.value?.next_acts[clock.value.stage] ?? [])
+  const nextActs = computed<Act[]>(() => card.value?.next_acts[stage.value] ?? [])
   const natural = computed<Act>(() => (isDone.value ? 'fish_on' : (nextActs.value[0] ?? 'fish_on')))
   const others = computed<Act[]>(() =>
     nextActs.value.filter((act) => act !== natural.value && (act !== 'kept' || card.value!.may_keep) && (fish.value?.taps.length || act === 'in_net')),
@@ -78,31 +69,53 @@ export function useDeck() {
     if (!species.value || waterTempC.value === null || waterTempC.value < species.value.warm_c) return 'cool'
     return waterTempC.value >= species.value.stop_c ? 'stop' : 'warm'
   })
+  const absent = computed(() => Object.values(fish.value?.reflexes ?? {}).filter((one) => one === 'absent').length)
   /** What to do now, looked up by everything that is known of this fish. */
   const nowLines = computed(() =>
     card.value && species.value
       ? adviceLines(card.value, species.value, {
-          stage: clock.value.stage === 'kept' ? 'let_go' : clock.value.stage,
+          stage: stage.value === 'kept' ? 'let_go' : stage.value,
           hook: fish.value?.hook_place ?? 'none',
           bleeding: fish.value?.bleeding ?? 'none',
-          pressure: fish.value?.swollen ? 'yes' : 'no',
-          vitality: fish.value?.rolls_over ? 'weak' : 'good',
+          pressure: fish.value?.pressure_signs.length ? 'yes' : 'no',
+          vitality: fish.value?.reflexes.rights_itself === 'absent' || absent.value > 1 ? 'weak' : 'good',
           heat: heat.value,
         })
       : [],
   )
+  const caution = computed(() =>
+    card.value && species.value && fish.value
+      ? cautionScore(card.value, species.value, fish.value, clock.value, { total: totalLift.value, fight: fightBudget.value }, waterTempC.value)
+      : { points: 0, band: 'good', parts: [] },
+  )
+  const advice = computed(() =>
+    card.value && species.value && fish.value && species.value.taggable
+      ? tagAdvice(card.value, species.value, fish.value, {
+          points: caution.value.points, lengthMm: lengthMm.value, waterTempC: waterTempC.value,
+          tagInHand: fish.value.tag_numbers.length > 0 || pouch.value.length > 0, secondsLeft: Math.min(oneLift.value, totalLift.value - airBefore.value),
+        })
+      : null,
+  )
+  const keeping = computed(() => (card.value && species.value && fish.value ? keepVerdict(card.value, species.value, lengthMm.value, fish.value.length_kind, fish.value.length_how, session.units) : null))
+  const lead = computed(() => {
+    const depthM = fish.value?.depth_m ?? instruments.depthM.value
+    return card.value && species.value && fish.value && depthM !== null ? leadFor(card.value, species.value, lengthMm.value, fish.value.weight_g, depthM) : null
+  })
+  const knownFish = computed(() => card.value?.known_fish.find((one) => one.number === fish.value?.tag_numbers[0]) ?? null)
 
-  /** Numbers that no fish logged here carries; the fish in hand may keep its own. */
+  /** Numbers that no fish logged here uses; the fish in hand may keep its own. */
   const pouch = computed(() => unused(fish.value?.id))
   function unused(ownId?: string): string[] {
-    const used = new Set(encounters.value.filter((one) => one.id !== ownId).flatMap((one) => one.body.tag_numbers))
+    const logged = encounters.value.filter((one) => one.id !== ownId).flatMap((one) => numbersOf(one.body))
+    const inHand = hands.value.filter((one) => one.id !== ownId).flatMap((one) => numbersOf(one))
+    const used = new Set([...logged, ...inHand])
     return (card.value?.pouch ?? []).filter((number) => !used.has(number))
   }
 
   /** What was logged on this trip, here and on the server, newest first. */
   const logged = computed(() => {
     const here = encounters.value
-      .filter((one) => one.body.trip_id === card.value?.trip.id)
+      .filter((one) => one.body.trip_id === card.value?.trip.id || one.sending === 'held')
       .map((one) => ({ id: one.id, species_code: one.body.species_code, tag_numbers: one.body.tag_numbers, at: one.body.stages[0]!.at, sending: one.sending, why: one.why }))
     const known = new Set(here.map((one) => one.id))
     const there = (deck.value?.logged ?? [])
@@ -111,23 +124,38 @@ export function useDeck() {
     return [...here, ...there].toSorted((a, b) => b.at.localeCompare(a.at))
   })
 
+  /** The card that lies here is shown at once; a newer one takes its place when the server answers. */
   async function load() {
     const today = localDate()
     loading.value = true
     refusal.value = null
-    try {
-      deck.value = await api.deck(today)
-      await keepNote(CARD, { on: today, deck: deck.value })
-    } catch (thrown) {
-      const kept = await note<{ on: string; deck: Deck }>(CARD)
-      if (kept?.on === today) deck.value = kept.deck
-      if (!(thrown instanceof NoSignal && kept)) refusal.value = trouble(thrown)
-    }
-    await queue.load()
-    const inHand = await note<FishInHand>(IN_HAND)
-    if (inHand && card.value) fish.value = inHand
-    else if (card.value) fish.value = fresh()
+    const kept = await note<{ on: string; deck: Deck }>(CARD)
+    if (kept?.on === today && kept.deck.card?.format === 2) {
+      await open(kept.deck)
+      void refresh(today, true)
+    } else await refresh(today, false)
     loading.value = false
+  }
+
+  async function refresh(today: string, shown: boolean) {
+    try {
+      const fresh = await api.deck(today)
+      await keepNote(CARD, { on: today, deck: fresh })
+      if (shown && fresh.card?.trip.id === card.value?.trip.id) deck.value = fresh
+      else await open(fresh)
+    } catch (thrown) {
+      if (!(thrown instanceof NoSignal && shown)) refusal.value = trouble(thrown)
+    }
+  }
+
+  async function open(fresh: Deck) {
+    deck.value = fresh
+    await queue.load(fresh.card?.trip.id ?? null)
+    if (!card.value) return
+    const inHand = await note<{ hands: FishInHand[]; at: number }>(IN_HAND)
+    hands.value = (inHand?.hands ?? []).filter((one) => speciesOf(one.species_code)).map((one) => ({ ...blankFish(one.id, one.species_code, one.length_kind), ...one }))
+    at.value = Math.min(inHand?.at ?? 0, Math.max(0, hands.value.length - 1))
+    if (!hands.value.length) hands.value = [blankRecord()]
   }
 
   async function startTrip(trip: Schemas['TripStart']) {
@@ -141,55 +169,107 @@ export function useDeck() {
   }
 
   /** A blank record with what fitted last time. */
-  function fresh(): FishInHand {
+  function blankRecord(speciesCode?: string): FishInHand {
     const last = fish.value
-    const code = last?.species_code ?? logged.value[0]?.species_code ?? card.value!.species[0]!.code
-    const kind = card.value!.species.find((one) => one.code === code)!
-    return {
-      id: uuid(),
-      revision: 1,
-      species_code: kind.code,
-      taps: [],
-      digits: '',
-      length_kind: kind.length_kind,
-      length_how: last?.length_how ?? 'board',
-      hook_place: null,
-      bleeding: 'none',
-      swollen: false,
-      rolls_over: false,
-      tag_number: kind.taggable ? (unused()[0] ?? null) : null,
-      note: '',
-    }
+    const kind = speciesOf(speciesCode ?? last?.species_code ?? logged.value[0]?.species_code) ?? card.value!.species[0]!
+    const blank = blankFish(uuid(), kind.code, kind.length_kind)
+    const next = kind.taggable ? unused()[0] : undefined
+    return { ...blank, length_how: last?.length_how ?? 'board', ...(next ? { kind: 'tagged' as const, tag_numbers: [next] } : {}) }
   }
 
   function tap(act: Act) {
     if (!fish.value) return
-    if (act === 'fish_on' && isDone.value) fish.value = fresh()
+    if (act === 'fish_on' && isDone.value) hands.value[at.value] = blankRecord()
+    wakeSound()
+    const one = fish.value
+    if (!one.taps.length) readInstruments(one)
+    if (act !== 'fish_on' && act !== 'in_net') one.tag_advice ??= advice.value
     now.value = nowMs()
-    fish.value.taps.push({ act, at: now.value })
-    changed()
+    one.taps.push({ act, at: now.value })
+    changed(one)
+    void crew.sync()
+  }
+
+  /** Only fresh readings go into a record. */
+  function readInstruments(one: FishInHand) {
+    Object.assign(one, instruments.place.value ?? {})
+    one.depth_m ??= instruments.depthM.value
+    one.water_temp_c ??= instruments.waterTempC.value
+  }
+
+  /** Another fish takes while this one rests: a second pair of hands. */
+  function secondFish() {
+    if (hands.value.length >= MAX_IN_HAND) return
+    hands.value = [...hands.value.filter((one) => !hasEnded(one)), blankRecord()]
+    at.value = hands.value.length - 1
+    tap('fish_on')
+  }
+
+  function turnTo(place: number) {
+    at.value = place
+    void keepInHand()
+  }
+
+  /** A catch that is not tagged, gone in two touches; Undo brings it back into hand. */
+  function bycatch(code: string) {
+    const kept = fish.value && !fish.value.taps.length ? fish.value.species_code : null
+    const one: FishInHand = { ...blankRecord(code), kind: 'untagged', tag_numbers: [] }
+    if (kept || isDone.value) hands.value[at.value] = one
+    else at.value = hands.value.push(one) - 1
+    tap('let_go')
+  }
+
+  /** Opens a logged record again, to correct it or to mend what the server held back. */
+  async function reopen(id: string) {
+    const kept = encounters.value.find((one) => one.id === id) ?? (await keptEncounter(id))
+    if (!kept?.fish) return false
+    const one = kept.fish as FishInHand
+    const place = hands.value.findIndex((other) => other.id === id)
+    if (place >= 0) at.value = place
+    else {
+      hands.value = [...hands.value.filter((other) => other.taps.length && !hasEnded(other)), { ...blankFish(one.id, one.species_code, one.length_kind), ...one }]
+      at.value = hands.value.length - 1
+    }
+    await keepInHand()
+    return true
   }
 
   function undo() {
-    if (!fish.value?.taps.length) return
-    fish.value.taps.pop()
-    changed()
+    const one = fish.value
+    if (!one?.taps.length) return
+    one.taps.pop()
+    crew.tookBack(one.id, one.taps.length)
+    changed(one)
+    void crew.sync()
+  }
+
+  /** A time put right afterwards; the earlier one stays with the earlier revision. */
+  function moveTap(place: number, to: number) {
+    const one = fish.value
+    if (!one?.taps[place]) return
+    one.taps[place] = { ...one.taps[place], at: to }
+    changed(one)
   }
 
   function chooseSpecies(code: string) {
-    const kind = card.value!.species.find((one) => one.code === code)
-    if (!fish.value || !kind) return
-    fish.value.species_code = code
-    fish.value.length_kind = kind.length_kind
-    if (!kind.taggable) fish.value.tag_number = null
-    else fish.value.tag_number ??= pouch.value[0] ?? null
-    changed()
+    const kind = speciesOf(code)
+    const one = fish.value
+    if (!one || !kind) return
+    one.species_code = code
+    one.length_kind = kind.length_kind
+    if (!kind.taggable) setTag(null)
+    else if (one.kind === 'untagged' && pouch.value[0]) setTag(pouch.value[0])
+    changed(one)
+  }
+
+  function setTag(number: string | null) {
+    change(number ? { kind: 'tagged', tag_numbers: [number] } : { kind: 'untagged', tag_numbers: [] })
   }
 
   function change(part: Partial<FishInHand>) {
     if (!fish.value) return
     Object.assign(fish.value, part)
-    changed()
+    changed(fish.value)
   }
 
   function digit(key: string) {
@@ -199,42 +279,55 @@ export function useDeck() {
   }
 
   /** Keeps the record on the device; one that has ended goes to the queue, and again as a new revision when it is changed after that. */
-  function changed() {
-    const one = fish.value!
+  function changed(one: FishInHand) {
     const before = encounters.value.find((kept) => kept.id === one.id)
-    if (isDone.value || before) {
+    if (hasEnded(one) || before) {
       if (before) one.revision = before.body.revision + 1
-      if (one.taps.length) void queue.save({ id: one.id, member_id: memberId, body: body(one) })
+      if (one.taps.length) {
+        const { trip_id } = before?.body ?? { trip_id: card.value!.trip.id }
+        void queue.save({ id: one.id, member_id: memberId, body: { ...bodyOf(one, card.value!, unit.value), trip_id }, fish: { ...one } })
+      }
     }
-    void keepNote(IN_HAND, one)
+    void keepInHand()
   }
 
-  function body(one: FishInHand): Schemas['EncounterSent'] {
-    const trip = card.value!.trip
-    return {
-      revision: one.revision,
-      trip_id: trip.id,
-      kind: one.tag_number ? 'tagged' : 'untagged',
-      fate: one.taps.at(-1)?.act === 'kept' ? 'kept' : 'released',
-      species_code: one.species_code,
-      length: one.digits ? { value: Number(one.digits) / 10, unit: unit.value, kind: one.length_kind, how: one.length_how } : null,
-      weight_g: null,
-      hook_place: one.hook_place,
-      bleeding: one.bleeding ?? 'none',
-      pressure_signs: one.swollen ? ['swollen'] : [],
-      reflexes: one.rolls_over ? { rights_itself: 'absent' } : {},
-      tag_numbers: one.tag_number ? [one.tag_number] : [],
-      stages: one.taps.map(({ act, at }) => ({ act, at: new Date(at).toISOString() })),
-      utc_offset_minutes: -new Date(one.taps[0]!.at).getTimezoneOffset(),
-      place: null,
-      water_temp_c: trip.water_temp_c,
-      house_rules_version: card.value!.house_rules_version,
-      note: one.note.trim() || null,
+  const keepInHand = () => keepNote(IN_HAND, { hands: hands.value, at: at.value })
+
+  async function addPhoto(file: Blob) {
+    if (!fish.value) return
+    await queue.addPhoto({ id: uuid(), encounter_id: fish.value.id, member_id: memberId, taken_at: nowMs(), blob: file })
+  }
+  const photos = computed(() => queue.photos.filter((one) => one.encounter_id === fish.value?.id))
+
+  async function share() {
+    refusal.value = null
+    try {
+      const { crew_key } = await api.shareDeck(card.value!.trip.id)
+      deck.value = { ...deck.value!, crew_key }
+    } catch (thrown) {
+      refusal.value = trouble(thrown)
+    }
+  }
+  const crew = useCrew(computed(() => deck.value?.crew_key ?? null), mineToShare, takeShared)
+  onScopeDispose(crew.stop)
+
+  function mineToShare(): Omit<SharedFish, 'undos'>[] {
+    return hands.value.map((one) => ({ id: one.id, species_code: one.species_code, tag_number: one.tag_numbers[0] ?? null, length_mm: one === fish.value ? lengthMm.value : null, taps: one.taps }))
+  }
+  /** Taps that the crew made or took back. */
+  function takeShared(shared: SharedFish[], tookBack: (id: string) => boolean) {
+    for (const other of shared) {
+      const own = hands.value.find((one) => one.id === other.id)
+      if (!own || other.taps.length === own.taps.length || (other.taps.length < own.taps.length && !tookBack(other.id))) continue
+      own.taps = merged(own.taps, other.taps)
+      changed(own)
     }
   }
 
   return {
-    deck, card, loading, refusal, fish, species, clock, isOut, isDone, lengthMm, unit, waterTempC, budget, fightBudget, liftLeft, restNeeded, restLeft,
-    natural, others, nowLines, pouch, logged, load, startTrip, tap, undo, chooseSpecies, change, digit,
+    deck, card, loading, refusal, hands, at, fish, species, stage, clock, isOut, isDone, lengthMm, unit, waterTempC, oneLift, totalLift, fightBudget, airBefore, restNeeded,
+    natural, others, nowLines, caution, advice, keeping, lead, knownFish, pouch, logged, photos, instruments, crewSignal: crew.signal,
+    load, startTrip, tap, undo, moveTap, secondFish, turnTo, bycatch, reopen, chooseSpecies, setTag, change, digit, addPhoto, removePhoto: queue.removePhoto, share,
   }
 }
+export type DeckState = ReturnType<typeof useDeck>

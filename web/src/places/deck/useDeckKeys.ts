@@ -7,6 +7,10 @@ interface DeckActs {
   note: () => void
   digit: (key: string) => void
   help: () => void
+  record: () => void
+  people: () => void
+  other: () => void
+  close: () => void
 }
 
 /** The Deck by keyboard; a field that is being typed into keeps its keys. */
@@ -24,6 +28,10 @@ export function useDeckKeys(acts: DeckActs) {
     else if (key === 'b') acts.back()
     else if (key === 'u') acts.undo()
     else if (key === '?') acts.help()
+    else if (key === 'm') acts.record()
+    else if (key === 'h') acts.people()
+    else if (key === 'o') acts.other()
+    else if (key === 'escape') acts.close()
     else if (key === 'n') {
       event.preventDefault()
       acts.note()

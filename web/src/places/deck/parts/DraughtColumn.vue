@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { readClock, type Tap } from '../card'
+import { useTick } from '../useTick'
 
 /**
  * The clock as water: it sinks while the fish is out, and rises again while it is back in.
@@ -10,20 +12,23 @@ const props = defineProps<{
   total: number
   /** Seconds of air before the lift that runs now. */
   airBefore: number
-  /** Seconds of the lift that runs now; null in the water. */
-  lift: number | null
-  /** How far it has rested since the last lift, 0 to 1. */
-  restShare: number
-  lastLift: number
+  taps: Tap[]
+  restNeeded: number
 }>()
 
+const now = useTick()
+const clock = computed(() => readClock(props.taps, Math.max(now.value, props.taps.at(-1)?.at ?? 0)))
+/** Seconds of the lift that runs now; null in the water. */
+const lift = computed(() => clock.value.liftSeconds)
+/** How far it has rested since the last lift, 0 to 1. */
+const restShare = computed(() => (clock.value.restSeconds === null || props.restNeeded === 0 ? 1 : Math.min(1, clock.value.restSeconds / props.restNeeded)))
 const share = (seconds: number) => (props.total > 0 ? Math.min(1, Math.max(0, seconds / props.total)) : 0)
 /** How far the water has sunk, as a share of the column. */
-const sunk = computed(() => (props.lift !== null ? share(props.lift) : share(props.lastLift) * (1 - props.restShare)))
+const sunk = computed(() => (lift.value !== null ? share(lift.value) : share(clock.value.lastLiftSeconds) * (1 - restShare.value)))
 const allLeft = computed(() => Math.max(0, props.total - props.airBefore))
 const oneMark = computed(() => share(Math.min(props.oneLift, allLeft.value)))
 const allMark = computed(() => share(allLeft.value))
-const over = computed(() => props.lift !== null && props.lift > Math.min(props.oneLift, allLeft.value))
+const over = computed(() => lift.value !== null && lift.value > Math.min(props.oneLift, allLeft.value))
 </script>
 
 <template>

@@ -4,14 +4,14 @@ import type { Schemas } from '@/api/client'
 import { LENGTH_KIND } from '@/words/fish'
 
 type Kind = Schemas['LengthKind']
-type How = 'board' | 'tape' | 'ruler' | 'estimate'
+type How = Schemas['LengthHow']
 const props = defineProps<{ digits: string; unit: 'cm' | 'in'; kind: Kind; ownKind: Kind; how: How }>()
 const emit = defineEmits<{ digit: [key: string]; kind: [kind: Kind]; how: [how: How] }>()
 
 /** Tenths are typed without a point: 4 1 2 is 41.2. */
 const shown = computed(() => (props.digits ? (Number(props.digits) / 10).toFixed(1) : '––.–'))
 const KINDS: Kind[] = ['FL', 'TL']
-const HOWS: How[] = ['board', 'tape', 'ruler', 'estimate']
+const HOWS: How[] = ['board', 'tape', 'ruler', 'photo', 'estimate']
 const after = <T,>(all: T[], one: T): T => all[(all.indexOf(one) + 1) % all.length]!
 const kinds = computed(() => (KINDS.includes(props.ownKind) ? KINDS : [props.ownKind]))
 </script>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useInfiniteScroll } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import type { CardSpecies } from '../card'
 
@@ -11,17 +13,26 @@ interface Logged {
   why: string | null
 }
 const props = defineProps<{ logged: Logged[]; species: CardSpecies[]; inHand: string }>()
+const emit = defineEmits<{ open: [id: string] }>()
+
+/** A long day is shown a stretch at a time. */
+const STRETCH = 50
+const most = ref(STRETCH)
+const shown = computed(() => props.logged.slice(0, most.value))
+const list = ref<HTMLElement | null>(null)
+useInfiniteScroll(list, () => void (most.value += STRETCH), { distance: 400, canLoadMore: () => most.value < props.logged.length })
 const name = (code: string) => props.species.find((one) => one.code === code)?.common_name ?? code
 const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
 </script>
 
 <template>
-  <aside>
-    <h2>On this trip</h2>
+  <aside ref="list" tabindex="0" aria-label="On this trip">
+    <h2>On this trip <span v-if="logged.length" class="soft figures">{{ logged.length }}</span></h2>
     <p v-if="!logged.length" class="soft">No fish yet. Touch <b>Fish on</b> when one takes.</p>
     <ol>
-      <li v-for="one in logged" :key="one.id" :class="{ current: one.id === inHand }">
+      <li v-for="one in shown" :key="one.id" :class="{ current: one.id === inHand }">
+        <button type="button" class="open" :aria-label="`Open ${name(one.species_code)} of ${time(one.at)}`" @click="emit('open', one.id)">{{ one.why ? 'mend' : 'open' }}</button>
         <span class="figures">{{ time(one.at) }}</span> {{ name(one.species_code) }} <span class="soft">{{ SENDING[one.sending] }}</span>
         <div><TagStreamer v-for="number in one.tag_numbers" :key="number" :number="number" /></div>
         <p v-if="one.why" class="why">{{ one.why }}</p>
@@ -41,6 +52,15 @@ ol {
   padding: 0;
   display: grid;
   gap: var(--gap-3);
+}
+.open {
+  float: right;
+  padding: 0 var(--gap-2);
+  border: 1px solid var(--line-strong);
+  border-radius: 8px;
+  background: var(--sheet);
+  font-size: 14px;
+  cursor: pointer;
 }
 .current {
   border-left: 4px solid var(--oilskin);

@@ -2,17 +2,19 @@
 import { computed } from 'vue'
 import { nowMs } from '@/offline/clock'
 
-const props = defineProps<{ waiting: number; held: number; oldestMs: number }>()
+const props = defineProps<{ waiting: number; held: number; photos: number; oldestMs: number; signedOut: boolean }>()
 const minutes = computed(() => Math.floor((nowMs() - props.oldestMs) / 60_000))
 const text = computed(() => {
   if (props.held) return `${props.held} held back`
-  if (!props.waiting) return 'all sent'
+  if (props.signedOut && props.waiting) return `sign in to send ${props.waiting}`
+  if (!props.waiting) return props.photos ? `${props.photos} photo${props.photos > 1 ? 's' : ''} to send` : 'all sent'
   return `${props.waiting} to send${minutes.value > 0 ? `, ${minutes.value} min` : ''}`
 })
 </script>
 
 <template>
-  <p class="queue" :class="{ held, waiting }" role="status">{{ text }}</p>
+  <RouterLink v-if="signedOut && waiting" class="queue waiting" :to="{ path: '/sign-in', query: { then: '/deck' } }">{{ text }}</RouterLink>
+  <p v-else class="queue" :class="{ held, waiting }" role="status">{{ text }}</p>
 </template>
 
 <style scoped>

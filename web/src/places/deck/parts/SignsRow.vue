@@ -1,7 +1,7 @@
 <script setup lang="ts">
 type Bleeding = 'none' | 'light' | 'heavy'
 const props = defineProps<{ bleeding: Bleeding; swollen: boolean; rollsOver: boolean }>()
-const emit = defineEmits<{ change: [part: { bleeding?: Bleeding; swollen?: boolean; rolls_over?: boolean }] }>()
+const emit = defineEmits<{ change: [part: { bleeding: Bleeding }]; swollen: []; rolls: [] }>()
 
 const NEXT: Record<Bleeding, Bleeding> = { none: 'light', light: 'heavy', heavy: 'none' }
 const BLOOD: Record<Bleeding, string> = { none: 'no blood', light: 'some blood', heavy: 'heavy blood' }
@@ -11,8 +11,8 @@ const bleed = () => emit('change', { bleeding: NEXT[props.bleeding] })
 <template>
   <div class="signs" role="group" aria-label="Signs">
     <button type="button" :class="{ on: bleeding !== 'none' }" :aria-label="`Bleeding: ${bleeding}. Touch to change`" @click="bleed">{{ BLOOD[bleeding] }}</button>
-    <button type="button" :class="{ on: swollen }" :aria-pressed="swollen" @click="emit('change', { swollen: !swollen })">swollen</button>
-    <button type="button" :class="{ on: rollsOver }" :aria-pressed="rollsOver" @click="emit('change', { rolls_over: !rollsOver })">rolls over</button>
+    <button type="button" :class="{ on: swollen }" :aria-pressed="swollen" @click="emit('swollen')">swollen</button>
+    <button type="button" :class="{ on: rollsOver }" :aria-pressed="rollsOver" @click="emit('rolls')">rolls over</button>
   </div>
 </template>
 

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { CardSpecies } from '../card'
+
+/** Something else on the hook: one touch logs it, let go untagged. */
+const props = defineProps<{ species: CardSpecies[] }>()
+const emit = defineEmits<{ catch: [code: string]; close: [] }>()
+const search = ref('')
+const shown = computed(() => props.species.filter((one) => one.common_name.toLowerCase().includes(search.value.trim().toLowerCase())))
+</script>
+
+<template>
+  <section class="other" aria-label="Other catch">
+    <header>
+      <label class="unseen" for="other-search">Find an animal</label>
+      <input id="other-search" v-model="search" placeholder="Find an animal" autocomplete="off" @keydown.enter="shown[0] && emit('catch', shown[0].code)" />
+      <button type="button" @click="emit('close')">Close</button>
+    </header>
+    <p class="soft">Touch what it was: it is logged as let go, untagged. Undo brings it back into hand.</p>
+    <div class="animals">
+      <button v-for="one in shown" :key="one.code" type="button" :data-animal="one.code" @click="emit('catch', one.code)">{{ one.common_name }}</button>
+    </div>
+    <p v-if="!shown.length">No animal of that name is on the card. Log it as the nearest kind, and write the name in the note.</p>
+  </section>
+</template>
+
+<style scoped>
+.other {
+  overflow: auto;
+  display: grid;
+  gap: var(--gap-2);
+  align-content: start;
+}
+header {
+  display: flex;
+  gap: var(--gap-2);
+}
+input {
+  flex: 1;
+  min-height: 42px;
+  font: inherit;
+}
+.animals {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(112px, 1fr));
+  gap: 6px;
+}
+button {
+  min-height: 44px;
+  padding: 2px 8px;
+  border: 1px solid var(--line-strong);
+  border-radius: 10px;
+  background: var(--sheet);
+  font-size: 15px;
+  line-height: 1.1;
+  cursor: pointer;
+}
+</style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { BAND, MISHAPS, REFLEX } from '@/words/fish'
+import type { DeckState } from '../../useDeck'
+import ChipRow from '../ChipRow.vue'
+
+const { deck } = defineProps<{ deck: DeckState }>()
+const one = computed(() => deck.fish.value!)
+type Reflexes = typeof one.value.reflexes
+const SAYS = { present: 'yes', absent: 'no' } as const
+function reflex(name: string, says: 'present' | 'absent') {
+  const { [name as keyof Reflexes]: before, ...rest } = one.value.reflexes
+  deck.change({ reflexes: before === says ? rest : { ...rest, [name]: says } })
+}
+const mishaps = computed(() => one.value.handling.filter((what) => what !== 'sent_down'))
+const setMishaps = (chosen: string[]) => deck.change({ handling: [...(one.value.handling.includes('sent_down') ? ['sent_down' as const] : []), ...(chosen as never[])] })
+</script>
+
+<template>
+  <div class="tab">
+    <table>
+      <caption class="unseen">Five reflexes, tried while it is held in the water</caption>
+      <tbody>
+        <tr v-for="(words, name) in REFLEX" :key="name">
+          <th scope="row">{{ words }}</th>
+          <td v-for="(text, says) in SAYS" :key="says">
+            <button type="button" :class="{ on: one.reflexes[name as keyof Reflexes] === says, no: says === 'absent' }" :aria-pressed="one.reflexes[name as keyof Reflexes] === says" :data-reflex="`${name}-${says}`" @click="reflex(name, says)">{{ text }}</button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <ChipRow label="Mishaps" :options="MISHAPS" :chosen="mishaps" @many="setMishaps" />
+    <section class="score" data-testid="caution">
+      <p><b class="figures">{{ deck.caution.value.points }}</b> points: <b>{{ BAND[deck.caution.value.band] }}</b></p>
+      <ul v-if="deck.caution.value.parts.length"><li v-for="part in deck.caution.value.parts" :key="part.name">{{ part.name }} <span class="figures">{{ part.points > 0 ? '+' : '' }}{{ part.points }}</span></li></ul>
+      <p class="soft">A handling score by house rules, for learning; not a chance of dying.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+th {
+  text-align: left;
+  font-weight: 400;
+  font-size: 15px;
+  line-height: 1.15;
+  width: 100%;
+}
+td button {
+  width: 56px;
+  min-height: 38px;
+  border: 1px solid var(--line-strong);
+  border-radius: 8px;
+  background: var(--sheet);
+  cursor: pointer;
+}
+td .on {
+  border: 3px solid var(--kelp);
+  font-weight: var(--weight-strong);
+}
+td .on.no {
+  border-color: var(--rust);
+}
+.score {
+  font-size: 15px;
+  padding: var(--gap-2) var(--gap-3);
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-radius: var(--round);
+}
+ul {
+  margin: 0;
+  padding-left: 1.2em;
+}
+</style>

@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api } from '@/api/client'
+import { NoSignal } from '@/api/refusal'
+import { lengthText, shortDateText } from '@/format/units'
+import TagStreamer from '@/parts/TagStreamer.vue'
+import { useSessionStore } from '@/stores/session'
+import { TAG_ACT } from '@/words/fish'
+import type { DeckState } from '../../useDeck'
+import ChipRow from '../ChipRow.vue'
+
+const { deck } = defineProps<{ deck: DeckState }>()
+const session = useSessionStore()
+const one = computed(() => deck.fish.value!)
+const typed = ref('')
+const KINDS = { tagged: 'tag it', recaptured: 'already tagged', untagged: 'no tag' }
+
+function kind(chosen: 'tagged' | 'recaptured' | 'untagged' | null) {
+  if (chosen === 'tagged') deck.setTag(deck.pouch.value[0] ?? null)
+  else if (chosen) deck.change({ kind: chosen, tag_numbers: [], tag_act: chosen === 'recaptured' ? 'left' : null })
+}
+
+/** The number of a tag goes into the fish: as the next, as a second, or as the one that was read. */
+function put(number: string) {
+  const clean = number.trim().toUpperCase().replace(/[\s-]/g, '')
+  if (!clean) return
+  typed.value = ''
+  if (one.value.kind === 'recaptured' && one.value.tag_numbers.length && ['replaced', 'added'].includes(one.value.tag_act ?? '')) return deck.change({ new_tag_numbers: [clean] })
+  if (one.value.kind === 'recaptured') {
+    deck.change({ tag_numbers: [...one.value.tag_numbers, clean] })
+    return void look(clean)
+  }
+  deck.change({ kind: 'tagged', tag_numbers: [...one.value.tag_numbers, clean] })
+}
+
+/** A tag that went wrong is written down; the next one takes its place. */
+function gone(number: string, how: 'spoiled_numbers' | 'lost_numbers') {
+  const next = deck.pouch.value.find((other) => other !== number && !one.value.tag_numbers.includes(other))
+  const list = one.value.tag_numbers.filter((other) => other !== number)
+  deck.change({ [how]: [...one.value[how], number], tag_numbers: next ? [...list, next] : list, kind: next || list.length ? 'tagged' : 'untagged' })
+}
+function skip(number: string) {
+  const after = deck.pouch.value.filter((other) => !one.value.tag_numbers.includes(other) || other === number)
+  const next = after[after.indexOf(number) + 1]
+  if (next) deck.change({ tag_numbers: one.value.tag_numbers.map((other) => (other === number ? next : other)) })
+}
+const undoGone = (number: string) =>
+  deck.change({ spoiled_numbers: one.value.spoiled_numbers.filter((other) => other !== number), lost_numbers: one.value.lost_numbers.filter((other) => other !== number) })
+
+const second = computed(() => deck.pouch.value.find((number) => !one.value.tag_numbers.includes(number)))
+const needsNew = computed(() => one.value.kind === 'recaptured' && ['replaced', 'added'].includes(one.value.tag_act ?? '') && !one.value.new_tag_numbers.length)
+
+/** The fish's story at once: from the card, or from the server when there is a signal. */
+const told = ref<{ number: string; text: string; story: string | null } | null>(null)
+async function look(number: string) {
+  try {
+    const { fish } = await api.readTag(number)
+    const name = deck.card.value?.species.find((kind) => kind.code === fish?.species_code)?.common_name
+    told.value = {
+      number,
+      story: fish?.story_key ?? null,
+      text: fish ? `${name ?? 'Tagged'}, tagged ${shortDateText(fish.released_on)}, ${fish.days} days ago${fish.length_mm ? ` at ${lengthText(fish.length_mm, session.units)}` : ''}.` : 'No fish of ours carries this number; it is kept as read.',
+    }
+  } catch (thrown) {
+    if (!(thrown instanceof NoSignal)) throw thrown
+  }
+}
+const known = computed(() => {
+  const fish = deck.knownFish.value
+  return fish ? `Tagged here ${shortDateText(fish.released_on)}${fish.length_mm ? ` at ${lengthText(fish.length_mm, session.units)}` : ''}.` : null
+})
+</script>
+
+<template>
+  <div class="tag-tab">
+    <ChipRow label="This fish" :options="KINDS" :chosen="one.kind" @one="kind" />
+    <template v-if="one.kind === 'tagged'">
+      <div v-for="number in one.tag_numbers" :key="number" class="number">
+        <TagStreamer :number="number" />
+        <button type="button" @click="skip(number)">skip</button>
+        <button type="button" @click="gone(number, 'spoiled_numbers')">spoiled</button>
+        <button type="button" @click="gone(number, 'lost_numbers')">lost</button>
+        <button v-if="one.tag_numbers.length > 1" type="button" :aria-label="`Take ${number} out`" @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })">✕</button>
+      </div>
+      <button v-if="second && one.tag_numbers.length && one.tag_numbers.length < 3" type="button" class="wide" data-testid="second-tag" @click="put(second)">Second tag: {{ second }}</button>
+    </template>
+    <template v-if="one.kind === 'recaptured'">
+      <div v-for="number in one.tag_numbers" :key="number" class="number">
+        <TagStreamer :number="number" />
+        <button type="button" :aria-label="`Take ${number} out`" @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })">✕</button>
+      </div>
+      <p v-if="known || told" class="told" role="status">{{ known ?? told!.text }} <RouterLink v-if="told?.story" :to="`/story/${told.story}`">Its story</RouterLink></p>
+      <p v-else class="hint">Rub growth off with a fingernail, without pulling; the number stands again at the free end. “?” for a letter you cannot read.</p>
+      <ChipRow v-if="one.tag_numbers.length" label="What became of the tag" :options="TAG_ACT" :chosen="one.tag_act" @one="deck.change({ tag_act: $event as never, new_tag_numbers: [] })" />
+      <div v-if="one.new_tag_numbers.length" class="number">New: <TagStreamer v-for="number in one.new_tag_numbers" :key="number" :number="number" /></div>
+      <button v-if="needsNew && deck.pouch.value[0]" type="button" class="wide" @click="put(deck.pouch.value[0])">New tag: {{ deck.pouch.value[0] }}</button>
+    </template>
+    <form v-if="one.kind !== 'untagged'" class="typed" @submit.prevent="put(typed)">
+      <label for="number-typed">{{ one.kind === 'recaptured' && !one.tag_numbers.length ? 'Number on the tag' : 'Another number' }}</label>
+      <input id="number-typed" v-model="typed" autocomplete="off" autocapitalize="characters" maxlength="40" />
+      <button type="submit" :disabled="!typed.trim()">Take it</button>
+    </form>
+    <p v-for="number in [...one.spoiled_numbers, ...one.lost_numbers]" :key="number" class="gone">
+      {{ number }} is {{ one.lost_numbers.includes(number) ? 'lost' : 'spoiled' }}. <button type="button" @click="undoGone(number)">No, it is not</button>
+    </p>
+    <section v-if="deck.advice.value && one.kind !== 'recaptured'" class="advice" :class="deck.advice.value.advice">
+      <b>{{ deck.advice.value.advice === 'tag' ? 'Fit to be tagged.' : 'Better let it go untagged:' }}</b>
+      <ul v-if="deck.advice.value.reasons.length"><li v-for="reason in deck.advice.value.reasons" :key="reason">{{ reason }}</li></ul>
+      <label v-if="deck.advice.value.advice === 'let_go' && one.kind === 'tagged'">You decide. Why tag it?
+        <input :value="one.decision_why" maxlength="200" @input="deck.change({ decision_why: ($event.target as HTMLInputElement).value })" />
+      </label>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.tag-tab {
+  display: grid;
+  gap: var(--gap-2);
+}
+.number,
+.typed {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+}
+button {
+  min-height: 40px;
+  padding: 0 10px;
+  border: 1px solid var(--line-strong);
+  border-radius: 10px;
+  background: var(--sheet);
+  font-size: 15px;
+  cursor: pointer;
+}
+input {
+  flex: 1;
+  min-width: 110px;
+  min-height: 40px;
+  font: inherit;
+}
+.hint,
+.gone,
+.told {
+  font-size: 15px;
+}
+.told {
+  padding: var(--gap-2);
+  background: var(--sea);
+  border-radius: var(--round);
+}
+.advice {
+  padding: var(--gap-2) var(--gap-3);
+  border-left: 6px solid var(--kelp);
+  background: var(--kelp-soft);
+  font-size: 15px;
+}
+.advice.let_go {
+  border-color: var(--rust);
+  background: var(--rust-soft);
+}
+ul {
+  margin: 0;
+  padding-left: 1.2em;
+}
+</style>

@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { ACT, OUTCOME } from '@/words/fish'
+import type { DeckState } from '../../useDeck'
+import ChipRow from '../ChipRow.vue'
+
+const { deck } = defineProps<{ deck: DeckState }>()
+const one = computed(() => deck.fish.value!)
+const wrong = ref<string | null>(null)
+const pad = (figure: number, size = 2) => String(figure).padStart(size, '0')
+function timeText(at: number) {
+  const time = new Date(at)
+  return `${pad(time.getHours())}:${pad(time.getMinutes())}:${pad(time.getSeconds())}`
+}
+/** The same day, the typed time; the fraction of a second stays. */
+function move(place: number, field: HTMLInputElement) {
+  const typed = field.value.match(/^(\d{1,2}):(\d{2})(?::(\d{2}))?$/)
+  const tap = one.value.taps[place]!
+  const [before, after] = [one.value.taps[place - 1], one.value.taps[place + 1]]
+  const to = new Date(tap.at)
+  if (typed) to.setHours(Number(typed[1]), Number(typed[2]), Number(typed[3] ?? 0), tap.at % 1000)
+  wrong.value = !typed
+    ? `“${field.value}” is not a time. Type it as 14:05:30.`
+    : before && to.getTime() < before.at
+      ? `“${ACT[tap.act].stage}” cannot lie before “${ACT[before.act].stage}”. Put that one right first.`
+      : after && to.getTime() > after.at
+        ? `“${ACT[tap.act].stage}” cannot lie after “${ACT[after.act].stage}”. Put that one right first.`
+        : null
+  if (wrong.value) field.value = timeText(tap.at)
+  else deck.moveTap(place, to.getTime())
+}
+</script>
+
+<template>
+  <div class="tab">
+    <ChipRow v-if="deck.stage.value === 'let_go'" label="How it went off" :options="OUTCOME" :chosen="one.outcome" @one="deck.change({ outcome: $event as never })" />
+    <ol v-if="one.taps.length" class="taps">
+      <li v-for="(tap, place) in one.taps" :key="`${place}-${tap.at}`">
+        <label>{{ ACT[tap.act].stage }} <input class="figures" :value="timeText(tap.at)" inputmode="numeric" maxlength="8" @change="move(place, $event.target as HTMLInputElement)" /></label>
+      </li>
+    </ol>
+    <p v-else class="soft">No taps yet. The times stand here once there are some, and can be put right.</p>
+    <p v-if="wrong" role="alert" class="wrong">{{ wrong }}</p>
+    <label>Note <textarea :value="one.note" rows="2" maxlength="2000" @input="deck.change({ note: ($event.target as HTMLTextAreaElement).value })" /></label>
+  </div>
+</template>
+
+<style scoped>
+.taps {
+  margin: 0;
+  padding-left: 1.4em;
+  display: grid;
+  gap: 4px;
+}
+.taps label {
+  display: flex;
+  justify-content: space-between;
+  gap: var(--gap-2);
+}
+input {
+  width: 110px;
+  min-height: 36px;
+  font-size: 17px;
+}
+textarea {
+  width: 100%;
+  font: inherit;
+}
+.wrong {
+  color: var(--rust);
+}
+</style>

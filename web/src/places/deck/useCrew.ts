@@ -1,0 +1,67 @@
+import { ref, watch, type Ref } from 'vue'
+import { api } from '@/api/client'
+import { NoSignal, Refusal } from '@/api/refusal'
+import { nowMs } from '@/offline/clock'
+import type { Act, Tap } from './card'
+
+const EVERY_MS = 1000
+
+/** A fish in hand as every device of the trip knows it. */
+export interface SharedFish {
+  id: string
+  species_code: string
+  tag_number: string | null
+  length_mm: number | null
+  taps: Tap[]
+  /** How often somebody took a tap back, as the server counts. */
+  undos: number
+}
+
+/**
+ * Keeps the fish in hand of several devices alike, once a second while there is a key and a signal.
+ * A tap's time crosses as "so long ago", so that the devices' clocks need not agree; what a device tapped itself keeps its own time.
+ */
+export function useCrew(key: Ref<string | null>, mine: () => Omit<SharedFish, 'undos'>[], take: (shared: SharedFish[], tookBack: (id: string) => boolean) => void) {
+  const device = (sessionStorage['voucher.device'] ??= crypto.randomUUID()) as string
+  const signal = ref(true)
+  const undone = new Map<string, number>()
+  const undos = new Map<string, number>()
+  let timer: number | undefined
+  let asking = false
+
+  function tookBack(fishId: string, position: number) {
+    undone.set(fishId, Math.min(position, undone.get(fishId) ?? position))
+  }
+
+  async function sync() {
+    clearTimeout(timer)
+    if (!key.value || asking) return
+    asking = true
+    const sentAt = nowMs()
+    const takenBack = new Map(undone)
+    try {
+      const told = await api.syncCrew(key.value, {
+        device,
+        fish: mine().map(({ taps, ...one }) => ({ ...one, undone_from: takenBack.get(one.id) ?? null, undos: undos.get(one.id) ?? 0, taps: taps.map(({ act, at }) => ({ act, age_ms: Math.max(0, sentAt - at) })) })),
+      })
+      takenBack.forEach((_, id) => undone.delete(id))
+      // The answer's time belongs to the middle of the question's way there and back.
+      const offset = (sentAt + nowMs()) / 2 - Date.parse(told.now)
+      const before = new Map(undos)
+      told.fish.forEach((one) => undos.set(one.id, one.undos))
+      take(told.fish.map((one) => ({ ...one, taps: one.taps.map((tap) => ({ act: tap.act as Act, at: Math.round(Date.parse(tap.at) + offset) })) })), (id) => (undos.get(id) ?? 0) > (before.get(id) ?? 0))
+      signal.value = true
+    } catch (thrown) {
+      if (!(thrown instanceof NoSignal) && !(thrown instanceof Refusal)) throw thrown
+      signal.value = false
+    }
+    asking = false
+    timer = window.setTimeout(() => void sync(), EVERY_MS)
+  }
+
+  watch(key, () => void sync(), { immediate: true })
+  return { signal, sync, tookBack, stop: () => clearTimeout(timer) }
+}
+
+/** The shared taps, with this device's own times where it made the same tap. */
+export const merged = (own: Tap[], shared: Tap[]): Tap[] => shared.map((tap, place) => (own[place]?.act === tap.act ? own[place]! : tap))
