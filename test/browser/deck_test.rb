@@ -70,7 +70,7 @@ class DeckOnThePhoneTest < BrowserCase
       indexedDB.open('voucher').onsuccess = (opened) => {
         const notes = opened.target.result.transaction('notes').objectStore('notes')
         notes.getAllKeys().onsuccess = (keys) => {
-          notes.get(keys.target.result.find((key) => key.startsWith('in-hand'))).onsuccess = (found) => done(found.target.result.taps)
+          notes.get(keys.target.result.find((key) => key.startsWith('in-hand'))).onsuccess = (found) => done(found.target.result.hands[0].taps)
         }
       }
     JS

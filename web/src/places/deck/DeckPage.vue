@@ -80,7 +80,11 @@ useDeckKeys({
 
 /** The line whose reason is asked for. */
 const asked = ref<string | null>(null)
-watch(stage, () => (asked.value = null))
+const strip = ref<HTMLElement | null>(null)
+watch(stage, () => {
+  asked.value = null
+  strip.value?.scrollTo(0, 0)
+})
 const verdict = computed(() => (advice.value?.advice === 'let_go' && fish.value?.kind === 'tagged' && !isDone.value && !isOut.value ? `better not: ${advice.value.reasons[0]}` : null))
 const isOver = computed(() => isOut.value && clock.value.airSeconds >= Math.min(oneLift.value + airBefore.value, totalLift.value))
 
@@ -90,7 +94,7 @@ function pickSpecies(list: HTMLSelectElement) {
   list.blur()
 }
 function actLabel(act: Act) {
-  if (act === 'in_net' && isDone.value) return 'It floated: net it again'
+  if (act === 'in_net' && isDone.value) return 'Floated: net it'
   if (act === 'lifted' && stage.value === 'back_in_water') return 'Lift again'
   return act === 'kept' && keeping.value ? `Keep: ${keeping.value.text}` : ACT[act].button
 }
@@ -176,10 +180,9 @@ const handLabel = (place: number) => {
     <OtherCatch v-else class="cover" :species="card.species" @catch="caughtOther" @close="cover = null" />
 
     <section class="acts">
-      <div class="others">
+      <div class="row">
+      <div ref="strip" class="others">
         <button v-for="act in others" :key="act" type="button" :class="{ doubtful: act === 'kept' && !keeping?.may }" @click="tap(act)">{{ actLabel(act) }}</button>
-        <button type="button" :disabled="!fish.taps.length" @click="undo">Undo</button>
-        <button type="button" :aria-pressed="cover === 'record'" data-testid="more" @click="show('record')">{{ cover === 'record' ? 'Less' : 'More' }}</button>
         <button v-if="stage === 'in_net' || stage === 'back_in_water'" type="button" @click="secondFish">Another fish on</button>
         <button v-if="!isOut && (stage === 'start' || isDone)" type="button" data-testid="other" @click="show('other')">Other catch</button>
         <button v-if="!isOut" type="button" data-testid="again" @click="caughtAgain">Already tagged</button>
@@ -187,6 +190,9 @@ const handLabel = (place: number) => {
           <button v-if="hands.length > 1 && place !== at" type="button" class="hand" @click="turnTo(place)">{{ handLabel(place) }}</button>
         </template>
         <button type="button" class="keys-button" :aria-expanded="showKeys" @click="showKeys = !showKeys">Keys</button>
+      </div>
+      <button type="button" :disabled="!fish.taps.length" @click="undo">Undo</button>
+      <button type="button" :aria-pressed="cover === 'record'" data-testid="more" @click="show('record')">{{ cover === 'record' ? 'Less' : 'More' }}</button>
       </div>
       <button type="button" class="next" :class="{ stop: isOver }" data-testid="next" @click="tap(natural)">
         {{ isDone ? 'Next fish on' : ACT[natural].button }}
@@ -207,7 +213,8 @@ const handLabel = (place: number) => {
   gap: 6px var(--gap-3);
   padding: 4px var(--gap-3) var(--gap-2);
   grid-template-columns: 74px minmax(0, 1fr);
-  grid-template-rows: auto auto auto auto auto auto 1fr;
+  /* Fixed, so that no key moves from stage to stage. */
+  grid-template-rows: 46px 78px 44px 120px 160px 156px minmax(0, 1fr);
   grid-template-areas: 'top top' 'draught clock' 'draught tag' 'draught now' 'draught hook' 'pad pad' 'acts acts';
 }
 .top {
@@ -289,6 +296,8 @@ const handLabel = (place: number) => {
   text-align: left;
   font-size: 13px;
   line-height: 1.1;
+  max-height: 44px;
+  overflow: hidden;
   color: var(--ink-soft);
   text-decoration: underline;
   cursor: pointer;
@@ -306,8 +315,6 @@ const handLabel = (place: number) => {
   line-height: 1.22;
   display: grid;
   gap: 3px;
-  /* One height for every stage, so that no key moves under the thumb. */
-  height: 126px;
   overflow-y: auto;
   align-content: start;
 }
@@ -379,9 +386,16 @@ const handLabel = (place: number) => {
   overflow-x: auto;
   scrollbar-width: none;
 }
-.others button {
+.row {
+  display: flex;
+  gap: 6px;
+}
+.others {
+  flex: 1;
+}
+.row button {
   flex: none;
-  min-height: 40px;
+  height: 40px;
   padding: 0 var(--gap-3);
   background: var(--sheet);
   border: 1px solid var(--line-strong);
@@ -394,7 +408,7 @@ const handLabel = (place: number) => {
 .others .hand {
   border: 2px solid var(--sea-deep);
 }
-.others button:disabled {
+.row button:disabled {
   opacity: 0.45;
   cursor: default;
 }
@@ -455,7 +469,6 @@ const handLabel = (place: number) => {
     grid-area: draught;
   }
   .now {
-    height: auto;
     min-height: 150px;
     font-size: 17px;
     gap: var(--gap-2);
@@ -465,10 +478,12 @@ const handLabel = (place: number) => {
     grid-template-columns: auto minmax(300px, 1fr);
     align-items: stretch;
   }
+  .row {
+    align-items: center;
+    max-width: 560px;
+  }
   .others {
     flex-wrap: wrap;
-    align-content: center;
-    max-width: 520px;
   }
   .keys-button {
     display: block;

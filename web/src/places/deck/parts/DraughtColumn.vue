@@ -37,7 +37,7 @@ const over = computed(() => lift.value !== null && lift.value > Math.min(props.o
       <svg class="waves" viewBox="0 0 80 10" preserveAspectRatio="none" aria-hidden="true"><path d="M0 5q10-6 20 0t20 0 20 0 20 0V10H0z" /></svg>
     </div>
     <div v-if="total > 0" class="mark one" :style="{ top: `${oneMark * 100}%` }"><span class="figures">{{ Math.round(Math.min(oneLift, allLeft)) }}s</span></div>
-    <div v-if="total > 0 && allMark < 0.995 && allMark !== oneMark" class="mark all" :style="{ top: `${allMark * 100}%` }"><span class="figures">{{ Math.round(allLeft) }}s</span></div>
+    <div v-if="total > 0 && allMark < 0.92 && allMark !== oneMark" class="mark all" :style="{ top: `${allMark * 100}%` }"><span class="figures">{{ Math.round(allLeft) }}s</span></div>
     <span class="foot figures">{{ total }}s</span>
   </div>
 </template>
@@ -46,7 +46,7 @@ const over = computed(() => lift.value !== null && lift.value > Math.min(props.o
 .draught {
   position: relative;
   overflow: hidden;
-  min-height: 240px;
+  min-height: 0;
   border: 2px solid var(--ink);
   border-radius: 12px 12px 34px 34px;
   background: var(--sheet);

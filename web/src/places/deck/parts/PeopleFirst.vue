@@ -16,15 +16,18 @@ const open = ref(0)
     <div class="cases" role="tablist">
       <button v-for="(one, place) in cases" :key="one.key" type="button" role="tab" :aria-selected="open === place" @click="open = place">{{ one.title }}</button>
     </div>
-    <ol>
-      <li v-for="line in cases[open]?.lines" :key="line">{{ line }}</li>
+    <ol tabindex="0" aria-label="First steps">
+      <li v-for="line in cases[open]?.lines.slice(0, -2)" :key="line">{{ line }}</li>
     </ol>
+    <!-- How to get help stands in sight, however far the steps are scrolled. -->
+    <p v-for="line in cases[open]?.lines.slice(-2)" :key="line" class="help">{{ line }}</p>
   </section>
 </template>
 
 <style scoped>
 .people {
-  overflow: auto;
+  display: flex;
+  flex-direction: column;
   padding: var(--gap-2) var(--gap-3);
   border: 3px solid var(--rust);
   border-radius: var(--round);
@@ -38,12 +41,12 @@ header {
 .cases {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
-  margin: 6px 0;
+  gap: 4px;
+  margin: 4px 0;
 }
 button {
-  min-height: 40px;
-  padding: 0 10px;
+  min-height: 36px;
+  padding: 0 8px;
   border: 1px solid var(--line-strong);
   border-radius: 10px;
   background: var(--paper);
@@ -55,11 +58,23 @@ button {
   font-weight: var(--weight-strong);
 }
 ol {
-  margin: 0;
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  margin: 0 0 4px;
   padding-left: 1.3em;
-  display: grid;
-  gap: 5px;
   line-height: 1.25;
+  font-size: 15px;
+}
+li + li {
+  margin-top: 4px;
+}
+.help {
+  padding-top: 3px;
+  border-top: 1px solid var(--line-strong);
+  font-size: 14px;
+  line-height: 1.2;
+  font-weight: var(--weight-strong);
 }
 li:first-child {
   font-weight: var(--weight-strong);
