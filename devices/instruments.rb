@@ -42,7 +42,7 @@ module Devices
       @lock.synchronize do
         %i[position depth water_temp weight].to_h do |quantity|
           reading, read_at = @readings[quantity]
-          [quantity, reading && reading.merge(aged(read_at))]
+          [quantity, reading&.merge(aged(read_at))]
         end
       end
     end

@@ -10,7 +10,6 @@ module Core
     module Guide
       module_function
 
-
       def for(guild:, rules:)
         school = ->(key) { Protocol::Questions.fetch(key).school(rules.school(key, guild.key)) }
         { key: guild.key, name: guild.name, air_class: guild.air_class, air_seconds: rules.air_base_seconds(guild.air_class, guild.key),

@@ -23,7 +23,7 @@ class DeckApiTest < ApiCase
     again = encounter(kind: "recaptured", start: start + 600)
     put_encounter(again.merge(tag_act: "replaced", new_tag_numbers: ["MS000002"]), id:)
 
-    assert_equal [nil, fish], %w[MS000001 MS000002].map { |number| carried_by(number) }
+    assert_equal([nil, fish], %w[MS000001 MS000002].map { |number| carried_by(number) })
     put_encounter(again.merge(revision: 2, tag_act: "left"), id:)
 
     assert_equal [fish, nil, "in_pouch"], [carried_by("MS000001"), carried_by("MS000002"), state("MS000002")]

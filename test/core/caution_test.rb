@@ -109,7 +109,7 @@ class ReviewTest < Minitest::Test
                                        })
 
     assert_equal 69, review.score.points
-    assert_equal ["hook in the gill", "bleeding", "open wound or old hook damage", "dropped", "no tail burst", "fight over budget"], review.score.parts.map { |part| part[:name] }
+    assert_equal(["hook in the gill", "bleeding", "open wound or old hook damage", "dropped", "no tail burst", "fight over budget"], review.score.parts.map { |part| part[:name] })
     assert_equal :grave, review.score.band
   end
 end

@@ -80,7 +80,8 @@ class InstrumentsTest < Minitest::Test
   end
 
   def wait
-    100.times { yield ? (return) : sleep(0.05) }
+    100.times { yield ? return : sleep(0.05) }
+
     flunk "nothing was read within five seconds"
   end
 

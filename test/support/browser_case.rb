@@ -24,7 +24,8 @@ class BrowserCase < Minitest::Test
   include Capybara::Minitest::Assertions
 
   PASSWORD = "correct horse tide"
-  TABLES = %w[live_taps live_fish held_encounters changes lockers tag_batches letters photos matches reports taggings stages encounters fish trips tag_custody tags tag_series members accounts que_jobs].freeze
+  TABLES = %w[live_taps live_fish held_encounters changes lockers tag_batches letters photos matches reports taggings stages encounters fish trips tag_custody tags tag_series members
+              accounts que_jobs].freeze
 
   def self.application
     @application ||= begin

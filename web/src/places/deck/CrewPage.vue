@@ -33,13 +33,13 @@ onMounted(async () => {
 const crew = useCrew(
   computed(() => (card.value ? props.crewKey : null)),
   () => fish.value,
-  (shared) => {
-    for (const other of shared) {
+  (shared, heard) => {
+    fish.value = shared.map((other) => {
       const own = fish.value.find((one) => one.id === other.id)
-      if (own && other.taps.length !== own.taps.length) othersTappedAt = nowMs()
-      other.taps = merged(own?.taps ?? [], other.taps)
-    }
-    fish.value = shared
+      const taps = own ? merged(own.taps, other.taps, heard(other.id)) : other.taps
+      if (own && taps) othersTappedAt = nowMs()
+      return { ...other, taps: taps ?? own!.taps }
+    })
   },
 )
 onBeforeUnmount(crew.stop)

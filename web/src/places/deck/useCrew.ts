@@ -6,6 +6,13 @@ import type { Act, Tap } from './card'
 
 const EVERY_MS = 1000
 
+/** What the answer before said of a fish. */
+export interface Heard {
+  tookBack: boolean
+  /** How many taps it knew. */
+  taps: number
+}
+
 /** A fish in hand as every device of the trip knows it. */
 export interface SharedFish {
   id: string
@@ -21,11 +28,12 @@ export interface SharedFish {
  * Keeps the fish in hand of several devices alike, once a second while there is a key and a signal.
  * A tap's time crosses as "so long ago", so that the devices' clocks need not agree; what a device tapped itself keeps its own time.
  */
-export function useCrew(key: Ref<string | null>, mine: () => Omit<SharedFish, 'undos'>[], take: (shared: SharedFish[], tookBack: (id: string) => boolean) => void) {
+export function useCrew(key: Ref<string | null>, mine: () => Omit<SharedFish, 'undos'>[], take: (shared: SharedFish[], heard: (id: string) => Heard) => void) {
   const device = (sessionStorage['voucher.device'] ??= crypto.randomUUID()) as string
   const signal = ref(true)
   const undone = new Map<string, number>()
   const undos = new Map<string, number>()
+  const taps = new Map<string, number>()
   let timer: number | undefined
   let asking = false
 
@@ -47,9 +55,9 @@ export function useCrew(key: Ref<string | null>, mine: () => Omit<SharedFish, 'u
       takenBack.forEach((_, id) => undone.delete(id))
       // The answer's time belongs to the middle of the question's way there and back.
       const offset = (sentAt + nowMs()) / 2 - Date.parse(told.now)
-      const before = new Map(undos)
-      told.fish.forEach((one) => undos.set(one.id, one.undos))
-      take(told.fish.map((one) => ({ ...one, taps: one.taps.map((tap) => ({ act: tap.act as Act, at: Math.round(Date.parse(tap.at) + offset) })) })), (id) => (undos.get(id) ?? 0) > (before.get(id) ?? 0))
+      const before = { undos: new Map(undos), taps: new Map(taps) }
+      told.fish.forEach((one) => undos.set(one.id, one.undos) && taps.set(one.id, one.taps.length))
+      take(told.fish.map((one) => ({ ...one, taps: one.taps.map((tap) => ({ act: tap.act as Act, at: Math.round(Date.parse(tap.at) + offset) })) })), (id) => ({ tookBack: (undos.get(id) ?? 0) > (before.undos.get(id) ?? 0) && !takenBack.has(id), taps: before.taps.get(id) ?? 0 }))
       signal.value = true
     } catch (thrown) {
       if (!(thrown instanceof NoSignal) && !(thrown instanceof Refusal)) throw thrown
@@ -63,5 +71,12 @@ export function useCrew(key: Ref<string | null>, mine: () => Omit<SharedFish, 'u
   return { signal, sync, tookBack, stop: () => clearTimeout(timer) }
 }
 
-/** The shared taps, with this device's own times where it made the same tap. */
-export const merged = (own: Tap[], shared: Tap[]): Tap[] => shared.map((tap, place) => (own[place]?.act === tap.act ? own[place]! : tap))
+/**
+ * The taps that all agree on, with this device's own times where it made the same tap. When one was taken back elsewhere,
+ * what was tapped here since the last answer still counts.
+ */
+export function merged(own: Tap[], shared: Tap[], heard: Heard): Tap[] | null {
+  const same = shared.map((tap, place) => (own[place]?.act === tap.act ? own[place]! : tap))
+  if (heard.tookBack) return [...same, ...own.slice(heard.taps)]
+  return shared.length > own.length ? same : null
+}

@@ -11,7 +11,7 @@ import { useSessionStore } from '@/stores/session'
 import { adviceLines, airBudget, cautionScore, fightBudgetSeconds, keepVerdict, leadFor, readClock, tagAdvice, type Act, type Card } from './card'
 import { blankFish, bodyOf, numbersOf, type FishInHand } from './fishInHand'
 import { wakeSound } from './sound'
-import { merged, useCrew, type SharedFish } from './useCrew'
+import { merged, useCrew, type Heard, type SharedFish } from './useCrew'
 import { useInstruments } from './useInstruments'
 import { useSlowTick } from './useTick'
 
@@ -38,6 +38,8 @@ export function useDeck() {
   const refusal = ref<Trouble | null>(null)
   const hands = ref<FishInHand[]>([])
   const at = ref(0)
+  /** What is being fished for: a crab on the hook does not change it. */
+  const usual = ref<string | null>(null)
   const fish = computed<FishInHand | null>(() => hands.value[at.value] ?? null)
   const now = useSlowTick()
   const instruments = useInstruments(computed(() => deck.value?.instruments ?? false))
@@ -104,7 +106,7 @@ export function useDeck() {
   const knownFish = computed(() => card.value?.known_fish.find((one) => one.number === fish.value?.tag_numbers[0]) ?? null)
 
   /** Numbers that no fish logged here uses; the fish in hand may keep its own. */
-  const pouch = computed(() => unused(fish.value?.id))
+  const pouch = computed(() => unused(fish.value?.id).filter((number) => !fish.value?.spoiled_numbers.includes(number) && !fish.value?.lost_numbers.includes(number)))
   function unused(ownId?: string): string[] {
     const logged = encounters.value.filter((one) => one.id !== ownId).flatMap((one) => numbersOf(one.body))
     const inHand = hands.value.filter((one) => one.id !== ownId).flatMap((one) => numbersOf(one))
@@ -152,8 +154,9 @@ export function useDeck() {
     deck.value = fresh
     await queue.load(fresh.card?.trip.id ?? null)
     if (!card.value) return
-    const inHand = await note<{ hands: FishInHand[]; at: number }>(IN_HAND)
+    const inHand = await note<{ hands: FishInHand[]; at: number; usual: string | null }>(IN_HAND)
     hands.value = (inHand?.hands ?? []).filter((one) => speciesOf(one.species_code)).map((one) => ({ ...blankFish(one.id, one.species_code, one.length_kind), ...one }))
+    usual.value = inHand?.usual ?? logged.value[0]?.species_code ?? null
     at.value = Math.min(inHand?.at ?? 0, Math.max(0, hands.value.length - 1))
     if (!hands.value.length) hands.value = [blankRecord()]
   }
@@ -171,7 +174,8 @@ export function useDeck() {
   /** A blank record with what fitted last time. */
   function blankRecord(speciesCode?: string): FishInHand {
     const last = fish.value
-    const kind = speciesOf(speciesCode ?? last?.species_code ?? logged.value[0]?.species_code) ?? card.value!.species[0]!
+    const kind = speciesOf(speciesCode ?? usual.value ?? undefined) ?? card.value!.species[0]!
+    if (!speciesCode) usual.value ??= kind.code
     const blank = blankFish(uuid(), kind.code, kind.length_kind)
     const next = kind.taggable ? unused()[0] : undefined
     return { ...blank, length_how: last?.length_how ?? 'board', ...(next ? { kind: 'tagged' as const, tag_numbers: [next] } : {}) }
@@ -184,6 +188,8 @@ export function useDeck() {
     const one = fish.value
     if (!one.taps.length) readInstruments(one)
     if (act !== 'fish_on' && act !== 'in_net') one.tag_advice ??= advice.value
+    // The number that stood ready for a release is not in a fish that is kept.
+    if (act === 'kept' && one.kind === 'tagged') Object.assign(one, { kind: 'untagged', tag_numbers: [] })
     now.value = nowMs()
     one.taps.push({ act, at: now.value })
     changed(one)
@@ -256,6 +262,7 @@ export function useDeck() {
     const one = fish.value
     if (!one || !kind) return
     one.species_code = code
+    usual.value = code
     one.length_kind = kind.length_kind
     if (!kind.taggable) setTag(null)
     else if (one.kind === 'untagged' && pouch.value[0]) setTag(pouch.value[0])
@@ -291,7 +298,7 @@ export function useDeck() {
     void keepInHand()
   }
 
-  const keepInHand = () => keepNote(IN_HAND, { hands: hands.value, at: at.value })
+  const keepInHand = () => keepNote(IN_HAND, { hands: hands.value, at: at.value, usual: usual.value })
 
   async function addPhoto(file: Blob) {
     if (!fish.value) return
@@ -315,11 +322,12 @@ export function useDeck() {
     return hands.value.map((one) => ({ id: one.id, species_code: one.species_code, tag_number: one.tag_numbers[0] ?? null, length_mm: one === fish.value ? lengthMm.value : null, taps: one.taps }))
   }
   /** Taps that the crew made or took back. */
-  function takeShared(shared: SharedFish[], tookBack: (id: string) => boolean) {
+  function takeShared(shared: SharedFish[], heard: (id: string) => Heard) {
     for (const other of shared) {
       const own = hands.value.find((one) => one.id === other.id)
-      if (!own || other.taps.length === own.taps.length || (other.taps.length < own.taps.length && !tookBack(other.id))) continue
-      own.taps = merged(own.taps, other.taps)
+      const taps = own && merged(own.taps, other.taps, heard(other.id))
+      if (!taps) continue
+      own.taps = taps
       changed(own)
     }
   }

@@ -22,8 +22,10 @@ const shown = computed(() => TABS[tab.value][1])
 
 <template>
   <section class="sheet" aria-label="The rest of the record">
+    <div class="head">
     <div class="tabs" role="tablist" aria-label="Parts of the record">
       <button v-for="([name], key) in TABS" :key="key" type="button" role="tab" :aria-selected="tab === key" :data-tab="key" @click="tab = key">{{ name }}</button>
+    </div>
       <button type="button" class="close" aria-label="Close the record" @click="emit('close')">✕</button>
     </div>
     <div class="body" role="tabpanel" :aria-label="TABS[tab][0]" tabindex="0"><component :is="shown" :deck="deck" /></div>
@@ -39,11 +41,15 @@ const shown = computed(() => TABS[tab.value][1])
   border-radius: var(--round);
   background: var(--paper);
 }
-.tabs {
+.head {
   display: flex;
   border-bottom: 2px solid var(--line-strong);
 }
-.tabs button {
+.tabs {
+  flex: 1;
+  display: flex;
+}
+.head button {
   flex: 1;
   min-height: 44px;
   padding: 0 2px;
@@ -51,6 +57,10 @@ const shown = computed(() => TABS[tab.value][1])
   background: none;
   font-size: 15px;
   cursor: pointer;
+}
+.head .close {
+  flex: none;
+  width: 36px;
 }
 [aria-selected='true'] {
   font-weight: var(--weight-strong);

@@ -14,7 +14,7 @@ function timeText(at: number) {
 }
 /** The same day, the typed time; the fraction of a second stays. */
 function move(place: number, field: HTMLInputElement) {
-  const typed = field.value.match(/^(\d{1,2}):(\d{2})(?::(\d{2}))?$/)
+  const typed = field.value.match(/^([01]?\d|2[0-3]):([0-5]\d)(?::([0-5]\d))?$/)
   const tap = one.value.taps[place]!
   const [before, after] = [one.value.taps[place - 1], one.value.taps[place + 1]]
   const to = new Date(tap.at)

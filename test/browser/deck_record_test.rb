@@ -1,0 +1,221 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+require_relative "../support/accessibility"
+
+# The rest of the record on the Deck: what is not needed while the fish is out.
+class DeckRecordTest < BrowserCase
+  include Accessibility
+
+  def setup
+    super
+    @trip_id = Seeds.trip(db, @isolde, held_on: Date.today)
+    sign_in
+    find_button "Fish on"
+  end
+
+  def key(*keys) = page.driver.browser.keyboard.type(*keys)
+  def next_act = find("[data-testid=next]").click
+  def open(tab) = find("[data-tab=#{tab}]").click
+  def chip(name) = find("[data-chip='#{name}']").click
+  def sent = assert_selector(".queue", text: "all sent", wait: 20)
+  def encounter = db[:encounters].order(Sequel.desc(:caught_at)).first
+
+  # Everything that the sheet asks for reaches the database, and the score that the Deck shows is the one that core computes.
+  def test_the_whole_record_and_one_score_on_both_sides
+    2.times { next_act }
+    find("[data-place=throat]").click
+    find("[data-testid=more]").click
+    open "hook"
+    %w[left 3 pulled old_hook_scar].each { |name| chip(name) }
+    open "state"
+    find("[data-reflex=tail_burst-absent]").click
+    find("[data-reflex=gill_beat-present]").click
+    chip "dropped"
+    open "depth"
+    fill_in "Caught at", with: "32"
+    chip "swollen"
+    assert_selector "[data-testid=lead]", text: "kg of lead"
+    chip "sent_down"
+    open "weigh"
+    fill_in "Weight", with: "1620"
+    fill_in "Girth", with: "310"
+    find("[data-testid=more]").click
+    3.times { next_act }
+    find("[data-outcome=slow]").click
+    sent
+    # Throat 25, pulled 15, old damage 5, one sign 15 and sent down -10, dropped 10, one absent reflex 8.
+    assert_text "Handling: 68 points, grave"
+    wait_until { encounter[:outcome] == "slow" }
+
+    assert_equal(["throat", "left", 3, "pulled", ["old_hook_scar"], %w[dropped sent_down], ["swollen"], 32, 1620, 310, 68],
+                 encounter.values_at(:hook_place, :hook_side, :hook_count, :removal, :marks, :handling, :pressure_signs, :depth_m, :weight_g, :girth_mm, :caution_points)
+                          .map { |value| value.is_a?(Sequel::Postgres::PGArray) ? value.to_a.sort : value })
+    assert_equal({ "tail_burst" => "absent", "gill_beat" => "present" }, encounter[:reflexes].to_h)
+    assert_equal "let_go", encounter[:tag_advice]["advice"]
+  end
+
+  def test_spoiled_lost_and_skipped_tags
+    next_act
+    find(".tag-button").click
+    click_button "spoiled"
+    assert_selector ".sheet .streamer", text: "MS000002"
+    click_button "lost"
+    click_button "skip"
+    assert_selector ".sheet .streamer", text: "MS000004"
+    click_button "Let go"
+    sent
+
+    assert_equal %w[spoiled lost in_pouch applied in_pouch], db[:tags].order(:serial).select_map(:state)
+  end
+
+  # The advice stands before the lift; the person decides, and both are kept.
+  def test_advice_against_tagging_and_the_persons_reason
+    2.times { next_act }
+    find("[data-place=gill]").click
+    find(".swap.verdict", text: "better not: the hook sat in the gills").click
+    fill_in "You decide. Why tag it?", with: "study fish, gill untouched"
+    find("[data-testid=more]").click
+    3.times { next_act }
+    sent
+
+    assert_equal ["tagged", "study fish, gill untouched", "let_go"], [*encounter.values_at(:kind, :decision_why), encounter[:tag_advice]["advice"]]
+  end
+
+  def test_a_second_fish_while_the_first_rests
+    2.times { next_act }
+    click_button "Another fish on"
+    assert_selector ".stage", text: "on the line"
+    assert_selector ".streamer", text: "MS000002"
+    click_button "Let go"
+    find(".hand", text: "in the net").click
+    3.times { next_act }
+    sent
+    wait_until { db[:encounters].count == 2 }
+
+    assert_equal [%w[fish_on in_net lifted back_in_water let_go], %w[fish_on let_go]].sort, db[:encounters].select_map(:id).map { |id|
+      Store::Encounters.new(db).stages(id).map { |tap|
+        tap[:act]
+      }
+    }.sort
+  end
+
+  # A time put right is a correction: the taps as they came stay beside it.
+  def test_times_are_corrected_and_both_stay
+    5.times { next_act }
+    sent
+    find("[data-testid=more]").click
+    open "times"
+    before = encounter[:caught_at]
+    field = find(".taps input", match: :first)
+    field.set((before.getlocal - 60).strftime("%H:%M:%S"))
+    field.send_keys :tab
+    wait_until { encounter[:revision] == 2 }
+
+    assert_in_delta 60, before - encounter[:caught_at], 1
+    assert_equal [1, 2], db[:stages].distinct.order(:revision).select_map(:revision)
+    find(".taps input", match: :first).set("25:99")
+    find(".taps input", match: :first).send_keys :tab
+    assert_text "“25:99” is not a time"
+  end
+
+  def test_a_held_record_is_opened_and_mended_on_the_deck
+    db[:tags].where(number: "MS000001").update(state: "lost")
+    5.times { next_act }
+    assert_selector ".queue", text: "1 held back"
+    next_act
+    click_button "mend", match: :first
+    open "tag"
+    click_button "skip"
+    sent
+
+    # MS000002 stands ready for the fish that is on now.
+    assert_equal ["MS000003"], db[:tags].where(state: "applied").select_map(:number)
+    assert_equal 0, db[:held_encounters].where(settled_at: nil).count
+  end
+
+  def test_a_photo_taken_without_a_signal_follows_its_fish
+    picture = File.join(ROOT, "var/log/photo-of-a-fish.jpg")
+    Vips::Image.black(64, 48).jpegsave(picture)
+    network = page.driver.browser.network
+    next_act
+    network.offline_mode
+    find("[data-testid=more]").click
+    open "weigh"
+    page.attach_file(picture) { find("label", text: "From files").click }
+    assert_selector ".photos figure", text: "waits"
+    click_button "Let go"
+    assert_selector ".queue", text: "1 to send"
+    network.emulate_network_conditions(offline: false)
+    sent
+
+    assert_equal [[encounter[:id], 64]], db[:photos].select_map(%i[encounter_id width_px])
+  end
+
+  def test_by_the_keyboard_alone
+    key :space, :space
+    key "412"
+    assert_selector "[data-testid=length]", text: "41.2"
+    key "m"
+    assert_selector ".sheet"
+    key :escape, "h"
+    assert_text "Cut the line first"
+    key :escape, :space
+    assert_selector ".stage", text: "out of the water"
+    key "b", "u"
+    assert_selector ".stage", text: "out of the water"
+    key "b", :space
+    sent
+    key "o"
+    find_field("Find an animal").send_keys("thorn", :enter)
+    sent
+
+    assert_equal ["untagged", 412], [encounter[:kind], db[:encounters].exclude(length_mm: nil).get(:length_mm)]
+  end
+
+  def test_every_part_of_the_deck_is_accessible
+    assert_accessible "ready"
+    3.times { next_act }
+    assert_accessible "out"
+    key "b", "m"
+    %w[tag hook state depth weigh times crew].each do |tab|
+      open tab
+      assert_accessible tab
+    end
+    key :escape, "h"
+    assert_accessible "people first"
+    key "h", :space
+    find("[data-testid=other]").click
+    assert_accessible "other catch"
+  end
+
+  def test_the_crew_sees_the_clock_and_taps_on_a_second_device
+    find("[data-testid=more]").click
+    open "crew"
+    find("[data-testid=share]").click
+    link = find(".link").value
+    find("[data-testid=more]").click
+    next_act
+    Capybara.using_session(:crew) do
+      as_phone
+      visit link
+      assert_selector ".stage", text: "on the line"
+      refute_text "MS0000011"
+      find("[data-testid=next]", text: "In the net").click
+      assert_accessible "crew"
+    end
+    assert_selector ".stage", text: "in the net"
+    next_act
+    Capybara.using_session(:crew) do
+      find("[data-testid=next]", text: "Back in water")
+      sleep 0.8
+      find("[data-testid=next]", text: "Back in water").click
+      click_button "Undo"
+    end
+    assert_selector ".stage", text: "out of the water"
+    2.times { next_act }
+    wait_until { db[:encounters].any? }
+
+    assert_equal(%w[fish_on in_net lifted back_in_water let_go], Store::Encounters.new(db).stages(encounter[:id]).map { |tap| tap[:act] })
+  end
+end

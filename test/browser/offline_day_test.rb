@@ -1,0 +1,161 @@
+# frozen_string_literal: true
+
+require "minitest/mock"
+require_relative "../support/browser_case"
+require_relative "../support/unsteady"
+
+# A day at the water with no signal: five fish, one crash, and a bad line on the way home.
+class OfflineDayTest < BrowserCase
+  def setup
+    super
+    @line = Unsteady.new(BrowserCase.application)
+    Capybara.app = @line
+    earlier = Seeds.trip(db, @isolde, held_on: Date.today - 30)
+    Acts::RecordEncounter.call(store: Store::Gateway.new(db), member: @isolde, id: SecureRandom.uuid, now: Time.now,
+                               sent: Seeds.encounter(earlier, number: "MS000005", start: Time.now - (30 * 86_400)))
+    Seeds.trip(db, @isolde, held_on: Date.today)
+    as_phone
+    sign_in
+    find_button "Fish on"
+    wait_until { script("navigator.serviceWorker.controller !== null") }
+  end
+
+  def network = page.driver.browser.network
+  def no_signal = network.offline_mode
+  def signal = network.emulate_network_conditions(offline: false)
+  def next_act = find("[data-testid=next]").click
+  def digits(text) = text.each_char { |one| find("[data-digit='#{one}']").click }
+  def today = db[:encounters].where { caught_on >= Date.today - 1 }
+
+  # The page goes without a word, as when a phone's battery dies, and is opened again.
+  def crash
+    old = page.current_window
+    page.switch_to_window(page.open_new_window)
+    old.close
+    as_phone
+    no_signal
+    visit "/deck"
+  end
+
+  def log_five_fish
+    tagged
+    double_tagged_with_a_crash
+    recapture
+    find("[data-testid=other]").click
+    find("[data-animal=shore_crab]").click
+    kept
+    assert_selector ".queue", text: "5 to send"
+  end
+
+  def tagged
+    page.execute_script("window.clicks = []; addEventListener('click', (event) => event.target.closest('[data-testid=next]') && window.clicks.push(Date.now()), true)")
+    4.times { next_act }
+    digits "412"
+    next_act
+    @clicks = script("window.clicks")
+    assert_selector ".queue", text: "1 to send"
+  end
+
+  def double_tagged_with_a_crash
+    3.times { next_act }
+    crash
+    assert_selector ".stage", text: "out of the water"
+    next_act
+    find("[data-testid=more]").click
+    find("[data-testid=second-tag]").click
+    find("[data-testid=more]").click
+    next_act
+    assert_selector ".queue", text: "2 to send"
+  end
+
+  def recapture
+    find("[data-testid=again]").click
+    fill_in "Number on the tag", with: "ms 000005"
+    click_button "Take it"
+    assert_text "at 41.2 cm"
+    find("[data-testid=more]").click
+    4.times { next_act }
+    assert_selector ".queue", text: "3 to send"
+  end
+
+  def kept
+    next_act
+    next_act
+    find(".others button", text: "Keep", visible: :all).click
+  end
+
+  def test_five_fish_without_a_signal_reach_the_server_once
+    no_signal
+    visit "/deck"
+    log_five_fish
+
+    assert_equal 0, today.count
+    signal
+    assert_selector ".queue", text: "all sent", wait: 20
+
+    all_are_there_once
+    times_are_the_taps
+  end
+
+  def test_a_server_that_dies_in_the_middle_of_a_batch_loses_nothing
+    no_signal
+    visit "/deck"
+    log_five_fish
+    @line.mode = :dies_after_two
+    signal
+    wait_until { @line.dropped.positive? && today.count == 2 }
+    @line.mode = :steady
+    come_online
+
+    all_are_there_once
+  end
+
+  def test_answers_that_are_lost_after_the_commit_double_nothing
+    no_signal
+    visit "/deck"
+    log_five_fish
+    @line.mode = :drops_answers
+    signal
+    wait_until { @line.dropped.positive? && today.count == 5 }
+    assert_selector ".queue", text: "5 to send"
+    @line.mode = :steady
+    come_online
+
+    all_are_there_once
+  end
+
+  # Signed out by the office while out at sea: the records wait for the next sign-in.
+  def test_a_session_that_has_ended_keeps_the_records
+    2.times { next_act }
+    db[:account_active_session_keys].delete
+    click_button "Let go"
+    assert_selector ".queue", text: "sign in to send 1"
+    sign_in
+    assert_selector ".queue", text: "all sent", wait: 20
+
+    assert_equal 1, today.count
+  end
+
+  def come_online
+    page.execute_script("dispatchEvent(new Event('online'))")
+    assert_selector ".queue", text: "all sent", wait: 20
+  end
+
+  def all_are_there_once
+    assert_equal %w[recaptured tagged tagged untagged untagged], today.select_order_map(:kind)
+    assert_equal ["shore_crab"], today.exclude(species_code: "seabass").select_map(:species_code)
+    assert_equal [1, 2], db[:taggings].where(encounter_id: today.where(kind: "tagged").select(:id)).select_map(:encounter_id).tally.values.sort
+    assert_equal ["kept"], today.where(fate: "kept").select_map(:fate)
+    assert_equal [db[:taggings].where(tag_number: "MS000005").get(:fish_id)], today.where(kind: "recaptured").select_map(:fish_id)
+    assert_equal 0, db[:held_encounters].count
+    assert_equal today.count, db[:stages].where(encounter_id: today.select(:id), position: 0).count
+  end
+
+  def times_are_the_taps
+    first = today.order(:caught_at).get(:id)
+    stored = db[:stages].where(encounter_id: first).order(:position).select_map(:at).map { |at| (at.to_f * 1000).round }
+
+    assert_equal 5, @clicks.size
+    @clicks.zip(stored).each { |click, at| assert_in_delta click, at, 20 }
+  end
+end

@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+# Checks the page as it stands with an accessibility engine, in all three looks: WCAG 2.2 A and AA.
+module Accessibility
+  ENGINE = File.join(ROOT, "web/node_modules/axe-core/axe.min.js")
+  LOOKS = %w[day dusk glare].freeze
+
+  def assert_accessible(where)
+    page.execute_script("#{File.read(ENGINE)}; window.axe = axe") unless script("Boolean(window.axe)")
+    LOOKS.each do |look|
+      page.execute_script("document.documentElement.dataset.look = arguments[0]", look)
+      found = page.evaluate_async_script(<<~JS)
+        const done = arguments[0]
+        axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] })
+          .then(({ violations }) => done(violations.map((one) => `${one.id}: ${one.nodes.map((node) => node.target + ' ' + (node.any[0]?.message ?? '')).slice(0, 3).join('; ')}`)))
+      JS
+
+      assert_empty found, "#{where}, #{look}"
+    end
+    page.execute_script("document.documentElement.dataset.look = 'day'")
+  end
+end
