@@ -43,7 +43,7 @@ module Store
     # How long a member's taggings take in the air: { count:, median: Float | nil }
     def tagging_seconds(member_id)
       median = Sequel.function(:percentile_cont, 0.5).within_group(:air_seconds)
-      @db[:encounters].where(member_id:, kind: "tagged").where { air_seconds.positive? }.select(Sequel.function(:count).*.as(:count), median.as(:median)).first
+      @db[:encounters].where(member_id:, kind: "tagged").where { Sequel[:air_seconds] > 0 }.select(Sequel.function(:count).*.as(:count), median.as(:median)).first
     end
 
     private

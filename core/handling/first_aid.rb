@@ -24,13 +24,15 @@ module Core
                          "Trouble breathing, faintness or swelling of the face: call the emergency number at once."]),
         Case.new(key: "bite", title: "Bite, cut or claw",
                  lines: [CUT_THE_LINE, "Press a clean cloth hard on the wound and hold it up until it stops.",
-                         "Then rinse with clean water and cover it. Do not lift the cloth to look.", "Blood that spurts or does not stop in ten minutes: press on, and call the emergency number."]),
+                         "Then rinse with clean water and cover it. Do not lift the cloth to look.",
+                         "Blood that spurts or does not stop in ten minutes: press on, and call the emergency number."]),
         Case.new(key: "sting", title: "Jellyfish or other sting",
                  lines: [CUT_THE_LINE, "Out of the water. Rinse with sea water, not fresh; do not rub.", "Lift off what sticks with a card or tweezers, not with bare fingers.",
                          "Trouble breathing, chest pain or a stung eye: call the emergency number at once."]),
         Case.new(key: "cold_water", title: "Somebody in cold water",
                  lines: ["Call for help on the radio or the phone first; keep them in sight.", "They float on their back and fight no wave; throw something that floats.",
-                         "Out of the water: lie flat, out of the wind, wet clothes off, dry layers and a hat on.", "Warm the trunk slowly. No rubbing, no alcohol, no hot bath. Shivering that stops is a bad sign."])
+                         "Out of the water: lie flat, out of the wind, wet clothes off, dry layers and a hat on.",
+                         "Warm the trunk slowly. No rubbing, no alcohol, no hot bath. Shivering that stops is a bad sign."])
       ].map { |one| Case.new(**one.to_h, lines: [*one.lines, HELP, EMERGENCY].freeze).freeze }.freeze
     end
   end

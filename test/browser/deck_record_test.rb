@@ -16,7 +16,7 @@ class DeckRecordTest < BrowserCase
 
   def key(*keys) = page.driver.browser.keyboard.type(*keys)
   def next_act = find("[data-testid=next]").click
-  def open(tab) = find("[data-tab=#{tab}]").click
+  def open_tab(tab) = find("[data-tab=#{tab}]").click
   def chip(name) = find("[data-chip='#{name}']").click
   def sent = assert_selector(".queue", text: "all sent", wait: 20)
   def encounter = db[:encounters].order(Sequel.desc(:caught_at)).first
@@ -26,18 +26,18 @@ class DeckRecordTest < BrowserCase
     2.times { next_act }
     find("[data-place=throat]").click
     find("[data-testid=more]").click
-    open "hook"
+    open_tab "hook"
     %w[left 3 pulled old_hook_scar].each { |name| chip(name) }
-    open "state"
+    open_tab "state"
     find("[data-reflex=tail_burst-absent]").click
     find("[data-reflex=gill_beat-present]").click
     chip "dropped"
-    open "depth"
+    open_tab "depth"
     fill_in "Caught at", with: "32"
     chip "swollen"
     assert_selector "[data-testid=lead]", text: "kg of lead"
     chip "sent_down"
-    open "weigh"
+    open_tab "weigh"
     fill_in "Weight", with: "1620"
     fill_in "Girth", with: "310"
     find("[data-testid=more]").click
@@ -105,7 +105,7 @@ class DeckRecordTest < BrowserCase
     5.times { next_act }
     sent
     find("[data-testid=more]").click
-    open "times"
+    open_tab "times"
     before = encounter[:caught_at]
     field = find(".taps input", match: :first)
     field.set((before.getlocal - 60).strftime("%H:%M:%S"))
@@ -125,7 +125,7 @@ class DeckRecordTest < BrowserCase
     assert_selector ".queue", text: "1 held back"
     next_act
     click_button "mend", match: :first
-    open "tag"
+    open_tab "tag"
     click_button "skip"
     sent
 
@@ -141,7 +141,7 @@ class DeckRecordTest < BrowserCase
     next_act
     network.offline_mode
     find("[data-testid=more]").click
-    open "weigh"
+    open_tab "weigh"
     page.attach_file(picture) { find("label", text: "From files").click }
     assert_selector ".photos figure", text: "waits"
     click_button "Let go"
@@ -179,7 +179,7 @@ class DeckRecordTest < BrowserCase
     assert_accessible "out"
     key "b", "m"
     %w[tag hook state depth weigh times crew].each do |tab|
-      open tab
+      open_tab tab
       assert_accessible tab
     end
     key :escape, "h"
@@ -191,7 +191,7 @@ class DeckRecordTest < BrowserCase
 
   def test_the_crew_sees_the_clock_and_taps_on_a_second_device
     find("[data-testid=more]").click
-    open "crew"
+    open_tab "crew"
     find("[data-testid=share]").click
     link = find(".link").value
     find("[data-testid=more]").click

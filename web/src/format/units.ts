@@ -38,6 +38,10 @@ export function daysText(days: number): string {
   return days === 1 ? '1 day' : `${days.toLocaleString('en-GB')} days`
 }
 
+/** One formatter for all: making one costs more than the formatting. */
+const CLOCK_TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+export const timeText = (at: string | number) => CLOCK_TIME.format(new Date(at))
+
 /** The day here, as 2026-05-31. */
 export function localDate(at: Date = new Date()): string {
   return `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`

@@ -1,6 +1,7 @@
+import { useEventListener } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
 import { v7 as uuid } from 'uuid'
-import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { NoSignal, trouble, type Trouble } from '@/api/refusal'
 import { localDate } from '@/format/units'
@@ -8,7 +9,7 @@ import { nowMs } from '@/offline/clock'
 import { useQueue } from '@/offline/queue'
 import { keepNote, keptEncounter, note } from '@/offline/store'
 import { useSessionStore } from '@/stores/session'
-import { adviceLines, airBudget, cautionScore, fightBudgetSeconds, keepVerdict, leadFor, readClock, tagAdvice, type Act, type Card } from './card'
+import { adviceLines, airBudget, cautionScore, fightBudgetSeconds, keepVerdict, leadFor, readClock, tagAdvice, type Act, type Card, type Tap } from './card'
 import { blankFish, bodyOf, numbersOf, type FishInHand } from './fishInHand'
 import { wakeSound } from './sound'
 import { merged, useCrew, type Heard, type SharedFish } from './useCrew'
@@ -49,7 +50,11 @@ export function useDeck() {
   const speciesOf = (code: string | undefined) => card.value?.species.find((one) => one.code === code) ?? null
   const species = computed(() => speciesOf(fish.value?.species_code))
   const stage = computed(() => (fish.value ? stageOf(fish.value) : 'start'))
-  const clock = computed(() => readClock(fish.value?.taps ?? [], Math.max(now.value, fish.value?.taps.at(-1)?.at ?? 0)))
+  /** The taps as of the last frame: what is looked up from them may come a frame after the clock and the big key have changed. */
+  const settled = shallowRef<Tap[]>([])
+  watch(() => fish.value?.taps, (taps) => afterPaint(() => (settled.value = [...(taps ?? [])])), { deep: true })
+  const settledStage = computed(() => settled.value.at(-1)?.act ?? 'start')
+  const clock = computed(() => readClock(settled.value, Math.max(now.value, settled.value.at(-1)?.at ?? 0)))
   const isOut = computed(() => stage.value === 'lifted')
   const isDone = computed(() => ENDED.includes(stage.value as Act))
   const lengthMm = computed(() => {
@@ -76,7 +81,7 @@ export function useDeck() {
   const nowLines = computed(() =>
     card.value && species.value
       ? adviceLines(card.value, species.value, {
-          stage: stage.value === 'kept' ? 'let_go' : stage.value,
+          stage: settledStage.value === 'kept' ? 'let_go' : settledStage.value,
           hook: fish.value?.hook_place ?? 'none',
           bleeding: fish.value?.bleeding ?? 'none',
           pressure: fish.value?.pressure_signs.length ? 'yes' : 'no',
@@ -184,7 +189,7 @@ export function useDeck() {
   function tap(act: Act) {
     if (!fish.value) return
     if (act === 'fish_on' && isDone.value) hands.value[at.value] = blankRecord()
-    wakeSound()
+    afterPaint(wakeSound)
     const one = fish.value
     if (!one.taps.length) readInstruments(one)
     if (act !== 'fish_on' && act !== 'in_net') one.tag_advice ??= advice.value
@@ -193,7 +198,7 @@ export function useDeck() {
     now.value = nowMs()
     one.taps.push({ act, at: now.value })
     changed(one)
-    void crew.sync()
+    afterPaint(() => void crew.sync())
   }
 
   /** Only fresh readings go into a record. */
@@ -287,6 +292,16 @@ export function useDeck() {
 
   /** Keeps the record on the device; one that has ended goes to the queue, and again as a new revision when it is changed after that. */
   function changed(one: FishInHand) {
+    unkept.add(one)
+    afterPaint(keepAll)
+  }
+  const unkept = new Set<FishInHand>()
+  function keepAll() {
+    unkept.forEach(keepOne)
+    unkept.clear()
+    void keepInHand()
+  }
+  function keepOne(one: FishInHand) {
     const before = encounters.value.find((kept) => kept.id === one.id)
     if (hasEnded(one) || before) {
       if (before) one.revision = before.body.revision + 1
@@ -295,7 +310,6 @@ export function useDeck() {
         void queue.save({ id: one.id, member_id: memberId, body: { ...bodyOf(one, card.value!, unit.value), trip_id }, fish: { ...one } })
       }
     }
-    void keepInHand()
   }
 
   const keepInHand = () => keepNote(IN_HAND, { hands: hands.value, at: at.value, usual: usual.value })
@@ -317,6 +331,7 @@ export function useDeck() {
   }
   const crew = useCrew(computed(() => deck.value?.crew_key ?? null), mineToShare, takeShared)
   onScopeDispose(crew.stop)
+  useEventListener(window, 'pagehide', keepAll)
 
   function mineToShare(): Omit<SharedFish, 'undos'>[] {
     return hands.value.map((one) => ({ id: one.id, species_code: one.species_code, tag_number: one.tag_numbers[0] ?? null, length_mm: one === fish.value ? lengthMm.value : null, taps: one.taps }))
@@ -333,9 +348,15 @@ export function useDeck() {
   }
 
   return {
-    deck, card, loading, refusal, hands, at, fish, species, stage, clock, isOut, isDone, lengthMm, unit, waterTempC, oneLift, totalLift, fightBudget, airBefore, restNeeded,
+    deck, card, loading, refusal, hands, at, fish, species, stage, settledStage, clock, isOut, isDone, lengthMm, unit, waterTempC, oneLift, totalLift, fightBudget, airBefore, restNeeded,
     natural, others, nowLines, caution, advice, keeping, lead, knownFish, pouch, logged, photos, instruments, crewSignal: crew.signal,
     load, startTrip, tap, undo, moveTap, secondFish, turnTo, bycatch, reopen, chooseSpecies, setTag, change, digit, addPhoto, removePhoto: queue.removePhoto, share,
   }
+}
+
+/** The person sees the tap first; a moment later it is on the device. A page that is hidden paints nothing, so nothing is waited for. */
+function afterPaint(keep: () => void) {
+  if (document.visibilityState === 'hidden') keep()
+  else requestAnimationFrame(() => setTimeout(keep))
 }
 export type DeckState = ReturnType<typeof useDeck>

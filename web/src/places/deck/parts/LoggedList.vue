@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useInfiniteScroll } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import type { CardSpecies } from '../card'
 
@@ -22,7 +23,6 @@ const shown = computed(() => props.logged.slice(0, most.value))
 const list = ref<HTMLElement | null>(null)
 useInfiniteScroll(list, () => void (most.value += STRETCH), { distance: 400, canLoadMore: () => most.value < props.logged.length })
 const name = (code: string) => props.species.find((one) => one.code === code)?.common_name ?? code
-const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
 </script>
 
@@ -32,8 +32,8 @@ const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
     <p v-if="!logged.length" class="soft">No fish yet. Touch <b>Fish on</b> when one takes.</p>
     <ol>
       <li v-for="one in shown" :key="one.id" :class="{ current: one.id === inHand }">
-        <button type="button" class="open" :aria-label="`Open ${name(one.species_code)} of ${time(one.at)}`" @click="emit('open', one.id)">{{ one.why ? 'mend' : 'open' }}</button>
-        <span class="figures">{{ time(one.at) }}</span> {{ name(one.species_code) }} <span class="soft">{{ SENDING[one.sending] }}</span>
+        <button type="button" class="open" :aria-label="`Open ${name(one.species_code)} of ${timeText(one.at)}`" @click="emit('open', one.id)">{{ one.why ? 'mend' : 'open' }}</button>
+        <span class="figures">{{ timeText(one.at) }}</span> {{ name(one.species_code) }} <span class="soft">{{ SENDING[one.sending] }}</span>
         <div><TagStreamer v-for="number in one.tag_numbers" :key="number" :number="number" /></div>
         <p v-if="one.why" class="why">{{ one.why }}</p>
       </li>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { nowMs } from '@/offline/clock'
 
 const props = defineProps<{ waiting: number; held: number; photos: number; oldestMs: number; signedOut: boolean }>()
+const emit = defineEmits<{ open: [] }>()
 const minutes = computed(() => Math.floor((nowMs() - props.oldestMs) / 60_000))
 const text = computed(() => {
   if (props.held) return `${props.held} held back`
@@ -14,11 +15,15 @@ const text = computed(() => {
 
 <template>
   <RouterLink v-if="signedOut && waiting" class="queue waiting" :to="{ path: '/sign-in', query: { then: '/deck' } }">{{ text }}</RouterLink>
-  <p v-else class="queue" :class="{ held, waiting }" role="status">{{ text }}</p>
+  <button v-else type="button" class="queue" :class="{ held, waiting }" @click="emit('open')"><span role="status">{{ text }}</span></button>
 </template>
 
 <style scoped>
 .queue {
+  min-height: 32px;
+  background: none;
+  color: inherit;
+  cursor: pointer;
   padding: 2px var(--gap-3);
   border: 1px solid var(--line-strong);
   border-radius: 99px;

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { roomTrouble } from '@/offline/room'
+import { BAND, OUTCOME } from '@/words/fish'
+import type { DeckState } from '../useDeck'
+
+/** What to do now; a touch on a line tells its reason. After letting go: how it went off, and what the handling came to. */
+const { deck } = defineProps<{ deck: DeckState }>()
+const emit = defineEmits<{ state: [] }>()
+const { card, caution, change, fish, nowLines, settledStage: stage } = deck
+
+/** A fish that floated is netted again: the strip offers that. */
+const { floated: _, ...WENT } = OUTCOME
+const asked = ref<string | null>(null)
+watch(stage, () => (asked.value = null))
+const gone = computed(() => stage.value === 'let_go')
+const lines = computed(() => (gone.value ? nowLines.value.slice(0, 1) : nowLines.value))
+const most = computed(() => caution.value.parts.toSorted((a, b) => b.points - a.points)[0])
+</script>
+
+<template>
+  <div class="now">
+    <!-- Kept ready, so that letting go costs no more than any other tap. -->
+    <div v-show="gone" class="gone">
+      <p class="went">
+        <button v-for="(words, key) in WENT" :key="key" type="button" :class="{ on: fish!.outcome === key }" :aria-pressed="fish!.outcome === key" :data-outcome="key" @click="change({ outcome: key as never })">{{ words }}</button>
+      </p>
+      <button type="button" class="line handled" @click="emit('state')">Handling: {{ caution.points }} points, {{ BAND[caution.band] }}.{{ most ? ` Most from: ${most.name}.` : '' }}</button>
+    </div>
+    <ul aria-label="Now">
+      <li v-for="line in lines" :key="line.text">
+        <button type="button" class="line" :aria-expanded="asked === line.text" @click="asked = asked === line.text ? null : line.text">{{ asked === line.text ? `Why: ${line.why}` : line.text }}</button>
+      </li>
+      <template v-if="stage === 'start'">
+        <li v-if="card!.authorisation.verdict === 'stop'" class="withheld">{{ card!.authorisation.text }}</li>
+        <li v-if="roomTrouble" class="withheld">{{ roomTrouble }}</li>
+      </template>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.now,
+.gone,
+ul {
+  display: grid;
+  gap: 3px;
+  align-content: start;
+}
+.now {
+  font-size: 14px;
+  line-height: 1.22;
+  overflow-y: auto;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding-left: var(--gap-2);
+  border-left: 3px solid var(--sea-deep);
+}
+.withheld {
+  border-color: var(--rust);
+}
+.line {
+  width: 100%;
+  padding: 0;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: inherit;
+  line-height: 1.22;
+  text-align: left;
+  cursor: pointer;
+}
+.line.handled {
+  padding-left: var(--gap-2);
+  border-left: 3px solid var(--sea-deep);
+}
+.went {
+  margin: 0;
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 5px;
+}
+.went button {
+  min-height: 36px;
+  padding: 0 2px;
+  border: 1px solid var(--line-strong);
+  border-radius: 8px;
+  background: var(--sheet);
+  font-size: 14px;
+  line-height: 1.05;
+  cursor: pointer;
+}
+.went .on {
+  border: 3px solid var(--kelp);
+  font-weight: var(--weight-strong);
+}
+@media (min-width: 900px) {
+  .now {
+    min-height: 150px;
+    font-size: 17px;
+    gap: var(--gap-2);
+  }
+}
+</style>
