@@ -3,6 +3,7 @@
 # Loads the layers: a folder is a module, a file is a constant in it. Nothing connects
 # or starts here; config.ru, bin/ and the tests do that with what this returns.
 ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../Gemfile", __dir__)
+ENV["BUNDLE_PATH"] ||= File.expand_path("../vendor/bundle", __dir__)
 require "bundler/setup"
 require "date"
 require "digest"

@@ -186,6 +186,8 @@ useDeckKeys({
   .logged {
     grid-area: logged;
     overflow: auto;
+    /* As tall as the Deck beside it: a list that grew with its fish would never stop filling. */
+    contain: strict;
   }
 }
 </style>

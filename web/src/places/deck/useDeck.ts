@@ -54,6 +54,7 @@ export function useDeck() {
   const settled = shallowRef<Tap[]>([])
   watch(() => fish.value?.taps, (taps) => afterPaint(() => (settled.value = [...(taps ?? [])])), { deep: true })
   const settledStage = computed(() => settled.value.at(-1)?.act ?? 'start')
+  const settledDone = computed(() => ENDED.includes(settledStage.value as Act))
   const clock = computed(() => readClock(settled.value, Math.max(now.value, settled.value.at(-1)?.at ?? 0)))
   const isOut = computed(() => stage.value === 'lifted')
   const isDone = computed(() => ENDED.includes(stage.value as Act))
@@ -67,11 +68,14 @@ export function useDeck() {
   const fightBudget = computed(() => (species.value ? fightBudgetSeconds(species.value, lengthMm.value) : 0))
   const airBefore = computed(() => clock.value.airSeconds - (clock.value.liftSeconds ?? 0))
   const restNeeded = computed(() => (card.value && clock.value.lastLiftSeconds > 0 ? Math.max(card.value.rest.min_seconds, card.value.rest.times_last_lift * clock.value.lastLiftSeconds) : 0))
-  const nextActs = computed<Act[]>(() => card.value?.next_acts[stage.value] ?? [])
-  const natural = computed<Act>(() => (isDone.value ? 'fish_on' : (nextActs.value[0] ?? 'fish_on')))
-  const others = computed<Act[]>(() =>
-    nextActs.value.filter((act) => act !== natural.value && (act !== 'kept' || card.value!.may_keep) && (fish.value?.taps.length || act === 'in_net')),
-  )
+  const actsFrom = (from: Act | 'start') => card.value?.next_acts[from] ?? []
+  const natural = computed<Act>(() => (isDone.value ? 'fish_on' : (actsFrom(stage.value)[0] ?? 'fish_on')))
+  /** All that may come besides the natural act. */
+  const others = computed<Act[]>(() => {
+    const acts = actsFrom(settledStage.value)
+    const first = settledDone.value ? 'fish_on' : acts[0]
+    return acts.filter((act) => act !== first && (act !== 'kept' || card.value!.may_keep) && (settled.value.length || act === 'in_net'))
+  })
   const heat = computed(() => {
     if (!species.value || waterTempC.value === null || waterTempC.value < species.value.warm_c) return 'cool'
     return waterTempC.value >= species.value.stop_c ? 'stop' : 'warm'
@@ -348,7 +352,7 @@ export function useDeck() {
   }
 
   return {
-    deck, card, loading, refusal, hands, at, fish, species, stage, settledStage, clock, isOut, isDone, lengthMm, unit, waterTempC, oneLift, totalLift, fightBudget, airBefore, restNeeded,
+    deck, card, loading, refusal, hands, at, fish, species, stage, settledStage, settledDone, clock, isOut, isDone, lengthMm, unit, waterTempC, oneLift, totalLift, fightBudget, airBefore, restNeeded,
     natural, others, nowLines, caution, advice, keeping, lead, knownFish, pouch, logged, photos, instruments, crewSignal: crew.signal,
     load, startTrip, tap, undo, moveTap, secondFish, turnTo, bycatch, reopen, chooseSpecies, setTag, change, digit, addPhoto, removePhoto: queue.removePhoto, share,
   }

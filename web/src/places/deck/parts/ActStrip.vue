@@ -12,7 +12,7 @@ const { deck, more } = defineProps<{ deck: DeckState; more: boolean }>()
 const emit = defineEmits<{ more: []; other: []; again: [] }>()
 const note = defineModel<boolean>('note', { required: true })
 const keys = defineModel<boolean>('keys', { required: true })
-const { airBefore, at, card, change, clock, fish, hands, isDone, isOut, keeping, natural, oneLift, others, secondFish, stage, tap, totalLift, turnTo, undo } = deck
+const { airBefore, at, card, change, clock, fish, hands, isDone, isOut, keeping, natural, oneLift, others, secondFish, settledDone, settledStage: stage, tap, totalLift, turnTo, undo } = deck
 const tick = useSlowTick()
 
 const strip = ref<HTMLElement | null>(null)
@@ -25,7 +25,7 @@ watch(stage, () => {
 
 const isOver = computed(() => isOut.value && clock.value.airSeconds >= Math.min(oneLift.value + airBefore.value, totalLift.value))
 function actLabel(act: Act) {
-  if (act === 'in_net' && isDone.value) return 'Floated: net it'
+  if (act === 'in_net' && stage.value === 'let_go') return 'Floated: net it'
   if (act === 'lifted' && stage.value === 'back_in_water') return 'Lift again'
   return act === 'kept' && keeping.value ? `Keep: ${keeping.value.text}` : ACT[act].button
 }
@@ -46,8 +46,8 @@ const focus = (field: unknown) => (field as HTMLInputElement | null)?.focus()
       <div ref="strip" class="others" @scrollend="moved = true">
         <button v-for="act in others" :key="act" type="button" :class="{ doubtful: act === 'kept' && !keeping?.may }" @click="tap(act)">{{ actLabel(act) }}</button>
         <button v-if="stage === 'in_net' || stage === 'back_in_water'" type="button" @click="secondFish">Another fish on</button>
-        <button v-if="stage === 'start' || isDone" type="button" data-testid="other" @click="emit('other')">Other catch</button>
-        <button v-if="!isOut" type="button" data-testid="again" @click="emit('again')">Already tagged</button>
+        <button v-if="stage === 'start' || settledDone" type="button" data-testid="other" @click="emit('other')">Other catch</button>
+        <button v-if="stage !== 'lifted'" type="button" data-testid="again" @click="emit('again')">Already tagged</button>
         <button v-for="one in otherHands" :key="one.place" type="button" class="hand" @click="turnTo(one.place)">{{ one.label }}</button>
         <button type="button" class="keys-button" :aria-expanded="keys" @click="keys = !keys">Keys</button>
       </div>

@@ -31,7 +31,7 @@ const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
     <h2>On this trip <span v-if="logged.length" class="soft figures">{{ logged.length }}</span></h2>
     <p v-if="!logged.length" class="soft">No fish yet. Touch <b>Fish on</b> when one takes.</p>
     <ol>
-      <li v-for="one in shown" :key="one.id" :class="{ current: one.id === inHand }">
+      <li v-for="one in shown" :key="one.id" v-memo="[one.sending, one.why, one.species_code, one.tag_numbers.join(), one.id === inHand]" :class="{ current: one.id === inHand }">
         <button type="button" class="open" :aria-label="`Open ${name(one.species_code)} of ${timeText(one.at)}`" @click="emit('open', one.id)">{{ one.why ? 'mend' : 'open' }}</button>
         <span class="figures">{{ timeText(one.at) }}</span> {{ name(one.species_code) }} <span class="soft">{{ SENDING[one.sending] }}</span>
         <div><TagStreamer v-for="number in one.tag_numbers" :key="number" :number="number" /></div>
