@@ -14,22 +14,22 @@ module Core
       Case = Struct.new(:key, :title, :lines, keyword_init: true)
 
       CASES = [
-        Case.new(key: "hook", title: "Hook in a hand or face",
+        Case.new(key: "hook", title: "Hook in a person",
                  lines: [CUT_THE_LINE, "Leave a hook alone that is deep, or near an eye, the face, a joint or a tendon: pad around it and keep it still.",
                          "Do not pull against the barb. Only someone trained takes it out; cutters for the shank are in the kit.",
                          "Rinse with clean water, cover it, and ask about a tetanus shot."]),
-        Case.new(key: "spine", title: "Spine or venom",
+        Case.new(key: "spine", title: "Spine",
                  lines: [CUT_THE_LINE, "Venomous spine or ray: put the spot in water as hot as can be borne without scalding, and keep calm.",
                          "Take out only what comes easily; never a spine in the chest, the belly or the neck.",
                          "Trouble breathing, faintness or swelling of the face: call the emergency number at once."]),
-        Case.new(key: "bite", title: "Bite, cut or claw",
+        Case.new(key: "bite", title: "Bite or cut",
                  lines: [CUT_THE_LINE, "Press a clean cloth hard on the wound and hold it up until it stops.",
                          "Then rinse with clean water and cover it. Do not lift the cloth to look.",
                          "Blood that spurts or does not stop in ten minutes: press on, and call the emergency number."]),
-        Case.new(key: "sting", title: "Jellyfish or other sting",
+        Case.new(key: "sting", title: "Sting",
                  lines: [CUT_THE_LINE, "Out of the water. Rinse with sea water, not fresh; do not rub.", "Lift off what sticks with a card or tweezers, not with bare fingers.",
                          "Trouble breathing, chest pain or a stung eye: call the emergency number at once."]),
-        Case.new(key: "cold_water", title: "Somebody in cold water",
+        Case.new(key: "cold_water", title: "Cold water",
                  lines: ["Call for help on the radio or the phone first; keep them in sight.", "They float on their back and fight no wave; throw something that floats.",
                          "Out of the water: lie flat, out of the wind, wet clothes off, dry layers and a hat on.",
                          "Warm the trunk slowly. No rubbing, no alcohol, no hot bath. Shivering that stops is a bad sign."])
