@@ -87,7 +87,10 @@ def scroll(page)
   JS
 end
 
-report = ->(name, values, limit) { puts format("%-42s median %7.1f ms   p95 %7.1f ms   worst %7.1f ms%s", name, *SignedInPage.quantiles(values), limit && "   limit #{limit}: #{SignedInPage.quantiles(values)[0] <= limit ? 'kept' : 'BROKEN'}") }
+report = lambda do |name, values, limit|
+  found = SignedInPage.quantiles(values)
+  puts format("%-42s median %7.1f ms   p95 %7.1f ms   worst %7.1f ms%s", name, *found, limit && "   limit #{limit}: #{found[0] <= limit ? 'kept' : 'BROKEN'}")
+end
 
 SignedInPage.open(address) do |page|
   page.go_to("#{address}/deck")
