@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module Core
+  module Estimates
+    # Shares and their ratios, with 95 % intervals. 2-rules 9.
+    module Rates
+      Z95 = 1.959964
+
+      module_function
+
+      # { share:, low:, high: } of `count` in `of`. Source: Wilson (1927), J. Am. Stat. Assoc. 22, 209-212.
+      def wilson(count, of)
+        return nil if of.zero?
+
+        share = count.to_f / of
+        middle = share + (Z95**2 / (2 * of))
+        half = Z95 * Math.sqrt((share * (1 - share) / of) + (Z95**2 / (4 * of**2)))
+        whole = 1 + (Z95**2 / of)
+        { share:, low: (middle - half) / whole, high: (middle + half) / whole }
+      end
+
+      # { ratio:, low:, high: }; nil under five in either. Source: Katz et al. (1978), Biometrics 34, 469-474.
+      def ratio(count, of, other_count, other_of)
+        return nil if [count, other_count].min < 5
+
+        ratio = (count.to_f / of) / (other_count.to_f / other_of)
+        sd = Math.sqrt((1.0 / count) - (1.0 / of) + (1.0 / other_count) - (1.0 / other_of))
+        { ratio:, low: ratio * Math.exp(-Z95 * sd), high: ratio * Math.exp(Z95 * sd) }
+      end
+    end
+  end
+end

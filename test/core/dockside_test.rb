@@ -1,0 +1,190 @@
+# frozen_string_literal: true
+
+require "pbt"
+require_relative "../support/test_helper"
+
+class BenchTest < Minitest::Test
+  CORNERS = [[212, 188], [1490, 242], [1556, 820], [148, 764]].freeze
+  FISH = [[301, 512], [640, 498], [980, 520], [1322, 561]].freeze
+
+  def found = Core::Photo::Bench.by_corners(corners: CORNERS, width_mm: 1000, height_mm: 400, fish: FISH)
+
+  # Vector of 2-rules 4.
+  def test_the_plane_and_both_lengths_to_a_hundredth_of_a_millimetre
+    expected = [[91.690, 231.014], [341.293, 211.873], [594.089, 217.437], [847.297, 235.989]]
+    expected.zip(found.points_mm).each { |want, got| want.zip(got).each { |one, other| assert_in_delta one, other, 0.01 } }
+    assert_in_delta 755.62, found.straight_mm, 0.01
+    assert_in_delta 757.08, found.curve_mm, 0.01
+  end
+
+  # Outside oracle: many hands that click 2 px off scatter as much as is stated.
+  def test_the_stated_error_is_the_spread_of_simulated_clicks
+    rng = Random.new(11)
+    shaken = ->(marks) { marks.map { |mark| mark.map { |value| value + (2 * Math.sqrt(-2 * Math.log(1 - rng.rand)) * Math.cos(2 * Math::PI * rng.rand)) } } }
+    lengths = Array.new(700) { Core::Photo::Bench.by_corners(corners: shaken.call(CORNERS), width_mm: 1000, height_mm: 400, fish: shaken.call(FISH)).straight_mm }
+    mean = lengths.sum / lengths.size
+    spread = Math.sqrt(lengths.sum { |one| (one - mean)**2 } / lengths.size)
+
+    assert_in_delta spread, found.sd_mm, spread * 0.09
+  end
+
+  def test_a_scale_is_a_ruler_and_says_how_unsure_it_is
+    one = Core::Photo::Bench.by_scale(scale: [[100, 50], [500, 50]], mm: 200, fish: [[0, 0], [300, 400]])
+
+    assert_in_delta 250.0, one.straight_mm, 1e-9
+    assert_operator one.sd_mm, :>, 250 * 0.015
+  end
+
+  def test_marks_that_tell_no_plane_are_refused_with_a_sentence
+    line = [[0, 0], [100, 2], [200, 1], [300, 200]]
+    crossed = [[0, 0], [100, 100], [100, 0], [0, 100]]
+
+    { line => :marks_on_a_line, crossed => :marks_crossed, line.first(3) => :marks_missing }.each do |corners, code|
+      assert_equal code, assert_raises(Core::InvalidInput) { Core::Photo::Bench.by_corners(corners:, width_mm: 1000, height_mm: 400, fish: FISH) }.code
+    end
+  end
+end
+
+class PlacingTest < Minitest::Test
+  START = Time.utc(2026, 6, 15, 18)
+
+  # An evening: 20 fish, three of them without a picture, 60 pictures, two of them of no fish, and a camera clock 47 minutes off.
+  def evening(seed)
+    rng = Random.new(seed)
+    at = START
+    fish = Array.new(20) do |index|
+      at += 120 + rng.rand(900)
+      from = at
+      at += 60 + rng.rand(90)
+      { id: "f#{index}", from:, to: at }
+    end
+    shown = fish.reject.with_index { |_, index| [4, 9, 15].include?(index) }
+    taken = Array.new(58) { |index| shown[index % shown.size].then { |one| { at: one[:from] + (rng.rand * (one[:to] - one[:from])) - 5 + rng.rand(15), truth: one[:id] } } }
+    taken += [3, 12].map { |index| { at: fish[index][:to] + ((fish[index + 1][:from] - fish[index][:to]) / 2), truth: nil } }
+    [fish, taken.sort_by { |one| one[:at] }.map.with_index { |one, index| { id: "p#{index}", at: one[:at] - (47 * 60), fish_id: nil, truth: one[:truth] } }]
+  end
+
+  def test_one_drag_puts_nearly_all_pictures_of_an_evening_right
+    shares = (1..12).map do |seed|
+      fish, photos = evening(seed)
+      dragged = photos.find { |one| one[:truth] }
+      dragged[:fish_id] = dragged[:truth]
+      shift = Core::Photo::Placing.clock_seconds(photos:, fish:)
+      placed = Core::Photo::Placing.assign(photos: photos.map { |one| one.merge(at: one[:at] + shift) }, fish:)
+      photos.count { |one| placed[one[:id]][:fish_id] == one[:truth] } / 60.0
+    end
+
+    assert_operator shares.min, :>=, 0.95, shares.inspect
+  end
+
+  # Whatever comes: every picture stands in one place, and none goes backwards.
+  def test_no_photo_goes_to_two_fish_and_none_backwards
+    Pbt.assert(num_runs: 60, seed: 3, verbose: false) do
+      Pbt.property(Pbt.array(Pbt.integer(min: -4000, max: 8000), min: 1, max: 25), Pbt.integer(min: 0, max: 8)) do |seconds, count|
+        fish = Array.new(count) { |index| { id: index, from: START + (index * 500), to: START + (index * 500) + 90 } }
+        photos = seconds.sort.map.with_index { |second, index| { id: "p#{index}", at: START + second, fish_id: nil } }
+        placed = Core::Photo::Placing.assign(photos:, fish:)
+        order = photos.filter_map { |one| placed[one[:id]][:fish_id] }
+        raise "lost" if placed.keys.sort != photos.map { |one| one[:id] }.sort
+        raise "backwards" if order != order.sort
+        raise "not a share" unless placed.values.all? { |one| one[:sure].between?(0, 1) }
+      end
+    end
+  end
+
+  def test_a_picture_between_two_fish_is_less_sure_than_one_of_a_fish
+    fish = [{ id: "a", from: START, to: START + 60 }, { id: "b", from: START + 160, to: START + 220 }]
+    photos = [START + 30, START + 108, START + 190].map.with_index { |at, index| { id: index, at:, fish_id: nil } }
+    placed = Core::Photo::Placing.assign(photos:, fish:)
+
+    assert_equal %w[a a b], [0, 1, 2].map { |id| placed[id][:fish_id] }
+    assert_operator placed[1][:sure], :<, placed[0][:sure]
+  end
+end
+
+class DocksideSumsTest < Minitest::Test
+  def test_wilson_and_katz_vectors
+    wilson = Core::Estimates::Rates.wilson(38, 412)
+    katz = Core::Estimates::Rates.ratio(38, 412, 9, 203)
+
+    assert_in_delta 0.06794, wilson[:low], 1e-5
+    assert_in_delta 0.12406, wilson[:high], 1e-5
+    [2.0804, 1.0260, 4.2182].zip(katz.values_at(:ratio, :low, :high)).each { |want, got| assert_in_delta want, got, 1e-3 }
+    assert_nil Core::Estimates::Rates.ratio(4, 100, 9, 100)
+  end
+
+  def test_a_skipped_number_a_double_and_a_strangers_tag_are_found
+    used = %w[MS000003 MS000004 MS000007 MT000001].map.with_index { |number, index| { number:, encounter_id: index, act: "applied" } }
+    sum = Core::Tags::Sum.of(used:, pouch: %w[MS000005 MS000006 MS000008 MT000009], read: [{ number: "MS000003", encounter_id: 9 }],
+                             owners: { "MS000004" => { holder_id: "other", name: "Rafe" }, "MS000003" => { holder_id: "me", name: "Me" } }, member_id: "me")
+
+    assert_equal %w[MS000005 MS000006], sum[:gaps].map { |one| one[:number] }
+    assert_equal [["MS000003", [0, 9]]], sum[:doubles].map(&:values)
+    assert_equal %w[Rafe], sum[:foreign].map { |one| one[:owner] }
+  end
+
+  def test_a_track_places_a_fish_between_two_fixes_and_leaves_a_far_one_alone
+    fixes = [0, 100, 2000].map { |second| { at: Time.at(second), lat_deg: 48.6 + (second / 10_000.0), lon_deg: -21.5 } }
+    place = Core::Trips::Track.place_at(fixes, Time.at(25))
+
+    assert_in_delta 48.6025, place[:lat_deg], 1e-9
+    assert_in_delta 25, place[:gap_seconds], 1e-9
+    assert_nil Core::Trips::Track.place_at(fixes, Time.at(1000))
+  end
+
+  def catch_of(month, air, hook: "j", place: "lip", parts: [])
+    { caught_on: Date.new(2026, month, 3), longest_lift_seconds: air, air_seconds: air, fight_seconds: 30.0, handling_seconds: 90.0, one_lift_budget_seconds: 20.0,
+      air_budget_seconds: 40.0, fight_budget_seconds: 45.0, hook_type: hook, hook_place: place, points: parts.sum { |part| part[:points] }, parts: }
+  end
+
+  def test_own_handling_says_only_what_the_data_carry
+    few = Core::Estimates::OwnHandling.new(Array.new(4) { catch_of(5, 10.0) }).to_h
+
+    assert_equal [nil, []], [few[:times].first[:median], few[:sentences]]
+
+    calm = Core::Estimates::OwnHandling.new(Array.new(30) { |index| catch_of(5 + (index % 2), 10.0 + (index % 3)) }).to_h
+
+    assert_equal [11.0, []], [calm[:times].first[:median], calm[:sentences]]
+    worse = Array.new(20) { catch_of(6, 60.0, place: "gill", parts: [{ name: "air over budget", points: 5 }]) } + Array.new(40) { |index| catch_of(5, 10.0, hook: "circle", place: index < 6 ? "throat" : "lip") }
+    told = Core::Estimates::OwnHandling.new(worse).to_h[:sentences]
+
+    assert_equal 3, told.size
+    assert_match(/100 of your 100 caution points, on 20 of 60/, told[0])
+    assert_match(/went over its budget on 20 of 60/, told[1])
+    assert_match(/With j hooks a fish was hooked deep 6.7 times/, told[2])
+  end
+end
+
+class RecordDoubtsTest < Minitest::Test
+  SPECIES = Store::Species.new(TestDatabase.unit).find("seabass")
+  SOUND = { id: "e", kind: "tagged", fate: "released", species_code: "seabass", length_mm: 480, length_kind: "FL", length_how: "board", length_sd_mm: nil, weight_g: 1300, weight_how: "scale",
+            tare_g: 200, caught_on: Date.new(2026, 6, 15), lat_deg: 48.61, lon_deg: -21.47, air_seconds: 14.0, tag_numbers: %w[MS000001] }.freeze
+  BEFORE = { caught_on: Date.new(2026, 6, 14), lat_deg: 48.61, lon_deg: -21.47, length: Core::Fish::Length.new(mm: 478, kind: "FL", how: "board"), species_code: "seabass" }.freeze
+  LAW = Core::Law::Entry.new(species_code: "seabass", min_mm: 420, max_mm: nil, length_kind: "FL", season: %w[04-01 10-31])
+
+  def codes(changes = {}, **around)
+    given = { holders: {}, catches: [BEFORE], law: LAW, member: { permit_expires_on: Date.new(2026, 12, 31) }, on_land: false }.merge(around)
+    Core::Checks::Record.doubts(encounter: SOUND.merge(changes), species: SPECIES, **given).map(&:code)
+  end
+
+  def test_a_sound_record_raises_no_doubt
+    assert_empty codes
+    assert_empty codes({ fate: "kept" })
+  end
+
+  def test_each_doubt_has_its_own_cause
+    assert_equal [:length_out_of_range, :weight_and_length], codes({ length_mm: 1480 }, catches: [])
+    assert_equal [:weight_and_length], codes({ weight_g: 5000 })
+    assert_includes codes({ length_kind: "TL" }), :other_length_kind
+    assert_equal [:place_on_land], codes({}, on_land: true)
+    assert_equal [:too_fast], codes({ lat_deg: 50.0 })
+    assert_equal [:shrank], codes({ length_mm: 440, weight_g: nil })
+    assert_equal [:two_species], codes({}, catches: [BEFORE.merge(species_code: "cod")])
+    assert_equal [:long_air], codes({ air_seconds: 301 })
+    assert_equal [:no_tare], codes({ tare_g: nil })
+    assert_equal [:law], codes({ fate: "kept", length_mm: 390, weight_g: nil }, catches: [])
+    assert_equal [:law], codes({ fate: "kept" }, law: LAW.dup.tap { |law| law.season = %w[07-01 10-31] })
+    assert_equal [:permit_expired], codes({}, member: { permit_expires_on: Date.new(2026, 6, 1) })
+    assert_equal [:tag_of_another], codes({}, holders: { "MS000001" => "Rafe Ollerton" })
+  end
+end
