@@ -30,11 +30,15 @@ gem "zeitwerk", "~> 2.6.18"
 
 # Open formats, pictures and letters
 gem "csv", "~> 3.3"
+gem "exifr", "~> 1.5", require: false
 gem "icalendar", "~> 2.13", require: false
 gem "mail", "~> 2.9", require: false
+gem "matrix", "~> 0.4"
 gem "prawn", "~> 2.5", require: false
 gem "prawn-svg", "~> 0.40.4", require: false
+gem "rexml", "~> 3.4", require: false
 gem "ruby-vips", "~> 2.3", require: false
+gem "rubyzip", "~> 3.2", require: false
 
 group :test do
   gem "capybara", "~> 3.40"

@@ -5,7 +5,9 @@ module Acts
   #
   #   id:   String, UUID from the phone
   #   sent: EncounterSent of the contract, with times as Time; tag_numbers are those put into a tagged fish, or read on a recaptured one,
-  #         whose new tags stand in new_tag_numbers
+  #         whose new tags stand in new_tag_numbers; air_seconds only where nobody tapped (a paper sheet)
+  #   paper:  { recorded_by: member id | nil } for a row typed from a sheet
+  #   reason: why a record of a submitted trip is changed; needed then
   #
   # Returns { answer: "stored" | "known", story_key: String | nil, caution_points: Integer | nil }.
   # Raises Core::InvalidInput, NotFound or Conflict; nothing is written then.
@@ -15,7 +17,7 @@ module Acts
 
     module_function
 
-    def call(store:, member:, id:, sent:, now:)
+    def call(store:, member:, id:, sent:, now:, reason: nil, paper: nil)
       fingerprint = Fingerprint.of(sent)
       store.write do
         known = store.encounters.find_for_update(id)
@@ -23,10 +25,12 @@ module Acts
 
         stages = Core::Handling::Stages.new(sent[:stages])
         trip = check(store, member, sent, stages, now)
-        encounter = encounter(id, member, sent, stages, trip).merge(fingerprint:)
+        refuse_change_of_submitted(trip, known, reason)
+        encounter = encounter(id, member, sent, stages, trip).merge(fingerprint:, **(paper ? { source: "paper", **paper } : {}))
         encounter[:caution_points] = caution_points(store, member, encounter)
         fish = write(store, encounter, sent, known, now)
         store.encounters.add_stages(encounter_id: id, revision: sent[:revision], taps: stages.taps)
+        note_correction(store, member, trip, known, encounter, reason)
         { answer: "stored", story_key: fish && fish[:story_key], caution_points: encounter[:caution_points] }
       end
     end
@@ -53,16 +57,37 @@ module Acts
       refuse(Core::InvalidInput, "stages", :in_the_future, "A tap is stamped #{late[:at].utc.iso8601}, which is still to come. Check the phone's clock.")
     end
 
+    def refuse_change_of_submitted(trip, known, reason)
+      return unless trip[:state] == "submitted" && known && reason.to_s.strip.size < 3
+
+      refuse(Core::Conflict, "reason", :submitted, "This trip was submitted, so its records are locked. Correct this one on Dockside, with a reason.")
+    end
+
+    # What a correction may change; the rest follows from it.
+    TELLING = %i[kind fate species_code length_mm length_kind length_how weight_g tare_g girth_mm hook_place removal bleeding outcome lat_deg lon_deg water_temp_c depth_m air_seconds
+                 note].freeze
+
+    # A record that reaches us after its trip was submitted is added on top, like a correction.
+    def note_correction(store, member, trip, known, encounter, reason)
+      return unless trip[:state] == "submitted"
+
+      changes = TELLING.filter_map { |column| [column, [known && plain(known[column]), plain(encounter[column])]] if plain(known&.fetch(column)) != plain(encounter[column]) }.to_h
+      store.dockside.add_correction(encounter_id: encounter[:id], revision: encounter[:revision], member_id: encounter[:recorded_by] || member[:id],
+                                    reason: reason || "It reached us after the trip was submitted.", changes:)
+    end
+
+    def plain(value) = value.is_a?(BigDecimal) ? value.to_f : value
+
     SENT_AS_KEPT = %i[trip_id revision kind fate species_code weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal bleeding marks handling
-                      pressure_signs reflexes depth_m outcome tag_act tag_advice decision_why place_how utc_offset_minutes water_temp_c house_rules_version note].freeze
+                      pressure_signs reflexes depth_m outcome tag_act tag_advice decision_why place_how hook_type utc_offset_minutes water_temp_c house_rules_version note].freeze
 
     def encounter(id, member, sent, stages, trip)
       caught_at = stages.taps.first[:at]
       times = stages.to_h
-      { id:, member_id: member[:id], **sent.slice(*SENT_AS_KEPT), **SentLength.columns(sent[:length]), lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg),
-        spoiled_numbers: numbers(sent[:spoiled_numbers]), lost_numbers: numbers(sent[:lost_numbers]),
+      { id:, member_id: member[:id], hook_type: trip.dig(:plan, :hook), **sent.slice(*SENT_AS_KEPT), **SentLength.columns(sent[:length]),
+        lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg), spoiled_numbers: numbers(sent[:spoiled_numbers]), lost_numbers: numbers(sent[:lost_numbers]),
         spot_code: trip[:spot_code], caught_at:, caught_on: (caught_at.utc + (sent[:utc_offset_minutes] * 60)).to_date,
-        air_seconds: times[:air_seconds], fight_seconds: times[:fight_seconds] }
+        air_seconds: sent[:air_seconds] || times[:air_seconds], fight_seconds: times[:fight_seconds] }
     end
 
     def numbers(typed) = (typed || []).map { |number| Core::Tags::Number.normalise(number) }
@@ -108,6 +133,7 @@ module Acts
     end
 
     def refuse(error, field, code, sentence) = raise(error.at(field, code, sentence))
-    private_class_method :newer?, :already, :check, :encounter, :numbers, :caution_points, :write, :check_numbers, :fish_of, :refuse
+    private_class_method :newer?, :already, :check, :encounter, :numbers, :caution_points, :write, :check_numbers, :fish_of,
+                         :refuse_change_of_submitted, :note_correction, :plain, :refuse
   end
 end

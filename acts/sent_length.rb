@@ -1,20 +1,20 @@
 # frozen_string_literal: true
 
 module Acts
-  # A length as people send it ({ value:, unit:, kind:, how: } or nil) as the columns that keep it.
+  # A length as people send it ({ value:, unit:, kind:, how: } or nil) as the columns that keep it; sd_mm: only from the photo bench.
   module SentLength
     # A range of anything that was ever caught on a rod; the species' own range is a query, not a refusal.
     RANGE_MM = (10..10_000)
 
     def self.columns(length, field: "length")
-      return { length_mm: nil, length_kind: nil, length_how: nil } if length.nil?
+      return { length_mm: nil, length_kind: nil, length_how: nil, length_sd_mm: nil } if length.nil?
 
       mm = Core::Units.length_mm(length[:value], length[:unit])
       unless RANGE_MM.cover?(mm)
         raise Core::InvalidInput.at(field, :length_out_of_range,
                                     "A length of #{length[:value]} #{length[:unit]} is outside 10 mm to 10 m. Check the number and the unit.")
       end
-      { length_mm: mm, length_kind: length[:kind], length_how: length[:how] }
+      { length_mm: mm, length_kind: length[:kind], length_how: length[:how], length_sd_mm: length[:sd_mm] }
     end
   end
 end

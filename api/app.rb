@@ -6,13 +6,13 @@ require "rack/session"
 module Api
   # The whole server as one Rack application, its parts handed in.
   module App
-    ROUTES = [Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Finds, Routes::Office].freeze
+    ROUTES = [Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds, Routes::Office].freeze
 
     # config: Config; db: Sequel::Database; carrier: #deliver(letter); files: Devices::FileStorage; coast: GeoJSON features;
     # gauge: #read(spot_code); instruments: Devices::Instruments
     def self.build(config:, db:, carrier:, files:, coast:, gauge:, instruments:, contract: Contract.load)
       store = Store::Gateway.new(db)
-      hand_over_jobs(store:, carrier:, base_url: config.base_url)
+      hand_over_jobs(store:, carrier:, files:, base_url: config.base_url)
       Limits.set_up(enabled: config.limits)
       send_letter = ->(recipient:, subject:, body:) { Acts::WriteLetter.queue(store:, kind: "password", recipient:, subject:, body:) }
       auth = Auth.build(store:, config:, send_letter:)
@@ -31,11 +31,13 @@ module Api
     end
 
     # What the jobs of this process work with; they are made by the queue, with their arguments alone.
-    def self.hand_over_jobs(store:, carrier:, base_url:)
+    def self.hand_over_jobs(store:, carrier:, files:, base_url:)
       Que.connection = store.db
       Acts::LetterJob.store = store
       Acts::LetterJob.carrier = carrier
       Acts::LetterJob.base_url = base_url
+      Acts::SizeJob.store = store
+      Acts::SizeJob.files = files
     end
 
     # Hands the request to the route file that knows it; the contract has already said that one does.

@@ -20,6 +20,13 @@ module Api
                     authorisation: outlook[:authorisation].to_h)
     end
 
+    # Times as text, jsonb as plain values.
+    def dockside(found)
+      found.merge(fish: found[:fish].map { |one| one.merge(caught_at: one[:caught_at].utc.iso8601(3), ended_at: one[:ended_at].utc.iso8601(3)) },
+                  photos: found[:photos].map { |one| one.merge(%i[taken_at camera_at].to_h { |time| [time, one[time]&.utc&.iso8601] }) },
+                  corrections: found[:corrections].map { |one| one.merge(made_at: one[:made_at].utc.iso8601) })
+    end
+
     def catch_(one)
       length = one[:length]
       one.slice(:what, :source, :caught_on, :lat_deg, :lon_deg, :place_name, :tag_numbers, :fate, :by)

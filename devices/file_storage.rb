@@ -19,6 +19,8 @@ module Devices
       key
     end
 
+    def remove(key) = @storage.delete(key)
+
     def get(key)
       io = @storage.open(key)
       io.read

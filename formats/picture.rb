@@ -11,12 +11,17 @@ module Formats
     # Enough for any camera; more is a bomb or a mistake.
     MAX_PIXELS = 120_000_000
     SHOWN_PX = 1600
+    THUMB_PX = 360
+    # ISO base media files that phones make; see ISO/IEC 23008-12.
+    HEIC = /\A.{4}ftyp(?:heic|heix|hevc|heim|heis|mif1|msf1)/mn
 
-    attr_reader :media_type, :width_px, :height_px, :shown_jpeg
+    attr_reader :media_type, :width_px, :height_px
 
-    # Raises Core::InvalidInput :not_a_picture, :picture_too_large or :picture_broken.
+    # Opens it to its end, at a small size, so that a broken file is known at once.
+    # Raises Core::InvalidInput :heic, :not_a_picture, :picture_too_large or :picture_broken.
     def self.read(bytes)
       media_type = SIGNATURES.find { |_, signature| bytes.b.match?(signature) }&.first
+      refuse(:heic, "This is a HEIC picture, which browsers cannot show. Export or share it as JPEG (“most compatible” in the camera's settings) and add it again.") if bytes.b.match?(HEIC)
       refuse(:not_a_picture, "This file is not a JPEG, PNG or WebP picture. Export it as JPEG and add it again.") if media_type.nil?
 
       Vips.block_untrusted(true) if Vips.respond_to?(:block_untrusted)
@@ -26,24 +31,34 @@ module Formats
                "This picture has #{image.width} × #{image.height} pixels, more than we can open. Make it smaller and add it again.")
       end
 
-      new(media_type, image.width, image.height, shown(bytes))
+      # Read to its last row, as small as the format allows.
+      Vips::Image.new_from_buffer(bytes, "", fail_on: :truncated, **(media_type == "image/jpeg" ? { shrink: 8 } : {})).avg
+      new(media_type, image.width, image.height, bytes)
     rescue Vips::Error
       refuse(:picture_broken, "This picture cannot be opened to its end; the file may be cut off. Add it again.")
     end
 
-    # Turned upright, at most SHOWN_PX wide and high, with every trace of camera and place removed.
-    def self.shown(bytes)
-      Vips::Image.thumbnail_buffer(bytes, SHOWN_PX, height: SHOWN_PX, size: :down, fail_on: :truncated).copy_memory.jpegsave_buffer(Q: 85, strip: true)
-    end
-
     def self.refuse(code, sentence) = raise(Core::InvalidInput.at("photo", code, sentence))
-    private_class_method :shown, :refuse
+    private_class_method :refuse
 
-    def initialize(media_type, width_px, height_px, shown_jpeg)
+    def initialize(media_type, width_px, height_px, bytes)
       @media_type = media_type
       @width_px = width_px
       @height_px = height_px
-      @shown_jpeg = shown_jpeg
+      @bytes = bytes
+      @thumb = smaller(THUMB_PX)
+    end
+
+    # { jpeg:, width_px:, height_px: }: upright, with every trace of camera and place removed.
+    attr_reader :thumb
+
+    def shown = smaller(SHOWN_PX)
+
+    private
+
+    def smaller(most)
+      image = Vips::Image.thumbnail_buffer(@bytes, most, height: most, size: :down).copy_memory
+      { jpeg: image.jpegsave_buffer(Q: 85, strip: true), width_px: image.width, height_px: image.height }
     end
   end
 end

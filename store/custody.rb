@@ -57,6 +57,16 @@ module Store
       @db[:tags].where(number: numbers).update(state: STATE_AFTER.fetch(act), holder_id: act == "returned" ? nil : member_id)
     end
 
+    COUNTED = "Counted: still in the pouch"
+
+    # A ledger row that moves nothing: the number was looked for, or came from another's pouch.
+    def note(numbers, act:, member_id:, at:, made_by:, note:)
+      @db[:tag_custody].import(%i[tag_number act member_id made_by at note], numbers.map { |number| [number, act, member_id, made_by, at, note] })
+    end
+
+    # Whether the member has counted this number in the pouch since it was issued.
+    def counted?(number, member_id) = @db[:tag_custody].where(tag_number: number).order(Sequel.desc(:id)).first.then { |row| row && row[:member_id] == member_id && row[:note] == COUNTED }
+
     # What each active member carries and uses: [{ member_id:, name:, in_pouch:, next_number:, used:, trips: }]
     def pouches(since:, member_id: nil)
       members = @db[:members].where(active: true)

@@ -6,7 +6,7 @@ module Store
     COLUMNS = %i[id trip_id member_id fish_id revision fingerprint kind fate species_code length_mm length_kind length_how
                  weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal bleeding marks handling pressure_signs reflexes depth_m outcome
                  tag_act spoiled_numbers lost_numbers tag_advice decision_why caution_points place_how caught_at caught_on utc_offset_minutes lat_deg lon_deg spot_code water_temp_c
-                 air_seconds fight_seconds house_rules_version read_numbers note].freeze
+                 air_seconds fight_seconds house_rules_version read_numbers note length_sd_mm source hook_type recorded_by].freeze
 
     LISTS = %i[read_numbers pressure_signs marks handling spoiled_numbers lost_numbers].freeze
 

@@ -16,6 +16,7 @@ module Store
       "reports_pkey" => ["id", :already_there, "This report is being stored right now. Send it again."],
       "trips_pkey" => ["id", :already_there, "This trip is being stored right now. Send it again."],
       "photos_pkey" => ["id", :already_there, "This photo is being stored right now. Send it again."],
+      "photos_once_a_trip" => ["photo", :already_there, "This picture is with this trip already."],
       "photos_report_id_key" => ["photo", :already_there, "This report already has a photo."]
     }.freeze
 
@@ -40,6 +41,7 @@ module Store
     def lockers = Lockers.new(db)
     def custody = Custody.new(db)
     def live = Live.new(db)
+    def dockside = Dockside.new(db)
     def held_encounters = HeldEncounters.new(db)
 
     def transaction(&) = db.transaction(savepoint: true, &)

@@ -97,7 +97,7 @@ module Core
       end
 
       def two_species
-        other = @catches.map { |one| one[:species_code] }.compact.uniq - [@one[:species_code]]
+        other = @catches.filter_map { |one| one[:species_code] }.uniq - [@one[:species_code]]
         doubt(:two_species, "The same tag was on another species before (#{other.join(', ')}). One of the two is misread.", { other: other.first }, "species") if other.any?
       end
 

@@ -12,7 +12,8 @@ module Core
       FEW = 5
       DEEP = Handling::Caution::DEEP
       TIMES = {
-        lift: { title: "longest lift", value: :longest_lift_seconds, budget: :one_lift_budget_seconds }, air: { title: "all time in the air", value: :air_seconds, budget: :air_budget_seconds },
+        lift: { title: "longest lift", value: :longest_lift_seconds, budget: :one_lift_budget_seconds },
+        air: { title: "all time in the air", value: :air_seconds, budget: :air_budget_seconds },
         fight: { title: "fight", value: :fight_seconds, budget: :fight_budget_seconds }, handling: { title: "handling, from the fight to let go", value: :handling_seconds, budget: nil }
       }.freeze
       # What to do about a contribution to the caution score.
@@ -62,7 +63,9 @@ module Core
       def hooks
         @catches.select { |one| one[:hook_type] && one[:hook_place] }.group_by { |one| one[:hook_type] }.sort.map do |hook_type, caught|
           deep = caught.count { |one| DEEP.include?(one[:hook_place]) }
-          { hook_type:, fish: caught.size, places: caught.map { |one| one[:hook_place] }.tally, deep:, **(caught.size < FEW ? { share: nil, low: nil, high: nil } : Rates.wilson(deep, caught.size)) }
+          { hook_type:, fish: caught.size, places: caught.map do |one|
+            one[:hook_place]
+          end.tally, deep:, **(caught.size < FEW ? { share: nil, low: nil, high: nil } : Rates.wilson(deep, caught.size)) }
         end
       end
 
@@ -71,10 +74,11 @@ module Core
       # What cost points, on how many fish, and what a fish with it scored against one without.
       def habits
         names = @catches.flat_map { |one| one[:parts].map { |part| part[:name] } }.uniq
-        names.map do |name|
+        found = names.map do |name|
           with, without = @catches.partition { |one| one[:parts].any? { |part| part[:name] == name } }
           { name:, fish: with.size, points: with.sum { |one| one[:parts].find { |part| part[:name] == name }[:points] }, mean_with: mean(with), mean_without: mean(without) }
-        end.sort_by { |one| -one[:points] }
+        end
+        found.sort_by { |one| -one[:points] }
       end
 
       def mean(caught) = caught.size < FEW ? nil : caught.sum { |one| one[:points] } / caught.size.to_f
@@ -95,17 +99,21 @@ module Core
         row = times.select { |one| one[:within] && one[:within][:high] < 0.9 }.min_by { |one| one[:within][:share] } or return nil
         over = row[:fish] - row[:within][:count]
         low, high = [1 - row[:within][:high], 1 - row[:within][:low]].map { |share| (share * 100).round }
-        "The #{row[:title]} went over its budget on #{over} of #{row[:fish]} fish (#{low} to #{high} %)#{row[:key] == :fight ? '' : '; let it rest in the net and lift it twice instead of once long'}."
+        instead = row[:key] == :fight ? "" : "; let it rest in the net and lift it twice instead of once long"
+        "The #{row[:title]} went over its budget on #{over} of #{row[:fish]} fish (#{low} to #{high} %)#{instead}."
       end
 
       def deep_hooks
-        pair = hooks.select { |one| one[:deep] >= FEW }.combination(2).filter_map do |one, other|
+        pairs = hooks.select { |one| one[:deep] >= FEW }.combination(2).filter_map do |one, other|
           worse, better = [one, other].sort_by { |hook| -hook[:share] }
           found = Rates.ratio(worse[:deep], worse[:fish], better[:deep], better[:fish])
           [worse, better, found] if found && found[:low] > 1
-        end.max_by { |_, _, found| found[:ratio] } or return nil
-        worse, better, found = pair
-        format("With %s hooks a fish was hooked deep %.1f times as often as with %s hooks (%.1f to %.1f): use the latter where you can.", worse[:hook_type], found[:ratio], better[:hook_type], found[:low], found[:high])
+        end
+        worse, better, found = pairs.max_by { |_, _, one| one[:ratio] }
+        return nil if found.nil?
+
+        format("With %s hooks a fish was hooked deep %.1f times as often as with %s hooks (%.1f to %.1f): use the latter where you can.", worse[:hook_type], found[:ratio],
+               better[:hook_type], found[:low], found[:high])
       end
 
       # The last two months that carry enough, when nearly all fish of one took longer than the middle of the other.

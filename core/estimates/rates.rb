@@ -13,9 +13,9 @@ module Core
         return nil if of.zero?
 
         share = count.to_f / of
-        middle = share + (Z95**2 / (2 * of))
-        half = Z95 * Math.sqrt((share * (1 - share) / of) + (Z95**2 / (4 * of**2)))
-        whole = 1 + (Z95**2 / of)
+        middle = share + ((Z95**2) / (2 * of))
+        half = Z95 * Math.sqrt((share * (1 - share) / of) + ((Z95**2) / (4 * (of**2))))
+        whole = 1 + ((Z95**2) / of)
         { share:, low: (middle - half) / whole, high: (middle + half) / whole }
       end
 

@@ -7,6 +7,9 @@ module Core
       # `grams = a * cm**b`, with the species' own coefficients on its own length kind.
       # Source: Le Cren (1951), J. Anim. Ecol. 20, 201-219.
       def self.from_length(length_mm:, a:, b:) = a * ((length_mm / 10.0)**b)
+
+      # From the girth, where it was taken: a round fish by its thickest place. House rule of the trade, in centimetres and grams.
+      def self.from_girth(length_mm:, girth_mm:) = (length_mm / 10.0) * ((girth_mm / 10.0)**2) / 28.9
     end
   end
 end

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "matrix"
-
 module Core
   module Photo
     # A fish measured in its picture. S3.
@@ -15,7 +13,7 @@ module Core
     #   sd_mm:       of the straight length, from CLICK_SD_PX per coordinate of every mark
     #   points_mm:   the fish on the board's plane;  slant: largest over smallest scale on the board, nil from a scale
     # Raises InvalidInput :marks_missing, :marks_on_a_line, :marks_crossed.
-    # Source: Hartley and Zisserman (2004), Multiple View Geometry, ch. 4 (plane homography) and 5 (propagated error).
+    # Source: Hartley and Zisserman (2004), Multiple View Geometry, ch. 5 (propagated error).
     module Bench
       Result = Struct.new(:straight_mm, :curve_mm, :sd_mm, :points_mm, :slant, keyword_init: true)
       CLICK_SD_PX = 2.0
@@ -30,8 +28,9 @@ module Core
         refuse(:marks_missing, "Mark all four corners of the board and at least two points on the fish.") if corners.size != 4 || fish.size < 2
         check_corners(corners)
         board = [[0, 0], [width_mm, 0], [width_mm, height_mm], [0, height_mm]].map { |pair| pair.map(&:to_f) }
-        measure(corners + fish) { |marks| project(plane(marks.first(4), board), marks.drop(4)) }
-          .then { |found| Result.new(**found, slant: slant(plane(corners, board), corners)).freeze }
+        found = measure(corners + fish) { |marks| Plane.new(marks.first(4), board).carry(marks.drop(4)) }
+        scales = Plane.new(corners, board).then { |plane| corners.map { |corner| plane.scale_at(corner) } }
+        Result.new(**found, slant: scales.max / scales.min).freeze
       end
 
       def by_scale(scale:, mm:, fish:)
@@ -46,7 +45,7 @@ module Core
 
       # The lengths, and how far each moves when any one mark moves.
       def measure(marks, &to_mm)
-        points = to_mm.call(marks)
+        points = yield(marks)
         variance = marks.each_index.to_a.product([0, 1]).sum { |mark, axis| (slope(marks, mark, axis, &to_mm) * CLICK_SD_PX)**2 }
         { straight_mm: straight(points), curve_mm: points.each_cons(2).sum { |pair| distance(*pair) }, sd_mm: Math.sqrt(variance), points_mm: points }
       end
@@ -59,35 +58,12 @@ module Core
         end.reduce(:-)
       end
 
-      # The eight numbers that carry four pixels to four places on the plane.
-      def plane(pixels, places)
-        rows = pixels.zip(places).flat_map do |(x, y), (u, v)|
-          [[x, y, 1.0, 0.0, 0.0, 0.0, -u * x, -u * y], [0.0, 0.0, 0.0, x, y, 1.0, -v * x, -v * y]]
-        end
-        Matrix[*rows.map { |row| row.map(&:to_f) }].lup.solve(Vector[*places.flatten]).to_a
-      end
-
-      def project(numbers, pixels)
-        a, b, c, d, e, f, g, h = numbers
-        pixels.map do |x, y|
-          depth = (g * x) + (h * y) + 1
-          [((a * x) + (b * y) + c) / depth, ((d * x) + (e * y) + f) / depth]
-        end
-      end
-
-      # How much larger the nearest corner of the board stands in the picture than the farthest.
-      def slant(numbers, corners)
-        scales = corners.map do |x, y|
-          here, right, below = project(numbers, [[x, y], [x + 1, y], [x, y + 1]])
-          Math.sqrt((((right[0] - here[0]) * (below[1] - here[1])) - ((right[1] - here[1]) * (below[0] - here[0]))).abs)
-        end
-        scales.max / scales.min
-      end
-
       def check_corners(corners)
         turns = corners.each_index.map { |index| turn(corners[index], corners[(index + 1) % 4], corners[(index + 2) % 4]) }
         longest = corners.combination(2).map { |pair| distance(*pair) }.max
-        refuse(:marks_on_a_line, "Three of the four corners lie nearly on a line, so the board's plane cannot be told. Mark the corners of the board itself.") if turns.any? { |one| one.abs < FLAT * (longest**2) }
+        refuse(:marks_on_a_line, "Three of the four corners lie nearly on a line, so the board's plane cannot be told. Mark the corners of the board itself.") if turns.any? do |one|
+          one.abs < FLAT * (longest**2)
+        end
         return if turns.all?(&:positive?) || turns.all?(&:negative?)
 
         refuse(:marks_crossed, "The corners are not in order round the board. Mark them clockwise from the top left.")
@@ -97,7 +73,7 @@ module Core
       def straight(points) = distance(points.first, points.last)
       def distance(from, to) = Math.hypot(to[0] - from[0], to[1] - from[1])
       def refuse(code, sentence) = raise(InvalidInput.at("marks", code, sentence))
-      private_class_method :measure, :slope, :plane, :project, :slant, :check_corners, :turn, :straight, :distance, :refuse
+      private_class_method :measure, :slope, :check_corners, :turn, :straight, :distance, :refuse
     end
   end
 end

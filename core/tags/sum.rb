@@ -16,8 +16,8 @@ module Core
       module_function
 
       def of(used:, pouch:, read:, owners:, member_id:)
-        { **%w[applied spoiled lost].to_h { |act| [act.to_sym, used.count { |one| one[:act] == act }] }, left: pouch.size,
-          gaps: gaps(used.map { |one| one[:number] }, pouch), doubles: doubles(used + read), foreign: foreign(used, owners, member_id) }
+        counts = %w[applied spoiled lost].to_h { |act| [act.to_sym, used.count { |one| one[:act] == act }] }
+        { **counts, left: pouch.size, gaps: gaps(used.map { |one| one[:number] }, pouch), doubles: doubles(used + read), foreign: foreign(used, owners, member_id) }
       end
 
       def gaps(numbers, pouch)

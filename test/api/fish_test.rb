@@ -158,6 +158,7 @@ class FishApiTest < ApiCase
     answered = put_photo(id, told["report_key"], image)
 
     assert_equal [2400, 1200], answered.values_at("width_px", "height_px")
+    run_jobs
     shown = app_files(db[:photos].get(:shown_key))
 
     refute_includes shown, "Exif"

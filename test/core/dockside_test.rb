@@ -13,6 +13,7 @@ class BenchTest < Minitest::Test
   def test_the_plane_and_both_lengths_to_a_hundredth_of_a_millimetre
     expected = [[91.690, 231.014], [341.293, 211.873], [594.089, 217.437], [847.297, 235.989]]
     expected.zip(found.points_mm).each { |want, got| want.zip(got).each { |one, other| assert_in_delta one, other, 0.01 } }
+
     assert_in_delta 755.62, found.straight_mm, 0.01
     assert_in_delta 757.08, found.curve_mm, 0.01
   end
@@ -97,7 +98,7 @@ class PlacingTest < Minitest::Test
     photos = [START + 30, START + 108, START + 190].map.with_index { |at, index| { id: index, at:, fish_id: nil } }
     placed = Core::Photo::Placing.assign(photos:, fish:)
 
-    assert_equal %w[a a b], [0, 1, 2].map { |id| placed[id][:fish_id] }
+    assert_equal(%w[a a b], [0, 1, 2].map { |id| placed[id][:fish_id] })
     assert_operator placed[1][:sure], :<, placed[0][:sure]
   end
 end
@@ -118,9 +119,9 @@ class DocksideSumsTest < Minitest::Test
     sum = Core::Tags::Sum.of(used:, pouch: %w[MS000005 MS000006 MS000008 MT000009], read: [{ number: "MS000003", encounter_id: 9 }],
                              owners: { "MS000004" => { holder_id: "other", name: "Rafe" }, "MS000003" => { holder_id: "me", name: "Me" } }, member_id: "me")
 
-    assert_equal %w[MS000005 MS000006], sum[:gaps].map { |one| one[:number] }
+    assert_equal(%w[MS000005 MS000006], sum[:gaps].map { |one| one[:number] })
     assert_equal [["MS000003", [0, 9]]], sum[:doubles].map(&:values)
-    assert_equal %w[Rafe], sum[:foreign].map { |one| one[:owner] }
+    assert_equal(%w[Rafe], sum[:foreign].map { |one| one[:owner] })
   end
 
   def test_a_track_places_a_fish_between_two_fixes_and_leaves_a_far_one_alone
@@ -145,7 +146,9 @@ class DocksideSumsTest < Minitest::Test
     calm = Core::Estimates::OwnHandling.new(Array.new(30) { |index| catch_of(5 + (index % 2), 10.0 + (index % 3)) }).to_h
 
     assert_equal [11.0, []], [calm[:times].first[:median], calm[:sentences]]
-    worse = Array.new(20) { catch_of(6, 60.0, place: "gill", parts: [{ name: "air over budget", points: 5 }]) } + Array.new(40) { |index| catch_of(5, 10.0, hook: "circle", place: index < 6 ? "throat" : "lip") }
+    worse = Array.new(20) { catch_of(6, 60.0, place: "gill", parts: [{ name: "air over budget", points: 5 }]) } + Array.new(40) do |index|
+      catch_of(5, 10.0, hook: "circle", place: index < 6 ? "throat" : "lip")
+    end
     told = Core::Estimates::OwnHandling.new(worse).to_h[:sentences]
 
     assert_equal 3, told.size
@@ -157,7 +160,8 @@ end
 
 class RecordDoubtsTest < Minitest::Test
   SPECIES = Store::Species.new(TestDatabase.unit).find("seabass")
-  SOUND = { id: "e", kind: "tagged", fate: "released", species_code: "seabass", length_mm: 480, length_kind: "FL", length_how: "board", length_sd_mm: nil, weight_g: 1300, weight_how: "scale",
+  SOUND = { id: "e", kind: "tagged", fate: "released", species_code: "seabass", length_mm: 480, length_kind: "FL", length_how: "board", length_sd_mm: nil, weight_g: 1300,
+            weight_how: "scale",
             tare_g: 200, caught_on: Date.new(2026, 6, 15), lat_deg: 48.61, lon_deg: -21.47, air_seconds: 14.0, tag_numbers: %w[MS000001] }.freeze
   BEFORE = { caught_on: Date.new(2026, 6, 14), lat_deg: 48.61, lon_deg: -21.47, length: Core::Fish::Length.new(mm: 478, kind: "FL", how: "board"), species_code: "seabass" }.freeze
   LAW = Core::Law::Entry.new(species_code: "seabass", min_mm: 420, max_mm: nil, length_kind: "FL", season: %w[04-01 10-31])
@@ -173,7 +177,7 @@ class RecordDoubtsTest < Minitest::Test
   end
 
   def test_each_doubt_has_its_own_cause
-    assert_equal [:length_out_of_range, :weight_and_length], codes({ length_mm: 1480 }, catches: [])
+    assert_equal %i[length_out_of_range weight_and_length], codes({ length_mm: 1480 }, catches: [])
     assert_equal [:weight_and_length], codes({ weight_g: 5000 })
     assert_includes codes({ length_kind: "TL" }), :other_length_kind
     assert_equal [:place_on_land], codes({}, on_land: true)

@@ -22,6 +22,8 @@ class ApiCase < Minitest::Test
   Carrier = Struct.new(:letters) { def deliver(letter) = letters << letter }
   CARRIER = Carrier.new([])
 
+  def self.files = @files ||= Devices::FileStorage.new(File.join(config.var_dir, "photos"))
+
   def self.application = @application ||= Application.build(config: ApiCase.config, db: TestDatabase.unit, carrier: CARRIER)
 
   def app = ApiCase.application
@@ -31,7 +33,7 @@ class ApiCase < Minitest::Test
   def setup
     CARRIER.letters.clear
     app
-    Api::App.hand_over_jobs(store:, carrier: CARRIER, base_url: ApiCase.config.base_url)
+    Api::App.hand_over_jobs(store:, carrier: CARRIER, files: ApiCase.files, base_url: ApiCase.config.base_url)
     @isolde = Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
     @hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator", email: "hamish@marrow.example", password: PASSWORD)
     Seeds.pouch(db, @isolde)
@@ -77,6 +79,6 @@ class ApiCase < Minitest::Test
   end
 
   def run_jobs
-    db[:que_jobs].where(job_class: "Acts::LetterJob").order(:id).each { |job| Acts::LetterJob.run(*JSON.parse(JSON.generate(job[:args]))) }
+    db[:que_jobs].where(job_class: %w[Acts::LetterJob Acts::SizeJob]).order(:id).each { |job| Object.const_get(job[:job_class]).run(*JSON.parse(JSON.generate(job[:args]))) }
   end
 end

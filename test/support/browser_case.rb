@@ -24,13 +24,16 @@ class BrowserCase < Minitest::Test
   include Capybara::Minitest::Assertions
 
   PASSWORD = "correct horse tide"
-  TABLES = %w[live_taps live_fish held_encounters changes lockers tag_batches letters photos matches reports taggings stages encounters fish trips tag_custody tags tag_series members
-              accounts que_jobs].freeze
+  TABLES = %w[queries corrections track_fixes live_taps live_fish held_encounters changes lockers tag_batches letters
+              photos matches reports taggings stages encounters fish trips tag_custody tags tag_series
+              members accounts que_jobs].freeze
+
+  def self.config = @config ||= Config.from(ENV.to_h.merge("DATABASE_URL" => TestDatabase.url("voucher_browser"), "VOUCHER_VAR" => Dir.mktmpdir("voucher-browser")))
+  def self.files = @files ||= Devices::FileStorage.new(File.join(config.var_dir, "photos"))
 
   def self.application
     @application ||= begin
       Seeds.catalogue(TestDatabase.browser)
-      config = Config.from(ENV.to_h.merge("DATABASE_URL" => TestDatabase.url("voucher_browser"), "VOUCHER_VAR" => Dir.mktmpdir("voucher-browser")))
       Application.build(config:, db: TestDatabase.browser)
     end
   end
@@ -39,7 +42,7 @@ class BrowserCase < Minitest::Test
 
   def setup
     Capybara.app = BrowserCase.application
-    Api::App.hand_over_jobs(store: Store::Gateway.new(db), carrier: nil, base_url: "http://127.0.0.1")
+    Api::App.hand_over_jobs(store: Store::Gateway.new(db), carrier: nil, files: BrowserCase.files, base_url: "http://127.0.0.1")
     db.run "truncate #{TABLES.join(', ')} restart identity cascade"
     # What the migration starts from; it names members, so it went with them.
     db[:house_rules].insert(version: 1, choices: Sequel.pg_jsonb({}), why: "What we start from.")

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Acts
+  # Adds one picture of an evening's many to a trip. Bytes are kept as they came; time, camera and place are read from them.
+  #
+  #   id:   String, UUID from the browser;  name: the file's name, shown and never used as a path
+  #
+  # Returns { answer: "stored" | "known", width_px:, height_px: }. Raises Core::InvalidInput, NotFound, Conflict.
+  module AddTripPhoto
+    module_function
+
+    def call(store:, files:, member:, trip_id:, id:, name:, utc_offset_minutes:, bytes:)
+      trip = OwnTrip.fetch(store:, member:, id: trip_id)
+      same = store.photos.same_on_trip(trip_id, Digest::SHA256.hexdigest(bytes))
+      return { answer: "known", **store.photos.find(same).slice(:width_px, :height_px) } if same
+
+      exif = Formats::Exif.read(bytes)
+      camera_at = exif[:camera_at] && (exif[:camera_at] - (utc_offset_minutes * 60))
+      kept = KeepPicture.call(store:, files:, bytes:, id:, trip_id:, member_id: trip[:member_id], name: plain(name), **exif.slice(:camera, :lat_deg, :lon_deg), camera_at:,
+                              taken_at: camera_at && (camera_at + store.dockside.camera_seconds(trip_id).fetch(exif[:camera].to_s, 0)))
+      { answer: "stored", **kept }
+    end
+
+    # What a file system would take for a path is only a name here.
+    def plain(name) = name.to_s.split(%r{[/\\]}).last.to_s.gsub(/[[:cntrl:]]/, "")[0, 200]
+    private_class_method :plain
+  end
+end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Acts
+  # One trip in the evening: what is left, its fish and pictures, whether its tags add up, and the doubts. S1 to S5.
+  module OpenDockside
+    module_function
+
+    # coast: GeoJSON features. Returns { trip:, left:, fish:, photos:, tags:, doubts:, held:, corrections:, cameras: }.
+    def call(store:, member:, trip_id:, coast:)
+      trip = OwnTrip.fetch(store:, member:, id: trip_id)
+      owner = store.members.find(trip[:member_id])
+      encounters = store.dockside.encounters(trip_id)
+      left = Core::Trips::Gaps.of(encounters)
+      held = store.dockside.held(trip_id, owner[:id])
+      doubts = doubts(store:, owner:, trip:, encounters:, coast:)
+      tags = tags(store:, owner:, encounters:)
+      names = { spot_name: store.waters.spot(trip[:spot_code])[:name], member_name: owner[:name] }
+      { trip: { **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code), **names, state: state(trip, left, held, tags) },
+        left:, fish: encounters.map { |one| shown(one) }, photos: store.photos.of_trip(trip_id), tags:,
+        doubts: doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } }, held: held.map { |one| one.slice(:id, :code, :message) },
+        corrections: store.dockside.corrections(trip_id), cameras: cameras(store, trip_id), track_points: store.dockside.track(trip_id).size }
+    end
+
+    # Ready when nothing is missing, held or unaccounted for; doubts may stay.
+    def state(trip, left, held, tags)
+      return trip[:state] if trip[:state] == "submitted"
+
+      left.empty? && held.empty? && tags[:gaps].empty? && tags[:doubles].empty? ? "ready" : "open"
+    end
+
+    def shown(one)
+      lists = %i[marks handling pressure_signs spoiled_numbers lost_numbers read_numbers].to_h { |list| [list, one[list].to_a] }
+      one.except(:fingerprint, :member_id, :tag_advice, :recorded_by).merge(**lists, reflexes: one[:reflexes].to_h)
+    end
+
+    # { encounter id => [Core::Checks::Record::Doubt] }
+    def doubts(store:, owner:, trip:, encounters:, coast:)
+      laws = store.laws.in_force(store.waters.spot(trip[:spot_code])[:water_code])
+      owners = store.dockside.owners(encounters.flat_map { |one| one[:tag_numbers] + one[:new_tag_numbers] })
+      foreign = owners.reject { |_, one| one[:holder_id] == owner[:id] }.transform_values { |one| one[:name] }
+      outline = Core::Waters::Outline.new(coast)
+      encounters.to_h do |one|
+        put = one[:kind] == "tagged" ? one[:tag_numbers] : one[:new_tag_numbers]
+        [one[:id], Core::Checks::Record.doubts(encounter: one.merge(tag_numbers: put), species: store.species.find(one[:species_code]), holders: foreign,
+                                               catches: catches_before(store, one), law: laws.find { |law| law.species_code == one[:species_code] }, member: owner,
+                                               on_land: one[:lat_deg] && outline.water_at(one[:lat_deg], one[:lon_deg]).nil?)]
+      end
+    end
+
+    def catches_before(store, one)
+      return [] if one[:fish_id].nil?
+
+      species_code = store.fish.find(one[:fish_id])[:species_code]
+      store.fish.catches(one[:fish_id]).select { |caught| caught[:id] != one[:id] && caught[:caught_on] <= one[:caught_on] }.map { |caught| caught.merge(species_code:) }
+    end
+
+    def tags(store:, owner:, encounters:)
+      used = encounters.flat_map do |one|
+        put = one[:kind] == "tagged" ? one[:tag_numbers] : one[:new_tag_numbers]
+        { "applied" => put, "spoiled" => one[:spoiled_numbers].to_a, "lost" => one[:lost_numbers].to_a }.flat_map do |act, numbers|
+          numbers.map do |number|
+            { number:, encounter_id: one[:id], act: }
+          end
+        end
+      end
+      read = encounters.select { |one| one[:kind] == "recaptured" }.flat_map { |one| one[:tag_numbers].map { |number| { number:, encounter_id: one[:id] } } }
+      Core::Tags::Sum.of(used:, read:, pouch: store.tags.pouch(owner[:id], limit: 2000), owners: store.dockside.owners(used.map { |one| one[:number] }), member_id: owner[:id])
+                     .then { |sum| sum.merge(gaps: sum[:gaps].reject { |gap| store.custody.counted?(gap[:number], owner[:id]) }) }
+    end
+
+    def cameras(store, trip_id)
+      seconds = store.dockside.camera_seconds(trip_id)
+      store.photos.of_trip(trip_id).select { |one| one[:camera_at] }.group_by { |one| one[:camera].to_s }
+           .map { |camera, taken| { camera:, photos: taken.size, seconds: seconds[camera] } }
+    end
+    private_class_method :state, :shown, :catches_before, :tags, :cameras
+  end
+end

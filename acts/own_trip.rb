@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module Acts
+  # The trip that somebody works on: their own; a coordinator reaches every one.
+  module OwnTrip
+    # Raises Core::NotFound :no_such_trip.
+    def self.fetch(store:, member:, id:)
+      trip = store.trips.find(id)
+      return trip if trip && (trip[:member_id] == member[:id] || member[:role] == "coordinator")
+
+      raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours.")
+    end
+  end
+end

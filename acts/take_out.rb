@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module Acts
+  # A member's whole log, to keep.
+  module TakeOut
+    module_function
+
+    def csv(store:, member:) = Formats::LogCsv.text(store.dockside.log(member[:id]))
+
+    # Path of a file that is gone when its handle is: the log and every picture as it came.
+    def archive(store:, files:, member:)
+      pictures = store.photos.of_member(member[:id]).map { |one| one.merge(bytes: -> { files.get(one[:original_key]) }) }
+      Formats::LogArchive.write(csv: csv(store:, member:), pictures:)
+    end
+  end
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Acts
+  # A waterproof sheet typed in: the trip from its header, a fish from each row. S7.
+  #
+  #   sheet: { trip_id:, member_id: (a coordinator's for somebody else) | nil, held_on: Date, spot_code:, platform:, water_temp_c:, utc_offset_minutes: }
+  #   rows:  [{ id:, revision:, time: "HH:MM", species_code:, length_mm:, length_how:, kind:, fate:, tag_numbers:, spoiled_numbers:, hook_place:, hook_type:,
+  #             bleeding:, air_seconds:, note: }]
+  #
+  # Returns { answers: as RecordBatch }. Each row stands on its own. Raises Core::InvalidInput, NotFound, Forbidden for the header.
+  module TypeSheet
+    module_function
+
+    def call(store:, member:, sheet:, rows:, now:)
+      owner = owner(store, member, sheet[:member_id])
+      StartTrip.call(store:, member: owner, id: sheet[:trip_id], today: now.to_date, sent: sheet.slice(:held_on, :spot_code, :platform, :water_temp_c))
+      version = store.house_rules.current.version
+      records = rows.map { |row| as_sent(store, sheet, row, version) }
+      { answers: RecordBatch.call(store:, member: owner, records:, now:, paper: { recorded_by: owner[:id] == member[:id] ? nil : member[:id] }) }
+    end
+
+    def owner(store, member, member_id)
+      return member if member_id.nil? || member_id == member[:id]
+      raise Core::Forbidden.new(:coordinators_only, "Only coordinators type sheets of other members.") if member[:role] != "coordinator"
+
+      store.members.find(member_id) || raise(Core::NotFound.new(:no_such_member, "There is no such member. Choose one from the list."))
+    end
+
+    # Nobody tapped at the water: the one time that is known is when the fish was written down.
+    def as_sent(store, sheet, row, version)
+      hour, minute = row[:time].split(":").map(&:to_i)
+      day = sheet[:held_on]
+      at = Time.utc(day.year, day.month, day.day, hour, minute) - (sheet[:utc_offset_minutes] * 60)
+      species = store.species.find(row[:species_code])
+      sent = { trip_id: sheet[:trip_id], revision: row[:revision], utc_offset_minutes: sheet[:utc_offset_minutes], house_rules_version: version, water_temp_c: sheet[:water_temp_c],
+               place: nil, weight_g: nil, new_tag_numbers: [], stages: [{ act: row[:fate] == "kept" ? "kept" : "let_go", at: }],
+               length: row[:length_mm] && species && { value: row[:length_mm], unit: "mm", kind: species.length_kind, how: row[:length_how] },
+               **row.slice(:kind, :fate, :species_code, :tag_numbers, :spoiled_numbers, :hook_place, :hook_type, :bleeding, :air_seconds, :note) }
+      { id: row[:id], body: { **row, trip_id: sheet[:trip_id] }, faults: {}, sent: }
+    end
+    private_class_method :owner, :as_sent
+  end
+end

@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+module Api
+  module Routes
+    # The evening's work: trips, their pictures, the bench, paper sheets, and one's own figures.
+    class Dockside < Base
+      PAGE = 30
+
+      get("/api/trips") do
+        found = store.dockside.trips(member![:id], limit: PAGE + 1, before: given[:before] && Date.iso8601(given[:before]))
+        json(trips: found.first(PAGE), more: found.size > PAGE)
+      end
+
+      get("/api/trips/:id/dockside") { json(dockside) }
+
+      patch("/api/encounters/:id") do
+        changes = sent[:changes].then { |one| one[:stages] ? one.merge(stages: one[:stages].map { |tap| { act: tap[:act], at: Time.iso8601(tap[:at]) } }) : one }
+        json(Acts::CorrectEncounter.call(store:, member: member!, id: given[:id], changes:, reason: sent[:reason], now: Time.now))
+      end
+
+      get("/api/encounters/:id/remembrance.pdf") do
+        send_pdf(Acts::PrintRemembrance.call(store:, files:, member: member!, encounter_id: given[:id], fonts_dir: config.fonts_dir), "remembrance.pdf")
+      end
+
+      put("/api/trips/:id/photos/:photo_id") do
+        json(Acts::AddTripPhoto.call(store:, files:, member: member!, trip_id: given[:id], id: given[:photo_id], name: given[:name], utc_offset_minutes: given[:utc_offset_minutes].to_i,
+                                     bytes: sent))
+      end
+
+      post("/api/trips/:id/placing") do
+        Acts::PlacePhotos.call(store:, member: member!, trip_id: given[:id], **sent.slice(:moved, :released, :clocks).compact)
+        json(dockside)
+      end
+
+      post("/api/trips/:id/tags") do
+        Acts::SettleTag.call(store:, member: member!, trip_id: given[:id], number: sent[:number], act: sent[:act], now: Time.now)
+        json(dockside)
+      end
+
+      post("/api/trips/:id/track") do
+        json(Acts::AddTrack.call(store:, member: member!, trip_id: given[:id], text: sent[:gpx], reason: sent[:reason], now: Time.now))
+      end
+
+      post("/api/trips/:id/submit") do
+        json(Acts::SubmitTrip.call(store:, member: member!, trip_id: given[:id], coast: env.fetch("voucher.coast"), now: Time.now))
+      end
+
+      get("/api/photos/:id/:size") do
+        photo = Acts::OwnPhoto.fetch(store:, member: member!, id: given[:id])
+        key = photo[{ "thumb" => :thumb_key, "shown" => :shown_key, "original" => :original_key }.fetch(given[:size])]
+        refuse(404, code: :not_sized_yet, message: photo[:trouble] || "This size is being made. Look again in a moment.") if key.nil?
+
+        content_type given[:size] == "original" ? photo[:media_type] : "image/jpeg"
+        headers "cache-control" => "private, max-age=86400", "x-content-type-options" => "nosniff"
+        files.get(key)
+      end
+
+      delete("/api/photos/:id") do
+        Acts::RemovePhoto.call(store:, files:, member: member!, photo_id: given[:id])
+        json({})
+      end
+
+      post("/api/photos/:id/measure") do
+        json(Acts::MeasurePhoto.call(store:, member: member!, photo_id: given[:id], marks: sent[:marks], keep: sent[:keep], reason: sent[:reason], now: Time.now))
+      end
+
+      get("/api/me/season") { json(Acts::HowDidIDo.call(store:, member: member!, season: given[:season]&.to_i)) }
+
+      get("/api/me/log.csv") do
+        content_type "text/csv", charset: "utf-8"
+        headers "content-disposition" => 'attachment; filename="voucher-log.csv"'
+        Acts::TakeOut.csv(store:, member: member!)
+      end
+
+      get("/api/me/archive.zip") do
+        @archive = Acts::TakeOut.archive(store:, files:, member: member!)
+        send_file @archive.path, type: "application/zip", disposition: "attachment", filename: "voucher-log.zip"
+      end
+
+      post("/api/sheets") do
+        sheet = sent[:sheet].merge(held_on: Date.iso8601(sent[:sheet][:held_on]), water_temp_c: sent[:sheet][:water_temp_c]&.to_f)
+        json(Acts::TypeSheet.call(store:, member: member!, sheet:, rows: sent[:rows], now: Time.now))
+      end
+
+      helpers do
+        def files = env.fetch("voucher.files")
+        def dockside = Views.dockside(Acts::OpenDockside.call(store:, member: member!, trip_id: given[:id], coast: env.fetch("voucher.coast")))
+      end
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+require "exifr/jpeg"
+
+module Formats
+  # What a camera wrote into its JPEG. Anything unreadable or impossible is nil; a picture is never refused for it.
+  module Exif
+    YEARS = (1990..2100)
+    NOTHING = { camera_at: nil, camera: nil, lat_deg: nil, lon_deg: nil }.freeze
+
+    module_function
+
+    # camera_at: Time whose UTC fields are what the camera's clock showed.
+    def read(bytes)
+      found = EXIFR::JPEG.new(StringIO.new(bytes))
+      return NOTHING unless found.exif?
+
+      { camera_at: time(found), camera: [found.make, found.model].compact.map { |word| clean(word) }.uniq.join(" ")[0, 100].then { |name| name.empty? ? nil : name }, **place(found) }
+    rescue StandardError
+      # The library raises whatever a broken tag makes it stumble over.
+      NOTHING
+    end
+
+    def time(found)
+      at = found.date_time_original || found.date_time
+      at = at.first if at.is_a?(Array)
+      return nil unless at.respond_to?(:year) && YEARS.cover?(at.year)
+
+      Time.utc(at.year, at.month, at.day, at.hour, at.min, at.sec)
+    rescue StandardError
+      nil
+    end
+
+    def place(found)
+      gps = found.gps
+      lat, lon = gps&.latitude, gps&.longitude
+      sound = lat && lon && lat.finite? && lon.finite? && lat.abs <= 90 && lon.abs <= 180 && (lat.nonzero? || lon.nonzero?)
+      sound ? { lat_deg: lat.to_f, lon_deg: lon.to_f } : { lat_deg: nil, lon_deg: nil }
+    rescue StandardError
+      { lat_deg: nil, lon_deg: nil }
+    end
+
+    def clean(word) = word.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]/, "").strip
+    private_class_method :time, :place, :clean
+  end
+end

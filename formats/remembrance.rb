@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+module Formats
+  # What is left of a notable fish that was let go: enough on one A4 page for somebody to make a lifelike figure of it.
+  #
+  #   encounter: a stored row;  species: Core::Fish::Species;  weight: { g:, how: } or nil
+  #   pictures:  [JPEG bytes], at most two: both sides
+  class Remembrance
+    MARGIN = 45
+    MARKS = { "old_hook_scar" => "old hook scar", "open_wound" => "open wound", "scale_loss" => "scales lost", "eye_damage" => "eye hurt", "parasites" => "parasites" }.freeze
+
+    def self.pdf(...) = new(...).render
+
+    def initialize(encounter:, species:, weight:, tag_numbers:, spot_name:, pictures:, fonts_dir:)
+      @one = encounter
+      @species = species
+      @weight = weight
+      @tag_numbers = tag_numbers
+      @spot_name = spot_name
+      @pictures = pictures
+      @paper = Paper.new(fonts_dir:, title: "Remembrance of a fish", page_size: "A4", margin: MARGIN)
+      @pdf = @paper.pdf
+    end
+
+    def render
+      heading
+      measures
+      pictures
+      scale_bar
+      @pdf.render
+    end
+
+    private
+
+    def heading
+      @paper.text @species.common_name, size: 30, style: :bold
+      @paper.text @species.scientific_name, size: 12, style: :italic
+      @paper.text [@one[:caught_on].strftime("%-d %B %Y"), @spot_name, @one[:fate] == "kept" ? "kept" : "let go alive"].compact.join(" · "), size: 11
+      @pdf.move_down 8
+      @tag_numbers.first(3).each_with_index { |number, index| @paper.streamer(number, at: [index * 150, @pdf.cursor]) }
+      @pdf.move_down 34
+    end
+
+    def measures
+      rows.each do |label, value|
+        top = @pdf.cursor
+        @pdf.fill_color Paper::GREY
+        @pdf.draw_text label, at: [0, top - 12], size: 10
+        @pdf.fill_color Paper::SLATE
+        @pdf.text_box value, at: [110, top], width: @pdf.bounds.width - 110, height: 30, size: 12, overflow: :shrink_to_fit
+        @pdf.move_down 19
+      end
+      @pdf.move_down 6
+    end
+
+    def rows
+      length = @one[:length_mm] && Core::Fish::Length.new(mm: @one[:length_mm], kind: @one[:length_kind], how: @one[:length_how], sd_mm: @one[:length_sd_mm])
+      [["Length", length ? format("%.1f cm %s, by %s (± %.1f cm)", length.mm / 10.0, Core::Fish::Length::KINDS.fetch(length.kind), length.how, 1.96 * length.sd_mm / 10) : "not measured"],
+       ["Girth", @one[:girth_mm] ? format("%.1f cm at the thickest place", @one[:girth_mm] / 10.0) : "not taken"],
+       ["Weight", @weight ? format("%.2f kg, %s", @weight[:g] / 1000.0, @weight[:how]) : "not known"],
+       ["Markings", @one[:marks].to_a.map { |mark| MARKS.fetch(mark) }.join(", ").then { |text| text.empty? ? "none written down" : text }],
+       ["Note", @one[:note].to_s.empty? ? "–" : @one[:note]]]
+    end
+
+    def pictures
+      return @paper.text("No picture is with this fish. One of each side, flat and in plain light, says more than any number.", size: 11) if @pictures.empty?
+
+      height = @pictures.size == 1 ? 330 : 205
+      @pictures.each_with_index do |jpeg, index|
+        @pdf.image StringIO.new(jpeg), fit: [@pdf.bounds.width, height], position: :center
+        @paper.text ["One side", "The other side"][index], size: 9
+        @pdf.move_down 4
+      end
+    end
+
+    # At print size 10 cm are 10 cm, so that a copy that was scaled is found out.
+    def scale_bar
+      cm = 72 / 2.54
+      @pdf.stroke_color Paper::SLATE
+      @pdf.line_width 1.5
+      @pdf.stroke_line [0, 18], [10 * cm, 18]
+      (0..10).each { |tick| @pdf.stroke_line [tick * cm, 18], [tick * cm, (tick % 5).zero? ? 26 : 22] }
+      @pdf.fill_color Paper::GREY
+      @pdf.draw_text "10 cm when printed at full size; lay a ruler on it before you trust the page", at: [0, 4], size: 9
+    end
+  end
+end
