@@ -25,6 +25,8 @@ module Demo
       @releases = releases
       @seed = seed
       @rng = Random.new(seed + 1)
+      @treatment = Treatment.new(seed + 2)
+      @rules = Core::Protocol::HouseRules.default
       @rows = Hash.new { |hash, table| hash[table] = [] }
       @serial = 0
     end
@@ -123,13 +125,16 @@ module Demo
       start = moment(caught)
       taps = caught.taps.map { |act, seconds| { act:, at: start + seconds } }
       times = Core::Handling::Stages.new(taps)
-      @rows[:encounters] << {
+      treatment = @treatment.of(hook_place: caught.hook_place, skill: caught.member[:skill])
+      row = {
         id:, trip_id: trip(caught), member_id: member_id(caught), fish_id:, revision: 1, fingerprint: "demo", kind:, fate: "released", species_code: species.code,
         length_mm: caught.length_mm, length_kind: species.length_kind, length_how: caught.how, hook_place: caught.hook_place, caught_at: start,
         caught_on: caught.date, utc_offset_minutes: UTC_OFFSET_MINUTES, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg, spot_code: caught.spot[:code],
         water_temp_c: caught.water_temp_c, air_seconds: times.air_seconds, fight_seconds: times.fight_seconds, house_rules_version: 1,
-        read_numbers: Sequel.pg_array(read_numbers, :text)
+        read_numbers: Sequel.pg_array(read_numbers, :text), **treatment
       }
+      row[:caution_points] = Core::Handling::Review.of(encounter: row, species:, rules: @rules).score.points
+      @rows[:encounters] << row.merge(handling: Sequel.pg_array(treatment[:handling], :text))
       @rows[:stages].concat(taps.each_with_index.map { |tap, position| { encounter_id: id, revision: 1, position:, **tap } })
       id
     end

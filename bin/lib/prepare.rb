@@ -9,5 +9,7 @@ Database.migrate(db)
 if config.production?
   Demo::Load.catalogue(db)
 elsif (counts = Demo::Load.call(db:, today: Date.today))
+  Que.connection = db
+  Demo::Evening.new(store: Store::Gateway.new(db), files: Devices::FileStorage.new(File.join(config.var_dir, "photos")), today: Date.today).call
   puts "  demo: #{counts[:fish]} fish, #{counts[:encounters]} encounters, #{counts[:reports]} reports"
 end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Demo
+  # Yesterday's trip, come home and not yet finished: half-filled records, a number skipped, a camera whose clock is off,
+  # and drawn pictures. Written by the same acts that the screens use.
+  class Evening
+    SEED = 31
+    CAMERA_BEHIND_SECONDS = 47 * 60
+    # minute of the day, species, mm, hook place, seconds in the air, pictures, and what is missing or odd about the record
+    CATCHES = [
+      [1085, "seabass", 436, "jaw_corner", 11, 2, {}], [1097, "pollack", 512, "lip", 14, 2, { length: nil }], [1112, "seabass", 388, "jaw_corner", 9, 1, { outcome: nil }],
+      [1131, "cod", 547, "roof", 17, 3, { weight_g: 1740, weight_how: "scale", tare_g: nil }], [1146, "pollack", 455, "throat", 26, 2, { bleeding: "light", removal: "cut_line" }],
+      [1158, "seabass", 521, "jaw_corner", 12, 2, { hook_place: nil, place: nil }], [1176, "seabass", 404, "lip", 10, 1, {}]
+    ].freeze
+
+    def initialize(store:, files:, today:)
+      @store = store
+      @files = files
+      @day = today - 1
+      @rng = Random.new(SEED)
+      @pictures = Pictures.new(@rng)
+      account = store.db[:accounts].where(email: People::TAGGER).get(:id)
+      @member = store.members.by_account(account)
+    end
+
+    def call
+      @trip_id = uuid
+      Acts::StartTrip.call(store: @store, member: @member, id: @trip_id, today: @day + 1, sent: { held_on: @day, spot_code: "cutter_ledge", platform: "boat", water_temp_c: 12.6 })
+      # The fourth tag of the pouch fell between the boards, and nobody has said so yet.
+      numbers = @store.tags.pouch(@member[:id]).first(CATCHES.size + 1).tap { |all| all.delete_at(3) }
+      fish = CATCHES.each_with_index.map { |one, index| log(one, numbers[index]) }
+      photos = CATCHES.each_with_index.flat_map { |one, index| photograph(one, index) }
+      Acts::PlacePhotos.call(store: @store, member: @member, trip_id: @trip_id, moved: { photo_id: photos.first, encounter_id: fish.first })
+    end
+
+    private
+
+    def log((minute, species_code, length_mm, hook_place, air, _, odd), number)
+      start = moment(minute)
+      seconds = { "fish_on" => 0, "in_net" => 34 + @rng.rand(20), "lifted" => 70 + @rng.rand(8) }
+      seconds["back_in_water"] = seconds["lifted"] + air
+      seconds["let_go"] = seconds["back_in_water"] + 12 + @rng.rand(9)
+      sent = { revision: 1, trip_id: @trip_id, kind: "tagged", fate: "released", species_code:, length: { value: length_mm, unit: "mm", kind: @store.species.find(species_code).length_kind, how: "board" },
+               weight_g: nil, hook_place:, hook_type: "j", bleeding: "none", removal: "pliers", outcome: "strong", tag_numbers: [number], stages: seconds.map { |act, after| { act:, at: start + after } },
+               utc_offset_minutes: Load::UTC_OFFSET_MINUTES, place: { lat_deg: 48.612 + (@rng.rand * 0.004), lon_deg: -21.472 + (@rng.rand * 0.004) }, place_how: "boat", water_temp_c: 12.6,
+               house_rules_version: 1, note: nil }
+      uuid.tap { |id| Acts::RecordEncounter.call(store: @store, member: @member, id:, sent: odd.key?(:length) ? sent.merge(length: nil) : sent.merge(odd), now: start + 600) }
+    end
+
+    def photograph((minute, _, length_mm, _, _, count, _), index)
+      Array.new(count) do |nth|
+        taken = moment(minute) + 74 + (nth * 8)
+        # What the camera's clock shows: local time, and late.
+        picture = @pictures.draw(length_mm:, camera_at: taken + (Load::UTC_OFFSET_MINUTES * 60) - CAMERA_BEHIND_SECONDS)
+        uuid.tap do |id|
+          Acts::AddTripPhoto.call(store: @store, files: @files, member: @member, trip_id: @trip_id, id:, name: format("SK%04d.JPG", (index * 10) + nth + 1),
+                                  utc_offset_minutes: Load::UTC_OFFSET_MINUTES, bytes: picture.jpeg)
+        end
+      end
+    end
+
+    def moment(minute) = Time.utc(@day.year, @day.month, @day.day) + (minute * 60) - (Load::UTC_OFFSET_MINUTES * 60)
+
+    def uuid = @rng.bytes(16).unpack1("H*").then { |hex| "#{hex[0, 8]}-#{hex[8, 4]}-7#{hex[13, 3]}-a#{hex[17, 3]}-#{hex[20, 12]}" }
+  end
+end
