@@ -99,7 +99,7 @@ module Core
         row = times.select { |one| one[:within] && one[:within][:high] < 0.9 }.min_by { |one| one[:within][:share] } or return nil
         over = row[:fish] - row[:within][:count]
         low, high = [1 - row[:within][:high], 1 - row[:within][:low]].map { |share| (share * 100).round }
-        instead = row[:key] == :fight ? "" : "; let it rest in the net and lift it twice instead of once long"
+        instead = row[:key] == :fight ? "; a stronger line or rod ends it sooner" : "; let it rest in the net and lift it twice instead of once long"
         "The #{row[:title]} went over its budget on #{over} of #{row[:fish]} fish (#{low} to #{high} %)#{instead}."
       end
 

@@ -5,7 +5,7 @@ require_relative "../support/browser_case"
 # What must hold on every page: names for what can be touched, and a phone that need not be scrolled sideways.
 class EveryPageTest < BrowserCase
   PUBLIC = %w[/report /sign-in /new-password?key=x].freeze
-  OWN = %w[/ready /ready/locker /guide /deck /finds /office/house-rules /office/tags /you].freeze
+  OWN = %w[/ready /ready/locker /guide /deck /dockside /dockside/season /dockside/sheet /finds /office/house-rules /office/tags /you].freeze
   OFFICE = %w[/office/members /office/species].freeze
 
   NAMELESS = <<~JS

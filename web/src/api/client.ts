@@ -78,6 +78,29 @@ export const api = {
         headers: { 'Content-Type': 'application/octet-stream' },
       }),
     ),
+  trips: (before?: string) => answer(client.GET('/api/trips', { params: { query: { before } } })),
+  dockside: (id: string) => answer(client.GET('/api/trips/{id}/dockside', { params: { path: { id } } })),
+  correct: (id: string, changes: Schemas['EncounterChanges'], reason: string | null) => answer(client.PATCH('/api/encounters/{id}', { params: { path: { id } }, body: { changes, reason } })),
+  addTripPhoto: (id: string, photo_id: string, name: string, photo: Blob, signal: AbortSignal) =>
+    answer(
+      client.PUT('/api/trips/{id}/photos/{photo_id}', {
+        params: { path: { id, photo_id }, query: { name, utc_offset_minutes: String(-new Date().getTimezoneOffset()) } },
+        body: photo as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { 'Content-Type': 'application/octet-stream' },
+        signal,
+      }),
+    ),
+  placePhotos: (id: string, body: { moved?: { photo_id: string; encounter_id: string | null }; released?: string; clocks?: { camera: string; seconds: number }[] }) =>
+    answer(client.POST('/api/trips/{id}/placing', { params: { path: { id } }, body })),
+  removePhoto: (id: string) => answer(client.DELETE('/api/photos/{id}', { params: { path: { id } } })),
+  measurePhoto: (id: string, body: { marks: Schemas['BenchMarks']; keep: 'look' | 'marks' | 'length'; reason?: string | null }) =>
+    answer(client.POST('/api/photos/{id}/measure', { params: { path: { id } }, body })),
+  settleTag: (id: string, number: string, act: 'spoiled' | 'lost' | 'in_pouch' | 'from_pouch_of_owner') => answer(client.POST('/api/trips/{id}/tags', { params: { path: { id } }, body: { number, act } })),
+  addTrack: (id: string, gpx: string, reason: string | null) => answer(client.POST('/api/trips/{id}/track', { params: { path: { id } }, body: { gpx, reason } })),
+  submitTrip: (id: string) => answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: {} as never })),
+  season: (season?: string) => answer(client.GET('/api/me/season', { params: { query: { season } } })),
+  typeSheet: (body: Schemas['SheetSent']) => answer(client.POST('/api/sheets', { body })),
   readTag: (number: string) => answer(client.GET('/api/tags/{number}/fish', { params: { path: { number } } })),
   instruments: () => answer(client.GET('/api/instruments')),
   tareScale: () => answer(client.POST('/api/instruments/tare', { body: {} as never })),

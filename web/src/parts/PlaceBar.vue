@@ -16,6 +16,7 @@ defineProps<{ member: Schemas['Session']['member'] }>()
       <template v-if="member">
         <RouterLink to="/ready">Ready</RouterLink>
         <RouterLink to="/deck">Deck</RouterLink>
+        <RouterLink to="/dockside">Dockside</RouterLink>
         <RouterLink to="/finds">Finds</RouterLink>
         <RouterLink to="/office/house-rules" :class="{ 'router-link-active': $route.path.startsWith('/office') }">Office</RouterLink>
       </template>
@@ -81,8 +82,18 @@ nav a.router-link-active {
   .bar :deep(.look span) {
     display: none;
   }
+  .bar {
+    gap: 0;
+    padding: 0 4px;
+  }
   nav {
     gap: 0;
+    justify-content: space-between;
+  }
+  nav a,
+  .you {
+    padding: 0 5px;
+    font-size: 16px;
   }
 }
 </style>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { PRESSURE_SIGN } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
-import ChipRow from '../ChipRow.vue'
+import ChipRow from '@/parts/ChipRow.vue'
 import NumberLine from './NumberLine.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()

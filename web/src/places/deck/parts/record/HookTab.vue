@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { HOOK_PLACE, MARKS, REMOVAL } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
-import ChipRow from '../ChipRow.vue'
+import ChipRow from '@/parts/ChipRow.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const one = computed(() => deck.fish.value!)

@@ -7,7 +7,7 @@ import TagStreamer from '@/parts/TagStreamer.vue'
 import { useSessionStore } from '@/stores/session'
 import { TAG_ACT } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
-import ChipRow from '../ChipRow.vue'
+import ChipRow from '@/parts/ChipRow.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const session = useSessionStore()

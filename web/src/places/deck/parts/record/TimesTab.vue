@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { ACT, OUTCOME } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
-import ChipRow from '../ChipRow.vue'
+import ChipRow from '@/parts/ChipRow.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const one = computed(() => deck.fish.value!)

@@ -1,0 +1,185 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+require_relative "../support/accessibility"
+
+class DocksideTest < BrowserCase
+  include Accessibility
+
+  START = Time.utc(2026, 6, 14, 17)
+
+  def setup
+    super
+    @trip = Seeds.trip(db, @isolde, held_on: START.to_date)
+    store = Store::Gateway.new(db)
+    @fish = [["MS000001", 0, {}], ["MS000003", 1500, { length: nil }]].map do |number, after, changes|
+      SecureRandom.uuid.tap { |id| Acts::RecordEncounter.call(store:, member: @isolde, id:, sent: Seeds.encounter(@trip, number:, start: START + after, bleeding: "none", outcome: "strong", **changes), now: Time.now) }
+    end
+    @pictures = Demo::Pictures.new(Random.new(9))
+  end
+
+  def drawn(length_mm, at)
+    picture = @pictures.draw(length_mm:, camera_at: at)
+    path = File.join(Dir.mktmpdir, "IMG_#{at.to_i}.jpg")
+    File.binwrite(path, picture.jpeg)
+    [path, picture]
+  end
+
+  def sizes = db[:que_jobs].where(job_class: "Acts::SizeJob").each { |job| Acts::SizeJob.run(*JSON.parse(JSON.generate(job[:args]))) }
+  def keys(*pressed) = page.driver.browser.page.keyboard.then { |board| pressed.each { |key| board.type(key) } }
+
+  # The whole evening: a gap, pictures with a wrong clock, a measured fish, a number that was passed over, submit.
+  def test_an_evening_from_half_filled_to_submitted
+    first, = drawn(412, START + 65 - 2820)
+    second, picture = drawn(500, START + 1565 - 2820)
+    sign_in(to: "/dockside")
+    click_link href: "/dockside/#{@trip}"
+    assert_selector "[data-gap=length]"
+    assert_accessible(".dockside")
+    attach_file("Choose photos", [first, second, __FILE__], make_visible: true)
+    assert_text "This file is not a JPEG"
+    assert_text "2 added"
+    sizes
+    visit current_path
+    within("[data-berth=none]") { assert_selector "[data-photo]", count: 2 }
+    # The keys carry a picture from "of no fish" to the last fish, and its mate follows by the clock.
+    script("document.querySelectorAll('[data-berth=none] [data-photo]')[1].focus()")
+    keys(:Up)
+    @fish.each { |id| within("[data-berth='#{id}']") { assert_selector "[data-photo]", count: 1 } }
+    assert_text "its clock was 47 min slow"
+    click_button "Undo the last move"
+    within("[data-berth=none]") { assert_selector "[data-photo]", minimum: 1 }
+    script("[...document.querySelectorAll('[data-photo]')].at(-1).focus()")
+    keys(:Up)
+    within("[data-berth='#{@fish[1]}']") do
+      find("[data-photo]").click
+      click_link "Measure"
+    end
+    measure(picture)
+    click_link "Back to the trip"
+    assert_no_selector "[data-gap=length]"
+    click_button "I have it"
+    assert_text "They add up."
+    click_button "Submit this trip"
+    assert_text "Nothing is in doubt."
+    assert_selector "header b", text: "submitted"
+
+    assert_equal %w[submitted photo], [db[:trips].get(:state), db[:encounters].where(id: @fish[1]).get(:length_how)]
+    assert_in_delta 500, db[:encounters].where(id: @fish[1]).get(:length_mm), 4, "touches are whole pixels of the screen"
+  end
+
+  # Marks at the pixels where the drawing has them, by touches on the picture.
+  def measure(picture)
+    assert_selector "svg image"
+    assert_accessible(".bench")
+    (picture.corners + picture.fish).each do |x, y|
+      at = script("(() => { const svg = document.querySelector('.view svg'); const p = new DOMPoint(#{x}, #{y}).matrixTransform(svg.getScreenCTM()); return [p.x, p.y] })()")
+      page.driver.browser.page.mouse.click(x: at[0], y: at[1])
+      sleep 0.05
+    end
+    assert_selector "[data-testid=straight]", text: /\A(49\.[6-9]|50\.[0-4]) cm/
+    # A mark is moved by keys, and the move undone is the move gone.
+    script("document.querySelector('.view svg').focus()")
+    keys([:Shift, :Left])
+    keys(:Backspace)
+    assert_no_selector "[data-testid=straight]"
+    keys("u", "u")
+    assert_selector "[data-testid=straight]", text: /\A(49\.[6-9]|50\.[0-4]) cm/
+    click_button "Make it the length"
+    assert_text "it is the length of this fish now"
+  end
+
+  def type_row(number)
+    before = @strokes
+    press(format("07%02d", number + 10), :Enter, number.zero? ? "seaba" : "sea", :Enter, *(["6"] if number.zero?), :Enter, (400 + number).to_s, :Enter, "j", :Enter, :Enter, "14", :Enter, :Enter, :Enter)
+    @strokes - before
+  end
+
+  def press(*pressed)
+    pressed.each { |one| @strokes += one.is_a?(String) ? one.size : 1 }
+    keys(*pressed)
+  end
+
+  def test_a_sheet_of_twelve_rows_with_the_keys_alone
+    Seeds.pouch(db, @isolde, count: 20, first: 6)
+    @strokes = 0
+    sign_in(to: "/dockside/sheet")
+    assert_selector "[data-cell='11 note']"
+    assert_accessible(".sheet-page")
+    script("document.querySelector('#held-on').focus()")
+    keys("06132026")
+    6.times { script("document.activeElement.tagName") == "SELECT" ? break : keys(:Tab) }
+    keys("Cut", :Tab, :Tab, "13.5", :Enter)
+    per_row = (0..11).map { |number| type_row(number) }
+
+    assert_operator per_row.max, :<=, 25, per_row.inspect
+    assert_text "12 stored"
+    paper = db[:encounters].where(source: "paper")
+
+    assert_equal [12, 411, "jaw_corner", 14.0], [paper.count, *paper.order(:caught_at).offset(11).get(%i[length_mm hook_place air_seconds])]
+    assert_equal 12, db[:taggings].where(encounter_id: paper.select(:id)).count
+    # A slip is mended where it stands, as the row's next revision.
+    find("[data-cell='0 length']").set("455")
+    keys(:Down)
+    wait_until { paper.order(:caught_at).get(:length_mm) == 455 }
+
+    assert_equal 2, paper.order(:caught_at).get(:revision)
+    click_button "Next sheet"
+    assert_text "1 sheets before this one"
+  end
+
+  def test_what_was_typed_survives_a_reload_a_wrong_word_and_no_signal
+    sign_in(to: "/dockside/sheet")
+    find("[data-cell='0 time']").click
+    keys("2510", :Enter, "zzz", :Enter, :Down)
+    assert_text "“2510” is no time. Type four digits"
+    assert_text "No species here begins with “zzz”"
+    find("[data-cell='0 species']").set("eur")
+    keys(:Down)
+    assert_text "“eur” fits European barracuda"
+    find("[data-cell='0 species']").set("zzz")
+    visit "/dockside/sheet"
+
+    assert_equal "zzz", find("[data-cell='0 species']").value
+    find("[data-cell='0 time']").set("0710")
+    find("[data-cell='0 species']").set("cod")
+    select "Cutter Ledge", from: "Spot"
+    page.driver.browser.page.network.offline_mode
+    find("[data-cell='0 note']").click
+    keys(:Enter)
+    assert_text "1 to send; no signal, kept here"
+    page.driver.browser.page.network.emulate_network_conditions(offline: false)
+    script("dispatchEvent(new Event('online'))")
+    assert_text "1 stored"
+
+    assert_equal "cod", db[:encounters].where(source: "paper").get(:species_code)
+  end
+
+  def test_how_did_i_do_says_nothing_from_two_fish_and_something_from_many
+    sign_in(to: "/dockside/season")
+    assert_text "From five on there is something to say"
+    store = Store::Gateway.new(db)
+    Seeds.pouch(db, @isolde, count: 8, first: 20)
+    8.times do |index|
+      sent = Seeds.encounter(@trip, number: format("MS%06d", 20 + index), start: START + 3000 + (index * 600), handling: ["dry_surface"])
+      Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, sent:, now: Time.now)
+    end
+    visit "/dockside/season"
+    assert_text "Wet everything that touches the fish: dry surface or cloth cost 64 of your 64 caution points, on 8 of 10 fish."
+    assert_selector "canvas", count: 3
+    assert_accessible(".page")
+  end
+
+  def test_the_phone_shows_the_same_evening_without_sideways_scrolling
+    as_phone
+    sign_in(to: "/dockside/#{@trip}")
+    assert_selector "[data-gap=length]"
+    find("[data-gap=length]").click
+    find("[data-fill=length]").set("45.5")
+    click_button "Fill in"
+    assert_no_selector "[data-gap=length]"
+
+    assert_equal 455, db[:encounters].where(id: @fish[1]).get(:length_mm)
+    assert_operator script("document.documentElement.scrollWidth"), :<=, 390
+  end
+end

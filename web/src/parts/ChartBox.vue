@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core'
+import { BarChart, LineChart, ScatterChart } from 'echarts/charts'
+import { GridComponent, LegendComponent } from 'echarts/components'
+import { init, use, type ECharts, type EChartsCoreOption } from 'echarts/core'
+import { CanvasRenderer } from 'echarts/renderers'
+import { storeToRefs } from 'pinia'
+import { nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useLookStore } from '@/stores/look'
+
+use([BarChart, LineChart, ScatterChart, GridComponent, LegendComponent, CanvasRenderer])
+
+/** A chart with one sentence that says what it shows, the table behind it, and both to take away. */
+export interface Colours {
+  ink: string
+  soft: string
+  line: string
+  kelp: string
+  sea: string
+  rust: string
+  oilskin: string
+}
+const props = defineProps<{ title: string; says: string; name: string; columns: string[]; rows: (string | number | null)[][]; option: (colours: Colours) => EChartsCoreOption; height?: number }>()
+const box = ref<HTMLElement | null>(null)
+let chart: ECharts | null = null
+const { look } = storeToRefs(useLookStore())
+
+function draw() {
+  const of = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+  const colours = { ink: of('--ink'), soft: of('--ink-soft'), line: of('--line'), kelp: of('--kelp'), sea: of('--sea-deep'), rust: of('--rust'), oilskin: of('--oilskin') }
+  chart?.setOption({ animation: false, textStyle: { fontFamily: of('--font'), color: colours.ink, fontSize: 14 }, ...props.option(colours) }, true)
+}
+onMounted(() => {
+  chart = init(box.value!)
+  draw()
+})
+onUnmounted(() => chart?.dispose())
+useResizeObserver(box, () => chart?.resize())
+watch([() => props.rows, look], () => void nextTick(draw))
+
+const cell = (value: string | number | null) => `"${String(value ?? '').replaceAll('"', '""')}"`
+function save(href: string, file: string) {
+  const link = document.createElement('a')
+  link.href = href
+  link.download = file
+  link.click()
+}
+function saveTable() {
+  const text = [props.columns, ...props.rows].map((row) => row.map(cell).join(',')).join('\r\n')
+  const href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
+  save(href, `${props.name}.csv`)
+  URL.revokeObjectURL(href)
+}
+const savePicture = () => save(chart!.getDataURL({ pixelRatio: 2, backgroundColor: getComputedStyle(document.documentElement).getPropertyValue('--sheet').trim() }), `${props.name}.png`)
+</script>
+
+<template>
+  <figure>
+    <figcaption><h2>{{ title }}</h2><p>{{ says }}</p></figcaption>
+    <div ref="box" class="chart" :class="{ tall: (height ?? 0) > 260 }" role="img" :aria-label="says" />
+    <details>
+      <summary>The figures</summary>
+      <div class="scroll">
+        <table class="list">
+          <thead><tr><th v-for="column in columns" :key="column">{{ column }}</th></tr></thead>
+          <tbody><tr v-for="(row, at) in rows" :key="at"><td v-for="(value, place) in row" :key="place" class="tabular">{{ value ?? '–' }}</td></tr></tbody>
+        </table>
+      </div>
+    </details>
+    <p class="away"><button type="button" class="link" @click="saveTable">Table as CSV</button> <button type="button" class="link" @click="savePicture">Chart as PNG</button></p>
+  </figure>
+</template>
+
+<style scoped>
+figure {
+  margin: 0;
+  display: grid;
+  gap: var(--gap-2);
+  align-content: start;
+}
+.chart {
+  height: 240px;
+  min-width: 0;
+}
+.tall {
+  height: 320px;
+}
+.away {
+  display: flex;
+  gap: var(--gap-4);
+}
+</style>

@@ -1,0 +1,253 @@
+<script setup lang="ts">
+import { nextTick, onMounted, ref } from 'vue'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { useSessionStore } from '@/stores/session'
+import { COLUMNS, HEADS, isBlank, type Column } from './sheetCells'
+import { useSheet } from './useSheet'
+
+/** A waterproof sheet typed without leaving the keys: Enter goes on, arrows go anywhere, beginnings of words are enough. */
+const sheet = useSheet()
+const { header, rows, readings, count, species, spots, pouches, loading, signal, refusal, isHeaderWhole, isDone } = sheet
+const session = useSessionStore()
+onMounted(() => sheet.load())
+const PLATFORMS = { shore: 'shore', pier: 'pier', boat: 'boat', kayak: 'kayak', wading: 'wading' }
+const at = ref<{ row: number; column: Column } | null>(null)
+const field = (row: number, column: Column) => document.querySelector<HTMLInputElement>(`[data-cell='${row} ${column}']`)
+
+async function go(row: number, column: Column) {
+  if (row >= rows.value.length) sheet.addRows()
+  await nextTick()
+  const to = field(Math.max(0, row), column)
+  to?.focus()
+  to?.select()
+}
+function onward(row: number, column: Column) {
+  const next = COLUMNS[COLUMNS.indexOf(column) + 1]
+  return next ? go(row, next) : go(row + 1, 'time')
+}
+function key(event: KeyboardEvent, row: number, column: Column) {
+  const input = event.target as HTMLInputElement
+  const place = COLUMNS.indexOf(column)
+  const bare = input.selectionStart === input.selectionEnd
+  if (event.key === 'Enter') void (event.shiftKey ? go(row, COLUMNS[Math.max(0, place - 1)]!) : onward(row, column))
+  else if (event.key === 'ArrowDown') void go(row + 1, column)
+  else if (event.key === 'ArrowUp') void go(row - 1, column)
+  else if (event.key === 'ArrowLeft' && (!bare || input.selectionStart === 0) && place > 0) void go(row, COLUMNS[place - 1]!)
+  else if (event.key === 'ArrowRight' && (!bare || input.selectionEnd === input.value.length) && place < COLUMNS.length - 1) void go(row, COLUMNS[place + 1]!)
+  else if (event.key === 'd' && event.ctrlKey) sheet.fillDown(row, column)
+  else if (event.key === 'z' && event.ctrlKey) sheet.undo()
+  else return
+  event.preventDefault()
+}
+function pasted(event: ClipboardEvent, row: number, column: Column) {
+  const text = event.clipboardData?.getData('text/plain') ?? ''
+  if (!/[\t\n]/.test(text)) return
+  event.preventDefault()
+  sheet.paste(row, column, text)
+}
+function left(event: FocusEvent, row: number) {
+  const to = (event.relatedTarget as HTMLElement | null)?.dataset.cell
+  if (to?.split(' ')[0] !== String(row)) {
+    at.value = null
+    sheet.leave(row)
+  }
+}
+async function nextSheet() {
+  sheet.nextSheet()
+  await nextTick()
+  document.querySelector<HTMLInputElement>('#held-on')?.focus()
+}
+const STATE = { typing: '', waiting: 'to send', stored: 'stored', held: 'held back' }
+const wrongOf = (row: number) => (isBlank(rows.value[row]!) ? [] : Object.entries(readings.value[row]!.wrong))
+</script>
+
+<template>
+  <div class="page sheet-page">
+    <header>
+      <h1>From paper</h1>
+      <p class="soft"><RouterLink to="/dockside">All trips</RouterLink> · one sheet at a time; each row is stored as you leave it, and kept here when there is no signal.</p>
+    </header>
+    <TroubleNote :trouble="refusal" />
+    <el-skeleton v-if="loading" :rows="6" animated />
+    <template v-else>
+      <form class="head" @submit.prevent="go(0, 'time')">
+        <label v-if="session.isCoordinator">Whose <select v-model="header.member_id" class="field"><option :value="null">my own</option><option v-for="one in pouches" :key="one.member_id" :value="one.member_id">{{ one.name }}</option></select></label>
+        <label>Day <input id="held-on" v-model="header.held_on" class="field" type="date" required /></label>
+        <label>Spot <select v-model="header.spot_code" class="field" required><option value="" disabled>choose</option><option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option></select></label>
+        <label>From <select v-model="header.platform" class="field"><option v-for="(text, value) in PLATFORMS" :key="value" :value="value">{{ text }}</option></select></label>
+        <label>Water, °C <input v-model="header.water_temp_c" class="field" inputmode="decimal" maxlength="5" /></label>
+        <button type="submit" class="unseen">To the rows</button>
+      </form>
+      <p v-if="!isHeaderWhole" class="soft">Choose the day and the spot first: rows are stored under them.</p>
+      <div class="scroll">
+        <table>
+          <thead>
+            <tr><th class="number"><span class="unseen">Row</span></th><th v-for="column in COLUMNS" :key="column" :class="column">{{ HEADS[column] }}</th><th class="state">State</th></tr>
+          </thead>
+          <tbody>
+            <template v-for="(row, place) in rows" :key="row.id">
+              <tr :class="row.state" @focusout="left($event, place)">
+                <td class="number figures">{{ place + 1 }}</td>
+                <td v-for="column in COLUMNS" :key="column" :class="[column, { wrong: !isBlank(row) && row.cells[column] && readings[place]!.wrong[column] }]">
+                  <input :value="row.cells[column]" :data-cell="`${place} ${column}`" :aria-label="`${HEADS[column]}, row ${place + 1}`" :aria-invalid="!isBlank(row) && !!row.cells[column] && !!readings[place]!.wrong[column]" :placeholder="isBlank(row) && at?.row !== place ? '' : readings[place]!.shown[column]" autocomplete="off" spellcheck="false" maxlength="200" @focus="at = { row: place, column }" @input="sheet.type(place, column, ($event.target as HTMLInputElement).value)" @change="sheet.remember" @keydown="key($event, place, column)" @paste="pasted($event, place, column)" />
+                  <span v-if="row.cells[column] && readings[place]!.shown[column] && readings[place]!.shown[column] !== row.cells[column]" class="means" aria-hidden="true">{{ readings[place]!.shown[column] }}</span>
+                </td>
+                <td class="state" role="status">{{ STATE[row.state] }}</td>
+              </tr>
+              <tr v-if="row.why || (at?.row !== place && wrongOf(place).length)" class="said">
+                <td />
+                <td :colspan="COLUMNS.length + 1">{{ row.why ?? wrongOf(place).map(([column, why]) => (why!.startsWith('needs') ? `${HEADS[column as Column]} ${why}` : why)).join(' ') }}</td>
+              </tr>
+            </template>
+          </tbody>
+        </table>
+      </div>
+      <div class="foot">
+        <span role="status"><b class="tabular">{{ count.typed }}</b> typed, <b class="tabular">{{ count.stored }}</b> stored<template v-if="count.held">, {{ count.held }} held back</template><template v-if="count.waiting">, {{ count.waiting }} to send</template>{{ signal ? '.' : '; no signal, kept here.' }}<template v-if="sheet.sheets.value"> {{ sheet.sheets.value }} sheets before this one.</template></span>
+        <el-button :disabled="!sheet.canUndo.value" @click="sheet.undo">Undo</el-button>
+        <el-button @click="sheet.addRows">More rows</el-button>
+        <RouterLink v-if="count.stored" :to="`/dockside/${header.trip_id}`">Look at this trip</RouterLink>
+        <el-button class="oilskin" size="large" :disabled="!isDone" @click="nextSheet">Next sheet</el-button>
+      </div>
+      <p class="soft keys">
+        Enter goes on, Shift Enter back, arrows anywhere, Ctrl D takes the cell above, Ctrl Z undoes; a block from a spreadsheet can be pasted. Time 0712; length 412 or 41.2; an empty tag takes the next number, 23 ends it so, r 123 was read on a fish caught again, 0 is no tag. {{ species.length }} species: the beginning of a word is enough.
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.sheet-page {
+  display: grid;
+  gap: var(--gap-3);
+  max-width: 1280px;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
+}
+.head label {
+  display: grid;
+  font-size: 15px;
+  min-width: 130px;
+}
+.head .field {
+  min-height: 44px;
+}
+table {
+  width: 100%;
+  min-width: 900px;
+  border-collapse: collapse;
+  background: var(--sheet);
+}
+th {
+  text-align: left;
+  font-size: 15px;
+  padding: 4px 8px;
+  border-bottom: 3px solid var(--kelp);
+}
+td {
+  position: relative;
+  height: 42px;
+  padding: 0;
+  border-bottom: 1px solid var(--line);
+  border-right: 1px solid var(--line);
+}
+td input {
+  width: 100%;
+  height: 41px;
+  padding: 0 8px;
+  border: 0;
+  background: transparent;
+  color: var(--ink);
+  font-family: var(--font-figures);
+  font-size: 16px;
+}
+td.species input,
+td.hook input,
+td.note input {
+  font-family: var(--font);
+}
+td input:focus {
+  outline: 3px solid var(--sea-deep);
+  outline-offset: -3px;
+}
+td input::placeholder {
+  color: var(--ink-soft);
+}
+.means {
+  position: absolute;
+  right: 6px;
+  bottom: 0;
+  font-size: 12px;
+  color: var(--ink-soft);
+  pointer-events: none;
+  background: var(--sheet);
+}
+.number {
+  width: 34px;
+  text-align: center;
+  color: var(--ink-soft);
+}
+.time {
+  width: 80px;
+}
+.species {
+  width: 170px;
+}
+.tag {
+  width: 140px;
+}
+.length,
+.air {
+  width: 96px;
+}
+.hook {
+  width: 130px;
+}
+.blood {
+  width: 110px;
+}
+.fate {
+  width: 90px;
+}
+td.state {
+  width: 84px;
+  padding: 0 8px;
+  font-size: 15px;
+}
+tr.stored td.state {
+  color: var(--kelp);
+  font-weight: var(--weight-strong);
+}
+tr.held td.state {
+  color: var(--rust);
+  font-weight: var(--weight-strong);
+}
+.wrong {
+  box-shadow: inset 0 -3px 0 var(--rust);
+}
+.said td {
+  height: auto;
+  padding: 2px 8px 6px;
+  font-size: 15px;
+  line-height: 1.25;
+  border-right: 0;
+}
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
+  align-items: center;
+}
+.foot > :first-child {
+  flex: 1;
+}
+.foot .el-button {
+  margin: 0;
+}
+.keys {
+  font-size: 15px;
+}
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { api } from '@/api/client'
+import { shortDateText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { TRIP_STATE } from '@/words/dockside'
+import AddPhotos from './parts/AddPhotos.vue'
+import CheckList from './parts/CheckList.vue'
+import PhotoStrip from './parts/PhotoStrip.vue'
+import TagSum from './parts/TagSum.vue'
+import WhatIsLeft from './parts/WhatIsLeft.vue'
+import { useTrip } from './useTrip'
+
+const { tripId } = defineProps<{ tripId: string }>()
+const trip = useTrip(tripId)
+const { dockside, act } = trip
+const spots = ref<{ code: string; lat_deg: number; lon_deg: number }[]>([])
+const spot = computed(() => spots.value.find((one) => one.code === dockside.value?.trip.spot_code) ?? null)
+const spotPlace = computed(() => spot.value && { lat_deg: spot.value.lat_deg, lon_deg: spot.value.lon_deg })
+const track = ref<HTMLInputElement | null>(null)
+function trackChosen(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (file) void trip.addTrack(file)
+}
+onMounted(async () => {
+  await trip.load()
+  if (dockside.value) spots.value = (await api.deck(dockside.value.trip.held_on)).spots
+})
+</script>
+
+<template>
+  <div class="page dockside">
+    <header v-if="dockside">
+      <h1>{{ shortDateText(dockside.trip.held_on) }}, {{ dockside.trip.spot_name }}</h1>
+      <p class="soft"><RouterLink to="/dockside">All trips</RouterLink> · {{ dockside.trip.member_name }} · <b>{{ TRIP_STATE[dockside.trip.state] }}</b></p>
+    </header>
+    <TroubleNote :trouble="act.refusal.value" />
+    <p v-if="act.said.value" role="status" class="said">{{ act.said.value }}</p>
+    <el-skeleton v-if="!dockside && act.busy.value" :rows="8" animated />
+    <el-button v-else-if="!dockside" @click="trip.load">Try again</el-button>
+    <div v-else class="halves">
+      <div class="side">
+        <WhatIsLeft :trip="trip" :spot="spotPlace" />
+        <TagSum :trip="trip" />
+        <CheckList :trip="trip" />
+      </div>
+      <div class="side">
+        <AddPhotos :trip="trip" />
+        <PhotoStrip v-if="dockside.fish.length || dockside.photos.length" :trip="trip" :trip-id="tripId" />
+        <p v-else class="soft">No fish on this trip yet. Log one on the <RouterLink to="/deck">Deck</RouterLink>, or <RouterLink to="/dockside/sheet">type the sheet</RouterLink>.</p>
+        <p class="soft">
+          <input ref="track" class="unseen" type="file" accept=".gpx,application/gpx+xml" aria-label="Choose a track" @change="trackChosen" />
+          <button type="button" class="link" @click="track?.click()">Add a recorded track (GPX)</button> to place fish without a place by time.
+          <template v-if="dockside.track_points">{{ dockside.track_points }} points are here.</template>
+        </p>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.dockside {
+  display: grid;
+  gap: var(--gap-3);
+  max-width: 1280px;
+}
+.halves {
+  display: grid;
+  grid-template-columns: minmax(320px, 400px) minmax(0, 1fr);
+  gap: var(--gap-5);
+}
+.side {
+  display: grid;
+  gap: var(--gap-4);
+  align-content: start;
+  min-width: 0;
+}
+.said {
+  border-left: 5px solid var(--kelp);
+  padding: var(--gap-2) var(--gap-3);
+  background: var(--kelp-soft);
+}
+@media (max-width: 860px) {
+  .halves {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { onMounted, ref, shallowRef } from 'vue'
+import { api } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import { shortDateText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { TRIP_STATE } from '@/words/dockside'
+
+type Trips = Awaited<ReturnType<typeof api.trips>>['trips']
+const trips = shallowRef<Trips>([])
+const more = ref(false)
+const { busy, refusal, run } = useAct()
+
+const load = (before?: string) =>
+  run(async () => {
+    const page = await api.trips(before)
+    trips.value = before ? [...trips.value, ...page.trips.filter((one) => !trips.value.some((known) => known.id === one.id))] : page.trips
+    more.value = page.more
+  })
+onMounted(() => load())
+</script>
+
+<template>
+  <div class="page">
+    <h1>Dockside</h1>
+    <p class="soft">Your trips, newest first. What is unfinished is finished here.</p>
+    <nav class="ways" aria-label="Also here">
+      <RouterLink to="/dockside/sheet">Type a paper sheet</RouterLink>
+      <RouterLink to="/dockside/season">How did I do</RouterLink>
+      <a href="/api/me/log.csv" download>My log as a table</a>
+      <a href="/api/me/archive.zip" download>My log with all photos</a>
+    </nav>
+    <TroubleNote :trouble="refusal" />
+    <ul v-if="trips.length" class="trips">
+      <li v-for="one in trips" :key="one.id">
+        <RouterLink :to="`/dockside/${one.id}`" class="trip">
+          <b class="tabular">{{ shortDateText(one.held_on) }}</b>
+          <span>{{ one.spot_name }}</span>
+          <span class="soft tabular">{{ one.fish }} fish<template v-if="one.photos">, {{ one.photos }} photos</template></span>
+          <span class="state" :class="one.state">{{ TRIP_STATE[one.state] }}<template v-if="one.held">, {{ one.held }} held back</template></span>
+        </RouterLink>
+      </li>
+    </ul>
+    <el-skeleton v-else-if="busy" :rows="6" animated />
+    <p v-else-if="!refusal" class="soft">No trip yet. Plan one on <RouterLink to="/ready">Ready</RouterLink>, start one on the <RouterLink to="/deck">Deck</RouterLink>, or type a sheet.</p>
+    <el-button v-if="more" :loading="busy" @click="load(trips.at(-1)!.held_on)">Show more</el-button>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: var(--gap-3);
+  justify-items: start;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2) var(--gap-4);
+}
+.trips {
+  width: 100%;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 3px solid var(--kelp);
+  background: var(--sheet);
+}
+.trip {
+  display: grid;
+  grid-template-columns: 130px minmax(140px, 1fr) minmax(120px, 1fr) minmax(150px, auto);
+  gap: var(--gap-3);
+  align-items: center;
+  min-height: 48px;
+  padding: 4px var(--gap-3);
+  border-bottom: 1px solid var(--line);
+  color: var(--ink);
+  text-decoration: none;
+}
+.trip:hover {
+  background: var(--kelp-soft);
+}
+.state {
+  justify-self: end;
+}
+.open {
+  font-weight: var(--weight-strong);
+  color: var(--rust);
+}
+@media (max-width: 620px) {
+  .trip {
+    grid-template-columns: 1fr auto;
+  }
+}
+</style>

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { clockOff } from '@/words/dockside'
+import type { TripState } from '../useTrip'
+
+/** Many pictures at once, what became of them, and the cameras' clocks. */
+const { trip } = defineProps<{ trip: TripState }>()
+const field = ref<HTMLInputElement | null>(null)
+const over = ref(false)
+function chosen(event: Event) {
+  const input = event.target as HTMLInputElement
+  void trip.upload([...(input.files ?? [])])
+  input.value = ''
+}
+function dropped(event: DragEvent) {
+  over.value = false
+  const files = [...(event.dataTransfer?.files ?? [])]
+  if (files.length) void trip.upload(files)
+}
+const cameras = computed(() => trip.dockside.value!.cameras)
+/** The camera whose clock is being set by a picture of a clock. */
+const setting = ref<{ camera: string; photo: string; shows: string } | null>(null)
+const photosOf = (camera: string) => trip.dockside.value!.photos.filter((one) => (one.camera ?? '') === camera && one.camera_at)
+async function setClock() {
+  const photo = trip.dockside.value!.photos.find((one) => one.id === setting.value?.photo)
+  const [hour, minute] = (setting.value?.shows ?? '').split(':').map(Number)
+  if (!photo?.camera_at || hour === undefined || minute === undefined) return
+  const wrote = new Date(photo.camera_at)
+  const right = new Date(wrote)
+  right.setHours(hour, minute, wrote.getSeconds())
+  const day = 86_400_000
+  let off = right.getTime() - wrote.getTime()
+  if (off > day / 2) off -= day
+  if (off < -day / 2) off += day
+  if (await trip.setClock(setting.value!.camera, Math.round(off / 1000))) setting.value = null
+}
+</script>
+
+<template>
+  <section class="add" :class="{ over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="dropped">
+    <input ref="field" class="unseen" type="file" accept="image/jpeg,image/png,image/webp,.heic,.heif" multiple aria-label="Choose photos" @change="chosen" />
+    <el-button size="large" :disabled="!!trip.uploading.value" @click="field?.click()">Add photos</el-button>
+    <template v-if="trip.uploading.value">
+      <el-progress class="bar" :percentage="Math.round((100 * trip.uploading.value.done) / trip.uploading.value.of)" :format="() => `${trip.uploading.value?.done} of ${trip.uploading.value?.of}`" />
+      <el-button @click="trip.cancelUpload">Stop</el-button>
+    </template>
+    <span v-else class="soft">{{ trip.uploadSaid.value || 'All of the evening at once; drop them here. They find their fish by time.' }}</span>
+    <el-button v-if="trip.lastMove.value" @click="trip.takeBack">Undo the last move</el-button>
+    <ul v-if="trip.refused.value.length" class="refused" role="alert">
+      <li v-for="one in trip.refused.value" :key="one.name"><b>{{ one.name }}</b>: {{ one.trouble.message }}</li>
+      <li><button type="button" class="link" @click="trip.upload(trip.refused.value.map((one) => one.file))">Try these again</button></li>
+    </ul>
+    <p v-for="one in cameras" :key="one.camera" class="clock">
+      <b>{{ one.camera || 'A camera without a name' }}</b>, {{ one.photos }} photos:
+      {{ one.seconds === null ? 'its clock is taken as right. Drag one photo to its fish, and all follow; or set it.' : `its clock was ${clockOff(one.seconds)}.` }}
+      <button type="button" class="link" @click="setting = { camera: one.camera, photo: photosOf(one.camera)[0]?.id ?? '', shows: '' }">Set by a photo of a clock</button>
+    </p>
+    <form v-if="setting" class="set" @submit.prevent="setClock">
+      <label>The photo <select v-model="setting.photo"><option v-for="one in photosOf(setting.camera)" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <label>shows the time <input v-model="setting.shows" type="time" required /></label>
+      <el-button native-type="submit">Set the clock</el-button>
+      <el-button @click="setting = null">Leave it</el-button>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--gap-2) var(--gap-3);
+  padding: var(--gap-2);
+  border: 2px dashed var(--line-strong);
+  border-radius: var(--round);
+}
+.over {
+  background: var(--kelp-soft);
+}
+.bar {
+  flex: 1;
+  min-width: 180px;
+}
+.refused,
+.clock,
+.set {
+  width: 100%;
+  margin: 0;
+}
+.refused {
+  padding-left: var(--gap-4);
+  border-left: 4px solid var(--rust);
+}
+.set {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  align-items: center;
+}
+.set select,
+.set input {
+  min-height: 40px;
+  border: 1px solid var(--line-strong);
+  border-radius: 8px;
+  background: var(--sheet);
+  color: var(--ink);
+  font-size: 16px;
+}
+</style>

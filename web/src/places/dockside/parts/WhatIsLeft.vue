@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { timeText } from '@/format/units'
+import TagStreamer from '@/parts/TagStreamer.vue'
+import { FIELD } from '@/words/dockside'
+import type { TripState } from '../useTrip'
+import GapFill from './GapFill.vue'
+
+/** Everything the trip still lacks, the most harmful first; each opens and is filled where it stands. */
+const { trip, spot } = defineProps<{ trip: TripState; spot: { lat_deg: number; lon_deg: number } | null }>()
+const { fill } = trip
+const open = ref<string | null>(null)
+const rows = computed(() =>
+  (trip.dockside.value?.left ?? []).map((gap) => ({ gap, key: `${gap.encounter_id} ${gap.field}`, fish: trip.dockside.value!.fish.find((one) => one.id === gap.encounter_id)! })),
+)
+const kindOf = (code: string) => trip.species.value.find((one) => one.code === code)?.length_kind ?? 'FL'
+</script>
+
+<template>
+  <section aria-labelledby="left">
+    <h2 id="left">What is left <span v-if="rows.length" class="figures soft">{{ rows.length }}</span></h2>
+    <p v-if="!rows.length" class="soft">Nothing. Every record says what it can.</p>
+    <ol>
+      <li v-for="row in rows" :key="row.key">
+        <button type="button" class="gap" :aria-expanded="open === row.key" :data-gap="row.gap.field" @click="open = open === row.key ? null : row.key">
+          <b>{{ FIELD[row.gap.field] }}</b>
+          <span>{{ timeText(row.fish.caught_at) }} {{ trip.nameOf(row.fish.species_code) }}</span>
+          <TagStreamer v-if="row.fish.tag_numbers[0]" :number="row.fish.tag_numbers[0]" />
+          <span class="soft why">{{ row.gap.sentence }}</span>
+        </button>
+        <GapFill v-if="open === row.key" class="fill" :gap="row.gap" :fish="row.fish" :length-kind="kindOf(row.fish.species_code)" :spot="spot" @fill="fill(row.fish.id, $event)" />
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  margin: var(--gap-2) 0 0;
+  padding: 0;
+}
+li {
+  border-bottom: 1px solid var(--line);
+}
+.gap {
+  width: 100%;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px var(--gap-2);
+  padding: 6px 0;
+  border: 0;
+  background: none;
+  text-align: left;
+  line-height: 1.25;
+  cursor: pointer;
+}
+.why {
+  width: 100%;
+  font-size: 15px;
+}
+.fill {
+  padding: 2px 0 var(--gap-3);
+}
+</style>

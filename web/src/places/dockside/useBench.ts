@@ -1,0 +1,114 @@
+import { useDebounceFn } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { trouble, type Trouble } from '@/api/refusal'
+
+export type Point = [number, number]
+export type Mode = 'board' | 'scale'
+type Marks = { corners: Point[]; scale: Point[]; fish: Point[] }
+const BOARD = 'voucher.board'
+const WAIT_MS = 200
+
+/** The marks on one picture, and what the server makes of them while they are placed. */
+export function useBench(photoId: string) {
+  const kept = JSON.parse(localStorage.getItem(BOARD) ?? 'null') as { mode: Mode; width: number; height: number; scale: number } | null
+  const mode = ref<Mode>(kept?.mode ?? 'board')
+  const size = ref({ width: kept?.width ?? 1000, height: kept?.height ?? 400, scale: kept?.scale ?? 300 })
+  watch([mode, size], () => localStorage.setItem(BOARD, JSON.stringify({ mode: mode.value, ...size.value })), { deep: true })
+
+  const marks = ref<Marks>({ corners: [], scale: [], fish: [] })
+  const before = shallowRef<Marks[]>([])
+  const selected = ref<{ list: keyof Marks; at: number } | null>(null)
+  const result = shallowRef<Awaited<ReturnType<typeof api.measurePhoto>> | null>(null)
+  const refusal = ref<Trouble | null>(null)
+  const fixed = computed<keyof Marks>(() => (mode.value === 'board' ? 'corners' : 'scale'))
+  const wanted = computed(() => (mode.value === 'board' ? 4 : 2))
+  const isComplete = computed(() => marks.value[fixed.value].length === wanted.value && marks.value.fish.length >= 2)
+  const next = computed(() => {
+    const placed = marks.value[fixed.value].length
+    if (mode.value === 'board' && placed < 4) return `the board’s ${['top left', 'top right', 'bottom right', 'bottom left'][placed]} corner`
+    if (placed < wanted.value) return placed ? 'the other end of the scale' : 'one end of the scale'
+    return ['the snout', 'the fork, or the end of the tail'][marks.value.fish.length] ?? 'another point along the fish, before its tail'
+  })
+
+  const copy = (): Marks => JSON.parse(JSON.stringify(marks.value)) as Marks
+  const remember = () => (before.value = [...before.value.slice(-60), copy()])
+  function place(point: Point) {
+    remember()
+    const list = marks.value[fixed.value].length < wanted.value ? fixed.value : 'fish'
+    // The tail stays last: what comes after it goes along the fish.
+    const at = list === 'fish' && marks.value.fish.length >= 2 ? marks.value.fish.length - 1 : marks.value[list].length
+    marks.value[list].splice(at, 0, point)
+    selected.value = { list, at }
+  }
+  function nudge(dx: number, dy: number) {
+    const mark = selected.value && marks.value[selected.value.list][selected.value.at]
+    if (!mark) return
+    remember()
+    mark[0] += dx
+    mark[1] += dy
+  }
+  function moveTo(list: keyof Marks, at: number, point: Point) {
+    marks.value[list][at] = point
+    selected.value = { list, at }
+  }
+  function remove() {
+    const one = selected.value ?? (marks.value.fish.length ? { list: 'fish' as const, at: marks.value.fish.length - 1 } : { list: fixed.value, at: marks.value[fixed.value].length - 1 })
+    if (one.at < 0) return
+    remember()
+    marks.value[one.list].splice(one.at, 1)
+    selected.value = null
+  }
+  function undo() {
+    const last = before.value.at(-1)
+    if (!last) return
+    before.value = before.value.slice(0, -1)
+    marks.value = last
+    selected.value = null
+  }
+  /** To the mark before or after, all round. */
+  function turn(step: number) {
+    const all = ([fixed.value, 'fish'] as const).flatMap((list) => marks.value[list].map((_, at) => ({ list, at })))
+    if (!all.length) return
+    const here = all.findIndex((one) => one.list === selected.value?.list && one.at === selected.value.at)
+    selected.value = all[(here + step + all.length) % all.length]!
+  }
+  function again() {
+    remember()
+    marks.value = { corners: [], scale: [], fish: [] }
+    selected.value = null
+  }
+  /** Marks that were kept with the picture, to be redone. */
+  function takeKept(old: Schemas['BenchMarks'] | null) {
+    if (!old) return
+    mode.value = old.board ? 'board' : 'scale'
+    if (old.board) size.value = { ...size.value, width: old.board.width_mm, height: old.board.height_mm }
+    if (old.scale_mm) size.value = { ...size.value, scale: old.scale_mm }
+    marks.value = { corners: old.corners as Point[], scale: old.scale as Point[], fish: old.fish as Point[] }
+  }
+
+  const sent = (): Schemas['BenchMarks'] => ({
+    board: mode.value === 'board' ? { width_mm: size.value.width, height_mm: size.value.height } : null,
+    corners: mode.value === 'board' ? marks.value.corners : [],
+    scale: mode.value === 'scale' ? marks.value.scale : [],
+    scale_mm: mode.value === 'scale' ? size.value.scale : null,
+    fish: marks.value.fish,
+  })
+  let asked = 0
+  const look = useDebounceFn(async () => {
+    const ask = ++asked
+    refusal.value = null
+    if (!isComplete.value) return void (result.value = null)
+    try {
+      const told = await api.measurePhoto(photoId, { marks: sent(), keep: 'look' })
+      if (ask === asked) result.value = told
+    } catch (thrown) {
+      result.value = null
+      refusal.value = trouble(thrown)
+    }
+  }, WAIT_MS)
+  watch([marks, mode, size], () => void look(), { deep: true })
+  const keep = (what: 'marks' | 'length', reason: string | null) => api.measurePhoto(photoId, { marks: sent(), keep: what, reason })
+
+  return { mode, size, marks, selected, result, refusal, isComplete, next, fixed, remember, place, nudge, moveTo, remove, undo, turn, again, takeKept, keep, canUndo: computed(() => before.value.length > 0) }
+}

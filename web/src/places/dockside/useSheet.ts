@@ -1,0 +1,203 @@
+import { useEventListener } from '@vueuse/core'
+import { v7 as uuid } from 'uuid'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { NoSignal, trouble, type Trouble } from '@/api/refusal'
+import { localDate } from '@/format/units'
+import { keepNote, note } from '@/offline/store'
+import { useSessionStore } from '@/stores/session'
+import { blankCells, COLUMNS, isBlank, nextNumber, readRow, readTag, type Column, type TypedRow } from './sheetCells'
+
+export interface Header {
+  trip_id: string
+  member_id: string | null
+  held_on: string
+  spot_code: string
+  platform: Schemas['SheetSent']['sheet']['platform']
+  water_temp_c: string
+}
+interface Draft {
+  header: Header
+  rows: TypedRow[]
+  sheets: number
+}
+const ROWS = 12
+const RETRY_MS = 15_000
+const blankRow = (): TypedRow => ({ id: uuid(), revision: 1, cells: blankCells(), state: 'typing', why: null, sent: null })
+
+/** One sheet of paper being typed: kept on the device with every key, sent row by row as rows are whole. */
+export function useSheet() {
+  const session = useSessionStore()
+  const KEY = `sheet:${session.member!.id}`
+  const LISTS = `sheet-lists:${session.member!.id}`
+  const header = ref<Header>({ trip_id: uuid(), member_id: null, held_on: localDate(), spot_code: '', platform: 'boat', water_temp_c: '' })
+  const rows = ref<TypedRow[]>(Array.from({ length: ROWS }, blankRow))
+  const sheets = ref(0)
+  const species = shallowRef<Schemas['SpeciesName'][]>([])
+  const spots = shallowRef<{ code: string; name: string }[]>([])
+  /** Who carries tags, and the number that comes next in each pouch. */
+  const pouches = shallowRef<{ member_id: string; name: string; next_number: string | null }[]>([])
+  const loading = ref(true)
+  const signal = ref(true)
+  const refusal = ref<Trouble | null>(null)
+  const past = shallowRef<string[]>([])
+  const isHeaderWhole = computed(() => Boolean(header.value.held_on && header.value.spot_code))
+
+  async function load() {
+    const draft = await note<Draft>(KEY)
+    if (draft) {
+      header.value = draft.header
+      rows.value = draft.rows
+      sheets.value = draft.sheets
+    }
+    // What was listed last time serves when there is no signal now.
+    const kept = await note<{ species: typeof species.value; spots: typeof spots.value; pouches: typeof pouches.value }>(LISTS)
+    if (kept) [species.value, spots.value, pouches.value] = [kept.species, kept.spots, kept.pouches]
+    loading.value = !kept
+    try {
+      const [listed, deck, custody] = await Promise.all([api.species(), api.deck(localDate()), api.custody()])
+      species.value = listed.species
+      spots.value = deck.spots
+      pouches.value = custody.pouches.map(({ member_id, name, next_number }) => ({ member_id, name, next_number }))
+      await keepNote(LISTS, { species: species.value, spots: spots.value, pouches: pouches.value })
+    } catch (thrown) {
+      if (!(thrown instanceof NoSignal)) refusal.value = trouble(thrown)
+      signal.value = !(thrown instanceof NoSignal)
+    }
+    loading.value = false
+    void send()
+  }
+
+  /** The number that stands ready for a row: after the last tag typed above it, else the first of the pouch. */
+  const proposals = computed(() => {
+    const owner = header.value.member_id ?? session.member!.id
+    const first = pouches.value.find((one) => one.member_id === owner)?.next_number ?? null
+    let last: string | null = null
+    return rows.value.map((row) => {
+      const proposed = last ? nextNumber(last) : first
+      const tag = isBlank(row) ? null : readTag(row.cells.tag, proposed)
+      if (tag?.kind === 'tagged') last = tag.number
+      return proposed
+    })
+  })
+  const readings = computed(() => {
+    const usual: string[] = []
+    return rows.value.map((row, at) => {
+      const reading = readRow(row.cells, species.value, proposals.value[at] ?? null, usual)
+      if (reading.row && !usual.includes(reading.row.species_code)) usual.push(reading.row.species_code)
+      return reading
+    })
+  })
+  const count = computed(() => ({
+    typed: rows.value.filter((row) => !isBlank(row)).length,
+    stored: rows.value.filter((row) => row.state === 'stored').length,
+    held: rows.value.filter((row) => row.state === 'held').length,
+    waiting: rows.value.filter((row) => row.state === 'waiting').length,
+  }))
+
+  const snapshot = () => JSON.stringify(rows.value.map((row) => row.cells))
+  function remember() {
+    const now = snapshot()
+    if (past.value.at(-1) !== now) past.value = [...past.value.slice(-200), now]
+  }
+  function type(at: number, column: Column, value: string) {
+    const row = rows.value[at]!
+    row.cells[column] = value
+    // A number that stood ready is fixed once the row goes its way, so that a change above does not renumber what is stored.
+    if (row.state !== 'typing') row.state = 'typing'
+  }
+  function undo() {
+    const now = snapshot()
+    const before = [...past.value]
+    while (before.at(-1) === now) before.pop()
+    const last = before.pop()
+    past.value = before
+    if (!last) return
+    ;(JSON.parse(last) as TypedRow['cells'][]).forEach((cells, at) => {
+      const row = rows.value[at]
+      if (row && JSON.stringify(row.cells) !== JSON.stringify(cells)) Object.assign(row, { cells, state: 'typing' })
+    })
+  }
+  function fillDown(at: number, column: Column) {
+    if (at < 1) return
+    remember()
+    type(at, column, rows.value[at - 1]!.cells[column])
+  }
+  /** A block from a spreadsheet, from this cell on. */
+  function paste(at: number, column: Column, text: string) {
+    remember()
+    const from = COLUMNS.indexOf(column)
+    text.replace(/\r?\n$/, '').split(/\r?\n/).forEach((line, down) => {
+      if (at + down >= rows.value.length) rows.value.push(blankRow())
+      line.split('\t').forEach((value, right) => {
+        const to = COLUMNS[from + right]
+        if (to) type(at + down, to, value.trim())
+      })
+    })
+  }
+  const addRows = () => rows.value.push(...Array.from({ length: 4 }, blankRow))
+
+  /** A row that is left and whole goes out; so does one that was changed after that, as its next revision. */
+  function leave(at: number) {
+    remember()
+    const row = rows.value[at]
+    const reading = readings.value[at]?.row
+    if (!row || isBlank(row) || !reading || row.state !== 'typing') return
+    if (reading.kind === 'tagged' && !row.cells.tag.trim()) row.cells.tag = reading.tag_numbers[0]!
+    const body = JSON.stringify(reading)
+    if (row.sent === body) return void (row.state = 'stored')
+    if (row.sent) row.revision++
+    row.state = 'waiting'
+    void send()
+  }
+
+  let sending = false
+  let timer: number | undefined
+  async function send() {
+    const out = rows.value.map((row, at) => ({ row, reading: readings.value[at]!.row })).filter((one) => one.row.state === 'waiting' && one.reading)
+    if (sending || !out.length || !isHeaderWhole.value) return
+    sending = true
+    clearTimeout(timer)
+    refusal.value = null
+    const temp = Number(header.value.water_temp_c.replace(',', '.'))
+    const offset = -new Date(`${header.value.held_on}T12:00:00`).getTimezoneOffset()
+    const { trip_id, member_id, held_on, spot_code, platform } = header.value
+    try {
+      const told = await api.typeSheet({
+        sheet: { trip_id, member_id, held_on, spot_code, platform, water_temp_c: header.value.water_temp_c.trim() && Number.isFinite(temp) ? temp : null, utc_offset_minutes: offset },
+        rows: out.map(({ row, reading }) => ({ id: row.id, revision: row.revision, ...reading! })),
+      })
+      signal.value = true
+      told.answers.forEach((answer, at) => {
+        const { row, reading } = out[at]!
+        if (row.state !== 'waiting') return
+        row.state = answer.answer === 'held' ? 'held' : 'stored'
+        row.why = answer.answer === 'held' ? answer.message : null
+        row.sent = JSON.stringify(reading)
+      })
+    } catch (thrown) {
+      signal.value = !(thrown instanceof NoSignal)
+      if (signal.value) {
+        refusal.value = trouble(thrown)
+        out.forEach(({ row }) => (row.state = 'typing'))
+      } else timer = window.setTimeout(() => void send(), RETRY_MS)
+    }
+    sending = false
+    if (rows.value.some((row) => row.state === 'waiting') && signal.value) void send()
+  }
+  useEventListener(window, 'online', () => void send())
+  onScopeDispose(() => clearTimeout(timer))
+  watch(header, () => void send(), { deep: true })
+  watch([header, rows, sheets], () => void keepNote(KEY, { header: header.value, rows: rows.value, sheets: sheets.value }), { deep: true })
+
+  /** The next of the stack: the header stays but for the day's own trip. */
+  function nextSheet() {
+    header.value = { ...header.value, trip_id: uuid() }
+    rows.value = Array.from({ length: ROWS }, blankRow)
+    past.value = []
+    sheets.value++
+  }
+  const isDone = computed(() => count.value.typed > 0 && count.value.stored === count.value.typed)
+
+  return { header, rows, readings, proposals, count, sheets, species, spots, pouches, loading, signal, refusal, isHeaderWhole, isDone, load, type, remember, undo, fillDown, paste, addRows, leave, send, nextSheet, canUndo: computed(() => past.value.length > 0) }
+}

@@ -1,0 +1,22 @@
+/** What a trip is, in the evening. */
+export const TRIP_STATE: Record<string, string> = { open: 'unfinished', ready: 'ready to submit', submitted: 'submitted' }
+
+/** How far the placing of a picture can be relied on: words for a house rule, not a probability. */
+export function sureText(photo: { placed_by: string | null; sure: number | null }): string {
+  if (photo.placed_by === 'hand') return 'placed by you'
+  if (photo.placed_by === 'deck') return 'taken on the Deck'
+  const sure = photo.sure ?? 0
+  return sure >= 0.95 ? 'fits well' : sure >= 0.7 ? 'fits' : 'look at it'
+}
+
+export const FIELD: Record<string, string> = { length: 'Length', place: 'Place', air: 'Time in the air', hook_place: 'Hook', bleeding: 'Blood', outcome: 'How it went off', tare: 'Wet sling' }
+export const BLEEDING: Record<string, string> = { none: 'no blood', light: 'some blood', heavy: 'much blood' }
+export const HOOK_TYPE: Record<string, string> = { circle: 'circle', j: 'J', treble: 'treble' }
+
+/** Seconds that a clock is off, for a person. */
+export function clockOff(seconds: number): string {
+  const minutes = Math.round(Math.abs(seconds) / 60)
+  if (Math.abs(seconds) < 30) return 'right'
+  const text = minutes >= 120 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : minutes ? `${minutes} min` : `${Math.abs(seconds)} s`
+  return `${text} ${seconds > 0 ? 'slow' : 'fast'}`
+}
