@@ -13,11 +13,11 @@ module Acts
       left = Core::Trips::Gaps.of(encounters)
       held = store.dockside.held(trip_id, owner[:id])
       doubts = doubts(store:, owner:, trip:, encounters:, coast:)
-      tags = tags(store:, owner:, encounters:)
+      tags = tags(store:, owner:, trip:, encounters:)
       names = { spot_name: store.waters.spot(trip[:spot_code])[:name], member_name: owner[:name] }
       { trip: { **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code), **names, state: state(trip, left, held, tags) },
         left:, fish: encounters.map { |one| shown(one) }, photos: store.photos.of_trip(trip_id), tags:,
-        doubts: doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } }, held: held.map { |one| one.slice(:id, :code, :message) },
+        doubts: doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } }, held: held.map { |one| held_record(one) },
         corrections: store.dockside.corrections(trip_id), cameras: cameras(store, trip_id), track_points: store.dockside.track(trip_id).size }
     end
 
@@ -54,18 +54,32 @@ module Acts
       store.fish.catches(one[:fish_id]).select { |caught| caught[:id] != one[:id] && caught[:caught_on] <= one[:caught_on] }.map { |caught| caught.merge(species_code:) }
     end
 
-    def tags(store:, owner:, encounters:)
+    # A row of a sheet carries the time that was written; a record of the Deck its taps.
+    def held_record(one) = one.slice(:id, :code, :message).merge(source: one[:body].key?("time") ? "paper" : "deck")
+
+    # The sum without what the member has explained already.
+    def tags(store:, owner:, trip:, encounters:)
       used = encounters.flat_map do |one|
         put = one[:kind] == "tagged" ? one[:tag_numbers] : one[:new_tag_numbers]
-        { "applied" => put, "spoiled" => one[:spoiled_numbers].to_a, "lost" => one[:lost_numbers].to_a }.flat_map do |act, numbers|
-          numbers.map do |number|
-            { number:, encounter_id: one[:id], act: }
-          end
-        end
+        { "applied" => put, "spoiled" => one[:spoiled_numbers].to_a, "lost" => one[:lost_numbers].to_a }
+          .flat_map { |act, numbers| numbers.map { |number| { number:, encounter_id: one[:id], act: } } }
       end
       read = encounters.select { |one| one[:kind] == "recaptured" }.flat_map { |one| one[:tag_numbers].map { |number| { number:, encounter_id: one[:id] } } }
-      Core::Tags::Sum.of(used:, read:, pouch: store.tags.pouch(owner[:id], limit: 2000), owners: store.dockside.owners(used.map { |one| one[:number] }), member_id: owner[:id])
-                     .then { |sum| sum.merge(gaps: sum[:gaps].reject { |gap| store.custody.counted?(gap[:number], owner[:id]) }) }
+      sum = Core::Tags::Sum.of(used:, read:, pouch: store.tags.pouch(owner[:id], limit: 2000), owners: store.dockside.owners(used.map { |one| one[:number] }), member_id: owner[:id])
+      unexplained = lambda do |rows, said|
+        told = store.custody.explained(rows.map { |row| row[:number] }, said, member_id: owner[:id], since: trip[:held_on])
+        rows.reject { |row| told.include?(row[:number]) }
+      end
+      sum.merge(gaps: unexplained.call(sum[:gaps], "in_pouch"), doubles: unexplained.call(sum[:doubles], "caught_twice"), foreign: unexplained.call(sum[:foreign], "from_pouch_of_owner"))
+    end
+
+    # A number that was passed over and not explained, as a doubt about the fish that got the next one.
+    def gap_doubts(store:, owner:, trip:, encounters:)
+      tags(store:, owner:, trip:, encounters:)[:gaps].group_by { |gap| gap[:after] }.to_h do |after, gaps|
+        numbers = gaps.map { |gap| gap[:number] }
+        [encounters.find { |one| (one[:tag_numbers] + one[:new_tag_numbers] + one[:spoiled_numbers].to_a + one[:lost_numbers].to_a).include?(after) }[:id],
+         Core::Checks::Record::Doubt.new(code: :tag_gap, sentence: "#{numbers.join(', ')} passed over before #{after}, and nobody has said why.", evidence: { numbers: }, fix: "tags")]
+      end
     end
 
     def cameras(store, trip_id)
@@ -73,6 +87,6 @@ module Acts
       store.photos.of_trip(trip_id).select { |one| one[:camera_at] }.group_by { |one| one[:camera].to_s }
            .map { |camera, taken| { camera:, photos: taken.size, seconds: seconds[camera] } }
     end
-    private_class_method :state, :shown, :catches_before, :tags, :cameras
+    private_class_method :state, :shown, :catches_before, :held_record, :tags, :cameras
   end
 end

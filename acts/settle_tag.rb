@@ -3,7 +3,7 @@
 module Acts
   # Says what became of a number that does not add up, in the custody ledger. S4.
   #
-  #   act: spoiled | lost | in_pouch ("I have counted it") | from_pouch_of_owner (a tag of another member's that was used here)
+  #   act: spoiled | lost | in_pouch ("I have counted it") | from_pouch_of_owner (a tag of another member's that was used here) | caught_twice
   #
   # Raises Core::InvalidInput, NotFound.
   module SettleTag
@@ -19,21 +19,24 @@ module Acts
       end
     end
 
-    def settle(store, trip, member, tag, act, now)
-      holder = trip[:member_id]
-      note = "Dockside, trip of #{trip[:held_on]}"
-      if act == "from_pouch_of_owner"
-        if tag[:state] == "applied"
-          return store.custody.note([tag[:number]], act: "applied", member_id: holder, at: now, made_by: member[:id],
-                                                    note: "#{note}: taken from another member's pouch")
-        end
-      elsif tag[:state] == "in_pouch" && tag[:holder_id] == holder
-        return store.custody.note([tag[:number]], act: "issued", member_id: holder, at: now, made_by: member[:id], note: Store::Custody::COUNTED) if act == "in_pouch"
+    STATE_FOR = { "in_pouch" => "in_pouch", "spoiled" => "in_pouch", "lost" => "in_pouch", "from_pouch_of_owner" => "applied", "caught_twice" => "applied" }.freeze
+    # The ledger's word for a tag of that state, so that a note moves nothing.
+    SAME_ACT = { "in_pouch" => "issued", "applied" => "applied" }.freeze
 
-        return store.custody.move([tag[:number]], act:, member_id: holder, at: now, made_by: member[:id], note:)
-      end
+    def settle(store, trip, member, tag, act, now)
+      number, state, holder = tag.values_at(:number, :state, :holder_id)
+      refuse(tag) unless state == STATE_FOR.fetch(act) && (state == "applied" || holder == trip[:member_id])
+
+      about = { member_id: trip[:member_id], at: now, made_by: member[:id] }
+      said = Store::Custody::SAID[act]
+      return store.custody.note(number, act: SAME_ACT.fetch(state), note: said, **about) if said
+
+      store.custody.move([number], act:, note: "Dockside, trip of #{trip[:held_on]}", **about)
+    end
+
+    def refuse(tag)
       raise Core::InvalidInput.at("number", :not_so, "#{tag[:number]} is written down as #{tag[:state].tr('_', ' ')} now; this does not fit it. Look at the list again.")
     end
-    private_class_method :settle
+    private_class_method :settle, :refuse
   end
 end

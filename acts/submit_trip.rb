@@ -15,6 +15,7 @@ module Acts
         raise Core::Conflict.at("trip", :nothing_to_submit, "No fish is on this trip yet. Log one on the Deck, or type the sheet.") if encounters.empty? && held.empty?
 
         doubts = OpenDockside.doubts(store:, owner:, trip:, encounters:, coast:)
+        OpenDockside.gap_doubts(store:, owner:, trip:, encounters:).each { |id, doubt| doubts[id] += [doubt] }
         store.dockside.flag(doubts)
         changed = store.dockside.submit(trip_id, at: now)
         store.changes.note(record: "trip", record_id: trip_id, before: { state: trip[:state] }, after: { state: "submitted" }, member_id: member[:id]) if changed.positive?

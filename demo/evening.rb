@@ -41,7 +41,9 @@ module Demo
       seconds["back_in_water"] = seconds["lifted"] + air
       seconds["let_go"] = seconds["back_in_water"] + 12 + @rng.rand(9)
       sent = { revision: 1, trip_id: @trip_id, kind: "tagged", fate: "released", species_code:, length: { value: length_mm, unit: "mm", kind: @store.species.find(species_code).length_kind, how: "board" },
-               weight_g: nil, hook_place:, hook_type: "j", bleeding: "none", removal: "pliers", outcome: "strong", tag_numbers: [number], stages: seconds.map { |act, after| { act:, at: start + after } },
+               weight_g: nil, hook_place:, hook_type: "j", bleeding: "none", removal: "pliers", outcome: "strong", tag_numbers: [number], stages: seconds.map do |act, after|
+                                                                                                                                            { act:, at: start + after }
+                                                                                                                                          end,
                utc_offset_minutes: Load::UTC_OFFSET_MINUTES, place: { lat_deg: 48.612 + (@rng.rand * 0.004), lon_deg: -21.472 + (@rng.rand * 0.004) }, place_how: "boat", water_temp_c: 12.6,
                house_rules_version: 1, note: nil }
       uuid.tap { |id| Acts::RecordEncounter.call(store: @store, member: @member, id:, sent: odd.key?(:length) ? sent.merge(length: nil) : sent.merge(odd), now: start + 600) }

@@ -57,15 +57,14 @@ module Store
       @db[:tags].where(number: numbers).update(state: STATE_AFTER.fetch(act), holder_id: act == "returned" ? nil : member_id)
     end
 
-    COUNTED = "Counted: still in the pouch"
+    # What a member said of a number that did not add up.
+    SAID = { "in_pouch" => "Counted: still in the pouch", "from_pouch_of_owner" => "Came from another member's pouch", "caught_twice" => "Caught twice that day" }.freeze
 
-    # A ledger row that moves nothing: the number was looked for, or came from another's pouch.
-    def note(numbers, act:, member_id:, at:, made_by:, note:)
-      @db[:tag_custody].import(%i[tag_number act member_id made_by at note], numbers.map { |number| [number, act, member_id, made_by, at, note] })
-    end
+    # A ledger row that moves nothing.
+    def note(number, act:, member_id:, at:, made_by:, note:) = @db[:tag_custody].insert(tag_number: number, act:, member_id:, made_by:, at:, note:)
 
-    # Whether the member has counted this number in the pouch since it was issued.
-    def counted?(number, member_id) = @db[:tag_custody].where(tag_number: number).order(Sequel.desc(:id)).first.then { |row| row && row[:member_id] == member_id && row[:note] == COUNTED }
+    # The numbers of which the member has said this since that day.
+    def explained(numbers, said, member_id:, since:) = @db[:tag_custody].where(tag_number: numbers, note: SAID.fetch(said), member_id:).where { at >= since }.select_map(:tag_number)
 
     # What each active member carries and uses: [{ member_id:, name:, in_pouch:, next_number:, used:, trips: }]
     def pouches(since:, member_id: nil)

@@ -199,6 +199,22 @@ class DocksideApiTest < ApiCase
     send_json(:post, "/api/trips/#{@trip}/tags", { number: "MS000001", act: "spoiled" })
 
     assert_equal 422, last_response.status
+    put_encounter(Seeds.encounter(@trip, number: "MS000001", start: START + 1800, kind: "recaptured", tag_act: "left"))
+
+    assert_equal(["MS000001"], dockside["tags"]["doubles"].map { |one| one["number"] })
+    assert_empty send_json(:post, "/api/trips/#{@trip}/tags", { number: "MS000001", act: "caught_twice" })["tags"]["doubles"]
+  end
+
+  def test_a_gap_that_nobody_explained_and_a_strangers_tag_go_to_the_desk
+    rafe = Seeds.member(db, "Rafe Ollerton")
+    db[:tag_custody].insert(tag_number: "MS000003", act: "issued", member_id: rafe[:id])
+    log("MS000001")
+    log("MS000003", after: 900)
+    send_json(:post, "/api/trips/#{@trip}/submit")
+
+    assert_equal %w[tag_gap tag_of_another], db[:queries].select_order_map(:code)
+    assert_equal(["Rafe Ollerton"], dockside["tags"]["foreign"].map { |one| one["owner"] })
+    assert_empty send_json(:post, "/api/trips/#{@trip}/tags", { number: "MS000003", act: "from_pouch_of_owner" })["tags"]["foreign"]
   end
 
   def sheet(**changes)

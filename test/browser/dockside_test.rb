@@ -80,7 +80,7 @@ class DocksideTest < BrowserCase
     assert_selector "[data-testid=straight]", text: /\A(49\.[6-9]|50\.[0-4]) cm/
     # A mark is moved by keys, and the move undone is the move gone.
     script("document.querySelector('.view svg').focus()")
-    keys([:Shift, :Left])
+    keys(%i[Shift Left])
     keys(:Backspace)
     assert_no_selector "[data-testid=straight]"
     keys("u", "u")
@@ -89,9 +89,11 @@ class DocksideTest < BrowserCase
     assert_text "it is the length of this fish now"
   end
 
+  # The first row names species and number more fully; the others follow it.
   def type_row(number)
     before = @strokes
-    press(format("07%02d", number + 10), :Enter, number.zero? ? "seaba" : "sea", :Enter, *(["6"] if number.zero?), :Enter, (400 + number).to_s, :Enter, "j", :Enter, :Enter, "14", :Enter, :Enter, :Enter)
+    species, tag = number.zero? ? ["seaba", ["6"]] : ["sea", []]
+    press(format("07%02d", number + 10), :Enter, species, :Enter, *tag, :Enter, (400 + number).to_s, :Enter, "j", :Enter, :Enter, "14", :Enter, :Enter, :Enter)
     @strokes - before
   end
 

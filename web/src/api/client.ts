@@ -96,7 +96,7 @@ export const api = {
   removePhoto: (id: string) => answer(client.DELETE('/api/photos/{id}', { params: { path: { id } } })),
   measurePhoto: (id: string, body: { marks: Schemas['BenchMarks']; keep: 'look' | 'marks' | 'length'; reason?: string | null }) =>
     answer(client.POST('/api/photos/{id}/measure', { params: { path: { id } }, body })),
-  settleTag: (id: string, number: string, act: 'spoiled' | 'lost' | 'in_pouch' | 'from_pouch_of_owner') => answer(client.POST('/api/trips/{id}/tags', { params: { path: { id } }, body: { number, act } })),
+  settleTag: (id: string, number: string, act: 'spoiled' | 'lost' | 'in_pouch' | 'from_pouch_of_owner' | 'caught_twice') => answer(client.POST('/api/trips/{id}/tags', { params: { path: { id } }, body: { number, act } })),
   addTrack: (id: string, gpx: string, reason: string | null) => answer(client.POST('/api/trips/{id}/track', { params: { path: { id } }, body: { gpx, reason } })),
   submitTrip: (id: string) => answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: {} as never })),
   season: (season?: string) => answer(client.GET('/api/me/season', { params: { query: { season } } })),

@@ -44,7 +44,7 @@ onMounted(async () => {
       <div class="side">
         <WhatIsLeft :trip="trip" :spot="spotPlace" />
         <TagSum :trip="trip" />
-        <CheckList :trip="trip" />
+        <CheckList :trip="trip" :spot="spotPlace" />
       </div>
       <div class="side">
         <AddPhotos :trip="trip" />

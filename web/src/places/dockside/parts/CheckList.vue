@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { timeText } from '@/format/units'
 import type { TripState } from '../useTrip'
+import GapFill, { FILLED } from './GapFill.vue'
 
 /** What holds a record back, and what the desk will ask about; then the trip is handed in. */
-const { trip } = defineProps<{ trip: TripState }>()
-const { reason } = trip
+const { trip, spot } = defineProps<{ trip: TripState; spot: { lat_deg: number; lon_deg: number } | null }>()
+const { fill, reason } = trip
 const here = computed(() => trip.dockside.value!)
 const fishOf = (id: string) => {
   const fish = here.value.fish.find((one) => one.id === id)
-  return fish ? `${timeText(fish.caught_at)} ${trip.nameOf(fish.species_code)}` : ''
+  return fish && { fish, text: `${timeText(fish.caught_at)} ${trip.nameOf(fish.species_code)}` }
 }
+const open = ref<string | null>(null)
 const left = computed(() => here.value.left.length)
 </script>
 
@@ -18,11 +20,17 @@ const left = computed(() => here.value.left.length)
   <section aria-labelledby="checks">
     <h2 id="checks">Checks</h2>
     <p v-if="!here.held.length && !here.doubts.length" class="soft">Nothing is held back, nothing is in doubt.</p>
-    <p v-for="one in here.held" :key="one.id" class="held"><b>Held back.</b> {{ one.message }} <RouterLink to="/deck">Mend it on the Deck's list</RouterLink></p>
-    <p v-for="one in here.doubts" :key="`${one.encounter_id} ${one.code}`" class="doubt"><b>{{ fishOf(one.encounter_id) }}.</b> {{ one.sentence }}</p>
+    <p v-for="one in here.held" :key="one.id" class="held"><b>Held back.</b> {{ one.message }} <RouterLink :to="one.source === 'paper' ? '/dockside/sheet' : '/deck'">{{ one.source === 'paper' ? 'Mend its row on the sheet' : "Mend it on the Deck's list" }}</RouterLink></p>
+    <div v-for="one in here.doubts" :key="`${one.encounter_id} ${one.code}`" class="doubt">
+      <b>{{ fishOf(one.encounter_id)?.text }}.</b> {{ one.sentence }}
+      <template v-if="one.fix && FILLED.includes(one.fix)">
+        <button type="button" class="link" :aria-expanded="open === `${one.encounter_id} ${one.code}`" @click="open = open === `${one.encounter_id} ${one.code}` ? null : `${one.encounter_id} ${one.code}`">Change it</button>
+        <GapFill v-if="open === `${one.encounter_id} ${one.code}`" :field="one.fix" :fish="fishOf(one.encounter_id)!.fish" :species="trip.species.value" :spot="spot" @fill="fill(one.encounter_id, $event)" />
+      </template>
+    </div>
     <details v-if="here.corrections.length">
       <summary>{{ here.corrections.length }} corrected after submitting</summary>
-      <p v-for="(one, place) in here.corrections" :key="place" class="soft">{{ fishOf(one.encounter_id) }}: {{ one.reason }} ({{ one.by }})</p>
+      <p v-for="(one, place) in here.corrections" :key="place" class="soft">{{ fishOf(one.encounter_id)?.text }}: {{ one.reason }} ({{ one.by }})</p>
     </details>
     <template v-if="trip.isSubmitted.value">
       <p><b>Submitted.</b> A change from here on is written on top, with its reason.</p>

@@ -27,7 +27,8 @@ const adds = computed(() => !sum.value.gaps.length && !sum.value.doubles.length 
     </div>
     <div v-for="double in sum.doubles" :key="double.number" class="odd">
       <TagStreamer :number="double.number" />
-      <span>stands on {{ double.encounter_ids.length }} fish of this trip. If it was not caught twice today, one is misread: mend it on the Deck's list.</span>
+      <span>stands on {{ double.encounter_ids.length }} fish of this trip. Either it was caught twice, or one is misread.</span>
+      <span class="answers"><button type="button" @click="trip.settleTag(double.number, 'caught_twice')">Caught twice</button> <RouterLink to="/deck">Mend it on the Deck's list</RouterLink></span>
     </div>
     <div v-for="one in sum.foreign" :key="one.number" class="odd">
       <TagStreamer :number="one.number" />

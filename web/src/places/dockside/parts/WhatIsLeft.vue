@@ -13,7 +13,6 @@ const open = ref<string | null>(null)
 const rows = computed(() =>
   (trip.dockside.value?.left ?? []).map((gap) => ({ gap, key: `${gap.encounter_id} ${gap.field}`, fish: trip.dockside.value!.fish.find((one) => one.id === gap.encounter_id)! })),
 )
-const kindOf = (code: string) => trip.species.value.find((one) => one.code === code)?.length_kind ?? 'FL'
 </script>
 
 <template>
@@ -28,7 +27,7 @@ const kindOf = (code: string) => trip.species.value.find((one) => one.code === c
           <TagStreamer v-if="row.fish.tag_numbers[0]" :number="row.fish.tag_numbers[0]" />
           <span class="soft why">{{ row.gap.sentence }}</span>
         </button>
-        <GapFill v-if="open === row.key" class="fill" :gap="row.gap" :fish="row.fish" :length-kind="kindOf(row.fish.species_code)" :spot="spot" @fill="fill(row.fish.id, $event)" />
+        <GapFill v-if="open === row.key" class="fill" :field="row.gap.field" :fish="row.fish" :species="trip.species.value" :spot="spot" @fill="fill(row.fish.id, $event)" />
       </li>
     </ol>
   </section>
