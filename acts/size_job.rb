@@ -12,7 +12,7 @@ module Acts
       photo = store.photos.find(photo_id)
       return if photo.nil? || photo[:shown_key]
 
-      shown = Formats::Picture.read(files.get(photo[:original_key])).shown
+      shown = Formats::Picture.shown(files.get(photo[:original_key]))
       key = files.put(shown[:jpeg], "shown/#{photo[:sha256]}.jpg")
       store.photos.change(photo_id, shown_key: key, shown_width_px: shown[:width_px], shown_height_px: shown[:height_px])
     rescue Core::InvalidInput => e

@@ -11,14 +11,20 @@ address = ARGV[0] or abort "usage: ruby bench/photos.rb ADDRESS [COUNT]"
 count = Integer(ARGV[1] || 300)
 LIMIT_MB = 500
 
-def server_pids = [Integer(File.read(File.join(ROOT, "var/run/server.pid")))].flat_map { |pid| [pid, *children(pid)] }
-def children(pid) = Dir.glob("/proc/[0-9]*/stat").filter_map { |stat| File.read(stat).then { |text| text[/\) \S (\d+)/, 1].to_i == pid ? stat[/\d+/].to_i : nil } rescue nil }
-def resident_mb = server_pids.sum { |pid| File.read("/proc/#{pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024.0 rescue 0 }
+# The server and what it has started, by the kernel's own books.
+def server_pids
+  server = Integer(File.read(File.join(ROOT, "var/run/puma.pid")))
+  [server, *`ps -o pid= --ppid #{server}`.split.map(&:to_i)]
+end
+
+def resident_mb
+  server_pids.sum { |pid| File.file?("/proc/#{pid}/status") ? File.read("/proc/#{pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024.0 : 0 }
+end
 
 dir = Dir.mktmpdir("voucher-bench")
 # Noise is what a compressor cannot make small: 12 million pixels at about 4 MB.
 noise = Vips::Image.gaussnoise(4000, 3000, sigma: 18, mean: 128).cast(:uchar)
-base = Vips::Image.new_from_buffer(noise.bandjoin([noise, noise]).jpegsave_buffer(Q: 60), "").jpegsave_buffer(Q: 60)
+base = Vips::Image.new_from_buffer(noise.bandjoin([noise, noise]).jpegsave_buffer(Q: 78), "").jpegsave_buffer(Q: 78)
 paths = Array.new(count) { |index| File.join(dir, format("IMG_%04d.JPG", index)).tap { |path| File.binwrite(path, base + format("%08d", index)) } }
 puts format("%d pictures of %.1f MB", count, base.bytesize / 1e6)
 

@@ -18,7 +18,6 @@ module Demo
       @files = files
       @day = today - 1
       @rng = Random.new(SEED)
-      @pictures = Pictures.new(@rng)
       account = store.db[:accounts].where(email: People::TAGGER).get(:id)
       @member = store.members.by_account(account)
     end
@@ -33,6 +32,11 @@ module Demo
       Acts::PlacePhotos.call(store: @store, member: @member, trip_id: @trip_id, moved: { photo_id: photos.first, encounter_id: fish.first })
     end
 
+    # The nth picture of a catch; the same one every time, so that it is known where its marks belong.
+    def self.picture(catch_index, nth, camera_at)
+      Pictures.new(Random.new(SEED + (catch_index * 10) + nth)).draw(length_mm: CATCHES[catch_index][2], camera_at:)
+    end
+
     private
 
     def log((minute, species_code, length_mm, hook_place, air, _, odd), number)
@@ -40,20 +44,20 @@ module Demo
       seconds = { "fish_on" => 0, "in_net" => 34 + @rng.rand(20), "lifted" => 70 + @rng.rand(8) }
       seconds["back_in_water"] = seconds["lifted"] + air
       seconds["let_go"] = seconds["back_in_water"] + 12 + @rng.rand(9)
-      sent = { revision: 1, trip_id: @trip_id, kind: "tagged", fate: "released", species_code:, length: { value: length_mm, unit: "mm", kind: @store.species.find(species_code).length_kind, how: "board" },
-               weight_g: nil, hook_place:, hook_type: "j", bleeding: "none", removal: "pliers", outcome: "strong", tag_numbers: [number], stages: seconds.map do |act, after|
-                                                                                                                                            { act:, at: start + after }
-                                                                                                                                          end,
-               utc_offset_minutes: Load::UTC_OFFSET_MINUTES, place: { lat_deg: 48.612 + (@rng.rand * 0.004), lon_deg: -21.472 + (@rng.rand * 0.004) }, place_how: "boat", water_temp_c: 12.6,
-               house_rules_version: 1, note: nil }
-      uuid.tap { |id| Acts::RecordEncounter.call(store: @store, member: @member, id:, sent: odd.key?(:length) ? sent.merge(length: nil) : sent.merge(odd), now: start + 600) }
+      stages = seconds.map { |act, after| { act:, at: start + after } }
+      length = { value: length_mm, unit: "mm", kind: @store.species.find(species_code).length_kind, how: "board" }
+      place = { lat_deg: 48.612 + (@rng.rand * 0.004), lon_deg: -21.472 + (@rng.rand * 0.004) }
+      sent = { revision: 1, trip_id: @trip_id, kind: "tagged", fate: "released", species_code:, length:, weight_g: nil, hook_place:, hook_type: "j", bleeding: "none",
+               removal: "pliers", outcome: "strong", tag_numbers: [number], stages:, utc_offset_minutes: Load::UTC_OFFSET_MINUTES, place:, place_how: "boat",
+               water_temp_c: 12.6, house_rules_version: 1, note: nil, **odd }
+      uuid.tap { |id| Acts::RecordEncounter.call(store: @store, member: @member, id:, sent:, now: start + 600) }
     end
 
-    def photograph((minute, _, length_mm, _, _, count, _), index)
+    def photograph((minute, _, _, _, _, count, _), index)
       Array.new(count) do |nth|
         taken = moment(minute) + 74 + (nth * 8)
         # What the camera's clock shows: local time, and late.
-        picture = @pictures.draw(length_mm:, camera_at: taken + (Load::UTC_OFFSET_MINUTES * 60) - CAMERA_BEHIND_SECONDS)
+        picture = self.class.picture(index, nth, taken + (Load::UTC_OFFSET_MINUTES * 60) - CAMERA_BEHIND_SECONDS)
         uuid.tap do |id|
           Acts::AddTripPhoto.call(store: @store, files: @files, member: @member, trip_id: @trip_id, id:, name: format("SK%04d.JPG", (index * 10) + nth + 1),
                                   utc_offset_minutes: Load::UTC_OFFSET_MINUTES, bytes: picture.jpeg)
