@@ -72,6 +72,7 @@ module Acts
     # What the finder hears must not tell which numbers exist.
     SENTENCES = {
       "matched" => "Thank you. This is the fish's story so far.",
+      "set_aside" => "Thank you. Your report is kept; no fish could be found for this number.",
       "waiting" => "Thank you. Your report is kept. A coordinator will look at the number, and the story follows when the fish is found."
     }.freeze
 

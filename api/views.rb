@@ -27,6 +27,11 @@ module Api
                   corrections: found[:corrections].map { |one| one.merge(made_at: one[:made_at].utc.iso8601) })
     end
 
+    def desk(found)
+      found.merge(report: found[:report].merge(sent_at: found[:report][:sent_at].utc.iso8601), ranked: found[:ranked].map(&:to_h),
+                  decisions: found[:decisions].map { |one| one.merge(made_at: one[:made_at].utc.iso8601) })
+    end
+
     def catch_(one)
       length = one[:length]
       one.slice(:what, :source, :caught_on, :lat_deg, :lon_deg, :place_name, :tag_numbers, :fate, :by)

@@ -42,6 +42,7 @@ module Store
     def custody = Custody.new(db)
     def live = Live.new(db)
     def dockside = Dockside.new(db)
+    def desk = Desk.new(db)
     def held_encounters = HeldEncounters.new(db)
 
     def transaction(&) = db.transaction(savepoint: true, &)

@@ -25,6 +25,18 @@ module Api
         send_pdf(pdf, "certificate.pdf")
       end
 
+      get("/api/desk") do
+        coordinator!
+        json(waiting: store.desk.waiting, reports: store.desk.queue(limit: 100).map { |one| one.merge(sent_at: one[:sent_at].utc.iso8601) })
+      end
+
+      get("/api/reports/:id/desk") { coordinator! && json(desk) }
+
+      post("/api/reports/:id/decision") do
+        Acts::DecideReport.call(store:, member: coordinator!, report_id: given[:id], now: Time.now, **sent.slice(:verdict, :reason, :seen, :tag_number))
+        json(desk)
+      end
+
       get("/api/finds") do
         asked = given.slice(:search, :state, :species_code)
         asked[:sort] = given[:sort] if given[:sort]
@@ -34,6 +46,10 @@ module Api
         page = store.finds.page(**asked, after: given[:cursor] && Cursor.read(given[:cursor]))
         json(finds: page[:rows].map { |row| row.except(:fish_id, :member_id) }, total: page[:total],
              next: page[:after] && Cursor.write(page[:after]))
+      end
+
+      helpers do
+        def desk = Views.desk(Acts::OpenDesk.call(store:, report_id: given[:id]))
       end
     end
   end

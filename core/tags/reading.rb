@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module Core
+  module Tags
+    # A number as it was read from a worn tag: `?` is one character that cannot be read, `*` any run of them.
+    # How well it goes with a printed number, as a log-likelihood, and what went wrong in words. 2-rules 7.
+    class Reading
+      LOOK_ALIKES = %w[08 06 17 38 56 5S 68 8B 0O 1I 2Z].flat_map { |pair| [pair, pair.reverse] }.freeze
+      SAME = Math.log(0.97)
+      LOOKS_ALIKE = Math.log(0.02)
+      SWAPPED = Math.log(0.005)
+      OTHER = Math.log(0.0005)
+      Fit = Struct.new(:log, :slips, keyword_init: true)
+      NONE = Fit.new(log: -Float::INFINITY, slips: []).freeze
+
+      attr_reader :text
+
+      # text: as typed; brought to the printed form, `?` and `*` kept
+      def initialize(text) = @text = Number.normalise(text)
+
+      # Every character was read.
+      def complete? = !@text.match?(/[?*]/) && !Number.parts(@text).nil?
+
+      # Fit of this reading to a printed number; its log is -Infinity when the lengths cannot go together.
+      def fit(number) = step(0, 0, false, number, {})
+
+      # Every number of a series that this may be a reading of: two wrong digits, one beside an unread one, none beside three; neighbours swapped.
+      # nil when that would be too many, or a run stands for any: then it is asked for by #pattern.
+      def neighbours(prefix:, digits:)
+        return [] if !@text.include?("*") && @text.size != prefix.size + digits
+        return nil if @text.include?("*") || @text[-digits..].count("?") > MOST_UNREAD
+
+        tail = @text[-digits..].tr("OISBZ", "01582").gsub(/[^0-9?]/, "?")
+        return nil if tail.count("?") > MOST_UNREAD
+
+        slips = [2 - tail.count("?"), 0].max
+        [tail, *swaps(tail)].flat_map { |one| filled(one) }.flat_map { |one| slipped(one, slips) }.uniq.map { |one| prefix + one }
+      end
+
+      # The same for SQL's LIKE.
+      def pattern = @text.gsub(/[%\\_]/, "").tr("?*", "_%")
+
+      MOST_UNREAD = 3
+      DIGITS = ("0".."9").to_a.freeze
+
+      private
+
+      def swaps(tail) = (0...(tail.size - 1)).map { |at| tail.dup.tap { |one| one[at], one[at + 1] = one[at + 1], one[at] } } - [tail]
+
+      def filled(tail)
+        at = tail.index("?") or return [tail]
+        DIGITS.flat_map { |digit| filled(tail.dup.tap { |one| one[at] = digit }) }
+      end
+
+      def slipped(tail, slips)
+        return [tail] if slips.zero?
+
+        once = (0...tail.size).flat_map { |at| DIGITS.map { |digit| tail.dup.tap { |one| one[at] = digit } } }.uniq
+        slips == 1 ? once : once.flat_map { |one| slipped(one, slips - 1) }.uniq
+      end
+
+      def step(at, place, swapped, number, known)
+        known[[at, place, swapped]] ||= best(at, place, swapped, number, known)
+      end
+
+      def best(at, place, swapped, number, known)
+        return place == number.size ? Fit.new(log: 0.0, slips: []) : NONE if at == @text.size
+        return run(at, place, swapped, number, known) if @text[at] == "*"
+        return NONE if place >= number.size
+
+        one = with(character(@text[at], number[place]), step(at + 1, place + 1, swapped, number, known))
+        swap = swap?(at, place, number) && !swapped ? with(Fit.new(log: SWAPPED, slips: ["#{@text[at]} and #{@text[at + 1]} swapped"]), step(at + 2, place + 2, true, number, known)) : NONE
+        [one, swap].max_by(&:log)
+      end
+
+      def run(at, place, swapped, number, known)
+        (place..number.size).map { |onward| step(at + 1, onward, swapped, number, known) }.max_by(&:log)
+      end
+
+      def swap?(at, place, number)
+        @text[at + 1] && number[place + 1] && @text[at] == number[place + 1] && @text[at + 1] == number[place] && @text[at] != @text[at + 1]
+      end
+
+      def character(read, printed)
+        return Fit.new(log: 0.0, slips: []) if read == "?"
+        return Fit.new(log: SAME, slips: []) if read == printed
+
+        alike = LOOK_ALIKES.include?(read + printed)
+        Fit.new(log: alike ? LOOKS_ALIKE : OTHER, slips: ["#{read} where the tag has #{printed}#{', which look alike' if alike}"])
+      end
+
+      def with(first, rest) = rest.log == -Float::INFINITY ? NONE : Fit.new(log: first.log + rest.log, slips: first.slips + rest.slips)
+    end
+  end
+end
