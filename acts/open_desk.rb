@@ -10,7 +10,8 @@ module Acts
       report = store.reports.find(report_id)
       raise Core::NotFound.new(:no_such_report, "There is no such report.") if report.nil?
 
-      { report: report.except(:fingerprint, :report_key, :fish_id), decisions: store.desk.decisions(report_id), **weigh(store, report) }
+      { report: report.except(:fingerprint, :report_key, :fish_id).merge(photo_id: store.photos.of_report(report_id)&.fetch(:id)), decisions: store.desk.decisions(report_id),
+        **weigh(store, report) }
     end
 
     def weigh(store, report)

@@ -43,7 +43,8 @@ module Core
         days = (report[:caught_on] - one[:released_on]).to_i
         return nil if fit.log == -Float::INFINITY || days.negative?
 
-        terms = [term("number", fit.log, fit.slips.empty? ? "as read" : fit.slips.join("; ")), state(one), kind(report, one, species), length(report, one, days, species), place(report, one, days)].compact
+        terms = [term("number", fit.log, fit.slips.empty? ? "as read" : fit.slips.join("; ")), state(one), kind(report, one, species), length(report, one, days, species),
+                 place(report, one, days)].compact
         Candidate.new(**one.slice(:number, :fish_id, :species_code, :released_on), log: terms.sum { |each| each[:log] }, terms:)
       end
 

@@ -16,12 +16,12 @@ class DeskApiTest < ApiCase
   def decide(verdict, seen: 0, **more) = send_json(:post, "/api/reports/#{@report}/decision", { verdict:, reason: "Looked at the photo.", seen:, **more })
 
   def test_a_worn_number_stands_beside_its_candidates_with_reasons
-    assert_equal [@report], (ask("/api/desk")["reports"].map { |one| one["id"] })
+    assert_equal([@report], ask("/api/desk")["reports"].map { |one| one["id"] })
     found = desk
 
     assert_equal %w[MS000001 MS000002], found["ranked"].map { |one| one["number"] }.sort
     assert_in_delta 1.0, found["none_share"] + found["ranked"].sum { |one| one["share"] }, 1e-9
-    assert_equal %w[number fate species length place], (found["ranked"][0]["terms"].map { |one| one["name"] })
+    assert_equal(%w[number fate species length place], found["ranked"][0]["terms"].map { |one| one["name"] })
   end
 
   def test_a_decision_matches_writes_letters_and_can_be_taken_back_with_its_history

@@ -97,7 +97,7 @@ class CandidatesTest < Minitest::Test
     report = { number_as_read: life[:number], species_code: "turbot", caught_on: life[:released_on] + 10, lat_deg: 60.0, lon_deg: -21.0, length: nil }
     one = weigh(report, [life])[:ranked].first
 
-    assert_equal ["number", "fate", "species", "place"], one.terms.map { |term| term[:name] }
+    assert_equal(%w[number fate species place], one.terms.map { |term| term[:name] })
     assert_match(/farther than a fish goes/, one.terms.last[:words])
     assert_in_delta one.log, one.terms.sum { |term| term[:log] }, 1e-9
     assert_empty weigh(report.merge(caught_on: life[:released_on] - 1), [life])[:ranked]

@@ -35,6 +35,7 @@ export const router = createRouter({
     { path: '/dockside/:tripId', component: () => import('./places/dockside/TripPage.vue'), props: true, meta: { title: 'Dockside' } },
     { path: '/dockside/:tripId/bench/:photoId', component: () => import('./places/dockside/BenchPage.vue'), props: true, meta: { title: 'Photo bench' } },
     { path: '/finds', component: () => import('./places/finds/FindsPage.vue'), meta: { title: 'Finds' } },
+    { path: '/finds/desk', component: () => import('./places/finds/DeskPage.vue'), meta: { title: 'Judgement desk', coordinator: true } },
     { path: '/report', component: () => import('./places/finds/ReportPage.vue'), meta: { title: 'Report a tag', open: true } },
     { path: '/story/:storyKey', component: () => import('./places/finds/StoryPage.vue'), props: true, meta: { title: 'A fish’s story', open: true } },
     { path: '/:rest(.*)*', component: () => import('./places/people/NowherePage.vue'), meta: { title: 'Not here', open: true } },

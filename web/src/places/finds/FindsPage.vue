@@ -36,7 +36,7 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
   <div class="page finds">
     <header>
       <h1>Finds</h1>
-      <p class="soft">{{ isCoordinator ? 'Everything that came back.' : 'Fish that you handled and that came back.' }}</p>
+      <p class="soft">{{ isCoordinator ? 'Everything that came back.' : 'Fish that you handled and that came back.' }} <RouterLink v-if="isCoordinator" to="/finds/desk">Judge what waits</RouterLink></p>
     </header>
     <div class="filters">
       <el-input ref="searchBox" size="large" :model-value="query.search" clearable placeholder="Number, species, finder, place" aria-label="Search finds (key /)" @update:model-value="set({ search: $event })" />
@@ -44,6 +44,7 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
         <el-option value="" label="All" />
         <el-option value="matched" label="Matched" />
         <el-option value="waiting" label="Waiting" />
+        <el-option value="set_aside" label="Set aside" />
       </el-select>
       <el-select size="large" :empty-values="[null]" :model-value="query.species_code" filterable aria-label="Species" @update:model-value="set({ species_code: $event })">
         <el-option value="" label="All species" />
@@ -77,6 +78,7 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
             <td>{{ one.finder ?? 'no name left' }}<span v-if="one.source === 'deck'" class="soft">, on the Deck</span></td>
             <td>
               <span v-if="one.state === 'matched'">matched<template v-if="one.fate === 'kept'">, kept</template></span>
+              <span v-else-if="one.state === 'set_aside'">set aside</span>
               <span v-else class="waits"><b>waits:</b> {{ WAITING_REASON[one.waiting_reason ?? ''] ?? one.waiting_reason }}</span>
             </td>
           </tr>

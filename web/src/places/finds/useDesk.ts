@@ -1,0 +1,76 @@
+import { computed, ref, shallowRef } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { useAct } from '@/api/useAct'
+
+export type Desk = Schemas['Desk']
+type Queue = Awaited<ReturnType<typeof api.deskQueue>>
+export type Verdict = 'accepted' | 'none_of_these' | 'contradictory' | 'undone'
+
+/** The queue of reports that wait, the one that is looked at, and what is decided of it. */
+export function useDesk() {
+  const queue = shallowRef<Queue | null>(null)
+  const desk = shallowRef<Desk | null>(null)
+  const species = shallowRef<Schemas['SpeciesName'][]>([])
+  const chosen = ref(0)
+  const reason = ref('')
+  const act = useAct()
+  /** What was decided last, so that it can be taken back from the next report on. */
+  const last = shallowRef<{ id: string; number: string; verdict: Verdict } | null>(null)
+
+  const candidate = computed(() => desk.value?.ranked[chosen.value] ?? null)
+  const nameOf = (code: string | null) => (code ? (species.value.find((one) => one.code === code)?.common_name ?? code) : 'species not known')
+
+  async function load() {
+    await act.run(async () => {
+      if (!species.value.length) species.value = (await api.species()).species
+      queue.value = await api.deskQueue()
+    })
+    const first = queue.value?.reports[0]
+    if (first) await open(first.id)
+    else desk.value = null
+  }
+  const open = (id: string) =>
+    act.run(async () => {
+      desk.value = await api.openDesk(id)
+      choose(0)
+    })
+  /** The reason that stands ready is what speaks for the candidate, in the words of its terms. */
+  function choose(place: number) {
+    if (place >= (desk.value?.ranked.length ?? 0) && place > 0) return
+    chosen.value = place
+    reason.value = candidate.value ? candidate.value.terms.map((one) => `${one.name}: ${one.words}`).join('; ') : ''
+  }
+  function step(by: number) {
+    const reports = queue.value?.reports ?? []
+    const here = reports.findIndex((one) => one.id === desk.value?.report.id)
+    const to = reports[Math.min(Math.max(here + by, 0), reports.length - 1)]
+    if (to && to.id !== desk.value?.report.id) void open(to.id)
+  }
+
+  async function decide(verdict: Verdict, why = reason.value) {
+    const here = desk.value
+    if (!here || act.busy.value) return
+    if (verdict === 'accepted' && !candidate.value) return
+    const number = candidate.value?.number
+    const done = await act.run(async () => {
+      desk.value = await api.decideReport(here.report.id, {
+        verdict, reason: why.trim() || 'No reason given at the desk.', seen: here.decisions.length, ...(verdict === 'accepted' ? { tag_number: number! } : {}),
+      })
+    })
+    if (!done) return
+    last.value = verdict === 'undone' ? null : { id: here.report.id, number: here.report.number_as_read, verdict }
+    // The next one at once.
+    const after = queue.value?.reports.filter((one) => one.id !== here.report.id) ?? []
+    const place = queue.value?.reports.findIndex((one) => one.id === here.report.id) ?? 0
+    queue.value = await api.deskQueue()
+    if (verdict === 'undone') return choose(0)
+    const next = after[place] ?? after.at(-1)
+    if (next) await open(next.id)
+  }
+  async function takeBack() {
+    if (!last.value) return
+    const { id } = last.value
+    if (await open(id)) await decide('undone', 'Taken back at the desk.')
+  }
+  return { queue, desk, species, chosen, candidate, reason, act, last, nameOf, load, open, choose, step, decide, takeBack }
+}
