@@ -18,7 +18,7 @@ module Acts
         if verdict == "accepted" then accept(store, member, report, tag_number, reason)
         else
           store.desk.decide(report_id:, verdict:, reason:, member_id: member[:id])
-          verdict == "undone" ? store.desk.reopen(report_id, at: now) : store.desk.set_aside(report_id)
+          verdict == "undone" ? store.desk.reopen(report_id, at: now) : store.desk.put_aside(report_id)
         end
       end
     end

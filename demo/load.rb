@@ -109,6 +109,8 @@ module Demo
       numbers.each { |number| tagging(number, fish_id, id, life[:release]) }
       life[:again].each { |caught| caught_again(life[:species], caught, fish_id, numbers) }
       @last_number = numbers.first
+      @last_release = life[:release]
+      @last_species = life[:species]
     end
 
     def caught_again(species, caught, fish_id, numbers)
@@ -166,10 +168,11 @@ module Demo
       [number.sub(/\d\z/, "?"), number.sub(/(\d)(\d)\z/, '\2\1').then do |swapped|
         swapped == number ? "#{number}0" : swapped
       end, "QK10427"].first(OPEN_REPORTS).each_with_index do |read, index|
-        species = @species.fetch(%w[pollack seabass cod][index])
-        spot = Sound::SPOTS[index]
+        # The first two are of one fish, a little longer and near where it was tagged; the third is of another programme's.
+        species = index < 2 ? @last_species : @species.fetch("cod")
+        spot = index < 2 ? @last_release.spot : Sound::SPOTS[index]
         caught = Simulation::Handling.new(date: @today - 2 - index, minute: 600, spot:, lat_deg: spot[:lat_deg], lon_deg: spot[:lon_deg],
-                                          length_mm: species.typical_mm, how: "tape", kept: index == 1)
+                                          length_mm: index < 2 ? @last_release.length_mm + 4 : species.typical_mm, how: "tape", kept: index == 1)
         @rows[:reports] << report_row(uuid, caught, number_as_read: read, species_code: species.code, finder: People::FINDERS[index], length_kind: species.length_kind)
                            .merge(state: "waiting", waiting_reason: "number_not_found")
       end

@@ -50,7 +50,7 @@ module Store
       @db[:reports].where(id: report_id).update(state: "matched", waiting_reason: nil)
     end
 
-    def set_aside(report_id) = @db[:reports].where(id: report_id).update(state: "set_aside", waiting_reason: nil)
+    def put_aside(report_id) = @db[:reports].where(id: report_id).update(state: "set_aside", waiting_reason: nil)
 
     # The match ends but its row stays; the report waits again.
     def reopen(report_id, at:)

@@ -34,7 +34,8 @@ module Core
         return nil if tail.count("?") > MOST_UNREAD
 
         slips = [2 - tail.count("?"), 0].max
-        [tail, *swaps(tail)].flat_map { |one| filled(one) }.flat_map { |one| slipped(one, slips) }.uniq.map { |one| prefix + one }
+        found = filled(tail).flat_map { |one| slipped(one, slips) } + swaps(tail).flat_map { |one| filled(one) }.flat_map { |one| slipped(one, [slips - 1, 0].max) }
+        found.uniq.map { |one| prefix + one }
       end
 
       # The same for SQL's LIKE.
@@ -52,11 +53,13 @@ module Core
         DIGITS.flat_map { |digit| filled(tail.dup.tap { |one| one[at] = digit }) }
       end
 
+      # The tail with so many of its digits, at most two, replaced by any.
       def slipped(tail, slips)
         return [tail] if slips.zero?
 
-        once = (0...tail.size).flat_map { |at| DIGITS.map { |digit| tail.dup.tap { |one| one[at] = digit } } }.uniq
-        slips == 1 ? once : once.flat_map { |one| slipped(one, slips - 1) }.uniq
+        (0...tail.size).to_a.combination(slips).flat_map do |places|
+          DIGITS.repeated_permutation(slips).map { |digits| tail.dup.tap { |one| places.zip(digits) { |at, digit| one[at] = digit } } }
+        end
       end
 
       def step(at, place, swapped, number, known)

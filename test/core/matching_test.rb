@@ -22,33 +22,11 @@ class ReadingTest < Minitest::Test
     rng = Random.new(4)
     150.times do
       number = format("MS%06d", rng.rand(1_000_000))
-      read = Damage.of(number, rng)
+      read = Demo::Damage.of(number, rng)
       found = Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6)
 
       assert found.nil? || found.include?(number), "#{read} does not lead to #{number}" unless Core::Tags::Reading.new(read).fit(number).slips.size > 2
     end
-  end
-end
-
-# What wear and haste do to a number: unread characters, look-alikes, swaps, and now and then anything.
-module Damage
-  module_function
-
-  def of(number, rng)
-    read = number.dup
-    case rng.rand(5)
-    when 0 then read[2 + rng.rand(6)] = "?"
-    when 1 then 2.times { read[2 + rng.rand(6)] = "?" }
-    when 2 then look_alike(read, rng)
-    when 3 then (2 + rng.rand(5)).then { |at| read[at], read[at + 1] = read[at + 1], read[at] }
-    else read[2 + rng.rand(6)] = rng.rand(10).to_s
-    end
-    read
-  end
-
-  def look_alike(read, rng)
-    at = (2..7).to_a.shuffle(random: rng).find { |place| Core::Tags::Reading::LOOK_ALIKES.any? { |pair| pair[0] == read[place] } } or return
-    read[at] = Core::Tags::Reading::LOOK_ALIKES.select { |pair| pair[0] == read[at] && pair[1].match?(/\d/) }.sample(random: rng)&.slice(1) || read[at]
   end
 end
 
@@ -62,14 +40,15 @@ class CandidatesTest < Minitest::Test
   def lives
     @lives ||= Demo::Simulation.new(species: SPECIES, today: Date.new(2026, 11, 1), releases: RELEASES, seed: 8).each_life.with_index.map do |life, index|
       release = life[:release]
-      { number: format("MS%06d", index + 1), fish_id: index, species_code: life[:species].code, state: "at_large", released_on: release.date, lat_deg: release.lat_deg, lon_deg: release.lon_deg,
+      { number: format("MS%06d", index + 1), fish_id: index, species_code: life[:species].code, state: "at_large", released_on: release.date, lat_deg: release.lat_deg,
+        lon_deg: release.lon_deg,
         length: Core::Fish::Length.new(mm: release.length_mm, kind: life[:species].length_kind, how: release.how), again: life[:again].first }
     end
   end
 
   def report_of(life, rng)
     caught = life[:again]
-    { number_as_read: Damage.of(life[:number], rng), species_code: rng.rand < 0.9 ? life[:species_code] : nil, caught_on: caught.date, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg,
+    { number_as_read: Demo::Damage.of(life[:number], rng), species_code: rng.rand < 0.9 ? life[:species_code] : nil, caught_on: caught.date, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg,
       length: Core::Fish::Length.new(mm: caught.length_mm, kind: SPECIES[life[:species_code]].length_kind, how: caught.how) }
   end
 

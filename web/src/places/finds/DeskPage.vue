@@ -83,6 +83,16 @@ useEventListener(window, 'keydown', (event) => {
       </section>
       <section v-if="desk" class="candidates" aria-labelledby="may-be">
         <h2 id="may-be">Fish that it may be</h2>
+        <template v-if="waits">
+          <label class="why">Reason <textarea ref="reasonField" v-model="reason" rows="2" maxlength="500" /></label>
+          <div class="acts">
+            <el-button class="oilskin" size="large" :loading="act.busy.value" :disabled="!candidate" @click="decide('accepted')">It is {{ candidate?.number ?? 'none' }}</el-button>
+            <el-button size="large" @click="none('none_of_these')">None of these</el-button>
+            <el-button size="large" @click="none('contradictory')">Contradictory</el-button>
+          </div>
+          <p class="soft">Keys: 1 to 9 choose, Enter accepts, X none, C contradictory, J K next and before, R reason, U takes the last one back.</p>
+        </template>
+        <p v-else><b>{{ desk.report.state === 'matched' ? 'Matched.' : 'Set aside.' }}</b> <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`">Its story</RouterLink> <button type="button" class="link" @click="decide('undone', 'Taken back at the desk.')">Take the decision back</button></p>
         <ol v-if="desk.ranked.length">
           <li v-for="(one, place) in desk.ranked" :key="one.number">
             <button type="button" class="candidate" :aria-pressed="chosen === place" :data-candidate="one.number" @click="choose(place)">
@@ -94,16 +104,6 @@ useEventListener(window, 'keydown', (event) => {
         </ol>
         <p v-else class="soft">No fish of ours carries a number like this one.</p>
         <p class="soft">None of these: {{ percent(desk.none_share) }}. Shares are set on simulated reports so that they come true as often as they say; a longer bar speaks against.</p>
-        <template v-if="waits">
-          <label class="why">Reason <textarea ref="reasonField" v-model="reason" rows="2" maxlength="500" /></label>
-          <div class="acts">
-            <el-button class="oilskin" size="large" :loading="act.busy.value" :disabled="!candidate" @click="decide('accepted')">It is {{ candidate?.number ?? 'none' }}</el-button>
-            <el-button size="large" @click="none('none_of_these')">None of these</el-button>
-            <el-button size="large" @click="none('contradictory')">Contradictory</el-button>
-          </div>
-          <p class="soft">Keys: 1 to 9 choose, Enter accepts, X none, C contradictory, J K next and before, R reason, U takes the last one back.</p>
-        </template>
-        <p v-else><b>{{ desk.report.state === 'matched' ? 'Matched.' : 'Set aside.' }}</b> <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`">Its story</RouterLink> <button type="button" class="link" @click="decide('undone', 'Taken back at the desk.')">Take the decision back</button></p>
       </section>
     </div>
   </div>

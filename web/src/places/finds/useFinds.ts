@@ -6,7 +6,7 @@ import { trouble, type Trouble } from '@/api/refusal'
 
 interface FindsQuery {
   search: string
-  state: '' | 'matched' | 'waiting'
+  state: '' | 'matched' | 'waiting' | 'set_aside'
   species_code: string
   sort: 'caught_on' | 'days' | 'number' | 'species'
   order: 'asc' | 'desc'
