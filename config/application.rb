@@ -7,7 +7,7 @@ module Application
   COAST_FILE = File.join(ROOT, "db/waters/marrow_sound.geojson")
 
   def self.build(config:, db:, carrier: nil, instruments: Devices::Instruments.new(boat: config.boat_addr, scale: config.scale_addr).start)
-    carrier ||= Devices::StandIns::Outbox.new(File.join(config.var_dir, "outbox"))
+    carrier ||= config.smtp_url ? Devices::SmtpCarrier.new(config.smtp_url) : Devices::StandIns::Outbox.new(File.join(config.var_dir, "outbox"))
     Api::App.build(config:, db:, carrier:, gauge: Devices::Gauge.new(config.gauge_url), instruments:, files: Devices::FileStorage.new(File.join(config.var_dir, "photos")),
                    coast: JSON.parse(File.read(COAST_FILE)).fetch("features"))
   end

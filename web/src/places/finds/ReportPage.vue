@@ -44,7 +44,7 @@ const field = (name: string) => refusal.value?.fields[name]
 
       <el-form-item label="Number on the tag" for="number" :error="field('number_as_read')" class="number">
         <el-input id="number" v-model="draft.number_as_read" size="large" autocapitalize="characters" autocomplete="off" maxlength="40" placeholder="MS000000" />
-        <p class="soft">Rub growth off with a fingernail, do not pull. Type ? for a character you cannot read.</p>
+        <p class="soft">Rub growth off with a fingernail, do not pull. Type ? for a character you cannot read, * for several.</p>
       </el-form-item>
 
       <el-form-item label="Which fish" for="species" :error="field('species_code')">
