@@ -30,7 +30,8 @@ module Core
 
       def weigh(report:, candidates:, species:)
         reading = Tags::Reading.new(report[:number_as_read])
-        weighed = candidates.filter_map { |one| candidate(reading, report, one, species) }
+        # A fish with two tags is one candidate, by the number that fits better.
+        weighed = candidates.filter_map { |one| candidate(reading, report, one, species) }.group_by(&:fish_id).values.map { |tags| tags.max_by(&:log) }
         top = [NONE, *weighed.map(&:log)].max
         whole = Math.exp(NONE - top) + weighed.sum { |one| Math.exp(one.log - top) }
         ranked = weighed.each { |one| one.share = Math.exp(one.log - top) / whole }.sort_by { |one| [-one.share, one.number] }.first(MOST)

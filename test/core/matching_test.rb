@@ -79,6 +79,9 @@ class CandidatesTest < Minitest::Test
     assert_equal(%w[number fate species place], one.terms.map { |term| term[:name] })
     assert_match(/farther than a fish goes/, one.terms.last[:words])
     assert_in_delta one.log, one.terms.sum { |term| term[:log] }, 1e-9
+    twin = weigh(report, [life, life.merge(number: "ZZ999999")])
+
+    assert_equal [[life[:number]], one.share], [twin[:ranked].map(&:number), twin[:ranked][0].share], "two tags on a fish are one candidate"
     assert_empty weigh(report.merge(caught_on: life[:released_on] - 1), [life])[:ranked]
   end
 end
