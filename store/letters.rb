@@ -15,6 +15,13 @@ module Store
 
     def sent(id, at:) = @db[:letters].where(id:).update(state: "sent", sent_at: at, attempts: Sequel[:attempts] + 1)
 
+    # Whom they went to and what they said is gone; one that waits is not sent any more.
+    def forget(report_id:, kind:)
+      ours = @db[:letters].where(report_id:, kind:)
+      ours.where(state: "queued").update(state: "failed", last_error: "The finder asked to be forgotten.")
+      ours.update(recipient: "forgotten", subject: "", body: "")
+    end
+
     def all = @db[:letters].order(:id).all
   end
 end

@@ -17,6 +17,8 @@ module Store
 
     def add(report) = @db[:reports].insert(**report.slice(*COLUMNS))
 
+    def forget_finder(id) = @db[:reports].where(id:).update(finder_name: nil, finder_contact: nil)
+
     def match(report_id:, fish_id:, tag_number:) = @db[:matches].insert(report_id:, fish_id:, tag_number:, how: "exact")
   end
 end

@@ -13,6 +13,11 @@ module Api
                                        report_key: request.env["HTTP_X_REPORT_KEY"], bytes: sent))
       end
 
+      put("/api/reports/:id/forget") do
+        Acts::ForgetFinder.call(store:, report_id: given[:id], report_key: request.env["HTTP_X_REPORT_KEY"])
+        json({})
+      end
+
       get("/api/stories/:story_key") do
         # The link is the key; it must not end up in anybody's shared cache.
         cache_control :private, :no_cache

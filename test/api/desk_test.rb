@@ -71,4 +71,18 @@ class DeskApiTest < ApiCase
       assert_equal numbers, ask("/api/reports/#{id}/desk")["ranked"].first(1).map { |one| one["number"] }, read
     end
   end
+
+  def test_a_finder_who_asks_is_forgotten_and_the_catch_stays
+    decide("accepted", tag_number: "MS000001")
+    key = db[:reports].where(id: @report).get(:report_key)
+    send_json(:put, "/api/reports/#{@report}/forget", {}, "HTTP_X_REPORT_KEY" => "wrong")
+
+    assert_equal 404, last_response.status
+    send_json(:put, "/api/reports/#{@report}/forget", {}, "HTTP_X_REPORT_KEY" => key)
+
+    assert_predicate last_response, :ok?
+    assert_equal [nil, nil, "matched"], db[:reports].where(id: @report).get(%i[finder_name finder_contact state])
+    assert_equal [["forgotten", "", "failed"]], db[:letters].where(kind: "thanks_to_finder").select_map(%i[recipient body state])
+    refute_includes JSON.generate(db[:letters].all.map(&:to_s)), "edda@"
+  end
 end

@@ -25,6 +25,20 @@ class PublicPagesTest < BrowserCase
     assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390
   end
 
+  def test_a_finder_is_forgotten_from_the_device_that_reported
+    visit "/report"
+    fill_in "number", with: "QQ1"
+    fill_in "Your name", with: "Edda Morrow"
+    click_button "Send and read its story"
+    assert_text "Your report is kept"
+    visit "/report"
+    find("summary", text: "Reports from this device").click
+    click_button "take my name and contact out of it"
+    assert_text "your name and contact are gone from it"
+
+    assert_equal ["QQ1", nil], db[:reports].get(%i[number_as_read finder_name])
+  end
+
   def test_the_place_is_taken_from_the_map
     visit "/report"
     find(".map .coast", match: :first)

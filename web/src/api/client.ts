@@ -140,6 +140,7 @@ export const api = {
   speciesHistory: (code: string) => answer(client.GET('/api/species/{code}/history', { params: { path: { code } } })),
   enterLaw: (body: Schemas['LawSent']) => answer(client.POST('/api/laws', { body })),
   story: (story_key: string) => answer(client.GET('/api/stories/{story_key}', { params: { path: { story_key } } })),
+  forgetFinder: (id: string, reportKey: string) => answer(client.PUT('/api/reports/{id}/forget', { params: { path: { id }, header: { 'X-Report-Key': reportKey } }, body: {} as never })),
   deskQueue: () => answer(client.GET('/api/desk')),
   openDesk: (id: string) => answer(client.GET('/api/reports/{id}/desk', { params: { path: { id } } })),
   decideReport: (id: string, body: { verdict: 'accepted' | 'none_of_these' | 'contradictory' | 'undone'; reason: string; seen: number; tag_number?: string }) =>

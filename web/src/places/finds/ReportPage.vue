@@ -4,13 +4,13 @@ import { useRouter } from 'vue-router'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
 import { namedPlaces, type NamedPlace } from '@/parts/coast'
-import { localDate } from '@/format/units'
+import { localDate, shortDateText } from '@/format/units'
 import { LENGTH_KIND } from '@/words/fish'
 import LengthKindPicture from './parts/LengthKindPicture.vue'
 import { useReport } from './useReport'
 
 const router = useRouter()
-const { draft, species, refusal, busy, waiting, photo, photoTrouble, chooseSpecies, choosePhoto, send, startAnew } = useReport((storyKey) =>
+const { draft, species, refusal, busy, waiting, photo, photoTrouble, chooseSpecies, choosePhoto, send, startAnew, sentHere, forgetMe } = useReport((storyKey) =>
   router.push({ path: `/story/${storyKey}`, query: { thanks: '1' } }),
 )
 
@@ -125,10 +125,21 @@ const field = (name: string) => refusal.value?.fields[name]
 
       <el-button native-type="submit" class="oilskin send" size="large" :loading="busy" :disabled="!draft.number_as_read.trim() || !draft.caught_on">Send and read its story</el-button>
     </el-form>
+    <details v-if="sentHere.length" class="sent">
+      <summary>Reports from this device</summary>
+      <p v-for="one in sentHere" :key="one.id">
+        <b class="figures">{{ one.number }}</b>, {{ shortDateText(one.on) }}:
+        <span v-if="one.forgotten" role="status">your name and contact are gone from it.</span>
+        <button v-else type="button" class="link" @click="forgetMe(one)">take my name and contact out of it</button>
+      </p>
+    </details>
   </div>
 </template>
 
 <style scoped>
+.sent {
+  margin-top: var(--gap-4);
+}
 .form {
   display: grid;
   gap: var(--gap-4);

@@ -22,6 +22,16 @@ interface ReportDraft {
   finder_contact: string
 }
 
+/** A report that was sent from this device, with the key that lets its finder come back to it. */
+interface SentReport {
+  id: string
+  key: string
+  number: string
+  on: string
+  forgotten: boolean
+}
+const MOST_SENT = 20
+
 const blank = (): ReportDraft => ({
   id: uuid(),
   number_as_read: '',
@@ -43,6 +53,7 @@ const MAX_PHOTO_BYTES = 15 * 1024 * 1024
 /** A finder's report: what is typed survives a reload, and sending it twice reports once. */
 export function useReport(matched: (storyKey: string) => void) {
   const draft = useLocalStorage<ReportDraft>('voucher.report', blank(), { mergeDefaults: true })
+  const sentHere = useLocalStorage<SentReport[]>('voucher.reports', [])
   const species = ref<Schemas['SpeciesName'][]>([])
   const refusal = ref<Trouble | null>(null)
   const busy = ref(false)
@@ -91,6 +102,7 @@ export function useReport(matched: (storyKey: string) => void) {
     refusal.value = null
     try {
       const told = await api.reportTag(draft.value.id, body())
+      sentHere.value = [{ id: draft.value.id, key: told.report_key, number: draft.value.number_as_read, on: draft.value.caught_on, forgotten: false }, ...sentHere.value].slice(0, MOST_SENT)
       await sendPhoto(draft.value.id, told.report_key)
       draft.value = { ...blank(), finder_name: draft.value.finder_name, finder_contact: draft.value.finder_contact }
       if (told.story_key) matched(told.story_key)
@@ -113,11 +125,22 @@ export function useReport(matched: (storyKey: string) => void) {
     }
   }
 
+  /** Takes this finder's name and contact out of a report sent from here. */
+  async function forgetMe(one: SentReport) {
+    refusal.value = null
+    try {
+      await api.forgetFinder(one.id, one.key)
+      sentHere.value = sentHere.value.map((other) => (other.id === one.id ? { ...other, forgotten: true } : other))
+    } catch (thrown) {
+      refusal.value = trouble(thrown)
+    }
+  }
+
   function startAnew() {
     waiting.value = null
     photo.value = null
     photoTrouble.value = null
   }
 
-  return { draft, species, refusal, busy, waiting, photo, photoTrouble, chooseSpecies, choosePhoto, send, startAnew }
+  return { draft, species, refusal, busy, waiting, photo, photoTrouble, chooseSpecies, choosePhoto, send, startAnew, sentHere, forgetMe }
 }
