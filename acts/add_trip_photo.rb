@@ -11,12 +11,13 @@ module Acts
 
     def call(store:, files:, member:, trip_id:, id:, name:, utc_offset_minutes:, bytes:)
       trip = OwnTrip.fetch(store:, member:, id: trip_id)
-      same = store.photos.same_on_trip(trip_id, Digest::SHA256.hexdigest(bytes))
+      sha256 = Digest::SHA256.hexdigest(bytes)
+      same = store.photos.same_on_trip(trip_id, sha256)
       return { answer: "known", **store.photos.find(same).slice(:width_px, :height_px) } if same
 
       exif = Formats::Exif.read(bytes)
       camera_at = exif[:camera_at] && (exif[:camera_at] - (utc_offset_minutes * 60))
-      kept = KeepPicture.call(store:, files:, bytes:, id:, trip_id:, member_id: trip[:member_id], name: plain(name), **exif.slice(:camera, :lat_deg, :lon_deg), camera_at:,
+      kept = KeepPicture.call(store:, files:, bytes:, sha256:, id:, trip_id:, member_id: trip[:member_id], name: plain(name), **exif.slice(:camera, :lat_deg, :lon_deg), camera_at:,
                               taken_at: camera_at && (camera_at + store.dockside.camera_seconds(trip_id).fetch(exif[:camera].to_s, 0)))
       { answer: "stored", **kept }
     end

@@ -5,11 +5,12 @@ module Acts
   #
   #   about: the columns that say whose it is: report_id:, or id:, encounter_id:, trip_id:, member_id:, taken_at: ...
   #
+  #   sha256: of the bytes, where the caller has it already
+  #
   # Returns { width_px:, height_px: }. Raises Core::InvalidInput; nothing is stored then.
   module KeepPicture
-    def self.call(store:, files:, bytes:, **about)
+    def self.call(store:, files:, bytes:, sha256: Digest::SHA256.hexdigest(bytes), **about)
       picture = Formats::Picture.read(bytes)
-      sha256 = Digest::SHA256.hexdigest(bytes)
       original_key = files.put(bytes, "originals/#{sha256}")
       thumb_key = files.put(picture.thumb[:jpeg], "thumbs/#{sha256}.jpg")
       store.write do

@@ -53,7 +53,7 @@ module Acts
     def compare(encounter, found)
       return nil if encounter.nil? || encounter[:length_mm].nil? || encounter[:length_how] == "photo"
 
-      typed = Core::Fish::Length.new(mm: encounter[:length_mm], kind: encounter[:length_kind], how: encounter[:length_how], sd_mm: encounter[:length_sd_mm])
+      typed = Core::Fish::Length.of(encounter)
       difference = found.straight_mm - typed.mm
       { mm: typed.mm, how: typed.how, difference_mm: difference, agrees: difference.abs <= Z95 * Math.hypot(typed.sd_mm, found.sd_mm) }
     end

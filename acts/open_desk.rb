@@ -15,8 +15,7 @@ module Acts
     end
 
     def weigh(store, report)
-      length = report[:length_mm] && Core::Fish::Length.new(mm: report[:length_mm], kind: report[:length_kind], how: report[:length_how])
-      Core::Recaptures::Candidates.weigh(report: report.slice(:number_as_read, :species_code, :caught_on, :lat_deg, :lon_deg).merge(length:),
+      Core::Recaptures::Candidates.weigh(report: report.slice(:number_as_read, :species_code, :caught_on, :lat_deg, :lon_deg).merge(length: Core::Fish::Length.of(report)),
                                          candidates: store.desk.candidates(Core::Tags::Reading.new(report[:number_as_read])), species: store.species.all.to_h { |one| [one.code, one] })
     end
   end

@@ -14,11 +14,12 @@ module Acts
       held = store.dockside.held(trip_id, owner[:id])
       doubts = doubts(store:, owner:, trip:, encounters:, coast:)
       tags = tags(store:, owner:, trip:, encounters:)
+      photos = store.photos.of_trip(trip_id)
       names = { spot_name: store.waters.spot(trip[:spot_code])[:name], member_name: owner[:name] }
       { trip: { **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code), **names, state: state(trip, left, held, tags) },
-        left:, fish: encounters.map { |one| shown(one) }, photos: store.photos.of_trip(trip_id), tags:,
+        left:, fish: encounters.map { |one| shown(one) }, photos:, tags:,
         doubts: doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } }, held: held.map { |one| held_record(one) },
-        corrections: store.dockside.corrections(trip_id), cameras: cameras(store, trip_id), track_points: store.dockside.track(trip_id).size }
+        corrections: store.dockside.corrections(trip_id), cameras: cameras(store, trip_id, photos), track_points: store.dockside.track_points(trip_id) }
     end
 
     # Ready when nothing is missing, held or unaccounted for; doubts may stay.
@@ -30,7 +31,7 @@ module Acts
 
     def shown(one)
       lists = %i[marks handling pressure_signs spoiled_numbers lost_numbers read_numbers].to_h { |list| [list, one[list].to_a] }
-      one.except(:fingerprint, :member_id, :tag_advice, :recorded_by).merge(**lists, reflexes: one[:reflexes].to_h)
+      one.except(:put_numbers, :fingerprint, :member_id, :tag_advice, :recorded_by).merge(**lists, reflexes: one[:reflexes].to_h)
     end
 
     # { encounter id => [Core::Checks::Record::Doubt] }
@@ -40,8 +41,7 @@ module Acts
       foreign = owners.reject { |_, one| one[:holder_id] == owner[:id] }.transform_values { |one| one[:name] }
       outline = Core::Waters::Outline.new(coast)
       encounters.to_h do |one|
-        put = one[:kind] == "tagged" ? one[:tag_numbers] : one[:new_tag_numbers]
-        [one[:id], Core::Checks::Record.doubts(encounter: one.merge(tag_numbers: put), species: store.species.find(one[:species_code]), holders: foreign,
+        [one[:id], Core::Checks::Record.doubts(encounter: one.merge(tag_numbers: one[:put_numbers]), species: store.species.find(one[:species_code]), holders: foreign,
                                                catches: catches_before(store, one), law: laws.find { |law| law.species_code == one[:species_code] }, member: owner,
                                                on_land: one[:lat_deg] && outline.water_at(one[:lat_deg], one[:lon_deg]).nil?)]
       end
@@ -60,8 +60,7 @@ module Acts
     # The sum without what the member has explained already.
     def tags(store:, owner:, trip:, encounters:)
       used = encounters.flat_map do |one|
-        put = one[:kind] == "tagged" ? one[:tag_numbers] : one[:new_tag_numbers]
-        { "applied" => put, "spoiled" => one[:spoiled_numbers].to_a, "lost" => one[:lost_numbers].to_a }
+        { "applied" => one[:put_numbers], "spoiled" => one[:spoiled_numbers].to_a, "lost" => one[:lost_numbers].to_a }
           .flat_map { |act, numbers| numbers.map { |number| { number:, encounter_id: one[:id], act: } } }
       end
       read = encounters.select { |one| one[:kind] == "recaptured" }.flat_map { |one| one[:tag_numbers].map { |number| { number:, encounter_id: one[:id] } } }
@@ -82,10 +81,10 @@ module Acts
       end
     end
 
-    def cameras(store, trip_id)
+    def cameras(store, trip_id, photos)
       seconds = store.dockside.camera_seconds(trip_id)
-      store.photos.of_trip(trip_id).select { |one| one[:camera_at] }.group_by { |one| one[:camera].to_s }
-           .map { |camera, taken| { camera:, photos: taken.size, seconds: seconds[camera] } }
+      photos.select { |one| one[:camera_at] }.group_by { |one| one[:camera].to_s }
+            .map { |camera, taken| { camera:, photos: taken.size, seconds: seconds[camera] } }
     end
     private_class_method :state, :shown, :catches_before, :held_record, :tags, :cameras
   end

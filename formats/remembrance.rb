@@ -54,7 +54,7 @@ module Formats
     end
 
     def rows
-      length = @one[:length_mm] && Core::Fish::Length.new(mm: @one[:length_mm], kind: @one[:length_kind], how: @one[:length_how], sd_mm: @one[:length_sd_mm])
+      length = Core::Fish::Length.of(@one)
       [["Length", length ? format("%.1f cm %s, by %s (± %.1f cm)", length.mm / 10.0, Core::Fish::Length::KINDS.fetch(length.kind), length.how, 1.96 * length.sd_mm / 10) : "not measured"],
        ["Girth", @one[:girth_mm] ? format("%.1f cm at the thickest place", @one[:girth_mm] / 10.0) : "not taken"],
        ["Weight", @weight ? format("%.2f kg, %s", @weight[:g] / 1000.0, @weight[:how]) : "not known"],

@@ -37,7 +37,7 @@ module Store
 
     # Locks the report, so that two coordinators take turns. { state:, decisions: Integer }
     def lock(report_id)
-      row = @db[:reports].where(id: report_id).for_update.select(:state, :waiting_reason).first
+      row = @db[:reports].where(id: report_id).for_update.select(:state).first
       row&.merge(decisions: @db[:decisions].where(report_id:).count)
     end
 
@@ -78,8 +78,7 @@ module Store
     end
 
     def candidate(row, kept)
-      length = row[:length_mm] && Core::Fish::Length.new(mm: row[:length_mm], kind: row[:length_kind], how: row[:length_how], sd_mm: row[:length_sd_mm])
-      { number: row[:tag_number], fish_id: row[:fish_id], species_code: row[:species_code], state: kept.include?(row[:fish_id]) ? "kept" : "at_large", length:,
+      { number: row[:tag_number], fish_id: row[:fish_id], species_code: row[:species_code], state: kept.include?(row[:fish_id]) ? "kept" : "at_large", length: Core::Fish::Length.of(row),
         released_on: row[:caught_on], lat_deg: row[:lat_deg], lon_deg: row[:lon_deg] }
     end
   end

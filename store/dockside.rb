@@ -17,14 +17,14 @@ module Store
           .select(Sequel[:trips][:id], :held_on, Sequel[:spots][:name].as(:spot_name), :state, :submitted_at, fish.as(:fish), photos.as(:photos), held.as(:held)).all
     end
 
-    # The fish of a trip in the order they came, with their tags and the time they were in hand.
+    # The fish of a trip in the order they came, with the time they were in hand and their tags: put_numbers are those this encounter put in.
     def encounters(trip_id)
       rows = @db[:encounters].where(trip_id:).order(:caught_at, :id).select(*Encounters::COLUMNS).all
       tags = @db[:taggings].where(encounter_id: rows.map { |row| row[:id] }, ended_at: nil).order(:id).select_hash_groups(:encounter_id, :tag_number)
       last = @db[:stages].where(encounter_id: rows.map { |row| row[:id] }).group(:encounter_id).select_hash(:encounter_id, Sequel.function(:max, :at).as(:at))
       rows.map do |row|
         put = tags.fetch(row[:id], [])
-        row.merge(tag_numbers: row[:kind] == "tagged" ? put : row[:read_numbers].to_a, new_tag_numbers: row[:kind] == "tagged" ? [] : put,
+        row.merge(put_numbers: put, tag_numbers: row[:kind] == "tagged" ? put : row[:read_numbers].to_a, new_tag_numbers: row[:kind] == "tagged" ? [] : put,
                   ended_at: last[row[:id]] || row[:caught_at], water_temp_c: row[:water_temp_c]&.to_f, depth_m: row[:depth_m]&.to_f)
       end
     end
@@ -72,7 +72,7 @@ module Store
       @db[:track_fixes].import(%i[trip_id at lat_deg lon_deg], fixes.map { |fix| [trip_id, *fix.values_at(:at, :lat_deg, :lon_deg)] }, slice: 5000)
     end
 
-    def track(trip_id) = @db[:track_fixes].where(trip_id:).order(:at).select(:at, :lat_deg, :lon_deg).all
+    def track_points(trip_id) = @db[:track_fixes].where(trip_id:).count
 
     # A member's catches between two days, with the longest lift and the whole handling by their newest taps.
     def own_catches(member_id, from:, to:)

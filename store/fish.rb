@@ -77,9 +77,8 @@ module Store
     end
 
     def catch_of(row, source, what, tag_numbers)
-      length = row[:length_mm] && Core::Fish::Length.new(mm: row[:length_mm], kind: row[:length_kind], how: row[:length_how], sd_mm: row[:length_sd_mm])
       row.slice(:id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name, :member_name, :air_seconds)
-         .merge(what:, source:, length:, tag_numbers:)
+         .merge(what:, source:, length: Core::Fish::Length.of(row), tag_numbers:)
     end
   end
 end

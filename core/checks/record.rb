@@ -32,9 +32,7 @@ module Core
 
       private
 
-      def length
-        @one[:length_mm] && Fish::Length.new(mm: @one[:length_mm], kind: @one[:length_kind], how: @one[:length_how], sd_mm: @one[:length_sd_mm])
-      end
+      def length = Fish::Length.of(@one)
 
       # In the species' own kind, nil when that cannot be told.
       def own_length = length&.convert(to: @species.length_kind, fl_to_tl: @species.fl_to_tl)

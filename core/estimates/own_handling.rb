@@ -63,9 +63,8 @@ module Core
       def hooks
         @catches.select { |one| one[:hook_type] && one[:hook_place] }.group_by { |one| one[:hook_type] }.sort.map do |hook_type, caught|
           deep = caught.count { |one| DEEP.include?(one[:hook_place]) }
-          { hook_type:, fish: caught.size, places: caught.map do |one|
-            one[:hook_place]
-          end.tally, deep:, **(caught.size < FEW ? { share: nil, low: nil, high: nil } : Rates.wilson(deep, caught.size)) }
+          told = caught.size < FEW ? { share: nil, low: nil, high: nil } : Rates.wilson(deep, caught.size)
+          { hook_type:, fish: caught.size, places: caught.map { |one| one[:hook_place] }.tally, deep:, **told }
         end
       end
 

@@ -21,6 +21,9 @@ module Core
 
       attr_reader :mm, :kind, :how, :sd_mm
 
+      # From the columns that keep one: { length_mm:, length_kind:, length_how:, length_sd_mm: }; nil when it was not measured.
+      def self.of(row) = row[:length_mm] && new(mm: row[:length_mm], kind: row[:length_kind], how: row[:length_how], sd_mm: row[:length_sd_mm])
+
       def initialize(mm:, kind:, how:, sd_mm: nil)
         @mm = mm
         @kind = kind

@@ -13,13 +13,8 @@ module Core
       Fit = Struct.new(:log, :slips, keyword_init: true)
       NONE = Fit.new(log: -Float::INFINITY, slips: []).freeze
 
-      attr_reader :text
-
       # text: as typed; brought to the printed form, `?` and `*` kept
       def initialize(text) = @text = Number.normalise(text)
-
-      # Every character was read.
-      def complete? = !@text.match?(/[?*]/) && !Number.parts(@text).nil?
 
       # Fit of this reading to a printed number; its log is -Infinity when the lengths cannot go together.
       def fit(number) = step(0, 0, false, number, {})
@@ -28,7 +23,7 @@ module Core
       # nil when that would be too many, or a run stands for any: then it is asked for by #pattern.
       def neighbours(prefix:, digits:)
         return [] if !@text.include?("*") && @text.size != prefix.size + digits
-        return nil if @text.include?("*") || @text[-digits..].count("?") > MOST_UNREAD
+        return nil if @text.include?("*")
 
         tail = @text[-digits..].tr("OISBZ", "01582").gsub(/[^0-9?]/, "?")
         return nil if tail.count("?") > MOST_UNREAD
