@@ -44,22 +44,10 @@ FILL = <<~JS
   }
 JS
 
-def trace(page, categories)
-  events = []
-  finished = false
-  page.on("Tracing.dataCollected") { |given| events.concat(given["value"]) }
-  page.on("Tracing.tracingComplete") { finished = true }
-  page.command("Tracing.start", categories:, transferMode: "ReportEvents")
-  yield
-  page.command("Tracing.end")
-  sleep 0.1 until finished
-  events
-end
-
 # Milliseconds from the navigation to the frame that shows the Deck.
 def cold_start(page, address)
   page.go_to("about:blank")
-  events = trace(page, "devtools.timeline,devtools.timeline.frame,blink.user_timing") do
+  events = SignedInPage.trace(page, "devtools.timeline,devtools.timeline.frame,blink.user_timing") do
     page.go_to("#{address}/deck")
     60.times { page.evaluate("performance.getEntriesByName('deck-shown').length") == 1 ? break : sleep(0.1) }
     sleep 0.3

@@ -21,6 +21,19 @@ module SignedInPage
     browser&.quit
   end
 
+  # What the browser's own tracing notes of these categories while the block runs.
+  def self.trace(page, categories)
+    events = []
+    finished = false
+    page.on("Tracing.dataCollected") { |given| events.concat(given["value"]) }
+    page.on("Tracing.tracingComplete") { finished = true }
+    page.command("Tracing.start", categories:, transferMode: "ReportEvents")
+    yield
+    page.command("Tracing.end")
+    sleep 0.1 until finished
+    events
+  end
+
   # [median, 95th percentile, worst]
   def self.quantiles(values) = [values.sort[values.size / 2], values.sort[(values.size * 0.95).floor], values.max]
 end

@@ -14,14 +14,7 @@ CATEGORIES = "devtools.timeline,devtools.timeline.frame"
 
 # Milliseconds from each click to its frame.
 def traced(page)
-  events = []
-  finished = false
-  page.on("Tracing.dataCollected") { |given| events.concat(given["value"]) }
-  page.on("Tracing.tracingComplete") { finished = true }
-  page.command("Tracing.start", categories: CATEGORIES, transferMode: "ReportEvents")
-  TAPS.times { yield && sleep(0.3) }
-  page.command("Tracing.end")
-  sleep 0.1 until finished
+  events = SignedInPage.trace(page, CATEGORIES) { TAPS.times { yield && sleep(0.3) } }
   clicks = events.select { |one| one["name"] == "EventDispatch" && one.dig("args", "data", "type") == "click" }
   paints = events.select { |one| one["name"] == "Layerize" }.map { |one| one["ts"] + one["dur"].to_i }.sort
   frames = events.select { |one| one["name"] == "AnimationFrame::Presentation" }.map { |one| one["ts"] }.sort
