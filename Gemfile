@@ -32,6 +32,7 @@ gem "zeitwerk", "~> 2.6.18"
 gem "csv", "~> 3.3"
 gem "exifr", "~> 1.5", require: false
 gem "icalendar", "~> 2.13", require: false
+gem "liquid", "~> 5.5", require: false
 gem "mail", "~> 2.9", require: false
 gem "matrix", "~> 0.4"
 gem "prawn", "~> 2.5", require: false

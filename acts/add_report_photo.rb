@@ -14,11 +14,7 @@ module Acts
     module_function
 
     def call(store:, files:, report_id:, report_key:, bytes:)
-      report = store.reports.find(report_id)
-      unless report && OpenSSL.secure_compare(report[:report_key], report_key.to_s)
-        raise Core::NotFound.new(:no_such_report, "There is no report of yours at this address. Send the report first.")
-      end
-
+      OwnReport.fetch(store:, id: report_id, key: report_key)
       sha256 = Digest::SHA256.hexdigest(bytes)
       before = store.photos.of_report(report_id)
       return before.slice(:width_px, :height_px) if before && before[:sha256] == sha256

@@ -1,45 +1,112 @@
 # frozen_string_literal: true
 
 module Acts
-  # A coordinator's judgement of a report: this fish, none of these, or a contradiction; and taking one back. F5.
+  # A coordinator's judgement of a report or of a reading from the Deck, or a step towards it. F5.
   #
-  #   verdict: accepted | none_of_these | contradictory | undone;  tag_number: the candidate's, when accepted
+  #   verdict: accepted | none_of_these | contradictory | other_programme | same_catch, which settle it;
+  #            asked (its finder, or who holds the tag) | second_opinion, after which it still waits; undone
   #   seen:    how many decisions the coordinator saw: another one made meanwhile is told, not overrun
+  #   tag_number: the candidate's, when accepted, or when its holder is asked;  other_report_id: the first report of the same catch
+  #   programme:  whose tag it is, as far as known
   #
   # Every decision is a row with its reason. Raises Core::InvalidInput, NotFound, Conflict.
-  module DecideReport
-    module_function
+  class DecideReport
+    # After these a report still waits.
+    OPEN = %w[asked second_opinion].freeze
 
-    def call(store:, member:, report_id:, verdict:, reason:, seen:, now:, tag_number: nil)
-      store.write do
-        report = store.reports.find(report_id)
-        locked = store.desk.lock(report_id) or raise Core::NotFound.new(:no_such_report, "There is no such report.")
-        check(locked, verdict, seen)
-        if verdict == "accepted" then accept(store, member, report, tag_number, reason)
-        else
-          store.desk.decide(report_id:, verdict:, reason:, member_id: member[:id])
-          verdict == "undone" ? store.desk.reopen(report_id, at: now) : store.desk.put_aside(report_id)
-        end
+    def self.call(...) = new(...).call
+
+    def initialize(store:, member:, report_id:, verdict:, reason:, seen:, now:, tag_number: nil, other_report_id: nil, programme: nil)
+      @store = store
+      @member = member
+      @report_id = report_id
+      @verdict = verdict
+      @reason = reason
+      @seen = seen
+      @now = now
+      @tag_number = tag_number
+      @other_report_id = other_report_id
+      @programme = programme
+    end
+
+    def call
+      @store.write do
+        locked = @store.desk.lock(@report_id) or raise Core::NotFound.new(:no_such_report, "There is no such report.")
+        @report = @store.reports.find(@report_id)
+        @last = @store.desk.last_decision(@report_id)
+        check(locked)
+        send(@verdict)
       end
     end
 
-    def check(locked, verdict, seen)
-      raise Core::Conflict.at("seen", :decided_meanwhile, "Somebody decided this report meanwhile. Look at it again before you do.") if locked[:decisions] != seen
-      return if (locked[:state] == "waiting") != (verdict == "undone")
+    private
 
-      raise Core::Conflict.at("verdict", :not_so, verdict == "undone" ? "This report is waiting; there is nothing to take back." : "This report is decided already. Take that back first.")
+    def check(locked)
+      conflict("seen", :decided_meanwhile, "Somebody decided this report meanwhile. Look at it again before you do.") if locked[:decisions] != @seen
+      waits = locked[:state] == "waiting"
+      if @verdict == "undone"
+        conflict("verdict", :not_so, "This report is waiting; there is nothing to take back.") if waits && !OPEN.include?(@last&.fetch(:verdict))
+      else
+        conflict("verdict", :not_so, "This report is decided already. Take that back first.") unless waits
+        refuse_own_second_opinion
+      end
     end
 
-    def accept(store, member, report, tag_number, reason)
-      fish = tag_number && store.fish.carrying(tag_number)
-      raise Core::InvalidInput.at("tag_number", :no_such_fish, "No fish carries #{tag_number || 'that number'} now. Choose one of the candidates.") if fish.nil?
+    def refuse_own_second_opinion
+      return unless @last && @last[:verdict] == "second_opinion" && @last[:member_id] == @member[:id]
 
-      share = OpenDesk.weigh(store, report)[:ranked].find { |one| one.number == tag_number }&.share
-      store.desk.decide(report_id: report[:id], verdict: "accepted", reason:, member_id: member[:id], fish_id: fish[:fish_id], tag_number:, share:)
-      store.desk.accept(report_id: report[:id], fish_id: fish[:fish_id], tag_number:, member_id: member[:id])
-      WriteLetter.recapture_to_tagger(store:, report:, fish:)
-      WriteLetter.thanks_to_finder(store:, report:, fish:)
+      conflict("verdict", :second_opinion, "You asked for a second opinion on this one, so another coordinator decides. Take your question back if you are sure now.")
     end
-    private_class_method :check, :accept
+
+    def accepted
+      fish = @tag_number && @store.fish.carrying(@tag_number)
+      if fish.nil?
+        raise Core::InvalidInput.at("tag_number", :no_such_fish, "No fish is known to carry #{@tag_number || 'that number'} now. Choose another candidate, or ask who holds the tag.")
+      end
+
+      share = FindFish.weigh(store: @store, report: @report)[:ranked].find { |one| one.fish_id == fish[:fish_id] }&.share
+      moved = MatchReport.accept(store: @store, report: @report, fish:, decided_by: @member[:id])
+      note(fish_id: fish[:fish_id], tag_number: @tag_number, share:, moved:)
+    end
+
+    def none_of_these = set_aside
+    def contradictory = set_aside
+    def other_programme = set_aside(other_programme: @programme.to_s.strip.empty? ? "not known" : @programme.strip)
+
+    def set_aside(**whose)
+      note
+      @store.reports.set_aside(@report_id, **whose)
+    end
+
+    def same_catch
+      other = @store.reports.find(@other_report_id)
+      if other.nil? || other[:id] == @report_id || other[:same_as]
+        raise Core::InvalidInput.at("other_report_id", :no_such_report, "Choose the report that this one is joined to; it cannot be one that is joined itself.")
+      end
+
+      note(other_report_id: other[:id])
+      @store.reports.join(@report_id, same_as: other[:id])
+    end
+
+    def second_opinion
+      note
+      @store.reports.wait(@report_id, "second_opinion")
+    end
+
+    # The reason is the question.
+    def asked
+      WriteLetter.question(store: @store, report: @report, question: @reason, tag_number: @tag_number)
+      note(tag_number: @tag_number)
+      @store.reports.wait(@report_id, "asked")
+    end
+
+    def undone
+      note
+      MatchReport.undo(store: @store, report: @report, moved: @last && @last[:moved]&.to_h, at: @now)
+      @store.reports.wait(@report_id, "taken_back")
+    end
+
+    def note(**what) = @store.desk.decide(report_id: @report_id, verdict: @verdict, reason: @reason, member_id: @member[:id], **what)
+    def conflict(...) = raise(Core::Conflict.at(...))
   end
 end

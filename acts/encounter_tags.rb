@@ -6,13 +6,14 @@ module Acts
   #
   #   encounter: a row as RecordEncounter builds it, with :spoiled_numbers and :lost_numbers
   #   put:       [String] numbers that this encounter leaves in the fish as new ones
-  #   off:       [String] numbers that it takes off the fish
   class EncounterTags
-    def initialize(store:, encounter:, put:, off:, known:)
+    # Acts on a tag that leave the fish without it.
+    TAKES_OFF = %w[replaced removed].freeze
+
+    def initialize(store:, encounter:, put:, known:)
       @store = store
       @encounter = encounter
       @put = put
-      @off = off
       @before_put = known ? store.fish.tags_at(known[:id]) : []
       @before = known ? { "spoiled" => known[:spoiled_numbers].to_a, "lost" => known[:lost_numbers].to_a } : { "spoiled" => [], "lost" => [] }
       @gone = { "spoiled" => encounter[:spoiled_numbers], "lost" => encounter[:lost_numbers] }
@@ -28,12 +29,14 @@ module Acts
     end
 
     # After the encounter is written; fish_id may be nil when nothing is put.
-    def settle(fish_id:, now:)
+    #   off: [String] numbers read on the fish, known to be its own: they end here if this encounter takes tags off
+    def settle(fish_id:, off:, now:)
       fish = @store.fish
       id, member_id = @encounter.values_at(:id, :member_id)
       (@before_put - @put).each { |number| fish.untag(encounter_id: id, tag_number: number, at: now) }
       (@put - @before_put).each { |number| fish.tag(fish_id:, tag_number: number, encounter_id: id) }
-      @off.each { |number| fish.end_tagging(tag_number: number, encounter_id: id, at: now) }
+      off = [] unless TAKES_OFF.include?(@encounter[:tag_act])
+      off.each { |number| fish.end_tagging(tag_number: number, encounter_id: id, at: now) }
       moves.each { |act, numbers| @store.custody.move(numbers, act:, member_id:, at: now) }
     end
 

@@ -8,12 +8,10 @@ module Acts
   # Raises Core::NotFound.
   module ForgetFinder
     def self.call(store:, report_id:, report_key:)
-      report = store.reports.find(report_id)
-      raise Core::NotFound.new(:no_such_report, "There is no report of yours at this address.") unless report && OpenSSL.secure_compare(report[:report_key], report_key.to_s)
-
       store.write do
+        OwnReport.fetch(store:, id: report_id, key: report_key)
         store.reports.forget_finder(report_id)
-        store.letters.forget(report_id:, kind: "thanks_to_finder")
+        store.letters.forget(report_id:, kinds: WriteLetter::TO_FINDER)
       end
     end
   end

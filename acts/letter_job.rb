@@ -1,8 +1,14 @@
 # frozen_string_literal: true
 
 module Acts
-  # Carries one queued letter. Tried again with growing pauses when the carrier fails.
+  # Carries one queued letter, with growing pauses while the carrier refuses.
+  #
+  # That a letter is being carried is written down before it goes, in a transaction of its own. When the server stops between the sending and the mark,
+  # nobody can know whether it went: it is carried once more and says so; the second time it is left to a coordinator.
   class LetterJob < Que::Job
+    # After the last of them a letter has failed.
+    PAUSES_SECONDS = [60, 300, 1800, 7200, 21_600, 86_400].freeze
+
     # Jobs are made by the queue with nothing but their arguments, so what they work with is handed in at boot.
     class << self
       attr_accessor :store, :carrier, :base_url
@@ -10,13 +16,22 @@ module Acts
 
     def run(letter_id)
       store = self.class.store
-      store.transaction do
-        letter = store.letters.claim(letter_id)
-        next if letter.nil?
-
+      letter = store.write { store.letters.start(letter_id, at: Time.now) } or return
+      begin
         self.class.carrier.deliver(letter)
-        store.letters.sent(letter_id, at: Time.now)
+      rescue StandardError => e
+        return pause(store, letter, e)
       end
+      store.write { store.letters.sent(letter_id, at: Time.now) }
+    end
+
+    private
+
+    def pause(store, letter, error)
+      seconds = PAUSES_SECONDS[letter[:attempts] - 1]
+      why = "#{error.class}: #{error.message}"[0, 300]
+      store.write { store.letters.not_sent(letter[:id], why:, next_try_at: seconds && (Time.now + seconds)) }
+      retry_in(seconds) if seconds
     end
   end
 end

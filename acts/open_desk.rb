@@ -1,22 +1,30 @@
 # frozen_string_literal: true
 
 module Acts
-  # A waiting report beside the fish it may be about, with why each.
+  # A waiting report beside the fish it may be about, with why each, and beside other reports of perhaps the same catch.
   module OpenDesk
     module_function
 
-    # Returns { report:, ranked: [Core::Recaptures::Candidates::Candidate], none_share:, decisions: [...] }. Raises Core::NotFound.
+    # Returns { report:, ranked: [Core::Recaptures::Candidates::Candidate], none_share:, expected: { fish id => range of its length },
+    #           same_catch: [...], decisions: [...] }. Raises Core::NotFound.
     def call(store:, report_id:)
       report = store.reports.find(report_id)
       raise Core::NotFound.new(:no_such_report, "There is no such report.") if report.nil?
 
-      { report: report.except(:fingerprint, :report_key, :fish_id).merge(photo_id: store.photos.of_report(report_id)&.fetch(:id)), decisions: store.desk.decisions(report_id),
-        **weigh(store, report) }
+      weighed = FindFish.weigh(store:, report:)
+      fish = weighed[:ranked].select(&:fish_id)
+      { report: shown(store, report), **weighed, expected: fish.to_h { |one| [one.fish_id, expected(store, report, one)] },
+        same_catch: store.desk.of_same_catch(report, fish_ids: [report[:fish_id], *fish.first(3).map(&:fish_id)].compact, days: FindFish::SAME_CATCH_DAYS),
+        decisions: store.desk.decisions(report_id) }
     end
 
-    def weigh(store, report)
-      Core::Recaptures::Candidates.weigh(report: report.slice(:number_as_read, :species_code, :caught_on, :lat_deg, :lon_deg).merge(length: Core::Fish::Length.of(report)),
-                                         candidates: store.desk.candidates(Core::Tags::Reading.new(report[:number_as_read])), species: store.species.all.to_h { |one| [one.code, one] })
+    def shown(store, report)
+      told = report.except(:fingerprint, :report_key, :fish_id, :tag_number)
+      { **told, numbers: report[:numbers].to_a, more_numbers: report[:more_numbers].to_a,
+                photo_id: store.photos.of_report(report[:id])&.fetch(:id), deck: report[:encounter_id] && store.encounters.told(report[:encounter_id]) }
     end
+
+    def expected(store, report, one) = Core::Recaptures::ExpectedGrowth.range(one.measured, (report[:caught_on] - one.released_on).to_i, store.species.find(one.species_code))
+    private_class_method :shown, :expected
   end
 end

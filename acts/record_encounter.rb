@@ -104,13 +104,36 @@ module Acts
       named = numbers(sent[:tag_numbers])
       put = { "tagged" => named, "recaptured" => numbers(sent[:new_tag_numbers]) }.fetch(encounter[:kind], [])
       check_numbers(encounter, named, put)
-      tags = EncounterTags.new(store:, encounter:, put:, off: %w[replaced removed].include?(encounter[:tag_act]) ? named : [], known:)
+      tags = EncounterTags.new(store:, encounter:, put:, known:)
       tags.prepare
-      fish = fish_of(store, encounter, named, put, known)
+      verdict = verdict(store, encounter, named)
+      fish = fish_of(store, encounter, verdict, put, known)
       encounter = encounter.merge(fish_id: fish && fish[:id], read_numbers: encounter[:kind] == "tagged" ? [] : named)
       known ? store.encounters.replace(encounter) : store.encounters.add(encounter)
-      tags.settle(fish_id: encounter[:fish_id], now:)
+      tags.settle(fish_id: encounter[:fish_id], off: verdict && verdict[:accepted] ? named : [], now:)
+      follow(store, encounter, known, named:, put:, verdict:)
       fish
+    end
+
+    # What the numbers on a recaptured fish say; what was decided of them at the desk stands.
+    def verdict(store, encounter, named)
+      return nil unless encounter[:kind] == "recaptured"
+
+      decided = FileReading.decided(store:, encounter_id: encounter[:id], numbers: named)
+      return { accepted: true, fish: { fish_id: decided[:fish_id], number: decided[:tag_number] } } if decided
+
+      FindFish.judge(store:, report: { **encounter, encounter_id: encounter[:id], number_as_read: named.first, more_numbers: named.drop(1) })
+    end
+
+    # What a catch means for what was known: numbers that wait, the span of the fish, the one who tagged it.
+    def follow(store, encounter, known, named:, put:, verdict:)
+      FileReading.call(store:, encounter:, numbers: named, verdict:)
+      FileReading.judge_waiting(store:, numbers: put) if put.any?
+      before = known && known[:fish_id]
+      [before, (encounter[:fish_id] if encounter[:kind] == "recaptured" || before)].compact.uniq.each { |fish_id| MeasureSpan.call(store:, fish_id:) }
+      return if verdict.nil? || !verdict[:accepted] || before == encounter[:fish_id] || verdict[:fish][:tagger_id] == encounter[:member_id]
+
+      WriteLetter.recapture_to_tagger(store:, report: encounter.merge(id: nil), fish: verdict[:fish])
     end
 
     def check_numbers(encounter, named, put)
@@ -121,19 +144,19 @@ module Acts
       refuse(Core::InvalidInput, "new_tag_numbers", :no_tag, "A tag that was #{encounter[:tag_act]} needs the new number.")
     end
 
-    # A tagged fish is the same as before when the record is corrected, else a new one. A recapture names the tag it bears; a number
-    # that no fish of ours carries waits as read, and a new tag in such a fish starts its chain here.
-    def fish_of(store, encounter, named, put, known)
+    # A tagged fish is the same as before when the record is corrected, else a new one. A recapture is of the fish that its numbers name;
+    # while they wait at the desk, a new tag in such a fish starts its chain here.
+    def fish_of(store, encounter, verdict, put, known)
       return nil if encounter[:kind] == "untagged"
 
-      id = named.filter_map { |number| store.fish.carrying(number) }.first&.fetch(:fish_id) if encounter[:kind] == "recaptured"
+      id = verdict[:fish][:fish_id] if verdict && verdict[:accepted]
       id ||= known && known[:fish_id] unless put.empty?
       id ||= store.fish.add(species_code: encounter[:species_code], story_key: SecureRandom.urlsafe_base64(16)) unless put.empty?
       id && store.fish.find(id)
     end
 
     def refuse(error, field, code, sentence) = raise(error.at(field, code, sentence))
-    private_class_method :newer?, :already, :check, :encounter, :numbers, :caution_points, :write, :check_numbers, :fish_of,
+    private_class_method :newer?, :already, :check, :encounter, :numbers, :caution_points, :write, :verdict, :follow, :check_numbers, :fish_of,
                          :refuse_change_of_submitted, :note_correction, :plain, :refuse
   end
 end

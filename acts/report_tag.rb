@@ -4,11 +4,12 @@ module Acts
   # A finder, without an account, tells us about a tag.
   #
   #   id:   String, UUID from the phone
-  #   sent: { number_as_read:, species_code:, length:, caught_on: Date, place: { lat_deg:, lon_deg: } | nil,
+  #   sent: { number_as_read:, more_numbers: [String], species_code:, length:, caught_on: Date, place: { lat_deg:, lon_deg: } | nil,
   #           place_words:, fate:, finder_name:, finder_contact: }
   #
-  # Returns { answer: "stored" | "known", state: "matched" | "waiting", story_key:, report_key:, sentence: }.
-  # A number that fits no fish is not an error: it is kept and waits for the coordinator.
+  # Returns { answer: "stored" | "known", state:, story_key:, report_key:, revision:, sentence: }.
+  # A number that fits no fish is not an error: it is kept and waits for the coordinator. The same content sent again
+  # under another id is kept and joined to the first: one catch is told once.
   # Raises Core::InvalidInput or Conflict.
   module ReportTag
     # The programme began after this; a date before it is a slip.
@@ -18,31 +19,40 @@ module Acts
 
     module_function
 
-    def call(store:, id:, sent:, today:)
+    def call(store:, id:, sent:, today:, now: Time.now)
       fingerprint = Fingerprint.of(sent)
       store.write do
         known = store.reports.find(id)
-        return already(known, fingerprint) if known
+        next already(store, known, fingerprint) if known
 
-        report = columns(store, id, sent, today).merge(fingerprint:)
-        candidate = store.fish.carrying(Core::Tags::Number.normalise(report[:number_as_read]))
-        verdict = Core::Recaptures::Match.exact(report:, candidate:)
-        report = report.merge(verdict[:accepted] ? { state: "matched" } : { state: "waiting", waiting_reason: verdict[:reason].to_s })
-        store.reports.add(report)
-        accept(store, report, candidate) if verdict[:accepted]
-        answer("stored", report.merge(story_key: verdict[:accepted] ? candidate[:story_key] : nil))
+        report = { id:, report_key: SecureRandom.urlsafe_base64(16), fingerprint:, revision: 1, encounter_id: nil, **columns(store, sent, today) }
+        first = store.reports.same_content(fingerprint, before: now)
+        first ? add_joined(store, report, first) : add(store, report)
+        answer(store, "stored", store.reports.find(id))
       end
     end
 
-    def already(known, fingerprint)
-      raise Core::Conflict.at("id", :other_content, "A report with this id was sent with other content. Open the page anew and send it again.") if known[:fingerprint] != fingerprint
+    def already(store, known, fingerprint)
+      if known[:fingerprint] != fingerprint
+        raise Core::Conflict.at("id", :other_content, "A report with this id was sent with other content. Open it by its link to change it, or open the page anew and send it again.")
+      end
 
-      answer("known", known)
+      answer(store, "known", known)
     end
 
-    def columns(store, id, sent, today)
+    def add_joined(store, report, first) = store.reports.add(report.merge(state: "joined", same_as: first))
+
+    def add(store, report)
+      verdict = FindFish.judge(store:, report:)
+      store.reports.add(report.merge(state: "waiting", waiting_reason: verdict.fetch(:reason, :number_not_found).to_s))
+      MatchReport.accept(store:, report:, fish: verdict[:fish]) if verdict[:accepted]
+    end
+
+    # What a report says, checked, as columns; also for an amended one.
+    def columns(store, sent, today)
       check(store, sent, today)
-      { id:, report_key: SecureRandom.urlsafe_base64(16), number_as_read: sent[:number_as_read].strip,
+      more = sent[:more_numbers].to_a.map(&:strip).reject(&:empty?)
+      { number_as_read: sent[:number_as_read].strip, more_numbers: more, numbers: [sent[:number_as_read], *more].map { |number| Core::Tags::Number.normalise(number) }.uniq,
         **sent.slice(:species_code, :caught_on, :fate), **%i[place_words finder_name finder_contact].to_h { |key| [key, blank_to_nil(sent[key])] },
         **SentLength.columns(sent[:length]), lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg) }
     end
@@ -58,25 +68,21 @@ module Acts
                                   "#{sent[:caught_on]} cannot be the day of this catch: it must be today or before, and not before #{EARLIEST_ON.year}.")
     end
 
-    def accept(store, report, candidate)
-      store.reports.match(report_id: report[:id], fish_id: candidate[:fish_id], tag_number: candidate[:number])
-      WriteLetter.recapture_to_tagger(store:, report:, fish: candidate)
-      WriteLetter.thanks_to_finder(store:, report:, fish: candidate)
-    end
-
-    def answer(word, report)
-      { answer: word, state: report[:state], story_key: report[:story_key], report_key: report[:report_key],
-        sentence: SENTENCES.fetch(report[:state]) }
+    # One that was joined to another answers as that one does.
+    def answer(store, word, report)
+      told = report[:same_as] ? store.reports.find(report[:same_as]) : report
+      { answer: word, state: told[:state], story_key: told[:story_key], **report.slice(:report_key, :revision), sentence: SENTENCES.fetch(told[:state]) }
     end
 
     # What the finder hears must not tell which numbers exist.
     SENTENCES = {
       "matched" => "Thank you. This is the fish's story so far.",
-      "set_aside" => "Thank you. Your report is kept; no fish could be found for this number.",
+      "set_aside" => "Thank you. Your report is kept; no fish of ours could be found for this number.",
+      "joined" => "Thank you. Your report is kept with another one of the same catch.",
       "waiting" => "Thank you. Your report is kept. A coordinator will look at the number, and the story follows when the fish is found."
     }.freeze
 
     def blank_to_nil(text) = text.to_s.strip.empty? ? nil : text.strip
-    private_class_method :already, :columns, :check, :accept, :answer, :blank_to_nil
+    private_class_method :already, :add_joined, :add, :check, :blank_to_nil
   end
 end

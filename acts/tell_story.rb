@@ -5,6 +5,7 @@ module Acts
   #
   #   story_key: String from the public link
   #   member:    the signed-in member or nil
+  #   route:     Core::Waters::Route
   #
   # Coordinators and the members who had the fish in hand see exact places and names; everybody else
   # sees 5 km cells, waters instead of spots, and the names that members chose to show.
@@ -13,13 +14,29 @@ module Acts
     module_function
 
     # Returns Core::Recaptures::Story::Telling; each catch also has :by (a name) for its audience.
-    def call(store:, story_key:, member: nil)
-      fish = store.fish.by_story_key(story_key)
-      raise Core::NotFound.new(:no_such_story, "There is no story at this address. Check the link, or report the tag again.") if fish.nil?
+    def call(store:, story_key:, route:, member: nil) = telling(store, fish(store, story_key), route, member)
 
+    # The same with what other fish of the species did in that time: [Telling, Core::Recaptures::Typical::Answer | nil]
+    def with_typical(store:, story_key:, route:, member: nil)
+      fish = fish(store, story_key)
+      story = telling(store, fish, route, member)
+      [story, story.whole && typical(store, fish, story)]
+    end
+
+    def fish(store, story_key)
+      store.fish.by_story_key(story_key) || raise(Core::NotFound.new(:no_such_story, "There is no story at this address. Check the link, or report the tag again."))
+    end
+
+    def telling(store, fish, route, member)
       audience = audience(store, fish, member)
       catches = store.fish.catches(fish[:id]).map { |one| named(one, audience) }
-      Core::Recaptures::Story.tell(species: store.species.find(fish[:species_code]), catches:, audience:)
+      Core::Recaptures::Story.tell(species: store.species.find(fish[:species_code]), catches:, audience:, route:)
+    end
+
+    def typical(store, fish, story)
+      days = story.whole.days
+      counted = store.spans.typical(species_code: fish[:species_code], days: Core::Recaptures::Typical.band(days), apart_from: fish[:id])
+      Core::Recaptures::Typical.of(counted, days:, species: story.species, coarse: story.audience == :public)
     end
 
     def audience(store, fish, member)
@@ -33,6 +50,6 @@ module Acts
       name = one[:member_name] || name if audience == :member
       one.except(:public_name, :member_name).merge(by: one[:source] == "report" ? "a finder" : name || "a volunteer tagger")
     end
-    private_class_method :audience, :named
+    private_class_method :fish, :telling, :typical, :audience, :named
   end
 end

@@ -1,52 +1,71 @@
 # frozen_string_literal: true
 
 module Acts
-  # Queues a letter and the job that sends it, in the transaction that caused it.
+  # Queues a letter and the job that sends it, in the transaction that caused it; its words are the template's of that moment.
   module WriteLetter
+    # What a finder gets, and what is emptied when a finder is forgotten.
+    TO_FINDER = %w[thanks_to_finder question_to_finder].freeze
+    ADDRESS = /\A[^@\s,;]+@[^@\s,;]+\z/
+
     module_function
 
+    # Words that come ready-made: password letters.
     def queue(store:, kind:, recipient:, subject:, body:, report_id: nil)
       id = store.letters.queue(kind:, recipient:, subject:, body:, report_id:)
       LetterJob.enqueue(id)
       id
     end
 
-    def welcome(store:, recipient:, name:)
-      queue(store:, kind: "welcome", recipient:, subject: "Welcome to the tagging cooperative",
-            body: <<~TEXT)
-              #{name}, you are now a member of the cooperative.
+    def from_template(store:, kind:, recipient:, values:, report_id: nil)
+      words = store.letters.template(kind) || Core::Letters::Kind.fetch(kind).then { |one| { subject: one.subject, body: one.body } }
+      queue(store:, kind:, recipient:, report_id:, **Formats::LetterText.fill(words.transform_keys(&:to_s), values))
+    end
 
-              To set your password go to #{LetterJob.base_url}/sign-in, type this address, and ask for a letter.
-            TEXT
+    def welcome(store:, recipient:, name:)
+      from_template(store:, kind: "welcome", recipient:, values: { "name" => name, "sign_in_link" => "#{LetterJob.base_url}/sign-in" })
     end
 
     def recapture_to_tagger(store:, report:, fish:)
-      recipient = store.members.email(fish[:tagger_id])
-      return if recipient.nil?
+      recipient = store.members.email(fish[:tagger_id]) or return
 
-      queue(store:, kind: "recapture_to_tagger", recipient:, report_id: report[:id],
-            subject: "Your fish #{fish[:number]} was caught again",
-            body: <<~TEXT)
-              The fish you tagged with #{fish[:number]} on #{fish[:released_on]} was reported on #{report[:caught_on]}.
-              It was #{report[:fate] == 'kept' ? 'kept' : 'let go again'}.
-
-              Its story: #{LetterJob.base_url}/story/#{fish[:story_key]}
-            TEXT
+      from_template(store:, kind: "recapture_to_tagger", recipient:, report_id: report[:id], values: of_fish(store, report, fish))
     end
 
     # Only to a finder who left something that looks like an e-mail address.
     def thanks_to_finder(store:, report:, fish:)
       recipient = report[:finder_contact]
-      return unless recipient&.match?(/\A[^@\s,;]+@[^@\s,;]+\z/)
+      return unless recipient&.match?(ADDRESS)
 
-      queue(store:, kind: "thanks_to_finder", recipient:, report_id: report[:id],
-            subject: "The story of the fish you reported",
-            body: <<~TEXT)
-              Thank you for reporting tag #{fish[:number]}.
-
-              You can read where the fish came from, and print a certificate, here:
-              #{LetterJob.base_url}/story/#{fish[:story_key]}
-            TEXT
+      from_template(store:, kind: "thanks_to_finder", recipient:, report_id: report[:id], values: of_fish(store, report, fish))
     end
+
+    # To who wrote a record that is doubted. Raises Core::InvalidInput when there is no address.
+    def about_record(store:, member_id:, caught_on:, question:, number:)
+      recipient = store.members.email(member_id) or raise Core::InvalidInput.at("verdict", :nobody_to_ask, "No e-mail address of that member is known; ask in person.")
+
+      from_template(store:, kind: "question_to_member", recipient:, values: { "tag" => number, "question" => question, "caught_on" => day(caught_on) })
+    end
+
+    # To the finder; to the member who read the number on the Deck; or to who holds the tag that it may be. Raises Core::InvalidInput when nobody can be asked.
+    def question(store:, report:, question:, tag_number: nil)
+      values = { "tag" => tag_number || report[:number_as_read], "question" => question, "caught_on" => day(report[:caught_on]) }
+      member_id = tag_number ? store.tags.find(tag_number)&.fetch(:holder_id) : report[:encounter_id] && store.encounters.find(report[:encounter_id])[:member_id]
+      recipient = member_id && store.members.email(member_id)
+      return from_template(store:, kind: "question_to_member", recipient:, report_id: report[:id], values:) if recipient
+      unless report[:finder_contact]&.match?(ADDRESS) && tag_number.nil? && report[:encounter_id].nil?
+        raise Core::InvalidInput.at("verdict", :nobody_to_ask, "Nobody can be asked by letter: no e-mail address is known. Decide it, or ask for a second opinion.")
+      end
+
+      from_template(store:, kind: "question_to_finder", recipient: report[:finder_contact], report_id: report[:id],
+                    values: { **values, "report_link" => "#{LetterJob.base_url}/report/#{report[:id]}##{report[:report_key]}" })
+    end
+
+    def of_fish(store, report, fish)
+      { "tag" => fish[:number], "species" => store.species.find(fish[:species_code]).common_name, "released_on" => day(fish[:released_on]), "caught_on" => day(report[:caught_on]),
+        "days" => Core::Recaptures::Story.days_at_liberty(fish[:released_on], report[:caught_on]), "fate" => report[:fate], "story_link" => "#{LetterJob.base_url}/story/#{fish[:story_key]}" }
+    end
+
+    def day(date) = date.strftime("%-d %B %Y")
+    private_class_method :of_fish, :day
   end
 end

@@ -6,11 +6,11 @@ require "rack/session"
 module Api
   # The whole server as one Rack application, its parts handed in.
   module App
-    ROUTES = [Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds, Routes::Office].freeze
+    ROUTES = [Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds, Routes::Desk, Routes::Office].freeze
 
-    # config: Config; db: Sequel::Database; carrier: #deliver(letter); files: Devices::FileStorage; coast: GeoJSON features;
+    # config: Config; db: Sequel::Database; carrier: #deliver(letter); files: Devices::FileStorage; coast: GeoJSON features; route: Core::Waters::Route;
     # gauge: #read(spot_code); instruments: Devices::Instruments
-    def self.build(config:, db:, carrier:, files:, coast:, gauge:, instruments:, contract: Contract.load)
+    def self.build(config:, db:, carrier:, files:, coast:, route:, gauge:, instruments:, contract: Contract.load)
       store = Store::Gateway.new(db)
       hand_over_jobs(store:, carrier:, files:, base_url: config.base_url)
       Limits.set_up(enabled: config.limits)
@@ -26,7 +26,7 @@ module Api
         use Csrf::Token
         use Guard, contract
         use auth
-        run Routing.new(store:, config:, files:, coast:, gauge:, instruments:)
+        run Routing.new(store:, config:, files:, coast:, route:, gauge:, instruments:)
       end.to_app
     end
 
@@ -42,13 +42,18 @@ module Api
 
     # Hands the request to the route file that knows it; the contract has already said that one does.
     class Routing
-      def initialize(store:, config:, files:, coast:, gauge:, instruments:)
-        @own = { "voucher.store" => store, "voucher.config" => config, "voucher.files" => files, "voucher.coast" => coast,
+      def initialize(store:, config:, files:, coast:, route:, gauge:, instruments:)
+        @own = { "voucher.store" => store, "voucher.config" => config, "voucher.files" => files, "voucher.coast" => coast, "voucher.route" => route,
                  "voucher.gauge" => gauge, "voucher.instruments" => instruments }
         @routes = ROUTES.reverse.reduce(nil) { |after, routes| routes.new(after) }
       end
 
-      def call(env) = @routes.call(env.merge!(@own))
+      def call(env)
+        Store::Actor.is(Store::Actor::VISITOR)
+        @routes.call(env.merge!(@own))
+      ensure
+        Store::Actor.is(nil)
+      end
     end
   end
 end

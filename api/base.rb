@@ -55,6 +55,8 @@ module Api
         rodauth = env["rodauth"]
         rodauth.check_active_session if rodauth.logged_in?
         @member = rodauth.logged_in? ? store.members.by_account(rodauth.session_value) : nil
+        Store::Actor.member(@member) if @member
+        @member
       end
 
       def coordinator!

@@ -34,6 +34,7 @@ module Api
       "sign-in by address" => [20, 300, ->(r) { r.ip if r.path == "/auth/login" }],
       "new password by address" => [6, 3600, ->(r) { r.ip if r.path == "/auth/reset-password-request" }],
       "reports by address" => [20, 600, ->(r) { r.ip if r.put? && r.path.match?(%r{\A/api/reports/[^/]+\z}) }],
+      "numbers by address" => [120, 60, ->(r) { r.ip if r.path.start_with?("/api/numbers/") }],
       "report photos by address" => [20, 600, ->(r) { r.ip if r.put? && r.path.match?(%r{\A/api/reports/[^/]+/photo\z}) }],
       "stories by address" => [240, 60, ->(r) { r.ip if r.path.start_with?("/api/stories/") }],
       "everything by address" => [1200, 60, ->(r) { r.ip if r.path.start_with?("/api/", "/auth/") }]

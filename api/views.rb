@@ -7,10 +7,16 @@ module Api
 
     def species_name(species) = { code: species.code, common_name: species.common_name, scientific_name: species.scientific_name, length_kind: species.length_kind }
 
-    def story(story)
-      { audience: story.audience, species: species_name(story.species), catches: story.catches.map { |one| catch_(one) },
+    # Times of a row as text.
+    def times(row) = row.transform_values { |value| value.is_a?(Time) ? value.utc.iso8601 : value }
+
+    # typical: Core::Recaptures::Typical::Answer or nil
+    def story(story, typical)
+      { audience: story.audience, species: species_name(story.species), catches: story.catches.map { |one| catch_(one) }, typical: typical && typical(typical),
         legs: story.legs.map { |one| leg(one) }, whole: story.whole && leg(story.whole) }
     end
+
+    def typical(typical) = typical.to_h.merge(growth: typical.growth&.to_h, distance: typical.distance&.to_h)
 
     # Findings are values of core; here they become plain.
     def outlook(outlook)
@@ -28,17 +34,17 @@ module Api
     end
 
     def desk(found)
-      found.merge(report: found[:report].merge(sent_at: found[:report][:sent_at].utc.iso8601), ranked: found[:ranked].map(&:to_h),
-                  decisions: found[:decisions].map { |one| one.merge(made_at: one[:made_at].utc.iso8601) })
+      ranked = found[:ranked].map { |one| one.to_h.except(:measured).merge(length_mm: one.measured&.mm) }
+      found.merge(report: times(found[:report]), ranked:, expected: found[:expected], decisions: found[:decisions].map { |one| times(one).except(:member_id) })
     end
 
     def catch_(one)
       length = one[:length]
-      one.slice(:what, :source, :caught_on, :lat_deg, :lon_deg, :place_name, :tag_numbers, :fate, :by)
-         .merge(length_mm: length&.mm, length_kind: length&.kind, length_how: length&.how, length_sd_mm: length&.sd_mm)
+      one.slice(:what, :source, :caught_on, :lat_deg, :lon_deg, :place_name, :tag_numbers, :fate, :by, :relative_weight)
+         .merge(weight_g: one[:weight_g], outcome: one[:outcome], length_mm: length&.mm, length_kind: length&.kind, length_how: length&.how, length_sd_mm: length&.sd_mm)
     end
 
     def leg(leg) = leg.to_h.merge(growth: leg.growth.to_h.merge(sentence: leg.growth.sentence))
-    private_class_method :catch_, :leg
+    private_class_method :catch_, :leg, :typical
   end
 end

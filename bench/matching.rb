@@ -18,7 +18,7 @@ by_number = lives.to_h { |life| [life[:number], life] }
 reports = lives.select { |life| life[:again] }.map do |life|
   caught = life[:again]
   wrong = rng.rand < 0.03
-  { truth: life[:number], stranger: rng.rand < 0.1, number_as_read: Demo::Damage.of(life[:number], rng), species_code: wrong ? species.keys.sample(random: rng) : life[:species_code],
+  { truth: life[:number], stranger: rng.rand < 0.1, numbers: [Demo::Damage.of(life[:number], rng)], species_code: wrong ? species.keys.sample(random: rng) : life[:species_code],
     caught_on: caught.date, lat_deg: caught.lat_deg + (rng.rand < 0.02 ? 2 : 0), lon_deg: caught.lon_deg,
     length: Core::Fish::Length.new(mm: caught.length_mm, kind: species[life[:species_code]].length_kind, how: caught.how) }
 end
@@ -27,7 +27,7 @@ told = []
 first_three = [0, 0]
 times = []
 reports.each do |report|
-  reading = Core::Tags::Reading.new(report[:number_as_read])
+  reading = Core::Tags::Reading.new(report[:numbers][0])
   began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   near = reading.neighbours(prefix: "MS", digits: 6)
   candidates = near ? by_number.values_at(*near).compact : lives

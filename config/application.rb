@@ -8,8 +8,9 @@ module Application
 
   def self.build(config:, db:, carrier: nil, instruments: Devices::Instruments.new(boat: config.boat_addr, scale: config.scale_addr).start)
     carrier ||= config.smtp_url ? Devices::SmtpCarrier.new(config.smtp_url) : Devices::StandIns::Outbox.new(File.join(config.var_dir, "outbox"))
+    coast = JSON.parse(File.read(COAST_FILE)).fetch("features")
     Api::App.build(config:, db:, carrier:, gauge: Devices::Gauge.new(config.gauge_url), instruments:, files: Devices::FileStorage.new(File.join(config.var_dir, "photos")),
-                   coast: JSON.parse(File.read(COAST_FILE)).fetch("features"))
+                   coast:, route: Core::Waters::Route.new(coast))
   end
 
   # Letters and other jobs, worked off by two threads of this process.

@@ -7,6 +7,7 @@ module Database
   MIGRATIONS = File.expand_path("../db/migrations", __dir__)
 
   def self.connect(url, max_connections: 12)
+    Sequel.extension :pg_array_ops
     Sequel.default_timezone = :utc
     Sequel.connect(url, max_connections:).tap do |db|
       db.extension :pg_json, :pg_array, :connection_validator

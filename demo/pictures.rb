@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "vips"
-
 module Demo
   # Draws made-up fish on a measuring board, in perspective and with a camera's notes, so that what is measured in them
   # can be held against the length that was drawn.
@@ -61,16 +59,11 @@ module Demo
     def line(points, colour) = %(<path d="#{path(points)}" fill="none" stroke="#{colour}" stroke-width="2"/>)
     def dot((x, y), radius, colour) = format('<circle cx="%.1f" cy="%.1f" r="%d" fill="%s"/>', x, y, radius, colour)
 
-    # Our own drawing is the one SVG that is ever opened.
     def jpeg(svg, camera_at)
-      Vips.block_untrusted(false) if Vips.respond_to?(:block_untrusted)
-      flat = Vips::Image.svgload_buffer(svg).flatten(background: 255)
-      flat.mutate do |image|
+      Formats::ImageLibrary.drawing(svg).mutate do |image|
         { "exif-ifd0-Make" => "Skerry", "exif-ifd0-Model" => "Pocket", "exif-ifd2-DateTimeOriginal" => camera_at.strftime("%Y:%m:%d %H:%M:%S") }
           .each { |name, value| image.set_type!(GObject::GSTR_TYPE, name, "#{value} (#{value}, ASCII, #{value.size + 1} components, #{value.size + 1} bytes)") }
       end.jpegsave_buffer(Q: 82)
-    ensure
-      Vips.block_untrusted(true) if Vips.respond_to?(:block_untrusted)
     end
   end
 end

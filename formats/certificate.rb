@@ -10,12 +10,19 @@ module Formats
     KELP = Paper::KELP
     SLATE = Paper::SLATE
     OILSKIN = Paper::OILSKIN
-    WATER = "e3edf0"
-    LAND = "c9cfc2"
+    WATER = Paper::WATER
+    LAND = Paper::LAND
     PAPER_GREY = Paper::GREY
     MARGIN = 45
 
     def self.pdf(story:, link:, coast:, fonts_dir:) = new(story, link, coast, fonts_dir).render
+
+    # As the public may know it: steps of 5 km.
+    def self.distance(metres)
+      return "–" if metres.nil?
+
+      metres.zero? ? "under 5 km" : "about #{(metres / 1000).round} km"
+    end
 
     def initialize(story, link, coast, fonts_dir)
       @story = story
@@ -57,7 +64,7 @@ module Formats
       growth = whole.growth
       cells = [
         [whole.days.to_s, whole.days == 1 ? "day at liberty" : "days at liberty"],
-        [distance(whole), "from where it was tagged"],
+        [self.class.distance(whole.by_water_m || whole.distance_m), whole.by_water_m ? "by water from where it was tagged" : "from where it was tagged"],
         [growth.increment_mm ? "#{growth.increment_mm.round} mm" : "–", "difference in length"]
       ]
       top = @pdf.cursor
@@ -75,12 +82,6 @@ module Formats
                                                                                                            color: SLATE
       end
       @pdf.move_down 12
-    end
-
-    def distance(leg)
-      return "–" if leg.distance_m.nil?
-
-      leg.distance_m.zero? ? "under 5 km" : "about #{(leg.distance_m / 1000).round} km"
     end
 
     def map
@@ -109,7 +110,7 @@ module Formats
     def places(sketch, placed)
       @pdf.stroke_color SLATE
       @pdf.dash(3, space: 3)
-      placed.each_cons(2) { |from, to| @pdf.stroke_line sketch.point(*from.values_at(:lat_deg, :lon_deg)), sketch.point(*to.values_at(:lat_deg, :lon_deg)) }
+      @story.legs.select(&:path).each { |leg| leg.path.each_cons(2) { |from, to| @pdf.stroke_line sketch.point(*from), sketch.point(*to) } }
       @pdf.undash
       half = sketch.metres(Core::Waters::CoarsePlace::CELL_M) / 2
       placed.group_by { |one| one.values_at(:lat_deg, :lon_deg) }.each do |place, here|

@@ -17,17 +17,12 @@ module Formats
       "reflexes" => ->(one) { one[:reflexes].to_h.map { |name, state| "#{name}=#{state}" }.join(" ") }, "depth_m" => NUMBER[:depth_m], "water_temp_c" => NUMBER[:water_temp_c],
       "fight_seconds" => :fight_seconds, "air_seconds" => :air_seconds, "outcome" => :outcome, "caution_points" => :caution_points, "source" => :source, "note" => :note
     }.freeze
-    # What a spreadsheet would run as a formula gets a leading apostrophe.
-    FORMULA = /\A[=+\-@\t\r]/
 
     def self.text(rows)
       CSV.generate do |csv|
         csv << COLUMNS.keys
-        rows.each { |row| csv << COLUMNS.values.map { |from| cell(from.is_a?(Proc) ? from.call(row) : row[from]) } }
+        rows.each { |row| csv << COLUMNS.values.map { |from| CsvCell.of(from.is_a?(Proc) ? from.call(row) : row[from]) } }
       end
     end
-
-    def self.cell(value) = value.is_a?(String) && value.match?(FORMULA) ? "'#{value}" : value
-    private_class_method :cell
   end
 end

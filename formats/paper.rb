@@ -9,6 +9,9 @@ module Formats
     SLATE = "22313a"
     OILSKIN = "f2b705"
     GREY = "55646c"
+    SHEET = "fbfaf5"
+    WATER = "e3edf0"
+    LAND = "c9cfc2"
 
     attr_reader :pdf
 

@@ -1,11 +1,5 @@
 # frozen_string_literal: true
 
-require "vips"
-
-# Pictures come one after another and never again: nothing is worth keeping, and one core per picture is enough.
-Vips.cache_set_max(0)
-Vips.concurrency_set(1)
-
 module Formats
   # A photo as it was sent: what it is by its content, whatever its name says.
   class Picture
@@ -33,28 +27,27 @@ module Formats
       refuse(:heic, "This is a HEIC picture, which browsers cannot show. Export or share it as JPEG (“most compatible” in the camera's settings) and add it again.") if start.match?(HEIC)
       refuse(:not_a_picture, "This file is not a JPEG, PNG or WebP picture. Export it as JPEG and add it again.") if media_type.nil?
 
-      Vips.block_untrusted(true) if Vips.respond_to?(:block_untrusted)
-      image = Vips::Image.new_from_buffer(bytes, "")
+      image = ImageLibrary.open(bytes)
       if image.width * image.height > MAX_PIXELS
         refuse(:picture_too_large,
                "This picture has #{image.width} × #{image.height} pixels, more than we can open. Make it smaller and add it again.")
       end
 
       new(media_type, image.width, image.height, thumb(bytes, media_type, [image.width, image.height].min))
-    rescue Vips::Error
+    rescue ImageLibrary::Error
       refuse(:picture_broken, "This picture cannot be opened to its end; the file may be cut off. Add it again.")
     end
 
     # { jpeg:, width_px:, height_px: } of the size that is looked at: upright, with every trace of camera and place removed.
     def self.shown(bytes)
-      plain(Vips::Image.thumbnail_buffer(bytes, SHOWN_PX, height: SHOWN_PX, size: :down).copy_memory)
-    rescue Vips::Error
+      plain(ImageLibrary.thumbnail(bytes, SHOWN_PX, height: SHOWN_PX, size: :down).copy_memory)
+    rescue ImageLibrary::Error
       refuse(:picture_broken, "This picture cannot be made smaller; the file may be broken. Export it as JPEG and add it again.")
     end
 
     def self.thumb(bytes, media_type, shorter_px)
       shrink = media_type == "image/jpeg" ? { shrink: JPEG_SHRINKS.find { |one| shorter_px / one >= THUMB_PX } || 1 } : {}
-      whole = Vips::Image.new_from_buffer(bytes, "", fail_on: :truncated, **shrink)
+      whole = ImageLibrary.open(bytes, fail_on: :truncated, **shrink)
       # Reads the last row; a thumbnail alone would pass over what is missing.
       whole.avg
       plain(whole.thumbnail_image(THUMB_PX, height: THUMB_PX, size: :down).copy_memory)

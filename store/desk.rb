@@ -8,31 +8,39 @@ module Store
 
     def initialize(db) = @db = db
 
-    # Reports that wait, the oldest first, with how often they were decided before.
+    # Reports and readings from the Deck that wait, the oldest first; those that only an answer can settle come last.
     def queue(limit:)
       decided = @db[:decisions].where(report_id: Sequel[:reports][:id]).select(Sequel.function(:count).*)
-      @db[:reports].where(state: "waiting").order(:sent_at, :id).limit(limit)
-                   .select(:id, :number_as_read, :species_code, :caught_on, :waiting_reason, :sent_at, :place_words, :fate, decided.as(:decisions)).all
+      @db[:reports].where(state: "waiting").order(Sequel.case({ { waiting_reason: "asked" } => 1 }, 0), :sent_at, :id).limit(limit)
+                   .select(:id, :number_as_read, :species_code, :caught_on, :waiting_reason, :sent_at, :place_words, :fate, :encounter_id, decided.as(:decisions)).all
     end
 
     def waiting = @db[:reports].where(state: "waiting").count
 
-    # Fish that carry, or carried when kept, a number that this may be a reading of; see Core::Recaptures::Candidates.
-    def candidates(reading)
-      numbers = near(reading)
-      taggings = @db[:taggings].where(Sequel[:taggings][:ended_at] => nil)
-      taggings = numbers ? taggings.where(tag_number: numbers) : taggings.where(like(reading.pattern)).limit(MOST)
-      rows = taggings.join(:encounters, id: :encounter_id).left_join(:spots, code: Sequel[:encounters][:spot_code])
-                     .select(:tag_number, Sequel[:taggings][:fish_id], :species_code, :length_mm, :length_kind, :length_how, :length_sd_mm, :caught_on,
-                             Sequel.function(:coalesce, Sequel[:encounters][:lat_deg], Sequel[:spots][:lat_deg]).as(:lat_deg),
-                             Sequel.function(:coalesce, Sequel[:encounters][:lon_deg], Sequel[:spots][:lon_deg]).as(:lon_deg)).all
-      kept = kept_of(rows.map { |row| row[:fish_id] })
-      rows.map { |row| candidate(row, kept) }
+    # Other reports that may be of the same catch: of one of these numbers or fish, and within so many days.
+    def of_same_catch(report, fish_ids:, days:)
+      near = (report[:caught_on] - days)..(report[:caught_on] + days)
+      @db[:reports].left_join(:matches, report_id: :id, undone_at: nil).where(caught_on: near, state: %w[waiting matched]).exclude(Sequel[:reports][:id] => report[:id])
+                   .where(Sequel.|(Sequel.pg_array_op(:numbers).overlaps(Sequel.pg_array(report[:numbers].to_a, :text)), { fish_id: fish_ids })).order(:caught_on, :sent_at).limit(10)
+                   .select(Sequel[:reports][:id], :number_as_read, :caught_on, :place_words, :finder_name, :length_mm, :fate, :state).all
     end
+
+    # Tags of fish, and tags issued but not reported used, whose number one of these may be a reading of; see Core::Recaptures::Candidates.
+    #   apart_from: the report's own id, whose word on the fish's fate is not held against it
+    def candidates(readings, slips: 2, apart_from: nil)
+      near = readings.to_h { |reading| [reading, near(reading, slips)] }
+      rows = near.flat_map { |reading, numbers| tags_of_fish(reading, numbers).all }.uniq
+      unused = near.flat_map { |reading, numbers| unused(reading, numbers) }
+      kept = kept_of(rows.map { |row| row[:fish_id] }, apart_from)
+      rows.map { |row| candidate(row, kept) } + unused.uniq.map { |number, holder| { number:, holder:, fish_id: nil, state: "unused" } }
+    end
+
+    # [[prefix, digits], ...] of our series
+    def series = @db[:tag_series].distinct.select_map(%i[prefix digits])
 
     def decisions(report_id)
       @db[:decisions].join(:members, id: :member_id).where(report_id:).order(Sequel[:decisions][:id])
-                     .select(Sequel[:decisions][:id], :verdict, :tag_number, :share, :reason, Sequel[:members][:name].as(:by), :made_at).all
+                     .select(Sequel[:decisions][:id], :verdict, :tag_number, :share, :reason, :member_id, :other_report_id, Sequel[:members][:name].as(:by), :made_at).all
     end
 
     # Locks the report, so that two coordinators take turns. { state:, decisions: Integer }
@@ -41,39 +49,42 @@ module Store
       row&.merge(decisions: @db[:decisions].where(report_id:).count)
     end
 
-    def decide(report_id:, verdict:, reason:, member_id:, fish_id: nil, tag_number: nil, share: nil)
-      @db[:decisions].insert(report_id:, verdict:, reason:, member_id:, fish_id:, tag_number:, share:)
+    # moved: what a match joined, for taking it back
+    def decide(report_id:, verdict:, reason:, member_id:, fish_id: nil, tag_number: nil, share: nil, other_report_id: nil, moved: nil)
+      @db[:decisions].insert(report_id:, verdict:, reason:, member_id:, fish_id:, tag_number:, share:, other_report_id:, moved: moved && Sequel.pg_jsonb(moved))
     end
 
-    def accept(report_id:, fish_id:, tag_number:, member_id:)
-      @db[:matches].insert(report_id:, fish_id:, tag_number:, how: "decided", decided_by: member_id)
-      @db[:reports].where(id: report_id).update(state: "matched", waiting_reason: nil)
-    end
-
-    def put_aside(report_id) = @db[:reports].where(id: report_id).update(state: "set_aside", waiting_reason: nil)
-
-    # The match ends but its row stays; the report waits again.
-    def reopen(report_id, at:)
-      @db[:matches].where(report_id:, undone_at: nil).update(undone_at: at)
-      @db[:reports].where(id: report_id).update(state: "waiting", waiting_reason: "number_not_found")
-    end
+    def last_decision(report_id) = @db[:decisions].where(report_id:).order(Sequel.desc(:id)).first
 
     private
 
     # nil when some series has too many.
-    def near(reading)
-      found = @db[:tag_series].distinct.select_map(%i[prefix digits]).map { |prefix, digits| reading.neighbours(prefix:, digits:) }
+    def near(reading, slips)
+      found = series.map { |prefix, digits| reading.neighbours(prefix:, digits:, slips:) }
       found.include?(nil) ? nil : found.flatten
     end
 
-    # By whichever end of the pattern is sure for longer.
-    def like(pattern)
-      from_end = pattern.reverse.index(/[%_]/).to_i > pattern.index(/[%_]/).to_i
-      Sequel.&(Sequel.like(:tag_number, pattern), from_end ? Sequel.like(Sequel.function(:reverse, :tag_number), pattern.reverse) : true)
+    def of_number(tags, column, reading, numbers) = numbers ? tags.where(column => numbers) : tags.where(like(column, reading.pattern)).limit(MOST)
+
+    def unused(reading, numbers)
+      of_number(@db[:tags].where(state: "in_pouch"), :number, reading, numbers).join(:members, id: :holder_id).select_map([:number, Sequel[:members][:name].as(:holder)])
     end
 
-    def kept_of(fish_ids)
-      by_report = @db[:reports].join(:matches, report_id: :id).where(fish_id: fish_ids, undone_at: nil, fate: "kept").select_map(:fish_id)
+    def tags_of_fish(reading, numbers)
+      place = %i[lat_deg lon_deg].map { |column| Sequel.function(:coalesce, Sequel[:encounters][column], Sequel[:spots][column]).as(column) }
+      of_number(@db[:taggings].where(Sequel[:taggings][:ended_at] => nil), :tag_number, reading, numbers)
+        .join(:encounters, id: :encounter_id).left_join(:spots, code: Sequel[:encounters][:spot_code])
+        .select(:tag_number, Sequel[:taggings][:fish_id], :species_code, :length_mm, :length_kind, :length_how, :length_sd_mm, :caught_on, *place)
+    end
+
+    # By whichever end of the pattern is sure for longer.
+    def like(column, pattern)
+      from_end = pattern.reverse.index(/[%_]/).to_i > pattern.index(/[%_]/).to_i
+      Sequel.&(Sequel.like(column, pattern), from_end ? Sequel.like(Sequel.function(:reverse, column), pattern.reverse) : true)
+    end
+
+    def kept_of(fish_ids, apart_from)
+      by_report = @db[:reports].join(:matches, report_id: :id).where(fish_id: fish_ids, undone_at: nil, fate: "kept").exclude(report_id: apart_from).select_map(:fish_id)
       by_report | @db[:encounters].where(fish_id: fish_ids, fate: "kept").select_map(:fish_id)
     end
 

@@ -21,6 +21,15 @@ module Store
 
     def replace(encounter) = @db[:encounters].where(id: encounter[:id]).update(**row(encounter), updated_at: Sequel::CURRENT_TIMESTAMP)
 
+    # Who caught it where, in words for the desk: { member_name:, spot_name:, story_key: }
+    def told(id)
+      @db[:encounters].join(:members, id: :member_id).left_join(:spots, code: Sequel[:encounters][:spot_code]).left_join(:fish, id: Sequel[:encounters][:fish_id])
+                      .where(Sequel[:encounters][:id] => id).select(Sequel[:members][:name].as(:member_name), Sequel[:spots][:name].as(:spot_name), :tag_act, :note).first
+    end
+
+    # The fish it turned out to be, or nil when that was taken back.
+    def belongs_to(id, fish_id) = @db[:encounters].where(id:).update(fish_id:)
+
     # taps: [{ act:, at: Time }, ...]; kept for ever under this revision.
     def add_stages(encounter_id:, revision:, taps:)
       @db[:stages].multi_insert(taps.each_with_index.map { |tap, position| { encounter_id:, revision:, position:, **tap } })

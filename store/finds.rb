@@ -56,7 +56,7 @@ module Store
     end
 
     def reported
-      @db[:reports].left_join(:matches, report_id: :id, undone_at: nil).left_join(:fish, id: :fish_id)
+      @db[:reports].where(encounter_id: nil).left_join(:matches, report_id: :id, undone_at: nil).left_join(:fish, id: :fish_id)
                    .left_join(:species, code: Sequel.function(:coalesce, Sequel[:fish][:species_code], Sequel[:reports][:species_code]))
                    .select(Sequel[:reports][:id], Sequel.as("report", :source), Sequel[:reports][:number_as_read].as(:number),
                            Sequel[:species][:code].as(:species_code), Sequel[:species][:common_name].as(:species_name),
@@ -67,13 +67,12 @@ module Store
     end
 
     def recaptured
-      @db[:encounters].where(kind: "recaptured").left_join(:fish, id: :fish_id).join(:species, code: Sequel[:encounters][:species_code])
-                      .join(:members, id: Sequel[:encounters][:member_id]).left_join(:spots, code: Sequel[:encounters][:spot_code])
+      @db[:encounters].where(kind: "recaptured").left_join(:fish, id: :fish_id).left_join(Sequel[:reports].as(:readings), encounter_id: Sequel[:encounters][:id])
+                      .join(:species, code: Sequel[:encounters][:species_code]).join(:members, id: Sequel[:encounters][:member_id]).left_join(:spots, code: Sequel[:encounters][:spot_code])
                       .select(Sequel[:encounters][:id], Sequel.as("deck", :source), Sequel.lit("encounters.read_numbers[1]").as(:number),
                               Sequel[:species][:code].as(:species_code), Sequel[:species][:common_name].as(:species_name),
                               Sequel[:encounters][:caught_on],
-                              Sequel.case({ { Sequel[:encounters][:fish_id] => nil } => "waiting" }, "matched").as(:state),
-                              Sequel.case({ { Sequel[:encounters][:fish_id] => nil } => "number_not_found" }, nil).as(:waiting_reason),
+                              Sequel.function(:coalesce, Sequel[:readings][:state], "matched").as(:state), Sequel[:readings][:waiting_reason],
                               Sequel[:encounters][:fate], Sequel[:spots][:name].as(:place), Sequel[:members][:name].as(:finder),
                               Sequel[:fish][:id].as(:fish_id), :story_key,
                               (Sequel[:encounters][:caught_on] - released_on).as(:days_at_liberty), Sequel[:encounters][:member_id])

@@ -11,7 +11,14 @@ module Store
     # { id:, species_code:, story_key: } or nil
     def find(id) = @db[:fish].select(:id, :species_code, :story_key).first(id:)
 
-    def by_story_key(story_key) = @db[:fish].select(:id, :species_code, :story_key).first(story_key:)
+    # A fish that turned out to be another one is told as that one.
+    def by_story_key(story_key)
+      found = @db[:fish].select(:id, :species_code, :story_key, :merged_into).first(story_key:)
+      found && (found[:merged_into] ? find(found[:merged_into]) : found.except(:merged_into))
+    end
+
+    # Nobody else changes what is known of it until the transaction ends.
+    def lock(id) = @db[:fish].where(id:).for_update.get(:id)
 
     # The fish that carries this tag now, with what a match must know of it, or nil:
     # { fish_id:, number:, species_code:, story_key:, length_mm:, length_kind:, released_on:, tagger_id:, kept: }
@@ -29,6 +36,22 @@ module Store
 
     # Takes back a tagging that was written down wrongly.
     def untag(encounter_id:, tag_number:, at:) = @db[:taggings].where(encounter_id:, tag_number:, ended_at: nil).update(ended_at: at)
+
+    CHAIN = %i[encounters taggings matches].freeze
+
+    # Joins a chain that was begun anew to the fish it turned out to be. Returns the rows that moved, for #part.
+    def merge(from:, into:)
+      moved = CHAIN.to_h { |table| [table, @db[table].where(fish_id: from).select_map(:id)] }
+      CHAIN.each { |table| @db[table].where(fish_id: from).update(fish_id: into) }
+      @db[:fish].where(Sequel.|({ id: from }, { merged_into: from })).update(merged_into: into)
+      { from:, **moved }
+    end
+
+    # moved: { "from" => fish id, "encounters" => [ids], ... }
+    def part(moved)
+      CHAIN.each { |table| @db[table].where(id: moved.fetch(table.to_s)).update(fish_id: moved["from"]) }
+      @db[:fish].where(id: moved["from"]).update(merged_into: nil)
+    end
 
     # Takes a tag off the fish at a later catch, and puts it back when that was written down wrongly.
     def end_tagging(tag_number:, encounter_id:, at:) = @db[:taggings].where(tag_number:, ended_at: nil).update(ended_at: at, ended_encounter_id: encounter_id)
@@ -65,19 +88,19 @@ module Store
                               Sequel.function(:coalesce, Sequel[:encounters][:lat_deg], Sequel[:spots][:lat_deg]).as(:lat_deg),
                               Sequel.function(:coalesce, Sequel[:encounters][:lon_deg], Sequel[:spots][:lon_deg]).as(:lon_deg),
                               Sequel[:spots][:name].as(:place_name), Sequel[:waters][:name].as(:water_name),
-                              :public_name, Sequel[:members][:name].as(:member_name), :read_numbers, :air_seconds)
+                              :public_name, Sequel[:members][:name].as(:member_name), :read_numbers, :air_seconds, :weight_g, :outcome)
                       .map { |row| catch_of(row, "deck", row[:kind], row[:kind] == "tagged" ? tags_at(row[:id]) : row[:read_numbers].to_a) }
     end
 
     def reported_catches(fish_id)
-      @db[:reports].join(:matches, report_id: :id).where(fish_id:, undone_at: nil).order(:caught_on, :sent_at)
+      @db[:reports].join(:matches, report_id: :id).where(fish_id:, undone_at: nil, encounter_id: nil).order(:caught_on, :sent_at)
                    .select(Sequel[:reports][:id], :caught_on, :fate, :length_mm, :length_kind, :length_how, :lat_deg, :lon_deg,
                            Sequel[:reports][:place_words].as(:place_name), :tag_number)
                    .map { |row| catch_of(row, "report", "recaptured", [row[:tag_number]]) }
     end
 
     def catch_of(row, source, what, tag_numbers)
-      row.slice(:id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name, :member_name, :air_seconds)
+      row.slice(:id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name, :member_name, :air_seconds, :weight_g, :outcome)
          .merge(what:, source:, length: Core::Fish::Length.of(row), tag_numbers:)
     end
   end

@@ -43,9 +43,18 @@ module Store
     def live = Live.new(db)
     def dockside = Dockside.new(db)
     def desk = Desk.new(db)
+    def queries = Queries.new(db)
+    def audit = Audit.new(db)
+    def spans = Spans.new(db)
     def held_encounters = HeldEncounters.new(db)
 
-    def transaction(&) = db.transaction(savepoint: true, &)
+    # PostgreSQL is told who is behind it, and notes that beside every row that changes.
+    def transaction
+      db.transaction(savepoint: true) do
+        Actor.tell(db)
+        yield
+      end
+    end
 
     # Runs the block in a transaction, and turns a broken constraint into what it means.
     def write(&)

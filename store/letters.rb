@@ -1,8 +1,10 @@
 # frozen_string_literal: true
 
 module Store
-  # Letters that wait for the carrier, and those that went.
+  # Letters that wait for the carrier, and those that went; and the words they are made from.
   class Letters
+    COLUMNS = %i[id kind recipient subject body report_id state attempts last_error queued_at started_at next_try_at sent_at perhaps_twice].freeze
+
     def initialize(db) = @db = db
 
     # Returns the letter's id.
@@ -10,18 +12,67 @@ module Store
       @db[:letters].insert(kind:, recipient:, subject:, body:, report_id:)
     end
 
-    # The letter, locked until the transaction ends, when it is still to be sent.
-    def claim(id) = @db[:letters].where(id:, state: "queued").for_update.skip_locked.first
+    # The letter, now being carried; nil when it is not to be. One that was being carried already was left behind by a server that stopped.
+    def start(id, at:)
+      letter = @db[:letters].where(id:, state: %w[queued sending]).for_update.skip_locked.first or return
+      left_behind = letter[:state] == "sending"
+      return change(id, state: "uncertain") && nil if left_behind && letter[:perhaps_twice]
 
-    def sent(id, at:) = @db[:letters].where(id:).update(state: "sent", sent_at: at, attempts: Sequel[:attempts] + 1)
+      change(id, state: "sending", started_at: at, attempts: letter[:attempts] + 1, next_try_at: nil, perhaps_twice: letter[:perhaps_twice] || left_behind)
+      @db[:letters].first(id:)
+    end
+
+    def sent(id, at:) = change(id, state: "sent", sent_at: at, last_error: nil)
+
+    # next_try_at: nil when it is given up
+    def not_sent(id, why:, next_try_at:) = change(id, state: next_try_at ? "queued" : "failed", last_error: why, next_try_at:)
+
+    # For another try; false when it is not one that failed or is uncertain.
+    def again(id) = @db[:letters].where(id:, state: %w[failed uncertain]).update(state: "queued", attempts: 0, last_error: nil, perhaps_twice: false).positive?
+
+    # Not to be sent; false when it went already.
+    def withdraw(id, why:) = @db[:letters].where(id:, state: %w[queued failed uncertain]).update(state: "withdrawn", last_error: why, next_try_at: nil).positive?
 
     # Whom they went to and what they said is gone; one that waits is not sent any more.
-    def forget(report_id:, kind:)
-      ours = @db[:letters].where(report_id:, kind:)
-      ours.where(state: "queued").update(state: "failed", last_error: "The finder asked to be forgotten.")
+    def forget(report_id:, kinds:)
+      ours = @db[:letters].where(report_id:, kind: kinds)
+      ours.where(state: %w[queued failed uncertain]).update(state: "withdrawn", last_error: "The finder asked to be forgotten.")
       ours.update(recipient: "forgotten", subject: "", body: "")
     end
 
+    def find(id) = @db[:letters].select(*COLUMNS).first(id:)
+
+    # { letters: [...], counts: { state => Integer }, total: }, the newest first. before: id of the last one seen
+    def page(state: nil, kind: nil, search: nil, before: nil, limit: 50)
+      found = @db[:letters]
+      found = found.where(kind:) if kind
+      found = found.where(%i[recipient subject].map { |column| Sequel.ilike(column, "%#{found.escape_like(search.strip)}%") }.reduce(:|)) unless search.to_s.strip.empty?
+      counts = found.group_and_count(:state).to_hash(:state, :count)
+      found = found.where(state:) if state
+      total = found.count
+      found = found.where { id < before } if before
+      { letters: found.order(Sequel.desc(:id)).limit(limit).select(*COLUMNS).all, counts:, total: }
+    end
+
+    # { subject:, body: } as a coordinator changed it, or nil
+    def template(kind) = @db[:letter_templates].where(kind:).select(:subject, :body).first
+
+    # { kind => { subject:, body:, by:, updated_at: } }
+    def templates
+      @db[:letter_templates].left_join(:members, id: :updated_by).select(:kind, :subject, :body, Sequel[:members][:name].as(:by), :updated_at).as_hash(:kind)
+    end
+
+    def keep_template(kind, subject:, body:, member_id:)
+      row = { subject:, body:, updated_by: member_id, updated_at: Sequel::CURRENT_TIMESTAMP }
+      @db[:letter_templates].insert_conflict(target: :kind, update: row).insert(kind:, **row)
+    end
+
+    def drop_template(kind) = @db[:letter_templates].where(kind:).delete
+
     def all = @db[:letters].order(:id).all
+
+    private
+
+    def change(id, **columns) = @db[:letters].where(id:).update(columns)
   end
 end

@@ -4,42 +4,42 @@ module Api
   module Routes
     # What comes back: reports from finders, stories, and the list of all finds.
     class Finds < Base
-      put("/api/reports/:id") do
-        json(Acts::ReportTag.call(store:, id: given[:id], today: Date.today, sent: sent.merge(caught_on: Date.iso8601(sent[:caught_on]))))
+      get("/api/numbers/:number") { json(Acts::TellNumber.call(store:, text: given[:number]).to_h) }
+
+      put("/api/reports/:id") { json(Acts::ReportTag.call(store:, id: given[:id], today: Date.today, sent: dated(sent))) }
+
+      get("/api/reports/:id") { json(Acts::AmendReport.read(store:, id: given[:id], report_key:)) }
+
+      put("/api/reports/:id/amend") do
+        json(Acts::AmendReport.call(store:, id: given[:id], report_key:, revision: sent[:revision], sent: dated(sent[:report]), today: Date.today, now: Time.now))
       end
 
       put("/api/reports/:id/photo") do
-        json(Acts::AddReportPhoto.call(store:, files: env.fetch("voucher.files"), report_id: given[:id],
-                                       report_key: request.env["HTTP_X_REPORT_KEY"], bytes: sent))
+        json(Acts::AddReportPhoto.call(store:, files: env.fetch("voucher.files"), report_id: given[:id], report_key:, bytes: sent))
       end
 
       put("/api/reports/:id/forget") do
-        Acts::ForgetFinder.call(store:, report_id: given[:id], report_key: request.env["HTTP_X_REPORT_KEY"])
+        Acts::ForgetFinder.call(store:, report_id: given[:id], report_key:)
         json({})
       end
 
       get("/api/stories/:story_key") do
         # The link is the key; it must not end up in anybody's shared cache.
         cache_control :private, :no_cache
-        json(Views.story(Acts::TellStory.call(store:, story_key: given[:story_key], member:)))
+        json(Views.story(*Acts::TellStory.with_typical(store:, story_key: given[:story_key], route:, member:)))
       end
 
       get("/api/stories/:story_key/certificate.pdf") do
-        pdf = Acts::PrintCertificate.call(store:, story_key: given[:story_key], fonts_dir: config.fonts_dir, base_url: config.base_url,
+        pdf = Acts::PrintCertificate.call(store:, story_key: given[:story_key], route:, fonts_dir: config.fonts_dir, base_url: config.base_url,
                                           coast: env.fetch("voucher.coast"))
         send_pdf(pdf, "certificate.pdf")
       end
 
-      get("/api/desk") do
-        coordinator!
-        json(waiting: store.desk.waiting, reports: store.desk.queue(limit: 100).map { |one| one.merge(sent_at: one[:sent_at].utc.iso8601) })
-      end
-
-      get("/api/reports/:id/desk") { coordinator! && json(desk) }
-
-      post("/api/reports/:id/decision") do
-        Acts::DecideReport.call(store:, member: coordinator!, report_id: given[:id], now: Time.now, **sent.slice(:verdict, :reason, :seen, :tag_number))
-        json(desk)
+      get("/api/stories/:story_key/picture.png") do
+        picture = Acts::PrintCertificate.picture(store:, story_key: given[:story_key], route:, coast: env.fetch("voucher.coast"))
+        content_type "image/png"
+        headers "content-disposition" => 'inline; filename="story.png"'
+        picture
       end
 
       get("/api/finds") do
@@ -54,7 +54,9 @@ module Api
       end
 
       helpers do
-        def desk = Views.desk(Acts::OpenDesk.call(store:, report_id: given[:id]))
+        def route = env.fetch("voucher.route")
+        def report_key = request.env["HTTP_X_REPORT_KEY"]
+        def dated(report) = report.merge(caught_on: Date.iso8601(report[:caught_on]))
       end
     end
   end

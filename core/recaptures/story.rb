@@ -5,40 +5,57 @@ module Core
     # What one fish's chain of encounters tells.
     #
     #   species:  Fish::Species
-    #   catches:  [{ what:, caught_on: Date, lat_deg:, lon_deg:, place_name:, length: Fish::Length | nil,
+    #   catches:  [{ what:, caught_on: Date, lat_deg:, lon_deg:, place_name:, length: Fish::Length | nil, weight_g: | nil,
     #               tag_numbers: [String], fate: "released" | "kept", source: "deck" | "report" }, ...]
     #   audience: :public (coarse places and distances, no spot names) | :member (exact)
+    #   route:    Waters::Route, nil when ways by water are not asked for
     #
     # Returns a frozen Story; `legs` run from each catch to the next, `whole` from the first to the last.
     module Story
       Telling = Struct.new(:species, :catches, :legs, :whole, :audience, keyword_init: true)
-      Leg = Struct.new(:days, :distance_m, :distance_is_coarse, :azimuth_deg, :growth, keyword_init: true)
+      # by_water_m and path ([[lat_deg, lon_deg], ...]) are nil when not asked for or when there is no way; by_water_why then says why.
+      Leg = Struct.new(:days, :distance_m, :distance_is_coarse, :azimuth_deg, :by_water_m, :path, :by_water_why, :growth, keyword_init: true)
 
       module_function
 
-      def tell(species:, catches:, audience:)
-        ordered = catches.each_with_index.sort_by { |one, index| [one[:caught_on], index] }.map(&:first)
-        legs = ordered.each_cons(2).map { |from, to| leg(from, to, species, audience) }
-        whole = ordered.size > 1 ? leg(ordered.first, ordered.last, species, audience) : nil
+      def tell(species:, catches:, audience:, route: nil)
+        ordered = catches.each_with_index.sort_by { |one, index| [one[:caught_on], index] }.map { |one, _| one.merge(relative_weight: relative_weight(one, species)) }
+        legs = ordered.each_cons(2).map { |from, to| leg(from, to, species, audience, route) }
+        # With two catches the whole is the only leg.
+        whole = ordered.size > 2 ? leg(ordered.first, ordered.last, species, audience, route) : legs.first
         Telling.new(species:, catches: ordered.map { |one| seen_by(audience, one) }.freeze, legs: legs.freeze, whole:, audience:).freeze
       end
 
       # Difference of local dates: a fish caught at dusk and again at dawn was free one day.
       def days_at_liberty(released_on, caught_on) = (caught_on - released_on).to_i
 
-      def leg(from, to, species, audience)
-        days = days_at_liberty(from[:caught_on], to[:caught_on])
-        way = way(from, to)
-        coarse = audience == :public
-        Leg.new(days:, distance_m: coarse ? Waters::CoarsePlace.distance_m(way&.distance_m) : way&.distance_m,
-                distance_is_coarse: coarse, azimuth_deg: coarse ? nil : way&.azimuth_deg,
-                growth: Growth.between(first: from[:length], second: to[:length], days:, species:)).freeze
+      # Weight over what a fish of that length usually weighs; 1 is usual. nil without both, or in another kind of length.
+      # Source: Le Cren (1951), J. Anim. Ecol. 20, 201-219.
+      def relative_weight(one, species)
+        length = one[:length]&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
+        one[:weight_g] && length && (one[:weight_g] / species.weight_g_at(length.mm))
       end
 
-      def way(from, to)
-        places = [from, to].flat_map { |one| one.values_at(:lat_deg, :lon_deg) }
-        places.include?(nil) ? nil : Waters::Geodesic.line(*places)
+      def leg(from, to, species, audience, route)
+        days = days_at_liberty(from[:caught_on], to[:caught_on])
+        straight = places?(from, to) && Waters::Geodesic.line(*place(from), *place(to))
+        coarse = audience == :public
+        Leg.new(days:, distance_m: straight ? told_m(straight.distance_m, coarse) : nil, distance_is_coarse: coarse, azimuth_deg: coarse || !straight ? nil : straight.azimuth_deg,
+                **(route && straight ? by_water(from, to, coarse, route) : {}), growth: Growth.between(first: from[:length], second: to[:length], days:, species:)).freeze
       end
+
+      # The public's path runs between the middles of the cells, so that it tells nothing that they do not.
+      def by_water(from, to, coarse, route)
+        way = route.between(*place(from), *place(to))
+        path = way.path
+        path = route.between(*cell(from), *cell(to), like: place(from)).path if coarse && path
+        { by_water_m: told_m(way.distance_m, coarse), path:, by_water_why: way.why }
+      end
+
+      def told_m(metres, coarse) = coarse ? Waters::CoarsePlace.distance_m(metres) : metres
+      def place(one) = one.values_at(:lat_deg, :lon_deg)
+      def places?(from, to) = [*place(from), *place(to)].none?(&:nil?)
+      def cell(one) = Waters::CoarsePlace.of(*place(one)).values_at(:lat_deg, :lon_deg)
 
       def seen_by(audience, one)
         return one if audience == :member
@@ -46,7 +63,7 @@ module Core
         place = Waters::CoarsePlace.of(one[:lat_deg], one[:lon_deg]) || { lat_deg: nil, lon_deg: nil }
         one.merge(place, place_name: one[:water_name]).freeze
       end
-      private_class_method :leg, :way, :seen_by
+      private_class_method :relative_weight, :leg, :by_water, :told_m, :place, :places?, :cell, :seen_by
     end
   end
 end

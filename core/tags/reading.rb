@@ -14,21 +14,43 @@ module Core
       NONE = Fit.new(log: -Float::INFINITY, slips: []).freeze
 
       # text: as typed; brought to the printed form, `?` and `*` kept
-      def initialize(text) = @text = Number.normalise(text)
+      def initialize(text)
+        @text = Number.normalise(text)
+        @logs = @text.include?("*") ? nil : @text.each_char.map { |read| logs_of(read) }
+      end
+
+      # Whether every character could be read.
+      def complete? = !@text.match?(/[?*]/) && !@text.empty?
+
+      # Whether it may be a number of one of these series, [[prefix, digits], ...], as far as it can be read.
+      def of_series?(series)
+        series.any? { |prefix, digits| @text.include?("*") || (@text.size == prefix.size + digits && prefix.each_char.with_index.all? { |printed, at| [printed, "?"].include?(@text[at]) }) }
+      end
 
       # Fit of this reading to a printed number; its log is -Infinity when the lengths cannot go together.
       def fit(number) = step(0, 0, false, number, {})
 
-      # Every number of a series that this may be a reading of: two wrong digits, one beside an unread one, none beside three; neighbours swapped.
+      # The same without the words, for going through many.
+      def log(number)
+        return fit(number).log if @logs.nil?
+        return -Float::INFINITY if number.bytesize != @logs.size
+
+        apart = @logs.each_with_index.map { |logs, at| logs[number.getbyte(at)] }
+        apart.sum + swap_gain(number, apart)
+      end
+
+      # Every number of a series that this may be a reading of: any wrong digit, and a second one if one of the two looks alike; one beside an unread one,
+      # none beside more; neighbours swapped. Two wrong digits that look nothing like each other weigh less than "none of these".
       # nil when that would be too many, or a run stands for any: then it is asked for by #pattern.
-      def neighbours(prefix:, digits:)
-        return [] if !@text.include?("*") && @text.size != prefix.size + digits
+      #   slips: 1 for those that come near to an exact number only
+      def neighbours(prefix:, digits:, slips: 2)
         return nil if @text.include?("*")
+        return [] if @text.size != prefix.size + digits
 
         tail = @text[-digits..].tr("OISBZ", "01582").gsub(/[^0-9?]/, "?")
         return nil if tail.count("?") > MOST_UNREAD
 
-        slips = [2 - tail.count("?"), 0].max
+        slips = [slips - tail.count("?"), 0].max
         found = filled(tail).flat_map { |one| slipped(one, slips) } + swaps(tail).flat_map { |one| filled(one) }.flat_map { |one| slipped(one, [slips - 1, 0].max) }
         found.uniq.map { |one| prefix + one }
       end
@@ -38,6 +60,7 @@ module Core
 
       MOST_UNREAD = 3
       DIGITS = ("0".."9").to_a.freeze
+      ALIKE = LOOK_ALIKES.group_by { |pair| pair[0] }.transform_values { |pairs| pairs.map { |pair| pair[1] }.grep(/\d/) }.freeze
 
       private
 
@@ -48,13 +71,38 @@ module Core
         DIGITS.flat_map { |digit| filled(tail.dup.tap { |one| one[at] = digit }) }
       end
 
-      # The tail with so many of its digits, at most two, replaced by any.
       def slipped(tail, slips)
         return [tail] if slips.zero?
 
-        (0...tail.size).to_a.combination(slips).flat_map do |places|
-          DIGITS.repeated_permutation(slips).map { |digits| tail.dup.tap { |one| places.zip(digits) { |at, digit| one[at] = digit } } }
+        once = (0...tail.size).flat_map { |at| replaced(tail, at, DIGITS) }
+        return once if slips == 1
+
+        once + (0...tail.size).flat_map do |at|
+          replaced(tail, at, ALIKE.fetch(tail[at], [])).flat_map do |one|
+            (0...tail.size).flat_map do |other|
+              other == at ? [] : replaced(one, other, DIGITS)
+            end
+          end
         end
+      end
+
+      def replaced(tail, at, digits) = digits.map { |digit| tail.dup.tap { |one| one[at] = digit } }
+
+      # Logs by the byte of the printed character.
+      def logs_of(read)
+        return Array.new(256, 0.0) if read == "?"
+
+        Array.new(256, OTHER).tap do |logs|
+          LOOK_ALIKES.each { |pair| logs[pair[1].ord] = LOOKS_ALIKE if pair[0] == read }
+          logs[read.ord] = SAME if read.ord < 256
+        end
+      end
+
+      # What one swap of neighbours explains better than two wrong characters do.
+      def swap_gain(number, apart)
+        gain = 0.0
+        (0...(apart.size - 1)).each { |at| gain = [gain, SWAPPED - apart[at] - apart[at + 1]].max if swap?(at, at, number) }
+        gain
       end
 
       def step(at, place, swapped, number, known)

@@ -3,11 +3,12 @@
 require_relative "../support/api_case"
 
 class FishApiTest < ApiCase
-  # The API reads the real clock, so these fish were caught an hour ago.
+  # The API reads the real clock, so these fish were tagged as many days and an hour ago, and are reported of today.
+  DAYS = 120
   def start = @start ||= Time.at((Time.now - 3600).to_i).utc
   def local_date = (start - 3600).to_date
   def trip_id = @trip_id ||= Seeds.trip(db, @isolde, held_on: local_date)
-  def encounter(**changes) = Seeds.encounter(trip_id, start:, **changes)
+  def encounter(**changes) = Seeds.encounter(trip_id, start: start - (DAYS * 86_400), **changes)
   def report(**changes) = Seeds.report(caught_on: local_date, **changes)
 
   def test_the_card_carries_what_the_deck_looks_up
@@ -43,7 +44,7 @@ class FishApiTest < ApiCase
     story = ask("/api/stories/#{told['story_key']}")
 
     assert_equal "public", story["audience"]
-    assert_equal 0, story["whole"]["days"]
+    assert_equal DAYS, story["whole"]["days"]
     assert_equal 55_000, story["whole"]["distance_m"]
     assert_equal 43, story["whole"]["growth"]["increment_mm"]
     assert_equal(["Isolde", "a finder"], story["catches"].map { |one| one["by"] })
@@ -101,7 +102,7 @@ class FishApiTest < ApiCase
   def test_a_recapture_on_the_deck_joins_the_fish
     sign_in
     first = put_encounter(encounter)
-    again = put_encounter(encounter(kind: "recaptured", start: start + 600))
+    again = put_encounter(encounter(kind: "recaptured", start: start + 600, length: { value: 440, unit: "mm", kind: "FL", how: "board" }))
 
     assert_equal first["story_key"], again["story_key"]
     unknown = put_encounter(encounter(kind: "recaptured", start: start + 900, number: "XX99"))
@@ -177,7 +178,7 @@ class FishApiTest < ApiCase
   def test_finds_are_searched_sorted_filtered_and_paged
     sign_in
     4.times { |index| put_encounter(encounter(number: format("MS%06d", index + 1))) }
-    4.times { |index| put_report(report(number_as_read: format("MS%06d", index + 1), caught_on: local_date - (index / 2), finder_name: "Finder #{index}")) }
+    4.times { |index| put_report(report(number_as_read: format("MS%06d", index + 1), caught_on: local_date - DAYS - (index / 2), length: nil, place: nil, finder_name: "Finder #{index}")) }
     put_report(report(number_as_read: "QK1", finder_name: "100% sure_"))
     sign_in("hamish@marrow.example")
     seen, cursor = [], nil

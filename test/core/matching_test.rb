@@ -48,7 +48,7 @@ class CandidatesTest < Minitest::Test
 
   def report_of(life, rng)
     caught = life[:again]
-    { number_as_read: Demo::Damage.of(life[:number], rng), species_code: rng.rand < 0.9 ? life[:species_code] : nil, caught_on: caught.date, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg,
+    { numbers: [Demo::Damage.of(life[:number], rng)], species_code: rng.rand < 0.9 ? life[:species_code] : nil, caught_on: caught.date, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg,
       length: Core::Fish::Length.new(mm: caught.length_mm, kind: SPECIES[life[:species_code]].length_kind, how: caught.how) }
   end
 
@@ -59,7 +59,7 @@ class CandidatesTest < Minitest::Test
     found, told = [], []
     lives.select { |life| life[:again] }.each do |life|
       fish = rng.rand < STRANGERS ? lives - [life] : lives
-      near = Core::Tags::Reading.new((report = report_of(life, rng))[:number_as_read]).neighbours(prefix: "MS", digits: 6)
+      near = Core::Tags::Reading.new((report = report_of(life, rng))[:numbers][0]).neighbours(prefix: "MS", digits: 6)
       ranked = weigh(report, near ? fish.select { |one| near.include?(one[:number]) } : fish)[:ranked]
       found << ranked.first(3).any? { |one| one.number == life[:number] } if fish.size == lives.size
       ranked.each { |one| told << [one.share, one.number == life[:number]] }
@@ -73,7 +73,7 @@ class CandidatesTest < Minitest::Test
 
   def test_reasons_are_terms_with_words_and_what_cannot_be_is_no_candidate
     life = lives.find { |one| one[:again] }
-    report = { number_as_read: life[:number], species_code: "turbot", caught_on: life[:released_on] + 10, lat_deg: 60.0, lon_deg: -21.0, length: nil }
+    report = { numbers: [life[:number]], species_code: "turbot", caught_on: life[:released_on] + 10, lat_deg: 60.0, lon_deg: -21.0, length: nil }
     one = weigh(report, [life])[:ranked].first
 
     assert_equal(%w[number fate species place], one.terms.map { |term| term[:name] })

@@ -100,23 +100,28 @@ class GrowthTest < Minitest::Test
 end
 
 class MatchTest < Minitest::Test
-  CANDIDATE = { number: "MS000001", species_code: "seabass", released_on: Date.new(2025, 5, 1), kept: false }.freeze
+  FISH = { fish_id: 7, number: "MS000001", species_code: "seabass", released_on: Date.new(2025, 5, 1), kept: false }.freeze
 
-  def exact(candidate: CANDIDATE, **report)
-    Core::Recaptures::Match.exact(report: { number_as_read: "MS000001", species_code: "seabass", caught_on: Date.new(2026, 5, 1) }.merge(report), candidate:)
+  def judge(fish: [FISH], share: 0.99, ours: true, told: false, **report)
+    best = fish.first && Core::Recaptures::Candidates::Candidate.new(fish_id: fish.first[:fish_id], share:)
+    Core::Recaptures::Match.judge(report: { species_code: "seabass", caught_on: Date.new(2026, 5, 1), **report }, carrying: fish, weighed: { ranked: [best].compact }, ours:, told:)
   end
 
   def test_accepts_what_nothing_contradicts
-    assert exact[:accepted]
-    assert exact(species_code: nil)[:accepted]
-    assert exact(caught_on: Date.new(2025, 5, 1))[:accepted]
+    assert_equal FISH, judge[:fish]
+    assert judge(species_code: nil)[:accepted]
+    assert judge(caught_on: Date.new(2025, 5, 1))[:accepted]
   end
 
   def test_everything_else_waits_with_its_reason
-    assert_equal :number_not_found, exact(candidate: nil)[:reason]
-    assert_equal :other_species, exact(species_code: "cod")[:reason]
-    assert_equal :before_release, exact(caught_on: Date.new(2025, 4, 30))[:reason]
-    assert_equal :reported_kept, exact(candidate: CANDIDATE.merge(kept: true))[:reason]
+    assert_equal :number_not_found, judge(fish: [])[:reason]
+    assert_equal :other_programme, judge(fish: [], ours: false)[:reason]
+    assert_equal :two_fish, judge(fish: [FISH, FISH.merge(fish_id: 8)])[:reason]
+    assert_equal :other_species, judge(species_code: "cod")[:reason]
+    assert_equal :before_release, judge(caught_on: Date.new(2025, 4, 30))[:reason]
+    assert_equal :reported_kept, judge(fish: [FISH.merge(kept: true)])[:reason]
+    assert_equal :perhaps_same_catch, judge(told: true)[:reason]
+    assert_equal :unlikely, judge(share: 0.97)[:reason]
   end
 end
 

@@ -48,15 +48,6 @@ class ConstraintsTest < Minitest::Test
       refused(Sequel::ConstraintViolation) { db[:encounters].where(id: @id).update(change) }
     end
   end
-
-  def test_a_letter_is_claimed_once
-    id = @store.letters.queue(kind: "t", recipient: "a@b.example", subject: "s", body: "b")
-
-    assert @store.letters.claim(id)
-    @store.letters.sent(id, at: Seeds::NOW)
-
-    assert_nil @store.letters.claim(id)
-  end
 end
 
 # The demo is also a test of the store: a whole cooperative must fit its constraints.

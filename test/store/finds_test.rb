@@ -15,13 +15,16 @@ class FindsPageTest < Minitest::Test
     @store = Store::Gateway.new(db)
     trips = [@member, @other].to_h { |one| [one, Seeds.trip(db, one)] }
     8.times { |index| tagged(trips, index) }
-    10.times { |index| Acts::ReportTag.call(store: @store, id: SecureRandom.uuid, today: Date.today, sent: Seeds.report(number_as_read: format("MS%06d", index + 1), caught_on: Seeds::NOW.to_date + (index % 3), species_code: nil)) }
+    10.times { |index| Acts::ReportTag.call(store: @store, id: SecureRandom.uuid, today: Date.today, sent: as_told(index)) }
   end
+
+  def as_told(index) = Seeds.report(number_as_read: format("MS%06d", index + 1), caught_on: Seeds::NOW.to_date + (index % 3), species_code: nil, place: nil, length: length(index))
+  def length(index) = { value: 38 + (index * 3), unit: "cm", kind: "FL", how: "tape" }
 
   def tagged(trips, index)
     member = index < 5 ? @member : @other
     Acts::RecordEncounter.call(store: @store, member:, id: SecureRandom.uuid, now: Seeds::NOW,
-                               sent: Seeds.encounter(trips[member], number: format("MS%06d", index + 1), start: Seeds::NOW - (86_400 * index) - 3600))
+                               sent: Seeds.encounter(trips[member], number: format("MS%06d", index + 1), length: length(index), start: Seeds::NOW - (86_400 * index) - 3600))
   end
 
   def walk(**query)

@@ -46,7 +46,7 @@ module Seeds
   end
 
   def report(**changes)
-    { number_as_read: "MS000001", species_code: "seabass", length: { value: 45.5, unit: "cm", kind: "FL", how: "tape" }, caught_on: NOW.to_date,
+    { number_as_read: "MS000001", species_code: "seabass", length: { value: 45.5, unit: "cm", kind: "FL", how: "tape" }, caught_on: NOW.to_date + 120,
       place: { lat_deg: 48.93, lon_deg: -20.88 }, place_words: "off Far Sound", fate: "released", finder_name: "Edda Morrow", finder_contact: nil }.merge(changes)
   end
 end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Acts
+  # A finder changes a report by its link: what is new is held against the fish again, unless a coordinator has decided it by its numbers. F1.
+  #
+  #   report_key: from the link;  revision: the one that was read, so that two devices do not overwrite each other
+  #   sent:       as ReportTag takes it
+  #
+  # Returns what ReportTag returns. Raises Core::InvalidInput, NotFound, Conflict.
+  module AmendReport
+    module_function
+
+    def call(store:, id:, report_key:, revision:, sent:, today:, now:)
+      store.write do
+        store.desk.lock(id)
+        report = OwnReport.fetch(store:, id:, key: report_key)
+        changed = ReportTag.columns(store, sent, today)
+        same = Fingerprint.of(sent) == report[:fingerprint]
+        refuse_overrunning(report, revision, same)
+        change(store, report, { **changed, fingerprint: Fingerprint.of(sent), revision: report[:revision] + 1 }, now) unless same
+        ReportTag.answer(store, same ? "known" : "stored", store.reports.find(id))
+      end
+    end
+
+    # The report as its finder sees it again.
+    def read(store:, id:, report_key:)
+      report = OwnReport.fetch(store:, id:, key: report_key)
+      told = ReportTag.answer(store, "known", report)
+      { report: shown(report), has_photo: !store.photos.of_report(id).nil?, question: question(store, id), **told.slice(:state, :story_key, :sentence) }
+    end
+
+    def shown(report)
+      told = report.slice(:id, :number_as_read, :species_code, :caught_on, :place_words, :fate, :finder_name, :finder_contact, :revision)
+      { **told, more_numbers: report[:more_numbers].to_a, place: report[:lat_deg] && report.slice(:lat_deg, :lon_deg),
+                length: report[:length_mm] && { value: report[:length_mm], unit: "mm", kind: report[:length_kind], how: report[:length_how] } }
+    end
+
+    # What a coordinator asked last, until it is answered.
+    def question(store, id)
+      last = store.desk.last_decision(id)
+      last[:reason] if last && last[:verdict] == "asked" && store.reports.find(id)[:waiting_reason] == "asked"
+    end
+
+    def refuse_overrunning(report, revision, same)
+      return if same || report[:revision] == revision
+
+      raise Core::Conflict.at("revision", :changed_meanwhile, "This report was changed meanwhile, on another device perhaps. Open its link again and look before you change it.")
+    end
+
+    def change(store, report, changed, now)
+      store.reports.change(report[:id], changed)
+      return if report[:state] == "joined" || (store.reports.decided_by_hand?(report[:id]) && report[:numbers].to_a == changed[:numbers])
+
+      verdict = FindFish.judge(store:, report: report.merge(changed))
+      return MeasureSpan.call(store:, fish_id: report[:fish_id]) if verdict[:accepted] && verdict[:fish][:fish_id] == report[:fish_id]
+
+      MatchReport.undo(store:, report:, moved: nil, at: now)
+      store.reports.wait(report[:id], verdict.fetch(:reason, :number_not_found))
+      MatchReport.accept(store:, report: report.merge(changed), fish: verdict[:fish]) if verdict[:accepted]
+    end
+    private_class_method :shown, :question, :refuse_overrunning, :change
+  end
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Acts
+  # Ties a report, or a reading from the Deck, to a fish, or unties it again: what both the rules and the desk do. Called within their transaction.
+  module MatchReport
+    module_function
+
+    # fish: as Store::Fish#carrying tells it;  decided_by: the coordinator's id, nil when the number spoke for itself
+    # Returns what was joined on the way, for .undo; nil when nothing was.
+    def accept(store:, report:, fish:, decided_by: nil)
+      store.reports.match(report_id: report[:id], fish_id: fish[:fish_id], tag_number: fish[:number], decided_by:)
+      moved = report[:encounter_id] && take_in(store, report, fish)
+      MeasureSpan.call(store:, fish_id: fish[:fish_id])
+      WriteLetter.recapture_to_tagger(store:, report:, fish:)
+      WriteLetter.thanks_to_finder(store:, report:, fish:)
+      moved
+    end
+
+    # moved: what .accept returned, as it was kept
+    def undo(store:, report:, moved:, at:)
+      fish_id = report[:fish_id] or return
+      store.reports.unmatch(report[:id], at:)
+      give_back(store, report, moved) if report[:encounter_id]
+      [fish_id, moved && moved["from"]].compact.each { |id| MeasureSpan.call(store:, fish_id: id) }
+    end
+
+    # The encounter joins the fish; a chain that was begun there comes along, and a tag that was taken off there is off.
+    def take_in(store, report, fish)
+      encounter = store.encounters.find(report[:encounter_id])
+      own = encounter[:fish_id]
+      moved = store.fish.merge(from: own, into: fish[:fish_id]) if own && own != fish[:fish_id]
+      store.encounters.belongs_to(encounter[:id], fish[:fish_id])
+      store.fish.end_tagging(tag_number: fish[:number], encounter_id: encounter[:id], at: encounter[:caught_at]) if EncounterTags::TAKES_OFF.include?(encounter[:tag_act])
+      moved
+    end
+
+    def give_back(store, report, moved)
+      moved ? store.fish.part(moved) : store.encounters.belongs_to(report[:encounter_id], nil)
+      store.fish.resume_taggings(encounter_id: report[:encounter_id])
+    end
+    private_class_method :take_in, :give_back
+  end
+end

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module Api
+  module Routes
+    # The judgement desk and what goes out from it: reports, doubts, tags of others, letters, and who changed what.
+    class Desk < Base
+      get("/api/desk") do
+        coordinator!
+        json(waiting: store.desk.waiting, doubts: store.queries.open, reports: store.desk.queue(limit: 100).map { |one| one.merge(sent_at: one[:sent_at].utc.iso8601) })
+      end
+
+      get("/api/reports/:id/desk") { coordinator! && json(desk) }
+
+      post("/api/reports/:id/decision") do
+        Acts::DecideReport.call(store:, member: coordinator!, report_id: given[:id], now: Time.now, **sent.slice(:verdict, :reason, :seen, :tag_number, :other_report_id, :programme))
+        json(desk)
+      end
+
+      get("/api/queries") { coordinator! && json(queries(given[:state] || "open")) }
+
+      post("/api/queries/:id/:code") do
+        Acts::SettleQuery.call(store:, member: coordinator!, encounter_id: given[:id], code: given[:code], **sent.slice(:verdict, :why), now: Time.now)
+        json(queries("open"))
+      end
+
+      get("/api/foreign-tags") { coordinator! && json(foreign) }
+
+      post("/api/foreign-tags") do
+        coordinator!
+        Acts::PassOn.call(store:, ids: sent[:ids], to: sent[:to], now: Time.now)
+        json(foreign)
+      end
+
+      get("/api/foreign-tags.csv") do
+        coordinator!
+        content_type "text/csv", charset: "utf-8"
+        headers "content-disposition" => 'attachment; filename="tags-of-other-programmes.csv"'
+        Acts::PassOn.csv(store:)
+      end
+
+      get("/api/letters") do
+        coordinator!
+        page = store.letters.page(**given.slice(:state, :kind, :search, :before).compact)
+        json(page.merge(letters: page[:letters].map { |one| Views.times(one) }))
+      end
+
+      post("/api/letters/:number") do
+        coordinator!
+        Acts::SettleLetter.call(store:, id: Integer(given[:number]), act: sent[:act])
+        json(Views.times(store.letters.find(Integer(given[:number]))))
+      end
+
+      get("/api/letter-templates") { coordinator! && json(templates: Acts::KeepTemplate.all(store:)) }
+
+      put("/api/letter-templates/:kind") do
+        Acts::KeepTemplate.call(store:, member: coordinator!, kind: given[:kind], **sent.slice(:subject, :body))
+        json(templates: Acts::KeepTemplate.all(store:))
+      end
+
+      post("/api/letter-templates/:kind/preview") do
+        coordinator!
+        json(Acts::KeepTemplate.preview(kind: given[:kind], **sent.slice(:subject, :body)))
+      end
+
+      get("/api/audit") do
+        coordinator!
+        page = store.audit.page(table: given[:record], record_id: given[:record_id], member_id: given[:member_id], source: given[:source]&.to_sym, **between,
+                                before: given[:cursor] && Cursor.read_moment(given[:cursor]))
+        json(entries: page[:entries].map { |one| one.merge(at: one[:at].utc.iso8601(3)) }, next: page[:before] && Cursor.write_moment(page[:before]), records: store.audit.tables)
+      end
+
+      helpers do
+        def desk = Views.desk(Acts::OpenDesk.call(store:, report_id: given[:id]))
+        def queries(state) = { doubts: store.queries.flagged(state:).map { |one| Views.times(one) }, held: store.queries.held.map { |one| Views.times(one) } }
+        def foreign = Acts::PassOn.list(store:).then { |found| found.merge(tags: found[:tags].map { |one| Views.times(one) }) }
+
+        # Whole days, both with it.
+        def between
+          days = given.slice(:from, :to).transform_values { |day| Date.iso8601(day) }
+          { from: days[:from]&.to_time, to: days[:to] && (days[:to] + 1).to_time }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Core
+  module Recaptures
+    # How much a middling fish of a species would have grown, until the programme's own curve is known:
+    # towards a share of the species' longest, by one rate a year. House rules, all three.
+    #
+    # Source: von Bertalanffy (1938), Hum. Biol. 10, 181-213.
+    module ExpectedGrowth
+      LINF_SHARE = 0.9
+      K_PER_YEAR = 0.2
+      # Part of the expected growth that one fish may differ by (one standard deviation).
+      SPREAD = 0.3
+      POINTS = 25
+
+      module_function
+
+      # from_mm: in the species' own kind; days >= 0. Returns mm.
+      def mm(from_mm, days, species) = [(species.max_mm * LINF_SHARE) - from_mm, 0].max * (1 - Math.exp(-K_PER_YEAR * days / Growth::DAYS_PER_YEAR))
+
+      # Error of a length expected after so much growth, from the errors of both measurings and the spread of fish.
+      def sd_mm(expected_mm, from_sd_mm, to_sd_mm) = Math.sqrt((from_sd_mm**2) + (to_sd_mm**2) + ((SPREAD * expected_mm)**2))
+
+      # Where the length would be on the days between, 95 % of fish: [{ day:, low_mm:, high_mm: }, ...]; nil without a length that can be compared.
+      #   length: Fish::Length at release
+      def range(length, days, species)
+        from = length&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
+        return nil if from.nil? || days.negative?
+
+        (0..POINTS).map { |step| days * step / POINTS.to_f }.map do |day|
+          grown = mm(from.mm, day, species)
+          half = Growth::Z95 * sd_mm(grown, from.sd_mm, 0)
+          { day: day.round(1), low_mm: (from.mm + grown - half).round(1), high_mm: (from.mm + grown + half).round(1) }
+        end
+      end
+    end
+  end
+end

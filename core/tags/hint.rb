@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module Core
+  module Tags
+    # What a finder may know of a number while typing it: whether it can be one of ours and was printed, never whether or in which fish it is.
+    module Hint
+      Answer = Struct.new(:kind, :sentence, keyword_init: true)
+
+      module_function
+
+      # series:  [[prefix, digits], ...];  printed: whether a tag with exactly this number was printed
+      # Returns Answer; kind: partial | printed | not_printed | length | other
+      def of(text, series:, printed:)
+        reading = Reading.new(text)
+        number = Number.normalise(text)
+        return answer(:partial, "Good: we look at every number that it may be.") if !reading.complete? && reading.of_series?(series)
+        return answer(:printed, "There is a tag with this number.") if printed
+        if reading.of_series?(series)
+          return answer(:not_printed,
+                        "No tag with this number was printed. Look once more: 0 and 8, 1 and 7, 3 and 8, 5 and 6 are easily mistaken. You can send it as it is.")
+        end
+
+        prefix, digits = series.find { |one, _| number.start_with?(one) }
+        if prefix
+          return answer(:length,
+                        "Our numbers have #{prefix} and #{digits} digits; this has #{number.size - prefix.size}. Type ? for each character you cannot read, or * for several.")
+        end
+
+        answer(:other, "This has not the form of our numbers; it may be another programme's. Send it all the same: it is kept, counted and passed on.")
+      end
+
+      def answer(kind, sentence) = Answer.new(kind:, sentence:).freeze
+      private_class_method :answer
+    end
+  end
+end

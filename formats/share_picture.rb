@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+require "cgi"
+
+module Formats
+  # A fish's story as one picture to hand on: PNG, with places as the 5 km cells that everybody may know.
+  #
+  #   story: Core::Recaptures::Story::Telling for the public
+  #   coast: GeoJSON features
+  class SharePicture
+    WIDTH, HEIGHT = 1200, 630
+    MAP_LEFT = 560
+    FONT = "Lato"
+
+    def self.png(story:, coast:) = ImageLibrary.drawing(new(story, coast).svg).pngsave_buffer(compression: 8, strip: true)
+
+    def initialize(story, coast)
+      @story = story
+      @placed = story.catches.select { |one| one[:lat_deg] }
+      @sketch = CoastSketch.new(coast, width: WIDTH - MAP_LEFT, height: HEIGHT, around: @placed.map { |one| one.values_at(:lat_deg, :lon_deg) })
+    end
+
+    def svg
+      <<~SVG
+        <svg xmlns="http://www.w3.org/2000/svg" width="#{WIDTH}" height="#{HEIGHT}" font-family="#{FONT}">
+          <rect width="#{WIDTH}" height="#{HEIGHT}" fill="##{Paper::SHEET}"/>
+          <svg x="#{MAP_LEFT}" width="#{WIDTH - MAP_LEFT}" height="#{HEIGHT}"><rect width="100%" height="100%" fill="##{Paper::WATER}"/>#{land}#{ways}#{cells}</svg>
+          <rect width="14" height="#{HEIGHT}" fill="##{Paper::KELP}"/>
+          #{words}
+        </svg>
+      SVG
+    end
+
+    private
+
+    def words
+      [text("Marrow Sound Tagging Cooperative", 92, 22, Paper::GREY), text(@story.species.common_name, 160, @story.species.common_name.size > 18 ? 46 : 58, Paper::SLATE, bold: true),
+       text(@story.species.scientific_name, 200, 24, Paper::GREY, style: ' font-style="italic"'), streamer(@story.catches.flat_map { |one| one[:tag_numbers] }.first.to_s), *figures].join
+    end
+
+    def figures
+      whole = @story.whole
+      return [text("Tagged and let go.", 380, 34, Paper::SLATE)] if whole.nil?
+
+      rows = [[whole.days.to_s, whole.days == 1 ? "day at liberty" : "days at liberty"],
+              [Certificate.distance(whole.by_water_m || whole.distance_m), whole.by_water_m ? "by water" : "from where it was tagged"]]
+      rows << ["#{whole.growth.increment_mm.round} mm", "longer"] if whole.growth.verdict == :grew
+      rows.each_with_index.map { |(figure, label), row| text(figure, 372 + (row * 92), 54, Paper::KELP, bold: true) + text(label, 400 + (row * 92), 22, Paper::GREY) }
+    end
+
+    def text(words, y, size, colour, bold: false, style: "")
+      %(<text x="60" y="#{y}" font-size="#{size}" fill="##{colour}"#{' font-weight="bold"' if bold}#{style}>#{CGI.escapeHTML(words)}</text>)
+    end
+
+    def streamer(number)
+      %(<path d="M76 240h228a20 20 0 0 1 0 40h-228l-2 -6l-16 -14l16 -14z" fill="##{Paper::OILSKIN}" stroke="##{Paper::SLATE}" stroke-width="2"/>) +
+        %(<text x="98" y="269" font-size="26" font-weight="bold" letter-spacing="2" fill="##{Paper::SLATE}">#{CGI.escapeHTML(number)}</text>)
+    end
+
+    def land
+      water = { "land" => Paper::LAND, "lough" => Paper::WATER }
+      @sketch.shapes.filter_map { |shape| water[shape[:kind]] && %(<path d="#{line(shape[:rings][0])}Z" fill="##{water[shape[:kind]]}"/>) }.join
+    end
+
+    def ways
+      paths = @story.legs.filter_map { |leg| leg.path&.map { |place| @sketch.point(*place) } }
+      paths.map { |points| %(<path d="#{line(points)}" fill="none" stroke="##{Paper::SLATE}" stroke-width="3" stroke-dasharray="7 6"/>) }.join
+    end
+
+    def cells
+      @placed.group_by { |one| one.values_at(:lat_deg, :lon_deg) }.map do |place, here|
+        cell(*at(@sketch.point(*place)), here.map { |one| @story.catches.index(one) + 1 }.join(" "))
+      end.join
+    end
+
+    def cell(x, y, label)
+      side = @sketch.metres(Core::Waters::CoarsePlace::CELL_M).round(1)
+      left, top = (x - (side / 2)).round(1), (y - (side / 2)).round(1)
+      %(<rect x="#{left}" y="#{top}" width="#{side}" height="#{side}" fill="##{Paper::OILSKIN}" fill-opacity="0.9" stroke="##{Paper::SLATE}" stroke-width="2"/>) +
+        %(<text x="#{x.round(1)}" y="#{(y + 7).round(1)}" text-anchor="middle" font-size="20" font-weight="bold" fill="##{Paper::SLATE}">#{label}</text>)
+    end
+
+    def line(points) = "M#{points.map { |point| at(point).map { |one| one.round(1) }.join(' ') }.join('L')}"
+    # A sketch's y grows upwards.
+    def at((x, y)) = [x, HEIGHT - y]
+  end
+end

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module Store
+  # Doubts about stored records, and records that could not be stored, for the desk.
+  class Queries
+    def initialize(db) = @db = db
+
+    # The oldest first. state: "open" | "settled"
+    # [{ encounter_id:, trip_id:, code:, sentence:, raised_at:, settled_by:, settled_why:, member_name:, species_code:, caught_on:, spot_name:, numbers: }]
+    def flagged(state:, limit: 200)
+      rows = @db[:queries].join(:encounters, id: :encounter_id).join(Sequel[:members].as(:taggers), id: Sequel[:encounters][:member_id])
+                          .left_join(:spots, code: Sequel[:encounters][:spot_code]).left_join(Sequel[:members].as(:settlers), id: Sequel[:queries][:settled_by])
+      rows = state == "open" ? rows.where(settled_at: nil).order(:raised_at, :encounter_id, :code) : rows.exclude(settled_by: nil).order(Sequel.desc(:settled_at), :encounter_id, :code)
+      found = rows.limit(limit).select(Sequel[:queries][:encounter_id], :trip_id, :code, :sentence, :raised_at, Sequel[:settlers][:name].as(:settled_by), :settled_why,
+                                       Sequel[:taggers][:name].as(:member_name), Sequel[:encounters][:species_code], :caught_on, Sequel[:spots][:name].as(:spot_name)).all
+      tags = @db[:taggings].where(encounter_id: found.map { |row| row[:encounter_id] }, ended_at: nil).select_hash_groups(:encounter_id, :tag_number)
+      found.map { |row| row.merge(numbers: tags.fetch(row[:encounter_id], [])) }
+    end
+
+    def open = @db[:queries].where(settled_at: nil).count
+
+    # [{ id:, trip_id:, code:, message:, held_at:, member_name: }] the oldest first
+    def held(limit: 200)
+      @db[:held_encounters].join(:members, id: :member_id).where(settled_at: nil).order(:held_at).limit(limit)
+                           .select(Sequel[:held_encounters][:id], Sequel.lit("body->>'trip_id'").as(:trip_id), :code, :message, :held_at, Sequel[:members][:name].as(:member_name)).all
+    end
+
+    # Locks it. { settled_at:, member_id: of who caught the fish, sentence: } or nil
+    def lock(encounter_id, code)
+      @db[:queries].join(:encounters, id: :encounter_id).where(encounter_id:, code:).select(Sequel[:queries][:settled_at], :member_id, :sentence, :caught_on).for_update.first
+    end
+
+    # by nil: open again
+    def settle(encounter_id, code, by:, why:, at:) = @db[:queries].where(encounter_id:, code:).update(settled_at: by && at, settled_by: by, settled_why: by && why)
+  end
+end
