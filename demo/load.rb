@@ -33,6 +33,9 @@ module Demo
 
     def call
       @db.transaction do
+        # One note for all of it, not one for each row.
+        @db.get(Sequel.function(:set_config, "voucher.unnoted", "on", true))
+        @db[:row_changes].insert(by: "the demo", table_name: "demo", row_id: @seed.to_s, act: "added")
         catalogue
         people
         laws
@@ -108,9 +111,16 @@ module Demo
       id = encounter(life[:species], life[:release], "tagged", fish_id)
       numbers.each { |number| tagging(number, fish_id, id, life[:release]) }
       life[:again].each { |caught| caught_again(life[:species], caught, fish_id, numbers) }
+      @rows[:spans] << span(life, fish_id) if life[:again].any?
       @last_number = numbers.first
       @last_release = life[:release]
       @last_species = life[:species]
+    end
+
+    def span(life, fish_id)
+      first, last = life[:release], life[:again].last
+      { fish_id:, species_code: life[:species].code, caught: life[:again].size + 1, days: (last.date - first.date).to_i, growth_mm: last.length_mm - first.length_mm,
+        distance_m: Core::Waters::Geodesic.distance_m(first.lat_deg, first.lon_deg, last.lat_deg, last.lon_deg) }
     end
 
     def caught_again(species, caught, fish_id, numbers)
@@ -158,7 +168,7 @@ module Demo
 
     def report_row(id, caught, number_as_read:, species_code:, finder:, length_kind:)
       { id:, fingerprint: "demo", report_key: key, number_as_read:, species_code:, length_mm: caught.length_mm, length_kind:, length_how: caught.how,
-        caught_on: caught.date, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg, place_words: "near #{caught.spot[:name]}", fate: caught.kept ? "kept" : "released",
+        caught_on: caught.date, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg, numbers: Sequel.pg_array([number_as_read], :text), place_words: "near #{caught.spot[:name]}", fate: caught.kept ? "kept" : "released",
         finder_name: finder, finder_contact: finder && "#{finder.split.first.downcase}@finders.example", waiting_reason: nil, sent_at: moment(caught) + 86_400 }
     end
 
@@ -174,7 +184,7 @@ module Demo
         caught = Simulation::Handling.new(date: @today - 2 - index, minute: 600, spot:, lat_deg: spot[:lat_deg], lon_deg: spot[:lon_deg],
                                           length_mm: index < 2 ? @last_release.length_mm + 4 : species.typical_mm, how: "tape", kept: index == 1)
         @rows[:reports] << report_row(uuid, caught, number_as_read: read, species_code: species.code, finder: People::FINDERS[index], length_kind: species.length_kind)
-                           .merge(state: "waiting", waiting_reason: "number_not_found")
+                           .merge(state: "waiting", waiting_reason: index < 2 ? "number_not_found" : "other_programme")
       end
     end
 
@@ -221,7 +231,7 @@ module Demo
       stock = ((@serial + 1)..SERIES[:last_serial]).map { |serial| tag(serial) }
       @rows[:tags] = @tags.values + stock
       @rows[:tag_custody].sort_by! { |row| row[:at] }
-      %i[tags tag_custody fish trips encounters stages taggings reports matches].each do |table|
+      %i[tags tag_custody fish trips encounters stages taggings reports matches spans].each do |table|
         rows = @rows[table]
         columns = rows.first.keys
         rows.each_slice(1000) { |slice| @db[table].import(columns, slice.map { |row| row.values_at(*columns) }) }

@@ -21,7 +21,7 @@ module Store
 
     def add(report) = @db[:reports].insert(**columns(report.slice(*COLUMNS)))
 
-    def change(id, report) = @db[:reports].where(id:).update(columns(report.except(:id)))
+    def change(id, report) = @db[:reports].where(id:).update(columns(report.slice(*COLUMNS).except(:id)))
 
     # Lets reports of the same content come one after the other until the transaction ends, and returns the one that was first, or nil.
     def same_content(fingerprint, before:)

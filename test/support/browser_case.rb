@@ -24,7 +24,7 @@ class BrowserCase < Minitest::Test
   include Capybara::Minitest::Assertions
 
   PASSWORD = "correct horse tide"
-  TABLES = %w[decisions queries corrections track_fixes live_taps live_fish held_encounters changes lockers tag_batches letters
+  TABLES = %w[row_changes letter_templates spans decisions queries corrections track_fixes live_taps live_fish held_encounters changes lockers tag_batches letters
               photos matches reports taggings stages encounters fish trips tag_custody tags tag_series
               members accounts que_jobs].freeze
 

@@ -108,6 +108,10 @@ export const api = {
   crewCard: (key: string) => answer(client.GET('/api/crew/{key}/card', { params: { path: { key } } })),
   syncCrew: (key: string, body: { device: string; fish: Schemas['CrewFish'][] }) => answer(client.POST('/api/crew/{key}', { params: { path: { key } }, body })),
   reportTag: (id: string, body: Schemas['ReportSent']) => answer(client.PUT('/api/reports/{id}', { params: { path: { id } }, body })),
+  numberHint: (number: string, signal: AbortSignal) => answer(client.GET('/api/numbers/{number}', { params: { path: { number } }, signal })),
+  ownReport: (id: string, reportKey: string) => answer(client.GET('/api/reports/{id}', { params: { path: { id }, header: { 'X-Report-Key': reportKey } } })),
+  amendReport: (id: string, reportKey: string, revision: number, report: Schemas['ReportSent']) =>
+    answer(client.PUT('/api/reports/{id}/amend', { params: { path: { id }, header: { 'X-Report-Key': reportKey } }, body: { revision, report } })),
   addReportPhoto: (id: string, reportKey: string, photo: Blob) =>
     answer(
       client.PUT('/api/reports/{id}/photo', {
@@ -143,8 +147,18 @@ export const api = {
   forgetFinder: (id: string, reportKey: string) => answer(client.PUT('/api/reports/{id}/forget', { params: { path: { id }, header: { 'X-Report-Key': reportKey } }, body: {} as never })),
   deskQueue: () => answer(client.GET('/api/desk')),
   openDesk: (id: string) => answer(client.GET('/api/reports/{id}/desk', { params: { path: { id } } })),
-  decideReport: (id: string, body: { verdict: 'accepted' | 'none_of_these' | 'contradictory' | 'undone'; reason: string; seen: number; tag_number?: string }) =>
+  decideReport: (id: string, body: paths['/api/reports/{id}/decision']['post']['requestBody']['content']['application/json']) =>
     answer(client.POST('/api/reports/{id}/decision', { params: { path: { id } }, body })),
+  queries: (state: 'open' | 'settled') => answer(client.GET('/api/queries', { params: { query: { state } } })),
+  settleQuery: (id: string, code: string, body: { verdict: 'stands' | 'asked' | 'open'; why: string }) => answer(client.POST('/api/queries/{id}/{code}', { params: { path: { id, code } }, body })),
+  foreignTags: () => answer(client.GET('/api/foreign-tags')),
+  passOn: (body: { ids: string[]; to: string }) => answer(client.POST('/api/foreign-tags', { body })),
+  letters: (query: NonNullable<paths['/api/letters']['get']['parameters']['query']>) => answer(client.GET('/api/letters', { params: { query } })),
+  settleLetter: (number: number, act: 'again' | 'withdraw') => answer(client.POST('/api/letters/{number}', { params: { path: { number } }, body: { act } })),
+  letterTemplates: () => answer(client.GET('/api/letter-templates')),
+  keepLetterTemplate: (kind: string, body: { subject: string | null; body: string | null }) => answer(client.PUT('/api/letter-templates/{kind}', { params: { path: { kind } }, body })),
+  previewLetter: (kind: string, body: { subject: string; body: string }) => answer(client.POST('/api/letter-templates/{kind}/preview', { params: { path: { kind } }, body })),
+  audit: (query: NonNullable<paths['/api/audit']['get']['parameters']['query']>) => answer(client.GET('/api/audit', { params: { query } })),
   finds: (query: NonNullable<paths['/api/finds']['get']['parameters']['query']>, signal: AbortSignal) =>
     answer(client.GET('/api/finds', { params: { query }, signal })),
 }

@@ -6,7 +6,7 @@ import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { loadCoast } from './coast'
 import type { MapPlace, PickedPlace } from './mapTypes'
 
-const props = defineProps<{ places?: MapPlace[]; joined?: boolean; pickable?: boolean; label: string }>()
+const props = defineProps<{ places?: MapPlace[]; /** Straight lines from place to place. */ joined?: boolean; /** Ways to draw, each a run of [lat, lon]. */ ways?: [number, number][][]; pickable?: boolean; label: string }>()
 const picked = defineModel<PickedPlace | null>('picked', { default: null })
 
 const box = ref<HTMLElement | null>(null)
@@ -50,7 +50,7 @@ onBeforeUnmount(() => {
   map?.remove()
   map = null
 })
-watch([() => props.places, picked], draw, { deep: true })
+watch([() => props.places, () => props.ways, picked], draw, { deep: true })
 
 function placeName(feature: Feature, className: string, lat: number, lon: number) {
   return new Marker([lat, lon], { interactive: false, keyboard: false, icon: new DivIcon({ className, html: String(feature.properties?.name), iconSize: [120, 14], iconAnchor: [60, 7] }) })
@@ -67,6 +67,7 @@ function draw() {
   layers = []
   const places = props.places ?? []
   if (props.joined && places.length > 1) add(new Polyline(places.map(at), { className: 'way', weight: 2, dashArray: '6 6', interactive: false }))
+  props.ways?.forEach((way) => add(new Polyline(way, { className: 'way', weight: 2, dashArray: '6 6', interactive: false })))
   const words = new Map<string, string>()
   places.forEach((place, index) => {
     const key = at(place).join()

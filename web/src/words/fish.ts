@@ -35,6 +35,13 @@ export const WHAT: Record<string, string> = { tagged: 'Tagged', recaptured: 'Cau
 
 export const WAITING_REASON: Record<string, string> = {
   number_not_found: 'no fish of ours carries this number',
+  other_programme: 'not the form of our numbers',
+  two_fish: 'its numbers are on two fish',
+  unlikely: 'length, place or time do not go with that fish',
+  perhaps_same_catch: 'this catch seems told already',
+  asked: 'a question is out',
+  second_opinion: 'a second opinion is asked for',
+  taken_back: 'a decision was taken back',
   other_species: 'the number is on another species',
   before_release: 'dated before that fish was tagged',
   reported_kept: 'that fish was reported kept',

@@ -1,41 +1,77 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { daysText, lengthText, shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
 import { useSessionStore } from '@/stores/session'
 import { WAITING_REASON } from '@/words/fish'
+import DeskCandidate from './parts/DeskCandidate.vue'
+import ExpectedLength from './parts/ExpectedLength.vue'
+import FindsNav from './parts/FindsNav.vue'
 import { useDesk, type Verdict } from './useDesk'
 
 /** Reports that nobody could match alone: the report left, the fish it may be about right, decided by keys. */
 const session = useSessionStore()
-const { queue, desk, chosen, candidate, reason, act, last, nameOf, load, open, choose, step, decide, takeBack } = useDesk()
+const { queue, desk, chosen, candidate, reason, act, last, nameOf, load, open, choose, step, decide, accept, takeBack } = useDesk()
 onMounted(load)
 const reasonField = ref<HTMLTextAreaElement | null>(null)
 const waits = computed(() => desk.value?.report.state === 'waiting')
-const days = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000)
 const age = (sent: string) => daysText(Math.max(0, Math.floor((Date.now() - Date.parse(sent)) / 86_400_000)))
 const percent = (share: number) => (share >= 0.995 ? 'over 99 %' : share < 0.01 ? 'under 1 %' : `${Math.round(share * 100)} %`)
-/** A term that speaks against the candidate is a longer bar; twelve is as much as any says. */
-const against = (log: number) => Math.min(1, -log / 12)
-const VERDICT: Record<string, string> = { accepted: 'accepted', none_of_these: 'none of these', contradictory: 'contradictory', undone: 'taken back' }
-const places = computed(() => {
-  const report = desk.value?.report
-  return report?.lat_deg != null && report.lon_deg != null ? [{ lat_deg: report.lat_deg, lon_deg: report.lon_deg, coarse: false }] : []
-})
+const VERDICT: Record<string, string> = {
+  accepted: 'accepted', none_of_these: 'none of these', contradictory: 'contradictory', undone: 'taken back', asked: 'asked', second_opinion: 'second opinion asked', same_catch: 'the same catch as another report',
+  other_programme: 'another programme’s tag',
+}
+const STATE: Record<string, string> = { matched: 'Matched.', set_aside: 'Set aside.', joined: 'Joined to another report of the same catch.' }
+/** First where the chosen fish was tagged, then where it was reported. */
+const places = computed(() =>
+  [candidate.value, desk.value?.report].filter((one) => one?.lat_deg != null && one.lon_deg != null).map((one) => ({ lat_deg: one!.lat_deg!, lon_deg: one!.lon_deg!, coarse: false })),
+)
+const range = computed(() => (candidate.value?.fish_id && desk.value?.expected[candidate.value.fish_id]) || null)
 
-const KEYS: Record<string, () => void> = {
-  j: () => step(1), ArrowDown: () => step(1), k: () => step(-1), ArrowUp: () => step(-1), Enter: () => void decide('accepted'), x: () => none('none_of_these'), c: () => none('contradictory'), u: () => void takeBack(),
-  r: () => reasonField.value?.focus(),
+/** A step that needs words first: what is asked, why a second opinion, whose tag it is. */
+const asking = ref<'asked' | 'second_opinion' | 'other_programme' | null>(null)
+const words = ref('')
+const wordsField = ref<HTMLTextAreaElement | null>(null)
+const ASKING = computed(() => ({
+  asked: { label: candidate.value && !candidate.value.fish_id ? `What to ask ${candidate.value.holder}, who holds ${candidate.value.number}` : desk.value?.report.deck ? `What to ask ${desk.value.report.deck.member_name}` : 'What to ask the finder', button: 'Send the question' },
+  second_opinion: { label: 'What another coordinator should look at', button: 'Ask for a second opinion' },
+  other_programme: { label: 'Whose tag it is, as far as known', button: 'It is another programme’s' },
+}))
+watch(() => desk.value?.report.id, () => (asking.value = null))
+async function ask(what: typeof asking.value) {
+  asking.value = what
+  words.value = ''
+  await nextTick()
+  wordsField.value?.focus()
+}
+async function send() {
+  const what = asking.value
+  if (!what || words.value.trim().length < 3) return
+  const done =
+    what === 'other_programme' ? await decide(what, `The tag is of ${words.value.trim()}.`, { programme: words.value.trim() })
+    : await decide(what, words.value.trim(), what === 'asked' && candidate.value && !candidate.value.fish_id ? { tag_number: candidate.value.number } : {})
+  if (done) asking.value = null
 }
 function none(verdict: Verdict) {
   void decide(verdict, verdict === 'none_of_these' ? 'None of the candidates fits.' : 'What is reported contradicts what is known of the fish.')
 }
+const KEYS: Record<string, () => void> = {
+  j: () => step(1), ArrowDown: () => step(1), k: () => step(-1), ArrowUp: () => step(-1), Enter: () => void accept(), x: () => none('none_of_these'), c: () => none('contradictory'), u: () => void takeBack(),
+  r: () => reasonField.value?.focus(), a: () => void ask('asked'), s: () => void ask('second_opinion'), o: () => void ask('other_programme'),
+}
 useEventListener(window, 'keydown', (event) => {
   const target = event.target as HTMLElement
-  if (target === reasonField.value && event.key === 'Escape') return reasonField.value?.blur()
+  if (target === wordsField.value && event.key === 'Enter' && !event.shiftKey) {
+    event.preventDefault()
+    return void send()
+  }
+  if (event.key === 'Escape' && (target === reasonField.value || target === wordsField.value)) {
+    asking.value = null
+    return target.blur()
+  }
   if (/^(INPUT|TEXTAREA|SELECT|A)$/.test(target.tagName) || event.ctrlKey || event.metaKey || event.altKey) return
   if (target.tagName === 'BUTTON' && event.key === 'Enter') return
   if (/^[1-9]$/.test(event.key)) choose(Number(event.key) - 1)
@@ -47,9 +83,10 @@ useEventListener(window, 'keydown', (event) => {
 
 <template>
   <div class="page desk">
+    <FindsNav />
     <header>
       <h1>Judgement desk</h1>
-      <p class="soft"><RouterLink to="/finds">All finds</RouterLink> · {{ queue ? `${queue.waiting} ${queue.waiting === 1 ? 'report waits' : 'reports wait'}` : 'Loading' }}<template v-if="last"> · <button type="button" class="link" @click="takeBack">Take back: {{ last.number }} {{ VERDICT[last.verdict] }}</button></template></p>
+      <p class="soft">{{ queue ? `${queue.waiting} ${queue.waiting === 1 ? 'report waits' : 'reports wait'}` : 'Loading' }}<template v-if="queue?.doubts"> · <RouterLink to="/finds/doubts">{{ queue.doubts }} {{ queue.doubts === 1 ? 'doubt' : 'doubts' }} about records</RouterLink></template><template v-if="last"> · <button type="button" class="link" @click="takeBack">Take back: {{ last.number }} {{ VERDICT[last.verdict] }}</button></template></p>
     </header>
     <TroubleNote :trouble="act.refusal.value" />
     <el-button v-if="act.refusal.value" @click="load">Look again</el-button>
@@ -59,47 +96,69 @@ useEventListener(window, 'keydown', (event) => {
         <li v-for="one in queue.reports" :key="one.id">
           <button type="button" :aria-current="one.id === desk?.report.id" @click="open(one.id)">
             <TagStreamer :number="one.number_as_read" spent />
-            <span class="soft">{{ nameOf(one.species_code) }}, {{ age(one.sent_at) }}<template v-if="one.decisions"> · decided before</template></span>
+            <span class="soft">{{ nameOf(one.species_code) }}, {{ age(one.sent_at) }}<template v-if="one.encounter_id">, from the Deck</template></span>
+            <span v-if="['asked', 'second_opinion', 'taken_back'].includes(one.waiting_reason ?? '')" class="soft">{{ WAITING_REASON[one.waiting_reason!] }}</span>
           </button>
         </li>
       </ol>
       <section v-if="desk" class="report" aria-labelledby="reported">
-        <h2 id="reported">What was reported</h2>
-        <p><TagStreamer :number="desk.report.number_as_read" size="large" spent /></p>
+        <h2 id="reported">What was {{ desk.report.deck ? 'read on the Deck' : 'reported' }}</h2>
+        <p class="numbers"><TagStreamer :number="desk.report.number_as_read" size="large" spent /><TagStreamer v-for="number in desk.report.more_numbers" :key="number" :number="number" spent /></p>
         <dl>
           <dt>Species</dt><dd>{{ nameOf(desk.report.species_code) }}</dd>
           <dt>Length</dt><dd>{{ desk.report.length_mm ? `${lengthText(desk.report.length_mm, session.units)} ${desk.report.length_kind}, by ${desk.report.length_how}` : 'not measured' }}</dd>
           <dt>Caught</dt><dd>{{ shortDateText(desk.report.caught_on) }}, {{ desk.report.fate === 'kept' ? 'kept' : 'let go' }}</dd>
-          <dt>Place</dt><dd>{{ desk.report.place_words ?? 'not said' }}</dd>
-          <dt>By</dt><dd>{{ desk.report.finder_name ?? 'no name left' }}<template v-if="desk.report.finder_contact">, {{ desk.report.finder_contact }}</template></dd>
+          <dt>Place</dt><dd>{{ desk.report.place_words ?? desk.report.deck?.spot_name ?? 'not said' }}</dd>
+          <dt>By</dt><dd v-if="desk.report.deck">{{ desk.report.deck.member_name }}<template v-if="desk.report.deck.note">: {{ desk.report.deck.note }}</template></dd>
+          <dd v-else>{{ desk.report.finder_name ?? 'no name left' }}<template v-if="desk.report.finder_contact">, {{ desk.report.finder_contact }}</template></dd>
           <dt>Why it waits</dt><dd>{{ desk.report.waiting_reason ? (WAITING_REASON[desk.report.waiting_reason] ?? desk.report.waiting_reason) : desk.report.state.replace('_', ' ') }}</dd>
         </dl>
         <img v-if="desk.report.photo_id" :src="`/api/photos/${desk.report.photo_id}/shown`" alt="The finder’s photo" class="photo" />
-        <WaterMap v-if="places.length" class="map" :places="places" label="Where it was caught" />
+        <ExpectedLength v-if="range" :range="range" :reported-mm="desk.report.length_mm" :reported-sd-mm="desk.report.length_sd_mm" :released-mm="candidate!.length_mm" />
+        <template v-if="places.length">
+          <WaterMap class="map" :places="places" joined label="Where the chosen fish was tagged, and where this one was caught" />
+          <p v-if="places.length > 1" class="soft">1 where the chosen fish was tagged, 2 where this one was caught.</p>
+        </template>
+        <section v-if="desk.same_catch.length && waits" class="history">
+          <h3>Perhaps the same catch</h3>
+          <p v-for="one in desk.same_catch" :key="one.id">
+            <b class="figures">{{ one.number_as_read }}</b>, {{ shortDateText(one.caught_on) }}, {{ one.place_words ?? 'place not said' }}, by {{ one.finder_name ?? 'no name left' }}<template v-if="one.length_mm">, {{ lengthText(one.length_mm, session.units) }}</template>.
+            <button type="button" class="link" @click="decide('same_catch', 'Two reports of one catch.', { other_report_id: one.id })">Join this report to it</button>
+          </p>
+        </section>
         <section v-if="desk.decisions.length" class="history">
-          <h3>Decided before</h3>
+          <h3>So far</h3>
           <p v-for="one in desk.decisions" :key="one.id"><b>{{ VERDICT[one.verdict] }}</b><template v-if="one.tag_number"> {{ one.tag_number }}</template> by {{ one.by }}, {{ shortDateText(one.made_at) }}: {{ one.reason }}</p>
         </section>
       </section>
       <section v-if="desk" class="candidates" aria-labelledby="may-be">
         <h2 id="may-be">Fish that it may be</h2>
         <template v-if="waits">
-          <label class="why">Reason <textarea ref="reasonField" v-model="reason" rows="2" maxlength="500" /></label>
-          <div class="acts">
-            <el-button class="oilskin" size="large" :loading="act.busy.value" :disabled="!candidate" @click="decide('accepted')">It is {{ candidate?.number ?? 'none' }}</el-button>
-            <el-button size="large" @click="none('none_of_these')">None of these</el-button>
-            <el-button size="large" @click="none('contradictory')">Contradictory</el-button>
-          </div>
-          <p class="soft">Keys: 1 to 9 choose, Enter accepts, X none, C contradictory, J K next and before, R reason, U takes the last one back.</p>
+          <form v-if="asking" class="why" @submit.prevent="send">
+            <label>{{ ASKING[asking].label }} <textarea ref="wordsField" v-model="words" rows="2" :maxlength="asking === 'other_programme' ? 120 : 500" /></label>
+            <div class="acts">
+              <el-button class="oilskin" size="large" native-type="submit" :loading="act.busy.value" :disabled="words.trim().length < 3">{{ ASKING[asking].button }}</el-button>
+              <el-button size="large" @click="asking = null">Not now</el-button>
+            </div>
+          </form>
+          <template v-else>
+            <label class="why">Reason <textarea ref="reasonField" v-model="reason" rows="2" maxlength="500" /></label>
+            <div class="acts">
+              <el-button v-if="candidate && !candidate.fish_id" class="oilskin" size="large" @click="ask('asked')">Ask {{ candidate.holder }}</el-button>
+              <el-button v-else-if="candidate" class="oilskin" size="large" :loading="act.busy.value" @click="accept">It is {{ candidate.number }}</el-button>
+              <el-button size="large" @click="none('none_of_these')">None of these</el-button>
+              <el-button size="large" @click="none('contradictory')">Contradictory</el-button>
+              <el-button size="large" @click="ask('asked')">Ask</el-button>
+              <el-button size="large" @click="ask('second_opinion')">Second opinion</el-button>
+              <el-button size="large" :class="{ oilskin: !candidate && desk.report.waiting_reason === 'other_programme' }" @click="ask('other_programme')">Another programme’s</el-button>
+            </div>
+            <p class="soft">Keys: 1 to 9 choose, Enter accepts, X none, C contradictory, A ask, S second opinion, O another programme’s, J K next and before, R reason, U takes the last one back.</p>
+          </template>
         </template>
-        <p v-else><b>{{ desk.report.state === 'matched' ? 'Matched.' : 'Set aside.' }}</b> <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`">Its story</RouterLink> <button type="button" class="link" @click="decide('undone', 'Taken back at the desk.')">Take the decision back</button></p>
+        <p v-else><b>{{ STATE[desk.report.state] }}</b> <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`">Its story</RouterLink> <button type="button" class="link" @click="decide('undone', 'Taken back at the desk.')">Take the decision back</button></p>
         <ol v-if="desk.ranked.length">
           <li v-for="(one, place) in desk.ranked" :key="one.number">
-            <button type="button" class="candidate" :aria-pressed="chosen === place" :data-candidate="one.number" @click="choose(place)">
-              <span class="line"><b class="figures">{{ place + 1 }}</b> <TagStreamer :number="one.number" /> <b class="share tabular">{{ percent(one.share) }}</b></span>
-              <span>{{ nameOf(one.species_code) }}, tagged {{ shortDateText(one.released_on) }}, {{ daysText(days(one.released_on, desk.report.caught_on)) }} before</span>
-              <span v-for="term in one.terms" :key="term.name" class="term"><span class="name">{{ term.name }}</span><span class="bar" aria-hidden="true"><i :style="`--against: ${against(term.log)}`" /></span><span class="words">{{ term.words }}</span></span>
-            </button>
+            <DeskCandidate :candidate="one" :place="place" :share="percent(one.share)" :chosen="chosen === place" :species="nameOf(one.species_code)" :caught-on="desk.report.caught_on" @choose="choose(place)" />
           </li>
         </ol>
         <p v-else class="soft">No fish of ours carries a number like this one.</p>
@@ -169,61 +228,20 @@ dd {
   border-radius: var(--round);
 }
 .map {
-  height: 200px;
+  height: 240px;
 }
 .history {
   font-size: 15px;
 }
-.candidate {
-  width: 100%;
+.why,
+.why label {
   display: grid;
-  gap: 2px;
-  margin-bottom: 6px;
-  padding: var(--gap-2);
-  border: 1px solid var(--line-strong);
-  border-radius: var(--round);
-  background: var(--sheet);
-  text-align: left;
-  line-height: 1.25;
-  cursor: pointer;
+  gap: var(--gap-1);
 }
-.candidate[aria-pressed='true'] {
-  border: 3px solid var(--kelp);
-  padding: calc(var(--gap-2) - 2px);
-}
-.line {
+.numbers {
   display: flex;
-  align-items: center;
+  flex-wrap: wrap;
   gap: var(--gap-2);
-}
-.share {
-  margin-left: auto;
-  font-size: 20px;
-}
-.term {
-  display: grid;
-  grid-template-columns: 64px 84px 1fr;
-  gap: var(--gap-2);
-  align-items: center;
-  font-size: 15px;
-}
-.name {
-  color: var(--ink-soft);
-}
-.bar {
-  height: 8px;
-  border: 1px solid var(--line-strong);
-  border-radius: 99px;
-  overflow: hidden;
-}
-.bar i {
-  display: block;
-  height: 100%;
-  width: calc(var(--against) * 100%);
-  background: var(--rust);
-}
-.why {
-  display: grid;
 }
 .why textarea {
   padding: 8px;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
 import { namedPlaces, type NamedPlace } from '@/parts/coast'
@@ -9,10 +9,17 @@ import { LENGTH_KIND } from '@/words/fish'
 import LengthKindPicture from './parts/LengthKindPicture.vue'
 import { useReport } from './useReport'
 
+const props = defineProps<{ reportId?: string }>()
+const TagGuide = defineAsyncComponent(() => import('./parts/TagGuide.vue'))
 const router = useRouter()
-const { draft, species, refusal, busy, waiting, photo, photoTrouble, chooseSpecies, choosePhoto, send, startAnew, sentHere, forgetMe } = useReport((storyKey) =>
-  router.push({ path: `/story/${storyKey}`, query: { thanks: '1' } }),
+/** The key stands behind the # of the link, so that it reaches no server's log. */
+const key = useRoute().hash.slice(1)
+const amending = props.reportId && key ? { id: props.reportId, key } : null
+const { draft, species, refusal, busy, waiting, photo, photoTrouble, placeTrouble, own, hint, chooseSpecies, choosePhoto, placeHere, send, startAnew, sentHere, forgetMe } = useReport(
+  (storyKey) => router.push({ path: `/story/${storyKey}`, query: { thanks: '1' } }),
+  amending,
 )
+const guide = ref(false)
 
 const names = ref<NamedPlace[]>([])
 onMounted(async () => (names.value = await namedPlaces()))
@@ -33,18 +40,31 @@ const field = (name: string) => refusal.value?.fields[name]
       <h1>Your report is kept</h1>
       <p role="status">{{ waiting }}</p>
       <p v-if="photoTrouble" class="soft">{{ photoTrouble }}</p>
-      <el-button type="primary" size="large" @click="startAnew">Report another tag</el-button>
+      <p v-if="sentHere[0] && !amending"><RouterLink :to="`/report/${sentHere[0].id}#${sentHere[0].key}`">Look at it, or add to it</RouterLink>. This device keeps the link below the form, too.</p>
+      <el-button v-if="!amending" type="primary" size="large" @click="startAnew">Report another tag</el-button>
+      <RouterLink v-else to="/report">Report another tag</RouterLink>
     </template>
     <el-form v-else label-position="top" class="form" @submit.prevent="send">
       <div>
-        <h1>Report a tag</h1>
-        <p class="soft">No account needed. Only the number and the day must be there; whatever else you know helps.</p>
+        <h1>{{ amending ? 'Your report' : 'Report a tag' }}</h1>
+        <template v-if="own">
+          <p role="status">{{ own.sentence }} <RouterLink v-if="own.story_key" :to="`/story/${own.story_key}`">Its story</RouterLink></p>
+          <p v-if="own.question" class="question"><b>A coordinator asks:</b> {{ own.question }}</p>
+        </template>
+        <p v-else class="soft">No account needed. Only the number and the day must be there; whatever else you know helps.</p>
       </div>
       <TroubleNote :trouble="refusal" />
 
       <el-form-item label="Number on the tag" for="number" :error="field('number_as_read')" class="number">
         <el-input id="number" v-model="draft.number_as_read" size="large" autocapitalize="characters" autocomplete="off" maxlength="40" placeholder="MS000000" />
-        <p class="soft">Rub growth off with a fingernail, do not pull. Type ? for a character you cannot read, * for several.</p>
+        <p v-if="hint" role="status" :class="['hint', hint.kind]">{{ hint.sentence }}</p>
+        <p class="soft">Rub growth off with a fingernail, do not pull. Type ? for a character you cannot read, * for several. <button type="button" class="link" :aria-expanded="guide" @click="guide = !guide">How to read a worn tag</button></p>
+        <TagGuide v-if="guide" />
+        <div v-for="(_, at) in draft.more_numbers" :key="at" class="more">
+          <el-input v-model="draft.more_numbers[at]" size="large" maxlength="40" autocapitalize="characters" autocomplete="off" :aria-label="`Number on tag ${at + 2}`" />
+          <el-button size="large" :aria-label="`Leave out tag ${at + 2}`" @click="draft.more_numbers.splice(at, 1)">✕</el-button>
+        </div>
+        <button v-if="draft.more_numbers.length < 4" type="button" class="link" @click="draft.more_numbers.push('')">The fish carries another tag</button>
       </el-form-item>
 
       <el-form-item label="Which fish" for="species" :error="field('species_code')">
@@ -95,6 +115,8 @@ const field = (name: string) => refusal.value?.fields[name]
         <el-input id="place" v-model="draft.place_words" size="large" list="places" maxlength="200" aria-label="Place in words" placeholder="In words, or touch the map" @change="placeNamed" />
         <datalist id="places"><option v-for="one in names" :key="one.name" :value="one.name" /></datalist>
         <WaterMap v-model:picked="draft.place" class="map" pickable label="Map of Marrow Sound; touch where the fish was caught" />
+        <el-button size="large" @click="placeHere">It was where this phone is now</el-button>
+        <p v-if="placeTrouble" class="fault">{{ placeTrouble }}</p>
         <p class="soft">
           <template v-if="draft.place">Marked at {{ draft.place.lat_deg.toFixed(3) }}, {{ draft.place.lon_deg.toFixed(3) }}. <button type="button" class="link" @click="draft.place = null">Remove the mark</button></template>
           <template v-else>Others will only see the 5 km square around it.</template>
@@ -109,7 +131,8 @@ const field = (name: string) => refusal.value?.fields[name]
         </el-radio-group>
       </fieldset>
 
-      <fieldset>
+      <p v-if="own?.has_photo" class="soft">Its photo is kept.</p>
+      <fieldset v-else>
         <legend>A photo, if you have one</legend>
         <input id="photo" type="file" accept="image/jpeg,image/png,image/webp" aria-label="Photo" @change="choosePhoto(($event.target as HTMLInputElement).files?.[0] ?? null)" />
         <p v-if="photo" class="soft">{{ photo.name }}. The place stored in the picture is removed before anybody sees it.</p>
@@ -123,12 +146,12 @@ const field = (name: string) => refusal.value?.fields[name]
         <p class="soft">Only the cooperative sees it.</p>
       </fieldset>
 
-      <el-button native-type="submit" class="oilskin send" size="large" :loading="busy" :disabled="!draft.number_as_read.trim() || !draft.caught_on">Send and read its story</el-button>
+      <el-button native-type="submit" class="oilskin send" size="large" :loading="busy" :disabled="!draft.number_as_read.trim() || !draft.caught_on || (amending !== null && own === null)">{{ amending ? 'Send the change' : 'Send and read its story' }}</el-button>
     </el-form>
     <details v-if="sentHere.length" class="sent">
       <summary>Reports from this device</summary>
       <p v-for="one in sentHere" :key="one.id">
-        <b class="figures">{{ one.number }}</b>, {{ shortDateText(one.on) }}:
+        <b class="figures">{{ one.number }}</b>, {{ shortDateText(one.on) }}: <a :href="`/report/${one.id}#${one.key}`">look at it or change it</a>;
         <span v-if="one.forgotten" role="status">your name and contact are gone from it.</span>
         <button v-else type="button" class="link" @click="forgetMe(one)">take my name and contact out of it</button>
       </p>
@@ -137,6 +160,31 @@ const field = (name: string) => refusal.value?.fields[name]
 </template>
 
 <style scoped>
+.hint {
+  border-left: 4px solid var(--line-strong);
+  padding-left: var(--gap-2);
+  margin-top: var(--gap-1);
+}
+.hint.printed,
+.hint.partial {
+  border-color: var(--kelp);
+}
+.hint.not_printed,
+.hint.length {
+  border-color: var(--oilskin-deep);
+}
+.more {
+  display: flex;
+  gap: var(--gap-2);
+  width: 100%;
+  margin-top: var(--gap-2);
+}
+.question {
+  border-left: 5px solid var(--oilskin-deep);
+  padding: var(--gap-2) var(--gap-3);
+  margin-top: var(--gap-2);
+  white-space: pre-line;
+}
 .sent {
   margin-top: var(--gap-4);
 }

@@ -32,6 +32,10 @@ watch(
 const numbers = computed(() => [...new Set(story.value?.catches.flatMap((one) => one.tag_numbers))])
 const coarse = computed(() => story.value?.audience === 'public')
 const placed = computed(() => (story.value?.catches ?? []).filter((one) => one.lat_deg !== null).map((one) => ({ lat_deg: one.lat_deg!, lon_deg: one.lon_deg!, coarse: coarse.value })))
+const ways = computed(() => (story.value?.legs ?? []).flatMap((leg) => (leg.path ? [leg.path as [number, number][]] : [])))
+const OUTCOME: Record<string, string> = { strong: 'went off strong', slow: 'went off slowly', floated: 'floated', sank: 'sank', predator: 'taken by a predator', lost_from_sight: 'lost from sight' }
+/** Weight over what is usual for that length, in words with the number. */
+const conditionText = (weight: number, relative: number | null) => `${weight.toLocaleString('en-GB')} g${relative === null ? '' : `, ${Math.round(relative * 100)} % of what is usual for its length`}`
 const whole = computed(() => story.value?.whole ?? null)
 </script>
 
@@ -56,6 +60,10 @@ const whole = computed(() => story.value?.whole ?? null)
           <strong class="tabular" data-testid="distance">{{ distanceText(whole.distance_m, whole.distance_is_coarse) }}</strong>
           <span>from where it was tagged<template v-if="whole.azimuth_deg !== null && whole.distance_m > 0">, to the {{ windText(whole.azimuth_deg) }}</template></span>
         </div>
+        <div v-if="whole.by_water_m !== null">
+          <strong class="tabular" data-testid="by-water">{{ distanceText(whole.by_water_m, whole.distance_is_coarse) }}</strong>
+          <span>by the shortest way through the water</span>
+        </div>
         <div v-if="whole.growth.increment_mm !== null">
           <strong class="tabular" data-testid="growth">{{ growthText(whole.growth.increment_mm) }}</strong>
           <span>± {{ Math.round(1.96 * whole.growth.sd_mm!) }} mm, 95 %</span>
@@ -67,18 +75,21 @@ const whole = computed(() => story.value?.whole ?? null)
           That is {{ Math.round(whole.growth.yearly_mm) }} mm a year (± {{ Math.round(whole.growth.yearly_margin_mm!) }} mm).
         </template>
       </p>
-      <p v-else class="soft">It has been caught once so far. The story goes on when somebody reports it again.</p>
+      <p v-if="whole?.by_water_why" class="soft">No way by water: {{ whole.by_water_why }}</p>
+      <p v-if="story.typical" class="typical" data-testid="typical"><b>What is usual.</b> {{ story.typical.sentence }}</p>
+      <p v-if="!whole" class="soft">It has been caught once so far. The story goes on when somebody reports it again.</p>
 
       <div class="columns">
-        <WaterMap class="map" :places="placed" joined label="Map of where the fish was" />
+        <WaterMap class="map" :places="placed" :ways="ways" label="Map of where the fish was" />
         <section>
           <h2>Its catches</h2>
           <ol class="timeline">
             <li v-for="(one, index) in story.catches" :key="index">
               <b>{{ index + 1 }}</b>
               <div>
-                <p><strong>{{ dateText(one.caught_on) }}</strong> <span v-if="index > 0" class="soft">after {{ daysText(story.legs[index - 1]!.days) }}</span></p>
-                <p>{{ WHAT[one.what] }}<template v-if="one.place_name">, {{ one.place_name }}</template>, by {{ one.by }}; {{ one.fate === 'kept' ? 'kept' : 'let go' }}</p>
+                <p><strong>{{ dateText(one.caught_on) }}</strong> <span v-if="index > 0" class="soft">after {{ daysText(story.legs[index - 1]!.days) }}<template v-if="story.legs[index - 1]!.by_water_m !== null">, {{ distanceText(story.legs[index - 1]!.by_water_m!, coarse) }} by water</template></span></p>
+                <p>{{ WHAT[one.what] }}<template v-if="one.place_name">, {{ one.place_name }}</template>, by {{ one.by }}; {{ one.fate === 'kept' ? 'kept' : 'let go' }}<template v-if="one.outcome">, {{ OUTCOME[one.outcome] ?? one.outcome }}</template></p>
+                <p v-if="one.weight_g" class="tabular">{{ conditionText(one.weight_g, one.relative_weight) }}</p>
                 <p v-if="one.length_mm" class="tabular">{{ lengthText(one.length_mm) }} {{ one.length_kind }} <span class="soft">± {{ Math.round(1.96 * one.length_sd_mm!) }} mm, {{ one.length_how }}</span></p>
               </div>
             </li>
@@ -88,6 +99,7 @@ const whole = computed(() => story.value?.whole ?? null)
       <GrowthLine v-if="story.catches.filter((one) => one.length_mm).length > 1" :catches="story.catches" :kind="story.species.length_kind" />
       <p class="certificate">
         <a :href="`/api/stories/${storyKey}/certificate.pdf`" target="_blank" rel="noopener">Certificate to print (PDF)</a>
+        <a :href="`/api/stories/${storyKey}/picture.png`" target="_blank" rel="noopener">Picture to share (PNG)</a>
       </p>
       <p v-if="coarse" class="soft">Places are shown as the 5 km squares they lie in, and the distance in steps of 5 km.</p>
     </template>
@@ -175,6 +187,15 @@ h1 {
   color: var(--on-oilskin);
   border: 1px solid var(--ink);
   font-family: var(--font-figures);
+}
+.typical {
+  border-left: 4px solid var(--kelp);
+  padding-left: var(--gap-3);
+}
+.certificate {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
 }
 .certificate a {
   display: inline-block;

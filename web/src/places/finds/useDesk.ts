@@ -4,7 +4,10 @@ import { useAct } from '@/api/useAct'
 
 export type Desk = Schemas['Desk']
 type Queue = Awaited<ReturnType<typeof api.deskQueue>>
-export type Verdict = 'accepted' | 'none_of_these' | 'contradictory' | 'undone'
+type Decision = Parameters<typeof api.decideReport>[1]
+export type Verdict = Decision['verdict']
+/** Verdicts after which a report still waits. */
+const STILL_WAITS: Verdict[] = ['undone', 'asked', 'second_opinion']
 
 /** The queue of reports that wait, the one that is looked at, and what is decided of it. */
 export function useDesk() {
@@ -47,30 +50,32 @@ export function useDesk() {
     if (to && to.id !== desk.value?.report.id) void open(to.id)
   }
 
-  async function decide(verdict: Verdict, why = reason.value) {
+  /** True when it was taken; then the next report stands here. */
+  async function decide(verdict: Verdict, why = reason.value, more: Pick<Decision, 'tag_number' | 'other_report_id' | 'programme'> = {}) {
     const here = desk.value
-    if (!here || act.busy.value) return
-    if (verdict === 'accepted' && !candidate.value) return
-    const number = candidate.value?.number
+    if (!here || act.busy.value) return false
     const done = await act.run(async () => {
-      desk.value = await api.decideReport(here.report.id, {
-        verdict, reason: why.trim() || 'No reason given at the desk.', seen: here.decisions.length, ...(verdict === 'accepted' ? { tag_number: number! } : {}),
-      })
+      desk.value = await api.decideReport(here.report.id, { verdict, reason: why.trim() || 'No reason given at the desk.', seen: here.decisions.length, ...more })
     })
-    if (!done) return
+    if (!done) return false
     last.value = verdict === 'undone' ? null : { id: here.report.id, number: here.report.number_as_read, verdict }
     // The next one at once.
-    const after = queue.value?.reports.filter((one) => one.id !== here.report.id) ?? []
-    const place = queue.value?.reports.findIndex((one) => one.id === here.report.id) ?? 0
+    const before = queue.value?.reports ?? []
+    const place = before.findIndex((one) => one.id === here.report.id)
     queue.value = await api.deskQueue()
-    if (verdict === 'undone') return choose(0)
-    const next = after[place] ?? after.at(-1)
+    if (verdict === 'undone') {
+      choose(0)
+      return true
+    }
+    const next = before.slice(place + 1).find((one) => queue.value!.reports.some((other) => other.id === one.id)) ?? queue.value.reports.find((one) => one.id !== here.report.id || !STILL_WAITS.includes(verdict))
     if (next) await open(next.id)
+    return true
   }
+  const accept = () => (candidate.value?.fish_id ? decide('accepted', reason.value, { tag_number: candidate.value.number }) : Promise.resolve(false))
   async function takeBack() {
     if (!last.value) return
     const { id } = last.value
     if (await open(id)) await decide('undone', 'Taken back at the desk.')
   }
-  return { queue, desk, species, chosen, candidate, reason, act, last, nameOf, load, open, choose, step, decide, takeBack }
+  return { queue, desk, species, chosen, candidate, reason, act, last, nameOf, load, open, choose, step, decide, accept, takeBack }
 }

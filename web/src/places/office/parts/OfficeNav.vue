@@ -12,6 +12,8 @@ const { isCoordinator } = storeToRefs(useSessionStore())
     <template v-if="isCoordinator">
       <RouterLink to="/office/members">Members</RouterLink>
       <RouterLink to="/office/species">Species and law</RouterLink>
+      <RouterLink to="/office/letters">Letters</RouterLink>
+      <RouterLink to="/office/changes">Who changed what</RouterLink>
     </template>
   </nav>
 </template>

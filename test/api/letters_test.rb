@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_case"
+
+class LettersTest < ApiCase
+  # A carrier that does what it is told, one word per letter: :take, :refuse, or :crash between the sending and the mark.
+  Moody = Struct.new(:moods, :letters) do
+    def deliver(letter)
+      mood = moods.shift || :take
+      raise IOError, "451 try later" if mood == :refuse
+
+      letters << letter[:id]
+      raise Interrupt, "the power went" if mood == :crash
+    end
+  end
+
+  def with(*moods)
+    @carrier = Moody.new(moods, [])
+    Api::App.hand_over_jobs(store:, carrier: @carrier, files: ApiCase.files, base_url: ApiCase.config.base_url)
+    @id = Acts::WriteLetter.welcome(store:, recipient: "odo@marrow.example", name: "Odo Larkspur")
+  end
+
+  def run_once
+    Acts::LetterJob.run(@id)
+  rescue Interrupt
+    :crashed
+  end
+
+  def letter = store.letters.find(@id)
+
+  def test_a_letter_is_carried_once_however_often_its_job_runs
+    with
+    3.times { run_once }
+
+    assert_equal [[@id], "sent", false], [@carrier.letters, letter[:state], letter[:perhaps_twice]]
+  end
+
+  def test_a_crash_between_sending_and_mark_sends_once_more_and_says_so_and_then_no_more
+    with(:crash)
+    3.times { run_once }
+
+    assert_equal [[@id] * 2, "sent", true], [@carrier.letters, letter[:state], letter[:perhaps_twice]]
+    with(:crash, :crash)
+    5.times { run_once }
+
+    assert_equal [[@id] * 2, "uncertain"], [@carrier.letters, letter[:state]], "the second time nobody sends it but a coordinator"
+    sign_in("hamish@marrow.example")
+
+    assert_equal "queued", send_json(:post, "/api/letters/#{@id}", { act: "again" })["state"]
+    run_once
+
+    assert_equal "sent", letter[:state]
+  end
+
+  def test_a_refused_letter_is_tried_again_with_growing_pauses_and_given_up
+    pauses = Acts::LetterJob::PAUSES_SECONDS
+    with(*[:refuse] * (pauses.size + 1))
+    waits = pauses.map { run_once && (letter[:next_try_at] - Time.now) }
+
+    waits.zip(pauses) { |wait, pause| assert_in_delta pause, wait, 5 }
+    run_once
+
+    assert_equal ["failed", "IOError: 451 try later", []], [*letter.values_at(:state, :last_error), @carrier.letters]
+  end
+
+  def test_coordinators_read_filter_and_withdraw_them
+    with
+    sign_in("hamish@marrow.example")
+    page = ask("/api/letters?search=odo&state=queued")
+
+    assert_equal [1, { "queued" => 1 }], [page["total"], page["counts"]]
+    assert_equal "withdrawn", send_json(:post, "/api/letters/#{@id}", { act: "withdraw" })["state"]
+    run_once
+
+    assert_empty @carrier.letters
+    assert_equal 409, send_json(:post, "/api/letters/#{@id}", { act: "again" }) && last_response.status
+    sign_in
+    ask("/api/letters")
+
+    assert_equal 403, last_response.status
+  end
+
+  def test_words_are_tried_out_kept_and_put_back
+    sign_in("hamish@marrow.example")
+    words = ->(verb, path, subject, body) { send_json(verb, "/api/letter-templates/thanks_to_finder#{path}", { subject:, body: }) }
+
+    assert_equal "MS004217 after 142 days", words.call(:post, "/preview", "{{ tag }} after {{ days }} days", "x")["subject"]
+    [["{{ finder }}", "no value called finder"], ["{{ tag", "cannot be read"], [" ", "is empty"], ["{% for x in (1..9) %}{% endfor", "cannot be read"]].each do |body, sentence|
+      words.call(:put, "", "s", body)
+
+      assert_equal 422, last_response.status
+      assert_includes answer["message"], sentence
+    end
+    words.call(:put, "", "Hello", "Tag {{ tag }}.")
+    report = Seeds.report(finder_contact: "edda@finders.example").merge(id: nil, caught_on: Date.new(2026, 6, 15))
+    Acts::WriteLetter.thanks_to_finder(store:, report:, fish: { number: "MS000001", species_code: "seabass", released_on: Date.new(2026, 5, 1), story_key: "k" })
+
+    assert_equal "Tag MS000001.", db[:letters].get(:body)
+    assert_equal [true, "Hamish Torvald"], ask("/api/letter-templates")["templates"].find { |one| one["kind"] == "thanks_to_finder" }.values_at("own", "by")
+    words.call(:put, "", nil, nil)
+
+    assert_empty(ask("/api/letter-templates")["templates"].select { |one| one["own"] })
+  end
+end

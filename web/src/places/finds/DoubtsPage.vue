@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import { shortDateText } from '@/format/units'
+import TagStreamer from '@/parts/TagStreamer.vue'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import FindsNav from './parts/FindsNav.vue'
+
+/** Doubts that the checks raised about stored records, and records that could not be stored: settled by keys, each with its reason. */
+const found = shallowRef<Schemas['Queries'] | null>(null)
+const settled = ref(false)
+const chosen = ref(0)
+const why = ref('')
+const field = ref<HTMLInputElement | null>(null)
+const last = shallowRef<{ encounter_id: string; code: string; sentence: string } | null>(null)
+const { busy, refusal, said, run } = useAct()
+const load = () => run(async () => void (found.value = await api.queries(settled.value ? 'settled' : 'open')))
+onMounted(load)
+watch(settled, load)
+const doubt = computed(() => found.value?.doubts[chosen.value] ?? null)
+const STANDS = 'Checked: it stands as it is.'
+
+async function settle(verdict: 'stands' | 'asked', words: string) {
+  const here = doubt.value
+  if (!here || settled.value) return
+  const done = await run(async () => {
+    found.value = await api.settleQuery(here.encounter_id, here.code, { verdict, why: words })
+    said.value = verdict === 'asked' ? `A letter to ${here.member_name} is on its way.` : ''
+  })
+  if (!done) return
+  why.value = ''
+  last.value = verdict === 'stands' ? here : null
+  chosen.value = Math.min(chosen.value, Math.max(0, found.value!.doubts.length - 1))
+}
+function takeBack(one = last.value) {
+  if (!one) return
+  void run(async () => {
+    const told = await api.settleQuery(one.encounter_id, one.code, { verdict: 'open', why: 'Taken back at the desk.' })
+    if (settled.value) found.value = await api.queries('settled')
+    else found.value = told
+    last.value = null
+  })
+}
+const step = (by: number) => (chosen.value = Math.min(Math.max(chosen.value + by, 0), Math.max(0, (found.value?.doubts.length ?? 1) - 1)))
+const KEYS: Record<string, () => void> = {
+  j: () => step(1), ArrowDown: () => step(1), k: () => step(-1), ArrowUp: () => step(-1), Enter: () => void settle('stands', why.value.trim() || STANDS), u: () => takeBack(), r: () => field.value?.focus(),
+  a: () => field.value?.focus(),
+}
+useEventListener(window, 'keydown', (event) => {
+  const target = event.target as HTMLElement
+  if (target === field.value && event.key === 'Escape') return field.value?.blur()
+  if (/^(INPUT|TEXTAREA|SELECT|A|BUTTON)$/.test(target.tagName) && !(target.tagName === 'BUTTON' && target.closest('.doubts'))) return
+  if (event.ctrlKey || event.metaKey || event.altKey || !KEYS[event.key]) return
+  event.preventDefault()
+  KEYS[event.key]!()
+})
+watch(chosen, async () => {
+  await nextTick()
+  document.querySelector('.doubts [aria-current="true"]')?.scrollIntoView({ block: 'nearest' })
+})
+</script>
+
+<template>
+  <div class="page doubts-page">
+    <FindsNav />
+    <header>
+      <h1>Doubts</h1>
+      <p class="soft">
+        {{ found ? `${found.doubts.length} ${settled ? 'settled here' : 'open'}, ${found.held.length} held back` : 'Loading' }}
+        · <button type="button" class="link" @click="settled = !settled">{{ settled ? 'Show the open ones' : 'Show the settled ones' }}</button>
+        <template v-if="last"> · <button type="button" class="link" @click="takeBack()">Take back: {{ last.sentence }}</button></template>
+      </p>
+    </header>
+    <TroubleNote :trouble="refusal" />
+    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="found && !found.doubts.length" class="soft">{{ settled ? 'None was settled here yet.' : 'No doubt is open. What the checks find when a trip is handed in stands here.' }}</p>
+    <ol v-if="found?.doubts.length" class="doubts" aria-label="Doubts">
+      <li v-for="(one, place) in found.doubts" :key="one.encounter_id + one.code">
+        <button type="button" :aria-current="place === chosen && !settled" @click="chosen = place">
+          <b>{{ one.sentence }}</b>
+          <span class="soft"><TagStreamer v-for="number in one.numbers" :key="number" :number="number" /> {{ one.member_name }}, {{ shortDateText(one.caught_on) }}<template v-if="one.spot_name">, {{ one.spot_name }}</template></span>
+          <span v-if="one.settled_by" class="soft">{{ one.settled_by }}: {{ one.settled_why }}</span>
+        </button>
+        <button v-if="settled" type="button" class="link" @click="takeBack(one)">Open it again</button>
+        <div v-else-if="place === chosen" class="acts">
+          <input ref="field" v-model="why" class="field" maxlength="500" aria-label="Reason, or question" placeholder="Reason, or question" />
+          <el-button class="oilskin" size="large" :loading="busy" @click="settle('stands', why.trim() || STANDS)">It stands</el-button>
+          <el-button size="large" :disabled="busy || why.trim().length < 3" @click="settle('asked', why.trim())">Ask {{ one.member_name.split(' ')[0] }}</el-button>
+          <RouterLink :to="`/dockside/${one.trip_id}`">Correct it on Dockside</RouterLink>
+        </div>
+      </li>
+    </ol>
+    <p v-if="found?.doubts.length && !settled" class="soft">Keys: J K next and before, R reason or question, Enter it stands, U takes the last one back.</p>
+    <section v-if="found?.held.length && !settled">
+      <h2>Held back</h2>
+      <p class="soft">Sent, kept, and not stored yet: the record contradicts itself or the tags’ ledger. Its member mends it on the Deck or on Dockside.</p>
+      <ul class="held">
+        <li v-for="one in found.held" :key="one.id">
+          <b>{{ one.message }}</b> <span class="soft">{{ one.member_name }}, sent {{ shortDateText(one.held_at) }}</span>
+          <RouterLink v-if="one.trip_id" :to="`/dockside/${one.trip_id}`">Its trip</RouterLink>
+        </li>
+      </ul>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.doubts-page {
+  display: grid;
+  gap: var(--gap-3);
+}
+ol,
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.doubts {
+  border-top: 3px solid var(--kelp);
+}
+.doubts li {
+  border-bottom: 1px solid var(--line);
+}
+.doubts li > button:first-child {
+  width: 100%;
+  display: grid;
+  gap: 4px;
+  padding: var(--gap-2);
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.doubts [aria-current='true'] {
+  box-shadow: inset 4px 0 0 var(--kelp);
+  background: var(--kelp-soft);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--gap-2);
+  padding: 0 var(--gap-2) var(--gap-3);
+}
+.acts .field {
+  flex: 1 1 280px;
+}
+.acts > * {
+  margin: 0;
+}
+.held li {
+  padding: var(--gap-2);
+  border-bottom: 1px solid var(--line);
+}
+</style>

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import { lengthText, shortDateText } from '@/format/units'
+import TagStreamer from '@/parts/TagStreamer.vue'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import FindsNav from './parts/FindsNav.vue'
+
+/** Tags of other programmes that came to us: recorded, counted, and passed on. */
+const found = shallowRef<Schemas['ForeignTags'] | null>(null)
+const chosen = ref<string[]>([])
+const to = ref('')
+const { busy, refusal, said, run } = useAct()
+onMounted(() => run(async () => void (found.value = await api.foreignTags())))
+const open = computed(() => found.value?.tags.filter((one) => !one.passed_on_at) ?? [])
+const pass = () =>
+  run(async () => {
+    const count = chosen.value.length
+    found.value = await api.passOn({ ids: chosen.value, to: to.value.trim() })
+    said.value = `${count} ${count === 1 ? 'tag is' : 'tags are'} marked as passed on to ${to.value.trim()}.`
+    chosen.value = []
+  })
+</script>
+
+<template>
+  <div class="page others">
+    <FindsNav />
+    <h1>Tags of others</h1>
+    <TroubleNote :trouble="refusal" />
+    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="found && !found.tags.length" class="soft">None came to us yet. A report that the desk calls another programme’s stands here, until it is passed on.</p>
+    <template v-if="found?.tags.length">
+      <p><template v-for="(one, index) in found.programmes" :key="one.programme"><template v-if="index">; </template><b>{{ one.programme }}</b>: {{ one.tags }}, {{ one.open }} not passed on</template>.</p>
+      <div class="acts">
+        <a href="/api/foreign-tags.csv">Table of those not passed on (CSV)</a>
+        <input v-model="to" class="field" maxlength="200" aria-label="Passed on to" placeholder="Passed on to" />
+        <el-button class="oilskin" size="large" :loading="busy" :disabled="!chosen.length || !to.trim()" @click="pass">Mark {{ chosen.length }} as passed on</el-button>
+      </div>
+      <div class="scroll">
+        <table class="list">
+          <thead>
+            <tr>
+              <th><input type="checkbox" aria-label="All that wait" :checked="chosen.length > 0 && chosen.length === open.length" @change="chosen = chosen.length === open.length ? [] : open.map((one) => one.id)" /></th>
+              <th>Number as read</th><th>Whose</th><th>Species</th><th>Length</th><th>Caught</th><th>Place</th><th>Passed on</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in found.tags" :key="one.id">
+              <td><input v-if="!one.passed_on_at" v-model="chosen" type="checkbox" :value="one.id" :aria-label="`Choose ${one.number_as_read}`" /></td>
+              <td><TagStreamer :number="one.number_as_read" spent /></td>
+              <td>{{ one.other_programme }}</td>
+              <td>{{ one.species_code?.replaceAll('_', ' ') ?? 'not known' }}</td>
+              <td class="tabular">{{ one.length_mm ? `${lengthText(one.length_mm)} ${one.length_kind}` : '–' }}</td>
+              <td class="nowrap">{{ shortDateText(one.caught_on) }}, {{ one.fate === 'kept' ? 'kept' : 'let go' }}</td>
+              <td>{{ one.place_words ?? '–' }}</td>
+              <td>{{ one.passed_on_at ? `${shortDateText(one.passed_on_at)}, to ${one.passed_on_to}` : 'not yet' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.others {
+  display: grid;
+  gap: var(--gap-3);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--gap-3);
+}
+.acts .field {
+  max-width: 320px;
+}
+input[type='checkbox'] {
+  width: 20px;
+  height: 20px;
+}
+</style>

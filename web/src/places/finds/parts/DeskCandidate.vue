@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { daysText, shortDateText } from '@/format/units'
+import TagStreamer from '@/parts/TagStreamer.vue'
+import type { Desk } from '../useDesk'
+
+/** One fish that a report may be about, with what speaks for and against it. */
+defineProps<{ candidate: Desk['ranked'][number]; place: number; share: string; chosen: boolean; species: string; caughtOn: string }>()
+defineEmits<{ choose: [] }>()
+const days = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000)
+/** A term that speaks against the candidate is a longer bar; twelve is as much as any says. */
+const against = (log: number) => Math.min(1, -log / 12)
+</script>
+
+<template>
+  <button type="button" class="candidate" :aria-pressed="chosen" :data-candidate="candidate.number" @click="$emit('choose')">
+    <span class="line"><b class="figures">{{ place + 1 }}</b> <TagStreamer :number="candidate.number" :spent="!candidate.fish_id" /> <b class="share tabular">{{ share }}</b></span>
+    <span v-if="candidate.released_on">{{ species }}, tagged {{ shortDateText(candidate.released_on) }}, {{ daysText(days(candidate.released_on, caughtOn)) }} before</span>
+    <span v-else>No fish is known to carry it yet.</span>
+    <span v-for="term in candidate.terms" :key="term.name" class="term"><span class="name">{{ term.name }}</span><span class="bar" aria-hidden="true"><i :style="`--against: ${against(term.log)}`" /></span><span class="words">{{ term.words }}</span></span>
+  </button>
+</template>
+
+<style scoped>
+.candidate {
+  width: 100%;
+  display: grid;
+  gap: 2px;
+  margin-bottom: 6px;
+  padding: var(--gap-2);
+  border: 1px solid var(--line-strong);
+  border-radius: var(--round);
+  background: var(--sheet);
+  text-align: left;
+  line-height: 1.25;
+  cursor: pointer;
+}
+.candidate[aria-pressed='true'] {
+  border: 3px solid var(--kelp);
+  padding: calc(var(--gap-2) - 2px);
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: var(--gap-2);
+}
+.share {
+  margin-left: auto;
+  font-size: 20px;
+}
+.term {
+  display: grid;
+  grid-template-columns: 64px 84px 1fr;
+  gap: var(--gap-2);
+  align-items: center;
+  font-size: 15px;
+}
+.name {
+  color: var(--ink-soft);
+}
+.bar {
+  height: 8px;
+  border: 1px solid var(--line-strong);
+  border-radius: 99px;
+  overflow: hidden;
+}
+.bar i {
+  display: block;
+  height: 100%;
+  width: calc(var(--against) * 100%);
+  background: var(--rust);
+}
+</style>

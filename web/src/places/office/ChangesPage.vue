@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, type Schemas } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import { shortDateText, timeText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import OfficeNav from './parts/OfficeNav.vue'
+
+/** Every change of every record, as the database noted it, and what people said of it. */
+type Entry = Schemas['Audit']['entries'][number]
+const SOURCE: Record<Entry['source'], string> = { rows: 'changes of records', decisions: 'decisions at the desk', corrections: 'corrections with a reason', custody: 'the ledger of tags', settings: 'settings of the office' }
+const route = useRoute()
+const router = useRouter()
+const found = shallowRef<Schemas['Audit'] | null>(null)
+const members = shallowRef<{ id: string; name: string }[]>([])
+const { busy, refusal, run } = useAct()
+const text = (key: string) => (typeof route.query[key] === 'string' && route.query[key] ? (route.query[key] as string) : undefined)
+const query = computed(() => ({ record: text('record'), record_id: text('record_id'), member_id: text('member_id'), from: text('from'), to: text('to'), source: text('source') as Entry['source'] | undefined }))
+const set = (change: Record<string, string>) => void router.replace({ query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, value]) => value)) as Record<string, string> })
+const setSoon = useDebounceFn(set, 250)
+const load = (cursor?: string) =>
+  run(async () => {
+    const next = await api.audit({ ...query.value, cursor })
+    found.value = cursor && found.value ? { ...next, entries: [...found.value.entries, ...next.entries] } : next
+  })
+onMounted(async () => {
+  await load()
+  await run(async () => void (members.value = (await api.members()).members))
+})
+watch(query, (now, was) => JSON.stringify(now) !== JSON.stringify(was) && route.path === '/office/changes' && load())
+const open = ref<number | null>(null)
+const word = (name: string) => name.replaceAll('_', ' ')
+function value(one: unknown): string {
+  if (one === null || one === undefined || one === '') return 'nothing'
+  if (typeof one === 'string' && /^\d{4}-\d\d-\d\dT/.test(one)) return `${shortDateText(one)}, ${timeText(one)}`
+  return typeof one === 'object' ? JSON.stringify(one) : String(one)
+}
+const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
+</script>
+
+<template>
+  <div class="page changes">
+    <OfficeNav />
+    <h1>Who changed what</h1>
+    <TroubleNote :trouble="refusal" />
+    <div class="filters">
+      <select class="field" aria-label="What" :value="query.source ?? ''" @change="set({ source: ($event.target as HTMLSelectElement).value })">
+        <option value="">Everything</option>
+        <option v-for="(label, source) in SOURCE" :key="source" :value="source">{{ label }}</option>
+      </select>
+      <select class="field" aria-label="Kind of record" :value="query.record ?? ''" @change="set({ record: ($event.target as HTMLSelectElement).value })">
+        <option value="">All records</option>
+        <option v-for="one in [...(found?.records ?? []), 'tags']" :key="one" :value="one">{{ word(one) }}</option>
+      </select>
+      <select class="field" aria-label="By whom" :value="query.member_id ?? ''" @change="set({ member_id: ($event.target as HTMLSelectElement).value })">
+        <option value="">By anybody</option>
+        <option v-for="one in members" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+      <input class="field" aria-label="Number or id of the record" placeholder="Number or id" :value="query.record_id ?? ''" @input="setSoon({ record_id: ($event.target as HTMLInputElement).value.trim() })" />
+      <label>from <input class="field" type="date" :value="query.from ?? ''" @change="set({ from: ($event.target as HTMLInputElement).value })" /></label>
+      <label>to <input class="field" type="date" :value="query.to ?? ''" @change="set({ to: ($event.target as HTMLInputElement).value })" /></label>
+    </div>
+    <p v-if="found && !found.entries.length" class="soft">Nothing was changed that fits this. Widen the days, or leave a filter out.</p>
+    <div v-if="found?.entries.length" class="scroll">
+      <table class="list">
+        <thead><tr><th>When</th><th>Who</th><th>What</th><th>Record</th><th>How</th></tr></thead>
+        <tbody>
+          <tr v-for="(one, index) in found.entries" :key="index">
+            <td class="nowrap tabular">{{ shortDateText(one.at) }}, {{ timeText(one.at) }}</td>
+            <td>{{ one.by }}</td>
+            <td>{{ word(one.act) }}</td>
+            <td><button type="button" class="link" :title="one.record_id" @click="set({ record: one.record, record_id: one.record_id })">{{ word(one.record) }} <span class="figures">{{ short(one.record_id) }}</span></button></td>
+            <td>
+              <p v-if="one.reason">{{ one.reason }}</p>
+              <template v-if="one.changed">
+                <p v-for="(pair, field) in Object.fromEntries(Object.entries(one.changed).slice(0, open === index ? undefined : 3))" :key="field" class="pair">
+                  {{ word(String(field)) }}: <template v-if="Array.isArray(pair)">{{ value(pair[0]) }} → <b>{{ value(pair[1]) }}</b></template><template v-else>changed, not shown</template>
+                </p>
+                <button v-if="Object.keys(one.changed).length > 3" type="button" class="link" @click="open = open === index ? null : index">{{ open === index ? 'less' : `${Object.keys(one.changed).length - 3} more` }}</button>
+              </template>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <el-button v-if="found?.next" size="large" :loading="busy" @click="load(found.next)">Show more</el-button>
+    <p class="soft">The database notes every row that is added, changed or removed, whatever the program does. Names and addresses of finders, letters and passwords are noted as changed, never with their content.</p>
+  </div>
+</template>
+
+<style scoped>
+.changes {
+  display: grid;
+  gap: var(--gap-3);
+}
+.filters {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
+  gap: var(--gap-2);
+  align-items: end;
+}
+.pair {
+  overflow-wrap: anywhere;
+}
+td {
+  vertical-align: top;
+}
+</style>
