@@ -167,9 +167,10 @@ module Demo
     end
 
     def report_row(id, caught, number_as_read:, species_code:, finder:, length_kind:)
-      { id:, fingerprint: "demo", report_key: key, number_as_read:, species_code:, length_mm: caught.length_mm, length_kind:, length_how: caught.how,
-        caught_on: caught.date, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg, numbers: Sequel.pg_array([number_as_read], :text), place_words: "near #{caught.spot[:name]}", fate: caught.kept ? "kept" : "released",
-        finder_name: finder, finder_contact: finder && "#{finder.split.first.downcase}@finders.example", waiting_reason: nil, sent_at: moment(caught) + 86_400 }
+      { id:, fingerprint: "demo", report_key: key, number_as_read:, numbers: Sequel.pg_array([number_as_read], :text), species_code:, length_mm: caught.length_mm, length_kind:,
+        length_how: caught.how, caught_on: caught.date, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg, place_words: "near #{caught.spot[:name]}",
+        fate: caught.kept ? "kept" : "released", finder_name: finder, finder_contact: finder && "#{finder.split.first.downcase}@finders.example",
+        waiting_reason: nil, sent_at: moment(caught) + 86_400 }
     end
 
     # What the desk finds on the first morning: a worn digit, swapped digits, a tag of somebody else's.

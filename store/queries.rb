@@ -11,8 +11,9 @@ module Store
       rows = @db[:queries].join(:encounters, id: :encounter_id).join(Sequel[:members].as(:taggers), id: Sequel[:encounters][:member_id])
                           .left_join(:spots, code: Sequel[:encounters][:spot_code]).left_join(Sequel[:members].as(:settlers), id: Sequel[:queries][:settled_by])
       rows = state == "open" ? rows.where(settled_at: nil).order(:raised_at) : rows.exclude(settled_by: nil).order(Sequel.desc(:settled_at))
-      found = rows.order_append(:encounter_id, Sequel[:queries][:code]).limit(limit).select(Sequel[:queries][:encounter_id], :trip_id, Sequel[:queries][:code], :sentence, :raised_at, Sequel[:settlers][:name].as(:settled_by), :settled_why,
-                                       Sequel[:taggers][:name].as(:member_name), Sequel[:encounters][:species_code], :caught_on, Sequel[:spots][:name].as(:spot_name)).all
+      found = rows.order_append(:encounter_id, Sequel[:queries][:code]).limit(limit)
+                  .select(Sequel[:queries][:encounter_id], :trip_id, Sequel[:queries][:code], :sentence, :raised_at, Sequel[:settlers][:name].as(:settled_by), :settled_why,
+                          Sequel[:taggers][:name].as(:member_name), Sequel[:encounters][:species_code], :caught_on, Sequel[:spots][:name].as(:spot_name)).all
       tags = @db[:taggings].where(encounter_id: found.map { |row| row[:encounter_id] }, ended_at: nil).select_hash_groups(:encounter_id, :tag_number)
       found.map { |row| row.merge(numbers: tags.fetch(row[:encounter_id], [])) }
     end
