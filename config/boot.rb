@@ -7,6 +7,7 @@ ENV["BUNDLE_PATH"] ||= File.expand_path("../vendor/bundle", __dir__)
 require "bundler/setup"
 require "date"
 require "digest"
+require "erb"
 require "json"
 require "openssl"
 require "que"

@@ -6,10 +6,10 @@ require "sequel"
 module Database
   MIGRATIONS = File.expand_path("../db/migrations", __dir__)
 
-  def self.connect(url, max_connections: 12)
+  def self.connect(url, max_connections: 12, **more)
     Sequel.extension :pg_array_ops
     Sequel.default_timezone = :utc
-    Sequel.connect(url, max_connections:).tap do |db|
+    Sequel.connect(url, max_connections:, **more).tap do |db|
       db.extension :pg_json, :pg_array, :connection_validator
     end
   end

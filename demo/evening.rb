@@ -67,6 +67,6 @@ module Demo
 
     def moment(minute) = Time.utc(@day.year, @day.month, @day.day) + (minute * 60) - (Load::UTC_OFFSET_MINUTES * 60)
 
-    def uuid = @rng.bytes(16).unpack1("H*").then { |hex| "#{hex[0, 8]}-#{hex[8, 4]}-7#{hex[13, 3]}-a#{hex[17, 3]}-#{hex[20, 12]}" }
+    def uuid = Ids.uuid(@rng)
   end
 end

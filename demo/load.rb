@@ -7,43 +7,45 @@ module Demo
   # Writes the simulated cooperative into an empty database.
   class Load
     SEED = 20_260_401
-    RELEASES = 2400
-    BATCH_TAGS = 500
-    SERIES = { prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000 }.freeze
+    # parts: processes that each make their share, with rows flushed as they come; one part writes all in one transaction
+    Size = Struct.new(:releases, :series, :batch_tags, :parts, keyword_init: true)
+    SMALL = Size.new(releases: 2400, series: { prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000 }.freeze, batch_tags: 500, parts: 1).freeze
+    # For benches, in a database of its own.
+    LARGE = Size.new(releases: 1_000_000, series: { prefix: "MS", digits: 7, first_serial: 1, last_serial: 1_250_000 }.freeze, batch_tags: 50_000, parts: 2).freeze
     BATCH = 50
     # Full batches still in a pouch at the end, so that nobody's pouch is empty on the first day.
     SPARE = 40
     UTC_OFFSET_MINUTES = -60
     OPEN_REPORTS = 3
+    FLUSH_ROWS = 50_000
 
     # Returns counts by table, or nil when the database is not empty.
-    def self.call(db:, today:, releases: RELEASES, seed: SEED) = db[:members].empty? ? new(db, today, releases, seed).call : nil
+    def self.call(db:, today:, size: SMALL, seed: SEED) = db[:members].empty? ? new(db, today, size, seed).call : nil
 
-    def initialize(db, today, releases, seed)
+    def initialize(db, today, size, seed)
       @db = db
       @today = today
-      @releases = releases
+      @size = size
       @seed = seed
       @rng = Random.new(seed + 1)
       @treatment = Treatment.new(seed + 2)
       @rules = Core::Protocol::HouseRules.default
-      @rows = Hash.new { |hash, table| hash[table] = [] }
       @serial = 0
+      @tags = {}
     end
 
+    # One note for all of it in what the database notes, not one for each row. Returns counts by table.
     def call
-      @db.transaction do
-        # One note for all of it, not one for each row.
-        @db.get(Sequel.function(:set_config, "voucher.unnoted", "on", true))
+      counts = in_one_go do
         @db[:row_changes].insert(by: "the demo", table_name: "demo", row_id: @seed.to_s, act: "added")
         catalogue
         people
         laws
-        tags_and_fish
-        write
-        @db.run("analyze")
+        tags
+        @size.parts == 1 ? part(0) : in_processes
       end
-      @rows.transform_values(&:size)
+      @db.run("analyze")
+      counts
     end
 
     # What every programme starts from, demo or not.
@@ -58,6 +60,21 @@ module Demo
     def self.list(text) = Sequel.pg_array(text.to_s.split(";"), :text)
 
     private
+
+    # A large one has a database of its own, which is thrown away when it fails.
+    def in_one_go
+      return yield if @size.parts > 1
+
+      @db.transaction do
+        @db.get(Sequel.function(:set_config, "voucher.unnoted", "on", true))
+        yield
+      end
+    end
+
+    # Tags that went into a fish after they were written.
+    def settle_tags
+      @db.run("update tags set state = 'applied' from taggings where tag_number = number and state = 'in_pouch'")
+    end
 
     def catalogue
       self.class.catalogue(@db)
@@ -92,26 +109,60 @@ module Demo
       end
     end
 
-    def tags_and_fish
-      @series_id = @db[:tag_series].insert(SERIES)
-      @batch_ids = (SERIES[:first_serial]..SERIES[:last_serial]).each_slice(BATCH_TAGS).map.with_index(1) do |serials, index|
+    def tags
+      first_serial, last_serial = @size.series.values_at(:first_serial, :last_serial)
+      @series_id = @db[:tag_series].insert(@size.series)
+      @batch_ids = (first_serial..last_serial).each_slice(@size.batch_tags).map.with_index(1) do |serials, index|
         @db[:tag_batches].insert(series_id: @series_id, label: "Print #{index}", first_serial: serials.first, last_serial: serials.last)
       end
-      simulation = Simulation.new(species: @species, today: @today, releases: @releases, seed: @seed)
-      simulation.each_life { |life| fish(life) }
+    end
+
+    # A share of the fish, with tags of its own; all of them when there is one part.
+    def part(index)
+      @rows = Rows.new(@db, at_once: @size.parts > 1 ? FLUSH_ROWS : nil)
+      share = @size.series[:last_serial] / @size.parts
+      @serial = index * share
+      Simulation.new(species: @species, today: @today, releases: @size.releases / @size.parts, seed: @seed + (1000 * index)).each_life do |life|
+        fish(life)
+        @rows.breathe
+      end
       @members.each_value { |member| issue(member, @today) while member[:tags].size < SPARE }
-      open_reports
-      trip_today
+      ((@serial + 1)..((index + 1) * share)).each { |serial| @rows.add(:tags, tag(serial)) }
+      index.zero? && open_reports && trip_today
+      @rows.finish
+      @rows.counts
+    end
+
+    def in_processes
+      @db.disconnect
+      counts = Array.new(@size.parts) { |index| in_process(index) }.map { |reader| Marshal.load(reader.read) } # rubocop:disable Security/MarshalLoad -- our own child wrote it
+      Process.waitall
+      settle_tags
+      counts.reduce { |sum, one| sum.merge(one) { |_, a, b| a + b } }
+    end
+
+    # Returns where its counts can be read.
+    def in_process(index)
+      reader, writer = IO.pipe
+      fork do
+        @rng = Random.new(@seed + 1 + (1000 * index))
+        @treatment = Treatment.new(@seed + 2 + (1000 * index))
+        writer.write(Marshal.dump(part(index).to_h))
+        writer.close
+        exit!(0)
+      end
+      writer.close
+      reader
     end
 
     def fish(life)
       fish_id = uuid
-      @rows[:fish] << { id: fish_id, species_code: life[:species].code, story_key: key, created_at: moment(life[:release]) }
+      @rows.add(:fish, { id: fish_id, species_code: life[:species].code, story_key: key, created_at: moment(life[:release]) })
       numbers = Array.new(life[:double] ? 2 : 1) { next_tag(life[:release]) }
       id = encounter(life[:species], life[:release], "tagged", fish_id)
       numbers.each { |number| tagging(number, fish_id, id, life[:release]) }
       life[:again].each { |caught| caught_again(life[:species], caught, fish_id, numbers) }
-      @rows[:spans] << span(life, fish_id) if life[:again].any?
+      @rows.add(:spans, span(life, fish_id)) if life[:again].any?
       @last_number = numbers.first
       @last_release = life[:release]
       @last_species = life[:species]
@@ -135,7 +186,7 @@ module Demo
     def encounter(species, caught, kind, fish_id, read_numbers: [])
       id = uuid
       start = moment(caught)
-      taps = caught.taps.map { |act, seconds| { act:, at: start + seconds } }
+      taps = caught.taps.map { |act, seconds| { act:, at: Time.at(start.to_i, (seconds * 1000).round, :millisecond, in: "UTC") } }
       times = Core::Handling::Stages.new(taps)
       treatment = @treatment.of(hook_place: caught.hook_place, skill: caught.member[:skill])
       row = {
@@ -146,24 +197,24 @@ module Demo
         read_numbers: Sequel.pg_array(read_numbers, :text), **treatment
       }
       row[:caution_points] = Core::Handling::Review.of(encounter: row, species:, rules: @rules).score.points
-      @rows[:encounters] << row.merge(handling: Sequel.pg_array(treatment[:handling], :text))
-      @rows[:stages].concat(taps.each_with_index.map { |tap, position| { encounter_id: id, revision: 1, position:, **tap } })
+      @rows.add(:encounters, row.merge(handling: Sequel.pg_array(treatment[:handling], :text)))
+      taps.each_with_index { |tap, position| @rows.add(:stages, { encounter_id: id, revision: 1, position:, **tap }) }
       id
     end
 
     def tagging(number, fish_id, encounter_id, release)
       at = moment(release)
-      @rows[:taggings] << { tag_number: number, fish_id:, encounter_id:, created_at: at }
-      @rows[:tag_custody] << { tag_number: number, act: "applied", member_id: member_id(release), at: }
-      @tags[number][:state] = "applied"
+      @rows.add(:taggings, { tag_number: number, fish_id:, encounter_id:, created_at: at })
+      @rows.add(:tag_custody, { tag_number: number, act: "applied", member_id: member_id(release), at: })
+      @tags.delete(number)[:state] = "applied"
     end
 
     def report(species, caught, fish_id, number)
       id = uuid
       finder = People::FINDERS.sample(random: @rng)
-      @rows[:reports] << report_row(id, caught, number_as_read: number, species_code: @rng.rand < 0.9 ? species.code : nil, finder:, length_kind: species.length_kind)
-                         .merge(state: "matched")
-      @rows[:matches] << { report_id: id, fish_id:, tag_number: number, how: "exact", made_at: moment(caught) + 86_400 }
+      @rows.add(:reports, report_row(id, caught, number_as_read: number, species_code: @rng.rand < 0.9 ? species.code : nil, finder:, length_kind: species.length_kind)
+                         .merge(state: "matched"))
+      @rows.add(:matches, { report_id: id, fish_id:, tag_number: number, how: "exact", made_at: moment(caught) + 86_400 })
     end
 
     def report_row(id, caught, number_as_read:, species_code:, finder:, length_kind:)
@@ -184,23 +235,23 @@ module Demo
         spot = index < 2 ? @last_release.spot : Sound::SPOTS[index]
         caught = Simulation::Handling.new(date: @today - 2 - index, minute: 600, spot:, lat_deg: spot[:lat_deg], lon_deg: spot[:lon_deg],
                                           length_mm: index < 2 ? @last_release.length_mm + 4 : species.typical_mm, how: "tape", kept: index == 1)
-        @rows[:reports] << report_row(uuid, caught, number_as_read: read, species_code: species.code, finder: People::FINDERS[index], length_kind: species.length_kind)
-                           .merge(state: "waiting", waiting_reason: index < 2 ? "number_not_found" : "other_programme")
+        @rows.add(:reports, report_row(uuid, caught, number_as_read: read, species_code: species.code, finder: People::FINDERS[index], length_kind: species.length_kind)
+                           .merge(state: "waiting", waiting_reason: index < 2 ? "number_not_found" : "other_programme"))
       end
     end
 
     def trip_today
-      @rows[:trips] << { id: uuid, member_id: @members.fetch(People::MEMBERS.first[:name])[:id], held_on: @today, spot_code: "cutter_ledge", platform: "boat",
-                         water_temp_c: Truth.water_temp_c("marrow_sound", @today, @rng), state: "open", created_at: Time.now }
+      @rows.add(:trips, { id: uuid, member_id: @members.fetch(People::MEMBERS.first[:name])[:id], held_on: @today, spot_code: "cutter_ledge", platform: "boat",
+                          water_temp_c: Truth.water_temp_c("marrow_sound", @today, @rng), state: "open", created_at: Time.now })
     end
 
     # One trip per member, day and spot.
     def trip(caught)
       @trips ||= {}
-      @trips[[caught.member, caught.date, caught.spot]] ||= uuid.tap do |id|
-        @rows[:trips] << { id:, member_id: member_id(caught), held_on: caught.date, spot_code: caught.spot[:code],
-                           platform: caught.spot[:code].include?("wall") ? "pier" : %w[shore boat].sample(random: @rng), water_temp_c: caught.water_temp_c,
-                           state: "submitted", created_at: moment(caught) }
+      @trips[[caught.member[:name], caught.date, caught.spot[:code]]] ||= uuid.tap do |id|
+        @rows.add(:trips, { id:, member_id: member_id(caught), held_on: caught.date, spot_code: caught.spot[:code],
+                            platform: caught.spot[:code].include?("wall") ? "pier" : %w[shore boat].sample(random: @rng), water_temp_c: caught.water_temp_c,
+                            state: "submitted", created_at: moment(caught) })
       end
     end
 
@@ -211,32 +262,19 @@ module Demo
     end
 
     def issue(member, date)
-      @tags ||= {}
       Array.new(BATCH) { @serial += 1 }.each do |serial|
         printed = tag(serial)
         number = printed[:number]
-        @tags[number] = printed.merge(state: "in_pouch", holder_id: member[:id])
-        @rows[:tag_custody] << { tag_number: number, act: "issued", member_id: member[:id], at: Time.utc(date.year, date.month, date.day, 1) }
+        @rows.add(:tags, @tags[number] = printed.merge(state: "in_pouch", holder_id: member[:id]))
+        @rows.add(:tag_custody, { tag_number: number, act: "issued", member_id: member[:id], at: Time.utc(date.year, date.month, date.day, 1) })
         member[:tags] << number
       end
     end
 
     def tag(serial)
-      @series ||= Core::Tags::Series.new(**SERIES)
-      { number: @series.number(serial), series_id: @series_id, serial:, batch_id: @batch_ids[(serial - SERIES[:first_serial]) / BATCH_TAGS], state: "in_stock",
+      @series ||= Core::Tags::Series.new(**@size.series)
+      { number: @series.number(serial), series_id: @series_id, serial:, batch_id: @batch_ids[(serial - @size.series[:first_serial]) / @size.batch_tags], state: "in_stock",
         holder_id: nil }
-    end
-
-    # The ledger is written in the order of time, as it would have been.
-    def write
-      stock = ((@serial + 1)..SERIES[:last_serial]).map { |serial| tag(serial) }
-      @rows[:tags] = @tags.values + stock
-      @rows[:tag_custody].sort_by! { |row| row[:at] }
-      %i[tags tag_custody fish trips encounters stages taggings reports matches spans].each do |table|
-        rows = @rows[table]
-        columns = rows.first.keys
-        rows.each_slice(1000) { |slice| @db[table].import(columns, slice.map { |row| row.values_at(*columns) }) }
-      end
     end
 
     def moment(caught)
@@ -246,14 +284,7 @@ module Demo
 
     def member_id(caught) = @members.fetch(caught.member[:name])[:id]
 
-    # From the seed, so that the same demo has the same addresses.
-    def key = Array.new(22) { "ABCDEFGHJKLMNPQRSTUVWXYZabcdefghijkmnopqrstuvwxyz23456789"[@rng.rand(57)] }.join
-
-    def uuid
-      hex = Array.new(32) { @rng.rand(16).to_s(16) }
-      hex[12] = "7"
-      hex[16] = %w[8 9 a b][@rng.rand(4)]
-      hex.join.unpack("a8a4a4a4a12").join("-")
-    end
+    def key = Ids.key(@rng)
+    def uuid = Ids.uuid(@rng)
   end
 end

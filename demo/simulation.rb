@@ -75,7 +75,8 @@ module Demo
         date = release.date + at.ceil
         break if date >= @today || at > lives_days
 
-        since = at - (catches.last ? (catches.last.date - release.date).to_i : 0)
+        # A catch is told by its day, so the next one may seem a little before it.
+        since = [at - (catches.last ? (catches.last.date - release.date).to_i : 0), 0].max
         grown = linf - ((linf - length) * Math.exp(-Truth::K_PER_YEAR * at / 365.25))
         place = @sound.swim(*place, Truth::SPECIES.fetch(species.code)[:km_per_root_day] * Math.sqrt(since) * (0.3 + @rng.rand), release.spot[:water_code], @rng)
         tags_left = shed.count { |days| days > at }

@@ -6,7 +6,7 @@ require_relative "../support/browser_case"
 class EveryPageTest < BrowserCase
   PUBLIC = %w[/report /sign-in /new-password?key=x].freeze
   OWN = %w[/ready /ready/locker /guide /deck /dockside /dockside/season /dockside/sheet /finds /office/house-rules /office/tags /you].freeze
-  OFFICE = %w[/office/members /office/species /finds/desk].freeze
+  OFFICE = %w[/office/members /office/species /finds/desk /finds/doubts /finds/others /office/letters /office/changes].freeze
 
   NAMELESS = <<~JS
     [...document.querySelectorAll('a[href], button, input:not([type=hidden]), select, textarea, [role=radio], [role=checkbox]')]

@@ -39,6 +39,41 @@ class PublicPagesTest < BrowserCase
     assert_equal ["QQ1", nil], db[:reports].get(%i[number_as_read finder_name])
   end
 
+  def test_a_finder_on_a_phone_is_helped_and_changes_the_report_by_its_link
+    as_phone
+    trip = Seeds.trip(db, @isolde)
+    Acts::RecordEncounter.call(store: Store::Gateway.new(db), member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(trip, start: Seeds::NOW - (86_400 * 30)))
+    page.driver.browser.command("Browser.grantPermissions", permissions: ["geolocation"])
+    page.driver.browser.page.command("Emulation.setGeolocationOverride", latitude: 48.62, longitude: -21.46, accuracy: 5)
+    visit "/report"
+    fill_in "Number on the tag", with: "MS0000"
+    assert_text "Our numbers have MS and 6 digits; this has 4."
+    fill_in "Number on the tag", with: "MS0000?7"
+    assert_text "Good: we look at every number that it may be."
+    click_button "How to read a worn tag"
+    assert_text "Cut or bitten off."
+    click_button "The fish carries another tag"
+    fill_in "Number on tag 2", with: "MS0000*"
+    click_button "It was where this phone is now"
+    assert_text "Marked at 48.620, -21.460"
+    fill_in "Day of the catch", with: Seeds::NOW.to_date
+    click_button "Send and read its story"
+    assert_text "Your report is kept"
+
+    assert_equal [["MS0000*"], 48.62], db[:reports].get(%i[more_numbers lat_deg]).then { |more, lat| [more.to_a, lat] }
+    click_link "Look at it, or add to it"
+    assert_field "Number on the tag", with: "MS0000?7"
+    assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390
+    fill_in "Number on the tag", with: "MS000001"
+    click_button "Leave out tag 2"
+    select "European seabass", from: "Which fish"
+    fill_in "Length", with: "41.8"
+    click_button "Send the change"
+
+    assert_text "Thank you. This is the fish’s story so far."
+    assert_equal ["matched", 2], db[:reports].get(%i[state revision])
+  end
+
   def test_the_place_is_taken_from_the_map
     visit "/report"
     find(".map .coast", match: :first)

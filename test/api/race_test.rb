@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_case"
+
+# Many at once, and a server that is killed: on a database whose transactions are real.
+class ReportRaceTest < Minitest::Test
+  def setup
+    @db = TestDatabase.fresh("voucher_report_race")
+    Seeds.catalogue(@db)
+    @store = Store::Gateway.new(@db)
+    Que.connection = @db
+    @isolde = Seeds.member(@db, "Isolde Brannock", email: "isolde@marrow.example")
+    @hamish = Seeds.member(@db, "Hamish Torvald", role: "coordinator")
+    Seeds.pouch(@db, @isolde)
+    @trip = Seeds.trip(@db, @isolde)
+    Acts::LetterJob.base_url = "http://example.org"
+    Acts::RecordEncounter.call(store: @store, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(@trip, start: Seeds::NOW - (86_400 * 30)))
+  end
+
+  def teardown
+    Que.connection = TestDatabase.unit
+    @db.disconnect
+  end
+
+  def sent(**changes) = Seeds.report(caught_on: Seeds::NOW.to_date, place: { lat_deg: 48.63, lon_deg: -21.45 }, length: { value: 42, unit: "cm", kind: "FL", how: "tape" }, finder_contact: "edda@finders.example", **changes)
+  def report(id, **changes) = Acts::ReportTag.call(store: @store, id:, sent: sent(**changes), today: Date.today)
+
+  # Half of them one telephone that sends again and again, half of them pages that were opened anew.
+  def test_fifty_equal_reports_make_one_catch
+    same = SecureRandom.uuid
+    gate = Queue.new
+    threads = Array.new(50) do |index|
+      Thread.new do
+        gate.pop
+        report(index.even? ? same : SecureRandom.uuid)
+      rescue Core::Conflict => e
+        # The one answer beside "stored" and "known": it is being stored right now, send it again.
+        e.code == :already_there ? report(same) : raise
+      end
+    end
+    50.times { gate << true }
+    told = threads.map(&:value)
+
+    assert_equal 1, told.map { |one| one[:story_key] }.uniq.size
+    assert_equal [1, 26, %w[recapture_to_tagger thanks_to_finder]], [@db[:matches].count, @db[:reports].count, @db[:letters].select_order_map(:kind)]
+    assert_equal({ "joined" => 25, "matched" => 1 }, @db[:reports].group_and_count(:state).to_hash(:state, :count))
+    assert_equal 2, @store.fish.catches(@db[:fish].get(:id)).size
+  end
+
+  def whole_state = [@db[:reports].get(:state), @db[:decisions].count, @db[:matches].count, @db[:letters].count, @db[:que_jobs].count, @db[:spans].count]
+
+  # Killed before each of its statements in turn, a decision is either not made at all or made whole.
+  def test_a_server_that_is_killed_during_a_decision_leaves_a_whole_state
+    report(id = SecureRandom.uuid, number_as_read: "MS00000?")
+    before = whole_state
+    url = TestDatabase.url("voucher_report_race")
+    killed = (1..200).take_while do |statement|
+      @db.disconnect
+      pid = fork { decide_and_die(url, id, statement) }
+      Process.wait(pid)
+      next false if $CHILD_STATUS.success?
+
+      assert_equal before, whole_state, "killed before statement #{statement}"
+    end
+
+    assert_operator killed.size, :>, 10, "a decision is many statements"
+    assert_equal ["matched", 1, 1, 2, 2, 1], whole_state
+  end
+
+  def decide_and_die(url, id, statement)
+    db = Database.connect(url, max_connections: 1)
+    Que.connection = db
+    store = Store::Gateway.new(db)
+    count = 0
+    db.loggers << Class.new(Logger) { define_method(:add) { |*| (count += 1) == statement && Process.kill("KILL", Process.pid) } }.new(nil)
+    Acts::DecideReport.call(store:, member: @hamish, report_id: id, verdict: "accepted", reason: "The photo shows it.", seen: 0, now: Seeds::NOW, tag_number: "MS000001")
+    exit!(0)
+  end
+end
