@@ -15,9 +15,10 @@ module Acts
     def weigh(store:, report:, slips: 2)
       numbers = numbers(report)
       readings = numbers.map { |number| Core::Tags::Reading.new(number) }
+      candidates = store.desk.candidates(readings, slips:)
       Core::Recaptures::Candidates.weigh(report: report.slice(:species_code, :caught_on, :lat_deg, :lon_deg).merge(numbers:, length: Core::Fish::Length.of(report)),
-                                         candidates: store.desk.candidates(readings, slips:, apart_from: report[:id]),
-                                         species: store.species.all.to_h { |one| [one.code, one] })
+                                         candidates:, kept: ->(fish_ids) { store.desk.kept_of(fish_ids, apart_from: report[:id]) },
+                                         species: store.species.of([*candidates.filter_map { |one| one[:species_code] }, *report[:species_code]]))
     end
 
     # What Core::Recaptures::Match.judge returns.
@@ -28,7 +29,7 @@ module Acts
       store.fish.lock(carrying.first[:fish_id]) if carrying.any?
       weighed = carrying.empty? ? { ranked: [] } : weigh(store:, report:, slips: 1)
       Core::Recaptures::Match.judge(report:, carrying:, weighed:, ours: numbers.any? { |number| Core::Tags::Reading.new(number).of_series?(series) },
-                                    told: carrying.any? && told?(store, report, carrying.first[:fish_id]))
+                                    alike: carrying.any? && alike?(store, report, carrying.first), told: carrying.any? && told?(store, report, carrying.first[:fish_id]))
     end
 
     def numbers(report) = [report[:number_as_read], *report[:more_numbers].to_a].map { |number| Core::Tags::Number.normalise(number) }.uniq
@@ -41,6 +42,8 @@ module Acts
         one[:what] == "recaptured" && one[:id] != report[:id] && (one[:caught_on] - report[:caught_on]).abs <= SAME_CATCH_DAYS
       end
     end
-    private_class_method :numbers, :told?
+
+    def alike?(store, report, fish) = store.species.find(fish[:species_code]).look_alikes.to_a.include?(report[:species_code])
+    private_class_method :alike?, :numbers, :told?
   end
 end

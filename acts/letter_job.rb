@@ -22,7 +22,8 @@ module Acts
       rescue StandardError => e
         return pause(store, letter, e)
       end
-      store.write { store.letters.sent(letter_id, at: Time.now) }
+      # Lost with the power, it is as if the server had stopped before it: the letter is carried once more and says so.
+      store.write(durable: false) { store.letters.sent(letter_id, at: Time.now) }
     end
 
     private

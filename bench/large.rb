@@ -6,9 +6,12 @@
 require_relative "../config/boot"
 require "net/http"
 require "socket"
+require "tmpdir"
 
 seconds = Integer(ARGV[0] || 60)
 PER_SECOND = 20
+# As many as this machine has cores.
+PROCESSES = 2
 url = ENV.fetch("DATABASE_URL") { abort "usage: DATABASE_URL=<address of the large demo> ruby bench/large.rb" }
 db = Database.connect(url, max_connections: 4)
 Que.connection = db
@@ -24,7 +27,9 @@ def measure(cases)
   end.sort
 end
 
-def told(name, sorted, limit) = puts(format("%-34s median %6.1f ms, p95 %6.1f ms, worst %6.1f ms (limit for p95 %d)", name, sorted[sorted.size / 2], sorted[(sorted.size * 0.95).floor], sorted.last, limit))
+def told(name, sorted, limit)
+  puts format("%-34s median %6.1f ms, p95 %6.1f ms, worst %6.1f ms (limit for p95 %d)", name, sorted[sorted.size / 2], sorted[(sorted.size * 0.95).floor], sorted.last, limit)
+end
 
 # The scans of every question that the block asks, so that a missing index is seen.
 def plans(db)
@@ -38,14 +43,16 @@ def plans(db)
 end
 
 bounds = db["select (select max(number) from tags where state = 'applied') as last"].first
-puts format("%s releases, %s recaptures, %s tags applied up to %s", *[db[:fish].count, db[:spans].sum(Sequel[:caught] - 1).to_i, db[:taggings].count].map { |count| count.to_s.gsub(/(?=(\d{3})+$)(?<=\d)/, ",") }, bounds[:last])
-sample = db[:taggings].where(ended_at: nil).join(:encounters, id: :encounter_id).where(Sequel.lit("taggings.id in (select (random() * (select max(id) from taggings))::bigint from generate_series(1, 1500))"))
+puts format("%d releases, %d recaptures, %d tags applied up to %s", db[:fish].count, db[:spans].sum(Sequel[:caught] - 1).to_i, db[:taggings].count, bounds[:last])
+chance = Sequel.lit("taggings.id in (select (random() * (select max(id) from taggings))::bigint from generate_series(1, 1500))")
+sample = db[:taggings].where(ended_at: nil).join(:encounters, id: :encounter_id).where(chance)
                       .select(:tag_number, :species_code, :length_mm, :length_kind, :caught_on, :lat_deg, :lon_deg).limit(1200).all
 smallest = measure((1..300).to_a) { db[:waters].count }
 told("the smallest question", smallest, 5)
 
 worn = sample.first(300).map do |one|
-  one.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg).merge(number_as_read: Demo::Damage.of(one[:tag_number], rng), more_numbers: [], length_how: "tape", caught_on: one[:caught_on] + 90)
+  number_as_read = Demo::Damage.of(one[:tag_number], rng)
+  one.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg).merge(number_as_read:, more_numbers: [], length_how: "tape", caught_on: one[:caught_on] + 90)
 end
 told("matching a worn number", measure(worn) { |report| Acts::FindFish.weigh(store:, report:) }, 60)
 plans(db) { Acts::FindFish.weigh(store:, report: worn.first) }.each { |scan, times| puts "    #{times} x #{scan}" }
@@ -57,7 +64,7 @@ plans(db) { Acts::TellStory.with_typical(store:, story_key: keys.first, route:) 
 
 # The report page's own answer, over HTTP from another process, asked at an even pace whatever comes back.
 port = TCPServer.new("127.0.0.1", 0).then { |server| server.addr[1].tap { server.close } }
-environment = { "DATABASE_URL" => url, "PORT" => port.to_s, "BIND" => "127.0.0.1", "BASE_URL" => "http://127.0.0.1:#{port}", "VOUCHER_LIMITS" => "off", "VOUCHER_VAR" => Dir.mktmpdir("voucher-bench") }
+environment = { "DATABASE_URL" => url, "PORT" => port.to_s, "BIND" => "127.0.0.1", "BASE_URL" => "http://127.0.0.1:#{port}", "VOUCHER_LIMITS" => "off", "WEB_CONCURRENCY" => PROCESSES.to_s, "VOUCHER_VAR" => Dir.mktmpdir("voucher-bench") }
 server = Process.spawn(environment, "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", "config.ru", chdir: ROOT, out: File::NULL, err: File::NULL)
 begin
   address = URI("http://127.0.0.1:#{port}/api/session")
@@ -70,8 +77,9 @@ begin
   reports = Array.new(seconds * PER_SECOND) do |index|
     one = sample[index % sample.size]
     number = index % 4 == 3 ? Demo::Damage.of(one[:tag_number], rng) : one[:tag_number]
-    { number_as_read: number, species_code: one[:species_code], length: { value: one[:length_mm] + 12, unit: "mm", kind: one[:length_kind], how: "tape" }, caught_on: [one[:caught_on] + 90 + (index % 7), Date.today].min.iso8601,
-      place: one.slice(:lat_deg, :lon_deg), place_words: "bench #{index}", fate: "released", finder_name: nil, finder_contact: nil }
+    { number_as_read: number, species_code: one[:species_code], length: { value: one[:length_mm] + 12, unit: "mm", kind: one[:length_kind], how: "tape" },
+      caught_on: [one[:caught_on] + 90 + (index % 7), Date.today].min.iso8601, place: one.slice(:lat_deg, :lon_deg), place_words: "bench #{index}", fate: "released",
+      finder_name: nil, finder_contact: nil }
   end
   start = CLOCK.call + 0.5
   queue = reports.each_with_index.to_a.then { |all| Queue.new.tap { |waiting| all.each { |one| waiting << one } } }
@@ -79,7 +87,7 @@ begin
   callers = Array.new(10) do
     Thread.new do
       Net::HTTP.start("127.0.0.1", port) do |http|
-        while (report, index = (queue.pop(true) rescue nil)) # rubocop:disable Style/RescueModifier -- empty is the end
+        while (report, index = queue.pop(true) rescue nil) # rubocop:disable Style/RescueModifier -- empty is the end
           due = start + (index / PER_SECOND.to_f)
           sleep [due - CLOCK.call, 0].max
           answer = http.put("/api/reports/#{SecureRandom.uuid}", JSON.generate(report), headers)
@@ -90,8 +98,10 @@ begin
   end
   callers.each(&:join)
   all = Array.new(answers.size) { answers.pop }
-  told("a report, #{PER_SECOND} a second for #{seconds} s", all.map(&:first).sort, 150)
-  puts format("    %s; %s", all.map { |one| one[1] }.tally.map { |code, count| "#{count} answered #{code}" }.join(", "), all.map(&:last).tally.map { |state, count| "#{count} #{state}" }.join(", "))
+  told("a report, #{PER_SECOND} a second, #{seconds} s", all.map(&:first).sort, 150)
+  puts format("    %s; %s", all.map { |one| one[1] }.tally.map { |code, count| "#{count} answered #{code}" }.join(", "), all.map(&:last).tally.map { |state, count|
+    "#{count} #{state}"
+  }.join(", "))
 ensure
   Process.kill("TERM", server)
   Process.wait(server)

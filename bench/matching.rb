@@ -4,7 +4,7 @@
 # Needs no server: ruby bench/matching.rb [RELEASES] [SEED]
 require_relative "../config/boot"
 
-releases = Integer(ARGV[0] || 20_000)
+releases = Integer(ARGV[0] || 60_000)
 rng = Random.new(Integer(ARGV[1] || 3))
 url = ENV.fetch("DATABASE_URL") { abort "usage: DATABASE_URL=$(bin/pg url) ruby bench/matching.rb" }
 species = Store::Species.new(Database.connect(url, max_connections: 1)).all.to_h { |one| [one.code, one] }
@@ -36,12 +36,15 @@ fish.zip(lives).select { |_, life| life[:again].any? }.each do |one, life|
   next if !reading.complete? || stranger
 
   carrying = [by_number[report[:numbers][0]]].compact.map { |other| other.merge(kept: false) }
-  verdict = Core::Recaptures::Match.judge(report:, carrying:, weighed:, ours: true, told: false)
+  verdict = Core::Recaptures::Match.judge(report:, carrying:, weighed:, ours: true, told: false,
+                                          alike: carrying.any? && species[carrying[0][:species_code]].look_alikes.to_a.include?(report[:species_code]))
   complete[:all] += 1
   complete[:read_right] += 1 unless damaged
   complete[:accepted] += 1 if verdict[:accepted] && !damaged
   complete[:wrongly] += 1 if verdict[:accepted] && verdict[:fish][:number] != one[:number]
 end
+puts format("finders: %.0f %% of numbers damaged, %.0f %% of species wrong and %.0f %% not told, %.0f %% of places wrong (Demo::Telling, invented)",
+            *[Demo::Telling::SHARE_DAMAGED, Demo::Telling::SHARE_WRONG_SPECIES, Demo::Telling::SHARE_SPECIES_UNKNOWN, Demo::Telling::SHARE_WRONG_PLACE].map { |share| share * 100 })
 puts format("damaged numbers: the true fish among the first three %d of %d (%.1f %%)", *first_three, 100.0 * first_three[0] / first_three[1])
 puts format("complete numbers: %d, of which %d read right: %d of these accepted alone (%.1f %%); wrongly accepted %d of all %d (%.2f in 1,000)", complete[:all], complete[:read_right],
             complete[:accepted], 100.0 * complete[:accepted] / complete[:read_right], complete[:wrongly], complete[:all], 1000.0 * complete[:wrongly] / complete[:all])

@@ -24,6 +24,7 @@ times = pairs.map do |from, to|
   ((clock.call - start) * 1000).tap { longer << (way.distance_m / Core::Waters::Geodesic.distance_m(*from, *to)) }
 end
 sorted = times.sort
-puts format("worked out once: %.2f s; a pair: median %.2f ms, p95 %.2f ms, worst %.2f ms (limit 5); a geodesic alone %.3f ms", built, sorted[sorted.size / 2], sorted[(sorted.size * 0.95).floor],
+puts format("worked out once: %.2f s; a pair: median %.2f ms, p95 %.2f ms, worst %.2f ms (limit 5); a geodesic alone %.3f ms",
+            built, sorted[sorted.size / 2], sorted[(sorted.size * 0.95).floor],
             sorted.last, straight * 1000 / pairs.size)
 puts format("by water is %.3f times the straight line on average, %.2f at most", longer.sum / longer.size, longer.max)

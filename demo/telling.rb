@@ -4,10 +4,11 @@ module Demo
   # What a finder tells of a catch whose truth is known: most read the number right, some cannot read all of it or slip; some take the fish for another
   # species or look-alike, leave the length out, or mark a wrong place.
   class Telling
-    SHARE_DAMAGED = 0.25
-    SHARE_WRONG_SPECIES = 0.03
-    SHARE_SPECIES_UNKNOWN = 0.1
-    SHARE_WRONG_PLACE = 0.02
+    # Invented shares: what is found with them holds for finders like these.
+    SHARE_DAMAGED = 0.08
+    SHARE_WRONG_SPECIES = 0.02
+    SHARE_SPECIES_UNKNOWN = 0.03
+    SHARE_WRONG_PLACE = 0.01
     WRONG_BY_DEG = 2.0
 
     def initialize(species, rng)
@@ -27,8 +28,8 @@ module Demo
     # A released fish as a candidate, by the tag it got.
     def candidate(number, fish_id, life)
       release, kind = life.values_at(:release, :species)
-      { number:, fish_id:, species_code: kind.code, state: "at_large", released_on: release.date, lat_deg: release.lat_deg, lon_deg: release.lon_deg,
-        length: Core::Fish::Length.new(mm: release.length_mm, kind: kind.length_kind, how: release.how) }
+      { number:, fish_id:, species_code: kind.code, released_on: release.date, lat_deg: release.lat_deg, lon_deg: release.lon_deg,
+        length_mm: release.length_mm, length_kind: kind.length_kind, length_how: release.how }
     end
 
     private

@@ -26,13 +26,19 @@ module Store
     end
 
     # Tags of fish, and tags issued but not reported used, whose number one of these may be a reading of; see Core::Recaptures::Candidates.
-    #   apart_from: the report's own id, whose word on the fish's fate is not held against it
-    def candidates(readings, slips: 2, apart_from: nil)
+    def candidates(readings, slips: 2)
       near = readings.to_h { |reading| [reading, near(reading, slips)] }
-      rows = near.flat_map { |reading, numbers| tags_of_fish(reading, numbers).all }.uniq
+      rows = near.flat_map { |reading, numbers| tags_of_fish(reading, numbers).all }.uniq { |row| row[:number] }
       unused = near.flat_map { |reading, numbers| unused(reading, numbers) }
-      kept = kept_of(rows.map { |row| row[:fish_id] }, apart_from)
-      rows.map { |row| candidate(row, kept) } + unused.uniq.map { |number, holder| { number:, holder:, fish_id: nil, state: "unused" } }
+      rows + unused.uniq.map { |number, holder| { number:, holder:, fish_id: nil } }
+    end
+
+    # Of these fish, those that anybody reported kept. In two steps: joined, the planner reads all reports.
+    #   apart_from: the report's own id, whose word on the fish's fate is not held against it
+    def kept_of(fish_ids, apart_from: nil)
+      matched = @db[:matches].where(undone_at: nil).where(one_of(:fish_id, fish_ids)).exclude(report_id: apart_from).select_hash(:report_id, :fish_id)
+      by_report = matched.values_at(*@db[:reports].where(fate: "kept").where(one_of(:id, matched.keys)).select_map(:id))
+      (by_report + @db[:encounters].where(fate: "kept").where(one_of(:fish_id, fish_ids)).select_map(:fish_id)).to_set
     end
 
     # [[prefix, digits], ...] of our series
@@ -64,7 +70,9 @@ module Store
       found.include?(nil) ? nil : found.flatten
     end
 
-    def of_number(tags, column, reading, numbers) = numbers ? tags.where(column => numbers) : tags.where(like(column, reading.pattern)).limit(MOST)
+    def of_number(tags, column, reading, numbers)
+      numbers ? tags.where(one_of(column, numbers, type: "text")) : tags.where(like(column, reading.pattern)).limit(MOST)
+    end
 
     def unused(reading, numbers)
       of_number(@db[:tags].where(state: "in_pouch"), :number, reading, numbers).join(:members, id: :holder_id).select_map([:number, Sequel[:members][:name].as(:holder)])
@@ -74,23 +82,17 @@ module Store
       place = %i[lat_deg lon_deg].map { |column| Sequel.function(:coalesce, Sequel[:encounters][column], Sequel[:spots][column]).as(column) }
       of_number(@db[:taggings].where(Sequel[:taggings][:ended_at] => nil), :tag_number, reading, numbers)
         .join(:encounters, id: :encounter_id).left_join(:spots, code: Sequel[:encounters][:spot_code])
-        .select(:tag_number, Sequel[:taggings][:fish_id], :species_code, :length_mm, :length_kind, :length_how, :length_sd_mm, :caught_on, *place)
+        .select(Sequel[:tag_number].as(:number), Sequel[:taggings][:fish_id], :species_code, :length_mm, :length_kind, :length_how, :length_sd_mm,
+                Sequel[:caught_on].as(:released_on), *place)
     end
+
+    # Many values as one array, which is read much faster than a list.
+    def one_of(column, values, type: "uuid") = Sequel.lit("? = any (?::#{type}[])", Sequel[column], "{#{values.uniq.join(',')}}")
 
     # By whichever end of the pattern is sure for longer.
     def like(column, pattern)
       from_end = pattern.reverse.index(/[%_]/).to_i > pattern.index(/[%_]/).to_i
       Sequel.&(Sequel.like(column, pattern), from_end ? Sequel.like(Sequel.function(:reverse, column), pattern.reverse) : true)
-    end
-
-    def kept_of(fish_ids, apart_from)
-      by_report = @db[:reports].join(:matches, report_id: :id).where(fish_id: fish_ids, undone_at: nil, fate: "kept").exclude(report_id: apart_from).select_map(:fish_id)
-      by_report | @db[:encounters].where(fish_id: fish_ids, fate: "kept").select_map(:fish_id)
-    end
-
-    def candidate(row, kept)
-      { number: row[:tag_number], fish_id: row[:fish_id], species_code: row[:species_code], state: kept.include?(row[:fish_id]) ? "kept" : "at_large", length: Core::Fish::Length.of(row),
-        released_on: row[:caught_on], lat_deg: row[:lat_deg], lon_deg: row[:lon_deg] }
     end
   end
 end

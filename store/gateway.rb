@@ -49,16 +49,18 @@ module Store
     def held_encounters = HeldEncounters.new(db)
 
     # PostgreSQL is told who is behind it, and notes that beside every row that changes.
-    def transaction
+    #   durable: false for what may be lost with the machine's power, and is then done again; it does not wait for the disk
+    def transaction(durable: true)
       db.transaction(savepoint: true) do
         Actor.tell(db)
+        db.run("set local synchronous_commit = off") unless durable
         yield
       end
     end
 
     # Runs the block in a transaction, and turns a broken constraint into what it means.
-    def write(&)
-      transaction(&)
+    def write(durable: true, &block)
+      transaction(durable:, &block)
     rescue Sequel::UniqueConstraintViolation, Sequel::Postgres::ExclusionConstraintViolation => e
       name = e.wrapped_exception.result&.error_field(PG::Result::PG_DIAG_CONSTRAINT_NAME)
       field, code, sentence = REFUSALS.fetch(name) { raise }

@@ -9,6 +9,9 @@ module Store
 
     def all = @db[:species].order(:common_name).map { |row| species(row) }
 
+    # { code => Species } of these
+    def of(codes) = @db[:species].where(code: codes.uniq).to_h { |row| [row[:code], species(row)] }
+
     # Those caught most often at a spot first, so that the Deck opens with the likeliest.
     def likeliest_first(spot_code)
       counts = @db[:encounters].where(spot_code:).group_and_count(:species_code).as_hash(:species_code, :count)

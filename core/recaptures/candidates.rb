@@ -6,8 +6,9 @@ module Core
     #
     #   report:     { numbers: [String as read, the first is the one that matters most], species_code: | nil, length: Fish::Length | nil, caught_on: Date, lat_deg:, lon_deg: }
     #   candidates: one for each tag of a fish, and for each tag issued but not reported used, whose fish_id is nil:
-    #               [{ number:, fish_id:, species_code:, state: "at_large" | "kept" | "unused", length: Fish::Length | nil, released_on: Date, lat_deg:, lon_deg:, holder: }]
+    #               [{ number:, fish_id:, species_code:, length_mm: .. as columns, released_on: Date, lat_deg:, lon_deg:, holder: }]
     #   species:    { code => Fish::Species }
+    #   kept:       asked with fish ids, returns those that were reported kept; only for fish that can still count
     #
     # Returns { ranked: [Candidate], none_share: Float }, the ten best, shares of all candidates and "none of these" adding to one.
     class Candidates
@@ -22,20 +23,25 @@ module Core
       LENGTH_FLOOR = -8.0
       FAR = -6.0
       NEAR_KM, KM_PER_DAY = 5, 20
+      # No degree of latitude or longitude is longer.
+      KM_PER_DEGREE_AT_MOST = 111.7
       # Log weight of "none of these", set on simulated reports so that shares come true as often as they say (bench/matching.rb).
-      NONE = -9.5
+      NONE = -7.5
       # What is so much lighter than the heaviest changes no share that anybody sees.
       NEGLIGIBLE = 10.0
 
       Term = Struct.new(:name, :log, :words)
+      Fits = Struct.new(:log, :pairs)
 
       def self.weigh(...) = new(...).weigh
 
-      def initialize(report:, candidates:, species:)
+      def initialize(report:, candidates:, species:, kept: ->(_) { [] })
         @report = report
         @readings = report[:numbers].map { |number| Tags::Reading.new(number) }
         @candidates = candidates
         @species = species
+        @kept = kept
+        @asked, @were_kept = Set.new, Set.new
         @none = NONE
       end
 
@@ -49,68 +55,85 @@ module Core
 
       private
 
-      # No term speaks for a fish beyond its number, so those with the best numbers come first, and what can no longer count is not looked at.
+      # No term speaks for a fish beyond its number, so those with the best numbers come first, and what can no longer count is looked at no further.
       def heaviest
+        by_number = fishes.filter_map { |tags| fits(tags) }.sort_by { |fit| -fit.log }
+        ask(by_number.first(MOST).map { |fit| fit.pairs[0][1][:fish_id] })
         best = @none
-        by_number = fishes.filter_map { |tags| (log = numbers_log(tags)) > -Float::INFINITY ? [log, tags] : nil }.sort_by { |log, _| -log }
-        by_number.each_with_object([]) do |(log, tags), found|
-          break found if log < best - NEGLIGIBLE
-          next unless (one = candidate(tags))
+        found = by_number.each_with_object([]) do |fit, weighed|
+          break weighed if fit.log < best - NEGLIGIBLE
+          next unless (one = candidate(fit, best - NEGLIGIBLE))
 
-          best = [best, one.log].max
-          found << one
+          best = [best, one.log + least_fate(one)].max
+          weighed << one
         end
+        ask(found.map(&:fish_id))
+        found.each { |one| add(one, fate(one), at: one.terms.count { |term| term.name.end_with?("number") }) }
+      end
+
+      # Which of these were kept, as far as it was not asked before.
+      def ask(fish_ids)
+        new = fish_ids.compact - @asked.to_a
+        @asked.merge(new)
+        @were_kept.merge(@kept.call(new)) if new.any?
+      end
+
+      # The worst that its fate can still say against it.
+      def least_fate(one) = one.fish_id && !@asked.include?(one.fish_id) ? KEPT : fate(one).log
+
+      def add(one, term, at: -1)
+        one.terms.insert(at, term)
+        one.log += term.log
+        one
       end
 
       # A fish with two tags is one candidate; so is a tag that no fish is known to carry.
       def fishes = @candidates.group_by { |one| one[:fish_id] || one[:number] }.values
 
-      # -Infinity when no reading can be one of its tags.
-      def numbers_log(tags)
-        logs = @readings.map { |reading| tags.map { |tag| reading.log(tag[:number]) }.max }
-        if logs.max == -Float::INFINITY
-          -Float::INFINITY
-        else
-          logs.sum { |log| log == -Float::INFINITY ? SECOND_UNKNOWN : log }
-        end
+      # How the readings go with a fish's tags: [log, tag, reading] of each with the tag it fits best, the best of them first; nil when none is one of its tags.
+      def fits(tags)
+        pairs = @readings.map { |reading| tags.map { |tag| [reading.log(tag[:number]), tag, reading] }.max_by(&:first) }
+        pairs = pairs.sort_by { |log, _, _| -log } if pairs.size > 1
+        return nil if pairs[0][0] == -Float::INFINITY
+
+        Fits.new(pairs.sum { |log, _, _| log == -Float::INFINITY ? SECOND_UNKNOWN : log }, pairs)
       end
 
-      # nil when it cannot be: it was caught before it was tagged.
-      def candidate(tags)
-        tag, reading = best_pair(tags)
+      # nil when it cannot be: it was caught before it was tagged; or when it falls under the least that counts.
+      def candidate(fit, least)
+        (log, tag, reading), *others = fit.pairs
         days = tag[:released_on] && (@report[:caught_on] - tag[:released_on]).to_i
         return nil if days&.negative?
 
-        terms = [number_term(reading, tag), *other_numbers(tags, reading), fate(tag)]
-        terms.push(kind(tag), length(tag, days), place(tag, days)) if days
-        terms.compact!
-        Candidate.new(**tag.slice(:number, :fish_id, :species_code, :released_on, :lat_deg, :lon_deg, :holder), measured: tag[:length], log: terms.sum(&:log), terms:)
-      end
+        terms = [number("number", log, tag, reading), *others.map { |other| second_number(*other) }]
+        one = Candidate.new(**tag.slice(:number, :fish_id, :species_code, :released_on, :lat_deg, :lon_deg, :holder), log: terms.sum(&:log), terms:)
+        return one if days.nil?
 
-      def best_pair(tags) = tags.product(@readings).max_by { |tag, reading| reading.log(tag[:number]) }
-
-      def number_term(reading, tag)
-        Term.new("number", reading.log(tag[:number]), -> { reading.fit(tag[:number]).slips.then { |slips| slips.empty? ? "as read" : slips.join("; ") } })
-      end
-
-      def other_numbers(tags, reading)
-        (@readings - [reading]).map do |other|
-          tag = tags.max_by { |one| other.log(one[:number]) }
-          next number_term(other, tag).tap { |term| term.name = "second number" } if other.log(tag[:number]) > -Float::INFINITY
-
-          Term.new("second number", SECOND_UNKNOWN, -> { "this fish is not known to carry it" })
+        one.measured = Fish::Length.of(tag)
+        %i[kind length place].each do |name|
+          term = send(name, tag, one, days)
+          add(one, term) if term
+          return nil if one.log < least
         end
+        one
       end
 
-      def fate(tag)
-        case tag[:state]
-        when "kept" then Term.new("fate", KEPT, -> { "that fish was reported kept" })
-        when "unused" then Term.new("fate", UNUSED, -> { "issued to #{tag[:holder]}, not reported used yet" })
+      def number(name, log, tag, reading)
+        Term.new(name, log, -> { reading.fit(tag[:number]).slips.then { |slips| slips.empty? ? "as read" : slips.join("; ") } })
+      end
+
+      def second_number(log, tag, reading)
+        log > -Float::INFINITY ? number("second number", log, tag, reading) : Term.new("second number", SECOND_UNKNOWN, -> { "this fish is not known to carry it" })
+      end
+
+      def fate(one)
+        if one.fish_id.nil? then Term.new("fate", UNUSED, -> { "issued to #{one.holder}, not reported used yet" })
+        elsif @were_kept.include?(one.fish_id) then Term.new("fate", KEPT, -> { "that fish was reported kept" })
         else Term.new("fate", 0.0, -> { "at large" })
         end
       end
 
-      def kind(tag)
+      def kind(tag, _one, _days)
         told = @report[:species_code]
         return nil if told.nil?
         return Term.new("species", 0.0, -> { "the same species" }) if told == tag[:species_code]
@@ -119,9 +142,9 @@ module Core
         alike ? Term.new("species", LOOK_ALIKE_SPECIES, -> { "another species that looks alike" }) : Term.new("species", OTHER_SPECIES, -> { "another species" })
       end
 
-      def length(tag, days)
+      def length(tag, one, days)
         kind = @species[tag[:species_code]]
-        from, to = [tag[:length], @report[:length]].map { |length| length&.convert(to: kind.length_kind, fl_to_tl: kind.fl_to_tl) }
+        from, to = [one.measured, @report[:length]].map { |length| length&.convert(to: kind.length_kind, fl_to_tl: kind.fl_to_tl) }
         return nil if from.nil? || to.nil?
 
         expected = ExpectedGrowth.mm(from.mm, days, kind)
@@ -129,12 +152,21 @@ module Core
         Term.new("length", [-0.5 * (off**2), LENGTH_FLOOR].max, -> { format("%+d mm, about %+d expected", (to.mm - from.mm).round, expected.round) })
       end
 
-      def place(tag, days)
+      def place(tag, _one, days)
         return nil if @report[:lat_deg].nil? || tag[:lat_deg].nil?
 
-        km = Waters::Geodesic.distance_m(tag[:lat_deg], tag[:lon_deg], @report[:lat_deg], @report[:lon_deg]) / 1000.0
-        within = km <= NEAR_KM + (KM_PER_DAY * days)
-        Term.new("place", within ? 0.0 : FAR, -> { format(within ? "%.0f km in %d days" : "%.0f km in %d days is farther than a fish goes", km, days) })
+        limit_km = NEAR_KM + (KM_PER_DAY * days)
+        within = clearly_within?(tag, limit_km) || far_km(tag) <= limit_km
+        Term.new("place", within ? 0.0 : FAR, -> { format(within ? "%.0f km in %d days" : "%.0f km in %d days is farther than a fish goes", far_km(tag), days) })
+      end
+
+      def far_km(tag) = Waters::Geodesic.distance_m(tag[:lat_deg], tag[:lon_deg], @report[:lat_deg], @report[:lon_deg]) / 1000.0
+
+      # In a flat picture, with room to spare: most are, and the geodesic is dear.
+      def clearly_within?(tag, limit_km)
+        north = tag[:lat_deg] - @report[:lat_deg]
+        east = tag[:lon_deg] - @report[:lon_deg]
+        Math.hypot(north, east) * KM_PER_DEGREE_AT_MOST < limit_km
       end
 
       def spoken(term) = { name: term.name, log: term.log, words: term.words.call }

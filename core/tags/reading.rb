@@ -35,12 +35,13 @@ module Core
         return fit(number).log if @logs.nil?
         return -Float::INFINITY if number.bytesize != @logs.size
 
-        apart = @logs.each_with_index.map { |logs, at| logs[number.getbyte(at)] }
-        apart.sum + swap_gain(number, apart)
+        sum, at = 0.0, 0
+        @logs.each { |logs| (sum += logs[number.getbyte(at)]) && at += 1 }
+        sum + swap_gain(number)
       end
 
-      # Every number of a series that this may be a reading of: any wrong digit, and a second one if one of the two looks alike; one beside an unread one,
-      # none beside more; neighbours swapped. Two wrong digits that look nothing like each other weigh less than "none of these".
+      # Every number of a series that this may be a reading of: one wrong digit, or two that look alike; one beside an unread one, none beside more;
+      # neighbours swapped, and one that looks alike. What takes more than that weighs less than "none of these".
       # nil when that would be too many, or a run stands for any: then it is asked for by #pattern.
       #   slips: 1 for those that come near to an exact number only
       def neighbours(prefix:, digits:, slips: 2)
@@ -51,7 +52,7 @@ module Core
         return nil if tail.count("?") > MOST_UNREAD
 
         slips = [slips - tail.count("?"), 0].max
-        found = filled(tail).flat_map { |one| slipped(one, slips) } + swaps(tail).flat_map { |one| filled(one) }.flat_map { |one| slipped(one, [slips - 1, 0].max) }
+        found = filled(tail).flat_map { |one| slipped(one, slips) } + swaps(tail).flat_map { |one| filled(one) }.flat_map { |one| slips > 1 ? [one, *alike(one)] : [one] }
         found.uniq.map { |one| prefix + one }
       end
 
@@ -75,16 +76,11 @@ module Core
         return [tail] if slips.zero?
 
         once = (0...tail.size).flat_map { |at| replaced(tail, at, DIGITS) }
-        return once if slips == 1
-
-        once + (0...tail.size).flat_map do |at|
-          replaced(tail, at, ALIKE.fetch(tail[at], [])).flat_map do |one|
-            (0...tail.size).flat_map do |other|
-              other == at ? [] : replaced(one, other, DIGITS)
-            end
-          end
-        end
+        slips == 1 ? once : once + alike(tail).flat_map { |one| alike(one) }
       end
+
+      # With one digit replaced by each that looks like it.
+      def alike(tail) = (0...tail.size).flat_map { |at| replaced(tail, at, ALIKE.fetch(tail[at], [])) }
 
       def replaced(tail, at, digits) = digits.map { |digit| tail.dup.tap { |one| one[at] = digit } }
 
@@ -99,9 +95,14 @@ module Core
       end
 
       # What one swap of neighbours explains better than two wrong characters do.
-      def swap_gain(number, apart)
+      def swap_gain(number)
         gain = 0.0
-        (0...(apart.size - 1)).each { |at| gain = [gain, SWAPPED - apart[at] - apart[at + 1]].max if swap?(at, at, number) }
+        (1...@logs.size).each do |at|
+          here, before = @text.getbyte(at), @text.getbyte(at - 1)
+          next unless here == number.getbyte(at - 1) && before == number.getbyte(at) && here != before
+
+          gain = [gain, SWAPPED - @logs[at][before] - @logs[at - 1][here]].max
+        end
         gain
       end
 

@@ -31,6 +31,7 @@ Sequel.migration do
       create index reports_waiting on reports (sent_at, id) where state = 'waiting';
       create index reports_caught_on on reports (caught_on);
       create index reports_waiting_numbers on reports using gin (numbers) where state = 'waiting';
+      create index encounters_kept on encounters (fish_id) where fate = 'kept';
       create index reports_foreign on reports (other_programme, sent_at) where other_programme is not null;
       alter table fish add merged_into uuid references fish;
       alter table decisions
@@ -114,7 +115,7 @@ Sequel.migration do
     run "alter table decisions drop constraint decisions_same_catch_check, drop constraint decisions_verdict_check, drop other_report_id, drop moved, " \
         "add constraint decisions_verdict_check check (verdict in ('accepted', 'none_of_these', 'contradictory', 'undone'))"
     run "alter table fish drop merged_into"
-    run "drop index reports_fingerprint, reports_waiting, reports_caught_on, reports_waiting_numbers, reports_foreign"
+    run "drop index encounters_kept, reports_fingerprint, reports_waiting, reports_caught_on, reports_waiting_numbers, reports_foreign"
     run "alter table reports drop constraint reports_joined_check, drop constraint reports_state_check, drop more_numbers, drop numbers, drop revision, drop encounter_id, drop same_as, " \
         "drop other_programme, drop passed_on_at, drop passed_on_to, add constraint reports_state_check check (state in ('matched', 'waiting', 'set_aside'))"
   end

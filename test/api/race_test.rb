@@ -22,7 +22,11 @@ class ReportRaceTest < Minitest::Test
     @db.disconnect
   end
 
-  def sent(**changes) = Seeds.report(caught_on: Seeds::NOW.to_date, place: { lat_deg: 48.63, lon_deg: -21.45 }, length: { value: 42, unit: "cm", kind: "FL", how: "tape" }, finder_contact: "edda@finders.example", **changes)
+  def sent(**changes)
+    Seeds.report(caught_on: Seeds::NOW.to_date, place: { lat_deg: 48.63, lon_deg: -21.45 }, length: { value: 42, unit: "cm", kind: "FL", how: "tape" },
+                 finder_contact: "edda@finders.example", **changes)
+  end
+
   def report(id, **changes) = Acts::ReportTag.call(store: @store, id:, sent: sent(**changes), today: Date.today)
 
   # Half of them one telephone that sends again and again, half of them pages that were opened anew.
@@ -52,19 +56,22 @@ class ReportRaceTest < Minitest::Test
   # Killed before each of its statements in turn, a decision is either not made at all or made whole.
   def test_a_server_that_is_killed_during_a_decision_leaves_a_whole_state
     report(id = SecureRandom.uuid, number_as_read: "MS00000?")
-    before = whole_state
+    before, made = whole_state, ["matched", 1, 1, 2, 2, 1]
     url = TestDatabase.url("voucher_report_race")
     killed = (1..200).take_while do |statement|
+      # Once it was made, a commit went before: what is left says nothing more.
+      next false if whole_state == made
+
       @db.disconnect
       pid = fork { decide_and_die(url, id, statement) }
       Process.wait(pid)
       next false if $CHILD_STATUS.success?
 
-      assert_equal before, whole_state, "killed before statement #{statement}"
+      assert_includes [before, made], whole_state, "killed before statement #{statement}"
     end
 
     assert_operator killed.size, :>, 10, "a decision is many statements"
-    assert_equal ["matched", 1, 1, 2, 2, 1], whole_state
+    assert_equal made, whole_state
   end
 
   def decide_and_die(url, id, statement)

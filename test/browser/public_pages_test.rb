@@ -60,7 +60,7 @@ class PublicPagesTest < BrowserCase
     click_button "Send and read its story"
     assert_text "Your report is kept"
 
-    assert_equal [["MS0000*"], 48.62], db[:reports].get(%i[more_numbers lat_deg]).then { |more, lat| [more.to_a, lat] }
+    assert_equal([["MS0000*"], 48.62], db[:reports].get(%i[more_numbers lat_deg]).then { |more, lat| [more.to_a, lat] })
     click_link "Look at it, or add to it"
     assert_field "Number on the tag", with: "MS0000?7"
     assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390

@@ -92,7 +92,8 @@ class CandidatesTest < Minitest::Test
 
   def test_reasons_are_terms_with_words_and_what_cannot_be_is_no_candidate
     fish, told = CandidatesTest.catches.first
-    report = told.merge(numbers: [fish[:number]], species_code: fish[:species_code] == "turbot" ? "cod" : "turbot", caught_on: fish[:released_on] + 10, lat_deg: 60.0, lon_deg: -21.0, length: nil)
+    report = told.merge(numbers: [fish[:number]], species_code: fish[:species_code] == "turbot" ? "cod" : "turbot", caught_on: fish[:released_on] + 10, lat_deg: 60.0, lon_deg: -21.0,
+                        length: nil)
     one = weigh(report, [fish])[:ranked].first
 
     assert_equal(%w[number fate species place], one.terms.map { |term| term[:name] })

@@ -121,7 +121,7 @@ class MatchTest < Minitest::Test
     assert_equal :before_release, judge(caught_on: Date.new(2025, 4, 30))[:reason]
     assert_equal :reported_kept, judge(fish: [FISH.merge(kept: true)])[:reason]
     assert_equal :perhaps_same_catch, judge(told: true)[:reason]
-    assert_equal :unlikely, judge(share: 0.97)[:reason]
+    assert_equal :unlikely, judge(share: 0.95)[:reason]
   end
 end
 
