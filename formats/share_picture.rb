@@ -77,7 +77,7 @@ module Formats
       side = @sketch.metres(Core::Waters::CoarsePlace::CELL_M).round(1)
       left, top = (x - (side / 2)).round(1), (y - (side / 2)).round(1)
       %(<rect x="#{left}" y="#{top}" width="#{side}" height="#{side}" fill="##{Paper::OILSKIN}" fill-opacity="0.9" stroke="##{Paper::SLATE}" stroke-width="2"/>) +
-        %(<text x="#{x.round(1)}" y="#{(y + 7).round(1)}" text-anchor="middle" font-size="20" font-weight="bold" fill="##{Paper::SLATE}">#{label}</text>)
+        %(<text x="#{x.round(1)}" y="#{(y + 7).round(1)}" text-anchor="middle" font-size="#{label.size > 2 ? 13 : 20}" font-weight="bold" fill="##{Paper::SLATE}">#{label}</text>)
     end
 
     def line(points) = "M#{points.map { |point| at(point).map { |one| one.round(1) }.join(' ') }.join('L')}"

@@ -29,7 +29,7 @@ module Core
       def quartiles(fish, three) = fish >= LEAST_FISH && three ? Quartiles.new(fish, *three) : nil
 
       def sentence(fish, band, growth, distance, species)
-        away = "between #{band.begin} and #{band.end} days"
+        away = "#{band.begin} to #{band.end} days"
         return "Only #{fish} other #{species.common_name} came back after #{away}, too few to say what is usual." if growth.nil? && distance.nil?
 
         grew = growth && "the middle one grew #{growth.middle.round} mm (half of them between #{growth.low.round} and #{growth.high.round} mm)"

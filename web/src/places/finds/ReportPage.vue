@@ -40,9 +40,9 @@ const field = (name: string) => refusal.value?.fields[name]
       <h1>Your report is kept</h1>
       <p role="status">{{ waiting }}</p>
       <p v-if="photoTrouble" class="soft">{{ photoTrouble }}</p>
-      <p v-if="sentHere[0] && !amending"><RouterLink :to="`/report/${sentHere[0].id}#${sentHere[0].key}`">Look at it, or add to it</RouterLink>. This device keeps the link below the form, too.</p>
+      <p v-if="sentHere[0] && !amending"><a :href="`/report/${sentHere[0].id}#${sentHere[0].key}`">Look at it, or add to it</a>. This device keeps the link below the form, too.</p>
       <el-button v-if="!amending" type="primary" size="large" @click="startAnew">Report another tag</el-button>
-      <RouterLink v-else to="/report">Report another tag</RouterLink>
+      <a v-else href="/report">Report another tag</a>
     </template>
     <el-form v-else label-position="top" class="form" @submit.prevent="send">
       <div>

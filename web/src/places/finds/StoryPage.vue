@@ -153,6 +153,7 @@ h1 {
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  align-items: start;
   gap: var(--gap-5);
 }
 .map :deep(.map) {
