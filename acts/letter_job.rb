@@ -19,6 +19,9 @@ module Acts
       letter = store.write { store.letters.start(letter_id, at: Time.now) } or return
       begin
         self.class.carrier.deliver(letter)
+      rescue Devices::CarriedPerhaps
+        # As if the server had stopped.
+        return retry_in(PAUSES_SECONDS.first)
       rescue StandardError => e
         return pause(store, letter, e)
       end

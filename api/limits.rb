@@ -33,7 +33,7 @@ module Api
       # name => [limit, seconds, what counts]
       "sign-in by address" => [20, 300, ->(r) { r.ip if r.path == "/auth/login" }],
       "new password by address" => [6, 3600, ->(r) { r.ip if r.path == "/auth/reset-password-request" }],
-      "reports by address" => [20, 600, ->(r) { r.ip if r.put? && r.path.match?(%r{\A/api/reports/[^/]+\z}) }],
+      "reports by address" => [20, 600, ->(r) { r.ip if r.put? && r.path.match?(%r{\A/api/reports/[^/]+(/amend)?\z}) }],
       "numbers by address" => [120, 60, ->(r) { r.ip if r.path.start_with?("/api/numbers/") }],
       "report photos by address" => [20, 600, ->(r) { r.ip if r.put? && r.path.match?(%r{\A/api/reports/[^/]+/photo\z}) }],
       "stories by address" => [240, 60, ->(r) { r.ip if r.path.start_with?("/api/stories/") }],

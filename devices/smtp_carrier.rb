@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "net/protocol"
 require "uri"
 
 module Devices
@@ -18,9 +19,11 @@ module Devices
                     open_timeout: OPEN_SECONDS, read_timeout: READ_SECONDS }.compact
     end
 
-    # Raises when the server does not take it; the job tries again later.
+    # Raises when the server does not take it, CarriedPerhaps when that cannot be known; the job tries again later.
     def deliver(letter)
       LetterMail.of(letter).tap { |mail| mail.delivery_method(:smtp, @settings) }.deliver!
+    rescue Net::ReadTimeout, EOFError, Errno::ECONNRESET, Errno::EPIPE => e
+      raise CarriedPerhaps, "#{e.class}: #{e.message}"
     end
   end
 end

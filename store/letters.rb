@@ -40,7 +40,10 @@ module Store
       ours.update(recipient: "forgotten", subject: "", body: "")
     end
 
-    def find(id) = @db[:letters].select(*COLUMNS).first(id:)
+    # What a letter says that is nobody's but its reader's.
+    PRIVATE = { "password" => "This letter carries the key for a new password, so its words are not shown." }.freeze
+
+    def find(id) = @db[:letters].select(*COLUMNS).first(id:)&.then { |row| shown(row) }
 
     # { letters: [...], counts: { state => Integer }, total: }, the newest first. before: id of the last one seen
     def page(state: nil, kind: nil, search: nil, before: nil, limit: 50)
@@ -51,7 +54,7 @@ module Store
       found = found.where(state:) if state
       total = found.count
       found = found.where { id < before } if before
-      { letters: found.order(Sequel.desc(:id)).limit(limit).select(*COLUMNS).all, counts:, total: }
+      { letters: found.order(Sequel.desc(:id)).limit(limit).select(*COLUMNS).map { |row| shown(row) }, counts:, total: }
     end
 
     # { subject:, body: } as a coordinator changed it, or nil
@@ -73,6 +76,7 @@ module Store
 
     private
 
+    def shown(row) = PRIVATE.key?(row[:kind]) ? row.merge(body: PRIVATE[row[:kind]]) : row
     def change(id, **columns) = @db[:letters].where(id:).update(columns)
   end
 end

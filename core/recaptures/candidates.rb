@@ -42,15 +42,14 @@ module Core
         @species = species
         @kept = kept
         @asked, @were_kept = Set.new, Set.new
-        @none = NONE
       end
 
       def weigh
         weighed = heaviest
-        top = [@none, *weighed.map(&:log)].max
-        whole = Math.exp(@none - top) + weighed.sum { |one| Math.exp(one.log - top) }
+        top = [NONE, *weighed.map(&:log)].max
+        whole = Math.exp(NONE - top) + weighed.sum { |one| Math.exp(one.log - top) }
         weighed.each { |one| one.share = Math.exp(one.log - top) / whole }
-        { ranked: weighed.sort_by { |one| [-one.share, one.number] }.first(MOST).each { |one| one.terms = one.terms.map { |term| spoken(term) } }, none_share: Math.exp(@none - top) / whole }
+        { ranked: weighed.sort_by { |one| [-one.share, one.number] }.first(MOST).each { |one| one.terms = one.terms.map { |term| spoken(term) } }, none_share: Math.exp(NONE - top) / whole }
       end
 
       private
@@ -59,7 +58,7 @@ module Core
       def heaviest
         by_number = fishes.filter_map { |tags| fits(tags) }.sort_by { |fit| -fit.log }
         ask(by_number.first(MOST).map { |fit| fit.pairs[0][1][:fish_id] })
-        best = @none
+        best = NONE
         found = by_number.each_with_object([]) do |fit, weighed|
           break weighed if fit.log < best - NEGLIGIBLE
           next unless (one = candidate(fit, best - NEGLIGIBLE))

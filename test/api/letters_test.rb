@@ -3,7 +3,7 @@
 require_relative "../support/api_case"
 
 class LettersTest < ApiCase
-  # A carrier that does what it is told, one word per letter: :take, :refuse, or :crash between the sending and the mark.
+  # A carrier that does what it is told, one word per letter: :take, :refuse, :unsure, or :crash between the sending and the mark.
   Moody = Struct.new(:moods, :letters) do
     def deliver(letter)
       mood = moods.shift || :take
@@ -11,6 +11,7 @@ class LettersTest < ApiCase
 
       letters << letter[:id]
       raise Interrupt, "the power went" if mood == :crash
+      raise Devices::CarriedPerhaps, "the line went dead" if mood == :unsure
     end
   end
 
@@ -40,7 +41,11 @@ class LettersTest < ApiCase
     3.times { run_once }
 
     assert_equal [[@id] * 2, "sent", true], [@carrier.letters, letter[:state], letter[:perhaps_twice]]
-    with(:crash, :crash)
+    with(:unsure)
+    2.times { run_once }
+
+    assert_equal [[@id] * 2, "sent", true], [@carrier.letters, letter[:state], letter[:perhaps_twice]]
+    with(:crash, :unsure)
     5.times { run_once }
 
     assert_equal [[@id] * 2, "uncertain"], [@carrier.letters, letter[:state]], "the second time nobody sends it but a coordinator"
@@ -78,6 +83,19 @@ class LettersTest < ApiCase
     ask("/api/letters")
 
     assert_equal 403, last_response.status
+  end
+
+  # A coordinator who could read it could take over any account.
+  def test_the_key_for_a_new_password_is_not_shown_in_the_office
+    send_json(:post, "/auth/reset-password-request", { email: "isolde@marrow.example" })
+    key = db[:letters].where(kind: "password").get(:body)[/key=([^\s]+)/, 1]
+
+    refute_nil key
+    sign_in("hamish@marrow.example")
+    letters = ask("/api/letters?kind=password")
+
+    assert_equal 1, letters["total"]
+    refute_includes JSON.generate(letters), key
   end
 
   def test_words_are_tried_out_kept_and_put_back

@@ -7,16 +7,16 @@ class SmtpCarrierTest < Minitest::Test
   LETTER = { id: 7, recipient: "edda@finders.example", subject: "Die Geschichte: größer", body: "Grüße.\n.\nA line after a lone dot.\n" }.freeze
 
   # As much of a mail server as one letter needs; answers the recipient with what it is told to. Returns what it heard.
-  def server(recipient_answer: "250 ok")
+  def server(recipient_answer: "250 ok", taken: true)
     listener = TCPServer.new("127.0.0.1", 0)
-    thread = Thread.new { listener.accept.then { |client| talk(client, recipient_answer).tap { client.close } } }
+    thread = Thread.new { listener.accept.then { |client| talk(client, recipient_answer, taken).tap { client.close } } }
     yield "smtp://127.0.0.1:#{listener.addr[1]}"
     thread.value
   ensure
     listener.close
   end
 
-  def talk(client, recipient_answer)
+  def talk(client, recipient_answer, taken)
     heard = +""
     client.write "220 here\r\n"
     until heard.end_with?("QUIT\r\n") || (line = client.gets).nil?
@@ -25,6 +25,8 @@ class SmtpCarrierTest < Minitest::Test
       when /\ADATA/
         client.write "354 go on\r\n"
         heard << client.gets until heard.end_with?("\r\n.\r\n")
+        return heard unless taken
+
         client.write "250 taken\r\n"
       when /\ARCPT/ then client.write "#{recipient_answer}\r\n"
       else client.write "250 ok\r\n"
@@ -45,5 +47,9 @@ class SmtpCarrierTest < Minitest::Test
 
   def test_a_refusal_is_an_error_that_the_job_tries_again
     server(recipient_answer: "550 no such person") { |url| assert_raises(Net::SMTPFatalError) { Devices::SmtpCarrier.new(url).deliver(LETTER) } }
+  end
+
+  def test_a_line_that_goes_dead_after_the_letter_says_that_nobody_knows
+    server(taken: false) { |url| assert_raises(Devices::CarriedPerhaps) { Devices::SmtpCarrier.new(url).deliver(LETTER) } }
   end
 end
