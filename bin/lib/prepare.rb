@@ -10,6 +10,7 @@ if config.production?
   Demo::Load.catalogue(db)
 elsif (counts = Demo::Load.call(db:, today: Date.today))
   Que.connection = db
+  Acts::LetterJob.base_url = config.base_url
   Demo::Evening.new(store: Store::Gateway.new(db), files: Devices::FileStorage.new(File.join(config.var_dir, "photos")), today: Date.today).call
   Demo::Morning.new(store: Store::Gateway.new(db), today: Date.today, coast: JSON.parse(File.read(Demo::Sound::FILE)).fetch("features")).call
   puts "  demo: #{counts[:fish]} fish, #{counts[:encounters]} encounters, #{counts[:reports]} reports"
