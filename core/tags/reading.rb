@@ -40,7 +40,7 @@ module Core
         sum + swap_gain(number)
       end
 
-      # Every number of a series that this may be a reading of: one wrong digit, or two that look alike; one beside an unread one, none beside more;
+      # Every number of a series that this may be a reading of: one wrong digit, or two that look alike; one that looks alike beside an unread one;
       # neighbours swapped, and one that looks alike. What takes more than that weighs less than "none of these".
       # nil when that would be too many, or a run stands for any: then it is asked for by #pattern.
       #   slips: 1 for those that come near to an exact number only
@@ -51,8 +51,7 @@ module Core
         tail = @text[-digits..].tr("OISBZ", "01582").gsub(/[^0-9?]/, "?")
         return nil if tail.count("?") > MOST_UNREAD
 
-        slips = [slips - tail.count("?"), 0].max
-        found = filled(tail).flat_map { |one| slipped(one, slips) } + swaps(tail).flat_map { |one| filled(one) }.flat_map { |one| slips > 1 ? [one, *alike(one)] : [one] }
+        found = tail.include?("?") ? unread(tail, slips - tail.count("?")) : misread(tail, slips)
         found.uniq.map { |one| prefix + one }
       end
 
@@ -72,11 +71,17 @@ module Core
         DIGITS.flat_map { |digit| filled(tail.dup.tap { |one| one[at] = digit }) }
       end
 
-      def slipped(tail, slips)
-        return [tail] if slips.zero?
-
+      def misread(tail, slips)
         once = (0...tail.size).flat_map { |at| replaced(tail, at, DIGITS) }
-        slips == 1 ? once : once + alike(tail).flat_map { |one| alike(one) }
+        return once + swaps(tail) if slips == 1
+
+        once + alike(tail).flat_map { |one| alike(one) } + swaps(tail).flat_map { |one| [one, *alike(one)] }
+      end
+
+      # One beside what is unread only if it looks alike: anything else weighs no more than "none of these".
+      def unread(tail, slips)
+        whole = filled(tail)
+        whole + swaps(tail).flat_map { |one| filled(one) } + (slips.positive? ? whole.flat_map { |one| alike(one) } : [])
       end
 
       # With one digit replaced by each that looks like it.
