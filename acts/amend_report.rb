@@ -15,9 +15,10 @@ module Acts
         store.desk.lock(id)
         report = OwnReport.fetch(store:, id:, key: report_key)
         changed = ReportTag.columns(store, sent, today)
-        same = Fingerprint.of(sent) == report[:fingerprint]
+        fingerprint = Fingerprint.of(sent)
+        same = fingerprint == report[:fingerprint]
         refuse_overrunning(report, revision, same)
-        change(store, report, { **changed, fingerprint: Fingerprint.of(sent), revision: report[:revision] + 1 }, now) unless same
+        change(store, report, { **changed, fingerprint:, revision: report[:revision] + 1 }, now) unless same
         ReportTag.answer(store, same ? "known" : "stored", store.reports.find(id))
       end
     end
@@ -26,7 +27,7 @@ module Acts
     def read(store:, id:, report_key:)
       report = OwnReport.fetch(store:, id:, key: report_key)
       told = ReportTag.answer(store, "known", report)
-      { report: shown(report), has_photo: !store.photos.of_report(id).nil?, question: question(store, id), **told.slice(:state, :story_key, :sentence) }
+      { report: shown(report), has_photo: !store.photos.of_report(id).nil?, question: question(store, report), **told.slice(:state, :story_key, :sentence) }
     end
 
     def shown(report)
@@ -36,9 +37,8 @@ module Acts
     end
 
     # What a coordinator asked last, until it is answered.
-    def question(store, id)
-      last = store.desk.last_decision(id)
-      last[:reason] if last && last[:verdict] == "asked" && store.reports.find(id)[:waiting_reason] == "asked"
+    def question(store, report)
+      store.desk.last_decision(report[:id])[:reason] if report[:waiting_reason] == "asked"
     end
 
     def refuse_overrunning(report, revision, same)

@@ -7,8 +7,9 @@ module Acts
     module_function
 
     # verdict: of Core::Recaptures::Match for the encounter's numbers; nil when it bears none (any more)
-    def call(store:, encounter:, numbers:, verdict:)
+    def call(store:, encounter:, numbers:, verdict:, now:)
       known = store.reports.of_encounter(encounter[:id])
+      store.reports.unmatch(known[:id], at: now) if known && known[:fish_id] && !same_fish?(known, verdict)
       return known && store.reports.set_aside(known[:id]) if verdict.nil?
       return if known.nil? && verdict[:accepted]
 
@@ -41,11 +42,13 @@ module Acts
         **encounter.slice(:species_code, :length_mm, :length_kind, :length_how, :caught_on, :lat_deg, :lon_deg, :fate) }
     end
 
+    def same_fish?(known, verdict) = verdict && verdict[:accepted] && verdict[:fish][:fish_id] == known[:fish_id]
+
     def settle(store, reading, fish)
       return if reading[:fish_id] == fish[:fish_id]
 
       store.reports.match(report_id: reading[:id], fish_id: fish[:fish_id], tag_number: fish[:number])
     end
-    private_class_method :new_reading, :said, :settle
+    private_class_method :new_reading, :said, :same_fish?, :settle
   end
 end

@@ -10,15 +10,13 @@ module Acts
       changed = store.letters.templates
       Core::Letters::Kind.all.map do |kind|
         own = changed[kind.key]
-        { kind: kind.key, title: kind.title, to: kind.to, values: kind.values.map do |name, (meaning, _)|
-          { name:, meaning: }
-        end, subject: own ? own[:subject] : kind.subject, body: own ? own[:body] : kind.body,
+        { kind: kind.key, title: kind.title, to: kind.to, values: kind.values.map { |name, (meaning, _)| { name:, meaning: } }, **(own || kind.words).slice(:subject, :body),
           own: !own.nil?, by: own && own[:by], updated_at: own && own[:updated_at].utc.iso8601 }
       end
     end
 
     # The letter as it would be, with values of an invented fish. Raises Core::InvalidInput, NotFound.
-    def preview(kind:, subject:, body:) = Formats::LetterText.fill({ "subject" => subject, "body" => body }, Core::Letters::Kind.fetch(kind).examples)
+    def preview(kind:, subject:, body:) = Formats::LetterText.fill({ subject:, body: }, Core::Letters::Kind.fetch(kind).examples)
 
     # subject, body nil: back to what we start from. Raises as .preview.
     def call(store:, member:, kind:, subject:, body:)

@@ -111,7 +111,7 @@ module Acts
       encounter = encounter.merge(fish_id: fish && fish[:id], read_numbers: encounter[:kind] == "tagged" ? [] : named)
       known ? store.encounters.replace(encounter) : store.encounters.add(encounter)
       tags.settle(fish_id: encounter[:fish_id], off: verdict && verdict[:accepted] ? named : [], now:)
-      follow(store, encounter, known, named:, put:, verdict:)
+      follow(store, encounter, known, named:, put:, verdict:, now:)
       fish
     end
 
@@ -126,8 +126,8 @@ module Acts
     end
 
     # What a catch means for what was known: numbers that wait, the span of the fish, the one who tagged it.
-    def follow(store, encounter, known, named:, put:, verdict:)
-      FileReading.call(store:, encounter:, numbers: named, verdict:)
+    def follow(store, encounter, known, named:, put:, verdict:, now:)
+      FileReading.call(store:, encounter:, numbers: named, verdict:, now:)
       FileReading.judge_waiting(store:, numbers: put) if put.any?
       before = known && known[:fish_id]
       [before, (encounter[:fish_id] if encounter[:kind] == "recaptured" || before)].compact.uniq.each { |fish_id| MeasureSpan.call(store:, fish_id:) }

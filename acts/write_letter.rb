@@ -17,8 +17,8 @@ module Acts
     end
 
     def from_template(store:, kind:, recipient:, values:, report_id: nil)
-      words = store.letters.template(kind) || Core::Letters::Kind.fetch(kind).then { |one| { subject: one.subject, body: one.body } }
-      queue(store:, kind:, recipient:, report_id:, **Formats::LetterText.fill(words.transform_keys(&:to_s), values))
+      words = store.letters.template(kind) || Core::Letters::Kind.fetch(kind).words
+      queue(store:, kind:, recipient:, report_id:, **Formats::LetterText.fill(words, values))
     end
 
     def welcome(store:, recipient:, name:)

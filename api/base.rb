@@ -71,6 +71,12 @@ module Api
         bytes
       end
 
+      def send_csv(text, name)
+        content_type "text/csv", charset: "utf-8"
+        headers "content-disposition" => %(attachment; filename="#{name}")
+        text
+      end
+
       def member!
         member || refuse(401, code: :signed_out, message: "You are signed out. Sign in again; what you typed is kept.")
       end

@@ -75,7 +75,7 @@ module Demo
     # A letter whose address is wrong.
     def undelivered
       kind = Core::Letters::Kind.fetch("thanks_to_finder")
-      id = @store.letters.queue(kind: "thanks_to_finder", recipient: "signe@finders.exmaple", **Formats::LetterText.fill({ "subject" => kind.subject, "body" => kind.body }, kind.examples))
+      id = @store.letters.queue(kind: "thanks_to_finder", recipient: "signe@finders.exmaple", **Formats::LetterText.fill(kind.words, kind.examples))
       @store.letters.start(id, at: Time.now)
       @store.letters.not_sent(id, why: "550 no mailbox of this name here", next_try_at: nil)
     end

@@ -5,14 +5,14 @@ require "liquid"
 module Formats
   # The words of a letter with its values put in. Values can say nothing but themselves.
   module LetterText
-    MOST = { "subject" => 200, "body" => 5000 }.freeze
+    MOST = { subject: 200, body: 5000 }.freeze
 
     module_function
 
-    # texts: { "subject" => template, "body" => template };  values: { name => value }
+    # words: { subject: template, body: template };  values: { name => value }
     # Returns { subject:, body: }. Raises Core::InvalidInput with what is wrong where.
-    def fill(texts, values)
-      texts.to_h { |part, template| [part.to_sym, one(part, template, values)] }.tap { |filled| filled[:subject] = filled[:subject].gsub(/\s+/, " ").strip }
+    def fill(words, values)
+      words.to_h { |part, template| [part, one(part, template, values)] }.tap { |filled| filled[:subject] = filled[:subject].gsub(/\s+/, " ").strip }
     end
 
     def one(part, template, values)
@@ -25,7 +25,7 @@ module Formats
       refuse(part, "The #{part} cannot be read: #{e.message.sub(/\ALiquid \w+ ?\w*: ?/, '')}. Values stand like {{ #{values.keys.first} }}.")
     end
 
-    def refuse(part, sentence) = raise(Core::InvalidInput.at(part, :bad_template, sentence))
+    def refuse(part, sentence) = raise(Core::InvalidInput.at(part.to_s, :bad_template, sentence))
     private_class_method :one, :refuse
   end
 end

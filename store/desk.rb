@@ -33,14 +33,6 @@ module Store
       rows + unused.uniq.map { |number, holder| { number:, holder:, fish_id: nil } }
     end
 
-    # Of these fish, those that anybody reported kept. In two steps: joined, the planner reads all reports.
-    #   apart_from: the report's own id, whose word on the fish's fate is not held against it
-    def kept_of(fish_ids, apart_from: nil)
-      matched = @db[:matches].where(undone_at: nil).where(one_of(:fish_id, fish_ids)).exclude(report_id: apart_from).select_hash(:report_id, :fish_id)
-      by_report = matched.values_at(*@db[:reports].where(fate: "kept").where(one_of(:id, matched.keys)).select_map(:id))
-      (by_report + @db[:encounters].where(fate: "kept").where(one_of(:fish_id, fish_ids)).select_map(:fish_id)).to_set
-    end
-
     # [[prefix, digits], ...] of our series
     def series = @db[:tag_series].distinct.select_map(%i[prefix digits])
 

@@ -22,13 +22,21 @@ module Store
 
     # The fish that carries this tag now, with what a match must know of it, or nil:
     # { fish_id:, number:, species_code:, story_key:, length_mm:, length_kind:, released_on:, tagger_id:, kept: }
-    def carrying(number)
+    #   apart_from: a report's own id, whose word on the fish's fate is not held against it
+    def carrying(number, apart_from: nil)
       row = @db[:taggings].join(:fish, id: :fish_id).join(:encounters, id: Sequel[:taggings][:encounter_id])
                           .where(tag_number: number, ended_at: nil)
                           .select(Sequel[:taggings][:fish_id], Sequel[:taggings][:tag_number].as(:number),
                                   Sequel[:fish][:species_code], :story_key, :length_mm, :length_kind, Sequel[:encounters][:caught_on].as(:released_on),
                                   Sequel[:encounters][:member_id].as(:tagger_id)).first
-      row&.merge(kept: kept?(row[:fish_id]))
+      row&.merge(kept: kept_of([row[:fish_id]], apart_from:).any?)
+    end
+
+    # Of these fish, those that anybody reported kept. In two steps: joined, the planner reads all reports.
+    def kept_of(fish_ids, apart_from: nil)
+      matched = @db[:matches].where(undone_at: nil, fish_id: fish_ids).exclude(report_id: apart_from).select_hash(:report_id, :fish_id)
+      by_report = matched.values_at(*@db[:reports].where(fate: "kept", id: matched.keys).select_map(:id))
+      (by_report + @db[:encounters].where(fate: "kept", fish_id: fish_ids).select_map(:fish_id)).to_set
     end
 
     # Puts a tag into a fish. The database refuses a second fish with the same tag.
@@ -74,11 +82,6 @@ module Store
     def catches(fish_id) = deck_catches(fish_id) + reported_catches(fish_id)
 
     private
-
-    def kept?(fish_id)
-      !@db[:encounters].where(fish_id:, fate: "kept").empty? ||
-        !@db[:reports].join(:matches, report_id: :id).where(fish_id:, undone_at: nil, fate: "kept").empty?
-    end
 
     def deck_catches(fish_id)
       @db[:encounters].join(:members, id: :member_id).left_join(:spots, code: Sequel[:encounters][:spot_code])

@@ -6,7 +6,7 @@ module Api
     class Desk < Base
       get("/api/desk") do
         coordinator!
-        json(waiting: store.desk.waiting, doubts: store.queries.open, reports: store.desk.queue(limit: 100).map { |one| one.merge(sent_at: one[:sent_at].utc.iso8601) })
+        json(waiting: store.desk.waiting, doubts: store.queries.open, reports: store.desk.queue(limit: 100).map { |one| Views.times(one) })
       end
 
       get("/api/reports/:id/desk") { coordinator! && json(desk) }
@@ -33,9 +33,7 @@ module Api
 
       get("/api/foreign-tags.csv") do
         coordinator!
-        content_type "text/csv", charset: "utf-8"
-        headers "content-disposition" => 'attachment; filename="tags-of-other-programmes.csv"'
-        Acts::PassOn.csv(store:)
+        send_csv(Acts::PassOn.csv(store:), "tags-of-other-programmes.csv")
       end
 
       get("/api/letters") do

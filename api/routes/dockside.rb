@@ -67,9 +67,7 @@ module Api
       get("/api/me/season") { json(Acts::HowDidIDo.call(store:, member: member!, season: given[:season]&.to_i)) }
 
       get("/api/me/log.csv") do
-        content_type "text/csv", charset: "utf-8"
-        headers "content-disposition" => 'attachment; filename="voucher-log.csv"'
-        Acts::TakeOut.csv(store:, member: member!)
+        send_csv(Acts::TakeOut.csv(store:, member: member!), "voucher-log.csv")
       end
 
       get("/api/me/archive.zip") do

@@ -31,6 +31,9 @@ module Core
         freeze
       end
 
+      # What it starts from.
+      def words = { subject:, body: }
+
       def examples = values.transform_values(&:last)
 
       ALL = [

@@ -124,6 +124,28 @@ class FindsApiTest < ApiCase
     assert_equal %w[set_aside], db[:reports].where(encounter_id: id).select_map(:state)
   end
 
+  # The match that no longer holds ends, so that the desk can make another.
+  def test_a_reading_that_is_corrected_away_from_its_fish_can_be_matched_anew
+    tag("MS000001")
+    tag("MS000003")
+    id = SecureRandom.uuid
+    again = { id:, kind: "recaptured", start: Seeds::NOW - 86_400, length: { value: 414, unit: "mm", kind: "FL", how: "board" } }
+    [["MS0000?9", 1], ["MS000001", 2], ["MS0000?9", 3]].each { |number, revision| record(@wren, **again, tag_numbers: [number], revision:) }
+    reading = db[:reports].where(encounter_id: id).get(:id)
+
+    assert_equal ["waiting", 0], [db[:reports].where(id: reading).get(:state), db[:matches].where(undone_at: nil).count]
+    assert_equal "matched", decide(reading, "accepted", tag_number: "MS000003")["report"]["state"]
+  end
+
+  def test_a_fish_that_was_kept_is_not_held_against_its_own_report
+    tag("MS000001")
+    sent = report(number_as_read: "MS000001", fate: "kept")
+    amended = send_json(:put, "/api/reports/#{sent['id']}/amend", { revision: 1, report: as_json(told(number_as_read: "MS000001", fate: "kept", place_words: "by the wall")) },
+                        "HTTP_X_REPORT_KEY" => sent["report_key"])
+
+    assert_equal ["matched", 2], amended.values_at("state", "revision")
+  end
+
   # A finder can be quicker than the tagger's sheet.
   def test_a_report_waits_for_the_fish_to_be_sent_in
     early = report(number_as_read: "MS000004")

@@ -6,6 +6,7 @@ import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { shortDateText, timeText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import LetterSheet from './parts/LetterSheet.vue'
 import LetterWords from './parts/LetterWords.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
@@ -73,10 +74,8 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
         </table>
         <el-button v-if="page && page.letters.length < page.total" size="large" :loading="busy" @click="load(page.letters.at(-1)!.id)">Show more</el-button>
       </div>
-      <article v-if="shown" class="sheet" aria-label="The letter">
-        <p class="soft">To {{ shown.recipient }}</p>
-        <h2>{{ shown.subject }}</h2>
-        <p class="body">{{ shown.body }}</p>
+      <LetterSheet v-if="shown" :subject="shown.subject" :body="shown.body" aria-label="The letter">
+        <template #above><p class="soft">To {{ shown.recipient }}</p></template>
         <p class="soft">
           {{ KIND[shown.kind] ?? shown.kind }}; queued {{ moment(shown.queued_at) }}<template v-if="shown.sent_at">; went {{ moment(shown.sent_at) }}</template>; {{ shown.attempts }} {{ shown.attempts === 1 ? 'try' : 'tries' }}<template v-if="shown.next_try_at">; next one {{ moment(shown.next_try_at) }}</template>.
         </p>
@@ -87,7 +86,7 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
           <el-button v-if="['failed', 'uncertain'].includes(shown.state)" class="oilskin" size="large" :loading="busy" @click="settle(shown, 'again')">Send it again</el-button>
           <el-button v-if="['failed', 'uncertain', 'queued'].includes(shown.state)" size="large" :loading="busy" @click="settle(shown, 'withdraw')">Do not send it</el-button>
         </div>
-      </article>
+      </LetterSheet>
       <p v-else-if="page?.letters.length" class="soft">Choose a letter to read it.</p>
     </div>
     <LetterWords />
@@ -113,17 +112,6 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
 }
 .chosen td {
   background: var(--kelp-soft);
-}
-.sheet {
-  display: grid;
-  gap: var(--gap-2);
-  padding: var(--gap-4);
-  border: 1px solid var(--line-strong);
-  background: var(--sheet);
-}
-.body {
-  white-space: pre-line;
-  overflow-wrap: anywhere;
 }
 .fault {
   color: var(--rust);

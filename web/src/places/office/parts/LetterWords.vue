@@ -5,6 +5,7 @@ import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import LetterSheet from './LetterSheet.vue'
 
 /** The words of each kind of letter, with the letter as it would be beside them. */
 type Template = Schemas['LetterTemplates']['templates'][number]
@@ -59,22 +60,19 @@ const keep = (words: { subject: string | null; body: string | null }) =>
           <el-button v-if="template.own" size="large" :loading="busy" @click="keep({ subject: null, body: null })">Back to what we start from</el-button>
         </div>
       </div>
-      <article class="sheet" aria-label="Preview" aria-live="polite">
+      <div aria-label="Preview" aria-live="polite" role="region">
         <TroubleNote :trouble="fault" />
-        <template v-if="preview && !fault">
-          <p class="soft">As it would be, with an invented fish</p>
-          <h3>{{ preview.subject }}</h3>
-          <p class="body">{{ preview.body }}</p>
-        </template>
-      </article>
+        <LetterSheet v-if="preview && !fault" :subject="preview.subject" :body="preview.body">
+          <template #above><p class="soft">As it would be, with an invented fish</p></template>
+        </LetterSheet>
+      </div>
     </div>
   </section>
 </template>
 
 <style scoped>
 .words,
-.write,
-.sheet {
+.write {
   display: grid;
   gap: var(--gap-2);
   align-content: start;
@@ -116,15 +114,6 @@ textarea {
   color: var(--ink);
   font-size: 16px;
   line-height: 1.4;
-}
-.sheet {
-  padding: var(--gap-4);
-  border: 1px solid var(--line-strong);
-  background: var(--sheet);
-}
-.body {
-  white-space: pre-line;
-  overflow-wrap: anywhere;
 }
 .acts {
   display: flex;
