@@ -14,6 +14,8 @@ gem "sinatra", "~> 4.2"
 gem "argon2", "~> 2.3"
 gem "roda", "~> 3.109"
 gem "rodauth", "~> 2.49"
+gem "rotp", "~> 6.3"
+gem "rqrcode", "~> 3.1", require: false
 
 # Data. json 3 breaks sequel and que at run time.
 gem "json", "~> 2.0"
@@ -21,7 +23,14 @@ gem "pg", "~> 1.7"
 gem "que", "~> 2.4"
 gem "sequel", "~> 5.110"
 gem "sequel_pg", "~> 1.20", require: false
-gem "shrine", "~> 3.6", require: false
+
+# Core for the phone: compiled to JavaScript when the web is built
+gem "opal", "1.8.3", require: false
+
+# What several processes or machines share
+gem "aws-sdk-s3", "~> 1.160", require: false
+gem "prometheus-client", "~> 5.0", require: false
+gem "redis", "~> 5.4", require: false
 
 # Contract and loading. zeitwerk 2.7 needs Ruby 3.2.
 gem "json_schemer", "~> 2.5"
@@ -34,7 +43,6 @@ gem "exifr", "~> 1.5", require: false
 gem "icalendar", "~> 2.13", require: false
 gem "liquid", "~> 5.5", require: false
 gem "mail", "~> 2.9", require: false
-gem "matrix", "~> 0.4"
 gem "prawn", "~> 2.5", require: false
 gem "prawn-svg", "~> 0.40.4", require: false
 gem "rexml", "~> 3.4", require: false

@@ -6,19 +6,20 @@ module Acts
   #   id:       String, UUID from the phone: sending twice keeps one
   #   taken_at: Time when the phone took it, or nil
   #
-  # Returns { width_px:, height_px: }. Raises Core::InvalidInput, NotFound, Conflict.
+  # Returns { width_px:, height_px:, sha256: of what is kept }. Raises Core::InvalidInput, NotFound, Conflict.
   module AddEncounterPhoto
     module_function
 
-    def call(store:, files:, member:, encounter_id:, id:, bytes:, taken_at:)
+    def call(store:, files:, pictures:, member:, encounter_id:, id:, bytes:, taken_at:)
       encounter = store.encounters.find(encounter_id)
       raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours. Send the record first.") unless encounter && encounter[:member_id] == member[:id]
 
       before = store.photos.find(id)
-      return before.slice(:width_px, :height_px) if before && before[:member_id] == member[:id]
+      return KeepPicture.again(files:, photo: before, bytes:) if before && before[:member_id] == member[:id]
       raise Core::Conflict.at("id", :already_there, "Another photo has this id. Add it again.") if before
 
-      KeepPicture.call(store:, files:, bytes:, id:, encounter_id:, trip_id: encounter[:trip_id], member_id: member[:id], taken_at:)
+      KeepPicture.call(store:, files:, pictures:, bytes:, id:, encounter_id:, trip_id: encounter[:trip_id], member_id: member[:id], taken_at:,
+                       focal_35mm: Formats::Exif.read(bytes)[:focal_35mm])
     end
   end
 end

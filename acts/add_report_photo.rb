@@ -5,23 +5,23 @@ module Acts
   #
   #   report_key: from the report's answer; without it nobody may add anything
   #   bytes:      String, at most MAX_BYTES
-  #   files:      Devices::FileStorage
+  #   files, pictures: as KeepPicture takes them
   #
-  # Returns { width_px:, height_px: }. Raises Core::InvalidInput, NotFound, Conflict.
+  # Returns { width_px:, height_px:, sha256: of what is kept }. Raises Core::InvalidInput, NotFound, Conflict.
   module AddReportPhoto
     MAX_BYTES = 15 * 1024 * 1024
 
     module_function
 
-    def call(store:, files:, report_id:, report_key:, bytes:)
+    def call(store:, files:, pictures:, report_id:, report_key:, bytes:)
       OwnReport.fetch(store:, id: report_id, key: report_key)
       sha256 = Digest::SHA256.hexdigest(bytes)
       before = store.photos.of_report(report_id)
-      return before.slice(:width_px, :height_px) if before && before[:sha256] == sha256
+      return KeepPicture.again(files:, photo: before, bytes:) if before && before[:sha256] == sha256
 
       raise Core::Conflict.at("photo", :already_there, "This report already has a photo.") if before
 
-      KeepPicture.call(store:, files:, bytes:, report_id:)
+      KeepPicture.call(store:, files:, pictures:, bytes:, sha256:, report_id:)
     end
   end
 end

@@ -5,19 +5,20 @@ module Acts
   #
   #   id:   String, UUID from the browser;  name: the file's name, shown and never used as a path
   #
-  # Returns { answer: "stored" | "known", width_px:, height_px: }. Raises Core::InvalidInput, NotFound, Conflict.
+  # Returns { answer: "stored" | "known", width_px:, height_px:, sha256: }. Raises Core::InvalidInput, NotFound, Conflict.
   module AddTripPhoto
     module_function
 
-    def call(store:, files:, member:, trip_id:, id:, name:, utc_offset_minutes:, bytes:)
+    def call(store:, files:, pictures:, member:, trip_id:, id:, name:, utc_offset_minutes:, bytes:)
       trip = OwnTrip.fetch(store:, member:, id: trip_id)
       sha256 = Digest::SHA256.hexdigest(bytes)
       same = store.photos.same_on_trip(trip_id, sha256)
-      return { answer: "known", **store.photos.find(same).slice(:width_px, :height_px) } if same
+      return { answer: "known", **KeepPicture.again(files:, photo: store.photos.find(same), bytes:) } if same
 
       exif = Formats::Exif.read(bytes)
       camera_at = exif[:camera_at] && (exif[:camera_at] - (utc_offset_minutes * 60))
-      kept = KeepPicture.call(store:, files:, bytes:, sha256:, id:, trip_id:, member_id: trip[:member_id], name: plain(name), **exif.slice(:camera, :lat_deg, :lon_deg), camera_at:,
+      kept = KeepPicture.call(store:, files:, pictures:, bytes:, sha256:, id:, trip_id:, member_id: trip[:member_id], name: plain(name),
+                              **exif.slice(:camera, :focal_35mm, :lat_deg, :lon_deg), camera_at:,
                               taken_at: camera_at && (camera_at + store.dockside.camera_seconds(trip_id).fetch(exif[:camera].to_s, 0)))
       { answer: "stored", **kept }
     end

@@ -39,7 +39,10 @@ module Acts
     # A member's own stricter choices; a laxer one than the house's is refused.
     def stricter(store:, member:, choices:)
       store.house_rules.current.stricter(choices)
-      store.write { store.members.change(member[:id], stricter: choices) }
+      store.write do
+        store.members.change(member[:id], stricter: choices)
+        store.house_rules.add_own(member[:id], choices)
+      end
     end
     private_class_method :sample
   end

@@ -5,8 +5,8 @@ module Acts
   module CompileCard
     # So many fish at large from this spot go onto the card, the newest first.
     KNOWN_FISH = 150
-    # A member's own median counts from this many taggings on. House rule.
-    TIMED_TAGGINGS = 10
+    # Own taggings that the median is taken of, the newest ones.
+    NEWEST_TAGGINGS = 200
 
     module_function
 
@@ -25,16 +25,18 @@ module Acts
       species = store.species.likeliest_first(trip[:spot_code]).partition { |one| expected.include?(one.code) }.flatten
       shown = trip.except(:plan, :member_id).merge(spot_name: spot[:name], lat_deg: spot[:lat_deg], lon_deg: spot[:lon_deg], water_kind: spot[:water_kind])
       card = Core::Trips::Card.compile(trip: shown, species:, pouch: may_tag.verdict == :stop ? [] : store.tags.pouch(member[:id]), spots: store.waters.spots,
-                                       rules: MemberRules.of(store:, member:), laws: store.laws.in_force(spot[:water_code]),
-                                       known_fish: store.fish.at_large_at(trip[:spot_code], limit: KNOWN_FISH), tagging_seconds: usual_tagging_seconds(store, member))
-      card = card.merge(authorisation: { verdict: may_tag.verdict, text: may_tag.text })
+                                       rules: MemberRules.of(store:, member:), laws: store.laws.in_force(spot[:water_code]), authorisation: may_tag,
+                                       trained_to_vent: member[:trained].include?("venting"),
+                                       known_fish: store.fish.at_large_at(trip[:spot_code], limit: KNOWN_FISH), tagging_seconds: usual_tagging_seconds(store, member, species))
       card.merge(sha256: Fingerprint.of(card))
     end
 
-    # Half of the member's taggings took longer; nil until enough are timed.
-    def usual_tagging_seconds(store, member)
-      timed = store.encounters.tagging_seconds(member[:id])
-      timed[:count] >= TIMED_TAGGINGS ? timed[:median] : nil
+    # By air class: half of the member's taggings took longer.
+    def usual_tagging_seconds(store, member, species)
+      air_class = species.to_h { |one| [one.code, one.guild.air_class] }
+      timed = store.encounters.tagging_seconds(member[:id], newest: NEWEST_TAGGINGS)
+      Core::Handling::TagDecision.own_medians(timed.map { |code, seconds| [air_class.fetch(code), seconds] })
     end
+    private_class_method :usual_tagging_seconds
   end
 end

@@ -8,7 +8,7 @@ module Acts
   # Returns what RecordEncounter returns. Raises its errors, Core::NotFound.
   module CorrectEncounter
     KEPT = %i[trip_id kind fate species_code weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal depth_m outcome tag_act tag_advice decision_why place_how
-              hook_type utc_offset_minutes water_temp_c house_rules_version note bleeding].freeze
+              hook_type utc_offset_minutes water_temp_c house_rules_version own_rules_version tag_where note bleeding].freeze
     LISTS = %i[marks handling pressure_signs spoiled_numbers lost_numbers].freeze
 
     module_function

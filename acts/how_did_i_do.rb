@@ -11,20 +11,31 @@ module Acts
       season ||= seasons.first
       return { season: nil, seasons:, **Core::Estimates::OwnHandling.new([]).to_h } if season.nil?
 
-      species = store.species.all.to_h { |one| [one.code, one] }
-      rules = MemberRules.of(store:, member:)
-      laws = Hash.new { |kept, water| kept[water] = store.laws.in_force(water).to_h { |law| [law.species_code, law] } }
       caught = store.dockside.own_catches(member[:id], from: Date.new(season, 1, 1), to: Date.new(season, 12, 31))
-      { season:, seasons:, **Core::Estimates::OwnHandling.new(caught.map { |one| held_against(one, species.fetch(one[:species_code]), rules, laws[one[:water_code]][one[:species_code]]) }).to_h }
+      judge = judge(store, member)
+      { season:, seasons:, **Core::Estimates::OwnHandling.new(caught.map { |one| held_against(one, judge) }).to_h }
     end
 
-    def held_against(one, species, rules, law)
-      review = Core::Handling::Review.of(encounter: one, species:, rules:, in_water_only_mm: law&.in_water_only_mm)
-      times = Core::Handling::Stages.new(one[:taps])
-      budgets = { one_lift_budget_seconds: review.air_budget.one_lift_seconds, air_budget_seconds: review.air_budget.total_seconds, fight_budget_seconds: review.fight_budget_seconds }
-      taken = { longest_lift_seconds: times.lift_seconds.max, handling_seconds: one[:source] == "paper" ? nil : times.handling_seconds }
-      one.slice(:caught_on, :air_seconds, :fight_seconds, :hook_type, :hook_place).merge(taken, budgets, points: review.score.points, parts: review.score.parts)
+    # As it was judged when it was stored; what was stored before judgements were kept is judged now, by the versions it names.
+    def judge(store, member)
+      species = store.species.all.to_h { |one| [one.code, one] }
+      laws = Hash.new { |kept, water| kept[water] = store.laws.in_force(water).to_h { |law| [law.species_code, law] } }
+      rules = Hash.new { |kept, one| kept[one] = MemberRules.under(store:, member_id: member[:id], version: one.first, own_version: one.last, at: nil) }
+      lambda do |one|
+        one[:review] || JudgeEncounter.of(encounter: one, taps: one[:taps], species: species.fetch(one[:species_code]), rules: rules[one.values_at(:house_rules_version, :own_rules_version)],
+                                          law: laws[one[:water_code]][one[:species_code]], water: one[:water_kind])
+      end
     end
-    private_class_method :held_against
+
+    def held_against(one, judge)
+      review = judge.call(one)
+      times = Core::Handling::Stages.new(one[:taps])
+      # A fish that stayed in the water took no lift; where nobody saw that, nobody knows.
+      longest = times.lift_seconds.max || (times.air_seconds && 0.0)
+      { **one.slice(:caught_on, :air_seconds, :fight_seconds, :hook_type, :hook_place), longest_lift_seconds: longest,
+        handling_seconds: one[:source] == "paper" ? nil : times.handling_seconds, one_lift_budget_seconds: review[:one_lift_seconds],
+        air_budget_seconds: review[:air_seconds], fight_budget_seconds: review[:fight_seconds], **review.slice(:points, :parts) }
+    end
+    private_class_method :judge, :held_against
   end
 end

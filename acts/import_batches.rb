@@ -6,13 +6,16 @@ module Acts
     # Ends the transaction of a dry run, whatever it did.
     class DryRun < StandardError; end
 
+    # So many tags in one file, all rows together; a printer's year.
+    MOST_TAGS = 100_000
+
     module_function
 
     # Returns { rows: [{ line:, label:, count:, faults: [{ column:, value:, rule: }] }], stored: Integer, dry_run: }.
     def call(store:, member:, text:, dry_run:)
       outcome = nil
       store.write do
-        rows = Formats::BatchCsv.read(text).map { |row| try(store, member, row) }
+        rows = read(text).map { |row| try(store, member, row) }
         stored = rows.count { |row| row[:faults].empty? }
         outcome = { rows:, stored: dry_run ? 0 : stored, dry_run: }
         raise DryRun if dry_run
@@ -20,6 +23,15 @@ module Acts
       outcome
     rescue DryRun
       outcome
+    end
+
+    # Counted before anything is made.
+    def read(text)
+      rows = Formats::BatchCsv.read(text)
+      tags = rows.sum { |row| row.faults.empty? ? [row.batch[:last_serial] - row.batch[:first_serial] + 1, 0].max : 0 }
+      return rows if tags <= MOST_TAGS
+
+      raise Core::InvalidInput.at("file", :too_many, "This file asks for #{tags} tags; at most #{MOST_TAGS} can come from one. Send it in parts.")
     end
 
     # Each row in a savepoint of its own; a file sent twice meets its own batches, and says so row by row.
@@ -35,6 +47,6 @@ module Acts
       end
       { line: row.line, label: row.batch[:label], count: [row.batch[:last_serial] - row.batch[:first_serial] + 1, 0].max, faults: }
     end
-    private_class_method :try
+    private_class_method :read, :try
   end
 end

@@ -1,24 +1,44 @@
 # frozen_string_literal: true
 
 module Acts
-  # Puts a picture's bytes away by their hash, with a thumbnail, and writes down what it is; the size that is looked at is made in the background.
+  # Puts a picture's bytes away by their hash, with a thumbnail, and writes down what it is; the size that is
+  # looked at is made in the background. Whoever sent it may drop their own once the answer names its hash.
   #
-  #   about: the columns that say whose it is: report_id:, or id:, encounter_id:, trip_id:, member_id:, taken_at: ...
+  #   pictures: Devices::PictureWorkshop
+  #   about:    the columns that say whose it is: report_id:, or id:, encounter_id:, trip_id:, member_id:, taken_at: ...
+  #   sha256:   of the bytes, where the caller has it already
   #
-  #   sha256: of the bytes, where the caller has it already
-  #
-  # Returns { width_px:, height_px: }. Raises Core::InvalidInput; nothing is stored then.
+  # Returns { width_px:, height_px:, sha256: }. Raises Core::InvalidInput; nothing is stored then.
   module KeepPicture
-    def self.call(store:, files:, bytes:, sha256: Digest::SHA256.hexdigest(bytes), **about)
-      picture = Formats::Picture.read(bytes)
-      original_key = files.put(bytes, "originals/#{sha256}")
-      thumb_key = files.put(picture.thumb[:jpeg], "thumbs/#{sha256}.jpg")
+    module_function
+
+    def call(store:, files:, pictures:, bytes:, sha256: Digest::SHA256.hexdigest(bytes), **about)
+      picture = pictures.read(bytes)
+      original_key = keep_original(files, bytes, sha256)
+      thumb_key = files.put(picture.jpeg, "thumbs/#{sha256}.jpg")
       store.write do
         id = store.photos.add(sha256:, media_type: picture.media_type, bytes: bytes.bytesize, width_px: picture.width_px, height_px: picture.height_px,
-                              original_key:, thumb_key:, **about)
+                              original_key:, thumb_key:, fixity: "intact", checked_at: Time.now, **about)
         SizeJob.enqueue(id)
       end
-      { width_px: picture.width_px, height_px: picture.height_px }
+      { width_px: picture.width_px, height_px: picture.height_px, sha256: }
     end
+
+    # A picture that came before: what lies on the disk is held against its hash again, and mended by what came now.
+    def again(files:, photo:, bytes:)
+      sha256 = Digest::SHA256.hexdigest(bytes)
+      raise Core::Conflict.at("id", :other_content, "Another picture has this id. Add it again.") if photo[:sha256] != sha256
+
+      keep_original(files, bytes, sha256)
+      photo.slice(:width_px, :height_px, :sha256)
+    end
+
+    # A file that bears the name may be broken: it is read before it is trusted.
+    def keep_original(files, bytes, sha256)
+      key = "originals/#{sha256}"
+      files.put(bytes, key) unless files.intact?(key, sha256)
+      key
+    end
+    private_class_method :keep_original
   end
 end

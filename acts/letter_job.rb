@@ -13,6 +13,7 @@ module Acts
     class << self
       attr_accessor :store, :carrier, :base_url
     end
+    self.queue = "letters"
 
     def run(letter_id)
       store = self.class.store

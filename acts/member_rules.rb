@@ -1,16 +1,34 @@
 # frozen_string_literal: true
 
 module Acts
-  # The house rules in force for one member: the house's, made stricter where the member chose to.
+  # The house rules as they count for one member: the house's, made stricter where the member chose to.
   module MemberRules
-    def self.of(store:, member:)
-      house = store.house_rules.current
-      # The house may have become stricter than the member since; then the house's stands.
-      own = (member[:stricter] || {}).select do |key, school|
-        question = Core::Protocol::Questions.fetch(key)
-        question.school(school).strictness >= question.school(house.school(question.key)).strictness
-      end
-      house.stricter(own)
+    module_function
+
+    # In force now.
+    def of(store:, member:) = with(store.house_rules.current, store.house_rules.own(member[:id]))
+
+    # Those that a record was made under, whenever it arrives: the versions it names. A phone that does not name a version of the
+    # member's own gets the one that was newest then.
+    #
+    # Raises Core::InvalidInput :unknown_rules for a version that never was.
+    def under(store:, member_id:, version:, own_version:, at:)
+      house = store.house_rules.find(version)
+      own = own_version ? store.house_rules.own_version(member_id, own_version) : store.house_rules.own_at(member_id, at)
+      return with(house, own) if house && own[:version] == (own_version || own[:version])
+
+      raise Core::InvalidInput.at("house_rules_version", :unknown_rules,
+                                  "There is no version #{version}#{".#{own_version}" if own_version&.positive?} of the house rules. Open the Deck with a signal, so that it takes the newest card.")
     end
+
+    # In force on a day; for what was written on paper then.
+    def on(store:, member_id:, day:)
+      night = day.next_day.to_time
+      with(store.house_rules.at(night), store.house_rules.own_at(member_id, night))
+    end
+
+    # The house may have become stricter than the member since; then the house's stands.
+    def with(house, own) = own[:version].zero? ? house : house.with_own(own[:choices], own_version: own[:version])
+    private_class_method :with
   end
 end

@@ -21,7 +21,7 @@ module Acts
     def shown(store, report)
       told = report.except(:fingerprint, :report_key, :fish_id, :tag_number)
       { **told, numbers: report[:numbers].to_a, more_numbers: report[:more_numbers].to_a,
-                length_sd_mm: Core::Fish::Length.of(report)&.sd_mm,
+                **Core::Fish::Length.of(report).then { |length| { length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm } },
                 photo_id: store.photos.of_report(report[:id])&.fetch(:id), deck: report[:encounter_id] && store.encounters.told(report[:encounter_id]) }
     end
 

@@ -5,7 +5,7 @@ module Acts
   module OpenDockside
     module_function
 
-    # coast: GeoJSON features. Returns { trip:, left:, fish:, photos:, tags:, doubts:, held:, corrections:, cameras: }.
+    # coast: Coast. Returns { trip:, left:, fish:, photos:, tags:, doubts:, held:, corrections:, cameras: }.
     def call(store:, member:, trip_id:, coast:)
       trip = OwnTrip.fetch(store:, member:, id: trip_id)
       owner = store.members.find(trip[:member_id])
@@ -14,7 +14,7 @@ module Acts
       held = store.dockside.held(trip_id, owner[:id])
       doubts = doubts(store:, owner:, trip:, encounters:, coast:)
       tags = tags(store:, owner:, trip:, encounters:)
-      photos = store.photos.of_trip(trip_id)
+      photos = store.photos.of_trip(trip_id).map { |photo| photo.merge(fit: Core::Photo::Placing.fit_of(photo[:sure])) }
       names = { spot_name: store.waters.spot(trip[:spot_code])[:name], member_name: owner[:name] }
       { trip: { **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code), **names, state: state(trip, left, held, tags) },
         left:, fish: encounters.map { |one| shown(one) }, photos:, tags:,
@@ -31,7 +31,7 @@ module Acts
 
     def shown(one)
       lists = %i[marks handling pressure_signs spoiled_numbers lost_numbers read_numbers].to_h { |list| [list, one[list].to_a] }
-      one.except(:put_numbers, :fingerprint, :member_id, :tag_advice, :recorded_by).merge(**lists, reflexes: one[:reflexes].to_h)
+      one.except(:put_numbers, :fingerprint, :review, :member_id, :tag_advice, :recorded_by).merge(**lists, reflexes: one[:reflexes].to_h)
     end
 
     # { encounter id => [Core::Checks::Record::Doubt] }
@@ -39,7 +39,7 @@ module Acts
       laws = store.laws.in_force(store.waters.spot(trip[:spot_code])[:water_code])
       owners = store.dockside.owners(encounters.flat_map { |one| one[:tag_numbers] + one[:new_tag_numbers] })
       foreign = owners.reject { |_, one| one[:holder_id] == owner[:id] }.transform_values { |one| one[:name] }
-      outline = Core::Waters::Outline.new(coast)
+      outline = coast.outline
       encounters.to_h do |one|
         [one[:id], Core::Checks::Record.doubts(encounter: one.merge(tag_numbers: one[:put_numbers]), species: store.species.find(one[:species_code]), holders: foreign,
                                                catches: catches_before(store, one), law: laws.find { |law| law.species_code == one[:species_code] }, member: owner,

@@ -3,17 +3,29 @@
 module Acts
   # What a finder takes away of a fish's story: always what the public may see, for it is handed on.
   #
-  #   coast: GeoJSON features to draw behind the places
+  #   coast: Coast;  papers: KeptPapers
   module PrintCertificate
+    module_function
+
     # PDF bytes
-    def self.call(store:, story_key:, route:, fonts_dir:, base_url:, coast:)
-      story = TellStory.call(store:, story_key:, route:)
-      Formats::Certificate.pdf(story:, link: "#{base_url}/story/#{story_key}", coast:, fonts_dir:)
+    def call(store:, story_key:, coast:, papers:, fonts_dir:, base_url:)
+      made(store, story_key, coast, papers, "pdf") do |story, programme|
+        Formats::Certificate.pdf(story:, link: "#{base_url}/story/#{story_key}", coast: coast.features, fonts_dir:, programme:)
+      end
     end
 
     # PNG bytes
-    def self.picture(store:, story_key:, route:, coast:)
-      Formats::SharePicture.png(story: TellStory.call(store:, story_key:, route:), coast:)
+    def picture(store:, story_key:, coast:, papers:)
+      made(store, story_key, coast, papers, "png") do |story, programme|
+        Formats::SharePicture.png(story:, coast: coast.features, programme:)
+      end
     end
+
+    def made(store, story_key, coast, papers, kind)
+      story = TellStory.call(store:, story_key:, route: coast.route)
+      programme = store.programme.name
+      papers.fetch(kind, story_key, programme, coast.version, story.to_h) { yield story, programme }
+    end
+    private_class_method :made
   end
 end

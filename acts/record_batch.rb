@@ -3,31 +3,45 @@
 module Acts
   # What a phone has collected without a signal: each record stands on its own, whatever becomes of the others.
   #
-  #   records: [{ id:, body: Hash as it came, sent: as RecordEncounter takes it, or nil, faults: { field => sentence } }, ...]
+  #   records:   [{ id:, body: Hash as it came, read: -> { as RecordEncounter takes it } }, ...]; read raises
+  #              Core::InvalidInput for what cannot be read
+  #   phone_now: Time by the phone's clock when it sent them, nil when it did not say
+  #   bug:       (error) -> number it is found by in the log; raises what is not this record's fault
+  #   paper:     as RecordEncounter takes it
   #
-  #   paper: as RecordEncounter takes it
-  #
-  # Returns [{ id:, answer: "stored" | "known" | "held", story_key:, code:, message:, fields: }, ...] in the same order.
-  # Held records are kept on the server too; nothing that a phone has sent is lost.
-  module RecordBatch
-    module_function
+  # Returns [{ id:, answer: "stored" | "known" | "held", story_key:, code:, message:, fields: }, ...] in the same
+  # order. Held records are kept on the server too; nothing that a phone has sent is lost.
+  class RecordBatch
+    def self.call(records:, **with) = new(**with).then { |batch| records.map { |record| batch.record(record) } }
 
-    def call(store:, member:, records:, now:, paper: nil) = records.map { |record| one(store, member, record, now, paper) }
+    def initialize(store:, member:, now:, bug:, phone_now: nil, paper: nil)
+      @store = store
+      @member = member
+      @now = now
+      @bug = bug
+      @phone_now = phone_now
+      @paper = paper
+    end
 
-    def one(store, member, record, now, paper)
-      return hold(store, member, record, :invalid_body, record[:faults].values.join(" "), record[:faults]) unless record[:faults].empty?
-
-      told = RecordEncounter.call(store:, member:, id: record[:id], sent: record[:sent], now:, paper:)
-      store.held_encounters.settle(record[:id], at: now)
+    # Stores one, or holds it with its reason.
+    def record(record)
+      told = RecordEncounter.call(store: @store, member: @member, id: record[:id], sent: record[:read].call, now: @now,
+                                  phone_now: @phone_now, paper: @paper)
+      @store.held_encounters.settle(record[:id], at: @now)
       { id: record[:id], **told, code: nil, message: nil, fields: {} }
     rescue Core::Error => e
-      hold(store, member, record, e.code, e.message, e.fields)
+      hold(record, e.code, e.message, e.fields)
+    rescue StandardError => e
+      hold(record, :internal, "Something went wrong on our side with this record; the others are not touched by it, and it is " \
+                              "kept. Tell the coordinator this number: #{@bug.call(e)}.", {})
     end
 
-    def hold(store, member, record, code, message, fields)
-      store.write { store.held_encounters.hold(id: record[:id], member_id: member[:id], body: record[:body], code:, message:, fields:) }
+    private
+
+    def hold(record, code, message, fields)
+      body = HeldBody.of(record[:body])
+      @store.write { @store.held_encounters.hold(id: record[:id], member_id: @member[:id], body:, code:, message:, fields:) }
       { id: record[:id], answer: "held", story_key: nil, caution_points: nil, code:, message:, fields: }
     end
-    private_class_method :one, :hold
   end
 end

@@ -6,28 +6,31 @@ module Acts
   #   id:   String, UUID from the phone
   #   sent: EncounterSent of the contract, with times as Time; tag_numbers are those put into a tagged fish, or read on a recaptured one,
   #         whose new tags stand in new_tag_numbers; air_seconds only where nobody tapped (a paper sheet)
+  #   phone_now: Time by the phone's clock when it was sent, nil when it did not say: a clock that is off holds nothing up
   #   paper:  { recorded_by: member id | nil } for a row typed from a sheet
   #   reason: why a record of a submitted trip is changed; needed then
   #
   # Returns { answer: "stored" | "known", story_key: String | nil, caution_points: Integer | nil }.
   # Raises Core::InvalidInput, NotFound or Conflict; nothing is written then.
   module RecordEncounter
-    # A phone's clock may run this much ahead of ours.
+    # A phone's clock may run this much ahead of ours; and so much when it says itself what time it is.
     CLOCK_SLACK_SECONDS = 300
+    MOST_AHEAD_SECONDS = 86_400
 
     module_function
 
-    def call(store:, member:, id:, sent:, now:, reason: nil, paper: nil)
+    def call(store:, member:, id:, sent:, now:, reason: nil, paper: nil, phone_now: nil)
       fingerprint = Fingerprint.of(sent)
       store.write do
         known = store.encounters.find_for_update(id)
         return already(store, known, member, sent, fingerprint) if known && !newer?(known, member, sent)
 
         stages = Core::Handling::Stages.new(sent[:stages])
-        trip = check(store, member, sent, stages, now)
+        trip = check(store, member, sent, stages, latest(now, phone_now))
         refuse_change_of_submitted(trip, known, reason)
-        encounter = encounter(id, member, sent, stages, trip).merge(fingerprint:, **(paper ? { source: "paper", **paper } : {}))
-        encounter[:caution_points] = caution_points(store, member, encounter)
+        encounter = encounter(id, member, sent, stages, trip).merge(fingerprint:, clock_ahead_seconds: phone_now ? (phone_now - now).round : known&.fetch(:clock_ahead_seconds),
+                                                                    **(paper ? { source: "paper", **paper } : {}))
+        encounter = encounter.merge(JudgeEncounter.call(store:, encounter:, taps: stages.taps))
         fish = write(store, encounter, sent, known, now)
         store.encounters.add_stages(encounter_id: id, revision: sent[:revision], taps: stages.taps)
         note_correction(store, member, trip, known, encounter, reason)
@@ -47,11 +50,13 @@ module Acts
       { answer: "known", story_key: known[:fish_id] && store.fish.find(known[:fish_id])[:story_key], caution_points: known[:caution_points] }
     end
 
-    def check(store, member, sent, stages, now)
+    def latest(now, phone_now) = (phone_now || now).clamp(now, now + MOST_AHEAD_SECONDS)
+
+    def check(store, member, sent, stages, latest)
       trip = store.trips.find(sent[:trip_id])
       refuse(Core::InvalidInput, "trip_id", :unknown_trip, "This trip is not one of yours. Open the Deck again to take its card.") unless trip && trip[:member_id] == member[:id]
       refuse(Core::InvalidInput, "species_code", :unknown_species, "There is no species #{sent[:species_code].inspect} in the catalogue.") unless store.species.find(sent[:species_code])
-      late = stages.taps.find { |tap| tap[:at] > now + CLOCK_SLACK_SECONDS }
+      late = stages.taps.find { |tap| tap[:at] > latest + CLOCK_SLACK_SECONDS }
       return trip unless late
 
       refuse(Core::InvalidInput, "stages", :in_the_future, "A tap is stamped #{late[:at].utc.iso8601}, which is still to come. Check the phone's clock.")
@@ -79,25 +84,18 @@ module Acts
     def plain(value) = value.is_a?(BigDecimal) ? value.to_f : value
 
     SENT_AS_KEPT = %i[trip_id revision kind fate species_code weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal bleeding marks handling
-                      pressure_signs reflexes depth_m outcome tag_act tag_advice decision_why place_how hook_type utc_offset_minutes water_temp_c house_rules_version note].freeze
+                      pressure_signs reflexes depth_m outcome tag_act tag_advice decision_why place_how hook_type utc_offset_minutes water_temp_c house_rules_version own_rules_version note].freeze
 
     def encounter(id, member, sent, stages, trip)
       caught_at = stages.taps.first[:at]
       times = stages.to_h
-      { id:, member_id: member[:id], hook_type: trip.dig(:plan, :hook), **sent.slice(*SENT_AS_KEPT), **SentLength.columns(sent[:length]),
+      { id:, member_id: member[:id], hook_type: trip.dig(:plan, :hook), **sent.slice(*SENT_AS_KEPT), **Core::Fish::SentLength.columns(sent[:length]),
         lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg), spoiled_numbers: numbers(sent[:spoiled_numbers]), lost_numbers: numbers(sent[:lost_numbers]),
         spot_code: trip[:spot_code], caught_at:, caught_on: (caught_at.utc + (sent[:utc_offset_minutes] * 60)).to_date,
-        air_seconds: sent[:air_seconds] || times[:air_seconds], fight_seconds: times[:fight_seconds] }
+        air_seconds: sent[:air_seconds] || times[:air_seconds], **times.slice(:fight_seconds, :tagging_seconds), tag_where: sent[:tag_where] || stages.tag_where }
     end
 
     def numbers(typed) = (typed || []).map { |number| Core::Tags::Number.normalise(number) }
-
-    def caution_points(store, member, encounter)
-      spot = store.waters.spot(encounter[:spot_code])
-      law = store.laws.in_force(spot[:water_code]).find { |entry| entry.species_code == encounter[:species_code] }
-      Core::Handling::Review.of(encounter:, species: store.species.find(encounter[:species_code]), rules: MemberRules.of(store:, member:),
-                                in_water_only_mm: law&.in_water_only_mm).score.points
-    end
 
     # Returns the fish, nil when nothing ties this catch to one.
     def write(store, encounter, sent, known, now)
@@ -156,7 +154,7 @@ module Acts
     end
 
     def refuse(error, field, code, sentence) = raise(error.at(field, code, sentence))
-    private_class_method :newer?, :already, :check, :encounter, :numbers, :caution_points, :write, :verdict, :follow, :check_numbers, :fish_of,
+    private_class_method :newer?, :already, :latest, :check, :encounter, :numbers, :write, :verdict, :follow, :check_numbers, :fish_of,
                          :refuse_change_of_submitted, :note_correction, :plain, :refuse
   end
 end

@@ -54,7 +54,7 @@ module Acts
       more = sent[:more_numbers].to_a.map(&:strip).reject(&:empty?)
       { number_as_read: sent[:number_as_read].strip, more_numbers: more, numbers: FindFish.numbers(number_as_read: sent[:number_as_read], more_numbers: more),
         **sent.slice(:species_code, :caught_on, :fate), **%i[place_words finder_name finder_contact].to_h { |key| [key, blank_to_nil(sent[key])] },
-        **SentLength.columns(sent[:length]), lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg) }
+        **Core::Fish::SentLength.columns(sent[:length]), lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg) }
     end
 
     def check(store, sent, today)

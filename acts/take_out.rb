@@ -9,8 +9,15 @@ module Acts
 
     # Path of a file that is gone when its handle is: the log and every picture as it came.
     def archive(store:, files:, member:)
-      pictures = store.photos.of_member(member[:id]).map { |one| one.merge(bytes: -> { files.get(one[:original_key]) }) }
+      pictures = store.photos.of_member(member[:id]).map { |one| one.merge(bytes: -> { original(files, one) }) }
       Formats::LogArchive.write(csv: csv(store:, member:), pictures:)
     end
+
+    def original(files, photo)
+      files.get(photo[:original_key])
+    rescue Core::NotFound
+      nil
+    end
+    private_class_method :original
   end
 end

@@ -7,49 +7,56 @@ module Api
   # The whole server as one Rack application, its parts handed in.
   module App
     ROUTES = [Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds, Routes::Desk, Routes::Office].freeze
+    SESSION_SECONDS = 60 * 86_400
 
-    # config: Config; db: Sequel::Database; carrier: #deliver(letter); files: Devices::FileStorage; coast: GeoJSON features; route: Core::Waters::Route;
-    # gauge: #read(spot_code); instruments: Devices::Instruments
-    def self.build(config:, db:, carrier:, files:, coast:, route:, gauge:, instruments:, contract: Contract.load)
-      store = Store::Gateway.new(db)
-      hand_over_jobs(store:, carrier:, files:, base_url: config.base_url)
-      Limits.set_up(enabled: config.limits)
-      send_letter = ->(recipient:, subject:, body:) { Acts::WriteLetter.queue(store:, kind: "password", recipient:, subject:, body:) }
-      auth = Auth.build(store:, config:, send_letter:)
+    # config: Config;  store: Store::Gateway;  files, pictures: as Acts::KeepPicture takes them;  coast: Acts::Coast
+    # papers: Acts::KeptPapers;  gauge: #read(spot_code);  instruments: Devices::Instruments;  counters: as Limits takes them;  metrics: Metrics
+    Parts = Struct.new(:config, :store, :files, :pictures, :coast, :papers, :gauge, :instruments, :counters, :metrics, keyword_init: true)
+
+    def self.build(parts, contract: Contract.load)
+      config = parts.config
+      Limits.set_up(enabled: config.limits, counters: parts.counters)
+      auth = self.auth(parts)
       Rack::Builder.new do
+        use ClientAddress, config.trusted_proxies
+        use AccessLog, parts.metrics, quiet: config.mode == "test"
+        use Headers, secure: config.secure?
         use Rack::Deflater, include: %w[application/json application/geo+json text/plain], sync: false
+        use LastResort
+        use Unavailable::Middleware, parts.store
         use Rack::Attack
+        use Metrics::Page, parts.metrics, parts.store, config.metrics_token
         use Spa
-        use Rack::Session::Cookie, key: "voucher.session", secrets: [config.session_secret], httponly: true, same_site: :lax,
-                                   secure: config.base_url.start_with?("https:"), expire_after: 30 * 86_400
+        use Rack::Session::Cookie, key: "voucher.session", secrets: config.session_secrets, httponly: true, same_site: :lax,
+                                   secure: config.secure?, expire_after: SESSION_SECONDS
         use Csrf::Origin
         use Csrf::Token
         use Guard, contract
         use auth
-        run Routing.new(store:, config:, files:, coast:, route:, gauge:, instruments:)
+        run Routing.new(parts)
       end.to_app
     end
 
-    # What the jobs of this process work with; they are made by the queue, with their arguments alone.
-    def self.hand_over_jobs(store:, carrier:, files:, base_url:)
-      Que.connection = store.db
-      Acts::LetterJob.store = store
-      Acts::LetterJob.carrier = carrier
-      Acts::LetterJob.base_url = base_url
-      Acts::SizeJob.store = store
-      Acts::SizeJob.files = files
+    # Also what a job asks for a letter with a link for a new password.
+    def self.auth(parts)
+      store = parts.store
+      Auth.build(store:, config: parts.config, ask_for_reset: ->(email) { Acts::ResetJob.enqueue(email) },
+                 send_letter: lambda do |recipient:, subject:, body:|
+                   Acts::WriteLetter.queue(store:, kind: "password", recipient:, subject:, body:)
+                 end)
     end
 
     # Hands the request to the route file that knows it; the contract has already said that one does.
     class Routing
-      def initialize(store:, config:, files:, coast:, route:, gauge:, instruments:)
-        @own = { "voucher.store" => store, "voucher.config" => config, "voucher.files" => files, "voucher.coast" => coast, "voucher.route" => route,
-                 "voucher.gauge" => gauge, "voucher.instruments" => instruments }
+      def initialize(parts)
+        @own = parts.to_h.transform_keys { |name| "voucher.#{name}" }
+        @has_standby = !parts.config.read_url.nil?
         @routes = ROUTES.reverse.reduce(nil) { |after, routes| routes.new(after) }
       end
 
       def call(env)
         Store::Actor.is(Store::Actor::VISITOR)
+        env["rack.session"][Base::WROTE_AT] = Time.now.to_i unless env["REQUEST_METHOD"] == "GET" || !@has_standby
         @routes.call(env.merge!(@own))
       ensure
         Store::Actor.is(nil)

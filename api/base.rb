@@ -17,6 +17,14 @@ module Api
     disable :method_override
     set :logger, Logger.new($stderr)
 
+    BUG = "Something went wrong on our side. What you sent stays with you; look again before you repeat it. " \
+          "Tell the coordinator this number: %<id>s."
+    # When this browser last changed something, in the session.
+    WROTE_AT = "wrote_at"
+    SIGNED_OUT = "You are signed out. Sign in again; what you typed is kept."
+    # Anything that was caught or will be; a year outside is a slip, and PostgreSQL knows no year 0.
+    YEARS = (1900..2200)
+
     STATUS.each do |error, status_code|
       error(error) do
         refusal = env["sinatra.error"]
@@ -24,17 +32,22 @@ module Api
       end
     end
 
+    error(Sinatra::BadRequest) { refuse(400, code: :unreadable_address, message: "The address holds parameters that cannot be read.") }
+
     # A bug: the person gets a number to tell us, the log gets everything.
     error(StandardError) do
-      id = SecureRandom.hex(4)
       bug = env["sinatra.error"]
-      settings.logger.error("[#{id}] #{bug.class}: #{bug.message}\n  #{bug.backtrace&.first(15)&.join("\n  ")}")
-      refuse(500, code: :internal, message: "Something went wrong on our side; nothing was changed. Tell the coordinator this number: #{id}.")
+      raise bug if Unavailable.is?(bug)
+
+      refuse(500, code: :internal, message: format(BUG, id: note_bug(bug)))
     end
 
     helpers do
       def store = env.fetch("voucher.store")
       def config = env.fetch("voucher.config")
+      def coast = env.fetch("voucher.coast")
+      # What keeps pictures.
+      def album = { files: env.fetch("voucher.files"), pictures: env.fetch("voucher.pictures") }
       def sent = env.fetch("voucher.body")
       def given = env.fetch("voucher.params")
 
@@ -48,21 +61,53 @@ module Api
         halt status_code, Refusal.body(code:, message:, fields:, details:)
       end
 
-      # The signed-in member, or nil.
+      # What only reads may be answered by the standby; not for who has just written something and wants to see it.
+      def reading(&)
+        wrote_at = env["rack.session"][WROTE_AT].to_i
+        Time.now.to_i - wrote_at <= Store::Standby::MOST_LAG_SECONDS ? yield : store.reading(&)
+      end
+
+      # Writes a bug into the log; returns the number it is found by there.
+      def note_bug(bug)
+        id = SecureRandom.hex(4)
+        where = bug.backtrace&.first(15)&.join("\n  ")
+        settings.logger.error("[#{id}] request #{env[ClientAddress::REQUEST_ID]} #{bug.class}: #{bug.message}\n  #{where}")
+        id
+      end
+
+      # What an act that goes on after a bug does with it; raises what passes by itself.
+      def bug = ->(error) { Unavailable.is?(error) ? raise(error) : note_bug(error) }
+
+      # A day or a moment as it was sent; raises Core::InvalidInput at the field.
+      def day(text, field = "on") = sent_time(text, field, "day") { Date.iso8601(text) }
+      def moment(text, field) = sent_time(text, field, "time") { Time.iso8601(text) }
+
+      def sent_time(text, field, kind)
+        yield.tap { |time| raise ArgumentError unless YEARS.cover?(time.year) }
+      rescue ArgumentError, TypeError
+        raise Core::InvalidInput.at(field, :impossible_time, "“#{field}” is #{text.inspect[0, 60]}, which is no #{kind} " \
+                                                             "between #{YEARS.begin} and #{YEARS.end}. Check it.")
+      end
+
+      # The signed-in member, or nil. Who has a second factor is signed in once it was given.
       def member
         return @member if defined?(@member)
 
         rodauth = env["rodauth"]
         rodauth.check_active_session if rodauth.logged_in?
-        @member = rodauth.logged_in? ? store.members.by_account(rodauth.session_value) : nil
+        whole = rodauth.logged_in? && !second_factor_waits?(rodauth)
+        @member = whole ? store.members.by_account(rodauth.session_value) : nil
         Store::Actor.member(@member) if @member
         @member
       end
 
-      def coordinator!
-        return member! if member![:role] == "coordinator"
+      def second_factor_waits?(rodauth) = rodauth.otp_exists? && !rodauth.two_factor_authenticated?
 
-        refuse(403, code: :coordinators_only, message: "Only coordinators can do this. Ask one of them.")
+      def coordinator!
+        refuse(403, code: :coordinators_only, message: "Only coordinators can do this. Ask one of them.") if member![:role] != "coordinator"
+        return member if config.second_factor != "required" || env["rodauth"].otp_exists?
+
+        refuse(403, code: :second_factor_needed, message: "Coordinators sign in with a second factor here. Set one up on your own page first.")
       end
 
       def send_pdf(bytes, name)
@@ -78,7 +123,11 @@ module Api
       end
 
       def member!
-        member || refuse(401, code: :signed_out, message: "You are signed out. Sign in again; what you typed is kept.")
+        return member if member
+
+        asked = env["rodauth"].logged_in?
+        refuse(401, code: asked ? :second_factor_asked : :signed_out,
+                    message: asked ? "Give the code of your second factor first; what you typed is kept." : SIGNED_OUT)
       end
     end
   end

@@ -10,7 +10,22 @@ module Api
   class Contract
     FILE = File.expand_path("../openapi/voucher.yaml", __dir__)
     METHODS = %w[get put post patch delete].freeze
-    Operation = Struct.new(:id, :pointer, :spec, :path_params, keyword_init: true)
+    # Who has no account sends little.
+    LIMIT_BYTES = 64_000
+    OPEN_LIMIT_BYTES = 32_000
+    # More than so many faults help nobody.
+    MOST_FAULTS = 20
+
+    # One operation of the contract as a request meets it.
+    Operation = Struct.new(:id, :pointer, :spec, :path_params, keyword_init: true) do
+      # Whether somebody without an account may ask.
+      def open? = spec["security"] == []
+      def json_body? = !spec.dig("requestBody", "content", "application/json").nil?
+      def raw_body? = !spec.dig("requestBody", "content", "application/octet-stream").nil?
+      # Whether each record in it is answered by itself.
+      def record_by_record? = spec["x-record-by-record"] == true
+      def limit_bytes = spec["x-limit-kb"]&.*(1000) || (open? ? OPEN_LIMIT_BYTES : LIMIT_BYTES)
+    end
 
     def self.load = new(YAML.safe_load_file(FILE, aliases: true))
 
@@ -53,10 +68,6 @@ module Api
       end
     end
 
-    def json_body?(operation) = operation.spec.dig("requestBody", "content", "application/json")
-
-    def raw_body?(operation) = operation.spec.dig("requestBody", "content", "application/octet-stream")
-
     # { "field.inner" => sentence } for everything wrong with a parsed JSON body.
     def body_faults(operation, body)
       faults_of(reference("#{operation.pointer}/requestBody/content/application~1json/schema"), body)
@@ -84,8 +95,16 @@ module Api
 
     private
 
+    # Whether anything is wrong is asked first: that ends at the first fault.
     def faults_of(schema, value)
-      schema.validate(value).each_with_object({}) { |error, faults| Sentences.each(error) { |field, sentence| faults[field] ||= sentence } }
+      return {} if schema.valid?(value)
+
+      faults = {}
+      schema.validate(value).each do |error|
+        Sentences.each(error) { |field, sentence| faults[field] ||= sentence }
+        break if faults.size >= MOST_FAULTS
+      end
+      faults.first(MOST_FAULTS).to_h
     end
 
     def path_pattern(template) = /\A#{template.gsub('.', '\.').gsub(/\{(\w+)\}/, '(?<\1>[^/]+)')}\z/

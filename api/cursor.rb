@@ -9,11 +9,17 @@ module Api
 
     def write((value, id)) = Base64.urlsafe_encode64(JSON.generate([value.is_a?(Date) ? { on: value.iso8601 } : value, id]), padding: false)
 
+    UUID = /\A\h{8}-\h{4}-\h{4}-\h{4}-\h{12}\z/
+    SERIALS = (-2_147_483_648..2_147_483_647)
+
+    # kind: Date, String or Integer, as the list is sorted by: a page of one order is no page of another.
     # Raises Core::InvalidInput :bad_cursor; what comes back is safe to compare with in SQL.
-    def read(text)
+    def read(text, kind)
       parse(text) do |value, id|
         value = Date.iso8601(value.fetch("on")) if value.is_a?(Hash)
-        raise ArgumentError unless id.to_s.match?(/\A[0-9a-f-]{36}\z/) && [Date, String, Integer].any? { |kind| value.is_a?(kind) }
+        raise ArgumentError unless id.to_s.match?(UUID) && value.is_a?(kind) && Text.storable?(value)
+        raise ArgumentError if value.is_a?(Integer) && !SERIALS.cover?(value)
+        raise ArgumentError if value.is_a?(Date) && !Base::YEARS.cover?(value.year) && value != Store::Finds::LONG_AGO
 
         [value, id]
       end
@@ -24,14 +30,17 @@ module Api
 
     def read_moment(text)
       parse(text) do |at, place, id|
-        raise ArgumentError unless [place, id].all?(Integer)
+        raise ArgumentError unless [place, id].all?(Integer) && id.abs < 2**62
 
-        [Time.iso8601(at), place, id]
+        [Time.iso8601(at).tap { |time| raise ArgumentError unless Base::YEARS.cover?(time.year) }, place, id]
       end
     end
 
     def parse(text)
-      yield(*JSON.parse(Base64.urlsafe_decode64(text)))
+      decoded = Base64.urlsafe_decode64(text).force_encoding(Encoding::UTF_8)
+      raise ArgumentError unless decoded.valid_encoding?
+
+      yield(*Array(JSON.parse(decoded)))
     rescue ArgumentError, JSON::ParserError, KeyError, TypeError, NoMethodError
       raise Core::InvalidInput.at("cursor", :bad_cursor, "This page of the list cannot be found. Start from the first page.")
     end

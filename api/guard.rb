@@ -1,12 +1,14 @@
 # frozen_string_literal: true
 
 module Api
-  # Lets through to the routes only what the contract allows. Behind it
-  # env["voucher.body"] and env["voucher.params"] hold checked values with Symbol keys.
+  # Checks each request against the contract before a route sees it, the cheap questions first: is there
+  # such an address, is somebody signed in where that is needed, how large is it, and only then what it
+  # says. Puts the checked values into env["voucher.params"] and env["voucher.body"] with Symbol keys.
   class Guard
-    # A thousand encounters with their taps are about 1.5 MB.
-    JSON_LIMIT_BYTES = 3_000_000
     RAW_LIMIT_BYTES = 15 * 1024 * 1024
+    # An honest body has no more values than this allows; looking at each costs more than sending it.
+    BYTES_PER_VALUE = 24
+    TOO_LARGE = "This is larger than %<limit>s. Make it smaller and send it again."
 
     def initialize(app, contract)
       @app = app
@@ -18,8 +20,10 @@ module Api
 
       catch(:refused) do
         operation = find(env)
+        check_sign_in(env, operation)
         check_parameters(env, operation)
         check_body(env, operation)
+        env["voucher.contract"] = @contract
         @app.call(env)
       end
     end
@@ -28,10 +32,20 @@ module Api
 
     def find(env)
       case found = @contract.operation(env["REQUEST_METHOD"], env["PATH_INFO"])
-      when :no_path then refuse(404, :no_such_address, "There is nothing at #{env['PATH_INFO'][0, 100]}.")
-      when :no_method then refuse(405, :method_not_allowed, "#{env['REQUEST_METHOD']} is not possible here.")
+      when :no_path
+        refuse(404, :no_such_address, "There is nothing at #{env['PATH_INFO'][0, 100].scrub('?')}.")
+      when :no_method
+        refuse(405, :method_not_allowed, "#{env['REQUEST_METHOD']} is not possible here.")
       else found
       end
+    end
+
+    # The cookie is sealed, so who has one with an account in it did sign in once; whether that still
+    # holds is asked by the route.
+    def check_sign_in(env, operation)
+      return if operation.open? || env["rack.session"]["account_id"]
+
+      refuse(401, :signed_out, Base::SIGNED_OUT)
     end
 
     def check_parameters(env, operation)
@@ -42,56 +56,83 @@ module Api
       faults = @contract.parameter_faults(operation, query:, headers:) if faults.empty?
       refuse(422, :invalid_parameters, faults.values.join(" "), faults) unless faults.empty?
       env["voucher.params"] = symbols(query.merge(operation.path_params))
-    rescue Rack::QueryParser::InvalidParameterError, ArgumentError, EncodingError
+    rescue Rack::QueryParser::InvalidParameterError, Rack::QueryParser::QueryLimitError,
+           ArgumentError, EncodingError
       refuse(400, :unreadable_address, "The address holds characters that cannot be read.")
     end
 
     def check_body(env, operation)
-      if @contract.json_body?(operation)
-        body = parse(read(env, JSON_LIMIT_BYTES))
-        refuse_text(body)
-        faults = @contract.body_faults(operation, body)
-        refuse(422, :invalid_body, faults.values.join(" "), faults) unless faults.empty?
+      if operation.json_body?
+        body = parse(read(env, operation.limit_bytes), operation)
         env["voucher.body"] = symbols(body)
-        env["voucher.contract"] = @contract
-      elsif @contract.raw_body?(operation)
+      elsif operation.raw_body?
         env["voucher.body"] = read(env, RAW_LIMIT_BYTES)
         refuse(422, :empty_body, "The file is empty.", { "body" => "The file is empty." }) if env["voucher.body"].empty?
+      else
+        refuse_body(env)
       end
     end
 
+    # Nothing reads it, so nothing takes it in.
+    def refuse_body(env)
+      too_large(0) if env["CONTENT_LENGTH"].to_i > BYTES_PER_VALUE
+      env["rack.input"] = StringIO.new("")
+    end
+
     def read(env, limit)
-      refuse(413, :too_large, "This is larger than #{limit / 1_000_000} MB. Make it smaller and send it again.") if env["CONTENT_LENGTH"].to_i > limit
+      too_large(limit) if env["CONTENT_LENGTH"].to_i > limit
       input = env["rack.input"]
       # Ruby takes room for as much as it is told to read.
       most = [Integer(env["CONTENT_LENGTH"] || limit, exception: false) || limit, limit].min
       bytes = input ? input.read(most + 1).to_s : ""
-      refuse(413, :too_large, "This is larger than #{limit / 1_000_000} MB. Make it smaller and send it again.") if bytes.bytesize > limit
+      too_large(limit) if bytes.bytesize > limit
       # The sign-in middleware reads the body once more.
       env["rack.input"] = StringIO.new(bytes)
       bytes
     end
 
-    def parse(bytes)
+    def too_large(limit)
+      size = limit >= 1_000_000 ? "#{limit / 1_000_000} MB" : "#{limit / 1000} kB"
+      refuse(413, :too_large, format(TOO_LARGE, limit: size))
+    end
+
+    # Records of a batch are answered one by one, whatever is in them, so only its frame is looked at.
+    def parse(bytes, operation)
       text = bytes.dup.force_encoding(Encoding::UTF_8)
-      refuse(400, :unreadable_text, "The request is not UTF-8 text.") unless text.valid_encoding?
-      JSON.parse(text, max_nesting: 20)
+      unless text.valid_encoding?
+        refuse(400, :unreadable_text, "The request is not UTF-8 text.") unless operation.record_by_record?
+        text = text.scrub("�")
+      end
+      checked(json(text, operation), operation)
     rescue JSON::ParserError
       refuse(400, :unreadable_json, "The request is not JSON.")
     end
 
-    # PostgreSQL stores no NUL, and half a surrogate pair is no text anywhere.
-    def refuse_text(value)
-      case value
-      when Hash then value.each { |key, inner| refuse_text(key) || refuse_text(inner) }
-      when Array then value.each { |inner| refuse_text(inner) }
-      when String
-        if !value.valid_encoding? || value.include?("\0")
-          refuse(422, :unreadable_text, "The text holds a character that cannot be stored. Type it again.",
-                 { "text" => "holds a character that cannot be stored" })
-        end
+    # Half of a surrogate pair makes the whole text unreadable to the parser; in a batch it is one record's.
+    def json(text, operation)
+      JSON.parse(text, max_nesting: 20, allow_duplicate_key: true)
+    rescue JSON::ParserError
+      raise unless operation.record_by_record?
+
+      JSON.parse(Text.without_half_pairs(text), max_nesting: 20, allow_duplicate_key: true)
+    end
+
+    def checked(body, operation)
+      if Text.more_values?(body, operation.limit_bytes / BYTES_PER_VALUE)
+        refuse(413, :too_many_values,
+               "This holds more values than can be looked at in one go. Send it in parts.")
       end
-      nil
+      refuse_text(body) unless operation.record_by_record?
+      faults = @contract.body_faults(operation, body)
+      refuse(422, :invalid_body, faults.values.join(" "), faults) unless faults.empty?
+      body
+    end
+
+    def refuse_text(value)
+      return if Text.storable?(value)
+
+      refuse(422, :unreadable_text, "The text holds a character that cannot be stored. Type it again.",
+             { "text" => "holds a character that cannot be stored" })
     end
 
     def symbols(value)

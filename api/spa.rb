@@ -6,9 +6,7 @@ module Api
     ROOT = File.expand_path("../public/app", __dir__)
     HEADERS = {
       "content-security-policy" => "default-src 'self'; img-src 'self' data: blob:; style-src 'self'; worker-src 'self' blob:; " \
-                                   "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
-      "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin",
-      "permissions-policy" => "camera=(self), geolocation=(self), microphone=()"
+                                   "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'"
     }.freeze
 
     def initialize(app)
@@ -18,10 +16,7 @@ module Api
 
     def call(env)
       path = env["PATH_INFO"]
-      if path.start_with?("/api/", "/auth/")
-        status, headers, body = @app.call(env)
-        return [status, { "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin" }.merge(headers), body]
-      end
+      return @app.call(env) if path.start_with?("/api/", "/auth/")
       return [405, { "content-type" => "text/plain" }, ["Only pages are here.\n"]] unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
 
       serve(env, file?(path) ? path : "/index.html")

@@ -5,7 +5,9 @@ module Api
   module Views
     module_function
 
-    def species_name(species) = { code: species.code, common_name: species.common_name, scientific_name: species.scientific_name, length_kind: species.length_kind }
+    def species_name(species)
+      { code: species.code, common_name: species.common_name, scientific_name: species.scientific_name, length_kind: species.length_kind, guild_key: species.guild_key }
+    end
 
     # Times of a row as text.
     def times(row) = row.transform_values { |value| value.is_a?(Time) ? value.utc.iso8601 : value }
@@ -41,7 +43,8 @@ module Api
     def catch_(one)
       length = one[:length]
       one.slice(:what, :source, :caught_on, :lat_deg, :lon_deg, :place_name, :tag_numbers, :fate, :by, :relative_weight)
-         .merge(weight_g: one[:weight_g], outcome: one[:outcome], length_mm: length&.mm, length_kind: length&.kind, length_how: length&.how, length_sd_mm: length&.sd_mm)
+         .merge(weight_g: one[:weight_g], outcome: one[:outcome], length_mm: length&.mm, length_kind: length&.kind, length_how: length&.how, length_sd_mm: length&.sd_mm,
+                length_margin_mm: length&.margin_mm)
     end
 
     def leg(leg) = leg.to_h.merge(growth: leg.growth.to_h.merge(sentence: leg.growth.sentence))

@@ -2,20 +2,49 @@
 
 require_relative "boot"
 
-# Puts the application together from settings; shared by config.ru and the tests.
+# Puts the application together from settings; shared by config.ru, the jobs, bin/ and the tests.
 module Application
-  COAST_FILE = File.join(ROOT, "db/waters/marrow_sound.geojson")
+  module_function
 
-  def self.build(config:, db:, carrier: nil, instruments: Devices::Instruments.new(boat: config.boat_addr, scale: config.scale_addr).start)
-    carrier ||= config.smtp_url ? Devices::SmtpCarrier.new(config.smtp_url) : Devices::StandIns::Outbox.new(File.join(config.var_dir, "outbox"))
-    coast = JSON.parse(File.read(COAST_FILE)).fetch("features")
-    Api::App.build(config:, db:, carrier:, gauge: Devices::Gauge.new(config.gauge_url), instruments:, files: Devices::FileStorage.new(File.join(config.var_dir, "photos")),
-                   coast:, route: Core::Waters::Route.new(coast))
+  # The Rack application.
+  def build(config:, db:, **parts)
+    Que.connection = db
+    Api::App.build(Api::App::Parts.new(
+                     config:, store: Store::Gateway.new(db), files: files(config), pictures: Devices::PictureWorkshop.new,
+                     coast: Acts::Coast.new(Store::Gateway.new(db)), papers: Acts::KeptPapers.new, gauge: Devices::Gauge.new(config.gauge_url),
+                     instruments: Devices::Instruments.new(boat: config.boat_addr, scale: config.scale_addr).start,
+                     counters: counters(config), metrics: Api::Metrics.new(dir: ENV.fetch("VOUCHER_METRICS_DIR", nil)), **parts
+                   )).tap { Acts::LetterJob.base_url = config.base_url }
   end
 
-  # Letters and other jobs, worked off by two threads of this process.
-  def self.start_jobs
-    locker = Que::Locker.new(worker_priorities: [nil, nil], poll_interval: 5)
-    at_exit { locker.stop! }
+  # What the jobs of this process work with; they are made by the queue, with their arguments alone.
+  def hand_over_jobs(config:, db:, carrier: carrier(config), files: files(config), pictures: Devices::PictureWorkshop.new)
+    store = Store::Gateway.new(db)
+    Que.connection = db
+    [Acts::LetterJob, Acts::SizeJob, Acts::UpkeepJob].each { |job| job.store = store }
+    [Acts::SizeJob, Acts::UpkeepJob].each { |job| job.files = files }
+    Acts::SizeJob.pictures = pictures
+    Acts::LetterJob.carrier = carrier
+    Acts::LetterJob.base_url = config.base_url
+    auth = Api::App.auth(Api::App::Parts.new(config:, store:))
+    Acts::ResetJob.reset = ->(email) { Api::Auth.reset(auth, email) }
+    store
+  end
+
+  def files(config)
+    return Devices::BucketStorage.new(config.bucket_url) if config.bucket_url
+
+    Devices::DiskStorage.new(File.join(config.var_dir, "photos"))
+  end
+
+  def carrier(config)
+    return Devices::StandIns::Outbox.new(File.join(config.var_dir, "outbox"), sender: config.sender) if config.smtp_url.nil?
+
+    Devices::SmtpCarrier.new(config.smtp_url, sender: config.sender)
+  end
+
+  def counters(config)
+    alone = Api::LimitCounters.new
+    config.redis_url ? Devices::SharedCounters.new(config.redis_url, alone:) : alone
   end
 end

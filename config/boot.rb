@@ -18,6 +18,7 @@ require "sequel"
 require "zeitwerk"
 require_relative "config"
 require_relative "database"
+require_relative "roles"
 
 # One module per layer; what each may name is in docs/ARCHITECTURE.md.
 # rubocop:disable Style/Documentation

@@ -12,7 +12,23 @@ module Core
     MM = { "mm" => 1.0, "cm" => 10.0, "m" => 1000.0, "in" => 25.4, "ft" => 304.8 }.freeze
     GRAMS = { "g" => 1.0, "kg" => 1000.0, "oz" => 28.349523125, "lb" => 453.59237 }.freeze
 
+    # How a person reads lengths: "metric" in centimetres, "imperial" in inches.
+    SYSTEMS = { "metric" => ["cm", 10.0], "imperial" => ["in", 25.4] }.freeze
+
     module_function
+
+    # One decimal, halves away from zero; the same letters wherever core runs.
+    def tenths(value)
+      whole = (value.abs * 10).round
+      "#{'-' if value.negative? && whole.positive?}#{whole.div(10)}.#{whole % 10}"
+    end
+
+    def length_text(length_mm, system)
+      name, factor = SYSTEMS.fetch(system)
+      "#{tenths(length_mm / factor)} #{name}"
+    end
+
+    def temp_text(temp_c) = "#{tenths(temp_c)} °C"
 
     def length_mm(value, unit) = (number(value) * factor(MM, unit, "length")).round
 

@@ -13,9 +13,10 @@ module Demo
       [1158, "seabass", 521, "jaw_corner", 12, 2, { hook_place: nil, place: nil }], [1176, "seabass", 404, "lip", 10, 1, {}]
     ].freeze
 
-    def initialize(store:, files:, today:)
+    def initialize(store:, files:, pictures:, today:)
       @store = store
       @files = files
+      @workshop = pictures
       @day = today - 1
       @rng = Random.new(SEED)
       account = store.db[:accounts].where(email: People::TAGGER).get(:id)
@@ -59,7 +60,7 @@ module Demo
         # What the camera's clock shows: local time, and late.
         picture = self.class.picture(index, nth, taken + (Load::UTC_OFFSET_MINUTES * 60) - CAMERA_BEHIND_SECONDS)
         uuid.tap do |id|
-          Acts::AddTripPhoto.call(store: @store, files: @files, member: @member, trip_id: @trip_id, id:, name: format("SK%04d.JPG", (index * 10) + nth + 1),
+          Acts::AddTripPhoto.call(store: @store, files: @files, pictures: @workshop, member: @member, trip_id: @trip_id, id:, name: format("SK%04d.JPG", (index * 10) + nth + 1),
                                   utc_offset_minutes: Load::UTC_OFFSET_MINUTES, bytes: picture.jpeg)
         end
       end

@@ -18,6 +18,7 @@ module Demo
     UTC_OFFSET_MINUTES = -60
     OPEN_REPORTS = 3
     FLUSH_ROWS = 50_000
+    WATER_KIND = Sound::WATERS.to_h { |water| water.values_at(:code, :kind) }.freeze
 
     # Returns counts by table, or nil when the database is not empty.
     def self.call(db:, today:, size: SMALL, seed: SEED) = db[:members].empty? ? new(db, today, size, seed).call : nil
@@ -29,6 +30,7 @@ module Demo
       @seed = seed
       @rng = Random.new(seed + 1)
       @treatment = Treatment.new(seed + 2)
+      @tag_in = Random.new(seed + 3)
       @rules = Core::Protocol::HouseRules.default
       @serial = 0
       @tags = {}
@@ -78,8 +80,7 @@ module Demo
 
     def catalogue
       self.class.catalogue(@db)
-      @db[:waters].multi_insert(Sound::WATERS)
-      @db[:spots].multi_insert(Sound::SPOTS)
+      Sound.draw(@db)
       @species = Store::Species.new(@db).all.to_h { |one| [one.code, one] }
     end
 
@@ -147,6 +148,7 @@ module Demo
       fork do
         @rng = Random.new(@seed + 1 + (1000 * index))
         @treatment = Treatment.new(@seed + 2 + (1000 * index))
+        @tag_in = Random.new(@seed + 3 + (1000 * index))
         writer.write(Marshal.dump(part(index).to_h))
         writer.close
         exit!(0)
@@ -186,7 +188,7 @@ module Demo
     def encounter(species, caught, kind, fish_id, read_numbers: [])
       id = uuid
       start = moment(caught)
-      taps = caught.taps.map { |act, seconds| { act:, at: Time.at(start.to_i, (seconds * 1000).round, :millisecond, in: "UTC") } }
+      taps = taps(kind, caught).map { |act, seconds| { act:, at: Time.at(start.to_i, (seconds * 1000).round, :millisecond, in: "UTC") } }
       times = Core::Handling::Stages.new(taps)
       treatment = @treatment.of(hook_place: caught.hook_place, skill: caught.member[:skill])
       row = {
@@ -194,12 +196,22 @@ module Demo
         length_mm: caught.length_mm, length_kind: species.length_kind, length_how: caught.how, hook_place: caught.hook_place, caught_at: start,
         caught_on: caught.date, utc_offset_minutes: UTC_OFFSET_MINUTES, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg, spot_code: caught.spot[:code],
         water_temp_c: caught.water_temp_c, air_seconds: times.air_seconds, fight_seconds: times.fight_seconds, house_rules_version: 1,
+        tag_where: times.tag_where, tagging_seconds: times.tagging_seconds,
         read_numbers: Sequel.pg_array(read_numbers, :text), **treatment
       }
-      row[:caution_points] = Core::Handling::Review.of(encounter: row, species:, rules: @rules).score.points
-      @rows.add(:encounters, row.merge(handling: Sequel.pg_array(treatment[:handling], :text)))
+      review = Acts::JudgeEncounter.of(encounter: row, taps:, species:, rules: @rules, law: nil, water: WATER_KIND.fetch(caught.spot[:water_code]))
+      @rows.add(:encounters, row.merge(caution_points: review[:points], review: JSON.generate(review), handling: Sequel.pg_array(treatment[:handling], :text)))
       taps.each_with_index { |tap, position| @rows.add(:stages, { encounter_id: id, revision: 1, position:, **tap }) }
       id
+    end
+
+    # Most who tag also say when the tag is in: towards the end of the lift.
+    def taps(kind, caught)
+      return caught.taps if kind != "tagged" || @tag_in.rand > 0.85
+
+      times = caught.taps.to_h
+      tag_in = times["lifted"] + ((times["back_in_water"] - times["lifted"]) * (0.45 + (@tag_in.rand * 0.4)))
+      (caught.taps + [["tag_in", tag_in.round(3)]]).sort_by(&:last)
     end
 
     def tagging(number, fish_id, encounter_id, release)

@@ -6,11 +6,10 @@ module Demo
   class Morning
     FINDER = { finder_name: "Edda Morrow", finder_contact: "edda@finders.example" }.freeze
 
-    def initialize(store:, today:, coast:)
+    def initialize(store:, today:)
       @store = store
       @db = store.db
       @today = today
-      @coast = coast
       @hamish = member(People::COORDINATOR)
       @wren = store.members.find(@db[:members].where(role: "tagger").exclude(account_id: @db[:accounts].where(email: People::TAGGER).select(:id)).order(:name).get(:id))
     end
@@ -62,7 +61,7 @@ module Demo
                  utc_offset_minutes: Load::UTC_OFFSET_MINUTES, place: fish.slice(:lat_deg, :lon_deg), place_how: "boat", water_temp_c: 12.0, house_rules_version: 1 }
       record(**common, kind: "recaptured", tag_numbers: [fish[:tag_number].sub(/..\z/, "??")], tag_act: "left", weight_g: nil, note: "Streamer cut short by weed.", stages: taps(11, air: 13))
       record(**common, kind: "tagged", tag_numbers: @store.tags.pouch(@wren[:id]).first(1), weight_g: 4200, weight_how: "scale", note: nil, stages: taps(12, air: 340))
-      Acts::SubmitTrip.call(store: @store, member: @wren, trip_id:, coast: @coast, now: Time.now)
+      Acts::SubmitTrip.call(store: @store, member: @wren, trip_id:, coast: Acts::Coast.new(@store), now: Time.now)
     end
 
     def record(**sent) = Acts::RecordEncounter.call(store: @store, member: @wren, id: SecureRandom.uuid, sent:, now: Time.now)

@@ -104,13 +104,18 @@ module Demo
     def taps(species, member, length, temp)
       fight = Core::Handling::FightBudget.seconds(weight_g: species.weight_g_at(length)) * spread(0.8, 0.35)
       rest = 25 * spread(1.0, 0.5) * member[:skill]
-      air_class = species.guild.air_class
-      budget = Core::Handling::AirBudget.for(air_class:, base_seconds: @rules.air_base_seconds(air_class), water_temp_c: temp, warm_c: species.warm_c,
-                                             stop_c: species.stop_c, large_mm: species.large_mm, length_mm: length).one_lift_seconds
+      budget = usual_lift_seconds(species, length, temp)
       lift = [budget, 4].max * USUAL_LIFT_SHARE * member[:skill] * spread(1.0, 0.4)
       back = 12 * spread(1.0, 0.6)
       times = [0, fight, fight + rest, fight + rest + lift, fight + rest + lift + back]
       %w[fish_on in_net lifted back_in_water let_go].zip(times.map { |seconds| seconds.round(3) })
+    end
+
+    # What people in a hurry go by: heat and size, whatever the advice says.
+    def usual_lift_seconds(species, length, temp)
+      air = Core::Handling::AirBudget
+      base = @rules.air_base_seconds(species.guild.air_class)
+      air.one_lift_seconds(base, heat: air.heat(temp, species.warm_c, species.stop_c), fight: 1.0, size: length >= air::LARGE_SHARE * species.large_mm ? 0.75 : 1.0)
     end
 
     def death_share(species, release)

@@ -3,7 +3,9 @@
 module Demo
   # The Marrow Sound: its coast, waters and spots, and how a fish moves through it.
   class Sound
-    FILE = File.expand_path("../db/waters/marrow_sound.geojson", __dir__)
+    FILE = File.expand_path("marrow_sound.geojson", __dir__)
+    PROGRAMME = { name: "Marrow Sound Tagging Cooperative", sender: "Marrow Sound Tagging Cooperative <letters@marrow.example>",
+                  contact: "office@marrow.example" }.freeze
     WATERS = [
       { code: "marrow_sound", name: "Marrow Sound", kind: "sea" },
       { code: "lough_immer", name: "Lough Immer", kind: "fresh" }
@@ -25,6 +27,15 @@ module Demo
     BOX = { lat: (48.3..49.1), lon: (-21.9..-20.6) }.freeze
     STEP_KM = 2.5
     KM_PER_DEG = 111.2
+
+    # The programme, its coast, waters and spots, into a database that has none.
+    def self.draw(db)
+      db[:waters].multi_insert(WATERS)
+      db[:spots].multi_insert(SPOTS)
+      programme = Store::Programme.new(db)
+      programme.keep(PROGRAMME)
+      programme.replace_coast(JSON.parse(File.read(FILE)).fetch("features"))
+    end
 
     def initialize
       @outline = Core::Waters::Outline.new(JSON.parse(File.read(FILE)).fetch("features"))

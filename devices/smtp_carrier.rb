@@ -11,7 +11,9 @@ module Devices
     OPEN_SECONDS = 10
     READ_SECONDS = 30
 
-    def initialize(url)
+    # sender: "Name <address>"
+    def initialize(url, sender:)
+      @sender = sender
       at = URI.parse(url)
       secret = at.scheme == "smtps"
       @settings = { address: at.host, port: at.port || (secret ? 465 : 25), user_name: at.user && URI.decode_www_form_component(at.user),
@@ -21,7 +23,7 @@ module Devices
 
     # Raises when the server does not take it, CarriedPerhaps when that cannot be known; the job tries again later.
     def deliver(letter)
-      LetterMail.of(letter).tap { |mail| mail.delivery_method(:smtp, @settings) }.deliver!
+      LetterMail.of(letter, sender: @sender).tap { |mail| mail.delivery_method(:smtp, @settings) }.deliver!
     rescue Net::ReadTimeout, EOFError, Errno::ECONNRESET, Errno::EPIPE => e
       raise CarriedPerhaps, "#{e.class}: #{e.message}"
     end

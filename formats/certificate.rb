@@ -5,7 +5,7 @@ module Formats
   #
   #   story: Core::Recaptures::Story::Telling for the public
   #   link:  address of the story
-  #   coast: GeoJSON features
+  #   coast: GeoJSON features;  programme: whose it is
   class Certificate
     KELP = Paper::KELP
     SLATE = Paper::SLATE
@@ -15,7 +15,7 @@ module Formats
     PAPER_GREY = Paper::GREY
     MARGIN = 45
 
-    def self.pdf(story:, link:, coast:, fonts_dir:) = new(story, link, coast, fonts_dir).render
+    def self.pdf(**given) = new(**given).render
 
     # As the public may know it: steps of 5 km.
     def self.distance(metres)
@@ -24,7 +24,8 @@ module Formats
       metres.zero? ? "under 5 km" : "about #{(metres / 1000).round} km"
     end
 
-    def initialize(story, link, coast, fonts_dir)
+    def initialize(story:, link:, coast:, fonts_dir:, programme:)
+      @programme = programme
       @story = story
       @link = link
       @coast = coast
@@ -47,7 +48,7 @@ module Formats
       @pdf.fill_color KELP
       @pdf.fill_rectangle [-MARGIN, @pdf.bounds.top + MARGIN], @pdf.bounds.width + (2 * MARGIN), 14
       @pdf.move_down 12
-      text "Marrow Sound Tagging Cooperative", size: 10, color: PAPER_GREY, character_spacing: 0.6
+      text @programme, size: 10, color: PAPER_GREY, character_spacing: 0.6
       text @story.species.common_name, size: 34, style: :bold, color: SLATE
       text @story.species.scientific_name, size: 13, style: :italic, color: PAPER_GREY
       @pdf.move_down 10
@@ -126,7 +127,8 @@ module Formats
     def timeline
       @story.catches.each_with_index do |one, index|
         @pdf.fill_color SLATE
-        text "<b>#{index + 1}   #{one[:caught_on].strftime('%-d %B %Y')}</b>   #{line(one)}", size: 10.5, color: SLATE, inline_format: true, leading: 3
+        # In parts and not as markup: a name is what it says, whatever stands in it.
+        @pdf.formatted_text [{ text: "#{index + 1}   #{one[:caught_on].strftime('%-d %B %Y')}   ", styles: [:bold] }, { text: line(one) }], size: 10.5, color: SLATE, leading: 3
       end
     end
 

@@ -6,16 +6,17 @@ module Formats
   # What a camera wrote into its JPEG. Anything unreadable or impossible is nil; a picture is never refused for it.
   module Exif
     YEARS = (1990..2100)
-    NOTHING = { camera_at: nil, camera: nil, lat_deg: nil, lon_deg: nil }.freeze
+    FOCAL_35MM = (5..1000)
+    NOTHING = { camera_at: nil, camera: nil, focal_35mm: nil, lat_deg: nil, lon_deg: nil }.freeze
 
     module_function
 
-    # camera_at: Time whose UTC fields are what the camera's clock showed.
+    # camera_at: Time whose UTC fields are what the camera's clock showed;  focal_35mm: as on a film of 36 × 24 mm
     def read(bytes)
       found = EXIFR::JPEG.new(StringIO.new(bytes))
       return NOTHING unless found.exif?
 
-      { camera_at: time(found), camera: [found.make, found.model].compact.map { |word| clean(word) }.uniq.join(" ")[0, 100].then { |name| name.empty? ? nil : name }, **place(found) }
+      { camera_at: time(found), camera: [found.make, found.model].compact.map { |word| clean(word) }.uniq.join(" ")[0, 100].then { |name| name.empty? ? nil : name }, focal_35mm: focal(found), **place(found) }
     rescue StandardError
       # The library raises whatever a broken tag makes it stumble over.
       NOTHING
@@ -31,6 +32,13 @@ module Formats
       nil
     end
 
+    def focal(found)
+      length = found.focal_length_in_35mm_film
+      length.is_a?(Numeric) && FOCAL_35MM.cover?(length) ? length.to_f : nil
+    rescue StandardError
+      nil
+    end
+
     def place(found)
       gps = found.gps
       lat, lon = gps&.latitude, gps&.longitude
@@ -41,6 +49,6 @@ module Formats
     end
 
     def clean(word) = word.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]/, "").strip
-    private_class_method :time, :place, :clean
+    private_class_method :time, :focal, :place, :clean
   end
 end

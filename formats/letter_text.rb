@@ -6,6 +6,15 @@ module Formats
   # The words of a letter with its values put in. Values can say nothing but themselves.
   module LetterText
     MOST = { subject: 200, body: 5000 }.freeze
+    # Values and conditions; nothing that goes round, reads other files or keeps state.
+    TAGS = %w[if unless comment].freeze
+    # What a template may cost, by the library's own count.
+    LIMITS = { render_length_limit: 20_000, render_score_limit: 5_000, assign_score_limit: 1_000 }.freeze
+    LANGUAGE = Liquid::Environment.build do |environment|
+      environment.default_resource_limits = LIMITS
+      environment.error_mode = :strict
+      environment.tags = environment.tags.slice(*TAGS)
+    end
 
     module_function
 
@@ -16,13 +25,16 @@ module Formats
     end
 
     def one(part, template, values)
-      refuse(part, "The #{part} is empty.") if template.strip.empty?
+      refuse(part, "The #{part} is empty.") if template.to_s.strip.empty?
       refuse(part, "The #{part} may have #{MOST.fetch(part)} characters; this has #{template.size}.") if template.size > MOST.fetch(part)
-      Liquid::Template.parse(template, error_mode: :strict).render!(values, strict_variables: true, strict_filters: true)
+      Liquid::Template.parse(template, environment: LANGUAGE).render!(values, strict_variables: true, strict_filters: true)
     rescue Liquid::UndefinedVariable => e
       refuse(part, "This letter knows no value called #{e.message[/undefined variable (\S+)/, 1]}. It knows #{values.keys.join(', ')}.")
     rescue Liquid::Error => e
       refuse(part, "The #{part} cannot be read: #{e.message.sub(/\ALiquid \w+ ?\w*: ?/, '')}. Values stand like {{ #{values.keys.first} }}.")
+    rescue ArgumentError, TypeError, RangeError, ZeroDivisionError, EncodingError => e
+      # What the library's filters stumble over: a date written as no date is, a number that is none.
+      refuse(part, "A filter in the #{part} cannot work with its value: #{e.message[0, 100]}. Values stand like {{ #{values.keys.first} }}.")
     end
 
     def refuse(part, sentence) = raise(Core::InvalidInput.at(part.to_s, :bad_template, sentence))

@@ -1,68 +1,77 @@
 # frozen_string_literal: true
 
 module Formats
-  # A photo as it was sent: what it is by its content, whatever its name says.
-  class Picture
+  # A photo as it was sent: what it is by its content, whatever its name says. Work for a process of its own
+  # (Devices::PictureWorkshop): what is opened here may be made to do harm.
+  module Picture
     SIGNATURES = {
       "image/jpeg" => /\A\xFF\xD8\xFF/n, "image/png" => /\A\x89PNG\r\n\x1A\n/n, "image/webp" => /\ARIFF....WEBP/mn
     }.freeze
     # Enough for any camera; more is a bomb or a mistake.
     MAX_PIXELS = 120_000_000
+    # What it takes once it is opened, after what its format can leave out while reading.
+    MAX_OPENED_BYTES = 250_000_000
     SHOWN_PX = 1600
     THUMB_PX = 360
     # ISO base media files that phones make; see ISO/IEC 23008-12.
     HEIC = /\A.{4}ftyp(?:heic|heix|hevc|heim|heis|mif1|msf1)/mn
-
     # How much of a JPEG's detail its decoder can leave out while reading.
     JPEG_SHRINKS = [8, 4, 2, 1].freeze
+    BYTES_PER_SAMPLE = Hash.new(8).merge(uchar: 1, char: 1, ushort: 2, short: 2, uint: 4, int: 4, float: 4).freeze
 
-    # media_type; width_px, height_px as stored; thumb: { jpeg:, width_px:, height_px: }
-    attr_reader :media_type, :width_px, :height_px, :thumb
+    # width_px, height_px: as stored when it was read, of the JPEG when it was made to be shown
+    Opened = Struct.new(:media_type, :width_px, :height_px, :jpeg, keyword_init: true)
 
-    # Opens it to its end, as small as its format allows, so that a broken file is known at once.
+    module_function
+
+    # Opens it to its end, as small as its format allows, so that a broken file is known at once; jpeg is its thumbnail.
     # Raises Core::InvalidInput :heic, :not_a_picture, :picture_too_large or :picture_broken.
-    def self.read(bytes)
-      start = bytes.byteslice(0, 64).b
-      media_type = SIGNATURES.find { |_, signature| start.match?(signature) }&.first
-      refuse(:heic, "This is a HEIC picture, which browsers cannot show. Export or share it as JPEG (“most compatible” in the camera's settings) and add it again.") if start.match?(HEIC)
-      refuse(:not_a_picture, "This file is not a JPEG, PNG or WebP picture. Export it as JPEG and add it again.") if media_type.nil?
-
+    def read(bytes)
+      media_type = media_type(bytes)
       image = ImageLibrary.open(bytes)
-      if image.width * image.height > MAX_PIXELS
-        refuse(:picture_too_large,
-               "This picture has #{image.width} × #{image.height} pixels, more than we can open. Make it smaller and add it again.")
-      end
-
-      new(media_type, image.width, image.height, thumb(bytes, media_type, [image.width, image.height].min))
+      shrink = media_type == "image/jpeg" ? JPEG_SHRINKS.find { |one| [image.width, image.height].min / one >= THUMB_PX } || 1 : 1
+      check_size(image, shrink)
+      Opened.new(media_type:, width_px: image.width, height_px: image.height, jpeg: thumb(bytes, media_type, shrink))
     rescue ImageLibrary::Error
       refuse(:picture_broken, "This picture cannot be opened to its end; the file may be cut off. Add it again.")
     end
 
-    # { jpeg:, width_px:, height_px: } of the size that is looked at: upright, with every trace of camera and place removed.
-    def self.shown(bytes)
+    # The size that is looked at: upright, with every trace of camera and place removed.
+    def shown(bytes)
+      media_type = media_type(bytes)
+      image = ImageLibrary.open(bytes)
+      check_size(image, media_type == "image/jpeg" ? JPEG_SHRINKS.find { |one| [image.width, image.height].min / one >= SHOWN_PX } || 1 : 1)
       plain(ImageLibrary.thumbnail(bytes, SHOWN_PX, height: SHOWN_PX, size: :down).copy_memory)
     rescue ImageLibrary::Error
       refuse(:picture_broken, "This picture cannot be made smaller; the file may be broken. Export it as JPEG and add it again.")
     end
 
-    def self.thumb(bytes, media_type, shorter_px)
-      shrink = media_type == "image/jpeg" ? { shrink: JPEG_SHRINKS.find { |one| shorter_px / one >= THUMB_PX } || 1 } : {}
-      whole = ImageLibrary.open(bytes, fail_on: :truncated, **shrink)
+    def media_type(bytes)
+      start = bytes.byteslice(0, 64).b
+      refuse(:heic, "This is a HEIC picture, which browsers cannot show. Export or share it as JPEG (“most compatible” in the camera's settings) and add it again.") if start.match?(HEIC)
+      SIGNATURES.find { |_, signature| start.match?(signature) }&.first ||
+        refuse(:not_a_picture, "This file is not a JPEG, PNG or WebP picture. Export it as JPEG and add it again.")
+    end
+
+    # By what its head says, before anything of it is opened.
+    def check_size(image, shrink)
+      pixels = image.width * image.height
+      opened = pixels * image.bands * BYTES_PER_SAMPLE[image.format] / (shrink * shrink)
+      return if pixels <= MAX_PIXELS && opened <= MAX_OPENED_BYTES
+
+      refuse(:picture_too_large, "This picture has #{image.width} × #{image.height} pixels, more than we can open as it is. Make it smaller, or export it as JPEG, and add it again.")
+    end
+
+    def thumb(bytes, media_type, shrink)
+      whole = ImageLibrary.open(bytes, fail_on: :truncated, **(media_type == "image/jpeg" ? { shrink: } : {}))
       # Reads the last row; a thumbnail alone would pass over what is missing.
       whole.avg
-      plain(whole.thumbnail_image(THUMB_PX, height: THUMB_PX, size: :down).copy_memory)
+      plain(whole.thumbnail_image(THUMB_PX, height: THUMB_PX, size: :down).copy_memory).jpeg
     end
 
-    def self.plain(image) = { jpeg: image.jpegsave_buffer(Q: 85, strip: true), width_px: image.width, height_px: image.height }
+    def plain(image) = Opened.new(media_type: "image/jpeg", width_px: image.width, height_px: image.height, jpeg: image.jpegsave_buffer(Q: 85, strip: true))
 
-    def self.refuse(code, sentence) = raise(Core::InvalidInput.at("photo", code, sentence))
-    private_class_method :thumb, :plain, :refuse
-
-    def initialize(media_type, width_px, height_px, thumb)
-      @media_type = media_type
-      @width_px = width_px
-      @height_px = height_px
-      @thumb = thumb
-    end
+    def refuse(code, sentence) = raise(Core::InvalidInput.at("photo", code, sentence))
+    private_class_method :media_type, :check_size, :thumb, :plain, :refuse
   end
 end

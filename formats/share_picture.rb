@@ -6,15 +6,16 @@ module Formats
   # A fish's story as one picture to hand on: PNG, with places as the 5 km cells that everybody may know.
   #
   #   story: Core::Recaptures::Story::Telling for the public
-  #   coast: GeoJSON features
+  #   coast: GeoJSON features;  programme: whose it is
   class SharePicture
     WIDTH, HEIGHT = 1200, 630
     MAP_LEFT = 560
     FONT = "Lato"
 
-    def self.png(story:, coast:) = ImageLibrary.drawing(new(story, coast).svg).pngsave_buffer(compression: 8, strip: true)
+    def self.png(story:, coast:, programme:) = ImageLibrary.drawing(new(story, coast, programme).svg).pngsave_buffer(compression: 8, strip: true)
 
-    def initialize(story, coast)
+    def initialize(story, coast, programme)
+      @programme = programme
       @story = story
       @placed = story.catches.select { |one| one[:lat_deg] }
       @sketch = CoastSketch.new(coast, width: WIDTH - MAP_LEFT, height: HEIGHT, around: @placed.map { |one| one.values_at(:lat_deg, :lon_deg) })
@@ -34,7 +35,7 @@ module Formats
     private
 
     def words
-      [text("Marrow Sound Tagging Cooperative", 92, 22, Paper::GREY), text(@story.species.common_name, 160, @story.species.common_name.size > 18 ? 46 : 58, Paper::SLATE, bold: true),
+      [text(@programme, 92, 22, Paper::GREY), text(@story.species.common_name, 160, @story.species.common_name.size > 18 ? 46 : 58, Paper::SLATE, bold: true),
        text(@story.species.scientific_name, 200, 24, Paper::GREY, style: ' font-style="italic"'), streamer(@story.catches.flat_map { |one| one[:tag_numbers] }.first.to_s), *figures].join
     end
 

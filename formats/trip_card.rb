@@ -11,12 +11,13 @@ module Formats
     GRID_COLUMNS = { "time" => 38, "species" => 62, "tag" => 66, "length mm" => 48, "kind" => 28, "hook" => 46, "air s" => 32, "kept" => 26, "note" => 0 }.freeze
     GRID_ROWS = 14
     MOST_SPECIES = 5
-    QUIET = { hook: "none", bleeding: "none", pressure: "no", vitality: "good", heat: "cool" }.freeze
+    LONG_FIGHT = 1.5
 
     def self.pdf(card:, member_name:, expected:, fonts_dir:) = new(card, member_name, expected, fonts_dir).render
 
     def initialize(card, member_name, expected, fonts_dir)
       @card = card
+      @field = Core::Field.new(card)
       @member_name = member_name
       chosen = card[:species].select { |one| expected.include?(one[:code]) }
       @species = (chosen.empty? ? card[:species] : chosen).first(MOST_SPECIES)
@@ -45,35 +46,41 @@ module Formats
       trip = @card[:trip]
       @paper.text "#{trip[:spot_name]}, #{trip[:held_on].strftime('%-d %B %Y')}", size: 17, style: :bold
       water = trip[:water_temp_c] ? "water #{trip[:water_temp_c]} °C" : "water not read"
-      @paper.text "#{@member_name}; #{trip[:platform]}; #{water}; house rules #{@card[:house_rules_version]}; card #{@card[:sha256][0, 8]}", size: 9
+      @paper.text "#{@member_name}; #{trip[:platform]}; #{water}; house rules #{@card[:rules][:version]}; card #{@card[:sha256][0, 8]}", size: 9
       pdf.move_down 6
     end
 
     def species(one)
-      row = one[:air][:rows][row_index(one)]
       pdf.stroke_horizontal_rule
       pdf.move_down 5
-      @paper.text "<b>#{one[:common_name]}</b>   #{row[0]} s in one lift, #{row[0] * 2} s in all   (#{row[1]} s after a long fight)", size: 12, inline_format: true
-      @paper.text "fight #{fight_seconds(one)} s; measure #{one[:length_kind]}; tag from #{one[:min_taggable_mm]} mm; stop at #{one[:stop_c]} °C", size: 9.5
+      pdf.formatted_text [{ text: one[:common_name], styles: [:bold] }, { text: "   #{budgets(one)}" }], size: 12, color: Paper::SLATE
+      fight = @field.fish({ species_code: one[:code] })[:fight][:budget_seconds]
+      @paper.text "fight #{fight} s; measure #{one[:length_kind]}; tag from #{one[:min_taggable_mm]} mm; stop at #{one[:stop_c]} °C", size: 9.5
       lines(one).each { |line| @paper.text "· #{line}", size: 10 }
-      @paper.text "Law as entered: #{one[:law][:sentence]} (#{one[:law][:authority]})", size: 8.5 if one[:law]
+      law = @card[:laws].find { |entry| entry[:species_code] == one[:code] }
+      @paper.text "Law as entered: #{law[:sentence]} (#{law[:authority]})", size: 8.5 if law
       pdf.move_down 5
     end
 
-    def row_index(one)
-      temp = @card[:trip][:water_temp_c]
-      temp.nil? ? 0 : ((temp - one[:air][:from_c]) / one[:air][:step_c]).ceil.clamp(0, one[:air][:rows].size - 1)
+    # As the Deck says them of such a fish, fresh and after half as long a fight again as it may take.
+    def budgets(one)
+      fresh = told(one, %w[fish_on])
+      return "not lifted: #{fresh[:air][:no_lift]}" if fresh[:air][:no_lift]
+
+      long_ms = (fresh[:fight][:budget_seconds] * LONG_FIGHT * 1000).round
+      tired = @field.fish({ species_code: one[:code], taps: [{ act: "fish_on", at: 0 }, { act: "in_net", at: long_ms }] }, now_ms: long_ms)
+      "#{fresh[:air][:one_lift_seconds]} s in one lift, #{fresh[:air][:total_seconds]} s in all   (#{tired[:air][:one_lift_seconds]} s after a long fight)"
     end
 
-    def fight_seconds(one) = one[:fight_budgets].find { |row| row[:up_to_mm].nil? || one[:typical_mm] <= row[:up_to_mm] }[:seconds]
-
-    # The lines of the two stages that matter most, looked up in the card as the Deck does.
+    # The lines of the two stages that matter most.
     def lines(one)
-      %w[in_net lifted].flat_map do |stage|
-        situation = QUIET.merge(stage:)
-        one[:advice].select { |when_index, _| @card[:situations][when_index].all? { |dimension, values| values.include?(situation.fetch(dimension)) } }
-                    .first(2).map { |_, line| @card[:lines][line][:text] }
-      end.uniq
+      [%w[fish_on in_net], %w[fish_on in_net lifted]].flat_map { |acts| told(one, acts)[:lines].first(2) }.map { |line| line[:text] }.uniq
+    end
+
+    # Such a fish with these taps a second apart, with a tag ready.
+    def told(one, acts)
+      taps = acts.each_with_index.map { |act, index| { act:, at: index * 1000 } }
+      @field.fish({ species_code: one[:code], taps:, has_tag: true }, now_ms: taps.last[:at])
     end
 
     def back

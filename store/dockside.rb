@@ -77,11 +77,11 @@ module Store
 
     # A member's catches between two days, with the longest lift and the whole handling by their newest taps.
     def own_catches(member_id, from:, to:)
-      rows = @db[:encounters].join(:spots, code: :spot_code).where(member_id:, caught_on: from..to).order(:caught_at)
-                             .select(*Encounters::COLUMNS.map { |column| Sequel[:encounters][column] }, :water_code).all
+      rows = @db[:encounters].join(:spots, code: :spot_code).join(:waters, code: :water_code).where(member_id:, caught_on: from..to).order(:caught_at)
+                             .select(*Encounters::COLUMNS.map { |column| Sequel[:encounters][column] }, :water_code, Sequel[:waters][:kind].as(:water_kind)).all
       taps = @db[:stages].where(%i[encounter_id revision] => @db[:encounters].where(member_id:, caught_on: from..to).select(:id, :revision)).order(:encounter_id, :position)
                          .select(:encounter_id, :act, :at).all.group_by { |tap| tap[:encounter_id] }
-      rows.map { |row| row.merge(taps: taps.fetch(row[:id], []), water_temp_c: row[:water_temp_c]&.to_f) }
+      rows.map { |row| row.merge(taps: taps.fetch(row[:id], []), review: row[:review] && JSON.parse(JSON.generate(row[:review]), symbolize_names: true)) }
     end
 
     # Years in which a member caught anything, newest first.

@@ -6,7 +6,8 @@ module Store
     COLUMNS = %i[id trip_id member_id fish_id revision fingerprint kind fate species_code length_mm length_kind length_how
                  weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal bleeding marks handling pressure_signs reflexes depth_m outcome
                  tag_act spoiled_numbers lost_numbers tag_advice decision_why caution_points place_how caught_at caught_on utc_offset_minutes lat_deg lon_deg spot_code water_temp_c
-                 air_seconds fight_seconds house_rules_version read_numbers note length_sd_mm source hook_type recorded_by].freeze
+                 air_seconds fight_seconds house_rules_version read_numbers note length_sd_mm source hook_type recorded_by
+                 clock_ahead_seconds own_rules_version tag_where tagging_seconds review].freeze
 
     LISTS = %i[read_numbers pressure_signs marks handling spoiled_numbers lost_numbers].freeze
 
@@ -49,17 +50,17 @@ module Store
           .map { |row| row.merge(tag_numbers: tags.fetch(row[:id], [])) }
     end
 
-    # How long a member's taggings take in the air: { count:, median: Float | nil }
-    def tagging_seconds(member_id)
-      median = Sequel.function(:percentile_cont, 0.5).within_group(:air_seconds)
-      @db[:encounters].where(member_id:, kind: "tagged").where { Sequel[:air_seconds] > 0 }.select(Sequel.function(:count).*.as(:count), median.as(:median)).first
+    # How long a member's taggings took, from the lift to the tag in: [[species code, seconds], ...], the newest first.
+    def tagging_seconds(member_id, newest:)
+      @db[:encounters].where(member_id:, kind: "tagged").exclude(tagging_seconds: nil).order(Sequel.desc(:caught_at)).limit(newest).select_map(%i[species_code tagging_seconds])
     end
 
     private
 
     def row(encounter)
       lists = LISTS.to_h { |name| [name, Sequel.pg_array(encounter[name] || [], :text)] }
-      encounter.slice(*COLUMNS).merge(lists, reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}), tag_advice: encounter[:tag_advice] && Sequel.pg_jsonb(encounter[:tag_advice]))
+      review = encounter[:review] && Sequel.pg_jsonb(encounter[:review])
+      encounter.slice(*COLUMNS).merge(lists, review:, reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}), tag_advice: encounter[:tag_advice] && Sequel.pg_jsonb(encounter[:tag_advice]))
     end
   end
 end

@@ -5,7 +5,11 @@ module Store
   class Finds
     SORTS = { "caught_on" => :caught_on, "days" => :days_at_liberty, "number" => :number, "species" => :species_name }.freeze
     # What stands in for an unknown value when sorting, so that a cursor can compare with it.
-    FLOOR = { caught_on: Date.new(1, 1, 1), days_at_liberty: -1_000_000, number: "", species_name: "" }.freeze
+    LONG_AGO = Date.new(1, 1, 1)
+    FLOOR = { caught_on: LONG_AGO, days_at_liberty: -1_000_000, number: "", species_name: "" }.freeze
+
+    # What the rows are in order of, for a cursor: a class.
+    def self.sorted_by(sort) = FLOOR.fetch(SORTS.fetch(sort)).class
 
     def initialize(db) = @db = db
 

@@ -47,6 +47,19 @@ module Store
     def audit = Audit.new(db)
     def spans = Spans.new(db)
     def held_encounters = HeldEncounters.new(db)
+    def programme = Programme.new(db)
+    def security = Security.new(db)
+    def ledger_seals = LedgerSeals.new(db)
+    def jobs = Jobs.new(db)
+    def retention = Retention.new(db)
+
+    # Those that nobody is using; the next ones are fresh.
+    def forget_connections = db.disconnect
+
+    def answers? = db.get(1) == 1
+
+    # nil without a standby, or when it does not answer.
+    def standby_lag_seconds = Standby.of(db)&.lag_seconds
 
     # PostgreSQL is told who is behind it, and notes that beside every row that changes.
     #   durable: false for what may be lost with the machine's power, and is then done again; it does not wait for the disk
@@ -65,6 +78,16 @@ module Store
       name = e.wrapped_exception.result&.error_field(PG::Result::PG_DIAG_CONSTRAINT_NAME)
       field, code, sentence = REFUSALS.fetch(name) { raise }
       raise Core::Conflict.at(field, code, sentence)
+    rescue Sequel::DatabaseError => e
+      raise unless e.wrapped_exception.is_a?(PG::DataException)
+
+      raise Core::InvalidInput.new(:not_storable, "A value in it cannot be stored: #{e.wrapped_exception.message[/(?:ERROR:\s*)?(.*)/, 1]}. Check it.")
+    end
+
+    # What only reads may be answered by the standby, when there is one and it is not far behind.
+    def reading(&)
+      standby = Standby.of(db)
+      standby ? standby.reading(&) : yield
     end
   end
 end

@@ -1,12 +1,21 @@
 # frozen_string_literal: true
 
 module Store
-  # Versions of the house rules.
+  # Versions of the house rules, and of the stricter choices that members make on top.
   class HouseRules
     def initialize(db) = @db = db
 
     # Core::Protocol::HouseRules in force.
-    def current = @db[:house_rules].order(Sequel.desc(:version)).first.then { |row| Core::Protocol::HouseRules.new(version: row[:version], choices: deep(row[:choices])) }
+    def current = rules(@db[:house_rules].order(Sequel.desc(:version)).first)
+
+    # One version, or nil.
+    def find(version) = @db[:house_rules].first(version:)&.then { |row| rules(row) }
+
+    # The version that was in force then; the first one for whatever was before it.
+    def at(time)
+      made = @db[:house_rules].where { made_at <= time }.order(Sequel.desc(:version)).first
+      rules(made || @db[:house_rules].order(:version).first)
+    end
 
     # Adds the version after base_version; a second one after the same base meets the primary key.
     def add(base_version:, choices:, why:, member_id:) = @db[:house_rules].insert(version: base_version + 1, choices: Sequel.pg_jsonb(choices), why:, member_id:)
@@ -16,7 +25,30 @@ module Store
       @db[:house_rules].left_join(:members, id: :member_id).order(Sequel.desc(:version)).select(:version, :why, Sequel[:members][:name].as(:by), :made_at).all
     end
 
+    # A member's stricter choices as { version:, choices: }: the newest, one version of them, or those of a moment; version 0 for none.
+    def own(member_id) = own_of(@db[:own_rules].where(member_id:))
+
+    def own_version(member_id, version) = version.zero? ? NO_OWN : own_of(@db[:own_rules].where(member_id:, version:))
+
+    def own_at(member_id, time) = own_of(@db[:own_rules].where(member_id:).where { made_at <= time })
+
+    # Keeps them as the next version. Returns its number.
+    def add_own(member_id, choices)
+      version = own(member_id)[:version] + 1
+      @db[:own_rules].insert(member_id:, version:, choices: Sequel.pg_jsonb(choices))
+      version
+    end
+
+    NO_OWN = { version: 0, choices: {} }.freeze
+
     private
+
+    def rules(row) = Core::Protocol::HouseRules.new(version: row[:version], choices: deep(row[:choices]))
+
+    def own_of(rows)
+      row = rows.order(Sequel.desc(:version)).first
+      row ? { version: row[:version], choices: row[:choices].to_h } : NO_OWN
+    end
 
     def deep(json) = JSON.parse(JSON.generate(json), symbolize_names: true)
   end

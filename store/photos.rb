@@ -4,7 +4,7 @@ module Store
   # Facts about pictures; the bytes lie with the file storage.
   class Photos
     COLUMNS = %i[id name camera camera_at taken_at lat_deg lon_deg encounter_id placed_by sure width_px height_px shown_width_px shown_height_px
-                 marks measured_mm measured_sd_mm trouble bytes].freeze
+                 marks measured_mm measured_sd_mm trouble bytes focal_35mm].freeze
 
     def initialize(db) = @db = db
 
@@ -36,6 +36,27 @@ module Store
 
     # Returns the row that is gone; its files stay while another row names them.
     def remove(id) = @db[:photos].where(id:).returning(:sha256, :original_key, :shown_key, :thumb_key).delete.first
+
+    # Files that nothing names any more once their day is over.
+    def discard(keys, sha256:) = @db[:discarded_files].insert_conflict.multi_insert(keys.map { |key| { key:, sha256: } })
+
+    # Takes those of before off the list: [key] of files to remove; what another record shows meanwhile stays.
+    def sweep(before:)
+      gone = @db[:discarded_files].where { discarded_at < before }.returning(:key, :sha256).delete
+      shown = @db[:photos].where(sha256: gone.map { |one| one[:sha256] }).select_map(:sha256)
+      gone.reject { |one| shown.include?(one[:sha256]) }.map { |one| one[:key] }
+    end
+
+    # The next originals to be held against their hash, those longest unlooked at first: [{ id:, sha256:, original_key:, fixity: }]
+    def to_check(limit:, before:)
+      @db[:photos].where(Sequel.|({ checked_at: nil }, Sequel[:checked_at] < before)).order(Sequel.asc(:checked_at, nulls: :first), :id).limit(limit)
+                  .select(:id, :sha256, :original_key, :fixity).all
+    end
+
+    def checked(ids, fixity:, at:) = @db[:photos].where(id: ids).update(fixity:, checked_at: at)
+
+    # [{ id:, fixity:, name:, media_type:, member_id:, checked_at: }] of originals that are not as they came
+    def unsound = @db[:photos].where(fixity: %w[missing damaged]).order(:checked_at).select(:id, :fixity, :name, :media_type, :member_id, :checked_at).all
 
     def any_with?(sha256) = !@db[:photos].where(sha256:).empty?
 

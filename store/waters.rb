@@ -5,13 +5,34 @@ module Store
   class Waters
     def initialize(db) = @db = db
 
-    # [{ code:, name:, water_code:, water_name:, lat_deg:, lon_deg: }, ...]
-    def spots = spot_rows.order(Sequel[:spots][:name]).all
+    # Spots in use: [{ code:, name:, water_code:, water_name:, water_kind:, lat_deg:, lon_deg: }, ...]
+    def spots = spot_rows.where(retired_at: nil).order(Sequel[:spots][:name]).all
+
+    # The same with those that are no longer chosen, and how many fish each has: [{ ..., retired_at:, fish: }]
+    def all_spots
+      fish = @db[:encounters].where(spot_code: Sequel[:spots][:code]).select(Sequel.function(:count).*)
+      spot_rows.select_append(:retired_at, fish.as(:fish)).order(Sequel[:waters][:name], Sequel[:spots][:name]).all
+    end
 
     # [{ code:, name:, kind: }]
     def all = @db[:waters].order(:name).select(:code, :name, :kind).all
 
+    # Also one that is no longer chosen: what was caught there stays there.
     def spot(code) = spot_rows.first(Sequel[:spots][:code] => code)
+
+    def water(code) = @db[:waters].select(:code, :name, :kind).first(code:)
+
+    def keep_water(code, columns)
+      @db[:waters].insert_conflict(target: :code, update: columns.slice(:name)).insert(code:, **columns.slice(:name, :kind))
+    end
+
+    # columns: name:, water_code:, lat_deg:, lon_deg:, retired_at:
+    def keep_spot(code, columns)
+      row = columns.slice(:name, :water_code, :lat_deg, :lon_deg, :retired_at)
+      @db[:spots].insert_conflict(target: :code, update: row).insert(code:, **row)
+    end
+
+    def spot_names = @db[:spots].select_hash(:code, :name)
 
     private
 

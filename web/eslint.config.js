@@ -5,7 +5,7 @@ import globals from 'globals'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['src/api/contract.generated.ts', 'src/components.d.ts'] },
+  { ignores: ['src/core/core.generated.js', 'src/api/contract.generated.ts', 'src/components.d.ts'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],

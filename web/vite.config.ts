@@ -12,7 +12,7 @@ export default defineConfig({
   plugins: [
     vue(),
     Components({ dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })], dts: 'src/components.d.ts' }),
-    // The shell works with no signal; what it shows comes from IndexedDB, so no answer of the server is cached here.
+    // The shell works with no signal; what it shows comes from IndexedDB, so no answer of the server is cached here but the coast.
     VitePWA({
       registerType: 'autoUpdate',
       injectRegister: null,
@@ -27,20 +27,21 @@ export default defineConfig({
         icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff2,geojson}'],
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
         globIgnores: ['**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//, /^\/auth\//],
         cleanupOutdatedCaches: true,
+        runtimeCaching: [{ urlPattern: ({ url, sameOrigin }) => sameOrigin && url.pathname === '/api/coast', handler: 'StaleWhileRevalidate', options: { cacheName: 'coast' } }],
       },
     }),
     // What a person downloads before a page works, in kB; the build fails when it grows beyond.
     pageSizes({
       Report: { entry: 'src/places/finds/ReportPage.vue', with: ['src/parts/LeafletMap.vue'], limitKb: 180 },
-      Deck: { entry: 'src/places/deck/DeckPage.vue', with: [], limitKb: 300 },
+      Deck: { entry: 'src/places/deck/DeckPage.vue', with: ['src/core/worker.ts'], limitKb: 280 },
     }),
   ],
-  resolve: { alias: { '@': fileURLToPath(new URL('src', import.meta.url)), '@waters': fileURLToPath(new URL('../db/waters', import.meta.url)) } },
+  resolve: { alias: { '@': fileURLToPath(new URL('src', import.meta.url)) } },
   build: { outDir: '../public/app', emptyOutDir: true, manifest: true, chunkSizeWarningLimit: 600, assetsInlineLimit: 0 },
   server: { proxy: { '/api': backend, '/auth': backend } },
 })

@@ -4,7 +4,7 @@ module Api
   module Routes
     # The Deck on several devices of one boat. The link is the key: no account, no exact places.
     class Crew < Base
-      post("/api/trips/:id/crew") { json(crew_key: Acts::ShareDeck.open(store:, member: member!, trip_id: given[:id])) }
+      post("/api/trips/:id/crew") { json(crew_key: Acts::ShareDeck.open(store:, member: member!, trip_id: given[:id], now: Time.now)) }
 
       get("/api/crew/:key/card") { json(card: Acts::ShareDeck.card(store:, key: given[:key])) }
 

@@ -38,7 +38,7 @@ module Api
 
       get("/api/letters") do
         coordinator!
-        page = store.letters.page(**given.slice(:state, :kind, :search, :before).compact)
+        page = reading { store.letters.page(**given.slice(:state, :kind, :search, :before).compact) }
         json(page.merge(letters: page[:letters].map { |one| Views.times(one) }))
       end
 
@@ -62,8 +62,10 @@ module Api
 
       get("/api/audit") do
         coordinator!
-        page = store.audit.page(table: given[:record], record_id: given[:record_id], member_id: given[:member_id], source: given[:source]&.to_sym, **between,
-                                before: given[:cursor] && Cursor.read_moment(given[:cursor]))
+        page = reading do
+          store.audit.page(table: given[:record], record_id: given[:record_id], member_id: given[:member_id], source: given[:source]&.to_sym, **between,
+                           before: given[:cursor] && Cursor.read_moment(given[:cursor]))
+        end
         json(entries: page[:entries].map { |one| one.merge(at: one[:at].utc.iso8601(3)) }, next: page[:before] && Cursor.write_moment(page[:before]), records: store.audit.tables)
       end
 
@@ -74,7 +76,7 @@ module Api
 
         # Whole days, both with it.
         def between
-          days = given.slice(:from, :to).transform_values { |day| Date.iso8601(day) }
+          days = given.slice(:from, :to).to_h { |field, text| [field, day(text, field.to_s)] }
           { from: days[:from]&.to_time, to: days[:to] && (days[:to] + 1).to_time }
         end
       end

@@ -7,14 +7,16 @@ module Api
       PAGE = 30
 
       get("/api/trips") do
-        found = store.dockside.trips(member![:id], limit: PAGE + 1, before: given[:before] && Date.iso8601(given[:before]))
+        asked = { limit: PAGE + 1, before: given[:before] && day(given[:before], "before") }
+        id = member![:id]
+        found = reading { store.dockside.trips(id, **asked) }
         json(trips: found.first(PAGE), more: found.size > PAGE)
       end
 
       get("/api/trips/:id/dockside") { json(dockside) }
 
       patch("/api/encounters/:id") do
-        changes = sent[:changes].then { |one| one[:stages] ? one.merge(stages: one[:stages].map { |tap| { act: tap[:act], at: Time.iso8601(tap[:at]) } }) : one }
+        changes = sent[:changes].then { |one| one[:stages] ? one.merge(stages: one[:stages].map { |tap| { act: tap[:act], at: moment(tap[:at], "stages") } }) : one }
         json(Acts::CorrectEncounter.call(store:, member: member!, id: given[:id], changes:, reason: sent[:reason], now: Time.now))
       end
 
@@ -23,7 +25,7 @@ module Api
       end
 
       put("/api/trips/:id/photos/:photo_id") do
-        json(Acts::AddTripPhoto.call(store:, files:, member: member!, trip_id: given[:id], id: given[:photo_id], name: given[:name], utc_offset_minutes: given[:utc_offset_minutes].to_i,
+        json(Acts::AddTripPhoto.call(store:, **album, member: member!, trip_id: given[:id], id: given[:photo_id], name: given[:name], utc_offset_minutes: given[:utc_offset_minutes].to_i,
                                      bytes: sent))
       end
 
@@ -42,7 +44,7 @@ module Api
       end
 
       post("/api/trips/:id/submit") do
-        json(Acts::SubmitTrip.call(store:, member: member!, trip_id: given[:id], coast: env.fetch("voucher.coast"), now: Time.now))
+        json(Acts::SubmitTrip.call(store:, member: member!, trip_id: given[:id], coast:, now: Time.now))
       end
 
       get("/api/photos/:id/:size") do
@@ -56,7 +58,7 @@ module Api
       end
 
       delete("/api/photos/:id") do
-        Acts::RemovePhoto.call(store:, files:, member: member!, photo_id: given[:id])
+        Acts::RemovePhoto.call(store:, member: member!, photo_id: given[:id])
         json({})
       end
 
@@ -76,13 +78,13 @@ module Api
       end
 
       post("/api/sheets") do
-        sheet = sent[:sheet].merge(held_on: Date.iso8601(sent[:sheet][:held_on]), water_temp_c: sent[:sheet][:water_temp_c]&.to_f)
-        json(Acts::TypeSheet.call(store:, member: member!, sheet:, rows: sent[:rows], now: Time.now))
+        sheet = sent[:sheet].merge(held_on: day(sent[:sheet][:held_on], "held_on"), water_temp_c: sent[:sheet][:water_temp_c]&.to_f)
+        json(Acts::TypeSheet.call(store:, member: member!, sheet:, rows: sent[:rows], now: Time.now, bug:))
       end
 
       helpers do
         def files = env.fetch("voucher.files")
-        def dockside = Views.dockside(Acts::OpenDockside.call(store:, member: member!, trip_id: given[:id], coast: env.fetch("voucher.coast")))
+        def dockside = Views.dockside(Acts::OpenDockside.call(store:, member: member!, trip_id: given[:id], coast:))
       end
     end
   end

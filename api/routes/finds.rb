@@ -15,7 +15,7 @@ module Api
       end
 
       put("/api/reports/:id/photo") do
-        json(Acts::AddReportPhoto.call(store:, files: env.fetch("voucher.files"), report_id: given[:id], report_key:, bytes: sent))
+        json(Acts::AddReportPhoto.call(store:, **album, report_id: given[:id], report_key:, bytes: sent))
       end
 
       put("/api/reports/:id/forget") do
@@ -26,17 +26,21 @@ module Api
       get("/api/stories/:story_key") do
         # The link is the key; it must not end up in anybody's shared cache.
         cache_control :private, :no_cache
-        json(Views.story(*Acts::TellStory.with_typical(store:, story_key: given[:story_key], route:, member:)))
+        reader = member
+        json(reading { Views.story(*Acts::TellStory.with_typical(store:, story_key: given[:story_key], route: coast.route, member: reader)) })
       end
 
       get("/api/stories/:story_key/certificate.pdf") do
-        pdf = Acts::PrintCertificate.call(store:, story_key: given[:story_key], route:, fonts_dir: config.fonts_dir, base_url: config.base_url,
-                                          coast: env.fetch("voucher.coast"))
+        pdf = reading { Acts::PrintCertificate.call(store:, story_key: given[:story_key], coast:, papers:, fonts_dir: config.fonts_dir, base_url: config.base_url) }
+        cache_control :private, :no_cache
+        etag Digest::SHA256.hexdigest(pdf)
         send_pdf(pdf, "certificate.pdf")
       end
 
       get("/api/stories/:story_key/picture.png") do
-        picture = Acts::PrintCertificate.picture(store:, story_key: given[:story_key], route:, coast: env.fetch("voucher.coast"))
+        picture = reading { Acts::PrintCertificate.picture(store:, story_key: given[:story_key], coast:, papers:) }
+        cache_control :private, :no_cache
+        etag Digest::SHA256.hexdigest(picture)
         content_type "image/png"
         headers "content-disposition" => 'inline; filename="story.png"'
         picture
@@ -48,15 +52,15 @@ module Api
         asked[:limit] = given[:limit] if given[:limit]
         asked[:descending] = given[:order] != "asc"
         asked[:member_id] = member!.fetch(:role) == "coordinator" ? nil : member![:id]
-        page = store.finds.page(**asked, after: given[:cursor] && Cursor.read(given[:cursor]))
+        page = reading { store.finds.page(**asked, after: given[:cursor] && Cursor.read(given[:cursor], Store::Finds.sorted_by(given[:sort] || "caught_on"))) }
         json(finds: page[:rows].map { |row| row.except(:fish_id, :member_id) }, total: page[:total],
              next: page[:after] && Cursor.write(page[:after]))
       end
 
       helpers do
-        def route = env.fetch("voucher.route")
+        def papers = env.fetch("voucher.papers")
         def report_key = request.env["HTTP_X_REPORT_KEY"]
-        def dated(report) = report.merge(caught_on: Date.iso8601(report[:caught_on]))
+        def dated(report) = report.merge(caught_on: day(report[:caught_on], "caught_on"))
       end
     end
   end

@@ -72,16 +72,46 @@ module Api
       end
 
       post("/api/laws") do
-        Acts::EnterLaw.call(store:, by: coordinator!, sent: sent.merge(checked_on: Date.iso8601(sent[:checked_on])), now: Time.now)
+        Acts::EnterLaw.call(store:, by: coordinator!, sent: sent.merge(checked_on: day(sent[:checked_on], "checked_on")), now: Time.now)
         json(catalogue)
       end
 
+      # The drawn coast, for every map. It is nobody's secret, and it hardly ever changes.
+      get("/api/coast") do
+        cache_control :public, :must_revalidate, max_age: 300
+        etag "coast-#{coast.version}"
+        json(type: "FeatureCollection", features: coast.features)
+      end
+
+      get("/api/waters") { coordinator! && json(waters) }
+
+      put("/api/programme") do
+        Acts::KeepWaters.programme(store:, by: coordinator!, sent:)
+        json(waters)
+      end
+
+      put("/api/waters/:code") do
+        Acts::KeepWaters.water(store:, by: coordinator!, code: given[:code], sent:)
+        json(waters)
+      end
+
+      put("/api/spots/:code") do
+        Acts::KeepWaters.spot(store:, by: coordinator!, code: given[:code], sent:, outline: coast.outline, now: Time.now)
+        json(waters)
+      end
+
+      put("/api/coast") do
+        Acts::KeepWaters.coast(store:, by: coordinator!, geojson: JSON.parse(JSON.generate(sent[:geojson])))
+        json(waters)
+      end
+
       helpers do
+        def waters = Acts::KeepWaters.read(store:, coast:)
         def house_rules(reader = member!) = Acts::ReadHouseRules.call(store:, member: reader)
         def custody = Acts::ReadCustody.call(store:, member: member!, number: given[:number], today: Date.today)
         def members = { members: Acts::ReadMembers.call(store:, today: Date.today) }
         def catalogue = Acts::ReadCatalogue.call(store:, today: Date.today)
-        def dated(member) = member.merge(permit_expires_on: member[:permit_expires_on] && Date.iso8601(member[:permit_expires_on]))
+        def dated(member) = member.merge(permit_expires_on: member[:permit_expires_on] && day(member[:permit_expires_on], "permit_expires_on"))
       end
     end
   end

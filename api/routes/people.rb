@@ -2,13 +2,61 @@
 
 module Api
   module Routes
-    # Who is signed in, and whether the server is well.
+    # Who is signed in, on which devices, and whether the server is well.
     class People < Base
-      get("/api/health") { json(ok: store.db.get(1) == 1) }
+      # Alive: this process answers. What it needs is asked by /api/readiness.
+      get("/api/health") { json(ok: true) }
+
+      get("/api/readiness") do
+        found = Acts::CheckReadiness.call(store:, files: env.fetch("voucher.files"), now: Time.now)
+        status(found[:ready] ? 200 : 503)
+        json(found)
+      end
 
       get("/api/session") do
-        cache_control :no_store
-        json(csrf_token: Rack::Protection::AuthenticityToken.token(env["rack.session"]), member: member&.slice(:id, :name, :role, :units))
+        json(csrf_token: Rack::Protection::AuthenticityToken.token(env["rack.session"]), member: member&.slice(:id, :name, :role, :units),
+             second_factor: second_factor, programme: store.programme.find.slice(:name, :contact))
+      end
+
+      get("/api/me/sessions") { json(sessions: sessions) }
+
+      delete("/api/me/sessions/:number") do
+        Acts::OwnSessions.end_one(store:, member: member!, number: Integer(given[:number]), **device)
+        json(sessions: sessions)
+      end
+
+      get("/api/me/second-factor") { json(store.security.second_factor(member![:account_id])) }
+
+      # The code that a phone scans, for the secret that /auth/otp-setup gave.
+      post("/api/me/second-factor/picture") { json(svg: Acts::DrawSecondFactor.call(store:, member: member!, secret: sent[:secret])) }
+
+      get("/api/security-events") do
+        coordinator!
+        page = store.security.page(kind: given[:kind], before: given[:before]&.to_i)
+        json(page.merge(events: page[:events].map { |one| Views.times(one) }))
+      end
+
+      delete("/api/members/:id/second-factor") do
+        Acts::DropSecondFactor.call(store:, by: coordinator!, id: given[:id], **device)
+        json({})
+      end
+
+      helpers do
+        # none: not set up;  needed: this coordinator must set one up first;  asked: its code is still to be given;  given
+        def second_factor
+          rodauth = env["rodauth"]
+          return "none" unless rodauth.logged_in?
+          return second_factor_waits?(rodauth) ? "asked" : "given" if rodauth.otp_exists?
+
+          config.second_factor == "required" && member&.fetch(:role) == "coordinator" ? "needed" : "none"
+        end
+
+        def sessions
+          ids = env["rodauth"].session["active_session_id"].then { |id| id ? env["rodauth"].compute_hmacs(id) : [] }
+          Acts::OwnSessions.list(store:, member: member!, current: Array(ids)).map { |one| Views.times(one) }
+        end
+
+        def device = Auth::Events.device(env["rodauth"])
       end
     end
   end

@@ -5,12 +5,12 @@ module Api
     # Before leaving: the plan, what follows from it, the locker, and the papers.
     class Ready < Base
       get("/api/ready") do
-        ready = Acts::OpenReady.call(store:, member: member!, on: Date.iso8601(given[:on]), today: Date.today, gauge: env.fetch("voucher.gauge"))
+        ready = Acts::OpenReady.call(store:, member: member!, on: day(given[:on]), today: Date.today, gauge: env.fetch("voucher.gauge"))
         json(ready.merge(outlook: Views.outlook(ready[:outlook])))
       end
 
       put("/api/trips/:id/plan") do
-        outlook = Acts::PlanTrip.call(store:, member: member!, id: given[:id], sent: sent[:plan].merge(held_on: Date.iso8601(sent[:held_on])), today: Date.today)
+        outlook = Acts::PlanTrip.call(store:, member: member!, id: given[:id], sent: sent[:plan].merge(held_on: day(sent[:held_on], "held_on")), today: Date.today)
         json(Views.outlook(outlook))
       end
 

@@ -35,7 +35,7 @@ need_packages() {
 }
 
 run_packages=(ruby ruby-dev bundler build-essential pkg-config libffi-dev libyaml-dev zlib1g-dev libssl-dev libpq-dev postgresql libvips42 fonts-lato ca-certificates)
-test_packages=(chromium poppler-utils libxml2-dev libxslt1-dev git)
+test_packages=(redis-server chromium poppler-utils libxml2-dev libxslt1-dev git)
 
 # The front end is built with Node 20.19 or newer. Debian's own is older; the npm registry carries a newer one.
 node_fits() { command -v node >/dev/null && node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)'; }
@@ -71,9 +71,9 @@ need_npm() {
 }
 
 need_pages() {
-  local sum; sum=$(cd "$root" && find web openapi db/waters -path web/node_modules -prune -o -type f -not -name '*.generated.ts' -print0 | sort -z | xargs -0 cat | cksum)
+  local sum; sum=$(cd "$root" && find web openapi core bin/lib/compile_core.rb Gemfile.lock -path web/node_modules -prune -o -type f -not -name '*.generated.*' -print0 | sort -z | xargs -0 cat | cksum)
   if fresh pages "$sum" && [ -s "$root/public/app/index.html" ]; then return; fi
-  step "building the pages" build sh -c "cd '$root/web' && npm run --silent types && npm run --silent build"
+  step "building the pages" build sh -c "cd '$root/web' && npm run --silent core && npm run --silent types && npm run --silent build"
   sed -n '/^page /p' "$logs/build.log"
   stamp pages "$sum"
 }

@@ -15,6 +15,8 @@ module Core
       KN_RANGE = (0.5..1.8)
       FASTEST_KM_PER_DAY = 100
       LONG_AIR_SECONDS = 300
+      # A phone whose clock is farther off than this has stamped its taps wrongly. House rule.
+      CLOCK_OFF_SECONDS = 600
 
       def self.doubts(...) = new(...).doubts
 
@@ -28,7 +30,7 @@ module Core
         @on_land = on_land
       end
 
-      def doubts = [*foreign_tags, range, condition, kind, place, speed, shrank, two_species, air, tare, law, permit].compact
+      def doubts = [*foreign_tags, range, condition, kind, place, speed, shrank, two_species, air, tare, law, permit, clock].compact
 
       private
 
@@ -41,6 +43,15 @@ module Core
         (@one[:tag_numbers] & @holders.keys).map do |number|
           doubt(:tag_of_another, "#{number} was issued to #{@holders[number]}, not to you. Say whose pouch it came from.", { number: }, "tags")
         end
+      end
+
+      def clock
+        seconds = @one[:clock_ahead_seconds]
+        return if seconds.nil? || seconds.abs <= CLOCK_OFF_SECONDS
+
+        off = "#{(seconds.abs / 60.0).round} minutes #{seconds.positive? ? 'ahead' : 'behind'}"
+        doubt(:clock_off, "The phone's clock was #{off} when it sent this, so its taps may be stamped wrongly. Mend the times.",
+              { clock_ahead_seconds: seconds }, "stages")
       end
 
       def range

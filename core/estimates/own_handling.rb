@@ -7,7 +7,8 @@ module Core
     #   catches: [{ caught_on: Date, longest_lift_seconds:, air_seconds:, fight_seconds:, handling_seconds: (nil where not timed),
     #               one_lift_budget_seconds:, air_budget_seconds:, fight_budget_seconds:, hook_type:, hook_place:, points:, parts: [{ name:, points: }] }]
     #
-    # Nothing is said from fewer than FEW fish.
+    # Nothing is said from fewer than FEW fish. A fish that was never lifted took 0 s, the best handling there is; nil is
+    # what nobody timed.
     class OwnHandling
       FEW = 5
       DEEP = Handling::Caution::DEEP
@@ -34,7 +35,7 @@ module Core
       # Median and 90th percentile with the share that kept within the budget.
       def times
         TIMES.map do |key, what|
-          timed = @catches.select { |one| one[what[:value]].to_f.positive? }
+          timed = @catches.reject { |one| one[what[:value]].nil? }
           values = timed.map { |one| one[what[:value]] }
           { key:, title: what[:title], fish: timed.size, **middle(values), within: what[:budget] && timed.size >= FEW ? within(timed, what) : nil }
         end
@@ -55,7 +56,7 @@ module Core
       end
 
       def months
-        @catches.select { |one| one[:air_seconds].to_f.positive? }.group_by { |one| one[:caught_on].strftime("%Y-%m") }.sort.map do |month, caught|
+        @catches.select { |one| one[:air_seconds] }.group_by { |one| one[:caught_on].strftime("%Y-%m") }.sort.map do |month, caught|
           { month:, fish: caught.size, **middle(caught.map { |one| one[:air_seconds] }), budget: quantile(caught.map { |one| one[:air_budget_seconds] }, 0.5) }
         end
       end
@@ -121,7 +122,7 @@ module Core
         return nil if after.nil?
 
         change = after[:median] - before[:median]
-        late = @catches.count { |one| one[:caught_on].strftime("%Y-%m") == after[:month] && one[:air_seconds].to_f.positive? && one[:air_seconds] > before[:median] }
+        late = @catches.count { |one| one[:caught_on].strftime("%Y-%m") == after[:month] && one[:air_seconds] && one[:air_seconds] > before[:median] }
         told = Rates.wilson(late, after[:fish])
         return nil unless told[:low] > 0.5 || told[:high] < 0.5
 

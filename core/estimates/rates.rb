@@ -20,13 +20,17 @@ module Core
       end
 
       # { ratio:, low:, high: }; nil under five in either. Source: Katz et al. (1978), Biometrics 34, 469-474.
+      # A cell that is full would have no error at all: it counts as half a fish short of it, for the error alone.
       def ratio(count, of, other_count, other_of)
         return nil if [count, other_count].min < 5
 
         ratio = (count.to_f / of) / (other_count.to_f / other_of)
-        sd = Math.sqrt((1.0 / count) - (1.0 / of) + (1.0 / other_count) - (1.0 / other_of))
+        sd = Math.sqrt(log_variance(count, of) + log_variance(other_count, other_of))
         { ratio:, low: ratio * Math.exp(-Z95 * sd), high: ratio * Math.exp(Z95 * sd) }
       end
+
+      def log_variance(count, of) = (1.0 / [count, of - 0.5].min) - (1.0 / of)
+      private_class_method :log_variance
     end
   end
 end

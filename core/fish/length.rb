@@ -19,10 +19,17 @@ module Core
       SD_MM_BY_METHOD = { "board" => 3.0, "tape" => 6.0, "ruler" => 12.0, "estimate" => 40.0 }.freeze
       METHODS = (SD_MM_BY_METHOD.keys + ["photo"]).freeze
 
+      # Two-sided 95 % of a normal error.
+      Z95 = 1.96
+
       attr_reader :mm, :kind, :how, :sd_mm
 
-      # From the columns that keep one: { length_mm:, length_kind:, length_how:, length_sd_mm: }; nil when it was not measured.
-      def self.of(row) = row[:length_mm] && new(mm: row[:length_mm], kind: row[:length_kind], how: row[:length_how], sd_mm: row[:length_sd_mm])
+      # From the columns that keep one: { length_mm:, length_kind:, length_how:, length_sd_mm: };
+      # nil when it was not measured.
+      def self.of(row)
+        mm, kind, how, sd_mm = row.values_at(:length_mm, :length_kind, :length_how, :length_sd_mm)
+        mm && new(mm:, kind:, how:, sd_mm:)
+      end
 
       def initialize(mm:, kind:, how:, sd_mm: nil)
         @mm = mm
@@ -46,6 +53,16 @@ module Core
         when %w[FL TL] then with(mm: a + (b * mm), kind: to, sd_mm: Math.hypot(b * sd_mm, se))
         when %w[TL FL] then with(mm: (mm - a) / b, kind: to, sd_mm: Math.hypot(sd_mm, se) / b)
         end
+      end
+
+      # Half the width of the 95 % interval.
+      def margin_mm = Z95 * sd_mm
+
+      # Held against a limit in the same kind, with the error of measuring: :under | :near | :over.
+      def against(limit_mm)
+        return :near if (mm - limit_mm).abs <= margin_mm
+
+        mm < limit_mm ? :under : :over
       end
 
       def ==(other) = other.is_a?(Length) && to_h == other.to_h

@@ -23,7 +23,14 @@ module Core
       # The one kind of length that counts for this species.
       def length_kind = Length::KIND_BY_TAIL.fetch(tail)
 
-      def all_hazards = guild.hazards + (hazards || [])
+      # The general guild only says that nobody knows; what is known of a species takes its place.
+      def all_hazards
+        own = hazards || []
+        guild.key == :general && own.any? ? own : guild.hazards + own
+      end
+
+      # A length in another kind, or nil where that is not known: see Length#convert.
+      def convert(length, to: length_kind) = length&.convert(to:, fl_to_tl:)
 
       def taggable? = guild.tag_site
 

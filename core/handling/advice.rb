@@ -4,182 +4,296 @@ module Core
   module Handling
     # What to do now: at most three lines for this fish in this situation, under the house rules. D3.
     #
-    # A row: { when: { dimension => [values] }, text:, why:, letter: }; rows stand in the order of urgency, and
-    # the first three that apply are shown. A dimension that a row does not name does not matter to it.
-    # The Deck picks the rows by looking them up; which rows there are is decided here.
+    # Each rule is a method that gives a Line or nil; they are asked in the order of urgency, and the first three
+    # lines are shown. Whatever a line says is asked of the same situation as budgets, score and tag decision.
     #
-    # Source: house rules, the table of guilds, schools A to P.
+    # Source: house rules, the table of guilds, schools A to Q.
     class Advice
-      DIMENSIONS = {
-        stage: %w[start fish_on in_net lifted back_in_water let_go],
-        hook: %w[none lip jaw_corner roof tongue outside eye gill throat stomach],
-        bleeding: %w[none light heavy],
-        pressure: %w[no yes],
-        vitality: %w[good weak],
-        heat: %w[cool warm stop]
-      }.freeze
+      Line = Struct.new(:key, :text, :why, :letter, keyword_init: true)
+
       MOST_LINES = 3
+      ORDER = %i[heavy_bleeding gill deep_hook eye no_lift pressure stomach weak warm dispatch tag_in_water unhook barbs fight net
+                 hold surface hazards touch chill fins wound grips revive tail where_to watch small].freeze
 
       SURFACES = {
         board_bare: "Slick wet board, no cloth", board_and_cover: "Slick wet board, wet cover over the eyes",
         foam_and_cover: "Soaked foam, wet cover over the eyes", sling_and_mat: "Wet sling on the mat"
       }.freeze
-      ORDERS = { measure_tag_first: "measure, tag, then the rest", weigh_first: "weigh, photo, then measure and tag", photo_first: "photo, then measure and tag" }.freeze
+      STEPS = { measure_tag_first: %w[measure tag weigh photo], weigh_first: %w[weigh photo measure tag],
+                photo_first: %w[photo measure tag] }.freeze
+      IN_HAND = %w[fish_on in_net lifted back_in_water].freeze
+      IN_WATER = %w[in_net back_in_water].freeze
       BEFORE_LIFT = %w[start fish_on in_net].freeze
-      HANDLED = %w[in_net lifted].freeze
 
-      def self.rows(species:, rules:) = new(species, rules).rows
+      # situation: Situation;  tagging: as TagDecision gives it, or nil where no tag is thought of
+      # Returns [Line], most urgent first.
+      def self.lines(situation, tagging: nil) = new(situation, tagging).all.first(MOST_LINES)
 
-      # The texts that apply, most urgent first.
-      #   situation: one value per dimension
-      def self.pick(rows, situation)
-        rows.select { |row| row[:when].all? { |dimension, values| values.include?(situation.fetch(dimension)) } }.first(MOST_LINES)
+      # Every line that applies, however late it comes.
+      def self.all(situation, tagging: nil) = new(situation, tagging).all
+
+      def initialize(situation, tagging)
+        @situation = situation
+        @tagging = tagging
+        @stage = situation.stage
+        @tools = situation.rules.tools(situation.guild.key)
       end
 
-      def initialize(species, rules)
-        @species = species
-        @guild = species.guild
-        @rules = rules
-      end
-
-      def rows
-        [heavy_bleeding, gill, deep_hook, eye, heat_stop, pressure, stomach, weak, fragile_warm, fight, net, hazards, hold, surface_and_order, wound,
-         touch, grips, revive, small, watch].compact.map(&:freeze).freeze
-      end
+      # `send` by name: each rule is private, and this is the one list of them.
+      def all = ORDER.map { |rule| send(rule) }.compact
 
       private
 
-      attr_reader :species, :guild, :rules
+      attr_reader :situation, :stage, :tools
 
-      def school(key) = rules.school(key, guild.key)
+      def line(key, text, why, letter = nil) = Line.new(key:, text:, why:, letter:).freeze
 
-      def row(text, why, letter = nil, **conditions) = { when: conditions, text:, why:, letter: }
+      def at?(*stages) = stages.include?(stage)
+
+      def species = situation.species
+      def guild = situation.guild
+      def school(key) = situation.school(key)
+      def hook_in?(*places) = IN_HAND.include?(stage) && places.include?(situation.hook_place) && !situation.removed?
+
+      # Is it to be tagged, and there?
+      def tagged_on?(where) = !@tagging.nil? && @tagging[:advice] == :tag && @tagging[:where] == where && !situation.stages.tagged?
 
       def heavy_bleeding
-        row("Heavy bleeding: no tag. Back in the water and let it go at once, or keep it where the law allows.", "Blood lost is not made up for.", bleeding: %w[heavy])
+        return nil unless situation.bleeding == "heavy" && IN_HAND.include?(stage)
+
+        where = at?("lifted") ? "Back in the water, and let it go at once" : "Let it go at once"
+        keep = situation.may_keep? ? ", or keep it where the law allows" : ""
+        line(:heavy_bleeding, "Heavy bleeding: no tag. #{where}#{keep}.", "Blood lost is not made up for.")
       end
 
-      def gill = row("Keep off the gills. Cut the line as close as you can, and let it go.", "A touched gill bleeds to death.", "H", hook: %w[gill])
+      def gill
+        return nil unless hook_in?("gill")
 
-      def deep_hook
-        text, why = {
-          cut_always: ["Deep hook: cut the line close and leave the hook.", "Fish shed hooks; pulling tears."],
-          remove_if_reachable: ["Deep hook: seen and reachable without pulling? Turn it the way it went in, push the tissue off. Else cut the line close.",
-                                "What comes easily may come; the rest is left."],
-          gain_access: ["Deep hook: steady traction, or cutters through the gill opening with somebody experienced and no gill touched. Else cut close.",
-                        "A treble left in may kill."]
-        }.fetch(school(:deep_hook))
-        row(text, why, "H", hook: %w[throat stomach])
+        line(:gill, "Keep off the gills. Cut the line as close as you can, and let it go.", "A touched gill bleeds to death.", "H")
       end
 
-      def eye = row("Hook at the eye: turn it out by the shank, never across the eye; else cut the line.", "A fish finds food with the other eye.", "H", hook: %w[eye])
+      DEEP = {
+        cut_always: ["Deep hook: cut the line close and leave the hook.", "Fish shed hooks; pulling tears."],
+        remove_if_reachable: ["Deep hook: seen and reachable without pulling? Turn it the way it went in, push the tissue off. Else cut the line close.",
+                              "What comes easily may come; the rest is left."],
+        gain_access: ["Deep hook: steady traction, or cutters through the gill opening with somebody experienced and no gill touched. Else cut close.",
+                      "A treble left in may kill."]
+      }.freeze
 
-      def heat_stop
-        row("The water is at its limit for this fish: do not lift it. Unhook in the water, no tag, let it go.", "From #{species.stop_c} °C handling kills.", "A",
-            heat: %w[stop], stage: BEFORE_LIFT)
+      def deep_hook = hook_in?("throat", "stomach") ? line(:deep_hook, *DEEP.fetch(school(:deep_hook)), "H") : nil
+
+      def eye
+        return nil unless hook_in?("eye")
+
+        line(:eye, "Hook at the eye: turn it out by the shank, never across the eye; else cut the line.", "A fish finds food with the other eye.", "H")
+      end
+
+      def no_lift
+        return nil if situation.no_lift.nil? || at?("let_go", "kept")
+
+        text, why = no_lift_text
+        at?("lifted") ? line(:no_lift, "Back in the water now. #{text}", why, "A") : line(:no_lift, text, why, "A")
+      end
+
+      def no_lift_text
+        case situation.no_lift
+        when :stop
+          ["The water is at its limit for this fish: do not lift it. Unhook in the water, no tag, let it go.", "From #{Units.temp_text(species.stop_c)} handling kills."]
+        when :fragile_warm
+          ["Warm water and a fragile fish: do not lift it. Unhook it in the water.", "Warm water holds less air, and the fish needs more."]
+        when :large then ["A large one is never lifted: measure and unhook it in the water.", "Out of the water its own weight hurts it."]
+        when :over_legal then ["By law it stays in the water at this length: measure and unhook it there.", "Local rules decide, and lifting hurts one so large."]
+        when :unmeasured then ["Measure it in the water first: above the legal length it is never lifted.", "Nobody knows yet on which side of the limit it is."]
+        when :kind then ["It stays in the water: its #{situation.length.kind} says nothing about the legal length.", "What cannot be told is taken the careful way."]
+        end
       end
 
       def pressure
-        return nil if species.bladder == "none"
+        return nil unless situation.swollen? && at?("in_net", "lifted", "back_in_water")
 
-        text, why = {
-          descend: ["Swollen: send it down with the weight, and release it at depth.", "Pressure undoes what its loss did."],
-          vent: ["Swollen: vent only if you are trained and permitted; else send it down with the weight.", "A needle in the wrong place kills."],
-          rest_in_net: ["Swollen: rest it in the net in the water, and get it down as soon as you can.", "At the surface it overheats and is eaten."]
-        }.fetch(school(:pressure))
-        row(text, why, "J", pressure: %w[yes])
+        line(:pressure, *pressure_text, "J")
+      end
+
+      def pressure_text
+        case school(:pressure)
+        when :descend then ["Swollen: send it down with the weight, and release it at depth.", "Pressure undoes what its loss did."]
+        when :rest_in_net then ["Swollen: rest it in the net in the water, and get it down as soon as you can.", "At the surface it overheats and is eaten."]
+        else
+          return ["Swollen: vent it as you were trained, once, behind the pectoral fin; then let it go.", "A needle in the wrong place kills."] if situation.trained_to_vent
+
+          ["Swollen: venting is for those trained and permitted. Let it go at once, head first from low down.", "A needle in the wrong place kills."]
+        end
       end
 
       def stomach
-        return nil if species.bladder == "none"
+        out = (situation.encounter[:pressure_signs] || []).include?("stomach_out")
+        return nil unless (out || situation.swollen?) && at?("in_net", "lifted", "back_in_water")
+        return by_hook if situation.stomach_by_hook?
 
-        text = { leave: "Never push or puncture the stomach: it goes back by itself at depth.",
-                 tuck: "Stomach out by a swallowed hook, no depth: tuck it back gently. After depth: leave it." }.fetch(school(:stomach))
-        row(text, "It is the gut, not a balloon.", "I", pressure: %w[yes])
+        line(:stomach, "Never push or puncture the stomach: it goes back by itself at depth.", "It is the gut, not a balloon.", "I")
+      end
+
+      # Turned out by the hook: no depth will take it back.
+      def by_hook
+        return line(:stomach, "Stomach out by the hook, no depth: tuck it back gently, wet.", "Without depth it stays out.", "I") if school(:stomach) == :tuck
+
+        line(:stomach, "Stomach out by the hook: leave it, never pull or puncture it.", "It is the gut, not a balloon.", "I")
       end
 
       def weak
-        row("Weak: hold it upright in the water until the gills beat steadily. No second lift.", "Tired fish die of the next lift.", "K", vitality: %w[weak],
-                                                                                                                                          stage: %w[in_net back_in_water])
+        return nil unless situation.weak? && IN_WATER.include?(stage)
+
+        line(:weak, "Weak: hold it upright in the water until the gills beat steadily. No second lift.", "Tired fish die of the next lift.", "K")
       end
 
-      def fragile_warm
-        text = guild.air_class == :fragile ? "Warm water and a fragile fish: unhook it in the water, and let it go unmeasured." : "Warm water: unhook in the water, one short lift at most."
-        row(text, "Warm water holds less air, and the fish needs more.", "A", heat: %w[warm], stage: BEFORE_LIFT)
+      def warm
+        return nil unless situation.heat == :warm && situation.no_lift.nil? && BEFORE_LIFT.include?(stage)
+
+        line(:warm, "Warm water: unhook in the water, one short lift at most.", "Warm water holds less air, and the fish needs more.", "A")
       end
 
-      def fight
-        text, why = { land_fast: ["Land it as fast as the tackle safely allows.", "Long fights build up acid."],
-                      let_run: ["Let it run until it can be netted safely; never bully it.", "A torn mouth or a broken line helps nobody."] }.fetch(school(:fight))
-        row(text, why, "G", stage: %w[start fish_on])
+      def dispatch
+        return nil unless at?("kept")
+
+        line(:dispatch, "Dispatch it quickly: one firm blow over the eyes, then bleed it and keep it cool.", "A fish that is kept suffers least when it is quick.")
       end
 
-      def net
-        text, why = {
-          rubber_net: ["Sink the net first, then bring the fish over it; it rests there, in the water.", "Chasing a fish with a net costs more than the fight."],
-          surface_release: ["Unhook it at the surface without touching; net only what needs help.", "What is not touched loses no slime."],
-          by_hand: ["Bring it into the shallows, and slide a wet hand under it.", "No gear, no knots."]
-        }.fetch(school(:net))
-        row(text, why, "F", stage: %w[start fish_on])
+      def tag_in_water
+        return nil unless IN_WATER.include?(stage) && tagged_on?(:water)
+
+        place = tools.include?(:net) ? "in the net or cradle" : "in the cradle"
+        line(:tag_in_water, "Tag it in the water, #{place}: gills under, belly held level, no lift.", "A lift is too short for the tag, and in the water no clock runs.", "Q")
+      end
+
+      # Said by the lines above where they apply.
+      def unhook
+        return nil unless at?("in_net") && !situation.removed? && situation.no_lift.nil? && situation.heat == :cool
+        return nil if hook_in?("gill", "throat", "stomach", "eye")
+
+        line(:unhook, "Unhook it in the water while it rests.", "What is done in the water costs no air.")
+      end
+
+      def barbs
+        return nil unless at?("start") && situation.rules.school(:hooks) == :flattened_circle
+
+        line(:barbs, "Barb down on every hook?", "Unhooking takes seconds less.", "N")
+      end
+
+      FIGHT = { land_fast: ["Land it as fast as the tackle safely allows.", "Long fights build up acid."],
+                let_run: ["Let it run until it can be netted safely; never bully it.", "A torn mouth or a broken line helps nobody."] }.freeze
+
+      def fight = at?("start", "fish_on") ? line(:fight, *FIGHT.fetch(school(:fight)), "G") : nil
+
+      NET = {
+        rubber_net: ["Sink the net first, then bring the fish over it; it rests there, in the water.", "Chasing a fish with a net costs more than the fight."],
+        surface_release: ["Unhook it at the surface without touching; net only what needs help or a tag.", "What is not touched loses no slime."],
+        by_hand: ["Bring it into the shallows, and slide a wet hand under it.", "No gear, no knots."]
+      }.freeze
+
+      def net = at?("start", "fish_on") ? line(:net, *NET.fetch(school(:net)), "F") : nil
+
+      def hold
+        at?("lifted") || (at?("in_net") && situation.removed?) ? line(:hold, *hold_text, "D") : nil
+      end
+
+      def hold_text
+        case situation.rules.hold(guild)
+        when :belly then ["Belly supported, always level.", "One rule for all fish."]
+        when :fin_roots then ["Hold it at the root of anal and pectoral fins, not under the belly.", "Bone carries the weight."]
+        when :jaw then ["Upright by the jaw while small; at any tilt the second hand goes under the body.", "A tilted jaw strains."]
+        else [guild.hold_with(tools), "So this guild is held."]
+        end
+      end
+
+      def surface
+        return nil unless at?("lifted")
+
+        steps = STEPS.fetch(school(:order))
+        steps -= ["tag"] unless tagged_on?(:board)
+        line(:surface, "#{SURFACES.fetch(school(:surface))}; stay low over it: #{steps.join(', ')}, each only if its time is left.", "Slime first, then the record.", "C")
       end
 
       def hazards
-        return nil if species.all_hazards.empty?
+        return nil unless at?("start", "fish_on", "in_net", "lifted") && species.all_hazards.any?
 
-        row("Mind the #{species.all_hazards.join(', ')}.", "A hand that is hurt drops the fish.", stage: %w[start fish_on in_net lifted])
-      end
-
-      def hold
-        text, why = {
-          by_guild: [guild.hold, "So this guild is held."],
-          belly: ["Belly supported, always level.", "One rule for all fish."],
-          fin_roots: ["Hold it at the root of anal and pectoral fins, not under the belly.", "Bone carries the weight."],
-          jaw: ["Upright by the jaw while small; at any tilt the second hand goes under the body.", "A tilted jaw strains."]
-        }.fetch(school(:hold))
-        row(text, why, "D", stage: HANDLED)
-      end
-
-      def surface_and_order
-        row("#{SURFACES.fetch(school(:surface))}; #{ORDERS.fetch(school(:order))}, each only if its time is left.", "Slime first, then the record.", "C",
-            stage: %w[lifted])
-      end
-
-      def wound
-        return nil unless school(:wound) == :antiseptic
-
-        row("Cool day and a permit: dry the spot and dab antiseptic. In heat, skip it.", "It costs time in the air.", "M", stage: %w[lifted], heat: %w[cool])
+        line(:hazards, "Mind the #{species.all_hazards.join(', ')}.", "A hand that is hurt drops the fish.")
       end
 
       def touch
-        text = { bare_hands: "Wet bare hands, nothing else.", gloves_at_jaw: "Wet hands; a wet smooth glove only where the jaw is held.",
-                 no_gloves: "Wet hands, no gloves in the boat." }.fetch(school(:touch))
-        row(text, "Dry hands, cloth and towels take slime; infection shows weeks later.", "B", stage: HANDLED)
+        return nil unless at?("in_net", "lifted")
+
+        glove = guild.is?(:jaw) || guild.is?(:teeth) || guild.key == :billed
+        text = case school(:touch)
+               when :no_gloves then "Wet hands, and nothing on them."
+               when :gloves_at_jaw then glove ? "Wet hands; a wet smooth glove only where jaw or teeth are held." : "Wet bare hands."
+               else "Wet bare hands, nothing else."
+               end
+        line(:touch, text, "Dry hands, cloth and towels take slime; infection shows weeks later.", "B")
       end
 
+      def chill
+        return nil unless at?("in_net") && situation.cold?
+
+        line(:chill, "Hold your hands in the water until they are as cold as it is.", "A warm hand burns the slime of a cold fish.", "B")
+      end
+
+      def fins
+        return nil if !at?("in_net") || guild.is?(:own_hold) || situation.no_lift
+
+        line(:fins, "Fins flat against the body before anything takes its weight.", "A fin that is bent under load tears or breaks.")
+      end
+
+      def wound
+        return nil unless at?("lifted") && situation.heat == :cool && situation.no_lift.nil? && school(:wound) == :antiseptic
+
+        line(:wound, "Cool day and a permit: dry the spot and dab antiseptic. In heat, skip it.", "It costs time in the air.", "M")
+      end
+
+      GRIPS = { none: "No grip on this fish.", swivel: "Grip only with a swivel head, in the water or with the body supported.",
+                free: "A grip is allowed; it is not to hang from it." }.freeze
+
+      # Only where there is a jaw to take hold of.
       def grips
-        text = { none: "No grip on this fish.", swivel: "Grip only with a swivel head, in the water or with the body supported.",
-                 free: "A grip is allowed; it is not to hang from it." }.fetch(school(:grips))
-        row(text, "A fish that rolls in a fixed grip splits its jaw.", "E", stage: %w[in_net])
+        return nil unless at?("in_net") && (guild.is?(:jaw) || guild.is?(:teeth))
+
+        line(:grips, GRIPS.fetch(school(:grips)), "A fish that rolls in a fixed grip splits its jaw.", "E")
       end
 
-      def revive
-        text, why = {
-          still_or_forward: [guild.revive, "Water has to go the right way over the gills."],
-          head_first: ["Head first, from low down, with momentum.", "It breathes by swimming."],
-          not_when_fresh: ["Fresh? Off at once. Tired: upright, facing the flow, until it kicks.", "The shortest handling is best."]
-        }.fetch(school(:revive))
-        row(text, why, "K", stage: %w[back_in_water])
+      def revive = at?("back_in_water") ? line(:revive, *revive_text, "K") : nil
+
+      def revive_text
+        case school(:revive)
+        when :head_first then ["Head first, from low down, with momentum.", "It breathes by swimming."]
+        when :not_when_fresh then ["Fresh? Off at once. Tired: upright, facing the flow, until it kicks.", "The shortest handling is best."]
+        else [guild.revive_with(tools), "Water has to go the right way over the gills."]
+        end
+      end
+
+      def tail
+        return nil if !at?("back_in_water") || guild.is?(:no_tail)
+
+        line(:tail, "One loose hand at the tail wrist; the moment it wants to go, let it.", "Who has to be held is not ready; who pushes is.")
+      end
+
+      def where_to
+        return nil unless at?("back_in_water")
+
+        line(:where_to, "Where the water is deep enough, head towards open water.", "In the shallows it turns back, strands or is taken.")
+      end
+
+      def watch
+        return nil unless at?("back_in_water", "let_go")
+
+        line(:watch, "Watch it go. If it floats or turns back, fetch it and start again.", "Swimming off is not the whole story.")
       end
 
       def small
-        return nil unless species.taggable?
+        return nil unless at?("in_net") && species.taggable?
 
-        text = { from_minimum: "Under #{species.min_taggable_mm / 10} cm it goes back untagged.",
-                 tag_everything: "Small ones are tagged too." }.fetch(school(:small_fish))
-        row(text, "A large tag slows a small fish.", "P", stage: %w[in_net])
+        least = Units.length_text(species.min_taggable_mm, situation.units)
+        text = school(:small_fish) == :tag_everything ? "Small ones are tagged too." : "Under #{least} it goes back untagged."
+        line(:small, text, "A large tag slows a small fish.", "P")
       end
-
-      def watch = row("Watch it go. If it floats or turns back, fetch it and start again.", "Swimming off is not the whole story.", stage: %w[back_in_water let_go])
     end
   end
 end

@@ -4,42 +4,37 @@ module Core
   module Handling
     # Seconds that a fish may be out of the water: in one lift, and in all.
     #
-    #   air_class:        :fragile | :sensitive | :ordinary | :hardy
-    #   base_seconds:     the house rule for that class, see Protocol::HouseRules
-    #   water_temp_c:     Numeric, or nil when nobody read it (then no heat is taken off, and it is said)
-    #   fight_ratio:      fight time / fight budget, 0 when not known
-    #   length_mm, large_mm: in the species' own kind; length nil when not measured yet
-    #   in_water_only_mm: legal length above which it may not be lifted, or nil
-    #
-    # Returns a frozen Budget; `reasons` names each factor that took something off.
+    # Returns a frozen Budget; `reasons` names each factor that took something off, and `no_lift` is the sentence
+    # that stands in place of seconds for a fish that is not lifted at all.
     #
     # Source: house rules; every factor is a default that the coordinator can change.
     module AirBudget
-      Budget = Struct.new(:one_lift_seconds, :total_seconds, :reasons, keyword_init: true)
+      Budget = Struct.new(:one_lift_seconds, :total_seconds, :reasons, :no_lift, keyword_init: true)
 
       # A lift may be followed by another only after this rest, seconds. House rule.
       MIN_REST_SECONDS = 30
       REST_PER_LIFT = 2
       # From this share of the species' large length on, a fish counts as large. House rule.
       LARGE_SHARE = 0.8
+      # Keeps 10 × 0.8 at 8 seconds, not the 7.999 of binary floats.
+      HAIR = 1e-9
 
       module_function
 
-      def for(air_class:, base_seconds:, warm_c:, stop_c:, large_mm:, water_temp_c: nil, fight_ratio: 0.0,
-              length_mm: nil, in_water_only_mm: nil)
-        if in_water_only_mm && length_mm && length_mm > in_water_only_mm
-          return Budget.new(one_lift_seconds: 0, total_seconds: 0,
-                            reasons: ["above #{in_water_only_mm} mm it stays in the water"]).freeze
-        end
+      # situation: Situation
+      def for(situation)
+        sentence = no_lift(situation)
+        return Budget.new(one_lift_seconds: 0, total_seconds: 0, reasons: [sentence].freeze, no_lift: sentence).freeze if sentence
 
-        factors = { heat: heat(water_temp_c, warm_c, stop_c), fight: fight(fight_ratio), size: size(length_mm, large_mm) }
-        one_lift = one_lift_seconds(base_seconds, **factors)
-        Budget.new(one_lift_seconds: one_lift, total_seconds: 2 * one_lift,
-                   reasons: reasons(air_class, base_seconds, factors, water_temp_c)).freeze
+        species = situation.species
+        base = situation.rules.air_base_seconds(situation.guild.air_class, situation.guild.key)
+        factors = { heat: heat(situation.temp_c, species.warm_c, species.stop_c), fight: fight(situation.fight_ratio),
+                    size: situation.large? ? 0.75 : 1.0 }
+        one_lift = one_lift_seconds(base, **factors)
+        Budget.new(one_lift_seconds: one_lift, total_seconds: 2 * one_lift, reasons: reasons(situation, base, factors), no_lift: nil).freeze
       end
 
-      # Rounded first, so that 10 * 0.8 is 8 seconds and not the 7.999 of binary floats.
-      def one_lift_seconds(base_seconds, heat:, fight:, size:) = (base_seconds * heat * fight * size).round(9).floor
+      def one_lift_seconds(base_seconds, heat:, fight:, size:) = ((base_seconds * heat * fight * size) + HAIR).floor
 
       # Seconds in the water before it may be lifted again.
       def rest_seconds(last_lift_seconds) = [MIN_REST_SECONDS, REST_PER_LIFT * last_lift_seconds].max
@@ -58,22 +53,50 @@ module Core
         end
       end
 
-      def size(length_mm, large_mm) = length_mm && length_mm >= LARGE_SHARE * large_mm ? 0.75 : 1.0
+      # Why it is not lifted, as a sentence, or nil.
+      def no_lift(situation)
+        species, kind = situation.species, situation.length && situation.length.kind
+        case situation.no_lift
+        when :stop then "from #{Units.temp_text(species.stop_c)} on it is not lifted"
+        when :fragile_warm then "a fragile fish is not lifted from #{Units.temp_text(species.warm_c)} on"
+        when :large then "a large one is never lifted"
+        when :over_legal then "from #{limit_text(situation)} on it stays in the water, by law"
+        when :unmeasured then "not lifted until it is measured in the water: from #{limit_text(situation)} on it stays there, by law"
+        when :kind then "it stays in the water: its #{kind} cannot be turned into the #{situation.in_water_limits.first.last} of the law"
+        end
+      end
 
-      def reasons(air_class, base_seconds, factors, water_temp_c)
-        lines = ["#{air_class} fish: #{base_seconds} s"]
-        lines << heat_reason(water_temp_c, factors[:heat])
-        lines << "fight over budget: × #{factors[:fight]}" if factors[:fight] < 1
-        lines << "large for its species: × #{factors[:size]}" if factors[:size] < 1
+      def limit_text(situation)
+        limit_mm, kind = situation.in_water_limits.min_by(&:first)
+        "#{Units.length_text(limit_mm, situation.units)} #{kind}"
+      end
+
+      def reasons(situation, base_seconds, factors)
+        lines = ["#{situation.guild.air_class} fish: #{base_seconds} s", heat_reason(situation, factors[:heat])]
+        lines << "fight over budget: × #{hundredths(factors[:fight])}" if factors[:fight] < 1
+        lines << size_reason(situation) if factors[:size] < 1
         lines.freeze
       end
 
-      def heat_reason(water_temp_c, factor)
-        return "water temperature not read: nothing taken off for heat" if water_temp_c.nil?
+      def heat_reason(situation, factor)
+        return "water temperature not read: nothing taken off for heat" if situation.temp_c.nil?
 
-        factor < 1 ? "warm water, #{water_temp_c} °C: × #{factor.round(3)}" : "cool water, #{water_temp_c} °C"
+        text = Units.temp_text(situation.temp_c)
+        situation.heat == :cool ? "cool water, #{text}" : "warm water, #{text}: × #{hundredths(factor)}"
       end
-      private_class_method :reasons, :heat_reason
+
+      def size_reason(situation)
+        return "large for its species: × 0.75" unless situation.unconverted?
+
+        "its #{situation.length.kind} cannot be turned into #{situation.species.length_kind}, so it counts as large: × 0.75"
+      end
+
+      # "0.75", "1": the same letters wherever core runs.
+      def hundredths(share)
+        whole = (share * 100).round
+        whole == 100 ? "1" : "0.#{whole.to_s.rjust(2, '0')}"
+      end
+      private_class_method :no_lift, :limit_text, :reasons, :heat_reason, :size_reason, :hundredths
     end
   end
 end

@@ -5,11 +5,6 @@ module Core
     # How hard this fish was handled: points with every contribution by name, for learning and for the tag decision.
     # A handling score under house rules, not a chance of dying; whoever shows it says so.
     #
-    #   seen: { hook_place:, removal:, bleeding:, reflexes: {}, pressure_signs: Integer, sent_down: bool,
-    #           dry_surface: bool, dropped: bool, hung_by_jaw: bool, open_wound: bool }, all optional
-    #   air_seconds, air_budget_seconds, fight_seconds, fight_budget_seconds: nil where not known
-    #   water_temp_c, warm_c, stop_c
-    #
     # Returns a frozen Score: points 0..100, band :good | :watch | :poor | :grave, parts [{ name:, points: }].
     module Caution
       HOOK = { "lip" => 0, "jaw_corner" => 0, "roof" => 8, "tongue" => 8, "outside" => 10, "eye" => 20, "throat" => 25, "gill" => 35, "stomach" => 35 }.freeze
@@ -21,7 +16,9 @@ module Core
       WARM_SLOPE, STOP_POINTS = 20, 30
       PRESSURE = [0, 15, 25].freeze
       SENT_DOWN = -10
-      DRY_SURFACE, DROPPED, HUNG_BY_JAW, ABSENT_REFLEX, OPEN_WOUND = 8, 10, 8, 8, 5
+      MISHAPS = { "dry_surface" => ["dry surface or cloth", 8], "dropped" => ["dropped", 10], "hung_by_jaw" => ["hung by the jaw", 8] }.freeze
+      ABSENT_REFLEX, OPEN_WOUND = 8, 5
+      WOUNDS = %w[open_wound old_hook_scar].freeze
       MOST = 100
       BANDS = { good: 0..19, watch: 20..39, poor: 40..59, grave: 60..MOST }.freeze
 
@@ -29,40 +26,41 @@ module Core
 
       module_function
 
-      # The same points as rows to look up, for a device that computes no rule: `air_over[n]` is the least air/budget ratio
-      # that earns n + 1 points; bands are { from: points, band: name }.
-      def table
-        steps = ->(slope, most) { (1..most).map { |points| 1 + ((points - 0.5) / slope) } }
-        { hook: HOOK, deep: DEEP, deep_pulled: DEEP_PULLED, bleeding: BLEEDING, pressure: PRESSURE, sent_down: SENT_DOWN, air_over: steps.call(AIR_SLOPE, AIR_MOST),
-          fight_over: steps.call(FIGHT_SLOPE, FIGHT_MOST), dry_surface: DRY_SURFACE, dropped: DROPPED, hung_by_jaw: HUNG_BY_JAW, absent_reflex: ABSENT_REFLEX,
-          open_wound: OPEN_WOUND, most: MOST, bands: BANDS.map { |band, range| { from: range.first, band: } } }
+      # situation: Situation;  air_budget: AirBudget::Budget of it
+      def score(situation, air_budget: AirBudget.for(situation))
+        parts = [*wounds(situation), *pressure(situation), *handling(situation),
+                 ["air over budget", over(situation.air_seconds, air_budget.total_seconds, AIR_SLOPE, AIR_MOST)],
+                 ["fight over budget", over(situation.fight_seconds, situation.fight_budget_seconds, FIGHT_SLOPE, FIGHT_MOST)],
+                 ["warm water", warm(situation.temp_c, situation.species.warm_c, situation.species.stop_c)]]
+        sum(parts)
       end
 
-      def score(seen:, air_seconds: nil, air_budget_seconds: nil, fight_seconds: nil, fight_budget_seconds: nil, water_temp_c: nil, warm_c: nil, stop_c: nil)
-        parts = [*wounds(seen), *pressure(seen), *handling(seen),
-                 ["air over budget", over(air_seconds, air_budget_seconds, AIR_SLOPE, AIR_MOST)],
-                 ["fight over budget", over(fight_seconds, fight_budget_seconds, FIGHT_SLOPE, FIGHT_MOST)],
-                 ["warm water", warm(water_temp_c, warm_c, stop_c)]]
-        parts = parts.reject { |_, points| points.zero? }.map { |name, points| { name:, points: }.freeze }
-        points = parts.sum { |part| part[:points] }.clamp(0, MOST)
-        Score.new(points:, band: BANDS.key(BANDS.values.find { |range| range.cover?(points) }), parts: parts.freeze).freeze
+      # parts: [[name, points], ...]
+      def sum(parts)
+        told = parts.reject { |part| part.last.zero? }.map { |part| { name: part.first, points: part.last }.freeze }
+        points = told.sum { |part| part[:points] }.clamp(0, MOST)
+        Score.new(points:, band: band(points), parts: told.freeze).freeze
       end
 
-      def wounds(seen)
-        place = seen[:hook_place]
-        [["hook in the #{place&.tr('_', ' ')}", HOOK.fetch(place, 0)],
-         ["deep hook pulled out", DEEP.include?(place) && seen[:removal] == "pulled" ? DEEP_PULLED : 0],
-         ["bleeding", BLEEDING.fetch(seen[:bleeding], 0)], ["open wound or old hook damage", seen[:open_wound] ? OPEN_WOUND : 0]]
+      def band(points) = BANDS.keys.find { |name| BANDS[name].cover?(points) }
+
+      def wounds(situation)
+        place = situation.hook_place
+        deep_pulled = DEEP.include?(place) && situation.encounter[:removal] == "pulled"
+        wounded = (situation.encounter[:marks] || []).any? { |mark| WOUNDS.include?(mark) }
+        [["hook in the #{place.to_s.tr('_', ' ')}", HOOK.fetch(place, 0)], ["deep hook pulled out", deep_pulled ? DEEP_PULLED : 0],
+         ["bleeding", BLEEDING.fetch(situation.bleeding, 0)], ["open wound or old hook damage", wounded ? OPEN_WOUND : 0]]
       end
 
-      def pressure(seen)
-        signs = seen[:pressure_signs].to_i
-        [["pressure signs", PRESSURE.fetch([signs, PRESSURE.size - 1].min)], ["sent down by descender", signs.positive? && seen[:sent_down] ? SENT_DOWN : 0]]
+      def pressure(situation)
+        signs = situation.pressure_signs.size
+        [["pressure signs", PRESSURE[[signs, PRESSURE.size - 1].min]],
+         ["sent down by descender", signs.positive? && situation.has?("sent_down") ? SENT_DOWN : 0]]
       end
 
-      def handling(seen)
-        [["dry surface or cloth", seen[:dry_surface] ? DRY_SURFACE : 0], ["dropped", seen[:dropped] ? DROPPED : 0], ["hung by the jaw", seen[:hung_by_jaw] ? HUNG_BY_JAW : 0],
-         *Vitality.absent(seen[:reflexes] || {}).map { |name| ["no #{name.tr('_', ' ')}", ABSENT_REFLEX] }]
+      def handling(situation)
+        mishaps = MISHAPS.keys.select { |key| situation.has?(key) }.map { |key| MISHAPS[key] }
+        mishaps + Vitality.absent(situation.reflexes).map { |name| ["no #{name.tr('_', ' ')}", ABSENT_REFLEX] }
       end
 
       # A budget of zero is over from the first second.
@@ -70,16 +68,19 @@ module Core
         return 0 if seconds.nil? || budget.nil? || seconds.zero?
         return most if budget.zero?
 
-        (slope * ((seconds / budget.to_f) - 1)).round.clamp(0, most)
+        nearest(slope * ((seconds / budget.to_f) - 1)).clamp(0, most)
       end
 
-      def warm(temp, warm_c, stop_c)
-        return 0 if temp.nil? || warm_c.nil? || temp <= warm_c
-        return STOP_POINTS if temp >= stop_c
+      def warm(temp_c, warm_c, stop_c)
+        return 0 if temp_c.nil? || temp_c <= warm_c
+        return STOP_POINTS if temp_c >= stop_c
 
-        (WARM_SLOPE * (temp - warm_c) / (stop_c - warm_c).to_f).round
+        nearest(WARM_SLOPE * (temp_c - warm_c) / (stop_c - warm_c).to_f)
       end
-      private_class_method :wounds, :pressure, :handling, :over
+
+      # Whole points; a hair up, so that 19.5 is 20 and not the 19.499 of binary floats.
+      def nearest(points) = (points + AirBudget::HAIR).round
+      private_class_method :wounds, :pressure, :handling, :nearest
     end
   end
 end

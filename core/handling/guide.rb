@@ -18,22 +18,36 @@ module Core
               "#{one[0].upcase}#{one[1..]}."
             end),
             section("Hold",
-                    [rules.school(:hold, guild.key) == :by_guild ? guild.hold : school.call(:hold).says, school.call(:touch).says,
+                    [hold(guild, rules, school), school.call(:touch).says,
                      "Never hung from jaw, gill cover or grip."]),
-            section("Unhook", ["In the water whenever possible.", school.call(:deep_hook).says]),
+            section("Unhook", ["In the water whenever possible; in cold water chill your hands first.", school.call(:deep_hook).says]),
             section("Lift", lift(guild, rules, school)),
             section("Measure", [measure(guild), "Nose against the stop, mouth closed, tape under the fish, never over its curve."]),
-            section("Tag", tag(guild)),
+            section("Tag", tag(guild, school)),
             section("Revive and let go",
-                    [rules.school(:revive, guild.key) == :still_or_forward ? guild.revive : school.call(:revive).says, "Never to and fro.",
+                    [rules.school(:revive, guild.key) == :still_or_forward ? guild.revive_with(rules.tools(guild.key)) : school.call(:revive).says, "Never to and fro.",
+                     "Where the water is deep enough, head towards open water; let it go the moment it wants to.",
                      "Watch it go; if it floats, fetch it and start again."]),
+            (section("If you keep it", ["Dispatch it quickly: one firm blow over the eyes, then bleed it and keep it cool.", "The law decides; write it down as kept."]) if rules.school(:keep) == :as_law_allows),
             section("First aid", first_aid(guild))
-          ] }
+          ].compact }
+      end
+
+      # As Advice says it.
+      def hold(guild, rules, school)
+        rules.hold(guild) == :by_guild ? guild.hold_with(rules.tools(guild.key)) : school.call(:hold).says
       end
 
       def lift(guild, rules, school)
+        return ["A large one is never lifted.", *lift_lines(guild, rules, school)] if guild.is?(:large_never_lifted)
+
+        lift_lines(guild, rules, school)
+      end
+
+      def lift_lines(guild, rules, school)
         ["One short lift: #{rules.air_base_seconds(guild.air_class, guild.key)} s at most in cool water after a short fight, less when warm, tired or large.",
-         school.call(:surface).says, school.call(:order).says]
+         ("From warm water on a fragile fish is not lifted at all." if guild.air_class == :fragile), "Fins flat before anything takes its weight, and low over the mat.",
+         school.call(:surface).says, school.call(:order).says].compact
       end
 
       def measure(guild)
@@ -45,11 +59,13 @@ module Core
         end
       end
 
-      def tag(guild)
+      def tag(guild, school)
         return ["Not with this tag: log it untagged."] unless guild.tag_site
 
         ["In the flank below the dorsal fin, above the lateral line, near the rear end of the spiny part, halfway between fin base and lateral line.",
-         "Lift off one scale with the tip, 45 degrees, streamer trailing to the tail; tug gently."]
+         "Lift off one scale with the tip, 45 degrees, streamer trailing to the tail; tug gently.",
+         "Where: #{school.call(:tag_place).says[0].downcase}#{school.call(:tag_place).says[1..]}",
+         ("In the water: fish level in net or cradle, gills under, head into the flow; one hand steadies it, the other sets the needle. No lift, and no clock." if school.call(:tag_place).key != :on_board)].compact
       end
 
       def first_aid(guild)
@@ -61,7 +77,7 @@ module Core
       end
 
       def section(title, lines) = { title:, lines: }
-      private_class_method :lift, :measure, :tag, :first_aid, :section
+      private_class_method :hold, :lift, :lift_lines, :measure, :tag, :first_aid, :section
     end
   end
 end

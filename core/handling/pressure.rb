@@ -48,6 +48,23 @@ module Core
         species.bladder == "sealed" ? WARN_FROM_M : nil
       end
 
+      # What takes this fish down again, where the house descends and depth has hurt it or was deep enough to:
+      # { lead_kg:, release_depth_m:, weight_g: } in whole hundredths and metres, or nil.
+      #
+      # situation: Situation
+      def descender(situation)
+        depth_m, water = situation.encounter[:depth_m], situation.water
+        warn_from_m = warn_from_m(situation.species, water)
+        return nil if depth_m.nil? || situation.school(:pressure) != :descend || situation.species.bladder == "none"
+        return nil unless situation.swollen? || (warn_from_m && depth_m >= warn_from_m)
+
+        weight_g = situation.weight_g.round
+        lead_kg = lead_kg(lift_kg(weight_g:, depth_m:, water:), water)
+        { lead_kg: hundredths_up(lead_kg), release_depth_m: [release_depth_m(depth_m).ceil, depth_m.floor].min, weight_g: }
+      end
+
+      def hundredths_up(number) = ((number * 100) - 1e-9).ceil / 100.0
+
       # [[depth_m, kg], ...] from the surface to where it was caught: what is still lifting it on the way down.
       def residual_lift(weight_g:, depth_m:, water:, steps: 8)
         (0..steps).map { |step| depth_m * step / steps.to_f }.map { |at_m| [at_m, lift_kg(weight_g:, depth_m:, water:, at_m:)] }

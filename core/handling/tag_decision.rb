@@ -2,46 +2,73 @@
 
 module Core
   module Handling
-    # Tag it or let it go: the verdict before the lift, with the reasons that failed. The person decides.
+    # Tag it or let it go, and where: the verdict before the lift, with the reasons that failed. The person decides.
     #
-    #   score:   Caution::Score so far;  reflexes: as in Vitality;  bleeding:, hook_place:
-    #   length_mm: nil when not measured yet;  min_taggable_mm;  tag_everything: under the house rules
-    #   authorised:, tag_in_hand: true | false
-    #   seconds_left: of the next lift;  tagging_seconds: the member's own median, or nil until enough are known
-    #   water_temp_c, stop_c
-    #
-    # Returns { advice: :tag | :let_go, reasons: [String] }; reasons are empty when everything holds.
+    # Where (school Q): on the board when what is left of a lift holds the tagging alone; else in the water, in net or
+    # cradle, gills under, where its clock does not count as air; time is a reason to let go only where the house says board.
     module TagDecision
-      # Until ten taggings are timed. House rule.
-      USUAL_TAGGING_SECONDS = 20
+      # From the lift to the tag in, until so many of that air class are timed. House rule.
+      USUAL_TAGGING_SECONDS = 8
+      # So many make an own median.
+      TIMED_TAGGINGS = 10
 
       TAGGABLE_BANDS = %i[good watch].freeze
-      # `%{...}` is filled in with this fish's own numbers.
-      SENTENCES = {
-        handled_hard: "it was handled hard (%{points} points)", bleeding: "it bleeds heavily", gill: "the hook sat in the gills",
-        rolls_over: "it does not right itself", small: "it is shorter than %{min_mm} mm", heat: "the water is at its limit",
-        authorised: "you may not tag", no_tag: "there is no tag in hand", time: "only %{left} s are left in this lift, and tagging takes %{needed}"
-      }.freeze
 
       module_function
 
-      # The same stops as rows to look up, for a device that computes no rule.
-      def table(tagging_seconds: nil)
-        { needed_seconds: (tagging_seconds || USUAL_TAGGING_SECONDS).round, most_points: TAGGABLE_BANDS.map { |band| Caution::BANDS.fetch(band).last }.max, sentences: SENTENCES }
+      #   situation: Situation;  score: Caution::Score;  air_budget: AirBudget::Budget of it
+      #   authorised:, tag_in_hand: true | false
+      #   tagging_seconds: the member's own median of that air class, nil until TIMED_TAGGINGS are known
+      #
+      # Returns { advice: :tag | :let_go, where: :board | :water | nil, reasons: [String] }; reasons are empty when everything holds.
+      def advise(situation, score:, air_budget:, authorised:, tag_in_hand:, tagging_seconds: nil)
+        left = [air_budget.one_lift_seconds, air_budget.total_seconds - situation.air_before_seconds].min
+        left -= situation.stages.lift_seconds.last if situation.stages.out? && situation.now_ms
+        needed = tagging_seconds || USUAL_TAGGING_SECONDS
+        where = where(situation.school(:tag_place), left >= needed)
+        reasons = reasons(situation, score, authorised, tag_in_hand)
+        reasons += [time_reason(air_budget, left, needed)] if where.nil?
+        reasons.empty? ? { advice: :tag, where:, reasons: } : { advice: :let_go, where: nil, reasons: }
       end
 
-      def advise(score:, reflexes:, bleeding:, hook_place:, length_mm:, min_taggable_mm:, authorised:, tag_in_hand:, seconds_left:, tagging_seconds: nil,
-                 water_temp_c: nil, stop_c: nil, tag_everything: false)
-        needed = tagging_seconds || USUAL_TAGGING_SECONDS
-        failed = {
-          handled_hard: !TAGGABLE_BANDS.include?(score.band), bleeding: bleeding == "heavy", gill: hook_place == "gill",
-          rolls_over: reflexes["rights_itself"] == "absent", small: !tag_everything && length_mm && length_mm < min_taggable_mm,
-          heat: water_temp_c && stop_c && water_temp_c >= stop_c, authorised: !authorised, no_tag: !tag_in_hand, time: seconds_left < needed
-        }.select { |_, fails| fails }.keys
-        numbers = { points: score.points, min_mm: min_taggable_mm, left: [seconds_left, 0].max.floor, needed: needed.round }
-        reasons = failed.map { |key| format(SENTENCES.fetch(key), numbers) }
-        { advice: reasons.empty? ? :tag : :let_go, reasons: }
+      # timed: [[air class, seconds], ...] of one member
+      # Returns { air class => median } where there are enough.
+      def own_medians(timed)
+        timed.group_by(&:first).transform_values { |rows| rows.map(&:last).sort }.select { |_air_class, seconds| seconds.size >= TIMED_TAGGINGS }
+             .transform_values { |seconds| (seconds[(seconds.size - 1).div(2)] + seconds[seconds.size.div(2)]) / 2.0 }
       end
+
+      def where(school, lift_holds_it)
+        return :water if school == :always_in_water
+        return :board if lift_holds_it
+
+        school == :on_board ? nil : :water
+      end
+
+      def reasons(situation, score, authorised, tag_in_hand)
+        [(TAGGABLE_BANDS.include?(score.band) ? nil : "it was handled hard (#{score.points} points)"),
+         (situation.bleeding == "heavy" ? "it bleeds heavily" : nil), (situation.hook_place == "gill" ? "the hook sat in the gills" : nil),
+         (situation.reflexes["rights_itself"] == "absent" ? "it does not right itself" : nil), small(situation),
+         (situation.heat == :stop ? "the water is at its limit" : nil), (authorised ? nil : "you may not tag"),
+         (tag_in_hand ? nil : "there is no tag in hand")].compact
+      end
+
+      def small(situation)
+        species = situation.species
+        return nil if situation.length.nil? || situation.school(:small_fish) == :tag_everything
+
+        least = Units.length_text(species.min_taggable_mm, situation.units)
+        return "its #{situation.length.kind} cannot be turned into #{species.length_kind}, which the least length of #{least} is in" if situation.unconverted?
+
+        situation.own_length.mm < species.min_taggable_mm ? "it is shorter than #{least}" : nil
+      end
+
+      def time_reason(air_budget, left, needed)
+        return "it may not be lifted, and the house tags on the board" if air_budget.no_lift
+
+        "only #{[left, 0].max.floor} s are left in this lift, and tagging takes #{needed.round}"
+      end
+      private_class_method :where, :reasons, :small, :time_reason
     end
   end
 end

@@ -23,6 +23,9 @@ module Core
         tried = tried(reflexes).size
         tried < MIN_TRIED ? nil : absent(reflexes).size / tried.to_f
       end
+
+      # Held in the water until it has come round: it does not right itself, or two of its reflexes are gone.
+      def weak?(reflexes) = reflexes["rights_itself"] == "absent" || absent(reflexes).size > 1
     end
   end
 end

@@ -12,10 +12,11 @@ module Core
 
       def stale?(today) = (today - checked_on).to_i > self.class.stale_after_days
 
-      def open_on?(date)
+      # day: Date, or ISO text "2026-11-25"
+      def open_on?(day)
         return true if season.nil?
 
-        day = date.strftime("%m-%d")
+        day = day.to_s[5, 5]
         first, last = season
         first <= last ? day.between?(first, last) : day >= first || day <= last
       end

@@ -9,10 +9,8 @@ module Core
     #
     # Returns :below, :inside, :above, or :too_close when a limit lies within 1.96 sd: that counts as release.
     module Slot
-      Z95 = 1.96
-
       def self.verdict(length:, min_mm: nil, max_mm: nil)
-        return :too_close if [min_mm, max_mm].compact.any? { |limit| (length.mm - limit).abs <= Z95 * length.sd_mm }
+        return :too_close if [min_mm, max_mm].compact.any? { |limit| length.against(limit) == :near }
         return :below if min_mm && length.mm < min_mm
         return :above if max_mm && length.mm > max_mm
 

@@ -21,6 +21,8 @@ module Core
       CLOCK_REACH = 150
       CLOCK_STEP = 10
       NEVER = -Float::INFINITY
+      # From how sure on an assignment fits well, or fairly. House rule.
+      FITS = { well: 0.95, fair: 0.7 }.freeze
 
       module_function
 
@@ -35,6 +37,9 @@ module Core
         sure = certainties(weights, chosen)
         placed.merge(free.each_index.to_h { |index| [free[index][:id], { fish_id: chosen[index].zero? ? nil : fish[chosen[index] - 1][:id], sure: sure[index] }] })
       end
+
+      # :well | :fair | :doubtful
+      def fit_of(sure) = FITS.keys.find { |word| (sure || 0) >= FITS[word] } || :doubtful
 
       # Seconds to add to the camera's clock, from pictures that a person placed: about the middle of their fish, then where the evening fits best.
       def clock_seconds(photos:, fish:)

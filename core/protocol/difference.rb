@@ -17,6 +17,13 @@ module Core
         changes.group_by { |one| one.slice(:kind, :before, :after) }.map { |change, all| change.merge(guilds: all.map { |one| one[:guild] }.uniq) }
       end
 
+      # One situation for each stage, and those that a rule of their own is for.
+      CASES = [
+        *Handling::Stages::STAGES.map { |stage| [stage, {}] }, ["start", {}], ["in_net", { removal: "in_water" }],
+        ["in_net", { hook_place: "throat" }], ["in_net", { pressure_signs: %w[swollen], depth_m: 40 }],
+        ["in_net", { pressure_signs: %w[stomach_out], depth_m: 1 }]
+      ].freeze
+
       # Everything visible that a rule can move, as { [kind, slot] => text }.
       def facts(rules, plan, species, locker)
         air = rules.air_base_seconds(species.guild.air_class, species.guild.key)
@@ -24,9 +31,25 @@ module Core
                   %i[keep may] => rules.school(:keep) == :release_only ? "all fish are let go" : "fish may be kept as the law allows" }
         Trips::Kit.call(plan:, locker:, rules:, trained_to_vent: true).each { |item| found[[:kit, item[:key]]] = "#{item[:name]}#{' (optional)' unless item[:required]}: #{item[:reason]}" }
         Trips::Tackle.check(plan:, locker:, rules:).each { |finding| found[[:tackle, finding.key]] = finding.text }
-        Handling::Advice.rows(species:, rules:).each { |row| found[[:advice, row.slice(:letter, :when)]] = row[:text] }
+        advice(rules, plan, species).each { |line| found[[:advice, line.key, line.text]] = line.text }
         found
       end
+
+      # Every line for such a fish, tagged where it may be, in each of the cases.
+      def advice(rules, plan, species)
+        CASES.flat_map do |stage, seen|
+          encounter = { taps: taps(stage), water_temp_c: plan.warmest_c, **seen }
+          situation = Handling::Situation.new(species:, rules:, water: plan.water, encounter:, now_ms: 60_000, trained_to_vent: true)
+          air_budget = Handling::AirBudget.for(situation)
+          tagging = Handling::TagDecision.advise(situation, score: Handling::Caution.score(situation, air_budget:), air_budget:, authorised: true, tag_in_hand: true)
+          Handling::Advice.all(situation, tagging: species.taggable? ? tagging : nil)
+        end.uniq
+      end
+
+      WAY = { "start" => [], "fish_on" => %w[fish_on], "in_net" => %w[fish_on in_net], "lifted" => %w[fish_on in_net lifted], "back_in_water" => %w[fish_on in_net lifted back_in_water],
+              "let_go" => %w[fish_on in_net let_go], "kept" => %w[fish_on in_net kept] }.freeze
+
+      def taps(stage) = WAY.fetch(stage).each_with_index.map { |act, index| { act:, at: index * 1000 } }
 
       def compare(species, before, after)
         (before.keys | after.keys).filter_map do |key|
@@ -35,7 +58,7 @@ module Core
           { kind: key.first, before: before[key], after: after[key], guild: species.guild.name }
         end
       end
-      private_class_method :facts, :compare
+      private_class_method :facts, :advice, :taps, :compare
     end
   end
 end

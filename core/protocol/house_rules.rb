@@ -5,7 +5,7 @@ module Core
     # The house rules in force: for each question the chosen school, by guild where that matters.
     # Every record keeps the version it was judged under.
     #
-    #   version: Integer
+    #   version: Integer, of the house;  own_version: Integer, of the member's stricter choices on top, 0 for none
     #   choices: { question key => { school: key, guilds: { guild key => school key } } }; a missing question has our default
     #
     # Raises Core::InvalidInput for unknown questions or schools, and for schools that no house may choose.
@@ -17,12 +17,13 @@ module Core
         brief: { fragile: 15, sensitive: 20, ordinary: 30, hardy: 30 }
       }.freeze
 
-      attr_reader :version, :choices
+      attr_reader :version, :own_version, :choices
 
       def self.default = new(version: 1, choices: {})
 
-      def initialize(version:, choices:)
+      def initialize(version:, choices:, own_version: 0)
         @version = version
+        @own_version = own_version
         @choices = Questions::ALL.to_h { |question| [question.key, chosen(question, choices)] }.freeze
         unknown = choices.keys.map(&:to_sym) - @choices.keys
         Questions.fetch(unknown.first) unless unknown.empty?
@@ -35,19 +36,39 @@ module Core
         choice[:guilds].fetch(guild_key&.to_sym, choice[:school])
       end
 
+      # How a guild is held: its own way where no other suits its body.
+      def hold(guild)
+        chosen = school(:hold, guild.key)
+        guild.is?(:own_hold) || (chosen == :jaw && !guild.is?(:jaw)) ? :by_guild : chosen
+      end
+
+      # What the house works with, for this guild; a line names no other tool. [:glove, :net]
+      def tools(guild_key)
+        [(:glove if school(:touch, guild_key) == :gloves_at_jaw), (:net unless school(:net, guild_key) == :by_hand)].compact
+      end
+
       def air_base_seconds(air_class, guild_key = nil) = AIR_BASE_SECONDS.fetch(school(:air, guild_key)).fetch(air_class)
 
       # These rules with a member's own stricter choices ({ question key => school key }) on top.
       # A laxer choice than the house's is refused.
-      def stricter(own)
+      def stricter(own, own_version: 0)
         changed = own.to_h do |key, school_key|
           question = Questions.fetch(key)
           refuse_laxer(question, question.school(school_key))
           # A guild that the house treats more strictly still keeps its own answer.
-          kept = choices[question.key][:guilds].select { |_, one| question.school(one).strictness > question.school(school_key).strictness }
+          kept = choices[question.key][:guilds].select { |_guild, one| question.school(one).strictness > question.school(school_key).strictness }
           [question.key, { school: school_key.to_sym, guilds: kept }]
         end
-        self.class.new(version:, choices: choices.merge(changed))
+        self.class.new(version:, own_version:, choices: choices.merge(changed))
+      end
+
+      # The same, but a choice that the house has overtaken since is left out: then the house's stands.
+      def with_own(own, own_version:)
+        still = own.select do |key, school_key|
+          question = Questions.fetch(key)
+          question.school(school_key).strictness >= question.school(school(question.key)).strictness
+        end
+        stricter(still, own_version:)
       end
 
       private

@@ -14,7 +14,7 @@ module Core
            "Even short air costs breeding fish something that nobody sees.", "A hurried lift drops more fish.", 3],
           [:balanced, "balanced", "10 to 30 s, by how fragile the fish is.", "tagging programmes",
            "Time enough to measure and tag calmly, cut short where the fish is fragile or the water warm.", "A clock per species has to be looked at.", 2],
-          [:brief, "brief", "Half a minute for all but fragile fish in cool water.", "boat crews with many fish", "One number that everybody remembers.",
+          [:brief, "brief", "30 s for ordinary and hardy fish, 20 s for sensitive and 15 s for fragile ones, in cool water.", "boat crews with many fish", "One number that everybody remembers.",
            "Too long for sensitive fish after a hard fight.", 1]
         ]],
         touch: ["B", "What touches the fish?", :gloves_at_jaw, "Wet bare hands; wet smooth gloves only where a jaw is held. Dry hands, dry gloves or towels on the fish: never.", false, {}, [
@@ -113,7 +113,16 @@ module Core
           [:from_minimum, "from a minimum", "Tag from the minimum length of the species.", "tagging programmes", "A large tag slows a small fish.",
            "Young fish stay unknown.", 2],
           [:tag_everything, "tag everything", "Tag whatever is caught.", "some programmes", "Young fish tell most about growth.", "More tags shed, more fish hurt.", 1]
-        ]]
+        ]],
+        tag_place: ["Q", "Where is the tag put in?", :in_water_when_short, "In the water when a lift is too short for the tag alone: a fragile fish has 10 s, and a tag takes about 8.",
+                    true, {}, [
+                      [:on_board, "on the board", "In one short lift, on the wet board; a fish whose lift is too short goes untagged.", "boat taggers",
+                       "A still fish is tagged straight.", "Fragile, warm and large fish are never tagged.", 2],
+                      [:in_water_when_short, "in the water when short", "On the board; in the water, in net or cradle, gills under, when the lift is too short.",
+                       "this cooperative", "Every fit fish can carry a tag.", "In moving water the needle is harder to set.", 1],
+                      [:always_in_water, "always in the water", "In net or cradle, gills under, without a lift.", "shallow-water taggers", "No air at all for the tag.",
+                       "Wet streamers and moving fish: more tags sit badly.", 3]
+                    ]]
       }.freeze
 
       ALL = TABLE.map do |key, (letter, text, default, default_why, by_guild, guild_defaults, rows)|

@@ -147,7 +147,7 @@ module Core
         return nil if from.nil? || to.nil?
 
         expected = ExpectedGrowth.mm(from.mm, days, kind)
-        off = (to.mm - from.mm - expected) / ExpectedGrowth.sd_mm(expected, from.sd_mm, to.sd_mm)
+        off = (to.mm - from.mm - expected) / ExpectedGrowth.sd_mm(days, kind, from.sd_mm, to.sd_mm)
         Term.new("length", [-0.5 * (off**2), LENGTH_FLOOR].max, -> { format("%+d mm, about %+d expected", (to.mm - from.mm).round, expected.round) })
       end
 

@@ -9,17 +9,25 @@ module Core
     module ExpectedGrowth
       LINF_SHARE = 0.9
       K_PER_YEAR = 0.2
-      # Part of the expected growth that one fish may differ by (one standard deviation).
-      SPREAD = 0.3
+      # Part of the asymptotic length that one fish may differ by (one standard deviation); so a fish near the largest size,
+      # of which no growth is expected, may still have grown.
+      SPREAD = 0.15
       POINTS = 25
 
       module_function
 
       # from_mm: in the species' own kind; days >= 0. Returns mm.
-      def mm(from_mm, days, species) = [(species.max_mm * LINF_SHARE) - from_mm, 0].max * (1 - Math.exp(-K_PER_YEAR * days / Growth::DAYS_PER_YEAR))
+      def mm(from_mm, days, species) = [asymptotic_mm(species) - from_mm, 0].max * grown_share(days)
 
-      # Error of a length expected after so much growth, from the errors of both measurings and the spread of fish.
-      def sd_mm(expected_mm, from_sd_mm, to_sd_mm) = Math.sqrt((from_sd_mm**2) + (to_sd_mm**2) + ((SPREAD * expected_mm)**2))
+      # Error of a length expected after so many days, from the errors of both measurings and the spread of fish.
+      def sd_mm(days, species, from_sd_mm, to_sd_mm)
+        Math.sqrt((from_sd_mm**2) + (to_sd_mm**2) + ((SPREAD * asymptotic_mm(species) * grown_share(days))**2))
+      end
+
+      def asymptotic_mm(species) = species.max_mm * LINF_SHARE
+
+      # Of the way to the asymptotic length.
+      def grown_share(days) = 1 - Math.exp(-K_PER_YEAR * days / Growth::DAYS_PER_YEAR)
 
       # Where the length would be on the days between, 95 % of fish: [{ day:, low_mm:, high_mm: }, ...]; nil without a length that can be compared.
       #   length: Fish::Length at release
@@ -29,10 +37,11 @@ module Core
 
         (0..POINTS).map { |step| days * step / POINTS.to_f }.map do |day|
           grown = mm(from.mm, day, species)
-          half = Growth::Z95 * sd_mm(grown, from.sd_mm, 0)
+          half = Growth::Z95 * sd_mm(day, species, from.sd_mm, 0)
           { day: day.round(1), low_mm: (from.mm + grown - half).round(1), high_mm: (from.mm + grown + half).round(1) }
         end
       end
+      private_class_method :asymptotic_mm, :grown_share
     end
   end
 end

@@ -6,11 +6,11 @@ module Core
     #
     #   first, second: Fish::Length, or nil when not measured
     #   days:          Integer days at liberty
-    #   species:       Fish::Species; both lengths are brought to its own kind
+    #   species:       Fish::Species; both lengths are brought to its own kind, but two in one other kind are compared in that
     #
     # Returns a frozen Growth:
     #   verdict:          :grew | :no_measurable_growth | :shorter | :not_comparable
-    #   increment_mm, sd_mm: Float, nil when not comparable
+    #   increment_mm, sd_mm, margin_mm: Float, the last with 95 %; nil when not comparable
     #   yearly_mm, yearly_margin_mm: Float with the 95 % half-width, nil under 30 days
     #   why:              sentence when not comparable
     #
@@ -21,14 +21,14 @@ module Core
       # Under a month a yearly rate is mostly measuring error blown up. House rule.
       MIN_DAYS_FOR_RATE = 30
 
-      Result = Struct.new(:verdict, :increment_mm, :sd_mm, :yearly_mm, :yearly_margin_mm, :why, keyword_init: true) do
+      Result = Struct.new(:verdict, :increment_mm, :sd_mm, :margin_mm, :yearly_mm, :yearly_margin_mm, :why, keyword_init: true) do
         # One sentence for a person; rounding happens here and nowhere before.
         def sentence
           case verdict
           when :not_comparable then "The growth cannot be told: #{why}."
           when :shorter then "It was measured shorter than at release. One of the two lengths should be checked."
           when :no_measurable_growth then "No measurable growth: the difference of #{increment_mm.round} mm is within the error of measuring."
-          else "It grew #{increment_mm.round} mm (± #{(Z95 * sd_mm).round} mm)."
+          else "It grew #{increment_mm.round} mm (± #{margin_mm.round} mm)."
           end
         end
       end
@@ -38,21 +38,20 @@ module Core
       def between(first:, second:, days:, species:)
         return not_comparable("one of the two catches has no length") if first.nil? || second.nil?
 
-        kind = species.length_kind
-        from, to = [first, second].map { |length| length.convert(to: kind, fl_to_tl: species.fl_to_tl) }
-        if from.nil? || to.nil?
-          odd = (from.nil? ? first : second).kind
-          return not_comparable("no conversion from #{odd} to #{kind} is known for #{species.common_name}")
-        end
+        from, to = in_one_kind(first, second, species)
+        return not_comparable("no conversion from #{(from ? second : first).kind} to #{species.length_kind} is known for #{species.common_name}") unless from && to
 
         increment = (to.mm - from.mm).to_f
         sd = Math.hypot(from.sd_mm, to.sd_mm)
         years = days / DAYS_PER_YEAR
         rated = days >= MIN_DAYS_FOR_RATE
-        Result.new(verdict: verdict(increment, sd), increment_mm: increment, sd_mm: sd,
+        Result.new(verdict: verdict(increment, sd), increment_mm: increment, sd_mm: sd, margin_mm: Z95 * sd,
                    yearly_mm: rated ? increment / years : nil,
                    yearly_margin_mm: rated ? Z95 * sd / years : nil).freeze
       end
+
+      # A conversion's error is not added where none is needed.
+      def in_one_kind(first, second, species) = first.kind == second.kind ? [first, second] : [first, second].map { |length| species.convert(length) }
 
       def verdict(increment, sd)
         if increment > Z95 * sd then :grew
@@ -62,7 +61,7 @@ module Core
       end
 
       def not_comparable(why) = Result.new(verdict: :not_comparable, why:).freeze
-      private_class_method :verdict, :not_comparable
+      private_class_method :in_one_kind, :verdict, :not_comparable
     end
   end
 end

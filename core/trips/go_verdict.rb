@@ -11,49 +11,52 @@ module Core
       module_function
 
       # Returns { species_code:, verdict: :ok | :care | :stop, findings: [Finding] }.
-      def for(species:, plan:)
-        findings = [temperature(species, plan), depth(species, plan), swallowed(species, plan), barbs(plan)].compact
+      def for(species:, plan:, rules:)
+        findings = [temperature(species, plan), depth(species, plan, rules), swallowed(species, plan, rules), barbs(plan, rules)].compact
         { species_code: species.code, verdict: Finding.worst(findings), findings: }
       end
 
       def temperature(species, plan)
-        temp = plan.warmest_c
+        temp, name, warm = plan.warmest_c, species.common_name, Units.temp_text(species.warm_c)
         if temp.nil?
-          return Finding.care(:temperature, "No water temperature yet. Read it before you fish: #{species.common_name} is not tagged from #{species.stop_c} °C.",
-                              "house rule")
+          return Finding.care(:temperature, "No water temperature yet. Read it before you fish: #{name} is not tagged from #{Units.temp_text(species.stop_c)}.", "house rule")
         end
-        return Finding.ok(:temperature, "#{temp} °C is cool enough for #{species.common_name} (warm from #{species.warm_c} °C).", "house rule") if temp < species.warm_c
+
+        read = Units.temp_text(temp)
+        return Finding.ok(:temperature, "#{read} is cool enough for #{name} (warm from #{warm}).", "house rule") if temp < species.warm_c
         if temp >= species.stop_c
-          return Finding.stop(:temperature, "#{temp} °C is at or above #{species.stop_c} °C, where #{species.common_name} is neither targeted nor tagged.",
-                              "house rule")
+          return Finding.stop(:temperature, "#{read} is at or above #{Units.temp_text(species.stop_c)}, where #{name} is neither targeted nor tagged.", "house rule")
         end
         if species.guild.air_class == :fragile
-          return Finding.stop(:temperature, "#{temp} °C is warm for a fragile fish (from #{species.warm_c} °C): do not target #{species.common_name} today.",
-                              "house rule")
+          return Finding.stop(:temperature, "#{read} is warm for a fragile fish (from #{warm}): do not target #{name} today.", "house rule")
         end
 
-        Finding.care(:temperature, "#{temp} °C is warm for #{species.common_name} (from #{species.warm_c} °C): shorter lifts, land it fast, unhook in the water.",
-                     "house rule")
+        Finding.care(:temperature, "#{read} is warm for #{name} (from #{warm}): shorter lifts, land it fast, unhook in the water.", "house rule")
       end
 
-      def depth(species, plan)
+      READY = { descend: "have the descender ready", vent: "have the needle ready if you are trained", rest_in_net: "have the net in the water" }.freeze
+
+      def depth(species, plan, rules)
         warn = Handling::Pressure.warn_from_m(species, plan.water)
         return nil if warn.nil? || plan.depth_to_m.nil? || plan.depth_to_m < warn
 
         Finding.care(:depth,
                      "From #{warn} m #{species.common_name} comes up with pressure injury; you plan to #{plan.depth_to_m} m. " \
-                     "Slow the last part, and have the descender ready.", "school J")
+                     "Slow the last part, and #{READY.fetch(rules.school(:pressure))}.", "school J")
       end
 
       # A static bait is swallowed; in warm water that kills.
-      def swallowed(species, plan)
+      def swallowed(species, plan, rules)
         return nil unless plan.bait == "natural" && plan.hook != "circle" && plan.warmest_c && plan.warmest_c >= species.warm_c
 
-        Finding.care(:bait, "Natural bait on a #{plan.hook} hook is swallowed, and in warm water that kills: circle hooks, or strike within two seconds.", "school N")
+        instead = rules.school(:hooks) == :flattened_circle ? "circle hooks, or strike within two seconds" : "strike within two seconds"
+        Finding.care(:bait, "Natural bait on a #{plan.hook} hook is swallowed, and in warm water that kills: #{instead}.", "school N")
       end
 
-      def barbs(plan)
-        plan.barbs == "barbed" ? Finding.care(:barbs, "Flatten the barbs: unhooking takes seconds less.", "school N") : nil
+      def barbs(plan, rules)
+        return nil if plan.barbs != "barbed" || rules.school(:hooks) == :barbed
+
+        Finding.care(:barbs, "Flatten the barbs: unhooking takes seconds less.", "school N")
       end
       private_class_method :temperature, :depth, :swallowed, :barbs
     end

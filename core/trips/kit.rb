@@ -8,7 +8,7 @@ module Core
     #   state: :fits | :does_not_fit | :not_owned | :owned (no number to test)
     #   detail: how much is missing, or what fits
     #
-    # Source: house rules; the table of guilds; schools B, C, E, F, J, M.
+    # Source: house rules; the table of guilds; schools B, C, E, F, J, M, Q.
     class Kit
       FORCEPS_MM = 150
       LONG_FORCEPS_MM = 280
@@ -17,6 +17,7 @@ module Core
       # Fish heavier than this are not carried by hand.
       CRADLE_FROM_G = 8000
       TOOTHED = %i[long_jawed_toothed toothed_marine sharks].freeze
+      GLOVED = %i[bass_like flat_headed_ambusher billed].freeze
 
       def self.call(**given) = new(**given).items
 
@@ -37,16 +38,8 @@ module Core
       attr_reader :plan, :locker, :rules
 
       def net
-        if plan.guild_keys.any? && plan.guild_keys.all? { |guild| rules.school(:net, guild) == :surface_release }
-          return item(:net, "landing net", false, "Under the house rule small fragile fish are unhooked at the surface; a net is for the one that needs help.",
-                      "school F", locker.net_hoop_mm ? :owned : :not_owned)
-        end
-        if plan.guild_keys.any? && plan.guild_keys.all? do |guild|
-          rules.school(:net, guild) == :by_hand
-        end
-          return item(:net, "landing net", false, "Fish are taken by hand in the shallows under the house rule.", "school F",
-                      locker.net_hoop_mm ? :owned : :not_owned)
-        end
+        return untouched_net if every_guild?(:net, :surface_release)
+        return by_hand_net if every_guild?(:net, :by_hand)
 
         reason = "Knotless rubber; the longest expected fish (#{cm(plan.longest_mm)}) must lie in it without bending. A net that is too small is worse than none."
         return item(:net, "landing net", true, reason, "school F", :does_not_fit, "the net is not knotless rubber") if locker.net_hoop_mm && !locker.net_rubber
@@ -54,10 +47,24 @@ module Core
         numeric(:net, "landing net", reason, "school F", locker.net_hoop_mm, plan.longest_mm, "mm hoop")
       end
 
+      def untouched_net
+        item(:net, "landing net", false, "Under the house rule small fragile fish are unhooked at the surface; a net is for the one that needs help or a tag.",
+             "school F", owned_state(:net_hoop_mm))
+      end
+
+      def by_hand_net
+        item(:net, "landing net", false, "Fish are taken by hand in the shallows under the house rule.", "school F", owned_state(:net_hoop_mm))
+      end
+
+      def every_guild?(question, school) = plan.guild_keys.any? && plan.guild_keys.all? { |guild| rules.school(question, guild) == school }
+
+      # It fits only where the net reaches the fish: see Landing.
       def handle
-        need = (plan.hand_height_m * 1000) + 500
-        numeric(:handle, "net handle", "Your hand is #{plan.hand_height_m} m above the water; the handle must reach the water and half a metre more.", "geometry",
-                locker.net_handle_m && (locker.net_handle_m * 1000).round, need.round, "mm")
+        return nil if every_guild?(:net, :by_hand)
+
+        need_m = [plan.hand_height_m + 0.5, Math.hypot(plan.hand_height_m, locker.hoop_radius_m) + 0.1].max
+        numeric(:handle, "net handle", "Your hand is #{plan.hand_height_m} m above the water; the hoop must reach the fish beyond your feet.", "geometry",
+                locker.net_handle_m && (locker.net_handle_m * 1000).round, (need_m * 1000).round, "mm", required: !every_guild?(:net, :surface_release))
       end
 
       def forceps
@@ -106,10 +113,27 @@ module Core
               "Weight hangs in the sling, never from the jaw.", "school C")
       end
 
+      # For what is too heavy, and for what is tagged in the water.
       def cradle
-        return nil if plan.heaviest_g < CRADLE_FROM_G
+        return owned(:cradle, "cradle or stretcher", true, "Fish up to #{(plan.heaviest_g / 1000).round} kg are expected: too heavy to carry by hand.", "house rule") if plan.heaviest_g >= CRADLE_FROM_G
 
-        owned(:cradle, "cradle or stretcher", true, "Fish up to #{(plan.heaviest_g / 1000).round} kg are expected: too heavy to carry by hand.", "house rule")
+        names = tagged_in_water.map(&:common_name)
+        return nil if names.empty?
+
+        by_hand = every_guild?(:net, :by_hand)
+        owned(:cradle, "cradle", by_hand, "#{names.join(', ')}: a lift may be too short for the tag, so it goes in in the water, in #{'the net or ' unless by_hand}the cradle.", "school Q")
+      end
+
+      # Species whose tag goes in in the water, when fresh and of usual size in the water of the plan.
+      def tagged_in_water
+        plan.species.select do |species|
+          next false unless species.taggable?
+
+          situation = Handling::Situation.new(species:, rules:, water: plan.water, encounter: { water_temp_c: plan.warmest_c })
+          air_budget = Handling::AirBudget.for(situation)
+          told = Handling::TagDecision.advise(situation, score: Handling::Caution.score(situation, air_budget:), air_budget:, authorised: true, tag_in_hand: true)
+          told[:where] == :water
+        end
       end
 
       def bucket = owned(:bucket, "bucket of fresh water", false, "For short waits and for wetting board and hands.", "house rule")
@@ -125,7 +149,7 @@ module Core
       def gloves
         return nil unless rules.school(:touch) == :gloves_at_jaw
 
-        needed = plan.guild_keys.intersect?(%i[bass_like flat_headed_ambusher billed])
+        needed = plan.guild_keys.intersect?(GLOVED)
         owned(:gloves, "wet smooth gloves", needed, needed ? "A jaw or bill is held: a safe hand holds still." : "Allowed where a jaw is held; wet them first.",
               "school B")
       end
@@ -185,7 +209,9 @@ module Core
              "house rule", :owned)
       end
 
-      def owned(key, name, required, reason, source) = item(key, name, required, reason, source, locker[key] ? :owned : :not_owned)
+      def owned(key, name, required, reason, source) = item(key, name, required, reason, source, owned_state(key))
+
+      def owned_state(key) = locker[key] ? :owned : :not_owned
 
       def numeric(key, name, reason, source, have, need, unit, required: true)
         return item(key, name, required, reason, source, :not_owned, "needs #{need} #{unit}".strip) if have.nil?

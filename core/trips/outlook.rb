@@ -14,8 +14,9 @@ module Core
       def for(plan:, locker:, rules:, laws:, member:, tags:, today:)
         authorisation = Authorisation.check(member:, on: plan.held_on)
         kit = Kit.call(plan:, locker:, rules:, trained_to_vent: member[:trained].include?("venting"))
-        { verdicts: plan.species.map { |species| GoVerdict.for(species:, plan:) },
-          budgets: plan.species.map { |species| Budgets.for(species:, plan:, rules:) },
+        by_code = laws.to_h { |entry| [entry.species_code, entry] }
+        { verdicts: plan.species.map { |species| GoVerdict.for(species:, plan:, rules:) },
+          budgets: plan.species.map { |species| Budgets.for(species:, plan:, rules:, law: by_code[species.code]) },
           tackle: Tackle.check(plan:, locker:, rules:), landing: landing(plan, locker), kit:, tags: forecast(tags),
           law: laws.map { |entry| law(entry, plan, today) }, authorisation: }
       end

@@ -25,15 +25,17 @@ module Core
         Finding.stop(:line, "Line of #{locker.line_kg} kg is too light: #{need} kg keeps the fight with the heaviest expected fish short. Long fights kill.", "school G")
       end
 
+      # A bait on anything but a circle is swallowed unless the strike is quick; how strictly depends on what the house fishes.
       def hook(plan, rules)
         return nil unless plan.bait == "natural"
         if plan.hook == "circle"
-          return Finding.ok(:hook, "Circle hook with natural bait: it sits in the jaw corner about nine times in ten. Tight line, no strike.",
-                            "school N")
+          return Finding.ok(:hook, "Circle hook with natural bait: it sits in the jaw corner about nine times in ten. Tight line, no strike.", "school N")
         end
-        return Finding.care(:hook, "With this bait strike within two seconds, or it is swallowed.", "school N") if plan.hook == "j" && rules.school(:hooks) == :j_quick
 
-        Finding.stop(:hook, "Natural bait on a #{plan.hook} hook is swallowed. The house fishes inline circle hooks with bait.", "school N")
+        school = rules.school(:hooks)
+        return Finding.stop(:hook, "Natural bait on a #{plan.hook} hook is swallowed. The house fishes inline circle hooks with bait.", "school N") if school == :flattened_circle
+
+        Finding.care(:hook, "With this bait strike within two seconds, or it is swallowed.", "school N")
       end
 
       def barbs(plan, rules)

@@ -19,6 +19,8 @@ module Core
       # A place drawn on dry land starts from the nearest water, if that is not farther. House rule.
       MOST_ON_LAND_M = 5000.0
       CELL_M = 3000.0
+      # Half as thick as a drawn wall is taken to be. House rule.
+      WALL_M = 3.0
       # So much of a metre across a metre of edge still counts as touching.
       TOUCH = 1e-6
 
@@ -28,6 +30,7 @@ module Core
       ON_LAND = "One of the places is on land, farther than 5 km from the water."
 
       def initialize(features)
+        features += walls(features)
         @outline = Outline.new(features)
         rings = rings(features)
         lats = rings.flat_map { |ring, _| ring.map(&:last) }
@@ -62,6 +65,28 @@ module Core
       def degrees(x, y) = [y / METRES_PER_DEGREE, x / @east_m]
       # The metre that a corner or a start stands off the shore is not told.
       def apart?(from, to) = ((from[0] - to[0]) * METRES_PER_DEGREE).abs > 2.5 || ((from[1] - to[1]) * @east_m).abs > 2.5
+
+      # A harbour wall stands in the way as a strip of land; it reaches a little into the land that it begins on.
+      def walls(features)
+        of_kind(features, "wall").flat_map do |line|
+          line.each_cons(2).map do |from, to|
+            middle = (from[1] + to[1]) / 2
+            east = METRES_PER_DEGREE * Math.cos(middle * Math::PI / 180)
+            { "properties" => { "kind" => "land" }, "geometry" => { "type" => "Polygon", "coordinates" => [strip(from, to, east)] } }
+          end
+        end
+      end
+
+      # Four corners round a stretch of wall, WALL_M to every side of it.
+      def strip(from, to, east)
+        ends = [from, to].map { |lon, lat| [lon * east, lat * METRES_PER_DEGREE] }
+        along = unit(*ends).map { |part| part * WALL_M }
+        across = [-along[1], along[0]]
+        corners = [[0, -1, 1], [1, 1, 1], [1, 1, -1], [0, -1, -1]].map do |place, ahead, aside|
+          [0, 1].map { |axis| ends[place][axis] + (along[axis] * ahead) + (across[axis] * aside) }
+        end
+        [*corners, corners.first].map { |x, y| [x / east, y / METRES_PER_DEGREE] }
+      end
 
       # [[ring, water_inside], ...]; a hole in land that a lough fills comes once, from the lough.
       def rings(features)
@@ -200,20 +225,40 @@ module Core
         back.reverse.map { |at| @nodes[at].first(2) }
       end
 
-      # The place itself, or the nearest water's edge and a metre into it; nil when that is too far.
+      # The place itself, or the nearest water's edge and a metre into it; nil when that is too far. A place on the drawn shore, or
+      # within a metre of it, sees no corner: it is taken from a metre off.
       def in_water(lat, lon, kind)
         here = flat(lat, lon)
         there = @outline.water_at(lat, lon)
-        return here if there && (kind.nil? || there == kind)
+        if there && (kind.nil? || there == kind)
+          return here if @edges.none? { |edge| nearest(edge, *here).first < OFF_SHORE_M }
 
+          return off_shore(here, there) || here
+        end
+        from_land(here, kind)
+      end
+
+      def from_land(here, kind)
         @edges.map { |edge| nearest(edge, *here) }.sort_by(&:first).each do |metres, x, y, across|
           return nil if metres > MOST_ON_LAND_M
 
           [1, -1].each do |side|
             spot = [x + (across[0] * side * OFF_SHORE_M), y + (across[1] * side * OFF_SHORE_M)]
             found = @outline.water_at(*degrees(*spot))
-            return spot if found && (kind.nil? || found == kind)
+            return off_shore(spot, found) || spot if found && (kind.nil? || found == kind)
           end
+        end
+        nil
+      end
+
+      # The nearest place round about, in the same water, that stands a metre off every shore.
+      def off_shore(here, kind)
+        near = @edges.select { |edge| nearest(edge, *here).first < OFF_SHORE_M * 12 }
+        [0, 1, 1.5, 2, 3, 5, 8].product((0...24).to_a).each do |metres, turn|
+          angle = turn * Math::PI / 12
+          spot = [here[0] + (metres * OFF_SHORE_M * Math.cos(angle)), here[1] + (metres * OFF_SHORE_M * Math.sin(angle))]
+          next if near.any? { |edge| nearest(edge, *spot).first < OFF_SHORE_M * 0.99 }
+          return spot if @outline.water_at(*degrees(*spot)) == kind
         end
         nil
       end

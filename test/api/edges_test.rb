@@ -36,7 +36,7 @@ class EdgesTest < ApiCase
   end
 
   def test_what_is_too_large_is_refused_before_it_is_read
-    send_json(:put, "/api/reports/#{SecureRandom.uuid}", "\"#{'x' * (Api::Guard::JSON_LIMIT_BYTES + 10)}\"")
+    send_json(:put, "/api/reports/#{SecureRandom.uuid}", "\"#{'x' * (Api::Contract::OPEN_LIMIT_BYTES + 10)}\"")
 
     assert_equal [413, "too_large"], [last_response.status, answer["code"]]
     token = ask("/api/session").fetch("csrf_token")

@@ -207,7 +207,7 @@ class FindsApiTest < ApiCase
   def test_doubts_are_settled_asked_about_and_opened_again
     id = SecureRandom.uuid
     record(id:, tag_numbers: %w[MS000001], weight_g: 5000)
-    Acts::SubmitTrip.call(store:, member: @isolde, trip_id: @trip, coast: [], now: Seeds::NOW)
+    Acts::SubmitTrip.call(store:, member: @isolde, trip_id: @trip, coast: Acts::Coast.new(Store::Gateway.new(db)), now: Seeds::NOW)
     sign_in("hamish@marrow.example")
     doubt = ask("/api/queries")["doubts"].find { |one| one["code"] == "weight_and_length" } || ask("/api/queries")["doubts"].first
     settle = ->(verdict) { send_json(:post, "/api/queries/#{id}/#{doubt['code']}", { verdict:, why: "Seen on the photo." }) }

@@ -217,5 +217,5 @@ class FishApiTest < ApiCase
     answer
   end
 
-  def app_files(key) = Devices::FileStorage.new(File.join(ApiCase.config.var_dir, "photos")).get(key)
+  def app_files(key) = ApiCase.files.get(key)
 end

@@ -17,7 +17,7 @@ class LettersTest < ApiCase
 
   def with(*moods)
     @carrier = Moody.new(moods, [])
-    Api::App.hand_over_jobs(store:, carrier: @carrier, files: ApiCase.files, base_url: ApiCase.config.base_url)
+    hand_over_jobs(carrier: @carrier)
     @id = Acts::WriteLetter.welcome(store:, recipient: "odo@marrow.example", name: "Odo Larkspur")
   end
 
@@ -88,6 +88,7 @@ class LettersTest < ApiCase
   # A coordinator who could read it could take over any account.
   def test_the_key_for_a_new_password_is_not_shown_in_the_office
     send_json(:post, "/auth/reset-password-request", { email: "isolde@marrow.example" })
+    run_jobs
     key = db[:letters].where(kind: "password").get(:body)[/key=([^\s]+)/, 1]
 
     refute_nil key

@@ -134,6 +134,28 @@ class DeckRecordTest < BrowserCase
     assert_equal 0, db[:held_encounters].where(settled_at: nil).count
   end
 
+  # What the server keeps has another hash than what was taken: the phone does not let go of its own.
+  def test_a_photo_stays_on_the_phone_until_the_server_names_its_hash
+    picture = File.join(ROOT, "var/log/photo-of-a-fish.jpg")
+    Vips::Image.black(64, 48).jpegsave(picture)
+    lying = 0
+    real = Acts::AddEncounterPhoto.method(:call)
+    wrong = ->(**given) { (lying += 1) && real.call(**given).merge(sha256: "0" * 64) }
+    Acts::AddEncounterPhoto.stub(:call, wrong) do
+      next_act
+      find("[data-testid=more]").click
+      open_tab "weigh"
+      page.attach_file(picture) { find("label", text: "From files").click }
+      click_button "Let go"
+      wait_until { lying.positive? }
+      assert_selector ".queue", text: "photo"
+    end
+    page.execute_script("dispatchEvent(new Event('online'))")
+    sent
+
+    assert_equal Digest::SHA256.hexdigest(File.binread(picture)), db[:photos].get(:sha256)
+  end
+
   def test_a_photo_taken_without_a_signal_follows_its_fish
     picture = File.join(ROOT, "var/log/photo-of-a-fish.jpg")
     Vips::Image.black(64, 48).jpegsave(picture)

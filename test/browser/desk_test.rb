@@ -108,7 +108,7 @@ class OfficeOfFindsTest < BrowserCase
     store = Store::Gateway.new(db)
     trip_id = Seeds.trip(db, @isolde)
     Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(trip_id, weight_g: 5000))
-    Acts::SubmitTrip.call(store:, member: @isolde, trip_id:, coast: [], now: Seeds::NOW)
+    Acts::SubmitTrip.call(store:, member: @isolde, trip_id:, coast: Acts::Coast.new(Store::Gateway.new(db)), now: Seeds::NOW)
     sign_in("hamish@marrow.example", to: "/finds/doubts")
     assert_selector ".doubts li"
     count = all(".doubts li").size

@@ -4,9 +4,9 @@ require_relative "../support/browser_case"
 
 # What must hold on every page: names for what can be touched, and a phone that need not be scrolled sideways.
 class EveryPageTest < BrowserCase
-  PUBLIC = %w[/report /sign-in /new-password?key=x].freeze
+  PUBLIC = %w[/report /sign-in /new-password?key=x /new-address?key=x].freeze
   OWN = %w[/ready /ready/locker /guide /deck /dockside /dockside/season /dockside/sheet /finds /office/house-rules /office/tags /you].freeze
-  OFFICE = %w[/office/members /office/species /finds/desk /finds/doubts /finds/others /office/letters /office/changes].freeze
+  OFFICE = %w[/office/members /office/species /finds/desk /finds/doubts /finds/others /office/waters /office/letters /office/changes /office/sign-ins].freeze
 
   NAMELESS = <<~JS
     [...document.querySelectorAll('a[href], button, input:not([type=hidden]), select, textarea, [role=radio], [role=checkbox]')]
@@ -64,7 +64,7 @@ class EveryPageTest < BrowserCase
     fill_in "Password", with: "not this one"
     click_button "Sign in"
 
-    assert_selector "[role=alert]", text: "E-mail or password is not right."
+    assert_selector "[role=alert]", text: "E-mail or password is not right, or there were too many wrong ones."
     assert_field "E-mail", with: "isolde@marrow.example"
   end
 

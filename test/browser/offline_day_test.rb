@@ -136,6 +136,52 @@ class OfflineDayTest < BrowserCase
     assert_equal 1, today.count
   end
 
+  # A hotel's page that wants a sign-in, in the place of every answer.
+  def test_a_network_that_answers_for_us_keeps_everything_waiting
+    no_signal
+    visit "/deck"
+    tagged
+    @line.mode = ->(_env, _app) { [200, { "content-type" => "text/html" }, ["<html>Welcome to the harbour's network</html>"]] }
+    signal
+    wait_until { @line.dropped >= 1 }
+    assert_selector ".queue", text: "1 to send"
+    @line.mode = :steady
+    come_online
+
+    assert_equal 1, today.count
+  end
+
+  # Something in one record makes the whole batch unreadable: the others go, and that one is held with its reason.
+  def test_one_unreadable_record_does_not_hold_up_the_others
+    no_signal
+    visit "/deck"
+    log_five_fish
+    refusal = Api::Refusal.rack(400, code: :unreadable_json, message: "The request is not JSON.")
+    @line.mode = lambda do |env, app|
+      text = env["rack.input"].read
+      env["rack.input"] = StringIO.new(text)
+      text.include?("shore_crab") ? refusal : app.call(env)
+    end
+    signal
+    assert_selector ".queue", text: "1 held back", wait: 20
+    wait_until { today.count == 4 }
+    assert_operator @line.dropped, :<, 12, "halves, not one by one for ever"
+  end
+
+  # A server that answers without saying what became of the records is asked again after a pause, not at once.
+  def test_an_answer_that_says_nothing_is_no_reason_to_hurry
+    no_signal
+    visit "/deck"
+    tagged
+    @line.mode = ->(_env, _app) { [200, { "content-type" => "application/json" }, ['{"answers":[]}']] }
+    signal
+    wait_until { @line.dropped >= 1 }
+    sleep 2
+
+    assert_operator @line.dropped, :<=, 2
+    assert_selector ".queue", text: "1 to send"
+  end
+
   def come_online
     page.execute_script("dispatchEvent(new Event('online'))")
     assert_selector ".queue", text: "all sent", wait: 20

@@ -36,7 +36,7 @@ class SmtpCarrierTest < Minitest::Test
   end
 
   def test_a_letter_reaches_the_server_whole
-    heard = server { |url| Devices::SmtpCarrier.new(url).deliver(LETTER) }
+    heard = server { |url| Devices::SmtpCarrier.new(url, sender: "Marrow <letters@marrow.example>").deliver(LETTER) }
 
     assert_includes heard, "RCPT TO:<edda@finders.example>"
     assert_includes heard, "Message-ID: <letter-7@marrow.example>"
@@ -46,10 +46,10 @@ class SmtpCarrierTest < Minitest::Test
   end
 
   def test_a_refusal_is_an_error_that_the_job_tries_again
-    server(recipient_answer: "550 no such person") { |url| assert_raises(Net::SMTPFatalError) { Devices::SmtpCarrier.new(url).deliver(LETTER) } }
+    server(recipient_answer: "550 no such person") { |url| assert_raises(Net::SMTPFatalError) { Devices::SmtpCarrier.new(url, sender: "Marrow <letters@marrow.example>").deliver(LETTER) } }
   end
 
   def test_a_line_that_goes_dead_after_the_letter_says_that_nobody_knows
-    server(taken: false) { |url| assert_raises(Devices::CarriedPerhaps) { Devices::SmtpCarrier.new(url).deliver(LETTER) } }
+    server(taken: false) { |url| assert_raises(Devices::CarriedPerhaps) { Devices::SmtpCarrier.new(url, sender: "Marrow <letters@marrow.example>").deliver(LETTER) } }
   end
 end

@@ -3,49 +3,6 @@
 require "pbt"
 require_relative "../support/test_helper"
 
-class BenchTest < Minitest::Test
-  CORNERS = [[212, 188], [1490, 242], [1556, 820], [148, 764]].freeze
-  FISH = [[301, 512], [640, 498], [980, 520], [1322, 561]].freeze
-
-  def found = Core::Photo::Bench.by_corners(corners: CORNERS, width_mm: 1000, height_mm: 400, fish: FISH)
-
-  # Vector of 2-rules 4.
-  def test_the_plane_and_both_lengths_to_a_hundredth_of_a_millimetre
-    expected = [[91.690, 231.014], [341.293, 211.873], [594.089, 217.437], [847.297, 235.989]]
-    expected.zip(found.points_mm).each { |want, got| want.zip(got).each { |one, other| assert_in_delta one, other, 0.01 } }
-
-    assert_in_delta 755.62, found.straight_mm, 0.01
-    assert_in_delta 757.08, found.curve_mm, 0.01
-  end
-
-  # Outside oracle: many hands that click 2 px off scatter as much as is stated.
-  def test_the_stated_error_is_the_spread_of_simulated_clicks
-    rng = Random.new(11)
-    shaken = ->(marks) { marks.map { |mark| mark.map { |value| value + (2 * Math.sqrt(-2 * Math.log(1 - rng.rand)) * Math.cos(2 * Math::PI * rng.rand)) } } }
-    lengths = Array.new(700) { Core::Photo::Bench.by_corners(corners: shaken.call(CORNERS), width_mm: 1000, height_mm: 400, fish: shaken.call(FISH)).straight_mm }
-    mean = lengths.sum / lengths.size
-    spread = Math.sqrt(lengths.sum { |one| (one - mean)**2 } / lengths.size)
-
-    assert_in_delta spread, found.sd_mm, spread * 0.09
-  end
-
-  def test_a_scale_is_a_ruler_and_says_how_unsure_it_is
-    one = Core::Photo::Bench.by_scale(scale: [[100, 50], [500, 50]], mm: 200, fish: [[0, 0], [300, 400]])
-
-    assert_in_delta 250.0, one.straight_mm, 1e-9
-    assert_operator one.sd_mm, :>, 250 * 0.015
-  end
-
-  def test_marks_that_tell_no_plane_are_refused_with_a_sentence
-    line = [[0, 0], [100, 2], [200, 1], [300, 200]]
-    crossed = [[0, 0], [100, 100], [100, 0], [0, 100]]
-
-    { line => :marks_on_a_line, crossed => :marks_crossed, line.first(3) => :marks_missing }.each do |corners, code|
-      assert_equal code, assert_raises(Core::InvalidInput) { Core::Photo::Bench.by_corners(corners:, width_mm: 1000, height_mm: 400, fish: FISH) }.code
-    end
-  end
-end
-
 class PlacingTest < Minitest::Test
   START = Time.utc(2026, 6, 15, 18)
 

@@ -62,6 +62,26 @@ class RouteTest < Minitest::Test
     assert_in_delta 0, island.between(48.5, -21.2, 48.5, -21.2).distance_m, 1e-9
   end
 
+  # A place on the drawn shore, or within metres of it, is as good as one a little way out.
+  def test_a_place_on_the_shore_line_has_its_way
+    island = route(land(box(-21.1, 48.4, -20.9, 48.6)))
+    away = [48.5, -20.7]
+    [[48.5, -21.1], [48.4, -21.1], [48.6, -21.0], [48.5, -21.100003], [48.6000001, -21.1], [48.5, -21.0999]].each do |from|
+      out = from[1] < -21.05 ? [from[0], -21.1005] : [48.6005, from[1]]
+
+      assert_in_delta island.between(*out, *away).distance_m, island.between(*from, *away).distance_m, 150, from.inspect
+    end
+  end
+
+  # A harbour wall out from the island's west shore: the fish goes round its head.
+  def test_a_wall_stands_in_the_way
+    wall = { "properties" => { "kind" => "wall" }, "geometry" => { "type" => "LineString", "coordinates" => [[-21.1, 48.5], [-21.3, 48.5]] } }
+
+    expected = geodesic([48.49, -21.12], [48.5, -21.3], [48.51, -21.12])
+
+    assert_in_delta expected, route(land(box(-21.1, 48.4, -20.9, 48.6)), wall).between(48.49, -21.12, 48.51, -21.12).distance_m, 20
+  end
+
   # The drawn sound: every way stays in the water, is never shorter than straight, and is the same there and back.
   def test_ways_through_the_sound
     features = JSON.parse(File.read(Demo::Sound::FILE)).fetch("features")

@@ -22,9 +22,10 @@ class ApiCase < Minitest::Test
   Carrier = Struct.new(:letters) { def deliver(letter) = letters << letter }
   CARRIER = Carrier.new([])
 
-  def self.files = @files ||= Devices::FileStorage.new(File.join(config.var_dir, "photos"))
+  def self.files = @files ||= Application.files(config)
+  def self.pictures = @pictures ||= Devices::PictureWorkshop.new
 
-  def self.application = @application ||= Application.build(config: ApiCase.config, db: TestDatabase.unit, carrier: CARRIER)
+  def self.application = @application ||= Application.build(config: ApiCase.config, db: TestDatabase.unit, files:, pictures:)
 
   def app = ApiCase.application
   def db = TestDatabase.unit
@@ -33,11 +34,13 @@ class ApiCase < Minitest::Test
   def setup
     CARRIER.letters.clear
     app
-    Api::App.hand_over_jobs(store:, carrier: CARRIER, files: ApiCase.files, base_url: ApiCase.config.base_url)
+    hand_over_jobs(carrier: CARRIER)
     @isolde = Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
     @hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator", email: "hamish@marrow.example", password: PASSWORD)
     Seeds.pouch(db, @isolde)
   end
+
+  def hand_over_jobs(carrier:) = Application.hand_over_jobs(config: ApiCase.config, db:, carrier:, files: ApiCase.files, pictures: ApiCase.pictures)
 
   # Sends JSON with a fresh token and returns the parsed answer; checks the answer's form.
   def send_json(method, path, body = {}, headers = {})
@@ -79,6 +82,12 @@ class ApiCase < Minitest::Test
   end
 
   def run_jobs
-    db[:que_jobs].where(job_class: %w[Acts::LetterJob Acts::SizeJob]).order(:id).each { |job| Object.const_get(job[:job_class]).run(*JSON.parse(JSON.generate(job[:args]))) }
+    # A job may queue another one.
+    3.times do
+      db[:que_jobs].where(job_class: %w[Acts::ResetJob Acts::LetterJob Acts::SizeJob], finished_at: nil).order(:id).each do |job|
+        Object.const_get(job[:job_class]).run(*JSON.parse(JSON.generate(job[:args])))
+        db[:que_jobs].where(id: job[:id]).delete
+      end
+    end
   end
 end

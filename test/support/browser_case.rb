@@ -24,17 +24,20 @@ class BrowserCase < Minitest::Test
   include Capybara::Minitest::Assertions
 
   PASSWORD = "correct horse tide"
-  TABLES = %w[row_changes letter_templates spans decisions queries corrections track_fixes live_taps live_fish held_encounters changes lockers tag_batches letters
+  TABLES = %w[ledger_seals security_traces security_events row_changes letter_templates spans decisions queries corrections track_fixes live_taps live_fish held_encounters changes lockers
+              tag_batches letters
               photos matches reports taggings stages encounters fish trips tag_custody tags tag_series
               members accounts que_jobs].freeze
 
   def self.config = @config ||= Config.from(ENV.to_h.merge("DATABASE_URL" => TestDatabase.url("voucher_browser"), "VOUCHER_VAR" => Dir.mktmpdir("voucher-browser")))
-  def self.files = @files ||= Devices::FileStorage.new(File.join(config.var_dir, "photos"))
+  def self.files = @files ||= Application.files(config)
+  def self.pictures = @pictures ||= Devices::PictureWorkshop.new
 
+  # As the role that the application works with; the tests themselves look on as the owner.
   def self.application
     @application ||= begin
       Seeds.catalogue(TestDatabase.browser)
-      Application.build(config:, db: TestDatabase.browser)
+      Application.build(config:, db: Database.connect(TestDatabase.url("voucher_browser", role: Roles::APPLICATION)), files:, pictures:)
     end
   end
 
@@ -42,8 +45,8 @@ class BrowserCase < Minitest::Test
 
   def setup
     Capybara.app = BrowserCase.application
-    Api::App.hand_over_jobs(store: Store::Gateway.new(db), carrier: nil, files: BrowserCase.files, base_url: "http://127.0.0.1")
-    db.run "truncate #{TABLES.join(', ')} restart identity cascade"
+    Application.hand_over_jobs(config: BrowserCase.config, db:, carrier: nil, files: BrowserCase.files, pictures: BrowserCase.pictures)
+    TestDatabase.empty(db, TABLES)
     # What the migration starts from; it names members, so it went with them.
     db[:house_rules].insert(version: 1, choices: Sequel.pg_jsonb({}), why: "What we start from.")
     @isolde = Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)

@@ -8,8 +8,7 @@ module Seeds
 
   def catalogue(db)
     Demo::Load.catalogue(db)
-    db[:waters].multi_insert(Demo::Sound::WATERS)
-    db[:spots].multi_insert(Demo::Sound::SPOTS)
+    Demo::Sound.draw(db)
   end
 
   def member(db, name, role: "tagger", email: nil, password: nil)

@@ -17,7 +17,17 @@ module TestDatabase
   # Filled by the browser tests themselves.
   def browser = @browser ||= fresh("voucher_browser")
 
-  def url(name) = ENV.fetch("TEST_DATABASE_URL").sub("///voucher?", "///#{name}?")
+  def url(name, role: nil)
+    ENV.fetch("TEST_DATABASE_URL").sub("///voucher?", "///#{name}?").then { |url| role ? url.sub("user=voucher", "user=#{role}") : url }
+  end
+
+  # Ledgers are never emptied; a test between two walks has to.
+  def empty(db, tables)
+    db.transaction do
+      db.run "set local session_replication_role = replica"
+      db.run "truncate #{tables.join(', ')} restart identity cascade"
+    end
+  end
 
   def fresh(name)
     Sequel.connect(ENV.fetch("TEST_DATABASE_URL")) do |db|

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { ref, watchEffect } from 'vue'
-import { RouterView } from 'vue-router'
+import { RouterLink, RouterView } from 'vue-router'
 import { keepShell } from './offline/shell'
 import PlaceBar from './parts/PlaceBar.vue'
 import { useLookStore } from './stores/look'
 import { useSessionStore } from './stores/session'
 
 useLookStore()
-const { member } = storeToRefs(useSessionStore())
+const { member, secondFactor } = storeToRefs(useSessionStore())
 // Members keep the shell on their device; a finder who reports one tag need not download it.
 watchEffect(() => {
   if (member.value) keepShell()
@@ -24,6 +24,9 @@ window.addEventListener('voucher:bug', () => (bug.value = true))
     Something went wrong on this page. What you typed is kept on this device.
     <button type="button" @click="bug = false">Close</button>
   </div>
+  <p v-if="secondFactor === 'needed' && $route.path !== '/you'" class="bug" role="status">
+    Coordinators sign in with a second factor here. <RouterLink to="/you">Set one up</RouterLink> before you go on.
+  </p>
   <main id="main">
     <RouterView />
   </main>

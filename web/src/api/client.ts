@@ -29,8 +29,7 @@ function tokened(request: Request): Request {
 }
 
 async function fetchToken() {
-  const session = (await (await reach(new Request('/api/session'))).json()) as Schemas['Session']
-  token = session.csrf_token
+  token = (await answer(client.GET('/api/session'))).csrf_token
 }
 
 async function codeOf(response: Response): Promise<string | undefined> {
@@ -50,13 +49,18 @@ async function reach(request: Request): Promise<Response> {
   }
 }
 
-/** The data of a call, or a thrown Refusal or NoSignal. */
+/** The data of a call, or a thrown Refusal or NoSignal. What is not in our form did not come from our server: a page that asks for a sign-in to the network, or a proxy's. */
 async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
-  const { data, error, response } = await call
+  const { data, error, response } = await call.catch((thrown: unknown) => {
+    throw thrown instanceof SyntaxError ? new NoSignal() : thrown
+  })
   if (response.ok) return data as T
-  if (response.status >= 502) throw new NoSignal()
-  throw new Refusal(response.status, (error ?? {}) as Partial<Schemas['Error']>)
+  if (!isRefusal(error)) throw new NoSignal()
+  if (response.status >= 502) throw new NoSignal(error.message)
+  throw new Refusal(response.status, error)
 }
+
+const isRefusal = (body: unknown): body is Schemas['Error'] => typeof body === 'object' && body !== null && 'code' in body && 'message' in body
 
 export const api = {
   session: () => answer(client.GET('/api/session')),
@@ -65,10 +69,30 @@ export const api = {
   changePassword: (body: { password: string; new_password: string }) => answer(client.POST('/auth/change-password', { body })),
   requestPasswordReset: (body: { email: string }) => answer(client.POST('/auth/reset-password-request', { body })),
   resetPassword: (body: { key: string; password: string }) => answer(client.POST('/auth/reset-password', { body })),
+  changeAddress: (body: { email: string; password: string }) => answer(client.POST('/auth/change-login', { body })),
+  confirmAddress: (body: { key: string }) => answer(client.POST('/auth/verify-login-change', { body })),
+  giveSecondFactor: (code: string) => answer(client.POST('/auth/otp-auth', { body: { code } })),
+  givePaperCode: (code: string) => answer(client.POST('/auth/recovery-auth', { body: { code } })),
+  setUpSecondFactor: (body: { otp_secret?: string; otp_raw_secret?: string; password?: string; code?: string }) => answer(client.POST('/auth/otp-setup', { body })),
+  switchOffSecondFactor: (password: string) => answer(client.POST('/auth/otp-disable', { body: { password } })),
+  paperCodes: (password: string) => answer(client.POST('/auth/recovery-codes', { body: { password } })),
+  secondFactor: () => answer(client.GET('/api/me/second-factor')),
+  secondFactorPicture: (secret: string) => answer(client.POST('/api/me/second-factor/picture', { body: { secret } })),
+  dropSecondFactor: (id: string) => answer(client.DELETE('/api/members/{id}/second-factor', { params: { path: { id } } })),
+  sessions: () => answer(client.GET('/api/me/sessions')),
+  endSession: (number: number) => answer(client.DELETE('/api/me/sessions/{number}', { params: { path: { number: String(number) } } })),
+  securityEvents: (query: { kind?: string; before?: string }) => answer(client.GET('/api/security-events', { params: { query } })),
+  coast: () => answer(client.GET('/api/coast')),
+  waters: () => answer(client.GET('/api/waters')),
+  drawCoast: (geojson: Record<string, unknown>) => answer(client.PUT('/api/coast', { body: { geojson } })),
+  nameProgramme: (body: { name: string; contact: string | null }) => answer(client.PUT('/api/programme', { body })),
+  keepWater: (code: string, body: { name: string; kind: 'sea' | 'fresh' }) => answer(client.PUT('/api/waters/{code}', { params: { path: { code } }, body })),
+  keepSpot: (code: string, body: { name: string; water_code: string; lat_deg: number; lon_deg: number; retired: boolean }) =>
+    answer(client.PUT('/api/spots/{code}', { params: { path: { code } }, body })),
   species: () => answer(client.GET('/api/species')),
   deck: (on: string) => answer(client.GET('/api/deck', { params: { query: { on } } })),
   startTrip: (id: string, body: Schemas['TripStart']) => answer(client.PUT('/api/trips/{id}', { params: { path: { id } }, body })),
-  recordBatch: (encounters: { id: string; encounter: Schemas['EncounterSent'] }[]) => answer(client.POST('/api/encounters/batch', { body: { encounters: encounters as never } })),
+  recordBatch: (encounters: { id: string; encounter: Schemas['EncounterSent'] }[], sent_at: string) => answer(client.POST('/api/encounters/batch', { body: { sent_at, encounters } })),
   addEncounterPhoto: (id: string, photo_id: string, taken_at: string, photo: Blob) =>
     answer(
       client.PUT('/api/encounters/{id}/photos/{photo_id}', {

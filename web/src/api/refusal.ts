@@ -6,6 +6,7 @@ type ErrorBody = components['schemas']['Error']
 export class Refusal extends Error {
   readonly code: string
   readonly fields: Record<string, string>
+  readonly details: Record<string, unknown>
   constructor(
     readonly status: number,
     body: Partial<ErrorBody>,
@@ -13,14 +14,15 @@ export class Refusal extends Error {
     super(body.message ?? 'The server did not answer as expected. Nothing is lost; try again.')
     this.code = body.code ?? 'unexpected'
     this.fields = body.fields ?? {}
+    this.details = body.details ?? {}
   }
 }
 
 /** The server could not be reached, or broke: trying again later is right. */
 export class NoSignal extends Error {
   readonly fields: Record<string, string> = {}
-  constructor() {
-    super('No answer from the server. What you typed is kept here; try again when there is a signal.')
+  constructor(message = 'No answer from the server. What you typed is kept here; try again when there is a signal.') {
+    super(message)
   }
 }
 

@@ -1,14 +1,20 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { api } from '@/api/client'
+import { api, type Schemas } from '@/api/client'
 import { NoSignal, Refusal } from '@/api/refusal'
 import { nowMs } from './clock'
+import { usePauses } from './pauses'
+import { sha256 } from './sha256'
 import { dropPhoto, encountersOfTrip, forgetSentBefore, keepEncounter, keepPhoto, keptEncounter, keptPhotos, unsentEncounters, type KeptEncounter, type KeptPhoto } from './store'
 
-const RETRY_MS = 15_000
 const BATCH = 50
 /** What the server has had for so long need not lie here. */
 const FORGET_AFTER_MS = 30 * 86_400_000
+/** It is not this record's fault: signed out, too often, or a page that is too old. */
+const LATER = [401, 403, 429]
+
+/** What became of a sending: each was answered; some were not; none, because the line or the server is down. */
+type Outcome = 'answered' | 'some' | 'down'
 
 /** Encounters on this device and what became of them; drains oldest first whenever there is a signal. */
 export const useQueue = defineStore('queue', () => {
@@ -16,6 +22,7 @@ export const useQueue = defineStore('queue', () => {
   const photos = shallowRef<KeptPhoto[]>([])
   const signal = ref(true)
   const signedOut = ref(false)
+  const pauses = usePauses()
   let draining: Promise<void> | null = null
   let timer: number | undefined
 
@@ -67,68 +74,115 @@ export const useQueue = defineStore('queue', () => {
     return draining
   }
 
+  /** Whatever happens, what is left is tried again after a pause. */
   async function sendAll() {
     clearTimeout(timer)
-    while (waiting.value.length) {
-      if (!(await send(waiting.value.slice(0, BATCH)))) return again()
-    }
-    for (const photo of photosWaiting.value) {
-      const fish = encounters.value.find((one) => one.id === photo.encounter_id)
-      // A fish that is still in hand or held back keeps its pictures here.
-      if (fish ? fish.sending === 'sent' : (await keptEncounter(photo.encounter_id))?.sending === 'sent') {
-        if (!(await sendPhoto(photo))) return again()
-      }
-    }
-    signal.value = true
-  }
-
-  const again = () => void (timer = window.setTimeout(() => void drain(), RETRY_MS))
-
-  /** Each record is answered on its own. False when the rest has to wait: no signal, signed out, too often, or a server that broke. */
-  async function send(batch: KeptEncounter[]): Promise<boolean> {
-    return attempt(async () => {
-      const { answers } = await api.recordBatch(batch.map((one) => ({ id: one.id, encounter: one.body })))
-      for (const told of answers) {
-        const one = batch.find((kept) => kept.id === told.id)
-        if (one) await settle(one, told.answer === 'held' ? 'held' : 'sent', told.message)
-      }
-    })
-  }
-
-  async function sendPhoto(photo: KeptPhoto): Promise<boolean> {
-    return attempt(async () => {
-      try {
-        await api.addEncounterPhoto(photo.encounter_id, photo.id, new Date(photo.taken_at).toISOString(), photo.blob)
-        await removePhoto(photo.id)
-      } catch (thrown) {
-        if (!(thrown instanceof Refusal) || [401, 429, 500].includes(thrown.status)) throw thrown
-        const refused = { ...photo, why: thrown.message }
-        await keepPhoto(refused)
-        photos.value = photos.value.map((one) => (one.id === photo.id ? refused : one))
-      }
-    })
-  }
-
-  async function attempt(call: () => Promise<void>): Promise<boolean> {
+    let whole = false
     try {
-      await call()
+      whole = (await sendRecords()) && (await sendPhotos())
+    } finally {
+      if (whole) pauses.reset()
+      else timer = window.setTimeout(() => void drain(), pauses.next())
+    }
+  }
+
+  /** Each record is tried once in a round; a correction that was saved meanwhile makes another round. */
+  async function sendRecords(): Promise<boolean> {
+    const tried = new Set<string>()
+    const mark = (one: KeptEncounter) => `${one.id} ${one.body.revision}`
+    let whole = true
+    for (;;) {
+      const batch = waiting.value.filter((one) => !tried.has(mark(one))).slice(0, BATCH)
+      if (!batch.length) return whole
+      batch.forEach((one) => tried.add(mark(one)))
+      const outcome = await sendHalved(batch)
+      if (outcome === 'down') return false
+      if (outcome === 'some') whole = false
+    }
+  }
+
+  /** A batch that is refused as a whole is sent in halves, until the record that is meant stands alone. */
+  async function sendHalved(batch: KeptEncounter[]): Promise<Outcome> {
+    const outcome = await attempt(() => send(batch))
+    if (!(outcome instanceof Refusal)) return outcome
+    if (batch.length > 1) {
+      const middle = Math.ceil(batch.length / 2)
+      const outcomes = [await sendHalved(batch.slice(0, middle)), await sendHalved(batch.slice(middle))]
+      return outcomes.find((one) => one === 'down') ?? outcomes.find((one) => one === 'some') ?? 'answered'
+    }
+    // A server that broke may be mended; what it cannot read stays unreadable.
+    if (outcome.status >= 500 || outcome.status === 409) return 'some'
+    await settle(batch[0]!, 'held', outcome.message)
+    return 'answered'
+  }
+
+  async function send(batch: KeptEncounter[]): Promise<Outcome> {
+    const { answers } = await api.recordBatch(
+      batch.map((one) => ({ id: one.id, encounter: one.body })),
+      new Date(nowMs()).toISOString(),
+    )
+    const told = new Map(answers.map((answer) => [answer.id, answer]))
+    for (const one of batch) {
+      const answer = told.get(one.id)
+      if (answer) await settle(one, answer.answer === 'held' ? 'held' : 'sent', answer.message)
+    }
+    return batch.every((one) => told.has(one.id)) ? 'answered' : 'some'
+  }
+
+  async function sendPhotos(): Promise<boolean> {
+    let whole = true
+    for (const photo of photosWaiting.value) {
+      const fish = encounters.value.find((one) => one.id === photo.encounter_id) ?? (await keptEncounter(photo.encounter_id))
+      // A fish that is still in hand or held back keeps its pictures here.
+      if (fish?.sending !== 'sent') continue
+      const outcome = await attempt(() => sendPhoto(photo))
+      if (outcome === 'down') return false
+      if (outcome instanceof Refusal) {
+        if (outcome.status >= 500) whole = false
+        else await refusePhoto(photo, outcome.message)
+      } else if (outcome === 'some') whole = false
+    }
+    return whole
+  }
+
+  /** It stays here until the server names the hash of what it keeps, and that is this picture's. */
+  async function sendPhoto(photo: KeptPhoto): Promise<Outcome> {
+    const { sha256: kept } = await api.addEncounterPhoto(photo.encounter_id, photo.id, new Date(photo.taken_at).toISOString(), photo.blob)
+    if (kept !== (await sha256(photo.blob))) return 'some'
+    await removePhoto(photo.id)
+    return 'answered'
+  }
+
+  async function refusePhoto(photo: KeptPhoto, why: string) {
+    const refused = { ...photo, why }
+    await keepPhoto(refused)
+    photos.value = photos.value.map((one) => (one.id === photo.id ? refused : one))
+  }
+
+  /** What became of it; a Refusal is about what was sent, and 'down' about the line, the server or the sign-in. */
+  async function attempt(call: () => Promise<Outcome>): Promise<Outcome | Refusal> {
+    try {
+      const outcome = await call()
       signal.value = true
       signedOut.value = false
-      return true
+      return outcome
     } catch (thrown) {
-      if (!(thrown instanceof Refusal) && !(thrown instanceof NoSignal)) throw thrown
+      const refused = thrown instanceof Refusal
       signal.value = !(thrown instanceof NoSignal)
-      signedOut.value = thrown instanceof Refusal && thrown.status === 401
-      return false
+      signedOut.value = refused && thrown.status === 401
+      return refused && !LATER.includes(thrown.status) ? thrown : 'down'
     }
   }
 
   /** A correction may have been saved while the older revision was on its way: then it still waits. */
-  async function settle(one: KeptEncounter, sending: 'sent' | 'held', why: string | null) {
+  async function settle(one: KeptEncounter, sending: 'sent' | 'held', why: Schemas['BatchAnswer']['message']) {
     const now = encounters.value.find((kept) => kept.id === one.id) ?? one
     if (now.body.revision === one.body.revision) await put({ ...now, sending, why })
   }
 
-  addEventListener('online', () => void drain())
+  addEventListener('online', () => {
+    pauses.reset()
+    void drain()
+  })
   return { encounters, photos, waiting, held, photosWaiting, oldestMs, signal, signedOut, load, save, addPhoto, removePhoto, drain }
 })

@@ -15,18 +15,19 @@ let layers: Layer[] = []
 
 /** Half the 5 km cell in which the public sees a fish. */
 const HALF_CELL_DEG = 2500 / 111_132
-const SOUND = new LatLngBounds([48.28, -21.93], [49.12, -20.55])
+/** Before the coast is known. */
+const ANYWHERE: LatLngTuple = [0, 0]
 
 onMounted(async () => {
   map = new LeafletMap(box.value!, {
     attributionControl: false,
     renderer: new SVG({ padding: 0.5 }),
-    minZoom: 7,
+    minZoom: 6,
     maxZoom: 15,
     zoomSnap: 0.25,
     keyboard: true,
   })
-  map.fitBounds(SOUND)
+  map.setView(ANYWHERE, 7)
   new Control.Scale({ imperial: false }).addTo(map)
   if (props.pickable) map.on('click', ({ latlng }) => (picked.value = { lat_deg: round(latlng.lat), lon_deg: round(wrap(latlng.lng)) }))
   draw()
@@ -34,7 +35,7 @@ onMounted(async () => {
   if (!map) return
   map.on('zoomend', nameWhatFits)
   nameWhatFits()
-  new GeoJSON(coast, {
+  const drawn = new GeoJSON(coast, {
     interactive: false,
     style: (feature) => ({ className: `coast ${feature?.properties.kind}`, weight: 1 }),
     pointToLayer: (feature, at) => placeName(feature, 'place-name', at.lat, at.lng),
@@ -44,6 +45,7 @@ onMounted(async () => {
       placeName(feature, 'place-name island', middle.lat, middle.lng).addTo(map)
     },
   }).addTo(map)
+  if (!props.places?.length && drawn.getBounds().isValid()) map.fitBounds(drawn.getBounds().pad(0.02))
   draw()
 })
 onBeforeUnmount(() => {

@@ -1,13 +1,19 @@
 import type { FeatureCollection, Point } from 'geojson'
-import coastUrl from '@waters/marrow_sound.geojson?url'
+import { api } from '@/api/client'
 
 let coast: Promise<FeatureCollection> | null = null
 
-/** The drawn coast, fetched once; it ships with the application. */
+/** The programme's drawn coast, fetched once; after a failure the next one who asks tries again. */
 export function loadCoast(): Promise<FeatureCollection> {
-  coast ??= fetch(coastUrl).then((response) => response.json() as Promise<FeatureCollection>)
+  coast ??= (api.coast() as unknown as Promise<FeatureCollection>).catch((thrown) => {
+    coast = null
+    throw thrown
+  })
   return coast
 }
+
+/** After a coordinator has changed it. */
+export const forgetCoast = () => void (coast = null)
 
 export interface NamedPlace {
   name: string

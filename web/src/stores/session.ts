@@ -1,7 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, keepToken, type Schemas } from '@/api/client'
-import { NoSignal } from '@/api/refusal'
 
 type Member = NonNullable<Schemas['Session']['member']>
 const LAST_MEMBER = 'voucher.member'
@@ -11,6 +10,8 @@ const PATIENCE_MS = 1200
 export const useSessionStore = defineStore('session', () => {
   const member = ref<Member | null>(null)
   const known = ref(false)
+  const secondFactor = ref<Schemas['Session']['second_factor']>('none')
+  const programme = ref<Schemas['Session']['programme'] | null>(null)
 
   /** On a device that knows its member, a slow answer is not waited for: the water comes first. */
   async function load() {
@@ -29,10 +30,12 @@ export const useSessionStore = defineStore('session', () => {
       const session = await api.session()
       keepToken(session.csrf_token)
       member.value = session.member
+      secondFactor.value = session.second_factor
+      programme.value = session.programme
       if (session.member) localStorage.setItem(LAST_MEMBER, JSON.stringify(session.member))
       else localStorage.removeItem(LAST_MEMBER)
-    } catch (thrown) {
-      if (!(thrown instanceof NoSignal)) throw thrown
+    } catch {
+      // Whatever the server has, the water does not wait for it: the last answer stands.
       const last = localStorage.getItem(LAST_MEMBER)
       member.value = last ? (JSON.parse(last) as Member) : null
     }
@@ -51,5 +54,5 @@ export const useSessionStore = defineStore('session', () => {
 
   const isCoordinator = computed(() => member.value?.role === 'coordinator')
   const units = computed(() => member.value?.units ?? 'metric')
-  return { member, known, isCoordinator, units, load, signIn, signOut }
+  return { member, known, secondFactor, programme, isCoordinator, units, load, signIn, signOut }
 })

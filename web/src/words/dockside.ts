@@ -2,11 +2,10 @@
 export const TRIP_STATE: Record<string, string> = { open: 'unfinished', ready: 'ready to submit', submitted: 'submitted' }
 
 /** How far the placing of a picture can be relied on: words for a house rule, not a probability. */
-export function sureText(photo: { placed_by: string | null; sure: number | null }): string {
+export function sureText(photo: { placed_by: string | null; fit: 'well' | 'fair' | 'doubtful' }): string {
   if (photo.placed_by === 'hand') return 'placed by you'
   if (photo.placed_by === 'deck') return 'taken on the Deck'
-  const sure = photo.sure ?? 0
-  return sure >= 0.95 ? 'fits well' : sure >= 0.7 ? 'fits' : 'look at it'
+  return { well: 'fits well', fair: 'fits', doubtful: 'look at it' }[photo.fit]
 }
 
 export const FIELD: Record<string, string> = { length: 'Length', place: 'Place', air: 'Time in the air', hook_place: 'Hook', bleeding: 'Blood', outcome: 'How it went off', tare: 'Wet sling' }

@@ -26,6 +26,7 @@ export const ACT: Record<Schemas['StageAct'], { button: string; stage: string }>
   fish_on: { button: 'Fish on', stage: 'on the line' },
   in_net: { button: 'In the net', stage: 'in the net' },
   lifted: { button: 'Lift out', stage: 'out of the water' },
+  tag_in: { button: 'Tag is in', stage: 'tag is in' },
   back_in_water: { button: 'Back in water', stage: 'back in water' },
   let_go: { button: 'Let go', stage: 'let go' },
   kept: { button: 'Kept', stage: 'kept' },
@@ -57,5 +58,6 @@ export const REFLEX: Record<string, string> = {
 }
 export const PRESSURE_SIGN: Record<string, string> = { stomach_out: 'stomach out of the mouth', gut_out: 'gut out behind', eyes_bulging: 'eyes bulging', swollen: 'swollen, floats' }
 export const OUTCOME: Record<string, string> = { strong: 'swam strong', slow: 'swam slowly', sank: 'sank', floated: 'floated', predator: 'taken by another', lost_from_sight: 'lost from sight' }
+export const TAG_WHERE: Record<string, string> = { board: 'on the board', water: 'in the water' }
 export const TAG_ACT: Record<string, string> = { left: 'tag left in', replaced: 'tag replaced', added: 'tag added', removed: 'tag taken off' }
 export const BAND: Record<string, string> = { good: 'good', watch: 'watch it', poor: 'poor', grave: 'grave' }

@@ -2,37 +2,42 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
+import { openField, type Act, type Card, type Field } from '@/core/field'
+import { nowMs } from '@/offline/clock'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
-import { nowMs } from '@/offline/clock'
+import { useSessionStore } from '@/stores/session'
 import { ACT } from '@/words/fish'
-import { adviceLines, airBudget, fightBudgetSeconds, readClock, type Act, type Card } from './card'
+import { hasEnded, stageOf } from './fishInHand'
 import ClockPanel from './parts/ClockPanel.vue'
 import DraughtColumn from './parts/DraughtColumn.vue'
 import { wakeSound } from './sound'
 import { merged, useCrew, type SharedFish } from './useCrew'
-import { useSlowTick } from './useTick'
+import { useFishTold } from './useFishTold'
 
 /** A tap right after somebody else's would be meant for the button that stood there before. */
 const GUARD_MS = 700
 
 const props = defineProps<{ crewKey: string }>()
+const session = useSessionStore()
 const card = shallowRef<Card | null>(null)
+const field = shallowRef<Field | null>(null)
 const refusal = ref<Trouble | null>(null)
 const fish = ref<SharedFish[]>([])
-const now = useSlowTick()
 let othersTappedAt = 0
 
 onMounted(async () => {
   try {
     card.value = (await api.crewCard(props.crewKey)).card as Card
+    field.value = openField(card.value)
   } catch (thrown) {
     refusal.value = trouble(thrown)
   }
 })
 const crew = useCrew(
   computed(() => (card.value ? props.crewKey : null)),
-  () => fish.value,
+  // What the Deck sees is the Deck's to say.
+  () => fish.value.map(({ id, species_code, tag_number, taps }) => ({ id, species_code, tag_number, taps })),
   (shared, heard) => {
     fish.value = shared.map((other) => {
       const own = fish.value.find((one) => one.id === other.id)
@@ -44,22 +49,14 @@ const crew = useCrew(
 )
 onBeforeUnmount(crew.stop)
 
-const ended = (one: SharedFish) => ['let_go', 'kept'].includes(one.taps.at(-1)?.act ?? '')
+/** The same question as the Deck's, of what the Deck knows, so that both are told the same. */
+const { told, trouble: coreTrouble } = useFishTold(field, () => fish.value.map(({ id, species_code, seen, taps }) => ({ id, record: { species_code, taps, ...seen } })), () => session.units)
 const shown = computed(() => {
-  const inHand = fish.value.filter((one) => !ended(one))
+  const inHand = fish.value.filter((one) => !hasEnded(one))
   return (inHand.length ? inHand : fish.value.slice(-1)).map((one) => {
-    const species = card.value!.species.find((kind) => kind.code === one.species_code)!
-    const clock = readClock(one.taps, Math.max(now.value, one.taps.at(-1)?.at ?? 0))
-    const budget = airBudget(species, card.value!.trip.water_temp_c, one.length_mm, clock.fightSeconds)
-    const rest = card.value!.rest
-    return {
-      one, species, clock, ...budget,
-      fightBudget: fightBudgetSeconds(species, one.length_mm),
-      airBefore: clock.airSeconds - (clock.liftSeconds ?? 0),
-      restNeeded: clock.lastLiftSeconds > 0 ? Math.max(rest.min_seconds, rest.times_last_lift * clock.lastLiftSeconds) : 0,
-      next: (ended(one) ? null : (card.value!.next_acts[clock.stage]?.[0] ?? null)) as Act | null,
-      lines: adviceLines(card.value!, species, { stage: clock.stage === 'kept' ? 'let_go' : clock.stage, hook: 'none', bleeding: 'none', pressure: 'no', vitality: 'good', heat: 'cool' }),
-    }
+    const acts = card.value!.acts.next[stageOf(one)] ?? []
+    const next: Act | null = hasEnded(one) ? null : (acts[0] ?? null)
+    return { one, next, name: card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish', others: acts.filter((act) => act === 'let_go' && act !== next), told: told.value[one.id] ?? null }
   })
 })
 
@@ -80,20 +77,20 @@ function undo(one: SharedFish) {
   <div class="page narrow crew">
     <TroubleNote :trouble="refusal" />
     <p v-if="!crew.signal.value" role="status">No signal: taps here wait until the Deck can be reached.</p>
+    <p v-if="coreTrouble" role="alert">{{ coreTrouble }}</p>
     <template v-if="card">
       <h1>Crew at {{ card.trip.spot_name }}</h1>
       <p v-if="!shown.length" class="soft">No fish on yet. It shows here as soon as the Deck has one.</p>
-      <article v-for="{ one, species, clock, oneLift, total, fightBudget, airBefore, restNeeded, next, lines } in shown" :key="one.id">
-        <DraughtColumn class="draught" :one-lift="oneLift" :total="total" :air-before="airBefore" :taps="one.taps" :rest-needed="restNeeded" />
+      <article v-for="{ one, name, told: now, next, others } in shown" :key="one.id">
+        <DraughtColumn class="draught" :told="now" />
         <div class="side">
-          <h2>{{ species.common_name }}</h2>
-          <ClockPanel :taps="one.taps" :one-lift="oneLift" :total="total" :air-before="airBefore" :rest-needed="restNeeded" :fight-budget="fightBudget" />
+          <h2>{{ name }}</h2>
+          <ClockPanel :stage="stageOf(one)" :marks="now?.clock ?? null" />
           <TagStreamer v-if="one.tag_number" :number="one.tag_number" />
-          <p v-for="line in lines" :key="line.text" class="line">{{ line.text }}</p>
+          <ul class="lines" aria-label="Now"><li v-for="line in now?.lines" :key="line.text" class="line">{{ line.text }}</li></ul>
           <button v-if="next" type="button" class="next" data-testid="next" @click="tap(one, next)">{{ ACT[next].button }}</button>
-          <p v-else>{{ ACT[clock.stage as Act]?.stage }}</p>
           <div class="others">
-            <button v-for="act in (card.next_acts[clock.stage] ?? []).filter((other) => other === 'let_go' && other !== next)" :key="act" type="button" @click="tap(one, act)">{{ ACT[act].button }}</button>
+            <button v-for="act in others" :key="act" type="button" @click="tap(one, act)">{{ ACT[act].button }}</button>
             <button type="button" :disabled="!one.taps.length" @click="undo(one)">Undo</button>
           </div>
         </div>
@@ -112,6 +109,13 @@ article {
 .side {
   display: grid;
   gap: var(--gap-2);
+}
+.lines {
+  display: grid;
+  gap: var(--gap-2);
+  margin: 0;
+  padding: 0;
+  list-style: none;
 }
 .line {
   padding-left: var(--gap-2);

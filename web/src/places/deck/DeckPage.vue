@@ -93,7 +93,7 @@ useDeckKeys({
       />
     </template>
     <RecordSheet v-else-if="cover === 'record'" v-model:tab="tab" class="cover" :deck="state" @close="cover = null" />
-    <PeopleFirst v-else-if="cover === 'people'" class="cover" :cases="card.first_aid" @close="cover = null" />
+    <PeopleFirst v-else-if="cover === 'people'" class="cover" @close="cover = null" />
     <LoggedList v-else-if="cover === 'list'" class="cover" :logged="logged" :species="card.species" :in-hand="fish.id" @open="open" />
     <OtherCatch v-else class="cover" :species="card.species" @catch="caughtOther" @close="cover = null" />
     <ActStrip v-model:note="noting" v-model:keys="showKeys" class="acts" :deck="state" :more="cover === 'record'" @more="show('record')" @other="show('other')" @again="caughtAgain" />

@@ -2,7 +2,8 @@ import { ref, watch, type Ref } from 'vue'
 import { api } from '@/api/client'
 import { NoSignal, Refusal } from '@/api/refusal'
 import { nowMs } from '@/offline/clock'
-import type { Act, Tap } from './card'
+import type { Schemas } from '@/api/client'
+import type { Act, Tap } from '@/core/field'
 
 const EVERY_MS = 1000
 
@@ -18,7 +19,8 @@ export interface SharedFish {
   id: string
   species_code: string
   tag_number: string | null
-  length_mm: number | null
+  /** What the Deck knows of it besides; the crew only listens. */
+  seen: Schemas['FishSeen']
   taps: Tap[]
   /** How often somebody took a tap back, as the server counts. */
   undos: number
@@ -28,7 +30,7 @@ export interface SharedFish {
  * Keeps the fish in hand of several devices alike, once a second while there is a key and a signal.
  * A tap's time crosses as "so long ago", so that the devices' clocks need not agree; what a device tapped itself keeps its own time.
  */
-export function useCrew(key: Ref<string | null>, mine: () => Omit<SharedFish, 'undos'>[], take: (shared: SharedFish[], heard: (id: string) => Heard) => void) {
+export function useCrew(key: Ref<string | null>, mine: () => (Omit<SharedFish, 'undos' | 'seen'> & Partial<Pick<SharedFish, 'seen'>>)[], take: (shared: SharedFish[], heard: (id: string) => Heard) => void) {
   const device = (sessionStorage['voucher.device'] ??= crypto.randomUUID()) as string
   const signal = ref(true)
   const undone = new Map<string, number>()

@@ -9,21 +9,21 @@ import { nowMs } from '@/offline/clock'
 import { useQueue } from '@/offline/queue'
 import { keepNote, keptEncounter, note } from '@/offline/store'
 import { useSessionStore } from '@/stores/session'
-import { adviceLines, airBudget, cautionScore, fightBudgetSeconds, keepVerdict, leadFor, readClock, tagAdvice, type Act, type Card, type Tap } from './card'
-import { blankFish, bodyOf, numbersOf, type FishInHand } from './fishInHand'
+import { openField, type Act, type Card, type Field, type FishTold } from '@/core/field'
+import { afterPaint } from './afterPaint'
+import { blankFish, bodyOf, hasEnded, numbersOf, seenOf, stageOf, type FishInHand } from './fishInHand'
 import { wakeSound } from './sound'
 import { merged, useCrew, type Heard, type SharedFish } from './useCrew'
+import { useFishTold } from './useFishTold'
 import { useInstruments } from './useInstruments'
-import { useSlowTick } from './useTick'
 
 type Deck = Schemas['Deck']
 /** Longest length that can be typed: 999.9 of a unit. */
 const MAX_DIGITS = 4
 /** So many fish may be in hand at once; more hands than that no boat has. */
 const MAX_IN_HAND = 4
-const ENDED: Act[] = ['let_go', 'kept']
-const stageOf = (one: FishInHand) => one.taps.at(-1)?.act ?? 'start'
-const hasEnded = (one: FishInHand) => ENDED.includes(stageOf(one) as Act)
+/** A card of another shape is taken anew. */
+const CARD_FORMAT = 3
 
 /** The fish in hand, from fish on to let go. Every act changes the screen at once and is kept here before anything is sent. */
 export function useDeck() {
@@ -42,7 +42,6 @@ export function useDeck() {
   /** What is being fished for: a crab on the hook does not change it. */
   const usual = ref<string | null>(null)
   const fish = computed<FishInHand | null>(() => hands.value[at.value] ?? null)
-  const now = useSlowTick()
   const instruments = useInstruments(computed(() => deck.value?.instruments ?? false))
 
   const card = computed<Card | null>(() => deck.value?.card ?? null)
@@ -50,67 +49,33 @@ export function useDeck() {
   const speciesOf = (code: string | undefined) => card.value?.species.find((one) => one.code === code) ?? null
   const species = computed(() => speciesOf(fish.value?.species_code))
   const stage = computed(() => (fish.value ? stageOf(fish.value) : 'start'))
-  /** The taps as of the last frame: what is looked up from them may come a frame after the clock and the big key have changed. */
-  const settled = shallowRef<Tap[]>([])
-  watch(() => fish.value?.taps, (taps) => afterPaint(() => (settled.value = [...(taps ?? [])])), { deep: true })
-  const settledStage = computed(() => settled.value.at(-1)?.act ?? 'start')
-  const settledDone = computed(() => ENDED.includes(settledStage.value as Act))
-  const clock = computed(() => readClock(settled.value, Math.max(now.value, settled.value.at(-1)?.at ?? 0)))
   const isOut = computed(() => stage.value === 'lifted')
-  const isDone = computed(() => ENDED.includes(stage.value as Act))
-  const lengthMm = computed(() => {
-    const digits = fish.value?.digits
-    return digits ? Math.round((Number(digits) / 10) * (unit.value === 'in' ? 25.4 : 10)) : null
-  })
+  const isDone = computed(() => Boolean(fish.value && hasEnded(fish.value)))
   const waterTempC = computed(() => fish.value?.water_temp_c ?? instruments.waterTempC.value ?? card.value?.trip.water_temp_c ?? null)
-  const oneLift = computed(() => (species.value ? airBudget(species.value, waterTempC.value, lengthMm.value, clock.value.fightSeconds).oneLift : 0))
-  const totalLift = computed(() => (species.value ? airBudget(species.value, waterTempC.value, lengthMm.value, clock.value.fightSeconds).total : 0))
-  const fightBudget = computed(() => (species.value ? fightBudgetSeconds(species.value, lengthMm.value) : 0))
-  const airBefore = computed(() => clock.value.airSeconds - (clock.value.liftSeconds ?? 0))
-  const restNeeded = computed(() => (card.value && clock.value.lastLiftSeconds > 0 ? Math.max(card.value.rest.min_seconds, card.value.rest.times_last_lift * clock.value.lastLiftSeconds) : 0))
-  const actsFrom = (from: Act | 'start') => card.value?.next_acts[from] ?? []
+
+  /** Core's own word on every fish in hand; it comes a frame after the touch. */
+  const field = shallowRef<Field | null>(null)
+  watch(() => card.value?.sha256, () => afterPaint(() => (field.value = card.value && openField(card.value))))
+  const read = () => ({ depth_m: instruments.depthM.value, water_temp_c: instruments.waterTempC.value })
+  const seen = (one: FishInHand) => seenOf(one, unit.value, read(), pouch.value.length > 0)
+  const { told: all, trouble: coreTrouble } = useFishTold(field, () => hands.value.map((one) => ({ id: one.id, record: { species_code: one.species_code, taps: one.taps, ...seen(one) } })), () => session.units)
+  const told = computed<FishTold | null>(() => (fish.value && all.value[fish.value.id]) ?? null)
+  const toldOf = (one: FishInHand) => all.value[one.id] ?? null
+  const settledStage = computed(() => told.value?.stage ?? stage.value)
+  const settledDone = computed(() => ['let_go', 'kept'].includes(settledStage.value))
+  const actsFrom = (from: string) => card.value?.acts.next[from] ?? []
   const natural = computed<Act>(() => (isDone.value ? 'fish_on' : (actsFrom(stage.value)[0] ?? 'fish_on')))
+  /** Put in where the fish is; once in a record, and only with a tag in hand. */
+  const marks = computed<Act[]>(() => {
+    const one = fish.value
+    if (!one || !(one.kind === 'tagged' ? one.tag_numbers.length : one.new_tag_numbers.length)) return []
+    return (Object.keys(card.value?.acts.marks ?? {}) as Act[]).filter((mark) => card.value!.acts.marks[mark]!.includes(settledStage.value as Act) && !one.taps.some((tap) => tap.act === mark))
+  })
   /** All that may come besides the natural act. */
   const others = computed<Act[]>(() => {
     const acts = actsFrom(settledStage.value)
     const first = settledDone.value ? 'fish_on' : acts[0]
-    return acts.filter((act) => act !== first && (act !== 'kept' || card.value!.may_keep) && (settled.value.length || act === 'in_net'))
-  })
-  const heat = computed(() => {
-    if (!species.value || waterTempC.value === null || waterTempC.value < species.value.warm_c) return 'cool'
-    return waterTempC.value >= species.value.stop_c ? 'stop' : 'warm'
-  })
-  const absent = computed(() => Object.values(fish.value?.reflexes ?? {}).filter((one) => one === 'absent').length)
-  /** What to do now, looked up by everything that is known of this fish. */
-  const nowLines = computed(() =>
-    card.value && species.value
-      ? adviceLines(card.value, species.value, {
-          stage: settledStage.value === 'kept' ? 'let_go' : settledStage.value,
-          hook: fish.value?.hook_place ?? 'none',
-          bleeding: fish.value?.bleeding ?? 'none',
-          pressure: fish.value?.pressure_signs.length ? 'yes' : 'no',
-          vitality: fish.value?.reflexes.rights_itself === 'absent' || absent.value > 1 ? 'weak' : 'good',
-          heat: heat.value,
-        })
-      : [],
-  )
-  const caution = computed(() =>
-    card.value && species.value && fish.value
-      ? cautionScore(card.value, species.value, fish.value, clock.value, { total: totalLift.value, fight: fightBudget.value }, waterTempC.value)
-      : { points: 0, band: 'good', parts: [] },
-  )
-  const advice = computed(() =>
-    card.value && species.value && fish.value && species.value.taggable
-      ? tagAdvice(card.value, species.value, fish.value, {
-          points: caution.value.points, lengthMm: lengthMm.value, waterTempC: waterTempC.value,
-          tagInHand: fish.value.tag_numbers.length > 0 || pouch.value.length > 0, secondsLeft: Math.min(oneLift.value, totalLift.value - airBefore.value),
-        })
-      : null,
-  )
-  const keeping = computed(() => (card.value && species.value && fish.value ? keepVerdict(card.value, species.value, lengthMm.value, fish.value.length_kind, fish.value.length_how, session.units) : null))
-  const lead = computed(() => {
-    const depthM = fish.value?.depth_m ?? instruments.depthM.value
-    return card.value && species.value && fish.value && depthM !== null ? leadFor(card.value, species.value, lengthMm.value, fish.value.weight_g, depthM) : null
+    return [...marks.value, ...acts.filter((act) => act !== first && (fish.value?.taps.length || act === 'in_net'))]
   })
   const knownFish = computed(() => card.value?.known_fish.find((one) => one.number === fish.value?.tag_numbers[0]) ?? null)
 
@@ -141,7 +106,7 @@ export function useDeck() {
     loading.value = true
     refusal.value = null
     const kept = await note<{ on: string; deck: Deck }>(CARD)
-    if (kept?.on === today && kept.deck.card?.format === 2) {
+    if (kept?.on === today && kept.deck.card?.format === CARD_FORMAT) {
       await open(kept.deck)
       void refresh(today, true)
     } else await refresh(today, false)
@@ -187,7 +152,7 @@ export function useDeck() {
     if (!speciesCode) usual.value ??= kind.code
     const blank = blankFish(uuid(), kind.code, kind.length_kind)
     const next = kind.taggable ? unused()[0] : undefined
-    return { ...blank, length_how: last?.length_how ?? 'board', ...(next ? { kind: 'tagged' as const, tag_numbers: [next] } : {}) }
+    return { ...blank, rules: { version: card.value!.rules.version, own_version: card.value!.rules.own_version }, length_how: last?.length_how ?? 'board', ...(next ? { kind: 'tagged' as const, tag_numbers: [next] } : {}) }
   }
 
   function tap(act: Act) {
@@ -196,11 +161,10 @@ export function useDeck() {
     afterPaint(wakeSound)
     const one = fish.value
     if (!one.taps.length) readInstruments(one)
-    if (act !== 'fish_on' && act !== 'in_net') one.tag_advice ??= advice.value
+    if (act !== 'fish_on' && act !== 'in_net') one.tag_advice ??= told.value?.tagging ?? null
     // The number that stood ready for a release is not in a fish that is kept.
     if (act === 'kept' && one.kind === 'tagged') Object.assign(one, { kind: 'untagged', tag_numbers: [] })
-    now.value = nowMs()
-    one.taps.push({ act, at: now.value })
+    one.taps.push({ act, at: nowMs() })
     changed(one)
     afterPaint(() => void crew.sync())
   }
@@ -258,12 +222,16 @@ export function useDeck() {
     void crew.sync()
   }
 
-  /** A time put right afterwards; the earlier one stays with the earlier revision. */
-  function moveTap(place: number, to: number) {
+  /** A time put right afterwards; the earlier one stays with the earlier revision. Returns why it cannot be, or null. */
+  async function moveTap(place: number, to: number): Promise<string | null> {
     const one = fish.value
-    if (!one?.taps[place]) return
-    one.taps[place] = { ...one.taps[place], at: to }
+    if (!one?.taps[place] || !field.value) return null
+    const taps = one.taps.map((tap, at) => (at === place ? { ...tap, at: to } : tap))
+    const { wrong } = await field.value.ask('wrong_taps', { taps })
+    if (wrong) return wrong
+    one.taps = taps
     changed(one)
+    return null
   }
 
   function chooseSpecies(code: string) {
@@ -310,8 +278,8 @@ export function useDeck() {
     if (hasEnded(one) || before) {
       if (before) one.revision = before.body.revision + 1
       if (one.taps.length) {
-        const { trip_id } = before?.body ?? { trip_id: card.value!.trip.id }
-        void queue.save({ id: one.id, member_id: memberId, body: { ...bodyOf(one, card.value!, unit.value), trip_id }, fish: { ...one } })
+        const { trip_id, house_rules_version, own_rules_version } = before?.body ?? bodyOf(one, card.value!, unit.value)
+        void queue.save({ id: one.id, member_id: memberId, body: { ...bodyOf(one, card.value!, unit.value), trip_id, house_rules_version, own_rules_version }, fish: { ...one } })
       }
     }
   }
@@ -338,7 +306,7 @@ export function useDeck() {
   useEventListener(window, 'pagehide', keepAll)
 
   function mineToShare(): Omit<SharedFish, 'undos'>[] {
-    return hands.value.map((one) => ({ id: one.id, species_code: one.species_code, tag_number: one.tag_numbers[0] ?? null, length_mm: one === fish.value ? lengthMm.value : null, taps: one.taps }))
+    return hands.value.map((one) => ({ id: one.id, species_code: one.species_code, tag_number: one.tag_numbers[0] ?? null, seen: seen(one), taps: one.taps }))
   }
   /** Taps that the crew made or took back. */
   function takeShared(shared: SharedFish[], heard: (id: string) => Heard) {
@@ -352,15 +320,9 @@ export function useDeck() {
   }
 
   return {
-    deck, card, loading, refusal, hands, at, fish, species, stage, settledStage, settledDone, clock, isOut, isDone, lengthMm, unit, waterTempC, oneLift, totalLift, fightBudget, airBefore, restNeeded,
-    natural, others, nowLines, caution, advice, keeping, lead, knownFish, pouch, logged, photos, instruments, crewSignal: crew.signal,
+    deck, card, field, loading, refusal, coreTrouble, hands, at, fish, species, stage, settledStage, settledDone, isOut, isDone, unit, waterTempC, told, toldOf,
+    natural, others, knownFish, pouch, logged, photos, instruments, crewSignal: crew.signal,
     load, startTrip, tap, undo, moveTap, secondFish, turnTo, bycatch, reopen, chooseSpecies, setTag, change, digit, addPhoto, removePhoto: queue.removePhoto, share,
   }
-}
-
-/** The person sees the tap first; a moment later it is on the device. A page that is hidden paints nothing, so nothing is waited for. */
-function afterPaint(keep: () => void) {
-  if (document.visibilityState === 'hidden') keep()
-  else requestAnimationFrame(() => setTimeout(keep))
 }
 export type DeckState = ReturnType<typeof useDeck>

@@ -6,18 +6,26 @@ import ChipRow from '@/parts/ChipRow.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import BenchView from './parts/BenchView.vue'
-import { useBench } from './useBench'
+import { useBench, type Pictured } from './useBench'
 import { useTrip, type DockPhoto } from './useTrip'
 
 /** A fish measured in its picture. */
 const { tripId, photoId } = defineProps<{ tripId: string; photoId: string }>()
 const session = useSessionStore()
 const trip = useTrip(tripId)
-const bench = useBench(photoId)
-const { mode, size, result, refusal, isComplete, next } = bench
-const keeping = useAct()
 const photo = shallowRef<DockPhoto | null>(null)
 const fish = computed(() => trip.dockside.value?.fish.find((one) => one.id === photo.value?.encounter_id) ?? null)
+/** Declared, so that the bench may ask before the trip is there. */
+function pictured(): Pictured | null {
+  const { shown_width_px, shown_height_px, focal_35mm } = photo.value ?? {}
+  if (!shown_width_px || !shown_height_px) return null
+  const { length_mm, length_kind, length_how, length_sd_mm, species_code } = fish.value ?? {}
+  const typed = length_mm && length_kind && length_how ? { length_mm, length_kind, length_how, length_sd_mm: length_sd_mm ?? null } : null
+  return { shown: { width_px: shown_width_px, height_px: shown_height_px, focal_35mm: focal_35mm ?? null }, guild_key: trip.species.value.find((one) => one.code === species_code)?.guild_key ?? null, typed }
+}
+const bench = useBench(photoId, pictured)
+const { mode, size, result, refusal, isComplete, next } = bench
+const keeping = useAct()
 const sized = computed(() => (photo.value?.shown_width_px && photo.value.shown_height_px ? { id: photo.value.id, shown_width_px: photo.value.shown_width_px, shown_height_px: photo.value.shown_height_px } : null))
 onMounted(async () => {
   await trip.load()
@@ -69,7 +77,7 @@ const after = computed(() => trip.dockside.value?.photos.find((one) => one.id !=
           <p class="figure figures" data-testid="straight">{{ length(result.straight_mm) }}</p>
           <p>± {{ length(result.margin_mm) }} (95 %), straight from the first mark to the last.</p>
           <p class="soft">Along the marks {{ length(result.curve_mm) }}; shown, never stored as length.</p>
-          <p v-if="result.warning" class="warn">{{ result.warning }}</p>
+          <p v-for="note in result.notes" :key="note" class="warn">{{ note }}</p>
           <p v-if="result.typed" :class="{ warn: !result.typed.agrees }">
             By {{ result.typed.how }} it was {{ length(result.typed.mm) }}: {{ result.typed.agrees ? 'both agree within their errors.' : `they differ by ${length(Math.abs(result.typed.difference_mm))}, more than both errors explain. One is off.` }}
           </p>

@@ -2,7 +2,8 @@
 import { nextTick, onMounted, ref } from 'vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
-import { COLUMNS, HEADS, isBlank, type Column } from './sheetCells'
+import type { Column } from '@/core/field'
+import { COLUMNS, HEADS, isBlank } from './sheetCells'
 import { useSheet } from './useSheet'
 
 /** A waterproof sheet typed without leaving the keys: Enter goes on, arrows go anywhere, beginnings of words are enough. */
@@ -49,7 +50,7 @@ function left(event: FocusEvent, row: number) {
   const to = (event.relatedTarget as HTMLElement | null)?.dataset.cell
   if (to?.split(' ')[0] !== String(row)) {
     at.value = null
-    sheet.leave(row)
+    void sheet.leave(row)
   }
 }
 async function nextSheet() {

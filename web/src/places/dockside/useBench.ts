@@ -1,7 +1,8 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, type Schemas } from '@/api/client'
-import { trouble, type Trouble } from '@/api/refusal'
+import { Refusal, trouble, type Trouble } from '@/api/refusal'
+import { isRefused, openField, type Measured } from '@/core/field'
 
 export type Point = [number, number]
 export type Mode = 'board' | 'scale'
@@ -9,8 +10,15 @@ type Marks = { corners: Point[]; scale: Point[]; fish: Point[] }
 const BOARD = 'voucher.board'
 const WAIT_MS = 200
 
-/** The marks on one picture, and what the server makes of them while they are placed. */
-export function useBench(photoId: string) {
+/** What is known of the picture and of its fish besides the marks. */
+export interface Pictured {
+  shown: { width_px: number; height_px: number; focal_35mm: number | null }
+  guild_key: string | null
+  typed: { length_mm: number; length_kind: string; length_how: string; length_sd_mm: number | null } | null
+}
+
+/** The marks on one picture, and what core makes of them while they are placed; only what is kept goes to the server. */
+export function useBench(photoId: string, pictured: () => Pictured | null) {
   const kept = JSON.parse(localStorage.getItem(BOARD) ?? 'null') as { mode: Mode; width: number; height: number; scale: number } | null
   const mode = ref<Mode>(kept?.mode ?? 'board')
   const size = ref({ width: kept?.width ?? 1000, height: kept?.height ?? 400, scale: kept?.scale ?? 300 })
@@ -19,7 +27,8 @@ export function useBench(photoId: string) {
   const marks = ref<Marks>({ corners: [], scale: [], fish: [] })
   const before = shallowRef<Marks[]>([])
   const selected = ref<{ list: keyof Marks; at: number } | null>(null)
-  const result = shallowRef<Awaited<ReturnType<typeof api.measurePhoto>> | null>(null)
+  const result = shallowRef<Measured | null>(null)
+  const field = openField(null)
   const refusal = ref<Trouble | null>(null)
   const fixed = computed<keyof Marks>(() => (mode.value === 'board' ? 'corners' : 'scale'))
   const wanted = computed(() => (mode.value === 'board' ? 4 : 2))
@@ -98,16 +107,19 @@ export function useBench(photoId: string) {
   const look = useDebounceFn(async () => {
     const ask = ++asked
     refusal.value = null
-    if (!isComplete.value) return void (result.value = null)
+    const about = pictured()
+    if (!isComplete.value || !about) return void (result.value = null)
     try {
-      const told = await api.measurePhoto(photoId, { marks: sent(), keep: 'look' })
-      if (ask === asked) result.value = told
+      const told = await field.ask('measure', { marks: sent(), ...about })
+      if (ask !== asked) return
+      result.value = isRefused(told) ? null : told
+      refusal.value = isRefused(told) ? new Refusal(422, told.refused) : null
     } catch (thrown) {
       result.value = null
       refusal.value = trouble(thrown)
     }
   }, WAIT_MS)
-  watch([marks, mode, size], () => void look(), { deep: true })
+  watch([marks, mode, size, pictured], () => void look(), { deep: true })
   const keep = (what: 'marks' | 'length', reason: string | null) => api.measurePhoto(photoId, { marks: sent(), keep: what, reason })
 
   return { mode, size, marks, selected, result, refusal, isComplete, next, fixed, remember, place, nudge, moveTo, remove, undo, turn, again, takeKept, keep, canUndo: computed(() => before.value.length > 0) }

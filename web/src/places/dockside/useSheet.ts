@@ -6,7 +6,8 @@ import { NoSignal, trouble, type Trouble } from '@/api/refusal'
 import { localDate } from '@/format/units'
 import { keepNote, note } from '@/offline/store'
 import { useSessionStore } from '@/stores/session'
-import { blankCells, COLUMNS, isBlank, nextNumber, readRow, readTag, type Column, type TypedRow } from './sheetCells'
+import { openField, type Column, type RowReading } from '@/core/field'
+import { blankCells, COLUMNS, isBlank, type TypedRow } from './sheetCells'
 
 export interface Header {
   trip_id: string
@@ -68,26 +69,20 @@ export function useSheet() {
     void send()
   }
 
-  /** The number that stands ready for a row: after the last tag typed above it, else the first of the pouch. */
-  const proposals = computed(() => {
+  /** What core makes of the sheet as it stands; a row that it has not read yet says nothing. */
+  const field = openField(null)
+  const UNREAD: RowReading = { proposed: null, shown: blankCells(), wrong: {}, row: null }
+  const answers = shallowRef<RowReading[]>([])
+  const readings = computed(() => rows.value.map((_, at) => answers.value[at] ?? UNREAD))
+  let asked = 0
+  async function read() {
+    const ask = ++asked
     const owner = header.value.member_id ?? session.member!.id
-    const first = pouches.value.find((one) => one.member_id === owner)?.next_number ?? null
-    let last: string | null = null
-    return rows.value.map((row) => {
-      const proposed = last ? nextNumber(last) : first
-      const tag = isBlank(row) ? null : readTag(row.cells.tag, proposed)
-      if (tag?.kind === 'tagged') last = tag.number
-      return proposed
-    })
-  })
-  const readings = computed(() => {
-    const usual: string[] = []
-    return rows.value.map((row, at) => {
-      const reading = readRow(row.cells, species.value, proposals.value[at] ?? null, usual)
-      if (reading.row && !usual.includes(reading.row.species_code)) usual.push(reading.row.species_code)
-      return reading
-    })
-  })
+    const first_number = pouches.value.find((one) => one.member_id === owner)?.next_number ?? null
+    const told = await field.ask('paper_rows', { rows: rows.value.map((row) => row.cells), species: species.value.map(({ code, common_name }) => ({ code, common_name })), first_number })
+    if (ask === asked) answers.value = told.rows
+  }
+  watch([rows, species, pouches, () => header.value.member_id], () => void read(), { deep: true, immediate: true })
   const count = computed(() => ({
     typed: rows.value.filter((row) => !isBlank(row)).length,
     stored: rows.value.filter((row) => row.state === 'stored').length,
@@ -138,8 +133,9 @@ export function useSheet() {
   const addRows = () => rows.value.push(...Array.from({ length: 4 }, blankRow))
 
   /** A row that is left and whole goes out; so does one that was changed after that, as its next revision. */
-  function leave(at: number) {
+  async function leave(at: number) {
     remember()
+    await read()
     const row = rows.value[at]
     const reading = readings.value[at]?.row
     if (!row || isBlank(row) || !reading || row.state !== 'typing') return
@@ -199,5 +195,5 @@ export function useSheet() {
   }
   const isDone = computed(() => count.value.typed > 0 && count.value.stored === count.value.typed)
 
-  return { header, rows, readings, proposals, count, sheets, species, spots, pouches, loading, signal, refusal, isHeaderWhole, isDone, load, type, remember, undo, fillDown, paste, addRows, leave, send, nextSheet, canUndo: computed(() => past.value.length > 0) }
+  return { header, rows, readings, count, sheets, species, spots, pouches, loading, signal, refusal, isHeaderWhole, isDone, load, type, remember, undo, fillDown, paste, addRows, leave, send, nextSheet, canUndo: computed(() => past.value.length > 0) }
 }

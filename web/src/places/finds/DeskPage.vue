@@ -114,7 +114,7 @@ useEventListener(window, 'keydown', (event) => {
           <dt>Why it waits</dt><dd>{{ desk.report.waiting_reason ? (WAITING_REASON[desk.report.waiting_reason] ?? desk.report.waiting_reason) : desk.report.state.replace('_', ' ') }}</dd>
         </dl>
         <img v-if="desk.report.photo_id" :src="`/api/photos/${desk.report.photo_id}/shown`" alt="The finder’s photo" class="photo" />
-        <ExpectedLength v-if="range" :range="range" :reported-mm="desk.report.length_mm" :reported-sd-mm="desk.report.length_sd_mm" :released-mm="candidate!.length_mm" />
+        <ExpectedLength v-if="range" :range="range" :reported-mm="desk.report.length_mm" :reported-margin-mm="desk.report.length_margin_mm" :released-mm="candidate!.length_mm" />
         <template v-if="places.length">
           <WaterMap class="map" :places="places" joined label="Where the chosen fish was tagged, and where this one was caught" />
           <p v-if="places.length > 1" class="soft">1 where the chosen fish was tagged, 2 where this one was caught.</p>

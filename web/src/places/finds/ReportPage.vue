@@ -22,7 +22,8 @@ const { draft, species, refusal, busy, waiting, photo, photoTrouble, placeTroubl
 const guide = ref(false)
 
 const names = ref<NamedPlace[]>([])
-onMounted(async () => (names.value = await namedPlaces()))
+// Without the chart the place can still be written in words.
+onMounted(() => void namedPlaces().then((found) => (names.value = found), () => undefined))
 
 /** A place that we know by name also marks the map. */
 function placeNamed(words: string) {
@@ -114,7 +115,7 @@ const field = (name: string) => refusal.value?.fields[name]
         <legend>Where</legend>
         <el-input id="place" v-model="draft.place_words" size="large" list="places" maxlength="200" aria-label="Place in words" placeholder="In words, or touch the map" @change="placeNamed" />
         <datalist id="places"><option v-for="one in names" :key="one.name" :value="one.name" /></datalist>
-        <WaterMap v-model:picked="draft.place" class="map" pickable label="Map of Marrow Sound; touch where the fish was caught" />
+        <WaterMap v-model:picked="draft.place" class="map" pickable label="Map; touch where the fish was caught" />
         <el-button size="large" @click="placeHere">It was where this phone is now</el-button>
         <p v-if="placeTrouble" class="fault">{{ placeTrouble }}</p>
         <p class="soft">

@@ -66,7 +66,7 @@ const whole = computed(() => story.value?.whole ?? null)
         </div>
         <div v-if="whole.growth.increment_mm !== null">
           <strong class="tabular" data-testid="growth">{{ growthText(whole.growth.increment_mm) }}</strong>
-          <span>± {{ Math.round(1.96 * whole.growth.sd_mm!) }} mm, 95 %</span>
+          <span>± {{ Math.round(whole.growth.margin_mm!) }} mm, 95 %</span>
         </div>
       </section>
       <p v-if="whole" data-testid="growth-sentence">
@@ -90,7 +90,7 @@ const whole = computed(() => story.value?.whole ?? null)
                 <p><strong>{{ dateText(one.caught_on) }}</strong> <span v-if="index > 0" class="soft">after {{ daysText(story.legs[index - 1]!.days) }}<template v-if="story.legs[index - 1]!.by_water_m !== null">, {{ distanceText(story.legs[index - 1]!.by_water_m!, coarse) }} by water</template></span></p>
                 <p>{{ WHAT[one.what] }}<template v-if="one.place_name">, {{ one.place_name }}</template>, by {{ one.by }}; {{ one.fate === 'kept' ? 'kept' : 'let go' }}<template v-if="one.outcome">, {{ OUTCOME[one.outcome] ?? one.outcome }}</template></p>
                 <p v-if="one.weight_g" class="tabular">{{ conditionText(one.weight_g, one.relative_weight) }}</p>
-                <p v-if="one.length_mm" class="tabular">{{ lengthText(one.length_mm) }} {{ one.length_kind }} <span class="soft">± {{ Math.round(1.96 * one.length_sd_mm!) }} mm, {{ one.length_how }}</span></p>
+                <p v-if="one.length_mm" class="tabular">{{ lengthText(one.length_mm) }} {{ one.length_kind }} <span class="soft">± {{ Math.round(one.length_margin_mm!) }} mm, {{ one.length_how }}</span></p>
               </div>
             </li>
           </ol>

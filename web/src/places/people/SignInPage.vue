@@ -6,6 +6,7 @@ import { useAct } from '@/api/useAct'
 import FishShape from '@/parts/FishShape.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import SecondFactorAsk from './parts/SecondFactorAsk.vue'
 
 const { busy, refusal, run } = useAct()
 const session = useSessionStore()
@@ -18,9 +19,14 @@ const letter = ref<string | null>(null)
 const signIn = () =>
   run(async () => {
     await session.signIn(email.value.trim(), password.value)
-    const then = String(route.query.then ?? '/')
-    await router.replace(then.startsWith('/') && !then.startsWith('//') ? then : '/')
+    if (session.member) await enter()
   })
+
+async function enter() {
+  if (!session.member) await session.load()
+  const then = String(route.query.then ?? '/')
+  await router.replace(then.startsWith('/') && !then.startsWith('//') ? then : '/')
+}
 
 const sendLetter = () =>
   run(async () => {
@@ -38,7 +44,8 @@ const sendLetter = () =>
       <p>Voucher runs the clock while the fish is out, keeps the numbers straight, and tells each fish’s story when it comes back.</p>
       <p>Found a tagged fish? You need no account: <RouterLink to="/report">report a tag</RouterLink>.</p>
     </section>
-    <el-form class="sheet" label-position="top" @submit.prevent="signIn">
+    <SecondFactorAsk v-if="session.secondFactor === 'asked'" @given="enter" />
+    <el-form v-else class="sheet" label-position="top" @submit.prevent="signIn">
       <h2>Sign in</h2>
       <TroubleNote :trouble="refusal" />
       <p v-if="letter" role="status">{{ letter }}</p>

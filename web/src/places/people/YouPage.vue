@@ -6,6 +6,9 @@ import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import OwnAddress from './parts/OwnAddress.vue'
+import OwnSessions from './parts/OwnSessions.vue'
+import SecondFactor from './parts/SecondFactor.vue'
 
 const session = useSessionStore()
 const { member } = storeToRefs(session)
@@ -54,6 +57,9 @@ async function leave() {
       </el-form-item>
       <el-button native-type="submit" type="primary" :disabled="!password || !newPassword">Change it</el-button>
     </el-form>
+    <SecondFactor />
+    <OwnSessions />
+    <OwnAddress />
   </div>
 </template>
 
@@ -63,13 +69,15 @@ async function leave() {
   gap: var(--gap-4);
   justify-items: start;
 }
-form {
+form,
+.you > :deep(form) {
   width: 100%;
   display: grid;
   gap: var(--gap-3);
   justify-items: start;
 }
-form :deep(.el-form-item) {
+form :deep(.el-form-item),
+.you > :deep(form .el-form-item) {
   width: 100%;
 }
 </style>

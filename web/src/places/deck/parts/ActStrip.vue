@@ -3,7 +3,8 @@ import { computed, ref, watch } from 'vue'
 import { clockText } from '@/format/units'
 import { nowMs } from '@/offline/clock'
 import { ACT } from '@/words/fish'
-import { readClock, type Act } from '../card'
+import type { Act } from '@/core/field'
+import { stageOf } from '../fishInHand'
 import type { DeckState } from '../useDeck'
 import { useSlowTick } from '../useTick'
 
@@ -12,7 +13,7 @@ const { deck, more } = defineProps<{ deck: DeckState; more: boolean }>()
 const emit = defineEmits<{ more: []; other: []; again: [] }>()
 const note = defineModel<boolean>('note', { required: true })
 const keys = defineModel<boolean>('keys', { required: true })
-const { airBefore, at, card, change, clock, fish, hands, isDone, isOut, keeping, natural, oneLift, others, secondFish, settledDone, settledStage: stage, tap, totalLift, turnTo, undo } = deck
+const { at, card, change, fish, hands, isDone, isOut, natural, others, secondFish, settledDone, settledStage: stage, tap, told, toldOf, turnTo, undo } = deck
 const tick = useSlowTick()
 
 const strip = ref<HTMLElement | null>(null)
@@ -23,18 +24,19 @@ watch(stage, () => {
   moved = false
 })
 
-const isOver = computed(() => isOut.value && clock.value.airSeconds >= Math.min(oneLift.value + airBefore.value, totalLift.value))
+const isOver = computed(() => isOut.value && told.value?.clock.findLast((mark) => mark.at_ms <= tick.value)?.tone === 'stop')
 function actLabel(act: Act) {
   if (act === 'in_net' && stage.value === 'let_go') return 'Floated: net it'
   if (act === 'lifted' && stage.value === 'back_in_water') return 'Lift again'
-  return act === 'kept' && keeping.value ? `Keep: ${keeping.value.text}` : ACT[act].button
+  return act === 'kept' && told.value ? `Keep: ${told.value.keep.text}` : ACT[act].button
 }
 const otherHands = computed(() =>
   hands.value.flatMap((one, place) => {
     if (hands.value.length < 2 || place === at.value) return []
     const name = card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish'
-    const since = clockText(readClock(one.taps, Math.max(tick.value, nowMs())).stageSeconds)
-    return [{ place, label: `${name}, ${one.taps.length ? ACT[one.taps.at(-1)!.act].stage : 'ready'} ${since}` }]
+    const since = toldOf(one)?.since_ms
+    const stage = stageOf(one)
+    return [{ place, label: `${name}, ${stage === 'start' ? 'ready' : ACT[stage].stage} ${since ? clockText((Math.max(tick.value, nowMs()) - since) / 1000) : ''}` }]
   }),
 )
 const focus = (field: unknown) => (field as HTMLInputElement | null)?.focus()
@@ -44,7 +46,7 @@ const focus = (field: unknown) => (field as HTMLInputElement | null)?.focus()
   <section class="acts">
     <div class="row">
       <div ref="strip" class="others" @scrollend="moved = true">
-        <button v-for="act in others" :key="act" type="button" :class="{ doubtful: act === 'kept' && !keeping?.may }" @click="tap(act)">{{ actLabel(act) }}</button>
+        <button v-for="act in others" :key="act" type="button" :class="{ doubtful: act === 'kept' && !told?.keep.may }" @click="tap(act)">{{ actLabel(act) }}</button>
         <button v-if="stage === 'in_net' || stage === 'back_in_water'" type="button" @click="secondFish">Another fish on</button>
         <button v-if="stage === 'start' || settledDone" type="button" data-testid="other" @click="emit('other')">Other catch</button>
         <button v-if="stage !== 'lifted'" type="button" data-testid="again" @click="emit('again')">Already tagged</button>

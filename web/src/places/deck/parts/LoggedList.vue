@@ -3,7 +3,7 @@ import { useInfiniteScroll } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
-import type { CardSpecies } from '../card'
+import type { Schemas } from '@/api/client'
 
 interface Logged {
   id: string
@@ -13,7 +13,7 @@ interface Logged {
   sending: 'waiting' | 'sent' | 'held'
   why: string | null
 }
-const props = defineProps<{ logged: Logged[]; species: CardSpecies[]; inHand: string }>()
+const props = defineProps<{ logged: Logged[]; species: Schemas['CardSpecies'][]; inHand: string }>()
 const emit = defineEmits<{ open: [id: string] }>()
 
 /** A long day is shown a stretch at a time. */

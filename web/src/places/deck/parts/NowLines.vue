@@ -7,15 +7,16 @@ import type { DeckState } from '../useDeck'
 /** What to do now; a touch on a line tells its reason. After letting go: how it went off, and what the handling came to. */
 const { deck } = defineProps<{ deck: DeckState }>()
 const emit = defineEmits<{ state: [] }>()
-const { card, caution, change, fish, nowLines, settledStage: stage } = deck
+const { card, change, coreTrouble, fish, settledStage: stage, told } = deck
 
 /** A fish that floated is netted again: the strip offers that. */
 const { floated: _, ...WENT } = OUTCOME
 const asked = ref<string | null>(null)
 watch(stage, () => (asked.value = null))
 const gone = computed(() => stage.value === 'let_go')
-const lines = computed(() => (gone.value ? nowLines.value.slice(0, 1) : nowLines.value))
-const most = computed(() => caution.value.parts.toSorted((a, b) => b.points - a.points)[0])
+const lines = computed(() => (gone.value ? told.value?.lines.slice(0, 1) : told.value?.lines) ?? [])
+const score = computed(() => told.value?.score ?? null)
+const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.points)[0])
 </script>
 
 <template>
@@ -25,9 +26,10 @@ const most = computed(() => caution.value.parts.toSorted((a, b) => b.points - a.
       <p class="went">
         <button v-for="(words, key) in WENT" :key="key" type="button" :class="{ on: fish!.outcome === key }" :aria-pressed="fish!.outcome === key" :data-outcome="key" @click="change({ outcome: key as never })">{{ words }}</button>
       </p>
-      <button type="button" class="line handled" @click="emit('state')">Handling: {{ caution.points }} points, {{ BAND[caution.band] }}.{{ most ? ` Most from: ${most.name}.` : '' }}</button>
+      <button v-if="score" type="button" class="line handled" @click="emit('state')">Handling: {{ score.points }} points, {{ BAND[score.band] }}.{{ most ? ` Most from: ${most.name}.` : '' }}</button>
     </div>
     <ul aria-label="Now">
+      <li v-if="coreTrouble" class="withheld" role="alert">{{ coreTrouble }}</li>
       <li v-for="line in lines" :key="line.text">
         <button type="button" class="line" :aria-expanded="asked === line.text" @click="asked = asked === line.text ? null : line.text">{{ asked === line.text ? `Why: ${line.why}` : line.text }}</button>
       </li>

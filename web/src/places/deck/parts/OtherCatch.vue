@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { CardSpecies } from '../card'
+import type { Schemas } from '@/api/client'
 
 /** Something else on the hook: one touch logs it, let go untagged. */
-const props = defineProps<{ species: CardSpecies[] }>()
+const props = defineProps<{ species: Schemas['CardSpecies'][] }>()
 const emit = defineEmits<{ catch: [code: string]; close: [] }>()
 const search = ref('')
 const shown = computed(() => props.species.filter((one) => one.common_name.toLowerCase().includes(search.value.trim().toLowerCase())))

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import type { Card } from '../card'
+import { onMounted, ref, shallowRef } from 'vue'
+import { openField } from '@/core/field'
 
-defineProps<{ cases: Card['first_aid'] }>()
 const emit = defineEmits<{ close: [] }>()
 const open = ref(0)
+const cases = shallowRef<{ key: string; title: string; lines: string[] }[]>([])
+onMounted(async () => (cases.value = (await openField(null).ask('first_aid', {})).cases))
 </script>
 
 <template>

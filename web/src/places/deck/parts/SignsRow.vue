@@ -1,16 +1,17 @@
 <script setup lang="ts">
-type Bleeding = 'none' | 'light' | 'heavy'
+type Bleeding = 'none' | 'light' | 'heavy' | null
 const props = defineProps<{ bleeding: Bleeding; swollen: boolean; rollsOver: boolean }>()
 const emit = defineEmits<{ change: [part: { bleeding: Bleeding }]; swollen: []; rolls: [] }>()
 
-const NEXT: Record<Bleeding, Bleeding> = { none: 'light', light: 'heavy', heavy: 'none' }
-const BLOOD: Record<Bleeding, string> = { none: 'no blood', light: 'some blood', heavy: 'heavy blood' }
-const bleed = () => emit('change', { bleeding: NEXT[props.bleeding] })
+/** Nobody has said; then each touch the next of these. */
+const SAID = ['none', 'light', 'heavy', null] as const
+const BLOOD = { none: 'no blood', light: 'some blood', heavy: 'heavy blood', null: 'blood?' }
+const bleed = () => emit('change', { bleeding: SAID[(SAID.indexOf(props.bleeding) + 1) % SAID.length]! })
 </script>
 
 <template>
   <div class="signs" role="group" aria-label="Signs">
-    <button type="button" :class="{ on: bleeding !== 'none' }" :aria-label="`Bleeding: ${bleeding}. Touch to change`" @click="bleed">{{ BLOOD[bleeding] }}</button>
+    <button type="button" :class="{ on: bleeding }" :aria-label="`Bleeding: ${bleeding ?? 'not said'}. Touch to change`" @click="bleed">{{ BLOOD[bleeding ?? 'null'] }}</button>
     <button type="button" :class="{ on: swollen }" :aria-pressed="swollen" @click="emit('swollen')">swollen</button>
     <button type="button" :class="{ on: rollsOver }" :aria-pressed="rollsOver" @click="emit('rolls')">rolls over</button>
   </div>

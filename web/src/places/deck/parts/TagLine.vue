@@ -5,14 +5,14 @@ import type { DeckState } from '../useDeck'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const emit = defineEmits<{ open: [] }>()
-const { advice, fish, isDone, isOut, pouch, setTag, species } = deck
+const { told, fish, isDone, isOut, pouch, setTag, species } = deck
 const none = computed(() => {
   if (fish.value!.kind === 'recaptured') return 'Read its tag'
   if (!species.value!.taggable) return 'Not a fish for this tag'
   return pouch.value.length ? 'No tag in this fish' : 'No tags in your pouch'
 })
 /** The advice against the tag stands beside it before the lift; the person decides. */
-const verdict = computed(() => (advice.value?.advice === 'let_go' && fish.value!.kind === 'tagged' && !isDone.value && !isOut.value ? `better not: ${advice.value.reasons[0]}` : null))
+const verdict = computed(() => (told.value?.tagging?.advice === 'let_go' && fish.value!.kind === 'tagged' && !isDone.value && !isOut.value ? `better not: ${told.value.tagging.reasons[0]}` : null))
 </script>
 
 <template>

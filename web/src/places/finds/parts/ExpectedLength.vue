@@ -3,12 +3,12 @@ import { computed } from 'vue'
 import { lengthText } from '@/format/units'
 
 /** Where 95 % of such fish would be in length by the day of the report, and what was reported. */
-const props = defineProps<{ range: { day: number; low_mm: number; high_mm: number }[]; reportedMm: number | null; reportedSdMm: number | null; releasedMm: number | null }>()
+const props = defineProps<{ range: { day: number; low_mm: number; high_mm: number }[]; reportedMm: number | null; reportedMarginMm: number | null; releasedMm: number | null }>()
 const W = 360
 const H = 112
 const PAD = { left: 8, right: 14, top: 12, bottom: 22 }
 const days = computed(() => Math.max(1, props.range.at(-1)!.day))
-const error = computed(() => 1.96 * (props.reportedSdMm ?? 0))
+const error = computed(() => props.reportedMarginMm ?? 0)
 const bounds = computed(() => {
   const all = props.range.flatMap((one) => [one.low_mm, one.high_mm])
   if (props.reportedMm !== null) all.push(props.reportedMm - error.value, props.reportedMm + error.value)

@@ -13,7 +13,7 @@ const DAY_MS = 86_400_000
 const measured = computed(() => props.catches.filter((one) => one.length_mm !== null && one.length_kind === props.kind))
 const points = computed(() => {
   const days = measured.value.map((one) => Date.parse(one.caught_on) / DAY_MS)
-  const bounds = measured.value.flatMap((one) => [one.length_mm! - 1.96 * one.length_sd_mm!, one.length_mm! + 1.96 * one.length_sd_mm!])
+  const bounds = measured.value.flatMap((one) => [one.length_mm! - one.length_margin_mm!, one.length_mm! + one.length_margin_mm!])
   const low = Math.min(...bounds)
   const high = Math.max(...bounds)
   const x = (day: number) => PAD.left + ((day - days[0]!) / Math.max(1, days.at(-1)! - days[0]!)) * (W - PAD.left - PAD.right)
@@ -22,8 +22,8 @@ const points = computed(() => {
     one,
     x: x(days[index]!),
     y: y(one.length_mm!),
-    top: y(one.length_mm! + 1.96 * one.length_sd_mm!),
-    bottom: y(one.length_mm! - 1.96 * one.length_sd_mm!),
+    top: y(one.length_mm! + one.length_margin_mm!),
+    bottom: y(one.length_mm! - one.length_margin_mm!),
     anchor: index === 0 ? 'start' : index === measured.value.length - 1 ? 'end' : 'middle',
   }))
 })

@@ -22,8 +22,11 @@ function curve(points: number[][]): string {
       <tbody>
         <tr v-for="one in budgets" :key="one.species_code">
           <th scope="row">{{ name(one.species_code) }}<small class="soft">{{ one.air.reasons.join('; ') }}</small></th>
-          <td class="figures">{{ one.air.one_lift_seconds }} s</td>
-          <td class="figures">{{ one.air.total_seconds }} s</td>
+          <td v-if="one.air.no_lift" colspan="2">not lifted</td>
+          <template v-else>
+            <td class="figures">{{ one.air.one_lift_seconds }} s</td>
+            <td class="figures">{{ one.air.total_seconds }} s</td>
+          </template>
           <td class="figures">{{ one.fight_seconds }} s</td>
           <td>
             <template v-if="!one.pressure">no swim bladder to mind</template>

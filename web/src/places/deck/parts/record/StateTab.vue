@@ -6,6 +6,7 @@ import ChipRow from '@/parts/ChipRow.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const one = computed(() => deck.fish.value!)
+const score = computed(() => deck.told.value?.score ?? null)
 type Reflexes = typeof one.value.reflexes
 const SAYS = { present: 'yes', absent: 'no' } as const
 function reflex(name: string, says: 'present' | 'absent') {
@@ -30,9 +31,9 @@ const setMishaps = (chosen: string[]) => deck.change({ handling: [...(one.value.
       </tbody>
     </table>
     <ChipRow label="Mishaps" :options="MISHAPS" :chosen="mishaps" @many="setMishaps" />
-    <section class="score" data-testid="caution">
-      <p><b class="figures">{{ deck.caution.value.points }}</b> points: <b>{{ BAND[deck.caution.value.band] }}</b></p>
-      <ul v-if="deck.caution.value.parts.length"><li v-for="part in deck.caution.value.parts" :key="part.name">{{ part.name }} <span class="figures">{{ part.points > 0 ? '+' : '' }}{{ part.points }}</span></li></ul>
+    <section v-if="score" class="score" data-testid="caution">
+      <p><b class="figures">{{ score.points }}</b> points: <b>{{ BAND[score.band] }}</b></p>
+      <ul v-if="score.parts.length"><li v-for="part in score.parts" :key="part.name">{{ part.name }} <span class="figures">{{ part.points > 0 ? '+' : '' }}{{ part.points }}</span></li></ul>
       <p class="soft">A handling score by house rules, for learning; not a chance of dying.</p>
     </section>
   </div>

@@ -5,13 +5,16 @@ import { NoSignal } from '@/api/refusal'
 import { lengthText, shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import { useSessionStore } from '@/stores/session'
-import { TAG_ACT } from '@/words/fish'
+import { TAG_ACT, TAG_WHERE } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
 import ChipRow from '@/parts/ChipRow.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const session = useSessionStore()
 const one = computed(() => deck.fish.value!)
+const advice = computed(() => deck.told.value?.tagging ?? null)
+/** As it was said, else as the taps tell it. */
+const where = computed(() => one.value.tag_where ?? deck.told.value?.tag_where ?? null)
 const typed = ref('')
 const KINDS = { tagged: 'tag it', recaptured: 'already tagged', untagged: 'no tag' }
 
@@ -90,11 +93,12 @@ const known = computed(() => {
         <button type="button" :aria-label="`Take ${number} out`" @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })">✕</button>
       </div>
       <p v-if="known || told" class="told" role="status">{{ known ?? told!.text }} <RouterLink v-if="told?.story" :to="`/story/${told.story}`">Its story</RouterLink></p>
-      <p v-else class="hint">Rub growth off with a fingernail, without pulling; the number stands again at the free end. “?” for a letter you cannot read.</p>
+      <template v-else><p v-for="note in deck.told.value?.notes.tag" :key="note" class="hint">{{ note }}</p></template>
       <ChipRow v-if="one.tag_numbers.length" label="What became of the tag" :options="TAG_ACT" :chosen="one.tag_act" @one="deck.change({ tag_act: $event as never, new_tag_numbers: [] })" />
       <div v-if="one.new_tag_numbers.length" class="number">New: <TagStreamer v-for="number in one.new_tag_numbers" :key="number" :number="number" /></div>
       <button v-if="needsNew && deck.pouch.value[0]" type="button" class="wide" @click="put(deck.pouch.value[0])">New tag: {{ deck.pouch.value[0] }}</button>
     </template>
+    <ChipRow v-if="one.kind === 'tagged' || one.new_tag_numbers.length" label="Put in" :options="TAG_WHERE" :chosen="where" @one="deck.change({ tag_where: $event as never })" />
     <form v-if="one.kind !== 'untagged'" class="typed" @submit.prevent="put(typed)">
       <label for="number-typed">{{ one.kind === 'recaptured' && !one.tag_numbers.length ? 'Number on the tag' : 'Another number' }}</label>
       <input id="number-typed" v-model="typed" autocomplete="off" autocapitalize="characters" maxlength="40" />
@@ -103,10 +107,10 @@ const known = computed(() => {
     <p v-for="number in [...one.spoiled_numbers, ...one.lost_numbers]" :key="number" class="gone">
       {{ number }} is {{ one.lost_numbers.includes(number) ? 'lost' : 'spoiled' }}. <button type="button" @click="undoGone(number)">No, it is not</button>
     </p>
-    <section v-if="deck.advice.value && one.kind !== 'recaptured'" class="advice" :class="deck.advice.value.advice">
-      <b>{{ deck.advice.value.advice === 'tag' ? 'Fit to be tagged.' : 'Better let it go untagged:' }}</b>
-      <ul v-if="deck.advice.value.reasons.length"><li v-for="reason in deck.advice.value.reasons" :key="reason">{{ reason }}</li></ul>
-      <label v-if="deck.advice.value.advice === 'let_go' && one.kind === 'tagged'">You decide. Why tag it?
+    <section v-if="advice && one.kind !== 'recaptured'" class="advice" :class="advice.advice">
+      <b>{{ advice.advice === 'tag' ? `Fit to be tagged, ${TAG_WHERE[advice.where!]}.` : 'Better let it go untagged:' }}</b>
+      <ul v-if="advice.reasons.length"><li v-for="reason in advice.reasons" :key="reason">{{ reason }}</li></ul>
+      <label v-if="advice.advice === 'let_go' && one.kind === 'tagged'">You decide. Why tag it?
         <input :value="one.decision_why" maxlength="200" @input="deck.change({ decision_why: ($event.target as HTMLInputElement).value })" />
       </label>
     </section>

@@ -13,21 +13,13 @@ function timeText(at: number) {
   return `${pad(time.getHours())}:${pad(time.getMinutes())}:${pad(time.getSeconds())}`
 }
 /** The same day, the typed time; the fraction of a second stays. */
-function move(place: number, field: HTMLInputElement) {
+async function move(place: number, field: HTMLInputElement) {
   const typed = field.value.match(/^([01]?\d|2[0-3]):([0-5]\d)(?::([0-5]\d))?$/)
   const tap = one.value.taps[place]!
-  const [before, after] = [one.value.taps[place - 1], one.value.taps[place + 1]]
   const to = new Date(tap.at)
   if (typed) to.setHours(Number(typed[1]), Number(typed[2]), Number(typed[3] ?? 0), tap.at % 1000)
-  wrong.value = !typed
-    ? `“${field.value}” is not a time. Type it as 14:05:30.`
-    : before && to.getTime() < before.at
-      ? `“${ACT[tap.act].stage}” cannot lie before “${ACT[before.act].stage}”. Put that one right first.`
-      : after && to.getTime() > after.at
-        ? `“${ACT[tap.act].stage}” cannot lie after “${ACT[after.act].stage}”. Put that one right first.`
-        : null
+  wrong.value = typed ? await deck.moveTap(place, to.getTime()) : `“${field.value}” is not a time. Type it as 14:05:30.`
   if (wrong.value) field.value = timeText(tap.at)
-  else deck.moveTap(place, to.getTime())
 }
 </script>
 

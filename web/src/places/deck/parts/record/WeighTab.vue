@@ -60,7 +60,7 @@ onBeforeUnmount(forget)
         <figcaption>{{ photo.why ?? 'waits' }} <button type="button" aria-label="Remove this photo" @click="deck.removePhoto(photo.id)">✕</button></figcaption>
       </figure>
     </div>
-    <p class="soft">Weigh first, then the photo: weight settles the fish. Turn the sling, not the fish, for the other side.</p>
+    <p v-for="note in deck.told.value?.notes.weigh" :key="note" class="soft">{{ note }}</p>
     <ul class="instruments">
       <li v-for="line in deck.instruments.lines.value" :key="line.name" :class="{ stale: line.stale }">{{ line.name }}: {{ line.text }}</li>
       <li v-if="deck.instruments.phoneTrouble.value" class="stale">{{ deck.instruments.phoneTrouble.value }}</li>

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Acts
+  # What coordinators keep of the programme and its waters: its name, waters, spots, the drawn coast. O3.
+  module KeepWaters
+    module_function
+
+    # { programme:, waters: [...], spots: [{ ..., fish:, retired: }], coast: { version:, features: Integer } }
+    def read(store:, coast:)
+      spots = store.waters.all_spots.map { |spot| spot.except(:retired_at).merge(retired: !spot[:retired_at].nil?) }
+      { programme: store.programme.find.slice(:name, :sender, :contact), waters: store.waters.all, spots:,
+        coast: { version: coast.version, features: coast.features.size } }
+    end
+
+    # sent: { name:, contact: }
+    def programme(store:, by:, sent:)
+      store.write do
+        before = store.programme.find
+        store.programme.keep(before.slice(:sender).merge(sent))
+        store.changes.note(record: "programme", record_id: 1, before: before.slice(*sent.keys), after: sent, member_id: by[:id])
+      end
+    end
+
+    # A new water, or another name for one. Its kind stays: fish were weighed and budgets given by it.
+    def water(store:, by:, code:, sent:)
+      store.write do
+        before = store.waters.water(code)
+        raise Core::Conflict.at("kind", :kind_stays, "#{before[:name]} is #{before[:kind]} water; enter another water instead of changing that.") if before && before[:kind] != sent[:kind]
+
+        store.waters.keep_water(code, sent)
+        store.changes.note(record: "water", record_id: code, before: before&.slice(*sent.keys), after: sent, member_id: by[:id])
+      end
+    end
+
+    # A new spot, or a change of one. sent: { name:, water_code:, lat_deg:, lon_deg:, retired: }
+    # Raises Core::InvalidInput for one that does not lie in its water.
+    def spot(store:, by:, code:, sent:, outline:, now:)
+      store.write do
+        water = store.waters.water(sent[:water_code]) or refuse("water_code", "There is no water #{sent[:water_code].inspect}.")
+        check_place(sent, water, outline)
+        check_name(store, code, sent[:name])
+        before = store.waters.spot(code)
+        store.waters.keep_spot(code, sent.except(:retired).merge(retired_at: sent[:retired] ? now : nil))
+        store.changes.note(record: "spot", record_id: code, before: before&.slice(*sent.keys), after: sent, member_id: by[:id])
+      end
+    end
+
+    # geojson: parsed, String keys. Spots that would lie on land are named, and nothing is changed. Returns the features kept.
+    def coast(store:, by:, geojson:)
+      features = Core::Waters::DrawnCoast.read(geojson)
+      outline = Core::Waters::Outline.new(features)
+      store.write do
+        dry = store.waters.spots.reject { |spot| wet?(spot, outline) }
+        refuse("features", "On this coast #{dry.map { |spot| spot[:name] }.join(', ')} would not lie in its water. Move or retire the spot first, or mend the drawing.") unless dry.empty?
+
+        store.programme.replace_coast(features)
+        store.changes.note(record: "coast", record_id: 1, before: nil, after: { features: features.size }, member_id: by && by[:id])
+      end
+      features
+    end
+
+    def check_place(sent, water, outline)
+      return if wet?({ **sent, water_kind: water[:kind] }, outline)
+
+      refuse("lat_deg", "This place does not lie in #{water[:name]} as it is drawn. Move it into the water.")
+    end
+
+    def check_name(store, code, name)
+      other = store.waters.spot_names.find { |known, its_name| known != code && its_name.casecmp?(name) }
+      refuse("name", "Another spot is called #{name} already. Choose another name.") if other
+    end
+
+    def wet?(spot, outline) = outline.water_at(spot[:lat_deg], spot[:lon_deg]) == (spot[:water_kind] == "fresh" ? :lough : :sea)
+
+    def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_water, sentence))
+    private_class_method :check_place, :check_name, :wet?, :refuse
+  end
+end

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module Api
+  # One line for each request, and its figures for the operators. Keys in addresses are not written down.
+  class AccessLog
+    SECRET_PATHS = %r{\A/api/(stories|crew|reports)/[^/]+}
+    LOGGER = Logger.new($stdout, progname: "access").tap do |logger|
+      logger.formatter = ->(_severity, time, _name, line) { "#{time.utc.iso8601(3)} #{line}\n" }
+    end
+
+    # quiet: figures only, for tests
+    def initialize(app, metrics, quiet: false)
+      @app = app
+      @quiet = quiet
+      @metrics = metrics
+    end
+
+    def call(env)
+      began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      status, headers, body = @app.call(env)
+      [status, headers, body]
+    ensure
+      note(env, status || 500, Process.clock_gettime(Process::CLOCK_MONOTONIC) - began)
+    end
+
+    private
+
+    # A disk without room costs a figure, not an answer.
+    def count(status, seconds)
+      @metrics.request(status:, seconds:)
+    rescue SystemCallError, IOError
+      nil
+    end
+
+    def note(env, status, seconds)
+      path = env["PATH_INFO"].to_s
+      return unless path.start_with?("/api/", "/auth/")
+
+      count(status, seconds)
+      return if @quiet
+
+      shown = path.sub(SECRET_PATHS, '/api/\1/…')[0, 120].scrub("?").gsub(/[[:cntrl:]\s]/, "?")
+      LOGGER.info(format("%s %s %s %s %d %.0fms", env[ClientAddress::REQUEST_ID], env[ClientAddress::ADDRESS],
+                         env["REQUEST_METHOD"], shown, status, seconds * 1000))
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Api
+  module Auth
+    # What a password must be, and what is said of a wrong one.
+    module Passwords
+      MIN_CHARACTERS = 10
+      # argon2id takes any; beyond this it only costs us time.
+      MAX_BYTES = 500
+      # So many characters are not from the address or the programme's name.
+      LEAST_OF_ITS_OWN = 7
+      # A run like abcdefgh or 12345678 makes up no more of a password than the rest of it.
+      RUN = ("0123456789" * 3) + ("abcdefghijklmnopqrstuvwxyz" * 2)
+
+      module_function
+
+      def set_up(auth, given)
+        auth.use_database_authentication_functions? false
+        auth.account_password_hash_column nil
+        auth.require_bcrypt? false
+        auth.new_password_param "new_password"
+        auth.password_minimum_length MIN_CHARACTERS
+        auth.password_maximum_bytes MAX_BYTES
+        auth.password_too_short_message "has to be at least #{MIN_CHARACTERS} characters"
+        auth.same_as_existing_password_message "is the same as before"
+        auth.password_is_one_of_the_most_common_message "is one that many people use; take several words that do not belong together"
+        auth.change_password_error_flash "The password was not changed"
+        auth.reset_password_error_flash "The new password was not set"
+        guessable(auth, given)
+      end
+
+      # Also what can be guessed from who it is, where, or from the keyboard.
+      def guessable(auth, given)
+        auth.password_meets_requirements? do |password|
+          next false unless super(password)
+
+          why = Passwords.trouble(password, near: [account && account[:email].to_s, given.store.programme.name])
+          why ? (set_password_requirement_error_message(:password_is_guessable, why) && false) : true
+        end
+      end
+
+      # A sentence's end about what makes it easy to guess, or nil.
+      def trouble(password, near:)
+        plain = letters(password)
+        return "is a run of neighbouring keys or repeats; take several words that do not belong together" if plain.chars.uniq.size < 5 || run?(plain)
+
+        words = near.compact.flat_map { |text| text.downcase.split(/[^[:alnum:]]+/) + [letters(text)] }
+        rest = words.select { |word| word.size > 3 }.sort_by { |word| -word.size }.reduce(plain) { |left, word| left.gsub(word, "") }
+        return if rest == plain || rest.size >= LEAST_OF_ITS_OWN
+
+        "is close to your address or the programme's name; take several words that do not belong together"
+      end
+
+      def letters(text) = text.downcase.gsub(/[^[:alnum:]]/, "")
+
+      def run?(plain)
+        both = [RUN, RUN.reverse]
+        (plain.size / 2).downto(4).any? { |size| plain.chars.each_cons(size).any? { |part| both.any? { |run| run.include?(part.join) } } } &&
+          plain.chars.uniq.size <= 10
+      end
+    end
+  end
+end

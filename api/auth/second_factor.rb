@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module Api
+  module Auth
+    # A code from a phone beside the password, and codes on paper for the day when the phone is gone.
+    module SecondFactor
+      # Wrong codes in a row before only a code from paper helps.
+      MAX_FAILURES = 10
+      PAPER_CODES = 10
+
+      module_function
+
+      def set_up(auth, given)
+        auth.otp_issuer { given.store.programme.name }
+        auth.otp_auth_param "code"
+        auth.otp_auth_failures_limit MAX_FAILURES
+        auth.otp_keys_use_hmac? true
+        auth.two_factor_modifications_require_password? true
+        auth.recovery_codes_limit PAPER_CODES
+        auth.recovery_codes_param "code"
+        auth.auto_add_recovery_codes? true
+        auth.auto_remove_recovery_codes? true
+        auth.otp_setup_error_flash "The second factor was not set up"
+        auth.otp_invalid_auth_code_message "is not right; codes last half a minute, and the phone's clock must be right"
+        auth.otp_auth_error_flash "That code is not right"
+        auth.otp_disable_error_flash "The second factor was not switched off"
+        auth.invalid_recovery_code_error_flash "That code is not right"
+        auth.invalid_recovery_code_message "is not right, or was used already"
+        auth.otp_lockout_error_flash "Too many wrong codes. Use one of the codes on paper."
+      end
+    end
+  end
+end

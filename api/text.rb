@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Api
+  # What PostgreSQL and everybody else can store: no NUL, no half of a surrogate pair, no infinite number.
+  module Text
+    module_function
+
+    def storable?(value)
+      case value
+      when Hash then value.all? { |key, inner| storable?(key) && storable?(inner) }
+      when Array then value.all? { |inner| storable?(inner) }
+      when String then value.valid_encoding? && !value.include?("\0")
+      when Float then value.finite?
+      else true
+      end
+    end
+
+    HIGH, LOW = '\\\\u[dD][89abAB]\h{2}', '\\\\u[dD][c-fC-F]\h{2}'
+    # Two backslashes are one that was typed, whatever follows them.
+    HALF_PAIR = /\\\\|(#{HIGH}(?!#{LOW})|(?<!\\u[dD][89abAB]\h\h)#{LOW})/
+    # In the place of what cannot be stored, something else that cannot: so the record that holds it is found.
+    MARK = '\u0000'
+
+    # JSON text with each escaped half of a surrogate pair marked.
+    def without_half_pairs(json) = json.gsub(HALF_PAIR) { |found| Regexp.last_match(1) ? MARK : found }
+
+    # Whether there are more than so many values in it; stops counting there.
+    def more_values?(value, most)
+      waiting = [value]
+      until waiting.empty?
+        one = waiting.pop
+        return true if (most -= 1).negative?
+
+        case one
+        when Hash then waiting.concat(one.values.first(most + 1))
+        when Array then waiting.concat(one.first(most + 1))
+        end
+      end
+      false
+    end
+  end
+end

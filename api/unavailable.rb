@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Api
+  # What is not the program's fault and passes: the database is down, or a disk is full. One answer from
+  # whichever layer meets it; nothing was stored, and what sends again later is right.
+  module Unavailable
+    DISK = [Errno::ENOSPC, Errno::EDQUOT].freeze
+    RETRY_SECONDS = 5
+
+    module_function
+
+    # Whether an error is of that kind.
+    def is?(error) = disk?(error) || error.is_a?(Errno::EBUSY) || Store::Outage.is?(error)
+
+    def disk?(error) = DISK.any? { |kind| error.is_a?(kind) }
+
+    # { code:, message: } of it.
+    def told(error)
+      if disk?(error)
+        return { code: :no_room, message: "The server has no room left, so nothing was stored. What you sent " \
+                                          "stays with you; the coordinator has to make room." }
+      end
+
+      return { code: :busy, message: "The server is too busy for this at the moment. Nothing was stored, and nothing is lost; try again in a moment." } if error.is_a?(Errno::EBUSY)
+
+      { code: :database_down, message: "The server cannot reach its records at the moment. Nothing was stored, " \
+                                       "and nothing is lost; try again in a moment." }
+    end
+
+    def rack(error) = Refusal.rack(503, headers: { "retry-after" => RETRY_SECONDS.to_s }, **told(error))
+
+    # Catches it from whatever lies behind. After a restart of the database every old connection is dead, so all
+    # of them are let go at once, and who only reads is asked once more on a fresh one.
+    class Middleware
+      def initialize(app, store)
+        @app = app
+        @store = store
+      end
+
+      def call(env)
+        @app.call(env)
+      rescue StandardError => e
+        raise unless Unavailable.is?(e)
+
+        stale = Store::Outage.stale_connection?(e)
+        @store.forget_connections if stale
+        stale && env["REQUEST_METHOD"] == "GET" ? once_more(env) : Unavailable.rack(e)
+      end
+
+      private
+
+      def once_more(env)
+        @app.call(env)
+      rescue StandardError => e
+        raise unless Unavailable.is?(e)
+
+        Unavailable.rack(e)
+      end
+    end
+  end
+end

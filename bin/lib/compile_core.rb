@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+# Compiles what the phone needs of core/ to JavaScript: ruby bin/lib/compile_core.rb FILE [test files...]
+# The same files, the same rules: see docs/ARCHITECTURE.md, "Core runs twice".
+require "bundler/setup"
+require "opal"
+
+
+module CompileCore
+  # In the order of their needs; what stands behind Core::Field, and nothing else.
+  FILES = %w[
+    error invalid_input units fish/length fish/sent_length fish/weight fish/guild fish/species protocol/school protocol/question protocol/questions protocol/house_rules
+    law/entry law/slot law/keep_verdict handling/stages handling/vitality handling/pressure handling/fight_budget handling/air_budget handling/situation
+    handling/caution handling/review handling/tag_decision handling/advice handling/clock handling/notes handling/first_aid photo/plane photo/above photo/corners photo/bench photo/measuring
+    trips/card trips/paper_sheet field
+  ].freeze
+  # Of the language's own library; files, processes, clocks and complex numbers stay out.
+  RUNTIME = %w[opal/base opal/mini corelib/kernel/format corelib/math corelib/struct corelib/unsupported].freeze
+
+  module_function
+
+  # extra: { name => source } compiled after core
+  def call(extra: {})
+    root = File.expand_path("../..", __dir__)
+    builder = Opal::Builder.new
+    RUNTIME.each { |name| builder.build(name) }
+    FILES.each { |name| builder.build_str(File.read(File.join(root, "core", "#{name}.rb")), "core/#{name}") }
+    extra.each { |name, source| builder.build_str(source, name) }
+    "#{builder}\nexport default globalThis.Opal\n"
+  end
+end
+
+if $PROGRAM_NAME == __FILE__
+  target = ARGV.fetch(0)
+  compiled = CompileCore.call
+  File.write(target, compiled) unless File.exist?(target) && File.read(target) == compiled
+end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+# bin/voucher verify [FILE]: a backup part by part; or, without a file, what lies here: the ledgers against their seals,
+# every tag against the ledger's sum, every picture against its hash. Ends with 1 when something is wrong.
+require_relative "voucher_files"
+
+# What is found wrong is said line by line.
+class Verify
+  def initialize = @wrong = []
+
+  def file(path)
+    manifest = nil
+    Tempfile.create("voucher-dump") do |dump|
+      manifest = Formats::BackupArchive.read(path) do |name, part|
+        next unless name == "database.dump"
+
+        while (chunk = part.read)
+          dump.write(chunk)
+        end
+      end
+      dump.flush
+      @wrong << "the database in it cannot be read" unless Devices::DatabaseDump.readable?(dump.path)
+    end
+    puts "made #{manifest[:made_at]}; #{manifest[:rows].values.sum} rows in #{manifest[:rows].size} tables; #{manifest[:parts].size} parts, each with its hash"
+    manifest[:missing].each { |key| @wrong << "#{key} was gone already when it was made" }
+    finish
+  end
+
+  def here
+    Acts::SealLedgers.call(store: VoucherFiles.store)
+    ledgers
+    tags
+    pictures
+    finish
+  end
+
+  private
+
+  def ledgers
+    Acts::SealLedgers.verify(store: VoucherFiles.store).each do |ledger, found|
+      puts format("%-16s %8d rows under %4d seals, the last %s", ledger, found[:rows], found[:seals], found[:last_hash][0, 16])
+      found[:broken].each { |one| @wrong << "#{ledger}, rows #{one[:first_id]} to #{one[:last_id]}: #{one[:why]}" }
+    end
+  end
+
+  def tags
+    batches = VoucherFiles.store.custody.batches
+    off = batches.reject { |batch| batch[:printed] == batch.values_at(*Store::Custody::STATES.map(&:to_sym)).sum }
+    puts format("%-16s %8d printed, each in stock, in a pouch, in a fish, spoiled or lost", "tags", batches.sum { |batch| batch[:printed] })
+    off.each { |batch| @wrong << "batch #{batch[:label]} does not add up" }
+  end
+
+  def pictures
+    counts = Acts::CheckOriginals.call(store: VoucherFiles.store, files: Application.files(VoucherFiles.config), now: Time.now)
+    puts format("%-16s %8d as they came, %d missing, %d damaged", "pictures", *counts.values_at(:intact, :missing, :damaged))
+    VoucherFiles.store.photos.unsound.each { |photo| @wrong << "picture #{photo[:id]} is #{photo[:fixity]}" }
+  end
+
+  def finish
+    @wrong.each { |line| puts "WRONG: #{line}" }
+    puts(@wrong.empty? ? "All of it holds." : "#{@wrong.size} things are wrong.")
+    exit(@wrong.empty? ? 0 : 1)
+  end
+end
+
+begin
+  ARGV[0] ? Verify.new.file(ARGV[0]) : Verify.new.here
+rescue Core::InvalidInput, Errno::ENOENT => e
+  VoucherFiles.refuse(e.message)
+end

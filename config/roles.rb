@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+# Who may do what in the database: the owner of the tables migrates; the application adds and
+# changes rows, and only adds to ledgers; a reader reads. Safe to run again.
+module Roles
+  APPLICATION = "voucher_app"
+  READER = "voucher_read"
+  # Rows are only ever added to them.
+  LEDGERS = %w[stages tag_custody corrections decisions changes row_changes own_rules security_events
+               ledger_seals].freeze
+  # Where the application removes rows: what is derived, gone by tomorrow, or machinery.
+  REMOVED_FROM = %w[photos live_fish live_taps track_fixes letter_templates spans lockers
+                    coast_features discarded_files security_traces].freeze
+  MACHINERY = /\A(account|que_)/
+
+  module_function
+
+  # db: as the owner. A database that is not ours may forbid making roles: then it says so.
+  #
+  # Returns whether the application has a role of its own.
+  def grant(db)
+    return false unless may_make_roles?(db)
+
+    [APPLICATION, READER].each { |role| make(db, role) }
+    tables = db.tables.map(&:to_s)
+    db.run "revoke all on all tables in schema public from public, #{APPLICATION}, #{READER}"
+    db.run "grant usage on schema public to #{APPLICATION}, #{READER}"
+    db.run "grant select on all tables in schema public to #{APPLICATION}"
+    db.run "grant usage, select on all sequences in schema public to #{APPLICATION}"
+    db.run "revoke execute on function seal_ledger from public"
+    db.run "grant execute on function seal_ledger to #{APPLICATION}"
+    tables.each { |table| grant_writing(db, table) }
+    grant_reading(db, tables)
+    true
+  end
+
+  def make(db, role)
+    return unless db[:pg_roles].where(rolname: role).empty?
+
+    db.run "create role #{role} login nosuperuser nocreatedb nocreaterole noinherit"
+  rescue Sequel::DatabaseError => e
+    # Two databases of one cluster may be prepared at once; the role is there, which is what counts.
+    raise unless e.wrapped_exception.is_a?(PG::DuplicateObject) ||
+                 e.wrapped_exception.is_a?(PG::UniqueViolation)
+  end
+
+  def grant_writing(db, table)
+    return if table.start_with?("schema_")
+
+    # Seals are made by a function of the owner's.
+    return if table == "ledger_seals"
+
+    acts = ["insert"]
+    acts << "update" unless LEDGERS.include?(table)
+    acts << "delete" if REMOVED_FROM.include?(table) || table.match?(MACHINERY)
+    db.run "grant #{acts.join(', ')} on #{table} to #{APPLICATION}"
+  end
+
+  # Nobody reads passwords, keys or who signed in when to draw a chart.
+  def grant_reading(db, tables)
+    open = tables.grep_v(MACHINERY) - %w[security_events security_traces letters held_encounters]
+    db.run "grant select on #{open.join(', ')} to #{READER}"
+  end
+
+  def may_make_roles?(db)
+    db[:pg_roles].where(rolname: Sequel.lit("current_user")).get(Sequel.|(:rolcreaterole, :rolsuper))
+  end
+  private_class_method :make, :grant_writing, :grant_reading, :may_make_roles?
+end

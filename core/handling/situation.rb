@@ -1,0 +1,137 @@
+# frozen_string_literal: true
+
+module Core
+  module Handling
+    # One fish as it is now, under the rules and the law that count for it: the one thing that advice, budgets,
+    # score, tag decision, keep verdict and descender are asked of, at the water and at the desk alike.
+    #
+    #   species:   Fish::Species;  rules: Protocol::HouseRules;  law: Law::Entry or nil
+    #   water:     "sea" | "fresh";  on: the day as ISO text or Date, for the season; nil: not asked
+    #   encounter: the record's own fields, every one optional: taps, length_mm, length_kind, length_how, length_sd_mm,
+    #              weight_g, hook_place, removal, bleeding, reflexes, pressure_signs, handling, marks, depth_m,
+    #              water_temp_c, and, where nobody tapped, air_seconds
+    #   now_ms:    Integer while it is in hand; nil afterwards
+    #   units:     "metric" | "imperial", for the sentences
+    #   trained_to_vent: whether this member may
+    #
+    # Raises InvalidInput for taps that cannot be.
+    class Situation
+      # Below this the water chills a warm hand burns slime in. House rule.
+      COLD_C = 10
+      # A hook that lies there was swallowed.
+      SWALLOWED = %w[throat stomach].freeze
+
+      attr_reader :species, :rules, :law, :water, :on, :encounter, :units, :trained_to_vent, :stages, :length, :own_length, :temp_c, :reflexes, :now_ms
+
+      def initialize(species:, rules:, encounter:, law: nil, water: "sea", on: nil, now_ms: nil, units: "metric", trained_to_vent: false)
+        @species, @rules, @law, @water, @on = species, rules, law, water, on
+        @encounter, @units, @trained_to_vent, @now_ms = encounter, units, trained_to_vent, now_ms
+        @stages = Stages.new(encounter[:taps] || [], now_ms:)
+        @length = Fish::Length.of(encounter)
+        @own_length = species.convert(@length)
+        @temp_c = encounter[:water_temp_c] && encounter[:water_temp_c].to_f
+        @reflexes = (encounter[:reflexes] || {}).to_h { |name, how| [name.to_s, how] }
+        freeze
+      end
+
+      def guild = species.guild
+
+      def school(key) = rules.school(key, guild.key)
+
+      def stage = stages.current || "start"
+
+      def hook_place = encounter[:hook_place]
+
+      def bleeding = encounter[:bleeding]
+
+      def has?(mishap) = (encounter[:handling] || []).include?(mishap)
+
+      # Measured, but in a kind that cannot be turned into the species' own.
+      def unconverted? = !length.nil? && own_length.nil?
+
+      # :cool | :warm | :stop; a temperature that nobody read counts as cool, and is said.
+      def heat
+        return :cool if temp_c.nil? || temp_c < species.warm_c
+
+        temp_c >= species.stop_c ? :stop : :warm
+      end
+
+      def cold? = !temp_c.nil? && temp_c < COLD_C
+
+      # Seconds of the fight so far.
+      def fight_seconds = encounter[:fight_seconds] || stages.fight_seconds
+
+      # Seconds in the air so far: as tapped, else as written on paper; nil where nobody knows.
+      def air_seconds = encounter[:air_seconds] || stages.air_seconds
+
+      # Before the lift that runs now.
+      def air_before_seconds = stages.ended_air_seconds
+
+      # Grams: as weighed, else of a fish of its length, else of a usual one.
+      def weight_g = encounter[:weight_g] || species.weight_g_at(length_or_usual_mm)
+
+      # What a fight may take does not hang on a scale that is read after it.
+      def fight_budget_seconds = FightBudget.seconds(weight_g: species.weight_g_at(length_or_usual_mm))
+
+      def fight_ratio = fight_seconds ? fight_seconds / fight_budget_seconds.to_f : 0.0
+
+      def weak? = Vitality.weak?(reflexes)
+
+      # Signs of pressure that count: a stomach turned out by a swallowed hook, without depth, is the hook's.
+      def pressure_signs
+        signs = (encounter[:pressure_signs] || [])
+        stomach_by_hook? ? signs.reject { |sign| sign == "stomach_out" } : signs
+      end
+
+      # Without depth: the species cannot be hurt by it, or it came from above the depth where it would be. Where nobody
+      # read the depth, a swallowed hook is taken for the cause.
+      def stomach_by_hook?
+        return false unless (encounter[:pressure_signs] || []).include?("stomach_out")
+        return true if species.bladder == "none"
+
+        depth_m = encounter[:depth_m]
+        return SWALLOWED.include?(hook_place) if depth_m.nil?
+
+        warn_from_m = Pressure.warn_from_m(species, water)
+        warn_from_m.nil? || depth_m < warn_from_m
+      end
+
+      # Does pressure hurt it, so that it has to go down again?
+      def swollen? = species.bladder != "none" && pressure_signs.any?
+
+      # Why it may not be lifted at all, or nil: :stop | :fragile_warm | :large | :over_legal | :unmeasured | :kind
+      def no_lift
+        return :stop if heat == :stop
+        return :fragile_warm if heat == :warm && guild.air_class == :fragile
+        return :large if guild.is?(:large_never_lifted) && (unconverted? || (own_length && own_length.mm >= species.large_mm))
+
+        in_water_limits.map { |limit| held_in_water(*limit) }.compact.first
+      end
+
+      # [[length in mm, its kind], ...] above which it stays in the water.
+      def in_water_limits
+        [[species.in_water_only_mm, species.length_kind], [law && law.in_water_only_mm, law && (law.length_kind || species.length_kind)]].select(&:first)
+      end
+
+      def large? = unconverted? || (!own_length.nil? && own_length.mm >= AirBudget::LARGE_SHARE * species.large_mm)
+
+      def may_keep? = rules.school(:keep) == :as_law_allows
+
+      def removed? = !encounter[:removal].nil?
+
+      private
+
+      def length_or_usual_mm = own_length ? own_length.mm : species.typical_mm
+
+      # A legal limit is held with its error: near it the careful side is taken.
+      def held_in_water(limit_mm, kind)
+        return :unmeasured if length.nil?
+
+        converted = species.convert(length, to: kind)
+        return :kind if converted.nil?
+
+        converted.against(limit_mm) == :under ? nil : :over_legal
+      end
+    end
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Core
+  module Law
+    # May this fish be kept? The law as entered, with the error of measuring; whatever is not clearly legal is let go. Local rules decide.
+    #
+    # Returns { may: true | false, text: String }.
+    module KeepVerdict
+      module_function
+
+      # situation: Handling::Situation
+      def of(situation)
+        law = situation.law
+        return no("the house lets all fish go") unless situation.may_keep?
+        return yes("no law entered; local rules decide") if law.nil?
+        return no("the season is closed") if situation.on && !law.open_on?(situation.on)
+
+        limits = [law.min_mm, law.max_mm].compact
+        limits.empty? ? yes("no length limit entered") : by_length(situation, law, limits)
+      end
+
+      def by_length(situation, law, limits)
+        return no("measure it first") if situation.length.nil?
+
+        length = situation.species.convert(situation.length, to: law.length_kind)
+        return no("the law measures #{law.length_kind}, and its #{situation.length.kind} cannot be turned into that: let it go") if length.nil?
+
+        text = ->(mm) { "#{Units.length_text(mm, situation.units)}#{" #{law.length_kind}" if law.length_kind != situation.length.kind}" }
+        case Slot.verdict(length:, min_mm: law.min_mm, max_mm: law.max_mm)
+        when :too_close then no("too close to #{text.call(limits.find { |limit| length.against(limit) == :near })} to call: let it go")
+        when :below then no("under #{text.call(law.min_mm)}: let it go")
+        when :above then no("over #{text.call(law.max_mm)}: let it go")
+        else yes("inside the legal length")
+        end
+      end
+
+      def no(text) = { may: false, text: }
+      def yes(text) = { may: true, text: }
+      private_class_method :by_length, :no, :yes
+    end
+  end
+end

@@ -1,0 +1,177 @@
+# frozen_string_literal: true
+
+module Core
+  module Trips
+    # A waterproof sheet as it is typed, row by row: what each cell comes to, what is wrong with it, and the record that follows. S7.
+    #
+    #   rows:    [{ column => typed text }, ...] with the columns of COLUMNS, an empty cell being ""
+    #   species: [{ code:, common_name: }] that may be meant
+    #   first_number: the tag that lies first in the pouch, or nil
+    #
+    # Beginnings of words are enough; an empty tag takes the next number; what else is empty stays unsaid.
+    class PaperSheet
+      COLUMNS = %i[time species tag length hook blood air fate note].freeze
+      HOOKS = Handling::Caution::HOOK.keys.to_h { |key| [key, key.tr("_", " ")] }.freeze
+      BLOOD = { "none" => "no blood", "light" => "some blood", "heavy" => "much blood" }.freeze
+      FATES = { "released" => "let go", "kept" => "kept" }.freeze
+      # A number below it without a point is centimetres: nobody tags a fish under 10 cm. House rule.
+      LEAST_MM = 100
+      LENGTHS_MM = 10..10_000
+      AIR_SECONDS = 0..36_000
+
+      def self.read(rows:, species:, first_number: nil) = new(species, first_number).read(rows)
+
+      # "0712", "712", "7.12" and "7:12" are twelve minutes past seven: "07:12", or nil.
+      def self.time(typed)
+        found = /\A(\d{1,2})[:. ]?(\d{2})\z/.match(typed.strip)
+        return nil if found.nil? || found[1].to_i > 23 || found[2].to_i > 59
+
+        "#{found[1].rjust(2, '0')}:#{found[2]}"
+      end
+
+      # 41.2 is centimetres, 412 millimetres, 41 centimetres again. Whole millimetres, or nil.
+      def self.length_mm(typed)
+        text = typed.strip.tr(",", ".")
+        return nil unless /\A\d+(\.\d*)?\z/.match?(text)
+
+        value = text.to_f
+        millimetres = text.include?(".") || value < LEAST_MM ? value * 10 : value
+        millimetres.positive? ? millimetres.round : nil
+      end
+
+      # The number printed after this one.
+      def self.next_number(number)
+        found = number && /\A(.*?)(\d+)\z/.match(number)
+        found && (found[1] + (found[2].to_i + 1).to_s.rjust(found[2].length, "0"))
+      end
+
+      # "23" completes the number before it; "r 123" was read on a fish caught again; "0" or "-" is no tag; empty takes the next.
+      # Returns { kind:, number: } or nil.
+      def self.tag(typed, proposed)
+        text = typed.strip.upcase
+        return proposed && { kind: "tagged", number: proposed } if text.empty?
+        return { kind: "untagged", number: nil } if %w[0 -].include?(text)
+
+        again = /\AR[ .]/.match?(text)
+        rest = (again ? text[2..] : text).gsub(/\s/, "")
+        completed = proposed && /\A\d+\z/.match?(rest) ? proposed[0, [proposed.length - rest.length, 0].max] + rest : rest
+        { kind: again ? "recaptured" : "tagged", number: completed }
+      end
+
+      def initialize(species, first_number)
+        @names = species.to_h { |one| [one[:code], one[:common_name]] }
+        @next = first_number
+        @usual = []
+      end
+
+      # [{ proposed:, shown: { column => text }, wrong: { column => sentence }, row: Hash | nil }, ...]
+      def read(rows)
+        rows.map do |cells|
+          proposed = @next
+          blank = COLUMNS.all? { |column| cells[column].to_s.strip.empty? }
+          told = row(cells, proposed)
+          follow(told, blank)
+          { proposed:, shown: told[:shown], wrong: told[:wrong], row: told[:row] }
+        end
+      end
+
+      private
+
+      def follow(told, blank)
+        @next = self.class.next_number(told[:tag][:number]) if !blank && told[:tag] && told[:tag][:kind] == "tagged"
+        return if told[:row].nil? || @usual.include?(told[:row][:species_code])
+
+        @usual += [told[:row][:species_code]]
+      end
+
+      def row(cells, proposed)
+        text = COLUMNS.to_h { |column| [column, cells[column].to_s] }
+        read = { time: self.class.time(text[:time]), species: fitting(text[:species], @names, @usual), tag: self.class.tag(text[:tag], proposed),
+                 length: self.class.length_mm(text[:length]), hook: fitting(text[:hook], HOOKS), blood: fitting(text[:blood], BLOOD),
+                 air: air(text[:air]), fate: text[:fate].strip.empty? ? ["released"] : fitting(text[:fate], FATES) }
+        wrong = wrong(text, read).compact
+        { tag: read[:tag], shown: shown(read), wrong:, row: wrong.empty? ? record(text, read) : nil }
+      end
+
+      # The keys whose words a beginning fits; one that is the whole word stands alone, and so does one that the sheet has used before.
+      def fitting(typed, words, usual = [])
+        text = typed.strip.downcase
+        return [] if text.empty?
+
+        whole = words.keys.select { |key| words[key].downcase == text || key == text }
+        return whole if whole.any?
+
+        begins = words.keys.select { |key| [words[key].downcase, *words[key].downcase.split].any? { |part| part.start_with?(text) } }
+        known = begins.select { |key| usual.include?(key) }
+        known.size == 1 ? known : begins
+      end
+
+      def only(keys) = keys.size == 1 ? keys.first : nil
+
+      # nil for what is no number; :none for an empty cell.
+      def air(typed)
+        text = typed.strip.tr(",", ".")
+        return :none if text.empty?
+
+        /\A\d+(\.\d*)?\z/.match?(text) && AIR_SECONDS.cover?(text.to_f) ? text.to_f : nil
+      end
+
+      def wrong(text, read)
+        { time: wrong_time(text[:time], read[:time]), species: wrong_species(text[:species], read[:species]),
+          tag: read[:tag] ? nil : "needs a number, or 0 for none", length: wrong_length(text[:length], read[:length]), hook: wrong_hook(text[:hook], read[:hook]),
+          blood: text[:blood].strip.empty? || only(read[:blood]) ? nil : "“#{text[:blood]}”: no, some or much.",
+          fate: only(read[:fate]) ? nil : "“#{text[:fate]}”: let go or kept.", air: read[:air] ? nil : "“#{text[:air]}” is no number of seconds." }
+      end
+
+      def wrong_time(typed, time)
+        return nil if time
+
+        typed.strip.empty? ? "needs a time" : "“#{typed}” is no time. Type four digits, like 0712."
+      end
+
+      def wrong_species(typed, codes)
+        return nil if codes.size == 1
+        return "“#{typed}” fits #{listed(codes, @names)}: type more of it." if codes.size > 1
+
+        typed.strip.empty? ? "needs a species" : "No species here begins with “#{typed}”."
+      end
+
+      def wrong_length(typed, millimetres)
+        return nil if typed.strip.empty?
+        return "“#{typed}” is no length. Type 412 or 41.2." if millimetres.nil?
+
+        LENGTHS_MM.cover?(millimetres) ? nil : "#{millimetres} mm is no fish's length."
+      end
+
+      def wrong_hook(typed, keys)
+        return nil if typed.strip.empty? || keys.size == 1
+
+        keys.empty? ? "“#{typed}” is no hook place: #{HOOKS.values.join(', ')}." : "“#{typed}” fits #{listed(keys, HOOKS)}: type more of it."
+      end
+
+      def listed(keys, words) = keys.first(4).map { |key| words[key] }.join(", ") + (keys.size > 4 ? " and more" : "")
+
+      def shown(read)
+        species, hook, blood, fate = read.values_at(:species, :hook, :blood, :fate).map { |keys| only(keys) }
+        { time: read[:time] || "", species: species ? @names[species] : "", tag: tag_text(read[:tag]),
+          length: read[:length] ? Units.length_text(read[:length], "metric") : "", hook: hook ? HOOKS[hook] : "", blood: blood ? BLOOD[blood] : "",
+          air: read[:air].is_a?(Numeric) ? "#{seconds_text(read[:air])} s" : "", fate: fate ? FATES[fate] : "", note: "" }
+      end
+
+      def seconds_text(seconds) = seconds == seconds.floor ? seconds.floor.to_s : Units.tenths(seconds)
+
+      def tag_text(tag)
+        return "" if tag.nil?
+        return "no tag" if tag[:kind] == "untagged"
+
+        tag[:kind] == "recaptured" ? "read #{tag[:number]}" : tag[:number]
+      end
+
+      def record(text, read)
+        { time: read[:time], species_code: only(read[:species]), length_mm: read[:length], length_how: "board", kind: read[:tag][:kind], fate: only(read[:fate]),
+          tag_numbers: [read[:tag][:number]].compact, spoiled_numbers: [], hook_place: only(read[:hook]), hook_type: nil, bleeding: only(read[:blood]),
+          air_seconds: read[:air] == :none ? nil : read[:air], note: text[:note].strip.empty? ? nil : text[:note].strip }
+      end
+    end
+  end
+end

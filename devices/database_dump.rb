@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+require "English"
+require "open3"
+
+module Devices
+  # PostgreSQL's own programs for taking a database out and putting it back.
+  class DatabaseDump
+    class Failed < StandardError; end
+
+    def self.programs = Dir["/usr/lib/postgresql/*/bin"].max_by { |dir| dir[%r{/(\d+)/bin}, 1].to_i }
+
+    def initialize(url) = @url = url
+
+    # Writes the dump as of a snapshot that somebody holds open.
+    def dump(path, snapshot:) = run("pg_dump", "--format=custom", "--no-owner", "--no-privileges", "--snapshot=#{snapshot}", "--file=#{path}", @url)
+
+    # Into a database that is empty.
+    def restore(path) = run("pg_restore", "--no-owner", "--no-privileges", "--exit-on-error", "--single-transaction", "--dbname=#{@url}", path)
+
+    # Whether it can be read as a dump.
+    def self.readable?(path) = Open3.capture2e(File.join(programs, "pg_restore"), "--list", path).last.success?
+
+    private
+
+    def run(program, *arguments)
+      told, status = Open3.capture2e(File.join(self.class.programs, program), *arguments)
+      raise Failed, "#{program}: #{told.lines.last(3).join.strip}" unless status.success?
+    end
+  end
+end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require "digest"
+require "fileutils"
+
+module Devices
+  # Where pictures lie on a disk. A file is written aside, flushed to the disk and then given its name, so that
+  # whatever happens there is the whole file or none; nobody but us reads it.
+  class DiskStorage
+    FOLDER_MODE = 0o700
+    FILE_MODE = 0o600
+    CHUNK_BYTES = 1 << 20
+
+    attr_reader :dir
+
+    def initialize(dir)
+      FileUtils.mkdir_p(dir, mode: FOLDER_MODE)
+      @dir = File.realpath(dir)
+    end
+
+    # Returns the key; puts these bytes in the place of what may lie there.
+    def put(bytes, key)
+      path = path(key)
+      FileUtils.mkdir_p(File.dirname(path), mode: FOLDER_MODE)
+      aside = "#{path}.#{Process.pid}-#{Thread.current.object_id}.part"
+      begin
+        write_through(aside, bytes)
+        File.rename(aside, path)
+        flush_folder(File.dirname(path))
+      ensure
+        FileUtils.rm_f(aside)
+      end
+      key
+    end
+
+    # The bytes. Raises Core::NotFound :file_gone.
+    def get(key)
+      File.binread(path(key))
+    rescue Errno::ENOENT
+      raise Core::NotFound.new(:file_gone, "This picture's file is gone from the server's disk. The coordinator finds it in the last backup.")
+    end
+
+    # Whether what lies there has this hash.
+    def intact?(key, sha256)
+      digest = Digest::SHA256.new
+      File.open(path(key), "rb") { |file| digest << file.read(CHUNK_BYTES) until file.eof? }
+      digest.hexdigest == sha256
+    rescue Errno::ENOENT
+      false
+    end
+
+    def exists?(key) = File.file?(path(key))
+    def remove(key) = FileUtils.rm_f(path(key))
+
+    # Room that is left, in bytes.
+    def free_bytes
+      blocks, size = IO.popen(["stat", "-f", "-c", "%a %S", @dir], &:read).split.map(&:to_i)
+      blocks && (blocks * size)
+    end
+
+    private
+
+    def path(key)
+      raise ArgumentError, "no key: #{key.inspect}" unless key.match?(%r{\A[a-z]+/[A-Za-z0-9._-]+\z})
+
+      File.join(@dir, key)
+    end
+
+    def write_through(path, bytes)
+      File.open(path, File::WRONLY | File::CREAT | File::TRUNC | File::BINARY, FILE_MODE) do |file|
+        file.write(bytes)
+        file.fsync
+      end
+    end
+
+    # A name that was given is on the disk once its folder is.
+    def flush_folder(folder) = File.open(folder, &:fsync)
+  end
+end

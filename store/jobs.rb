@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module Store
+  # The queue's own tables, as far as anybody asks about them.
+  class Jobs
+    LOCK = 4_711_012
+
+    def initialize(db) = @db = db
+
+    # Two programs that start at once take turns until the transaction ends.
+    def lock = @db.get(Sequel.function(:pg_advisory_xact_lock, LOCK))
+
+    def none?(job_class) = waiting.where(job_class:).empty?
+
+    # { queue => { waiting:, failing:, oldest_due_at: } }
+    def by_queue(now:)
+      waiting.group(:queue).select(:queue, Sequel.function(:count).*.as(:waiting),
+                                   Sequel.function(:count).*.filter { error_count > 0 }.as(:failing),
+                                   Sequel.function(:min, :run_at).filter { run_at <= now }.as(:oldest_due_at))
+             .as_hash(:queue).transform_values { |row| row.except(:queue) }
+    end
+
+    def oldest_due_at(now:) = waiting.where { run_at <= now }.min(:run_at)
+
+    private
+
+    def waiting = @db[:que_jobs].where(finished_at: nil, expired_at: nil)
+  end
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Store
+  # Whose programme this is, and its drawn coast.
+  class Programme
+    UNNAMED = "A tagging programme"
+
+    def initialize(db) = @db = db
+
+    # { name:, sender:, contact:, coast_version: }; what was not set up yet is nil.
+    def find
+      @db[:programme].select(:name, :sender, :contact, :coast_version).first ||
+        { name: UNNAMED, sender: nil, contact: nil, coast_version: 0 }
+    end
+
+    def name = find[:name]
+    def coast_version = find[:coast_version]
+
+    # columns: name:, sender:, contact:
+    def keep(columns)
+      row = columns.slice(:name, :sender, :contact)
+      @db[:programme].insert_conflict(target: :id, update: { **row, updated_at: Sequel::CURRENT_TIMESTAMP }).insert(row)
+    end
+
+    # GeoJSON features with properties kind, name, water.
+    def coast
+      @db[:coast_features].order(:id).map do |row|
+        { "type" => "Feature", "properties" => { "kind" => row[:kind], "name" => row[:name], "water" => row[:water_code] }.compact,
+          "geometry" => row[:geometry].to_h }
+      end
+    end
+
+    # Puts these features in the place of all that are there.
+    def replace_coast(features)
+      @db[:coast_features].delete
+      @db[:coast_features].multi_insert(features.map do |one|
+        about = one.fetch("properties")
+        { kind: about["kind"], name: about["name"], water_code: about["water"], geometry: Sequel.pg_jsonb(one.fetch("geometry")) }
+      end)
+      @db[:programme].update(coast_version: Sequel[:coast_version] + 1)
+    end
+  end
+end

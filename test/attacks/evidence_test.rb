@@ -1,0 +1,174 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_case"
+
+# Somebody who has got hold of the application, or of the database itself, wants to undo what was written down.
+class EvidenceTest < Minitest::Test
+  def setup
+    @owner = TestDatabase.fresh("voucher_evidence")
+    Seeds.catalogue(@owner)
+    @app = Database.connect(TestDatabase.url("voucher_evidence", role: Roles::APPLICATION))
+    @store = Store::Gateway.new(@app)
+    Que.connection = @app
+    @isolde = Seeds.member(@owner, "Isolde Brannock", email: "isolde@marrow.example")
+    Seeds.pouch(@owner, @isolde, count: 20)
+    @trip = Seeds.trip(@owner, @isolde)
+    3.times { |index| record(format("MS%06d", index + 1)) }
+  end
+
+  def teardown
+    Que.connection = TestDatabase.unit
+    [@app, @owner].each(&:disconnect)
+  end
+
+  # All that the application does for a fish, as the role it works with.
+  def record(number)
+    Acts::RecordEncounter.call(store: @store, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(@trip, number:))
+  end
+
+  def refused(sql, db = @app) = assert_raises(Sequel::DatabaseError, sql) { db.run(sql) }
+
+  def test_the_application_can_change_no_ledger_and_owns_nothing
+    Roles::LEDGERS.each do |ledger|
+      refused "truncate #{ledger}"
+      refused "delete from #{ledger}"
+      refused "update #{ledger} set id = id"
+      refused "alter table #{ledger} disable trigger all"
+      refused "drop table #{ledger}"
+    end
+    refused "set session_replication_role = replica"
+    refused "insert into ledger_seals (ledger, columns, first_id, last_id, \"rows\", hash) values ('stages', '{}', 1, 1, 1, repeat('0', 64))"
+    refused "select seal_ledger('members', 10)"
+
+    refute @app.get(Sequel.lit("rolsuper or rolcreaterole or rolcreatedb from pg_roles where rolname = current_user"))
+  end
+
+  def test_not_even_the_owner_empties_a_ledger_by_a_slip
+    Roles::LEDGERS.each { |ledger| refused "truncate #{ledger}", @owner }
+    refused "delete from stages", @owner
+  end
+
+  def test_the_application_cannot_switch_the_notes_off
+    before = @owner[:row_changes].count
+    @app.transaction do
+      @app.get(Sequel.function(:set_config, "voucher.unnoted", "on", true))
+      @app[:trips].where(id: @trip).update(platform: "kayak")
+    end
+
+    assert_equal before + 1, @owner[:row_changes].count
+  end
+
+  def test_a_reader_reads_no_passwords_letters_or_sign_ins
+    reader = Database.connect(TestDatabase.url("voucher_evidence", role: Roles::READER), max_connections: 1)
+
+    assert_equal 3, reader[:encounters].count
+    %w[account_password_hashes accounts security_events letters].each { |table| refused "select * from #{table}", reader }
+    refused "update trips set platform = 'kayak'", reader
+  ensure
+    reader&.disconnect
+  end
+
+  def sealed = Acts::SealLedgers.call(store: @store)
+  def broken(**kept) = Acts::SealLedgers.verify(store: Store::Gateway.new(@owner), **kept).select { |_, found| found[:broken].any? }.keys
+
+  # As somebody who owns the database and knows how to get past the triggers.
+  def tamper(sql)
+    @owner.transaction do
+      @owner.run("set local session_replication_role = replica")
+      @owner.run(sql)
+    end
+  end
+
+  def test_seals_cover_every_row_once_and_hold
+    assert_equal 15, sealed[:stages]
+    record("MS000004")
+
+    assert_equal [5, 0], [sealed[:stages], sealed[:stages]]
+    assert_empty broken
+    told = Acts::SealLedgers.verify(store: @store)[:stages]
+
+    assert_equal [2, 20], told.values_at(:seals, :rows)
+  end
+
+  # The upkeep and somebody's verify, at the same moment.
+  def test_two_who_seal_at_once_take_turns
+    3.times do |round|
+      record(format("MS%06d", 10 + round)) if @owner[:tags].where(number: format("MS%06d", 10 + round), state: "in_pouch").any?
+      counts = Array.new(4) { Thread.new { Acts::SealLedgers.call(store: Store::Gateway.new(@app))[:stages] } }.map(&:value)
+
+      assert_equal 1, counts.compact.count(&:positive?) + (counts.compact.sum.zero? ? 1 : 0), counts.inspect
+    end
+    assert_empty broken
+  end
+
+  # The hash is what it says: anybody can work it out from the rows, without our functions.
+  def test_a_seal_is_the_hash_of_the_rows_as_json
+    sealed
+    seal = @owner[:ledger_seals].where(ledger: "tag_custody").first
+    rows = @owner.fetch("select to_jsonb(r)::text as row from (select #{seal[:columns].to_a.join(', ')} from tag_custody order by id) r").map { |one| one[:row] }
+
+    assert_equal Digest::SHA256.hexdigest(Store::LedgerSeals::START + rows.join("\n")), seal[:hash]
+  end
+
+  def test_whatever_is_changed_removed_or_added_behind_a_seal_is_found
+    ["update stages set at = at + interval '1 s' where id = 3", "delete from stages where id = 3", "update ledger_seals set hash = repeat('a', 64) where ledger = 'stages'",
+     "delete from ledger_seals where ledger = 'stages' and id = (select min(id) from ledger_seals where ledger = 'stages')"].each do |sql|
+      sealed
+      record("MS000005") if @owner[:encounters].count == 3
+      sealed
+
+      assert_empty broken, "before: #{sql}"
+      @owner.transaction(rollback: :always, savepoint: true) do
+        @owner.run("set local session_replication_role = replica")
+        @owner.run(sql)
+
+        assert_equal [:stages], broken, sql
+      end
+    end
+  end
+
+  def test_a_chain_that_was_made_anew_is_told_by_a_copy_of_the_old_one
+    sealed
+    kept = @store.ledger_seals.newest
+    tamper "update stages set at = at + interval '1 s' where id = 3"
+    tamper "delete from ledger_seals"
+    sealed
+
+    assert_empty broken, "by itself it looks whole"
+    assert_equal [:stages], broken(kept:)
+  end
+
+  # A row that was being added while others were sealed is sealed later, never passed over.
+  def test_a_slow_transaction_is_waited_for_or_left_for_next_time
+    slow = Database.connect(TestDatabase.url("voucher_evidence"), max_connections: 1)
+    slow.run("begin")
+    slow.run("insert into security_events (kind) values ('signed_in')")
+    @owner[:security_events].insert(kind: "signed_out")
+
+    assert_nil sealed[:security_events]
+    slow.run("commit")
+
+    assert_equal 2, sealed[:security_events]
+    assert_empty broken
+  ensure
+    slow&.disconnect
+  end
+
+  def test_the_same_database_restored_elsewhere_keeps_its_seals
+    sealed
+    Dir.mktmpdir do |dir|
+      @owner.transaction(isolation: :repeatable) do
+        Devices::DatabaseDump.new(TestDatabase.url("voucher_evidence")).dump("#{dir}/dump", snapshot: @owner.get(Sequel.function(:pg_export_snapshot)))
+      end
+      Sequel.connect(TestDatabase.url("postgres")) do |db|
+        db.run("drop database if exists voucher_evidence_two with (force)")
+        db.run("create database voucher_evidence_two")
+      end
+      Devices::DatabaseDump.new(url = TestDatabase.url("voucher_evidence_two")).restore("#{dir}/dump")
+      other = Database.connect(url, max_connections: 2)
+
+      assert_empty(Acts::SealLedgers.verify(store: Store::Gateway.new(other), kept: @store.ledger_seals.newest).select { |_, found| found[:broken].any? })
+      other.disconnect
+    end
+  end
+end

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+require "rotp"
+require_relative "../support/browser_case"
+
+# A member's own account, and what coordinators keep of the programme.
+class AccountTest < BrowserCase
+  def test_a_second_factor_from_setting_up_to_a_code_on_paper
+    as_phone
+    sign_in("hamish@marrow.example", to: "/you")
+    click_button "Set one up"
+    assert_selector ".code svg"
+    totp = ROTP::TOTP.new(find(".factor > .figures").text.delete(" "))
+    within(".factor") do
+      fill_in "2. Your password", with: PASSWORD
+      fill_in "3. The six digits that the phone shows", with: totp.now
+      click_button "Set it up"
+      assert_text "10 codes on paper are left."
+    end
+    codes = all(".paper li").map(&:text)
+
+    assert_equal 10, codes.size
+    sign_out_and_in_again
+    fill_in "Six digits", with: "000000"
+    click_button "Go on"
+    assert_selector "[role=alert]", text: "That code is not right"
+    click_button "My phone is gone; I have codes on paper"
+    fill_in "One of the codes you wrote down", with: codes.first
+    click_button "Go on"
+    assert_selector ".bar a.you[href='/you']"
+  end
+
+  def sign_out_and_in_again
+    visit "/you"
+    click_button "Sign out"
+    fill_in "E-mail", with: "hamish@marrow.example"
+    fill_in "Password", with: PASSWORD
+    click_button "Sign in"
+    assert_text "The code from your phone"
+  end
+
+  def test_devices_are_seen_and_signed_out
+    sign_in(to: "/you")
+    db[:account_active_session_keys].insert(account_id: @isolde[:account_id], session_id: "another", address: "192.0.2.9", agent: "Mozilla/5.0 (Android) Firefox/150")
+    visit "/you"
+    assert_text "Firefox on Android"
+    click_button "Sign out there"
+    assert_no_text "Firefox on Android"
+
+    assert_equal 1, db[:account_active_session_keys].count
+  end
+
+  def test_a_new_address_by_letter
+    sign_in(to: "/you")
+    fill_in "New address", with: "isolde@elsewhere.example"
+    fill_in "Your password", with: PASSWORD
+    click_button "Send the letter"
+    assert_text "A letter is on its way to isolde@elsewhere.example."
+    visit URI(db[:letters].order(:id).last[:body][/http\S+/]).request_uri
+    click_button "Confirm it"
+    assert_text "It is confirmed."
+
+    assert_equal "isolde@elsewhere.example", Store::Members.new(db).email(@isolde[:id])
+  end
+
+  def test_a_spot_is_entered_on_the_map_and_a_coast_from_a_file
+    sign_in("hamish@marrow.example", to: "/office/waters")
+    click_button "Enter a spot"
+    fill_in "Name", with: "Harrow North", exact: true
+    fill_in "Latitude, degrees north", with: "48.6"
+    fill_in "Longitude, degrees east", with: "-21.7"
+    select "Marrow Sound", from: "Water"
+    within(all(".sheet").last) { click_button "Save" }
+    assert_selector "[role=alert]", text: "does not lie in Marrow Sound"
+    assert_no_selector ".bug"
+    fill_in "Longitude, degrees east", with: "-21.3"
+    within(all(".sheet").last) { click_button "Save" }
+    assert_text "Harrow North is saved."
+    file = File.join(Dir.mktmpdir, "coast.geojson").tap { |path| File.write(path, "not json") }
+    attach_file "Read a GeoJSON file", file
+    assert_text "is not readable as GeoJSON"
+  ensure
+    db[:spots].where(code: "harrow_north").delete
+  end
+
+  def test_sign_ins_are_seen_by_coordinators
+    sign_in
+    sign_out
+    sign_in("hamish@marrow.example", to: "/office/sign-ins")
+    assert_selector "td", text: "Isolde Brannock"
+    select "signed out", from: "What"
+    assert_no_selector "td", text: "Hamish Torvald"
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+# As much of Minitest as the tests of the compiled files use, to be compiled with them.
+module Minitest
+  class Assertion < StandardError; end
+
+  # Runs every test of every class, and says what came of it.
+  class Test
+    @classes = []
+    class << self
+      attr_reader :classes
+
+      def inherited(other) = Test.classes << other
+    end
+
+    def self.run_all
+      Test.classes.flat_map { |one| one.instance_methods.select { |name| name.start_with?("test_") }.map { |name| run_one(one, name) } }
+    end
+
+    def self.run_one(one, name)
+      one.new.send(name)
+      { name: "#{one}##{name}", failure: nil }
+    rescue StandardError => e
+      { name: "#{one}##{name}", failure: "#{e.class}: #{e.message}" }
+    end
+
+    def assert(condition, message = "expected something true") = condition || raise(Assertion, message)
+    def refute(condition, message = "expected something false") = assert(!condition, message)
+    def assert_equal(expected, actual, message = nil) = assert(expected == actual, "#{message} #{expected.inspect} is not #{actual.inspect}")
+    def assert_nil(actual, message = nil) = assert(actual.nil?, "#{message} #{actual.inspect} is not nil")
+    def refute_nil(actual, message = nil) = assert(!actual.nil?, "#{message} is nil")
+    def assert_in_delta(expected, actual, delta = 0.001) = assert((expected - actual).abs <= delta, "#{actual} is not #{expected} ± #{delta}")
+    def assert_operator(one, operator, other, message = nil) = assert(one.send(operator, other), "#{message} #{one.inspect} #{operator} #{other.inspect} does not hold")
+    def assert_includes(all, one, message = nil) = assert(all.include?(one), "#{message} #{all.inspect} has no #{one.inspect}")
+    def refute_includes(all, one, message = nil) = assert(!all.include?(one), "#{message} #{all.inspect} has #{one.inspect}")
+    def assert_match(pattern, text) = assert(pattern.match?(text.to_s), "#{text.inspect} does not match #{pattern.inspect}")
+    def refute_match(pattern, text) = assert(!pattern.match?(text.to_s), "#{text.inspect} matches #{pattern.inspect}")
+    def assert_empty(all) = assert(all.empty?, "#{all.inspect} is not empty")
+
+    def assert_raises(expected, message = nil)
+      yield
+    rescue expected => e
+      e
+    else
+      raise Assertion, "#{message} nothing was raised"
+    end
+  end
+end

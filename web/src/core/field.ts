@@ -1,0 +1,139 @@
+import type { Schemas } from '@/api/client'
+import type { FromWorker, ToWorker } from './worker'
+
+/**
+ * The typed door of core: the rules run here in a worker, compiled from the same files that the server runs.
+ * Plain data goes in and comes out; what each question means stands in core/field.rb.
+ */
+export type Card = Schemas['Card']
+export type Act = Schemas['StageAct']
+export type Stage = Exclude<Act, 'tag_in'> | 'start'
+export interface Tap {
+  act: Act
+  at: number
+}
+
+/** What the clock says from a moment on. */
+export interface ClockMark {
+  at_ms: number
+  tone: 'calm' | 'hurry' | 'stop'
+  counts: 'up' | 'down' | 'over' | 'still' | 'none'
+  from_ms: number | null
+  seconds: number | null
+  words: string
+  sound: 'half' | 'ten' | 'over' | null
+}
+export interface Line {
+  key: string
+  text: string
+  why: string
+  letter: string | null
+}
+export type FishRecord = Schemas['FishSeen'] & { species_code: string; taps: Tap[] }
+export interface FishTold {
+  stage: Stage
+  since_ms: number | null
+  out: boolean
+  lines: Line[]
+  clock: ClockMark[]
+  air: {
+    one_lift_seconds: number
+    total_seconds: number
+    before_seconds: number
+    this_lift_seconds: number
+    last_lift_seconds: number
+    rest_seconds: number
+    no_lift: string | null
+    reasons: string[]
+  }
+  fight: { seconds: number | null; budget_seconds: number }
+  score: { points: number; band: string; parts: { name: string; points: number }[] }
+  tagging: Schemas['TagAdvice'] | null
+  keep: { may: boolean; text: string }
+  descender: { lead_kg: number; release_depth_m: number; weight_g: number } | null
+  notes: { depth: string[]; weigh: string[]; tag: string[] }
+  tag_where: 'board' | 'water' | null
+}
+
+export type Column = 'time' | 'species' | 'tag' | 'length' | 'hook' | 'blood' | 'air' | 'fate' | 'note'
+export type Cells = Record<Column, string>
+export interface RowReading {
+  proposed: string | null
+  /** What each cell comes to, in words; shown behind what is typed. */
+  shown: Cells
+  wrong: Partial<Cells>
+  row: Omit<Schemas['SheetSent']['rows'][number], 'id' | 'revision'> | null
+}
+export interface Measured {
+  straight_mm: number
+  curve_mm: number
+  sd_mm: number
+  margin_mm: number
+  slant: number | null
+  height_mm: number | null
+  notes: string[]
+  typed: { mm: number; how: string; difference_mm: number; agrees: boolean } | null
+}
+export interface Refused {
+  refused: { code: string; message: string; fields: Record<string, string> }
+}
+
+interface Questions {
+  fish: { given: { record: FishRecord; now_ms: number | null; units: 'metric' | 'imperial' }; told: FishTold | Refused }
+  wrong_taps: { given: { taps: Tap[] }; told: { wrong: string | null } }
+  first_aid: { given: Record<string, never>; told: { cases: { key: string; title: string; lines: string[] }[] } }
+  paper_rows: { given: { rows: Cells[]; species: { code: string; common_name: string }[]; first_number: string | null }; told: { rows: RowReading[] } }
+  measure: {
+    given: {
+      marks: Schemas['BenchMarks']
+      shown: { width_px: number; height_px: number; focal_35mm: number | null }
+      guild_key: string | null
+      typed: { length_mm: number; length_kind: string; length_how: string; length_sd_mm: number | null } | null
+    }
+    told: Measured | Refused
+  }
+}
+
+export interface Field {
+  ask<Q extends keyof Questions>(question: Q, given: Questions[Q]['given']): Promise<Questions[Q]['told']>
+}
+export const isRefused = (told: object): told is Refused => 'refused' in told
+
+let worker: Worker | null = null
+let doors = 0
+let questions = 0
+const asked = new Map<number, { done: (told: never) => void; failed: (why: Error) => void }>()
+
+function wake(): Worker {
+  if (worker) return worker
+  worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module', name: 'core' })
+  worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+    const question = asked.get(data.id)
+    asked.delete(data.id)
+    if (data.bug) question?.failed(new Error(data.bug))
+    else question?.done(data.told as never)
+  }
+  worker.onerror = () => {
+    asked.forEach(({ failed }) => failed(new Error('The rules could not be loaded. Open this page once more with a signal.')))
+    asked.clear()
+    worker = null
+  }
+  return worker
+}
+
+/** A worker takes plain data; Vue's proxies are not. */
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+/** The door for one card, or for questions that need none. */
+export function openField(card: Card | null): Field {
+  const door = card ? ++doors : 0
+  if (card) wake().postMessage({ door, card: plain(card) } satisfies ToWorker)
+  return {
+    ask: (question, given) =>
+      new Promise((done, failed) => {
+        const id = ++questions
+        asked.set(id, { done, failed })
+        wake().postMessage({ door, id, question, given: plain(given) } satisfies ToWorker)
+      }),
+  }
+}

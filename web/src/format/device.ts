@@ -1,0 +1,7 @@
+/** A browser says much about itself; its name and the system are what a person knows it by. */
+export function deviceText(agent: string | null): string {
+  if (!agent) return 'A device'
+  const browser = agent.match(/(Firefox|Edg|Chrome|Safari)\//)?.[1]?.replace('Edg', 'Edge')
+  const system = agent.match(/(Android|iPhone|iPad|Windows|Mac OS X|Linux)/)?.[1]
+  return [browser ?? 'A browser', system && `on ${system.replace('Mac OS X', 'a Mac')}`].filter(Boolean).join(' ')
+}

@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import { forgetCoast } from '@/parts/coast'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import WaterMap from '@/parts/WaterMap.vue'
+import OfficeNav from './parts/OfficeNav.vue'
+
+/** The programme's name, its waters, the spots in them, and the drawn coast. */
+type Waters = Schemas['Waters']
+type Spot = Waters['spots'][number]
+const found = shallowRef<Waters | null>(null)
+const name = ref('')
+const contact = ref('')
+const editing = ref<(Pick<Spot, 'name' | 'water_code' | 'lat_deg' | 'lon_deg' | 'retired'> & { code: string | null }) | null>(null)
+const water = ref<{ name: string; kind: 'sea' | 'fresh' } | null>(null)
+const { busy, refusal, said, run } = useAct()
+
+function take(waters: Waters) {
+  found.value = waters
+  name.value = waters.programme.name
+  contact.value = waters.programme.contact ?? ''
+}
+onMounted(() => run(async () => take(await api.waters())))
+
+const codeOf = (text: string) =>
+  text
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^_+|_+$/g, '')
+    .slice(0, 40)
+
+const nameIt = () =>
+  run(async () => {
+    take(await api.nameProgramme({ name: name.value.trim(), contact: contact.value.trim() || null }))
+    said.value = 'The programme is saved.'
+  })
+
+const keepWater = () =>
+  run(async () => {
+    const one = water.value!
+    take(await api.keepWater(codeOf(one.name), one))
+    water.value = null
+    said.value = `${one.name} is entered.`
+  })
+
+function edit(spot: Spot | null) {
+  refusal.value = null
+  const first = found.value!.waters[0]
+  editing.value = spot ? { ...spot } : { code: null, name: '', water_code: first?.code ?? '', lat_deg: NaN, lon_deg: NaN, retired: false }
+}
+
+const picked = computed({
+  get: () => (editing.value && [editing.value.lat_deg, editing.value.lon_deg].every(Number.isFinite) ? { lat_deg: editing.value.lat_deg, lon_deg: editing.value.lon_deg } : null),
+  set: (place) => place && editing.value && Object.assign(editing.value, place),
+})
+
+const keepSpot = () =>
+  run(async () => {
+    const { code, ...spot } = editing.value!
+    take(await api.keepSpot(code ?? codeOf(spot.name), { name: spot.name.trim(), water_code: spot.water_code, lat_deg: spot.lat_deg, lon_deg: spot.lon_deg, retired: spot.retired }))
+    editing.value = null
+    said.value = `${spot.name} is saved.`
+  })
+
+const readCoast = (event: globalThis.Event) =>
+  run(async () => {
+    const file = (event.target as HTMLInputElement).files?.[0]
+    if (!file) return
+    let drawn: Record<string, unknown>
+    try {
+      drawn = JSON.parse(await file.text()) as Record<string, unknown>
+    } catch {
+      said.value = `${file.name} is not readable as GeoJSON. Export the drawing again; nothing was changed.`
+      return
+    }
+    take(await api.drawCoast(drawn))
+    forgetCoast()
+    said.value = `The coast is drawn anew, with ${found.value!.coast.features} features.`
+  })
+</script>
+
+<template>
+  <div class="page waters">
+    <OfficeNav />
+    <h1>Programme and waters</h1>
+    <TroubleNote v-if="!editing" :trouble="refusal" />
+    <p v-if="said" role="status">{{ said }}</p>
+    <el-skeleton v-if="!found && !refusal" :rows="8" animated />
+    <template v-if="found">
+      <form class="sheet" @submit.prevent="nameIt">
+        <label>Name of the programme <input v-model="name" class="field" minlength="3" maxlength="120" required /></label>
+        <label>How people reach you <input v-model="contact" class="field" maxlength="300" placeholder="a phone number or an address" /></label>
+        <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button></div>
+      </form>
+      <section>
+        <h2>Waters</h2>
+        <p>
+          <span v-for="(one, index) in found.waters" :key="one.code">{{ index ? ', ' : '' }}{{ one.name }} ({{ one.kind }})</span>
+          <span v-if="!found.waters.length" class="soft">None yet. Enter the first one, then its spots.</span>
+        </p>
+        <form v-if="water" class="sheet" @submit.prevent="keepWater">
+          <label>Name <input v-model="water.name" class="field" minlength="2" maxlength="120" required /></label>
+          <label>Kind <select v-model="water.kind" class="field"><option value="sea">sea</option><option value="fresh">fresh</option></select></label>
+          <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="water = null">Leave it</el-button></div>
+        </form>
+        <el-button v-else @click="water = { name: '', kind: 'sea' }">Enter a water</el-button>
+      </section>
+      <section>
+        <header>
+          <h2>Spots</h2>
+          <el-button v-if="found.waters.length" type="primary" @click="edit(null)">Enter a spot</el-button>
+        </header>
+        <form v-if="editing" class="sheet" @submit.prevent="keepSpot">
+          <h3>{{ editing.code ? editing.name : 'A new spot' }}</h3>
+          <TroubleNote :trouble="refusal" />
+          <label>Name <input v-model="editing.name" class="field" minlength="2" maxlength="120" required /></label>
+          <label>Water <select v-model="editing.water_code" class="field"><option v-for="one in found.waters" :key="one.code" :value="one.code">{{ one.name }}</option></select></label>
+          <label>Latitude, degrees north <input v-model.number="editing.lat_deg" class="field" type="number" step="any" min="-90" max="90" required /></label>
+          <label>Longitude, degrees east <input v-model.number="editing.lon_deg" class="field" type="number" step="any" min="-180" max="180" required /></label>
+          <WaterMap v-model:picked="picked" class="map" pickable label="Touch where the spot is" />
+          <el-checkbox v-if="editing.code" v-model="editing.retired">no longer used: its fish stay, it is not offered</el-checkbox>
+          <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="editing = null">Leave it</el-button></div>
+        </form>
+        <div v-if="found.spots.length" class="scroll">
+          <table class="list">
+            <thead><tr><th>Spot</th><th>Water</th><th class="right">Latitude</th><th class="right">Longitude</th><th class="right">Fish</th></tr></thead>
+            <tbody>
+              <tr v-for="one in found.spots" :key="one.code" :class="{ off: one.retired }">
+                <td><button type="button" class="link" @click="edit(one)">{{ one.name }}</button><template v-if="one.retired">, no longer used</template></td>
+                <td>{{ one.water_name }}</td>
+                <td class="right tabular">{{ one.lat_deg.toFixed(4) }}</td>
+                <td class="right tabular">{{ one.lon_deg.toFixed(4) }}</td>
+                <td class="right tabular">{{ one.fish }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+      <section>
+        <h2>Coast</h2>
+        <p>
+          {{ found.coast.features ? `${found.coast.features} features are drawn.` : 'No coast is drawn yet, so every place counts as sea.' }}
+          A GeoJSON file takes its place: polygons whose property <i>kind</i> is land or lough, lines (wall), points (place) with a name.
+        </p>
+        <label class="file">Read a GeoJSON file <input type="file" accept=".geojson,.json,application/geo+json,application/json" :disabled="busy" @change="readCoast" /></label>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.waters,
+section {
+  display: grid;
+  gap: var(--gap-3);
+  align-content: start;
+  justify-items: start;
+  width: 100%;
+}
+header {
+  display: flex;
+  gap: var(--gap-3);
+  align-items: center;
+}
+.sheet {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
+  gap: var(--gap-3);
+  width: 100%;
+  padding: var(--gap-4);
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-top: 8px solid var(--kelp);
+  border-radius: var(--round);
+}
+.sheet h3,
+.sheet .trouble,
+.sheet .map {
+  grid-column: 1 / -1;
+}
+.sheet .map {
+  height: 320px;
+}
+.sheet > div {
+  align-self: end;
+}
+.off {
+  color: var(--ink-soft);
+}
+.file input {
+  display: block;
+  min-height: 44px;
+}
+</style>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import TroubleNote from '@/parts/TroubleNote.vue'
+
+const { busy, refusal, said, run } = useAct()
+const email = ref('')
+const password = ref('')
+
+const change = () =>
+  run(async () => {
+    await api.changeAddress({ email: email.value.trim(), password: password.value })
+    said.value = `A letter is on its way to ${email.value.trim()}. The link in it makes the change.`
+    email.value = password.value = ''
+  })
+</script>
+
+<template>
+  <el-form label-position="top" @submit.prevent="change">
+    <h2>Change your e-mail address</h2>
+    <TroubleNote :trouble="refusal" />
+    <p v-if="said" role="status">{{ said }}</p>
+    <el-form-item label="New address" for="new_email" :error="refusal?.fields.email">
+      <el-input id="new_email" v-model="email" type="email" autocomplete="email" />
+    </el-form-item>
+    <el-form-item label="Your password" for="address_password" :error="refusal?.fields.password">
+      <el-input id="address_password" v-model="password" type="password" autocomplete="current-password" show-password />
+    </el-form-item>
+    <el-button native-type="submit" type="primary" :loading="busy" :disabled="!email || !password">
+      Send the letter
+    </el-button>
+  </el-form>
+</template>

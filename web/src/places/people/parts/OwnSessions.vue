@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { onMounted, shallowRef } from 'vue'
+import { api } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import { deviceText } from '@/format/device'
+import { shortDateText, timeText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+
+type Session = Awaited<ReturnType<typeof api.sessions>>['sessions'][number]
+const sessions = shallowRef<Session[]>([])
+const { busy, refusal, run } = useAct()
+
+onMounted(() => run(async () => void (sessions.value = (await api.sessions()).sessions)))
+const end = (number: number) =>
+  run(async () => void (sessions.value = (await api.endSession(number)).sessions))
+</script>
+
+<template>
+  <section class="sessions" aria-labelledby="sessions">
+    <h2 id="sessions">Where you are signed in</h2>
+    <TroubleNote :trouble="refusal" />
+    <ul>
+      <li v-for="one in sessions" :key="one.number">
+        <span>
+          <b>{{ deviceText(one.agent) }}</b><template v-if="one.current">, this device</template><br />
+          <span class="soft">
+            last used {{ shortDateText(one.last_use) }}, {{ timeText(one.last_use) }}<template v-if="one.address">, from {{ one.address }}</template>
+          </span>
+        </span>
+        <el-button v-if="!one.current" :loading="busy" @click="end(one.number)">Sign out there</el-button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.sessions {
+  display: grid;
+  gap: var(--gap-2);
+  width: 100%;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  align-items: center;
+  justify-content: space-between;
+  padding: var(--gap-2) 0;
+  border-bottom: 1px solid var(--line);
+}
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import TroubleNote from '@/parts/TroubleNote.vue'
+
+/** The code of the second factor after the password, or one from paper when the phone is gone. */
+const emit = defineEmits<{ given: [] }>()
+const { busy, refusal, run } = useAct()
+const code = ref('')
+const paper = ref(false)
+
+const give = () =>
+  run(async () => {
+    const given = code.value.replace(/\s/g, '')
+    await (paper.value ? api.givePaperCode(given) : api.giveSecondFactor(given))
+    emit('given')
+  })
+</script>
+
+<template>
+  <el-form class="sheet" label-position="top" @submit.prevent="give">
+    <h2>{{ paper ? 'A code from paper' : 'The code from your phone' }}</h2>
+    <TroubleNote :trouble="refusal" />
+    <el-form-item :label="paper ? 'One of the codes you wrote down; each works once' : 'Six digits'" for="code">
+      <el-input
+        id="code"
+        v-model="code"
+        autofocus
+        autocomplete="one-time-code"
+        :inputmode="paper ? 'text' : 'numeric'"
+        size="large"
+      />
+    </el-form-item>
+    <el-button native-type="submit" type="primary" size="large" :loading="busy" :disabled="!code">
+      Go on
+    </el-button>
+    <el-button link type="primary" @click="paper = !paper">
+      {{ paper ? 'I have my phone' : 'My phone is gone; I have codes on paper' }}
+    </el-button>
+  </el-form>
+</template>
