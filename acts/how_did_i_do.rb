@@ -32,9 +32,15 @@ module Acts
       times = Core::Handling::Stages.new(one[:taps])
       # A fish that stayed in the water took no lift; where nobody saw that, nobody knows.
       longest = times.lift_seconds.max || (times.air_seconds && 0.0)
-      { **one.slice(:caught_on, :air_seconds, :fight_seconds, :hook_type, :hook_place), longest_lift_seconds: longest,
-        handling_seconds: one[:source] == "paper" ? nil : times.handling_seconds, one_lift_budget_seconds: review[:one_lift_seconds],
-        air_budget_seconds: review[:air_seconds], fight_budget_seconds: review[:fight_seconds], **review.slice(:points, :parts) }
+      {
+        **one.slice(:caught_on, :air_seconds, :fight_seconds, :hook_type, :hook_place),
+        longest_lift_seconds: longest,
+        handling_seconds: one[:source] == "paper" ? nil : times.handling_seconds,
+        one_lift_budget_seconds: review[:one_lift_seconds],
+        air_budget_seconds: review[:air_seconds],
+        fight_budget_seconds: review[:fight_seconds],
+        **review.slice(:points, :parts)
+      }
     end
     private_class_method :judge, :held_against
   end

@@ -17,8 +17,10 @@ module Acts
       own = own_version ? store.house_rules.own_version(member_id, own_version) : store.house_rules.own_at(member_id, at)
       return with(house, own) if house && own[:version] == (own_version || own[:version])
 
+      name = own_version&.positive? ? "#{version}.#{own_version}" : version
       raise Core::InvalidInput.at("house_rules_version", :unknown_rules,
-                                  "There is no version #{version}#{".#{own_version}" if own_version&.positive?} of the house rules. Open the Deck with a signal, so that it takes the newest card.")
+                                  "There is no version #{name} of the house rules. " \
+                                  "Open the Deck with a signal, so that it takes the newest card.")
     end
 
     # In force on a day; for what was written on paper then.

@@ -84,7 +84,8 @@ module Acts
     def plain(value) = value.is_a?(BigDecimal) ? value.to_f : value
 
     SENT_AS_KEPT = %i[trip_id revision kind fate species_code weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal bleeding marks handling
-                      pressure_signs reflexes depth_m outcome tag_act tag_advice decision_why place_how hook_type utc_offset_minutes water_temp_c house_rules_version own_rules_version note].freeze
+                      pressure_signs reflexes depth_m outcome tag_act tag_advice decision_why place_how hook_type utc_offset_minutes
+                      water_temp_c house_rules_version own_rules_version note].freeze
 
     def encounter(id, member, sent, stages, trip)
       caught_at = stages.taps.first[:at]

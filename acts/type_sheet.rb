@@ -34,7 +34,8 @@ module Acts
       day = sheet[:held_on]
       at = Time.utc(day.year, day.month, day.day, hour, minute) - (sheet[:utc_offset_minutes] * 60)
       species = store.species.find(row[:species_code])
-      sent = { trip_id: sheet[:trip_id], revision: row[:revision], utc_offset_minutes: sheet[:utc_offset_minutes], house_rules_version: rules.version, own_rules_version: rules.own_version, water_temp_c: sheet[:water_temp_c],
+      sent = { trip_id: sheet[:trip_id], revision: row[:revision], utc_offset_minutes: sheet[:utc_offset_minutes], house_rules_version: rules.version,
+               own_rules_version: rules.own_version, water_temp_c: sheet[:water_temp_c],
                place: nil, weight_g: nil, new_tag_numbers: [], stages: [{ act: row[:fate] == "kept" ? "kept" : "let_go", at: }],
                length: row[:length_mm] && species && { value: row[:length_mm], unit: "mm", kind: species.length_kind, how: row[:length_how] },
                **row.slice(:kind, :fate, :species_code, :tag_numbers, :spoiled_numbers, :hook_place, :hook_type, :bleeding, :air_seconds, :note) }

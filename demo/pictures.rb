@@ -40,7 +40,7 @@ module Demo
     def camera
       at = [500 + shake(180), 230 + shake(170), 860 + shake(60)]
       forward = unit([500 + shake(20) - at[0], 200 + shake(20) - at[1], -at[2]])
-      right = unit(cross([shake(0.06), 1, 0], forward).map { |value| -value })
+      right = unit(cross([shake(0.06), 1, 0], forward).map(&:-@))
       down = cross(right, forward)
       lambda do |point|
         seen = point.zip(at).map { |one, other| one - other }

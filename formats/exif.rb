@@ -16,10 +16,15 @@ module Formats
       found = EXIFR::JPEG.new(StringIO.new(bytes))
       return NOTHING unless found.exif?
 
-      { camera_at: time(found), camera: [found.make, found.model].compact.map { |word| clean(word) }.uniq.join(" ")[0, 100].then { |name| name.empty? ? nil : name }, focal_35mm: focal(found), **place(found) }
+      { camera_at: time(found), camera: camera(found), focal_35mm: focal(found), **place(found) }
     rescue StandardError
       # The library raises whatever a broken tag makes it stumble over.
       NOTHING
+    end
+
+    def camera(found)
+      name = [found.make, found.model].compact.map { |word| clean(word) }.uniq.join(" ")[0, 100]
+      name.empty? ? nil : name
     end
 
     def time(found)

@@ -38,7 +38,7 @@ export default defineConfig({
     // What a person downloads before a page works, in kB; the build fails when it grows beyond.
     pageSizes({
       Report: { entry: 'src/places/finds/ReportPage.vue', with: ['src/parts/LeafletMap.vue'], limitKb: 180 },
-      Deck: { entry: 'src/places/deck/DeckPage.vue', with: ['src/core/worker.ts'], limitKb: 280 },
+      Deck: { entry: 'src/places/deck/DeckPage.vue', with: [], workers: ['worker'], limitKb: 280 },
     }),
   ],
   resolve: { alias: { '@': fileURLToPath(new URL('src', import.meta.url)) } },

@@ -4,8 +4,7 @@
 # The same files, the same rules: see docs/ARCHITECTURE.md, "Core runs twice".
 require "bundler/setup"
 require "opal"
-
-
+# Turns core's files for the field into one file of JavaScript.
 module CompileCore
   # In the order of their needs; what stands behind Core::Field, and nothing else.
   FILES = %w[

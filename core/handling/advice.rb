@@ -40,7 +40,7 @@ module Core
       end
 
       # `send` by name: each rule is private, and this is the one list of them.
-      def all = ORDER.map { |rule| send(rule) }.compact
+      def all = ORDER.filter_map { |rule| send(rule) }
 
       private
 

@@ -55,7 +55,7 @@ module Core
 
       # Why it is not lifted, as a sentence, or nil.
       def no_lift(situation)
-        species, kind = situation.species, situation.length && situation.length.kind
+        species, kind = situation.species, situation.length&.kind
         case situation.no_lift
         when :stop then "from #{Units.temp_text(species.stop_c)} on it is not lifted"
         when :fragile_warm then "a fragile fish is not lifted from #{Units.temp_text(species.warm_c)} on"

@@ -29,7 +29,8 @@ module Core
 
       # What the lift that runs now, or the next one, may take.
       def this_lift_seconds(situation, air_budget)
-        [air_budget.one_lift_seconds, [air_budget.total_seconds - situation.air_before_seconds, 0.0].max].min
+        left = [air_budget.total_seconds - situation.air_before_seconds, 0.0].max
+        [air_budget.one_lift_seconds, left].min
       end
 
       def ready(air_budget)

@@ -28,7 +28,11 @@ module Core
                     [rules.school(:revive, guild.key) == :still_or_forward ? guild.revive_with(rules.tools(guild.key)) : school.call(:revive).says, "Never to and fro.",
                      "Where the water is deep enough, head towards open water; let it go the moment it wants to.",
                      "Watch it go; if it floats, fetch it and start again."]),
-            (section("If you keep it", ["Dispatch it quickly: one firm blow over the eyes, then bleed it and keep it cool.", "The law decides; write it down as kept."]) if rules.school(:keep) == :as_law_allows),
+            (if rules.school(:keep) == :as_law_allows
+               section("If you keep it",
+                       ["Dispatch it quickly: one firm blow over the eyes, then bleed it and keep it cool.",
+                        "The law decides; write it down as kept."])
+             end),
             section("First aid", first_aid(guild))
           ].compact }
       end
@@ -65,7 +69,9 @@ module Core
         ["In the flank below the dorsal fin, above the lateral line, near the rear end of the spiny part, halfway between fin base and lateral line.",
          "Lift off one scale with the tip, 45 degrees, streamer trailing to the tail; tug gently.",
          "Where: #{school.call(:tag_place).says[0].downcase}#{school.call(:tag_place).says[1..]}",
-         ("In the water: fish level in net or cradle, gills under, head into the flow; one hand steadies it, the other sets the needle. No lift, and no clock." if school.call(:tag_place).key != :on_board)].compact
+         (if school.call(:tag_place).key != :on_board
+            "In the water: fish level in net or cradle, gills under, head into the flow; one hand steadies it, the other sets the needle. No lift, and no clock."
+          end)].compact
       end
 
       def first_aid(guild)

@@ -23,7 +23,7 @@ module Core
       end
 
       def lead(descender)
-        kilos, heavy = [descender[:lead_kg] * 100, descender[:weight_g] / 10.0].map { |value| value.round }
+        kilos, heavy = [descender[:lead_kg] * 100, descender[:weight_g] / 10.0].map(&:round)
         "Send it down with #{hundredths(kilos)} kg of lead to at least #{descender[:release_depth_m]} m, for a fish of about #{Units.tenths(heavy / 100.0)} kg."
       end
 

@@ -29,7 +29,7 @@ module Core
         @stages = Stages.new(encounter[:taps] || [], now_ms:)
         @length = Fish::Length.of(encounter)
         @own_length = species.convert(@length)
-        @temp_c = encounter[:water_temp_c] && encounter[:water_temp_c].to_f
+        @temp_c = encounter[:water_temp_c]&.to_f
         @reflexes = (encounter[:reflexes] || {}).to_h { |name, how| [name.to_s, how] }
         freeze
       end
@@ -79,7 +79,7 @@ module Core
 
       # Signs of pressure that count: a stomach turned out by a swallowed hook, without depth, is the hook's.
       def pressure_signs
-        signs = (encounter[:pressure_signs] || [])
+        signs = encounter[:pressure_signs] || []
         stomach_by_hook? ? signs.reject { |sign| sign == "stomach_out" } : signs
       end
 
@@ -105,12 +105,12 @@ module Core
         return :fragile_warm if heat == :warm && guild.air_class == :fragile
         return :large if guild.is?(:large_never_lifted) && (unconverted? || (own_length && own_length.mm >= species.large_mm))
 
-        in_water_limits.map { |limit| held_in_water(*limit) }.compact.first
+        in_water_limits.filter_map { |limit| held_in_water(*limit) }.first
       end
 
       # [[length in mm, its kind], ...] above which it stays in the water.
       def in_water_limits
-        [[species.in_water_only_mm, species.length_kind], [law && law.in_water_only_mm, law && (law.length_kind || species.length_kind)]].select(&:first)
+        [[species.in_water_only_mm, species.length_kind], [law&.in_water_only_mm, law && (law.length_kind || species.length_kind)]].select(&:first)
       end
 
       def large? = unconverted? || (!own_length.nil? && own_length.mm >= AirBudget::LARGE_SHARE * species.large_mm)

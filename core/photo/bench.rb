@@ -48,7 +48,7 @@ module Core
         refuse_one_spot(fish)
         view = lambda do |marks|
           per_px = mm / Corners.distance(*marks.first(2))
-          [marks.drop(2).map { |point| point.map { |value| value * per_px } }, above && above.camera_over(per_px)]
+          [marks.drop(2).map { |point| point.map { |value| value * per_px } }, above&.camera_over(per_px)]
         end
         result(scale + fish, above, view, slant: nil)
       end
@@ -57,7 +57,7 @@ module Core
       def seen(marks, board, above)
         corners = marks.first(4)
         points = Plane.new(corners, board).carry(marks.drop(4))
-        [points, above && above.focal_px && above.camera(Plane.new(board, corners)).last]
+        [points, above&.focal_px && above.camera(Plane.new(board, corners)).last]
       end
 
       # The lengths, and how far each moves when any one mark moves.

@@ -35,8 +35,12 @@ module Core
       def height_note(found)
         return nil if found.height_mm.nil?
 
-        high = "The fish lies about #{found.height_mm.round} mm above the board and looks #{(found.on_board_mm - found.straight_mm).round} mm too long there; that is taken off."
-        found.camera_mm ? "#{high} The camera was #{(found.camera_mm / 10).round} cm away." : "#{high} This picture does not say its focal length, so the usual distance of a camera is taken, and costs error."
+        high = "The fish lies about #{found.height_mm.round} mm above the board and looks " \
+               "#{(found.on_board_mm - found.straight_mm).round} mm too long there; that is taken off."
+        return "#{high} The camera was #{(found.camera_mm / 10).round} cm away." if found.camera_mm
+
+        "#{high} This picture does not say its focal length, so the usual distance " \
+          "of a camera is taken, and costs error."
       end
 
       def slant_note(found)

@@ -18,18 +18,12 @@ module Core
 
       def temperature(species, plan)
         temp, name, warm = plan.warmest_c, species.common_name, Units.temp_text(species.warm_c)
-        if temp.nil?
-          return Finding.care(:temperature, "No water temperature yet. Read it before you fish: #{name} is not tagged from #{Units.temp_text(species.stop_c)}.", "house rule")
-        end
+        return Finding.care(:temperature, "No water temperature yet. Read it before you fish: #{name} is not tagged from #{Units.temp_text(species.stop_c)}.", "house rule") if temp.nil?
 
         read = Units.temp_text(temp)
         return Finding.ok(:temperature, "#{read} is cool enough for #{name} (warm from #{warm}).", "house rule") if temp < species.warm_c
-        if temp >= species.stop_c
-          return Finding.stop(:temperature, "#{read} is at or above #{Units.temp_text(species.stop_c)}, where #{name} is neither targeted nor tagged.", "house rule")
-        end
-        if species.guild.air_class == :fragile
-          return Finding.stop(:temperature, "#{read} is warm for a fragile fish (from #{warm}): do not target #{name} today.", "house rule")
-        end
+        return Finding.stop(:temperature, "#{read} is at or above #{Units.temp_text(species.stop_c)}, where #{name} is neither targeted nor tagged.", "house rule") if temp >= species.stop_c
+        return Finding.stop(:temperature, "#{read} is warm for a fragile fish (from #{warm}): do not target #{name} today.", "house rule") if species.guild.air_class == :fragile
 
         Finding.care(:temperature, "#{read} is warm for #{name} (from #{warm}): shorter lifts, land it fast, unhook in the water.", "house rule")
       end

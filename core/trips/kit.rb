@@ -115,7 +115,10 @@ module Core
 
       # For what is too heavy, and for what is tagged in the water.
       def cradle
-        return owned(:cradle, "cradle or stretcher", true, "Fish up to #{(plan.heaviest_g / 1000).round} kg are expected: too heavy to carry by hand.", "house rule") if plan.heaviest_g >= CRADLE_FROM_G
+        if plan.heaviest_g >= CRADLE_FROM_G
+          return owned(:cradle, "cradle or stretcher", true, "Fish up to #{(plan.heaviest_g / 1000).round} kg are expected: too heavy to carry by hand.",
+                       "house rule")
+        end
 
         names = tagged_in_water.map(&:common_name)
         return nil if names.empty?

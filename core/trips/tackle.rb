@@ -28,9 +28,7 @@ module Core
       # A bait on anything but a circle is swallowed unless the strike is quick; how strictly depends on what the house fishes.
       def hook(plan, rules)
         return nil unless plan.bait == "natural"
-        if plan.hook == "circle"
-          return Finding.ok(:hook, "Circle hook with natural bait: it sits in the jaw corner about nine times in ten. Tight line, no strike.", "school N")
-        end
+        return Finding.ok(:hook, "Circle hook with natural bait: it sits in the jaw corner about nine times in ten. Tight line, no strike.", "school N") if plan.hook == "circle"
 
         school = rules.school(:hooks)
         return Finding.stop(:hook, "Natural bait on a #{plan.hook} hook is swallowed. The house fishes inline circle hooks with bait.", "school N") if school == :flattened_circle

@@ -35,7 +35,7 @@ class JudgementApiTest < ApiCase
     put_encounter(record(house_rules_version: 1, own_rules_version: 0), id: early)
     put_encounter(record(house_rules_version: 2, own_rules_version: 0, number: "MS000002"), id: late)
 
-    assert_equal [[0, 40], [2, 20]], [early, late].map { |id| [stored(id)[:caution_points], stored(id)[:review]["air_seconds"]] }
+    assert_equal([[0, 40], [2, 20]], [early, late].map { |id| [stored(id)[:caution_points], stored(id)[:review]["air_seconds"]] })
     assert_equal([["good", 1], ["good", 2]], [early, late].map { |id| [stored(id)[:review]["band"], stored(id)[:house_rules_version]] })
   end
 
@@ -83,9 +83,13 @@ class JudgementApiTest < ApiCase
 
   def test_where_the_tag_went_in_follows_from_its_tap_or_is_said
     tap = [*taps[0..2], { act: "tag_in", at: @start + 66.5 }, taps[3], taps.last]
-    ids = [record(stages: tap), record(number: "MS000002", tag_where: "water"), record(number: "MS000003")].map { |sent| SecureRandom.uuid.tap { |id| put_encounter({ house_rules_version: 1 }.merge(sent), id:) } }
+    ids = [record(stages: tap), record(number: "MS000002", tag_where: "water"), record(number: "MS000003")].map do |sent|
+      SecureRandom.uuid.tap do |id|
+        put_encounter({ house_rules_version: 1 }.merge(sent), id:)
+      end
+    end
 
-    assert_equal [["board", 6.5], ["water", nil], [nil, nil]], ids.map { |id| stored(id).values_at(:tag_where, :tagging_seconds) }
+    assert_equal([["board", 6.5], ["water", nil], [nil, nil]], ids.map { |id| stored(id).values_at(:tag_where, :tagging_seconds) })
   end
 
   def test_own_medians_reach_the_card_from_ten_taggings_on
@@ -112,7 +116,8 @@ class JudgementApiTest < ApiCase
 
   def test_the_crew_is_told_what_the_deck_sees
     key = send_json(:post, "/api/trips/#{@trip_id}/crew").fetch("crew_key")
-    seen = { hook_place: "gill", bleeding: "heavy", water_temp_c: 22.5, has_tag: true, length: { value: 41.2, unit: "cm", kind: "FL", how: "board" }, pressure_signs: [], handling: [], marks: [], reflexes: {} }
+    seen = { hook_place: "gill", bleeding: "heavy", water_temp_c: 22.5, has_tag: true, length: { value: 41.2, unit: "cm", kind: "FL", how: "board" }, pressure_signs: [], handling: [],
+             marks: [], reflexes: {} }
     fish = { id: SecureRandom.uuid, species_code: "seabass", tag_number: nil, undone_from: nil, undos: 0, taps: [{ act: "fish_on", age_ms: 3000 }] }
     send_json(:post, "/api/crew/#{key}", { device: "deck", fish: [fish.merge(seen:)] })
     send_json(:post, "/auth/logout")

@@ -29,25 +29,3 @@ class TagNumberTest < Minitest::Test
     end
   end
 end
-
-class CardTest < Minitest::Test
-  def species = @species ||= Store::Species.new(TestDatabase.unit).all
-
-  def card = @card ||= Core::Trips::Card.compile(trip: {}, species:, pouch: ["MS000001"], rules: Core::Protocol::HouseRules.default)
-
-  def test_every_species_has_a_budget_for_every_temperature
-    card[:species].each do |one|
-      assert_equal 65, one[:air][:rows].size
-      assert one[:air][:rows].flatten.all?(Integer)
-      assert_nil one[:fight_budgets].last[:up_to_mm]
-    end
-  end
-
-  # The card must say what the rule says: looked up by hand against the rule's own vectors.
-  def test_the_browsers_lookup_gives_what_the_rule_gives
-    trout = card[:species].find { |one| one[:code] == "sea_trout" } # fragile, warm 15, stop 19
-    row = trout[:air][:rows][((16.0 - trout[:air][:from_c]) / trout[:air][:step_c]).ceil]
-
-    assert_equal [8, 6, 4, 6, 4, 3], row # 10 s x 0.875, then x .75 and x .5, then the same x .75 for a large fish
-  end
-end

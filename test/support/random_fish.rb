@@ -58,7 +58,7 @@ module RandomFish
     taps, now_ms = taps(rng)
     record = { species_code: kind.code, taps:, has_tag: rng.rand < 0.7, **length(kind, rng), **seen(rng),
                weight_g: maybe(rng, 0.2) { rng.rand(50..9000) }, depth_m: maybe(rng) { [rng.rand(0..60), rng.rand(0.0..60.0).round(1)].sample(random: rng) },
-               water_temp_c: maybe(rng) { rng.rand(kind.warm_c - 4..kind.stop_c + 2).round(1) }, air_seconds: maybe(rng, 0.1) { rng.rand(0..90) } }
+               water_temp_c: maybe(rng) { rng.rand((kind.warm_c - 4)..(kind.stop_c + 2)).round(1) }, air_seconds: maybe(rng, 0.1) { rng.rand(0..90) } }
     { record: record.select { |_key, value| !value.nil? || rng.rand < 0.5 }, now_ms: maybe(rng, 0.8) { now_ms }, units: %w[metric imperial].sample(random: rng) }
   end
 
@@ -108,7 +108,7 @@ module RandomFish
     out, status = Open3.capture2("node", File.join(ROOT, "test/field/answer.mjs"), door, stdin_data: lines.map { |line| "#{JSON.generate(line)}\n" }.join)
     raise "node ended with #{status.exitstatus}" unless status.success?
 
-    out.lines.map { |line| JSON.parse(line) }.each_slice(1).map(&:first).reject(&:nil?)
+    out.lines.filter_map { |line| JSON.parse(line) }
   end
 
   # As it leaves the door: no symbols, and 8.0 is 8.

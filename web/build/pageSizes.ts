@@ -7,6 +7,8 @@ interface PageBudget {
   entry: string
   /** Chunks loaded a moment later that the page cannot do without. */
   with: string[]
+  /** Names of workers it cannot do without; the manifest knows none of them. */
+  workers?: string[]
   limitKb: number
 }
 
@@ -25,6 +27,7 @@ export function pageSizes(pages: Record<string, PageBudget>): Plugin {
       for (const [name, page] of Object.entries(pages)) {
         const files = new Set<string>()
         for (const entry of ['index.html', page.entry, ...page.with]) collect(manifest, entry, files)
+        for (const worker of page.workers ?? []) files.add(workerFile([...sizes.keys()], worker))
         const kb = [...files].reduce((sum, file) => sum + (sizes.get(file) ?? 0), 0) / 1000
         console.log(`page ${name}: ${kb.toFixed(0)} kB of script and style compressed (limit ${page.limitKb})`)
         if (kb > page.limitKb) throw new Error(`page ${name} is larger than its limit`)
@@ -40,6 +43,12 @@ function collect(manifest: Manifest, key: string, files: Set<string>) {
   files.add(chunk.file)
   chunk.css?.forEach((file) => files.add(file))
   chunk.imports?.forEach((inner) => collect(manifest, inner, files))
+}
+
+function workerFile(names: string[], worker: string): string {
+  const [file, ...more] = names.filter((name) => name.startsWith(`assets/${worker}-`) && name.endsWith('.js'))
+  if (!file || more.length) throw new Error(`${more.length ? 'several files are' : 'no file is'} the worker ${worker}`)
+  return file
 }
 
 function compress(dir: string): Map<string, number> {

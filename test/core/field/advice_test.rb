@@ -21,6 +21,7 @@ class AdviceTest < Minitest::Test
     [Fish::BASS, Fish::TROUT, Fish::SHARK, Fish::STURGEON, Fish::DEEP].each do |what|
       ["start", *WAY].each { |stage| assert_includes 1..3, lines(stage, what).size, "#{what.code} #{stage}" }
     end
+
     assert_equal %i[barbs fight net], keys("start")
     assert_equal %i[fight net hazards], keys("fish_on")
     assert_equal %i[unhook hazards touch], keys("in_net")
@@ -105,7 +106,7 @@ class HouseRulesTest < Minitest::Test
     own = { air: "balanced", wound: "none" }
     under = ->(**house) { Rules.new(version: 3, choices: house.to_h { |key, school| [key, { school: }] }).with_own(own, own_version: 4) }
 
-    assert_equal [3, 4, :balanced], under.call(air: :brief).then { |rules| [rules.version, rules.own_version, rules.school(:air)] }
+    assert_equal([3, 4, :balanced], under.call(air: :brief).then { |rules| [rules.version, rules.own_version, rules.school(:air)] })
     assert_equal :keep_wet, under.call(air: :keep_wet).school(:air)
   end
 
@@ -138,7 +139,7 @@ class FieldTest < Minitest::Test
     told = ->(record) { field.fish({ species_code: "trout", has_tag: true, **record }) }
 
     assert_equal [10, :water], [told.call({})[:air][:one_lift_seconds], told.call({})[:tagging][:where]], "an own median of 12 s does not fit into 10"
-    assert_equal [0, true], told.call({ water_temp_c: 16.0 })[:air].then { |air| [air[:one_lift_seconds], !air[:no_lift].nil?] }
+    assert_equal([0, true], told.call({ water_temp_c: 16.0 })[:air].then { |air| [air[:one_lift_seconds], !air[:no_lift].nil?] })
     assert_nil told.call({ species_code: "hound" })[:descender]
   end
 
@@ -159,7 +160,8 @@ class FieldTest < Minitest::Test
   def test_notes_stand_beside_the_record
     notes = field.fish({ species_code: "bass", depth_m: 32, weight_g: 2400 })[:notes]
 
-    assert_equal ["From 20 m on injury is likely. Never push or puncture the stomach.", "Send it down with 0.63 kg of lead to at least 16 m, for a fish of about 2.4 kg."], notes[:depth].first(2)
+    assert_equal ["From 20 m on injury is likely. Never push or puncture the stomach.", "Send it down with 0.63 kg of lead to at least 16 m, for a fish of about 2.4 kg."],
+                 notes[:depth].first(2)
     assert_match(/no sealed swim bladder/, field.fish({ species_code: "hound" })[:notes][:depth].first)
   end
 

@@ -82,7 +82,7 @@ class BenchTest < Minitest::Test
   # Outside oracle: many hands that click 2 px off scatter as much as is stated.
   def test_the_stated_error_is_the_spread_of_simulated_clicks
     normal = Normal.new(11)
-    lengths = 700.times.map { measure(corners: normal.shake(CORNERS), fish: normal.shake(FISH)).straight_mm }
+    lengths = Array.new(700) { measure(corners: normal.shake(CORNERS), fish: normal.shake(FISH)).straight_mm }
     mean = lengths.sum / lengths.size
     spread = Math.sqrt(lengths.sum { |one| (one - mean)**2 } / lengths.size)
 
@@ -95,7 +95,8 @@ class BenchTest < Minitest::Test
 
     assert_in_delta 250.0, found.straight_mm, 1e-9
     assert_operator found.sd_mm, :>, 250 * 0.015
-    { { scale: [[100, 50], [103, 50]] } => :marks_on_a_line, { mm: 0 } => :no_size, { fish: [[0, 0]] } => :marks_missing, { fish: [[0, 0], [2, 2]] } => :marks_on_one_spot }.each do |change, code|
+    { { scale: [[100, 50], [103, 50]] } => :marks_on_a_line, { mm: 0 } => :no_size, { fish: [[0, 0]] } => :marks_missing,
+      { fish: [[0, 0], [2, 2]] } => :marks_on_one_spot }.each do |change, code|
       assert_equal code, assert_raises(Core::InvalidInput) { Bench.by_scale(**scale, fish: [[0, 0], [300, 400]], **change) }.code
     end
   end
@@ -140,7 +141,7 @@ class Boards
 
   # [[true length, Result], ...] in pictures of 1600 × 1200 px
   def measured(count, focal_35mm:)
-    count.times.map do
+    Array.new(count) do
       length = @normal.between(260, 900)
       height = (0.042 * length * (1 + (0.25 * @normal.draw))).clamp(10, 40)
       project = camera
@@ -156,7 +157,7 @@ class Boards
   def camera
     at = [500 + @normal.between(-250, 250), 200 + @normal.between(-250, 350), @normal.between(600, 1200)]
     forward = unit([500 - at[0], 200 - at[1], -at[2]])
-    right = unit(cross(forward, [0, -1, 0]).map { |value| -value })
+    right = unit(cross(forward, [0, -1, 0]).map(&:-@))
     down = cross(right, forward)
     lambda do |point|
       seen = point.zip(at).map { |one, other| one - other }

@@ -75,7 +75,7 @@ class CautionTest < Minitest::Test
 
     assert_equal [100, :grave], [worst.points, worst.band]
     assert_operator worst.parts.sum { |part| part[:points] }, :>, 100
-    assert_equal([:good, :watch, :watch, :poor, :poor, :grave], [19, 20, 39, 40, 59, 60].map { |points| Caution.band(points) })
+    assert_equal(%i[good watch watch poor poor grave], [19, 20, 39, 40, 59, 60].map { |points| Caution.band(points) })
   end
 
   # More harm never lowers the score.
@@ -92,7 +92,7 @@ class CautionTest < Minitest::Test
     review = Core::Handling::Review.of(Fish.situation(Fish::BASS, water_temp_c: 12, fight_seconds: Fish.situation(Fish::BASS, **Fish.measured(412)).fight_budget_seconds * 1.33, **seen))
 
     assert_equal [69, :grave], [review.score.points, review.score.band]
-    assert_equal ["hook in the gill", "bleeding", "open wound or old hook damage", "dropped", "no tail burst", "fight over budget"], review.score.parts.map { |part| part[:name] }
+    assert_equal(["hook in the gill", "bleeding", "open wound or old hook damage", "dropped", "no tail burst", "fight over budget"], review.score.parts.map { |part| part[:name] })
     assert_equal [15, 30], review.to_h.values_at(:one_lift_seconds, :air_seconds)
   end
 end
@@ -121,7 +121,7 @@ class TagDecisionTest < Minitest::Test
     [[{ hook_place: "gill", bleeding: "light" }, /43 points/, /gills/], [{ bleeding: "heavy" }, /bleeds/], [{ reflexes: { "rights_itself" => "absent" } }, /right itself/],
      [Fish.measured(299), /shorter than 30\.0 cm/], [{ water_temp_c: 22 }, /limit/], [{ authorised: false }, /may not/], [{ tag_in_hand: false }, /no tag/],
      [{ what: Fish.species(Fish::BASS, fl_to_tl: nil), **Fish.measured(500, kind: "TL") }, /TL cannot be turned into FL/]].each do |change, *sentences|
-      told = advise(*[change[:what]].compact, **change.reject { |key, _value| key == :what })
+      told = advise(*[change[:what]].compact, **change.except(:what))
 
       assert_equal [:let_go, nil, sentences.size], [told[:advice], told[:where], told[:reasons].size], change.inspect
       sentences.zip(told[:reasons]).each { |sentence, reason| assert_match sentence, reason }

@@ -36,7 +36,7 @@ class PaperSheetTest < Minitest::Test
   # What is empty stays unsaid.
   def test_an_empty_cell_says_nothing
     assert_equal([nil, nil, nil, nil, nil], row.values_at(:length_mm, :hook_place, :bleeding, :air_seconds, :note))
-    assert_equal 0.0, row(air: "0")[:air_seconds]
+    assert_in_delta(0.0, row(air: "0")[:air_seconds])
   end
 
   def test_each_bad_cell_has_its_sentence_and_the_row_waits
@@ -53,6 +53,6 @@ class PaperSheetTest < Minitest::Test
     blank = Sheet::COLUMNS.to_h { |column| [column, ""] }
     told = Sheet.read(rows: [blank, blank.merge(time: "0712", species: "bass")], species: SPECIES, first_number: "MS000009")
 
-    assert_equal %w[MS000009 MS000009], told.map { |one| one[:proposed] }
+    assert_equal(%w[MS000009 MS000009], told.map { |one| one[:proposed] })
   end
 end

@@ -34,7 +34,7 @@ class StagesTest < Minitest::Test
     assert_in_delta 4.5, stages(["fish_on", 0], ["lifted", 30], now: 34.5).air_seconds
     assert_empty stages(["fish_on", 0], ["lifted", 30], now: 34.5).ended_lift_seconds
     assert_in_delta 12.0, stages(["fish_on", 0], now: 12).fight_seconds
-    assert_equal 0.0, stages(["lifted", 30], now: 29).air_seconds
+    assert_in_delta(0.0, stages(["lifted", 30], now: 29).air_seconds)
   end
 
   def test_a_fish_that_floated_is_fetched_again
@@ -78,10 +78,10 @@ class ClockTest < Minitest::Test
                  told(marks(1000, "fish_on", ["lifted", 1000]))
     thirty = marks(0, ["lifted", 0], what: Fish::HARDY)
 
-    assert_equal [[0, nil], [15_000, "half"], [20_000, "ten"], [29_000, nil], [30_000, "over"]], thirty.map { |one| one.values_at(:at_ms, :sound) }
+    assert_equal([[0, nil], [15_000, "half"], [20_000, "ten"], [29_000, nil], [30_000, "over"]], thirty.map { |one| one.values_at(:at_ms, :sound) })
     ten = marks(0, ["lifted", 0], what: Fish::TROUT)
 
-    assert_equal [[0, nil], [5000, "half"], [9000, nil], [10_000, "over"]], ten.map { |one| one.values_at(:at_ms, :sound) }
+    assert_equal([[0, nil], [5000, "half"], [9000, nil], [10_000, "over"]], ten.map { |one| one.values_at(:at_ms, :sound) })
   end
 
   # 20 s twice are 40 in all: 25 are gone, so the second lift has 15.
@@ -89,13 +89,13 @@ class ClockTest < Minitest::Test
     second = marks(90_000, ["lifted", 0], ["back_in_water", 25_000], ["lifted", 90_000])
 
     assert_equal 105_000, second.last[:at_ms]
-    assert_equal [[85_000, "over"]], marks(85_000, ["lifted", 0], ["back_in_water", 45_000], ["lifted", 85_000]).map { |one| one.values_at(:at_ms, :sound) }
+    assert_equal([[85_000, "over"]], marks(85_000, ["lifted", 0], ["back_in_water", 45_000], ["lifted", 85_000]).map { |one| one.values_at(:at_ms, :sound) })
   end
 
   def test_rest_runs_down_and_then_up
     rest = marks(50_000, ["lifted", 0], ["back_in_water", 18_000])
 
-    assert_equal [[18_000, "down", 54_000], [54_000, "up", 18_000]], rest.map { |one| one.values_at(:at_ms, :counts, :from_ms) }
+    assert_equal([[18_000, "down", 54_000], [54_000, "up", 18_000]], rest.map { |one| one.values_at(:at_ms, :counts, :from_ms) })
     assert_equal "still to rest before another lift of 20 s", rest.first[:words]
     assert_equal "no lift is left; let it go when it kicks", marks(0, ["lifted", 0], ["back_in_water", 45_000]).first[:words]
   end
@@ -107,12 +107,13 @@ class ClockTest < Minitest::Test
       assert_nil shown[:seconds]
       refute_match(/\d s\b/, shown[:words])
     end
-    assert_equal [["stop", "none"]], marks(0, what: Fish::TROUT, water_temp_c: 17).map { |one| one.values_at(:tone, :counts) }
+    assert_equal([%w[stop none]], marks(0, what: Fish::TROUT, water_temp_c: 17).map { |one| one.values_at(:tone, :counts) })
   end
 
   def test_the_fight_is_late_after_its_budget_and_the_end_says_all
     assert_equal([0, 43_000], marks(0, ["fish_on", 0]).map { |one| one[:at_ms] }) if marks(0, ["fish_on", 0]).last[:words].include?("43 s")
-    assert_equal [["still", 4.5]], marks(0, ["fish_on", 0], ["lifted", 1000], ["let_go", 5500]).map { |one| one.values_at(:counts, :seconds) }
+
+    assert_equal([["still", 4.5]], marks(0, ["fish_on", 0], ["lifted", 1000], ["let_go", 5500]).map { |one| one.values_at(:counts, :seconds) })
     assert_equal "none", marks(0, "let_go").first[:counts]
   end
 end

@@ -100,7 +100,8 @@ export interface Field {
 export const isRefused = (told: object): told is Refused => 'refused' in told
 
 let worker: Worker | null = null
-let doors = 0
+/** Kept here too: a worker that was lost is given them again. */
+const cards = new Map<number, Card>()
 let questions = 0
 const asked = new Map<number, { done: (told: never) => void; failed: (why: Error) => void }>()
 
@@ -118,6 +119,7 @@ function wake(): Worker {
     asked.clear()
     worker = null
   }
+  cards.forEach((card, door) => worker!.postMessage({ door, card } satisfies ToWorker))
   return worker
 }
 
@@ -126,8 +128,12 @@ const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 /** The door for one card, or for questions that need none. */
 export function openField(card: Card | null): Field {
-  const door = card ? ++doors : 0
-  if (card) wake().postMessage({ door, card: plain(card) } satisfies ToWorker)
+  const door = card ? cards.size + 1 : 0
+  if (card) {
+    const awake = wake()
+    cards.set(door, plain(card))
+    awake.postMessage({ door, card: cards.get(door) } satisfies ToWorker)
+  }
   return {
     ask: (question, given) =>
       new Promise((done, failed) => {
