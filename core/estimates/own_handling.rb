@@ -27,8 +27,8 @@ module Core
 
       def initialize(catches) = @catches = catches
 
-      # { fish:, times: [...], months: [...], hooks: [...], points: {...}, habits: [...], sentences: [String] }
-      def to_h = { fish: @catches.size, times:, months:, hooks:, points: points_summary, habits:, sentences: sentences.first(3) }
+      # { fish:, fish_needed:, times: [...], months: [...], hooks: [...], points: {...}, habits: [...], sentences: [String] }
+      def to_h = { fish: @catches.size, fish_needed: FEW, times:, months:, hooks:, points: points_summary, habits:, sentences: sentences.first(3) }
 
       private
 

@@ -39,6 +39,14 @@ class LayersTest < Minitest::Test
     %w[core formats devices acts].each { |folder| each_line(folder) { |place, code| refute_match(/\bSequel\b|\bdb\[/, code, "#{place} knows SQL") } }
   end
 
+  # Pages ask core through one door; nothing else opens the compiled file or the worker.
+  def test_pages_reach_core_by_its_door
+    files = Dir[File.join(ROOT, "web/src/**/*.{ts,vue}")].grep_v(%r{/src/core/})
+    strangers = files.select { |file| File.read(file).match?(%r{core\.generated|core/(?:worker|door)|new Worker\(}) }
+
+    assert_empty(strangers.map { |file| file.delete_prefix("#{ROOT}/") })
+  end
+
   private
 
   def each_line(folder)

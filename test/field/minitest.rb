@@ -26,16 +26,16 @@ module Minitest
 
     def assert(condition, message = "expected something true") = condition || raise(Assertion, message)
     def refute(condition, message = "expected something false") = assert(!condition, message)
-    def assert_equal(expected, actual, message = nil) = assert_equal(expected, actual, "#{message} #{expected.inspect} is not #{actual.inspect}")
-    def assert_nil(actual, message = nil) = assert_nil(actual, "#{message} #{actual.inspect} is not nil")
+    def assert_equal(expected, actual, message = nil) = assert(expected == actual, "#{message} #{expected.inspect} is not #{actual.inspect}")
+    def assert_nil(actual, message = nil) = assert(actual.nil?, "#{message} #{actual.inspect} is not nil")
     def refute_nil(actual, message = nil) = assert(!actual.nil?, "#{message} is nil")
-    def assert_in_delta(expected, actual, delta = 0.001) = assert_operator((expected - actual).abs, :<=, delta, "#{actual} is not #{expected} ± #{delta}")
+    def assert_in_delta(expected, actual, delta = 0.001) = assert((expected - actual).abs <= delta, "#{actual} is not #{expected} ± #{delta}")
     def assert_operator(one, operator, other, message = nil) = assert(one.send(operator, other), "#{message} #{one.inspect} #{operator} #{other.inspect} does not hold")
-    def assert_includes(all, one, message = nil) = assert_includes(all, one, "#{message} #{all.inspect} has no #{one.inspect}")
+    def assert_includes(all, one, message = nil) = assert(all.include?(one), "#{message} #{all.inspect} has no #{one.inspect}")
     def refute_includes(all, one, message = nil) = assert(!all.include?(one), "#{message} #{all.inspect} has #{one.inspect}")
-    def assert_match(pattern, text) = assert_match(pattern, text.to_s, "#{text.inspect} does not match #{pattern.inspect}")
+    def assert_match(pattern, text) = assert(pattern.match?(text.to_s), "#{text.inspect} does not match #{pattern.inspect}")
     def refute_match(pattern, text) = assert(!pattern.match?(text.to_s), "#{text.inspect} matches #{pattern.inspect}")
-    def assert_empty(all) = assert_empty(all, "#{all.inspect} is not empty")
+    def assert_empty(all) = assert(all.empty?, "#{all.inspect} is not empty")
 
     def assert_raises(expected, message = nil)
       yield

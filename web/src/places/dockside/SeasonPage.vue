@@ -72,7 +72,7 @@ const habitChart = (colours: Colours) => ({
     </header>
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!season && busy" :rows="8" animated />
-    <p v-else-if="season && season.fish < 5" class="soft">{{ season.fish ? `${season.fish} fish so far. From five on there is something to say.` : 'No fish of yours yet. Log some on the Deck, or type a sheet.' }}</p>
+    <p v-else-if="season && season.points.mean === null" class="soft">{{ season.fish ? `${season.fish} fish so far. From ${season.fish_needed} on there is something to say.` : 'No fish of yours yet. Log some on the Deck, or type a sheet.' }}</p>
     <template v-else-if="season">
       <section v-if="season.sentences.length" class="change" aria-labelledby="change">
         <h2 id="change">What to change</h2>

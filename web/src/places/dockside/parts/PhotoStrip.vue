@@ -56,7 +56,7 @@ const measured = (photo: DockPhoto) => (photo.measured_mm ? `, measured ${length
         <button v-if="chosenPhoto && chosenPhoto.encounter_id !== berth.id" type="button" class="here" @click="put(chosenPhoto, berth.id)">Put it here</button>
       </div>
       <div class="photos">
-        <figure v-for="photo in berth.photos" :key="photo.id" :class="{ doubtful: photo.placed_by === 'time' && (photo.sure ?? 0) < 0.7, chosen: chosen === photo.id }">
+        <figure v-for="photo in berth.photos" :key="photo.id" :class="{ doubtful: photo.placed_by === 'time' && photo.fit === 'doubtful', chosen: chosen === photo.id }">
           <button type="button" class="picture" draggable="true" :data-photo="photo.id" :aria-label="`${photo.name ?? 'Photo'} of ${photo.taken_at ? timeText(photo.taken_at) : 'no time'}, ${sureText(photo)}${measured(photo)}. Up and down move it.`" :aria-pressed="chosen === photo.id" @dragstart="$event.dataTransfer!.setData('text/plain', photo.id)" @keydown="key($event, photo)" @click="chosen = chosen === photo.id ? null : photo.id">
             <img :src="`/api/photos/${photo.id}/thumb`" alt="" loading="lazy" width="112" height="84" draggable="false" />
           </button>

@@ -19,7 +19,8 @@ const set = (part: Partial<Plan>) => emit('change', part)
 /** A touch on the map picks the nearest spot. */
 function pickNear(place: PickedPlace | null) {
   if (!place) return
-  const away = (spot: Schemas['Spot']) => Math.hypot(spot.lat_deg - place.lat_deg, (spot.lon_deg - place.lon_deg) * 0.66)
+  const narrow = Math.cos((place.lat_deg * Math.PI) / 180)
+  const away = (spot: Schemas['Spot']) => Math.hypot(spot.lat_deg - place.lat_deg, (spot.lon_deg - place.lon_deg) * narrow)
   const nearest = props.spots.toSorted((a, b) => away(a) - away(b))[0]
   if (nearest) set({ spot_code: nearest.code })
 }
