@@ -2,7 +2,7 @@
 
 # Cold start of the Deck with no signal, and the same with 10,000 encounters of this trip on the device; then how the
 # day's list scrolls. By the browser's own tracing: from the start of the navigation to the first frame presented after
-# the big key was laid out. Against a running demo: ruby bench/deck_open.rb ADDRESS [CPU slow-down, default 4]
+# the big key and, for the fish in hand, the lines of now were laid out. Against a running demo: ruby bench/deck_open.rb ADDRESS [CPU slow-down, default 4]
 require_relative "signed_in_page"
 
 address = ARGV[0] or abort "usage: ruby bench/deck_open.rb ADDRESS [SLOWDOWN]"
@@ -10,10 +10,10 @@ slowdown = Float(ARGV[1] || 4)
 MANY = 10_000
 STARTS = 5
 
-# The page's own note of when the key stood there, so that the trace can say which frame showed it.
+# The page's own note of when key and lines stood there, so that the trace can say which frame showed it.
 WATCH = <<~JS
   new MutationObserver((_, watch) => {
-    if (!document.querySelector('[data-testid=next]')) return
+    if (!document.querySelector('[data-testid=next]') || !document.querySelector('.now ul .line')) return
     watch.disconnect()
     performance.mark('deck-shown')
   }).observe(document, { childList: true, subtree: true })
@@ -84,6 +84,9 @@ SignedInPage.open(address) do |page|
   page.go_to("#{address}/deck")
   sleep 4
   abort "no trip for today in this demo: plan one on Ready first" unless page.at_css("[data-testid=next]")
+  page.at_css("[data-testid=next]").click
+  sleep 1
+  abort "no line of now is shown for a fish in hand" unless page.at_css(".now ul .line")
   page.command("Page.addScriptToEvaluateOnNewDocument", source: WATCH)
   page.network.offline_mode
   page.command("Emulation.setCPUThrottlingRate", rate: slowdown)

@@ -26,6 +26,7 @@ module Core
             section("Tag", tag(guild, school)),
             section("Revive and let go",
                     [rules.school(:revive, guild.key) == :still_or_forward ? guild.revive_with(rules.tools(guild.key)) : school.call(:revive).says, "Never to and fro.",
+                     *pressure(guild, school),
                      "Where the water is deep enough, head towards open water; let it go the moment it wants to.",
                      "Watch it go; if it floats, fetch it and start again."]),
             (if rules.school(:keep) == :as_law_allows
@@ -35,6 +36,15 @@ module Core
              end),
             section("First aid", first_aid(guild))
           ].compact }
+      end
+
+      NO_BLADDER = %i[skates_and_rays sharks crabs_and_lobsters].freeze
+
+      def pressure(guild, school)
+        return [] if NO_BLADDER.include?(guild.key)
+
+        says = school.call(:pressure).says
+        ["Swollen or floating after depth: #{says[0].downcase}#{says[1..]}"]
       end
 
       # As Advice says it.
@@ -83,7 +93,7 @@ module Core
       end
 
       def section(title, lines) = { title:, lines: }
-      private_class_method :hold, :lift, :lift_lines, :measure, :tag, :first_aid, :section
+      private_class_method :hold, :pressure, :lift, :lift_lines, :measure, :tag, :first_aid, :section
     end
   end
 end

@@ -212,11 +212,7 @@ class DeckRecordTest < BrowserCase
   end
 
   def test_the_crew_sees_the_clock_and_taps_on_a_second_device
-    find("[data-testid=more]").click
-    open_tab "crew"
-    find("[data-testid=share]").click
-    link = find(".link").value
-    find("[data-testid=more]").click
+    link = crew_link
     next_act
     Capybara.using_session(:crew) do
       as_phone
@@ -239,5 +235,41 @@ class DeckRecordTest < BrowserCase
     wait_until { db[:encounters].any? }
 
     assert_equal(%w[fish_on in_net lifted back_in_water let_go], Store::Encounters.new(db).stages(encounter[:id]).map { |tap| tap[:act] })
+  end
+
+  # One situation feeds both screens: heat, hook and blood reach the crew with the fish.
+  def test_crew_and_tagger_read_the_same_lines_for_a_bleeding_gill_hook_in_hot_water
+    db[:trips].where(held_on: Date.today).update(water_temp_c: 26)
+    visit "/deck"
+    link = crew_link
+    2.times { next_act }
+    find("[data-place=gill]").click
+    2.times { find("button[aria-label^=Bleeding]").click }
+
+    assert_selector "ul[aria-label=Now]", text: "Keep off the gills"
+    wait_until { lines_of_now.size == 3 }
+    told = lines_of_now
+
+    assert_match(/water/i, told.join(" "))
+    Capybara.using_session(:crew) do
+      as_phone
+      visit link
+      assert_selector "ul[aria-label=Now]", text: "Keep off the gills"
+      wait_until { lines_of_now == told }
+      assert_selector ".draught[aria-label='Not to be lifted']"
+    end
+  end
+
+  private
+
+  def lines_of_now = all("ul[aria-label=Now] .line").map(&:text)
+
+  def crew_link
+    find("[data-testid=more]").click
+    open_tab "crew"
+    find("[data-testid=share]").click
+    link = find(".link").value
+    find("[data-testid=more]").click
+    link
   end
 end

@@ -161,7 +161,7 @@ class DocksideTest < BrowserCase
 
   def test_how_did_i_do_says_nothing_from_two_fish_and_something_from_many
     sign_in(to: "/dockside/season")
-    assert_text "From five on there is something to say"
+    assert_text "From 5 on there is something to say"
     store = Store::Gateway.new(db)
     Seeds.pouch(db, @isolde, count: 8, first: 20)
     8.times do |index|

@@ -97,6 +97,18 @@ class OfflineDayTest < BrowserCase
     times_are_the_taps
   end
 
+  # The rules come with the page: what to do now is told from a cold start, with no signal.
+  def test_a_fish_in_hand_is_advised_from_a_cold_start_without_a_signal
+    2.times { next_act }
+    find("[data-place=stomach]").click
+    crash
+
+    assert_selector "ul[aria-label=Now] .line", text: "Deep hook"
+    next_act
+    assert_selector ".draught.out"
+    assert_selector ".clock", text: "s"
+  end
+
   def test_a_server_that_dies_in_the_middle_of_a_batch_loses_nothing
     no_signal
     visit "/deck"

@@ -78,7 +78,7 @@ class ReadyTest < BrowserCase
     click_link "Guide"
 
     assert_selector "h1", text: /deep-water spiny/i
-    assert_text "Send it down with the descender."
+    assert_text "Swollen or floating after depth: down again with a weighted device, released at depth."
     assert_selector "article svg"
   end
 end

@@ -75,12 +75,16 @@ export function useSheet() {
   const answers = shallowRef<RowReading[]>([])
   const readings = computed(() => rows.value.map((_, at) => answers.value[at] ?? UNREAD))
   let asked = 0
-  async function read() {
+  async function read(): Promise<RowReading[]> {
     const ask = ++asked
     const owner = header.value.member_id ?? session.member!.id
     const first_number = pouches.value.find((one) => one.member_id === owner)?.next_number ?? null
     const told = await field.ask('paper_rows', { rows: rows.value.map((row) => row.cells), species: species.value.map(({ code, common_name }) => ({ code, common_name })), first_number })
-    if (ask === asked) answers.value = told.rows
+    if (ask === asked) {
+      answers.value = told.rows
+      void send()
+    }
+    return told.rows
   }
   watch([rows, species, pouches, () => header.value.member_id], () => void read(), { deep: true, immediate: true })
   const count = computed(() => ({
@@ -135,9 +139,8 @@ export function useSheet() {
   /** A row that is left and whole goes out; so does one that was changed after that, as its next revision. */
   async function leave(at: number) {
     remember()
-    await read()
+    const reading = (await read())[at]?.row
     const row = rows.value[at]
-    const reading = readings.value[at]?.row
     if (!row || isBlank(row) || !reading || row.state !== 'typing') return
     if (reading.kind === 'tagged' && !row.cells.tag.trim()) row.cells.tag = reading.tag_numbers[0]!
     const body = JSON.stringify(reading)

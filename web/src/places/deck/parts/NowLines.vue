@@ -68,6 +68,7 @@ li {
 }
 .line {
   width: 100%;
+  min-height: 24px;
   padding: 0;
   border: 0;
   background: none;

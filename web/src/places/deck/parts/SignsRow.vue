@@ -3,8 +3,8 @@ type Bleeding = 'none' | 'light' | 'heavy' | null
 const props = defineProps<{ bleeding: Bleeding; swollen: boolean; rollsOver: boolean }>()
 const emit = defineEmits<{ change: [part: { bleeding: Bleeding }]; swollen: []; rolls: [] }>()
 
-/** Nobody has said; then each touch the next of these. */
-const SAID = ['none', 'light', 'heavy', null] as const
+/** Nobody has said; then each touch the next of these, what hurts the fish first. */
+const SAID = ['light', 'heavy', 'none', null] as const
 const BLOOD = { none: 'no blood', light: 'some blood', heavy: 'heavy blood', null: 'blood?' }
 const bleed = () => emit('change', { bleeding: SAID[(SAID.indexOf(props.bleeding) + 1) % SAID.length]! })
 </script>
