@@ -3,37 +3,33 @@
 module Acts
   # Changes some of what a stored record says: it is written again as its next revision, by the same rules as the first. S1, S5.
   #
-  #   changes: { field => value } as EncounterSent names them;  reason: String, needed once the trip is submitted
+  #   changes: { field => value } as EncounterSent names them; voided_because makes it void, and nil counts it again
+  #   reason:  String, needed once the trip is submitted
+  #   take:    the field of a collision that is chosen with this, nil where none is
   #
   # Returns what RecordEncounter returns. Raises its errors, Core::NotFound.
   module CorrectEncounter
-    KEPT = %i[trip_id kind fate species_code weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal depth_m outcome tag_act tag_advice decision_why place_how
-              hook_type utc_offset_minutes water_temp_c house_rules_version own_rules_version tag_where note bleeding].freeze
-    LISTS = %i[marks handling pressure_signs spoiled_numbers lost_numbers].freeze
+    DEVICE = "ashore"
 
     module_function
 
-    def call(store:, member:, id:, changes:, now:, reason: nil)
+    def call(store:, member:, id:, changes:, now:, reason: nil, take: nil)
       store.write do
         before = store.encounters.find_for_update(id)
         raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.") unless before && (before[:member_id] == member[:id] || member[:role] == "coordinator")
 
         owner = store.members.find(before[:member_id])
-        paper = before[:source] == "paper" ? { recorded_by: before[:recorded_by] } : nil
-        sent = as_sent(store, before).merge(changes).merge(revision: before[:revision] + 1)
-        RecordEncounter.call(store:, member: owner, id:, sent:, now:, reason:, paper:)
+        sent = SentAgain.of(store, before).merge(changes).merge(revision: before[:revision] + 1, device: DEVICE)
+        sent = sent.merge(collisions: left(before, changes, take))
+        RecordEncounter.call(store:, member: owner, id:, sent:, now:, reason:, whole: true, by: member)
       end
     end
 
-    def as_sent(store, one)
-      put = store.fish.tags_at(one[:id])
-      tagged = one[:kind] == "tagged"
-      columns = { **one.slice(*KEPT), **LISTS.to_h { |list| [list, one[list].to_a] }, reflexes: one[:reflexes].to_h }
-      columns.merge(water_temp_c: one[:water_temp_c]&.to_f, depth_m: one[:depth_m]&.to_f, stages: store.encounters.stages(one[:id]),
-                    length: one[:length_mm] && { value: one[:length_mm], unit: "mm", kind: one[:length_kind], how: one[:length_how], sd_mm: one[:length_sd_mm] },
-                    tag_numbers: tagged ? put : one[:read_numbers].to_a, new_tag_numbers: tagged ? [] : put, place: one[:lat_deg] && one.slice(:lat_deg, :lon_deg),
-                    air_seconds: one[:source] == "paper" ? one[:air_seconds] : nil)
+    # A collision is settled by choosing, or by writing something else there.
+    def left(before, changes, take)
+      touched = changes.keys.map(&:to_s)
+      before[:collisions].to_a.map(&:to_h).reject { |one| one["field"] == take || (one["stands"].keys & touched).any? }
     end
-    private_class_method :as_sent
+    private_class_method :left
   end
 end

@@ -5,7 +5,7 @@ module Acts
   module OpenDockside
     module_function
 
-    # coast: Coast. Returns { trip:, left:, fish:, photos:, tags:, doubts:, held:, corrections:, cameras: }.
+    # coast: Coast. Returns { trip:, left:, void:, fish:, photos:, tags:, doubts:, held:, corrections:, cameras: }.
     def call(store:, member:, trip_id:, coast:)
       trip = OwnTrip.fetch(store:, member:, id: trip_id)
       owner = store.members.find(trip[:member_id])
@@ -17,7 +17,7 @@ module Acts
       photos = store.photos.of_trip(trip_id).map { |photo| photo.merge(fit: Core::Photo::Placing.fit_of(photo[:sure])) }
       names = { spot_name: store.waters.spot(trip[:spot_code])[:name], member_name: owner[:name] }
       { trip: { **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code), **names, state: state(trip, left, held, tags) },
-        left:, fish: encounters.map { |one| shown(one) }, photos:, tags:,
+        left:, void: store.encounters.void_of_trip(trip_id), fish: encounters.map { |one| shown(one) }, photos:, tags:,
         doubts: doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } }, held: held.map { |one| held_record(one) },
         corrections: store.dockside.corrections(trip_id), cameras: cameras(store, trip_id, photos), track_points: store.dockside.track_points(trip_id) }
     end
@@ -31,7 +31,8 @@ module Acts
 
     def shown(one)
       lists = %i[marks handling pressure_signs spoiled_numbers lost_numbers read_numbers].to_h { |list| [list, one[list].to_a] }
-      one.except(:put_numbers, :fingerprint, :review, :member_id, :tag_advice, :recorded_by).merge(**lists, reflexes: one[:reflexes].to_h)
+      kept = one.except(:put_numbers, :fingerprint, :review, :member_id, :tag_advice, :recorded_by, :voided_at, :voided_because, :voided_by)
+      kept.merge(**lists, reflexes: one[:reflexes].to_h, collisions: one[:collisions].to_a)
     end
 
     # { encounter id => [Core::Checks::Record::Doubt] }

@@ -41,7 +41,7 @@ module Acts
     def hold(record, code, message, fields)
       body = HeldBody.of(record[:body])
       @store.write { @store.held_encounters.hold(id: record[:id], member_id: @member[:id], body:, code:, message:, fields:) }
-      { id: record[:id], answer: "held", story_key: nil, caution_points: nil, code:, message:, fields: }
+      { id: record[:id], answer: "held", story_key: nil, caution_points: nil, revision: nil, collisions: [], code:, message:, fields: }
     end
   end
 end

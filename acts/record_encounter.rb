@@ -10,7 +10,8 @@ module Acts
   #   paper:  { recorded_by: member id | nil } for a row typed from a sheet
   #   reason: why a record of a submitted trip is changed; needed then
   #
-  # Returns { answer: "stored" | "known", story_key: String | nil, caution_points: Integer | nil }.
+  # Returns { answer: "stored" | "known", story_key: String | nil, caution_points: Integer | nil, revision: Integer, collisions: [..] }.
+  # A change is merged with what others changed meanwhile (Core::Records::Merge); what collides stays as it stands, to be chosen.
   # Raises Core::InvalidInput, NotFound or Conflict; nothing is written then.
   module RecordEncounter
     # A phone's clock may run this much ahead of ours; and so much when it says itself what time it is.
@@ -19,35 +20,83 @@ module Acts
 
     module_function
 
-    def call(store:, member:, id:, sent:, now:, reason: nil, paper: nil, phone_now: nil)
+    # whole: what is sent was made of what stands, as when somebody corrects it ashore: nothing has to be merged
+    # by:    who changes it, when that is not the member whose record it is
+    def call(store:, member:, id:, sent:, now:, reason: nil, paper: nil, phone_now: nil, whole: false, by: member)
       fingerprint = Fingerprint.of(sent)
       store.write do
         known = store.encounters.find_for_update(id)
-        return already(store, known, member, sent, fingerprint) if known && !newer?(known, member, sent)
+        versions = known && RecordVersions.new(store:, known:)
+        refuse_other_member(known, member)
+        heard = versions&.already(sent, fingerprint)
+        next answer(store, known, "known", heard[:revision]) if heard
 
-        stages = Core::Handling::Stages.new(sent[:stages])
-        trip = check(store, member, sent, stages, latest(now, phone_now))
-        refuse_change_of_submitted(trip, known, reason)
-        encounter = encounter(id, member, sent, stages, trip).merge(fingerprint:, clock_ahead_seconds: phone_now ? (phone_now - now).round : known&.fetch(:clock_ahead_seconds),
-                                                                    **(paper ? { source: "paper", **paper } : {}))
-        encounter = encounter.merge(JudgeEncounter.call(store:, encounter:, taps: stages.taps))
-        fish = write(store, encounter, sent, known, now)
-        store.encounters.add_stages(encounter_id: id, revision: sent[:revision], taps: stages.taps)
-        note_correction(store, member, trip, known, encounter, reason)
-        { answer: "stored", story_key: fish && fish[:story_key], caution_points: encounter[:caution_points] }
+        refuse_other_content(versions, sent)
+        stands, collisions = whole || known.nil? ? [sent, []] : versions.merged(sent).values_at(:sent, :collisions)
+        stored = put(store:, member:, id:, sent: stands, now:, reason:, paper:, phone_now:, by:, known:, fingerprint:,
+                     collisions: collisions(known, sent, collisions, whole, now))
+        keep_version(store, stored, sent, fingerprint, by)
+        answer(store, stored, "stored", stored[:revision])
       end
     end
 
-    def newer?(known, member, sent) = known[:member_id] == member[:id] && sent[:revision] > known[:revision]
+    def refuse_other_member(known, member)
+      return if known.nil? || known[:member_id] == member[:id]
 
-    def already(store, known, member, sent, fingerprint)
-      if known[:member_id] != member[:id]
-        refuse(Core::Conflict, "id", :other_member, "Another member's encounter has this id. Start the record again.")
-      elsif known[:revision] == sent[:revision] && known[:fingerprint] != fingerprint
-        refuse(Core::Conflict, "revision", :other_content,
-               "Revision #{sent[:revision]} of this encounter was stored with other content. Send the change as revision #{known[:revision] + 1}.")
-      end
-      { answer: "known", story_key: known[:fish_id] && store.fish.find(known[:fish_id])[:story_key], caution_points: known[:caution_points] }
+      refuse(Core::Conflict, "id", :other_member, "Another member's encounter has this id. Start the record again.")
+    end
+
+    def refuse_other_content(versions, sent)
+      return unless versions&.other_content?(sent)
+
+      refuse(Core::Conflict, "revision", :other_content,
+             "Revision #{sent[:revision]} of this encounter was stored with other content. Send the change as revision #{sent[:revision] + 1}.")
+    end
+
+    def answer(store, stored, word, revision)
+      fish = stored[:fish_id] && store.fish.find(stored[:fish_id])
+      { answer: word, story_key: fish && fish[:story_key], caution_points: stored[:caution_points], revision:,
+        collisions: stored[:collisions].to_a.map(&:to_h) }
+    end
+
+    def put(store:, member:, id:, sent:, now:, reason:, paper:, phone_now:, by:, known:, fingerprint:, collisions:)
+      stages = Core::Handling::Stages.new(sent[:stages])
+      trip = check(store, member, sent, stages, latest(now, phone_now))
+      refuse_change_of_submitted(trip, known, reason)
+      encounter = encounter(id, member, sent, stages, trip)
+      encounter = encounter.merge(known ? { source: known[:source], recorded_by: known[:recorded_by] } : {})
+      encounter = encounter.merge(paper ? { source: "paper", **paper } : {})
+      encounter = encounter.merge(fingerprint:, collisions:, revision: known ? known[:revision] + 1 : sent[:revision],
+                                  clock_ahead_seconds: phone_now ? (phone_now - now).round : known&.fetch(:clock_ahead_seconds),
+                                  **voided(sent, known, by, now))
+      encounter = encounter.merge(JudgeEncounter.call(store:, encounter:, taps: stages.taps))
+      stored = write(store, encounter, sent, known, now)
+      store.encounters.add_stages(encounter_id: id, revision: encounter[:revision], taps: stages.taps)
+      note_correction(store, by, trip, known, encounter, reason)
+      stored
+    end
+
+    # What still waits to be chosen, and what came to it; what somebody corrected is chosen.
+    def collisions(known, sent, found, whole, now)
+      waiting = known ? known[:collisions].to_a.map(&:to_h) : []
+      return sent.fetch(:collisions, waiting) if whole
+
+      fields = found.map { |one| one[:field] }
+      waiting.reject { |one| fields.include?(one["field"]) } + found.map { |one| { **one, device: sent[:device], at: now.utc.iso8601 } }
+    end
+
+    def voided(sent, known, by, now)
+      return { voided_at: nil, voided_because: nil, voided_by: nil } if sent[:voided_because].nil?
+
+      { voided_because: sent[:voided_because], voided_at: known&.fetch(:voided_at) || now,
+        voided_by: known&.fetch(:voided_by) || by[:id] }
+    end
+
+    def keep_version(store, stored, sent, fingerprint, by)
+      row = store.encounters.find_for_update(stored[:id])
+      store.encounters.add_version(encounter_id: row[:id], revision: row[:revision], device: sent[:device].to_s,
+                                   device_revision: sent[:revision], fingerprint:, member_id: by[:id],
+                                   said: Plain.of(sent.except(:collisions)), stands: Plain.of(SentAgain.of(store, row)))
     end
 
     def latest(now, phone_now) = (phone_now || now).clamp(now, now + MOST_AHEAD_SECONDS)
@@ -73,11 +122,11 @@ module Acts
                  note].freeze
 
     # A record that reaches us after its trip was submitted is added on top, like a correction.
-    def note_correction(store, member, trip, known, encounter, reason)
+    def note_correction(store, by, trip, known, encounter, reason)
       return unless trip[:state] == "submitted"
 
       changes = TELLING.filter_map { |column| [column, [known && plain(known[column]), plain(encounter[column])]] if plain(known&.fetch(column)) != plain(encounter[column]) }.to_h
-      store.dockside.add_correction(encounter_id: encounter[:id], revision: encounter[:revision], member_id: encounter[:recorded_by] || member[:id],
+      store.dockside.add_correction(encounter_id: encounter[:id], revision: encounter[:revision], member_id: by[:id],
                                     reason: reason || "It reached us after the trip was submitted.", changes:)
     end
 
@@ -85,33 +134,45 @@ module Acts
 
     SENT_AS_KEPT = %i[trip_id revision kind fate species_code weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal bleeding marks handling
                       pressure_signs reflexes depth_m outcome tag_act tag_advice decision_why place_how hook_type utc_offset_minutes
-                      water_temp_c house_rules_version own_rules_version note].freeze
+                      water_temp_c house_rules_version own_rules_version note tag_question].freeze
 
     def encounter(id, member, sent, stages, trip)
       caught_at = stages.taps.first[:at]
       times = stages.to_h
       { id:, member_id: member[:id], hook_type: trip.dig(:plan, :hook), **sent.slice(*SENT_AS_KEPT), **Core::Fish::SentLength.columns(sent[:length]),
         lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg), spoiled_numbers: numbers(sent[:spoiled_numbers]), lost_numbers: numbers(sent[:lost_numbers]),
-        spot_code: trip[:spot_code], caught_at:, caught_on: (caught_at.utc + (sent[:utc_offset_minutes] * 60)).to_date,
+        spot_code: sent[:spot_code] || trip[:spot_code], caught_at:, caught_on: (caught_at.utc + (sent[:utc_offset_minutes] * 60)).to_date,
         air_seconds: sent[:air_seconds] || times[:air_seconds], **times.slice(:fight_seconds, :tagging_seconds), tag_where: sent[:tag_where] || stages.tag_where }
     end
 
     def numbers(typed) = (typed || []).map { |number| Core::Tags::Number.normalise(number) }
 
-    # Returns the fish, nil when nothing ties this catch to one.
+    # Returns the row as it stands. A void record is kept as it was said and touches no tag and no fish.
     def write(store, encounter, sent, known, now)
-      named = numbers(sent[:tag_numbers])
-      put = { "tagged" => named, "recaptured" => numbers(sent[:new_tag_numbers]) }.fetch(encounter[:kind], [])
-      check_numbers(encounter, named, put)
-      tags = EncounterTags.new(store:, encounter:, put:, known:)
+      void = encounter[:voided_because] ? { kind: "untagged", spoiled_numbers: [], lost_numbers: [], tag_act: nil } : {}
+      refuse_void_of_a_chain(store, known) if void.any?
+      counts = encounter.merge(void)
+      named = void.any? ? [] : numbers(sent[:tag_numbers])
+      put = { "tagged" => named, "recaptured" => numbers(sent[:new_tag_numbers]) }.fetch(counts[:kind], [])
+      check_numbers(counts, named, put)
+      tags = EncounterTags.new(store:, encounter: counts, put:, known:)
       tags.prepare
-      verdict = verdict(store, encounter, named)
-      fish = fish_of(store, encounter, verdict, put, known)
-      encounter = encounter.merge(fish_id: fish && fish[:id], read_numbers: encounter[:kind] == "tagged" ? [] : named)
-      known ? store.encounters.replace(encounter) : store.encounters.add(encounter)
-      tags.settle(fish_id: encounter[:fish_id], off: verdict && verdict[:accepted] ? named : [], now:)
-      follow(store, encounter, known, named:, put:, verdict:, now:)
-      fish
+      verdict = verdict(store, counts, named)
+      fish = fish_of(store, counts, verdict, put, known)
+      counts = counts.merge(fish_id: fish && fish[:id])
+      stored = encounter.merge(fish_id: counts[:fish_id], read_numbers: encounter[:kind] == "tagged" ? [] : named)
+      known ? store.encounters.replace(stored) : store.encounters.add(stored)
+      tags.settle(fish_id: stored[:fish_id], off: verdict && verdict[:accepted] ? named : [], now:)
+      follow(store, counts, known, named:, put:, verdict:, now:)
+      stored
+    end
+
+    # A release that somebody has caught again since is not taken out of the world by a touch.
+    def refuse_void_of_a_chain(store, known)
+      return unless known && known[:kind] == "tagged" && known[:fish_id] && store.fish.catches(known[:fish_id]).size > 1
+
+      refuse(Core::Conflict, "voided_because", :caught_again,
+             "This fish was caught again since, so its release cannot be void. Correct what is wrong in it, or ask the coordinator.")
     end
 
     # What the numbers on a recaptured fish say; what was decided of them at the desk stands.
@@ -155,7 +216,8 @@ module Acts
     end
 
     def refuse(error, field, code, sentence) = raise(error.at(field, code, sentence))
-    private_class_method :newer?, :already, :latest, :check, :encounter, :numbers, :write, :verdict, :follow, :check_numbers, :fish_of,
+    private_class_method :refuse_other_member, :refuse_other_content, :answer, :put, :collisions, :voided, :keep_version, :latest, :check,
+                         :encounter, :numbers, :write, :refuse_void_of_a_chain, :verdict, :follow, :check_numbers, :fish_of,
                          :refuse_change_of_submitted, :note_correction, :plain, :refuse
   end
 end

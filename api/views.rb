@@ -31,6 +31,7 @@ module Api
     # Times as text, jsonb as plain values.
     def dockside(found)
       found.merge(fish: found[:fish].map { |one| one.merge(caught_at: one[:caught_at].utc.iso8601(3), ended_at: one[:ended_at].utc.iso8601(3)) },
+                  void: found[:void].map { |one| one.merge(%i[caught_at voided_at].to_h { |time| [time, one[time].utc.iso8601] }) },
                   photos: found[:photos].map { |one| one.merge(%i[taken_at camera_at].to_h { |time| [time, one[time]&.utc&.iso8601] }) },
                   corrections: found[:corrections].map { |one| one.merge(made_at: one[:made_at].utc.iso8601) })
     end

@@ -6,7 +6,8 @@ module Roles
   APPLICATION = "voucher_app"
   READER = "voucher_read"
   # Rows are only ever added to them.
-  LEDGERS = %w[stages tag_custody corrections decisions changes row_changes own_rules security_events
+  LEDGERS = %w[stages tag_custody corrections decisions changes row_changes own_rules encounter_versions
+               security_events
                ledger_seals].freeze
   # Where the application removes rows: what is derived, gone by tomorrow, or machinery.
   REMOVED_FROM = %w[photos live_fish live_taps track_fixes letter_templates spans lockers
@@ -23,6 +24,7 @@ module Roles
 
     [APPLICATION, READER].each { |role| make(db, role) }
     tables = db.tables.map(&:to_s)
+    views = db.views.map(&:to_s)
     db.run "revoke all on all tables in schema public from public, #{APPLICATION}, #{READER}"
     db.run "grant usage on schema public to #{APPLICATION}, #{READER}"
     db.run "grant select on all tables in schema public to #{APPLICATION}"
@@ -30,7 +32,8 @@ module Roles
     db.run "revoke execute on function seal_ledger from public"
     db.run "grant execute on function seal_ledger to #{APPLICATION}"
     tables.each { |table| grant_writing(db, table) }
-    grant_reading(db, tables)
+    views.each { |view| grant_writing(db, view) }
+    grant_reading(db, tables + views)
     true
   end
 

@@ -45,7 +45,7 @@ module Demo
         next if rows[table].empty?
 
         columns = rows[table].first.keys
-        @db.copy_into(table, columns:, data: rows[table].each_slice(200).map { |slice| slice.map { |row| line(row.values_at(*columns)) }.join })
+        @db.copy_into(table == :encounters ? :encounter_records : table, columns:, data: rows[table].each_slice(200).map { |slice| slice.map { |row| line(row.values_at(*columns)) }.join })
         @counts[table] += rows[table].size
       end
     end

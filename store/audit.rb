@@ -31,7 +31,10 @@ module Store
     end
 
     # Tables that anything is noted of, for choosing.
-    def tables = @db[:pg_trigger].join(:pg_class, oid: :tgrelid).where(tgname: "noted").order(:relname).select_map(Sequel[:relname].cast(:text))
+    def tables
+      noted = @db[:pg_trigger].join(:pg_class, oid: :tgrelid).where(tgname: "noted").select_map(Sequel[:relname].cast(:text))
+      noted.map { |table| table.delete_suffix("_records").then { |name| name == "encounter" ? "encounters" : name } }.sort
+    end
 
     private
 

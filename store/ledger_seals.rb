@@ -7,7 +7,7 @@ module Store
   # A copy of the last seals kept elsewhere (every backup holds one) also tells a chain that was made anew.
   class LedgerSeals
     # Whose rows they are, in the order they are looked at; ids rise in each.
-    LEDGERS = %i[stages tag_custody corrections decisions changes row_changes own_rules security_events].freeze
+    LEDGERS = %i[stages tag_custody corrections decisions changes row_changes own_rules encounter_versions security_events].freeze
     ROWS = 20_000
     START = "0" * 64
 

@@ -20,6 +20,10 @@ module Api
         json(Acts::CorrectEncounter.call(store:, member: member!, id: given[:id], changes:, reason: sent[:reason], now: Time.now))
       end
 
+      post("/api/encounters/:id/collisions") do
+        json(Acts::ChooseCollision.call(store:, member: member!, id: given[:id], field: sent[:field], choice: sent[:choice], reason: sent[:reason], now: Time.now))
+      end
+
       get("/api/encounters/:id/remembrance.pdf") do
         send_pdf(Acts::PrintRemembrance.call(store:, files:, member: member!, encounter_id: given[:id], fonts_dir: config.fonts_dir), "remembrance.pdf")
       end

@@ -6,6 +6,8 @@ module Core
     module Gaps
       # From the most harmful on. House rule. Each: [field, when it is missing, what is lost].
       ORDER = [
+        [:collision, ->(one) { one[:collisions].to_a.any? }, "two devices say something different: choose which counts"],
+        [:tag, ->(one) { !one[:tag_question].nil? }, "its number stood ready, and nobody has said whether it is in the fish"],
         [:length, ->(one) { one[:length_mm].nil? && one[:kind] != "untagged" }, "no length: nobody can ever tell how it grew"],
         [:place, ->(one) { one[:lat_deg].nil? }, "no place of its own, only the spot: its way is told from there"],
         [:air, ->(one) { one[:fate] == "released" && one[:air_seconds].to_f.zero? && one[:source] == "paper" }, "no time in the air: its return says nothing about handling"],

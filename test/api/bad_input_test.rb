@@ -158,7 +158,7 @@ class RaceTest < Minitest::Test
 
   def test_one_tag_goes_into_one_fish
     5.times do |round|
-      TestDatabase.empty(@db, %i[encounters stages taggings tag_custody fish])
+      TestDatabase.empty(@db, %i[encounter_records stages taggings tag_custody fish])
       @db[:tags].update(state: "in_pouch")
       outcomes = together(2) { |index| record(index, SecureRandom.uuid) }
       refusals = outcomes.grep(Core::Conflict)

@@ -26,7 +26,7 @@ class BrowserCase < Minitest::Test
   PASSWORD = "correct horse tide"
   TABLES = %w[ledger_seals security_traces security_events row_changes letter_templates spans decisions queries corrections track_fixes live_taps live_fish held_encounters changes lockers
               tag_batches letters
-              photos matches reports taggings stages encounters fish trips tag_custody tags tag_series
+              photos matches reports taggings stages encounter_versions encounter_records fish trips tag_custody tags tag_series
               members accounts que_jobs].freeze
 
   def self.config = @config ||= Config.from(ENV.to_h.merge("DATABASE_URL" => TestDatabase.url("voucher_browser"), "VOUCHER_VAR" => Dir.mktmpdir("voucher-browser")))

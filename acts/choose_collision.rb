@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module Acts
+  # Two devices said something different of one fish: the person chooses what counts, once, on either device.
+  #
+  #   field: as Core::Records::Merge names it;  choice: "stands" | "said"
+  #
+  # Returns what RecordEncounter returns. Raises Core::NotFound where nothing collides (any more).
+  module ChooseCollision
+    module_function
+
+    def call(store:, member:, id:, field:, choice:, now:, reason: nil)
+      store.write do
+        known = store.encounters.find_for_update(id)
+        collision = known && known[:collisions].to_a.map(&:to_h).find { |one| one["field"] == field }
+        raise Core::NotFound.new(:no_such_collision, "There is nothing to choose here any more. Look at the fish again.") if collision.nil?
+
+        CorrectEncounter.call(store:, member:, id:, now:, reason:, take: field, changes: choice == "said" ? said(collision["said"]) : {})
+      end
+    end
+
+    # From plain data back to what a phone sends.
+    def said(plain)
+      changes = plain.transform_keys(&:to_sym)
+      changes[:stages] = changes[:stages].map { |tap| { act: tap["act"], at: Time.iso8601(tap["at"]) } } if changes[:stages]
+      changes[:length] = length(changes[:length]) if changes[:length]
+      changes[:place] = changes[:place].transform_keys(&:to_sym) if changes[:place]
+      changes
+    end
+
+    def length(columns)
+      { value: columns["length_mm"], unit: "mm", kind: columns["length_kind"], how: columns["length_how"], sd_mm: columns["length_sd_mm"] }
+    end
+    private_class_method :said, :length
+  end
+end

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module Acts
+  # What was sent, as it can be held against what was sent before: keys as strings, times to the millisecond, lengths in millimetres.
+  module Plain
+    module_function
+
+    def of(sent)
+      plain = JSON.parse(JSON.generate(sent.merge(stages: times(sent[:stages]), length: length(sent[:length]))))
+      %w[tag_numbers new_tag_numbers spoiled_numbers lost_numbers].each { |list| plain[list] = numbers(plain[list]) if plain[list] }
+      plain
+    end
+
+    def times(stages) = (stages || []).map { |tap| { act: tap[:act], at: tap[:at].utc.iso8601(3) } }
+
+    def length(sent) = sent && Core::Fish::SentLength.columns(sent).compact
+
+    def numbers(typed) = typed.map { |number| Core::Tags::Number.normalise(number) }
+    private_class_method :times, :length, :numbers
+  end
+end
