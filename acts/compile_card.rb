@@ -10,11 +10,24 @@ module Acts
 
     module_function
 
-    # Returns { card: Hash | nil, logged: [...], spots: [...], crew_key: String | nil }; card nil when no trip was started that day.
-    def call(store:, member:, today:)
-      trip = store.trips.on_day(member_id: member[:id], held_on: today)
+    # Coming trips that are offered.
+    MOST_TRIPS = 20
+
+    # trip_id: which of the trips; nil takes the day's newest, or the one that has gone on since yesterday
+    # Returns { card: Hash | nil, logged: [...], spots: [...], trips: [...], crew_key: String | nil }; card nil when there is no such trip.
+    def call(store:, member:, today:, trip_id: nil)
+      trips = store.trips.open_from(member[:id], from: today - 1, limit: MOST_TRIPS)
+      trips = trips.select { |one| one[:held_on] > today || Core::Trips::Night.on?(today, **one.slice(:held_on, :from_hour, :to_hour)) || one[:id] == trip_id }
+      trip = chosen(store, member, today, trips, trip_id)
       { card: trip && card(store:, member:, trip:), logged: trip ? store.encounters.of_trip(trip[:id]) : [], spots: store.waters.spots,
-        crew_key: trip && store.live.key_of(trip[:id]) }
+        trips: trips.map { |one| { from_hour: nil, to_hour: nil, **one } }, crew_key: trip && store.live.key_of(trip[:id]) }
+    end
+
+    def chosen(store, member, today, trips, trip_id)
+      return OwnTrip.fetch(store:, member:, id: trip_id) if trip_id
+
+      night = trips.reverse.find { |one| one[:held_on] < today }
+      store.trips.on_day(member_id: member[:id], held_on: today) || (night && store.trips.find(night[:id]))
     end
 
     # Without a valid permit and training no numbers go onto it.
@@ -37,6 +50,6 @@ module Acts
       timed = store.encounters.tagging_seconds(member[:id], newest: NEWEST_TAGGINGS)
       Core::Handling::TagDecision.own_medians(timed.map { |code, seconds| [air_class.fetch(code), seconds] })
     end
-    private_class_method :usual_tagging_seconds
+    private_class_method :chosen, :usual_tagging_seconds
   end
 end

@@ -9,7 +9,7 @@ module Acts
     def call(store:, member:, trip_id:, coast:)
       trip = OwnTrip.fetch(store:, member:, id: trip_id)
       owner = store.members.find(trip[:member_id])
-      encounters = store.dockside.encounters(trip_id)
+      encounters = store.dockside.encounters(trip_id).map { |one| still_asked(store, one) }
       left = Core::Trips::Gaps.of(encounters)
       held = store.dockside.held(trip_id, owner[:id])
       doubts = doubts(store:, owner:, trip:, encounters:, coast:)
@@ -20,6 +20,12 @@ module Acts
         left:, void: store.encounters.void_of_trip(trip_id), fish: encounters.map { |one| shown(one) }, photos:, tags:,
         doubts: doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } }, held: held.map { |one| held_record(one) },
         corrections: store.dockside.corrections(trip_id), cameras: cameras(store, trip_id, photos), track_points: store.dockside.track_points(trip_id) }
+    end
+
+    # A number that has gone into another fish since, or was lost, is no question any more.
+    def still_asked(store, one)
+      number = one[:tag_question]
+      number && store.tags.find(number)&.fetch(:state) != "in_pouch" ? one.merge(tag_question: nil) : one
     end
 
     # Ready when nothing is missing, held or unaccounted for; doubts may stay.
@@ -87,6 +93,6 @@ module Acts
       photos.select { |one| one[:camera_at] }.group_by { |one| one[:camera].to_s }
             .map { |camera, taken| { camera:, photos: taken.size, seconds: seconds[camera] } }
     end
-    private_class_method :state, :shown, :catches_before, :held_record, :tags, :cameras
+    private_class_method :still_asked, :state, :shown, :catches_before, :held_record, :tags, :cameras
   end
 end

@@ -13,8 +13,8 @@ module Acts
     def of(store, known)
       lists = LISTS.to_h { |list| [list, known[list].to_a] }
       { **known.slice(*KEPT), **lists, **measured(known), **numbers(store, known), revision: known[:revision],
-        reflexes: known[:reflexes].to_h, tag_advice: known[:tag_advice]&.to_h,
-        stages: store.encounters.stages(known[:id]), place: known[:lat_deg] && known.slice(:lat_deg, :lon_deg) }
+                                                                                   reflexes: known[:reflexes].to_h, tag_advice: known[:tag_advice]&.to_h,
+                                                                                   stages: store.encounters.stages(known[:id]), place: known[:lat_deg] && known.slice(:lat_deg, :lon_deg) }
     end
 
     def measured(known)

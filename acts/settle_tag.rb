@@ -3,7 +3,7 @@
 module Acts
   # Says what became of a number that does not add up, in the custody ledger. S4.
   #
-  #   act: spoiled | lost | in_pouch ("I have counted it") | from_pouch_of_owner (a tag of another member's that was used here) | caught_twice
+  #   act: spoiled | lost | in_pouch ("I have counted it") | found (again, after it was lost) | from_pouch_of_owner (a tag of another member's that was used here) | caught_twice
   #
   # Raises Core::InvalidInput, NotFound.
   module SettleTag
@@ -19,7 +19,8 @@ module Acts
       end
     end
 
-    STATE_FOR = { "in_pouch" => "in_pouch", "spoiled" => "in_pouch", "lost" => "in_pouch", "from_pouch_of_owner" => "applied", "caught_twice" => "applied" }.freeze
+    STATE_FOR = { "in_pouch" => "in_pouch", "spoiled" => "in_pouch", "lost" => "in_pouch", "found" => "lost",
+                  "from_pouch_of_owner" => "applied", "caught_twice" => "applied" }.freeze
     # The ledger's word for a tag of that state, so that a note moves nothing.
     SAME_ACT = { "in_pouch" => "issued", "applied" => "applied" }.freeze
 
@@ -31,12 +32,21 @@ module Acts
       said = Store::Custody::SAID[act]
       return store.custody.note(number, act: SAME_ACT.fetch(state), note: said, **about) if said
 
-      store.custody.move([number], act:, note: "Dockside, trip of #{trip[:held_on]}", **about)
+      refuse_lost_on_a_record(store, number) if act == "found"
+      words = act == "found" ? "Found again" : "Dockside, trip of #{trip[:held_on]}"
+      store.custody.move([number], act: act == "found" ? "issued" : act, note: words, **about)
+    end
+
+    # Where a record says that it was lost, the record is changed, so that both say the same.
+    def refuse_lost_on_a_record(store, number)
+      return unless store.encounters.any_lost?(number)
+
+      raise Core::InvalidInput.at("number", :lost_on_a_record, "#{number} stands as lost on a fish's record. Change its tag numbers there.")
     end
 
     def refuse(tag)
       raise Core::InvalidInput.at("number", :not_so, "#{tag[:number]} is written down as #{tag[:state].tr('_', ' ')} now; this does not fit it. Look at the list again.")
     end
-    private_class_method :settle, :refuse
+    private_class_method :settle, :refuse_lost_on_a_record, :refuse
   end
 end

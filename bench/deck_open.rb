@@ -27,8 +27,9 @@ FILL = <<~JS
     const card = db.transaction('notes').objectStore('notes')
     const keys = card.getAllKeys(), values = card.getAll()
     values.onsuccess = () => {
-      const trip = values.result.find((one) => one && one.deck && one.deck.card)?.deck.card.trip.id
-      const species = values.result.find((one) => one && one.deck && one.deck.card)?.deck.card.species[0].code
+      const cards = values.result.flatMap((one) => Object.values(one ?? {})).map((one) => one?.card).filter(Boolean)
+      const trip = cards[0]?.trip.id
+      const species = cards[0]?.species[0].code
       const writing = db.transaction('encounters', 'readwrite')
       const start = Date.now() - count * 1000
       for (let at = 0; at < count; at++) {

@@ -10,7 +10,7 @@ module Roles
                security_events
                ledger_seals].freeze
   # Where the application removes rows: what is derived, gone by tomorrow, or machinery.
-  REMOVED_FROM = %w[photos live_fish live_taps track_fixes letter_templates spans lockers
+  REMOVED_FROM = %w[trips photos live_fish live_taps track_fixes letter_templates spans lockers
                     coast_features discarded_files security_traces].freeze
   MACHINERY = /\A(account|que_)/
 

@@ -38,7 +38,7 @@ module Core
     # Returns { stage:, since_ms:, out:, lines: [{ key:, text:, why:, letter: }], clock: [...] as Handling::Clock,
     #           air: { one_lift_seconds:, total_seconds:, before_seconds:, this_lift_seconds:, last_lift_seconds:, rest_seconds:, no_lift:, reasons: },
     #           fight: { seconds:, budget_seconds: }, score: { points:, band:, parts: }, tagging: { advice:, where:, reasons: } | nil,
-    #           keep: { may:, text: }, descender: Hash | nil, notes: as Handling::Notes, tag_where: }.
+    #           keep: { may:, text:, needs: }, descender: Hash | nil, notes: as Handling::Notes, tag_where: }.
     # Raises InvalidInput for taps that cannot be, and for a species that is not on the card.
     def fish(record, now_ms: nil, units: "metric")
       situation = situation(record, now_ms:, units:)

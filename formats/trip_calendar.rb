@@ -16,7 +16,7 @@ module Formats
           event.dtstamp = Icalendar::Values::DateTime.new(now.utc, "tzid" => "UTC")
           event.last_modified = Icalendar::Values::DateTime.new(trip[:updated_at].utc, "tzid" => "UTC")
           event.dtstart = moment(trip[:held_on], from || 7)
-          event.dtend = moment(trip[:held_on], [to || 12, (from || 7) + 1].max)
+          event.dtend = moment(trip[:held_on], Core::Trips::Night.ends_at_hour(from || 7, to || 12))
           event.summary = "Tagging at #{trip[:spot_name]}"
           event.location = trip[:spot_name]
           event.geo = [trip[:lat_deg], trip[:lon_deg]]

@@ -8,7 +8,7 @@ module Store
     # A member's trips, newest first: [{ id:, held_on:, spot_name:, state:, submitted_at:, fish:, photos:, held: }]
     def trips(member_id, limit:, before: nil)
       rows = @db[:trips].join(:spots, code: :spot_code).where(member_id:)
-      rows = rows.where { held_on < before } if before
+      rows = rows.where { held_on <= before } if before
       fish = @db[:encounters].where(trip_id: Sequel[:trips][:id]).select(Sequel.function(:count).*)
       photos = @db[:photos].where(trip_id: Sequel[:trips][:id]).select(Sequel.function(:count).*)
       open_ones = @db[:held_encounters].where(Sequel[:held_encounters][:member_id] => member_id, settled_at: nil)

@@ -32,6 +32,8 @@ module Store
                                                                     :voided_at, :voided_because, Sequel[:members][:name].as(:voided_by)).all
     end
 
+    def any_lost?(number) = !@db[:encounters].where(Sequel.pg_array_op(:lost_numbers).contains(Sequel.pg_array([number], :text))).empty?
+
     VERSION = %i[encounter_id revision device device_revision fingerprint member_id].freeze
 
     # said, stands: plain data, see Core::Records::Merge; kept for ever.
@@ -98,7 +100,8 @@ module Store
     def row(encounter)
       lists = LISTS.to_h { |name| [name, Sequel.pg_array(encounter[name] || [], :text)] }
       review = encounter[:review] && Sequel.pg_jsonb(encounter[:review])
-      encounter.slice(*COLUMNS).merge(lists, review:, collisions: Sequel.pg_jsonb(encounter[:collisions] || []), reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}), tag_advice: encounter[:tag_advice] && Sequel.pg_jsonb(encounter[:tag_advice]))
+      encounter.slice(*COLUMNS).merge(lists, review:, collisions: Sequel.pg_jsonb(encounter[:collisions] || []), reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}),
+                                             tag_advice: encounter[:tag_advice] && Sequel.pg_jsonb(encounter[:tag_advice]))
     end
   end
 end

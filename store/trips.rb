@@ -14,6 +14,30 @@ module Store
       present(@db[:trips].select(*COLUMNS).where(member_id:, held_on:).order(Sequel.desc(:created_at)).first)
     end
 
+    # Trips of a member's that are not handed in, from one day on, soonest first; for choosing one on the Deck.
+    def open_from(member_id, from:, limit:)
+      fish = @db[:encounters].where(trip_id: Sequel[:trips][:id]).select(Sequel.function(:count).*)
+      @db[:trips].join(:spots, code: :spot_code).where(member_id:).where { held_on >= from }.exclude(state: "submitted")
+                 .order(:held_on, :created_at).limit(limit)
+                 .select(Sequel[:trips][:id], :held_on, Sequel[:spots][:name].as(:spot_name), :plan, fish.as(:fish))
+                 .map { |row| row.except(:plan).merge(**(deep(row[:plan]) || {}).slice(:from_hour, :to_hour)) }
+    end
+
+    # Nothing hangs on it: no record, void or not, no picture, no track, nothing held.
+    def bare?(id)
+      %i[encounter_records photos track_fixes].all? { |table| @db[table].where(trip_id: id).empty? } &&
+        @db[:held_encounters].where(settled_at: nil).where(Sequel.lit("body->>'trip_id' = ?", id)).empty?
+    end
+
+    def remove(id)
+      fish = @db[:live_fish].where(trip_id: id)
+      @db[:live_taps].where(fish_id: fish.select(:id)).delete
+      fish.delete
+      @db[:trips].where(id:).delete
+    end
+
+    def fish?(id) = !@db[:encounter_records].where(trip_id: id).empty?
+
     # The member's newest planned trip, whose answers serve as defaults for the next.
     def last_planned(member_id) = present(@db[:trips].select(*COLUMNS).where(member_id:).exclude(plan: nil).order(Sequel.desc(:held_on), Sequel.desc(:updated_at)).first)
 

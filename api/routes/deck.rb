@@ -9,7 +9,7 @@ module Api
       end
 
       get("/api/deck") do
-        found = Acts::CompileCard.call(store:, member: member!, today: day(given[:on]))
+        found = Acts::CompileCard.call(store:, member: member!, today: day(given[:on]), trip_id: given[:trip])
         json(found.merge(instruments: env.fetch("voucher.instruments").any?, logged: found[:logged].map { |one| one.merge(caught_at: one[:caught_at].utc.iso8601(3)) }))
       end
 
@@ -17,6 +17,11 @@ module Api
         trip = Acts::StartTrip.call(store:, member: member!, id: given[:id], today: Date.today,
                                     sent: sent.merge(held_on: day(sent[:held_on], "held_on"), water_temp_c: sent[:water_temp_c]&.to_f))
         json(trip.except(:member_id))
+      end
+
+      delete("/api/trips/:id") do
+        Acts::CancelTrip.call(store:, member: member!, trip_id: given[:id])
+        json({})
       end
 
       put("/api/encounters/:id") do

@@ -58,6 +58,9 @@ module Core
 
       def cold? = !temp_c.nil? && temp_c < COLD_C
 
+      # Fish of its kind that were kept before it on this day.
+      def kept_before = encounter[:kept_before] || 0
+
       # Seconds of the fight so far.
       def fight_seconds = encounter[:fight_seconds] || stages.fight_seconds
 

@@ -4,7 +4,7 @@ module Core
   module Law
     # May this fish be kept? The law as entered, with the error of measuring; whatever is not clearly legal is let go. Local rules decide.
     #
-    # Returns { may: true | false, text: String }.
+    # Returns { may: true | false, text: String, needs: "length" | nil }: what has to be said before it can be kept at all.
     module KeepVerdict
       module_function
 
@@ -15,12 +15,15 @@ module Core
         return yes("no law entered; local rules decide") if law.nil?
         return no("the season is closed") if situation.on && !law.open_on?(situation.on)
 
+        return no("the bag of #{law.bag_limit} is full: #{situation.kept_before} kept today") if law.bag_limit && situation.kept_before >= law.bag_limit
+
         limits = [law.min_mm, law.max_mm].compact
-        limits.empty? ? yes("no length limit entered") : by_length(situation, law, limits)
+        verdict = limits.empty? ? yes("no length limit entered") : by_length(situation, law, limits)
+        verdict[:may] && law.bag_limit ? yes("#{verdict[:text]}; #{situation.kept_before + 1} of #{law.bag_limit} today") : verdict
       end
 
       def by_length(situation, law, limits)
-        return no("measure it first") if situation.length.nil?
+        return no("measure it first", needs: "length") if situation.length.nil?
 
         length = situation.species.convert(situation.length, to: law.length_kind)
         return no("the law measures #{law.length_kind}, and its #{situation.length.kind} cannot be turned into that: let it go") if length.nil?
@@ -34,8 +37,9 @@ module Core
         end
       end
 
-      def no(text) = { may: false, text: }
-      def yes(text) = { may: true, text: }
+      def no(text, needs: nil) = { may: false, text:, needs: }
+
+      def yes(text) = { may: true, text:, needs: nil }
       private_class_method :by_length, :no, :yes
     end
   end

@@ -3,7 +3,7 @@
 # The life of a record: what each device said of it is kept, what collides waits to be chosen, a record may be void.
 # The table is encounter_records; everybody else reads encounters, which are those that count.
 Sequel.migration do
-  noting = ::Proc.new do |from, to|
+  noting = proc do |from, to|
     definition = get(Sequel.function(:pg_get_functiondef, Sequel.lit("'note_row_change'::regproc")))
     run definition.sub(from) { to }
   end

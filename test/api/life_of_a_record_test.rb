@@ -16,6 +16,7 @@ class LifeOfARecordTest < ApiCase
   def row = db[:encounter_records].first(id: @id)
   def tag_state(number) = db[:tags].where(number:).get(:state)
   def dockside = ask("/api/trips/#{@trip}/dockside")
+
   def as(email)
     send_json(:post, "/auth/logout")
     sign_in(email)
@@ -59,7 +60,7 @@ class LifeOfARecordTest < ApiCase
     again = said(revision: 2, length: length(415))
     later = said(revision: 3, length: length(418))
 
-    assert_equal %w[known stored], [again, later].map { |answer| answer["answer"] }
+    assert_equal(%w[known stored], [again, later].map { |answer| answer["answer"] })
     assert_equal [418, []], [row[:length_mm], later["collisions"]]
     assert_equal "known", said(revision: 2, length: length(415))["answer"], "a late older one changes nothing"
     assert_equal 418, row[:length_mm]
@@ -104,10 +105,10 @@ class LifeOfARecordTest < ApiCase
   def test_nobody_said_whether_the_tag_is_in
     said(kind: "untagged", tag_numbers: [], tag_question: "MS000001")
 
-    assert_equal ["in_pouch", "tag"], [tag_state("MS000001"), dockside["left"].first["field"]]
+    assert_equal %w[in_pouch tag], [tag_state("MS000001"), dockside["left"].first["field"]]
     ashore({ kind: "tagged", tag_numbers: ["MS000001"], tag_question: nil })
 
-    assert_equal ["applied", "tagged"], [tag_state("MS000001"), row[:kind]]
+    assert_equal %w[applied tagged], [tag_state("MS000001"), row[:kind]]
     refute_includes(dockside["left"].map { |gap| gap["field"] }, "tag")
   end
 end

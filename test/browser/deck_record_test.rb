@@ -18,6 +18,7 @@ class DeckRecordTest < BrowserCase
   def next_act = find("[data-testid=next]").click
   def open_tab(tab) = find("[data-tab=#{tab}]").click
   def chip(name) = find("[data-chip='#{name}']").click
+  def tag_in = find("[data-act=tag_in]").click
   def sent = assert_selector(".queue", text: "all sent", wait: 20)
   def encounter = db[:encounters].order(Sequel.desc(:caught_at)).first
 
@@ -33,7 +34,7 @@ class DeckRecordTest < BrowserCase
     find("[data-reflex=gill_beat-present]").click
     chip "dropped"
     open_tab "depth"
-    fill_in "Caught at", with: "32"
+    fill_in "Depth", with: "32"
     chip "swollen"
     assert_selector "[data-testid=lead]", text: "kg of lead"
     chip "sent_down"
@@ -60,9 +61,13 @@ class DeckRecordTest < BrowserCase
     find(".tag-button").click
     click_button "spoiled"
     assert_selector ".sheet .streamer", text: "MS000002"
+    assert_selector ".sheet .streamer", text: "MS000002"
     click_button "lost"
+    assert_selector ".sheet .streamer", text: "MS000003"
     click_button "skip"
     assert_selector ".sheet .streamer", text: "MS000004"
+    next_act
+    tag_in
     click_button "Let go"
     sent
 
@@ -73,7 +78,14 @@ class DeckRecordTest < BrowserCase
   def test_advice_against_tagging_and_the_persons_reason
     2.times { next_act }
     find("[data-place=gill]").click
-    find(".swap.verdict", text: "better not: the hook sat in the gills").click
+    assert_selector ".swap.verdict", text: "better not: the hook sat in the gills"
+    tag_in
+    assert_selector "[role=alertdialog]", text: "Better not: the hook sat in the gills"
+
+    assert_no_selector "[data-testid=tag-said]"
+    find("[data-testid=sure]").click
+    assert_selector "[data-testid=tag-said]", text: "is in"
+    find(".tag-button").click
     fill_in "You decide. Why tag it?", with: "study fish, gill untouched"
     find("[data-testid=more]").click
     3.times { next_act }
@@ -84,7 +96,7 @@ class DeckRecordTest < BrowserCase
 
   def test_a_second_fish_while_the_first_rests
     2.times { next_act }
-    click_button "Another fish on"
+    click_button "Second fish on"
     assert_selector ".stage", text: "on the line"
     assert_selector ".streamer", text: "MS000002"
     click_button "Let go"
@@ -104,6 +116,7 @@ class DeckRecordTest < BrowserCase
   def test_times_are_corrected_and_both_stay
     5.times { next_act }
     sent
+    find("[data-testid=change-it]").click
     find("[data-testid=more]").click
     open_tab "times"
     before = encounter[:caught_at]
@@ -121,11 +134,12 @@ class DeckRecordTest < BrowserCase
 
   def test_a_held_record_is_opened_and_mended_on_the_deck
     db[:tags].where(number: "MS000001").update(state: "lost")
-    5.times { next_act }
+    4.times { next_act }
+    find("[data-testid=go-tagged]").click
     assert_selector ".queue", text: "1 held back"
     next_act
     click_button "mend", match: :first
-    open_tab "tag"
+    find("[data-tab=tag][aria-selected=true]")
     click_button "skip"
     sent
 

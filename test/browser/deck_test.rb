@@ -32,7 +32,7 @@ class DeckOnThePhoneTest < BrowserCase
 
     assert_equal 2, @touches - before_lift
     %w[4 1 2].each { |digit| touch("[data-digit='#{digit}']") }
-    next_act
+    touch("[data-testid=go-tagged]")
     assert_selector ".queue", text: "all sent"
 
     assert_operator @touches, :<=, 9
@@ -88,7 +88,7 @@ class DeckOnThePhoneTest < BrowserCase
     network.emulate_network_conditions(offline: false)
     assert_selector ".queue", text: "all sent", wait: 20
 
-    assert_equal [2, 10], [db[:encounters].count, db[:stages].count]
+    assert_equal [2, 10, 0], [db[:encounters].count, db[:stages].count, db[:taggings].count], "nobody said that a tag is in"
   end
 
   # The page is killed and opened again with no signal, twice: the shell comes from the device, and so does the fish.
@@ -117,7 +117,12 @@ class DeckOnThePhoneTest < BrowserCase
     assert_selector ".stage", text: "in the net"
     3.times { next_act }
     assert_selector ".queue", text: "all sent"
+    assert_no_selector "[data-digit]"
+    page.driver.browser.keyboard.type("777")
+    touch("[data-testid=change-it]")
+    assert_text "Opened again: changes go to this fish."
     %w[3 9 5].each { |digit| touch("[data-digit='#{digit}']") }
+    touch("[data-testid=close-it]")
     assert_selector ".queue", text: "all sent"
     wait_until { db[:encounters].get(:length_mm) == 395 }
 
@@ -132,7 +137,10 @@ class DeckOnThePhoneTest < BrowserCase
       script("[...document.querySelectorAll('[data-digit], [data-testid=next]')].map((one) => Math.round(one.getBoundingClientRect().top))")
     end
 
-    assert_equal 1, places.uniq.size, places.inspect
+    open_ones, closed = places.partition { |tops| tops.first.positive? }
+
+    assert_equal [1, 1], [open_ones.uniq.size, closed.size], places.inspect
+    assert_equal 1, places.map(&:last).uniq.size, "the big key stays where it is"
   end
 
   def test_what_is_seen_changes_what_to_do_now
@@ -144,7 +152,7 @@ class DeckOnThePhoneTest < BrowserCase
     assert_selector ".now li", count: 3
     assert_selector ".now li:nth-child(2)", text: "Keep off the gills."
     nothing_scrolls
-    click_button "Let go"
+    find("[data-act=let_go]").click
     assert_selector ".queue", text: "all sent"
 
     assert_equal(["heavy", "gill", ["swollen"]], db[:encounters].get(%i[bleeding hook_place pressure_signs]).then { |bleeding, hook, signs| [bleeding, hook, signs.to_a] })
@@ -152,7 +160,8 @@ class DeckOnThePhoneTest < BrowserCase
 
   def test_a_held_record_says_why_and_stays
     db[:tags].update(state: "lost")
-    5.times { next_act }
+    4.times { next_act }
+    touch("[data-testid=go-tagged]")
 
     assert_selector ".queue", text: "1 held back"
     page.driver.resize(1280, 800)

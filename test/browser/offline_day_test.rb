@@ -48,10 +48,10 @@ class OfflineDayTest < BrowserCase
   end
 
   def tagged
-    page.execute_script("window.clicks = []; addEventListener('click', (event) => event.target.closest('[data-testid=next]') && window.clicks.push(Date.now()), true)")
+    page.execute_script("window.clicks = []; addEventListener('click', (event) => event.target.closest('.next') && window.clicks.push(Date.now()), true)")
     4.times { next_act }
     digits "412"
-    next_act
+    find("[data-testid=go-tagged]").click
     @clicks = script("window.clicks")
     assert_selector ".queue", text: "1 to send"
   end
@@ -61,6 +61,7 @@ class OfflineDayTest < BrowserCase
     crash
     assert_selector ".stage", text: "out of the water"
     next_act
+    find("[data-act=tag_in]").click
     find("[data-testid=more]").click
     find("[data-testid=second-tag]").click
     find("[data-testid=more]").click
@@ -81,7 +82,8 @@ class OfflineDayTest < BrowserCase
   def kept
     next_act
     next_act
-    find(".others button", text: "Keep", visible: :all).click
+    digits "455"
+    find("[data-act=kept]", text: "Keep: ").click
   end
 
   def test_five_fish_without_a_signal_reach_the_server_once

@@ -20,8 +20,8 @@ class MergeTest < Minitest::Test
     merged = MERGE.call(base: BASE, said: FIRST.merge("length" => { "length_mm" => 415 }), stands: FIRST.merge("length" => { "length_mm" => 421 }))
 
     assert_empty merged[:fields]
-    assert_equal [["length", { "length" => { "length_mm" => 421 } }, { "length" => { "length_mm" => 415 } }]],
-                 merged[:collisions].map { |one| one.values_at(:field, :stands, :said) }
+    assert_equal([["length", { "length" => { "length_mm" => 421 } }, { "length" => { "length_mm" => 415 } }]],
+                 merged[:collisions].map { |one| one.values_at(:field, :stands, :said) })
   end
 
   def test_the_same_on_both_is_no_collision_and_what_belongs_together_moves_together

@@ -52,7 +52,7 @@ export const router = createRouter({
 router.beforeEach(async (to) => {
   const session = useSessionStore()
   if (!session.known) await session.load()
-  if (!to.meta.open && !session.member) return { path: '/sign-in', query: { then: to.fullPath } }
+  if (!to.meta.open && !session.member && !(to.path === '/deck' && session.last)) return { path: '/sign-in', query: { then: to.fullPath } }
   if (to.meta.coordinator && !session.isCoordinator) return '/office/house-rules'
 })
 

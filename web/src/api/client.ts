@@ -90,7 +90,8 @@ export const api = {
   keepSpot: (code: string, body: { name: string; water_code: string; lat_deg: number; lon_deg: number; retired: boolean }) =>
     answer(client.PUT('/api/spots/{code}', { params: { path: { code } }, body })),
   species: () => answer(client.GET('/api/species')),
-  deck: (on: string) => answer(client.GET('/api/deck', { params: { query: { on } } })),
+  deck: (on: string, trip?: string) => answer(client.GET('/api/deck', { params: { query: { on, trip } } })),
+  cancelTrip: (id: string) => answer(client.DELETE('/api/trips/{id}', { params: { path: { id } } })),
   startTrip: (id: string, body: Schemas['TripStart']) => answer(client.PUT('/api/trips/{id}', { params: { path: { id } }, body })),
   recordBatch: (encounters: { id: string; encounter: Schemas['EncounterSent'] }[], sent_at: string) => answer(client.POST('/api/encounters/batch', { body: { sent_at, encounters } })),
   addEncounterPhoto: (id: string, photo_id: string, taken_at: string, photo: Blob) =>
@@ -105,6 +106,7 @@ export const api = {
   trips: (before?: string) => answer(client.GET('/api/trips', { params: { query: { before } } })),
   dockside: (id: string) => answer(client.GET('/api/trips/{id}/dockside', { params: { path: { id } } })),
   correct: (id: string, changes: Schemas['EncounterChanges'], reason: string | null) => answer(client.PATCH('/api/encounters/{id}', { params: { path: { id } }, body: { changes, reason } })),
+  chooseCollision: (id: string, body: { field: string; choice: 'stands' | 'said'; reason: string | null }) => answer(client.POST('/api/encounters/{id}/collisions', { params: { path: { id } }, body })),
   addTripPhoto: (id: string, photo_id: string, name: string, photo: Blob, signal: AbortSignal) =>
     answer(
       client.PUT('/api/trips/{id}/photos/{photo_id}', {
@@ -120,7 +122,7 @@ export const api = {
   removePhoto: (id: string) => answer(client.DELETE('/api/photos/{id}', { params: { path: { id } } })),
   measurePhoto: (id: string, body: { marks: Schemas['BenchMarks']; keep: 'look' | 'marks' | 'length'; reason?: string | null }) =>
     answer(client.POST('/api/photos/{id}/measure', { params: { path: { id } }, body })),
-  settleTag: (id: string, number: string, act: 'spoiled' | 'lost' | 'in_pouch' | 'from_pouch_of_owner' | 'caught_twice') => answer(client.POST('/api/trips/{id}/tags', { params: { path: { id } }, body: { number, act } })),
+  settleTag: (id: string, number: string, act: 'spoiled' | 'lost' | 'in_pouch' | 'found' | 'from_pouch_of_owner' | 'caught_twice') => answer(client.POST('/api/trips/{id}/tags', { params: { path: { id } }, body: { number, act } })),
   addTrack: (id: string, gpx: string, reason: string | null) => answer(client.POST('/api/trips/{id}/track', { params: { path: { id } }, body: { gpx, reason } })),
   submitTrip: (id: string) => answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: {} as never })),
   season: (season?: string) => answer(client.GET('/api/me/season', { params: { query: { season } } })),

@@ -49,7 +49,7 @@ export interface FishTold {
   fight: { seconds: number | null; budget_seconds: number }
   score: { points: number; band: string; parts: { name: string; points: number }[] }
   tagging: Schemas['TagAdvice'] | null
-  keep: { may: boolean; text: string }
+  keep: { may: boolean; text: string; needs: 'length' | null }
   descender: { lead_kg: number; release_depth_m: number; weight_g: number } | null
   notes: { depth: string[]; weigh: string[]; tag: string[] }
   tag_where: 'board' | 'water' | null

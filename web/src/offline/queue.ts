@@ -124,7 +124,7 @@ export const useQueue = defineStore('queue', () => {
     const told = new Map(answers.map((answer) => [answer.id, answer]))
     for (const one of batch) {
       const answer = told.get(one.id)
-      if (answer) await settle(one, answer.answer === 'held' ? 'held' : 'sent', answer.message)
+      if (answer) await settle(one, answer.answer === 'held' ? 'held' : 'sent', answer.message, answer)
     }
     return batch.every((one) => told.has(one.id)) ? 'answered' : 'some'
   }
@@ -175,9 +175,9 @@ export const useQueue = defineStore('queue', () => {
   }
 
   /** A correction may have been saved while the older revision was on its way: then it still waits. */
-  async function settle(one: KeptEncounter, sending: 'sent' | 'held', why: Schemas['BatchAnswer']['message']) {
+  async function settle(one: KeptEncounter, sending: 'sent' | 'held', why: Schemas['BatchAnswer']['message'], answer?: Schemas['BatchAnswer']) {
     const now = encounters.value.find((kept) => kept.id === one.id) ?? one
-    if (now.body.revision === one.body.revision) await put({ ...now, sending, why })
+    if (now.body.revision === one.body.revision) await put({ ...now, sending, why, collisions: answer?.collisions ?? [], fields: Object.keys(answer?.fields ?? {}) })
   }
 
   addEventListener('online', () => {

@@ -12,6 +12,10 @@ export interface KeptEncounter {
   /** The server's sentence when it held the record. */
   why: string | null
   body: Schemas['EncounterSent']
+  /** What another device says differently, as the server told it last. */
+  collisions?: Schemas['Collisions']
+  /** Names of the fields for which it was held. */
+  fields?: string[]
   /** As the Deck had it, so that it can be opened there again. */
   fish: unknown
 }

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** A tag number is always shown as the tag itself: a long thin capsule with one barbed end. */
-withDefaults(defineProps<{ number: string; size?: 'small' | 'large'; spent?: boolean }>(), { size: 'small', spent: false })
+withDefaults(defineProps<{ number: string; size?: 'small' | 'large'; spent?: boolean; hollow?: boolean }>(), { size: 'small', spent: false, hollow: false })
 </script>
 
 <template>
-  <span class="streamer" :class="[size, { spent }]">
+  <span class="streamer" :class="[size, { spent, hollow }]">
     <svg class="barb" viewBox="0 0 24 20" aria-hidden="true"><path d="M24 2.1H17L2 10l15 7.9h7" /><path class="hook" d="M5.5 8.2 14 .8" /></svg>
     <span class="capsule figures">{{ number }}</span>
   </span>
@@ -58,6 +58,12 @@ withDefaults(defineProps<{ number: string; size?: 'small' | 'large'; spent?: boo
   min-width: 7.4em;
   font-size: 20px;
 }
+/* Ready, and in no fish yet. */
+.hollow .capsule {
+  border-style: dashed;
+}
+.hollow .capsule,
+.hollow .barb path,
 .spent .capsule,
 .spent .barb path {
   background: var(--sheet);

@@ -9,6 +9,8 @@ const PATIENCE_MS = 1200
 /** Who is signed in. Without a signal the last answer stands, so that the Deck works at the water. */
 export const useSessionStore = defineStore('session', () => {
   const member = ref<Member | null>(null)
+  /** Whose device this is, also when the sign-in has run out: the fish in hand does not wait for a password. */
+  const last = ref<Member | null>(null)
   const known = ref(false)
   const secondFactor = ref<Schemas['Session']['second_factor']>('none')
   const programme = ref<Schemas['Session']['programme'] | null>(null)
@@ -33,12 +35,13 @@ export const useSessionStore = defineStore('session', () => {
       secondFactor.value = session.second_factor
       programme.value = session.programme
       if (session.member) localStorage.setItem(LAST_MEMBER, JSON.stringify(session.member))
-      else localStorage.removeItem(LAST_MEMBER)
     } catch {
       // Whatever the server has, the water does not wait for it: the last answer stands.
       const last = localStorage.getItem(LAST_MEMBER)
       member.value = last ? (JSON.parse(last) as Member) : null
     }
+    const kept = localStorage.getItem(LAST_MEMBER)
+    last.value = kept ? (JSON.parse(kept) as Member) : null
     known.value = true
   }
 
@@ -48,11 +51,12 @@ export const useSessionStore = defineStore('session', () => {
   }
 
   async function signOut() {
+    localStorage.removeItem(LAST_MEMBER)
     await api.signOut()
     await load()
   }
 
   const isCoordinator = computed(() => member.value?.role === 'coordinator')
-  const units = computed(() => member.value?.units ?? 'metric')
-  return { member, known, secondFactor, programme, isCoordinator, units, load, signIn, signOut }
+  const units = computed(() => (member.value ?? last.value)?.units ?? 'metric')
+  return { member, last, known, secondFactor, programme, isCoordinator, units, load, signIn, signOut }
 })

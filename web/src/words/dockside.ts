@@ -8,7 +8,10 @@ export function sureText(photo: { placed_by: string | null; fit: 'well' | 'fair'
   return { well: 'fits well', fair: 'fits', doubtful: 'look at it' }[photo.fit]
 }
 
-export const FIELD: Record<string, string> = { length: 'Length', place: 'Place', air: 'Time in the air', hook_place: 'Hook', bleeding: 'Blood', outcome: 'How it went off', tare: 'Wet sling' }
+export const FIELD: Record<string, string> = {
+  tag: 'Tag', collision: 'Two answers', times: 'Times', weight: 'Weight', species: 'Species', species_code: 'Species', fate: 'Kept or let go', numbers: 'Tag numbers', removal: 'How the hook came out',
+  hook_type: 'Hook', marks: 'Old marks', handling: 'Mishaps', pressure_signs: 'Signs of pressure', depth: 'Depth', depth_m: 'Depth', girth: 'Girth', girth_mm: 'Girth', water_temp: 'Water', water_temp_c: 'Water', note: 'Note', void: 'Void', reflexes: 'Reflexes',
+  length: 'Length', place: 'Place', air: 'Time in the air', hook_place: 'Where the hook sat', bleeding: 'Blood', outcome: 'How it went off', tare: 'Wet sling' }
 export const BLEEDING: Record<string, string> = { none: 'no blood', light: 'some blood', heavy: 'much blood' }
 export const HOOK_TYPE: Record<string, string> = { circle: 'circle', j: 'J', treble: 'treble' }
 

@@ -6,6 +6,7 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import ActStrip from './parts/ActStrip.vue'
 import DeckClock from './parts/DeckClock.vue'
 import DeckTop from './parts/DeckTop.vue'
+import FishClosed from './parts/FishClosed.vue'
 import FishLine from './parts/FishLine.vue'
 import LengthPad from './parts/LengthPad.vue'
 import LoggedList from './parts/LoggedList.vue'
@@ -20,7 +21,7 @@ import { useDeckKeys } from './useDeckKeys'
 
 /** The Deck is laid out here; each part reads what it shows from the deck itself, so that a tap draws only what it changes. */
 const state = useDeck()
-const { deck, card, loading, refusal, fish, species, isOut, isDone, unit, natural, logged, load, startTrip, tap, undo, bycatch, reopen, change, digit } = state
+const { deck, card, loading, refusal, fish, species, isOut, isDone, life, unit, natural, logged, load, newTrip, startTrip, takeCard, tap, undo, bycatch, reopen, change, digit } = state
 onMounted(() => {
   void load()
   void checkRoom()
@@ -48,12 +49,27 @@ function caughtOther(code: string) {
   bycatch(code)
   cover.value = null
 }
+/** The part of the record in which the fault of a held one lies. */
+const PARTS: [RegExp, Tab][] = [[/tag/, 'tag'], [/hook|removal|bleeding|marks/, 'hook'], [/weight|tare|girth/, 'weigh'], [/depth|pressure/, 'depth'], [/stage|revision/, 'times']]
+function heldPart(id: string): Tab | null {
+  const held = logged.value.find((one) => one.id === id)
+  return held?.why ? (PARTS.find(([fields]) => held.fields.some((field) => fields.test(field)))?.[1] ?? 'times') : null
+}
 async function open(id: string) {
-  if (await reopen(id)) openTab('times')
+  if (!(await reopen(id))) return
+  const part = heldPart(id)
+  if (part) openTab(part)
+  else cover.value = null
+}
+
+async function takeTrip(trip: Parameters<typeof takeCard>[0]) {
+  await takeCard(trip)
+  cover.value = null
 }
 
 useDeckKeys({
   next: () => tap(natural.value),
+  tagIn: () => tap('tag_in'),
   back: () => isOut.value && tap('back_in_water'),
   undo,
   note: () => (noting.value = true),
@@ -62,15 +78,18 @@ useDeckKeys({
   record: () => show('record'),
   people: () => show('people'),
   other: () => show('other'),
-  close: () => (cover.value = null),
-})
+  close: () => {
+    cover.value = null
+    noting.value = false
+  },
+}, noting)
 </script>
 
 <template>
   <div v-if="loading" class="page"><el-skeleton :rows="6" animated /></div>
   <div v-else-if="!card || !fish || !species" class="page narrow">
     <TroubleNote :trouble="refusal" />
-    <TripStart v-if="deck" :spots="deck.spots" @start="startTrip" />
+    <TripStart v-if="deck" :spots="deck.spots" :trips="deck.trips" @start="startTrip" @take="takeCard" />
     <el-button v-else @click="load">Try again</el-button>
   </div>
   <div v-else class="deck" :class="{ covered: cover }">
@@ -79,8 +98,10 @@ useDeckKeys({
     <TagLine class="tag" :deck="state" @open="openTab('tag')" />
     <template v-if="!cover">
       <NowLines class="now" :deck="state" @state="openTab('state')" />
-      <FishLine class="hook" :deck="state" />
+      <FishClosed v-show="life === 'closed'" class="gone" :deck="state" @change="change({ reopened: true })" />
+      <FishLine v-show="life !== 'closed'" class="hook" :deck="state" />
       <LengthPad
+        v-show="life !== 'closed'"
         class="pad"
         :digits="fish.digits"
         :unit="unit"
@@ -94,10 +115,10 @@ useDeckKeys({
     </template>
     <RecordSheet v-else-if="cover === 'record'" v-model:tab="tab" class="cover" :deck="state" @close="cover = null" />
     <PeopleFirst v-else-if="cover === 'people'" class="cover" @close="cover = null" />
-    <LoggedList v-else-if="cover === 'list'" class="cover" :logged="logged" :species="card.species" :in-hand="fish.id" @open="open" />
+    <LoggedList v-else-if="cover === 'list'" class="cover" :logged="logged" :species="card.species" :in-hand="fish.id" :trip="card.trip" :trips="deck!.trips" @open="open" @take="takeTrip" @new="newTrip" />
     <OtherCatch v-else class="cover" :species="card.species" @catch="caughtOther" @close="cover = null" />
     <ActStrip v-model:note="noting" v-model:keys="showKeys" class="acts" :deck="state" :more="cover === 'record'" @more="show('record')" @other="show('other')" @again="caughtAgain" />
-    <LoggedList v-if="wide" class="logged" :logged="logged" :species="card.species" :in-hand="fish.id" @open="open" />
+    <LoggedList v-if="wide" class="logged" :logged="logged" :species="card.species" :in-hand="fish.id" :trip="card.trip" :trips="deck!.trips" @open="open" @take="takeTrip" @new="newTrip" />
   </div>
 </template>
 
@@ -110,7 +131,7 @@ useDeckKeys({
   padding: 4px var(--gap-3) var(--gap-2);
   grid-template-columns: 74px minmax(0, 1fr);
   /* Fixed, so that no key moves from stage to stage. */
-  grid-template-rows: 46px 78px 44px 120px 160px 156px minmax(0, 1fr);
+  grid-template-rows: 46px 78px 44px 120px 160px 156px minmax(140px, 1fr);
   grid-template-areas: 'top top' 'draught clock' 'draught tag' 'draught now' 'draught hook' 'pad pad' 'acts acts';
 }
 .top {
@@ -133,6 +154,9 @@ useDeckKeys({
 }
 .pad {
   grid-area: pad;
+}
+.gone {
+  grid-area: hook-start / hook-start / pad-end / hook-end;
 }
 .acts {
   grid-area: acts;

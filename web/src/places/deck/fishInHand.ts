@@ -1,5 +1,5 @@
 import type { Schemas } from '@/api/client'
-import type { Card, FishRecord, Stage, Tap } from '@/core/field'
+import type { Act, Card, FishRecord, Stage, Tap } from '@/core/field'
 
 type Sent = Schemas['EncounterSent']
 
@@ -7,13 +7,26 @@ type Sent = Schemas['EncounterSent']
 export interface FishInHand {
   id: string
   revision: number
+  /** The trip that it was caught on, whatever card lies here later. */
+  trip_id: string | null
   species_code: string
   /** The rules that the card had when it came into hand: it is judged by them, whenever it is sent. */
   rules: { version: number; own_version: number } | null
   taps: Tap[]
   kind: Sent['kind']
-  /** Put into it, or read on a recaptured fish. */
+  /** Said to be in it, or read on a recaptured fish. */
   tag_numbers: string[]
+  /** The number that stands ready for it; in no fish until somebody says so. */
+  offered: string | null
+  /** Null: nobody has said whether a tag is in it. */
+  said_tag: 'in' | 'none' | null
+  /** Nothing spoke against a tag when it ended without a word about it: that is asked once, and again in the evening. */
+  ask_tag: boolean
+  /** A closed fish that somebody opened again, on purpose. */
+  reopened: boolean
+  voided_because: string | null
+  /** Where on the trip; null is the trip's own spot. */
+  spot_code: string | null
   tag_act: Sent['tag_act']
   /** As somebody said it; else it follows from the taps. */
   tag_where: Sent['tag_where']
@@ -49,8 +62,8 @@ export interface FishInHand {
 }
 
 export const blankFish = (id: string, species_code: string, length_kind: Schemas['LengthKind']): FishInHand => ({
-  id, species_code, length_kind, rules: null,
-  revision: 1, taps: [], kind: 'untagged', tag_numbers: [], tag_act: null, tag_where: null, new_tag_numbers: [], spoiled_numbers: [], lost_numbers: [],
+  id, species_code, length_kind, rules: null, trip_id: null,
+  revision: 1, taps: [], kind: 'untagged', tag_numbers: [], offered: null, said_tag: null, ask_tag: false, reopened: false, voided_because: null, spot_code: null, tag_act: null, tag_where: null, new_tag_numbers: [], spoiled_numbers: [], lost_numbers: [],
   digits: '', length_how: 'board', hook_place: null, hook_side: null, hook_count: null, removal: null, bleeding: null, marks: [], handling: [],
   pressure_signs: [], reflexes: {}, depth_m: null, outcome: null, weight_g: null, weight_how: null, tare_g: null, girth_mm: null,
   place: null, place_how: null, water_temp_c: null, tag_advice: null, decision_why: '', note: '',
@@ -60,6 +73,54 @@ export const blankFish = (id: string, species_code: string, length_kind: Schemas
 export const stageOf = (one: { taps: Tap[] }): Stage => (one.taps.findLast((tap) => tap.act !== 'tag_in')?.act as Stage | undefined) ?? 'start'
 export const hasEnded = (one: { taps: Tap[] }) => ['let_go', 'kept'].includes(stageOf(one))
 
+/**
+ * The life of a record here: open from its first touch to the last, then closed; what comes next belongs to the next fish. It is
+ * reopened on purpose only. docs/ARCHITECTURE.md has the whole of it, with the server's part.
+ */
+export type Life = 'open' | 'closed' | 'reopened'
+export const lifeOf = (one: FishInHand): Life => (hasEnded(one) ? (one.reopened ? 'reopened' : 'closed') : 'open')
+
+/** A touch on a stage or a mark. Letting go without a word about the tag leaves the fish untagged, and a question. */
+export function tapOn(one: FishInHand, act: Act, at: number, speaksAgainst: boolean) {
+  if (act === 'tag_in') sayTagIn(one)
+  one.taps.push({ act, at })
+  if (!hasEnded(one)) one.reopened = false
+  one.ask_tag = act === 'let_go' && one.said_tag === null && one.kind === 'untagged' && one.offered !== null && !speaksAgainst
+}
+
+export function sayTagIn(one: FishInHand) {
+  if (one.kind === 'recaptured' || !one.offered) return
+  Object.assign(one, { kind: 'tagged', tag_numbers: [...new Set([...one.tag_numbers, one.offered])], said_tag: 'in', ask_tag: false })
+}
+
+export function sayNoTag(one: FishInHand) {
+  Object.assign(one, { kind: 'untagged', tag_numbers: [], tag_act: null, new_tag_numbers: [], said_tag: 'none', ask_tag: false })
+}
+
+/** Takes the last touch back, and what it said. Returns false when nothing is left of this fish. */
+export function tapBack(one: FishInHand): boolean {
+  const last = one.taps.at(-1)
+  if (!last) return false
+  if (one.taps.length === 1 && hasEnded(one)) {
+    // It was on its way already: it is void, not forgotten.
+    one.voided_because = 'Taken back on the Deck.'
+    return false
+  }
+  one.taps.pop()
+  if (last.act === 'tag_in') Object.assign(one, { kind: 'untagged', tag_numbers: [], said_tag: null })
+  if (!hasEnded(one)) one.ask_tag = false
+  return one.taps.length > 0
+}
+
+/** Taps that another device made or took back; a mark of the tag there says it here too. */
+export function takeTaps(one: FishInHand, taps: Tap[]) {
+  const had = one.taps.some((tap) => tap.act === 'tag_in')
+  const has = taps.some((tap) => tap.act === 'tag_in')
+  one.taps = taps
+  if (has && !had) sayTagIn(one)
+  if (had && !has && one.said_tag === 'in') Object.assign(one, { kind: 'untagged', tag_numbers: [], said_tag: null })
+}
+
 /** Every number that this fish uses up or bears. */
 export const numbersOf = (one: Pick<Sent, 'tag_numbers' | 'new_tag_numbers' | 'spoiled_numbers' | 'lost_numbers'>): string[] => [
   ...one.tag_numbers, ...(one.new_tag_numbers ?? []), ...(one.spoiled_numbers ?? []), ...(one.lost_numbers ?? []),
@@ -68,22 +129,24 @@ export const numbersOf = (one: Pick<Sent, 'tag_numbers' | 'new_tag_numbers' | 's
 const lengthOf = (one: FishInHand, unit: 'cm' | 'in') => (one.digits ? { value: Number(one.digits) / 10, unit, kind: one.length_kind, how: one.length_how } : null)
 
 /** What is known of it, as core and the crew are told. */
-export function seenOf(one: FishInHand, unit: 'cm' | 'in', read: { depth_m: number | null; water_temp_c: number | null }, tagReady: boolean): Omit<FishRecord, 'species_code' | 'taps'> {
+export function seenOf(one: FishInHand, unit: 'cm' | 'in', read: { depth_m: number | null; water_temp_c: number | null }, tagReady: boolean, keptBefore: number): Omit<FishRecord, 'species_code' | 'taps'> {
   const { hook_place, removal, bleeding, marks, handling, pressure_signs, reflexes, weight_g } = one
   return {
-    length: lengthOf(one, unit), has_tag: one.tag_numbers.length > 0 || tagReady, hook_place, removal, bleeding, marks, handling, pressure_signs, reflexes, weight_g,
+    length: lengthOf(one, unit), has_tag: one.tag_numbers.length > 0 || tagReady, hook_place, removal, bleeding, marks, handling, pressure_signs, reflexes, weight_g, kept_before: keptBefore,
     depth_m: one.depth_m ?? read.depth_m, water_temp_c: one.water_temp_c ?? read.water_temp_c,
   }
 }
 
 /** As it is sent to the server. */
-export function bodyOf(one: FishInHand, card: Card, unit: 'cm' | 'in'): Sent {
-  const { taps, digits: _digits, length_kind: _kind, length_how: _how, rules, id: _id, ...sent } = one
+export function bodyOf(one: FishInHand, card: Pick<Card, 'trip' | 'rules'>, unit: 'cm' | 'in', device: string): Sent {
+  const { taps, digits: _digits, length_kind: _kind, length_how: _how, offered, said_tag: _said, ask_tag, reopened: _reopened, rules, id: _id, ...sent } = one
   const { version, own_version } = rules ?? card.rules
   return {
     ...sent,
-    trip_id: card.trip.id,
+    trip_id: one.trip_id ?? card.trip.id,
+    device,
     kind: one.kind === 'tagged' && !one.tag_numbers.length ? 'untagged' : one.kind,
+    tag_question: ask_tag ? offered : null,
     fate: stageOf(one) === 'kept' ? 'kept' : 'released',
     length: lengthOf(one, unit),
     tag_act: one.kind === 'recaptured' ? one.tag_act : null,

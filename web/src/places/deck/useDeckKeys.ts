@@ -1,7 +1,9 @@
 import { useEventListener } from '@vueuse/core'
+import type { Ref } from 'vue'
 
 interface DeckActs {
   next: () => void
+  tagIn: () => void
   back: () => void
   undo: () => void
   note: () => void
@@ -13,18 +15,20 @@ interface DeckActs {
   close: () => void
 }
 
-/** The Deck by keyboard; a field that is being typed into keeps its keys. */
-export function useDeckKeys(acts: DeckActs) {
+/** The Deck by keyboard. While text is asked for, nothing else listens: not even before the field has the focus. */
+export function useDeckKeys(acts: DeckActs, asking: Ref<boolean>) {
   useEventListener(window, 'keydown', (event) => {
     const target = event.target as HTMLElement
-    if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return
     const key = event.key.toLowerCase()
+    if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return
+    if (asking.value) return void (key === 'escape' && acts.close())
     if (key === ' ') {
       // A focused button must not take the space bar for itself.
       event.preventDefault()
       if (!event.repeat) acts.next()
     } else if (/^\d$/.test(key)) acts.digit(key)
     else if (key === 'backspace') acts.digit('back')
+    else if (key === 't') acts.tagIn()
     else if (key === 'b') acts.back()
     else if (key === 'u') acts.undo()
     else if (key === '?') acts.help()

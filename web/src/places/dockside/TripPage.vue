@@ -6,6 +6,7 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import { TRIP_STATE } from '@/words/dockside'
 import AddPhotos from './parts/AddPhotos.vue'
 import CheckList from './parts/CheckList.vue'
+import FishList from './parts/FishList.vue'
 import PhotoStrip from './parts/PhotoStrip.vue'
 import TagSum from './parts/TagSum.vue'
 import WhatIsLeft from './parts/WhatIsLeft.vue'
@@ -44,6 +45,7 @@ onMounted(async () => {
       <div class="side">
         <WhatIsLeft :trip="trip" :spot="spotPlace" />
         <TagSum :trip="trip" />
+        <FishList v-if="dockside.fish.length || dockside.void.length" :trip="trip" :spot="spotPlace" />
         <CheckList :trip="trip" :spot="spotPlace" />
       </div>
       <div class="side">

@@ -2,7 +2,7 @@
 import { onMounted, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
-import { shortDateText } from '@/format/units'
+import { localDate, shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { TRIP_STATE } from '@/words/dockside'
 
@@ -16,6 +16,12 @@ const load = (before?: string) =>
     const page = await api.trips(before)
     trips.value = before ? [...trips.value, ...page.trips.filter((one) => !trips.value.some((known) => known.id === one.id))] : page.trips
     more.value = page.more
+  })
+const isComing = (one: Trips[number]) => one.state !== 'submitted' && !one.fish && !one.held && one.held_on >= localDate()
+const cancel = (id: string) =>
+  run(async () => {
+    await api.cancelTrip(id)
+    trips.value = trips.value.filter((one) => one.id !== id)
   })
 onMounted(() => load())
 </script>
@@ -37,8 +43,11 @@ onMounted(() => load())
           <b class="tabular">{{ shortDateText(one.held_on) }}</b>
           <span>{{ one.spot_name }}</span>
           <span class="soft tabular">{{ one.fish }} fish<template v-if="one.photos">, {{ one.photos }} photos</template></span>
-          <span class="state" :class="one.state">{{ TRIP_STATE[one.state] }}<template v-if="one.held">, {{ one.held }} held back</template></span>
+          <span class="state" :class="one.state">{{ isComing(one) ? 'planned' : TRIP_STATE[one.state] }}<template v-if="one.held">, {{ one.held }} held back</template></span>
         </RouterLink>
+        <el-popconfirm v-if="one.state !== 'submitted' && !one.fish && !one.photos && !one.held" title="Take this trip back? Nothing is logged on it." confirm-button-text="Take it back" cancel-button-text="Keep it" @confirm="cancel(one.id)">
+          <template #reference><button type="button" class="link" :aria-label="`Take back the trip of ${shortDateText(one.held_on)}`">take back</button></template>
+        </el-popconfirm>
       </li>
     </ul>
     <el-skeleton v-else-if="busy" :rows="6" animated />

@@ -44,6 +44,13 @@ export function useTrip(tripId: string) {
       take(await api.dockside(tripId))
     })
 
+  /** Two devices said something different: what counts. */
+  const choose = (encounterId: string, field: string, choice: 'stands' | 'said') =>
+    act.run(async () => {
+      await api.chooseCollision(encounterId, { field, choice, reason: isSubmitted.value ? reason.value : null })
+      take(await api.dockside(tripId))
+    })
+
   /** What was dragged last, so that it can be taken back. */
   const lastMove = shallowRef<{ photo: DockPhoto; seconds: number } | null>(null)
   async function move(photo: DockPhoto, encounterId: string | null) {
@@ -67,6 +74,11 @@ export function useTrip(tripId: string) {
       take(await api.dockside(tripId))
     })
   const settleTag = (number: string, how: Parameters<typeof api.settleTag>[2]) => act.run(async () => take(await api.settleTag(tripId, number, how)))
+  /** The same answer for many numbers. */
+  const settleTags = (numbers: string[], how: Parameters<typeof api.settleTag>[2]) =>
+    act.run(async () => {
+      for (const number of numbers) take(await api.settleTag(tripId, number, how))
+    })
   const addTrack = (file: File) =>
     act.run(async () => {
       const told = await api.addTrack(tripId, await file.text(), isSubmitted.value ? reason.value : null)
@@ -81,7 +93,7 @@ export function useTrip(tripId: string) {
       take(await api.dockside(tripId))
     })
 
-  return { dockside, species, act, reason, isSubmitted, nameOf, load, fill, move, takeBack, lastMove, setClock, removePhoto, settleTag, addTrack, submit, ...useUpload(tripId, take) }
+  return { dockside, species, act, reason, isSubmitted, nameOf, load, fill, choose, settleTags, move, takeBack, lastMove, setClock, removePhoto, settleTag, addTrack, submit, ...useUpload(tripId, take) }
 }
 
 /** Many pictures, a few at a time; each that is refused stands by its name with the reason. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { clockText } from '@/format/units'
 import { nowMs } from '@/offline/clock'
 import { ACT } from '@/words/fish'
@@ -13,17 +13,11 @@ const { deck, more } = defineProps<{ deck: DeckState; more: boolean }>()
 const emit = defineEmits<{ more: []; other: []; again: [] }>()
 const note = defineModel<boolean>('note', { required: true })
 const keys = defineModel<boolean>('keys', { required: true })
-const { at, card, change, fish, hands, isDone, isOut, natural, others, secondFish, settledDone, settledStage: stage, tap, told, toldOf, turnTo, undo } = deck
+const { at, card, change, close, doubted, fish, hands, letGoTagged, life, marks, noTag, isDone, isOut, natural, others, secondFish, settledDone, settledStage: stage, tap, told, toldOf, turnTo, undo } = deck
 const tick = useSlowTick()
 
-const strip = ref<HTMLElement | null>(null)
-/** Asking the strip itself where it stands would cost a layout at every tap. */
-let moved = false
-watch(stage, () => {
-  if (moved) strip.value?.scrollTo(0, 0)
-  moved = false
-})
-
+/** Offered beside the big key where both come next: letting go, and that the tag is in. */
+const mayGoTagged = computed(() => stage.value === 'back_in_water' && marks.value.includes('tag_in') && told.value?.tagging?.advice === 'tag')
 const isOver = computed(() => isOut.value && told.value?.clock.findLast((mark) => mark.at_ms <= tick.value)?.tone === 'stop')
 function actLabel(act: Act) {
   if (act === 'in_net' && stage.value === 'let_go') return 'Floated: net it'
@@ -36,29 +30,37 @@ const otherHands = computed(() =>
     const name = card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish'
     const since = toldOf(one)?.since_ms
     const stage = stageOf(one)
-    return [{ place, label: `${name}, ${stage === 'start' ? 'ready' : ACT[stage].stage} ${since ? clockText((Math.max(tick.value, nowMs()) - since) / 1000) : ''}` }]
+    return [{ place, label: `${name.split(' ').at(-1)} ${stage === 'start' ? 'ready' : ACT[stage].stage} ${since ? clockText((Math.max(tick.value, nowMs()) - since) / 1000) : ''}` }]
   }),
 )
-const focus = (field: unknown) => (field as HTMLInputElement | null)?.focus()
+const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 </script>
 
 <template>
   <section class="acts">
-    <div class="row">
-      <div ref="strip" class="others" @scrollend="moved = true">
-        <button v-for="act in others" :key="act" type="button" :class="{ doubtful: act === 'kept' && !told?.keep.may }" @click="tap(act)">{{ actLabel(act) }}</button>
-        <button v-if="stage === 'in_net' || stage === 'back_in_water'" type="button" @click="secondFish">Another fish on</button>
-        <button v-if="stage === 'start' || settledDone" type="button" data-testid="other" @click="emit('other')">Other catch</button>
-        <button v-if="stage !== 'lifted'" type="button" data-testid="again" @click="emit('again')">Already tagged</button>
-        <button v-for="one in otherHands" :key="one.place" type="button" class="hand" @click="turnTo(one.place)">{{ one.label }}</button>
-        <button type="button" class="keys-button" :aria-expanded="keys" @click="keys = !keys">Keys</button>
-      </div>
+        <div v-if="doubted" class="row doubt" role="alertdialog" aria-label="Once more">
+      <p>{{ doubted.text }}</p>
+      <button v-if="doubted.mayGoOn" type="button" data-testid="sure" @click="tap(doubted.act, true)">{{ doubted.act === 'tag_in' ? 'Yes, it is in' : 'It is kept all the same' }}</button>
+      <button v-if="doubted.act === 'tag_in'" type="button" @click="noTag">No tag</button>
+      <button type="button" @click="doubted = null">Back</button>
+    </div>
+    <div v-else class="row">
+      <template v-if="life === 'reopened'"><b class="reopened" role="status">Opened again: changes go to this fish.</b><button type="button" data-testid="close-it" @click="close">Close it</button></template>
+      <button v-for="act in others" :key="act" type="button" :data-act="act" :class="{ doubtful: (act === 'kept' && !told?.keep.may) || (act === 'tag_in' && told?.tagging?.advice === 'let_go'), said: act === 'tag_in', keep: act === 'kept' }" @click="tap(act)">{{ actLabel(act) }}</button>
+      <button v-if="stage === 'in_net' || stage === 'back_in_water'" type="button" @click="secondFish">Second fish on</button>
+      <button v-if="stage === 'start' || settledDone" type="button" data-testid="other" @click="emit('other')">Other catch</button>
+      <button v-if="hands.length < 2 && stage !== 'lifted' && stage !== 'back_in_water'" type="button" data-testid="again" @click="emit('again')">Already tagged</button>
+      <button v-for="one in otherHands" :key="one.place" type="button" class="hand" @click="turnTo(one.place)">{{ one.label }}</button>
+      <button type="button" class="keys-button" :aria-expanded="keys" @click="keys = !keys">Keys</button>
       <button type="button" :disabled="!fish!.taps.length" @click="undo">Undo</button>
       <button type="button" :aria-pressed="more" data-testid="more" @click="emit('more')">{{ more ? 'Less' : 'More' }}</button>
     </div>
-    <button type="button" class="next" :class="{ stop: isOver }" data-testid="next" @click="tap(natural)">{{ isDone ? 'Next fish on' : ACT[natural].button }}</button>
-    <label v-if="note" class="note">Note <input :ref="focus" :value="fish!.note" maxlength="2000" @input="change({ note: ($event.target as HTMLInputElement).value })" @keydown.enter="note = false" /></label>
-    <p v-if="keys" class="keys">Space: next act. B: back in water. Digits: length. Backspace: last digit. N: note. U: undo. M: the rest of the record. O: other catch. H: somebody is hurt. Escape: close. ?: these keys.</p>
+    <div class="keys-row">
+      <button v-if="mayGoTagged" type="button" class="next tagged" data-testid="go-tagged" @click="letGoTagged">Tag is in: let go</button>
+      <button type="button" class="next" :class="{ stop: isOver }" data-testid="next" @click="tap(natural)">{{ isDone ? 'Next fish on' : ACT[natural].button }}</button>
+    </div>
+    <label v-if="note" class="note">Note <input v-focus :value="fish!.note" maxlength="2000" @input="change({ note: ($event.target as HTMLInputElement).value })" @keydown.enter="note = false" @keydown.escape="note = false" /></label>
+    <p v-if="keys" class="keys">Space: next act. T: tag is in. B: back in water. Digits: length. Backspace: last digit. N: note. U: undo. M: the rest of the record. O: other catch. H: somebody is hurt. Escape: close. ?: these keys.</p>
   </section>
 </template>
 
@@ -69,34 +71,63 @@ const focus = (field: unknown) => (field as HTMLInputElement | null)?.focus()
   justify-content: flex-end;
   gap: var(--gap-2);
 }
-/* One strip of one height, so that the big key keeps its place. */
-.others {
-  display: flex;
-  gap: 6px;
-  overflow-x: auto;
-  scrollbar-width: none;
-}
+/* It wraps: no act is ever cut off. */
 .row {
   display: flex;
+  flex-wrap: wrap;
   gap: 6px;
+  max-height: 78px;
+  overflow-y: auto;
 }
-.others {
-  flex: 1;
+.row .keep {
+  max-width: 165px;
+  font-size: 13px;
+  line-height: 1.1;
+}
+.row .hand {
+  font-size: 13px;
 }
 .row button {
-  flex: none;
-  height: 40px;
-  padding: 0 var(--gap-3);
+  flex: 1 1 auto;
+  min-height: 36px;
+  padding: 0 var(--gap-2);
   background: var(--sheet);
   border: 1px solid var(--line-strong);
   border-radius: 99px;
+  font-size: 15px;
   cursor: pointer;
 }
-.others .doubtful {
+.row .doubtful {
   border: 2px dashed var(--rust);
 }
-.others .hand {
+.row .said:not(.doubtful) {
+  border: 2px solid var(--kelp);
+}
+.row .hand {
   border: 2px solid var(--sea-deep);
+}
+.doubt {
+  align-items: center;
+}
+.doubt p {
+  flex-basis: 100%;
+  margin: 0;
+  font-weight: var(--weight-strong);
+}
+.reopened {
+  flex-basis: 60%;
+  font-size: 15px;
+}
+.keys-row {
+  flex: 1;
+  display: flex;
+  gap: 6px;
+  max-height: 150px;
+}
+.next.tagged {
+  background: var(--kelp);
+  color: var(--on-kelp);
+  font-size: 22px;
 }
 .row button:disabled {
   opacity: 0.45;
@@ -107,8 +138,7 @@ const focus = (field: unknown) => (field as HTMLInputElement | null)?.focus()
 }
 .next {
   flex: 1;
-  min-height: 80px;
-  max-height: 150px;
+  min-height: 54px;
   border: 2px solid var(--ink);
   border-radius: 22px;
   background: var(--oilskin);
@@ -141,9 +171,6 @@ const focus = (field: unknown) => (field as HTMLInputElement | null)?.focus()
   .row {
     align-items: center;
     max-width: 560px;
-  }
-  .others {
-    flex-wrap: wrap;
   }
   .keys-button {
     display: block;

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { localDate } from '@/format/units'
+import { localDate, shortDateText } from '@/format/units'
 
-const props = defineProps<{ spots: Schemas['Spot'][] }>()
-const emit = defineEmits<{ start: [trip: Schemas['TripStart']] }>()
+const props = defineProps<{ spots: Schemas['Spot'][]; trips: Schemas['Deck']['trips'] }>()
+const emit = defineEmits<{ start: [trip: Schemas['TripStart']]; take: [trip: Schemas['Deck']['trips'][number]] }>()
 
 const PLATFORMS = ['shore', 'pier', 'boat', 'kayak', 'wading'] as const
 const spot = ref(props.spots[0]?.code ?? '')
@@ -16,6 +16,10 @@ const start = () => emit('start', { held_on: localDate(), spot_code: spot.value,
 <template>
   <el-form class="start" label-position="top" @submit.prevent="start">
     <h1>Start today’s trip</h1>
+    <div v-if="trips.length" class="coming">
+      <p>Take the card of a planned trip:</p>
+      <button v-for="one in trips" :key="one.id" type="button" :data-trip="one.id" @click="emit('take', one)">{{ shortDateText(one.held_on) }}, {{ one.spot_name }}</button>
+    </div>
     <p class="soft">The spot and the water decide how long a fish may be out. <RouterLink to="/ready">Plan it on Ready</RouterLink> to know what to pack.</p>
     <el-form-item label="Spot" for="spot">
       <select id="spot" v-model="spot" class="field"><option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option></select>
@@ -34,6 +38,19 @@ const start = () => emit('start', { held_on: localDate(), spot_code: spot.value,
 .start {
   display: grid;
   gap: var(--gap-3);
+}
+.coming {
+  display: grid;
+  gap: var(--gap-2);
+}
+.coming button {
+  min-height: 44px;
+  border: 1px solid var(--line-strong);
+  border-radius: var(--round);
+  background: var(--sheet);
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
 }
 .go {
   min-height: 64px;

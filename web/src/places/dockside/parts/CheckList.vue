@@ -37,7 +37,10 @@ const left = computed(() => here.value.left.length)
       <label class="reason">Reason for a change <input v-model="reason" maxlength="500" placeholder="What was found out, and how" /></label>
     </template>
     <template v-else>
-      <el-button class="oilskin submit" size="large" :loading="trip.act.busy.value" :disabled="!here.fish.length && !here.held.length" @click="trip.submit">Submit this trip</el-button>
+      <el-popconfirm v-if="left" :title="`${left} gap${left > 1 ? 's' : ''} would be locked, and from then on need a reason. Submit all the same?`" confirm-button-text="Submit with gaps" cancel-button-text="Fill them first" width="280" @confirm="trip.submit">
+        <template #reference><el-button class="oilskin submit" size="large" :loading="trip.act.busy.value">Submit this trip</el-button></template>
+      </el-popconfirm>
+      <el-button v-else class="oilskin submit" size="large" :loading="trip.act.busy.value" :disabled="!here.fish.length && !here.held.length" @click="trip.submit">Submit this trip</el-button>
       <p class="soft">{{ left ? `${left} gaps stay open when you submit now; they can only be filled with a reason afterwards.` : 'Doubts go to the desk with it.' }}</p>
     </template>
   </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import type { TripState } from '../useTrip'
 
@@ -9,6 +9,10 @@ const sum = computed(() => trip.dockside.value!.tags)
 const counts = computed(() => [
   `${sum.value.applied} in fish`, ...(sum.value.spoiled ? [`${sum.value.spoiled} spoiled`] : []), ...(sum.value.lost ? [`${sum.value.lost} lost`] : []), `${sum.value.left} in the pouch`,
 ])
+const found = ref('')
+async function foundAgain() {
+  if (await trip.settleTag(found.value.trim().toUpperCase(), 'found')) found.value = ''
+}
 const adds = computed(() => !sum.value.gaps.length && !sum.value.doubles.length && !sum.value.foreign.length)
 </script>
 
@@ -25,6 +29,15 @@ const adds = computed(() => !sum.value.gaps.length && !sum.value.doubles.length 
         <button type="button" @click="trip.settleTag(gap.number, 'lost')">lost</button>
       </span>
     </div>
+    <p v-if="sum.gaps.length > 1" class="answers">
+      All {{ sum.gaps.length }}:
+      <button type="button" data-testid="have-all" @click="trip.settleTags(sum.gaps.map((gap) => gap.number), 'in_pouch')">I have them</button>
+      <button type="button" @click="trip.settleTags(sum.gaps.map((gap) => gap.number), 'lost')">lost</button>
+    </p>
+    <form class="answers" @submit.prevent="foundAgain">
+      <label>A lost tag turned up: <input v-model="found" class="field" maxlength="20" autocapitalize="characters" data-testid="found" /></label>
+      <button type="submit" :disabled="!found.trim()">Found again</button>
+    </form>
     <div v-for="double in sum.doubles" :key="double.number" class="odd">
       <TagStreamer :number="double.number" />
       <span>stands on {{ double.encounter_ids.length }} fish of this trip. Either it was caught twice, or one is misread.</span>

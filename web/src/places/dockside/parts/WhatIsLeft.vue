@@ -27,7 +27,7 @@ const rows = computed(() =>
           <TagStreamer v-if="row.fish.tag_numbers[0]" :number="row.fish.tag_numbers[0]" />
           <span class="soft why">{{ row.gap.sentence }}</span>
         </button>
-        <GapFill v-if="open === row.key" class="fill" :field="row.gap.field" :fish="row.fish" :species="trip.species.value" :spot="spot" @fill="fill(row.fish.id, $event)" />
+        <GapFill v-if="open === row.key" class="fill" :field="row.gap.field" :fish="row.fish" :species="trip.species.value" :spot="spot" @fill="fill(row.fish.id, $event)" @choose="(field, choice) => trip.choose(row.fish.id, field, choice)" />
       </li>
     </ol>
   </section>

@@ -16,11 +16,12 @@ const advice = computed(() => deck.told.value?.tagging ?? null)
 /** As it was said, else as the taps tell it. */
 const where = computed(() => one.value.tag_where ?? deck.told.value?.tag_where ?? null)
 const typed = ref('')
-const KINDS = { tagged: 'tag it', recaptured: 'already tagged', untagged: 'no tag' }
+const KINDS = { tagged: 'tag is in', recaptured: 'already tagged', untagged: 'no tag' }
 
 function kind(chosen: 'tagged' | 'recaptured' | 'untagged' | null) {
-  if (chosen === 'tagged') deck.setTag(deck.pouch.value[0] ?? null)
-  else if (chosen) deck.change({ kind: chosen, tag_numbers: [], tag_act: chosen === 'recaptured' ? 'left' : null })
+  if (chosen === 'tagged') deck.tap('tag_in')
+  else if (chosen === 'untagged') deck.noTag()
+  else if (chosen) deck.change({ kind: chosen, tag_numbers: [], tag_act: 'left' })
 }
 
 /** The number of a tag goes into the fish: as the next, as a second, or as the one that was read. */
@@ -33,19 +34,22 @@ function put(number: string) {
     deck.change({ tag_numbers: [...one.value.tag_numbers, clean] })
     return void look(clean)
   }
-  deck.change({ kind: 'tagged', tag_numbers: [...one.value.tag_numbers, clean] })
+  deck.change({ kind: 'tagged', said_tag: 'in', tag_numbers: [...one.value.tag_numbers, clean] })
 }
 
-/** A tag that went wrong is written down; the next one takes its place. */
+/** A tag that went wrong is written down; the next one stands ready in its place, and is in no fish until that is said. */
 function gone(number: string, how: 'spoiled_numbers' | 'lost_numbers') {
-  const next = deck.pouch.value.find((other) => other !== number && !one.value.tag_numbers.includes(other))
+  const next = deck.pouch.value.find((other) => other !== number && !one.value.tag_numbers.includes(other)) ?? null
   const list = one.value.tag_numbers.filter((other) => other !== number)
-  deck.change({ [how]: [...one.value[how], number], tag_numbers: next ? [...list, next] : list, kind: next || list.length ? 'tagged' : 'untagged' })
+  const said = list.length ? {} : { kind: 'untagged' as const, said_tag: null }
+  deck.change({ [how]: [...one.value[how], number], tag_numbers: list, offered: next, ...said })
 }
 function skip(number: string) {
   const after = deck.pouch.value.filter((other) => !one.value.tag_numbers.includes(other) || other === number)
   const next = after[after.indexOf(number) + 1]
-  if (next) deck.change({ tag_numbers: one.value.tag_numbers.map((other) => (other === number ? next : other)) })
+  if (!next) return
+  if (!one.value.tag_numbers.includes(number)) deck.change({ offered: next })
+  else deck.change({ tag_numbers: one.value.tag_numbers.map((other) => (other === number ? next : other)) })
 }
 const undoGone = (number: string) =>
   deck.change({ spoiled_numbers: one.value.spoiled_numbers.filter((other) => other !== number), lost_numbers: one.value.lost_numbers.filter((other) => other !== number) })
@@ -76,7 +80,15 @@ const known = computed(() => {
 
 <template>
   <div class="tag-tab">
-    <ChipRow label="This fish" :options="KINDS" :chosen="one.kind" @one="kind" />
+    <ChipRow label="This fish" :options="KINDS" :chosen="one.kind === 'untagged' && one.said_tag !== 'none' ? null : one.kind" @one="kind" />
+    <template v-if="one.kind === 'untagged' && one.offered && one.said_tag !== 'none'">
+      <div class="number">
+        <TagStreamer :number="one.offered" hollow />
+        <button type="button" @click="skip(one.offered)">skip</button>
+        <button type="button" @click="gone(one.offered, 'spoiled_numbers')">spoiled</button>
+        <button type="button" @click="gone(one.offered, 'lost_numbers')">lost</button>
+      </div>
+    </template>
     <template v-if="one.kind === 'tagged'">
       <div v-for="number in one.tag_numbers" :key="number" class="number">
         <TagStreamer :number="number" />
@@ -99,7 +111,7 @@ const known = computed(() => {
       <button v-if="needsNew && deck.pouch.value[0]" type="button" class="wide" @click="put(deck.pouch.value[0])">New tag: {{ deck.pouch.value[0] }}</button>
     </template>
     <ChipRow v-if="one.kind === 'tagged' || one.new_tag_numbers.length" label="Put in" :options="TAG_WHERE" :chosen="where" @one="deck.change({ tag_where: $event as never })" />
-    <form v-if="one.kind !== 'untagged'" class="typed" @submit.prevent="put(typed)">
+    <form v-if="one.kind !== 'untagged' || one.said_tag !== 'none'" class="typed" @submit.prevent="put(typed)">
       <label for="number-typed">{{ one.kind === 'recaptured' && !one.tag_numbers.length ? 'Number on the tag' : 'Another number' }}</label>
       <input id="number-typed" v-model="typed" autocomplete="off" autocapitalize="characters" maxlength="40" />
       <button type="submit" :disabled="!typed.trim()">Take it</button>

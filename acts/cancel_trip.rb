@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Acts
+  # Takes back a trip that nothing was logged on. What has a fish, a picture or a track stays.
+  module CancelTrip
+    module_function
+
+    # Raises Core::NotFound, Core::Conflict :trip_has_records.
+    def call(store:, member:, trip_id:)
+      store.write do
+        trip = OwnTrip.fetch(store:, member:, id: trip_id)
+        refuse unless store.trips.bare?(trip[:id])
+
+        store.trips.remove(trip[:id])
+      end
+    end
+
+    def refuse
+      raise Core::Conflict.at("id", :trip_has_records,
+                              "Something was logged on this trip, so it stays. Make single fish void on Dockside where they should not stand.")
+    end
+    private_class_method :refuse
+  end
+end

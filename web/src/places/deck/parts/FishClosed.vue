@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import TagStreamer from '@/parts/TagStreamer.vue'
+import type { DeckState } from '../useDeck'
+
+/** A fish that is gone stands here as it was written down; what comes next belongs to the next fish. */
+const { deck } = defineProps<{ deck: DeckState }>()
+const emit = defineEmits<{ change: [] }>()
+const { fish, noTag, species, tap, unit } = deck
+const length = computed(() => (fish.value?.digits ? `${(Number(fish.value.digits) / 10).toFixed(1)} ${unit.value} ${fish.value.length_kind}` : 'no length'))
+</script>
+
+<template>
+  <section class="closed" aria-label="Closed fish">
+    <h2>{{ species!.common_name }}, {{ length }}</h2>
+    <div v-if="fish!.ask_tag" class="question" role="alert" data-testid="tag-question">
+      <p>Nobody has said: is it in?</p>
+      <TagStreamer :number="fish!.offered!" hollow />
+      <button type="button" data-testid="question-in" @click="tap('tag_in')">Tag is in</button>
+      <button type="button" data-testid="question-none" @click="noTag">No tag</button>
+    </div>
+    <p v-else-if="fish!.tag_numbers.length" class="bears"><TagStreamer v-for="number in fish!.tag_numbers" :key="number" :number="number" /></p>
+    <p v-else class="soft">Untagged.</p>
+    <p class="soft">Closed. Undo takes the last touch back.</p>
+    <button type="button" class="wide" data-testid="change-it" @click="emit('change')">Change this fish</button>
+  </section>
+</template>
+
+<style scoped>
+.closed {
+  display: grid;
+  align-content: start;
+  gap: var(--gap-2);
+  padding: var(--gap-2);
+  border: 1px dashed var(--line-strong);
+  border-radius: var(--round);
+  overflow-y: auto;
+}
+h2 {
+  margin: 0;
+  font-size: 17px;
+}
+p {
+  margin: 0;
+}
+.question {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--gap-2);
+  padding: var(--gap-2);
+  border-radius: 8px;
+  border: 2px solid var(--rust);
+}
+.question p {
+  flex-basis: 100%;
+  font-weight: var(--weight-strong);
+}
+button {
+  min-height: 44px;
+  padding: 0 var(--gap-3);
+  border: 1px solid var(--line-strong);
+  border-radius: 8px;
+  background: var(--sheet);
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+}
+</style>
