@@ -28,7 +28,7 @@ module Acts
     # A collision is settled by choosing, or by writing something else there.
     def left(before, changes, take)
       touched = changes.keys.map(&:to_s)
-      before[:collisions].to_a.map(&:to_h).reject { |one| one["field"] == take || (one["stands"].keys & touched).any? }
+      before[:collisions].to_a.map(&:to_h).reject { |one| one["field"] == take || one["stands"].keys.intersect?(touched) }
     end
     private_class_method :left
   end

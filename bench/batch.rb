@@ -25,9 +25,9 @@ end
 
 records = Array.new(COUNT) do |index|
   sent = Seeds.encounter(trip, number: format("MS%06d", index + 1))
-  { id: SecureRandom.uuid, body: sent, sent:, faults: {} }
+  { id: SecureRandom.uuid, body: sent, read: -> { sent } }
 end
-batch = seconds { Acts::RecordBatch.call(store:, member:, records:, now: Seeds::NOW) }
+batch = seconds { Acts::RecordBatch.call(store:, member:, records:, now: Seeds::NOW, bug: ->(error) { raise error }) }
 
 # The same rows again under other ids and tags, with nothing but INSERT and UPDATE, a transaction per encounter.
 rows = db[:encounters].where(trip_id: trip).all

@@ -3,10 +3,7 @@
 # The life of a record: what each device said of it is kept, what collides waits to be chosen, a record may be void.
 # The table is encounter_records; everybody else reads encounters, which are those that count.
 Sequel.migration do
-  noting = proc do |from, to|
-    definition = get(Sequel.function(:pg_get_functiondef, Sequel.lit("'note_row_change'::regproc")))
-    run definition.sub(from) { to }
-  end
+  definition = ->(db) { db.get(Sequel.function(:pg_get_functiondef, Sequel.lit("'note_row_change'::regproc"))) }
   named = "case tg_table_name when 'encounter_records' then 'encounters' else tg_table_name end,"
   up do
     run <<~SQL
@@ -38,10 +35,10 @@ Sequel.migration do
       create trigger encounter_versions_never_emptied before truncate on encounter_versions
         for each statement execute function append_only();
     SQL
-    instance_exec("tg_table_name,", named, &noting)
+    run definition.call(self).sub("tg_table_name,") { named }
   end
   down do
-    instance_exec(named, "tg_table_name,", &noting)
+    run definition.call(self).sub(named) { "tg_table_name," }
     run <<~SQL
       drop table encounter_versions;
       drop view encounters;

@@ -36,6 +36,10 @@ module Seeds
     id
   end
 
+  def law(db, species_code:, water_code: "marrow_sound", **limits)
+    db[:laws].insert(species_code:, water_code:, length_kind: "FL", authority: "Marrow Sound Fisheries Board", checked_on: NOW.to_date, **limits)
+  end
+
   # A tagged seabass as the Deck sends it, 412 mm fork length on the board, 8 s in the air.
   def encounter(trip_id, number: "MS000001", start: NOW - 3600, **changes)
     seconds = { "fish_on" => 0, "in_net" => 31, "lifted" => 60, "back_in_water" => 68, "let_go" => 80 }
