@@ -19,10 +19,19 @@ module Acts
         raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.") unless before && (before[:member_id] == member[:id] || member[:role] == "coordinator")
 
         owner = store.members.find(before[:member_id])
+        changes = changes.merge(net_weight(before, changes))
         sent = SentAgain.of(store, before).merge(changes).merge(revision: before[:revision] + 1, device: DEVICE)
         sent = sent.merge(collisions: left(before, changes, take))
         RecordEncounter.call(store:, member: owner, id:, sent:, now:, reason:, whole: true, by: member)
       end
+    end
+
+    # What the scale said with an unknown sling was gross: with the sling's weight the fish's own follows.
+    def net_weight(before, changes)
+      tare_g = changes[:tare_g]
+      return {} unless tare_g && before[:tare_g].nil? && before[:weight_how] == "scale" && before[:weight_g] && !changes.key?(:weight_g)
+
+      { weight_g: Core::Fish::Weight.net_g(gross_g: before[:weight_g], tare_g:) }
     end
 
     # A collision is settled by choosing, or by writing something else there.
@@ -30,6 +39,6 @@ module Acts
       touched = changes.keys.map(&:to_s)
       before[:collisions].to_a.map(&:to_h).reject { |one| one["field"] == take || one["stands"].keys.intersect?(touched) }
     end
-    private_class_method :left
+    private_class_method :net_weight, :left
   end
 end

@@ -12,6 +12,7 @@ module Acts
     def call(store:, by:, batch_id:, member_id:, count:, now:)
       store.write do
         recipient = active(store, member_id)
+        refuse_unauthorised(recipient, now.to_date)
         numbers = store.custody.take_from_stock(batch_id, count)
         raise Core::Conflict.at("count", :not_enough, "Only #{numbers.size} of this batch are left in stock, not #{count}. Issue fewer, or take another batch.") if numbers.size < count
 
@@ -45,12 +46,24 @@ module Acts
       raise Core::Forbidden.new(:not_yours, "#{foreign[:number]} is not in your pouch.", fields: { "numbers" => "not in your pouch" }) if foreign
     end
 
+    # Who may not tag gets no tags.
+    def refuse_unauthorised(member, day)
+      return if Core::Trips::Authorisation.check(member:, on: day).verdict != :stop
+
+      expires_on = member[:permit_expires_on]
+      why = if member[:permit_number].to_s.empty? || expires_on.nil? then "has no permit on file"
+            elsif expires_on < day then "has a permit that ended on #{expires_on}"
+            else "is not trained for tagging yet"
+            end
+      raise Core::Conflict.at("member_id", :may_not_tag, "#{member[:name]} #{why}. Renew that under Members first; then issue the tags.")
+    end
+
     def active(store, member_id)
       member = member_id && store.members.find(member_id)
       return member if member && member[:active]
 
       raise Core::InvalidInput.at("member_id", :unknown_member, "Choose a member who is active.")
     end
-    private_class_method :check, :active
+    private_class_method :check, :refuse_unauthorised, :active
   end
 end

@@ -11,7 +11,7 @@ module Api
       if error["type"] == "required"
         error.dig("details", "missing_keys").each do |key|
           missing = [field, key].reject(&:empty?).join(".")
-          yield missing, "“#{missing}” is missing."
+          yield missing, "“#{name(missing)}” is missing."
         end
       else
         field = "body" if field.empty?
@@ -21,19 +21,32 @@ module Api
 
     def for(error, field)
       value = brief(error["data"])
+      shown = name(field)
       schema = error["schema"].is_a?(Hash) ? error["schema"] : {}
       case error["type"]
-      when "enum", "const" then "“#{field}” is #{value}; it must be one of #{[*schema['enum'], *schema['const']].join(', ')}."
-      when "minimum", "exclusiveMinimum", "maximum", "exclusiveMaximum" then "“#{field}” is #{value}; it must lie #{range(schema)}."
-      when "minLength" then "“#{field}” must not be empty."
-      when "maxLength" then "“#{field}” is longer than #{schema['maxLength']} characters. Shorten it."
-      when "minItems" then "“#{field}” needs at least #{schema['minItems']}."
-      when "maxItems" then "“#{field}” may hold at most #{schema['maxItems']}."
-      when "format" then "“#{field}” is #{value}, which is not a #{schema['format'] == 'date' ? 'date like 2026-05-31' : 'time like 2026-05-31T09:15:00Z'}."
-      when "pattern" then "“#{field}” is #{value}, which does not have the form that is needed."
-      when "schema" then "“#{field}” is not known here. Leave it out."
-      else "“#{field}” is #{value}; it must be #{kinds(schema, error['type'])}."
+      when "enum", "const" then "“#{shown}” is #{value}; it must be one of #{[*schema['enum'], *schema['const']].join(', ')}."
+      when "minimum", "exclusiveMinimum", "maximum", "exclusiveMaximum" then "“#{shown}” is #{value}; it must lie #{range(schema)}."
+      when "minLength" then "“#{shown}” must not be empty."
+      when "maxLength" then "“#{shown}” is longer than #{schema['maxLength']} characters. Shorten it."
+      when "minItems" then "“#{shown}” needs at least #{schema['minItems']}."
+      when "maxItems" then "“#{shown}” may hold at most #{schema['maxItems']}."
+      when "format" then "“#{shown}” is #{value}, which is not a #{schema['format'] == 'date' ? 'date like 2026-05-31' : 'time like 2026-05-31T09:15:00Z'}."
+      when "pattern" then "“#{shown}” is #{value}, which does not have the form that is needed."
+      when "schema" then "“#{shown}” is not known here. Leave it out."
+      else "“#{shown}” is #{value}; it must be #{kinds(schema, error['type'])}."
       end
+    end
+
+    UNITS = { "mm" => "mm", "m" => "m", "g" => "g", "kg" => "kg", "c" => "°C", "deg" => "degrees", "seconds" => "s" }.freeze
+    # Names that say nothing without what they are part of.
+    PARTS = %w[value kind unit how at act].freeze
+
+    # A field as a person would call it: "plan.surface_temp_c" is "surface temp (°C)".
+    def name(field)
+      path = field.split(".").grep_v(/\A\d+\z/)
+      words = path.last(PARTS.include?(path.last) ? 2 : 1).flat_map { |part| part.split("_") }
+      unit = UNITS[words.last] if words.size > 1
+      unit ? "#{words[0...-1].join(' ')} (#{unit})" : words.join(" ")
     end
 
     def brief(value)
@@ -52,6 +65,6 @@ module Api
               "boolean" => "true or false" }.freeze
 
     def kinds(schema, type) = (Array(schema["type"] || type) - ["null"]).map { |kind| KINDS.fetch(kind, kind) }.join(" or ")
-    private_class_method :brief, :range, :kinds
+    private_class_method :name, :brief, :range, :kinds
   end
 end

@@ -24,7 +24,8 @@ end
 days.close
 taken = Process.clock_gettime(Process::CLOCK_MONOTONIC) - from
 days.faults.first(10).each { |fault| p fault }
-puts format("%d days, %d fish, %d sendings, %d answers lost, %d edits ashore in %.0f s: %d faults", count, *days.counts.values_at(:fish, :sent, :lost_answers, :ashore), taken, days.faults.size)
+puts format("%d days, %d fish, %d sendings, %d answers lost, %d edits ashore in %.0f s: %d faults", count, *days.counts.values_at(:fish, :sent, :lost_answers, :ashore), taken,
+            days.faults.size)
 db.disconnect
 Sequel.connect(url) { |owner| owner.run("drop database voucher_bench with (force)") }
 exit(days.faults.empty?)

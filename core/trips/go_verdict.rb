@@ -11,9 +11,16 @@ module Core
       module_function
 
       # Returns { species_code:, verdict: :ok | :care | :stop, findings: [Finding] }.
-      def for(species:, plan:, rules:)
-        findings = [temperature(species, plan), depth(species, plan, rules), swallowed(species, plan, rules), barbs(plan, rules)].compact
+      # law: Law::Entry of the species and water, nil where none is entered
+      def for(species:, plan:, rules:, law: nil)
+        findings = [season(species, plan, law), temperature(species, plan), depth(species, plan, rules), swallowed(species, plan, rules), barbs(plan, rules)].compact
         { species_code: species.code, verdict: Finding.worst(findings), findings: }
+      end
+
+      def season(species, plan, law)
+        return nil if law.nil? || law.open_on?(plan.held_on)
+
+        Finding.stop(:season, "The season for #{species.common_name} is closed on that day: do not fish for it. Local rules decide.", "law as entered")
       end
 
       def temperature(species, plan)
@@ -52,7 +59,7 @@ module Core
 
         Finding.care(:barbs, "Flatten the barbs: unhooking takes seconds less.", "school N")
       end
-      private_class_method :temperature, :depth, :swallowed, :barbs
+      private_class_method :season, :temperature, :depth, :swallowed, :barbs
     end
   end
 end

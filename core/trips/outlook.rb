@@ -15,9 +15,9 @@ module Core
         authorisation = Authorisation.check(member:, on: plan.held_on)
         kit = Kit.call(plan:, locker:, rules:, trained_to_vent: member[:trained].include?("venting"))
         by_code = laws.to_h { |entry| [entry.species_code, entry] }
-        { verdicts: plan.species.map { |species| GoVerdict.for(species:, plan:, rules:) },
+        { verdicts: plan.species.map { |species| GoVerdict.for(species:, plan:, rules:, law: by_code[species.code]) },
           budgets: plan.species.map { |species| Budgets.for(species:, plan:, rules:, law: by_code[species.code]) },
-          tackle: Tackle.check(plan:, locker:, rules:), landing: landing(plan, locker), kit:, tags: forecast(tags),
+          tackle: Tackle.check(plan:, locker:, rules:) + Conditions.check(plan:), landing: landing(plan, locker), kit:, tags: forecast(tags),
           law: laws.map { |entry| law(entry, plan, today) }, authorisation: }
       end
 
@@ -62,10 +62,13 @@ module Core
       def law(entry, plan, today)
         stale = entry.stale?(today)
         closed = !entry.open_on?(plan.held_on)
+        verdict = if closed then :stop
+                  else stale ? :care : :ok
+                  end
         text = [closed ? "Closed on #{plan.held_on}." : nil, "#{entry.sentence[0].upcase}#{entry.sentence[1..]}.",
                 stale ? "Checked #{(today - entry.checked_on).to_i} days ago: ask again before you rely on it." : nil, "Local rules decide."].compact.join(" ")
         { species_code: entry.species_code, authority: entry.authority, checked_on: entry.checked_on, link: entry.link, stale:,
-          finding: (closed || stale ? Finding.care(:law, text, "law as entered") : Finding.ok(:law, text, "law as entered")) }
+          finding: Finding.public_send(verdict, :law, text, "law as entered") }
       end
       private_class_method :landing, :landing_sentence, :forecast, :forecast_finding, :law
     end

@@ -9,7 +9,7 @@ class TrapsTest < BrowserCase
     @trip = Seeds.trip(db, @isolde, held_on: Date.today)
     as_phone
     sign_in
-    find_button "Fish on"
+    select "European seabass", from: "Species"
   end
 
   def next_act = find("[data-testid=next]").click
@@ -40,7 +40,7 @@ class TrapsTest < BrowserCase
     assert_selector "[data-testid=tag-question]", text: "Nobody has said: is it in?"
     sent
 
-    assert_equal ["untagged", "MS000001", "in_pouch"], [*record.values_at(:kind, :tag_question), db[:tags].where(number: "MS000001").get(:state)]
+    assert_equal %w[untagged MS000001 in_pouch], [*record.values_at(:kind, :tag_question), db[:tags].where(number: "MS000001").get(:state)]
     visit "/dockside/#{@trip}"
     find("[data-gap=tag]").click
     within("[data-testid=tag-answers]") { click_button "MS000001 is in it" }
@@ -109,6 +109,7 @@ class TrapsTest < BrowserCase
   def test_keeping_asks_for_what_the_law_needs_and_counts_the_bag
     Seeds.law(db, species_code: "seabass", min_mm: 420, bag_limit: 1)
     visit "/deck"
+    select "European seabass", from: "Species"
     2.times { next_act }
     tap "kept"
     assert_selector "[role=alertdialog]", text: "measure it first"
@@ -119,7 +120,7 @@ class TrapsTest < BrowserCase
     tap "kept"
     sent
 
-    assert_equal ["kept", "untagged"], record.values_at(:fate, :kind)
+    assert_equal %w[kept untagged], record.values_at(:fate, :kind)
     3.times { next_act }
     digits "455"
     assert_selector "[data-act=kept]", text: "the bag of 1 is full: 1 kept today"

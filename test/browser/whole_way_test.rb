@@ -30,11 +30,13 @@ class WholeWayTest < BrowserCase
 
     assert_selector "[data-testid=next]", text: "Let go"
     find("[data-place=jaw_corner]").click
-    find("body").send_keys("4", "1", "2", :space)
+    find("body").send_keys("4", "1", "2", "t")
+    assert_selector "[data-testid=tag-said]"
+    find("body").send_keys(:space)
 
     assert_selector ".queue", text: "all sent"
     assert_equal [412, "FL", "jaw_corner", "tagged"], db[:encounters].get(%i[length_mm length_kind hook_place kind])
-    assert_equal %w[fish_on in_net lifted back_in_water let_go], db[:stages].order(:position).select_map(:act)
+    assert_equal %w[fish_on in_net lifted back_in_water tag_in let_go], db[:stages].order(:position).select_map(:act)
     assert_equal "MS000001", db[:taggings].get(:tag_number)
   end
 

@@ -178,13 +178,21 @@ class KeepVerdictTest < Minitest::Test
   end
 
   def test_whatever_is_not_clearly_legal_is_let_go
-    assert_equal({ may: true, text: "inside the legal length" }, keep(**Fish.measured(500)))
+    assert_equal({ may: true, text: "inside the legal length", needs: nil }, keep(**Fish.measured(500)))
     ["measure it first", "under 42.0 cm: let it go", "too close to 42.0 cm to call: let it go", "over 60.0 cm: let it go"]
-      .zip([nil, 400, 424, 640]).each { |text, mm| assert_equal({ may: false, text: }, keep(**(mm ? Fish.measured(mm) : {}))) }
+      .zip([nil, 400, 424, 640]).each { |text, mm| assert_equal({ may: false, text:, needs: mm ? nil : "length" }, keep(**(mm ? Fish.measured(mm) : {}))) }
     assert_equal "the season is closed", keep(on: "2026-05-01", **Fish.measured(500))[:text]
     assert_equal "the house lets all fish go", keep(rules: Fish.rules(keep: :release_only), **Fish.measured(500))[:text]
     assert_equal "under 16.5 in: let it go", keep(units: "imperial", **Fish.measured(400))[:text]
     assert keep(nil)[:may]
+  end
+
+  def test_the_bag_is_counted
+    law = Core::Law::Entry.new(species_code: "bass", min_mm: 420, length_kind: "FL", bag_limit: 2)
+
+    assert_equal "inside the legal length; 2 of 2 today", keep(law, kept_before: 1, **Fish.measured(500))[:text]
+    assert_equal "the bag of 2 is full: 2 kept today", keep(law, kept_before: 2, **Fish.measured(500))[:text]
+    assert_equal "under 42.0 cm: let it go", keep(law, kept_before: 0, **Fish.measured(400))[:text]
   end
 
   # A total length of 450 mm is a fork length of 425 (± 10): near the limit of 420.

@@ -187,7 +187,7 @@ export function useDeck() {
     await queue.load(fresh.card?.trip.id ?? null)
     if (!card.value) return
     const inHand = await note<InHand>(IN_HAND)
-    hands.value = (inHand?.hands ?? []).filter((one) => speciesOf(one.species_code)).map((one) => asSaid({ ...blankFish(one.id, one.species_code, one.length_kind), ...one }))
+    hands.value = (inHand?.hands ?? []).filter((one) => speciesOf(one.species_code) && (isInHand(one) || one.trip_id === card.value!.trip.id)).map((one) => asSaid({ ...blankFish(one.id, one.species_code, one.length_kind), ...one }))
     usual.value = inHand?.usual ?? logged.value[0]?.species_code ?? null
     at.value = Math.min(inHand?.at ?? 0, Math.max(0, hands.value.length - 1))
     if (!hands.value.length) hands.value = [blankRecord()]

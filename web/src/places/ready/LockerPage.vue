@@ -67,9 +67,12 @@ const OWNED: [keyof Locker, string][] = [
   ['towel', 'towel for hands'],
   ['first_aid', 'first aid'],
 ]
+const oddForceps = ref('')
 const forceps = (text: string) => {
-  const lengths = text.split(/[ ,;]+/).map(Number).filter((one) => one > 0)
-  void set({ forceps_mm: lengths })
+  const lengths = text.split(/[ ,;]+/).filter(Boolean).map(Number)
+  oddForceps.value = lengths.every((one) => one > 0) ? '' : text
+  saved.value = false
+  if (!oddForceps.value) void set({ forceps_mm: lengths })
 }
 </script>
 
@@ -85,6 +88,7 @@ const forceps = (text: string) => {
         <NumberField v-for="[key, label] in NUMBERS" :key="key" :label="label" :value="numberOf(key)" placeholder="not owned" :fault="refusal?.fields[key]" @change="set({ [key]: $event })" />
         <label>Forceps, lengths in mm
           <input class="field" :value="(locker.forceps_mm ?? []).join(', ')" placeholder="180, 300" @change="forceps(($event.target as HTMLInputElement).value)" />
+          <small v-if="oddForceps" class="fault" role="alert">“{{ oddForceps }}” is not a list of lengths; what was there before stays.</small>
         </label>
         <label>Lip grip
           <select class="field" :value="locker.grip ?? 'none'" @change="set({ grip: ($event.target as HTMLSelectElement).value as Locker['grip'] })">

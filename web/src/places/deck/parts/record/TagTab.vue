@@ -72,6 +72,12 @@ async function look(number: string) {
     if (!(thrown instanceof NoSignal)) throw thrown
   }
 }
+/** A tag that was put into another species: the fish or the number is not what it seems. */
+const contradicts = computed(() => {
+  const code = deck.knownFish.value?.species_code
+  const was = code && code !== one.value.species_code ? deck.card.value?.species.find((kind) => kind.code === code)?.common_name : null
+  return was ? `This number was put into a ${was}. Look again at the fish, and at the number.` : null
+})
 const known = computed(() => {
   const fish = deck.knownFish.value
   return fish ? `Tagged here ${shortDateText(fish.released_on)}${fish.length_mm ? ` at ${lengthText(fish.length_mm, session.units)}` : ''}.` : null
@@ -105,7 +111,8 @@ const known = computed(() => {
         <button type="button" :aria-label="`Take ${number} out`" @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })">✕</button>
       </div>
       <p v-if="known || told" class="told" role="status">{{ known ?? told!.text }} <RouterLink v-if="told?.story" :to="`/story/${told.story}`">Its story</RouterLink></p>
-      <template v-else><p v-for="note in deck.told.value?.notes.tag" :key="note" class="hint">{{ note }}</p></template>
+      <p v-if="contradicts" class="hint" role="alert">{{ contradicts }}</p>
+      <template v-else-if="!known && !told"><p v-for="note in deck.told.value?.notes.tag" :key="note" class="hint">{{ note }}</p></template>
       <ChipRow v-if="one.tag_numbers.length" label="What became of the tag" :options="TAG_ACT" :chosen="one.tag_act" @one="deck.change({ tag_act: $event as never, new_tag_numbers: [] })" />
       <div v-if="one.new_tag_numbers.length" class="number">New: <TagStreamer v-for="number in one.new_tag_numbers" :key="number" :number="number" /></div>
       <button v-if="needsNew && deck.pouch.value[0]" type="button" class="wide" @click="put(deck.pouch.value[0])">New tag: {{ deck.pouch.value[0] }}</button>
