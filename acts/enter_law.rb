@@ -22,6 +22,9 @@ module Acts
       refuse("water_code", "There is no water #{sent[:water_code].inspect}.") unless store.waters.all.any? { |one| one[:code] == sent[:water_code] }
       refuse("max_mm", "The greatest keeping length must be above the least.") if sent[:min_mm] && sent[:max_mm] && sent[:min_mm] >= sent[:max_mm]
       refuse("checked_on", "#{sent[:checked_on]} is still to come. Enter the day you checked.") if sent[:checked_on] > now.to_date
+      %i[season_first season_last].each do |field|
+        refuse(field.to_s, "There is no day #{sent[field]} in a year. Write month and day, as 04-30.") if sent[field] && !Core::Law::Entry.day?(sent[field])
+      end
       return unless sent[:season_first].nil? != sent[:season_last].nil?
 
       refuse("season_last", "A season needs its first and its last day, or neither.")

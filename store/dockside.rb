@@ -5,16 +5,21 @@ module Store
   class Dockside
     def initialize(db) = @db = db
 
-    # A member's trips, newest first: [{ id:, held_on:, spot_name:, state:, submitted_at:, fish:, photos:, held: }]
-    def trips(member_id, limit:, before: nil)
-      rows = @db[:trips].join(:spots, code: :spot_code).where(member_id:)
+    # Trips, newest first: [{ id:, held_on:, spot_name:, member_name:, state:, submitted_at:, fish:, photos:, held: }]
+    #   member_id: whose, nil for all;  state: "open" (also ready) | "submitted";  search: in names of spots and members
+    def trips(member_id, limit:, before: nil, state: nil, search: nil)
+      rows = @db[:trips].join(:spots, code: :spot_code).join(:members, id: Sequel[:trips][:member_id])
+      rows = rows.where(Sequel[:trips][:member_id] => member_id) if member_id
+      rows = state == "submitted" ? rows.where(state:) : rows.exclude(state: "submitted") if state
+      rows = rows.grep([Sequel[:spots][:name], Sequel[:members][:name]], "%#{rows.escape_like(search)}%", case_insensitive: true) if search
       rows = rows.where { held_on <= before } if before
       fish = @db[:encounters].where(trip_id: Sequel[:trips][:id]).select(Sequel.function(:count).*)
       photos = @db[:photos].where(trip_id: Sequel[:trips][:id]).select(Sequel.function(:count).*)
-      open_ones = @db[:held_encounters].where(Sequel[:held_encounters][:member_id] => member_id, settled_at: nil)
+      open_ones = @db[:held_encounters].where(settled_at: nil, Sequel[:held_encounters][:member_id] => Sequel[:trips][:member_id])
       held = open_ones.where(Sequel.lit("body->>'trip_id' = trips.id::text")).select(Sequel.function(:count).*)
-      rows.order(Sequel.desc(:held_on), Sequel.desc(:created_at)).limit(limit)
-          .select(Sequel[:trips][:id], :held_on, Sequel[:spots][:name].as(:spot_name), :state, :submitted_at, fish.as(:fish), photos.as(:photos), held.as(:held)).all
+      rows.order(Sequel.desc(:held_on), Sequel.desc(Sequel[:trips][:created_at])).limit(limit)
+          .select(Sequel[:trips][:id], :held_on, Sequel[:spots][:name].as(:spot_name),
+                  Sequel[:members][:name].as(:member_name), :state, :submitted_at, fish.as(:fish), photos.as(:photos), held.as(:held)).all
     end
 
     # The fish of a trip in the order they came, with the time they were in hand and their tags: put_numbers are those this encounter put in.

@@ -6,6 +6,13 @@ module Api
     class Crew < Base
       post("/api/trips/:id/crew") { json(crew_key: Acts::ShareDeck.open(store:, member: member!, trip_id: given[:id], now: Time.now)) }
 
+      # At the address at which this page was reached: that is where the crew's phone finds us too.
+      get("/api/trips/:id/crew.svg") do
+        key = Acts::ShareDeck.open(store:, member: member!, trip_id: given[:id], now: Time.now)
+        content_type "image/svg+xml"
+        Acts::DrawCrewCode.call(link: "#{request.base_url}/crew/#{key}")
+      end
+
       get("/api/crew/:key/card") { json(card: Acts::ShareDeck.card(store:, key: given[:key])) }
 
       post("/api/crew/:key") do

@@ -8,8 +8,8 @@ module Api
 
       get("/api/trips") do
         asked = { limit: PAGE + 1, before: given[:before] && day(given[:before], "before") }
-        id = member![:id]
-        found = reading { store.dockside.trips(id, **asked) }
+        id = given[:whose] == "all" ? coordinator! && nil : member![:id]
+        found = reading { store.dockside.trips(id, **asked, state: given[:state], search: given[:search]) }
         json(trips: found.first(PAGE), more: found.size > PAGE)
       end
 

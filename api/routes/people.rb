@@ -13,6 +13,8 @@ module Api
         json(found)
       end
 
+      put("/api/me/units") { json(Acts::ChooseUnits.call(store:, member: member!, units: sent[:units])) }
+
       get("/api/session") do
         json(csrf_token: Rack::Protection::AuthenticityToken.token(env["rack.session"]), member: member&.slice(:id, :name, :role, :units),
              second_factor: second_factor, programme: store.programme.find.slice(:name, :contact))

@@ -2,6 +2,8 @@
 
 module Core
   module Law
+    MONTHS = %w[January February March April May June July August September October November December].freeze
+
     # The law on keeping one species in one water, as the coordinator entered it. Local rules decide.
     #
     #   season: [first, last] as "MM-DD", both open days; may run over the new year; nil when open all year
@@ -9,6 +11,15 @@ module Core
                        :authority, :checked_on, :link, keyword_init: true) do
       # An entry older than this is shown as stale. House rule.
       def self.stale_after_days = 90
+
+      # "04-01" is "1 April".
+      def self.day_words(day)
+        month, number = day.split("-").map(&:to_i)
+        "#{number} #{Law::MONTHS[month - 1]}"
+      end
+
+      # Is there such a day in any year?
+      def self.day?(day) = Date.valid_date?(2024, *day.split("-").map(&:to_i))
 
       def stale?(today) = (today - checked_on).to_i > self.class.stale_after_days
 
@@ -23,7 +34,7 @@ module Core
 
       # What it says, in one line.
       def sentence
-        parts = [slot, season && "open #{season.join(' to ')}", bag_limit && "at most #{bag_limit} a day",
+        parts = [slot, season && "open #{season.map { |day| self.class.day_words(day) }.join(' to ')}", bag_limit && "at most #{bag_limit} a day",
                  in_water_only_mm && "never out of the water above #{in_water_only_mm} mm"].compact
         parts.empty? ? "no limits entered" : parts.join("; ")
       end

@@ -14,11 +14,23 @@ module Core
       def for(plan:, locker:, rules:, laws:, member:, tags:, today:)
         authorisation = Authorisation.check(member:, on: plan.held_on)
         kit = Kit.call(plan:, locker:, rules:, trained_to_vent: member[:trained].include?("venting"))
+        landing = landing(plan, locker)
         by_code = laws.to_h { |entry| [entry.species_code, entry] }
-        { verdicts: plan.species.map { |species| GoVerdict.for(species:, plan:, rules:, law: by_code[species.code]) },
+        { mend: mend(kit, landing, [authorisation, *Tackle.check(plan:, locker:, rules:)]), verdicts: plan.species.map do |species|
+          GoVerdict.for(species:, plan:, rules:, law: by_code[species.code])
+        end,
           budgets: plan.species.map { |species| Budgets.for(species:, plan:, rules:, law: by_code[species.code]) },
-          tackle: Tackle.check(plan:, locker:, rules:) + Conditions.check(plan:), landing: landing(plan, locker), kit:, tags: forecast(tags),
+          tackle: Tackle.check(plan:, locker:, rules:) + Conditions.check(plan:), landing:, kit:, tags: forecast(tags),
           law: laws.map { |entry| law(entry, plan, today) }, authorisation: }
+      end
+
+      # What must be put right before leaving, worst first: what does not fit, what is needed and not owned, what stops.
+      def mend(kit, landing, findings)
+        needed = kit.select { |item| item[:required] }
+        misfits = needed.select { |item| item[:state] == :does_not_fit }.map { |item| "#{item[:name]}: #{item[:detail]}" }
+        lacking = needed.select { |item| item[:state] == :not_owned }.map { |item| "#{item[:name]}: not in your locker" }
+        [*(landing[:sentence] if landing[:known] && !landing[:reaches]), *misfits,
+         *findings.select { |one| one.verdict == :stop }.map(&:text), *lacking]
       end
 
       # Missing rod or net: nothing to draw, and what is missing.
@@ -70,7 +82,7 @@ module Core
         { species_code: entry.species_code, authority: entry.authority, checked_on: entry.checked_on, link: entry.link, stale:,
           finding: Finding.public_send(verdict, :law, text, "law as entered") }
       end
-      private_class_method :landing, :landing_sentence, :forecast, :forecast_finding, :law
+      private_class_method :mend, :landing, :landing_sentence, :forecast, :forecast_finding, :law
     end
   end
 end

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
 import { onMounted, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { checkRoom } from '@/offline/room'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import ActStrip from './parts/ActStrip.vue'
@@ -22,8 +23,12 @@ import { useDeckKeys } from './useDeckKeys'
 /** The Deck is laid out here; each part reads what it shows from the deck itself, so that a tap draws only what it changes. */
 const state = useDeck()
 const { deck, card, loading, refusal, fish, species, isOut, isDone, life, unit, natural, logged, load, newTrip, startTrip, takeCard, tap, undo, bycatch, reopen, change, digit } = state
-onMounted(() => {
-  void load()
+const route = useRoute()
+onMounted(async () => {
+  await load()
+  // From Ready: the card of a coming day.
+  const coming = deck.value?.trips.find((one) => one.held_on === route.query.on)
+  if (coming) await takeCard(coming)
   void checkRoom()
 })
 

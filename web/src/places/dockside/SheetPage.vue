@@ -8,7 +8,7 @@ import { useSheet } from './useSheet'
 
 /** A waterproof sheet typed without leaving the keys: Enter goes on, arrows go anywhere, beginnings of words are enough. */
 const sheet = useSheet()
-const { header, rows, readings, count, species, spots, pouches, loading, signal, refusal, isHeaderWhole, isDone } = sheet
+const { header, rows, readings, count, species, spots, pouches, loading, signal, refusal, isHeaderWhole } = sheet
 const session = useSessionStore()
 onMounted(() => sheet.load())
 const PLATFORMS = { shore: 'shore', pier: 'pier', boat: 'boat', kayak: 'kayak', wading: 'wading' }
@@ -53,7 +53,18 @@ function left(event: FocusEvent, row: number) {
     void sheet.leave(row)
   }
 }
+/** Why the next sheet does not come yet: the row that is not stored, and what is wrong with it. */
+const blocked = ref('')
 async function nextSheet() {
+  const place = rows.value.findIndex((row) => !isBlank(row) && row.state !== 'stored')
+  if (place >= 0) {
+    const row = rows.value[place]!
+    const wrong = wrongOf(place)[0]
+    blocked.value = `Row ${place + 1} is not stored yet${row.why ? `: ${row.why}` : wrong ? `: ${HEADS[wrong[0] as Column].toLowerCase()}, ${wrong[1]}` : row.state === 'waiting' ? ': it waits for a signal' : ': it is not whole'}. Mend it, or empty it.`
+    void go(place, (wrong?.[0] as Column) ?? 'time')
+    return
+  }
+  blocked.value = ''
   sheet.nextSheet()
   await nextTick()
   document.querySelector<HTMLInputElement>('#held-on')?.focus()
@@ -104,11 +115,12 @@ const wrongOf = (row: number) => (isBlank(rows.value[row]!) ? [] : Object.entrie
         </table>
       </div>
       <div class="foot">
-        <span role="status"><b class="tabular">{{ count.typed }}</b> typed, <b class="tabular">{{ count.stored }}</b> stored<template v-if="count.held">, {{ count.held }} held back</template><template v-if="count.waiting">, {{ count.waiting }} to send</template>{{ signal ? '.' : '; no signal, kept here.' }}<template v-if="sheet.sheets.value"> {{ sheet.sheets.value }} sheets before this one.</template></span>
+        <span role="status"><b class="tabular">{{ count.typed }}</b> typed, <b class="tabular">{{ count.stored }}</b> stored<template v-if="count.held">, {{ count.held }} held back</template><template v-if="count.waiting">, {{ count.waiting }} to send</template>{{ signal ? '.' : '; no signal, kept here.' }}<template v-if="sheet.sheets.value"> {{ sheet.sheets.value }} {{ sheet.sheets.value === 1 ? 'sheet' : 'sheets' }} before this one.</template></span>
         <el-button :disabled="!sheet.canUndo.value" @click="sheet.undo">Undo</el-button>
         <el-button @click="sheet.addRows">More rows</el-button>
         <RouterLink v-if="count.stored" :to="`/dockside/${header.trip_id}`">Look at this trip</RouterLink>
-        <el-button class="oilskin" size="large" :disabled="!isDone" @click="nextSheet">Next sheet</el-button>
+        <el-button class="oilskin" size="large" :disabled="!count.typed" @click="nextSheet">Next sheet</el-button>
+        <span v-if="blocked" class="fault" role="alert">{{ blocked }}</span>
       </div>
       <p class="soft keys">
         Enter goes on, Shift Enter back, arrows anywhere, Ctrl D takes the cell above, Ctrl Z undoes; a block from a spreadsheet can be pasted. Time 0712; length 412 or 41.2; an empty tag takes the next number, 23 ends it so, r 123 was read on a fish caught again, 0 is no tag. {{ species.length }} species: the beginning of a word is enough.

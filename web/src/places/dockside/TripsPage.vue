@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
 import { onMounted, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { localDate, shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { useSessionStore } from '@/stores/session'
 import { TRIP_STATE } from '@/words/dockside'
 
 type Trips = Awaited<ReturnType<typeof api.trips>>['trips']
@@ -11,12 +13,17 @@ const trips = shallowRef<Trips>([])
 const more = ref(false)
 const { busy, refusal, run } = useAct()
 
+const session = useSessionStore()
+const whose = ref<'mine' | 'all'>('mine')
+const state = ref<'' | 'open' | 'submitted'>('')
+const search = ref('')
 const load = (before?: string) =>
   run(async () => {
-    const page = await api.trips(before)
+    const page = await api.trips({ before, whose: whose.value, state: state.value || undefined, search: search.value.trim() || undefined })
     trips.value = before ? [...trips.value, ...page.trips.filter((one) => !trips.value.some((known) => known.id === one.id))] : page.trips
     more.value = page.more
   })
+const searchSoon = useDebounceFn(() => load(), 250)
 const isComing = (one: Trips[number]) => one.state !== 'submitted' && !one.fish && !one.held && one.held_on >= localDate()
 const cancel = (id: string) =>
   run(async () => {
@@ -36,12 +43,17 @@ onMounted(() => load())
       <a href="/api/me/log.csv" download>My log as a table</a>
       <a href="/api/me/archive.zip" download>My log with all photos</a>
     </nav>
+    <div class="filters" role="search">
+      <select v-if="session.isCoordinator" v-model="whose" class="field" aria-label="Whose trips" @change="load()"><option value="mine">my trips</option><option value="all">all members</option></select>
+      <select v-model="state" class="field" aria-label="State" @change="load()"><option value="">every state</option><option value="open">not handed in</option><option value="submitted">submitted</option></select>
+      <input v-model="search" class="field" type="search" maxlength="100" placeholder="Spot or member" aria-label="Search trips" @input="searchSoon" />
+    </div>
     <TroubleNote :trouble="refusal" />
     <ul v-if="trips.length" class="trips">
       <li v-for="one in trips" :key="one.id">
         <RouterLink :to="`/dockside/${one.id}`" class="trip">
           <b class="tabular">{{ shortDateText(one.held_on) }}</b>
-          <span>{{ one.spot_name }}</span>
+          <span>{{ one.spot_name }}<template v-if="whose === 'all'">, {{ one.member_name }}</template></span>
           <span class="soft tabular">{{ one.fish }} fish<template v-if="one.photos">, {{ one.photos }} photos</template></span>
           <span class="state" :class="one.state">{{ isComing(one) ? 'planned' : TRIP_STATE[one.state] }}<template v-if="one.held">, {{ one.held }} held back</template></span>
         </RouterLink>
@@ -51,6 +63,7 @@ onMounted(() => load())
       </li>
     </ul>
     <el-skeleton v-else-if="busy" :rows="6" animated />
+    <p v-else-if="!refusal && (state || search)" class="soft">No trip is like that.</p>
     <p v-else-if="!refusal" class="soft">No trip yet. Plan one on <RouterLink to="/ready">Ready</RouterLink>, start one on the <RouterLink to="/deck">Deck</RouterLink>, or type a sheet.</p>
     <el-button v-if="more" :loading="busy" @click="load(trips.at(-1)!.held_on)">Show more</el-button>
   </div>
@@ -61,6 +74,11 @@ onMounted(() => load())
   display: grid;
   gap: var(--gap-3);
   justify-items: start;
+}
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
 }
 .ways {
   display: flex;

@@ -196,7 +196,6 @@ export function useSheet() {
     past.value = []
     sheets.value++
   }
-  const isDone = computed(() => count.value.typed > 0 && count.value.stored === count.value.typed)
 
-  return { header, rows, readings, count, sheets, species, spots, pouches, loading, signal, refusal, isHeaderWhole, isDone, load, type, remember, undo, fillDown, paste, addRows, leave, send, nextSheet, canUndo: computed(() => past.value.length > 0) }
+  return { header, rows, readings, count, sheets, species, spots, pouches, loading, signal, refusal, isHeaderWhole, load, type, remember, undo, fillDown, paste, addRows, leave, send, nextSheet, canUndo: computed(() => past.value.length > 0) }
 }

@@ -7,6 +7,7 @@ import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import { WAITING_REASON } from '@/words/fish'
+import TagLookup from './parts/TagLookup.vue'
 import { useFinds } from './useFinds'
 
 const { isCoordinator } = storeToRefs(useSessionStore())
@@ -52,6 +53,7 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
       </el-select>
       <span class="count" role="status">{{ loading && !finds.length ? 'Loading' : `${total.toLocaleString('en-GB')} ${total === 1 ? 'find' : 'finds'}` }}</span>
     </div>
+    <TagLookup :species="species" />
     <TroubleNote :trouble="refusal" />
     <div class="scroll">
       <table v-if="finds.length" class="list">

@@ -30,6 +30,16 @@ async function change() {
   }
 }
 
+/** What is stored stays in metric units; this is how it is read and typed. */
+async function choose(units: 'metric' | 'imperial') {
+  try {
+    await api.chooseUnits(units)
+    await session.load()
+  } catch (thrown) {
+    refusal.value = trouble(thrown)
+  }
+}
+
 async function leave() {
   try {
     await session.signOut()
@@ -45,6 +55,11 @@ async function leave() {
     <h1>{{ member.name }}</h1>
     <p class="soft">{{ member.role }}. Fish that wait on this device to be sent stay here when you sign out.</p>
     <el-button size="large" @click="leave">Sign out</el-button>
+    <fieldset class="units">
+      <legend>Lengths, weights and temperatures</legend>
+      <label><input type="radio" name="units" value="metric" :checked="session.units === 'metric'" @change="choose('metric')" /> centimetres, kilograms, °C</label>
+      <label><input type="radio" name="units" value="imperial" :checked="session.units === 'imperial'" @change="choose('imperial')" /> inches, pounds, °F</label>
+    </fieldset>
     <el-form label-position="top" @submit.prevent="change">
       <h2>Change your password</h2>
       <TroubleNote :trouble="refusal" />
@@ -68,6 +83,15 @@ async function leave() {
   display: grid;
   gap: var(--gap-4);
   justify-items: start;
+}
+.units {
+  display: grid;
+  gap: var(--gap-2);
+  border: 1px solid var(--line);
+  border-radius: var(--round);
+}
+.units label {
+  min-height: 32px;
 }
 form,
 .you > :deep(form) {

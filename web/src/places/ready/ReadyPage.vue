@@ -25,10 +25,11 @@ const taking = ref(false)
 
 const name = (code: string) => species.value.find((one) => one.code === code)?.common_name ?? code
 const isToday = computed(() => on.value === localDate())
+const isPast = computed(() => on.value < localDate())
 
 async function takeCard() {
   taking.value = true
-  if (await save()) await router.push('/deck')
+  if (await save()) await router.push({ path: '/deck', query: isToday.value ? {} : { on: on.value } })
   taking.value = false
 }
 
@@ -51,6 +52,10 @@ useEventListener(window, 'keydown', (event) => {
     <TroubleNote :trouble="refusal" />
     <el-button v-if="refusal && !plan" @click="load">Try again</el-button>
     <el-skeleton v-if="loading && !plan" :rows="10" animated />
+    <section v-if="outlook?.mend.length" class="mend" aria-labelledby="mend">
+      <h2 id="mend">Mend before you leave</h2>
+      <ul><li v-for="one in outlook.mend" :key="one">{{ one }}</li></ul>
+    </section>
     <div v-if="plan && outlook" class="columns">
       <PlanForm class="plan" :plan="plan" :spots="spots" :species="species" :fields="refusal?.fields ?? {}" :gauge="gauge" @change="change" />
 
@@ -98,12 +103,25 @@ useEventListener(window, 'keydown', (event) => {
         <RouterLink to="/guide">Handling guide</RouterLink> · <RouterLink to="/ready/locker">Kit locker</RouterLink> · <a href="/api/trips.ics">Calendar file</a>
         <template v-if="cardUrl"> · <a :href="cardUrl" target="_blank" rel="noopener">Card on paper</a></template>
       </p>
-      <el-button class="oilskin" size="large" :loading="taking" :disabled="!isToday" @click="takeCard">{{ isToday ? 'Take this card' : `The card is taken on the day${spot ? `, at ${spot.name}` : ''}` }}</el-button>
+      <el-button class="oilskin" size="large" :loading="taking" :disabled="isPast" @click="takeCard">{{ isPast ? 'This day is over' : isToday ? 'Take this card' : `Take the card for ${dateText(on)}${spot ? `, ${spot.name}` : ''}` }}</el-button>
     </footer>
   </div>
 </template>
 
 <style scoped>
+.mend {
+  padding: var(--gap-2) var(--gap-3);
+  border: 2px solid var(--rust);
+  border-radius: var(--round);
+}
+.mend h2 {
+  margin: 0;
+  font-size: 18px;
+}
+.mend ul {
+  margin: 0;
+  padding-left: 20px;
+}
 .ready {
   display: grid;
   gap: var(--gap-3);

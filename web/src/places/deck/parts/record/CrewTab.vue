@@ -18,6 +18,7 @@ async function copy() {
     <template v-if="link">
       <p>Open this on the crew’s phone, on the same network. It shows the running clock and taps the stages; two taps for one act count once.</p>
       <input class="link" :value="link" readonly aria-label="Link for the crew" @focus="($event.target as HTMLInputElement).select()" />
+      <img class="code" :src="`/api/trips/${deck.card.value!.trip.id}/crew.svg`" alt="The link as a code to scan" width="180" height="180" />
       <button type="button" @click="copy">{{ copied ? 'Copied' : 'Copy the link' }}</button>
       <p role="status">{{ deck.crewSignal.value ? 'The crew sees this fish now.' : 'No signal: the crew waits, your own taps count.' }}</p>
     </template>
@@ -33,6 +34,12 @@ async function copy() {
   width: 100%;
   min-height: 40px;
   font: inherit;
+}
+.code {
+  display: block;
+  margin: var(--gap-2) 0;
+  padding: 8px;
+  background: #fff;
 }
 button {
   min-height: 44px;

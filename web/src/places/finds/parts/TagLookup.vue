@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import { lengthText, shortDateText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { useSessionStore } from '@/stores/session'
+
+/** Any tag of ours, also of a fish that nobody has caught again. */
+const props = defineProps<{ species: Schemas['SpeciesName'][] }>()
+const session = useSessionStore()
+const typed = ref('')
+const told = ref<{ number: string; fish: Awaited<ReturnType<typeof api.readTag>>['fish'] } | null>(null)
+const { busy, refusal, run } = useAct()
+const name = (code: string) => props.species.find((one) => one.code === code)?.common_name ?? code
+const look = () =>
+  run(async () => {
+    const number = typed.value.trim()
+    told.value = { number, fish: (await api.readTag(number)).fish }
+  })
+</script>
+
+<template>
+  <form class="lookup" role="search" aria-label="Look up a tag" @submit.prevent="look">
+    <label>Look up a tag <input v-model="typed" class="field" maxlength="40" autocapitalize="characters" autocomplete="off" data-testid="lookup" /></label>
+    <el-button native-type="submit" :loading="busy" :disabled="!typed.trim()">Look up</el-button>
+    <p v-if="told" role="status">
+      <template v-if="told.fish">{{ name(told.fish.species_code) }}, tagged {{ shortDateText(told.fish.released_on) }}<template v-if="told.fish.length_mm"> at {{ lengthText(told.fish.length_mm, session.units) }}</template>. <RouterLink :to="`/story/${told.fish.story_key}`">Its story</RouterLink></template>
+      <template v-else>No fish of ours carries {{ told.number }} now.</template>
+    </p>
+    <TroubleNote :trouble="refusal" />
+  </form>
+</template>
+
+<style scoped>
+.lookup {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  align-items: center;
+}
+p {
+  margin: 0;
+}
+</style>
