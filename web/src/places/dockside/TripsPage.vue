@@ -46,7 +46,7 @@ onMounted(() => load())
     <div class="filters" role="search">
       <select v-if="session.isCoordinator" v-model="whose" class="field" aria-label="Whose trips" @change="load()"><option value="mine">my trips</option><option value="all">all members</option></select>
       <select v-model="state" class="field" aria-label="State" @change="load()"><option value="">every state</option><option value="open">not handed in</option><option value="submitted">submitted</option></select>
-      <input v-model="search" class="field" type="search" maxlength="100" placeholder="Spot or member" aria-label="Search trips" @input="searchSoon" />
+      <input v-model="search" class="field" type="search" maxlength="100" :placeholder="session.isCoordinator ? 'Spot or member' : 'Spot'" aria-label="Search trips" @input="searchSoon" />
     </div>
     <TroubleNote :trouble="refusal" />
     <ul v-if="trips.length" class="trips">

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { timeText } from '@/format/units'
+import { lengthText, timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
+import { useSessionStore } from '@/stores/session'
 import { FIELD } from '@/words/dockside'
 import { HOOK_PLACE, OUTCOME } from '@/words/fish'
 import type { DockFish, TripState } from '../useTrip'
@@ -10,6 +11,7 @@ import GapFill, { FILLED } from './GapFill.vue'
 /** Every fish of the trip: any value can be changed where it stands, and a record that should not be can be void. */
 const { trip, spot } = defineProps<{ trip: TripState; spot: { lat_deg: number; lon_deg: number } | null }>()
 const { fill, dockside } = trip
+const session = useSessionStore()
 const open = ref<string | null>(null)
 const field = ref('')
 const why = ref('')
@@ -22,7 +24,7 @@ function openFish(id: string) {
 const facts = (one: DockFish) =>
   [
     one.fate === 'kept' ? 'kept' : null,
-    one.length_mm ? `${one.length_mm} mm ${one.length_kind}` : 'no length',
+    one.length_mm ? `${lengthText(one.length_mm, session.units)} ${one.length_kind}` : 'no length',
     one.hook_place ? HOOK_PLACE[one.hook_place as keyof typeof HOOK_PLACE] : null,
     one.outcome ? OUTCOME[one.outcome] : null,
     one.source === 'paper' ? 'from paper' : null,
