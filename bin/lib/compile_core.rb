@@ -4,6 +4,10 @@
 # The same files, the same rules: see docs/ARCHITECTURE.md, "Core runs twice".
 require "bundler/setup"
 require "opal"
+require "opal/builder_scheduler/sequential"
+
+# Its usual way is to fork, and a fork shares the database connections of a test.
+Opal.builder_scheduler = Opal::BuilderScheduler::Sequential
 # Turns core's files for the field into one file of JavaScript.
 module CompileCore
   # In the order of their needs; what stands behind Core::Field, and nothing else.
