@@ -5,7 +5,7 @@ module Acts
   #
   #   sheet: { trip_id:, member_id: (a coordinator's for somebody else) | nil, held_on: Date, spot_code:, platform:, water_temp_c:, utc_offset_minutes: }
   #   rows:  [{ id:, revision:, time: "HH:MM", species_code:, length_mm:, length_how:, kind:, fate:, tag_numbers:, spoiled_numbers:, hook_place:, hook_type:,
-  #             bleeding:, air_seconds:, note: }]
+  #             bleeding:, air_seconds:, weight_g:, tare_g:, outcome:, note: }]
   #
   # Returns { answers: as RecordBatch }. Each row stands on its own. Raises Core::InvalidInput, NotFound, Forbidden for the header.
   module TypeSheet
@@ -36,7 +36,8 @@ module Acts
       species = store.species.find(row[:species_code])
       sent = { trip_id: sheet[:trip_id], revision: row[:revision], utc_offset_minutes: sheet[:utc_offset_minutes], house_rules_version: rules.version,
                own_rules_version: rules.own_version, water_temp_c: sheet[:water_temp_c],
-               place: nil, weight_g: nil, new_tag_numbers: [], stages: [{ act: row[:fate] == "kept" ? "kept" : "let_go", at: }],
+               place: nil, weight_g: row[:weight_g], weight_how: row[:weight_g] && (row[:tare_g] ? "scale" : "typed"), tare_g: row[:tare_g],
+               outcome: row[:outcome], new_tag_numbers: [], stages: [{ act: row[:fate] == "kept" ? "kept" : "let_go", at: }],
                length: row[:length_mm] && species && { value: row[:length_mm], unit: "mm", kind: species.length_kind, how: row[:length_how] },
                **row.slice(:kind, :fate, :species_code, :tag_numbers, :spoiled_numbers, :hook_place, :hook_type, :bleeding, :air_seconds, :note) }
       { id: row[:id], body: { **row, trip_id: sheet[:trip_id] }, read: -> { sent } }

@@ -8,11 +8,16 @@ module Core
     #   species: [{ code:, common_name: }] that may be meant
     #   first_number: the tag that lies first in the pouch, or nil
     #
-    # Beginnings of words are enough; an empty tag takes the next number; what else is empty stays unsaid.
+    # Beginnings of words are enough; what is empty stays unsaid; + as a tag takes the next number.
     class PaperSheet
-      COLUMNS = %i[time species tag length hook blood air fate note].freeze
+      COLUMNS = %i[time species tag length hook blood weight air outcome fate note].freeze
       HOOKS = Handling::Caution::HOOK.keys.to_h { |key| [key, key.tr("_", " ")] }.freeze
       BLOOD = { "none" => "no blood", "light" => "some blood", "heavy" => "much blood" }.freeze
+      OUTCOMES = { "strong" => "strong", "slow" => "slow", "sank" => "sank", "floated" => "floated", "predator" => "taken by another",
+                   "lost_from_sight" => "lost from sight" }.freeze
+      # Behind a length: how it was taken.
+      HOWS = { "" => "board", "b" => "board", "t" => "tape", "r" => "ruler", "e" => "estimate", "~" => "estimate" }.freeze
+      WEIGHTS_G = 1..2_000_000
       FATES = { "released" => "let go", "kept" => "kept" }.freeze
       # A number below it without a point is centimetres: nobody tags a fish under 10 cm. House rule.
       LEAST_MM = 100
@@ -27,6 +32,23 @@ module Core
         return nil if found.nil? || found[1].to_i > 23 || found[2].to_i > 59
 
         "#{found[1].rjust(2, '0')}:#{found[2]}"
+      end
+
+      # "412 t" and "41.2t" are 412 mm by tape. { mm:, how: } or nil.
+      def self.length(typed)
+        found = /\A(~?)([\d.,]+)\s*([bBtTrReE]?)\z/.match(typed.strip)
+        mm = found && length_mm(found[2])
+        mm && { mm:, how: HOWS.fetch(found[1].empty? ? found[3].downcase : found[1]) }
+      end
+
+      # Grams: "1620" is the fish, "1740-120" the scale with the wet sling and the sling. { weight_g:, tare_g: } or nil.
+      def self.weight(typed)
+        found = /\A(\d+)(?:\s*-\s*(\d+))?\z/.match(typed.strip)
+        return nil if found.nil?
+
+        gross_g, tare_g = found[1].to_i, found[2]&.to_i
+        net_g = gross_g - tare_g.to_i
+        WEIGHTS_G.cover?(net_g) ? { weight_g: net_g, tare_g: } : nil
       end
 
       # 41.2 is centimetres, 412 millimetres, 41 centimetres again. Whole millimetres, or nil.
@@ -45,18 +67,32 @@ module Core
         found && (found[1] + (found[2].to_i + 1).to_s.rjust(found[2].length, "0"))
       end
 
-      # "23" completes the number before it; "r 123" was read on a fish caught again; "0" or "-" is no tag; empty takes the next.
-      # Returns { kind:, number: } or nil.
+      # "+" takes the next number, "23" completes the one before it, "23 24" or "23+24" are two tags in one fish; "r 123" was read
+      # on a fish caught again; empty, "0" and "-" are no tag: silence stores nothing.
+      # Returns { kind:, number:, more: [..] } or nil.
       def self.tag(typed, proposed)
         text = typed.strip.upcase
-        return proposed && { kind: "tagged", number: proposed } if text.empty?
-        return { kind: "untagged", number: nil } if %w[0 -].include?(text)
+        return { kind: "untagged", number: nil, more: [] } if ["", "0", "-"].include?(text)
+        return proposed && { kind: "tagged", number: proposed, more: [] } if text == "+"
 
         again = /\AR[ .]/.match?(text)
-        rest = (again ? text[2..] : text).gsub(/\s/, "")
-        completed = proposed && /\A\d+\z/.match?(rest) ? proposed[0, [proposed.length - rest.length, 0].max] + rest : rest
-        { kind: again ? "recaptured" : "tagged", number: completed }
+        parts = again ? [text[2..].gsub(/\s/, "")] : split_tags(text)
+        numbers = parts.map { |part| completed(part, proposed) }
+        { kind: again ? "recaptured" : "tagged", number: numbers.first, more: numbers.drop(1) }
       end
+
+      # "MS 23" is one number written with a gap, "23 24" two.
+      def self.split_tags(text)
+        parts = text.split(/[+,;]/).map(&:strip).reject(&:empty?)
+        parts.flat_map { |part| /\A\d+(\s+\d+)+\z/.match?(part) ? part.split : [part.gsub(/\s/, "")] }
+      end
+
+      def self.completed(part, proposed)
+        return part unless proposed && /\A\d+\z/.match?(part)
+
+        proposed[0, [proposed.length - part.length, 0].max] + part
+      end
+      private_class_method :split_tags, :completed
 
       def initialize(species, first_number)
         @names = species.to_h { |one| [one[:code], one[:common_name]] }
@@ -78,7 +114,7 @@ module Core
       private
 
       def follow(told, blank)
-        @next = self.class.next_number(told[:tag][:number]) if !blank && told[:tag] && told[:tag][:kind] == "tagged"
+        @next = self.class.next_number(told[:tag][:more].last || told[:tag][:number]) if !blank && told[:tag] && told[:tag][:kind] == "tagged"
         return if told[:row].nil? || @usual.include?(told[:row][:species_code])
 
         @usual += [told[:row][:species_code]]
@@ -87,7 +123,8 @@ module Core
       def row(cells, proposed)
         text = COLUMNS.to_h { |column| [column, cells[column].to_s] }
         read = { time: self.class.time(text[:time]), species: fitting(text[:species], @names, @usual), tag: self.class.tag(text[:tag], proposed),
-                 length: self.class.length_mm(text[:length]), hook: fitting(text[:hook], HOOKS), blood: fitting(text[:blood], BLOOD),
+                 length: self.class.length(text[:length]), weight: self.class.weight(text[:weight]),
+                 outcome: fitting(text[:outcome], OUTCOMES), hook: fitting(text[:hook], HOOKS), blood: fitting(text[:blood], BLOOD),
                  air: air(text[:air]), fate: text[:fate].strip.empty? ? ["released"] : fitting(text[:fate], FATES) }
         wrong = wrong(text, read).compact
         { tag: read[:tag], shown: shown(read), wrong:, row: wrong.empty? ? record(text, read) : nil }
@@ -118,7 +155,9 @@ module Core
 
       def wrong(text, read)
         { time: wrong_time(text[:time], read[:time]), species: wrong_species(text[:species], read[:species]),
-          tag: read[:tag] ? nil : "needs a number, or 0 for none", length: wrong_length(text[:length], read[:length]), hook: wrong_hook(text[:hook], read[:hook]),
+          tag: read[:tag] ? nil : "there is no next number; type it", weight: wrong_weight(text[:weight], read[:weight]),
+          outcome: text[:outcome].strip.empty? || only(read[:outcome]) ? nil : "“#{text[:outcome]}”: #{OUTCOMES.values.join(', ')}.",
+          length: wrong_length(text[:length], read[:length]), hook: wrong_hook(text[:hook], read[:hook]),
           blood: text[:blood].strip.empty? || only(read[:blood]) ? nil : "“#{text[:blood]}”: no, some or much.",
           fate: only(read[:fate]) ? nil : "“#{text[:fate]}”: let go or kept.", air: read[:air] ? nil : "“#{text[:air]}” is no number of seconds." }
       end
@@ -136,11 +175,15 @@ module Core
         typed.strip.empty? ? "needs a species" : "No species here begins with “#{typed}”."
       end
 
-      def wrong_length(typed, millimetres)
+      def wrong_length(typed, length)
         return nil if typed.strip.empty?
-        return "“#{typed}” is no length. Type 412 or 41.2." if millimetres.nil?
+        return "“#{typed}” is no length. Type 412 or 41.2, and t behind it for tape, r for ruler, e for estimate." if length.nil?
 
-        LENGTHS_MM.cover?(millimetres) ? nil : "#{millimetres} mm is no fish's length."
+        LENGTHS_MM.cover?(length[:mm]) ? nil : "#{length[:mm]} mm is no fish's length."
+      end
+
+      def wrong_weight(typed, weight)
+        typed.strip.empty? || weight ? nil : "“#{typed}” is no weight in grams. Type 1620, or 1740-120 with the wet sling."
       end
 
       def wrong_hook(typed, keys)
@@ -152,10 +195,18 @@ module Core
       def listed(keys, words) = keys.first(4).map { |key| words[key] }.join(", ") + (keys.size > 4 ? " and more" : "")
 
       def shown(read)
-        species, hook, blood, fate = read.values_at(:species, :hook, :blood, :fate).map { |keys| only(keys) }
+        species, hook, blood, fate, outcome = read.values_at(:species, :hook, :blood, :fate, :outcome).map { |keys| only(keys) }
         { time: read[:time] || "", species: species ? @names[species] : "", tag: tag_text(read[:tag]),
-          length: read[:length] ? Units.length_text(read[:length], "metric") : "", hook: hook ? HOOKS[hook] : "", blood: blood ? BLOOD[blood] : "",
+          length: length_text(read[:length]), weight: read[:weight] ? "#{read[:weight][:weight_g]} g" : "",
+          outcome: outcome ? OUTCOMES[outcome] : "", hook: hook ? HOOKS[hook] : "", blood: blood ? BLOOD[blood] : "",
           air: read[:air].is_a?(Numeric) ? "#{seconds_text(read[:air])} s" : "", fate: fate ? FATES[fate] : "", note: "" }
+      end
+
+      def length_text(length)
+        return "" if length.nil?
+
+        text = Units.length_text(length[:mm], "metric")
+        length[:how] == "board" ? text : "#{text} by #{length[:how]}"
       end
 
       def seconds_text(seconds) = seconds == seconds.floor ? seconds.floor.to_s : Units.tenths(seconds)
@@ -164,13 +215,15 @@ module Core
         return "" if tag.nil?
         return "no tag" if tag[:kind] == "untagged"
 
-        tag[:kind] == "recaptured" ? "read #{tag[:number]}" : tag[:number]
+        tag[:kind] == "recaptured" ? "read #{tag[:number]}" : [tag[:number], *tag[:more]].join(" and ")
       end
 
       def record(text, read)
-        { time: read[:time], species_code: only(read[:species]), length_mm: read[:length], length_how: "board", kind: read[:tag][:kind], fate: only(read[:fate]),
-          tag_numbers: [read[:tag][:number]].compact, spoiled_numbers: [], hook_place: only(read[:hook]), hook_type: nil, bleeding: only(read[:blood]),
-          air_seconds: read[:air] == :none ? nil : read[:air], note: text[:note].strip.empty? ? nil : text[:note].strip }
+        { time: read[:time], species_code: only(read[:species]), length_mm: read[:length] && read[:length][:mm],
+          length_how: read[:length] ? read[:length][:how] : "board", kind: read[:tag][:kind], fate: only(read[:fate]),
+          tag_numbers: [read[:tag][:number], *read[:tag][:more]].compact, spoiled_numbers: [], hook_place: only(read[:hook]), hook_type: nil, bleeding: only(read[:blood]),
+          weight_g: read[:weight] && read[:weight][:weight_g], tare_g: read[:weight] && read[:weight][:tare_g],
+          outcome: only(read[:outcome]), air_seconds: read[:air] == :none ? nil : read[:air], note: text[:note].strip.empty? ? nil : text[:note].strip }
       end
     end
   end

@@ -92,8 +92,8 @@ class DocksideTest < BrowserCase
   # The first row names species and number more fully; the others follow it.
   def type_row(number)
     before = @strokes
-    species, tag = number.zero? ? ["seaba", ["6"]] : ["sea", []]
-    press(format("07%02d", number + 10), :Enter, species, :Enter, *tag, :Enter, (400 + number).to_s, :Enter, "j", :Enter, :Enter, "14", :Enter, :Enter, :Enter)
+    species, tag, length = number.zero? ? %w[seaba 6 40] : ["sea", "+", (400 + number).to_s]
+    press(format("7%02d", number + 10), :Enter, species, :Enter, tag, :Enter, length, :Enter, "j", :Enter, :Enter, :Enter, "14", :Enter, :Enter, :Enter, :Enter)
     @strokes - before
   end
 
@@ -127,7 +127,7 @@ class DocksideTest < BrowserCase
 
     assert_equal 2, paper.order(:caught_at).get(:revision)
     click_button "Next sheet"
-    assert_text "1 sheets before this one"
+    assert_text "1 sheet before this one"
   end
 
   def test_what_was_typed_survives_a_reload_a_wrong_word_and_no_signal

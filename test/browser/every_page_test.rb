@@ -1,9 +1,12 @@
 # frozen_string_literal: true
 
 require_relative "../support/browser_case"
+require_relative "../support/accessibility"
 
 # What must hold on every page: names for what can be touched, and a phone that need not be scrolled sideways.
 class EveryPageTest < BrowserCase
+  include Accessibility
+
   PUBLIC = %w[/report /sign-in /new-password?key=x /new-address?key=x].freeze
   OWN = %w[/ready /ready/locker /guide /deck /dockside /dockside/season /dockside/sheet /finds /office/house-rules /office/tags /you].freeze
   OFFICE = %w[/office/members /office/species /finds/desk /finds/doubts /finds/others /office/waters /office/letters /office/changes /office/sign-ins].freeze
@@ -16,7 +19,7 @@ class EveryPageTest < BrowserCase
   JS
   WIDE = "document.scrollingElement.scrollWidth > innerWidth"
 
-  def look_at(paths)
+  def look_at(paths, accessible: false)
     paths.each do |path|
       visit path
       assert_selector "main h1, main .deck"
@@ -26,20 +29,25 @@ class EveryPageTest < BrowserCase
       refute script(WIDE), "#{path} scrolls sideways"
       assert_equal 1, script("document.querySelectorAll('main').length")
       assert_no_selector ".bug"
+      assert_accessible(path) if accessible
     end
   end
 
   def test_public_pages_at_a_desk_and_on_a_phone
-    look_at(PUBLIC)
+    look_at(PUBLIC, accessible: true)
     as_phone
+    look_at(PUBLIC, accessible: true)
+    as_small_phone
     look_at(PUBLIC)
   end
 
   def test_member_pages_at_a_desk_and_on_a_phone
     Seeds.trip(db, @hamish, held_on: Date.today)
     sign_in("hamish@marrow.example", to: "/finds")
-    look_at(OWN + OFFICE)
+    look_at(OWN + OFFICE, accessible: true)
     as_phone
+    look_at(OWN + OFFICE, accessible: true)
+    as_small_phone
     look_at(OWN + OFFICE)
   end
 

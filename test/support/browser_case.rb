@@ -79,6 +79,10 @@ class BrowserCase < Minitest::Test
     page.driver.browser.page.command("Emulation.setDeviceMetricsOverride", width: 390, height: 844, deviceScaleFactor: 1, mobile: true)
   end
 
+  def as_small_phone
+    page.driver.browser.page.command("Emulation.setDeviceMetricsOverride", width: 320, height: 640, deviceScaleFactor: 1, mobile: true)
+  end
+
   def wait_until(seconds: 10)
     (seconds * 20).times { yield ? (return true) : sleep(0.05) }
     flunk "it did not happen within #{seconds} s"

@@ -19,11 +19,28 @@ class PaperSheetTest < Minitest::Test
   end
 
   def test_tags_follow_each_other_and_are_completed
-    numbers = read([{}, { tag: "30" }, { tag: "" }, { tag: "0" }, { tag: "r ms 17" }, {}]).map { |one| one[:row].slice(:kind, :tag_numbers).values }
+    numbers = read([{ tag: "+" }, { tag: "30" }, { tag: "+" }, { tag: "0" }, { tag: "r ms 17" }, {}, { tag: "+" }]).map { |one| one[:row].slice(:kind, :tag_numbers).values }
 
-    assert_equal [["tagged", ["MS004217"]], ["tagged", ["MS004230"]], ["tagged", ["MS004231"]], ["untagged", []], ["recaptured", ["MS17"]], ["tagged", ["MS004232"]]], numbers
+    assert_equal [["tagged", ["MS004217"]], ["tagged", ["MS004230"]], ["tagged", ["MS004231"]], ["untagged", []], ["recaptured", ["MS17"]],
+                  ["untagged", []], ["tagged", ["MS004232"]]], numbers
     assert_equal "MS010000", Sheet.next_number("MS009999")
-    assert_equal "needs a number, or 0 for none", read([{}], first_number: nil).first[:wrong][:tag]
+    assert_equal "there is no next number; type it", read([{ tag: "+" }], first_number: nil).first[:wrong][:tag]
+  end
+
+  # Two tags in one fish; the next row goes on after the second.
+  def test_two_tags_in_a_cell_and_a_number_written_with_a_gap
+    told = read([{ tag: "20 21" }, { tag: "30+31" }, { tag: "ms 4240" }, { tag: "+" }]).map { |one| one[:row][:tag_numbers] }
+
+    assert_equal [%w[MS004220 MS004221], %w[MS004230 MS004231], %w[MS4240], %w[MS4241]], told
+  end
+
+  def test_how_it_was_measured_and_what_the_scale_said
+    assert_equal([[412, "board"], [412, "tape"], [410, "ruler"], [400, "estimate"], [980, "estimate"]],
+                 ["412", "41.2 t", "410r", "~40", "98e"].map { |typed| row(length: typed).values_at(:length_mm, :length_how) })
+    assert_equal([[1620, nil], [1620, 120], [nil, nil]], ["1620", "1740-120", ""].map { |typed| row(weight: typed).values_at(:weight_g, :tare_g) })
+    assert_match(/no weight in grams/, wrong(weight: "100-120")[:weight])
+    assert_equal %w[slow strong], [row(outcome: "sl")[:outcome], row(outcome: "st")[:outcome]]
+    assert_match(/“s”: strong, slow/, wrong(outcome: "s")[:outcome])
   end
 
   def test_beginnings_of_words_are_enough_unless_they_fit_two
@@ -40,7 +57,7 @@ class PaperSheetTest < Minitest::Test
   end
 
   def test_each_bad_cell_has_its_sentence_and_the_row_waits
-    { time: "25", species: "whale", length: "1", hook: "fin", blood: "x", air: "long", fate: "eaten" }.each do |column, typed|
+    { time: "25", species: "whale", length: "1", hook: "fin", blood: "x", air: "long", fate: "eaten", weight: "much", outcome: "dived" }.each do |column, typed|
       told = read([{ column => column == :length ? "20000" : typed }]).first
 
       assert_nil told[:row], column

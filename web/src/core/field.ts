@@ -55,7 +55,7 @@ export interface FishTold {
   tag_where: 'board' | 'water' | null
 }
 
-export type Column = 'time' | 'species' | 'tag' | 'length' | 'hook' | 'blood' | 'air' | 'fate' | 'note'
+export type Column = 'time' | 'species' | 'tag' | 'length' | 'hook' | 'blood' | 'weight' | 'air' | 'outcome' | 'fate' | 'note'
 export type Cells = Record<Column, string>
 export interface RowReading {
   proposed: string | null

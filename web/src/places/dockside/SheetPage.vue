@@ -123,7 +123,7 @@ const wrongOf = (row: number) => (isBlank(rows.value[row]!) ? [] : Object.entrie
         <span v-if="blocked" class="fault" role="alert">{{ blocked }}</span>
       </div>
       <p class="soft keys">
-        Enter goes on, Shift Enter back, arrows anywhere, Ctrl D takes the cell above, Ctrl Z undoes; a block from a spreadsheet can be pasted. Time 0712; length 412 or 41.2; an empty tag takes the next number, 23 ends it so, r 123 was read on a fish caught again, 0 is no tag. {{ species.length }} species: the beginning of a word is enough.
+        Enter goes on, Shift Enter back, arrows anywhere, Ctrl D takes the cell above, Ctrl Z undoes; a block from a spreadsheet can be pasted. Time 0712; length 412 or 41.2, t behind it is by tape, r by ruler, e an estimate; + takes the next tag, 23 ends it so, 23 24 are two, r 123 was read on a fish caught again, nothing is no tag; weight 1620, or 1740-120 with the wet sling. {{ species.length }} species: the beginning of a word is enough.
       </p>
     </template>
   </div>

@@ -48,7 +48,7 @@ export function useSheet() {
     const draft = await note<Draft>(KEY)
     if (draft) {
       header.value = draft.header
-      rows.value = draft.rows
+      rows.value = draft.rows.map((row) => ({ ...row, cells: { ...blankCells(), ...row.cells } }))
       sheets.value = draft.sheets
     }
     // What was listed last time serves when there is no signal now.
@@ -142,7 +142,7 @@ export function useSheet() {
     const reading = (await read())[at]?.row
     const row = rows.value[at]
     if (!row || isBlank(row) || !reading || row.state !== 'typing') return
-    if (reading.kind === 'tagged' && !row.cells.tag.trim()) row.cells.tag = reading.tag_numbers[0]!
+    if (row.cells.tag.trim() === '+') row.cells.tag = reading.tag_numbers[0]!
     const body = JSON.stringify(reading)
     if (row.sent === body) return void (row.state = 'stored')
     if (row.sent) row.revision++
