@@ -50,6 +50,8 @@ module Api
     end
 
     def brief(value)
+      return "nothing" if value.nil?
+
       text = value.is_a?(Hash) || value.is_a?(Array) ? "a #{value.class.name.downcase}" : value.inspect
       text.size > 60 ? "#{text[0, 57]}…" : text
     end

@@ -14,7 +14,7 @@ class PublicPagesTest < BrowserCase
     assert_field "Number on the tag", with: "QK 10?27"
     assert_field "Place in words", with: "by the third buoy"
     click_button "Send and read its story"
-    assert_selector "[role=alert]", text: "length.value"
+    assert_selector "[role=alert]", text: "“length value” is nothing; it must be a number."
     assert_field "Length", with: "a hand"
     fill_in "Length", with: "31"
     find("[role=radio]", text: "snout to fork").click
