@@ -190,6 +190,25 @@ class TrapsTest < BrowserCase
     assert_equal 2, db[:encounters].select_map(:trip_id).uniq.size
   end
 
+  # 320 by 640: more has to be scrolled down, nothing sideways, and no act is cut off.
+  def test_a_whole_tagged_fish_on_a_small_phone
+    as_small_phone
+    outside = "[...document.querySelectorAll('.acts button')].filter((one) => { const box = one.getBoundingClientRect(); return box.left < 0 || box.right > 320 || box.width < 24 }).map((one) => one.textContent)"
+    2.times { next_act }
+
+    assert_empty script(outside)
+    find("[data-place=jaw_corner]").click
+    2.times { next_act }
+
+    assert_empty script(outside)
+    digits "412"
+    find("[data-testid=go-tagged]").click
+    sent
+
+    assert_operator script("document.scrollingElement.scrollWidth"), :<=, 320
+    assert_equal ["tagged", 412, "jaw_corner"], record.values_at(:kind, :length_mm, :hook_place)
+  end
+
   def test_a_sign_in_that_ran_out_does_not_hide_the_fish_in_hand
     3.times { next_act }
     db[:account_active_session_keys].delete

@@ -63,7 +63,7 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
       <label>to <input class="field" type="date" :value="query.to ?? ''" @change="set({ to: ($event.target as HTMLInputElement).value })" /></label>
     </div>
     <p v-if="found && !found.entries.length" class="soft">Nothing was changed that fits this. Widen the days, or leave a filter out.</p>
-    <div v-if="found?.entries.length" class="scroll">
+    <div v-if="found?.entries.length" class="scroll" tabindex="0">
       <table class="list">
         <thead><tr><th>When</th><th>Who</th><th>What</th><th>Record</th><th>How</th></tr></thead>
         <tbody>

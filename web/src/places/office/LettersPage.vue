@@ -60,7 +60,7 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
     </div>
     <p v-if="page && !page.letters.length" class="soft">No letter here. Each report that finds its fish writes two: to its finder, and to who tagged it.</p>
     <div class="two">
-      <div class="scroll">
+      <div class="scroll" tabindex="0">
         <table v-if="page?.letters.length" class="list">
           <thead><tr><th>Queued</th><th>What</th><th>To</th><th>How it stands</th></tr></thead>
           <tbody>

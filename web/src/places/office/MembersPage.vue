@@ -79,7 +79,7 @@ async function save() {
       <el-checkbox v-if="editing.id" v-model="editing.sent.active">active: may sign in and receive tags</el-checkbox>
       <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="editing = null">Leave it</el-button></div>
     </form>
-    <div v-if="members" class="scroll">
+    <div v-if="members" class="scroll" tabindex="0">
       <table class="list">
         <thead><tr><th>Name</th><th>Role</th><th>E-mail</th><th>Permit</th><th>Until</th><th>Trained</th><th>Standing</th></tr></thead>
         <tbody>

@@ -101,7 +101,7 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
     <p v-if="said" role="status">{{ said }}</p>
     <el-skeleton v-if="!catalogue && !refusal" :rows="10" animated />
     <div v-if="catalogue" class="columns">
-      <div class="scroll">
+      <div class="scroll" tabindex="0">
         <table class="list">
           <thead><tr><th>Species</th><th>Guild</th><th>Tag from</th><th>Warm, stop</th><th>Law</th></tr></thead>
           <tbody>

@@ -124,7 +124,7 @@ const readCoast = (event: globalThis.Event) =>
           <el-checkbox v-if="editing.code" v-model="editing.retired">no longer used: its fish stay, it is not offered</el-checkbox>
           <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="editing = null">Leave it</el-button></div>
         </form>
-        <div v-if="found.spots.length" class="scroll">
+        <div v-if="found.spots.length" class="scroll" tabindex="0">
           <table class="list">
             <thead><tr><th>Spot</th><th>Water</th><th class="right">Latitude</th><th class="right">Longitude</th><th class="right">Fish</th></tr></thead>
             <tbody>

@@ -197,8 +197,6 @@ section {
   gap: 2px;
 }
 .take {
-  position: sticky;
-  bottom: 0;
   display: flex;
   flex-wrap: wrap;
   align-items: center;
@@ -224,6 +222,13 @@ section {
   }
   .take .el-button {
     width: 100%;
+  }
+}
+/* On a phone it would lie over the fields. */
+@media (min-width: 900px) {
+  .take {
+    position: sticky;
+    bottom: 0;
   }
 }
 </style>
