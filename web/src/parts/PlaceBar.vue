@@ -96,4 +96,11 @@ nav a.router-link-active {
     font-size: 16px;
   }
 }
+@media (max-width: 350px) {
+  nav a,
+  .you {
+    padding: 0 3px;
+    font-size: 13px;
+  }
+}
 </style>

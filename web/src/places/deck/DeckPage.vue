@@ -180,6 +180,7 @@ useDeckKeys({
 .tag,
 .now,
 .hook,
+.gone,
 .pad,
 .acts,
 .cover {
@@ -191,6 +192,7 @@ useDeckKeys({
   .tag,
   .now,
   .hook,
+  .gone,
   .pad,
   .acts,
   .cover {

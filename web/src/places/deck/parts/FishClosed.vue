@@ -29,6 +29,8 @@ const length = computed(() => (fish.value?.digits ? `${(Number(fish.value.digits
 <style scoped>
 .closed {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  min-width: 0;
   align-content: start;
   gap: var(--gap-2);
   padding: var(--gap-2);

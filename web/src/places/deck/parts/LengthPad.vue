@@ -20,7 +20,7 @@ const kinds = computed(() => (KINDS.includes(props.ownKind) ? KINDS : [props.own
   <div class="pad">
     <div class="readout">
       <output class="figures" data-testid="length">{{ shown }} <small>{{ unit }}</small></output>
-      <button type="button" class="choice" :disabled="kinds.length < 2" @click="emit('kind', after(kinds, kind))"><b>{{ kind }}</b> {{ LENGTH_KIND[kind] }}</button>
+      <button type="button" class="choice" :disabled="kinds.length < 2" @click="emit('kind', after(kinds, kind))"><b>{{ kind }}</b> <span class="words">{{ LENGTH_KIND[kind] }}</span></button>
       <button type="button" class="choice" @click="emit('how', after(HOWS, how))">by <b>{{ how }}</b></button>
       <button type="button" class="key back" aria-label="Remove the last digit" :disabled="!digits" @click="emit('digit', 'back')">⌫</button>
     </div>
@@ -84,5 +84,11 @@ small {
   min-height: 40px;
   width: 52px;
   font-size: 20px;
+}
+/* The letters stay; what they stand for is on the Guide. */
+@media (max-width: 350px) {
+  .words {
+    display: none;
+  }
 }
 </style>
