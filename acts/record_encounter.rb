@@ -105,10 +105,17 @@ module Acts
       trip = store.trips.find(sent[:trip_id])
       refuse(Core::InvalidInput, "trip_id", :unknown_trip, "This trip is not one of yours. Open the Deck again to take its card.") unless trip && trip[:member_id] == member[:id]
       refuse(Core::InvalidInput, "species_code", :unknown_species, "There is no species #{sent[:species_code].inspect} in the catalogue.") unless store.species.find(sent[:species_code])
+      check_spot(store, sent[:spot_code])
       late = stages.taps.find { |tap| tap[:at] > latest + CLOCK_SLACK_SECONDS }
       return trip unless late
 
       refuse(Core::InvalidInput, "stages", :in_the_future, "A tap is stamped #{late[:at].utc.iso8601}, which is still to come. Check the phone's clock.")
+    end
+
+    def check_spot(store, code)
+      return if code.nil? || store.waters.spot(code)
+
+      refuse(Core::InvalidInput, "spot_code", :unknown_spot, "There is no spot #{code.inspect}. Open the Deck again to take its newest card.")
     end
 
     def refuse_change_of_submitted(trip, known, reason)
@@ -216,7 +223,7 @@ module Acts
     end
 
     def refuse(error, field, code, sentence) = raise(error.at(field, code, sentence))
-    private_class_method :refuse_other_member, :refuse_other_content, :answer, :put, :collisions, :voided, :keep_version, :latest, :check,
+    private_class_method :check_spot, :refuse_other_member, :refuse_other_content, :answer, :put, :collisions, :voided, :keep_version, :latest, :check,
                          :encounter, :numbers, :write, :refuse_void_of_a_chain, :verdict, :follow, :check_numbers, :fish_of,
                          :refuse_change_of_submitted, :note_correction, :plain, :refuse
   end

@@ -78,6 +78,9 @@ class DayAtTheWaterTest < ApiCase
     put_encounter(Seeds.encounter(trip, number: "MS000002", start: Seeds::NOW - 600))
 
     assert_equal %w[harrow_point cutter_ledge], db[:encounters].order(:caught_at).select_map(:spot_code)
+    put_encounter(Seeds.encounter(trip, number: "MS000003", spot_code: "atlantis"))
+
+    assert_equal [422, ["spot_code"]], [last_response.status, answer["fields"].keys]
   end
 
   def test_a_closed_season_holds_the_trip_and_what_must_be_mended_stands_first

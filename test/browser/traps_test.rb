@@ -66,6 +66,9 @@ class TrapsTest < BrowserCase
     next_act
     sent
     keys "4"
+    find("[data-testid=more]").click
+    assert_selector "[data-testid=change-in-sheet]"
+    find("[data-testid=more]").click
     select "Pollack", from: "Species"
     assert_button "Fish on"
     sleep 0.5
