@@ -24,7 +24,7 @@ class SequencesTest < Minitest::Test
     end
 
     assert_operator days.counts[:sent], :>, DAYS
-    assert_operator days.counts[:ashore], :>, DAYS / 3
+    assert_operator days.counts[:ashore], :>, DAYS / 4
     assert_operator days.counts[:lost_answers], :>, DAYS / 5
   ensure
     days&.close

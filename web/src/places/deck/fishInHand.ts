@@ -85,7 +85,7 @@ export function tapOn(one: FishInHand, act: Act, at: number, speaksAgainst: bool
   if (act === 'tag_in') sayTagIn(one)
   one.taps.push({ act, at })
   if (!hasEnded(one)) one.reopened = false
-  one.ask_tag = act === 'let_go' && one.said_tag === null && one.kind === 'untagged' && one.offered !== null && !speaksAgainst
+  if (act === 'let_go') one.ask_tag = one.said_tag === null && one.kind === 'untagged' && one.offered !== null && !speaksAgainst
 }
 
 export function sayTagIn(one: FishInHand) {
@@ -108,7 +108,6 @@ export function tapBack(one: FishInHand): boolean {
   }
   one.taps.pop()
   if (last.act === 'tag_in') Object.assign(one, { kind: 'untagged', tag_numbers: [], said_tag: null })
-  if (!hasEnded(one)) one.ask_tag = false
   return one.taps.length > 0
 }
 
@@ -146,7 +145,7 @@ export function bodyOf(one: FishInHand, card: Pick<Card, 'trip' | 'rules'>, unit
     trip_id: one.trip_id ?? card.trip.id,
     device,
     kind: one.kind === 'tagged' && !one.tag_numbers.length ? 'untagged' : one.kind,
-    tag_question: ask_tag ? offered : null,
+    tag_question: ask_tag && stageOf(one) === 'let_go' ? offered : null,
     fate: stageOf(one) === 'kept' ? 'kept' : 'released',
     length: lengthOf(one, unit),
     tag_act: one.kind === 'recaptured' ? one.tag_act : null,

@@ -190,6 +190,8 @@ export function useDeck() {
     hands.value = (inHand?.hands ?? []).filter((one) => speciesOf(one.species_code) && (isInHand(one) || one.trip_id === card.value!.trip.id)).map((one) => asSaid({ ...blankFish(one.id, one.species_code, one.length_kind), ...one }))
     usual.value = inHand?.usual ?? logged.value[0]?.species_code ?? null
     at.value = Math.min(inHand?.at ?? 0, Math.max(0, hands.value.length - 1))
+    // A page that died between the last touch and the queue: what is closed here goes out.
+    hands.value.filter((one) => hasEnded(one) && !encounters.value.some((kept) => kept.id === one.id)).forEach(keepOne)
     if (!hands.value.length) hands.value = [blankRecord()]
   }
 
