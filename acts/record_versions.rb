@@ -11,13 +11,13 @@ module Acts
 
     # The stored revision of the same sending, or of a later one by the same device; nil when it says something new.
     def already(sent, fingerprint)
-      heard = @store.encounters.heard(@known[:id], device: sent[:device].to_s, revision: sent[:revision])
+      heard = heard(sent)
       heard if heard && (heard[:device_revision] > sent[:revision] || heard[:fingerprint] == fingerprint)
     end
 
     # The same revision of the same device with something else in it.
     def other_content?(sent)
-      heard = @store.encounters.heard(@known[:id], device: sent[:device].to_s, revision: sent[:revision])
+      heard = heard(sent)
       heard && heard[:device_revision] == sent[:revision]
     end
 
@@ -28,7 +28,16 @@ module Acts
       base = @store.encounters.last_said(@known[:id], device: sent[:device].to_s)
       found = Core::Records::Merge.call(base:, said: Plain.of(sent), stands: Plain.of(standing))
       names = found[:fields].map(&:to_sym)
-      { sent: standing.merge(sent.slice(*names), names.to_h { |name| [name, sent[name]] }), collisions: found[:collisions] }
+      { sent: standing.merge(names.to_h { |name| [name, sent[name]] }), collisions: found[:collisions] }
+    end
+
+    private
+
+    # Asked for once; there is one sending to each of these.
+    def heard(sent)
+      return @heard if defined?(@heard)
+
+      @heard = @store.encounters.heard(@known[:id], device: sent[:device].to_s, revision: sent[:revision])
     end
   end
 end

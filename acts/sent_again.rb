@@ -12,9 +12,13 @@ module Acts
 
     def of(store, known)
       lists = LISTS.to_h { |list| [list, known[list].to_a] }
-      { **known.slice(*KEPT), **lists, **measured(known), **numbers(store, known), revision: known[:revision],
-                                                                                   reflexes: known[:reflexes].to_h, tag_advice: known[:tag_advice]&.to_h,
-                                                                                   stages: store.encounters.stages(known[:id]), place: known[:lat_deg] && known.slice(:lat_deg, :lon_deg) }
+      { **known.slice(*KEPT), **lists, **measured(known), **numbers(store, known), **plain(known),
+        revision: known[:revision], stages: store.encounters.stages(known[:id]) }
+    end
+
+    def plain(known)
+      { reflexes: known[:reflexes].to_h, tag_advice: known[:tag_advice]&.to_h,
+        place: known[:lat_deg] && known.slice(:lat_deg, :lon_deg) }
     end
 
     def measured(known)
@@ -33,6 +37,6 @@ module Acts
 
       { tag_numbers: known[:read_numbers].to_a, new_tag_numbers: put }
     end
-    private_class_method :measured, :numbers
+    private_class_method :measured, :numbers, :plain
   end
 end

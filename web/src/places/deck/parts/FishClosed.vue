@@ -16,13 +16,13 @@ const length = computed(() => (fish.value?.digits ? `${(Number(fish.value.digits
     <div v-if="fish!.ask_tag" class="question" role="alert" data-testid="tag-question">
       <p>Nobody has said: is it in?</p>
       <TagStreamer :number="fish!.offered!" hollow />
-      <button type="button" data-testid="question-in" @click="tap('tag_in')">Tag is in</button>
-      <button type="button" data-testid="question-none" @click="noTag">No tag</button>
+      <button type="button" class="quiet" data-testid="question-in" @click="tap('tag_in')">Tag is in</button>
+      <button type="button" class="quiet" data-testid="question-none" @click="noTag">No tag</button>
     </div>
     <p v-else-if="fish!.tag_numbers.length" class="bears"><TagStreamer v-for="number in fish!.tag_numbers" :key="number" :number="number" /></p>
     <p v-else class="soft">Untagged.</p>
     <p class="soft">Closed. Undo takes the last touch back.</p>
-    <button type="button" class="wide" data-testid="change-it" @click="emit('change')">Change this fish</button>
+    <button type="button" class="quiet" data-testid="change-it" @click="emit('change')">Change this fish</button>
   </section>
 </template>
 
@@ -57,15 +57,5 @@ p {
 .question p {
   flex-basis: 100%;
   font-weight: var(--weight-strong);
-}
-button {
-  min-height: 44px;
-  padding: 0 var(--gap-3);
-  border: 1px solid var(--line-strong);
-  border-radius: 8px;
-  background: var(--sheet);
-  font: inherit;
-  color: inherit;
-  cursor: pointer;
 }
 </style>

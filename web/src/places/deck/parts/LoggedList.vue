@@ -50,8 +50,8 @@ const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
     </ol>
     <details class="trips">
       <summary>Other trips</summary>
-      <button v-for="one in others" :key="one.id" type="button" :data-trip="one.id" @click="emit('take', one)">{{ shortDateText(one.held_on) }}, {{ one.spot_name }}<template v-if="one.fish">, {{ one.fish }} fish</template></button>
-      <button type="button" data-testid="new-trip" @click="emit('new')">Start another trip</button>
+      <button v-for="one in others" :key="one.id" type="button" class="quiet" :data-trip="one.id" @click="emit('take', one)">{{ shortDateText(one.held_on) }}, {{ one.spot_name }}<template v-if="one.fish">, {{ one.fish }} fish</template></button>
+      <button type="button" class="quiet" data-testid="new-trip" @click="emit('new')">Start another trip</button>
     </details>
   </aside>
 </template>
@@ -84,14 +84,7 @@ ol {
 .trips button {
   display: block;
   width: 100%;
-  min-height: 44px;
   margin-top: 6px;
-  border: 1px solid var(--line-strong);
-  border-radius: 8px;
-  background: var(--sheet);
-  color: inherit;
-  font: inherit;
-  cursor: pointer;
 }
 .why {
   color: var(--rust);

@@ -30,7 +30,7 @@ const shown = computed(() => TABS[tab.value][1])
     </div>
     <div v-if="deck.life.value === 'closed' && tab !== 'crew'" class="body" role="tabpanel" aria-label="Closed fish" tabindex="0">
       <p>This fish is closed: what you touch belongs to the next one.</p>
-      <button type="button" class="reopen" data-testid="change-in-sheet" @click="deck.change({ reopened: true })">Change this fish</button>
+      <button type="button" class="quiet" data-testid="change-in-sheet" @click="deck.change({ reopened: true })">Change this fish</button>
     </div>
     <div v-else class="body" role="tabpanel" :aria-label="TABS[tab][0]" tabindex="0"><component :is="shown" :deck="deck" /></div>
   </section>
@@ -73,16 +73,6 @@ const shown = computed(() => TABS[tab.value][1])
 .body {
   overflow: auto;
   padding: var(--gap-2) var(--gap-3);
-}
-.reopen {
-  min-height: 44px;
-  padding: 0 var(--gap-3);
-  border: 1px solid var(--line-strong);
-  border-radius: 8px;
-  background: var(--sheet);
-  color: inherit;
-  font: inherit;
-  cursor: pointer;
 }
 .body :deep(.tab) {
   display: grid;

@@ -18,7 +18,7 @@ const start = () => emit('start', { held_on: localDate(), spot_code: spot.value,
     <h1>Start today’s trip</h1>
     <div v-if="trips.length" class="coming">
       <p>Take the card of a planned trip:</p>
-      <button v-for="one in trips" :key="one.id" type="button" :data-trip="one.id" @click="emit('take', one)">{{ shortDateText(one.held_on) }}, {{ one.spot_name }}</button>
+      <button v-for="one in trips" :key="one.id" type="button" class="quiet" :data-trip="one.id" @click="emit('take', one)">{{ shortDateText(one.held_on) }}, {{ one.spot_name }}</button>
     </div>
     <p class="soft">The spot and the water decide how long a fish may be out. <RouterLink to="/ready">Plan it on Ready</RouterLink> to know what to pack.</p>
     <el-form-item label="Spot" for="spot">
@@ -42,15 +42,6 @@ const start = () => emit('start', { held_on: localDate(), spot_code: spot.value,
 .coming {
   display: grid;
   gap: var(--gap-2);
-}
-.coming button {
-  min-height: 44px;
-  border: 1px solid var(--line-strong);
-  border-radius: var(--round);
-  background: var(--sheet);
-  color: inherit;
-  font: inherit;
-  cursor: pointer;
 }
 .go {
   min-height: 64px;
