@@ -21,6 +21,28 @@ module Acts
       end
     end
 
+    # A species that the catalogue did not know. Returns its row.
+    def enter(store:, by:, sent:)
+      code = code_of(sent[:common_name])
+      store.write do
+        if store.species.row(code) || store.species.name_taken?(sent[:common_name])
+          raise Core::Conflict.at("common_name", :species_known, "There is a species called #{sent[:common_name]} already. Open that one.")
+        end
+
+        check({ fl_to_tl_a_mm: nil, fl_to_tl_b: nil, fl_to_tl_se_mm: nil, **sent })
+        store.species.enter(code, sent)
+        store.changes.note(record: "species", record_id: code, before: nil, after: sent, member_id: by[:id])
+        store.species.row(code)
+      end
+    end
+
+    def code_of(name)
+      code = name.unicode_normalize(:nfkd).downcase.gsub(/[^a-z]+/, "_").gsub(/\A_+|_+\z/, "")[0, 40]
+      return code if code.size > 1
+
+      raise Core::InvalidInput.at("common_name", :no_name, "“#{name}” has too few letters for a name.")
+    end
+
     def check(row)
       lengths = row.values_at(*ORDER)
       if lengths.sort != lengths || lengths.first == lengths[1]
@@ -37,6 +59,6 @@ module Acts
 
       Core::Fish::Guild.fetch(row[:guild_key])
     end
-    private_class_method :check
+    private_class_method :check, :code_of
   end
 end

@@ -6,8 +6,8 @@ module Acts
     module_function
 
     # Raises Core::InvalidInput for schools that no house may choose, Core::Conflict when somebody was quicker.
-    def call(store:, member:, base_version:, choices:, why:)
-      rules = Core::Protocol::HouseRules.new(version: base_version + 1, choices:)
+    def call(store:, member:, base_version:, why:, choices:, figures: {}, guild_notes: {})
+      rules = Core::Protocol::HouseRules.new(version: base_version + 1, choices:, figures:, guild_notes:)
       store.write do
         before = store.house_rules.current
         if before.version != base_version
@@ -15,16 +15,17 @@ module Acts
                                   "Somebody changed the house rules meanwhile. Look at version #{before.version}, and change it again.")
         end
 
-        store.house_rules.add(base_version:, choices: rules.choices, why:, member_id: member[:id])
-        store.changes.note(record: "house_rules", record_id: rules.version, before: before.choices, after: rules.choices, member_id: member[:id])
+        store.house_rules.add(rules, why:, member_id: member[:id])
+        store.changes.note(record: "house_rules", record_id: rules.version, before: noted(before),
+                           after: noted(rules), member_id: member[:id])
       end
       rules
     end
 
     # What would change for a sample of plans, one per guild.
-    def preview(store:, choices:)
+    def preview(store:, choices:, figures: {}, guild_notes: {})
       before = store.house_rules.current
-      after = Core::Protocol::HouseRules.new(version: before.version + 1, choices:)
+      after = Core::Protocol::HouseRules.new(version: before.version + 1, choices:, figures:, guild_notes:)
       Core::Protocol::Difference.between(before:, after:, plans: sample(store))
     end
 
@@ -44,6 +45,11 @@ module Acts
         store.house_rules.add_own(member[:id], choices)
       end
     end
-    private_class_method :sample
+
+    # What is told of them in the list of changes.
+    def noted(rules)
+      rules.choices.merge(rules.figures, rules.guild_notes.transform_keys { |guild| :"note_#{guild}" })
+    end
+    private_class_method :sample, :noted
   end
 end

@@ -17,6 +17,19 @@ module Acts
       end
     end
 
+    # Takes back an entry that was wrong; the one before it counts again. Returns nothing.
+    def withdraw(store:, by:, id:, because:, now:)
+      store.write do
+        law = store.laws.find_in_force(id)
+        raise Core::NotFound.new(:no_such_law, "This entry is not in force any more. Load the page again.") if law.nil?
+
+        store.laws.withdraw(law, because:, member_id: by[:id], at: now)
+        store.changes.note(record: "law", record_id: "#{law[:species_code]}/#{law[:water_code]}",
+                           before: law.except(:entered_at, :checked_on).compact,
+                           after: { withdrawn_because: because }, member_id: by[:id])
+      end
+    end
+
     def check(store, sent, now)
       refuse("species_code", "There is no species #{sent[:species_code].inspect}.") unless store.species.find(sent[:species_code])
       refuse("water_code", "There is no water #{sent[:water_code].inspect}.") unless store.waters.all.any? { |one| one[:code] == sent[:water_code] }

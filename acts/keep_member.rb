@@ -11,16 +11,42 @@ module Acts
       store.write do
         id = store.members.add(**sent)
         store.changes.note(record: "member", record_id: id, before: nil, after: sent, member_id: by[:id])
-        WriteLetter.welcome(store:, recipient: sent[:email], name: sent[:name])
+        ResetJob.enqueue(sent[:email])
         id
       end
     end
 
-    # The address of an account is changed by its owner, not here.
+    # Another address to sign in with, for who never could or lost the old one; both addresses get a letter.
+    # Raises Core::Conflict when another account has it.
+    def address(store:, by:, id:, email:)
+      store.write do
+        member = known(store, id)
+        before = store.members.email(id)
+        return if before == email
+        raise Core::Conflict.at("email", :address_taken, "Another member signs in with #{email}.") if store.members.account?(email)
+
+        store.members.change_address(id, email)
+        store.changes.note(record: "member", record_id: id, before: { email: before }, after: { email: }, member_id: by[:id])
+        WriteLetter.address_changed(store:, recipient: before, name: member[:name], by: by[:name]) if before
+        ResetJob.enqueue(email)
+      end
+    end
+
+    # The letter with the link for a password once more.
+    def welcome_again(store:, by:, id:)
+      known(store, id)
+      email = store.members.email(id)
+      raise Core::Conflict.at("email", :no_address, "No address is known; enter one first.") if email.nil?
+
+      store.write do
+        ResetJob.enqueue(email)
+        store.changes.note(record: "member", record_id: id, before: nil, after: { letter_sent_to: email }, member_id: by[:id])
+      end
+    end
+
     def change(store:, by:, id:, sent:)
       store.write do
-        before = store.members.find(id)
-        raise Core::NotFound.new(:no_such_member, "There is no such member.") if before.nil?
+        before = known(store, id)
         if id == by[:id] && (sent[:role] != "coordinator" || !sent[:active])
           raise Core::Conflict.at("role", :own_role, "You cannot take the coordinator's role from yourself. Ask another coordinator.")
         end
@@ -29,5 +55,10 @@ module Acts
         store.changes.note(record: "member", record_id: id, before: before.slice(*sent.keys), after: sent, member_id: by[:id])
       end
     end
+
+    def known(store, id)
+      store.members.find(id) or raise Core::NotFound.new(:no_such_member, "There is no such member.")
+    end
+    private_class_method :known
   end
 end

@@ -22,12 +22,14 @@ module Acts
     end
 
     # A new water, or another name for one. Its kind stays: fish were weighed and budgets given by it.
+    # sent: { name:, kind:, corners: [[lat_deg, lon_deg], ...] | absent }; only fresh water is drawn, the sea is the rest.
     def water(store:, by:, code:, sent:)
       store.write do
         before = store.waters.water(code)
         raise Core::Conflict.at("kind", :kind_stays, "#{before[:name]} is #{before[:kind]} water; enter another water instead of changing that.") if before && before[:kind] != sent[:kind]
 
         store.waters.keep_water(code, sent)
+        draw(store, sent, before&.fetch(:name)) if sent[:corners]
         store.changes.note(record: "water", record_id: code, before: before&.slice(*sent.keys), after: sent, member_id: by[:id])
       end
     end
@@ -48,15 +50,29 @@ module Acts
     # geojson: parsed, String keys. Spots that would lie on land are named, and nothing is changed. Returns the features kept.
     def coast(store:, by:, geojson:)
       features = Core::Waters::DrawnCoast.read(geojson)
-      outline = Core::Waters::Outline.new(features)
       store.write do
-        dry = store.waters.spots.reject { |spot| wet?(spot, outline) }
-        refuse("features", "On this coast #{dry.map { |spot| spot[:name] }.join(', ')} would not lie in its water. Move or retire the spot first, or mend the drawing.") unless dry.empty?
-
+        refuse_dry(store, features)
         store.programme.replace_coast(features)
         store.changes.note(record: "coast", record_id: 1, before: nil, after: { features: features.size }, member_id: by && by[:id])
       end
       features
+    end
+
+    # Spots that would be dry then are named, and nothing is changed.
+    def draw(store, sent, name_before)
+      refuse("corners", "The sea is what is left around the land; only fresh water is drawn.") if sent[:kind] != "fresh"
+      known = store.programme.coast.reject { |one| one["properties"].values_at("kind", "name") == ["lough", name_before] && name_before != sent[:name] }
+      features = Core::Waters::DrawnCoast.with_water(known, name: sent[:name], corners: sent[:corners])
+      refuse_dry(store, features)
+      store.programme.replace_coast(features)
+    end
+
+    def refuse_dry(store, features)
+      outline = Core::Waters::Outline.new(features)
+      dry = store.waters.spots.reject { |spot| wet?(spot, outline) }
+      return if dry.empty?
+
+      refuse("features", "On this coast #{dry.map { |spot| spot[:name] }.join(', ')} would not lie in its water. Move or retire the spot first, or mend the drawing.")
     end
 
     def check_place(sent, water, outline)
@@ -73,6 +89,6 @@ module Acts
     def wet?(spot, outline) = outline.water_at(spot[:lat_deg], spot[:lon_deg]) == (spot[:water_kind] == "fresh" ? :lough : :sea)
 
     def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_water, sentence))
-    private_class_method :check_place, :check_name, :wet?, :refuse
+    private_class_method :draw, :refuse_dry, :check_place, :check_name, :wet?, :refuse
   end
 end

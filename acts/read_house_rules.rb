@@ -8,6 +8,8 @@ module Acts
       { version: rules.version, choices: rules.choices, own: member[:stricter], versions: store.house_rules.versions.map do |one|
         one.merge(made_at: one[:made_at].utc.iso8601)
       end,
+        figures: Core::Protocol::Figures::ALL.values.map { |one| one.to_h.merge(value: rules.figure(one.key)) },
+        guild_notes: rules.guild_notes,
         guilds: Core::Fish::Guild.all.map { |guild| { key: guild.key, name: guild.name } },
         questions: Core::Protocol::Questions::ALL.map { |question| question.to_h.except(:guild_defaults).merge(schools: question.schools.map(&:to_h)) } }
     end

@@ -44,7 +44,6 @@ module Acts
       return :there if store.members.account?(given[:email])
 
       store.members.add(email: given[:email], name: given[:coordinator], role: "coordinator")
-      WriteLetter.welcome(store:, recipient: given[:email], name: given[:coordinator])
       ResetJob.enqueue(given[:email])
       :added
     end

@@ -21,8 +21,17 @@ module Acts
       queue(store:, kind:, recipient:, report_id:, **Formats::LetterText.fill(words, values))
     end
 
-    def welcome(store:, recipient:, name:)
-      from_template(store:, kind: "welcome", recipient:, values: { "name" => name, "sign_in_link" => "#{LetterJob.base_url}/sign-in" })
+    # The words of the letter to a new member: { subject:, body: }. link: where the password is set
+    def welcome_words(store:, name:, link:)
+      words = store.letters.template("welcome") || Core::Letters::Kind.fetch("welcome").words
+      Formats::LetterText.fill(words, { "name" => name, "sign_in_link" => link })
+    end
+
+    # To the address that an account had until now.
+    def address_changed(store:, recipient:, name:, by:)
+      queue(store:, kind: "password", recipient:, subject: "Your address was changed",
+            body: "#{name}, #{by} changed the address that you sign in with. A letter went to the new one.\n\n" \
+                  "If you did not ask for this, tell the cooperative at once.\n")
     end
 
     def recapture_to_tagger(store:, report:, fish:)

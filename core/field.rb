@@ -11,7 +11,7 @@ module Core
       return if card.nil?
 
       @card = card
-      @rules = Protocol::HouseRules.new(**card[:rules].slice(:version, :own_version, :choices))
+      @rules = Protocol::HouseRules.new(**card[:rules].slice(:version, :own_version, :choices, :figures, :guild_notes))
       @laws = card[:laws].to_h { |law| [law[:species_code], law(law)] }
       @species = card[:species].to_h { |one| [one[:code], species(one)] }
     end
@@ -95,7 +95,7 @@ module Core
       last = situation.stages.ended_lift_seconds.last
       { one_lift_seconds: budget.one_lift_seconds, total_seconds: budget.total_seconds, no_lift: budget.no_lift, reasons: budget.reasons,
         before_seconds: situation.air_before_seconds, this_lift_seconds: Handling::Clock.this_lift_seconds(situation, budget),
-        last_lift_seconds: last || 0, rest_seconds: last ? Handling::AirBudget.rest_seconds(last) : 0 }
+        last_lift_seconds: last || 0, rest_seconds: last ? Handling::AirBudget.rest_seconds(last, rules: @rules) : 0 }
     end
 
     def species(row) = Fish::Species.new(**row.slice(*Trips::Card::SPECIES)).freeze

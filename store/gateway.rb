@@ -37,6 +37,7 @@ module Store
     def letters = Letters.new(db)
     def changes = Changes.new(db)
     def house_rules = HouseRules.new(db)
+    def kit = Kit.new(db)
     def laws = Laws.new(db)
     def lockers = Lockers.new(db)
     def custody = Custody.new(db)

@@ -17,8 +17,11 @@ module Store
       rules(made || @db[:house_rules].order(:version).first)
     end
 
-    # Adds the version after base_version; a second one after the same base meets the primary key.
-    def add(base_version:, choices:, why:, member_id:) = @db[:house_rules].insert(version: base_version + 1, choices: Sequel.pg_jsonb(choices), why:, member_id:)
+    # Adds them as a version; a second one of the same number meets the primary key.
+    def add(rules, why:, member_id:)
+      columns = %i[choices figures guild_notes].to_h { |part| [part, Sequel.pg_jsonb(rules.public_send(part))] }
+      @db[:house_rules].insert(version: rules.version, **columns, why:, member_id:)
+    end
 
     # [{ version:, why:, by:, made_at: }, ...] newest first
     def versions
@@ -43,7 +46,10 @@ module Store
 
     private
 
-    def rules(row) = Core::Protocol::HouseRules.new(version: row[:version], choices: deep(row[:choices]))
+    def rules(row)
+      parts = %i[choices figures guild_notes].to_h { |part| [part, deep(row[part])] }
+      Core::Protocol::HouseRules.new(version: row[:version], **parts)
+    end
 
     def own_of(rows)
       row = rows.order(Sequel.desc(:version)).first

@@ -17,6 +17,28 @@ module Store
                 .select(Sequel[:laws][:id], *shown, :season_first, :season_last, Sequel[:members][:name].as(:entered_by), :entered_at).all
     end
 
+    # Entries that no longer count, the newest first: superseded, or withdrawn because they were wrong.
+    # [{ id:, ..., superseded_at:, withdrawn_at:, withdrawn_because: }]
+    def past(limit: 200)
+      shown = [:id, *COLUMNS].map { |one| Sequel[:laws][one] }
+      @db[:laws].exclude(superseded_at: nil).left_join(:members, id: :entered_by)
+                .order(Sequel.desc(:superseded_at), Sequel.desc(Sequel[:laws][:id])).limit(limit)
+                .select(*shown, :season_first, :season_last, Sequel[:members][:name].as(:entered_by),
+                        :entered_at, :superseded_at, :withdrawn_at, :withdrawn_because).all
+    end
+
+    # One in force, or nil.
+    def find_in_force(id) = @db[:laws].first(id:, superseded_at: nil)
+
+    # It was entered wrongly: the entry that it superseded is in force again.
+    def withdraw(law, because:, member_id:, at:)
+      before = @db[:laws].where(law.slice(:species_code, :water_code))
+                         .where(superseded_at: law[:entered_at], withdrawn_at: nil)
+      @db[:laws].where(id: law[:id]).update(superseded_at: at, withdrawn_at: at,
+                                            withdrawn_by: member_id, withdrawn_because: because)
+      before.update(superseded_at: nil)
+    end
+
     def enter(law, member_id:, at:)
       @db[:laws].where(superseded_at: nil, **law.slice(:species_code, :water_code)).update(superseded_at: at)
       @db[:laws].insert(**law, entered_by: member_id, entered_at: at)

@@ -3,7 +3,7 @@
 module Store
   # The people of the cooperative.
   class Members
-    COLUMNS = %i[id account_id name public_name role units permit_number permit_expires_on trained stricter active].freeze
+    COLUMNS = %i[id account_id name public_name role units dates permit_number permit_expires_on trained stricter active].freeze
 
     def initialize(db) = @db = db
 
@@ -21,6 +21,21 @@ module Store
     def change(id, columns) = @db[:members].where(id:).update(**stored(columns))
 
     def by_account(account_id) = account_id && present(@db[:members].select(*COLUMNS).first(account_id:, active: true))
+
+    # An account is made where there was none; sessions and keys of the old address end.
+    def change_address(id, email)
+      account_id = @db[:members].where(id:).get(:account_id)
+      return change(id, account_id: @db[:accounts].insert(email:)) if account_id.nil?
+
+      @db[:accounts].where(id: account_id).update(email:)
+      @db[:account_active_session_keys].where(account_id:).delete
+      @db[:account_password_reset_keys].where(id: account_id).delete
+    end
+
+    # Has this account ever had a password?
+    def password?(account_id) = !@db[:account_password_hashes].where(id: account_id).empty?
+
+    def by_account_name(account_id) = @db[:members].where(account_id:).get(:name)
 
     # Whether somebody signs in with this address.
     def account?(email) = !@db[:accounts].where(email:).empty?

@@ -23,6 +23,10 @@ module Store
     # columns: what changed, as in the table
     def change(code, columns) = @db[:species].where(code:).update(**stored(columns))
 
+    def enter(code, columns) = @db[:species].insert(code:, **stored(columns))
+
+    def name_taken?(name) = !@db[:species].where(Sequel.function(:lower, :common_name) => name.downcase).empty?
+
     # The row as it is kept, for the office's form and the history.
     def row(code) = @db[:species].first(code:)&.then { |one| plain(one) }
 

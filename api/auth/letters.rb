@@ -11,7 +11,7 @@ module Api
       def set_up(auth, given)
         auth.auth_class_eval { prepend AsOurLetters }
         auth.send_email { |letter| given.send_letter.call(**letter) }
-        password(auth, given.config)
+        password(auth, given)
         address(auth, given)
       end
 
@@ -22,12 +22,23 @@ module Api
         def create_email_to(recipient, subject, body) = { recipient:, subject:, body: }
       end
 
-      def password(auth, config)
-        auth.reset_password_deadline_interval(hours: config.reset_hours)
+      # Who never had a password is welcomed, and has longer.
+      WELCOME_DAYS = 7
+
+      def password(auth, given)
+        config = given.config
+        new_member = ->(rodauth) { !given.store.members.password?(rodauth.account[:id]) }
+        welcome = lambda do |rodauth|
+          Acts::WriteLetter.welcome_words(store: given.store, link: rodauth.reset_password_email_link,
+                                          name: given.store.members.by_account_name(rodauth.account[:id]).to_s)
+        end
+        auth.reset_password_deadline_interval { new_member.call(self) ? { days: WELCOME_DAYS } : { hours: config.reset_hours } }
         auth.no_matching_reset_password_key_error_flash "This link is used up or too old. Ask for a new letter."
-        auth.reset_password_email_subject "Set a new password"
+        auth.reset_password_email_subject { new_member.call(self) ? welcome.call(self)[:subject] : "Set a new password" }
         auth.reset_password_email_link { "#{config.base_url}/new-password?key=#{token_param_value(reset_password_key_value)}" }
         auth.reset_password_email_body do
+          next welcome.call(self)[:body] if new_member.call(self)
+
           "Somebody, probably you, asked for a new password.\n\nSet it here within #{config.reset_hours} hours:\n#{reset_password_email_link}\n\n" \
             "If it was not you, do nothing; the old password stays.\n"
         end

@@ -7,13 +7,13 @@ module Api
       get("/api/house-rules") { json(house_rules) }
 
       put("/api/house-rules") do
-        Acts::ChooseSchools.call(store:, member: coordinator!, base_version: sent[:base_version], choices: sent[:choices], why: sent[:why])
+        Acts::ChooseSchools.call(store:, member: coordinator!, **sent.slice(:base_version, :choices, :figures, :guild_notes, :why))
         json(house_rules)
       end
 
       post("/api/house-rules/preview") do
         coordinator!
-        json(changes: Acts::ChooseSchools.preview(store:, choices: sent[:choices]))
+        json(changes: Acts::ChooseSchools.preview(store:, **sent.slice(:choices, :figures, :guild_notes)))
       end
 
       put("/api/house-rules/own") do
@@ -59,8 +59,31 @@ module Api
         json(members)
       end
 
+      put("/api/members/:id/address") do
+        Acts::KeepMember.address(store:, by: coordinator!, id: given[:id], email: sent[:email])
+        json(members)
+      end
+
+      post("/api/members/:id/letter") do
+        Acts::KeepMember.welcome_again(store:, by: coordinator!, id: given[:id])
+        json(members)
+      end
+
+      # Own kit; a coordinator reads anybody's.
+      get("/api/members/:id/kit") { json(Acts::KeepKit.read(store:, reader: member!, member_id: given[:id])) }
+
+      post("/api/members/:id/kit") do
+        Acts::KeepKit.move(store:, by: coordinator!, member_id: given[:id], sent:)
+        json(Acts::KeepKit.read(store:, reader: member!, member_id: given[:id]))
+      end
+
       get("/api/catalogue") do
         coordinator!
+        json(catalogue)
+      end
+
+      post("/api/species") do
+        Acts::ChangeSpecies.enter(store:, by: coordinator!, sent:)
         json(catalogue)
       end
 
@@ -73,6 +96,11 @@ module Api
 
       post("/api/laws") do
         Acts::EnterLaw.call(store:, by: coordinator!, sent: sent.merge(checked_on: day(sent[:checked_on], "checked_on")), now: Time.now)
+        json(catalogue)
+      end
+
+      post("/api/laws/:number/withdrawal") do
+        Acts::EnterLaw.withdraw(store:, by: coordinator!, id: Integer(given[:number], 10), because: sent[:because], now: Time.now)
         json(catalogue)
       end
 

@@ -13,10 +13,10 @@ module Api
         json(found)
       end
 
-      put("/api/me/units") { json(Acts::ChooseUnits.call(store:, member: member!, units: sent[:units])) }
+      put("/api/me/reading") { json(Acts::ChooseReading.call(store:, member: member!, sent:)) }
 
       get("/api/session") do
-        json(csrf_token: Rack::Protection::AuthenticityToken.token(env["rack.session"]), member: member&.slice(:id, :name, :role, :units),
+        json(csrf_token: Rack::Protection::AuthenticityToken.token(env["rack.session"]), member: member&.slice(:id, :name, :role, :units, :dates),
              second_factor: second_factor, programme: store.programme.find.slice(:name, :contact))
       end
 

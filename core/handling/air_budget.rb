@@ -7,15 +7,10 @@ module Core
     # Returns a frozen Budget; `reasons` names each factor that took something off, and `no_lift` is the sentence
     # that stands in place of seconds for a fish that is not lifted at all.
     #
-    # Source: house rules; every factor is a default that the coordinator can change.
+    # Source: house rules; every factor is a figure that the coordinator can set, see Protocol::Figures.
     module AirBudget
       Budget = Struct.new(:one_lift_seconds, :total_seconds, :reasons, :no_lift, keyword_init: true)
 
-      # A lift may be followed by another only after this rest, seconds. House rule.
-      MIN_REST_SECONDS = 30
-      REST_PER_LIFT = 2
-      # From this share of the species' large length on, a fish counts as large. House rule.
-      LARGE_SHARE = 0.8
       # Keeps 10 × 0.8 at 8 seconds, not the 7.999 of binary floats.
       HAIR = 1e-9
 
@@ -27,9 +22,11 @@ module Core
         return Budget.new(one_lift_seconds: 0, total_seconds: 0, reasons: [sentence].freeze, no_lift: sentence).freeze if sentence
 
         species = situation.species
-        base = situation.rules.air_base_seconds(situation.guild.air_class, situation.guild.key)
-        factors = { heat: heat(situation.temp_c, species.warm_c, species.stop_c), fight: fight(situation.fight_ratio),
-                    size: situation.large? ? 0.75 : 1.0 }
+        rules = situation.rules
+        base = rules.air_base_seconds(situation.guild.air_class, situation.guild.key)
+        factors = { heat: heat(situation.temp_c, species.warm_c, species.stop_c, rules:),
+                    fight: fight(situation.fight_ratio, rules:),
+                    size: situation.large? ? rules.share(:large_percent) : 1.0 }
         one_lift = one_lift_seconds(base, **factors)
         Budget.new(one_lift_seconds: one_lift, total_seconds: 2 * one_lift, reasons: reasons(situation, base, factors), no_lift: nil).freeze
       end
@@ -37,18 +34,22 @@ module Core
       def one_lift_seconds(base_seconds, heat:, fight:, size:) = ((base_seconds * heat * fight * size) + HAIR).floor
 
       # Seconds in the water before it may be lifted again.
-      def rest_seconds(last_lift_seconds) = [MIN_REST_SECONDS, REST_PER_LIFT * last_lift_seconds].max
-
-      def heat(water_temp_c, warm_c, stop_c)
-        return 1.0 if water_temp_c.nil? || water_temp_c <= warm_c
-        return 0.5 if water_temp_c >= stop_c
-
-        1.0 - (0.5 * (water_temp_c - warm_c) / (stop_c - warm_c))
+      def rest_seconds(last_lift_seconds, rules: Protocol::HouseRules.default)
+        [rules.figure(:rest_seconds), rules.figure(:rest_per_lift) * last_lift_seconds].max
       end
 
-      def fight(ratio)
-        if ratio > 2 then 0.5
-        elsif ratio > 1 then 0.75
+      def heat(water_temp_c, warm_c, stop_c, rules: Protocol::HouseRules.default)
+        return 1.0 if water_temp_c.nil? || water_temp_c <= warm_c
+
+        left = rules.share(:hot_percent)
+        return left if water_temp_c >= stop_c
+
+        1.0 - ((1.0 - left) * (water_temp_c - warm_c) / (stop_c - warm_c))
+      end
+
+      def fight(ratio, rules: Protocol::HouseRules.default)
+        if ratio > 2 then rules.share(:twice_fight_percent)
+        elsif ratio > 1 then rules.share(:long_fight_percent)
         else 1.0
         end
       end
@@ -74,7 +75,7 @@ module Core
       def reasons(situation, base_seconds, factors)
         lines = ["#{situation.guild.air_class} fish: #{base_seconds} s", heat_reason(situation, factors[:heat])]
         lines << "fight over budget: × #{hundredths(factors[:fight])}" if factors[:fight] < 1
-        lines << size_reason(situation) if factors[:size] < 1
+        lines << size_reason(situation, factors[:size]) if factors[:size] < 1
         lines.freeze
       end
 
@@ -85,10 +86,11 @@ module Core
         situation.heat == :cool ? "cool water, #{text}" : "warm water, #{text}: × #{hundredths(factor)}"
       end
 
-      def size_reason(situation)
-        return "large for its species: × 0.75" unless situation.unconverted?
+      def size_reason(situation, factor)
+        return "large for its species: × #{hundredths(factor)}" unless situation.unconverted?
 
-        "its #{situation.length.kind} cannot be turned into #{situation.species.length_kind}, so it counts as large: × 0.75"
+        "its #{situation.length.kind} cannot be turned into #{situation.species.length_kind}, " \
+          "so it counts as large: × #{hundredths(factor)}"
       end
 
       # "0.75", "1": the same letters wherever core runs.

@@ -84,7 +84,7 @@ module Core
       # Milliseconds in the water after the last lift; none when it was not lifted.
       def rest_ms(situation)
         last = situation.stages.ended_lift_seconds.last
-        last ? (AirBudget.rest_seconds(last) * 1000).round : 0
+        last ? (AirBudget.rest_seconds(last, rules: situation.rules) * 1000).round : 0
       end
 
       def mark(at_ms, tone, counts, from_ms, words, sound = nil) = { at_ms:, tone:, counts:, from_ms:, seconds: nil, words:, sound: }

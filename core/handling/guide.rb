@@ -34,9 +34,13 @@ module Core
                        ["Dispatch it quickly: one firm blow over the eyes, then bleed it and keep it cool.",
                         "The law decides; write it down as kept."])
              end),
+            note(rules.guild_notes[guild.key]),
             section("First aid", first_aid(guild))
           ].compact }
       end
+
+      # What the house adds of its own.
+      def note(text) = text && section("Note of the house", text.split("\n").map(&:strip).reject(&:empty?))
 
       NO_BLADDER = %i[skates_and_rays sharks crabs_and_lobsters].freeze
 
@@ -93,7 +97,7 @@ module Core
       end
 
       def section(title, lines) = { title:, lines: }
-      private_class_method :hold, :pressure, :lift, :lift_lines, :measure, :tag, :first_aid, :section
+      private_class_method :note, :hold, :pressure, :lift, :lift_lines, :measure, :tag, :first_aid, :section
     end
   end
 end

@@ -116,7 +116,11 @@ module Core
         [[species.in_water_only_mm, species.length_kind], [law&.in_water_only_mm, law && (law.length_kind || species.length_kind)]].select(&:first)
       end
 
-      def large? = unconverted? || (!own_length.nil? && own_length.mm >= AirBudget::LARGE_SHARE * species.large_mm)
+      def large?
+        return true if unconverted?
+
+        !own_length.nil? && own_length.mm >= rules.share(:large_from_percent) * species.large_mm
+      end
 
       def may_keep? = rules.school(:keep) == :as_law_allows
 

@@ -9,9 +9,6 @@ module Core
     #   season: [first, last] as "MM-DD", both open days; may run over the new year; nil when open all year
     Entry = Struct.new(:species_code, :water_code, :min_mm, :max_mm, :length_kind, :season, :bag_limit, :in_water_only_mm,
                        :authority, :checked_on, :link, keyword_init: true) do
-      # An entry older than this is shown as stale. House rule.
-      def self.stale_after_days = 90
-
       # "04-01" is "1 April".
       def self.day_words(day)
         month, number = day.split("-").map(&:to_i)
@@ -21,7 +18,10 @@ module Core
       # Is there such a day in any year?
       def self.day?(day) = Date.valid_date?(2024, *day.split("-").map(&:to_i))
 
-      def stale?(today) = (today - checked_on).to_i > self.class.stale_after_days
+      # An entry older than the house allows is shown as stale.
+      def stale?(today, rules: Protocol::HouseRules.default)
+        (today - checked_on).to_i > rules.figure(:law_stale_days)
+      end
 
       # day: Date, or ISO text "2026-11-25"
       def open_on?(day)

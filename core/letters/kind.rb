@@ -17,7 +17,7 @@ module Core
         "report_link" => ["address where the report can be changed", "http://marrow.example/report/…"]
       }.freeze
 
-      WELCOME = { "name" => ["the member's name", "Isolde Brannock"], "sign_in_link" => ["where to set a password", "http://marrow.example/sign-in"] }.freeze
+      WELCOME = { "name" => ["the member's name", "Isolde Brannock"], "sign_in_link" => ["where to set a password, for seven days", "http://marrow.example/new-password?key=…"] }.freeze
 
       attr_reader :key, :title, :to, :values, :subject, :body
 
@@ -69,7 +69,10 @@ module Core
         new("welcome", title: "Welcome to a new member", to: "the new member", values: WELCOME, subject: "Welcome to the tagging cooperative", body: <<~TEXT)
           {{ name }}, you are now a member of the cooperative.
 
-          To set your password go to {{ sign_in_link }}, type this address, and ask for a letter.
+          Set your password here within seven days:
+          {{ sign_in_link }}
+
+          Later the sign-in page sends you another link: “Forgotten?”, with this address.
         TEXT
       ].freeze
 

@@ -7,6 +7,8 @@ module Core
     #
     #   version: Integer, of the house;  own_version: Integer, of the member's stricter choices on top, 0 for none
     #   choices: { question key => { school: key, guilds: { guild key => school key } } }; a missing question has our default
+    #   figures: { name => Integer }, only those that differ from our own, see Figures
+    #   guild_notes: { guild key => String }, what the house adds to the page of a guild
     #
     # Raises Core::InvalidInput for unknown questions or schools, and for schools that no house may choose.
     class HouseRules
@@ -17,12 +19,16 @@ module Core
         brief: { fragile: 15, sensitive: 20, ordinary: 30, hardy: 30 }
       }.freeze
 
-      attr_reader :version, :own_version, :choices
+      NOTE_CHARACTERS = 500
+
+      attr_reader :version, :own_version, :choices, :figures, :guild_notes
 
       def self.default = new(version: 1, choices: {})
 
-      def initialize(version:, choices:, own_version: 0)
+      def initialize(version:, choices:, own_version: 0, figures: {}, guild_notes: {})
         @version = version
+        @figures = Figures.read(figures)
+        @guild_notes = notes(guild_notes)
         @own_version = own_version
         @choices = Questions::ALL.to_h { |question| [question.key, chosen(question, choices)] }.freeze
         unknown = choices.keys.map(&:to_sym) - @choices.keys
@@ -47,7 +53,15 @@ module Core
         [(:glove if school(:touch, guild_key) == :gloves_at_jaw), (:net unless school(:net, guild_key) == :by_hand)].compact
       end
 
-      def air_base_seconds(air_class, guild_key = nil) = AIR_BASE_SECONDS.fetch(school(:air, guild_key)).fetch(air_class)
+      def figure(key) = figures.fetch(key) { Figures::ALL.fetch(key).default }
+
+      # A figure in percent as a share.
+      def share(key) = figure(key) / 100.0
+
+      def air_base_seconds(air_class, guild_key = nil)
+        seconds = AIR_BASE_SECONDS.fetch(school(:air, guild_key)).fetch(air_class)
+        (seconds * figure(:air_percent)).div(100)
+      end
 
       # These rules with a member's own stricter choices ({ question key => school key }) on top.
       # A laxer choice than the house's is refused.
@@ -59,7 +73,7 @@ module Core
           kept = choices[question.key][:guilds].select { |_guild, one| question.school(one).strictness > question.school(school_key).strictness }
           [question.key, { school: school_key.to_sym, guilds: kept }]
         end
-        self.class.new(version:, own_version:, choices: choices.merge(changed))
+        self.class.new(version:, own_version:, choices: choices.merge(changed), figures:, guild_notes:)
       end
 
       # The same, but a choice that the house has overtaken since is left out: then the house's stands.
@@ -72,6 +86,11 @@ module Core
       end
 
       private
+
+      def notes(given)
+        given.to_h { |key, text| [Fish::Guild.fetch(key).key, text.to_s.strip[0, NOTE_CHARACTERS]] }
+             .reject { |_guild, text| text.empty? }.freeze
+      end
 
       def chosen(question, given)
         choice = given[question.key] || given[question.key.to_s] || {}

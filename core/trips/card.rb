@@ -30,7 +30,8 @@ module Core
       # Only what differs from our own defaults has to be told.
       def rules(rules)
         default = Protocol::HouseRules.default
-        { version: rules.version, own_version: rules.own_version, choices: rules.choices.reject { |key, choice| choice == default.choices[key] } }
+        { version: rules.version, own_version: rules.own_version, figures: rules.figures, guild_notes: rules.guild_notes,
+          choices: rules.choices.reject { |key, choice| choice == default.choices[key] } }
       end
 
       # Which taps may come next, the natural one first ("start" before the first), and in which stages a mark is made.

@@ -21,7 +21,7 @@ module Core
         end,
           budgets: plan.species.map { |species| Budgets.for(species:, plan:, rules:, law: by_code[species.code]) },
           tackle: Tackle.check(plan:, locker:, rules:) + Conditions.check(plan:), landing:, kit:, tags: forecast(tags),
-          law: laws.map { |entry| law(entry, plan, today) }, authorisation: }
+          law: laws.map { |entry| law(entry, plan, today, rules) }, authorisation: }
       end
 
       # What must be put right before leaving, worst first: what does not fit, what is needed and not owned, what stops.
@@ -71,8 +71,8 @@ module Core
         enough ? Finding.ok(:tags, text, "your own use") : Finding.care(:tags, "#{text} Ask for more.", "your own use")
       end
 
-      def law(entry, plan, today)
-        stale = entry.stale?(today)
+      def law(entry, plan, today, rules)
+        stale = entry.stale?(today, rules:)
         closed = !entry.open_on?(plan.held_on)
         verdict = if closed then :stop
                   else stale ? :care : :ok

@@ -39,6 +39,33 @@ module Core
         end
       end
 
+      # The coast with one fresh water drawn anew, as its corners were touched on the map: [[lat_deg, lon_deg], ...]
+      # Land that it lies in gets a hole; what the water covered before is land again.
+      def with_water(features, name:, corners:)
+        points = corners.map(&:reverse)
+        lough = { "properties" => { "kind" => "lough", "name" => name },
+                  "geometry" => { "type" => "Polygon", "coordinates" => [[*points, points.first]] } }
+        drawn = feature(lough, features.size)
+        ring = drawn.dig("geometry", "coordinates").first
+        before = features.find { |one| water?(one, name) }
+        others = (features - [before]).map { |one| land?(one) ? with_hole(one, ring, before) : one }
+        whole = [*others, drawn]
+        check_whole(whole)
+        whole + shores(whole)
+      end
+
+      def water?(feature, name)
+        feature["properties"].values_at("kind", "name") == ["lough", name]
+      end
+
+      def land?(feature) = feature.dig("properties", "kind") == "land"
+
+      def with_hole(land, ring, before)
+        rings = land.dig("geometry", "coordinates") - (before ? before.dig("geometry", "coordinates") : [])
+        inside = Outline::Polygon.new(rings.first(1)).cover?(ring[0][1], ring[0][0])
+        land.merge("geometry" => { "type" => "Polygon", "coordinates" => inside ? [*rings, ring] : rings })
+      end
+
       def collection?(geojson) = geojson.is_a?(Hash) && geojson["type"] == "FeatureCollection" && geojson["features"].is_a?(Array)
 
       def feature(feature, index)
@@ -117,7 +144,7 @@ module Core
       end
 
       def refuse(field, sentence) = raise(InvalidInput.at(field, :bad_coast, sentence))
-      private_class_method :collection?, :feature, :name, :coordinates, :ring, :line, :point, :check_whole, :shores, :box, :refuse
+      private_class_method :water?, :land?, :with_hole, :collection?, :feature, :name, :coordinates, :ring, :line, :point, :check_whole, :shores, :box, :refuse
     end
   end
 end

@@ -137,7 +137,7 @@ class DayAtTheWaterTest < ApiCase
   end
 
   def test_units_the_crews_code_and_the_coordinators_list_of_trips
-    send_json(:put, "/api/me/units", { units: "imperial" })
+    send_json(:put, "/api/me/reading", { units: "imperial" })
 
     assert_equal "imperial", ask("/api/session").dig("member", "units")
     trip = planned
