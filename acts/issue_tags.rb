@@ -48,14 +48,10 @@ module Acts
 
     # Who may not tag gets no tags.
     def refuse_unauthorised(member, day)
-      return if Core::Trips::Authorisation.check(member:, on: day).verdict != :stop
+      standing = Core::Trips::Authorisation.standing(member:, on: day)
+      return if standing.verdict != :stop
 
-      expires_on = member[:permit_expires_on]
-      why = if member[:permit_number].to_s.empty? || expires_on.nil? then "has no permit on file"
-            elsif expires_on < day then "has a permit that ended on #{expires_on}"
-            else "is not trained for tagging yet"
-            end
-      raise Core::Conflict.at("member_id", :may_not_tag, "#{member[:name]} #{why}. Renew that under Members first; then issue the tags.")
+      raise Core::Conflict.at("member_id", :may_not_tag, "#{member[:name]} #{standing.text}. Renew that under Members first; then issue the tags.")
     end
 
     def active(store, member_id)

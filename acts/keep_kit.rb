@@ -13,9 +13,7 @@ module Acts
     # Own kit; a coordinator reads anybody's. Raises Core::Forbidden for somebody else's.
     # Returns { held: [{ item:, count:, since: }], tags:, moves: [...], usual: [...] }, newest moves first.
     def read(store:, reader:, member_id:)
-      if reader[:id] != member_id && reader[:role] != "coordinator"
-        raise Core::Forbidden.new(:not_yours, "Only a coordinator sees what others hold.")
-      end
+      raise Core::Forbidden.new(:not_yours, "Only a coordinator sees what others hold.") if reader[:id] != member_id && reader[:role] != "coordinator"
 
       moves = store.kit.moves(member_id).map { |one| one.merge(at: one[:at].utc.iso8601) }
       held = store.kit.held(member_id).map { |one| one.merge(since: one[:since].utc.iso8601) }

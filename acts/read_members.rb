@@ -6,7 +6,7 @@ module Acts
     def self.call(store:, today:)
       store.members.all.map do |member|
         member.slice(:id, :name, :email, :role, :public_name, :permit_number, :permit_expires_on, :trained, :active)
-              .merge(authorisation: Core::Trips::Authorisation.check(member:, on: today).to_h)
+              .merge(authorisation: Core::Trips::Authorisation.standing(member:, on: today).to_h)
       end
     end
   end

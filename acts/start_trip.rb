@@ -28,7 +28,7 @@ module Acts
     def check_day(held_on, today)
       return if held_on <= today + PLAN_AHEAD_DAYS
 
-      raise Core::InvalidInput.at("held_on", :too_far_ahead, "#{held_on} is more than #{PLAN_AHEAD_DAYS} days ahead. Check the year.")
+      raise Core::InvalidInput.at("held_on", :too_far_ahead, "#{Core::Units.day_text(held_on)} is more than #{PLAN_AHEAD_DAYS} days ahead. Check the year.")
     end
   end
 end

@@ -74,7 +74,7 @@ module Acts
         "days" => Core::Recaptures::Story.days_at_liberty(fish[:released_on], report[:caught_on]), "fate" => report[:fate], "story_link" => "#{LetterJob.base_url}/story/#{fish[:story_key]}" }
     end
 
-    def day(date) = date.strftime("%-d %B %Y")
+    def day(date) = Core::Units.day_text(date)
     private_class_method :of_fish, :day
   end
 end

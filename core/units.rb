@@ -15,7 +15,12 @@ module Core
     # How a person reads lengths: "metric" in centimetres, "imperial" in inches.
     SYSTEMS = { "metric" => ["cm", 10.0], "imperial" => ["in", 25.4] }.freeze
 
+    MONTHS = %w[January February March April May June July August September October November December].freeze
+
     module_function
+
+    # "6 November 2026"
+    def day_text(date) = "#{date.day} #{MONTHS[date.month - 1]} #{date.year}"
 
     # One decimal, halves away from zero; the same letters wherever core runs.
     def tenths(value)

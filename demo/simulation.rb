@@ -115,7 +115,8 @@ module Demo
     def usual_lift_seconds(species, length, temp)
       air = Core::Handling::AirBudget
       base = @rules.air_base_seconds(species.guild.air_class)
-      air.one_lift_seconds(base, heat: air.heat(temp, species.warm_c, species.stop_c), fight: 1.0, size: length >= @rules.share(:large_from_percent) * species.large_mm ? @rules.share(:large_percent) : 1.0)
+      size = length >= @rules.share(:large_from_percent) * species.large_mm ? @rules.share(:large_percent) : 1.0
+      air.one_lift_seconds(base, heat: air.heat(temp, species.warm_c, species.stop_c), fight: 1.0, size:)
     end
 
     def death_share(species, release)

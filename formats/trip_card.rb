@@ -8,25 +8,44 @@ module Formats
   #   expected: [species code]
   class TripCard
     MARGIN = 22
-    GRID_COLUMNS = { "time" => 38, "species" => 62, "tag" => 66, "length mm" => 48, "kind" => 28, "hook" => 46, "air s" => 32, "kept" => 26, "note" => 0 }.freeze
+    # The columns of the typed sheet in its order, with their width in points; the note takes the rest.
+    GRID_COLUMNS = { time: ["time", 34], species: ["species", 62], tag: ["tag, 2nd tag", 92], length: ["length mm", 56],
+                     hook: ["hook in", 44], blood: ["blood", 36], weight: ["g - sling", 56], air: ["air s", 30],
+                     outcome: ["swam off", 44], fate: ["kept", 28], note: ["note", 0] }.freeze
+    GRID_LEGEND =
+      "Length: snout to fork (a square tail: to its end); behind it t tape, r ruler, e estimated, nothing for the board. " \
+      "Weight: 1620, or 1740-120 with the wet sling. Blood: no, some, much. " \
+      "Hook: lip, jaw corner, roof, tongue, outside, eye, gill, throat, stomach. Swam off: strong, slow, sank, floated, " \
+      "taken, lost from sight. Two tags: MS000001 + MS000002. A box left empty says nothing."
     GRID_ROWS = 14
+    LEGEND_HEIGHT = 34
     MOST_SPECIES = 5
     LONG_FIGHT = 1.5
 
-    def self.pdf(card:, member_name:, expected:, fonts_dir:) = new(card, member_name, expected, fonts_dir).render
+    # So small the front may be set, so that it stays one side; then species are left out, the unlikeliest first.
+    SCALES = [1.0, 0.92, 0.85].freeze
 
-    def initialize(card, member_name, expected, fonts_dir)
+    def self.pdf(card:, member_name:, expected:, fonts_dir:)
+      settings = MOST_SPECIES.downto(1).flat_map { |most| SCALES.map { |scale| [most, scale] } }
+      cards = settings.lazy.map { |most, scale| new(card, member_name, expected, fonts_dir, most:, scale:) }
+      cards.find(&:front_fits?).render
+    end
+
+    def initialize(card, member_name, expected, fonts_dir, most:, scale:)
+      @scale = scale
       @card = card
       @field = Core::Field.new(card)
       @member_name = member_name
       chosen = card[:species].select { |one| expected.include?(one[:code]) }
-      @species = (chosen.empty? ? card[:species] : chosen).first(MOST_SPECIES)
+      @species = (chosen.empty? ? card[:species] : chosen).first(most)
       @paper = Paper.new(fonts_dir:, title: "Trip card", page_size: "A5", margin: MARGIN)
+      front
     end
 
+    def front_fits? = pdf.page_count == 1
+
     def render
-      front
-      pdf.start_new_page
+      pdf.start_new_page(layout: :landscape)
       back
       pdf.render
     end
@@ -35,30 +54,32 @@ module Formats
 
     def pdf = @paper.pdf
 
+    def size(points) = points * @scale
+
     def front
       heading
       @species.each { |one| species(one) }
-      @paper.text "When time runs out: back in the net, in the water, get ready, lift again.", size: 11, style: :bold
-      @paper.text "Hook in a hand: cut the line first, then get medical help. Local rules decide over this card.", size: 9
+      @paper.text "When time runs out: back in the net, in the water, get ready, lift again.", size: size(11), style: :bold
+      @paper.text "Hook in a hand: cut the line first, then get medical help. Local rules decide over this card.", size: size(9)
     end
 
     def heading
       trip = @card[:trip]
-      @paper.text "#{trip[:spot_name]}, #{trip[:held_on].strftime('%-d %B %Y')}", size: 17, style: :bold
+      @paper.text "#{trip[:spot_name]}, #{trip[:held_on].strftime('%-d %B %Y')}", size: size(17), style: :bold
       water = trip[:water_temp_c] ? "water #{trip[:water_temp_c]} °C" : "water not read"
-      @paper.text "#{@member_name}; #{trip[:platform]}; #{water}; house rules #{@card[:rules][:version]}; card #{@card[:sha256][0, 8]}", size: 9
+      @paper.text "#{@member_name}; #{trip[:platform]}; #{water}; house rules #{@card[:rules][:version]}; card #{@card[:sha256][0, 8]}", size: size(9)
       pdf.move_down 6
     end
 
     def species(one)
       pdf.stroke_horizontal_rule
       pdf.move_down 5
-      pdf.formatted_text [{ text: one[:common_name], styles: [:bold] }, { text: "   #{budgets(one)}" }], size: 12, color: Paper::SLATE
+      pdf.formatted_text [{ text: one[:common_name], styles: [:bold] }, { text: "   #{budgets(one)}" }], size: size(12), color: Paper::SLATE
       fight = @field.fish({ species_code: one[:code] })[:fight][:budget_seconds]
-      @paper.text "fight #{fight} s; measure #{one[:length_kind]}; tag from #{one[:min_taggable_mm]} mm; stop at #{one[:stop_c]} °C", size: 9.5
-      lines(one).each { |line| @paper.text "· #{line}", size: 10 }
+      @paper.text "fight #{fight} s; measure #{one[:length_kind]}; tag from #{one[:min_taggable_mm]} mm; stop at #{one[:stop_c]} °C", size: size(9.5)
+      lines(one).each { |line| @paper.text "· #{line}", size: size(10) }
       law = @card[:laws].find { |entry| entry[:species_code] == one[:code] }
-      @paper.text "Law as entered: #{law[:sentence]} (#{law[:authority]})", size: 8.5 if law
+      @paper.text "Law as entered: #{law[:sentence]} (#{law[:authority]})", size: size(8.5) if law
       pdf.move_down 5
     end
 
@@ -84,26 +105,28 @@ module Formats
     end
 
     def back
+      widths = GRID_COLUMNS.values.map(&:last)
+      widths[-1] = pdf.bounds.width - widths.sum
       top = pdf.bounds.top
-      width = pdf.bounds.width
-      widths = GRID_COLUMNS.values
-      widths[-1] = width - widths.sum
-      height = (top - 16) / (GRID_ROWS + 1)
+      height = (top - LEGEND_HEIGHT) / (GRID_ROWS + 1)
       numbers = @card[:pouch]
-      (0..GRID_ROWS).each { |row| grid_row(row, widths, top - (row * height), height, row.zero? ? nil : numbers[row - 1]) }
+      (0..GRID_ROWS).each do |row|
+        grid_row(row, widths, top - (row * height), height, row.zero? ? nil : numbers[row - 1])
+      end
       pdf.fill_color Paper::SLATE
-      pdf.draw_text "Hook: lip, jaw corner, roof, tongue, outside, eye, gill, throat, stomach. Kind: FL fork, TL tail end.", at: [0, 2], size: 8
+      pdf.text_box GRID_LEGEND, at: [0, LEGEND_HEIGHT - 4], width: pdf.bounds.width, height: LEGEND_HEIGHT - 4,
+                                size: 7.5, overflow: :shrink_to_fit
     end
 
     def grid_row(row, widths, top, height, number)
       pdf.stroke_color Paper::SLATE
       pdf.line_width row.zero? ? 1.5 : 0.8
       left = 0
-      GRID_COLUMNS.keys.zip(widths).each do |name, width|
+      GRID_COLUMNS.zip(widths).each do |(column, (name, _)), width|
         pdf.stroke_rectangle [left, top], width, height
         pdf.fill_color Paper::SLATE
-        pdf.draw_text name, at: [left + 3, top - (height * 0.62)], size: 8.5, style: :bold if row.zero?
-        pdf.draw_text number, at: [left + 4, top - (height * 0.65)], size: 11, style: :bold if number && name == "tag"
+        pdf.draw_text name, at: [left + 3, top - (height * 0.62)], size: 8, style: :bold if row.zero?
+        pdf.draw_text number, at: [left + 3, top - (height * 0.65)], size: 11, style: :bold if number && column == :tag
         left += width
       end
     end

@@ -138,7 +138,7 @@ module Core
         expires_on = @member[:permit_expires_on]
         return if @one[:kind] != "tagged" || expires_on.nil? || expires_on >= @one[:caught_on]
 
-        doubt(:permit_expired, "Your permit had run out on #{expires_on} when this fish was tagged. Tell the coordinator.", { expires_on: expires_on.to_s }, nil)
+        doubt(:permit_expired, "Your permit had run out on #{Units.day_text(expires_on)} when this fish was tagged. Tell the coordinator.", { expires_on: expires_on.to_s }, nil)
       end
 
       def doubt(code, sentence, evidence, fix) = Doubt.new(code:, sentence:, evidence:, fix:).freeze

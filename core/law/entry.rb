@@ -2,8 +2,6 @@
 
 module Core
   module Law
-    MONTHS = %w[January February March April May June July August September October November December].freeze
-
     # The law on keeping one species in one water, as the coordinator entered it. Local rules decide.
     #
     #   season: [first, last] as "MM-DD", both open days; may run over the new year; nil when open all year
@@ -12,7 +10,7 @@ module Core
       # "04-01" is "1 April".
       def self.day_words(day)
         month, number = day.split("-").map(&:to_i)
-        "#{number} #{Law::MONTHS[month - 1]}"
+        "#{number} #{Units::MONTHS[month - 1]}"
       end
 
       # Is there such a day in any year?

@@ -9,20 +9,50 @@ module Core
       WARN_DAYS = 60
       URGENT_DAYS = 14
 
-      # Returns a Finding: stop when tags are withheld, care when it runs out soon.
-      def self.check(member:, on:)
+      WITHHELD = "No tag numbers go onto the card; logging and recaptures still work."
+
+      module_function
+
+      # What the member reads. Returns a Finding: stop when tags are withheld, care when it runs out soon.
+      def check(member:, on:)
         number, expires_on, trained = member.values_at(:permit_number, :permit_expires_on, :trained)
-        withheld = "No tag numbers go onto the card; logging and recaptures still work."
-        return Finding.stop(:permit, "You have no permit number on file. #{withheld} Ask the coordinator.", "permit") if number.to_s.empty? || expires_on.nil?
-        return Finding.stop(:permit, "Your permit #{number} expired on #{expires_on}. #{withheld} Ask the coordinator to renew it.", "permit") if expires_on < on
-        return Finding.stop(:training, "You are not trained for tagging yet. #{withheld}", "training") unless trained.include?("tagging")
-
-        days = (expires_on - on).to_i
-        return Finding.care(:permit, "Your permit #{number} runs out in #{days} days, on #{expires_on}. Renew it now.", "permit") if days <= URGENT_DAYS
-        return Finding.care(:permit, "Your permit #{number} runs out on #{expires_on}, in #{days} days.", "permit") if days <= WARN_DAYS
-
-        Finding.ok(:permit, "Permit #{number}, valid until #{expires_on}; trained for #{trained.join(' and ')}.", "permit")
+        case state(member, on)
+        when :no_permit then stop("You have no permit number on file. #{WITHHELD} Ask the coordinator.")
+        when :expired then stop("Your permit #{number} expired on #{Units.day_text(expires_on)}. #{WITHHELD} Ask the coordinator to renew it.")
+        when :untrained then Finding.stop(:training, "You are not trained for tagging yet. #{WITHHELD}", "training")
+        when :urgent then care("Your permit #{number} runs out in #{(expires_on - on).to_i} days, on #{Units.day_text(expires_on)}. Renew it now.")
+        when :soon then care("Your permit #{number} runs out on #{Units.day_text(expires_on)}, in #{(expires_on - on).to_i} days.")
+        else Finding.ok(:permit, "Permit #{number}, valid until #{Units.day_text(expires_on)}; trained for #{trained.join(' and ')}.", "permit")
+        end
       end
+
+      # What others read of a member: a Finding whose text goes on from the name, as "has no permit on file".
+      def standing(member:, on:)
+        expires_on = member[:permit_expires_on]
+        case state(member, on)
+        when :no_permit then stop("has no permit on file")
+        when :expired then stop("has a permit that ended on #{Units.day_text(expires_on)}")
+        when :untrained then Finding.stop(:training, "is not trained for tagging yet", "training")
+        when :urgent, :soon then care("may tag; the permit ends on #{Units.day_text(expires_on)}, in #{(expires_on - on).to_i} days")
+        else Finding.ok(:permit, "may tag", "permit")
+        end
+      end
+
+      def state(member, day)
+        expires_on = member[:permit_expires_on]
+        return :no_permit if member[:permit_number].to_s.empty? || expires_on.nil?
+        return :expired if expires_on < day
+        return :untrained unless member[:trained].include?("tagging")
+
+        days = (expires_on - day).to_i
+        if days <= URGENT_DAYS then :urgent
+        else days <= WARN_DAYS ? :soon : :fine
+        end
+      end
+
+      def stop(text) = Finding.stop(:permit, text, "permit")
+      def care(text) = Finding.care(:permit, text, "permit")
+      private_class_method :state, :stop, :care
     end
   end
 end

@@ -77,7 +77,7 @@ module Core
         verdict = if closed then :stop
                   else stale ? :care : :ok
                   end
-        text = [closed ? "Closed on #{plan.held_on}." : nil, "#{entry.sentence[0].upcase}#{entry.sentence[1..]}.",
+        text = [closed ? "Closed on #{Units.day_text(plan.held_on)}." : nil, "#{entry.sentence[0].upcase}#{entry.sentence[1..]}.",
                 stale ? "Checked #{(today - entry.checked_on).to_i} days ago: ask again before you rely on it." : nil, "Local rules decide."].compact.join(" ")
         { species_code: entry.species_code, authority: entry.authority, checked_on: entry.checked_on, link: entry.link, stale:,
           finding: Finding.public_send(verdict, :law, text, "law as entered") }

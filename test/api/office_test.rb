@@ -3,7 +3,7 @@
 require_relative "../support/api_case"
 
 # What the office takes back, sets, writes and hands out.
-class OfficeApiTest < ApiCase
+class OfficeSettingsTest < ApiCase
   LAW = { species_code: "seabass", water_code: "marrow_sound", min_mm: 420, max_mm: nil, length_kind: "FL", season_first: nil, season_last: nil,
           bag_limit: 2, in_water_only_mm: nil, authority: "Marrow Sound Fisheries Board", checked_on: Date.today.iso8601, link: nil }.freeze
 
@@ -56,7 +56,7 @@ class OfficeApiTest < ApiCase
     run_jobs
     letters = db[:letters].where(recipient: "wren@marrow.example").all
 
-    assert_equal ["Welcome to the tagging cooperative"], letters.map { |one| one[:subject] }
+    assert_equal(["Welcome to the tagging cooperative"], letters.map { |one| one[:subject] })
     key = letters.first[:body][/new-password\?key=(\S+)/, 1]
     send_json(:post, "/auth/logout")
     send_json(:post, "/auth/reset-password", { key:, password: "gannets over grey water" })

@@ -92,6 +92,8 @@ class ReadyApiTest < ApiCase
     sign_in
     plan(id = SecureRandom.uuid, on: Date.today + 2)
     get("/api/trips/#{id}/card.pdf")
+
+    assert_equal 2, PdfText.of(last_response.body).count("\f"), "one side to read, one to write on"
     text = PdfText.of(last_response.body)
 
     ["Cutter Ledge", "Atlantic cod", "MS000001", "MS000005", "length mm", "back in the net"].each { |words| assert_includes text, words }
@@ -230,6 +232,7 @@ class OfficeApiTest < ApiCase
              active: true }
     members = send_json(:post, "/api/members", sent.merge(email: "wren@marrow.example"))["members"]
     wren = members.find { |one| one["name"] == "Wren Castellan" }
+    run_jobs
 
     assert_equal ["care", "wren@marrow.example"], [wren["authorisation"]["verdict"], db[:letters].get(:recipient)]
     send_json(:post, "/api/members", sent.merge(email: "wren@marrow.example"))

@@ -31,19 +31,19 @@ class DeskTest < BrowserCase
     second = all(".candidate")[1]["data-candidate"]
     keys("2")
     assert_selector ".candidate[aria-pressed=true][data-candidate=#{second}]"
-    keys("r")
+    keys("w")
     fill_in "Reason", with: "The finder's photo shows the last digit."
     keys(:Escape, :Enter)
     assert_text "2 reports wait"
     assert_text "No fish of ours carries a number like this one."
 
     assert_equal ["The finder's photo shows the last digit.", second], db[:decisions].get(%i[reason tag_number])
-    keys("x")
+    keys("n")
     assert_text "1 report waits"
     assert_selector ".candidate[data-candidate=MS000001]"
 
     assert_equal %w[matched set_aside waiting], states
-    keys("u")
+    keys("b")
     assert_text "2 reports wait"
 
     assert_equal %w[matched waiting waiting], states
@@ -69,7 +69,7 @@ class DeskTest < BrowserCase
     page.driver.browser.page.keyboard.type("Is the last one a 1 or a 7?")
     keys(:Enter)
     assert_selector ".queue [aria-current=true]", text: "ZZ9"
-    keys("o")
+    keys("p")
     page.driver.browser.page.keyboard.type("Harrow Bank")
     keys(:Enter)
     assert_selector ".queue [aria-current=true]", text: "MS000O01"
@@ -115,7 +115,7 @@ class OfficeOfFindsTest < BrowserCase
     assert_accessible(".doubts-page")
     find("body").send_keys(:enter)
     wait_until { db[:queries].exclude(settled_by: nil).count == 1 }
-    find("body").send_keys("u")
+    find("body").send_keys("b")
     wait_until { db[:queries].where(settled_at: nil).count == count }
   end
 

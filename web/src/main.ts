@@ -6,6 +6,7 @@ import './styles/base.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { cards } from './parts/cards'
 import { router } from './router'
 
 const app = createApp(App)
@@ -13,4 +14,4 @@ app.config.errorHandler = (error) => {
   console.error(error)
   window.dispatchEvent(new CustomEvent('voucher:bug'))
 }
-app.use(createPinia()).use(router).mount('#app')
+app.use(createPinia()).use(router).directive('cards', cards).mount('#app')

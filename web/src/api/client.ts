@@ -62,6 +62,14 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
 
 const isRefusal = (body: unknown): body is Schemas['Error'] => typeof body === 'object' && body !== null && 'code' in body && 'message' in body
 
+/** What a coordinator sets of the house rules. */
+export interface HouseChoice {
+  choices: Schemas['Choices']
+  figures: Schemas['FiguresSet']
+  guild_notes: Schemas['GuildNotes']
+}
+export type NewSpecies = paths['/api/species']['post']['requestBody']['content']['application/json']
+
 export const api = {
   session: () => answer(client.GET('/api/session')),
   signIn: (body: { email: string; password: string }) => answer(client.POST('/auth/login', { body })),
@@ -86,7 +94,7 @@ export const api = {
   waters: () => answer(client.GET('/api/waters')),
   drawCoast: (geojson: Record<string, unknown>) => answer(client.PUT('/api/coast', { body: { geojson } })),
   nameProgramme: (body: { name: string; contact: string | null }) => answer(client.PUT('/api/programme', { body })),
-  keepWater: (code: string, body: { name: string; kind: 'sea' | 'fresh' }) => answer(client.PUT('/api/waters/{code}', { params: { path: { code } }, body })),
+  keepWater: (code: string, body: { name: string; kind: 'sea' | 'fresh'; corners?: [number, number][] }) => answer(client.PUT('/api/waters/{code}', { params: { path: { code } }, body })),
   keepSpot: (code: string, body: { name: string; water_code: string; lat_deg: number; lon_deg: number; retired: boolean }) =>
     answer(client.PUT('/api/spots/{code}', { params: { path: { code } }, body })),
   species: () => answer(client.GET('/api/species')),
@@ -127,7 +135,8 @@ export const api = {
   submitTrip: (id: string) => answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: {} as never })),
   season: (season?: string) => answer(client.GET('/api/me/season', { params: { query: { season } } })),
   typeSheet: (body: Schemas['SheetSent']) => answer(client.POST('/api/sheets', { body })),
-  chooseUnits: (units: 'metric' | 'imperial') => answer(client.PUT('/api/me/units', { body: { units } })),
+  chooseReading: (body: { units?: Schemas['Units']; dates?: Schemas['Dates'] }) =>
+    answer(client.PUT('/api/me/reading', { body })),
   readTag: (number: string) => answer(client.GET('/api/tags/{number}/fish', { params: { path: { number } } })),
   instruments: () => answer(client.GET('/api/instruments')),
   tareScale: () => answer(client.POST('/api/instruments/tare', { body: {} as never })),
@@ -153,8 +162,8 @@ export const api = {
   tickKit: (id: string, ticks: string[]) => answer(client.PUT('/api/trips/{id}/ticks', { params: { path: { id } }, body: { ticks } })),
   keepLocker: (body: Schemas['Locker']) => answer(client.PUT('/api/locker', { body })),
   houseRules: () => answer(client.GET('/api/house-rules')),
-  chooseSchools: (body: { base_version: number; choices: Schemas['Choices']; why: string }) => answer(client.PUT('/api/house-rules', { body })),
-  previewSchools: (choices: Schemas['Choices']) => answer(client.POST('/api/house-rules/preview', { body: { choices } })),
+  chooseSchools: (body: HouseChoice & { base_version: number; why: string }) => answer(client.PUT('/api/house-rules', { body })),
+  previewSchools: (body: HouseChoice) => answer(client.POST('/api/house-rules/preview', { body })),
   chooseStricter: (choices: Record<string, string>) => answer(client.PUT('/api/house-rules/own', { body: { choices } })),
   guide: () => answer(client.GET('/api/guide')),
   custody: (number?: string) => answer(client.GET('/api/tags', { params: { query: { number } } })),
@@ -167,6 +176,16 @@ export const api = {
   addMember: (body: Schemas['MemberSent'] & { email: string }) => answer(client.POST('/api/members', { body })),
   changeMember: (id: string, body: Schemas['MemberSent']) => answer(client.PUT('/api/members/{id}', { params: { path: { id } }, body })),
   catalogue: () => answer(client.GET('/api/catalogue')),
+  changeMemberAddress: (id: string, email: string) =>
+    answer(client.PUT('/api/members/{id}/address', { params: { path: { id } }, body: { email } })),
+  sendMemberLetter: (id: string) =>
+    answer(client.POST('/api/members/{id}/letter', { params: { path: { id } } })),
+  kit: (id: string) => answer(client.GET('/api/members/{id}/kit', { params: { path: { id } } })),
+  moveKit: (id: string, body: { item: string; count: number; note: string | null }) =>
+    answer(client.POST('/api/members/{id}/kit', { params: { path: { id } }, body })),
+  enterSpecies: (body: NewSpecies) => answer(client.POST('/api/species', { body })),
+  withdrawLaw: (id: number, because: string) =>
+    answer(client.POST('/api/laws/{number}/withdrawal', { params: { path: { number: String(id) } }, body: { because } })),
   changeSpecies: (code: string, body: Schemas['SpeciesSent']) => answer(client.PUT('/api/species/{code}', { params: { path: { code } }, body })),
   speciesHistory: (code: string) => answer(client.GET('/api/species/{code}/history', { params: { path: { code } } })),
   enterLaw: (body: Schemas['LawSent']) => answer(client.POST('/api/laws', { body })),

@@ -1,5 +1,18 @@
-/** Rounding and unit words, here and nowhere else. */
+import { ref } from 'vue'
+
+/** Rounding, unit words, days and hours, here and nowhere else. */
 export type Units = 'metric' | 'imperial'
+export type Dates = 'day_first' | 'month_first' | 'year_first'
+
+/** How whoever is signed in reads days and hours. */
+export const dates = ref<Dates>('day_first')
+const LOCALE: Record<Dates, string> = { day_first: 'en-GB', month_first: 'en-US', year_first: 'en-GB' }
+/** As a day is typed. */
+export const DAY_FORMAT: Record<Dates, string> = {
+  day_first: 'DD/MM/YYYY',
+  month_first: 'MM/DD/YYYY',
+  year_first: 'YYYY-MM-DD',
+}
 
 const MM_PER_INCH = 25.4
 
@@ -26,21 +39,23 @@ export function clockText(seconds: number): string {
   return whole < 60 ? String(whole) : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
 }
 
-export function dateText(iso: string): string {
-  return new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+function dayText(iso: string, month: 'long' | 'short'): string {
+  const day = iso.slice(0, 10)
+  if (dates.value === 'year_first') return day
+  return new Date(`${day}T12:00:00`).toLocaleDateString(LOCALE[dates.value], { day: 'numeric', month, year: 'numeric' })
 }
-
-export function shortDateText(iso: string): string {
-  return new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
-}
+export const dateText = (iso: string) => dayText(iso, 'long')
+export const shortDateText = (iso: string) => dayText(iso, 'short')
 
 export function daysText(days: number): string {
   return days === 1 ? '1 day' : `${days.toLocaleString('en-GB')} days`
 }
 
-/** One formatter for all: making one costs more than the formatting. */
-const CLOCK_TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
-export const timeText = (at: string | number) => CLOCK_TIME.format(new Date(at))
+/** Made once: making one costs more than the formatting. */
+const CLOCK_TIME = Object.fromEntries(
+  ['en-GB', 'en-US'].map((one) => [one, new Intl.DateTimeFormat(one, { hour: '2-digit', minute: '2-digit' })]),
+)
+export const timeText = (at: string | number) => CLOCK_TIME[LOCALE[dates.value]]!.format(new Date(at))
 
 /** The day here, as 2026-05-31. */
 export function localDate(at: Date = new Date()): string {

@@ -61,7 +61,7 @@ const savePicture = () => save(chart!.getDataURL({ pixelRatio: 2, backgroundColo
     <details>
       <summary>The figures</summary>
       <div class="scroll">
-        <table class="list">
+        <table v-cards class="list">
           <thead><tr><th v-for="column in columns" :key="column">{{ column }}</th></tr></thead>
           <tbody><tr v-for="(row, at) in rows" :key="at"><td v-for="(value, place) in row" :key="place" class="tabular">{{ value ?? '–' }}</td></tr></tbody>
         </table>

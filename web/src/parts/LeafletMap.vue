@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import 'leaflet/dist/leaflet.css'
-import { CircleMarker, Control, DivIcon, GeoJSON, LatLngBounds, Map as LeafletMap, Marker, Polyline, Rectangle, SVG, type LatLngTuple, type Layer } from 'leaflet'
+import { CircleMarker, Control, DivIcon, GeoJSON, LatLngBounds, Map as LeafletMap, Marker, Polygon, Polyline, Rectangle, SVG, type LatLngTuple, type Layer } from 'leaflet'
 import type { Feature } from 'geojson'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { loadCoast } from './coast'
 import type { MapPlace, PickedPlace } from './mapTypes'
 
-const props = defineProps<{ places?: MapPlace[]; /** Straight lines from place to place. */ joined?: boolean; /** Ways to draw, each a run of [lat, lon]. */ ways?: [number, number][][]; pickable?: boolean; label: string }>()
+const props = defineProps<{ places?: MapPlace[]; /** Straight lines from place to place. */ joined?: boolean; /** Ways to draw, each a run of [lat, lon]. */ ways?: [number, number][][]; pickable?: boolean; drawable?: boolean; label: string }>()
 const picked = defineModel<PickedPlace | null>('picked', { default: null })
+
+/** Of a water that is drawn by touching its corners. */
+const corners = defineModel<[number, number][]>('corners', { default: () => [] })
 
 const box = ref<HTMLElement | null>(null)
 let map: LeafletMap | null = null
@@ -21,6 +24,7 @@ const ANYWHERE: LatLngTuple = [0, 0]
 onMounted(async () => {
   map = new LeafletMap(box.value!, {
     attributionControl: false,
+    zoomControl: false,
     renderer: new SVG({ padding: 0.5 }),
     minZoom: 6,
     maxZoom: 15,
@@ -29,6 +33,8 @@ onMounted(async () => {
   })
   map.setView(ANYWHERE, 7)
   new Control.Scale({ imperial: false }).addTo(map)
+  if (props.drawable)
+    map.on('click', ({ latlng }) => (corners.value = [...corners.value, [round(latlng.lat), round(wrap(latlng.lng))]]))
   if (props.pickable) map.on('click', ({ latlng }) => (picked.value = { lat_deg: round(latlng.lat), lon_deg: round(wrap(latlng.lng)) }))
   draw()
   const coast = await loadCoast()
@@ -45,14 +51,14 @@ onMounted(async () => {
       placeName(feature, 'place-name island', middle.lat, middle.lng).addTo(map)
     },
   }).addTo(map)
-  if (!props.places?.length && drawn.getBounds().isValid()) map.fitBounds(drawn.getBounds().pad(0.02))
+  if ((!props.places?.length || props.pickable || props.drawable) && drawn.getBounds().isValid()) map.fitBounds(drawn.getBounds().pad(0.02))
   draw()
 })
 onBeforeUnmount(() => {
   map?.remove()
   map = null
 })
-watch([() => props.places, () => props.ways, picked], draw, { deep: true })
+watch([() => props.places, () => props.ways, picked, corners], draw, { deep: true })
 
 function placeName(feature: Feature, className: string, lat: number, lon: number) {
   return new Marker([lat, lon], { interactive: false, keyboard: false, icon: new DivIcon({ className, html: String(feature.properties?.name), iconSize: [120, 14], iconAnchor: [60, 7] }) })
@@ -70,6 +76,8 @@ function draw() {
   const places = props.places ?? []
   if (props.joined && places.length > 1) add(new Polyline(places.map(at), { className: 'way', weight: 2, dashArray: '6 6', interactive: false }))
   props.ways?.forEach((way) => add(new Polyline(way, { className: 'way', weight: 2, dashArray: '6 6', interactive: false })))
+  if (corners.value.length) add(new Polygon(corners.value, { className: 'drawn', weight: 2, interactive: false }))
+  corners.value.forEach((one) => add(new CircleMarker(one, { radius: 5, className: 'picked', weight: 2, interactive: false })))
   const words = new Map<string, string>()
   places.forEach((place, index) => {
     const key = at(place).join()
@@ -87,13 +95,14 @@ function draw() {
     add(new Marker(at(place), { interactive: false, keyboard: false, icon: new DivIcon({ className: 'place-index', html: words.get(at(place).join()), iconSize: [60, 18], iconAnchor: [30, 9] }) }))
   })
   if (picked.value) add(new CircleMarker(at(picked.value), { radius: 11, className: 'picked', weight: 3, interactive: false }))
-  if (places.length) map.fitBounds(new LatLngBounds(places.map(at)).pad(0.5).extend(around(places[0]!)), { maxZoom: 11 })
+  if (places.length && !props.drawable && !props.pickable) map.fitBounds(new LatLngBounds(places.map(at)).pad(places.length > 2 ? 0.05 : 0.5).extend(around(places[0]!)), { maxZoom: 11 })
 }
 
 function add(layer: Layer) {
   layers.push(layer.addTo(map!))
 }
 
+const nearer = (by: number) => map?.setZoom(map.getZoom() + by)
 const at = (place: PickedPlace): LatLngTuple => [place.lat_deg, place.lon_deg]
 /** Enough of the coast to know where one is. */
 const around = (place: PickedPlace) => new LatLngBounds([place.lat_deg - 0.12, place.lon_deg - 0.18], [place.lat_deg + 0.12, place.lon_deg + 0.18])
@@ -102,10 +111,33 @@ const wrap = (lon: number) => ((((lon + 180) % 360) + 360) % 360) - 180
 </script>
 
 <template>
-  <div ref="box" class="map" role="application" :aria-label="label"></div>
+  <div class="around">
+    <div ref="box" class="map" role="application" :aria-label="label"></div>
+    <div class="zoom">
+      <button type="button" class="quiet" @click="nearer(1)">Nearer</button>
+      <button type="button" class="quiet" @click="nearer(-1)">Farther</button>
+    </div>
+  </div>
 </template>
 
 <style scoped>
+.around {
+  position: relative;
+  width: 100%;
+  height: 100%;
+}
+.zoom {
+  position: absolute;
+  right: var(--gap-2);
+  bottom: var(--gap-2);
+  display: flex;
+  gap: var(--gap-1);
+}
+.map :deep(.drawn) {
+  fill: var(--sea);
+  fill-opacity: 0.7;
+  stroke: var(--kelp);
+}
 .map {
   width: 100%;
   height: 100%;
@@ -169,13 +201,6 @@ const wrap = (lon: number) => ((((lon + 180) % 360) + 360) % 360) - 180
   fill: var(--oilskin);
   fill-opacity: 0.6;
   stroke: var(--ink);
-}
-.map :deep(.leaflet-bar a) {
-  background: var(--sheet);
-  color: var(--ink);
-  width: 40px;
-  height: 40px;
-  line-height: 38px;
 }
 .map :deep(.leaflet-control-scale-line) {
   background: color-mix(in srgb, var(--sheet) 80%, transparent);

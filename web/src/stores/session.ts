@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
 import { api, keepToken, type Schemas } from '@/api/client'
+import { dates } from '@/format/units'
 
 type Member = NonNullable<Schemas['Session']['member']>
 const LAST_MEMBER = 'voucher.member'
@@ -58,5 +59,6 @@ export const useSessionStore = defineStore('session', () => {
 
   const isCoordinator = computed(() => member.value?.role === 'coordinator')
   const units = computed(() => (member.value ?? last.value)?.units ?? 'metric')
+  watchEffect(() => (dates.value = (member.value ?? last.value)?.dates ?? 'day_first'))
   return { member, last, known, secondFactor, programme, isCoordinator, units, load, signIn, signOut }
 })

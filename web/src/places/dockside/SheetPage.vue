@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { nextTick, onMounted, ref } from 'vue'
+import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import type { Column } from '@/core/field'
@@ -84,7 +85,7 @@ const wrongOf = (row: number) => (isBlank(rows.value[row]!) ? [] : Object.entrie
     <template v-else>
       <form class="head" @submit.prevent="go(0, 'time')">
         <label v-if="session.isCoordinator">Whose <select v-model="header.member_id" class="field"><option :value="null">my own</option><option v-for="one in pouches" :key="one.member_id" :value="one.member_id">{{ one.name }}</option></select></label>
-        <label>Day <input id="held-on" v-model="header.held_on" class="field" type="date" required /></label>
+        <label>Day <DayField label="Day" name="held-on" :model-value="header.held_on" @update:model-value="header.held_on = $event ?? ''" /></label>
         <label>Spot <select v-model="header.spot_code" class="field" required><option value="" disabled>choose</option><option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option></select></label>
         <label>From <select v-model="header.platform" class="field"><option v-for="(text, value) in PLATFORMS" :key="value" :value="value">{{ text }}</option></select></label>
         <label>Water, °C <input v-model="header.water_temp_c" class="field" inputmode="decimal" maxlength="5" /></label>

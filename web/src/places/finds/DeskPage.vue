@@ -59,8 +59,9 @@ function none(verdict: Verdict) {
   void decide(verdict, verdict === 'none_of_these' ? 'None of the candidates fits.' : 'What is reported contradicts what is known of the fish.')
 }
 const KEYS: Record<string, () => void> = {
-  j: () => step(1), ArrowDown: () => step(1), k: () => step(-1), ArrowUp: () => step(-1), Enter: () => void accept(), x: () => none('none_of_these'), c: () => none('contradictory'), u: () => void takeBack(),
-  r: () => reasonField.value?.focus(), a: () => void ask('asked'), s: () => void ask('second_opinion'), o: () => void ask('other_programme'),
+  '.': () => step(1), ArrowDown: () => step(1), ',': () => step(-1), ArrowUp: () => step(-1),
+  Enter: () => void accept(), n: () => none('none_of_these'), c: () => none('contradictory'), b: () => void takeBack(),
+  w: () => reasonField.value?.focus(), a: () => void ask('asked'), s: () => void ask('second_opinion'), p: () => void ask('other_programme'),
 }
 useEventListener(window, 'keydown', (event) => {
   const target = event.target as HTMLElement
@@ -75,7 +76,7 @@ useEventListener(window, 'keydown', (event) => {
   if (/^(INPUT|TEXTAREA|SELECT|A)$/.test(target.tagName) || event.ctrlKey || event.metaKey || event.altKey) return
   if (target.tagName === 'BUTTON' && event.key === 'Enter') return
   if (/^[1-9]$/.test(event.key)) choose(Number(event.key) - 1)
-  else if (KEYS[event.key] && (waits.value || event.key === 'u' || /^[jk]|Arrow/.test(event.key))) KEYS[event.key]!()
+  else if (KEYS[event.key] && (waits.value || event.key === 'b' || /^[.,]|Arrow/.test(event.key))) KEYS[event.key]!()
   else return
   event.preventDefault()
 })
@@ -152,7 +153,7 @@ useEventListener(window, 'keydown', (event) => {
               <el-button size="large" @click="ask('second_opinion')">Second opinion</el-button>
               <el-button size="large" :class="{ oilskin: !candidate && desk.report.waiting_reason === 'other_programme' }" @click="ask('other_programme')">Another programme’s</el-button>
             </div>
-            <p class="soft">Keys: 1 to 9 choose, Enter accepts, X none, C contradictory, A ask, S second opinion, O another programme’s, J K next and before, R reason, U takes the last one back.</p>
+            <p class="soft">Keys: 1 to 9 choose, Enter accepts, N none, C contradictory, A ask, S second opinion, P another programme’s, full stop and comma next and before, W why, B takes the last one back.</p>
           </template>
         </template>
         <p v-else><b>{{ STATE[desk.report.state] }}</b> <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`">Its story</RouterLink> <button type="button" class="link" @click="decide('undone', 'Taken back at the desk.')">Take the decision back</button></p>

@@ -45,7 +45,8 @@ function takeBack(one = last.value) {
 }
 const step = (by: number) => (chosen.value = Math.min(Math.max(chosen.value + by, 0), Math.max(0, (found.value?.doubts.length ?? 1) - 1)))
 const KEYS: Record<string, () => void> = {
-  j: () => step(1), ArrowDown: () => step(1), k: () => step(-1), ArrowUp: () => step(-1), Enter: () => void settle('stands', why.value.trim() || STANDS), u: () => takeBack(), r: () => field.value?.focus(),
+  '.': () => step(1), ArrowDown: () => step(1), ',': () => step(-1), ArrowUp: () => step(-1),
+  Enter: () => void settle('stands', why.value.trim() || STANDS), b: () => takeBack(), w: () => field.value?.focus(),
   a: () => field.value?.focus(),
 }
 useEventListener(window, 'keydown', (event) => {
@@ -92,7 +93,7 @@ watch(chosen, async () => {
         </div>
       </li>
     </ol>
-    <p v-if="found?.doubts.length && !settled" class="soft">Keys: J K next and before, R reason or question, Enter it stands, U takes the last one back.</p>
+    <p v-if="found?.doubts.length && !settled" class="soft">Keys: full stop and comma next and before, W why or what to ask, Enter it stands, B takes the last one back.</p>
     <section v-if="found?.held.length && !settled">
       <h2>Held back</h2>
       <p class="soft">Sent, kept, and not stored yet: the record contradicts itself or the tags’ ledger. Its member mends it on the Deck or on Dockside.</p>

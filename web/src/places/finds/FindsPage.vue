@@ -41,13 +41,13 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
     </header>
     <div class="filters">
       <el-input ref="searchBox" size="large" :model-value="query.search" clearable placeholder="Number, species, finder, place" aria-label="Search finds (key /)" @update:model-value="set({ search: $event })" />
-      <el-select size="large" :empty-values="[null]" :model-value="query.state" aria-label="State" @update:model-value="set({ state: $event })">
+      <el-select size="large" :empty-values="[null]" :value-on-clear="null" :model-value="query.state" aria-label="State" @update:model-value="set({ state: $event })">
         <el-option value="" label="All" />
         <el-option value="matched" label="Matched" />
         <el-option value="waiting" label="Waiting" />
         <el-option value="set_aside" label="Set aside" />
       </el-select>
-      <el-select size="large" :empty-values="[null]" :model-value="query.species_code" filterable aria-label="Species" @update:model-value="set({ species_code: $event })">
+      <el-select size="large" :empty-values="[null]" :value-on-clear="null" :model-value="query.species_code" filterable aria-label="Species" @update:model-value="set({ species_code: $event })">
         <el-option value="" label="All species" />
         <el-option v-for="one in species" :key="one.code" :value="one.code" :label="one.common_name" />
       </el-select>
@@ -56,7 +56,7 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
     <TagLookup :species="species" />
     <TroubleNote :trouble="refusal" />
     <div class="scroll">
-      <table v-if="finds.length" class="list">
+      <table v-if="finds.length" v-cards class="list">
         <thead>
           <tr>
             <th v-for="column in COLUMNS" :key="column.key" :aria-sort="direction(column.key)">

@@ -38,7 +38,7 @@ const pass = () =>
         <el-button class="oilskin" size="large" :loading="busy" :disabled="!chosen.length || !to.trim()" @click="pass">Mark {{ chosen.length }} as passed on</el-button>
       </div>
       <div class="scroll">
-        <table class="list">
+        <table v-cards class="list">
           <thead>
             <tr>
               <th><input type="checkbox" aria-label="All that wait" :checked="chosen.length > 0 && chosen.length === open.length" @change="chosen = chosen.length === open.length ? [] : open.map((one) => one.id)" /></th>

@@ -5,7 +5,9 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { shortDateText, timeText } from '@/format/units'
+import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { changeValue, changeWord } from '@/words/changes'
 import OfficeNav from './parts/OfficeNav.vue'
 
 /** Every change of every record, as the database noted it, and what people said of it. */
@@ -31,12 +33,6 @@ onMounted(async () => {
 })
 watch(query, (now, was) => JSON.stringify(now) !== JSON.stringify(was) && route.path === '/office/changes' && load())
 const open = ref<number | null>(null)
-const word = (name: string) => name.replaceAll('_', ' ')
-function value(one: unknown): string {
-  if (one === null || one === undefined || one === '') return 'nothing'
-  if (typeof one === 'string' && /^\d{4}-\d\d-\d\dT/.test(one)) return `${shortDateText(one)}, ${timeText(one)}`
-  return typeof one === 'object' ? JSON.stringify(one) : String(one)
-}
 const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
 </script>
 
@@ -52,31 +48,31 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
       </select>
       <select class="field" aria-label="Kind of record" :value="query.record ?? ''" @change="set({ record: ($event.target as HTMLSelectElement).value })">
         <option value="">All records</option>
-        <option v-for="one in [...(found?.records ?? []), 'tags']" :key="one" :value="one">{{ word(one) }}</option>
+        <option v-for="one in [...(found?.records ?? []), 'tags']" :key="one" :value="one">{{ changeWord(one) }}</option>
       </select>
       <select class="field" aria-label="By whom" :value="query.member_id ?? ''" @change="set({ member_id: ($event.target as HTMLSelectElement).value })">
         <option value="">By anybody</option>
         <option v-for="one in members" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
       <input class="field" aria-label="Number or id of the record" placeholder="Number or id" :value="query.record_id ?? ''" @input="setSoon({ record_id: ($event.target as HTMLInputElement).value.trim() })" />
-      <label>from <input class="field" type="date" :value="query.from ?? ''" @change="set({ from: ($event.target as HTMLInputElement).value })" /></label>
-      <label>to <input class="field" type="date" :value="query.to ?? ''" @change="set({ to: ($event.target as HTMLInputElement).value })" /></label>
+      <label>from <DayField label="from" :model-value="query.from ?? null" @update:model-value="set({ from: $event ?? '' })" /></label>
+      <label>to <DayField label="to" :model-value="query.to ?? null" @update:model-value="set({ to: $event ?? '' })" /></label>
     </div>
     <p v-if="found && !found.entries.length" class="soft">Nothing was changed that fits this. Widen the days, or leave a filter out.</p>
     <div v-if="found?.entries.length" class="scroll" tabindex="0">
-      <table class="list">
+      <table v-cards class="list">
         <thead><tr><th>When</th><th>Who</th><th>What</th><th>Record</th><th>How</th></tr></thead>
         <tbody>
           <tr v-for="(one, index) in found.entries" :key="index">
             <td class="nowrap tabular">{{ shortDateText(one.at) }}, {{ timeText(one.at) }}</td>
             <td>{{ one.by }}</td>
-            <td>{{ word(one.act) }}</td>
-            <td><button type="button" class="link" :title="one.record_id" @click="set({ record: one.record, record_id: one.record_id })">{{ word(one.record) }} <span class="figures">{{ short(one.record_id) }}</span></button></td>
+            <td>{{ changeWord(one.act) }}</td>
+            <td><button type="button" class="link" :title="one.record_id" @click="set({ record: one.record, record_id: one.record_id })">{{ changeWord(one.record) }} <span class="figures">{{ short(one.record_id) }}</span></button></td>
             <td>
               <p v-if="one.reason">{{ one.reason }}</p>
               <template v-if="one.changed">
                 <p v-for="(pair, field) in Object.fromEntries(Object.entries(one.changed).slice(0, open === index ? undefined : 3))" :key="field" class="pair">
-                  {{ word(String(field)) }}: <template v-if="Array.isArray(pair)">{{ value(pair[0]) }} → <b>{{ value(pair[1]) }}</b></template><template v-else>changed, not shown</template>
+                  {{ changeWord(String(field)) }}: <template v-if="Array.isArray(pair)">{{ changeValue(pair[0]) }} → <b>{{ changeValue(pair[1]) }}</b></template><template v-else>changed, not shown</template>
                 </p>
                 <button v-if="Object.keys(one.changed).length > 3" type="button" class="link" @click="open = open === index ? null : index">{{ open === index ? 'less' : `${Object.keys(one.changed).length - 3} more` }}</button>
               </template>

@@ -6,6 +6,8 @@ import { useAct } from '@/api/useAct'
 import { dateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import GuildNotes from './parts/GuildNotes.vue'
+import HouseFigures from './parts/HouseFigures.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
 const { busy, refusal, said, run } = useAct()
@@ -13,6 +15,8 @@ type Rules = Schemas['HouseRules']
 const { isCoordinator } = storeToRefs(useSessionStore())
 const rules = ref<Rules | null>(null)
 const draft = ref<Schemas['Choices']>({})
+const figures = ref<Schemas['FiguresSet']>({})
+const notes = ref<Schemas['GuildNotes']>({})
 const changes = ref<Schemas['RuleChange'][] | null>(null)
 const why = ref('')
 
@@ -21,10 +25,21 @@ onMounted(() => run(async () => take(await api.houseRules())))
 function take(fresh: Rules) {
   rules.value = fresh
   draft.value = JSON.parse(JSON.stringify(fresh.choices)) as Schemas['Choices']
+  figures.value = figuresOf(fresh)
+  notes.value = { ...fresh.guild_notes }
   changes.value = null
 }
+/** Only those that differ from ours, as they are sent. */
+function figuresOf(one: Rules) {
+  return Object.fromEntries(one.figures.filter((figure) => figure.value !== figure.default).map((figure) => [figure.key, figure.value]))
+}
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+const sent = () => ({ choices: draft.value, figures: figures.value, guild_notes: notes.value })
 
-const touched = computed(() => JSON.stringify(draft.value) !== JSON.stringify(rules.value?.choices))
+const touched = computed(() => {
+  const now = rules.value
+  return now !== null && !(same(draft.value, now.choices) && same(figures.value, figuresOf(now)) && same(notes.value, now.guild_notes))
+})
 
 async function choose(question: string, school: string) {
   draft.value[question] = { ...draft.value[question]!, school }
@@ -35,10 +50,10 @@ async function chooseFor(question: string, guild: string, school: string) {
   draft.value[question] = { ...draft.value[question]!, guilds: school ? { ...guilds, [guild]: school } : guilds }
   await look()
 }
-const look = () => run(async () => void (changes.value = touched.value ? (await api.previewSchools(draft.value)).changes : null))
+const look = () => run(async () => void (changes.value = touched.value ? (await api.previewSchools(sent())).changes : null))
 const save = () =>
   run(async () => {
-    take(await api.chooseSchools({ base_version: rules.value!.version, choices: draft.value, why: why.value.trim() }))
+    take(await api.chooseSchools({ base_version: rules.value!.version, ...sent(), why: why.value.trim() }))
     why.value = ''
     said.value = `Version ${rules.value!.version} is in force from the next card on.`
   })
@@ -103,6 +118,8 @@ const KINDS: Record<string, string> = { air: 'air', kit: 'kit', tackle: 'tackle'
             </div>
           </details>
         </section>
+        <HouseFigures v-model="figures" :figures="rules.figures" :may-change="isCoordinator" :busy="busy" @change="look" />
+        <GuildNotes v-model="notes" :guilds="rules.guilds" :may-change="isCoordinator" :busy="busy" @change="look" />
       </div>
 
       <aside v-if="isCoordinator">

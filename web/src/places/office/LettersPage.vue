@@ -48,11 +48,11 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
     <p v-if="said" role="status">{{ said }}</p>
     <div class="filters">
       <el-input size="large" :model-value="query.search ?? ''" clearable placeholder="Address or subject" aria-label="Search letters" @update:model-value="search($event)" />
-      <el-select size="large" :empty-values="[null]" :model-value="query.state ?? ''" aria-label="State" @update:model-value="set({ state: $event })">
+      <el-select size="large" :empty-values="[null]" :value-on-clear="null" :model-value="query.state ?? ''" aria-label="State" @update:model-value="set({ state: $event })">
         <el-option value="" label="All" />
         <el-option v-for="(word, state) in STATE" :key="state" :value="state" :label="`${word} (${page?.counts[state] ?? 0})`" />
       </el-select>
-      <el-select size="large" :empty-values="[null]" :model-value="query.kind ?? ''" aria-label="Kind" @update:model-value="set({ kind: $event })">
+      <el-select size="large" :empty-values="[null]" :value-on-clear="null" :model-value="query.kind ?? ''" aria-label="Kind" @update:model-value="set({ kind: $event })">
         <el-option value="" label="All kinds" />
         <el-option v-for="(word, kind) in KIND" :key="kind" :value="kind" :label="word" />
       </el-select>
@@ -61,7 +61,7 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
     <p v-if="page && !page.letters.length" class="soft">No letter here. Each report that finds its fish writes two: to its finder, and to who tagged it.</p>
     <div class="two">
       <div class="scroll" tabindex="0">
-        <table v-if="page?.letters.length" class="list">
+        <table v-if="page?.letters.length" v-cards class="list">
           <thead><tr><th>Queued</th><th>What</th><th>To</th><th>How it stands</th></tr></thead>
           <tbody>
             <tr v-for="one in page.letters" :key="one.id" :class="{ chosen: one.id === shown?.id }">

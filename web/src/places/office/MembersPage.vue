@@ -2,6 +2,8 @@
 import { computed, onMounted, ref } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
+import { shortDateText } from '@/format/units'
+import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import VerdictMark from '@/parts/VerdictMark.vue'
 import OfficeNav from './parts/OfficeNav.vue'
@@ -13,6 +15,7 @@ const search = ref('')
 const refusal = ref<Trouble | null>(null)
 const editing = ref<{ id: string | null; sent: Sent } | null>(null)
 const busy = ref(false)
+const said = ref('')
 
 onMounted(async () => {
   try {
@@ -33,8 +36,48 @@ const blank = (): Sent => ({ name: '', email: '', role: 'tagger', public_name: n
 
 function edit(member: Member | null) {
   refusal.value = null
+  said.value = ''
+  kit.value = null
+  address.value = member?.email ?? ''
+  if (member) void act(async () => void (kit.value = await api.kit(member.id)))
   editing.value = { id: member?.id ?? null, sent: member ? { ...blank(), ...member, email: member.email ?? '' } : blank() }
 }
+
+/** What the cooperative gave to whom; and another address. */
+const kit = ref<Schemas['MemberKit'] | null>(null)
+const move = ref({ item: '', count: 1, note: '' })
+const address = ref('')
+
+async function act(what: () => Promise<void>) {
+  busy.value = true
+  refusal.value = null
+  said.value = ''
+  try {
+    await what()
+  } catch (thrown) {
+    refusal.value = trouble(thrown)
+  } finally {
+    busy.value = false
+  }
+}
+const give = (sign: 1 | -1) =>
+  act(async () => {
+    const { item, count, note } = move.value
+    kit.value = await api.moveKit(editing.value!.id!, { item: item.trim(), count: sign * count, note: note.trim() || null })
+    said.value = `${count} × ${item.trim()} ${sign > 0 ? 'given' : 'came back'}.`
+    move.value = { item: '', count: 1, note: '' }
+  })
+const changeAddress = () =>
+  act(async () => {
+    const email = address.value.trim()
+    members.value = (await api.changeMemberAddress(editing.value!.id!, email)).members
+    said.value = `A letter with a link for a password went to ${email}; the old address was told.`
+  })
+const writeAgain = () =>
+  act(async () => {
+    members.value = (await api.sendMemberLetter(editing.value!.id!)).members
+    said.value = 'The letter with the link is on its way.'
+  })
 
 async function save() {
   const { id, sent } = editing.value!
@@ -44,6 +87,7 @@ async function save() {
   refusal.value = null
   try {
     members.value = (id ? await api.changeMember(id, body) : await api.addMember({ ...body, email: sent.email.trim() })).members
+    said.value = id ? `${name} is saved.` : `${name} is added. A letter to ${sent.email.trim()} carries a link for a password, good for seven days.`
     editing.value = null
   } catch (thrown) {
     refusal.value = trouble(thrown)
@@ -62,16 +106,17 @@ async function save() {
       <el-button type="primary" @click="edit(null)">Add a member</el-button>
     </header>
     <TroubleNote v-if="!editing" :trouble="refusal" />
+    <p v-if="said" role="status" class="said">{{ said }}</p>
     <el-skeleton v-if="!members && !refusal" :rows="8" animated />
     <form v-if="editing" class="sheet" @submit.prevent="save">
       <h2>{{ editing.id ? editing.sent.name : 'A new member' }}</h2>
       <TroubleNote :trouble="refusal" />
       <label>Name <input v-model="editing.sent.name" class="field" maxlength="120" required /></label>
-      <label v-if="!editing.id">E-mail; a letter tells them how to set a password <input v-model="editing.sent.email" class="field" type="email" required /></label>
+      <label v-if="!editing.id">E-mail; a letter there carries the link for a password <input v-model="editing.sent.email" class="field" type="email" required /></label>
       <label>Name for the public <input v-model="editing.sent.public_name" class="field" maxlength="60" placeholder="a volunteer tagger" /></label>
       <label>Role <select v-model="editing.sent.role" class="field"><option value="tagger">tagger</option><option value="coordinator">coordinator</option></select></label>
       <label>Permit number <input v-model="editing.sent.permit_number" class="field" maxlength="60" /></label>
-      <label>Valid until <input v-model="editing.sent.permit_expires_on" class="field" type="date" /></label>
+      <label>Valid until <DayField v-model="editing.sent.permit_expires_on" label="Valid until" /></label>
       <fieldset>
         <legend>Trained for</legend>
         <el-checkbox-group v-model="editing.sent.trained"><el-checkbox value="tagging">tagging</el-checkbox><el-checkbox value="venting">venting</el-checkbox></el-checkbox-group>
@@ -79,8 +124,30 @@ async function save() {
       <el-checkbox v-if="editing.id" v-model="editing.sent.active">active: may sign in and receive tags</el-checkbox>
       <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="editing = null">Leave it</el-button></div>
     </form>
+    <section v-if="editing?.id" class="sheet more">
+      <h2>Address and kit of {{ editing.sent.name }}</h2>
+      <form class="line" @submit.prevent="changeAddress">
+        <label>Address to sign in with <input v-model="address" class="field" type="email" maxlength="254" required /></label>
+        <el-button native-type="submit" :disabled="busy || !address.trim() || address.trim() === editing.sent.email">Change it</el-button>
+        <el-button :disabled="busy || !editing.sent.email" @click="writeAgain">Send the letter with the link again</el-button>
+      </form>
+      <template v-if="kit">
+        <p>Holds {{ kit.tags === 1 ? '1 tag' : `${kit.tags} tags` }}<template v-for="one in kit.held" :key="one.item">, {{ one.count }} × {{ one.item }}</template><template v-if="!kit.held.length"> and nothing else of the cooperative’s</template>.</p>
+        <form class="line" @submit.prevent="give(1)">
+          <label>Item <input v-model="move.item" class="field" list="usual-kit" minlength="2" maxlength="60" required /></label>
+          <datalist id="usual-kit"><option v-for="one in kit.usual" :key="one" :value="one" /></datalist>
+          <label class="few">How many <input v-model.number="move.count" class="field" type="number" min="1" max="100" required /></label>
+          <label>Note <input v-model="move.note" class="field" maxlength="300" /></label>
+          <el-button native-type="submit" :disabled="busy || move.item.trim().length < 2">Give</el-button>
+          <el-button :disabled="busy || move.item.trim().length < 2" @click="give(-1)">Take back</el-button>
+        </form>
+        <ul v-if="kit.moves.length">
+          <li v-for="(one, index) in kit.moves" :key="index">{{ shortDateText(one.at) }}: {{ Math.abs(one.count) }} × {{ one.item }} {{ one.count > 0 ? 'given' : 'came back' }} by {{ one.by }}<template v-if="one.note">, {{ one.note }}</template></li>
+        </ul>
+      </template>
+    </section>
     <div v-if="members" class="scroll" tabindex="0">
-      <table class="list">
+      <table v-cards class="list">
         <thead><tr><th>Name</th><th>Role</th><th>E-mail</th><th>Permit</th><th>Until</th><th>Trained</th><th>Standing</th></tr></thead>
         <tbody>
           <tr v-for="one in shown" :key="one.id" :class="{ off: !one.active }">
@@ -88,9 +155,9 @@ async function save() {
             <td>{{ one.role }}</td>
             <td>{{ one.email ?? 'no sign-in' }}</td>
             <td>{{ one.permit_number ?? 'none' }}</td>
-            <td class="tabular nowrap">{{ one.permit_expires_on ?? '–' }}</td>
+            <td class="tabular nowrap">{{ one.permit_expires_on ? shortDateText(one.permit_expires_on) : '–' }}</td>
             <td>{{ one.trained.join(', ') || 'not yet' }}</td>
-            <td><span v-if="!one.active">not active</span><span v-else class="standing"><VerdictMark :verdict="one.authorisation.verdict" />{{ one.authorisation.verdict === 'ok' ? 'may tag' : one.authorisation.text }}</span></td>
+            <td><span v-if="!one.active">not active</span><span v-else class="standing"><VerdictMark :verdict="one.authorisation.verdict" />{{ one.authorisation.text }}</span></td>
           </tr>
         </tbody>
       </table>
@@ -137,6 +204,28 @@ fieldset {
   border: 0;
   padding: 0;
   margin: 0;
+}
+.more {
+  border-top-width: 3px;
+}
+.more > * {
+  grid-column: 1 / -1;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
+  align-items: end;
+}
+.line label {
+  flex: 1 1 180px;
+}
+.line .few {
+  flex: 0 1 110px;
+}
+.said {
+  padding: var(--gap-2) var(--gap-3);
+  background: var(--kelp-soft);
 }
 .off {
   color: var(--ink-soft);

@@ -56,7 +56,7 @@ watch(kind, () => load())
     <el-skeleton v-if="!events && !refusal" :rows="6" animated />
     <p v-if="events && !events.length" class="soft">Nothing of this kind has happened yet.</p>
     <div v-if="events?.length" class="scroll" tabindex="0">
-      <table class="list">
+      <table v-cards class="list">
         <thead><tr><th>When</th><th>Who</th><th>What</th><th>From</th><th>With</th></tr></thead>
         <tbody>
           <tr v-for="one in events" :key="one.id">

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { api, type Schemas } from '@/api/client'
+import { api, type NewSpecies, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { dateText, localDate } from '@/format/units'
+import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
@@ -31,6 +32,23 @@ const open = (row: Row) =>
     history.value = (await api.speciesHistory(row.code)).changes
   })
 
+/** A species that the catalogue does not know yet. */
+const BLANK = { code: '', common_name: '', scientific_name: '', guild_key: '', tail: 'forked', bladder: 'sealed', hazards: [], source: null, demo_values: false }
+function startSpecies() {
+  code.value = null
+  draft.value = { ...BLANK } as unknown as Row
+  law.value = null
+  history.value = []
+}
+const TAILS: Row['tail'][] = ['forked', 'crescent', 'square', 'rounded', 'uneven', 'disc', 'shell']
+const enterSpecies = () =>
+  run(async () => {
+    const { code: _code, look_alikes: _alikes, ...sent } = draft.value!
+    catalogue.value = await api.enterSpecies(Object.fromEntries(Object.entries(sent).filter(([, value]) => value !== null)) as unknown as NewSpecies)
+    draft.value = null
+    said.value = `${sent.common_name} is entered. The next card carries it.`
+  })
+
 const NUMBERS: [keyof Row, string][] = [
   ['min_mm', 'Least length, mm'],
   ['typical_mm', 'Typical, mm'],
@@ -47,7 +65,8 @@ const NUMBERS: [keyof Row, string][] = [
   ['fl_to_tl_se_mm', 'standard error, mm'],
 ]
 
-const save = () =>
+const save = () => (code.value === null ? enterSpecies() : saveChanges())
+const saveChanges = () =>
   run(async () => {
     const before = catalogue.value!.species.find((one) => one.code === code.value)!
     const changed = Object.fromEntries(Object.entries(draft.value!).filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(before[key as keyof Row])))
@@ -87,6 +106,25 @@ const enterLaw = () =>
     law.value = null
     said.value = 'The law is written down; the entry before stays in the history.'
   })
+/** An entry that was wrong leaves, and the one before it counts again. */
+const wrong = ref<number | null>(null)
+const because = ref('')
+const withdraw = () =>
+  run(async () => {
+    catalogue.value = await api.withdrawLaw(wrong.value!, because.value.trim())
+    wrong.value = null
+    because.value = ''
+    said.value = 'The entry is taken back; the one before it counts again.'
+  })
+const pastOf = (species: string) => (catalogue.value?.past_laws ?? []).filter((one) => one.species_code === species)
+const lawText = (one: Schemas['Law']) =>
+  [
+    `${catalogue.value?.waters.find((water) => water.code === one.water_code)?.name}: ${one.min_mm ?? '–'} to ${one.max_mm ?? '–'} mm ${one.length_kind}`,
+    one.season_first && `${one.season_first} to ${one.season_last}`,
+    one.bag_limit !== null && `${one.bag_limit} a day`,
+  ]
+    .filter(Boolean)
+    .join(', ')
 const diff = (one: History[number]) => Object.entries(one.after).map(([key, value]) => `${key} ${String((one.before as Record<string, unknown> | null)?.[key] ?? '–')} → ${String(value)}`)
 </script>
 
@@ -96,13 +134,14 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
     <header>
       <h1>Species and law</h1>
       <input v-model="search" class="field slim" placeholder="Name or guild" aria-label="Search species" />
+      <el-button type="primary" :disabled="!catalogue" @click="startSpecies">Enter a species</el-button>
     </header>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
     <el-skeleton v-if="!catalogue && !refusal" :rows="10" animated />
     <div v-if="catalogue" class="columns">
       <div class="scroll" tabindex="0">
-        <table class="list">
+        <table v-cards class="list">
           <thead><tr><th>Species</th><th>Guild</th><th>Tag from</th><th>Warm, stop</th><th>Law</th></tr></thead>
           <tbody>
             <tr v-for="one in shown" :key="one.code" :class="{ current: one.code === code }">
@@ -122,7 +161,13 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
 
       <aside v-if="draft">
         <form class="sheet" @submit.prevent="save">
-          <h2>{{ draft.common_name }} <small class="soft"><i>{{ draft.scientific_name }}</i></small></h2>
+          <h2 v-if="code">{{ draft.common_name }} <small class="soft"><i>{{ draft.scientific_name }}</i></small></h2>
+          <template v-else>
+            <h2>A new species</h2>
+            <label>Name <input v-model="draft.common_name" class="field" minlength="2" maxlength="80" required /></label>
+            <label>Scientific name <input v-model="draft.scientific_name" class="field" minlength="2" maxlength="80" required /></label>
+            <label>Tail <select v-model="draft.tail" class="field"><option v-for="one in TAILS" :key="one">{{ one }}</option></select></label>
+          </template>
           <label>Guild <select v-model="draft.guild_key" class="field"><option v-for="one in catalogue.guilds" :key="one.key" :value="one.key">{{ one.name }}</option></select></label>
           <label>Swim bladder <select v-model="draft.bladder" class="field"><option value="sealed">sealed</option><option value="open">open</option><option value="none">none</option></select></label>
           <label v-for="[key, label] in NUMBERS" :key="key">{{ label }} <input class="field" inputmode="decimal" :value="draft[key]" @change="set(key, ($event.target as HTMLInputElement).value)" /></label>
@@ -131,9 +176,22 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
           <el-checkbox v-model="draft.demo_values" class="wide">rounded demo values, not for real fish</el-checkbox>
           <el-button native-type="submit" type="primary">Save</el-button>
         </form>
-        <section>
+        <section v-if="code">
           <h2>The law as entered</h2>
-          <p v-for="entry in lawsOf(draft.code)" :key="entry.id">{{ catalogue.waters.find((one) => one.code === entry.water_code)?.name }}: {{ entry.min_mm ?? '–' }} to {{ entry.max_mm ?? '–' }} mm {{ entry.length_kind }}<template v-if="entry.season_first">, {{ entry.season_first }} to {{ entry.season_last }}</template><template v-if="entry.bag_limit !== null">, {{ entry.bag_limit }} a day</template>. {{ entry.authority }}, checked {{ dateText(entry.checked_on) }}.</p>
+          <p v-for="entry in lawsOf(draft.code)" :key="entry.id">
+            {{ lawText(entry) }}. {{ entry.authority }}, checked {{ dateText(entry.checked_on) }}.
+            <button type="button" class="link" @click="wrong = entry.id">This entry is wrong</button>
+          </p>
+          <form v-if="wrong !== null" class="sheet" @submit.prevent="withdraw">
+            <label class="wide">What is wrong with it <input v-model="because" class="field" minlength="3" maxlength="500" required /></label>
+            <div class="wide"><el-button native-type="submit" type="primary">Take it back</el-button><el-button @click="wrong = null">Leave it</el-button></div>
+          </form>
+          <details v-if="pastOf(draft.code).length">
+            <summary>Entries before ({{ pastOf(draft.code).length }})</summary>
+            <p v-for="entry in pastOf(draft.code)" :key="entry.id" class="soft">
+              {{ lawText(entry) }}. Until {{ dateText(entry.superseded_at!) }}<template v-if="entry.withdrawn_because">, taken back: {{ entry.withdrawn_because }}</template>.
+            </p>
+          </details>
           <el-button v-if="!law" @click="startLaw">Write down a check</el-button>
           <form v-else class="sheet" @submit.prevent="enterLaw">
             <label>Water <select v-model="law.water_code" class="field"><option v-for="one in catalogue.waters" :key="one.code" :value="one.code">{{ one.name }}</option></select></label>
@@ -145,7 +203,7 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
             <label>Bag, a day <input class="field" inputmode="numeric" :value="law.bag_limit" @change="setLaw('bag_limit', ($event.target as HTMLInputElement).value, true)" /></label>
             <label>Never lifted above, mm <input class="field" inputmode="numeric" :value="law.in_water_only_mm" @change="setLaw('in_water_only_mm', ($event.target as HTMLInputElement).value, true)" /></label>
             <label>Authority <input v-model="law.authority" class="field" maxlength="200" required /></label>
-            <label>Checked on <input v-model="law.checked_on" class="field" type="date" required /></label>
+            <label>Checked on <DayField v-model="law.checked_on" label="Checked on" :max="localDate()" /></label>
             <label class="wide">Link <input class="field" :value="law.link" type="url" @change="setLaw('link', ($event.target as HTMLInputElement).value)" /></label>
             <div class="wide"><el-button native-type="submit" type="primary">Enter it</el-button><el-button @click="law = null">Leave it</el-button></div>
           </form>

@@ -87,7 +87,7 @@ const others = computed(() => custody.value?.pouches ?? [])
       <section>
         <h2>{{ isCoordinator ? 'Pouches' : 'Your use' }}</h2>
         <div class="scroll" tabindex="0">
-          <table class="list">
+          <table v-cards class="list">
             <thead><tr><th>Member</th><th>In the pouch</th><th>Next</th><th>Used in a year</th><th>Per trip</th><th>Order at</th><th></th></tr></thead>
             <tbody>
               <tr v-for="one in custody.pouches" :key="one.member_id">
@@ -135,7 +135,7 @@ const others = computed(() => custody.value?.pouches ?? [])
           <p v-if="sums" class="sum tabular">{{ sums.printed }} printed = {{ sums.in_stock }} in stock + {{ sums.in_pouch }} in pouches + {{ sums.applied }} in fish + {{ sums.spoiled }} spoiled + {{ sums.lost }} lost</p>
           <el-empty v-if="!custody.batches.length" description="No tags yet. Enter the first batch that came from the printer." />
           <div v-else class="scroll" tabindex="0">
-            <table class="list">
+            <table v-cards class="list">
               <thead><tr><th>Batch</th><th>From</th><th>To</th><th>Printed</th><th>In stock</th><th>Pouches</th><th>In fish</th><th>Spoiled</th><th>Lost</th><th></th></tr></thead>
               <tbody>
                 <tr v-for="one in custody.batches" :key="one.id">
@@ -158,7 +158,7 @@ const others = computed(() => custody.value?.pouches ?? [])
           </form>
           <p v-if="!custody.ledger.length" class="soft">Nothing in the ledger for this number.</p>
           <div v-else class="scroll" tabindex="0">
-            <table class="list">
+            <table v-cards class="list">
               <thead><tr><th>Tag</th><th>What</th><th>Member</th><th>Written by</th><th>When</th><th>Note</th></tr></thead>
               <tbody>
                 <tr v-for="(row, index) in custody.ledger" :key="index">

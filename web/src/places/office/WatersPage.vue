@@ -14,7 +14,9 @@ const found = shallowRef<Waters | null>(null)
 const name = ref('')
 const contact = ref('')
 const editing = ref<(Pick<Spot, 'name' | 'water_code' | 'lat_deg' | 'lon_deg' | 'retired'> & { code: string | null }) | null>(null)
-const water = ref<{ name: string; kind: 'sea' | 'fresh' } | null>(null)
+const water = ref<{ code: string | null; name: string; kind: 'sea' | 'fresh' } | null>(null)
+/** Corners of a fresh water as they were touched. */
+const corners = ref<[number, number][]>([])
 const { busy, refusal, said, run } = useAct()
 
 function take(waters: Waters) {
@@ -40,11 +42,24 @@ const nameIt = () =>
 
 const keepWater = () =>
   run(async () => {
-    const one = water.value!
-    take(await api.keepWater(codeOf(one.name), one))
+    const { code, name, kind } = water.value!
+    const drawn = kind === 'fresh' && corners.value.length ? { corners: corners.value } : {}
+    take(await api.keepWater(code ?? codeOf(name), { name, kind, ...drawn }))
+    if (drawn.corners) forgetCoast()
     water.value = null
-    said.value = `${one.name} is entered.`
+    said.value = drawn.corners ? `${name} is entered and drawn.` : `${name} is entered.`
   })
+
+function editWater(one: Waters['waters'][number] | null) {
+  refusal.value = null
+  corners.value = []
+  water.value = one ? { code: one.code, name: one.name, kind: one.kind } : { code: null, name: '', kind: 'sea' }
+}
+const spotPlaces = computed(() =>
+  (found.value?.spots ?? []).filter((one) => !one.retired).map((one) => ({ lat_deg: one.lat_deg, lon_deg: one.lon_deg, coarse: false })),
+)
+
+const spotNumber = (spot: Spot) => found.value!.spots.filter((one) => !one.retired).indexOf(spot) + 1
 
 function edit(spot: Spot | null) {
   refusal.value = null
@@ -98,15 +113,23 @@ const readCoast = (event: globalThis.Event) =>
       <section>
         <h2>Waters</h2>
         <p>
-          <span v-for="(one, index) in found.waters" :key="one.code">{{ index ? ', ' : '' }}{{ one.name }} ({{ one.kind }})</span>
+          <span v-for="(one, index) in found.waters" :key="one.code">{{ index ? ', ' : '' }}<button type="button" class="link" @click="editWater(one)">{{ one.name }}</button> ({{ one.kind }})</span>
           <span v-if="!found.waters.length" class="soft">None yet. Enter the first one, then its spots.</span>
         </p>
         <form v-if="water" class="sheet" @submit.prevent="keepWater">
           <label>Name <input v-model="water.name" class="field" minlength="2" maxlength="120" required /></label>
-          <label>Kind <select v-model="water.kind" class="field"><option value="sea">sea</option><option value="fresh">fresh</option></select></label>
-          <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="water = null">Leave it</el-button></div>
+          <label>Kind <select v-model="water.kind" class="field" :disabled="water.code !== null"><option value="sea">sea</option><option value="fresh">fresh</option></select></label>
+          <template v-if="water.kind === 'fresh'">
+            <p class="wide">Touch the corners of its shore on the map, one after another{{ water.code ? '; without any the drawing stays as it is' : '' }}.</p>
+            <WaterMap v-model:corners="corners" class="map" drawable label="Touch the corners of the water's shore" />
+            <div class="wide">
+              <el-button :disabled="!corners.length" @click="corners = corners.slice(0, -1)">Take the last corner back</el-button>
+              <span class="soft" role="status">{{ corners.length === 1 ? '1 corner' : `${corners.length} corners` }}{{ corners.length && corners.length < 3 ? ', at least 3 are needed' : '' }}</span>
+            </div>
+          </template>
+          <div><el-button native-type="submit" type="primary" :loading="busy" :disabled="corners.length === 1 || corners.length === 2">Save</el-button><el-button @click="water = null">Leave it</el-button></div>
         </form>
-        <el-button v-else @click="water = { name: '', kind: 'sea' }">Enter a water</el-button>
+        <el-button v-else @click="editWater(null)">Enter a water</el-button>
       </section>
       <section>
         <header>
@@ -124,12 +147,13 @@ const readCoast = (event: globalThis.Event) =>
           <el-checkbox v-if="editing.code" v-model="editing.retired">no longer used: its fish stay, it is not offered</el-checkbox>
           <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="editing = null">Leave it</el-button></div>
         </form>
+        <WaterMap v-if="!editing && spotPlaces.length" class="map all" :places="spotPlaces" label="All spots, numbered as in the list" />
         <div v-if="found.spots.length" class="scroll" tabindex="0">
-          <table class="list">
+          <table v-cards class="list">
             <thead><tr><th>Spot</th><th>Water</th><th class="right">Latitude</th><th class="right">Longitude</th><th class="right">Fish</th></tr></thead>
             <tbody>
               <tr v-for="one in found.spots" :key="one.code" :class="{ off: one.retired }">
-                <td><button type="button" class="link" @click="edit(one)">{{ one.name }}</button><template v-if="one.retired">, no longer used</template></td>
+                <td><span v-if="!one.retired" class="figures number">{{ spotNumber(one) }}</span><button type="button" class="link" @click="edit(one)">{{ one.name }}</button><template v-if="one.retired">, no longer used</template></td>
                 <td>{{ one.water_name }}</td>
                 <td class="right tabular">{{ one.lat_deg.toFixed(4) }}</td>
                 <td class="right tabular">{{ one.lon_deg.toFixed(4) }}</td>
@@ -176,6 +200,14 @@ header {
   border-top: 8px solid var(--kelp);
   border-radius: var(--round);
 }
+.number {
+  margin-right: var(--gap-2);
+}
+.all {
+  width: 100%;
+  height: 340px;
+}
+.wide,
 .sheet h3,
 .sheet .trouble,
 .sheet .map {

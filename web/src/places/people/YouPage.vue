@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
+import { dates, type Dates } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import OwnAddress from './parts/OwnAddress.vue'
@@ -31,13 +32,19 @@ async function change() {
 }
 
 /** What is stored stays in metric units; this is how it is read and typed. */
-async function choose(units: 'metric' | 'imperial') {
+async function choose(reading: Parameters<typeof api.chooseReading>[0]) {
   try {
-    await api.chooseUnits(units)
+    await api.chooseReading(reading)
     await session.load()
   } catch (thrown) {
     refusal.value = trouble(thrown)
   }
+}
+
+const DATES: Record<Dates, string> = {
+  day_first: '26 November 2026, 17:05',
+  month_first: 'November 26, 2026, 05:05 PM',
+  year_first: '2026-11-26, 17:05',
 }
 
 async function leave() {
@@ -57,8 +64,12 @@ async function leave() {
     <el-button size="large" @click="leave">Sign out</el-button>
     <fieldset class="units">
       <legend>Lengths, weights and temperatures</legend>
-      <label><input type="radio" name="units" value="metric" :checked="session.units === 'metric'" @change="choose('metric')" /> centimetres, kilograms, °C</label>
-      <label><input type="radio" name="units" value="imperial" :checked="session.units === 'imperial'" @change="choose('imperial')" /> inches, pounds, °F</label>
+      <label><input type="radio" name="units" value="metric" :checked="session.units === 'metric'" @change="choose({ units: 'metric' })" /> centimetres, kilograms, °C</label>
+      <label><input type="radio" name="units" value="imperial" :checked="session.units === 'imperial'" @change="choose({ units: 'imperial' })" /> inches, pounds, °F</label>
+    </fieldset>
+    <fieldset class="units">
+      <legend>Days and hours</legend>
+      <label v-for="(example, way) in DATES" :key="way"><input type="radio" name="dates" :value="way" :checked="dates === way" @change="choose({ dates: way })" /> {{ example }}</label>
     </fieldset>
     <el-form label-position="top" @submit.prevent="change">
       <h2>Change your password</h2>

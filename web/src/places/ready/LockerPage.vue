@@ -4,16 +4,21 @@ import { api, type Schemas } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import { localDate } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { useSessionStore } from '@/stores/session'
 import NumberField from './parts/NumberField.vue'
 
 type Locker = Schemas['Locker']
 const locker = ref<Locker | null>(null)
 const refusal = ref<Trouble | null>(null)
 const saved = ref(false)
+/** What the cooperative gave. */
+const kit = ref<Schemas['MemberKit'] | null>(null)
+const session = useSessionStore()
 
 onMounted(async () => {
   try {
     locker.value = (await api.ready(localDate(), new AbortController().signal)).locker
+    kit.value = await api.kit(session.member!.id)
   } catch (thrown) {
     refusal.value = trouble(thrown)
   }
@@ -101,6 +106,10 @@ const forceps = (text: string) => {
       <div class="owned">
         <el-checkbox v-for="[key, label] in OWNED" :key="key" :model-value="Boolean(locker[key])" size="large" @update:model-value="set({ [key]: Boolean($event) })">{{ label }}</el-checkbox>
       </div>
+      <section v-if="kit?.held.length">
+        <h2>From the cooperative</h2>
+        <p>{{ kit.held.map((one) => `${one.count} × ${one.item}`).join(', ') }}. It stays the cooperative’s; a coordinator writes down what comes back.</p>
+      </section>
     </template>
   </div>
 </template>

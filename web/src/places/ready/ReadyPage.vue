@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { dateText, localDate } from '@/format/units'
 import FindingLine from '@/parts/FindingLine.vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
+import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import VerdictMark from '@/parts/VerdictMark.vue'
 import { GO } from '@/words/verdict'
@@ -45,7 +46,7 @@ useEventListener(window, 'keydown', (event) => {
   <div class="page ready">
     <header>
       <h1>Ready</h1>
-      <label>Day <input v-model="on" class="field day" type="date" /></label>
+      <label>Day <DayField label="Day" :model-value="on" @update:model-value="on = $event ?? localDate()" /></label>
       <span class="saving" role="status">{{ saving === 'saved' ? 'saved' : saving === 'saving' ? 'saving' : 'not saved: see below' }}</span>
       <el-button size="small" :disabled="!history.length" @click="undo">Undo</el-button>
     </header>

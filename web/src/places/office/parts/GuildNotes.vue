@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { Schemas } from '@/api/client'
+
+/** What the house adds to the handling page of a guild. */
+defineProps<{ guilds: Schemas['HouseRules']['guilds']; mayChange: boolean; busy: boolean }>()
+const notes = defineModel<Schemas['GuildNotes']>({ required: true })
+const emit = defineEmits<{ change: [] }>()
+const guild = ref('')
+
+function set(text: string) {
+  const { [guild.value]: _old, ...rest } = notes.value
+  notes.value = text.trim() ? { ...rest, [guild.value]: text.trim() } : rest
+  emit('change')
+}
+</script>
+
+<template>
+  <section id="guild-notes">
+    <h2>Notes of the house</h2>
+    <p v-for="(text, key) in notes" :key="key"><b>{{ guilds.find((one) => one.key === key)?.name ?? key }}</b>: {{ text }}</p>
+    <p v-if="!Object.keys(notes).length" class="soft">None yet. A note stands on the handling page of its guild, also on paper.</p>
+    <template v-if="mayChange">
+      <label>Guild <select v-model="guild" class="field"><option value="" disabled>choose</option><option v-for="one in guilds" :key="one.key" :value="one.key">{{ one.name }}</option></select></label>
+      <label v-if="guild">Its note <textarea class="field" rows="3" maxlength="500" :value="notes[guild] ?? ''" :disabled="busy" @change="set(($event.target as HTMLTextAreaElement).value)"></textarea></label>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: var(--gap-2);
+}
+</style>
