@@ -10,6 +10,7 @@ module Acts
   # Returns { width_px:, height_px:, sha256: of what is kept }. Raises Core::InvalidInput, NotFound, Conflict.
   module AddReportPhoto
     MAX_BYTES = 15 * 1024 * 1024
+    MOST = 5
 
     module_function
 
@@ -17,9 +18,10 @@ module Acts
       OwnReport.fetch(store:, id: report_id, key: report_key)
       sha256 = Digest::SHA256.hexdigest(bytes)
       before = store.photos.of_report(report_id)
-      return KeepPicture.again(files:, photo: before, bytes:) if before && before[:sha256] == sha256
+      same = before.find { |one| one[:sha256] == sha256 }
+      return KeepPicture.again(files:, photo: same, bytes:) if same
 
-      raise Core::Conflict.at("photo", :already_there, "This report already has a photo.") if before
+      raise Core::Conflict.at("photo", :enough, "This report has #{MOST} photos; that is enough to judge it.") if before.size >= MOST
 
       KeepPicture.call(store:, files:, pictures:, bytes:, sha256:, report_id:)
     end

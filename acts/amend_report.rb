@@ -27,12 +27,13 @@ module Acts
     def read(store:, id:, report_key:)
       report = OwnReport.fetch(store:, id:, key: report_key)
       told = ReportTag.answer(store, "known", report)
-      { report: shown(report), has_photo: !store.photos.of_report(id).nil?, question: question(store, report), **told.slice(:state, :story_key, :sentence) }
+      { report: shown(report), photos: store.photos.of_report(id).size, question: question(store, report), **told.slice(:state, :story_key, :sentence, :helps) }
     end
 
     def shown(report)
-      told = report.slice(:id, :number_as_read, :species_code, :caught_on, :place_words, :fate, :finder_name, :finder_contact, :revision)
-      { **told, more_numbers: report[:more_numbers].to_a, place: report[:lat_deg] && report.slice(:lat_deg, :lon_deg),
+      told = report.slice(:id, :number_as_read, :species_code, :place_words, :fate, :finder_name, :finder_contact, :finder_phone, :found_how, :tag_left,
+                          :units, :revision, :caught_from)
+      { **told, caught_on: report[:day_said] == "unknown" ? nil : report[:caught_on], more_numbers: report[:more_numbers].to_a, place: report[:lat_deg] && report.slice(:lat_deg, :lon_deg),
                 length: report[:length_mm] && { value: report[:length_mm], unit: "mm", kind: report[:length_kind], how: report[:length_how] } }
     end
 

@@ -39,7 +39,7 @@ module Acts
       shown = trip.except(:plan, :member_id).merge(spot_name: spot[:name], lat_deg: spot[:lat_deg], lon_deg: spot[:lon_deg], water_kind: spot[:water_kind])
       card = Core::Trips::Card.compile(trip: shown, species:, pouch: may_tag.verdict == :stop ? [] : store.tags.pouch(member[:id]), spots: store.waters.spots,
                                        rules: MemberRules.of(store:, member:), laws: store.laws.in_force(spot[:water_code]), authorisation: may_tag,
-                                       trained_to_vent: member[:trained].include?("venting"),
+                                       trained_to_vent: member[:trained].include?("venting"), series: store.desk.series,
                                        known_fish: store.fish.at_large_at(trip[:spot_code], limit: KNOWN_FISH), tagging_seconds: usual_tagging_seconds(store, member, species))
       card.merge(sha256: Fingerprint.of(card))
     end

@@ -16,7 +16,7 @@ module Acts
 
     def self.call(...) = new(...).call
 
-    def initialize(store:, member:, report_id:, verdict:, reason:, seen:, now:, tag_number: nil, other_report_id: nil, programme: nil)
+    def initialize(store:, member:, report_id:, verdict:, reason:, seen:, now:, tag_number: nil, other_report_id: nil, programme: nil, second_look: false)
       @store = store
       @member = member
       @report_id = report_id
@@ -27,6 +27,7 @@ module Acts
       @tag_number = tag_number
       @other_report_id = other_report_id
       @programme = programme
+      @second_look = second_look
     end
 
     def call
@@ -59,14 +60,24 @@ module Acts
     end
 
     def accepted
-      fish = @tag_number && @store.fish.carrying(@tag_number)
+      fish = @tag_number && @store.fish.carrying(@tag_number, on: @report[:caught_on], apart_from: @report_id)
       if fish.nil?
         raise Core::InvalidInput.at("tag_number", :no_such_fish, "No fish is known to carry #{@tag_number || 'that number'} now. Choose another candidate, or ask who holds the tag.")
       end
 
       share = FindFish.weigh(store: @store, report: @report)[:ranked].find { |one| one.fish_id == fish[:fish_id] }&.share
-      moved = MatchReport.accept(store: @store, report: @report, fish:, decided_by: @member[:id])
+      refuse_at_first_look(share)
+      moved = MatchReport.accept(store: @store, report: @report, fish:, decided_by: @member[:id], now: @now)
       note(fish_id: fish[:fish_id], tag_number: @tag_number, share:, moved:)
+    end
+
+    # Nothing leaves for a fish that is less likely than not without being looked at twice.
+    def refuse_at_first_look(share)
+      return if @second_look || (share && share >= Core::Recaptures::Match::LIKELIER_THAN_NOT)
+
+      conflict("second_look", :look_again,
+               "By number, species, length and place this fish is #{share ? "the one with a share of #{(share * 100).round} %" : 'not among the likely ones'}. " \
+               "Look once more at what speaks against it; say so if it is the one all the same.")
     end
 
     def none_of_these = set_aside
@@ -95,13 +106,17 @@ module Acts
 
     # The reason is the question.
     def asked
-      WriteLetter.question(store: @store, report: @report, question: @reason, tag_number: @tag_number)
+      WriteLetter.question(store: @store, report: @report, question: @reason, tag_number: @tag_number,
+                           leaves_at: WriteLetter.after_decision(store: @store, now: @now))
       note(tag_number: @tag_number)
       @store.reports.wait(@report_id, "asked")
     end
 
+    # Letters that have not left are called back.
     def undone
       note
+      @store.letters.call_back(@report_id, at: @now, why: "Called back at the desk.")
+      @store.calls.drop(@report_id, at: @now)
       MatchReport.undo(store: @store, report: @report, moved: @last && @last[:moved]&.to_h, at: @now)
       @store.reports.wait(@report_id, "taken_back")
     end

@@ -3,37 +3,61 @@
 module Acts
   # Holds a report, or a number read on the Deck, against every fish that it may be about.
   #
-  #   report: { number_as_read:, more_numbers: [String], species_code:, caught_on: Date, lat_deg:, lon_deg:, length_mm: .., id: }
+  #   report: { number_as_read:, more_numbers: [String], species_code:, caught_on: Date, caught_from: Date | nil | absent,
+  #             found_how:, lat_deg:, lon_deg:, length_mm: .., id: }
   module FindFish
     # A second report of the fish within so many days may tell of the same catch. House rule.
     SAME_CATCH_DAYS = 1
+    TOLD = %i[species_code caught_on lat_deg lon_deg found_how].freeze
 
     module_function
 
     # What Core::Recaptures::Candidates.weigh returns.
     #   slips: how far from the number to look; 1 is enough for one that was read whole
     def weigh(store:, report:, slips: 2)
-      numbers = numbers(report)
-      readings = numbers.map { |number| Core::Tags::Reading.new(number) }
-      candidates = store.desk.candidates(readings, slips:)
-      Core::Recaptures::Candidates.weigh(report: report.slice(:species_code, :caught_on, :lat_deg, :lon_deg).merge(numbers:, length: Core::Fish::Length.of(report)),
-                                         candidates:, kept: ->(fish_ids) { store.fish.kept_of(fish_ids, apart_from: report[:id]) },
-                                         species: store.species.of([*candidates.filter_map { |one| one[:species_code] }, *report[:species_code]]))
-    end
-
-    # What Core::Recaptures::Match.judge returns.
-    def judge(store:, report:)
-      numbers = numbers(report)
+      numbers = typed(report)
       series = store.desk.series
-      carrying = numbers.filter_map { |number| store.fish.carrying(number, apart_from: report[:id]) }
-      store.fish.lock(carrying.first[:fish_id]) if carrying.any?
-      weighed = carrying.empty? ? { ranked: [] } : weigh(store:, report:, slips: 1)
-      Core::Recaptures::Match.judge(report:, carrying:, weighed:, ours: numbers.any? { |number| Core::Tags::Reading.new(number).of_series?(series) },
-                                    alike: carrying.any? && alike?(store, report, carrying.first), told: carrying.any? && told?(store, report, carrying.first[:fish_id]))
+      candidates = store.desk.candidates(numbers.map { |number| Core::Tags::Reading.new(number) }, series:, slips:)
+      codes = [*candidates.filter_map { |one| one[:species_code] }, *report[:species_code]]
+      Core::Recaptures::Candidates.weigh(
+        report: { **report.slice(*TOLD), **day(report), numbers:, length: Core::Fish::Length.of(report) }, candidates:, series:,
+        kept: ->(fish_ids) { store.fish.kept_of(fish_ids, apart_from: report[:id]) }, species: store.species.of(codes)
+      )
     end
 
-    # All numbers of a report in their printed form.
-    def numbers(report) = [report[:number_as_read], *report[:more_numbers].to_a].map { |number| Core::Tags::Number.normalise(number) }.uniq
+    # What Core::Recaptures::Match.judge returns; its fish as Store::Fish#carrying tells it.
+    def judge(store:, report:)
+      series = store.desk.series
+      readings = typed(report).map { |number| Core::Tags::Reading.new(number) }
+      complete = readings.all?(&:complete?)
+      carrying = carried(store, report, numbers(report, series))
+      weighed = weigh(store:, report:, slips: carrying.empty? ? 2 : 1)
+      carrying = likeliest(store, report, weighed) if carrying.empty? && complete
+      store.fish.lock(carrying.first[:fish_id]) if carrying.any?
+      Core::Recaptures::Match.judge(report: { **report.except(:caught_from), **day(report) }, complete:, carrying:, weighed:,
+                                    ours: readings.any? { |one| one.of_series?(series) },
+                                    alike: carrying.any? && alike?(store, report, carrying.first),
+                                    told: carrying.any? && told?(store, report, carrying.first[:fish_id]))
+    end
+
+    # All numbers of a report as they were typed, and in their printed form.
+    def typed(report) = [report[:number_as_read], *report[:more_numbers].to_a].uniq
+    def numbers(report, series) = typed(report).map { |number| Core::Tags::Number.as_printed(number, series) }.uniq
+
+    # The span of days where not the day itself is known.
+    def day(report) = report[:day_said].nil? || report[:day_said] == "day" ? {} : { caught_from: report[:caught_from] }
+
+    def carried(store, report, numbers)
+      numbers.filter_map { |number| store.fish.carrying(number, on: report[:caught_on], apart_from: report[:id]) }
+    end
+
+    # Where no fish carries the number itself: the one that it was most likely written for, when that is sure enough.
+    def likeliest(store, report, weighed)
+      best = weighed[:ranked].first
+      return [] unless best&.fish_id && best.share >= Core::Recaptures::Match.sure(report)
+
+      carried(store, report, [best.number])
+    end
 
     # Who has the fish in hand on the Deck tells of a catch of his own.
     def told?(store, report, fish_id)
@@ -45,6 +69,6 @@ module Acts
     end
 
     def alike?(store, report, fish) = store.species.find(fish[:species_code]).look_alikes.to_a.include?(report[:species_code])
-    private_class_method :alike?, :told?
+    private_class_method :carried, :likeliest, :alike?, :told?, :day
   end
 end

@@ -11,6 +11,7 @@ module Acts
       store.write do
         OwnReport.fetch(store:, id: report_id, key: report_key)
         store.reports.forget_finder(report_id)
+        store.calls.forget(report_id)
         store.letters.forget(report_id:, kinds: WriteLetter::TO_FINDER)
       end
     end

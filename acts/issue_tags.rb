@@ -23,7 +23,7 @@ module Acts
 
     # Moves given numbers: act is returned | spoiled | lost | transferred (then to member_id). Taggers move only what they hold.
     def move(store:, by:, numbers:, act:, now:, member_id: nil, note: nil)
-      numbers = numbers.map { |one| Core::Tags::Number.normalise(one) }.uniq
+      numbers = PrintedNumbers.of(store, numbers).uniq
       store.write do
         rows = store.custody.lock(numbers)
         check(rows, numbers, act, by)

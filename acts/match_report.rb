@@ -7,12 +7,14 @@ module Acts
 
     # fish: as Store::Fish#carrying tells it;  decided_by: the coordinator's id, nil when the number spoke for itself
     # Returns what was joined on the way, for .undo; nil when nothing was.
-    def accept(store:, report:, fish:, decided_by: nil)
+    # now: of the decision; letters that a coordinator causes can be called back for a while
+    def accept(store:, report:, fish:, decided_by: nil, now: Time.now)
       store.reports.match(report_id: report[:id], fish_id: fish[:fish_id], tag_number: fish[:number], decided_by:)
       moved = report[:encounter_id] && take_in(store, report, fish)
       MeasureSpan.call(store:, fish_id: fish[:fish_id])
-      WriteLetter.recapture_to_tagger(store:, report:, fish:)
-      WriteLetter.thanks_to_finder(store:, report:, fish:)
+      leaves_at = decided_by && WriteLetter.after_decision(store:, now:)
+      WriteLetter.recapture_to_tagger(store:, report:, fish:, leaves_at:)
+      WriteLetter.thanks_to_finder(store:, report:, fish:, leaves_at:)
       moved
     end
 

@@ -6,7 +6,8 @@ module Acts
     def self.call(store:, fish_id:)
       fish = store.fish.find(fish_id) or return
       story = Core::Recaptures::Story.tell(species: store.species.find(fish[:species_code]), catches: store.fish.catches(fish_id), audience: :member)
-      return store.spans.forget(fish_id) if story.whole.nil?
+      # Days that nobody knows, and a tag without its fish, say nothing of what fish do.
+      return store.spans.forget(fish_id) if story.whole.nil? || story.whole.days_at_most || story.catches.last[:found_how] != "caught"
 
       store.spans.keep(fish_id:, species_code: fish[:species_code], caught: story.catches.size, days: story.whole.days, distance_m: story.whole.distance_m,
                        growth_mm: story.whole.growth.increment_mm)

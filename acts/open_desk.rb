@@ -7,7 +7,7 @@ module Acts
 
     # Returns { report:, ranked: [Core::Recaptures::Candidates::Candidate], none_share:, expected: { fish id => range of its length },
     #           same_catch: [...], decisions: [...] }. Raises Core::NotFound.
-    def call(store:, report_id:)
+    def call(store:, report_id:, now: Time.now)
       report = store.reports.find(report_id)
       raise Core::NotFound.new(:no_such_report, "There is no such report.") if report.nil?
 
@@ -15,17 +15,20 @@ module Acts
       fish = weighed[:ranked].select(&:fish_id)
       { report: shown(store, report), **weighed, expected: fish.to_h { |one| [one.fish_id, expected(store, report, one)] },
         same_catch: store.desk.of_same_catch(report, fish_ids: [report[:fish_id], *fish.first(3).map(&:fish_id)].compact, days: FindFish::SAME_CATCH_DAYS),
-        decisions: store.desk.decisions(report_id) }
+        decisions: store.desk.decisions(report_id), letters: store.letters.waiting_to_leave(report_id, at: now) }
     end
 
     def shown(store, report)
       told = report.except(:fingerprint, :report_key, :fish_id, :tag_number)
       { **told, numbers: report[:numbers].to_a, more_numbers: report[:more_numbers].to_a,
                 **Core::Fish::Length.of(report).then { |length| { length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm } },
-                photo_id: store.photos.of_report(report[:id])&.fetch(:id), deck: report[:encounter_id] && store.encounters.told(report[:encounter_id]) }
+                photo_ids: store.photos.of_report(report[:id]).map { |one| one[:id] }, waiting_words: words(report), deck: report[:encounter_id] && store.encounters.told(report[:encounter_id]) }
     end
 
-    def expected(store, report, one) = Core::Recaptures::ExpectedGrowth.range(one.measured, (report[:caught_on] - one.released_on).to_i, store.species.find(one.species_code))
-    private_class_method :shown, :expected
+    # Why it waits, and of a decided one how it stands.
+    def words(report) = report[:state] == "waiting" ? Core::Recaptures::Waiting.of(report[:waiting_reason]).desk : nil
+
+    def expected(store, report, one) = Core::Recaptures::ExpectedGrowth.range(one.measured, [(report[:caught_on] - one.released_on).to_i, 0].max, store.species.find(one.species_code))
+    private_class_method :shown, :words, :expected
   end
 end

@@ -8,7 +8,7 @@ module Acts
     def call(store:, member:, today:, number: nil)
       all = member[:role] == "coordinator"
       pouches = store.custody.pouches(since: today - Store::Custody::USE_DAYS, member_id: all ? nil : member[:id])
-      search = number && Core::Tags::Number.normalise(number)
+      search = number && PrintedNumbers.of(store, [number]).first
       { batches: all ? store.custody.batches : [], pouches: pouches.map { |one| pouch(one) }, own: store.tags.pouch(member[:id], limit: 500),
         ledger: all ? store.custody.ledger(search:).map { |row| row.merge(at: row[:at].utc.iso8601) } : [] }
     end

@@ -25,6 +25,7 @@ module Acts
     def call(store:, member:, id:, sent:, now:, reason: nil, paper: nil, phone_now: nil, whole: false, by: member)
       fingerprint = Fingerprint.of(sent)
       store.write do
+        sent = PrintedNumbers.in_sent(store, sent)
         known = store.encounters.find_for_update(id)
         versions = known && RecordVersions.new(store:, known:)
         refuse_other_member(known, member)
@@ -169,7 +170,7 @@ module Acts
       counts = counts.merge(fish_id: fish && fish[:id])
       stored = encounter.merge(fish_id: counts[:fish_id], read_numbers: encounter[:kind] == "tagged" ? [] : named)
       known ? store.encounters.replace(stored) : store.encounters.add(stored)
-      tags.settle(fish_id: stored[:fish_id], off: verdict && verdict[:accepted] ? named : [], now:)
+      tags.settle(fish_id: stored[:fish_id], off: verdict && verdict[:accepted] ? [*named, verdict[:fish][:number]].uniq : [], now:)
       follow(store, counts, known, named:, put:, verdict:, now:)
       stored
     end

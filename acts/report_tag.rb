@@ -16,6 +16,7 @@ module Acts
     EARLIEST_ON = Date.new(1950, 1, 1)
     # The finder's today may be a day ahead of ours.
     DATE_SLACK_DAYS = 1
+    LEAST_DIGITS_OF_A_PHONE = 5
 
     module_function
 
@@ -52,9 +53,25 @@ module Acts
     def columns(store, sent, today)
       check(store, sent, today)
       more = sent[:more_numbers].to_a.map(&:strip).reject(&:empty?)
-      { number_as_read: sent[:number_as_read].strip, more_numbers: more, numbers: FindFish.numbers(number_as_read: sent[:number_as_read], more_numbers: more),
-        **sent.slice(:species_code, :caught_on, :fate), **%i[place_words finder_name finder_contact].to_h { |key| [key, blank_to_nil(sent[key])] },
+      { number_as_read: sent[:number_as_read].strip, more_numbers: more, numbers: FindFish.numbers({ number_as_read: sent[:number_as_read], more_numbers: more }, store.desk.series),
+        **sent.slice(:species_code), **day(sent, today), **become(sent), units: sent[:units] || "metric",
+        **%i[place_words finder_name finder_contact finder_phone].to_h { |key| [key, blank_to_nil(sent[key])] },
         **Core::Fish::SentLength.columns(sent[:length]), lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg) }
+    end
+
+    # The day itself, the last day of a span, or the day when it was told, of which nobody knows more.
+    def day(sent, today)
+      return { day_said: "unknown", caught_on: today, caught_from: nil } if sent[:caught_on].nil?
+      return { day_said: "day", caught_on: sent[:caught_on], caught_from: nil } if sent[:caught_from].nil? || sent[:caught_from] == sent[:caught_on]
+
+      { day_said: "span", caught_on: sent[:caught_on], caught_from: sent[:caught_from] }
+    end
+
+    # A fish that was found dead was not let go; of a tag alone nobody knows.
+    def become(sent)
+      how = sent[:found_how] || "caught"
+      fate = { "caught" => sent[:fate], "tag_alone" => "unknown" }.fetch(how, "dead")
+      { found_how: how, fate:, tag_left: sent[:tag_left] }
     end
 
     def check(store, sent, today)
@@ -62,27 +79,45 @@ module Acts
       if sent[:species_code] && store.species.find(sent[:species_code]).nil?
         raise Core::InvalidInput.at("species_code", :unknown_species, "There is no species #{sent[:species_code].inspect} in our list. Leave it out if you are not sure.")
       end
-      return if (EARLIEST_ON..(today + DATE_SLACK_DAYS)).cover?(sent[:caught_on])
+      check_phone(sent[:finder_phone].to_s)
+      from, on = sent.values_at(:caught_from, :caught_on)
+      if from && on && from > on
+        raise Core::InvalidInput.at("caught_from", :crossed_dates, "The first day comes after the last one. Change one of them.")
+      end
+      return if [from, on].compact.all? { |one| (EARLIEST_ON..(today + DATE_SLACK_DAYS)).cover?(one) }
 
       raise Core::InvalidInput.at("caught_on", :impossible_date,
-                                  "#{sent[:caught_on]} cannot be the day of this catch: it must be today or before, and not before #{EARLIEST_ON.year}.")
+                                  "#{Core::Units.day_text([from, on].compact.max)} cannot be the day of this catch: it must be today or before, and not before #{EARLIEST_ON.year}.")
+    end
+
+    def check_phone(phone)
+      return if phone.strip.empty? || phone.count("0-9") >= LEAST_DIGITS_OF_A_PHONE
+
+      raise Core::InvalidInput.at("finder_phone", :no_phone, "“#{phone.strip}” has too few digits for a telephone number. Mend it, or leave it out.")
     end
 
     # One that was joined to another answers as that one does.
     def answer(store, word, report)
       told = report[:same_as] ? store.reports.find(report[:same_as]) : report
-      { answer: word, state: told[:state], story_key: told[:story_key], **report.slice(:report_key, :revision), sentence: SENTENCES.fetch(told[:state]) }
+      { answer: word, state: told[:state], story_key: told[:story_key], **report.slice(:report_key, :revision), **words(told) }
+    end
+
+    # Where it waits: why, and what would help.
+    def words(told)
+      return { sentence: SENTENCES.fetch(told[:state]), helps: nil } unless told[:state] == "waiting"
+
+      reason = Core::Recaptures::Waiting.of(told[:waiting_reason])
+      { sentence: "Thank you. Your report is kept. #{reason.finder} A coordinator looks at it, and its story comes to this link.", helps: reason.helps }
     end
 
     # What the finder hears must not tell which numbers exist.
     SENTENCES = {
       "matched" => "Thank you. This is the fish's story so far.",
       "set_aside" => "Thank you. Your report is kept; no fish of ours could be found for this number.",
-      "joined" => "Thank you. Your report is kept with another one of the same catch.",
-      "waiting" => "Thank you. Your report is kept. A coordinator will look at the number, and the story follows when the fish is found."
+      "joined" => "Thank you. Your report is kept with another one of the same catch."
     }.freeze
 
     def blank_to_nil(text) = text.to_s.strip.empty? ? nil : text.strip
-    private_class_method :already, :add_joined, :add, :check, :blank_to_nil
+    private_class_method :already, :add_joined, :add, :day, :become, :words, :check, :check_phone, :blank_to_nil
   end
 end

@@ -20,7 +20,7 @@ module Acts
     def with_typical(store:, story_key:, route:, member: nil)
       fish = fish(store, story_key)
       story = telling(store, fish, route, member)
-      [story, story.whole && typical(store, fish, story)]
+      [story, story.whole && !story.whole.days_at_most ? typical(store, fish, story) : nil]
     end
 
     def fish(store, story_key)

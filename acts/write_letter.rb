@@ -10,21 +10,27 @@ module Acts
     module_function
 
     # Words that come ready-made: password letters.
-    def queue(store:, kind:, recipient:, subject:, body:, report_id: nil)
-      id = store.letters.queue(kind:, recipient:, subject:, body:, report_id:)
-      LetterJob.enqueue(id)
+    #   leaves_at: Time until which it can be called back, nil for at once
+    def queue(store:, kind:, recipient:, subject:, body:, report_id: nil, leaves_at: nil)
+      id = store.letters.queue(kind:, recipient:, subject:, body:, report_id:, leaves_at:)
+      LetterJob.enqueue(id, **(leaves_at ? { job_options: { run_at: leaves_at } } : {}))
       id
     end
 
-    def from_template(store:, kind:, recipient:, values:, report_id: nil)
-      words = store.letters.template(kind) || Core::Letters::Kind.fetch(kind).words
-      queue(store:, kind:, recipient:, report_id:, **Formats::LetterText.fill(words, values))
+    # When a letter leaves that a decision at the desk causes.
+    def after_decision(store:, now:) = now + (60 * store.house_rules.current.figure(:letter_wait_minutes))
+
+    def from_template(store:, kind:, recipient:, values:, **more)
+      queue(store:, kind:, recipient:, **more, **filled(store, kind, values))
+    end
+
+    def filled(store, kind, values)
+      Formats::LetterText.fill(store.letters.template(kind) || Core::Letters::Kind.fetch(kind).words, values)
     end
 
     # The words of the letter to a new member: { subject:, body: }. link: where the password is set
     def welcome_words(store:, name:, link:)
-      words = store.letters.template("welcome") || Core::Letters::Kind.fetch("welcome").words
-      Formats::LetterText.fill(words, { "name" => name, "sign_in_link" => link })
+      filled(store, "welcome", { "name" => name, "sign_in_link" => link })
     end
 
     # To the address that an account had until now.
@@ -34,18 +40,28 @@ module Acts
                   "If you did not ask for this, tell the cooperative at once.\n")
     end
 
-    def recapture_to_tagger(store:, report:, fish:)
+    def recapture_to_tagger(store:, report:, fish:, leaves_at: nil)
       recipient = store.members.email(fish[:tagger_id]) or return
 
-      from_template(store:, kind: "recapture_to_tagger", recipient:, report_id: report[:id], values: of_fish(store, report, fish))
+      from_template(store:, kind: "recapture_to_tagger", recipient:, report_id: report[:id], leaves_at:, values: of_fish(store, report, fish))
     end
 
-    # Only to a finder who left something that looks like an e-mail address.
-    def thanks_to_finder(store:, report:, fish:)
-      recipient = report[:finder_contact]
-      return unless recipient&.match?(ADDRESS)
+    # To a finder who left something that looks like an e-mail address; one who left a telephone is to be rung.
+    def thanks_to_finder(store:, report:, fish:, leaves_at: nil)
+      to_finder(store, report, "thanks_to_finder", of_fish(store, report, fish), leaves_at)
+    end
 
-      from_template(store:, kind: "thanks_to_finder", recipient:, report_id: report[:id], values: of_fish(store, report, fish))
+    # False when neither an address nor a telephone is known.
+    def to_finder(store, report, kind, values, leaves_at)
+      recipient, phone = report.values_at(:finder_contact, :finder_phone)
+      if recipient&.match?(ADDRESS)
+        from_template(store:, kind:, recipient:, report_id: report[:id], leaves_at:, values:)
+      elsif phone
+        store.calls.add(report_id: report[:id], kind:, phone:, words: filled(store, kind, values)[:body])
+      else
+        return false
+      end
+      true
     end
 
     # To who wrote a record that is doubted. Raises Core::InvalidInput when there is no address.
@@ -56,17 +72,17 @@ module Acts
     end
 
     # To the finder; to the member who read the number on the Deck; or to who holds the tag that it may be. Raises Core::InvalidInput when nobody can be asked.
-    def question(store:, report:, question:, tag_number: nil)
+    def question(store:, report:, question:, tag_number: nil, leaves_at: nil)
       values = { "tag" => tag_number || report[:number_as_read], "question" => question, "caught_on" => day(report[:caught_on]) }
       member_id = tag_number ? store.tags.find(tag_number)&.fetch(:holder_id) : report[:encounter_id] && store.encounters.find(report[:encounter_id])[:member_id]
       recipient = member_id && store.members.email(member_id)
-      return from_template(store:, kind: "question_to_member", recipient:, report_id: report[:id], values:) if recipient
-      unless report[:finder_contact]&.match?(ADDRESS) && tag_number.nil? && report[:encounter_id].nil?
-        raise Core::InvalidInput.at("verdict", :nobody_to_ask, "Nobody can be asked by letter: no e-mail address is known. Decide it, or ask for a second opinion.")
-      end
+      return from_template(store:, kind: "question_to_member", recipient:, report_id: report[:id], leaves_at:, values:) if recipient
 
-      from_template(store:, kind: "question_to_finder", recipient: report[:finder_contact], report_id: report[:id],
-                    values: { **values, "report_link" => "#{LetterJob.base_url}/report/#{report[:id]}##{report[:report_key]}" })
+      values = { **values, "report_link" => "#{LetterJob.base_url}/report/#{report[:id]}##{report[:report_key]}" }
+      return if tag_number.nil? && report[:encounter_id].nil? && to_finder(store, report, "question_to_finder", values, leaves_at)
+
+      raise Core::InvalidInput.at("verdict", :nobody_to_ask,
+                                  "Nobody can be asked: neither an e-mail address nor a telephone is known. Decide it, or ask for a second opinion.")
     end
 
     def of_fish(store, report, fish)
@@ -75,6 +91,6 @@ module Acts
     end
 
     def day(date) = Core::Units.day_text(date)
-    private_class_method :of_fish, :day
+    private_class_method :filled, :to_finder, :of_fish, :day
   end
 end

@@ -12,6 +12,9 @@ module Api
     # Times of a row as text.
     def times(row) = row.transform_values { |value| value.is_a?(Time) ? value.utc.iso8601 : value }
 
+    # Why a report waits, in words.
+    def waiting(row) = row.merge(waiting_words: row[:waiting_reason] && Core::Recaptures::Waiting.of(row[:waiting_reason]).desk)
+
     # typical: Core::Recaptures::Typical::Answer or nil
     def story(story, typical)
       { audience: story.audience, species: species_name(story.species), catches: story.catches.map { |one| catch_(one) }, typical: typical && typical(typical),
@@ -37,18 +40,20 @@ module Api
     end
 
     def desk(found)
-      ranked = found[:ranked].map { |one| one.to_h.except(:measured).merge(length_mm: one.measured&.mm) }
-      found.merge(report: times(found[:report]), ranked:, expected: found[:expected], decisions: found[:decisions].map { |one| times(one).except(:member_id) })
+      ranked = found[:ranked].map { |one| one.to_h.except(:measured).merge(length_mm: one.measured&.mm, length_margin_mm: one.measured&.margin_mm,
+                                                                       needs_second_look: one.share < Core::Recaptures::Match::LIKELIER_THAN_NOT) }
+      found.merge(report: times(found[:report]), ranked:, expected: found[:expected], decisions: found[:decisions].map { |one| times(one).except(:member_id) },
+                  letters: found[:letters].map { |one| times(one) })
     end
 
     def catch_(one)
       length = one[:length]
-      one.slice(:what, :source, :caught_on, :lat_deg, :lon_deg, :place_name, :tag_numbers, :fate, :by, :relative_weight)
+      one.slice(:what, :source, :caught_on, :day_said, :caught_from, :found_how, :lat_deg, :lon_deg, :place_name, :tag_numbers, :fate, :by, :relative_weight)
          .merge(weight_g: one[:weight_g], outcome: one[:outcome], length_mm: length&.mm, length_kind: length&.kind, length_how: length&.how, length_sd_mm: length&.sd_mm,
                 length_margin_mm: length&.margin_mm)
     end
 
-    def leg(leg) = leg.to_h.merge(growth: leg.growth.to_h.merge(sentence: leg.growth.sentence))
+    def leg(leg) = leg.to_h.merge(growth: leg.growth.to_h.merge(sentence: leg.growth.sentence, sentence_imperial: leg.growth.sentence("imperial")))
     private_class_method :catch_, :leg, :typical
   end
 end

@@ -1,61 +1,76 @@
 # frozen_string_literal: true
 
-# Do the shares of the judgement desk come true, and is what is accepted alone right? Simulated reports with known truth over a simulated cooperative.
-# Needs no server: ruby bench/matching.rb [RELEASES] [SEED]
+# Do the shares of the judgement desk come true, and is what is accepted alone right? Simulated reports with known truth, on
+# seeds that nothing was set on (bench/calibrate.rb has others): DATABASE_URL=$(bin/pg url) ruby bench/matching.rb
+#   [SEEDS, default 301,302,303,304,305,306] [RELEASES of each, default 40000]
+# Prints all figures with 95 % intervals, and draws docs/matching-reliability.svg.
 require_relative "../config/boot"
+require_relative "support/judged_reports"
 
-releases = Integer(ARGV[0] || 60_000)
-rng = Random.new(Integer(ARGV[1] || 3))
-url = ENV.fetch("DATABASE_URL") { abort "usage: DATABASE_URL=$(bin/pg url) ruby bench/matching.rb" }
+seeds = (ARGV[0] || "301,302,303,304,305,306").split(",").map { |one| Integer(one) }
+releases = Integer(ARGV[1] || 40_000)
+url = ENV.fetch("DATABASE_URL") { abort "usage: DATABASE_URL=$(bin/pg url) ruby bench/matching.rb [SEEDS] [RELEASES]" }
 species = Store::Species.new(Database.connect(url, max_connections: 1)).all.to_h { |one| [one.code, one] }
-telling = Demo::Telling.new(species, rng)
-lives = Demo::Simulation.new(species:, today: Date.new(2026, 11, 1), releases:, seed: 5).each_life.to_a
-fish = lives.map.with_index { |life, index| telling.candidate(format("MS%06d", index + 1), index, life) }
-by_number = fish.to_h { |one| [one[:number], one] }
+judged = seeds.flat_map { |seed| JudgedReports.of(ToldReports.new(species:, seed:, releases:)) }
 
-told = []
-first_three = [0, 0]
-times = []
-complete = { read_right: 0, accepted: 0, wrongly: 0, all: 0 }
-fish.zip(lives).select { |_, life| life[:again].any? }.each do |one, life|
-  stranger = rng.rand < 0.1
-  report = telling.of(one[:number], one[:species_code], life[:again].first)
-  reading = Core::Tags::Reading.new(report[:numbers][0])
-  began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-  near = reading.neighbours(prefix: "MS", digits: 6)
-  candidates = near ? by_number.values_at(*near).compact : fish
-  candidates = candidates.reject { |other| other == one } if stranger
-  weighed = Core::Recaptures::Candidates.weigh(report:, candidates:, species:)
-  times << ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - began) * 1000)
-  weighed[:ranked].each { |other| told << [other.share, !stranger && other.number == one[:number]] }
-  damaged = report[:numbers][0] != one[:number]
-  if damaged && !stranger
-    first_three[1] += 1
-    first_three[0] += 1 if weighed[:ranked].first(3).any? { |other| other.number == one[:number] }
-  end
-  next if !reading.complete? || stranger
-
-  carrying = [by_number[report[:numbers][0]]].compact.map { |other| other.merge(kept: false) }
-  verdict = Core::Recaptures::Match.judge(report:, carrying:, weighed:, ours: true, told: false,
-                                          alike: carrying.any? && species[carrying[0][:species_code]].look_alikes.to_a.include?(report[:species_code]))
-  complete[:all] += 1
-  complete[:read_right] += 1 unless damaged
-  complete[:accepted] += 1 if verdict[:accepted] && !damaged
-  complete[:wrongly] += 1 if verdict[:accepted] && verdict[:fish][:number] != one[:number]
+def share(name, right, all)
+  interval = Core::Estimates::Rates.wilson(right, all)
+  puts format("%-56s %6d of %6d, %.1f %% (%.1f to %.1f)", name, right, all, *interval.values_at(:share, :low, :high).map { |one| 100 * one })
 end
-puts format("finders: %.0f %% of numbers damaged, %.0f %% of species wrong and %.0f %% not told, %.0f %% of places wrong (Demo::Telling, invented)",
-            *[Demo::Telling::SHARE_DAMAGED, Demo::Telling::SHARE_WRONG_SPECIES, Demo::Telling::SHARE_SPECIES_UNKNOWN, Demo::Telling::SHARE_WRONG_PLACE].map { |share| share * 100 })
-puts format("damaged numbers: the true fish among the first three %d of %d (%.1f %%)", *first_three, 100.0 * first_three[0] / first_three[1])
-puts format("complete numbers: %d, of which %d read right: %d of these accepted alone (%.1f %%); wrongly accepted %d of all %d (%.2f in 1,000)", complete[:all], complete[:read_right],
-            complete[:accepted], 100.0 * complete[:accepted] / complete[:read_right], complete[:wrongly], complete[:all], 1000.0 * complete[:wrongly] / complete[:all])
-[[0.0, 0.2], [0.2, 0.4], [0.4, 0.6], [0.6, 0.8], [0.8, 0.9], [0.9, 0.98], [0.98, 1.01]].each do |low, high|
-  band = told.select { |share, _| share >= low && share < high }
+
+# The most wrong ones of so many that go with what was seen, 95 times in 100: exact, by the Poisson law.
+# Source: Garwood (1936), Biometrika 28, 437-442.
+def most_wrong(wrong)
+  (wrong..(wrong + 40)).each do |whole|
+    [0.0, 0.25, 0.5, 0.75].each do |part|
+      mean = whole + part
+      below = (0..wrong).sum { |count| Math.exp((count * Math.log([mean, 1e-12].max)) - mean - Math.lgamma(count + 1)[0]) }
+      return mean if below <= 0.05
+    end
+  end
+end
+
+puts "#{judged.size} reports, #{releases} releases of each of the seeds #{seeds.join(', ')}; #{judged.count(&:stranger)} of no fish of ours"
+damaged = judged.select(&:damaged)
+share("damaged numbers: the true fish among the first three", damaged.count { |one| one.place && one.place < 3 }, damaged.size)
+right = judged.select(&:read_right)
+share("numbers read right: accepted alone", right.count(&:accepted), right.size)
+alone = right.select(&:alone)
+share("of these, nothing but the number and perhaps a day", alone.count(&:accepted), alone.size)
+accepted = judged.select(&:accepted)
+wrong = accepted.count { |one| !one.right }
+puts format("wrong among all %d accepted alone: %d, %.2f in 1,000 (at most %.2f, 95 %%)", accepted.size, wrong, 1000.0 * wrong / accepted.size,
+            1000.0 * most_wrong(wrong) / accepted.size)
+
+shares = judged.flat_map(&:shares)
+BANDS = [[0.0, 0.2], [0.2, 0.4], [0.4, 0.6], [0.6, 0.8], [0.8, 0.9], [0.9, 0.96], [0.96, 1.01]].freeze
+drawn = BANDS.filter_map do |low, high|
+  band = shares.select { |one, _| one >= low && one < high }
   next if band.empty?
 
-  right = band.count(&:last)
-  interval = Core::Estimates::Rates.wilson(right, band.size)
-  puts format("given %.2f to %.2f: %4d, right %.2f (%.2f to %.2f), mean share %.2f", low, [high, 1].min, band.size, interval[:share], interval[:low], interval[:high],
-              band.sum(&:first) / band.size)
+  told = band.count(&:last)
+  interval = Core::Estimates::Rates.wilson(told, band.size)
+  mean = band.sum(&:first) / band.size
+  puts format("share %.2f to %.2f: %6d, mean %.3f, right %.3f (%.3f to %.3f), %+.1f points", low, [high, 1].min, band.size, mean, *interval.values_at(:share, :low, :high),
+              100 * (interval[:share] - mean))
+  { mean:, **interval, count: band.size }
 end
-sorted = times.sort
-puts format("weighing in core: median %.1f ms, p95 %.1f ms", sorted[sorted.size / 2], sorted[(sorted.size * 0.95).floor])
+
+x = ->(value) { (40 + (360 * value)).round(1) }
+y = ->(value) { (400 - (360 * value)).round(1) }
+points = drawn.map do |one|
+  at = x.call(one[:mean])
+  %(<path d="M#{at} #{y.call(one[:low])}V#{y.call(one[:high])}" stroke="#22313a" stroke-width="2"/>) +
+    %(<circle cx="#{at}" cy="#{y.call(one[:share])}" r="5" fill="#1f5c4d"/><text x="#{at + 8}" y="#{y.call(one[:share]) + 14}">#{one[:count]}</text>)
+end
+axis = [0, 0.2, 0.4, 0.6, 0.8, 1].map do |one|
+  %(<text x="#{x.call(one)}" y="418" text-anchor="middle">#{one}</text><text x="32" y="#{y.call(one) + 4}" text-anchor="end">#{one}</text>)
+end
+File.write(File.join(ROOT, "docs/matching-reliability.svg"), <<~SVG)
+  <svg xmlns="http://www.w3.org/2000/svg" width="440" height="450" font-family="sans-serif" font-size="12" fill="#22313a">
+  <rect width="440" height="450" fill="#f7f5ef"/><path d="M40 40V400H400" fill="none" stroke="#22313a"/>
+  <path d="M40 400L400 40" stroke="#8a949a" stroke-dasharray="5 5"/>#{axis.join}#{points.join}
+  <text x="220" y="440" text-anchor="middle">share given</text><text x="14" y="220" text-anchor="middle" transform="rotate(-90 14 220)">share right, 95 %</text>
+  <text x="220" y="24" text-anchor="middle">#{judged.size} reports, seeds #{seeds.join(', ')}</text>
+  </svg>
+SVG

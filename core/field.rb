@@ -21,6 +21,7 @@ module Core
       case question
       when "fish" then fish(given[:record], now_ms: given[:now_ms], units: given[:units] || "metric")
       when "wrong_taps" then { wrong: wrong_taps(given[:taps]) }
+      when "number" then number(given[:typed], of: given[:of])
       when "paper_rows" then { rows: paper_rows(given) }
       when "measure" then measure(given)
       when "first_aid" then { cases: Handling::FirstAid::CASES.map(&:to_h) }
@@ -58,6 +59,12 @@ module Core
       nil
     rescue InvalidInput => e
       e.message
+    end
+
+    # A number as it was typed, see Tags::DidYouMean. of: "fish" that are at large here, or "pouch"
+    def number(typed, of:)
+      known = of == "pouch" ? @card[:pouch] : @card[:known_fish].map { |fish| fish[:number] }
+      Tags::DidYouMean.of(typed, known:, series: @card[:series] || [])
     end
 
     # A paper sheet as it is typed, see Trips::PaperSheet: { rows:, species:, first_number: }

@@ -33,6 +33,9 @@ module Core
       "#{tenths(length_mm / factor)} #{name}"
     end
 
+    # A difference, as fine as it is measured: "43 mm", "1.7 in".
+    def growth_text(mm, system) = system == "imperial" ? length_text(mm, system) : "#{mm.round} mm"
+
     def temp_text(temp_c) = "#{tenths(temp_c)} °C"
 
     def length_mm(value, unit) = (number(value) * factor(MM, unit, "length")).round

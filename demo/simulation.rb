@@ -53,7 +53,7 @@ module Demo
     def life(outing)
       code = pick(Truth::SPECIES.select { |_, one| one[:waters].include?(outing.spot[:water_code]) }.transform_values { |one| one[:share] })
       species = @species.fetch(code)
-      linf = species.max_mm * Truth::LINF_SHARE * (1 + (normal * Truth::GROWTH_SPREAD))
+      linf = species.max_mm * Truth::SPECIES.fetch(code)[:linf_share] * (1 + (normal * Truth::GROWTH_SPREAD))
       length = (species.min_taggable_mm + ((linf - species.min_taggable_mm) * (@rng.rand**1.8) * 0.8))
       place = @sound.near(outing.spot, @rng)
       double = @rng.rand < Truth::SHARE_DOUBLE_TAGGED
@@ -77,7 +77,7 @@ module Demo
 
         # A catch is told by its day, so the next one may seem a little before it.
         since = [at - (catches.last ? (catches.last.date - release.date).to_i : 0), 0].max
-        grown = linf - ((linf - length) * Math.exp(-Truth::K_PER_YEAR * at / 365.25))
+        grown = linf - ((linf - length) * Math.exp(-Truth::SPECIES.fetch(species.code)[:k_per_year] * at / 365.25))
         place = @sound.swim(*place, Truth::SPECIES.fetch(species.code)[:km_per_root_day] * Math.sqrt(since) * (0.3 + @rng.rand), release.spot[:water_code], @rng)
         tags_left = shed.count { |days| days > at }
         break if tags_left.zero?

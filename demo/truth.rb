@@ -4,23 +4,22 @@ module Demo
   # What is true in the simulated sound: whatever Voucher estimates from the demo data can be
   # held against these. Invented values.
   module Truth
-    # Share of individuals per species, and where they live.
+    # Share of individuals per species, where they live, how they move, and their von Bertalanffy growth: asymptotic length as a
+    # share of the catalogue's greatest, and K per year. The rules expect one curve for all, and know none of these.
     SPECIES = {
-      "seabass" => { share: 0.22, km_per_root_day: 1.1, waters: %w[marrow_sound] },
-      "pollack" => { share: 0.16, km_per_root_day: 0.6, waters: %w[marrow_sound] },
-      "cod" => { share: 0.10, km_per_root_day: 1.4, waters: %w[marrow_sound] },
-      "ballan_wrasse" => { share: 0.14, km_per_root_day: 0.08, waters: %w[marrow_sound] },
-      "black_seabream" => { share: 0.08, km_per_root_day: 0.7, waters: %w[marrow_sound] },
-      "thick_lipped_mullet" => { share: 0.07, km_per_root_day: 0.8, waters: %w[marrow_sound] },
-      "turbot" => { share: 0.06, km_per_root_day: 0.5, waters: %w[marrow_sound] },
-      "smooth_hound" => { share: 0.06, km_per_root_day: 1.9, waters: %w[marrow_sound] },
-      "tub_gurnard" => { share: 0.05, km_per_root_day: 0.7, waters: %w[marrow_sound] },
-      "sea_trout" => { share: 0.06, km_per_root_day: 0.5, waters: %w[lough_immer] }
+      "seabass" => { share: 0.22, km_per_root_day: 1.1, linf_share: 0.82, k_per_year: 0.16, waters: %w[marrow_sound] },
+      "pollack" => { share: 0.16, km_per_root_day: 0.6, linf_share: 0.95, k_per_year: 0.28, waters: %w[marrow_sound] },
+      "cod" => { share: 0.10, km_per_root_day: 1.4, linf_share: 0.9, k_per_year: 0.3, waters: %w[marrow_sound] },
+      "ballan_wrasse" => { share: 0.14, km_per_root_day: 0.08, linf_share: 0.85, k_per_year: 0.11, waters: %w[marrow_sound] },
+      "black_seabream" => { share: 0.08, km_per_root_day: 0.7, linf_share: 0.88, k_per_year: 0.18, waters: %w[marrow_sound] },
+      "thick_lipped_mullet" => { share: 0.07, km_per_root_day: 0.8, linf_share: 0.92, k_per_year: 0.12, waters: %w[marrow_sound] },
+      "turbot" => { share: 0.06, km_per_root_day: 0.5, linf_share: 0.86, k_per_year: 0.25, waters: %w[marrow_sound] },
+      "smooth_hound" => { share: 0.06, km_per_root_day: 1.9, linf_share: 0.93, k_per_year: 0.14, waters: %w[marrow_sound] },
+      "tub_gurnard" => { share: 0.05, km_per_root_day: 0.7, linf_share: 0.9, k_per_year: 0.32, waters: %w[marrow_sound] },
+      "sea_trout" => { share: 0.06, km_per_root_day: 0.5, linf_share: 0.8, k_per_year: 0.35, waters: %w[lough_immer] }
     }.freeze
 
-    # Von Bertalanffy growth: asymptotic length as a share of the catalogue's greatest, and K per year.
-    LINF_SHARE = 0.88
-    K_PER_YEAR = 0.22
+    # One fish's asymptotic length differs by so much of the species', one standard deviation.
     GROWTH_SPREAD = 0.12
 
     NATURAL_DEATHS_PER_YEAR = 0.25

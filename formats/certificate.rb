@@ -18,13 +18,36 @@ module Formats
     def self.pdf(**given) = new(**given).render
 
     # As the public may know it: steps of 5 km.
-    def self.distance(metres)
+    def self.distance(metres, units = "metric")
       return "–" if metres.nil?
+      return metres.zero? ? "under 3 miles" : "about #{(metres / METRES_PER_MILE).round} miles" if units == "imperial"
 
       metres.zero? ? "under 5 km" : "about #{(metres / 1000).round} km"
     end
 
-    def initialize(story:, link:, coast:, fonts_dir:, programme:)
+    METRES_PER_MILE = 1609.344
+
+    def self.days_words(leg)
+      words = leg.days == 1 ? "day at liberty" : "days at liberty"
+      leg.days_at_most ? "#{words} at most" : words
+    end
+
+    # "14 May 2026", "between 1 and 31 May", or that nobody knows.
+    def self.day(one)
+      on = Core::Units.day_text(one[:caught_on])
+      case one[:day_said]
+      when "unknown" then "before #{on}, the day is not known"
+      when "span" then one[:caught_from] ? "between #{Core::Units.day_text(one[:caught_from])} and #{on}" : "by #{on}"
+      else on
+      end
+    end
+
+    WHAT = { "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught" }.freeze
+    FOUND = { "dead" => "found dead", "tag_alone" => "its tag was found", "shop" => "found in a shop", "in_fish" => "found inside another fish" }.freeze
+    FATE = { "released" => "let go", "kept" => "kept" }.freeze
+
+    def initialize(story:, link:, coast:, fonts_dir:, programme:, units: "metric")
+      @units = units
       @programme = programme
       @story = story
       @link = link
@@ -64,9 +87,9 @@ module Formats
 
       growth = whole.growth
       cells = [
-        [whole.days.to_s, whole.days == 1 ? "day at liberty" : "days at liberty"],
-        [self.class.distance(whole.by_water_m || whole.distance_m), whole.by_water_m ? "by water from where it was tagged" : "from where it was tagged"],
-        [growth.increment_mm ? "#{growth.increment_mm.round} mm" : "–", "difference in length"]
+        [whole.days.to_s, self.class.days_words(whole)],
+        [self.class.distance(whole.by_water_m || whole.distance_m, @units), whole.by_water_m ? "by water from where it was tagged" : "from where it was tagged"],
+        [growth.increment_mm ? Core::Units.growth_text(growth.increment_mm, @units) : "–", "difference in length"]
       ]
       top = @pdf.cursor
       width = @pdf.bounds.width / 3
@@ -77,9 +100,9 @@ module Formats
         @pdf.text_box label, at: [index * width, top - 34], width: width - 8, height: 16, size: 10
       end
       @pdf.move_down 58
-      text growth.sentence, size: 11, color: SLATE
+      text growth.sentence(@units), size: 11, color: SLATE
       if growth.verdict == :grew && growth.yearly_mm
-        text "That is #{growth.yearly_mm.round} mm a year (± #{growth.yearly_margin_mm.round} mm, 95 %).", size: 11,
+        text "That is #{Core::Units.growth_text(growth.yearly_mm, @units)} a year (± #{Core::Units.growth_text(growth.yearly_margin_mm, @units)}, 95 %).", size: 11,
                                                                                                            color: SLATE
       end
       @pdf.move_down 12
@@ -128,16 +151,16 @@ module Formats
       @story.catches.each_with_index do |one, index|
         @pdf.fill_color SLATE
         # In parts and not as markup: a name is what it says, whatever stands in it.
-        @pdf.formatted_text [{ text: "#{index + 1}   #{one[:caught_on].strftime('%-d %B %Y')}   ", styles: [:bold] }, { text: line(one) }], size: 10.5, color: SLATE, leading: 3
+        @pdf.formatted_text [{ text: "#{index + 1}   #{self.class.day(one)}   ", styles: [:bold] }, { text: line(one) }], size: 10.5, color: SLATE, leading: 3
       end
     end
 
     def line(one)
       length = one[:length]
-      [{ "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught" }.fetch(one[:what]),
+      [FOUND[one[:found_how]] || WHAT.fetch(one[:what]),
        one[:place_name] && "in #{one[:place_name]}", "by #{one[:by]}",
-       length && "#{length.mm.round} mm #{Core::Fish::Length::KINDS.fetch(length.kind)} (#{length.how})",
-       one[:fate] == "kept" ? "kept" : "let go"].compact.join(", ")
+       length && "#{Core::Units.growth_text(length.mm, @units)} #{Core::Fish::Length::KINDS.fetch(length.kind)} (#{length.how})",
+       FATE[one[:fate]]].compact.join(", ")
     end
 
     def footer

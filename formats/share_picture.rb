@@ -43,7 +43,7 @@ module Formats
       whole = @story.whole
       return [text("Tagged and let go.", 380, 34, Paper::SLATE)] if whole.nil?
 
-      rows = [[whole.days.to_s, whole.days == 1 ? "day at liberty" : "days at liberty"],
+      rows = [[whole.days.to_s, Certificate.days_words(whole)],
               [Certificate.distance(whole.by_water_m || whole.distance_m), whole.by_water_m ? "by water" : "from where it was tagged"]]
       rows << ["#{whole.growth.increment_mm.round} mm", "longer"] if whole.growth.verdict == :grew
       rows.each_with_index.map { |(figure, label), row| text(figure, 372 + (row * 92), 54, Paper::KELP, bold: true) + text(label, 400 + (row * 92), 22, Paper::GREY) }

@@ -25,12 +25,12 @@ module Store
                    .select(Sequel[:reports][:id], :number_as_read, :caught_on, :place_words, :finder_name, :length_mm, :fate, :state).all
     end
 
-    # Tags of fish, and tags issued but not reported used, whose number one of these may be a reading of; see Core::Recaptures::Candidates.
-    def candidates(readings, slips: 2)
-      near = readings.to_h { |reading| [reading, near(reading, slips)] }
-      rows = near.flat_map { |reading, numbers| tags_of_fish(reading, numbers).all }.uniq { |row| row[:number] }
-      unused = near.flat_map { |reading, numbers| unused(reading, numbers) }
-      rows + unused.uniq.map { |number, holder| { number:, holder:, fish_id: nil } }
+    # Tags of fish, also those that have come off, and tags that left the stock and are not reported used, whose number one of
+    # these may be a reading of; see Core::Recaptures::Candidates.
+    def candidates(readings, series: self.series, slips: 2)
+      asked = readings.flat_map { |reading| near(reading, series, slips) }
+      rows = asked.flat_map { |one| tags_of_fish(one).all }.uniq { |row| row.values_at(:number, :fish_id) }
+      rows + asked.flat_map { |one| unused(one).all }.uniq
     end
 
     # [[prefix, digits], ...] of our series
@@ -56,26 +56,33 @@ module Store
 
     private
 
-    # nil when some series has too many.
-    def near(reading, slips)
-      found = series.map { |prefix, digits| reading.neighbours(prefix:, digits:, slips:) }
-      found.include?(nil) ? nil : found.flatten
+    # What an index can be asked for, by series: [numbers] or a pattern where a run or too much is unread; nothing where the
+    # reading cannot be of a series.
+    def near(reading, series, slips)
+      series.filter_map do |prefix, digits|
+        reading.neighbours(prefix:, digits:, slips:) || reading.pattern(prefix:)
+      end.reject(&:empty?)
     end
 
-    def of_number(tags, column, reading, numbers)
-      numbers ? tags.where(one_of(column, numbers, type: "text")) : tags.where(like(column, reading.pattern)).limit(MOST)
+    def of_number(tags, column, asked)
+      asked.is_a?(Array) ? tags.where(one_of(column, asked, type: "text")) : tags.where(like(column, asked)).limit(MOST)
     end
 
-    def unused(reading, numbers)
-      of_number(@db[:tags].where(state: "in_pouch"), :number, reading, numbers).join(:members, id: :holder_id).select_map([:number, Sequel[:members][:name].as(:holder)])
+    LEFT_STOCK = %w[in_pouch lost spoiled].freeze
+
+    def unused(asked)
+      of_number(@db[:tags].where(state: LEFT_STOCK), :number, asked).left_join(:members, id: :holder_id)
+        .select(:number, :state, Sequel.function(:coalesce, Sequel[:members][:name], "nobody any more").as(:holder), Sequel.cast(nil, :uuid).as(:fish_id))
     end
 
-    def tags_of_fish(reading, numbers)
+    # One that was written down wrongly is ended too, but by no catch.
+    def tags_of_fish(asked)
       place = %i[lat_deg lon_deg].map { |column| Sequel.function(:coalesce, Sequel[:encounters][column], Sequel[:spots][column]).as(column) }
-      of_number(@db[:taggings].where(Sequel[:taggings][:ended_at] => nil), :tag_number, reading, numbers)
+      known = Sequel.|({ Sequel[:taggings][:ended_at] => nil }, Sequel.~(Sequel[:taggings][:ended_encounter_id] => nil))
+      of_number(@db[:taggings].where(known), :tag_number, asked)
         .join(:encounters, id: :encounter_id).left_join(:spots, code: Sequel[:encounters][:spot_code])
         .select(Sequel[:tag_number].as(:number), Sequel[:taggings][:fish_id], :species_code, :length_mm, :length_kind, :length_how, :length_sd_mm,
-                Sequel[:caught_on].as(:released_on), *place)
+                Sequel[:caught_on].as(:released_on), Sequel.cast(Sequel[:taggings][:ended_at], Date).as(:ended_on), *place)
     end
 
     # Many values as one array, which is read much faster than a list.

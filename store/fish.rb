@@ -20,24 +20,30 @@ module Store
     # Nobody else changes what is known of it until the transaction ends.
     def lock(id) = @db[:fish].where(id:).for_update.get(:id)
 
-    # The fish that carries this tag now, with what a match must know of it, or nil:
-    # { fish_id:, number:, species_code:, story_key:, length_mm:, length_kind:, released_on:, tagger_id:, kept: }
+    # The fish that carries this tag, or carried it last, with what a match must know of it, or nil:
+    # { fish_id:, number:, species_code:, story_key:, length_mm:, length_kind:, released_on:, ended_on:, tagger_id:, kept: }
     #   apart_from: a report's own id, whose word on the fish's fate is not held against it
-    def carrying(number, apart_from: nil)
+    #   on: a day; also a tag that has come off is found then, and ended_on says when. Without it only one that is in a fish now.
+    def carrying(number, on: nil, apart_from: nil)
+      known = { Sequel[:taggings][:ended_at] => nil }
+      known = Sequel.|(known, Sequel.~(Sequel[:taggings][:ended_encounter_id] => nil)) if on
       row = @db[:taggings].join(:fish, id: :fish_id).join(:encounters, id: Sequel[:taggings][:encounter_id])
-                          .where(tag_number: number, ended_at: nil)
+                          .where(tag_number: number).where(known).order(Sequel.desc(Sequel[:taggings][:id]))
                           .select(Sequel[:taggings][:fish_id], Sequel[:taggings][:tag_number].as(:number),
                                   Sequel[:fish][:species_code], :story_key, :length_mm, :length_kind, Sequel[:encounters][:caught_on].as(:released_on),
-                                  Sequel[:encounters][:member_id].as(:tagger_id)).first
+                                  Sequel.cast(Sequel[:taggings][:ended_at], Date).as(:ended_on), Sequel[:encounters][:member_id].as(:tagger_id)).first
       row&.merge(kept: kept_of([row[:fish_id]], apart_from:).any?)
     end
 
     # Of these fish, those that anybody reported kept. In two steps: joined, the planner reads all reports.
     def kept_of(fish_ids, apart_from: nil)
       matched = @db[:matches].where(undone_at: nil, fish_id: fish_ids).exclude(report_id: apart_from).select_hash(:report_id, :fish_id)
-      by_report = matched.values_at(*@db[:reports].where(fate: "kept", id: matched.keys).select_map(:id))
+      by_report = matched.values_at(*@db[:reports].where(fate: GONE, id: matched.keys).select_map(:id))
       (by_report + @db[:encounters].where(fate: "kept", fish_id: fish_ids).select_map(:fish_id)).to_set
     end
+
+    # What ends a fish's life among us.
+    GONE = %w[kept dead].freeze
 
     # Puts a tag into a fish. The database refuses a second fish with the same tag.
     def tag(fish_id:, tag_number:, encounter_id:) = @db[:taggings].insert(fish_id:, tag_number:, encounter_id:)
@@ -97,14 +103,15 @@ module Store
 
     def reported_catches(fish_id)
       @db[:reports].join(:matches, report_id: :id).where(fish_id:, undone_at: nil, encounter_id: nil).order(:caught_on, :sent_at)
-                   .select(Sequel[:reports][:id], :caught_on, :fate, :length_mm, :length_kind, :length_how, :lat_deg, :lon_deg,
+                   .select(Sequel[:reports][:id], :caught_on, :day_said, :caught_from, :found_how, :fate, :length_mm, :length_kind, :length_how, :lat_deg, :lon_deg,
                            Sequel[:reports][:place_words].as(:place_name), :tag_number)
                    .map { |row| catch_of(row, "report", "recaptured", [row[:tag_number]]) }
     end
 
     def catch_of(row, source, what, tag_numbers)
       row.slice(:id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name, :member_name, :air_seconds, :weight_g, :outcome)
-         .merge(what:, source:, length: Core::Fish::Length.of(row), tag_numbers:)
+         .merge(what:, source:, length: Core::Fish::Length.of(row), tag_numbers:, found_how: row[:found_how] || "caught",
+                day_said: row[:day_said] || "day", caught_from: row[:caught_from])
     end
   end
 end

@@ -38,6 +38,7 @@ module Store
     def changes = Changes.new(db)
     def house_rules = HouseRules.new(db)
     def kit = Kit.new(db)
+    def calls = Calls.new(db)
     def laws = Laws.new(db)
     def lockers = Lockers.new(db)
     def custody = Custody.new(db)

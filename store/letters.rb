@@ -8,13 +8,23 @@ module Store
     def initialize(db) = @db = db
 
     # Returns the letter's id.
-    def queue(kind:, recipient:, subject:, body:, report_id: nil)
-      @db[:letters].insert(kind:, recipient:, subject:, body:, report_id:)
+    def queue(kind:, recipient:, subject:, body:, report_id: nil, leaves_at: nil)
+      @db[:letters].insert(kind:, recipient:, subject:, body:, report_id:, leaves_at:)
+    end
+
+    # Letters about a report that have not left: [{ id:, kind:, leaves_at: }]
+    def waiting_to_leave(report_id, at:)
+      @db[:letters].where(report_id:, state: "queued").where { leaves_at > at }.order(:id).select(:id, :kind, :leaves_at).all
+    end
+
+    def call_back(report_id, at:, why:)
+      @db[:letters].where(report_id:, state: "queued").where { leaves_at > at }.update(state: "withdrawn", last_error: why)
     end
 
     # The letter, now being carried; nil when it is not to be. One that was being carried already was left behind by a server that stopped.
     def start(id, at:)
-      letter = @db[:letters].where(id:, state: %w[queued sending]).for_update.skip_locked.first or return
+      letter = @db[:letters].where(id:, state: %w[queued sending]).where { Sequel.|({ leaves_at: nil }, leaves_at <= at) }
+                            .for_update.skip_locked.first or return
       left_behind = letter[:state] == "sending"
       return change(id, state: "uncertain") && nil if left_behind && letter[:perhaps_twice]
 

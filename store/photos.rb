@@ -13,7 +13,8 @@ module Store
 
     def find(id) = @db[:photos].first(id:)&.then { |row| row.merge(marks: deep(row[:marks])) }
 
-    def of_report(report_id) = @db[:photos].first(report_id:)
+    # Of a finder's report, the first one first.
+    def of_report(report_id) = @db[:photos].where(report_id:).order(:created_at, :id).all
 
     def same_on_trip(trip_id, sha256) = @db[:photos].where(trip_id:, sha256:).get(:id)
 

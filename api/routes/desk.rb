@@ -6,13 +6,13 @@ module Api
     class Desk < Base
       get("/api/desk") do
         coordinator!
-        json(waiting: store.desk.waiting, doubts: store.queries.open, reports: store.desk.queue(limit: 100).map { |one| Views.times(one) })
+        json(waiting: store.desk.waiting, doubts: store.queries.open, reports: store.desk.queue(limit: 100).map { |one| Views.waiting(Views.times(one)) })
       end
 
       get("/api/reports/:id/desk") { coordinator! && json(desk) }
 
       post("/api/reports/:id/decision") do
-        Acts::DecideReport.call(store:, member: coordinator!, report_id: given[:id], now: Time.now, **sent.slice(:verdict, :reason, :seen, :tag_number, :other_report_id, :programme))
+        Acts::DecideReport.call(store:, member: coordinator!, report_id: given[:id], now: Time.now, **sent.slice(:verdict, :reason, :seen, :tag_number, :other_report_id, :programme, :second_look))
         json(desk)
       end
 
@@ -34,6 +34,13 @@ module Api
       get("/api/foreign-tags.csv") do
         coordinator!
         send_csv(Acts::PassOn.csv(store:), "tags-of-other-programmes.csv")
+      end
+
+      get("/api/calls") { coordinator! && json(calls) }
+
+      post("/api/calls/:number") do
+        Acts::SettleCall.call(store:, member: coordinator!, id: Integer(given[:number], 10), now: Time.now)
+        json(calls)
       end
 
       get("/api/letters") do
@@ -70,6 +77,7 @@ module Api
       end
 
       helpers do
+        def calls = { calls: store.calls.open.map { |one| Views.times(one) } }
         def desk = Views.desk(Acts::OpenDesk.call(store:, report_id: given[:id]))
         def queries(state) = { doubts: store.queries.flagged(state:).map { |one| Views.times(one) }, held: store.queries.held.map { |one| Views.times(one) } }
         def foreign = Acts::PassOn.list(store:).then { |found| found.merge(tags: found[:tags].map { |one| Views.times(one) }) }

@@ -31,7 +31,8 @@ module Api
       end
 
       get("/api/stories/:story_key/certificate.pdf") do
-        pdf = reading { Acts::PrintCertificate.call(store:, story_key: given[:story_key], coast:, papers:, fonts_dir: config.fonts_dir, base_url: config.base_url) }
+        pdf = reading { Acts::PrintCertificate.call(store:, story_key: given[:story_key], coast:, papers:, fonts_dir: config.fonts_dir, base_url: config.base_url,
+                                                        units: given[:units] || "metric") }
         cache_control :private, :no_cache
         etag Digest::SHA256.hexdigest(pdf)
         send_pdf(pdf, "certificate.pdf")
@@ -53,14 +54,17 @@ module Api
         asked[:descending] = given[:order] != "asc"
         asked[:member_id] = member!.fetch(:role) == "coordinator" ? nil : member![:id]
         page = reading { store.finds.page(**asked, after: given[:cursor] && Cursor.read(given[:cursor], Store::Finds.sorted_by(given[:sort] || "caught_on"))) }
-        json(finds: page[:rows].map { |row| row.except(:fish_id, :member_id) }, total: page[:total],
+        json(finds: page[:rows].map { |row| Views.waiting(row.except(:fish_id, :member_id)) }, total: page[:total],
              next: page[:after] && Cursor.write(page[:after]))
       end
 
       helpers do
         def papers = env.fetch("voucher.papers")
         def report_key = request.env["HTTP_X_REPORT_KEY"]
-        def dated(report) = report.merge(caught_on: day(report[:caught_on], "caught_on"))
+
+        def dated(report)
+          report.merge(%i[caught_on caught_from].to_h { |field| [field, report[field] && day(report[field], field.to_s)] })
+        end
       end
     end
   end

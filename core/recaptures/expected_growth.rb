@@ -9,9 +9,6 @@ module Core
     module ExpectedGrowth
       LINF_SHARE = 0.9
       K_PER_YEAR = 0.2
-      # Part of the asymptotic length that one fish may differ by (one standard deviation); so a fish near the largest size,
-      # of which no growth is expected, may still have grown.
-      SPREAD = 0.15
       POINTS = 25
 
       module_function
@@ -20,9 +17,14 @@ module Core
       def mm(from_mm, days, species) = [asymptotic_mm(species) - from_mm, 0].max * grown_share(days)
 
       # Error of a length expected after so many days, from the errors of both measurings and the spread of fish.
-      def sd_mm(days, species, from_sd_mm, to_sd_mm)
-        Math.sqrt((from_sd_mm**2) + (to_sd_mm**2) + ((SPREAD * asymptotic_mm(species) * grown_share(days))**2))
+      # The spread is on the asymptotic length, so a fish near the largest size, of which no growth is expected, may
+      # still have grown.
+      def sd_mm(days, species, from_sd_mm, to_sd_mm, spread: Weights::GROWTH_SPREAD)
+        Math.sqrt((from_sd_mm**2) + (to_sd_mm**2) + (spread_mm(spread, days, species)**2))
       end
+
+      # How much fish of one age differ in what they have grown since.
+      def spread_mm(spread, days, species) = spread * asymptotic_mm(species) * grown_share(days)
 
       def asymptotic_mm(species) = species.max_mm * LINF_SHARE
 

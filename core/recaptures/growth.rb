@@ -22,13 +22,13 @@ module Core
       MIN_DAYS_FOR_RATE = 30
 
       Result = Struct.new(:verdict, :increment_mm, :sd_mm, :margin_mm, :yearly_mm, :yearly_margin_mm, :why, keyword_init: true) do
-        # One sentence for a person; rounding happens here and nowhere before.
-        def sentence
+        # One sentence for a person who reads in these units; rounding happens here and nowhere before.
+        def sentence(units = "metric")
           case verdict
           when :not_comparable then "The growth cannot be told: #{why}."
           when :shorter then "It was measured shorter than at release. One of the two lengths should be checked."
-          when :no_measurable_growth then "No measurable growth: the difference of #{increment_mm.round} mm is within the error of measuring."
-          else "It grew #{increment_mm.round} mm (± #{margin_mm.round} mm)."
+          when :no_measurable_growth then "No measurable growth: the difference of #{Units.growth_text(increment_mm, units)} is within the error of measuring."
+          else "It grew #{Units.growth_text(increment_mm, units)} (± #{Units.growth_text(margin_mm, units)})."
           end
         end
       end

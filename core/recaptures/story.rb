@@ -6,15 +6,17 @@ module Core
     #
     #   species:  Fish::Species
     #   catches:  [{ what:, caught_on: Date, lat_deg:, lon_deg:, place_name:, length: Fish::Length | nil, weight_g: | nil,
-    #               tag_numbers: [String], fate: "released" | "kept", source: "deck" | "report" }, ...]
+    #               tag_numbers: [String], fate: released | kept | dead | unknown, source: "deck" | "report",
+    #               found_how:, day_said: "day" | "span" | "unknown", caught_from: Date | nil }, ...]; caught_on is the last day possible
     #   audience: :public (coarse places and distances, no spot names) | :member (exact)
     #   route:    Waters::Route, nil when ways by water are not asked for
     #
     # Returns a frozen Story; `legs` run from each catch to the next, `whole` from the first to the last.
     module Story
       Telling = Struct.new(:species, :catches, :legs, :whole, :audience, keyword_init: true)
+      # days are at most so many where the day of a catch is not known (days_at_most).
       # by_water_m and path ([[lat_deg, lon_deg], ...]) are nil when not asked for or when there is no way; by_water_why then says why.
-      Leg = Struct.new(:days, :distance_m, :distance_is_coarse, :azimuth_deg, :by_water_m, :path, :by_water_why, :growth, keyword_init: true)
+      Leg = Struct.new(:days, :days_at_most, :distance_m, :distance_is_coarse, :azimuth_deg, :by_water_m, :path, :by_water_why, :growth, keyword_init: true)
 
       module_function
 
@@ -38,10 +40,11 @@ module Core
 
       def leg(from, to, species, audience, route)
         days = days_at_liberty(from[:caught_on], to[:caught_on])
+        exact = [from, to].all? { |one| one.fetch(:day_said, "day") == "day" }
         straight = places?(from, to) && Waters::Geodesic.line(*place(from), *place(to))
         coarse = audience == :public
-        Leg.new(days:, distance_m: straight ? told_m(straight.distance_m, coarse) : nil, distance_is_coarse: coarse, azimuth_deg: coarse || !straight ? nil : straight.azimuth_deg,
-                **(route && straight ? by_water(from, to, coarse, route) : {}), growth: Growth.between(first: from[:length], second: to[:length], days:, species:)).freeze
+        Leg.new(days:, days_at_most: !exact, distance_m: straight ? told_m(straight.distance_m, coarse) : nil, distance_is_coarse: coarse, azimuth_deg: coarse || !straight ? nil : straight.azimuth_deg,
+                **(route && straight ? by_water(from, to, coarse, route) : {}), growth: Growth.between(first: from[:length], second: to[:length], days: exact ? days : 0, species:)).freeze
       end
 
       # The public's path runs between the middles of the cells, so that it tells nothing that they do not.

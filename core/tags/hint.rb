@@ -10,20 +10,21 @@ module Core
 
       # series:  [[prefix, digits], ...];  printed: whether a tag with exactly this number was printed
       # Returns Answer; kind: partial | printed | not_printed | length | other
-      def of(text, series:, printed:)
+      #   number: as the series prints it, see Number.as_printed
+      def of(text, series:, number:, printed:)
         reading = Reading.new(text)
-        number = Number.normalise(text)
         return answer(:partial, "Good: we look at every number that it may be.") if !reading.complete? && reading.of_series?(series)
-        return answer(:printed, "There is a tag with this number.") if printed
-        if reading.of_series?(series)
+        return answer(:printed, number == Number.normalise(text) ? "There is a tag with this number." : "You mean #{number}: there is a tag with this number.") if printed
+        if reading.whole?(series)
           return answer(:not_printed,
                         "No tag with this number was printed. Look once more: 0 and 8, 1 and 7, 3 and 8, 5 and 6 are easily mistaken. You can send it as it is.")
         end
 
-        prefix, digits = series.find { |one, _| number.start_with?(one) }
+        typed = Number.normalise(text)
+        prefix, digits = series.find { |one, _| typed.start_with?(one) }
         if prefix
           return answer(:length,
-                        "Our numbers have #{prefix} and #{digits} digits; this has #{number.size - prefix.size}. Type ? for each character you cannot read, or * for several.")
+                        "Our numbers have #{prefix} and #{digits} digits; this has #{typed.size - prefix.size}. Type ? for each character you cannot read, or * for several.")
         end
 
         answer(:other, "This has not the form of our numbers; it may be another programme's. Send it all the same: it is kept, counted and passed on.")

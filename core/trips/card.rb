@@ -11,6 +11,7 @@ module Core
     #   rules:   Protocol::HouseRules as they count for this member
     #   authorisation: Finding;  trained_to_vent: true | false
     #   tagging_seconds: { air class => own median } where enough are timed
+    #   series:     [[prefix, digits], ...] of the programme, for numbers that are typed
     #   known_fish: [{ number:, species_code:, length_mm:, length_kind:, released_on: }] at large here, so that a recapture
     #               is told its story at once
     module Card
@@ -21,8 +22,9 @@ module Core
 
       module_function
 
-      def compile(trip:, species:, pouch:, rules:, authorisation:, spots: [], laws: [], known_fish: [], tagging_seconds: {}, trained_to_vent: false)
-        { format: FORMAT, trip:, pouch:, spots:, known_fish:, tagging_seconds:, trained_to_vent:,
+      def compile(trip:, species:, pouch:, rules:, authorisation:, spots: [], laws: [], known_fish: [], tagging_seconds: {}, trained_to_vent: false,
+                  series: [])
+        { format: FORMAT, trip:, pouch:, series:, spots:, known_fish:, tagging_seconds:, trained_to_vent:,
           authorisation: { verdict: authorisation.verdict, text: authorisation.text }, rules: rules(rules), acts:,
           species: species.map { |one| species(one) }, laws: laws.map { |law| law(law) } }
       end

@@ -88,11 +88,13 @@ module Core
       end
 
       def self.completed(part, proposed)
-        return part unless proposed && /\A\d+\z/.match?(part)
+        return part if proposed.nil?
+        return Tags::Number.as_printed(part, [series_of(proposed)]) unless /\A\d+\z/.match?(part)
 
         proposed[0, [proposed.length - part.length, 0].max] + part
       end
-      private_class_method :split_tags, :completed
+      def self.series_of(number) = [number[/\A\D*/], number[/\d*\z/].size]
+      private_class_method :split_tags, :completed, :series_of
 
       def initialize(species, first_number)
         @names = species.to_h { |one| [one[:code], one[:common_name]] }

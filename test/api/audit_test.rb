@@ -4,7 +4,7 @@ require_relative "../support/api_case"
 
 class AuditTest < ApiCase
   # Ledgers whose rows are only ever added and say themselves who and when; what is derived or gone by tomorrow; and the machinery of sign-in, jobs and migrations.
-  LEDGERS = %w[stages tag_custody changes corrections decisions row_changes own_rules encounter_versions security_events ledger_seals].freeze
+  LEDGERS = %w[stages tag_custody changes corrections decisions row_changes own_rules kit_moves encounter_versions security_events ledger_seals].freeze
   DERIVED = %w[spans track_fixes live_fish live_taps discarded_files security_traces].freeze
   MACHINERY = /\A(account|schema_|que_)/
 

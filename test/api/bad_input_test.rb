@@ -12,7 +12,7 @@ class BadInputTest < ApiCase
   # name => [what changes in a good encounter, the field that must be named]
   ENCOUNTERS = {
     "unknown tag" => [{ tag_numbers: ["MS999999"] }, "tag_numbers"],
-    "tag of other digits" => [{ tag_numbers: ["MS0001"] }, "tag_numbers"],
+    "tag of other digits" => [{ tag_numbers: ["XS0001"] }, "tag_numbers"],
     "no tag on a tagged fish" => [{ tag_numbers: [] }, "tag_numbers"],
     "the same tag twice" => [{ tag_numbers: %w[MS000001 ms000001] }, "tag_numbers"],
     "unicode that is no tag" => [{ tag_numbers: ["魚🐟"] }, "tag_numbers"],

@@ -108,7 +108,7 @@ class DayAtTheWaterTest < ApiCase
       Acts::IssueTags.call(store:, by: @hamish, batch_id: 0, member_id: @isolde[:id], count: 5, now: Time.now)
     end
 
-    assert_equal "Isolde Brannock has a permit that ended on #{TODAY - 1}. Renew that under Members first; then issue the tags.", refused.message
+    assert_equal "Isolde Brannock has a permit that ended on #{Core::Units.day_text(TODAY - 1)}. Renew that under Members first; then issue the tags.", refused.message
   end
 
   def test_the_net_weight_follows_the_sling_that_is_told_later

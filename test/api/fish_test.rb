@@ -148,7 +148,7 @@ class FishApiTest < ApiCase
     assert_equal "waiting", put_report(report(species_code: "cod"))["state"]
     assert_equal "matched", put_report(report(number_as_read: "ms 000001", fate: "kept"))["state"]
     assert_equal "waiting", put_report(report)["state"], "a fish that was kept cannot be caught again by itself"
-    assert_equal %w[number_not_found other_species reported_kept], db[:reports].where(state: "waiting").select_order_map(:waiting_reason)
+    assert_equal %w[not_complete other_species reported_kept], db[:reports].where(state: "waiting").select_order_map(:waiting_reason)
   end
 
   def test_a_photo_joins_the_report_without_its_place

@@ -18,7 +18,7 @@ class LettersTest < ApiCase
   def with(*moods)
     @carrier = Moody.new(moods, [])
     hand_over_jobs(carrier: @carrier)
-    @id = Acts::WriteLetter.welcome(store:, recipient: "odo@marrow.example", name: "Odo Larkspur")
+    @id = Acts::WriteLetter.queue(store:, kind: "welcome", recipient: "odo@marrow.example", subject: "Welcome", body: "Odo Larkspur, you are a member.")
   end
 
   def run_once

@@ -109,7 +109,7 @@ class DocksideTest < BrowserCase
     assert_selector "[data-cell='11 note']"
     assert_accessible(".sheet-page")
     script("document.querySelector('#held-on').focus()")
-    keys("06132026")
+    keys("13/06/2026", :Enter)
     6.times { script("document.activeElement.tagName") == "SELECT" ? break : keys(:Tab) }
     keys("Cut", :Tab, :Tab, "13.5", :Enter)
     per_row = (0..11).map { |number| type_row(number) }

@@ -45,8 +45,8 @@ class PublicPagesTest < BrowserCase
     Acts::RecordEncounter.call(store: Store::Gateway.new(db), member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(trip, start: Seeds::NOW - (86_400 * 30)))
     visit "/report"
     script("navigator.geolocation.getCurrentPosition = (found) => found({ coords: { latitude: 48.62, longitude: -21.46 } })")
-    fill_in "Number on the tag", with: "MS0000"
-    assert_text "Our numbers have MS and 6 digits; this has 4."
+    fill_in "Number on the tag", with: "MS00091"
+    assert_text "Our numbers have MS and 6 digits; this has 5."
     fill_in "Number on the tag", with: "MS0000?7"
     assert_text "Good: we look at every number that it may be."
     click_button "How to read a worn tag"

@@ -102,9 +102,9 @@ end
 class MatchTest < Minitest::Test
   FISH = { fish_id: 7, number: "MS000001", species_code: "seabass", released_on: Date.new(2025, 5, 1), kept: false }.freeze
 
-  def judge(fish: [FISH], share: 0.99, ours: true, told: false, **report)
+  def judge(fish: [FISH], share: 0.999, ours: true, told: false, complete: true, **report)
     best = fish.first && Core::Recaptures::Candidates::Candidate.new(fish_id: fish.first[:fish_id], share:)
-    Core::Recaptures::Match.judge(report: { species_code: "seabass", caught_on: Date.new(2026, 5, 1), **report }, carrying: fish, weighed: { ranked: [best].compact }, ours:, told:)
+    Core::Recaptures::Match.judge(report: { species_code: "seabass", caught_on: Date.new(2026, 5, 1), **report }, complete:, carrying: fish, weighed: { ranked: [best].compact }, ours:, told:)
   end
 
   def test_accepts_what_nothing_contradicts
@@ -122,6 +122,34 @@ class MatchTest < Minitest::Test
     assert_equal :reported_kept, judge(fish: [FISH.merge(kept: true)])[:reason]
     assert_equal :perhaps_same_catch, judge(told: true)[:reason]
     assert_equal :unlikely, judge(share: 0.95)[:reason]
+    assert_equal :not_complete, judge(complete: false)[:reason]
+    assert_equal :not_complete, judge(fish: [], complete: false)[:reason]
+  end
+
+  # With nothing told beside the number nothing can stand against it.
+  def test_a_number_alone_is_enough_unless_the_fish_is_gone
+    assert judge(species_code: nil, share: 0.95)[:accepted]
+    assert_equal :unlikely, judge(species_code: nil, share: 0.95, length_mm: 400)[:reason]
+    assert_equal :reported_kept, judge(species_code: nil, fish: [FISH.merge(kept: true)])[:reason]
+    assert judge(species_code: nil, fish: [FISH.merge(kept: true)], found_how: "tag_alone")[:accepted], "a kept fish leaves its tag"
+  end
+
+  def test_a_tag_that_came_off_is_that_fishs_only_before_that_day
+    off = FISH.merge(ended_on: Date.new(2026, 4, 1))
+
+    assert judge(fish: [off], caught_on: Date.new(2026, 3, 1))[:accepted]
+    assert_equal :came_off, judge(fish: [off])[:reason]
+    assert judge(fish: [off], caught_from: Date.new(2026, 3, 1))[:accepted], "some time between, so perhaps before"
+    assert judge(fish: [off], found_how: "tag_alone")[:accepted]
+  end
+
+  def test_every_reason_has_words_for_the_desk_and_the_finder
+    reasons = File.read("#{ROOT}/core/recaptures/match.rb").scan(/waits\(:(\w+)/).flatten + %w[asked second_opinion taken_back]
+
+    reasons.uniq.each do |reason|
+      assert_includes Core::Recaptures::Waiting::ALL.keys, reason.to_sym
+    end
+    refute_empty Core::Recaptures::Waiting.of("something_new").desk
   end
 end
 

@@ -21,7 +21,7 @@ class PaperSheetTest < Minitest::Test
   def test_tags_follow_each_other_and_are_completed
     numbers = read([{ tag: "+" }, { tag: "30" }, { tag: "+" }, { tag: "0" }, { tag: "r ms 17" }, {}, { tag: "+" }]).map { |one| one[:row].slice(:kind, :tag_numbers).values }
 
-    assert_equal [["tagged", ["MS004217"]], ["tagged", ["MS004230"]], ["tagged", ["MS004231"]], ["untagged", []], ["recaptured", ["MS17"]],
+    assert_equal [["tagged", ["MS004217"]], ["tagged", ["MS004230"]], ["tagged", ["MS004231"]], ["untagged", []], ["recaptured", ["MS000017"]],
                   ["untagged", []], ["tagged", ["MS004232"]]], numbers
     assert_equal "MS010000", Sheet.next_number("MS009999")
     assert_equal "there is no next number; type it", read([{ tag: "+" }], first_number: nil).first[:wrong][:tag]
@@ -31,7 +31,7 @@ class PaperSheetTest < Minitest::Test
   def test_two_tags_in_a_cell_and_a_number_written_with_a_gap
     told = read([{ tag: "20 21" }, { tag: "30+31" }, { tag: "ms 4240" }, { tag: "+" }]).map { |one| one[:row][:tag_numbers] }
 
-    assert_equal [%w[MS004220 MS004221], %w[MS004230 MS004231], %w[MS4240], %w[MS4241]], told
+    assert_equal [%w[MS004220 MS004221], %w[MS004230 MS004231], %w[MS004240], %w[MS004241]], told
   end
 
   def test_how_it_was_measured_and_what_the_scale_said

@@ -80,6 +80,10 @@ export interface Refused {
 
 interface Questions {
   fish: { given: { record: FishRecord; now_ms: number | null; units: 'metric' | 'imperial' }; told: FishTold | Refused }
+  number: {
+    given: { typed: string; of: 'fish' | 'pouch' }
+    told: { number: string; near: { number: string; slips: string[] }[] } | Refused
+  }
   wrong_taps: { given: { taps: Tap[] }; told: { wrong: string | null } }
   first_aid: { given: Record<string, never>; told: { cases: { key: string; title: string; lines: string[] }[] } }
   paper_rows: { given: { rows: Cells[]; species: { code: string; common_name: string }[]; first_number: string | null }; told: { rows: RowReading[] } }

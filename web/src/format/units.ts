@@ -22,11 +22,26 @@ export function lengthText(mm: number, units: Units = 'metric'): string {
   return units === 'imperial' ? `${(mm / MM_PER_INCH).toFixed(1)} in` : `${(mm / 10).toFixed(1)} cm`
 }
 
-export function growthText(mm: number): string {
-  return `${mm > 0 ? '+' : ''}${Math.round(mm)} mm`
+/** As fine as it is measured. */
+export const sizeText = (mm: number, units: Units = 'metric') =>
+  units === 'imperial' ? `${(mm / MM_PER_INCH).toFixed(1)} in` : `${Math.round(mm)} mm`
+
+export function growthText(mm: number, units: Units = 'metric'): string {
+  return `${mm > 0 ? '+' : ''}${sizeText(mm, units)}`
 }
 
-export function distanceText(metres: number, coarse: boolean): string {
+const GRAMS_PER_POUND = 453.592_37
+export function weightText(grams: number, units: Units = 'metric'): string {
+  return units === 'imperial' ? `${(grams / GRAMS_PER_POUND).toFixed(1)} lb` : `${Math.round(grams).toLocaleString('en-GB')} g`
+}
+
+const METRES_PER_MILE = 1609.344
+export function distanceText(metres: number, coarse: boolean, units: Units = 'metric'): string {
+  if (units === 'imperial') {
+    const miles = metres / METRES_PER_MILE
+    if (coarse) return metres === 0 ? 'under 3 miles' : `about ${Math.round(miles)} miles`
+    return `${miles.toFixed(miles < 10 ? 2 : 1)} miles`
+  }
   if (coarse) return metres === 0 ? 'under 5 km' : `about ${Math.round(metres / 1000)} km`
   return metres < 10_000 ? `${(metres / 1000).toFixed(2)} km` : `${(metres / 1000).toFixed(1)} km`
 }

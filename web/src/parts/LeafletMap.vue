@@ -81,7 +81,8 @@ function draw() {
   const words = new Map<string, string>()
   places.forEach((place, index) => {
     const key = at(place).join()
-    words.set(key, words.has(key) ? `${words.get(key)} ${index + 1}` : String(index + 1))
+    const word = place.label ?? String(index + 1)
+    words.set(key, words.has(key) ? `${words.get(key)} ${word}` : word)
   })
   places.forEach((place) => {
     if (place.coarse) {

@@ -6,4 +6,6 @@ export interface PickedPlace {
 export interface MapPlace extends PickedPlace {
   /** Shown as the 5 km cell that the public may know. */
   coarse: boolean
+  /** What stands on it; without one its place in the list. */
+  label?: string
 }

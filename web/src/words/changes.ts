@@ -1,7 +1,7 @@
 import { shortDateText, timeText } from '@/format/units'
 import { BLEEDING, FIELD, HOOK_TYPE } from './dockside'
 import {
-  HOOK_PLACE, LENGTH_KIND, MARKS, MISHAPS, OUTCOME, PRESSURE_SIGN, REFLEX, REMOVAL, TAG_ACT, TAG_WHERE, WAITING_REASON,
+  HOOK_PLACE, LENGTH_KIND, MARKS, MISHAPS, OUTCOME, PRESSURE_SIGN, REFLEX, REMOVAL, TAG_ACT, TAG_WHERE,
 } from './fish'
 
 /** What was changed, in words: no code of a table, no braces. */
@@ -16,7 +16,7 @@ const NAME: Record<string, string> = {
 }
 const CODE: Record<string, string> = {
   ...BLEEDING, ...HOOK_PLACE, ...HOOK_TYPE, ...LENGTH_KIND, ...MARKS, ...MISHAPS, ...OUTCOME, ...PRESSURE_SIGN,
-  ...REFLEX, ...REMOVAL, ...TAG_ACT, ...TAG_WHERE, ...WAITING_REASON,
+  ...REFLEX, ...REMOVAL, ...TAG_ACT, ...TAG_WHERE,
   true: 'yes', false: 'no', released: 'let go', in_pouch: 'in the pouch', in_stock: 'in stock',
 }
 const spaced = (code: string) => code.replaceAll('_', ' ')

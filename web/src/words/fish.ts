@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client'
+import { dateText } from '@/format/units'
 
 export const LENGTH_KIND: Record<Schemas['LengthKind'], string> = {
   FL: 'snout to fork',
@@ -34,18 +35,20 @@ export const ACT: Record<Schemas['StageAct'], { button: string; stage: string }>
 
 export const WHAT: Record<string, string> = { tagged: 'Tagged', recaptured: 'Caught again', untagged: 'Caught' }
 
-export const WAITING_REASON: Record<string, string> = {
-  number_not_found: 'no fish of ours carries this number',
-  other_programme: 'not the form of our numbers',
-  two_fish: 'its numbers are on two fish',
-  unlikely: 'length, place or time do not go with that fish',
-  perhaps_same_catch: 'this catch seems told already',
-  asked: 'a question is out',
-  second_opinion: 'a second opinion is asked for',
-  taken_back: 'a decision was taken back',
-  other_species: 'the number is on another species',
-  before_release: 'dated before that fish was tagged',
-  reported_kept: 'that fish was reported kept',
+/** How a fish or its tag came to its finder; one that was caught needs no word. */
+export const FOUND: Record<string, string> = { dead: 'Found dead', tag_alone: 'Its tag was found', shop: 'Found in a shop', in_fish: 'Found inside another fish' }
+/** What became of it; of a tag alone nobody knows, and a dead one is said already. */
+export const FATE: Record<string, string> = { released: 'let go', kept: 'kept' }
+export const TAG_LEFT: Record<string, string> = { in_fish: 'left in the fish', cut_off: 'cut off', with_finder: 'kept by the finder' }
+export const LETTER: Record<string, string> = {
+  recapture_to_tagger: 'the letter to the tagger', thanks_to_finder: 'the thanks to the finder',
+  question_to_finder: 'the question to the finder', question_to_member: 'the question to the member',
+}
+/** The day of a catch as far as it is known. */
+export function whenText(one: { caught_on: string; day_said: string; caught_from: string | null }): string {
+  if (one.day_said === 'unknown') return `before ${dateText(one.caught_on)}, the day is not known`
+  if (one.day_said === 'span') return one.caught_from ? `between ${dateText(one.caught_from)} and ${dateText(one.caught_on)}` : `by ${dateText(one.caught_on)}`
+  return dateText(one.caught_on)
 }
 
 export const REMOVAL: Record<string, string> = {

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
-import { daysText, lengthText, shortDateText } from '@/format/units'
+import { daysText, lengthText, shortDateText, timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
 import { useSessionStore } from '@/stores/session'
-import { WAITING_REASON } from '@/words/fish'
+import { FATE, FOUND, LETTER, TAG_LEFT, whenText } from '@/words/fish'
 import DeskCandidate from './parts/DeskCandidate.vue'
 import ExpectedLength from './parts/ExpectedLength.vue'
 import FindsNav from './parts/FindsNav.vue'
@@ -14,21 +14,36 @@ import { useDesk, type Verdict } from './useDesk'
 
 /** Reports that nobody could match alone: the report left, the fish it may be about right, decided by keys. */
 const session = useSessionStore()
-const { queue, desk, chosen, candidate, reason, act, last, nameOf, load, open, choose, step, decide, accept, takeBack } = useDesk()
+const { queue, desk, chosen, candidate, reason, secondLook, leaving, act, last, nameOf, load, open, choose, step, decide, accept, takeBack } = useDesk()
 onMounted(load)
 const reasonField = ref<HTMLTextAreaElement | null>(null)
 const waits = computed(() => desk.value?.report.state === 'waiting')
 const age = (sent: string) => daysText(Math.max(0, Math.floor((Date.now() - Date.parse(sent)) / 86_400_000)))
-const percent = (share: number) => (share >= 0.995 ? 'over 99 %' : share < 0.01 ? 'under 1 %' : `${Math.round(share * 100)} %`)
+function percent(share: number): string {
+  const whole = Math.round(share * 100)
+  if (whole < 1) return 'under 1 %'
+  return whole > 99 ? 'over 99 %' : `${whole} %`
+}
 const VERDICT: Record<string, string> = {
   accepted: 'accepted', none_of_these: 'none of these', contradictory: 'contradictory', undone: 'taken back', asked: 'asked', second_opinion: 'second opinion asked', same_catch: 'the same catch as another report',
   other_programme: 'another programme’s tag',
 }
 const STATE: Record<string, string> = { matched: 'Matched.', set_aside: 'Set aside.', joined: 'Joined to another report of the same catch.' }
-/** First where the chosen fish was tagged, then where it was reported. */
-const places = computed(() =>
-  [candidate.value, desk.value?.report].filter((one) => one?.lat_deg != null && one.lon_deg != null).map((one) => ({ lat_deg: one!.lat_deg!, lon_deg: one!.lon_deg!, coarse: false })),
-)
+/** Every candidate by its number, and where it was reported; those on one spot stand there together. */
+interface Placed {
+  lat_deg: number | null
+  lon_deg: number | null
+}
+const onMap = (one: Placed | null | undefined, label: string) =>
+  one && one.lat_deg !== null && one.lon_deg !== null ? [{ lat_deg: one.lat_deg, lon_deg: one.lon_deg, coarse: false, label }] : []
+const places = computed(() => [
+  ...onMap(desk.value?.report, '✕'),
+  ...(desk.value?.ranked ?? []).flatMap((one, place) => onMap(one, String(place + 1))),
+])
+const ways = computed(() => {
+  const ends = [...onMap(candidate.value, ''), ...onMap(desk.value?.report, '')].map((one): [number, number] => [one.lat_deg, one.lon_deg])
+  return ends.length === 2 ? [ends] : []
+})
 const range = computed(() => (candidate.value?.fish_id && desk.value?.expected[candidate.value.fish_id]) || null)
 
 /** A step that needs words first: what is asked, why a second opinion, whose tag it is. */
@@ -88,6 +103,7 @@ useEventListener(window, 'keydown', (event) => {
     <header>
       <h1>Judgement desk</h1>
       <p class="soft">{{ queue ? `${queue.waiting} ${queue.waiting === 1 ? 'report waits' : 'reports wait'}` : 'Loading' }}<template v-if="queue?.doubts"> · <RouterLink to="/finds/doubts">{{ queue.doubts }} {{ queue.doubts === 1 ? 'doubt' : 'doubts' }} about records</RouterLink></template><template v-if="last"> · <button type="button" class="link" @click="takeBack">Take back: {{ last.number }} {{ VERDICT[last.verdict] }}</button></template></p>
+      <p v-if="leaving.length" role="status">{{ leaving.map((one) => LETTER[one.kind] ?? one.kind).join(' and ') }} leave{{ leaving.length === 1 ? 's' : '' }} at {{ timeText(leaving[0]!.leaves_at) }}; taken back until then, nothing was sent.</p>
     </header>
     <TroubleNote :trouble="act.refusal.value" />
     <el-button v-if="act.refusal.value" @click="load">Look again</el-button>
@@ -98,7 +114,7 @@ useEventListener(window, 'keydown', (event) => {
           <button type="button" :aria-current="one.id === desk?.report.id" @click="open(one.id)">
             <TagStreamer :number="one.number_as_read" spent />
             <span class="soft">{{ nameOf(one.species_code) }}, {{ age(one.sent_at) }}<template v-if="one.encounter_id">, from the Deck</template></span>
-            <span v-if="['asked', 'second_opinion', 'taken_back'].includes(one.waiting_reason ?? '')" class="soft">{{ WAITING_REASON[one.waiting_reason!] }}</span>
+            <span v-if="['asked', 'second_opinion', 'taken_back'].includes(one.waiting_reason ?? '')" class="soft">{{ one.waiting_words }}</span>
           </button>
         </li>
       </ol>
@@ -108,17 +124,18 @@ useEventListener(window, 'keydown', (event) => {
         <dl>
           <dt>Species</dt><dd>{{ nameOf(desk.report.species_code) }}</dd>
           <dt>Length</dt><dd>{{ desk.report.length_mm ? `${lengthText(desk.report.length_mm, session.units)} ${desk.report.length_kind}, by ${desk.report.length_how}` : 'not measured' }}</dd>
-          <dt>Caught</dt><dd>{{ shortDateText(desk.report.caught_on) }}, {{ desk.report.fate === 'kept' ? 'kept' : 'let go' }}</dd>
+          <dt>{{ FOUND[desk.report.found_how] ?? 'Caught' }}</dt><dd>{{ whenText(desk.report) }}{{ FATE[desk.report.fate] ? `, ${FATE[desk.report.fate]}` : '' }}</dd>
+          <template v-if="desk.report.tag_left"><dt>The tag</dt><dd>{{ TAG_LEFT[desk.report.tag_left] }}</dd></template>
           <dt>Place</dt><dd>{{ desk.report.place_words ?? desk.report.deck?.spot_name ?? 'not said' }}</dd>
           <dt>By</dt><dd v-if="desk.report.deck">{{ desk.report.deck.member_name }}<template v-if="desk.report.deck.note">: {{ desk.report.deck.note }}</template></dd>
-          <dd v-else>{{ desk.report.finder_name ?? 'no name left' }}<template v-if="desk.report.finder_contact">, {{ desk.report.finder_contact }}</template></dd>
-          <dt>Why it waits</dt><dd>{{ desk.report.waiting_reason ? (WAITING_REASON[desk.report.waiting_reason] ?? desk.report.waiting_reason) : desk.report.state.replace('_', ' ') }}</dd>
+          <dd v-else>{{ desk.report.finder_name ?? 'no name left' }}<template v-if="desk.report.finder_contact">, {{ desk.report.finder_contact }}</template><template v-if="desk.report.finder_phone">, {{ desk.report.finder_phone }}</template></dd>
+          <dt>Why it waits</dt><dd>{{ desk.report.waiting_words ?? STATE[desk.report.state] }}</dd>
         </dl>
-        <img v-if="desk.report.photo_id" :src="`/api/photos/${desk.report.photo_id}/shown`" alt="The finder’s photo" class="photo" />
-        <ExpectedLength v-if="range" :range="range" :reported-mm="desk.report.length_mm" :reported-margin-mm="desk.report.length_margin_mm" :released-mm="candidate!.length_mm" />
+        <img v-for="(id, at) in desk.report.photo_ids" :key="id" :src="`/api/photos/${id}/shown`" :alt="`The finder’s photo ${at + 1}`" class="photo" />
+        <ExpectedLength v-if="range" :range="range" :reported-mm="desk.report.length_mm" :reported-margin-mm="desk.report.length_margin_mm" :released-mm="candidate!.length_mm" :released-margin-mm="candidate!.length_margin_mm ?? null" :units="session.units" />
         <template v-if="places.length">
-          <WaterMap class="map" :places="places" joined label="Where the chosen fish was tagged, and where this one was caught" />
-          <p v-if="places.length > 1" class="soft">1 where the chosen fish was tagged, 2 where this one was caught.</p>
+          <WaterMap class="map" :places="places" :ways="ways" label="Where the candidates were tagged, by their numbers, and where this one was caught" />
+          <p class="soft">✕ where this one was caught, numbers where the candidates were tagged.</p>
         </template>
         <section v-if="desk.same_catch.length && waits" class="history">
           <h3>Perhaps the same catch</h3>
@@ -143,10 +160,13 @@ useEventListener(window, 'keydown', (event) => {
             </div>
           </form>
           <template v-else>
+            <p v-if="secondLook && candidate" class="look" role="alert">
+              Only {{ percent(candidate.share) }} for {{ candidate.number }}. Look once more at what speaks against it; the same act again accepts it.
+            </p>
             <label class="why">Reason <textarea ref="reasonField" v-model="reason" rows="2" maxlength="500" /></label>
             <div class="acts">
               <el-button v-if="candidate && !candidate.fish_id" class="oilskin" size="large" @click="ask('asked')">Ask {{ candidate.holder }}</el-button>
-              <el-button v-else-if="candidate" class="oilskin" size="large" :loading="act.busy.value" @click="accept">It is {{ candidate.number }}</el-button>
+              <el-button v-else-if="candidate" class="oilskin" size="large" :loading="act.busy.value" @click="accept">It is {{ candidate.number }}{{ secondLook ? ' all the same' : '' }}</el-button>
               <el-button size="large" @click="none('none_of_these')">None of these</el-button>
               <el-button size="large" @click="none('contradictory')">Contradictory</el-button>
               <el-button size="large" @click="ask('asked')">Ask</el-button>
@@ -163,7 +183,7 @@ useEventListener(window, 'keydown', (event) => {
           </li>
         </ol>
         <p v-else class="soft">No fish of ours carries a number like this one.</p>
-        <p class="soft">None of these: {{ percent(desk.none_share) }}. Shares are set on simulated reports so that they come true as often as they say; a longer bar speaks against.</p>
+        <p class="soft">None of these: {{ percent(desk.none_share) }}. Shares are set on simulated reports so that they come true as often as they say. Bars to the right speak for a fish, to the left against it.</p>
       </section>
     </div>
   </div>
@@ -223,6 +243,11 @@ dt {
 }
 dd {
   margin: 0;
+}
+.look {
+  border-left: 5px solid var(--rust);
+  background: var(--rust-soft);
+  padding: var(--gap-2) var(--gap-3);
 }
 .photo {
   max-width: 100%;

@@ -6,7 +6,6 @@ import { shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
-import { WAITING_REASON } from '@/words/fish'
 import TagLookup from './parts/TagLookup.vue'
 import { useFinds } from './useFinds'
 
@@ -81,7 +80,7 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
             <td>
               <span v-if="one.state === 'matched'">matched<template v-if="one.fate === 'kept'">, kept</template></span>
               <span v-else-if="one.state === 'set_aside'">set aside</span>
-              <span v-else class="waits"><b>waits:</b> {{ WAITING_REASON[one.waiting_reason ?? ''] ?? one.waiting_reason }}</span>
+              <span v-else class="waits"><b>waits:</b> {{ one.waiting_words }}</span>
             </td>
           </tr>
         </tbody>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
@@ -7,7 +7,7 @@ import { namedPlaces, type NamedPlace } from '@/parts/coast'
 import { localDate, shortDateText } from '@/format/units'
 import { LENGTH_KIND } from '@/words/fish'
 import LengthKindPicture from './parts/LengthKindPicture.vue'
-import { useReport } from './useReport'
+import { MOST_PHOTOS, useReport } from './useReport'
 
 const props = defineProps<{ reportId?: string }>()
 const TagGuide = defineAsyncComponent(() => import('./parts/TagGuide.vue'))
@@ -15,15 +15,32 @@ const router = useRouter()
 /** The key stands behind the # of the link, so that it reaches no server's log. */
 const key = useRoute().hash.slice(1)
 const amending = props.reportId && key ? { id: props.reportId, key } : null
-const { draft, species, refusal, busy, waiting, photo, photoTrouble, placeTrouble, own, hint, chooseSpecies, choosePhoto, placeHere, send, startAnew, sentHere, forgetMe } = useReport(
+const {
+  draft, species, refusal, busy, waiting, noSignal, photos, photoTrouble, placeTrouble, own, hint, asksTwice, differs, isWhole,
+  chooseSpecies, choosePhotos, placeHere, send, startAnew, sentHere, forgetMe,
+} = useReport(
   (storyKey) => router.push({ path: `/story/${storyKey}`, query: { thanks: '1' } }),
   amending,
 )
 const guide = ref(false)
 
 const names = ref<NamedPlace[]>([])
-// Without the chart the place can still be written in words.
-onMounted(() => void namedPlaces().then((found) => (names.value = found), () => undefined))
+/** Without the chart the place can still be written in words. */
+function loadNames() {
+  if (!names.value.length) void namedPlaces().then((found) => (names.value = found), () => undefined)
+}
+/** The pictures that go with it, shown beside the number. */
+const pictures = ref<string[]>([])
+const drop = () => pictures.value.forEach((one) => URL.revokeObjectURL(one))
+watch(photos, (files) => {
+  drop()
+  pictures.value = files.map((one) => URL.createObjectURL(one))
+})
+onBeforeUnmount(drop)
+const FOUND_HOW = { caught: 'I caught it', dead: 'Found it dead', tag_alone: 'The tag alone', shop: 'In a shop', in_fish: 'Inside another fish' } as const
+const DAYS = { day: 'On this day', span: 'Some time between', unknown: 'I do not know' } as const
+const TAG = { in_fish: 'Left in the fish', cut_off: 'Cut off', with_finder: 'I have it' } as const
+const hasFish = computed(() => draft.value.found_how !== 'tag_alone')
 
 /** A place that we know by name also marks the map. */
 function placeNamed(words: string) {
@@ -39,50 +56,65 @@ const field = (name: string) => refusal.value?.fields[name]
   <div class="page narrow report">
     <template v-if="waiting">
       <h1>Your report is kept</h1>
-      <p role="status">{{ waiting }}</p>
+      <p role="status">{{ waiting.sentence }}</p>
+      <p v-if="waiting.helps"><b>What would help:</b> {{ waiting.helps }}</p>
       <p v-if="photoTrouble" class="soft">{{ photoTrouble }}</p>
-      <p v-if="sentHere[0] && !amending"><a :href="`/report/${sentHere[0].id}#${sentHere[0].key}`">Look at it, or add to it</a>. This device keeps the link below the form, too.</p>
-      <el-button v-if="!amending" type="primary" size="large" @click="startAnew">Report another tag</el-button>
+      <p v-if="sentHere[0] && !amending"><a :href="`/report/${sentHere[0].id}#${sentHere[0].key}`">Look at it, or add to it</a>: its story will stand at this link, too. This device keeps the link below the form.</p>
+      <button v-if="!amending" type="button" class="quiet" @click="startAnew">Report another fish of that day</button>
       <a v-else href="/report">Report another tag</a>
     </template>
-    <el-form v-else label-position="top" class="form" @submit.prevent="send">
+    <form v-else class="form" novalidate @submit.prevent="send">
       <div>
         <h1>{{ amending ? 'Your report' : 'Report a tag' }}</h1>
         <template v-if="own">
-          <p role="status">{{ own.sentence }} <RouterLink v-if="own.story_key" :to="`/story/${own.story_key}`">Its story</RouterLink></p>
+          <p role="status">{{ own.sentence }}</p>
+          <p v-if="own.story_key"><RouterLink class="story-link" :to="`/story/${own.story_key}`">Read its story</RouterLink></p>
+          <p v-if="own.helps"><b>What would help:</b> {{ own.helps }}</p>
           <p v-if="own.question" class="question"><b>A coordinator asks:</b> {{ own.question }}</p>
         </template>
-        <p v-else class="soft">No account needed. Only the number and the day must be there; whatever else you know helps.</p>
+        <p v-else class="soft">No account needed. Only the number must be there; whatever else you know helps.</p>
       </div>
       <TroubleNote :trouble="refusal" />
+      <p v-if="noSignal" class="no-signal" role="status">No signal. Your report is kept on this device and goes out by itself as soon as there is one; leave this page open, or come back to it.</p>
 
-      <el-form-item label="Number on the tag" for="number" :error="field('number_as_read')" class="number">
-        <el-input id="number" v-model="draft.number_as_read" size="large" autocapitalize="characters" autocomplete="off" maxlength="40" placeholder="MS000000" />
+      <div class="part">
+        <label for="number">Number on the tag</label>
+        <input id="number" v-model="draft.number_as_read" class="field streamer" autocapitalize="characters" autocomplete="off" spellcheck="false" maxlength="40" placeholder="MS000000" required />
+        <p v-if="field('number_as_read')" class="fault">{{ field('number_as_read') }}</p>
         <p v-if="hint" role="status" :class="['hint', hint.kind]">{{ hint.sentence }}</p>
         <p class="soft">Rub growth off with a fingernail, do not pull. Type ? for a character you cannot read, * for several. <button type="button" class="link" :aria-expanded="guide" @click="guide = !guide">How to read a worn tag</button></p>
         <TagGuide v-if="guide" />
         <div v-for="(_, at) in draft.more_numbers" :key="at" class="more">
-          <el-input v-model="draft.more_numbers[at]" size="large" maxlength="40" autocapitalize="characters" autocomplete="off" :aria-label="`Number on tag ${at + 2}`" />
-          <el-button size="large" :aria-label="`Leave out tag ${at + 2}`" @click="draft.more_numbers.splice(at, 1)">✕</el-button>
+          <input v-model="draft.more_numbers[at]" class="field" maxlength="40" autocapitalize="characters" autocomplete="off" :aria-label="`Number on tag ${at + 2}`" />
+          <button type="button" class="quiet" :aria-label="`Leave out tag ${at + 2}`" @click="draft.more_numbers.splice(at, 1)">✕</button>
         </div>
         <button v-if="draft.more_numbers.length < 4" type="button" class="link" @click="draft.more_numbers.push('')">The fish carries another tag</button>
-      </el-form-item>
+      </div>
 
-      <el-form-item label="Which fish" for="species" :error="field('species_code')">
+      <fieldset>
+        <legend>How you came by it</legend>
+        <div class="chips">
+          <label v-for="(text, how) in FOUND_HOW" :key="how"><input v-model="draft.found_how" type="radio" name="found_how" :value="how" /> {{ text }}</label>
+        </div>
+      </fieldset>
+
+      <div class="part">
+        <label for="species">Which fish</label>
         <select id="species" class="field" :value="draft.species_code ?? ''" @change="chooseSpecies(($event.target as HTMLSelectElement).value)">
           <option value="">I am not sure</option>
           <option v-for="one in species" :key="one.code" :value="one.code">{{ one.common_name }}</option>
         </select>
-      </el-form-item>
+        <p v-if="field('species_code')" class="fault">{{ field('species_code') }}</p>
+      </div>
 
-      <fieldset>
+      <fieldset v-if="hasFish">
         <legend>How long</legend>
         <div class="length">
-          <el-input id="length" v-model="draft.length_value" inputmode="decimal" size="large" aria-label="Length" placeholder="not measured" />
-          <el-radio-group v-model="draft.length_unit" size="large" aria-label="Unit">
-            <el-radio-button value="cm">cm</el-radio-button>
-            <el-radio-button value="in">in</el-radio-button>
-          </el-radio-group>
+          <input id="length" v-model="draft.length_value" class="field" inputmode="decimal" aria-label="Length" placeholder="not measured" maxlength="10" />
+          <div class="chips" role="group" aria-label="Unit">
+            <label><input v-model="draft.length_unit" type="radio" name="unit" value="cm" /> cm</label>
+            <label><input v-model="draft.length_unit" type="radio" name="unit" value="in" /> in</label>
+          </div>
         </div>
         <p v-if="field('length') || field('length.value')" class="fault">{{ field('length') ?? field('length.value') }}</p>
         <div v-if="draft.length_value" class="kinds" role="radiogroup" aria-label="Measured from where to where">
@@ -99,24 +131,29 @@ const field = (name: string) => refusal.value?.fields[name]
             {{ LENGTH_KIND[kind] }}
           </button>
         </div>
-        <el-radio-group v-if="draft.length_value" v-model="draft.length_how" size="large" aria-label="How it was measured">
-          <el-radio-button value="board">board</el-radio-button>
-          <el-radio-button value="tape">tape</el-radio-button>
-          <el-radio-button value="ruler">ruler</el-radio-button>
-          <el-radio-button value="estimate">guess</el-radio-button>
-        </el-radio-group>
+        <div v-if="draft.length_value" class="chips" role="group" aria-label="How it was measured">
+          <label v-for="(text, how) in { board: 'board', tape: 'tape', ruler: 'ruler', estimate: 'guess' }" :key="how"><input v-model="draft.length_how" type="radio" name="how" :value="how" /> {{ text }}</label>
+        </div>
       </fieldset>
 
-      <el-form-item label="Day of the catch" for="caught_on" :error="field('caught_on')">
-        <input id="caught_on" v-model="draft.caught_on" class="field" type="date" :max="today" required />
-      </el-form-item>
+      <fieldset>
+        <legend>When</legend>
+        <div class="chips">
+          <label v-for="(text, said) in DAYS" :key="said"><input v-model="draft.day_said" type="radio" name="day_said" :value="said" /> {{ text }}</label>
+        </div>
+        <div v-if="draft.day_said !== 'unknown'" class="days">
+          <label v-if="draft.day_said === 'span'">From <input v-model="draft.caught_from" class="field" type="date" :max="draft.caught_on || today" /></label>
+          <label>{{ draft.day_said === 'span' ? 'to' : 'Day of the catch' }} <input id="caught_on" v-model="draft.caught_on" class="field" type="date" :max="today" /></label>
+        </div>
+        <p v-if="field('caught_on') || field('caught_from')" class="fault">{{ field('caught_on') ?? field('caught_from') }}</p>
+      </fieldset>
 
       <fieldset>
         <legend>Where</legend>
-        <el-input id="place" v-model="draft.place_words" size="large" list="places" maxlength="200" aria-label="Place in words" placeholder="In words, or touch the map" @change="placeNamed" />
+        <input id="place" v-model="draft.place_words" class="field" list="places" maxlength="200" aria-label="Place in words" placeholder="In words, or touch the map" @focus="loadNames" @change="placeNamed(draft.place_words)" />
         <datalist id="places"><option v-for="one in names" :key="one.name" :value="one.name" /></datalist>
         <WaterMap v-model:picked="draft.place" class="map" pickable label="Map; touch where the fish was caught" />
-        <el-button size="large" @click="placeHere">It was where this phone is now</el-button>
+        <button type="button" class="quiet" @click="placeHere">It was where this phone is now</button>
         <p v-if="placeTrouble" class="fault">{{ placeTrouble }}</p>
         <p class="soft">
           <template v-if="draft.place">Marked at {{ draft.place.lat_deg.toFixed(3) }}, {{ draft.place.lon_deg.toFixed(3) }}. <button type="button" class="link" @click="draft.place = null">Remove the mark</button></template>
@@ -124,31 +161,46 @@ const field = (name: string) => refusal.value?.fields[name]
         </p>
       </fieldset>
 
-      <fieldset>
+      <fieldset v-if="draft.found_how === 'caught'">
         <legend>What became of the fish</legend>
-        <el-radio-group v-model="draft.fate" size="large" class="fate">
-          <el-radio-button value="released">Let go with its tag</el-radio-button>
-          <el-radio-button value="kept">Kept</el-radio-button>
-        </el-radio-group>
+        <div class="chips">
+          <label><input v-model="draft.fate" type="radio" name="fate" value="released" /> Let go</label>
+          <label><input v-model="draft.fate" type="radio" name="fate" value="kept" /> Kept</label>
+        </div>
+      </fieldset>
+      <fieldset v-if="hasFish">
+        <legend>And of the tag</legend>
+        <div class="chips">
+          <label v-for="(text, left) in TAG" :key="left"><input v-model="draft.tag_left" type="radio" name="tag_left" :value="left" /> {{ text }}</label>
+        </div>
       </fieldset>
 
-      <p v-if="own?.has_photo" class="soft">Its photo is kept.</p>
-      <fieldset v-else>
-        <legend>A photo, if you have one</legend>
-        <input id="photo" type="file" accept="image/jpeg,image/png,image/webp" aria-label="Photo" @change="choosePhoto(($event.target as HTMLInputElement).files?.[0] ?? null)" />
-        <p v-if="photo" class="soft">{{ photo.name }}. The place stored in the picture is removed before anybody sees it.</p>
+      <p v-if="own?.photos" class="soft">{{ own.photos === 1 ? 'Its photo is kept.' : `Its ${own.photos} photos are kept.` }}</p>
+      <fieldset v-if="!own || own.photos < MOST_PHOTOS">
+        <legend>Photos, if you have some; best of the tag</legend>
+        <input id="photo" type="file" multiple accept="image/jpeg,image/png,image/webp" aria-label="Photos" @change="choosePhotos([...(($event.target as HTMLInputElement).files ?? [])])" />
+        <p v-if="photos.length" class="soft">{{ photos.map((one) => one.name).join(', ') }}. The place stored in a picture is removed before anybody sees it.</p>
         <p v-if="photoTrouble" class="fault">{{ photoTrouble }}</p>
       </fieldset>
 
+      <div v-if="asksTwice" class="part twice">
+        <label for="number_again">{{ photos.length ? 'The number once more, from the picture' : 'The number once more, as nothing else is told' }}</label>
+        <img v-for="url in pictures" :key="url" :src="url" alt="Your picture" />
+        <input id="number_again" v-model="draft.number_again" class="field streamer" autocapitalize="characters" autocomplete="off" spellcheck="false" maxlength="40" />
+        <p v-if="differs" class="fault" role="alert">Above it is {{ draft.number_as_read }}, here {{ draft.number_again }}. Look at the tag once more, and correct one of them.</p>
+      </div>
+
       <fieldset>
-        <legend>So that we can write to you, if you like</legend>
-        <el-input id="finder_name" v-model="draft.finder_name" size="large" maxlength="120" autocomplete="name" aria-label="Your name" placeholder="Your name" />
-        <el-input id="finder_contact" v-model="draft.finder_contact" size="large" maxlength="254" autocomplete="email" aria-label="E-mail" placeholder="E-mail" />
+        <legend>So that we can reach you, if you like</legend>
+        <input id="finder_name" v-model="draft.finder_name" class="field" maxlength="120" autocomplete="name" aria-label="Your name" placeholder="Your name" />
+        <input id="finder_contact" v-model="draft.finder_contact" class="field" type="email" maxlength="254" autocomplete="email" aria-label="E-mail" placeholder="E-mail" />
+        <input id="finder_phone" v-model="draft.finder_phone" class="field" type="tel" maxlength="40" autocomplete="tel" aria-label="Telephone" placeholder="or telephone" />
+        <p v-if="field('finder_phone')" class="fault">{{ field('finder_phone') }}</p>
         <p class="soft">Only the cooperative sees it.</p>
       </fieldset>
 
-      <el-button native-type="submit" class="oilskin send" size="large" :loading="busy" :disabled="!draft.number_as_read.trim() || !draft.caught_on || (amending !== null && own === null)">{{ amending ? 'Send the change' : 'Send and read its story' }}</el-button>
-    </el-form>
+      <button type="submit" class="send" :disabled="busy || !isWhole || (amending !== null && own === null)">{{ busy ? 'Sending' : amending ? 'Send the change' : 'Send and read its story' }}</button>
+    </form>
     <details v-if="sentHere.length" class="sent">
       <summary>Reports from this device</summary>
       <p v-for="one in sentHere" :key="one.id">
@@ -193,31 +245,71 @@ const field = (name: string) => refusal.value?.fields[name]
   display: grid;
   gap: var(--gap-4);
 }
-.form :deep(.el-form-item) {
-  margin: 0;
+.part,
+.days label {
+  display: grid;
+  gap: var(--gap-1);
 }
-.form :deep(.el-form-item__content) {
-  line-height: 1.35;
-}
-.form :deep(.el-form-item__label),
+.part > label,
 legend {
   font-weight: var(--weight-strong);
-  color: var(--ink);
   font-size: 17px;
   padding: 0;
   margin-bottom: var(--gap-1);
 }
-.number :deep(input) {
+.streamer {
   font-family: var(--font-figures);
   font-size: 24px;
   letter-spacing: 0.08em;
   text-transform: uppercase;
-}
-.number :deep(.el-input__wrapper) {
   background: color-mix(in srgb, var(--oilskin) 22%, var(--sheet));
   border-radius: 8px 99px 99px 8px;
   min-height: 60px;
   padding-left: var(--gap-4);
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+.chips label {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 48px;
+  padding: 0 var(--gap-3);
+  border: 2px solid var(--line);
+  border-radius: var(--round);
+  background: var(--sheet);
+  cursor: pointer;
+}
+.chips label:has(:checked) {
+  border-color: var(--kelp);
+  background: var(--kelp-soft);
+}
+.chips input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--kelp);
+}
+.days {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: var(--gap-2);
+}
+.twice img {
+  max-width: 100%;
+  max-height: 320px;
+  border-radius: var(--round);
+}
+.no-signal {
+  border-left: 5px solid var(--oilskin-deep);
+  padding: var(--gap-2) var(--gap-3);
+}
+.story-link {
+  display: inline-block;
+  font-size: 20px;
+  font-weight: var(--weight-strong);
 }
 fieldset {
   border: 0;
@@ -231,6 +323,7 @@ fieldset {
   display: grid;
   grid-template-columns: 1fr auto;
   gap: var(--gap-2);
+  align-items: center;
 }
 .kinds {
   display: grid;
@@ -258,22 +351,20 @@ fieldset {
 .map :deep(.map) {
   height: 300px;
 }
-.fate,
-.fate :deep(.el-radio-button) {
-  width: 100%;
-  display: flex;
-  flex: 1;
-}
-.fate :deep(.el-radio-button__inner) {
-  width: 100%;
-  min-height: 52px;
-  display: grid;
-  place-items: center;
-}
 .send {
   min-height: 60px;
+  border: 1px solid var(--ink);
+  border-radius: var(--round);
+  background: var(--oilskin);
+  color: var(--on-oilskin);
+  font: inherit;
   font-size: 19px;
   font-weight: var(--weight-strong);
+  cursor: pointer;
+}
+.send:disabled {
+  opacity: 0.55;
+  cursor: not-allowed;
 }
 .fault {
   color: var(--rust);

@@ -15,12 +15,18 @@ export function useDesk() {
   const desk = shallowRef<Desk | null>(null)
   const species = shallowRef<Schemas['SpeciesName'][]>([])
   const chosen = ref(0)
-  const reason = ref('')
+  /** What somebody typed stays, whichever candidate is chosen; else what speaks for that one stands ready. */
+  const typed = ref<string | null>(null)
+  const reason = computed({ get: () => typed.value ?? ready.value, set: (words: string) => (typed.value = words) })
+  /** A fish that is less likely than not is looked at twice. */
+  const secondLook = ref(false)
   const act = useAct()
   /** What was decided last, so that it can be taken back from the next report on. */
+  const leaving = shallowRef<Desk['letters']>([])
   const last = shallowRef<{ id: string; number: string; verdict: Verdict } | null>(null)
 
   const candidate = computed(() => desk.value?.ranked[chosen.value] ?? null)
+  const ready = computed(() => (candidate.value ? candidate.value.terms.map((one) => `${one.name}: ${one.words}`).join('; ') : ''))
   const nameOf = (code: string | null) => (code ? (species.value.find((one) => one.code === code)?.common_name ?? code) : 'species not known')
 
   async function load() {
@@ -34,14 +40,15 @@ export function useDesk() {
   }
   const open = (id: string) =>
     act.run(async () => {
+      const again = desk.value?.report.id === id
       desk.value = await api.openDesk(id)
+      if (!again) typed.value = null
       choose(0)
     })
-  /** The reason that stands ready is what speaks for the candidate, in the words of its terms. */
   function choose(place: number) {
     if (place >= (desk.value?.ranked.length ?? 0) && place > 0) return
     chosen.value = place
-    reason.value = candidate.value ? candidate.value.terms.map((one) => `${one.name}: ${one.words}`).join('; ') : ''
+    secondLook.value = false
   }
   function step(by: number) {
     const reports = queue.value?.reports ?? []
@@ -51,13 +58,16 @@ export function useDesk() {
   }
 
   /** True when it was taken; then the next report stands here. */
-  async function decide(verdict: Verdict, why = reason.value, more: Pick<Decision, 'tag_number' | 'other_report_id' | 'programme'> = {}) {
+  async function decide(verdict: Verdict, why = reason.value, more: Pick<Decision, 'tag_number' | 'other_report_id' | 'programme' | 'second_look'> = {}) {
     const here = desk.value
     if (!here || act.busy.value) return false
     const done = await act.run(async () => {
       desk.value = await api.decideReport(here.report.id, { verdict, reason: why.trim() || 'No reason given at the desk.', seen: here.decisions.length, ...more })
     })
     if (!done) return false
+    typed.value = null
+    secondLook.value = false
+    leaving.value = desk.value?.letters ?? []
     last.value = verdict === 'undone' ? null : { id: here.report.id, number: here.report.number_as_read, verdict }
     // The next one at once.
     const before = queue.value?.reports ?? []
@@ -71,11 +81,20 @@ export function useDesk() {
     if (next) await open(next.id)
     return true
   }
-  const accept = () => (candidate.value?.fish_id ? decide('accepted', reason.value, { tag_number: candidate.value.number }) : Promise.resolve(false))
+  function accept() {
+    const one = candidate.value
+    if (!one?.fish_id) return Promise.resolve(false)
+    if (one.needs_second_look && !secondLook.value) {
+      secondLook.value = true
+      return Promise.resolve(false)
+    }
+    return decide('accepted', reason.value, { tag_number: one.number, ...(secondLook.value ? { second_look: true } : {}) })
+  }
   async function takeBack() {
     if (!last.value) return
     const { id } = last.value
     if (await open(id)) await decide('undone', 'Taken back at the desk.')
+    leaving.value = []
   }
-  return { queue, desk, species, chosen, candidate, reason, act, last, nameOf, load, open, choose, step, decide, accept, takeBack }
+  return { queue, desk, species, chosen, candidate, reason, secondLook, leaving, act, last, nameOf, load, open, choose, step, decide, accept, takeBack }
 }

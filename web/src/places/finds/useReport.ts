@@ -1,8 +1,8 @@
-import { useDebounceFn, useLocalStorage } from '@vueuse/core'
+import { useDebounceFn, useEventListener, useLocalStorage } from '@vueuse/core'
 import { v7 as uuid } from 'uuid'
-import { onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { api, type Schemas } from '@/api/client'
-import { trouble, type Trouble } from '@/api/refusal'
+import { NoSignal, trouble, type Trouble } from '@/api/refusal'
 import { localDate } from '@/format/units'
 import type { PickedPlace } from '@/parts/mapTypes'
 
@@ -15,12 +15,22 @@ interface ReportDraft {
   length_unit: 'cm' | 'in'
   length_kind: Schemas['LengthKind']
   length_how: 'board' | 'tape' | 'ruler' | 'estimate'
+  /** How far the day is known: then caught_on is the day, the last day of a span, or not said. */
+  day_said: 'day' | 'span' | 'unknown'
   caught_on: string
+  caught_from: string
+  found_how: Schemas['FoundHow']
+  tag_left: Schemas['TagLeft']
   place: PickedPlace | null
   place_words: string
   fate: 'released' | 'kept'
   finder_name: string
   finder_contact: string
+  finder_phone: string
+  /** Typed once more, beside the picture or where nothing else is told. */
+  number_again: string
+  /** It is to go out as soon as there is a signal. */
+  wanted: boolean
   /** Of a report that was sent and is being changed: what it was when read. */
   revision?: number
 }
@@ -44,15 +54,30 @@ const blank = (): ReportDraft => ({
   length_unit: 'cm',
   length_kind: 'FL',
   length_how: 'tape',
+  day_said: 'day',
   caught_on: localDate(),
+  caught_from: '',
+  found_how: 'caught',
+  tag_left: null,
   place: null,
   place_words: '',
   fate: 'released',
   finder_name: '',
   finder_contact: '',
+  finder_phone: '',
+  number_again: '',
+  wanted: false,
 })
 
 const MAX_PHOTO_BYTES = 15 * 1024 * 1024
+export const MOST_PHOTOS = 5
+const TRY_AGAIN_MS = 20_000
+const LOOK_AGAIN_MS = 30_000
+const MM_PER = { metric: 10, imperial: 25.4 } as const
+/** A length in the finder's own unit, as a field shows it. */
+const lengthTyped = (mm: number, units: Schemas['Units']) => String(Math.round((mm / MM_PER[units]) * 10) / 10)
+/** As it is typed: letters and digits. */
+const bare = (number: string) => number.toUpperCase().replace(/[^\p{L}\p{N}?*|]/gu, '')
 
 /** Whether a number can be one of ours, while it is typed. */
 function useNumberHint() {
@@ -82,8 +107,9 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
   const species = ref<Schemas['SpeciesName'][]>([])
   const refusal = ref<Trouble | null>(null)
   const busy = ref(false)
-  const waiting = ref<string | null>(null)
-  const photo = ref<File | null>(null)
+  const waiting = shallowRef<{ sentence: string; helps: string | null } | null>(null)
+  const photos = shallowRef<File[]>([])
+  const noSignal = ref(false)
   const photoTrouble = ref<string | null>(null)
   const placeTrouble = ref<string | null>(null)
   const own = shallowRef<Awaited<ReturnType<typeof api.ownReport>> | null>(null)
@@ -93,10 +119,36 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
   onMounted(async () => {
     try {
       species.value = (await api.species()).species
-      if (amending) fill(await api.ownReport(amending.id, amending.key))
+      if (amending) await look()
+      else if (draft.value.wanted) await send()
     } catch (thrown) {
       refusal.value = trouble(thrown)
     }
+  })
+
+  async function look() {
+    fill(await api.ownReport(amending!.id, amending!.key))
+  }
+  // A report that waits becomes its story here.
+  const again = setInterval(() => {
+    if (document.visibilityState !== 'visible') return
+    if (noSignal.value) void send()
+    else if (amending && own.value?.state === 'waiting' && !busy.value) void look().catch(() => undefined)
+  }, amending ? LOOK_AGAIN_MS : TRY_AGAIN_MS)
+  onUnmounted(() => clearInterval(again))
+  useEventListener(window, 'online', () => noSignal.value && void send())
+
+  /** Where nothing else is told, or a picture lies beside it, the number is typed twice: a slip of the hand shows. */
+  const asksTwice = computed(() => {
+    const one = draft.value
+    const alone = !one.species_code && !one.length_value.trim() && !one.place && !one.place_words.trim()
+    return !amending && bare(one.number_as_read).length > 3 && (alone || photos.value.length > 0)
+  })
+  const differs = computed(() => asksTwice.value && draft.value.number_again.trim() !== '' && bare(draft.value.number_again) !== bare(draft.value.number_as_read))
+  const isWhole = computed(() => {
+    const one = draft.value
+    const day = one.day_said === 'unknown' || (one.caught_on && (one.day_said === 'day' || one.caught_from))
+    return Boolean(one.number_as_read.trim() && day) && (!asksTwice.value || (one.number_again.trim() !== '' && !differs.value))
   })
 
   /** What stands on the server, unless this device was in the middle of changing just that. */
@@ -104,9 +156,30 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
     own.value = told
     const { report } = told
     if (draft.value.id === report.id && draft.value.revision === report.revision) return
-    const kept = { number_as_read: report.number_as_read, more_numbers: report.more_numbers, species_code: report.species_code, caught_on: report.caught_on, fate: report.fate, revision: report.revision }
-    const length = report.length ? { length_value: String(report.length.value! / 10), length_unit: 'cm' as const, length_kind: report.length.kind!, length_how: report.length.how as ReportDraft['length_how'] } : {}
-    draft.value = { ...blank(), id: report.id, ...kept, ...length, place: report.place as PickedPlace | null, place_words: report.place_words ?? '', finder_name: report.finder_name ?? '', finder_contact: report.finder_contact ?? '' }
+    const length = report.length
+      ? { length_value: lengthTyped(report.length.value!, report.units), length_kind: report.length.kind!, length_how: report.length.how as ReportDraft['length_how'] }
+      : {}
+    draft.value = {
+      ...blank(),
+      ...length,
+      id: report.id,
+      number_as_read: report.number_as_read,
+      more_numbers: report.more_numbers,
+      species_code: report.species_code,
+      length_unit: report.units === 'imperial' ? 'in' : 'cm',
+      day_said: report.caught_on === null ? 'unknown' : report.caught_from ? 'span' : 'day',
+      caught_on: report.caught_on ?? '',
+      caught_from: report.caught_from ?? '',
+      found_how: report.found_how,
+      tag_left: report.tag_left,
+      fate: report.fate === 'kept' ? 'kept' : 'released',
+      place: report.place as PickedPlace | null,
+      place_words: report.place_words ?? '',
+      finder_name: report.finder_name ?? '',
+      finder_contact: report.finder_contact ?? '',
+      finder_phone: report.finder_phone ?? '',
+      revision: report.revision,
+    }
   }
 
   /** Where the phone is, if its owner lets us know. */
@@ -126,9 +199,14 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
     if (known) draft.value.length_kind = known.length_kind
   }
 
-  function choosePhoto(file: File | null) {
-    photoTrouble.value = file && file.size > MAX_PHOTO_BYTES ? 'This picture is larger than 15 MB. The report can go without it, or choose a smaller one.' : null
-    photo.value = photoTrouble.value ? null : file
+  function choosePhotos(files: File[]) {
+    const small = files.filter((one) => one.size <= MAX_PHOTO_BYTES)
+    const taken = small.slice(0, MOST_PHOTOS)
+    photoTrouble.value =
+      small.length < files.length ? 'A picture is larger than 15 MB and stays behind. Choose a smaller one, or send the report without it.'
+      : taken.length < small.length ? `A report takes ${MOST_PHOTOS} pictures; the first ones go with it.`
+      : null
+    photos.value = taken
   }
 
   function body(): Schemas['ReportSent'] {
@@ -139,12 +217,17 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
       more_numbers: one.more_numbers.map((number) => number.trim()).filter(Boolean),
       species_code: one.species_code,
       length: one.length_value.trim() ? { value, unit: one.length_unit, kind: one.length_kind, how: one.length_how } : null,
-      caught_on: one.caught_on,
+      caught_on: one.day_said === 'unknown' ? null : one.caught_on,
+      caught_from: one.day_said === 'span' ? one.caught_from : null,
+      found_how: one.found_how,
+      tag_left: one.tag_left,
+      units: one.length_unit === 'in' ? 'imperial' : 'metric',
       place: one.place,
       place_words: one.place_words || null,
       fate: one.fate,
       finder_name: one.finder_name || null,
       finder_contact: one.finder_contact || null,
+      finder_phone: one.finder_phone || null,
     }
   }
 
@@ -155,8 +238,13 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
     try {
       if (amending) await amend(amending)
       else await report()
+      noSignal.value = false
     } catch (thrown) {
-      refusal.value = trouble(thrown)
+      const why = trouble(thrown)
+      noSignal.value = why instanceof NoSignal
+      draft.value.wanted = noSignal.value
+      if (noSignal.value) return
+      refusal.value = why
       window.scrollTo({ top: 0 })
     } finally {
       busy.value = false
@@ -164,30 +252,39 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
   }
 
   async function report() {
-    const told = await api.reportTag(draft.value.id, body())
-    sentHere.value = [{ id: draft.value.id, key: told.report_key, number: draft.value.number_as_read, on: draft.value.caught_on, forgotten: false }, ...sentHere.value].slice(0, MOST_SENT)
-    await sendPhoto(draft.value.id, told.report_key)
-    draft.value = { ...blank(), finder_name: draft.value.finder_name, finder_contact: draft.value.finder_contact }
-    if (told.story_key) matched(told.story_key)
-    else waiting.value = told.sentence
+    const { id, number_as_read, caught_on } = draft.value
+    const told = await api.reportTag(id, body())
+    const here = { id, key: told.report_key, number: number_as_read, on: caught_on || localDate(), forgotten: false }
+    sentHere.value = [here, ...sentHere.value.filter((one) => one.id !== id)].slice(0, MOST_SENT)
+    await sendPhotos(id, told.report_key)
+    const { finder_name, finder_contact, finder_phone, day_said, caught_from, place, place_words } = draft.value
+    next.value = { finder_name, finder_contact, finder_phone, day_said, caught_on, caught_from, place, place_words }
+    draft.value = { ...blank(), finder_name, finder_contact, finder_phone }
+    answer(told)
   }
 
   async function amend({ id, key }: { id: string; key: string }) {
     const told = await api.amendReport(id, key, draft.value.revision!, body())
     draft.value.revision = told.revision
-    await sendPhoto(id, key)
-    if (told.story_key) matched(told.story_key)
-    else waiting.value = told.sentence
+    await sendPhotos(id, key)
+    answer(told)
   }
 
-  /** The report stands whatever happens to its picture. */
-  async function sendPhoto(id: string, reportKey: string) {
-    if (!photo.value) return
-    try {
-      await api.addReportPhoto(id, reportKey, photo.value)
-    } catch (thrown) {
-      photoTrouble.value = `The report is kept, but not its photo: ${trouble(thrown).message}`
+  function answer(told: Schemas['ReportAnswer']) {
+    if (told.story_key) matched(told.story_key)
+    else waiting.value = { sentence: told.sentence, helps: told.helps }
+  }
+
+  /** The report stands whatever happens to its pictures. */
+  async function sendPhotos(id: string, reportKey: string) {
+    for (const photo of photos.value) {
+      try {
+        await api.addReportPhoto(id, reportKey, photo)
+      } catch (thrown) {
+        photoTrouble.value = `The report is kept, but not the photo ${photo.name}: ${trouble(thrown).message}`
+      }
     }
+    photos.value = []
   }
 
   /** Takes this finder's name and contact out of a report sent from here. */
@@ -201,11 +298,17 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
     }
   }
 
+  /** Of another fish of the same day, what is the same stands there already. */
+  const next = shallowRef<Partial<ReportDraft>>({})
   function startAnew() {
+    draft.value = { ...blank(), ...next.value }
     waiting.value = null
-    photo.value = null
+    photos.value = []
     photoTrouble.value = null
   }
 
-  return { draft, species, refusal, busy, waiting, photo, photoTrouble, placeTrouble, own, hint, chooseSpecies, choosePhoto, placeHere, send, startAnew, sentHere, forgetMe }
+  return {
+    draft, species, refusal, busy, waiting, noSignal, photos, photoTrouble, placeTrouble, own, hint, asksTwice, differs, isWhole,
+    chooseSpecies, choosePhotos, placeHere, send, startAnew, sentHere, forgetMe,
+  }
 }

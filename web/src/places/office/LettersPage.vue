@@ -29,7 +29,18 @@ const load = (before?: number) =>
     const next = await api.letters({ ...query.value, before })
     page.value = before && page.value ? { ...next, letters: [...page.value.letters, ...next.letters] } : next
   })
-onMounted(() => load())
+/** Finders who left a telephone and no address. */
+type Call = Awaited<ReturnType<typeof api.calls>>['calls'][number]
+const calls = shallowRef<Call[]>([])
+onMounted(async () => {
+  await load()
+  await run(async () => void (calls.value = (await api.calls()).calls))
+})
+const called = (one: Call) =>
+  run(async () => {
+    calls.value = (await api.settleCall(one.id)).calls
+    said.value = `${one.finder_name ?? one.phone} was rung.`
+  })
 watch(query, (now, was) => JSON.stringify(now) !== JSON.stringify(was) && route.path === '/office/letters' && load())
 const settle = (letter: Schemas['Letter'], act: 'again' | 'withdraw') =>
   run(async () => {
@@ -46,6 +57,15 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
     <h1>Letters</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
+    <section v-if="calls.length" class="calls" aria-labelledby="to-ring">
+      <h2 id="to-ring">To ring</h2>
+      <p class="soft">These finders left a telephone and no address.</p>
+      <article v-for="one in calls" :key="one.id">
+        <p><a :href="`tel:${one.phone.replace(/[^+\d]/g, '')}`" class="figures">{{ one.phone }}</a> {{ one.finder_name ?? 'no name left' }}, about {{ one.number_as_read }}</p>
+        <details><summary>What to say</summary><p class="words">{{ one.words }}</p></details>
+        <el-button :loading="busy" @click="called(one)">Rung</el-button>
+      </article>
+    </section>
     <div class="filters">
       <el-input size="large" :model-value="query.search ?? ''" clearable placeholder="Address or subject" aria-label="Search letters" @update:model-value="search($event)" />
       <el-select size="large" :empty-values="[null]" :value-on-clear="null" :model-value="query.state ?? ''" aria-label="State" @update:model-value="set({ state: $event })">
@@ -94,6 +114,26 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
 </template>
 
 <style scoped>
+.calls {
+  display: grid;
+  gap: var(--gap-2);
+}
+.calls article {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: var(--gap-1) var(--gap-3);
+  padding: var(--gap-2) var(--gap-3);
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-left: 4px solid var(--oilskin);
+  border-radius: var(--round);
+}
+.calls details {
+  grid-column: 1;
+}
+.words {
+  white-space: pre-line;
+}
 .letters {
   display: grid;
   gap: var(--gap-3);

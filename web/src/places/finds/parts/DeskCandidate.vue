@@ -7,8 +7,8 @@ import type { Desk } from '../useDesk'
 defineProps<{ candidate: Desk['ranked'][number]; place: number; share: string; chosen: boolean; species: string; caughtOn: string }>()
 defineEmits<{ choose: [] }>()
 const days = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000)
-/** A term that speaks against the candidate is a longer bar; twelve is as much as any says. */
-const against = (log: number) => Math.min(1, -log / 12)
+/** To the left what speaks against it, to the right what speaks for it; twelve is as much as any says. */
+const part = (log: number) => Math.min(1, Math.abs(log) / 12)
 </script>
 
 <template>
@@ -16,7 +16,7 @@ const against = (log: number) => Math.min(1, -log / 12)
     <span class="line"><b class="figures">{{ place + 1 }}</b> <TagStreamer :number="candidate.number" :spent="!candidate.fish_id" /> <b class="share tabular">{{ share }}</b></span>
     <span v-if="candidate.released_on">{{ species }}, tagged {{ shortDateText(candidate.released_on) }}, {{ daysText(days(candidate.released_on, caughtOn)) }} before</span>
     <span v-else>No fish is known to carry it yet.</span>
-    <span v-for="term in candidate.terms" :key="term.name" class="term"><span class="name">{{ term.name }}</span><span class="bar" aria-hidden="true"><i :style="`--against: ${against(term.log)}`" /></span><span class="words">{{ term.words }}</span></span>
+    <span v-for="term in candidate.terms" :key="term.name" class="term"><span class="name">{{ term.name }}</span><span class="bar" aria-hidden="true"><i :class="{ for: term.log > 0 }" :style="`--part: ${part(term.log)}`" /></span><span class="words">{{ term.words }}</span></span>
   </button>
 </template>
 
@@ -58,15 +58,30 @@ const against = (log: number) => Math.min(1, -log / 12)
   color: var(--ink-soft);
 }
 .bar {
+  position: relative;
   height: 8px;
   border: 1px solid var(--line-strong);
   border-radius: 99px;
   overflow: hidden;
 }
+.bar::after {
+  content: '';
+  position: absolute;
+  left: 50%;
+  top: 0;
+  bottom: 0;
+  border-left: 1px solid var(--line-strong);
+}
 .bar i {
-  display: block;
+  position: absolute;
+  right: 50%;
   height: 100%;
-  width: calc(var(--against) * 100%);
+  width: calc(var(--part) * 50%);
   background: var(--rust);
+}
+.bar i.for {
+  right: auto;
+  left: 50%;
+  background: var(--kelp);
 }
 </style>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { dateText, lengthText } from '@/format/units'
+import { dateText, lengthText, type Units } from '@/format/units'
 
-const props = defineProps<{ catches: Schemas['Catch'][]; kind: Schemas['LengthKind'] }>()
+const props = defineProps<{ catches: Schemas['Catch'][]; kind: Schemas['LengthKind']; units: Units }>()
 
 const W = 720
 const H = 220
@@ -45,13 +45,13 @@ const path = computed(() => points.value.map(({ x, y }, index) => `${index ? 'L'
 <template>
   <figure v-if="points.length > 1">
     <figcaption><h2>Its length</h2><span class="soft">{{ kind }}, each with its 95 % error, from {{ points.length }} measurements</span></figcaption>
-    <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="points.map(({ one }) => `${dateText(one.caught_on)}: ${lengthText(one.length_mm!)}`).join('; ')">
+    <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="points.map(({ one }) => `${dateText(one.caught_on)}: ${lengthText(one.length_mm!, units)}`).join('; ')">
       <path class="trend" :d="path" />
       <g v-for="(point, index) in points" :key="index">
         <path class="error" :d="`M${point.x} ${point.top}V${point.bottom}M${point.x - 7} ${point.top}h14M${point.x - 7} ${point.bottom}h14`" />
         <circle :cx="point.x" :cy="point.y" r="6" />
         <text v-if="dated.has(index)" :x="point.x" :y="H - 8" :text-anchor="point.anchor">{{ dateText(point.one.caught_on) }}</text>
-        <text class="length" :x="point.x + (point.anchor === 'end' ? -12 : 12)" :y="below(index) ? point.y + 24 : point.y - 10" :text-anchor="point.anchor === 'end' ? 'end' : 'start'">{{ lengthText(point.one.length_mm!) }}</text>
+        <text class="length" :x="point.x + (point.anchor === 'end' ? -12 : 12)" :y="below(index) ? point.y + 24 : point.y - 10" :text-anchor="point.anchor === 'end' ? 'end' : 'start'">{{ lengthText(point.one.length_mm!, units) }}</text>
       </g>
     </svg>
   </figure>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import { NoSignal } from '@/api/refusal'
+import { isRefused } from '@/core/field'
 import { lengthText, shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import { useSessionStore } from '@/stores/session'
@@ -25,10 +26,20 @@ function kind(chosen: 'tagged' | 'recaptured' | 'untagged' | null) {
 }
 
 /** The number of a tag goes into the fish: as the next, as a second, or as the one that was read. */
-function put(number: string) {
-  const clean = number.trim().toUpperCase().replace(/[\s-]/g, '')
-  if (!clean) return
+const near = ref<{ number: string; near: { number: string; slips: string[] }[] } | null>(null)
+/** As the series prints it; and where no such number is here, what may have been meant. */
+async function read() {
+  const text = typed.value.trim()
+  if (!text) return
+  const own = one.value.kind !== 'recaptured' || one.value.tag_numbers.length > 0
+  const answer = await deck.field.value?.ask('number', { typed: text, of: own ? 'pouch' : 'fish' })
+  const told = answer && !isRefused(answer) ? answer : { number: text.toUpperCase(), near: [] }
+  if (told.near.length) near.value = told
+  else put(told.number)
+}
+function put(clean: string) {
   typed.value = ''
+  near.value = null
   if (one.value.kind === 'recaptured' && one.value.tag_numbers.length && ['replaced', 'added'].includes(one.value.tag_act ?? '')) return deck.change({ new_tag_numbers: [clean] })
   if (one.value.kind === 'recaptured') {
     deck.change({ tag_numbers: [...one.value.tag_numbers, clean] })
@@ -118,11 +129,18 @@ const known = computed(() => {
       <button v-if="needsNew && deck.pouch.value[0]" type="button" class="wide" @click="put(deck.pouch.value[0])">New tag: {{ deck.pouch.value[0] }}</button>
     </template>
     <ChipRow v-if="one.kind === 'tagged' || one.new_tag_numbers.length" label="Put in" :options="TAG_WHERE" :chosen="where" @one="deck.change({ tag_where: $event as never })" />
-    <form v-if="one.kind !== 'untagged' || one.said_tag !== 'none'" class="typed" @submit.prevent="put(typed)">
+    <form v-if="one.kind !== 'untagged' || one.said_tag !== 'none'" class="typed" @submit.prevent="read">
       <label for="number-typed">{{ one.kind === 'recaptured' && !one.tag_numbers.length ? 'Number on the tag' : 'Another number' }}</label>
       <input id="number-typed" v-model="typed" autocomplete="off" autocapitalize="characters" maxlength="40" />
       <button type="submit" :disabled="!typed.trim()">Take it</button>
     </form>
+    <section v-if="near" class="near" role="status">
+      <p>{{ near.number }} is none that is known here. Did you mean</p>
+      <button v-for="other in near.near" :key="other.number" type="button" class="wide" @click="put(other.number)">
+        {{ other.number }}<small v-if="other.slips.length">: {{ other.slips.join('; ') }}</small>
+      </button>
+      <button type="button" class="wide" @click="put(near.number)">No, {{ near.number }} as it is</button>
+    </section>
     <p v-for="number in [...one.spoiled_numbers, ...one.lost_numbers]" :key="number" class="gone">
       {{ number }} is {{ one.lost_numbers.includes(number) ? 'lost' : 'spoiled' }}. <button type="button" @click="undoGone(number)">No, it is not</button>
     </p>
@@ -140,6 +158,10 @@ const known = computed(() => {
 .tag-tab {
   display: grid;
   gap: var(--gap-2);
+}
+.near {
+  display: grid;
+  gap: 6px;
 }
 .number,
 .typed {

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module Acts
+  # A coordinator rang a finder who left a telephone and no address. F6.
+  module SettleCall
+    # Raises Core::Conflict when somebody else did.
+    def self.call(store:, member:, id:, now:)
+      store.write do
+        next if store.calls.called(id, member_id: member[:id], at: now)
+
+        raise Core::Conflict.at("number", :not_so, "Somebody rang already, or there is nothing to say any more. Look at the list again.")
+      end
+    end
+  end
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+# Sixteen ways in which people write a number, the last three with a slip in it.
+module Writings
+  TWINS = { "0" => %w[O o Q D], "1" => %w[l I |], "2" => %w[Z], "5" => %w[S s], "6" => %w[G], "8" => %w[B] }.freeze
+  WAYS = {
+    as_printed: ->(prefix, digits, _) { prefix + digits },
+    small_letters: ->(prefix, digits, _) { (prefix + digits).downcase },
+    spaces: ->(prefix, digits, _) { " #{prefix} #{digits[0, 3]} #{digits[3..]} " },
+    another_hyphen: ->(prefix, digits, rng) { "#{prefix}#{["\u2010", "\u2011", "\u2013", "\u2014", "\u2212", "-"].sample(random: rng)}#{digits}" },
+    labelled: ->(_, digits, rng) { ["No. #{digits}", "№ #{digits}", "Nr #{digits}", "Tag no. #{digits}", "##{digits}"].sample(random: rng) },
+    o_for_noughts: ->(prefix, digits, rng) { prefix + digits.tr("0", %w[O o].sample(random: rng)) },
+    l_for_ones: ->(prefix, digits, rng) { prefix + digits.tr("1", %w[l I |].sample(random: rng)) },
+    other_twins: ->(prefix, digits, rng) { prefix + digits.gsub(/[2568]/) { |one| TWINS[one].sample(random: rng) } },
+    full_width: ->(prefix, digits, _) { (prefix + digits).tr("A-Z0-9", "Ａ-Ｚ０-９") },
+    dots_and_strokes: ->(prefix, digits, rng) { "#{prefix}#{%w[. / _].sample(random: rng)}#{digits[0, 3]}#{%w[. / _].sample(random: rng)}#{digits[3..]}" },
+    no_prefix: ->(_, digits, _) { digits },
+    no_noughts: ->(prefix, digits, _) { prefix + digits.sub(/\A0+/, "") },
+    digits_alone: ->(_, digits, _) { digits.sub(/\A0+/, "") },
+    one_left_out: ->(prefix, digits, rng) { prefix + digits.dup.tap { |one| one.slice!(rng.rand(one.size)) } },
+    one_doubled: ->(prefix, digits, rng) { prefix + digits.dup.tap { |one| rng.rand(one.size).then { |at| one.insert(at, one[at]) } } },
+    two_swapped: lambda do |prefix, digits, rng|
+      at = (0...(digits.size - 1)).reject { |here| digits[here] == digits[here + 1] }.sample(random: rng)
+      prefix + digits.dup.tap { |one| one[at], one[at + 1] = one[at + 1], one[at] if at }
+    end
+  }.freeze
+
+  # [way, first, alone] of so many readings of each way: the true fish first, and accepted alone.
+  #   told: ToldReports
+  def self.each(told, count:, rng:)
+    return enum_for(:each, told, count:, rng:) unless block_given?
+
+    known = told.each.select { |one| one.truth && !one.alone }
+    WAYS.each do |way, write|
+      judged = Array.new(count) do
+        one = known.sample(random: rng)
+        number = write.call(one.truth[/\A\D+/], one.truth[/\d+\z/], rng)
+        told.judge_as(one, number)
+      end
+      yield way, judged.count { |one| one.place&.zero? }, judged.count { |one| one.accepted && one.right }
+    end
+  end
+end

@@ -1,0 +1,178 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_case"
+
+# Finders as they are: with a number and little else, with a tag and no fish, with a telephone; and what they are told.
+class FindersTest < ApiCase
+  BARE = { species_code: nil, length: nil, place: nil, place_words: nil, finder_name: nil, finder_contact: nil }.freeze
+
+  def setup
+    super
+    @trip = Seeds.trip(db, @isolde)
+    tag("MS000001")
+    (2..5).each { |serial| tag("MS00000#{serial}", species_code: "cod", length: nil) }
+  end
+
+  def tag(number, start: Seeds::NOW - (86_400 * 30), **more)
+    sent = Seeds.encounter(@trip, number:, start: start - (number[-1].to_i * 3600), **more)
+    Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, sent:, now: Seeds::NOW)
+  end
+
+  def tell(**more) = put_report(Seeds.report(**BARE, **more), id: @id = SecureRandom.uuid)
+
+  def test_a_right_number_is_its_story_at_once_whatever_is_known_of_the_day
+    days = [{}, { caught_on: nil }, { caught_on: Seeds::NOW.to_date + 140, caught_from: Seeds::NOW.to_date + 110 }]
+    ["MS000001", "ms-oooool", "000001", "No. 1"].product(days).each_with_index do |(number, day), index|
+      next if index.odd?
+
+      told = tell(number_as_read: number, **day)
+
+      assert_equal ["matched", true], [told["state"], !told["story_key"].nil?], "#{number} #{day}: #{told}"
+      forget_match
+    end
+  end
+
+  def test_what_waits_says_why_and_what_would_help_and_grows_into_a_story_at_the_same_link
+    told = tell(number_as_read: "MS00000?")
+
+    assert_equal "waiting", told["state"]
+    assert_match(/part of the number is missing/i, told["sentence"])
+    assert_match(/photo/i, told["helps"])
+    key = { "HTTP_X_REPORT_KEY" => told["report_key"] }
+    amended = send_json(:put, "/api/reports/#{@id}/amend", { revision: 1, report: as_json(Seeds.report(**BARE, number_as_read: "MS000001")) }, key)
+
+    assert_equal ["matched", nil], amended.values_at("state", "helps")
+    get("/api/reports/#{@id}", {}, key)
+
+    assert_equal amended["story_key"], answer["story_key"]
+  end
+
+  def test_a_day_that_nobody_knows_is_told_so_in_the_story
+    key = tell(number_as_read: "MS000001", caught_on: nil)["story_key"]
+    caught = ask("/api/stories/#{key}")["catches"].last
+
+    assert_equal ["unknown", Date.today.iso8601], caught.values_at("day_said", "caught_on")
+    assert ask("/api/stories/#{key}")["whole"]["days_at_most"]
+    assert_equal 0, db[:spans].count, "nothing is learned of days from it"
+    get("/api/stories/#{key}/certificate.pdf?units=imperial")
+
+    assert_match(/the day is not known/, PdfText.of(last_response.body))
+  end
+
+  def test_a_tag_without_its_fish_belongs_to_it_also_when_that_was_kept
+    tell(number_as_read: "MS000001", fate: "kept")
+    told = tell(number_as_read: "MS000001", found_how: "tag_alone", tag_left: "with_finder", caught_on: Seeds::NOW.to_date + 160)
+
+    assert_equal "matched", told["state"]
+    catches = ask("/api/stories/#{told['story_key']}")["catches"]
+
+    assert_equal [%w[caught kept], %w[tag_alone unknown]], catches.last(2).map { |one| one.values_at("found_how", "fate") }
+  end
+
+  # A tag that was replaced: a catch from before comes in late.
+  def test_a_late_report_of_a_tag_that_came_off_since_finds_its_fish
+    again = Seeds.encounter(@trip, kind: "recaptured", start: Seeds::NOW - 7200, tag_numbers: ["MS000001"], new_tag_numbers: ["MS000006"], tag_act: "replaced")
+    Seeds.pouch(db, @isolde, count: 1, first: 6)
+    Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, sent: again, now: Seeds::NOW)
+
+    assert_equal "matched", tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date - 10)["state"]
+    after = tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date + 30)
+
+    assert_equal "waiting", after["state"]
+    assert_match(/had been taken off/, after["sentence"])
+  end
+
+  def test_a_finder_with_a_telephone_is_on_the_list_of_calls
+    tell(number_as_read: "MS000001", finder_name: "Corentin Ash", finder_phone: "+44 1632 960 001")
+    sign_in("hamish@marrow.example")
+    call = ask("/api/calls")["calls"].first
+
+    assert_equal ["+44 1632 960 001", "thanks_to_finder", "Corentin Ash"], call.values_at("phone", "kind", "finder_name")
+    assert_match(/Thank you for reporting tag MS000001/, call["words"])
+    assert_empty send_json(:post, "/api/calls/#{call['id']}")["calls"]
+    send_json(:post, "/api/calls/#{call['id']}")
+
+    assert_equal 409, last_response.status
+    tell(number_as_read: "MS000002", finder_phone: "12")
+
+    assert_equal [422, ["finder_phone"]], [last_response.status, answer["fields"].keys]
+  end
+
+  def test_who_is_forgotten_is_rung_no_more_and_stands_in_no_log
+    told = tell(number_as_read: "MS000001", finder_phone: "01632 960 002")
+    send_json(:put, "/api/reports/#{@id}/forget", {}, "HTTP_X_REPORT_KEY" => told["report_key"])
+    sign_in("hamish@marrow.example")
+
+    assert_empty ask("/api/calls")["calls"]
+    everything = %i[reports calls row_changes].map { |table| db[table].all.to_s }.join
+
+    refute_includes everything, "960 002"
+  end
+
+  def test_letters_of_a_decision_wait_and_are_called_back_with_it
+    tell(number_as_read: "MS00000?", species_code: "seabass", finder_contact: "edda@finders.example")
+    sign_in("hamish@marrow.example")
+    decide("accepted", tag_number: "MS000001")
+    told = ask("/api/reports/#{@id}/desk")
+
+    assert_equal %w[recapture_to_tagger thanks_to_finder], told["letters"].map { |one| one["kind"] }.sort
+    assert_in_delta Time.now + 600, Time.iso8601(told["letters"][0]["leaves_at"]), 20
+    run_jobs
+    decide("undone", seen: 1)
+    db[:que_jobs].update(run_at: Time.now - 1)
+    run_jobs
+
+    assert_equal %w[withdrawn withdrawn], db[:letters].where(report_id: @id).select_map(:state)
+    assert_empty CARRIER.letters
+    decide("accepted", seen: 2, tag_number: "MS000001")
+    db[:letters].where(report_id: @id, state: "queued").update(leaves_at: Time.now - 1)
+    db[:que_jobs].update(run_at: Time.now - 1)
+    run_jobs
+
+    assert_equal %w[sent sent], db[:letters].where(report_id: @id).order(:id).select_map(:state).last(2)
+  end
+
+  def test_a_fish_less_likely_than_not_needs_a_second_look
+    tell(number_as_read: "MS00000?")
+    sign_in("hamish@marrow.example")
+    decide("accepted", tag_number: "MS000003", second_look: nil)
+
+    assert_equal [409, ["second_look"]], [last_response.status, answer["fields"].keys]
+    assert_equal 0, db[:letters].count
+    decide("accepted", tag_number: "MS000003")
+
+    assert_equal 200, last_response.status
+  end
+
+  def test_five_photos_join_a_report_and_no_sixth
+    told = tell(number_as_read: "MS000001")
+    sent = Array.new(6) do |shade|
+      image = Vips::Image.black(60, 40, bands: 3).+(shade * 30).cast(:uchar).jpegsave_buffer
+      put("/api/reports/#{@id}/photo", image, photo_headers(told["report_key"]))
+      last_response.status
+    end
+
+    assert_equal [*[200] * 5, 409], sent
+    sign_in("hamish@marrow.example")
+
+    assert_equal 5, ask("/api/reports/#{@id}/desk")["report"]["photo_ids"].size
+  end
+
+  private
+
+  def decide(verdict, seen: 0, second_look: true, **more)
+    look = verdict == "accepted" && second_look ? { second_look: } : {}
+    send_json(:post, "/api/reports/#{@id}/decision", { verdict:, reason: "Looked at it.", seen:, **look, **more })
+  end
+
+  def photo_headers(key)
+    token = ask("/api/session").fetch("csrf_token")
+    { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token, "HTTP_X_REPORT_KEY" => key }
+  end
+
+  # So that the next report is not of the same catch.
+  def forget_match
+    db[:matches].where(undone_at: nil).update(undone_at: Time.now)
+    db[:reports].update(state: "set_aside", waiting_reason: nil, fingerprint: "old")
+  end
+end

@@ -1,0 +1,103 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+require_relative "../support/accessibility"
+
+# Finders as they are, on a phone; and what leaves the desk.
+class FindersBrowserTest < BrowserCase
+  include Accessibility
+
+  def setup
+    super
+    trip = Seeds.trip(db, @isolde)
+    [1, 2].each do |index|
+      Acts::RecordEncounter.call(store: Store::Gateway.new(db), member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW,
+                                 sent: Seeds.encounter(trip, number: "MS00000#{index}", start: Seeds::NOW - (86_400 * 30) - (index * 3600)))
+    end
+  end
+
+  def report(number = "MS000001")
+    as_phone
+    visit "/report"
+    fill_in "Number on the tag", with: number
+  end
+
+  def test_a_tag_without_its_fish_is_the_story_of_that_fish
+    report
+    choose "The tag alone"
+    assert_no_field "Length"
+    fill_in "The number once more", with: "MS000010"
+    assert_text "Above it is MS000001, here MS000010."
+    assert_button "Send and read its story", disabled: true
+    fill_in "The number once more", with: "ms 000001"
+    assert_accessible(".report")
+    click_button "Send and read its story"
+    assert_text "Its tag was found"
+
+    assert_equal %w[tag_alone unknown matched], db[:reports].get(%i[found_how fate state])
+  end
+
+  def test_a_day_that_nobody_knows_and_one_of_which_only_the_month_is_known
+    report
+    choose "I do not know"
+    assert_no_field "Day of the catch"
+    fill_in "The number once more", with: "MS000001"
+    click_button "Send and read its story"
+    assert_text "the day is not known"
+    assert_text "at most"
+    report("MS000002")
+    choose "Some time between"
+    fill_in "From", with: Date.new(2026, 7, 1)
+    fill_in "to", with: Date.new(2026, 7, 31)
+    fill_in "The number once more", with: "MS000002"
+    click_button "Send and read its story"
+    assert_text "between 1 July 2026 and 31 July 2026"
+    click_button "inches, pounds and miles"
+    assert_text "16.2 in FL"
+  end
+
+  def test_without_a_signal_the_report_stays_and_goes_out_by_itself_once
+    report
+    fill_in "The number once more", with: "MS000001"
+    page.driver.browser.network.offline_mode
+    click_button "Send and read its story"
+    assert_text "No signal. Your report is kept on this device"
+
+    assert_equal 0, db[:reports].count
+    page.driver.browser.network.emulate_network_conditions(offline: false)
+    visit "/report"
+    assert_text "Thank you. This is the fish’s story so far."
+
+    assert_equal [["MS000001", "matched"]], db[:reports].select_map(%i[number_as_read state])
+  end
+
+  def test_a_report_that_waits_says_why_and_becomes_a_story_at_its_link
+    report("MS00000?")
+    fill_in "The number once more", with: "MS00000?"
+    click_button "Send and read its story"
+    assert_text "Part of the number is missing"
+    assert_text "What would help:"
+    click_link "Look at it, or add to it"
+    fill_in "Number on the tag", with: "MS000002"
+    click_button "Send the change"
+    assert_text "European seabass"
+    assert_text "days at liberty"
+  end
+
+  def test_a_decision_is_taken_back_before_anything_leaves
+    Acts::ReportTag.call(store: Store::Gateway.new(db), id: SecureRandom.uuid, today: Date.today,
+                         sent: Seeds.report(number_as_read: "MS00000?", finder_contact: "edda@finders.example", place: { lat_deg: 48.61, lon_deg: -21.47 }))
+    sign_in("hamish@marrow.example", to: "/finds/desk")
+    assert_selector ".candidate", minimum: 2
+    find("button", text: /\AIt is MS/).click
+    assert_text "Look once more at what speaks against it"
+    find("button", text: /all the same/).click
+    assert_text "leave at"
+
+    assert_equal 2, db[:letters].where(state: "queued").count
+    find("button", text: /\ATake back/).click
+    assert_text "1 report waits"
+
+    assert_equal %w[withdrawn withdrawn], db[:letters].select_map(:state)
+  end
+end

@@ -1,0 +1,154 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+
+# What people write, and what it may have been.
+class ReadingTest < Minitest::Test
+  START = Core::Tags::Weights::STARTING
+  TWINS = Core::Tags::Number::TWINS
+  SERIES = [["MS", 6]].freeze
+
+  def fit(read, number) = Core::Tags::Reading.new(read, weights: START).fit(number)
+  def ln(*shares) = shares.sum { |share| Math.log(share) }
+
+  def test_each_character_counts_as_the_rules_start
+    assert_in_delta ln(*[0.97] * 8), fit("MS003258", "MS003258").log, 1e-9
+    assert_in_delta ln(*[0.97] * 7), fit("ms 00325?", "MS003258").log, 1e-9
+    assert_in_delta ln(*[0.97] * 7, 0.02), fit("MS008258", "MS003258").log, 1e-9, "3 and 8 look alike"
+    assert_in_delta ln(*[0.97] * 7, 0.0005), fit("MS004258", "MS003258").log, 1e-9
+    assert_in_delta ln(*[0.97] * 6, 0.005), fit("MS003528", "MS003258").log, 1e-9, "a swap is one slip"
+    assert_in_delta ln(*[0.97] * 4), fit("MS*58", "MS003258").log, 1e-9
+    assert_in_delta ln(*[0.97] * 7, 0.004), fit("MS00325", "MS003258").log, 1e-9, "one left out"
+    assert_in_delta ln(*[0.97] * 8, 0.003), fit("MS0032598", "MS003258").log, 1e-9, "one too many"
+    assert_in_delta ln(*[0.97] * 6, 0.2), fit("003258", "MS003258").log, 1e-9
+    assert_in_delta ln(*[0.97] * 6, 0.1), fit("MS3258", "MS003258").log, 1e-9
+  end
+
+  def test_slips_are_said_in_words_and_what_was_filled_in_is_not_as_read
+    assert_equal [["8 where the tag has 3, which look alike"], []], fit("MS008258", "MS003258").to_h.values_at(:slips, :filled)
+    assert_equal [[], ["8"]], fit("MS00325?", "MS003258").to_h.values_at(:slips, :filled)
+    assert_equal ["2 and 5 swapped"], fit("MS003258", "MS003528").slips
+    assert_equal ["MS left out before the digits", "noughts left out in front"], fit("3258", "MS003258").slips
+    assert_equal ["3 left out"], fit("MS00258", "MS003258").slips
+    assert_equal ["one 5 too many"], fit("MS0032558", "MS003258").slips
+  end
+
+  # Every way of the one becoming the other, tried out.
+  class Tried
+    def initialize(text, number)
+      @text, @number, @prefix, @known = text, number, number.index(/\d/), {}
+    end
+
+    def log(at = 0, place = 0, swapped = false) = @known[[at, place, swapped]] ||= ways(at, place, swapped).max || -Float::INFINITY
+
+    private
+
+    def ways(at, place, swapped)
+      found = at == @text.size && place == @number.size ? [0.0] : []
+      found << (START[:no_prefix] + log(at, @prefix, swapped)) if at.zero? && place.zero?
+      found.concat(noughts(at, swapped)) if place == @prefix
+      found << (left_out(place) + log(at, place + 1, swapped)) if place < @number.size
+      return found if at == @text.size
+
+      found.concat(@text[at] == "*" ? run(at, place, swapped) : read(at, place, swapped))
+    end
+
+    def noughts(at, swapped) = (1..@number[@prefix..][/\A0*/].size).reject { |count| @prefix + count == @number.size }
+                                                                  .map { |count| START[:no_zeros] + log(at, @prefix + count, swapped) }
+
+    def run(at, place, swapped) = [log(at + 1, place, swapped), *(log(at, place + 1, swapped) if place < @number.size)]
+
+    def read(at, place, swapped)
+      found = [too_many(at) + log(at + 1, place, swapped)]
+      found << (one(@text[at], @number[place]) + log(at + 1, place + 1, swapped)) if place < @number.size
+      found << (START[:swapped] + log(at + 2, place + 2, true)) if !swapped && swap?(at, place)
+      found
+    end
+
+    def swap?(at, place) = @text[at, 2].size == 2 && @text[at, 2].reverse == @number[place, 2] && @text[at] != @text[at + 1]
+    def left_out(place) = START[place.positive? && @number[place] == @number[place - 1] ? :halved : :left_out]
+    def too_many(at) = START[at.positive? && @text[at] == @text[at - 1] ? :doubled : :too_many]
+
+    def one(read, printed)
+      return 0.0 if read == "?"
+      return START[:same] if read == printed || TWINS[read] == printed || TWINS[printed] == read
+
+      START[Core::Tags::Alignment::LOOK_ALIKES.include?(read + printed) ? :looks_alike : :other]
+    end
+  end
+
+  def test_the_best_alignment_is_found_whatever_happened
+    rng = Random.new(Integer(ENV.fetch("SEED", "17")))
+    1500.times do
+      number = format("MS%06d", rng.rand(4000))
+      read = spoiled(number, rng)
+      reading = Core::Tags::Reading.new(read, weights: START)
+      [number, format("MS%06d", rng.rand(4000))].each do |printed|
+        assert_in_delta Tried.new(reading.text, printed).log, reading.log(printed), 1e-9, "#{read} of #{printed}"
+      end
+    end
+  end
+
+  # Every reading that damage makes of a number must lead back to it, by the numbers that an index is asked for or by a pattern.
+  def test_the_neighbours_hold_the_true_number_whatever_happened_to_it
+    rng = Random.new(Integer(ENV.fetch("SEED", "17")))
+    400.times do
+      number = format("MS%06d", rng.rand(1_000_000))
+      kind = (Demo::Damage::KINDS.keys - %i[mistaken_twice]).sample(random: rng)
+      read = Demo::Damage.of(number, rng, kind:)
+      found = Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6)
+      next assert_match(like(read), number) if found.nil?
+
+      assert_includes found, number, "#{read} (#{kind}) does not lead to #{number}"
+    end
+  end
+
+  def test_what_has_the_form_of_ours_as_far_as_it_can_be_read
+    ["MS004217", "ms-004217", "4217", "MS00421?", "MS*17", "*4217", "M?004217", "MS00421", "MS0042177"].each { |text| assert of_series?(text), text }
+    ["*", "XY*", "XY004217", "KD12345", "MS", "hello", "MS004217788"].each { |text| refute of_series?(text), text }
+  end
+
+  private
+
+  def of_series?(text) = Core::Tags::Reading.new(text).of_series?(SERIES)
+  def like(read) = /\A#{Core::Tags::Reading.new(read).pattern(prefix: 'MS').gsub('_', '.').gsub('%', '.*')}\z/
+
+  def spoiled(number, rng)
+    read = number.dup
+    rng.rand(4).times do
+      at = rng.rand(read.size)
+      case rng.rand(6)
+      when 0 then read[at] = rng.rand(10).to_s
+      when 1 then read.slice!(at) if read.size > 4
+      when 2 then read.insert(at, read[at])
+      when 3 then read[at] = "?"
+      when 4 then read[at, 2] = read[at, 2].reverse
+      else read = read.sub(/\AMS0*/, "")
+      end
+    end
+    rng.rand < 0.05 ? "MS*#{read[-2..]}" : read
+  end
+end
+
+# Free corrections, and numbers that are whole without them.
+class NumberTest < Minitest::Test
+  SERIES = [["MS", 6]].freeze
+  def printed(text, series = SERIES) = Core::Tags::Number.as_printed(text, series)
+
+  def test_what_people_write_is_undone_for_free
+    ["MS004217", "ms 004217", "MSOO4217", "004217", "MS4217", "MS\u2010004217", "MS\u2013004217", "MS\u2212004217", "No. 4217", "№ 004217",
+     "Tag no. 4217", "#4217", "ＭＳ００４２１７", "МЅ004217", "ms_004.217", "MS/004/217", "MSOO42I7", "MSO042l7", "M5004217", "4217", " MS 004 217 "].each do |text|
+      assert_equal "MS004217", printed(text), text
+    end
+    assert_equal ["MS006217", "MS008257"], [printed("MSOOG217"), printed("ms00b2s7")]
+  end
+
+  def test_nothing_is_guessed_where_more_than_one_would_do
+    two = [["MS", 6], ["HB", 5]]
+
+    assert_equal "4217", printed("4217", two)
+    assert_equal "HB04217", printed("HB04217", two)
+    assert_equal "MS00421?", printed("ms00421?")
+    assert_equal "QK10427", printed("QK 10427")
+  end
+end
