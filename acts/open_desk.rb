@@ -5,7 +5,7 @@ module Acts
   module OpenDesk
     module_function
 
-    # Returns { report:, ranked: [Core::Recaptures::Candidates::Candidate], none_share:, expected: { fish id => range of its length },
+    # Returns { report:, ranked: [candidates as Hashes], none_share:, expected: { fish id => range of its length },
     #           same_catch: [...], decisions: [...] }. Raises Core::NotFound.
     def call(store:, report_id:, now: Time.now)
       report = store.reports.find(report_id)
@@ -13,22 +13,29 @@ module Acts
 
       weighed = FindFish.weigh(store:, report:)
       fish = weighed[:ranked].select(&:fish_id)
-      { report: shown(store, report), **weighed, expected: fish.to_h { |one| [one.fish_id, expected(store, report, one)] },
+      { report: shown(store, report), **weighed, ranked: weighed[:ranked].map { |one| candidate(one) },
+        expected: fish.to_h { |one| [one.fish_id, expected(store, report, one)] },
         same_catch: store.desk.of_same_catch(report, fish_ids: [report[:fish_id], *fish.first(3).map(&:fish_id)].compact, days: FindFish::SAME_CATCH_DAYS),
         decisions: store.desk.decisions(report_id), letters: store.letters.waiting_to_leave(report_id, at: now) }
     end
 
     def shown(store, report)
       told = report.except(:fingerprint, :report_key, :fish_id, :tag_number)
-      { **told, numbers: report[:numbers].to_a, more_numbers: report[:more_numbers].to_a,
-                **Core::Fish::Length.of(report).then { |length| { length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm } },
-                photo_ids: store.photos.of_report(report[:id]).map { |one| one[:id] }, waiting_words: words(report), deck: report[:encounter_id] && store.encounters.told(report[:encounter_id]) }
+      length = Core::Fish::Length.of(report)
+      WaitingWords.beside(told).merge(
+        numbers: report[:numbers].to_a, more_numbers: report[:more_numbers].to_a,
+        length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm,
+        photo_ids: store.photos.of_report(report[:id]).map { |one| one[:id] },
+        deck: report[:encounter_id] && store.encounters.told(report[:encounter_id])
+      )
     end
 
-    # Why it waits, and of a decided one how it stands.
-    def words(report) = report[:state] == "waiting" ? Core::Recaptures::Waiting.of(report[:waiting_reason]).desk : nil
+    def candidate(one)
+      one.to_h.except(:measured).merge(length_mm: one.measured&.mm, length_margin_mm: one.measured&.margin_mm,
+                                       needs_second_look: one.share < Core::Recaptures::Match::LIKELIER_THAN_NOT)
+    end
 
     def expected(store, report, one) = Core::Recaptures::ExpectedGrowth.range(one.measured, [(report[:caught_on] - one.released_on).to_i, 0].max, store.species.find(one.species_code))
-    private_class_method :shown, :words, :expected
+    private_class_method :shown, :candidate, :expected
   end
 end

@@ -79,11 +79,10 @@ module Acts
       if sent[:species_code] && store.species.find(sent[:species_code]).nil?
         raise Core::InvalidInput.at("species_code", :unknown_species, "There is no species #{sent[:species_code].inspect} in our list. Leave it out if you are not sure.")
       end
+
       check_phone(sent[:finder_phone].to_s)
       from, on = sent.values_at(:caught_from, :caught_on)
-      if from && on && from > on
-        raise Core::InvalidInput.at("caught_from", :crossed_dates, "The first day comes after the last one. Change one of them.")
-      end
+      raise Core::InvalidInput.at("caught_from", :crossed_dates, "The first day comes after the last one. Change one of them.") if from && on && from > on
       return if [from, on].compact.all? { |one| (EARLIEST_ON..(today + DATE_SLACK_DAYS)).cover?(one) }
 
       raise Core::InvalidInput.at("caught_on", :impossible_date,

@@ -12,9 +12,6 @@ module Api
     # Times of a row as text.
     def times(row) = row.transform_values { |value| value.is_a?(Time) ? value.utc.iso8601 : value }
 
-    # Why a report waits, in words.
-    def waiting(row) = row.merge(waiting_words: row[:waiting_reason] && Core::Recaptures::Waiting.of(row[:waiting_reason]).desk)
-
     # typical: Core::Recaptures::Typical::Answer or nil
     def story(story, typical)
       { audience: story.audience, species: species_name(story.species), catches: story.catches.map { |one| catch_(one) }, typical: typical && typical(typical),
@@ -40,9 +37,7 @@ module Api
     end
 
     def desk(found)
-      ranked = found[:ranked].map { |one| one.to_h.except(:measured).merge(length_mm: one.measured&.mm, length_margin_mm: one.measured&.margin_mm,
-                                                                       needs_second_look: one.share < Core::Recaptures::Match::LIKELIER_THAN_NOT) }
-      found.merge(report: times(found[:report]), ranked:, expected: found[:expected], decisions: found[:decisions].map { |one| times(one).except(:member_id) },
+      found.merge(report: times(found[:report]), expected: found[:expected], decisions: found[:decisions].map { |one| times(one).except(:member_id) },
                   letters: found[:letters].map { |one| times(one) })
     end
 

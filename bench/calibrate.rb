@@ -24,12 +24,12 @@ sample = told.select { |one| !one.read_right || one.alone || rng.rand < 0.1 }
 puts "#{told.size} reports of seeds #{seeds.join(', ')}, #{sample.size} of them weighed"
 Case = Struct.new(:counts, :truth, :candidates, keyword_init: true)
 NAMES = Core::Recaptures::Weights::ALL.keys.freeze
-cases = sample.map do |one|
+cases = sample.filter_map do |one|
   features = Core::Recaptures::Candidates.new(report: one.report, candidates: one.candidates, species:, series: ToldReports::SERIES).features
   rows = features.map { |row| [row[:weights].tally.map { |name, count| [NAMES.index(name), count] }, row[:length], row[:km]] }
   truth = features.index { |row| row[:number] == one.truth } or next
   Case.new(counts: one.read_right && !one.alone ? 10.0 : 1.0, truth:, candidates: rows)
-end.compact
+end
 whole = cases.sum(&:counts)
 LENGTH_WRONG = NAMES.index(:length_wrong)
 

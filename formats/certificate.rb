@@ -103,7 +103,7 @@ module Formats
       text growth.sentence(@units), size: 11, color: SLATE
       if growth.verdict == :grew && growth.yearly_mm
         text "That is #{Core::Units.growth_text(growth.yearly_mm, @units)} a year (± #{Core::Units.growth_text(growth.yearly_margin_mm, @units)}, 95 %).", size: 11,
-                                                                                                           color: SLATE
+                                                                                                                                                           color: SLATE
       end
       @pdf.move_down 12
     end

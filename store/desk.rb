@@ -72,7 +72,8 @@ module Store
 
     def unused(asked)
       of_number(@db[:tags].where(state: LEFT_STOCK), :number, asked).left_join(:members, id: :holder_id)
-        .select(:number, :state, Sequel.function(:coalesce, Sequel[:members][:name], "nobody any more").as(:holder), Sequel.cast(nil, :uuid).as(:fish_id))
+                                                                    .select(:number, :state, Sequel.function(:coalesce, Sequel[:members][:name],
+                                                                                                             "nobody any more").as(:holder), Sequel.cast(nil, :uuid).as(:fish_id))
     end
 
     # One that was written down wrongly is ended too, but by no catch.

@@ -4,7 +4,8 @@ module Store
   # What finders sent and what was read on the Deck, and the fish that each was matched to.
   class Reports
     COLUMNS = %i[id fingerprint report_key number_as_read more_numbers numbers species_code length_mm length_kind length_how caught_on lat_deg lon_deg
-                 place_words fate finder_name finder_contact finder_phone day_said caught_from found_how tag_left units state waiting_reason sent_at revision encounter_id same_as other_programme].freeze
+                 place_words fate finder_name finder_contact finder_phone day_said
+                 caught_from found_how tag_left units state waiting_reason sent_at revision encounter_id same_as other_programme].freeze
     # A report sent again as another one within so long is the same one.
     SAME_WITHIN_SECONDS = 86_400
 

@@ -6,13 +6,14 @@ module Api
     class Desk < Base
       get("/api/desk") do
         coordinator!
-        json(waiting: store.desk.waiting, doubts: store.queries.open, reports: store.desk.queue(limit: 100).map { |one| Views.waiting(Views.times(one)) })
+        json(waiting: store.desk.waiting, doubts: store.queries.open, reports: store.desk.queue(limit: 100).map { |one| Acts::WaitingWords.beside(Views.times(one)) })
       end
 
       get("/api/reports/:id/desk") { coordinator! && json(desk) }
 
       post("/api/reports/:id/decision") do
-        Acts::DecideReport.call(store:, member: coordinator!, report_id: given[:id], now: Time.now, **sent.slice(:verdict, :reason, :seen, :tag_number, :other_report_id, :programme, :second_look))
+        said = sent.slice(:verdict, :reason, :seen, :tag_number, :other_report_id, :programme, :second_look)
+        Acts::DecideReport.call(store:, member: coordinator!, report_id: given[:id], now: Time.now, **said)
         json(desk)
       end
 

@@ -31,8 +31,10 @@ module Api
       end
 
       get("/api/stories/:story_key/certificate.pdf") do
-        pdf = reading { Acts::PrintCertificate.call(store:, story_key: given[:story_key], coast:, papers:, fonts_dir: config.fonts_dir, base_url: config.base_url,
-                                                        units: given[:units] || "metric") }
+        pdf = reading do
+          Acts::PrintCertificate.call(store:, story_key: given[:story_key], coast:, papers:, fonts_dir: config.fonts_dir,
+                                      base_url: config.base_url, units: given[:units] || "metric")
+        end
         cache_control :private, :no_cache
         etag Digest::SHA256.hexdigest(pdf)
         send_pdf(pdf, "certificate.pdf")
@@ -54,7 +56,7 @@ module Api
         asked[:descending] = given[:order] != "asc"
         asked[:member_id] = member!.fetch(:role) == "coordinator" ? nil : member![:id]
         page = reading { store.finds.page(**asked, after: given[:cursor] && Cursor.read(given[:cursor], Store::Finds.sorted_by(given[:sort] || "caught_on"))) }
-        json(finds: page[:rows].map { |row| Views.waiting(row.except(:fish_id, :member_id)) }, total: page[:total],
+        json(finds: page[:rows].map { |row| Acts::WaitingWords.beside(row.except(:fish_id, :member_id)) }, total: page[:total],
              next: page[:after] && Cursor.write(page[:after]))
       end
 

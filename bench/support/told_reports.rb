@@ -65,7 +65,7 @@ class ToldReports
       next @by_number.values_at(*numbers).compact if numbers
 
       pattern = reading.pattern(prefix:) or next []
-      fits = /\A#{Regexp.escape(pattern).gsub('_', '.').gsub('%', '.*')}\z/
+      fits = /\A#{Regexp.escape(pattern).tr('_', '.').gsub('%', '.*')}\z/
       @fish.select { |fish| fits.match?(fish[:number]) }
     end
   end

@@ -7,7 +7,7 @@ module Writings
     as_printed: ->(prefix, digits, _) { prefix + digits },
     small_letters: ->(prefix, digits, _) { (prefix + digits).downcase },
     spaces: ->(prefix, digits, _) { " #{prefix} #{digits[0, 3]} #{digits[3..]} " },
-    another_hyphen: ->(prefix, digits, rng) { "#{prefix}#{["\u2010", "\u2011", "\u2013", "\u2014", "\u2212", "-"].sample(random: rng)}#{digits}" },
+    another_hyphen: ->(prefix, digits, rng) { "#{prefix}#{["\u2010", "\u2011", "\u2013", "\u2014", "\u2212", '-'].sample(random: rng)}#{digits}" },
     labelled: ->(_, digits, rng) { ["No. #{digits}", "№ #{digits}", "Nr #{digits}", "Tag no. #{digits}", "##{digits}"].sample(random: rng) },
     o_for_noughts: ->(prefix, digits, rng) { prefix + digits.tr("0", %w[O o].sample(random: rng)) },
     l_for_ones: ->(prefix, digits, rng) { prefix + digits.tr("1", %w[l I |].sample(random: rng)) },

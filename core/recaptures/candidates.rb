@@ -28,7 +28,7 @@ module Core
       # Density of a length that nobody knows anything of, one in so many millimetres. House rule.
       BROAD_MM = 600.0
       # Length and place cannot speak for a fish by more: as sharp as a board measures, and at the very spot.
-      MOST_BY_REST = Math.log(BROAD_MM / (2 * Math.sqrt(2 * Math::PI))) + Math.log(BROAD_KM2 / (2 * Math::PI * Weights::NEAR_KM**2))
+      MOST_BY_REST = Math.log(BROAD_MM / (2 * Math.sqrt(2 * Math::PI))) + Math.log(BROAD_KM2 / (2 * Math::PI * (Weights::NEAR_KM**2)))
       # What is so much lighter than the heaviest changes no share that anybody sees.
       NEGLIGIBLE = 10.0
       # A tag without its living fish: where it lies, and what became of the fish, say nothing against it.
@@ -77,6 +77,13 @@ module Core
           { number: one.number, weights: reading.weights(tag[:number]) + terms.filter_map(&:key), length: parts(terms, "length"),
             km: parts(terms, "place") }
         end
+      end
+
+      # parts: see #features
+      def self.length_log((off_mm, variance, growth_mm), spread:, wrong:)
+        variance += (spread * growth_mm)**2
+        density = Math.log(BROAD_MM / Math.sqrt(2 * Math::PI * variance)) - (0.5 * (off_mm**2) / variance)
+        [density, wrong].max
       end
 
       # log: of a place so far away against one anywhere: most fish stay about, some go far.
@@ -166,7 +173,7 @@ module Core
       def candidate(fit, least)
         (log, tag, reading), *others = fit.pairs
         days = days_at_liberty(tag)
-        return nil if days && days.max.negative?
+        return nil if days&.max&.negative?
 
         terms = [number("number", log, tag, reading), *others.map { |other| second_number(*other) }]
         one = Candidate.new(**tag.slice(:number, :fish_id, :species_code, :released_on, :ended_on, :lat_deg, :lon_deg, :holder),
@@ -191,7 +198,8 @@ module Core
         released_on = tag[:released_on] or return nil
         most = (@report[:caught_on] - released_on).to_i
         from = @report.fetch(:caught_from, @report[:caught_on])
-        [from ? [(from - released_on).to_i, [0, most].min].max : [0, most].min, most]
+        least = [0, most].min
+        [from ? [(from - released_on).to_i, least].max : least, most]
       end
 
       def number(name, log, tag, reading)
@@ -254,13 +262,6 @@ module Core
                  ExpectedGrowth.spread_mm(1.0, (days.sum / 2.0).clamp(0, days.max), kind)]
         log = self.class.length_log(parts, spread: @growth_spread, wrong: @weights[:length_wrong])
         Term.new("length", nil, log, -> { format("%+d mm, about %+d expected", (to.mm - from.mm).round, expected.round) }, parts)
-      end
-
-      # parts: see #features
-      def self.length_log((off_mm, variance, growth_mm), spread:, wrong:)
-        variance += (spread * growth_mm)**2
-        density = Math.log(BROAD_MM / Math.sqrt(2 * Math::PI * variance)) - (0.5 * (off_mm**2) / variance)
-        [density, wrong].max
       end
 
       def place(tag, days)

@@ -43,7 +43,8 @@ module Core
         exact = [from, to].all? { |one| one.fetch(:day_said, "day") == "day" }
         straight = places?(from, to) && Waters::Geodesic.line(*place(from), *place(to))
         coarse = audience == :public
-        Leg.new(days:, days_at_most: !exact, distance_m: straight ? told_m(straight.distance_m, coarse) : nil, distance_is_coarse: coarse, azimuth_deg: coarse || !straight ? nil : straight.azimuth_deg,
+        Leg.new(days:, days_at_most: !exact,
+                distance_m: straight ? told_m(straight.distance_m, coarse) : nil, distance_is_coarse: coarse, azimuth_deg: coarse || !straight ? nil : straight.azimuth_deg,
                 **(route && straight ? by_water(from, to, coarse, route) : {}), growth: Growth.between(first: from[:length], second: to[:length], days: exact ? days : 0, species:)).freeze
       end
 

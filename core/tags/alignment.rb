@@ -89,15 +89,13 @@ module Core
         sum = begun
         @reads.each_with_index do |read, at|
           way = above[at + 1]
-          if read.nil?
-            sum = way if way > sum
-          else
+          unless read.nil?
             sum += @too_many[at]
             way += left_out
             sum = way if way > sum
             way = above[at] + read[printed]
-            sum = way if way > sum
           end
+          sum = way if way > sum
           sum = zeros[at + 1] + no_zeros if zeros && zeros[at + 1] + no_zeros > sum
           row << sum
         end
@@ -159,7 +157,7 @@ module Core
         found = []
         until place.zero? && at.zero?
           name, place, at, layer = step(place, at, layer)
-          found << told(name, place, at) unless name == :same || name == :run
+          found << told(name, place, at) unless %i[same run].include?(name)
         end
         found.reverse
       end

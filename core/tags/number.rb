@@ -9,7 +9,7 @@ module Core
       TWINS = { "O" => "0", "Q" => "0", "D" => "0", "I" => "1", "L" => "1", "|" => "1", "Z" => "2",
                 "S" => "5", "G" => "6", "B" => "8" }.freeze
       # Letters of other alphabets that look like ours; full-width ones are folded by NFKC.
-      ALPHABETS = ["АВЕКМНОРСТУХІЅΑΒΕΖΗΙΚΜΝΟΡΤΥΧ", "ABEKMHOPCTYXISABEZHIKMNOPTYX"].freeze
+      ALPHABETS = %w[АВЕКМНОРСТУХІЅΑΒΕΖΗΙΚΜΝΟΡΤΥΧ ABEKMHOPCTYXISABEZHIKMNOPTYX].freeze
       # Spaces, hyphens of every kind, and what else stands between; spelled out, as core runs compiled too.
       SEPARATORS = %r{[\s\u00A0\u00AD\u058A\u2000-\u200B\u2010-\u2015\u202F\u2212\u3000._/\\·•:,;'"#°º()\[\]-]}
       # "No. 4217", "Tag no 4217", "Number: 4217"
@@ -38,7 +38,8 @@ module Core
       # Every number of these series that the text is when nothing was misread: [String]
       def completions(text, series)
         plain = normalise(text)
-        series.map { |prefix, digits| complete(plain, prefix, digits) }.compact.uniq
+        # Compiled, filter_map does not take a pair apart.
+        series.map { |prefix, digits| complete(plain, prefix, digits) }.compact.uniq # rubocop:disable Performance/MapCompact
       end
 
       # The digits of a series that a text gives, twins undone, `?` and `*` kept; nil when it is none of that series.

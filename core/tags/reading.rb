@@ -66,7 +66,7 @@ module Core
       def neighbours(prefix:, digits:, slips: 2)
         return nil if @text.include?("*")
 
-        tails(prefix).flat_map do |tail|
+        tails(prefix, digits).flat_map do |tail|
           found = Neighbours.of(tail, digits:, slips:) or return nil
           found.map { |one| prefix + one }
         end.uniq
@@ -83,10 +83,12 @@ module Core
 
       private
 
-      # The digits that may have been meant. A character of the prefix may have been left out, added or misread.
-      def tails(prefix)
+      # The digits that may have been meant. A character of the prefix may have been left out, added or misread, where the digits
+      # are nearly whole.
+      def tails(prefix, digits)
         cut = (1..(prefix.size + 1)).map { |size| @text[size..].to_s if @text[0, size].match?(/\A[A-Z]+\z/) }
-        [@text, *cut].compact.filter_map { |rest| Number.tail(rest, prefix) }.uniq
+        cut = cut.compact.filter_map { |rest| Number.tail(rest, prefix) }.select { |tail| (tail.size - digits).abs <= 1 }
+        [*Number.tail(@text, prefix), *cut].uniq
       end
 
       def words(name, read, printed)

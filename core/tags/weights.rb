@@ -14,7 +14,7 @@ module Core
                    no_prefix: Math.log(0.2), no_zeros: Math.log(0.1) }.freeze
       # Set by maximum likelihood on simulated reports: bench/calibrate.rb, seeds 101 to 104.
       READING = { **STARTING, looks_alike: -6.5, swapped: -7.3, other: -9.0, left_out: -8.1, halved: -4.7,
-                  too_many: -7.0, doubled: -4.8, no_prefix: -1.8, no_zeros: -3.9 }.freeze
+                              too_many: -7.0, doubled: -4.8, no_prefix: -1.8, no_zeros: -3.9 }.freeze
     end
   end
 end

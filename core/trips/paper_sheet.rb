@@ -93,6 +93,7 @@ module Core
 
         proposed[0, [proposed.length - part.length, 0].max] + part
       end
+
       def self.series_of(number) = [number[/\A\D*/], number[/\d*\z/].size]
       private_class_method :split_tags, :completed, :series_of
 

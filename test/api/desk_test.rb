@@ -13,7 +13,10 @@ class DeskApiTest < ApiCase
 
   def put_as(member, sent) = Acts::RecordEncounter.call(store:, member:, id: SecureRandom.uuid, sent:, now: Seeds::NOW)
   def desk = ask("/api/reports/#{@report}/desk")
-  def decide(verdict, seen: 0, **more) = send_json(:post, "/api/reports/#{@report}/decision", { verdict:, reason: "Looked at the photo.", seen:, **(verdict == "accepted" ? { second_look: true } : {}), **more })
+
+  def decide(verdict, seen: 0, **more)
+    send_json(:post, "/api/reports/#{@report}/decision", { verdict:, reason: "Looked at the photo.", seen:, **(verdict == "accepted" ? { second_look: true } : {}), **more })
+  end
 
   def test_a_worn_number_stands_beside_its_candidates_with_reasons
     assert_equal([@report], ask("/api/desk")["reports"].map { |one| one["id"] })

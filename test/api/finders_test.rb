@@ -66,7 +66,7 @@ class FindersTest < ApiCase
     assert_equal "matched", told["state"]
     catches = ask("/api/stories/#{told['story_key']}")["catches"]
 
-    assert_equal [%w[caught kept], %w[tag_alone unknown]], catches.last(2).map { |one| one.values_at("found_how", "fate") }
+    assert_equal([%w[caught kept], %w[tag_alone unknown]], catches.last(2).map { |one| one.values_at("found_how", "fate") })
   end
 
   # A tag that was replaced: a catch from before comes in late.
@@ -147,7 +147,7 @@ class FindersTest < ApiCase
   def test_five_photos_join_a_report_and_no_sixth
     told = tell(number_as_read: "MS000001")
     sent = Array.new(6) do |shade|
-      image = Vips::Image.black(60, 40, bands: 3).+(shade * 30).cast(:uchar).jpegsave_buffer
+      image = Vips::Image.black(60, 40, bands: 3).+((shade * 30)).cast(:uchar).jpegsave_buffer
       put("/api/reports/#{@id}/photo", image, photo_headers(told["report_key"]))
       last_response.status
     end

@@ -27,7 +27,7 @@ class FindsApiTest < ApiCase
   def decide(id, verdict, who: "hamish@marrow.example", **more)
     sign_in(who) if who
     send_json(:post, "/api/reports/#{id}/decision", { verdict:, reason: "Looked at it twice.", seen: db[:decisions].where(report_id: id).count,
-                                                           **(verdict == "accepted" ? { second_look: true } : {}), **more })
+                                                      **(verdict == "accepted" ? { second_look: true } : {}), **more })
   end
 
   def test_two_tags_on_one_fish_are_one_report_and_on_two_fish_a_doubt

@@ -68,7 +68,7 @@ class FindersBrowserTest < BrowserCase
     visit "/report"
     assert_text "Thank you. This is the fish’s story so far."
 
-    assert_equal [["MS000001", "matched"]], db[:reports].select_map(%i[number_as_read state])
+    assert_equal [%w[MS000001 matched]], db[:reports].select_map(%i[number_as_read state])
   end
 
   def test_a_report_that_waits_says_why_and_becomes_a_story_at_its_link

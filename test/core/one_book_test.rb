@@ -35,7 +35,7 @@ class OneBookTest < Minitest::Test
   def test_planted_rules_are_found
     ["const slow = air_seconds > budget.seconds", "if (record.length_mm >= law.min_mm) keep()", "const MOST_SECONDS = 45", "if (10 < water_temp_c) warn()",
      "const share = factor * 0.042", "const z = 1.96", "say('Keep it in cool water')", "<p>a touched gill bleeds to death</p>",
-     "<template><b v-if=\"part.sure < 0.96\" /></template>"].each do |planted|
+     "<template><b v-if=\"part.sure < 0.994\" /></template>"].each do |planted|
       refute_empty faults(planted, planted.start_with?("<t") ? "planted.vue" : "planted.ts"), planted
     end
     ["for (let at = 0; at < rows.length; at++)", "photos > 1 ? 's' : ''", "const POLL_MS = 2000"].each do |fair|

@@ -39,7 +39,7 @@ class ReadingTest < Minitest::Test
       @text, @number, @prefix, @known = text, number, number.index(/\d/), {}
     end
 
-    def log(at = 0, place = 0, swapped = false) = @known[[at, place, swapped]] ||= ways(at, place, swapped).max || -Float::INFINITY
+    def log(at = 0, place = 0, swapped = :no) = @known[[at, place, swapped]] ||= ways(at, place, swapped).max || -Float::INFINITY
 
     private
 
@@ -53,15 +53,17 @@ class ReadingTest < Minitest::Test
       found.concat(@text[at] == "*" ? run(at, place, swapped) : read(at, place, swapped))
     end
 
-    def noughts(at, swapped) = (1..@number[@prefix..][/\A0*/].size).reject { |count| @prefix + count == @number.size }
-                                                                  .map { |count| START[:no_zeros] + log(at, @prefix + count, swapped) }
+    def noughts(at, swapped)
+      counts = (1..@number[@prefix..][/\A0*/].size).reject { |count| @prefix + count == @number.size }
+      counts.map { |count| START[:no_zeros] + log(at, @prefix + count, swapped) }
+    end
 
     def run(at, place, swapped) = [log(at + 1, place, swapped), *(log(at, place + 1, swapped) if place < @number.size)]
 
     def read(at, place, swapped)
       found = [too_many(at) + log(at + 1, place, swapped)]
       found << (one(@text[at], @number[place]) + log(at + 1, place + 1, swapped)) if place < @number.size
-      found << (START[:swapped] + log(at + 2, place + 2, true)) if !swapped && swap?(at, place)
+      found << (START[:swapped] + log(at + 2, place + 2, :yes)) if swapped == :no && swap?(at, place)
       found
     end
 
@@ -83,6 +85,7 @@ class ReadingTest < Minitest::Test
       number = format("MS%06d", rng.rand(4000))
       read = spoiled(number, rng)
       reading = Core::Tags::Reading.new(read, weights: START)
+
       [number, format("MS%06d", rng.rand(4000))].each do |printed|
         assert_in_delta Tried.new(reading.text, printed).log, reading.log(printed), 1e-9, "#{read} of #{printed}"
       end
@@ -104,14 +107,15 @@ class ReadingTest < Minitest::Test
   end
 
   def test_what_has_the_form_of_ours_as_far_as_it_can_be_read
-    ["MS004217", "ms-004217", "4217", "MS00421?", "MS*17", "*4217", "M?004217", "MS00421", "MS0042177"].each { |text| assert of_series?(text), text }
-    ["*", "XY*", "XY004217", "KD12345", "MS", "hello", "MS004217788"].each { |text| refute of_series?(text), text }
+    ["MS004217", "ms-004217", "4217", "MS00421?", "MS*17", "*4217", "M?004217", "MS00421", "MS0042177"].each { |text| assert_operator self, :ours?, text }
+    ["*", "XY*", "XY004217", "KD12345", "MS", "hello", "MS004217788"].each { |text| refute_operator self, :ours?, text }
   end
+
+  def ours?(text) = Core::Tags::Reading.new(text).of_series?(SERIES)
 
   private
 
-  def of_series?(text) = Core::Tags::Reading.new(text).of_series?(SERIES)
-  def like(read) = /\A#{Core::Tags::Reading.new(read).pattern(prefix: 'MS').gsub('_', '.').gsub('%', '.*')}\z/
+  def like(read) = /\A#{Core::Tags::Reading.new(read).pattern(prefix: 'MS').tr('_', '.').gsub('%', '.*')}\z/
 
   def spoiled(number, rng)
     read = number.dup
@@ -140,7 +144,7 @@ class NumberTest < Minitest::Test
      "Tag no. 4217", "#4217", "ＭＳ００４２１７", "МЅ004217", "ms_004.217", "MS/004/217", "MSOO42I7", "MSO042l7", "M5004217", "4217", " MS 004 217 "].each do |text|
       assert_equal "MS004217", printed(text), text
     end
-    assert_equal ["MS006217", "MS008257"], [printed("MSOOG217"), printed("ms00b2s7")]
+    assert_equal %w[MS006217 MS008257], [printed("MSOOG217"), printed("ms00b2s7")]
   end
 
   def test_nothing_is_guessed_where_more_than_one_would_do

@@ -104,7 +104,8 @@ class MatchTest < Minitest::Test
 
   def judge(fish: [FISH], share: 0.999, ours: true, told: false, complete: true, **report)
     best = fish.first && Core::Recaptures::Candidates::Candidate.new(fish_id: fish.first[:fish_id], share:)
-    Core::Recaptures::Match.judge(report: { species_code: "seabass", caught_on: Date.new(2026, 5, 1), **report }, complete:, carrying: fish, weighed: { ranked: [best].compact }, ours:, told:)
+    Core::Recaptures::Match.judge(report: { species_code: "seabass", caught_on: Date.new(2026, 5, 1), **report }, complete:, carrying: fish, weighed: { ranked: [best].compact }, ours:,
+                                  told:)
   end
 
   def test_accepts_what_nothing_contradicts

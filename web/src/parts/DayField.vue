@@ -20,8 +20,8 @@ const given = computed({ get: () => day.value ?? '', set: (value: string | null)
     value-format="YYYY-MM-DD"
     :placeholder="format.toLowerCase()"
     :aria-label="label"
-    @focus="(event: FocusEvent) => (event.target as HTMLInputElement | null)?.select?.()"
     :disabled-date="(one: Date) => (min ? one < new Date(`${min}T00:00`) : false) || (max ? one > new Date(`${max}T23:59`) : false)"
+    @focus="(event: FocusEvent) => (event.target as HTMLInputElement | null)?.select?.()"
   />
 </template>
 
