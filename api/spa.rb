@@ -9,9 +9,14 @@ module Api
                                    "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'"
     }.freeze
 
+    # Pages that strangers open first, by the beginning of their path: what they need is fetched while the shell is read.
+    FIRST = { "/report" => "src/places/finds/ReportPage.vue", "/story" => "src/places/finds/StoryPage.vue" }.freeze
+    MANIFEST = File.join(ROOT, ".vite/manifest.json")
+
     def initialize(app)
       @app = app
       @files = Rack::Files.new(ROOT)
+      @links = FIRST.transform_values { |page| links(page) }
     end
 
     def call(env)
@@ -24,6 +29,23 @@ module Api
 
     private
 
+    # The page's scripts and styles as a Link header; nil before there is a build.
+    def links(page)
+      return nil unless File.file?(MANIFEST)
+
+      manifest = JSON.parse(File.read(MANIFEST))
+      parts = parts(manifest, page, [])
+      scripts = parts.map { |part| "</#{manifest.dig(part, 'file')}>; rel=modulepreload" }
+      styles = parts.flat_map { |part| manifest.dig(part, "css").to_a }.map { |file| "</#{file}>; rel=preload; as=style" }
+      (scripts + styles.uniq).join(", ")
+    end
+
+    def parts(manifest, part, seen)
+      return seen if seen.include?(part) || manifest[part].nil?
+
+      manifest[part]["imports"].to_a.reduce([*seen, part]) { |known, other| parts(manifest, other, known) }
+    end
+
     def file?(path) = path != "/" && !path.include?("..") && !path.include?("\0") && File.file?(File.join(ROOT, path))
 
     # Assets carry a hash in their name and never change; they were compressed by the build.
@@ -33,6 +55,8 @@ module Api
       headers = headers.merge("content-type" => type(path), "cache-control" => path.start_with?("/assets/") ? "public, max-age=31536000, immutable" : "no-cache",
                               "vary" => "accept-encoding", **HEADERS)
       headers["content-encoding"] = "gzip" if zipped
+      link = path == "/index.html" && @links.find { |start, _| env["PATH_INFO"].start_with?(start) }&.last
+      headers["link"] = link if link
       [status, headers, body]
     end
 

@@ -14,4 +14,6 @@ app.config.errorHandler = (error) => {
   console.error(error)
   window.dispatchEvent(new CustomEvent('voucher:bug'))
 }
-app.use(createPinia()).use(router).directive('cards', cards).mount('#app')
+app.use(createPinia()).use(router).directive('cards', cards)
+// A task of its own, so that a slow phone answers a touch between reading the scripts and drawing the page.
+setTimeout(() => app.mount('#app'))

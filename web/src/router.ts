@@ -51,7 +51,10 @@ export const router = createRouter({
 
 router.beforeEach(async (to) => {
   const session = useSessionStore()
-  if (!session.known) await session.load()
+  // A finder's page does not wait until it is known who is signed in.
+  const known = session.known ? null : session.load()
+  if (to.meta.open) return
+  await known
   if (!to.meta.open && !session.member && !(to.path === '/deck' && session.last)) return { path: '/sign-in', query: { then: to.fullPath } }
   if (to.meta.coordinator && !session.isCoordinator) return '/office/house-rules'
 })

@@ -66,11 +66,13 @@ export function daysText(days: number): string {
   return days === 1 ? '1 day' : `${days.toLocaleString('en-GB')} days`
 }
 
-/** Made once: making one costs more than the formatting. */
-const CLOCK_TIME = Object.fromEntries(
-  ['en-GB', 'en-US'].map((one) => [one, new Intl.DateTimeFormat(one, { hour: '2-digit', minute: '2-digit' })]),
-)
-export const timeText = (at: string | number) => CLOCK_TIME[LOCALE[dates.value]]!.format(new Date(at))
+/** Made once, when first asked for: making one costs more than the formatting. */
+const clockTime: Record<string, Intl.DateTimeFormat> = {}
+export function timeText(at: string | number): string {
+  const locale = LOCALE[dates.value]
+  clockTime[locale] ??= new Intl.DateTimeFormat(locale, { hour: '2-digit', minute: '2-digit' })
+  return clockTime[locale].format(new Date(at))
+}
 
 /** The day here, as 2026-05-31. */
 export function localDate(at: Date = new Date()): string {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
@@ -29,6 +29,15 @@ const names = ref<NamedPlace[]>([])
 function loadNames() {
   if (!names.value.length) void namedPlaces().then((found) => (names.value = found), () => undefined)
 }
+/** The form comes part by part, so that a slow phone takes the number at once. */
+const PARTS = 4
+const shown = ref(0)
+function showNext() {
+  if (shown.value >= PARTS) return
+  shown.value += 1
+  setTimeout(showNext)
+}
+onMounted(() => requestAnimationFrame(() => setTimeout(showNext)))
 /** The pictures that go with it, shown beside the number. */
 const pictures = ref<string[]>([])
 const drop = () => pictures.value.forEach((one) => URL.revokeObjectURL(one))
@@ -91,6 +100,7 @@ const field = (name: string) => refusal.value?.fields[name]
         <button v-if="draft.more_numbers.length < 4" type="button" class="link" @click="draft.more_numbers.push('')">The fish carries another tag</button>
       </div>
 
+      <template v-if="shown > 0">
       <fieldset>
         <legend>How you came by it</legend>
         <div class="chips">
@@ -136,6 +146,8 @@ const field = (name: string) => refusal.value?.fields[name]
         </div>
       </fieldset>
 
+      </template>
+      <template v-if="shown > 1">
       <fieldset>
         <legend>When</legend>
         <div class="chips">
@@ -161,6 +173,8 @@ const field = (name: string) => refusal.value?.fields[name]
         </p>
       </fieldset>
 
+      </template>
+      <template v-if="shown > 2">
       <fieldset v-if="draft.found_how === 'caught'">
         <legend>What became of the fish</legend>
         <div class="chips">
@@ -183,6 +197,8 @@ const field = (name: string) => refusal.value?.fields[name]
         <p v-if="photoTrouble" class="fault">{{ photoTrouble }}</p>
       </fieldset>
 
+      </template>
+      <template v-if="shown > 3">
       <div v-if="asksTwice" class="part twice">
         <label for="number_again">{{ photos.length ? 'The number once more, from the picture' : 'The number once more, as nothing else is told' }}</label>
         <img v-for="url in pictures" :key="url" :src="url" alt="Your picture" />
@@ -200,6 +216,7 @@ const field = (name: string) => refusal.value?.fields[name]
       </fieldset>
 
       <button type="submit" class="send" :disabled="busy || !isWhole || (amending !== null && own === null)">{{ busy ? 'Sending' : amending ? 'Send the change' : 'Send and read its story' }}</button>
+      </template>
     </form>
     <details v-if="sentHere.length" class="sent">
       <summary>Reports from this device</summary>

@@ -5,6 +5,7 @@ import { api, type Schemas } from '@/api/client'
 import { NoSignal, trouble, type Trouble } from '@/api/refusal'
 import { localDate } from '@/format/units'
 import type { PickedPlace } from '@/parts/mapTypes'
+import { useSessionStore } from '@/stores/session'
 
 interface ReportDraft {
   id: string
@@ -104,6 +105,7 @@ function useNumberHint() {
 export function useReport(matched: (storyKey: string) => void, amending: { id: string; key: string } | null) {
   const draft = useLocalStorage<ReportDraft>(amending ? `voucher.report.${amending.id}` : 'voucher.report', blank(), { mergeDefaults: true })
   const sentHere = useLocalStorage<SentReport[]>('voucher.reports', [])
+  const session = useSessionStore()
   const species = ref<Schemas['SpeciesName'][]>([])
   const refusal = ref<Trouble | null>(null)
   const busy = ref(false)
@@ -236,6 +238,7 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
     busy.value = true
     refusal.value = null
     try {
+      if (!session.known) await session.load()
       if (amending) await amend(amending)
       else await report()
       noSignal.value = false

@@ -1,11 +1,14 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { dateText, lengthText, type Units } from '@/format/units'
 
 const props = defineProps<{ catches: Schemas['Catch'][]; kind: Schemas['LengthKind']; units: Units }>()
 
-const W = 720
+/** As wide as it is shown, so that its words stay readable on a phone. */
+const isNarrow = useMediaQuery('(max-width: 640px)')
+const width = computed(() => (isNarrow.value ? 380 : 720))
 const H = 220
 const PAD = { left: 70, right: 20, top: 16, bottom: 34 }
 const DAY_MS = 86_400_000
@@ -16,7 +19,7 @@ const points = computed(() => {
   const bounds = measured.value.flatMap((one) => [one.length_mm! - one.length_margin_mm!, one.length_mm! + one.length_margin_mm!])
   const low = Math.min(...bounds)
   const high = Math.max(...bounds)
-  const x = (day: number) => PAD.left + ((day - days[0]!) / Math.max(1, days.at(-1)! - days[0]!)) * (W - PAD.left - PAD.right)
+  const x = (day: number) => PAD.left + ((day - days[0]!) / Math.max(1, days.at(-1)! - days[0]!)) * (width.value - PAD.left - PAD.right)
   const y = (mm: number) => H - PAD.bottom - ((mm - low) / Math.max(1, high - low)) * (H - PAD.top - PAD.bottom)
   return measured.value.map((one, index) => ({
     one,
@@ -45,7 +48,7 @@ const path = computed(() => points.value.map(({ x, y }, index) => `${index ? 'L'
 <template>
   <figure v-if="points.length > 1">
     <figcaption><h2>Its length</h2><span class="soft">{{ kind }}, each with its 95 % error, from {{ points.length }} measurements</span></figcaption>
-    <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="points.map(({ one }) => `${dateText(one.caught_on)}: ${lengthText(one.length_mm!, units)}`).join('; ')">
+    <svg :viewBox="`0 0 ${width} ${H}`" role="img" :aria-label="points.map(({ one }) => `${dateText(one.caught_on)}: ${lengthText(one.length_mm!, units)}`).join('; ')">
       <path class="trend" :d="path" />
       <g v-for="(point, index) in points" :key="index">
         <path class="error" :d="`M${point.x} ${point.top}V${point.bottom}M${point.x - 7} ${point.top}h14M${point.x - 7} ${point.bottom}h14`" />
