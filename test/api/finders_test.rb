@@ -147,7 +147,7 @@ class FindersTest < ApiCase
   def test_five_photos_join_a_report_and_no_sixth
     told = tell(number_as_read: "MS000001")
     sent = Array.new(6) do |shade|
-      image = Vips::Image.black(60, 40, bands: 3).+((shade * 30)).cast(:uchar).jpegsave_buffer
+      image = Vips::Image.black(60, 40, bands: 3).linear(1, shade * 30).cast(:uchar).jpegsave_buffer
       put("/api/reports/#{@id}/photo", image, photo_headers(told["report_key"]))
       last_response.status
     end
