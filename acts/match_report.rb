@@ -3,6 +3,8 @@
 module Acts
   # Ties a report, or a reading from the Deck, to a fish, or unties it again: what both the rules and the desk do. Called within their transaction.
   module MatchReport
+    TAKEN_OFF = %w[cut_off with_finder].freeze
+
     module_function
 
     # fish: as Store::Fish#carrying tells it;  decided_by: the coordinator's id, nil when the number spoke for itself
@@ -11,6 +13,7 @@ module Acts
     def accept(store:, report:, fish:, decided_by: nil, now: Time.now)
       store.reports.match(report_id: report[:id], fish_id: fish[:fish_id], tag_number: fish[:number], decided_by:)
       moved = report[:encounter_id] && take_in(store, report, fish)
+      take_off(store, report, fish)
       MeasureSpan.call(store:, fish_id: fish[:fish_id])
       leaves_at = decided_by && WriteLetter.after_decision(store:, now:)
       WriteLetter.recapture_to_tagger(store:, report:, fish:, leaves_at:)
@@ -22,8 +25,16 @@ module Acts
     def undo(store:, report:, moved:, at:)
       fish_id = report[:fish_id] or return
       store.reports.unmatch(report[:id], at:)
+      store.fish.resume_taggings_of_report(report[:id])
       give_back(store, report, moved) if report[:encounter_id]
       [fish_id, moved && moved["from"]].compact.each { |id| MeasureSpan.call(store:, fish_id: id) }
+    end
+
+    # A tag that its finder cut off or keeps is in no fish any more.
+    def take_off(store, report, fish)
+      return unless TAKEN_OFF.include?(report[:tag_left])
+
+      store.fish.end_tagging_by_report(tag_number: fish[:number], report_id: report[:id], at: report[:caught_on].next_day.to_time)
     end
 
     # The encounter joins the fish; a chain that was begun there comes along, and a tag that was taken off there is off.
@@ -40,6 +51,6 @@ module Acts
       moved ? store.fish.part(moved) : store.encounters.belongs_to(report[:encounter_id], nil)
       store.fish.resume_taggings(encounter_id: report[:encounter_id])
     end
-    private_class_method :take_in, :give_back
+    private_class_method :take_off, :take_in, :give_back
   end
 end

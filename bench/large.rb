@@ -50,11 +50,15 @@ sample = db[:taggings].where(ended_at: nil).join(:encounters, id: :encounter_id)
 smallest = measure((1..300).to_a) { db[:waters].count }
 told("the smallest question", smallest, 5)
 
-worn = sample.first(300).map do |one|
-  number_as_read = Demo::Damage.of(one[:tag_number], rng)
-  one.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg).merge(number_as_read:, more_numbers: [], length_how: "tape", caught_on: one[:caught_on] + 90)
+# A report of a tag as it was read, of one kind of damage or of any.
+as_read = lambda do |one, kind|
+  one.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg)
+     .merge(number_as_read: Demo::Damage.of(one[:tag_number], rng, kind:), more_numbers: [], length_how: "tape", caught_on: one[:caught_on] + 90)
 end
+worn = sample.first(300).map { |one| as_read.call(one, nil) }
 told("matching a worn number", measure(worn) { |report| Acts::FindFish.weigh(store:, report:) }, 60)
+left_out = sample.first(300).map { |one| as_read.call(one, :left_out) }
+told("one with a character left out", measure(left_out) { |report| Acts::FindFish.weigh(store:, report:) }, 60)
 plans(db) { Acts::FindFish.weigh(store:, report: worn.first) }.each { |scan, times| puts "    #{times} x #{scan}" }
 
 route = Core::Waters::Route.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))

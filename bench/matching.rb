@@ -6,6 +6,11 @@
 # Prints all figures with 95 % intervals, and draws docs/matching-reliability.svg.
 require_relative "../config/boot"
 require_relative "support/judged_reports"
+require_relative "support/writings"
+
+# Of each way of writing so many readings, over as many fish as the demo has tagged.
+WAYS_COUNT = 1000
+WAYS_RELEASES = 3277
 
 seeds = (ARGV[0] || "301,302,303,304,305,306").split(",").map { |one| Integer(one) }
 releases = Integer(ARGV[1] || 40_000)
@@ -30,6 +35,7 @@ def most_wrong(wrong)
   end
 end
 
+ways = Writings.each(ToldReports.new(species:, seed: seeds.first, releases: WAYS_RELEASES), count: WAYS_COUNT, rng: Random.new(seeds.first))
 puts "#{judged.size} reports, #{releases} releases of each of the seeds #{seeds.join(', ')}; #{judged.count(&:stranger)} of no fish of ours"
 damaged = judged.select(&:damaged)
 share("damaged numbers: the true fish among the first three", damaged.count { |one| one.place && one.place < 3 }, damaged.size)
@@ -42,6 +48,9 @@ wrong = accepted.count { |one| !one.right }
 puts format("wrong among all %d accepted alone: %d, %.2f in 1,000 (at most %.2f, 95 %%)", accepted.size, wrong, 1000.0 * wrong / accepted.size,
             1000.0 * most_wrong(wrong) / accepted.size)
 
+ways.each do |way, first, accepted|
+  puts format("written %-18s true fish first %5.1f %%, accepted alone %5.1f %%", way.to_s.tr("_", " "), 100.0 * first / WAYS_COUNT, 100.0 * accepted / WAYS_COUNT)
+end
 shares = judged.flat_map(&:shares)
 BANDS = [[0.0, 0.2], [0.2, 0.4], [0.4, 0.6], [0.6, 0.8], [0.8, 0.9], [0.9, 0.96], [0.96, 1.01]].freeze
 drawn = BANDS.filter_map do |low, high|
@@ -56,20 +65,23 @@ drawn = BANDS.filter_map do |low, high|
   { mean:, **interval, count: band.size }
 end
 
-x = ->(value) { (40 + (360 * value)).round(1) }
+x = ->(value) { (60 + (340 * value)).round(1) }
 y = ->(value) { (400 - (360 * value)).round(1) }
 points = drawn.map do |one|
   at = x.call(one[:mean])
+  left = one[:mean] > 0.95
+  middle = y.call(one[:share])
   %(<path d="M#{at} #{y.call(one[:low])}V#{y.call(one[:high])}" stroke="#22313a" stroke-width="2"/>) +
-    %(<circle cx="#{at}" cy="#{y.call(one[:share])}" r="5" fill="#1f5c4d"/><text x="#{at + 8}" y="#{y.call(one[:share]) + 14}">#{one[:count]}</text>)
+    %(<circle cx="#{at}" cy="#{middle}" r="5" fill="#1f5c4d"/>) +
+    %(<text x="#{left ? at - 8 : at + 8}" y="#{middle + 16}" text-anchor="#{left ? 'end' : 'start'}">#{one[:count]}</text>)
 end
 axis = [0, 0.2, 0.4, 0.6, 0.8, 1].map do |one|
-  %(<text x="#{x.call(one)}" y="418" text-anchor="middle">#{one}</text><text x="32" y="#{y.call(one) + 4}" text-anchor="end">#{one}</text>)
+  %(<text x="#{x.call(one)}" y="418" text-anchor="middle">#{one}</text><text x="52" y="#{y.call(one) + 4}" text-anchor="end">#{one}</text>)
 end
 File.write(File.join(ROOT, "docs/matching-reliability.svg"), <<~SVG)
   <svg xmlns="http://www.w3.org/2000/svg" width="440" height="450" font-family="sans-serif" font-size="12" fill="#22313a">
-  <rect width="440" height="450" fill="#f7f5ef"/><path d="M40 40V400H400" fill="none" stroke="#22313a"/>
-  <path d="M40 400L400 40" stroke="#8a949a" stroke-dasharray="5 5"/>#{axis.join}#{points.join}
+  <rect width="440" height="450" fill="#f7f5ef"/><path d="M60 40V400H400" fill="none" stroke="#22313a"/>
+  <path d="M60 400L400 40" stroke="#8a949a" stroke-dasharray="5 5"/>#{axis.join}#{points.join}
   <text x="220" y="440" text-anchor="middle">share given</text><text x="14" y="220" text-anchor="middle" transform="rotate(-90 14 220)">share right, 95 %</text>
   <text x="220" y="24" text-anchor="middle">#{judged.size} reports, seeds #{seeds.join(', ')}</text>
   </svg>

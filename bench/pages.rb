@@ -9,9 +9,9 @@ ROOT = File.expand_path("..", __dir__)
 APP = File.join(ROOT, "public/app")
 MANIFEST = JSON.parse(File.read(File.join(APP, ".vite/manifest.json")))
 PAGES = {
-  "Report" => [180, %w[index.html src/places/finds/ReportPage.vue src/parts/LeafletMap.vue]],
+  "Report" => [150, %w[index.html src/places/finds/ReportPage.vue]],
+  "Story" => [150, %w[index.html src/places/finds/StoryPage.vue]],
   "Deck" => [300, %w[index.html src/places/deck/DeckPage.vue]],
-  "Story" => [nil, %w[index.html src/places/finds/StoryPage.vue src/parts/LeafletMap.vue]],
   "Finds" => [nil, %w[index.html src/places/finds/FindsPage.vue]]
 }.freeze
 

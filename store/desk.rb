@@ -79,8 +79,7 @@ module Store
     # One that was written down wrongly is ended too, but by no catch.
     def tags_of_fish(asked)
       place = %i[lat_deg lon_deg].map { |column| Sequel.function(:coalesce, Sequel[:encounters][column], Sequel[:spots][column]).as(column) }
-      known = Sequel.|({ Sequel[:taggings][:ended_at] => nil }, Sequel.~(Sequel[:taggings][:ended_encounter_id] => nil))
-      of_number(@db[:taggings].where(known), :tag_number, asked)
+      of_number(@db[:taggings].where(Fish::KNOWN), :tag_number, asked)
         .join(:encounters, id: :encounter_id).left_join(:spots, code: Sequel[:encounters][:spot_code])
         .select(Sequel[:tag_number].as(:number), Sequel[:taggings][:fish_id], :species_code, :length_mm, :length_kind, :length_how, :length_sd_mm,
                 Sequel[:caught_on].as(:released_on), Sequel.cast(Sequel[:taggings][:ended_at], Date).as(:ended_on), *place)

@@ -25,8 +25,7 @@ module Store
     #   apart_from: a report's own id, whose word on the fish's fate is not held against it
     #   on: a day; also a tag that has come off is found then, and ended_on says when. Without it only one that is in a fish now.
     def carrying(number, on: nil, apart_from: nil)
-      known = { Sequel[:taggings][:ended_at] => nil }
-      known = Sequel.|(known, Sequel.~(Sequel[:taggings][:ended_encounter_id] => nil)) if on
+      known = on ? KNOWN : { Sequel[:taggings][:ended_at] => nil }
       row = @db[:taggings].join(:fish, id: :fish_id).join(:encounters, id: Sequel[:taggings][:encounter_id])
                           .where(tag_number: number).where(known).order(Sequel.desc(Sequel[:taggings][:id]))
                           .select(Sequel[:taggings][:fish_id], Sequel[:taggings][:tag_number].as(:number),
@@ -41,6 +40,10 @@ module Store
       by_report = matched.values_at(*@db[:reports].where(fate: GONE, id: matched.keys).select_map(:id))
       (by_report + @db[:encounters].where(fate: "kept", fish_id: fish_ids).select_map(:fish_id)).to_set
     end
+
+    # Taggings that are or were; what was written down wrongly is ended too, but by no catch.
+    KNOWN = Sequel.|({ Sequel[:taggings][:ended_at] => nil }, Sequel.~(Sequel[:taggings][:ended_encounter_id] => nil),
+                     Sequel.~(Sequel[:taggings][:ended_report_id] => nil))
 
     # What ends a fish's life among us.
     GONE = %w[kept dead].freeze
@@ -69,6 +72,16 @@ module Store
 
     # Takes a tag off the fish at a later catch, and puts it back when that was written down wrongly.
     def end_tagging(tag_number:, encounter_id:, at:) = @db[:taggings].where(tag_number:, ended_at: nil).update(ended_at: at, ended_encounter_id: encounter_id)
+
+    # The same by a finder who cut it off or kept it.
+    def end_tagging_by_report(tag_number:, report_id:, at:)
+      @db[:taggings].where(tag_number:, ended_at: nil).update(ended_at: at, ended_report_id: report_id)
+    end
+
+    def resume_taggings_of_report(report_id)
+      @db[:taggings].where(ended_report_id: report_id).update(ended_at: nil, ended_report_id: nil)
+    end
+
     def resume_taggings(encounter_id:) = @db[:taggings].where(ended_encounter_id: encounter_id).update(ended_at: nil, ended_encounter_id: nil)
 
     # Fish at large from a spot, the newest first: [{ number:, species_code:, length_mm:, length_kind:, released_on: }]

@@ -39,7 +39,11 @@ Sequel.migration do
       create index calls_open on calls (made_at) where called_at is null and dropped_at is null;
       -- Until then a letter can be called back.
       alter table letters add leaves_at timestamptz;
-      create index taggings_ended on taggings (tag_number text_pattern_ops) where ended_encounter_id is not null;
+      -- A finder cut the tag off, or kept it.
+      alter table taggings add ended_report_id uuid references reports;
+      create index on taggings (ended_report_id) where ended_report_id is not null;
+      create index taggings_ended on taggings (tag_number text_pattern_ops)
+        where ended_encounter_id is not null or ended_report_id is not null;
       create index tags_lost_number on tags (number text_pattern_ops) where state in ('lost', 'spoiled');
       drop trigger noted on reports;
     SQL
@@ -52,6 +56,7 @@ Sequel.migration do
     run <<~SQL
       drop index tags_lost_number;
       drop index taggings_ended;
+      alter table taggings drop ended_report_id;
       alter table letters drop leaves_at;
       drop table calls;
       drop index photos_of_report;

@@ -82,6 +82,21 @@ class FindersTest < ApiCase
     assert_match(/had been taken off/, after["sentence"])
   end
 
+  def test_a_tag_that_its_finder_kept_is_in_no_fish_any_more
+    tell(number_as_read: "MS000001", tag_left: "with_finder")
+    tagging = -> { db[:taggings].where(tag_number: "MS000001").get(%i[ended_at ended_report_id]) }
+
+    assert_equal @id, tagging.call.last
+    tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date + 150)
+
+    assert_equal "came_off", db[:reports].where(id: @id).get(:waiting_reason)
+    sign_in("hamish@marrow.example")
+    first = db[:matches].where(undone_at: nil).get(:report_id)
+    send_json(:post, "/api/reports/#{first}/decision", { verdict: "undone", reason: "Another tag.", seen: 0 })
+
+    assert_equal [nil, nil], tagging.call
+  end
+
   def test_a_finder_with_a_telephone_is_on_the_list_of_calls
     tell(number_as_read: "MS000001", finder_name: "Corentin Ash", finder_phone: "+44 1632 960 001")
     sign_in("hamish@marrow.example")

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+require_relative "../support/accessibility"
+
+# What a coordinator sets, takes back and hands out.
+class OfficeBrowserTest < BrowserCase
+  include Accessibility
+
+  def setup
+    super
+    Seeds.pouch(db, @isolde, count: 3)
+    sign_in("hamish@marrow.example", to: "/office/members")
+  end
+
+  def test_a_member_is_added_with_a_sign_of_it_and_given_a_kit
+    click_button "Add a member"
+    fill_in "Name", with: "Wren Castellan", match: :first
+    fill_in "E-mail", with: "wren@marrow.example"
+    click_button "Save"
+    assert_text "Wren Castellan is added. A letter to wren@marrow.example carries a link for a password"
+    click_button "Isolde Brannock"
+    assert_text "Holds 3 tags and nothing else of the cooperative’s."
+    fill_in "Item", with: "spare needle"
+    fill_in "How many", with: 2
+    click_button "Give"
+    assert_text "Holds 3 tags, 2 × spare needle."
+    assert_accessible(".members")
+    fill_in "Item", with: "spare needle"
+    fill_in "How many", with: 5
+    click_button "Take back"
+    assert_text "Isolde Brannock holds 2 of “spare needle”, so 5 cannot come back."
+  end
+
+  def test_a_law_that_was_wrong_is_taken_back
+    Seeds.law(db, species_code: "seabass", min_mm: 420)
+    db[:laws].update(entered_at: Time.now - 9000)
+    visit "/office/species"
+    click_button "European seabass"
+    click_button "Write down a check"
+    fill_in "Keep from, mm", with: "4200"
+    fill_in "Authority", with: "Marrow Sound Fisheries Board"
+    click_button "Enter it"
+    assert_text "Marrow Sound: 4200 to"
+    click_button "This entry is wrong", match: :first
+    fill_in "What is wrong with it", with: "A nought too many."
+    click_button "Take it back"
+    assert_text "Marrow Sound: 420 to"
+    find("summary", text: "Entries before (1)").click
+    assert_text "taken back: A nought too many."
+  end
+
+  def test_a_figure_of_the_house_and_a_note_to_a_guild_are_a_new_version_of_the_rules
+    visit "/office/house-rules"
+    fill_in "Air of every budget", with: "80\t"
+    select "bass-like jaw-hold", from: "Guild"
+    fill_in "Its note", with: "Mind the gill cover.\t"
+    assert_text "ordinary fish: 16 s"
+    assert_accessible(".rules")
+    fill_in "Why", with: "A hot summer."
+    click_button "Save as version 2"
+    assert_text "Version 2 is in force from the next card on."
+    visit "/guide/bass_like"
+    assert_text "Mind the gill cover."
+  end
+
+  def test_days_and_hours_as_their_reader_writes_them
+    db[:members].where(id: @isolde[:id]).update(permit_expires_on: Date.new(2027, 3, 4))
+    visit "/you"
+    choose "November 26, 2026, 05:05 PM"
+    wait_until { db[:members].where(id: @hamish[:id]).get(:dates) == "month_first" }
+    visit "/office/members"
+    assert_text "Mar 4, 2027"
+    click_button "Isolde Brannock"
+    assert_field "Valid until", with: "03/04/2027"
+  end
+
+  def test_a_list_is_cards_on_a_phone
+    as_phone
+    visit "/office/members"
+    assert_selector "td[data-label='Permit']", text: "MSC-1"
+
+    assert_equal "block", script("getComputedStyle(document.querySelector('.list tr:has(td)')).display")
+  end
+end
