@@ -36,8 +36,10 @@ module Acts
 
     # A new spot, or a change of one. sent: { name:, water_code:, lat_deg:, lon_deg:, retired: }
     # Raises Core::InvalidInput for one that does not lie in its water.
-    def spot(store:, by:, code:, sent:, outline:, now:)
+    def spot(store:, by:, code:, sent:, now:)
       store.write do
+        # As it is drawn now: somebody may have drawn the water a moment ago.
+        outline = Core::Waters::Outline.new(store.programme.coast)
         water = store.waters.water(sent[:water_code]) or refuse("water_code", "There is no water #{sent[:water_code].inspect}.")
         check_place(sent, water, outline)
         check_name(store, code, sent[:name])

@@ -73,7 +73,7 @@ module Acts
 
     # To the finder; to the member who read the number on the Deck; or to who holds the tag that it may be. Raises Core::InvalidInput when nobody can be asked.
     def question(store:, report:, question:, tag_number: nil, leaves_at: nil)
-      values = { "tag" => tag_number || report[:number_as_read], "question" => question, "caught_on" => day(report[:caught_on]) }
+      values = { "tag" => tag_number || report[:number_as_read], "question" => question, "caught_on" => catch_day(report) }
       member_id = tag_number ? store.tags.find(tag_number)&.fetch(:holder_id) : report[:encounter_id] && store.encounters.find(report[:encounter_id])[:member_id]
       recipient = member_id && store.members.email(member_id)
       return from_template(store:, kind: "question_to_member", recipient:, report_id: report[:id], leaves_at:, values:) if recipient
@@ -86,11 +86,16 @@ module Acts
     end
 
     def of_fish(store, report, fish)
-      { "tag" => fish[:number], "species" => store.species.find(fish[:species_code]).common_name, "released_on" => day(fish[:released_on]), "caught_on" => day(report[:caught_on]),
+      { "tag" => fish[:number], "species" => store.species.find(fish[:species_code]).common_name, "released_on" => day(fish[:released_on]), "caught_on" => catch_day(report),
+        "found" => Core::Recaptures::CatchWords::FOUND.fetch(report[:found_how] || "caught"),
         "days" => Core::Recaptures::Story.days_at_liberty(fish[:released_on], report[:caught_on]), "fate" => report[:fate], "story_link" => "#{LetterJob.base_url}/story/#{fish[:story_key]}" }
     end
 
+    def catch_day(report)
+      Core::Recaptures::CatchWords.day(caught_on: report[:caught_on], said: report[:day_said] || "day", caught_from: report[:caught_from])
+    end
+
     def day(date) = Core::Units.day_text(date)
-    private_class_method :filled, :to_finder, :of_fish, :day
+    private_class_method :filled, :to_finder, :of_fish, :catch_day, :day
   end
 end

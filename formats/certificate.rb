@@ -32,14 +32,8 @@ module Formats
       leg.days_at_most ? "#{words} at most" : words
     end
 
-    # "14 May 2026", "between 1 and 31 May", or that nobody knows.
     def self.day(one)
-      on = Core::Units.day_text(one[:caught_on])
-      case one[:day_said]
-      when "unknown" then "before #{on}, the day is not known"
-      when "span" then one[:caught_from] ? "between #{Core::Units.day_text(one[:caught_from])} and #{on}" : "by #{on}"
-      else on
-      end
+      Core::Recaptures::CatchWords.day(caught_on: one[:caught_on], said: one[:day_said] || "day", caught_from: one[:caught_from])
     end
 
     WHAT = { "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught" }.freeze

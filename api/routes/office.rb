@@ -124,7 +124,7 @@ module Api
       end
 
       put("/api/spots/:code") do
-        Acts::KeepWaters.spot(store:, by: coordinator!, code: given[:code], sent:, outline: coast.outline, now: Time.now)
+        Acts::KeepWaters.spot(store:, by: coordinator!, code: given[:code], sent:, now: Time.now)
         json(waters)
       end
 

@@ -8,7 +8,8 @@ module Core
     class Kind
       FISH = {
         "tag" => ["the number on the tag", "MS004217"], "species" => ["the fish's common name", "European seabass"], "released_on" => ["the day it was tagged", "14 May 2026"],
-        "caught_on" => ["the day it was caught again", "3 October 2026"], "days" => ["days at liberty", 142], "fate" => ["released or kept", "released"],
+        "caught_on" => ["the day it was caught again", "3 October 2026"], "days" => ["days at liberty", 142], "fate" => ["released, kept, dead or unknown", "released"],
+        "found" => ["how it came back", "was caught again"],
         "story_link" => ["address of its story", "http://marrow.example/story/…"]
       }.freeze
       REPORT = {
@@ -45,8 +46,8 @@ module Core
           {{ story_link }}
         TEXT
         new("recapture_to_tagger", title: "Your fish was caught again", to: "the member who tagged it", values: FISH, subject: "Your fish {{ tag }} was caught again", body: <<~TEXT),
-          The {{ species }} you tagged with {{ tag }} on {{ released_on }} was caught again on {{ caught_on }}, after {{ days }} {% if days == 1 %}day{% else %}days{% endif %}.
-          It was {% if fate == "kept" %}kept{% else %}let go again{% endif %}.
+          The {{ species }} you tagged with {{ tag }} on {{ released_on }} {{ found }} on {{ caught_on }}, after {{ days }} {% if days == 1 %}day{% else %}days{% endif %}.
+          {% if fate == "kept" %}It was kept.{% elsif fate == "released" %}It was let go again.{% endif %}
 
           Its story: {{ story_link }}
         TEXT

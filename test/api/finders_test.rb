@@ -56,7 +56,7 @@ class FindersTest < ApiCase
     assert_equal 0, db[:spans].count, "nothing is learned of days from it"
     get("/api/stories/#{key}/certificate.pdf?units=imperial")
 
-    assert_match(/the day is not known/, PdfText.of(last_response.body))
+    assert_match(/a day that is not known/, PdfText.of(last_response.body))
   end
 
   def test_a_tag_without_its_fish_belongs_to_it_also_when_that_was_kept
@@ -66,6 +66,11 @@ class FindersTest < ApiCase
     assert_equal "matched", told["state"]
     catches = ask("/api/stories/#{told['story_key']}")["catches"]
 
+    words = db[:letters].where(kind: "recapture_to_tagger").order(:id).select_map(:body)
+
+    assert_match(/was caught again on .*It was kept\./m, words.first)
+    assert_match(/has lost its tag, which was found on/, words.last)
+    refute_match(/let go/, words.last)
     assert_equal([%w[caught kept], %w[tag_alone unknown]], catches.last(2).map { |one| one.values_at("found_how", "fate") })
   end
 

@@ -167,7 +167,7 @@ class SetUpTest < Minitest::Test
 
     assert_equal [["Una Skerry", "coordinator"]], db[:members].select_map(%i[name role])
     assert_equal [["North bay", "loch_of_ings"], %w[Weir loch_of_ings]], db[:spots].order(:name).select_map(%i[name water_code])
-    assert_equal %w[Acts::LetterJob Acts::ResetJob], db[:que_jobs].select_order_map(:job_class)
+    assert_equal %w[Acts::ResetJob], db[:que_jobs].select_order_map(:job_class)
     settings = File.readlines(File.join(@dir, "voucher.env"), chomp: true).to_h { |line| line.split("=", 2).then { |name, value| [name, value.delete("'")] } }
 
     assert_predicate Config.from(settings.merge("DATABASE_URL" => "postgres:///x")), :production?

@@ -71,8 +71,10 @@ class OfflineDayTest < BrowserCase
 
   def recapture
     find("[data-testid=again]").click
-    fill_in "Number on the tag", with: "ms 000005"
+    fill_in "Number on the tag", with: "ms 000009"
     click_button "Take it"
+    assert_text "MS000009 is none that is known here. Did you mean"
+    find(".near button", text: "MS000005").click
     assert_text "at 41.2 cm"
     find("[data-testid=more]").click
     4.times { next_act }

@@ -50,6 +50,7 @@ class WholeWayTest < BrowserCase
 
     assert_text "Marked at 48.930, -20.880"
     attach_file "Photo", picture
+    fill_in "The number once more, from the picture", with: "MS000001"
     click_button "Send and read its story"
     assert_text "Thank you. This is the fish’s story so far."
     assert_selector "[data-testid=days]", exact_text: DAYS.to_s

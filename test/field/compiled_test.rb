@@ -34,7 +34,7 @@ class CompiledCoreTest < Minitest::Test
 
   # And they would notice: with the least rest changed in the compiled rules alone, one of them fails.
   def test_a_rule_that_differs_is_noticed
-    failed = run_compiled("module Core; module Handling; module AirBudget; MIN_REST_SECONDS = 29; end; end; end\n").select { |result| result["failure"] }
+    failed = run_compiled("module Core; module Handling; module AirBudget; def self.rest_seconds(_last, **) = 29; end; end; end\n").select { |result| result["failure"] }
 
     assert_includes failed.map { |result| result["name"] }, "AirBudgetTest#test_rest_is_twice_the_last_lift_but_never_under_half_a_minute"
   end

@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import { lengthText, shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { FATE } from '@/words/fish'
 import FindsNav from './parts/FindsNav.vue'
 
 /** Tags of other programmes that came to us: recorded, counted, and passed on. */
@@ -52,7 +53,7 @@ const pass = () =>
               <td>{{ one.other_programme }}</td>
               <td>{{ one.species_code?.replaceAll('_', ' ') ?? 'not known' }}</td>
               <td class="tabular">{{ one.length_mm ? `${lengthText(one.length_mm)} ${one.length_kind}` : '–' }}</td>
-              <td class="nowrap">{{ shortDateText(one.caught_on) }}, {{ one.fate === 'kept' ? 'kept' : 'let go' }}</td>
+              <td class="nowrap">{{ shortDateText(one.caught_on) }}{{ FATE[one.fate] ? `, ${FATE[one.fate]}` : '' }}</td>
               <td>{{ one.place_words ?? '–' }}</td>
               <td>{{ one.passed_on_at ? `${shortDateText(one.passed_on_at)}, to ${one.passed_on_to}` : 'not yet' }}</td>
             </tr>

@@ -26,8 +26,8 @@ const guide = ref(false)
 
 const names = ref<NamedPlace[]>([])
 /** Without the chart the place can still be written in words. */
-function loadNames() {
-  if (!names.value.length) void namedPlaces().then((found) => (names.value = found), () => undefined)
+async function loadNames() {
+  if (!names.value.length) names.value = await namedPlaces().catch(() => [])
 }
 /** The form comes part by part, so that a slow phone takes the number at once. */
 const PARTS = 4
@@ -52,7 +52,8 @@ const TAG = { in_fish: 'Left in the fish', cut_off: 'Cut off', with_finder: 'I h
 const hasFish = computed(() => draft.value.found_how !== 'tag_alone')
 
 /** A place that we know by name also marks the map. */
-function placeNamed(words: string) {
+async function placeNamed(words: string) {
+  await loadNames()
   const known = names.value.find((one) => one.name.toLowerCase() === words.trim().toLowerCase())
   if (known) draft.value.place = { lat_deg: known.lat_deg, lon_deg: known.lon_deg }
 }

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Core
+  module Recaptures
+    # A catch in the words of letters and papers, as far as it is known.
+    module CatchWords
+      FOUND = { "caught" => "was caught again", "dead" => "was found dead", "tag_alone" => "has lost its tag, which was found",
+                "shop" => "was found in a shop", "in_fish" => "was found inside another fish" }.freeze
+
+      module_function
+
+      # caught_on: the last day that it can have been;  said: "day" | "span" | "unknown"
+      # "14 May 2026", "a day between 1 May 2026 and 31 May 2026", "a day that is not known"
+      def day(caught_on:, said: "day", caught_from: nil)
+        on = Units.day_text(caught_on)
+        case said
+        when "unknown" then "a day that is not known"
+        when "span" then caught_from ? "a day between #{Units.day_text(caught_from)} and #{on}" : "a day before #{on}"
+        else on
+        end
+      end
+    end
+  end
+end
