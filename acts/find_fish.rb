@@ -14,9 +14,8 @@ module Acts
 
     # What Core::Recaptures::Candidates.weigh returns.
     #   slips: how far from the number to look; 1 is enough for one that was read whole
-    def weigh(store:, report:, slips: 2)
+    def weigh(store:, report:, slips: 2, series: store.desk.series)
       numbers = typed(report)
-      series = store.desk.series
       candidates = store.desk.candidates(numbers.map { |number| Core::Tags::Reading.new(number) }, series:, slips:)
       codes = [*candidates.filter_map { |one| one[:species_code] }, *report[:species_code]]
       Core::Recaptures::Candidates.weigh(
@@ -31,7 +30,7 @@ module Acts
       readings = typed(report).map { |number| Core::Tags::Reading.new(number) }
       complete = readings.all?(&:complete?)
       carrying = carried(store, report, numbers(report, series))
-      weighed = weigh(store:, report:, slips: carrying.empty? ? 2 : 1)
+      weighed = weigh(store:, report:, series:, slips: carrying.empty? ? 2 : 1)
       carrying = likeliest(store, report, weighed) if carrying.empty? && complete
       store.fish.lock(carrying.first[:fish_id]) if carrying.any?
       Core::Recaptures::Match.judge(report: { **report.except(:caught_from), **day(report) }, complete:, carrying:, weighed:,

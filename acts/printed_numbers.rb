@@ -8,14 +8,14 @@ module Acts
     module_function
 
     # typed: [String]
-    def of(store, typed)
-      series = store.desk.series
+    def of(store, typed, series: store.desk.series)
       typed.to_a.map { |one| Core::Tags::Number.as_printed(one, series) }
     end
 
     # An encounter as it was sent, with its numbers so.
     def in_sent(store, sent)
-      sent.merge(LISTS.filter_map { |list| [list, of(store, sent[list])] if sent[list] }.to_h)
+      series = store.desk.series
+      sent.merge(LISTS.filter_map { |list| [list, of(store, sent[list], series:)] if sent[list] }.to_h)
     end
   end
 end

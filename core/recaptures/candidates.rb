@@ -99,7 +99,7 @@ module Core
 
       # None of these: another's number, one that nobody reported used, or one misread beyond knowing.
       def none_log
-        none_weights.sum { |name| @weights[name] }
+        @none_log ||= none_weights.sum { |name| @weights[name] }
       end
 
       def none_weights
