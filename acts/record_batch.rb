@@ -40,8 +40,16 @@ module Acts
 
     def hold(record, code, message, fields)
       body = HeldBody.of(record[:body])
+      return mended(record[:id]) if @store.held_encounters.mended?(record[:id], member_id: @member[:id], body:)
+
       @store.write { @store.held_encounters.hold(id: record[:id], member_id: @member[:id], body:, code:, message:, fields:) }
       { id: record[:id], answer: "held", story_key: nil, caution_points: nil, revision: nil, collisions: [], code:, message:, fields: }
+    end
+
+    # This faulty record was mended at the desk meanwhile.
+    def mended(id)
+      stands = @store.encounters.record(id)
+      { id:, **RecordEncounter.answer(@store, stands, "known", stands[:revision]), code: nil, message: nil, fields: {} }
     end
   end
 end

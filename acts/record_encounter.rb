@@ -22,7 +22,8 @@ module Acts
 
     # whole: what is sent was made of what stands, as when somebody corrects it ashore: nothing has to be merged
     # by:    who changes it, when that is not the member whose record it is
-    def call(store:, member:, id:, sent:, now:, reason: nil, paper: nil, phone_now: nil, whole: false, by: member)
+    # said:  what the device said itself, when somebody mended that at the desk
+    def call(store:, member:, id:, sent:, now:, reason: nil, paper: nil, phone_now: nil, whole: false, by: member, said: nil)
       fingerprint = Fingerprint.of(sent)
       store.write do
         sent = PrintedNumbers.in_sent(store, sent)
@@ -36,7 +37,7 @@ module Acts
         stands, collisions = whole || known.nil? ? [sent, []] : versions.merged(sent).values_at(:sent, :collisions)
         stored = put(store:, member:, id:, sent: stands, now:, reason:, paper:, phone_now:, by:, known:, fingerprint:,
                      collisions: collisions(known, sent, collisions, whole, now))
-        keep_version(store, stored, sent, fingerprint, by)
+        keep_version(store, stored, said || sent, fingerprint, by)
         answer(store, stored, "stored", stored[:revision])
       end
     end
@@ -224,7 +225,7 @@ module Acts
     end
 
     def refuse(error, field, code, sentence) = raise(error.at(field, code, sentence))
-    private_class_method :check_spot, :refuse_other_member, :refuse_other_content, :answer, :put, :collisions, :voided, :keep_version, :latest, :check,
+    private_class_method :check_spot, :refuse_other_member, :refuse_other_content, :put, :collisions, :voided, :keep_version, :latest, :check,
                          :encounter, :numbers, :write, :refuse_void_of_a_chain, :verdict, :follow, :check_numbers, :fish_of,
                          :refuse_change_of_submitted, :note_correction, :plain, :refuse
   end

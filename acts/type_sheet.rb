@@ -16,7 +16,7 @@ module Acts
       owner = owner(store, member, sheet[:member_id])
       StartTrip.call(store:, member: owner, id: sheet[:trip_id], today: now.to_date, sent: sheet.slice(:held_on, :spot_code, :platform, :water_temp_c))
       rules = MemberRules.on(store:, member_id: owner[:id], day: sheet[:held_on])
-      records = rows.map { |row| as_sent(store, sheet, row, rules) }
+      records = rows.map { |row| record(sheet, row) { as_sent(store, sheet, row, rules) } }
       paper = { recorded_by: owner[:id] == member[:id] ? nil : member[:id] }
       { answers: RecordBatch.call(store:, member: owner, records:, now:, bug:, paper:) }
     end
@@ -28,20 +28,21 @@ module Acts
       store.members.find(member_id) || raise(Core::NotFound.new(:no_such_member, "There is no such member. Choose one from the list."))
     end
 
-    # Nobody tapped at the water: the one time that is known is when the fish was written down.
+    def record(sheet, row, &read) = { id: row[:id], body: { **row, **sheet.slice(:trip_id, :utc_offset_minutes) }, read: }
+
+    # A row as RecordEncounter takes it. Nobody tapped at the water: the one time that is known is when the fish was written down.
     def as_sent(store, sheet, row, rules)
       hour, minute = row[:time].split(":").map(&:to_i)
       day = sheet[:held_on]
       at = Time.utc(day.year, day.month, day.day, hour, minute) - (sheet[:utc_offset_minutes] * 60)
       species = store.species.find(row[:species_code])
-      sent = { trip_id: sheet[:trip_id], revision: row[:revision], utc_offset_minutes: sheet[:utc_offset_minutes], house_rules_version: rules.version,
-               own_rules_version: rules.own_version, water_temp_c: sheet[:water_temp_c],
-               place: nil, weight_g: row[:weight_g], weight_how: row[:weight_g] && (row[:tare_g] ? "scale" : "typed"), tare_g: row[:tare_g],
-               outcome: row[:outcome], new_tag_numbers: [], stages: [{ act: row[:fate] == "kept" ? "kept" : "let_go", at: }],
-               length: row[:length_mm] && species && { value: row[:length_mm], unit: "mm", kind: species.length_kind, how: row[:length_how] },
-               **row.slice(:kind, :fate, :species_code, :tag_numbers, :spoiled_numbers, :hook_place, :hook_type, :bleeding, :air_seconds, :note) }
-      { id: row[:id], body: { **row, trip_id: sheet[:trip_id] }, read: -> { sent } }
+      { trip_id: sheet[:trip_id], revision: row[:revision], utc_offset_minutes: sheet[:utc_offset_minutes], house_rules_version: rules.version,
+        own_rules_version: rules.own_version, water_temp_c: sheet[:water_temp_c],
+        place: nil, weight_g: row[:weight_g], weight_how: row[:weight_g] && (row[:tare_g] ? "scale" : "typed"), tare_g: row[:tare_g],
+        outcome: row[:outcome], new_tag_numbers: [], stages: [{ act: row[:fate] == "kept" ? "kept" : "let_go", at: }],
+        length: row[:length_mm] && species && { value: row[:length_mm], unit: "mm", kind: species.length_kind, how: row[:length_how] },
+        **row.slice(:kind, :fate, :species_code, :tag_numbers, :spoiled_numbers, :hook_place, :hook_type, :bleeding, :air_seconds, :note) }
     end
-    private_class_method :owner, :as_sent
+    private_class_method :owner, :record
   end
 end

@@ -42,6 +42,7 @@ module Api
       refuse(500, code: :internal, message: format(BUG, id: note_bug(bug)))
     end
 
+    helpers EncounterBody
     helpers do
       def store = env.fetch("voucher.store")
       def config = env.fetch("voucher.config")

@@ -16,6 +16,9 @@ module Store
 
     def find(id) = @db[:encounters].select(*COLUMNS).first(id:)
 
+    # Void or not.
+    def record(id) = @db[:encounter_records].select(*COLUMNS).first(id:)
+
     # Locks the row when there is one, void or not, so that two sendings of one record wait for each other.
     def find_for_update(id) = @db[:encounter_records].select(*COLUMNS).where(id:).for_update.first
 

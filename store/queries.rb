@@ -20,10 +20,13 @@ module Store
 
     def open = @db[:queries].where(settled_at: nil).count
 
-    # [{ id:, trip_id:, code:, message:, held_at:, member_name: }] the oldest first
+    # [{ id:, trip_id:, code:, message:, fields: [names], held_at:, member_name:, record: Hash as sent }] the oldest first
     def held(limit: 200)
+      held = Sequel[:held_encounters]
       @db[:held_encounters].join(:members, id: :member_id).where(settled_at: nil).order(:held_at).limit(limit)
-                           .select(Sequel[:held_encounters][:id], Sequel.lit("body->>'trip_id'").as(:trip_id), :code, :message, :held_at, Sequel[:members][:name].as(:member_name)).all
+                           .select(held[:id], Sequel.lit("body->>'trip_id'").as(:trip_id), :code, :message, :held_at,
+                                   held[:fields], held[:body].as(:record), Sequel[:members][:name].as(:member_name))
+                           .map { |row| row.merge(fields: row[:fields].keys, record: row[:record].to_h) }
     end
 
     # Locks it. { settled_at:, member_id: of who caught the fish, sentence: } or nil

@@ -42,20 +42,6 @@ module Api
         records = sent[:encounters].map { |one| { id: one[:id], body: one[:encounter], read: -> { read_record(one[:encounter]) } } }
         json(answers: Acts::RecordBatch.call(store:, member: member!, records:, now: Time.now, phone_now: clock, bug:))
       end
-
-      helpers do
-        # As RecordEncounter takes it. Raises Core::InvalidInput with every fault of this record.
-        def read_record(body)
-          raise Core::InvalidInput.at("text", :unreadable_text, "The record holds a character or number that cannot be stored. Correct it.") unless Text.storable?(body)
-
-          faults = env.fetch("voucher.contract").value_faults("EncounterSent", JSON.parse(JSON.generate(body)))
-          raise Core::InvalidInput.new(:invalid_body, faults.values.join(" "), fields: faults) unless faults.empty?
-
-          timed(body)
-        end
-
-        def timed(encounter) = encounter.merge(stages: encounter[:stages].map { |tap| { act: tap[:act], at: moment(tap[:at], "stages") } })
-      end
     end
   end
 end

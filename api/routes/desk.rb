@@ -24,6 +24,12 @@ module Api
         json(queries("open"))
       end
 
+      post("/api/held/:id/mended") do
+        told = Acts::MendHeld.call(store:, member: coordinator!, id: given[:id], **sent.slice(:changes, :shift_minutes, :reason),
+                                   read: method(:read_record), now: Time.now)
+        json(answer: told.except(:collisions), queries: queries("open"))
+      end
+
       get("/api/foreign-tags") { coordinator! && json(foreign) }
 
       post("/api/foreign-tags") do

@@ -240,6 +240,11 @@ class DocksideApiTest < ApiCase
 
     assert_equal(%w[stored stored held stored], told["answers"].map { |one| one["answer"] })
     first = db[:encounters].first(id: rows[0][:id])
+    sign_in("hamish@marrow.example")
+    send_json(:post, "/api/held/#{rows[2][:id]}/mended", { changes: { tag_numbers: ["MS000004"] }, reason: "Read on the sheet." })
+
+    assert_equal ["paper", @hamish[:id], 14.0], db[:encounters].where(id: rows[2][:id]).get(%i[source recorded_by air_seconds])
+    sign_in
 
     assert_equal ["paper", 14.0, nil, "j", Time.utc(2026, 6, 14, 8, 12)], [first[:source], first[:air_seconds], first[:fight_seconds], first[:hook_type], first[:caught_at].utc]
     send_json(:post, "/api/sheets", { sheet: sheet(member_id: @hamish[:id]), rows: })

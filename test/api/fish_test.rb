@@ -99,6 +99,62 @@ class FishApiTest < ApiCase
     assert_equal 3, db[:encounters].count
   end
 
+  # Mended at the desk; its phone, which does not know, sends the faulty one again, and then corrects something else.
+  def test_a_held_record_is_mended_at_the_desk_and_its_phone_may_go_on
+    sign_in
+    id = SecureRandom.uuid
+    faulty = as_json(encounter(number: "MS009999", device: "phone-a"))
+    batch = ->(record) { send_json(:post, "/api/encounters/batch", { encounters: [{ id:, encounter: record }] })["answers"].first }
+
+    assert_equal "held", batch.call(faulty)["answer"]
+    mend = ->(changes) { send_json(:post, "/api/held/#{id}/mended", { changes:, reason: "The streamer on the photo says 2." }) }
+
+    assert_equal(403, mend.call({ tag_numbers: ["MS000002"] }).then { last_response.status })
+    sign_in("hamish@marrow.example")
+    mend.call({ tag_numbers: ["MS009998"] })
+
+    assert_equal [422, 1], [last_response.status, ask("/api/queries")["held"].size], "still held, and why is said"
+    told = mend.call({ tag_numbers: ["MS000002"] })
+
+    assert_equal ["stored", []], [told["answer"]["answer"], told["queries"]["held"]]
+    mend.call({ tag_numbers: ["MS000003"] })
+
+    assert_equal 409, last_response.status
+    sign_in
+
+    assert_equal "known", batch.call(faulty)["answer"]
+    assert_empty store.held_encounters.open
+    noted = batch.call(faulty.merge(revision: 2, note: "By the stack."))
+
+    assert_equal ["stored", []], noted.values_at("answer", "collisions")
+    assert_equal [["MS000002"], "By the stack."], [store.fish.tags_at(id), db[:encounters].where(id:).get(:note)]
+    assert_equal [@hamish[:id], "The streamer on the photo says 2."], db[:held_encounters].where(id:).get(%i[mended_by mended_why])
+  end
+
+  def test_a_held_record_that_nobody_can_read_is_mended_made_void_or_shifted_in_time
+    sign_in
+    ids = Array.new(3) { SecureRandom.uuid }
+    ahead = encounter(number: "MS000003", start: start + 86_400)
+    records = [encounter.except(:fate), encounter(number: "MS009999"), ahead].map { |one| as_json(one) }
+    send_all = -> { send_json(:post, "/api/encounters/batch", { encounters: ids.zip(records).map { |id, encounter| { id:, encounter: } } })["answers"] }
+
+    assert_equal(%w[held held held], send_all.call.map { |one| one["answer"] })
+    held_at = db[:held_encounters].select_order_map(:held_at)
+    send_all.call
+
+    assert_equal held_at, db[:held_encounters].select_order_map(:held_at), "the same sending changes nothing"
+    sign_in("hamish@marrow.example")
+    { ids[0] => { changes: { fate: "released" } }, ids[1] => { changes: { voided_because: "A test of the phone." } },
+      ids[2] => { changes: {}, shift_minutes: -1440 } }.each { |id, body| send_json(:post, "/api/held/#{id}/mended", body.merge(reason: "Asked Isolde.")) }
+
+    assert_equal 200, last_response.status
+    assert_empty store.held_encounters.open
+    assert_equal [2, 1], [db[:encounters].count, store.encounters.void_of_trip(trip_id).size]
+    sign_in
+
+    assert_equal(%w[known known known], send_all.call.map { |one| one["answer"] })
+  end
+
   def test_a_recapture_on_the_deck_joins_the_fish
     sign_in
     first = put_encounter(encounter)

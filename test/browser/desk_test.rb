@@ -123,6 +123,28 @@ class OfficeOfFindsTest < BrowserCase
     wait_until { db[:queries].where(settled_at: nil).count == count }
   end
 
+  def test_a_record_held_back_is_mended_where_it_is_listed
+    store = Store::Gateway.new(db)
+    trip_id = Seeds.trip(db, @isolde)
+    id = SecureRandom.uuid
+    sent = Seeds.encounter(trip_id, number: "MS009999")
+    body = sent.merge(stages: sent[:stages].map { |tap| tap.merge(at: tap[:at].iso8601(3)) })
+    Acts::RecordBatch.call(store:, member: @isolde, records: [{ id:, body:, read: -> { sent } }], now: Seeds::NOW, bug: :message.to_proc)
+    sign_in("hamish@marrow.example", to: "/finds/doubts")
+    click_button "Mend it"
+    fill_in "Numbers put in", with: "MS009998"
+    fill_in "Why, and how you know", with: "Read again on the photo."
+    click_button "Store it so"
+    assert_selector "[role=alert]", text: "MS009998"
+    assert_field "Why, and how you know", with: "Read again on the photo."
+    assert_accessible(".doubts-page")
+    fill_in "Numbers put in", with: "MS000002"
+    click_button "Store it so"
+    assert_text "It is stored."
+    assert_no_selector ".held"
+    assert_equal ["MS000002"], store.fish.tags_at(id)
+  end
+
   def test_words_of_a_letter_are_changed_with_their_preview_and_survive_a_reload
     sign_in("hamish@marrow.example", to: "/office/letters")
     fill_in "Words", with: "Tag {{ tag }}, and {{ nonsense }}."

@@ -68,6 +68,7 @@ export interface HouseChoice {
   figures: Schemas['FiguresSet']
   guild_notes: Schemas['GuildNotes']
 }
+type MendHeld = paths['/api/held/{id}/mended']['post']['requestBody']['content']['application/json']
 export type NewSpecies = paths['/api/species']['post']['requestBody']['content']['application/json']
 
 export const api = {
@@ -197,6 +198,8 @@ export const api = {
     answer(client.POST('/api/reports/{id}/decision', { params: { path: { id } }, body })),
   queries: (state: 'open' | 'settled') => answer(client.GET('/api/queries', { params: { query: { state } } })),
   settleQuery: (id: string, code: string, body: { verdict: 'stands' | 'asked' | 'open'; why: string }) => answer(client.POST('/api/queries/{id}/{code}', { params: { path: { id, code } }, body })),
+  mendHeld: (id: string, body: MendHeld) =>
+    answer(client.POST('/api/held/{id}/mended', { params: { path: { id } }, body })),
   foreignTags: () => answer(client.GET('/api/foreign-tags')),
   passOn: (body: { ids: string[]; to: string }) => answer(client.POST('/api/foreign-tags', { body })),
   letters: (query: NonNullable<paths['/api/letters']['get']['parameters']['query']>) => answer(client.GET('/api/letters', { params: { query } })),

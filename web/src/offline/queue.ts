@@ -36,7 +36,7 @@ export const useQueue = defineStore('queue', () => {
     const all = [...(await unsentEncounters()), ...(tripId ? await encountersOfTrip(tripId) : [])]
     encounters.value = [...new Map(all.map((one) => [one.id, one])).values()].toSorted((a, b) => a.saved_at - b.saved_at)
     photos.value = await keptPhotos()
-    void drain()
+    void drain().then(askHeld)
     void forgetSentBefore(nowMs() - FORGET_AFTER_MS)
   }
 
@@ -67,6 +67,11 @@ export const useQueue = defineStore('queue', () => {
   async function removePhoto(id: string) {
     await dropPhoto(id)
     photos.value = photos.value.filter((one) => one.id !== id)
+  }
+
+  /** What the server held back may have been mended at the desk meanwhile: then it says that it knows it. */
+  async function askHeld() {
+    for (const one of held.value) if ((await sendHalved([one])) === 'down') return
   }
 
   function drain(): Promise<void> {

@@ -7,6 +7,7 @@ import { shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import FindsNav from './parts/FindsNav.vue'
+import HeldMend from './parts/HeldMend.vue'
 
 /** Doubts that the checks raised about stored records, and records that could not be stored: settled by keys, each with its reason. */
 const found = shallowRef<Schemas['Queries'] | null>(null)
@@ -17,7 +18,12 @@ const field = ref<HTMLInputElement | null>(null)
 const last = shallowRef<{ encounter_id: string; code: string; sentence: string } | null>(null)
 const { busy, refusal, said, run } = useAct()
 const load = () => run(async () => void (found.value = await api.queries(settled.value ? 'settled' : 'open')))
+const species = shallowRef<Schemas['SpeciesName'][]>([])
+const mending = ref<string | null>(null)
 onMounted(load)
+onMounted(async () => {
+  species.value = (await api.species()).species
+})
 watch(settled, load)
 const doubt = computed(() => found.value?.doubts[chosen.value] ?? null)
 const STANDS = 'Checked: it stands as it is.'
@@ -41,6 +47,14 @@ function takeBack(one = last.value) {
     if (settled.value) found.value = await api.queries('settled')
     else found.value = told
     last.value = null
+  })
+}
+type Mended = Parameters<typeof api.mendHeld>[1]
+async function mend(id: string, body: Mended) {
+  await run(async () => {
+    found.value = (await api.mendHeld(id, body)).queries
+    said.value = 'It is stored. Its phone learns of it when it next has signal.'
+    mending.value = null
   })
 }
 const step = (by: number) => (chosen.value = Math.min(Math.max(chosen.value + by, 0), Math.max(0, (found.value?.doubts.length ?? 1) - 1)))
@@ -96,11 +110,29 @@ watch(chosen, async () => {
     <p v-if="found?.doubts.length && !settled" class="soft">Keys: full stop and comma next and before, W why or what to ask, Enter it stands, B takes the last one back.</p>
     <section v-if="found?.held.length && !settled">
       <h2>Held back</h2>
-      <p class="soft">Sent, kept, and not stored yet: the record contradicts itself or the tags’ ledger. Its member mends it on the Deck or on Dockside.</p>
+      <p class="soft">
+        Sent, kept, and not stored yet: the record contradicts itself or the tags’ ledger. Its
+        member mends it on the Deck or on Dockside, or you here.
+      </p>
       <ul class="held">
         <li v-for="one in found.held" :key="one.id">
-          <b>{{ one.message }}</b> <span class="soft">{{ one.member_name }}, sent {{ shortDateText(one.held_at) }}</span>
-          <RouterLink v-if="one.trip_id" :to="`/dockside/${one.trip_id}`">Its trip</RouterLink>
+          <b>{{ one.message }}</b>
+          <span class="soft">{{ one.member_name }}, sent {{ shortDateText(one.held_at) }}</span>
+          <button
+            type="button"
+            class="link"
+            :aria-expanded="mending === one.id"
+            @click="mending = mending === one.id ? null : one.id"
+          >
+            Mend it
+          </button>
+          <HeldMend
+            v-if="mending === one.id"
+            :held="one"
+            :species="species"
+            :busy="busy"
+            @mend="mend(one.id, $event)"
+          />
         </li>
       </ul>
     </section>
@@ -150,6 +182,10 @@ ul {
 }
 .acts > * {
   margin: 0;
+}
+.held li > span,
+.held li > .link {
+  margin-left: 8px;
 }
 .held li {
   padding: var(--gap-2);

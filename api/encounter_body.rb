@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module Api
+  # An encounter as a phone sends it, read into the values that acts take.
+  module EncounterBody
+    # As RecordEncounter takes it. Raises Core::InvalidInput with every fault of this record.
+    def read_record(body)
+      raise Core::InvalidInput.at("text", :unreadable_text, "The record holds a character or number that cannot be stored. Correct it.") unless Text.storable?(body)
+
+      faults = env.fetch("voucher.contract").value_faults("EncounterSent", JSON.parse(JSON.generate(body)))
+      raise Core::InvalidInput.new(:invalid_body, faults.values.join(" "), fields: faults) unless faults.empty?
+
+      timed(body)
+    end
+
+    def timed(encounter) = encounter.merge(stages: encounter[:stages].map { |tap| { act: tap[:act], at: moment(tap[:at], "stages") } })
+  end
+end
