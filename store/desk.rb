@@ -64,25 +64,27 @@ module Store
       end.reject(&:empty?)
     end
 
-    def of_number(tags, column, asked)
-      asked.is_a?(Array) ? tags.where(one_of(column, asked, type: "text")) : tags.where(like(column, asked)).limit(MOST)
+    # Each part has an index of its own; asked for at once neither would be used.
+    def of_number(parts, column, asked)
+      parts.map { |part| asked.is_a?(Array) ? part.where(one_of(column, asked, type: "text")) : part.where(like(column, asked)).limit(MOST) }
+           .reduce { |one, other| one.union(other, all: true, alias: :found) }
     end
 
-    LEFT_STOCK = %w[in_pouch lost spoiled].freeze
-
     def unused(asked)
-      of_number(@db[:tags].where(state: LEFT_STOCK), :number, asked).left_join(:members, id: :holder_id)
-                                                                    .select(:number, :state, Sequel.function(:coalesce, Sequel[:members][:name],
-                                                                                                             "nobody any more").as(:holder), Sequel.cast(nil, :uuid).as(:fish_id))
+      left_stock = [{ state: "in_pouch" }, { state: %w[lost spoiled] }].map { |state| @db[:tags].where(state).select(:number, :state, :holder_id) }
+      holder = Sequel.function(:coalesce, Sequel[:members][:name], "nobody any more").as(:holder)
+      of_number(left_stock, :number, asked).left_join(:members, id: :holder_id)
+                                           .select(:number, :state, holder, Sequel.cast(nil, :uuid).as(:fish_id))
     end
 
     # One that was written down wrongly is ended too, but by no catch.
     def tags_of_fish(asked)
       place = %i[lat_deg lon_deg].map { |column| Sequel.function(:coalesce, Sequel[:encounters][column], Sequel[:spots][column]).as(column) }
-      of_number(@db[:taggings].where(Fish::KNOWN), :tag_number, asked)
+      known = [Fish::AT_LARGE, Fish::CAME_OFF].map { |condition| @db[:taggings].where(condition).select(:tag_number, :fish_id, :encounter_id, :ended_at) }
+      of_number(known, :tag_number, asked)
         .join(:encounters, id: :encounter_id).left_join(:spots, code: Sequel[:encounters][:spot_code])
-        .select(Sequel[:tag_number].as(:number), Sequel[:taggings][:fish_id], :species_code, :length_mm, :length_kind, :length_how, :length_sd_mm,
-                Sequel[:caught_on].as(:released_on), Sequel.cast(Sequel[:taggings][:ended_at], Date).as(:ended_on), *place)
+        .select(Sequel[:tag_number].as(:number), Sequel[:found][:fish_id], :species_code, :length_mm, :length_kind, :length_how, :length_sd_mm,
+                Sequel[:caught_on].as(:released_on), Sequel.cast(Sequel[:found][:ended_at], Date).as(:ended_on), *place)
     end
 
     # Many values as one array, which is read much faster than a list.

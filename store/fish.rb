@@ -25,7 +25,7 @@ module Store
     #   apart_from: a report's own id, whose word on the fish's fate is not held against it
     #   on: a day; also a tag that has come off is found then, and ended_on says when. Without it only one that is in a fish now.
     def carrying(number, on: nil, apart_from: nil)
-      known = on ? KNOWN : { Sequel[:taggings][:ended_at] => nil }
+      known = on ? KNOWN : AT_LARGE
       row = @db[:taggings].join(:fish, id: :fish_id).join(:encounters, id: Sequel[:taggings][:encounter_id])
                           .where(tag_number: number).where(known).order(Sequel.desc(Sequel[:taggings][:id]))
                           .select(Sequel[:taggings][:fish_id], Sequel[:taggings][:tag_number].as(:number),
@@ -42,8 +42,9 @@ module Store
     end
 
     # Taggings that are or were; what was written down wrongly is ended too, but by no catch.
-    KNOWN = Sequel.|({ Sequel[:taggings][:ended_at] => nil }, Sequel.~(Sequel[:taggings][:ended_encounter_id] => nil),
-                     Sequel.~(Sequel[:taggings][:ended_report_id] => nil))
+    AT_LARGE = { Sequel[:taggings][:ended_at] => nil }.freeze
+    CAME_OFF = Sequel.|(Sequel.~(Sequel[:taggings][:ended_encounter_id] => nil), Sequel.~(Sequel[:taggings][:ended_report_id] => nil))
+    KNOWN = Sequel.|(AT_LARGE, CAME_OFF)
 
     # What ends a fish's life among us.
     GONE = %w[kept dead].freeze

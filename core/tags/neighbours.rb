@@ -20,40 +20,40 @@ module Core
 
         found = case tail.size
                 when digits then misread(tail, slips)
-                when digits - 1 then longer(tail, slips) + misread(tail.rjust(digits, "0"), slips)
-                when 1...digits then misread(tail.rjust(digits, "0"), slips)
-                when digits + 1 then shorter(tail, slips)
-                when digits + 2 then shorter(tail, 1).flat_map { |one| shorter(one, 1) }
+                when digits - 1 then longer(tail) + misread(tail.rjust(digits, "0"), 1)
+                when 1...digits then misread(tail.rjust(digits, "0"), 1)
+                when digits + 1 then shorter(tail)
+                when digits + 2 then shorter(tail).flat_map { |one| shorter(one) }
                 else []
                 end
         found.select { |one| one.size == digits }.uniq
       end
 
-      # As many digits as were printed.
+      # As many digits as were printed. A second slip is looked for only beside one that is likely itself.
       def misread(tail, slips)
         return unread(tail, slips - tail.count("?")) if tail.include?("?")
 
-        once = (0...tail.size).flat_map { |at| replaced(tail, at, DIGITS) } + swaps(tail)
-        slips < 2 ? once : once + once.flat_map { |one| alike(one) }
+        likely = alike(tail) + swaps(tail)
+        once = (0...tail.size).flat_map { |at| replaced(tail, at, DIGITS) } + likely
+        slips < 2 ? once : once + likely.flat_map { |one| alike(one) }
       end
 
-      # One beside what is unread only if it looks alike: anything else weighs no more than "none of these".
+      # Beside a single one that is unread a slip is looked for too, if it is likely: anything else weighs no more than
+      # "none of these".
       def unread(tail, slips)
         whole = filled(tail)
-        whole + swaps(tail).flat_map { |one| filled(one) } + (slips.positive? ? whole.flat_map { |one| alike(one) } : [])
+        return whole if slips < 1
+
+        whole + swaps(tail).flat_map { |one| filled(one) } + whole.flat_map { |one| alike(one) }
       end
 
       # One was left out.
-      def longer(tail, slips)
-        whole = (0..tail.size).flat_map { |at| DIGITS.flat_map { |digit| filled(tail.dup.insert(at, digit)) } }.uniq
-        slips < 2 || tail.include?("?") ? whole : whole + whole.flat_map { |one| alike(one) }
+      def longer(tail)
+        (0..tail.size).flat_map { |at| DIGITS.flat_map { |digit| filled(tail.dup.insert(at, digit)) } }.uniq
       end
 
       # One was too many.
-      def shorter(tail, slips)
-        whole = (0...tail.size).flat_map { |at| filled(tail.dup.tap { |one| one.slice!(at) }) }.uniq
-        slips < 2 || tail.include?("?") ? whole : whole + whole.flat_map { |one| alike(one) }
-      end
+      def shorter(tail) = (0...tail.size).flat_map { |at| filled(tail.dup.tap { |one| one.slice!(at) }) }.uniq
 
       # Of neighbours that could both be read.
       def swaps(tail)

@@ -59,8 +59,8 @@ module Core
       end
 
       # Every number of a series that this may be a reading of: one wrong digit, neighbours swapped, one left out or one too many,
-      # and beside each of these one that looks alike; a prefix or leading zeros left out. What takes more than that weighs less
-      # than "none of these".
+      # and beside one that looks alike, or two swapped, another that looks alike; a prefix or leading zeros left out. What takes
+      # more than that weighs too little to be looked for among a million.
       # nil when that would be too many, or a run stands for any: then it is asked for by #pattern.
       #   slips: 1 for those that come near to an exact number only
       def neighbours(prefix:, digits:, slips: 2)
@@ -86,7 +86,8 @@ module Core
       # The digits that may have been meant. A character of the prefix may have been left out, added or misread, where the digits
       # are nearly whole.
       def tails(prefix, digits)
-        cut = (1..(prefix.size + 1)).map { |size| @text[size..].to_s if @text[0, size].match?(/\A[A-Z]+\z/) }
+        least = Number.prefixed?(@text, prefix) ? prefix.size + 1 : 1
+        cut = (least..(prefix.size + 1)).map { |size| @text[size..].to_s if @text[0, size].match?(/\A[A-Z]+\z/) }
         cut = cut.compact.filter_map { |rest| Number.tail(rest, prefix) }.select { |tail| (tail.size - digits).abs <= 1 }
         [*Number.tail(@text, prefix), *cut].uniq
       end
