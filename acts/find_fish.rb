@@ -12,16 +12,18 @@ module Acts
 
     module_function
 
-    # What Core::Recaptures::Candidates.weigh returns.
-    #   slips: how far from the number to look; 1 is enough for one that was read whole
+    # What Core::Recaptures::Candidates.search returns.
+    #   slips: as it takes them
     def weigh(store:, report:, slips: 2, series: store.desk.series)
       numbers = typed(report)
-      candidates = store.desk.candidates(numbers.map { |number| Core::Tags::Reading.new(number) }, series:, slips:)
-      codes = [*candidates.filter_map { |one| one[:species_code] }, *report[:species_code]]
-      Core::Recaptures::Candidates.weigh(
-        report: { **report.slice(*TOLD), **day(report), numbers:, length: Core::Fish::Length.of(report) }, candidates:, series:,
-        kept: ->(fish_ids) { store.fish.kept_of(fish_ids, apart_from: report[:id]) }, species: store.species.of(codes)
-      )
+      readings = numbers.map { |number| Core::Tags::Reading.new(number) }
+      told = { **report.slice(*TOLD), **day(report), numbers:, length: Core::Fish::Length.of(report) }
+      kept = ->(fish_ids) { store.fish.kept_of(fish_ids, apart_from: report[:id]) }
+      Core::Recaptures::Candidates.search(report: told, series:, kept:, slips:) do |within|
+        candidates = store.desk.candidates(readings, series:, slips: within)
+        codes = [*candidates.filter_map { |one| one[:species_code] }, *report[:species_code]]
+        { candidates:, species: store.species.of(codes) }
+      end
     end
 
     # What Core::Recaptures::Match.judge returns; its fish as Store::Fish#carrying tells it.

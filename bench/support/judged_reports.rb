@@ -15,7 +15,9 @@ module JudgedReports
 
   def judge(told, one)
     report = one.report
-    weighed = Core::Recaptures::Candidates.weigh(report:, candidates: one.candidates, species: told.species, series: ToldReports::SERIES)
+    weighed = Core::Recaptures::Candidates.search(report:, series: ToldReports::SERIES) do |slips|
+      { candidates: slips > 2 ? told.within(one, slips) : one.candidates, species: told.species }
+    end
     reading = Core::Tags::Reading.new(report[:numbers][0])
     best = weighed[:ranked].first
     fish = one.candidates & told.carrying(report).map { |known| known.except(:kept) }

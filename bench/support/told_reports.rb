@@ -8,7 +8,8 @@ class ToldReports
   STRANGERS = 0.06
   OF_OTHERS = 0.4
   # A number printed and given out, whose fish was never told.
-  Told = Struct.new(:report, :truth, :candidates, :read_right, :alone, keyword_init: true)
+  # without: the number of the fish that a stranger's report is not about, though it looks so.
+  Told = Struct.new(:report, :truth, :candidates, :read_right, :alone, :without, keyword_init: true)
 
   attr_reader :species
 
@@ -42,6 +43,9 @@ class ToldReports
 
   def by_number(number) = @by_number.fetch(number).merge(kept: false)
 
+  # All candidates of a report within so many slips; a stranger's is not on a fish.
+  def within(one, slips) = near(Core::Tags::Reading.new(one.report[:numbers][0]), slips).reject { |fish| one.without == fish[:number] }
+
   private
 
   def told(one, caught)
@@ -51,7 +55,7 @@ class ToldReports
     report = @telling.of(others ? others_number : one[:number], one[:species_code], caught, damaged:)
     candidates = near(Core::Tags::Reading.new(report[:numbers][0]))
     candidates -= [one] if stranger
-    Told.new(report:, truth: stranger ? nil : one[:number], candidates:, read_right: !stranger && right?(report, one),
+    Told.new(report:, truth: stranger ? nil : one[:number], without: (one[:number] if stranger), candidates:, read_right: !stranger && right?(report, one),
              alone: report.values_at(:species_code, :length, :lat_deg).all?(&:nil?))
   end
 
@@ -59,9 +63,9 @@ class ToldReports
 
   def others_number = "#{%w[KD NV T].sample(random: @rng)}#{format('%05d', @rng.rand(100_000))}"
 
-  def near(reading)
+  def near(reading, slips = 2)
     SERIES.flat_map do |prefix, digits|
-      numbers = reading.neighbours(prefix:, digits:)
+      numbers = reading.neighbours(prefix:, digits:, slips:)
       next @by_number.values_at(*numbers).compact if numbers
 
       pattern = reading.pattern(prefix:) or next []

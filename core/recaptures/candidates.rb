@@ -40,6 +40,16 @@ module Core
 
       def self.weigh(...) = new(...).weigh
 
+      # Looks near the number first, and farther where nothing near is likely.
+      #   slips: see Tags::Neighbours; 1 is enough for a number that is on a fish of ours
+      # Yields it, for { candidates:, species: } of those that are within so many slips.
+      def self.search(slips: 2, **told)
+        found = weigh(**told, **yield(slips))
+        return found if slips < 2 || found[:none_share] <= Match::LIKELIER_THAN_NOT
+
+        weigh(**told, **yield(slips + 1))
+      end
+
       def initialize(report:, candidates:, species:, series: [], kept: ->(_) { [] }, weights: Weights::ALL,
                      growth_spread: Weights::GROWTH_SPREAD, near_share: Weights::NEAR_SHARE, near_km: Weights::NEAR_KM)
         @report = report

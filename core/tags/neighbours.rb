@@ -14,16 +14,16 @@ module Core
       module_function
 
       # [String] of that many digits, or nil when too much is unread.
-      #   slips: how many characters may look alike; 1 keeps to what one slip makes
+      #   slips: 1 keeps to what one slip makes; 2 looks for a second beside one that is likely; 3 beside any
       def of(tail, digits:, slips:)
         return nil if tail.count("?") > MOST_UNREAD
 
         found = case tail.size
                 when digits then misread(tail, slips)
-                when digits - 1 then longer(tail) + misread(tail.rjust(digits, "0"), 1)
-                when 1...digits then misread(tail.rjust(digits, "0"), 1)
-                when digits + 1 then shorter(tail)
-                when digits + 2 then shorter(tail).flat_map { |one| shorter(one) }
+                when digits - 1 then longer(tail, slips) + misread(tail.rjust(digits, "0"), slips - 1)
+                when 1...digits then misread(tail.rjust(digits, "0"), slips - 1)
+                when digits + 1 then shorter(tail, slips)
+                when digits + 2 then shorter(tail, 1).flat_map { |one| shorter(one, 1) }
                 else []
                 end
         found.select { |one| one.size == digits }.uniq
@@ -35,7 +35,7 @@ module Core
 
         likely = alike(tail) + swaps(tail)
         once = (0...tail.size).flat_map { |at| replaced(tail, at, DIGITS) } + likely
-        slips < 2 ? once : once + likely.flat_map { |one| alike(one) }
+        slips < 2 ? once : once + (slips > 2 ? once : likely).flat_map { |one| alike(one) }
       end
 
       # Beside a single one that is unread a slip is looked for too, if it is likely: anything else weighs no more than
@@ -48,12 +48,18 @@ module Core
       end
 
       # One was left out.
-      def longer(tail)
-        (0..tail.size).flat_map { |at| DIGITS.flat_map { |digit| filled(tail.dup.insert(at, digit)) } }.uniq
+      def longer(tail, slips)
+        whole = (0..tail.size).flat_map { |at| DIGITS.flat_map { |digit| filled(tail.dup.insert(at, digit)) } }.uniq
+        beside(whole, tail, slips)
       end
 
       # One was too many.
-      def shorter(tail) = (0...tail.size).flat_map { |at| filled(tail.dup.tap { |one| one.slice!(at) }) }.uniq
+      def shorter(tail, slips)
+        whole = (0...tail.size).flat_map { |at| filled(tail.dup.tap { |one| one.slice!(at) }) }.uniq
+        beside(whole, tail, slips)
+      end
+
+      def beside(whole, tail, slips) = slips < 3 || tail.include?("?") ? whole : whole + whole.flat_map { |one| alike(one) }
 
       # Of neighbours that could both be read.
       def swaps(tail)
@@ -70,7 +76,7 @@ module Core
       def alike(tail) = (0...tail.size).flat_map { |at| replaced(tail, at, ALIKE.fetch(tail[at], [])) }
 
       def replaced(tail, at, digits) = digits.map { |digit| tail.dup.tap { |one| one[at] = digit } }
-      private_class_method :misread, :unread, :longer, :shorter, :swaps, :filled, :alike, :replaced
+      private_class_method :misread, :unread, :beside, :longer, :shorter, :swaps, :filled, :alike, :replaced
     end
   end
 end

@@ -62,7 +62,7 @@ module Core
       # and beside one that looks alike, or two swapped, another that looks alike; a prefix or leading zeros left out. What takes
       # more than that weighs too little to be looked for among a million.
       # nil when that would be too many, or a run stands for any: then it is asked for by #pattern.
-      #   slips: 1 for those that come near to an exact number only
+      #   slips: see Neighbours; 1 for those that come near to an exact number only
       def neighbours(prefix:, digits:, slips: 2)
         return nil if @text.include?("*")
 
