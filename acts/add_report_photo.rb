@@ -1,13 +1,15 @@
 # frozen_string_literal: true
 
 module Acts
-  # Adds a picture to a report. The bytes are kept as they came; what is shown is a smaller copy without its place.
+  # Adds a picture to a report. The bytes are kept as they came; what is shown is a smaller copy
+  # without its place.
   #
   #   report_key: from the report's answer; without it nobody may add anything
   #   bytes:      String, at most MAX_BYTES
   #   files, pictures: as KeepPicture takes them
   #
-  # Returns { width_px:, height_px:, sha256: of what is kept }. Raises Core::InvalidInput, NotFound, Conflict.
+  # Returns { width_px:, height_px:, sha256: of what is kept }. Raises Core::InvalidInput, NotFound,
+  # Conflict.
   module AddReportPhoto
     MAX_BYTES = 15 * 1024 * 1024
     MOST = 5
@@ -21,7 +23,13 @@ module Acts
       same = before.find { |one| one[:sha256] == sha256 }
       return KeepPicture.again(files:, photo: same, bytes:) if same
 
-      raise Core::Conflict.at("photo", :enough, "This report has #{MOST} photos; that is enough to judge it.") if before.size >= MOST
+      if before.size >= MOST
+        raise Core::Conflict.at(
+          "photo",
+          :enough,
+          "This report has #{MOST} photos; that is enough to judge it."
+        )
+      end
 
       KeepPicture.call(store:, files:, pictures:, bytes:, sha256:, report_id:)
     end

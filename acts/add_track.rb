@@ -5,7 +5,8 @@ module Acts
   module AddTrack
     module_function
 
-    # Returns { points:, placed: [{ encounter_id:, gap_seconds: }], too_far: Integer }. Raises Core::InvalidInput, NotFound, Conflict.
+    # Returns { points:, placed: [{ encounter_id:, gap_seconds: }], too_far: Integer }. Raises
+    # Core::InvalidInput, NotFound, Conflict.
     def call(store:, member:, trip_id:, text:, now:, reason: nil)
       OwnTrip.fetch(store:, member:, id: trip_id)
       fixes = Formats::Gpx.read(text)
@@ -14,7 +15,17 @@ module Acts
         lacking = store.dockside.encounters(trip_id).select { |one| one[:lat_deg].nil? }
         placed = lacking.filter_map do |one|
           place = Core::Trips::Track.place_at(fixes, one[:caught_at]) or next
-          CorrectEncounter.call(store:, member:, id: one[:id], now:, reason:, changes: { place: place.slice(:lat_deg, :lon_deg), place_how: "track" })
+          CorrectEncounter.call(
+            store:,
+            member:,
+            id: one[:id],
+            now:,
+            reason:,
+            changes: {
+              place: place.slice(:lat_deg, :lon_deg),
+              place_how: "track"
+            }
+          )
           { encounter_id: one[:id], gap_seconds: place[:gap_seconds].round }
         end
         { points: fixes.size, placed:, too_far: lacking.size - placed.size }

@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
 module Acts
-  # Adds one picture of an evening's many to a trip. Bytes are kept as they came; time, camera and place are read from them.
+  # Adds one picture of an evening's many to a trip. Bytes are kept as they came; time, camera and
+  # place are read from them.
   #
   #   id:   String, UUID from the browser;  name: the file's name, shown and never used as a path
   #
-  # Returns { answer: "stored" | "known", width_px:, height_px:, sha256: }. Raises Core::InvalidInput, NotFound, Conflict.
+  # Returns { answer: "stored" | "known", width_px:, height_px:, sha256: }. Raises
+  # Core::InvalidInput, NotFound, Conflict.
   module AddTripPhoto
     module_function
 
@@ -13,13 +15,25 @@ module Acts
       trip = OwnTrip.fetch(store:, member:, id: trip_id)
       sha256 = Digest::SHA256.hexdigest(bytes)
       same = store.photos.same_on_trip(trip_id, sha256)
-      return { answer: "known", **KeepPicture.again(files:, photo: store.photos.find(same), bytes:) } if same
+      if same
+        return (
+          { answer: "known", **KeepPicture.again(files:, photo: store.photos.find(same), bytes:) }
+        )
+      end
 
       exif = Formats::Exif.read(bytes)
       camera_at = exif[:camera_at] && (exif[:camera_at] - (utc_offset_minutes * 60))
-      kept = KeepPicture.call(store:, files:, pictures:, bytes:, sha256:, id:, trip_id:, member_id: trip[:member_id], name: plain(name),
-                              **exif.slice(:camera, :focal_35mm, :lat_deg, :lon_deg), camera_at:,
-                              taken_at: camera_at && (camera_at + store.dockside.camera_seconds(trip_id).fetch(exif[:camera].to_s, 0)))
+      kept =
+        KeepPicture.call(
+          store:, files:, pictures:, bytes:, sha256:, id:, trip_id:,
+          member_id: trip[:member_id],
+          name: plain(name),
+          **exif.slice(:camera, :focal_35mm, :lat_deg, :lon_deg),
+          camera_at:,
+          taken_at:
+            camera_at &&
+              (camera_at + store.dockside.camera_seconds(trip_id).fetch(exif[:camera].to_s, 0))
+        )
       { answer: "stored", **kept }
     end
 

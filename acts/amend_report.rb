@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
 module Acts
-  # A finder changes a report by its link: what is new is held against the fish again, unless a coordinator has decided it by its numbers. F1.
+  # A finder changes a report by its link: what is new is held against the fish again, unless a
+  # coordinator has decided it by its numbers. F1.
   #
-  #   report_key: from the link;  revision: the one that was read, so that two devices do not overwrite each other
+  #   report_key: from the link;  revision: the one that was read, so that two devices do not
+  #               overwrite each other
   #   sent:       as ReportTag takes it
   #
   # Returns what ReportTag returns. Raises Core::InvalidInput, NotFound, Conflict.
@@ -18,7 +20,9 @@ module Acts
         fingerprint = Fingerprint.of(sent)
         same = fingerprint == report[:fingerprint]
         refuse_overrunning(report, revision, same)
-        change(store, report, { **changed, fingerprint:, revision: report[:revision] + 1 }, now) unless same
+        unless same
+          change(store, report, { **changed, fingerprint:, revision: report[:revision] + 1 }, now)
+        end
         ReportTag.answer(store, same ? "known" : "stored", store.reports.find(id))
       end
     end
@@ -27,14 +31,34 @@ module Acts
     def read(store:, id:, report_key:)
       report = OwnReport.fetch(store:, id:, key: report_key)
       told = ReportTag.answer(store, "known", report)
-      { report: shown(report), photos: store.photos.of_report(id).size, question: question(store, report), **told.slice(:state, :story_key, :sentence, :helps) }
+      {
+        report: shown(report),
+        photos: store.photos.of_report(id).size,
+        question: question(store, report),
+        **told.slice(:state, :story_key, :sentence, :helps)
+      }
     end
 
     def shown(report)
-      told = report.slice(:id, :number_as_read, :species_code, :place_words, :fate, :finder_name, :finder_contact, :finder_phone, :found_how, :tag_left,
-                          :units, :revision, :caught_from)
-      { **told, caught_on: report[:day_said] == "unknown" ? nil : report[:caught_on], more_numbers: report[:more_numbers].to_a, place: report[:lat_deg] && report.slice(:lat_deg, :lon_deg),
-                length: report[:length_mm] && { value: report[:length_mm], unit: "mm", kind: report[:length_kind], how: report[:length_how] } }
+      told =
+        report.slice(
+          :id, :number_as_read, :species_code, :place_words, :fate, :finder_name, :finder_contact,
+          :finder_phone, :found_how, :tag_left, :units, :revision, :caught_from
+        )
+      {
+        **told,
+        caught_on: report[:day_said] == "unknown" ? nil : report[:caught_on],
+        more_numbers: report[:more_numbers].to_a,
+        place: report[:lat_deg] && report.slice(:lat_deg, :lon_deg),
+        length:
+          report[:length_mm] &&
+            {
+              value: report[:length_mm],
+              unit: "mm",
+              kind: report[:length_kind],
+              how: report[:length_how]
+            }
+      }
     end
 
     # What a coordinator asked last, until it is answered.
@@ -45,19 +69,33 @@ module Acts
     def refuse_overrunning(report, revision, same)
       return if same || report[:revision] == revision
 
-      raise Core::Conflict.at("revision", :changed_meanwhile, "This report was changed meanwhile, on another device perhaps. Open its link again and look before you change it.")
+      raise Core::Conflict.at(
+        "revision", :changed_meanwhile,
+        "This report was changed meanwhile, on another device perhaps. Open its link again " \
+          "and look before you change it."
+      )
     end
 
     def change(store, report, changed, now)
       store.reports.change(report[:id], changed)
-      return if report[:state] == "joined" || (store.reports.decided_by_hand?(report[:id]) && report[:numbers].to_a == changed[:numbers])
+      if report[:state] == "joined" ||
+          (
+            store.reports.decided_by_hand?(report[:id]) &&
+              report[:numbers].to_a == changed[:numbers]
+          )
+        return
+      end
 
       verdict = FindFish.judge(store:, report: report.merge(changed))
-      return MeasureSpan.call(store:, fish_id: report[:fish_id]) if verdict[:accepted] && verdict[:fish][:fish_id] == report[:fish_id]
+      if verdict[:accepted] && verdict[:fish][:fish_id] == report[:fish_id]
+        return MeasureSpan.call(store:, fish_id: report[:fish_id])
+      end
 
       MatchReport.undo(store:, report:, moved: nil, at: now)
       store.reports.wait(report[:id], verdict.fetch(:reason, :number_not_found))
-      MatchReport.accept(store:, report: report.merge(changed), fish: verdict[:fish]) if verdict[:accepted]
+      return unless verdict[:accepted]
+
+      MatchReport.accept(store:, report: report.merge(changed), fish: verdict[:fish])
     end
     private_class_method :shown, :question, :refuse_overrunning, :change
   end

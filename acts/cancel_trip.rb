@@ -16,8 +16,11 @@ module Acts
     end
 
     def refuse
-      raise Core::Conflict.at("id", :trip_has_records,
-                              "Something was logged on this trip, so it stays. Make single fish void on Dockside where they should not stand.")
+      raise Core::Conflict.at(
+        "id", :trip_has_records,
+        "Something was logged on this trip, so it stays. Make single fish void on Dockside " \
+          "where they should not stand."
+      )
     end
     private_class_method :refuse
   end

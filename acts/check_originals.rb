@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # Holds the original of every picture against the hash it came with, and writes down what is missing or damaged.
+  # Holds the original of every picture against the hash it came with, and writes down what is
+  # missing or damaged.
   module CheckOriginals
     BATCH = 200
 
@@ -16,7 +17,9 @@ module Acts
         break if photos.empty?
 
         photos.group_by { |photo| fixity(files, photo) }.each do |found, same|
-          store.write { store.photos.checked(same.map { |photo| photo[:id] }, fixity: found, at: now) }
+          store.write do
+            store.photos.checked(same.map { |photo| photo[:id] }, fixity: found, at: now)
+          end
           counts[found] += same.size
         end
       end

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # Whether this process can serve: its database answers, the disk has room, jobs are being worked off.
+  # Whether this process can serve: its database answers, the disk has room, jobs are being worked
+  # off.
   module CheckReadiness
     # With less, photos and letters begin to fail.
     LEAST_FREE_BYTES = 500_000_000
@@ -10,7 +11,8 @@ module Acts
 
     module_function
 
-    # Returns { ready:, checks: [{ name:, ok:, detail: }] }; a job that waits is told but does not make it unready.
+    # Returns { ready:, checks: [{ name:, ok:, detail: }] }; a job that waits is told but does not
+    # make it unready.
     def call(store:, files:, now:)
       checks = [database(store), room(files), jobs(store, now)]
       { ready: checks.reject { |one| one[:name] == "jobs" }.all? { |one| one[:ok] }, checks: }
@@ -23,7 +25,11 @@ module Acts
 
     def room(files)
       free = files.free_bytes
-      { name: "room", ok: free.nil? || free > LEAST_FREE_BYTES, detail: free ? "#{free / 1_000_000} MB free" : "in a bucket" }
+      {
+        name: "room",
+        ok: free.nil? || free > LEAST_FREE_BYTES,
+        detail: free ? "#{free / 1_000_000} MB free" : "in a bucket"
+      }
     end
 
     def jobs(store, now)

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # Two devices said something different of one fish: the person chooses what counts, once, on either device.
+  # Two devices said something different of one fish: the person chooses what counts, once, on
+  # either device.
   #
   #   field: as Core::Records::Merge names it;  choice: "stands" | "said"
   #
@@ -12,24 +13,43 @@ module Acts
     def call(store:, member:, id:, field:, choice:, now:, reason: nil)
       store.write do
         known = store.encounters.find_for_update(id)
-        collision = known && known[:collisions].to_a.map(&:to_h).find { |one| one["field"] == field }
-        raise Core::NotFound.new(:no_such_collision, "There is nothing to choose here any more. Look at the fish again.") if collision.nil?
+        collision =
+          known && known[:collisions].to_a.map(&:to_h).find { |one| one["field"] == field }
+        if collision.nil?
+          raise Core::NotFound.new(
+            :no_such_collision,
+            "There is nothing to choose here any more. Look at the fish again."
+          )
+        end
 
-        CorrectEncounter.call(store:, member:, id:, now:, reason:, take: field, changes: choice == "said" ? said(collision["said"]) : {})
+        CorrectEncounter.call(
+          store:, member:, id:, now:, reason:, take: field,
+          changes: choice == "said" ? said(collision["said"]) : {}
+        )
       end
     end
 
     # From plain data back to what a phone sends.
     def said(plain)
       changes = plain.transform_keys(&:to_sym)
-      changes[:stages] = changes[:stages].map { |tap| { act: tap["act"], at: Time.iso8601(tap["at"]) } } if changes[:stages]
+      if changes[:stages]
+        changes[:stages] = changes[:stages].map do |tap|
+          { act: tap["act"], at: Time.iso8601(tap["at"]) }
+        end
+      end
       changes[:length] = length(changes[:length]) if changes[:length]
       changes[:place] = changes[:place].transform_keys(&:to_sym) if changes[:place]
       changes
     end
 
     def length(columns)
-      { value: columns["length_mm"], unit: "mm", kind: columns["length_kind"], how: columns["length_how"], sd_mm: columns["length_sd_mm"] }
+      {
+        value: columns["length_mm"],
+        unit: "mm",
+        kind: columns["length_kind"],
+        how: columns["length_how"],
+        sd_mm: columns["length_sd_mm"]
+      }
     end
     private_class_method :said, :length
   end

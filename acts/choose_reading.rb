@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
 module Acts
-  # How somebody reads lengths, weights and temperatures, days and hours; what is stored stays metric and ISO.
+  # How somebody reads lengths, weights and temperatures, days and hours; what is stored stays
+  # metric and ISO.
   module ChooseReading
-    # sent: { units: "metric" | "imperial", dates: "day_first" | "month_first" | "year_first" }, either or both
+    # sent: { units: "metric" | "imperial", dates: "day_first" | "month_first" | "year_first" },
+    #       either or both
     # Returns { units:, dates: }.
     def self.call(store:, member:, sent:)
       store.write { store.members.change(member[:id], sent) }

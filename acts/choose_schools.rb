@@ -1,23 +1,27 @@
 # frozen_string_literal: true
 
 module Acts
-  # The coordinator picks schools: a new version of the house rules, with the reason. And the look at it before.
+  # The coordinator picks schools: a new version of the house rules, with the reason. And the look
+  # at it before.
   module ChooseSchools
     module_function
 
-    # Raises Core::InvalidInput for schools that no house may choose, Core::Conflict when somebody was quicker.
+    # Raises Core::InvalidInput for schools that no house may choose, Core::Conflict when somebody
+    # was quicker.
     def call(store:, member:, base_version:, why:, choices:, figures: {}, guild_notes: {})
-      rules = Core::Protocol::HouseRules.new(version: base_version + 1, choices:, figures:, guild_notes:)
+      rules =
+        Core::Protocol::HouseRules.new(version: base_version + 1, choices:, figures:, guild_notes:)
       store.write do
         before = store.house_rules.current
         if before.version != base_version
           raise Core::Conflict.at("base_version", :changed_meanwhile,
-                                  "Somebody changed the house rules meanwhile. Look at version #{before.version}, and change it again.")
+            "Somebody changed the house rules meanwhile. Look at version " \
+              "#{before.version}, and change it again.")
         end
 
         store.house_rules.add(rules, why:, member_id: member[:id])
         store.changes.note(record: "house_rules", record_id: rules.version, before: noted(before),
-                           after: noted(rules), member_id: member[:id])
+          after: noted(rules), member_id: member[:id])
       end
       rules
     end
@@ -25,15 +29,33 @@ module Acts
     # What would change for a sample of plans, one per guild.
     def preview(store:, choices:, figures: {}, guild_notes: {})
       before = store.house_rules.current
-      after = Core::Protocol::HouseRules.new(version: before.version + 1, choices:, figures:, guild_notes:)
+      after =
+        Core::Protocol::HouseRules.new(
+          version: before.version + 1,
+          choices:,
+          figures:,
+          guild_notes:
+        )
       Core::Protocol::Difference.between(before:, after:, plans: sample(store))
     end
 
-    # One plan for each guild: its first species, over deep water, with bait on a J hook and barbs, so that every school has something to say.
+    # One plan for each guild: its first species, over deep water, with bait on a J hook and barbs,
+    # so that every school has something to say.
     def sample(store)
       store.species.all.group_by(&:guild_key).values.map(&:first).map do |species|
-        Core::Trips::Plan.new(held_on: Date.new(2026, 6, 1), water: "sea", platform: "boat", species: [species], depth_from_m: 5, depth_to_m: 40,
-                              surface_temp_c: 10.0, bait: "natural", hook: "j", barbs: "barbed", alone: false)
+        Core::Trips::Plan.new(
+          held_on: Date.new(2026, 6, 1),
+          water: "sea",
+          platform: "boat",
+          species: [species],
+          depth_from_m: 5,
+          depth_to_m: 40,
+          surface_temp_c: 10.0,
+          bait: "natural",
+          hook: "j",
+          barbs: "barbed",
+          alone: false
+        )
       end
     end
 
@@ -48,7 +70,10 @@ module Acts
 
     # What is told of them in the list of changes.
     def noted(rules)
-      rules.choices.merge(rules.figures, rules.guild_notes.transform_keys { |guild| :"note_#{guild}" })
+      rules.choices.merge(
+        rules.figures,
+        rules.guild_notes.transform_keys { |guild| :"note_#{guild}" }
+      )
     end
     private_class_method :sample, :noted
   end

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # The programme's drawn coast as this process knows it, with what was worked out from it once; looked at anew
-  # when a coordinator has changed it.
+  # The programme's drawn coast as this process knows it, with what was worked out from it once;
+  # looked at anew when a coordinator has changed it.
   class Coast
     LOOKED_AT_EVERY_SECONDS = 3.0
 
@@ -36,7 +36,12 @@ module Acts
 
     def read(version)
       features = @store.programme.coast.freeze
-      Known.new(version:, features:, outline: Core::Waters::Outline.new(features), route: Core::Waters::Route.new(features)).freeze
+      Known.new(
+        version:,
+        features:,
+        outline: Core::Waters::Outline.new(features),
+        route: Core::Waters::Route.new(features)
+      ).freeze
     end
   end
 end

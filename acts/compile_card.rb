@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # The trip card for a day's trip: all that the Deck may look up without a signal, signed with the hash of its content.
+  # The trip card for a day's trip: all that the Deck may look up without a signal, signed with the
+  # hash of its content.
   module CompileCard
     # So many fish at large from this spot go onto the card, the newest first.
     KNOWN_FISH = 150
@@ -13,21 +14,34 @@ module Acts
     # Coming trips that are offered.
     MOST_TRIPS = 20
 
-    # trip_id: which of the trips; nil takes the day's newest, or the one that has gone on since yesterday
-    # Returns { card: Hash | nil, logged: [...], spots: [...], trips: [...], crew_key: String | nil }; card nil when there is no such trip.
+    # trip_id: which of the trips; nil takes the day's newest, or the one that has gone on since
+    #          yesterday
+    # Returns { card: Hash | nil, logged: [...], spots: [...], trips: [...], crew_key: String | nil
+    # }; card nil when there is no such trip.
     def call(store:, member:, today:, trip_id: nil)
       trips = store.trips.open_from(member[:id], from: today - 1, limit: MOST_TRIPS)
-      trips = trips.select { |one| one[:held_on] > today || Core::Trips::Night.on?(today, **one.slice(:held_on, :from_hour, :to_hour)) || one[:id] == trip_id }
+      trips =
+        trips.select do |one|
+          one[:held_on] > today ||
+            Core::Trips::Night.on?(today, **one.slice(:held_on, :from_hour, :to_hour)) ||
+            one[:id] == trip_id
+        end
       trip = chosen(store, member, today, trips, trip_id)
-      { card: trip && card(store:, member:, trip:), logged: trip ? store.encounters.of_trip(trip[:id]) : [], spots: store.waters.spots,
-        trips: trips.map { |one| { from_hour: nil, to_hour: nil, **one } }, crew_key: trip && store.live.key_of(trip[:id]) }
+      {
+        card: trip && card(store:, member:, trip:),
+        logged: trip ? store.encounters.of_trip(trip[:id]) : [],
+        spots: store.waters.spots,
+        trips: trips.map { |one| { from_hour: nil, to_hour: nil, **one } },
+        crew_key: trip && store.live.key_of(trip[:id])
+      }
     end
 
     def chosen(store, member, today, trips, trip_id)
       return OwnTrip.fetch(store:, member:, id: trip_id) if trip_id
 
       night = trips.reverse.find { |one| one[:held_on] < today }
-      store.trips.on_day(member_id: member[:id], held_on: today) || (night && store.trips.find(night[:id]))
+      store.trips.on_day(member_id: member[:id], held_on: today) ||
+        (night && store.trips.find(night[:id]))
     end
 
     # Without a valid permit and training no numbers go onto it.
@@ -35,12 +49,33 @@ module Acts
       spot = store.waters.spot(trip[:spot_code])
       may_tag = Core::Trips::Authorisation.check(member:, on: trip[:held_on])
       expected = trip.dig(:plan, :species_codes) || []
-      species = store.species.likeliest_first(trip[:spot_code]).partition { |one| expected.include?(one.code) }.flatten
-      shown = trip.except(:plan, :member_id).merge(spot_name: spot[:name], lat_deg: spot[:lat_deg], lon_deg: spot[:lon_deg], water_kind: spot[:water_kind])
-      card = Core::Trips::Card.compile(trip: shown, species:, pouch: may_tag.verdict == :stop ? [] : store.tags.pouch(member[:id]), spots: store.waters.spots,
-                                       rules: MemberRules.of(store:, member:), laws: store.laws.in_force(spot[:water_code]), authorisation: may_tag,
-                                       trained_to_vent: member[:trained].include?("venting"), series: store.desk.series,
-                                       known_fish: store.fish.at_large_at(trip[:spot_code], limit: KNOWN_FISH), tagging_seconds: usual_tagging_seconds(store, member, species))
+      species =
+        store
+          .species
+          .likeliest_first(trip[:spot_code])
+          .partition { |one| expected.include?(one.code) }
+          .flatten
+      shown =
+        trip.except(:plan, :member_id).merge(
+          spot_name: spot[:name],
+          lat_deg: spot[:lat_deg],
+          lon_deg: spot[:lon_deg],
+          water_kind: spot[:water_kind]
+        )
+      card =
+        Core::Trips::Card.compile(
+          trip: shown,
+          species:,
+          pouch: may_tag.verdict == :stop ? [] : store.tags.pouch(member[:id]),
+          spots: store.waters.spots,
+          rules: MemberRules.of(store:, member:),
+          laws: store.laws.in_force(spot[:water_code]),
+          authorisation: may_tag,
+          trained_to_vent: member[:trained].include?("venting"),
+          series: store.desk.series,
+          known_fish: store.fish.at_large_at(trip[:spot_code], limit: KNOWN_FISH),
+          tagging_seconds: usual_tagging_seconds(store, member, species)
+        )
       card.merge(sha256: Fingerprint.of(card))
     end
 
@@ -48,7 +83,9 @@ module Acts
     def usual_tagging_seconds(store, member, species)
       air_class = species.to_h { |one| [one.code, one.guild.air_class] }
       timed = store.encounters.tagging_seconds(member[:id], newest: NEWEST_TAGGINGS)
-      Core::Handling::TagDecision.own_medians(timed.map { |code, seconds| [air_class.fetch(code), seconds] })
+      Core::Handling::TagDecision.own_medians(
+        timed.map { |code, seconds| [air_class.fetch(code), seconds] }
+      )
     end
     private_class_method :chosen, :usual_tagging_seconds
   end

@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
 module Acts
-  # Changes some of what a stored record says: it is written again as its next revision, by the same rules as the first. S1, S5.
+  # Changes some of what a stored record says: it is written again as its next revision, by the same
+  # rules as the first. S1, S5.
   #
-  #   changes: { field => value } as EncounterSent names them; voided_because makes it void, and nil counts it again
+  #   changes: { field => value } as EncounterSent names them; voided_because makes it void, and nil
+  #            counts it again
   #   reason:  String, needed once the trip is submitted
   #   take:    the field of a collision that is chosen with this, nil where none is
   #
@@ -16,20 +18,32 @@ module Acts
     def call(store:, member:, id:, changes:, now:, reason: nil, take: nil)
       store.write do
         before = store.encounters.find_for_update(id)
-        raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.") unless before && (before[:member_id] == member[:id] || member[:role] == "coordinator")
+        unless before && (before[:member_id] == member[:id] || member[:role] == "coordinator")
+          raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.")
+        end
 
         owner = store.members.find(before[:member_id])
         changes = changes.merge(net_weight(before, changes))
-        sent = SentAgain.of(store, before).merge(changes).merge(revision: before[:revision] + 1, device: DEVICE)
+        sent =
+          SentAgain
+            .of(store, before)
+            .merge(changes)
+            .merge(revision: before[:revision] + 1, device: DEVICE)
         sent = sent.merge(collisions: left(before, changes, take))
-        RecordEncounter.call(store:, member: owner, id:, sent:, now:, reason:, whole: true, by: member)
+        RecordEncounter.call(
+          store:, member: owner, id:, sent:, now:, reason:, whole: true, by: member
+        )
       end
     end
 
-    # What the scale said with an unknown sling was gross: with the sling's weight the fish's own follows.
+    # What the scale said with an unknown sling was gross: with the sling's weight the fish's own
+    # follows.
     def net_weight(before, changes)
       tare_g = changes[:tare_g]
-      return {} unless tare_g && before[:tare_g].nil? && before[:weight_how] == "scale" && before[:weight_g] && !changes.key?(:weight_g)
+      unless tare_g && before[:tare_g].nil? && before[:weight_how] == "scale" &&
+          before[:weight_g] && !changes.key?(:weight_g)
+        return {}
+      end
 
       { weight_g: Core::Fish::Weight.net_g(gross_g: before[:weight_g], tare_g:) }
     end
@@ -37,7 +51,10 @@ module Acts
     # A collision is settled by choosing, or by writing something else there.
     def left(before, changes, take)
       touched = changes.keys.map(&:to_s)
-      before[:collisions].to_a.map(&:to_h).reject { |one| one["field"] == take || one["stands"].keys.intersect?(touched) }
+      before[:collisions]
+        .to_a
+        .map(&:to_h)
+        .reject { |one| one["field"] == take || one["stands"].keys.intersect?(touched) }
     end
     private_class_method :net_weight, :left
   end

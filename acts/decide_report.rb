@@ -3,10 +3,13 @@
 module Acts
   # A coordinator's judgement of a report or of a reading from the Deck, or a step towards it. F5.
   #
-  #   verdict: accepted | none_of_these | contradictory | other_programme | same_catch, which settle it;
-  #            asked (its finder, or who holds the tag) | second_opinion, after which it still waits; undone
-  #   seen:    how many decisions the coordinator saw: another one made meanwhile is told, not overrun
-  #   tag_number: the candidate's, when accepted, or when its holder is asked;  other_report_id: the first report of the same catch
+  #   verdict: accepted | none_of_these | contradictory | other_programme | same_catch, which settle
+  #            it; asked (its finder, or who holds the tag) | second_opinion, after which it still
+  #            waits; undone
+  #   seen:    how many decisions the coordinator saw: another one made meanwhile is told, not
+  #            overrun
+  #   tag_number: the candidate's, when accepted, or when its holder is asked;  other_report_id: the
+  #               first report of the same catch
   #   programme:  whose tag it is, as far as known
   #
   # Every decision is a row with its reason. Raises Core::InvalidInput, NotFound, Conflict.
@@ -16,7 +19,10 @@ module Acts
 
     def self.call(...) = new(...).call
 
-    def initialize(store:, member:, report_id:, verdict:, reason:, seen:, now:, tag_number: nil, other_report_id: nil, programme: nil, second_look: false)
+    def initialize(
+      store:, member:, report_id:, verdict:, reason:, seen:, now:, tag_number: nil,
+      other_report_id: nil, programme: nil, second_look: false
+    )
       @store = store
       @member = member
       @report_id = report_id
@@ -32,7 +38,8 @@ module Acts
 
     def call
       @store.write do
-        locked = @store.desk.lock(@report_id) or raise Core::NotFound.new(:no_such_report, "There is no such report.")
+        locked = @store.desk.lock(@report_id) or
+          raise Core::NotFound.new(:no_such_report, "There is no such report.")
         @report = @store.reports.find(@report_id)
         @last = @store.desk.last_decision(@report_id)
         check(locked)
@@ -43,31 +50,63 @@ module Acts
     private
 
     def check(locked)
-      conflict("seen", :decided_meanwhile, "Somebody decided this report meanwhile. Look at it again before you do.") if locked[:decisions] != @seen
+      if locked[:decisions] != @seen
+        conflict(
+          "seen", :decided_meanwhile,
+          "Somebody decided this report meanwhile. Look at it again before you do."
+        )
+      end
       waits = locked[:state] == "waiting"
       if @verdict == "undone"
-        conflict("verdict", :not_so, "This report is waiting; there is nothing to take back.") if waits && !OPEN.include?(@last&.fetch(:verdict))
+        if waits && !OPEN.include?(@last&.fetch(:verdict))
+          conflict("verdict", :not_so, "This report is waiting; there is nothing to take back.")
+        end
       else
-        conflict("verdict", :not_so, "This report is decided already. Take that back first.") unless waits
+        unless waits
+          conflict("verdict", :not_so, "This report is decided already. Take that back first.")
+        end
         refuse_own_second_opinion
       end
     end
 
     def refuse_own_second_opinion
-      return unless @last && @last[:verdict] == "second_opinion" && @last[:member_id] == @member[:id]
+      unless @last && @last[:verdict] == "second_opinion" && @last[:member_id] == @member[:id]
+        return
+      end
 
-      conflict("verdict", :second_opinion, "You asked for a second opinion on this one, so another coordinator decides. Take your question back if you are sure now.")
+      conflict(
+        "verdict", :second_opinion,
+        "You asked for a second opinion on this one, so another coordinator decides. Take your " \
+          "question back if you are sure now."
+      )
     end
 
     def accepted
-      fish = @tag_number && @store.fish.carrying(@tag_number, on: @report[:caught_on], apart_from: @report_id)
+      fish =
+        @tag_number &&
+        @store.fish.carrying(@tag_number, on: @report[:caught_on], apart_from: @report_id)
       if fish.nil?
-        raise Core::InvalidInput.at("tag_number", :no_such_fish, "No fish is known to carry #{@tag_number || 'that number'} now. Choose another candidate, or ask who holds the tag.")
+        raise Core::InvalidInput.at(
+          "tag_number",
+          :no_such_fish,
+          "No fish is known to carry #{@tag_number || 'that number'} now. Choose another " \
+            "candidate, or ask who holds the tag."
+        )
       end
 
-      share = FindFish.weigh(store: @store, report: @report)[:ranked].find { |one| one.fish_id == fish[:fish_id] }&.share
+      share =
+        FindFish.weigh(store: @store, report: @report)[:ranked]
+          .find { |one| one.fish_id == fish[:fish_id] }
+          &.share
       refuse_at_first_look(share)
-      moved = MatchReport.accept(store: @store, report: @report, fish:, decided_by: @member[:id], now: @now)
+      moved =
+        MatchReport.accept(
+          store: @store,
+          report: @report,
+          fish:,
+          decided_by: @member[:id],
+          now: @now
+        )
       note(fish_id: fish[:fish_id], tag_number: @tag_number, share:, moved:)
     end
 
@@ -76,13 +115,20 @@ module Acts
       return if @second_look || (share && share >= Core::Recaptures::Match::LIKELIER_THAN_NOT)
 
       conflict("second_look", :look_again,
-               "By number, species, length and place this fish is #{share ? "the one with a share of #{(share * 100).round} %" : 'not among the likely ones'}. " \
-               "Look once more at what speaks against it; say so if it is the one all the same.")
+        "By number, species, length and place this fish is #{share_words(share)}. " \
+          "Look once more at what speaks against it; say so if it is the one all the same.")
+    end
+
+    def share_words(share)
+      share ? "the one with a share of #{(share * 100).round} %" : "not among the likely ones"
     end
 
     def none_of_these = set_aside
     def contradictory = set_aside
-    def other_programme = set_aside(other_programme: @programme.to_s.strip.empty? ? "not known" : @programme.strip)
+
+    def other_programme
+      set_aside(other_programme: @programme.to_s.strip.empty? ? "not known" : @programme.strip)
+    end
 
     def set_aside(**whose)
       note
@@ -92,7 +138,11 @@ module Acts
     def same_catch
       other = @store.reports.find(@other_report_id)
       if other.nil? || other[:id] == @report_id || other[:same_as]
-        raise Core::InvalidInput.at("other_report_id", :no_such_report, "Choose the report that this one is joined to; it cannot be one that is joined itself.")
+        raise Core::InvalidInput.at(
+          "other_report_id", :no_such_report,
+          "Choose the report that this one is joined to; " \
+            "it cannot be one that is joined itself."
+        )
       end
 
       note(other_report_id: other[:id])
@@ -106,8 +156,13 @@ module Acts
 
     # The reason is the question.
     def asked
-      WriteLetter.question(store: @store, report: @report, question: @reason, tag_number: @tag_number,
-                           leaves_at: WriteLetter.after_decision(store: @store, now: @now))
+      WriteLetter.question(
+        store: @store,
+        report: @report,
+        question: @reason,
+        tag_number: @tag_number,
+        leaves_at: WriteLetter.after_decision(store: @store, now: @now)
+      )
       note(tag_number: @tag_number)
       @store.reports.wait(@report_id, "asked")
     end
@@ -117,11 +172,25 @@ module Acts
       note
       @store.letters.call_back(@report_id, at: @now, why: "Called back at the desk.")
       @store.calls.drop(@report_id, at: @now)
-      MatchReport.undo(store: @store, report: @report, moved: @last && @last[:moved]&.to_h, at: @now)
+      MatchReport.undo(
+        store: @store,
+        report: @report,
+        moved: @last && @last[:moved]&.to_h,
+        at: @now
+      )
       @store.reports.wait(@report_id, "taken_back")
     end
 
-    def note(**what) = @store.desk.decide(report_id: @report_id, verdict: @verdict, reason: @reason, member_id: @member[:id], **what)
+    def note(**what)
+      @store.desk.decide(
+        report_id: @report_id,
+        verdict: @verdict,
+        reason: @reason,
+        member_id: @member[:id],
+        **what
+      )
+    end
+
     def conflict(...) = raise(Core::Conflict.at(...))
   end
 end

@@ -5,8 +5,13 @@ module Acts
   module DrawSecondFactor
     # SVG
     def self.call(store:, member:, secret:)
-      programme, address = [store.programme.name, store.members.email(member[:id])].map { |text| ERB::Util.url_encode(text) }
-      Formats::ScanCode.svg("otpauth://totp/#{programme}:#{address}?secret=#{secret}&issuer=#{programme}")
+      programme, address =
+        [store.programme.name, store.members.email(member[:id])].map do |text|
+          ERB::Util.url_encode(text)
+        end
+      Formats::ScanCode.svg(
+        "otpauth://totp/#{programme}:#{address}?secret=#{secret}&issuer=#{programme}"
+      )
     end
   end
 end

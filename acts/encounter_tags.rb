@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # What one encounter does to tags: some go into the fish, some come off it, some are spoiled or lost.
-  # A corrected record undoes what its earlier revision did and is not said any more.
+  # What one encounter does to tags: some go into the fish, some come off it, some are spoiled or
+  # lost. A corrected record undoes what its earlier revision did and is not said any more.
   #
   #   encounter: a row as RecordEncounter builds it, with :spoiled_numbers and :lost_numbers
   #   put:       [String] numbers that this encounter leaves in the fish as new ones
@@ -15,7 +15,14 @@ module Acts
       @encounter = encounter
       @put = put
       @before_put = known ? store.fish.tags_at(known[:id]) : []
-      @before = known ? { "spoiled" => known[:spoiled_numbers].to_a, "lost" => known[:lost_numbers].to_a } : { "spoiled" => [], "lost" => [] }
+      @before =
+        (
+          if known
+            { "spoiled" => known[:spoiled_numbers].to_a, "lost" => known[:lost_numbers].to_a }
+          else
+            { "spoiled" => [], "lost" => [] }
+          end
+        )
       @gone = { "spoiled" => encounter[:spoiled_numbers], "lost" => encounter[:lost_numbers] }
     end
 
@@ -24,17 +31,24 @@ module Acts
     def prepare
       @store.fish.resume_taggings(encounter_id: @encounter[:id])
       all = @put + @gone.values.flatten
-      refuse(Core::InvalidInput, :same_tag_twice, "The same number is given twice.") if all.uniq.size < all.size
+      if all.uniq.size < all.size
+        refuse(Core::InvalidInput, :same_tag_twice, "The same number is given twice.")
+      end
       (all - @before_put - @before.values.flatten).each { |number| refuse_unusable(number) }
     end
 
     # After the encounter is written; fish_id may be nil when nothing is put.
-    #   off: [String] numbers read on the fish, known to be its own: they end here if this encounter takes tags off
+    #   off: [String] numbers read on the fish, known to be its own: they end here if this encounter
+    #        takes tags off
     def settle(fish_id:, off:, now:)
       fish = @store.fish
       id, member_id = @encounter.values_at(:id, :member_id)
-      (@before_put - @put).each { |number| fish.untag(encounter_id: id, tag_number: number, at: now) }
-      (@put - @before_put).each { |number| fish.tag(fish_id:, tag_number: number, encounter_id: id) }
+      (@before_put - @put).each do |number|
+        fish.untag(encounter_id: id, tag_number: number, at: now)
+      end
+      (@put - @before_put).each do |number|
+        fish.tag(fish_id:, tag_number: number, encounter_id: id)
+      end
       off = [] unless TAKES_OFF.include?(@encounter[:tag_act])
       off.each { |number| fish.end_tagging(tag_number: number, encounter_id: id, at: now) }
       moves.each { |act, numbers| @store.custody.move(numbers, act:, member_id:, at: now) }
@@ -45,17 +59,34 @@ module Acts
     def moves
       used = @put + @gone.values.flatten
       back = (@before_put + @before.values.flatten) - used
-      { "issued" => back, "applied" => @put - @before_put, **@gone.to_h { |act, numbers| [act, numbers - @before.fetch(act)] } }
+      {
+        "issued" => back,
+        "applied" => @put - @before_put,
+        **@gone.to_h { |act, numbers| [act, numbers - @before.fetch(act)] }
+      }
     end
 
     def refuse_unusable(number)
       tag = @store.tags.find(number)
       if tag.nil?
-        refuse(Core::InvalidInput, :tag_not_issued, "#{number} is not a number of this programme. Read the streamer again.")
+        refuse(
+          Core::InvalidInput,
+          :tag_not_issued,
+          "#{number} is not a number of this programme. Read the streamer again."
+        )
       elsif tag[:state] == "applied"
-        refuse(Core::Conflict, :tag_in_another_fish, "#{number} already sits in another fish. Check the number on the streamer.")
+        refuse(
+          Core::Conflict,
+          :tag_in_another_fish,
+          "#{number} already sits in another fish. Check the number on the streamer."
+        )
       elsif tag[:state] != "in_pouch"
-        refuse(Core::InvalidInput, :tag_not_in_a_pouch, "#{number} is written down as #{tag[:state].tr('_', ' ')}, not in a pouch. Ask the coordinator.")
+        refuse(
+          Core::InvalidInput,
+          :tag_not_in_a_pouch,
+          "#{number} is written down as #{tag[:state].tr('_', ' ')}, not in a pouch. Ask the " \
+            "coordinator."
+        )
       end
     end
 

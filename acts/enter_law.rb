@@ -3,8 +3,8 @@
 module Acts
   # The coordinator writes down what the law says; the entry before stays in the history.
   #
-  #   sent: { species_code:, water_code:, min_mm:, max_mm:, length_kind:, season_first:, season_last:, bag_limit:,
-  #           in_water_only_mm:, authority:, checked_on: Date, link: }
+  #   sent: { species_code:, water_code:, min_mm:, max_mm:, length_kind:, season_first:,
+  #           season_last:, bag_limit:, in_water_only_mm:, authority:, checked_on: Date, link: }
   module EnterLaw
     module_function
 
@@ -12,7 +12,13 @@ module Acts
       check(store, sent, now)
       store.write do
         id = store.laws.enter(sent, member_id: by[:id], at: now)
-        store.changes.note(record: "law", record_id: "#{sent[:species_code]}/#{sent[:water_code]}", before: nil, after: sent, member_id: by[:id])
+        store.changes.note(
+          record: "law",
+          record_id: "#{sent[:species_code]}/#{sent[:water_code]}",
+          before: nil,
+          after: sent,
+          member_id: by[:id]
+        )
         id
       end
     end
@@ -21,22 +27,40 @@ module Acts
     def withdraw(store:, by:, id:, because:, now:)
       store.write do
         law = store.laws.find_in_force(id)
-        raise Core::NotFound.new(:no_such_law, "This entry is not in force any more. Load the page again.") if law.nil?
+        if law.nil?
+          raise Core::NotFound.new(
+            :no_such_law,
+            "This entry is not in force any more. Load the page again."
+          )
+        end
 
         store.laws.withdraw(law, because:, member_id: by[:id], at: now)
         store.changes.note(record: "law", record_id: "#{law[:species_code]}/#{law[:water_code]}",
-                           before: law.except(:entered_at, :checked_on).compact,
-                           after: { withdrawn_because: because }, member_id: by[:id])
+          before: law.except(:entered_at, :checked_on).compact,
+          after: { withdrawn_because: because }, member_id: by[:id])
       end
     end
 
     def check(store, sent, now)
-      refuse("species_code", "There is no species #{sent[:species_code].inspect}.") unless store.species.find(sent[:species_code])
-      refuse("water_code", "There is no water #{sent[:water_code].inspect}.") unless store.waters.all.any? { |one| one[:code] == sent[:water_code] }
-      refuse("max_mm", "The greatest keeping length must be above the least.") if sent[:min_mm] && sent[:max_mm] && sent[:min_mm] >= sent[:max_mm]
-      refuse("checked_on", "#{sent[:checked_on]} is still to come. Enter the day you checked.") if sent[:checked_on] > now.to_date
+      unless store.species.find(sent[:species_code])
+        refuse("species_code", "There is no species #{sent[:species_code].inspect}.")
+      end
+      unless store.waters.all.any? { |one| one[:code] == sent[:water_code] }
+        refuse("water_code", "There is no water #{sent[:water_code].inspect}.")
+      end
+      if sent[:min_mm] && sent[:max_mm] && sent[:min_mm] >= sent[:max_mm]
+        refuse("max_mm", "The greatest keeping length must be above the least.")
+      end
+      if sent[:checked_on] > now.to_date
+        refuse("checked_on", "#{sent[:checked_on]} is still to come. Enter the day you checked.")
+      end
       %i[season_first season_last].each do |field|
-        refuse(field.to_s, "There is no day #{sent[field]} in a year. Write month and day, as 04-30.") if sent[field] && !Core::Law::Entry.day?(sent[field])
+        next unless sent[field] && !Core::Law::Entry.day?(sent[field])
+
+        refuse(
+          field.to_s,
+          "There is no day #{sent[field]} in a year. Write month and day, as 04-30."
+        )
       end
       return unless sent[:season_first].nil? != sent[:season_last].nil?
 

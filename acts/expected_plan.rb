@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # A plan as it was sent or kept (codes and names) as core reads it, with the spot's water and its law.
+  # A plan as it was sent or kept (codes and names) as core reads it, with the spot's water and its
+  # law.
   module ExpectedPlan
     module_function
 
@@ -12,10 +13,26 @@ module Acts
       check_depths(sent)
       catalogue = store.species.all.to_h { |one| [one.code, one] }
       species = sent[:species_codes].uniq.map do |code|
-        catalogue.fetch(code) { raise Core::InvalidInput.at("species_codes", :unknown_species, "There is no species #{code.inspect} in the catalogue.") }
+        catalogue.fetch(code) do
+          raise Core::InvalidInput.at(
+            "species_codes",
+            :unknown_species,
+            "There is no species #{code.inspect} in the catalogue."
+          )
+        end
       end
-      plan = Core::Trips::Plan.new(held_on:, water: spot[:water_kind], species:, **sent.slice(*Core::Trips::Plan.members))
-      laws = store.laws.in_force(spot[:water_code]).select { |entry| sent[:species_codes].include?(entry.species_code) }
+      plan =
+        Core::Trips::Plan.new(
+          held_on:,
+          water: spot[:water_kind],
+          species:,
+          **sent.slice(*Core::Trips::Plan.members)
+        )
+      laws =
+        store
+          .laws
+          .in_force(spot[:water_code])
+          .select { |entry| sent[:species_codes].include?(entry.species_code) }
       { plan:, laws:, spot: }
     end
 
@@ -23,7 +40,11 @@ module Acts
       from, to = sent.values_at(:depth_from_m, :depth_to_m)
       return unless from && to && from > to
 
-      raise Core::InvalidInput.at("depth_to_m", :depths_crossed, "The greatest depth #{to} m is less than the least #{from} m. Swap them.")
+      raise Core::InvalidInput.at(
+        "depth_to_m",
+        :depths_crossed,
+        "The greatest depth #{to} m is less than the least #{from} m. Swap them."
+      )
     end
     private_class_method :check_depths
   end

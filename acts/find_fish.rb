@@ -3,8 +3,9 @@
 module Acts
   # Holds a report, or a number read on the Deck, against every fish that it may be about.
   #
-  #   report: { number_as_read:, more_numbers: [String], species_code:, caught_on: Date, caught_from: Date | nil | absent,
-  #             found_how:, lat_deg:, lon_deg:, length_mm: .., id: }
+  #   report: { number_as_read:, more_numbers: [String], species_code:, caught_on: Date,
+  #             caught_from: Date | nil | absent, found_how:, lat_deg:, lon_deg:, length_mm: .., id:
+  #             }
   module FindFish
     # A second report of the fish within so many days may tell of the same catch. House rule.
     SAME_CATCH_DAYS = 1
@@ -17,7 +18,12 @@ module Acts
     def weigh(store:, report:, slips: 2, series: store.desk.series)
       numbers = typed(report)
       readings = numbers.map { |number| Core::Tags::Reading.new(number) }
-      told = { **report.slice(*TOLD), **day(report), numbers:, length: Core::Fish::Length.of(report) }
+      told = {
+        **report.slice(*TOLD),
+        **day(report),
+        numbers:,
+        length: Core::Fish::Length.of(report)
+      }
       kept = ->(fish_ids) { store.fish.kept_of(fish_ids, apart_from: report[:id]) }
       Core::Recaptures::Candidates.search(report: told, series:, kept:, slips:) do |within|
         candidates = store.desk.candidates(readings, series:, slips: within)
@@ -35,24 +41,44 @@ module Acts
       weighed = weigh(store:, report:, series:, slips: carrying.empty? ? 2 : 1)
       carrying = likeliest(store, report, weighed) if carrying.empty? && complete
       store.fish.lock(carrying.first[:fish_id]) if carrying.any?
-      Core::Recaptures::Match.judge(report: { **report.except(:caught_from), **day(report) }, complete:, carrying:, weighed:,
-                                    ours: readings.any? { |one| one.of_series?(series) },
-                                    alike: carrying.any? && alike?(store, report, carrying.first),
-                                    told: carrying.any? && told?(store, report, carrying.first[:fish_id]))
+      Core::Recaptures::Match.judge(
+        report: {
+          **report.except(:caught_from),
+          **day(report)
+        },
+        complete:,
+        carrying:,
+        weighed:,
+        ours: readings.any? { |one| one.of_series?(series) },
+        alike: carrying.any? && alike?(store, report, carrying.first),
+        told: carrying.any? && told?(store, report, carrying.first[:fish_id])
+      )
     end
 
     # All numbers of a report as they were typed, and in their printed form.
     def typed(report) = [report[:number_as_read], *report[:more_numbers].to_a].uniq
-    def numbers(report, series) = typed(report).map { |number| Core::Tags::Number.as_printed(number, series) }.uniq
 
-    # The span of days where not the day itself is known.
-    def day(report) = report[:day_said].nil? || report[:day_said] == "day" ? {} : { caught_from: report[:caught_from] }
-
-    def carried(store, report, numbers)
-      numbers.filter_map { |number| store.fish.carrying(number, on: report[:caught_on], apart_from: report[:id]) }
+    def numbers(report, series)
+      typed(report).map { |number| Core::Tags::Number.as_printed(number, series) }.uniq
     end
 
-    # Where no fish carries the number itself: the one that it was most likely written for, when that is sure enough.
+    # The span of days where not the day itself is known.
+    def day(report)
+      if report[:day_said].nil? || report[:day_said] == "day"
+        {}
+      else
+        { caught_from: report[:caught_from] }
+      end
+    end
+
+    def carried(store, report, numbers)
+      numbers.filter_map do |number|
+        store.fish.carrying(number, on: report[:caught_on], apart_from: report[:id])
+      end
+    end
+
+    # Where no fish carries the number itself: the one that it was most likely written for, when
+    # that is sure enough.
     def likeliest(store, report, weighed)
       best = weighed[:ranked].first
       return [] unless best&.fish_id && best.share >= Core::Recaptures::Match.sure(report)
@@ -65,11 +91,14 @@ module Acts
       return false if report[:encounter_id]
 
       store.fish.catches(fish_id).any? do |one|
-        one[:what] == "recaptured" && one[:id] != report[:id] && (one[:caught_on] - report[:caught_on]).abs <= SAME_CATCH_DAYS
+        one[:what] == "recaptured" && one[:id] != report[:id] &&
+          (one[:caught_on] - report[:caught_on]).abs <= SAME_CATCH_DAYS
       end
     end
 
-    def alike?(store, report, fish) = store.species.find(fish[:species_code]).look_alikes.to_a.include?(report[:species_code])
+    def alike?(store, report, fish)
+      store.species.find(fish[:species_code]).look_alikes.to_a.include?(report[:species_code])
+    end
     private_class_method :carried, :likeliest, :alike?, :told?, :day
   end
 end

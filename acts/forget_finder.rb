@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # A finder asks to be forgotten: name and address go, from the report and from the letters; what was caught stays. F1.
+  # A finder asks to be forgotten: name and address go, from the report and from the letters; what
+  # was caught stays. F1.
   #
   #   report_key: from the report's answer
   #

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # What a phone sent, as far as it can be written down: what no database stores is spelled out, so that a
-  # person can still see it.
+  # What a phone sent, as far as it can be written down: what no database stores is spelled out, so
+  # that a person can still see it.
   module HeldBody
     UNREADABLE = "\u{FFFD}"
 

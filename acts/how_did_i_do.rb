@@ -11,19 +11,48 @@ module Acts
       season ||= seasons.first
       return { season: nil, seasons:, **Core::Estimates::OwnHandling.new([]).to_h } if season.nil?
 
-      caught = store.dockside.own_catches(member[:id], from: Date.new(season, 1, 1), to: Date.new(season, 12, 31))
+      caught =
+        store.dockside.own_catches(
+          member[:id],
+          from: Date.new(season, 1, 1),
+          to: Date.new(season, 12, 31)
+        )
       judge = judge(store, member)
-      { season:, seasons:, **Core::Estimates::OwnHandling.new(caught.map { |one| held_against(one, judge) }).to_h }
+      {
+        season:,
+        seasons:,
+        **Core::Estimates::OwnHandling.new(caught.map { |one| held_against(one, judge) }).to_h
+      }
     end
 
-    # As it was judged when it was stored; what was stored before judgements were kept is judged now, by the versions it names.
+    # As it was judged when it was stored; what was stored before judgements were kept is judged
+    # now, by the versions it names.
     def judge(store, member)
       species = store.species.all.to_h { |one| [one.code, one] }
-      laws = Hash.new { |kept, water| kept[water] = store.laws.in_force(water).to_h { |law| [law.species_code, law] } }
-      rules = Hash.new { |kept, one| kept[one] = MemberRules.under(store:, member_id: member[:id], version: one.first, own_version: one.last, at: nil) }
+      laws =
+        Hash.new do |kept, water|
+          kept[water] = store.laws.in_force(water).to_h { |law| [law.species_code, law] }
+        end
+      rules =
+        Hash.new do |kept, one|
+          kept[one] = MemberRules.under(
+            store:,
+            member_id: member[:id],
+            version: one.first,
+            own_version: one.last,
+            at: nil
+          )
+        end
       lambda do |one|
-        one[:review] || JudgeEncounter.of(encounter: one, taps: one[:taps], species: species.fetch(one[:species_code]), rules: rules[one.values_at(:house_rules_version, :own_rules_version)],
-                                          law: laws[one[:water_code]][one[:species_code]], water: one[:water_kind])
+        one[:review] ||
+          JudgeEncounter.of(
+            encounter: one,
+            taps: one[:taps],
+            species: species.fetch(one[:species_code]),
+            rules: rules[one.values_at(:house_rules_version, :own_rules_version)],
+            law: laws[one[:water_code]][one[:species_code]],
+            water: one[:water_kind]
+          )
       end
     end
 

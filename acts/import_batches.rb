@@ -11,7 +11,8 @@ module Acts
 
     module_function
 
-    # Returns { rows: [{ line:, label:, count:, faults: [{ column:, value:, rule: }] }], stored: Integer, dry_run: }.
+    # Returns { rows: [{ line:, label:, count:, faults: [{ column:, value:, rule: }] }], stored:
+    # Integer, dry_run: }.
     def call(store:, member:, text:, dry_run:)
       outcome = nil
       store.write do
@@ -28,13 +29,22 @@ module Acts
     # Counted before anything is made.
     def read(text)
       rows = Formats::BatchCsv.read(text)
-      tags = rows.sum { |row| row.faults.empty? ? [row.batch[:last_serial] - row.batch[:first_serial] + 1, 0].max : 0 }
+      tags =
+        rows.sum do |row|
+          row.faults.empty? ? [row.batch[:last_serial] - row.batch[:first_serial] + 1, 0].max : 0
+        end
       return rows if tags <= MOST_TAGS
 
-      raise Core::InvalidInput.at("file", :too_many, "This file asks for #{tags} tags; at most #{MOST_TAGS} can come from one. Send it in parts.")
+      raise Core::InvalidInput.at(
+        "file",
+        :too_many,
+        "This file asks for #{tags} tags; at most " \
+          "#{MOST_TAGS} can come from one. Send it in parts."
+      )
     end
 
-    # Each row in a savepoint of its own; a file sent twice meets its own batches, and says so row by row.
+    # Each row in a savepoint of its own; a file sent twice meets its own batches, and says so row
+    # by row.
     def try(store, member, row)
       faults = row.faults
       if faults.empty?
@@ -45,7 +55,12 @@ module Acts
           faults = [{ column:, value: row.batch[column.to_sym].to_s, rule: e.message }]
         end
       end
-      { line: row.line, label: row.batch[:label], count: [row.batch[:last_serial] - row.batch[:first_serial] + 1, 0].max, faults: }
+      {
+        line: row.line,
+        label: row.batch[:label],
+        count: [row.batch[:last_serial] - row.batch[:first_serial] + 1, 0].max,
+        faults:
+      }
     end
     private_class_method :read, :try
   end

@@ -1,10 +1,16 @@
 # frozen_string_literal: true
 
 module Acts
-  # Tags change hands: from stock to a member, back, on to another, or out of use. Every move is a ledger row.
+  # Tags change hands: from stock to a member, back, on to another, or out of use. Every move is a
+  # ledger row.
   module IssueTags
     # From which state each move may start.
-    MAY_START_FROM = { "returned" => "in_pouch", "spoiled" => "in_pouch", "lost" => "in_pouch", "transferred" => "in_pouch" }.freeze
+    MAY_START_FROM = {
+      "returned" => "in_pouch",
+      "spoiled" => "in_pouch",
+      "lost" => "in_pouch",
+      "transferred" => "in_pouch"
+    }.freeze
 
     module_function
 
@@ -14,14 +20,28 @@ module Acts
         recipient = active(store, member_id)
         refuse_unauthorised(recipient, now.to_date)
         numbers = store.custody.take_from_stock(batch_id, count)
-        raise Core::Conflict.at("count", :not_enough, "Only #{numbers.size} of this batch are left in stock, not #{count}. Issue fewer, or take another batch.") if numbers.size < count
+        if numbers.size < count
+          raise Core::Conflict.at(
+            "count",
+            :not_enough,
+            "Only #{numbers.size} of this batch are left in stock, not #{count}. Issue " \
+              "fewer, or take another batch."
+          )
+        end
 
-        store.custody.move(numbers, act: "issued", member_id: recipient[:id], made_by: by[:id], at: now)
+        store.custody.move(
+          numbers,
+          act: "issued",
+          member_id: recipient[:id],
+          made_by: by[:id],
+          at: now
+        )
         numbers
       end
     end
 
-    # Moves given numbers: act is returned | spoiled | lost | transferred (then to member_id). Taggers move only what they hold.
+    # Moves given numbers: act is returned | spoiled | lost | transferred (then to member_id).
+    # Taggers move only what they hold.
     def move(store:, by:, numbers:, act:, now:, member_id: nil, note: nil)
       numbers = PrintedNumbers.of(store, numbers).uniq
       store.write do
@@ -29,7 +49,14 @@ module Acts
         check(rows, numbers, act, by)
         to = act == "transferred" ? active(store, member_id)[:id] : nil
         rows.group_by { |row| row[:holder_id] }.each do |holder, held|
-          store.custody.move(held.map { |row| row[:number] }, act:, member_id: to || holder, made_by: by[:id], at: now, note:)
+          store.custody.move(
+            held.map { |row| row[:number] },
+            act:,
+            member_id: to || holder,
+            made_by: by[:id],
+            at: now,
+            note:
+          )
         end
       end
       numbers
@@ -37,13 +64,33 @@ module Acts
 
     def check(rows, numbers, act, by)
       unknown = numbers - rows.map { |row| row[:number] }
-      raise Core::InvalidInput.at("numbers", :unknown_tag, "#{unknown.first} is not a number of this programme.") unless unknown.empty?
+      unless unknown.empty?
+        raise Core::InvalidInput.at(
+          "numbers",
+          :unknown_tag,
+          "#{unknown.first} is not a number of this programme."
+        )
+      end
 
       wrong = rows.find { |row| row[:state] != MAY_START_FROM.fetch(act) }
-      raise Core::Conflict.at("numbers", :not_in_a_pouch, "#{wrong[:number]} is #{wrong[:state].tr('_', ' ')}, so it cannot be #{act}.") if wrong
+      if wrong
+        raise Core::Conflict.at(
+          "numbers",
+          :not_in_a_pouch,
+          "#{wrong[:number]} is #{wrong[:state].tr('_', ' ')}, so it cannot be #{act}."
+        )
+      end
 
       foreign = by[:role] == "coordinator" ? nil : rows.find { |row| row[:holder_id] != by[:id] }
-      raise Core::Forbidden.new(:not_yours, "#{foreign[:number]} is not in your pouch.", fields: { "numbers" => "not in your pouch" }) if foreign
+      return unless foreign
+
+      raise Core::Forbidden.new(
+        :not_yours,
+        "#{foreign[:number]} is not in your pouch.",
+        fields: {
+          "numbers" => "not in your pouch"
+        }
+      )
     end
 
     # Who may not tag gets no tags.
@@ -51,7 +98,12 @@ module Acts
       standing = Core::Trips::Authorisation.standing(member:, on: day)
       return if standing.verdict != :stop
 
-      raise Core::Conflict.at("member_id", :may_not_tag, "#{member[:name]} #{standing.text}. Renew that under Members first; then issue the tags.")
+      raise Core::Conflict.at(
+        "member_id",
+        :may_not_tag,
+        "#{member[:name]} #{standing.text}. Renew that " \
+          "under Members first; then issue the tags."
+      )
     end
 
     def active(store, member_id)

@@ -5,15 +5,18 @@ module Acts
   module KeepKit
     # What a kit is made of, offered for choosing; anything else may be typed.
     USUAL = ["tag applicator", "spare needle", "measuring board", "measuring tape", "landing net",
-             "long-nosed forceps", "hook cutters", "weighing sling", "scale", "head cover",
-             "pencil and waterproof sheets"].freeze
+      "long-nosed forceps", "hook cutters", "weighing sling", "scale", "head cover",
+      "pencil and waterproof sheets"].freeze
 
     module_function
 
     # Own kit; a coordinator reads anybody's. Raises Core::Forbidden for somebody else's.
-    # Returns { held: [{ item:, count:, since: }], tags:, moves: [...], usual: [...] }, newest moves first.
+    # Returns { held: [{ item:, count:, since: }], tags:, moves: [...], usual: [...] }, newest moves
+    # first.
     def read(store:, reader:, member_id:)
-      raise Core::Forbidden.new(:not_yours, "Only a coordinator sees what others hold.") if reader[:id] != member_id && reader[:role] != "coordinator"
+      if reader[:id] != member_id && reader[:role] != "coordinator"
+        raise Core::Forbidden.new(:not_yours, "Only a coordinator sees what others hold.")
+      end
 
       moves = store.kit.moves(member_id).map { |one| one.merge(at: one[:at].utc.iso8601) }
       held = store.kit.held(member_id).map { |one| one.merge(since: one[:since].utc.iso8601) }
@@ -30,12 +33,16 @@ module Acts
 
         held = store.kit.lock_held(member_id, item)
         if (held + sent[:count]).negative?
-          raise Core::Conflict.at("count", :not_held, "#{member[:name]} holds #{held} of “#{item}”, so " \
-                                                      "#{-sent[:count]} cannot come back. Check the item and the number.")
+          raise Core::Conflict.at(
+            "count",
+            :not_held,
+            "#{member[:name]} holds #{held} of “#{item}”, so " \
+              "#{-sent[:count]} cannot come back. Check the item and the number."
+          )
         end
         store.kit.move(member_id:, item:, count: sent[:count], note: sent[:note], made_by: by[:id])
         store.changes.note(record: "member_kit", record_id: member_id, before: { item => held },
-                           after: { item => held + sent[:count] }, member_id: by[:id])
+          after: { item => held + sent[:count] }, member_id: by[:id])
       end
     end
   end

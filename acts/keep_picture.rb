@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
 module Acts
-  # Puts a picture's bytes away by their hash, with a thumbnail, and writes down what it is; the size that is
-  # looked at is made in the background. Whoever sent it may drop their own once the answer names its hash.
+  # Puts a picture's bytes away by their hash, with a thumbnail, and writes down what it is; the
+  # size that is looked at is made in the background. Whoever sent it may drop their own once the
+  # answer names its hash.
   #
   #   pictures: Devices::PictureWorkshop
-  #   about:    the columns that say whose it is: report_id:, or id:, encounter_id:, trip_id:, member_id:, taken_at: ...
+  #   about:    the columns that say whose it is: report_id:, or id:, encounter_id:, trip_id:,
+  #             member_id:, taken_at: ...
   #   sha256:   of the bytes, where the caller has it already
   #
   # Returns { width_px:, height_px:, sha256: }. Raises Core::InvalidInput; nothing is stored then.
@@ -17,17 +19,26 @@ module Acts
       original_key = keep_original(files, bytes, sha256)
       thumb_key = files.put(picture.jpeg, "thumbs/#{sha256}.jpg")
       store.write do
-        id = store.photos.add(sha256:, media_type: picture.media_type, bytes: bytes.bytesize, width_px: picture.width_px, height_px: picture.height_px,
-                              original_key:, thumb_key:, fixity: "intact", checked_at: Time.now, **about)
+        id =
+          store.photos.add(
+            sha256:, media_type: picture.media_type, bytes: bytes.bytesize,
+            width_px: picture.width_px, height_px: picture.height_px, original_key:, thumb_key:,
+            fixity: "intact",
+            checked_at: Time.now,
+            **about
+          )
         SizeJob.enqueue(id)
       end
       { width_px: picture.width_px, height_px: picture.height_px, sha256: }
     end
 
-    # A picture that came before: what lies on the disk is held against its hash again, and mended by what came now.
+    # A picture that came before: what lies on the disk is held against its hash again, and mended
+    # by what came now.
     def again(files:, photo:, bytes:)
       sha256 = Digest::SHA256.hexdigest(bytes)
-      raise Core::Conflict.at("id", :other_content, "Another picture has this id. Add it again.") if photo[:sha256] != sha256
+      if photo[:sha256] != sha256
+        raise Core::Conflict.at("id", :other_content, "Another picture has this id. Add it again.")
+      end
 
       keep_original(files, bytes, sha256)
       photo.slice(:width_px, :height_px, :sha256)

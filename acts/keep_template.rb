@@ -5,26 +5,50 @@ module Acts
   module KeepTemplate
     module_function
 
-    # [{ kind:, title:, to:, values: [{ name:, meaning: }], subject:, body:, own: whether a coordinator changed it, by:, updated_at: }]
+    # [{ kind:, title:, to:, values: [{ name:, meaning: }], subject:, body:, own: whether a
+    # coordinator changed it, by:, updated_at: }]
     def all(store:)
       changed = store.letters.templates
       Core::Letters::Kind.all.map do |kind|
         own = changed[kind.key]
-        { kind: kind.key, title: kind.title, to: kind.to, values: kind.values.map { |name, (meaning, _)| { name:, meaning: } }, **(own || kind.words).slice(:subject, :body),
-          own: !own.nil?, by: own && own[:by], updated_at: own && own[:updated_at].utc.iso8601 }
+        {
+          kind: kind.key, title: kind.title, to: kind.to,
+          values: kind.values.map { |name, (meaning, _)| { name:, meaning: } },
+          **(own || kind.words).slice(:subject, :body),
+          own: !own.nil?,
+          by: own && own[:by],
+          updated_at: own && own[:updated_at].utc.iso8601
+        }
       end
     end
 
-    # The letter as it would be, with values of an invented fish. Raises Core::InvalidInput, NotFound.
-    def preview(kind:, subject:, body:) = Formats::LetterText.fill({ subject:, body: }, Core::Letters::Kind.fetch(kind).examples)
+    # The letter as it would be, with values of an invented fish. Raises Core::InvalidInput,
+    # NotFound.
+    def preview(kind:, subject:, body:)
+      Formats::LetterText.fill({ subject:, body: }, Core::Letters::Kind.fetch(kind).examples)
+    end
 
     # subject, body nil: back to what we start from. Raises as .preview.
     def call(store:, member:, kind:, subject:, body:)
       store.write do
         Core::Letters::Kind.fetch(kind)
         before = store.letters.template(kind)
-        subject ? (preview(kind:, subject:, body:) && store.letters.keep_template(kind, subject:, body:, member_id: member[:id])) : store.letters.drop_template(kind)
-        store.changes.note(record: "letter_template", record_id: kind, before:, after: { subject:, body: }, member_id: member[:id])
+        if subject
+          preview(kind:, subject:, body:) &&
+            store.letters.keep_template(kind, subject:, body:, member_id: member[:id])
+        else
+          store.letters.drop_template(kind)
+        end
+        store.changes.note(
+          record: "letter_template",
+          record_id: kind,
+          before:,
+          after: {
+            subject:,
+            body:
+          },
+          member_id: member[:id]
+        )
       end
     end
   end

@@ -1,15 +1,27 @@
 # frozen_string_literal: true
 
 module Acts
-  # What coordinators keep of the programme and its waters: its name, waters, spots, the drawn coast. O3.
+  # What coordinators keep of the programme and its waters: its name, waters, spots, the drawn
+  # coast. O3.
   module KeepWaters
     module_function
 
-    # { programme:, waters: [...], spots: [{ ..., fish:, retired: }], coast: { version:, features: Integer } }
+    # { programme:, waters: [...], spots: [{ ..., fish:, retired: }], coast: { version:, features:
+    # Integer } }
     def read(store:, coast:)
-      spots = store.waters.all_spots.map { |spot| spot.except(:retired_at).merge(retired: !spot[:retired_at].nil?) }
-      { programme: store.programme.find.slice(:name, :sender, :contact), waters: store.waters.all, spots:,
-        coast: { version: coast.version, features: coast.features.size } }
+      spots =
+        store.waters.all_spots.map do |spot|
+          spot.except(:retired_at).merge(retired: !spot[:retired_at].nil?)
+        end
+      {
+        programme: store.programme.find.slice(:name, :sender, :contact),
+        waters: store.waters.all,
+        spots:,
+        coast: {
+          version: coast.version,
+          features: coast.features.size
+        }
+      }
     end
 
     # sent: { name:, contact: }
@@ -17,20 +29,41 @@ module Acts
       store.write do
         before = store.programme.find
         store.programme.keep(before.slice(:sender).merge(sent))
-        store.changes.note(record: "programme", record_id: 1, before: before.slice(*sent.keys), after: sent, member_id: by[:id])
+        store.changes.note(
+          record: "programme",
+          record_id: 1,
+          before: before.slice(*sent.keys),
+          after: sent,
+          member_id: by[:id]
+        )
       end
     end
 
-    # A new water, or another name for one. Its kind stays: fish were weighed and budgets given by it.
-    # sent: { name:, kind:, corners: [[lat_deg, lon_deg], ...] | absent }; only fresh water is drawn, the sea is the rest.
+    # A new water, or another name for one. Its kind stays: fish were weighed and budgets given by
+    # it.
+    # sent: { name:, kind:, corners: [[lat_deg, lon_deg], ...] | absent }; only fresh water is
+    #       drawn, the sea is the rest.
     def water(store:, by:, code:, sent:)
       store.write do
         before = store.waters.water(code)
-        raise Core::Conflict.at("kind", :kind_stays, "#{before[:name]} is #{before[:kind]} water; enter another water instead of changing that.") if before && before[:kind] != sent[:kind]
+        if before && before[:kind] != sent[:kind]
+          raise Core::Conflict.at(
+            "kind",
+            :kind_stays,
+            "#{before[:name]} is #{before[:kind]} water; enter another water instead of " \
+              "changing that."
+          )
+        end
 
         store.waters.keep_water(code, sent)
         draw(store, sent, before&.fetch(:name)) if sent[:corners]
-        store.changes.note(record: "water", record_id: code, before: before&.slice(*sent.keys), after: sent, member_id: by[:id])
+        store.changes.note(
+          record: "water",
+          record_id: code,
+          before: before&.slice(*sent.keys),
+          after: sent,
+          member_id: by[:id]
+        )
       end
     end
 
@@ -40,31 +73,57 @@ module Acts
       store.write do
         # As it is drawn now: somebody may have drawn the water a moment ago.
         outline = Core::Waters::Outline.new(store.programme.coast)
-        water = store.waters.water(sent[:water_code]) or refuse("water_code", "There is no water #{sent[:water_code].inspect}.")
+        water = store.waters.water(sent[:water_code]) or
+          refuse("water_code", "There is no water #{sent[:water_code].inspect}.")
         check_place(sent, water, outline)
         check_name(store, code, sent[:name])
         before = store.waters.spot(code)
-        store.waters.keep_spot(code, sent.except(:retired).merge(retired_at: sent[:retired] ? now : nil))
-        store.changes.note(record: "spot", record_id: code, before: before&.slice(*sent.keys), after: sent, member_id: by[:id])
+        store.waters.keep_spot(
+          code,
+          sent.except(:retired).merge(retired_at: sent[:retired] ? now : nil)
+        )
+        store.changes.note(
+          record: "spot",
+          record_id: code,
+          before: before&.slice(*sent.keys),
+          after: sent,
+          member_id: by[:id]
+        )
       end
     end
 
-    # geojson: parsed, String keys. Spots that would lie on land are named, and nothing is changed. Returns the features kept.
+    # geojson: parsed, String keys. Spots that would lie on land are named, and nothing is changed.
+    #          Returns the features kept.
     def coast(store:, by:, geojson:)
       features = Core::Waters::DrawnCoast.read(geojson)
       store.write do
         refuse_dry(store, features)
         store.programme.replace_coast(features)
-        store.changes.note(record: "coast", record_id: 1, before: nil, after: { features: features.size }, member_id: by && by[:id])
+        store.changes.note(
+          record: "coast",
+          record_id: 1,
+          before: nil,
+          after: {
+            features: features.size
+          },
+          member_id: by && by[:id]
+        )
       end
       features
     end
 
     # Spots that would be dry then are named, and nothing is changed.
     def draw(store, sent, name_before)
-      refuse("corners", "The sea is what is left around the land; only fresh water is drawn.") if sent[:kind] != "fresh"
-      known = store.programme.coast.reject { |one| one["properties"].values_at("kind", "name") == ["lough", name_before] && name_before != sent[:name] }
-      features = Core::Waters::DrawnCoast.with_water(known, name: sent[:name], corners: sent[:corners])
+      if sent[:kind] != "fresh"
+        refuse("corners", "The sea is what is left around the land; only fresh water is drawn.")
+      end
+      known =
+        store.programme.coast.reject do |one|
+          one["properties"].values_at("kind", "name") == ["lough", name_before] &&
+            name_before != sent[:name]
+        end
+      features =
+        Core::Waters::DrawnCoast.with_water(known, name: sent[:name], corners: sent[:corners])
       refuse_dry(store, features)
       store.programme.replace_coast(features)
     end
@@ -74,21 +133,32 @@ module Acts
       dry = store.waters.spots.reject { |spot| wet?(spot, outline) }
       return if dry.empty?
 
-      refuse("features", "On this coast #{dry.map { |spot| spot[:name] }.join(', ')} would not lie in its water. Move or retire the spot first, or mend the drawing.")
+      refuse(
+        "features",
+        "On this coast #{dry.map { |spot| spot[:name] }.join(', ')} would not lie in its water. " \
+          "Move or retire the spot first, or mend the drawing."
+      )
     end
 
     def check_place(sent, water, outline)
       return if wet?({ **sent, water_kind: water[:kind] }, outline)
 
-      refuse("lat_deg", "This place does not lie in #{water[:name]} as it is drawn. Move it into the water.")
+      refuse(
+        "lat_deg",
+        "This place does not lie in #{water[:name]} as it is drawn. Move it into the water."
+      )
     end
 
     def check_name(store, code, name)
-      other = store.waters.spot_names.find { |known, its_name| known != code && its_name.casecmp?(name) }
+      other =
+        store.waters.spot_names.find { |known, its_name| known != code && its_name.casecmp?(name) }
       refuse("name", "Another spot is called #{name} already. Choose another name.") if other
     end
 
-    def wet?(spot, outline) = outline.water_at(spot[:lat_deg], spot[:lon_deg]) == (spot[:water_kind] == "fresh" ? :lough : :sea)
+    def wet?(spot, outline)
+      outline.water_at(spot[:lat_deg], spot[:lon_deg]) ==
+        (spot[:water_kind] == "fresh" ? :lough : :sea)
+    end
 
     def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_water, sentence))
     private_class_method :draw, :refuse_dry, :check_place, :check_name, :wet?, :refuse

@@ -12,7 +12,8 @@ module Acts
       @lock = Mutex.new
     end
 
-    # The paper of this content, made by the block when it is not there. what: values that say all that is on it
+    # The paper of this content, made by the block when it is not there. what: values that say all
+    # that is on it
     def fetch(*what)
       key = Digest::SHA256.hexdigest(Marshal.dump(what))
       kept = @lock.synchronize { @papers.delete(key)&.tap { |paper| @papers[key] = paper } }

@@ -3,10 +3,13 @@
 module Acts
   # The spot that a trip or plan names.
   module KnownSpot
-    # Returns { code:, name:, water_code:, water_kind:, lat_deg:, lon_deg:, ... }; raises Core::InvalidInput :unknown_spot.
+    # Returns { code:, name:, water_code:, water_kind:, lat_deg:, lon_deg:, ... }; raises
+    # Core::InvalidInput :unknown_spot.
     def self.fetch(store:, code:)
       store.waters.spot(code) ||
-        raise(Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot #{code.inspect}. Choose one from the list."))
+        raise(Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot " \
+          "#{code.inspect}. Choose one " \
+          "from the list."))
     end
   end
 end

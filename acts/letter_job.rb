@@ -3,13 +3,16 @@
 module Acts
   # Carries one queued letter, with growing pauses while the carrier refuses.
   #
-  # That a letter is being carried is written down before it goes, in a transaction of its own. When the server stops between the sending and the mark,
-  # nobody can know whether it went: it is carried once more and says so; the second time it is left to a coordinator.
+  # That a letter is being carried is written down before it goes, in a transaction of its own. When
+  # the server stops between the sending and the mark,
+  # nobody can know whether it went: it is carried once more and says so; the second time it is left
+  # to a coordinator.
   class LetterJob < Que::Job
     # After the last of them a letter has failed.
     PAUSES_SECONDS = [60, 300, 1800, 7200, 21_600, 86_400].freeze
 
-    # Jobs are made by the queue with nothing but their arguments, so what they work with is handed in at boot.
+    # Jobs are made by the queue with nothing but their arguments, so what they work with is handed
+    # in at boot.
     class << self
       attr_accessor :store, :carrier, :base_url
     end
@@ -26,7 +29,8 @@ module Acts
       rescue StandardError => e
         return pause(store, letter, e)
       end
-      # Lost with the power, it is as if the server had stopped before it: the letter is carried once more and says so.
+      # Lost with the power, it is as if the server had stopped before it: the letter is carried
+      # once more and says so.
       store.write(durable: false) { store.letters.sent(letter_id, at: Time.now) }
     end
 
@@ -35,7 +39,9 @@ module Acts
     def pause(store, letter, error)
       seconds = PAUSES_SECONDS[letter[:attempts] - 1]
       why = "#{error.class}: #{error.message}"[0, 300]
-      store.write { store.letters.not_sent(letter[:id], why:, next_try_at: seconds && (Time.now + seconds)) }
+      store.write do
+        store.letters.not_sent(letter[:id], why:, next_try_at: seconds && (Time.now + seconds))
+      end
       retry_in(seconds) if seconds
     end
   end

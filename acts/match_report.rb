@@ -1,17 +1,24 @@
 # frozen_string_literal: true
 
 module Acts
-  # Ties a report, or a reading from the Deck, to a fish, or unties it again: what both the rules and the desk do. Called within their transaction.
+  # Ties a report, or a reading from the Deck, to a fish, or unties it again: what both the rules
+  # and the desk do. Called within their transaction.
   module MatchReport
     TAKEN_OFF = %w[cut_off with_finder].freeze
 
     module_function
 
-    # fish: as Store::Fish#carrying tells it;  decided_by: the coordinator's id, nil when the number spoke for itself
+    # fish: as Store::Fish#carrying tells it;  decided_by: the coordinator's id, nil when the number
+    #       spoke for itself
     # Returns what was joined on the way, for .undo; nil when nothing was.
     # now: of the decision; letters that a coordinator causes can be called back for a while
     def accept(store:, report:, fish:, decided_by: nil, now: Time.now)
-      store.reports.match(report_id: report[:id], fish_id: fish[:fish_id], tag_number: fish[:number], decided_by:)
+      store.reports.match(
+        report_id: report[:id],
+        fish_id: fish[:fish_id],
+        tag_number: fish[:number],
+        decided_by:
+      )
       moved = report[:encounter_id] && take_in(store, report, fish)
       take_off(store, report, fish)
       MeasureSpan.call(store:, fish_id: fish[:fish_id])
@@ -34,16 +41,27 @@ module Acts
     def take_off(store, report, fish)
       return unless TAKEN_OFF.include?(report[:tag_left])
 
-      store.fish.end_tagging_by_report(tag_number: fish[:number], report_id: report[:id], at: report[:caught_on].next_day.to_time)
+      store.fish.end_tagging_by_report(
+        tag_number: fish[:number],
+        report_id: report[:id],
+        at: report[:caught_on].next_day.to_time
+      )
     end
 
-    # The encounter joins the fish; a chain that was begun there comes along, and a tag that was taken off there is off.
+    # The encounter joins the fish; a chain that was begun there comes along, and a tag that was
+    # taken off there is off.
     def take_in(store, report, fish)
       encounter = store.encounters.find(report[:encounter_id])
       own = encounter[:fish_id]
       moved = store.fish.merge(from: own, into: fish[:fish_id]) if own && own != fish[:fish_id]
       store.encounters.belongs_to(encounter[:id], fish[:fish_id])
-      store.fish.end_tagging(tag_number: fish[:number], encounter_id: encounter[:id], at: encounter[:caught_at]) if EncounterTags::TAKES_OFF.include?(encounter[:tag_act])
+      if EncounterTags::TAKES_OFF.include?(encounter[:tag_act])
+        store.fish.end_tagging(
+          tag_number: fish[:number],
+          encounter_id: encounter[:id],
+          at: encounter[:caught_at]
+        )
+      end
       moved
     end
 

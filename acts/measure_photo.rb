@@ -4,7 +4,8 @@ module Acts
   # Measures a fish in its picture; kept with the picture, and as the fish's length when wanted. S3.
   #
   #   marks: see Core::Photo::Measuring
-  #   keep:  "look" computes only; "marks" keeps them with the picture; "length" makes it the fish's length too
+  #   keep:  "look" computes only; "marks" keeps them with the picture; "length" makes it the fish's
+  #          length too
   #
   # Returns what Core::Photo::Measuring.told says. Raises Core::InvalidInput, NotFound, Conflict.
   module MeasurePhoto
@@ -15,25 +16,58 @@ module Acts
       encounter = photo[:encounter_id] && store.encounters.find(photo[:encounter_id])
       species = encounter && store.species.find(encounter[:species_code])
       found = Core::Photo::Measuring.of(marks:, shown: shown(photo), guild_key: species&.guild_key)
-      keep(store, photo, marks, found) { use(store, member, encounter, species, found, now, reason) if keep == "length" } if keep != "look"
+      if keep != "look"
+        keep(store, photo, marks, found) do
+          use(store, member, encounter, species, found, now, reason) if keep == "length"
+        end
+      end
       Core::Photo::Measuring.told(found, typed: encounter && Core::Fish::Length.of(encounter))
     end
 
     # The size that was marked, and the camera's own word on how it sees.
-    def shown(photo) = { width_px: photo[:shown_width_px], height_px: photo[:shown_height_px], focal_35mm: photo[:focal_35mm] }
+    def shown(photo)
+      {
+        width_px: photo[:shown_width_px],
+        height_px: photo[:shown_height_px],
+        focal_35mm: photo[:focal_35mm]
+      }
+    end
 
     def keep(store, photo, marks, found)
       store.write do
-        store.photos.change(photo[:id], marks:, measured_mm: found.straight_mm, measured_sd_mm: found.sd_mm)
+        store.photos.change(
+          photo[:id],
+          marks:,
+          measured_mm: found.straight_mm,
+          measured_sd_mm: found.sd_mm
+        )
         yield
       end
     end
 
     def use(store, member, encounter, species, found, now, reason)
-      raise Core::InvalidInput.at("keep", :no_fish, "This picture is with no fish yet. Put it to its fish first.") if encounter.nil?
+      if encounter.nil?
+        raise Core::InvalidInput.at(
+          "keep", :no_fish, "This picture is with no fish yet. Put it to its fish first."
+        )
+      end
 
-      CorrectEncounter.call(store:, member:, id: encounter[:id], now:, reason:,
-                            changes: { length: { value: found.straight_mm.round, unit: "mm", kind: species.length_kind, how: "photo", sd_mm: found.sd_mm } })
+      CorrectEncounter.call(
+        store:,
+        member:,
+        id: encounter[:id],
+        now:,
+        reason:,
+        changes: {
+          length: {
+            value: found.straight_mm.round,
+            unit: "mm",
+            kind: species.length_kind,
+            how: "photo",
+            sd_mm: found.sd_mm
+          }
+        }
+      )
     end
     private_class_method :shown, :keep, :use
   end

@@ -1,26 +1,34 @@
 # frozen_string_literal: true
 
 module Acts
-  # The house rules as they count for one member: the house's, made stricter where the member chose to.
+  # The house rules as they count for one member: the house's, made stricter where the member chose
+  # to.
   module MemberRules
     module_function
 
     # In force now.
     def of(store:, member:) = with(store.house_rules.current, store.house_rules.own(member[:id]))
 
-    # Those that a record was made under, whenever it arrives: the versions it names. A phone that does not name a version of the
-    # member's own gets the one that was newest then.
+    # Those that a record was made under, whenever it arrives: the versions it names. A phone that
+    # does not name a version of the member's own gets the one that was newest then.
     #
     # Raises Core::InvalidInput :unknown_rules for a version that never was.
     def under(store:, member_id:, version:, own_version:, at:)
       house = store.house_rules.find(version)
-      own = own_version ? store.house_rules.own_version(member_id, own_version) : store.house_rules.own_at(member_id, at)
+      own =
+        (
+          if own_version
+            store.house_rules.own_version(member_id, own_version)
+          else
+            store.house_rules.own_at(member_id, at)
+          end
+        )
       return with(house, own) if house && own[:version] == (own_version || own[:version])
 
       name = own_version&.positive? ? "#{version}.#{own_version}" : version
       raise Core::InvalidInput.at("house_rules_version", :unknown_rules,
-                                  "There is no version #{name} of the house rules. " \
-                                  "Open the Deck with a signal, so that it takes the newest card.")
+        "There is no version #{name} of the house rules. " \
+          "Open the Deck with a signal, so that it takes the newest card.")
     end
 
     # In force on a day; for what was written on paper then.
@@ -30,7 +38,9 @@ module Acts
     end
 
     # The house may have become stricter than the member since; then the house's stands.
-    def with(house, own) = own[:version].zero? ? house : house.with_own(own[:choices], own_version: own[:version])
+    def with(house, own)
+      own[:version].zero? ? house : house.with_own(own[:choices], own_version: own[:version])
+    end
     private_class_method :with
   end
 end

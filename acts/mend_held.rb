@@ -1,15 +1,19 @@
 # frozen_string_literal: true
 
 module Acts
-  # A record that was held back, mended at the desk: what it says is changed, and it is stored as its member would
-  # have sent it. Its phone, which knows nothing of that, may send the faulty one again: it is answered as known.
+  # A record that was held back, mended at the desk: what it says is changed, and it is stored as
+  # its member would have sent it. Its phone, which knows nothing of that, may send the faulty one
+  # again: it is answered as known.
   #
   #   changes: { field => value } as EncounterChanges of the contract; voided_because makes it void
-  #   shift_minutes: Integer, its taps lie so much later (a phone whose clock was off); nil or 0 for none
+  #   shift_minutes: Integer, its taps lie so much later (a phone whose clock was off); nil or 0 for
+  #                  none
   #   reason:  String, at least 3 characters
-  #   read:    (body of the Deck) -> it, as RecordEncounter takes it; raises Core::InvalidInput with every fault
+  #   read:    (body of the Deck) -> it, as RecordEncounter takes it; raises Core::InvalidInput with
+  #            every fault
   #
-  # Returns what RecordEncounter returns. Raises its errors, Core::NotFound, Conflict; it is held as before then.
+  # Returns what RecordEncounter returns. Raises its errors, Core::NotFound, Conflict; it is held as
+  # before then.
   module MendHeld
     module_function
 
@@ -17,13 +21,27 @@ module Acts
       store.write do
         held = store.held_encounters.lock(id)
         raise Core::NotFound.new(:no_such_held, "There is no such record held back.") if held.nil?
-        raise Core::Conflict.at("id", :mended_already, "This record is stored by now. Look at the list again.") if held[:settled_at]
+        if held[:settled_at]
+          raise Core::Conflict.at(
+            "id", :mended_already, "This record is stored by now. Look at the list again."
+          )
+        end
 
         owner = store.members.find(held[:member_id])
-        sent, paper = held[:body].key?(:time) ? typed(store, owner, member, held, changes) : tapped(held, changes, read)
+        sent, paper =
+          (
+            if held[:body].key?(:time)
+              typed(store, owner, member, held, changes)
+            else
+              tapped(held, changes, read)
+            end
+          )
         sent = sent.merge(stages: shifted(sent[:stages], shift_minutes.to_i * 60))
-        told = RecordEncounter.call(store:, member: owner, id:, sent:, now:, reason:, paper:, by: member,
-                                    said: readable(held[:body], read))
+        told =
+          RecordEncounter.call(
+            store:, member: owner, id:, sent:, now:, reason:, paper:, by: member,
+            said: readable(held[:body], read)
+          )
         store.held_encounters.settle(id, at: now, by: member[:id], why: reason)
         told
       end
@@ -35,20 +53,39 @@ module Acts
     def typed(store, owner, member, held, changes)
       row = held[:body]
       trip = store.trips.find(row[:trip_id])
-      raise Core::NotFound.new(:no_such_trip, "Its trip is not there any more. Type the sheet again.") if trip.nil?
+      if trip.nil?
+        raise Core::NotFound.new(
+          :no_such_trip,
+          "Its trip is not there any more. Type the sheet again."
+        )
+      end
 
-      offset = row[:utc_offset_minutes] || store.dockside.encounters(trip[:id]).first&.fetch(:utc_offset_minutes)
-      raise Core::InvalidInput.at("time", :no_offset, "The sheet does not say which clock its times are of. Mend this row on the sheet.") if offset.nil?
+      offset =
+        row[:utc_offset_minutes] ||
+        store.dockside.encounters(trip[:id]).first&.fetch(:utc_offset_minutes)
+      if offset.nil?
+        raise Core::InvalidInput.at(
+          "time", :no_offset,
+          "The sheet does not say which clock its times are of. Mend this row on the sheet."
+        )
+      end
 
-      sheet = { trip_id: trip[:id], utc_offset_minutes: offset, **trip.slice(:held_on, :water_temp_c) }
+      sheet = {
+        trip_id: trip[:id],
+        utc_offset_minutes: offset,
+        **trip.slice(:held_on, :water_temp_c)
+      }
       rules = MemberRules.on(store:, member_id: owner[:id], day: trip[:held_on])
       sent = TypeSheet.as_sent(store, sheet, row, rules).merge(changes)
       [sent, { recorded_by: owner[:id] == member[:id] ? nil : member[:id] }]
     end
 
-    def shifted(stages, seconds) = seconds.zero? ? stages : stages.map { |tap| tap.merge(at: tap[:at] + seconds) }
+    def shifted(stages, seconds)
+      seconds.zero? ? stages : stages.map { |tap| tap.merge(at: tap[:at] + seconds) }
+    end
 
-    # What its phone said, so that its next word is held against that; nil where nothing can be read.
+    # What its phone said, so that its next word is held against that; nil where nothing can be
+    # read.
     def readable(body, read)
       read.call(body) unless body.key?(:time)
     rescue Core::InvalidInput

@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
 module Acts
-  # A waiting report beside the fish it may be about, with why each, and beside other reports of perhaps the same catch.
+  # A waiting report beside the fish it may be about, with why each, and beside other reports of
+  # perhaps the same catch.
   module OpenDesk
     module_function
 
-    # Returns { report:, ranked: [candidates as Hashes], none_share:, expected: { fish id => range of its length },
+    # Returns { report:, ranked: [candidates as Hashes], none_share:, expected: { fish id => range
+    # of its length },
     #           same_catch: [...], decisions: [...] }. Raises Core::NotFound.
     def call(store:, report_id:, now: Time.now)
       report = store.reports.find(report_id)
@@ -13,10 +15,20 @@ module Acts
 
       weighed = FindFish.weigh(store:, report:)
       fish = weighed[:ranked].select(&:fish_id)
-      { report: shown(store, report), **weighed, ranked: weighed[:ranked].map { |one| candidate(one) },
+      {
+        report: shown(store, report),
+        **weighed,
+        ranked: weighed[:ranked].map { |one| candidate(one) },
         expected: fish.to_h { |one| [one.fish_id, expected(store, report, one)] },
-        same_catch: store.desk.of_same_catch(report, fish_ids: [report[:fish_id], *fish.first(3).map(&:fish_id)].compact, days: FindFish::SAME_CATCH_DAYS),
-        decisions: store.desk.decisions(report_id), letters: store.letters.waiting_to_leave(report_id, at: now) }
+        same_catch:
+          store.desk.of_same_catch(
+            report,
+            fish_ids: [report[:fish_id], *fish.first(3).map(&:fish_id)].compact,
+            days: FindFish::SAME_CATCH_DAYS
+          ),
+        decisions: store.desk.decisions(report_id),
+        letters: store.letters.waiting_to_leave(report_id, at: now)
+      }
     end
 
     def shown(store, report)
@@ -31,11 +43,23 @@ module Acts
     end
 
     def candidate(one)
-      one.to_h.except(:measured).merge(length_mm: one.measured&.mm, length_margin_mm: one.measured&.margin_mm,
-                                       needs_second_look: one.share < Core::Recaptures::Match::LIKELIER_THAN_NOT)
+      one
+        .to_h
+        .except(:measured)
+        .merge(
+          length_mm: one.measured&.mm,
+          length_margin_mm: one.measured&.margin_mm,
+          needs_second_look: one.share < Core::Recaptures::Match::LIKELIER_THAN_NOT
+        )
     end
 
-    def expected(store, report, one) = Core::Recaptures::ExpectedGrowth.range(one.measured, [(report[:caught_on] - one.released_on).to_i, 0].max, store.species.find(one.species_code))
+    def expected(store, report, one)
+      Core::Recaptures::ExpectedGrowth.range(
+        one.measured,
+        [(report[:caught_on] - one.released_on).to_i, 0].max,
+        store.species.find(one.species_code)
+      )
+    end
     private_class_method :shown, :candidate, :expected
   end
 end

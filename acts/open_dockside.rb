@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
 module Acts
-  # One trip in the evening: what is left, its fish and pictures, whether its tags add up, and the doubts. S1 to S5.
+  # One trip in the evening: what is left, its fish and pictures, whether its tags add up, and the
+  # doubts. S1 to S5.
   module OpenDockside
     module_function
 
-    # coast: Coast. Returns { trip:, left:, void:, fish:, photos:, tags:, doubts:, held:, corrections:, cameras: }.
+    # coast: Coast. Returns { trip:, left:, void:, fish:, photos:, tags:, doubts:, held:,
+    #        corrections:, cameras: }.
     def call(store:, member:, trip_id:, coast:)
       trip = OwnTrip.fetch(store:, member:, id: trip_id)
       owner = store.members.find(trip[:member_id])
@@ -14,18 +16,40 @@ module Acts
       held = store.dockside.held(trip_id, owner[:id])
       doubts = doubts(store:, owner:, trip:, encounters:, coast:)
       tags = tags(store:, owner:, trip:, encounters:)
-      photos = store.photos.of_trip(trip_id).map { |photo| photo.merge(fit: Core::Photo::Placing.fit_of(photo[:sure])) }
+      photos =
+        store
+          .photos
+          .of_trip(trip_id)
+          .map { |photo| photo.merge(fit: Core::Photo::Placing.fit_of(photo[:sure])) }
       names = { spot_name: store.waters.spot(trip[:spot_code])[:name], member_name: owner[:name] }
-      { trip: { **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code), **names, state: state(trip, left, held, tags) },
-        left:, void: store.encounters.void_of_trip(trip_id), fish: encounters.map { |one| shown(one) }, photos:, tags:,
-        doubts: doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } }, held: held.map { |one| held_record(one) },
-        corrections: store.dockside.corrections(trip_id), cameras: cameras(store, trip_id, photos), track_points: store.dockside.track_points(trip_id) }
+      {
+        trip: {
+          **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code),
+          **names,
+          state: state(trip, left, held, tags)
+        },
+        left:,
+        void: store.encounters.void_of_trip(trip_id),
+        fish: encounters.map { |one| shown(one) },
+        photos:,
+        tags:,
+        doubts:
+          doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } },
+        held: held.map { |one| held_record(one) },
+        corrections: store.dockside.corrections(trip_id),
+        cameras: cameras(store, trip_id, photos),
+        track_points: store.dockside.track_points(trip_id)
+      }
     end
 
     # A number that has gone into another fish since, or was lost, is no question any more.
     def still_asked(store, one)
       number = one[:tag_question]
-      number && store.tags.find(number)&.fetch(:state) != "in_pouch" ? one.merge(tag_question: nil) : one
+      if number && store.tags.find(number)&.fetch(:state) != "in_pouch"
+        one.merge(tag_question: nil)
+      else
+        one
+      end
     end
 
     # Ready when nothing is missing, held or unaccounted for; doubts may stay.
@@ -36,21 +60,43 @@ module Acts
     end
 
     def shown(one)
-      lists = %i[marks handling pressure_signs spoiled_numbers lost_numbers read_numbers].to_h { |list| [list, one[list].to_a] }
-      kept = one.except(:put_numbers, :fingerprint, :review, :member_id, :tag_advice, :recorded_by, :voided_at, :voided_because, :voided_by)
+      lists =
+        %i[marks handling pressure_signs spoiled_numbers lost_numbers read_numbers].to_h do |list|
+          [list, one[list].to_a]
+        end
+      kept =
+        one.except(
+          :put_numbers, :fingerprint, :review, :member_id, :tag_advice, :recorded_by, :voided_at,
+          :voided_because, :voided_by
+        )
       kept.merge(**lists, reflexes: one[:reflexes].to_h, collisions: one[:collisions].to_a)
     end
 
     # { encounter id => [Core::Checks::Record::Doubt] }
     def doubts(store:, owner:, trip:, encounters:, coast:)
       laws = store.laws.in_force(store.waters.spot(trip[:spot_code])[:water_code])
-      owners = store.dockside.owners(encounters.flat_map { |one| one[:tag_numbers] + one[:new_tag_numbers] })
-      foreign = owners.reject { |_, one| one[:holder_id] == owner[:id] }.transform_values { |one| one[:name] }
+      owners =
+        store.dockside.owners(
+          encounters.flat_map { |one| one[:tag_numbers] + one[:new_tag_numbers] }
+        )
+      foreign =
+        owners
+          .reject { |_, one| one[:holder_id] == owner[:id] }
+          .transform_values { |one| one[:name] }
       outline = coast.outline
       encounters.to_h do |one|
-        [one[:id], Core::Checks::Record.doubts(encounter: one.merge(tag_numbers: one[:put_numbers]), species: store.species.find(one[:species_code]), holders: foreign,
-                                               catches: catches_before(store, one), law: laws.find { |law| law.species_code == one[:species_code] }, member: owner,
-                                               on_land: one[:lat_deg] && outline.water_at(one[:lat_deg], one[:lon_deg]).nil?)]
+        [
+          one[:id],
+          Core::Checks::Record.doubts(
+            encounter: one.merge(tag_numbers: one[:put_numbers]),
+            species: store.species.find(one[:species_code]),
+            holders: foreign,
+            catches: catches_before(store, one),
+            law: laws.find { |law| law.species_code == one[:species_code] },
+            member: owner,
+            on_land: one[:lat_deg] && outline.water_at(one[:lat_deg], one[:lon_deg]).nil?
+          )
+        ]
       end
     end
 
@@ -58,41 +104,98 @@ module Acts
       return [] if one[:fish_id].nil?
 
       species_code = store.fish.find(one[:fish_id])[:species_code]
-      store.fish.catches(one[:fish_id]).select { |caught| caught[:id] != one[:id] && caught[:caught_on] <= one[:caught_on] }.map { |caught| caught.merge(species_code:) }
+      store
+        .fish
+        .catches(one[:fish_id])
+        .select { |caught| caught[:id] != one[:id] && caught[:caught_on] <= one[:caught_on] }
+        .map { |caught| caught.merge(species_code:) }
     end
 
     # A row of a sheet carries the time that was written; a record of the Deck its taps.
-    def held_record(one) = one.slice(:id, :code, :message).merge(source: one[:body].key?("time") ? "paper" : "deck")
+    def held_record(one)
+      one.slice(:id, :code, :message).merge(source: one[:body].key?("time") ? "paper" : "deck")
+    end
 
     # The sum without what the member has explained already.
     def tags(store:, owner:, trip:, encounters:)
       used = encounters.flat_map do |one|
-        { "applied" => one[:put_numbers], "spoiled" => one[:spoiled_numbers].to_a, "lost" => one[:lost_numbers].to_a }
-          .flat_map { |act, numbers| numbers.map { |number| { number:, encounter_id: one[:id], act: } } }
+        {
+          "applied" => one[:put_numbers],
+          "spoiled" => one[:spoiled_numbers].to_a,
+          "lost" => one[:lost_numbers].to_a
+        }.flat_map do |act, numbers|
+          numbers.map { |number| { number:, encounter_id: one[:id], act: } }
+        end
       end
-      read = encounters.select { |one| one[:kind] == "recaptured" }.flat_map { |one| one[:tag_numbers].map { |number| { number:, encounter_id: one[:id] } } }
-      sum = Core::Tags::Sum.of(used:, read:, pouch: store.tags.pouch(owner[:id], limit: 2000), owners: store.dockside.owners(used.map { |one| one[:number] }), member_id: owner[:id])
+      read =
+        encounters
+          .select { |one| one[:kind] == "recaptured" }
+          .flat_map { |one| one[:tag_numbers].map { |number| { number:, encounter_id: one[:id] } } }
+      sum =
+        Core::Tags::Sum.of(
+          used:,
+          read:,
+          pouch: store.tags.pouch(owner[:id], limit: 2000),
+          owners: store.dockside.owners(used.map { |one| one[:number] }),
+          member_id: owner[:id]
+        )
       unexplained = lambda do |rows, said|
-        told = store.custody.explained(rows.map { |row| row[:number] }, said, member_id: owner[:id], since: trip[:held_on])
+        told =
+          store.custody.explained(
+            rows.map { |row| row[:number] },
+            said,
+            member_id: owner[:id],
+            since: trip[:held_on]
+          )
         rows.reject { |row| told.include?(row[:number]) }
       end
-      sum.merge(gaps: unexplained.call(sum[:gaps], "in_pouch"), doubles: unexplained.call(sum[:doubles], "caught_twice"), foreign: unexplained.call(sum[:foreign], "from_pouch_of_owner"))
+      sum.merge(
+        gaps: unexplained.call(sum[:gaps], "in_pouch"),
+        doubles: unexplained.call(sum[:doubles], "caught_twice"),
+        foreign: unexplained.call(sum[:foreign], "from_pouch_of_owner")
+      )
     end
 
-    # A number that was passed over and not explained, as a doubt about the fish that got the next one.
+    # A number that was passed over and not explained, as a doubt about the fish that got the next
+    # one.
     def gap_doubts(store:, owner:, trip:, encounters:)
-      tags(store:, owner:, trip:, encounters:)[:gaps].group_by { |gap| gap[:after] }.to_h do |after, gaps|
-        numbers = gaps.map { |gap| gap[:number] }
-        [encounters.find { |one| (one[:tag_numbers] + one[:new_tag_numbers] + one[:spoiled_numbers].to_a + one[:lost_numbers].to_a).include?(after) }[:id],
-         Core::Checks::Record::Doubt.new(code: :tag_gap, sentence: "#{numbers.join(', ')} passed over before #{after}, and nobody has said why.", evidence: { numbers: }, fix: "tags")]
-      end
+      tags(store:, owner:, trip:, encounters:)[:gaps]
+        .group_by { |gap| gap[:after] }
+        .to_h do |after, gaps|
+          numbers = gaps.map { |gap| gap[:number] }
+          [
+            encounters.find do |one|
+              (
+                one[:tag_numbers] + one[:new_tag_numbers] + one[:spoiled_numbers].to_a +
+                  one[:lost_numbers].to_a
+              ).include?(after)
+            end[
+              :id
+            ],
+            Core::Checks::Record::Doubt.new(
+              code: :tag_gap,
+              sentence:
+                "#{numbers.join(', ')} passed over before #{after}, and nobody has said why.",
+              evidence: {
+                numbers:
+              },
+              fix: "tags"
+            )
+          ]
+        end
     end
 
     def cameras(store, trip_id, photos)
       seconds = store.dockside.camera_seconds(trip_id)
       photos.select { |one| one[:camera_at] }.group_by { |one| one[:camera].to_s }
-            .map { |camera, taken| { camera:, photos: taken.size, seconds: seconds[camera] } }
+        .map { |camera, taken| { camera:, photos: taken.size, seconds: seconds[camera] } }
     end
-    private_class_method :still_asked, :state, :shown, :catches_before, :held_record, :tags, :cameras
+    private_class_method :still_asked,
+      :state,
+      :shown,
+      :catches_before,
+      :held_record,
+      :tags,
+      :cameras
   end
 end

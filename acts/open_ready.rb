@@ -1,11 +1,19 @@
 # frozen_string_literal: true
 
 module Acts
-  # The Ready page of a day: the trip planned for it, or sensible defaults from the last one, and what follows.
+  # The Ready page of a day: the trip planned for it, or sensible defaults from the last one, and
+  # what follows.
   module OpenReady
     # Before anybody has planned anything. House rule.
-    BLANK = { from_hour: 7, to_hour: 12, height_m: nil, alone: false, depth_from_m: nil, depth_to_m: nil, surface_temp_c: nil, bottom_temp_c: nil,
-              air_temp_c: nil, sun: false, current: "tide", bait: "lure", hook: "j", barbs: "flattened", platform: "shore" }.freeze
+    BLANK = {
+      from_hour: 7, to_hour: 12, height_m: nil, alone: false, depth_from_m: nil, depth_to_m: nil,
+      surface_temp_c: nil, bottom_temp_c: nil, air_temp_c: nil, sun: false,
+      current: "tide",
+      bait: "lure",
+      hook: "j",
+      barbs: "flattened",
+      platform: "shore"
+    }.freeze
     EXPECTED_SPECIES = 3
 
     module_function
@@ -17,8 +25,14 @@ module Acts
       reading = gauge.read(plan[:spot_code])
       plan = plan.merge(surface_temp_c: reading[:water_temp_c]) if reading && trip&.dig(:plan).nil?
       read = ExpectedPlan.read(store:, held_on: on, sent: plan)
-      { trip: trip&.slice(:id, :held_on, :state, :ticks), plan:, gauge: reading, locker: store.lockers.of(member[:id]).to_h, spots: store.waters.spots,
-        outlook: Outlook.call(store:, member:, read:, today:) }
+      {
+        trip: trip&.slice(:id, :held_on, :state, :ticks),
+        plan:,
+        gauge: reading,
+        locker: store.lockers.of(member[:id]).to_h,
+        spots: store.waters.spots,
+        outlook: Outlook.call(store:, member:, read:, today:)
+      }
     end
 
     def defaults(store, member, trip)
@@ -26,7 +40,13 @@ module Acts
       spot_code = trip&.dig(:spot_code) || last&.dig(:spot_code) || store.waters.spots.first[:code]
       likely = store.species.likeliest_first(spot_code).first(EXPECTED_SPECIES).map(&:code)
       kept = (last&.dig(:plan) || {}).except(:surface_temp_c, :bottom_temp_c, :air_temp_c)
-      { **BLANK, species_codes: likely, **kept, spot_code:, **(trip ? { platform: trip[:platform], surface_temp_c: trip[:water_temp_c] } : {}) }
+      {
+        **BLANK,
+        species_codes: likely,
+        **kept,
+        spot_code:,
+        **(trip ? { platform: trip[:platform], surface_temp_c: trip[:water_temp_c] } : {})
+      }
     end
     private_class_method :defaults
   end

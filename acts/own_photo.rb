@@ -1,12 +1,19 @@
 # frozen_string_literal: true
 
 module Acts
-  # A picture that somebody may look at and work with: of their own trips; a coordinator reaches every one.
+  # A picture that somebody may look at and work with: of their own trips; a coordinator reaches
+  # every one.
   module OwnPhoto
     # Raises Core::NotFound :no_such_photo.
     def self.fetch(store:, member:, id:)
       photo = store.photos.find(id)
-      return photo if photo && ((photo[:member_id] && photo[:member_id] == member[:id]) || member[:role] == "coordinator")
+      if photo &&
+          (
+            (photo[:member_id] && photo[:member_id] == member[:id]) ||
+              member[:role] == "coordinator"
+          )
+        return photo
+      end
 
       raise Core::NotFound.new(:no_such_photo, "There is no such photo of yours.")
     end

@@ -6,9 +6,16 @@ module Acts
     # Raises Core::NotFound, which does not tell whether there is such a report.
     def self.fetch(store:, id:, key:)
       report = store.reports.find(id)
-      return report if report && report[:encounter_id].nil? && OpenSSL.secure_compare(report[:report_key], key.to_s)
+      if report && report[:encounter_id].nil? &&
+          OpenSSL.secure_compare(report[:report_key], key.to_s)
+        return report
+      end
 
-      raise Core::NotFound.new(:no_such_report, "There is no report of yours at this address. Check the link, or report the tag again.")
+      raise Core::NotFound.new(
+        :no_such_report,
+        "There is no report of yours at this address. " \
+          "Check the link, or report the tag again."
+      )
     end
   end
 end

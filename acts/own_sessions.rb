@@ -16,9 +16,19 @@ module Acts
     # Raises Core::NotFound.
     def end_one(store:, member:, number:, **device)
       store.write do
-        raise Core::NotFound.new(:no_such_session, "That device is signed out already. Look at the list again.") unless store.security.end_session(member[:account_id], number)
+        unless store.security.end_session(member[:account_id], number)
+          raise Core::NotFound.new(
+            :no_such_session,
+            "That device is signed out already. Look at the list again."
+          )
+        end
 
-        store.security.note(kind: "session_ended", account_id: member[:account_id], by_account_id: member[:account_id], **device)
+        store.security.note(
+          kind: "session_ended",
+          account_id: member[:account_id],
+          by_account_id: member[:account_id],
+          **device
+        )
       end
     end
   end

@@ -1,18 +1,29 @@
 # frozen_string_literal: true
 
 module Acts
-  # Tags of other programmes that came to us: listed, counted by programme, handed over as a table, and marked as passed on.
+  # Tags of other programmes that came to us: listed, counted by programme, handed over as a table,
+  # and marked as passed on.
   module PassOn
     module_function
 
     # { tags: [...], programmes: [{ programme:, tags:, open: }] }
     def list(store:)
       tags = store.reports.foreign
-      { tags:, programmes: tags.group_by { |one| one[:other_programme] }.map { |programme, ours| { programme:, tags: ours.size, open: ours.count { |one| one[:passed_on_at].nil? } } } }
+      {
+        tags:,
+        programmes:
+          tags
+            .group_by { |one| one[:other_programme] }
+            .map do |programme, ours|
+              { programme:, tags: ours.size, open: ours.count { |one| one[:passed_on_at].nil? } }
+            end
+      }
     end
 
     # CSV of those that wait: what was caught, not by whom.
-    def csv(store:) = Formats::ForeignTagsCsv.write(store.reports.foreign.select { |one| one[:passed_on_at].nil? })
+    def csv(store:)
+      Formats::ForeignTagsCsv.write(store.reports.foreign.select { |one| one[:passed_on_at].nil? })
+    end
 
     def call(store:, ids:, to:, now:) = store.write { store.reports.pass_on(ids, to:, at: now) }
   end

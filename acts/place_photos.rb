@@ -3,23 +3,32 @@
 module Acts
   # Puts a trip's pictures to its fish: by time and order, after what a person has placed. S2.
   #
-  #   moved:  { photo_id:, encounter_id: String | nil } dragged by a person, nil for "no fish";  released: a photo id that may follow again
+  #   moved:  { photo_id:, encounter_id: String | nil } dragged by a person, nil for "no fish";
+  #           released: a photo id that may follow again
   #   clocks: [{ camera:, seconds: }] to set a camera's clock by hand
   #
-  # A picture placed by hand sets its camera's clock, when nobody has set it otherwise, and all others follow.
+  # A picture placed by hand sets its camera's clock, when nobody has set it otherwise, and all
+  # others follow.
   module PlacePhotos
     module_function
 
     def call(store:, member:, trip_id:, moved: nil, released: nil, clocks: [])
       OwnTrip.fetch(store:, member:, id: trip_id)
       store.write do
-        seconds = store.dockside.camera_seconds(trip_id).merge(clocks.to_h { |one| [one[:camera].to_s, one[:seconds]] })
+        seconds =
+          store
+            .dockside
+            .camera_seconds(trip_id)
+            .merge(clocks.to_h { |one| [one[:camera].to_s, one[:seconds]] })
         encounters = store.dockside.encounters(trip_id)
         move(store, trip_id, encounters, moved) if moved
-        store.photos.change(released, encounter_id: nil, placed_by: nil, sure: nil) if released && store.photos.find(released)&.fetch(:trip_id) == trip_id
+        if released && store.photos.find(released)&.fetch(:trip_id) == trip_id
+          store.photos.change(released, encounter_id: nil, placed_by: nil, sure: nil)
+        end
         fish = encounters.map { |one| { id: one[:id], from: one[:caught_at], to: one[:ended_at] } }
         photos = store.photos.of_trip(trip_id)
-        seconds = seconds.merge(clock_by(photos, fish, moved[:photo_id])) if moved && moved[:encounter_id]
+        seconds = seconds.merge(clock_by(photos, fish, moved[:photo_id])) if moved &&
+          moved[:encounter_id]
         place(store, retimed(photos, seconds), fish)
         store.dockside.keep_camera_seconds(trip_id, seconds)
       end
@@ -27,32 +36,70 @@ module Acts
 
     def move(store, trip_id, encounters, moved)
       photo = store.photos.find(moved[:photo_id])
-      known = photo && photo[:trip_id] == trip_id && (moved[:encounter_id].nil? || encounters.any? { |one| one[:id] == moved[:encounter_id] })
-      raise Core::NotFound.new(:no_such_photo, "There is no such photo or fish on this trip.") unless known
+      known =
+        photo && photo[:trip_id] == trip_id &&
+        (moved[:encounter_id].nil? || encounters.any? { |one| one[:id] == moved[:encounter_id] })
+      unless known
+        raise Core::NotFound.new(:no_such_photo, "There is no such photo or fish on this trip.")
+      end
 
-      store.photos.change(photo[:id], encounter_id: moved[:encounter_id], placed_by: "hand", sure: 1.0)
+      store.photos.change(
+        photo[:id],
+        encounter_id: moved[:encounter_id],
+        placed_by: "hand",
+        sure: 1.0
+      )
     end
 
     # The clock of the camera that took this picture, from all of its pictures.
     def clock_by(photos, fish, photo_id)
       camera = photos.find { |one| one[:id] == photo_id }[:camera]
       own = photos.select { |one| one[:camera] == camera && one[:camera_at] }
-      shift = Core::Photo::Placing.clock_seconds(photos: own.map { |one| { id: one[:id], at: one[:camera_at], fish_id: one[:placed_by] == "hand" ? one[:encounter_id] : nil } }, fish:)
+      shift =
+        Core::Photo::Placing.clock_seconds(
+          photos:
+            own.map do |one|
+              {
+                id: one[:id],
+                at: one[:camera_at],
+                fish_id: one[:placed_by] == "hand" ? one[:encounter_id] : nil
+              }
+            end,
+          fish:
+        )
       shift ? { camera.to_s => shift } : {}
     end
 
     def retimed(photos, seconds)
-      photos.map { |one| one[:camera_at] ? one.merge(taken_at: one[:camera_at] + seconds.fetch(one[:camera].to_s, 0)) : one }
-            .sort_by.with_index { |one, index| [one[:taken_at] ? 0 : 1, one[:taken_at].to_f, index] }
+      photos
+        .map do |one|
+          if one[:camera_at]
+            one.merge(taken_at: one[:camera_at] + seconds.fetch(one[:camera].to_s, 0))
+          else
+            one
+          end
+        end
+        .sort_by
+        .with_index { |one, index| [one[:taken_at] ? 0 : 1, one[:taken_at].to_f, index] }
     end
 
     # What a person or the Deck has placed stands; "no fish" by hand is out of the reckoning.
     def place(store, photos, fish)
       stand, free = photos.partition { |one| %w[hand deck].include?(one[:placed_by]) }
-      placed = Core::Photo::Placing.assign(photos: free.map { |one| { id: one[:id], at: one[:taken_at], fish_id: nil } }, fish:)
+      placed =
+        Core::Photo::Placing.assign(
+          photos: free.map { |one| { id: one[:id], at: one[:taken_at], fish_id: nil } },
+          fish:
+        )
       free.each do |one|
         placed[one[:id]].then do |found|
-          store.photos.change(one[:id], taken_at: one[:taken_at], encounter_id: found[:fish_id], sure: found[:sure].round(4), placed_by: "time")
+          store.photos.change(
+            one[:id],
+            taken_at: one[:taken_at],
+            encounter_id: found[:fish_id],
+            sure: found[:sure].round(4),
+            placed_by: "time"
+          )
         end
       end
       stand.each { |one| store.photos.change(one[:id], taken_at: one[:taken_at]) }

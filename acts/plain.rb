@@ -1,13 +1,19 @@
 # frozen_string_literal: true
 
 module Acts
-  # What was sent, as it can be held against what was sent before: keys as strings, times to the millisecond, lengths in millimetres.
+  # What was sent, as it can be held against what was sent before: keys as strings, times to the
+  # millisecond, lengths in millimetres.
   module Plain
     module_function
 
     def of(sent)
-      plain = JSON.parse(JSON.generate(sent.merge(stages: times(sent[:stages]), length: length(sent[:length]))))
-      %w[tag_numbers new_tag_numbers spoiled_numbers lost_numbers].each { |list| plain[list] = numbers(plain[list]) if plain[list] }
+      plain =
+        JSON.parse(
+          JSON.generate(sent.merge(stages: times(sent[:stages]), length: length(sent[:length])))
+        )
+      %w[tag_numbers new_tag_numbers spoiled_numbers lost_numbers].each do |list|
+        plain[list] = numbers(plain[list]) if plain[list]
+      end
       plain
     end
 

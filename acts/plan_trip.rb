@@ -18,14 +18,29 @@ module Acts
 
     def save(store, member, id, sent, plan, today)
       StartTrip.check_day(sent[:held_on], today)
-      columns = { held_on: sent[:held_on], spot_code: sent[:spot_code], platform: sent[:platform], water_temp_c: plan.surface_temp_c, plan: sent.except(:held_on) }
+      columns = {
+        held_on: sent[:held_on],
+        spot_code: sent[:spot_code],
+        platform: sent[:platform],
+        water_temp_c: plan.surface_temp_c,
+        plan: sent.except(:held_on)
+      }
       trip = store.trips.find(id)
       return store.trips.add(id:, member_id: member[:id], **columns) if trip.nil?
-      raise Core::Conflict.at("id", :other_trip, "This trip is not one of yours.") if trip[:member_id] != member[:id]
-      raise Core::Conflict.at("id", :submitted, "This trip was submitted and is locked. Plan a new one.") if trip[:state] == "submitted"
+      if trip[:member_id] != member[:id]
+        raise Core::Conflict.at("id", :other_trip, "This trip is not one of yours.")
+      end
+      if trip[:state] == "submitted"
+        raise Core::Conflict.at(
+          "id", :submitted, "This trip was submitted and is locked. Plan a new one."
+        )
+      end
       if trip[:spot_code] != sent[:spot_code] && store.trips.fish?(id)
-        raise Core::Conflict.at("spot_code", :fish_at_the_spot,
-                                "Fish were logged on this trip at its spot, so the spot stays. Choose another spot on the Deck, or plan another trip.")
+        raise Core::Conflict.at(
+          "spot_code", :fish_at_the_spot,
+          "Fish were logged on this trip at its spot, so the spot stays. Choose another " \
+            "spot on the Deck, or plan another trip."
+        )
       end
 
       store.trips.change(id, columns)

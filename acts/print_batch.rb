@@ -16,23 +16,49 @@ module Acts
     def add(store, member, sent)
       run = Core::Tags::Series.new(**sent.slice(:prefix, :digits, :first_serial, :last_serial))
       count = run.last_serial - run.first_serial + 1
-      raise Core::InvalidInput.at("last_serial", :too_many, "#{count} tags are more than #{MOST_TAGS} in one batch. Enter several.") if count > MOST_TAGS
+      if count > MOST_TAGS
+        raise Core::InvalidInput.at(
+          "last_serial",
+          :too_many,
+          "#{count} tags are more than #{MOST_TAGS} in one batch. Enter several."
+        )
+      end
 
       series_id = series_for(store, run)
       numbers = (run.first_serial..run.last_serial).map { |serial| run.number(serial) }
-      id = store.custody.add_batch(series_id:, label: sent[:label], first_serial: run.first_serial, last_serial: run.last_serial, numbers:)
-      store.changes.note(record: "tag_batch", record_id: id, before: nil, after: sent, member_id: member[:id])
+      id =
+        store.custody.add_batch(
+          series_id:,
+          label: sent[:label],
+          first_serial: run.first_serial,
+          last_serial: run.last_serial,
+          numbers:
+        )
+      store.changes.note(
+        record: "tag_batch",
+        record_id: id,
+        before: nil,
+        after: sent,
+        member_id: member[:id]
+      )
       id
     end
 
     # The series these numbers lie in; a run outside every series of its prefix becomes one.
     def series_for(store, run)
       same = store.custody.series.select { |one| one[:prefix] == run.prefix }
-      holds = same.find { |one| run.first_serial >= one[:first_serial] && run.last_serial <= one[:last_serial] }
+      holds =
+        same.find do |one|
+          run.first_serial >= one[:first_serial] && run.last_serial <= one[:last_serial]
+        end
       return store.custody.add_series(**run.to_h) if holds.nil?
       return holds[:id] if holds[:digits] == run.digits
 
-      raise Core::InvalidInput.at("digits", :bad_series, "Tags of the series #{run.prefix} carry #{holds[:digits]} digits, not #{run.digits}.")
+      raise Core::InvalidInput.at(
+        "digits",
+        :bad_series,
+        "Tags of the series #{run.prefix} carry #{holds[:digits]} digits, not #{run.digits}."
+      )
     end
     private_class_method :series_for
   end

@@ -10,7 +10,14 @@ module Acts
     # PDF bytes. units: "metric" | "imperial"
     def call(store:, story_key:, coast:, papers:, fonts_dir:, base_url:, units: "metric")
       made(store, story_key, coast, papers, "pdf-#{units}") do |story, programme|
-        Formats::Certificate.pdf(story:, link: "#{base_url}/story/#{story_key}", coast: coast.features, fonts_dir:, programme:, units:)
+        Formats::Certificate.pdf(
+          story:,
+          link: "#{base_url}/story/#{story_key}",
+          coast: coast.features,
+          fonts_dir:,
+          programme:,
+          units:
+        )
       end
     end
 

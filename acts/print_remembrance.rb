@@ -5,21 +5,44 @@ module Acts
   module PrintRemembrance
     def self.call(store:, files:, member:, encounter_id:, fonts_dir:)
       one = store.encounters.find(encounter_id)
-      raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.") unless one && (one[:member_id] == member[:id] || member[:role] == "coordinator")
+      unless one && (one[:member_id] == member[:id] || member[:role] == "coordinator")
+        raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.")
+      end
 
       species = store.species.find(one[:species_code])
       pictures = store.photos.of_encounter(encounter_id).first(2).map { |key| files.get(key) }
-      Formats::Remembrance.pdf(encounter: one, species:, weight: weight(one, species), tag_numbers: store.fish.tags_at(encounter_id) | one[:read_numbers].to_a,
-                               spot_name: store.waters.spot(one[:spot_code])&.fetch(:name), pictures:, fonts_dir:)
+      Formats::Remembrance.pdf(
+        encounter: one,
+        species:,
+        weight: weight(one, species),
+        tag_numbers: store.fish.tags_at(encounter_id) | one[:read_numbers].to_a,
+        spot_name: store.waters.spot(one[:spot_code])&.fetch(:name),
+        pictures:,
+        fonts_dir:
+      )
     end
 
     # { g:, how: } from the scale, the girth or the length, in that order; nil when none is known.
     def self.weight(one, species)
-      return { g: one[:weight_g], how: one[:weight_how] == "scale" ? "on a scale" : "as written down" } if one[:weight_g]
+      if one[:weight_g]
+        return (
+          { g: one[:weight_g], how: one[:weight_how] == "scale" ? "on a scale" : "as written down" }
+        )
+      end
       return nil if one[:length_mm].nil? || one[:length_kind] != species.length_kind
-      return { g: Core::Fish::Weight.from_girth(length_mm: one[:length_mm], girth_mm: one[:girth_mm]), how: "from length and girth" } if one[:girth_mm]
+      if one[:girth_mm]
+        return (
+          {
+            g: Core::Fish::Weight.from_girth(length_mm: one[:length_mm], girth_mm: one[:girth_mm]),
+            how: "from length and girth"
+          }
+        )
+      end
 
-      { g: species.weight_g_at(one[:length_mm]), how: "from length alone, as a fish of that length usually weighs" }
+      {
+        g: species.weight_g_at(one[:length_mm]),
+        how: "from length alone, as a fish of that length usually weighs"
+      }
     end
     private_class_method :weight
   end

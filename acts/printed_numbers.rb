@@ -15,7 +15,9 @@ module Acts
     # An encounter as it was sent, with its numbers so.
     def in_sent(store, sent)
       series = store.desk.series
-      sent.merge(LISTS.filter_map { |list| [list, of(store, sent[list], series:)] if sent[list] }.to_h)
+      sent.merge(
+        LISTS.filter_map { |list| [list, of(store, sent[list], series:)] if sent[list] }.to_h
+      )
     end
   end
 end

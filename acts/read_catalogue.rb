@@ -13,13 +13,13 @@ module Acts
 
     def self.shown(law, today, limit)
       law.merge(entered_at: law[:entered_at].utc.iso8601,
-                stale: (today - law[:checked_on]).to_i > limit)
+        stale: (today - law[:checked_on]).to_i > limit)
     end
 
     def self.past(law)
       law.merge(entered_at: law[:entered_at].utc.iso8601,
-                superseded_at: law[:superseded_at].utc.iso8601,
-                withdrawn_at: law[:withdrawn_at]&.utc&.iso8601)
+        superseded_at: law[:superseded_at].utc.iso8601,
+        withdrawn_at: law[:withdrawn_at]&.utc&.iso8601)
     end
     private_class_method :shown, :past
   end

@@ -1,17 +1,28 @@
 # frozen_string_literal: true
 
 module Acts
-  # The contested questions with their schools, what the house chose, and what the member chose on top.
+  # The contested questions with their schools, what the house chose, and what the member chose on
+  # top.
   module ReadHouseRules
     def self.call(store:, member:)
       rules = store.house_rules.current
-      { version: rules.version, choices: rules.choices, own: member[:stricter], versions: store.house_rules.versions.map do |one|
-        one.merge(made_at: one[:made_at].utc.iso8601)
-      end,
-        figures: Core::Protocol::Figures::ALL.values.map { |one| one.to_h.merge(value: rules.figure(one.key)) },
+      {
+        version: rules.version,
+        choices: rules.choices,
+        own: member[:stricter],
+        versions:
+          store.house_rules.versions.map { |one| one.merge(made_at: one[:made_at].utc.iso8601) },
+        figures:
+          Core::Protocol::Figures::ALL.values.map do |one|
+            one.to_h.merge(value: rules.figure(one.key))
+          end,
         guild_notes: rules.guild_notes,
         guilds: Core::Fish::Guild.all.map { |guild| { key: guild.key, name: guild.name } },
-        questions: Core::Protocol::Questions::ALL.map { |question| question.to_h.except(:guild_defaults).merge(schools: question.schools.map(&:to_h)) } }
+        questions:
+          Core::Protocol::Questions::ALL.map do |question|
+            question.to_h.except(:guild_defaults).merge(schools: question.schools.map(&:to_h))
+          end
+      }
     end
   end
 end

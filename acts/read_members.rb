@@ -5,8 +5,10 @@ module Acts
   module ReadMembers
     def self.call(store:, today:)
       store.members.all.map do |member|
-        member.slice(:id, :name, :email, :role, :public_name, :permit_number, :permit_expires_on, :trained, :active)
-              .merge(authorisation: Core::Trips::Authorisation.standing(member:, on: today).to_h)
+        member.slice(
+          :id, :name, :email, :role, :public_name, :permit_number, :permit_expires_on, :trained,
+          :active
+        ).merge(authorisation: Core::Trips::Authorisation.standing(member:, on: today).to_h)
       end
     end
   end

@@ -5,12 +5,18 @@ module Acts
   module ReadTag
     module_function
 
-    # Returns { fish: { species_code:, released_on:, days:, length_mm:, length_kind:, story_key: } | nil }.
+    # Returns { fish: { species_code:, released_on:, days:, length_mm:, length_kind:, story_key: } |
+    # nil }.
     def call(store:, number:, today:)
       fish = store.fish.carrying(PrintedNumbers.of(store, [number]).first)
       return { fish: nil } if fish.nil?
 
-      { fish: { **fish.slice(:species_code, :released_on, :story_key, :length_mm, :length_kind), days: (today - fish[:released_on]).to_i } }
+      {
+        fish: {
+          **fish.slice(:species_code, :released_on, :story_key, :length_mm, :length_kind),
+          days: (today - fish[:released_on]).to_i
+        }
+      }
     end
   end
 end

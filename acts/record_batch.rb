@@ -1,18 +1,22 @@
 # frozen_string_literal: true
 
 module Acts
-  # What a phone has collected without a signal: each record stands on its own, whatever becomes of the others.
+  # What a phone has collected without a signal: each record stands on its own, whatever becomes of
+  # the others.
   #
-  #   records:   [{ id:, body: Hash as it came, read: -> { as RecordEncounter takes it } }, ...]; read raises
-  #              Core::InvalidInput for what cannot be read
+  #   records:   [{ id:, body: Hash as it came, read: -> { as RecordEncounter takes it } }, ...];
+  #              read raises Core::InvalidInput for what cannot be read
   #   phone_now: Time by the phone's clock when it sent them, nil when it did not say
   #   bug:       (error) -> number it is found by in the log; raises what is not this record's fault
   #   paper:     as RecordEncounter takes it
   #
-  # Returns [{ id:, answer: "stored" | "known" | "held", story_key:, code:, message:, fields: }, ...] in the same
-  # order. Held records are kept on the server too; nothing that a phone has sent is lost.
+  # Returns [{ id:, answer: "stored" | "known" | "held", story_key:, code:, message:, fields: },
+  # ...] in the same order. Held records are kept on the server too; nothing that a phone has sent
+  # is lost.
   class RecordBatch
-    def self.call(records:, **with) = new(**with).then { |batch| records.map { |record| batch.record(record) } }
+    def self.call(records:, **with)
+      new(**with).then { |batch| records.map { |record| batch.record(record) } }
+    end
 
     def initialize(store:, member:, now:, bug:, phone_now: nil, paper: nil)
       @store = store
@@ -25,31 +29,72 @@ module Acts
 
     # Stores one, or holds it with its reason.
     def record(record)
-      told = RecordEncounter.call(store: @store, member: @member, id: record[:id], sent: record[:read].call, now: @now,
-                                  phone_now: @phone_now, paper: @paper)
+      told =
+        RecordEncounter.call(
+          store: @store,
+          member: @member,
+          id: record[:id],
+          sent: record[:read].call,
+          now: @now,
+          phone_now: @phone_now,
+          paper: @paper
+        )
       @store.held_encounters.settle(record[:id], at: @now)
       { id: record[:id], **told, code: nil, message: nil, fields: {} }
     rescue Core::Error => e
       hold(record, e.code, e.message, e.fields)
     rescue StandardError => e
-      hold(record, :internal, "Something went wrong on our side with this record; the others are not touched by it, and it is " \
-                              "kept. Tell the coordinator this number: #{@bug.call(e)}.", {})
+      hold(
+        record,
+        :internal,
+        "Something went wrong on our side with this record; " \
+          "the others are not touched by it, and it is " \
+          "kept. Tell the coordinator this number: #{@bug.call(e)}.",
+        {}
+      )
     end
 
     private
 
     def hold(record, code, message, fields)
       body = HeldBody.of(record[:body])
-      return mended(record[:id]) if @store.held_encounters.mended?(record[:id], member_id: @member[:id], body:)
+      if @store.held_encounters.mended?(record[:id], member_id: @member[:id], body:)
+        return mended(record[:id])
+      end
 
-      @store.write { @store.held_encounters.hold(id: record[:id], member_id: @member[:id], body:, code:, message:, fields:) }
-      { id: record[:id], answer: "held", story_key: nil, caution_points: nil, revision: nil, collisions: [], code:, message:, fields: }
+      @store.write do
+        @store.held_encounters.hold(
+          id: record[:id],
+          member_id: @member[:id],
+          body:,
+          code:,
+          message:,
+          fields:
+        )
+      end
+      {
+        id: record[:id],
+        answer: "held",
+        story_key: nil,
+        caution_points: nil,
+        revision: nil,
+        collisions: [],
+        code:,
+        message:,
+        fields:
+      }
     end
 
     # This faulty record was mended at the desk meanwhile.
     def mended(id)
       stands = @store.encounters.record(id)
-      { id:, **RecordEncounter.answer(@store, stands, "known", stands[:revision]), code: nil, message: nil, fields: {} }
+      {
+        id:,
+        **RecordEncounter.answer(@store, stands, "known", stands[:revision]),
+        code: nil,
+        message: nil,
+        fields: {}
+      }
     end
   end
 end

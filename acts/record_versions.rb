@@ -9,10 +9,13 @@ module Acts
       @known = known
     end
 
-    # The stored revision of the same sending, or of a later one by the same device; nil when it says something new.
+    # The stored revision of the same sending, or of a later one by the same device; nil when it
+    # says something new.
     def already(sent, fingerprint)
       heard = heard(sent)
-      heard if heard && (heard[:device_revision] > sent[:revision] || heard[:fingerprint] == fingerprint)
+      if heard && (heard[:device_revision] > sent[:revision] || heard[:fingerprint] == fingerprint)
+        heard
+      end
     end
 
     # The same revision of the same device with something else in it.
@@ -21,14 +24,17 @@ module Acts
       heard && heard[:device_revision] == sent[:revision]
     end
 
-    # { sent: what is to be stored, collisions: [...] }. A device that never spoke of it is taken at its word: it read
-    # what stands, or it is an older phone that names no device.
+    # { sent: what is to be stored, collisions: [...] }. A device that never spoke of it is taken at
+    # its word: it read what stands, or it is an older phone that names no device.
     def merged(sent)
       standing = SentAgain.of(@store, @known)
       base = @store.encounters.last_said(@known[:id], device: sent[:device].to_s)
       found = Core::Records::Merge.call(base:, said: Plain.of(sent), stands: Plain.of(standing))
       names = found[:fields].map(&:to_sym)
-      { sent: standing.merge(names.to_h { |name| [name, sent[name]] }), collisions: found[:collisions] }
+      {
+        sent: standing.merge(names.to_h { |name| [name, sent[name]] }),
+        collisions: found[:collisions]
+      }
     end
 
     private
@@ -37,7 +43,8 @@ module Acts
     def heard(sent)
       return @heard if defined?(@heard)
 
-      @heard = @store.encounters.heard(@known[:id], device: sent[:device].to_s, revision: sent[:revision])
+      @heard =
+        @store.encounters.heard(@known[:id], device: sent[:device].to_s, revision: sent[:revision])
     end
   end
 end

@@ -4,11 +4,13 @@ module Acts
   # A finder, without an account, tells us about a tag.
   #
   #   id:   String, UUID from the phone
-  #   sent: { number_as_read:, more_numbers: [String], species_code:, length:, caught_on: Date, place: { lat_deg:, lon_deg: } | nil,
-  #           place_words:, fate:, finder_name:, finder_contact: }
+  #   sent: { number_as_read:, more_numbers: [String], species_code:, length:, caught_on: Date,
+  #           place: { lat_deg:, lon_deg: } | nil, place_words:, fate:, finder_name:,
+  #           finder_contact: }
   #
   # Returns { answer: "stored" | "known", state:, story_key:, report_key:, revision:, sentence: }.
-  # A number that fits no fish is not an error: it is kept and waits for the coordinator. The same content sent again
+  # A number that fits no fish is not an error: it is kept and waits for the coordinator. The same
+  # content sent again
   # under another id is kept and joined to the first: one catch is told once.
   # Raises Core::InvalidInput or Conflict.
   module ReportTag
@@ -26,7 +28,14 @@ module Acts
         known = store.reports.find(id)
         next already(store, known, fingerprint) if known
 
-        report = { id:, report_key: SecureRandom.urlsafe_base64(16), fingerprint:, revision: 1, encounter_id: nil, **columns(store, sent, today) }
+        report = {
+          id:,
+          report_key: SecureRandom.urlsafe_base64(16),
+          fingerprint:,
+          revision: 1,
+          encounter_id: nil,
+          **columns(store, sent, today)
+        }
         first = store.reports.same_content(fingerprint, before: now)
         first ? add_joined(store, report, first) : add(store, report)
         answer(store, "stored", store.reports.find(id))
@@ -35,17 +44,28 @@ module Acts
 
     def already(store, known, fingerprint)
       if known[:fingerprint] != fingerprint
-        raise Core::Conflict.at("id", :other_content, "A report with this id was sent with other content. Open it by its link to change it, or open the page anew and send it again.")
+        raise Core::Conflict.at(
+          "id", :other_content,
+          "A report with this id was sent with other content. Open it by its link to " \
+            "change it, or open the page anew and send it again."
+        )
       end
 
       answer(store, "known", known)
     end
 
-    def add_joined(store, report, first) = store.reports.add(report.merge(state: "joined", same_as: first))
+    def add_joined(store, report, first)
+      store.reports.add(report.merge(state: "joined", same_as: first))
+    end
 
     def add(store, report)
       verdict = FindFish.judge(store:, report:)
-      store.reports.add(report.merge(state: "waiting", waiting_reason: verdict.fetch(:reason, :number_not_found).to_s))
+      store.reports.add(
+        report.merge(
+          state: "waiting",
+          waiting_reason: verdict.fetch(:reason, :number_not_found).to_s
+        )
+      )
       MatchReport.accept(store:, report:, fish: verdict[:fish]) if verdict[:accepted]
     end
 
@@ -53,16 +73,34 @@ module Acts
     def columns(store, sent, today)
       check(store, sent, today)
       more = sent[:more_numbers].to_a.map(&:strip).reject(&:empty?)
-      { number_as_read: sent[:number_as_read].strip, more_numbers: more, numbers: FindFish.numbers({ number_as_read: sent[:number_as_read], more_numbers: more }, store.desk.series),
-        **sent.slice(:species_code), **day(sent, today), **become(sent), units: sent[:units] || "metric",
-        **%i[place_words finder_name finder_contact finder_phone].to_h { |key| [key, blank_to_nil(sent[key])] },
-        **Core::Fish::SentLength.columns(sent[:length]), lat_deg: sent.dig(:place, :lat_deg), lon_deg: sent.dig(:place, :lon_deg) }
+      {
+        number_as_read: sent[:number_as_read].strip,
+        more_numbers: more,
+        numbers:
+          FindFish.numbers(
+            { number_as_read: sent[:number_as_read], more_numbers: more },
+            store.desk.series
+          ),
+        **sent.slice(:species_code),
+        **day(sent, today),
+        **become(sent),
+        units: sent[:units] || "metric",
+        **%i[place_words finder_name finder_contact finder_phone].to_h do |key|
+          [key, blank_to_nil(sent[key])]
+        end,
+        **Core::Fish::SentLength.columns(sent[:length]),
+        lat_deg: sent.dig(:place, :lat_deg),
+        lon_deg: sent.dig(:place, :lon_deg)
+      }
     end
 
-    # The day itself, the last day of a span, or the day when it was told, of which nobody knows more.
+    # The day itself, the last day of a span, or the day when it was told, of which nobody knows
+    # more.
     def day(sent, today)
       return { day_said: "unknown", caught_on: today, caught_from: nil } if sent[:caught_on].nil?
-      return { day_said: "day", caught_on: sent[:caught_on], caught_from: nil } if sent[:caught_from].nil? || sent[:caught_from] == sent[:caught_on]
+      if sent[:caught_from].nil? || sent[:caught_from] == sent[:caught_on]
+        return { day_said: "day", caught_on: sent[:caught_on], caught_from: nil }
+      end
 
       { day_said: "span", caught_on: sent[:caught_on], caught_from: sent[:caught_from] }
     end
@@ -75,48 +113,94 @@ module Acts
     end
 
     def check(store, sent, today)
-      raise Core::InvalidInput.at("number_as_read", :no_number, "Type the number on the tag, as far as you can read it.") if Core::Tags::Number.normalise(sent[:number_as_read]).empty?
+      if Core::Tags::Number.normalise(sent[:number_as_read]).empty?
+        raise Core::InvalidInput.at(
+          "number_as_read", :no_number,
+          "Type the number on the tag, as far as you can read it."
+        )
+      end
       if sent[:species_code] && store.species.find(sent[:species_code]).nil?
-        raise Core::InvalidInput.at("species_code", :unknown_species, "There is no species #{sent[:species_code].inspect} in our list. Leave it out if you are not sure.")
+        raise Core::InvalidInput.at(
+          "species_code",
+          :unknown_species,
+          "There is no species #{sent[:species_code].inspect} in our list. Leave it out if " \
+            "you are not sure."
+        )
       end
 
       check_phone(sent[:finder_phone].to_s)
       from, on = sent.values_at(:caught_from, :caught_on)
-      raise Core::InvalidInput.at("caught_from", :crossed_dates, "The first day comes after the last one. Change one of them.") if from && on && from > on
-      return if [from, on].compact.all? { |one| (EARLIEST_ON..(today + DATE_SLACK_DAYS)).cover?(one) }
+      if from && on && from > on
+        raise Core::InvalidInput.at(
+          "caught_from", :crossed_dates,
+          "The first day comes after the last one. Change one of them."
+        )
+      end
+      if [from, on].compact.all? { |one| (EARLIEST_ON..(today + DATE_SLACK_DAYS)).cover?(one) }
+        return
+      end
 
       raise Core::InvalidInput.at("caught_on", :impossible_date,
-                                  "#{Core::Units.day_text([from, on].compact.max)} cannot be the day of this catch: it must be today or before, and not before #{EARLIEST_ON.year}.")
+        "#{Core::Units.day_text([from, on].compact.max)} cannot be the " \
+          "day of this catch: it must be today or before, and not before " \
+          "#{EARLIEST_ON.year}.")
     end
 
     def check_phone(phone)
       return if phone.strip.empty? || phone.count("0-9") >= LEAST_DIGITS_OF_A_PHONE
 
-      raise Core::InvalidInput.at("finder_phone", :no_phone, "“#{phone.strip}” has too few digits for a telephone number. Mend it, or leave it out.")
+      raise Core::InvalidInput.at(
+        "finder_phone",
+        :no_phone,
+        "“#{phone.strip}” has too few digits for a " \
+          "telephone number. Mend it, or leave it out."
+      )
     end
 
     # One that was joined to another answers as that one does.
     def answer(store, word, report)
       told = report[:same_as] ? store.reports.find(report[:same_as]) : report
-      { answer: word, state: told[:state], story_key: told[:story_key], **report.slice(:report_key, :revision), **words(told) }
+      {
+        answer: word,
+        state: told[:state],
+        story_key: told[:story_key],
+        **report.slice(:report_key, :revision),
+        **words(told)
+      }
     end
 
     # Where it waits: why, and what would help.
     def words(told)
-      return { sentence: SENTENCES.fetch(told[:state]), helps: nil } unless told[:state] == "waiting"
+      unless told[:state] == "waiting"
+        return { sentence: SENTENCES.fetch(told[:state]), helps: nil }
+      end
 
       reason = Core::Recaptures::Waiting.of(told[:waiting_reason])
-      { sentence: "Thank you. Your report is kept. #{reason.finder} A coordinator looks at it, and its story comes to this link.", helps: reason.helps }
+      {
+        sentence:
+          "Thank you. Your report is kept. #{reason.finder} A coordinator looks at it, and its " \
+          "story comes to this link.",
+        helps: reason.helps
+      }
     end
 
     # What the finder hears must not tell which numbers exist.
     SENTENCES = {
       "matched" => "Thank you. This is the fish's story so far.",
-      "set_aside" => "Thank you. Your report is kept; no fish of ours could be found for this number.",
+      "set_aside" =>
+        "Thank you. Your report is kept; no fish of ours could be found for this number.",
       "joined" => "Thank you. Your report is kept with another one of the same catch."
     }.freeze
 
     def blank_to_nil(text) = text.to_s.strip.empty? ? nil : text.strip
-    private_class_method :already, :add_joined, :add, :day, :become, :words, :check, :check_phone, :blank_to_nil
+    private_class_method :already,
+      :add_joined,
+      :add,
+      :day,
+      :become,
+      :words,
+      :check,
+      :check_phone,
+      :blank_to_nil
   end
 end

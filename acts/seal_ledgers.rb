@@ -6,16 +6,24 @@ module Acts
     module_function
 
     # Returns { ledger => rows sealed now, nil when it was too busy }.
-    def call(store:) = Store::LedgerSeals::LEDGERS.to_h { |ledger| [ledger, store.ledger_seals.seal(ledger)] }
+    def call(store:)
+      Store::LedgerSeals::LEDGERS.to_h { |ledger| [ledger, store.ledger_seals.seal(ledger)] }
+    end
 
-    # kept: { ledger => { last_id:, hash: } } of seals that were kept elsewhere, for a chain that was made anew
+    # kept: { ledger => { last_id:, hash: } } of seals that were kept elsewhere, for a chain that
+    #       was made anew
     # Returns { ledger => as Store::LedgerSeals#verify }.
     def verify(store:, kept: {})
       Store::LedgerSeals::LEDGERS.to_h do |ledger|
         found = store.ledger_seals.verify(ledger)
         copy = kept[ledger]
         other = copy && !store.ledger_seals.there?(ledger, **copy.slice(:last_id, :hash))
-        found[:broken] << { last_id: copy[:last_id], why: "the seal that was kept elsewhere is not there any more" } if other
+        if other
+          found[:broken] << {
+            last_id: copy[:last_id],
+            why: "the seal that was kept elsewhere is not there any more"
+          }
+        end
         [ledger, found]
       end
     end

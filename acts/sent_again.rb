@@ -1,11 +1,15 @@
 # frozen_string_literal: true
 
 module Acts
-  # A stored record as a phone would send it, to be changed in part and stored again by the same rules.
+  # A stored record as a phone would send it, to be changed in part and stored again by the same
+  # rules.
   module SentAgain
-    KEPT = %i[trip_id kind fate species_code weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal
-              outcome tag_act tag_advice decision_why place_how hook_type utc_offset_minutes house_rules_version own_rules_version
-              tag_where note bleeding tag_question voided_because spot_code].freeze
+    KEPT = %i[
+      trip_id kind fate species_code weight_g weight_how tare_g girth_mm hook_place hook_side
+      hook_count removal outcome tag_act tag_advice decision_why place_how hook_type
+      utc_offset_minutes house_rules_version own_rules_version tag_where note bleeding tag_question
+      voided_because spot_code
+    ].freeze
     LISTS = %i[marks handling pressure_signs spoiled_numbers lost_numbers].freeze
 
     module_function
@@ -22,8 +26,15 @@ module Acts
     end
 
     def measured(known)
-      length = known[:length_mm] && { value: known[:length_mm], unit: "mm", kind: known[:length_kind], how: known[:length_how],
-                                      sd_mm: known[:length_sd_mm] }
+      length =
+        known[:length_mm] &&
+        {
+          value: known[:length_mm],
+          unit: "mm",
+          kind: known[:length_kind],
+          how: known[:length_how],
+          sd_mm: known[:length_sd_mm]
+        }
       { length:, water_temp_c: known[:water_temp_c]&.to_f, depth_m: known[:depth_m]&.to_f,
         air_seconds: known[:source] == "paper" ? known[:air_seconds] : nil }
     end

@@ -1,10 +1,12 @@
 # frozen_string_literal: true
 
 module Acts
-  # The first day of a programme: its name, its coast with waters and spots, and its first coordinator, who gets
-  # a letter to set a password. Safe to run again: what is there is left or renewed, and nobody is added twice.
+  # The first day of a programme: its name, its coast with waters and spots, and its first
+  # coordinator, who gets a letter to set a password. Safe to run again: what is there is left or
+  # renewed, and nobody is added twice.
   #
-  #   given: { name:, contact:, sender:, coordinator:, email:, geojson: parsed or nil, sea: name of the sea }
+  #   given: { name:, contact:, sender:, coordinator:, email:, geojson: parsed or nil, sea: name of
+  #          the sea }
   module SetUpProgramme
     SEA_CODE = "sea"
 
@@ -15,30 +17,48 @@ module Acts
       store.write do
         store.programme.keep(given.slice(:name, :contact, :sender).compact)
         draw(store, given) if given[:geojson]
-        { waters: store.waters.all.size, spots: store.waters.spots.size, coordinator: coordinator(store, given) }
+        {
+          waters: store.waters.all.size,
+          spots: store.waters.spots.size,
+          coordinator: coordinator(store, given)
+        }
       end
     end
 
     def draw(store, given)
       features = Core::Waters::DrawnCoast.read(given[:geojson])
-      loughs = features.filter_map { |one| one.dig("properties", "name") if one.dig("properties", "kind") == "lough" }
+      loughs =
+        features.filter_map do |one|
+          one.dig("properties", "name") if one.dig("properties", "kind") == "lough"
+        end
       places = Core::Waters::DrawnCoast.places(features)
       waters(store, given[:sea] || given[:name], loughs, places)
       store.programme.replace_coast(features)
       fresh = loughs.first || "Fresh water"
       taken = store.waters.spot_names
       places.reject { |place| taken.value?(place[:name]) }.each do |place|
-        store.waters.keep_spot(code(place[:name]), { **place.except(:kind), water_code: place[:kind] == "fresh" ? code(fresh) : SEA_CODE, retired_at: nil })
+        store.waters.keep_spot(
+          code(place[:name]),
+          {
+            **place.except(:kind),
+            water_code: place[:kind] == "fresh" ? code(fresh) : SEA_CODE,
+            retired_at: nil
+          }
+        )
       end
     end
 
     def waters(store, sea, loughs, places)
-      store.waters.keep_water(SEA_CODE, { name: sea, kind: "sea" }) if places.empty? || places.any? { |place| place[:kind] == "sea" }
+      if places.empty? || places.any? { |place| place[:kind] == "sea" }
+        store.waters.keep_water(SEA_CODE, { name: sea, kind: "sea" })
+      end
       loughs = ["Fresh water"] if loughs.empty? && places.any? { |place| place[:kind] == "fresh" }
       loughs.each { |name| store.waters.keep_water(code(name), { name:, kind: "fresh" }) }
     end
 
-    def code(name) = name.unicode_normalize(:nfkd).downcase.gsub(/[^a-z0-9]+/, "_").gsub(/\A_+|_+\z/, "")[0, 40]
+    def code(name)
+      name.unicode_normalize(:nfkd).downcase.gsub(/[^a-z0-9]+/, "_").gsub(/\A_+|_+\z/, "")[0, 40]
+    end
 
     def coordinator(store, given)
       return :there if store.members.account?(given[:email])

@@ -8,7 +8,11 @@ module Acts
       store.write do
         next if store.calls.called(id, member_id: member[:id], at: now)
 
-        raise Core::Conflict.at("number", :not_so, "Somebody rang already, or there is nothing to say any more. Look at the list again.")
+        raise Core::Conflict.at(
+          "number", :not_so,
+          "Somebody rang already, or there is nothing to " \
+            "say any more. Look at the list again."
+        )
       end
     end
   end

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # What a coordinator makes of a doubt about a record: it stands as it is, or is looked at again; or who wrote it is asked. O6.
+  # What a coordinator makes of a doubt about a record: it stands as it is, or is looked at again;
+  # or who wrote it is asked. O6.
   #
   #   verdict: stands | asked | open;  why: the reason, or the question
   #
@@ -11,23 +12,46 @@ module Acts
 
     def call(store:, member:, encounter_id:, code:, verdict:, why:, now:)
       store.write do
-        query = store.queries.lock(encounter_id, code) or raise Core::NotFound.new(:no_such_query, "There is no such doubt.")
+        query = store.queries.lock(encounter_id, code) or
+          raise Core::NotFound.new(:no_such_query, "There is no such doubt.")
         if query[:settled_at].nil? == (verdict == "open")
-          raise Core::Conflict.at("verdict", :not_so,
-                                  verdict == "open" ? "This doubt is open already." : "This doubt is settled already, by a correction or by somebody else. Look at the list again.")
+          raise Core::Conflict.at(
+            "verdict",
+            :not_so,
+            (
+              if verdict == "open"
+                "This doubt is open already."
+              else
+                "This doubt is settled already, by a correction or by somebody else. Look " \
+                  "at the list again."
+              end
+            )
+          )
         end
 
         if verdict == "asked"
           ask(store, query, encounter_id, why)
         else
-          store.queries.settle(encounter_id, code, by: verdict == "stands" ? member[:id] : nil, why:, at: now)
+          store.queries.settle(
+            encounter_id,
+            code,
+            by: verdict == "stands" ? member[:id] : nil,
+            why:,
+            at: now
+          )
         end
       end
     end
 
     def ask(store, query, encounter_id, why)
       numbers = store.fish.tags_at(encounter_id)
-      WriteLetter.about_record(store:, member_id: query[:member_id], caught_on: query[:caught_on], question: "#{query[:sentence]}\n\n#{why}", number: numbers.first || "a fish without a tag")
+      WriteLetter.about_record(
+        store:,
+        member_id: query[:member_id],
+        caught_on: query[:caught_on],
+        question: "#{query[:sentence]}\n\n#{why}",
+        number: numbers.first || "a fish without a tag"
+      )
     end
     private_class_method :ask
   end

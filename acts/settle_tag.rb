@@ -3,7 +3,8 @@
 module Acts
   # Says what became of a number that does not add up, in the custody ledger. S4.
   #
-  #   act: spoiled | lost | in_pouch ("I have counted it") | found (again, after it was lost) | from_pouch_of_owner (a tag of another member's that was used here) | caught_twice
+  #   act: spoiled | lost | in_pouch ("I have counted it") | found (again, after it was lost) |
+  #        from_pouch_of_owner (a tag of another member's that was used here) | caught_twice
   #
   # Raises Core::InvalidInput, NotFound.
   module SettleTag
@@ -13,20 +14,30 @@ module Acts
       trip = OwnTrip.fetch(store:, member:, id: trip_id)
       store.write do
         tag = store.custody.lock([number]).first
-        raise Core::NotFound.new(:no_such_tag, "#{number} is not a number of this programme.") if tag.nil?
+        if tag.nil?
+          raise Core::NotFound.new(:no_such_tag, "#{number} is not a number of this programme.")
+        end
 
         settle(store, trip, member, tag, act, now)
       end
     end
 
-    STATE_FOR = { "in_pouch" => "in_pouch", "spoiled" => "in_pouch", "lost" => "in_pouch", "found" => "lost",
-                  "from_pouch_of_owner" => "applied", "caught_twice" => "applied" }.freeze
+    STATE_FOR = {
+      "in_pouch" => "in_pouch",
+      "spoiled" => "in_pouch",
+      "lost" => "in_pouch",
+      "found" => "lost",
+      "from_pouch_of_owner" => "applied",
+      "caught_twice" => "applied"
+    }.freeze
     # The ledger's word for a tag of that state, so that a note moves nothing.
     SAME_ACT = { "in_pouch" => "issued", "applied" => "applied" }.freeze
 
     def settle(store, trip, member, tag, act, now)
       number, state, holder = tag.values_at(:number, :state, :holder_id)
-      refuse(tag) unless state == STATE_FOR.fetch(act) && (state == "applied" || holder == trip[:member_id])
+      unless state == STATE_FOR.fetch(act) && (state == "applied" || holder == trip[:member_id])
+        refuse(tag)
+      end
 
       about = { member_id: trip[:member_id], at: now, made_by: member[:id] }
       said = Store::Custody::SAID[act]
@@ -41,11 +52,20 @@ module Acts
     def refuse_lost_on_a_record(store, number)
       return unless store.encounters.any_lost?(number)
 
-      raise Core::InvalidInput.at("number", :lost_on_a_record, "#{number} stands as lost on a fish's record. Change its tag numbers there.")
+      raise Core::InvalidInput.at(
+        "number",
+        :lost_on_a_record,
+        "#{number} stands as lost on a fish's record. Change its tag numbers there."
+      )
     end
 
     def refuse(tag)
-      raise Core::InvalidInput.at("number", :not_so, "#{tag[:number]} is written down as #{tag[:state].tr('_', ' ')} now; this does not fit it. Look at the list again.")
+      raise Core::InvalidInput.at(
+        "number",
+        :not_so,
+        "#{tag[:number]} is written down as #{tag[:state].tr('_', ' ')} now; this does not " \
+          "fit it. Look at the list again."
+      )
     end
     private_class_method :settle, :refuse_lost_on_a_record, :refuse
   end

@@ -1,24 +1,30 @@
 # frozen_string_literal: true
 
 module Acts
-  # The crew's view: one trip's fish in hand on several devices. Whoever holds the trip's key sees the running clock and may tap.
+  # The crew's view: one trip's fish in hand on several devices. Whoever holds the trip's key sees
+  # the running clock and may tap.
   #
-  # A tap has a place in its fish's row of taps; the first device that fills a place is right, so two taps for one act count once.
-  # Devices send how long ago a tap was, not what time: their clocks need not agree.
+  # A tap has a place in its fish's row of taps; the first device that fills a place is right, so
+  # two taps for one act count once. Devices send how long ago a tap was, not what time: their
+  # clocks need not agree.
   module ShareDeck
     # A fish that nobody touched for so long is not in hand any more.
     FORGOTTEN_AFTER_SECONDS = 4 * 3600
 
     module_function
 
-    # A key ends this many days after the day of its trip: a link that was passed on opens nothing for ever. House rule.
+    # A key ends this many days after the day of its trip: a link that was passed on opens nothing
+    # for ever. House rule.
     KEY_DAYS = 2
 
-    # Returns the trip's key, made on first asking and when the one before is past its time. Raises Core::NotFound.
+    # Returns the trip's key, made on first asking and when the one before is past its time. Raises
+    # Core::NotFound.
     def open(store:, member:, trip_id:, now:)
       store.write do
         trip = store.trips.find(trip_id)
-        raise Core::NotFound.new(:no_such_trip, "This trip is not one of yours.") unless trip && trip[:member_id] == member[:id]
+        unless trip && trip[:member_id] == member[:id]
+          raise Core::NotFound.new(:no_such_trip, "This trip is not one of yours.")
+        end
 
         store.live.key_of(trip_id) || new_key(store, trip, now)
       end
@@ -32,10 +38,12 @@ module Acts
       card.merge(trip: card[:trip].except(:lat_deg, :lon_deg), pouch: [], spots: [], known_fish: [])
     end
 
-    #   fish: [{ id:, species_code:, tag_number:, seen: Hash | nil, taps: [{ act:, age_ms: }], undone_from: Integer | nil, undos: }, ...] as one device
-    #         has them; `seen` is what the Deck knows of the fish besides, and only the Deck sends it
+    #   fish: [{ id:, species_code:, tag_number:, seen: Hash | nil, taps: [{ act:, age_ms: }],
+    #         undone_from: Integer | nil, undos: }, ...] as one device has them; `seen` is what the
+    #         Deck knows of the fish besides, and only the Deck sends it
     #
-    # Returns the fish in hand as all devices should have them: [{ id:, species_code:, tag_number:, seen:, undos:, taps: [{ act:, at: }] }, ...]
+    # Returns the fish in hand as all devices should have them: [{ id:, species_code:, tag_number:,
+    # seen:, undos:, taps: [{ act:, at: }] }, ...]
     def sync(store:, key:, device:, fish:, now:)
       trip = trip!(store, key)
       store.write do
@@ -46,26 +54,54 @@ module Acts
 
     def new_key(store, trip, now)
       last_day = [trip[:held_on], now.to_date].max + KEY_DAYS
-      SecureRandom.urlsafe_base64(16).tap { |key| store.live.keep_key(trip[:id], key, until_at: last_day.to_time) }
+      SecureRandom
+        .urlsafe_base64(16)
+        .tap { |key| store.live.keep_key(trip[:id], key, until_at: last_day.to_time) }
     end
 
     def merge(store, trip, device, one, now)
       refuse_unknown(store, one[:species_code])
-      known = store.live.keep_fish(id: one[:id], trip_id: trip[:id], at: now, seen: one[:seen], **one.slice(:species_code, :tag_number))
+      known =
+        store.live.keep_fish(
+          id: one[:id],
+          trip_id: trip[:id],
+          at: now,
+          seen: one[:seen],
+          **one.slice(:species_code, :tag_number)
+        )
       return if known.nil? || one[:undos] < known[:undos]
 
       store.live.undo(one[:id], from: one[:undone_from]) if one[:undone_from]
-      one[:taps].each_with_index { |tap, position| store.live.tap(fish_id: one[:id], position:, act: tap[:act], at: now - (tap[:age_ms] / 1000.0), device:) }
+      one[:taps].each_with_index do |tap, position|
+        store.live.tap(
+          fish_id: one[:id],
+          position:,
+          act: tap[:act],
+          at: now - (tap[:age_ms] / 1000.0),
+          device:
+        )
+      end
     end
 
     def refuse_unknown(store, code)
       return if store.species.find(code)
 
-      raise Core::InvalidInput.at("species_code", :unknown_species, "There is no species #{code.inspect} in the catalogue. Open the link again to take the newest card.")
+      raise Core::InvalidInput.at(
+        "species_code",
+        :unknown_species,
+        "There is no species #{code.inspect} in the catalogue. Open the link again to take " \
+          "the newest card."
+      )
     end
 
     def trip!(store, key)
-      store.live.trip_of(key)&.then { |id| store.trips.find(id) } || raise(Core::NotFound.new(:no_such_crew, "There is no shared trip at this address. Ask for a new link from the Deck."))
+      store.live.trip_of(key)&.then { |id| store.trips.find(id) } ||
+        raise(
+          Core::NotFound.new(
+            :no_such_crew,
+            "There is no shared trip at this address. Ask for a new link from the Deck."
+          )
+        )
     end
     private_class_method :new_key, :merge, :refuse_unknown, :trip!
   end

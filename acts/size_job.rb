@@ -15,7 +15,9 @@ module Acts
 
       shown = pictures.shown(files.get(photo[:original_key]))
       key = files.put(shown.jpeg, "shown/#{photo[:sha256]}.jpg")
-      store.photos.change(photo_id, shown_key: key, shown_width_px: shown.width_px, shown_height_px: shown.height_px)
+      store.photos.change(
+        photo_id, shown_key: key, shown_width_px: shown.width_px, shown_height_px: shown.height_px
+      )
     rescue Core::InvalidInput, Core::NotFound => e
       store.photos.change(photo_id, trouble: e.message)
     end

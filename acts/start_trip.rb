@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # A member goes out: one day, one spot. The id comes from the phone, so sending twice starts one trip.
+  # A member goes out: one day, one spot. The id comes from the phone, so sending twice starts one
+  # trip.
   #
   #   sent: { held_on: Date, spot_code:, platform:, water_temp_c: }
   #
@@ -16,7 +17,11 @@ module Acts
       store.write do
         known = store.trips.find(id)
         return known if known && known[:member_id] == member[:id] && known.slice(*sent.keys) == sent
-        raise Core::Conflict.at("id", :other_trip, "Another trip has this id already. Start the trip again.") if known
+        if known
+          raise Core::Conflict.at(
+            "id", :other_trip, "Another trip has this id already. Start the trip again."
+          )
+        end
 
         KnownSpot.fetch(store:, code: sent[:spot_code])
         check_day(sent[:held_on], today)
@@ -28,7 +33,12 @@ module Acts
     def check_day(held_on, today)
       return if held_on <= today + PLAN_AHEAD_DAYS
 
-      raise Core::InvalidInput.at("held_on", :too_far_ahead, "#{Core::Units.day_text(held_on)} is more than #{PLAN_AHEAD_DAYS} days ahead. Check the year.")
+      raise Core::InvalidInput.at(
+        "held_on",
+        :too_far_ahead,
+        "#{Core::Units.day_text(held_on)} is more than #{PLAN_AHEAD_DAYS} days ahead. " \
+          "Check the year."
+      )
     end
   end
 end

@@ -9,7 +9,11 @@ module Acts
 
     # Path of a file that is gone when its handle is: the log and every picture as it came.
     def archive(store:, files:, member:)
-      pictures = store.photos.of_member(member[:id]).map { |one| one.merge(bytes: -> { original(files, one) }) }
+      pictures =
+        store
+          .photos
+          .of_member(member[:id])
+          .map { |one| one.merge(bytes: -> { original(files, one) }) }
       Formats::LogArchive.write(csv: csv(store:, member:), pictures:)
     end
 

@@ -14,9 +14,12 @@ module Acts
     module_function
 
     # Returns Core::Recaptures::Story::Telling; each catch also has :by (a name) for its audience.
-    def call(store:, story_key:, route:, member: nil) = telling(store, fish(store, story_key), route, member)
+    def call(store:, story_key:, route:, member: nil)
+      telling(store, fish(store, story_key), route, member)
+    end
 
-    # The same with what other fish of the species did in that time: [Telling, Core::Recaptures::Typical::Answer | nil]
+    # The same with what other fish of the species did in that time: [Telling,
+    # Core::Recaptures::Typical::Answer | nil]
     def with_typical(store:, story_key:, route:, member: nil)
       fish = fish(store, story_key)
       story = telling(store, fish, route, member)
@@ -24,31 +27,56 @@ module Acts
     end
 
     def fish(store, story_key)
-      store.fish.by_story_key(story_key) || raise(Core::NotFound.new(:no_such_story, "There is no story at this address. Check the link, or report the tag again."))
+      store.fish.by_story_key(story_key) ||
+        raise(
+          Core::NotFound.new(
+            :no_such_story,
+            "There is no story at this address. Check the link, or report the tag again."
+          )
+        )
     end
 
     def telling(store, fish, route, member)
       audience = audience(store, fish, member)
       catches = store.fish.catches(fish[:id]).map { |one| named(one, audience) }
-      Core::Recaptures::Story.tell(species: store.species.find(fish[:species_code]), catches:, audience:, route:)
+      Core::Recaptures::Story.tell(
+        species: store.species.find(fish[:species_code]),
+        catches:,
+        audience:,
+        route:
+      )
     end
 
     def typical(store, fish, story)
       days = story.whole.days
-      counted = store.spans.typical(species_code: fish[:species_code], days: Core::Recaptures::Typical.band(days), apart_from: fish[:id])
-      Core::Recaptures::Typical.of(counted, days:, species: story.species, coarse: story.audience == :public)
+      counted =
+        store.spans.typical(
+          species_code: fish[:species_code],
+          days: Core::Recaptures::Typical.band(days),
+          apart_from: fish[:id]
+        )
+      Core::Recaptures::Typical.of(
+        counted, days:, species: story.species,
+        coarse: story.audience == :public
+      )
     end
 
     def audience(store, fish, member)
       return :public if member.nil?
 
-      member[:role] == "coordinator" || store.fish.member_ids(fish[:id]).include?(member[:id]) ? :member : :public
+      if member[:role] == "coordinator" || store.fish.member_ids(fish[:id]).include?(member[:id])
+        :member
+      else
+        :public
+      end
     end
 
     def named(one, audience)
       name = one[:public_name]
       name = one[:member_name] || name if audience == :member
-      one.except(:public_name, :member_name).merge(by: one[:source] == "report" ? "a finder" : name || "a volunteer tagger")
+      one.except(:public_name, :member_name).merge(
+        by: one[:source] == "report" ? "a finder" : name || "a volunteer tagger"
+      )
     end
     private_class_method :fish, :telling, :typical, :audience, :named
   end

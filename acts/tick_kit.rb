@@ -6,7 +6,9 @@ module Acts
     def self.call(store:, member:, id:, ticks:)
       store.write do
         trip = store.trips.find(id)
-        raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.") unless trip && trip[:member_id] == member[:id]
+        unless trip && trip[:member_id] == member[:id]
+          raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.")
+        end
 
         store.trips.change(id, ticks: ticks.uniq)
         { ticks: ticks.uniq }

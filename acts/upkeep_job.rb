@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module Acts
-  # What is done again and again: seals over the ledgers, originals against their hashes, files of pictures that
-  # were taken away, notes that are past their time. It queues itself anew; the start of the jobs sees that one is queued.
+  # What is done again and again: seals over the ledgers, originals against their hashes, files of
+  # pictures that were taken away, notes that are past their time. It queues itself anew; the start
+  # of the jobs sees that one is queued.
   class UpkeepJob < Que::Job
     EVERY_SECONDS = 300
     # Each original is looked at this often.
@@ -18,7 +19,9 @@ module Acts
       store, files, now = self.class.store, self.class.files, Time.now
       SealLedgers.call(store:)
       CheckOriginals.call(store:, files:, now:, before: now - ORIGINALS_EVERY_SECONDS)
-      store.write { store.photos.sweep(before: now - DISCARDED_FOR_SECONDS) }.each { |key| files.remove(key) }
+      store
+        .write { store.photos.sweep(before: now - DISCARDED_FOR_SECONDS) }
+        .each { |key| files.remove(key) }
       store.write { store.retention.call(now:) }
       store.transaction do
         UpkeepJob.enqueue(job_options: { run_at: now + EVERY_SECONDS })

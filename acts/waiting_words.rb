@@ -3,6 +3,11 @@
 module Acts
   # Beside the reason why a report waits its words for the desk; nil for one that does not wait.
   module WaitingWords
-    def self.beside(row) = row.merge(waiting_words: row[:waiting_reason] && Core::Recaptures::Waiting.of(row[:waiting_reason]).desk)
+    def self.beside(row)
+      row.merge(
+        waiting_words:
+          row[:waiting_reason] && Core::Recaptures::Waiting.of(row[:waiting_reason]).desk
+      )
+    end
   end
 end

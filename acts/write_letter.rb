@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # Queues a letter and the job that sends it, in the transaction that caused it; its words are the template's of that moment.
+  # Queues a letter and the job that sends it, in the transaction that caused it; its words are the
+  # template's of that moment.
   module WriteLetter
     # What a finder gets, and what is emptied when a finder is forgotten.
     TO_FINDER = %w[thanks_to_finder question_to_finder].freeze
@@ -18,14 +19,19 @@ module Acts
     end
 
     # When a letter leaves that a decision at the desk causes.
-    def after_decision(store:, now:) = now + (60 * store.house_rules.current.figure(:letter_wait_minutes))
+    def after_decision(store:, now:)
+      now + (60 * store.house_rules.current.figure(:letter_wait_minutes))
+    end
 
     def from_template(store:, kind:, recipient:, values:, **more)
       queue(store:, kind:, recipient:, **more, **filled(store, kind, values))
     end
 
     def filled(store, kind, values)
-      Formats::LetterText.fill(store.letters.template(kind) || Core::Letters::Kind.fetch(kind).words, values)
+      Formats::LetterText.fill(
+        store.letters.template(kind) || Core::Letters::Kind.fetch(kind).words,
+        values
+      )
     end
 
     # The words of the letter to a new member: { subject:, body: }. link: where the password is set
@@ -36,17 +42,26 @@ module Acts
     # To the address that an account had until now.
     def address_changed(store:, recipient:, name:, by:)
       queue(store:, kind: "password", recipient:, subject: "Your address was changed",
-            body: "#{name}, #{by} changed the address that you sign in with. A letter went to the new one.\n\n" \
-                  "If you did not ask for this, tell the cooperative at once.\n")
+        body: "#{name}, #{by} changed the address that you sign in with. A letter went to " \
+          "the new one.\n\n" \
+          "If you did not ask for this, tell the cooperative at once.\n")
     end
 
     def recapture_to_tagger(store:, report:, fish:, leaves_at: nil)
       recipient = store.members.email(fish[:tagger_id]) or return
 
-      from_template(store:, kind: "recapture_to_tagger", recipient:, report_id: report[:id], leaves_at:, values: of_fish(store, report, fish))
+      from_template(
+        store:,
+        kind: "recapture_to_tagger",
+        recipient:,
+        report_id: report[:id],
+        leaves_at:,
+        values: of_fish(store, report, fish)
+      )
     end
 
-    # To a finder who left something that looks like an e-mail address; one who left a telephone is to be rung.
+    # To a finder who left something that looks like an e-mail address; one who left a telephone is
+    # to be rung.
     def thanks_to_finder(store:, report:, fish:, leaves_at: nil)
       to_finder(store, report, "thanks_to_finder", of_fish(store, report, fish), leaves_at)
     end
@@ -57,7 +72,12 @@ module Acts
       if recipient&.match?(ADDRESS)
         from_template(store:, kind:, recipient:, report_id: report[:id], leaves_at:, values:)
       elsif phone
-        store.calls.add(report_id: report[:id], kind:, phone:, words: filled(store, kind, values)[:body])
+        store.calls.add(
+          report_id: report[:id],
+          kind:,
+          phone:,
+          words: filled(store, kind, values)[:body]
+        )
       else
         return false
       end
@@ -66,33 +86,89 @@ module Acts
 
     # To who wrote a record that is doubted. Raises Core::InvalidInput when there is no address.
     def about_record(store:, member_id:, caught_on:, question:, number:)
-      recipient = store.members.email(member_id) or raise Core::InvalidInput.at("verdict", :nobody_to_ask, "No e-mail address of that member is known; ask in person.")
+      recipient = store.members.email(member_id) or
+        raise Core::InvalidInput.at(
+          "verdict", :nobody_to_ask,
+          "No e-mail address of that member is known; ask in person."
+        )
 
-      from_template(store:, kind: "question_to_member", recipient:, values: { "tag" => number, "question" => question, "caught_on" => day(caught_on) })
+      from_template(
+        store:,
+        kind: "question_to_member",
+        recipient:,
+        values: {
+          "tag" => number,
+          "question" => question,
+          "caught_on" => day(caught_on)
+        }
+      )
     end
 
-    # To the finder; to the member who read the number on the Deck; or to who holds the tag that it may be. Raises Core::InvalidInput when nobody can be asked.
+    # To the finder; to the member who read the number on the Deck; or to who holds the tag that it
+    # may be. Raises Core::InvalidInput when nobody can be asked.
     def question(store:, report:, question:, tag_number: nil, leaves_at: nil)
-      values = { "tag" => tag_number || report[:number_as_read], "question" => question, "caught_on" => catch_day(report) }
-      member_id = tag_number ? store.tags.find(tag_number)&.fetch(:holder_id) : report[:encounter_id] && store.encounters.find(report[:encounter_id])[:member_id]
+      values = {
+        "tag" => tag_number || report[:number_as_read],
+        "question" => question,
+        "caught_on" => catch_day(report)
+      }
+      member_id =
+        (
+          if tag_number
+            store.tags.find(tag_number)&.fetch(:holder_id)
+          else
+            report[:encounter_id] && store.encounters.find(report[:encounter_id])[:member_id]
+          end
+        )
       recipient = member_id && store.members.email(member_id)
-      return from_template(store:, kind: "question_to_member", recipient:, report_id: report[:id], leaves_at:, values:) if recipient
+      if recipient
+        return (
+          from_template(
+            store:,
+            kind: "question_to_member",
+            recipient:,
+            report_id: report[:id],
+            leaves_at:,
+            values:
+          )
+        )
+      end
 
-      values = { **values, "report_link" => "#{LetterJob.base_url}/report/#{report[:id]}##{report[:report_key]}" }
-      return if tag_number.nil? && report[:encounter_id].nil? && to_finder(store, report, "question_to_finder", values, leaves_at)
+      values = {
+        **values,
+        "report_link" => "#{LetterJob.base_url}/report/#{report[:id]}##{report[:report_key]}"
+      }
+      if tag_number.nil? && report[:encounter_id].nil? &&
+          to_finder(store, report, "question_to_finder", values, leaves_at)
+        return
+      end
 
-      raise Core::InvalidInput.at("verdict", :nobody_to_ask,
-                                  "Nobody can be asked: neither an e-mail address nor a telephone is known. Decide it, or ask for a second opinion.")
+      raise Core::InvalidInput.at(
+        "verdict", :nobody_to_ask,
+        "Nobody can be asked: neither an e-mail address nor a telephone is known. Decide " \
+          "it, or ask for a second opinion."
+      )
     end
 
     def of_fish(store, report, fish)
-      { "tag" => fish[:number], "species" => store.species.find(fish[:species_code]).common_name, "released_on" => day(fish[:released_on]), "caught_on" => catch_day(report),
+      {
+        "tag" => fish[:number],
+        "species" => store.species.find(fish[:species_code]).common_name,
+        "released_on" => day(fish[:released_on]),
+        "caught_on" => catch_day(report),
         "found" => Core::Recaptures::CatchWords::FOUND.fetch(report[:found_how] || "caught"),
-        "days" => Core::Recaptures::Story.days_at_liberty(fish[:released_on], report[:caught_on]), "fate" => report[:fate], "story_link" => "#{LetterJob.base_url}/story/#{fish[:story_key]}" }
+        "days" => Core::Recaptures::Story.days_at_liberty(fish[:released_on], report[:caught_on]),
+        "fate" => report[:fate],
+        "story_link" => "#{LetterJob.base_url}/story/#{fish[:story_key]}"
+      }
     end
 
     def catch_day(report)
-      Core::Recaptures::CatchWords.day(caught_on: report[:caught_on], said: report[:day_said] || "day", caught_from: report[:caught_from])
+      Core::Recaptures::CatchWords.day(
+        caught_on: report[:caught_on],
+        said: report[:day_said] || "day",
+        caught_from: report[:caught_from]
+      )
     end
 
     def day(date) = Core::Units.day_text(date)

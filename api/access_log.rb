@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Api
-  # One line for each request, and its figures for the operators. Keys in addresses are not written down.
+  # One line for each request, and its figures for the operators. Keys in addresses are not written
+  # down.
   class AccessLog
     SECRET_PATHS = %r{\A/api/(stories|crew|reports)/[^/]+}
     LOGGER = Logger.new($stdout, progname: "access").tap do |logger|
@@ -40,8 +41,17 @@ module Api
       return if @quiet
 
       shown = path.sub(SECRET_PATHS, '/api/\1/…')[0, 120].scrub("?").gsub(/[[:cntrl:]\s]/, "?")
-      LOGGER.info(format("%s %s %s %s %d %.0fms", env[ClientAddress::REQUEST_ID], env[ClientAddress::ADDRESS],
-                         env["REQUEST_METHOD"], shown, status, seconds * 1000))
+      LOGGER.info(
+        format(
+          "%s %s %s %s %d %.0fms",
+          env[ClientAddress::REQUEST_ID],
+          env[ClientAddress::ADDRESS],
+          env["REQUEST_METHOD"],
+          shown,
+          status,
+          seconds * 1000
+        )
+      )
     end
   end
 end

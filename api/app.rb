@@ -6,12 +6,21 @@ require "rack/session"
 module Api
   # The whole server as one Rack application, its parts handed in.
   module App
-    ROUTES = [Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds, Routes::Desk, Routes::Office].freeze
+    ROUTES = [
+      Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds,
+      Routes::Desk, Routes::Office
+    ].freeze
     SESSION_SECONDS = 60 * 86_400
 
-    # config: Config;  store: Store::Gateway;  files, pictures: as Acts::KeepPicture takes them;  coast: Acts::Coast
-    # papers: Acts::KeptPapers;  gauge: #read(spot_code);  instruments: Devices::Instruments;  counters: as Limits takes them;  metrics: Metrics
-    Parts = Struct.new(:config, :store, :files, :pictures, :coast, :papers, :gauge, :instruments, :counters, :metrics, keyword_init: true)
+    # config: Config;  store: Store::Gateway;  files, pictures: as Acts::KeepPicture takes them;
+    #         coast: Acts::Coast
+    # papers: Acts::KeptPapers;  gauge: #read(spot_code);  instruments: Devices::Instruments;
+    #         counters: as Limits takes them;  metrics: Metrics
+    Parts =
+      Struct.new(
+        :config, :store, :files, :pictures, :coast, :papers, :gauge, :instruments, :counters,
+        :metrics, keyword_init: true
+      )
 
     def self.build(parts, contract: Contract.load)
       config = parts.config
@@ -21,14 +30,21 @@ module Api
         use ClientAddress, config.trusted_proxies
         use AccessLog, parts.metrics, quiet: config.mode == "test"
         use Headers, secure: config.secure?
-        use Rack::Deflater, include: %w[application/json application/geo+json text/plain], sync: false
+        use Rack::Deflater,
+          include: %w[application/json application/geo+json text/plain],
+          sync: false
         use LastResort
         use Unavailable::Middleware, parts.store
         use Rack::Attack
         use Metrics::Page, parts.metrics, parts.store, config.metrics_token
         use Spa
-        use Rack::Session::Cookie, key: "voucher.session", secrets: config.session_secrets, httponly: true, same_site: :lax,
-                                   secure: config.secure?, expire_after: SESSION_SECONDS
+        use Rack::Session::Cookie,
+          key: "voucher.session",
+          secrets: config.session_secrets,
+          httponly: true,
+          same_site: :lax,
+          secure: config.secure?,
+          expire_after: SESSION_SECONDS
         use Csrf::Origin
         use Csrf::Token
         use Guard, contract
@@ -40,13 +56,19 @@ module Api
     # Also what a job asks for a letter with a link for a new password.
     def self.auth(parts)
       store = parts.store
-      Auth.build(store:, config: parts.config, ask_for_reset: ->(email) { Acts::ResetJob.enqueue(email) },
-                 send_letter: lambda do |recipient:, subject:, body:|
-                   Acts::WriteLetter.queue(store:, kind: "password", recipient:, subject:, body:)
-                 end)
+      Auth.build(
+        store:,
+        config: parts.config,
+        ask_for_reset: ->(email) { Acts::ResetJob.enqueue(email) },
+        send_letter:
+          lambda do |recipient:, subject:, body:|
+            Acts::WriteLetter.queue(store:, kind: "password", recipient:, subject:, body:)
+          end
+      )
     end
 
-    # Hands the request to the route file that knows it; the contract has already said that one does.
+    # Hands the request to the route file that knows it; the contract has already said that one
+    # does.
     class Routing
       def initialize(parts)
         @own = parts.to_h.transform_keys { |name| "voucher.#{name}" }
@@ -56,7 +78,8 @@ module Api
 
       def call(env)
         Store::Actor.is(Store::Actor::VISITOR)
-        env["rack.session"][Base::WROTE_AT] = Time.now.to_i unless env["REQUEST_METHOD"] == "GET" || !@has_standby
+        env["rack.session"][Base::WROTE_AT] = Time.now.to_i unless env["REQUEST_METHOD"] == "GET" ||
+          !@has_standby
         @routes.call(env.merge!(@own))
       ensure
         Store::Actor.is(nil)

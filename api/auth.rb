@@ -9,12 +9,13 @@ module Api
   module Auth
     SUBJECTS = [Basics, Passwords, Lockout, Sessions, Letters, SecondFactor, Events].freeze
     FEATURES = %i[json login logout change_password change_password_notify reset_password
-                  reset_password_notify lockout active_sessions argon2 disallow_common_passwords
-                  verify_login_change otp recovery_codes internal_request].freeze
+      reset_password_notify lockout active_sessions argon2 disallow_common_passwords
+      verify_login_change otp recovery_codes internal_request].freeze
     RESET_ANSWER = "If this address has an account, a letter is on its way."
     RESET_PATH = "/auth/reset-password-request"
 
-    # Builds the middleware; ask_for_reset is called with an e-mail address, whether it is known or not.
+    # Builds the middleware; ask_for_reset is called with an e-mail address, whether it is known or
+    # not.
     def self.build(store:, config:, send_letter:, ask_for_reset:)
       given = Given.new(store:, config:, send_letter:)
       Class.new(Roda) do
@@ -62,14 +63,25 @@ module Api
     def self.answer(hash)
       hash = hash.transform_keys(&:to_s)
       error = hash["error"]
-      return { message: hash["success"] || "Done.", **hash.slice("otp_secret", "otp_raw_secret", "codes").transform_keys(&:to_sym) } if error.nil?
+      if error.nil?
+        return (
+          {
+            message: hash["success"] || "Done.",
+            **hash.slice("otp_secret", "otp_raw_secret", "codes").transform_keys(&:to_sym)
+          }
+        )
+      end
 
       field, sentence = hash["field-error"]
       # Which of the two was wrong is nobody's business, nor whether there is such an account.
       code = error.start_with?(REFUSED) ? "not_signed_in" : hash["reason"] || "not_accepted"
       field = nil if code == "not_signed_in"
-      { code:, message: [error, field && "#{field.tr('_', ' ')} #{sentence}"].compact.join(": "),
-        fields: field ? { field => sentence } : {}, details: hash.slice("otp_secret", "otp_raw_secret") }
+      {
+        code:,
+        message: [error, field && "#{field.tr('_', ' ')} #{sentence}"].compact.join(": "),
+        fields: field ? { field => sentence } : {},
+        details: hash.slice("otp_secret", "otp_raw_secret")
+      }
     end
   end
 end

@@ -5,7 +5,12 @@ require "sinatra/base"
 module Api
   # What every route file shares: who is asking, checked values in, JSON out, errors in one shape.
   class Base < Sinatra::Base
-    STATUS = { Core::InvalidInput => 422, Core::NotFound => 404, Core::Conflict => 409, Core::Forbidden => 403 }.freeze
+    STATUS = {
+      Core::InvalidInput => 422,
+      Core::NotFound => 404,
+      Core::Conflict => 409,
+      Core::Forbidden => 403
+    }.freeze
 
     set :sessions, false
     set :static, false
@@ -17,8 +22,10 @@ module Api
     disable :method_override
     set :logger, Logger.new($stderr)
 
-    BUG = "Something went wrong on our side. What you sent stays with you; look again before you repeat it. " \
-          "Tell the coordinator this number: %<id>s."
+    BUG =
+      "Something went wrong on our side. What you sent stays with you; look again before you " \
+        "repeat it. " \
+        "Tell the coordinator this number: %<id>s."
     # When this browser last changed something, in the session.
     WROTE_AT = "wrote_at"
     SIGNED_OUT = "You are signed out. Sign in again; what you typed is kept."
@@ -28,11 +35,20 @@ module Api
     STATUS.each do |error, status_code|
       error(error) do
         refusal = env["sinatra.error"]
-        refuse(status_code, code: refusal.code, message: refusal.message, fields: refusal.fields, details: refusal.details)
+        refuse(
+          status_code, code: refusal.code, message: refusal.message, fields: refusal.fields,
+          details: refusal.details
+        )
       end
     end
 
-    error(Sinatra::BadRequest) { refuse(400, code: :unreadable_address, message: "The address holds parameters that cannot be read.") }
+    error(Sinatra::BadRequest) do
+      refuse(
+        400,
+        code: :unreadable_address,
+        message: "The address holds parameters that cannot be read."
+      )
+    end
 
     # A bug: the person gets a number to tell us, the log gets everything.
     error(StandardError) do
@@ -62,7 +78,8 @@ module Api
         halt status_code, Refusal.body(code:, message:, fields:, details:)
       end
 
-      # What only reads may be answered by the standby; not for who has just written something and wants to see it.
+      # What only reads may be answered by the standby; not for who has just written something and
+      # wants to see it.
       def reading(&)
         wrote_at = env["rack.session"][WROTE_AT].to_i
         Time.now.to_i - wrote_at <= Store::Standby::MOST_LAG_SECONDS ? yield : store.reading(&)
@@ -72,7 +89,10 @@ module Api
       def note_bug(bug)
         id = SecureRandom.hex(4)
         where = bug.backtrace&.first(15)&.join("\n  ")
-        settings.logger.error("[#{id}] request #{env[ClientAddress::REQUEST_ID]} #{bug.class}: #{bug.message}\n  #{where}")
+        settings.logger.error(
+          "[#{id}] request #{env[ClientAddress::REQUEST_ID]} " \
+            "#{bug.class}: #{bug.message}\n  #{where}"
+        )
         id
       end
 
@@ -86,8 +106,12 @@ module Api
       def sent_time(text, field, kind)
         yield.tap { |time| raise ArgumentError unless YEARS.cover?(time.year) }
       rescue ArgumentError, TypeError
-        raise Core::InvalidInput.at(field, :impossible_time, "“#{field}” is #{text.inspect[0, 60]}, which is no #{kind} " \
-                                                             "between #{YEARS.begin} and #{YEARS.end}. Check it.")
+        raise Core::InvalidInput.at(
+          field,
+          :impossible_time,
+          "“#{field}” is #{text.inspect[0, 60]}, which is no #{kind} " \
+            "between #{YEARS.begin} and #{YEARS.end}. Check it."
+        )
       end
 
       # The signed-in member, or nil. Who has a second factor is signed in once it was given.
@@ -105,10 +129,21 @@ module Api
       def second_factor_waits?(rodauth) = rodauth.otp_exists? && !rodauth.two_factor_authenticated?
 
       def coordinator!
-        refuse(403, code: :coordinators_only, message: "Only coordinators can do this. Ask one of them.") if member![:role] != "coordinator"
+        if member![:role] != "coordinator"
+          refuse(
+            403,
+            code: :coordinators_only,
+            message: "Only coordinators can do this. Ask one of them."
+          )
+        end
         return member if config.second_factor != "required" || env["rodauth"].otp_exists?
 
-        refuse(403, code: :second_factor_needed, message: "Coordinators sign in with a second factor here. Set one up on your own page first.")
+        refuse(
+          403,
+          code: :second_factor_needed,
+          message:
+            "Coordinators sign in with a second factor here. Set one up on your own page first."
+        )
       end
 
       def send_pdf(bytes, name)
@@ -127,8 +162,18 @@ module Api
         return member if member
 
         asked = env["rodauth"].logged_in?
-        refuse(401, code: asked ? :second_factor_asked : :signed_out,
-                    message: asked ? "Give the code of your second factor first; what you typed is kept." : SIGNED_OUT)
+        refuse(
+          401,
+          code: asked ? :second_factor_asked : :signed_out,
+          message:
+            (
+              if asked
+                "Give the code of your second factor first; what you typed is kept."
+              else
+                SIGNED_OUT
+              end
+            )
+        )
       end
     end
   end

@@ -5,14 +5,14 @@ require "ipaddr"
 module Api
   # Where a request comes from, as far as it can be believed, and the number it is found by in logs.
   #
-  # What a proxy says of the visitor counts only from a proxy that settings trust; anything else that
-  # claims to be forwarded is struck out, so that nothing behind this can be taken in by it.
+  # What a proxy says of the visitor counts only from a proxy that settings trust; anything else
+  # that claims to be forwarded is struck out, so that nothing behind this can be taken in by it.
   class ClientAddress
     ADDRESS = "voucher.address"
     REQUEST_ID = "voucher.request_id"
     CLAIMS = %w[HTTP_FORWARDED HTTP_X_FORWARDED_FOR HTTP_X_FORWARDED_HOST HTTP_X_FORWARDED_PROTO
-                HTTP_X_FORWARDED_PORT HTTP_X_FORWARDED_SCHEME HTTP_X_FORWARDED_SSL HTTP_CLIENT_IP
-                HTTP_X_REAL_IP].freeze
+      HTTP_X_FORWARDED_PORT HTTP_X_FORWARDED_SCHEME HTTP_X_FORWARDED_SSL HTTP_CLIENT_IP
+      HTTP_X_REAL_IP].freeze
     ID_FORM = /\A[A-Za-z0-9-]{8,64}\z/
 
     def initialize(app, trusted_proxies)
@@ -35,8 +35,11 @@ module Api
 
     private
 
-    # The last hop that none of our own proxies made: what stands before it anybody may have written.
-    def visitor(chain) = chain.split(",").map(&:strip).reverse.find { |hop| address(hop) && !trusted?(hop) }
+    # The last hop that none of our own proxies made: what stands before it anybody may have
+    # written.
+    def visitor(chain)
+      chain.split(",").map(&:strip).reverse.find { |hop| address(hop) && !trusted?(hop) }
+    end
 
     def trusted?(text)
       found = address(text)

@@ -34,8 +34,13 @@ module Api
     def initialize(document)
       @document = document
       @openapi = JSONSchemer.openapi(document)
-      # A path spelled out goes before one with a gap in its place: /encounters/batch before /encounters/{id}.
-      @paths = document.fetch("paths").sort_by { |template, _| template.count("{") }.map { |template, item| [path_pattern(template), template, item] }
+      # A path spelled out goes before one with a gap in its place: /encounters/batch before
+      # /encounters/{id}.
+      @paths =
+        document
+          .fetch("paths")
+          .sort_by { |template, _| template.count("{") }
+          .map { |template, item| [path_pattern(template), template, item] }
       @schemas = {}
       @lock = Mutex.new
     end
@@ -48,8 +53,18 @@ module Api
       spec = item[method.downcase]
       return :no_method if spec.nil?
 
-      Operation.new(id: spec["operationId"], spec:, pointer: "#/paths/#{escape(template)}/#{method.downcase}",
-                    path_params: pattern.match(path).named_captures.transform_values { |text| Rack::Utils.unescape_path(text).force_encoding(Encoding::UTF_8) })
+      Operation.new(
+        id: spec["operationId"],
+        spec:,
+        pointer: "#/paths/#{escape(template)}/#{method.downcase}",
+        path_params:
+          pattern
+            .match(path)
+            .named_captures
+            .transform_values do |text|
+              Rack::Utils.unescape_path(text).force_encoding(Encoding::UTF_8)
+            end
+      )
     end
 
     # { "field" => sentence } for everything wrong with the parameters; converts numbers in place.
@@ -57,12 +72,15 @@ module Api
       (operation.spec["parameters"] || []).each_with_object({}) do |given, faults|
         parameter = given.key?("$ref") ? resolve(given["$ref"]) : given
         name = parameter["name"]
-        source = { "path" => operation.path_params, "query" => query, "header" => headers }.fetch(parameter["in"])
+        source = { "path" => operation.path_params, "query" => query, "header" => headers }.fetch(
+          parameter["in"]
+        )
         if source[name].nil?
           faults[name] = "“#{name}” is missing." if parameter["required"]
           next
         end
-        source[name] = source[name].to_i if parameter.dig("schema", "type") == "integer" && source[name].to_s.match?(/\A-?\d{1,9}\z/)
+        source[name] = source[name].to_i if parameter.dig("schema", "type") == "integer" &&
+          source[name].to_s.match?(/\A-?\d{1,9}\z/)
         fault = parameter_schema(parameter["schema"]).validate(source[name]).first
         faults[name] = Sentences.for(fault, name) if fault
       end
@@ -70,7 +88,10 @@ module Api
 
     # { "field.inner" => sentence } for everything wrong with a parsed JSON body.
     def body_faults(operation, body)
-      faults_of(reference("#{operation.pointer}/requestBody/content/application~1json/schema"), body)
+      faults_of(
+        reference("#{operation.pointer}/requestBody/content/application~1json/schema"),
+        body
+      )
     end
 
     # The same for a value that should be one of the contract's named schemas.
@@ -80,7 +101,8 @@ module Api
 
     # Sentences about a response that breaks the contract; for tests.
     def response_faults(operation, status:, content_type:, body:)
-      key = [status.to_s, "default"].find { |candidate| operation.spec["responses"].key?(candidate) }
+      key =
+        [status.to_s, "default"].find { |candidate| operation.spec["responses"].key?(candidate) }
       return ["#{operation.id} has no response #{status}"] if key.nil?
 
       response = operation.spec["responses"][key]
@@ -90,7 +112,9 @@ module Api
       return ["#{operation.id} #{status} answers #{type}"] unless response["content"].key?(type)
       return [] unless type == "application/json"
 
-      reference("#{pointer}/content/application~1json/schema").validate(JSON.parse(body)).map { |error| "#{operation.id}: #{error['error']}" }
+      reference("#{pointer}/content/application~1json/schema")
+        .validate(JSON.parse(body))
+        .map { |error| "#{operation.id}: #{error['error']}" }
     end
 
     private
@@ -111,14 +135,24 @@ module Api
 
     def escape(path) = path.gsub("~", "~0").gsub("/", "~1")
 
-    def resolve(ref) = ref.delete_prefix("#/").split("/").reduce(document) { |node, key| node.fetch(key) }
+    def resolve(ref)
+      ref.delete_prefix("#/").split("/").reduce(document) { |node, key| node.fetch(key) }
+    end
 
     # Spelled out beside its parameter, or named.
     def parameter_schema(schema)
-      schema.key?("$ref") ? reference(schema["$ref"]) : @lock.synchronize { @schemas[schema] ||= JSONSchemer.schema(schema) }
+      if schema.key?("$ref")
+        reference(schema["$ref"])
+      else
+        @lock.synchronize { @schemas[schema] ||= JSONSchemer.schema(schema) }
+      end
     end
 
     # Schemas are compiled on first use, and shared by all threads.
-    def reference(pointer) = @lock.synchronize { @schemas[pointer] ||= @openapi.ref(pointer.gsub("{", "%7B").gsub("}", "%7D")) }
+    def reference(pointer)
+      @lock.synchronize do
+        @schemas[pointer] ||= @openapi.ref(pointer.gsub("{", "%7B").gsub("}", "%7D"))
+      end
+    end
   end
 end

@@ -6,7 +6,13 @@ module Api
   # The library's two guards against forged requests, answering in our error shape.
   module Csrf
     def self.refusal
-      Refusal.rack(403, code: :stale_page, message: "This page is too old for the server, or it was opened from elsewhere. What you typed is kept; try again.")
+      Refusal.rack(
+        403,
+        code: :stale_page,
+        message:
+          "This page is too old for the server, or it was opened from elsewhere. What you typed " \
+          "is kept; try again."
+      )
     end
 
     # State-changing requests need the token that GET /api/session gives.

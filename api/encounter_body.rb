@@ -5,14 +5,26 @@ module Api
   module EncounterBody
     # As RecordEncounter takes it. Raises Core::InvalidInput with every fault of this record.
     def read_record(body)
-      raise Core::InvalidInput.at("text", :unreadable_text, "The record holds a character or number that cannot be stored. Correct it.") unless Text.storable?(body)
+      unless Text.storable?(body)
+        raise Core::InvalidInput.at(
+          "text", :unreadable_text,
+          "The record holds a character or number that cannot be stored. Correct it."
+        )
+      end
 
-      faults = env.fetch("voucher.contract").value_faults("EncounterSent", JSON.parse(JSON.generate(body)))
-      raise Core::InvalidInput.new(:invalid_body, faults.values.join(" "), fields: faults) unless faults.empty?
+      faults =
+        env.fetch("voucher.contract").value_faults("EncounterSent", JSON.parse(JSON.generate(body)))
+      unless faults.empty?
+        raise Core::InvalidInput.new(:invalid_body, faults.values.join(" "), fields: faults)
+      end
 
       timed(body)
     end
 
-    def timed(encounter) = encounter.merge(stages: encounter[:stages].map { |tap| { act: tap[:act], at: moment(tap[:at], "stages") } })
+    def timed(encounter)
+      encounter.merge(
+        stages: encounter[:stages].map { |tap| { act: tap[:act], at: moment(tap[:at], "stages") } }
+      )
+    end
   end
 end

@@ -1,12 +1,14 @@
 # frozen_string_literal: true
 
 module Api
-  # Checks each request against the contract before a route sees it, the cheap questions first: is there
-  # such an address, is somebody signed in where that is needed, how large is it, and only then what it
-  # says. Puts the checked values into env["voucher.params"] and env["voucher.body"] with Symbol keys.
+  # Checks each request against the contract before a route sees it, the cheap questions first: is
+  # there such an address, is somebody signed in where that is needed, how large is it, and only
+  # then what it says. Puts the checked values into env["voucher.params"] and env["voucher.body"]
+  # with Symbol keys.
   class Guard
     RAW_LIMIT_BYTES = 15 * 1024 * 1024
-    # An honest body has no more values than this allows; looking at each costs more than sending it.
+    # An honest body has no more values than this allows; looking at each costs more than sending
+    # it.
     BYTES_PER_VALUE = 24
     TOO_LARGE = "This is larger than %<limit>s. Make it smaller and send it again."
 
@@ -40,8 +42,8 @@ module Api
       end
     end
 
-    # The cookie is sealed, so who has one with an account in it did sign in once; whether that still
-    # holds is asked by the route.
+    # The cookie is sealed, so who has one with an account in it did sign in once; whether that
+    # still holds is asked by the route.
     def check_sign_in(env, operation)
       return if operation.open? || env["rack.session"]["account_id"]
 
@@ -50,14 +52,15 @@ module Api
 
     def check_parameters(env, operation)
       query = Rack::Utils.parse_query(env["QUERY_STRING"])
-      faults = query.values.grep(Array).any? ? { "query" => "Each parameter may be given once." } : {}
+      faults =
+        query.values.grep(Array).any? ? { "query" => "Each parameter may be given once." } : {}
       refuse_text(query.merge(operation.path_params))
       headers = Hash.new { |_, name| env["HTTP_#{name.upcase.tr('-', '_')}"] }
       faults = @contract.parameter_faults(operation, query:, headers:) if faults.empty?
       refuse(422, :invalid_parameters, faults.values.join(" "), faults) unless faults.empty?
       env["voucher.params"] = symbols(query.merge(operation.path_params))
     rescue Rack::QueryParser::InvalidParameterError, Rack::QueryParser::QueryLimitError,
-           ArgumentError, EncodingError
+      ArgumentError, EncodingError
       refuse(400, :unreadable_address, "The address holds characters that cannot be read.")
     end
 
@@ -67,7 +70,9 @@ module Api
         env["voucher.body"] = symbols(body)
       elsif operation.raw_body?
         env["voucher.body"] = read(env, RAW_LIMIT_BYTES)
-        refuse(422, :empty_body, "The file is empty.", { "body" => "The file is empty." }) if env["voucher.body"].empty?
+        if env["voucher.body"].empty?
+          refuse(422, :empty_body, "The file is empty.", { "body" => "The file is empty." })
+        end
       else
         refuse_body(env)
       end
@@ -96,11 +101,14 @@ module Api
       refuse(413, :too_large, format(TOO_LARGE, limit: size))
     end
 
-    # Records of a batch are answered one by one, whatever is in them, so only its frame is looked at.
+    # Records of a batch are answered one by one, whatever is in them, so only its frame is looked
+    # at.
     def parse(bytes, operation)
       text = bytes.dup.force_encoding(Encoding::UTF_8)
       unless text.valid_encoding?
-        refuse(400, :unreadable_text, "The request is not UTF-8 text.") unless operation.record_by_record?
+        unless operation.record_by_record?
+          refuse(400, :unreadable_text, "The request is not UTF-8 text.")
+        end
         text = text.scrub("�")
       end
       checked(json(text, operation), operation)
@@ -108,7 +116,8 @@ module Api
       refuse(400, :unreadable_json, "The request is not JSON.")
     end
 
-    # Half of a surrogate pair makes the whole text unreadable to the parser; in a batch it is one record's.
+    # Half of a surrogate pair makes the whole text unreadable to the parser; in a batch it is one
+    # record's.
     def json(text, operation)
       JSON.parse(text, max_nesting: 20, allow_duplicate_key: true)
     rescue JSON::ParserError
@@ -120,7 +129,7 @@ module Api
     def checked(body, operation)
       if Text.more_values?(body, operation.limit_bytes / BYTES_PER_VALUE)
         refuse(413, :too_many_values,
-               "This holds more values than can be looked at in one go. Send it in parts.")
+          "This holds more values than can be looked at in one go. Send it in parts.")
       end
       refuse_text(body) unless operation.record_by_record?
       faults = @contract.body_faults(operation, body)
@@ -131,8 +140,10 @@ module Api
     def refuse_text(value)
       return if Text.storable?(value)
 
-      refuse(422, :unreadable_text, "The text holds a character that cannot be stored. Type it again.",
-             { "text" => "holds a character that cannot be stored" })
+      refuse(
+        422, :unreadable_text, "The text holds a character that cannot be stored. Type it again.",
+        { "text" => "holds a character that cannot be stored" }
+      )
     end
 
     def symbols(value)
@@ -143,6 +154,8 @@ module Api
       end
     end
 
-    def refuse(status, code, message, fields = {}) = throw(:refused, Refusal.rack(status, code:, message:, fields:))
+    def refuse(status, code, message, fields = {})
+      throw(:refused, Refusal.rack(status, code:, message:, fields:))
+    end
   end
 end

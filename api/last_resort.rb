@@ -10,7 +10,9 @@ module Api
     rescue StandardError => e
       id = SecureRandom.hex(4)
       where = e.backtrace&.first(15)&.join("\n  ")
-      Base.settings.logger.error("[#{id}] request #{env[ClientAddress::REQUEST_ID]} #{e.class}: #{e.message}\n  #{where}")
+      Base.settings.logger.error(
+        "[#{id}] request #{env[ClientAddress::REQUEST_ID]} #{e.class}: #{e.message}\n  #{where}"
+      )
       Refusal.rack(500, code: :internal, message: format(Base::BUG, id:))
     end
   end

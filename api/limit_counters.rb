@@ -22,8 +22,15 @@ module Api
     end
 
     def read(key) = @lock.synchronize { @counts[key]&.first }
-    def write(key, value, expires_in: 60) = @lock.synchronize { @counts[key] = [value, Time.now + expires_in] }
+
+    def write(key, value, expires_in: 60)
+      @lock.synchronize { @counts[key] = [value, Time.now + expires_in] }
+    end
+
     def delete(key) = @lock.synchronize { @counts.delete(key) }
-    def delete_matched(pattern, _options = nil) = @lock.synchronize { @counts.delete_if { |key, _| key.match?(pattern) } }
+
+    def delete_matched(pattern, _options = nil)
+      @lock.synchronize { @counts.delete_if { |key, _| key.match?(pattern) } }
+    end
   end
 end

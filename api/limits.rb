@@ -8,13 +8,26 @@ module Api
     # name => [limit, seconds, what counts]
     RULES = {
       "sign-in by address" => [20, 300, ->(r) { address(r) if r.path == "/auth/login" }],
-      "codes by address" => [30, 300, ->(r) { address(r) if r.path.match?(%r{\A/auth/(otp|recovery)-auth\z}) }],
-      "new password by address" => [6, 3600, ->(r) { address(r) if r.path == "/auth/reset-password-request" }],
-      "reports by address" => [20, 600, ->(r) { address(r) if r.put? && r.path.match?(%r{\A/api/reports/[^/]+(/amend)?\z}) }],
-      "numbers by address" => [120, 60, ->(r) { address(r) if r.path.start_with?("/api/numbers/") }],
-      "report photos by address" => [20, 600, ->(r) { address(r) if r.put? && r.path.match?(%r{\A/api/reports/[^/]+/photo\z}) }],
-      "stories by address" => [240, 60, ->(r) { address(r) if r.path.start_with?("/api/stories/") }],
-      "everything by address" => [1200, 60, ->(r) { address(r) if r.path.start_with?("/api/", "/auth/") }]
+      "codes by address" => [30, 300, lambda { |r|
+        address(r) if r.path.match?(%r{\A/auth/(otp|recovery)-auth\z})
+      }],
+      "new password by address" => [6, 3600, lambda { |r|
+        address(r) if r.path == "/auth/reset-password-request"
+      }],
+      "reports by address" => [20, 600, lambda { |r|
+        address(r) if r.put? && r.path.match?(%r{\A/api/reports/[^/]+(/amend)?\z})
+      }],
+      "numbers by address" => [120, 60, lambda { |r|
+        address(r) if r.path.start_with?("/api/numbers/")
+      }],
+      "report photos by address" => [20, 600, lambda { |r|
+        address(r) if r.put? && r.path.match?(%r{\A/api/reports/[^/]+/photo\z})
+      }],
+      "stories by address" => [240, 60, lambda { |r|
+        address(r) if r.path.start_with?("/api/stories/")
+      }],
+      "everything " \
+        "by address" => [1200, 60, ->(r) { address(r) if r.path.start_with?("/api/", "/auth/") }]
     }.freeze
 
     module_function
@@ -27,15 +40,24 @@ module Api
       RULES.each do |name, (limit, period, what)|
         Rack::Attack.throttle(name, limit:, period:) { |request| what.call(request) }
       end
-      Rack::Attack.throttled_responder = ->(request) { refusal(request.env["rack.attack.match_data"][:period]) }
+      Rack::Attack.throttled_responder = lambda { |request|
+        refusal(request.env["rack.attack.match_data"][:period])
+      }
     end
 
     def address(request) = request.env.fetch(ClientAddress::ADDRESS)
 
     def refusal(wait)
-      Refusal.rack(429, code: :too_many, headers: { "retry-after" => wait.to_s },
-                        message: "That was too often from this address. Nothing is lost; try again in " \
-                                 "#{(wait / 60.0).ceil} minutes.")
+      Refusal.rack(
+        429,
+        code: :too_many,
+        headers: {
+          "retry-after" => wait.to_s
+        },
+        message:
+          "That was too often from this address. Nothing is lost; try again in " \
+          "#{(wait / 60.0).ceil} minutes."
+      )
     end
     private_class_method :refusal
   end

@@ -7,11 +7,17 @@ module Api
 
     module_function
 
-    def body(code:, message:, fields: {}, details: {}) = JSON.generate({ code:, message:, fields:, details: })
+    def body(code:, message:, fields: {}, details: {})
+      JSON.generate({ code:, message:, fields:, details: })
+    end
 
     # The same as a whole Rack answer, for middleware.
     def rack(status, code:, message:, fields: {}, details: {}, headers: {})
-      [status, { "content-type" => JSON_TYPE, **headers }, [body(code:, message:, fields:, details:)]]
+      [
+        status,
+        { "content-type" => JSON_TYPE, **headers },
+        [body(code:, message:, fields:, details:)]
+      ]
     end
   end
 end

@@ -24,20 +24,33 @@ module Api
       shown = name(field)
       schema = error["schema"].is_a?(Hash) ? error["schema"] : {}
       case error["type"]
-      when "enum", "const" then "“#{shown}” is #{value}; it must be one of #{[*schema['enum'], *schema['const']].join(', ')}."
-      when "minimum", "exclusiveMinimum", "maximum", "exclusiveMaximum" then "“#{shown}” is #{value}; it must lie #{range(schema)}."
+      when "enum", "const" then "“#{shown}” is #{value}; it must be one of " \
+        "#{[*schema['enum'], *schema['const']].join(', ')}."
+      when "minimum", "exclusiveMinimum", "maximum", "exclusiveMaximum" then "“#{shown}” is " \
+        "#{value}; it must " \
+        "lie #{range(schema)}."
       when "minLength" then "“#{shown}” must not be empty."
-      when "maxLength" then "“#{shown}” is longer than #{schema['maxLength']} characters. Shorten it."
+      when "maxLength" then "“#{shown}” is longer than #{schema['maxLength']} characters. " \
+        "Shorten it."
       when "minItems" then "“#{shown}” needs at least #{schema['minItems']}."
       when "maxItems" then "“#{shown}” may hold at most #{schema['maxItems']}."
-      when "format" then "“#{shown}” is #{value}, which is not a #{schema['format'] == 'date' ? 'date like 2026-05-31' : 'time like 2026-05-31T09:15:00Z'}."
+      when "format" then "“#{shown}” is #{value}, which is not a " \
+        "#{schema['format'] == 'date' ? 'date like 2026-05-31' : 'time like 2026-05-31T09:15:00Z'}."
       when "pattern" then "“#{shown}” is #{value}, which does not have the form that is needed."
       when "schema" then "“#{shown}” is not known here. Leave it out."
       else "“#{shown}” is #{value}; it must be #{kinds(schema, error['type'])}."
       end
     end
 
-    UNITS = { "mm" => "mm", "m" => "m", "g" => "g", "kg" => "kg", "c" => "°C", "deg" => "degrees", "seconds" => "s" }.freeze
+    UNITS = {
+      "mm" => "mm",
+      "m" => "m",
+      "g" => "g",
+      "kg" => "kg",
+      "c" => "°C",
+      "deg" => "degrees",
+      "seconds" => "s"
+    }.freeze
     # Names that say nothing without what they are part of.
     PARTS = %w[value kind unit how at act].freeze
 
@@ -52,7 +65,8 @@ module Api
     def brief(value)
       return "nothing" if value.nil?
 
-      text = value.is_a?(Hash) || value.is_a?(Array) ? "a #{value.class.name.downcase}" : value.inspect
+      text =
+        value.is_a?(Hash) || value.is_a?(Array) ? "a #{value.class.name.downcase}" : value.inspect
       text.size > 60 ? "#{text[0, 57]}…" : text
     end
 
@@ -63,10 +77,18 @@ module Api
       high ? "#{over} and at #{high} or below" : over
     end
 
-    KINDS = { "integer" => "a whole number", "number" => "a number", "string" => "text", "object" => "an object", "array" => "a list",
-              "boolean" => "true or false" }.freeze
+    KINDS = {
+      "integer" => "a whole number",
+      "number" => "a number",
+      "string" => "text",
+      "object" => "an object",
+      "array" => "a list",
+      "boolean" => "true or false"
+    }.freeze
 
-    def kinds(schema, type) = (Array(schema["type"] || type) - ["null"]).map { |kind| KINDS.fetch(kind, kind) }.join(" or ")
+    def kinds(schema, type)
+      (Array(schema["type"] || type) - ["null"]).map { |kind| KINDS.fetch(kind, kind) }.join(" or ")
+    end
     private_class_method :name, :brief, :range, :kinds
   end
 end

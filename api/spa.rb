@@ -5,12 +5,18 @@ module Api
   class Spa
     ROOT = File.expand_path("../public/app", __dir__)
     HEADERS = {
-      "content-security-policy" => "default-src 'self'; img-src 'self' data: blob:; style-src 'self'; worker-src 'self' blob:; " \
-                                   "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'"
+      "content-security-policy" =>
+        "default-src 'self'; img-src 'self' data: blob:; " \
+        "style-src 'self'; worker-src 'self' blob:; " \
+        "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'"
     }.freeze
 
-    # Pages that strangers open first, by the beginning of their path: what they need is fetched while the shell is read.
-    FIRST = { "/report" => "src/places/finds/ReportPage.vue", "/story" => "src/places/finds/StoryPage.vue" }.freeze
+    # Pages that strangers open first, by the beginning of their path: what they need is fetched
+    # while the shell is read.
+    FIRST = {
+      "/report" => "src/places/finds/ReportPage.vue",
+      "/story" => "src/places/finds/StoryPage.vue"
+    }.freeze
     MANIFEST = File.join(ROOT, ".vite/manifest.json")
 
     def initialize(app)
@@ -22,7 +28,9 @@ module Api
     def call(env)
       path = env["PATH_INFO"]
       return @app.call(env) if path.start_with?("/api/", "/auth/")
-      return [405, { "content-type" => "text/plain" }, ["Only pages are here.\n"]] unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
+      unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
+        return 405, { "content-type" => "text/plain" }, ["Only pages are here.\n"]
+      end
 
       serve(env, file?(path) ? path : "/index.html")
     end
@@ -36,33 +44,55 @@ module Api
       manifest = JSON.parse(File.read(MANIFEST))
       parts = parts(manifest, page, [])
       scripts = parts.map { |part| "</#{manifest.dig(part, 'file')}>; rel=modulepreload" }
-      styles = parts.flat_map { |part| manifest.dig(part, "css").to_a }.map { |file| "</#{file}>; rel=preload; as=style" }
+      styles =
+        parts
+          .flat_map { |part| manifest.dig(part, "css").to_a }
+          .map { |file| "</#{file}>; rel=preload; as=style" }
       (scripts + styles.uniq).join(", ")
     end
 
     def parts(manifest, part, seen)
       return seen if seen.include?(part) || manifest[part].nil?
 
-      manifest[part]["imports"].to_a.reduce([*seen, part]) { |known, other| parts(manifest, other, known) }
+      manifest[part]["imports"]
+        .to_a
+        .reduce([*seen, part]) { |known, other| parts(manifest, other, known) }
     end
 
-    def file?(path) = path != "/" && !path.include?("..") && !path.include?("\0") && File.file?(File.join(ROOT, path))
+    def file?(path)
+      path != "/" && !path.include?("..") && !path.include?("\0") &&
+        File.file?(File.join(ROOT, path))
+    end
 
     # Assets carry a hash in their name and never change; they were compressed by the build.
     def serve(env, path)
-      zipped = env["HTTP_ACCEPT_ENCODING"].to_s.include?("gzip") && File.file?(File.join(ROOT, "#{path}.gz"))
+      zipped =
+        env["HTTP_ACCEPT_ENCODING"].to_s.include?("gzip") &&
+        File.file?(File.join(ROOT, "#{path}.gz"))
       status, headers, body = @files.call(env.merge("PATH_INFO" => zipped ? "#{path}.gz" : path))
-      headers = headers.merge("content-type" => type(path), "cache-control" => path.start_with?("/assets/") ? "public, max-age=31536000, immutable" : "no-cache",
-                              "vary" => "accept-encoding", **HEADERS)
+      headers =
+        headers.merge(
+          "content-type" => type(path),
+          "cache-control" =>
+            path.start_with?("/assets/") ? "public, max-age=31536000, immutable" : "no-cache",
+          "vary" => "accept-encoding",
+          **HEADERS
+        )
       headers["content-encoding"] = "gzip" if zipped
-      link = path == "/index.html" && @links.find { |start, _| env["PATH_INFO"].start_with?(start) }&.last
+      link =
+        path == "/index.html" &&
+        @links.find { |start, _| env["PATH_INFO"].start_with?(start) }&.last
       headers["link"] = link if link
       [status, headers, body]
     end
 
     def type(path)
       mime = Rack::Mime.mime_type(File.extname(path), "application/octet-stream")
-      mime.start_with?("text/", "application/javascript", "text/javascript") ? "#{mime}; charset=utf-8" : mime
+      if mime.start_with?("text/", "application/javascript", "text/javascript")
+        "#{mime}; charset=utf-8"
+      else
+        mime
+      end
     end
   end
 end

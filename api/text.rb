@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Api
-  # What PostgreSQL and everybody else can store: no NUL, no half of a surrogate pair, no infinite number.
+  # What PostgreSQL and everybody else can store: no NUL, no half of a surrogate pair, no infinite
+  # number.
   module Text
     module_function
 
@@ -18,11 +19,14 @@ module Api
     HIGH, LOW = '\\\\u[dD][89abAB]\h{2}', '\\\\u[dD][c-fC-F]\h{2}'
     # Two backslashes are one that was typed, whatever follows them.
     HALF_PAIR = /\\\\|(#{HIGH}(?!#{LOW})|(?<!\\u[dD][89abAB]\h\h)#{LOW})/
-    # In the place of what cannot be stored, something else that cannot: so the record that holds it is found.
+    # In the place of what cannot be stored, something else that cannot: so the record that holds it
+    # is found.
     MARK = '\u0000'
 
     # JSON text with each escaped half of a surrogate pair marked.
-    def without_half_pairs(json) = json.gsub(HALF_PAIR) { |found| Regexp.last_match(1) ? MARK : found }
+    def without_half_pairs(json)
+      json.gsub(HALF_PAIR) { |found| Regexp.last_match(1) ? MARK : found }
+    end
 
     # Whether there are more than so many values in it; stops counting there.
     def more_values?(value, most)

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Api
-  # What is not the program's fault and passes: the database is down, or a disk is full. One answer from
-  # whichever layer meets it; nothing was stored, and what sends again later is right.
+  # What is not the program's fault and passes: the database is down, or a disk is full. One answer
+  # from whichever layer meets it; nothing was stored, and what sends again later is right.
   module Unavailable
     DISK = [Errno::ENOSPC, Errno::EDQUOT].freeze
     RETRY_SECONDS = 5
@@ -17,20 +17,41 @@ module Api
     # { code:, message: } of it.
     def told(error)
       if disk?(error)
-        return { code: :no_room, message: "The server has no room left, so nothing was stored. What you sent " \
-                                          "stays with you; the coordinator has to make room." }
+        return (
+          {
+            code: :no_room,
+            message:
+              "The server has no room left, so nothing was stored. What you sent " \
+              "stays with you; the coordinator has to make room."
+          }
+        )
       end
 
-      return { code: :busy, message: "The server is too busy for this at the moment. Nothing was stored, and nothing is lost; try again in a moment." } if error.is_a?(Errno::EBUSY)
+      if error.is_a?(Errno::EBUSY)
+        return (
+          {
+            code: :busy,
+            message:
+              "The server is too busy for this at the moment. Nothing was stored, and nothing is " \
+              "lost; try again in a moment."
+          }
+        )
+      end
 
-      { code: :database_down, message: "The server cannot reach its records at the moment. Nothing was stored, " \
-                                       "and nothing is lost; try again in a moment." }
+      {
+        code: :database_down,
+        message:
+          "The server cannot reach its records at the moment. Nothing was stored, " \
+          "and nothing is lost; try again in a moment."
+      }
     end
 
-    def rack(error) = Refusal.rack(503, headers: { "retry-after" => RETRY_SECONDS.to_s }, **told(error))
+    def rack(error)
+      Refusal.rack(503, headers: { "retry-after" => RETRY_SECONDS.to_s }, **told(error))
+    end
 
-    # Catches it from whatever lies behind. After a restart of the database every old connection is dead, so all
-    # of them are let go at once, and who only reads is asked once more on a fresh one.
+    # Catches it from whatever lies behind. After a restart of the database every old connection is
+    # dead, so all of them are let go at once, and who only reads is asked once more on a fresh one.
     class Middleware
       def initialize(app, store)
         @app = app

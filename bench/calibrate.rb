@@ -1,22 +1,39 @@
 # frozen_string_literal: true
 
-# Sets the weights of matching by maximum likelihood on simulated reports: DATABASE_URL=$(bin/pg url) ruby bench/calibrate.rb
+# Sets the weights of matching by maximum likelihood on simulated reports: DATABASE_URL=$(bin/pg
+# url) ruby bench/calibrate.rb
 #   [SEEDS, default 101,102,103,104] [RELEASES, default 20000]
-# What it prints is written, rounded, into core/tags/weights.rb and core/recaptures/weights.rb; bench/matching.rb judges it on
-# seeds that were not used here.
+# What it prints is written, rounded, into core/tags/weights.rb and core/recaptures/weights.rb;
+# bench/matching.rb judges it on seeds that were not used here.
 require_relative "../config/boot"
 require_relative "support/told_reports"
 require_relative "support/judged_reports"
 
 seeds = (ARGV[0] || "101,102,103,104").split(",").map { |one| Integer(one) }
 releases = Integer(ARGV[1] || 20_000)
-url = ENV.fetch("DATABASE_URL") { abort "usage: DATABASE_URL=$(bin/pg url) ruby bench/calibrate.rb [SEEDS] [RELEASES]" }
-species = Store::Species.new(Database.connect(url, max_connections: 1)).all.to_h { |one| [one.code, one] }
-FREE = %i[looks_alike swapped other left_out halved too_many doubled no_prefix no_zeros look_alike_species other_species length_wrong far none none_exact none_whole none_foreign
-          none_unread none_species].freeze
+url =
+  ENV.fetch("DATABASE_URL") do
+    abort "usage: DATABASE_URL=$(bin/pg url) ruby bench/calibrate.rb [SEEDS] [RELEASES]"
+  end
+species =
+  Store::Species.new(Database.connect(url, max_connections: 1)).all.to_h { |one| [one.code, one] }
+FREE = %i[
+  looks_alike swapped other left_out halved too_many doubled no_prefix no_zeros look_alike_species
+  other_species length_wrong far none none_exact none_whole none_foreign none_unread none_species
+].freeze
 # As 2-rules 7 starts, and guesses where it says nothing.
-BEGUN = { look_alike_species: Math.log(0.1), other_species: Math.log(0.005), length_wrong: -8.0, far: -6.0, none: -6.0, none_exact: -3.0, none_whole: 3.0, none_foreign: 3.0,
-          none_unread: 1.5, none_species: -2.0 }.freeze
+BEGUN = {
+  look_alike_species: Math.log(0.1),
+  other_species: Math.log(0.005),
+  length_wrong: -8.0,
+  far: -6.0,
+  none: -6.0,
+  none_exact: -3.0,
+  none_whole: 3.0,
+  none_foreign: 3.0,
+  none_unread: 1.5,
+  none_species: -2.0
+}.freeze
 told = seeds.flat_map { |seed| ToldReports.new(species:, seed:, releases:).each.to_a }
 # What is read right says little, so a tenth of it is weighed tenfold.
 rng = Random.new(1)
@@ -25,8 +42,14 @@ puts "#{told.size} reports of seeds #{seeds.join(', ')}, #{sample.size} of them 
 Case = Struct.new(:counts, :truth, :candidates, keyword_init: true)
 NAMES = Core::Recaptures::Weights::ALL.keys.freeze
 cases = sample.filter_map do |one|
-  features = Core::Recaptures::Candidates.new(report: one.report, candidates: one.candidates, species:, series: ToldReports::SERIES).features
-  rows = features.map { |row| [row[:weights].tally.map { |name, count| [NAMES.index(name), count] }, row[:length], row[:km]] }
+  features =
+    Core::Recaptures::Candidates.new(
+      report: one.report, candidates: one.candidates, species:, series: ToldReports::SERIES
+    ).features
+  rows =
+    features.map do |row|
+      [row[:weights].tally.map { |name, count| [NAMES.index(name), count] }, row[:length], row[:km]]
+    end
   truth = features.index { |row| row[:number] == one.truth } or next
   Case.new(counts: one.read_right && !one.alone ? 10.0 : 1.0, truth:, candidates: rows)
 end
@@ -34,8 +57,14 @@ whole = cases.sum(&:counts)
 LENGTH_WRONG = NAMES.index(:length_wrong)
 
 # Where the weights begin, whatever stands in core now.
-START = NAMES.map { |name| Core::Tags::Weights::STARTING[name] || BEGUN[name] || Core::Recaptures::Weights::ALL[name] }.freeze
-# So far may a weight be from where it began before that counts as much as one case: what hardly ever happens is not set by chance.
+START =
+  NAMES
+    .map do |name|
+      Core::Tags::Weights::STARTING[name] || BEGUN[name] || Core::Recaptures::Weights::ALL[name]
+    end
+    .freeze
+# So far may a weight be from where it began before that counts as much as one case: what hardly
+# ever happens is not set by chance.
 DOUBT = 2.5
 
 # Mean log share of the truth, less what the weights stray.
@@ -45,7 +74,14 @@ likelihood = lambda do |weights, spread, near_share, near_km|
     logs = one.candidates.map do |counts, length, km|
       sum = 0.0
       counts.each { |at, count| sum += weights[at] * count }
-      sum += Core::Recaptures::Candidates.length_log(length, spread:, wrong: weights[LENGTH_WRONG]) if length
+      if length
+        sum +=
+          Core::Recaptures::Candidates.length_log(
+            length,
+            spread:,
+            wrong: weights[LENGTH_WRONG]
+          )
+      end
       sum += Core::Recaptures::Candidates.place_log(km, near_share:, near_km:) if km
       sum
     end
@@ -93,19 +129,40 @@ step = 0.8
   end
   step /= 2 if round.odd?
   puts format("round %d: %.5f, %s, spread %.3f, near %.2f within %.1f km", round + 1, best,
-              FREE.map { |name| format("%s %.2f", name, weights[NAMES.index(name)]) }.join(", "), *rest)
+    FREE.map { |name|
+      format("%s %.2f", name, weights[NAMES.index(name)])
+    }.join(", "), *rest)
 end
 
-# With the weights that stand in core: what each pair of lines for "accepted alone" would do on these seeds; the second is for a number
-# with which nothing else was told.
+# With the weights that stand in core: what each pair of lines for "accepted alone" would do on
+# these seeds; the second is for a number with which nothing else was told.
 judged = seeds.flat_map { |seed| JudgedReports.of(ToldReports.new(species:, seed:, releases:)) }
 right = judged.select(&:read_right)
 number_alone = right.select(&:alone)
-[[0.96, 0.9], [0.98, 0.9], [0.985, 0.9], [0.99, 0.9], [0.992, 0.9], [0.994, 0.9], [0.99, 0.93], [0.99, 0.95], [0.99, 0.97]].each do |sure, sure_alone|
+[
+  [0.96, 0.9],
+  [0.98, 0.9],
+  [0.985, 0.9],
+  [0.99, 0.9],
+  [0.992, 0.9],
+  [0.994, 0.9],
+  [0.99, 0.93],
+  [0.99, 0.95],
+  [0.99, 0.97]
+].each do |sure, sure_alone|
   alone = ->(one) { one.complete && one.clear && one.share >= (one.alone ? sure_alone : sure) }
   accepted = judged.select(&alone)
   wrong = accepted.count { |one| !one.right }
-  puts format("lines %.3f and %.2f: %d accepted alone, %d wrong (%.1f by their shares); of %d read right %.1f %%, of %d numbers alone %.1f %%", sure, sure_alone, accepted.size,
-              wrong, accepted.sum { |one| 1 - one.share }, right.size, 100.0 * right.count(&alone) / right.size, number_alone.size,
-              100.0 * number_alone.count(&alone) / number_alone.size)
+  puts format(
+    "lines %.3f and %.2f: %d accepted alone, %d wrong (%.1f by their shares); of %d read " \
+      "right %.1f %%, of %d numbers alone %.1f %%",
+    sure, sure_alone,
+    accepted.size,
+    wrong,
+    accepted.sum { |one| 1 - one.share },
+    right.size,
+    100.0 * right.count(&alone) / right.size,
+    number_alone.size,
+    100.0 * number_alone.count(&alone) / number_alone.size
+  )
 end

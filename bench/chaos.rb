@@ -1,9 +1,10 @@
 # frozen_string_literal: true
 
-# Five minutes under 20 requests a second while everything is killed that can be: web processes, jobs, PostgreSQL and its
-# backends, the line, and the disk's last byte. As root (the disk is a small one of its own):
-#   ruby bench/chaos.rb [SECONDS] [SEED]
-# Every record and picture that was acknowledged must be there, once, with its hash; ledgers verify; nobody helped.
+# Five minutes under 20 requests a second while everything is killed that can be: web processes,
+# jobs, PostgreSQL and its backends, the line, and the disk's last byte. As root (the disk is a
+#   small one of its own): ruby bench/chaos.rb [SECONDS] [SEED]
+# Every record and picture that was acknowledged must be there, once, with its hash; ledgers verify;
+# nobody helped.
 require_relative "support/server"
 require_relative "../test/support/seeds"
 require_relative "../bin/lib/running"
@@ -38,7 +39,8 @@ class BadLine
     return if mode == :refusing
 
     upstream = TCPSocket.new("127.0.0.1", @to)
-    [[client, upstream], [upstream, client]].map { |from, to| Thread.new { copy(from, to) } }.each(&:join)
+    [[client, upstream], [upstream, client]].map { |from, to| Thread.new { copy(from, to) } }
+      .each(&:join)
   rescue SystemCallError, IOError
     nil
   ensure
@@ -64,16 +66,33 @@ class Patient
   def initialize
     @dir = Dir.mktmpdir("voucher-chaos")
     FileUtils.chmod(0o755, @dir)
-    system("mount", "-t", "tmpfs", "-o", "size=#{DISK_MB}m,mode=0755", "tmpfs", @dir, exception: true)
+    system(
+      "mount", "-t", "tmpfs", "-o",
+      "size=#{DISK_MB}m,mode=0755",
+      "tmpfs",
+      @dir,
+      exception: true
+    )
     @port = TCPServer.new("127.0.0.1", 0).then { |server| server.addr[1].tap { server.close } }
   end
 
   def env
-    { "VOUCHER_VAR" => @dir, "VOUCHER_PG" => "#{@dir}/pg", "PORT" => @port.to_s, "VOUCHER_LIMITS" => "off", "VOUCHER_ENV" => nil, "RACK_ENV" => nil, "DATABASE_URL" => nil,
-      "PG_OPTIONS" => "-c shared_buffers=64MB -c max_wal_size=128MB" }
+    {
+      "VOUCHER_VAR" => @dir,
+      "VOUCHER_PG" => "#{@dir}/pg",
+      "PORT" => @port.to_s,
+      "VOUCHER_LIMITS" => "off",
+      "VOUCHER_ENV" => nil,
+      "RACK_ENV" => nil,
+      "DATABASE_URL" => nil,
+      "PG_OPTIONS" => "-c shared_buffers=64MB -c max_wal_size=128MB"
+    }
   end
 
-  def start = system(env, File.join(ROOT, "bin/voucher"), "--detach", exception: true, out: File::NULL)
+  def start
+    system(env, File.join(ROOT, "bin/voucher"), "--detach", exception: true, out: File::NULL)
+  end
+
   def running = Running.new("#{@dir}/run").find
   def database_url = Open3.capture2(env, File.join(ROOT, "bin/pg"), "url", "dev").first.strip
   def verify = Open3.capture2e(env, File.join(ROOT, "bin/voucher"), "verify")
@@ -88,7 +107,8 @@ class Patient
   def family(pid = running && running[:pid])
     return {} if pid.nil?
 
-    children = Dir["/proc/#{pid}/task/*/children"].flat_map { |file| File.read(file).split.map(&:to_i) }
+    children =
+      Dir["/proc/#{pid}/task/*/children"].flat_map { |file| File.read(file).split.map(&:to_i) }
     children.reduce({}) { |found, child| found.merge({ child => command(child) }, family(child)) }
   rescue SystemCallError
     {}
@@ -169,10 +189,10 @@ phones = Array.new(PHONES) do |index|
       begin
         client ||= BenchServer::Client.new(address, "isolde@marrow.example")
         told = case rand.rand(10)
-               when 0..5 then (@sent = nil) || record(client, trip, acknowledged)
-               when 6 then picture(client, trip, photos, rand)
-               else client.get("/api/trips/#{trip}/dockside").code
-               end
+        when 0..5 then (@sent = nil) || record(client, trip, acknowledged)
+        when 6 then picture(client, trip, photos, rand)
+        else client.get("/api/trips/#{trip}/dockside").code
+        end
         client = nil if told == "401"
       rescue StandardError => e
         told = e.class.name
@@ -185,8 +205,19 @@ end
 # One fish; sent again until it is answered, as a phone does.
 def record(client, trip, acknowledged)
   id = SecureRandom.uuid
-  encounter = Seeds.encounter(trip, kind: "untagged", tag_numbers: [], start: Time.now - 600, note: id)
-  body = { encounters: [{ id:, encounter: encounter.merge(stages: encounter[:stages].map { |tap| tap.merge(at: tap[:at].utc.iso8601(3)) }) }] }
+  encounter =
+    Seeds.encounter(trip, kind: "untagged", tag_numbers: [], start: Time.now - 600, note: id)
+  body = {
+    encounters: [
+      {
+        id:,
+        encounter:
+          encounter.merge(
+            stages: encounter[:stages].map { |tap| tap.merge(at: tap[:at].utc.iso8601(3)) }
+          )
+      }
+    ]
+  }
   3.times do
     answer = client.post("/api/encounters/batch", body)
     if answer.code == "200"
@@ -206,10 +237,16 @@ end
 def picture(client, trip, photos, rand)
   bytes = Vips::Image.black(200 + rand.rand(400), 100 + rand.rand(300), bands: 3).jpegsave_buffer
   bytes += SecureRandom.bytes(4)
-  answer = client.put_bytes("/api/trips/#{trip}/photos/#{SecureRandom.uuid}?name=a.jpg&utc_offset_minutes=0", bytes)
+  answer =
+    client.put_bytes(
+      "/api/trips/#{trip}/photos/#{SecureRandom.uuid}?name=a.jpg&utc_offset_minutes=0",
+      bytes
+    )
   return "picture #{answer.code}" unless answer.code == "200"
 
-  photos << Digest::SHA256.hexdigest(bytes) if JSON.parse(answer.body)["sha256"] == Digest::SHA256.hexdigest(bytes)
+  if JSON.parse(answer.body)["sha256"] == Digest::SHA256.hexdigest(bytes)
+    photos << Digest::SHA256.hexdigest(bytes)
+  end
   "picture stored"
 end
 
@@ -231,7 +268,9 @@ until well || BenchServer::CLOCK.call - recovered_from > RECOVERY_SECONDS
     nil
   end
 end
-puts "well again #{(BenchServer::CLOCK.call - recovered_from).round(1)} s after the last blow" if well
+if well
+  puts "well again #{(BenchServer::CLOCK.call - recovered_from).round(1)} s after the last blow"
+end
 sleep 5
 stopping = true
 phones.each { |phone| phone.join(30) }
@@ -241,15 +280,29 @@ ids = Array.new(acknowledged.size) { acknowledged.pop }
 sums = Array.new(photos.size) { photos.pop }
 stored = db[:encounters].where(id: ids).select_hash(:id, :note)
 lost = ids.reject { |id| stored[id] == id }
-twice = db[:encounters].where(note: ids).group(:note).having { count.function.* > 1 }.select_map(:note)
+twice =
+  db[:encounters].where(note: ids).group(:note).having { count.function.* > 1 }.select_map(:note)
 kept = db[:photos].where(sha256: sums).select_map(:sha256)
-broken = sums.reject { |sum| kept.include?(sum) && Digest::SHA256.file("#{patient.dir}/photos/originals/#{sum}").hexdigest == sum }
+broken =
+  sums.reject do |sum|
+    kept.include?(sum) &&
+      Digest::SHA256.file("#{patient.dir}/photos/originals/#{sum}").hexdigest == sum
+  end
 puts "blows: #{done.map { |name, count| "#{name} #{count}" }.join(', ')}"
-puts "answers: #{outcomes.sort_by { |_, count| -count }.map { |told, count| "#{told} #{count}" }.join(', ')}"
-puts "#{ids.size} records acknowledged, #{lost.size} lost, #{twice.size} twice; #{sums.size} pictures acknowledged, #{broken.size} lost or broken"
+puts "answers: " \
+  "#{outcomes.sort_by { |_, count| -count }.map { |told, count| "#{told} #{count}" }.join(', ')}"
+puts "#{ids.size} records acknowledged, #{lost.size} lost, #{twice.size} twice; #{sums.size} " \
+  "pictures acknowledged, #{broken.size} lost or broken"
 told, status = patient.verify
 puts told.lines.last(3)
 waiting = db[:que_jobs].where(finished_at: nil).exclude(job_class: "Acts::UpkeepJob").count
-puts(File.readlines("#{patient.dir}/log/web.log").grep(/ERROR --/).map { |line| line[/request \h+ (.{0,160})/, 1] }.tally.map { |line, count| "bug #{count} x #{line}" })
+puts(
+  File
+    .readlines("#{patient.dir}/log/web.log")
+    .grep(/ERROR --/)
+    .map { |line| line[/request \h+ (.{0,160})/, 1] }
+    .tally
+    .map { |line, count| "bug #{count} x #{line}" }
+)
 puts "#{waiting} jobs wait; #{db[:letters].exclude(state: 'sent').count} letters not sent"
 exit 1 unless well && lost.empty? && twice.empty? && broken.empty? && status.success?

@@ -1,8 +1,10 @@
 # frozen_string_literal: true
 
-# Cold start of the Deck with no signal, and the same with 10,000 encounters of this trip on the device; then how the
-# day's list scrolls. By the browser's own tracing: from the start of the navigation to the first frame presented after
-# the big key and, for the fish in hand, the lines of now were laid out. Against a running demo: ruby bench/deck_open.rb ADDRESS [CPU slow-down, default 4]
+# Cold start of the Deck with no signal, and the same with 10,000 encounters of this trip on the
+# device; then how the day's list scrolls. By the browser's own tracing: from the start of the
+# navigation to the first frame presented after the big key and, for the fish in hand, the lines of
+# now were laid out. Against a running demo: ruby bench/deck_open.rb ADDRESS [CPU slow-down, default
+# 4]
 require_relative "signed_in_page"
 
 address = ARGV[0] or abort "usage: ruby bench/deck_open.rb ADDRESS [SLOWDOWN]"
@@ -10,7 +12,8 @@ slowdown = Float(ARGV[1] || 4)
 MANY = 10_000
 STARTS = 5
 
-# The page's own note of when key and lines stood there, so that the trace can say which frame showed it.
+# The page's own note of when key and lines stood there, so that the trace can say which frame
+# showed it.
 WATCH = <<~JS
   new MutationObserver((_, watch) => {
     if (!document.querySelector('[data-testid=next]') || !document.querySelector('.now ul .line')) return
@@ -48,14 +51,25 @@ JS
 # Milliseconds from the navigation to the frame that shows the Deck.
 def cold_start(page, address)
   page.go_to("about:blank")
-  events = SignedInPage.trace(page, "devtools.timeline,devtools.timeline.frame,blink.user_timing") do
-    page.go_to("#{address}/deck")
-    60.times { page.evaluate("performance.getEntriesByName('deck-shown').length") == 1 ? break : sleep(0.1) }
-    sleep 0.3
-  end
+  events =
+    SignedInPage.trace(page, "devtools.timeline,devtools.timeline.frame,blink.user_timing") do
+      page.go_to("#{address}/deck")
+      60.times do
+        page.evaluate("performance.getEntriesByName('deck-shown').length") == 1 ? break : sleep(0.1)
+      end
+      sleep 0.3
+    end
   shown = events.find { |one| one["name"] == "deck-shown" } or abort "the Deck did not show"
-  began = events.select { |one| one["name"] == "navigationStart" && one["ts"] < shown["ts"] }.map { |one| one["ts"] }.max
-  frame = events.select { |one| one["name"] == "AnimationFrame::Presentation" && one["ts"] >= shown["ts"] }.map { |one| one["ts"] }.min || shown["ts"]
+  began =
+    events
+      .select { |one| one["name"] == "navigationStart" && one["ts"] < shown["ts"] }
+      .map { |one| one["ts"] }
+      .max
+  frame =
+    events
+      .select { |one| one["name"] == "AnimationFrame::Presentation" && one["ts"] >= shown["ts"] }
+      .map { |one| one["ts"] }
+      .min || shown["ts"]
   (frame - began) / 1000.0
 end
 
@@ -78,20 +92,29 @@ end
 
 report = lambda do |name, values, limit|
   found = SignedInPage.quantiles(values)
-  puts format("%-42s median %7.1f ms   p95 %7.1f ms   worst %7.1f ms%s", name, *found, limit && "   limit #{limit}: #{found[0] <= limit ? 'kept' : 'BROKEN'}")
+  puts format(
+    "%-42s median %7.1f ms   p95 %7.1f ms   worst %7.1f ms%s", name, *found,
+    limit && "   limit #{limit}: #{found[0] <= limit ? 'kept' : 'BROKEN'}"
+  )
 end
 
 SignedInPage.open(address) do |page|
   page.go_to("#{address}/deck")
   sleep 4
-  abort "no trip for today in this demo: plan one on Ready first" unless page.at_css("[data-testid=next]")
+  unless page.at_css("[data-testid=next]")
+    abort "no trip for today in this demo: plan one on Ready first"
+  end
   page.at_css("[data-testid=next]").click
   sleep 1
   abort "no line of now is shown for a fish in hand" unless page.at_css(".now ul .line")
   page.command("Page.addScriptToEvaluateOnNewDocument", source: WATCH)
   page.network.offline_mode
   page.command("Emulation.setCPUThrottlingRate", rate: slowdown)
-  report.call("cold start, no signal, #{slowdown.to_i}x slower", Array.new(STARTS) { cold_start(page, address) }, 2000)
+  report.call(
+    "cold start, no signal, #{slowdown.to_i}x slower",
+    Array.new(STARTS) { cold_start(page, address) },
+    2000
+  )
   page.command("Emulation.setCPUThrottlingRate", rate: 1)
   few = Array.new(STARTS) { cold_start(page, address) }
   report.call("cold start, no signal, full speed", few, nil)
@@ -102,6 +125,13 @@ SignedInPage.open(address) do |page|
   sleep 1
   report.call("frame to frame while the list scrolls", scroll(page), nil)
   page.command("Emulation.setCPUThrottlingRate", rate: slowdown)
-  report.call("#{MANY} encounters, #{slowdown.to_i}x slower", Array.new(STARTS) { cold_start(page, address) }, nil)
-  puts format("%.2f x the start with few encounters", SignedInPage.quantiles(many)[0] / SignedInPage.quantiles(few)[0])
+  report.call(
+    "#{MANY} encounters, #{slowdown.to_i}x slower",
+    Array.new(STARTS) { cold_start(page, address) },
+    nil
+  )
+  puts format(
+    "%.2f x the start with few encounters",
+    SignedInPage.quantiles(many)[0] / SignedInPage.quantiles(few)[0]
+  )
 end

@@ -2,8 +2,9 @@
 
 # A primary that dies while ten writes a second go on, and its standby in its place:
 #   ruby bench/failover.rb [SECONDS]
-# The standby is a synchronous one, so a write is acknowledged once both have it. Prints how long nobody could write,
-# and whether every acknowledged record is there. Web processes find the new primary by themselves.
+# The standby is a synchronous one, so a write is acknowledged once both have it. Prints how long
+# nobody could write, and whether every acknowledged record is there. Web processes find the new
+# primary by themselves.
 require_relative "support/server"
 require_relative "../test/support/seeds"
 require "open3"
@@ -33,14 +34,45 @@ pg("standby", "two", "one")
 owner.run("alter system set synchronous_standby_names = 'two'")
 owner.run("select pg_reload_conf()")
 parts = %w[one two].map { |name| URI.decode_www_form(pg("url", name, "app").split("?").last).to_h }
-both = "postgres:///voucher?host=#{parts.map { |part| part['host'] }.join(',')}&port=#{parts.map { |part| part['port'] }.join(',')}&user=#{Roles::APPLICATION}&target_session_attrs=read-write"
+both =
+  "postgres:///voucher?host=#{parts.map do |part|
+    part['host']
+  end.join(',')}&port=#{parts.map do |part|
+    part['port']
+  end.join(',')}&user=#{Roles::APPLICATION}&target_session_attrs=read-write"
 
 port = TCPServer.new("127.0.0.1", 0).then { |server| server.addr[1].tap { server.close } }
-env = { "DATABASE_URL" => both, "PORT" => port.to_s, "BASE_URL" => "http://127.0.0.1:#{port}", "WEB_CONCURRENCY" => "2", "VOUCHER_VAR" => dir, "VOUCHER_ENV" => "development", "VOUCHER_LIMITS" => "off" }
-web = spawn(env, "bundle", "exec", "puma", "-C", "config/puma.rb", "config.ru", %i[out err] => ["#{dir}/log", "w"], chdir: ROOT, pgroup: true)
+env = {
+  "DATABASE_URL" => both,
+  "PORT" => port.to_s,
+  "BASE_URL" => "http://127.0.0.1:#{port}",
+  "WEB_CONCURRENCY" => "2",
+  "VOUCHER_VAR" => dir,
+  "VOUCHER_ENV" => "development",
+  "VOUCHER_LIMITS" => "off"
+}
+web =
+  spawn(
+    env, "bundle", "exec", "puma", "-C", "config/puma.rb", "config.ru",
+    %i[out err] => ["#{dir}/log", "w"],
+    :chdir => ROOT,
+    :pgroup => true
+  )
 at_exit { Process.kill("TERM", -web) }
 address = Struct.new(:address).new("http://127.0.0.1:#{port}")
-200.times { (Net::HTTP.get_response(URI("#{address.address}/api/readiness")).code == "200" ? break : sleep(0.1)) rescue sleep(0.1) } # rubocop:disable Style/RescueModifier
+200.times do
+  (
+    if Net::HTTP.get_response(
+      URI("#{address.address}/api/readiness")
+    ).code == "200"
+      break
+    else
+      sleep(0.1)
+    end
+  )
+rescue StandardError
+  sleep(0.1)
+end
 
 isolde = owner[:members].where(name: "Isolde Brannock").get(:id)
 trip = owner[:trips].where(member_id: isolde).order(Sequel.desc(:held_on)).get(:id)
@@ -52,8 +84,17 @@ writers = Array.new(PER_SECOND) do
     until stopping
       sleep 1
       id = SecureRandom.uuid
-      sent = Seeds.encounter(trip, kind: "untagged", tag_numbers: [], start: Time.now - 600, note: id)
-      body = { encounters: [{ id:, encounter: sent.merge(stages: sent[:stages].map { |tap| tap.merge(at: tap[:at].utc.iso8601(3)) }) }] }
+      sent =
+        Seeds.encounter(trip, kind: "untagged", tag_numbers: [], start: Time.now - 600, note: id)
+      body = {
+        encounters: [
+          {
+            id:,
+            encounter:
+              sent.merge(stages: sent[:stages].map { |tap| tap.merge(at: tap[:at].utc.iso8601(3)) })
+          }
+        ]
+      }
       begin
         answer = client.post("/api/encounters/batch", body)
         done = answer.code == "200" && JSON.parse(answer.body)["answers"][0]["answer"] == "stored"
@@ -82,7 +123,14 @@ done = Array.new(acknowledged.size) { acknowledged.pop }
 failed = Array.new(refused.size) { refused.pop }
 back = done.map { |_, at,| at }.select { |at| at > blow + 0.5 }.min
 lost = done.map(&:first) - second[:encounters].where(id: done.map(&:first)).select_map(:id)
-puts format("%d writes acknowledged, %d refused (%s); written again %.1f s after the primary died (limit %d)", done.size, failed.size,
-            failed.map(&:last).tally.map { |told, count| "#{told} #{count}" }.join(", "), back ? back - blow : Float::INFINITY, LIMIT_SECONDS)
+puts format(
+  "%d writes acknowledged, %d refused (%s); written " \
+    "again %.1f s after the primary died (limit %d)",
+  done.size,
+  failed.size,
+  failed.map(&:last).tally.map { |told, count| "#{told} #{count}" }.join(", "),
+  back ? back - blow : Float::INFINITY,
+  LIMIT_SECONDS
+)
 puts "#{lost.size} acknowledged ones are lost"
 exit 1 unless lost.empty? && back && back - blow <= LIMIT_SECONDS

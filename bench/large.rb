@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Matching, stories and reports over a million releases; bin/voucher demo --large makes them and prints their address:
-#   DATABASE_URL=... ruby bench/large.rb [SECONDS]
+# Matching, stories and reports over a million releases; bin/voucher demo --large makes them and
+#   prints their address: DATABASE_URL=... ruby bench/large.rb [SECONDS]
 # Latencies are stated beside those of the smallest question to the same database in the same run.
 require_relative "../config/boot"
 require "net/http"
@@ -12,7 +12,10 @@ seconds = Integer(ARGV[0] || 60)
 PER_SECOND = 20
 # As many as this machine has cores.
 PROCESSES = 2
-url = ENV.fetch("DATABASE_URL") { abort "usage: DATABASE_URL=<address of the large demo> ruby bench/large.rb" }
+url =
+  ENV.fetch("DATABASE_URL") do
+    abort "usage: DATABASE_URL=<address of the large demo> ruby bench/large.rb"
+  end
 db = Database.connect(url, max_connections: 4)
 Que.connection = db
 store = Store::Gateway.new(db)
@@ -28,48 +31,110 @@ def measure(cases)
 end
 
 def told(name, sorted, limit)
-  puts format("%-34s median %6.1f ms, p95 %6.1f ms, worst %6.1f ms (limit for p95 %d)", name, sorted[sorted.size / 2], sorted[(sorted.size * 0.95).floor], sorted.last, limit)
+  puts format(
+    "%-34s median %6.1f ms, p95 %6.1f ms, worst %6.1f ms (limit for p95 %d)",
+    name,
+    sorted[sorted.size / 2],
+    sorted[(sorted.size * 0.95).floor],
+    sorted.last,
+    limit
+  )
 end
 
 # The scans of every question that the block asks, so that a missing index is seen.
 def plans(db)
   asked = []
-  listener = Class.new(Logger) { define_method(:add) { |_, message = nil, name = nil| asked << (message || name).to_s } }.new(nil)
+  listener =
+    Class
+      .new(Logger) do
+        define_method(:add) { |_, message = nil, name = nil| asked << (message || name).to_s }
+      end
+      .new(nil)
   db.loggers << listener
   yield
   db.loggers.delete(listener)
-  asked.filter_map { |line| line[/\A(?:\([\d.]+s\) )?(SELECT .*)/m, 1] }.uniq.flat_map { |sql| db.fetch("EXPLAIN #{sql}").map { |row| row.values.first } }
-       .grep(/Scan/).map { |line| line.strip.sub(/\A-> +/, "").sub(/  \(cost.*/, "") }.tally
+  asked
+    .filter_map { |line| line[/\A(?:\([\d.]+s\) )?(SELECT .*)/m, 1] }
+    .uniq
+    .flat_map { |sql| db.fetch("EXPLAIN #{sql}").map { |row| row.values.first } }
+    .grep(/Scan/)
+    .map { |line| line.strip.sub(/\A-> +/, "").sub(/  \(cost.*/, "") }
+    .tally
 end
 
 bounds = db["select (select max(number) from tags where state = 'applied') as last"].first
-puts format("%d releases, %d recaptures, %d tags applied up to %s", db[:fish].count, db[:spans].sum(Sequel[:caught] - 1).to_i, db[:taggings].count, bounds[:last])
-chance = Sequel.lit("taggings.id in (select (random() * (select max(id) from taggings))::bigint from generate_series(1, 1500))")
-sample = db[:taggings].where(ended_at: nil).join(:encounters, id: :encounter_id).where(chance)
-                      .select(:tag_number, :species_code, :length_mm, :length_kind, :caught_on, :lat_deg, :lon_deg).limit(1200).all
+puts format(
+  "%d releases, %d recaptures, %d tags applied up to %s",
+  db[:fish].count,
+  db[:spans].sum(Sequel[:caught] - 1).to_i,
+  db[:taggings].count,
+  bounds[:last]
+)
+chance =
+  Sequel.lit(
+    "taggings.id in (select (random() * (select max(id) from taggings))::bigint from " \
+      "generate_series(1, 1500))"
+  )
+sample =
+  db[:taggings]
+    .where(ended_at: nil)
+    .join(:encounters, id: :encounter_id)
+    .where(chance)
+    .select(:tag_number, :species_code, :length_mm, :length_kind, :caught_on, :lat_deg, :lon_deg)
+    .limit(1200)
+    .all
 smallest = measure((1..300).to_a) { db[:waters].count }
 told("the smallest question", smallest, 5)
 
 # A report of a tag as it was read, of one kind of damage or of any.
 as_read = lambda do |one, kind|
-  one.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg)
-     .merge(number_as_read: Demo::Damage.of(one[:tag_number], rng, kind:), more_numbers: [], length_how: "tape", caught_on: one[:caught_on] + 90)
+  one.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg).merge(
+    number_as_read: Demo::Damage.of(one[:tag_number], rng, kind:),
+    more_numbers: [],
+    length_how: "tape",
+    caught_on: one[:caught_on] + 90
+  )
 end
 worn = sample.first(300).map { |one| as_read.call(one, nil) }
 told("matching a worn number", measure(worn) { |report| Acts::FindFish.weigh(store:, report:) }, 60)
 left_out = sample.first(300).map { |one| as_read.call(one, :left_out) }
-told("one with a character left out", measure(left_out) { |report| Acts::FindFish.weigh(store:, report:) }, 60)
-plans(db) { Acts::FindFish.weigh(store:, report: worn.first) }.each { |scan, times| puts "    #{times} x #{scan}" }
+told(
+  "one with a character left out",
+  measure(left_out) { |report| Acts::FindFish.weigh(store:, report:) },
+  60
+)
+plans(db) { Acts::FindFish.weigh(store:, report: worn.first) }.each do |scan, times|
+  puts "    #{times} x #{scan}"
+end
 
 route = Core::Waters::Route.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
 keys = db[:spans].join(:fish, id: :fish_id).order(:fish_id).limit(300).select_map(:story_key)
-told("a story", measure(keys) { |story_key| Acts::TellStory.with_typical(store:, story_key:, route:) }, 60)
-plans(db) { Acts::TellStory.with_typical(store:, story_key: keys.first, route:) }.each { |scan, times| puts "    #{times} x #{scan}" }
+told(
+  "a story",
+  measure(keys) { |story_key| Acts::TellStory.with_typical(store:, story_key:, route:) },
+  60
+)
+plans(db) do
+  Acts::TellStory.with_typical(store:, story_key: keys.first, route:)
+end.each { |scan, times| puts "    #{times} x #{scan}" }
 
-# The report page's own answer, over HTTP from another process, asked at an even pace whatever comes back.
+# The report page's own answer, over HTTP from another process, asked at an even pace whatever comes
+# back.
 port = TCPServer.new("127.0.0.1", 0).then { |server| server.addr[1].tap { server.close } }
-environment = { "DATABASE_URL" => url, "PORT" => port.to_s, "BIND" => "127.0.0.1", "BASE_URL" => "http://127.0.0.1:#{port}", "VOUCHER_LIMITS" => "off", "WEB_CONCURRENCY" => PROCESSES.to_s, "VOUCHER_VAR" => Dir.mktmpdir("voucher-bench") }
-server = Process.spawn(environment, "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", "config.ru", chdir: ROOT, out: File::NULL, err: File::NULL)
+environment = {
+  "DATABASE_URL" => url,
+  "PORT" => port.to_s,
+  "BIND" => "127.0.0.1",
+  "BASE_URL" => "http://127.0.0.1:#{port}",
+  "VOUCHER_LIMITS" => "off",
+  "WEB_CONCURRENCY" => PROCESSES.to_s,
+  "VOUCHER_VAR" => Dir.mktmpdir("voucher-bench")
+}
+server =
+  Process.spawn(
+    environment, "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", "config.ru", chdir: ROOT,
+    out: File::NULL, err: File::NULL
+  )
 begin
   address = URI("http://127.0.0.1:#{port}/api/session")
   session = 100.times do
@@ -77,21 +142,49 @@ begin
   rescue SystemCallError
     sleep 0.2
   end
-  headers = { "Content-Type" => "application/json", "X-CSRF-Token" => JSON.parse(session.body).fetch("csrf_token"), "Cookie" => session["set-cookie"].split(";").first, "Origin" => "http://127.0.0.1:#{port}" }
+  headers = {
+    "Content-Type" => "application/json",
+    "X-CSRF-Token" => JSON.parse(session.body).fetch("csrf_token"),
+    "Cookie" => session["set-cookie"].split(";").first,
+    "Origin" => "http://127.0.0.1:#{port}"
+  }
   reports = Array.new(seconds * PER_SECOND) do |index|
     one = sample[index % sample.size]
     number = index % 4 == 3 ? Demo::Damage.of(one[:tag_number], rng) : one[:tag_number]
-    { number_as_read: number, species_code: one[:species_code], length: { value: one[:length_mm] + 12, unit: "mm", kind: one[:length_kind], how: "tape" },
-      caught_on: [one[:caught_on] + 90 + (index % 7), Date.today].min.iso8601, place: one.slice(:lat_deg, :lon_deg), place_words: "bench #{index}", fate: "released",
-      finder_name: nil, finder_contact: nil }
+    {
+      number_as_read: number,
+      species_code: one[:species_code],
+      length: {
+        value: one[:length_mm] + 12,
+        unit: "mm",
+        kind: one[:length_kind],
+        how: "tape"
+      },
+      caught_on: [one[:caught_on] + 90 + (index % 7), Date.today].min.iso8601,
+      place: one.slice(:lat_deg, :lon_deg),
+      place_words: "bench #{index}",
+      fate: "released",
+      finder_name: nil,
+      finder_contact: nil
+    }
   end
   start = CLOCK.call + 0.5
-  queue = reports.each_with_index.to_a.then { |all| Queue.new.tap { |waiting| all.each { |one| waiting << one } } }
+  queue =
+    reports.each_with_index.to_a.then do |all|
+      Queue.new.tap { |waiting| all.each { |one| waiting << one } }
+    end
   answers = Queue.new
   callers = Array.new(10) do
     Thread.new do
       Net::HTTP.start("127.0.0.1", port) do |http|
-        while (report, index = queue.pop(true) rescue nil) # rubocop:disable Style/RescueModifier -- empty is the end
+        while (
+          report, index =
+            begin
+              queue.pop(true)
+            rescue StandardError
+              nil
+            end
+        )
           due = start + (index / PER_SECOND.to_f)
           sleep [due - CLOCK.call, 0].max
           answer = http.put("/api/reports/#{SecureRandom.uuid}", JSON.generate(report), headers)
@@ -103,9 +196,15 @@ begin
   callers.each(&:join)
   all = Array.new(answers.size) { answers.pop }
   told("a report, #{PER_SECOND} a second, #{seconds} s", all.map(&:first).sort, 150)
-  puts format("    %s; %s", all.map { |one| one[1] }.tally.map { |code, count| "#{count} answered #{code}" }.join(", "), all.map(&:last).tally.map { |state, count|
-    "#{count} #{state}"
-  }.join(", "))
+  puts format(
+    "    %s; %s",
+    all
+      .map { |one| one[1] }
+      .tally
+      .map { |code, count| "#{count} answered #{code}" }
+      .join(", "),
+    all.map(&:last).tally.map { |state, count| "#{count} #{state}" }.join(", ")
+  )
 ensure
   Process.kill("TERM", server)
   Process.wait(server)

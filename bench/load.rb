@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
-# Reading and writing mixed, as on a busy evening, at a fixed rate against two web processes of its own:
-#   bin/pg start dev; DATABASE_URL=$(bin/pg url dev) ruby bench/load.rb [PER_SECOND] [SECONDS]
-# Requests start when they are due, whether or not the ones before have been answered: waiting counts.
-# Prints p50, p95, p99 by kind beside those of the smallest question in the same run.
+# Reading and writing mixed, as on a busy evening, at a fixed rate against two web processes of its
+#   own: bin/pg start dev; DATABASE_URL=$(bin/pg url dev) ruby bench/load.rb [PER_SECOND] [SECONDS]
+# Requests start when they are due, whether or not the ones before have been answered: waiting
+# counts. Prints p50, p95, p99 by kind beside those of the smallest question in the same run.
 require_relative "support/server"
 require_relative "../test/support/seeds"
 
@@ -12,9 +12,13 @@ seconds = Integer(ARGV[1] || 60)
 processes = Integer(ENV.fetch("PROCESSES", 2))
 CLIENTS = 24
 # Of 100 requests: what an evening asks. share, kind
-MIX = { session: 10, story: 18, finds: 10, number: 10, deck: 10, dockside: 8, species: 5, certificate: 3, picture: 3, health: 5, report: 6, encounter: 10, photo: 2 }.freeze
+MIX = {
+  session: 10, story: 18, finds: 10, number: 10, deck: 10, dockside: 8, species: 5, certificate: 3,
+  picture: 3, health: 5, report: 6, encounter: 10, photo: 2
+}.freeze
 LIMITS = { 20 => [200, 400], 40 => [400, nil] }.freeze
-JPEG = File.binread(Dir[File.join(ROOT, "docs/screenshots/*.png")].min_by { |file| File.size(file) })
+JPEG =
+  File.binread(Dir[File.join(ROOT, "docs/screenshots/*.png")].min_by { |file| File.size(file) })
 
 # What each kind asks, made ready before the clock runs.
 class Evening
@@ -40,22 +44,48 @@ class Evening
     when :deck then client.get("/api/deck?on=#{Date.today}")
     when :dockside then client.get("/api/trips/#{@trips.sample(random: @rng)}/dockside")
     when :species then client.get("/api/species")
-    when :certificate then client.get("/api/stories/#{@keys.first(20).sample(random: @rng)}/certificate.pdf")
-    when :picture then client.get("/api/stories/#{@keys.first(20).sample(random: @rng)}/picture.png")
+    when :certificate then client.get("/api/stories/#{any_key}/certificate.pdf")
+    when :picture then client.get("/api/stories/#{any_key}/picture.png")
     when :health then client.get("/api/health")
-    when :report then client.put("/api/reports/#{SecureRandom.uuid}",
-                                 json(Seeds.report(number_as_read: @numbers.sample(random: @rng), caught_on: Date.today - 1, finder_name: SecureRandom.hex(4))))
-    when :encounter then client.post("/api/encounters/batch",
-                                     { encounters: [{ id: SecureRandom.uuid,
-                                                      encounter: json(Seeds.encounter(@trip, kind: "untagged", tag_numbers: [], number: nil, start: Time.now - 600)) }] })
-    when :photo then client.put_bytes("/api/trips/#{@trip}/photos/#{SecureRandom.uuid}?name=a.png&utc_offset_minutes=0", JPEG + SecureRandom.bytes(8))
+    when :report then client.put("/api/reports/#{SecureRandom.uuid}", report)
+    when :encounter
+      client.post("/api/encounters/batch", { encounters: [{ id: SecureRandom.uuid, encounter: }] })
+    when :photo
+      name = "name=a.png&utc_offset_minutes=0"
+      bytes = JPEG + SecureRandom.bytes(8)
+      client.put_bytes("/api/trips/#{@trip}/photos/#{SecureRandom.uuid}?#{name}", bytes)
     end
   end
 
   private
 
-  def json(value) = JSON.parse(JSON.generate(value.transform_values { |one| one }), symbolize_names: true).then { |sent| times(sent) }
-  def times(sent) = sent[:stages] ? sent.merge(stages: sent[:stages].map { |tap| tap.merge(at: Time.parse(tap[:at]).utc.iso8601(3)) }) : sent
+  def any_key = @keys.first(20).sample(random: @rng)
+
+  def report
+    json(Seeds.report(number_as_read: @numbers.sample(random: @rng),
+      caught_on: Date.today - 1, finder_name: SecureRandom.hex(4)))
+  end
+
+  def encounter
+    json(Seeds.encounter(@trip,
+      kind: "untagged", tag_numbers: [], number: nil, start: Time.now - 600))
+  end
+
+  def json(value)
+    JSON
+      .parse(JSON.generate(value.transform_values { |one| one }), symbolize_names: true)
+      .then { |sent| times(sent) }
+  end
+
+  def times(sent)
+    if sent[:stages]
+      sent.merge(
+        stages: sent[:stages].map { |tap| tap.merge(at: Time.parse(tap[:at]).utc.iso8601(3)) }
+      )
+    else
+      sent
+    end
+  end
 end
 
 def percentile(sorted, share) = sorted.empty? ? 0 : sorted[[(sorted.size * share).ceil - 1, 0].max]
@@ -64,7 +94,13 @@ BenchServer.run(processes:, jobs: true, env: ENV.slice("READ_DATABASE_URL")) do 
   evening = Evening.new(server)
   clients = Array.new(CLIENTS) { server.client("isolde@marrow.example") }
   # Code and caches are warm before the clock runs.
-  3.times { MIX.each_key { |kind| clients.each { |client| evening.request(kind, client) if kind != :photo } } } if ENV["WARM"] != "no"
+  if ENV["WARM"] != "no"
+    3.times do
+      MIX.each_key do |kind|
+        clients.each { |client| evening.request(kind, client) if kind != :photo }
+      end
+    end
+  end
   due = Queue.new
   taken = Queue.new
   kinds = MIX.flat_map { |kind, share| [kind] * share }
@@ -92,14 +128,31 @@ BenchServer.run(processes:, jobs: true, env: ENV.slice("READ_DATABASE_URL")) do 
   found = Array.new(taken.size) { taken.pop }
   wrong = found.reject { |_, _, answer| answer.to_s.match?(/\A[23]\d\d\z/) }
   all = found.map { |_, took,| took }.sort
-  puts format("%d a second for %d s, %d processes: %d answers, %d errors; median %.0f ms, p95 %.0f ms, p99 %.0f ms, worst %.0f ms", per_second, seconds, processes, found.size, wrong.size,
-              percentile(all, 0.5),
-              percentile(all, 0.95), percentile(all, 0.99), all.last)
+  puts format(
+    "%d a second for %d s, %d processes: %d answers, %d errors; median %.0f ms, p95 %.0f " \
+      "ms, p99 %.0f ms, worst %.0f ms",
+    per_second, seconds, processes,
+    found.size,
+    wrong.size,
+    percentile(all, 0.5),
+    percentile(all, 0.95),
+    percentile(all, 0.99),
+    all.last
+  )
   found.group_by(&:first).each do |kind, rows|
     times = rows.map { |_, took,| took }.sort
-    puts format("  %-12s %4d  median %5.0f ms, p95 %5.0f ms, worst %5.0f ms", kind, rows.size, percentile(times, 0.5), percentile(times, 0.95), times.last)
+    puts format(
+      "  %-12s %4d  median %5.0f ms, p95 %5.0f ms, worst %5.0f ms",
+      kind,
+      rows.size,
+      percentile(times, 0.5),
+      percentile(times, 0.95),
+      times.last
+    )
   end
   wrong.first(5).each { |one| puts "  #{one.inspect}" }
   p95, p99 = LIMITS.fetch(per_second, [nil, nil])
-  exit 1 if wrong.any? || (p95 && percentile(all, 0.95) > p95) || (p99 && percentile(all, 0.99) > p99)
+  if wrong.any? || (p95 && percentile(all, 0.95) > p95) || (p99 && percentile(all, 0.99) > p99)
+    exit 1
+  end
 end

@@ -19,7 +19,9 @@ def files(key, found = {})
   chunk = MANIFEST.fetch(key)
   return found if found.key?(chunk["file"])
 
-  [chunk["file"], *chunk["css"]].each { |file| found[file] = File.size(File.join(APP, "#{file}.gz")) }
+  [chunk["file"], *chunk["css"]].each do |file|
+    found[file] = File.size(File.join(APP, "#{file}.gz"))
+  end
   (chunk["imports"] || []).each { |inner| files(inner, found) }
   found
 end
@@ -27,6 +29,12 @@ end
 PAGES.each do |name, (limit, keys)|
   sizes = keys.reduce({}) { |found, key| files(key, found) }
   total = sizes.values.sum / 1000.0
-  puts format("%-7s %6.1f kB%s", name, total, limit && format("  limit %d: %s", limit, total <= limit ? "kept" : "BROKEN"))
-  sizes.sort_by { |_, bytes| -bytes }.first(4).each { |file, bytes| puts format("        %6.1f  %s", bytes / 1000.0, file) }
+  puts format(
+    "%-7s %6.1f kB%s", name, total,
+    limit && format("  limit %d: %s", limit, total <= limit ? "kept" : "BROKEN")
+  )
+  sizes
+    .sort_by { |_, bytes| -bytes }
+    .first(4)
+    .each { |file, bytes| puts format("        %6.1f  %s", bytes / 1000.0, file) }
 end

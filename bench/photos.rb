@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
-# An evening of 300 photos of 4 MB through the page's own upload: how long, whether the page stays responsive meanwhile
-# (frames and a click), what memory the server takes, and how long until all sizes are made in the background.
-# Against a running demo: ruby bench/photos.rb ADDRESS [COUNT]. The pictures go to a trip of their own and are taken away again.
+# An evening of 300 photos of 4 MB through the page's own upload: how long, whether the page stays
+# responsive meanwhile (frames and a click), what memory the server takes, and how long until all
+# sizes are made in the background. Against a running demo: ruby bench/photos.rb ADDRESS [COUNT].
+# The pictures go to a trip of their own and are taken away again.
 require_relative "signed_in_page"
 require "open3"
 require "vips"
@@ -18,14 +19,29 @@ def server_pids
 end
 
 def resident_mb
-  server_pids.sum { |pid| File.file?("/proc/#{pid}/status") ? File.read("/proc/#{pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024.0 : 0 }
+  server_pids.sum do |pid|
+    if File.file?("/proc/#{pid}/status")
+      File.read("/proc/#{pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024.0
+    else
+      0
+    end
+  end
 end
 
 dir = Dir.mktmpdir("voucher-bench")
 # Noise is what a compressor cannot make small: 12 million pixels at about 4 MB.
 noise = Vips::Image.gaussnoise(4000, 3000, sigma: 18, mean: 128).cast(:uchar)
-base = Vips::Image.new_from_buffer(noise.bandjoin([noise, noise]).jpegsave_buffer(Q: 78), "").jpegsave_buffer(Q: 78)
-paths = Array.new(count) { |index| File.join(dir, format("IMG_%04d.JPG", index)).tap { |path| File.binwrite(path, base + format("%08d", index)) } }
+base =
+  Vips::Image.new_from_buffer(
+    noise.bandjoin([noise, noise]).jpegsave_buffer(Q: 78),
+    ""
+  ).jpegsave_buffer(Q: 78)
+paths =
+  Array.new(count) do |index|
+    File
+      .join(dir, format("IMG_%04d.JPG", index))
+      .tap { |path| File.binwrite(path, base + format("%08d", index)) }
+  end
 puts format("%d pictures of %.1f MB", count, base.bytesize / 1e6)
 
 WATCH_FRAMES = <<~JS
@@ -52,18 +68,38 @@ SignedInPage.open(address) do |page|
   page.execute(WATCH_FRAMES)
   began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   page.at_css("input[type=file][multiple]").select_file(paths)
-  sleep 0.2 until page.at_css(".add .el-progress").nil? && page.at_css(".add").text.match?(/\d+ added/)
+  until page.at_css(".add .el-progress").nil? && page.at_css(".add").text.match?(/\d+ added/)
+    sleep 0.2
+  end
   took = Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
   puts page.at_css(".add").text[/\d+ added[^.]*\./]
   gaps = page.evaluate("window.gaps")
-  left = -> { page.evaluate_async("fetch('/api/trips/#{trip}/dockside').then((one) => one.json()).then((told) => arguments[0](told.photos.filter((one) => !one.is_sized).length))", 20) }
+  left = lambda do
+    page.evaluate_async(
+      "fetch('/api/trips/#{trip}/dockside').then((one) => one.json()).then((told) => " \
+        "arguments[0](told.photos.filter((one) => !one.is_sized).length))",
+      20
+    )
+  end
   sleep 1 until left.call.zero?
   sized = Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
   running = false
   watcher.join
-  puts format("uploaded in %.0f s (%.1f a second), all sizes made after %.0f s", took, count / took, sized)
-  puts format("frame to frame meanwhile: median %.0f ms, p95 %.0f ms, worst %.0f ms", *SignedInPage.quantiles(gaps))
-  puts format("memory of the server: %.0f MB before, %.0f MB at its peak; limit %d: %s", before_mb, peak, LIMIT_MB, peak <= LIMIT_MB ? "kept" : "BROKEN")
+  puts format(
+    "uploaded in %.0f s (%.1f a second), all sizes made after %.0f s",
+    took,
+    count / took,
+    sized
+  )
+  puts format(
+    "frame to frame meanwhile: median %.0f ms, p95 %.0f ms, worst %.0f ms",
+    *SignedInPage.quantiles(gaps)
+  )
+  puts format(
+    "memory of the server: %.0f MB before, %.0f MB at its peak; limit %d: %s", before_mb, peak,
+    LIMIT_MB,
+    peak <= LIMIT_MB ? "kept" : "BROKEN"
+  )
   page.evaluate_async(<<~JS, 120)
     const done = arguments[0]
     Promise.all([fetch('/api/session').then((one) => one.json()), fetch('/api/trips/#{trip}/dockside').then((one) => one.json())]).then(async ([{ csrf_token }, { photos }]) => {

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# How long a way by water takes over the drawn sound, against the straight geodesic of the same pairs: ruby bench/route.rb [PAIRS]
+# How long a way by water takes over the drawn sound, against the straight geodesic of the same
+# pairs: ruby bench/route.rb [PAIRS]
 require_relative "../config/boot"
 
 pairs = Integer(ARGV[0] || 1000)
@@ -16,15 +17,30 @@ place = lambda do
   outline.water_at(lat, lon) == :sea ? [lat, lon] : place.call
 end
 pairs = Array.new(pairs) { [place.call, place.call] }
-straight = clock.call.then { |start| pairs.each { |from, to| Core::Waters::Geodesic.distance_m(*from, *to) } && (clock.call - start) }
+straight =
+  clock.call.then do |start|
+    pairs.each { |from, to| Core::Waters::Geodesic.distance_m(*from, *to) } && (clock.call - start)
+  end
 longer = []
 times = pairs.map do |from, to|
   start = clock.call
   way = route.between(*from, *to)
-  ((clock.call - start) * 1000).tap { longer << (way.distance_m / Core::Waters::Geodesic.distance_m(*from, *to)) }
+  ((clock.call - start) * 1000).tap do
+    longer << (way.distance_m / Core::Waters::Geodesic.distance_m(*from, *to))
+  end
 end
 sorted = times.sort
-puts format("worked out once: %.2f s; a pair: median %.2f ms, p95 %.2f ms, worst %.2f ms (limit 5); a geodesic alone %.3f ms",
-            built, sorted[sorted.size / 2], sorted[(sorted.size * 0.95).floor],
-            sorted.last, straight * 1000 / pairs.size)
-puts format("by water is %.3f times the straight line on average, %.2f at most", longer.sum / longer.size, longer.max)
+puts format(
+  "worked out once: %.2f s; a pair: median %.2f ms, p95 %.2f ms, worst %.2f ms (limit 5); a " \
+    "geodesic alone %.3f ms",
+  built,
+  sorted[sorted.size / 2],
+  sorted[(sorted.size * 0.95).floor],
+  sorted.last,
+  straight * 1000 / pairs.size
+)
+puts format(
+  "by water is %.3f times the straight line on average, %.2f at most",
+  longer.sum / longer.size,
+  longer.max
+)

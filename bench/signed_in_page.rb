@@ -6,10 +6,25 @@ require "ferrum"
 # A real browser with the demo's tagger signed in, for the benches that look at pages.
 module SignedInPage
   def self.open(address, phone: false)
-    browser = Ferrum::Browser.new(browser_path: "/usr/bin/chromium", headless: true, process_timeout: 60, timeout: 30,
-                                  browser_options: { "no-sandbox" => nil, "disable-gpu" => nil, "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1" })
+    browser =
+      Ferrum::Browser.new(
+        browser_path: "/usr/bin/chromium",
+        headless: true,
+        process_timeout: 60,
+        timeout: 30,
+        browser_options: {
+          "no-sandbox" => nil,
+          "disable-gpu" => nil,
+          "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1"
+        }
+      )
     page = browser.create_page
-    page.command("Emulation.setDeviceMetricsOverride", width: 390, height: 844, deviceScaleFactor: 1, mobile: true) if phone
+    if phone
+      page.command(
+        "Emulation.setDeviceMetricsOverride", width: 390, height: 844, deviceScaleFactor: 1,
+        mobile: true
+      )
+    end
     page.go_to("#{address}/sign-in")
     sleep 1
     page.at_css("#email").focus.type(Demo::People::TAGGER)
@@ -35,5 +50,7 @@ module SignedInPage
   end
 
   # [median, 95th percentile, worst]
-  def self.quantiles(values) = [values.sort[values.size / 2], values.sort[(values.size * 0.95).floor], values.max]
+  def self.quantiles(values)
+    [values.sort[values.size / 2], values.sort[(values.size * 0.95).floor], values.max]
+  end
 end

@@ -9,16 +9,34 @@ module Application
   # The Rack application.
   def build(config:, db:, **parts)
     Que.connection = db
-    Api::App.build(Api::App::Parts.new(
-                     config:, store: Store::Gateway.new(db), files: files(config), pictures: Devices::PictureWorkshop.new,
-                     coast: Acts::Coast.new(Store::Gateway.new(db)), papers: Acts::KeptPapers.new, gauge: Devices::Gauge.new(config.gauge_url),
-                     instruments: Devices::Instruments.new(boat: config.boat_addr, scale: config.scale_addr).start,
-                     counters: counters(config), metrics: Api::Metrics.new(dir: ENV.fetch("VOUCHER_METRICS_DIR", nil)), **parts
-                   )).tap { Acts::LetterJob.base_url = config.base_url }
+    Api::App
+      .build(
+        Api::App::Parts.new(
+          config:,
+          store: Store::Gateway.new(db),
+          files: files(config),
+          pictures: Devices::PictureWorkshop.new,
+          coast: Acts::Coast.new(Store::Gateway.new(db)),
+          papers: Acts::KeptPapers.new,
+          gauge: Devices::Gauge.new(config.gauge_url),
+          instruments:
+            Devices::Instruments.new(boat: config.boat_addr, scale: config.scale_addr).start,
+          counters: counters(config),
+          metrics: Api::Metrics.new(dir: ENV.fetch("VOUCHER_METRICS_DIR", nil)),
+          **parts
+        )
+      )
+      .tap { Acts::LetterJob.base_url = config.base_url }
   end
 
   # What the jobs of this process work with; they are made by the queue, with their arguments alone.
-  def hand_over_jobs(config:, db:, carrier: carrier(config), files: files(config), pictures: Devices::PictureWorkshop.new)
+  def hand_over_jobs(
+    config:,
+    db:,
+    carrier: carrier(config),
+    files: files(config),
+    pictures: Devices::PictureWorkshop.new
+  )
     store = Store::Gateway.new(db)
     Que.connection = db
     [Acts::LetterJob, Acts::SizeJob, Acts::UpkeepJob].each { |job| job.store = store }
@@ -38,7 +56,11 @@ module Application
   end
 
   def carrier(config)
-    return Devices::StandIns::Outbox.new(File.join(config.var_dir, "outbox"), sender: config.sender) if config.smtp_url.nil?
+    if config.smtp_url.nil?
+      return (
+        Devices::StandIns::Outbox.new(File.join(config.var_dir, "outbox"), sender: config.sender)
+      )
+    end
 
     Devices::SmtpCarrier.new(config.smtp_url, sender: config.sender)
   end

@@ -33,7 +33,7 @@ module Demo; end
 
 ROOT = File.expand_path("..", __dir__)
 LOADER = Zeitwerk::Loader.new
-{ core: Core, store: Store, formats: Formats, devices: Devices, acts: Acts, api: Api, demo: Demo }.each do |folder, namespace|
-  LOADER.push_dir(File.join(ROOT, folder.to_s), namespace:)
-end
+{
+  core: Core, store: Store, formats: Formats, devices: Devices, acts: Acts, api: Api, demo: Demo
+}.each { |folder, namespace| LOADER.push_dir(File.join(ROOT, folder.to_s), namespace:) }
 LOADER.setup

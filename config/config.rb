@@ -7,7 +7,8 @@ require "securerandom"
 #
 #   mode:            "development" (also the demo), "test" or "production"
 #   database_url:    of PostgreSQL, as the role that the application works with; required
-#   owner_url:       the same database as its owner, for migrations; database_url where there is none
+#   owner_url:       the same database as its owner, for migrations; database_url where there is
+#                    none
 #   read_url:        of a standby that may answer what only reads; nil for none
 #   base_url:        as people reach it; decides Secure cookies and the links in letters
 #   session_secrets: the one in force, then older ones that still open what they closed
@@ -39,15 +40,18 @@ Config = Struct.new(
   def self.from(env)
     mode = env.fetch("VOUCHER_ENV", "development")
     missing = mode == "production" ? self::Production.missing(env) : []
-    raise ["Production cannot start yet:", *missing.map { |one| "- #{one}" }].join("\n") unless missing.empty?
+    unless missing.empty?
+      raise ["Production cannot start yet:", *missing.map { |one| "- #{one}" }].join("\n")
+    end
 
     new(mode:, **self::Read.places(env), **self::Read.people(env),
-        limits: env.fetch("VOUCHER_LIMITS", "on") != "off").freeze
+      limits: env.fetch("VOUCHER_LIMITS", "on") != "off").freeze
   end
 end
 
-Config::DEMO_SECRET = "demo only: anyone can read this secret, production will not start with it, " \
-                      "make your own"
+Config::DEMO_SECRET =
+  "demo only: anyone can read this secret, production will not start with it, " \
+    "make your own"
 
 class Config
   # What production needs of its own, each as a sentence that says how to get it.
@@ -60,7 +64,8 @@ class Config
       secret = env["SESSION_SECRET"].to_s
       [
         (secret == Config::DEMO_SECRET || secret.bytesize < SECRET_BYTES) &&
-          "SESSION_SECRET: a secret of your own, at least #{SECRET_BYTES} bytes; openssl rand -hex 48 makes one.",
+          "SESSION_SECRET: a secret of your own, at least #{SECRET_BYTES} bytes; openssl rand " \
+            "-hex 48 makes one.",
         env["LETTER_SENDER"].to_s !~ /\S+@\S+/ &&
           "LETTER_SENDER: whom letters come from, like “Your Cooperative <letters@your.example>”.",
         env["SMTP_URL"].to_s !~ %r{\Asmtps?://} &&
@@ -77,22 +82,35 @@ class Config
     module_function
 
     def places(env)
-      database_url = env.fetch("DATABASE_URL") { raise "DATABASE_URL is not set; bin/voucher sets it." }
-      { database_url:, owner_url: env.fetch("OWNER_DATABASE_URL", database_url),
+      database_url =
+        env.fetch("DATABASE_URL") { raise "DATABASE_URL is not set; bin/voucher sets it." }
+      {
+        database_url:,
+        owner_url: env.fetch("OWNER_DATABASE_URL", database_url),
         read_url: some(env["READ_DATABASE_URL"]),
         base_url: env.fetch("BASE_URL", "http://127.0.0.1:#{env.fetch('PORT', 9292)}"),
         var_dir: env.fetch("VOUCHER_VAR", File.expand_path("../var", __dir__)),
         fonts_dir: env.fetch("VOUCHER_FONTS", "/usr/share/fonts/truetype/lato"),
-        gauge_url: some(env["GAUGE_URL"]), boat_addr: env["BOAT_ADDR"], scale_addr: env["SCALE_ADDR"],
-        smtp_url: some(env["SMTP_URL"]), sender: some(env["LETTER_SENDER"]),
-        bucket_url: some(env["PHOTOS_BUCKET"]), redis_url: some(env["REDIS_URL"]) }
+        gauge_url: some(env["GAUGE_URL"]),
+        boat_addr: env["BOAT_ADDR"],
+        scale_addr: env["SCALE_ADDR"],
+        smtp_url: some(env["SMTP_URL"]),
+        sender: some(env["LETTER_SENDER"]),
+        bucket_url: some(env["PHOTOS_BUCKET"]),
+        redis_url: some(env["REDIS_URL"])
+      }
     end
 
     def people(env)
-      secrets = [env.fetch("SESSION_SECRET", Config::DEMO_SECRET), *env["SESSION_SECRET_OLD"].to_s.split(",")]
+      secrets = [
+        env.fetch("SESSION_SECRET", Config::DEMO_SECRET),
+        *env["SESSION_SECRET_OLD"].to_s.split(",")
+      ]
       production = env["VOUCHER_ENV"] == "production"
       { session_secrets: secrets.map(&:strip).reject(&:empty?).freeze,
-        trusted_proxies: env["TRUSTED_PROXIES"].to_s.split(",").map { |one| IPAddr.new(one.strip) }.freeze,
+        trusted_proxies: env["TRUSTED_PROXIES"].to_s.split(",").map do |one|
+          IPAddr.new(one.strip)
+        end.freeze,
         max_failures: Integer(env.fetch("MAX_SIGN_IN_FAILURES", 8)),
         lockout_minutes: Integer(env.fetch("LOCKOUT_MINUTES", 15)),
         reset_hours: Integer(env.fetch("RESET_HOURS", 24)),

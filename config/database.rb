@@ -17,20 +17,30 @@ module Database
     Sequel.extension :pg_array_ops
     Sequel.default_timezone = :utc
     more = more.merge(servers: { standby: parsed(read_url) }) if read_url
-    Sequel.connect(parsed(url).merge(adapter: "postgres", test: false, max_connections:, **more)).tap do |db|
-      db.extension :pg_json, :pg_array
-      db.extension :server_block if read_url
-    end
+    Sequel
+      .connect(parsed(url).merge(adapter: "postgres", test: false, max_connections:, **more))
+      .tap do |db|
+        db.extension :pg_json, :pg_array
+        db.extension :server_block if read_url
+      end
   end
 
-  # Also of several servers: postgres:///voucher?host=A,B&port=1,2&target_session_attrs=read-write goes to the one that
-  # takes writes, so that a standby that was promoted is found without anybody's help.
+  # Also of several servers: postgres:///voucher?host=A,B&port=1,2&target_session_attrs=read-write
+  # goes to the one that takes writes, so that a standby that was promoted is found without
+  # anybody's help.
   def self.parsed(url)
     uri = URI.parse(url.sub(%r{:///}, "://localhost/"))
     query = URI.decode_www_form(uri.query.to_s).to_h
-    { host: query["host"] || uri.host, port: query["port"] || uri.port || 5432, user: query["user"] || (uri.user && URI.decode_www_form_component(uri.user)),
-      password: uri.password && URI.decode_www_form_component(uri.password), database: uri.path.delete_prefix("/"), connect_timeout: CONNECT_SECONDS,
-      sslmode: query["sslmode"], driver_options: query.slice("target_session_attrs").transform_keys(&:to_sym) }.compact
+    {
+      host: query["host"] || uri.host,
+      port: query["port"] || uri.port || 5432,
+      user: query["user"] || (uri.user && URI.decode_www_form_component(uri.user)),
+      password: uri.password && URI.decode_www_form_component(uri.password),
+      database: uri.path.delete_prefix("/"),
+      connect_timeout: CONNECT_SECONDS,
+      sslmode: query["sslmode"],
+      driver_options: query.slice("target_session_attrs").transform_keys(&:to_sym)
+    }.compact
   end
   private_class_method :parsed
 

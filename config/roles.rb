@@ -6,12 +6,13 @@ module Roles
   APPLICATION = "voucher_app"
   READER = "voucher_read"
   # Rows are only ever added to them.
-  LEDGERS = %w[stages tag_custody corrections decisions changes row_changes own_rules encounter_versions
-               security_events
-               ledger_seals].freeze
+  LEDGERS = %w[
+    stages tag_custody corrections decisions changes row_changes own_rules encounter_versions
+    security_events ledger_seals
+  ].freeze
   # Where the application removes rows: what is derived, gone by tomorrow, or machinery.
   REMOVED_FROM = %w[trips photos live_fish live_taps track_fixes letter_templates spans lockers
-                    coast_features discarded_files security_traces].freeze
+    coast_features discarded_files security_traces].freeze
   MACHINERY = /\A(account|que_)/
 
   module_function
@@ -44,7 +45,7 @@ module Roles
   rescue Sequel::DatabaseError => e
     # Two databases of one cluster may be prepared at once; the role is there, which is what counts.
     raise unless e.wrapped_exception.is_a?(PG::DuplicateObject) ||
-                 e.wrapped_exception.is_a?(PG::UniqueViolation)
+      e.wrapped_exception.is_a?(PG::UniqueViolation)
   end
 
   def grant_writing(db, table)
@@ -66,7 +67,9 @@ module Roles
   end
 
   def may_make_roles?(db)
-    db[:pg_roles].where(rolname: Sequel.lit("current_user")).get(Sequel.|(:rolcreaterole, :rolsuper))
+    db[:pg_roles].where(rolname: Sequel.lit("current_user")).get(
+      Sequel.|(:rolcreaterole, :rolsuper)
+    )
   end
   private_class_method :make, :grant_writing, :grant_reading, :may_make_roles?
 end

@@ -1,17 +1,21 @@
 # frozen_string_literal: true
 
 module Core
-  # The one door for whoever is at the water: plain hashes in, plain hashes out, the same from Ruby and from the worker
-  # on the phone, which runs these very files compiled. What is asked here needs no signal.
+  # The one door for whoever is at the water: plain hashes in, plain hashes out, the same from Ruby
+  # and from the worker on the phone, which runs these very files compiled. What is asked here needs
+  # no signal.
   #
-  #   card: as Trips::Card.compile gives it, also when it came over the wire as JSON (keys as Symbols); nil where no trip
-  #         is known, for the questions that need none
+  #   card: as Trips::Card.compile gives it, also when it came over the wire as JSON (keys as
+  #         Symbols); nil where no trip is known, for the questions that need none
   class Field
     def initialize(card = nil)
       return if card.nil?
 
       @card = card
-      @rules = Protocol::HouseRules.new(**card[:rules].slice(:version, :own_version, :choices, :figures, :guild_notes))
+      @rules =
+        Protocol::HouseRules.new(
+          **card[:rules].slice(:version, :own_version, :choices, :figures, :guild_notes)
+        )
       @laws = card[:laws].to_h { |law| [law[:species_code], law(law)] }
       @species = card[:species].to_h { |one| [one[:code], species(one)] }
     end
@@ -19,7 +23,8 @@ module Core
     # One question by its name; a refusal comes back as { refused: { code:, message:, fields: } }.
     def ask(question, given)
       case question
-      when "fish" then fish(given[:record], now_ms: given[:now_ms], units: given[:units] || "metric")
+      when "fish" then fish(given[:record], now_ms: given[:now_ms],
+        units: given[:units] || "metric")
       when "wrong_taps" then { wrong: wrong_taps(given[:taps]) }
       when "number" then number(given[:typed], of: given[:of])
       when "paper_rows" then { rows: paper_rows(given) }
@@ -32,25 +37,43 @@ module Core
 
     # Everything that is shown of one fish in hand.
     #
-    #   record: the encounter as it stands, see Handling::Situation, with species_code, has_tag, and its length as
+    #   record: the encounter as it stands, see Handling::Situation, with species_code, has_tag, and
+    #           its length as
     #           columns or as it was typed: { value:, unit:, kind:, how: }
     #   now_ms: Integer, or nil for a record that is over and done
     #
-    # Returns { stage:, since_ms:, out:, lines: [{ key:, text:, why:, letter: }], clock: [...] as Handling::Clock,
-    #           air: { one_lift_seconds:, total_seconds:, before_seconds:, this_lift_seconds:, last_lift_seconds:, rest_seconds:, no_lift:, reasons: },
-    #           fight: { seconds:, budget_seconds: }, score: { points:, band:, parts: }, tagging: { advice:, where:, reasons: } | nil,
-    #           keep: { may:, text:, needs: }, descender: Hash | nil, notes: as Handling::Notes, tag_where: }.
+    # Returns { stage:, since_ms:, out:, lines: [{ key:, text:, why:, letter: }], clock: [...] as
+    # Handling::Clock,
+    #           air: { one_lift_seconds:, total_seconds:, before_seconds:, this_lift_seconds:,
+    #                last_lift_seconds:, rest_seconds:, no_lift:, reasons: },
+    #           fight: { seconds:, budget_seconds: }, score: { points:, band:, parts: }, tagging: {
+    #                  advice:, where:, reasons: } | nil,
+    #           keep: { may:, text:, needs: }, descender: Hash | nil, notes: as Handling::Notes,
+    #                 tag_where: }.
     # Raises InvalidInput for taps that cannot be, and for a species that is not on the card.
     def fish(record, now_ms: nil, units: "metric")
       situation = situation(record, now_ms:, units:)
       review = Handling::Review.of(situation)
       tagging = tagging(situation, review, record[:has_tag])
       descender = Handling::Pressure.descender(situation)
-      { stage: situation.stage, since_ms: situation.stages.since_ms, out: situation.stages.out?,
-        lines: Handling::Advice.lines(situation, tagging:).map(&:to_h), clock: Handling::Clock.of(situation, air_budget: review.air_budget),
-        air: air(situation, review.air_budget), fight: { seconds: situation.fight_seconds, budget_seconds: review.fight_budget_seconds },
-        score: review.score.to_h, tagging:, keep: Law::KeepVerdict.of(situation), descender:, notes: Handling::Notes.of(situation, descender:),
-        tag_where: situation.stages.tag_where }
+      {
+        stage: situation.stage,
+        since_ms: situation.stages.since_ms,
+        out: situation.stages.out?,
+        lines: Handling::Advice.lines(situation, tagging:).map(&:to_h),
+        clock: Handling::Clock.of(situation, air_budget: review.air_budget),
+        air: air(situation, review.air_budget),
+        fight: {
+          seconds: situation.fight_seconds,
+          budget_seconds: review.fight_budget_seconds
+        },
+        score: review.score.to_h,
+        tagging:,
+        keep: Law::KeepVerdict.of(situation),
+        descender:,
+        notes: Handling::Notes.of(situation, descender:),
+        tag_where: situation.stages.tag_where
+      }
     end
 
     # Why these taps cannot be, or nil: [{ act:, at: milliseconds }]
@@ -68,22 +91,48 @@ module Core
     end
 
     # A paper sheet as it is typed, see Trips::PaperSheet: { rows:, species:, first_number: }
-    def paper_rows(given) = Trips::PaperSheet.read(rows: given[:rows], species: given[:species], first_number: given[:first_number])
+    def paper_rows(given)
+      Trips::PaperSheet.read(
+        rows: given[:rows],
+        species: given[:species],
+        first_number: given[:first_number]
+      )
+    end
 
-    # A fish in its picture, see Photo::Measuring: { marks:, shown:, guild_key:, typed: the columns of a length }
+    # A fish in its picture, see Photo::Measuring: { marks:, shown:, guild_key:, typed: the columns
+    # of a length }
     def measure(given)
-      found = Photo::Measuring.of(marks: given[:marks], shown: given[:shown], guild_key: given[:guild_key])
+      found =
+        Photo::Measuring.of(
+          marks: given[:marks],
+          shown: given[:shown],
+          guild_key: given[:guild_key]
+        )
       Photo::Measuring.told(found, typed: given[:typed] && Fish::Length.of(given[:typed]))
     end
 
     def situation(record, now_ms: nil, units: "metric")
       species = @species[record[:species_code]]
-      raise InvalidInput.at("species_code", :unknown_species, "This animal is not on the trip card. Open the Deck with a signal.") if species.nil?
+      if species.nil?
+        raise InvalidInput.at(
+          "species_code", :unknown_species,
+          "This animal is not on the trip card. Open the Deck with a signal."
+        )
+      end
 
       trip = @card[:trip]
       read = record[:water_temp_c].nil? ? { water_temp_c: trip[:water_temp_c] } : {}
-      Handling::Situation.new(species:, rules: @rules, law: @laws[species.code], water: trip[:water_kind] || "sea", on: trip[:held_on],
-                              encounter: record.merge(read, measured(record)), now_ms:, units:, trained_to_vent: @card[:trained_to_vent] || false)
+      Handling::Situation.new(
+        species:,
+        rules: @rules,
+        law: @laws[species.code],
+        water: trip[:water_kind] || "sea",
+        on: trip[:held_on],
+        encounter: record.merge(read, measured(record)),
+        now_ms:,
+        units:,
+        trained_to_vent: @card[:trained_to_vent] || false
+      )
     end
 
     private
@@ -94,15 +143,24 @@ module Core
     def tagging(situation, review, has_tag)
       return nil unless situation.species.taggable?
 
-      Handling::TagDecision.advise(situation, score: review.score, air_budget: review.air_budget, authorised: @card[:authorisation][:verdict].to_s != "stop",
-                                              tag_in_hand: has_tag || false, tagging_seconds: (@card[:tagging_seconds] || {})[situation.guild.air_class])
+      Handling::TagDecision.advise(
+        situation, score: review.score, air_budget: review.air_budget,
+        authorised: @card[:authorisation][:verdict].to_s != "stop",
+        tag_in_hand: has_tag || false,
+        tagging_seconds: (@card[:tagging_seconds] || {})[situation.guild.air_class]
+      )
     end
 
     def air(situation, budget)
       last = situation.stages.ended_lift_seconds.last
-      { one_lift_seconds: budget.one_lift_seconds, total_seconds: budget.total_seconds, no_lift: budget.no_lift, reasons: budget.reasons,
-        before_seconds: situation.air_before_seconds, this_lift_seconds: Handling::Clock.this_lift_seconds(situation, budget),
-        last_lift_seconds: last || 0, rest_seconds: last ? Handling::AirBudget.rest_seconds(last, rules: @rules) : 0 }
+      {
+        one_lift_seconds: budget.one_lift_seconds, total_seconds: budget.total_seconds,
+        no_lift: budget.no_lift, reasons: budget.reasons,
+        before_seconds: situation.air_before_seconds,
+        this_lift_seconds: Handling::Clock.this_lift_seconds(situation, budget),
+        last_lift_seconds: last || 0,
+        rest_seconds: last ? Handling::AirBudget.rest_seconds(last, rules: @rules) : 0
+      }
     end
 
     def species(row) = Fish::Species.new(**row.slice(*Trips::Card::SPECIES)).freeze

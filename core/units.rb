@@ -15,7 +15,9 @@ module Core
     # How a person reads lengths: "metric" in centimetres, "imperial" in inches.
     SYSTEMS = { "metric" => ["cm", 10.0], "imperial" => ["in", 25.4] }.freeze
 
-    MONTHS = %w[January February March April May June July August September October November December].freeze
+    MONTHS = %w[
+      January February March April May June July August September October November December
+    ].freeze
 
     module_function
 
@@ -48,14 +50,16 @@ module Core
       case unit
       when "C" then number(value)
       when "F" then (number(value) - 32.0) / 1.8
-      else raise InvalidInput.at("unit", :unknown_unit, "#{unit.inspect} is not a unit of temperature. Use C or F.")
+      else raise InvalidInput.at("unit", :unknown_unit, "#{unit.inspect} is not a unit of " \
+        "temperature. Use C or F.")
       end
     end
 
     def factor(table, unit, quantity)
       table.fetch(unit) do
         raise InvalidInput.at("unit", :unknown_unit,
-                              "#{unit.inspect} is not a unit of #{quantity}. Use one of #{table.keys.join(', ')}.")
+          "#{unit.inspect} is not a unit of #{quantity}. Use one of " \
+            "#{table.keys.join(', ')}.")
       end
     end
 

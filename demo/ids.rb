@@ -7,7 +7,13 @@ module Demo
 
     module_function
 
-    def uuid(rng) = rng.bytes(16).unpack1("H*").then { |hex| "#{hex[0, 8]}-#{hex[8, 4]}-7#{hex[13, 3]}-a#{hex[17, 3]}-#{hex[20, 12]}" }
+    def uuid(rng)
+      rng
+        .bytes(16)
+        .unpack1("H*")
+        .then { |hex| "#{hex[0, 8]}-#{hex[8, 4]}-7#{hex[13, 3]}-a#{hex[17, 3]}-#{hex[20, 12]}" }
+    end
+
     def key(rng) = rng.bytes(22).each_byte.map { |byte| LETTERS[byte % LETTERS.size] }.join
   end
 end

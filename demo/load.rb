@@ -7,11 +7,24 @@ module Demo
   # Writes the simulated cooperative into an empty database.
   class Load
     SEED = 20_260_401
-    # parts: processes that each make their share, with rows flushed as they come; one part writes all in one transaction
+    # parts: processes that each make their share, with rows flushed as they come; one part writes
+    #        all in one transaction
     Size = Struct.new(:releases, :series, :batch_tags, :parts, keyword_init: true)
-    SMALL = Size.new(releases: 2400, series: { prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000 }.freeze, batch_tags: 500, parts: 1).freeze
+    SMALL =
+      Size.new(
+        releases: 2400,
+        series: { prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000 }.freeze,
+        batch_tags: 500,
+        parts: 1
+      ).freeze
     # For benches, in a database of its own.
-    LARGE = Size.new(releases: 1_000_000, series: { prefix: "MS", digits: 7, first_serial: 1, last_serial: 1_250_000 }.freeze, batch_tags: 50_000, parts: 2).freeze
+    LARGE =
+      Size.new(
+        releases: 1_000_000,
+        series: { prefix: "MS", digits: 7, first_serial: 1, last_serial: 1_250_000 }.freeze,
+        batch_tags: 50_000,
+        parts: 2
+      ).freeze
     BATCH = 50
     # Full batches still in a pouch at the end, so that nobody's pouch is empty on the first day.
     SPARE = 40
@@ -21,7 +34,9 @@ module Demo
     WATER_KIND = Sound::WATERS.to_h { |water| water.values_at(:code, :kind) }.freeze
 
     # Returns counts by table, or nil when the database is not empty.
-    def self.call(db:, today:, size: SMALL, seed: SEED) = db[:members].empty? ? new(db, today, size, seed).call : nil
+    def self.call(db:, today:, size: SMALL, seed: SEED)
+      db[:members].empty? ? new(db, today, size, seed).call : nil
+    end
 
     def initialize(db, today, size, seed)
       @db = db
@@ -36,10 +51,16 @@ module Demo
       @tags = {}
     end
 
-    # One note for all of it in what the database notes, not one for each row. Returns counts by table.
+    # One note for all of it in what the database notes, not one for each row. Returns counts by
+    # table.
     def call
       counts = in_one_go do
-        @db[:row_changes].insert(by: "the demo", table_name: "demo", row_id: @seed.to_s, act: "added")
+        @db[:row_changes].insert(
+          by: "the demo",
+          table_name: "demo",
+          row_id: @seed.to_s,
+          act: "added"
+        )
         catalogue
         people
         laws
@@ -53,8 +74,13 @@ module Demo
     # What every programme starts from, demo or not.
     def self.catalogue(db)
       rows = CSV.read(File.join(ROOT, "db/catalogue/species.csv"), headers: true).map do |line|
-        line.to_h.transform_keys(&:to_sym).transform_values { |value| value.to_s.empty? ? nil : value }
-            .then { |row| row.merge(hazards: list(row[:hazards]), look_alikes: list(row[:look_alikes])) }
+        line
+          .to_h
+          .transform_keys(&:to_sym)
+          .transform_values { |value| value.to_s.empty? ? nil : value }
+          .then do |row|
+            row.merge(hazards: list(row[:hazards]), look_alikes: list(row[:look_alikes]))
+          end
       end
       Store::Species.new(db).add(rows)
     end
@@ -75,7 +101,10 @@ module Demo
 
     # Tags that went into a fish after they were written.
     def settle_tags
-      @db.run("update tags set state = 'applied' from taggings where tag_number = number and state = 'in_pouch'")
+      @db.run(
+        "update tags set state = 'applied' from taggings " \
+          "where tag_number = number and state = 'in_pouch'"
+      )
     end
 
     def catalogue
@@ -90,8 +119,15 @@ module Demo
       @members = People::MEMBERS.to_h do |person|
         account_id = @db[:accounts].insert(email: person[:email])
         @db[:account_password_hashes].insert(id: account_id, password_hash: hash)
-        id = @db[:members].insert(account_id:, **person.slice(:name, :role, :public_name), permit_number: "MSC-#{100 + account_id}",
-                                  permit_expires_on: permit_until(person), trained: Sequel.pg_array(person[:skill] < 0.95 ? %w[tagging venting] : %w[tagging], :text))
+        id =
+          @db[:members].insert(
+            account_id:,
+            **person.slice(:name, :role, :public_name),
+            permit_number: "MSC-#{100 + account_id}",
+            permit_expires_on: permit_until(person),
+            trained:
+              Sequel.pg_array(person[:skill] < 0.95 ? %w[tagging venting] : %w[tagging], :text)
+          )
         @db[:lockers].insert(member_id: id, gear: Sequel.pg_jsonb(Gear.of(person)))
         [person[:name], { id:, tags: [] }]
       end
@@ -99,23 +135,41 @@ module Demo
 
     # One permit has run out, two run out soon.
     def permit_until(person)
-      { "Rafe Ollerton" => @today - 20, "Corin Vane" => @today + 10, "Bertil Skaw" => @today + 45 }.fetch(person[:name]) { Date.new(@today.year + 1, 12, 31) }
+      {
+        "Rafe Ollerton" => @today - 20,
+        "Corin Vane" => @today + 10,
+        "Bertil Skaw" => @today + 45
+      }.fetch(person[:name]) { Date.new(@today.year + 1, 12, 31) }
     end
 
     def laws
       Gear::LAWS.each do |species_code, law|
         water_code = Truth::SPECIES.fetch(species_code)[:waters].first
-        @db[:laws].insert(**law, species_code:, water_code:, length_kind: @species.fetch(species_code).length_kind,
-                                 checked_on: @today - (species_code == "cod" ? 130 : 30), authority: Gear::AUTHORITY, entered_by: @members.fetch(People::MEMBERS[1][:name])[:id])
+        @db[:laws].insert(
+          **law, species_code:, water_code:,
+          length_kind: @species.fetch(species_code).length_kind,
+          checked_on: @today - (species_code == "cod" ? 130 : 30),
+          authority: Gear::AUTHORITY,
+          entered_by: @members.fetch(People::MEMBERS[1][:name])[:id]
+        )
       end
     end
 
     def tags
       first_serial, last_serial = @size.series.values_at(:first_serial, :last_serial)
       @series_id = @db[:tag_series].insert(@size.series)
-      @batch_ids = (first_serial..last_serial).each_slice(@size.batch_tags).map.with_index(1) do |serials, index|
-        @db[:tag_batches].insert(series_id: @series_id, label: "Print #{index}", first_serial: serials.first, last_serial: serials.last)
-      end
+      @batch_ids =
+        (first_serial..last_serial)
+          .each_slice(@size.batch_tags)
+          .map
+          .with_index(1) do |serials, index|
+            @db[:tag_batches].insert(
+              series_id: @series_id,
+              label: "Print #{index}",
+              first_serial: serials.first,
+              last_serial: serials.last
+            )
+          end
     end
 
     # A share of the fish, with tags of its own; all of them when there is one part.
@@ -123,10 +177,17 @@ module Demo
       @rows = Rows.new(@db, at_once: @size.parts > 1 ? FLUSH_ROWS : nil)
       share = @size.series[:last_serial] / @size.parts
       @serial = index * share
-      Simulation.new(species: @species, today: @today, releases: @size.releases / @size.parts, seed: @seed + (1000 * index)).each_life do |life|
-        fish(life)
-        @rows.breathe
-      end
+      Simulation
+        .new(
+          species: @species,
+          today: @today,
+          releases: @size.releases / @size.parts,
+          seed: @seed + (1000 * index)
+        )
+        .each_life do |life|
+          fish(life)
+          @rows.breathe
+        end
       @members.each_value { |member| issue(member, @today) while member[:tags].size < SPARE }
       ((@serial + 1)..((index + 1) * share)).each { |serial| @rows.add(:tags, tag(serial)) }
       index.zero? && open_reports && trip_today
@@ -136,7 +197,9 @@ module Demo
 
     def in_processes
       @db.disconnect
-      counts = Array.new(@size.parts) { |index| in_process(index) }.map { |reader| Marshal.load(reader.read) } # rubocop:disable Security/MarshalLoad -- our own child wrote it
+      readers = Array.new(@size.parts) { |index| in_process(index) }
+      # Our own children wrote them.
+      counts = readers.map { |reader| Marshal.load(reader.read) } # rubocop:disable Security/MarshalLoad
       Process.waitall
       settle_tags
       counts.reduce { |sum, one| sum.merge(one) { |_, a, b| a + b } }
@@ -159,7 +222,15 @@ module Demo
 
     def fish(life)
       fish_id = uuid
-      @rows.add(:fish, { id: fish_id, species_code: life[:species].code, story_key: key, created_at: moment(life[:release]) })
+      @rows.add(
+        :fish,
+        {
+          id: fish_id,
+          species_code: life[:species].code,
+          story_key: key,
+          created_at: moment(life[:release])
+        }
+      )
       numbers = Array.new(life[:double] ? 2 : 1) { next_tag(life[:release]) }
       id = encounter(life[:species], life[:release], "tagged", fish_id)
       numbers.each { |number| tagging(number, fish_id, id, life[:release]) }
@@ -172,8 +243,20 @@ module Demo
 
     def span(life, fish_id)
       first, last = life[:release], life[:again].last
-      { fish_id:, species_code: life[:species].code, caught: life[:again].size + 1, days: (last.date - first.date).to_i, growth_mm: last.length_mm - first.length_mm,
-        distance_m: Core::Waters::Geodesic.distance_m(first.lat_deg, first.lon_deg, last.lat_deg, last.lon_deg) }
+      {
+        fish_id:,
+        species_code: life[:species].code,
+        caught: life[:again].size + 1,
+        days: (last.date - first.date).to_i,
+        growth_mm: last.length_mm - first.length_mm,
+        distance_m:
+          Core::Waters::Geodesic.distance_m(
+            first.lat_deg,
+            first.lon_deg,
+            last.lat_deg,
+            last.lon_deg
+          )
+      }
     end
 
     def caught_again(species, caught, fish_id, numbers)
@@ -188,20 +271,59 @@ module Demo
     def encounter(species, caught, kind, fish_id, read_numbers: [])
       id = uuid
       start = moment(caught)
-      taps = taps(kind, caught).map { |act, seconds| { act:, at: Time.at(start.to_i, (seconds * 1000).round, :millisecond, in: "UTC") } }
+      taps =
+        taps(kind, caught).map do |act, seconds|
+          { act:, at: Time.at(start.to_i, (seconds * 1000).round, :millisecond, in: "UTC") }
+        end
       times = Core::Handling::Stages.new(taps)
       treatment = @treatment.of(hook_place: caught.hook_place, skill: caught.member[:skill])
       row = {
-        id:, trip_id: trip(caught), member_id: member_id(caught), fish_id:, revision: 1, fingerprint: "demo", kind:, fate: "released", species_code: species.code,
-        length_mm: caught.length_mm, length_kind: species.length_kind, length_how: caught.how, hook_place: caught.hook_place, caught_at: start,
-        caught_on: caught.date, utc_offset_minutes: UTC_OFFSET_MINUTES, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg, spot_code: caught.spot[:code],
-        water_temp_c: caught.water_temp_c, air_seconds: times.air_seconds, fight_seconds: times.fight_seconds, house_rules_version: 1,
-        tag_where: times.tag_where, tagging_seconds: times.tagging_seconds,
-        read_numbers: Sequel.pg_array(read_numbers, :text), **treatment
+        id:,
+        trip_id: trip(caught),
+        member_id: member_id(caught),
+        fish_id:,
+        revision: 1,
+        fingerprint: "demo",
+        kind:,
+        fate: "released",
+        species_code: species.code,
+        length_mm: caught.length_mm,
+        length_kind: species.length_kind,
+        length_how: caught.how,
+        hook_place: caught.hook_place,
+        caught_at: start,
+        caught_on: caught.date,
+        utc_offset_minutes: UTC_OFFSET_MINUTES,
+        lat_deg: caught.lat_deg,
+        lon_deg: caught.lon_deg,
+        spot_code: caught.spot[:code],
+        water_temp_c: caught.water_temp_c,
+        air_seconds: times.air_seconds,
+        fight_seconds: times.fight_seconds,
+        house_rules_version: 1,
+        tag_where: times.tag_where,
+        tagging_seconds: times.tagging_seconds,
+        read_numbers: Sequel.pg_array(read_numbers, :text),
+        **treatment
       }
-      review = Acts::JudgeEncounter.of(encounter: row, taps:, species:, rules: @rules, law: nil, water: WATER_KIND.fetch(caught.spot[:water_code]))
-      @rows.add(:encounters, row.merge(caution_points: review[:points], review: JSON.generate(review), handling: Sequel.pg_array(treatment[:handling], :text)))
-      taps.each_with_index { |tap, position| @rows.add(:stages, { encounter_id: id, revision: 1, position:, **tap }) }
+      review =
+        Acts::JudgeEncounter.of(
+          encounter: row, taps:, species:,
+          rules: @rules,
+          law: nil,
+          water: WATER_KIND.fetch(caught.spot[:water_code])
+        )
+      @rows.add(
+        :encounters,
+        row.merge(
+          caution_points: review[:points],
+          review: JSON.generate(review),
+          handling: Sequel.pg_array(treatment[:handling], :text)
+        )
+      )
+      taps.each_with_index do |tap, position|
+        @rows.add(:stages, { encounter_id: id, revision: 1, position:, **tap })
+      end
       id
     end
 
@@ -210,60 +332,137 @@ module Demo
       return caught.taps if kind != "tagged" || @tag_in.rand > 0.85
 
       times = caught.taps.to_h
-      tag_in = times["lifted"] + ((times["back_in_water"] - times["lifted"]) * (0.45 + (@tag_in.rand * 0.4)))
+      tag_in =
+        times["lifted"] +
+        ((times["back_in_water"] - times["lifted"]) * (0.45 + (@tag_in.rand * 0.4)))
       (caught.taps + [["tag_in", tag_in.round(3)]]).sort_by(&:last)
     end
 
     def tagging(number, fish_id, encounter_id, release)
       at = moment(release)
       @rows.add(:taggings, { tag_number: number, fish_id:, encounter_id:, created_at: at })
-      @rows.add(:tag_custody, { tag_number: number, act: "applied", member_id: member_id(release), at: })
+      @rows.add(
+        :tag_custody,
+        { tag_number: number, act: "applied", member_id: member_id(release), at: }
+      )
       @tags.delete(number)[:state] = "applied"
     end
 
     def report(species, caught, fish_id, number)
       id = uuid
       finder = People::FINDERS.sample(random: @rng)
-      @rows.add(:reports, report_row(id, caught, number_as_read: number, species_code: @rng.rand < 0.9 ? species.code : nil, finder:, length_kind: species.length_kind)
-                         .merge(state: "matched"))
-      @rows.add(:matches, { report_id: id, fish_id:, tag_number: number, how: "exact", made_at: moment(caught) + 86_400 })
+      @rows.add(
+        :reports,
+        report_row(
+          id, caught, number_as_read: number,
+          species_code: @rng.rand < 0.9 ? species.code : nil,
+          finder:,
+          length_kind: species.length_kind
+        ).merge(state: "matched")
+      )
+      @rows.add(
+        :matches,
+        {
+          report_id: id, fish_id:, tag_number: number,
+          how: "exact",
+          made_at: moment(caught) + 86_400
+        }
+      )
     end
 
     def report_row(id, caught, number_as_read:, species_code:, finder:, length_kind:)
-      { id:, fingerprint: "demo", report_key: key, number_as_read:, numbers: Sequel.pg_array([number_as_read], :text), species_code:, length_mm: caught.length_mm, length_kind:,
-        length_how: caught.how, caught_on: caught.date, lat_deg: caught.lat_deg, lon_deg: caught.lon_deg, place_words: "near #{caught.spot[:name]}",
-        fate: caught.kept ? "kept" : "released", finder_name: finder, finder_contact: finder && "#{finder.split.first.downcase}@finders.example",
-        waiting_reason: nil, sent_at: moment(caught) + 86_400 }
+      {
+        id:,
+        fingerprint: "demo",
+        report_key: key,
+        number_as_read:,
+        numbers: Sequel.pg_array([number_as_read], :text),
+        species_code:,
+        length_mm: caught.length_mm,
+        length_kind:,
+        length_how: caught.how,
+        caught_on: caught.date,
+        lat_deg: caught.lat_deg,
+        lon_deg: caught.lon_deg,
+        place_words: "near #{caught.spot[:name]}",
+        fate: caught.kept ? "kept" : "released",
+        finder_name: finder,
+        finder_contact: finder && "#{finder.split.first.downcase}@finders.example",
+        waiting_reason: nil,
+        sent_at: moment(caught) + 86_400
+      }
     end
 
-    # What the desk finds on the first morning: a worn digit, swapped digits, a tag of somebody else's.
+    # What the desk finds on the first morning: a worn digit, swapped digits, a tag of somebody
+    # else's.
     def open_reports
       number = @last_number
       [number.sub(/\d\z/, "?"), number.sub(/(\d)(\d)\z/, '\2\1').then do |swapped|
         swapped == number ? "#{number}0" : swapped
       end, "QK10427"].first(OPEN_REPORTS).each_with_index do |read, index|
-        # The first two are of one fish, a little longer and near where it was tagged; the third is of another programme's.
+        # The first two are of one fish, a little longer and near where it was tagged; the third is
+        # of another programme's.
         species = index < 2 ? @last_species : @species.fetch("cod")
         spot = index < 2 ? @last_release.spot : Sound::SPOTS[index]
-        caught = Simulation::Handling.new(date: @today - 2 - index, minute: 600, spot:, lat_deg: spot[:lat_deg], lon_deg: spot[:lon_deg],
-                                          length_mm: index < 2 ? @last_release.length_mm + 4 : species.typical_mm, how: "tape", kept: index == 1)
-        @rows.add(:reports, report_row(uuid, caught, number_as_read: read, species_code: species.code, finder: People::FINDERS[index], length_kind: species.length_kind)
-                           .merge(state: "waiting", waiting_reason: index < 2 ? "number_not_found" : "other_programme"))
+        caught =
+          Simulation::Handling.new(
+            date: @today - 2 - index,
+            minute: 600,
+            spot:,
+            lat_deg: spot[:lat_deg],
+            lon_deg: spot[:lon_deg],
+            length_mm: index < 2 ? @last_release.length_mm + 4 : species.typical_mm,
+            how: "tape",
+            kept: index == 1
+          )
+        @rows.add(
+          :reports,
+          report_row(
+            uuid, caught, number_as_read: read, species_code: species.code,
+            finder: People::FINDERS[index],
+            length_kind: species.length_kind
+          ).merge(
+            state: "waiting",
+            waiting_reason: index < 2 ? "number_not_found" : "other_programme"
+          )
+        )
       end
     end
 
     def trip_today
-      @rows.add(:trips, { id: uuid, member_id: @members.fetch(People::MEMBERS.first[:name])[:id], held_on: @today, spot_code: "cutter_ledge", platform: "boat",
-                          water_temp_c: Truth.water_temp_c("marrow_sound", @today, @rng), state: "open", created_at: Time.now })
+      @rows.add(
+        :trips,
+        {
+          id: uuid,
+          member_id: @members.fetch(People::MEMBERS.first[:name])[:id],
+          held_on: @today,
+          spot_code: "cutter_ledge",
+          platform: "boat",
+          water_temp_c: Truth.water_temp_c("marrow_sound", @today, @rng),
+          state: "open",
+          created_at: Time.now
+        }
+      )
     end
 
     # One trip per member, day and spot.
     def trip(caught)
       @trips ||= {}
       @trips[[caught.member[:name], caught.date, caught.spot[:code]]] ||= uuid.tap do |id|
-        @rows.add(:trips, { id:, member_id: member_id(caught), held_on: caught.date, spot_code: caught.spot[:code],
-                            platform: caught.spot[:code].include?("wall") ? "pier" : %w[shore boat].sample(random: @rng), water_temp_c: caught.water_temp_c,
-                            state: "submitted", created_at: moment(caught) })
+        @rows.add(
+          :trips,
+          {
+            id:,
+            member_id: member_id(caught),
+            held_on: caught.date,
+            spot_code: caught.spot[:code],
+            platform:
+              caught.spot[:code].include?("wall") ? "pier" : %w[shore boat].sample(random: @rng),
+            water_temp_c: caught.water_temp_c,
+            state: "submitted",
+            created_at: moment(caught)
+          }
+        )
       end
     end
 
@@ -278,15 +477,29 @@ module Demo
         printed = tag(serial)
         number = printed[:number]
         @rows.add(:tags, @tags[number] = printed.merge(state: "in_pouch", holder_id: member[:id]))
-        @rows.add(:tag_custody, { tag_number: number, act: "issued", member_id: member[:id], at: Time.utc(date.year, date.month, date.day, 1) })
+        @rows.add(
+          :tag_custody,
+          {
+            tag_number: number,
+            act: "issued",
+            member_id: member[:id],
+            at: Time.utc(date.year, date.month, date.day, 1)
+          }
+        )
         member[:tags] << number
       end
     end
 
     def tag(serial)
       @series ||= Core::Tags::Series.new(**@size.series)
-      { number: @series.number(serial), series_id: @series_id, serial:, batch_id: @batch_ids[(serial - @size.series[:first_serial]) / @size.batch_tags], state: "in_stock",
-        holder_id: nil }
+      {
+        number: @series.number(serial),
+        series_id: @series_id,
+        serial:,
+        batch_id: @batch_ids[(serial - @size.series[:first_serial]) / @size.batch_tags],
+        state: "in_stock",
+        holder_id: nil
+      }
     end
 
     def moment(caught)

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Demo
-  # The invented members of the cooperative. Skill scales how fast they work: 1 is average, lower is faster.
+  # The invented members of the cooperative. Skill scales how fast they work: 1 is average, lower is
+  # faster.
   module People
     PASSWORD = "low tide at noon"
     MEMBERS = [
@@ -22,6 +23,9 @@ module Demo
     ].map { |row| %i[name role email public_name skill].zip(row).to_h.freeze }.freeze
     TAGGER = MEMBERS.first[:email]
     COORDINATOR = MEMBERS[1][:email]
-    FINDERS = ["Edda Morrow", "Gil Sandham", "Perpetua Rook", "Jory Weatherby", "Nessa Ives", "Tobiah Creel", nil, nil].freeze
+    FINDERS = [
+      "Edda Morrow", "Gil Sandham", "Perpetua Rook", "Jory Weatherby", "Nessa Ives", "Tobiah Creel",
+      nil, nil
+    ].freeze
   end
 end

@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module Demo
-  # Draws made-up fish on a measuring board as a camera above it sees them, with the camera's notes, so that what is measured in
-  # them can be held against the length that was drawn. A fish is as thick as fish are: it lies above its board.
+  # Draws made-up fish on a measuring board as a camera above it sees them, with the camera's notes,
+  # so that what is measured in them can be held against the length that was drawn. A fish is as
+  # thick as fish are: it lies above its board.
   class Pictures
     WIDTH_PX = 1600
     HEIGHT_PX = 1200
@@ -26,17 +27,31 @@ module Demo
       turn = shake(0.05)
       height = HALF_THICKNESS * length_mm * (1 + shake(0.25))
       body = lambda do |points|
-        points.map { |x, y| see.call([from[0] + (x * Math.cos(turn)) - (y * Math.sin(turn)), from[1] + (x * Math.sin(turn)) + (y * Math.cos(turn)), height]) }
+        points.map do |x, y|
+          see.call(
+            [
+              from[0] + (x * Math.cos(turn)) - (y * Math.sin(turn)),
+              from[1] + (x * Math.sin(turn)) + (y * Math.cos(turn)),
+              height
+            ]
+          )
+        end
       end
       corners = board.call([[0, 0], [BOARD_MM[0], 0], BOARD_MM, [0, BOARD_MM[1]]])
-      Picture.new(jpeg: jpeg(scene(board, corners, length_mm, body), camera_at), length_mm:, corners:, fish: body.call([[0, 0], [length_mm, 0]])).freeze
+      Picture.new(
+        jpeg: jpeg(scene(board, corners, length_mm, body), camera_at),
+        length_mm:,
+        corners:,
+        fish: body.call([[0, 0], [length_mm, 0]])
+      ).freeze
     end
 
     private
 
     def shake(most) = ((@rng.rand * 2) - 1) * most
 
-    # Held by hand above the board's middle: from [x, y, z] in millimetres on the board to the pixel that shows it.
+    # Held by hand above the board's middle: from [x, y, z] in millimetres on the board to the pixel
+    # that shows it.
     def camera
       at = [500 + shake(180), 230 + shake(170), 860 + shake(60)]
       forward = unit([500 + shake(20) - at[0], 200 + shake(20) - at[1], -at[2]])
@@ -45,13 +60,19 @@ module Demo
       lambda do |point|
         seen = point.zip(at).map { |one, other| one - other }
         deep = dot(seen, forward)
-        [(WIDTH_PX / 2) + (FOCAL_PX * dot(seen, right) / deep), (HEIGHT_PX / 2) + (FOCAL_PX * dot(seen, down) / deep)]
+        [
+          (WIDTH_PX / 2) + (FOCAL_PX * dot(seen, right) / deep),
+          (HEIGHT_PX / 2) + (FOCAL_PX * dot(seen, down) / deep)
+        ]
       end
     end
 
     def dot(one, two) = one.zip(two).sum { |a, b| a * b }
     def unit(vector) = vector.map { |value| value / Math.sqrt(dot(vector, vector)) }
-    def cross(one, two) = [[1, 2], [2, 0], [0, 1]].map { |a, b| (one[a] * two[b]) - (one[b] * two[a]) }
+
+    def cross(one, two)
+      [[1, 2], [2, 0], [0, 1]].map { |a, b| (one[a] * two[b]) - (one[b] * two[a]) }
+    end
 
     def scene(board, corners, length, body)
       fish = ->(points) { path(body.call(points.map { |x, y| [x * length, y * length] })) }
@@ -73,19 +94,47 @@ module Demo
 
     # Half the outline and its mirror: snout, back, tail wrist.
     def outline
-      back = [[0, 0], [0.05, -0.045], [0.15, -0.09], [0.3, -0.118], [0.45, -0.112], [0.62, -0.08], [0.78, -0.04], [0.9, -0.026]]
+      back = [
+        [0, 0],
+        [0.05, -0.045],
+        [0.15, -0.09],
+        [0.3, -0.118],
+        [0.45, -0.112],
+        [0.62, -0.08],
+        [0.78, -0.04],
+        [0.9, -0.026]
+      ]
       back + back.drop(1).reverse.map { |x, y| [x, -y] }
     end
 
     def path(points) = "M#{points.map { |x, y| format('%.1f %.1f', x, y) }.join(' L')}Z"
-    def line(points, colour) = %(<path d="#{path(points)}" fill="none" stroke="#{colour}" stroke-width="2"/>)
-    def spot((x, y), radius, colour) = format('<circle cx="%.1f" cy="%.1f" r="%d" fill="%s"/>', x, y, radius, colour)
+
+    def line(points, colour)
+      %(<path d="#{path(points)}" fill="none" stroke="#{colour}" stroke-width="2"/>)
+    end
+
+    def spot((x, y), radius, colour)
+      format('<circle cx="%.1f" cy="%.1f" r="%d" fill="%s"/>', x, y, radius, colour)
+    end
 
     def jpeg(svg, camera_at)
       Formats::ImageLibrary.drawing(svg).mutate do |image|
-        { "exif-ifd0-Make" => "Skerry", "exif-ifd0-Model" => "Pocket", "exif-ifd2-DateTimeOriginal" => camera_at.strftime("%Y:%m:%d %H:%M:%S") }
-          .each { |name, value| image.set_type!(GObject::GSTR_TYPE, name, "#{value} (#{value}, ASCII, #{value.size + 1} components, #{value.size + 1} bytes)") }
-        image.set_type!(GObject::GSTR_TYPE, "exif-ifd2-FocalLengthIn35mmFilm", "#{FOCAL_35MM} (#{FOCAL_35MM}, Short, 1 components, 2 bytes)")
+        {
+          "exif-ifd0-Make" => "Skerry",
+          "exif-ifd0-Model" => "Pocket",
+          "exif-ifd2-DateTimeOriginal" => camera_at.strftime("%Y:%m:%d %H:%M:%S")
+        }.each do |name, value|
+          image.set_type!(
+            GObject::GSTR_TYPE,
+            name,
+            "#{value} (#{value}, ASCII, #{value.size + 1} components, #{value.size + 1} bytes)"
+          )
+        end
+        image.set_type!(
+          GObject::GSTR_TYPE,
+          "exif-ifd2-FocalLengthIn35mmFilm",
+          "#{FOCAL_35MM} (#{FOCAL_35MM}, Short, 1 components, 2 bytes)"
+        )
       end.jpegsave_buffer(Q: 82)
     end
   end

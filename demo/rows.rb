@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Demo
-  # Rows on their way into the database by PostgreSQL's own bulk load: kept until they are flushed, in the order that they name each other.
+  # Rows on their way into the database by PostgreSQL's own bulk load: kept until they are flushed,
+  # in the order that they name each other.
   #
   #   at_once: flush when so many wait; nil keeps all until #finish
   class Rows
@@ -45,7 +46,14 @@ module Demo
         next if rows[table].empty?
 
         columns = rows[table].first.keys
-        @db.copy_into(table == :encounters ? :encounter_records : table, columns:, data: rows[table].each_slice(200).map { |slice| slice.map { |row| line(row.values_at(*columns)) }.join })
+        @db.copy_into(
+          table == :encounters ? :encounter_records : table,
+          columns:,
+          data:
+            rows[table]
+              .each_slice(200)
+              .map { |slice| slice.map { |row| line(row.values_at(*columns)) }.join }
+        )
         @counts[table] += rows[table].size
       end
     end
@@ -56,7 +64,13 @@ module Demo
     def text(value)
       case value
       when nil then "\\N"
-      when String then value.match?(/[\\\t\n\r]/) ? value.gsub(/[\\\t\n\r]/) { |one| "\\#{one}" } : value
+      when String then if value.match?(/[\\\t\n\r]/)
+                         value.gsub(/[\\\t\n\r]/) do |one|
+                           "\\#{one}"
+                         end
+                       else
+                         value
+      end
       when Time then value.utc.strftime("%Y-%m-%d %H:%M:%S.%6N+00")
       when Sequel::Postgres::PGArray then "{#{value.join(',')}}"
       else value.to_s

@@ -15,8 +15,11 @@ module Demo
     USUAL_LIFT_SHARE = 0.75
     FISH_PER_OUTING = 6
     Outing = Struct.new(:date, :spot, :member, keyword_init: true)
-    Handling = Struct.new(:date, :minute, :member, :spot, :lat_deg, :lon_deg, :length_mm, :how, :water_temp_c, :hook_place, :taps,
-                          :tags_left, :kept, :by_finder, keyword_init: true)
+    Handling =
+      Struct.new(
+        :date, :minute, :member, :spot, :lat_deg, :lon_deg, :length_mm, :how, :water_temp_c,
+        :hook_place, :taps, :tags_left, :kept, :by_finder, keyword_init: true
+      )
 
     def initialize(species:, today:, releases:, seed:, sound: Sound.new)
       @species = species
@@ -32,7 +35,10 @@ module Demo
       return enum_for(:each_life) unless block_given?
 
       outings = Array.new([@releases / FISH_PER_OUTING, 1].max) { outing }
-      Array.new(@releases) { outings[@rng.rand(outings.size)] }.sort_by(&:date).each { |outing| yield life(outing) }
+      Array
+        .new(@releases) { outings[@rng.rand(outings.size)] }
+        .sort_by(&:date)
+        .each { |outing| yield life(outing) }
     end
 
     private
@@ -40,7 +46,12 @@ module Demo
     def season_days
       last_year = @today.year
       years = ((last_year - SEASONS)..last_year).to_a
-      days = years.flat_map { |year| (Date.new(year, SEASON_MONTHS.first, 1)..Date.new(year, SEASON_MONTHS.last, -1)).to_a }.select { |day| day < @today }
+      days =
+        years
+          .flat_map do |year|
+            (Date.new(year, SEASON_MONTHS.first, 1)..Date.new(year, SEASON_MONTHS.last, -1)).to_a
+          end
+          .select { |day| day < @today }
       # The three newest seasons that have begun.
       days.select { |day| days.map(&:year).uniq.last(SEASONS).include?(day.year) }
     end
@@ -51,13 +62,31 @@ module Demo
     end
 
     def life(outing)
-      code = pick(Truth::SPECIES.select { |_, one| one[:waters].include?(outing.spot[:water_code]) }.transform_values { |one| one[:share] })
+      code =
+        pick(
+          Truth::SPECIES
+            .select { |_, one| one[:waters].include?(outing.spot[:water_code]) }
+            .transform_values { |one| one[:share] }
+        )
       species = @species.fetch(code)
-      linf = species.max_mm * Truth::SPECIES.fetch(code)[:linf_share] * (1 + (normal * Truth::GROWTH_SPREAD))
-      length = (species.min_taggable_mm + ((linf - species.min_taggable_mm) * (@rng.rand**1.8) * 0.8))
+      linf =
+        species.max_mm * Truth::SPECIES.fetch(code)[:linf_share] *
+        (1 + (normal * Truth::GROWTH_SPREAD))
+      length =
+        (species.min_taggable_mm + ((linf - species.min_taggable_mm) * (@rng.rand**1.8) * 0.8))
       place = @sound.near(outing.spot, @rng)
       double = @rng.rand < Truth::SHARE_DOUBLE_TAGGED
-      release = handling(species, outing.date, outing.member, outing.spot, place, length, tags_left: double ? 2 : 1, kept: false)
+      release =
+        handling(
+          species,
+          outing.date,
+          outing.member,
+          outing.spot,
+          place,
+          length,
+          tags_left: double ? 2 : 1,
+          kept: false
+        )
       { species:, release:, double:, again: again(species, release, linf, length, double) }
     end
 
@@ -66,7 +95,10 @@ module Demo
       return [] if @rng.rand < death_share(species, release)
 
       lives_days = exponential(365.25 / Truth::NATURAL_DEATHS_PER_YEAR)
-      shed = Array.new(double ? 2 : 1) { @rng.rand < Truth::TAGS_SHED_AT_ONCE ? 0 : exponential(365.25 / Truth::TAGS_SHED_PER_YEAR) }
+      shed =
+        Array.new(double ? 2 : 1) do
+          @rng.rand < Truth::TAGS_SHED_AT_ONCE ? 0 : exponential(365.25 / Truth::TAGS_SHED_PER_YEAR)
+        end
       catches = []
       at = 0
       place = [release.lat_deg, release.lon_deg]
@@ -77,15 +109,37 @@ module Demo
 
         # A catch is told by its day, so the next one may seem a little before it.
         since = [at - (catches.last ? (catches.last.date - release.date).to_i : 0), 0].max
-        grown = linf - ((linf - length) * Math.exp(-Truth::SPECIES.fetch(species.code)[:k_per_year] * at / 365.25))
-        place = @sound.swim(*place, Truth::SPECIES.fetch(species.code)[:km_per_root_day] * Math.sqrt(since) * (0.3 + @rng.rand), release.spot[:water_code], @rng)
+        grown =
+          linf -
+          (
+            (linf - length) *
+              Math.exp(-Truth::SPECIES.fetch(species.code)[:k_per_year] * at / 365.25)
+          )
+        place =
+          @sound.swim(
+            *place,
+            Truth::SPECIES.fetch(species.code)[:km_per_root_day] * Math.sqrt(since) *
+              (0.3 + @rng.rand),
+            release.spot[:water_code],
+            @rng
+          )
         tags_left = shed.count { |days| days > at }
         break if tags_left.zero?
         next if @rng.rand > Truth::SHARE_REPORTED
 
         by_finder = @rng.rand < 0.6
         kept = by_finder && @rng.rand < Truth::SHARE_KEPT_BY_FINDERS
-        catches << handling(species, date, member_for(release.spot), nearest_spot(place, release.spot[:water_code]), place, grown, tags_left:, kept:, by_finder:)
+        catches << handling(
+          species,
+          date,
+          member_for(release.spot),
+          nearest_spot(place, release.spot[:water_code]),
+          place,
+          grown,
+          tags_left:,
+          kept:,
+          by_finder:
+        )
         break if kept
       end
       catches
@@ -93,16 +147,36 @@ module Demo
 
     def handling(species, date, member, spot, place, length, tags_left:, kept:, by_finder: false)
       temp = Truth.water_temp_c(spot[:water_code], date, @rng)
-      how = by_finder ? %w[tape tape estimate].sample(random: @rng) : %w[board board board tape].sample(random: @rng)
+      how =
+        (
+          if by_finder
+            %w[tape tape estimate].sample(random: @rng)
+          else
+            %w[board board board tape].sample(random: @rng)
+          end
+        )
       error = normal * Core::Fish::Length::SD_MM_BY_METHOD.fetch(how)
       minute = (5 * 60) + @rng.rand(15 * 60)
-      Handling.new(date:, minute:, member:, spot:, lat_deg: place[0], lon_deg: place[1], length_mm: [(length + error).round, species.min_mm].max, how:,
-                   water_temp_c: temp, hook_place: pick(Truth::HOOK_PLACES), taps: taps(species, member, length, temp), tags_left:, kept:, by_finder:).freeze
+      Handling.new(
+        date:, minute:, member:, spot:,
+        lat_deg: place[0],
+        lon_deg: place[1],
+        length_mm: [(length + error).round, species.min_mm].max,
+        how:,
+        water_temp_c: temp,
+        hook_place: pick(Truth::HOOK_PLACES),
+        taps: taps(species, member, length, temp),
+        tags_left:,
+        kept:,
+        by_finder:
+      ).freeze
     end
 
     # Seconds from fish on: [act, seconds]; a slow member takes longer over everything.
     def taps(species, member, length, temp)
-      fight = Core::Handling::FightBudget.seconds(weight_g: species.weight_g_at(length)) * spread(0.8, 0.35)
+      fight =
+        Core::Handling::FightBudget.seconds(weight_g: species.weight_g_at(length)) *
+        spread(0.8, 0.35)
       rest = 25 * spread(1.0, 0.5) * member[:skill]
       budget = usual_lift_seconds(species, length, temp)
       lift = [budget, 4].max * USUAL_LIFT_SHARE * member[:skill] * spread(1.0, 0.4)
@@ -115,8 +189,20 @@ module Demo
     def usual_lift_seconds(species, length, temp)
       air = Core::Handling::AirBudget
       base = @rules.air_base_seconds(species.guild.air_class)
-      size = length >= @rules.share(:large_from_percent) * species.large_mm ? @rules.share(:large_percent) : 1.0
-      air.one_lift_seconds(base, heat: air.heat(temp, species.warm_c, species.stop_c), fight: 1.0, size:)
+      size =
+        (
+          if length >= @rules.share(:large_from_percent) * species.large_mm
+            @rules.share(:large_percent)
+          else
+            1.0
+          end
+        )
+      air.one_lift_seconds(
+        base,
+        heat: air.heat(temp, species.warm_c, species.stop_c),
+        fight: 1.0,
+        size:
+      )
     end
 
     def death_share(species, release)
@@ -136,7 +222,9 @@ module Demo
     end
 
     def nearest_spot(place, water_code)
-      Sound::SPOTS.select { |spot| spot[:water_code] == water_code }.min_by { |spot| Math.hypot(spot[:lat_deg] - place[0], (spot[:lon_deg] - place[1]) * 0.66) }
+      Sound::SPOTS
+        .select { |spot| spot[:water_code] == water_code }
+        .min_by { |spot| Math.hypot(spot[:lat_deg] - place[0], (spot[:lon_deg] - place[1]) * 0.66) }
     end
 
     def pick(shares)

@@ -4,8 +4,11 @@ module Demo
   # The Marrow Sound: its coast, waters and spots, and how a fish moves through it.
   class Sound
     FILE = File.expand_path("marrow_sound.geojson", __dir__)
-    PROGRAMME = { name: "Marrow Sound Tagging Cooperative", sender: "Marrow Sound Tagging Cooperative <letters@marrow.example>",
-                  contact: "office@marrow.example" }.freeze
+    PROGRAMME = {
+      name: "Marrow Sound Tagging Cooperative",
+      sender: "Marrow Sound Tagging Cooperative <letters@marrow.example>",
+      contact: "office@marrow.example"
+    }.freeze
     WATERS = [
       { code: "marrow_sound", name: "Marrow Sound", kind: "sea" },
       { code: "lough_immer", name: "Lough Immer", kind: "fresh" }
@@ -44,7 +47,8 @@ module Demo
     # A place near a spot, in the same water.
     def near(spot, rng, spread_km: 0.6)
       20.times do
-        lat, lon = shifted(spot[:lat_deg], spot[:lon_deg], rng.rand * spread_km, rng.rand * 2 * Math::PI)
+        lat, lon =
+          shifted(spot[:lat_deg], spot[:lon_deg], rng.rand * spread_km, rng.rand * 2 * Math::PI)
         return [lat, lon] if @outline.water_at(lat, lon) == kind(spot[:water_code])
       end
       [spot[:lat_deg], spot[:lon_deg]]
@@ -59,7 +63,8 @@ module Demo
 
         leg = [left, STEP_KM].min
         to_lat, to_lon = shifted(lat, lon, leg, heading)
-        if BOX[:lat].cover?(to_lat) && BOX[:lon].cover?(to_lon) && @outline.water_at(to_lat, to_lon) == kind(water_code)
+        if BOX[:lat].cover?(to_lat) && BOX[:lon].cover?(to_lon) &&
+            @outline.water_at(to_lat, to_lon) == kind(water_code)
           lat, lon = to_lat, to_lon
           left -= leg
           heading += (rng.rand - 0.5) * 0.8
@@ -77,7 +82,10 @@ module Demo
     def kind(water_code) = water_code == "lough_immer" ? :lough : :sea
 
     def shifted(lat, lon, km, heading)
-      [(lat + (km * Math.cos(heading) / KM_PER_DEG)).round(5), (lon + (km * Math.sin(heading) / KM_PER_DEG / Math.cos(lat * Math::PI / 180))).round(5)]
+      [
+        (lat + (km * Math.cos(heading) / KM_PER_DEG)).round(5),
+        (lon + (km * Math.sin(heading) / KM_PER_DEG / Math.cos(lat * Math::PI / 180))).round(5)
+      ]
     end
   end
 end

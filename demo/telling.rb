@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module Demo
-  # What a finder tells of a catch whose truth is known. Most read the number right, in many ways of writing; some cannot read
-  # all of it or slip; some take the fish for another species, leave things out, mistype the length or mark a wrong place.
+  # What a finder tells of a catch whose truth is known. Most read the number right, in many ways of
+  # writing; some cannot read all of it or slip; some take the fish for another species, leave
+  # things out, mistype the length or mark a wrong place.
   class Telling
     # Invented shares: what is found with them holds for finders like these.
     SHARE_DAMAGED = 0.06
@@ -27,22 +28,50 @@ module Demo
       @rng = rng
     end
 
-    # number: on the tag;  caught: Simulation::Handling;  damaged: nil leaves it to chance;  today: when it is told
+    # number: on the tag;  caught: Simulation::Handling;  damaged: nil leaves it to chance;  today:
+    #         when it is told
     # Returns what Core::Recaptures::Candidates takes as a report.
     def of(number, species_code, caught, damaged: nil, today: caught.date + 40)
       damaged = @rng.rand < SHARE_DAMAGED if damaged.nil?
       alone = @rng.rand < SHARE_NUMBER_ALONE
-      read = damaged ? Damage.of(number, @rng, typed_again: alone || @rng.rand < SHARE_WITH_PHOTO) : Damage.written(number, @rng)
-      return { numbers: [read], species_code: nil, length: nil, lat_deg: nil, lon_deg: nil, **day(caught, today) } if alone
+      read =
+        (
+          if damaged
+            Damage.of(number, @rng, typed_again: alone || @rng.rand < SHARE_WITH_PHOTO)
+          else
+            Damage.written(number, @rng)
+          end
+        )
+      if alone
+        return (
+          {
+            numbers: [read],
+            species_code: nil,
+            length: nil,
+            lat_deg: nil,
+            lon_deg: nil,
+            **day(caught, today)
+          }
+        )
+      end
 
-      { numbers: [read], species_code: told_species(species_code), length: length(species_code, caught), **place(caught), **day(caught, today) }
+      {
+        numbers: [read],
+        species_code: told_species(species_code),
+        length: length(species_code, caught),
+        **place(caught),
+        **day(caught, today)
+      }
     end
 
     # A released fish as a candidate, by the tag it got.
     def candidate(number, fish_id, life)
       release, kind = life.values_at(:release, :species)
-      { number:, fish_id:, species_code: kind.code, released_on: release.date, ended_on: nil, lat_deg: release.lat_deg, lon_deg: release.lon_deg,
-        length_mm: release.length_mm, length_kind: kind.length_kind, length_how: release.how }
+      {
+        number:, fish_id:, species_code: kind.code, released_on: release.date, ended_on: nil,
+        lat_deg: release.lat_deg, lon_deg: release.lon_deg, length_mm: release.length_mm,
+        length_kind: kind.length_kind, length_how: release.how
+      }
     end
 
     private
@@ -59,21 +88,29 @@ module Demo
     def place(caught)
       return { lat_deg: nil, lon_deg: nil } if @rng.rand < SHARE_NO_PLACE
 
-      { lat_deg: caught.lat_deg + (@rng.rand < SHARE_WRONG_PLACE ? WRONG_BY_DEG : 0), lon_deg: caught.lon_deg }
+      {
+        lat_deg: caught.lat_deg + (@rng.rand < SHARE_WRONG_PLACE ? WRONG_BY_DEG : 0),
+        lon_deg: caught.lon_deg
+      }
     end
 
     def length(species_code, caught)
       return nil if @rng.rand < SHARE_NO_LENGTH
 
       wrong = @rng.rand < SHARE_LENGTH_WRONG ? LENGTH_WRONG_BY.sample(random: @rng) : 1
-      Core::Fish::Length.new(mm: (caught.length_mm * wrong).round, kind: @species.fetch(species_code).length_kind, how: caught.how)
+      Core::Fish::Length.new(
+        mm: (caught.length_mm * wrong).round,
+        kind: @species.fetch(species_code).length_kind,
+        how: caught.how
+      )
     end
 
     def told_species(code)
       return nil if @rng.rand < SHARE_SPECIES_UNKNOWN
       return code unless @rng.rand < SHARE_WRONG_SPECIES
 
-      (@species.fetch(code).look_alikes.to_a & @species.keys).sample(random: @rng) || @species.keys.sample(random: @rng)
+      (@species.fetch(code).look_alikes.to_a & @species.keys).sample(random: @rng) ||
+        @species.keys.sample(random: @rng)
     end
   end
 end

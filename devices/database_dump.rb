@@ -8,18 +8,35 @@ module Devices
   class DatabaseDump
     class Failed < StandardError; end
 
-    def self.programs = Dir["/usr/lib/postgresql/*/bin"].max_by { |dir| dir[%r{/(\d+)/bin}, 1].to_i }
+    def self.programs
+      Dir["/usr/lib/postgresql/*/bin"].max_by { |dir| dir[%r{/(\d+)/bin}, 1].to_i }
+    end
 
     def initialize(url) = @url = url
 
     # Writes the dump as of a snapshot that somebody holds open.
-    def dump(path, snapshot:) = run("pg_dump", "--format=custom", "--no-owner", "--no-privileges", "--snapshot=#{snapshot}", "--file=#{path}", @url)
+    def dump(path, snapshot:)
+      run(
+        "pg_dump", "--format=custom", "--no-owner", "--no-privileges",
+        "--snapshot=#{snapshot}",
+        "--file=#{path}",
+        @url
+      )
+    end
 
     # Into a database that is empty.
-    def restore(path) = run("pg_restore", "--no-owner", "--no-privileges", "--exit-on-error", "--single-transaction", "--dbname=#{@url}", path)
+    def restore(path)
+      run(
+        "pg_restore", "--no-owner", "--no-privileges", "--exit-on-error", "--single-transaction",
+        "--dbname=#{@url}",
+        path
+      )
+    end
 
     # Whether it can be read as a dump.
-    def self.readable?(path) = Open3.capture2e(File.join(programs, "pg_restore"), "--list", path).last.success?
+    def self.readable?(path)
+      Open3.capture2e(File.join(programs, "pg_restore"), "--list", path).last.success?
+    end
 
     private
 

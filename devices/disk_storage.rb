@@ -4,8 +4,8 @@ require "digest"
 require "fileutils"
 
 module Devices
-  # Where pictures lie on a disk. A file is written aside, flushed to the disk and then given its name, so that
-  # whatever happens there is the whole file or none; nobody but us reads it.
+  # Where pictures lie on a disk. A file is written aside, flushed to the disk and then given its
+  # name, so that whatever happens there is the whole file or none; nobody but us reads it.
   class DiskStorage
     FOLDER_MODE = 0o700
     FILE_MODE = 0o600
@@ -37,7 +37,11 @@ module Devices
     def get(key)
       File.binread(path(key))
     rescue Errno::ENOENT
-      raise Core::NotFound.new(:file_gone, "This picture's file is gone from the server's disk. The coordinator finds it in the last backup.")
+      raise Core::NotFound.new(
+        :file_gone,
+        "This picture's file is gone from the server's disk. The coordinator finds it in " \
+          "the last backup."
+      )
     end
 
     # Whether what lies there has this hash.
@@ -61,7 +65,9 @@ module Devices
     private
 
     def path(key)
-      raise ArgumentError, "no key: #{key.inspect}" unless key.match?(%r{\A[a-z]+/[A-Za-z0-9._-]+\z})
+      unless key.match?(%r{\A[a-z]+/[A-Za-z0-9._-]+\z})
+        raise ArgumentError, "no key: #{key.inspect}"
+      end
 
       File.join(@dir, key)
     end

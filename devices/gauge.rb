@@ -5,9 +5,10 @@ require "net/http"
 require "timeout"
 
 module Devices
-  # Reads water temperatures from a gauge service over HTTP: GET {url}/spots/{code} -> {"water_temp_c": 12.3, "read_at": "..."}.
-  # A gauge that is down, slow, drips, talks nonsense or never ends is no reading; nobody waits for it longer than a
-  # blink, and one that failed is left alone for a while.
+  # Reads water temperatures from a gauge service over HTTP: GET {url}/spots/{code} ->
+  # {"water_temp_c": 12.3, "read_at": "..."}. A gauge that is down, slow, drips, talks nonsense or
+  # never ends is no reading; nobody waits for it longer than a blink, and one that failed is left
+  # alone for a while.
   class Gauge
     # From the first byte to the last, whatever happens between.
     TOTAL_SECONDS = 1.2
@@ -46,7 +47,14 @@ module Devices
 
     def body(uri)
       text = +""
-      Net::HTTP.start(uri.host, uri.port, use_ssl: uri.scheme == "https", open_timeout: TOTAL_SECONDS, read_timeout: TOTAL_SECONDS, max_retries: 0) do |http|
+      Net::HTTP.start(
+        uri.host,
+        uri.port,
+        use_ssl: uri.scheme == "https",
+        open_timeout: TOTAL_SECONDS,
+        read_timeout: TOTAL_SECONDS,
+        max_retries: 0
+      ) do |http|
         http.request_get(uri.request_uri, { "accept-encoding" => "identity" }) do |response|
           return nil unless response.is_a?(Net::HTTPSuccess)
 

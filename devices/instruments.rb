@@ -3,7 +3,8 @@
 require "socket"
 
 module Devices
-  # The instruments of a boat, read over TCP in the background: the newest reading of each quantity, with its age.
+  # The instruments of a boat, read over TCP in the background: the newest reading of each quantity,
+  # with its age.
   #
   #   boat, scale: "host:port" or nil
   #   clock:       monotonic seconds
@@ -15,8 +16,15 @@ module Devices
     RETRY_SECONDS = 3
     CONNECT_SECONDS = 2
 
-    def initialize(boat: nil, scale: nil, clock: -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) })
-      @sources = { boat => -> { Nmea.new }, scale => -> { ScaleLines.new } }.reject { |address, _| address.to_s.empty? }
+    def initialize(
+      boat: nil,
+      scale: nil,
+      clock: -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
+    )
+      @sources =
+        { boat => -> { Nmea.new }, scale => -> { ScaleLines.new } }.reject do |address, _|
+          address.to_s.empty?
+        end
       @scale = scale
       @clock = clock
       @lock = Mutex.new
@@ -34,7 +42,9 @@ module Devices
 
     # Files what a source said; the reading threads use it, and so may tests.
     def note(readings)
-      @lock.synchronize { readings.each { |one| @readings[one[:quantity]] = [one.except(:quantity), @clock.call] } }
+      @lock.synchronize do
+        readings.each { |one| @readings[one[:quantity]] = [one.except(:quantity), @clock.call] }
+      end
     end
 
     # { position:, depth:, water_temp:, weight: } each nil or { ..., age_seconds:, stale: }
@@ -47,7 +57,8 @@ module Devices
       end
     end
 
-    # Tells the scale that what hangs on it now is the wet sling. False when there is no scale to tell.
+    # Tells the scale that what hangs on it now is the wet sling. False when there is no scale to
+    # tell.
     def tare
       socket = @lock.synchronize { @sockets[@scale] }
       return false if socket.nil?

@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
 module Devices
-  # Reads NMEA 0183 from a stream of bytes: position, depth and water temperature. Sentences may arrive in pieces, garbled,
-  # from foreign talkers or of foreign kinds; only what has a right checksum counts, and everything else is passed over.
+  # Reads NMEA 0183 from a stream of bytes: position, depth and water temperature. Sentences may
+  # arrive in pieces, garbled, from foreign talkers or of foreign kinds; only what has a right
+  # checksum counts, and everything else is passed over.
   #
   #   reader = Nmea.new
-  #   reader.feed(bytes) -> [{ quantity: :position, lat_deg:, lon_deg: } | { quantity: :depth, depth_m: } | { quantity: :water_temp, water_temp_c: }, ...]
+  #   reader.feed(bytes) -> [{ quantity: :position, lat_deg:, lon_deg: } | { quantity: :depth,
+  #   depth_m: } | { quantity: :water_temp, water_temp_c: }, ...]
   #
   # Source: IEC 61162-1 sentence forms of GGA, RMC, DPT, DBT and MTW.
   class Nmea
@@ -26,7 +28,8 @@ module Devices
 
     private
 
-    # A broken line may be followed by a whole one without a line end between them: the last start counts.
+    # A broken line may be followed by a whole one without a line end between them: the last start
+    # counts.
     def read(line)
       text = line[/[$!][^$!]*\z/]
       return nil if text.nil? || text.bytesize > LONGEST
@@ -48,9 +51,16 @@ module Devices
       lat, north, lon, east = values
       lat_deg = degrees(lat, 2)
       lon_deg = degrees(lon, 3)
-      return nil unless lat_deg && lon_deg && %w[N S].include?(north) && %w[E W].include?(east) && lat_deg <= 90 && lon_deg <= 180
+      unless lat_deg && lon_deg && %w[N S].include?(north) && %w[E W].include?(east) &&
+          lat_deg <= 90 && lon_deg <= 180
+        return nil
+      end
 
-      { quantity: :position, lat_deg: north == "S" ? -lat_deg : lat_deg, lon_deg: east == "W" ? -lon_deg : lon_deg }
+      {
+        quantity: :position,
+        lat_deg: north == "S" ? -lat_deg : lat_deg,
+        lon_deg: east == "W" ? -lon_deg : lon_deg
+      }
     end
 
     # "4836.6000" is 48 degrees and 36.6 minutes.
@@ -59,9 +69,12 @@ module Devices
       minutes && minutes.to_f < 60 ? (whole.to_i + (minutes.to_f / 60)).round(7) : nil
     end
 
-    # A positive offset is the way from the transducer up to the surface; a negative one, down to the keel, says nothing about the fish.
+    # A positive offset is the way from the transducer up to the surface; a negative one, down to
+    # the keel, says nothing about the fish.
     def depth(below_m, offset_m)
-      below_m && below_m >= 0 ? { quantity: :depth, depth_m: (below_m + [offset_m, 0].max).round(1) } : nil
+      return unless below_m && below_m >= 0
+
+      { quantity: :depth, depth_m: (below_m + [offset_m, 0].max).round(1) }
     end
 
     # Depth below the transducer is sent in feet, metres and fathoms; any of them will do.
@@ -70,7 +83,9 @@ module Devices
     end
 
     def temperature(value, unit)
-      value && unit == "C" && value.between?(-2, 40) ? { quantity: :water_temp, water_temp_c: value.round(1) } : nil
+      return unless value && unit == "C" && value.between?(-2, 40)
+
+      { quantity: :water_temp, water_temp_c: value.round(1) }
     end
 
     def number(text) = Float(text, exception: false)

@@ -4,9 +4,9 @@ require "etc"
 require "json"
 
 module Devices
-  # Opens pictures in a process of its own, with limits on time and memory, so that a picture made to stall or
-  # to fill a machine stalls nobody. One process serves this one; it is started when first needed, and anew
-  # when it was ended.
+  # Opens pictures in a process of its own, with limits on time and memory, so that a picture made
+  # to stall or to fill a machine stalls nobody. One process serves this one; it is started when
+  # first needed, and anew when it was ended.
   #
   # Asked and answered in a line of JSON, then the bytes; see bin/lib/picture_workshop.rb.
   class PictureWorkshop
@@ -18,7 +18,9 @@ module Devices
     HARD_SHARE = 0.5
     CLOCK_TICKS = Etc.sysconf(Etc::SC_CLK_TCK).to_f
     PROGRAM = File.expand_path("../bin/lib/picture_workshop.rb", __dir__)
-    TOO_HEAVY = "This picture takes more time or memory to open than any camera's does. Export it as JPEG, smaller, and add it again."
+    TOO_HEAVY =
+      "This picture takes more time or memory to open than any camera's does. Export it as JPEG, " \
+        "smaller, and add it again."
 
     Opened = Struct.new(:media_type, :width_px, :height_px, :jpeg, keyword_init: true)
 
@@ -28,17 +30,20 @@ module Devices
       @lock = Mutex.new
     end
 
-    # Opened: what it is, its size as stored, and a thumbnail. Raises Core::InvalidInput for what is no picture, is broken or too heavy.
+    # Opened: what it is, its size as stored, and a thumbnail. Raises Core::InvalidInput for what is
+    # no picture, is broken or too heavy.
     def read(bytes) = ask("read", bytes)
 
-    # Opened: the size that is looked at, upright, without camera and place. Raises Core::InvalidInput.
+    # Opened: the size that is looked at, upright, without camera and place. Raises
+    # Core::InvalidInput.
     def shown(bytes) = ask("shown", bytes)
 
     def stop = @lock.synchronize { stop_child }
 
     private
 
-    # A process that died may have died of something else: the picture has a second chance with a fresh one.
+    # A process that died may have died of something else: the picture has a second chance with a
+    # fresh one.
     def ask(act, bytes)
       @lock.synchronize do
         tries = 0
@@ -55,7 +60,8 @@ module Devices
       end
     end
 
-    # Where the time went: a picture that is made to stall uses it up, a machine that is busy gives it none.
+    # Where the time went: a picture that is made to stall uses it up, a machine that is busy gives
+    # it none.
     def worked_hard? = @child.nil? || cpu_seconds - @cpu_before > @seconds * HARD_SHARE
 
     def cpu_seconds
@@ -77,8 +83,18 @@ module Devices
       stop_child
       theirs_in, @to = IO.pipe(binmode: true)
       @from, theirs_out = IO.pipe(binmode: true)
-      # Opened pictures stay in memory, where the limit holds, and not in files of the library's own.
-      @child = Process.spawn({ "MALLOC_ARENA_MAX" => "2", "VIPS_DISC_THRESHOLD" => "2g" }, RbConfig.ruby, PROGRAM, in: theirs_in, out: theirs_out, rlimit_as: @memory_bytes, rlimit_core: 0)
+      # Opened pictures stay in memory, where the limit holds, and not in files of the library's
+      # own.
+      @child =
+        Process.spawn(
+          { "MALLOC_ARENA_MAX" => "2", "VIPS_DISC_THRESHOLD" => "2g" },
+          RbConfig.ruby,
+          PROGRAM,
+          in: theirs_in,
+          out: theirs_out,
+          rlimit_as: @memory_bytes,
+          rlimit_core: 0
+        )
       [theirs_in, theirs_out].each(&:close)
       # Its start is not the picture's time.
       wait(@from, :wait_readable, now + 20)
@@ -104,7 +120,10 @@ module Devices
       told = JSON.parse(line(deadline), symbolize_names: true)
       raise Core::InvalidInput.at("photo", told[:code].to_sym, told[:message]) if told[:code]
 
-      Opened.new(**told.slice(:media_type, :width_px, :height_px), jpeg: receive(told.fetch(:bytes), deadline))
+      Opened.new(
+        **told.slice(:media_type, :width_px, :height_px),
+        jpeg: receive(told.fetch(:bytes), deadline)
+      )
     end
 
     def send_whole(bytes, deadline)

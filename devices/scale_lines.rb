@@ -11,7 +11,8 @@ module Devices
 
     def initialize = @pending = +""
 
-    # Returns [{ quantity: :weight, gross_g:, tare_g: Integer | nil, settled: }, ...]; what is not such a line is passed over.
+    # Returns [{ quantity: :weight, gross_g:, tare_g: Integer | nil, settled: }, ...]; what is not
+    # such a line is passed over.
     def feed(bytes)
       @pending << bytes.b
       *lines, rest = @pending.split(/\r?\n/, -1)
@@ -23,7 +24,13 @@ module Devices
 
     def read(line)
       gross, tare, state = line.match(FORM)&.captures
-      gross && { quantity: :weight, gross_g: gross.to_i, tare_g: tare == "none" ? nil : tare.to_i, settled: state == "settled" }
+      gross &&
+        {
+          quantity: :weight,
+          gross_g: gross.to_i,
+          tare_g: tare == "none" ? nil : tare.to_i,
+          settled: state == "settled"
+        }
     end
   end
 end

@@ -3,7 +3,8 @@
 require "redis"
 
 module Devices
-  # Counters of the limits that all processes share, kept by Redis. While Redis does not answer, each
+  # Counters of the limits that all processes share, kept by Redis. While Redis does not answer,
+  # each
   # process counts for itself: a limit that is too generous for a while is better than no service.
   #
   #   alone: what counts meanwhile, #increment(key, amount, expires_in:), #read, #write, #delete
@@ -28,7 +29,11 @@ module Devices
     end
 
     def read(key) = ask(-> { @alone.read(key) }) { @redis.get(key)&.to_i }
-    def write(key, value, expires_in: 60) = ask(-> { @alone.write(key, value, expires_in:) }) { @redis.set(key, value, ex: expires_in) }
+
+    def write(key, value, expires_in: 60)
+      ask(-> { @alone.write(key, value, expires_in:) }) { @redis.set(key, value, ex: expires_in) }
+    end
+
     def delete(key) = ask(-> { @alone.delete(key) }) { @redis.del(key) }
 
     private

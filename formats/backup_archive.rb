@@ -5,8 +5,9 @@ require "json"
 require "rubygems/package"
 
 module Formats
-  # Everything of a programme in one file that any tar opens: the database's dump, the pictures, the settings,
-  # and last a manifest with the hash of each, so that a file that was cut off or damaged is known.
+  # Everything of a programme in one file that any tar opens: the database's dump, the pictures, the
+  # settings, and last a manifest with the hash of each, so that a file that was cut off or damaged
+  # is known.
   module BackupArchive
     MANIFEST = "manifest.json"
     FORMAT = 1
@@ -50,7 +51,8 @@ module Formats
 
     module_function
 
-    # Holds every part against the manifest. Yields (name, entry) of each part when a block is given; it may read it.
+    # Holds every part against the manifest. Yields (name, entry) of each part when a block is
+    # given; it may read it.
     # Returns the manifest with Symbol keys. Raises Core::InvalidInput with what is wrong.
     def read(path)
       found = {}
@@ -72,11 +74,15 @@ module Formats
     end
 
     def check(manifest, found)
-      refuse("The manifest is missing: the file was cut off while it was written or copied.") if manifest.nil?
+      if manifest.nil?
+        refuse("The manifest is missing: the file was cut off while it was written or copied.")
+      end
       refuse("This backup was made by a newer version of Voucher.") if manifest[:format] > FORMAT
       manifest[:parts].each do |part|
         refuse("#{part[:name]} is missing in it.") unless found.key?(part[:name])
-        refuse("#{part[:name]} is damaged: its hash is another one than when it was written.") if found[part[:name]] != part[:sha256]
+        if found[part[:name]] != part[:sha256]
+          refuse("#{part[:name]} is damaged: its hash is another one than when it was written.")
+        end
       end
       manifest
     end

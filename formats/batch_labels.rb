@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Formats
-  # Labels for the bags of a batch, A4: one label per bag of tags, with its range and room for who got it.
+  # Labels for the bags of a batch, A4: one label per bag of tags, with its range and room for who
+  # got it.
   class BatchLabels
     TAGS_PER_BAG = 25
     COLUMNS = 2
@@ -31,7 +32,9 @@ module Formats
       paper.streamer(series.number(serials.last), at: [left + 12, top - 40])
       pdf.fill_color Paper::SLATE
       pdf.draw_text "#{serials.size} tags, #{label}", at: [left + 160, top - 26], size: 9
-      pdf.draw_text "to ______________________   on ____________", at: [left + 12, top - height + 14], size: 9
+      pdf.draw_text "to ______________________   on ____________",
+        at: [left + 12, top - height + 14],
+        size: 9
     end
     private_class_method :bag
   end

@@ -20,7 +20,9 @@ module Formats
     # As the public may know it: steps of 5 km.
     def self.distance(metres, units = "metric")
       return "–" if metres.nil?
-      return metres.zero? ? "under 3 miles" : "about #{(metres / METRES_PER_MILE).round} miles" if units == "imperial"
+      if units == "imperial"
+        return metres.zero? ? "under 3 miles" : "about #{(metres / METRES_PER_MILE).round} miles"
+      end
 
       metres.zero? ? "under 5 km" : "about #{(metres / 1000).round} km"
     end
@@ -33,11 +35,20 @@ module Formats
     end
 
     def self.day(one)
-      Core::Recaptures::CatchWords.day(caught_on: one[:caught_on], said: one[:day_said] || "day", caught_from: one[:caught_from])
+      Core::Recaptures::CatchWords.day(
+        caught_on: one[:caught_on],
+        said: one[:day_said] || "day",
+        caught_from: one[:caught_from]
+      )
     end
 
     WHAT = { "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught" }.freeze
-    FOUND = { "dead" => "found dead", "tag_alone" => "its tag was found", "shop" => "found in a shop", "in_fish" => "found inside another fish" }.freeze
+    FOUND = {
+      "dead" => "found dead",
+      "tag_alone" => "its tag was found",
+      "shop" => "found in a shop",
+      "in_fish" => "found inside another fish"
+    }.freeze
     FATE = { "released" => "let go", "kept" => "kept" }.freeze
 
     def initialize(story:, link:, coast:, fonts_dir:, programme:, units: "metric")
@@ -46,7 +57,13 @@ module Formats
       @story = story
       @link = link
       @coast = coast
-      @paper = Paper.new(fonts_dir:, title: "Certificate of a tagged fish", page_size: "A4", margin: MARGIN)
+      @paper =
+        Paper.new(
+          fonts_dir:,
+          title: "Certificate of a tagged fish",
+          page_size: "A4",
+          margin: MARGIN
+        )
       @pdf = @paper.pdf
     end
 
@@ -69,7 +86,9 @@ module Formats
       text @story.species.common_name, size: 34, style: :bold, color: SLATE
       text @story.species.scientific_name, size: 13, style: :italic, color: PAPER_GREY
       @pdf.move_down 10
-      numbers.each_with_index { |number, index| @paper.streamer(number, at: [index * 150, @pdf.cursor]) }
+      numbers.each_with_index do |number, index|
+        @paper.streamer(number, at: [index * 150, @pdf.cursor])
+      end
       @pdf.move_down 40
     end
 
@@ -82,22 +101,36 @@ module Formats
       growth = whole.growth
       cells = [
         [whole.days.to_s, self.class.days_words(whole)],
-        [self.class.distance(whole.by_water_m || whole.distance_m, @units), whole.by_water_m ? "by water from where it was tagged" : "from where it was tagged"],
-        [growth.increment_mm ? Core::Units.growth_text(growth.increment_mm, @units) : "–", "difference in length"]
+        [
+          self.class.distance(whole.by_water_m || whole.distance_m, @units),
+          whole.by_water_m ? "by water from where it was tagged" : "from where it was tagged"
+        ],
+        [
+          growth.increment_mm ? Core::Units.growth_text(growth.increment_mm, @units) : "–",
+          "difference in length"
+        ]
       ]
       top = @pdf.cursor
       width = @pdf.bounds.width / 3
       cells.each_with_index do |(figure, label), index|
         @pdf.fill_color KELP
-        @pdf.text_box figure, at: [index * width, top], width: width - 8, height: 34, size: 26, style: :bold, overflow: :shrink_to_fit
+        @pdf.text_box figure,
+          at: [index * width, top],
+          width: width - 8,
+          height: 34,
+          size: 26,
+          style: :bold,
+          overflow: :shrink_to_fit
         @pdf.fill_color PAPER_GREY
         @pdf.text_box label, at: [index * width, top - 34], width: width - 8, height: 16, size: 10
       end
       @pdf.move_down 58
       text growth.sentence(@units), size: 11, color: SLATE
       if growth.verdict == :grew && growth.yearly_mm
-        text "That is #{Core::Units.growth_text(growth.yearly_mm, @units)} a year (± #{Core::Units.growth_text(growth.yearly_margin_mm, @units)}, 95 %).", size: 11,
-                                                                                                                                                           color: SLATE
+        text "That is #{Core::Units.growth_text(growth.yearly_mm, @units)} a year (± " \
+          "#{Core::Units.growth_text(growth.yearly_margin_mm, @units)}, 95 %).",
+          size: 11,
+          color: SLATE
       end
       @pdf.move_down 12
     end
@@ -108,7 +141,13 @@ module Formats
 
       width = @pdf.bounds.width
       height = 300
-      sketch = CoastSketch.new(@coast, width:, height:, around: placed.map { |one| one.values_at(:lat_deg, :lon_deg) })
+      sketch =
+        CoastSketch.new(
+          @coast,
+          width:,
+          height:,
+          around: placed.map { |one| one.values_at(:lat_deg, :lon_deg) }
+        )
       @pdf.bounding_box([0, @pdf.cursor], width:, height:) do
         @pdf.fill_color WATER
         @pdf.fill_rectangle [0, height], width, height
@@ -116,7 +155,9 @@ module Formats
         places(sketch, placed)
       end
       @pdf.move_down 6
-      text "Each square is the 5 km cell the fish was in; exact places stay with the cooperative.", size: 8.5, color: PAPER_GREY
+      text "Each square is the 5 km cell the fish was in; exact places stay with the cooperative.",
+        size: 8.5,
+        color: PAPER_GREY
       @pdf.move_down 10
     end
 
@@ -128,7 +169,14 @@ module Formats
     def places(sketch, placed)
       @pdf.stroke_color SLATE
       @pdf.dash(3, space: 3)
-      @story.legs.select(&:path).each { |leg| leg.path.each_cons(2) { |from, to| @pdf.stroke_line sketch.point(*from), sketch.point(*to) } }
+      @story
+        .legs
+        .select(&:path)
+        .each do |leg|
+          leg
+            .path
+            .each_cons(2) { |from, to| @pdf.stroke_line sketch.point(*from), sketch.point(*to) }
+        end
       @pdf.undash
       half = sketch.metres(Core::Waters::CoarsePlace::CELL_M) / 2
       placed.group_by { |one| one.values_at(:lat_deg, :lon_deg) }.each do |place, here|
@@ -145,16 +193,23 @@ module Formats
       @story.catches.each_with_index do |one, index|
         @pdf.fill_color SLATE
         # In parts and not as markup: a name is what it says, whatever stands in it.
-        @pdf.formatted_text [{ text: "#{index + 1}   #{self.class.day(one)}   ", styles: [:bold] }, { text: line(one) }], size: 10.5, color: SLATE, leading: 3
+        @pdf.formatted_text [
+          { text: "#{index + 1}   #{self.class.day(one)}   ", styles: [:bold] },
+          { text: line(one) }
+        ],
+          size: 10.5,
+          color: SLATE,
+          leading: 3
       end
     end
 
     def line(one)
       length = one[:length]
       [FOUND[one[:found_how]] || WHAT.fetch(one[:what]),
-       one[:place_name] && "in #{one[:place_name]}", "by #{one[:by]}",
-       length && "#{Core::Units.growth_text(length.mm, @units)} #{Core::Fish::Length::KINDS.fetch(length.kind)} (#{length.how})",
-       FATE[one[:fate]]].compact.join(", ")
+        one[:place_name] && "in #{one[:place_name]}", "by #{one[:by]}",
+        length && "#{Core::Units.growth_text(length.mm, @units)} " \
+          "#{Core::Fish::Length::KINDS.fetch(length.kind)} (#{length.how})",
+        FATE[one[:fate]]].compact.join(", ")
     end
 
     def footer

@@ -11,7 +11,9 @@ module Formats
 
     def initialize(features, width:, height:, around: [])
       @polygons = features.select { |one| one.dig("geometry", "type") == "Polygon" }
-      points = @polygons.flat_map { |one| one.dig("geometry", "coordinates", 0) } + around.map { |lat, lon| [lon, lat] }
+      points =
+        @polygons.flat_map { |one| one.dig("geometry", "coordinates", 0) } +
+        around.map { |lat, lon| [lon, lat] }
       lons, lats = points.transpose
       @west, @south = lons.min - MARGIN_DEG, lats.min - MARGIN_DEG
       middle = (lats.min + lats.max) / 2.0
@@ -25,11 +27,19 @@ module Formats
     # [{ kind: "land", rings: [[[x, y], ...], ...] }, ...]
     def shapes
       @polygons.map do |one|
-        { kind: one.dig("properties", "kind"), rings: one.dig("geometry", "coordinates").map { |ring| ring.map { |lon, lat| point(lat, lon) } } }
+        {
+          kind: one.dig("properties", "kind"),
+          rings:
+            one
+              .dig("geometry", "coordinates")
+              .map { |ring| ring.map { |lon, lat| point(lat, lon) } }
+        }
       end
     end
 
-    def point(lat_deg, lon_deg) = [@left + ((lon_deg - @west) * @narrow * @scale), @bottom + ((lat_deg - @south) * @scale)]
+    def point(lat_deg, lon_deg)
+      [@left + ((lon_deg - @west) * @narrow * @scale), @bottom + ((lat_deg - @south) * @scale)]
+    end
 
     def metres(length_m) = length_m / 111_132.0 * @scale
   end

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Formats
-  # A value as it may stand in a table that somebody opens: what a spreadsheet would run as a formula gets a leading apostrophe.
+  # A value as it may stand in a table that somebody opens: what a spreadsheet would run as a
+  # formula gets a leading apostrophe.
   module CsvCell
     FORMULA = /\A[=+\-@\t\r]/
 

@@ -3,7 +3,8 @@
 require "exifr/jpeg"
 
 module Formats
-  # What a camera wrote into its JPEG. Anything unreadable or impossible is nil; a picture is never refused for it.
+  # What a camera wrote into its JPEG. Anything unreadable or impossible is nil; a picture is never
+  # refused for it.
   module Exif
     YEARS = (1990..2100)
     FOCAL_35MM = (5..1000)
@@ -11,7 +12,8 @@ module Formats
 
     module_function
 
-    # camera_at: Time whose UTC fields are what the camera's clock showed;  focal_35mm: as on a film of 36 × 24 mm
+    # camera_at: Time whose UTC fields are what the camera's clock showed;  focal_35mm: as on a film
+    #            of 36 × 24 mm
     def read(bytes)
       found = EXIFR::JPEG.new(StringIO.new(bytes))
       return NOTHING unless found.exif?
@@ -47,13 +49,17 @@ module Formats
     def place(found)
       gps = found.gps
       lat, lon = gps&.latitude, gps&.longitude
-      sound = lat && lon && lat.finite? && lon.finite? && lat.abs <= 90 && lon.abs <= 180 && (lat.nonzero? || lon.nonzero?)
+      sound =
+        lat && lon && lat.finite? && lon.finite? && lat.abs <= 90 && lon.abs <= 180 &&
+        (lat.nonzero? || lon.nonzero?)
       sound ? { lat_deg: lat.to_f, lon_deg: lon.to_f } : { lat_deg: nil, lon_deg: nil }
     rescue StandardError
       { lat_deg: nil, lon_deg: nil }
     end
 
-    def clean(word) = word.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]/, "").strip
+    def clean(word)
+      word.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]/, "").strip
+    end
     private_class_method :time, :focal, :place, :clean
   end
 end

@@ -3,11 +3,28 @@
 require "csv"
 
 module Formats
-  # Tags of other programmes, to be passed on: what was caught and when, with the place in words; nothing of who found it.
+  # Tags of other programmes, to be passed on: what was caught and when, with the place in words;
+  # nothing of who found it.
   module ForeignTagsCsv
-    COLUMNS = { "number_as_read" => :number_as_read, "programme" => :other_programme, "species" => :species_code, "length_mm" => :length_mm, "length_kind" => :length_kind,
-                "caught_on" => :caught_on, "place" => :place_words, "fate" => :fate, "report_id" => :id }.freeze
+    COLUMNS = {
+      "number_as_read" => :number_as_read,
+      "programme" => :other_programme,
+      "species" => :species_code,
+      "length_mm" => :length_mm,
+      "length_kind" => :length_kind,
+      "caught_on" => :caught_on,
+      "place" => :place_words,
+      "fate" => :fate,
+      "report_id" => :id
+    }.freeze
 
-    def self.write(tags) = CSV.generate { |csv| [COLUMNS.keys, *tags.map { |one| one.values_at(*COLUMNS.values).map { |value| CsvCell.of(value) } }].each { |row| csv << row } }
+    def self.write(tags)
+      CSV.generate do |csv|
+        [
+          COLUMNS.keys,
+          *tags.map { |one| one.values_at(*COLUMNS.values).map { |value| CsvCell.of(value) } }
+        ].each { |row| csv << row }
+      end
+    end
   end
 end

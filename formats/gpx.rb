@@ -4,7 +4,8 @@ require "rexml/document"
 require "rexml/streamlistener"
 
 module Formats
-  # A recorded way as GPX 1.0 or 1.1: the timed points of its tracks. Points without a time are passed over.
+  # A recorded way as GPX 1.0 or 1.1: the timed points of its tracks. Points without a time are
+  # passed over.
   module Gpx
     MOST_POINTS = 200_000
 
@@ -40,24 +41,50 @@ module Formats
         return unless lat && lon && lat.abs <= 90 && lon.abs <= 180 && @time
 
         @fixes << { at: Time.iso8601(@time).utc, lat_deg: lat, lon_deg: lon }
-        raise Core::InvalidInput.at("track", :track_too_long, "This track has more than #{MOST_POINTS} points. Export one day only.") if @fixes.size > MOST_POINTS
+        if @fixes.size > MOST_POINTS
+          raise Core::InvalidInput.at(
+            "track",
+            :track_too_long,
+            "This track has more than #{MOST_POINTS} points. Export one day only."
+          )
+        end
       rescue ArgumentError
         nil
       end
     end
 
-    # [{ at: Time, lat_deg:, lon_deg: }, ...] in order of time, one per moment. Raises Core::InvalidInput.
+    # [{ at: Time, lat_deg:, lon_deg: }, ...] in order of time, one per moment. Raises
+    # Core::InvalidInput.
     def self.read(text)
-      raise Core::InvalidInput.at("track", :not_gpx, "This file declares entities, which a track has no use for. Export it again as plain GPX.") if text.include?("<!ENTITY")
+      if text.include?("<!ENTITY")
+        raise Core::InvalidInput.at(
+          "track", :not_gpx,
+          "This file declares entities, which a track has " \
+            "no use for. Export it again as plain GPX."
+        )
+      end
 
       points = Points.new
       REXML::Document.parse_stream(text, points)
-      raise Core::InvalidInput.at("track", :not_gpx, "This is not a GPX file. Export the track as GPX.") unless points.root == "gpx"
-      raise Core::InvalidInput.at("track", :no_times, "No point of this track carries a time, so fish cannot be placed by it. Export it with times.") if points.fixes.empty?
+      unless points.root == "gpx"
+        raise Core::InvalidInput.at(
+          "track", :not_gpx, "This is not a GPX file. Export the track as GPX."
+        )
+      end
+      if points.fixes.empty?
+        raise Core::InvalidInput.at(
+          "track", :no_times,
+          "No point of this track carries a time, so fish cannot be placed by it. Export " \
+            "it with times."
+        )
+      end
 
       points.fixes.uniq { |fix| fix[:at] }.sort_by { |fix| fix[:at] }
     rescue REXML::ParseException
-      raise Core::InvalidInput.at("track", :not_gpx, "This file is not readable as GPX; it may be cut off. Export the track again.")
+      raise Core::InvalidInput.at(
+        "track", :not_gpx,
+        "This file is not readable as GPX; it may be cut off. Export the track again."
+      )
     end
   end
 end

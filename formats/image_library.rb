@@ -3,8 +3,9 @@
 require "vips"
 
 module Formats
-  # libvips, set up once: pictures come one after another and never again, so nothing is worth keeping, and one core per picture is enough.
-  # Readers that are not hardened are off, but for the one of our own drawings; whatever is uploaded is told by its first bytes before it is opened.
+  # libvips, set up once: pictures come one after another and never again, so nothing is worth
+  # keeping, and one core per picture is enough. Readers that are not hardened are off, but for the
+  # one of our own drawings; whatever is uploaded is told by its first bytes before it is opened.
   module ImageLibrary
     Error = Vips::Error
     Vips.cache_set_max(0)

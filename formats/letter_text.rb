@@ -9,7 +9,9 @@ module Formats
     # Values and conditions; nothing that goes round, reads other files or keeps state.
     TAGS = %w[if unless comment].freeze
     # What a template may cost, by the library's own count.
-    LIMITS = { render_length_limit: 20_000, render_score_limit: 5_000, assign_score_limit: 1_000 }.freeze
+    LIMITS = {
+      render_length_limit: 20_000, render_score_limit: 5_000, assign_score_limit: 1_000
+    }.freeze
     LANGUAGE = Liquid::Environment.build do |environment|
       environment.default_resource_limits = LIMITS
       environment.error_mode = :strict
@@ -21,20 +23,42 @@ module Formats
     # words: { subject: template, body: template };  values: { name => value }
     # Returns { subject:, body: }. Raises Core::InvalidInput with what is wrong where.
     def fill(words, values)
-      words.to_h { |part, template| [part, one(part, template, values)] }.tap { |filled| filled[:subject] = filled[:subject].gsub(/\s+/, " ").strip }
+      words
+        .to_h { |part, template| [part, one(part, template, values)] }
+        .tap { |filled| filled[:subject] = filled[:subject].gsub(/\s+/, " ").strip }
     end
 
     def one(part, template, values)
       refuse(part, "The #{part} is empty.") if template.to_s.strip.empty?
-      refuse(part, "The #{part} may have #{MOST.fetch(part)} characters; this has #{template.size}.") if template.size > MOST.fetch(part)
-      Liquid::Template.parse(template, environment: LANGUAGE).render!(values, strict_variables: true, strict_filters: true)
+      if template.size > MOST.fetch(part)
+        refuse(
+          part,
+          "The #{part} may have #{MOST.fetch(part)} characters; this has #{template.size}."
+        )
+      end
+      Liquid::Template.parse(template, environment: LANGUAGE).render!(
+        values, strict_variables: true, strict_filters: true
+      )
     rescue Liquid::UndefinedVariable => e
-      refuse(part, "This letter knows no value called #{e.message[/undefined variable (\S+)/, 1]}. It knows #{values.keys.join(', ')}.")
+      refuse(
+        part,
+        "This letter knows no value called #{e.message[/undefined variable (\S+)/, 1]}. It knows " \
+          "#{values.keys.join(', ')}."
+      )
     rescue Liquid::Error => e
-      refuse(part, "The #{part} cannot be read: #{e.message.sub(/\ALiquid \w+ ?\w*: ?/, '')}. Values stand like {{ #{values.keys.first} }}.")
+      refuse(
+        part,
+        "The #{part} cannot be read: #{e.message.sub(/\ALiquid \w+ ?\w*: ?/, '')}. Values stand " \
+          "like {{ #{values.keys.first} }}."
+      )
     rescue ArgumentError, TypeError, RangeError, ZeroDivisionError, EncodingError => e
-      # What the library's filters stumble over: a date written as no date is, a number that is none.
-      refuse(part, "A filter in the #{part} cannot work with its value: #{e.message[0, 100]}. Values stand like {{ #{values.keys.first} }}.")
+      # What the library's filters stumble over: a date written as no date is, a number that is
+      # none.
+      refuse(
+        part,
+        "A filter in the #{part} cannot work with its value: #{e.message[0, 100]}. Values stand " \
+          "like {{ #{values.keys.first} }}."
+      )
     end
 
     def refuse(part, sentence) = raise(Core::InvalidInput.at(part.to_s, :bad_template, sentence))

@@ -8,7 +8,8 @@ module Formats
   module LogArchive
     EXTENSION = { "image/jpeg" => "jpg", "image/png" => "png", "image/webp" => "webp" }.freeze
 
-    # pictures: [{ id:, media_type:, taken_at:, encounter_id:, bytes: -> String, or nil when its file is gone }]. Returns an unlinked-on-close Tempfile, written to its end.
+    # pictures: [{ id:, media_type:, taken_at:, encounter_id:, bytes: -> String, or nil when its
+    #           file is gone }]. Returns an unlinked-on-close Tempfile, written to its end.
     def self.write(csv:, pictures:)
       file = Tempfile.new(["voucher-log", ".zip"], binmode: true)
       Zip::OutputStream.open(file.path) do |zip|
@@ -30,13 +31,18 @@ module Formats
 
     def self.say(zip, gone)
       zip.put_next_entry("missing-pictures.txt")
-      zip.write("The files of these pictures could not be read on the server. Tell the coordinator, who finds them in the last backup.\n\n")
+      zip.write(
+        "The files of these pictures could not be read on the server. Tell the coordinator, who " \
+          "finds them in the last backup.\n\n"
+      )
       gone.each { |picture| zip.write("#{name(picture)}\n") }
     end
 
     # By our own id: a camera's file names repeat, and a name from outside is no path.
     def self.name(one)
-      "#{[one[:taken_at]&.utc&.strftime('%Y%m%d-%H%M%S'), one[:encounter_id] ? "fish-#{one[:encounter_id]}" : 'no-fish', one[:id]].compact.join('_')}.#{EXTENSION.fetch(one[:media_type])}"
+      fish = one[:encounter_id] ? "fish-#{one[:encounter_id]}" : "no-fish"
+      taken = one[:taken_at]&.utc&.strftime("%Y%m%d-%H%M%S")
+      "#{[taken, fish, one[:id]].compact.join('_')}.#{EXTENSION.fetch(one[:media_type])}"
     end
     private_class_method :put, :say, :name
   end

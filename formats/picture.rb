@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
 module Formats
-  # A photo as it was sent: what it is by its content, whatever its name says. Work for a process of its own
-  # (Devices::PictureWorkshop): what is opened here may be made to do harm.
+  # A photo as it was sent: what it is by its content, whatever its name says. Work for a process of
+  # its own (Devices::PictureWorkshop): what is opened here may be made to do harm.
   module Picture
     SIGNATURES = {
-      "image/jpeg" => /\A\xFF\xD8\xFF/n, "image/png" => /\A\x89PNG\r\n\x1A\n/n, "image/webp" => /\ARIFF....WEBP/mn
+      "image/jpeg" => /\A\xFF\xD8\xFF/n,
+      "image/png" => /\A\x89PNG\r\n\x1A\n/n,
+      "image/webp" => /\ARIFF....WEBP/mn
     }.freeze
     # Enough for any camera; more is a bomb or a mistake.
     MAX_PIXELS = 120_000_000
@@ -17,40 +19,77 @@ module Formats
     HEIC = /\A.{4}ftyp(?:heic|heix|hevc|heim|heis|mif1|msf1)/mn
     # How much of a JPEG's detail its decoder can leave out while reading.
     JPEG_SHRINKS = [8, 4, 2, 1].freeze
-    BYTES_PER_SAMPLE = Hash.new(8).merge(uchar: 1, char: 1, ushort: 2, short: 2, uint: 4, int: 4, float: 4).freeze
+    BYTES_PER_SAMPLE =
+      Hash.new(8).merge(uchar: 1, char: 1, ushort: 2, short: 2, uint: 4, int: 4, float: 4).freeze
 
     # width_px, height_px: as stored when it was read, of the JPEG when it was made to be shown
     Opened = Struct.new(:media_type, :width_px, :height_px, :jpeg, keyword_init: true)
 
     module_function
 
-    # Opens it to its end, as small as its format allows, so that a broken file is known at once; jpeg is its thumbnail.
+    # Opens it to its end, as small as its format allows, so that a broken file is known at once;
+    # jpeg is its thumbnail.
     # Raises Core::InvalidInput :heic, :not_a_picture, :picture_too_large or :picture_broken.
     def read(bytes)
       media_type = media_type(bytes)
       image = ImageLibrary.open(bytes)
-      shrink = media_type == "image/jpeg" ? JPEG_SHRINKS.find { |one| [image.width, image.height].min / one >= THUMB_PX } || 1 : 1
+      shrink =
+        (
+          if media_type == "image/jpeg"
+            JPEG_SHRINKS.find { |one| [image.width, image.height].min / one >= THUMB_PX } || 1
+          else
+            1
+          end
+        )
       check_size(image, shrink)
-      Opened.new(media_type:, width_px: image.width, height_px: image.height, jpeg: thumb(bytes, media_type, shrink))
+      Opened.new(
+        media_type:, width_px: image.width, height_px: image.height,
+        jpeg: thumb(bytes, media_type, shrink)
+      )
     rescue ImageLibrary::Error
-      refuse(:picture_broken, "This picture cannot be opened to its end; the file may be cut off. Add it again.")
+      refuse(
+        :picture_broken,
+        "This picture cannot be opened to its end; the file may be cut off. Add it again."
+      )
     end
 
     # The size that is looked at: upright, with every trace of camera and place removed.
     def shown(bytes)
       media_type = media_type(bytes)
       image = ImageLibrary.open(bytes)
-      check_size(image, media_type == "image/jpeg" ? JPEG_SHRINKS.find { |one| [image.width, image.height].min / one >= SHOWN_PX } || 1 : 1)
+      check_size(
+        image,
+        (
+          if media_type == "image/jpeg"
+            JPEG_SHRINKS.find { |one| [image.width, image.height].min / one >= SHOWN_PX } || 1
+          else
+            1
+          end
+        )
+      )
       plain(ImageLibrary.thumbnail(bytes, SHOWN_PX, height: SHOWN_PX, size: :down).copy_memory)
     rescue ImageLibrary::Error
-      refuse(:picture_broken, "This picture cannot be made smaller; the file may be broken. Export it as JPEG and add it again.")
+      refuse(
+        :picture_broken,
+        "This picture cannot be made smaller; the file may be " \
+          "broken. Export it as JPEG and add it again."
+      )
     end
 
     def media_type(bytes)
       start = bytes.byteslice(0, 64).b
-      refuse(:heic, "This is a HEIC picture, which browsers cannot show. Export or share it as JPEG (“most compatible” in the camera's settings) and add it again.") if start.match?(HEIC)
+      if start.match?(HEIC)
+        refuse(
+          :heic,
+          "This is a HEIC picture, which browsers cannot show. Export or share it as JPEG (“most " \
+            "compatible” in the camera's settings) and add it again."
+        )
+      end
       SIGNATURES.find { |_, signature| start.match?(signature) }&.first ||
-        refuse(:not_a_picture, "This file is not a JPEG, PNG or WebP picture. Export it as JPEG and add it again.")
+        refuse(
+          :not_a_picture,
+          "This file is not a JPEG, PNG or WebP picture. Export it as JPEG and add it again."
+        )
     end
 
     # By what its head says, before anything of it is opened.
@@ -59,17 +98,33 @@ module Formats
       opened = pixels * image.bands * BYTES_PER_SAMPLE[image.format] / (shrink * shrink)
       return if pixels <= MAX_PIXELS && opened <= MAX_OPENED_BYTES
 
-      refuse(:picture_too_large, "This picture has #{image.width} × #{image.height} pixels, more than we can open as it is. Make it smaller, or export it as JPEG, and add it again.")
+      refuse(
+        :picture_too_large,
+        "This picture has #{image.width} × #{image.height} pixels, more than we can open as it " \
+          "is. Make it smaller, or export it as JPEG, and add it again."
+      )
     end
 
     def thumb(bytes, media_type, shrink)
-      whole = ImageLibrary.open(bytes, fail_on: :truncated, **(media_type == "image/jpeg" ? { shrink: } : {}))
+      whole =
+        ImageLibrary.open(
+          bytes,
+          fail_on: :truncated,
+          **(media_type == "image/jpeg" ? { shrink: } : {})
+        )
       # Reads the last row; a thumbnail alone would pass over what is missing.
       whole.avg
       plain(whole.thumbnail_image(THUMB_PX, height: THUMB_PX, size: :down).copy_memory).jpeg
     end
 
-    def plain(image) = Opened.new(media_type: "image/jpeg", width_px: image.width, height_px: image.height, jpeg: image.jpegsave_buffer(Q: 85, strip: true))
+    def plain(image)
+      Opened.new(
+        media_type: "image/jpeg",
+        width_px: image.width,
+        height_px: image.height,
+        jpeg: image.jpegsave_buffer(Q: 85, strip: true)
+      )
+    end
 
     def refuse(code, sentence) = raise(Core::InvalidInput.at("photo", code, sentence))
     private_class_method :media_type, :check_size, :thumb, :plain, :refuse

@@ -1,13 +1,20 @@
 # frozen_string_literal: true
 
 module Formats
-  # What is left of a notable fish that was let go: enough on one A4 page for somebody to make a lifelike figure of it.
+  # What is left of a notable fish that was let go: enough on one A4 page for somebody to make a
+  # lifelike figure of it.
   #
   #   encounter: a stored row;  species: Core::Fish::Species;  weight: { g:, how: } or nil
   #   pictures:  [JPEG bytes], at most two: both sides
   class Remembrance
     MARGIN = 45
-    MARKS = { "old_hook_scar" => "old hook scar", "open_wound" => "open wound", "scale_loss" => "scales lost", "eye_damage" => "eye hurt", "parasites" => "parasites" }.freeze
+    MARKS = {
+      "old_hook_scar" => "old hook scar",
+      "open_wound" => "open wound",
+      "scale_loss" => "scales lost",
+      "eye_damage" => "eye hurt",
+      "parasites" => "parasites"
+    }.freeze
 
     def self.pdf(...) = new(...).render
 
@@ -18,7 +25,8 @@ module Formats
       @tag_numbers = tag_numbers
       @spot_name = spot_name
       @pictures = pictures
-      @paper = Paper.new(fonts_dir:, title: "Remembrance of a fish", page_size: "A4", margin: MARGIN)
+      @paper =
+        Paper.new(fonts_dir:, title: "Remembrance of a fish", page_size: "A4", margin: MARGIN)
       @pdf = @paper.pdf
     end
 
@@ -35,9 +43,16 @@ module Formats
     def heading
       @paper.text @species.common_name, size: 30, style: :bold
       @paper.text @species.scientific_name, size: 12, style: :italic
-      @paper.text [@one[:caught_on].strftime("%-d %B %Y"), @spot_name, @one[:fate] == "kept" ? "kept" : "let go alive"].compact.join(" · "), size: 11
+      @paper.text [
+        @one[:caught_on].strftime("%-d %B %Y"),
+        @spot_name,
+        @one[:fate] == "kept" ? "kept" : "let go alive"
+      ].compact.join(" · "),
+        size: 11
       @pdf.move_down 8
-      @tag_numbers.first(3).each_with_index { |number, index| @paper.streamer(number, at: [index * 150, @pdf.cursor]) }
+      @tag_numbers
+        .first(3)
+        .each_with_index { |number, index| @paper.streamer(number, at: [index * 150, @pdf.cursor]) }
       @pdf.move_down 34
     end
 
@@ -47,7 +62,12 @@ module Formats
         @pdf.fill_color Paper::GREY
         @pdf.draw_text label, at: [0, top - 12], size: 10
         @pdf.fill_color Paper::SLATE
-        @pdf.text_box value, at: [110, top], width: @pdf.bounds.width - 110, height: 30, size: 12, overflow: :shrink_to_fit
+        @pdf.text_box value,
+          at: [110, top],
+          width: @pdf.bounds.width - 110,
+          height: 30,
+          size: 12,
+          overflow: :shrink_to_fit
         @pdf.move_down 19
       end
       @pdf.move_down 6
@@ -55,15 +75,59 @@ module Formats
 
     def rows
       length = Core::Fish::Length.of(@one)
-      [["Length", length ? format("%.1f cm %s, by %s (± %.1f cm)", length.mm / 10.0, Core::Fish::Length::KINDS.fetch(length.kind), length.how, 1.96 * length.sd_mm / 10) : "not measured"],
-       ["Girth", @one[:girth_mm] ? format("%.1f cm at the thickest place", @one[:girth_mm] / 10.0) : "not taken"],
-       ["Weight", @weight ? format("%.2f kg, %s", @weight[:g] / 1000.0, @weight[:how]) : "not known"],
-       ["Markings", @one[:marks].to_a.map { |mark| MARKS.fetch(mark) }.join(", ").then { |text| text.empty? ? "none written down" : text }],
-       ["Note", @one[:note].to_s.empty? ? "–" : @one[:note]]]
+      [
+        [
+          "Length",
+          (
+            if length
+              format(
+                "%.1f cm %s, by %s (± %.1f cm)",
+                length.mm / 10.0,
+                Core::Fish::Length::KINDS.fetch(length.kind),
+                length.how,
+                1.96 * length.sd_mm / 10
+              )
+            else
+              "not measured"
+            end
+          )
+        ],
+        [
+          "Girth",
+          (
+            if @one[:girth_mm]
+              format("%.1f cm at the thickest place", @one[:girth_mm] / 10.0)
+            else
+              "not taken"
+            end
+          )
+        ],
+        [
+          "Weight",
+          @weight ? format("%.2f kg, %s", @weight[:g] / 1000.0, @weight[:how]) : "not known"
+        ],
+        [
+          "Markings",
+          @one[:marks]
+            .to_a
+            .map { |mark| MARKS.fetch(mark) }
+            .join(", ")
+            .then { |text| text.empty? ? "none written down" : text }
+        ],
+        ["Note", @one[:note].to_s.empty? ? "–" : @one[:note]]
+      ]
     end
 
     def pictures
-      return @paper.text("No picture is with this fish. One of each side, flat and in plain light, says more than any number.", size: 11) if @pictures.empty?
+      if @pictures.empty?
+        return (
+          @paper.text(
+            "No picture is with this fish. One of each side, flat and in plain light, says more " \
+              "than any number.",
+            size: 11
+          )
+        )
+      end
 
       height = @pictures.size == 1 ? 330 : 205
       @pictures.each_with_index do |jpeg, index|
@@ -79,9 +143,13 @@ module Formats
       @pdf.stroke_color Paper::SLATE
       @pdf.line_width 1.5
       @pdf.stroke_line [0, 18], [10 * cm, 18]
-      (0..10).each { |tick| @pdf.stroke_line [tick * cm, 18], [tick * cm, (tick % 5).zero? ? 26 : 22] }
+      (0..10).each do |tick|
+        @pdf.stroke_line [tick * cm, 18], [tick * cm, (tick % 5).zero? ? 26 : 22]
+      end
       @pdf.fill_color Paper::GREY
-      @pdf.draw_text "10 cm when printed at full size; lay a ruler on it before you trust the page", at: [0, 4], size: 9
+      @pdf.draw_text "10 cm when printed at full size; lay a ruler on it before you trust the page",
+        at: [0, 4],
+        size: 9
     end
   end
 end

@@ -8,7 +8,12 @@ module Formats
     MODULE_PX = 4
 
     def self.svg(text)
-      RQRCode::QRCode.new(text, level: :m).as_svg(module_size: MODULE_PX, use_path: true, viewbox: true, svg_attributes: { role: "img" })
+      RQRCode::QRCode.new(text, level: :m).as_svg(
+        module_size: MODULE_PX, use_path: true, viewbox: true,
+        svg_attributes: {
+          role: "img"
+        }
+      )
     end
   end
 end

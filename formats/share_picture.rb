@@ -3,7 +3,8 @@
 require "cgi"
 
 module Formats
-  # A fish's story as one picture to hand on: PNG, with places as the 5 km cells that everybody may know.
+  # A fish's story as one picture to hand on: PNG, with places as the 5 km cells that everybody may
+  # know.
   #
   #   story: Core::Recaptures::Story::Telling for the public
   #   coast: GeoJSON features;  programme: whose it is
@@ -12,13 +13,24 @@ module Formats
     MAP_LEFT = 560
     FONT = "Lato"
 
-    def self.png(story:, coast:, programme:) = ImageLibrary.drawing(new(story, coast, programme).svg).pngsave_buffer(compression: 8, strip: true)
+    def self.png(story:, coast:, programme:)
+      ImageLibrary.drawing(new(story, coast, programme).svg).pngsave_buffer(
+        compression: 8,
+        strip: true
+      )
+    end
 
     def initialize(story, coast, programme)
       @programme = programme
       @story = story
       @placed = story.catches.select { |one| one[:lat_deg] }
-      @sketch = CoastSketch.new(coast, width: WIDTH - MAP_LEFT, height: HEIGHT, around: @placed.map { |one| one.values_at(:lat_deg, :lon_deg) })
+      @sketch =
+        CoastSketch.new(
+          coast,
+          width: WIDTH - MAP_LEFT,
+          height: HEIGHT,
+          around: @placed.map { |one| one.values_at(:lat_deg, :lon_deg) }
+        )
     end
 
     def svg
@@ -35,37 +47,75 @@ module Formats
     private
 
     def words
-      [text(@programme, 92, 22, Paper::GREY), text(@story.species.common_name, 160, @story.species.common_name.size > 18 ? 46 : 58, Paper::SLATE, bold: true),
-       text(@story.species.scientific_name, 200, 24, Paper::GREY, style: ' font-style="italic"'), streamer(@story.catches.flat_map { |one| one[:tag_numbers] }.first.to_s), *figures].join
+      [
+        text(@programme, 92, 22, Paper::GREY),
+        text(
+          @story.species.common_name,
+          160,
+          @story.species.common_name.size > 18 ? 46 : 58,
+          Paper::SLATE,
+          bold: true
+        ),
+        text(@story.species.scientific_name, 200, 24, Paper::GREY, style: ' font-style="italic"'),
+        streamer(@story.catches.flat_map { |one| one[:tag_numbers] }.first.to_s),
+        *figures
+      ].join
     end
 
     def figures
       whole = @story.whole
       return [text("Tagged and let go.", 380, 34, Paper::SLATE)] if whole.nil?
 
-      rows = [[whole.days.to_s, Certificate.days_words(whole)],
-              [Certificate.distance(whole.by_water_m || whole.distance_m), whole.by_water_m ? "by water" : "from where it was tagged"]]
+      rows = [
+        [whole.days.to_s, Certificate.days_words(whole)],
+        [
+          Certificate.distance(whole.by_water_m || whole.distance_m),
+          whole.by_water_m ? "by water" : "from where it was tagged"
+        ]
+      ]
       rows << ["#{whole.growth.increment_mm.round} mm", "longer"] if whole.growth.verdict == :grew
-      rows.each_with_index.map { |(figure, label), row| text(figure, 372 + (row * 92), 54, Paper::KELP, bold: true) + text(label, 400 + (row * 92), 22, Paper::GREY) }
+      rows.each_with_index.map do |(figure, label), row|
+        text(figure, 372 + (row * 92), 54, Paper::KELP, bold: true) +
+          text(label, 400 + (row * 92), 22, Paper::GREY)
+      end
     end
 
     def text(words, y, size, colour, bold: false, style: "")
-      %(<text x="60" y="#{y}" font-size="#{size}" fill="##{colour}"#{' font-weight="bold"' if bold}#{style}>#{CGI.escapeHTML(words)}</text>)
+      weight = bold ? ' font-weight="bold"' : ""
+      %(<text x="60" y="#{y}" font-size="#{size}" fill="##{colour}"#{weight}#{style}>) +
+        %(#{CGI.escapeHTML(words)}</text>)
     end
 
     def streamer(number)
-      %(<path d="M76 240h228a20 20 0 0 1 0 40h-228l-2 -6l-16 -14l16 -14z" fill="##{Paper::OILSKIN}" stroke="##{Paper::SLATE}" stroke-width="2"/>) +
-        %(<text x="98" y="269" font-size="26" font-weight="bold" letter-spacing="2" fill="##{Paper::SLATE}">#{CGI.escapeHTML(number)}</text>)
+      [
+        %(<path d="M76 240h228a20 20 0 0 1 0 40h-228l-2 -6l-16 -14l16 -14z"),
+        %( fill="##{Paper::OILSKIN}" stroke="##{Paper::SLATE}" stroke-width="2"/>),
+        %(<text x="98" y="269" font-size="26" font-weight="bold" letter-spacing="2"),
+        %( fill="##{Paper::SLATE}">#{CGI.escapeHTML(number)}</text>)
+      ].join
     end
 
     def land
       water = { "land" => Paper::LAND, "lough" => Paper::WATER }
-      @sketch.shapes.filter_map { |shape| water[shape[:kind]] && %(<path d="#{line(shape[:rings][0])}Z" fill="##{water[shape[:kind]]}"/>) }.join
+      @sketch
+        .shapes
+        .filter_map do |shape|
+          water[shape[:kind]] &&
+            %(<path d="#{line(shape[:rings][0])}Z" fill="##{water[shape[:kind]]}"/>)
+        end
+        .join
     end
 
     def ways
       paths = @story.legs.filter_map { |leg| leg.path&.map { |place| @sketch.point(*place) } }
-      paths.map { |points| %(<path d="#{line(points)}" fill="none" stroke="##{Paper::SLATE}" stroke-width="3" stroke-dasharray="7 6"/>) }.join
+      paths
+        .map do |points|
+          [
+            %(<path d="#{line(points)}" fill="none" stroke="##{Paper::SLATE}"),
+            %( stroke-width="3" stroke-dasharray="7 6"/>)
+          ].join
+        end
+        .join
     end
 
     def cells
@@ -77,11 +127,17 @@ module Formats
     def cell(x, y, label)
       side = @sketch.metres(Core::Waters::CoarsePlace::CELL_M).round(1)
       left, top = (x - (side / 2)).round(1), (y - (side / 2)).round(1)
-      %(<rect x="#{left}" y="#{top}" width="#{side}" height="#{side}" fill="##{Paper::OILSKIN}" fill-opacity="0.9" stroke="##{Paper::SLATE}" stroke-width="2"/>) +
-        %(<text x="#{x.round(1)}" y="#{(y + 7).round(1)}" text-anchor="middle" font-size="#{label.size > 2 ? 13 : 20}" font-weight="bold" fill="##{Paper::SLATE}">#{label}</text>)
+      %(<rect x="#{left}" y="#{top}" width="#{side}" height="#{side}" fill="##{Paper::OILSKIN}" ) +
+        %(fill-opacity="0.9" stroke="##{Paper::SLATE}" stroke-width="2"/>) +
+        %(<text x="#{x.round(1)}" y="#{(y + 7).round(1)}" text-anchor="middle" ) +
+        %(font-size="#{label.size > 2 ? 13 : 20}" font-weight="bold" ) +
+        %(fill="##{Paper::SLATE}">#{label}</text>)
     end
 
-    def line(points) = "M#{points.map { |point| at(point).map { |one| one.round(1) }.join(' ') }.join('L')}"
+    def line(points)
+      "M#{points.map { |point| at(point).map { |one| one.round(1) }.join(' ') }.join('L')}"
+    end
+
     # A sketch's y grows upwards.
     def at((x, y)) = [x, HEIGHT - y]
   end

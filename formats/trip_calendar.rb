@@ -3,7 +3,8 @@
 require "icalendar"
 
 module Formats
-  # Planned trips as an iCalendar file. Times are "floating": a trip at seven is at seven where the angler is.
+  # Planned trips as an iCalendar file. Times are "floating": a trip at seven is at seven where the
+  # angler is.
   module TripCalendar
     # trips: [{ id:, held_on:, spot_name:, lat_deg:, lon_deg:, platform:, plan:, updated_at: }]
     def self.ics(trips:, now:, base_url:)
@@ -14,7 +15,8 @@ module Formats
         calendar.event do |event|
           event.uid = "trip-#{trip[:id]}@voucher"
           event.dtstamp = Icalendar::Values::DateTime.new(now.utc, "tzid" => "UTC")
-          event.last_modified = Icalendar::Values::DateTime.new(trip[:updated_at].utc, "tzid" => "UTC")
+          event.last_modified =
+            Icalendar::Values::DateTime.new(trip[:updated_at].utc, "tzid" => "UTC")
           event.dtstart = moment(trip[:held_on], from || 7)
           event.dtend = moment(trip[:held_on], Core::Trips::Night.ends_at_hour(from || 7, to || 12))
           event.summary = "Tagging at #{trip[:spot_name]}"

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Store
-  # Who is behind what this thread writes. The API says so when it knows; jobs and start-up are the application itself.
+  # Who is behind what this thread writes. The API says so when it knows; jobs and start-up are the
+  # application itself.
   module Actor
     Person = Struct.new(:member_id, :by)
     APPLICATION = Person.new(nil, "the application").freeze
@@ -14,6 +15,11 @@ module Store
     def member(member) = is(Person.new(member[:id], member[:role]))
 
     # For the transaction that is open.
-    def tell(db) = db.select(Sequel.function(:set_config, "voucher.member", now.member_id.to_s, true), Sequel.function(:set_config, "voucher.by", now.by, true)).first
+    def tell(db)
+      db.select(
+        Sequel.function(:set_config, "voucher.member", now.member_id.to_s, true),
+        Sequel.function(:set_config, "voucher.by", now.by, true)
+      ).first
+    end
   end
 end

@@ -1,30 +1,41 @@
 # frozen_string_literal: true
 
 module Store
-  # Who changed what: every row that the database noted, and beside it what people said of it: decisions, corrections, the tags' ledger, settings.
+  # Who changed what: every row that the database noted, and beside it what people said of it:
+  # decisions, corrections, the tags' ledger, settings.
   class Audit
-    # What each source is called, where its rows come from. The order settles which comes first within one moment.
+    # What each source is called, where its rows come from. The order settles which comes first
+    # within one moment.
     SOURCES = %i[rows decisions corrections custody settings].freeze
 
     def initialize(db) = @db = db
 
-    # table, record_id: of one record;  member_id: by one person;  from, to: Times;  source: one of SOURCES
+    # table, record_id: of one record;  member_id: by one person;  from, to: Times;  source: one of
+    # SOURCES
     # before: [time, place of the source, id] of the last entry seen
     #
-    # Returns { entries: [{ at:, source:, record:, record_id:, act:, by:, changed: { field => [before, after] } | nil, reason: }], before: | nil }, the newest first.
-    def page(table: nil, record_id: nil, member_id: nil, from: nil, to: nil, source: nil, before: nil, limit: 50)
-      found = SOURCES.each_with_index.flat_map do |one, place|
-        next [] if source && source != one
+    # Returns { entries: [{ at:, source:, record:, record_id:, act:, by:, changed: { field =>
+    # [before, after] } | nil, reason: }], before: | nil }, the newest first.
+    def page(
+      table: nil, record_id: nil, member_id: nil, from: nil, to: nil, source: nil, before: nil,
+      limit: 50
+    )
+      found =
+        SOURCES.each_with_index.flat_map do |one, place|
+          next [] if source && source != one
 
-        rows = send(one)
-        rows = rows.where(record: table) if table
-        rows = rows.where(record_id:) if record_id
-        rows = rows.where(member_id:) if member_id
-        rows = rows.where { at >= from } if from
-        rows = rows.where { at < to } if to
-        rows = rows.where(seen_after(before, place)) if before
-        rows.order(Sequel.desc(:at), Sequel.desc(:id)).limit(limit + 1).map { |row| row.merge(source: one, place:) }
-      end
+          rows = send(one)
+          rows = rows.where(record: table) if table
+          rows = rows.where(record_id:) if record_id
+          rows = rows.where(member_id:) if member_id
+          rows = rows.where { at >= from } if from
+          rows = rows.where { at < to } if to
+          rows = rows.where(seen_after(before, place)) if before
+          rows
+            .order(Sequel.desc(:at), Sequel.desc(:id))
+            .limit(limit + 1)
+            .map { |row| row.merge(source: one, place:) }
+        end
       found = found.sort_by { |row| [-row[:at].to_r, row[:place], -row[:id]] }
       last = found[limit - 1] if found.size > limit
       { entries: named(found.first(limit)), before: last && [last[:at], last[:place], last[:id]] }
@@ -32,8 +43,16 @@ module Store
 
     # Tables that anything is noted of, for choosing.
     def tables
-      noted = @db[:pg_trigger].join(:pg_class, oid: :tgrelid).where(tgname: "noted").select_map(Sequel[:relname].cast(:text))
-      noted.map { |table| table.delete_suffix("_records").then { |name| name == "encounter" ? "encounters" : name } }.sort
+      noted =
+        @db[:pg_trigger]
+          .join(:pg_class, oid: :tgrelid)
+          .where(tgname: "noted")
+          .select_map(Sequel[:relname].cast(:text))
+      noted
+        .map do |table|
+          table.delete_suffix("_records").then { |name| name == "encounter" ? "encounters" : name }
+        end
+        .sort
     end
 
     private
@@ -45,44 +64,101 @@ module Store
       here > place ? Sequel[:at] <= at : later
     end
 
-    # Each as [at, id, member_id, by, record, record_id, act, changed, reason], filtered on inside its own table.
-    def rows = @db[:row_changes].select(:at, :id, :member_id, :by, Sequel[:table_name].as(:record), Sequel[:row_id].as(:record_id), :act, :changed, null(:reason)).from_self
+    # Each as [at, id, member_id, by, record, record_id, act, changed, reason], filtered on inside
+    # its own table.
+    def rows
+      @db[:row_changes].select(
+        :at, :id, :member_id, :by,
+        Sequel[:table_name].as(:record),
+        Sequel[:row_id].as(:record_id),
+        :act,
+        :changed,
+        null(:reason)
+      ).from_self
+    end
 
     def decisions
-      @db[:decisions].select(Sequel[:made_at].as(:at), :id, :member_id, Sequel.as("coordinator", :by), Sequel.as("reports", :record), text(:report_id).as(:record_id),
-                             Sequel[:verdict].as(:act), null(:changed, :jsonb), :reason).from_self
+      @db[:decisions].select(
+        Sequel[:made_at].as(:at),
+        :id,
+        :member_id,
+        Sequel.as("coordinator", :by),
+        Sequel.as("reports", :record),
+        text(:report_id).as(:record_id),
+        Sequel[:verdict].as(:act),
+        null(:changed, :jsonb),
+        :reason
+      ).from_self
     end
 
     def corrections
-      @db[:corrections].select(Sequel[:made_at].as(:at), :id, :member_id, Sequel.as("member", :by), Sequel.as("encounters", :record), text(:encounter_id).as(:record_id),
-                               Sequel.as("corrected", :act), Sequel[:changes].as(:changed), :reason).from_self
+      @db[:corrections].select(
+        Sequel[:made_at].as(:at),
+        :id,
+        :member_id,
+        Sequel.as("member", :by),
+        Sequel.as("encounters", :record),
+        text(:encounter_id).as(:record_id),
+        Sequel.as("corrected", :act),
+        Sequel[:changes].as(:changed),
+        :reason
+      ).from_self
     end
 
     def custody
-      @db[:tag_custody].select(:at, :id, Sequel.function(:coalesce, :made_by, :member_id).as(:member_id), Sequel.as("member", :by), Sequel.as("tags", :record),
-                               Sequel[:tag_number].as(:record_id), :act, null(:changed, :jsonb), Sequel[:note].as(:reason)).from_self
+      @db[:tag_custody].select(
+        :at,
+        :id,
+        Sequel.function(:coalesce, :made_by, :member_id).as(:member_id),
+        Sequel.as("member", :by),
+        Sequel.as("tags", :record),
+        Sequel[:tag_number].as(:record_id),
+        :act,
+        null(:changed, :jsonb),
+        Sequel[:note].as(:reason)
+      ).from_self
     end
 
     def settings
       both = Sequel.function(:jsonb_build_object, "before", :before, "after", :after)
-      @db[:changes].select(:at, :id, :member_id, Sequel.as("coordinator", :by), :record, :record_id, Sequel.as("set", :act), both.as(:changed), null(:reason)).from_self
+      @db[:changes].select(
+        :at, :id, :member_id,
+        Sequel.as("coordinator", :by),
+        :record,
+        :record_id,
+        Sequel.as("set", :act),
+        both.as(:changed),
+        null(:reason)
+      ).from_self
     end
 
     def text(column) = Sequel.cast(column, :text)
     def null(name, type = :text) = Sequel.cast(nil, type).as(name)
 
     def named(entries)
-      names = @db[:members].where(id: entries.filter_map { |one| one[:member_id] }.uniq).select_hash(:id, :name)
-      entries.map { |one| one.slice(:at, :source, :record, :record_id, :act, :reason).merge(by: names[one[:member_id]] || one[:by], changed: pairs(one)) }
+      names =
+        @db[:members].where(id: entries.filter_map { |one| one[:member_id] }.uniq).select_hash(
+          :id,
+          :name
+        )
+      entries.map do |one|
+        one.slice(:at, :source, :record, :record_id, :act, :reason).merge(
+          by: names[one[:member_id]] || one[:by],
+          changed: pairs(one)
+        )
+      end
     end
 
-    # { field => [before, after] } of what differs; { field => "not shown" } where only that is told.
+    # { field => [before, after] } of what differs; { field => "not shown" } where only that is
+    # told.
     def pairs(one)
       changed = one[:changed]&.to_h or return nil
       return changed unless one[:source] == :settings
 
       before, after = changed["before"] || {}, changed["after"] || {}
-      (before.keys | after.keys).to_h { |key| [key, [before[key], after[key]]] }.reject { |_, (was, is)| was == is }
+      (before.keys | after.keys)
+        .to_h { |key| [key, [before[key], after[key]]] }
+        .reject { |_, (was, is)| was == is }
     end
   end
 end

@@ -5,38 +5,78 @@ module Store
   class Custody
     STATES = %w[in_stock in_pouch applied spoiled lost].freeze
     USE_DAYS = 365
-    STATE_AFTER = { "issued" => "in_pouch", "applied" => "applied", "spoiled" => "spoiled", "lost" => "lost", "returned" => "in_stock",
-                    "transferred" => "in_pouch" }.freeze
+    STATE_AFTER = {
+      "issued" => "in_pouch",
+      "applied" => "applied",
+      "spoiled" => "spoiled",
+      "lost" => "lost",
+      "returned" => "in_stock",
+      "transferred" => "in_pouch"
+    }.freeze
 
     def initialize(db) = @db = db
 
-    def add_series(prefix:, digits:, first_serial:, last_serial:) = @db[:tag_series].insert(prefix:, digits:, first_serial:, last_serial:)
+    def add_series(prefix:, digits:, first_serial:, last_serial:)
+      @db[:tag_series].insert(prefix:, digits:, first_serial:, last_serial:)
+    end
 
-    def series = @db[:tag_series].order(:prefix, :first_serial).select(:id, :prefix, :digits, :first_serial, :last_serial).all
+    def series
+      @db[:tag_series]
+        .order(:prefix, :first_serial)
+        .select(:id, :prefix, :digits, :first_serial, :last_serial)
+        .all
+    end
 
-    def find_series(id) = @db[:tag_series].select(:id, :prefix, :digits, :first_serial, :last_serial).first(id:)
+    def find_series(id)
+      @db[:tag_series].select(:id, :prefix, :digits, :first_serial, :last_serial).first(id:)
+    end
 
     # Prints a batch: its tags exist from now on, in stock. numbers: one per serial, in order.
     def add_batch(series_id:, label:, first_serial:, last_serial:, numbers:)
       batch_id = @db[:tag_batches].insert(series_id:, label:, first_serial:, last_serial:)
-      rows = numbers.each_with_index.map { |number, index| [number, series_id, first_serial + index, batch_id] }
+      rows =
+        numbers.each_with_index.map do |number, index|
+          [number, series_id, first_serial + index, batch_id]
+        end
       @db[:tags].import(%i[number series_id serial batch_id], rows, slice: 1000)
       batch_id
     end
 
-    # Batches with the sum of each state; printed = in_stock + in_pouch + applied + spoiled + lost, always.
+    # Batches with the sum of each state; printed = in_stock + in_pouch + applied + spoiled + lost,
+    # always.
     def batches
-      sums = STATES.to_h { |state| [state.to_sym, Sequel.function(:count).*.filter(state:).as(state)] }
-      @db[:tag_batches].join(:tag_series, id: :series_id).left_join(:tags, batch_id: Sequel[:tag_batches][:id])
-                       .group(Sequel[:tag_batches][:id], :prefix, :digits).order(Sequel.desc(Sequel[:tag_batches][:id]))
-                       .select(Sequel[:tag_batches][:id], :label, :prefix, :digits, Sequel[:tag_batches][:first_serial], Sequel[:tag_batches][:last_serial],
-                               Sequel.function(:count, Sequel[:tags][:number]).as(:printed), *sums.values).all
+      sums =
+        STATES.to_h { |state| [state.to_sym, Sequel.function(:count).*.filter(state:).as(state)] }
+      @db[:tag_batches]
+        .join(:tag_series, id: :series_id)
+        .left_join(:tags, batch_id: Sequel[:tag_batches][:id])
+        .group(Sequel[:tag_batches][:id], :prefix, :digits)
+        .order(Sequel.desc(Sequel[:tag_batches][:id]))
+        .select(
+          Sequel[:tag_batches][:id],
+          :label,
+          :prefix,
+          :digits,
+          Sequel[:tag_batches][:first_serial],
+          Sequel[:tag_batches][:last_serial],
+          Sequel.function(:count, Sequel[:tags][:number]).as(:printed),
+          *sums.values
+        )
+        .all
     end
 
     def find_batch(id)
-      @db[:tag_batches].join(:tag_series, id: :series_id)
-                       .select(Sequel[:tag_batches][:id], :label, :prefix, :digits, Sequel[:tag_batches][:first_serial], Sequel[:tag_batches][:last_serial])
-                       .first(Sequel[:tag_batches][:id] => id)
+      @db[:tag_batches]
+        .join(:tag_series, id: :series_id)
+        .select(
+          Sequel[:tag_batches][:id],
+          :label,
+          :prefix,
+          :digits,
+          Sequel[:tag_batches][:first_serial],
+          Sequel[:tag_batches][:last_serial]
+        )
+        .first(Sequel[:tag_batches][:id] => id)
     end
 
     # The next numbers in stock of a batch. The batch is locked until the transaction ends, so two
@@ -47,46 +87,110 @@ module Store
     end
 
     # The rows of these numbers, locked: [{ number:, state:, holder_id: }]
-    def lock(numbers) = @db[:tags].where(number: numbers).order(:number).for_update.select(:number, :state, :holder_id).all
+    def lock(numbers)
+      @db[:tags]
+        .where(number: numbers)
+        .order(:number)
+        .for_update
+        .select(:number, :state, :holder_id)
+        .all
+    end
 
-    # Moves tags, with a ledger row each: the one way a tag changes hands. made_by is nil for what the Deck wrote.
+    # Moves tags, with a ledger row each: the one way a tag changes hands. made_by is nil for what
+    # the Deck wrote.
     def move(numbers, act:, member_id:, at:, made_by: nil, note: nil)
       return if numbers.empty?
 
-      @db[:tag_custody].import(%i[tag_number act member_id made_by at note], numbers.map { |number| [number, act, member_id, made_by, at, note] })
-      @db[:tags].where(number: numbers).update(state: STATE_AFTER.fetch(act), holder_id: act == "returned" ? nil : member_id)
+      @db[:tag_custody].import(
+        %i[tag_number act member_id made_by at note],
+        numbers.map { |number| [number, act, member_id, made_by, at, note] }
+      )
+      @db[:tags].where(number: numbers).update(
+        state: STATE_AFTER.fetch(act),
+        holder_id: act == "returned" ? nil : member_id
+      )
     end
 
     # What a member said of a number that did not add up.
-    SAID = { "in_pouch" => "Counted: still in the pouch", "from_pouch_of_owner" => "Came from another member's pouch", "caught_twice" => "Caught twice that day" }.freeze
+    SAID = {
+      "in_pouch" => "Counted: still in the pouch",
+      "from_pouch_of_owner" => "Came from another member's pouch",
+      "caught_twice" => "Caught twice that day"
+    }.freeze
 
     # A ledger row that moves nothing.
-    def note(number, act:, member_id:, at:, made_by:, note:) = @db[:tag_custody].insert(tag_number: number, act:, member_id:, made_by:, at:, note:)
+    def note(number, act:, member_id:, at:, made_by:, note:)
+      @db[:tag_custody].insert(tag_number: number, act:, member_id:, made_by:, at:, note:)
+    end
 
     # The numbers of which the member has said this since that day.
-    def explained(numbers, said, member_id:, since:) = @db[:tag_custody].where(tag_number: numbers, note: SAID.fetch(said), member_id:).where { at >= since }.select_map(:tag_number)
+    def explained(numbers, said, member_id:, since:)
+      @db[:tag_custody]
+        .where(tag_number: numbers, note: SAID.fetch(said), member_id:)
+        .where { at >= since }
+        .select_map(:tag_number)
+    end
 
-    # What each active member carries and uses: [{ member_id:, name:, in_pouch:, next_number:, used:, trips: }]
+    # What each active member carries and uses: [{ member_id:, name:, in_pouch:, next_number:,
+    # used:, trips: }]
     def pouches(since:, member_id: nil)
       members = @db[:members].where(active: true)
       members = members.where(id: member_id) if member_id
-      held = @db[:tags].where(state: "in_pouch").group(:holder_id).select(:holder_id, Sequel.function(:count).*.as(:in_pouch),
-                                                                          Sequel.function(:min, :number).as(:next_number))
-      used = @db[:tag_custody].where(act: "applied").where { at >= since }.group(:member_id).select(:member_id, Sequel.function(:count).*.as(:used))
-      trips = @db[:encounters].where(kind: "tagged").where do
-        caught_on >= since
-      end.group(:member_id).select(:member_id, Sequel.function(:count, :trip_id).distinct.as(:trips))
-      members.left_join(held.as(:held), holder_id: Sequel[:members][:id]).left_join(used.as(:used), member_id: Sequel[:members][:id])
-             .left_join(trips.as(:out), member_id: Sequel[:members][:id]).order(:name)
-             .select(Sequel[:members][:id].as(:member_id), :name, *%i[in_pouch used trips].map { |one| Sequel.function(:coalesce, one, 0).as(one) }, :next_number).all
+      held =
+        @db[:tags]
+          .where(state: "in_pouch")
+          .group(:holder_id)
+          .select(
+            :holder_id,
+            Sequel.function(:count).*.as(:in_pouch),
+            Sequel.function(:min, :number).as(:next_number)
+          )
+      used =
+        @db[:tag_custody]
+          .where(act: "applied")
+          .where { at >= since }
+          .group(:member_id)
+          .select(:member_id, Sequel.function(:count).*.as(:used))
+      trips =
+        @db[:encounters]
+          .where(kind: "tagged")
+          .where { caught_on >= since }
+          .group(:member_id)
+          .select(:member_id, Sequel.function(:count, :trip_id).distinct.as(:trips))
+      members
+        .left_join(held.as(:held), holder_id: Sequel[:members][:id])
+        .left_join(used.as(:used), member_id: Sequel[:members][:id])
+        .left_join(trips.as(:out), member_id: Sequel[:members][:id])
+        .order(:name)
+        .select(
+          Sequel[:members][:id].as(:member_id),
+          :name,
+          *%i[in_pouch used trips].map { |one| Sequel.function(:coalesce, one, 0).as(one) },
+          :next_number
+        )
+        .all
     end
 
     # The newest ledger rows: [{ tag_number:, act:, member:, made_by:, at:, note: }]
     def ledger(limit: 100, search: nil)
-      rows = @db[:tag_custody].join(:members, id: :member_id).left_join(Sequel[:members].as(:makers), id: Sequel[:tag_custody][:made_by])
+      rows =
+        @db[:tag_custody].join(:members, id: :member_id).left_join(
+          Sequel[:members].as(:makers),
+          id: Sequel[:tag_custody][:made_by]
+        )
       rows = rows.where(tag_number: search) if search
-      rows.order(Sequel.desc(Sequel[:tag_custody][:id])).limit(limit)
-          .select(:tag_number, :act, Sequel[:members][:name].as(:member), Sequel[:makers][:name].as(:made_by), :at, :note).all
+      rows
+        .order(Sequel.desc(Sequel[:tag_custody][:id]))
+        .limit(limit)
+        .select(
+          :tag_number,
+          :act,
+          Sequel[:members][:name].as(:member),
+          Sequel[:makers][:name].as(:made_by),
+          :at,
+          :note
+        )
+        .all
     end
   end
 end

@@ -3,12 +3,16 @@
 module Store
   # One fish in hand once, and its taps.
   class Encounters
-    COLUMNS = %i[id trip_id member_id fish_id revision fingerprint kind fate species_code length_mm length_kind length_how
-                 weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal bleeding marks handling pressure_signs reflexes depth_m outcome
-                 tag_act spoiled_numbers lost_numbers tag_advice decision_why caution_points place_how caught_at caught_on utc_offset_minutes lat_deg lon_deg spot_code water_temp_c
-                 air_seconds fight_seconds house_rules_version read_numbers note length_sd_mm source hook_type recorded_by
-                 clock_ahead_seconds own_rules_version tag_where tagging_seconds review tag_question
-                 voided_at voided_because voided_by collisions].freeze
+    COLUMNS = %i[
+      id trip_id member_id fish_id revision fingerprint kind fate species_code length_mm length_kind
+      length_how weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal
+      bleeding marks handling pressure_signs reflexes depth_m outcome tag_act spoiled_numbers
+      lost_numbers tag_advice decision_why caution_points place_how caught_at caught_on
+      utc_offset_minutes lat_deg lon_deg spot_code water_temp_c air_seconds fight_seconds
+      house_rules_version read_numbers note length_sd_mm source hook_type recorded_by
+      clock_ahead_seconds own_rules_version tag_where tagging_seconds review tag_question voided_at
+      voided_because voided_by collisions
+    ].freeze
 
     LISTS = %i[read_numbers pressure_signs marks handling spoiled_numbers lost_numbers].freeze
 
@@ -19,54 +23,108 @@ module Store
     # Void or not.
     def record(id) = @db[:encounter_records].select(*COLUMNS).first(id:)
 
-    # Locks the row when there is one, void or not, so that two sendings of one record wait for each other.
+    # Locks the row when there is one, void or not, so that two sendings of one record wait for each
+    # other.
     def find_for_update(id) = @db[:encounter_records].select(*COLUMNS).where(id:).for_update.first
 
     def add(encounter) = @db[:encounter_records].insert(row(encounter))
 
     def replace(encounter)
-      @db[:encounter_records].where(id: encounter[:id]).update(**row(encounter), updated_at: Sequel::CURRENT_TIMESTAMP)
+      @db[:encounter_records].where(id: encounter[:id]).update(
+        **row(encounter),
+        updated_at: Sequel::CURRENT_TIMESTAMP
+      )
     end
 
     # A member's records of a trip that are void, the newest first, and why.
     def void_of_trip(trip_id)
-      @db[:encounter_records].left_join(:members, id: :voided_by).where(trip_id:).exclude(voided_at: nil)
-                             .order(Sequel.desc(:voided_at)).select(Sequel[:encounter_records][:id], :kind, :species_code, :length_mm, :caught_at,
-                                                                    :voided_at, :voided_because, Sequel[:members][:name].as(:voided_by)).all
+      @db[:encounter_records]
+        .left_join(:members, id: :voided_by)
+        .where(trip_id:)
+        .exclude(voided_at: nil)
+        .order(Sequel.desc(:voided_at))
+        .select(
+          Sequel[:encounter_records][:id],
+          :kind,
+          :species_code,
+          :length_mm,
+          :caught_at,
+          :voided_at,
+          :voided_because,
+          Sequel[:members][:name].as(:voided_by)
+        )
+        .all
     end
 
-    def any_lost?(number) = !@db[:encounters].where(Sequel.pg_array_op(:lost_numbers).contains(Sequel.pg_array([number], :text))).empty?
+    def any_lost?(number)
+      !@db[:encounters].where(
+        Sequel.pg_array_op(:lost_numbers).contains(Sequel.pg_array([number], :text))
+      ).empty?
+    end
 
     VERSION = %i[encounter_id revision device device_revision fingerprint member_id].freeze
 
     # said, stands: plain data, see Core::Records::Merge; kept for ever.
     def add_version(said:, stands:, **version)
-      @db[:encounter_versions].insert(**version.slice(*VERSION), said: Sequel.pg_jsonb(said), stands: Sequel.pg_jsonb(stands))
+      @db[:encounter_versions].insert(
+        **version.slice(*VERSION),
+        said: Sequel.pg_jsonb(said),
+        stands: Sequel.pg_jsonb(stands)
+      )
     end
 
-    # What this device said with this revision or a later one, the newest: { revision:, device_revision:, fingerprint: } or nil
+    # What this device said with this revision or a later one, the newest: { revision:,
+    # device_revision:, fingerprint: } or nil
     def heard(id, device:, revision:)
-      @db[:encounter_versions].where(encounter_id: id, device:).where { device_revision >= revision }
-                              .order(Sequel.desc(:device_revision), Sequel.desc(:revision)).select(:revision, :device_revision, :fingerprint).first
+      @db[:encounter_versions]
+        .where(encounter_id: id, device:)
+        .where { device_revision >= revision }
+        .order(Sequel.desc(:device_revision), Sequel.desc(:revision))
+        .select(:revision, :device_revision, :fingerprint)
+        .first
     end
 
     # { "said" =>, "stands" => } of what this device said last, or nil
     def last_said(id, device:)
-      row = @db[:encounter_versions].where(encounter_id: id, device:).order(Sequel.desc(:revision)).select(:said, :stands).first
+      row =
+        @db[:encounter_versions]
+          .where(encounter_id: id, device:)
+          .order(Sequel.desc(:revision))
+          .select(:said, :stands)
+          .first
       row && { "said" => deep(row[:said]), "stands" => deep(row[:stands]) }
     end
 
-    # The numbers that a record named the last time that it counted: { tag_numbers:, new_tag_numbers: }
+    # The numbers that a record named the last time that it counted: { tag_numbers:,
+    # new_tag_numbers: }
     def named(id)
-      told = @db[:encounter_versions].where(encounter_id: id).where(Sequel.lit("stands->>'voided_because' is null"))
-                                     .order(Sequel.desc(:revision)).get(:stands).to_h
-      { tag_numbers: told.fetch("tag_numbers", []), new_tag_numbers: told.fetch("new_tag_numbers", []) }
+      told =
+        @db[:encounter_versions]
+          .where(encounter_id: id)
+          .where(Sequel.lit("stands->>'voided_because' is null"))
+          .order(Sequel.desc(:revision))
+          .get(:stands)
+          .to_h
+      {
+        tag_numbers: told.fetch("tag_numbers", []),
+        new_tag_numbers: told.fetch("new_tag_numbers", [])
+      }
     end
 
     # Who caught it where, in words for the desk: { member_name:, spot_name:, story_key: }
     def told(id)
-      @db[:encounters].join(:members, id: :member_id).left_join(:spots, code: Sequel[:encounters][:spot_code]).left_join(:fish, id: Sequel[:encounters][:fish_id])
-                      .where(Sequel[:encounters][:id] => id).select(Sequel[:members][:name].as(:member_name), Sequel[:spots][:name].as(:spot_name), :tag_act, :note).first
+      @db[:encounters]
+        .join(:members, id: :member_id)
+        .left_join(:spots, code: Sequel[:encounters][:spot_code])
+        .left_join(:fish, id: Sequel[:encounters][:fish_id])
+        .where(Sequel[:encounters][:id] => id)
+        .select(
+          Sequel[:members][:name].as(:member_name),
+          Sequel[:spots][:name].as(:spot_name),
+          :tag_act,
+          :note
+        )
+        .first
     end
 
     # The fish it turned out to be, or nil when that was taken back.
@@ -74,7 +132,9 @@ module Store
 
     # taps: [{ act:, at: Time }, ...]; kept for ever under this revision.
     def add_stages(encounter_id:, revision:, taps:)
-      @db[:stages].multi_insert(taps.each_with_index.map { |tap, position| { encounter_id:, revision:, position:, **tap } })
+      @db[:stages].multi_insert(
+        taps.each_with_index.map { |tap, position| { encounter_id:, revision:, position:, **tap } }
+      )
     end
 
     # The taps of the newest revision.
@@ -86,14 +146,28 @@ module Store
     # What a member has logged on a trip, newest first, for the Deck's list.
     def of_trip(trip_id)
       here = @db[:encounters].where(trip_id:)
-      tags = @db[:taggings].where(encounter_id: here.select(:id), ended_at: nil).order(:tag_number).select_hash_groups(:encounter_id, :tag_number)
-      here.order(Sequel.desc(:caught_at)).select(:id, :kind, :fate, :species_code, :length_mm, :length_kind, :caught_at, :air_seconds)
-          .map { |row| row.merge(tag_numbers: tags.fetch(row[:id], [])) }
+      tags =
+        @db[:taggings]
+          .where(encounter_id: here.select(:id), ended_at: nil)
+          .order(:tag_number)
+          .select_hash_groups(:encounter_id, :tag_number)
+      here
+        .order(Sequel.desc(:caught_at))
+        .select(
+          :id, :kind, :fate, :species_code, :length_mm, :length_kind, :caught_at, :air_seconds
+        )
+        .map { |row| row.merge(tag_numbers: tags.fetch(row[:id], [])) }
     end
 
-    # How long a member's taggings took, from the lift to the tag in: [[species code, seconds], ...], the newest first.
+    # How long a member's taggings took, from the lift to the tag in: [[species code, seconds],
+    # ...], the newest first.
     def tagging_seconds(member_id, newest:)
-      @db[:encounters].where(member_id:, kind: "tagged").exclude(tagging_seconds: nil).order(Sequel.desc(:caught_at)).limit(newest).select_map(%i[species_code tagging_seconds])
+      @db[:encounters]
+        .where(member_id:, kind: "tagged")
+        .exclude(tagging_seconds: nil)
+        .order(Sequel.desc(:caught_at))
+        .limit(newest)
+        .select_map(%i[species_code tagging_seconds])
     end
 
     private
@@ -103,8 +177,13 @@ module Store
     def row(encounter)
       lists = LISTS.to_h { |name| [name, Sequel.pg_array(encounter[name] || [], :text)] }
       review = encounter[:review] && Sequel.pg_jsonb(encounter[:review])
-      encounter.slice(*COLUMNS).merge(lists, review:, collisions: Sequel.pg_jsonb(encounter[:collisions] || []), reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}),
-                                             tag_advice: encounter[:tag_advice] && Sequel.pg_jsonb(encounter[:tag_advice]))
+      encounter.slice(*COLUMNS).merge(
+        lists,
+        review:,
+        collisions: Sequel.pg_jsonb(encounter[:collisions] || []),
+        reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}),
+        tag_advice: encounter[:tag_advice] && Sequel.pg_jsonb(encounter[:tag_advice])
+      )
     end
   end
 end

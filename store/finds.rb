@@ -3,10 +3,20 @@
 module Store
   # One list of everything that came back: finders' reports and recaptures logged on the Deck.
   class Finds
-    SORTS = { "caught_on" => :caught_on, "days" => :days_at_liberty, "number" => :number, "species" => :species_name }.freeze
+    SORTS = {
+      "caught_on" => :caught_on,
+      "days" => :days_at_liberty,
+      "number" => :number,
+      "species" => :species_name
+    }.freeze
     # What stands in for an unknown value when sorting, so that a cursor can compare with it.
     LONG_AGO = Date.new(1, 1, 1)
-    FLOOR = { caught_on: LONG_AGO, days_at_liberty: -1_000_000, number: "", species_name: "" }.freeze
+    FLOOR = {
+      caught_on: LONG_AGO,
+      days_at_liberty: -1_000_000,
+      number: "",
+      species_name: ""
+    }.freeze
 
     # What the rows are in order of, for a cursor: a class.
     def self.sorted_by(sort) = FLOOR.fetch(SORTS.fetch(sort)).class
@@ -14,22 +24,37 @@ module Store
     def initialize(db) = @db = db
 
     # search: part of a number, species, finder's name or place;  state: "matched" | "waiting" | nil
-    # sort: a key of SORTS;  descending: true | false;  limit: Integer;  after: [value, id] of the last row seen
+    # sort: a key of SORTS;  descending: true | false;  limit: Integer;  after: [value, id] of the
+    #       last row seen
     # member_id: only fish that this member handled; nil for all
     #
     # Returns { rows: [...], total: Integer, after: [value, id] | nil }.
-    def page(search: nil, state: nil, species_code: nil, sort: "caught_on", descending: true, limit: 50, after: nil, member_id: nil)
+    def page(
+      search: nil, state: nil, species_code: nil,
+      sort: "caught_on",
+      descending: true,
+      limit: 50,
+      after: nil,
+      member_id: nil
+    )
       column = SORTS.fetch(sort)
       found = filtered(search:, state:, species_code:, member_id:)
       value = Sequel.function(:coalesce, column, FLOOR.fetch(column))
       rows = found.select_append(value.as(:sort_value))
       rows = rows.where(after_condition(value, after, descending)) if after
       direction = descending ? :desc : :asc
-      rows = rows.order(Sequel.public_send(direction, value), Sequel.public_send(direction, :id)).limit(limit + 1).all
+      rows =
+        rows
+          .order(Sequel.public_send(direction, value), Sequel.public_send(direction, :id))
+          .limit(limit + 1)
+          .all
       more = rows.size > limit
       rows = rows.first(limit)
-      { rows: rows.map { |row| row.except(:sort_value) }, total: found.count,
-        after: more ? rows.last.values_at(:sort_value, :id) : nil }
+      {
+        rows: rows.map { |row| row.except(:sort_value) },
+        total: found.count,
+        after: more ? rows.last.values_at(:sort_value, :id) : nil
+      }
     end
 
     private
@@ -46,40 +71,92 @@ module Store
       found = found.where(species_code:) if species_code
       unless search.to_s.strip.empty?
         pattern = "%#{found.escape_like(search.strip)}%"
-        found = found.where(%i[number species_name finder place].map { |column| Sequel.ilike(column, pattern) }.reduce(:|))
+        found =
+          found.where(
+            %i[number species_name finder place]
+              .map { |column| Sequel.ilike(column, pattern) }
+              .reduce(:|)
+          )
       end
       # Own finds: fish the member handled, and recaptures the member logged that have no fish yet.
-      found = found.where(Sequel.|({ member_id: }, { fish_id: @db[:encounters].where(member_id:).exclude(fish_id: nil).select(:fish_id) })) if member_id
+      if member_id
+        found =
+          found.where(
+            Sequel.|(
+              { member_id: },
+              { fish_id: @db[:encounters].where(member_id:).exclude(fish_id: nil).select(:fish_id) }
+            )
+          )
+      end
       found
     end
 
     def all = reported.union(recaptured, all: true, from_self: false)
 
     def released_on
-      @db[:encounters].where(Sequel[:encounters][:fish_id] => Sequel[:fish][:id], kind: "tagged").select { min(caught_on) }
+      @db[:encounters]
+        .where(Sequel[:encounters][:fish_id] => Sequel[:fish][:id], :kind => "tagged")
+        .select { min(caught_on) }
     end
 
     def reported
-      @db[:reports].where(encounter_id: nil).left_join(:matches, report_id: :id, undone_at: nil).left_join(:fish, id: :fish_id)
-                   .left_join(:species, code: Sequel.function(:coalesce, Sequel[:fish][:species_code], Sequel[:reports][:species_code]))
-                   .select(Sequel[:reports][:id], Sequel.as("report", :source), Sequel[:reports][:number_as_read].as(:number),
-                           Sequel[:species][:code].as(:species_code), Sequel[:species][:common_name].as(:species_name),
-                           Sequel[:reports][:caught_on], Sequel[:reports][:state], :waiting_reason, Sequel[:reports][:fate],
-                           Sequel[:reports][:place_words].as(:place), Sequel[:reports][:finder_name].as(:finder),
-                           Sequel[:fish][:id].as(:fish_id), :story_key,
-                           (Sequel[:reports][:caught_on] - released_on).as(:days_at_liberty), Sequel.cast(nil, :uuid).as(:member_id))
+      @db[:reports]
+        .where(encounter_id: nil)
+        .left_join(:matches, report_id: :id, undone_at: nil)
+        .left_join(:fish, id: :fish_id)
+        .left_join(
+          :species,
+          code:
+            Sequel.function(
+              :coalesce,
+              Sequel[:fish][:species_code],
+              Sequel[:reports][:species_code]
+            )
+        )
+        .select(
+          Sequel[:reports][:id],
+          Sequel.as("report", :source),
+          Sequel[:reports][:number_as_read].as(:number),
+          Sequel[:species][:code].as(:species_code),
+          Sequel[:species][:common_name].as(:species_name),
+          Sequel[:reports][:caught_on],
+          Sequel[:reports][:state],
+          :waiting_reason,
+          Sequel[:reports][:fate],
+          Sequel[:reports][:place_words].as(:place),
+          Sequel[:reports][:finder_name].as(:finder),
+          Sequel[:fish][:id].as(:fish_id),
+          :story_key,
+          (Sequel[:reports][:caught_on] - released_on).as(:days_at_liberty),
+          Sequel.cast(nil, :uuid).as(:member_id)
+        )
     end
 
     def recaptured
-      @db[:encounters].where(kind: "recaptured").left_join(:fish, id: :fish_id).left_join(Sequel[:reports].as(:readings), encounter_id: Sequel[:encounters][:id])
-                      .join(:species, code: Sequel[:encounters][:species_code]).join(:members, id: Sequel[:encounters][:member_id]).left_join(:spots, code: Sequel[:encounters][:spot_code])
-                      .select(Sequel[:encounters][:id], Sequel.as("deck", :source), Sequel.lit("encounters.read_numbers[1]").as(:number),
-                              Sequel[:species][:code].as(:species_code), Sequel[:species][:common_name].as(:species_name),
-                              Sequel[:encounters][:caught_on],
-                              Sequel.function(:coalesce, Sequel[:readings][:state], "matched").as(:state), Sequel[:readings][:waiting_reason],
-                              Sequel[:encounters][:fate], Sequel[:spots][:name].as(:place), Sequel[:members][:name].as(:finder),
-                              Sequel[:fish][:id].as(:fish_id), :story_key,
-                              (Sequel[:encounters][:caught_on] - released_on).as(:days_at_liberty), Sequel[:encounters][:member_id])
+      @db[:encounters]
+        .where(kind: "recaptured")
+        .left_join(:fish, id: :fish_id)
+        .left_join(Sequel[:reports].as(:readings), encounter_id: Sequel[:encounters][:id])
+        .join(:species, code: Sequel[:encounters][:species_code])
+        .join(:members, id: Sequel[:encounters][:member_id])
+        .left_join(:spots, code: Sequel[:encounters][:spot_code])
+        .select(
+          Sequel[:encounters][:id],
+          Sequel.as("deck", :source),
+          Sequel.lit("encounters.read_numbers[1]").as(:number),
+          Sequel[:species][:code].as(:species_code),
+          Sequel[:species][:common_name].as(:species_name),
+          Sequel[:encounters][:caught_on],
+          Sequel.function(:coalesce, Sequel[:readings][:state], "matched").as(:state),
+          Sequel[:readings][:waiting_reason],
+          Sequel[:encounters][:fate],
+          Sequel[:spots][:name].as(:place),
+          Sequel[:members][:name].as(:finder),
+          Sequel[:fish][:id].as(:fish_id),
+          :story_key,
+          (Sequel[:encounters][:caught_on] - released_on).as(:days_at_liberty),
+          Sequel[:encounters][:member_id]
+        )
     end
   end
 end

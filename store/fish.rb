@@ -21,43 +21,76 @@ module Store
     def lock(id) = @db[:fish].where(id:).for_update.get(:id)
 
     # The fish that carries this tag, or carried it last, with what a match must know of it, or nil:
-    # { fish_id:, number:, species_code:, story_key:, length_mm:, length_kind:, released_on:, ended_on:, tagger_id:, kept: }
+    # { fish_id:, number:, species_code:, story_key:, length_mm:, length_kind:, released_on:,
+    # ended_on:, tagger_id:, kept: }
     #   apart_from: a report's own id, whose word on the fish's fate is not held against it
-    #   on: a day; also a tag that has come off is found then, and ended_on says when. Without it only one that is in a fish now.
+    #   on: a day; also a tag that has come off is found then, and ended_on says when. Without it
+    #       only one that is in a fish now.
     def carrying(number, on: nil, apart_from: nil)
       known = on ? KNOWN : AT_LARGE
-      row = @db[:taggings].join(:fish, id: :fish_id).join(:encounters, id: Sequel[:taggings][:encounter_id])
-                          .where(tag_number: number).where(known).order(Sequel.desc(Sequel[:taggings][:id]))
-                          .select(Sequel[:taggings][:fish_id], Sequel[:taggings][:tag_number].as(:number),
-                                  Sequel[:fish][:species_code], :story_key, :length_mm, :length_kind, Sequel[:encounters][:caught_on].as(:released_on),
-                                  Sequel.cast(Sequel[:taggings][:ended_at], Date).as(:ended_on), Sequel[:encounters][:member_id].as(:tagger_id)).first
+      row =
+        @db[:taggings]
+          .join(:fish, id: :fish_id)
+          .join(:encounters, id: Sequel[:taggings][:encounter_id])
+          .where(tag_number: number)
+          .where(known)
+          .order(Sequel.desc(Sequel[:taggings][:id]))
+          .select(
+            Sequel[:taggings][:fish_id],
+            Sequel[:taggings][:tag_number].as(:number),
+            Sequel[:fish][:species_code],
+            :story_key,
+            :length_mm,
+            :length_kind,
+            Sequel[:encounters][:caught_on].as(:released_on),
+            Sequel.cast(Sequel[:taggings][:ended_at], Date).as(:ended_on),
+            Sequel[:encounters][:member_id].as(:tagger_id)
+          )
+          .first
       row&.merge(kept: kept_of([row[:fish_id]], apart_from:).any?)
     end
 
-    # Of these fish, those that anybody reported kept. In two steps: joined, the planner reads all reports.
+    # Of these fish, those that anybody reported kept. In two steps: joined, the planner reads all
+    # reports.
     def kept_of(fish_ids, apart_from: nil)
-      matched = @db[:matches].where(undone_at: nil, fish_id: fish_ids).exclude(report_id: apart_from).select_hash(:report_id, :fish_id)
-      by_report = matched.values_at(*@db[:reports].where(fate: GONE, id: matched.keys).select_map(:id))
-      (by_report + @db[:encounters].where(fate: "kept", fish_id: fish_ids).select_map(:fish_id)).to_set
+      matched =
+        @db[:matches]
+          .where(undone_at: nil, fish_id: fish_ids)
+          .exclude(report_id: apart_from)
+          .select_hash(:report_id, :fish_id)
+      by_report =
+        matched.values_at(*@db[:reports].where(fate: GONE, id: matched.keys).select_map(:id))
+      (
+        by_report + @db[:encounters].where(fate: "kept", fish_id: fish_ids).select_map(:fish_id)
+      ).to_set
     end
 
     # Taggings that are or were; what was written down wrongly is ended too, but by no catch.
     AT_LARGE = { Sequel[:taggings][:ended_at] => nil }.freeze
-    CAME_OFF = Sequel.|(Sequel.~(Sequel[:taggings][:ended_encounter_id] => nil), Sequel.~(Sequel[:taggings][:ended_report_id] => nil))
+    CAME_OFF =
+      Sequel.|(
+        Sequel.~(Sequel[:taggings][:ended_encounter_id] => nil),
+        Sequel.~(Sequel[:taggings][:ended_report_id] => nil)
+      )
     KNOWN = Sequel.|(AT_LARGE, CAME_OFF)
 
     # What ends a fish's life among us.
     GONE = %w[kept dead].freeze
 
     # Puts a tag into a fish. The database refuses a second fish with the same tag.
-    def tag(fish_id:, tag_number:, encounter_id:) = @db[:taggings].insert(fish_id:, tag_number:, encounter_id:)
+    def tag(fish_id:, tag_number:, encounter_id:)
+      @db[:taggings].insert(fish_id:, tag_number:, encounter_id:)
+    end
 
     # Takes back a tagging that was written down wrongly.
-    def untag(encounter_id:, tag_number:, at:) = @db[:taggings].where(encounter_id:, tag_number:, ended_at: nil).update(ended_at: at)
+    def untag(encounter_id:, tag_number:, at:)
+      @db[:taggings].where(encounter_id:, tag_number:, ended_at: nil).update(ended_at: at)
+    end
 
     CHAIN = %i[encounters taggings matches].freeze
 
-    # Joins a chain that was begun anew to the fish it turned out to be. Returns the rows that moved, for #part.
+    # Joins a chain that was begun anew to the fish it turned out to be. Returns the rows that
+    # moved, for #part.
     def merge(from:, into:)
       moved = CHAIN.to_h { |table| [table, @db[table].where(fish_id: from).select_map(:id)] }
       CHAIN.each { |table| @db[table].where(fish_id: from).update(fish_id: into) }
@@ -67,65 +100,150 @@ module Store
 
     # moved: { "from" => fish id, "encounters" => [ids], ... }
     def part(moved)
-      CHAIN.each { |table| @db[table].where(id: moved.fetch(table.to_s)).update(fish_id: moved["from"]) }
+      CHAIN.each do |table|
+        @db[table].where(id: moved.fetch(table.to_s)).update(fish_id: moved["from"])
+      end
       @db[:fish].where(id: moved["from"]).update(merged_into: nil)
     end
 
-    # Takes a tag off the fish at a later catch, and puts it back when that was written down wrongly.
-    def end_tagging(tag_number:, encounter_id:, at:) = @db[:taggings].where(tag_number:, ended_at: nil).update(ended_at: at, ended_encounter_id: encounter_id)
+    # Takes a tag off the fish at a later catch, and puts it back when that was written down
+    # wrongly.
+    def end_tagging(tag_number:, encounter_id:, at:)
+      @db[:taggings].where(tag_number:, ended_at: nil).update(
+        ended_at: at,
+        ended_encounter_id: encounter_id
+      )
+    end
 
     # The same by a finder who cut it off or kept it.
     def end_tagging_by_report(tag_number:, report_id:, at:)
-      @db[:taggings].where(tag_number:, ended_at: nil).update(ended_at: at, ended_report_id: report_id)
+      @db[:taggings].where(tag_number:, ended_at: nil).update(
+        ended_at: at,
+        ended_report_id: report_id
+      )
     end
 
     def resume_taggings_of_report(report_id)
       @db[:taggings].where(ended_report_id: report_id).update(ended_at: nil, ended_report_id: nil)
     end
 
-    def resume_taggings(encounter_id:) = @db[:taggings].where(ended_encounter_id: encounter_id).update(ended_at: nil, ended_encounter_id: nil)
-
-    # Fish at large from a spot, the newest first: [{ number:, species_code:, length_mm:, length_kind:, released_on: }]
-    def at_large_at(spot_code, limit:)
-      gone = @db[:encounters].where(fate: "kept").exclude(fish_id: nil).select(:fish_id)
-      @db[:encounters].join(:taggings, encounter_id: :id).where(spot_code:, kind: "tagged", ended_at: nil).exclude(Sequel[:encounters][:fish_id] => gone)
-                      .order(Sequel.desc(:caught_at), :tag_number).limit(limit)
-                      .select(Sequel[:taggings][:tag_number].as(:number), :species_code, :length_mm, :length_kind, Sequel[:encounters][:caught_on].as(:released_on)).all
+    def resume_taggings(encounter_id:)
+      @db[:taggings].where(ended_encounter_id: encounter_id).update(
+        ended_at: nil,
+        ended_encounter_id: nil
+      )
     end
 
-    def tags_at(encounter_id) = @db[:taggings].where(encounter_id:, ended_at: nil).order(:id).select_map(:tag_number)
+    # Fish at large from a spot, the newest first: [{ number:, species_code:, length_mm:,
+    # length_kind:, released_on: }]
+    def at_large_at(spot_code, limit:)
+      gone = @db[:encounters].where(fate: "kept").exclude(fish_id: nil).select(:fish_id)
+      @db[:encounters]
+        .join(:taggings, encounter_id: :id)
+        .where(spot_code:, kind: "tagged", ended_at: nil)
+        .exclude(Sequel[:encounters][:fish_id] => gone)
+        .order(Sequel.desc(:caught_at), :tag_number)
+        .limit(limit)
+        .select(
+          Sequel[:taggings][:tag_number].as(:number),
+          :species_code,
+          :length_mm,
+          :length_kind,
+          Sequel[:encounters][:caught_on].as(:released_on)
+        )
+        .all
+    end
+
+    def tags_at(encounter_id)
+      @db[:taggings].where(encounter_id:, ended_at: nil).order(:id).select_map(:tag_number)
+    end
 
     # Members who tagged or recaptured it: they see exact places.
     def member_ids(fish_id) = @db[:encounters].where(fish_id:).distinct.select_map(:member_id)
 
-    # Every catch of the fish, from the Deck and from finders, unordered; see Core::Recaptures::Story.
+    # Every catch of the fish, from the Deck and from finders, unordered; see
+    # Core::Recaptures::Story.
     def catches(fish_id) = deck_catches(fish_id) + reported_catches(fish_id)
 
     private
 
     def deck_catches(fish_id)
-      @db[:encounters].join(:members, id: :member_id).left_join(:spots, code: Sequel[:encounters][:spot_code])
-                      .left_join(:waters, code: Sequel[:spots][:water_code])
-                      .where(fish_id:).order(:caught_at)
-                      .select(Sequel[:encounters][:id], Sequel[:encounters][:kind], :caught_on, :fate, :length_mm, :length_kind, :length_how, :length_sd_mm,
-                              Sequel.function(:coalesce, Sequel[:encounters][:lat_deg], Sequel[:spots][:lat_deg]).as(:lat_deg),
-                              Sequel.function(:coalesce, Sequel[:encounters][:lon_deg], Sequel[:spots][:lon_deg]).as(:lon_deg),
-                              Sequel[:spots][:name].as(:place_name), Sequel[:waters][:name].as(:water_name),
-                              :public_name, Sequel[:members][:name].as(:member_name), :read_numbers, :air_seconds, :weight_g, :outcome)
-                      .map { |row| catch_of(row, "deck", row[:kind], row[:kind] == "tagged" ? tags_at(row[:id]) : row[:read_numbers].to_a) }
+      @db[:encounters]
+        .join(:members, id: :member_id)
+        .left_join(:spots, code: Sequel[:encounters][:spot_code])
+        .left_join(:waters, code: Sequel[:spots][:water_code])
+        .where(fish_id:)
+        .order(:caught_at)
+        .select(
+          Sequel[:encounters][:id],
+          Sequel[:encounters][:kind],
+          :caught_on,
+          :fate,
+          :length_mm,
+          :length_kind,
+          :length_how,
+          :length_sd_mm,
+          Sequel.function(:coalesce, Sequel[:encounters][:lat_deg], Sequel[:spots][:lat_deg]).as(
+            :lat_deg
+          ),
+          Sequel.function(:coalesce, Sequel[:encounters][:lon_deg], Sequel[:spots][:lon_deg]).as(
+            :lon_deg
+          ),
+          Sequel[:spots][:name].as(:place_name),
+          Sequel[:waters][:name].as(:water_name),
+          :public_name,
+          Sequel[:members][:name].as(:member_name),
+          :read_numbers,
+          :air_seconds,
+          :weight_g,
+          :outcome
+        )
+        .map do |row|
+          catch_of(
+            row,
+            "deck",
+            row[:kind],
+            row[:kind] == "tagged" ? tags_at(row[:id]) : row[:read_numbers].to_a
+          )
+        end
     end
 
     def reported_catches(fish_id)
-      @db[:reports].join(:matches, report_id: :id).where(fish_id:, undone_at: nil, encounter_id: nil).order(:caught_on, :sent_at)
-                   .select(Sequel[:reports][:id], :caught_on, :day_said, :caught_from, :found_how, :fate, :length_mm, :length_kind, :length_how, :lat_deg, :lon_deg,
-                           Sequel[:reports][:place_words].as(:place_name), :tag_number)
-                   .map { |row| catch_of(row, "report", "recaptured", [row[:tag_number]]) }
+      @db[:reports]
+        .join(:matches, report_id: :id)
+        .where(fish_id:, undone_at: nil, encounter_id: nil)
+        .order(:caught_on, :sent_at)
+        .select(
+          Sequel[:reports][:id],
+          :caught_on,
+          :day_said,
+          :caught_from,
+          :found_how,
+          :fate,
+          :length_mm,
+          :length_kind,
+          :length_how,
+          :lat_deg,
+          :lon_deg,
+          Sequel[:reports][:place_words].as(:place_name),
+          :tag_number
+        )
+        .map { |row| catch_of(row, "report", "recaptured", [row[:tag_number]]) }
     end
 
     def catch_of(row, source, what, tag_numbers)
-      row.slice(:id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name, :member_name, :air_seconds, :weight_g, :outcome)
-         .merge(what:, source:, length: Core::Fish::Length.of(row), tag_numbers:, found_how: row[:found_how] || "caught",
-                day_said: row[:day_said] || "day", caught_from: row[:caught_from])
+      row.slice(
+        :id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name,
+        :member_name, :air_seconds, :weight_g, :outcome
+      ).merge(
+        what:,
+        source:,
+        length: Core::Fish::Length.of(row),
+        tag_numbers:,
+        found_how: row[:found_how] || "caught",
+        day_said: row[:day_said] || "day",
+        caught_from: row[:caught_from]
+      )
     end
   end
 end

@@ -4,18 +4,35 @@ module Store
   # The way into the database: one object per table or question, and one transaction
   # around whatever a person does. What PostgreSQL refuses leaves here as a sentence.
   class Gateway
-    # Constraint -> [field, code, sentence]. The program checks first; these speak when two people race.
+    # Constraint -> [field, code, sentence]. The program checks first; these speak when two people
+    # race.
     REFUSALS = {
-      "tag_in_one_fish" => ["tag_numbers", :tag_in_another_fish, "That tag already sits in another fish. Check the number on the streamer."],
-      "tag_series_overlap" => ["first_serial", :series_overlap, "These numbers overlap a series that exists already."],
-      "tag_batch_overlap" => ["first_serial", :batch_overlap, "These numbers overlap a batch that exists already."],
+      "tag_in_one_fish" => [
+        "tag_numbers", :tag_in_another_fish,
+        "That tag already sits in another fish. Check the number on the streamer."
+      ],
+      "tag_series_overlap" => [
+        "first_serial", :series_overlap, "These numbers overlap a series that exists already."
+      ],
+      "tag_batch_overlap" => [
+        "first_serial", :batch_overlap, "These numbers overlap a batch that exists already."
+      ],
       "tags_pkey" => ["first_serial", :number_exists, "One of these numbers exists already."],
-      "house_rules_pkey" => ["base_version", :changed_meanwhile, "Somebody changed the house rules meanwhile. Look at the new version, and change it again."],
+      "house_rules_pkey" => [
+        "base_version", :changed_meanwhile,
+        "Somebody changed the house rules meanwhile. Look at the new version, and change it again."
+      ],
       "accounts_email_key" => ["email", :email_taken, "Another member signs in with this address."],
-      "encounters_pkey" => ["id", :already_there, "This encounter is being stored right now. Send it again."],
-      "reports_pkey" => ["id", :already_there, "This report is being stored right now. Send it again."],
+      "encounters_pkey" => [
+        "id", :already_there, "This encounter is being stored right now. Send it again."
+      ],
+      "reports_pkey" => [
+        "id", :already_there, "This report is being stored right now. Send it again."
+      ],
       "trips_pkey" => ["id", :already_there, "This trip is being stored right now. Send it again."],
-      "photos_pkey" => ["id", :already_there, "This photo is being stored right now. Send it again."],
+      "photos_pkey" => [
+        "id", :already_there, "This photo is being stored right now. Send it again."
+      ],
       "photos_once_a_trip" => ["photo", :already_there, "This picture is with this trip already."],
       "photos_report_id_key" => ["photo", :already_there, "This report already has a photo."]
     }.freeze
@@ -64,7 +81,8 @@ module Store
     def standby_lag_seconds = Standby.of(db)&.lag_seconds
 
     # PostgreSQL is told who is behind it, and notes that beside every row that changes.
-    #   durable: false for what may be lost with the machine's power, and is then done again; it does not wait for the disk
+    #   durable: false for what may be lost with the machine's power, and is then done again; it
+    #            does not wait for the disk
     def transaction(durable: true)
       db.transaction(savepoint: true) do
         Actor.tell(db)
@@ -83,7 +101,11 @@ module Store
     rescue Sequel::DatabaseError => e
       raise unless e.wrapped_exception.is_a?(PG::DataException)
 
-      raise Core::InvalidInput.new(:not_storable, "A value in it cannot be stored: #{e.wrapped_exception.message[/(?:ERROR:\s*)?(.*)/, 1]}. Check it.")
+      raise Core::InvalidInput.new(
+        :not_storable,
+        "A value in it cannot be stored: " \
+          "#{e.wrapped_exception.message[/(?:ERROR:\s*)?(.*)/, 1]}. Check it."
+      )
     end
 
     # What only reads may be answered by the standby, when there is one and it is not far behind.

@@ -19,21 +19,33 @@ module Store
 
     # Adds them as a version; a second one of the same number meets the primary key.
     def add(rules, why:, member_id:)
-      columns = %i[choices figures guild_notes].to_h { |part| [part, Sequel.pg_jsonb(rules.public_send(part))] }
+      columns =
+        %i[choices figures guild_notes].to_h do |part|
+          [part, Sequel.pg_jsonb(rules.public_send(part))]
+        end
       @db[:house_rules].insert(version: rules.version, **columns, why:, member_id:)
     end
 
     # [{ version:, why:, by:, made_at: }, ...] newest first
     def versions
-      @db[:house_rules].left_join(:members, id: :member_id).order(Sequel.desc(:version)).select(:version, :why, Sequel[:members][:name].as(:by), :made_at).all
+      @db[:house_rules]
+        .left_join(:members, id: :member_id)
+        .order(Sequel.desc(:version))
+        .select(:version, :why, Sequel[:members][:name].as(:by), :made_at)
+        .all
     end
 
-    # A member's stricter choices as { version:, choices: }: the newest, one version of them, or those of a moment; version 0 for none.
+    # A member's stricter choices as { version:, choices: }: the newest, one version of them, or
+    # those of a moment; version 0 for none.
     def own(member_id) = own_of(@db[:own_rules].where(member_id:))
 
-    def own_version(member_id, version) = version.zero? ? NO_OWN : own_of(@db[:own_rules].where(member_id:, version:))
+    def own_version(member_id, version)
+      version.zero? ? NO_OWN : own_of(@db[:own_rules].where(member_id:, version:))
+    end
 
-    def own_at(member_id, time) = own_of(@db[:own_rules].where(member_id:).where { made_at <= time })
+    def own_at(member_id, time)
+      own_of(@db[:own_rules].where(member_id:).where { made_at <= time })
+    end
 
     # Keeps them as the next version. Returns its number.
     def add_own(member_id, choices)

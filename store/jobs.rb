@@ -15,9 +15,13 @@ module Store
     # { queue => { waiting:, failing:, oldest_due_at: } }
     def by_queue(now:)
       waiting.group(:queue).select(:queue, Sequel.function(:count).*.as(:waiting),
-                                   Sequel.function(:count).*.filter { error_count > 0 }.as(:failing),
-                                   Sequel.function(:min, :run_at).filter { run_at <= now }.as(:oldest_due_at))
-             .as_hash(:queue).transform_values { |row| row.except(:queue) }
+        Sequel.function(:count).*.filter do
+          error_count > 0
+        end.as(:failing),
+        Sequel.function(:min, :run_at).filter do
+          run_at <= now
+        end.as(:oldest_due_at))
+        .as_hash(:queue).transform_values { |row| row.except(:queue) }
     end
 
     def oldest_due_at(now:) = waiting.where { run_at <= now }.min(:run_at)

@@ -3,28 +3,58 @@
 module Store
   # The law as the coordinator entered it; a new entry supersedes the one before, which stays.
   class Laws
-    COLUMNS = %i[species_code water_code min_mm max_mm length_kind bag_limit in_water_only_mm authority checked_on link].freeze
+    COLUMNS = %i[
+      species_code water_code min_mm max_mm length_kind bag_limit in_water_only_mm authority
+      checked_on link
+    ].freeze
 
     def initialize(db) = @db = db
 
     # [Core::Law::Entry] in force for a water.
-    def in_force(water_code) = @db[:laws].where(superseded_at: nil, water_code:).order(:species_code).map { |row| entry(row) }
+    def in_force(water_code)
+      @db[:laws]
+        .where(superseded_at: nil, water_code:)
+        .order(:species_code)
+        .map { |row| entry(row) }
+    end
 
     # [{ id:, ..., entered_by:, entered_at: }] in force everywhere
     def all
       shown = COLUMNS.map { |one| Sequel[:laws][one] }
-      @db[:laws].where(superseded_at: nil).left_join(:members, id: :entered_by).order(:water_code, :species_code)
-                .select(Sequel[:laws][:id], *shown, :season_first, :season_last, Sequel[:members][:name].as(:entered_by), :entered_at).all
+      @db[:laws]
+        .where(superseded_at: nil)
+        .left_join(:members, id: :entered_by)
+        .order(:water_code, :species_code)
+        .select(
+          Sequel[:laws][:id],
+          *shown,
+          :season_first,
+          :season_last,
+          Sequel[:members][:name].as(:entered_by),
+          :entered_at
+        )
+        .all
     end
 
-    # Entries that no longer count, the newest first: superseded, or withdrawn because they were wrong.
+    # Entries that no longer count, the newest first: superseded, or withdrawn because they were
+    # wrong.
     # [{ id:, ..., superseded_at:, withdrawn_at:, withdrawn_because: }]
     def past(limit: 200)
       shown = [:id, *COLUMNS].map { |one| Sequel[:laws][one] }
-      @db[:laws].exclude(superseded_at: nil).left_join(:members, id: :entered_by)
-                .order(Sequel.desc(:superseded_at), Sequel.desc(Sequel[:laws][:id])).limit(limit)
-                .select(*shown, :season_first, :season_last, Sequel[:members][:name].as(:entered_by),
-                        :entered_at, :superseded_at, :withdrawn_at, :withdrawn_because).all
+      @db[:laws]
+        .exclude(superseded_at: nil)
+        .left_join(:members, id: :entered_by)
+        .order(Sequel.desc(:superseded_at), Sequel.desc(Sequel[:laws][:id]))
+        .limit(limit)
+        .select(
+          *shown, :season_first, :season_last,
+          Sequel[:members][:name].as(:entered_by),
+          :entered_at,
+          :superseded_at,
+          :withdrawn_at,
+          :withdrawn_because
+        )
+        .all
     end
 
     # One in force, or nil.
@@ -33,21 +63,26 @@ module Store
     # It was entered wrongly: the entry that it superseded is in force again.
     def withdraw(law, because:, member_id:, at:)
       before = @db[:laws].where(law.slice(:species_code, :water_code))
-                         .where(superseded_at: law[:entered_at], withdrawn_at: nil)
+        .where(superseded_at: law[:entered_at], withdrawn_at: nil)
       @db[:laws].where(id: law[:id]).update(superseded_at: at, withdrawn_at: at,
-                                            withdrawn_by: member_id, withdrawn_because: because)
+        withdrawn_by: member_id, withdrawn_because: because)
       before.update(superseded_at: nil)
     end
 
     def enter(law, member_id:, at:)
-      @db[:laws].where(superseded_at: nil, **law.slice(:species_code, :water_code)).update(superseded_at: at)
+      @db[:laws].where(superseded_at: nil, **law.slice(:species_code, :water_code)).update(
+        superseded_at: at
+      )
       @db[:laws].insert(**law, entered_by: member_id, entered_at: at)
     end
 
     private
 
     def entry(row)
-      Core::Law::Entry.new(**row.slice(*COLUMNS), season: row[:season_first] && row.values_at(:season_first, :season_last)).freeze
+      Core::Law::Entry.new(
+        **row.slice(*COLUMNS),
+        season: row[:season_first] && row.values_at(:season_first, :season_last)
+      ).freeze
     end
   end
 end

@@ -1,19 +1,25 @@
 # frozen_string_literal: true
 
 module Store
-  # Seals over the ledgers: a chain of hashes, each over some rows and the hash before it. Whoever changes,
-  # removes or adds a sealed row afterwards, as the owner of the tables or in the files, is found by it.
+  # Seals over the ledgers: a chain of hashes, each over some rows and the hash before it. Whoever
+  # changes, removes or adds a sealed row afterwards, as the owner of the tables or in the files, is
+  # found by it.
   #
-  # A copy of the last seals kept elsewhere (every backup holds one) also tells a chain that was made anew.
+  # A copy of the last seals kept elsewhere (every backup holds one) also tells a chain that was
+  # made anew.
   class LedgerSeals
     # Whose rows they are, in the order they are looked at; ids rise in each.
-    LEDGERS = %i[stages tag_custody corrections decisions changes row_changes own_rules encounter_versions security_events].freeze
+    LEDGERS = %i[
+      stages tag_custody corrections decisions changes row_changes own_rules encounter_versions
+      security_events
+    ].freeze
     ROWS = 20_000
     START = "0" * 64
 
     def initialize(db) = @db = db
 
-    # Seals what is not sealed yet of one ledger. Returns the number of rows, nil when it was too busy.
+    # Seals what is not sealed yet of one ledger. Returns the number of rows, nil when it was too
+    # busy.
     def seal(ledger)
       sealed = 0
       loop do
@@ -47,7 +53,9 @@ module Store
     end
 
     # Whether a seal that was kept elsewhere still stands here.
-    def there?(ledger, last_id:, hash:) = !@db[:ledger_seals].where(ledger: ledger.to_s, last_id:, hash:).empty?
+    def there?(ledger, last_id:, hash:)
+      !@db[:ledger_seals].where(ledger: ledger.to_s, last_id:, hash:).empty?
+    end
 
     private
 
@@ -58,8 +66,13 @@ module Store
       return "a column of it is gone" unless (columns.map(&:to_sym) - @db[ledger].columns).empty?
 
       named = Sequel.pg_array(columns, :text)
-      found = @db.from(Sequel.function(:ledger_digest, ledger.to_s, named, last_id, seal[:last_id], ROWS, before)).first
-      return "#{seal[:rows]} rows were sealed, and #{found[:rows]} are there" if found[:rows] != seal[:rows]
+      found =
+        @db.from(
+          Sequel.function(:ledger_digest, ledger.to_s, named, last_id, seal[:last_id], ROWS, before)
+        ).first
+      if found[:rows] != seal[:rows]
+        return "#{seal[:rows]} rows were sealed, and #{found[:rows]} are there"
+      end
 
       "a row is not as it was sealed, or the seal before it is not" if found[:hash] != seal[:hash]
     end

@@ -3,7 +3,10 @@
 module Store
   # Letters that wait for the carrier, and those that went; and the words they are made from.
   class Letters
-    COLUMNS = %i[id kind recipient subject body report_id state attempts last_error queued_at started_at next_try_at sent_at perhaps_twice].freeze
+    COLUMNS = %i[
+      id kind recipient subject body report_id state attempts last_error queued_at started_at
+      next_try_at sent_at perhaps_twice
+    ].freeze
 
     def initialize(db) = @db = db
 
@@ -14,57 +17,108 @@ module Store
 
     # Letters about a report that have not left: [{ id:, kind:, leaves_at: }]
     def waiting_to_leave(report_id, at:)
-      @db[:letters].where(report_id:, state: "queued").where { leaves_at > at }.order(:id).select(:id, :kind, :leaves_at).all
+      @db[:letters]
+        .where(report_id:, state: "queued")
+        .where { leaves_at > at }
+        .order(:id)
+        .select(:id, :kind, :leaves_at)
+        .all
     end
 
     def call_back(report_id, at:, why:)
-      @db[:letters].where(report_id:, state: "queued").where { leaves_at > at }.update(state: "withdrawn", last_error: why)
+      @db[:letters]
+        .where(report_id:, state: "queued")
+        .where { leaves_at > at }
+        .update(state: "withdrawn", last_error: why)
     end
 
-    # The letter, now being carried; nil when it is not to be. One that was being carried already was left behind by a server that stopped.
+    # The letter, now being carried; nil when it is not to be. One that was being carried already
+    # was left behind by a server that stopped.
     def start(id, at:)
-      letter = @db[:letters].where(id:, state: %w[queued sending]).where { Sequel.|({ leaves_at: nil }, leaves_at <= at) }
-                            .for_update.skip_locked.first or return
+      letter =
+        @db[:letters]
+          .where(id:, state: %w[queued sending])
+          .where { Sequel.|({ leaves_at: nil }, leaves_at <= at) }
+          .for_update
+          .skip_locked
+          .first or return
       left_behind = letter[:state] == "sending"
       return change(id, state: "uncertain") && nil if left_behind && letter[:perhaps_twice]
 
-      change(id, state: "sending", started_at: at, attempts: letter[:attempts] + 1, next_try_at: nil, perhaps_twice: letter[:perhaps_twice] || left_behind)
+      change(
+        id,
+        state: "sending",
+        started_at: at,
+        attempts: letter[:attempts] + 1,
+        next_try_at: nil,
+        perhaps_twice: letter[:perhaps_twice] || left_behind
+      )
       @db[:letters].first(id:)
     end
 
     def sent(id, at:) = change(id, state: "sent", sent_at: at, last_error: nil)
 
     # next_try_at: nil when it is given up
-    def not_sent(id, why:, next_try_at:) = change(id, state: next_try_at ? "queued" : "failed", last_error: why, next_try_at:)
+    def not_sent(id, why:, next_try_at:)
+      change(id, state: next_try_at ? "queued" : "failed", last_error: why, next_try_at:)
+    end
 
     # For another try; false when it is not one that failed or is uncertain.
-    def again(id) = @db[:letters].where(id:, state: %w[failed uncertain]).update(state: "queued", attempts: 0, last_error: nil, perhaps_twice: false).positive?
+    def again(id)
+      @db[:letters]
+        .where(id:, state: %w[failed uncertain])
+        .update(state: "queued", attempts: 0, last_error: nil, perhaps_twice: false)
+        .positive?
+    end
 
     # Not to be sent; false when it went already.
-    def withdraw(id, why:) = @db[:letters].where(id:, state: %w[queued failed uncertain]).update(state: "withdrawn", last_error: why, next_try_at: nil).positive?
+    def withdraw(id, why:)
+      @db[:letters]
+        .where(id:, state: %w[queued failed uncertain])
+        .update(state: "withdrawn", last_error: why, next_try_at: nil)
+        .positive?
+    end
 
     # Whom they went to and what they said is gone; one that waits is not sent any more.
     def forget(report_id:, kinds:)
       ours = @db[:letters].where(report_id:, kind: kinds)
-      ours.where(state: %w[queued failed uncertain]).update(state: "withdrawn", last_error: "The finder asked to be forgotten.")
+      ours.where(state: %w[queued failed uncertain]).update(
+        state: "withdrawn",
+        last_error: "The finder asked to be forgotten."
+      )
       ours.update(recipient: "forgotten", subject: "", body: "")
     end
 
     # What a letter says that is nobody's but its reader's.
-    PRIVATE = { "password" => "This letter carries the key for a new password, so its words are not shown." }.freeze
+    PRIVATE = {
+      "password" => "This letter carries the key for a new password, so its words are not shown."
+    }.freeze
 
     def find(id) = @db[:letters].select(*COLUMNS).first(id:)&.then { |row| shown(row) }
 
-    # { letters: [...], counts: { state => Integer }, total: }, the newest first. before: id of the last one seen
+    # { letters: [...], counts: { state => Integer }, total: }, the newest first. before: id of the
+    # last one seen
     def page(state: nil, kind: nil, search: nil, before: nil, limit: 50)
       found = @db[:letters]
       found = found.where(kind:) if kind
-      found = found.where(%i[recipient subject].map { |column| Sequel.ilike(column, "%#{found.escape_like(search.strip)}%") }.reduce(:|)) unless search.to_s.strip.empty?
+      unless search.to_s.strip.empty?
+        found =
+          found.where(
+            %i[recipient subject]
+              .map { |column| Sequel.ilike(column, "%#{found.escape_like(search.strip)}%") }
+              .reduce(:|)
+          )
+      end
       counts = found.group_and_count(:state).to_hash(:state, :count)
       found = found.where(state:) if state
       total = found.count
       found = found.where { id < before } if before
-      { letters: found.order(Sequel.desc(:id)).limit(limit).select(*COLUMNS).map { |row| shown(row) }, counts:, total: }
+      {
+        letters:
+          found.order(Sequel.desc(:id)).limit(limit).select(*COLUMNS).map { |row| shown(row) },
+        counts:,
+        total:
+      }
     end
 
     # { subject:, body: } as a coordinator changed it, or nil
@@ -72,7 +126,10 @@ module Store
 
     # { kind => { subject:, body:, by:, updated_at: } }
     def templates
-      @db[:letter_templates].left_join(:members, id: :updated_by).select(:kind, :subject, :body, Sequel[:members][:name].as(:by), :updated_at).as_hash(:kind)
+      @db[:letter_templates]
+        .left_join(:members, id: :updated_by)
+        .select(:kind, :subject, :body, Sequel[:members][:name].as(:by), :updated_at)
+        .as_hash(:kind)
     end
 
     def keep_template(kind, subject:, body:, member_id:)

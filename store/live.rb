@@ -7,15 +7,28 @@ module Store
 
     # A key that is past its time is none.
     def key_of(trip_id) = @db[:trips].where(id: trip_id).where(in_time).get(:crew_key)
-    def keep_key(trip_id, key, until_at:) = @db[:trips].where(id: trip_id).update(crew_key: key, crew_key_until: until_at)
+
+    def keep_key(trip_id, key, until_at:)
+      @db[:trips].where(id: trip_id).update(crew_key: key, crew_key_until: until_at)
+    end
+
     def trip_of(key) = @db[:trips].where(crew_key: key).where(in_time).get(:id)
 
-    # seen: what the Deck knows of it; nil from a device that knows nothing of its own, and what is there stays.
+    # seen: what the Deck knows of it; nil from a device that knows nothing of its own, and what is
+    #       there stays.
     # Returns { undos: }, locked; nil when another trip has a fish of this id.
     def keep_fish(id:, trip_id:, at:, seen:, **what)
       what = what.merge(seen: Sequel.pg_jsonb(seen)) if seen
-      @db[:live_fish].insert_conflict(target: :id, update: { **what, updated_at: at }, update_where: { Sequel[:live_fish][:trip_id] => trip_id })
-                     .insert(id:, trip_id:, updated_at: at, **what)
+      @db[:live_fish].insert_conflict(
+        target: :id,
+        update: {
+          **what,
+          updated_at: at
+        },
+        update_where: {
+          Sequel[:live_fish][:trip_id] => trip_id
+        }
+      ).insert(id:, trip_id:, updated_at: at, **what)
       @db[:live_fish].where(id:, trip_id:).for_update.select(:undos).first
     end
 
@@ -32,8 +45,20 @@ module Store
     end
 
     def in_hand(trip_id, since:)
-      fish = @db[:live_fish].where(trip_id:).where { updated_at >= since }.order(:id).select(:id, :species_code, :tag_number, :seen, :undos).all
-      taps = @db[:live_taps].where(fish_id: fish.map { |one| one[:id] }).order(:position).select(:fish_id, :act, :at).all.group_by { |tap| tap.delete(:fish_id) }
+      fish =
+        @db[:live_fish]
+          .where(trip_id:)
+          .where { updated_at >= since }
+          .order(:id)
+          .select(:id, :species_code, :tag_number, :seen, :undos)
+          .all
+      taps =
+        @db[:live_taps]
+          .where(fish_id: fish.map { |one| one[:id] })
+          .order(:position)
+          .select(:fish_id, :act, :at)
+          .all
+          .group_by { |tap| tap.delete(:fish_id) }
       fish.map { |one| one.merge(taps: taps.fetch(one[:id], [])) }
     end
 

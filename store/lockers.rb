@@ -8,12 +8,24 @@ module Store
     # Core::Trips::Locker; empty for who has said nothing yet.
     def of(member_id)
       gear = @db[:lockers].where(member_id:).get(:gear)
-      gear ? Core::Trips::Locker.new(**Core::Trips::Locker.empty.to_h, **JSON.parse(JSON.generate(gear), symbolize_names: true)).freeze : Core::Trips::Locker.empty
+      if gear
+        Core::Trips::Locker.new(
+          **Core::Trips::Locker.empty.to_h,
+          **JSON.parse(JSON.generate(gear), symbolize_names: true)
+        ).freeze
+      else
+        Core::Trips::Locker.empty
+      end
     end
 
     def keep(member_id, gear)
-      @db[:lockers].insert_conflict(target: :member_id, update: { gear: Sequel[:excluded][:gear], updated_at: Sequel::CURRENT_TIMESTAMP })
-                   .insert(member_id:, gear: Sequel.pg_jsonb(gear))
+      @db[:lockers].insert_conflict(
+        target: :member_id,
+        update: {
+          gear: Sequel[:excluded][:gear],
+          updated_at: Sequel::CURRENT_TIMESTAMP
+        }
+      ).insert(member_id:, gear: Sequel.pg_jsonb(gear))
     end
   end
 end

@@ -3,7 +3,10 @@
 module Store
   # The people of the cooperative.
   class Members
-    COLUMNS = %i[id account_id name public_name role units dates permit_number permit_expires_on trained stricter active].freeze
+    COLUMNS = %i[
+      id account_id name public_name role units dates permit_number permit_expires_on trained
+      stricter active
+    ].freeze
 
     def initialize(db) = @db = db
 
@@ -12,15 +15,21 @@ module Store
     # Everybody with their address: [{ ..., email: }]
     def all
       @db[:members].left_join(:accounts, id: :account_id).order(:name)
-                   .select(*COLUMNS.map { |one| Sequel[:members][one] }, :email).map { |row| present(row) }
+        .select(*COLUMNS.map do |one|
+          Sequel[:members][one]
+        end, :email).map { |row| present(row) }
     end
 
     # Returns the new member's id. The password is set by letter.
-    def add(email:, **columns) = @db[:members].insert(account_id: @db[:accounts].insert(email:), **stored(columns))
+    def add(email:, **columns)
+      @db[:members].insert(account_id: @db[:accounts].insert(email:), **stored(columns))
+    end
 
     def change(id, columns) = @db[:members].where(id:).update(**stored(columns))
 
-    def by_account(account_id) = account_id && present(@db[:members].select(*COLUMNS).first(account_id:, active: true))
+    def by_account(account_id)
+      account_id && present(@db[:members].select(*COLUMNS).first(account_id:, active: true))
+    end
 
     # An account is made where there was none; sessions and keys of the old address end.
     def change_address(id, email)
@@ -41,15 +50,23 @@ module Store
     def account?(email) = !@db[:accounts].where(email:).empty?
 
     # Where letters to this member go; nil for a member without a sign-in.
-    def email(id) = @db[:accounts].join(:members, account_id: :id).where(Sequel[:members][:id] => id).get(:email)
+    def email(id)
+      @db[:accounts].join(:members, account_id: :id).where(Sequel[:members][:id] => id).get(:email)
+    end
 
     private
 
     def present(row) = row&.merge(trained: row[:trained].to_a, stricter: row[:stricter].to_h)
 
     def stored(columns)
-      columns = columns.merge(trained: Sequel.pg_array(columns[:trained], :text)) if columns.key?(:trained)
-      columns.key?(:stricter) ? columns.merge(stricter: Sequel.pg_jsonb(columns[:stricter])) : columns
+      columns = columns.merge(trained: Sequel.pg_array(columns[:trained], :text)) if columns.key?(
+        :trained
+      )
+      if columns.key?(:stricter)
+        columns.merge(stricter: Sequel.pg_jsonb(columns[:stricter]))
+      else
+        columns
+      end
     end
   end
 end

@@ -3,12 +3,13 @@
 require "pg"
 
 module Store
-  # Tells that the database is down, starting, full or otherwise not itself from an error that is ours.
+  # Tells that the database is down, starting, full or otherwise not itself from an error that is
+  # ours.
   module Outage
     ERRORS = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout,
-              PG::ConnectionBad, PG::UnableToSend].freeze
-    # SQLSTATE classes and codes: no room, no memory, too many connections; shutting down, starting up,
-    # crashed; a standby that was asked to write; waited too long.
+      PG::ConnectionBad, PG::UnableToSend].freeze
+    # SQLSTATE classes and codes: no room, no memory, too many connections; shutting down, starting
+    # up, crashed; a standby that was asked to write; waited too long.
     STATES = /\A(53\w{3}|57P0\d|25006|55P03|57014|58030)\z/
 
     module_function

@@ -19,14 +19,27 @@ module Store
     # columns: name:, sender:, contact:
     def keep(columns)
       row = columns.slice(:name, :sender, :contact)
-      @db[:programme].insert_conflict(target: :id, update: { **row, updated_at: Sequel::CURRENT_TIMESTAMP }).insert(row)
+      @db[:programme].insert_conflict(
+        target: :id,
+        update: {
+          **row,
+          updated_at: Sequel::CURRENT_TIMESTAMP
+        }
+      ).insert(row)
     end
 
     # GeoJSON features with properties kind, name, water.
     def coast
       @db[:coast_features].order(:id).map do |row|
-        { "type" => "Feature", "properties" => { "kind" => row[:kind], "name" => row[:name], "water" => row[:water_code] }.compact,
-          "geometry" => row[:geometry].to_h }
+        {
+          "type" => "Feature",
+          "properties" => {
+            "kind" => row[:kind],
+            "name" => row[:name],
+            "water" => row[:water_code]
+          }.compact,
+          "geometry" => row[:geometry].to_h
+        }
       end
     end
 
@@ -35,7 +48,12 @@ module Store
       @db[:coast_features].delete
       @db[:coast_features].multi_insert(features.map do |one|
         about = one.fetch("properties")
-        { kind: about["kind"], name: about["name"], water_code: about["water"], geometry: Sequel.pg_jsonb(one.fetch("geometry")) }
+        {
+          kind: about["kind"],
+          name: about["name"],
+          water_code: about["water"],
+          geometry: Sequel.pg_jsonb(one.fetch("geometry"))
+        }
       end)
       @db[:programme].update(coast_version: Sequel[:coast_version] + 1)
     end

@@ -6,35 +6,90 @@ module Store
     def initialize(db) = @db = db
 
     # The oldest first. state: "open" | "settled"
-    # [{ encounter_id:, trip_id:, code:, sentence:, raised_at:, settled_by:, settled_why:, member_name:, species_code:, caught_on:, spot_name:, numbers: }]
+    # [{ encounter_id:, trip_id:, code:, sentence:, raised_at:, settled_by:, settled_why:,
+    # member_name:, species_code:, caught_on:, spot_name:, numbers: }]
     def flagged(state:, limit: 200)
-      rows = @db[:queries].join(:encounters, id: :encounter_id).join(Sequel[:members].as(:taggers), id: Sequel[:encounters][:member_id])
-                          .left_join(:spots, code: Sequel[:encounters][:spot_code]).left_join(Sequel[:members].as(:settlers), id: Sequel[:queries][:settled_by])
-      rows = state == "open" ? rows.where(settled_at: nil).order(:raised_at) : rows.exclude(settled_by: nil).order(Sequel.desc(:settled_at))
-      found = rows.order_append(:encounter_id, Sequel[:queries][:code]).limit(limit)
-                  .select(Sequel[:queries][:encounter_id], :trip_id, Sequel[:queries][:code], :sentence, :raised_at, Sequel[:settlers][:name].as(:settled_by), :settled_why,
-                          Sequel[:taggers][:name].as(:member_name), Sequel[:encounters][:species_code], :caught_on, Sequel[:spots][:name].as(:spot_name)).all
-      tags = @db[:taggings].where(encounter_id: found.map { |row| row[:encounter_id] }, ended_at: nil).select_hash_groups(:encounter_id, :tag_number)
+      rows =
+        @db[:queries]
+          .join(:encounters, id: :encounter_id)
+          .join(Sequel[:members].as(:taggers), id: Sequel[:encounters][:member_id])
+          .left_join(:spots, code: Sequel[:encounters][:spot_code])
+          .left_join(Sequel[:members].as(:settlers), id: Sequel[:queries][:settled_by])
+      rows =
+        (
+          if state == "open"
+            rows.where(settled_at: nil).order(:raised_at)
+          else
+            rows.exclude(settled_by: nil).order(Sequel.desc(:settled_at))
+          end
+        )
+      found =
+        rows
+          .order_append(:encounter_id, Sequel[:queries][:code])
+          .limit(limit)
+          .select(
+            Sequel[:queries][:encounter_id],
+            :trip_id,
+            Sequel[:queries][:code],
+            :sentence,
+            :raised_at,
+            Sequel[:settlers][:name].as(:settled_by),
+            :settled_why,
+            Sequel[:taggers][:name].as(:member_name),
+            Sequel[:encounters][:species_code],
+            :caught_on,
+            Sequel[:spots][:name].as(:spot_name)
+          )
+          .all
+      tags =
+        @db[:taggings].where(
+          encounter_id: found.map { |row| row[:encounter_id] },
+          ended_at: nil
+        ).select_hash_groups(:encounter_id, :tag_number)
       found.map { |row| row.merge(numbers: tags.fetch(row[:encounter_id], [])) }
     end
 
     def open = @db[:queries].where(settled_at: nil).count
 
-    # [{ id:, trip_id:, code:, message:, fields: [names], held_at:, member_name:, record: Hash as sent }] the oldest first
+    # [{ id:, trip_id:, code:, message:, fields: [names], held_at:, member_name:, record: Hash as
+    # sent }] the oldest first
     def held(limit: 200)
       held = Sequel[:held_encounters]
-      @db[:held_encounters].join(:members, id: :member_id).where(settled_at: nil).order(:held_at).limit(limit)
-                           .select(held[:id], Sequel.lit("body->>'trip_id'").as(:trip_id), :code, :message, :held_at,
-                                   held[:fields], held[:body].as(:record), Sequel[:members][:name].as(:member_name))
-                           .map { |row| row.merge(fields: row[:fields].keys, record: row[:record].to_h) }
+      @db[:held_encounters]
+        .join(:members, id: :member_id)
+        .where(settled_at: nil)
+        .order(:held_at)
+        .limit(limit)
+        .select(
+          held[:id],
+          Sequel.lit("body->>'trip_id'").as(:trip_id),
+          :code,
+          :message,
+          :held_at,
+          held[:fields],
+          held[:body].as(:record),
+          Sequel[:members][:name].as(:member_name)
+        )
+        .map { |row| row.merge(fields: row[:fields].keys, record: row[:record].to_h) }
     end
 
     # Locks it. { settled_at:, member_id: of who caught the fish, sentence: } or nil
     def lock(encounter_id, code)
-      @db[:queries].join(:encounters, id: :encounter_id).where(encounter_id:, code:).select(Sequel[:queries][:settled_at], :member_id, :sentence, :caught_on).for_update.first
+      @db[:queries]
+        .join(:encounters, id: :encounter_id)
+        .where(encounter_id:, code:)
+        .select(Sequel[:queries][:settled_at], :member_id, :sentence, :caught_on)
+        .for_update
+        .first
     end
 
     # by nil: open again
-    def settle(encounter_id, code, by:, why:, at:) = @db[:queries].where(encounter_id:, code:).update(settled_at: by && at, settled_by: by, settled_why: by && why)
+    def settle(encounter_id, code, by:, why:, at:)
+      @db[:queries].where(encounter_id:, code:).update(
+        settled_at: by && at,
+        settled_by: by,
+        settled_why: by && why
+      )
+    end
   end
 end

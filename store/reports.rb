@@ -3,9 +3,12 @@
 module Store
   # What finders sent and what was read on the Deck, and the fish that each was matched to.
   class Reports
-    COLUMNS = %i[id fingerprint report_key number_as_read more_numbers numbers species_code length_mm length_kind length_how caught_on lat_deg lon_deg
-                 place_words fate finder_name finder_contact finder_phone day_said
-                 caught_from found_how tag_left units state waiting_reason sent_at revision encounter_id same_as other_programme].freeze
+    COLUMNS = %i[
+      id fingerprint report_key number_as_read more_numbers numbers species_code length_mm
+      length_kind length_how caught_on lat_deg lon_deg place_words fate finder_name finder_contact
+      finder_phone day_said caught_from found_how tag_left units state waiting_reason sent_at
+      revision encounter_id same_as other_programme
+    ].freeze
     # A report sent again as another one within so long is the same one.
     SAME_WITHIN_SECONDS = 86_400
 
@@ -18,50 +21,109 @@ module Store
     def of_encounter(encounter_id) = with_fish.where(encounter_id:).first
 
     # Reports that wait with one of these numbers, read whole.
-    def waiting_with(numbers) = with_fish.where(state: "waiting").where(Sequel.pg_array_op(:numbers).overlaps(Sequel.pg_array(numbers, :text))).order(:sent_at).all
+    def waiting_with(numbers)
+      with_fish
+        .where(state: "waiting")
+        .where(Sequel.pg_array_op(:numbers).overlaps(Sequel.pg_array(numbers, :text)))
+        .order(:sent_at)
+        .all
+    end
 
     def add(report) = @db[:reports].insert(**columns(report.slice(*COLUMNS)))
 
-    def change(id, report) = @db[:reports].where(id:).update(columns(report.slice(*COLUMNS).except(:id)))
-
-    # Lets reports of the same content come one after the other until the transaction ends, and returns the one that was first, or nil.
-    def same_content(fingerprint, before:)
-      @db.get(Sequel.function(:pg_advisory_xact_lock, Sequel.function(:hashtext, fingerprint)))
-      @db[:reports].where(fingerprint:, same_as: nil).where { sent_at > before - SAME_WITHIN_SECONDS }.order(:sent_at).get(:id)
+    def change(id, report)
+      @db[:reports].where(id:).update(columns(report.slice(*COLUMNS).except(:id)))
     end
 
-    def forget_finder(id) = @db[:reports].where(id:).update(finder_name: nil, finder_contact: nil, finder_phone: nil)
+    # Lets reports of the same content come one after the other until the transaction ends, and
+    # returns the one that was first, or nil.
+    def same_content(fingerprint, before:)
+      @db.get(Sequel.function(:pg_advisory_xact_lock, Sequel.function(:hashtext, fingerprint)))
+      @db[:reports]
+        .where(fingerprint:, same_as: nil)
+        .where { sent_at > before - SAME_WITHIN_SECONDS }
+        .order(:sent_at)
+        .get(:id)
+    end
+
+    def forget_finder(id)
+      @db[:reports].where(id:).update(finder_name: nil, finder_contact: nil, finder_phone: nil)
+    end
 
     # decided_by: the coordinator, nil for a number that speaks for itself
     def match(report_id:, fish_id:, tag_number:, decided_by: nil)
-      @db[:matches].insert(report_id:, fish_id:, tag_number:, how: decided_by ? "decided" : "exact", decided_by:)
+      @db[:matches].insert(
+        report_id:, fish_id:, tag_number:,
+        how: decided_by ? "decided" : "exact",
+        decided_by:
+      )
       @db[:reports].where(id: report_id).update(state: "matched", waiting_reason: nil)
     end
 
     # The match ends but its row stays.
-    def unmatch(report_id, at:) = @db[:matches].where(report_id:, undone_at: nil).update(undone_at: at)
+    def unmatch(report_id, at:)
+      @db[:matches].where(report_id:, undone_at: nil).update(undone_at: at)
+    end
 
-    def decided_by_hand?(report_id) = !@db[:matches].where(report_id:, undone_at: nil, how: "decided").empty?
+    def decided_by_hand?(report_id)
+      !@db[:matches].where(report_id:, undone_at: nil, how: "decided").empty?
+    end
 
-    def wait(id, reason) = @db[:reports].where(id:).update(state: "waiting", waiting_reason: reason.to_s, same_as: nil, other_programme: nil)
-    def set_aside(id, other_programme: nil) = @db[:reports].where(id:).update(state: "set_aside", waiting_reason: nil, other_programme:)
-    def join(id, same_as:) = @db[:reports].where(id:).update(state: "joined", waiting_reason: nil, same_as:)
+    def wait(id, reason)
+      @db[:reports].where(id:).update(
+        state: "waiting",
+        waiting_reason: reason.to_s,
+        same_as: nil,
+        other_programme: nil
+      )
+    end
+
+    def set_aside(id, other_programme: nil)
+      @db[:reports].where(id:).update(state: "set_aside", waiting_reason: nil, other_programme:)
+    end
+
+    def join(id, same_as:)
+      @db[:reports].where(id:).update(state: "joined", waiting_reason: nil, same_as:)
+    end
 
     # Tags of other programmes, the newest first, each with how it stands.
     def foreign
-      @db[:reports].exclude(other_programme: nil).order(Sequel.desc(:sent_at), :id).limit(500)
-                   .select(:id, :number_as_read, :other_programme, :species_code, :length_mm, :length_kind, :caught_on, :place_words, :fate, :passed_on_at, :passed_on_to).all
+      @db[:reports]
+        .exclude(other_programme: nil)
+        .order(Sequel.desc(:sent_at), :id)
+        .limit(500)
+        .select(
+          :id, :number_as_read, :other_programme, :species_code, :length_mm, :length_kind,
+          :caught_on, :place_words, :fate, :passed_on_at, :passed_on_to
+        )
+        .all
     end
 
-    def pass_on(ids, to:, at:) = @db[:reports].where(id: ids, passed_on_at: nil).exclude(other_programme: nil).update(passed_on_at: at, passed_on_to: to)
+    def pass_on(ids, to:, at:)
+      @db[:reports]
+        .where(id: ids, passed_on_at: nil)
+        .exclude(other_programme: nil)
+        .update(passed_on_at: at, passed_on_to: to)
+    end
 
     private
 
     def with_fish
       own = COLUMNS.map { |column| Sequel[:reports][column] }
-      @db[:reports].left_join(:matches, report_id: :id, undone_at: nil).left_join(:fish, id: :fish_id).select(*own, :fish_id, :tag_number, :story_key)
+      @db[:reports]
+        .left_join(:matches, report_id: :id, undone_at: nil)
+        .left_join(:fish, id: :fish_id)
+        .select(*own, :fish_id, :tag_number, :story_key)
     end
 
-    def columns(report) = report.merge(%i[more_numbers numbers].filter_map { |list| [list, Sequel.pg_array(report[list].to_a, :text)] if report.key?(list) }.to_h)
+    def columns(report)
+      report.merge(
+        %i[more_numbers numbers]
+          .filter_map do |list|
+            [list, Sequel.pg_array(report[list].to_a, :text)] if report.key?(list)
+          end
+          .to_h
+      )
+    end
   end
 end

@@ -10,13 +10,19 @@ module Store
     LIVE_SECONDS = 7 * DAY
     # From where somebody signed in; that they did stays.
     TRACE_SECONDS = 365 * DAY
-    EXPIRED_KEYS = { account_password_reset_keys: :deadline, account_login_change_keys: :deadline, account_lockouts: :deadline }.freeze
+    EXPIRED_KEYS = {
+      account_password_reset_keys: :deadline, account_login_change_keys: :deadline,
+      account_lockouts: :deadline
+    }.freeze
 
     def initialize(db) = @db = db
 
     def call(now:)
-      @db[:letters].where(state: %w[sent withdrawn]).where { queued_at < now - LETTER_SECONDS }.exclude(body: "")
-                   .update(recipient: "forgotten", subject: "", body: "")
+      @db[:letters]
+        .where(state: %w[sent withdrawn])
+        .where { queued_at < now - LETTER_SECONDS }
+        .exclude(body: "")
+        .update(recipient: "forgotten", subject: "", body: "")
       old = @db[:live_fish].where { updated_at < now - LIVE_SECONDS }
       @db[:live_taps].where(fish_id: old.select(:id)).delete
       old.delete

@@ -5,16 +5,35 @@ module Store
   class Spans
     def initialize(db) = @db = db
 
-    def keep(fish_id:, **span) = @db[:spans].insert_conflict(target: :fish_id, update: span).insert(fish_id:, **span)
+    def keep(fish_id:, **span)
+      @db[:spans].insert_conflict(target: :fish_id, update: span).insert(fish_id:, **span)
+    end
+
     def forget(fish_id) = @db[:spans].where(fish_id:).delete
 
     # Quartiles of the other fish of a species that were away about as long:
-    # { fish:, days_median:, grown:, growth_mm: [low, middle, high], moved:, distance_m: [low, middle, high] }; the counts say on how many each rests.
+    # { fish:, days_median:, grown:, growth_mm: [low, middle, high], moved:, distance_m: [low,
+    # middle, high] }; the counts say on how many each rests.
     def typical(species_code:, days:, apart_from:)
-      quartiles = ->(column) { Sequel.function(:percentile_cont, Sequel.lit("array[0.25, 0.5, 0.75]")).within_group(column).as(column) }
-      row = @db[:spans].where(species_code:, days:).exclude(fish_id: apart_from)
-                       .select(Sequel.function(:count).*.as(:fish), Sequel.function(:percentile_cont, 0.5).within_group(:days).as(:days_median),
-                               Sequel.function(:count, :growth_mm).as(:grown), quartiles[:growth_mm], Sequel.function(:count, :distance_m).as(:moved), quartiles[:distance_m]).first
+      quartiles = lambda do |column|
+        Sequel
+          .function(:percentile_cont, Sequel.lit("array[0.25, 0.5, 0.75]"))
+          .within_group(column)
+          .as(column)
+      end
+      row =
+        @db[:spans]
+          .where(species_code:, days:)
+          .exclude(fish_id: apart_from)
+          .select(
+            Sequel.function(:count).*.as(:fish),
+            Sequel.function(:percentile_cont, 0.5).within_group(:days).as(:days_median),
+            Sequel.function(:count, :growth_mm).as(:grown),
+            quartiles[:growth_mm],
+            Sequel.function(:count, :distance_m).as(:moved),
+            quartiles[:distance_m]
+          )
+          .first
       row.merge(growth_mm: row[:growth_mm]&.to_a, distance_m: row[:distance_m]&.to_a)
     end
   end

@@ -14,7 +14,11 @@ module Store
 
     # Those caught most often at a spot first, so that the Deck opens with the likeliest.
     def likeliest_first(spot_code)
-      counts = @db[:encounters].where(spot_code:).group_and_count(:species_code).as_hash(:species_code, :count)
+      counts =
+        @db[:encounters]
+          .where(spot_code:)
+          .group_and_count(:species_code)
+          .as_hash(:species_code, :count)
       all.sort_by { |one| [-counts.fetch(one.code, 0), one.common_name] }
     end
 
@@ -25,7 +29,9 @@ module Store
 
     def enter(code, columns) = @db[:species].insert(code:, **stored(columns))
 
-    def name_taken?(name) = !@db[:species].where(Sequel.function(:lower, :common_name) => name.downcase).empty?
+    def name_taken?(name)
+      !@db[:species].where(Sequel.function(:lower, :common_name) => name.downcase).empty?
+    end
 
     # The row as it is kept, for the office's form and the history.
     def row(code) = @db[:species].first(code:)&.then { |one| plain(one) }
@@ -37,18 +43,32 @@ module Store
 
     private
 
-    def plain(row) = row.merge(warm_c: row[:warm_c].to_f, stop_c: row[:stop_c].to_f, hazards: row[:hazards].to_a, look_alikes: row[:look_alikes].to_a)
+    def plain(row)
+      row.merge(
+        warm_c: row[:warm_c].to_f,
+        stop_c: row[:stop_c].to_f,
+        hazards: row[:hazards].to_a,
+        look_alikes: row[:look_alikes].to_a
+      )
+    end
 
     def stored(columns)
-      columns.to_h { |column, value| [column, value.is_a?(Array) ? Sequel.pg_array(value, :text) : value] }
+      columns.to_h do |column, value|
+        [column, value.is_a?(Array) ? Sequel.pg_array(value, :text) : value]
+      end
     end
 
     def species(row)
       conversion = CONVERSION.transform_values { |column| row[column] }
       known = row.slice(*Core::Fish::Species.members)
-      Core::Fish::Species.new(**known, warm_c: row[:warm_c].to_f, stop_c: row[:stop_c].to_f,
-                                       hazards: row[:hazards].to_a, look_alikes: row[:look_alikes].to_a,
-                                       fl_to_tl: conversion[:b] && conversion).freeze
+      Core::Fish::Species.new(
+        **known,
+        warm_c: row[:warm_c].to_f,
+        stop_c: row[:stop_c].to_f,
+        hazards: row[:hazards].to_a,
+        look_alikes: row[:look_alikes].to_a,
+        fl_to_tl: conversion[:b] && conversion
+      ).freeze
     end
   end
 end

@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module Store
-  # A second database that follows the first, for what only reads. It answers while it is at most so far
-  # behind; when it is farther behind, down, or has become the primary itself, the primary answers.
+  # A second database that follows the first, for what only reads. It answers while it is at most so
+  # far behind; when it is farther behind, down, or has become the primary itself, the primary
+  # answers.
   class Standby
     # Behind by more than this, a person would miss what they just did. House rule.
     MOST_LAG_SECONDS = 5.0
@@ -21,7 +22,11 @@ module Store
       @lock.synchronize { @of[db] ||= new(db) }
     end
 
-    def initialize(db, most_lag: MOST_LAG_SECONDS, clock: -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) })
+    def initialize(
+      db,
+      most_lag: MOST_LAG_SECONDS,
+      clock: -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
+    )
       @db = db
       @most_lag = most_lag
       @clock = clock
@@ -65,9 +70,12 @@ module Store
     # When all that came was replayed it is not behind, however long nothing came.
     def measured_lag
       row = @db.with_server(SERVER) do
-        @db.fetch("select pg_is_in_recovery() as standby, pg_last_wal_receive_lsn() <= pg_last_wal_replay_lsn() as level, " \
-                  "extract(epoch from now() - pg_last_xact_replay_timestamp())::float as seconds, " \
-                  "(select count(*) from pg_stat_wal_receiver) as receivers").first
+        @db.fetch(
+          "select pg_is_in_recovery() as standby, pg_last_wal_receive_lsn() <= " \
+            "pg_last_wal_replay_lsn() as level, " \
+            "extract(epoch from now() - pg_last_xact_replay_timestamp())::float as seconds, " \
+            "(select count(*) from pg_stat_wal_receiver) as receivers"
+        ).first
       end
       return nil unless row[:standby]
 

@@ -10,10 +10,20 @@ module Store
 
     # The numbers a member carries, lowest first.
     def pouch(member_id, limit: 200)
-      @db[:tags].where(holder_id: member_id, state: "in_pouch").order(:series_id, :serial).limit(limit).select_map(:number)
+      @db[:tags]
+        .where(holder_id: member_id, state: "in_pouch")
+        .order(:series_id, :serial)
+        .limit(limit)
+        .select_map(:number)
     end
 
     # [{ tag_number:, act:, member_id:, at: }, ...] oldest first
-    def custody(number) = @db[:tag_custody].where(tag_number: number).order(:id).select(:tag_number, :act, :member_id, :at).all
+    def custody(number)
+      @db[:tag_custody]
+        .where(tag_number: number)
+        .order(:id)
+        .select(:tag_number, :act, :member_id, :at)
+        .all
+    end
   end
 end

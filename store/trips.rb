@@ -11,22 +11,47 @@ module Store
 
     # The member's newest trip of that day.
     def on_day(member_id:, held_on:)
-      present(@db[:trips].select(*COLUMNS).where(member_id:, held_on:).order(Sequel.desc(:created_at)).first)
+      present(
+        @db[:trips]
+          .select(*COLUMNS)
+          .where(member_id:, held_on:)
+          .order(Sequel.desc(:created_at))
+          .first
+      )
     end
 
-    # Trips of a member's that are not handed in, from one day on, soonest first; for choosing one on the Deck.
+    # Trips of a member's that are not handed in, from one day on, soonest first; for choosing one
+    # on the Deck.
     def open_from(member_id, from:, limit:)
       fish = @db[:encounters].where(trip_id: Sequel[:trips][:id]).select(Sequel.function(:count).*)
-      @db[:trips].join(:spots, code: :spot_code).where(member_id:).where { held_on >= from }.exclude(state: "submitted")
-                 .order(:held_on, :created_at).limit(limit)
-                 .select(Sequel[:trips][:id], :held_on, Sequel[:spots][:name].as(:spot_name), :plan, fish.as(:fish))
-                 .map { |row| row.except(:plan).merge(**(deep(row[:plan]) || {}).slice(:from_hour, :to_hour)) }
+      @db[:trips]
+        .join(:spots, code: :spot_code)
+        .where(member_id:)
+        .where { held_on >= from }
+        .exclude(state: "submitted")
+        .order(:held_on, :created_at)
+        .limit(limit)
+        .select(
+          Sequel[:trips][:id],
+          :held_on,
+          Sequel[:spots][:name].as(:spot_name),
+          :plan,
+          fish.as(:fish)
+        )
+        .map do |row|
+          row.except(:plan).merge(**(deep(row[:plan]) || {}).slice(:from_hour, :to_hour))
+        end
     end
 
     # Nothing hangs on it: no record, void or not, no picture, no track, nothing held.
     def bare?(id)
-      %i[encounter_records photos track_fixes].all? { |table| @db[table].where(trip_id: id).empty? } &&
-        @db[:held_encounters].where(settled_at: nil).where(Sequel.lit("body->>'trip_id' = ?", id)).empty?
+      %i[encounter_records photos track_fixes].all? do |table|
+        @db[table].where(trip_id: id).empty?
+      end &&
+        @db[:held_encounters]
+          .where(settled_at: nil)
+          .where(Sequel.lit("body->>'trip_id' = ?", id))
+          .empty?
     end
 
     def remove(id)
@@ -39,22 +64,52 @@ module Store
     def fish?(id) = !@db[:encounter_records].where(trip_id: id).empty?
 
     # The member's newest planned trip, whose answers serve as defaults for the next.
-    def last_planned(member_id) = present(@db[:trips].select(*COLUMNS).where(member_id:).exclude(plan: nil).order(Sequel.desc(:held_on), Sequel.desc(:updated_at)).first)
+    def last_planned(member_id)
+      present(
+        @db[:trips]
+          .select(*COLUMNS)
+          .where(member_id:)
+          .exclude(plan: nil)
+          .order(Sequel.desc(:held_on), Sequel.desc(:updated_at))
+          .first
+      )
+    end
 
     # Trips still to come, soonest first, with the names for a calendar.
     def to_come(member_id, from:)
-      @db[:trips].join(:spots, code: :spot_code).where(member_id:).where { held_on >= from }.order(:held_on)
-                 .select(Sequel[:trips][:id], :held_on, Sequel[:spots][:name].as(:spot_name), :lat_deg, :lon_deg, :platform, :plan, :updated_at)
-                 .map { |row| row.merge(plan: deep(row[:plan])) }
+      @db[:trips]
+        .join(:spots, code: :spot_code)
+        .where(member_id:)
+        .where { held_on >= from }
+        .order(:held_on)
+        .select(
+          Sequel[:trips][:id],
+          :held_on,
+          Sequel[:spots][:name].as(:spot_name),
+          :lat_deg,
+          :lon_deg,
+          :platform,
+          :plan,
+          :updated_at
+        )
+        .map { |row| row.merge(plan: deep(row[:plan])) }
     end
 
     def add(trip) = @db[:trips].insert(**stored(trip))
 
-    def change(id, columns) = @db[:trips].where(id:).update(**stored(columns), updated_at: Sequel::CURRENT_TIMESTAMP)
+    def change(id, columns)
+      @db[:trips].where(id:).update(**stored(columns), updated_at: Sequel::CURRENT_TIMESTAMP)
+    end
 
     private
 
-    def present(row) = row&.merge(water_temp_c: row[:water_temp_c]&.to_f, plan: deep(row[:plan]), ticks: row[:ticks].to_a)
+    def present(row)
+      row&.merge(
+        water_temp_c: row[:water_temp_c]&.to_f,
+        plan: deep(row[:plan]),
+        ticks: row[:ticks].to_a
+      )
+    end
 
     def deep(json) = json && JSON.parse(JSON.generate(json), symbolize_names: true)
 

@@ -5,13 +5,19 @@ module Store
   class Waters
     def initialize(db) = @db = db
 
-    # Spots in use: [{ code:, name:, water_code:, water_name:, water_kind:, lat_deg:, lon_deg: }, ...]
+    # Spots in use: [{ code:, name:, water_code:, water_name:, water_kind:, lat_deg:, lon_deg: },
+    # ...]
     def spots = spot_rows.where(retired_at: nil).order(Sequel[:spots][:name]).all
 
-    # The same with those that are no longer chosen, and how many fish each has: [{ ..., retired_at:, fish: }]
+    # The same with those that are no longer chosen, and how many fish each has: [{ ...,
+    # retired_at:, fish: }]
     def all_spots
-      fish = @db[:encounters].where(spot_code: Sequel[:spots][:code]).select(Sequel.function(:count).*)
-      spot_rows.select_append(:retired_at, fish.as(:fish)).order(Sequel[:waters][:name], Sequel[:spots][:name]).all
+      fish =
+        @db[:encounters].where(spot_code: Sequel[:spots][:code]).select(Sequel.function(:count).*)
+      spot_rows
+        .select_append(:retired_at, fish.as(:fish))
+        .order(Sequel[:waters][:name], Sequel[:spots][:name])
+        .all
     end
 
     # [{ code:, name:, kind: }]
@@ -23,7 +29,10 @@ module Store
     def water(code) = @db[:waters].select(:code, :name, :kind).first(code:)
 
     def keep_water(code, columns)
-      @db[:waters].insert_conflict(target: :code, update: columns.slice(:name)).insert(code:, **columns.slice(:name, :kind))
+      @db[:waters].insert_conflict(target: :code, update: columns.slice(:name)).insert(
+        code:,
+        **columns.slice(:name, :kind)
+      )
     end
 
     # columns: name:, water_code:, lat_deg:, lon_deg:, retired_at:
@@ -37,9 +46,15 @@ module Store
     private
 
     def spot_rows
-      @db[:spots].join(:waters, code: :water_code)
-                 .select(Sequel[:spots][:code], Sequel[:spots][:name], :water_code, Sequel[:waters][:name].as(:water_name), Sequel[:waters][:kind].as(:water_kind),
-                         :lat_deg, :lon_deg)
+      @db[:spots].join(:waters, code: :water_code).select(
+        Sequel[:spots][:code],
+        Sequel[:spots][:name],
+        :water_code,
+        Sequel[:waters][:name].as(:water_name),
+        Sequel[:waters][:kind].as(:water_kind),
+        :lat_deg,
+        :lon_deg
+      )
     end
   end
 end

@@ -5,14 +5,20 @@ import globals from 'globals'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['src/core/core.generated.js', 'src/api/contract.generated.ts', 'src/components.d.ts'] },
+  {
+    ignores: ['src/core/core.generated.js', 'src/api/contract.generated.ts', 'src/components.d.ts'],
+  },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],
   {
     languageOptions: { globals: { ...globals.browser, ...globals.node } },
     // A name that starts with _ is taken out of an object on purpose.
-    rules: { '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_' }], 'no-undef': 'off', 'vue/multi-word-component-names': 'off' },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_' }],
+      'no-undef': 'off',
+      'vue/multi-word-component-names': 'off',
+    },
   },
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
   prettier,

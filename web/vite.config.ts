@@ -11,8 +11,13 @@ const backend = process.env.BACKEND ?? 'http://127.0.0.1:9292'
 export default defineConfig({
   plugins: [
     vue(),
-    Components({ dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })], dts: 'src/components.d.ts' }),
-    // The shell works with no signal; what it shows comes from IndexedDB, so no answer of the server is cached here but the coast.
+    Components({
+      dirs: [],
+      resolvers: [ElementPlusResolver({ importStyle: 'css' })],
+      dts: 'src/components.d.ts',
+    }),
+    // The shell works with no signal; what it shows comes from IndexedDB, so no answer of the
+    // server is cached here but the coast.
     VitePWA({
       registerType: 'autoUpdate',
       injectRegister: null,
@@ -32,7 +37,13 @@ export default defineConfig({
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//, /^\/auth\//],
         cleanupOutdatedCaches: true,
-        runtimeCaching: [{ urlPattern: ({ url, sameOrigin }) => sameOrigin && url.pathname === '/api/coast', handler: 'StaleWhileRevalidate', options: { cacheName: 'coast' } }],
+        runtimeCaching: [
+          {
+            urlPattern: ({ url, sameOrigin }) => sameOrigin && url.pathname === '/api/coast',
+            handler: 'StaleWhileRevalidate',
+            options: { cacheName: 'coast' },
+          },
+        ],
       },
     }),
     // What a person downloads before a page works, in kB; the build fails when it grows beyond.
@@ -43,6 +54,12 @@ export default defineConfig({
     }),
   ],
   resolve: { alias: { '@': fileURLToPath(new URL('src', import.meta.url)) } },
-  build: { outDir: '../public/app', emptyOutDir: true, manifest: true, chunkSizeWarningLimit: 600, assetsInlineLimit: 0 },
+  build: {
+    outDir: '../public/app',
+    emptyOutDir: true,
+    manifest: true,
+    chunkSizeWarningLimit: 600,
+    assetsInlineLimit: 0,
+  },
   server: { proxy: { '/api': backend, '/auth': backend } },
 })

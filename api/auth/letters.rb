@@ -2,9 +2,12 @@
 
 module Api
   module Auth
-    # Letters about an account: to set a password, to confirm a new address, and that something was changed.
+    # Letters about an account: to set a password, to confirm a new address, and that something was
+    # changed.
     module Letters
-      NOT_YOU = "If it was not you, ask the coordinator at once, and set a new password with “Forgotten?” on the sign-in page."
+      NOT_YOU =
+        "If it was not you, ask the coordinator at once, and set a new password with " \
+          "“Forgotten?” on the sign-in page."
 
       module_function
 
@@ -29,17 +32,28 @@ module Api
         config = given.config
         new_member = ->(rodauth) { !given.store.members.password?(rodauth.account[:id]) }
         welcome = lambda do |rodauth|
-          Acts::WriteLetter.welcome_words(store: given.store, link: rodauth.reset_password_email_link,
-                                          name: given.store.members.by_account_name(rodauth.account[:id]).to_s)
+          Acts::WriteLetter.welcome_words(
+            store: given.store,
+            link: rodauth.reset_password_email_link,
+            name: given.store.members.by_account_name(rodauth.account[:id]).to_s
+          )
         end
-        auth.reset_password_deadline_interval { new_member.call(self) ? { days: WELCOME_DAYS } : { hours: config.reset_hours } }
-        auth.no_matching_reset_password_key_error_flash "This link is used up or too old. Ask for a new letter."
-        auth.reset_password_email_subject { new_member.call(self) ? welcome.call(self)[:subject] : "Set a new password" }
-        auth.reset_password_email_link { "#{config.base_url}/new-password?key=#{token_param_value(reset_password_key_value)}" }
+        auth.reset_password_deadline_interval do
+          new_member.call(self) ? { days: WELCOME_DAYS } : { hours: config.reset_hours }
+        end
+        auth.no_matching_reset_password_key_error_flash "This link is used up or too old. Ask " \
+          "for a new letter."
+        auth.reset_password_email_subject do
+          new_member.call(self) ? welcome.call(self)[:subject] : "Set a new password"
+        end
+        auth.reset_password_email_link do
+          "#{config.base_url}/new-password?key=#{token_param_value(reset_password_key_value)}"
+        end
         auth.reset_password_email_body do
           next welcome.call(self)[:body] if new_member.call(self)
 
-          "Somebody, probably you, asked for a new password.\n\nSet it here within #{config.reset_hours} hours:\n#{reset_password_email_link}\n\n" \
+          "Somebody, probably you, asked for a new password.\n\nSet it here within " \
+            "#{config.reset_hours} hours:\n#{reset_password_email_link}\n\n" \
             "If it was not you, do nothing; the old password stays.\n"
         end
         changed = "The password of your account was changed.\n\n#{NOT_YOU}\n"
@@ -53,18 +67,26 @@ module Api
         base_url = given.config.base_url
         auth.change_login_requires_password? true
         auth.change_login_error_flash "The address was not changed"
-        auth.change_login_needs_verification_notice_flash "A letter is on its way to the new address. The link in it makes the change."
-        auth.verify_login_change_error_flash "This link is used up or too old. Ask for the change again."
-        auth.verify_login_change_duplicate_account_error_flash "Another member signs in with this address."
+        auth.change_login_needs_verification_notice_flash "A letter is on its way to the new " \
+          "address. The link in " \
+          "it makes the change."
+        auth.verify_login_change_error_flash "This link is used up or too old. Ask for the " \
+          "change again."
+        auth.verify_login_change_duplicate_account_error_flash "Another member signs in with " \
+          "this address."
         auth.verify_login_change_email_subject "Confirm your new address"
-        auth.verify_login_change_email_link { "#{base_url}/new-address?key=#{token_param_value(verify_login_change_key_value)}" }
+        auth.verify_login_change_email_link do
+          "#{base_url}/new-address?key=#{token_param_value(verify_login_change_key_value)}"
+        end
         auth.verify_login_change_email_body do
-          "Somebody, probably you, wants to sign in with this address.\n\nConfirm it here within a day:\n#{verify_login_change_email_link}\n\n" \
+          "Somebody, probably you, wants to sign in with this address.\n\nConfirm it here within " \
+            "a day:\n#{verify_login_change_email_link}\n\n" \
             "If it was not you, do nothing.\n"
         end
         auth.before_verify_login_change do
           given.send_letter.call(recipient: account[:email], subject: "Your address was changed",
-                                 body: "From now on your account signs in with #{verify_login_change_new_login}.\n\n#{NOT_YOU}\n")
+            body: "From now on your account signs in with " \
+              "#{verify_login_change_new_login}.\n\n#{NOT_YOU}\n")
         end
       end
     end

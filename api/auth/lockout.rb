@@ -2,8 +2,8 @@
 
 module Api
   module Auth
-    # Wrong passwords: the same words, the same status, the same wait, whether the account exists, rests, or
-    # the password was wrong.
+    # Wrong passwords: the same words, the same status, the same wait, whether the account exists,
+    # rests, or the password was wrong.
     module Lockout
       STATUS = 401
 
@@ -11,8 +11,11 @@ module Api
 
       def set_up(auth, given)
         config = given.config
-        words = "#{REFUSED} is not right, or there were too many wrong ones. Check both; after #{config.max_failures} wrong " \
-                "passwords an account rests for #{config.lockout_minutes} minutes. Or ask for a new password by letter."
+        words =
+          "#{REFUSED} is not right, or there were too many wrong ones. Check both; after " \
+            "#{config.max_failures} wrong " \
+            "passwords an account rests for #{config.lockout_minutes} minutes. Or ask for a new " \
+            "password by letter."
         auth.no_matching_login_message "#{REFUSED} is not right"
         auth.invalid_password_message "#{REFUSED} is not right"
         auth.login_error_flash words

@@ -23,7 +23,8 @@ module Api
         auth.password_maximum_bytes MAX_BYTES
         auth.password_too_short_message "has to be at least #{MIN_CHARACTERS} characters"
         auth.same_as_existing_password_message "is the same as before"
-        auth.password_is_one_of_the_most_common_message "is one that many people use; take several words that do not belong together"
+        auth.password_is_one_of_the_most_common_message "is one that many people use; take " \
+          "several words that do not belong together"
         auth.change_password_error_flash "The password was not changed"
         auth.reset_password_error_flash "The new password was not set"
         guessable(auth, given)
@@ -34,29 +35,51 @@ module Api
         auth.password_meets_requirements? do |password|
           next false unless super(password)
 
-          why = Passwords.trouble(password, near: [account && account[:email].to_s, given.store.programme.name])
-          why ? (set_password_requirement_error_message(:password_is_guessable, why) && false) : true
+          why =
+            Passwords.trouble(
+              password,
+              near: [account && account[:email].to_s, given.store.programme.name]
+            )
+          if why
+            set_password_requirement_error_message(:password_is_guessable, why) && false
+          else
+            true
+          end
         end
       end
 
       # A sentence's end about what makes it easy to guess, or nil.
       def trouble(password, near:)
         plain = letters(password)
-        return "is a run of neighbouring keys or repeats; take several words that do not belong together" if plain.chars.uniq.size < 5 || run?(plain)
+        if plain.chars.uniq.size < 5 || run?(plain)
+          return (
+            "is a run of neighbouring keys or repeats; take " \
+              "several words that do not belong together"
+          )
+        end
 
-        words = near.compact.flat_map { |text| text.downcase.split(/[^[:alnum:]]+/) + [letters(text)] }
-        rest = words.select { |word| word.size > 3 }.sort_by { |word| -word.size }.reduce(plain) { |left, word| left.gsub(word, "") }
+        words =
+          near.compact.flat_map { |text| text.downcase.split(/[^[:alnum:]]+/) + [letters(text)] }
+        rest =
+          words
+            .select { |word| word.size > 3 }
+            .sort_by { |word| -word.size }
+            .reduce(plain) { |left, word| left.gsub(word, "") }
         return if rest == plain || rest.size >= LEAST_OF_ITS_OWN
 
-        "is close to your address or the programme's name; take several words that do not belong together"
+        "is close to your address or the programme's name; " \
+          "take several words that do not belong together"
       end
 
       def letters(text) = text.downcase.gsub(/[^[:alnum:]]/, "")
 
       def run?(plain)
         both = [RUN, RUN.reverse]
-        (plain.size / 2).downto(4).any? { |size| plain.chars.each_cons(size).any? { |part| both.any? { |run| run.include?(part.join) } } } &&
-          plain.chars.uniq.size <= 10
+        (plain.size / 2)
+          .downto(4)
+          .any? do |size|
+            plain.chars.each_cons(size).any? { |part| both.any? { |run| run.include?(part.join) } }
+          end && plain.chars.uniq.size <= 10
       end
     end
   end

@@ -2,7 +2,8 @@
 
 module Api
   module Auth
-    # A code from a phone beside the password, and codes on paper for the day when the phone is gone.
+    # A code from a phone beside the password, and codes on paper for the day when the phone is
+    # gone.
     module SecondFactor
       # Wrong codes in a row before only a code from paper helps.
       MAX_FAILURES = 10
@@ -21,7 +22,8 @@ module Api
         auth.auto_add_recovery_codes? true
         auth.auto_remove_recovery_codes? true
         auth.otp_setup_error_flash "The second factor was not set up"
-        auth.otp_invalid_auth_code_message "is not right; codes last half a minute, and the phone's clock must be right"
+        auth.otp_invalid_auth_code_message "is not right; codes last half a minute, and the " \
+          "phone's clock must be right"
         auth.otp_auth_error_flash "That code is not right"
         auth.otp_disable_error_flash "The second factor was not switched off"
         auth.invalid_recovery_code_error_flash "That code is not right"

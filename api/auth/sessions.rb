@@ -39,7 +39,8 @@ module Api
 
         def past?(row)
           now = Time.now
-          now - row[:last_use] > session_inactivity_deadline || now - row[:created_at] > session_lifetime_deadline
+          now - row[:last_use] > session_inactivity_deadline ||
+            now - row[:created_at] > session_lifetime_deadline
         end
 
         def note_use(row)

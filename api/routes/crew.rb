@@ -4,7 +4,12 @@ module Api
   module Routes
     # The Deck on several devices of one boat. The link is the key: no account, no exact places.
     class Crew < Base
-      post("/api/trips/:id/crew") { json(crew_key: Acts::ShareDeck.open(store:, member: member!, trip_id: given[:id], now: Time.now)) }
+      post("/api/trips/:id/crew") do
+        json(
+          crew_key:
+            Acts::ShareDeck.open(store:, member: member!, trip_id: given[:id], now: Time.now)
+        )
+      end
 
       # At the address at which this page was reached: that is where the crew's phone finds us too.
       get("/api/trips/:id/crew.svg") do
@@ -17,8 +22,21 @@ module Api
 
       post("/api/crew/:key") do
         now = Time.now
-        fish = Acts::ShareDeck.sync(store:, key: given[:key], device: sent[:device], fish: sent[:fish], now:)
-        json(now: now.utc.iso8601(3), fish: fish.map { |one| one.merge(taps: one[:taps].map { |tap| tap.merge(at: tap[:at].utc.iso8601(3)) }) })
+        fish =
+          Acts::ShareDeck.sync(
+            store:,
+            key: given[:key],
+            device: sent[:device],
+            fish: sent[:fish],
+            now:
+          )
+        json(
+          now: now.utc.iso8601(3),
+          fish:
+            fish.map do |one|
+              one.merge(taps: one[:taps].map { |tap| tap.merge(at: tap[:at].utc.iso8601(3)) })
+            end
+        )
       end
 
       get("/api/instruments") do
@@ -29,7 +47,14 @@ module Api
       post("/api/instruments/tare") do
         member!
         tared = env.fetch("voucher.instruments").tare
-        refuse(409, code: :no_scale, message: "No scale answers. Check its cable or batteries, or type the weight and the sling.") unless tared
+        unless tared
+          refuse(
+            409,
+            code: :no_scale,
+            message:
+              "No scale answers. Check its cable or batteries, or type the weight and the sling."
+          )
+        end
         json(tared:)
       end
     end

@@ -9,13 +9,35 @@ module Api
       end
 
       get("/api/deck") do
-        found = Acts::CompileCard.call(store:, member: member!, today: day(given[:on]), trip_id: given[:trip])
-        json(found.merge(instruments: env.fetch("voucher.instruments").any?, logged: found[:logged].map { |one| one.merge(caught_at: one[:caught_at].utc.iso8601(3)) }))
+        found =
+          Acts::CompileCard.call(
+            store:,
+            member: member!,
+            today: day(given[:on]),
+            trip_id: given[:trip]
+          )
+        json(
+          found.merge(
+            instruments: env.fetch("voucher.instruments").any?,
+            logged:
+              found[:logged].map { |one| one.merge(caught_at: one[:caught_at].utc.iso8601(3)) }
+          )
+        )
       end
 
       put("/api/trips/:id") do
-        trip = Acts::StartTrip.call(store:, member: member!, id: given[:id], today: Date.today,
-                                    sent: sent.merge(held_on: day(sent[:held_on], "held_on"), water_temp_c: sent[:water_temp_c]&.to_f))
+        trip =
+          Acts::StartTrip.call(
+            store:,
+            member: member!,
+            id: given[:id],
+            today: Date.today,
+            sent:
+              sent.merge(
+                held_on: day(sent[:held_on], "held_on"),
+                water_temp_c: sent[:water_temp_c]&.to_f
+              )
+          )
         json(trip.except(:member_id))
       end
 
@@ -25,22 +47,54 @@ module Api
       end
 
       put("/api/encounters/:id") do
-        json(Acts::RecordEncounter.call(store:, member: member!, id: given[:id], sent: timed(sent), now: Time.now))
+        json(
+          Acts::RecordEncounter.call(
+            store:,
+            member: member!,
+            id: given[:id],
+            sent: timed(sent),
+            now: Time.now
+          )
+        )
       end
 
       put("/api/encounters/:id/photos/:photo_id") do
-        json(Acts::AddEncounterPhoto.call(store:, **album, member: member!, encounter_id: given[:id], id: given[:photo_id], bytes: sent,
-                                          taken_at: given[:taken_at] && moment(given[:taken_at], "taken_at")))
+        json(
+          Acts::AddEncounterPhoto.call(
+            store:,
+            **album,
+            member: member!,
+            encounter_id: given[:id],
+            id: given[:photo_id],
+            bytes: sent,
+            taken_at: given[:taken_at] && moment(given[:taken_at], "taken_at")
+          )
+        )
       end
 
-      get("/api/tags/:number/fish") { member! && json(Acts::ReadTag.call(store:, number: given[:number], today: Date.today)) }
+      get("/api/tags/:number/fish") do
+        member! && json(Acts::ReadTag.call(store:, number: given[:number], today: Date.today))
+      end
 
       # Each record is held against the contract by itself, so that no other one is held up by it.
       post("/api/encounters/batch") do
         member!
         clock = sent[:sent_at] && moment(sent[:sent_at], "sent_at")
-        records = sent[:encounters].map { |one| { id: one[:id], body: one[:encounter], read: -> { read_record(one[:encounter]) } } }
-        json(answers: Acts::RecordBatch.call(store:, member: member!, records:, now: Time.now, phone_now: clock, bug:))
+        records =
+          sent[:encounters].map do |one|
+            { id: one[:id], body: one[:encounter], read: -> { read_record(one[:encounter]) } }
+          end
+        json(
+          answers:
+            Acts::RecordBatch.call(
+              store:,
+              member: member!,
+              records:,
+              now: Time.now,
+              phone_now: clock,
+              bug:
+            )
+        )
       end
     end
   end

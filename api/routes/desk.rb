@@ -2,31 +2,60 @@
 
 module Api
   module Routes
-    # The judgement desk and what goes out from it: reports, doubts, tags of others, letters, and who changed what.
+    # The judgement desk and what goes out from it: reports, doubts, tags of others, letters, and
+    # who changed what.
     class Desk < Base
       get("/api/desk") do
         coordinator!
-        json(waiting: store.desk.waiting, doubts: store.queries.open, reports: store.desk.queue(limit: 100).map { |one| Acts::WaitingWords.beside(Views.times(one)) })
+        json(
+          waiting: store.desk.waiting,
+          doubts: store.queries.open,
+          reports:
+            store.desk.queue(limit: 100).map { |one| Acts::WaitingWords.beside(Views.times(one)) }
+        )
       end
 
       get("/api/reports/:id/desk") { coordinator! && json(desk) }
 
       post("/api/reports/:id/decision") do
-        said = sent.slice(:verdict, :reason, :seen, :tag_number, :other_report_id, :programme, :second_look)
-        Acts::DecideReport.call(store:, member: coordinator!, report_id: given[:id], now: Time.now, **said)
+        said =
+          sent.slice(
+            :verdict, :reason, :seen, :tag_number, :other_report_id, :programme, :second_look
+          )
+        Acts::DecideReport.call(
+          store:,
+          member: coordinator!,
+          report_id: given[:id],
+          now: Time.now,
+          **said
+        )
         json(desk)
       end
 
       get("/api/queries") { coordinator! && json(queries(given[:state] || "open")) }
 
       post("/api/queries/:id/:code") do
-        Acts::SettleQuery.call(store:, member: coordinator!, encounter_id: given[:id], code: given[:code], **sent.slice(:verdict, :why), now: Time.now)
+        Acts::SettleQuery.call(
+          store:,
+          member: coordinator!,
+          encounter_id: given[:id],
+          code: given[:code],
+          **sent.slice(:verdict, :why),
+          now: Time.now
+        )
         json(queries("open"))
       end
 
       post("/api/held/:id/mended") do
-        told = Acts::MendHeld.call(store:, member: coordinator!, id: given[:id], **sent.slice(:changes, :shift_minutes, :reason),
-                                   read: method(:read_record), now: Time.now)
+        told =
+          Acts::MendHeld.call(
+            store:,
+            member: coordinator!,
+            id: given[:id],
+            **sent.slice(:changes, :shift_minutes, :reason),
+            read: method(:read_record),
+            now: Time.now
+          )
         json(answer: told.except(:collisions), queries: queries("open"))
       end
 
@@ -46,13 +75,19 @@ module Api
       get("/api/calls") { coordinator! && json(calls) }
 
       post("/api/calls/:number") do
-        Acts::SettleCall.call(store:, member: coordinator!, id: Integer(given[:number], 10), now: Time.now)
+        Acts::SettleCall.call(
+          store:,
+          member: coordinator!,
+          id: Integer(given[:number], 10),
+          now: Time.now
+        )
         json(calls)
       end
 
       get("/api/letters") do
         coordinator!
-        page = reading { store.letters.page(**given.slice(:state, :kind, :search, :before).compact) }
+        page =
+          reading { store.letters.page(**given.slice(:state, :kind, :search, :before).compact) }
         json(page.merge(letters: page[:letters].map { |one| Views.times(one) }))
       end
 
@@ -62,10 +97,17 @@ module Api
         json(Views.times(store.letters.find(Integer(given[:number]))))
       end
 
-      get("/api/letter-templates") { coordinator! && json(templates: Acts::KeepTemplate.all(store:)) }
+      get("/api/letter-templates") do
+        coordinator! && json(templates: Acts::KeepTemplate.all(store:))
+      end
 
       put("/api/letter-templates/:kind") do
-        Acts::KeepTemplate.call(store:, member: coordinator!, kind: given[:kind], **sent.slice(:subject, :body))
+        Acts::KeepTemplate.call(
+          store:,
+          member: coordinator!,
+          kind: given[:kind],
+          **sent.slice(:subject, :body)
+        )
         json(templates: Acts::KeepTemplate.all(store:))
       end
 
@@ -77,17 +119,38 @@ module Api
       get("/api/audit") do
         coordinator!
         page = reading do
-          store.audit.page(table: given[:record], record_id: given[:record_id], member_id: given[:member_id], source: given[:source]&.to_sym, **between,
-                           before: given[:cursor] && Cursor.read_moment(given[:cursor]))
+          store.audit.page(
+            table: given[:record],
+            record_id: given[:record_id],
+            member_id: given[:member_id],
+            source: given[:source]&.to_sym,
+            **between,
+            before: given[:cursor] && Cursor.read_moment(given[:cursor])
+          )
         end
-        json(entries: page[:entries].map { |one| one.merge(at: one[:at].utc.iso8601(3)) }, next: page[:before] && Cursor.write_moment(page[:before]), records: store.audit.tables)
+        json(
+          entries: page[:entries].map { |one| one.merge(at: one[:at].utc.iso8601(3)) },
+          next: page[:before] && Cursor.write_moment(page[:before]),
+          records: store.audit.tables
+        )
       end
 
       helpers do
         def calls = { calls: store.calls.open.map { |one| Views.times(one) } }
         def desk = Views.desk(Acts::OpenDesk.call(store:, report_id: given[:id]))
-        def queries(state) = { doubts: store.queries.flagged(state:).map { |one| Views.times(one) }, held: store.queries.held.map { |one| Views.times(one) } }
-        def foreign = Acts::PassOn.list(store:).then { |found| found.merge(tags: found[:tags].map { |one| Views.times(one) }) }
+
+        def queries(state)
+          {
+            doubts: store.queries.flagged(state:).map { |one| Views.times(one) },
+            held: store.queries.held.map { |one| Views.times(one) }
+          }
+        end
+
+        def foreign
+          Acts::PassOn
+            .list(store:)
+            .then { |found| found.merge(tags: found[:tags].map { |one| Views.times(one) }) }
+        end
 
         # Whole days, both with it.
         def between

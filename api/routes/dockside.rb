@@ -9,52 +9,137 @@ module Api
       get("/api/trips") do
         asked = { limit: PAGE + 1, before: given[:before] && day(given[:before], "before") }
         id = given[:whose] == "all" ? coordinator! && nil : member![:id]
-        found = reading { store.dockside.trips(id, **asked, state: given[:state], search: given[:search]) }
+        found =
+          reading do
+            store.dockside.trips(id, **asked, state: given[:state], search: given[:search])
+          end
         json(trips: found.first(PAGE), more: found.size > PAGE)
       end
 
       get("/api/trips/:id/dockside") { json(dockside) }
 
       patch("/api/encounters/:id") do
-        changes = sent[:changes].then { |one| one[:stages] ? one.merge(stages: one[:stages].map { |tap| { act: tap[:act], at: moment(tap[:at], "stages") } }) : one }
-        json(Acts::CorrectEncounter.call(store:, member: member!, id: given[:id], changes:, reason: sent[:reason], now: Time.now))
+        changes =
+          sent[:changes].then do |one|
+            if one[:stages]
+              one.merge(
+                stages:
+                  one[:stages].map { |tap| { act: tap[:act], at: moment(tap[:at], "stages") } }
+              )
+            else
+              one
+            end
+          end
+        json(
+          Acts::CorrectEncounter.call(
+            store:,
+            member: member!,
+            id: given[:id],
+            changes:,
+            reason: sent[:reason],
+            now: Time.now
+          )
+        )
       end
 
       post("/api/encounters/:id/collisions") do
-        json(Acts::ChooseCollision.call(store:, member: member!, id: given[:id], field: sent[:field], choice: sent[:choice], reason: sent[:reason], now: Time.now))
+        json(
+          Acts::ChooseCollision.call(
+            store:,
+            member: member!,
+            id: given[:id],
+            field: sent[:field],
+            choice: sent[:choice],
+            reason: sent[:reason],
+            now: Time.now
+          )
+        )
       end
 
       get("/api/encounters/:id/remembrance.pdf") do
-        send_pdf(Acts::PrintRemembrance.call(store:, files:, member: member!, encounter_id: given[:id], fonts_dir: config.fonts_dir), "remembrance.pdf")
+        send_pdf(
+          Acts::PrintRemembrance.call(
+            store:,
+            files:,
+            member: member!,
+            encounter_id: given[:id],
+            fonts_dir: config.fonts_dir
+          ),
+          "remembrance.pdf"
+        )
       end
 
       put("/api/trips/:id/photos/:photo_id") do
-        json(Acts::AddTripPhoto.call(store:, **album, member: member!, trip_id: given[:id], id: given[:photo_id], name: given[:name], utc_offset_minutes: given[:utc_offset_minutes].to_i,
-                                     bytes: sent))
+        json(
+          Acts::AddTripPhoto.call(
+            store:,
+            **album,
+            member: member!,
+            trip_id: given[:id],
+            id: given[:photo_id],
+            name: given[:name],
+            utc_offset_minutes: given[:utc_offset_minutes].to_i,
+            bytes: sent
+          )
+        )
       end
 
       post("/api/trips/:id/placing") do
-        Acts::PlacePhotos.call(store:, member: member!, trip_id: given[:id], **sent.slice(:moved, :released, :clocks).compact)
+        Acts::PlacePhotos.call(
+          store:,
+          member: member!,
+          trip_id: given[:id],
+          **sent.slice(:moved, :released, :clocks).compact
+        )
         json(dockside)
       end
 
       post("/api/trips/:id/tags") do
-        Acts::SettleTag.call(store:, member: member!, trip_id: given[:id], number: sent[:number], act: sent[:act], now: Time.now)
+        Acts::SettleTag.call(
+          store:,
+          member: member!,
+          trip_id: given[:id],
+          number: sent[:number],
+          act: sent[:act],
+          now: Time.now
+        )
         json(dockside)
       end
 
       post("/api/trips/:id/track") do
-        json(Acts::AddTrack.call(store:, member: member!, trip_id: given[:id], text: sent[:gpx], reason: sent[:reason], now: Time.now))
+        json(
+          Acts::AddTrack.call(
+            store:,
+            member: member!,
+            trip_id: given[:id],
+            text: sent[:gpx],
+            reason: sent[:reason],
+            now: Time.now
+          )
+        )
       end
 
       post("/api/trips/:id/submit") do
-        json(Acts::SubmitTrip.call(store:, member: member!, trip_id: given[:id], coast:, now: Time.now))
+        json(
+          Acts::SubmitTrip.call(store:, member: member!, trip_id: given[:id], coast:, now: Time.now)
+        )
       end
 
       get("/api/photos/:id/:size") do
         photo = Acts::OwnPhoto.fetch(store:, member: member!, id: given[:id])
-        key = photo[{ "thumb" => :thumb_key, "shown" => :shown_key, "original" => :original_key }.fetch(given[:size])]
-        refuse(404, code: :not_sized_yet, message: photo[:trouble] || "This size is being made. Look again in a moment.") if key.nil?
+        key =
+          photo[
+            { "thumb" => :thumb_key, "shown" => :shown_key, "original" => :original_key }.fetch(
+              given[:size]
+            )
+          ]
+        if key.nil?
+          refuse(
+            404,
+            code: :not_sized_yet,
+            message: photo[:trouble] || "This size is being made. Look again in a moment."
+          )
+        end
 
         content_type given[:size] == "original" ? photo[:media_type] : "image/jpeg"
         headers "cache-control" => "private, max-age=86400", "x-content-type-options" => "nosniff"
@@ -67,10 +152,22 @@ module Api
       end
 
       post("/api/photos/:id/measure") do
-        json(Acts::MeasurePhoto.call(store:, member: member!, photo_id: given[:id], marks: sent[:marks], keep: sent[:keep], reason: sent[:reason], now: Time.now))
+        json(
+          Acts::MeasurePhoto.call(
+            store:,
+            member: member!,
+            photo_id: given[:id],
+            marks: sent[:marks],
+            keep: sent[:keep],
+            reason: sent[:reason],
+            now: Time.now
+          )
+        )
       end
 
-      get("/api/me/season") { json(Acts::HowDidIDo.call(store:, member: member!, season: given[:season]&.to_i)) }
+      get("/api/me/season") do
+        json(Acts::HowDidIDo.call(store:, member: member!, season: given[:season]&.to_i))
+      end
 
       get("/api/me/log.csv") do
         send_csv(Acts::TakeOut.csv(store:, member: member!), "voucher-log.csv")
@@ -78,17 +175,38 @@ module Api
 
       get("/api/me/archive.zip") do
         @archive = Acts::TakeOut.archive(store:, files:, member: member!)
-        send_file @archive.path, type: "application/zip", disposition: "attachment", filename: "voucher-log.zip"
+        send_file @archive.path,
+          type: "application/zip",
+          disposition: "attachment",
+          filename: "voucher-log.zip"
       end
 
       post("/api/sheets") do
-        sheet = sent[:sheet].merge(held_on: day(sent[:sheet][:held_on], "held_on"), water_temp_c: sent[:sheet][:water_temp_c]&.to_f)
-        json(Acts::TypeSheet.call(store:, member: member!, sheet:, rows: sent[:rows], now: Time.now, bug:))
+        sheet =
+          sent[:sheet].merge(
+            held_on: day(sent[:sheet][:held_on], "held_on"),
+            water_temp_c: sent[:sheet][:water_temp_c]&.to_f
+          )
+        json(
+          Acts::TypeSheet.call(
+            store:,
+            member: member!,
+            sheet:,
+            rows: sent[:rows],
+            now: Time.now,
+            bug:
+          )
+        )
       end
 
       helpers do
         def files = env.fetch("voucher.files")
-        def dockside = Views.dockside(Acts::OpenDockside.call(store:, member: member!, trip_id: given[:id], coast:))
+
+        def dockside
+          Views.dockside(
+            Acts::OpenDockside.call(store:, member: member!, trip_id: given[:id], coast:)
+          )
+        end
       end
     end
   end

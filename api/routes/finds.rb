@@ -6,16 +6,36 @@ module Api
     class Finds < Base
       get("/api/numbers/:number") { json(Acts::TellNumber.call(store:, text: given[:number]).to_h) }
 
-      put("/api/reports/:id") { json(Acts::ReportTag.call(store:, id: given[:id], today: Date.today, sent: dated(sent))) }
+      put("/api/reports/:id") do
+        json(Acts::ReportTag.call(store:, id: given[:id], today: Date.today, sent: dated(sent)))
+      end
 
       get("/api/reports/:id") { json(Acts::AmendReport.read(store:, id: given[:id], report_key:)) }
 
       put("/api/reports/:id/amend") do
-        json(Acts::AmendReport.call(store:, id: given[:id], report_key:, revision: sent[:revision], sent: dated(sent[:report]), today: Date.today, now: Time.now))
+        json(
+          Acts::AmendReport.call(
+            store:,
+            id: given[:id],
+            report_key:,
+            revision: sent[:revision],
+            sent: dated(sent[:report]),
+            today: Date.today,
+            now: Time.now
+          )
+        )
       end
 
       put("/api/reports/:id/photo") do
-        json(Acts::AddReportPhoto.call(store:, **album, report_id: given[:id], report_key:, bytes: sent))
+        json(
+          Acts::AddReportPhoto.call(
+            store:,
+            **album,
+            report_id: given[:id],
+            report_key:,
+            bytes: sent
+          )
+        )
       end
 
       put("/api/reports/:id/forget") do
@@ -27,13 +47,31 @@ module Api
         # The link is the key; it must not end up in anybody's shared cache.
         cache_control :private, :no_cache
         reader = member
-        json(reading { Views.story(*Acts::TellStory.with_typical(store:, story_key: given[:story_key], route: coast.route, member: reader)) })
+        json(
+          reading do
+            Views.story(
+              *Acts::TellStory.with_typical(
+                store:,
+                story_key: given[:story_key],
+                route: coast.route,
+                member: reader
+              )
+            )
+          end
+        )
       end
 
       get("/api/stories/:story_key/certificate.pdf") do
         pdf = reading do
-          Acts::PrintCertificate.call(store:, story_key: given[:story_key], coast:, papers:, fonts_dir: config.fonts_dir,
-                                      base_url: config.base_url, units: given[:units] || "metric")
+          Acts::PrintCertificate.call(
+            store:,
+            story_key: given[:story_key],
+            coast:,
+            papers:,
+            fonts_dir: config.fonts_dir,
+            base_url: config.base_url,
+            units: given[:units] || "metric"
+          )
         end
         cache_control :private, :no_cache
         etag Digest::SHA256.hexdigest(pdf)
@@ -41,7 +79,10 @@ module Api
       end
 
       get("/api/stories/:story_key/picture.png") do
-        picture = reading { Acts::PrintCertificate.picture(store:, story_key: given[:story_key], coast:, papers:) }
+        picture =
+          reading do
+            Acts::PrintCertificate.picture(store:, story_key: given[:story_key], coast:, papers:)
+          end
         cache_control :private, :no_cache
         etag Digest::SHA256.hexdigest(picture)
         content_type "image/png"
@@ -55,9 +96,21 @@ module Api
         asked[:limit] = given[:limit] if given[:limit]
         asked[:descending] = given[:order] != "asc"
         asked[:member_id] = member!.fetch(:role) == "coordinator" ? nil : member![:id]
-        page = reading { store.finds.page(**asked, after: given[:cursor] && Cursor.read(given[:cursor], Store::Finds.sorted_by(given[:sort] || "caught_on"))) }
-        json(finds: page[:rows].map { |row| Acts::WaitingWords.beside(row.except(:fish_id, :member_id)) }, total: page[:total],
-             next: page[:after] && Cursor.write(page[:after]))
+        page =
+          reading do
+            store.finds.page(
+              **asked,
+              after:
+                given[:cursor] &&
+                  Cursor.read(given[:cursor], Store::Finds.sorted_by(given[:sort] || "caught_on"))
+            )
+          end
+        json(
+          finds:
+            page[:rows].map { |row| Acts::WaitingWords.beside(row.except(:fish_id, :member_id)) },
+          total: page[:total],
+          next: page[:after] && Cursor.write(page[:after])
+        )
       end
 
       helpers do
@@ -65,7 +118,11 @@ module Api
         def report_key = request.env["HTTP_X_REPORT_KEY"]
 
         def dated(report)
-          report.merge(%i[caught_on caught_from].to_h { |field| [field, report[field] && day(report[field], field.to_s)] })
+          report.merge(
+            %i[caught_on caught_from].to_h do |field|
+              [field, report[field] && day(report[field], field.to_s)]
+            end
+          )
         end
       end
     end

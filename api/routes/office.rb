@@ -7,13 +7,20 @@ module Api
       get("/api/house-rules") { json(house_rules) }
 
       put("/api/house-rules") do
-        Acts::ChooseSchools.call(store:, member: coordinator!, **sent.slice(:base_version, :choices, :figures, :guild_notes, :why))
+        Acts::ChooseSchools.call(
+          store:,
+          member: coordinator!,
+          **sent.slice(:base_version, :choices, :figures, :guild_notes, :why)
+        )
         json(house_rules)
       end
 
       post("/api/house-rules/preview") do
         coordinator!
-        json(changes: Acts::ChooseSchools.preview(store:, **sent.slice(:choices, :figures, :guild_notes)))
+        json(
+          changes:
+            Acts::ChooseSchools.preview(store:, **sent.slice(:choices, :figures, :guild_notes))
+        )
       end
 
       put("/api/house-rules/own") do
@@ -30,17 +37,48 @@ module Api
         json(custody)
       end
 
-      post("/api/tags/batches/import") { json(Acts::ImportBatches.call(store:, member: coordinator!, text: sent[:csv], dry_run: sent[:dry_run])) }
+      post("/api/tags/batches/import") do
+        json(
+          Acts::ImportBatches.call(
+            store:,
+            member: coordinator!,
+            text: sent[:csv],
+            dry_run: sent[:dry_run]
+          )
+        )
+      end
 
       get("/api/tags/batches/:id/labels.pdf") do
         coordinator!
-        send_pdf(Acts::PrintPapers.labels(store:, batch_id: Integer(given[:id]), fonts_dir: config.fonts_dir), "labels.pdf")
+        send_pdf(
+          Acts::PrintPapers.labels(
+            store:,
+            batch_id: Integer(given[:id]),
+            fonts_dir: config.fonts_dir
+          ),
+          "labels.pdf"
+        )
       end
 
-      post("/api/tags/issue") { json(numbers: Acts::IssueTags.call(store:, by: coordinator!, **sent.slice(:batch_id, :member_id, :count), now: Time.now)) }
+      post("/api/tags/issue") do
+        json(
+          numbers:
+            Acts::IssueTags.call(
+              store:,
+              by: coordinator!,
+              **sent.slice(:batch_id, :member_id, :count),
+              now: Time.now
+            )
+        )
+      end
 
       post("/api/tags/move") do
-        Acts::IssueTags.move(store:, by: member!, **sent.slice(:numbers, :act, :member_id, :note), now: Time.now)
+        Acts::IssueTags.move(
+          store:,
+          by: member!,
+          **sent.slice(:numbers, :act, :member_id, :note),
+          now: Time.now
+        )
         json(custody)
       end
 
@@ -70,7 +108,9 @@ module Api
       end
 
       # Own kit; a coordinator reads anybody's.
-      get("/api/members/:id/kit") { json(Acts::KeepKit.read(store:, reader: member!, member_id: given[:id])) }
+      get("/api/members/:id/kit") do
+        json(Acts::KeepKit.read(store:, reader: member!, member_id: given[:id]))
+      end
 
       post("/api/members/:id/kit") do
         Acts::KeepKit.move(store:, by: coordinator!, member_id: given[:id], sent:)
@@ -87,20 +127,39 @@ module Api
         json(catalogue)
       end
 
-      put("/api/species/:code") { json(Acts::ChangeSpecies.call(store:, by: coordinator!, code: given[:code], sent:)) }
+      put("/api/species/:code") do
+        json(Acts::ChangeSpecies.call(store:, by: coordinator!, code: given[:code], sent:))
+      end
 
       get("/api/species/:code/history") do
         coordinator!
-        json(changes: store.changes.of("species", given[:code]).map { |one| one.merge(at: one[:at].utc.iso8601) })
+        json(
+          changes:
+            store
+              .changes
+              .of("species", given[:code])
+              .map { |one| one.merge(at: one[:at].utc.iso8601) }
+        )
       end
 
       post("/api/laws") do
-        Acts::EnterLaw.call(store:, by: coordinator!, sent: sent.merge(checked_on: day(sent[:checked_on], "checked_on")), now: Time.now)
+        Acts::EnterLaw.call(
+          store:,
+          by: coordinator!,
+          sent: sent.merge(checked_on: day(sent[:checked_on], "checked_on")),
+          now: Time.now
+        )
         json(catalogue)
       end
 
       post("/api/laws/:number/withdrawal") do
-        Acts::EnterLaw.withdraw(store:, by: coordinator!, id: Integer(given[:number], 10), because: sent[:because], now: Time.now)
+        Acts::EnterLaw.withdraw(
+          store:,
+          by: coordinator!,
+          id: Integer(given[:number], 10),
+          because: sent[:because],
+          now: Time.now
+        )
         json(catalogue)
       end
 
@@ -129,17 +188,31 @@ module Api
       end
 
       put("/api/coast") do
-        Acts::KeepWaters.coast(store:, by: coordinator!, geojson: JSON.parse(JSON.generate(sent[:geojson])))
+        Acts::KeepWaters.coast(
+          store:,
+          by: coordinator!,
+          geojson: JSON.parse(JSON.generate(sent[:geojson]))
+        )
         json(waters)
       end
 
       helpers do
         def waters = Acts::KeepWaters.read(store:, coast:)
         def house_rules(reader = member!) = Acts::ReadHouseRules.call(store:, member: reader)
-        def custody = Acts::ReadCustody.call(store:, member: member!, number: given[:number], today: Date.today)
+
+        def custody
+          Acts::ReadCustody.call(store:, member: member!, number: given[:number], today: Date.today)
+        end
+
         def members = { members: Acts::ReadMembers.call(store:, today: Date.today) }
         def catalogue = Acts::ReadCatalogue.call(store:, today: Date.today)
-        def dated(member) = member.merge(permit_expires_on: member[:permit_expires_on] && day(member[:permit_expires_on], "permit_expires_on"))
+
+        def dated(member)
+          member.merge(
+            permit_expires_on:
+              member[:permit_expires_on] && day(member[:permit_expires_on], "permit_expires_on")
+          )
+        end
       end
     end
   end

@@ -16,21 +16,32 @@ module Api
       put("/api/me/reading") { json(Acts::ChooseReading.call(store:, member: member!, sent:)) }
 
       get("/api/session") do
-        json(csrf_token: Rack::Protection::AuthenticityToken.token(env["rack.session"]), member: member&.slice(:id, :name, :role, :units, :dates),
-             second_factor: second_factor, programme: store.programme.find.slice(:name, :contact))
+        json(
+          csrf_token: Rack::Protection::AuthenticityToken.token(env["rack.session"]),
+          member: member&.slice(:id, :name, :role, :units, :dates),
+          second_factor: second_factor,
+          programme: store.programme.find.slice(:name, :contact)
+        )
       end
 
       get("/api/me/sessions") { json(sessions: sessions) }
 
       delete("/api/me/sessions/:number") do
-        Acts::OwnSessions.end_one(store:, member: member!, number: Integer(given[:number]), **device)
+        Acts::OwnSessions.end_one(
+          store:,
+          member: member!,
+          number: Integer(given[:number]),
+          **device
+        )
         json(sessions: sessions)
       end
 
       get("/api/me/second-factor") { json(store.security.second_factor(member![:account_id])) }
 
       # The code that a phone scans, for the secret that /auth/otp-setup gave.
-      post("/api/me/second-factor/picture") { json(svg: Acts::DrawSecondFactor.call(store:, member: member!, secret: sent[:secret])) }
+      post("/api/me/second-factor/picture") do
+        json(svg: Acts::DrawSecondFactor.call(store:, member: member!, secret: sent[:secret]))
+      end
 
       get("/api/security-events") do
         coordinator!
@@ -44,18 +55,28 @@ module Api
       end
 
       helpers do
-        # none: not set up;  needed: this coordinator must set one up first;  asked: its code is still to be given;  given
+        # none: not set up;  needed: this coordinator must set one up first;  asked: its code is
+        #       still to be given;  given
         def second_factor
           rodauth = env["rodauth"]
           return "none" unless rodauth.logged_in?
           return second_factor_waits?(rodauth) ? "asked" : "given" if rodauth.otp_exists?
 
-          config.second_factor == "required" && member&.fetch(:role) == "coordinator" ? "needed" : "none"
+          if config.second_factor == "required" && member&.fetch(:role) == "coordinator"
+            "needed"
+          else
+            "none"
+          end
         end
 
         def sessions
-          ids = env["rodauth"].session["active_session_id"].then { |id| id ? env["rodauth"].compute_hmacs(id) : [] }
-          Acts::OwnSessions.list(store:, member: member!, current: Array(ids)).map { |one| Views.times(one) }
+          ids =
+            env["rodauth"].session["active_session_id"].then do |id|
+              id ? env["rodauth"].compute_hmacs(id) : []
+            end
+          Acts::OwnSessions
+            .list(store:, member: member!, current: Array(ids))
+            .map { |one| Views.times(one) }
         end
 
         def device = Auth::Events.device(env["rodauth"])

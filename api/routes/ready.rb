@@ -5,16 +5,32 @@ module Api
     # Before leaving: the plan, what follows from it, the locker, and the papers.
     class Ready < Base
       get("/api/ready") do
-        ready = Acts::OpenReady.call(store:, member: member!, on: day(given[:on]), today: Date.today, gauge: env.fetch("voucher.gauge"))
+        ready =
+          Acts::OpenReady.call(
+            store:,
+            member: member!,
+            on: day(given[:on]),
+            today: Date.today,
+            gauge: env.fetch("voucher.gauge")
+          )
         json(ready.merge(outlook: Views.outlook(ready[:outlook])))
       end
 
       put("/api/trips/:id/plan") do
-        outlook = Acts::PlanTrip.call(store:, member: member!, id: given[:id], sent: sent[:plan].merge(held_on: day(sent[:held_on], "held_on")), today: Date.today)
+        outlook =
+          Acts::PlanTrip.call(
+            store:,
+            member: member!,
+            id: given[:id],
+            sent: sent[:plan].merge(held_on: day(sent[:held_on], "held_on")),
+            today: Date.today
+          )
         json(Views.outlook(outlook))
       end
 
-      put("/api/trips/:id/ticks") { json(Acts::TickKit.call(store:, member: member!, id: given[:id], ticks: sent[:ticks])) }
+      put("/api/trips/:id/ticks") do
+        json(Acts::TickKit.call(store:, member: member!, id: given[:id], ticks: sent[:ticks]))
+      end
 
       put("/api/locker") do
         store.write { store.lockers.keep(member![:id], sent) }
@@ -22,12 +38,25 @@ module Api
       end
 
       get("/api/trips/:id/card.pdf") do
-        pdf = Acts::PrintPapers.card(store:, member: member!, trip_id: given[:id], fonts_dir: config.fonts_dir)
+        pdf =
+          Acts::PrintPapers.card(
+            store:,
+            member: member!,
+            trip_id: given[:id],
+            fonts_dir: config.fonts_dir
+          )
         send_pdf(pdf, "trip-card.pdf")
       end
 
       get("/api/trips.ics") do
-        ics = Acts::PrintPapers.calendar(store:, member: member!, today: Date.today, now: Time.now, base_url: config.base_url)
+        ics =
+          Acts::PrintPapers.calendar(
+            store:,
+            member: member!,
+            today: Date.today,
+            now: Time.now,
+            base_url: config.base_url
+          )
         content_type "text/calendar", charset: "utf-8"
         headers "content-disposition" => 'attachment; filename="trips.ics"'
         ics

@@ -4,10 +4,15 @@ require_relative "told_reports"
 
 # Told reports as core weighs and judges them.
 module JudgedReports
-  # share: of the fish that would be accepted;  clear: nothing else stands against it;  right: it is the true one
-  # place: of the true fish among the ranked, from 0, nil when it is not among them;  shares: [[share, is it true], ...]
-  One = Struct.new(:complete, :clear, :share, :right, :accepted, :read_right, :alone, :damaged, :place, :shares, :stranger,
-                   keyword_init: true)
+  # share: of the fish that would be accepted;  clear: nothing else stands against it;  right: it is
+  #        the true one
+  # place: of the true fish among the ranked, from 0, nil when it is not among them;  shares:
+  #        [[share, is it true], ...]
+  One =
+    Struct.new(
+      :complete, :clear, :share, :right, :accepted, :read_right, :alone, :damaged, :place, :shares,
+      :stranger, keyword_init: true
+    )
 
   module_function
 
@@ -23,16 +28,35 @@ module JudgedReports
     fish = one.candidates & told.carrying(report).map { |known| known.except(:kept) }
     fish = [told.by_number(best.number)] if fish.empty? && best
     fish = fish.map { |known| known.merge(kept: false) }
-    verdict = Core::Recaptures::Match.judge(report:, complete: reading.complete?, carrying: fish, weighed:, ours: true, told: false, sure: 0.0,
-                                            alike: alike?(told, report, fish.first))
+    verdict =
+      Core::Recaptures::Match.judge(
+        report:,
+        complete: reading.complete?,
+        carrying: fish,
+        weighed:,
+        ours: true,
+        told: false,
+        sure: 0.0,
+        alike: alike?(told, report, fish.first)
+      )
     sure = verdict[:accepted] && best.share >= Core::Recaptures::Match.sure(report)
-    One.new(complete: reading.complete?, clear: verdict[:accepted], share: best ? best.share : 0.0, right: fish.first && fish.first[:number] == one.truth,
-            accepted: sure, read_right: one.read_right, alone: one.alone, damaged: !one.read_right && !one.truth.nil?,
-            place: weighed[:ranked].index { |other| other.number == one.truth }, stranger: one.truth.nil?,
-            shares: weighed[:ranked].map { |other| [other.share, other.number == one.truth] })
+    One.new(
+      complete: reading.complete?,
+      clear: verdict[:accepted],
+      share: best ? best.share : 0.0,
+      right: fish.first && fish.first[:number] == one.truth,
+      accepted: sure,
+      read_right: one.read_right,
+      alone: one.alone,
+      damaged: !one.read_right && !one.truth.nil?,
+      place: weighed[:ranked].index { |other| other.number == one.truth },
+      stranger: one.truth.nil?,
+      shares: weighed[:ranked].map { |other| [other.share, other.number == one.truth] }
+    )
   end
 
   def alike?(told, report, fish)
-    fish && report[:species_code] && told.species[fish[:species_code]].look_alikes.to_a.include?(report[:species_code])
+    fish && report[:species_code] &&
+      told.species[fish[:species_code]].look_alikes.to_a.include?(report[:species_code])
   end
 end

@@ -5,7 +5,8 @@ require "net/http"
 require "socket"
 require "tmpdir"
 
-# A server of its own for a bench: a fresh database with the demo in a cluster that runs, and web processes in front of it.
+# A server of its own for a bench: a fresh database with the demo in a cluster that runs, and web
+# processes in front of it.
 #
 #   BenchServer.run(processes: 2) { |server| server.address ... }
 class BenchServer
@@ -20,7 +21,8 @@ class BenchServer
 
   attr_reader :address, :db, :database_url, :dir
 
-  # url: of a cluster;  name: of the database in it;  processes: web processes;  env: further settings
+  # url: of a cluster;  name: of the database in it;  processes: web processes;  env: further
+  #      settings
   def initialize(url: ENV.fetch("DATABASE_URL") do
     abort "DATABASE_URL=$(bin/pg url dev) is needed, with bin/pg start dev before"
   end, name: "voucher_bench_server", processes: 1, env: {}, jobs: false, fill: true)
@@ -38,11 +40,32 @@ class BenchServer
     fill
     port = TCPServer.new("127.0.0.1", 0).then { |server| server.addr[1].tap { server.close } }
     @address = "http://127.0.0.1:#{port}"
-    env = { "DATABASE_URL" => role(database_url), "PORT" => port.to_s, "BASE_URL" => @address, "WEB_CONCURRENCY" => (@processes > 1 ? @processes : 0).to_s, "VOUCHER_VAR" => @dir,
-            "VOUCHER_ENV" => "development", "RACK_ENV" => "development", "VOUCHER_LIMITS" => "off", **@env }
+    env = {
+      "DATABASE_URL" => role(database_url),
+      "PORT" => port.to_s,
+      "BASE_URL" => @address,
+      "WEB_CONCURRENCY" => (@processes > 1 ? @processes : 0).to_s,
+      "VOUCHER_VAR" => @dir,
+      "VOUCHER_ENV" => "development",
+      "RACK_ENV" => "development",
+      "VOUCHER_LIMITS" => "off",
+      **@env
+    }
     log = File.join(@dir, "log")
-    @pids << spawn(env, "bundle", "exec", "puma", "-C", "config/puma.rb", "config.ru", %i[out err] => [log, "w"], chdir: ROOT, pgroup: true)
-    @pids << spawn(env, "bundle", "exec", "ruby", "bin/lib/jobs.rb", %i[out err] => ["#{log}.jobs", "w"], chdir: ROOT, pgroup: true) if @jobs
+    @pids << spawn(
+      env, "bundle", "exec", "puma", "-C", "config/puma.rb", "config.ru",
+      %i[out err] => [log, "w"],
+      :chdir => ROOT,
+      :pgroup => true
+    )
+    if @jobs
+      @pids << spawn(
+        env, "bundle", "exec", "ruby", "bin/lib/jobs.rb",
+        %i[out err] => ["#{log}.jobs", "w"],
+        :chdir => ROOT,
+        :pgroup => true
+      )
+    end
     200.times { up? ? break : sleep(0.1) }
     up? or abort "the server did not start: #{File.read(log)[-2000..]}"
     self
@@ -89,7 +112,10 @@ class BenchServer
     def get(path) = send_raw("GET", path)
     def post(path, body) = send_raw("POST", path, JSON.generate(body))
     def put(path, body) = send_raw("PUT", path, JSON.generate(body))
-    def put_bytes(path, bytes, headers = {}) = send_raw("PUT", path, bytes, "application/octet-stream", headers)
+
+    def put_bytes(path, bytes, headers = {})
+      send_raw("PUT", path, bytes, "application/octet-stream", headers)
+    end
 
     def send_raw(verb, path, body = nil, type = "application/json", headers = {})
       request = Net::HTTPGenericRequest.new(verb, !body.nil?, true, path)
@@ -110,7 +136,12 @@ class BenchServer
 
     def connect
       @http&.finish if @http&.started?
-      @http = Net::HTTP.new(@uri.host, @uri.port).tap { |http| (http.open_timeout, http.read_timeout, http.max_retries = 5, 60, 0) && http.start }
+      @http =
+        Net::HTTP
+          .new(@uri.host, @uri.port)
+          .tap do |http|
+            (http.open_timeout, http.read_timeout, http.max_retries = 5, 60, 0) && http.start
+          end
     rescue IOError, SystemCallError
       @http = Net::HTTP.new(@uri.host, @uri.port).tap { |http| http.max_retries = 0 }
     end
@@ -141,5 +172,9 @@ class BenchServer
     false
   end
 
-  def children(pid) = Dir["/proc/#{pid}/task/*/children"].flat_map { |file| File.read(file).split.map(&:to_i) }.flat_map { |child| [child, *children(child)] }
+  def children(pid)
+    Dir["/proc/#{pid}/task/*/children"]
+      .flat_map { |file| File.read(file).split.map(&:to_i) }
+      .flat_map { |child| [child, *children(child)] }
+  end
 end

@@ -1,10 +1,11 @@
 # frozen_string_literal: true
 
-# Simulated reports whose truth is known, over a simulated cooperative of one seed: what setting the weights and judging
-# them share.
+# Simulated reports whose truth is known, over a simulated cooperative of one seed: what setting the
+# weights and judging them share.
 class ToldReports
   SERIES = [["MS", 6]].freeze
-  # Of the reports, so many are of a tag that no fish of ours is known to carry; of these so many of another programme.
+  # Of the reports, so many are of a tag that no fish of ours is known to carry; of these so many of
+  # another programme.
   STRANGERS = 0.06
   OF_OTHERS = 0.4
   # A number printed and given out, whose fish was never told.
@@ -17,12 +18,20 @@ class ToldReports
     @species = species
     @rng = Random.new(seed)
     @telling = Demo::Telling.new(species, @rng)
-    @lives = Demo::Simulation.new(species:, today: Date.new(2026, 11, 1), releases:, seed: seed + 1000).each_life.to_a
-    @fish = @lives.map.with_index { |life, index| @telling.candidate(format("MS%06d", index + 1), index, life) }
+    @lives =
+      Demo::Simulation
+        .new(species:, today: Date.new(2026, 11, 1), releases:, seed: seed + 1000)
+        .each_life
+        .to_a
+    @fish =
+      @lives.map.with_index do |life, index|
+        @telling.candidate(format("MS%06d", index + 1), index, life)
+      end
     @by_number = @fish.to_h { |one| [one[:number], one] }
   end
 
-  # Yields Told: truth nil where none of the candidates is it;  alone: the number and nothing else was told
+  # Yields Told: truth nil where none of the candidates is it;  alone: the number and nothing else
+  # was told
   def each
     return enum_for(:each) unless block_given?
 
@@ -35,16 +44,34 @@ class ToldReports
   # The same report with its number written otherwise, weighed and judged.
   def judge_as(one, number)
     report = one.report.merge(numbers: [number])
-    JudgedReports.judge(self, Told.new(report:, truth: one.truth, candidates: near(Core::Tags::Reading.new(number)), read_right: false, alone: false))
+    JudgedReports.judge(
+      self,
+      Told.new(
+        report:,
+        truth: one.truth,
+        candidates: near(Core::Tags::Reading.new(number)),
+        read_right: false,
+        alone: false
+      )
+    )
   end
 
   # A fish that carries the number itself, as the store would find it.
-  def carrying(report) = Core::Tags::Number.completions(report[:numbers][0], SERIES).filter_map { |one| @by_number[one] }.map { |one| one.merge(kept: false) }
+  def carrying(report)
+    Core::Tags::Number
+      .completions(report[:numbers][0], SERIES)
+      .filter_map { |one| @by_number[one] }
+      .map { |one| one.merge(kept: false) }
+  end
 
   def by_number(number) = @by_number.fetch(number).merge(kept: false)
 
   # All candidates of a report within so many slips; a stranger's is not on a fish.
-  def within(one, slips) = near(Core::Tags::Reading.new(one.report[:numbers][0]), slips).reject { |fish| one.without == fish[:number] }
+  def within(one, slips)
+    near(Core::Tags::Reading.new(one.report[:numbers][0]), slips).reject do |fish|
+      one.without == fish[:number]
+    end
+  end
 
   private
 
@@ -52,14 +79,23 @@ class ToldReports
     stranger = @rng.rand < STRANGERS
     others = stranger && @rng.rand < OF_OTHERS
     damaged = @rng.rand < Demo::Telling::SHARE_DAMAGED
-    report = @telling.of(others ? others_number : one[:number], one[:species_code], caught, damaged:)
+    report =
+      @telling.of(others ? others_number : one[:number], one[:species_code], caught, damaged:)
     candidates = near(Core::Tags::Reading.new(report[:numbers][0]))
     candidates -= [one] if stranger
-    Told.new(report:, truth: stranger ? nil : one[:number], without: (one[:number] if stranger), candidates:, read_right: !stranger && right?(report, one),
-             alone: report.values_at(:species_code, :length, :lat_deg).all?(&:nil?))
+    Told.new(
+      report:,
+      truth: stranger ? nil : one[:number],
+      without: (one[:number] if stranger),
+      candidates:,
+      read_right: !stranger && right?(report, one),
+      alone: report.values_at(:species_code, :length, :lat_deg).all?(&:nil?)
+    )
   end
 
-  def right?(report, one) = Core::Tags::Number.completions(report[:numbers][0], SERIES).include?(one[:number])
+  def right?(report, one)
+    Core::Tags::Number.completions(report[:numbers][0], SERIES).include?(one[:number])
+  end
 
   def others_number = "#{%w[KD NV T].sample(random: @rng)}#{format('%05d', @rng.rand(100_000))}"
 

@@ -2,25 +2,58 @@
 
 # Sixteen ways in which people write a number, the last three with a slip in it.
 module Writings
-  TWINS = { "0" => %w[O o Q D], "1" => %w[l I |], "2" => %w[Z], "5" => %w[S s], "6" => %w[G], "8" => %w[B] }.freeze
+  TWINS = {
+    "0" => %w[O o Q D],
+    "1" => %w[l I |],
+    "2" => %w[Z],
+    "5" => %w[S s],
+    "6" => %w[G],
+    "8" => %w[B]
+  }.freeze
   WAYS = {
     as_printed: ->(prefix, digits, _) { prefix + digits },
     small_letters: ->(prefix, digits, _) { (prefix + digits).downcase },
     spaces: ->(prefix, digits, _) { " #{prefix} #{digits[0, 3]} #{digits[3..]} " },
-    another_hyphen: ->(prefix, digits, rng) { "#{prefix}#{["\u2010", "\u2011", "\u2013", "\u2014", "\u2212", '-'].sample(random: rng)}#{digits}" },
-    labelled: ->(_, digits, rng) { ["No. #{digits}", "№ #{digits}", "Nr #{digits}", "Tag no. #{digits}", "##{digits}"].sample(random: rng) },
+    another_hyphen: lambda { |prefix, digits, rng|
+      "#{prefix}#{["\u2010", "\u2011", "\u2013", "\u2014", "\u2212",
+        '-'].sample(random: rng)}#{digits}"
+    },
+    labelled: lambda { |_, digits, rng|
+      ["No. #{digits}", "№ #{digits}", "Nr #{digits}", "Tag no. #{digits}",
+        "##{digits}"].sample(random: rng)
+    },
     o_for_noughts: ->(prefix, digits, rng) { prefix + digits.tr("0", %w[O o].sample(random: rng)) },
     l_for_ones: ->(prefix, digits, rng) { prefix + digits.tr("1", %w[l I |].sample(random: rng)) },
-    other_twins: ->(prefix, digits, rng) { prefix + digits.gsub(/[2568]/) { |one| TWINS[one].sample(random: rng) } },
+    other_twins: lambda { |prefix, digits, rng|
+      prefix + digits.gsub(/[2568]/) do |one|
+        TWINS[one].sample(random: rng)
+      end
+    },
     full_width: ->(prefix, digits, _) { (prefix + digits).tr("A-Z0-9", "Ａ-Ｚ０-９") },
-    dots_and_strokes: ->(prefix, digits, rng) { "#{prefix}#{%w[. / _].sample(random: rng)}#{digits[0, 3]}#{%w[. / _].sample(random: rng)}#{digits[3..]}" },
+    dots_and_strokes: lambda { |prefix, digits, rng|
+      "#{prefix}#{%w[. /
+        _].sample(random: rng)}#{digits[0, 3]}#{%w[. / _].sample(random: rng)}#{digits[3..]}"
+    },
     no_prefix: ->(_, digits, _) { digits },
     no_noughts: ->(prefix, digits, _) { prefix + digits.sub(/\A0+/, "") },
     digits_alone: ->(_, digits, _) { digits.sub(/\A0+/, "") },
-    one_left_out: ->(prefix, digits, rng) { prefix + digits.dup.tap { |one| one.slice!(rng.rand(one.size)) } },
-    one_doubled: ->(prefix, digits, rng) { prefix + digits.dup.tap { |one| rng.rand(one.size).then { |at| one.insert(at, one[at]) } } },
+    one_left_out: lambda { |prefix, digits, rng|
+      prefix + digits.dup.tap do |one|
+        one.slice!(rng.rand(one.size))
+      end
+    },
+    one_doubled: lambda { |prefix, digits, rng|
+      prefix + digits.dup.tap do |one|
+        rng.rand(one.size).then do |at|
+          one.insert(at, one[at])
+        end
+      end
+    },
     two_swapped: lambda do |prefix, digits, rng|
-      at = (0...(digits.size - 1)).reject { |here| digits[here] == digits[here + 1] }.sample(random: rng)
+      at =
+        (0...(digits.size - 1))
+          .reject { |here| digits[here] == digits[here + 1] }
+          .sample(random: rng)
       prefix + digits.dup.tap { |one| one[at], one[at + 1] = one[at + 1], one[at] if at }
     end
   }.freeze
@@ -37,7 +70,11 @@ module Writings
         number = write.call(one.truth[/\A\D+/], one.truth[/\d+\z/], rng)
         told.judge_as(one, number)
       end
-      yield way, judged.count { |one| one.place&.zero? }, judged.count { |one| one.accepted && one.right }
+      yield(
+        way,
+        judged.count { |one| one.place&.zero? },
+        judged.count { |one| one.accepted && one.right }
+      )
     end
   end
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# bin/voucher backup FILE: the database, pictures and settings in one file, consistent, while Voucher runs.
+# bin/voucher backup FILE: the database, pictures and settings in one file, consistent, while
+# Voucher runs.
 require_relative "voucher_files"
 
 # One moment of the database, and every picture that it names.
@@ -12,7 +13,11 @@ class Backup
   end
 
   def call
-    VoucherFiles.refuse("#{@path} is there already. Choose another name; a backup is never overwritten.") if File.exist?(@path)
+    if File.exist?(@path)
+      VoucherFiles.refuse(
+        "#{@path} is there already. Choose another name; a backup is never overwritten."
+      )
+    end
     Acts::SealLedgers.call(store: VoucherFiles.store)
     archive = Formats::BackupArchive::Writer.new(@path)
     VoucherFiles.owner.transaction(isolation: :repeatable) { write(archive) }
@@ -30,7 +35,13 @@ class Backup
     pictures(archive, db)
     settings(archive)
     counts = VoucherFiles.row_counts(db)
-    archive.close(made_at: Time.now.utc.iso8601, schema: db[:schema_info].get(:version), rows: counts, seals: VoucherFiles.store.ledger_seals.newest, missing: @missing)
+    archive.close(
+      made_at: Time.now.utc.iso8601,
+      schema: db[:schema_info].get(:version),
+      rows: counts,
+      seals: VoucherFiles.store.ledger_seals.newest,
+      missing: @missing
+    )
   end
 
   def dump(archive, snapshot)
@@ -40,14 +51,20 @@ class Backup
     end
   end
 
-  # Keys are made from content, so a picture is in it once. What is gone already is said, and stops nothing.
+  # Keys are made from content, so a picture is in it once. What is gone already is said, and stops
+  # nothing.
   def pictures(archive, db)
-    db[:photos].select(:original_key, :thumb_key, :shown_key).flat_map { |row| row.values.compact }.uniq.sort.each do |key|
-      bytes = @files.get(key)
-      archive.add("photos/#{key}", StringIO.new(bytes), bytes.bytesize)
-    rescue Core::NotFound
-      @missing << key
-    end
+    db[:photos]
+      .select(:original_key, :thumb_key, :shown_key)
+      .flat_map { |row| row.values.compact }
+      .uniq
+      .sort
+      .each do |key|
+        bytes = @files.get(key)
+        archive.add("photos/#{key}", StringIO.new(bytes), bytes.bytesize)
+      rescue Core::NotFound
+        @missing << key
+      end
   end
 
   def settings(archive)
@@ -60,7 +77,8 @@ class Backup
   def say
     puts "#{@path}: #{File.size(@path) / 1_000_000.0.round(1)} MB".sub(/(\d+\.\d)\d*/, '\1')
     puts "Pictures whose file is gone already: #{@missing.join(', ')}" unless @missing.empty?
-    puts "It holds settings and passwords' hashes: keep it where only you read it. bin/voucher verify #{File.basename(@path)} looks through it."
+    puts "It holds settings and passwords' hashes: keep it where only you read it. bin/voucher " \
+      "verify #{File.basename(@path)} looks through it."
   end
 end
 

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Compiles what the phone needs of core/ to JavaScript: ruby bin/lib/compile_core.rb FILE [test files...]
-# The same files, the same rules: see docs/ARCHITECTURE.md, "Core runs twice".
+# Compiles what the phone needs of core/ to JavaScript: ruby bin/lib/compile_core.rb FILE [test
+# files...] The same files, the same rules: see docs/ARCHITECTURE.md, "Core runs twice".
 require "bundler/setup"
 require "opal"
 require "opal/builder_scheduler/sequential"
@@ -13,13 +13,17 @@ module CompileCore
   # In the order of their needs; what stands behind Core::Field, and nothing else.
   FILES = %w[
     error invalid_input units tags/number tags/weights tags/alignment tags/reading tags/did_you_mean
-    fish/length fish/sent_length fish/weight fish/guild fish/species protocol/school protocol/question protocol/questions protocol/figures protocol/house_rules
-    law/entry law/slot law/keep_verdict handling/stages handling/vitality handling/pressure handling/fight_budget handling/air_budget handling/situation
-    handling/caution handling/review handling/tag_decision handling/advice handling/clock handling/notes handling/first_aid photo/plane photo/above photo/corners photo/bench photo/measuring
-    trips/card trips/paper_sheet field
+    fish/length fish/sent_length fish/weight fish/guild fish/species protocol/school
+    protocol/question protocol/questions protocol/figures protocol/house_rules law/entry law/slot
+    law/keep_verdict handling/stages handling/vitality handling/pressure handling/fight_budget
+    handling/air_budget handling/situation handling/caution handling/review handling/tag_decision
+    handling/advice handling/clock handling/notes handling/first_aid photo/plane photo/above
+    photo/corners photo/bench photo/measuring trips/card trips/paper_sheet field
   ].freeze
   # Of the language's own library; files, processes, clocks and complex numbers stay out.
-  RUNTIME = %w[opal/base opal/mini corelib/kernel/format corelib/math corelib/struct corelib/unsupported].freeze
+  RUNTIME = %w[
+    opal/base opal/mini corelib/kernel/format corelib/math corelib/struct corelib/unsupported
+  ].freeze
 
   module_function
 
@@ -28,7 +32,9 @@ module CompileCore
     root = File.expand_path("../..", __dir__)
     builder = Opal::Builder.new
     RUNTIME.each { |name| builder.build(name) }
-    FILES.each { |name| builder.build_str(File.read(File.join(root, "core", "#{name}.rb")), "core/#{name}") }
+    FILES.each do |name|
+      builder.build_str(File.read(File.join(root, "core", "#{name}.rb")), "core/#{name}")
+    end
     extra.each { |name, source| builder.build_str(source, name) }
     "#{builder}\nexport default globalThis.Opal\n"
   end

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-# Works off what waits: letters, pictures, letters for passwords, upkeep. Each kind in a queue of its own, so that
-# a mail server that hangs holds up no picture. Whatever happens to the database, this process waits until it
-# answers and begins anew, as a fresh process.
+# Works off what waits: letters, pictures, letters for passwords, upkeep. Each kind in a queue of
+# its own, so that a mail server that hangs holds up no picture. Whatever happens to the database,
+# this process waits until it answers and begins anew, as a fresh process.
 require_relative "../../config/application"
 require "que"
 
@@ -23,7 +23,14 @@ class Jobs
     db = connection
     store = Application.hand_over_jobs(config: @config, db:)
     Acts::UpkeepJob.see_to_it(store)
-    lockers = QUEUES.map { |queue, threads| Que::Locker.new(queues: [queue], worker_priorities: [nil] * threads, poll_interval: POLL_SECONDS) }
+    lockers =
+      QUEUES.map do |queue, threads|
+        Que::Locker.new(
+          queues: [queue],
+          worker_priorities: [nil] * threads,
+          poll_interval: POLL_SECONDS
+        )
+      end
     sleep 0.3 until @stopping || lockers.any? { |locker| !locker.thread.alive? }
     lockers.each(&:stop!)
     begin_anew("a queue ended") unless @stopping
@@ -39,7 +46,9 @@ class Jobs
   def connection
     pause = 0.5
     begin
-      Database.connect(@config.database_url, max_connections: QUEUES.values.sum + 4).tap(&:test_connection)
+      Database.connect(@config.database_url, max_connections: QUEUES.values.sum + 4).tap(
+        &:test_connection
+      )
     rescue Sequel::Error => e
       warn "waiting for the database: #{e.message.lines.first}"
       exit if @stopping

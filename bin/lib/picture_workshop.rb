@@ -1,14 +1,16 @@
 # frozen_string_literal: true
 
-# The other end of Devices::PictureWorkshop: opens one picture after another that comes through standard
-# input, and knows nothing of the rest of the application.
+# The other end of Devices::PictureWorkshop: opens one picture after another that comes through
+# standard input, and knows nothing of the rest of the application.
 ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../../Gemfile", __dir__)
 ENV["BUNDLE_PATH"] ||= File.expand_path("../../vendor/bundle", __dir__)
 require "bundler/setup"
 require "json"
 # The rules' own errors are all that is needed of them.
 module Core; end
-%w[core/error core/invalid_input formats/image_library formats/picture].each { |file| require_relative "../../#{file}" }
+%w[core/error core/invalid_input formats/image_library formats/picture].each do |file|
+  require_relative "../../#{file}"
+end
 
 # The answer goes this way alone; whatever a library prints does not get into it.
 answers = $stdout.dup.binmode
@@ -22,7 +24,10 @@ while (line = $stdin.gets)
   bytes = $stdin.read(asked.fetch("bytes"))
   begin
     found = asked["act"] == "read" ? Formats::Picture.read(bytes) : Formats::Picture.shown(bytes)
-    answers.write("#{JSON.generate(**found.to_h.except(:jpeg), bytes: found.jpeg.bytesize)}\n", found.jpeg)
+    answers.write(
+      "#{JSON.generate(**found.to_h.except(:jpeg), bytes: found.jpeg.bytesize)}\n",
+      found.jpeg
+    )
   rescue Core::InvalidInput => e
     answers.write("#{JSON.generate(code: e.code, message: e.message)}\n")
   end

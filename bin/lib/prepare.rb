@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Migrates the database as its owner, and fills an empty one: with the demo, or in production with the catalogue alone.
+# Migrates the database as its owner, and fills an empty one: with the demo, or in production with
+# the catalogue alone.
 require_relative "../../config/application"
 
 config = Config.from(ENV)
@@ -14,5 +15,6 @@ elsif (counts = Demo::Load.call(db:, today: Date.today))
   Demo::Evening.new(store:, files: Application.files(config), pictures:, today: Date.today).call
   Demo::Morning.new(store:, today: Date.today).call
   Acts::SealLedgers.call(store:)
-  puts "  demo: #{counts[:fish]} fish, #{counts[:encounters]} encounters, #{counts[:reports]} reports"
+  puts "  demo: #{counts[:fish]} fish, " \
+    "#{counts[:encounters]} encounters, #{counts[:reports]} reports"
 end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# bin/voucher restore FILE: puts a backup back. What is there now is not overwritten: the database gets another name
-# and stays beside, until somebody drops it.
+# bin/voucher restore FILE: puts a backup back. What is there now is not overwritten: the database
+# gets another name and stays beside, until somebody drops it.
 require_relative "voucher_files"
 
 # Checks first, restores beside, holds it against the manifest, and only then takes its place.
@@ -21,7 +21,8 @@ class Restore
       pictures(dir, manifest)
       settings(dir)
     end
-    puts "Restored what was kept on #{manifest[:made_at]}: #{manifest[:rows].values.sum} rows, #{manifest[:parts].size - 1} files."
+    puts "Restored what was kept on #{manifest[:made_at]}: #{manifest[:rows].values.sum} rows, " \
+      "#{manifest[:parts].size - 1} files."
   end
 
   private
@@ -58,17 +59,32 @@ class Restore
   def check(db, manifest)
     counts = VoucherFiles.row_counts(db)
     wrong = manifest[:rows].reject { |table, rows| counts[table] == rows }
-    VoucherFiles.refuse("The backup does not hold together: #{wrong.keys.join(', ')} have other numbers of rows than were kept. Nothing was changed.") unless wrong.empty?
+    unless wrong.empty?
+      VoucherFiles.refuse(
+        "The backup does not hold together: #{wrong.keys.join(', ')} have other numbers of rows " \
+          "than were kept. Nothing was changed."
+      )
+    end
 
-    broken = Acts::SealLedgers.verify(store: Store::Gateway.new(db), kept: manifest[:seals]).select { |_, found| found[:broken].any? }
-    VoucherFiles.refuse("The seals over #{broken.keys.join(', ')} are broken in this backup. Nothing was changed.") unless broken.empty?
+    broken =
+      Acts::SealLedgers
+        .verify(store: Store::Gateway.new(db), kept: manifest[:seals])
+        .select { |_, found| found[:broken].any? }
+    return if broken.empty?
+
+    VoucherFiles.refuse(
+      "The seals over #{broken.keys.join(', ')} are broken in this backup. Nothing was changed."
+    )
   end
 
   def take_place
     VoucherFiles.owner.disconnect
     kept = "#{@name}_before_#{Time.now.utc.strftime('%Y%m%d_%H%M%S')}"
     maintenance do |db|
-      db.run("select pg_terminate_backend(pid) from pg_stat_activity where datname = '#{@name}' and pid <> pg_backend_pid()")
+      db.run(
+        "select pg_terminate_backend(pid) from pg_stat_activity where datname = '#{@name}' and " \
+          "pid <> pg_backend_pid()"
+      )
       db.run("alter database #{@name} rename to #{kept}")
       db.run("alter database #{@beside} rename to #{@name}")
     end
@@ -86,7 +102,10 @@ class Restore
     files = Application.files(VoucherFiles.config)
     manifest[:parts].map { |part| part[:name] }.grep(%r{\Aphotos/}).each do |name|
       key = name.delete_prefix("photos/")
-      files.put(File.binread(File.join(dir, name)), key) unless files.exists?(key) && files.intact?(key, Digest::SHA256.file(File.join(dir, name)).hexdigest)
+      unless files.exists?(key) &&
+          files.intact?(key, Digest::SHA256.file(File.join(dir, name)).hexdigest)
+        files.put(File.binread(File.join(dir, name)), key)
+      end
     end
   end
 
@@ -96,7 +115,9 @@ class Restore
 
     target = VoucherFiles.settings_file
     target += ".restored" if File.exist?(target)
-    File.open(target, File::WRONLY | File::CREAT | File::TRUNC, 0o600) { |file| file.write(File.binread(kept)) }
+    File.open(target, File::WRONLY | File::CREAT | File::TRUNC, 0o600) do |file|
+      file.write(File.binread(kept))
+    end
     puts "Settings are in #{target}."
   end
 end
@@ -104,7 +125,10 @@ end
 path = ARGV[0] or VoucherFiles.refuse("usage: bin/voucher restore FILE")
 require_relative "running"
 if Running.new(File.join(VoucherFiles.config.var_dir, "run")).find
-  VoucherFiles.refuse("Voucher is running here. Stop it first (bin/voucher stop), so that nothing is written that would be left behind.")
+  VoucherFiles.refuse(
+    "Voucher is running here. Stop it first (bin/voucher stop), so that nothing is written that " \
+      "would be left behind."
+  )
 end
 begin
   Restore.new(path).call

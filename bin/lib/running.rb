@@ -3,8 +3,8 @@
 require "fileutils"
 require "json"
 
-# Which process is the Voucher of this folder: written down so that nobody else's is ever taken for it, also when
-# its number was given to another one after a power cut.
+# Which process is the Voucher of this folder: written down so that nobody else's is ever taken for
+# it, also when its number was given to another one after a power cut.
 class Running
   BOOT = "/proc/sys/kernel/random/boot_id"
 
@@ -23,7 +23,9 @@ class Running
   # What was noted of it while it runs, else nil.
   def find
     noted = JSON.parse(File.read(@file), symbolize_names: true)
-    noted if noted[:boot] == File.read(BOOT).strip && noted[:born] && noted[:born] == born(noted[:pid])
+    if noted[:boot] == File.read(BOOT).strip && noted[:born] && noted[:born] == born(noted[:pid])
+      noted
+    end
   rescue Errno::ENOENT, JSON::ParserError
     nil
   end
@@ -32,7 +34,8 @@ class Running
 
   private
 
-  # When a process was born, in ticks since the machine was started: with its number this is who it is.
+  # When a process was born, in ticks since the machine was started: with its number this is who it
+  # is.
   def born(pid)
     stat = File.read("/proc/#{Integer(pid)}/stat")
     return nil if stat[/\) (\w)/, 1] == "Z"

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Starts everything that one Voucher needs and watches over it; bin/voucher calls it once all is installed.
+# Starts everything that one Voucher needs and watches over it; bin/voucher calls it once all is
+# installed.
 #
 #   ruby bin/lib/serve.rb            in the foreground, until a signal
 require "English"
@@ -15,8 +16,13 @@ class Serve
   ROOT = File.expand_path("../..", __dir__)
   RUBY = RbConfig.ruby
   BUNDLE = [RUBY, "-S", "bundle", "exec"].freeze
-  # Few arenas and an early collector: what one photo took serves the next, so an evening of them does not pile up.
-  LEAN = { "MALLOC_ARENA_MAX" => "2", "RUBY_GC_MALLOC_LIMIT_MAX" => "16000000", "RUBY_GC_OLDMALLOC_LIMIT_MAX" => "24000000" }.freeze
+  # Few arenas and an early collector: what one photo took serves the next, so an evening of them
+  # does not pile up.
+  LEAN = {
+    "MALLOC_ARENA_MAX" => "2",
+    "RUBY_GC_MALLOC_LIMIT_MAX" => "16000000",
+    "RUBY_GC_OLDMALLOC_LIMIT_MAX" => "24000000"
+  }.freeze
 
   def initialize
     @var = ENV.fetch("VOUCHER_VAR", File.join(ROOT, "var"))
@@ -34,7 +40,12 @@ class Serve
     stand_ins if @demo
     web
     @supervisor.add("jobs", [*BUNDLE, RUBY, "bin/lib/jobs.rb"], env: @env)
-    @running.note(pid: Process.pid, address: @env["BASE_URL"], port: @env["PORT"], processes: @supervisor.pids)
+    @running.note(
+      pid: Process.pid,
+      address: @env["BASE_URL"],
+      port: @env["PORT"],
+      processes: @supervisor.pids
+    )
     @supervisor.watch
   rescue RuntimeError => e
     warn e.message
@@ -50,24 +61,51 @@ class Serve
     @env = {}
     return if ENV["DATABASE_URL"]
 
-    @supervisor.add("postgres", ["bash", "bin/pg", "run", "dev"], stop: "INT", ready: -> { system("bash", "bin/pg", "database", "dev", out: File::NULL, err: File::NULL) })
+    @supervisor.add(
+      "postgres",
+      %w[bash bin/pg run dev],
+      stop: "INT",
+      ready: -> { system("bash", "bin/pg", "database", "dev", out: File::NULL, err: File::NULL) }
+    )
     @env = { "DATABASE_URL" => address("app"), "OWNER_DATABASE_URL" => address }
   end
 
   def address(role = nil) = Open3.capture2("bash", "bin/pg", "url", "dev", *role).first.strip
 
-  # Migrations under a lock, and data into an empty database. As the owner of the tables, in a process that ends.
+  # Migrations under a lock, and data into an empty database. As the owner of the tables, in a
+  # process that ends.
   def prepare
     log = File.join(@log_dir, "prepare.log")
     owner = @env["OWNER_DATABASE_URL"] || ENV["OWNER_DATABASE_URL"] || ENV.fetch("DATABASE_URL")
-    done = system({ **@env, "DATABASE_URL" => owner }, *BUNDLE, RUBY, "bin/lib/prepare.rb", err: [log, "w"])
+    done =
+      system(
+        { **@env, "DATABASE_URL" => owner },
+        *BUNDLE,
+        RUBY,
+        "bin/lib/prepare.rb",
+        err: [log, "w"]
+      )
     raise "Stopped at: migrations and data\n#{File.readlines(log).last(15).join}" unless done
   end
 
   def stand_ins
     unless ENV["GAUGE_URL"]
       port = free_port
-      @supervisor.add("gauge", [*BUNDLE, "puma", "-C", "-", "-q", "-t", "0:2", "-b", "tcp://127.0.0.1:#{port}", "devices/stand_ins/gauge.ru"])
+      @supervisor.add(
+        "gauge",
+        [
+          *BUNDLE,
+          "puma",
+          "-C",
+          "-",
+          "-q",
+          "-t",
+          "0:2",
+          "-b",
+          "tcp://127.0.0.1:#{port}",
+          "devices/stand_ins/gauge.ru"
+        ]
+      )
       @env["GAUGE_URL"] = "http://127.0.0.1:#{port}"
     end
     return if ENV["BOAT_ADDR"] || ENV["SCALE_ADDR"]
@@ -83,17 +121,36 @@ class Serve
     metrics = File.join(@var, "run/metrics")
     FileUtils.rm_rf(metrics)
     FileUtils.mkdir_p(metrics)
-    @env.merge!("PORT" => port.to_s, "BIND" => bind, "BASE_URL" => ENV.fetch("BASE_URL", "http://#{bind}:#{port}"), "VOUCHER_METRICS_DIR" => metrics)
-    @supervisor.add("web", [*BUNDLE, "puma", "-C", "config/puma.rb", "config.ru"], env: { **LEAN, **@env }, ready: -> { answers?(bind, port) })
+    @env.merge!(
+      "PORT" => port.to_s,
+      "BIND" => bind,
+      "BASE_URL" => ENV.fetch("BASE_URL", "http://#{bind}:#{port}"),
+      "VOUCHER_METRICS_DIR" => metrics
+    )
+    @supervisor.add(
+      "web",
+      [*BUNDLE, "puma", "-C", "config/puma.rb", "config.ru"],
+      env: {
+        **LEAN,
+        **@env
+      },
+      ready: -> { answers?(bind, port) }
+    )
     File.write(File.join(@var, "run/port"), port)
   end
 
   # The one that is asked for, else that of last time, else the usual one, else any.
   def choose_port(bind)
-    wanted = ENV.fetch("PORT", nil) or return [last_port, 9292, 0].compact.find { |port| free?(bind, port) }.then { |port| port.zero? ? free_port : port }
+    wanted = ENV.fetch("PORT", nil) or
+      return (
+        [last_port, 9292, 0].compact
+          .find { |port| free?(bind, port) }
+          .then { |port| port.zero? ? free_port : port }
+      )
     return Integer(wanted) if free?(bind, Integer(wanted))
 
-    raise "Stopped at: the port\nReason: something else listens on #{bind}:#{wanted}. Choose another PORT, or leave it out."
+    raise "Stopped at: the port\nReason: something else listens on #{bind}:#{wanted}. Choose " \
+      "another PORT, or leave it out."
   end
 
   def last_port
@@ -109,11 +166,15 @@ class Serve
     false
   end
 
-  def free_port = TCPServer.new("127.0.0.1", 0).then { |server| server.addr[1].tap { server.close } }
+  def free_port
+    TCPServer.new("127.0.0.1", 0).then { |server| server.addr[1].tap { server.close } }
+  end
 
   def answers?(bind, port)
     host = bind == "0.0.0.0" ? "127.0.0.1" : bind
-    Net::HTTP.start(host, port, open_timeout: 1, read_timeout: 5) { |http| http.get("/api/health").code == "200" }
+    Net::HTTP.start(host, port, open_timeout: 1, read_timeout: 5) do |http|
+      http.get("/api/health").code == "200"
+    end
   rescue StandardError
     false
   end

@@ -5,8 +5,9 @@ require "json"
 require "logger"
 require "rbconfig"
 
-# Keeps the processes of one Voucher going: starts them in order, writes down what they say, starts again what
-# ended, and ends all of them when it is asked to. When it dies itself, the kernel ends them.
+# Keeps the processes of one Voucher going: starts them in order, writes down what they say, starts
+# again what ended, and ends all of them when it is asked to. When it dies itself, the kernel ends
+# them.
 class Supervisor
   LOG_FILES = 5
   LOG_BYTES = 10_000_000
@@ -16,8 +17,12 @@ class Supervisor
   STAYED_UP_SECONDS = 20
   STOP_SECONDS = 20
 
-  # name; command: [String]; env: Hash; stop: the signal it ends by; ready: -> { whether it is up }, or nil
-  Child = Struct.new(:name, :command, :env, :stop, :ready, :pid, :started_at, :pause, :due_at, keyword_init: true)
+  # name; command: [String]; env: Hash; stop: the signal it ends by; ready: -> { whether it is up },
+  # or nil
+  Child =
+    Struct.new(
+      :name, :command, :env, :stop, :ready, :pid, :started_at, :pause, :due_at, keyword_init: true
+    )
 
   def initialize(log_dir:)
     @log_dir = log_dir
@@ -35,7 +40,9 @@ class Supervisor
     start(child)
     deadline = now + seconds
     until ready.nil? || ready.call
-      raise "#{name} was not up within #{seconds} s; see #{File.join(@log_dir, "#{name}.log")}" if now > deadline || @stopping
+      if now > deadline || @stopping
+        raise "#{name} was not up within #{seconds} s; see #{File.join(@log_dir, "#{name}.log")}"
+      end
 
       tend
       sleep 0.1
@@ -81,7 +88,20 @@ class Supervisor
   # It hears a signal when the supervisor dies, however that happens.
   def start(child)
     reader, writer = IO.pipe
-    child.pid = Process.spawn(child.env, "setpriv", "--pdeathsig", child.stop, "--", *child.command, in: File::NULL, out: writer, err: writer, umask: 0o077, pgroup: true)
+    child.pid =
+      Process.spawn(
+        child.env,
+        "setpriv",
+        "--pdeathsig",
+        child.stop,
+        "--",
+        *child.command,
+        in: File::NULL,
+        out: writer,
+        err: writer,
+        umask: 0o077,
+        pgroup: true
+      )
     child.started_at = now
     child.due_at = nil
     writer.close

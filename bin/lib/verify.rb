@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# bin/voucher verify [FILE]: a backup part by part; or, without a file, what lies here: the ledgers against their seals,
-# every tag against the ledger's sum, every picture against its hash. Ends with 1 when something is wrong.
+# bin/voucher verify [FILE]: a backup part by part; or, without a file, what lies here: the ledgers
+# against their seals, every tag against the ledger's sum, every picture against its hash. Ends with
+# 1 when something is wrong.
 require_relative "voucher_files"
 
 # What is found wrong is said line by line.
@@ -19,9 +20,12 @@ class Verify
         end
       end
       dump.flush
-      @wrong << "the database in it cannot be read" unless Devices::DatabaseDump.readable?(dump.path)
+      unless Devices::DatabaseDump.readable?(dump.path)
+        @wrong << "the database in it cannot be read"
+      end
     end
-    puts "made #{manifest[:made_at]}; #{manifest[:rows].values.sum} rows in #{manifest[:rows].size} tables; #{manifest[:parts].size} parts, each with its hash"
+    puts "made #{manifest[:made_at]}; #{manifest[:rows].values.sum} rows in " \
+      "#{manifest[:rows].size} tables; #{manifest[:parts].size} parts, each with its hash"
     manifest[:missing].each { |key| @wrong << "#{key} was gone already when it was made" }
     finish
   end
@@ -38,22 +42,48 @@ class Verify
 
   def ledgers
     Acts::SealLedgers.verify(store: VoucherFiles.store).each do |ledger, found|
-      puts format("%-16s %8d rows under %4d seals, the last %s", ledger, found[:rows], found[:seals], found[:last_hash][0, 16])
-      found[:broken].each { |one| @wrong << "#{ledger}, rows #{one[:first_id]} to #{one[:last_id]}: #{one[:why]}" }
+      puts format(
+        "%-16s %8d rows under %4d seals, the last %s",
+        ledger,
+        found[:rows],
+        found[:seals],
+        found[:last_hash][0, 16]
+      )
+      found[:broken].each do |one|
+        @wrong << "#{ledger}, rows #{one[:first_id]} to #{one[:last_id]}: #{one[:why]}"
+      end
     end
   end
 
   def tags
     batches = VoucherFiles.store.custody.batches
-    off = batches.reject { |batch| batch[:printed] == batch.values_at(*Store::Custody::STATES.map(&:to_sym)).sum }
-    puts format("%-16s %8d printed, each in stock, in a pouch, in a fish, spoiled or lost", "tags", batches.sum { |batch| batch[:printed] })
+    off =
+      batches.reject do |batch|
+        batch[:printed] == batch.values_at(*Store::Custody::STATES.map(&:to_sym)).sum
+      end
+    puts format(
+      "%-16s %8d printed, each in stock, in a pouch, in a fish, spoiled or lost",
+      "tags",
+      batches.sum { |batch| batch[:printed] }
+    )
     off.each { |batch| @wrong << "batch #{batch[:label]} does not add up" }
   end
 
   def pictures
-    counts = Acts::CheckOriginals.call(store: VoucherFiles.store, files: Application.files(VoucherFiles.config), now: Time.now)
-    puts format("%-16s %8d as they came, %d missing, %d damaged", "pictures", *counts.values_at(:intact, :missing, :damaged))
-    VoucherFiles.store.photos.unsound.each { |photo| @wrong << "picture #{photo[:id]} is #{photo[:fixity]}" }
+    counts =
+      Acts::CheckOriginals.call(
+        store: VoucherFiles.store,
+        files: Application.files(VoucherFiles.config),
+        now: Time.now
+      )
+    puts format(
+      "%-16s %8d as they came, %d missing, %d damaged",
+      "pictures",
+      *counts.values_at(:intact, :missing, :damaged)
+    )
+    VoucherFiles.store.photos.unsound.each do |photo|
+      @wrong << "picture #{photo[:id]} is #{photo[:fixity]}"
+    end
   end
 
   def finish

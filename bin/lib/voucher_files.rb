@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Shared by the commands that take Voucher out and put it back: settings, the database as its owner, where files lie.
+# Shared by the commands that take Voucher out and put it back: settings, the database as its owner,
+# where files lie.
 require_relative "../../config/application"
 require "stringio"
 require "tempfile"

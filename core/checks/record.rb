@@ -2,14 +2,18 @@
 
 module Core
   module Checks
-    # The doubts about one stored record: accepted, but flagged. Errors never get this far; they hold the record. 2-rules 8.
+    # The doubts about one stored record: accepted, but flagged. Errors never get this far; they
+    # hold the record. 2-rules 8.
     #
     #   encounter: a stored row with :tag_numbers;  species: Fish::Species
     #   holders:   { number => name of another member it was issued to }
-    #   catches:   the fish's other catches, [{ caught_on:, lat_deg:, lon_deg:, length: Fish::Length | nil, species_code: }] or []
-    #   law:       Law::Entry or nil;  member: as Trips::Authorisation takes it;  on_land: whether its place lies on dry land
+    #   catches:   the fish's other catches, [{ caught_on:, lat_deg:, lon_deg:, length: Fish::Length
+    #              | nil, species_code: }] or []
+    #   law:       Law::Entry or nil;  member: as Trips::Authorisation takes it;  on_land: whether
+    #              its place lies on dry land
     #
-    # Returns [Doubt]: code, sentence, evidence: { name => value }, fix (the field that would settle it).
+    # Returns [Doubt]: code, sentence, evidence: { name => value }, fix (the field that would settle
+    # it).
     class Record
       Doubt = Struct.new(:code, :sentence, :evidence, :fix, keyword_init: true)
       KN_RANGE = (0.5..1.8)
@@ -30,7 +34,12 @@ module Core
         @on_land = on_land
       end
 
-      def doubts = [*foreign_tags, range, condition, kind, place, speed, shrank, two_species, air, tare, law, permit, clock].compact
+      def doubts
+        [
+          *foreign_tags, range, condition, kind, place, speed, shrank, two_species, air, tare, law,
+          permit, clock
+        ].compact
+      end
 
       private
 
@@ -41,7 +50,13 @@ module Core
 
       def foreign_tags
         (@one[:tag_numbers] & @holders.keys).map do |number|
-          doubt(:tag_of_another, "#{number} was issued to #{@holders[number]}, not to you. Say whose pouch it came from.", { number: }, "tags")
+          doubt(
+            :tag_of_another,
+            "#{number} was issued to #{@holders[number]}, " \
+              "not to you. Say whose pouch it came from.",
+            { number: },
+            "tags"
+          )
         end
       end
 
@@ -50,16 +65,26 @@ module Core
         return if seconds.nil? || seconds.abs <= CLOCK_OFF_SECONDS
 
         off = "#{(seconds.abs / 60.0).round} minutes #{seconds.positive? ? 'ahead' : 'behind'}"
-        doubt(:clock_off, "The phone's clock was #{off} when it sent this, so its taps may be stamped wrongly. Mend the times.",
-              { clock_ahead_seconds: seconds }, "stages")
+        doubt(
+          :clock_off,
+          "The phone's clock was #{off} when it sent this, so its taps may be stamped wrongly. " \
+            "Mend the times.",
+          { clock_ahead_seconds: seconds },
+          "stages"
+        )
       end
 
       def range
         mm = own_length&.mm
         return if mm.nil? || mm.between?(@species.min_mm, @species.max_mm)
 
-        doubt(:length_out_of_range, "#{cm(mm)} is outside what a #{@species.common_name} measures (#{cm(@species.min_mm)} to #{cm(@species.max_mm)}). Check the length and the species.",
-              { length_mm: mm.round }, "length")
+        doubt(
+          :length_out_of_range,
+          "#{cm(mm)} is outside what a #{@species.common_name} measures (#{cm(@species.min_mm)} " \
+            "to #{cm(@species.max_mm)}). Check the length and the species.",
+          { length_mm: mm.round },
+          "length"
+        )
       end
 
       def condition
@@ -69,76 +94,156 @@ module Core
         relative = @one[:weight_g] / @species.weight_g_at(mm)
         return if KN_RANGE.cover?(relative)
 
-        doubt(:weight_and_length, "#{@one[:weight_g]} g is #{relative.round(2)} times what a #{@species.common_name} of #{cm(mm)} weighs. One of the two is off.",
-              { relative_condition: relative.round(3) }, "weight")
+        doubt(
+          :weight_and_length,
+          "#{@one[:weight_g]} g is #{relative.round(2)} times what a #{@species.common_name} of " \
+            "#{cm(mm)} weighs. One of the two is off.",
+          { relative_condition: relative.round(3) },
+          "weight"
+        )
       end
 
       def kind
         return if @one[:length_kind].nil? || @one[:length_kind] == @species.length_kind
 
-        doubt(:other_length_kind, "Measured as #{@one[:length_kind]}; a #{@species.common_name} is compared by #{@species.length_kind}.", { length_kind: @one[:length_kind] }, "length")
+        doubt(
+          :other_length_kind,
+          "Measured as #{@one[:length_kind]}; a #{@species.common_name} is compared by " \
+            "#{@species.length_kind}.",
+          { length_kind: @one[:length_kind] },
+          "length"
+        )
       end
 
       def place
-        doubt(:place_on_land, "Its place lies on dry land. Move it on the map, or take the spot's.", @one.slice(:lat_deg, :lon_deg), "place") if @on_land && @one[:lat_deg]
+        return unless @on_land && @one[:lat_deg]
+
+        doubt(
+          :place_on_land,
+          "Its place lies on dry land. Move it on the map, or take the spot's.",
+          @one.slice(:lat_deg, :lon_deg),
+          "place"
+        )
       end
 
-      def before = @before ||= @catches.select { |one| one[:caught_on] <= @one[:caught_on] }.max_by { |one| one[:caught_on] }
+      def before
+        @before ||=
+          @catches
+            .select { |one| one[:caught_on] <= @one[:caught_on] }
+            .max_by { |one| one[:caught_on] }
+      end
 
       def speed
         return if before.nil? || before[:lat_deg].nil? || @one[:lat_deg].nil?
 
-        km = Waters::Geodesic.line(*before.values_at(:lat_deg, :lon_deg), *@one.values_at(:lat_deg, :lon_deg)).distance_m / 1000.0
+        km =
+          Waters::Geodesic.line(
+            *before.values_at(:lat_deg, :lon_deg),
+            *@one.values_at(:lat_deg, :lon_deg)
+          ).distance_m / 1000.0
         days = [(@one[:caught_on] - before[:caught_on]).to_i, 1].max
         return if km / days <= FASTEST_KM_PER_DAY
 
-        doubt(:too_fast, "#{km.round} km in #{days} #{days == 1 ? 'day' : 'days'} is faster than a fish swims. Check the number read and the place.", { km: km.round(1), days: }, "place")
+        doubt(
+          :too_fast,
+          "#{km.round} km in #{days} #{days == 1 ? 'day' : 'days'} is faster than a fish swims. " \
+            "Check the number read and the place.",
+          { km: km.round(1), days: },
+          "place"
+        )
       end
 
       def shrank
         return if length.nil? || before.nil? || before[:length].nil?
 
-        growth = Recaptures::Growth.between(first: before[:length], second: length, days: (@one[:caught_on] - before[:caught_on]).to_i, species: @species)
+        growth =
+          Recaptures::Growth.between(
+            first: before[:length],
+            second: length,
+            days: (@one[:caught_on] - before[:caught_on]).to_i,
+            species: @species
+          )
         return if growth.verdict != :shorter
 
-        doubt(:shrank, "#{growth.increment_mm.round} mm since #{before[:caught_on]}: shorter than before by more than measuring explains. Check both lengths.",
-              { increment_mm: growth.increment_mm.round }, "length")
+        doubt(
+          :shrank,
+          "#{growth.increment_mm.round} mm since #{before[:caught_on]}: shorter than before by " \
+            "more than measuring explains. Check both lengths.",
+          { increment_mm: growth.increment_mm.round },
+          "length"
+        )
       end
 
       def two_species
         other = @catches.filter_map { |one| one[:species_code] }.uniq - [@one[:species_code]]
-        doubt(:two_species, "The same tag was on another species before (#{other.join(', ')}). One of the two is misread.", { other: other.first }, "species") if other.any?
+        return unless other.any?
+
+        doubt(
+          :two_species,
+          "The same tag was on another species before " \
+            "(#{other.join(', ')}). One of the two is misread.",
+          { other: other.first },
+          "species"
+        )
       end
 
       def air
         return if @one[:air_seconds].to_f <= LONG_AIR_SECONDS
 
-        doubt(:long_air, "#{(@one[:air_seconds] / 60).round(1)} minutes out of the water. Was a tap forgotten?", { air_seconds: @one[:air_seconds].round }, "air")
+        doubt(
+          :long_air,
+          "#{(@one[:air_seconds] / 60).round(1)} minutes out of the water. Was a tap forgotten?",
+          { air_seconds: @one[:air_seconds].round },
+          "air"
+        )
       end
 
       def tare
         return unless @one[:weight_how] == "scale" && @one[:tare_g].nil?
 
-        doubt(:no_tare, "Weighed without the wet sling's own weight; the fish is lighter than written.", { weight_g: @one[:weight_g] }, "tare")
+        doubt(
+          :no_tare,
+          "Weighed without the wet sling's own weight; the fish is lighter than written.",
+          { weight_g: @one[:weight_g] },
+          "tare"
+        )
       end
 
       def law
         return if @law.nil? || @one[:fate] != "kept"
-        return broken("kept out of season (#{@law.sentence})") unless @law.open_on?(@one[:caught_on])
+        unless @law.open_on?(@one[:caught_on])
+          return broken("kept out of season (#{@law.sentence})")
+        end
         return if length.nil?
 
         legal = length.convert(to: @law.length_kind, fl_to_tl: @species.fl_to_tl)
-        verdict = legal && Law::Slot.verdict(length: legal, min_mm: @law.min_mm, max_mm: @law.max_mm)
-        broken("kept at #{cm(legal.mm)}, #{verdict} what may be kept (#{@law.sentence})") if %i[below above].include?(verdict)
+        verdict =
+          legal && Law::Slot.verdict(length: legal, min_mm: @law.min_mm, max_mm: @law.max_mm)
+        return unless %i[below above].include?(verdict)
+
+        broken("kept at #{cm(legal.mm)}, #{verdict} what may be kept (#{@law.sentence})")
       end
 
-      def broken(what) = doubt(:law, "As the law is entered here it was #{what}. Check the record; local rules decide.", { law: @law.sentence }, "fate")
+      def broken(what)
+        doubt(
+          :law,
+          "As the law is entered here it was #{what}. Check the record; local rules decide.",
+          { law: @law.sentence },
+          "fate"
+        )
+      end
 
       def permit
         expires_on = @member[:permit_expires_on]
         return if @one[:kind] != "tagged" || expires_on.nil? || expires_on >= @one[:caught_on]
 
-        doubt(:permit_expired, "Your permit had run out on #{Units.day_text(expires_on)} when this fish was tagged. Tell the coordinator.", { expires_on: expires_on.to_s }, nil)
+        doubt(
+          :permit_expired,
+          "Your permit had run out on #{Units.day_text(expires_on)} when this fish was tagged. " \
+            "Tell the coordinator.",
+          { expires_on: expires_on.to_s },
+          nil
+        )
       end
 
       def doubt(code, sentence, evidence, fix) = Doubt.new(code:, sentence:, evidence:, fix:).freeze

@@ -2,33 +2,70 @@
 
 module Core
   module Estimates
-    # How a member handled a season's fish: times against budgets, by month; where hooks sat by hook; what cost points. S6.
+    # How a member handled a season's fish: times against budgets, by month; where hooks sat by
+    # hook; what cost points. S6.
     #
-    #   catches: [{ caught_on: Date, longest_lift_seconds:, air_seconds:, fight_seconds:, handling_seconds: (nil where not timed),
-    #               one_lift_budget_seconds:, air_budget_seconds:, fight_budget_seconds:, hook_type:, hook_place:, points:, parts: [{ name:, points: }] }]
+    #   catches: [{ caught_on: Date, longest_lift_seconds:, air_seconds:, fight_seconds:,
+    #               handling_seconds: (nil where not timed), one_lift_budget_seconds:,
+    #               air_budget_seconds:, fight_budget_seconds:, hook_type:, hook_place:, points:,
+    #               parts: [{ name:, points: }] }]
     #
-    # Nothing is said from fewer than FEW fish. A fish that was never lifted took 0 s, the best handling there is; nil is
-    # what nobody timed.
+    # Nothing is said from fewer than FEW fish. A fish that was never lifted took 0 s, the best
+    # handling there is; nil is what nobody timed.
     class OwnHandling
       FEW = 5
       DEEP = Handling::Caution::DEEP
       TIMES = {
-        lift: { title: "longest lift", value: :longest_lift_seconds, budget: :one_lift_budget_seconds },
-        air: { title: "all time in the air", value: :air_seconds, budget: :air_budget_seconds },
-        fight: { title: "fight", value: :fight_seconds, budget: :fight_budget_seconds }, handling: { title: "handling, from the fight to let go", value: :handling_seconds, budget: nil }
+        lift: {
+          title: "longest lift",
+          value: :longest_lift_seconds,
+          budget: :one_lift_budget_seconds
+        },
+        air: {
+          title: "all time in the air",
+          value: :air_seconds,
+          budget: :air_budget_seconds
+        },
+        fight: {
+          title: "fight",
+          value: :fight_seconds,
+          budget: :fight_budget_seconds
+        },
+        handling: {
+          title: "handling, from the fight to let go",
+          value: :handling_seconds,
+          budget: nil
+        }
       }.freeze
       # What to do about a contribution to the caution score.
       ADVICE = {
-        "air over budget" => "Lay out board, tag and pliers before you lift", "fight over budget" => "Take a stronger line or rod and end the fight earlier",
-        "warm water" => "Fish the cool hours", "bleeding" => "Cut the hook or the line instead of turning it out", "deep hook pulled out" => "Leave a deep hook and cut the line",
-        "dry surface or cloth" => "Wet everything that touches the fish", "dropped" => "Work low over the mat or the water", "hung by the jaw" => "Put the second hand under the body",
+        "air over budget" => "Lay out board, tag and pliers before you lift",
+        "fight over budget" => "Take a stronger line or rod and end the fight earlier",
+        "warm water" => "Fish the cool hours",
+        "bleeding" => "Cut the hook or the line instead of turning it out",
+        "deep hook pulled out" => "Leave a deep hook and cut the line",
+        "dry surface or cloth" => "Wet everything that touches the fish",
+        "dropped" => "Work low over the mat or the water",
+        "hung by the jaw" => "Put the second hand under the body",
         "pressure signs" => "Fish shallower, or send each one down at once"
       }.freeze
 
       def initialize(catches) = @catches = catches
 
-      # { fish:, fish_needed:, times: [...], months: [...], hooks: [...], points: {...}, habits: [...], sentences: [String] }
-      def to_h = { fish: @catches.size, fish_needed: FEW, times:, months:, hooks:, points: points_summary, habits:, sentences: sentences.first(3) }
+      # { fish:, fish_needed:, times: [...], months: [...], hooks: [...], points: {...}, habits:
+      # [...], sentences: [String] }
+      def to_h
+        {
+          fish: @catches.size,
+          fish_needed: FEW,
+          times:,
+          months:,
+          hooks:,
+          points: points_summary,
+          habits:,
+          sentences: sentences.first(3)
+        }
+      end
 
       private
 
@@ -37,11 +74,23 @@ module Core
         TIMES.map do |key, what|
           timed = @catches.reject { |one| one[what[:value]].nil? }
           values = timed.map { |one| one[what[:value]] }
-          { key:, title: what[:title], fish: timed.size, **middle(values), within: what[:budget] && timed.size >= FEW ? within(timed, what) : nil }
+          {
+            key:,
+            title: what[:title],
+            fish: timed.size,
+            **middle(values),
+            within: what[:budget] && timed.size >= FEW ? within(timed, what) : nil
+          }
         end
       end
 
-      def middle(values) = values.size < FEW ? { median: nil, p90: nil } : { median: quantile(values, 0.5), p90: quantile(values, 0.9) }
+      def middle(values)
+        if values.size < FEW
+          { median: nil, p90: nil }
+        else
+          { median: quantile(values, 0.5), p90: quantile(values, 0.9) }
+        end
+      end
 
       def within(timed, what)
         kept = timed.count { |one| one[what[:value]] <= one[what[:budget]] }
@@ -56,32 +105,71 @@ module Core
       end
 
       def months
-        @catches.select { |one| one[:air_seconds] }.group_by { |one| one[:caught_on].strftime("%Y-%m") }.sort.map do |month, caught|
-          { month:, fish: caught.size, **middle(caught.map { |one| one[:air_seconds] }), budget: quantile(caught.map { |one| one[:air_budget_seconds] }, 0.5) }
-        end
+        @catches
+          .select { |one| one[:air_seconds] }
+          .group_by { |one| one[:caught_on].strftime("%Y-%m") }
+          .sort
+          .map do |month, caught|
+            {
+              month:,
+              fish: caught.size,
+              **middle(caught.map { |one| one[:air_seconds] }),
+              budget: quantile(caught.map { |one| one[:air_budget_seconds] }, 0.5)
+            }
+          end
       end
 
       def hooks
-        @catches.select { |one| one[:hook_type] && one[:hook_place] }.group_by { |one| one[:hook_type] }.sort.map do |hook_type, caught|
-          deep = caught.count { |one| DEEP.include?(one[:hook_place]) }
-          told = caught.size < FEW ? { share: nil, low: nil, high: nil } : Rates.wilson(deep, caught.size)
-          { hook_type:, fish: caught.size, places: caught.map { |one| one[:hook_place] }.tally, deep:, **told }
-        end
+        @catches
+          .select { |one| one[:hook_type] && one[:hook_place] }
+          .group_by { |one| one[:hook_type] }
+          .sort
+          .map do |hook_type, caught|
+            deep = caught.count { |one| DEEP.include?(one[:hook_place]) }
+            told =
+              (
+                if caught.size < FEW
+                  { share: nil, low: nil, high: nil }
+                else
+                  Rates.wilson(deep, caught.size)
+                end
+              )
+            {
+              hook_type:,
+              fish: caught.size,
+              places: caught.map { |one| one[:hook_place] }.tally,
+              deep:,
+              **told
+            }
+          end
       end
 
-      def points_summary = middle(@catches.map { |one| one[:points] }).merge(mean: @catches.size < FEW ? nil : @catches.sum { |one| one[:points] } / @catches.size.to_f)
+      def points_summary
+        middle(@catches.map { |one| one[:points] }).merge(
+          mean: @catches.size < FEW ? nil : @catches.sum { |one| one[:points] } / @catches.size.to_f
+        )
+      end
 
       # What cost points, on how many fish, and what a fish with it scored against one without.
       def habits
         names = @catches.flat_map { |one| one[:parts].map { |part| part[:name] } }.uniq
         found = names.map do |name|
-          with, without = @catches.partition { |one| one[:parts].any? { |part| part[:name] == name } }
-          { name:, fish: with.size, points: with.sum { |one| one[:parts].find { |part| part[:name] == name }[:points] }, mean_with: mean(with), mean_without: mean(without) }
+          with, without =
+            @catches.partition { |one| one[:parts].any? { |part| part[:name] == name } }
+          {
+            name:,
+            fish: with.size,
+            points: with.sum { |one| one[:parts].find { |part| part[:name] == name }[:points] },
+            mean_with: mean(with),
+            mean_without: mean(without)
+          }
         end
         found.sort_by { |one| -one[:points] }
       end
 
-      def mean(caught) = caught.size < FEW ? nil : caught.sum { |one| one[:points] } / caught.size.to_f
+      def mean(caught)
+        caught.size < FEW ? nil : caught.sum { |one| one[:points] } / caught.size.to_f
+      end
 
       def sentences
         return [] if @catches.size < FEW
@@ -90,17 +178,33 @@ module Core
       end
 
       def costliest
-        worst = habits.find { |one| one[:fish] >= FEW && one[:points].positive? && ADVICE.key?(one[:name]) } or return nil
+        worst =
+          habits.find do |one|
+            one[:fish] >= FEW && one[:points].positive? && ADVICE.key?(one[:name])
+          end or return nil
         all = @catches.sum { |one| one[:points] }
-        "#{ADVICE[worst[:name]]}: #{worst[:name]} cost #{worst[:points]} of your #{all} caution points, on #{worst[:fish]} of #{@catches.size} fish."
+        "#{ADVICE[worst[:name]]}: #{worst[:name]} cost #{worst[:points]} of your #{all} caution " \
+          "points, on #{worst[:fish]} of #{@catches.size} fish."
       end
 
       def over_budget
-        row = times.select { |one| one[:within] && one[:within][:high] < 0.9 }.min_by { |one| one[:within][:share] } or return nil
+        row =
+          times
+            .select { |one| one[:within] && one[:within][:high] < 0.9 }
+            .min_by { |one| one[:within][:share] } or return nil
         over = row[:fish] - row[:within][:count]
-        low, high = [1 - row[:within][:high], 1 - row[:within][:low]].map { |share| (share * 100).round }
-        instead = row[:key] == :fight ? "; a stronger line or rod ends it sooner" : "; let it rest in the net and lift it twice instead of once long"
-        "The #{row[:title]} went over its budget on #{over} of #{row[:fish]} fish (#{low} to #{high} %)#{instead}."
+        low, high =
+          [1 - row[:within][:high], 1 - row[:within][:low]].map { |share| (share * 100).round }
+        instead =
+          (
+            if row[:key] == :fight
+              "; a stronger line or rod ends it sooner"
+            else
+              "; let it rest in the net and lift it twice instead of once long"
+            end
+          )
+        "The #{row[:title]} went over its budget on #{over} of #{row[:fish]} fish (#{low} to " \
+          "#{high} %)#{instead}."
       end
 
       def deep_hooks
@@ -112,21 +216,40 @@ module Core
         worse, better, found = pairs.max_by { |_, _, one| one[:ratio] }
         return nil if found.nil?
 
-        format("With %s hooks a fish was hooked deep %.1f times as often as with %s hooks (%.1f to %.1f): use the latter where you can.", worse[:hook_type], found[:ratio],
-               better[:hook_type], found[:low], found[:high])
+        format(
+          "With %s hooks a fish was hooked deep %.1f times as often as with %s hooks (%.1f to " \
+            "%.1f): use the latter where you can.",
+          worse[:hook_type],
+          found[:ratio],
+          better[:hook_type],
+          found[:low],
+          found[:high]
+        )
       end
 
-      # The last two months that carry enough, when nearly all fish of one took longer than the middle of the other.
+      # The last two months that carry enough, when nearly all fish of one took longer than the
+      # middle of the other.
       def trend
         before, after = months.select { |one| one[:median] }.last(2)
         return nil if after.nil?
 
         change = after[:median] - before[:median]
-        late = @catches.count { |one| one[:caught_on].strftime("%Y-%m") == after[:month] && one[:air_seconds] && one[:air_seconds] > before[:median] }
+        late =
+          @catches.count do |one|
+            one[:caught_on].strftime("%Y-%m") == after[:month] && one[:air_seconds] &&
+              one[:air_seconds] > before[:median]
+          end
         told = Rates.wilson(late, after[:fish])
         return nil unless told[:low] > 0.5 || told[:high] < 0.5
 
-        format("Your middle time in the air went %s from %.0f s in %s to %.0f s in %s.", change.positive? ? "up" : "down", before[:median], before[:month], after[:median], after[:month])
+        format(
+          "Your middle time in the air went %s from %.0f s in %s to %.0f s in %s.",
+          change.positive? ? "up" : "down",
+          before[:median],
+          before[:month],
+          after[:median],
+          after[:month]
+        )
       end
     end
   end

@@ -8,7 +8,8 @@ module Core
 
       module_function
 
-      # { share:, low:, high: } of `count` in `of`. Source: Wilson (1927), J. Am. Stat. Assoc. 22, 209-212.
+      # { share:, low:, high: } of `count` in `of`. Source: Wilson (1927), J. Am. Stat. Assoc. 22,
+      # 209-212.
       def wilson(count, of)
         return nil if of.zero?
 
@@ -19,8 +20,9 @@ module Core
         { share:, low: (middle - half) / whole, high: (middle + half) / whole }
       end
 
-      # { ratio:, low:, high: }; nil under five in either. Source: Katz et al. (1978), Biometrics 34, 469-474.
-      # A cell that is full would have no error at all: it counts as half a fish short of it, for the error alone.
+      # { ratio:, low:, high: }; nil under five in either. Source: Katz et al. (1978), Biometrics
+      # 34, 469-474. A cell that is full would have no error at all: it counts as half a fish short
+      # of it, for the error alone.
       def ratio(count, of, other_count, other_of)
         return nil if [count, other_count].min < 5
 

@@ -5,18 +5,29 @@ module Core
     # One measured length: never a bare number, always with its kind and its method.
     #
     #   mm:     Integer or Float > 0
-    #   kind:   "FL" snout to fork | "TL" snout to the end of the tail | "DW" disc width | "CW" shell width
+    #   kind:   "FL" snout to fork | "TL" snout to the end of the tail | "DW" disc width | "CW"
+    #           shell width
     #   how:    "board" | "tape" | "photo" | "ruler" | "estimate"
     #   sd_mm:  one standard deviation of its error; by method unless a photo brought its own
     #
     # The errors by method are house rules.
     class Length
-      KINDS = { "FL" => "fork length", "TL" => "total length", "DW" => "disc width", "CW" => "shell width" }.freeze
+      KINDS = {
+        "FL" => "fork length",
+        "TL" => "total length",
+        "DW" => "disc width",
+        "CW" => "shell width"
+      }.freeze
       KIND_BY_TAIL = {
         "forked" => "FL", "crescent" => "FL", "square" => "TL", "rounded" => "TL", "uneven" => "TL",
         "disc" => "DW", "shell" => "CW"
       }.freeze
-      SD_MM_BY_METHOD = { "board" => 3.0, "tape" => 6.0, "ruler" => 12.0, "estimate" => 40.0 }.freeze
+      SD_MM_BY_METHOD = {
+        "board" => 3.0,
+        "tape" => 6.0,
+        "ruler" => 12.0,
+        "estimate" => 40.0
+      }.freeze
       METHODS = (SD_MM_BY_METHOD.keys + ["photo"]).freeze
 
       # Two-sided 95 % of a normal error.

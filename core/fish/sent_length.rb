@@ -2,9 +2,11 @@
 
 module Core
   module Fish
-    # A length as people send it ({ value:, unit:, kind:, how: } or nil) as the columns that keep it; sd_mm: only from the photo bench.
+    # A length as people send it ({ value:, unit:, kind:, how: } or nil) as the columns that keep
+    # it; sd_mm: only from the photo bench.
     module SentLength
-      # A range of anything that was ever caught on a rod; the species' own range is a query, not a refusal.
+      # A range of anything that was ever caught on a rod; the species' own range is a query, not a
+      # refusal.
       RANGE_MM = (10..10_000)
       NOT_MEASURED = { length_mm: nil, length_kind: nil, length_how: nil, length_sd_mm: nil }.freeze
 
@@ -17,9 +19,15 @@ module Core
         mm = Units.length_mm(length[:value], length[:unit])
         unless RANGE_MM.cover?(mm)
           raise InvalidInput.at(field, :length_out_of_range,
-                                "A length of #{length[:value]} #{length[:unit]} is outside 10 mm to 10 m. Check the number and the unit.")
+            "A length of #{length[:value]} #{length[:unit]} is outside 10 mm " \
+              "to 10 m. Check the number and the unit.")
         end
-        { length_mm: mm, length_kind: length[:kind], length_how: length[:how], length_sd_mm: length[:sd_mm] }
+        {
+          length_mm: mm,
+          length_kind: length[:kind],
+          length_how: length[:how],
+          length_sd_mm: length[:sd_mm]
+        }
       end
 
       # While it is being typed: a first digit is no length yet.

@@ -13,11 +13,18 @@ module Core
       def self.net_g(gross_g:, tare_g:)
         return gross_g - tare_g if tare_g < gross_g
 
-        raise InvalidInput.at("tare_g", :tare_above_gross, "A sling of #{tare_g} g is no less than the #{gross_g} g on the scale. Check both.")
+        raise InvalidInput.at(
+          "tare_g",
+          :tare_above_gross,
+          "A sling of #{tare_g} g is no less than the #{gross_g} g on the scale. Check both."
+        )
       end
 
-      # From the girth, where it was taken: a round fish by its thickest place. House rule of the trade, in centimetres and grams.
-      def self.from_girth(length_mm:, girth_mm:) = (length_mm / 10.0) * ((girth_mm / 10.0)**2) / 28.9
+      # From the girth, where it was taken: a round fish by its thickest place. House rule of the
+      # trade, in centimetres and grams.
+      def self.from_girth(length_mm:, girth_mm:)
+        (length_mm / 10.0) * ((girth_mm / 10.0)**2) / 28.9
+      end
     end
   end
 end

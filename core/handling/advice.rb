@@ -2,25 +2,35 @@
 
 module Core
   module Handling
-    # What to do now: at most three lines for this fish in this situation, under the house rules. D3.
+    # What to do now: at most three lines for this fish in this situation, under the house rules.
+    # D3.
     #
-    # Each rule is a method that gives a Line or nil; they are asked in the order of urgency, and the first three
-    # lines are shown. Whatever a line says is asked of the same situation as budgets, score and tag decision.
+    # Each rule is a method that gives a Line or nil; they are asked in the order of urgency, and
+    # the first three lines are shown. Whatever a line says is asked of the same situation as
+    # budgets, score and tag decision.
     #
     # Source: house rules, the table of guilds, schools A to Q.
     class Advice
       Line = Struct.new(:key, :text, :why, :letter, keyword_init: true)
 
       MOST_LINES = 3
-      ORDER = %i[heavy_bleeding gill deep_hook eye no_lift pressure stomach weak warm dispatch tag_in_water unhook barbs fight net
-                 hold surface hazards touch chill fins wound grips revive tail where_to watch small].freeze
+      ORDER = %i[
+        heavy_bleeding gill deep_hook eye no_lift pressure stomach weak warm dispatch tag_in_water
+        unhook barbs fight net hold surface hazards touch chill fins wound grips revive tail
+        where_to watch small
+      ].freeze
 
       SURFACES = {
-        board_bare: "Slick wet board, no cloth", board_and_cover: "Slick wet board, wet cover over the eyes",
-        foam_and_cover: "Soaked foam, wet cover over the eyes", sling_and_mat: "Wet sling on the mat"
+        board_bare: "Slick wet board, no cloth",
+        board_and_cover: "Slick wet board, wet cover over the eyes",
+        foam_and_cover: "Soaked foam, wet cover over the eyes",
+        sling_and_mat: "Wet sling on the mat"
       }.freeze
-      STEPS = { measure_tag_first: %w[measure tag weigh photo], weigh_first: %w[weigh photo measure tag],
-                photo_first: %w[photo measure tag] }.freeze
+      STEPS = {
+        measure_tag_first: %w[measure tag weigh photo],
+        weigh_first: %w[weigh photo measure tag],
+        photo_first: %w[photo measure tag]
+      }.freeze
       IN_HAND = %w[fish_on in_net lifted back_in_water].freeze
       IN_WATER = %w[in_net back_in_water].freeze
       BEFORE_LIFT = %w[start fish_on in_net].freeze
@@ -53,58 +63,105 @@ module Core
       def species = situation.species
       def guild = situation.guild
       def school(key) = situation.school(key)
-      def hook_in?(*places) = IN_HAND.include?(stage) && places.include?(situation.hook_place) && !situation.removed?
+
+      def hook_in?(*places)
+        IN_HAND.include?(stage) && places.include?(situation.hook_place) && !situation.removed?
+      end
 
       # Is it to be tagged, and there?
-      def tagged_on?(where) = !@tagging.nil? && @tagging[:advice] == :tag && @tagging[:where] == where && !situation.stages.tagged?
+      def tagged_on?(where)
+        !@tagging.nil? && @tagging[:advice] == :tag && @tagging[:where] == where &&
+          !situation.stages.tagged?
+      end
 
       def heavy_bleeding
         return nil unless situation.bleeding == "heavy" && IN_HAND.include?(stage)
 
         where = at?("lifted") ? "Back in the water, and let it go at once" : "Let it go at once"
         keep = situation.may_keep? ? ", or keep it where the law allows" : ""
-        line(:heavy_bleeding, "Heavy bleeding: no tag. #{where}#{keep}.", "Blood lost is not made up for.")
+        line(
+          :heavy_bleeding,
+          "Heavy bleeding: no tag. #{where}#{keep}.",
+          "Blood lost is not made up for."
+        )
       end
 
       def gill
         return nil unless hook_in?("gill")
 
-        line(:gill, "Keep off the gills. Cut the line as close as you can, and let it go.", "A touched gill bleeds to death.", "H")
+        line(
+          :gill, "Keep off the gills. Cut the line as close as you can, and let it go.",
+          "A touched gill bleeds to death.", "H"
+        )
       end
 
       DEEP = {
-        cut_always: ["Deep hook: cut the line close and leave the hook.", "Fish shed hooks; pulling tears."],
-        remove_if_reachable: ["Deep hook: seen and reachable without pulling? Turn it the way it went in, push the tissue off. Else cut the line close.",
-                              "What comes easily may come; the rest is left."],
-        gain_access: ["Deep hook: steady traction, or cutters through the gill opening with somebody experienced and no gill touched. Else cut close.",
-                      "A treble left in may kill."]
+        cut_always: [
+          "Deep hook: cut the line close and leave the hook.",
+          "Fish shed hooks; pulling tears."
+        ],
+        remove_if_reachable: [
+          "Deep hook: seen and reachable without pulling? Turn it the way it went in, push the " \
+            "tissue off. Else cut the line close.",
+          "What comes easily may come; the rest is left."
+        ],
+        gain_access: [
+          "Deep hook: steady traction, or cutters through the gill opening with somebody " \
+            "experienced and no gill touched. Else cut close.",
+          "A treble left in may kill."
+        ]
       }.freeze
 
-      def deep_hook = hook_in?("throat", "stomach") ? line(:deep_hook, *DEEP.fetch(school(:deep_hook)), "H") : nil
+      def deep_hook
+        hook_in?("throat", "stomach") ? line(:deep_hook, *DEEP.fetch(school(:deep_hook)), "H") : nil
+      end
 
       def eye
         return nil unless hook_in?("eye")
 
-        line(:eye, "Hook at the eye: turn it out by the shank, never across the eye; else cut the line.", "A fish finds food with the other eye.", "H")
+        line(
+          :eye,
+          "Hook at the eye: turn it out by the shank, never across the eye; else cut the line.",
+          "A fish finds food with the other eye.", "H"
+        )
       end
 
       def no_lift
         return nil if situation.no_lift.nil? || at?("let_go", "kept")
 
         text, why = no_lift_text
-        at?("lifted") ? line(:no_lift, "Back in the water now. #{text}", why, "A") : line(:no_lift, text, why, "A")
+        if at?("lifted")
+          line(:no_lift, "Back in the water now. #{text}", why, "A")
+        else
+          line(:no_lift, text, why, "A")
+        end
       end
 
       def no_lift_text
         case situation.no_lift
         when :stop
-          ["The water is at its limit for this fish: do not lift it. Unhook in the water, no tag, let it go.", "From #{Units.temp_text(species.stop_c)} handling kills."]
+          [
+            "The water is at its limit for this fish: do not lift it. Unhook in the water, no " \
+              "tag, let it go.",
+            "From #{Units.temp_text(species.stop_c)} handling kills."
+          ]
         when :fragile_warm
-          ["Warm water and a fragile fish: do not lift it. Unhook it in the water.", "Warm water holds less air, and the fish needs more."]
-        when :large then ["A large one is never lifted: measure and unhook it in the water.", "Out of the water its own weight hurts it."]
-        when :over_legal then ["By law it stays in the water at this length: measure and unhook it there.", "Local rules decide, and lifting hurts one so large."]
-        when :unmeasured then ["Measure it in the water first: above the legal length it is never lifted.", "Nobody knows yet on which side of the limit it is."]
-        when :kind then ["It stays in the water: its #{situation.length.kind} says nothing about the legal length.", "What cannot be told is taken the careful way."]
+          [
+            "Warm water and a fragile fish: do not lift it. Unhook it in the water.",
+            "Warm water holds less air, and the fish needs more."
+          ]
+        when :large then ["A large one is never lifted: " \
+          "measure and unhook it in the water.", "Out of the water its own " \
+            "weight hurts it."]
+        when :over_legal then ["By law it stays in the water at this " \
+          "length: measure and unhook it there.", "Local rules decide, and " \
+            "lifting hurts " \
+            "one so large."]
+        when :unmeasured then ["Measure it in the water first: above the legal length it is " \
+          "never lifted.", "Nobody knows yet on which " \
+            "side of the limit it is."]
+        when :kind then ["It stays in the water: its #{situation.length.kind} says nothing about " \
+          "the legal length.", "What cannot be told is taken the careful way."]
         end
       end
 
@@ -116,12 +173,25 @@ module Core
 
       def pressure_text
         case school(:pressure)
-        when :descend then ["Swollen: send it down with the weight, and release it at depth.", "Pressure undoes what its loss did."]
-        when :rest_in_net then ["Swollen: rest it in the net in the water, and get it down as soon as you can.", "At the surface it overheats and is eaten."]
+        when :descend then ["Swollen: send it down with the " \
+          "weight, and release it at depth.", "Pressure undoes " \
+            "what its loss did."]
+        when :rest_in_net then ["Swollen: rest it in the net in the water, and get it down as " \
+          "soon as you can.", "At the surface it overheats and is eaten."]
         else
-          return ["Swollen: vent it as you were trained, once, behind the pectoral fin; then let it go.", "A needle in the wrong place kills."] if situation.trained_to_vent
+          if situation.trained_to_vent
+            return [
+              "Swollen: vent it as you were trained, once, " \
+                "behind the pectoral fin; then let it go.",
+              "A needle in the wrong place kills."
+            ]
+          end
 
-          ["Swollen: venting is for those trained and permitted. Let it go at once, head first from low down.", "A needle in the wrong place kills."]
+          [
+            "Swollen: venting is for those trained and permitted. Let it go at once, head first " \
+              "from low down.",
+            "A needle in the wrong place kills."
+          ]
         end
       end
 
@@ -130,47 +200,84 @@ module Core
         return nil unless (out || situation.swollen?) && at?("in_net", "lifted", "back_in_water")
         return by_hook if situation.stomach_by_hook?
 
-        line(:stomach, "Never push or puncture the stomach: it goes back by itself at depth.", "It is the gut, not a balloon.", "I")
+        line(
+          :stomach, "Never push or puncture the stomach: it goes back by itself at depth.",
+          "It is the gut, not a balloon.", "I"
+        )
       end
 
       # Turned out by the hook: no depth will take it back.
       def by_hook
-        return line(:stomach, "Stomach out by the hook, no depth: tuck it back gently, wet.", "Without depth it stays out.", "I") if school(:stomach) == :tuck
+        if school(:stomach) == :tuck
+          return (
+            line(
+              :stomach, "Stomach out by the hook, no depth: tuck it back gently, wet.",
+              "Without depth it stays out.", "I"
+            )
+          )
+        end
 
-        line(:stomach, "Stomach out by the hook: leave it, never pull or puncture it.", "It is the gut, not a balloon.", "I")
+        line(
+          :stomach, "Stomach out by the hook: leave it, never pull or puncture it.",
+          "It is the gut, not a balloon.", "I"
+        )
       end
 
       def weak
         return nil unless situation.weak? && IN_WATER.include?(stage)
 
-        line(:weak, "Weak: hold it upright in the water until the gills beat steadily. No second lift.", "Tired fish die of the next lift.", "K")
+        line(
+          :weak,
+          "Weak: hold it upright in the water until the gills beat steadily. No second lift.",
+          "Tired fish die of the next lift.", "K"
+        )
       end
 
       def warm
-        return nil unless situation.heat == :warm && situation.no_lift.nil? && BEFORE_LIFT.include?(stage)
+        unless situation.heat == :warm && situation.no_lift.nil? && BEFORE_LIFT.include?(stage)
+          return nil
+        end
 
-        line(:warm, "Warm water: unhook in the water, one short lift at most.", "Warm water holds less air, and the fish needs more.", "A")
+        line(
+          :warm, "Warm water: unhook in the water, one short lift at most.",
+          "Warm water holds less air, and the fish needs more.", "A"
+        )
       end
 
       def dispatch
         return nil unless at?("kept")
 
-        line(:dispatch, "Dispatch it quickly: one firm blow over the eyes, then bleed it and keep it cool.", "A fish that is kept suffers least when it is quick.")
+        line(
+          :dispatch,
+          "Dispatch it quickly: one firm blow over the eyes, then bleed it and keep it cool.",
+          "A fish that is kept suffers least when it is quick."
+        )
       end
 
       def tag_in_water
         return nil unless IN_WATER.include?(stage) && tagged_on?(:water)
 
         place = tools.include?(:net) ? "in the net or cradle" : "in the cradle"
-        line(:tag_in_water, "Tag it in the water, #{place}: gills under, belly held level, no lift.", "A lift is too short for the tag, and in the water no clock runs.", "Q")
+        line(
+          :tag_in_water,
+          "Tag it in the water, #{place}: gills under, belly held level, no lift.",
+          "A lift is too short for the tag, and in the water no clock runs.",
+          "Q"
+        )
       end
 
       # Said by the lines above where they apply.
       def unhook
-        return nil unless at?("in_net") && !situation.removed? && situation.no_lift.nil? && situation.heat == :cool
+        unless at?("in_net") && !situation.removed? && situation.no_lift.nil? &&
+            situation.heat == :cool
+          return nil
+        end
         return nil if hook_in?("gill", "throat", "stomach", "eye")
 
-        line(:unhook, "Unhook it in the water while it rests.", "What is done in the water costs no air.")
+        line(
+          :unhook, "Unhook it in the water while it rests.",
+          "What is done in the water costs no air."
+        )
       end
 
       def barbs
@@ -179,15 +286,29 @@ module Core
         line(:barbs, "Barb down on every hook?", "Unhooking takes seconds less.", "N")
       end
 
-      FIGHT = { land_fast: ["Land it as fast as the tackle safely allows.", "Long fights build up acid."],
-                let_run: ["Let it run until it can be netted safely; never bully it.", "A torn mouth or a broken line helps nobody."] }.freeze
+      FIGHT = {
+        land_fast: ["Land it as fast as the tackle safely allows.", "Long fights build up acid."],
+        let_run: [
+          "Let it run until it can be netted safely; never bully it.",
+          "A torn mouth or a broken line helps nobody."
+        ]
+      }.freeze
 
       def fight = at?("start", "fish_on") ? line(:fight, *FIGHT.fetch(school(:fight)), "G") : nil
 
       NET = {
-        rubber_net: ["Sink the net first, then bring the fish over it; it rests there, in the water.", "Chasing a fish with a net costs more than the fight."],
-        surface_release: ["Unhook it at the surface without touching; net only what needs help or a tag.", "What is not touched loses no slime."],
-        by_hand: ["Bring it into the shallows, and slide a wet hand under it.", "No gear, no knots."]
+        rubber_net: [
+          "Sink the net first, then bring the fish over it; it rests there, in the water.",
+          "Chasing a fish with a net costs more than the fight."
+        ],
+        surface_release: [
+          "Unhook it at the surface without touching; net only what needs help or a tag.",
+          "What is not touched loses no slime."
+        ],
+        by_hand: [
+          "Bring it into the shallows, and slide a wet hand under it.",
+          "No gear, no knots."
+        ]
       }.freeze
 
       def net = at?("start", "fish_on") ? line(:net, *NET.fetch(school(:net)), "F") : nil
@@ -199,8 +320,10 @@ module Core
       def hold_text
         case situation.rules.hold(guild)
         when :belly then ["Belly supported, always level.", "One rule for all fish."]
-        when :fin_roots then ["Hold it at the root of anal and pectoral fins, not under the belly.", "Bone carries the weight."]
-        when :jaw then ["Upright by the jaw while small; at any tilt the second hand goes under the body.", "A tilted jaw strains."]
+        when :fin_roots then ["Hold it at the root of anal and " \
+          "pectoral fins, not under the belly.", "Bone carries the weight."]
+        when :jaw then ["Upright by the jaw while small; at any tilt " \
+          "the second hand goes under the body.", "A tilted jaw strains."]
         else [guild.hold_with(tools), "So this guild is held."]
         end
       end
@@ -210,13 +333,23 @@ module Core
 
         steps = STEPS.fetch(school(:order))
         steps -= ["tag"] unless tagged_on?(:board)
-        line(:surface, "#{SURFACES.fetch(school(:surface))}; stay low over it: #{steps.join(', ')}, each only if its time is left.", "Slime first, then the record.", "C")
+        line(
+          :surface,
+          "#{SURFACES.fetch(school(:surface))}; stay low over it: #{steps.join(', ')}, each only " \
+            "if its time is left.",
+          "Slime first, then the record.",
+          "C"
+        )
       end
 
       def hazards
         return nil unless at?("start", "fish_on", "in_net", "lifted") && species.all_hazards.any?
 
-        line(:hazards, "Mind the #{species.all_hazards.join(', ')}.", "A hand that is hurt drops the fish.")
+        line(
+          :hazards,
+          "Mind the #{species.all_hazards.join(', ')}.",
+          "A hand that is hurt drops the fish."
+        )
       end
 
       def touch
@@ -224,47 +357,77 @@ module Core
 
         glove = guild.is?(:jaw) || guild.is?(:teeth) || guild.key == :billed
         text = case school(:touch)
-               when :no_gloves then "Wet hands, and nothing on them."
-               when :gloves_at_jaw then glove ? "Wet hands; a wet smooth glove only where jaw or teeth are held." : "Wet bare hands."
-               else "Wet bare hands, nothing else."
-               end
-        line(:touch, text, "Dry hands, cloth and towels take slime; infection shows weeks later.", "B")
+        when :no_gloves then "Wet hands, and nothing on them."
+        when :gloves_at_jaw then if glove
+                                   "Wet hands; a wet smooth glove only where jaw or " \
+                                     "teeth are held."
+                                 else
+                                   "Wet bare hands."
+        end
+        else "Wet bare hands, nothing else."
+        end
+        line(
+          :touch, text, "Dry hands, cloth and towels take slime; infection shows weeks later.", "B"
+        )
       end
 
       def chill
         return nil unless at?("in_net") && situation.cold?
 
-        line(:chill, "Hold your hands in the water until they are as cold as it is.", "A warm hand burns the slime of a cold fish.", "B")
+        line(
+          :chill, "Hold your hands in the water until they are as cold as it is.",
+          "A warm hand burns the slime of a cold fish.", "B"
+        )
       end
 
       def fins
         return nil if !at?("in_net") || guild.is?(:own_hold) || situation.no_lift
 
-        line(:fins, "Fins flat against the body before anything takes its weight.", "A fin that is bent under load tears or breaks.")
+        line(
+          :fins, "Fins flat against the body before anything takes its weight.",
+          "A fin that is bent under load tears or breaks."
+        )
       end
 
       def wound
-        return nil unless at?("lifted") && situation.heat == :cool && situation.no_lift.nil? && school(:wound) == :antiseptic
+        unless at?("lifted") && situation.heat == :cool && situation.no_lift.nil? &&
+            school(:wound) == :antiseptic
+          return nil
+        end
 
-        line(:wound, "Cool day and a permit: dry the spot and dab antiseptic. In heat, skip it.", "It costs time in the air.", "M")
+        line(
+          :wound, "Cool day and a permit: dry the spot and dab antiseptic. In heat, skip it.",
+          "It costs time in the air.", "M"
+        )
       end
 
-      GRIPS = { none: "No grip on this fish.", swivel: "Grip only with a swivel head, in the water or with the body supported.",
-                free: "A grip is allowed; it is not to hang from it." }.freeze
+      GRIPS = {
+        none: "No grip on this fish.",
+        swivel: "Grip only with a swivel head, in the water or with the body supported.",
+        free: "A grip is allowed; it is not to hang from it."
+      }.freeze
 
       # Only where there is a jaw to take hold of.
       def grips
         return nil unless at?("in_net") && (guild.is?(:jaw) || guild.is?(:teeth))
 
-        line(:grips, GRIPS.fetch(school(:grips)), "A fish that rolls in a fixed grip splits its jaw.", "E")
+        line(
+          :grips,
+          GRIPS.fetch(school(:grips)),
+          "A fish that rolls in a fixed grip splits its jaw.",
+          "E"
+        )
       end
 
       def revive = at?("back_in_water") ? line(:revive, *revive_text, "K") : nil
 
       def revive_text
         case school(:revive)
-        when :head_first then ["Head first, from low down, with momentum.", "It breathes by swimming."]
-        when :not_when_fresh then ["Fresh? Off at once. Tired: upright, facing the flow, until it kicks.", "The shortest handling is best."]
+        when :head_first then ["Head first, from low " \
+          "down, with momentum.", "It breathes by swimming."]
+        when :not_when_fresh then ["Fresh? Off at once. Tired: upright, " \
+          "facing the flow, " \
+          "until it kicks.", "The shortest handling is best."]
         else [guild.revive_with(tools), "Water has to go the right way over the gills."]
         end
       end
@@ -272,26 +435,42 @@ module Core
       def tail
         return nil if !at?("back_in_water") || guild.is?(:no_tail)
 
-        line(:tail, "One loose hand at the tail wrist; the moment it wants to go, let it.", "Who has to be held is not ready; who pushes is.")
+        line(
+          :tail, "One loose hand at the tail wrist; the moment it wants to go, let it.",
+          "Who has to be held is not ready; who pushes is."
+        )
       end
 
       def where_to
         return nil unless at?("back_in_water")
 
-        line(:where_to, "Where the water is deep enough, head towards open water.", "In the shallows it turns back, strands or is taken.")
+        line(
+          :where_to, "Where the water is deep enough, head towards open water.",
+          "In the shallows it turns back, strands or is taken."
+        )
       end
 
       def watch
         return nil unless at?("back_in_water", "let_go")
 
-        line(:watch, "Watch it go. If it floats or turns back, fetch it and start again.", "Swimming off is not the whole story.")
+        line(
+          :watch, "Watch it go. If it floats or turns back, fetch it and start again.",
+          "Swimming off is not the whole story."
+        )
       end
 
       def small
         return nil unless at?("in_net") && species.taggable?
 
         least = Units.length_text(species.min_taggable_mm, situation.units)
-        text = school(:small_fish) == :tag_everything ? "Small ones are tagged too." : "Under #{least} it goes back untagged."
+        text =
+          (
+            if school(:small_fish) == :tag_everything
+              "Small ones are tagged too."
+            else
+              "Under #{least} it goes back untagged."
+            end
+          )
         line(:small, text, "A large tag slows a small fish.", "P")
       end
     end

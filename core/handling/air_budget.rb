@@ -4,10 +4,11 @@ module Core
   module Handling
     # Seconds that a fish may be out of the water: in one lift, and in all.
     #
-    # Returns a frozen Budget; `reasons` names each factor that took something off, and `no_lift` is the sentence
-    # that stands in place of seconds for a fish that is not lifted at all.
+    # Returns a frozen Budget; `reasons` names each factor that took something off, and `no_lift` is
+    # the sentence that stands in place of seconds for a fish that is not lifted at all.
     #
-    # Source: house rules; every factor is a figure that the coordinator can set, see Protocol::Figures.
+    # Source: house rules; every factor is a figure that the coordinator can set, see
+    # Protocol::Figures.
     module AirBudget
       Budget = Struct.new(:one_lift_seconds, :total_seconds, :reasons, :no_lift, keyword_init: true)
 
@@ -19,7 +20,16 @@ module Core
       # situation: Situation
       def for(situation)
         sentence = no_lift(situation)
-        return Budget.new(one_lift_seconds: 0, total_seconds: 0, reasons: [sentence].freeze, no_lift: sentence).freeze if sentence
+        if sentence
+          return (
+            Budget.new(
+              one_lift_seconds: 0,
+              total_seconds: 0,
+              reasons: [sentence].freeze,
+              no_lift: sentence
+            ).freeze
+          )
+        end
 
         species = situation.species
         rules = situation.rules
@@ -28,10 +38,17 @@ module Core
                     fight: fight(situation.fight_ratio, rules:),
                     size: situation.large? ? rules.share(:large_percent) : 1.0 }
         one_lift = one_lift_seconds(base, **factors)
-        Budget.new(one_lift_seconds: one_lift, total_seconds: 2 * one_lift, reasons: reasons(situation, base, factors), no_lift: nil).freeze
+        Budget.new(
+          one_lift_seconds: one_lift,
+          total_seconds: 2 * one_lift,
+          reasons: reasons(situation, base, factors),
+          no_lift: nil
+        ).freeze
       end
 
-      def one_lift_seconds(base_seconds, heat:, fight:, size:) = ((base_seconds * heat * fight * size) + HAIR).floor
+      def one_lift_seconds(base_seconds, heat:, fight:, size:)
+        ((base_seconds * heat * fight * size) + HAIR).floor
+      end
 
       # Seconds in the water before it may be lifted again.
       def rest_seconds(last_lift_seconds, rules: Protocol::HouseRules.default)
@@ -59,11 +76,14 @@ module Core
         species, kind = situation.species, situation.length&.kind
         case situation.no_lift
         when :stop then "from #{Units.temp_text(species.stop_c)} on it is not lifted"
-        when :fragile_warm then "a fragile fish is not lifted from #{Units.temp_text(species.warm_c)} on"
+        when :fragile_warm then "a fragile fish is not lifted from " \
+          "#{Units.temp_text(species.warm_c)} on"
         when :large then "a large one is never lifted"
         when :over_legal then "from #{limit_text(situation)} on it stays in the water, by law"
-        when :unmeasured then "not lifted until it is measured in the water: from #{limit_text(situation)} on it stays there, by law"
-        when :kind then "it stays in the water: its #{kind} cannot be turned into the #{situation.in_water_limits.first.last} of the law"
+        when :unmeasured then "not lifted until it is measured in the water: from " \
+          "#{limit_text(situation)} on it stays there, by law"
+        when :kind then "it stays in the water: its #{kind} cannot be turned into the " \
+          "#{situation.in_water_limits.first.last} of the law"
         end
       end
 
@@ -73,7 +93,10 @@ module Core
       end
 
       def reasons(situation, base_seconds, factors)
-        lines = ["#{situation.guild.air_class} fish: #{base_seconds} s", heat_reason(situation, factors[:heat])]
+        lines = [
+          "#{situation.guild.air_class} fish: #{base_seconds} s",
+          heat_reason(situation, factors[:heat])
+        ]
         lines << "fight over budget: × #{hundredths(factors[:fight])}" if factors[:fight] < 1
         lines << size_reason(situation, factors[:size]) if factors[:size] < 1
         lines.freeze
@@ -83,7 +106,11 @@ module Core
         return "water temperature not read: nothing taken off for heat" if situation.temp_c.nil?
 
         text = Units.temp_text(situation.temp_c)
-        situation.heat == :cool ? "cool water, #{text}" : "warm water, #{text}: × #{hundredths(factor)}"
+        if situation.heat == :cool
+          "cool water, #{text}"
+        else
+          "warm water, #{text}: × #{hundredths(factor)}"
+        end
       end
 
       def size_reason(situation, factor)

@@ -2,12 +2,24 @@
 
 module Core
   module Handling
-    # How hard this fish was handled: points with every contribution by name, for learning and for the tag decision.
-    # A handling score under house rules, not a chance of dying; whoever shows it says so.
+    # How hard this fish was handled: points with every contribution by name, for learning and for
+    # the tag decision. A handling score under house rules, not a chance of dying; whoever shows it
+    # says so.
     #
-    # Returns a frozen Score: points 0..100, band :good | :watch | :poor | :grave, parts [{ name:, points: }].
+    # Returns a frozen Score: points 0..100, band :good | :watch | :poor | :grave, parts [{ name:,
+    # points: }].
     module Caution
-      HOOK = { "lip" => 0, "jaw_corner" => 0, "roof" => 8, "tongue" => 8, "outside" => 10, "eye" => 20, "throat" => 25, "gill" => 35, "stomach" => 35 }.freeze
+      HOOK = {
+        "lip" => 0,
+        "jaw_corner" => 0,
+        "roof" => 8,
+        "tongue" => 8,
+        "outside" => 10,
+        "eye" => 20,
+        "throat" => 25,
+        "gill" => 35,
+        "stomach" => 35
+      }.freeze
       DEEP = %w[throat gill stomach].freeze
       BLEEDING = { "none" => 0, "light" => 8, "heavy" => 30 }.freeze
       DEEP_PULLED = 15
@@ -16,7 +28,11 @@ module Core
       WARM_SLOPE, STOP_POINTS = 20, 30
       PRESSURE = [0, 15, 25].freeze
       SENT_DOWN = -10
-      MISHAPS = { "dry_surface" => ["dry surface or cloth", 8], "dropped" => ["dropped", 10], "hung_by_jaw" => ["hung by the jaw", 8] }.freeze
+      MISHAPS = {
+        "dry_surface" => ["dry surface or cloth", 8],
+        "dropped" => ["dropped", 10],
+        "hung_by_jaw" => ["hung by the jaw", 8]
+      }.freeze
       ABSENT_REFLEX, OPEN_WOUND = 8, 5
       WOUNDS = %w[open_wound old_hook_scar].freeze
       MOST = 100
@@ -28,16 +44,29 @@ module Core
 
       # situation: Situation;  air_budget: AirBudget::Budget of it
       def score(situation, air_budget: AirBudget.for(situation))
-        parts = [*wounds(situation), *pressure(situation), *handling(situation),
-                 ["air over budget", over(situation.air_seconds, air_budget.total_seconds, AIR_SLOPE, AIR_MOST)],
-                 ["fight over budget", over(situation.fight_seconds, situation.fight_budget_seconds, FIGHT_SLOPE, FIGHT_MOST)],
-                 ["warm water", warm(situation.temp_c, situation.species.warm_c, situation.species.stop_c)]]
+        parts = [
+          *wounds(situation),
+          *pressure(situation),
+          *handling(situation),
+          [
+            "air over budget",
+            over(situation.air_seconds, air_budget.total_seconds, AIR_SLOPE, AIR_MOST)
+          ],
+          [
+            "fight over budget",
+            over(situation.fight_seconds, situation.fight_budget_seconds, FIGHT_SLOPE, FIGHT_MOST)
+          ],
+          ["warm water", warm(situation.temp_c, situation.species.warm_c, situation.species.stop_c)]
+        ]
         sum(parts)
       end
 
       # parts: [[name, points], ...]
       def sum(parts)
-        told = parts.reject { |part| part.last.zero? }.map { |part| { name: part.first, points: part.last }.freeze }
+        told =
+          parts
+            .reject { |part| part.last.zero? }
+            .map { |part| { name: part.first, points: part.last }.freeze }
         points = told.sum { |part| part[:points] }.clamp(0, MOST)
         Score.new(points:, band: band(points), parts: told.freeze).freeze
       end
@@ -48,19 +77,27 @@ module Core
         place = situation.hook_place
         deep_pulled = DEEP.include?(place) && situation.encounter[:removal] == "pulled"
         wounded = (situation.encounter[:marks] || []).any? { |mark| WOUNDS.include?(mark) }
-        [["hook in the #{place.to_s.tr('_', ' ')}", HOOK.fetch(place, 0)], ["deep hook pulled out", deep_pulled ? DEEP_PULLED : 0],
-         ["bleeding", BLEEDING.fetch(situation.bleeding, 0)], ["open wound or old hook damage", wounded ? OPEN_WOUND : 0]]
+        [
+          ["hook in the #{place.to_s.tr('_', ' ')}", HOOK.fetch(place, 0)],
+          ["deep hook pulled out", deep_pulled ? DEEP_PULLED : 0],
+          ["bleeding", BLEEDING.fetch(situation.bleeding, 0)],
+          ["open wound or old hook damage", wounded ? OPEN_WOUND : 0]
+        ]
       end
 
       def pressure(situation)
         signs = situation.pressure_signs.size
         [["pressure signs", PRESSURE[[signs, PRESSURE.size - 1].min]],
-         ["sent down by descender", signs.positive? && situation.has?("sent_down") ? SENT_DOWN : 0]]
+          ["sent down by descender",
+            signs.positive? && situation.has?("sent_down") ? SENT_DOWN : 0]]
       end
 
       def handling(situation)
         mishaps = MISHAPS.keys.select { |key| situation.has?(key) }.map { |key| MISHAPS[key] }
-        mishaps + Vitality.absent(situation.reflexes).map { |name| ["no #{name.tr('_', ' ')}", ABSENT_REFLEX] }
+        mishaps +
+          Vitality
+            .absent(situation.reflexes)
+            .map { |name| ["no #{name.tr('_', ' ')}", ABSENT_REFLEX] }
       end
 
       # A budget of zero is over from the first second.

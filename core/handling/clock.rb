@@ -2,12 +2,15 @@
 
 module Core
   module Handling
-    # What the running clock says of a fish in hand, told ahead: one mark after another, each from its moment on, so that
-    # whoever shows it only looks at the time.
+    # What the running clock says of a fish in hand, told ahead: one mark after another, each from
+    # its moment on, so that whoever shows it only looks at the time.
     #
-    # Returns [{ at_ms:, tone: "calm" | "hurry" | "stop", counts: "up" | "down" | "over" | "still" | "none", from_ms:, seconds:,
-    #            words:, sound: nil | "half" | "ten" | "over" }], the first one from the last stage on.
-    #   counts: up from from_ms, down to it, over it, standing still at `seconds`, or no figure at all
+    # Returns [{ at_ms:, tone: "calm" | "hurry" | "stop", counts: "up" | "down" | "over" | "still" |
+    #            "none", from_ms:, seconds:,
+    #            words:, sound: nil | "half" | "ten" | "over" }], the first one from the last stage
+    #            on.
+    #   counts: up from from_ms, down to it, over it, standing still at `seconds`, or no figure at
+    #           all
     module Clock
       # The second warning, before the end of a lift that is long enough for it.
       LAST_SECONDS = 10
@@ -20,7 +23,10 @@ module Core
         case situation.stage
         when "lifted" then lift(since, air_budget, this_lift_seconds(situation, air_budget))
         when "fish_on" then fight(since, situation.fight_budget_seconds)
-        when "in_net" then [mark(since, "calm", "up", since, air_budget.no_lift ? "rests in the net; it stays in the water" : "rests in the net; lay everything out")]
+        when "in_net" then [mark(since, "calm", "up", since, air_budget.no_lift ? "rests in the " \
+          "net; it stays " \
+          "in the water" : "rests in the net; " \
+            "lay everything out")]
         when "back_in_water" then rest(since, situation, air_budget)
         when "let_go", "kept" then [gone(since, situation.air_seconds)]
         else [ready(air_budget)]
@@ -40,11 +46,19 @@ module Core
       end
 
       def gone(since, air_seconds)
-        air_seconds.nil? ? mark(since, "calm", "none", nil, "its time in the air is not known") : still(since, air_seconds, "s in the air, in all")
+        if air_seconds.nil?
+          mark(since, "calm", "none", nil, "its time in the air is not known")
+        else
+          still(since, air_seconds, "s in the air, in all")
+        end
       end
 
       def lift(since, air_budget, seconds)
-        return [mark(since, "stop", "none", nil, "back in the water: #{air_budget.no_lift}", "over")] if air_budget.no_lift
+        if air_budget.no_lift
+          return [
+            mark(since, "stop", "none", nil, "back in the water: #{air_budget.no_lift}", "over")
+          ]
+        end
 
         ends = since + (seconds * 1000).round
         return [over(ends)] unless seconds.positive?
@@ -52,7 +66,9 @@ module Core
         half = since + (seconds * 500).round
         marks = [mark(since, "calm", "down", ends, "seconds left")]
         if seconds > LAST_SECONDS
-          marks << mark(half, "hurry", "down", ends, "seconds left, half is gone", "half") if half < ends - (LAST_SECONDS * 1000)
+          if half < ends - (LAST_SECONDS * 1000)
+            marks << mark(half, "hurry", "down", ends, "seconds left, half is gone", "half")
+          end
           marks << mark(ends - (LAST_SECONDS * 1000), "hurry", "down", ends, "seconds left", "ten")
         else
           marks << mark(half, "hurry", "down", ends, "seconds left, half is gone", "half")
@@ -61,22 +77,39 @@ module Core
         marks << over(ends)
       end
 
-      def over(ends) = mark(ends, "stop", "over", ends, "over: back in water, get ready, lift again", "over")
+      def over(ends)
+        mark(ends, "stop", "over", ends, "over: back in water, get ready, lift again", "over")
+      end
 
       def fight(since, budget)
         ends = since + (budget * 1000)
-        [mark(since, "calm", "up", since, "of #{budget} s to bring it in"), mark(ends, "hurry", "up", since, "longer than the #{budget} s this fish should fight")]
+        [
+          mark(since, "calm", "up", since, "of #{budget} s to bring it in"),
+          mark(ends, "hurry", "up", since, "longer than the #{budget} s this fish should fight")
+        ]
       end
 
       def rest(since, situation, air_budget)
-        return [mark(since, "calm", "up", since, "in the water, where it stays; let it go when it kicks")] if air_budget.no_lift
+        if air_budget.no_lift
+          return [
+            mark(
+              since, "calm", "up", since, "in the water, where it stays; let it go when it kicks"
+            )
+          ]
+        end
 
         next_lift = this_lift_seconds(situation, air_budget).floor
-        return [mark(since, "calm", "up", since, "no lift is left; let it go when it kicks")] unless next_lift.positive?
+        unless next_lift.positive?
+          return [mark(since, "calm", "up", since, "no lift is left; let it go when it kicks")]
+        end
 
         rested = since + rest_ms(situation)
         words = "still to rest before another lift of #{next_lift} s"
-        rested == since ? [done(since, since)] : [mark(since, "calm", "down", rested, words), done(rested, since)]
+        if rested == since
+          [done(since, since)]
+        else
+          [mark(since, "calm", "down", rested, words), done(rested, since)]
+        end
       end
 
       def done(at, since) = mark(at, "calm", "up", since, "rested; let it go when it kicks")
@@ -87,9 +120,13 @@ module Core
         last ? (AirBudget.rest_seconds(last, rules: situation.rules) * 1000).round : 0
       end
 
-      def mark(at_ms, tone, counts, from_ms, words, sound = nil) = { at_ms:, tone:, counts:, from_ms:, seconds: nil, words:, sound: }
+      def mark(at_ms, tone, counts, from_ms, words, sound = nil)
+        { at_ms:, tone:, counts:, from_ms:, seconds: nil, words:, sound: }
+      end
 
-      def still(at_ms, seconds, words) = { at_ms:, tone: "calm", counts: "still", from_ms: nil, seconds:, words:, sound: nil }
+      def still(at_ms, seconds, words)
+        { at_ms:, tone: "calm", counts: "still", from_ms: nil, seconds:, words:, sound: nil }
+      end
       private_class_method :ready, :gone, :lift, :over, :fight, :rest, :done, :mark, :still
     end
   end

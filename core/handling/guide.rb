@@ -12,35 +12,83 @@ module Core
 
       def for(guild:, rules:)
         school = ->(key) { Protocol::Questions.fetch(key).school(rules.school(key, guild.key)) }
-        { key: guild.key, name: guild.name, air_class: guild.air_class, air_seconds: rules.air_base_seconds(guild.air_class, guild.key),
+        {
+          key: guild.key, name: guild.name, air_class: guild.air_class,
+          air_seconds: rules.air_base_seconds(guild.air_class, guild.key),
           sections: [
-            section("What can hurt you", guild.hazards.empty? ? ["Little. The hook is the sharpest thing here."] : guild.hazards.map do |one|
-              "#{one[0].upcase}#{one[1..]}."
-            end),
-            section("Hold",
-                    [hold(guild, rules, school), school.call(:touch).says,
-                     "Never hung from jaw, gill cover or grip."]),
-            section("Unhook", ["In the water whenever possible; in cold water chill your hands first.", school.call(:deep_hook).says]),
+            section(
+              "What can hurt you",
+              (
+                if guild.hazards.empty?
+                  ["Little. The hook is the sharpest thing here."]
+                else
+                  guild.hazards.map { |one| "#{one[0].upcase}#{one[1..]}." }
+                end
+              )
+            ),
+            section(
+              "Hold",
+              [
+                hold(guild, rules, school),
+                school.call(:touch).says,
+                "Never hung from jaw, gill cover or grip."
+              ]
+            ),
+            section(
+              "Unhook",
+              [
+                "In the water whenever possible; in cold water chill your hands first.",
+                school.call(:deep_hook).says
+              ]
+            ),
             section("Lift", lift(guild, rules, school)),
-            section("Measure", [measure(guild), "Nose against the stop, mouth closed, tape under the fish, never over its curve."]),
+            section(
+              "Measure",
+              [
+                measure(guild),
+                "Nose against the stop, mouth closed, tape under the fish, never over its curve."
+              ]
+            ),
             section("Tag", tag(guild, school)),
-            section("Revive and let go",
-                    [rules.school(:revive, guild.key) == :still_or_forward ? guild.revive_with(rules.tools(guild.key)) : school.call(:revive).says, "Never to and fro.",
-                     *pressure(guild, school),
-                     "Where the water is deep enough, head towards open water; let it go the moment it wants to.",
-                     "Watch it go; if it floats, fetch it and start again."]),
-            (if rules.school(:keep) == :as_law_allows
-               section("If you keep it",
-                       ["Dispatch it quickly: one firm blow over the eyes, then bleed it and keep it cool.",
-                        "The law decides; write it down as kept."])
-             end),
+            section(
+              "Revive and let go",
+              [
+                (
+                  if rules.school(:revive, guild.key) == :still_or_forward
+                    guild.revive_with(rules.tools(guild.key))
+                  else
+                    school.call(:revive).says
+                  end
+                ),
+                "Never to and fro.",
+                *pressure(guild, school),
+                "Where the water is deep enough, head towards open water; let it go the moment " \
+                  "it wants to.",
+                "Watch it go; if it floats, fetch it and start again."
+              ]
+            ),
+            (
+              if rules.school(:keep) == :as_law_allows
+                section(
+                  "If you keep it",
+                  [
+                    "Dispatch it quickly: one firm blow over the " \
+                      "eyes, then bleed it and keep it cool.",
+                    "The law decides; write it down as kept."
+                  ]
+                )
+              end
+            ),
             note(rules.guild_notes[guild.key]),
             section("First aid", first_aid(guild))
-          ].compact }
+          ].compact
+        }
       end
 
       # What the house adds of its own.
-      def note(text) = text && section("Note of the house", text.split("\n").map(&:strip).reject(&:empty?))
+      def note(text)
+        text && section("Note of the house", text.split("\n").map(&:strip).reject(&:empty?))
+      end
 
       NO_BLADDER = %i[skates_and_rays sharks crabs_and_lobsters].freeze
 
@@ -53,51 +101,97 @@ module Core
 
       # As Advice says it.
       def hold(guild, rules, school)
-        rules.hold(guild) == :by_guild ? guild.hold_with(rules.tools(guild.key)) : school.call(:hold).says
+        if rules.hold(guild) == :by_guild
+          guild.hold_with(rules.tools(guild.key))
+        else
+          school.call(:hold).says
+        end
       end
 
       def lift(guild, rules, school)
-        return ["A large one is never lifted.", *lift_lines(guild, rules, school)] if guild.is?(:large_never_lifted)
+        if guild.is?(:large_never_lifted)
+          return "A large one is never lifted.", *lift_lines(guild, rules, school)
+        end
 
         lift_lines(guild, rules, school)
       end
 
       def lift_lines(guild, rules, school)
-        ["One short lift: #{rules.air_base_seconds(guild.air_class, guild.key)} s at most in cool water after a short fight, less when warm, tired or large.",
-         ("From warm water on a fragile fish is not lifted at all." if guild.air_class == :fragile), "Fins flat before anything takes its weight, and low over the mat.",
-         school.call(:surface).says, school.call(:order).says].compact
+        [
+          "One short lift: #{rules.air_base_seconds(guild.air_class, guild.key)} s at most in " \
+            "cool water after a short fight, less when warm, tired or large.",
+          (
+            "From warm water on a fragile fish is not lifted at all." if guild.air_class == :fragile
+          ),
+          "Fins flat before anything takes its weight, and low over the mat.",
+          school.call(:surface).says,
+          school.call(:order).says
+        ].compact
       end
 
       def measure(guild)
         case guild.key
         when :skates_and_rays then "Disc width, tip to tip of the wings."
         when :crabs_and_lobsters then "Across the shell at its widest."
-        when :sharks, :sturgeon_like then "Snout to the end of the upper tail lobe, laid in line with the body."
-        else "Forked or crescent tail: snout to the fork. Square or rounded tail: snout to the end of the tail."
+        when :sharks, :sturgeon_like then "Snout to the end of the upper tail lobe, laid in line " \
+          "with the body."
+        else "Forked or crescent tail: snout to the fork. Square or rounded tail: snout to the " \
+          "end of the tail."
         end
       end
 
       def tag(guild, school)
         return ["Not with this tag: log it untagged."] unless guild.tag_site
 
-        ["In the flank below the dorsal fin, above the lateral line, near the rear end of the spiny part, halfway between fin base and lateral line.",
-         "Lift off one scale with the tip, 45 degrees, streamer trailing to the tail; tug gently.",
-         "Where: #{school.call(:tag_place).says[0].downcase}#{school.call(:tag_place).says[1..]}",
-         (if school.call(:tag_place).key != :on_board
-            "In the water: fish level in net or cradle, gills under, head into the flow; one hand steadies it, the other sets the needle. No lift, and no clock."
-          end)].compact
+        [
+          "In the flank below the dorsal fin, above the lateral line, near the rear end of the " \
+            "spiny part, halfway between fin base and lateral line.",
+          "Lift off one scale with the tip, 45 degrees, streamer trailing to the tail; tug gently.",
+          "Where: #{school.call(:tag_place).says[0].downcase}#{school.call(:tag_place).says[1..]}",
+          (
+            if school.call(:tag_place).key != :on_board
+              "In the water: fish level in net or cradle, gills under, head into the flow; one " \
+                "hand steadies it, the other sets the needle. No lift, and no clock."
+            end
+          )
+        ].compact
       end
 
       def first_aid(guild)
         dangers = guild.hazards.join(" ")
-        [(dangers.match?(/venom|tail spine/) ? "Venomous spine: water as hot as can be borne without scalding on the spot, keep calm, and get medical help at once." : nil),
-         (dangers.match?(/teeth|bill|claws/) ? "Bite or cut: press a clean cloth on it, raise it, rinse with clean water when it has stopped." : nil),
-         (dangers.match?(/spine|scutes|thorns|blades/) ? "Spine: take out what comes out easily, rinse, do not dig." : nil),
-         "Hook in a hand: cut the line first, so that the fish cannot pull.", FirstAid::HELP].compact
+        [
+          (
+            if dangers.match?(/venom|tail spine/)
+              "Venomous spine: water as hot as can be borne without scalding on the spot, keep " \
+                "calm, and get medical help at once."
+            end
+          ),
+          (
+            if dangers.match?(/teeth|bill|claws/)
+              "Bite or cut: press a clean cloth on it, raise it, rinse with clean water when it " \
+                "has stopped."
+            end
+          ),
+          (
+            if dangers.match?(/spine|scutes|thorns|blades/)
+              "Spine: take out what comes out easily, rinse, do not dig."
+            end
+          ),
+          "Hook in a hand: cut the line first, so that the fish cannot pull.",
+          FirstAid::HELP
+        ].compact
       end
 
       def section(title, lines) = { title:, lines: }
-      private_class_method :note, :hold, :pressure, :lift, :lift_lines, :measure, :tag, :first_aid, :section
+      private_class_method :note,
+        :hold,
+        :pressure,
+        :lift,
+        :lift_lines,
+        :measure,
+        :tag,
+        :first_aid,
+        :section
     end
   end
 end

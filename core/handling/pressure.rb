@@ -2,11 +2,13 @@
 
 module Core
   module Handling
-    # What coming up from depth does to a fish with a swim bladder, and the weight that takes it down again.
+    # What coming up from depth does to a fish with a swim bladder, and the weight that takes it
+    # down again.
     #
     #   depth_m: Numeric >= 0;  weight_g: Numeric > 0;  water: "sea" | "fresh"
     #
-    # Source: hydrostatics (pressure in atmospheres, Boyle's law, Archimedes); shares of body volume from fish anatomy texts.
+    # Source: hydrostatics (pressure in atmospheres, Boyle's law, Archimedes); shares of body volume
+    # from fish anatomy texts.
     module Pressure
       METRES_PER_ATM = { "sea" => 10.07, "fresh" => 10.33 }.freeze
       DENSITY_KG_M3 = { "sea" => 1025.0, "fresh" => 1000.0 }.freeze
@@ -24,15 +26,20 @@ module Core
 
       def atmospheres(depth_m, water) = 1 + (depth_m / METRES_PER_ATM.fetch(water))
 
-      # Kilograms that the swollen bladder lifts with at depth z, for a fish caught at depth_m; 0 below where it was caught.
+      # Kilograms that the swollen bladder lifts with at depth z, for a fish caught at depth_m; 0
+      # below where it was caught.
       def lift_kg(weight_g:, depth_m:, water:, at_m: 0)
         volume_m3 = weight_g / 1000.0 / DENSITY_KG_M3.fetch(water)
-        excess = BLADDER_SHARE.fetch(water) * volume_m3 * ((atmospheres(depth_m, water) / atmospheres(at_m, water)) - 1)
+        excess =
+          BLADDER_SHARE.fetch(water) * volume_m3 *
+          ((atmospheres(depth_m, water) / atmospheres(at_m, water)) - 1)
         [excess, 0].max * DENSITY_KG_M3.fetch(water)
       end
 
       # Lead on the descender, kg.
-      def lead_kg(lift_kg, water) = [MIN_LEAD_KG, LEAD_MARGIN * lift_kg / (1 - (DENSITY_KG_M3.fetch(water) / LEAD_KG_M3))].max
+      def lead_kg(lift_kg, water)
+        [MIN_LEAD_KG, LEAD_MARGIN * lift_kg / (1 - (DENSITY_KG_M3.fetch(water) / LEAD_KG_M3))].max
+      end
 
       # At least half the catch depth and 10 m, never below where it was caught.
       def release_depth_m(depth_m)
@@ -43,31 +50,44 @@ module Core
       # Depth from which injury is likely, or nil for a fish without a sealed bladder.
       def warn_from_m(species, water)
         return nil if species.bladder == "none"
-        return WARN_FROM_M_WHISKERED_FRESH if species.guild_key.to_sym == :whiskered_spined && water == "fresh"
+        if species.guild_key.to_sym == :whiskered_spined && water == "fresh"
+          return WARN_FROM_M_WHISKERED_FRESH
+        end
 
         species.bladder == "sealed" ? WARN_FROM_M : nil
       end
 
-      # What takes this fish down again, where the house descends and depth has hurt it or was deep enough to:
+      # What takes this fish down again, where the house descends and depth has hurt it or was deep
+      # enough to:
       # { lead_kg:, release_depth_m:, weight_g: } in whole hundredths and metres, or nil.
       #
       # situation: Situation
       def descender(situation)
         depth_m, water = situation.encounter[:depth_m], situation.water
         warn_from_m = warn_from_m(situation.species, water)
-        return nil if depth_m.nil? || situation.school(:pressure) != :descend || situation.species.bladder == "none"
+        if depth_m.nil? || situation.school(:pressure) != :descend ||
+            situation.species.bladder == "none"
+          return nil
+        end
         return nil unless situation.swollen? || (warn_from_m && depth_m >= warn_from_m)
 
         weight_g = situation.weight_g.round
         lead_kg = lead_kg(lift_kg(weight_g:, depth_m:, water:), water)
-        { lead_kg: hundredths_up(lead_kg), release_depth_m: [release_depth_m(depth_m).ceil, depth_m.floor].min, weight_g: }
+        {
+          lead_kg: hundredths_up(lead_kg),
+          release_depth_m: [release_depth_m(depth_m).ceil, depth_m.floor].min,
+          weight_g:
+        }
       end
 
       def hundredths_up(number) = ((number * 100) - 1e-9).ceil / 100.0
 
-      # [[depth_m, kg], ...] from the surface to where it was caught: what is still lifting it on the way down.
+      # [[depth_m, kg], ...] from the surface to where it was caught: what is still lifting it on
+      # the way down.
       def residual_lift(weight_g:, depth_m:, water:, steps: 8)
-        (0..steps).map { |step| depth_m * step / steps.to_f }.map { |at_m| [at_m, lift_kg(weight_g:, depth_m:, water:, at_m:)] }
+        (0..steps)
+          .map { |step| depth_m * step / steps.to_f }
+          .map { |at_m| [at_m, lift_kg(weight_g:, depth_m:, water:, at_m:)] }
       end
     end
   end

@@ -2,14 +2,16 @@
 
 module Core
   module Handling
-    # One fish as it is now, under the rules and the law that count for it: the one thing that advice, budgets,
-    # score, tag decision, keep verdict and descender are asked of, at the water and at the desk alike.
+    # One fish as it is now, under the rules and the law that count for it: the one thing that
+    # advice, budgets, score, tag decision, keep verdict and descender are asked of, at the water
+    # and at the desk alike.
     #
     #   species:   Fish::Species;  rules: Protocol::HouseRules;  law: Law::Entry or nil
     #   water:     "sea" | "fresh";  on: the day as ISO text or Date, for the season; nil: not asked
-    #   encounter: the record's own fields, every one optional: taps, length_mm, length_kind, length_how, length_sd_mm,
-    #              weight_g, hook_place, removal, bleeding, reflexes, pressure_signs, handling, marks, depth_m,
-    #              water_temp_c, and, where nobody tapped, air_seconds
+    #   encounter: the record's own fields, every one optional: taps, length_mm, length_kind,
+    #              length_how, length_sd_mm, weight_g, hook_place, removal, bleeding, reflexes,
+    #              pressure_signs, handling, marks, depth_m, water_temp_c, and, where nobody tapped,
+    #              air_seconds
     #   now_ms:    Integer while it is in hand; nil afterwards
     #   units:     "metric" | "imperial", for the sentences
     #   trained_to_vent: whether this member may
@@ -21,9 +23,29 @@ module Core
       # A hook that lies there was swallowed.
       SWALLOWED = %w[throat stomach].freeze
 
-      attr_reader :species, :rules, :law, :water, :on, :encounter, :units, :trained_to_vent, :stages, :length, :own_length, :temp_c, :reflexes, :now_ms
+      attr_reader :species,
+        :rules,
+        :law,
+        :water,
+        :on,
+        :encounter,
+        :units,
+        :trained_to_vent,
+        :stages,
+        :length,
+        :own_length,
+        :temp_c,
+        :reflexes,
+        :now_ms
 
-      def initialize(species:, rules:, encounter:, law: nil, water: "sea", on: nil, now_ms: nil, units: "metric", trained_to_vent: false)
+      def initialize(
+        species:, rules:, encounter:, law: nil,
+        water: "sea",
+        on: nil,
+        now_ms: nil,
+        units: "metric",
+        trained_to_vent: false
+      )
         @species, @rules, @law, @water, @on = species, rules, law, water, on
         @encounter, @units, @trained_to_vent, @now_ms = encounter, units, trained_to_vent, now_ms
         @stages = Stages.new(encounter[:taps] || [], now_ms:)
@@ -74,20 +96,23 @@ module Core
       def weight_g = encounter[:weight_g] || species.weight_g_at(length_or_usual_mm)
 
       # What a fight may take does not hang on a scale that is read after it.
-      def fight_budget_seconds = FightBudget.seconds(weight_g: species.weight_g_at(length_or_usual_mm))
+      def fight_budget_seconds
+        FightBudget.seconds(weight_g: species.weight_g_at(length_or_usual_mm))
+      end
 
       def fight_ratio = fight_seconds ? fight_seconds / fight_budget_seconds.to_f : 0.0
 
       def weak? = Vitality.weak?(reflexes)
 
-      # Signs of pressure that count: a stomach turned out by a swallowed hook, without depth, is the hook's.
+      # Signs of pressure that count: a stomach turned out by a swallowed hook, without depth, is
+      # the hook's.
       def pressure_signs
         signs = encounter[:pressure_signs] || []
         stomach_by_hook? ? signs.reject { |sign| sign == "stomach_out" } : signs
       end
 
-      # Without depth: the species cannot be hurt by it, or it came from above the depth where it would be. Where nobody
-      # read the depth, a swallowed hook is taken for the cause.
+      # Without depth: the species cannot be hurt by it, or it came from above the depth where it
+      # would be. Where nobody read the depth, a swallowed hook is taken for the cause.
       def stomach_by_hook?
         return false unless (encounter[:pressure_signs] || []).include?("stomach_out")
         return true if species.bladder == "none"
@@ -102,18 +127,25 @@ module Core
       # Does pressure hurt it, so that it has to go down again?
       def swollen? = species.bladder != "none" && pressure_signs.any?
 
-      # Why it may not be lifted at all, or nil: :stop | :fragile_warm | :large | :over_legal | :unmeasured | :kind
+      # Why it may not be lifted at all, or nil: :stop | :fragile_warm | :large | :over_legal |
+      # :unmeasured | :kind
       def no_lift
         return :stop if heat == :stop
         return :fragile_warm if heat == :warm && guild.air_class == :fragile
-        return :large if guild.is?(:large_never_lifted) && (unconverted? || (own_length && own_length.mm >= species.large_mm))
+        if guild.is?(:large_never_lifted) &&
+            (unconverted? || (own_length && own_length.mm >= species.large_mm))
+          return :large
+        end
 
         in_water_limits.filter_map { |limit| held_in_water(*limit) }.first
       end
 
       # [[length in mm, its kind], ...] above which it stays in the water.
       def in_water_limits
-        [[species.in_water_only_mm, species.length_kind], [law&.in_water_only_mm, law && (law.length_kind || species.length_kind)]].select(&:first)
+        [
+          [species.in_water_only_mm, species.length_kind],
+          [law&.in_water_only_mm, law && (law.length_kind || species.length_kind)]
+        ].select(&:first)
       end
 
       def large?

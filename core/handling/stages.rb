@@ -4,11 +4,12 @@ module Core
   module Handling
     # The taps of one encounter, and the times that follow from them.
     #
-    #   taps:   [{ act: String, at: Time, or Numeric in milliseconds }, ...] in the order of the acts
+    #   taps:   [{ act: String, at: Time, or Numeric in milliseconds }, ...] in the order of the
+    #           acts
     #   now_ms: Integer, counts what still runs until then; nil: what has not ended has no time yet
     #
-    # A stage says where the fish is from then on; a mark (MARKS) only that something was done there.
-    # Any tap may be missing, any act may repeat; what is refused is time that runs
+    # A stage says where the fish is from then on; a mark (MARKS) only that something was done
+    # there. Any tap may be missing, any act may repeat; what is refused is time that runs
     # backwards and an act that cannot follow the one before it. All results are
     # seconds (Float), nil where the taps that bound them are missing.
     class Stages
@@ -18,7 +19,8 @@ module Core
       MARKS = { "tag_in" => %w[in_net lifted back_in_water].freeze }.freeze
       ACTS = (STAGES + MARKS.keys).freeze
 
-      # The natural next act stands first. A fish that floats after let_go is fetched again: the record keeps both attempts.
+      # The natural next act stands first. A fish that floats after let_go is fetched again: the
+      # record keeps both attempts.
       MAY_FOLLOW = {
         nil => %w[fish_on in_net lifted back_in_water let_go kept],
         "fish_on" => %w[in_net lifted let_go kept],
@@ -29,8 +31,13 @@ module Core
         "kept" => []
       }.freeze
       NAMES = {
-        "fish_on" => "fish on", "in_net" => "in the net", "lifted" => "lifted out",
-        "back_in_water" => "back in water", "let_go" => "let go", "kept" => "kept", "tag_in" => "tag is in"
+        "fish_on" => "fish on",
+        "in_net" => "in the net",
+        "lifted" => "lifted out",
+        "back_in_water" => "back in water",
+        "let_go" => "let go",
+        "kept" => "kept",
+        "tag_in" => "tag is in"
       }.freeze
 
       attr_reader :taps
@@ -54,7 +61,9 @@ module Core
       def since_ms = @stages.last && ms(@stages.last[:at])
 
       # From fish on until it was in the net, lifted or let go.
-      def fight_seconds = @stages.first && @stages.first[:act] == "fish_on" ? spans("fish_on").first : nil
+      def fight_seconds
+        @stages.first && @stages.first[:act] == "fish_on" ? spans("fish_on").first : nil
+      end
 
       # In the net, in the water, until the first lift or release.
       def net_rest_seconds = spans("in_net").first
@@ -66,10 +75,12 @@ module Core
       def ended_lift_seconds = out? && @now_ms ? lift_seconds[0...-1] : lift_seconds
 
       # All of them together.
-      def ended_air_seconds = in_seconds((out? && @now_ms ? spans_ms("lifted")[0...-1] : spans_ms("lifted")).sum)
+      def ended_air_seconds
+        in_seconds((out? && @now_ms ? spans_ms("lifted")[0...-1] : spans_ms("lifted")).sum)
+      end
 
-      # All of it in the air: 0.0 for a fish that was seen in the water and never lifted, nil while a lift
-      # has no end, and where nothing but the end of the story was tapped.
+      # All of it in the air: 0.0 for a fish that was seen in the water and never lifted, nil while
+      # a lift has no end, and where nothing but the end of the story was tapped.
       def air_seconds
         return nil if @stages.empty? || (out? && @now_ms.nil?)
         return nil if lift_seconds.empty? && !%w[fish_on in_net].include?(@stages.first[:act])
@@ -90,7 +101,8 @@ module Core
       # Was the tag's own tap made?
       def tagged? = @taps.any? { |tap| tap[:act] == "tag_in" }
 
-      # Where the tag went in: "board" on a lift, "water" in net or cradle; nil where nobody tapped it.
+      # Where the tag went in: "board" on a lift, "water" in net or cradle; nil where nobody tapped
+      # it.
       def tag_where
         return nil unless tagged?
 
@@ -105,7 +117,10 @@ module Core
       end
 
       def to_h
-        { fight_seconds:, net_rest_seconds:, lift_seconds:, air_seconds:, rest_seconds:, handling_seconds:, tagging_seconds: }
+        {
+          fight_seconds:, net_rest_seconds:, lift_seconds:, air_seconds:, rest_seconds:,
+          handling_seconds:, tagging_seconds:
+        }
       end
 
       private
@@ -117,7 +132,12 @@ module Core
 
       # Whole milliseconds, so that their sum is the same wherever it is made.
       def spans_ms(act)
-        found = @stages.each_cons(2).to_a.select { |pair| pair.first[:act] == act }.map { |pair| ms(pair.last[:at]) - ms(pair.first[:at]) }
+        found =
+          @stages
+            .each_cons(2)
+            .to_a
+            .select { |pair| pair.first[:act] == act }
+            .map { |pair| ms(pair.last[:at]) - ms(pair.first[:at]) }
         current == act && @now_ms ? found + [[@now_ms - since_ms, 0].max] : found
       end
 
@@ -130,10 +150,14 @@ module Core
       def ms(at) = at.is_a?(Numeric) ? at : (at.to_r * 1000).round
 
       def refuse_disorder
-        [nil, *@stages].each_cons(2) { |pair| refuse_act(pair.first && pair.first[:act], pair.last[:act]) }
+        [nil, *@stages].each_cons(2) do |pair|
+          refuse_act(pair.first && pair.first[:act], pair.last[:act])
+        end
         taps.each_cons(2) { |pair| refuse_time(pair.first, pair.last) }
         marks = taps.select { |tap| MARKS.key?(tap[:act]) }
-        refuse(:act_out_of_order, "“#{NAMES['tag_in']}” was tapped twice. Take one back.") if marks.size > 1
+        if marks.size > 1
+          refuse(:act_out_of_order, "“#{NAMES['tag_in']}” was tapped twice. Take one back.")
+        end
         marks.each { |mark| refuse_mark(mark) }
       end
 
@@ -141,21 +165,26 @@ module Core
         return if MAY_FOLLOW.fetch(before).include?(after)
 
         refuse(:act_out_of_order,
-               "“#{NAMES.fetch(after, after)}” cannot come right after “#{NAMES[before]}”. Correct the taps.")
+          "“#{NAMES.fetch(after, after)}” cannot come right after “#{NAMES[before]}”. " \
+            "Correct the taps.")
       end
 
       def refuse_time(before, after)
         return unless ms(after[:at]) < ms(before[:at])
 
         refuse(:clock_out_of_order,
-               "“#{NAMES[after[:act]]}” is stamped before “#{NAMES[before[:act]]}”. Correct one of the two times.")
+          "“#{NAMES[after[:act]]}” is stamped before “#{NAMES[before[:act]]}”. Correct one " \
+            "of the two times.")
       end
 
       def refuse_mark(mark)
         before = stage_before(taps.index(mark))
         return if before && MARKS.fetch(mark[:act]).include?(before[:act])
 
-        refuse(:act_out_of_order, "“#{NAMES[mark[:act]]}” needs a fish in the net, lifted, or back in the water.")
+        refuse(
+          :act_out_of_order,
+          "“#{NAMES[mark[:act]]}” needs a fish in the net, lifted, or back in the water."
+        )
       end
 
       def refuse(code, sentence) = raise(InvalidInput.at("stages", code, sentence))

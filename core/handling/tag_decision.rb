@@ -2,10 +2,12 @@
 
 module Core
   module Handling
-    # Tag it or let it go, and where: the verdict before the lift, with the reasons that failed. The person decides.
+    # Tag it or let it go, and where: the verdict before the lift, with the reasons that failed. The
+    # person decides.
     #
-    # Where (school Q): on the board when what is left of a lift holds the tagging alone; else in the water, in net or
-    # cradle, gills under, where its clock does not count as air; time is a reason to let go only where the house says board.
+    # Where (school Q): on the board when what is left of a lift holds the tagging alone; else in
+    # the water, in net or cradle, gills under, where its clock does not count as air; time is a
+    # reason to let go only where the house says board.
     module TagDecision
       # From the lift to the tag in, until so many of that air class are timed. House rule.
       USUAL_TAGGING_SECONDS = 8
@@ -18,24 +20,38 @@ module Core
 
       #   situation: Situation;  score: Caution::Score;  air_budget: AirBudget::Budget of it
       #   authorised:, tag_in_hand: true | false
-      #   tagging_seconds: the member's own median of that air class, nil until TIMED_TAGGINGS are known
+      #   tagging_seconds: the member's own median of that air class, nil until TIMED_TAGGINGS are
+      #                    known
       #
-      # Returns { advice: :tag | :let_go, where: :board | :water | nil, reasons: [String] }; reasons are empty when everything holds.
+      # Returns { advice: :tag | :let_go, where: :board | :water | nil, reasons: [String] }; reasons
+      # are empty when everything holds.
       def advise(situation, score:, air_budget:, authorised:, tag_in_hand:, tagging_seconds: nil)
-        left = [air_budget.one_lift_seconds, air_budget.total_seconds - situation.air_before_seconds].min
+        left = [
+          air_budget.one_lift_seconds,
+          air_budget.total_seconds - situation.air_before_seconds
+        ].min
         left -= situation.stages.lift_seconds.last if situation.stages.out? && situation.now_ms
         needed = tagging_seconds || USUAL_TAGGING_SECONDS
         where = where(situation.school(:tag_place), left >= needed)
         reasons = reasons(situation, score, authorised, tag_in_hand)
         reasons += [time_reason(air_budget, left, needed)] if where.nil?
-        reasons.empty? ? { advice: :tag, where:, reasons: } : { advice: :let_go, where: nil, reasons: }
+        if reasons.empty?
+          { advice: :tag, where:, reasons: }
+        else
+          { advice: :let_go, where: nil, reasons: }
+        end
       end
 
       # timed: [[air class, seconds], ...] of one member
       # Returns { air class => median } where there are enough.
       def own_medians(timed)
-        timed.group_by(&:first).transform_values { |rows| rows.map(&:last).sort }.select { |_air_class, seconds| seconds.size >= TIMED_TAGGINGS }
-             .transform_values { |seconds| (seconds[(seconds.size - 1).div(2)] + seconds[seconds.size.div(2)]) / 2.0 }
+        timed
+          .group_by(&:first)
+          .transform_values { |rows| rows.map(&:last).sort }
+          .select { |_air_class, seconds| seconds.size >= TIMED_TAGGINGS }
+          .transform_values do |seconds|
+            (seconds[(seconds.size - 1).div(2)] + seconds[seconds.size.div(2)]) / 2.0
+          end
       end
 
       def where(school, lift_holds_it)
@@ -46,11 +62,22 @@ module Core
       end
 
       def reasons(situation, score, authorised, tag_in_hand)
-        [(TAGGABLE_BANDS.include?(score.band) ? nil : "it was handled hard (#{score.points} points)"),
-         (situation.bleeding == "heavy" ? "it bleeds heavily" : nil), (situation.hook_place == "gill" ? "the hook sat in the gills" : nil),
-         (situation.reflexes["rights_itself"] == "absent" ? "it does not right itself" : nil), small(situation),
-         (situation.heat == :stop ? "the water is at its limit" : nil), (authorised ? nil : "you may not tag"),
-         (tag_in_hand ? nil : "there is no tag in hand")].compact
+        [
+          (
+            if TAGGABLE_BANDS.include?(score.band)
+              nil
+            else
+              "it was handled hard (#{score.points} points)"
+            end
+          ),
+          (situation.bleeding == "heavy" ? "it bleeds heavily" : nil),
+          (situation.hook_place == "gill" ? "the hook sat in the gills" : nil),
+          (situation.reflexes["rights_itself"] == "absent" ? "it does not right itself" : nil),
+          small(situation),
+          (situation.heat == :stop ? "the water is at its limit" : nil),
+          (authorised ? nil : "you may not tag"),
+          (tag_in_hand ? nil : "there is no tag in hand")
+        ].compact
       end
 
       def small(situation)
@@ -58,7 +85,12 @@ module Core
         return nil if situation.length.nil? || situation.school(:small_fish) == :tag_everything
 
         least = Units.length_text(species.min_taggable_mm, situation.units)
-        return "its #{situation.length.kind} cannot be turned into #{species.length_kind}, which the least length of #{least} is in" if situation.unconverted?
+        if situation.unconverted?
+          return (
+            "its #{situation.length.kind} cannot be turned into #{species.length_kind}, which " \
+              "the least length of #{least} is in"
+          )
+        end
 
         situation.own_length.mm < species.min_taggable_mm ? "it is shorter than #{least}" : nil
       end

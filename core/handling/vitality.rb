@@ -6,7 +6,8 @@ module Core
     #
     #   reflexes: { name => "present" | "absent" }; what was not tried is left out or nil
     #
-    # Source: reflex impairment as fisheries biologists score it; the choice of five is a house rule.
+    # Source: reflex impairment as fisheries biologists score it; the choice of five is a house
+    # rule.
     module Vitality
       REFLEXES = %w[rights_itself tail_burst body_flex gill_beat eye_follows].freeze
       # Under this many tried nothing is said.
@@ -24,7 +25,8 @@ module Core
         tried < MIN_TRIED ? nil : absent(reflexes).size / tried.to_f
       end
 
-      # Held in the water until it has come round: it does not right itself, or two of its reflexes are gone.
+      # Held in the water until it has come round: it does not right itself, or two of its reflexes
+      # are gone.
       def weak?(reflexes) = reflexes["rights_itself"] == "absent" || absent(reflexes).size > 1
     end
   end

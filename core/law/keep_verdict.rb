@@ -2,9 +2,11 @@
 
 module Core
   module Law
-    # May this fish be kept? The law as entered, with the error of measuring; whatever is not clearly legal is let go. Local rules decide.
+    # May this fish be kept? The law as entered, with the error of measuring; whatever is not
+    # clearly legal is let go. Local rules decide.
     #
-    # Returns { may: true | false, text: String, needs: "length" | nil }: what has to be said before it can be kept at all.
+    # Returns { may: true | false, text: String, needs: "length" | nil }: what has to be said before
+    # it can be kept at all.
     module KeepVerdict
       module_function
 
@@ -15,22 +17,41 @@ module Core
         return yes("no law entered; local rules decide") if law.nil?
         return no("the season is closed") if situation.on && !law.open_on?(situation.on)
 
-        return no("the bag of #{law.bag_limit} is full: #{situation.kept_before} kept today") if law.bag_limit && situation.kept_before >= law.bag_limit
+        if law.bag_limit && situation.kept_before >= law.bag_limit
+          return no("the bag of #{law.bag_limit} is full: #{situation.kept_before} kept today")
+        end
 
         limits = [law.min_mm, law.max_mm].compact
         verdict = limits.empty? ? yes("no length limit entered") : by_length(situation, law, limits)
-        verdict[:may] && law.bag_limit ? yes("#{verdict[:text]}; #{situation.kept_before + 1} of #{law.bag_limit} today") : verdict
+        if verdict[:may] && law.bag_limit
+          yes("#{verdict[:text]}; #{situation.kept_before + 1} of #{law.bag_limit} today")
+        else
+          verdict
+        end
       end
 
       def by_length(situation, law, limits)
         return no("measure it first", needs: "length") if situation.length.nil?
 
         length = situation.species.convert(situation.length, to: law.length_kind)
-        return no("the law measures #{law.length_kind}, and its #{situation.length.kind} cannot be turned into that: let it go") if length.nil?
+        if length.nil?
+          return (
+            no(
+              "the law measures #{law.length_kind}, and its #{situation.length.kind} cannot be " \
+                "turned into that: let it go"
+            )
+          )
+        end
 
-        text = ->(mm) { "#{Units.length_text(mm, situation.units)}#{" #{law.length_kind}" if law.length_kind != situation.length.kind}" }
+        text = lambda do |mm|
+          "#{Units.length_text(mm,
+            situation.units)}#{" #{law.length_kind}" if law.length_kind != situation.length.kind}"
+        end
         case Slot.verdict(length:, min_mm: law.min_mm, max_mm: law.max_mm)
-        when :too_close then no("too close to #{text.call(limits.find { |limit| length.against(limit) == :near })} to call: let it go")
+        when :too_close then no("too close to " \
+          "#{text.call(limits.find do |limit|
+            length.against(limit) == :near
+          end)} to call: let it go")
         when :below then no("under #{text.call(law.min_mm)}: let it go")
         when :above then no("over #{text.call(law.max_mm)}: let it go")
         else yes("inside the legal length")

@@ -7,10 +7,13 @@ module Core
     #   length:  Fish::Length in the kind that the law measures
     #   min_mm, max_mm: Integer or nil where the law sets none
     #
-    # Returns :below, :inside, :above, or :too_close when a limit lies within 1.96 sd: that counts as release.
+    # Returns :below, :inside, :above, or :too_close when a limit lies within 1.96 sd: that counts
+    # as release.
     module Slot
       def self.verdict(length:, min_mm: nil, max_mm: nil)
-        return :too_close if [min_mm, max_mm].compact.any? { |limit| length.against(limit) == :near }
+        if [min_mm, max_mm].compact.any? { |limit| length.against(limit) == :near }
+          return :too_close
+        end
         return :below if min_mm && length.mm < min_mm
         return :above if max_mm && length.mm > max_mm
 

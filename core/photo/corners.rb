@@ -2,12 +2,15 @@
 
 module Core
   module Photo
-    # The four marks on a board's corners, brought into the board's own order: from its top left clockwise, as it is seen.
+    # The four marks on a board's corners, brought into the board's own order: from its top left
+    # clockwise, as it is seen.
     #
-    # Marks in any order are taken in their true one; corners that begin elsewhere are told from the board's long sides, and
-    # asked about where it is nearly square. Raises InvalidInput :marks_missing, :marks_on_a_line, :marks_crossed, :corners_unclear.
+    # Marks in any order are taken in their true one; corners that begin elsewhere are told from the
+    # board's long sides, and asked about where it is nearly square. Raises InvalidInput
+    # :marks_missing, :marks_on_a_line, :marks_crossed, :corners_unclear.
     module Corners
-      # A triangle of three corners flatter than this share of a square on its longest side is a line.
+      # A triangle of three corners flatter than this share of a square on its longest side is a
+      # line.
       FLAT = 0.02
       # A board whose sides differ by less tells no beginning. House rule.
       NEARLY_SQUARE = 1.25
@@ -18,11 +21,17 @@ module Core
       def in_order(corners, width_mm, height_mm)
         refuse_lines(corners)
         around = clockwise(corners)
-        refuse(:marks_crossed, "One of the corners lies between the others. Mark the four corners of the board itself.") unless convex?(around)
+        unless convex?(around)
+          refuse(
+            :marks_crossed,
+            "One of the corners lies between the others. Mark the four corners of the board itself."
+          )
+        end
         begun(around, around == corners, width_mm, height_mm)
       end
 
-      # As marked, or begun one corner on: whichever way the long sides of the picture are those of the board.
+      # As marked, or begun one corner on: whichever way the long sides of the picture are those of
+      # the board.
       def begun(around, as_marked, width_mm, height_mm)
         turned = around.rotate
         as_it_is, other = [around, turned].map { |corners| misfit(corners, width_mm, height_mm) }
@@ -30,7 +39,11 @@ module Core
         return as_it_is <= other ? around : turned unless square
         return around if as_marked && as_it_is <= other + 0.1
 
-        refuse(:corners_unclear, "This board is nearly square, so it cannot be told which corner is which. Mark them clockwise, from its top left.")
+        refuse(
+          :corners_unclear,
+          "This board is nearly square, so it cannot be told which corner is which. Mark them " \
+            "clockwise, from its top left."
+        )
       end
 
       # How far the sides as seen are from the board's own, on a logarithm's scale.
@@ -48,7 +61,9 @@ module Core
       end
 
       def convex?(around)
-        (0..3).all? { |index| turn(around[index], around[(index + 1) % 4], around[(index + 2) % 4]).positive? }
+        (0..3).all? do |index|
+          turn(around[index], around[(index + 1) % 4], around[(index + 2) % 4]).positive?
+        end
       end
 
       def refuse_lines(corners)
@@ -56,12 +71,20 @@ module Core
         flat = corners.combination(3).any? { |three| turn(*three).abs < FLAT * longest * longest }
         return unless flat
 
-        refuse(:marks_on_a_line, "Three of the four corners lie nearly on a line, so the board's plane cannot be told. Mark the corners of the board itself.")
+        refuse(
+          :marks_on_a_line,
+          "Three of the four corners lie nearly on a line, so the board's plane cannot be told. " \
+            "Mark the corners of the board itself."
+        )
       end
 
-      def turn(from, over, to) = ((over[0] - from[0]) * (to[1] - from[1])) - ((over[1] - from[1]) * (to[0] - from[0]))
+      def turn(from, over, to)
+        ((over[0] - from[0]) * (to[1] - from[1])) - ((over[1] - from[1]) * (to[0] - from[0]))
+      end
 
-      def distance(from, to) = Math.sqrt(((to[0] - from[0]) * (to[0] - from[0])) + ((to[1] - from[1]) * (to[1] - from[1])))
+      def distance(from, to)
+        Math.sqrt(((to[0] - from[0]) * (to[0] - from[0])) + ((to[1] - from[1]) * (to[1] - from[1])))
+      end
 
       def refuse(code, sentence) = raise(InvalidInput.at("marks", code, sentence))
       private_class_method :begun, :misfit, :clockwise, :convex?, :refuse_lines, :turn, :refuse

@@ -2,22 +2,26 @@
 
 module Core
   module Photo
-    # Which picture shows which fish: one best assignment of an evening's pictures, by time and order together. S2.
+    # Which picture shows which fish: one best assignment of an evening's pictures, by time and
+    # order together. S2.
     #
-    #   photos: [{ id:, at: Time | nil, fish_id: nil or where a person put it }] in the order they were taken
+    #   photos: [{ id:, at: Time | nil, fish_id: nil or where a person put it }] in the order they
+    #           were taken
     #   fish:   [{ id:, from: Time, to: Time }] in hand, in the order of time
     #
-    # Returns { photo id => { fish_id: | nil, sure: 0..1 } }. Each photo goes to one fish or none, and pictures never go
-    # backwards in fish. `sure` weighs the best assignment against all others by the house rules below; it is no probability.
-    # What a person placed stays and is not weighed.
+    # Returns { photo id => { fish_id: | nil, sure: 0..1 } }. Each photo goes to one fish or none,
+    # and pictures never go backwards in fish. `sure` weighs the best assignment against all others
+    # by the house rules below; it is no probability. What a person placed stays and is not weighed.
     module Placing
       # Log weight per second that a picture lies outside the time its fish was in hand. House rule.
       PER_SECOND = 1 / 40.0
-      # As good as a picture that lies two and a half minutes off: it belongs to no fish. House rule.
+      # As good as a picture that lies two and a half minutes off: it belongs to no fish. House
+      # rule.
       NO_FISH = -150 * PER_SECOND
       # A picture without a time may show any fish, but not better than one that has a time.
       NO_TIME = NO_FISH / 2
-      # Seconds on either side of a person's placing in which the camera's clock is looked for, and the step.
+      # Seconds on either side of a person's placing in which the camera's clock is looked for, and
+      # the step.
       CLOCK_REACH = 150
       CLOCK_STEP = 10
       NEVER = -Float::INFINITY
@@ -30,27 +34,50 @@ module Core
         fixed, free = photos.partition { |photo| photo[:fish_id] }
         placed = fixed.to_h { |photo| [photo[:id], { fish_id: photo[:fish_id], sure: 1.0 }] }
         return placed if free.empty?
-        return placed.merge(free.to_h { |photo| [photo[:id], { fish_id: nil, sure: 1.0 }] }) if fish.empty?
+        if fish.empty?
+          return placed.merge(free.to_h { |photo| [photo[:id], { fish_id: nil, sure: 1.0 }] })
+        end
 
         weights = free.map { |photo| [NO_FISH, *fish.map { |one| weight(photo[:at], one) }] }
         chosen = best(weights)
         sure = certainties(weights, chosen)
-        placed.merge(free.each_index.to_h { |index| [free[index][:id], { fish_id: chosen[index].zero? ? nil : fish[chosen[index] - 1][:id], sure: sure[index] }] })
+        placed.merge(
+          free.each_index.to_h do |index|
+            [
+              free[index][:id],
+              {
+                fish_id: chosen[index].zero? ? nil : fish[chosen[index] - 1][:id],
+                sure: sure[index]
+              }
+            ]
+          end
+        )
       end
 
       # :well | :fair | :doubtful
       def fit_of(sure) = FITS.keys.find { |word| (sure || 0) >= FITS[word] } || :doubtful
 
-      # Seconds to add to the camera's clock, from pictures that a person placed: about the middle of their fish, then where the evening fits best.
+      # Seconds to add to the camera's clock, from pictures that a person placed: about the middle
+      # of their fish, then where the evening fits best.
       def clock_seconds(photos:, fish:)
         windows = fish.to_h { |one| [one[:id], one] }
         anchors = photos.select { |photo| photo[:at] && windows.key?(photo[:fish_id]) }
         return nil if anchors.empty?
 
-        shifts = anchors.map { |photo| windows[photo[:fish_id]].then { |one| one[:from] + ((one[:to] - one[:from]) / 2) } - photo[:at] }.sort
+        shifts =
+          anchors
+            .map do |photo|
+              windows[photo[:fish_id]].then { |one| one[:from] + ((one[:to] - one[:from]) / 2) } -
+                photo[:at]
+            end
+            .sort
         middle = shifts[shifts.size / 2]
         timed = photos.select { |photo| photo[:at] }
-        (-CLOCK_REACH..CLOCK_REACH).step(CLOCK_STEP).map { |step| middle + step }.max_by { |shift| [fit(timed, fish, windows, shift), -(shift - middle).abs] }.round
+        (-CLOCK_REACH..CLOCK_REACH)
+          .step(CLOCK_STEP)
+          .map { |step| middle + step }
+          .max_by { |shift| [fit(timed, fish, windows, shift), -(shift - middle).abs] }
+          .round
       end
 
       def fit(timed, fish, windows, shift)
@@ -69,7 +96,8 @@ module Core
         -outside * PER_SECOND
       end
 
-      # Place 0 is "no fish"; a picture of no fish leaves the row where it stands. Source: Viterbi (1967), IEEE Trans. Inf. Theory 13.
+      # Place 0 is "no fish"; a picture of no fish leaves the row where it stands. Source: Viterbi
+      # (1967), IEEE Trans. Inf. Theory 13.
       def best(weights)
         reach = [0.0, *Array.new(weights.first.size - 1, NEVER)]
         trail = weights.map do |row|
@@ -86,10 +114,14 @@ module Core
           steps
         end
         at = reach.each_index.max_by { |index| reach[index] }
-        trail.reverse.map { |steps| steps[at].then { |from, chosen| (at = from) && chosen } }.reverse
+        trail
+          .reverse
+          .map { |steps| steps[at].then { |from, chosen| (at = from) && chosen } }
+          .reverse
       end
 
-      # The share of the chosen place among all assignments. Source: forward-backward, Rabiner (1989), Proc. IEEE 77.
+      # The share of the chosen place among all assignments. Source: forward-backward, Rabiner
+      # (1989), Proc. IEEE 77.
       def certainties(weights, chosen)
         size = weights.first.size
         ahead = [[0.0, *Array.new(size - 1, NEVER)]]
@@ -99,9 +131,14 @@ module Core
         behind.reverse!
         whole = log_sum(ahead.last)
         chosen.each_with_index.map do |place, index|
-          parts = if place.zero? then (0...size).map { |at| ahead[index][at] + weights[index][0] + behind[index + 1][at] }
-                  else (0..place).map { |at| ahead[index][at] + weights[index][place] + behind[index + 1][place] }
-                  end
+          parts =
+            if place.zero?
+              (0...size).map { |at| ahead[index][at] + weights[index][0] + behind[index + 1][at] }
+            else
+              (0..place).map do |at|
+                ahead[index][at] + weights[index][place] + behind[index + 1][place]
+              end
+            end
           Math.exp(log_sum(parts) - whole).clamp(0.0, 1.0)
         end
       end

@@ -2,36 +2,68 @@
 
 module Core
   module Protocol
-    # What changes for the people at the water when the house rules change: shown before they are saved.
+    # What changes for the people at the water when the house rules change: shown before they are
+    # saved.
     #
     #   before, after: HouseRules;  plans: [Trips::Plan], a sample;  locker: Trips::Locker
     #
-    # Returns [{ kind:, before:, after:, guilds: [name] }]; before or after is nil for a line that is new or gone.
+    # Returns [{ kind:, before:, after:, guilds: [name] }]; before or after is nil for a line that
+    # is new or gone.
     module Difference
       module_function
 
       def between(before:, after:, plans:, locker: Trips::Locker.empty)
         changes = plans.flat_map do |plan|
-          plan.species.flat_map { |species| compare(species, facts(before, plan, species, locker), facts(after, plan, species, locker)) }
+          plan.species.flat_map do |species|
+            compare(
+              species,
+              facts(before, plan, species, locker),
+              facts(after, plan, species, locker)
+            )
+          end
         end
-        changes.group_by { |one| one.slice(:kind, :before, :after) }.map { |change, all| change.merge(guilds: all.map { |one| one[:guild] }.uniq) }
+        changes
+          .group_by { |one| one.slice(:kind, :before, :after) }
+          .map { |change, all| change.merge(guilds: all.map { |one| one[:guild] }.uniq) }
       end
 
       # One situation for each stage, and those that a rule of their own is for.
       CASES = [
-        *Handling::Stages::STAGES.map { |stage| [stage, {}] }, ["start", {}], ["in_net", { removal: "in_water" }],
-        ["in_net", { hook_place: "throat" }], ["in_net", { pressure_signs: %w[swollen], depth_m: 40 }],
+        *Handling::Stages::STAGES.map { |stage| [stage, {}] },
+        ["start", {}],
+        ["in_net", { removal: "in_water" }],
+        ["in_net", { hook_place: "throat" }],
+        ["in_net", { pressure_signs: %w[swollen], depth_m: 40 }],
         ["in_net", { pressure_signs: %w[stomach_out], depth_m: 1 }]
       ].freeze
 
       # Everything visible that a rule can move, as { [kind, slot] => text }.
       def facts(rules, plan, species, locker)
         air = rules.air_base_seconds(species.guild.air_class, species.guild.key)
-        found = { %i[air seconds] => "#{air} s in one lift",
-                  %i[keep may] => rules.school(:keep) == :release_only ? "all fish are let go" : "fish may be kept as the law allows" }
-        Trips::Kit.call(plan:, locker:, rules:, trained_to_vent: true).each { |item| found[[:kit, item[:key]]] = "#{item[:name]}#{' (optional)' unless item[:required]}: #{item[:reason]}" }
-        Trips::Tackle.check(plan:, locker:, rules:).each { |finding| found[[:tackle, finding.key]] = finding.text }
-        advice(rules, plan, species).each { |line| found[[:advice, line.key, line.text]] = line.text }
+        found = {
+          %i[air seconds] => "#{air} s in one lift",
+          %i[keep may] =>
+            (
+              if rules.school(:keep) == :release_only
+                "all fish are let go"
+              else
+                "fish may be kept as the law allows"
+              end
+            )
+        }
+        Trips::Kit
+          .call(plan:, locker:, rules:, trained_to_vent: true)
+          .each do |item|
+            found[
+              [:kit, item[:key]]
+            ] = "#{item[:name]}#{' (optional)' unless item[:required]}: #{item[:reason]}"
+          end
+        Trips::Tackle
+          .check(plan:, locker:, rules:)
+          .each { |finding| found[[:tackle, finding.key]] = finding.text }
+        advice(rules, plan, species).each do |line|
+          found[[:advice, line.key, line.text]] = line.text
+        end
         found
       end
 
@@ -39,17 +71,36 @@ module Core
       def advice(rules, plan, species)
         CASES.flat_map do |stage, seen|
           encounter = { taps: taps(stage), water_temp_c: plan.warmest_c, **seen }
-          situation = Handling::Situation.new(species:, rules:, water: plan.water, encounter:, now_ms: 60_000, trained_to_vent: true)
+          situation =
+            Handling::Situation.new(
+              species:, rules:, water: plan.water, encounter:, now_ms: 60_000, trained_to_vent: true
+            )
           air_budget = Handling::AirBudget.for(situation)
-          tagging = Handling::TagDecision.advise(situation, score: Handling::Caution.score(situation, air_budget:), air_budget:, authorised: true, tag_in_hand: true)
+          tagging =
+            Handling::TagDecision.advise(
+              situation,
+              score: Handling::Caution.score(situation, air_budget:),
+              air_budget:,
+              authorised: true,
+              tag_in_hand: true
+            )
           Handling::Advice.all(situation, tagging: species.taggable? ? tagging : nil)
         end.uniq
       end
 
-      WAY = { "start" => [], "fish_on" => %w[fish_on], "in_net" => %w[fish_on in_net], "lifted" => %w[fish_on in_net lifted], "back_in_water" => %w[fish_on in_net lifted back_in_water],
-              "let_go" => %w[fish_on in_net let_go], "kept" => %w[fish_on in_net kept] }.freeze
+      WAY = {
+        "start" => [],
+        "fish_on" => %w[fish_on],
+        "in_net" => %w[fish_on in_net],
+        "lifted" => %w[fish_on in_net lifted],
+        "back_in_water" => %w[fish_on in_net lifted back_in_water],
+        "let_go" => %w[fish_on in_net let_go],
+        "kept" => %w[fish_on in_net kept]
+      }.freeze
 
-      def taps(stage) = WAY.fetch(stage).each_with_index.map { |act, index| { act:, at: index * 1000 } }
+      def taps(stage)
+        WAY.fetch(stage).each_with_index.map { |act, index| { act:, at: index * 1000 } }
+      end
 
       def compare(species, before, after)
         (before.keys | after.keys).filter_map do |key|

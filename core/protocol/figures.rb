@@ -4,40 +4,64 @@ module Core
   module Protocol
     # The figures of the house rules that a coordinator may set, each within bounds.
     #
-    # What costs the fish may only be set to the careful side of our own figure; so a bound is often the
-    # figure itself. Source: house rules.
+    # What costs the fish may only be set to the careful side of our own figure; so a bound is often
+    # the figure itself. Source: house rules.
     module Figures
       # least, most: Integers, both allowed
       Figure = Struct.new(:key, :name, :unit, :default, :least, :most, :why, keyword_init: true)
 
-      ALL = [
-        [:air_percent, "air of every budget, of its school's seconds", "%", 100, 50, 100,
-         "A colder or more careful house lifts all its fish for less."],
-        [:hot_percent, "what is left of the air at the stop temperature", "%", 50, 10, 50,
-         "Warm water holds less oxygen, and the fish needs more of it."],
-        [:long_fight_percent, "what is left of the air after a fight over its budget", "%", 75, 25, 75,
-         "A tired fish has no breath left."],
-        [:twice_fight_percent, "what is left of it after twice the budget", "%", 50, 10, 50,
-         "So long a fight is half the harm already."],
-        [:large_percent, "what is left of the air for a large fish", "%", 75, 25, 75,
-         "Large fish tire longer and weigh on their own organs."],
-        [:large_from_percent, "a fish counts as large from this share of its large length", "%",
-         80, 50, 80, "Careful houses begin earlier."],
-        [:rest_seconds, "least rest in the water between two lifts", "s", 30, 30, 300,
-         "Gills first, then hands."],
-        [:rest_per_lift, "rest in the water for each second of the last lift", "s", 2, 2, 10,
-         "A long lift wants a long rest."],
-        [:law_stale_days, "an entry of the law is to be checked again after", "days", 90, 7, 365,
-         "Limits change with the season."],
-        [:letter_wait_minutes, "letters wait after a decision at the desk, and can be called back",
-         "min", 10, 0, 240, "A wrong letter to a finder cannot be unsaid."]
-      ].to_h do |key, name, unit, default, least, most, why|
-        [key, Figure.new(key:, name:, unit:, default:, least:, most:, why:).freeze]
-      end.freeze
+      ALL =
+        [
+          [
+            :air_percent, "air of every budget, of its school's seconds", "%", 100, 50, 100,
+            "A colder or more careful house lifts all its fish for less."
+          ],
+          [
+            :hot_percent, "what is left of the air at the stop temperature", "%", 50, 10, 50,
+            "Warm water holds less oxygen, and the fish needs more of it."
+          ],
+          [
+            :long_fight_percent, "what is left of the air after a fight over its budget", "%", 75,
+            25, 75, "A tired fish has no breath left."
+          ],
+          [
+            :twice_fight_percent, "what is left of it after twice the budget", "%", 50, 10, 50,
+            "So long a fight is half the harm already."
+          ],
+          [
+            :large_percent, "what is left of the air for a large fish", "%", 75, 25, 75,
+            "Large fish tire longer and weigh on their own organs."
+          ],
+          [
+            :large_from_percent, "a fish counts as large from this share of its large length", "%",
+            80, 50, 80, "Careful houses begin earlier."
+          ],
+          [
+            :rest_seconds, "least rest in the water between two lifts", "s", 30, 30, 300,
+            "Gills first, then hands."
+          ],
+          [
+            :rest_per_lift, "rest in the water for each second of the last lift", "s", 2, 2, 10,
+            "A long lift wants a long rest."
+          ],
+          [
+            :law_stale_days, "an entry of the law is to be checked again after", "days", 90, 7, 365,
+            "Limits change with the season."
+          ],
+          [
+            :letter_wait_minutes,
+            "letters wait after a decision at the desk, and can be called back", "min", 10, 0, 240,
+            "A wrong letter to a finder cannot be unsaid."
+          ]
+        ].to_h do |key, name, unit, default, least, most, why|
+          [key, Figure.new(key:, name:, unit:, default:, least:, most:, why:).freeze]
+        end
+          .freeze
 
       module_function
 
-      # given: { name => Integer }, names as Symbols or Strings. Returns only what differs from our own.
+      # given: { name => Integer }, names as Symbols or Strings. Returns only what differs from our
+      #        own.
       # Raises InvalidInput for an unknown name and for a figure outside its bounds.
       def read(given)
         read = given.to_h { |key, value| [key.to_sym, check(key, value)] }
@@ -46,13 +70,18 @@ module Core
 
       def check(key, value)
         figure = ALL.fetch(key.to_sym) do
-          raise InvalidInput.at("figures", :unknown_figure, "There is no figure #{key.inspect} here.")
+          raise InvalidInput.at(
+            "figures",
+            :unknown_figure,
+            "There is no figure #{key.inspect} here."
+          )
         end
         return value if value.is_a?(Integer) && value.between?(figure.least, figure.most)
 
         raise InvalidInput.at("figures.#{key}", :figure_out_of_bounds,
-                              "“#{figure.name}” is #{value.inspect}; it must be a whole number from " \
-                              "#{figure.least} to #{figure.most} #{figure.unit}.")
+          "“#{figure.name}” is #{value.inspect}; " \
+            "it must be a whole number from " \
+            "#{figure.least} to #{figure.most} #{figure.unit}.")
       end
       private_class_method :check
     end

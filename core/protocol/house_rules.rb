@@ -5,12 +5,15 @@ module Core
     # The house rules in force: for each question the chosen school, by guild where that matters.
     # Every record keeps the version it was judged under.
     #
-    #   version: Integer, of the house;  own_version: Integer, of the member's stricter choices on top, 0 for none
-    #   choices: { question key => { school: key, guilds: { guild key => school key } } }; a missing question has our default
+    #   version: Integer, of the house;  own_version: Integer, of the member's stricter choices on
+    #            top, 0 for none
+    #   choices: { question key => { school: key, guilds: { guild key => school key } } }; a missing
+    #            question has our default
     #   figures: { name => Integer }, only those that differ from our own, see Figures
     #   guild_notes: { guild key => String }, what the house adds to the page of a guild
     #
-    # Raises Core::InvalidInput for unknown questions or schools, and for schools that no house may choose.
+    # Raises Core::InvalidInput for unknown questions or schools, and for schools that no house may
+    # choose.
     class HouseRules
       # Seconds of air in one lift, by school of question A and air class.
       AIR_BASE_SECONDS = {
@@ -30,7 +33,8 @@ module Core
         @figures = Figures.read(figures)
         @guild_notes = notes(guild_notes)
         @own_version = own_version
-        @choices = Questions::ALL.to_h { |question| [question.key, chosen(question, choices)] }.freeze
+        @choices =
+          Questions::ALL.to_h { |question| [question.key, chosen(question, choices)] }.freeze
         unknown = choices.keys.map(&:to_sym) - @choices.keys
         Questions.fetch(unknown.first) unless unknown.empty?
         freeze
@@ -50,7 +54,10 @@ module Core
 
       # What the house works with, for this guild; a line names no other tool. [:glove, :net]
       def tools(guild_key)
-        [(:glove if school(:touch, guild_key) == :gloves_at_jaw), (:net unless school(:net, guild_key) == :by_hand)].compact
+        [
+          (:glove if school(:touch, guild_key) == :gloves_at_jaw),
+          (:net unless school(:net, guild_key) == :by_hand)
+        ].compact
       end
 
       def figure(key) = figures.fetch(key) { Figures::ALL.fetch(key).default }
@@ -70,13 +77,23 @@ module Core
           question = Questions.fetch(key)
           refuse_laxer(question, question.school(school_key))
           # A guild that the house treats more strictly still keeps its own answer.
-          kept = choices[question.key][:guilds].select { |_guild, one| question.school(one).strictness > question.school(school_key).strictness }
+          kept =
+            choices[question.key][:guilds].select do |_guild, one|
+              question.school(one).strictness > question.school(school_key).strictness
+            end
           [question.key, { school: school_key.to_sym, guilds: kept }]
         end
-        self.class.new(version:, own_version:, choices: choices.merge(changed), figures:, guild_notes:)
+        self.class.new(
+          version:,
+          own_version:,
+          choices: choices.merge(changed),
+          figures:,
+          guild_notes:
+        )
       end
 
-      # The same, but a choice that the house has overtaken since is left out: then the house's stands.
+      # The same, but a choice that the house has overtaken since is left out: then the house's
+      # stands.
       def with_own(own, own_version:)
         still = own.select do |key, school_key|
           question = Questions.fetch(key)
@@ -89,7 +106,7 @@ module Core
 
       def notes(given)
         given.to_h { |key, text| [Fish::Guild.fetch(key).key, text.to_s.strip[0, NOTE_CHARACTERS]] }
-             .reject { |_guild, text| text.empty? }.freeze
+          .reject { |_guild, text| text.empty? }.freeze
       end
 
       def chosen(question, given)
@@ -98,21 +115,36 @@ module Core
         school = allowed(question, choice[:school] || choice["school"] || question.default)
         # Our own answers by guild stand only beside our own default answer.
         guilds ||= school == question.default ? question.guild_defaults : {}
-        { school:, guilds: guilds.to_h { |guild_key, key| [Fish::Guild.fetch(guild_key).key, allowed(question, key)] }.freeze }.freeze
+        {
+          school:,
+          guilds:
+            guilds
+              .to_h { |guild_key, key| [Fish::Guild.fetch(guild_key).key, allowed(question, key)] }
+              .freeze
+        }.freeze
       end
 
       def allowed(question, school_key)
         school = question.school(school_key)
         return school.key if school.allowed
 
-        raise InvalidInput.at(question.key.to_s, :never_allowed, "“#{school.name}” harms the fish and cannot be a house rule: #{school.against}")
+        raise InvalidInput.at(
+          question.key.to_s,
+          :never_allowed,
+          "“#{school.name}” harms the fish and cannot be a house rule: #{school.against}"
+        )
       end
 
       def refuse_laxer(question, school)
         house = question.school(choices[question.key][:school])
         return if school.strictness >= house.strictness && school.allowed
 
-        raise InvalidInput.at(question.key.to_s, :laxer_than_house, "“#{school.name}” is laxer than the house rule “#{house.name}”. You may only be stricter.")
+        raise InvalidInput.at(
+          question.key.to_s,
+          :laxer_than_house,
+          "“#{school.name}” is laxer than the house rule " \
+            "“#{house.name}”. You may only be stricter."
+        )
       end
     end
   end

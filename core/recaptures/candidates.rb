@@ -2,36 +2,50 @@
 
 module Core
   module Recaptures
-    # Which fish a report is about: every candidate weighed by independent terms, each with its words. 2-rules 7.
+    # Which fish a report is about: every candidate weighed by independent terms, each with its
+    # words. 2-rules 7.
     #
-    #   report:     { numbers: [String as read, the first is the one that matters most], species_code: | nil,
+    #   report:     { numbers: [String as read, the first is the one that matters most],
+    #               species_code: | nil,
     #               length: Fish::Length | nil, caught_on: Date, the last day that it can have been,
-    #               caught_from: Date, the first one, nil where nobody knows it, absent where caught_on is the day,
+    #               caught_from: Date, the first one, nil where nobody knows it, absent where
+    #                            caught_on is the day,
     #               lat_deg:, lon_deg:, found_how: see LOOSE }
-    #   candidates: one for each tag of a fish, also one that has come off, and for each tag that left our stock and is not
-    #               reported used, whose fish_id is nil: [{ number:, fish_id:, species_code:, length_mm: .. as columns,
+    #   candidates: one for each tag of a fish, also one that has come off, and for each tag that
+    #               left our stock and is not
+    #               reported used, whose fish_id is nil: [{ number:, fish_id:, species_code:,
+    #               length_mm: .. as columns,
     #               released_on: Date, ended_on: Date | nil, lat_deg:, lon_deg:, holder:, state: }]
     #   species:    { code => Fish::Species }
-    #   kept:       asked with fish ids, returns those that were reported kept; only for fish that can still count
+    #   kept:       asked with fish ids, returns those that were reported kept; only for fish that
+    #               can still count
     #   series:     [[prefix, digits], ...] of ours
     #
-    # Returns { ranked: [Candidate], none_share: Float }, the ten best, shares of all candidates and "none of these"
-    # adding to one.
+    # Returns { ranked: [Candidate], none_share: Float }, the ten best, shares of all candidates and
+    # "none of these" adding to one.
     class Candidates
-      Candidate = Struct.new(:number, :fish_id, :species_code, :released_on, :ended_on, :lat_deg, :lon_deg, :measured,
-                             :holder, :share, :log, :terms, keyword_init: true)
+      Candidate =
+        Struct.new(
+          :number, :fish_id, :species_code, :released_on, :ended_on, :lat_deg, :lon_deg, :measured,
+          :holder, :share, :log, :terms, keyword_init: true
+        )
       MOST = 10
       NEAR_KM, KM_PER_DAY = 5, 20
       KM_PER_DEGREE = 111.2
-      # Where a catch may lie if nothing is known of it: anywhere in so many square kilometres. House rule.
+      # Where a catch may lie if nothing is known of it: anywhere in so many square kilometres.
+      # House rule.
       BROAD_KM2 = 5000.0
       # Density of a length that nobody knows anything of, one in so many millimetres. House rule.
       BROAD_MM = 600.0
-      # Length and place cannot speak for a fish by more: as sharp as a board measures, and at the very spot.
-      MOST_BY_REST = Math.log(BROAD_MM / (2 * Math.sqrt(2 * Math::PI))) + Math.log(BROAD_KM2 / (2 * Math::PI * (Weights::NEAR_KM**2)))
+      # Length and place cannot speak for a fish by more: as sharp as a board measures, and at the
+      # very spot.
+      MOST_BY_REST =
+        Math.log(BROAD_MM / (2 * Math.sqrt(2 * Math::PI))) +
+        Math.log(BROAD_KM2 / (2 * Math::PI * (Weights::NEAR_KM**2)))
       # What is so much lighter than the heaviest changes no share that anybody sees.
       NEGLIGIBLE = 10.0
-      # A tag without its living fish: where it lies, and what became of the fish, say nothing against it.
+      # A tag without its living fish: where it lies, and what became of the fish, say nothing
+      # against it.
       LOOSE = %w[tag_alone shop in_fish].freeze
 
       # key: of its weight;  log: what it says;  parts: of a length, see #features
@@ -50,8 +64,14 @@ module Core
         weigh(**told, **yield(slips + 1))
       end
 
-      def initialize(report:, candidates:, species:, series: [], kept: ->(_) { [] }, weights: Weights::ALL,
-                     growth_spread: Weights::GROWTH_SPREAD, near_share: Weights::NEAR_SHARE, near_km: Weights::NEAR_KM)
+      def initialize(
+        report:, candidates:, species:, series: [],
+        kept: ->(_) { [] },
+        weights: Weights::ALL,
+        growth_spread: Weights::GROWTH_SPREAD,
+        near_share: Weights::NEAR_SHARE,
+        near_km: Weights::NEAR_KM
+      )
         @report = report
         @weights = weights
         @growth_spread, @near_share, @near_km = growth_spread, near_share, near_km
@@ -75,24 +95,34 @@ module Core
         { ranked:, none_share: Math.exp(none - top) / whole }
       end
 
-      # For setting the weights: what each candidate's sum is made of, [{ number:, weights: [name, ...],
-      # length: [mm off, its variance by measuring, growth in mm that the spread is a part of] | nil, km: | nil }, ...],
+      # For setting the weights: what each candidate's sum is made of, [{ number:, weights: [name,
+      # ...],
+      # length: [mm off, its variance by measuring, growth in mm that the spread is a part of] |
+      #         nil, km: | nil }, ...],
       # and the same of "none of these", whose number is nil.
       def features
-        found = fishes.filter_map { |tags| fits(tags) }.filter_map { |fit| (one = candidate(fit, -50.0)) && [fit, one] }
+        found =
+          fishes
+            .filter_map { |tags| fits(tags) }
+            .filter_map { |fit| (one = candidate(fit, -50.0)) && [fit, one] }
         ask(found.map { |_fit, one| one.fish_id })
         [{ number: nil, weights: none_weights, length: nil, km: nil }] + found.map do |fit, one|
           _log, tag, reading = fit.pairs.first
           terms = [fate(one), *one.terms.drop(1)]
-          { number: one.number, weights: reading.weights(tag[:number]) + terms.filter_map(&:key), length: parts(terms, "length"),
-            km: parts(terms, "place") }
+          {
+            number: one.number,
+            weights: reading.weights(tag[:number]) + terms.filter_map(&:key),
+            length: parts(terms, "length"),
+            km: parts(terms, "place")
+          }
         end
       end
 
       # parts: see #features
       def self.length_log((off_mm, variance, growth_mm), spread:, wrong:)
         variance += (spread * growth_mm)**2
-        density = Math.log(BROAD_MM / Math.sqrt(2 * Math::PI * variance)) - (0.5 * (off_mm**2) / variance)
+        density =
+          Math.log(BROAD_MM / Math.sqrt(2 * Math::PI * variance)) - (0.5 * (off_mm**2) / variance)
         [density, wrong].max
       end
 
@@ -107,31 +137,41 @@ module Core
 
       def parts(terms, name) = terms.find { |term| term.name == name }&.parts
 
-      # None of these: another's number, one that nobody reported used, or one misread beyond knowing.
+      # None of these: another's number, one that nobody reported used, or one misread beyond
+      # knowing.
       def none_log
         @none_log ||= none_weights.sum { |name| @weights[name] }
       end
 
       def none_weights
         reading = @readings.first
-        unread = @series.map { |prefix, digits| reading.unread(prefix:, digits:) }.min || reading.text.count("?")
-        [:none, *Array.new(unread, :none_unread), *shape(reading), *(:none_species if @report[:species_code])]
+        unread =
+          @series.map { |prefix, digits| reading.unread(prefix:, digits:) }.min ||
+          reading.text.count("?")
+        [
+          :none,
+          *Array.new(unread, :none_unread),
+          *shape(reading),
+          *(:none_species if @report[:species_code])
+        ]
       end
 
-      # Is the number, with nothing misread, on a fish of ours? Else, has it the form of one? How it is written says the same of
-      # all numbers, so it counts here too.
+      # Is the number, with nothing misread, on a fish of ours? Else, has it the form of one? How it
+      # is written says the same of all numbers, so it counts here too.
       def shape(reading)
         return [:none_foreign] unless @series.empty? || reading.of_series?(@series)
 
         whole = Tags::Number.completions(reading.text, @series)
         written = whole.empty? ? [] : reading.weights(whole.first) - [:same]
-        return [:none_exact, *written] if @candidates.any? { |one| one[:fish_id] && whole.include?(one[:number]) }
+        if @candidates.any? { |one| one[:fish_id] && whole.include?(one[:number]) }
+          return :none_exact, *written
+        end
 
         reading.whole?(@series) ? [:none_whole, *written] : []
       end
 
-      # Little speaks for a fish beyond its number, so those with the best numbers come first, and what can no longer
-      # count is looked at no further.
+      # Little speaks for a fish beyond its number, so those with the best numbers come first, and
+      # what can no longer count is looked at no further.
       def heaviest
         by_number = fishes.filter_map { |tags| fits(tags) }.sort_by { |fit| -fit.log }
         ask(by_number.first(MOST).map { |fit| fit.pairs[0][1][:fish_id] })
@@ -144,7 +184,9 @@ module Core
           weighed << one
         end
         ask(found.map(&:fish_id))
-        found.each { |one| add(one, fate(one), at: one.terms.count { |term| term.name.end_with?("number") }) }
+        found.each do |one|
+          add(one, fate(one), at: one.terms.count { |term| term.name.end_with?("number") })
+        end
       end
 
       # Which of these were kept, as far as it was not asked before.
@@ -155,7 +197,9 @@ module Core
       end
 
       # The worst that its fate can still say against it.
-      def least_fate(one) = one.fish_id && !@asked.include?(one.fish_id) ? @weights[:kept] : fate(one).log
+      def least_fate(one)
+        one.fish_id && !@asked.include?(one.fish_id) ? @weights[:kept] : fate(one).log
+      end
 
       def add(one, term, at: -1)
         one.terms.insert(at, term)
@@ -166,29 +210,44 @@ module Core
       # A fish with two tags is one candidate; so is a tag that no fish is known to carry.
       def fishes = @candidates.group_by { |one| one[:fish_id] || one[:number] }.values
 
-      # How the readings go with a fish's tags: [log, tag, reading] of each with the tag it fits best, the best of them
-      # first; nil when none is one of its tags.
+      # How the readings go with a fish's tags: [log, tag, reading] of each with the tag it fits
+      # best, the best of them first; nil when none is one of its tags.
       def fits(tags)
-        pairs = @readings.map { |reading| tags.map { |tag| [reading.log(tag[:number]), tag, reading] }.max_by(&:first) }
+        pairs =
+          @readings.map do |reading|
+            tags.map { |tag| [reading.log(tag[:number]), tag, reading] }.max_by(&:first)
+          end
         pairs = pairs.sort_by { |log, _, _| -log } if pairs.size > 1
         return nil if pairs[0][0] == Tags::Alignment::NEVER
 
-        Fits.new(pairs.each_with_index.sum { |(log, _, _), at| at.zero? ? log : second_log(log) }, pairs)
+        Fits.new(
+          pairs.each_with_index.sum { |(log, _, _), at| at.zero? ? log : second_log(log) },
+          pairs
+        )
       end
 
       # A second number that the fish is not known to carry may have been put in and not told.
       def second_log(log) = [log, @weights[:second_unknown]].max
 
-      # nil when it cannot be: it was caught before it was tagged; or when it falls under the least that counts.
+      # nil when it cannot be: it was caught before it was tagged; or when it falls under the least
+      # that counts.
       def candidate(fit, least)
         (log, tag, reading), *others = fit.pairs
         days = days_at_liberty(tag)
         return nil if days&.max&.negative?
 
         terms = [number("number", log, tag, reading), *others.map { |other| second_number(*other) }]
-        one = Candidate.new(**tag.slice(:number, :fish_id, :species_code, :released_on, :ended_on, :lat_deg, :lon_deg, :holder),
-                            log: terms.sum(&:log), terms:)
-        one.holder = "#{one.holder}, who reported it #{tag[:state]}" if %w[lost spoiled].include?(tag[:state])
+        one =
+          Candidate.new(
+            **tag.slice(
+              :number, :fish_id, :species_code, :released_on, :ended_on, :lat_deg, :lon_deg, :holder
+            ),
+            log: terms.sum(&:log),
+            terms:
+          )
+        one.holder = "#{one.holder}, who reported it #{tag[:state]}" if %w[lost spoiled].include?(
+          tag[:state]
+        )
         return one if days.nil?
 
         one.measured = Fish::Length.of(tag)
@@ -226,16 +285,27 @@ module Core
       def second_number(log, tag, reading)
         return number("second number", log, tag, reading) if log > @weights[:second_unknown]
 
-        Term.new("second number", :second_unknown, @weights[:second_unknown], -> { "this fish is not known to carry it" })
+        Term.new(
+          "second number",
+          :second_unknown,
+          @weights[:second_unknown],
+          -> { "this fish is not known to carry it" }
+        )
       end
 
       def loose? = LOOSE.include?(@report[:found_how])
 
       def fate(one)
-        if one.fish_id.nil? then weighed("fate", :unused) { "issued to #{one.holder}, not reported used yet" }
-        elsif !loose? && @were_kept.include?(one.fish_id) then weighed("fate", :kept) { "that fish was reported kept" }
-        elsif !loose? && came_off?(one) then weighed("fate", :off) { "this tag had come off on #{Units.day_text(one.ended_on)}" }
-        else weighed("fate", nil) { one.ended_on ? "carried it until #{Units.day_text(one.ended_on)}" : "at large" }
+        if one.fish_id.nil?
+          weighed("fate", :unused) { "issued to #{one.holder}, not reported used yet" }
+        elsif !loose? && @were_kept.include?(one.fish_id)
+          weighed("fate", :kept) { "that fish was reported kept" }
+        elsif !loose? && came_off?(one)
+          weighed("fate", :off) { "this tag had come off on #{Units.day_text(one.ended_on)}" }
+        else
+          weighed("fate", nil) do
+            one.ended_on ? "carried it until #{Units.day_text(one.ended_on)}" : "at large"
+          end
         end
       end
 
@@ -252,26 +322,40 @@ module Core
         return nil if told.nil?
         return weighed("species", nil) { "the same species" } if told == tag[:species_code]
 
-        alike = @species[tag[:species_code]].look_alikes.to_a.include?(told) || @species[told].look_alikes.to_a.include?(tag[:species_code])
-        return weighed("species", :look_alike_species) { "another species that looks alike" } if alike
+        alike =
+          @species[tag[:species_code]].look_alikes.to_a.include?(told) ||
+          @species[told].look_alikes.to_a.include?(tag[:species_code])
+        if alike
+          return weighed("species", :look_alike_species) { "another species that looks alike" }
+        end
 
         weighed("species", :other_species) { "another species" }
       end
 
-      # The density of what was measured about what would be expected, against that of any length; a fish whose length nobody
-      # knows is weighed as any.
+      # The density of what was measured about what would be expected, against that of any length; a
+      # fish whose length nobody knows is weighed as any.
       def length(tag, one, days)
         kind = @species[tag[:species_code]]
-        from, to = [one.measured, @report[:length]].map { |length| length&.convert(to: kind.length_kind, fl_to_tl: kind.fl_to_tl) }
+        from, to =
+          [one.measured, @report[:length]].map do |length|
+            length&.convert(to: kind.length_kind, fl_to_tl: kind.fl_to_tl)
+          end
         return nil if from.nil? || to.nil?
 
         # Where the day is not known, between the growth of the first and of the last day.
         first, last = days.map { |one| ExpectedGrowth.mm(from.mm, [one, 0].max, kind) }
         expected = (first + last) / 2
-        parts = [to.mm - from.mm - expected, (from.sd_mm**2) + (to.sd_mm**2) + (((last - first)**2) / 12),
-                 ExpectedGrowth.spread_mm(1.0, (days.sum / 2.0).clamp(0, days.max), kind)]
+        parts = [
+          to.mm - from.mm - expected,
+          (from.sd_mm**2) + (to.sd_mm**2) + (((last - first)**2) / 12),
+          ExpectedGrowth.spread_mm(1.0, (days.sum / 2.0).clamp(0, days.max), kind)
+        ]
         log = self.class.length_log(parts, spread: @growth_spread, wrong: @weights[:length_wrong])
-        Term.new("length", nil, log, -> { format("%+d mm, about %+d expected", (to.mm - from.mm).round, expected.round) }, parts)
+        Term.new(
+          "length", nil, log,
+          -> { format("%+d mm, about %+d expected", (to.mm - from.mm).round, expected.round) },
+          parts
+        )
       end
 
       def place(tag, days)
@@ -279,7 +363,13 @@ module Core
 
         limit_km = NEAR_KM + (KM_PER_DAY * days.max)
         far_km = far_km(tag, limit_km)
-        return weighed("place", :far) { format("%.0f km in %d days is farther than a fish goes", far_km, days.max) } if far_km > limit_km
+        if far_km > limit_km
+          return (
+            weighed("place", :far) do
+              format("%.0f km in %d days is farther than a fish goes", far_km, days.max)
+            end
+          )
+        end
 
         log = self.class.place_log(far_km, near_share: @near_share, near_km: @near_km)
         Term.new("place", nil, log, -> { format("%.0f km in %d days", far_km, days.max) }, far_km)
@@ -289,10 +379,16 @@ module Core
       def far_km(tag, limit_km)
         north = tag[:lat_deg] - @report[:lat_deg]
         east = (((tag[:lon_deg] - @report[:lon_deg]) + 180) % 360) - 180
-        flat = Math.hypot(north, east * Math.cos(@report[:lat_deg] * Math::PI / 180)) * KM_PER_DEGREE
+        flat =
+          Math.hypot(north, east * Math.cos(@report[:lat_deg] * Math::PI / 180)) * KM_PER_DEGREE
         return flat unless flat.between?(0.95 * limit_km, 1.05 * limit_km)
 
-        Waters::Geodesic.distance_m(tag[:lat_deg], tag[:lon_deg], @report[:lat_deg], @report[:lon_deg]) / 1000.0
+        Waters::Geodesic.distance_m(
+          tag[:lat_deg],
+          tag[:lon_deg],
+          @report[:lat_deg],
+          @report[:lon_deg]
+        ) / 1000.0
       end
 
       def spoken(term) = { name: term.name, log: term.log, words: term.words.call }

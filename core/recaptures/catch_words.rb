@@ -4,8 +4,13 @@ module Core
   module Recaptures
     # A catch in the words of letters and papers, as far as it is known.
     module CatchWords
-      FOUND = { "caught" => "was caught again", "dead" => "was found dead", "tag_alone" => "has lost its tag, which was found",
-                "shop" => "was found in a shop", "in_fish" => "was found inside another fish" }.freeze
+      FOUND = {
+        "caught" => "was caught again",
+        "dead" => "was found dead",
+        "tag_alone" => "has lost its tag, which was found",
+        "shop" => "was found in a shop",
+        "in_fish" => "was found inside another fish"
+      }.freeze
 
       module_function
 
@@ -15,7 +20,12 @@ module Core
         on = Units.day_text(caught_on)
         case said
         when "unknown" then "a day that is not known"
-        when "span" then caught_from ? "a day between #{Units.day_text(caught_from)} and #{on}" : "a day before #{on}"
+        when "span" then if caught_from
+                           "a day between " \
+                             "#{Units.day_text(caught_from)} and #{on}"
+                         else
+                           "a day before #{on}"
+        end
         else on
         end
       end

@@ -2,8 +2,8 @@
 
 module Core
   module Recaptures
-    # How much a middling fish of a species would have grown, until the programme's own curve is known:
-    # towards a share of the species' longest, by one rate a year. House rules, all three.
+    # How much a middling fish of a species would have grown, until the programme's own curve is
+    # known: towards a share of the species' longest, by one rate a year. House rules, all three.
     #
     # Source: von Bertalanffy (1938), Hum. Biol. 10, 181-213.
     module ExpectedGrowth
@@ -16,9 +16,9 @@ module Core
       # from_mm: in the species' own kind; days >= 0. Returns mm.
       def mm(from_mm, days, species) = [asymptotic_mm(species) - from_mm, 0].max * grown_share(days)
 
-      # Error of a length expected after so many days, from the errors of both measurings and the spread of fish.
-      # The spread is on the asymptotic length, so a fish near the largest size, of which no growth is expected, may
-      # still have grown.
+      # Error of a length expected after so many days, from the errors of both measurings and the
+      # spread of fish. The spread is on the asymptotic length, so a fish near the largest size, of
+      # which no growth is expected, may still have grown.
       def sd_mm(days, species, from_sd_mm, to_sd_mm, spread: Weights::GROWTH_SPREAD)
         Math.sqrt((from_sd_mm**2) + (to_sd_mm**2) + (spread_mm(spread, days, species)**2))
       end
@@ -31,7 +31,8 @@ module Core
       # Of the way to the asymptotic length.
       def grown_share(days) = 1 - Math.exp(-K_PER_YEAR * days / Growth::DAYS_PER_YEAR)
 
-      # Where the length would be on the days between, 95 % of fish: [{ day:, low_mm:, high_mm: }, ...]; nil without a length that can be compared.
+      # Where the length would be on the days between, 95 % of fish: [{ day:, low_mm:, high_mm: },
+      # ...]; nil without a length that can be compared.
       #   length: Fish::Length at release
       def range(length, days, species)
         from = length&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
@@ -40,7 +41,11 @@ module Core
         (0..POINTS).map { |step| days * step / POINTS.to_f }.map do |day|
           grown = mm(from.mm, day, species)
           half = Growth::Z95 * sd_mm(day, species, from.sd_mm, 0)
-          { day: day.round(1), low_mm: (from.mm + grown - half).round(1), high_mm: (from.mm + grown + half).round(1) }
+          {
+            day: day.round(1),
+            low_mm: (from.mm + grown - half).round(1),
+            high_mm: (from.mm + grown + half).round(1)
+          }
         end
       end
       private_class_method :asymptotic_mm, :grown_share

@@ -6,7 +6,8 @@ module Core
     #
     #   first, second: Fish::Length, or nil when not measured
     #   days:          Integer days at liberty
-    #   species:       Fish::Species; both lengths are brought to its own kind, but two in one other kind are compared in that
+    #   species:       Fish::Species; both lengths are brought to its own kind, but two in one other
+    #                  kind are compared in that
     #
     # Returns a frozen Growth:
     #   verdict:          :grew | :no_measurable_growth | :shorter | :not_comparable
@@ -21,17 +22,28 @@ module Core
       # Under a month a yearly rate is mostly measuring error blown up. House rule.
       MIN_DAYS_FOR_RATE = 30
 
-      Result = Struct.new(:verdict, :increment_mm, :sd_mm, :margin_mm, :yearly_mm, :yearly_margin_mm, :why, keyword_init: true) do
-        # One sentence for a person who reads in these units; rounding happens here and nowhere before.
-        def sentence(units = "metric")
-          case verdict
-          when :not_comparable then "The growth cannot be told: #{why}."
-          when :shorter then "It was measured shorter than at release. One of the two lengths should be checked."
-          when :no_measurable_growth then "No measurable growth: the difference of #{Units.growth_text(increment_mm, units)} is within the error of measuring."
-          else "It grew #{Units.growth_text(increment_mm, units)} (± #{Units.growth_text(margin_mm, units)})."
+      Result =
+        Struct.new(
+          :verdict, :increment_mm, :sd_mm, :margin_mm, :yearly_mm, :yearly_margin_mm, :why,
+          keyword_init: true
+        ) do
+          # One sentence for a person who reads in these units; rounding happens here and nowhere
+          # before.
+          def sentence(units = "metric")
+            case verdict
+            when :not_comparable
+              "The growth cannot be told: #{why}."
+            when :shorter
+              "It was measured shorter than at release. One of the two lengths should be checked."
+            when :no_measurable_growth
+              "No measurable growth: the difference of #{Units.growth_text(increment_mm, units)} " \
+                "is within the error of measuring."
+            else
+              "It grew #{Units.growth_text(increment_mm, units)} (± " \
+                "#{Units.growth_text(margin_mm, units)})."
+            end
           end
         end
-      end
 
       module_function
 
@@ -39,19 +51,37 @@ module Core
         return not_comparable("one of the two catches has no length") if first.nil? || second.nil?
 
         from, to = in_one_kind(first, second, species)
-        return not_comparable("no conversion from #{(from ? second : first).kind} to #{species.length_kind} is known for #{species.common_name}") unless from && to
+        unless from && to
+          return (
+            not_comparable(
+              "no conversion from #{(from ? second : first).kind} to #{species.length_kind} is " \
+                "known for #{species.common_name}"
+            )
+          )
+        end
 
         increment = (to.mm - from.mm).to_f
         sd = Math.hypot(from.sd_mm, to.sd_mm)
         years = days / DAYS_PER_YEAR
         rated = days >= MIN_DAYS_FOR_RATE
-        Result.new(verdict: verdict(increment, sd), increment_mm: increment, sd_mm: sd, margin_mm: Z95 * sd,
-                   yearly_mm: rated ? increment / years : nil,
-                   yearly_margin_mm: rated ? Z95 * sd / years : nil).freeze
+        Result.new(
+          verdict: verdict(increment, sd),
+          increment_mm: increment,
+          sd_mm: sd,
+          margin_mm: Z95 * sd,
+          yearly_mm: rated ? increment / years : nil,
+          yearly_margin_mm: rated ? Z95 * sd / years : nil
+        ).freeze
       end
 
       # A conversion's error is not added where none is needed.
-      def in_one_kind(first, second, species) = first.kind == second.kind ? [first, second] : [first, second].map { |length| species.convert(length) }
+      def in_one_kind(first, second, species)
+        if first.kind == second.kind
+          [first, second]
+        else
+          [first, second].map { |length| species.convert(length) }
+        end
+      end
 
       def verdict(increment, sd)
         if increment > Z95 * sd then :grew

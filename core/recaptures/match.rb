@@ -4,22 +4,29 @@ module Core
   module Recaptures
     # Does a report belong to a fish without anybody having to look?
     #
-    #   report:   { caught_on: Date, the last day it can have been, caught_from: see Candidates, species_code: | nil, found_how: }
+    #   report:   { caught_on: Date, the last day it can have been, caught_from: see Candidates,
+    #             species_code: | nil, found_how: }
     #   complete: whether every character of the number could be read
-    #   carrying: fish whose tag the number is when nothing was misread, else the fish that it is most likely:
-    #             [{ fish_id:, number:, species_code:, released_on: Date, ended_on: Date | nil, kept: true|false }]
+    #   carrying: fish whose tag the number is when nothing was misread, else the fish that it is
+    #             most likely:
+    #             [{ fish_id:, number:, species_code:, released_on: Date, ended_on: Date | nil,
+    #             kept: true|false }]
     #   weighed:  what Candidates made of the report
     #   ours:     whether one of the numbers has the form of this programme's
-    #   alike:    whether the species that was told is one that the fish's species is easily taken for
+    #   alike:    whether the species that was told is one that the fish's species is easily taken
+    #             for
     #   told:     whether this catch of that fish seems to have been told already
     #
-    # Returns { accepted: true, fish: one of carrying } or { accepted: false, reason: Symbol, sentence: String }.
-    # What is not accepted is kept and waits for the coordinator; nothing is thrown away.
+    # Returns { accepted: true, fish: one of carrying } or { accepted: false, reason: Symbol,
+    # sentence: String }. What is not accepted is kept and waits for the coordinator; nothing is
+    # thrown away.
     module Match
-      # As sure as it must be to need nobody: so that of what is accepted alone at most one in 1,000 is wrong, and 95 in 100
-      # numbers that were read right are accepted. Set with the weights by bench/calibrate.rb, judged by bench/matching.rb.
+      # As sure as it must be to need nobody: so that of what is accepted alone at most one in 1,000
+      # is wrong, and 95 in 100 numbers that were read right are accepted. Set with the weights by
+      # bench/calibrate.rb, judged by bench/matching.rb.
       SURE = 0.994
-      # The same for a number with which nothing was told that could stand against it: there the number alone decides.
+      # The same for a number with which nothing was told that could stand against it: there the
+      # number alone decides.
       SURE_ALONE = 0.9
 
       # A coordinator looks twice at a fish that is less likely. House rule.
@@ -28,30 +35,48 @@ module Core
       module_function
 
       #   sure: the share from which it is accepted alone
-      def judge(report:, complete:, carrying:, weighed:, ours:, told:, alike: false, sure: sure(report))
+      def judge(
+        report:, complete:, carrying:, weighed:, ours:, told:, alike: false,
+        sure: sure(report)
+      )
         fish = carrying.first
         return no_fish(ours, complete) if fish.nil?
-        return waits(:two_fish, "The numbers are on two different fish.") if carrying.map { |one| one[:fish_id] }.uniq.size > 1
+        if carrying.map { |one| one[:fish_id] }.uniq.size > 1
+          return waits(:two_fish, "The numbers are on two different fish.")
+        end
 
-        contradiction(report, fish, alike) || told_already(told) || doubt(weighed, fish, complete, sure) || { accepted: true, fish: }
+        contradiction(report, fish, alike) || told_already(told) ||
+          doubt(weighed, fish, complete, sure) || { accepted: true, fish: }
       end
 
       def sure(report)
-        %i[species_code length_mm length lat_deg].all? { |part| report[part].nil? } ? SURE_ALONE : SURE
+        if %i[species_code length_mm length lat_deg].all? { |part| report[part].nil? }
+          SURE_ALONE
+        else
+          SURE
+        end
       end
 
       def no_fish(ours, complete)
         return waits(:not_complete, "Part of the number could not be read.") if ours && !complete
-        return waits(:number_not_found, "No fish of ours carries this number as it was read.") if ours
+        if ours
+          return waits(:number_not_found, "No fish of ours carries this number as it was read.")
+        end
 
         waits(:other_programme, "The number has not the form of ours.")
       end
 
       def contradiction(report, fish, alike)
-        return waits(:other_species, "The number is on a fish of another species.") if other_species?(report, fish) && !alike
-        return waits(:before_release, "The date is before that fish was tagged.") if report[:caught_on] < fish[:released_on]
+        if other_species?(report, fish) && !alike
+          return waits(:other_species, "The number is on a fish of another species.")
+        end
+        if report[:caught_on] < fish[:released_on]
+          return waits(:before_release, "The date is before that fish was tagged.")
+        end
         return if Candidates::LOOSE.include?(report[:found_how])
-        return waits(:came_off, "This tag had come off that fish before.") if came_off?(report, fish)
+        if came_off?(report, fish)
+          return waits(:came_off, "This tag had come off that fish before.")
+        end
 
         waits(:reported_kept, "That fish was reported kept before.") if fish[:kept]
       end
@@ -61,7 +86,11 @@ module Core
         fish[:ended_on] && (from.nil? || from > fish[:ended_on])
       end
 
-      def told_already(told) = told ? waits(:perhaps_same_catch, "This catch of the fish seems to have been told already.") : nil
+      def told_already(told)
+        return unless told
+
+        waits(:perhaps_same_catch, "This catch of the fish seems to have been told already.")
+      end
 
       # A number can be read wrong and still be another fish's.
       def doubt(weighed, fish, complete, sure)
@@ -69,14 +98,26 @@ module Core
         return waits(:not_complete, "Part of the number could not be read.") unless complete
         return if best && best.fish_id == fish[:fish_id] && best.share >= sure
 
-        waits(:unlikely, "Length, place or time do not go well with the fish that carries this number.")
+        waits(
+          :unlikely,
+          "Length, place or time do not go well with the fish that carries this number."
+        )
       end
 
-      # A finder who does not know the species does not contradict it; a look-alike is for the share to judge.
-      def other_species?(report, fish) = report[:species_code] && report[:species_code] != fish[:species_code]
+      # A finder who does not know the species does not contradict it; a look-alike is for the share
+      # to judge.
+      def other_species?(report, fish)
+        report[:species_code] && report[:species_code] != fish[:species_code]
+      end
 
       def waits(reason, sentence) = { accepted: false, reason:, sentence: }
-      private_class_method :told_already, :no_fish, :contradiction, :came_off?, :doubt, :other_species?, :waits
+      private_class_method :told_already,
+        :no_fish,
+        :contradiction,
+        :came_off?,
+        :doubt,
+        :other_species?,
+        :waits
     end
   end
 end

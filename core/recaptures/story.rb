@@ -5,33 +5,54 @@ module Core
     # What one fish's chain of encounters tells.
     #
     #   species:  Fish::Species
-    #   catches:  [{ what:, caught_on: Date, lat_deg:, lon_deg:, place_name:, length: Fish::Length | nil, weight_g: | nil,
-    #               tag_numbers: [String], fate: released | kept | dead | unknown, source: "deck" | "report",
-    #               found_how:, day_said: "day" | "span" | "unknown", caught_from: Date | nil }, ...]; caught_on is the last day possible
+    #   catches:  [{ what:, caught_on: Date, lat_deg:, lon_deg:, place_name:, length: Fish::Length |
+    #             nil, weight_g: | nil,
+    #               tag_numbers: [String], fate: released | kept | dead | unknown, source: "deck" |
+    #                            "report",
+    #               found_how:, day_said: "day" | "span" | "unknown", caught_from: Date | nil },
+    #               ...]; caught_on is the last day possible
     #   audience: :public (coarse places and distances, no spot names) | :member (exact)
     #   route:    Waters::Route, nil when ways by water are not asked for
     #
-    # Returns a frozen Story; `legs` run from each catch to the next, `whole` from the first to the last.
+    # Returns a frozen Story; `legs` run from each catch to the next, `whole` from the first to the
+    # last.
     module Story
       Telling = Struct.new(:species, :catches, :legs, :whole, :audience, keyword_init: true)
       # days are at most so many where the day of a catch is not known (days_at_most).
-      # by_water_m and path ([[lat_deg, lon_deg], ...]) are nil when not asked for or when there is no way; by_water_why then says why.
-      Leg = Struct.new(:days, :days_at_most, :distance_m, :distance_is_coarse, :azimuth_deg, :by_water_m, :path, :by_water_why, :growth, keyword_init: true)
+      # by_water_m and path ([[lat_deg, lon_deg], ...]) are nil when not asked for or when there is
+      # no way; by_water_why then says why.
+      Leg =
+        Struct.new(
+          :days, :days_at_most, :distance_m, :distance_is_coarse, :azimuth_deg, :by_water_m, :path,
+          :by_water_why, :growth, keyword_init: true
+        )
 
       module_function
 
       def tell(species:, catches:, audience:, route: nil)
-        ordered = catches.each_with_index.sort_by { |one, index| [one[:caught_on], index] }.map { |one, _| one.merge(relative_weight: relative_weight(one, species)) }
+        ordered =
+          catches
+            .each_with_index
+            .sort_by { |one, index| [one[:caught_on], index] }
+            .map { |one, _| one.merge(relative_weight: relative_weight(one, species)) }
         legs = ordered.each_cons(2).map { |from, to| leg(from, to, species, audience, route) }
         # With two catches the whole is the only leg.
-        whole = ordered.size > 2 ? leg(ordered.first, ordered.last, species, audience, route) : legs.first
-        Telling.new(species:, catches: ordered.map { |one| seen_by(audience, one) }.freeze, legs: legs.freeze, whole:, audience:).freeze
+        whole =
+          ordered.size > 2 ? leg(ordered.first, ordered.last, species, audience, route) : legs.first
+        Telling.new(
+          species:,
+          catches: ordered.map { |one| seen_by(audience, one) }.freeze,
+          legs: legs.freeze,
+          whole:,
+          audience:
+        ).freeze
       end
 
       # Difference of local dates: a fish caught at dusk and again at dawn was free one day.
       def days_at_liberty(released_on, caught_on) = (caught_on - released_on).to_i
 
-      # Weight over what a fish of that length usually weighs; 1 is usual. nil without both, or in another kind of length.
+      # Weight over what a fish of that length usually weighs; 1 is usual. nil without both, or in
+      # another kind of length.
       # Source: Le Cren (1951), J. Anim. Ecol. 20, 201-219.
       def relative_weight(one, species)
         length = one[:length]&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
@@ -43,12 +64,25 @@ module Core
         exact = [from, to].all? { |one| one.fetch(:day_said, "day") == "day" }
         straight = places?(from, to) && Waters::Geodesic.line(*place(from), *place(to))
         coarse = audience == :public
-        Leg.new(days:, days_at_most: !exact,
-                distance_m: straight ? told_m(straight.distance_m, coarse) : nil, distance_is_coarse: coarse, azimuth_deg: coarse || !straight ? nil : straight.azimuth_deg,
-                **(route && straight ? by_water(from, to, coarse, route) : {}), growth: Growth.between(first: from[:length], second: to[:length], days: exact ? days : 0, species:)).freeze
+        Leg.new(
+          days:,
+          days_at_most: !exact,
+          distance_m: straight ? told_m(straight.distance_m, coarse) : nil,
+          distance_is_coarse: coarse,
+          azimuth_deg: coarse || !straight ? nil : straight.azimuth_deg,
+          **(route && straight ? by_water(from, to, coarse, route) : {}),
+          growth:
+            Growth.between(
+              first: from[:length],
+              second: to[:length],
+              days: exact ? days : 0,
+              species:
+            )
+        ).freeze
       end
 
-      # The public's path runs between the middles of the cells, so that it tells nothing that they do not.
+      # The public's path runs between the middles of the cells, so that it tells nothing that they
+      # do not.
       def by_water(from, to, coarse, route)
         way = route.between(*place(from), *place(to))
         path = way.path
@@ -64,10 +98,18 @@ module Core
       def seen_by(audience, one)
         return one if audience == :member
 
-        place = Waters::CoarsePlace.of(one[:lat_deg], one[:lon_deg]) || { lat_deg: nil, lon_deg: nil }
+        place =
+          Waters::CoarsePlace.of(one[:lat_deg], one[:lon_deg]) || { lat_deg: nil, lon_deg: nil }
         one.merge(place, place_name: one[:water_name]).freeze
       end
-      private_class_method :relative_weight, :leg, :by_water, :told_m, :place, :places?, :cell, :seen_by
+      private_class_method :relative_weight,
+        :leg,
+        :by_water,
+        :told_m,
+        :place,
+        :places?,
+        :cell,
+        :seen_by
     end
   end
 end

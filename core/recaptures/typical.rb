@@ -4,37 +4,77 @@ module Core
   module Recaptures
     # What other fish of the species did in about the same time, from the programme's own returns.
     module Typical
-      # "About as long": between these shares of the days, and never narrower than so many days. House rules.
+      # "About as long": between these shares of the days, and never narrower than so many days.
+      # House rules.
       SHARES = (0.67..1.5)
       LEAST_DAYS = 15
-      # Fewer fish than this are told as such and nothing is said of them; it also keeps any one of them from being seen. House rule.
+      # Fewer fish than this are told as such and nothing is said of them; it also keeps any one of
+      # them from being seen. House rule.
       LEAST_FISH = 5
 
-      Answer = Struct.new(:fish, :days_from, :days_to, :growth, :distance, :sentence, keyword_init: true)
+      Answer =
+        Struct.new(:fish, :days_from, :days_to, :growth, :distance, :sentence, keyword_init: true)
       Quartiles = Struct.new(:fish, :low, :middle, :high)
 
       module_function
 
-      def band(days) = ([(days * SHARES.begin).floor, days - LEAST_DAYS].min.clamp(0, nil)..[(days * SHARES.end).ceil, days + LEAST_DAYS].max)
+      def band(days)
+        (
+          [(days * SHARES.begin).floor, days - LEAST_DAYS].min.clamp(0, nil)..[
+            (days * SHARES.end).ceil,
+            days + LEAST_DAYS
+          ].max
+        )
+      end
 
-      # counted: { fish:, grown:, growth_mm: [low, middle, high] | nil, moved:, distance_m: [...] | nil } of the band
+      # counted: { fish:, grown:, growth_mm: [low, middle, high] | nil, moved:, distance_m: [...] |
+      #          nil } of the band
       # coarse:  distances in steps of 5 km, as everything the public reads
       def of(counted, days:, species:, coarse:)
         band = band(days)
         growth = quartiles(counted[:grown], counted[:growth_mm])
-        distance = quartiles(counted[:moved], coarse ? counted[:distance_m]&.map { |metres| Waters::CoarsePlace.distance_m(metres) } : counted[:distance_m])
-        Answer.new(fish: counted[:fish], days_from: band.begin, days_to: band.end, growth:, distance:, sentence: sentence(counted[:fish], band, growth, distance, species)).freeze
+        distance =
+          quartiles(
+            counted[:moved],
+            (
+              if coarse
+                counted[:distance_m]&.map { |metres| Waters::CoarsePlace.distance_m(metres) }
+              else
+                counted[:distance_m]
+              end
+            )
+          )
+        Answer.new(
+          fish: counted[:fish],
+          days_from: band.begin,
+          days_to: band.end,
+          growth:,
+          distance:,
+          sentence: sentence(counted[:fish], band, growth, distance, species)
+        ).freeze
       end
 
       def quartiles(fish, three) = fish >= LEAST_FISH && three ? Quartiles.new(fish, *three) : nil
 
       def sentence(fish, band, growth, distance, species)
         away = "#{band.begin} to #{band.end} days"
-        return "Only #{fish} other #{species.common_name} came back after #{away}, too few to say what is usual." if growth.nil? && distance.nil?
+        if growth.nil? && distance.nil?
+          return (
+            "Only #{fish} other #{species.common_name} came back after #{away}, too few to say " \
+              "what is usual."
+          )
+        end
 
-        grew = growth && "the middle one grew #{growth.middle.round} mm (half of them between #{growth.low.round} and #{growth.high.round} mm)"
-        moved = distance && "half were caught within #{[distance.middle / 1000.0, 1].max.round} km of where they were tagged"
-        "Of #{fish} other #{species.common_name} that came back after #{away}, #{[grew, moved].compact.join(' and ')}."
+        grew =
+          growth &&
+          "the middle one grew #{growth.middle.round} mm (half of them between " \
+            "#{growth.low.round} and #{growth.high.round} mm)"
+        moved =
+          distance &&
+          "half were caught within #{[distance.middle / 1000.0, 1].max.round} km of where they " \
+            "were tagged"
+        "Of #{fish} other #{species.common_name} that came back after #{away}, " \
+          "#{[grew, moved].compact.join(' and ')}."
       end
       private_class_method :quartiles, :sentence
     end

@@ -2,19 +2,30 @@
 
 module Core
   module Records
-    # Two devices may say something of one record without knowing of each other. What only one of them changed counts;
+    # Two devices may say something of one record without knowing of each other. What only one of
+    # them changed counts;
     # what both changed differently collides: what stands stays, and the person chooses.
     #
     # All of it plain data as EncounterSent has it, keys as strings:
-    #   base:   { "said" => what this device said last, "stands" => what stood after that }, nil when it never spoke
+    #   base:   { "said" => what this device said last, "stands" => what stood after that }, nil
+    #           when it never spoke
     #   said:   what it says now
     #   stands: what stands now
     #
-    # Returns { fields: [names whose new value counts], collisions: [{ field:, stands: {..}, said: {..} }] }.
+    # Returns { fields: [names whose new value counts], collisions: [{ field:, stands: {..}, said:
+    # {..} }] }.
     module Merge
       # Fields that mean something only together.
       TOGETHER = {
-        "tag" => %w[kind tag_numbers new_tag_numbers tag_act tag_question spoiled_numbers lost_numbers],
+        "tag" => %w[
+          kind
+          tag_numbers
+          new_tag_numbers
+          tag_act
+          tag_question
+          spoiled_numbers
+          lost_numbers
+        ],
         "times" => %w[stages utc_offset_minutes fate],
         "place" => %w[place place_how],
         "weight" => %w[weight_g weight_how tare_g],
@@ -27,11 +38,16 @@ module Core
       module_function
 
       def call(base:, said:, stands:)
-        changed = groups(said, stands).reject { |_name, fields| same?(fields, said, base ? base["said"] : {}) }
+        changed =
+          groups(said, stands).reject do |_name, fields|
+            same?(fields, said, base ? base["said"] : {})
+          end
         wanted = changed.reject { |_name, fields| same?(fields, said, stands) }
         collide = wanted.select { |_name, fields| base && !same?(fields, stands, base["stands"]) }
         { fields: (wanted.keys - collide.keys).flat_map { |name| wanted[name] },
-          collisions: collide.map { |name, fields| { field: name, stands: stands.slice(*fields), said: said.slice(*fields) } } }
+          collisions: collide.map do |name, fields|
+            { field: name, stands: stands.slice(*fields), said: said.slice(*fields) }
+          end }
       end
 
       # { name => [fields] } of everything that either side tells.
@@ -41,7 +57,9 @@ module Core
         TOGETHER.merge(alone.to_h { |field| [field, [field]] })
       end
 
-      def same?(fields, one, other) = fields.all? { |field| blank(one[field]) == blank(other[field]) }
+      def same?(fields, one, other)
+        fields.all? { |field| blank(one[field]) == blank(other[field]) }
+      end
 
       # Nothing said is nothing said, however it is written.
       def blank(value)

@@ -2,17 +2,19 @@
 
 module Core
   module Tags
-    # A reading laid beside printed numbers: the likeliest way in which the one became the other, and what went
-    # wrong on it. One table of sums is filled for both; numbers with the same beginning share its rows, so many
-    # are weighed fastest in their order.
+    # A reading laid beside printed numbers: the likeliest way in which the one became the other,
+    # and what went wrong on it. One table of sums is filled for both; numbers with the same
+    # beginning share its rows, so many are weighed fastest in their order.
     #
-    # Source: dynamic programming over two strings, as Needleman and Wunsch (1970), J. Mol. Biol. 48, 443-453, with
-    # swapped neighbours as Damerau (1964), Commun. ACM 7, 171-176, counted once.
+    # Source: dynamic programming over two strings, as Needleman and Wunsch (1970), J. Mol. Biol.
+    # 48, 443-453, with swapped neighbours as Damerau (1964), Commun. ACM 7, 171-176, counted once.
     class Alignment
-      LOOK_ALIKES = %w[08 06 17 38 56 5S 68 8B 0O 1I 2Z].flat_map { |pair| [pair, pair.reverse] }.freeze
+      LOOK_ALIKES =
+        %w[08 06 17 38 56 5S 68 8B 0O 1I 2Z].flat_map { |pair| [pair, pair.reverse] }.freeze
       NEVER = -Float::INFINITY
       NOUGHT = "0".ord
-      # log: of the whole way;  steps: [[name of the weight or :unread, read, printed], ...] but those that were as printed
+      # log: of the whole way;  steps: [[name of the weight or :unread, read, printed], ...] but
+      #      those that were as printed
       Way = Struct.new(:log, :steps, keyword_init: true)
 
       # text: as Number.normalise gives it;  weights: see Weights::READING
@@ -42,8 +44,8 @@ module Core
 
       private
 
-      # Rows of sums by how much of the printed number is used up: each [plain, swapped], by how much is read;
-      # swapped is nil as long as nothing could be.
+      # Rows of sums by how much of the printed number is used up: each [plain, swapped], by how
+      # much is read; swapped is nil as long as nothing could be.
       def fill(number)
         printed = codes(number)
         prefix_size = printed.index { |code| code.between?(NOUGHT, NOUGHT + 9) } || printed.size
@@ -107,8 +109,17 @@ module Core
         at = @reads.each_index.select { |here| swap?(place, here) }
         return nil if above.nil? && at.empty?
 
-        row = above ? sums(place, above[0] + @weights[left_out(place)], above, zeros) : Array.new(@reads.size + 1, NEVER)
-        at.each { |here| row[here + 1] = [row[here + 1], @rows[place - 2][0][here - 1] + @weights[:swapped]].max }
+        row =
+          (
+            if above
+              sums(place, above[0] + @weights[left_out(place)], above, zeros)
+            else
+              Array.new(@reads.size + 1, NEVER)
+            end
+          )
+        at.each do |here|
+          row[here + 1] = [row[here + 1], @rows[place - 2][0][here - 1] + @weights[:swapped]].max
+        end
         at.empty? ? row : carried(row, at.min + 1)
       end
 
@@ -134,8 +145,12 @@ module Core
         here != before && here == @printed[place - 2] && before == @printed[place - 1]
       end
 
-      # One of two that are the same is left out, or one is written twice, far more often than any other.
-      def left_out(place) = place > 1 && @printed[place - 1] == @printed[place - 2] ? :halved : :left_out
+      # One of two that are the same is left out, or one is written twice, far more often than any
+      # other.
+      def left_out(place)
+        place > 1 && @printed[place - 1] == @printed[place - 2] ? :halved : :left_out
+      end
+
       def too_many(at) = at.positive? && @text[at] == @text[at - 1] ? :doubled : :too_many
 
       # Logs by the byte of the printed character.
@@ -145,7 +160,9 @@ module Core
         twin = Number::TWINS[read]
         Array.new(256, @weights[:other]).tap do |logs|
           LOOK_ALIKES.each { |pair| logs[pair[1].ord] = @weights[:looks_alike] if pair[0] == read }
-          Number::TWINS.each { |letter, digit| logs[letter.ord] = @weights[:same] if digit == read && letter.ord < 256 }
+          Number::TWINS.each do |letter, digit|
+            logs[letter.ord] = @weights[:same] if digit == read && letter.ord < 256
+          end
           [read, twin].compact.each { |one| logs[one.ord] = @weights[:same] if one.ord < 256 }
         end
       end
@@ -166,23 +183,61 @@ module Core
       def step(place, at, layer)
         sum = @rows[place][layer][at]
         ways(place, at, layer).find { |_name, before, *_cell| before && (before - sum).abs < 1e-9 }
-                              .then { |name, _sum, *cell| [name, *cell] }
+          .then { |name, _sum, *cell| [name, *cell] }
       end
 
       def ways(place, at, layer)
-        here = ->(back, taken, of = layer) { @rows[place - back][of]&.at(at - taken) if place >= back && at >= taken }
+        here = lambda do |back, taken, of = layer|
+          @rows[place - back][of]&.at(at - taken) if place >= back && at >= taken
+        end
         read = at.positive? ? @reads[at - 1] : nil
         run = at.positive? && read.nil?
         zeros = zeros_from(place) if place.positive?
         [
-          [character(place, at), read && place.positive? && plus(here[1, 1], read[@printed[place - 1]]), place - 1, at - 1, layer],
+          [
+            character(place, at),
+            read && place.positive? && plus(here[1, 1], read[@printed[place - 1]]),
+            place - 1,
+            at - 1,
+            layer
+          ],
           [:run, run && here[0, 1], place, at - 1, layer],
           [:run, run && place.positive? && here[1, 0], place - 1, at, layer],
-          [:swapped, layer == 1 && at > 1 && swap?(place, at - 1) && plus(here[2, 2, 0], @weights[:swapped]), place - 2, at - 2, 0],
-          [:no_prefix, layer.zero? && at.zero? && place == @prefix_size && @weights[:no_prefix], 0, 0, 0],
-          [:no_zeros, zeros && plus(zeros[layer]&.at(at), @weights[:no_zeros]), @prefix_size, at, layer],
-          [place.positive? && left_out(place), place.positive? && plus(here[1, 0], @weights[left_out(place)]), place - 1, at, layer],
-          [at.positive? && too_many(at - 1), read && plus(here[0, 1], @too_many[at - 1]), place, at - 1, layer]
+          [
+            :swapped,
+            layer == 1 && at > 1 && swap?(place, at - 1) && plus(here[2, 2, 0], @weights[:swapped]),
+            place - 2,
+            at - 2,
+            0
+          ],
+          [
+            :no_prefix,
+            layer.zero? && at.zero? && place == @prefix_size && @weights[:no_prefix],
+            0,
+            0,
+            0
+          ],
+          [
+            :no_zeros,
+            zeros && plus(zeros[layer]&.at(at), @weights[:no_zeros]),
+            @prefix_size,
+            at,
+            layer
+          ],
+          [
+            place.positive? && left_out(place),
+            place.positive? && plus(here[1, 0], @weights[left_out(place)]),
+            place - 1,
+            at,
+            layer
+          ],
+          [
+            at.positive? && too_many(at - 1),
+            read && plus(here[0, 1], @too_many[at - 1]),
+            place,
+            at - 1,
+            layer
+          ]
         ]
       end
 
@@ -193,7 +248,9 @@ module Core
 
         read, printed = @text[at - 1], @number[place - 1]
         return :unread if read == "?"
-        return :same if [read, Number::TWINS[read]].include?(printed) || Number::TWINS[printed] == read
+        if [read, Number::TWINS[read]].include?(printed) || Number::TWINS[printed] == read
+          return :same
+        end
 
         LOOK_ALIKES.include?(read + printed) ? :looks_alike : :other
       end

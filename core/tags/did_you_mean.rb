@@ -2,8 +2,8 @@
 
 module Core
   module Tags
-    # A number typed at the water or from paper, as the series prints it, and the numbers that may have been meant when
-    # it is none of those that are known here.
+    # A number typed at the water or from paper, as the series prints it, and the numbers that may
+    # have been meant when it is none of those that are known here.
     module DidYouMean
       MOST = 3
       # Two slips are more than a question is worth. House rule.
@@ -16,7 +16,8 @@ module Core
         return { number:, near: [] } if known.include?(number) || Number.normalise(typed).empty?
 
         reading = Reading.new(typed)
-        likely = known.sort.map { |one| [reading.log(one), one] }.select { |log, _| log > LEAST_LOG }
+        likely =
+          known.sort.map { |one| [reading.log(one), one] }.select { |log, _| log > LEAST_LOG }
         near = likely.sort_by { |log, one| [-log, one] }.first(MOST)
         { number:, near: near.map { |_, one| { number: one, slips: reading.fit(one).slips } } }
       end

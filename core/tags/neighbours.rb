@@ -9,37 +9,44 @@ module Core
       MOST_UNREAD = 3
       DIGITS = ("0".."9").to_a.freeze
       ALIKE = Alignment::LOOK_ALIKES.map(&:chars).select { |pair| pair.all?(/\d/) }
-                                    .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }.freeze
+        .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }.freeze
 
       module_function
 
       # [String] of that many digits, or nil when too much is unread.
-      #   slips: 1 keeps to what one slip makes; 2 looks for a second beside one that is likely; 3 beside any
+      #   slips: 1 keeps to what one slip makes; 2 looks for a second beside one that is likely; 3
+      #          beside any
       def of(tail, digits:, slips:)
         return nil if tail.count("?") > MOST_UNREAD
 
         found = case tail.size
-                when digits then misread(tail, slips)
-                when digits - 1 then longer(tail, slips) + misread(tail.rjust(digits, "0"), slips - 1)
-                when 1...digits then misread(tail.rjust(digits, "0"), slips - 1)
-                when digits + 1 then shorter(tail, slips)
-                when digits + 2 then shorter(tail, 1).flat_map { |one| shorter(one, 1) }
-                else []
-                end
+        when digits then misread(tail, slips)
+        when digits - 1 then longer(tail,
+          slips) + misread(tail.rjust(digits, "0"), slips - 1)
+        when 1...digits then misread(tail.rjust(digits, "0"), slips - 1)
+        when digits + 1 then shorter(tail, slips)
+        when digits + 2 then shorter(tail, 1).flat_map { |one| shorter(one, 1) }
+        else []
+        end
         found.select { |one| one.size == digits }.uniq
       end
 
-      # As many digits as were printed. A second slip is looked for only beside one that is likely itself.
+      # As many digits as were printed. A second slip is looked for only beside one that is likely
+      # itself.
       def misread(tail, slips)
         return unread(tail, slips - tail.count("?")) if tail.include?("?")
 
         likely = alike(tail) + swaps(tail)
         once = (0...tail.size).flat_map { |at| replaced(tail, at, DIGITS) } + likely
-        slips < 2 ? once : once + (slips > 2 ? once : likely).flat_map { |one| alike(one) }
+        if slips < 2
+          once
+        else
+          once + (slips > 2 ? once : likely).flat_map { |one| alike(one) }
+        end
       end
 
-      # Beside a single one that is unread a slip is looked for too, if it is likely: anything else weighs no more than
-      # "none of these".
+      # Beside a single one that is unread a slip is looked for too, if it is likely: anything else
+      # weighs no more than "none of these".
       def unread(tail, slips)
         whole = filled(tail)
         return whole if slips < 1
@@ -49,7 +56,10 @@ module Core
 
       # One was left out.
       def longer(tail, slips)
-        whole = (0..tail.size).flat_map { |at| DIGITS.flat_map { |digit| filled(tail.dup.insert(at, digit)) } }.uniq
+        whole =
+          (0..tail.size)
+            .flat_map { |at| DIGITS.flat_map { |digit| filled(tail.dup.insert(at, digit)) } }
+            .uniq
         beside(whole, tail, slips)
       end
 
@@ -59,11 +69,16 @@ module Core
         beside(whole, tail, slips)
       end
 
-      def beside(whole, tail, slips) = slips < 3 || tail.include?("?") ? whole : whole + whole.flat_map { |one| alike(one) }
+      def beside(whole, tail, slips)
+        slips < 3 || tail.include?("?") ? whole : whole + whole.flat_map { |one| alike(one) }
+      end
 
       # Of neighbours that could both be read.
       def swaps(tail)
-        places = (0...(tail.size - 1)).reject { |at| tail[at, 2].include?("?") || tail[at] == tail[at + 1] }
+        places =
+          (0...(tail.size - 1)).reject do |at|
+            tail[at, 2].include?("?") || tail[at] == tail[at + 1]
+          end
         places.map { |at| tail.dup.tap { |one| one[at], one[at + 1] = one[at + 1], one[at] } }
       end
 
@@ -73,10 +88,20 @@ module Core
       end
 
       # With one digit replaced by each that looks like it.
-      def alike(tail) = (0...tail.size).flat_map { |at| replaced(tail, at, ALIKE.fetch(tail[at], [])) }
+      def alike(tail)
+        (0...tail.size).flat_map { |at| replaced(tail, at, ALIKE.fetch(tail[at], [])) }
+      end
 
       def replaced(tail, at, digits) = digits.map { |digit| tail.dup.tap { |one| one[at] = digit } }
-      private_class_method :misread, :unread, :beside, :longer, :shorter, :swaps, :filled, :alike, :replaced
+      private_class_method :misread,
+        :unread,
+        :beside,
+        :longer,
+        :shorter,
+        :swaps,
+        :filled,
+        :alike,
+        :replaced
     end
   end
 end

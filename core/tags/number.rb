@@ -2,33 +2,39 @@
 
 module Core
   module Tags
-    # A tag number as printed: a letter prefix and digits, no spaces, capitals; and what people write instead
-    # of it, as far as it is undone for free. 2-rules 7.
+    # A tag number as printed: a letter prefix and digits, no spaces, capitals; and what people
+    # write instead of it, as far as it is undone for free. 2-rules 7.
     module Number
       # Letters that stand where the series prints a digit.
       TWINS = { "O" => "0", "Q" => "0", "D" => "0", "I" => "1", "L" => "1", "|" => "1", "Z" => "2",
                 "S" => "5", "G" => "6", "B" => "8" }.freeze
       # Letters of other alphabets that look like ours; full-width ones are folded by NFKC.
       ALPHABETS = %w[АВЕКМНОРСТУХІЅΑΒΕΖΗΙΚΜΝΟΡΤΥΧ ABEKMHOPCTYXISABEZHIKMNOPTYX].freeze
-      # Spaces, hyphens of every kind, and what else stands between; spelled out, as core runs compiled too.
-      SEPARATORS = %r{[\s\u00A0\u00AD\u058A\u2000-\u200B\u2010-\u2015\u202F\u2212\u3000._/\\·•:,;'"#°º()\[\]-]}
+      # Spaces, hyphens of every kind, and what else stands between; spelled out, as core runs
+      # compiled too.
+      SEPARATORS =
+        %r{[\s\u00A0\u00AD\u058A\u2000-\u200B\u2010-\u2015\u202F\u2212\u3000._/\\·•:,;'"#°º()\[\]-]}
       # "No. 4217", "Tag no 4217", "Number: 4217"
-      LABEL = /\A\s*(?:TAG\b[\s.:#]*)?(?:(?:NUMBER|NUMMER|NUM|NO|NR|N)(?:\s*[.:#°º]+|\s+)|TAG\s+)?\s*(?=\S)/
+      LABEL =
+        /\A\s*(?:TAG\b[\s.:\#]*)?
+        (?:(?:NUMBER|NUMMER|NUM|NO|NR|N)(?:\s*[.:\#°º]+|\s+)|TAG\s+)?\s*(?=\S)/x
 
       module_function
 
-      # What a person typed, brought near the printed form: "ms 004-217" -> "MS004217", "No. 4217" -> "4217".
-      # `?`, `*` and `|` are kept; nothing is guessed.
+      # What a person typed, brought near the printed form: "ms 004-217" -> "MS004217", "No. 4217"
+      # -> "4217". `?`, `*` and `|` are kept; nothing is guessed.
       def normalise(text)
         folded = text.to_s.unicode_normalize(:nfkc).upcase.tr(*ALPHABETS)
         label = folded[LABEL]
-        # A series may be called NO: what follows a mere space must begin with a digit or what looks like one.
+        # A series may be called NO: what follows a mere space must begin with a digit or what looks
+        # like one.
         folded = folded[label.size, folded.size] if label && !label.strip.empty?
         folded.gsub(SEPARATORS, "")
       end
 
-      # The printed number that a text is for sure if it is one of ours at all: twins undone, a prefix or leading zeros
-      # that were left out put back. Where no series or several would do, what was typed.
+      # The printed number that a text is for sure if it is one of ours at all: twins undone, a
+      # prefix or leading zeros that were left out put back. Where no series or several would do,
+      # what was typed.
       #   series: [[prefix, digits], ...]
       def as_printed(text, series)
         found = completions(text, series)
@@ -39,11 +45,15 @@ module Core
       def completions(text, series)
         plain = normalise(text)
         # Compiled, filter_map does not take a pair apart.
-        series.map { |prefix, digits| complete(plain, prefix, digits) }.compact.uniq # rubocop:disable Performance/MapCompact
+        series
+          .filter_map do |prefix, digits|
+            complete(plain, prefix, digits)
+          end
+          .uniq
       end
 
-      # The digits of a series that a text gives, twins undone, `?` and `*` kept; nil when it is none of that series.
-      # A prefix may be left out, or have its twin digits.
+      # The digits of a series that a text gives, twins undone, `?` and `*` kept; nil when it is
+      # none of that series. A prefix may be left out, or have its twin digits.
       def tail(plain, prefix)
         rest = prefixed?(plain, prefix) ? plain[prefix.size, plain.size] : plain
         # Without the prefix most of it must be digits: ZZ9 is a word.
@@ -63,7 +73,8 @@ module Core
       # The parts of a complete number, or nil: { prefix: "MS", serial: 4217, digits: 6 }.
       def parts(text)
         match = /\A(?<prefix>[A-Z]{1,4})(?<digits>\d{1,9})\z/.match(normalise(text))
-        match && { prefix: match[:prefix], serial: match[:digits].to_i, digits: match[:digits].size }
+        match &&
+          { prefix: match[:prefix], serial: match[:digits].to_i, digits: match[:digits].size }
       end
 
       def complete(plain, prefix, digits)

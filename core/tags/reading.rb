@@ -2,8 +2,9 @@
 
 module Core
   module Tags
-    # A number as somebody read and wrote it: `?` is one character that cannot be read, `*` any run of them.
-    # How well it goes with a printed number, what went wrong in words, and which numbers it may be. 2-rules 7.
+    # A number as somebody read and wrote it: `?` is one character that cannot be read, `*` any run
+    # of them. How well it goes with a printed number, what went wrong in words, and which numbers
+    # it may be. 2-rules 7.
     class Reading
       Fit = Struct.new(:log, :slips, :filled, keyword_init: true)
 
@@ -20,7 +21,8 @@ module Core
 
       def log(number) = @alignment.log(number)
 
-      # slips: sentences about what went wrong;  filled: characters that stand for what could not be read
+      # slips: sentences about what went wrong;  filled: characters that stand for what could not be
+      #        read
       def fit(number)
         way = @alignment.way(number)
         unread, wrong = way.steps.partition { |name, _, _| name == :unread }
@@ -33,7 +35,11 @@ module Core
       # The weights that the way to a number is made of, for setting them.
       def weights(number)
         steps = @alignment.way(number).steps.map(&:first)
-        printed = @text.count("^?*") - steps.sum { |name| { swapped: 2, looks_alike: 1, other: 1, too_many: 1, doubled: 1 }.fetch(name, 0) }
+        printed =
+          @text.count("^?*") -
+          steps.sum do |name|
+            { swapped: 2, looks_alike: 1, other: 1, too_many: 1, doubled: 1 }.fetch(name, 0)
+          end
         Array.new(printed, :same) + (steps - [:unread])
       end
 
@@ -48,19 +54,24 @@ module Core
         complete? && series.any? { |prefix, digits| Number.tail(@text, prefix)&.size == digits }
       end
 
-      # Whether it may be a number of one of these series, [[prefix, digits], ...], as far as it can be read.
-      # A run says only what is left beside it.
+      # Whether it may be a number of one of these series, [[prefix, digits], ...], as far as it can
+      # be read. A run says only what is left beside it.
       def of_series?(series)
         series.any? do |prefix, digits|
           tail = Number.tail(@text, prefix) or next false
           read = tail.count("0-9?")
-          tail.include?("*") ? read <= digits && (read.positive? || Number.prefixed?(@text, prefix)) : read.between?(1, digits + 1)
+          if tail.include?("*")
+            read <= digits && (read.positive? || Number.prefixed?(@text, prefix))
+          else
+            read.between?(1, digits + 1)
+          end
         end
       end
 
-      # Every number of a series that this may be a reading of: one wrong digit, neighbours swapped, one left out or one too many,
-      # and beside one that looks alike, or two swapped, another that looks alike; a prefix or leading zeros left out. What takes
-      # more than that weighs too little to be looked for among a million.
+      # Every number of a series that this may be a reading of: one wrong digit, neighbours swapped,
+      # one left out or one too many, and beside one that looks alike, or two swapped, another that
+      # looks alike; a prefix or leading zeros left out. What takes more than that weighs too little
+      # to be looked for among a million.
       # nil when that would be too many, or a run stands for any: then it is asked for by #pattern.
       #   slips: see Neighbours; 1 for those that come near to an exact number only
       def neighbours(prefix:, digits:, slips: 2)
@@ -72,8 +83,8 @@ module Core
         end.uniq
       end
 
-      # For SQL's LIKE, where a run stands for any: the series' prefix and what is left of the digits, or nil when
-      # nothing is left.
+      # For SQL's LIKE, where a run stands for any: the series' prefix and what is left of the
+      # digits, or nil when nothing is left.
       def pattern(prefix:)
         tail = Number.tail(@text, prefix)
         return nil if tail.nil? || !(tail.match?(/\d/) || Number.prefixed?(@text, prefix))
@@ -83,12 +94,19 @@ module Core
 
       private
 
-      # The digits that may have been meant. A character of the prefix may have been left out, added or misread, where the digits
-      # are nearly whole.
+      # The digits that may have been meant. A character of the prefix may have been left out, added
+      # or misread, where the digits are nearly whole.
       def tails(prefix, digits)
         least = Number.prefixed?(@text, prefix) ? prefix.size + 1 : 1
-        cut = (least..(prefix.size + 1)).map { |size| @text[size..].to_s if @text[0, size].match?(/\A[A-Z]+\z/) }
-        cut = cut.compact.filter_map { |rest| Number.tail(rest, prefix) }.select { |tail| (tail.size - digits).abs <= 1 }
+        cut =
+          (least..(prefix.size + 1)).map do |size|
+            @text[size..].to_s if @text[0, size].match?(/\A[A-Z]+\z/)
+          end
+        cut =
+          cut
+            .compact
+            .filter_map { |rest| Number.tail(rest, prefix) }
+            .select { |tail| (tail.size - digits).abs <= 1 }
         [*Number.tail(@text, prefix), *cut].uniq
       end
 

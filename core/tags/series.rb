@@ -8,9 +8,16 @@ module Core
     Series = Struct.new(:prefix, :digits, :first_serial, :last_serial, keyword_init: true) do
       def initialize(**)
         super
-        refuse("prefix", "A prefix is 1 to 4 capital letters; #{prefix.inspect} is not.") unless prefix.to_s.match?(/\A[A-Z]{1,4}\z/)
+        unless prefix.to_s.match?(/\A[A-Z]{1,4}\z/)
+          refuse("prefix", "A prefix is 1 to 4 capital letters; #{prefix.inspect} is not.")
+        end
         refuse("digits", "Tags carry 1 to 9 digits, not #{digits}.") unless (1..9).cover?(digits)
-        refuse("last_serial", "The last number #{last_serial} comes before the first #{first_serial}.") if last_serial < first_serial
+        if last_serial < first_serial
+          refuse(
+            "last_serial",
+            "The last number #{last_serial} comes before the first #{first_serial}."
+          )
+        end
         return if first_serial >= 0 && last_serial < 10**digits
 
         refuse("last_serial", "#{last_serial} does not fit on a tag with #{digits} digits.")

@@ -6,8 +6,8 @@ module Core
     #
     #   used: Integer tags applied;  days: over which;  trips: on how many trips
     #
-    # `reorder_at` is the stock that lasts over the delivery time 19 times in 20: a Poisson count whose
-    # rate is itself uncertain, so its variance is mean + mean^2 / used.
+    # `reorder_at` is the stock that lasts over the delivery time 19 times in 20: a Poisson count
+    # whose rate is itself uncertain, so its variance is mean + mean^2 / used.
     #
     # Source: Poisson counting; gamma-distributed rate (negative binomial prediction).
     module UseRate
@@ -21,9 +21,16 @@ module Core
 
       # Returns { per_day:, per_trip:, reorder_at:, estimated: }; rates nil when not estimated.
       def from(used:, days:, trips:)
-        return { per_day: nil, per_trip: nil, reorder_at: FIXED_RESERVE, estimated: false } if used < MIN_USED || days < 1 || trips < 1
+        if used < MIN_USED || days < 1 || trips < 1
+          return { per_day: nil, per_trip: nil, reorder_at: FIXED_RESERVE, estimated: false }
+        end
 
-        { per_day: used / days.to_f, per_trip: used / trips.to_f, reorder_at: upper(used, used / days.to_f * DELIVERY_DAYS), estimated: true }
+        {
+          per_day: used / days.to_f,
+          per_trip: used / trips.to_f,
+          reorder_at: upper(used, used / days.to_f * DELIVERY_DAYS),
+          estimated: true
+        }
       end
 
       # Most tags that one trip will use, 19 times in 20.

@@ -2,7 +2,8 @@
 
 module Core
   module Trips
-    # Whether a member may tag on a day. R8. Without it tags are withheld from the card; logging and recaptures still work.
+    # Whether a member may tag on a day. R8. Without it tags are withheld from the card; logging and
+    # recaptures still work.
     #
     #   member: { permit_number:, permit_expires_on: Date | nil, trained: ["tagging", "venting"] }
     module Authorisation
@@ -13,27 +14,37 @@ module Core
 
       module_function
 
-      # What the member reads. Returns a Finding: stop when tags are withheld, care when it runs out soon.
+      # What the member reads. Returns a Finding: stop when tags are withheld, care when it runs out
+      # soon.
       def check(member:, on:)
         number, expires_on, trained = member.values_at(:permit_number, :permit_expires_on, :trained)
         case state(member, on)
-        when :no_permit then stop("You have no permit number on file. #{WITHHELD} Ask the coordinator.")
-        when :expired then stop("Your permit #{number} expired on #{Units.day_text(expires_on)}. #{WITHHELD} Ask the coordinator to renew it.")
-        when :untrained then Finding.stop(:training, "You are not trained for tagging yet. #{WITHHELD}", "training")
-        when :urgent then care("Your permit #{number} runs out in #{(expires_on - on).to_i} days, on #{Units.day_text(expires_on)}. Renew it now.")
-        when :soon then care("Your permit #{number} runs out on #{Units.day_text(expires_on)}, in #{(expires_on - on).to_i} days.")
-        else Finding.ok(:permit, "Permit #{number}, valid until #{Units.day_text(expires_on)}; trained for #{trained.join(' and ')}.", "permit")
+        when :no_permit then stop("You have no permit number on file. #{WITHHELD} Ask the " \
+          "coordinator.")
+        when :expired then stop("Your permit #{number} expired on #{Units.day_text(expires_on)}. " \
+          "#{WITHHELD} Ask the coordinator to renew it.")
+        when :untrained then Finding.stop(:training, "You are not trained for tagging yet. " \
+          "#{WITHHELD}", "training")
+        when :urgent then care("Your permit #{number} runs out in #{(expires_on - on).to_i} " \
+          "days, on #{Units.day_text(expires_on)}. Renew it now.")
+        when :soon then care("Your permit #{number} runs out on #{Units.day_text(expires_on)}, " \
+          "in #{(expires_on - on).to_i} days.")
+        else Finding.ok(:permit, "Permit #{number}, valid until #{Units.day_text(expires_on)}; " \
+          "trained for #{trained.join(' and ')}.", "permit")
         end
       end
 
-      # What others read of a member: a Finding whose text goes on from the name, as "has no permit on file".
+      # What others read of a member: a Finding whose text goes on from the name, as "has no permit
+      # on file".
       def standing(member:, on:)
         expires_on = member[:permit_expires_on]
         case state(member, on)
         when :no_permit then stop("has no permit on file")
         when :expired then stop("has a permit that ended on #{Units.day_text(expires_on)}")
         when :untrained then Finding.stop(:training, "is not trained for tagging yet", "training")
-        when :urgent, :soon then care("may tag; the permit ends on #{Units.day_text(expires_on)}, in #{(expires_on - on).to_i} days")
+        when :urgent, :soon then care("may tag; the permit ends on " \
+          "#{Units.day_text(expires_on)}, in " \
+          "#{(expires_on - on).to_i} days")
         else Finding.ok(:permit, "may tag", "permit")
         end
       end

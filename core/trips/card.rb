@@ -2,8 +2,8 @@
 
 module Core
   module Trips
-    # All that the Deck needs to know before the water, as data; the rules are core's own, which the phone runs too
-    # (see Field). R9.
+    # All that the Deck needs to know before the water, as data; the rules are core's own, which the
+    # phone runs too (see Field). R9.
     #
     #   trip:    Hash, passed through;  spots: [Hash];  laws: [Law::Entry]
     #   species: [Fish::Species], the likeliest first
@@ -12,35 +12,63 @@ module Core
     #   authorisation: Finding;  trained_to_vent: true | false
     #   tagging_seconds: { air class => own median } where enough are timed
     #   series:     [[prefix, digits], ...] of the programme, for numbers that are typed
-    #   known_fish: [{ number:, species_code:, length_mm:, length_kind:, released_on: }] at large here, so that a recapture
-    #               is told its story at once
+    #   known_fish: [{ number:, species_code:, length_mm:, length_kind:, released_on: }] at large
+    #               here, so that a recapture is told its story at once
     module Card
       FORMAT = 3
-      SPECIES = %i[code common_name guild_key tail bladder weight_a weight_b fl_to_tl typical_mm large_mm min_mm max_mm min_taggable_mm in_water_only_mm
-                   warm_c stop_c hazards].freeze
-      LAW = %i[species_code min_mm max_mm length_kind season bag_limit in_water_only_mm authority checked_on].freeze
+      SPECIES = %i[
+        code common_name guild_key tail bladder weight_a weight_b fl_to_tl typical_mm large_mm
+        min_mm max_mm min_taggable_mm in_water_only_mm warm_c stop_c hazards
+      ].freeze
+      LAW = %i[
+        species_code min_mm max_mm length_kind season bag_limit in_water_only_mm authority
+        checked_on
+      ].freeze
 
       module_function
 
-      def compile(trip:, species:, pouch:, rules:, authorisation:, spots: [], laws: [], known_fish: [], tagging_seconds: {}, trained_to_vent: false,
-                  series: [])
-        { format: FORMAT, trip:, pouch:, series:, spots:, known_fish:, tagging_seconds:, trained_to_vent:,
-          authorisation: { verdict: authorisation.verdict, text: authorisation.text }, rules: rules(rules), acts:,
-          species: species.map { |one| species(one) }, laws: laws.map { |law| law(law) } }
+      def compile(
+        trip:, species:, pouch:, rules:, authorisation:, spots: [], laws: [], known_fish: [],
+        tagging_seconds: {}, trained_to_vent: false, series: []
+      )
+        {
+          format: FORMAT, trip:, pouch:, series:, spots:, known_fish:, tagging_seconds:,
+          trained_to_vent:,
+          authorisation: {
+            verdict: authorisation.verdict,
+            text: authorisation.text
+          },
+          rules: rules(rules),
+          acts:,
+          species: species.map { |one| species(one) },
+          laws: laws.map { |law| law(law) }
+        }
       end
 
       # Only what differs from our own defaults has to be told.
       def rules(rules)
         default = Protocol::HouseRules.default
-        { version: rules.version, own_version: rules.own_version, figures: rules.figures, guild_notes: rules.guild_notes,
-          choices: rules.choices.reject { |key, choice| choice == default.choices[key] } }
+        {
+          version: rules.version, own_version: rules.own_version, figures: rules.figures,
+          guild_notes: rules.guild_notes,
+          choices: rules.choices.reject { |key, choice| choice == default.choices[key] }
+        }
       end
 
-      # Which taps may come next, the natural one first ("start" before the first), and in which stages a mark is made.
-      def acts = { next: Handling::Stages::MAY_FOLLOW.transform_keys { |act| act || "start" }, marks: Handling::Stages::MARKS }
+      # Which taps may come next, the natural one first ("start" before the first), and in which
+      # stages a mark is made.
+      def acts
+        {
+          next: Handling::Stages::MAY_FOLLOW.transform_keys { |act| act || "start" },
+          marks: Handling::Stages::MARKS
+        }
+      end
 
       def species(one)
-        one.to_h.slice(*SPECIES).merge(guild_name: one.guild.name, length_kind: one.length_kind, taggable: one.taggable?)
+        one
+          .to_h
+          .slice(*SPECIES)
+          .merge(guild_name: one.guild.name, length_kind: one.length_kind, taggable: one.taggable?)
       end
 
       def law(entry) = entry.to_h.slice(*LAW).merge(sentence: entry.sentence)

@@ -13,7 +13,9 @@ module Core
       def self.stop(key, text, source) = new(key:, verdict: :stop, text:, source:).freeze
 
       # The worst of several: what a summary shows.
-      def self.worst(findings) = %i[stop care ok].find { |verdict| findings.any? { |one| one.verdict == verdict } } || :ok
+      def self.worst(findings)
+        %i[stop care ok].find { |verdict| findings.any? { |one| one.verdict == verdict } } || :ok
+      end
     end
   end
 end

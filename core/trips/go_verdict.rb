@@ -13,45 +13,115 @@ module Core
       # Returns { species_code:, verdict: :ok | :care | :stop, findings: [Finding] }.
       # law: Law::Entry of the species and water, nil where none is entered
       def for(species:, plan:, rules:, law: nil)
-        findings = [season(species, plan, law), temperature(species, plan), depth(species, plan, rules), swallowed(species, plan, rules), barbs(plan, rules)].compact
+        findings = [
+          season(species, plan, law),
+          temperature(species, plan),
+          depth(species, plan, rules),
+          swallowed(species, plan, rules),
+          barbs(plan, rules)
+        ].compact
         { species_code: species.code, verdict: Finding.worst(findings), findings: }
       end
 
       def season(species, plan, law)
         return nil if law.nil? || law.open_on?(plan.held_on)
 
-        Finding.stop(:season, "The season for #{species.common_name} is closed on that day: do not fish for it. Local rules decide.", "law as entered")
+        Finding.stop(
+          :season,
+          "The season for #{species.common_name} is closed on that day: do not fish for it. " \
+            "Local rules decide.",
+          "law as entered"
+        )
       end
 
       def temperature(species, plan)
         temp, name, warm = plan.warmest_c, species.common_name, Units.temp_text(species.warm_c)
-        return Finding.care(:temperature, "No water temperature yet. Read it before you fish: #{name} is not tagged from #{Units.temp_text(species.stop_c)}.", "house rule") if temp.nil?
+        if temp.nil?
+          return (
+            Finding.care(
+              :temperature,
+              "No water temperature yet. Read it before you fish: #{name} is not tagged from " \
+                "#{Units.temp_text(species.stop_c)}.",
+              "house rule"
+            )
+          )
+        end
 
         read = Units.temp_text(temp)
-        return Finding.ok(:temperature, "#{read} is cool enough for #{name} (warm from #{warm}).", "house rule") if temp < species.warm_c
-        return Finding.stop(:temperature, "#{read} is at or above #{Units.temp_text(species.stop_c)}, where #{name} is neither targeted nor tagged.", "house rule") if temp >= species.stop_c
-        return Finding.stop(:temperature, "#{read} is warm for a fragile fish (from #{warm}): do not target #{name} today.", "house rule") if species.guild.air_class == :fragile
+        if temp < species.warm_c
+          return (
+            Finding.ok(
+              :temperature,
+              "#{read} is cool enough for #{name} (warm from #{warm}).",
+              "house rule"
+            )
+          )
+        end
+        if temp >= species.stop_c
+          return (
+            Finding.stop(
+              :temperature,
+              "#{read} is at or above #{Units.temp_text(species.stop_c)}, where #{name} is " \
+                "neither targeted nor tagged.",
+              "house rule"
+            )
+          )
+        end
+        if species.guild.air_class == :fragile
+          return (
+            Finding.stop(
+              :temperature,
+              "#{read} is warm for a fragile fish (from #{warm}): do not target #{name} today.",
+              "house rule"
+            )
+          )
+        end
 
-        Finding.care(:temperature, "#{read} is warm for #{name} (from #{warm}): shorter lifts, land it fast, unhook in the water.", "house rule")
+        Finding.care(
+          :temperature,
+          "#{read} is warm for #{name} (from #{warm}): " \
+            "shorter lifts, land it fast, unhook in the water.",
+          "house rule"
+        )
       end
 
-      READY = { descend: "have the descender ready", vent: "have the needle ready if you are trained", rest_in_net: "have the net in the water" }.freeze
+      READY = {
+        descend: "have the descender ready",
+        vent: "have the needle ready if you are trained",
+        rest_in_net: "have the net in the water"
+      }.freeze
 
       def depth(species, plan, rules)
         warn = Handling::Pressure.warn_from_m(species, plan.water)
         return nil if warn.nil? || plan.depth_to_m.nil? || plan.depth_to_m < warn
 
         Finding.care(:depth,
-                     "From #{warn} m #{species.common_name} comes up with pressure injury; you plan to #{plan.depth_to_m} m. " \
-                     "Slow the last part, and #{READY.fetch(rules.school(:pressure))}.", "school J")
+          "From #{warn} m #{species.common_name} comes up with pressure injury; you " \
+            "plan to #{plan.depth_to_m} m. " \
+            "Slow the last part, and #{READY.fetch(rules.school(:pressure))}.", "school J")
       end
 
       # A static bait is swallowed; in warm water that kills.
       def swallowed(species, plan, rules)
-        return nil unless plan.bait == "natural" && plan.hook != "circle" && plan.warmest_c && plan.warmest_c >= species.warm_c
+        unless plan.bait == "natural" && plan.hook != "circle" && plan.warmest_c &&
+            plan.warmest_c >= species.warm_c
+          return nil
+        end
 
-        instead = rules.school(:hooks) == :flattened_circle ? "circle hooks, or strike within two seconds" : "strike within two seconds"
-        Finding.care(:bait, "Natural bait on a #{plan.hook} hook is swallowed, and in warm water that kills: #{instead}.", "school N")
+        instead =
+          (
+            if rules.school(:hooks) == :flattened_circle
+              "circle hooks, or strike within two seconds"
+            else
+              "strike within two seconds"
+            end
+          )
+        Finding.care(
+          :bait,
+          "Natural bait on a #{plan.hook} hook is swallowed, and in warm water that kills: " \
+            "#{instead}.",
+          "school N"
+        )
       end
 
       def barbs(plan, rules)

@@ -2,7 +2,8 @@
 
 module Core
   module Trips
-    # The checklist of a plan: each item with its reason and, where it has a number, a test against what the member owns. R2.
+    # The checklist of a plan: each item with its reason and, where it has a number, a test against
+    # what the member owns. R2.
     #
     # An item: { key:, name:, required:, reason:, source:, state:, detail: }
     #   state: :fits | :does_not_fit | :not_owned | :owned (no number to test)
@@ -29,8 +30,11 @@ module Core
       end
 
       def items
-        [net, handle, forceps, long_forceps, cutters, remover, board, tape, scale, sling, cradle, bucket, cover, foam, gloves, grip, release_tool, spreaders,
-         descender, venting, antiseptic, applicator, needles, sheets, camera, towel, first_aid, net_ready].compact
+        [
+          net, handle, forceps, long_forceps, cutters, remover, board, tape, scale, sling, cradle,
+          bucket, cover, foam, gloves, grip, release_tool, spreaders, descender, venting,
+          antiseptic, applicator, needles, sheets, camera, towel, first_aid, net_ready
+        ].compact
       end
 
       private
@@ -41,189 +45,415 @@ module Core
         return untouched_net if every_guild?(:net, :surface_release)
         return by_hand_net if every_guild?(:net, :by_hand)
 
-        reason = "Knotless rubber; the longest expected fish (#{cm(plan.longest_mm)}) must lie in it without bending. A net that is too small is worse than none."
-        return item(:net, "landing net", true, reason, "school F", :does_not_fit, "the net is not knotless rubber") if locker.net_hoop_mm && !locker.net_rubber
+        reason =
+          "Knotless rubber; the longest expected fish (#{cm(plan.longest_mm)}) must lie in it " \
+            "without bending. A net that is too small is worse than none."
+        if locker.net_hoop_mm && !locker.net_rubber
+          return (
+            item(
+              :net, "landing net", true, reason, "school F", :does_not_fit,
+              "the net is not knotless rubber"
+            )
+          )
+        end
 
-        numeric(:net, "landing net", reason, "school F", locker.net_hoop_mm, plan.longest_mm, "mm hoop")
+        numeric(
+          :net, "landing net", reason, "school F",
+          locker.net_hoop_mm,
+          plan.longest_mm,
+          "mm hoop"
+        )
       end
 
       def untouched_net
-        item(:net, "landing net", false, "Under the house rule small fragile fish are unhooked at the surface; a net is for the one that needs help or a tag.",
-             "school F", owned_state(:net_hoop_mm))
+        item(
+          :net, "landing net", false,
+          "Under the house rule small fragile fish are unhooked at the surface; a net is for the " \
+            "one that needs help or a tag.",
+          "school F",
+          owned_state(:net_hoop_mm)
+        )
       end
 
       def by_hand_net
-        item(:net, "landing net", false, "Fish are taken by hand in the shallows under the house rule.", "school F", owned_state(:net_hoop_mm))
+        item(
+          :net, "landing net", false,
+          "Fish are taken by hand in the shallows under the house rule.", "school F",
+          owned_state(:net_hoop_mm)
+        )
       end
 
-      def every_guild?(question, school) = plan.guild_keys.any? && plan.guild_keys.all? { |guild| rules.school(question, guild) == school }
+      def every_guild?(question, school)
+        plan.guild_keys.any? &&
+          plan.guild_keys.all? { |guild| rules.school(question, guild) == school }
+      end
 
       # It fits only where the net reaches the fish: see Landing.
       def handle
         return nil if every_guild?(:net, :by_hand)
 
-        need_m = [plan.hand_height_m + 0.5, Math.hypot(plan.hand_height_m, locker.hoop_radius_m) + 0.1].max
-        numeric(:handle, "net handle", "Your hand is #{plan.hand_height_m} m above the water; the hoop must reach the fish beyond your feet.", "geometry",
-                locker.net_handle_m && (locker.net_handle_m * 1000).round, (need_m * 1000).round, "mm", required: !every_guild?(:net, :surface_release))
+        need_m = [
+          plan.hand_height_m + 0.5,
+          Math.hypot(plan.hand_height_m, locker.hoop_radius_m) + 0.1
+        ].max
+        numeric(
+          :handle,
+          "net handle",
+          "Your hand is #{plan.hand_height_m} m above the water; the hoop must reach the fish " \
+            "beyond your feet.",
+          "geometry",
+          locker.net_handle_m && (locker.net_handle_m * 1000).round,
+          (need_m * 1000).round,
+          "mm",
+          required: !every_guild?(:net, :surface_release)
+        )
       end
 
       def forceps
         long = (locker.forceps_mm || []).count { |mm| mm >= FORCEPS_MM }
         state = if long >= 2 then :fits
-                else long.zero? ? :not_owned : :does_not_fit
-                end
-        item(:forceps, "two pairs of long-nosed forceps", true, "One gets dropped; sometimes one holds and one turns.", "house rule", state,
-             long == 1 ? "one pair missing" : nil)
+        else long.zero? ? :not_owned : :does_not_fit
+        end
+        item(
+          :forceps, "two pairs of long-nosed forceps", true,
+          "One gets dropped; sometimes one holds and one turns.", "house rule", state,
+          long == 1 ? "one pair missing" : nil
+        )
       end
 
       def long_forceps
         return nil unless plan.guild_keys.intersect?(TOOTHED)
 
-        numeric(:long_forceps, "extra long forceps", "Toothed fish are expected: hands stay away from the mouth.", "guild table", (locker.forceps_mm || []).max,
-                LONG_FORCEPS_MM, "mm")
+        numeric(
+          :long_forceps, "extra long forceps",
+          "Toothed fish are expected: hands stay away from the mouth.", "guild table",
+          (locker.forceps_mm || []).max,
+          LONG_FORCEPS_MM,
+          "mm"
+        )
       end
 
       def cutters
         need = locker.hook_wire_mm || 2.0
-        numeric(:cutters, "hook cutters", "They must go through the thickest hook in the box (#{need} mm), also for a hook in a person.", "house rule",
-                locker.cutters_mm, need, "mm wire")
+        numeric(
+          :cutters,
+          "hook cutters",
+          "They must go through the thickest hook in the box " \
+            "(#{need} mm), also for a hook in a person.",
+          "house rule",
+          locker.cutters_mm,
+          need,
+          "mm wire"
+        )
       end
 
-      def remover = owned(:line_remover, "line-guided hook remover", true, "Turns a hook out in the water, without a hand in the mouth.", "house rule")
+      def remover
+        owned(
+          :line_remover, "line-guided hook remover", true,
+          "Turns a hook out in the water, without a hand in the mouth.", "house rule"
+        )
+      end
 
       def board
-        numeric(:board, "slick wet board", "At least as long as the longest expected fish (#{cm(plan.longest_mm)}).", "school C", locker.board_mm, plan.longest_mm, "mm",
-                required: locker.tape_mm.to_i < plan.longest_mm)
+        numeric(
+          :board,
+          "slick wet board",
+          "At least as long as the longest expected fish (#{cm(plan.longest_mm)}).",
+          "school C",
+          locker.board_mm,
+          plan.longest_mm,
+          "mm",
+          required: locker.tape_mm.to_i < plan.longest_mm
+        )
       end
 
       def tape
         return nil if locker.board_mm.to_i >= plan.longest_mm
 
-        numeric(:tape, "measuring tape", "For fish longer than the board.", "house rule", locker.tape_mm, plan.longest_mm, "mm")
+        numeric(
+          :tape, "measuring tape", "For fish longer than the board.", "house rule",
+          locker.tape_mm,
+          plan.longest_mm,
+          "mm"
+        )
       end
 
       def scale
         need = (plan.heaviest_g * SCALE_MARGIN / 1000).ceil(1)
-        numeric(:scale, "scale, zeroed with the wet sling on it", "The heaviest expected fish is #{(plan.heaviest_g / 1000).round(1)} kg.", "house rule",
-                locker.scale_kg, need, "kg", required: false)
+        numeric(
+          :scale,
+          "scale, zeroed with the wet sling on it",
+          "The heaviest expected fish is #{(plan.heaviest_g / 1000).round(1)} kg.",
+          "house rule",
+          locker.scale_kg,
+          need,
+          "kg",
+          required: false
+        )
       end
 
       def sling
-        owned(:sling, "weighing sling", rules.school(:surface) == :sling_and_mat || plan.guild_keys.include?(:carp_like),
-              "Weight hangs in the sling, never from the jaw.", "school C")
+        owned(
+          :sling,
+          "weighing sling",
+          rules.school(:surface) == :sling_and_mat || plan.guild_keys.include?(:carp_like),
+          "Weight hangs in the sling, never from the jaw.",
+          "school C"
+        )
       end
 
       # For what is too heavy, and for what is tagged in the water.
       def cradle
         if plan.heaviest_g >= CRADLE_FROM_G
-          return owned(:cradle, "cradle or stretcher", true, "Fish up to #{(plan.heaviest_g / 1000).round} kg are expected: too heavy to carry by hand.",
-                       "house rule")
+          return (
+            owned(
+              :cradle, "cradle or stretcher", true,
+              "Fish up to #{(plan.heaviest_g / 1000).round} kg " \
+                "are expected: too heavy to carry by hand.",
+              "house rule"
+            )
+          )
         end
 
         names = tagged_in_water.map(&:common_name)
         return nil if names.empty?
 
         by_hand = every_guild?(:net, :by_hand)
-        owned(:cradle, "cradle", by_hand, "#{names.join(', ')}: a lift may be too short for the tag, so it goes in in the water, in #{'the net or ' unless by_hand}the cradle.", "school Q")
+        owned(
+          :cradle, "cradle", by_hand,
+          "#{names.join(', ')}: a lift may be too short for the tag, so it goes in in the water, " \
+            "in #{'the net or ' unless by_hand}the cradle.",
+          "school Q"
+        )
       end
 
-      # Species whose tag goes in in the water, when fresh and of usual size in the water of the plan.
+      # Species whose tag goes in in the water, when fresh and of usual size in the water of the
+      # plan.
       def tagged_in_water
         plan.species.select do |species|
           next false unless species.taggable?
 
-          situation = Handling::Situation.new(species:, rules:, water: plan.water, encounter: { water_temp_c: plan.warmest_c })
+          situation =
+            Handling::Situation.new(
+              species:, rules:, water: plan.water,
+              encounter: {
+                water_temp_c: plan.warmest_c
+              }
+            )
           air_budget = Handling::AirBudget.for(situation)
-          told = Handling::TagDecision.advise(situation, score: Handling::Caution.score(situation, air_budget:), air_budget:, authorised: true, tag_in_hand: true)
+          told =
+            Handling::TagDecision.advise(
+              situation,
+              score: Handling::Caution.score(situation, air_budget:),
+              air_budget:,
+              authorised: true,
+              tag_in_hand: true
+            )
           told[:where] == :water
         end
       end
 
-      def bucket = owned(:bucket, "bucket of fresh water", false, "For short waits and for wetting board and hands.", "house rule")
+      def bucket
+        owned(
+          :bucket, "bucket of fresh water", false,
+          "For short waits and for wetting board and hands.", "house rule"
+        )
+      end
 
       def cover
         return nil if rules.school(:surface) == :board_bare
 
-        owned(:head_cover, "wet smooth head cover", true, "Eyes covered, it lies still for the tag.", "school C")
+        owned(
+          :head_cover, "wet smooth head cover", true, "Eyes covered, it lies still for the tag.",
+          "school C"
+        )
       end
 
-      def foam = rules.school(:surface) == :foam_and_cover ? owned(:foam, "wet foam", true, "The house lays fish on soaked foam.", "school C") : nil
+      def foam
+        return unless rules.school(:surface) == :foam_and_cover
+
+        owned(:foam, "wet foam", true, "The house lays fish on soaked foam.", "school C")
+      end
 
       def gloves
         return nil unless rules.school(:touch) == :gloves_at_jaw
 
         needed = plan.guild_keys.intersect?(GLOVED)
-        owned(:gloves, "wet smooth gloves", needed, needed ? "A jaw or bill is held: a safe hand holds still." : "Allowed where a jaw is held; wet them first.",
-              "school B")
+        owned(
+          :gloves, "wet smooth gloves", needed,
+          (
+            if needed
+              "A jaw or bill is held: a safe hand holds still."
+            else
+              "Allowed where a jaw is held; wet them first."
+            end
+          ),
+          "school B"
+        )
       end
 
       def grip
         return nil if rules.school(:grips) == :none
 
-        state = { "swivel" => :fits, "fixed" => rules.school(:grips) == :free ? :fits : :does_not_fit }.fetch(locker.grip, :not_owned)
-        item(:grip, "lip grip", false, "A fish that rolls in a fixed grip splits its jaw.", "school E", state,
-             state == :does_not_fit ? "only a swivel head, in the water or with the body supported" : nil)
+        state = {
+          "swivel" => :fits,
+          "fixed" => rules.school(:grips) == :free ? :fits : :does_not_fit
+        }.fetch(locker.grip, :not_owned)
+        item(
+          :grip, "lip grip", false, "A fish that rolls in a fixed grip splits its jaw.", "school E",
+          state,
+          (
+            "only a swivel head, in the water or with the body supported" if state == :does_not_fit
+          )
+        )
       end
 
       def release_tool
         return nil unless plan.guild_keys.include?(:toothed_marine)
 
-        owned(:release_tool, "release tool", true, "Razor teeth: unhooked in the water, no hands near the head.", "guild table")
+        owned(
+          :release_tool, "release tool", true,
+          "Razor teeth: unhooked in the water, no hands near the head.", "guild table"
+        )
       end
 
-      def spreaders = plan.guild_keys.intersect?(TOOTHED) ? owned(:jaw_spreaders, "jaw spreaders", false, "Keep a toothed mouth open while you cut.", "house rule") : nil
+      def spreaders
+        return unless plan.guild_keys.intersect?(TOOTHED)
+
+        owned(
+          :jaw_spreaders, "jaw spreaders", false, "Keep a toothed mouth open while you cut.",
+          "house rule"
+        )
+      end
 
       def descender
-        deep = plan.species.filter_map { |one| Budgets.for(species: one, plan:, rules:)[:pressure] }.filter_map { |one| one[:lead_kg] }.max
+        deep =
+          plan
+            .species
+            .filter_map { |one| Budgets.for(species: one, plan:, rules:)[:pressure] }
+            .filter_map { |one| one[:lead_kg] }
+            .max
         return nil if deep.nil? || rules.school(:pressure) != :descend
 
-        numeric(:descender, "descending device", "Fish from #{plan.depth_to_m} m come up swollen: #{deep.round(2)} kg take the largest expected one down.", "school J",
-                locker.descender_kg, deep.round(2), "kg")
+        numeric(
+          :descender,
+          "descending device",
+          "Fish from #{plan.depth_to_m} m come up swollen: #{deep.round(2)} kg take the largest " \
+            "expected one down.",
+          "school J",
+          locker.descender_kg,
+          deep.round(2),
+          "kg"
+        )
       end
 
       def venting
-        deep = plan.species.any? { |one| (warn = Handling::Pressure.warn_from_m(one, plan.water)) && plan.depth_to_m.to_f >= warn }
+        deep =
+          plan.species.any? do |one|
+            (warn = Handling::Pressure.warn_from_m(one, plan.water)) && plan.depth_to_m.to_f >= warn
+          end
         return nil unless deep && @trained_to_vent && rules.school(:pressure) == :vent
 
-        owned(:venting_needle, "venting needle", true, "You are trained and the house allows it: one place behind the pectoral fin, shallow angle.", "school J")
+        owned(
+          :venting_needle, "venting needle", true,
+          "You are trained and the house allows it: one " \
+            "place behind the pectoral fin, shallow angle.",
+          "school J"
+        )
       end
 
       def antiseptic
-        rules.school(:wound) == :antiseptic ? owned(:antiseptic, "antiseptic", false, "Allowed in cool weather and with a permit; skip it in heat.", "school M") : nil
+        return unless rules.school(:wound) == :antiseptic
+
+        owned(
+          :antiseptic, "antiseptic", false,
+          "Allowed in cool weather and with a permit; skip it in heat.", "school M"
+        )
       end
 
-      def applicator = numeric(:applicators, "tag applicator", "Clean and sharp.", "house rule", positive(locker.applicators), 1, "")
+      def applicator
+        numeric(
+          :applicators, "tag applicator", "Clean and sharp.", "house rule",
+          positive(locker.applicators),
+          1,
+          ""
+        )
+      end
 
-      def needles = numeric(:spare_needles, "spare needle", "A blunt needle tears; a second one saves the day.", "house rule", positive(locker.spare_needles), 1, "")
+      def needles
+        numeric(
+          :spare_needles, "spare needle", "A blunt needle tears; a second one saves the day.",
+          "house rule",
+          positive(locker.spare_needles),
+          1,
+          ""
+        )
+      end
 
-      def sheets = owned(:pencil_sheets, "pencil and waterproof sheets", true, "When the phone is wet or flat.", "house rule")
+      def sheets
+        owned(
+          :pencil_sheets, "pencil and waterproof sheets", true, "When the phone is wet or flat.",
+          "house rule"
+        )
+      end
 
-      def camera = owned(:camera, "camera or phone, charged, lens clear", false, "A photo of the fish, then one of the number.", "house rule")
+      def camera
+        owned(
+          :camera, "camera or phone, charged, lens clear", false,
+          "A photo of the fish, then one of the number.", "house rule"
+        )
+      end
 
       def towel = owned(:towel, "towel", false, "For hands only, never for the fish.", "house rule")
 
       def first_aid
-        owned(:first_aid, "first aid", true, plan.alone ? "You are alone: within reach, and tell somebody where you are." : "Hooks, spines and teeth.", "house rule")
+        owned(
+          :first_aid, "first aid", true,
+          (
+            if plan.alone
+              "You are alone: within reach, and tell somebody where you are."
+            else
+              "Hooks, spines and teeth."
+            end
+          ),
+          "house rule"
+        )
       end
 
       # The last call: hands are full from here on.
       def net_ready
-        item(:net_ready, "net set up on the far side from the rod hand", true, "Hunting for a net while a fish hangs on the line is the commonest mistake there is.",
-             "house rule", :owned)
+        item(
+          :net_ready, "net set up on the far side from the rod hand", true,
+          "Hunting for a net while a fish hangs on the line is the commonest mistake there is.",
+          "house rule", :owned
+        )
       end
 
-      def owned(key, name, required, reason, source) = item(key, name, required, reason, source, owned_state(key))
+      def owned(key, name, required, reason, source)
+        item(key, name, required, reason, source, owned_state(key))
+      end
 
       def owned_state(key) = locker[key] ? :owned : :not_owned
 
       def numeric(key, name, reason, source, have, need, unit, required: true)
-        return item(key, name, required, reason, source, :not_owned, "needs #{need} #{unit}".strip) if have.nil?
-        return item(key, name, required, reason, source, :fits, "#{have} #{unit}".strip) if have >= need
+        if have.nil?
+          return (
+            item(key, name, required, reason, source, :not_owned, "needs #{need} #{unit}".strip)
+          )
+        end
+        if have >= need
+          return item(key, name, required, reason, source, :fits, "#{have} #{unit}".strip)
+        end
 
-        item(key, name, required, reason, source, :does_not_fit, "#{have} #{unit}, #{(need - have).round(2)} short".sub(" ,", ","))
+        item(
+          key, name, required, reason, source, :does_not_fit,
+          "#{have} #{unit}, #{(need - have).round(2)} short".sub(" ,", ",")
+        )
       end
 
-      def item(key, name, required, reason, source, state, detail = nil) = { key:, name:, required:, reason:, source:, state:, detail: }.freeze
+      def item(key, name, required, reason, source, state, detail = nil)
+        { key:, name:, required:, reason:, source:, state:, detail: }.freeze
+      end
 
       def positive(count) = count.to_i.positive? ? count : nil
 

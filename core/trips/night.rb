@@ -8,12 +8,17 @@ module Core
 
       module_function
 
-      def passes_midnight?(from_hour, to_hour) = !from_hour.nil? && !to_hour.nil? && to_hour <= from_hour
+      def passes_midnight?(from_hour, to_hour)
+        !from_hour.nil? && !to_hour.nil? && to_hour <= from_hour
+      end
 
       # Hours from the midnight that the trip's day began with.
-      def ends_at_hour(from_hour, to_hour) = passes_midnight?(from_hour, to_hour) ? to_hour + LONGEST_HOURS : to_hour
+      def ends_at_hour(from_hour, to_hour)
+        passes_midnight?(from_hour, to_hour) ? to_hour + LONGEST_HOURS : to_hour
+      end
 
-      # Does a trip of this day, planned so, still go on on another day? Without a plan it ends with its day.
+      # Does a trip of this day, planned so, still go on on another day? Without a plan it ends with
+      # its day.
       def on?(day, held_on:, from_hour: nil, to_hour: nil)
         day == held_on || (day == held_on + 1 && passes_midnight?(from_hour, to_hour))
       end

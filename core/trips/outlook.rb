@@ -5,52 +5,88 @@ module Core
     # Everything that follows from a plan: what Ready shows beside it, live.
     #
     #   laws: [Law::Entry] of the plan's species and water;  member: see Authorisation
-    #   tags: { in_pouch: Integer, next_number: String | nil, used:, days:, trips: } for the forecast
+    #   tags: { in_pouch: Integer, next_number: String | nil, used:, days:, trips: } for the
+    #         forecast
     #
-    # Returns a Hash of plain values; `ready` is the worst of what stops the trip card from being whole.
+    # Returns a Hash of plain values; `ready` is the worst of what stops the trip card from being
+    # whole.
     module Outlook
       module_function
 
       def for(plan:, locker:, rules:, laws:, member:, tags:, today:)
         authorisation = Authorisation.check(member:, on: plan.held_on)
-        kit = Kit.call(plan:, locker:, rules:, trained_to_vent: member[:trained].include?("venting"))
+        kit =
+          Kit.call(plan:, locker:, rules:, trained_to_vent: member[:trained].include?("venting"))
         landing = landing(plan, locker)
         by_code = laws.to_h { |entry| [entry.species_code, entry] }
-        { mend: mend(kit, landing, [authorisation, *Tackle.check(plan:, locker:, rules:)]), verdicts: plan.species.map do |species|
-          GoVerdict.for(species:, plan:, rules:, law: by_code[species.code])
-        end,
-          budgets: plan.species.map { |species| Budgets.for(species:, plan:, rules:, law: by_code[species.code]) },
-          tackle: Tackle.check(plan:, locker:, rules:) + Conditions.check(plan:), landing:, kit:, tags: forecast(tags),
-          law: laws.map { |entry| law(entry, plan, today, rules) }, authorisation: }
+        {
+          mend: mend(kit, landing, [authorisation, *Tackle.check(plan:, locker:, rules:)]),
+          verdicts:
+            plan.species.map do |species|
+              GoVerdict.for(species:, plan:, rules:, law: by_code[species.code])
+            end,
+          budgets:
+            plan.species.map do |species|
+              Budgets.for(species:, plan:, rules:, law: by_code[species.code])
+            end,
+          tackle: Tackle.check(plan:, locker:, rules:) + Conditions.check(plan:),
+          landing:,
+          kit:,
+          tags: forecast(tags),
+          law: laws.map { |entry| law(entry, plan, today, rules) },
+          authorisation:
+        }
       end
 
-      # What must be put right before leaving, worst first: what does not fit, what is needed and not owned, what stops.
+      # What must be put right before leaving, worst first: what does not fit, what is needed and
+      # not owned, what stops.
       def mend(kit, landing, findings)
         needed = kit.select { |item| item[:required] }
-        misfits = needed.select { |item| item[:state] == :does_not_fit }.map { |item| "#{item[:name]}: #{item[:detail]}" }
-        lacking = needed.select { |item| item[:state] == :not_owned }.map { |item| "#{item[:name]}: not in your locker" }
+        misfits =
+          needed
+            .select { |item| item[:state] == :does_not_fit }
+            .map { |item| "#{item[:name]}: #{item[:detail]}" }
+        lacking =
+          needed
+            .select { |item| item[:state] == :not_owned }
+            .map { |item| "#{item[:name]}: not in your locker" }
         [*(landing[:sentence] if landing[:known] && !landing[:reaches]), *misfits,
-         *findings.select { |one| one.verdict == :stop }.map(&:text), *lacking]
+          *findings.select { |one| one.verdict == :stop }.map(&:text), *lacking]
       end
 
       # Missing rod or net: nothing to draw, and what is missing.
       def landing(plan, locker)
-        missing = { rod_m: "rod length", net_handle_m: "net handle", net_hoop_mm: "net hoop" }.reject { |key, _| locker[key] }.values
+        missing =
+          {
+            rod_m: "rod length",
+            net_handle_m: "net handle",
+            net_hoop_mm: "net hoop"
+          }.reject { |key, _| locker[key] }.values
         return { known: false, missing: } unless missing.empty?
 
-        geometry = { rod_m: locker.rod_m, tilt_deg: locker.rod_tilt_deg || 20, height_m: plan.hand_height_m, handle_m: locker.net_handle_m,
-                     hoop_radius_m: locker.hoop_radius_m }
+        geometry = {
+          rod_m: locker.rod_m,
+          tilt_deg: locker.rod_tilt_deg || 20,
+          height_m: plan.hand_height_m,
+          handle_m: locker.net_handle_m,
+          hoop_radius_m: locker.hoop_radius_m
+        }
         found = Landing.geometry(**geometry)
         { known: true, **geometry, **found, sentence: landing_sentence(found, geometry) }
       end
 
       def landing_sentence(found, geometry)
         unless found[:reaches]
-          return "The net cannot reach: your hand is #{geometry[:height_m]} m above the water and the handle is #{geometry[:handle_m]} m. " \
-                 "Take a handle at least #{(found[:short_m] + 0.5).ceil(1)} m longer, a drop net, or stand lower."
+          return (
+            "The net cannot reach: your hand is #{geometry[:height_m]} m above the water and the " \
+              "handle is #{geometry[:handle_m]} m. " \
+              "Take a handle at least #{(found[:short_m] + 0.5).ceil(1)} m longer, a drop net, " \
+              "or stand lower."
+          )
         end
         low, high = found[:line_window_m]
-        "At the net leave #{low.round(1)} to #{high.round(1)} m of line out; the fish can be netted up to #{found[:x_max_m].round(1)} m from you."
+        "At the net leave #{low.round(1)} to #{high.round(1)} m of line out; the fish can be " \
+          "netted up to #{found[:x_max_m].round(1)} m from you."
       end
 
       def forecast(tags)
@@ -58,29 +94,61 @@ module Core
         expected = rate[:per_trip]
         most = rate[:estimated] ? Core::Tags::UseRate.trip_upper(**tags.slice(:used, :trips)) : nil
         enough = most ? tags[:in_pouch] >= most : tags[:in_pouch].positive?
-        { **tags.slice(:in_pouch, :next_number), expected:, most:, reorder_at: rate[:reorder_at], reorder: tags[:in_pouch] <= rate[:reorder_at],
-                                                 finding: forecast_finding(tags, expected, most, enough) }
+        {
+          **tags.slice(:in_pouch, :next_number),
+          expected:,
+          most:,
+          reorder_at: rate[:reorder_at],
+          reorder: tags[:in_pouch] <= rate[:reorder_at],
+          finding: forecast_finding(tags, expected, most, enough)
+        }
       end
 
       def forecast_finding(tags, expected, most, enough)
         count = tags[:in_pouch]
         return Finding.stop(:tags, "There are no tags in your pouch.", "custody") if count.zero?
-        return Finding.ok(:tags, "#{count} in the pouch. You have used too few to say how many a trip takes.", "custody") if most.nil?
+        if most.nil?
+          return (
+            Finding.ok(
+              :tags,
+              "#{count} in the pouch. You have used too few to say how many a trip takes.",
+              "custody"
+            )
+          )
+        end
 
-        text = "#{count} in the pouch; a trip of yours takes about #{expected.round(1)}, and up to #{most} now and then."
-        enough ? Finding.ok(:tags, text, "your own use") : Finding.care(:tags, "#{text} Ask for more.", "your own use")
+        text =
+          "#{count} in the pouch; a trip of yours takes about #{expected.round(1)}, and up to " \
+            "#{most} now and then."
+        if enough
+          Finding.ok(:tags, text, "your own use")
+        else
+          Finding.care(:tags, "#{text} Ask for more.", "your own use")
+        end
       end
 
       def law(entry, plan, today, rules)
         stale = entry.stale?(today, rules:)
         closed = !entry.open_on?(plan.held_on)
         verdict = if closed then :stop
-                  else stale ? :care : :ok
-                  end
-        text = [closed ? "Closed on #{Units.day_text(plan.held_on)}." : nil, "#{entry.sentence[0].upcase}#{entry.sentence[1..]}.",
-                stale ? "Checked #{(today - entry.checked_on).to_i} days ago: ask again before you rely on it." : nil, "Local rules decide."].compact.join(" ")
-        { species_code: entry.species_code, authority: entry.authority, checked_on: entry.checked_on, link: entry.link, stale:,
-          finding: Finding.public_send(verdict, :law, text, "law as entered") }
+        else stale ? :care : :ok
+        end
+        text = [
+          closed ? "Closed on #{Units.day_text(plan.held_on)}." : nil,
+          "#{entry.sentence[0].upcase}#{entry.sentence[1..]}.",
+          (
+            if stale
+              "Checked #{(today - entry.checked_on).to_i} " \
+                "days ago: ask again before you rely on it."
+            end
+          ),
+          "Local rules decide."
+        ].compact.join(" ")
+        {
+          species_code: entry.species_code, authority: entry.authority,
+          checked_on: entry.checked_on, link: entry.link, stale:,
+          finding: Finding.public_send(verdict, :law, text, "law as entered")
+        }
       end
       private_class_method :mend, :landing, :landing_sentence, :forecast, :forecast_finding, :law
     end

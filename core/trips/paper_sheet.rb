@@ -2,7 +2,8 @@
 
 module Core
   module Trips
-    # A waterproof sheet as it is typed, row by row: what each cell comes to, what is wrong with it, and the record that follows. S7.
+    # A waterproof sheet as it is typed, row by row: what each cell comes to, what is wrong with it,
+    # and the record that follows. S7.
     #
     #   rows:    [{ column => typed text }, ...] with the columns of COLUMNS, an empty cell being ""
     #   species: [{ code:, common_name: }] that may be meant
@@ -13,13 +14,27 @@ module Core
       COLUMNS = %i[time species tag length hook blood weight air outcome fate note].freeze
       HOOKS = Handling::Caution::HOOK.keys.to_h { |key| [key, key.tr("_", " ")] }.freeze
       BLOOD = { "none" => "no blood", "light" => "some blood", "heavy" => "much blood" }.freeze
-      OUTCOMES = { "strong" => "strong", "slow" => "slow", "sank" => "sank", "floated" => "floated", "predator" => "taken by another",
-                   "lost_from_sight" => "lost from sight" }.freeze
+      OUTCOMES = {
+        "strong" => "strong",
+        "slow" => "slow",
+        "sank" => "sank",
+        "floated" => "floated",
+        "predator" => "taken by another",
+        "lost_from_sight" => "lost from sight"
+      }.freeze
       # Behind a length: how it was taken.
-      HOWS = { "" => "board", "b" => "board", "t" => "tape", "r" => "ruler", "e" => "estimate", "~" => "estimate" }.freeze
+      HOWS = {
+        "" => "board",
+        "b" => "board",
+        "t" => "tape",
+        "r" => "ruler",
+        "e" => "estimate",
+        "~" => "estimate"
+      }.freeze
       WEIGHTS_G = 1..2_000_000
       FATES = { "released" => "let go", "kept" => "kept" }.freeze
-      # A number below it without a point is centimetres: nobody tags a fish under 10 cm. House rule.
+      # A number below it without a point is centimetres: nobody tags a fish under 10 cm. House
+      # rule.
       LEAST_MM = 100
       LENGTHS_MM = 10..10_000
       AIR_SECONDS = 0..36_000
@@ -41,7 +56,8 @@ module Core
         mm && { mm:, how: HOWS.fetch(found[1].empty? ? found[3].downcase : found[1]) }
       end
 
-      # Grams: "1620" is the fish, "1740-120" the scale with the wet sling and the sling. { weight_g:, tare_g: } or nil.
+      # Grams: "1620" is the fish, "1740-120" the scale with the wet sling and the sling. {
+      # weight_g:, tare_g: } or nil.
       def self.weight(typed)
         found = /\A(\d+)(?:\s*-\s*(\d+))?\z/.match(typed.strip)
         return nil if found.nil?
@@ -67,8 +83,9 @@ module Core
         found && (found[1] + (found[2].to_i + 1).to_s.rjust(found[2].length, "0"))
       end
 
-      # "+" takes the next number, "23" completes the one before it, "23 24" or "23+24" are two tags in one fish; "r 123" was read
-      # on a fish caught again; empty, "0" and "-" are no tag: silence stores nothing.
+      # "+" takes the next number, "23" completes the one before it, "23 24" or "23+24" are two tags
+      # in one fish; "r 123" was read on a fish caught again; empty, "0" and "-" are no tag: silence
+      # stores nothing.
       # Returns { kind:, number:, more: [..] } or nil.
       def self.tag(typed, proposed)
         text = typed.strip.upcase
@@ -84,7 +101,9 @@ module Core
       # "MS 23" is one number written with a gap, "23 24" two.
       def self.split_tags(text)
         parts = text.split(/[+,;]/).map(&:strip).reject(&:empty?)
-        parts.flat_map { |part| /\A\d+(\s+\d+)+\z/.match?(part) ? part.split : [part.gsub(/\s/, "")] }
+        parts.flat_map do |part|
+          /\A\d+(\s+\d+)+\z/.match?(part) ? part.split : [part.gsub(/\s/, "")]
+        end
       end
 
       def self.completed(part, proposed)
@@ -103,7 +122,8 @@ module Core
         @usual = []
       end
 
-      # [{ proposed:, shown: { column => text }, wrong: { column => sentence }, row: Hash | nil }, ...]
+      # [{ proposed:, shown: { column => text }, wrong: { column => sentence }, row: Hash | nil },
+      # ...]
       def read(rows)
         rows.map do |cells|
           proposed = @next
@@ -117,7 +137,8 @@ module Core
       private
 
       def follow(told, blank)
-        @next = self.class.next_number(told[:tag][:more].last || told[:tag][:number]) if !blank && told[:tag] && told[:tag][:kind] == "tagged"
+        @next = self.class.next_number(told[:tag][:more].last || told[:tag][:number]) if !blank &&
+          told[:tag] && told[:tag][:kind] == "tagged"
         return if told[:row].nil? || @usual.include?(told[:row][:species_code])
 
         @usual += [told[:row][:species_code]]
@@ -125,15 +146,29 @@ module Core
 
       def row(cells, proposed)
         text = COLUMNS.to_h { |column| [column, cells[column].to_s] }
-        read = { time: self.class.time(text[:time]), species: fitting(text[:species], @names, @usual), tag: self.class.tag(text[:tag], proposed),
-                 length: self.class.length(text[:length]), weight: self.class.weight(text[:weight]),
-                 outcome: fitting(text[:outcome], OUTCOMES), hook: fitting(text[:hook], HOOKS), blood: fitting(text[:blood], BLOOD),
-                 air: air(text[:air]), fate: text[:fate].strip.empty? ? ["released"] : fitting(text[:fate], FATES) }
+        read = {
+          time: self.class.time(text[:time]),
+          species: fitting(text[:species], @names, @usual),
+          tag: self.class.tag(text[:tag], proposed),
+          length: self.class.length(text[:length]),
+          weight: self.class.weight(text[:weight]),
+          outcome: fitting(text[:outcome], OUTCOMES),
+          hook: fitting(text[:hook], HOOKS),
+          blood: fitting(text[:blood], BLOOD),
+          air: air(text[:air]),
+          fate: text[:fate].strip.empty? ? ["released"] : fitting(text[:fate], FATES)
+        }
         wrong = wrong(text, read).compact
-        { tag: read[:tag], shown: shown(read), wrong:, row: wrong.empty? ? record(text, read) : nil }
+        {
+          tag: read[:tag],
+          shown: shown(read),
+          wrong:,
+          row: wrong.empty? ? record(text, read) : nil
+        }
       end
 
-      # The keys whose words a beginning fits; one that is the whole word stands alone, and so does one that the sheet has used before.
+      # The keys whose words a beginning fits; one that is the whole word stands alone, and so does
+      # one that the sheet has used before.
       def fitting(typed, words, usual = [])
         text = typed.strip.downcase
         return [] if text.empty?
@@ -141,7 +176,10 @@ module Core
         whole = words.keys.select { |key| words[key].downcase == text || key == text }
         return whole if whole.any?
 
-        begins = words.keys.select { |key| [words[key].downcase, *words[key].downcase.split].any? { |part| part.start_with?(text) } }
+        begins =
+          words.keys.select do |key|
+            [words[key].downcase, *words[key].downcase.split].any? { |part| part.start_with?(text) }
+          end
         known = begins.select { |key| usual.include?(key) }
         known.size == 1 ? known : begins
       end
@@ -157,12 +195,32 @@ module Core
       end
 
       def wrong(text, read)
-        { time: wrong_time(text[:time], read[:time]), species: wrong_species(text[:species], read[:species]),
-          tag: read[:tag] ? nil : "there is no next number; type it", weight: wrong_weight(text[:weight], read[:weight]),
-          outcome: text[:outcome].strip.empty? || only(read[:outcome]) ? nil : "“#{text[:outcome]}”: #{OUTCOMES.values.join(', ')}.",
-          length: wrong_length(text[:length], read[:length]), hook: wrong_hook(text[:hook], read[:hook]),
-          blood: text[:blood].strip.empty? || only(read[:blood]) ? nil : "“#{text[:blood]}”: no, some or much.",
-          fate: only(read[:fate]) ? nil : "“#{text[:fate]}”: let go or kept.", air: read[:air] ? nil : "“#{text[:air]}” is no number of seconds." }
+        {
+          time: wrong_time(text[:time], read[:time]),
+          species: wrong_species(text[:species], read[:species]),
+          tag: read[:tag] ? nil : "there is no next number; type it",
+          weight: wrong_weight(text[:weight], read[:weight]),
+          outcome:
+            (
+              if text[:outcome].strip.empty? || only(read[:outcome])
+                nil
+              else
+                "“#{text[:outcome]}”: #{OUTCOMES.values.join(', ')}."
+              end
+            ),
+          length: wrong_length(text[:length], read[:length]),
+          hook: wrong_hook(text[:hook], read[:hook]),
+          blood:
+            (
+              if text[:blood].strip.empty? || only(read[:blood])
+                nil
+              else
+                "“#{text[:blood]}”: no, some or much."
+              end
+            ),
+          fate: only(read[:fate]) ? nil : "“#{text[:fate]}”: let go or kept.",
+          air: read[:air] ? nil : "“#{text[:air]}” is no number of seconds."
+        }
       end
 
       def wrong_time(typed, time)
@@ -180,29 +238,54 @@ module Core
 
       def wrong_length(typed, length)
         return nil if typed.strip.empty?
-        return "“#{typed}” is no length. Type 412 or 41.2, and t behind it for tape, r for ruler, e for estimate." if length.nil?
+        if length.nil?
+          return (
+            "“#{typed}” is no length. Type 412 or 41.2, and t behind it for tape, r for ruler, e " \
+              "for estimate."
+          )
+        end
 
         LENGTHS_MM.cover?(length[:mm]) ? nil : "#{length[:mm]} mm is no fish's length."
       end
 
       def wrong_weight(typed, weight)
-        typed.strip.empty? || weight ? nil : "“#{typed}” is no weight in grams. Type 1620, or 1740-120 with the wet sling."
+        if typed.strip.empty? || weight
+          nil
+        else
+          "“#{typed}” is no weight in grams. Type 1620, or 1740-120 with the wet sling."
+        end
       end
 
       def wrong_hook(typed, keys)
         return nil if typed.strip.empty? || keys.size == 1
 
-        keys.empty? ? "“#{typed}” is no hook place: #{HOOKS.values.join(', ')}." : "“#{typed}” fits #{listed(keys, HOOKS)}: type more of it."
+        if keys.empty?
+          "“#{typed}” is no hook place: #{HOOKS.values.join(', ')}."
+        else
+          "“#{typed}” fits #{listed(keys, HOOKS)}: type more of it."
+        end
       end
 
-      def listed(keys, words) = keys.first(4).map { |key| words[key] }.join(", ") + (keys.size > 4 ? " and more" : "")
+      def listed(keys, words)
+        keys.first(4).map { |key| words[key] }.join(", ") + (keys.size > 4 ? " and more" : "")
+      end
 
       def shown(read)
-        species, hook, blood, fate, outcome = read.values_at(:species, :hook, :blood, :fate, :outcome).map { |keys| only(keys) }
-        { time: read[:time] || "", species: species ? @names[species] : "", tag: tag_text(read[:tag]),
-          length: length_text(read[:length]), weight: read[:weight] ? "#{read[:weight][:weight_g]} g" : "",
-          outcome: outcome ? OUTCOMES[outcome] : "", hook: hook ? HOOKS[hook] : "", blood: blood ? BLOOD[blood] : "",
-          air: read[:air].is_a?(Numeric) ? "#{seconds_text(read[:air])} s" : "", fate: fate ? FATES[fate] : "", note: "" }
+        species, hook, blood, fate, outcome =
+          read.values_at(:species, :hook, :blood, :fate, :outcome).map { |keys| only(keys) }
+        {
+          time: read[:time] || "",
+          species: species ? @names[species] : "",
+          tag: tag_text(read[:tag]),
+          length: length_text(read[:length]),
+          weight: read[:weight] ? "#{read[:weight][:weight_g]} g" : "",
+          outcome: outcome ? OUTCOMES[outcome] : "",
+          hook: hook ? HOOKS[hook] : "",
+          blood: blood ? BLOOD[blood] : "",
+          air: read[:air].is_a?(Numeric) ? "#{seconds_text(read[:air])} s" : "",
+          fate: fate ? FATES[fate] : "",
+          note: ""
+        }
       end
 
       def length_text(length)
@@ -212,21 +295,40 @@ module Core
         length[:how] == "board" ? text : "#{text} by #{length[:how]}"
       end
 
-      def seconds_text(seconds) = seconds == seconds.floor ? seconds.floor.to_s : Units.tenths(seconds)
+      def seconds_text(seconds)
+        seconds == seconds.floor ? seconds.floor.to_s : Units.tenths(seconds)
+      end
 
       def tag_text(tag)
         return "" if tag.nil?
         return "no tag" if tag[:kind] == "untagged"
 
-        tag[:kind] == "recaptured" ? "read #{tag[:number]}" : [tag[:number], *tag[:more]].join(" and ")
+        if tag[:kind] == "recaptured"
+          "read #{tag[:number]}"
+        else
+          [tag[:number], *tag[:more]].join(" and ")
+        end
       end
 
       def record(text, read)
-        { time: read[:time], species_code: only(read[:species]), length_mm: read[:length] && read[:length][:mm],
-          length_how: read[:length] ? read[:length][:how] : "board", kind: read[:tag][:kind], fate: only(read[:fate]),
-          tag_numbers: [read[:tag][:number], *read[:tag][:more]].compact, spoiled_numbers: [], hook_place: only(read[:hook]), hook_type: nil, bleeding: only(read[:blood]),
-          weight_g: read[:weight] && read[:weight][:weight_g], tare_g: read[:weight] && read[:weight][:tare_g],
-          outcome: only(read[:outcome]), air_seconds: read[:air] == :none ? nil : read[:air], note: text[:note].strip.empty? ? nil : text[:note].strip }
+        {
+          time: read[:time],
+          species_code: only(read[:species]),
+          length_mm: read[:length] && read[:length][:mm],
+          length_how: read[:length] ? read[:length][:how] : "board",
+          kind: read[:tag][:kind],
+          fate: only(read[:fate]),
+          tag_numbers: [read[:tag][:number], *read[:tag][:more]].compact,
+          spoiled_numbers: [],
+          hook_place: only(read[:hook]),
+          hook_type: nil,
+          bleeding: only(read[:blood]),
+          weight_g: read[:weight] && read[:weight][:weight_g],
+          tare_g: read[:weight] && read[:weight][:tare_g],
+          outcome: only(read[:outcome]),
+          air_seconds: read[:air] == :none ? nil : read[:air],
+          note: text[:note].strip.empty? ? nil : text[:note].strip
+        }
       end
     end
   end

@@ -5,26 +5,33 @@ module Core
     # A planned trip, as the tagger fills it in; everything else on Ready follows from it.
     #
     #   held_on: Date;  from_hour, to_hour: 0..24
-    #   water: "sea" | "fresh";  platform: shore | pier | boat | kayak | wading;  height_m: hand above the water, nil for the platform's usual
+    #   water: "sea" | "fresh";  platform: shore | pier | boat | kayak | wading;  height_m: hand
+    #          above the water, nil for the platform's usual
     #   alone: true | false;  species: [Fish::Species] expected
     #   depth_from_m, depth_to_m;  surface_temp_c, bottom_temp_c, air_temp_c: nil when not read
     #   sun: true | false;  current: still | flow | tide;  bait: natural | lure | fly
     #   hook: circle | j | treble;  barbs: flattened | barbed
-    Plan = Struct.new(:held_on, :from_hour, :to_hour, :water, :platform, :height_m, :alone, :species, :depth_from_m, :depth_to_m,
-                      :surface_temp_c, :bottom_temp_c, :air_temp_c, :sun, :current, :bait, :hook, :barbs, keyword_init: true) do
-      # Hand above the water where nobody measured it. House rule.
-      def self.usual_height_m = { "shore" => 1.0, "pier" => 4.0, "boat" => 1.0, "kayak" => 0.4, "wading" => 0.9 }
+    Plan =
+      Struct.new(
+        :held_on, :from_hour, :to_hour, :water, :platform, :height_m, :alone, :species,
+        :depth_from_m, :depth_to_m, :surface_temp_c, :bottom_temp_c, :air_temp_c, :sun, :current,
+        :bait, :hook, :barbs, keyword_init: true
+      ) do
+        # Hand above the water where nobody measured it. House rule.
+        def self.usual_height_m
+          { "shore" => 1.0, "pier" => 4.0, "boat" => 1.0, "kayak" => 0.4, "wading" => 0.9 }
+        end
 
-      def hand_height_m = height_m || self.class.usual_height_m.fetch(platform)
+        def hand_height_m = height_m || self.class.usual_height_m.fetch(platform)
 
-      # The warmest water that a fish meets on its way up; nil when nothing was read.
-      def warmest_c = [surface_temp_c, bottom_temp_c].compact.max
+        # The warmest water that a fish meets on its way up; nil when nothing was read.
+        def warmest_c = [surface_temp_c, bottom_temp_c].compact.max
 
-      def longest_mm = species.map(&:large_mm).max || 0
+        def longest_mm = species.map(&:large_mm).max || 0
 
-      def heaviest_g = species.map { |one| one.weight_g_at(one.large_mm) }.max || 0
+        def heaviest_g = species.map { |one| one.weight_g_at(one.large_mm) }.max || 0
 
-      def guild_keys = species.map { |one| one.guild.key }.uniq
-    end
+        def guild_keys = species.map { |one| one.guild.key }.uniq
+      end
   end
 end

@@ -12,28 +12,78 @@ module Core
       module_function
 
       # Returns [Finding].
-      def check(plan:, locker:, rules:) = [line(plan, locker), hook(plan, rules), barbs(plan, rules), metal(locker), treble(plan)].compact
+      def check(plan:, locker:, rules:)
+        [
+          line(plan, locker),
+          hook(plan, rules),
+          barbs(plan, rules),
+          metal(locker),
+          treble(plan)
+        ].compact
+      end
 
       # Breaking strain that the heaviest expected fish asks for, kg.
       def line_needed_kg(plan) = [MIN_LINE_KG, LINE_PER_FISH * plan.heaviest_g / 1000].max
 
       def line(plan, locker)
         need = line_needed_kg(plan).round(1)
-        return Finding.care(:line, "Use line of #{need} kg or more; yours is not in the locker yet.", "house rule") if locker.line_kg.nil?
-        return Finding.ok(:line, "Line of #{locker.line_kg} kg keeps the fight short (#{need} kg needed).", "house rule") if locker.line_kg >= need
+        if locker.line_kg.nil?
+          return (
+            Finding.care(
+              :line,
+              "Use line of #{need} kg or more; yours is not in the locker yet.",
+              "house rule"
+            )
+          )
+        end
+        if locker.line_kg >= need
+          return (
+            Finding.ok(
+              :line,
+              "Line of #{locker.line_kg} kg keeps the fight short (#{need} kg needed).",
+              "house rule"
+            )
+          )
+        end
 
-        Finding.stop(:line, "Line of #{locker.line_kg} kg is too light: #{need} kg keeps the fight with the heaviest expected fish short. Long fights kill.", "school G")
+        Finding.stop(
+          :line,
+          "Line of #{locker.line_kg} kg is too light: #{need} kg keeps the fight with the " \
+            "heaviest expected fish short. Long fights kill.",
+          "school G"
+        )
       end
 
-      # A bait on anything but a circle is swallowed unless the strike is quick; how strictly depends on what the house fishes.
+      # A bait on anything but a circle is swallowed unless the strike is quick; how strictly
+      # depends on what the house fishes.
       def hook(plan, rules)
         return nil unless plan.bait == "natural"
-        return Finding.ok(:hook, "Circle hook with natural bait: it sits in the jaw corner about nine times in ten. Tight line, no strike.", "school N") if plan.hook == "circle"
+        if plan.hook == "circle"
+          return (
+            Finding.ok(
+              :hook,
+              "Circle hook with natural bait: it sits in the jaw corner about nine times in ten. " \
+                "Tight line, no strike.",
+              "school N"
+            )
+          )
+        end
 
         school = rules.school(:hooks)
-        return Finding.stop(:hook, "Natural bait on a #{plan.hook} hook is swallowed. The house fishes inline circle hooks with bait.", "school N") if school == :flattened_circle
+        if school == :flattened_circle
+          return (
+            Finding.stop(
+              :hook,
+              "Natural bait on a #{plan.hook} hook is swallowed. The house fishes inline circle " \
+                "hooks with bait.",
+              "school N"
+            )
+          )
+        end
 
-        Finding.care(:hook, "With this bait strike within two seconds, or it is swallowed.", "school N")
+        Finding.care(
+          :hook, "With this bait strike within two seconds, or it is swallowed.", "school N"
+        )
       end
 
       def barbs(plan, rules)
@@ -45,14 +95,22 @@ module Core
       def metal(locker)
         return nil if locker.hook_rusts.nil? || locker.hook_rusts
 
-        Finding.care(:metal, "Hook metal that does not rust stays in a fish that has to keep it. Use one that does.", "school H")
+        Finding.care(
+          :metal,
+          "Hook metal that does not rust stays in a fish that has to keep it. Use one that does.",
+          "school H"
+        )
       end
 
       def treble(plan)
         return unless plan.hook == "treble"
 
-        Finding.care(:treble, "Take the middle treble off a lure with three; the others lose a point, or become single hooks.",
-                     "house rule")
+        Finding.care(
+          :treble,
+          "Take the middle treble off a lure with three; the others lose a point, or become " \
+            "single hooks.",
+          "house rule"
+        )
       end
       private_class_method :line, :hook, :barbs, :metal, :treble
     end

@@ -19,10 +19,14 @@ module Core
 
       module_function
 
-      def distance_m(lat1_deg, lon1_deg, lat2_deg, lon2_deg) = line(lat1_deg, lon1_deg, lat2_deg, lon2_deg).distance_m
+      def distance_m(lat1_deg, lon1_deg, lat2_deg, lon2_deg)
+        line(lat1_deg, lon1_deg, lat2_deg, lon2_deg).distance_m
+      end
 
       def line(lat1_deg, lon1_deg, lat2_deg, lon2_deg)
-        return Line.new(distance_m: 0.0, azimuth_deg: 0.0).freeze if [lat1_deg, lon1_deg] == [lat2_deg, lon2_deg]
+        if [lat1_deg, lon1_deg] == [lat2_deg, lon2_deg]
+          return Line.new(distance_m: 0.0, azimuth_deg: 0.0).freeze
+        end
 
         u1 = Math.atan((1 - F) * Math.tan(lat1_deg * RADIAN))
         u2 = Math.atan((1 - F) * Math.tan(lat2_deg * RADIAN))
@@ -50,7 +54,12 @@ module Core
           cos_2m = cos2_a.zero? ? 0.0 : cos_s - (2 * sin_u1 * sin_u2 / cos2_a)
           c = F / 16 * cos2_a * (4 + (F * (4 - (3 * cos2_a))))
           previous = lambda_
-          lambda_ = lon + ((1 - c) * F * sin_a * (sigma + (c * sin_s * (cos_2m + (c * cos_s * (-1 + (2 * (cos_2m**2))))))))
+          lambda_ =
+            lon +
+            (
+              (1 - c) * F * sin_a *
+                (sigma + (c * sin_s * (cos_2m + (c * cos_s * (-1 + (2 * (cos_2m**2)))))))
+            )
           return nil if lambda_.abs > Math::PI
           next if (lambda_ - previous).abs > 1e-12
 

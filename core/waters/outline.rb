@@ -43,7 +43,8 @@ module Core
 
         def crossings(edges, lat, lon)
           edges.count do |(lon1, lat1), (lon2, lat2)|
-            (lat1 > lat) != (lat2 > lat) && lon < ((lon2 - lon1) * (lat - lat1) / (lat2 - lat1)) + lon1
+            (lat1 > lat) != (lat2 > lat) &&
+              lon < ((lon2 - lon1) * (lat - lat1) / (lat2 - lat1)) + lon1
           end
         end
       end
@@ -52,7 +53,7 @@ module Core
 
       def polygons(features, kind)
         features.select { |feature| feature.dig("properties", "kind") == kind }
-                .map { |feature| Polygon.new(feature.dig("geometry", "coordinates")) }.freeze
+          .map { |feature| Polygon.new(feature.dig("geometry", "coordinates")) }.freeze
       end
     end
   end

@@ -6,14 +6,18 @@ module Core
     #
     #   features: GeoJSON features as Outline takes them
     #
-    # A shortest way turns only at corners where land juts out, and touches them: so the corners, and which sees which, are worked out once
-    # (a tangent visibility graph), with the distances between all of them; a pair then only asks what its two ends see.
-    # The corners stand a metre off the shore. Sides and angles are taken in a flat picture, which over a hundred kilometres is
-    # true to one in a thousand; the distance is the sum of the geodesics along the way, so it is never under the straight one.
+    # A shortest way turns only at corners where land juts out, and touches them: so the corners,
+    # and which sees which, are worked out once (a tangent visibility graph), with the distances
+    # between all of them; a pair then only asks what its two ends see. The corners stand a metre
+    # off the shore. Sides and angles are taken in a flat picture, which over a hundred kilometres
+    # is true to one in a thousand; the distance is the sum of the geodesics along the way, so it is
+    # never under the straight one.
     #
-    # Source: Lozano-Perez and Wesley (1979), Commun. ACM 22(10), 560-570; Dijkstra (1959), Numer. Math. 1, 269-271.
+    # Source: Lozano-Perez and Wesley (1979), Commun. ACM 22(10), 560-570; Dijkstra (1959), Numer.
+    # Math. 1, 269-271.
     class Route
-      # distance_m: Float, nil when there is no way; path: [[lat_deg, lon_deg], ...] both ends with it; why: sentence when there is none
+      # distance_m: Float, nil when there is no way; path: [[lat_deg, lon_deg], ...] both ends with
+      #             it; why: sentence when there is none
       Way = Struct.new(:distance_m, :path, :why, keyword_init: true)
       OFF_SHORE_M = 1.0
       # A place drawn on dry land starts from the nearest water, if that is not farther. House rule.
@@ -36,15 +40,22 @@ module Core
         lats = rings.flat_map { |ring, _| ring.map(&:last) }
         @middle = lats.empty? ? 0.0 : (lats.min + lats.max) / 2.0
         @east_m = METRES_PER_DEGREE * Math.cos(@middle * Math::PI / 180)
-        @edges = rings.flat_map { |ring, _| ring.map { |lon, lat| flat(lat, lon) }.each_cons(2).map(&:flatten) }
+        @edges =
+          rings.flat_map do |ring, _|
+            ring.map { |lon, lat| flat(lat, lon) }.each_cons(2).map(&:flatten)
+          end
         @cells = cells
-        @nodes = rings.flat_map { |ring, water_inside| corners(ring.map { |lon, lat| flat(lat, lon) }, water_inside) }
+        @nodes =
+          rings.flat_map do |ring, water_inside|
+            corners(ring.map { |lon, lat| flat(lat, lon) }, water_inside)
+          end
         @sees = @nodes.each_index.map { |at| seen_by_node(at) }
         @from = @nodes.each_index.map { |at| distances(at) }
         freeze
       end
 
-      # like: a place whose water the ends are brought to when they lie on land (for a place of which only its cell is told); nil: the nearest water.
+      # like: a place whose water the ends are brought to when they lie on land (for a place of
+      #       which only its cell is told); nil: the nearest water.
       def between(lat1_deg, lon1_deg, lat2_deg, lon2_deg, like: nil)
         ends = [[lat1_deg, lon1_deg], [lat2_deg, lon2_deg]]
         wet = ends.map { |lat, lon| in_water(lat, lon, like && @outline.water_at(*like)) }
@@ -56,23 +67,38 @@ module Core
 
         path = [ends[0], *[wet[0], *middle, wet[1]].map { |x, y| degrees(x, y) }, ends[1]]
         path = path.each_cons(2).filter_map { |from, to| to if apart?(from, to) }.unshift(path[0])
-        Way.new(distance_m: path.each_cons(2).sum { |from, to| Geodesic.distance_m(*from, *to) }, path:).freeze
+        Way.new(
+          distance_m: path.each_cons(2).sum { |from, to| Geodesic.distance_m(*from, *to) },
+          path:
+        ).freeze
       end
 
       private
 
       def flat(lat, lon) = [lon * @east_m, lat * METRES_PER_DEGREE]
       def degrees(x, y) = [y / METRES_PER_DEGREE, x / @east_m]
-      # The metre that a corner or a start stands off the shore is not told.
-      def apart?(from, to) = ((from[0] - to[0]) * METRES_PER_DEGREE).abs > 2.5 || ((from[1] - to[1]) * @east_m).abs > 2.5
 
-      # A harbour wall stands in the way as a strip of land; it reaches a little into the land that it begins on.
+      # The metre that a corner or a start stands off the shore is not told.
+      def apart?(from, to)
+        ((from[0] - to[0]) * METRES_PER_DEGREE).abs > 2.5 || ((from[1] - to[1]) * @east_m).abs > 2.5
+      end
+
+      # A harbour wall stands in the way as a strip of land; it reaches a little into the land that
+      # it begins on.
       def walls(features)
         of_kind(features, "wall").flat_map do |line|
           line.each_cons(2).map do |from, to|
             middle = (from[1] + to[1]) / 2
             east = METRES_PER_DEGREE * Math.cos(middle * Math::PI / 180)
-            { "properties" => { "kind" => "land" }, "geometry" => { "type" => "Polygon", "coordinates" => [strip(from, to, east)] } }
+            {
+              "properties" => {
+                "kind" => "land"
+              },
+              "geometry" => {
+                "type" => "Polygon",
+                "coordinates" => [strip(from, to, east)]
+              }
+            }
           end
         end
       end
@@ -92,10 +118,19 @@ module Core
       def rings(features)
         loughs = of_kind(features, "lough").map { |rings| [rings[0], true] }
         known = loughs.map { |ring, _| ring.sort }
-        of_kind(features, "land").flat_map { |outer, *holes| [[outer, false], *holes.reject { |hole| known.include?(hole.sort) }.map { |hole| [hole, true] }] } + loughs
+        of_kind(features, "land").flat_map do |outer, *holes|
+          [
+            [outer, false],
+            *holes.reject { |hole| known.include?(hole.sort) }.map { |hole| [hole, true] }
+          ]
+        end + loughs
       end
 
-      def of_kind(features, kind) = features.select { |one| one.dig("properties", "kind") == kind }.map { |one| one.dig("geometry", "coordinates") }
+      def of_kind(features, kind)
+        features
+          .select { |one| one.dig("properties", "kind") == kind }
+          .map { |one| one.dig("geometry", "coordinates") }
+      end
 
       # Corners where land juts out, each [x, y, x and y of the corner before, of the one after].
       def corners(ring, water_inside)
@@ -110,7 +145,12 @@ module Core
           # Away from both edges, on the water's side of them.
           out = [(one[1] + two[1]) * side, (-one[0] - two[0]) * side]
           long = Math.hypot(*out)
-          [here[0] + (out[0] / long * OFF_SHORE_M), here[1] + (out[1] / long * OFF_SHORE_M), *before, *after]
+          [
+            here[0] + (out[0] / long * OFF_SHORE_M),
+            here[1] + (out[1] / long * OFF_SHORE_M),
+            *before,
+            *after
+          ]
         end
       end
 
@@ -126,7 +166,9 @@ module Core
         @edges.each_with_object({}) do |edge, cells|
           x1, y1, x2, y2 = edge
           Range.new(*[x1, x2].minmax.map { |x| (x / CELL_M).floor }).each do |column|
-            Range.new(*[y1, y2].minmax.map { |y| (y / CELL_M).floor }).each { |row| ((cells[column] ||= {})[row] ||= []) << edge }
+            Range
+              .new(*[y1, y2].minmax.map { |y| (y / CELL_M).floor })
+              .each { |row| ((cells[column] ||= {})[row] ||= []) << edge }
           end
         end
       end
@@ -173,14 +215,18 @@ module Core
       # Corners that a place sees and a way may turn at: { index => metres }
       def seen(x, y)
         @nodes.each_with_index.with_object({}) do |(node, at), seen|
-          seen[at] = Math.hypot(node[0] - x, node[1] - y) if touches?(node, x, y) && clear?(x, y, node[0], node[1])
+          seen[at] = Math.hypot(node[0] - x, node[1] - y) if touches?(node, x, y) &&
+            clear?(x, y, node[0], node[1])
         end
       end
 
       def seen_by_node(at)
         here = @nodes[at]
         @nodes.each_with_index.filter_map do |node, other|
-          next if other == at || !touches?(node, here[0], here[1]) || !touches?(here, node[0], node[1]) || !clear?(here[0], here[1], node[0], node[1])
+          if other == at || !touches?(node, here[0], here[1]) ||
+              !touches?(here, node[0], node[1]) || !clear?(here[0], here[1], node[0], node[1])
+            next
+          end
 
           [other, Math.hypot(node[0] - here[0], node[1] - here[1])]
         end
@@ -214,7 +260,9 @@ module Core
         best, first, last = Float::INFINITY, nil, nil
         seen(*from).each do |at, leg|
           far = @from[at][0]
-          ends.each { |other, rest| best, first, last = leg + far[other] + rest, at, other if leg + far[other] + rest < best }
+          ends.each do |other, rest|
+            best, first, last = leg + far[other] + rest, at, other if leg + far[other] + rest < best
+          end
         end
         first && corners_between(first, last)
       end
@@ -225,7 +273,8 @@ module Core
         back.reverse.map { |at| @nodes[at].first(2) }
       end
 
-      # The place itself, or the nearest water's edge and a metre into it; nil when that is too far. A place on the drawn shore, or
+      # The place itself, or the nearest water's edge and a metre into it; nil when that is too far.
+      # A place on the drawn shore, or
       # within a metre of it, sees no corner: it is taken from a metre off.
       def in_water(lat, lon, kind)
         here = flat(lat, lon)
@@ -256,7 +305,10 @@ module Core
         near = @edges.select { |edge| nearest(edge, *here).first < OFF_SHORE_M * 12 }
         [0, 1, 1.5, 2, 3, 5, 8].product((0...24).to_a).each do |metres, turn|
           angle = turn * Math::PI / 12
-          spot = [here[0] + (metres * OFF_SHORE_M * Math.cos(angle)), here[1] + (metres * OFF_SHORE_M * Math.sin(angle))]
+          spot = [
+            here[0] + (metres * OFF_SHORE_M * Math.cos(angle)),
+            here[1] + (metres * OFF_SHORE_M * Math.sin(angle))
+          ]
           next if near.any? { |edge| nearest(edge, *spot).first < OFF_SHORE_M * 0.99 }
           return spot if @outline.water_at(*degrees(*spot)) == kind
         end
@@ -267,7 +319,11 @@ module Core
       def nearest(edge, x, y)
         x1, y1, x2, y2 = edge
         along = [x2 - x1, y2 - y1]
-        part = ((((x - x1) * along[0]) + ((y - y1) * along[1])) / ((along[0]**2) + (along[1]**2))).clamp(0.001, 0.999)
+        part =
+          ((((x - x1) * along[0]) + ((y - y1) * along[1])) / ((along[0]**2) + (along[1]**2))).clamp(
+            0.001,
+            0.999
+          )
         px, py = x1 + (part * along[0]), y1 + (part * along[1])
         long = Math.hypot(*along)
         [Math.hypot(px - x, py - y), px, py, [-along[1] / long, along[0] / long]]

@@ -4,8 +4,9 @@ require "socket"
 
 module Devices
   module StandIns
-    # Stands in for a boat's instruments: a TCP server that sends NMEA 0183 once a second, of a boat on a slow round
-    # over Marrow Sound, with the depth under it and the water's temperature. Now and then a line is garbled, as at sea.
+    # Stands in for a boat's instruments: a TCP server that sends NMEA 0183 once a second, of a boat
+    # on a slow round over Marrow Sound, with the depth under it and the water's temperature. Now
+    # and then a line is garbled, as at sea.
     class Boat
       # Drifts around the ledge and over the deep beside it.
       MIDDLE = [48.612, -21.472].freeze
@@ -34,8 +35,13 @@ module Devices
         time = now.strftime("%H%M%S.00")
         [
           "GPGGA,#{time},#{minutes(lat, 2)},N,#{minutes(-lon, 3)},W,1,09,0.9,2.1,M,47.0,M,,",
-          "GPRMC,#{time},A,#{minutes(lat, 2)},N,#{minutes(-lon, 3)},W,0.8,#{format('%.1f', (360 - (angle * 180 / Math::PI)) % 360)},#{now.strftime('%d%m%y')},,,A",
-          format("SDDPT,%.1f,0.4", depth), format("SDDBT,%.1f,f,%.1f,M,%.1f,F", depth / 0.3048, depth, depth / 1.8288), format("YXMTW,%.1f,C", temp)
+          "GPRMC,#{time},A,#{minutes(lat,
+            2)},N,#{minutes(-lon,
+              3)},W,0.8,#{format('%.1f',
+                (360 - (angle * 180 / Math::PI)) % 360)},#{now.strftime('%d%m%y')},,,A",
+          format("SDDPT,%.1f,0.4", depth),
+          format("SDDBT,%.1f,f,%.1f,M,%.1f,F", depth / 0.3048, depth, depth / 1.8288),
+          format("YXMTW,%.1f,C", temp)
         ].map { |text| "$#{text}*#{Nmea.checksum(text)}\r\n" }
       end
 
@@ -47,7 +53,8 @@ module Devices
         second = 0
         loop do
           lines = sentences(@clock.call)
-          lines[second % lines.size] = lines[0].tr("1", "7") if (second % GARBLE_EVERY).zero? && second.positive?
+          lines[second % lines.size] = lines[0].tr("1", "7") if (second % GARBLE_EVERY).zero? &&
+            second.positive?
           client.write(lines.join)
           second += 1
           sleep 1

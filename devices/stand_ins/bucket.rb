@@ -4,8 +4,8 @@ require "digest"
 
 module Devices
   module StandIns
-    # Stands in for an object store: PUT, GET, HEAD and DELETE of /BUCKET/KEY as most of them speak it, kept in memory.
-    # It believes whoever asks. A Rack application.
+    # Stands in for an object store: PUT, GET, HEAD and DELETE of /BUCKET/KEY as most of them speak
+    # it, kept in memory. It believes whoever asks. A Rack application.
     class Bucket
       def initialize
         @objects = {}
@@ -31,11 +31,14 @@ module Devices
         [204, {}, []]
       end
 
-      # A client may send a body in chunks that carry signatures; the sum that it names is of the bytes alone.
+      # A client may send a body in chunks that carry signatures; the sum that it names is of the
+      # bytes alone.
       def put(key, env)
         bytes = plain(env["rack.input"].read, env["HTTP_CONTENT_ENCODING"].to_s)
         sum = env["HTTP_X_AMZ_CHECKSUM_SHA256"]
-        return [400, {}, ["<Error><Code>BadDigest</Code></Error>"]] if sum && sum != Digest::SHA256.base64digest(bytes)
+        if sum && sum != Digest::SHA256.base64digest(bytes)
+          return 400, {}, ["<Error><Code>BadDigest</Code></Error>"]
+        end
 
         @objects[key] = bytes
         [200, { "etag" => %("#{Digest::MD5.hexdigest(bytes)}") }, []]
@@ -58,10 +61,20 @@ module Devices
 
       def get(key, verb)
         bytes = @objects[key]
-        missing = "<Error><Code>NoSuchKey</Code><Message>There is nothing of that name.</Message></Error>"
-        return [404, { "content-type" => "application/xml" }, verb == "HEAD" ? [] : [missing]] if bytes.nil?
+        missing =
+          "<Error><Code>NoSuchKey</Code><Message>There is nothing of that name.</Message></Error>"
+        if bytes.nil?
+          return 404, { "content-type" => "application/xml" }, verb == "HEAD" ? [] : [missing]
+        end
 
-        [200, { "content-length" => bytes.bytesize.to_s, "etag" => %("#{Digest::MD5.hexdigest(bytes)}") }, verb == "HEAD" ? [] : [bytes]]
+        [
+          200,
+          {
+            "content-length" => bytes.bytesize.to_s,
+            "etag" => %("#{Digest::MD5.hexdigest(bytes)}")
+          },
+          verb == "HEAD" ? [] : [bytes]
+        ]
       end
     end
   end

@@ -17,7 +17,10 @@ module Devices
       # letter: { id:, recipient:, subject:, body: }
       def deliver(letter)
         FileUtils.mkdir_p(@dir, mode: 0o700)
-        File.write(File.join(@dir, format("letter-%06d.eml", letter[:id])), LetterMail.of(letter, sender: @sender).to_s)
+        File.write(
+          File.join(@dir, format("letter-%06d.eml", letter[:id])),
+          LetterMail.of(letter, sender: @sender).to_s
+        )
       end
     end
   end

@@ -4,14 +4,19 @@ require "socket"
 
 module Devices
   module StandIns
-    # Stands in for a weighing scale: a TCP server with one line each half second. A wet sling hangs on it; every
-    # twenty seconds a fish goes in and out again, swings, settles, and the zero drifts a little.
+    # Stands in for a weighing scale: a TCP server with one line each half second. A wet sling hangs
+    # on it; every twenty seconds a fish goes in and out again, swings, settles, and the zero drifts
+    # a little.
     class Scale
       SLING_G = 212
       ROUND_SECONDS = 40
       SETTLES_AFTER_SECONDS = 4
 
-      def initialize(port:, clock: -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }, rng: Random.new(7))
+      def initialize(
+        port:,
+        clock: -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) },
+        rng: Random.new(7)
+      )
         @server = TCPServer.new("127.0.0.1", port)
         @clock = clock
         @rng = rng
@@ -32,12 +37,16 @@ module Devices
         since = inside % (ROUND_SECONDS / 2)
         swing = since < SETTLES_AFTER_SECONDS ? 120 * Math.exp(-since) * Math.cos(9 * since) : 0
         drift = 3 * Math.sin(seconds / 300.0)
-        { gross_g: (SLING_G + fish_g + swing + drift).round, settled: since >= SETTLES_AFTER_SECONDS }
+        {
+          gross_g: (SLING_G + fish_g + swing + drift).round,
+          settled: since >= SETTLES_AFTER_SECONDS
+        }
       end
 
       def line(seconds)
         shown = reading(seconds)
-        "gross=#{shown[:gross_g]} tare=#{@tare || 'none'} #{shown[:settled] ? 'settled' : 'moving'}\n"
+        "gross=#{shown[:gross_g]} tare=#{@tare || 'none'} " \
+          "#{shown[:settled] ? 'settled' : 'moving'}\n"
       end
 
       def tare(seconds) = @tare = [reading(seconds)[:gross_g], 0].max

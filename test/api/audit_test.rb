@@ -3,24 +3,45 @@
 require_relative "../support/api_case"
 
 class AuditTest < ApiCase
-  # Ledgers whose rows are only ever added and say themselves who and when; what is derived or gone by tomorrow; and the machinery of sign-in, jobs and migrations.
-  LEDGERS = %w[stages tag_custody changes corrections decisions row_changes own_rules kit_moves encounter_versions security_events ledger_seals].freeze
+  # Ledgers whose rows are only ever added and say themselves who and when; what is derived or gone
+  # by tomorrow; and the machinery of sign-in, jobs and migrations.
+  LEDGERS = %w[
+    stages tag_custody changes corrections decisions row_changes own_rules kit_moves
+    encounter_versions security_events ledger_seals
+  ].freeze
   DERIVED = %w[spans track_fixes live_fish live_taps discarded_files security_traces].freeze
   MACHINERY = /\A(account|schema_|que_)/
 
   def test_no_table_goes_unnoted
-    unnoted = (db.tables + db.views - [:encounter_records]).map(&:to_s) - store.audit.tables - LEDGERS - DERIVED - ["tags"]
+    unnoted =
+      (db.tables + db.views - [:encounter_records]).map(&:to_s) - store.audit.tables - LEDGERS -
+      DERIVED - ["tags"]
 
-    assert_empty unnoted.grep_v(MACHINERY), "a table that holds data is noted by the database, or is a ledger"
+    assert_empty unnoted.grep_v(MACHINERY),
+      "a table that holds data is noted by the database, or is a ledger"
   end
 
   def test_a_report_and_its_decision_are_told_by_record_person_and_time
-    put_report(Seeds.report(number_as_read: "QK1", finder_contact: "edda@finders.example"), id: id = SecureRandom.uuid)
+    put_report(
+      Seeds.report(number_as_read: "QK1", finder_contact: "edda@finders.example"),
+      id: id = SecureRandom.uuid
+    )
     sign_in("hamish@marrow.example")
-    send_json(:post, "/api/reports/#{id}/decision", { verdict: "contradictory", reason: "No such tag.", seen: 0 })
+    send_json(
+      :post,
+      "/api/reports/#{id}/decision",
+      { verdict: "contradictory", reason: "No such tag.", seen: 0 }
+    )
     told = ask("/api/audit?record=reports&record_id=#{id}")["entries"]
 
-    assert_equal([["added", "somebody without an account"], ["changed", "Hamish Torvald"], ["contradictory", "Hamish Torvald"]], told.map { |one| one.values_at("act", "by") }.sort)
+    assert_equal(
+      [
+        ["added", "somebody without an account"],
+        ["changed", "Hamish Torvald"],
+        ["contradictory", "Hamish Torvald"]
+      ],
+      told.map { |one| one.values_at("act", "by") }.sort
+    )
     assert_equal %w[waiting set_aside], told[0]["changed"]["state"]
     assert_includes told.map { |one| one["reason"] }, "No such tag."
     key = db[:reports].where(id:).get(:report_key)
@@ -28,8 +49,14 @@ class AuditTest < ApiCase
     all = ask("/api/audit")
 
     refute_match(/edda|#{key}/i, JSON.generate(all))
-    assert_equal "not shown", ask("/api/audit?record_id=#{id}&source=rows")["entries"].dig(0, "changed", "finder_contact")
-    assert_equal [id], ask("/api/audit?member_id=#{@hamish[:id]}&record=reports")["entries"].map { |one| one["record_id"] }.uniq
+    assert_equal "not shown",
+      ask("/api/audit?record_id=#{id}&source=rows")["entries"].dig(
+        0, "changed", "finder_contact"
+      )
+    assert_equal [id],
+      ask("/api/audit?member_id=#{@hamish[:id]}&record=reports")["entries"]
+        .map { |one| one["record_id"] }
+        .uniq
     assert_empty ask("/api/audit?to=#{Date.today - 1}&record=reports")["entries"]
   end
 

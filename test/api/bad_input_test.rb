@@ -28,9 +28,15 @@ class BadInputTest < ApiCase
     "huge weight" => [{ weight_g: 10**12 }, "weight_g"],
     "no taps" => [{ stages: [] }, "stages"],
     "taps in the future" => [{ stages: [{ act: "fish_on", at: FUTURE }] }, "stages"],
-    "taps out of order" => [{ stages: [{ act: "lifted", at: START + 9 }, { act: "let_go", at: START }] }, "stages"],
+    "taps out of order" => [
+      { stages: [{ act: "lifted", at: START + 9 }, { act: "let_go", at: START }] },
+      "stages"
+    ],
     "an act that does not exist" => [{ stages: [{ act: "danced", at: START }] }, "stages.0.act"],
-    "a time that does not exist" => [{ stages: [{ act: "fish_on", at: "2026-02-30T09:00:00Z" }] }, "stages.0.at"],
+    "a time that does not exist" => [
+      { stages: [{ act: "fish_on", at: "2026-02-30T09:00:00Z" }] },
+      "stages.0.at"
+    ],
     "somebody else's trip" => [{ trip_id: "0190aaaa-0000-7000-8000-000000000000" }, "trip_id"],
     "latitude beyond the pole" => [{ place: { lat_deg: 91, lon_deg: 0 } }, "place.lat_deg"],
     "boiling water" => [{ water_temp_c: 95 }, "water_temp_c"],
@@ -54,12 +60,16 @@ class BadInputTest < ApiCase
     "half a place" => [{ place: { lat_deg: 48.6 } }, "place.lon_deg"]
   }.freeze
 
-  TABLES = %i[encounters stages taggings tag_custody fish trips reports matches letters photos].freeze
+  TABLES = %i[
+    encounters stages taggings tag_custody fish trips reports matches letters photos
+  ].freeze
 
   def test_bad_encounters_name_the_field_and_change_nothing
     trip_id = Seeds.trip(db, @isolde)
     sign_in
-    each_case(ENCOUNTERS) { |change| put_encounter(Seeds.encounter(trip_id, start: START).merge(change)) }
+    each_case(ENCOUNTERS) do |change|
+      put_encounter(Seeds.encounter(trip_id, start: START).merge(change))
+    end
   end
 
   def test_bad_reports_name_the_field_and_change_nothing
@@ -69,13 +79,25 @@ class BadInputTest < ApiCase
   # Bodies that are not even JSON objects of the right form, and addresses that are not addresses.
   def test_garbage_is_refused_with_a_sentence
     sign_in
-    ["", "{", "[]", "null", "\"\\ud800\"", "\xFF\xFE", "[" * 5000, "{\"number_as_read\": NaN}", "7"].each do |body|
+    [
+      "", "{", "[]", "null",
+      "\"\\ud800\"",
+      "\xFF\xFE",
+      "[" * 5000,
+      "{\"number_as_read\": NaN}",
+      "7"
+    ].each do |body|
       send_json(:put, "/api/reports/#{SecureRandom.uuid}", body)
       refused(body)
     end
-    ["/api/finds?cursor=nonsense", "/api/finds?cursor=W10", "/api/finds?limit=0", "/api/finds?limit=x", "/api/finds?sort=colour", "/api/finds?search=%00",
-     "/api/finds?search=%FF", "/api/finds?search=a&search=b", "/api/deck?on=tomorrow", "/api/deck", "/api/stories/short",
-     "/api/stories/#{'x' * 22}", "/api/no/such/thing"].each do |path|
+    [
+      "/api/finds?cursor=nonsense", "/api/finds?cursor=W10", "/api/finds?limit=0",
+      "/api/finds?limit=x", "/api/finds?sort=colour", "/api/finds?search=%00",
+      "/api/finds?search=%FF", "/api/finds?search=a&search=b", "/api/deck?on=tomorrow", "/api/deck",
+      "/api/stories/short",
+      "/api/stories/#{'x' * 22}",
+      "/api/no/such/thing"
+    ].each do |path|
       ask(path)
       refused(path)
     end
@@ -123,7 +145,8 @@ class BadInputTest < ApiCase
   def counts = TABLES.to_h { |table| [table, db[table].count] }
 end
 
-# Two people at once, each on a connection of their own; nothing is rolled back, so it tidies up itself.
+# Two people at once, each on a connection of their own; nothing is rolled back, so it tidies up
+# itself.
 class RaceTest < Minitest::Test
   def setup
     @db = TestDatabase.fresh("voucher_race")
@@ -154,7 +177,15 @@ class RaceTest < Minitest::Test
     threads.map(&:value)
   end
 
-  def record(index, id) = Acts::RecordEncounter.call(store: @store, member: @members[index % 2], id:, sent: Seeds.encounter(@trips[index % 2]), now: Seeds::NOW)
+  def record(index, id)
+    Acts::RecordEncounter.call(
+      store: @store,
+      member: @members[index % 2],
+      id:,
+      sent: Seeds.encounter(@trips[index % 2]),
+      now: Seeds::NOW
+    )
+  end
 
   def test_one_tag_goes_into_one_fish
     5.times do |round|

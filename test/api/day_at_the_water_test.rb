@@ -2,7 +2,8 @@
 
 require_relative "../support/api_case"
 
-# Trips by the clock, cards ahead, what the law and the permit need, and what ashore follows from a value.
+# Trips by the clock, cards ahead, what the law and the permit need, and what ashore follows from a
+# value.
 class DayAtTheWaterTest < ApiCase
   TODAY = Date.today
 
@@ -12,7 +13,10 @@ class DayAtTheWaterTest < ApiCase
   end
 
   def plan(**changes)
-    ask("/api/ready?on=#{TODAY}")["plan"].merge("spot_code" => "cutter_ledge", "species_codes" => ["seabass"]).merge(changes.transform_keys(&:to_s))
+    ask("/api/ready?on=#{TODAY}")["plan"].merge(
+      "spot_code" => "cutter_ledge",
+      "species_codes" => ["seabass"]
+    ).merge(changes.transform_keys(&:to_s))
   end
 
   def planned(held_on: TODAY, **changes)
@@ -51,7 +55,8 @@ class DayAtTheWaterTest < ApiCase
     foreign = Seeds.trip(db, @hamish, held_on: TODAY + 1)
 
     assert_equal([tomorrow], ask("/api/deck?on=#{TODAY}")["trips"].map { |one| one["id"] })
-    assert_equal tomorrow, ask("/api/deck?on=#{TODAY + 1}&trip=#{tomorrow}").dig("card", "trip", "id")
+    assert_equal tomorrow,
+      ask("/api/deck?on=#{TODAY + 1}&trip=#{tomorrow}").dig("card", "trip", "id")
     ask("/api/deck?on=#{TODAY}&trip=#{foreign}")
 
     assert_equal 404, last_response.status
@@ -66,7 +71,11 @@ class DayAtTheWaterTest < ApiCase
     send_json(:delete, "/api/trips/#{used}")
 
     assert_equal [409, "trip_has_records"], [last_response.status, answer["code"]]
-    send_json(:put, "/api/trips/#{used}/plan", { held_on: TODAY, plan: plan(spot_code: "harrow_point") })
+    send_json(
+      :put,
+      "/api/trips/#{used}/plan",
+      { held_on: TODAY, plan: plan(spot_code: "harrow_point") }
+    )
 
     assert_equal "fish_at_the_spot", answer["code"], "a trip with fish keeps its spot"
     assert_equal [used], db[:trips].where(member_id: @isolde[:id]).select_map(:id)
@@ -77,7 +86,8 @@ class DayAtTheWaterTest < ApiCase
     put_encounter(Seeds.encounter(trip, spot_code: "harrow_point"))
     put_encounter(Seeds.encounter(trip, number: "MS000002", start: Seeds::NOW - 600))
 
-    assert_equal %w[harrow_point cutter_ledge], db[:encounters].order(:caught_at).select_map(:spot_code)
+    assert_equal %w[harrow_point cutter_ledge],
+      db[:encounters].order(:caught_at).select_map(:spot_code)
     put_encounter(Seeds.encounter(trip, number: "MS000003", spot_code: "atlantis"))
 
     assert_equal [422, ["spot_code"]], [last_response.status, answer["fields"].keys]
@@ -86,33 +96,66 @@ class DayAtTheWaterTest < ApiCase
   def test_a_closed_season_holds_the_trip_and_what_must_be_mended_stands_first
     first, last = [40, 41].map { |days| (TODAY + days).strftime("%m-%d") }
     Seeds.law(db, species_code: "seabass", season_first: first, season_last: last)
-    told = send_json(:put, "/api/trips/#{SecureRandom.uuid}/plan", { held_on: TODAY, plan: plan(surface_temp_c: 10) })
+    told =
+      send_json(
+        :put,
+        "/api/trips/#{SecureRandom.uuid}/plan",
+        { held_on: TODAY, plan: plan(surface_temp_c: 10) }
+      )
 
     assert_equal "stop", told["verdicts"].first["verdict"]
-    assert_match(/season for European seabass is closed/, told["verdicts"].first["findings"].first["text"])
-    assert_match(/#{(TODAY + 40).strftime('Open %-d %B to ')}/, told["law"].first["finding"]["text"])
+    assert_match(
+      /season for European seabass is closed/,
+      told["verdicts"].first["findings"].first["text"]
+    )
+    assert_match(
+      /#{(TODAY + 40).strftime('Open %-d %B to ')}/,
+      told["law"].first["finding"]["text"]
+    )
     assert_match(/not in your locker/, told["mend"].join(" "))
   end
 
   def test_sun_frost_and_still_water_say_something
-    texts = ->(**weather) { send_json(:put, "/api/trips/#{SecureRandom.uuid}/plan", { held_on: TODAY, plan: plan(**weather) })["tackle"].map { |one| one["key"] } }
+    texts = lambda do |**weather|
+      send_json(
+        :put,
+        "/api/trips/#{SecureRandom.uuid}/plan",
+        { held_on: TODAY, plan: plan(**weather) }
+      )[
+        "tackle"
+      ].map { |one| one["key"] }
+    end
 
     assert_empty %w[sun frost still] & texts.call(sun: false, air_temp_c: 12, current: "flow")
-    assert_equal %w[sun still], texts.call(sun: true, air_temp_c: 12, current: "still") & %w[sun frost still]
-    assert_equal %w[frost sun], texts.call(sun: true, air_temp_c: -1, current: "flow") & %w[sun frost still]
+    assert_equal %w[sun still],
+      texts.call(sun: true, air_temp_c: 12, current: "still") & %w[sun frost still]
+    assert_equal %w[frost sun],
+      texts.call(sun: true, air_temp_c: -1, current: "flow") & %w[sun frost still]
   end
 
   def test_tags_go_only_to_who_may_tag
     db[:members].where(id: @isolde[:id]).update(permit_expires_on: TODAY - 1)
     refused = assert_raises(Core::Conflict) do
-      Acts::IssueTags.call(store:, by: @hamish, batch_id: 0, member_id: @isolde[:id], count: 5, now: Time.now)
+      Acts::IssueTags.call(
+        store:,
+        by: @hamish,
+        batch_id: 0,
+        member_id: @isolde[:id],
+        count: 5,
+        now: Time.now
+      )
     end
 
-    assert_equal "Isolde Brannock has a permit that ended on #{Core::Units.day_text(TODAY - 1)}. Renew that under Members first; then issue the tags.", refused.message
+    assert_equal "Isolde Brannock has a permit that ended on #{Core::Units.day_text(TODAY - 1)}. " \
+      "Renew that under Members first; then issue the tags.",
+      refused.message
   end
 
   def test_the_net_weight_follows_the_sling_that_is_told_later
-    put_encounter(Seeds.encounter(planned, weight_g: 1500, weight_how: "scale", tare_g: nil), id: id = SecureRandom.uuid)
+    put_encounter(
+      Seeds.encounter(planned, weight_g: 1500, weight_how: "scale", tare_g: nil),
+      id: id = SecureRandom.uuid
+    )
     send_json(:patch, "/api/encounters/#{id}", { changes: { tare_g: 1600 } })
 
     assert_equal "tare_above_gross", answer["code"]
@@ -151,15 +194,29 @@ class DayAtTheWaterTest < ApiCase
     told = ask("/api/trips?whose=all&state=open&search=cutter")["trips"]
 
     assert_equal([[trip, "Isolde Brannock"]], told.map { |one| one.values_at("id", "member_name") })
-    assert_empty ask("/api/trips?whose=all&search=%25")["trips"], "a percent sign is looked for as one"
+    assert_empty ask("/api/trips?whose=all&search=%25")["trips"],
+      "a percent sign is looked for as one"
   end
 
   def test_a_day_that_no_year_has_is_no_season
     as("hamish@marrow.example")
-    law = { species_code: "cod", water_code: "marrow_sound", min_mm: 500, max_mm: nil, length_kind: "TL", season_first: "04-31", season_last: "11-30", bag_limit: 3,
-            in_water_only_mm: nil, authority: "Marrow Sound Fisheries Board", checked_on: TODAY.iso8601, link: nil }
+    law = {
+      species_code: "cod",
+      water_code: "marrow_sound",
+      min_mm: 500,
+      max_mm: nil,
+      length_kind: "TL",
+      season_first: "04-31",
+      season_last: "11-30",
+      bag_limit: 3,
+      in_water_only_mm: nil,
+      authority: "Marrow Sound Fisheries Board",
+      checked_on: TODAY.iso8601,
+      link: nil
+    }
     send_json(:post, "/api/laws", law)
 
-    assert_equal ["There is no day 04-31 in a year. Write month and day, as 04-30."], answer["fields"].values
+    assert_equal ["There is no day 04-31 in a year. Write month and day, as 04-30."],
+      answer["fields"].values
   end
 end

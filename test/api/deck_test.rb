@@ -26,7 +26,8 @@ class DeckApiTest < ApiCase
     assert_equal([nil, fish], %w[MS000001 MS000002].map { |number| carried_by(number) })
     put_encounter(again.merge(revision: 2, tag_act: "left"), id:)
 
-    assert_equal [fish, nil, "in_pouch"], [carried_by("MS000001"), carried_by("MS000002"), state("MS000002")]
+    assert_equal [fish, nil, "in_pouch"],
+      [carried_by("MS000001"), carried_by("MS000002"), state("MS000002")]
     put_encounter(again.merge(revision: 3, tag_act: "removed"), id:)
 
     assert_nil carried_by("MS000001")
@@ -35,14 +36,32 @@ class DeckApiTest < ApiCase
 
   def test_an_added_tag_joins_the_same_fish_and_a_foreign_tag_starts_a_chain
     put_encounter(encounter)
-    put_encounter(encounter(kind: "recaptured", start: start + 600, tag_act: "added", new_tag_numbers: ["MS000002"]))
+    put_encounter(
+      encounter(
+        kind: "recaptured",
+        start: start + 600,
+        tag_act: "added",
+        new_tag_numbers: ["MS000002"]
+      )
+    )
 
     assert_equal carried_by("MS000001"), carried_by("MS000002")
-    put_encounter(encounter(number: "QK 777", kind: "recaptured", start: start + 900, tag_act: "added", new_tag_numbers: ["MS000003"]))
+    put_encounter(
+      encounter(
+        number: "QK 777",
+        kind: "recaptured",
+        start: start + 900,
+        tag_act: "added",
+        new_tag_numbers: ["MS000003"]
+      )
+    )
 
     refute_nil carried_by("MS000003")
     refute_equal carried_by("MS000001"), carried_by("MS000003")
-    refused = put_encounter(encounter(number: "QK 778", kind: "recaptured", start: start + 950, tag_act: "replaced"))
+    refused =
+      put_encounter(
+        encounter(number: "QK 778", kind: "recaptured", start: start + 950, tag_act: "replaced")
+      )
 
     assert_equal "no_tag", refused["code"]
   end
@@ -51,11 +70,18 @@ class DeckApiTest < ApiCase
     id = SecureRandom.uuid
     put_encounter(encounter(spoiled_numbers: ["MS000002"], lost_numbers: ["MS000003"]), id:)
 
-    assert_equal(%w[applied spoiled lost], %w[MS000001 MS000002 MS000003].map { |number| state(number) })
+    assert_equal(
+      %w[applied spoiled lost],
+      %w[MS000001 MS000002 MS000003].map { |number| state(number) }
+    )
     put_encounter(encounter(revision: 2, number: "MS000002", spoiled_numbers: ["MS000001"]), id:)
 
-    assert_equal(%w[spoiled applied in_pouch], %w[MS000001 MS000002 MS000003].map { |number| state(number) })
-    refused = put_encounter(encounter(number: "MS000004", spoiled_numbers: ["MS000004"], start: start + 60))
+    assert_equal(
+      %w[spoiled applied in_pouch],
+      %w[MS000001 MS000002 MS000003].map { |number| state(number) }
+    )
+    refused =
+      put_encounter(encounter(number: "MS000004", spoiled_numbers: ["MS000004"], start: start + 60))
 
     assert_equal "same_tag_twice", refused["code"]
   end
@@ -110,7 +136,12 @@ class DeckApiTest < ApiCase
 
   def put_photo(encounter_id, photo_id, bytes)
     token = ask("/api/session").fetch("csrf_token")
-    put("/api/encounters/#{encounter_id}/photos/#{photo_id}?taken_at=#{start.iso8601}", bytes, "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token)
+    put(
+      "/api/encounters/#{encounter_id}/photos/#{photo_id}?taken_at=#{start.iso8601}",
+      bytes,
+      "CONTENT_TYPE" => "application/octet-stream",
+      "HTTP_X_CSRF_TOKEN" => token
+    )
     answer
   end
 end
@@ -125,7 +156,14 @@ class CrewApiTest < ApiCase
   end
 
   def sync(device, *taps, undone_from: nil, undos: 0)
-    fish = { id: @fish, species_code: "seabass", tag_number: nil, undone_from:, undos:, taps: taps.map { |act, age_ms| { act:, age_ms: } } }
+    fish = {
+      id: @fish,
+      species_code: "seabass",
+      tag_number: nil,
+      undone_from:,
+      undos:,
+      taps: taps.map { |act, age_ms| { act:, age_ms: } }
+    }
     send_json(:post, "/api/crew/#{@key}", { device:, fish: [fish] })
   end
 
@@ -143,7 +181,9 @@ class CrewApiTest < ApiCase
     sync("crew", ["fish_on", 9000], ["in_net", 4000], undone_from: 2)
     told = sync("deck", ["fish_on", 9000], ["in_net", 4000], ["lifted", 1000])
 
-    assert_equal [%w[fish_on in_net], 1], [acts, told["fish"].first["undos"]], "a device that is behind does not bring back what was taken back"
+    assert_equal [%w[fish_on in_net], 1],
+      [acts, told["fish"].first["undos"]],
+      "a device that is behind does not bring back what was taken back"
     sync("deck", ["fish_on", 9000], ["in_net", 4000], ["let_go", 0], undos: 1)
 
     assert_equal %w[fish_on in_net let_go], acts
@@ -160,7 +200,8 @@ class CrewApiTest < ApiCase
     send_json(:post, "/auth/logout")
     card = ask("/api/crew/#{@key}/card").fetch("card")
 
-    assert_equal [[], [], [], []], [card["trip"].keys.grep(/_deg/), card["pouch"], card["spots"], card["known_fish"]]
+    assert_equal [[], [], [], []],
+      [card["trip"].keys.grep(/_deg/), card["pouch"], card["spots"], card["known_fish"]]
     ask("/api/crew/#{'x' * 22}/card")
 
     assert_equal 404, last_response.status

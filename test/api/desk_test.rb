@@ -6,16 +6,48 @@ class DeskApiTest < ApiCase
   def setup
     super
     @trip = Seeds.trip(db, @isolde)
-    [1, 2].each { |index| put_as(@isolde, Seeds.encounter(@trip, number: "MS00000#{index}", start: Seeds::NOW - (86_400 * 30) - (index * 3600))) }
-    put_report(Seeds.report(number_as_read: "MS00000?", finder_contact: "edda@finders.example", place: { lat_deg: 48.63, lon_deg: -21.45 }), id: @report = SecureRandom.uuid)
+    [1, 2].each do |index|
+      put_as(
+        @isolde,
+        Seeds.encounter(
+          @trip,
+          number: "MS00000#{index}",
+          start: Seeds::NOW - (86_400 * 30) - (index * 3600)
+        )
+      )
+    end
+    put_report(
+      Seeds.report(
+        number_as_read: "MS00000?",
+        finder_contact: "edda@finders.example",
+        place: {
+          lat_deg: 48.63,
+          lon_deg: -21.45
+        }
+      ),
+      id: @report = SecureRandom.uuid
+    )
     sign_in("hamish@marrow.example")
   end
 
-  def put_as(member, sent) = Acts::RecordEncounter.call(store:, member:, id: SecureRandom.uuid, sent:, now: Seeds::NOW)
+  def put_as(member, sent)
+    Acts::RecordEncounter.call(store:, member:, id: SecureRandom.uuid, sent:, now: Seeds::NOW)
+  end
+
   def desk = ask("/api/reports/#{@report}/desk")
 
   def decide(verdict, seen: 0, **more)
-    send_json(:post, "/api/reports/#{@report}/decision", { verdict:, reason: "Looked at the photo.", seen:, **(verdict == "accepted" ? { second_look: true } : {}), **more })
+    send_json(
+      :post,
+      "/api/reports/#{@report}/decision",
+      {
+        verdict:,
+        reason: "Looked at the photo.",
+        seen:,
+        **(verdict == "accepted" ? { second_look: true } : {}),
+        **more
+      }
+    )
   end
 
   def test_a_worn_number_stands_beside_its_candidates_with_reasons
@@ -23,23 +55,32 @@ class DeskApiTest < ApiCase
     found = desk
 
     assert_equal %w[MS000001 MS000002], found["ranked"].first(2).map { |one| one["number"] }.sort
-    assert_equal(["issued to Isolde Brannock, not reported used yet"], found["ranked"].drop(2).map { |one| one["terms"][1]["words"] }.uniq)
+    assert_equal(
+      ["issued to Isolde Brannock, not reported used yet"],
+      found["ranked"].drop(2).map { |one| one["terms"][1]["words"] }.uniq
+    )
     assert_in_delta 1.0, found["none_share"] + found["ranked"].sum { |one| one["share"] }, 1e-9
-    assert_equal(%w[number fate species length place], found["ranked"][0]["terms"].map { |one| one["name"] })
+    assert_equal(
+      %w[number fate species length place],
+      found["ranked"][0]["terms"].map { |one| one["name"] }
+    )
   end
 
   def test_a_decision_matches_writes_letters_and_can_be_taken_back_with_its_history
     told = decide("accepted", tag_number: "MS000002")
 
-    assert_equal ["matched", ["accepted"]], [told["report"]["state"], told["decisions"].map { |one| one["verdict"] }]
-    assert_equal %w[recapture_to_tagger thanks_to_finder], db[:letters].where(report_id: @report).select_order_map(:kind)
+    assert_equal ["matched", ["accepted"]],
+      [told["report"]["state"], told["decisions"].map { |one| one["verdict"] }]
+    assert_equal %w[recapture_to_tagger thanks_to_finder],
+      db[:letters].where(report_id: @report).select_order_map(:kind)
     assert_equal "decided", db[:matches].get(:how)
     decide("none_of_these", seen: 1)
 
     assert_equal [409, "not_so"], [last_response.status, answer["code"]]
     told = decide("undone", seen: 1)
 
-    assert_equal ["waiting", %w[accepted undone]], [told["report"]["state"], told["decisions"].map { |one| one["verdict"] }]
+    assert_equal ["waiting", %w[accepted undone]],
+      [told["report"]["state"], told["decisions"].map { |one| one["verdict"] }]
     assert_equal [1, 0], [db[:matches].count, db[:matches].where(undone_at: nil).count]
     assert_equal "set_aside", decide("none_of_these", seen: 2)["report"]["state"]
     assert_empty ask("/api/desk")["reports"]
@@ -55,7 +96,9 @@ class DeskApiTest < ApiCase
     decide("accepted", seen: 2, tag_number: "MS000099")
 
     assert_equal [422, "no_such_fish"], [last_response.status, answer["code"]]
-    assert_raises(Sequel::DatabaseError) { db.transaction(savepoint: true) { db[:decisions].update(reason: "changed") } }
+    assert_raises(Sequel::DatabaseError) do
+      db.transaction(savepoint: true) { db[:decisions].update(reason: "changed") }
+    end
   end
 
   def test_taggers_do_not_sit_at_the_desk
@@ -69,10 +112,17 @@ class DeskApiTest < ApiCase
 
   # Letters that look alike, a run, and an end that is sure are found by their patterns too.
   def test_readings_that_cannot_be_spelled_out_are_found_by_pattern
-    { "MS*1" => %w[MS000001], "*02" => %w[MS000002], "M????0?2" => %w[MS000002], "MSOOOO01" => %w[MS000001] }.each do |read, numbers|
+    {
+      "MS*1" => %w[MS000001],
+      "*02" => %w[MS000002],
+      "M????0?2" => %w[MS000002],
+      "MSOOOO01" => %w[MS000001]
+    }.each do |read, numbers|
       put_report(Seeds.report(number_as_read: read), id: id = SecureRandom.uuid)
 
-      assert_equal numbers, ask("/api/reports/#{id}/desk")["ranked"].first(1).map { |one| one["number"] }, read
+      assert_equal numbers,
+        ask("/api/reports/#{id}/desk")["ranked"].first(1).map { |one| one["number"] },
+        read
     end
   end
 
@@ -85,8 +135,10 @@ class DeskApiTest < ApiCase
     send_json(:put, "/api/reports/#{@report}/forget", {}, "HTTP_X_REPORT_KEY" => key)
 
     assert_predicate last_response, :ok?
-    assert_equal [nil, nil, "matched"], db[:reports].where(id: @report).get(%i[finder_name finder_contact state])
-    assert_equal [["forgotten", "", "withdrawn"]], db[:letters].where(kind: "thanks_to_finder").select_map(%i[recipient body state])
+    assert_equal [nil, nil, "matched"],
+      db[:reports].where(id: @report).get(%i[finder_name finder_contact state])
+    assert_equal [["forgotten", "", "withdrawn"]],
+      db[:letters].where(kind: "thanks_to_finder").select_map(%i[recipient body state])
     refute_includes JSON.generate(db[:letters].all.map(&:to_s)), "edda@"
   end
 end

@@ -22,13 +22,24 @@ class DocksideApiTest < ApiCase
 
   def put_photo(bytes, name: "IMG_1.jpg", id: SecureRandom.uuid, trip: @trip)
     token = ask("/api/session").fetch("csrf_token")
-    put("/api/trips/#{trip}/photos/#{id}?name=#{Rack::Utils.escape(name)}&utc_offset_minutes=-60", bytes, "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token)
+    put(
+      "/api/trips/#{trip}/photos/#{id}?name=#{Rack::Utils.escape(name)}&utc_offset_minutes=-60",
+      bytes,
+      "CONTENT_TYPE" => "application/octet-stream",
+      "HTTP_X_CSRF_TOKEN" => token
+    )
     answer.merge("id" => id)
   end
 
-  def correct(id, changes, reason: nil) = send_json(:patch, "/api/encounters/#{id}", as_json({ changes:, reason: }))
+  def correct(id, changes, reason: nil)
+    send_json(:patch, "/api/encounters/#{id}", as_json({ changes:, reason: }))
+  end
+
   def dockside(trip = @trip) = ask("/api/trips/#{trip}/dockside")
-  def drawn(seed, length_mm: 520, at: START) = Demo::Pictures.new(Random.new(seed)).draw(length_mm:, camera_at: at - 3600)
+
+  def drawn(seed, length_mm: 520, at: START)
+    Demo::Pictures.new(Random.new(seed)).draw(length_mm:, camera_at: at - 3600)
+  end
 
   def test_what_is_left_stands_worst_first_and_each_is_filled_where_it_stands
     id = log("MS000001", length: nil, bleeding: "none")
@@ -42,7 +53,8 @@ class DocksideApiTest < ApiCase
     now = dockside
 
     assert_equal [[], "ready"], [now["left"], now["trip"]["state"]]
-    assert_equal [415, 3, ["MS000001"]], [now["fish"][0]["length_mm"], db[:encounters].get(:revision), now["fish"][0]["tag_numbers"]]
+    assert_equal [415, 3, ["MS000001"]],
+      [now["fish"][0]["length_mm"], db[:encounters].get(:revision), now["fish"][0]["tag_numbers"]]
     assert_equal 5, db[:stages].where(encounter_id: id, revision: 3).count
   end
 
@@ -61,7 +73,10 @@ class DocksideApiTest < ApiCase
     put_encounter(Seeds.encounter(@trip, number: "MS000002", start: START + 900))
     corrections = dockside["corrections"]
 
-    assert_equal(["It reached us after the trip was submitted.", "Read the scale's photo again."], corrections.map { |one| one["reason"] })
+    assert_equal(
+      ["It reached us after the trip was submitted.", "Read the scale's photo again."],
+      corrections.map { |one| one["reason"] }
+    )
     assert_equal [900, 950], corrections[1]["changes"]["weight_g"]
     assert_equal 1, db[:changes].where(record: "trip").count
   end
@@ -71,7 +86,11 @@ class DocksideApiTest < ApiCase
     photo = put_photo(drawn(1).jpeg)["id"]
     Seeds.member(db, "Rafe Ollerton", email: "rafe@marrow.example", password: PASSWORD)
     sign_in("rafe@marrow.example")
-    ["/api/trips/#{@trip}/dockside", "/api/photos/#{photo}/thumb", "/api/encounters/#{id}/remembrance.pdf"].each do |path|
+    [
+      "/api/trips/#{@trip}/dockside",
+      "/api/photos/#{photo}/thumb",
+      "/api/encounters/#{id}/remembrance.pdf"
+    ].each do |path|
       get(path)
 
       assert_equal 404, last_response.status, path
@@ -93,14 +112,33 @@ class DocksideApiTest < ApiCase
       photo = put_photo(picture.jpeg)["id"]
       run_jobs
       marks = ->(points) { points.map { |point| point.map { |value| value + off.call } } }
-      told = send_json(:post, "/api/photos/#{photo}/measure",
-                       { keep: "look", marks: { board: { width_mm: 1000, height_mm: 400 }, corners: marks.call(picture.corners), scale: [], scale_mm: nil, fish: marks.call(picture.fish) } })
+      told =
+        send_json(
+          :post,
+          "/api/photos/#{photo}/measure",
+          {
+            keep: "look",
+            marks: {
+              board: {
+                width_mm: 1000,
+                height_mm: 400
+              },
+              corners: marks.call(picture.corners),
+              scale: [],
+              scale_mm: nil,
+              fish: marks.call(picture.fish)
+            }
+          }
+        )
       [(told["straight_mm"] - picture.length_mm).abs, told["margin_mm"], picture.length_mm]
     end
 
     assert_operator found.count { |error, margin, _| error <= margin }, :>=, 18
     assert_operator found.map { |error, _, length| error / length }.sort[10], :<, 0.01
-    assert_operator found.map { |_, margin, _| margin }.max, :<, 15, "a margin that covers anything proves nothing"
+    assert_operator found.map { |_, margin, _| margin }.max,
+      :<,
+      15,
+      "a margin that covers anything proves nothing"
   end
 
   def test_a_measured_picture_becomes_the_length_and_is_held_against_the_typed_one
@@ -110,8 +148,18 @@ class DocksideApiTest < ApiCase
     run_jobs
     send_json(:post, "/api/trips/#{@trip}/placing", {})
 
-    assert_equal [id, "time", true], dockside["photos"][0].values_at("encounter_id", "placed_by", "is_sized")
-    marks = { board: { width_mm: 1000, height_mm: 400 }, corners: picture.corners, scale: [], scale_mm: nil, fish: picture.fish }
+    assert_equal [id, "time", true],
+      dockside["photos"][0].values_at("encounter_id", "placed_by", "is_sized")
+    marks = {
+      board: {
+        width_mm: 1000,
+        height_mm: 400
+      },
+      corners: picture.corners,
+      scale: [],
+      scale_mm: nil,
+      fish: picture.fish
+    }
     told = send_json(:post, "/api/photos/#{photo}/measure", { keep: "length", marks: })
 
     assert_in_delta 520, told["straight_mm"], told["margin_mm"]
@@ -122,30 +170,64 @@ class DocksideApiTest < ApiCase
     assert_equal [520, "photo"], fish.values_at("length_mm", "length_how")
     assert_in_delta told["sd_mm"], fish["length_sd_mm"], 1e-9
     assert_equal 4, dockside["photos"][0]["marks"]["corners"].size
-    told = send_json(:post, "/api/photos/#{photo}/measure", { keep: "look", marks: marks.merge(corners: [[0, 0], [10, 10], [20, 20], [30, 31]]) })
+    told =
+      send_json(
+        :post,
+        "/api/photos/#{photo}/measure",
+        { keep: "look", marks: marks.merge(corners: [[0, 0], [10, 10], [20, 20], [30, 31]]) }
+      )
 
     assert_equal "marks_on_a_line", told["code"]
   end
 
   def test_one_drag_sets_the_cameras_clock_and_the_others_follow
     fish = [0, 900, 1800].map.with_index { |after, index| log("MS00000#{index + 1}", after:) }
-    photos = [60, 970, 1865].map.with_index { |after, index| put_photo(drawn(index + 1, at: START + after - (47 * 60)).jpeg)["id"] }
-    now = send_json(:post, "/api/trips/#{@trip}/placing", { moved: { photo_id: photos[1], encounter_id: fish[1] } })
+    photos =
+      [60, 970, 1865].map.with_index do |after, index|
+        put_photo(drawn(index + 1, at: START + after - (47 * 60)).jpeg)["id"]
+      end
+    now =
+      send_json(
+        :post,
+        "/api/trips/#{@trip}/placing",
+        { moved: { photo_id: photos[1], encounter_id: fish[1] } }
+      )
 
-    assert_equal(fish, photos.map { |id| now["photos"].find { |one| one["id"] == id }["encounter_id"] })
+    assert_equal(
+      fish,
+      photos.map { |id| now["photos"].find { |one| one["id"] == id }["encounter_id"] }
+    )
     assert_in_delta 47 * 60, now["cameras"][0]["seconds"], 40
-    now = send_json(:post, "/api/trips/#{@trip}/placing", { moved: { photo_id: photos[2], encounter_id: nil } })
+    now =
+      send_json(
+        :post,
+        "/api/trips/#{@trip}/placing",
+        { moved: { photo_id: photos[2], encounter_id: nil } }
+      )
 
     assert_nil(now["photos"].find { |one| one["id"] == photos[2] }["encounter_id"])
-    now = send_json(:post, "/api/trips/#{@trip}/placing", { released: photos[2], clocks: [{ camera: Demo::Pictures::CAMERA, seconds: 0 }] })
+    now =
+      send_json(
+        :post,
+        "/api/trips/#{@trip}/placing",
+        { released: photos[2], clocks: [{ camera: Demo::Pictures::CAMERA, seconds: 0 }] }
+      )
 
-    assert_equal([nil, fish[1], nil], photos.map { |id| now["photos"].find { |one| one["id"] == id }["encounter_id"] })
+    assert_equal(
+      [nil, fish[1], nil],
+      photos.map { |id| now["photos"].find { |one| one["id"] == id }["encounter_id"] }
+    )
   end
 
   def test_uploads_that_are_no_pictures_are_refused_one_by_one_and_nothing_is_half_stored
     good = drawn(1).jpeg
     bomb = Vips::Image.black(20_000, 20_000).pngsave_buffer(compression: 9)
-    { "#{'x' * 4}ftypheic#{'x' * 40}" => "heic", "%PDF-1.4 nonsense" => "not_a_picture", good[0, good.bytesize / 2] => "picture_broken", bomb => "picture_too_large" }.each do |bytes, code|
+    {
+      "#{'x' * 4}ftypheic#{'x' * 40}" => "heic",
+      "%PDF-1.4 nonsense" => "not_a_picture",
+      good[0, good.bytesize / 2] => "picture_broken",
+      bomb => "picture_too_large"
+    }.each do |bytes, code|
       told = put_photo(bytes)
 
       assert_equal [422, code], [last_response.status, told["code"]]
@@ -186,7 +268,9 @@ class DocksideApiTest < ApiCase
     original = "originals/#{Digest::SHA256.hexdigest(bytes)}"
 
     assert ApiCase.files.exists?(original), "a backup that began before still finds it"
-    db[:discarded_files].update(discarded_at: Time.now - (2 * Acts::UpkeepJob::DISCARDED_FOR_SECONDS))
+    db[:discarded_files].update(
+      discarded_at: Time.now - (2 * Acts::UpkeepJob::DISCARDED_FOR_SECONDS)
+    )
     Acts::UpkeepJob.run
 
     refute ApiCase.files.exists?(original), "and a day later it is gone for good"
@@ -201,15 +285,33 @@ class DocksideApiTest < ApiCase
     now = send_json(:post, "/api/trips/#{@trip}/tags", { number: "MS000003", act: "in_pouch" })
 
     assert_empty now["tags"]["gaps"]
-    assert_equal %w[lost in_pouch], db[:tags].where(number: %w[MS000002 MS000003]).order(:number).select_map(:state)
-    assert_equal [@isolde[:id]] * 2, db[:tag_custody].where(act: %w[lost issued]).select_map(:made_by)
+    assert_equal %w[lost in_pouch],
+      db[:tags].where(number: %w[MS000002 MS000003]).order(:number).select_map(:state)
+    assert_equal [@isolde[:id]] * 2,
+      db[:tag_custody].where(act: %w[lost issued]).select_map(:made_by)
     send_json(:post, "/api/trips/#{@trip}/tags", { number: "MS000001", act: "spoiled" })
 
     assert_equal 422, last_response.status
-    put_encounter(Seeds.encounter(@trip, number: "MS000001", start: START + 1800, kind: "recaptured", tag_act: "left"))
+    put_encounter(
+      Seeds.encounter(
+        @trip,
+        number: "MS000001",
+        start: START + 1800,
+        kind: "recaptured",
+        tag_act: "left"
+      )
+    )
 
     assert_equal(["MS000001"], dockside["tags"]["doubles"].map { |one| one["number"] })
-    assert_empty send_json(:post, "/api/trips/#{@trip}/tags", { number: "MS000001", act: "caught_twice" })["tags"]["doubles"]
+    assert_empty send_json(
+      :post,
+      "/api/trips/#{@trip}/tags",
+      { number: "MS000001", act: "caught_twice" }
+    )[
+                   "tags"
+                 ][
+                   "doubles"
+                 ]
   end
 
   def test_a_gap_that_nobody_explained_and_a_strangers_tag_go_to_the_desk
@@ -221,32 +323,79 @@ class DocksideApiTest < ApiCase
 
     assert_equal %w[tag_gap tag_of_another], db[:queries].select_order_map(:code)
     assert_equal(["Rafe Ollerton"], dockside["tags"]["foreign"].map { |one| one["owner"] })
-    assert_empty send_json(:post, "/api/trips/#{@trip}/tags", { number: "MS000003", act: "from_pouch_of_owner" })["tags"]["foreign"]
+    assert_empty send_json(
+      :post,
+      "/api/trips/#{@trip}/tags",
+      { number: "MS000003", act: "from_pouch_of_owner" }
+    )[
+                   "tags"
+                 ][
+                   "foreign"
+                 ]
   end
 
   def sheet(**changes)
-    { trip_id: SecureRandom.uuid, member_id: nil, held_on: "2026-06-14", spot_code: "cutter_ledge", platform: "boat", water_temp_c: 13.5, utc_offset_minutes: -60 }.merge(changes)
+    {
+      trip_id: SecureRandom.uuid,
+      member_id: nil,
+      held_on: "2026-06-14",
+      spot_code: "cutter_ledge",
+      platform: "boat",
+      water_temp_c: 13.5,
+      utc_offset_minutes: -60
+    }.merge(changes)
   end
 
   def row(**changes)
-    { id: SecureRandom.uuid, revision: 1, time: "07:12", species_code: "seabass", length_mm: 412, length_how: "board", kind: "tagged", fate: "released", tag_numbers: ["MS000001"],
+    {
+      id: SecureRandom.uuid,
+      revision: 1,
+      time: "07:12",
+      species_code: "seabass",
+      length_mm: 412,
+      length_how: "board",
+      kind: "tagged",
+      fate: "released",
+      tag_numbers: ["MS000001"],
       spoiled_numbers: [],
-      hook_place: "jaw_corner", hook_type: "j", bleeding: "none", air_seconds: 14, note: nil }.merge(changes)
+      hook_place: "jaw_corner",
+      hook_type: "j",
+      bleeding: "none",
+      air_seconds: 14,
+      note: nil
+    }.merge(changes)
   end
 
   def test_a_sheet_of_paper_becomes_a_trip_and_each_row_stands_alone
-    rows = [row, row(tag_numbers: ["MS000002"], fate: "kept", time: "08:30"), row(tag_numbers: ["QQ1"]), row(kind: "untagged", tag_numbers: [], species_code: "pollack")]
+    rows = [
+      row,
+      row(tag_numbers: ["MS000002"], fate: "kept", time: "08:30"),
+      row(tag_numbers: ["QQ1"]),
+      row(kind: "untagged", tag_numbers: [], species_code: "pollack")
+    ]
     told = send_json(:post, "/api/sheets", { sheet: sheet(member_id: @isolde[:id]), rows: })
 
     assert_equal(%w[stored stored held stored], told["answers"].map { |one| one["answer"] })
     first = db[:encounters].first(id: rows[0][:id])
     sign_in("hamish@marrow.example")
-    send_json(:post, "/api/held/#{rows[2][:id]}/mended", { changes: { tag_numbers: ["MS000004"] }, reason: "Read on the sheet." })
+    send_json(
+      :post,
+      "/api/held/#{rows[2][:id]}/mended",
+      { changes: { tag_numbers: ["MS000004"] }, reason: "Read on the sheet." }
+    )
 
-    assert_equal ["paper", @hamish[:id], 14.0], db[:encounters].where(id: rows[2][:id]).get(%i[source recorded_by air_seconds])
+    assert_equal ["paper", @hamish[:id], 14.0],
+      db[:encounters].where(id: rows[2][:id]).get(%i[source recorded_by air_seconds])
     sign_in
 
-    assert_equal ["paper", 14.0, nil, "j", Time.utc(2026, 6, 14, 8, 12)], [first[:source], first[:air_seconds], first[:fight_seconds], first[:hook_type], first[:caught_at].utc]
+    assert_equal ["paper", 14.0, nil, "j", Time.utc(2026, 6, 14, 8, 12)],
+      [
+        first[:source],
+        first[:air_seconds],
+        first[:fight_seconds],
+        first[:hook_type],
+        first[:caught_at].utc
+      ]
     send_json(:post, "/api/sheets", { sheet: sheet(member_id: @hamish[:id]), rows: })
 
     assert_equal 403, last_response.status
@@ -254,17 +403,25 @@ class DocksideApiTest < ApiCase
     other = row(tag_numbers: ["MS000003"])
     send_json(:post, "/api/sheets", { sheet: sheet(member_id: @isolde[:id]), rows: [other] })
 
-    assert_equal [@isolde[:id], @hamish[:id]], db[:encounters].where(id: other[:id]).get(%i[member_id recorded_by])
+    assert_equal [@isolde[:id], @hamish[:id]],
+      db[:encounters].where(id: other[:id]).get(%i[member_id recorded_by])
   end
 
   def test_a_track_places_fish_by_time_and_says_how_far_off
     id = log("MS000001", place: nil)
-    gpx = ->(times) { "<?xml version='1.0'?><gpx><trk><trkseg>#{times.map { |time| "<trkpt lat='48.62' lon='-21.5'><time>#{time.utc.iso8601}</time></trkpt>" }.join}</trkseg></trk></gpx>" }
-    told = send_json(:post, "/api/trips/#{@trip}/track", { gpx: gpx.call([START - 40, START + 4000]) })
+    gpx = lambda do |times|
+      "<?xml version='1.0'?><gpx><trk><trkseg>#{times.map do |time|
+        "<trkpt lat='48.62' lon='-21.5'><time>#{time.utc.iso8601}</time></trkpt>"
+      end.join}</trkseg></trk></gpx>"
+    end
+    told =
+      send_json(:post, "/api/trips/#{@trip}/track", { gpx: gpx.call([START - 40, START + 4000]) })
 
     assert_equal [{ "encounter_id" => id, "gap_seconds" => 40 }], told["placed"]
     assert_equal [48.62, -21.5, "track"], db[:encounters].get(%i[lat_deg lon_deg place_how])
-    ["<gpx>", "<kml/>", "<gpx></gpx>", "<!DOCTYPE x [<!ENTITY a 'b'>]><gpx>&a;</gpx>"].each do |text|
+    [
+      "<gpx>", "<kml/>", "<gpx></gpx>", "<!DOCTYPE x [<!ENTITY a 'b'>]><gpx>&a;</gpx>"
+    ].each do |text|
       send_json(:post, "/api/trips/#{@trip}/track", { gpx: text })
 
       assert_equal 422, last_response.status, text
@@ -272,10 +429,14 @@ class DocksideApiTest < ApiCase
   end
 
   def test_the_season_the_log_the_archive_and_the_remembrance_come_from_the_records
-    5.times { |index| log("MS00000#{index + 1}", after: index * 900, note: index.zero? ? "=2+2" : nil) }
+    5.times do |index|
+      log("MS00000#{index + 1}", after: index * 900, note: index.zero? ? "=2+2" : nil)
+    end
     season = ask("/api/me/season")
 
-    assert_equal [2026, 5, 8.0], [season["season"], season["fish"], season["times"].find { |one| one["key"] == "air" }["median"]]
+    assert_equal [2026, 5, 8.0], [season["season"], season["fish"], season["times"].find do |one|
+      one["key"] == "air"
+    end["median"]]
     put_photo(bytes = drawn(1, at: START + 60).jpeg)
     send_json(:post, "/api/trips/#{@trip}/placing", {})
     run_jobs
@@ -284,7 +445,10 @@ class DocksideApiTest < ApiCase
 
     assert_equal [5, "MS000001", "'=2+2"], [table.size, table[0]["tags_put"], table[0]["note"]]
     get("/api/me/archive.zip")
-    entries = Zip::File.open_buffer(StringIO.new(last_response.body)).to_h { |entry| [entry.name, entry.get_input_stream.read] }
+    entries =
+      Zip::File
+        .open_buffer(StringIO.new(last_response.body))
+        .to_h { |entry| [entry.name, entry.get_input_stream.read] }
 
     assert_equal bytes.b, entries.find { |name, _| name.start_with?("photos/") }.last.b
     get("/api/encounters/#{db[:encounters].order(:caught_at).get(:id)}/remembrance.pdf")

@@ -7,10 +7,19 @@ require_relative "../support/api_case"
 # The outer walls: pages and files, sizes, limits.
 class EdgesTest < ApiCase
   def test_every_page_address_is_the_application_and_nothing_outside_the_build_is_served
-    ["/", "/deck", "/story/anything", "/../config/config.rb", "/%2e%2e/Gemfile", "/.vite/../../../Gemfile"].each do |path|
+    %w[
+      /
+      /deck
+      /story/anything
+      /../config/config.rb
+      /%2e%2e/Gemfile
+      /.vite/../../../Gemfile
+    ].each do |path|
       get(path)
 
-      assert_equal [200, true], [last_response.status, last_response.body.include?("<div id=\"app\">")], path
+      assert_equal [200, true],
+        [last_response.status, last_response.body.include?("<div id=\"app\">")],
+        path
       assert_equal "no-cache", last_response["cache-control"]
     end
     refute_includes last_response.body, "gem \"puma\""
@@ -25,10 +34,17 @@ class EdgesTest < ApiCase
     assert_match(/default-src 'self'/, last_response["content-security-policy"])
     refute_match(/unsafe/, last_response["content-security-policy"])
     assert_equal "nosniff", last_response["x-content-type-options"]
-    asset = Dir[File.join(ROOT, "public/app/assets/*.js")].first.then { |file| "/assets/#{File.basename(file)}" }
+    asset =
+      Dir[File.join(ROOT, "public/app/assets/*.js")].first.then do |file|
+        "/assets/#{File.basename(file)}"
+      end
     get(asset, {}, { "HTTP_ACCEPT_ENCODING" => "gzip" })
 
-    assert_equal ["gzip", true], [last_response["content-encoding"], last_response["cache-control"].include?("immutable")]
+    assert_equal ["gzip", true],
+      [
+        last_response["content-encoding"],
+        last_response["cache-control"].include?("immutable")
+      ]
     assert_equal File.binread(File.join(ROOT, "public/app", asset)), Zlib.gunzip(last_response.body)
     get(asset)
 
@@ -36,19 +52,34 @@ class EdgesTest < ApiCase
   end
 
   def test_what_is_too_large_is_refused_before_it_is_read
-    send_json(:put, "/api/reports/#{SecureRandom.uuid}", "\"#{'x' * (Api::Contract::OPEN_LIMIT_BYTES + 10)}\"")
+    send_json(
+      :put,
+      "/api/reports/#{SecureRandom.uuid}",
+      "\"#{'x' * (Api::Contract::OPEN_LIMIT_BYTES + 10)}\""
+    )
 
     assert_equal [413, "too_large"], [last_response.status, answer["code"]]
     token = ask("/api/session").fetch("csrf_token")
-    put("/api/reports/#{SecureRandom.uuid}/photo", "x" * (Api::Guard::RAW_LIMIT_BYTES + 1),
-        { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token, "HTTP_X_REPORT_KEY" => "k" })
+    put(
+      "/api/reports/#{SecureRandom.uuid}/photo",
+      "x" * (Api::Guard::RAW_LIMIT_BYTES + 1),
+      {
+        "CONTENT_TYPE" => "application/octet-stream",
+        "HTTP_X_CSRF_TOKEN" => token,
+        "HTTP_X_REPORT_KEY" => "k"
+      }
+    )
 
     assert_equal 413, last_response.status
   end
 
   def test_signing_in_and_asking_for_letters_is_limited_by_address
     Rack::Attack.enabled = true
-    letters = Array.new(8) { send_json(:post, "/auth/reset-password-request", { email: "nobody@marrow.example" }) && last_response.status }
+    letters =
+      Array.new(8) do
+        send_json(:post, "/auth/reset-password-request", { email: "nobody@marrow.example" }) &&
+          last_response.status
+      end
 
     assert_equal [200, 429], letters.uniq
     assert_equal "3600", last_response["retry-after"]
@@ -64,10 +95,18 @@ class EdgesTest < ApiCase
     sign_in
     other = Rack::Test::Session.new(Rack::MockSession.new(app))
     token = JSON.parse(other.get("/api/session").body).fetch("csrf_token")
-    other.post("/auth/login", JSON.generate(email: "isolde@marrow.example", password: PASSWORD), { "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token })
+    other.post(
+      "/auth/login",
+      JSON.generate(email: "isolde@marrow.example", password: PASSWORD),
+      { "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token }
+    )
 
     assert JSON.parse(other.get("/api/session").body)["member"]
-    send_json(:post, "/auth/change-password", { password: PASSWORD, new_password: "a longer ebb tide" })
+    send_json(
+      :post,
+      "/auth/change-password",
+      { password: PASSWORD, new_password: "a longer ebb tide" }
+    )
 
     assert ask("/api/session")["member"]
     assert_nil JSON.parse(other.get("/api/session").body)["member"]
@@ -76,7 +115,9 @@ class EdgesTest < ApiCase
   def test_a_bug_gives_a_number_and_no_detail
     sign_in
     store.db.transaction(savepoint: true, rollback: :always) do
-      Acts::ReadGuide.stub(:call, ->(**) { raise NameError, "secret internals" }) { get("/api/guide") }
+      Acts::ReadGuide.stub(:call, ->(**) { raise NameError, "secret internals" }) do
+        get("/api/guide")
+      end
     end
 
     assert_equal 500, last_response.status

@@ -2,9 +2,13 @@
 
 require_relative "../support/api_case"
 
-# Finders as they are: with a number and little else, with a tag and no fish, with a telephone; and what they are told.
+# Finders as they are: with a number and little else, with a tag and no fish, with a telephone; and
+# what they are told.
 class FindersTest < ApiCase
-  BARE = { species_code: nil, length: nil, place: nil, place_words: nil, finder_name: nil, finder_contact: nil }.freeze
+  BARE = {
+    species_code: nil, length: nil, place: nil, place_words: nil, finder_name: nil,
+    finder_contact: nil
+  }.freeze
 
   def setup
     super
@@ -15,21 +19,34 @@ class FindersTest < ApiCase
 
   def tag(number, start: Seeds::NOW - (86_400 * 30), **more)
     sent = Seeds.encounter(@trip, number:, start: start - (number[-1].to_i * 3600), **more)
-    Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, sent:, now: Seeds::NOW)
+    Acts::RecordEncounter.call(
+      store:,
+      member: @isolde,
+      id: SecureRandom.uuid,
+      sent:,
+      now: Seeds::NOW
+    )
   end
 
   def tell(**more) = put_report(Seeds.report(**BARE, **more), id: @id = SecureRandom.uuid)
 
   def test_a_right_number_is_its_story_at_once_whatever_is_known_of_the_day
-    days = [{}, { caught_on: nil }, { caught_on: Seeds::NOW.to_date + 140, caught_from: Seeds::NOW.to_date + 110 }]
-    ["MS000001", "ms-oooool", "000001", "No. 1"].product(days).each_with_index do |(number, day), index|
-      next if index.odd?
+    days = [
+      {},
+      { caught_on: nil },
+      { caught_on: Seeds::NOW.to_date + 140, caught_from: Seeds::NOW.to_date + 110 }
+    ]
+    ["MS000001", "ms-oooool", "000001", "No. 1"].product(days)
+      .each_with_index do |(number, day), index|
+        next if index.odd?
 
-      told = tell(number_as_read: number, **day)
+        told = tell(number_as_read: number, **day)
 
-      assert_equal ["matched", true], [told["state"], !told["story_key"].nil?], "#{number} #{day}: #{told}"
-      forget_match
-    end
+        assert_equal ["matched", true],
+          [told["state"], !told["story_key"].nil?],
+          "#{number} #{day}: #{told}"
+        forget_match
+      end
   end
 
   def test_what_waits_says_why_and_what_would_help_and_grows_into_a_story_at_the_same_link
@@ -39,7 +56,13 @@ class FindersTest < ApiCase
     assert_match(/part of the number is missing/i, told["sentence"])
     assert_match(/photo/i, told["helps"])
     key = { "HTTP_X_REPORT_KEY" => told["report_key"] }
-    amended = send_json(:put, "/api/reports/#{@id}/amend", { revision: 1, report: as_json(Seeds.report(**BARE, number_as_read: "MS000001")) }, key)
+    amended =
+      send_json(
+        :put,
+        "/api/reports/#{@id}/amend",
+        { revision: 1, report: as_json(Seeds.report(**BARE, number_as_read: "MS000001")) },
+        key
+      )
 
     assert_equal ["matched", nil], amended.values_at("state", "helps")
     get("/api/reports/#{@id}", {}, key)
@@ -61,7 +84,13 @@ class FindersTest < ApiCase
 
   def test_a_tag_without_its_fish_belongs_to_it_also_when_that_was_kept
     tell(number_as_read: "MS000001", fate: "kept")
-    told = tell(number_as_read: "MS000001", found_how: "tag_alone", tag_left: "with_finder", caught_on: Seeds::NOW.to_date + 160)
+    told =
+      tell(
+        number_as_read: "MS000001",
+        found_how: "tag_alone",
+        tag_left: "with_finder",
+        caught_on: Seeds::NOW.to_date + 160
+      )
 
     assert_equal "matched", told["state"]
     catches = ask("/api/stories/#{told['story_key']}")["catches"]
@@ -71,16 +100,34 @@ class FindersTest < ApiCase
     assert_match(/was caught again on .*It was kept\./m, words.first)
     assert_match(/has lost its tag, which was found on/, words.last)
     refute_match(/let go/, words.last)
-    assert_equal([%w[caught kept], %w[tag_alone unknown]], catches.last(2).map { |one| one.values_at("found_how", "fate") })
+    assert_equal(
+      [%w[caught kept], %w[tag_alone unknown]],
+      catches.last(2).map { |one| one.values_at("found_how", "fate") }
+    )
   end
 
   # A tag that was replaced: a catch from before comes in late.
   def test_a_late_report_of_a_tag_that_came_off_since_finds_its_fish
-    again = Seeds.encounter(@trip, kind: "recaptured", start: Seeds::NOW - 7200, tag_numbers: ["MS000001"], new_tag_numbers: ["MS000006"], tag_act: "replaced")
+    again =
+      Seeds.encounter(
+        @trip,
+        kind: "recaptured",
+        start: Seeds::NOW - 7200,
+        tag_numbers: ["MS000001"],
+        new_tag_numbers: ["MS000006"],
+        tag_act: "replaced"
+      )
     Seeds.pouch(db, @isolde, count: 1, first: 6)
-    Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, sent: again, now: Seeds::NOW)
+    Acts::RecordEncounter.call(
+      store:,
+      member: @isolde,
+      id: SecureRandom.uuid,
+      sent: again,
+      now: Seeds::NOW
+    )
 
-    assert_equal "matched", tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date - 10)["state"]
+    assert_equal "matched",
+      tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date - 10)["state"]
     after = tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date + 30)
 
     assert_equal "waiting", after["state"]
@@ -97,7 +144,11 @@ class FindersTest < ApiCase
     assert_equal "came_off", db[:reports].where(id: @id).get(:waiting_reason)
     sign_in("hamish@marrow.example")
     first = db[:matches].where(undone_at: nil).get(:report_id)
-    send_json(:post, "/api/reports/#{first}/decision", { verdict: "undone", reason: "Another tag.", seen: 0 })
+    send_json(
+      :post,
+      "/api/reports/#{first}/decision",
+      { verdict: "undone", reason: "Another tag.", seen: 0 }
+    )
 
     assert_equal [nil, nil], tagging.call
   end
@@ -107,7 +158,8 @@ class FindersTest < ApiCase
     sign_in("hamish@marrow.example")
     call = ask("/api/calls")["calls"].first
 
-    assert_equal ["+44 1632 960 001", "thanks_to_finder", "Corentin Ash"], call.values_at("phone", "kind", "finder_name")
+    assert_equal ["+44 1632 960 001", "thanks_to_finder", "Corentin Ash"],
+      call.values_at("phone", "kind", "finder_name")
     assert_match(/Thank you for reporting tag MS000001/, call["words"])
     assert_empty send_json(:post, "/api/calls/#{call['id']}")["calls"]
     send_json(:post, "/api/calls/#{call['id']}")
@@ -130,12 +182,17 @@ class FindersTest < ApiCase
   end
 
   def test_letters_of_a_decision_wait_and_are_called_back_with_it
-    tell(number_as_read: "MS00000?", species_code: "seabass", finder_contact: "edda@finders.example")
+    tell(
+      number_as_read: "MS00000?",
+      species_code: "seabass",
+      finder_contact: "edda@finders.example"
+    )
     sign_in("hamish@marrow.example")
     decide("accepted", tag_number: "MS000001")
     told = ask("/api/reports/#{@id}/desk")
 
-    assert_equal %w[recapture_to_tagger thanks_to_finder], told["letters"].map { |one| one["kind"] }.sort
+    assert_equal %w[recapture_to_tagger thanks_to_finder],
+      told["letters"].map { |one| one["kind"] }.sort
     assert_in_delta Time.now + 600, Time.iso8601(told["letters"][0]["leaves_at"]), 20
     run_jobs
     decide("undone", seen: 1)
@@ -149,7 +206,8 @@ class FindersTest < ApiCase
     db[:que_jobs].update(run_at: Time.now - 1)
     run_jobs
 
-    assert_equal %w[sent sent], db[:letters].where(report_id: @id).order(:id).select_map(:state).last(2)
+    assert_equal %w[sent sent],
+      db[:letters].where(report_id: @id).order(:id).select_map(:state).last(2)
   end
 
   def test_a_fish_less_likely_than_not_needs_a_second_look
@@ -182,12 +240,20 @@ class FindersTest < ApiCase
 
   def decide(verdict, seen: 0, second_look: true, **more)
     look = verdict == "accepted" && second_look ? { second_look: } : {}
-    send_json(:post, "/api/reports/#{@id}/decision", { verdict:, reason: "Looked at it.", seen:, **look, **more })
+    send_json(
+      :post,
+      "/api/reports/#{@id}/decision",
+      { verdict:, reason: "Looked at it.", seen:, **look, **more }
+    )
   end
 
   def photo_headers(key)
     token = ask("/api/session").fetch("csrf_token")
-    { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token, "HTTP_X_REPORT_KEY" => key }
+    {
+      "CONTENT_TYPE" => "application/octet-stream",
+      "HTTP_X_CSRF_TOKEN" => token,
+      "HTTP_X_REPORT_KEY" => key
+    }
   end
 
   # So that the next report is not of the same catch.

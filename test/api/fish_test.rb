@@ -3,7 +3,8 @@
 require_relative "../support/api_case"
 
 class FishApiTest < ApiCase
-  # The API reads the real clock, so these fish were tagged as many days and an hour ago, and are reported of today.
+  # The API reads the real clock, so these fish were tagged as many days and an hour ago, and are
+  # reported of today.
   DAYS = 120
   def start = @start ||= Time.at((Time.now - 3600).to_i).utc
   def local_date = (start - 3600).to_date
@@ -25,7 +26,12 @@ class FishApiTest < ApiCase
   def test_starting_a_trip_twice_starts_one
     sign_in
     id = SecureRandom.uuid
-    sent = { held_on: local_date.iso8601, spot_code: "oe_narrows", platform: "kayak", water_temp_c: 14 }
+    sent = {
+      held_on: local_date.iso8601,
+      spot_code: "oe_narrows",
+      platform: "kayak",
+      water_temp_c: 14
+    }
     2.times { send_json(:put, "/api/trips/#{id}", sent) && assert_predicate(last_response, :ok?) }
 
     assert_equal 1, db[:trips].where(id:).count
@@ -50,16 +56,25 @@ class FishApiTest < ApiCase
     assert_equal(["Isolde", "a finder"], story["catches"].map { |one| one["by"] })
     run_jobs
 
-    assert_equal %w[edda@finders.example isolde@marrow.example], CARRIER.letters.map { |letter| letter[:recipient] }.sort
+    assert_equal %w[edda@finders.example isolde@marrow.example],
+      CARRIER.letters.map { |letter| letter[:recipient] }.sort
     assert_equal %w[sent sent], db[:letters].select_map(:state)
   end
 
   def test_the_taps_are_kept_to_the_millisecond
     sign_in
     id = SecureRandom.uuid
-    put_encounter(encounter(stages: [{ act: "fish_on", at: start + 0.123r }, { act: "let_go", at: start + 45.678r }]), id:)
+    put_encounter(
+      encounter(
+        stages: [{ act: "fish_on", at: start + 0.123r }, { act: "let_go", at: start + 45.678r }]
+      ),
+      id:
+    )
 
-    assert_equal([0.123, 45.678], store.encounters.stages(id).map { |tap| (tap[:at] - start).round(3) })
+    assert_equal(
+      [0.123, 45.678],
+      store.encounters.stages(id).map { |tap| (tap[:at] - start).round(3) }
+    )
   end
 
   def test_sent_twice_counts_once_and_a_later_revision_corrects_it
@@ -69,11 +84,28 @@ class FishApiTest < ApiCase
 
     assert_equal %w[stored known], answers
     assert_equal([1, 1, 5], %i[encounters fish stages].map { |table| db[table].count })
-    put_encounter(encounter(revision: 2, tag_numbers: ["MS000002"], length: { value: 430, unit: "mm", kind: "FL", how: "board" }), id:)
+    put_encounter(
+      encounter(
+        revision: 2,
+        tag_numbers: ["MS000002"],
+        length: {
+          value: 430,
+          unit: "mm",
+          kind: "FL",
+          how: "board"
+        }
+      ),
+      id:
+    )
 
     assert_equal 430, db[:encounters].get(:length_mm)
     assert_equal ["MS000002"], store.fish.tags_at(id)
-    assert_equal([%w[applied], %w[applied issued]], [store.tags.custody("MS000002"), store.tags.custody("MS000001")].map { |rows| rows.map { |row| row[:act] } })
+    assert_equal(
+      [%w[applied], %w[applied issued]],
+      [store.tags.custody("MS000002"), store.tags.custody("MS000001")].map do |rows|
+        rows.map { |row| row[:act] }
+      end
+    )
     put_encounter(encounter(revision: 2), id:)
 
     assert_equal 409, last_response.status
@@ -83,7 +115,12 @@ class FishApiTest < ApiCase
   def test_a_batch_answers_record_by_record_and_keeps_what_it_holds
     sign_in
     ids = Array.new(4) { SecureRandom.uuid }
-    records = [encounter, encounter(number: "MS000002").except(:fate), encounter(number: "MS009999"), encounter(number: "MS000003", start: start + 60)]
+    records = [
+      encounter,
+      encounter(number: "MS000002").except(:fate),
+      encounter(number: "MS009999"),
+      encounter(number: "MS000003", start: start + 60)
+    ]
     sent = ids.zip(records).map { |id, one| { id:, encounter: as_json(one) } }
     told = send_json(:post, "/api/encounters/batch", { encounters: sent })["answers"]
 
@@ -92,28 +129,48 @@ class FishApiTest < ApiCase
     assert_equal([["fate"], ["tag_numbers"]], told[1, 2].map { |one| one["fields"].keys })
     assert_equal ids[1, 2].sort, store.held_encounters.open.map { |one| one[:id] }.sort
     assert_equal 2, db[:encounters].count
-    again = send_json(:post, "/api/encounters/batch", { encounters: [sent[0], { id: ids[1], encounter: as_json(encounter(number: "MS000002")) }] })["answers"]
+    again =
+      send_json(
+        :post,
+        "/api/encounters/batch",
+        { encounters: [sent[0], { id: ids[1], encounter: as_json(encounter(number: "MS000002")) }] }
+      )[
+        "answers"
+      ]
 
     assert_equal(%w[known stored], again.map { |one| one["answer"] })
     assert_equal([ids[2]], store.held_encounters.open.map { |one| one[:id] })
     assert_equal 3, db[:encounters].count
   end
 
-  # Mended at the desk; its phone, which does not know, sends the faulty one again, and then corrects something else.
+  # Mended at the desk; its phone, which does not know, sends the faulty one again, and then
+  # corrects something else.
   def test_a_held_record_is_mended_at_the_desk_and_its_phone_may_go_on
     sign_in
     id = SecureRandom.uuid
     faulty = as_json(encounter(number: "MS009999", device: "phone-a"))
-    batch = ->(record) { send_json(:post, "/api/encounters/batch", { encounters: [{ id:, encounter: record }] })["answers"].first }
+    batch = lambda do |record|
+      send_json(:post, "/api/encounters/batch", { encounters: [{ id:, encounter: record }] })[
+        "answers"
+      ].first
+    end
 
     assert_equal "held", batch.call(faulty)["answer"]
-    mend = ->(changes) { send_json(:post, "/api/held/#{id}/mended", { changes:, reason: "The streamer on the photo says 2." }) }
+    mend = lambda do |changes|
+      send_json(
+        :post,
+        "/api/held/#{id}/mended",
+        { changes:, reason: "The streamer on the photo says 2." }
+      )
+    end
 
     assert_equal(403, mend.call({ tag_numbers: ["MS000002"] }).then { last_response.status })
     sign_in("hamish@marrow.example")
     mend.call({ tag_numbers: ["MS009998"] })
 
-    assert_equal [422, 1], [last_response.status, ask("/api/queries")["held"].size], "still held, and why is said"
+    assert_equal [422, 1],
+      [last_response.status, ask("/api/queries")["held"].size],
+      "still held, and why is said"
     told = mend.call({ tag_numbers: ["MS000002"] })
 
     assert_equal ["stored", []], [told["answer"]["answer"], told["queries"]["held"]]
@@ -127,25 +184,54 @@ class FishApiTest < ApiCase
     noted = batch.call(faulty.merge(revision: 2, note: "By the stack."))
 
     assert_equal ["stored", []], noted.values_at("answer", "collisions")
-    assert_equal [["MS000002"], "By the stack."], [store.fish.tags_at(id), db[:encounters].where(id:).get(:note)]
-    assert_equal [@hamish[:id], "The streamer on the photo says 2."], db[:held_encounters].where(id:).get(%i[mended_by mended_why])
+    assert_equal [["MS000002"], "By the stack."],
+      [store.fish.tags_at(id), db[:encounters].where(id:).get(:note)]
+    assert_equal [@hamish[:id], "The streamer on the photo says 2."],
+      db[:held_encounters].where(id:).get(%i[mended_by mended_why])
   end
 
   def test_a_held_record_that_nobody_can_read_is_mended_made_void_or_shifted_in_time
     sign_in
     ids = Array.new(3) { SecureRandom.uuid }
     ahead = encounter(number: "MS000003", start: start + 86_400)
-    records = [encounter.except(:fate), encounter(number: "MS009999"), ahead].map { |one| as_json(one) }
-    send_all = -> { send_json(:post, "/api/encounters/batch", { encounters: ids.zip(records).map { |id, encounter| { id:, encounter: } } })["answers"] }
+    records =
+      [encounter.except(:fate), encounter(number: "MS009999"), ahead].map { |one| as_json(one) }
+    send_all = lambda do
+      send_json(
+        :post,
+        "/api/encounters/batch",
+        { encounters: ids.zip(records).map { |id, encounter| { id:, encounter: } } }
+      )[
+        "answers"
+      ]
+    end
 
     assert_equal(%w[held held held], send_all.call.map { |one| one["answer"] })
     held_at = db[:held_encounters].select_order_map(:held_at)
     send_all.call
 
-    assert_equal held_at, db[:held_encounters].select_order_map(:held_at), "the same sending changes nothing"
+    assert_equal held_at,
+      db[:held_encounters].select_order_map(:held_at),
+      "the same sending changes nothing"
     sign_in("hamish@marrow.example")
-    { ids[0] => { changes: { fate: "released" } }, ids[1] => { changes: { voided_because: "A test of the phone." } },
-      ids[2] => { changes: {}, shift_minutes: -1440 } }.each { |id, body| send_json(:post, "/api/held/#{id}/mended", body.merge(reason: "Asked Isolde.")) }
+    {
+      ids[0] => {
+        changes: {
+          fate: "released"
+        }
+      },
+      ids[1] => {
+        changes: {
+          voided_because: "A test of the phone."
+        }
+      },
+      ids[2] => {
+        changes: {},
+        shift_minutes: -1440
+      }
+    }.each do |id, body|
+      send_json(:post, "/api/held/#{id}/mended", body.merge(reason: "Asked Isolde."))
+    end
 
     assert_equal 200, last_response.status
     assert_empty store.held_encounters.open
@@ -158,7 +244,19 @@ class FishApiTest < ApiCase
   def test_a_recapture_on_the_deck_joins_the_fish
     sign_in
     first = put_encounter(encounter)
-    again = put_encounter(encounter(kind: "recaptured", start: start + 600, length: { value: 440, unit: "mm", kind: "FL", how: "board" }))
+    again =
+      put_encounter(
+        encounter(
+          kind: "recaptured",
+          start: start + 600,
+          length: {
+            value: 440,
+            unit: "mm",
+            kind: "FL",
+            how: "board"
+          }
+        )
+      )
 
     assert_equal first["story_key"], again["story_key"]
     unknown = put_encounter(encounter(kind: "recaptured", start: start + 900, number: "XX99"))
@@ -171,7 +269,8 @@ class FishApiTest < ApiCase
     key = put_encounter(encounter)["story_key"]
     exact = ask("/api/stories/#{key}")
 
-    assert_equal ["member", "Cutter Ledge", 48.61], [exact["audience"], *exact["catches"][0].values_at("place_name", "lat_deg")]
+    assert_equal ["member", "Cutter Ledge", 48.61],
+      [exact["audience"], *exact["catches"][0].values_at("place_name", "lat_deg")]
     send_json(:post, "/auth/logout")
     Seeds.member(db, "Wren Castellan", email: "wren@marrow.example", password: PASSWORD)
     sign_in("wren@marrow.example")
@@ -182,17 +281,27 @@ class FishApiTest < ApiCase
   # No public answer may hold the exact place, the finder or a hidden name.
   def test_the_public_story_and_certificate_leak_nothing
     sign_in
-    key = put_encounter(encounter(note: "secret corner", place: { lat_deg: 48.61234, lon_deg: -21.47123 }))["story_key"]
+    key =
+      put_encounter(
+        encounter(note: "secret corner", place: { lat_deg: 48.61234, lon_deg: -21.47123 })
+      )[
+        "story_key"
+      ]
     send_json(:post, "/auth/logout")
-    reported = put_report(report(finder_contact: "edda@finders.example", place_words: "by the third buoy"))
+    reported =
+      put_report(report(finder_contact: "edda@finders.example", place_words: "by the third buoy"))
     get("/api/stories/#{key}/certificate.pdf")
     pdf = PdfText.of(last_response.body)
     everything = [reported.to_json, ask("/api/stories/#{key}").to_json, pdf].join("\n")
 
-    ["48.6123", "21.4712", "48.93", "20.88", "edda@", "Edda", "third buoy", "Brannock", "Cutter Ledge", "secret corner", "55.8", "56 km", "56.1"].each do |secret|
-      refute_includes everything, secret
-    end
-    ["European seabass", "MS000001", "about 55 km", "43 mm", "412 mm fork length", "455 mm fork length"].each { |told| assert_includes pdf, told }
+    [
+      "48.6123", "21.4712", "48.93", "20.88", "edda@", "Edda", "third buoy", "Brannock",
+      "Cutter Ledge", "secret corner", "55.8", "56 km", "56.1"
+    ].each { |secret| refute_includes everything, secret }
+    [
+      "European seabass", "MS000001", "about 55 km", "43 mm", "412 mm fork length",
+      "455 mm fork length"
+    ].each { |told| assert_includes pdf, told }
   end
 
   def test_what_does_not_match_exactly_waits_for_the_desk
@@ -203,13 +312,22 @@ class FishApiTest < ApiCase
     assert_equal ["waiting", nil], told.values_at("state", "story_key")
     assert_equal "waiting", put_report(report(species_code: "cod"))["state"]
     assert_equal "matched", put_report(report(number_as_read: "ms 000001", fate: "kept"))["state"]
-    assert_equal "waiting", put_report(report)["state"], "a fish that was kept cannot be caught again by itself"
-    assert_equal %w[not_complete other_species reported_kept], db[:reports].where(state: "waiting").select_order_map(:waiting_reason)
+    assert_equal "waiting",
+      put_report(report)["state"],
+      "a fish that was kept cannot be caught again by itself"
+    assert_equal %w[not_complete other_species reported_kept],
+      db[:reports].where(state: "waiting").select_order_map(:waiting_reason)
   end
 
   def test_a_photo_joins_the_report_without_its_place
     told = put_report(report, id: id = SecureRandom.uuid)
-    image = Vips::Image.black(2400, 1200, bands: 3).mutate { |one| one.set_type!(GObject::GSTR_TYPE, "exif-ifd3-GPSLatitude", "48/1 36/1 36/1") }.jpegsave_buffer
+    image =
+      Vips::Image
+        .black(2400, 1200, bands: 3)
+        .mutate do |one|
+          one.set_type!(GObject::GSTR_TYPE, "exif-ifd3-GPSLatitude", "48/1 36/1 36/1")
+        end
+        .jpegsave_buffer
 
     assert_includes image, "Exif"
     answered = put_photo(id, told["report_key"], image)
@@ -224,7 +342,11 @@ class FishApiTest < ApiCase
     put_photo(id, told["report_key"], image)
 
     assert_predicate last_response, :ok?, "the same photo sent again is no second one"
-    [["wrong key", image, 404], [told["report_key"], "GIF89a nonsense", 422], [told["report_key"], image[0, 700], 422]].each do |key, bytes, status|
+    [
+      ["wrong key", image, 404],
+      [told["report_key"], "GIF89a nonsense", 422],
+      [told["report_key"], image[0, 700], 422]
+    ].each do |key, bytes, status|
       put_photo(id, key, bytes)
 
       assert_includes [status, 409], last_response.status
@@ -234,7 +356,17 @@ class FishApiTest < ApiCase
   def test_finds_are_searched_sorted_filtered_and_paged
     sign_in
     4.times { |index| put_encounter(encounter(number: format("MS%06d", index + 1))) }
-    4.times { |index| put_report(report(number_as_read: format("MS%06d", index + 1), caught_on: local_date - DAYS - (index / 2), length: nil, place: nil, finder_name: "Finder #{index}")) }
+    4.times do |index|
+      put_report(
+        report(
+          number_as_read: format("MS%06d", index + 1),
+          caught_on: local_date - DAYS - (index / 2),
+          length: nil,
+          place: nil,
+          finder_name: "Finder #{index}"
+        )
+      )
+    end
     put_report(report(number_as_read: "QK1", finder_name: "100% sure_"))
     sign_in("hamish@marrow.example")
     seen, cursor = [], nil
@@ -248,7 +380,10 @@ class FishApiTest < ApiCase
 
     assert_equal 5, seen.uniq.size
     assert_equal(["QK1"], ask("/api/finds?search=100%25")["finds"].map { |one| one["number"] })
-    assert_equal(%w[MS000003 MS000004 QK1], ask("/api/finds?state=waiting&sort=number&order=asc")["finds"].map { |one| one["number"] })
+    assert_equal(
+      %w[MS000003 MS000004 QK1],
+      ask("/api/finds?state=waiting&sort=number&order=asc")["finds"].map { |one| one["number"] }
+    )
     assert_equal 0, ask("/api/finds?species_code=cod")["total"]
   end
 
@@ -269,7 +404,15 @@ class FishApiTest < ApiCase
 
   def put_photo(id, key, bytes)
     token = ask("/api/session").fetch("csrf_token")
-    put("/api/reports/#{id}/photo", bytes, { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token, "HTTP_X_REPORT_KEY" => key })
+    put(
+      "/api/reports/#{id}/photo",
+      bytes,
+      {
+        "CONTENT_TYPE" => "application/octet-stream",
+        "HTTP_X_CSRF_TOKEN" => token,
+        "HTTP_X_REPORT_KEY" => key
+      }
+    )
     answer
   end
 

@@ -4,15 +4,34 @@ require "icalendar"
 require_relative "../support/test_helper"
 
 class CalendarTest < Minitest::Test
-  TRIP = { id: "0190aaaa-0000-7000-8000-000000000000", held_on: Date.new(2026, 12, 31), spot_name: "Oe Narrows, by the stack; north", lat_deg: 48.685, lon_deg: -21.34, platform: "boat",
-           plan: { from_hour: 20, to_hour: 24 }, updated_at: Time.utc(2026, 12, 1) }.freeze
+  TRIP = {
+    id: "0190aaaa-0000-7000-8000-000000000000",
+    held_on: Date.new(2026, 12, 31),
+    spot_name: "Oe Narrows, by the stack; north",
+    lat_deg: 48.685,
+    lon_deg: -21.34,
+    platform: "boat",
+    plan: {
+      from_hour: 20,
+      to_hour: 24
+    },
+    updated_at: Time.utc(2026, 12, 1)
+  }.freeze
 
-  def events(*trips) = Icalendar::Calendar.parse(Formats::TripCalendar.ics(trips:, now: Time.utc(2026, 12, 2), base_url: "http://x")).first.events
+  def events(*trips)
+    Icalendar::Calendar
+      .parse(Formats::TripCalendar.ics(trips:, now: Time.utc(2026, 12, 2), base_url: "http://x"))
+      .first
+      .events
+  end
 
   def test_a_night_trip_ends_in_the_new_year_and_names_survive_their_commas
     event = events(TRIP).first
 
-    assert_equal(%w[2026-12-31T20 2027-01-01T00], [event.dtstart, event.dtend].map { |at| at.strftime("%Y-%m-%dT%H") })
+    assert_equal(
+      %w[2026-12-31T20 2027-01-01T00],
+      [event.dtstart, event.dtend].map { |at| at.strftime("%Y-%m-%dT%H") }
+    )
     assert_equal "Tagging at Oe Narrows, by the stack; north", event.summary.to_s
     assert_equal [48.685, -21.34], event.geo.map(&:to_f)
   end
@@ -31,7 +50,10 @@ class BatchCsvTest < Minitest::Test
   HEAD = "prefix,digits,first_serial,last_serial,label\n"
 
   def test_reads_what_spreadsheets_write
-    rows = Formats::BatchCsv.read("\uFEFF#{HEAD}MS,6,1,50,\"Spring, first\"\r\n\r\n ms , 6 , 51 , 60 , Late \r\n")
+    rows =
+      Formats::BatchCsv.read(
+        "\uFEFF#{HEAD}MS,6,1,50,\"Spring, first\"\r\n\r\n ms , 6 , 51 , 60 , Late \r\n"
+      )
 
     assert_equal(["Spring, first", "Late"], rows.map { |row| row.batch[:label] })
     assert_equal [[], []], rows.map(&:faults)
@@ -41,12 +63,16 @@ class BatchCsvTest < Minitest::Test
     row = Formats::BatchCsv.read("#{HEAD}MS,6,1,50,Fine\nMS,,x,60,\n").last
 
     assert_equal 3, row.line
-    assert_equal([["digits", ""], ["first_serial", "x"], ["label", ""]], row.faults.map { |fault| fault.values_at(:column, :value) })
+    assert_equal(
+      [["digits", ""], %w[first_serial x], ["label", ""]],
+      row.faults.map { |fault| fault.values_at(:column, :value) }
+    )
   end
 
   def test_what_is_no_such_table_is_refused_whole
     ["", "no,such\n1,2\n", "#{HEAD}\"unclosed\n", HEAD + ("MS,6,1,2,x\n" * 501)].each do |text|
-      assert_equal ["file"], assert_raises(Core::InvalidInput) { Formats::BatchCsv.read(text) }.fields.keys
+      assert_equal ["file"],
+        assert_raises(Core::InvalidInput) { Formats::BatchCsv.read(text) }.fields.keys
     end
   end
 end
@@ -54,16 +80,34 @@ end
 class OutboxTest < Minitest::Test
   def test_a_letter_becomes_a_message_that_mail_programs_read
     Dir.mktmpdir do |dir|
-      Devices::StandIns::Outbox.new(dir).deliver({ id: 7, recipient: "edda@finders.example", subject: "Über den Fisch", body: "Länge 41 cm\n" })
+      Devices::StandIns::Outbox.new(dir).deliver(
+        {
+          id: 7,
+          recipient: "edda@finders.example",
+          subject: "Über den Fisch",
+          body: "Länge 41 cm\n"
+        }
+      )
       mail = Mail.read(File.join(dir, "letter-000007.eml"))
 
-      assert_equal [["edda@finders.example"], "Über den Fisch", "Länge 41 cm"], [mail.to, mail.subject, mail.decoded.strip]
+      assert_equal [["edda@finders.example"], "Über den Fisch", "Länge 41 cm"],
+        [mail.to, mail.subject, mail.decoded.strip]
     end
   end
 end
 
 class CoastSketchTest < Minitest::Test
-  SQUARE = [{ "properties" => { "kind" => "land" }, "geometry" => { "type" => "Polygon", "coordinates" => [[[-21, 48], [-20, 48], [-20, 49], [-21, 49], [-21, 48]]] } }].freeze
+  SQUARE = [
+    {
+      "properties" => {
+        "kind" => "land"
+      },
+      "geometry" => {
+        "type" => "Polygon",
+        "coordinates" => [[[-21, 48], [-20, 48], [-20, 49], [-21, 49], [-21, 48]]]
+      }
+    }
+  ].freeze
 
   # At 48.5 N a degree of longitude is cos(48.5) of one of latitude.
   def test_the_picture_keeps_the_proportions_of_the_earth_and_its_bounds

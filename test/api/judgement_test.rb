@@ -2,7 +2,8 @@
 
 require_relative "../support/api_case"
 
-# A record is judged by the rules on the phone's card, whenever it arrives, and keeps what came of it.
+# A record is judged by the rules on the phone's card, whenever it arrives, and keeps what came of
+# it.
 class JudgementApiTest < ApiCase
   def setup
     super
@@ -11,17 +12,38 @@ class JudgementApiTest < ApiCase
     @trip_id = Seeds.trip(db, @isolde, held_on: (@start - 3600).to_date)
   end
 
-  # 12 s in the air twice: 24 of the 40 that a bass has under the default rules, and of the 20 under "keep wet".
+  # 12 s in the air twice: 24 of the 40 that a bass has under the default rules, and of the 20 under
+  # "keep wet".
   def taps
     acts = %w[fish_on in_net lifted back_in_water lifted back_in_water let_go]
     acts.zip([0, 20, 60, 72, 120, 132, 150]).map { |act, seconds| { act:, at: @start + seconds } }
   end
 
-  def record(**versions) = Seeds.encounter(@trip_id, start: @start, stages: taps, hook_place: "lip", bleeding: "none", **versions)
+  def record(**versions)
+    Seeds.encounter(
+      @trip_id,
+      start: @start,
+      stages: taps,
+      hook_place: "lip",
+      bleeding: "none",
+      **versions
+    )
+  end
+
   def stored(id) = db[:encounters].first(id:)
 
   def house(version, **choices)
-    as_hamish { send_json(:put, "/api/house-rules", { base_version: version - 1, choices: choices.transform_values { |school| { school: } }, why: "A test of late records." }) }
+    as_hamish do
+      send_json(
+        :put,
+        "/api/house-rules",
+        {
+          base_version: version - 1,
+          choices: choices.transform_values { |school| { school: } },
+          why: "A test of late records."
+        }
+      )
+    end
   end
 
   def as_hamish
@@ -33,10 +55,19 @@ class JudgementApiTest < ApiCase
     house(2, air: "keep_wet")
     early, late = Array.new(2) { SecureRandom.uuid }
     put_encounter(record(house_rules_version: 1, own_rules_version: 0), id: early)
-    put_encounter(record(house_rules_version: 2, own_rules_version: 0, number: "MS000002"), id: late)
+    put_encounter(
+      record(house_rules_version: 2, own_rules_version: 0, number: "MS000002"),
+      id: late
+    )
 
-    assert_equal([[0, 40], [2, 20]], [early, late].map { |id| [stored(id)[:caution_points], stored(id)[:review]["air_seconds"]] })
-    assert_equal([["good", 1], ["good", 2]], [early, late].map { |id| [stored(id)[:review]["band"], stored(id)[:house_rules_version]] })
+    assert_equal(
+      [[0, 40], [2, 20]],
+      [early, late].map { |id| [stored(id)[:caution_points], stored(id)[:review]["air_seconds"]] }
+    )
+    assert_equal(
+      [["good", 1], ["good", 2]],
+      [early, late].map { |id| [stored(id)[:review]["band"], stored(id)[:house_rules_version]] }
+    )
   end
 
   def test_the_members_own_stricter_choices_are_a_version_of_their_own
@@ -46,11 +77,21 @@ class JudgementApiTest < ApiCase
 
     assert_equal 2, card["rules"]["own_version"]
     points = [0, 1, 2].map do |own_rules_version|
-      put_encounter(record(house_rules_version: 1, own_rules_version:, number: "MS00000#{own_rules_version + 1}"))["caution_points"]
+      put_encounter(
+        record(
+          house_rules_version: 1,
+          own_rules_version:,
+          number: "MS00000#{own_rules_version + 1}"
+        )
+      )[
+        "caution_points"
+      ]
     end
 
     assert_equal [0, 2, 0], points
-    assert_raises(Sequel::DatabaseError) { db.transaction(savepoint: true) { db[:own_rules].update(choices: "{}") } }
+    assert_raises(Sequel::DatabaseError) do
+      db.transaction(savepoint: true) { db[:own_rules].update(choices: "{}") }
+    end
   end
 
   # A phone that has not heard of versions of one's own, or of this house's rules.
@@ -60,7 +101,10 @@ class JudgementApiTest < ApiCase
     put_encounter(record(house_rules_version: 1), id:)
 
     assert_equal 0, stored(id)[:own_rules_version], "caught before that choice was made"
-    [{ house_rules_version: 7 }, { house_rules_version: 1, own_rules_version: 9 }].each do |versions|
+    [
+      { house_rules_version: 7 },
+      { house_rules_version: 1, own_rules_version: 9 }
+    ].each do |versions|
       refused = put_encounter(record(**versions, number: "MS000002"))
 
       assert_equal [422, "unknown_rules"], [last_response.status, refused["code"]]
@@ -83,20 +127,39 @@ class JudgementApiTest < ApiCase
 
   def test_where_the_tag_went_in_follows_from_its_tap_or_is_said
     tap = [*taps[0..2], { act: "tag_in", at: @start + 66.5 }, taps[3], taps.last]
-    ids = [record(stages: tap), record(number: "MS000002", tag_where: "water"), record(number: "MS000003")].map do |sent|
-      SecureRandom.uuid.tap do |id|
-        put_encounter({ house_rules_version: 1 }.merge(sent), id:)
+    ids =
+      [
+        record(stages: tap),
+        record(number: "MS000002", tag_where: "water"),
+        record(number: "MS000003")
+      ].map do |sent|
+        SecureRandom.uuid.tap { |id| put_encounter({ house_rules_version: 1 }.merge(sent), id:) }
       end
-    end
 
-    assert_equal([["board", 6.5], ["water", nil], [nil, nil]], ids.map { |id| stored(id).values_at(:tag_where, :tagging_seconds) })
+    assert_equal(
+      [["board", 6.5], ["water", nil], [nil, nil]],
+      ids.map { |id| stored(id).values_at(:tag_where, :tagging_seconds) }
+    )
   end
 
   def test_own_medians_reach_the_card_from_ten_taggings_on
     Seeds.pouch(db, @isolde, count: 12, first: 100)
-    stages = ->(seconds) { [*taps[0..2], { act: "tag_in", at: @start + 60 + seconds }, { act: "back_in_water", at: @start + 80 }, { act: "let_go", at: @start + 99 }] }
+    stages = lambda do |seconds|
+      [
+        *taps[0..2],
+        { act: "tag_in", at: @start + 60 + seconds },
+        { act: "back_in_water", at: @start + 80 },
+        { act: "let_go", at: @start + 99 }
+      ]
+    end
     medians = (1..11).map do |index|
-      put_encounter(record(number: format("MS%06d", 99 + index), stages: stages.call(index), house_rules_version: 1))
+      put_encounter(
+        record(
+          number: format("MS%06d", 99 + index),
+          stages: stages.call(index),
+          house_rules_version: 1
+        )
+      )
       ask("/api/deck?on=#{(@start - 3600).to_date}")["card"]["tagging_seconds"]
     end
 
@@ -107,7 +170,10 @@ class JudgementApiTest < ApiCase
   def test_never_lifted_is_zero_and_not_known_is_nothing
     water = taps.values_at(0, 1, 6)
     told = [water, [taps.last], taps[0..2]].each_with_index.map do |stages, index|
-      put_encounter(record(stages:, number: "MS00000#{index + 1}", house_rules_version: 1), id: id = SecureRandom.uuid)
+      put_encounter(
+        record(stages:, number: "MS00000#{index + 1}", house_rules_version: 1),
+        id: id = SecureRandom.uuid
+      )
       stored(id)[:air_seconds]
     end
 
@@ -116,13 +182,36 @@ class JudgementApiTest < ApiCase
 
   def test_the_crew_is_told_what_the_deck_sees
     key = send_json(:post, "/api/trips/#{@trip_id}/crew").fetch("crew_key")
-    seen = { hook_place: "gill", bleeding: "heavy", water_temp_c: 22.5, has_tag: true, length: { value: 41.2, unit: "cm", kind: "FL", how: "board" }, pressure_signs: [], handling: [],
-             marks: [], reflexes: {} }
-    fish = { id: SecureRandom.uuid, species_code: "seabass", tag_number: nil, undone_from: nil, undos: 0, taps: [{ act: "fish_on", age_ms: 3000 }] }
+    seen = {
+      hook_place: "gill",
+      bleeding: "heavy",
+      water_temp_c: 22.5,
+      has_tag: true,
+      length: {
+        value: 41.2,
+        unit: "cm",
+        kind: "FL",
+        how: "board"
+      },
+      pressure_signs: [],
+      handling: [],
+      marks: [],
+      reflexes: {}
+    }
+    fish = {
+      id: SecureRandom.uuid,
+      species_code: "seabass",
+      tag_number: nil,
+      undone_from: nil,
+      undos: 0,
+      taps: [{ act: "fish_on", age_ms: 3000 }]
+    }
     send_json(:post, "/api/crew/#{key}", { device: "deck", fish: [fish.merge(seen:)] })
     send_json(:post, "/auth/logout")
     told = send_json(:post, "/api/crew/#{key}", { device: "crew", fish: [fish] })["fish"].first
 
-    assert_equal JSON.parse(JSON.generate(seen)), told["seen"], "a device that knows nothing of its own leaves it as it is"
+    assert_equal JSON.parse(JSON.generate(seen)),
+      told["seen"],
+      "a device that knows nothing of its own leaves it as it is"
   end
 end

@@ -3,7 +3,8 @@
 require_relative "../support/api_case"
 
 class LettersTest < ApiCase
-  # A carrier that does what it is told, one word per letter: :take, :refuse, :unsure, or :crash between the sending and the mark.
+  # A carrier that does what it is told, one word per letter: :take, :refuse, :unsure, or :crash
+  # between the sending and the mark.
   Moody = Struct.new(:moods, :letters) do
     def deliver(letter)
       mood = moods.shift || :take
@@ -18,7 +19,14 @@ class LettersTest < ApiCase
   def with(*moods)
     @carrier = Moody.new(moods, [])
     hand_over_jobs(carrier: @carrier)
-    @id = Acts::WriteLetter.queue(store:, kind: "welcome", recipient: "odo@marrow.example", subject: "Welcome", body: "Odo Larkspur, you are a member.")
+    @id =
+      Acts::WriteLetter.queue(
+        store:,
+        kind: "welcome",
+        recipient: "odo@marrow.example",
+        subject: "Welcome",
+        body: "Odo Larkspur, you are a member."
+      )
   end
 
   def run_once
@@ -40,15 +48,19 @@ class LettersTest < ApiCase
     with(:crash)
     3.times { run_once }
 
-    assert_equal [[@id] * 2, "sent", true], [@carrier.letters, letter[:state], letter[:perhaps_twice]]
+    assert_equal [[@id] * 2, "sent", true],
+      [@carrier.letters, letter[:state], letter[:perhaps_twice]]
     with(:unsure)
     2.times { run_once }
 
-    assert_equal [[@id] * 2, "sent", true], [@carrier.letters, letter[:state], letter[:perhaps_twice]]
+    assert_equal [[@id] * 2, "sent", true],
+      [@carrier.letters, letter[:state], letter[:perhaps_twice]]
     with(:crash, :unsure)
     5.times { run_once }
 
-    assert_equal [[@id] * 2, "uncertain"], [@carrier.letters, letter[:state]], "the second time nobody sends it but a coordinator"
+    assert_equal [[@id] * 2, "uncertain"],
+      [@carrier.letters, letter[:state]],
+      "the second time nobody sends it but a coordinator"
     sign_in("hamish@marrow.example")
 
     assert_equal "queued", send_json(:post, "/api/letters/#{@id}", { act: "again" })["state"]
@@ -65,7 +77,8 @@ class LettersTest < ApiCase
     waits.zip(pauses) { |wait, pause| assert_in_delta pause, wait, 5 }
     run_once
 
-    assert_equal ["failed", "IOError: 451 try later", []], [*letter.values_at(:state, :last_error), @carrier.letters]
+    assert_equal ["failed", "IOError: 451 try later", []],
+      [*letter.values_at(:state, :last_error), @carrier.letters]
   end
 
   def test_coordinators_read_filter_and_withdraw_them
@@ -78,7 +91,8 @@ class LettersTest < ApiCase
     run_once
 
     assert_empty @carrier.letters
-    assert_equal 409, send_json(:post, "/api/letters/#{@id}", { act: "again" }) && last_response.status
+    assert_equal 409,
+      send_json(:post, "/api/letters/#{@id}", { act: "again" }) && last_response.status
     sign_in
     ask("/api/letters")
 
@@ -101,21 +115,45 @@ class LettersTest < ApiCase
 
   def test_words_are_tried_out_kept_and_put_back
     sign_in("hamish@marrow.example")
-    words = ->(verb, path, subject, body) { send_json(verb, "/api/letter-templates/thanks_to_finder#{path}", { subject:, body: }) }
+    words = lambda do |verb, path, subject, body|
+      send_json(verb, "/api/letter-templates/thanks_to_finder#{path}", { subject:, body: })
+    end
 
-    assert_equal "MS004217 after 142 days", words.call(:post, "/preview", "{{ tag }} after {{ days }} days", "x")["subject"]
-    [["{{ finder }}", "no value called finder"], ["{{ tag", "cannot be read"], [" ", "is empty"], ["{% for x in (1..9) %}{% endfor", "cannot be read"]].each do |body, sentence|
+    assert_equal "MS004217 after 142 days",
+      words.call(:post, "/preview", "{{ tag }} after {{ days }} days", "x")["subject"]
+    [
+      ["{{ finder }}", "no value called finder"],
+      ["{{ tag", "cannot be read"],
+      [" ", "is empty"],
+      ["{% for x in (1..9) %}{% endfor", "cannot be read"]
+    ].each do |body, sentence|
       words.call(:put, "", "s", body)
 
       assert_equal 422, last_response.status
       assert_includes answer["message"], sentence
     end
     words.call(:put, "", "Hello", "Tag {{ tag }}.")
-    report = Seeds.report(finder_contact: "edda@finders.example").merge(id: nil, caught_on: Date.new(2026, 6, 15))
-    Acts::WriteLetter.thanks_to_finder(store:, report:, fish: { number: "MS000001", species_code: "seabass", released_on: Date.new(2026, 5, 1), story_key: "k" })
+    report =
+      Seeds.report(finder_contact: "edda@finders.example").merge(
+        id: nil,
+        caught_on: Date.new(2026, 6, 15)
+      )
+    Acts::WriteLetter.thanks_to_finder(
+      store:,
+      report:,
+      fish: {
+        number: "MS000001",
+        species_code: "seabass",
+        released_on: Date.new(2026, 5, 1),
+        story_key: "k"
+      }
+    )
 
     assert_equal "Tag MS000001.", db[:letters].get(:body)
-    assert_equal [true, "Hamish Torvald"], ask("/api/letter-templates")["templates"].find { |one| one["kind"] == "thanks_to_finder" }.values_at("own", "by")
+    assert_equal [true, "Hamish Torvald"],
+      ask("/api/letter-templates")["templates"]
+        .find { |one| one["kind"] == "thanks_to_finder" }
+        .values_at("own", "by")
     words.call(:put, "", nil, nil)
 
     assert_empty(ask("/api/letter-templates")["templates"].select { |one| one["own"] })

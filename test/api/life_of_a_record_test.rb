@@ -2,7 +2,8 @@
 
 require_relative "../support/api_case"
 
-# One record said twice, taken back, changed ashore and at the water: what stands, what waits, and where its tag is.
+# One record said twice, taken back, changed ashore and at the water: what stands, what waits, and
+# where its tag is.
 class LifeOfARecordTest < ApiCase
   def setup
     super
@@ -11,7 +12,10 @@ class LifeOfARecordTest < ApiCase
     @id = SecureRandom.uuid
   end
 
-  def said(revision: 1, device: "deck", **changes) = put_encounter(Seeds.encounter(@trip, revision:, device:, **changes), id: @id)
+  def said(revision: 1, device: "deck", **changes)
+    put_encounter(Seeds.encounter(@trip, revision:, device:, **changes), id: @id)
+  end
+
   def ashore(changes, **more) = send_json(:patch, "/api/encounters/#{@id}", { changes:, **more })
   def row = db[:encounter_records].first(id: @id)
   def tag_state(number) = db[:tags].where(number:).get(:state)
@@ -42,18 +46,31 @@ class LifeOfARecordTest < ApiCase
     answer = said(revision: 2, length: length(415))
 
     assert_equal 421, row[:length_mm], "what stood first stays"
-    assert_equal([["length", 421, 415]], answer["collisions"].map { |one| [one["field"], one.dig("stands", "length", "length_mm"), one.dig("said", "length", "length_mm")] })
+    assert_equal(
+      [["length", 421, 415]],
+      answer["collisions"].map do |one|
+        [
+          one["field"],
+          one.dig("stands", "length", "length_mm"),
+          one.dig("said", "length", "length_mm")
+        ]
+      end
+    )
     assert_equal %w[collision], dockside["left"].map { |gap| gap["field"] } & %w[collision]
-    chosen = send_json(:post, "/api/encounters/#{@id}/collisions", { field: "length", choice: "said" })
+    chosen =
+      send_json(:post, "/api/encounters/#{@id}/collisions", { field: "length", choice: "said" })
 
     assert_equal [415, []], [row[:length_mm], chosen["collisions"]]
     send_json(:post, "/api/encounters/#{@id}/collisions", { field: "length", choice: "said" })
 
     assert_equal 404, last_response.status
-    assert_equal 415, said(revision: 3, length: length(415)) && row[:length_mm], "said again it is chosen already"
+    assert_equal 415,
+      said(revision: 3, length: length(415)) && row[:length_mm],
+      "said again it is chosen already"
   end
 
-  # An answer was lost: the phone says the same again, then more. Nothing of its own collides with itself.
+  # An answer was lost: the phone says the same again, then more. Nothing of its own collides with
+  # itself.
   def test_a_lost_answer_makes_no_collision
     said
     said(revision: 2, length: length(415))
@@ -62,7 +79,9 @@ class LifeOfARecordTest < ApiCase
 
     assert_equal(%w[known stored], [again, later].map { |answer| answer["answer"] })
     assert_equal [418, []], [row[:length_mm], later["collisions"]]
-    assert_equal "known", said(revision: 2, length: length(415))["answer"], "a late older one changes nothing"
+    assert_equal "known",
+      said(revision: 2, length: length(415))["answer"],
+      "a late older one changes nothing"
     assert_equal 418, row[:length_mm]
   end
 
@@ -74,16 +93,21 @@ class LifeOfARecordTest < ApiCase
     assert_equal ["tagged", 412, @isolde[:id]], row.values_at(:kind, :length_mm, :voided_by)
     told = dockside
 
-    assert_equal [[], ["Touched by mistake."]], [told["fish"], told["void"].map { |one| one["voided_because"] }]
+    assert_equal [[], ["Touched by mistake."]],
+      [told["fish"], told["void"].map { |one| one["voided_because"] }]
     said(revision: 3)
 
-    assert_equal ["applied", 1, nil], [tag_state("MS000001"), db[:encounters].where(id: @id).count, row[:voided_at]]
-    assert_equal %w[applied issued applied], db[:tag_custody].where(tag_number: "MS000001").order(:id).select_map(:act).last(3)
+    assert_equal ["applied", 1, nil],
+      [tag_state("MS000001"), db[:encounters].where(id: @id).count, row[:voided_at]]
+    assert_equal %w[applied issued applied],
+      db[:tag_custody].where(tag_number: "MS000001").order(:id).select_map(:act).last(3)
   end
 
   def test_a_coordinator_voids_under_their_own_name_and_the_deck_does_not_bring_it_back
     said
-    as("hamish@marrow.example") { ashore({ voided_because: "It is the same fish as the one before." }) }
+    as("hamish@marrow.example") do
+      ashore({ voided_because: "It is the same fish as the one before." })
+    end
     said(revision: 2, note: "still talking")
 
     assert_equal [@hamish[:id], "still talking"], row.values_at(:voided_by, :note)
@@ -95,7 +119,14 @@ class LifeOfARecordTest < ApiCase
 
   def test_a_release_that_was_caught_again_cannot_be_void
     said
-    again = Seeds.encounter(@trip, start: Seeds::NOW - 600, kind: "recaptured", tag_numbers: ["MS000001"], tag_act: "left")
+    again =
+      Seeds.encounter(
+        @trip,
+        start: Seeds::NOW - 600,
+        kind: "recaptured",
+        tag_numbers: ["MS000001"],
+        tag_act: "left"
+      )
     put_encounter(again)
 
     assert_equal "caught_again", ashore({ voided_because: "A slip." })["code"]

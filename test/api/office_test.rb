@@ -4,8 +4,20 @@ require_relative "../support/api_case"
 
 # What the office takes back, sets, writes and hands out.
 class OfficeSettingsTest < ApiCase
-  LAW = { species_code: "seabass", water_code: "marrow_sound", min_mm: 420, max_mm: nil, length_kind: "FL", season_first: nil, season_last: nil,
-          bag_limit: 2, in_water_only_mm: nil, authority: "Marrow Sound Fisheries Board", checked_on: Date.today.iso8601, link: nil }.freeze
+  LAW = {
+    species_code: "seabass",
+    water_code: "marrow_sound",
+    min_mm: 420,
+    max_mm: nil,
+    length_kind: "FL",
+    season_first: nil,
+    season_last: nil,
+    bag_limit: 2,
+    in_water_only_mm: nil,
+    authority: "Marrow Sound Fisheries Board",
+    checked_on: Date.today.iso8601,
+    link: nil
+  }.freeze
 
   def setup
     super
@@ -17,42 +29,84 @@ class OfficeSettingsTest < ApiCase
     wrong = in_force(send_json(:post, "/api/laws", LAW.merge(min_mm: 4200, max_mm: nil)))
 
     assert_equal 4200, wrong["min_mm"]
-    told = send_json(:post, "/api/laws/#{wrong['id']}/withdrawal", { because: "A nought too many." })
+    told =
+      send_json(:post, "/api/laws/#{wrong['id']}/withdrawal", { because: "A nought too many." })
 
     assert_equal 420, in_force(told)["min_mm"]
-    assert_equal ["A nought too many.", 4200], told["past_laws"].first.values_at("withdrawn_because", "min_mm")
+    assert_equal ["A nought too many.", 4200],
+      told["past_laws"].first.values_at("withdrawn_because", "min_mm")
     send_json(:post, "/api/laws/#{wrong['id']}/withdrawal", { because: "Once more." })
 
     assert_equal 404, last_response.status
-    assert(ask("/api/audit?record=law")["entries"].any? { |one| one["changed"].to_s.include?("A nought too many.") })
+    assert(
+      ask("/api/audit?record=law")["entries"].any? do |one|
+        one["changed"].to_s.include?("A nought too many.")
+      end
+    )
   end
 
   def test_figures_and_notes_of_the_house_reach_the_card_the_guide_and_the_records
-    sent = { base_version: 1, choices: {}, why: "A careful summer.", figures: { air_percent: 50 }, guild_notes: { bass_like: "Mind the gill cover." } }
+    sent = {
+      base_version: 1,
+      choices: {},
+      why: "A careful summer.",
+      figures: {
+        air_percent: 50
+      },
+      guild_notes: {
+        bass_like: "Mind the gill cover."
+      }
+    }
     rules = send_json(:put, "/api/house-rules", sent)
 
-    assert_equal([2, 50, { "bass_like" => "Mind the gill cover." }], [rules["version"], figure(rules, "air_percent"), rules["guild_notes"]])
+    assert_equal(
+      [2, 50, { "bass_like" => "Mind the gill cover." }],
+      [rules["version"], figure(rules, "air_percent"), rules["guild_notes"]]
+    )
     Seeds.trip(db, @isolde, held_on: Date.today)
     sign_in
     card = ask("/api/deck?on=#{Date.today}")["card"]
-    told = Core::Field.new(JSON.parse(JSON.generate(card), symbolize_names: true)).fish({ species_code: "seabass", water_temp_c: 10 }, now_ms: 0)
+    told =
+      Core::Field.new(JSON.parse(JSON.generate(card), symbolize_names: true)).fish(
+        { species_code: "seabass", water_temp_c: 10 },
+        now_ms: 0
+      )
 
     assert_equal 10, told[:air][:one_lift_seconds], "half of twenty seconds"
     guide = ask("/api/guide")["guilds"].find { |one| one["key"] == "bass_like" }
 
-    assert_equal [["Mind the gill cover."], 10], [guide["sections"].find { |one| one["title"] == "Note of the house" }&.fetch("lines"), guide["air_seconds"]]
+    assert_equal [["Mind the " \
+      "gill cover."], 10], [guide["sections"].find do |one|
+        one["title"] == "Note of the house"
+      end&.fetch("lines"), guide["air_seconds"]]
   end
 
   def test_a_figure_is_never_set_to_what_costs_the_fish_more
-    send_json(:put, "/api/house-rules", { base_version: 1, choices: {}, why: "More time.", figures: { air_percent: 150 } })
+    send_json(
+      :put,
+      "/api/house-rules",
+      { base_version: 1, choices: {}, why: "More time.", figures: { air_percent: 150 } }
+    )
 
     assert_equal [422, ["figures.air_percent"]], [last_response.status, answer["fields"].keys]
     assert_includes answer["message"], "from 50 to 100"
   end
 
   def test_a_new_member_gets_one_letter_with_the_link_and_may_set_a_password
-    send_json(:post, "/api/members", { email: "wren@marrow.example", name: "Wren Castellan", role: "tagger", public_name: nil, permit_number: nil,
-                                       permit_expires_on: nil, trained: [], active: true })
+    send_json(
+      :post,
+      "/api/members",
+      {
+        email: "wren@marrow.example",
+        name: "Wren Castellan",
+        role: "tagger",
+        public_name: nil,
+        permit_number: nil,
+        permit_expires_on: nil,
+        trained: [],
+        active: true
+      }
+    )
     run_jobs
     letters = db[:letters].where(recipient: "wren@marrow.example").all
 
@@ -71,14 +125,22 @@ class OfficeSettingsTest < ApiCase
     send_json(:put, "/api/members/#{@isolde[:id]}/address", { email: "isolde@harbour.example" })
     run_jobs
 
-    assert_equal [200, %w[isolde@harbour.example isolde@marrow.example]], [last_response.status, db[:letters].select_order_map(:recipient)]
+    assert_equal [200, %w[isolde@harbour.example isolde@marrow.example]],
+      [last_response.status, db[:letters].select_order_map(:recipient)]
     send_json(:put, "/api/members/#{@isolde[:id]}/address", { email: "hamish@marrow.example" })
 
     assert_equal [409, ["email"]], [last_response.status, answer["fields"].keys]
   end
 
   def test_kit_is_given_and_comes_back_never_more_than_is_held
-    held = send_json(:post, "/api/members/#{@isolde[:id]}/kit", { item: "Spare needle", count: 3, note: "starter kit" })["held"]
+    held =
+      send_json(
+        :post,
+        "/api/members/#{@isolde[:id]}/kit",
+        { item: "Spare needle", count: 3, note: "starter kit" }
+      )[
+        "held"
+      ]
 
     assert_equal([["spare needle", 3]], held.map { |one| one.values_at("item", "count") })
     send_json(:post, "/api/members/#{@isolde[:id]}/kit", { item: "spare needle", count: -4 })
@@ -87,7 +149,8 @@ class OfficeSettingsTest < ApiCase
     sign_in
     own = ask("/api/members/#{@isolde[:id]}/kit")
 
-    assert_equal [3, ["starter kit"]], [own["held"].first["count"], own["moves"].map { |one| one["note"] }]
+    assert_equal [3, ["starter kit"]],
+      [own["held"].first["count"], own["moves"].map { |one| one["note"] }]
     ask("/api/members/#{@hamish[:id]}/kit")
 
     assert_equal 403, last_response.status
@@ -95,7 +158,11 @@ class OfficeSettingsTest < ApiCase
 
   def test_a_species_is_entered_once
     cod = Store::Species.new(db).row("cod")
-    sent = cod.except(:code, :look_alikes, :source, :fl_to_tl_a_mm, :fl_to_tl_b, :fl_to_tl_se_mm).merge(common_name: "Sound blenny", scientific_name: "Blennius marrowi")
+    sent =
+      cod.except(:code, :look_alikes, :source, :fl_to_tl_a_mm, :fl_to_tl_b, :fl_to_tl_se_mm).merge(
+        common_name: "Sound blenny",
+        scientific_name: "Blennius marrowi"
+      )
     catalogue = send_json(:post, "/api/species", sent)
 
     assert_includes catalogue["species"].map { |one| one["code"] }, "sound_blenny"
@@ -109,7 +176,13 @@ class OfficeSettingsTest < ApiCase
     send_json(:put, "/api/waters/gull_tarn", { name: "Gull Tarn", kind: "fresh", corners: })
 
     assert_equal 200, last_response.status, last_response.body
-    spot = { name: "Reed bay", water_code: "gull_tarn", lat_deg: 49.71, lon_deg: -21.69, retired: false }
+    spot = {
+      name: "Reed bay",
+      water_code: "gull_tarn",
+      lat_deg: 49.71,
+      lon_deg: -21.69,
+      retired: false
+    }
     send_json(:put, "/api/spots/reed_bay", spot)
 
     assert_equal 200, last_response.status, last_response.body
@@ -122,6 +195,11 @@ class OfficeSettingsTest < ApiCase
 
   private
 
-  def in_force(catalogue) = catalogue["laws"].find { |one| one["species_code"] == "seabass" && one["water_code"] == "marrow_sound" }
+  def in_force(catalogue)
+    catalogue["laws"].find do |one|
+      one["species_code"] == "seabass" && one["water_code"] == "marrow_sound"
+    end
+  end
+
   def figure(rules, key) = rules["figures"].find { |one| one["key"] == key }["value"]
 end

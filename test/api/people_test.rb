@@ -7,7 +7,10 @@ class PeopleApiTest < ApiCase
     assert_nil ask("/api/session")["member"]
     sign_in
 
-    assert_equal({ "name" => "Isolde Brannock", "role" => "tagger" }, ask("/api/session")["member"].slice("name", "role"))
+    assert_equal(
+      { "name" => "Isolde Brannock", "role" => "tagger" },
+      ask("/api/session")["member"].slice("name", "role")
+    )
     cookie = last_response["set-cookie"].to_s
 
     assert_match(/httponly/i, cookie)
@@ -33,7 +36,9 @@ class PeopleApiTest < ApiCase
     unknown = [sign_in("nobody@marrow.example"), last_response.status]
 
     assert_equal 401, resting[1]
-    assert_equal unknown, resting, "nobody learns from a ninth wrong password that there is an account"
+    assert_equal unknown,
+      resting,
+      "nobody learns from a ninth wrong password that there is an account"
     db[:account_lockouts].update(deadline: Time.now - 1)
     sign_in
 
@@ -46,7 +51,11 @@ class PeopleApiTest < ApiCase
 
     assert_equal 422, last_response.status
     assert_includes short["fields"].keys, "new_password"
-    send_json(:post, "/auth/change-password", { password: PASSWORD, new_password: "a longer ebb tide" })
+    send_json(
+      :post,
+      "/auth/change-password",
+      { password: PASSWORD, new_password: "a longer ebb tide" }
+    )
 
     assert_predicate last_response, :ok?
     send_json(:post, "/auth/logout")
@@ -85,7 +94,12 @@ class PeopleApiTest < ApiCase
     put("/api/reports/#{SecureRandom.uuid}", "{}", { "CONTENT_TYPE" => "application/json" })
 
     assert_equal [403, "stale_page"], [last_response.status, answer["code"]]
-    send_json(:post, "/auth/login", { email: "isolde@marrow.example", password: PASSWORD }, "HTTP_ORIGIN" => "http://elsewhere.example")
+    send_json(
+      :post,
+      "/auth/login",
+      { email: "isolde@marrow.example", password: PASSWORD },
+      "HTTP_ORIGIN" => "http://elsewhere.example"
+    )
 
     assert_equal 403, last_response.status
   end
@@ -102,8 +116,14 @@ class PeopleApiTest < ApiCase
   end
 
   def test_production_refuses_the_demo_secret
-    whole = { "VOUCHER_ENV" => "production", "DATABASE_URL" => "postgres:///x", "SESSION_SECRET" => "x" * 64, "BASE_URL" => "https://tags.example",
-              "LETTER_SENDER" => "Marrow <letters@marrow.example>", "SMTP_URL" => "smtp://mail.example:25" }
+    whole = {
+      "VOUCHER_ENV" => "production",
+      "DATABASE_URL" => "postgres:///x",
+      "SESSION_SECRET" => "x" * 64,
+      "BASE_URL" => "https://tags.example",
+      "LETTER_SENDER" => "Marrow <letters@marrow.example>",
+      "SMTP_URL" => "smtp://mail.example:25"
+    }
 
     assert_predicate Config.from(whole), :production?
     (whole.keys - ["VOUCHER_ENV"]).each do |name|

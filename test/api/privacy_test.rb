@@ -2,47 +2,112 @@
 
 require_relative "../support/api_case"
 
-# Nobody who is not signed in learns a place finer than the 5 km grid, a finder, or a name that its member does not show: over every route of the contract.
+# Nobody who is not signed in learns a place finer than the 5 km grid, a finder, or a name that its
+# member does not show: over every route of the contract.
 class PrivacyTest < ApiCase
   EXACT = [[48.63012, -21.44587], [48.69432, -21.31987]].freeze
-  SECRETS = ["Brannock", "Torvald", "Castellan", "Edda", "Morrow", "edda@", "third buoy", "secret corner", "Cutter Ledge", "isolde@", "hamish@"].freeze
+  SECRETS = [
+    "Brannock", "Torvald", "Castellan", "Edda", "Morrow", "edda@", "third buoy", "secret corner",
+    "Cutter Ledge", "isolde@", "hamish@"
+  ].freeze
   # What answers somebody without an account, and with what it may be asked.
-  OPEN = %w[/api/health /api/readiness /api/coast /api/session /api/species /api/stories/{story_key} /api/stories/{story_key}/certificate.pdf /api/stories/{story_key}/picture.png
-            /api/numbers/{number}].freeze
+  OPEN = %w[
+    /api/health
+    /api/readiness
+    /api/coast
+    /api/session
+    /api/species
+    /api/stories/{story_key}
+    /api/stories/{story_key}/certificate.pdf
+    /api/stories/{story_key}/picture.png
+    /api/numbers/{number}
+  ].freeze
 
   def setup
     super
-    wren = Seeds.member(db, "Wren Castellan").then { |one| db[:members].where(id: one[:id]).update(public_name: nil) && one }
+    wren =
+      Seeds
+        .member(db, "Wren Castellan")
+        .then { |one| db[:members].where(id: one[:id]).update(public_name: nil) && one }
     Seeds.pouch(db, wren, first: 101)
     place = EXACT.map { |lat_deg, lon_deg| { lat_deg:, lon_deg: } }
-    @key = record(wren, number: "MS000101", place: place[0], note: "secret corner", start: Seeds::NOW - (86_400 * 90))[:story_key]
-    put_report(Seeds.report(number_as_read: "MS000101", caught_on: Seeds::NOW.to_date - 20, place: place[1], place_words: "by the third buoy", finder_contact: "edda@finders.example"),
-               id: @report = SecureRandom.uuid)
-    put_report(Seeds.report(number_as_read: "MS00010?", place: place[0], finder_contact: "edda@finders.example"), id: @waiting = SecureRandom.uuid)
+    @key =
+      record(
+        wren,
+        number: "MS000101",
+        place: place[0],
+        note: "secret corner",
+        start: Seeds::NOW - (86_400 * 90)
+      )[
+        :story_key
+      ]
+    put_report(
+      Seeds.report(
+        number_as_read: "MS000101",
+        caught_on: Seeds::NOW.to_date - 20,
+        place: place[1],
+        place_words: "by the third buoy",
+        finder_contact: "edda@finders.example"
+      ),
+      id: @report = SecureRandom.uuid
+    )
+    put_report(
+      Seeds.report(
+        number_as_read: "MS00010?",
+        place: place[0],
+        finder_contact: "edda@finders.example"
+      ),
+      id: @waiting = SecureRandom.uuid
+    )
   end
 
   def record(member, **sent)
     @trip = Seeds.trip(db, member)
-    Acts::RecordEncounter.call(store:, member:, id: @encounter = SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(@trip, **sent))
+    Acts::RecordEncounter.call(
+      store:,
+      member:,
+      id: @encounter = SecureRandom.uuid,
+      now: Seeds::NOW,
+      sent: Seeds.encounter(@trip, **sent)
+    )
   end
 
   # Every id that exists, so that a refusal is for want of a sign-in and not for want of a record.
   def filled(path)
-    ids = { "/api/reports" => @report, "/api/encounters" => @encounter, "/api/trips" => @trip, "/api/queries" => @encounter, "/api/members" => @isolde[:id] }
+    ids = {
+      "/api/reports" => @report,
+      "/api/encounters" => @encounter,
+      "/api/trips" => @trip,
+      "/api/queries" => @encounter,
+      "/api/members" => @isolde[:id]
+    }
     path.gsub(/\{(\w+)\}/) do
-      { "story_key" => @key, "number" => "MS000101", "key" => "k" * 22, "code" => path.include?("queries") ? "condition" : "cod", "kind" => "welcome", "size" => "shown",
-        "photo_id" => SecureRandom.uuid }[Regexp.last_match(1)] ||
-        ids.find { |start, _| path.start_with?(start) }&.last || SecureRandom.uuid
+      {
+        "story_key" => @key,
+        "number" => "MS000101",
+        "key" => "k" * 22,
+        "code" => path.include?("queries") ? "condition" : "cod",
+        "kind" => "welcome",
+        "size" => "shown",
+        "photo_id" => SecureRandom.uuid
+      }[
+        Regexp.last_match(1)
+      ] || ids.find { |start, _| path.start_with?(start) }&.last || SecureRandom.uuid
     end
   end
 
   # Decimals that stand within some 500 m of an exact place, and on no grid.
   def fine_places(text)
-    text.scan(/-?\d+\.\d{2,}/).map(&:to_f).select { |number| EXACT.flatten.any? { |exact| (number - exact).abs < 0.005 } }
+    text
+      .scan(/-?\d+\.\d{2,}/)
+      .map(&:to_f)
+      .select { |number| EXACT.flatten.any? { |exact| (number - exact).abs < 0.005 } }
   end
 
   def test_the_places_of_this_test_are_not_on_the_grid_themselves
-    EXACT.each { |lat, lon| assert_empty fine_places(Core::Waters::CoarsePlace.of(lat, lon).values.join(" ")) }
+    EXACT.each do |lat, lon|
+      assert_empty fine_places(Core::Waters::CoarsePlace.of(lat, lon).values.join(" "))
+    end
     refute_empty fine_places("48.6302")
   end
 
@@ -58,7 +123,10 @@ class PrivacyTest < ApiCase
       end
     end
 
-    assert_equal OPEN.sort, answered.sort, "a route that is open to everybody is written down here, and held against the secrets"
+    assert_equal OPEN.sort,
+      answered.sort,
+      "a route that is open to everybody is written " \
+        "down here, and held against the secrets"
   end
 
   def leaks(path)
@@ -69,15 +137,24 @@ class PrivacyTest < ApiCase
     # The chart of the water is everybody's; no fish is on it.
     chart = path == "/api/coast"
 
-    (chart ? SECRETS - ["Cutter Ledge"] : SECRETS).each { |secret| refute_includes body, secret, "#{path} tells #{secret}" }
-    assert_empty fine_places(body), "#{path} tells a place" unless chart || last_response.content_type.to_s.include?("png")
-    refute_match(/tEXt|iTXt|eXIf/, last_response.body.b, path) if last_response.content_type.to_s.include?("png")
+    (chart ? SECRETS - ["Cutter Ledge"] : SECRETS).each do |secret|
+      refute_includes body, secret, "#{path} tells #{secret}"
+    end
+    unless chart || last_response.content_type.to_s.include?("png")
+      assert_empty fine_places(body), "#{path} tells a place"
+    end
+    return unless last_response.content_type.to_s.include?("png")
+
+    refute_match(/tEXt|iTXt|eXIf/, last_response.body.b, path)
   end
 
   # What a finder is told, and what an error says.
   def test_answers_and_refusals_to_a_finder
-    [Seeds.report(number_as_read: "MS000101", finder_name: "Gil"), Seeds.report(number_as_read: "MS000101", species_code: "cod", finder_name: "Gil"),
-     Seeds.report(number_as_read: "MS0001??", finder_name: "Gil")].each do |sent|
+    [
+      Seeds.report(number_as_read: "MS000101", finder_name: "Gil"),
+      Seeds.report(number_as_read: "MS000101", species_code: "cod", finder_name: "Gil"),
+      Seeds.report(number_as_read: "MS0001??", finder_name: "Gil")
+    ].each do |sent|
       put_report(sent)
       leaks("/api/reports")
       put_report(sent, id: @waiting)
@@ -98,6 +175,9 @@ class PrivacyTest < ApiCase
 
     assert_equal(cells, story["catches"].map { |one| one.values_at("lat_deg", "lon_deg") })
     assert_equal cells, [story["whole"]["path"].first, story["whole"]["path"].last]
-    assert_equal([0, 0], story["whole"].values_at("distance_m", "by_water_m").map { |metres| metres % 5000 })
+    assert_equal(
+      [0, 0],
+      story["whole"].values_at("distance_m", "by_water_m").map { |metres| metres % 5000 }
+    )
   end
 end

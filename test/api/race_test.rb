@@ -14,7 +14,13 @@ class ReportRaceTest < Minitest::Test
     Seeds.pouch(@db, @isolde)
     @trip = Seeds.trip(@db, @isolde)
     Acts::LetterJob.base_url = "http://example.org"
-    Acts::RecordEncounter.call(store: @store, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(@trip, start: Seeds::NOW - (86_400 * 30)))
+    Acts::RecordEncounter.call(
+      store: @store,
+      member: @isolde,
+      id: SecureRandom.uuid,
+      now: Seeds::NOW,
+      sent: Seeds.encounter(@trip, start: Seeds::NOW - (86_400 * 30))
+    )
   end
 
   def teardown
@@ -23,11 +29,26 @@ class ReportRaceTest < Minitest::Test
   end
 
   def sent(**changes)
-    Seeds.report(caught_on: Seeds::NOW.to_date, place: { lat_deg: 48.63, lon_deg: -21.45 }, length: { value: 42, unit: "cm", kind: "FL", how: "tape" },
-                 finder_contact: "edda@finders.example", **changes)
+    Seeds.report(
+      caught_on: Seeds::NOW.to_date,
+      place: {
+        lat_deg: 48.63,
+        lon_deg: -21.45
+      },
+      length: {
+        value: 42,
+        unit: "cm",
+        kind: "FL",
+        how: "tape"
+      },
+      finder_contact: "edda@finders.example",
+      **changes
+    )
   end
 
-  def report(id, **changes) = Acts::ReportTag.call(store: @store, id:, sent: sent(**changes), today: Date.today)
+  def report(id, **changes)
+    Acts::ReportTag.call(store: @store, id:, sent: sent(**changes), today: Date.today)
+  end
 
   # Half of them one telephone that sends again and again, half of them pages that were opened anew.
   def test_fifty_equal_reports_make_one_catch
@@ -46,14 +67,28 @@ class ReportRaceTest < Minitest::Test
     told = threads.map(&:value)
 
     assert_equal 1, told.map { |one| one[:story_key] }.uniq.size
-    assert_equal [1, 26, %w[recapture_to_tagger thanks_to_finder]], [@db[:matches].count, @db[:reports].count, @db[:letters].select_order_map(:kind)]
-    assert_equal({ "joined" => 25, "matched" => 1 }, @db[:reports].group_and_count(:state).to_hash(:state, :count))
+    assert_equal [1, 26, %w[recapture_to_tagger thanks_to_finder]],
+      [@db[:matches].count, @db[:reports].count, @db[:letters].select_order_map(:kind)]
+    assert_equal(
+      { "joined" => 25, "matched" => 1 },
+      @db[:reports].group_and_count(:state).to_hash(:state, :count)
+    )
     assert_equal 2, @store.fish.catches(@db[:fish].get(:id)).size
   end
 
-  def whole_state = [@db[:reports].get(:state), @db[:decisions].count, @db[:matches].count, @db[:letters].count, @db[:que_jobs].count, @db[:spans].count]
+  def whole_state
+    [
+      @db[:reports].get(:state),
+      @db[:decisions].count,
+      @db[:matches].count,
+      @db[:letters].count,
+      @db[:que_jobs].count,
+      @db[:spans].count
+    ]
+  end
 
-  # Killed before each of its statements in turn, a decision is either not made at all or made whole.
+  # Killed before each of its statements in turn, a decision is either not made at all or made
+  # whole.
   def test_a_server_that_is_killed_during_a_decision_leaves_a_whole_state
     report(id = SecureRandom.uuid, number_as_read: "MS00000?")
     before, made = whole_state, ["matched", 1, 1, 2, 2, 1]
@@ -79,8 +114,21 @@ class ReportRaceTest < Minitest::Test
     Que.connection = db
     store = Store::Gateway.new(db)
     count = 0
-    db.loggers << Class.new(Logger) { define_method(:add) { |*| (count += 1) == statement && Process.kill("KILL", Process.pid) } }.new(nil)
-    Acts::DecideReport.call(store:, member: @hamish, report_id: id, verdict: "accepted", reason: "The photo shows it.", seen: 0, now: Seeds::NOW, tag_number: "MS000001")
+    db.loggers << Class
+      .new(Logger) do
+        define_method(:add) { |*| (count += 1) == statement && Process.kill("KILL", Process.pid) }
+      end
+      .new(nil)
+    Acts::DecideReport.call(
+      store:,
+      member: @hamish,
+      report_id: id,
+      verdict: "accepted",
+      reason: "The photo shows it.",
+      seen: 0,
+      now: Seeds::NOW,
+      tag_number: "MS000001"
+    )
     exit!(0)
   end
 end

@@ -6,10 +6,29 @@ require "puma/server"
 require_relative "../support/api_case"
 
 class ReadyApiTest < ApiCase
-  PLAN = { spot_code: "cutter_ledge", platform: "boat", height_m: nil, alone: false, species_codes: %w[cod seabass], depth_from_m: 5, depth_to_m: 40, surface_temp_c: 12.5,
-           bottom_temp_c: nil, air_temp_c: nil, sun: false, current: "tide", bait: "lure", hook: "j", barbs: "flattened", from_hour: 6, to_hour: 11 }.freeze
+  PLAN = {
+    spot_code: "cutter_ledge",
+    platform: "boat",
+    height_m: nil,
+    alone: false,
+    species_codes: %w[cod seabass],
+    depth_from_m: 5,
+    depth_to_m: 40,
+    surface_temp_c: 12.5,
+    bottom_temp_c: nil,
+    air_temp_c: nil,
+    sun: false,
+    current: "tide",
+    bait: "lure",
+    hook: "j",
+    barbs: "flattened",
+    from_hour: 6,
+    to_hour: 11
+  }.freeze
 
-  def plan(id, on: Date.today, **change) = send_json(:put, "/api/trips/#{id}/plan", { held_on: on.iso8601, plan: PLAN.merge(change) })
+  def plan(id, on: Date.today, **change)
+    send_json(:put, "/api/trips/#{id}/plan", { held_on: on.iso8601, plan: PLAN.merge(change) })
+  end
 
   def test_a_plan_is_saved_answered_and_becomes_the_next_ones_defaults
     sign_in
@@ -23,17 +42,26 @@ class ReadyApiTest < ApiCase
     plan(id, depth_to_m: 8)
     again = ask("/api/ready?on=#{Date.today}")
 
-    assert_equal [id, 8, "ok"], [again["trip"]["id"], again["plan"]["depth_to_m"], again["outlook"]["verdicts"].first["verdict"]]
+    assert_equal [id, 8, "ok"],
+      [again["trip"]["id"], again["plan"]["depth_to_m"],
+        again["outlook"]["verdicts"].first["verdict"]]
     tomorrow = ask("/api/ready?on=#{Date.today + 1}")["plan"]
 
-    assert_equal ["cutter_ledge", "boat", nil], tomorrow.values_at("spot_code", "platform", "surface_temp_c")
+    assert_equal ["cutter_ledge", "boat", nil],
+      tomorrow.values_at("spot_code", "platform", "surface_temp_c")
     assert_equal "cutter_ledge", ask("/api/deck?on=#{Date.today}").dig("card", "trip", "spot_code")
   end
 
   def test_bad_plans_name_the_field
     sign_in
-    { { spot_code: "atlantis" } => "spot_code", { species_codes: ["kraken"] } => "species_codes", { species_codes: [] } => "plan.species_codes", { depth_from_m: 50 } => "depth_to_m",
-      { surface_temp_c: 99 } => "plan.surface_temp_c", { hook: "harpoon" } => "plan.hook" }.each do |change, field|
+    {
+      { spot_code: "atlantis" } => "spot_code",
+      { species_codes: ["kraken"] } => "species_codes",
+      { species_codes: [] } => "plan.species_codes",
+      { depth_from_m: 50 } => "depth_to_m",
+      { surface_temp_c: 99 } => "plan.surface_temp_c",
+      { hook: "harpoon" } => "plan.hook"
+    }.each do |change, field|
       told = plan(SecureRandom.uuid, **change)
 
       assert_equal [422, true], [last_response.status, told["fields"].key?(field)], change.inspect
@@ -55,7 +83,10 @@ class ReadyApiTest < ApiCase
     ready = ask("/api/ready?on=#{Date.today}")
 
     assert_equal %w[net net_ready], ready["trip"]["ticks"]
-    assert_equal ["does_not_fit", "400 mm hoop, 450 short"], ready["outlook"]["kit"].find { |one| one["key"] == "net" }.values_at("state", "detail")
+    assert_equal ["does_not_fit", "400 mm hoop, 450 short"],
+      ready["outlook"]["kit"]
+        .find { |one| one["key"] == "net" }
+        .values_at("state", "detail")
   end
 
   def test_the_gauge_fills_in_the_temperature_and_its_silence_is_no_fault
@@ -96,11 +127,19 @@ class ReadyApiTest < ApiCase
     assert_equal 2, PdfText.of(last_response.body).count("\f"), "one side to read, one to write on"
     text = PdfText.of(last_response.body)
 
-    ["Cutter Ledge", "Atlantic cod", "MS000001", "MS000005", "length mm", "back in the net"].each { |words| assert_includes text, words }
+    [
+      "Cutter Ledge", "Atlantic cod", "MS000001", "MS000005", "length mm", "back in the net"
+    ].each { |words| assert_includes text, words }
     get("/api/trips.ics")
     event = Icalendar::Calendar.parse(last_response.body).first.events.first
 
-    assert_equal ["Tagging at Cutter Ledge", (Date.today + 2).to_s, 6, 11], [event.summary.to_s, event.dtstart.to_date.to_s, event.dtstart.hour, event.dtend.hour]
+    assert_equal ["Tagging at Cutter Ledge", (Date.today + 2).to_s, 6, 11],
+      [
+        event.summary.to_s,
+        event.dtstart.to_date.to_s,
+        event.dtstart.hour,
+        event.dtend.hour
+      ]
   end
 end
 
@@ -110,23 +149,43 @@ class OfficeApiTest < ApiCase
     sign_in("hamish@marrow.example")
   end
 
-  BATCH = { prefix: "MS", digits: 6, first_serial: 101, last_serial: 200, label: "Spring print" }.freeze
+  BATCH = {
+    prefix: "MS",
+    digits: 6,
+    first_serial: 101,
+    last_serial: 200,
+    label: "Spring print"
+  }.freeze
 
   def test_house_rules_are_previewed_versioned_and_never_lost_to_a_slower_colleague
     rules = ask("/api/house-rules")
 
     assert_equal [1, 17], [rules["version"], rules["questions"].size]
-    changes = send_json(:post, "/api/house-rules/preview", { choices: { air: { school: "keep_wet" } } })["changes"]
+    changes =
+      send_json(:post, "/api/house-rules/preview", { choices: { air: { school: "keep_wet" } } })[
+        "changes"
+      ]
 
-    assert_includes changes.map { |one| one.values_at("kind", "before", "after") }, ["air", "30 s in one lift", "10 s in one lift"]
+    assert_includes changes.map { |one| one.values_at("kind", "before", "after") },
+      ["air", "30 s in one lift", "10 s in one lift"]
     assert_equal 1, ask("/api/house-rules")["version"]
-    saved = send_json(:put, "/api/house-rules", { base_version: 1, choices: { air: { school: "keep_wet" } }, why: "A warm summer." })
+    saved =
+      send_json(
+        :put,
+        "/api/house-rules",
+        { base_version: 1, choices: { air: { school: "keep_wet" } }, why: "A warm summer." }
+      )
 
-    assert_equal [2, "keep_wet", "A warm summer."], [saved["version"], saved["choices"]["air"]["school"], saved["versions"].first["why"]]
+    assert_equal [2, "keep_wet", "A warm summer."],
+      [saved["version"], saved["choices"]["air"]["school"], saved["versions"].first["why"]]
     send_json(:put, "/api/house-rules", { base_version: 1, choices: {}, why: "too late" })
 
     assert_equal 409, last_response.status
-    send_json(:put, "/api/house-rules", { base_version: 2, choices: { stomach: { school: "puncture" } }, why: "no" })
+    send_json(
+      :put,
+      "/api/house-rules",
+      { base_version: 2, choices: { stomach: { school: "puncture" } }, why: "no" }
+    )
 
     assert_equal 422, last_response.status
   end
@@ -140,7 +199,10 @@ class OfficeApiTest < ApiCase
     field = Core::Field.new(JSON.parse(JSON.generate(card), symbolize_names: true))
 
     assert_equal [1, 1], card["rules"].values_at("version", "own_version")
-    assert_equal 10, card["species"].map { |one| field.fish({ species_code: one["code"] })[:air][:one_lift_seconds] }.max
+    assert_equal 10,
+      card["species"]
+        .map { |one| field.fish({ species_code: one["code"] })[:air][:one_lift_seconds] }
+        .max
     assert_equal trip, card["trip"]["id"]
     send_json(:put, "/api/house-rules/own", { choices: { air: "brief" } })
 
@@ -155,7 +217,8 @@ class OfficeApiTest < ApiCase
 
     assert_equal Core::Fish::Guild.all.size, guilds.size
     guilds.each { |guild| assert_equal 9, guild["sections"].size }
-    venomous = guilds.find { |guild| guild["key"] == "deep_water_spiny" }["sections"].last["lines"].join
+    venomous =
+      guilds.find { |guild| guild["key"] == "deep_water_spiny" }["sections"].last["lines"].join
 
     assert_match(/without scalding.*medical help/, venomous)
   end
@@ -163,7 +226,14 @@ class OfficeApiTest < ApiCase
   def test_tags_from_the_printer_to_the_pouch_and_back_always_add_up
     custody = send_json(:post, "/api/tags/batches", BATCH)
     batch = custody["batches"].first
-    issued = send_json(:post, "/api/tags/issue", { batch_id: batch["id"], member_id: @isolde[:id], count: 10 })["numbers"]
+    issued =
+      send_json(
+        :post,
+        "/api/tags/issue",
+        { batch_id: batch["id"], member_id: @isolde[:id], count: 10 }
+      )[
+        "numbers"
+      ]
 
     assert_equal %w[MS000101 MS000110], [issued.first, issued.last]
     move("spoiled", issued[0, 1])
@@ -172,22 +242,45 @@ class OfficeApiTest < ApiCase
     custody = move("transferred", issued[6, 2], member_id: @hamish[:id])
     sums = custody["batches"].first
 
-    assert_equal({ "printed" => 100, "in_stock" => 93, "in_pouch" => 4, "applied" => 0, "spoiled" => 1, "lost" => 2 },
-                 sums.slice("printed", "in_stock", "in_pouch", "applied", "spoiled", "lost"))
-    assert_equal sums["printed"], sums.values_at("in_stock", "in_pouch", "applied", "spoiled", "lost").sum
+    assert_equal(
+      {
+        "printed" => 100,
+        "in_stock" => 93,
+        "in_pouch" => 4,
+        "applied" => 0,
+        "spoiled" => 1,
+        "lost" => 2
+      },
+      sums.slice("printed", "in_stock", "in_pouch", "applied", "spoiled", "lost")
+    )
+    assert_equal sums["printed"],
+      sums.values_at("in_stock", "in_pouch", "applied", "spoiled", "lost").sum
     assert_equal 2, custody["own"].size
     # What came back is issued again, lowest first.
-    assert_equal issued[3], send_json(:post, "/api/tags/issue", { batch_id: batch["id"], member_id: @isolde[:id], count: 1 })["numbers"].first
+    assert_equal issued[3],
+      send_json(
+        :post,
+        "/api/tags/issue",
+        { batch_id: batch["id"], member_id: @isolde[:id], count: 1 }
+      )[
+        "numbers"
+      ].first
   end
 
-  def move(act, numbers, member_id: nil) = send_json(:post, "/api/tags/move", { numbers:, act:, member_id:, note: nil })
+  def move(act, numbers, member_id: nil)
+    send_json(:post, "/api/tags/move", { numbers:, act:, member_id:, note: nil })
+  end
 
   def test_impossible_moves_are_refused_with_the_number
     send_json(:post, "/api/tags/batches", BATCH.merge(first_serial: 150, last_serial: 250))
     send_json(:post, "/api/tags/batches", BATCH)
 
     assert_equal [409, "batch_overlap"], [last_response.status, answer["code"]]
-    send_json(:post, "/api/tags/batches", BATCH.merge(digits: 5, first_serial: 300, last_serial: 310))
+    send_json(
+      :post,
+      "/api/tags/batches",
+      BATCH.merge(digits: 5, first_serial: 300, last_serial: 310)
+    )
 
     assert_equal 422, last_response.status
     move("lost", ["MS000150"])
@@ -207,12 +300,20 @@ class OfficeApiTest < ApiCase
   end
 
   def test_csv_is_tried_first_and_good_rows_do_not_wait_for_bad_ones
-    csv = "prefix,digits,first_serial,last_serial,label\nMS,6,101,150,Good\nMS,six,151,160,Bad\nMS,6,140,160,Overlaps\nQQ,4,1,10,Other\n"
+    csv =
+      "prefix,digits,first_serial,last_serial,label\nMS,6,101,150,Good\nMS,six,151,160,Bad\n" \
+        "MS,6,140,160,Overlaps\nQQ,4,1,10,Other\n"
     tried = send_json(:post, "/api/tags/batches/import", { csv:, dry_run: true })
 
     assert_equal [0, 1], [tried["stored"], db[:tag_series].count]
-    assert_equal([[], [%w[digits six]], [%w[first_serial 140]], []], tried["rows"].map { |row| row["faults"].map { |one| one.values_at("column", "value") } })
-    2.times { |round| assert_equal [2, 0][round], send_json(:post, "/api/tags/batches/import", { csv:, dry_run: false })["stored"] }
+    assert_equal(
+      [[], [%w[digits six]], [%w[first_serial 140]], []],
+      tried["rows"].map { |row| row["faults"].map { |one| one.values_at("column", "value") } }
+    )
+    2.times do |round|
+      assert_equal [2, 0][round],
+        send_json(:post, "/api/tags/batches/import", { csv:, dry_run: false })["stored"]
+    end
     assert_equal 60, db[:tags].exclude(batch_id: nil).count
     send_json(:post, "/api/tags/batches/import", { csv: "a,b\n1,2\n", dry_run: true })
 
@@ -228,13 +329,21 @@ class OfficeApiTest < ApiCase
   end
 
   def test_members_are_added_by_letter_changed_and_switched_off
-    sent = { name: "Wren Castellan", role: "tagger", public_name: "Wren", permit_number: "MSC-7", permit_expires_on: (Date.today + 10).iso8601, trained: ["tagging"],
-             active: true }
+    sent = {
+      name: "Wren Castellan",
+      role: "tagger",
+      public_name: "Wren",
+      permit_number: "MSC-7",
+      permit_expires_on: (Date.today + 10).iso8601,
+      trained: ["tagging"],
+      active: true
+    }
     members = send_json(:post, "/api/members", sent.merge(email: "wren@marrow.example"))["members"]
     wren = members.find { |one| one["name"] == "Wren Castellan" }
     run_jobs
 
-    assert_equal ["care", "wren@marrow.example"], [wren["authorisation"]["verdict"], db[:letters].get(:recipient)]
+    assert_equal %w[care wren@marrow.example],
+      [wren["authorisation"]["verdict"], db[:letters].get(:recipient)]
     send_json(:post, "/api/members", sent.merge(email: "wren@marrow.example"))
 
     assert_equal 409, last_response.status
@@ -249,20 +358,38 @@ class OfficeApiTest < ApiCase
   end
 
   def test_species_change_with_their_history_and_the_law_supersedes
-    changed = send_json(:put, "/api/species/cod", { typical_mm: 500, source: "Harbour survey", demo_values: false })
+    changed =
+      send_json(
+        :put,
+        "/api/species/cod",
+        { typical_mm: 500, source: "Harbour survey", demo_values: false }
+      )
 
     assert_equal [500, "Harbour survey"], changed.values_at("typical_mm", "source")
     history = ask("/api/species/cod/history")["changes"].first
 
-    assert_equal [480, 500, "Hamish Torvald"], [history["before"]["typical_mm"], history["after"]["typical_mm"], history["by"]]
+    assert_equal [480, 500, "Hamish Torvald"],
+      [history["before"]["typical_mm"], history["after"]["typical_mm"], history["by"]]
     send_json(:put, "/api/species/cod", { typical_mm: 5000 })
 
     assert_equal 422, last_response.status
     send_json(:put, "/api/species/turbot", { fl_to_tl_b: 1.02 })
 
     assert_equal [422, ["fl_to_tl_b"]], [last_response.status, answer["fields"].keys]
-    law = { species_code: "cod", water_code: "marrow_sound", min_mm: 500, max_mm: nil, length_kind: "TL", season_first: nil, season_last: nil, bag_limit: 3, in_water_only_mm: nil,
-            authority: "Marrow Islands Fisheries Office", checked_on: (Date.today - 100).iso8601, link: nil }
+    law = {
+      species_code: "cod",
+      water_code: "marrow_sound",
+      min_mm: 500,
+      max_mm: nil,
+      length_kind: "TL",
+      season_first: nil,
+      season_last: nil,
+      bag_limit: 3,
+      in_water_only_mm: nil,
+      authority: "Marrow Islands Fisheries Office",
+      checked_on: (Date.today - 100).iso8601,
+      link: nil
+    }
     2.times { |round| send_json(:post, "/api/laws", law.merge(min_mm: 500 + round)) }
     laws = answer["laws"]
 
@@ -284,7 +411,14 @@ class IssueRaceTest < Minitest::Test
     issued = Array.new(8) do |index|
       Thread.new do
         gate.pop
-        Acts::IssueTags.call(store:, by: members[index % 2], batch_id:, member_id: members[index % 2][:id], count: 12, now: Seeds::NOW)
+        Acts::IssueTags.call(
+          store:,
+          by: members[index % 2],
+          batch_id:,
+          member_id: members[index % 2][:id],
+          count: 12,
+          now: Seeds::NOW
+        )
       end
     end
     8.times { gate << true }
@@ -292,7 +426,14 @@ class IssueRaceTest < Minitest::Test
 
     assert_equal [96, 96], [numbers.size, numbers.uniq.size]
     assert_equal :not_enough, assert_raises(Core::Conflict) {
-      Acts::IssueTags.call(store:, by: members[0], batch_id:, member_id: members[0][:id], count: 5, now: Seeds::NOW)
+      Acts::IssueTags.call(
+        store:,
+        by: members[0],
+        batch_id:,
+        member_id: members[0][:id],
+        count: 5,
+        now: Seeds::NOW
+      )
     }.code
   ensure
     db&.disconnect

@@ -8,11 +8,18 @@ class AccountsAttackTest < ApiCase
   def told = [last_response.status, last_response.body]
 
   def test_a_second_letter_is_answered_like_the_first_and_like_nobodys
-    answers = %w[isolde@marrow.example isolde@marrow.example nobody@marrow.example nobody@marrow.example nonsense].map do |email|
-      send_json(:post, "/auth/reset-password-request", { email: })
-      run_jobs
-      told
-    end
+    answers =
+      %w[
+        isolde@marrow.example
+        isolde@marrow.example
+        nobody@marrow.example
+        nobody@marrow.example
+        nonsense
+      ].map do |email|
+        send_json(:post, "/auth/reset-password-request", { email: })
+        run_jobs
+        told
+      end
 
     assert_equal 1, answers.uniq.size, "the second one tells that the first was known"
     assert_equal 1, CARRIER.letters.size, "and only one letter goes"
@@ -20,7 +27,10 @@ class AccountsAttackTest < ApiCase
 
   def test_wrong_ninth_wrong_and_unknown_are_one_answer
     unknown = sign_in("nobody@marrow.example", "wrong words here") && told
-    tries = Array.new(ApiCase.config.max_failures + 2) { sign_in("isolde@marrow.example", "wrong words here") && told }
+    tries =
+      Array.new(ApiCase.config.max_failures + 2) do
+        sign_in("isolde@marrow.example", "wrong words here") && told
+      end
 
     assert_equal [unknown], tries.uniq
     assert_equal unknown, sign_in && told, "nor does the right one while the account rests"
@@ -46,14 +56,23 @@ class AccountsAttackTest < ApiCase
 
   def test_passwords_that_are_easy_to_guess
     sign_in
-    ["1234567890", "0987654321", "aaaaaaaaaaaa", "abcdefghij", "isolde@marrow.example", "Isolde-Marrow", "marrowsound1", "password123456"[0, 10], "qwertyuiop",
-     "12345678901234"].each do |password|
+    [
+      "1234567890", "0987654321", "aaaaaaaaaaaa", "abcdefghij", "isolde@marrow.example",
+      "Isolde-Marrow", "marrowsound1",
+      "password123456"[0, 10],
+      "qwertyuiop",
+      "12345678901234"
+    ].each do |password|
       send_json(:post, "/auth/change-password", { password: PASSWORD, new_password: password })
 
       assert_equal 422, last_response.status, password
       assert_includes answer["fields"].keys, "new_password"
     end
-    send_json(:post, "/auth/change-password", { password: PASSWORD, new_password: "three gulls on a wall" })
+    send_json(
+      :post,
+      "/auth/change-password",
+      { password: PASSWORD, new_password: "three gulls on a wall" }
+    )
 
     assert_predicate last_response, :ok?
   end
@@ -63,10 +82,18 @@ class AccountsAttackTest < ApiCase
     other = Rack::Test::Session.new(app)
     other.get("/api/session")
     token = JSON.parse(other.last_response.body)["csrf_token"]
-    other.post("/auth/login", JSON.generate(email: "isolde@marrow.example", password: PASSWORD), { "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token })
+    other.post(
+      "/auth/login",
+      JSON.generate(email: "isolde@marrow.example", password: PASSWORD),
+      { "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token }
+    )
 
     assert_equal 2, ask("/api/me/sessions")["sessions"].size
-    send_json(:post, "/auth/change-password", { password: PASSWORD, new_password: "three gulls on a wall" })
+    send_json(
+      :post,
+      "/auth/change-password",
+      { password: PASSWORD, new_password: "three gulls on a wall" }
+    )
     run_jobs
 
     assert_includes CARRIER.letters.last[:subject], "password was changed"
@@ -78,7 +105,12 @@ class AccountsAttackTest < ApiCase
 
   def test_a_device_is_signed_out_from_another
     sign_in
-    db[:account_active_session_keys].insert(account_id: @isolde[:account_id], session_id: "of another phone", address: "192.0.2.9", agent: "Phone")
+    db[:account_active_session_keys].insert(
+      account_id: @isolde[:account_id],
+      session_id: "of another phone",
+      address: "192.0.2.9",
+      agent: "Phone"
+    )
     number = ask("/api/me/sessions")["sessions"].find { |one| !one["current"] }["number"]
     send_json(:delete, "/api/me/sessions/#{number}")
 
@@ -94,16 +126,27 @@ class AccountsAttackTest < ApiCase
     send_json(:post, "/auth/change-login", { email: "isolde@elsewhere.example", password: "wrong" })
 
     assert_equal 401, last_response.status
-    send_json(:post, "/auth/change-login", { email: "isolde@elsewhere.example", password: PASSWORD })
+    send_json(
+      :post,
+      "/auth/change-login",
+      { email: "isolde@elsewhere.example", password: PASSWORD }
+    )
     run_jobs
 
     assert_equal(["isolde@elsewhere.example"], CARRIER.letters.map { |one| one[:recipient] })
-    assert_equal "isolde@marrow.example", store.members.email(@isolde[:id]), "nothing before the letter is answered"
-    send_json(:post, "/auth/verify-login-change", { key: CARRIER.letters[0][:body][/key=(\S+)/, 1] })
+    assert_equal "isolde@marrow.example",
+      store.members.email(@isolde[:id]),
+      "nothing before the letter is answered"
+    send_json(
+      :post,
+      "/auth/verify-login-change",
+      { key: CARRIER.letters[0][:body][/key=(\S+)/, 1] }
+    )
     run_jobs
 
     assert_equal "isolde@elsewhere.example", store.members.email(@isolde[:id])
-    assert_equal ["isolde@marrow.example", "Your address was changed"], CARRIER.letters.last.values_at(:recipient, :subject)
+    assert_equal ["isolde@marrow.example", "Your address was changed"],
+      CARRIER.letters.last.values_at(:recipient, :subject)
   end
 
   def set_up_factor
@@ -183,7 +226,8 @@ class AccountsAttackTest < ApiCase
 
     assert_predicate last_response, :ok?
     assert_equal "isolde@marrow.example", CARRIER.letters.last[:recipient]
-    assert_equal [0, 0], [db[:account_otp_keys].count, store.security.sessions(@isolde[:account_id]).size]
+    assert_equal [0, 0],
+      [db[:account_otp_keys].count, store.security.sessions(@isolde[:account_id]).size]
     send_json(:delete, "/api/members/#{@isolde[:id]}/second-factor")
 
     assert_equal 409, last_response.status
@@ -191,7 +235,10 @@ class AccountsAttackTest < ApiCase
 
   def test_a_secret_that_was_changed_still_opens_what_the_old_one_closed
     sign_in
-    later = ApiCase.config.dup.tap { |one| one.session_secrets = ["n" * 64, ApiCase.config.session_secret] }
+    later =
+      ApiCase.config.dup.tap do |one|
+        one.session_secrets = ["n" * 64, ApiCase.config.session_secret]
+      end
     @app = Application.build(config: later, db:, files: ApiCase.files, pictures: ApiCase.pictures)
 
     assert_equal "Isolde Brannock", ask("/api/session").dig("member", "name")
@@ -207,8 +254,15 @@ class AccountsAttackTest < ApiCase
     sign_in_anew("hamish@marrow.example")
     events = ask("/api/security-events")["events"]
 
-    assert_equal([["Hamish Torvald", "signed_in"], ["Isolde Brannock", "signed_in"], [nil, "sign_in_failed"], ["Isolde Brannock", "sign_in_failed"]],
-                 events.map { |one| one.values_at("who", "kind") })
+    assert_equal(
+      [
+        ["Hamish Torvald", "signed_in"],
+        ["Isolde Brannock", "signed_in"],
+        [nil, "sign_in_failed"],
+        ["Isolde Brannock", "sign_in_failed"]
+      ],
+      events.map { |one| one.values_at("who", "kind") }
+    )
     assert_equal "127.0.0.1", events[0]["address"]
   end
 end

@@ -14,7 +14,13 @@ class BackupTest < Minitest::Test
     Seeds.catalogue(@db)
     @files = Devices::DiskStorage.new("#{@dir}/photos")
     @workshop = Devices::PictureWorkshop.new
-    @store = Application.hand_over_jobs(config: Config.from(env), db: @db, files: @files, pictures: @workshop)
+    @store =
+      Application.hand_over_jobs(
+        config: Config.from(env),
+        db: @db,
+        files: @files,
+        pictures: @workshop
+      )
     @isolde = Seeds.member(@db, "Isolde Brannock", email: "isolde@marrow.example")
     Seeds.pouch(@db, @isolde, count: 200)
     @trip = Seeds.trip(@db, @isolde)
@@ -30,20 +36,42 @@ class BackupTest < Minitest::Test
     FileUtils.rm_rf(@dir)
   end
 
-  def env = ENV.to_h.merge("DATABASE_URL" => TestDatabase.url(NAME), "VOUCHER_VAR" => @dir, "VOUCHER_ENV" => "development")
+  def env
+    ENV.to_h.merge(
+      "DATABASE_URL" => TestDatabase.url(NAME),
+      "VOUCHER_VAR" => @dir,
+      "VOUCHER_ENV" => "development"
+    )
+  end
 
   def record(serial)
-    Acts::RecordEncounter.call(store: @store, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(@trip, number: format("MS%06d", serial)))
+    Acts::RecordEncounter.call(
+      store: @store,
+      member: @isolde,
+      id: SecureRandom.uuid,
+      now: Seeds::NOW,
+      sent: Seeds.encounter(@trip, number: format("MS%06d", serial))
+    )
   end
 
   def picture(size)
-    Acts::AddTripPhoto.call(store: @store, files: @files, pictures: @workshop, member: @isolde, trip_id: @trip, id: SecureRandom.uuid, name: "a.jpg", utc_offset_minutes: 0,
-                            bytes: Vips::Image.black(300 + size, 200, bands: 3).jpegsave_buffer)
+    Acts::AddTripPhoto.call(
+      store: @store,
+      files: @files,
+      pictures: @workshop,
+      member: @isolde,
+      trip_id: @trip,
+      id: SecureRandom.uuid,
+      name: "a.jpg",
+      utc_offset_minutes: 0,
+      bytes: Vips::Image.black(300 + size, 200, bands: 3).jpegsave_buffer
+    )
   end
 
   # [what it said, whether it went well]
   def voucher(command, *arguments)
-    told, status = Open3.capture2e(env, RbConfig.ruby, File.join(ROOT, "bin/lib/#{command}.rb"), *arguments)
+    told, status =
+      Open3.capture2e(env, RbConfig.ruby, File.join(ROOT, "bin/lib/#{command}.rb"), *arguments)
     [told, status.success?]
   end
 
@@ -53,7 +81,12 @@ class BackupTest < Minitest::Test
 
   def hashes(db)
     %i[encounters stages fish taggings tag_custody members photos row_changes].to_h do |table|
-      [table, db.fetch("select md5(string_agg(t::text, '|' order by t::text)) as sum from #{table} t").get(:sum)]
+      [
+        table,
+        db.fetch(
+          "select md5(string_agg(t::text, '|' order by t::text)) as sum from #{table} t"
+        ).get(:sum)
+      ]
     end
   end
 
@@ -75,7 +108,14 @@ class BackupTest < Minitest::Test
     assert_path_exists "#{@dir}/voucher.env"
     store = Store::Gateway.new(restored)
 
-    assert_equal({ intact: 1, missing: 0, damaged: 0 }, Acts::CheckOriginals.call(store:, files: Devices::DiskStorage.new("#{@dir}/photos"), now: Time.now + 1))
+    assert_equal(
+      { intact: 1, missing: 0, damaged: 0 },
+      Acts::CheckOriginals.call(
+        store:,
+        files: Devices::DiskStorage.new("#{@dir}/photos"),
+        now: Time.now + 1
+      )
+    )
     assert_equal [0, true], [voucher("verify")[0].scan("WRONG").size, voucher("verify")[1]]
     app = Database.connect(TestDatabase.url(NAME, role: Roles::APPLICATION), max_connections: 1)
 
@@ -100,8 +140,15 @@ class BackupTest < Minitest::Test
   def test_a_damaged_or_foreign_file_changes_nothing
     voucher("backup", file = "#{@dir}/kept.tar")
     whole = File.binread(file)
-    { "damaged" => whole.dup.tap { |bytes| bytes.setbyte(bytes.bytesize / 2, bytes.getbyte(bytes.bytesize / 2) ^ 1) }, "cut off" => whole[0, whole.bytesize / 2],
-      "no backup" => "hello", "nothing" => "" }.each do |name, bytes|
+    {
+      "damaged" =>
+        whole.dup.tap do |bytes|
+          bytes.setbyte(bytes.bytesize / 2, bytes.getbyte(bytes.bytesize / 2) ^ 1)
+        end,
+      "cut off" => whole[0, whole.bytesize / 2],
+      "no backup" => "hello",
+      "nothing" => ""
+    }.each do |name, bytes|
       File.binwrite("#{@dir}/bad.tar", bytes)
       before = counts(@db)
       told, well = voucher("restore", "#{@dir}/bad.tar")
@@ -141,20 +188,48 @@ class SetUpTest < Minitest::Test
   def teardown = FileUtils.rm_rf(@dir)
 
   def setup_with(**changes)
-    given = { programme: "Loch of Ings Tagging Circle", coordinator: "Una Skerry", email: "una@ings.example", sender: "Circle <letters@ings.example>", smtp: "smtp://mail.ings.example:25",
-              address: "https://tags.ings.example", coast: lake }.merge(changes).compact
-    Open3.capture2e({ "DATABASE_URL" => TestDatabase.url(NAME), "VOUCHER_VAR" => @dir, "VOUCHER_ENV" => nil, "SESSION_SECRET" => nil }, RbConfig.ruby, File.join(ROOT, "bin/lib/setup.rb"),
-                    *given.flat_map { |name, value| ["--#{name}", value] }, stdin_data: "")
+    given = {
+      programme: "Loch of Ings Tagging Circle",
+      coordinator: "Una Skerry",
+      email: "una@ings.example",
+      sender: "Circle <letters@ings.example>",
+      smtp: "smtp://mail.ings.example:25",
+      address: "https://tags.ings.example",
+      coast: lake
+    }.merge(changes).compact
+    Open3.capture2e(
+      {
+        "DATABASE_URL" => TestDatabase.url(NAME),
+        "VOUCHER_VAR" => @dir,
+        "VOUCHER_ENV" => nil,
+        "SESSION_SECRET" => nil
+      },
+      RbConfig.ruby,
+      File.join(ROOT, "bin/lib/setup.rb"),
+      *given.flat_map { |name, value| ["--#{name}", value] },
+      stdin_data: ""
+    )
   end
 
   # A lake in the south, with one island and two places.
   def lake
     ring = [[170.0, -44.2], [170.3, -44.2], [170.3, -44.0], [170.0, -44.0], [170.0, -44.2]]
-    features = [["lough", "Loch of Ings", "Polygon", [ring]], ["place", "North bay", "Point", [170.1, -44.02]], ["place", "Weir", "Point", [170.2, -44.18]]]
+    features = [
+      ["lough", "Loch of Ings", "Polygon", [ring]],
+      ["place", "North bay", "Point", [170.1, -44.02]],
+      ["place", "Weir", "Point", [170.2, -44.18]]
+    ]
     File.join(@dir, "lake.geojson").tap do |path|
-      File.write(path, JSON.generate(type: "FeatureCollection", features: features.map do |kind, name, type, coordinates|
-        { type: "Feature", properties: { kind:, name: }, geometry: { type:, coordinates: } }
-      end))
+      File.write(
+        path,
+        JSON.generate(
+          type: "FeatureCollection",
+          features:
+            features.map do |kind, name, type, coordinates|
+              { type: "Feature", properties: { kind:, name: }, geometry: { type:, coordinates: } }
+            end
+        )
+      )
     end
   end
 
@@ -166,9 +241,13 @@ class SetUpTest < Minitest::Test
     db = Database.connect(TestDatabase.url(NAME), max_connections: 2)
 
     assert_equal [["Una Skerry", "coordinator"]], db[:members].select_map(%i[name role])
-    assert_equal [["North bay", "loch_of_ings"], %w[Weir loch_of_ings]], db[:spots].order(:name).select_map(%i[name water_code])
+    assert_equal [["North bay", "loch_of_ings"], %w[Weir loch_of_ings]],
+      db[:spots].order(:name).select_map(%i[name water_code])
     assert_equal %w[Acts::ResetJob], db[:que_jobs].select_order_map(:job_class)
-    settings = File.readlines(File.join(@dir, "voucher.env"), chomp: true).to_h { |line| line.split("=", 2).then { |name, value| [name, value.delete("'")] } }
+    settings =
+      File
+        .readlines(File.join(@dir, "voucher.env"), chomp: true)
+        .to_h { |line| line.split("=", 2).then { |name, value| [name, value.delete("'")] } }
 
     assert_predicate Config.from(settings.merge("DATABASE_URL" => "postgres:///x")), :production?
     assert_equal "600", (File.stat(File.join(@dir, "voucher.env")).mode & 0o777).to_s(8)
@@ -176,13 +255,20 @@ class SetUpTest < Minitest::Test
 
     assert_includes again, "has an account already"
     assert_equal [1, 2], [db[:members].count, db[:spots].count]
-    assert_equal settings["SESSION_SECRET"], File.read(File.join(@dir, "voucher.env"))[/SESSION_SECRET='?(\h+)/, 1], "who is signed in stays signed in"
+    assert_equal settings["SESSION_SECRET"],
+      File.read(File.join(@dir, "voucher.env"))[/SESSION_SECRET='?(\h+)/, 1],
+      "who is signed in stays signed in"
     db.disconnect
   end
 
   def test_what_is_missing_or_wrong_is_said
-    { { email: nil } => "--email", { email: "una" } => "no e-mail address", { smtp: "mail" } => "no address of a mail server", { sender: "Circle" } => "has no address",
-      { coast: "/no/such/file" } => "cannot be read" }.each do |change, words|
+    {
+      { email: nil } => "--email",
+      { email: "una" } => "no e-mail address",
+      { smtp: "mail" } => "no address of a mail server",
+      { sender: "Circle" } => "has no address",
+      { coast: "/no/such/file" } => "cannot be read"
+    }.each do |change, words|
       told, status = setup_with(**change)
 
       refute_predicate status, :success?
@@ -202,7 +288,16 @@ class UpgradeTest < Minitest::Test
       db.run "create database #{@name}"
     end
     sql = Zlib.gunzip(File.binread(DUMP))
-    Open3.capture2e(File.join(Devices::DatabaseDump.programs, "psql"), "-v", "ON_ERROR_STOP=1", "-q", TestDatabase.url(@name), stdin_data: sql).then { |told, status| status.success? || raise(told) }
+    Open3
+      .capture2e(
+        File.join(Devices::DatabaseDump.programs, "psql"),
+        "-v",
+        "ON_ERROR_STOP=1",
+        "-q",
+        TestDatabase.url(@name),
+        stdin_data: sql
+      )
+      .then { |told, status| status.success? || raise(told) }
     @db = Database.connect(TestDatabase.url(@name))
   end
 
@@ -211,7 +306,15 @@ class UpgradeTest < Minitest::Test
   def test_every_row_of_it_is_there_and_it_works
     before = @db.tables.to_h { |table| [table, @db[table].count] }.except(:schema_info)
     # Two programs that start at once: one migrates, the other finds it done.
-    threads = Array.new(2) { Thread.new { Database.connect(TestDatabase.url(@name), max_connections: 2).tap { |db| Database.migrate(db) }.disconnect } }
+    threads =
+      Array.new(2) do
+        Thread.new do
+          Database
+            .connect(TestDatabase.url(@name), max_connections: 2)
+            .tap { |db| Database.migrate(db) }
+            .disconnect
+        end
+      end
     threads.each(&:join)
 
     assert_equal(before, before.keys.to_h { |table| [table, @db[table].count] })
@@ -221,7 +324,16 @@ class UpgradeTest < Minitest::Test
     assert_operator Acts::SealLedgers.call(store:)[:stages], :>, 100
     key = @db[:fish].get(:story_key)
 
-    assert_equal "tagged", Acts::TellStory.call(store:, story_key: key, route: Core::Waters::Route.new([])).catches[0][:what]
+    assert_equal "tagged",
+      Acts::TellStory.call(
+        store:,
+        story_key: key,
+        route: Core::Waters::Route.new([])
+      ).catches[
+        0
+      ][
+        :what
+      ]
     app = Database.connect(TestDatabase.url(@name, role: Roles::APPLICATION), max_connections: 1)
 
     assert_raises(Sequel::DatabaseError) { app.run("delete from stages") }
@@ -233,6 +345,10 @@ class UpgradeTest < Minitest::Test
   def test_migrations_of_a_release_stay_as_they_are
     sums = JSON.parse(File.read(File.join(ROOT, "db/released.json")))
 
-    sums.each { |file, sum| assert_equal sum, Digest::SHA256.file(File.join(ROOT, "db/migrations", file)).hexdigest, "#{file} went out in a release; write a new migration" }
+    sums.each do |file, sum|
+      assert_equal sum,
+        Digest::SHA256.file(File.join(ROOT, "db/migrations", file)).hexdigest,
+        "#{file} went out in a release; write a new migration"
+    end
   end
 end

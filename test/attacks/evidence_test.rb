@@ -2,7 +2,8 @@
 
 require_relative "../support/api_case"
 
-# Somebody who has got hold of the application, or of the database itself, wants to undo what was written down.
+# Somebody who has got hold of the application, or of the database itself, wants to undo what was
+# written down.
 class EvidenceTest < Minitest::Test
   def setup
     @owner = TestDatabase.fresh("voucher_evidence")
@@ -23,7 +24,13 @@ class EvidenceTest < Minitest::Test
 
   # All that the application does for a fish, as the role it works with.
   def record(number)
-    Acts::RecordEncounter.call(store: @store, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(@trip, number:))
+    Acts::RecordEncounter.call(
+      store: @store,
+      member: @isolde,
+      id: SecureRandom.uuid,
+      now: Seeds::NOW,
+      sent: Seeds.encounter(@trip, number:)
+    )
   end
 
   def refused(sql, db = @app) = assert_raises(Sequel::DatabaseError, sql) { db.run(sql) }
@@ -37,10 +44,15 @@ class EvidenceTest < Minitest::Test
       refused "drop table #{ledger}"
     end
     refused "set session_replication_role = replica"
-    refused "insert into ledger_seals (ledger, columns, first_id, last_id, \"rows\", hash) values ('stages', '{}', 1, 1, 1, repeat('0', 64))"
+    refused "insert into ledger_seals (ledger, columns, first_id, last_id, \"rows\", hash) " \
+      "values ('stages', '{}', 1, 1, 1, repeat('0', 64))"
     refused "select seal_ledger('members', 10)"
 
-    refute @app.get(Sequel.lit("rolsuper or rolcreaterole or rolcreatedb from pg_roles where rolname = current_user"))
+    refute @app.get(
+             Sequel.lit(
+               "rolsuper or rolcreaterole or rolcreatedb from pg_roles where rolname = current_user"
+             )
+           )
   end
 
   def test_not_even_the_owner_empties_a_ledger_by_a_slip
@@ -59,17 +71,29 @@ class EvidenceTest < Minitest::Test
   end
 
   def test_a_reader_reads_no_passwords_letters_or_sign_ins
-    reader = Database.connect(TestDatabase.url("voucher_evidence", role: Roles::READER), max_connections: 1)
+    reader =
+      Database.connect(
+        TestDatabase.url("voucher_evidence", role: Roles::READER),
+        max_connections: 1
+      )
 
     assert_equal 3, reader[:encounters].count
-    %w[account_password_hashes accounts security_events letters].each { |table| refused "select * from #{table}", reader }
+    %w[account_password_hashes accounts security_events letters].each do |table|
+      refused "select * from #{table}", reader
+    end
     refused "update trips set platform = 'kayak'", reader
   ensure
     reader&.disconnect
   end
 
   def sealed = Acts::SealLedgers.call(store: @store)
-  def broken(**kept) = Acts::SealLedgers.verify(store: Store::Gateway.new(@owner), **kept).select { |_, found| found[:broken].any? }.keys
+
+  def broken(**kept)
+    Acts::SealLedgers
+      .verify(store: Store::Gateway.new(@owner), **kept)
+      .select { |_, found| found[:broken].any? }
+      .keys
+  end
 
   # As somebody who owns the database and knows how to get past the triggers.
   def tamper(sql)
@@ -93,10 +117,19 @@ class EvidenceTest < Minitest::Test
   # The upkeep and somebody's verify, at the same moment.
   def test_two_who_seal_at_once_take_turns
     3.times do |round|
-      record(format("MS%06d", 10 + round)) if @owner[:tags].where(number: format("MS%06d", 10 + round), state: "in_pouch").any?
-      counts = Array.new(4) { Thread.new { Acts::SealLedgers.call(store: Store::Gateway.new(@app))[:stages] } }.map(&:value)
+      if @owner[:tags].where(number: format("MS%06d", 10 + round), state: "in_pouch").any?
+        record(format("MS%06d", 10 + round))
+      end
+      counts =
+        Array
+          .new(4) do
+            Thread.new { Acts::SealLedgers.call(store: Store::Gateway.new(@app))[:stages] }
+          end
+          .map(&:value)
 
-      assert_equal 1, counts.compact.count(&:positive?) + (counts.compact.sum.zero? ? 1 : 0), counts.inspect
+      assert_equal 1,
+        counts.compact.count(&:positive?) + (counts.compact.sum.zero? ? 1 : 0),
+        counts.inspect
     end
     assert_empty broken
   end
@@ -105,14 +138,24 @@ class EvidenceTest < Minitest::Test
   def test_a_seal_is_the_hash_of_the_rows_as_json
     sealed
     seal = @owner[:ledger_seals].where(ledger: "tag_custody").first
-    rows = @owner.fetch("select to_jsonb(r)::text as row from (select #{seal[:columns].to_a.join(', ')} from tag_custody order by id) r").map { |one| one[:row] }
+    rows =
+      @owner
+        .fetch(
+          "select to_jsonb(r)::text as row from (select #{seal[:columns].to_a.join(', ')} from " \
+            "tag_custody order by id) r"
+        )
+        .map { |one| one[:row] }
 
     assert_equal Digest::SHA256.hexdigest(Store::LedgerSeals::START + rows.join("\n")), seal[:hash]
   end
 
   def test_whatever_is_changed_removed_or_added_behind_a_seal_is_found
-    ["update stages set at = at + interval '1 s' where id = 3", "delete from stages where id = 3", "update ledger_seals set hash = repeat('a', 64) where ledger = 'stages'",
-     "delete from ledger_seals where ledger = 'stages' and id = (select min(id) from ledger_seals where ledger = 'stages')"].each do |sql|
+    [
+      "update stages set at = at + interval '1 s' where id = 3", "delete from stages where id = 3",
+      "update ledger_seals set hash = repeat('a', 64) where ledger = 'stages'",
+      "delete from ledger_seals where ledger = 'stages' and id = (select min(id) from " \
+        "ledger_seals where ledger = 'stages')"
+    ].each do |sql|
       sealed
       record("MS000005") if @owner[:encounters].count == 3
       sealed
@@ -158,16 +201,25 @@ class EvidenceTest < Minitest::Test
     sealed
     Dir.mktmpdir do |dir|
       @owner.transaction(isolation: :repeatable) do
-        Devices::DatabaseDump.new(TestDatabase.url("voucher_evidence")).dump("#{dir}/dump", snapshot: @owner.get(Sequel.function(:pg_export_snapshot)))
+        Devices::DatabaseDump.new(TestDatabase.url("voucher_evidence")).dump(
+          "#{dir}/dump",
+          snapshot: @owner.get(Sequel.function(:pg_export_snapshot))
+        )
       end
       Sequel.connect(TestDatabase.url("postgres")) do |db|
         db.run("drop database if exists voucher_evidence_two with (force)")
         db.run("create database voucher_evidence_two")
       end
-      Devices::DatabaseDump.new(url = TestDatabase.url("voucher_evidence_two")).restore("#{dir}/dump")
+      Devices::DatabaseDump.new(url = TestDatabase.url("voucher_evidence_two")).restore(
+        "#{dir}/dump"
+      )
       other = Database.connect(url, max_connections: 2)
 
-      assert_empty(Acts::SealLedgers.verify(store: Store::Gateway.new(other), kept: @store.ledger_seals.newest).select { |_, found| found[:broken].any? })
+      assert_empty(
+        Acts::SealLedgers
+          .verify(store: Store::Gateway.new(other), kept: @store.ledger_seals.newest)
+          .select { |_, found| found[:broken].any? }
+      )
       other.disconnect
     end
   end

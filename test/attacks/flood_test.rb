@@ -23,8 +23,18 @@ class FloodTest < ApiCase
   end
 
   def send_raw(method, path, body, **headers)
-    custom_request(method, path, {}, { "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => @token, "rack.input" => body,
-                                       "CONTENT_LENGTH" => body.size.to_s, **headers })
+    custom_request(
+      method,
+      path,
+      {},
+      {
+        "CONTENT_TYPE" => "application/json",
+        "HTTP_X_CSRF_TOKEN" => @token,
+        "rack.input" => body,
+        "CONTENT_LENGTH" => body.size.to_s,
+        **headers
+      }
+    )
   end
 
   def test_who_is_not_signed_in_is_refused_before_a_body_is_read
@@ -60,8 +70,15 @@ class FloodTest < ApiCase
   # Without a length the limit holds while it arrives.
   def test_a_body_without_a_length_is_read_to_the_limit_and_no_further
     body = Body.new("[#{'1,' * 500_000}1]")
-    env = Rack::MockRequest.env_for("/api/reports/#{SecureRandom.uuid}", method: "PUT", input: body, "CONTENT_TYPE" => "application/json",
-                                                                         "HTTP_X_CSRF_TOKEN" => @token, "HTTP_COOKIE" => @cookie)
+    env =
+      Rack::MockRequest.env_for(
+        "/api/reports/#{SecureRandom.uuid}",
+        :method => "PUT",
+        :input => body,
+        "CONTENT_TYPE" => "application/json",
+        "HTTP_X_CSRF_TOKEN" => @token,
+        "HTTP_COOKIE" => @cookie
+      )
     status, = app.call(env.except("CONTENT_LENGTH"))
 
     assert_equal 413, status
@@ -69,13 +86,21 @@ class FloodTest < ApiCase
   end
 
   def test_a_body_of_many_small_values_is_not_looked_through
-    send_json(:put, "/api/reports/#{SecureRandom.uuid}", (0...3000).to_h { |index| ["a#{index}", 1] })
+    send_json(
+      :put,
+      "/api/reports/#{SecureRandom.uuid}",
+      (0...3000).to_h { |index| ["a#{index}", 1] }
+    )
 
     assert_equal [413, "too_many_values"], [last_response.status, answer["code"]]
   end
 
   def test_no_more_than_twenty_faults_are_listed
-    send_json(:put, "/api/reports/#{SecureRandom.uuid}", (0...200).to_h { |index| ["a#{index}", 1] })
+    send_json(
+      :put,
+      "/api/reports/#{SecureRandom.uuid}",
+      (0...200).to_h { |index| ["a#{index}", 1] }
+    )
 
     assert_equal [422, Api::Contract::MOST_FAULTS], [last_response.status, answer["fields"].size]
   end
@@ -88,7 +113,12 @@ class FloodTest < ApiCase
 
   # Puma refuses more than any operation takes, while it arrives and before it lies on the disk.
   def test_the_web_server_knows_the_largest_body
-    settings = Puma::Configuration.new { |config| config.load(File.join(ROOT, "config/puma.rb")) }.tap(&:load).tap(&:clamp).options
+    settings =
+      Puma::Configuration
+        .new { |config| config.load(File.join(ROOT, "config/puma.rb")) }
+        .tap(&:load)
+        .tap(&:clamp)
+        .options
 
     assert_equal Api::Guard::RAW_LIMIT_BYTES, settings[:http_content_length_limit]
   end
@@ -96,14 +126,23 @@ class FloodTest < ApiCase
   def flood(**headers) = Array.new(25) { |index| put_report_with(index, headers) }.uniq
 
   def put_report_with(index, headers)
-    send_json(:put, "/api/reports/#{SecureRandom.uuid}", as_json(Seeds.report), headers.transform_values { |value| format(value, index) })
+    send_json(
+      :put,
+      "/api/reports/#{SecureRandom.uuid}",
+      as_json(Seeds.report),
+      headers.transform_values { |value| format(value, index) }
+    )
     last_response.status
   end
 
   # Whoever writes another visitor's address into a header is still the one who asks.
   def test_headers_that_claim_an_address_do_not_get_round_the_limits
-    [{ "HTTP_X_FORWARDED_FOR" => "203.0.113.%d" }, { "HTTP_FORWARDED" => "for=203.0.113.%d" }, { "HTTP_CLIENT_IP" => "203.0.113.%d" },
-     { "HTTP_X_REAL_IP" => "203.0.113.%d", "HTTP_X_FORWARDED_FOR" => "203.0.113.%d, 127.0.0.1" }].each do |headers|
+    [
+      { "HTTP_X_FORWARDED_FOR" => "203.0.113.%d" },
+      { "HTTP_FORWARDED" => "for=203.0.113.%d" },
+      { "HTTP_CLIENT_IP" => "203.0.113.%d" },
+      { "HTTP_X_REAL_IP" => "203.0.113.%d", "HTTP_X_FORWARDED_FOR" => "203.0.113.%d, 127.0.0.1" }
+    ].each do |headers|
       Api::Limits.set_up(enabled: true)
 
       assert_includes flood(**headers), 429, headers
@@ -114,28 +153,56 @@ class FloodTest < ApiCase
 
   def address_of(proxies, peer, **headers)
     seen = nil
-    app = Api::ClientAddress.new(->(env) { (seen = env) && [200, {}, []] }, proxies.map { |one| IPAddr.new(one) })
+    app =
+      Api::ClientAddress.new(
+        ->(env) { (seen = env) && [200, {}, []] },
+        proxies.map { |one| IPAddr.new(one) }
+      )
     app.call({ "REMOTE_ADDR" => peer, **headers })
-    [seen[Api::ClientAddress::ADDRESS], seen.key?("HTTP_X_FORWARDED_FOR"), seen["HTTP_X_FORWARDED_PROTO"]]
+    [seen[Api::ClientAddress::ADDRESS], seen.key?("HTTP_X_FORWARDED_FOR"),
+      seen["HTTP_X_FORWARDED_PROTO"]]
   end
 
   def test_only_a_proxy_that_settings_trust_says_who_asks
-    chain = { "HTTP_X_FORWARDED_FOR" => "198.51.100.9, 203.0.113.7, 10.0.0.2", "HTTP_X_FORWARDED_PROTO" => "https" }
+    chain = {
+      "HTTP_X_FORWARDED_FOR" => "198.51.100.9, 203.0.113.7, 10.0.0.2",
+      "HTTP_X_FORWARDED_PROTO" => "https"
+    }
 
     assert_equal ["192.0.2.1", false, nil], address_of([], "192.0.2.1", **chain)
-    assert_equal ["203.0.113.7", false, "https"], address_of(%w[10.0.0.0/8], "10.0.0.3", **chain), "the last hop that is not ours"
+    assert_equal ["203.0.113.7", false, "https"],
+      address_of(%w[10.0.0.0/8], "10.0.0.3", **chain),
+      "the last hop that is not ours"
     assert_equal ["192.0.2.1", false, nil], address_of(%w[10.0.0.0/8], "192.0.2.1", **chain)
-    assert_equal ["10.0.0.3", false, nil], address_of(%w[10.0.0.0/8], "10.0.0.3", "HTTP_X_FORWARDED_FOR" => "nonsense")
+    assert_equal ["10.0.0.3", false, nil],
+      address_of(%w[10.0.0.0/8], "10.0.0.3", "HTTP_X_FORWARDED_FOR" => "nonsense")
   end
 
   # Two processes, one Redis of Debian's: what one counts the other knows.
   def test_processes_share_their_counters
     Dir.mktmpdir do |dir|
-      pid = Process.spawn("redis-server", "--port", "0", "--unixsocket", "#{dir}/redis", "--save", "", "--dir", dir, out: File::NULL)
+      pid =
+        Process.spawn(
+          "redis-server", "--port", "0", "--unixsocket",
+          "#{dir}/redis",
+          "--save",
+          "",
+          "--dir",
+          dir,
+          out: File::NULL
+        )
       200.times { File.exist?("#{dir}/redis") ? break : sleep(0.05) }
-      one, two = Array.new(2) { Devices::SharedCounters.new("unix://#{dir}/redis", alone: Api::LimitCounters.new) }
+      one, two =
+        Array.new(2) do
+          Devices::SharedCounters.new("unix://#{dir}/redis", alone: Api::LimitCounters.new)
+        end
 
-      assert_equal [1, 2, 3], [one.increment("key", 1, expires_in: 60), two.increment("key", 1, expires_in: 60), one.increment("key", 1, expires_in: 60)]
+      assert_equal [1, 2, 3],
+        [
+          one.increment("key", 1, expires_in: 60),
+          two.increment("key", 1, expires_in: 60),
+          one.increment("key", 1, expires_in: 60)
+        ]
       assert_equal 3, two.read("key")
     ensure
       Process.kill("TERM", pid)

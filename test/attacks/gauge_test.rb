@@ -32,28 +32,43 @@ class GaugeAttackTest < Minitest::Test
   def answer(body, status: "200 OK", headers: "")
     reading do |client|
       client.readpartial(4096)
-      client.write("HTTP/1.1 #{status}\r\nContent-Length: #{body.bytesize}\r\n#{headers}\r\n#{body}")
+      client.write(
+        "HTTP/1.1 #{status}\r\nContent-Length: #{body.bytesize}\r\n#{headers}\r\n#{body}"
+      )
     end
   end
 
   GOOD = '{"water_temp_c": 12.34, "read_at": "2026-06-15T10:00:00Z"}'
 
-  def test_a_good_one_is_read = assert_equal({ water_temp_c: 12.3, read_at: "2026-06-15T10:00:00Z" }, answer(GOOD))
+  def test_a_good_one_is_read
+    assert_equal({ water_temp_c: 12.3, read_at: "2026-06-15T10:00:00Z" }, answer(GOOD))
+  end
 
   def test_odd_answers_are_no_reading
-    ["", "{", "[]", "7", "null", '"x"', '{"water_temp_c": null, "read_at": "x"}', '{"water_temp_c": "NaN", "read_at": "x"}', '{"water_temp_c": 1e999, "read_at": 1}',
-     '{"water_temp_c": 12}', '{"water_temp_c": 400, "read_at": "x"}', "[" * 10_000, "\xFF\xFE".b, '{"water_temp_c": {"a": 1}, "read_at": []}'].each do |body|
-      assert_nil answer(body), body[0, 40].inspect
-    end
+    [
+      "", "{", "[]", "7", "null",
+      '"x"',
+      '{"water_temp_c": null, "read_at": "x"}',
+      '{"water_temp_c": "NaN", "read_at": "x"}',
+      '{"water_temp_c": 1e999, "read_at": 1}',
+      '{"water_temp_c": 12}',
+      '{"water_temp_c": 400, "read_at": "x"}',
+      "[" * 10_000,
+      "\xFF\xFE".b,
+      '{"water_temp_c": {"a": 1}, "read_at": []}'
+    ].each { |body| assert_nil answer(body), body[0, 40].inspect }
     assert_nil answer(GOOD, status: "503 Busy")
     assert_nil answer(GOOD, status: "302 Found", headers: "Location: http://127.0.0.1:1/\r\n")
     assert_nil answer("not zipped", headers: "Content-Encoding: gzip\r\n")
   end
 
   def test_what_is_not_http_is_no_reading
-    ["SSH-2.0-x\r\n", "\0" * 100, "HTTP/9.9\r\n\r\n", "HTTP/1.1 200 OK\r\nTransfer-Encoding: chunked\r\n\r\nZZZ\r\n"].each do |bytes|
-      assert_nil(reading { |client| client.write(bytes) })
-    end
+    [
+      "SSH-2.0-x\r\n",
+      "\0" * 100,
+      "HTTP/9.9\r\n\r\n",
+      "HTTP/1.1 200 OK\r\nTransfer-Encoding: chunked\r\n\r\nZZZ\r\n"
+    ].each { |bytes| assert_nil(reading { |client| client.write(bytes) }) }
   end
 
   def test_one_that_drips_is_left
@@ -81,12 +96,24 @@ class GaugeAttackTest < Minitest::Test
     key = OpenSSL::PKey::RSA.new(2048)
     certificate = OpenSSL::X509::Certificate.new.tap do |one|
       one.subject = one.issuer = OpenSSL::X509::Name.parse("/CN=127.0.0.1")
-      one.not_before, one.not_after, one.public_key, one.serial, one.version = Time.now - 60, Time.now + 600, key.public_key, 1, 2
+      one.not_before, one.not_after, one.public_key, one.serial, one.version =
+        Time.now - 60,
+        Time.now + 600,
+        key.public_key,
+        1,
+        2
       one.sign(key, OpenSSL::Digest.new("SHA256"))
     end
     context = OpenSSL::SSL::SSLContext.new.tap { |one| one.cert, one.key = certificate, key }
 
-    assert_nil(reading(scheme: "https") { |client| OpenSSL::SSL::SSLSocket.new(client, context).tap(&:accept).write("HTTP/1.1 200 OK\r\nContent-Length: #{GOOD.size}\r\n\r\n#{GOOD}") })
+    assert_nil(
+      reading(scheme: "https") do |client|
+        OpenSSL::SSL::SSLSocket
+          .new(client, context)
+          .tap(&:accept)
+          .write("HTTP/1.1 200 OK\r\nContent-Length: #{GOOD.size}\r\n\r\n#{GOOD}")
+      end
+    )
   end
 
   def test_one_that_failed_is_left_alone_for_a_while_and_a_reading_is_kept
@@ -95,12 +122,17 @@ class GaugeAttackTest < Minitest::Test
 
     assert_nil gauge.read("cutter_ledge")
     asked = 0
-    URI.stub(:parse, ->(*) { raise "asked again" }) { 5.times { assert_nil gauge.read("cutter_ledge") } }
+    URI.stub(:parse, ->(*) { raise "asked again" }) do
+      5.times { assert_nil gauge.read("cutter_ledge") }
+    end
     server = TCPServer.new("127.0.0.1", 0)
     thread = Thread.new do
       loop do
         server.accept.then do |client|
-          (asked += 1) && client.readpartial(4096) && client.write("HTTP/1.1 200 OK\r\nContent-Length: #{GOOD.size}\r\nConnection: close\r\n\r\n#{GOOD}") && client.close
+          (asked += 1) && client.readpartial(4096) &&
+            client.write(
+              "HTTP/1.1 200 OK\r\nContent-Length: #{GOOD.size}\r\nConnection: close\r\n\r\n#{GOOD}"
+            ) && client.close
         end
       end
     end

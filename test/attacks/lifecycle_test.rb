@@ -5,7 +5,8 @@ require "English"
 require_relative "../../bin/lib/running"
 require_relative "../../bin/lib/supervisor"
 
-# Starting, stopping and being killed: nobody else's process is ever taken for ours, and ours never stays behind.
+# Starting, stopping and being killed: nobody else's process is ever taken for ours, and ours never
+# stays behind.
 class LifecycleTest < Minitest::Test
   def setup
     @dir = Dir.mktmpdir("voucher-lifecycle")
@@ -14,13 +15,20 @@ class LifecycleTest < Minitest::Test
   end
 
   def teardown
-    @children.each { |pid| Process.kill("KILL", pid) && Process.wait(pid) rescue nil } # rubocop:disable Style/RescueModifier
+    @children.each do |pid|
+      Process.kill("KILL", pid) && Process.wait(pid)
+    rescue StandardError
+      nil
+    end
     FileUtils.rm_rf(@dir)
   end
 
   def sleeper = Process.spawn("sleep", "60").tap { |pid| @children << pid }
   def file = File.join(@dir, "voucher.json")
-  def change(**about) = File.write(file, JSON.generate(JSON.parse(File.read(file), symbolize_names: true).merge(about)))
+
+  def change(**about)
+    File.write(file, JSON.generate(JSON.parse(File.read(file), symbolize_names: true).merge(about)))
+  end
 
   def until_true(seconds: 10)
     (seconds * 20).times { yield ? (return true) : sleep(0.05) }
@@ -41,7 +49,10 @@ class LifecycleTest < Minitest::Test
     @running.note(pid:)
     Process.kill("KILL", pid)
 
-    assert_nil(until_true { @running.find.nil? } ? @running.find : :still, "one that died and was not collected yet is gone, too")
+    assert_nil(
+      until_true { @running.find.nil? } ? @running.find : :still,
+      "one that died and was not collected yet is gone, too"
+    )
     File.write(file, "half a fi")
 
     assert_nil @running.find
@@ -51,8 +62,17 @@ class LifecycleTest < Minitest::Test
     pid = sleeper
     FileUtils.mkdir_p("#{@dir}/run")
     Running.new("#{@dir}/run").note(pid:)
-    File.write("#{@dir}/run/voucher.json", File.read("#{@dir}/run/voucher.json").sub(/"born":"\d+"/, '"born":"12"'))
-    told = IO.popen({ "VOUCHER_VAR" => @dir }, [File.join(ROOT, "bin/voucher"), "stop"], err: %i[child out], &:read)
+    File.write(
+      "#{@dir}/run/voucher.json",
+      File.read("#{@dir}/run/voucher.json").sub(/"born":"\d+"/, '"born":"12"')
+    )
+    told =
+      IO.popen(
+        { "VOUCHER_VAR" => @dir },
+        [File.join(ROOT, "bin/voucher"), "stop"],
+        err: %i[child out],
+        &:read
+      )
 
     assert_includes told, "Stopped."
     assert Process.kill(0, pid)
@@ -70,12 +90,20 @@ class LifecycleTest < Minitest::Test
     pid
   end
 
-  def noted(name) = File.exist?("#{@dir}/#{name}") ? Integer(File.read("#{@dir}/#{name}"), exception: false) : nil
+  def noted(name)
+    File.exist?("#{@dir}/#{name}") ? Integer(File.read("#{@dir}/#{name}"), exception: false) : nil
+  end
+
   def writes(name) = ["sh", "-c", "echo $$ > #{@dir}/#{name}; echo up; exec sleep 60"]
-  def alive?(pid) = File.exist?("/proc/#{pid}") && File.read("/proc/#{pid}/stat")[/\) (\w)/, 1] != "Z"
+
+  def alive?(pid)
+    File.exist?("/proc/#{pid}") && File.read("/proc/#{pid}/stat")[/\) (\w)/, 1] != "Z"
+  end
 
   def test_what_is_killed_is_started_again_and_what_it_said_is_kept
-    supervise { |supervisor| supervisor.add("web", writes("pid"), ready: -> { File.exist?("#{@dir}/pid") }) }
+    supervise do |supervisor|
+      supervisor.add("web", writes("pid"), ready: -> { File.exist?("#{@dir}/pid") })
+    end
 
     assert(until_true { noted("pid") })
     first = noted("pid")
@@ -105,11 +133,18 @@ class LifecycleTest < Minitest::Test
     FileUtils.chmod(0o755, @dir)
     system(env, pg, "start", "test_power", exception: true, out: File::NULL)
     system(env, pg, "stop", "test_power", exception: true)
-    File.write("#{@dir}/pg/test_power/data/postmaster.pid", "#{sleeper}\n#{@dir}/pg/test_power/data\n1\n5432\n/tmp\n127.0.0.1\n 1 1\nready\n")
+    File.write(
+      "#{@dir}/pg/test_power/data/postmaster.pid",
+      "#{sleeper}\n#{@dir}/pg/test_power/data\n1\n5432\n/tmp\n127.0.0.1\n 1 1\nready\n"
+    )
 
     assert system(env, pg, "start", "test_power", out: File::NULL), "it does not start"
     assert system(env, pg, "status", "test_power", out: File::NULL)
-    sums = IO.popen([*Dir["/usr/lib/postgresql/*/bin/pg_controldata"].last(1), "#{@dir}/pg/test_power/data"], &:read)
+    sums =
+      IO.popen(
+        [*Dir["/usr/lib/postgresql/*/bin/pg_controldata"].last(1), "#{@dir}/pg/test_power/data"],
+        &:read
+      )
 
     assert_match(/page checksum version: +1/, sums)
   ensure

@@ -16,7 +16,13 @@ class OutageTest < Minitest::Test
   # Every operation of the contract; who is signed in is asked for before the database is.
   def test_every_route_says_so_in_our_one_shape
     token
-    @app = Application.build(config:, db: Database.connect(DOWN), files: ApiCase.files, pictures: ApiCase.pictures)
+    @app =
+      Application.build(
+        config:,
+        db: Database.connect(DOWN),
+        files: ApiCase.files,
+        pictures: ApiCase.pictures
+      )
     get("/report")
 
     assert_predicate last_response, :ok?, "pages are files"
@@ -50,15 +56,35 @@ class OutageTest < Minitest::Test
   end
 
   def open_operations
-    ApiCase.contract.document["paths"].flat_map { |path, item| item.slice(*Api::Contract::METHODS).filter_map { |verb, spec| [verb, path] if spec["security"] == [] } }
-                                      .reject { |_, path| %w[/api/health /api/readiness /auth/logout].include?(path) }
+    ApiCase.contract.document["paths"]
+      .flat_map do |path, item|
+        item
+          .slice(*Api::Contract::METHODS)
+          .filter_map { |verb, spec| [verb, path] if spec["security"] == [] }
+      end
+      .reject { |_, path| %w[/api/health /api/readiness /auth/logout].include?(path) }
   end
 
   REPORT = Seeds.report(caught_on: "2026-06-15").freeze
-  BODIES = { "/auth/login" => { email: "isolde@marrow.example", password: "any words at all" },
-             "/auth/reset-password-request" => { email: "isolde@marrow.example" },
-             "/api/reports/{id}/amend" => { revision: 1, report: REPORT }, "/api/reports/{id}" => REPORT,
-             "/api/reports/{id}/forget" => {}, "/api/crew/{key}" => { device: "d", fish: [] } }.freeze
+  BODIES = {
+    "/auth/login" => {
+      email: "isolde@marrow.example",
+      password: "any words at all"
+    },
+    "/auth/reset-password-request" => {
+      email: "isolde@marrow.example"
+    },
+    "/api/reports/{id}/amend" => {
+      revision: 1,
+      report: REPORT
+    },
+    "/api/reports/{id}" => REPORT,
+    "/api/reports/{id}/forget" => {},
+    "/api/crew/{key}" => {
+      device: "d",
+      fish: []
+    }
+  }.freeze
 
   def say_503?(verb, path)
     clear_cookies
@@ -77,7 +103,9 @@ class OutageTest < Minitest::Test
     db = Database.connect(TestDatabase.url("voucher_unit"), max_connections: 4)
     @app = Application.build(config:, db:, files: ApiCase.files, pictures: ApiCase.pictures)
     get("/api/species")
-    db.pool.available_connections.each { |connection| TestDatabase.unit.get(Sequel.function(:pg_terminate_backend, connection.backend_pid)) }
+    db.pool.available_connections.each do |connection|
+      TestDatabase.unit.get(Sequel.function(:pg_terminate_backend, connection.backend_pid))
+    end
     get("/api/species")
 
     assert_predicate last_response, :ok?
@@ -90,13 +118,29 @@ class OutageTest < Minitest::Test
   def test_jobs_come_back_by_themselves
     db = TestDatabase.fresh("voucher_outage")
     dir = Dir.mktmpdir("voucher-outage")
-    env = { "DATABASE_URL" => TestDatabase.url("voucher_outage", role: Roles::APPLICATION), "VOUCHER_VAR" => dir, "VOUCHER_ENV" => "development", "SMTP_URL" => nil }
-    pid = Process.spawn(env, RbConfig.ruby, File.join(ROOT, "bin/lib/jobs.rb"), out: File::NULL, err: File.join(dir, "log"))
+    env = {
+      "DATABASE_URL" => TestDatabase.url("voucher_outage", role: Roles::APPLICATION),
+      "VOUCHER_VAR" => dir,
+      "VOUCHER_ENV" => "development",
+      "SMTP_URL" => nil
+    }
+    pid =
+      Process.spawn(
+        env,
+        RbConfig.ruby,
+        File.join(ROOT, "bin/lib/jobs.rb"),
+        out: File::NULL,
+        err: File.join(dir, "log")
+      )
     letter(db)
 
     assert_equal 1, sent(db, 1), File.read(File.join(dir, "log"))
     db.disconnect
-    Sequel.connect(TestDatabase.url("postgres")) { |maintenance| maintenance.run("select pg_terminate_backend(pid) from pg_stat_activity where datname = 'voucher_outage'") }
+    Sequel.connect(TestDatabase.url("postgres")) do |maintenance|
+      maintenance.run(
+        "select pg_terminate_backend(pid) from pg_stat_activity where datname = 'voucher_outage'"
+      )
+    end
     letter(db)
 
     assert_equal 2, sent(db, 2), File.read(File.join(dir, "log"))
@@ -110,7 +154,13 @@ class OutageTest < Minitest::Test
 
   def letter(db)
     Que.connection = db
-    Acts::WriteLetter.queue(store: Store::Gateway.new(db), kind: "password", recipient: "odo@marrow.example", subject: "Hello", body: "words")
+    Acts::WriteLetter.queue(
+      store: Store::Gateway.new(db),
+      kind: "password",
+      recipient: "odo@marrow.example",
+      subject: "Hello",
+      body: "words"
+    )
   end
 
   # Waits for so many letters to be sent; returns how many are.

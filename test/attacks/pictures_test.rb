@@ -14,7 +14,15 @@ class PicturesAttackTest < ApiCase
 
   def send_photo(bytes)
     token = ask("/api/session").fetch("csrf_token")
-    put("/api/reports/#{@report}/photo", bytes, { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token, "HTTP_X_REPORT_KEY" => @key })
+    put(
+      "/api/reports/#{@report}/photo",
+      bytes,
+      {
+        "CONTENT_TYPE" => "application/octet-stream",
+        "HTTP_X_CSRF_TOKEN" => token,
+        "HTTP_X_REPORT_KEY" => @key
+      }
+    )
     answer
   end
 
@@ -25,8 +33,12 @@ class PicturesAttackTest < ApiCase
   # 16 bits a sample: small to send, 700 MB to open. A header of 33 bytes says so.
   def test_what_would_take_too_much_to_open_is_not_opened
     header = [10_900, 10_900, 16, 2, 0, 0, 0].pack("NNC5")
-    chunk = ->(type, data) { [data.bytesize].pack("N") + type + data + [Zlib.crc32(type + data)].pack("N") }
-    bomb = "\x89PNG\r\n\x1A\n".b + chunk.call("IHDR".b, header) + chunk.call("IDAT".b, Zlib.deflate("\0" * 100_000)) + chunk.call("IEND".b, "".b)
+    chunk = lambda do |type, data|
+      [data.bytesize].pack("N") + type + data + [Zlib.crc32(type + data)].pack("N")
+    end
+    bomb =
+      "\x89PNG\r\n\x1A\n".b + chunk.call("IHDR".b, header) +
+      chunk.call("IDAT".b, Zlib.deflate("\0" * 100_000)) + chunk.call("IEND".b, "".b)
 
     assert_equal "picture_too_large", send_photo(bomb)["code"]
   end
@@ -46,7 +58,10 @@ class PicturesAttackTest < ApiCase
 
   def test_a_process_that_runs_out_of_memory_or_is_killed_is_started_anew
     small = Devices::PictureWorkshop.new(memory_bytes: 480_000_000)
-    refused = assert_raises(Core::InvalidInput) { small.read(Vips::Image.black(9000, 9000, bands: 3).pngsave_buffer) }
+    refused =
+      assert_raises(Core::InvalidInput) do
+        small.read(Vips::Image.black(9000, 9000, bands: 3).pngsave_buffer)
+      end
 
     assert_includes %i[picture_too_heavy picture_broken], refused.code
     assert_equal 320, small.read(jpeg).width_px, "and the next picture is opened"
@@ -91,10 +106,14 @@ class PicturesAttackTest < ApiCase
     assert_equal(["damaged"], store.photos.unsound.map { |one| one[:fixity] })
     File.delete(original)
 
-    assert_equal 1, Acts::CheckOriginals.call(store:, files: ApiCase.files, now: Time.now + 2)[:missing]
+    assert_equal 1,
+      Acts::CheckOriginals.call(store:, files: ApiCase.files, now: Time.now + 2)[
+        :missing
+      ]
     send_photo(jpeg)
 
-    assert_equal 1, Acts::CheckOriginals.call(store:, files: ApiCase.files, now: Time.now + 3)[:intact]
+    assert_equal 1,
+      Acts::CheckOriginals.call(store:, files: ApiCase.files, now: Time.now + 3)[:intact]
   end
 
   def test_one_missing_original_does_not_break_an_archive
@@ -103,7 +122,11 @@ class PicturesAttackTest < ApiCase
     token = ask("/api/session").fetch("csrf_token")
     2.times do |index|
       bytes = Vips::Image.black(300 + index, 200, bands: 3).jpegsave_buffer
-      put("/api/trips/#{trip_id}/photos/#{SecureRandom.uuid}?name=a.jpg&utc_offset_minutes=0", bytes, { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token })
+      put(
+        "/api/trips/#{trip_id}/photos/#{SecureRandom.uuid}?name=a.jpg&utc_offset_minutes=0",
+        bytes,
+        { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token }
+      )
       File.delete(File.join(ApiCase.files.dir, "originals", answer["sha256"])) if index.zero?
     end
     get("/api/me/archive.zip")
@@ -118,10 +141,16 @@ class PicturesAttackTest < ApiCase
   def test_pictures_are_readable_to_us_alone
     send_photo(jpeg)
 
-    assert_equal(%w[600 700], [File.stat(original), File.stat(File.dirname(original))].map { |stat| (stat.mode & 0o777).to_s(8) })
+    assert_equal(
+      %w[600 700],
+      [File.stat(original), File.stat(File.dirname(original))].map do |stat|
+        (stat.mode & 0o777).to_s(8)
+      end
+    )
   end
 
   def test_letters_and_pictures_wait_in_queues_of_their_own
-    assert_equal %w[letters pictures accounts upkeep], [Acts::LetterJob, Acts::SizeJob, Acts::ResetJob, Acts::UpkeepJob].map(&:queue)
+    assert_equal %w[letters pictures accounts upkeep],
+      [Acts::LetterJob, Acts::SizeJob, Acts::ResetJob, Acts::UpkeepJob].map(&:queue)
   end
 end

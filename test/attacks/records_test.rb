@@ -19,7 +19,9 @@ class BadRecordsTest < ApiCase
     records = [good("MS000001"), :bad, good("MS000002")].map do |one|
       %({"id":"#{SecureRandom.uuid}","encounter":#{one == :bad ? bad_json : JSON.generate(one)}})
     end
-    %({#{frame.map { |key, value| "#{key.to_s.inspect}:#{value.inspect}," }.join}"encounters":[#{records.join(',')}]})
+    %({#{frame.map do |key, value|
+      "#{key.to_s.inspect}:#{value.inspect},"
+    end.join}"encounters":[#{records.join(',')}]})
   end
 
   def with(change) = JSON.generate(good("MS000003").merge(as_json(change)))
@@ -29,11 +31,15 @@ class BadRecordsTest < ApiCase
     "a time without a day" => ->(test) { test.at("00:00:00Z") },
     "the year nought" => ->(test) { test.at("0000-01-01T00:00:00Z") },
     "a year far off" => ->(test) { test.at("9999-12-31T23:59:59Z") },
-    "a number beyond all numbers" => ->(test) { test.with(water_temp_c: 1).sub('"water_temp_c":1', '"water_temp_c":1e999') },
+    "a number " \
+      "beyond all numbers" => lambda { |test|
+        test.with(water_temp_c: 1).sub('"water_temp_c":1', '"water_temp_c":1e999')
+      },
     "half a surrogate" => ->(test) { test.with(note: "x").sub('"note":"x"', '"note":"\\ud800"') },
     "a NUL" => ->(test) { test.with(note: "\0") },
     "a list" => ->(_) { "[]" }, "nothing" => ->(_) { "null" }, "a number" => ->(_) { "7" },
-    "a hundred fields nobody knows" => ->(test) { test.with((0...100).to_h { |index| [:"a#{index}", 1] }) },
+    "a hundred " \
+      "fields nobody knows" => ->(test) { test.with((0...100).to_h { |index| [:"a#{index}", 1] }) },
     "deep nesting" => ->(test) { test.with(reflexes: { a: { b: { c: { d: {} } } } }) }
   }.freeze
 
@@ -53,8 +59,13 @@ class BadRecordsTest < ApiCase
   def test_a_bug_in_one_record_is_its_own
     real = Acts::RecordEncounter.method(:call)
     calls = 0
-    broken = ->(**given) { (calls += 1) == 2 ? raise(NoMethodError, "undefined method") : real.call(**given) }
-    told = Acts::RecordEncounter.stub(:call, broken) { send_json(:post, "/api/encounters/batch", batch(with({}))) }
+    broken = lambda do |**given|
+      (calls += 1) == 2 ? raise(NoMethodError, "undefined method") : real.call(**given)
+    end
+    told =
+      Acts::RecordEncounter.stub(:call, broken) do
+        send_json(:post, "/api/encounters/batch", batch(with({})))
+      end
 
     assert_equal(%w[stored held stored], told["answers"].map { |one| one["answer"] })
     assert_equal "internal", told["answers"][1]["code"]
@@ -66,35 +77,70 @@ class BadRecordsTest < ApiCase
   def test_a_database_that_goes_down_in_the_middle_holds_nothing
     real = Acts::RecordEncounter.method(:call)
     calls = 0
-    Acts::RecordEncounter.stub(:call, ->(**given) { (calls += 1) == 2 ? raise(Sequel::DatabaseConnectionError, "gone") : real.call(**given) }) do
-      send_json(:post, "/api/encounters/batch", batch(with({})))
-    end
+    Acts::RecordEncounter.stub(
+      :call,
+      lambda do |**given|
+        (calls += 1) == 2 ? raise(Sequel::DatabaseConnectionError, "gone") : real.call(**given)
+      end
+    ) { send_json(:post, "/api/encounters/batch", batch(with({}))) }
 
     assert_equal [503, "database_down"], [last_response.status, answer["code"]]
-    assert_equal [1, 0], [db[:encounters].count, db[:held_encounters].count], "what was stored stays, and is known when it comes again"
+    assert_equal [1, 0],
+      [db[:encounters].count, db[:held_encounters].count],
+      "what was stored stays, and is known when it comes again"
   end
 
   def test_a_phone_whose_clock_is_off_holds_nothing_up_and_is_doubted
     ahead = Time.now.utc + 7200
     sent = as_json(Seeds.encounter(@trip_id, start: ahead - 600))
-    told = send_json(:post, "/api/encounters/batch", { encounters: [{ id: SecureRandom.uuid, encounter: sent }] })
+    told =
+      send_json(
+        :post,
+        "/api/encounters/batch",
+        { encounters: [{ id: SecureRandom.uuid, encounter: sent }] }
+      )
 
     assert_equal "held", told["answers"][0]["answer"], "a tap from the future, and nobody says why"
-    told = send_json(:post, "/api/encounters/batch", { sent_at: ahead.iso8601(3), encounters: [{ id: id = SecureRandom.uuid, encounter: sent }] })
+    told =
+      send_json(
+        :post,
+        "/api/encounters/batch",
+        { sent_at: ahead.iso8601(3), encounters: [{ id: id = SecureRandom.uuid, encounter: sent }] }
+      )
 
     assert_equal "stored", told["answers"][0]["answer"]
     assert_in_delta 7200, db[:encounters].where(id:).get(:clock_ahead_seconds), 5
     doubts = ask("/api/trips/#{@trip_id}/dockside")["doubts"]
 
     assert_includes doubts.map { |one| one["code"] }, "clock_off"
-    send_json(:post, "/api/encounters/batch", { sent_at: (Time.now.utc - 7200).iso8601, encounters: [{ id: SecureRandom.uuid, encounter: good("MS000002") }] })
+    send_json(
+      :post,
+      "/api/encounters/batch",
+      {
+        sent_at: (Time.now.utc - 7200).iso8601,
+        encounters: [{ id: SecureRandom.uuid, encounter: good("MS000002") }]
+      }
+    )
 
     assert_equal "stored", answer["answers"][0]["answer"], "nor does a clock that is behind"
   end
 
   def test_a_clock_of_another_year_is_no_excuse
     later = Time.now.utc + (86_400 * 365)
-    told = send_json(:post, "/api/encounters/batch", { sent_at: later.iso8601, encounters: [{ id: SecureRandom.uuid, encounter: as_json(Seeds.encounter(@trip_id, start: later - 600)) }] })
+    told =
+      send_json(
+        :post,
+        "/api/encounters/batch",
+        {
+          sent_at: later.iso8601,
+          encounters: [
+            {
+              id: SecureRandom.uuid,
+              encounter: as_json(Seeds.encounter(@trip_id, start: later - 600))
+            }
+          ]
+        }
+      )
 
     assert_equal %w[held in_the_future], told["answers"][0].values_at("answer", "code")
   end

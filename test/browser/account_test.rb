@@ -41,7 +41,12 @@ class AccountTest < BrowserCase
 
   def test_devices_are_seen_and_signed_out
     sign_in(to: "/you")
-    db[:account_active_session_keys].insert(account_id: @isolde[:account_id], session_id: "another", address: "192.0.2.9", agent: "Mozilla/5.0 (Android) Firefox/150")
+    db[:account_active_session_keys].insert(
+      account_id: @isolde[:account_id],
+      session_id: "another",
+      address: "192.0.2.9",
+      agent: "Mozilla/5.0 (Android) Firefox/150"
+    )
     visit "/you"
     assert_text "Firefox on Android"
     click_button "Sign out there"

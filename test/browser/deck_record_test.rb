@@ -22,7 +22,8 @@ class DeckRecordTest < BrowserCase
   def sent = assert_selector(".queue", text: "all sent", wait: 20)
   def encounter = db[:encounters].order(Sequel.desc(:caught_at)).first
 
-  # Everything that the sheet asks for reaches the database, and the score that the Deck shows is the one that core computes.
+  # Everything that the sheet asks for reaches the database, and the score that the Deck shows is
+  # the one that core computes.
   def test_the_whole_record_and_one_score_on_both_sides
     2.times { next_act }
     find("[data-place=throat]").click
@@ -45,13 +46,29 @@ class DeckRecordTest < BrowserCase
     3.times { next_act }
     find("[data-outcome=slow]").click
     sent
-    # Throat 25, pulled 15, old damage 5, one sign 15 and sent down -10, dropped 10, one absent reflex 8.
+    # Throat 25, pulled 15, old damage 5, one sign 15 and sent down -10, dropped 10, one absent
+    # reflex 8.
     assert_text "Handling: 68 points, grave"
     wait_until { encounter[:outcome] == "slow" }
 
-    assert_equal(["throat", "left", 3, "pulled", ["old_hook_scar"], %w[dropped sent_down], ["swollen"], 32, 1620, 310, 68],
-                 encounter.values_at(:hook_place, :hook_side, :hook_count, :removal, :marks, :handling, :pressure_signs, :depth_m, :weight_g, :girth_mm, :caution_points)
-                          .map { |value| value.is_a?(Sequel::Postgres::PGArray) ? value.to_a.sort : value })
+    assert_equal(
+      [
+        "throat", "left", 3, "pulled",
+        ["old_hook_scar"],
+        %w[dropped sent_down],
+        ["swollen"],
+        32,
+        1620,
+        310,
+        68
+      ],
+      encounter
+        .values_at(
+          :hook_place, :hook_side, :hook_count, :removal, :marks, :handling, :pressure_signs,
+          :depth_m, :weight_g, :girth_mm, :caution_points
+        )
+        .map { |value| value.is_a?(Sequel::Postgres::PGArray) ? value.to_a.sort : value }
+    )
     assert_equal({ "tail_burst" => "absent", "gill_beat" => "present" }, encounter[:reflexes].to_h)
     assert_equal "let_go", encounter[:tag_advice]["advice"]
   end
@@ -71,7 +88,8 @@ class DeckRecordTest < BrowserCase
     click_button "Let go"
     sent
 
-    assert_equal %w[spoiled lost in_pouch applied in_pouch], db[:tags].order(:serial).select_map(:state)
+    assert_equal %w[spoiled lost in_pouch applied in_pouch],
+      db[:tags].order(:serial).select_map(:state)
   end
 
   # The advice stands before the lift; the person decides, and both are kept.
@@ -91,7 +109,9 @@ class DeckRecordTest < BrowserCase
     3.times { next_act }
     sent
 
-    assert_equal ["tagged", "study fish, gill untouched", "let_go"], [*encounter.values_at(:kind, :decision_why), encounter[:tag_advice]["advice"]]
+    assert_equal ["tagged", "study fish, gill untouched"],
+      encounter.values_at(:kind, :decision_why)
+    assert_equal "let_go", encounter[:tag_advice]["advice"]
   end
 
   def test_a_second_fish_while_the_first_rests
@@ -105,11 +125,11 @@ class DeckRecordTest < BrowserCase
     sent
     wait_until { db[:encounters].count == 2 }
 
-    assert_equal [%w[fish_on in_net lifted back_in_water let_go], %w[fish_on let_go]].sort, db[:encounters].select_map(:id).map { |id|
-      Store::Encounters.new(db).stages(id).map { |tap|
-        tap[:act]
-      }
-    }.sort
+    assert_equal [%w[fish_on in_net lifted back_in_water let_go], %w[fish_on let_go]].sort,
+      db[:encounters]
+        .select_map(:id)
+        .map { |id| Store::Encounters.new(db).stages(id).map { |tap| tap[:act] } }
+        .sort
   end
 
   # A time put right is a correction: the taps as they came stay beside it.
@@ -148,7 +168,8 @@ class DeckRecordTest < BrowserCase
     assert_equal 0, db[:held_encounters].where(settled_at: nil).count
   end
 
-  # What the server keeps has another hash than what was taken: the phone does not let go of its own.
+  # What the server keeps has another hash than what was taken: the phone does not let go of its
+  # own.
   def test_a_photo_stays_on_the_phone_until_the_server_names_its_hash
     picture = File.join(ROOT, "var/log/photo-of-a-fish.jpg")
     Vips::Image.black(64, 48).jpegsave(picture)
@@ -206,7 +227,8 @@ class DeckRecordTest < BrowserCase
     find_field("Find an animal").send_keys("thorn", :enter)
     sent
 
-    assert_equal ["untagged", 412], [encounter[:kind], db[:encounters].exclude(length_mm: nil).get(:length_mm)]
+    assert_equal ["untagged", 412],
+      [encounter[:kind], db[:encounters].exclude(length_mm: nil).get(:length_mm)]
   end
 
   def test_every_part_of_the_deck_is_accessible
@@ -248,7 +270,10 @@ class DeckRecordTest < BrowserCase
     2.times { next_act }
     wait_until { db[:encounters].any? }
 
-    assert_equal(%w[fish_on in_net lifted back_in_water let_go], Store::Encounters.new(db).stages(encounter[:id]).map { |tap| tap[:act] })
+    assert_equal(
+      %w[fish_on in_net lifted back_in_water let_go],
+      Store::Encounters.new(db).stages(encounter[:id]).map { |tap| tap[:act] }
+    )
   end
 
   # One situation feeds both screens: heat, hook and blood reach the crew with the fish.

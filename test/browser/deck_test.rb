@@ -60,7 +60,10 @@ class DeckOnThePhoneTest < BrowserCase
     next_act
     assert_selector ".queue", text: "all sent"
 
-    assert_equal(before, db[:stages].order(:position).limit(3).select_map(:at).map { |at| (at.to_f * 1000).round })
+    assert_equal(
+      before,
+      db[:stages].order(:position).limit(3).select_map(:at).map { |at| (at.to_f * 1000).round }
+    )
   end
 
   # As they lie in the browser's own database.
@@ -88,10 +91,13 @@ class DeckOnThePhoneTest < BrowserCase
     network.emulate_network_conditions(offline: false)
     assert_selector ".queue", text: "all sent", wait: 20
 
-    assert_equal [2, 10, 0], [db[:encounters].count, db[:stages].count, db[:taggings].count], "nobody said that a tag is in"
+    assert_equal [2, 10, 0],
+      [db[:encounters].count, db[:stages].count, db[:taggings].count],
+      "nobody said that a tag is in"
   end
 
-  # The page is killed and opened again with no signal, twice: the shell comes from the device, and so does the fish.
+  # The page is killed and opened again with no signal, twice: the shell comes from the device, and
+  # so does the fish.
   def test_a_cold_start_without_a_signal_opens_the_deck_and_keeps_the_fish
     wait_until { script("navigator.serviceWorker.controller !== null") }
     network = page.driver.browser.network
@@ -134,7 +140,10 @@ class DeckOnThePhoneTest < BrowserCase
   def test_no_key_moves_from_stage_to_stage
     places = Array.new(5) do
       next_act
-      script("[...document.querySelectorAll('[data-digit], [data-testid=next]')].map((one) => Math.round(one.getBoundingClientRect().top))")
+      script(
+        "[...document.querySelectorAll('[data-digit], [data-testid=next]')].map((one) => " \
+          "Math.round(one.getBoundingClientRect().top))"
+      )
     end
 
     open_ones, closed = places.partition { |tops| tops.first.positive? }
@@ -155,7 +164,12 @@ class DeckOnThePhoneTest < BrowserCase
     find("[data-act=let_go]").click
     assert_selector ".queue", text: "all sent"
 
-    assert_equal(["heavy", "gill", ["swollen"]], db[:encounters].get(%i[bleeding hook_place pressure_signs]).then { |bleeding, hook, signs| [bleeding, hook, signs.to_a] })
+    assert_equal(
+      ["heavy", "gill", ["swollen"]],
+      db[:encounters]
+        .get(%i[bleeding hook_place pressure_signs])
+        .then { |bleeding, hook, signs| [bleeding, hook, signs.to_a] }
+    )
   end
 
   def test_a_held_record_says_why_and_stays

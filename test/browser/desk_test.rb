@@ -13,10 +13,14 @@ class DeskTest < BrowserCase
     trip = Seeds.trip(db, @isolde)
     [1, 2].each do |index|
       Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW,
-                                 sent: Seeds.encounter(trip, number: "MS00000#{index}", start: Seeds::NOW - (86_400 * 30) - (index * 3600)))
+        sent: Seeds.encounter(trip, number: "MS00000#{index}",
+          start: Seeds::NOW - (86_400 * 30) - (index * 3600)))
     end
     ["MS00000?", "ZZ9", "MS0000?1"].each do |number|
-      Acts::ReportTag.call(store:, id: SecureRandom.uuid, today: Date.today, sent: Seeds.report(number_as_read: number, place: { lat_deg: 48.63, lon_deg: -21.45 }))
+      Acts::ReportTag.call(
+        store:, id: SecureRandom.uuid, today: Date.today,
+        sent: Seeds.report(number_as_read: number, place: { lat_deg: 48.63, lon_deg: -21.45 })
+      )
     end
     sign_in("hamish@marrow.example", to: "/finds")
     click_link "Judge what waits"
@@ -39,7 +43,8 @@ class DeskTest < BrowserCase
     assert_text "2 reports wait"
     assert_selector ".queue [aria-current=true]", text: "ZZ9"
 
-    assert_equal ["The finder's photo shows the last digit.", second], db[:decisions].get(%i[reason tag_number])
+    assert_equal ["The finder's photo shows the last digit.", second],
+      db[:decisions].get(%i[reason tag_number])
     keys("n")
     assert_text "1 report waits"
     assert_selector ".candidate[data-candidate=MS000001]"
@@ -55,7 +60,15 @@ class DeskTest < BrowserCase
   def test_a_decision_made_meanwhile_is_told_and_not_overrun
     assert_selector ".candidate", minimum: 2
     report = db[:reports].order(:sent_at).get(:id)
-    Acts::DecideReport.call(store: Store::Gateway.new(db), member: @hamish, report_id: report, verdict: "none_of_these", reason: "Another desk.", seen: 0, now: Time.now)
+    Acts::DecideReport.call(
+      store: Store::Gateway.new(db),
+      member: @hamish,
+      report_id: report,
+      verdict: "none_of_these",
+      reason: "Another desk.",
+      seen: 0,
+      now: Time.now
+    )
     keys(:Enter)
     assert_text "Look once more at what speaks against it"
     keys(:Enter)
@@ -83,8 +96,10 @@ class DeskTest < BrowserCase
     assert_selector ".queue li", count: 2
     assert_text "a second opinion is asked for"
 
-    assert_equal ["asked", "second_opinion", nil], db[:reports].order(:sent_at).select_map(:waiting_reason).values_at(0, 2, 1)
-    assert_includes db[:letters].where(kind: "question_to_finder").get(:body), "Is the last one a 1 or a 7?"
+    assert_equal ["asked", "second_opinion", nil],
+      db[:reports].order(:sent_at).select_map(:waiting_reason).values_at(0, 2, 1)
+    assert_includes db[:letters].where(kind: "question_to_finder").get(:body),
+      "Is the last one a 1 or a 7?"
     visit "/finds/others"
     assert_text "Harrow Bank: 1, 1 not passed on"
     assert_accessible(".others")
@@ -93,8 +108,22 @@ class DeskTest < BrowserCase
   def test_two_tellings_of_one_catch_are_joined
     store = Store::Gateway.new(db)
     ["Edda Morrow", "Gil Sandham"].each do |finder_name|
-      Acts::ReportTag.call(store:, id: SecureRandom.uuid, today: Date.today,
-                           sent: Seeds.report(number_as_read: "MS000002", finder_name:, caught_on: Seeds::NOW.to_date, place: { lat_deg: 48.63, lon_deg: -21.45 }, length: nil))
+      Acts::ReportTag.call(
+        store:,
+        id: SecureRandom.uuid,
+        today: Date.today,
+        sent:
+          Seeds.report(
+            number_as_read: "MS000002",
+            finder_name:,
+            caught_on: Seeds::NOW.to_date,
+            place: {
+              lat_deg: 48.63,
+              lon_deg: -21.45
+            },
+            length: nil
+          )
+      )
     end
     visit current_url
     all(".queue button").last.click
@@ -111,8 +140,20 @@ class OfficeOfFindsTest < BrowserCase
   def test_a_doubt_is_settled_by_the_keys_and_taken_back
     store = Store::Gateway.new(db)
     trip_id = Seeds.trip(db, @isolde)
-    Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(trip_id, weight_g: 5000))
-    Acts::SubmitTrip.call(store:, member: @isolde, trip_id:, coast: Acts::Coast.new(Store::Gateway.new(db)), now: Seeds::NOW)
+    Acts::RecordEncounter.call(
+      store:,
+      member: @isolde,
+      id: SecureRandom.uuid,
+      now: Seeds::NOW,
+      sent: Seeds.encounter(trip_id, weight_g: 5000)
+    )
+    Acts::SubmitTrip.call(
+      store:,
+      member: @isolde,
+      trip_id:,
+      coast: Acts::Coast.new(Store::Gateway.new(db)),
+      now: Seeds::NOW
+    )
     sign_in("hamish@marrow.example", to: "/finds/doubts")
     assert_selector ".doubts li"
     count = all(".doubts li").size
@@ -129,7 +170,13 @@ class OfficeOfFindsTest < BrowserCase
     id = SecureRandom.uuid
     sent = Seeds.encounter(trip_id, number: "MS009999")
     body = sent.merge(stages: sent[:stages].map { |tap| tap.merge(at: tap[:at].iso8601(3)) })
-    Acts::RecordBatch.call(store:, member: @isolde, records: [{ id:, body:, read: -> { sent } }], now: Seeds::NOW, bug: :message.to_proc)
+    Acts::RecordBatch.call(
+      store:,
+      member: @isolde,
+      records: [{ id:, body:, read: -> { sent } }],
+      now: Seeds::NOW,
+      bug: :message.to_proc
+    )
     sign_in("hamish@marrow.example", to: "/finds/doubts")
     click_button "Mend it"
     fill_in "Numbers put in", with: "MS009998"

@@ -12,9 +12,26 @@ class DocksideTest < BrowserCase
     super
     @trip = Seeds.trip(db, @isolde, held_on: START.to_date)
     store = Store::Gateway.new(db)
-    @fish = [["MS000001", 0, {}], ["MS000003", 1500, { length: nil }]].map do |number, after, changes|
-      SecureRandom.uuid.tap { |id| Acts::RecordEncounter.call(store:, member: @isolde, id:, sent: Seeds.encounter(@trip, number:, start: START + after, bleeding: "none", outcome: "strong", **changes), now: Time.now) }
-    end
+    @fish =
+      [["MS000001", 0, {}], ["MS000003", 1500, { length: nil }]].map do |number, after, changes|
+        SecureRandom.uuid.tap do |id|
+          Acts::RecordEncounter.call(
+            store:,
+            member: @isolde,
+            id:,
+            sent:
+              Seeds.encounter(
+                @trip,
+                number:,
+                start: START + after,
+                bleeding: "none",
+                outcome: "strong",
+                **changes
+              ),
+            now: Time.now
+          )
+        end
+      end
     @pictures = Demo::Pictures.new(Random.new(9))
   end
 
@@ -25,10 +42,18 @@ class DocksideTest < BrowserCase
     [path, picture]
   end
 
-  def sizes = db[:que_jobs].where(job_class: "Acts::SizeJob").each { |job| Acts::SizeJob.run(*JSON.parse(JSON.generate(job[:args]))) }
-  def keys(*pressed) = page.driver.browser.page.keyboard.then { |board| pressed.each { |key| board.type(key) } }
+  def sizes
+    db[:que_jobs]
+      .where(job_class: "Acts::SizeJob")
+      .each { |job| Acts::SizeJob.run(*JSON.parse(JSON.generate(job[:args]))) }
+  end
 
-  # The whole evening: a gap, pictures with a wrong clock, a measured fish, a number that was passed over, submit.
+  def keys(*pressed)
+    page.driver.browser.page.keyboard.then { |board| pressed.each { |key| board.type(key) } }
+  end
+
+  # The whole evening: a gap, pictures with a wrong clock, a measured fish, a number that was passed
+  # over, submit.
   def test_an_evening_from_half_filled_to_submitted
     first, = drawn(412, START + 65 - 2820)
     second, picture = drawn(500, START + 1565 - 2820)
@@ -42,7 +67,8 @@ class DocksideTest < BrowserCase
     sizes
     visit current_path
     within("[data-berth=none]") { assert_selector "[data-photo]", count: 2 }
-    # The keys carry a picture from "of no fish" to the last fish, and its mate follows by the clock.
+    # The keys carry a picture from "of no fish" to the last fish, and its mate follows by the
+    # clock.
     script("document.querySelectorAll('[data-berth=none] [data-photo]')[1].focus()")
     keys(:Up)
     @fish.each { |id| within("[data-berth='#{id}']") { assert_selector "[data-photo]", count: 1 } }
@@ -64,8 +90,12 @@ class DocksideTest < BrowserCase
     assert_text "Nothing is in doubt."
     assert_selector "header b", text: "submitted"
 
-    assert_equal %w[submitted photo], [db[:trips].get(:state), db[:encounters].where(id: @fish[1]).get(:length_how)]
-    assert_in_delta 500, db[:encounters].where(id: @fish[1]).get(:length_mm), 4, "touches are whole pixels of the screen"
+    assert_equal %w[submitted photo],
+      [db[:trips].get(:state), db[:encounters].where(id: @fish[1]).get(:length_how)]
+    assert_in_delta 500,
+      db[:encounters].where(id: @fish[1]).get(:length_mm),
+      4,
+      "touches are whole pixels of the screen"
   end
 
   # Marks at the pixels where the drawing has them, by touches on the picture.
@@ -73,7 +103,11 @@ class DocksideTest < BrowserCase
     assert_selector "svg image"
     assert_accessible(".bench")
     (picture.corners + picture.fish).each do |x, y|
-      at = script("(() => { const svg = document.querySelector('.view svg'); const p = new DOMPoint(#{x}, #{y}).matrixTransform(svg.getScreenCTM()); return [p.x, p.y] })()")
+      at =
+        script(
+          "(() => { const svg = document.querySelector('.view svg'); const p = new " \
+            "DOMPoint(#{x}, #{y}).matrixTransform(svg.getScreenCTM()); return [p.x, p.y] })()"
+        )
       page.driver.browser.page.mouse.click(x: at[0], y: at[1])
       sleep 0.05
     end
@@ -93,7 +127,25 @@ class DocksideTest < BrowserCase
   def type_row(number)
     before = @strokes
     species, tag, length = number.zero? ? %w[seaba 6 40] : ["sea", "+", (400 + number).to_s]
-    press(format("7%02d", number + 10), :Enter, species, :Enter, tag, :Enter, length, :Enter, "j", :Enter, :Enter, :Enter, "14", :Enter, :Enter, :Enter, :Enter)
+    press(
+      format("7%02d", number + 10),
+      :Enter,
+      species,
+      :Enter,
+      tag,
+      :Enter,
+      length,
+      :Enter,
+      "j",
+      :Enter,
+      :Enter,
+      :Enter,
+      "14",
+      :Enter,
+      :Enter,
+      :Enter,
+      :Enter
+    )
     @strokes - before
   end
 
@@ -118,7 +170,11 @@ class DocksideTest < BrowserCase
     assert_text "12 stored"
     paper = db[:encounters].where(source: "paper")
 
-    assert_equal [12, 411, "jaw_corner", 14.0], [paper.count, *paper.order(:caught_at).offset(11).get(%i[length_mm hook_place air_seconds])]
+    assert_equal [12, 411, "jaw_corner", 14.0],
+      [
+        paper.count,
+        *paper.order(:caught_at).offset(11).get(%i[length_mm hook_place air_seconds])
+      ]
     assert_equal 12, db[:taggings].where(encounter_id: paper.select(:id)).count
     # A slip is mended where it stands, as the row's next revision.
     find("[data-cell='0 length']").set("455")
@@ -165,11 +221,24 @@ class DocksideTest < BrowserCase
     store = Store::Gateway.new(db)
     Seeds.pouch(db, @isolde, count: 8, first: 20)
     8.times do |index|
-      sent = Seeds.encounter(@trip, number: format("MS%06d", 20 + index), start: START + 3000 + (index * 600), handling: ["dry_surface"])
-      Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, sent:, now: Time.now)
+      sent =
+        Seeds.encounter(
+          @trip,
+          number: format("MS%06d", 20 + index),
+          start: START + 3000 + (index * 600),
+          handling: ["dry_surface"]
+        )
+      Acts::RecordEncounter.call(
+        store:,
+        member: @isolde,
+        id: SecureRandom.uuid,
+        sent:,
+        now: Time.now
+      )
     end
     visit "/dockside/season"
-    assert_text "Wet everything that touches the fish: dry surface or cloth cost 64 of your 64 caution points, on 8 of 10 fish."
+    assert_text "Wet everything that touches the fish: dry surface or cloth cost 64 of your 64 " \
+      "caution points, on 8 of 10 fish."
     assert_selector "canvas", count: 3
     assert_accessible(".page")
   end

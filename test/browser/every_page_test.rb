@@ -3,13 +3,20 @@
 require_relative "../support/browser_case"
 require_relative "../support/accessibility"
 
-# What must hold on every page: names for what can be touched, and a phone that need not be scrolled sideways.
+# What must hold on every page: names for what can be touched, and a phone that need not be scrolled
+# sideways.
 class EveryPageTest < BrowserCase
   include Accessibility
 
   PUBLIC = %w[/report /sign-in /new-password?key=x /new-address?key=x].freeze
-  OWN = %w[/ready /ready/locker /guide /deck /dockside /dockside/season /dockside/sheet /finds /office/house-rules /office/tags /you].freeze
-  OFFICE = %w[/office/members /office/species /finds/desk /finds/doubts /finds/others /office/waters /office/letters /office/changes /office/sign-ins].freeze
+  OWN = %w[
+    /ready /ready/locker /guide /deck /dockside /dockside/season /dockside/sheet /finds
+    /office/house-rules /office/tags /you
+  ].freeze
+  OFFICE = %w[
+    /office/members /office/species /finds/desk /finds/doubts /finds/others /office/waters
+    /office/letters /office/changes /office/sign-ins
+  ].freeze
 
   NAMELESS = <<~JS
     [...document.querySelectorAll('a[href], button, input:not([type=hidden]), select, textarea, [role=radio], [role=checkbox]')]
@@ -72,7 +79,8 @@ class EveryPageTest < BrowserCase
     fill_in "Password", with: "not this one"
     click_button "Sign in"
 
-    assert_selector "[role=alert]", text: "E-mail or password is not right, or there were too many wrong ones."
+    assert_selector "[role=alert]",
+      text: "E-mail or password is not right, or there were too many wrong ones."
     assert_field "E-mail", with: "isolde@marrow.example"
   end
 
@@ -113,14 +121,26 @@ class EveryPageTest < BrowserCase
     click_button "Enter it"
     assert_text "The law is written down"
 
-    assert_equal [260, 450], [db[:species].where(code: "turbot").get(:min_taggable_mm), db[:laws].where(species_code: "turbot").get(:min_mm)]
+    assert_equal [260, 450],
+      [
+        db[:species].where(code: "turbot").get(:min_taggable_mm),
+        db[:laws].where(species_code: "turbot").get(:min_mm)
+      ]
   ensure
     db[:species].where(code: "turbot").update(min_taggable_mm: 250, source: nil)
   end
 
   def test_batches_come_from_a_file_after_a_look
     sign_in("hamish@marrow.example", to: "/office/tags")
-    file = File.join(Dir.mktmpdir, "batches.csv").tap { |path| File.write(path, "prefix,digits,first_serial,last_serial,label\nMS,6,201,210,Good\nMS,six,1,2,Bad\n") }
+    file =
+      File
+        .join(Dir.mktmpdir, "batches.csv")
+        .tap do |path|
+          File.write(
+            path,
+            "prefix,digits,first_serial,last_serial,label\nMS,6,201,210,Good\nMS,six,1,2,Bad\n"
+          )
+        end
     find("input[type=file]").attach_file(file)
     assert_text "1 of 2 rows would be stored. Nothing is stored yet."
     assert_text "Line 3, Bad: digits is “six”: a whole number."

@@ -11,8 +11,18 @@ class FindersBrowserTest < BrowserCase
     super
     trip = Seeds.trip(db, @isolde)
     [1, 2].each do |index|
-      Acts::RecordEncounter.call(store: Store::Gateway.new(db), member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW,
-                                 sent: Seeds.encounter(trip, number: "MS00000#{index}", start: Seeds::NOW - (86_400 * 30) - (index * 3600)))
+      Acts::RecordEncounter.call(
+        store: Store::Gateway.new(db),
+        member: @isolde,
+        id: SecureRandom.uuid,
+        now: Seeds::NOW,
+        sent:
+          Seeds.encounter(
+            trip,
+            number: "MS00000#{index}",
+            start: Seeds::NOW - (86_400 * 30) - (index * 3600)
+          )
+      )
     end
   end
 
@@ -85,8 +95,20 @@ class FindersBrowserTest < BrowserCase
   end
 
   def test_a_decision_is_taken_back_before_anything_leaves
-    Acts::ReportTag.call(store: Store::Gateway.new(db), id: SecureRandom.uuid, today: Date.today,
-                         sent: Seeds.report(number_as_read: "MS00000?", finder_contact: "edda@finders.example", place: { lat_deg: 48.61, lon_deg: -21.47 }))
+    Acts::ReportTag.call(
+      store: Store::Gateway.new(db),
+      id: SecureRandom.uuid,
+      today: Date.today,
+      sent:
+        Seeds.report(
+          number_as_read: "MS00000?",
+          finder_contact: "edda@finders.example",
+          place: {
+            lat_deg: 48.61,
+            lon_deg: -21.47
+          }
+        )
+    )
     sign_in("hamish@marrow.example", to: "/finds/desk")
     assert_selector ".candidate", minimum: 2
     find("button", text: /\AIt is MS/).click

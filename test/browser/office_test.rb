@@ -17,7 +17,8 @@ class OfficeBrowserTest < BrowserCase
     fill_in "Name", with: "Wren Castellan", match: :first
     fill_in "E-mail", with: "wren@marrow.example"
     click_button "Save"
-    assert_text "Wren Castellan is added. A letter to wren@marrow.example carries a link for a password"
+    assert_text "Wren Castellan is added. A letter to " \
+      "wren@marrow.example carries a link for a password"
     click_button "Isolde Brannock"
     assert_text(/Holds \d+ tags and nothing else of the cooperative’s/)
     fill_in "Item", with: "spare needle"
@@ -79,6 +80,7 @@ class OfficeBrowserTest < BrowserCase
     visit "/office/members"
     assert_selector "td[data-label='Permit']", text: "MSC-1"
 
-    assert_equal "block", script("getComputedStyle(document.querySelector('.list tr:has(td)')).display")
+    assert_equal "block",
+      script("getComputedStyle(document.querySelector('.list tr:has(td)')).display")
   end
 end

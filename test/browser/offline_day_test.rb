@@ -11,8 +11,13 @@ class OfflineDayTest < BrowserCase
     @line = Unsteady.new(BrowserCase.application)
     Capybara.app = @line
     earlier = Seeds.trip(db, @isolde, held_on: Date.today - 30)
-    Acts::RecordEncounter.call(store: Store::Gateway.new(db), member: @isolde, id: SecureRandom.uuid, now: Time.now,
-                               sent: Seeds.encounter(earlier, number: "MS000005", start: Time.now - (30 * 86_400)))
+    Acts::RecordEncounter.call(
+      store: Store::Gateway.new(db),
+      member: @isolde,
+      id: SecureRandom.uuid,
+      now: Time.now,
+      sent: Seeds.encounter(earlier, number: "MS000005", start: Time.now - (30 * 86_400))
+    )
     Seeds.trip(db, @isolde, held_on: Date.today)
     as_phone
     sign_in
@@ -48,7 +53,10 @@ class OfflineDayTest < BrowserCase
   end
 
   def tagged
-    page.execute_script("window.clicks = []; addEventListener('click', (event) => event.target.closest('.next') && window.clicks.push(Date.now()), true)")
+    page.execute_script(
+      "window.clicks = []; addEventListener('click', (event) => event.target.closest('.next') && " \
+        "window.clicks.push(Date.now()), true)"
+    )
     4.times { next_act }
     digits "412"
     find("[data-testid=go-tagged]").click
@@ -157,7 +165,9 @@ class OfflineDayTest < BrowserCase
     no_signal
     visit "/deck"
     tagged
-    @line.mode = ->(_env, _app) { [200, { "content-type" => "text/html" }, ["<html>Welcome to the harbour's network</html>"]] }
+    @line.mode = lambda { |_env, _app|
+      [200, { "content-type" => "text/html" }, ["<html>Welcome to the harbour's network</html>"]]
+    }
     signal
     wait_until { @line.dropped >= 1 }
     assert_selector ".queue", text: "1 to send"
@@ -167,7 +177,8 @@ class OfflineDayTest < BrowserCase
     assert_equal 1, today.count
   end
 
-  # Something in one record makes the whole batch unreadable: the others go, and that one is held with its reason.
+  # Something in one record makes the whole batch unreadable: the others go, and that one is held
+  # with its reason.
   def test_one_unreadable_record_does_not_hold_up_the_others
     no_signal
     visit "/deck"
@@ -184,12 +195,15 @@ class OfflineDayTest < BrowserCase
     assert_operator @line.dropped, :<, 12, "halves, not one by one for ever"
   end
 
-  # A server that answers without saying what became of the records is asked again after a pause, not at once.
+  # A server that answers without saying what became of the records is asked again after a pause,
+  # not at once.
   def test_an_answer_that_says_nothing_is_no_reason_to_hurry
     no_signal
     visit "/deck"
     tagged
-    @line.mode = ->(_env, _app) { [200, { "content-type" => "application/json" }, ['{"answers":[]}']] }
+    @line.mode = lambda { |_env, _app|
+      [200, { "content-type" => "application/json" }, ['{"answers":[]}']]
+    }
     signal
     wait_until { @line.dropped >= 1 }
     sleep 2
@@ -206,16 +220,28 @@ class OfflineDayTest < BrowserCase
   def all_are_there_once
     assert_equal %w[recaptured tagged tagged untagged untagged], today.select_order_map(:kind)
     assert_equal ["shore_crab"], today.exclude(species_code: "seabass").select_map(:species_code)
-    assert_equal [1, 2], db[:taggings].where(encounter_id: today.where(kind: "tagged").select(:id)).select_map(:encounter_id).tally.values.sort
+    assert_equal [1, 2],
+      db[:taggings]
+        .where(encounter_id: today.where(kind: "tagged").select(:id))
+        .select_map(:encounter_id)
+        .tally
+        .values
+        .sort
     assert_equal ["kept"], today.where(fate: "kept").select_map(:fate)
-    assert_equal [db[:taggings].where(tag_number: "MS000005").get(:fish_id)], today.where(kind: "recaptured").select_map(:fish_id)
+    assert_equal [db[:taggings].where(tag_number: "MS000005").get(:fish_id)],
+      today.where(kind: "recaptured").select_map(:fish_id)
     assert_equal 0, db[:held_encounters].count
     assert_equal today.count, db[:stages].where(encounter_id: today.select(:id), position: 0).count
   end
 
   def times_are_the_taps
     first = today.order(:caught_at).get(:id)
-    stored = db[:stages].where(encounter_id: first).order(:position).select_map(:at).map { |at| (at.to_f * 1000).round }
+    stored =
+      db[:stages]
+        .where(encounter_id: first)
+        .order(:position)
+        .select_map(:at)
+        .map { |at| (at.to_f * 1000).round }
 
     assert_equal 5, @clicks.size
     @clicks.zip(stored).each { |click, at| assert_in_delta click, at, 20 }

@@ -42,9 +42,18 @@ class PublicPagesTest < BrowserCase
   def test_a_finder_on_a_phone_is_helped_and_changes_the_report_by_its_link
     as_phone
     trip = Seeds.trip(db, @isolde)
-    Acts::RecordEncounter.call(store: Store::Gateway.new(db), member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(trip, start: Seeds::NOW - (86_400 * 30)))
+    Acts::RecordEncounter.call(
+      store: Store::Gateway.new(db),
+      member: @isolde,
+      id: SecureRandom.uuid,
+      now: Seeds::NOW,
+      sent: Seeds.encounter(trip, start: Seeds::NOW - (86_400 * 30))
+    )
     visit "/report"
-    script("navigator.geolocation.getCurrentPosition = (found) => found({ coords: { latitude: 48.62, longitude: -21.46 } })")
+    script(
+      "navigator.geolocation.getCurrentPosition = (found) => found({ coords: { latitude: 48.62, " \
+        "longitude: -21.46 } })"
+    )
     fill_in "Number on the tag", with: "MS00091"
     assert_text "Our numbers have MS and 6 digits; this has 5."
     fill_in "Number on the tag", with: "MS0000?7"
@@ -59,7 +68,10 @@ class PublicPagesTest < BrowserCase
     click_button "Send and read its story"
     assert_text "Your report is kept"
 
-    assert_equal([["MS0000*"], 48.62], db[:reports].get(%i[more_numbers lat_deg]).then { |more, lat| [more.to_a, lat] })
+    assert_equal(
+      [["MS0000*"], 48.62],
+      db[:reports].get(%i[more_numbers lat_deg]).then { |more, lat| [more.to_a, lat] }
+    )
     click_link "Look at it, or add to it"
     assert_field "Number on the tag", with: "MS0000?7"
     assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390
@@ -84,7 +96,8 @@ class PublicPagesTest < BrowserCase
   def test_no_page_asks_another_host
     visit "/report"
     find(".map .coast", match: :first)
-    hosts = script("performance.getEntriesByType('resource').map((one) => new URL(one.name).host)").uniq
+    hosts =
+      script("performance.getEntriesByType('resource').map((one) => new URL(one.name).host)").uniq
 
     assert_equal [URI(page.server_url).then { |uri| "#{uri.host}:#{uri.port}" }], hosts
   end
@@ -99,10 +112,18 @@ class PublicPagesTest < BrowserCase
     visit "/report"
     looks = Array.new(3) do
       click_button "Look:"
-      [script("document.documentElement.dataset.look"), script("getComputedStyle(document.body).backgroundColor")]
+      [
+        script("document.documentElement.dataset.look"),
+        script("getComputedStyle(document.body).backgroundColor")
+      ]
     end
 
-    assert_equal [["dusk", "rgb(19, 27, 31)"], ["glare", "rgb(255, 255, 255)"], ["day", "rgb(247, 245, 239)"]], looks
+    assert_equal [
+      ["dusk", "rgb(19, 27, 31)"],
+      ["glare", "rgb(255, 255, 255)"],
+      ["day", "rgb(247, 245, 239)"]
+    ],
+      looks
   end
 
   def test_a_new_password_by_letter
@@ -128,9 +149,24 @@ class FindsTest < BrowserCase
     super
     trip = Seeds.trip(db, @isolde)
     store = Store::Gateway.new(db)
-    3.times { |index| Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW, sent: Seeds.encounter(trip, number: format("MS%06d", index + 1))) }
-    [["MS000001", "Edda Morrow"], ["MS000002", "Gil Sandham"], ["QK1", "Jory Weatherby"]].each do |number, finder|
-      Acts::ReportTag.call(store:, id: SecureRandom.uuid, today: Date.today, sent: Seeds.report(number_as_read: number, finder_name: finder))
+    3.times do |index|
+      Acts::RecordEncounter.call(
+        store:,
+        member: @isolde,
+        id: SecureRandom.uuid,
+        now: Seeds::NOW,
+        sent: Seeds.encounter(trip, number: format("MS%06d", index + 1))
+      )
+    end
+    [
+      ["MS000001", "Edda Morrow"],
+      ["MS000002", "Gil Sandham"],
+      ["QK1", "Jory Weatherby"]
+    ].each do |number, finder|
+      Acts::ReportTag.call(
+        store:, id: SecureRandom.uuid, today: Date.today,
+        sent: Seeds.report(number_as_read: number, finder_name: finder)
+      )
     end
   end
 

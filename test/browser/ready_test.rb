@@ -7,7 +7,9 @@ class ReadyTest < BrowserCase
   def plan_to_card
     sign_in(to: "/ready")
     select "Cutter Ledge", from: "Spot"
-    within("[role=radiogroup][aria-label='You stand on']") { find("[role=radio]", text: "boat").click }
+    within("[role=radiogroup][aria-label='You stand on']") do
+      find("[role=radio]", text: "boat").click
+    end
     expect_fish("Atlantic cod")
     fill_in "to, m", with: "40"
     fill_in "Water, surface °C", with: "15,5"
@@ -15,7 +17,9 @@ class ReadyTest < BrowserCase
     assert_selector ".verdict.care", text: "Atlantic cod"
     assert_text "15.5 °C is warm for Atlantic cod"
     # By hand: 6.57 kg of cod from 40 m, half as much lead again as it is lifted by.
-    assert_text "#{(0.0085 * (85**3.05) / 1000 * 0.05 * (40 / 10.07) * 1.5 / (1 - (1025 / 11_340.0))).round(2)} kg of lead, release at 20 m"
+    lift_kg = 0.0085 * (85**3.05) / 1000 * 0.05 * (40 / 10.07)
+    lead_kg = lift_kg * 1.5 / (1 - (1025 / 11_340.0))
+    assert_text "#{lead_kg.round(2)} kg of lead, release at 20 m"
     find("[role=checkbox]", text: "landing net").click
     assert_text(/1 of \d+ in the bag/)
     click_button "Take this card"
@@ -33,7 +37,9 @@ class ReadyTest < BrowserCase
   # Takes away what is chosen by default, and chooses one.
   def expect_fish(name)
     find(".el-select").click
-    find(".el-select-dropdown__item", text: name).click unless has_selector?(".el-select-dropdown__item.is-selected", text: name, wait: 0.5)
+    unless has_selector?(".el-select-dropdown__item.is-selected", text: name, wait: 0.5)
+      find(".el-select-dropdown__item", text: name).click
+    end
     all(".el-select-dropdown__item.is-selected").reject { |one| one.text == name }.each(&:click)
     find("h1").click
 
@@ -78,7 +84,8 @@ class ReadyTest < BrowserCase
     click_link "Guide"
 
     assert_selector "h1", text: /deep-water spiny/i
-    assert_text "Swollen or floating after depth: down again with a weighted device, released at depth."
+    assert_text "Swollen or floating after depth: down again " \
+      "with a weighted device, released at depth."
     assert_selector "article svg"
   end
 end

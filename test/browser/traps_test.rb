@@ -2,7 +2,8 @@
 
 require_relative "../support/browser_case"
 
-# A day at the water in sequences: what silence means, what a closed fish is, what time and sign-in do to a fish in hand.
+# A day at the water in sequences: what silence means, what a closed fish is, what time and sign-in
+# do to a fish in hand.
 class TrapsTest < BrowserCase
   def setup
     super
@@ -40,13 +41,21 @@ class TrapsTest < BrowserCase
     assert_selector "[data-testid=tag-question]", text: "Nobody has said: is it in?"
     sent
 
-    assert_equal %w[untagged MS000001 in_pouch], [*record.values_at(:kind, :tag_question), db[:tags].where(number: "MS000001").get(:state)]
+    assert_equal %w[untagged MS000001 in_pouch],
+      [
+        *record.values_at(:kind, :tag_question),
+        db[:tags].where(number: "MS000001").get(:state)
+      ]
     visit "/dockside/#{@trip}"
     find("[data-gap=tag]").click
     within("[data-testid=tag-answers]") { click_button "MS000001 is in it" }
     assert_no_selector "[data-gap=tag]"
 
-    assert_equal ["tagged", nil, "applied"], [*record.values_at(:kind, :tag_question), db[:tags].where(number: "MS000001").get(:state)]
+    assert_equal ["tagged", nil, "applied"],
+      [
+        *record.values_at(:kind, :tag_question),
+        db[:tags].where(number: "MS000001").get(:state)
+      ]
   end
 
   def test_the_question_after_letting_go_is_answered_in_one_touch
@@ -92,7 +101,8 @@ class TrapsTest < BrowserCase
     sent
     wait_until { db[:encounters].none? }
 
-    assert_equal ["shore_crab", "Taken back on the Deck."], record.values_at(:species_code, :voided_because)
+    assert_equal ["shore_crab", "Taken back on the Deck."],
+      record.values_at(:species_code, :voided_because)
     assert_button "Fish on"
   end
 
@@ -106,7 +116,8 @@ class TrapsTest < BrowserCase
     tap "let_go"
     sent
 
-    assert_equal ["but no hook, uh", 2], [record[:note], db[:stages].where(encounter_id: record[:id]).count]
+    assert_equal ["but no hook, uh", 2],
+      [record[:note], db[:stages].where(encounter_id: record[:id]).count]
   end
 
   def test_keeping_asks_for_what_the_law_needs_and_counts_the_bag
@@ -171,7 +182,8 @@ class TrapsTest < BrowserCase
     page.execute_script("dispatchEvent(new Event('online'))")
     wait_until { db[:held_encounters].any? || db[:encounters].any? }
 
-    assert_equal tomorrow, db[:held_encounters].get(Sequel.lit("body->>'trip_id'")) || record[:trip_id]
+    assert_equal tomorrow,
+      db[:held_encounters].get(Sequel.lit("body->>'trip_id'")) || record[:trip_id]
   end
 
   def test_two_trips_a_day_keep_their_own_fish
@@ -189,7 +201,8 @@ class TrapsTest < BrowserCase
     sent
     wait_until { db[:encounters].count == 2 }
 
-    assert_equal %w[cutter_ledge middle_ground], db[:encounters].order(:caught_at).select_map(:spot_code)
+    assert_equal %w[cutter_ledge middle_ground],
+      db[:encounters].order(:caught_at).select_map(:spot_code)
     assert_equal 2, db[:encounters].select_map(:trip_id).uniq.size
   end
 
@@ -246,7 +259,8 @@ class TrapsTest < BrowserCase
     find("[data-testid=void-it]").click
     assert_selector "[data-void]", text: "The same fish as the one before. (Isolde Brannock)"
 
-    assert_equal %w[in_pouch tagged], [db[:tags].where(number: "MS000001").get(:state), record[:kind]]
+    assert_equal %w[in_pouch tagged],
+      [db[:tags].where(number: "MS000001").get(:state), record[:kind]]
     click_button "Count it again"
     assert_selector "[data-fish='#{record[:id]}']"
 

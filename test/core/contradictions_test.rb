@@ -3,53 +3,144 @@
 require_relative "../support/test_helper"
 require_relative "../support/random_fish"
 
-# Two answers never contradict each other on one screen: kit, tackle, verdicts, budgets, advice, clock and guide are asked of the
-# same rules. Here every school that a house may choose is walked over every guild, platform, temperature and stage.
+# Two answers never contradict each other on one screen: kit, tackle, verdicts, budgets, advice,
+# clock and guide are asked of the same rules. Here every school that a house may choose is walked
+# over every guild, platform, temperature and stage.
 class ContradictionsTest < Minitest::Test
   SPECIES = RandomFish.species.group_by(&:guild_key).values.map(&:first)
-  STAGES = [[], %w[fish_on], %w[fish_on in_net], %w[fish_on in_net lifted], %w[fish_on in_net lifted back_in_water], %w[fish_on in_net let_go], %w[in_net kept]].freeze
-  SEEN = [{}, { pressure_signs: %w[swollen], depth_m: 40 }, { bleeding: "heavy" }, { removal: "in_water" }].freeze
+  STAGES = [
+    [],
+    %w[fish_on],
+    %w[fish_on in_net],
+    %w[fish_on in_net lifted],
+    %w[fish_on in_net lifted back_in_water],
+    %w[fish_on in_net let_go],
+    %w[in_net kept]
+  ].freeze
+  SEEN = [
+    {},
+    { pressure_signs: %w[swollen], depth_m: 40 },
+    { bleeding: "heavy" },
+    { removal: "in_water" }
+  ].freeze
   LOCKER = Core::Trips::Locker.empty
-  Screen = Struct.new(:rules, :species, :plan, :kit, :tackle, :verdict, :budget, :lines, :clock, :guide, :no_lift, :stage, :lead_kg, keyword_init: true) do
-    def school(key) = rules.school(key, species.guild.key)
-    def kit?(key) = kit.any? { |item| item[:key] == key }
-    def texts = [*kit.map { |item| "#{item[:name]} #{item[:reason]}" }, *tackle.map(&:text), *verdict[:findings].map(&:text), *lines.map(&:text), *clock, *guide]
-    def says?(pattern) = texts.any? { |text| text.match?(pattern) }
-  end
+  Screen =
+    Struct.new(
+      :rules, :species, :plan, :kit, :tackle, :verdict, :budget, :lines, :clock, :guide, :no_lift,
+      :stage, :lead_kg, keyword_init: true
+    ) do
+      def school(key) = rules.school(key, species.guild.key)
+      def kit?(key) = kit.any? { |item| item[:key] == key }
+
+      def texts
+        [
+          *kit.map { |item| "#{item[:name]} #{item[:reason]}" },
+          *tackle.map(&:text),
+          *verdict[:findings].map(&:text),
+          *lines.map(&:text),
+          *clock,
+          *guide
+        ]
+      end
+
+      def says?(pattern) = texts.any? { |text| text.match?(pattern) }
+    end
 
   # What may not stand together: a name, and whether a screen does it.
   NEVER = {
-    "a net by hand needs no handle" => ->(one) { one.school(:net) == :by_hand && one.kit?(:handle) },
+    "a net by hand " \
+      "needs no handle" => ->(one) { one.school(:net) == :by_hand && one.kit?(:handle) },
     "venting or rest in the net needs no descender" =>
-      ->(one) { one.school(:pressure) != :descend && (one.kit?(:descender) || one.lead_kg || one.says?(/descend|with the weight/i)) },
-    "barbed hooks are not told to flatten" => ->(one) { one.rules.school(:hooks) == :barbed && one.says?(/flatten|barb down/i) },
-    "a house with J hooks or barbs does not fish circles" => ->(one) { one.rules.school(:hooks) != :flattened_circle && one.says?(/house fishes inline circle|circle hooks, or/) },
-    "no gloves means no line with a glove" => ->(one) { one.school(:touch) != :gloves_at_jaw && one.lines.any? { |line| line.text.match?(/glove/i) } },
-    "no glove is packed where none is worn" => ->(one) { one.school(:touch) != :gloves_at_jaw && one.kit?(:gloves) },
+      lambda { |one|
+        one.school(:pressure) != :descend &&
+          (one.kit?(:descender) || one.lead_kg || one.says?(/descend|with the weight/i))
+      },
+    "barbed hooks are " \
+      "not told to flatten" => lambda { |one|
+        one.rules.school(:hooks) == :barbed && one.says?(/flatten|barb down/i)
+      },
+    "a house with J hooks or " \
+      "barbs does not " \
+      "fish circles" => lambda { |one|
+        one.rules.school(:hooks) != :flattened_circle &&
+          one.says?(/house fishes inline circle|circle hooks, or/)
+      },
+    "no gloves means no " \
+      "line with a glove" => lambda { |one|
+        one.school(:touch) != :gloves_at_jaw && one.lines.any? do |line|
+          line.text.match?(/glove/i)
+        end
+      },
+    "no glove is packed " \
+      "where none is worn" => ->(one) { one.school(:touch) != :gloves_at_jaw && one.kit?(:gloves) },
     "a jaw is held only where there is one" =>
-      ->(one) { !one.species.guild.is?(:jaw) && one.lines.any? { |line| line.key == :hold && line.text.match?(/by the jaw while|jaw hold/i) } },
+      lambda { |one|
+        !one.species.guild.is?(:jaw) && one.lines.any? do |line|
+          line.key == :hold && line.text.match?(/by the jaw while|jaw hold/i)
+        end
+      },
     "what is not lifted has no seconds" => lambda { |one|
-      one.no_lift && (one.budget.one_lift_seconds.positive? || (!%w[fish_on let_go kept].include?(one.stage) && one.clock.any? do |text|
-        text.match?(/\d+ s\b|seconds left/)
-      end))
+      one.no_lift &&
+        (
+          one.budget.one_lift_seconds.positive? ||
+            (
+              !%w[fish_on let_go kept].include?(one.stage) &&
+                one.clock.any? { |text| text.match?(/\d+ s\b|seconds left/) }
+            )
+        )
     },
-    "what is not lifted is told no lift" => ->(one) { one.no_lift && one.lines.any? { |line| line.text.match?(/one short lift/i) } },
-    "what may be lifted is not told to stay" => ->(one) { !one.no_lift && one.lines.any? { |line| line.text.match?(/do not lift|never lifted|stays in the water/) } },
+    "what is not lifted " \
+      "is told no lift" => lambda { |one|
+        one.no_lift && one.lines.any? do |line|
+          line.text.match?(/one short lift/i)
+        end
+      },
+    "what may be lifted " \
+      "is not told to stay" => lambda { |one|
+        !one.no_lift && one.lines.any? do |line|
+          line.text.match?(/do not lift|never lifted|stays in the water/)
+        end
+      },
     "a warm hold is not beside cool water" =>
       lambda { |one|
         one.verdict[:findings].any? do |finding|
-          finding.key == :temperature && finding.verdict != :ok && finding.text.match?(/is warm|at or above/)
+          finding.key == :temperature && finding.verdict != :ok &&
+            finding.text.match?(/is warm|at or above/)
         end && one.budget.reasons.any? do |text|
-                 text.include?("cool water")
-               end
+          text.include?("cool water")
+        end
       },
     "cool water is not beside a warning of heat" =>
-      ->(one) { one.budget.reasons.any? { |text| text.include?("cool water") } && one.lines.any? { |line| line.text.match?(/warm water|at its limit/i) } },
+      lambda { |one|
+        one.budget.reasons.any? do |text|
+          text.include?("cool water")
+        end && one.lines.any? do |line|
+          line.text.match?(/warm water|at its limit/i)
+        end
+      },
     "a fish without a tag is not told to be tagged" =>
-      ->(one) { one.lines.any? { |line| line.text.match?(/no tag/i) } && one.lines.any? { |line| line.key == :tag_in_water || line.text.match?(/: (\w+, )*tag,/) } },
-    "house tags on the board only" => ->(one) { one.school(:tag_place) == :on_board && one.lines.any? { |line| line.key == :tag_in_water } },
-    "always in the water means never on the mat" => ->(one) { one.school(:tag_place) == :always_in_water && one.lines.any? { |line| line.text.match?(/: (\w+, )*tag,/) } },
-    "more than three lines" => ->(one) { one.lines.size > 3 }, "nothing to say" => ->(one) { one.lines.empty? }
+      lambda { |one|
+        one.lines.any? { |line| line.text.match?(/no tag/i) } && one.lines.any? do |line|
+          line.key == :tag_in_water || line.text.match?(/: (\w+, )*tag,/)
+        end
+      },
+    "house tags on " \
+      "the board only" => lambda { |one|
+        one.school(:tag_place) == :on_board && one.lines.any? do |line|
+          line.key == :tag_in_water
+        end
+      },
+    "always in the water " \
+      "means never " \
+      "on the mat" => lambda { |one|
+        one.school(:tag_place) == :always_in_water && one.lines.any? do |line|
+          line.text.match?(/: (\w+, )*tag,/)
+        end
+      },
+    "more than " \
+      "three lines" => ->(one) { one.lines.size > 3 }, "nothing to say" => lambda { |one|
+        one.lines.empty?
+      }
   }.freeze
 
   def test_no_screen_contradicts_itself
@@ -58,7 +149,9 @@ class ContradictionsTest < Minitest::Test
       count += 1
       broken = NEVER.select { |_name, rule| rule.call(one) }.keys
 
-      assert_empty broken, "#{one.species.code}, #{one.plan.platform}, #{one.plan.surface_temp_c} °C, #{one.stage}: #{one.texts.join(' | ')}"
+      assert_empty broken,
+        "#{one.species.code}, #{one.plan.platform}, #{one.plan.surface_temp_c} °C, " \
+          "#{one.stage}: #{one.texts.join(' | ')}"
     end
     assert_operator count, :>, 20_000
   end
@@ -68,20 +161,50 @@ class ContradictionsTest < Minitest::Test
     found = nil
     each_screen { |one| (found = one) && break if one.school(:net) == :by_hand }
 
-    assert NEVER["a net by hand needs no handle"].call(found.dup.tap { |one| one.kit += [{ key: :handle, name: "net handle", reason: "" }] })
-    assert NEVER["barbed hooks are not told to flatten"].call(found.dup.tap { |one| one.rules = rules(:hooks, :barbed) })
+    assert NEVER["a net by hand needs no handle"].call(
+             found.dup.tap { |one| one.kit += [{ key: :handle, name: "net handle", reason: "" }] }
+           )
+    assert NEVER["barbed hooks are not told to flatten"].call(
+             found.dup.tap { |one| one.rules = rules(:hooks, :barbed) }
+           )
   end
 
-  # Fresh, cool, unhurt, of usual size, in the hands of somebody new: on the board or in the water, it may be tagged.
+  # Fresh, cool, unhurt, of usual size, in the hands of somebody new: on the board or in the water,
+  # it may be tagged.
   def test_every_taggable_species_may_be_tagged_by_somebody_new
     RandomFish.species.select(&:taggable?).each do |species|
-      %i[in_water_when_short always_in_water].product(%i[balanced keep_wet brief]) do |tag_place, air|
-        chosen = Core::Protocol::HouseRules.new(version: 2, choices: { tag_place: { school: tag_place }, air: { school: air } })
-        situation = Core::Handling::Situation.new(species:, rules: chosen, encounter: { water_temp_c: species.warm_c - 4, taps: [{ act: "fish_on", at: 0 }, { act: "in_net", at: 20_000 }],
-                                                                                        length_mm: species.typical_mm, length_kind: species.length_kind, length_how: "board" })
+      %i[in_water_when_short always_in_water].product(
+        %i[balanced keep_wet brief]
+      ) do |tag_place, air|
+        chosen =
+          Core::Protocol::HouseRules.new(
+            version: 2,
+            choices: {
+              tag_place: {
+                school: tag_place
+              },
+              air: {
+                school: air
+              }
+            }
+          )
+        situation =
+          Core::Handling::Situation.new(
+            species:,
+            rules: chosen,
+            encounter: {
+              water_temp_c: species.warm_c - 4,
+              taps: [{ act: "fish_on", at: 0 }, { act: "in_net", at: 20_000 }],
+              length_mm: species.typical_mm,
+              length_kind: species.length_kind,
+              length_how: "board"
+            }
+          )
         told = tagging(situation)
 
-        assert_equal [:tag, []], told.values_at(:advice, :reasons), "#{species.code} #{tag_place} #{air}"
+        assert_equal [:tag, []],
+          told.values_at(:advice, :reasons),
+          "#{species.code} #{tag_place} #{air}"
       end
     end
   end
@@ -95,32 +218,62 @@ class ContradictionsTest < Minitest::Test
   def test_cod_and_pollack_have_hazards_of_their_own
     unknown = Core::Fish::Guild.fetch(:general).hazards.first
 
-    %w[cod pollack].each { |code| refute_includes RandomFish.species.find { |one| one.code == code }.all_hazards, unknown }
+    %w[cod pollack].each do |code|
+      refute_includes RandomFish.species.find { |one| one.code == code }.all_hazards, unknown
+    end
   end
 
   # Ready, Deck and paper: one number.
   def test_budgets_are_the_same_on_ready_deck_and_paper
     rules = Core::Protocol::HouseRules.default
-    card = Core::Trips::Card.compile(trip: { held_on: Date.new(2026, 6, 1), water_temp_c: 14.0, water_kind: "sea" }, species: RandomFish.species, pouch: [], rules:,
-                                     authorisation: Core::Trips::Finding.ok(:permit, "", ""))
+    card =
+      Core::Trips::Card.compile(
+        trip: {
+          held_on: Date.new(2026, 6, 1),
+          water_temp_c: 14.0,
+          water_kind: "sea"
+        },
+        species: RandomFish.species,
+        pouch: [],
+        rules:,
+        authorisation: Core::Trips::Finding.ok(:permit, "", "")
+      )
     field = Core::Field.new(card)
     RandomFish.species.each do |species|
-      plan = Core::Trips::Plan.new(held_on: Date.new(2026, 6, 1), water: "sea", species: [species], surface_temp_c: 14.0)
+      plan =
+        Core::Trips::Plan.new(
+          held_on: Date.new(2026, 6, 1),
+          water: "sea",
+          species: [species],
+          surface_temp_c: 14.0
+        )
       ready = Core::Trips::Budgets.for(species:, plan:, rules:)
       deck = field.fish({ species_code: species.code })
 
-      assert_equal [ready[:fight_seconds], ready[:air].one_lift_seconds, ready[:air].no_lift], [deck[:fight][:budget_seconds], *deck[:air].values_at(:one_lift_seconds, :no_lift)],
-                   species.code
+      assert_equal [ready[:fight_seconds], ready[:air].one_lift_seconds, ready[:air].no_lift],
+        [
+          deck[:fight][:budget_seconds],
+          *deck[:air].values_at(:one_lift_seconds, :no_lift)
+        ],
+        species.code
     end
   end
 
   private
 
-  def rules(question, school) = Core::Protocol::HouseRules.new(version: 2, choices: { question => { school: } })
+  def rules(question, school)
+    Core::Protocol::HouseRules.new(version: 2, choices: { question => { school: } })
+  end
 
   def tagging(situation)
     air_budget = Core::Handling::AirBudget.for(situation)
-    Core::Handling::TagDecision.advise(situation, score: Core::Handling::Caution.score(situation, air_budget:), air_budget:, authorised: true, tag_in_hand: true)
+    Core::Handling::TagDecision.advise(
+      situation,
+      score: Core::Handling::Caution.score(situation, air_budget:),
+      air_budget:,
+      authorised: true,
+      tag_in_hand: true
+    )
   end
 
   def each_screen(&)
@@ -132,9 +285,25 @@ class ContradictionsTest < Minitest::Test
   end
 
   def each_situation(rules, species, &)
-    [species.warm_c - 9, species.warm_c - 1, species.warm_c, species.stop_c].each_with_index do |temp, index|
-      plan = Core::Trips::Plan.new(held_on: Date.new(2026, 6, 1), water: "sea", platform: Core::Trips::Plan.usual_height_m.keys[index], species: [species], depth_to_m: 40,
-                                   surface_temp_c: temp, bait: "natural", hook: "j", barbs: "barbed", alone: false)
+    [
+      species.warm_c - 9,
+      species.warm_c - 1,
+      species.warm_c,
+      species.stop_c
+    ].each_with_index do |temp, index|
+      plan =
+        Core::Trips::Plan.new(
+          held_on: Date.new(2026, 6, 1),
+          water: "sea",
+          platform: Core::Trips::Plan.usual_height_m.keys[index],
+          species: [species],
+          depth_to_m: 40,
+          surface_temp_c: temp,
+          bait: "natural",
+          hook: "j",
+          barbs: "barbed",
+          alone: false
+        )
       page = page(rules, species, plan)
       STAGES.each { |acts| SEEN.each { |seen| yield screen(page, acts, seen) } }
     end
@@ -155,11 +324,29 @@ class ContradictionsTest < Minitest::Test
 
   def screen(page, acts, seen)
     taps = acts.each_with_index.map { |act, index| { act:, at: index * 5000 } }
-    situation = Core::Handling::Situation.new(species: page[:species], rules: page[:rules], water: "sea", now_ms: 21_000, trained_to_vent: true,
-                                              encounter: { taps:, water_temp_c: page[:plan].warmest_c, **seen })
+    situation =
+      Core::Handling::Situation.new(
+        species: page[:species],
+        rules: page[:rules],
+        water: "sea",
+        now_ms: 21_000,
+        trained_to_vent: true,
+        encounter: {
+          taps:,
+          water_temp_c: page[:plan].warmest_c,
+          **seen
+        }
+      )
     budget = Core::Handling::AirBudget.for(situation)
-    lines = Core::Handling::Advice.lines(situation, tagging: page[:species].taggable? ? tagging(situation) : nil)
-    clock = Core::Handling::Clock.of(situation, air_budget: budget).map { |mark| "#{"#{mark[:seconds]} " if mark[:seconds]}#{mark[:words]}" }
+    lines =
+      Core::Handling::Advice.lines(
+        situation,
+        tagging: page[:species].taggable? ? tagging(situation) : nil
+      )
+    clock =
+      Core::Handling::Clock
+        .of(situation, air_budget: budget)
+        .map { |mark| "#{"#{mark[:seconds]} " if mark[:seconds]}#{mark[:words]}" }
     Screen.new(**page, budget:, lines:, clock:, no_lift: situation.no_lift, stage: situation.stage)
   end
 end

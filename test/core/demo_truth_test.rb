@@ -2,11 +2,16 @@
 
 require_relative "../support/test_helper"
 
-# The demo is simulated from known truths; what comes out must show them, and be the same every time.
+# The demo is simulated from known truths; what comes out must show them, and be the same every
+# time.
 class DemoTruthTest < Minitest::Test
-  def species = @species ||= Store::Species.new(TestDatabase.unit).all.to_h { |one| [one.code, one] }
+  def species
+    @species ||= Store::Species.new(TestDatabase.unit).all.to_h { |one| [one.code, one] }
+  end
 
-  def lives(seed: 5, releases: 600) = Demo::Simulation.new(species:, today: Date.new(2026, 6, 15), releases:, seed:).each_life.to_a
+  def lives(seed: 5, releases: 600)
+    Demo::Simulation.new(species:, today: Date.new(2026, 6, 15), releases:, seed:).each_life.to_a
+  end
 
   def test_the_same_seed_and_day_give_the_same_lives
     first, again, other = lives(releases: 60), lives(releases: 60), lives(releases: 60, seed: 6)
@@ -21,7 +26,9 @@ class DemoTruthTest < Minitest::Test
       [life[:release], *life[:again]].each do |caught|
         expected = caught.spot[:water_code] == "lough_immer" ? :lough : :sea
 
-        assert_equal expected, outline.water_at(caught.lat_deg, caught.lon_deg), "#{life[:species].code} at #{caught.lat_deg}, #{caught.lon_deg}"
+        assert_equal expected,
+          outline.water_at(caught.lat_deg, caught.lon_deg),
+          "#{life[:species].code} at #{caught.lat_deg}, #{caught.lon_deg}"
       end
     end
   end
@@ -29,7 +36,11 @@ class DemoTruthTest < Minitest::Test
   def test_spots_lie_in_the_water_they_name
     outline = Core::Waters::Outline.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
 
-    Demo::Sound::SPOTS.each { |spot| assert_equal spot[:water_code] == "lough_immer" ? :lough : :sea, outline.water_at(spot[:lat_deg], spot[:lon_deg]), spot[:name] }
+    Demo::Sound::SPOTS.each do |spot|
+      assert_equal spot[:water_code] == "lough_immer" ? :lough : :sea,
+        outline.water_at(spot[:lat_deg], spot[:lon_deg]),
+        spot[:name]
+    end
   end
 
   def test_time_runs_forwards_and_fish_grow_towards_their_greatest_length
@@ -40,7 +51,10 @@ class DemoTruthTest < Minitest::Test
       assert_equal dates.sort, dates
       assert_operator dates.last, :<, Date.new(2026, 6, 15)
     end
-    grown = all.select { |life| life[:again].any? && (life[:again].last.date - life[:release].date) > 200 }.map { |life| life[:again].last.length_mm - life[:release].length_mm }
+    grown =
+      all
+        .select { |life| life[:again].any? && (life[:again].last.date - life[:release].date) > 200 }
+        .map { |life| life[:again].last.length_mm - life[:release].length_mm }
 
     assert_operator grown.size, :>, 10
     assert_operator grown.sum / grown.size.to_f, :>, 20
@@ -51,6 +65,11 @@ class DemoTruthTest < Minitest::Test
     double = all.count { |life| life[:double] } / all.size.to_f
 
     assert_in_delta Demo::Truth::SHARE_DOUBLE_TAGGED, double, 0.05
-    assert(all.select { |life| life[:double] }.flat_map { |life| life[:again] }.all? { |caught| [1, 2].include?(caught.tags_left) })
+    assert(
+      all
+        .select { |life| life[:double] }
+        .flat_map { |life| life[:again] }
+        .all? { |caught| [1, 2].include?(caught.tags_left) }
+    )
   end
 end

@@ -6,7 +6,8 @@ require_relative "../support/test_helper"
 class PlacingTest < Minitest::Test
   START = Time.utc(2026, 6, 15, 18)
 
-  # An evening: 20 fish, three of them without a picture, 60 pictures, two of them of no fish, and a camera clock 47 minutes off.
+  # An evening: 20 fish, three of them without a picture, 60 pictures, two of them of no fish, and a
+  # camera clock 47 minutes off.
   def evening(seed)
     rng = Random.new(seed)
     at = START
@@ -17,9 +18,28 @@ class PlacingTest < Minitest::Test
       { id: "f#{index}", from:, to: at }
     end
     shown = fish.reject.with_index { |_, index| [4, 9, 15].include?(index) }
-    taken = Array.new(58) { |index| shown[index % shown.size].then { |one| { at: one[:from] + (rng.rand * (one[:to] - one[:from])) - 5 + rng.rand(15), truth: one[:id] } } }
-    taken += [3, 12].map { |index| { at: fish[index][:to] + ((fish[index + 1][:from] - fish[index][:to]) / 2), truth: nil } }
-    [fish, taken.sort_by { |one| one[:at] }.map.with_index { |one, index| { id: "p#{index}", at: one[:at] - (47 * 60), fish_id: nil, truth: one[:truth] } }]
+    taken =
+      Array.new(58) do |index|
+        shown[index % shown.size].then do |one|
+          {
+            at: one[:from] + (rng.rand * (one[:to] - one[:from])) - 5 + rng.rand(15),
+            truth: one[:id]
+          }
+        end
+      end
+    taken +=
+      [3, 12].map do |index|
+        { at: fish[index][:to] + ((fish[index + 1][:from] - fish[index][:to]) / 2), truth: nil }
+      end
+    [
+      fish,
+      taken
+        .sort_by { |one| one[:at] }
+        .map
+        .with_index do |one, index|
+          { id: "p#{index}", at: one[:at] - (47 * 60), fish_id: nil, truth: one[:truth] }
+        end
+    ]
   end
 
   def test_one_drag_puts_nearly_all_pictures_of_an_evening_right
@@ -28,7 +48,11 @@ class PlacingTest < Minitest::Test
       dragged = photos.find { |one| one[:truth] }
       dragged[:fish_id] = dragged[:truth]
       shift = Core::Photo::Placing.clock_seconds(photos:, fish:)
-      placed = Core::Photo::Placing.assign(photos: photos.map { |one| one.merge(at: one[:at] + shift) }, fish:)
+      placed =
+        Core::Photo::Placing.assign(
+          photos: photos.map { |one| one.merge(at: one[:at] + shift) },
+          fish:
+        )
       photos.count { |one| placed[one[:id]][:fish_id] == one[:truth] } / 60.0
     end
 
@@ -38,9 +62,18 @@ class PlacingTest < Minitest::Test
   # Whatever comes: every picture stands in one place, and none goes backwards.
   def test_no_photo_goes_to_two_fish_and_none_backwards
     Pbt.assert(num_runs: 60, seed: 3, verbose: false) do
-      Pbt.property(Pbt.array(Pbt.integer(min: -4000, max: 8000), min: 1, max: 25), Pbt.integer(min: 0, max: 8)) do |seconds, count|
-        fish = Array.new(count) { |index| { id: index, from: START + (index * 500), to: START + (index * 500) + 90 } }
-        photos = seconds.sort.map.with_index { |second, index| { id: "p#{index}", at: START + second, fish_id: nil } }
+      Pbt.property(
+        Pbt.array(Pbt.integer(min: -4000, max: 8000), min: 1, max: 25),
+        Pbt.integer(min: 0, max: 8)
+      ) do |seconds, count|
+        fish =
+          Array.new(count) do |index|
+            { id: index, from: START + (index * 500), to: START + (index * 500) + 90 }
+          end
+        photos =
+          seconds.sort.map.with_index do |second, index|
+            { id: "p#{index}", at: START + second, fish_id: nil }
+          end
         placed = Core::Photo::Placing.assign(photos:, fish:)
         order = photos.filter_map { |one| placed[one[:id]][:fish_id] }
         raise "lost" if placed.keys.sort != photos.map { |one| one[:id] }.sort
@@ -51,8 +84,14 @@ class PlacingTest < Minitest::Test
   end
 
   def test_a_picture_between_two_fish_is_less_sure_than_one_of_a_fish
-    fish = [{ id: "a", from: START, to: START + 60 }, { id: "b", from: START + 160, to: START + 220 }]
-    photos = [START + 30, START + 108, START + 190].map.with_index { |at, index| { id: index, at:, fish_id: nil } }
+    fish = [
+      { id: "a", from: START, to: START + 60 },
+      { id: "b", from: START + 160, to: START + 220 }
+    ]
+    photos =
+      [START + 30, START + 108, START + 190].map.with_index do |at, index|
+        { id: index, at:, fish_id: nil }
+      end
     placed = Core::Photo::Placing.assign(photos:, fish:)
 
     assert_equal(%w[a a b], [0, 1, 2].map { |id| placed[id][:fish_id] })
@@ -67,14 +106,33 @@ class DocksideSumsTest < Minitest::Test
 
     assert_in_delta 0.06794, wilson[:low], 1e-5
     assert_in_delta 0.12406, wilson[:high], 1e-5
-    [2.0804, 1.0260, 4.2182].zip(katz.values_at(:ratio, :low, :high)).each { |want, got| assert_in_delta want, got, 1e-3 }
+    [2.0804, 1.0260, 4.2182].zip(katz.values_at(:ratio, :low, :high))
+      .each { |want, got| assert_in_delta want, got, 1e-3 }
     assert_nil Core::Estimates::Rates.ratio(4, 100, 9, 100)
   end
 
   def test_a_skipped_number_a_double_and_a_strangers_tag_are_found
-    used = %w[MS000003 MS000004 MS000007 MT000001].map.with_index { |number, index| { number:, encounter_id: index, act: "applied" } }
-    sum = Core::Tags::Sum.of(used:, pouch: %w[MS000005 MS000006 MS000008 MT000009], read: [{ number: "MS000003", encounter_id: 9 }],
-                             owners: { "MS000004" => { holder_id: "other", name: "Rafe" }, "MS000003" => { holder_id: "me", name: "Me" } }, member_id: "me")
+    used =
+      %w[MS000003 MS000004 MS000007 MT000001].map.with_index do |number, index|
+        { number:, encounter_id: index, act: "applied" }
+      end
+    sum =
+      Core::Tags::Sum.of(
+        used:,
+        pouch: %w[MS000005 MS000006 MS000008 MT000009],
+        read: [{ number: "MS000003", encounter_id: 9 }],
+        owners: {
+          "MS000004" => {
+            holder_id: "other",
+            name: "Rafe"
+          },
+          "MS000003" => {
+            holder_id: "me",
+            name: "Me"
+          }
+        },
+        member_id: "me"
+      )
 
     assert_equal(%w[MS000005 MS000006], sum[:gaps].map { |one| one[:number] })
     assert_equal [["MS000003", [0, 9]]], sum[:doubles].map(&:values)
@@ -82,7 +140,10 @@ class DocksideSumsTest < Minitest::Test
   end
 
   def test_a_track_places_a_fish_between_two_fixes_and_leaves_a_far_one_alone
-    fixes = [0, 100, 2000].map { |second| { at: Time.at(second), lat_deg: 48.6 + (second / 10_000.0), lon_deg: -21.5 } }
+    fixes =
+      [0, 100, 2000].map do |second|
+        { at: Time.at(second), lat_deg: 48.6 + (second / 10_000.0), lon_deg: -21.5 }
+      end
     place = Core::Trips::Track.place_at(fixes, Time.at(25))
 
     assert_in_delta 48.6025, place[:lat_deg], 1e-9
@@ -91,8 +152,20 @@ class DocksideSumsTest < Minitest::Test
   end
 
   def catch_of(month, air, hook: "j", place: "lip", parts: [])
-    { caught_on: Date.new(2026, month, 3), longest_lift_seconds: air, air_seconds: air, fight_seconds: 30.0, handling_seconds: 90.0, one_lift_budget_seconds: 20.0,
-      air_budget_seconds: 40.0, fight_budget_seconds: 45.0, hook_type: hook, hook_place: place, points: parts.sum { |part| part[:points] }, parts: }
+    {
+      caught_on: Date.new(2026, month, 3),
+      longest_lift_seconds: air,
+      air_seconds: air,
+      fight_seconds: 30.0,
+      handling_seconds: 90.0,
+      one_lift_budget_seconds: 20.0,
+      air_budget_seconds: 40.0,
+      fight_budget_seconds: 45.0,
+      hook_type: hook,
+      hook_place: place,
+      points: parts.sum { |part| part[:points] },
+      parts:
+    }
   end
 
   def test_own_handling_says_only_what_the_data_carry
@@ -100,12 +173,19 @@ class DocksideSumsTest < Minitest::Test
 
     assert_equal [nil, []], [few[:times].first[:median], few[:sentences]]
 
-    calm = Core::Estimates::OwnHandling.new(Array.new(30) { |index| catch_of(5 + (index % 2), 10.0 + (index % 3)) }).to_h
+    calm =
+      Core::Estimates::OwnHandling.new(
+        Array.new(30) { |index| catch_of(5 + (index % 2), 10.0 + (index % 3)) }
+      ).to_h
 
     assert_equal [11.0, []], [calm[:times].first[:median], calm[:sentences]]
-    worse = Array.new(20) { catch_of(6, 60.0, place: "gill", parts: [{ name: "air over budget", points: 5 }]) } + Array.new(40) do |index|
-      catch_of(5, 10.0, hook: "circle", place: index < 6 ? "throat" : "lip")
-    end
+    worse =
+      Array.new(20) do
+        catch_of(6, 60.0, place: "gill", parts: [{ name: "air over budget", points: 5 }])
+      end +
+      Array.new(40) do |index|
+        catch_of(5, 10.0, hook: "circle", place: index < 6 ? "throat" : "lip")
+      end
     told = Core::Estimates::OwnHandling.new(worse).to_h[:sentences]
 
     assert_equal 3, told.size
@@ -117,15 +197,53 @@ end
 
 class RecordDoubtsTest < Minitest::Test
   SPECIES = Store::Species.new(TestDatabase.unit).find("seabass")
-  SOUND = { id: "e", kind: "tagged", fate: "released", species_code: "seabass", length_mm: 480, length_kind: "FL", length_how: "board", length_sd_mm: nil, weight_g: 1300,
-            weight_how: "scale",
-            tare_g: 200, caught_on: Date.new(2026, 6, 15), lat_deg: 48.61, lon_deg: -21.47, air_seconds: 14.0, tag_numbers: %w[MS000001] }.freeze
-  BEFORE = { caught_on: Date.new(2026, 6, 14), lat_deg: 48.61, lon_deg: -21.47, length: Core::Fish::Length.new(mm: 478, kind: "FL", how: "board"), species_code: "seabass" }.freeze
-  LAW = Core::Law::Entry.new(species_code: "seabass", min_mm: 420, max_mm: nil, length_kind: "FL", season: %w[04-01 10-31])
+  SOUND = {
+    id: "e",
+    kind: "tagged",
+    fate: "released",
+    species_code: "seabass",
+    length_mm: 480,
+    length_kind: "FL",
+    length_how: "board",
+    length_sd_mm: nil,
+    weight_g: 1300,
+    weight_how: "scale",
+    tare_g: 200,
+    caught_on: Date.new(2026, 6, 15),
+    lat_deg: 48.61,
+    lon_deg: -21.47,
+    air_seconds: 14.0,
+    tag_numbers: %w[MS000001]
+  }.freeze
+  BEFORE = {
+    caught_on: Date.new(2026, 6, 14),
+    lat_deg: 48.61,
+    lon_deg: -21.47,
+    length: Core::Fish::Length.new(mm: 478, kind: "FL", how: "board"),
+    species_code: "seabass"
+  }.freeze
+  LAW =
+    Core::Law::Entry.new(
+      species_code: "seabass",
+      min_mm: 420,
+      max_mm: nil,
+      length_kind: "FL",
+      season: %w[04-01 10-31]
+    )
 
   def codes(changes = {}, **around)
-    given = { holders: {}, catches: [BEFORE], law: LAW, member: { permit_expires_on: Date.new(2026, 12, 31) }, on_land: false }.merge(around)
-    Core::Checks::Record.doubts(encounter: SOUND.merge(changes), species: SPECIES, **given).map(&:code)
+    given = {
+      holders: {},
+      catches: [BEFORE],
+      law: LAW,
+      member: {
+        permit_expires_on: Date.new(2026, 12, 31)
+      },
+      on_land: false
+    }.merge(around)
+    Core::Checks::Record.doubts(encounter: SOUND.merge(changes), species: SPECIES, **given).map(
+      &:code
+    )
   end
 
   def test_a_sound_record_raises_no_doubt
@@ -144,7 +262,8 @@ class RecordDoubtsTest < Minitest::Test
     assert_equal [:long_air], codes({ air_seconds: 301 })
     assert_equal [:no_tare], codes({ tare_g: nil })
     assert_equal [:law], codes({ fate: "kept", length_mm: 390, weight_g: nil }, catches: [])
-    assert_equal [:law], codes({ fate: "kept" }, law: LAW.dup.tap { |law| law.season = %w[07-01 10-31] })
+    assert_equal [:law],
+      codes({ fate: "kept" }, law: LAW.dup.tap { |law| law.season = %w[07-01 10-31] })
     assert_equal [:permit_expired], codes({}, member: { permit_expires_on: Date.new(2026, 6, 1) })
     assert_equal [:tag_of_another], codes({}, holders: { "MS000001" => "Rafe Ollerton" })
   end

@@ -3,45 +3,91 @@
 require_relative "../support/test_helper"
 
 class DrawnCoastTest < Minitest::Test
-  def square(west, south, side) = [[west, south], [west + side, south], [west + side, south + side], [west, south + side], [west, south]]
-
-  def feature(kind, type, coordinates, name = nil)
-    { "type" => "Feature", "properties" => { "kind" => kind, "name" => name }, "geometry" => { "type" => type, "coordinates" => coordinates } }
+  def square(west, south, side)
+    [
+      [west, south],
+      [west + side, south],
+      [west + side, south + side],
+      [west, south + side],
+      [west, south]
+    ]
   end
 
-  def read(*features) = Core::Waters::DrawnCoast.read("type" => "FeatureCollection", "features" => features)
+  def feature(kind, type, coordinates, name = nil)
+    {
+      "type" => "Feature",
+      "properties" => {
+        "kind" => kind,
+        "name" => name
+      },
+      "geometry" => {
+        "type" => type,
+        "coordinates" => coordinates
+      }
+    }
+  end
+
+  def read(*features)
+    Core::Waters::DrawnCoast.read("type" => "FeatureCollection", "features" => features)
+  end
 
   # A programme on a lake alone: outside it is land, not sea.
   def test_a_lough_that_comes_alone_gets_a_shore
-    outline = Core::Waters::Outline.new(read(feature("lough", "Polygon", [square(10.0, -45.0, 0.2)], "Lake")))
+    outline =
+      Core::Waters::Outline.new(
+        read(feature("lough", "Polygon", [square(10.0, -45.0, 0.2)], "Lake"))
+      )
 
     assert_equal :lough, outline.water_at(-44.9, 10.1)
     assert_nil outline.water_at(-44.9, 10.22)
   end
 
   def test_one_in_drawn_land_stays_as_it_is
-    drawn = read(feature("land", "Polygon", [square(9.0, -46.0, 2.0), square(10.0, -45.0, 0.2)]), feature("lough", "Polygon", [square(10.0, -45.0, 0.2)], "Lake"))
+    drawn =
+      read(
+        feature("land", "Polygon", [square(9.0, -46.0, 2.0), square(10.0, -45.0, 0.2)]),
+        feature("lough", "Polygon", [square(10.0, -45.0, 0.2)], "Lake")
+      )
 
     assert_equal 2, drawn.size
   end
 
   def test_places_know_their_water_and_those_on_land_are_left_out
-    drawn = read(feature("land", "Polygon", [square(0.0, 0.0, 0.1)]), feature("lough", "Polygon", [square(0.04, 0.04, 0.02)], "Pool"),
-                 feature("place", "Point", [0.05, 0.05], "In the pool"), feature("place", "Point", [0.5, 0.5], "At sea"), feature("place", "Point", [0.01, 0.01], "Ashore"))
+    drawn =
+      read(
+        feature("land", "Polygon", [square(0.0, 0.0, 0.1)]),
+        feature("lough", "Polygon", [square(0.04, 0.04, 0.02)], "Pool"),
+        feature("place", "Point", [0.05, 0.05], "In the pool"),
+        feature("place", "Point", [0.5, 0.5], "At sea"),
+        feature("place", "Point", [0.01, 0.01], "Ashore")
+      )
 
-    assert_equal([["In the pool", "fresh"], ["At sea", "sea"]], Core::Waters::DrawnCoast.places(drawn).map { |one| one.values_at(:name, :kind) })
+    assert_equal(
+      [["In the pool", "fresh"], ["At sea", "sea"]],
+      Core::Waters::DrawnCoast.places(drawn).map { |one| one.values_at(:name, :kind) }
+    )
   end
 
   def test_every_fault_says_where
     land = feature("land", "Polygon", [square(0.0, 0.0, 0.1)])
-    { "features.1" => [land, feature("place", "Point", [200, 0], "x")], "features.0" => [feature("land", "LineString", [[0, 0], [1, 1]])] }.each do |field, features|
+    {
+      "features.1" => [land, feature("place", "Point", [200, 0], "x")],
+      "features.0" => [feature("land", "LineString", [[0, 0], [1, 1]])]
+    }.each do |field, features|
       error = assert_raises(Core::InvalidInput) { read(*features) }
 
       assert_equal [field], error.fields.keys
     end
     endless = Array.new(3000) { |index| [index / 10_000.0, 0.1] }
-    bad = [feature("place", "Point", [0, 0]), feature(nil, "Polygon", [[[0, 0], [1, 1], [0, 0]]]), { "geometry" => nil }, 7,
-           feature("land", "Polygon", [[[0, 0], [1, "x"], [1, 1], [0, 0]]]), feature("land", "MultiPolygon", []), feature("land", "Polygon", [[*endless, endless[0]]])]
+    bad = [
+      feature("place", "Point", [0, 0]),
+      feature(nil, "Polygon", [[[0, 0], [1, 1], [0, 0]]]),
+      { "geometry" => nil },
+      7,
+      feature("land", "Polygon", [[[0, 0], [1, "x"], [1, 1], [0, 0]]]),
+      feature("land", "MultiPolygon", []),
+      feature("land", "Polygon", [[*endless, endless[0]]])
+    ]
 
     bad.each do |one|
       assert_raises(Core::InvalidInput) { read(land, one) }

@@ -21,9 +21,12 @@ class UnitsTest < Minitest::Test
   end
 
   def test_refuses_what_it_does_not_know
-    assert_equal :unknown_unit, assert_raises(Core::InvalidInput) { Core::Units.length_mm(3, "cubits") }.code
-    assert_equal :not_a_number, assert_raises(Core::InvalidInput) { Core::Units.length_mm("4o", "cm") }.code
-    assert_equal :not_a_number, assert_raises(Core::InvalidInput) { Core::Units.depth_m(Float::NAN, "ft") }.code
+    assert_equal :unknown_unit,
+      assert_raises(Core::InvalidInput) { Core::Units.length_mm(3, "cubits") }.code
+    assert_equal :not_a_number,
+      assert_raises(Core::InvalidInput) { Core::Units.length_mm("4o", "cm") }.code
+    assert_equal :not_a_number,
+      assert_raises(Core::InvalidInput) { Core::Units.depth_m(Float::NAN, "ft") }.code
   end
 end
 
@@ -58,16 +61,27 @@ class LengthTest < Minitest::Test
   end
 
   def test_each_method_has_its_own_error_and_a_photo_brings_its_own
-    assert_equal([3.0, 6.0, 12.0, 40.0], %w[board tape ruler estimate].map { |how| length(1, "FL", how).sd_mm })
-    assert_in_delta 40.0, length(400, "FL", "photo").sd_mm, 1e-9, "a photo that nobody measured is an estimate"
+    assert_equal(
+      [3.0, 6.0, 12.0, 40.0],
+      %w[board tape ruler estimate].map { |how| length(1, "FL", how).sd_mm }
+    )
+    assert_in_delta 40.0,
+      length(400, "FL", "photo").sd_mm,
+      1e-9,
+      "a photo that nobody measured is an estimate"
     assert_in_delta 4.4, Core::Fish::Length.new(mm: 400, kind: "FL", how: "photo", sd_mm: 4.4).sd_mm
   end
 end
 
 class CatalogueTest < Minitest::Test
-  DEMO = %w[seabass pollack cod ballan_wrasse black_seabream thick_lipped_mullet turbot smooth_hound tub_gurnard sea_trout].freeze
+  DEMO = %w[
+    seabass pollack cod ballan_wrasse black_seabream thick_lipped_mullet turbot smooth_hound
+    tub_gurnard sea_trout
+  ].freeze
 
-  def species = @species ||= Store::Species.new(TestDatabase.unit).all.to_h { |one| [one.code, one] }
+  def species
+    @species ||= Store::Species.new(TestDatabase.unit).all.to_h { |one| [one.code, one] }
+  end
 
   def test_every_guild_has_at_least_two_species_and_every_species_a_guild
     by_guild = species.values.group_by(&:guild_key)
@@ -78,10 +92,13 @@ class CatalogueTest < Minitest::Test
 
   def test_the_demo_species_are_complete_and_their_look_alikes_exist
     assert_empty DEMO - species.keys
-    species.each_value { |one| assert_empty one.look_alikes - species.keys, "#{one.code} looks like nothing we know" }
+    species.each_value do |one|
+      assert_empty one.look_alikes - species.keys, "#{one.code} looks like nothing we know"
+    end
   end
 
-  # A typical fish weighs between 10 g and 300 kg whatever the coefficients; a slipped decimal point would not.
+  # A typical fish weighs between 10 g and 300 kg whatever the coefficients; a slipped decimal point
+  # would not.
   def test_coefficients_give_a_fish_of_believable_weight
     species.each_value do |one|
       relative = one.weight_g_at(one.typical_mm) / ((one.typical_mm / 10.0)**3)
@@ -92,8 +109,18 @@ class CatalogueTest < Minitest::Test
   end
 
   def test_the_tail_decides_which_length_counts
-    assert_equal({ "seabass" => "FL", "cod" => "TL", "thornback_ray" => "DW", "albacore" => "FL", "turbot" => "TL" },
-                 species.slice("seabass", "cod", "thornback_ray", "albacore", "turbot").transform_values(&:length_kind))
+    assert_equal(
+      {
+        "seabass" => "FL",
+        "cod" => "TL",
+        "thornback_ray" => "DW",
+        "albacore" => "FL",
+        "turbot" => "TL"
+      },
+      species.slice("seabass", "cod", "thornback_ray", "albacore", "turbot").transform_values(
+        &:length_kind
+      )
+    )
   end
 
   def test_a_species_adds_its_own_hazards_to_the_guilds

@@ -4,8 +4,9 @@ require_relative "../support/test_helper"
 require_relative "../../bench/support/judged_reports"
 require_relative "../../bench/support/writings"
 
-# Reports whose truth is known, over the fish of a simulated cooperative of the demo's size: who is found, do shares come true, and
-# what is accepted alone. The full size, with its intervals, is bench/matching.rb.
+# Reports whose truth is known, over the fish of a simulated cooperative of the demo's size: who is
+# found, do shares come true, and what is accepted alone. The full size, with its intervals, is
+# bench/matching.rb.
 class CandidatesTest < Minitest::Test
   SPECIES = Store::Species.new(TestDatabase.unit).all.to_h { |one| [one.code, one] }
   RELEASES = 8000
@@ -42,20 +43,48 @@ class CandidatesTest < Minitest::Test
     end
   end
 
-  def weigh(report, fish) = Core::Recaptures::Candidates.weigh(report:, candidates: fish, species: SPECIES, series: ToldReports::SERIES)
+  def weigh(report, fish)
+    Core::Recaptures::Candidates.weigh(
+      report:, candidates: fish, species: SPECIES, series: ToldReports::SERIES
+    )
+  end
 
   def one_fish
-    { number: "MS000123", fish_id: 1, species_code: "seabass", released_on: Date.new(2026, 5, 1), ended_on: nil, lat_deg: 48.6, lon_deg: -21.4,
-      length_mm: 420, length_kind: "FL", length_how: "board" }
+    {
+      number: "MS000123",
+      fish_id: 1,
+      species_code: "seabass",
+      released_on: Date.new(2026, 5, 1),
+      ended_on: nil,
+      lat_deg: 48.6,
+      lon_deg: -21.4,
+      length_mm: 420,
+      length_kind: "FL",
+      length_how: "board"
+    }
   end
 
   def report(**more)
-    { numbers: ["MS000123"], species_code: "seabass", caught_on: Date.new(2026, 8, 9), lat_deg: 48.61, lon_deg: -21.4, length: nil, **more }
+    {
+      numbers: ["MS000123"],
+      species_code: "seabass",
+      caught_on: Date.new(2026, 8, 9),
+      lat_deg: 48.61,
+      lon_deg: -21.4,
+      length: nil,
+      **more
+    }
   end
 
   def test_reasons_are_terms_with_words_and_what_cannot_be_is_no_candidate
     fish = one_fish
-    one = weigh(report(species_code: "turbot", lat_deg: 60.0, caught_on: fish[:released_on] + 10), [fish])[:ranked].first
+    one =
+      weigh(
+        report(species_code: "turbot", lat_deg: 60.0, caught_on: fish[:released_on] + 10),
+        [fish]
+      )[
+        :ranked
+      ].first
 
     assert_equal(%w[number fate species place], one.terms.map { |term| term[:name] })
     assert_match(/farther than a fish goes/, one.terms.last[:words])
@@ -66,10 +95,13 @@ class CandidatesTest < Minitest::Test
     assert_empty weigh(report(caught_on: fish[:released_on] - 1), [fish])[:ranked]
   end
 
-  # A full density: a length that fits speaks for a fish, none is weighed as any, one that was mistyped does not sink it.
+  # A full density: a length that fits speaks for a fish, none is weighed as any, one that was
+  # mistyped does not sink it.
   def test_a_length_speaks_for_and_against_and_silence_for_nothing
     length = ->(mm) { Core::Fish::Length.new(mm:, kind: "FL", how: "tape") }
-    log = ->(fish, told) { weigh(report(length: told && length.call(told)), [fish])[:ranked].first.log }
+    log = lambda do |fish, told|
+      weigh(report(length: told && length.call(told)), [fish])[:ranked].first.log
+    end
     fish = one_fish
 
     assert_operator log[fish, 440], :>, log[fish, nil]
@@ -78,9 +110,15 @@ class CandidatesTest < Minitest::Test
     assert_in_delta log[fish, nil], log[fish.merge(length_mm: nil), 440], 1e-9
   end
 
-  # The density over all lengths is one whole, so that it may be held against others. Oracle: numerical integration.
+  # The density over all lengths is one whole, so that it may be held against others. Oracle:
+  # numerical integration.
   def test_the_density_of_lengths_adds_up_to_one
-    wide = (-4000..4000).sum { |off| Math.exp(Core::Recaptures::Candidates.length_log([off, 64.0, 120.0], spread: 0.27, wrong: -99)) }
+    wide =
+      (-4000..4000).sum do |off|
+        Math.exp(
+          Core::Recaptures::Candidates.length_log([off, 64.0, 120.0], spread: 0.27, wrong: -99)
+        )
+      end
 
     assert_in_delta Core::Recaptures::Candidates::BROAD_MM, wide, 0.5
   end
@@ -90,7 +128,9 @@ class CandidatesTest < Minitest::Test
     near = (0...400).sum do |ring|
       km = (ring * 0.5) + 0.25
       area = 2 * Math::PI * km * 0.5
-      (Math.exp(Core::Recaptures::Candidates.place_log(km, near_share: 0.97, near_km: 5.8)) - 0.03) * area
+      (
+        Math.exp(Core::Recaptures::Candidates.place_log(km, near_share: 0.97, near_km: 5.8)) - 0.03
+      ) * area
     end
 
     assert_in_delta 0.97 * Core::Recaptures::Candidates::BROAD_KM2, near, 10
@@ -99,19 +139,27 @@ class CandidatesTest < Minitest::Test
   def test_a_day_that_nobody_knows_widens_what_is_expected
     length = Core::Fish::Length.new(mm: 430, kind: "FL", how: "tape")
     known = weigh(report(length:, caught_on: Date.new(2029, 5, 1)), [one_fish])[:ranked].first
-    span = weigh(report(length:, caught_on: Date.new(2029, 5, 1), caught_from: nil), [one_fish])[:ranked].first
+    span =
+      weigh(report(length:, caught_on: Date.new(2029, 5, 1), caught_from: nil), [one_fish])[
+        :ranked
+      ].first
 
     assert_operator span.log, :>, known.log, "so small a fish fits a catch soon after it was tagged"
   end
 
   def test_a_tag_that_came_off_is_a_doubt_afterwards_and_one_that_was_lost_is_a_candidate
     off = one_fish.merge(ended_on: Date.new(2026, 7, 1))
-    words = ->(fish, **more) { weigh(report(**more), [fish])[:ranked].first.terms.find { |term| term[:name] == "fate" }[:words] }
+    words = lambda do |fish, **more|
+      weigh(report(**more), [fish])[:ranked].first.terms.find { |term| term[:name] == "fate" }[
+        :words
+      ]
+    end
 
     assert_equal "this tag had come off on 1 July 2026", words[off]
     assert_equal "carried it until 1 July 2026", words[off, caught_on: Date.new(2026, 6, 1)]
     lost = { number: "MS000123", fish_id: nil, holder: "Isolde Brannock", state: "lost" }
 
-    assert_equal "issued to Isolde Brannock, who reported it lost, not reported used yet", words[lost]
+    assert_equal "issued to Isolde Brannock, who reported it lost, not reported used yet",
+      words[lost]
   end
 end

@@ -14,9 +14,15 @@ class ReadingTest < Minitest::Test
   def test_each_character_counts_as_the_rules_start
     assert_in_delta ln(*[0.97] * 8), fit("MS003258", "MS003258").log, 1e-9
     assert_in_delta ln(*[0.97] * 7), fit("ms 00325?", "MS003258").log, 1e-9
-    assert_in_delta ln(*[0.97] * 7, 0.02), fit("MS008258", "MS003258").log, 1e-9, "3 and 8 look alike"
+    assert_in_delta ln(*[0.97] * 7, 0.02),
+      fit("MS008258", "MS003258").log,
+      1e-9,
+      "3 and 8 look alike"
     assert_in_delta ln(*[0.97] * 7, 0.0005), fit("MS004258", "MS003258").log, 1e-9
-    assert_in_delta ln(*[0.97] * 6, 0.005), fit("MS003528", "MS003258").log, 1e-9, "a swap is one slip"
+    assert_in_delta ln(*[0.97] * 6, 0.005),
+      fit("MS003528", "MS003258").log,
+      1e-9,
+      "a swap is one slip"
     assert_in_delta ln(*[0.97] * 4), fit("MS*58", "MS003258").log, 1e-9
     assert_in_delta ln(*[0.97] * 7, 0.004), fit("MS00325", "MS003258").log, 1e-9, "one left out"
     assert_in_delta ln(*[0.97] * 8, 0.003), fit("MS0032598", "MS003258").log, 1e-9, "one too many"
@@ -25,10 +31,12 @@ class ReadingTest < Minitest::Test
   end
 
   def test_slips_are_said_in_words_and_what_was_filled_in_is_not_as_read
-    assert_equal [["8 where the tag has 3, which look alike"], []], fit("MS008258", "MS003258").to_h.values_at(:slips, :filled)
+    assert_equal [["8 where the tag has 3, which look alike"], []],
+      fit("MS008258", "MS003258").to_h.values_at(:slips, :filled)
     assert_equal [[], ["8"]], fit("MS00325?", "MS003258").to_h.values_at(:slips, :filled)
     assert_equal ["2 and 5 swapped"], fit("MS003258", "MS003528").slips
-    assert_equal ["MS left out before the digits", "noughts left out in front"], fit("3258", "MS003258").slips
+    assert_equal ["MS left out before the digits", "noughts left out in front"],
+      fit("3258", "MS003258").slips
     assert_equal ["3 left out"], fit("MS00258", "MS003258").slips
     assert_equal ["one 5 too many"], fit("MS0032558", "MS003258").slips
   end
@@ -39,7 +47,9 @@ class ReadingTest < Minitest::Test
       @text, @number, @prefix, @known = text, number, number.index(/\d/), {}
     end
 
-    def log(at = 0, place = 0, swapped = :no) = @known[[at, place, swapped]] ||= ways(at, place, swapped).max || -Float::INFINITY
+    def log(at = 0, place = 0, swapped = :no)
+      @known[[at, place, swapped]] ||= ways(at, place, swapped).max || -Float::INFINITY
+    end
 
     private
 
@@ -54,21 +64,35 @@ class ReadingTest < Minitest::Test
     end
 
     def noughts(at, swapped)
-      counts = (1..@number[@prefix..][/\A0*/].size).reject { |count| @prefix + count == @number.size }
+      counts =
+        (1..@number[@prefix..][/\A0*/].size).reject { |count| @prefix + count == @number.size }
       counts.map { |count| START[:no_zeros] + log(at, @prefix + count, swapped) }
     end
 
-    def run(at, place, swapped) = [log(at + 1, place, swapped), *(log(at, place + 1, swapped) if place < @number.size)]
+    def run(at, place, swapped)
+      [log(at + 1, place, swapped), *(log(at, place + 1, swapped) if place < @number.size)]
+    end
 
     def read(at, place, swapped)
       found = [too_many(at) + log(at + 1, place, swapped)]
-      found << (one(@text[at], @number[place]) + log(at + 1, place + 1, swapped)) if place < @number.size
-      found << (START[:swapped] + log(at + 2, place + 2, :yes)) if swapped == :no && swap?(at, place)
+      if place < @number.size
+        found << (one(@text[at], @number[place]) + log(at + 1, place + 1, swapped))
+      end
+      if swapped == :no && swap?(at, place)
+        found << (START[:swapped] + log(at + 2, place + 2, :yes))
+      end
       found
     end
 
-    def swap?(at, place) = @text[at, 2].size == 2 && @text[at, 2].reverse == @number[place, 2] && @text[at] != @text[at + 1]
-    def left_out(place) = START[place.positive? && @number[place] == @number[place - 1] ? :halved : :left_out]
+    def swap?(at, place)
+      @text[at, 2].size == 2 && @text[at, 2].reverse == @number[place, 2] &&
+        @text[at] != @text[at + 1]
+    end
+
+    def left_out(place)
+      START[place.positive? && @number[place] == @number[place - 1] ? :halved : :left_out]
+    end
+
     def too_many(at) = START[at.positive? && @text[at] == @text[at - 1] ? :doubled : :too_many]
 
     def one(read, printed)
@@ -87,12 +111,16 @@ class ReadingTest < Minitest::Test
       reading = Core::Tags::Reading.new(read, weights: START)
 
       [number, format("MS%06d", rng.rand(4000))].each do |printed|
-        assert_in_delta Tried.new(reading.text, printed).log, reading.log(printed), 1e-9, "#{read} of #{printed}"
+        assert_in_delta Tried.new(reading.text, printed).log,
+          reading.log(printed),
+          1e-9,
+          "#{read} of #{printed}"
       end
     end
   end
 
-  # Every reading that damage makes of a number must lead back to it, by the numbers that an index is asked for or by a pattern.
+  # Every reading that damage makes of a number must lead back to it, by the numbers that an index
+  # is asked for or by a pattern.
   def test_the_neighbours_hold_the_true_number_whatever_happened_to_it
     rng = Random.new(Integer(ENV.fetch("SEED", "17")))
     400.times do
@@ -107,15 +135,21 @@ class ReadingTest < Minitest::Test
   end
 
   def test_what_has_the_form_of_ours_as_far_as_it_can_be_read
-    ["MS004217", "ms-004217", "4217", "MS00421?", "MS*17", "*4217", "M?004217", "MS00421", "MS0042177"].each { |text| assert_operator self, :ours?, text }
-    ["*", "XY*", "XY004217", "KD12345", "MS", "hello", "MS004217788"].each { |text| refute_operator self, :ours?, text }
+    %w[MS004217 ms-004217 4217 MS00421? MS*17 *4217 M?004217 MS00421 MS0042177].each do |text|
+      assert_operator self, :ours?, text
+    end
+    %w[* XY* XY004217 KD12345 MS hello MS004217788].each do |text|
+      refute_operator self, :ours?, text
+    end
   end
 
   def ours?(text) = Core::Tags::Reading.new(text).of_series?(SERIES)
 
   private
 
-  def like(read) = /\A#{Core::Tags::Reading.new(read).pattern(prefix: 'MS').tr('_', '.').gsub('%', '.*')}\z/
+  def like(read)
+    /\A#{Core::Tags::Reading.new(read).pattern(prefix: 'MS').tr('_', '.').gsub('%', '.*')}\z/
+  end
 
   def spoiled(number, rng)
     read = number.dup
@@ -140,10 +174,20 @@ class NumberTest < Minitest::Test
   def printed(text, series = SERIES) = Core::Tags::Number.as_printed(text, series)
 
   def test_what_people_write_is_undone_for_free
-    ["MS004217", "ms 004217", "MSOO4217", "004217", "MS4217", "MS\u2010004217", "MS\u2013004217", "MS\u2212004217", "No. 4217", "№ 004217",
-     "Tag no. 4217", "#4217", "ＭＳ００４２１７", "МЅ004217", "ms_004.217", "MS/004/217", "MSOO42I7", "MSO042l7", "M5004217", "4217", " MS 004 217 "].each do |text|
-      assert_equal "MS004217", printed(text), text
-    end
+    [
+      "MS004217", "ms 004217", "MSOO4217", "004217", "MS4217", "MS\u2010004217", "MS\u2013004217",
+      "MS\u2212004217", "No. 4217", "№ 004217", "Tag no. 4217",
+      "#4217",
+      "ＭＳ００４２１７",
+      "МЅ004217",
+      "ms_004.217",
+      "MS/004/217",
+      "MSOO42I7",
+      "MSO042l7",
+      "M5004217",
+      "4217",
+      " MS 004 217 "
+    ].each { |text| assert_equal "MS004217", printed(text), text }
     assert_equal %w[MS006217 MS008257], [printed("MSOOG217"), printed("ms00b2s7")]
   end
 

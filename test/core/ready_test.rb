@@ -14,23 +14,31 @@ class LandingTest < Minitest::Test
   end
 
   def test_a_net_that_does_not_reach_the_water_is_said_so
-    assert_equal({ reaches: false, short_m: 1.0 }, Core::Trips::Landing.geometry(**VECTOR, height_m: 4.0))
+    assert_equal(
+      { reaches: false, short_m: 1.0 },
+      Core::Trips::Landing.geometry(**VECTOR, height_m: 4.0)
+    )
     refute Core::Trips::Landing.geometry(**VECTOR, height_m: 2.99)[:reaches]
   end
 end
 
 class LawTest < Minitest::Test
   def test_an_entry_grows_stale
-    entry = Core::Law::Entry.new(season: %w[07-01 03-31], checked_on: Date.new(2026, 1, 1), bag_limit: 2)
+    entry =
+      Core::Law::Entry.new(season: %w[07-01 03-31], checked_on: Date.new(2026, 1, 1), bag_limit: 2)
 
-    assert_equal([true, false], [Date.new(2026, 7, 1), Date.new(2026, 4, 1)].map { |day| entry.open_on?(day) })
+    assert_equal(
+      [true, false],
+      [Date.new(2026, 7, 1), Date.new(2026, 4, 1)].map { |day| entry.open_on?(day) }
+    )
     refute entry.stale?(Date.new(2026, 4, 1))
     assert entry.stale?(Date.new(2026, 4, 2))
   end
 end
 
 class UseRateTest < Minitest::Test
-  # Outside oracle: members with a known rate, their stock at the reorder point, and the demand of the next three weeks.
+  # Outside oracle: members with a known rate, their stock at the reorder point, and the demand of
+  # the next three weeks.
   def test_the_reorder_point_lasts_nineteen_times_in_twenty
     rng = Random.new(5)
     poisson = lambda do |mean|
@@ -40,30 +48,62 @@ class UseRateTest < Minitest::Test
     end
     lasted = Array.new(4000) do
       used = poisson.call(60.0)
-      poisson.call(60.0 * 21 / 365) <= Core::Tags::UseRate.from(used:, days: 365, trips: 10)[:reorder_at]
+      poisson.call(60.0 * 21 / 365) <=
+        Core::Tags::UseRate.from(used:, days: 365, trips: 10)[:reorder_at]
     end
 
     assert_in_delta 0.95, lasted.count(true) / 4000.0, 0.035
   end
 
   def test_nothing_is_estimated_from_a_handful
-    assert_equal({ per_day: nil, per_trip: nil, reorder_at: 10, estimated: false }, Core::Tags::UseRate.from(used: 4, days: 365, trips: 2))
+    assert_equal(
+      { per_day: nil, per_trip: nil, reorder_at: 10, estimated: false },
+      Core::Tags::UseRate.from(used: 4, days: 365, trips: 2)
+    )
   end
 end
 
 # Five mornings as a careful coordinator would judge them.
 class GoldenPlansTest < Minitest::Test
   LOCKER = Core::Trips::Locker.new(**Core::Trips::Locker.empty.to_h, **Demo::Gear::WHOLE)
-  MEMBER = { permit_number: "MSC-1", permit_expires_on: Date.new(2027, 6, 1), trained: ["tagging"] }.freeze
+  MEMBER = {
+    permit_number: "MSC-1",
+    permit_expires_on: Date.new(2027, 6, 1),
+    trained: ["tagging"]
+  }.freeze
   DAY = Date.new(2026, 7, 20)
 
-  def species = @species ||= Store::Species.new(TestDatabase.unit).all.to_h { |one| [one.code, one] }
+  def species
+    @species ||= Store::Species.new(TestDatabase.unit).all.to_h { |one| [one.code, one] }
+  end
 
   def outlook(codes, locker: LOCKER, member: MEMBER, **plan)
-    plan = Core::Trips::Plan.new(held_on: DAY, water: "sea", platform: "boat", alone: false, depth_from_m: 0, depth_to_m: 5, surface_temp_c: 14, bait: "lure", hook: "j",
-                                 barbs: "flattened", species: species.values_at(*codes), **plan)
-    Core::Trips::Outlook.for(plan:, locker:, rules: Core::Protocol::HouseRules.default, laws: [], member:,
-                             tags: { in_pouch: 20, next_number: "MS000001", used: 60, days: 365, trips: 12 }, today: DAY)
+    plan =
+      Core::Trips::Plan.new(
+        held_on: DAY,
+        water: "sea",
+        platform: "boat",
+        alone: false,
+        depth_from_m: 0,
+        depth_to_m: 5,
+        surface_temp_c: 14,
+        bait: "lure",
+        hook: "j",
+        barbs: "flattened",
+        species: species.values_at(*codes),
+        **plan
+      )
+    Core::Trips::Outlook.for(
+      plan:, locker:, rules: Core::Protocol::HouseRules.default, laws: [], member:,
+      tags: {
+        in_pouch: 20,
+        next_number: "MS000001",
+        used: 60,
+        days: 365,
+        trips: 12
+      },
+      today: DAY
+    )
   end
 
   def verdict(found, code) = found[:verdicts].find { |one| one[:species_code] == code }
@@ -79,27 +119,51 @@ class GoldenPlansTest < Minitest::Test
   end
 
   def test_deep_ledge_and_cod_at_forty_metres_asks_for_a_descender
-    found = outlook(%w[cod], depth_from_m: 30, depth_to_m: 40, surface_temp_c: 12, locker: LOCKER.dup.tap { |one| one.descender_kg = 0.5 })
+    found =
+      outlook(
+        %w[cod],
+        depth_from_m: 30,
+        depth_to_m: 40,
+        surface_temp_c: 12,
+        locker: LOCKER.dup.tap { |one| one.descender_kg = 0.5 }
+      )
     pressure = found[:budgets].first[:pressure]
 
     assert_equal :care, verdict(found, "cod")[:verdict]
     assert_in_delta 20.0, pressure[:release_depth_m]
-    # By hand: a cod of 85 cm weighs 6.57 kg; 5 % of it swells by 40/10.07, lifted by sea water, with half as much again, in lead.
-    assert_in_delta 0.0085 * (85**3.05) / 1000 * 0.05 * (40 / 10.07) * 1.5 / (1 - (1025 / 11_340.0)), pressure[:lead_kg], 0.001
+    # By hand: a cod of 85 cm weighs 6.57 kg; 5 % of it swells by 40/10.07, lifted by sea water,
+    # with half as much again, in lead.
+    assert_in_delta 0.0085 * (85**3.05) / 1000 * 0.05 * (40 / 10.07) * 1.5 /
+      (1 - (1025 / 11_340.0)),
+      pressure[:lead_kg],
+      0.001
     assert_equal :does_not_fit, kit(found, :descender)[:state]
     assert_match(/short/, kit(found, :descender)[:detail])
   end
 
   def test_harbour_wall_four_metres_up_with_a_three_metre_handle_cannot_net
-    found = outlook(%w[pollack], platform: "pier", height_m: 4.0, locker: LOCKER.dup.tap { |one| one.net_handle_m = 3.0 })
+    found =
+      outlook(
+        %w[pollack],
+        platform: "pier",
+        height_m: 4.0,
+        locker: LOCKER.dup.tap { |one| one.net_handle_m = 3.0 }
+      )
 
     refute found[:landing][:reaches]
     assert_match(/cannot reach/, found[:landing][:sentence])
-    assert_equal [:does_not_fit, "3000 mm, 1500 short"], kit(found, :handle).values_at(:state, :detail)
+    assert_equal [:does_not_fit, "3000 mm, 1500 short"],
+      kit(found, :handle).values_at(:state, :detail)
   end
 
   def test_kayak_alone_with_toothed_fish_asks_for_long_forceps_and_somebody_who_knows
-    found = outlook(%w[bluefish], platform: "kayak", alone: true, locker: LOCKER.dup.tap { |one| (one.forceps_mm = [180, 200]) && one.release_tool = nil })
+    found =
+      outlook(
+        %w[bluefish],
+        platform: "kayak",
+        alone: true,
+        locker: LOCKER.dup.tap { |one| (one.forceps_mm = [180, 200]) && one.release_tool = nil }
+      )
 
     assert_equal :does_not_fit, kit(found, :long_forceps)[:state]
     assert_equal [true, :not_owned], kit(found, :release_tool).values_at(:required, :state)
@@ -112,7 +176,15 @@ class GoldenPlansTest < Minitest::Test
     assert_equal :stop, found[:authorisation].verdict
     assert_match(/logging and recaptures still work/, found[:authorisation].text)
     assert_equal :ok, verdict(found, "seabass")[:verdict]
-    assert_equal(%i[ok care care], [61, 60, 14].map { |days| Core::Trips::Authorisation.check(member: MEMBER.merge(permit_expires_on: DAY + days), on: DAY).verdict })
+    assert_equal(
+      %i[ok care care],
+      [61, 60, 14].map do |days|
+        Core::Trips::Authorisation.check(
+          member: MEMBER.merge(permit_expires_on: DAY + days),
+          on: DAY
+        ).verdict
+      end
+    )
   end
 
   def test_light_line_and_bait_on_a_j_hook_are_stopped
@@ -120,6 +192,11 @@ class GoldenPlansTest < Minitest::Test
     stopped = found[:tackle].select { |one| one.verdict == :stop }.map(&:key)
 
     assert_equal %i[line hook], stopped
-    assert_equal(%i[not_owned not_owned], %i[net board].map { |key| kit(outlook(%w[cod], locker: Core::Trips::Locker.empty), key)[:state] })
+    assert_equal(
+      %i[not_owned not_owned],
+      %i[net board].map do |key|
+        kit(outlook(%w[cod], locker: Core::Trips::Locker.empty), key)[:state]
+      end
+    )
   end
 end

@@ -20,7 +20,9 @@ class GeodesicTest < Minitest::Test
   end
 
   def test_the_same_both_ways_and_across_the_date_line
-    there, back = Line.distance_m(48.7, 179.9, 48.2, -179.8), Line.distance_m(48.2, -179.8, 48.7, 179.9)
+    there, back =
+      Line.distance_m(48.7, 179.9, 48.2, -179.8),
+      Line.distance_m(48.2, -179.8, 48.7, 179.9)
 
     assert_in_delta there, back, 1e-6
     assert_operator there, :<, 70_000
@@ -39,7 +41,9 @@ class CoarsePlaceTest < Minitest::Test
       lat, lon = 48.3 + (rng.rand * 0.8), -21.9 + (rng.rand * 1.3)
       told = Core::Waters::CoarsePlace.of(lat, lon)
 
-      assert_operator Core::Waters::Geodesic.distance_m(lat, lon, told[:lat_deg], told[:lon_deg]), :<, 3600
+      assert_operator Core::Waters::Geodesic.distance_m(lat, lon, told[:lat_deg], told[:lon_deg]),
+        :<,
+        3600
       assert_equal told, Core::Waters::CoarsePlace.of(told[:lat_deg], told[:lon_deg])
     end
   end
@@ -53,19 +57,48 @@ end
 class OutlineTest < Minitest::Test
   def test_a_square_island_with_a_square_lough
     square = ->(from, to) { [[from, from], [to, from], [to, to], [from, to], [from, from]] }
-    feature = ->(kind, rings) { { "properties" => { "kind" => kind }, "geometry" => { "type" => "Polygon", "coordinates" => rings } } }
-    outline = Core::Waters::Outline.new([feature.call("land", [square.call(0, 10), square.call(4, 6)]), feature.call("lough", [square.call(4, 6)])])
+    feature = lambda do |kind, rings|
+      {
+        "properties" => {
+          "kind" => kind
+        },
+        "geometry" => {
+          "type" => "Polygon",
+          "coordinates" => rings
+        }
+      }
+    end
+    outline =
+      Core::Waters::Outline.new(
+        [
+          feature.call("land", [square.call(0, 10), square.call(4, 6)]),
+          feature.call("lough", [square.call(4, 6)])
+        ]
+      )
 
-    assert_equal([nil, :lough, :sea, :sea], [[2, 2], [5, 5], [11, 5], [-1, 5]].map { |lat, lon| outline.water_at(lat, lon) })
+    assert_equal(
+      [nil, :lough, :sea, :sea],
+      [[2, 2], [5, 5], [11, 5], [-1, 5]].map { |lat, lon| outline.water_at(lat, lon) }
+    )
   end
 end
 
 class GrowthTest < Minitest::Test
-  SEABASS = Core::Fish::Species.new(code: "seabass", common_name: "European seabass", tail: "forked", fl_to_tl: { a_mm: 4.0, b: 1.05, se_mm: 5.0 })
+  SEABASS =
+    Core::Fish::Species.new(
+      code: "seabass",
+      common_name: "European seabass",
+      tail: "forked",
+      fl_to_tl: {
+        a_mm: 4.0, b: 1.05, se_mm: 5.0
+      }
+    )
 
   def length(mm, how = "board", kind = "FL") = Core::Fish::Length.new(mm:, kind:, how:)
 
-  def growth(first, second, days, species: SEABASS) = Core::Recaptures::Growth.between(first:, second:, days:, species:)
+  def growth(first, second, days, species: SEABASS)
+    Core::Recaptures::Growth.between(first:, second:, days:, species:)
+  end
 
   def test_vector
     told = growth(length(412), length(455, "tape"), 402)
@@ -80,7 +113,8 @@ class GrowthTest < Minitest::Test
   def test_a_difference_within_the_error_is_no_growth_and_a_shrunken_fish_is_a_doubt
     assert_equal :no_measurable_growth, growth(length(412), length(420), 200).verdict
     assert_equal :shorter, growth(length(412), length(400), 200).verdict
-    assert_equal :no_measurable_growth, growth(length(412, "estimate"), length(360, "estimate"), 200).verdict
+    assert_equal :no_measurable_growth,
+      growth(length(412, "estimate"), length(360, "estimate"), 200).verdict
   end
 
   def test_no_yearly_rate_under_a_month
@@ -100,12 +134,32 @@ class GrowthTest < Minitest::Test
 end
 
 class MatchTest < Minitest::Test
-  FISH = { fish_id: 7, number: "MS000001", species_code: "seabass", released_on: Date.new(2025, 5, 1), kept: false }.freeze
+  FISH = {
+    fish_id: 7,
+    number: "MS000001",
+    species_code: "seabass",
+    released_on: Date.new(2025, 5, 1),
+    kept: false
+  }.freeze
 
   def judge(fish: [FISH], share: 0.999, ours: true, told: false, complete: true, **report)
-    best = fish.first && Core::Recaptures::Candidates::Candidate.new(fish_id: fish.first[:fish_id], share:)
-    Core::Recaptures::Match.judge(report: { species_code: "seabass", caught_on: Date.new(2026, 5, 1), **report }, complete:, carrying: fish, weighed: { ranked: [best].compact }, ours:,
-                                  told:)
+    best =
+      fish.first &&
+      Core::Recaptures::Candidates::Candidate.new(fish_id: fish.first[:fish_id], share:)
+    Core::Recaptures::Match.judge(
+      report: {
+        species_code: "seabass",
+        caught_on: Date.new(2026, 5, 1),
+        **report
+      },
+      complete:,
+      carrying: fish,
+      weighed: {
+        ranked: [best].compact
+      },
+      ours:,
+      told:
+    )
   end
 
   def test_accepts_what_nothing_contradicts
@@ -132,7 +186,10 @@ class MatchTest < Minitest::Test
     assert judge(species_code: nil, share: 0.95)[:accepted]
     assert_equal :unlikely, judge(species_code: nil, share: 0.95, length_mm: 400)[:reason]
     assert_equal :reported_kept, judge(species_code: nil, fish: [FISH.merge(kept: true)])[:reason]
-    assert judge(species_code: nil, fish: [FISH.merge(kept: true)], found_how: "tag_alone")[:accepted], "a kept fish leaves its tag"
+    assert judge(species_code: nil, fish: [FISH.merge(kept: true)], found_how: "tag_alone")[
+             :accepted
+           ],
+      "a kept fish leaves its tag"
   end
 
   def test_a_tag_that_came_off_is_that_fishs_only_before_that_day
@@ -140,12 +197,15 @@ class MatchTest < Minitest::Test
 
     assert judge(fish: [off], caught_on: Date.new(2026, 3, 1))[:accepted]
     assert_equal :came_off, judge(fish: [off])[:reason]
-    assert judge(fish: [off], caught_from: Date.new(2026, 3, 1))[:accepted], "some time between, so perhaps before"
+    assert judge(fish: [off], caught_from: Date.new(2026, 3, 1))[:accepted],
+      "some time between, so perhaps before"
     assert judge(fish: [off], found_how: "tag_alone")[:accepted]
   end
 
   def test_every_reason_has_words_for_the_desk_and_the_finder
-    reasons = File.read("#{ROOT}/core/recaptures/match.rb").scan(/waits\(:(\w+)/).flatten + %w[asked second_opinion taken_back]
+    reasons =
+      File.read("#{ROOT}/core/recaptures/match.rb").scan(/waits\(:(\w+)/).flatten +
+      %w[asked second_opinion taken_back]
 
     reasons.uniq.each do |reason|
       assert_includes Core::Recaptures::Waiting::ALL.keys, reason.to_sym
@@ -156,12 +216,28 @@ end
 
 class StoryTest < Minitest::Test
   def catch_on(date, lat, lon, mm)
-    { what: "tagged", caught_on: date, lat_deg: lat, lon_deg: lon, water_name: "Marrow Sound", place_name: "Cutter Ledge", tag_numbers: [], fate: "released", length: Core::Fish::Length.new(mm:, kind: "FL", how: "board") }
+    {
+      what: "tagged",
+      caught_on: date,
+      lat_deg: lat,
+      lon_deg: lon,
+      water_name: "Marrow Sound",
+      place_name: "Cutter Ledge",
+      tag_numbers: [],
+      fate: "released",
+      length: Core::Fish::Length.new(mm:, kind: "FL", how: "board")
+    }
   end
 
   def tell(audience)
-    Core::Recaptures::Story.tell(species: GrowthTest::SEABASS, audience:,
-                                 catches: [catch_on(Date.new(2026, 5, 1), 48.93, -20.88, 470), catch_on(Date.new(2025, 5, 1), 48.61, -21.47, 412)])
+    Core::Recaptures::Story.tell(
+      species: GrowthTest::SEABASS,
+      audience:,
+      catches: [
+        catch_on(Date.new(2026, 5, 1), 48.93, -20.88, 470),
+        catch_on(Date.new(2025, 5, 1), 48.61, -21.47, 412)
+      ]
+    )
   end
 
   def test_a_member_reads_exact_places_in_the_order_of_time
@@ -180,12 +256,21 @@ class StoryTest < Minitest::Test
     assert_nil told.whole.azimuth_deg
     told.catches.each do |one|
       assert_equal "Marrow Sound", one[:place_name]
-      assert_equal one.slice(:lat_deg, :lon_deg), Core::Waters::CoarsePlace.of(one[:lat_deg], one[:lon_deg])
+      assert_equal one.slice(:lat_deg, :lon_deg),
+        Core::Waters::CoarsePlace.of(one[:lat_deg], one[:lon_deg])
     end
   end
 
   def test_a_day_at_liberty_is_a_change_of_date
-    assert_equal 1, Core::Recaptures::Story.days_at_liberty(Date.new(2026, 2, 28), Date.new(2026, 3, 1))
-    assert_equal 0, Core::Recaptures::Story.days_at_liberty(Date.new(2026, 2, 28), Date.new(2026, 2, 28))
+    assert_equal 1,
+      Core::Recaptures::Story.days_at_liberty(
+        Date.new(2026, 2, 28),
+        Date.new(2026, 3, 1)
+      )
+    assert_equal 0,
+      Core::Recaptures::Story.days_at_liberty(
+        Date.new(2026, 2, 28),
+        Date.new(2026, 2, 28)
+      )
   end
 end

@@ -2,24 +2,56 @@
 
 require_relative "../support/test_helper"
 
-# Ways by water held against shapes whose shortest way is known by geometry, and against the drawn sound.
+# Ways by water held against shapes whose shortest way is known by geometry, and against the drawn
+# sound.
 class RouteTest < Minitest::Test
   # Half sides of a square island, in degrees around 48.5 N, 21 W.
   LAT, LON = 48.5, -21.0
 
-  def land(*rings) = { "properties" => { "kind" => "land" }, "geometry" => { "type" => "Polygon", "coordinates" => rings } }
-  def lough(ring) = { "properties" => { "kind" => "lough" }, "geometry" => { "type" => "Polygon", "coordinates" => [ring] } }
-  def box(west, south, east, north) = [[west, south], [east, south], [east, north], [west, north], [west, south]]
-  def geodesic(*points) = points.each_cons(2).sum { |from, to| Core::Waters::Geodesic.distance_m(*from, *to) }
+  def land(*rings)
+    {
+      "properties" => {
+        "kind" => "land"
+      },
+      "geometry" => {
+        "type" => "Polygon",
+        "coordinates" => rings
+      }
+    }
+  end
+
+  def lough(ring)
+    {
+      "properties" => {
+        "kind" => "lough"
+      },
+      "geometry" => {
+        "type" => "Polygon",
+        "coordinates" => [ring]
+      }
+    }
+  end
+
+  def box(west, south, east, north)
+    [[west, south], [east, south], [east, north], [west, north], [west, south]]
+  end
+
+  def geodesic(*points)
+    points.each_cons(2).sum { |from, to| Core::Waters::Geodesic.distance_m(*from, *to) }
+  end
+
   def route(*features) = Core::Waters::Route.new(features)
 
-  # Never over land, never shorter than straight, within a thousandth of what geometry says (the rule allows a twentieth).
+  # Never over land, never shorter than straight, within a thousandth of what geometry says (the
+  # rule allows a twentieth).
   def assert_way(expected_points, route)
     way = route.between(*expected_points.first, *expected_points.last)
     expected = geodesic(*expected_points)
 
     assert_in_delta expected, way.distance_m, expected * 0.001
-    assert_operator way.distance_m, :>=, geodesic(expected_points.first, expected_points.last) - 1e-6
+    assert_operator way.distance_m,
+      :>=,
+      geodesic(expected_points.first, expected_points.last) - 1e-6
     assert_equal expected_points.size, way.path.size, way.path.inspect
   end
 
@@ -34,12 +66,28 @@ class RouteTest < Minitest::Test
 
   def test_out_of_a_bay_and_through_a_gap
     # A horseshoe open to the north, and a wall across it with a gap at one end.
-    horseshoe = land([[-21.2, 48.3], [-20.8, 48.3], [-20.8, 48.7], [-20.9, 48.7], [-20.9, 48.4], [-21.1, 48.4], [-21.1, 48.7], [-21.2, 48.7], [-21.2, 48.3]])
+    horseshoe =
+      land(
+        [
+          [-21.2, 48.3],
+          [-20.8, 48.3],
+          [-20.8, 48.7],
+          [-20.9, 48.7],
+          [-20.9, 48.4],
+          [-21.1, 48.4],
+          [-21.1, 48.7],
+          [-21.2, 48.7],
+          [-21.2, 48.3]
+        ]
+      )
 
     assert_way([[48.5, -21.0], [48.7, -20.9], [48.7, -20.8], [48.35, -20.7]], route(horseshoe))
     wall = land(box(-21.05, 48.75, -20.5, 48.77))
 
-    assert_way([[48.5, -21.0], [48.75, -21.05], [48.77, -21.05], [48.9, -20.7]], route(horseshoe, wall))
+    assert_way(
+      [[48.5, -21.0], [48.75, -21.05], [48.77, -21.05], [48.9, -20.7]],
+      route(horseshoe, wall)
+    )
   end
 
   def test_what_is_not_joined_is_said_so
@@ -66,33 +114,65 @@ class RouteTest < Minitest::Test
   def test_a_place_on_the_shore_line_has_its_way
     island = route(land(box(-21.1, 48.4, -20.9, 48.6)))
     away = [48.5, -20.7]
-    [[48.5, -21.1], [48.4, -21.1], [48.6, -21.0], [48.5, -21.100003], [48.6000001, -21.1], [48.5, -21.0999]].each do |from|
+    [
+      [48.5, -21.1],
+      [48.4, -21.1],
+      [48.6, -21.0],
+      [48.5, -21.100003],
+      [48.6000001, -21.1],
+      [48.5, -21.0999]
+    ].each do |from|
       out = from[1] < -21.05 ? [from[0], -21.1005] : [48.6005, from[1]]
 
-      assert_in_delta island.between(*out, *away).distance_m, island.between(*from, *away).distance_m, 150, from.inspect
+      assert_in_delta island.between(*out, *away).distance_m,
+        island.between(*from, *away).distance_m,
+        150,
+        from.inspect
     end
   end
 
   # A harbour wall out from the island's west shore: the fish goes round its head.
   def test_a_wall_stands_in_the_way
-    wall = { "properties" => { "kind" => "wall" }, "geometry" => { "type" => "LineString", "coordinates" => [[-21.1, 48.5], [-21.3, 48.5]] } }
+    wall = {
+      "properties" => {
+        "kind" => "wall"
+      },
+      "geometry" => {
+        "type" => "LineString",
+        "coordinates" => [[-21.1, 48.5], [-21.3, 48.5]]
+      }
+    }
 
     expected = geodesic([48.49, -21.12], [48.5, -21.3], [48.51, -21.12])
 
-    assert_in_delta expected, route(land(box(-21.1, 48.4, -20.9, 48.6)), wall).between(48.49, -21.12, 48.51, -21.12).distance_m, 20
+    assert_in_delta expected,
+      route(land(box(-21.1, 48.4, -20.9, 48.6)), wall).between(
+        48.49, -21.12, 48.51, -21.12
+      ).distance_m,
+      20
   end
 
-  # The drawn sound: every way stays in the water, is never shorter than straight, and is the same there and back.
+  # The drawn sound: every way stays in the water, is never shorter than straight, and is the same
+  # there and back.
   def test_ways_through_the_sound
     features = JSON.parse(File.read(Demo::Sound::FILE)).fetch("features")
     sound, outline = Core::Waters::Route.new(features), Core::Waters::Outline.new(features)
-    spots = Demo::Sound::SPOTS.select { |spot| spot[:water_code] == "marrow_sound" }.map { |spot| spot.values_at(:lat_deg, :lon_deg) }
+    spots =
+      Demo::Sound::SPOTS
+        .select { |spot| spot[:water_code] == "marrow_sound" }
+        .map { |spot| spot.values_at(:lat_deg, :lon_deg) }
     spots.combination(2) do |from, to|
       way = sound.between(*from, *to)
 
       assert_operator way.distance_m, :>=, geodesic(from, to) - 1e-6
       assert_in_delta way.distance_m, sound.between(*to, *from).distance_m, 1
-      inner = way.path.each_cons(2).flat_map { |here, there| (1..40).map { |step| here.zip(there).map { |a, b| a + ((b - a) * step / 41.0) } } }
+      inner =
+        way
+          .path
+          .each_cons(2)
+          .flat_map do |here, there|
+            (1..40).map { |step| here.zip(there).map { |a, b| a + ((b - a) * step / 41.0) } }
+          end
 
       assert(inner.all? { |place| outline.water_at(*place) }, "#{from} to #{to} goes over land")
     end

@@ -14,7 +14,12 @@ module Minitest
     end
 
     def self.run_all
-      Test.classes.flat_map { |one| one.instance_methods.select { |name| name.start_with?("test_") }.map { |name| run_one(one, name) } }
+      Test.classes.flat_map do |one|
+        one
+          .instance_methods
+          .select { |name| name.start_with?("test_") }
+          .map { |name| run_one(one, name) }
+      end
     end
 
     def self.run_one(one, name)
@@ -24,17 +29,49 @@ module Minitest
       { name: "#{one}##{name}", failure: "#{e.class}: #{e.message}" }
     end
 
-    def assert(condition, message = "expected something true") = condition || raise(Assertion, message)
+    def assert(condition, message = "expected something true")
+      condition || raise(Assertion, message)
+    end
+
     def refute(condition, message = "expected something false") = assert(!condition, message)
-    def assert_equal(expected, actual, message = nil) = assert(expected == actual, "#{message} #{expected.inspect} is not #{actual.inspect}")
-    def assert_nil(actual, message = nil) = assert(actual.nil?, "#{message} #{actual.inspect} is not nil")
+
+    def assert_equal(expected, actual, message = nil)
+      assert(expected == actual, "#{message} #{expected.inspect} is not #{actual.inspect}")
+    end
+
+    def assert_nil(actual, message = nil)
+      assert(actual.nil?, "#{message} #{actual.inspect} is not nil")
+    end
+
     def refute_nil(actual, message = nil) = assert(!actual.nil?, "#{message} is nil")
-    def assert_in_delta(expected, actual, delta = 0.001) = assert((expected - actual).abs <= delta, "#{actual} is not #{expected} ± #{delta}")
-    def assert_operator(one, operator, other, message = nil) = assert(one.send(operator, other), "#{message} #{one.inspect} #{operator} #{other.inspect} does not hold")
-    def assert_includes(all, one, message = nil) = assert(all.include?(one), "#{message} #{all.inspect} has no #{one.inspect}")
-    def refute_includes(all, one, message = nil) = assert(!all.include?(one), "#{message} #{all.inspect} has #{one.inspect}")
-    def assert_match(pattern, text) = assert(pattern.match?(text.to_s), "#{text.inspect} does not match #{pattern.inspect}")
-    def refute_match(pattern, text) = assert(!pattern.match?(text.to_s), "#{text.inspect} matches #{pattern.inspect}")
+
+    def assert_in_delta(expected, actual, delta = 0.001)
+      assert((expected - actual).abs <= delta, "#{actual} is not #{expected} ± #{delta}")
+    end
+
+    def assert_operator(one, operator, other, message = nil)
+      assert(
+        one.send(operator, other),
+        "#{message} #{one.inspect} #{operator} #{other.inspect} does not hold"
+      )
+    end
+
+    def assert_includes(all, one, message = nil)
+      assert(all.include?(one), "#{message} #{all.inspect} has no #{one.inspect}")
+    end
+
+    def refute_includes(all, one, message = nil)
+      assert(!all.include?(one), "#{message} #{all.inspect} has #{one.inspect}")
+    end
+
+    def assert_match(pattern, text)
+      assert(pattern.match?(text.to_s), "#{text.inspect} does not match #{pattern.inspect}")
+    end
+
+    def refute_match(pattern, text)
+      assert(!pattern.match?(text.to_s), "#{text.inspect} matches #{pattern.inspect}")
+    end
+
     def assert_empty(all) = assert(all.empty?, "#{all.inspect} is not empty")
 
     def assert_raises(expected, message = nil)

@@ -3,8 +3,8 @@
 require_relative "../support/test_helper"
 require_relative "../support/sequences"
 
-# No tag stored that was not said, no value lost, none invented, every fish once, ledger = printed: over random days.
-# bench/sequences.rb makes 10,000 of them.
+# No tag stored that was not said, no value lost, none invented, every fish once, ledger = printed:
+# over random days. bench/sequences.rb makes 10,000 of them.
 class SequencesTest < Minitest::Test
   include RolledBack
 
@@ -18,7 +18,9 @@ class SequencesTest < Minitest::Test
     rng = Random.new(13)
     days = Sequences.new(store:, db:, member:, rng:)
     DAYS.times do
-      db.transaction(rollback: :always, savepoint: true) { days.day(Seeds.trip(db, member, held_on: Date.new(2026, 5, 24))) }
+      db.transaction(rollback: :always, savepoint: true) do
+        days.day(Seeds.trip(db, member, held_on: Date.new(2026, 5, 24)))
+      end
 
       assert_empty days.faults
     end

@@ -14,10 +14,18 @@ class ConstraintsTest < Minitest::Test
     @trip = Seeds.trip(db, @member)
     @store = Store::Gateway.new(db)
     @id = SecureRandom.uuid
-    Acts::RecordEncounter.call(store: @store, member: @member, id: @id, sent: Seeds.encounter(@trip), now: Seeds::NOW)
+    Acts::RecordEncounter.call(
+      store: @store,
+      member: @member,
+      id: @id,
+      sent: Seeds.encounter(@trip),
+      now: Seeds::NOW
+    )
   end
 
-  def refused(error = Sequel::DatabaseError, &) = assert_raises(error) { db.transaction(savepoint: true, &) }
+  def refused(error = Sequel::DatabaseError, &)
+    assert_raises(error) { db.transaction(savepoint: true, &) }
+  end
 
   def test_taps_and_custody_are_never_changed_or_removed
     [[:stages, { act: "kept" }], [:tag_custody, { act: "lost" }]].each do |table, change|
@@ -28,7 +36,9 @@ class ConstraintsTest < Minitest::Test
 
   def test_a_tag_sits_in_one_fish_at_a_time
     other = @store.fish.add(species_code: "cod", story_key: "k" * 22)
-    refused(Sequel::UniqueConstraintViolation) { @store.fish.tag(fish_id: other, tag_number: "MS000001", encounter_id: @id) }
+    refused(Sequel::UniqueConstraintViolation) do
+      @store.fish.tag(fish_id: other, tag_number: "MS000001", encounter_id: @id)
+    end
     @store.fish.untag(encounter_id: @id, tag_number: "MS000001", at: Seeds::NOW)
 
     assert @store.fish.tag(fish_id: other, tag_number: "MS000001", encounter_id: @id)
@@ -38,13 +48,24 @@ class ConstraintsTest < Minitest::Test
     series = { prefix: "MS", digits: 6, first_serial: 9000, last_serial: 12_000 }
     refused(Sequel::Postgres::ExclusionConstraintViolation) { db[:tag_series].insert(series) }
 
-    assert_equal :series_overlap, assert_raises(Core::Conflict) { @store.write { db[:tag_series].insert(series) } }.code
+    assert_equal :series_overlap,
+      assert_raises(Core::Conflict) {
+        @store.write { db[:tag_series].insert(series) }
+      }.code
     assert db[:tag_series].insert(series.merge(first_serial: 10_000))
   end
 
   def test_quantities_stay_in_their_range_and_lengths_keep_their_kind
-    [{ length_mm: 5 }, { length_kind: nil }, { lat_deg: 91 }, { lat_deg: nil }, { hook_place: "tail" }, { water_temp_c: 60 }, { fish_id: nil },
-     { fate: "lost" }].each do |change|
+    [
+      { length_mm: 5 },
+      { length_kind: nil },
+      { lat_deg: 91 },
+      { lat_deg: nil },
+      { hook_place: "tail" },
+      { water_temp_c: 60 },
+      { fish_id: nil },
+      { fate: "lost" }
+    ].each do |change|
       refused(Sequel::ConstraintViolation) { db[:encounters].where(id: @id).update(change) }
     end
   end
@@ -66,7 +87,8 @@ class DemoTest < Minitest::Test
 
     assert_equal db[:tags].where(state: "applied").count, last.where(act: "applied").count
     assert_equal db[:tags].where(state: "in_pouch").count, last.where(act: "issued").count
-    assert_nil Demo::Load.call(db:, today: Date.new(2026, 6, 15)), "a database with members is left alone"
+    assert_nil Demo::Load.call(db:, today: Date.new(2026, 6, 15)),
+      "a database with members is left alone"
   ensure
     db&.disconnect
   end

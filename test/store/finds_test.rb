@@ -15,16 +15,33 @@ class FindsPageTest < Minitest::Test
     @store = Store::Gateway.new(db)
     trips = [@member, @other].to_h { |one| [one, Seeds.trip(db, one)] }
     8.times { |index| tagged(trips, index) }
-    10.times { |index| Acts::ReportTag.call(store: @store, id: SecureRandom.uuid, today: Date.today, sent: as_told(index)) }
+    10.times do |index|
+      Acts::ReportTag.call(
+        store: @store,
+        id: SecureRandom.uuid,
+        today: Date.today,
+        sent: as_told(index)
+      )
+    end
   end
 
-  def as_told(index) = Seeds.report(number_as_read: format("MS%06d", index + 1), caught_on: Seeds::NOW.to_date + (index % 3), species_code: nil, place: nil, length: length(index))
+  def as_told(index)
+    Seeds.report(
+      number_as_read: format("MS%06d", index + 1),
+      caught_on: Seeds::NOW.to_date + (index % 3),
+      species_code: nil,
+      place: nil,
+      length: length(index)
+    )
+  end
+
   def length(index) = { value: 38 + (index * 3), unit: "cm", kind: "FL", how: "tape" }
 
   def tagged(trips, index)
     member = index < 5 ? @member : @other
     Acts::RecordEncounter.call(store: @store, member:, id: SecureRandom.uuid, now: Seeds::NOW,
-                               sent: Seeds.encounter(trips[member], number: format("MS%06d", index + 1), length: length(index), start: Seeds::NOW - (86_400 * index) - 3600))
+      sent: Seeds.encounter(trips[member], number: format("MS%06d", index + 1),
+        length: length(index), start: Seeds::NOW - (86_400 * index) - 3600))
   end
 
   def walk(**query)
@@ -55,7 +72,10 @@ class FindsPageTest < Minitest::Test
   end
 
   def test_a_member_finds_only_fish_they_handled_and_filters_narrow_the_count
-    assert_equal((1..5).map { |serial| format("MS%06d", serial) }, walk(member_id: @member[:id], sort: "number", descending: false).map { |row| row[:number] })
+    assert_equal(
+      (1..5).map { |serial| format("MS%06d", serial) },
+      walk(member_id: @member[:id], sort: "number", descending: false).map { |row| row[:number] }
+    )
     assert_equal 2, @store.finds.page(state: "waiting")[:total]
     assert_equal 8, @store.finds.page(species_code: "seabass")[:total]
     assert_equal 0, @store.finds.page(search: "100%")[:total]

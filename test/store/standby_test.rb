@@ -15,9 +15,19 @@ class StandbyTest < Minitest::Test
     @primary = TestDatabase.fresh("voucher_standby")
     drop_slot
     pg("standby", NAME, "test")
-    read_url = IO.popen([PG, "url", NAME, "app"], &:read).strip.sub("///voucher?", "///voucher_standby?")
-    @db = Database.connect(TestDatabase.url("voucher_standby", role: Roles::APPLICATION), read_url:, max_connections: 3)
-    @follower = Database.connect(read_url.sub("user=#{Roles::APPLICATION}", "user=voucher"), max_connections: 1)
+    read_url =
+      IO.popen([PG, "url", NAME, "app"], &:read).strip.sub("///voucher?", "///voucher_standby?")
+    @db =
+      Database.connect(
+        TestDatabase.url("voucher_standby", role: Roles::APPLICATION),
+        read_url:,
+        max_connections: 3
+      )
+    @follower =
+      Database.connect(
+        read_url.sub("user=#{Roles::APPLICATION}", "user=voucher"),
+        max_connections: 1
+      )
     @clock = 0.0
     @standby = Store::Standby.new(@db, most_lag: 1.0, clock: -> { @clock += 3 })
   end
@@ -29,7 +39,12 @@ class StandbyTest < Minitest::Test
     drop_slot
   end
 
-  def drop_slot = @primary&.run("select pg_drop_replication_slot(slot_name) from pg_replication_slots where slot_name = '#{NAME}' and not active")
+  def drop_slot
+    @primary&.run(
+      "select pg_drop_replication_slot(slot_name) from pg_replication_slots where slot_name = " \
+        "'#{NAME}' and not active"
+    )
+  end
 
   # Which of the two answers.
   def who = @standby.reading { @db.get(Sequel.function(:pg_is_in_recovery)) } ? :standby : :primary
@@ -44,7 +59,11 @@ class StandbyTest < Minitest::Test
 
     assert_equal :standby, who
     assert(until_true { @standby.reading { @db[:waters].count } == 1 })
-    assert_equal(:primary, @db.transaction { who }, "what is in a transaction stays with what it writes")
+    assert_equal(
+      :primary,
+      @db.transaction { who },
+      "what is in a transaction stays with what it writes"
+    )
     @follower.get(Sequel.function(:pg_wal_replay_pause))
     @primary[:waters].insert(code: "two", name: "Two", kind: "sea")
     sleep 1.2

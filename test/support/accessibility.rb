@@ -6,7 +6,9 @@ module Accessibility
   LOOKS = %w[day dusk glare].freeze
 
   def assert_accessible(where)
-    page.execute_script("#{File.read(ENGINE)}; window.axe = axe") unless script("Boolean(window.axe)")
+    unless script("Boolean(window.axe)")
+      page.execute_script("#{File.read(ENGINE)}; window.axe = axe")
+    end
     LOOKS.each do |look|
       page.execute_script("document.documentElement.dataset.look = arguments[0]", look)
       found = page.evaluate_async_script(<<~JS)

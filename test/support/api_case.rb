@@ -12,8 +12,14 @@ class ApiCase < Minitest::Test
   PASSWORD = "correct horse tide"
 
   def self.config
-    @config ||= Config.from(ENV.to_h.merge("DATABASE_URL" => TestDatabase.url("voucher_unit"), "VOUCHER_VAR" => Dir.mktmpdir("voucher-test"),
-                                           "BASE_URL" => "http://example.org"))
+    @config ||=
+      Config.from(
+        ENV.to_h.merge(
+          "DATABASE_URL" => TestDatabase.url("voucher_unit"),
+          "VOUCHER_VAR" => Dir.mktmpdir("voucher-test"),
+          "BASE_URL" => "http://example.org"
+        )
+      )
   end
 
   def self.contract = @contract ||= Api::Contract.load
@@ -25,7 +31,10 @@ class ApiCase < Minitest::Test
   def self.files = @files ||= Application.files(config)
   def self.pictures = @pictures ||= Devices::PictureWorkshop.new
 
-  def self.application = @application ||= Application.build(config: ApiCase.config, db: TestDatabase.unit, files:, pictures:)
+  def self.application
+    @application ||=
+      Application.build(config: ApiCase.config, db: TestDatabase.unit, files:, pictures:)
+  end
 
   def app = ApiCase.application
   def db = TestDatabase.unit
@@ -35,17 +44,34 @@ class ApiCase < Minitest::Test
     CARRIER.letters.clear
     app
     hand_over_jobs(carrier: CARRIER)
-    @isolde = Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
-    @hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator", email: "hamish@marrow.example", password: PASSWORD)
+    @isolde =
+      Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
+    @hamish =
+      Seeds.member(
+        db,
+        "Hamish Torvald",
+        role: "coordinator",
+        email: "hamish@marrow.example",
+        password: PASSWORD
+      )
     Seeds.pouch(db, @isolde)
   end
 
-  def hand_over_jobs(carrier:) = Application.hand_over_jobs(config: ApiCase.config, db:, carrier:, files: ApiCase.files, pictures: ApiCase.pictures)
+  def hand_over_jobs(carrier:)
+    Application.hand_over_jobs(
+      config: ApiCase.config, db:, carrier:, files: ApiCase.files, pictures: ApiCase.pictures
+    )
+  end
 
   # Sends JSON with a fresh token and returns the parsed answer; checks the answer's form.
   def send_json(method, path, body = {}, headers = {})
     token = ask("/api/session").fetch("csrf_token")
-    send(method, path, body.is_a?(String) ? body : JSON.generate(body), { "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token, **headers })
+    send(
+      method,
+      path,
+      body.is_a?(String) ? body : JSON.generate(body),
+      { "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token, **headers }
+    )
     answer
   end
 
@@ -58,16 +84,29 @@ class ApiCase < Minitest::Test
     request = last_request
     operation = ApiCase.contract.operation(request.request_method, request.path)
     unless operation.is_a?(Symbol)
-      faults = ApiCase.contract.response_faults(operation, status: last_response.status, content_type: last_response.content_type, body: last_response.body)
+      faults =
+        ApiCase.contract.response_faults(
+          operation, status: last_response.status, content_type: last_response.content_type,
+          body: last_response.body
+        )
 
       assert_empty faults, "#{request.request_method} #{request.path} breaks the contract"
     end
-    last_response.content_type.to_s.start_with?("application/json") ? JSON.parse(last_response.body) : last_response.body
+    if last_response.content_type.to_s.start_with?("application/json")
+      JSON.parse(last_response.body)
+    else
+      last_response.body
+    end
   end
 
-  def sign_in(email = "isolde@marrow.example", password = PASSWORD) = send_json(:post, "/auth/login", { email:, password: })
+  def sign_in(email = "isolde@marrow.example", password = PASSWORD)
+    send_json(:post, "/auth/login", { email:, password: })
+  end
 
-  def put_encounter(sent, id: SecureRandom.uuid) = send_json(:put, "/api/encounters/#{id}", as_json(sent))
+  def put_encounter(sent, id: SecureRandom.uuid)
+    send_json(:put, "/api/encounters/#{id}", as_json(sent))
+  end
+
   def put_report(sent, id: SecureRandom.uuid) = send_json(:put, "/api/reports/#{id}", as_json(sent))
 
   # Times with their milliseconds, as the phone writes them.
@@ -84,10 +123,14 @@ class ApiCase < Minitest::Test
   def run_jobs
     # A job may queue another one.
     3.times do
-      db[:que_jobs].where(job_class: %w[Acts::ResetJob Acts::LetterJob Acts::SizeJob], finished_at: nil).where { run_at <= Time.now }.order(:id).each do |job|
-        Object.const_get(job[:job_class]).run(*JSON.parse(JSON.generate(job[:args])))
-        db[:que_jobs].where(id: job[:id]).delete
-      end
+      db[:que_jobs]
+        .where(job_class: %w[Acts::ResetJob Acts::LetterJob Acts::SizeJob], finished_at: nil)
+        .where { run_at <= Time.now }
+        .order(:id)
+        .each do |job|
+          Object.const_get(job[:job_class]).run(*JSON.parse(JSON.generate(job[:args])))
+          db[:que_jobs].where(id: job[:id]).delete
+        end
     end
   end
 end

@@ -5,11 +5,25 @@ require "capybara/minitest"
 require_relative "test_helper"
 
 Capybara.register_driver(:chromium) do |app|
-  Capybara::Cuprite::Driver.new(app, browser_path: "/usr/bin/chromium", headless: true, window_size: [1280, 800], process_timeout: 60, timeout: 20,
-                                     js_errors: true, pending_connection_errors: false,
-                                     browser_options: { "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "disable-background-networking" => nil,
-                                                        "disable-component-update" => nil, "disable-sync" => nil,
-                                                        "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1" })
+  Capybara::Cuprite::Driver.new(
+    app,
+    browser_path: "/usr/bin/chromium",
+    headless: true,
+    window_size: [1280, 800],
+    process_timeout: 60,
+    timeout: 20,
+    js_errors: true,
+    pending_connection_errors: false,
+    browser_options: {
+      "no-sandbox" => nil,
+      "disable-gpu" => nil,
+      "disable-quic" => nil,
+      "disable-background-networking" => nil,
+      "disable-component-update" => nil,
+      "disable-sync" => nil,
+      "host-resolver-rules" => "MAP * ~NOTFOUND, EXCLUDE 127.0.0.1"
+    }
+  )
 end
 Capybara.server = :puma, { Silent: true, Threads: "1:5" }
 Capybara.server_host = "127.0.0.1"
@@ -24,12 +38,23 @@ class BrowserCase < Minitest::Test
   include Capybara::Minitest::Assertions
 
   PASSWORD = "correct horse tide"
-  TABLES = %w[ledger_seals security_traces security_events row_changes letter_templates spans decisions queries corrections track_fixes live_taps live_fish held_encounters changes lockers
-              tag_batches letters
-              photos matches reports taggings stages encounter_versions encounter_records fish trips tag_custody tags tag_series
-              members accounts que_jobs].freeze
+  TABLES = %w[
+    ledger_seals security_traces security_events row_changes letter_templates spans decisions
+    queries corrections track_fixes live_taps live_fish held_encounters changes lockers tag_batches
+    letters photos matches reports taggings stages encounter_versions encounter_records fish trips
+    tag_custody tags tag_series members accounts que_jobs
+  ].freeze
 
-  def self.config = @config ||= Config.from(ENV.to_h.merge("DATABASE_URL" => TestDatabase.url("voucher_browser"), "VOUCHER_VAR" => Dir.mktmpdir("voucher-browser")))
+  def self.config
+    @config ||=
+      Config.from(
+        ENV.to_h.merge(
+          "DATABASE_URL" => TestDatabase.url("voucher_browser"),
+          "VOUCHER_VAR" => Dir.mktmpdir("voucher-browser")
+        )
+      )
+  end
+
   def self.files = @files ||= Application.files(config)
   def self.pictures = @pictures ||= Devices::PictureWorkshop.new
 
@@ -37,7 +62,12 @@ class BrowserCase < Minitest::Test
   def self.application
     @application ||= begin
       Seeds.catalogue(TestDatabase.browser)
-      Application.build(config:, db: Database.connect(TestDatabase.url("voucher_browser", role: Roles::APPLICATION)), files:, pictures:)
+      Application.build(
+        config:,
+        db: Database.connect(TestDatabase.url("voucher_browser", role: Roles::APPLICATION)),
+        files:,
+        pictures:
+      )
     end
   end
 
@@ -45,12 +75,23 @@ class BrowserCase < Minitest::Test
 
   def setup
     Capybara.app = BrowserCase.application
-    Application.hand_over_jobs(config: BrowserCase.config, db:, carrier: nil, files: BrowserCase.files, pictures: BrowserCase.pictures)
+    Application.hand_over_jobs(
+      config: BrowserCase.config, db:, carrier: nil, files: BrowserCase.files,
+      pictures: BrowserCase.pictures
+    )
     TestDatabase.empty(db, TABLES)
     # What the migration starts from; it names members, so it went with them.
     db[:house_rules].insert(version: 1, choices: Sequel.pg_jsonb({}), why: "What we start from.")
-    @isolde = Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
-    @hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator", email: "hamish@marrow.example", password: PASSWORD)
+    @isolde =
+      Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
+    @hamish =
+      Seeds.member(
+        db,
+        "Hamish Torvald",
+        role: "coordinator",
+        email: "hamish@marrow.example",
+        password: PASSWORD
+      )
     Seeds.pouch(db, @isolde)
     page.driver.resize(1280, 800)
   end
@@ -76,11 +117,17 @@ class BrowserCase < Minitest::Test
   end
 
   def as_phone
-    page.driver.browser.page.command("Emulation.setDeviceMetricsOverride", width: 390, height: 844, deviceScaleFactor: 1, mobile: true)
+    page.driver.browser.page.command(
+      "Emulation.setDeviceMetricsOverride", width: 390, height: 844, deviceScaleFactor: 1,
+      mobile: true
+    )
   end
 
   def as_small_phone
-    page.driver.browser.page.command("Emulation.setDeviceMetricsOverride", width: 320, height: 640, deviceScaleFactor: 1, mobile: true)
+    page.driver.browser.page.command(
+      "Emulation.setDeviceMetricsOverride", width: 320, height: 640, deviceScaleFactor: 1,
+      mobile: true
+    )
   end
 
   def wait_until(seconds: 10)

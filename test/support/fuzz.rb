@@ -3,24 +3,88 @@
 require "json"
 require "securerandom"
 
-# Requests made from the contract itself and then bent out of shape: for tests and for bench/fuzz.rb.
+# Requests made from the contract itself and then bent out of shape: for tests and for
+# bench/fuzz.rb.
 #
 #   fuzz = Fuzz.new(Api::Contract.load.document, seed: 1)
 #   fuzz.request -> { verb:, path:, body: String | nil, type:, headers: }
 class Fuzz
-  NASTY = [nil, true, false, 0, -1, 1, 0.5, -0.0, 2**31, 2**63, -(2**70), 1e308, "", " ", "a", "\0", "\u{FFFF}", "‮", "é" * 300, "'", "\"", "; drop table fish; --", "%", "_", "{{ x }}",
-           "<script>", "../../../../etc/passwd", "0000-00-00", "9999-12-31", "0000-01-01T00:00:00Z", "2026-02-30", "00:00:00Z", "MS000001", "MS00000?", "*", "[]", [], {}, [[]], [nil],
-           { "a" => {} }, "seabass", "sea", "2026-06-15", "x" * 5000].freeze
+  NASTY = [
+    nil, true, false, 0, -1, 1, 0.5, -0.0,
+    2**31,
+    2**63,
+    -(2**70),
+    1e308,
+    "",
+    " ",
+    "a",
+    "\0",
+    "\u{FFFF}",
+    "‮",
+    "é" * 300,
+    "'",
+    "\"",
+    "; drop table fish; --",
+    "%",
+    "_",
+    "{{ x }}",
+    "<script>",
+    "../../../../etc/passwd",
+    "0000-00-00",
+    "9999-12-31",
+    "0000-01-01T00:00:00Z",
+    "2026-02-30",
+    "00:00:00Z",
+    "MS000001",
+    "MS00000?",
+    "*",
+    "[]",
+    [],
+    {},
+    [[]],
+    [nil],
+    { "a" => {} },
+    "seabass",
+    "sea",
+    "2026-06-15",
+    "x" * 5000
+  ].freeze
   # What JSON allows and Ruby's writer does not write.
-  RAW = ["1e999", "-1e999", "\"\\ud800\"", "\"\\u0000\"", "1" * 400, "[[[[[[[[[[[[[[[[[[[[[[[[[]]]]]]]]]]]]]]]]]]]]]]]]]", "nul", "NaN", "{\"a\":1,\"a\":2}"].freeze
-  GARBAGE = ["", "{", "}", "null", "7", "\"x\"", "[]", "\xFF\xFE", "\0" * 50, "a=b&c=d", "<xml/>", "{" * 3000].freeze
-  FORMS = { "uuid" => -> { SecureRandom.uuid }, "date" => -> { "2026-0#{rand(1..9)}-1#{rand(0..9)}" }, "date-time" => -> { "2026-06-15T1#{rand(0..9)}:00:00Z" } }.freeze
+  RAW = [
+    "1e999",
+    "-1e999",
+    "\"\\ud800\"",
+    "\"\\u0000\"",
+    "1" * 400,
+    "[[[[[[[[[[[[[[[[[[[[[[[[[]]]]]]]]]]]]]]]]]]]]]]]]]",
+    "nul",
+    "NaN",
+    "{\"a\":1,\"a\":2}"
+  ].freeze
+  GARBAGE = [
+    "", "{", "}", "null", "7",
+    "\"x\"",
+    "[]",
+    "\xFF\xFE",
+    "\0" * 50,
+    "a=b&c=d",
+    "<xml/>",
+    "{" * 3000
+  ].freeze
+  FORMS = {
+    "uuid" => -> { SecureRandom.uuid },
+    "date" => -> { "2026-0#{rand(1..9)}-1#{rand(0..9)}" },
+    "date-time" => -> { "2026-06-15T1#{rand(0..9)}:00:00Z" }
+  }.freeze
   VERBS = %w[get put post patch delete].freeze
 
   def initialize(document, seed:, ids: {})
     @document = document
     @rng = Random.new(seed)
-    @operations = document["paths"].flat_map { |path, item| item.slice(*VERBS).map { |verb, spec| [verb, path, spec] } }
+    @operations =
+      document["paths"].flat_map do |path, item|
+        item.slice(*VERBS).map { |verb, spec| [verb, path, spec] }
+      end
     # { parameter or field name => [values that exist] }
     @ids = ids
   end
@@ -40,9 +104,19 @@ class Fuzz
 
   def address(path, spec)
     parameters = (spec["parameters"] || []).map { |one| one["$ref"] ? resolve(one["$ref"]) : one }
-    filled = path.gsub(/\{(\w+)\}/) { escape(parameter(parameters.find { |one| one["name"] == Regexp.last_match(1) }, Regexp.last_match(1))) }
-    asked = parameters.select { |one| one["in"] == "query" && (one["required"] ? chance(0.95) : chance(0.5)) }
-                      .map { |one| "#{one['name']}=#{escape(parameter(one, one['name']))}" }
+    filled =
+      path.gsub(/\{(\w+)\}/) do
+        escape(
+          parameter(
+            parameters.find { |one| one["name"] == Regexp.last_match(1) },
+            Regexp.last_match(1)
+          )
+        )
+      end
+    asked =
+      parameters
+        .select { |one| one["in"] == "query" && (one["required"] ? chance(0.95) : chance(0.5)) }
+        .map { |one| "#{one['name']}=#{escape(parameter(one, one['name']))}" }
     asked << "#{pick(%w[a before cursor limit])}=#{escape(pick(NASTY).to_s)}" if chance(0.1)
     asked << pick(["%", "%FF", "a=1&a=2", "a[]=1", "=", "&&&"]) if chance(0.03)
     asked.empty? ? filled : "#{filled}?#{asked.join('&')}"
@@ -55,20 +129,51 @@ class Fuzz
     example(spec ? spec["schema"] || {} : {}, name).to_s
   end
 
-  def escape(text) = text.to_s.dup.force_encoding("UTF-8").scrub("?").then { |clean| clean.empty? ? "%20" : clean.bytes.map { |byte| format("%%%02X", byte) }.join }
+  def escape(text)
+    text
+      .to_s
+      .dup
+      .force_encoding("UTF-8")
+      .scrub("?")
+      .then do |clean|
+        clean.empty? ? "%20" : clean.bytes.map { |byte| format("%%%02X", byte) }.join
+      end
+  end
 
   def headers
     return {} unless chance(0.05)
 
-    pick([{ "X-Forwarded-For" => "1.2.3.4" }, { "X-Report-Key" => "x" * 200 }, { "Accept" => "text/plain" }, { "If-None-Match" => "*" }, { "Range" => "bytes=0-1" },
-          { "Accept-Encoding" => "x" }])
+    pick(
+      [
+        { "X-Forwarded-For" => "1.2.3.4" },
+        { "X-Report-Key" => "x" * 200 },
+        { "Accept" => "text/plain" },
+        { "If-None-Match" => "*" },
+        { "Range" => "bytes=0-1" },
+        { "Accept-Encoding" => "x" }
+      ]
+    )
   end
 
   def body(spec)
     content = spec.dig("requestBody", "content")
     return { body: chance(0.05) ? pick(GARBAGE) : nil, type: "application/json" } if content.nil?
-    return { body: pick(GARBAGE).b + SecureRandom.bytes(@rng.rand(200)), type: "application/octet-stream" } if content.key?("application/octet-stream")
-    return { body: pick(GARBAGE), type: pick(["application/json", "text/plain", "application/x-www-form-urlencoded"]) } if chance(0.04)
+    if content.key?("application/octet-stream")
+      return (
+        {
+          body: pick(GARBAGE).b + SecureRandom.bytes(@rng.rand(200)),
+          type: "application/octet-stream"
+        }
+      )
+    end
+    if chance(0.04)
+      return (
+        {
+          body: pick(GARBAGE),
+          type: pick(%w[application/json text/plain application/x-www-form-urlencoded])
+        }
+      )
+    end
 
     value = bent(example(content.dig("application/json", "schema"), nil))
     { body: written(value), type: "application/json" }
@@ -85,19 +190,25 @@ class Fuzz
     schema = resolve(schema["$ref"]) while schema && schema["$ref"]
     return pick(NASTY) if schema.nil? || schema.empty? || depth > 8
     return pick(@ids[name]) if @ids[name] && chance(0.7)
-    return example(pick(schema["oneOf"] || schema["anyOf"] || schema["allOf"]), name, depth + 1) if schema["oneOf"] || schema["anyOf"] || schema["allOf"]
+    if schema["oneOf"] || schema["anyOf"] || schema["allOf"]
+      return example(pick(schema["oneOf"] || schema["anyOf"] || schema["allOf"]), name, depth + 1)
+    end
     return pick(schema["enum"]) if schema["enum"]
     return schema["const"] if schema.key?("const")
 
     kinds = Array(schema["type"] || "object")
-    kind = kinds == ["null"] || (kinds.include?("null") && chance(0.3)) ? "null" : pick(kinds - ["null"])
+    kind =
+      kinds == ["null"] || (kinds.include?("null") && chance(0.3)) ? "null" : pick(kinds - ["null"])
     of_kind(kind, schema, depth)
   end
 
   def of_kind(kind, schema, depth)
     case kind
     when "object" then object(schema, depth)
-    when "array" then Array.new(@rng.rand([schema["minItems"] || 0, 1].max..[schema["maxItems"] || 3, 3].min)) { example(schema["items"] || {}, nil, depth + 1) }
+    when "array" then Array.new(@rng.rand([schema["minItems"] || 0,
+      1].max..[schema["maxItems"] || 3, 3].min)) do
+      example(schema["items"] || {}, nil, depth + 1)
+    end
     when "integer" then number(schema).to_i
     when "number" then number(schema)
     when "boolean" then chance(0.5)
@@ -107,7 +218,8 @@ class Fuzz
 
   def object(schema, depth)
     (schema["properties"] || {}).each_with_object({}) do |(key, inner), made|
-      made[key] = example(inner, key, depth + 1) if (schema["required"] || []).include?(key) || chance(0.6)
+      made[key] = example(inner, key, depth + 1) if (schema["required"] || []).include?(key) ||
+        chance(0.6)
     end
   end
 
@@ -121,7 +233,12 @@ class Fuzz
     return FORMS[schema["format"]].call if FORMS.key?(schema["format"])
     return of_pattern(schema["pattern"]) if schema["pattern"]
 
-    pick(["MS000001", "seabass", "cutter_ledge", "a note", "boat", "x" * [schema["minLength"] || 1, 1].max])
+    pick(
+      [
+        "MS000001", "seabass", "cutter_ledge", "a note", "boat",
+        "x" * [schema["minLength"] || 1, 1].max
+      ]
+    )
   end
 
   def of_pattern(pattern)
@@ -142,8 +259,22 @@ class Fuzz
 
   def bend(value)
     case value
-    when Hash then value.empty? || chance(0.15) ? bend_hash(value) : pick(value.keys).then { |key| value.merge(key => bend(value[key])) }
-    when Array then value.empty? || chance(0.3) ? value + [pick(NASTY)] : value.dup.tap { |list| @rng.rand(list.size).then { |at| list[at] = bend(list[at]) } }
+    when Hash then if value.empty? || chance(0.15)
+                     bend_hash(value)
+                   else
+                     pick(value.keys).then do |key|
+                       value.merge(key => bend(value[key]))
+                     end
+    end
+    when Array then if value.empty? || chance(0.3)
+                      value + [pick(NASTY)]
+                    else
+                      value.dup.tap do |list|
+                        @rng.rand(list.size).then do |at|
+                          list[at] = bend(list[at])
+                        end
+                      end
+    end
     else pick(NASTY)
     end
   end
@@ -156,5 +287,7 @@ class Fuzz
     end
   end
 
-  def resolve(ref) = ref.delete_prefix("#/").split("/").reduce(@document) { |node, key| node.fetch(key) }
+  def resolve(ref)
+    ref.delete_prefix("#/").split("/").reduce(@document) { |node, key| node.fetch(key) }
+  end
 end

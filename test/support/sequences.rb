@@ -3,15 +3,17 @@
 require "open3"
 require "securerandom"
 
-# Random days of one tagger: touches on the Deck (the page's own functions, in Node), reloads, lost answers, late copies,
-# edits ashore between them. What was said is followed here by itself, and held against what the server has in the end.
+# Random days of one tagger: touches on the Deck (the page's own functions, in Node), reloads, lost
+# answers, late copies, edits ashore between them. What was said is followed here by itself, and
+# held against what the server has in the end.
 class Sequences
   ROOT = File.expand_path("../..", __dir__)
   # A few minutes before midnight where the angler is.
   START_MS = 1_779_663_420_000
   LENGTHS = %w[312 405 417 530 288].freeze
 
-  # What somebody said of one fish, touch by touch; nothing here knows how the Deck or the server work.
+  # What somebody said of one fish, touch by touch; nothing here knows how the Deck or the server
+  # work.
   Said = Struct.new(:id, :number, :touches, :words, :digits, :note, :ashore, :reopened, :void) do
     def ended? = %w[let_go kept].include?(stage)
     def stage = touches.reverse.find { |one| one != "tag_in" }
@@ -37,7 +39,22 @@ class Sequences
   # One day: a few fish, each with a few dozen touches, in any order that a person could make them.
   def day(trip)
     @trip = trip
-    ask("setting", { species_code: "seabass", card: { trip: { id: trip, water_temp_c: 13.5 }, rules: { version: 1, own_version: 0 } } })
+    ask(
+      "setting",
+      {
+        species_code: "seabass",
+        card: {
+          trip: {
+            id: trip,
+            water_temp_c: 13.5
+          },
+          rules: {
+            version: 1,
+            own_version: 0
+          }
+        }
+      }
+    )
     @at_ms = START_MS + @rng.rand(60_000)
     @outbox, @copies = {}, []
     @held = []
@@ -103,7 +120,9 @@ class Sequences
 
   def mark(said)
     in_hand = Core::Handling::Stages::MARKS["tag_in"].include?(said.stage)
-    return unless said.words.last.nil? && (in_hand || said.closed?) && !said.touches.include?("tag_in")
+    unless said.words.last.nil? && (in_hand || said.closed?) && !said.touches.include?("tag_in")
+      return
+    end
 
     said.touches << "tag_in" if in_hand
     said.words << :in
@@ -158,9 +177,17 @@ class Sequences
   def record(sent)
     @counts[:sent] += 1
     body = sent[:encounter]
-    read = -> { body.merge(stages: body[:stages].map { |tap| { act: tap[:act], at: Time.iso8601(tap[:at]) } }) }
-    told = Acts::RecordBatch.call(store: @store, member: @member, now: Time.at(@at_ms / 1000.0) + 60, bug: ->(error) { raise error },
-                                  records: [{ id: sent[:id], body:, read: }]).first
+    read = lambda do
+      body.merge(stages: body[:stages].map { |tap| { act: tap[:act], at: Time.iso8601(tap[:at]) } })
+    end
+    told =
+      Acts::RecordBatch.call(
+        store: @store,
+        member: @member,
+        now: Time.at(@at_ms / 1000.0) + 60,
+        bug: ->(error) { raise error },
+        records: [{ id: sent[:id], body:, read: }]
+      ).first
     @faults << [:held, told[:message], sent] if told[:answer] == "held"
   end
 
@@ -169,9 +196,18 @@ class Sequences
     return unless @store.encounters.find_for_update(said.id)
 
     @counts[:ashore] += 1
-    changes = [{ outcome: %w[strong slow].sample(random: @rng) }, { hook_place: %w[lip roof].sample(random: @rng) }].sample(random: @rng)
+    changes = [
+      { outcome: %w[strong slow].sample(random: @rng) },
+      { hook_place: %w[lip roof].sample(random: @rng) }
+    ].sample(random: @rng)
     said.ashore.merge!(changes)
-    Acts::CorrectEncounter.call(store: @store, member: @member, id: said.id, changes:, now: Time.at(@at_ms / 1000.0))
+    Acts::CorrectEncounter.call(
+      store: @store,
+      member: @member,
+      id: said.id,
+      changes:,
+      now: Time.at(@at_ms / 1000.0)
+    )
   end
 
   def come_home
@@ -193,15 +229,22 @@ class Sequences
     # Opened again and left open: the server has it as it was closed last.
     return unless said.ended?
 
-    wanted = { kind: said.tagged? ? "tagged" : "untagged", length_mm: said.digits&.to_i, note: said.note, voided_at: nil,
-               **said.ashore }
+    wanted = {
+      kind: said.tagged? ? "tagged" : "untagged",
+      length_mm: said.digits&.to_i,
+      note: said.note,
+      voided_at: nil,
+      **said.ashore
+    }
     wrong = wanted.reject { |field, value| row[field] == value }
     @faults << [:differs, wrong, row.slice(*wrong.keys), said.to_a] unless wrong.empty?
     numbers = @store.fish.tags_at(said.id)
     @faults << [:tags, numbers, said.to_a] unless numbers == (said.tagged? ? [said.number] : [])
     @faults << [:collides, row[:collisions].to_a, said.to_a] if row[:collisions].to_a.any?
     asks = said.words.empty? && said.touches.last == "let_go" ? said.number : nil
-    @faults << [:question, row[:tag_question], said.to_a] if asks != row[:tag_question] && said.words.empty?
+    return unless asks != row[:tag_question] && said.words.empty?
+
+    @faults << [:question, row[:tag_question], said.to_a]
   end
 
   def void_or_missing(said, row)
@@ -213,11 +256,16 @@ class Sequences
   # Printed = in pouch + in fish, each tag as its last line says, and in no more than one fish.
   def ledger
     states = @db[:tags].select_hash(:number, :state)
-    inside = @db[:taggings].join(:encounters, id: :encounter_id).where(ended_at: nil).select_map(:tag_number)
+    inside =
+      @db[:taggings]
+        .join(:encounters, id: :encounter_id)
+        .where(ended_at: nil)
+        .select_map(:tag_number)
     applied = states.select { |_number, state| state == "applied" }.keys
     @faults << [:ledger, applied - inside, inside - applied] unless applied.sort == inside.sort
     last = @db[:tag_custody].order(:id).select_hash(:tag_number, :act)
-    wrong = last.reject { |number, act| Store::Custody::STATE_AFTER.fetch(act) == states.fetch(number) }
+    wrong =
+      last.reject { |number, act| Store::Custody::STATE_AFTER.fetch(act) == states.fetch(number) }
     @faults << [:custody, wrong] unless wrong.empty?
   end
 end

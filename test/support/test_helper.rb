@@ -18,7 +18,10 @@ module TestDatabase
   def browser = @browser ||= fresh("voucher_browser")
 
   def url(name, role: nil)
-    ENV.fetch("TEST_DATABASE_URL").sub("///voucher?", "///#{name}?").then { |url| role ? url.sub("user=voucher", "user=#{role}") : url }
+    ENV
+      .fetch("TEST_DATABASE_URL")
+      .sub("///voucher?", "///#{name}?")
+      .then { |url| role ? url.sub("user=voucher", "user=#{role}") : url }
   end
 
   # Ledgers are never emptied; a test between two walks has to.

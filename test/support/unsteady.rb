@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# A server on a bad line, for the browser tests: it drops answers after the work is done, dies in the middle of a batch,
-# or is not our server at all (mode: a block that gets the request and the application, and answers).
+# A server on a bad line, for the browser tests: it drops answers after the work is done, dies in
+# the middle of a batch, or is not our server at all (mode: a block that gets the request and the
+# application, and answers).
 class Unsteady
   # Not an error that anybody answers: the machine is off.
   class PowerGone < Exception; end # rubocop:disable Lint/InheritException
@@ -31,7 +32,11 @@ class Unsteady
   def dying(&)
     real = Acts::RecordEncounter.method(:call)
     calls = 0
-    Acts::RecordEncounter.stub(:call, ->(**given) { (calls += 1) > 2 ? raise(PowerGone) : real.call(**given) }, &)
+    Acts::RecordEncounter.stub(
+      :call,
+      ->(**given) { (calls += 1) > 2 ? raise(PowerGone) : real.call(**given) },
+      &
+    )
   rescue PowerGone
     nil
   end

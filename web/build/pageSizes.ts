@@ -14,7 +14,10 @@ interface PageBudget {
 
 const COMPRESSIBLE = /\.(js|css|html|svg|json|geojson)$/
 
-/** Compresses the built files once, prints what each page costs on its first load, and fails beyond its limit. */
+/**
+ * Compresses the built files once, prints what each page costs on its first load, and fails beyond
+ * its limit.
+ */
 export function pageSizes(pages: Record<string, PageBudget>): Plugin {
   let outDir = ''
   return {
@@ -23,13 +26,18 @@ export function pageSizes(pages: Record<string, PageBudget>): Plugin {
     configResolved: (config) => void (outDir = join(config.root, config.build.outDir)),
     closeBundle() {
       const sizes = compress(outDir)
-      const manifest = JSON.parse(readFileSync(join(outDir, '.vite/manifest.json'), 'utf8')) as Manifest
+      const manifest = JSON.parse(
+        readFileSync(join(outDir, '.vite/manifest.json'), 'utf8'),
+      ) as Manifest
       for (const [name, page] of Object.entries(pages)) {
         const files = new Set<string>()
-        for (const entry of ['index.html', page.entry, ...page.with]) collect(manifest, entry, files)
+        for (const entry of ['index.html', page.entry, ...page.with])
+          collect(manifest, entry, files)
         for (const worker of page.workers ?? []) files.add(workerFile([...sizes.keys()], worker))
         const kb = [...files].reduce((sum, file) => sum + (sizes.get(file) ?? 0), 0) / 1000
-        console.log(`page ${name}: ${kb.toFixed(0)} kB of script and style compressed (limit ${page.limitKb})`)
+        console.log(
+          `page ${name}: ${kb.toFixed(0)} kB of script and style compressed (limit ${page.limitKb})`,
+        )
         if (kb > page.limitKb) throw new Error(`page ${name} is larger than its limit`)
       }
     },
@@ -46,8 +54,11 @@ function collect(manifest: Manifest, key: string, files: Set<string>) {
 }
 
 function workerFile(names: string[], worker: string): string {
-  const [file, ...more] = names.filter((name) => name.startsWith(`assets/${worker}-`) && name.endsWith('.js'))
-  if (!file || more.length) throw new Error(`${more.length ? 'several files are' : 'no file is'} the worker ${worker}`)
+  const [file, ...more] = names.filter(
+    (name) => name.startsWith(`assets/${worker}-`) && name.endsWith('.js'),
+  )
+  if (!file || more.length)
+    throw new Error(`${more.length ? 'several files are' : 'no file is'} the worker ${worker}`)
   return file
 }
 

@@ -25,7 +25,8 @@ window.addEventListener('voucher:bug', () => (bug.value = true))
     <button type="button" @click="bug = false">Close</button>
   </div>
   <p v-if="secondFactor === 'needed' && $route.path !== '/you'" class="bug" role="status">
-    Coordinators sign in with a second factor here. <RouterLink to="/you">Set one up</RouterLink> before you go on.
+    Coordinators sign in with a second factor here.
+    <RouterLink to="/you">Set one up</RouterLink> before you go on.
   </p>
   <main id="main">
     <RouterView />

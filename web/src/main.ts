@@ -15,5 +15,6 @@ app.config.errorHandler = (error) => {
   window.dispatchEvent(new CustomEvent('voucher:bug'))
 }
 app.use(createPinia()).use(router).directive('cards', cards)
-// A task of its own, so that a slow phone answers a touch between reading the scripts and drawing the page.
+// A task of its own, so that a slow phone answers a touch between reading the scripts and drawing
+// the page.
 setTimeout(() => app.mount('#app'))

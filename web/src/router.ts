@@ -16,36 +16,158 @@ export const router = createRouter({
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   routes: [
     { path: '/', redirect: '/ready' },
-    { path: '/ready', component: () => import('./places/ready/ReadyPage.vue'), meta: { title: 'Ready' } },
-    { path: '/ready/locker', component: () => import('./places/ready/LockerPage.vue'), meta: { title: 'Kit locker' } },
-    { path: '/guide/:guild?', component: () => import('./places/ready/GuidePage.vue'), props: true, meta: { title: 'Handling guide' } },
+    {
+      path: '/ready',
+      component: () => import('./places/ready/ReadyPage.vue'),
+      meta: { title: 'Ready' },
+    },
+    {
+      path: '/ready/locker',
+      component: () => import('./places/ready/LockerPage.vue'),
+      meta: { title: 'Kit locker' },
+    },
+    {
+      path: '/guide/:guild?',
+      component: () => import('./places/ready/GuidePage.vue'),
+      props: true,
+      meta: { title: 'Handling guide' },
+    },
     { path: '/office', redirect: '/office/house-rules' },
-    { path: '/office/house-rules', component: () => import('./places/office/HouseRulesPage.vue'), meta: { title: 'House rules' } },
-    { path: '/office/tags', component: () => import('./places/office/TagsPage.vue'), meta: { title: 'Tags' } },
-    { path: '/office/members', component: () => import('./places/office/MembersPage.vue'), meta: { title: 'Members', coordinator: true } },
-    { path: '/office/species', component: () => import('./places/office/SpeciesPage.vue'), meta: { title: 'Species and law', coordinator: true } },
-    { path: '/office/waters', component: () => import('./places/office/WatersPage.vue'), meta: { title: 'Programme and waters', coordinator: true } },
-    { path: '/office/sign-ins', component: () => import('./places/office/SignInsPage.vue'), meta: { title: 'Sign-ins', coordinator: true } },
-    { path: '/office/letters', component: () => import('./places/office/LettersPage.vue'), meta: { title: 'Letters', coordinator: true } },
-    { path: '/office/changes', component: () => import('./places/office/ChangesPage.vue'), meta: { title: 'Who changed what', coordinator: true } },
-    { path: '/sign-in', component: () => import('./places/people/SignInPage.vue'), meta: { title: 'Sign in', open: true } },
-    { path: '/new-password', component: () => import('./places/people/NewPasswordPage.vue'), meta: { title: 'New password', open: true } },
-    { path: '/new-address', component: () => import('./places/people/NewAddressPage.vue'), meta: { title: 'New address', open: true } },
-    { path: '/you', component: () => import('./places/people/YouPage.vue'), meta: { title: 'You' } },
-    { path: '/deck', component: () => import('./places/deck/DeckPage.vue'), meta: { title: 'Deck' } },
-    { path: '/crew/:crewKey', component: () => import('./places/deck/CrewPage.vue'), props: true, meta: { title: 'Crew', open: true } },
-    { path: '/dockside', component: () => import('./places/dockside/TripsPage.vue'), meta: { title: 'Dockside' } },
-    { path: '/dockside/season', component: () => import('./places/dockside/SeasonPage.vue'), meta: { title: 'How did I do' } },
-    { path: '/dockside/sheet', component: () => import('./places/dockside/SheetPage.vue'), meta: { title: 'From paper' } },
-    { path: '/dockside/:tripId', component: () => import('./places/dockside/TripPage.vue'), props: true, meta: { title: 'Dockside' } },
-    { path: '/dockside/:tripId/bench/:photoId', component: () => import('./places/dockside/BenchPage.vue'), props: true, meta: { title: 'Photo bench' } },
-    { path: '/finds', component: () => import('./places/finds/FindsPage.vue'), meta: { title: 'Finds' } },
-    { path: '/finds/desk', component: () => import('./places/finds/DeskPage.vue'), meta: { title: 'Judgement desk', coordinator: true } },
-    { path: '/finds/doubts', component: () => import('./places/finds/DoubtsPage.vue'), meta: { title: 'Doubts', coordinator: true } },
-    { path: '/finds/others', component: () => import('./places/finds/OtherTagsPage.vue'), meta: { title: 'Tags of others', coordinator: true } },
-    { path: '/report/:reportId?', component: () => import('./places/finds/ReportPage.vue'), props: true, meta: { title: 'Report a tag', open: true } },
-    { path: '/story/:storyKey', component: () => import('./places/finds/StoryPage.vue'), props: true, meta: { title: 'A fish’s story', open: true } },
-    { path: '/:rest(.*)*', component: () => import('./places/people/NowherePage.vue'), meta: { title: 'Not here', open: true } },
+    {
+      path: '/office/house-rules',
+      component: () => import('./places/office/HouseRulesPage.vue'),
+      meta: { title: 'House rules' },
+    },
+    {
+      path: '/office/tags',
+      component: () => import('./places/office/TagsPage.vue'),
+      meta: { title: 'Tags' },
+    },
+    {
+      path: '/office/members',
+      component: () => import('./places/office/MembersPage.vue'),
+      meta: { title: 'Members', coordinator: true },
+    },
+    {
+      path: '/office/species',
+      component: () => import('./places/office/SpeciesPage.vue'),
+      meta: { title: 'Species and law', coordinator: true },
+    },
+    {
+      path: '/office/waters',
+      component: () => import('./places/office/WatersPage.vue'),
+      meta: { title: 'Programme and waters', coordinator: true },
+    },
+    {
+      path: '/office/sign-ins',
+      component: () => import('./places/office/SignInsPage.vue'),
+      meta: { title: 'Sign-ins', coordinator: true },
+    },
+    {
+      path: '/office/letters',
+      component: () => import('./places/office/LettersPage.vue'),
+      meta: { title: 'Letters', coordinator: true },
+    },
+    {
+      path: '/office/changes',
+      component: () => import('./places/office/ChangesPage.vue'),
+      meta: { title: 'Who changed what', coordinator: true },
+    },
+    {
+      path: '/sign-in',
+      component: () => import('./places/people/SignInPage.vue'),
+      meta: { title: 'Sign in', open: true },
+    },
+    {
+      path: '/new-password',
+      component: () => import('./places/people/NewPasswordPage.vue'),
+      meta: { title: 'New password', open: true },
+    },
+    {
+      path: '/new-address',
+      component: () => import('./places/people/NewAddressPage.vue'),
+      meta: { title: 'New address', open: true },
+    },
+    {
+      path: '/you',
+      component: () => import('./places/people/YouPage.vue'),
+      meta: { title: 'You' },
+    },
+    {
+      path: '/deck',
+      component: () => import('./places/deck/DeckPage.vue'),
+      meta: { title: 'Deck' },
+    },
+    {
+      path: '/crew/:crewKey',
+      component: () => import('./places/deck/CrewPage.vue'),
+      props: true,
+      meta: { title: 'Crew', open: true },
+    },
+    {
+      path: '/dockside',
+      component: () => import('./places/dockside/TripsPage.vue'),
+      meta: { title: 'Dockside' },
+    },
+    {
+      path: '/dockside/season',
+      component: () => import('./places/dockside/SeasonPage.vue'),
+      meta: { title: 'How did I do' },
+    },
+    {
+      path: '/dockside/sheet',
+      component: () => import('./places/dockside/SheetPage.vue'),
+      meta: { title: 'From paper' },
+    },
+    {
+      path: '/dockside/:tripId',
+      component: () => import('./places/dockside/TripPage.vue'),
+      props: true,
+      meta: { title: 'Dockside' },
+    },
+    {
+      path: '/dockside/:tripId/bench/:photoId',
+      component: () => import('./places/dockside/BenchPage.vue'),
+      props: true,
+      meta: { title: 'Photo bench' },
+    },
+    {
+      path: '/finds',
+      component: () => import('./places/finds/FindsPage.vue'),
+      meta: { title: 'Finds' },
+    },
+    {
+      path: '/finds/desk',
+      component: () => import('./places/finds/DeskPage.vue'),
+      meta: { title: 'Judgement desk', coordinator: true },
+    },
+    {
+      path: '/finds/doubts',
+      component: () => import('./places/finds/DoubtsPage.vue'),
+      meta: { title: 'Doubts', coordinator: true },
+    },
+    {
+      path: '/finds/others',
+      component: () => import('./places/finds/OtherTagsPage.vue'),
+      meta: { title: 'Tags of others', coordinator: true },
+    },
+    {
+      path: '/report/:reportId?',
+      component: () => import('./places/finds/ReportPage.vue'),
+      props: true,
+      meta: { title: 'Report a tag', open: true },
+    },
+    {
+      path: '/story/:storyKey',
+      component: () => import('./places/finds/StoryPage.vue'),
+      props: true,
+      meta: { title: 'A fish’s story', open: true },
+    },
+    {
+      path: '/:rest(.*)*',
+      component: () => import('./places/people/NowherePage.vue'),
+      meta: { title: 'Not here', open: true },
+    },
   ],
 })
 
@@ -55,7 +177,8 @@ router.beforeEach(async (to) => {
   const known = session.known ? null : session.load()
   if (to.meta.open) return
   await known
-  if (!to.meta.open && !session.member && !(to.path === '/deck' && session.last)) return { path: '/sign-in', query: { then: to.fullPath } }
+  if (!to.meta.open && !session.member && !(to.path === '/deck' && session.last))
+    return { path: '/sign-in', query: { then: to.fullPath } }
   if (to.meta.coordinator && !session.isCoordinator) return '/office/house-rules'
 })
 

@@ -9,9 +9,17 @@ class AdviceTest < Minitest::Test
   # In the stage that is named, tagged where a tag may go in.
   def lines(stage, what = Fish::BASS, rules: Core::Protocol::HouseRules.default, tag: true, **seen)
     acts = stage == "start" ? [] : WAY[0..WAY.index(stage)]
-    situation = Fish.situation(what, rules:, taps: Fish.taps(*acts), now_ms: 4000, water_temp_c: 12, **seen)
+    situation =
+      Fish.situation(what, rules:, taps: Fish.taps(*acts), now_ms: 4000, water_temp_c: 12, **seen)
     air_budget = Core::Handling::AirBudget.for(situation)
-    tagging = Core::Handling::TagDecision.advise(situation, score: Core::Handling::Caution.score(situation), air_budget:, authorised: true, tag_in_hand: tag)
+    tagging =
+      Core::Handling::TagDecision.advise(
+        situation,
+        score: Core::Handling::Caution.score(situation),
+        air_budget:,
+        authorised: true,
+        tag_in_hand: tag
+      )
     Advice.lines(situation, tagging:)
   end
 
@@ -19,7 +27,9 @@ class AdviceTest < Minitest::Test
 
   def test_every_stage_has_something_to_say_and_never_more_than_three
     [Fish::BASS, Fish::TROUT, Fish::SHARK, Fish::STURGEON, Fish::DEEP].each do |what|
-      ["start", *WAY].each { |stage| assert_includes 1..3, lines(stage, what).size, "#{what.code} #{stage}" }
+      ["start", *WAY].each do |stage|
+        assert_includes 1..3, lines(stage, what).size, "#{what.code} #{stage}"
+      end
     end
 
     assert_equal %i[barbs fight net], keys("start")
@@ -30,7 +40,16 @@ class AdviceTest < Minitest::Test
   end
 
   def test_danger_comes_first
-    told = keys("lifted", Fish::DEEP, hook_place: "gill", bleeding: "heavy", pressure_signs: %w[swollen], depth_m: 40, water_temp_c: 25)
+    told =
+      keys(
+        "lifted",
+        Fish::DEEP,
+        hook_place: "gill",
+        bleeding: "heavy",
+        pressure_signs: %w[swollen],
+        depth_m: 40,
+        water_temp_c: 25
+      )
 
     assert_equal %i[heavy_bleeding gill no_lift], told
   end
@@ -54,12 +73,19 @@ class AdviceTest < Minitest::Test
     assert_includes keys("in_net", rules: Fish.rules(tag_place: :always_in_water)), :tag_in_water
     in_it = Fish.situation(Fish::TROUT, taps: Fish.taps("in_net", "tag_in"), now_ms: 4000, **warm)
 
-    refute_includes Advice.lines(in_it, tagging: { advice: :tag, where: :water }).map(&:key), :tag_in_water
+    refute_includes Advice.lines(in_it, tagging: { advice: :tag, where: :water }).map(&:key),
+      :tag_in_water
   end
 
   def test_the_order_on_the_mat_leaves_out_a_tag_that_is_not_put_in_there
-    assert_match(/: measure, tag, weigh, photo,/, lines("lifted").find { |line| line.key == :surface }.text)
-    assert_match(/: measure, weigh, photo,/, lines("lifted", tag: false).find { |line| line.key == :surface }.text)
+    assert_match(
+      /: measure, tag, weigh, photo,/,
+      lines("lifted").find { |line| line.key == :surface }.text
+    )
+    assert_match(
+      /: measure, weigh, photo,/,
+      lines("lifted", tag: false).find { |line| line.key == :surface }.text
+    )
   end
 
   def test_a_stomach_out_without_depth_asks_for_no_descender
@@ -67,17 +93,28 @@ class AdviceTest < Minitest::Test
 
     assert_equal %i[deep_hook stomach], keys("in_net", Fish::DEEP, depth_m: 4, **out).first(2)
     assert_equal %i[deep_hook pressure stomach], keys("in_net", Fish::DEEP, depth_m: 40, **out)
-    assert_match(/tuck it back/, lines("in_net", Fish::DEEP, rules: Fish.rules(stomach: :tuck), depth_m: 4, **out)[1].text)
-    assert_match(/venting is for those trained/, lines("in_net", Fish::DEEP, rules: Fish.rules(pressure: :vent), depth_m: 40, **out)[1].text)
+    assert_match(
+      /tuck it back/,
+      lines("in_net", Fish::DEEP, rules: Fish.rules(stomach: :tuck), depth_m: 4, **out)[1].text
+    )
+    assert_match(
+      /venting is for those trained/,
+      lines("in_net", Fish::DEEP, rules: Fish.rules(pressure: :vent), depth_m: 40, **out)[1].text
+    )
   end
 
   def test_no_tool_is_named_that_the_house_does_not_use
     flathead = Fish.species(Fish::BASS, guild_key: "flat_headed_ambusher")
-    held = ->(touch) { lines("lifted", flathead, rules: Fish.rules(touch:)).find { |line| line.key == :hold }.text }
+    held = lambda do |touch|
+      lines("lifted", flathead, rules: Fish.rules(touch:)).find { |line| line.key == :hold }.text
+    end
 
     assert_match(/wet glove/, held.call(:gloves_at_jaw))
     %i[bare_hands no_gloves].each { |touch| refute_match(/glove/, held.call(touch)) }
-    assert_match(/in the cradle:/, lines("in_net", Fish::TROUT, rules: Fish.rules(net: :by_hand), water_temp_c: 17)[1].text)
+    assert_match(
+      /in the cradle:/,
+      lines("in_net", Fish::TROUT, rules: Fish.rules(net: :by_hand), water_temp_c: 17)[1].text
+    )
   end
 
   def test_a_jaw_is_held_only_where_there_is_one
@@ -85,7 +122,15 @@ class AdviceTest < Minitest::Test
 
     assert_match(/by the jaw while small/, lines("lifted", rules: jaw).first.text)
     assert_match(/belly or tail wrist/, lines("lifted", Fish::TROUT, rules: jaw).first.text)
-    assert_match(/one behind the head/, lines("lifted", Fish::SHARK, rules: Fish.rules(hold: :fin_roots), **Fish.measured(700, kind: "TL")).first.text)
+    assert_match(
+      /one behind the head/,
+      lines(
+        "lifted",
+        Fish::SHARK,
+        rules: Fish.rules(hold: :fin_roots),
+        **Fish.measured(700, kind: "TL")
+      ).first.text
+    )
   end
 end
 
@@ -94,43 +139,108 @@ class HouseRulesTest < Minitest::Test
 
   def test_what_harms_is_never_a_house_rule_and_a_member_is_never_laxer
     [%i[stomach puncture], %i[pressure leave], %i[revive to_and_fro]].each do |question, school|
-      assert_equal :never_allowed, assert_raises(Core::InvalidInput) { Rules.new(version: 2, choices: { question => { school: } }) }.code
+      assert_equal :never_allowed,
+        assert_raises(Core::InvalidInput) {
+          Rules.new(version: 2, choices: { question => { school: } })
+        }.code
     end
     assert_equal :keep_wet, Rules.default.stricter({ air: "keep_wet" }).school(:air)
-    assert_equal :laxer_than_house, assert_raises(Core::InvalidInput) { Rules.default.stricter({ air: "brief" }) }.code
-    assert_equal :unknown_question, assert_raises(Core::InvalidInput) { Rules.new(version: 2, choices: { colour: { school: :green } }) }.code
+    assert_equal :laxer_than_house,
+      assert_raises(Core::InvalidInput) { Rules.default.stricter({ air: "brief" }) }.code
+    assert_equal :unknown_question,
+      assert_raises(Core::InvalidInput) {
+        Rules.new(version: 2, choices: { colour: { school: :green } })
+      }.code
   end
 
   # A choice of one's own that the house has overtaken since falls back to the house's.
   def test_own_choices_stand_only_while_they_are_stricter
     own = { air: "balanced", wound: "none" }
-    under = ->(**house) { Rules.new(version: 3, choices: house.to_h { |key, school| [key, { school: }] }).with_own(own, own_version: 4) }
+    under = lambda do |**house|
+      Rules.new(version: 3, choices: house.to_h { |key, school| [key, { school: }] }).with_own(
+        own,
+        own_version: 4
+      )
+    end
 
-    assert_equal([3, 4, :balanced], under.call(air: :brief).then { |rules| [rules.version, rules.own_version, rules.school(:air)] })
+    assert_equal(
+      [3, 4, :balanced],
+      under
+        .call(air: :brief)
+        .then { |rules| [rules.version, rules.own_version, rules.school(:air)] }
+    )
     assert_equal :keep_wet, under.call(air: :keep_wet).school(:air)
   end
 
   def test_a_guild_may_have_its_own_school
-    rules = Rules.new(version: 2, choices: { air: { school: :brief, guilds: { trout_and_salmon: :keep_wet } } })
+    rules =
+      Rules.new(
+        version: 2,
+        choices: {
+          air: {
+            school: :brief,
+            guilds: {
+              trout_and_salmon: :keep_wet
+            }
+          }
+        }
+      )
 
-    assert_equal [10, 30], [rules.air_base_seconds(:fragile, :trout_and_salmon), rules.air_base_seconds(:ordinary, :bass_like)]
+    assert_equal [10, 30],
+      [
+        rules.air_base_seconds(:fragile, :trout_and_salmon),
+        rules.air_base_seconds(:ordinary, :bass_like)
+      ]
     assert_equal :surface_release, Rules.default.school(:net, :trout_and_salmon)
   end
 end
 
 # The door itself: a card as it comes over the wire, a record in hand, one answer.
 class FieldTest < Minitest::Test
-  CARD = { trip: { held_on: "2026-08-01", water_temp_c: 14.5, water_kind: "sea" }, rules: { version: 3, own_version: 0, choices: {} }, laws: [], trained_to_vent: false,
-           authorisation: { verdict: "ok", text: "" }, tagging_seconds: { fragile: 12.0 }, species: [Fish::BASS, Fish::TROUT, Fish::SHARK].map(&:to_h) }.freeze
+  CARD = {
+    trip: {
+      held_on: "2026-08-01",
+      water_temp_c: 14.5,
+      water_kind: "sea"
+    },
+    rules: {
+      version: 3,
+      own_version: 0,
+      choices: {}
+    },
+    laws: [],
+    trained_to_vent: false,
+    authorisation: {
+      verdict: "ok",
+      text: ""
+    },
+    tagging_seconds: {
+      fragile: 12.0
+    },
+    species: [Fish::BASS, Fish::TROUT, Fish::SHARK].map(&:to_h)
+  }.freeze
 
   def field(**change) = Core::Field.new(CARD.merge(change))
 
   def test_one_question_answers_everything_about_a_fish_in_hand
-    told = field.fish({ species_code: "bass", taps: Fish.taps("fish_on", ["in_net", 30_000], ["lifted", 60_000]), has_tag: true, hook_place: "lip" }, now_ms: 64_000)
+    told =
+      field.fish(
+        {
+          species_code: "bass",
+          taps: Fish.taps("fish_on", ["in_net", 30_000], ["lifted", 60_000]),
+          has_tag: true,
+          hook_place: "lip"
+        },
+        now_ms: 64_000
+      )
 
     assert_equal ["lifted", 60_000, true], told.values_at(:stage, :since_ms, :out)
-    assert_equal [20, 40, 0.0, 20], told[:air].values_at(:one_lift_seconds, :total_seconds, :before_seconds, :this_lift_seconds)
-    assert_equal ["cool water, 14.5 °C", :tag, :board, 0], [told[:air][:reasons].last, *told[:tagging].values_at(:advice, :where), told[:score][:points]]
+    assert_equal [20, 40, 0.0, 20],
+      told[:air].values_at(
+        :one_lift_seconds, :total_seconds, :before_seconds, :this_lift_seconds
+      )
+    assert_equal ["cool water, 14.5 °C", :tag, :board, 0],
+      [told[:air][:reasons].last, *told[:tagging].values_at(:advice, :where), told[:score][:points]]
     assert_equal 3, told[:lines].size
     assert_equal "no law entered; local rules decide", told[:keep][:text]
   end
@@ -138,36 +248,79 @@ class FieldTest < Minitest::Test
   def test_the_record_own_reading_comes_before_the_trips
     told = ->(record) { field.fish({ species_code: "trout", has_tag: true, **record }) }
 
-    assert_equal [10, :water], [told.call({})[:air][:one_lift_seconds], told.call({})[:tagging][:where]], "an own median of 12 s does not fit into 10"
-    assert_equal([0, true], told.call({ water_temp_c: 16.0 })[:air].then { |air| [air[:one_lift_seconds], !air[:no_lift].nil?] })
+    assert_equal [10, :water],
+      [told.call({})[:air][:one_lift_seconds], told.call({})[:tagging][:where]],
+      "an own median of 12 s does not fit into 10"
+    assert_equal(
+      [0, true],
+      told.call({ water_temp_c: 16.0 })[:air].then do |air|
+        [air[:one_lift_seconds], !air[:no_lift].nil?]
+      end
+    )
     assert_nil told.call({ species_code: "hound" })[:descender]
   end
 
   def test_the_law_and_the_permit_on_the_card_count
-    law = { species_code: "bass", min_mm: 420, length_kind: "FL", season: nil, in_water_only_mm: nil, max_mm: nil, bag_limit: nil, authority: "Office", checked_on: "2026-01-01" }
-    told = field(laws: [law], authorisation: { verdict: "stop", text: "" }).fish({ species_code: "bass", has_tag: true, **Fish.measured(400) }, units: "imperial")
+    law = {
+      species_code: "bass",
+      min_mm: 420,
+      length_kind: "FL",
+      season: nil,
+      in_water_only_mm: nil,
+      max_mm: nil,
+      bag_limit: nil,
+      authority: "Office",
+      checked_on: "2026-01-01"
+    }
+    told =
+      field(laws: [law], authorisation: { verdict: "stop", text: "" }).fish(
+        { species_code: "bass", has_tag: true, **Fish.measured(400) },
+        units: "imperial"
+      )
 
-    assert_equal ["under 16.5 in: let it go", ["you may not tag"]], [told[:keep][:text], told[:tagging][:reasons]]
+    assert_equal ["under 16.5 " \
+      "in: let it go", ["you may not tag"]], [told[:keep][:text], told[:tagging][:reasons]]
   end
 
   # As it is typed, digit by digit, in the person's own unit.
   def test_a_length_as_it_is_typed
-    told = ->(value, unit) { field.fish({ species_code: "bass", has_tag: true, length: { value:, unit:, kind: "FL", how: "board" } })[:tagging][:reasons] }
+    told = lambda do |value, unit|
+      field.fish(
+        { species_code: "bass", has_tag: true, length: { value:, unit:, kind: "FL", how: "board" } }
+      )[
+        :tagging
+      ][
+        :reasons
+      ]
+    end
 
-    assert_equal [[], ["it is shorter than 30.0 cm"], [], []], [told.call(0.2, "cm"), told.call(20.4, "cm"), told.call(41.2, "cm"), told.call(16.2, "in")]
+    assert_equal [[], ["it is shorter than 30.0 cm"], [], []],
+      [
+        told.call(0.2, "cm"),
+        told.call(20.4, "cm"),
+        told.call(41.2, "cm"),
+        told.call(16.2, "in")
+      ]
   end
 
   def test_notes_stand_beside_the_record
     notes = field.fish({ species_code: "bass", depth_m: 32, weight_g: 2400 })[:notes]
 
-    assert_equal ["From 20 m on injury is likely. Never push or puncture the stomach.", "Send it down with 0.63 kg of lead to at least 16 m, for a fish of about 2.4 kg."],
-                 notes[:depth].first(2)
-    assert_match(/no sealed swim bladder/, field.fish({ species_code: "hound" })[:notes][:depth].first)
+    assert_equal [
+      "From 20 m on injury is likely. Never push or puncture the stomach.",
+      "Send it down with 0.63 kg of lead to at least 16 m, for a fish of about 2.4 kg."
+    ],
+      notes[:depth].first(2)
+    assert_match(
+      /no sealed swim bladder/,
+      field.fish({ species_code: "hound" })[:notes][:depth].first
+    )
   end
 
   def test_what_cannot_be_is_said
     assert_match(/cannot come right after/, field.wrong_taps(Fish.taps("lifted", "lifted")))
     assert_nil field.wrong_taps(Fish.taps("fish_on", "lifted"))
-    assert_equal :unknown_species, assert_raises(Core::InvalidInput) { field.fish({ species_code: "whale" }) }.code
+    assert_equal :unknown_species,
+      assert_raises(Core::InvalidInput) { field.fish({ species_code: "whale" }) }.code
   end
 end

@@ -6,19 +6,31 @@ class BenchTest < Minitest::Test
   Bench = Core::Photo::Bench
   CORNERS = [[212, 188], [1490, 242], [1556, 820], [148, 764]].freeze
   FISH = [[301, 512], [640, 498], [980, 520], [1322, 561]].freeze
-  # Another picture, of 4032 × 3024 px at 26 mm: its fish lies 22 mm above the board and is 525.077 mm long.
-  HIGH_CORNERS = [[218.47, 822.13], [3495.62, 1034.63], [3774.92, 2304.76], [-170.96, 2233.84]].freeze
+  # Another picture, of 4032 × 3024 px at 26 mm: its fish lies 22 mm above the board and is 525.077
+  # mm long.
+  HIGH_CORNERS = [
+    [218.47, 822.13],
+    [3495.62, 1034.63],
+    [3774.92, 2304.76],
+    [-170.96, 2233.84]
+  ].freeze
   HIGH_FISH = [[849.45, 1479.89], [2790.59, 1595.18]].freeze
 
-  def measure(corners: CORNERS, fish: FISH, width_mm: 1000, height_mm: 400, above: nil) = Bench.by_corners(corners:, width_mm:, height_mm:, fish:, above:)
+  def measure(corners: CORNERS, fish: FISH, width_mm: 1000, height_mm: 400, above: nil)
+    Bench.by_corners(corners:, width_mm:, height_mm:, fish:, above:)
+  end
 
-  def above(**change) = Core::Photo::Above.new(focal_35mm: 26, width_px: 4032, height_px: 3024, **change)
+  def above(**change)
+    Core::Photo::Above.new(focal_35mm: 26, width_px: 4032, height_px: 3024, **change)
+  end
 
   def refused(**marks) = assert_raises(Core::InvalidInput) { measure(**marks) }.code
 
   def test_the_plane_and_both_lengths_to_a_hundredth_of_a_millimetre
     expected = [[91.690, 231.014], [341.293, 211.873], [594.089, 217.437], [847.297, 235.989]]
-    expected.zip(measure.points_mm).each { |want, got| want.zip(got).each { |one, other| assert_in_delta one, other, 0.01 } }
+    expected
+      .zip(measure.points_mm)
+      .each { |want, got| want.zip(got).each { |one, other| assert_in_delta one, other, 0.01 } }
 
     assert_in_delta 755.62, measure.straight_mm, 0.01
     assert_in_delta 757.08, measure.curve_mm, 0.01
@@ -26,7 +38,13 @@ class BenchTest < Minitest::Test
 
   def test_the_camera_and_the_fish_above_the_board
     found = measure(corners: HIGH_CORNERS, fish: HIGH_FISH, above: above(height_mm: 22))
-    camera = above.camera(Core::Photo::Plane.new([[0.0, 0.0], [1000.0, 0.0], [1000.0, 400.0], [0.0, 400.0]], HIGH_CORNERS))
+    camera =
+      above.camera(
+        Core::Photo::Plane.new(
+          [[0.0, 0.0], [1000.0, 0.0], [1000.0, 400.0], [0.0, 400.0]],
+          HIGH_CORNERS
+        )
+      )
 
     assert_in_delta 3028.664, above.focal_px, 0.001
     assert_in_delta 540.317, found.on_board_mm, 0.001
@@ -47,32 +65,46 @@ class BenchTest < Minitest::Test
   end
 
   def test_a_flat_fish_lies_lower
-    flat, round = %w[flatfish general].map { |guild_key| measure(corners: HIGH_CORNERS, fish: HIGH_FISH, above: above(guild_key:)).straight_mm }
+    flat, round =
+      %w[flatfish general].map do |guild_key|
+        measure(corners: HIGH_CORNERS, fish: HIGH_FISH, above: above(guild_key:)).straight_mm
+      end
 
     assert_operator flat, :>, round
   end
 
   # Begun elsewhere, the other way round, or all mixed: the same board.
   def test_corners_in_any_order_are_the_same_board
-    [CORNERS.rotate, CORNERS.rotate(3), CORNERS.reverse, [CORNERS[2], CORNERS[0], CORNERS[1], CORNERS[3]]].each do |corners|
-      assert_in_delta 755.62, measure(corners:).straight_mm, 0.01
-    end
+    [
+      CORNERS.rotate,
+      CORNERS.rotate(3),
+      CORNERS.reverse,
+      [CORNERS[2], CORNERS[0], CORNERS[1], CORNERS[3]]
+    ].each { |corners| assert_in_delta 755.62, measure(corners:).straight_mm, 0.01 }
   end
 
   def test_a_board_that_is_nearly_square_is_asked_about
     square = [[100, 100], [600, 100], [600, 550], [100, 550]]
     fish = [[150, 300], [550, 300]]
 
-    assert_in_delta 352.0, measure(corners: square, fish:, width_mm: 440, height_mm: 400).straight_mm, 0.5
-    assert_equal :corners_unclear, refused(corners: square.reverse, fish:, width_mm: 440, height_mm: 400)
+    assert_in_delta 352.0,
+      measure(corners: square, fish:, width_mm: 440, height_mm: 400).straight_mm,
+      0.5
+    assert_equal :corners_unclear,
+      refused(corners: square.reverse, fish:, width_mm: 440, height_mm: 400)
   end
 
   def test_marks_that_tell_nothing_are_refused
     line = [[0, 0], [100, 2], [200, 1], [300, 200]]
     inside = [[0, 0], [400, 0], [200, 120], [200, 400]]
 
-    { { corners: line } => :marks_on_a_line, { corners: inside } => :marks_crossed, { corners: line.first(3) } => :marks_missing, { fish: [[300, 500], [304, 500]] } => :marks_on_one_spot,
-      { width_mm: 0 } => :no_size }.each { |marks, code| assert_equal code, refused(**marks), marks.inspect }
+    {
+      { corners: line } => :marks_on_a_line,
+      { corners: inside } => :marks_crossed,
+      { corners: line.first(3) } => :marks_missing,
+      { fish: [[300, 500], [304, 500]] } => :marks_on_one_spot,
+      { width_mm: 0 } => :no_size
+    }.each { |marks, code| assert_equal code, refused(**marks), marks.inspect }
     far = [[400, 700], [1200, 700], [1600, 900], [0, 900]]
 
     assert_equal :beyond_horizon, refused(corners: far, fish: [[700, 800], [700, 512]])
@@ -82,7 +114,10 @@ class BenchTest < Minitest::Test
   # Outside oracle: many hands that click 2 px off scatter as much as is stated.
   def test_the_stated_error_is_the_spread_of_simulated_clicks
     normal = Normal.new(11)
-    lengths = Array.new(700) { measure(corners: normal.shake(CORNERS), fish: normal.shake(FISH)).straight_mm }
+    lengths =
+      Array.new(700) do
+        measure(corners: normal.shake(CORNERS), fish: normal.shake(FISH)).straight_mm
+      end
     mean = lengths.sum / lengths.size
     spread = Math.sqrt(lengths.sum { |one| (one - mean)**2 } / lengths.size)
 
@@ -95,21 +130,34 @@ class BenchTest < Minitest::Test
 
     assert_in_delta 250.0, found.straight_mm, 1e-9
     assert_operator found.sd_mm, :>, 250 * 0.015
-    { { scale: [[100, 50], [103, 50]] } => :marks_on_a_line, { mm: 0 } => :no_size, { fish: [[0, 0]] } => :marks_missing,
-      { fish: [[0, 0], [2, 2]] } => :marks_on_one_spot }.each do |change, code|
-      assert_equal code, assert_raises(Core::InvalidInput) { Bench.by_scale(**scale, fish: [[0, 0], [300, 400]], **change) }.code
+    {
+      { scale: [[100, 50], [103, 50]] } => :marks_on_a_line,
+      { mm: 0 } => :no_size,
+      { fish: [[0, 0]] } => :marks_missing,
+      { fish: [[0, 0], [2, 2]] } => :marks_on_one_spot
+    }.each do |change, code|
+      assert_equal code,
+        assert_raises(Core::InvalidInput) {
+          Bench.by_scale(**scale, fish: [[0, 0], [300, 400]], **change)
+        }.code
     end
   end
 
   def test_boards_from_all_sides_with_fish_of_any_thickness
-    with_focal, without = [26, nil].map { |focal_35mm| Boards.new(20_261).measured(200, focal_35mm:) }
+    with_focal, without =
+      [26, nil].map { |focal_35mm| Boards.new(20_261).measured(200, focal_35mm:) }
 
     [with_focal, without].each do |boards|
-      inside = boards.count { |true_mm, found| (found.straight_mm - true_mm).abs <= 1.96 * found.sd_mm }
+      inside =
+        boards.count { |true_mm, found| (found.straight_mm - true_mm).abs <= 1.96 * found.sd_mm }
 
       assert_operator inside, :>=, 186, "#{inside} of 200"
     end
-    assert_operator with_focal.count { |true_mm, found| (found.straight_mm - true_mm).abs <= 1.96 * found.sd_mm }, :<=, 196
+    assert_operator with_focal.count { |true_mm, found|
+      (found.straight_mm - true_mm).abs <= 1.96 * found.sd_mm
+    },
+      :<=,
+      196
     bias = with_focal.map { |true_mm, found| (found.straight_mm - true_mm) / true_mm }.sort[100]
 
     assert_operator bias.abs, :<, 0.003
@@ -131,8 +179,9 @@ class Normal
   def shake(marks, by: 2) = marks.map { |mark| mark.map { |value| value + (by * draw) } }
 end
 
-# Known truth: a board of 1000 × 400 mm, a fish on it whose middle line lies 10 to 40 mm up, a camera somewhere above, and a hand
-# that clicks 2 px off. Projected by rotating and dividing, not by the homography under test.
+# Known truth: a board of 1000 × 400 mm, a fish on it whose middle line lies 10 to 40 mm up, a
+# camera somewhere above, and a hand that clicks 2 px off. Projected by rotating and dividing, not
+# by the homography under test.
 class Boards
   BOARD = [[0, 0, 0], [1000, 0, 0], [1000, 400, 0], [0, 400, 0]].freeze
   FOCAL_PX = 26 / 43.2666 * 2000
@@ -145,17 +194,28 @@ class Boards
       length = @normal.between(260, 900)
       height = (0.042 * length * (1 + (0.25 * @normal.draw))).clamp(10, 40)
       project = camera
-      fish = [[50 + @normal.between(0, 40), 200, height], [50 + length, 200 + @normal.between(-20, 20), height]]
+      fish = [
+        [50 + @normal.between(0, 40), 200, height],
+        [50 + length, 200 + @normal.between(-20, 20), height]
+      ]
       true_mm = Math.sqrt(((fish[1][0] - fish[0][0])**2) + ((fish[1][1] - fish[0][1])**2))
-      corners, marks = [BOARD, fish].map { |points| @normal.shake(points.map { |point| project.call(point) }) }
+      corners, marks =
+        [BOARD, fish].map { |points| @normal.shake(points.map { |point| project.call(point) }) }
       above = Core::Photo::Above.new(focal_35mm:, width_px: 1600, height_px: 1200)
-      [true_mm, Core::Photo::Bench.by_corners(corners:, width_mm: 1000, height_mm: 400, fish: marks, above:)]
+      [
+        true_mm,
+        Core::Photo::Bench.by_corners(corners:, width_mm: 1000, height_mm: 400, fish: marks, above:)
+      ]
     end
   end
 
   # Looks at the board's middle from 600 to 1200 mm above and up to a hand's breadth or three aside.
   def camera
-    at = [500 + @normal.between(-250, 250), 200 + @normal.between(-250, 350), @normal.between(600, 1200)]
+    at = [
+      500 + @normal.between(-250, 250),
+      200 + @normal.between(-250, 350),
+      @normal.between(600, 1200)
+    ]
     forward = unit([500 - at[0], 200 - at[1], -at[2]])
     right = unit(cross(forward, [0, -1, 0]).map(&:-@))
     down = cross(right, forward)
@@ -167,6 +227,16 @@ class Boards
   end
 
   def dot(one, two) = (one[0] * two[0]) + (one[1] * two[1]) + (one[2] * two[2])
-  def unit(vector) = Math.sqrt(dot(vector, vector)).then { |long| vector.map { |value| value / long } }
-  def cross(one, two) = [(one[1] * two[2]) - (one[2] * two[1]), (one[2] * two[0]) - (one[0] * two[2]), (one[0] * two[1]) - (one[1] * two[0])]
+
+  def unit(vector)
+    Math.sqrt(dot(vector, vector)).then { |long| vector.map { |value| value / long } }
+  end
+
+  def cross(one, two)
+    [
+      (one[1] * two[2]) - (one[2] * two[1]),
+      (one[2] * two[0]) - (one[0] * two[2]),
+      (one[0] * two[1]) - (one[1] * two[0])
+    ]
+  end
 end

@@ -7,9 +7,27 @@ class AirBudgetTest < Minitest::Test
 
   # Formula only: heat, fight and size as factors of the balanced school's base.
   def test_vectors_of_the_balanced_school
-    fragile = AirBudget.one_lift_seconds(10, heat: AirBudget.heat(17.0, 16, 20), fight: AirBudget.fight(0.5), size: 1.0)
-    sensitive = AirBudget.one_lift_seconds(15, heat: AirBudget.heat(10.0, 16, 20), fight: AirBudget.fight(2.4), size: 0.75)
-    ordinary = AirBudget.one_lift_seconds(20, heat: AirBudget.heat(24.0, 20, 24), fight: AirBudget.fight(1.3), size: 1.0)
+    fragile =
+      AirBudget.one_lift_seconds(
+        10,
+        heat: AirBudget.heat(17.0, 16, 20),
+        fight: AirBudget.fight(0.5),
+        size: 1.0
+      )
+    sensitive =
+      AirBudget.one_lift_seconds(
+        15,
+        heat: AirBudget.heat(10.0, 16, 20),
+        fight: AirBudget.fight(2.4),
+        size: 0.75
+      )
+    ordinary =
+      AirBudget.one_lift_seconds(
+        20,
+        heat: AirBudget.heat(24.0, 20, 24),
+        fight: AirBudget.fight(1.3),
+        size: 1.0
+      )
 
     assert_equal [8, 5, 7], [fragile, sensitive, ordinary]
     assert_equal 30, AirBudget.one_lift_seconds(30, heat: 1.0, fight: 1.0, size: 1.0)
@@ -25,10 +43,12 @@ class AirBudgetTest < Minitest::Test
 
   # Wherever the advice says "do not lift it", no second stands beside it.
   def test_what_is_not_lifted_has_no_seconds
-    { Fish.situation(Fish::TROUT, water_temp_c: 16) => /fragile fish is not lifted from 16\.0/,
+    {
+      Fish.situation(Fish::TROUT, water_temp_c: 16) => /fragile fish is not lifted from 16\.0/,
       Fish.situation(water_temp_c: 22.5) => /from 22\.0 °C on/,
       Fish.situation(Fish::SHARK, **Fish.measured(1150, kind: "TL")) => /large one is never/,
-      Fish.situation(Fish::STURGEON) => /measured in the water.*120\.0 cm TL/ }.each do |situation, sentence|
+      Fish.situation(Fish::STURGEON) => /measured in the water.*120\.0 cm TL/
+    }.each do |situation, sentence|
       budget = AirBudget.for(situation)
 
       assert_equal [0, 0], [budget.one_lift_seconds, budget.total_seconds], sentence.inspect
@@ -36,7 +56,10 @@ class AirBudgetTest < Minitest::Test
       assert_equal [budget.no_lift], budget.reasons
     end
     assert_equal 10, AirBudget.for(Fish.situation(Fish::TROUT, water_temp_c: 15.9)).one_lift_seconds
-    assert_equal 15, AirBudget.for(Fish.situation(Fish::SHARK, **Fish.measured(900, kind: "TL"))).one_lift_seconds
+    assert_equal 15,
+      AirBudget.for(
+        Fish.situation(Fish::SHARK, **Fish.measured(900, kind: "TL"))
+      ).one_lift_seconds
   end
 
   def test_rest_is_twice_the_last_lift_but_never_under_half_a_minute
@@ -47,7 +70,14 @@ class AirBudgetTest < Minitest::Test
   def test_no_burden_ever_buys_time
     one_lift = lambda do |what, temp, fight, mm|
       ends = (fight * 1000).round
-      AirBudget.for(Fish.situation(what, water_temp_c: temp, **Fish.measured(mm), taps: Fish.taps(["fish_on", 0], ["in_net", ends]))).one_lift_seconds
+      AirBudget.for(
+        Fish.situation(
+          what,
+          water_temp_c: temp,
+          **Fish.measured(mm),
+          taps: Fish.taps(["fish_on", 0], ["in_net", ends])
+        )
+      ).one_lift_seconds
     end
     [Fish::TROUT, Fish::HARDY, Fish::BASS].each do |what|
       temps = (5..30).map { |temp| one_lift.call(what, temp, 5, 400) }
@@ -62,7 +92,10 @@ end
 
 class FightBudgetTest < Minitest::Test
   def test_vectors
-    assert_equal([36, 45, 83, 172], [500, 1000, 4000, 15_000].map { |weight_g| Core::Handling::FightBudget.seconds(weight_g:) })
+    assert_equal(
+      [36, 45, 83, 172],
+      [500, 1000, 4000, 15_000].map { |weight_g| Core::Handling::FightBudget.seconds(weight_g:) }
+    )
   end
 end
 
@@ -83,7 +116,12 @@ class LengthInItsKindTest < Minitest::Test
     unconverted = Fish.species(Fish::STURGEON, fl_to_tl: nil)
 
     assert_equal :kind, no_lift(unconverted, **Fish.measured(600, kind: "FL"))
-    assert_match(/FL cannot be turned into the TL/, Core::Handling::AirBudget.for(Fish.situation(unconverted, **Fish.measured(600, kind: "FL"))).no_lift)
+    assert_match(
+      /FL cannot be turned into the TL/,
+      Core::Handling::AirBudget.for(
+        Fish.situation(unconverted, **Fish.measured(600, kind: "FL"))
+      ).no_lift
+    )
   end
 
   def test_the_law_has_a_kind_of_its_own
@@ -95,7 +133,14 @@ class LengthInItsKindTest < Minitest::Test
   end
 
   def test_a_kind_that_cannot_be_turned_counts_as_large_and_says_so
-    budget = Core::Handling::AirBudget.for(Fish.situation(Fish.species(Fish::BASS, fl_to_tl: nil), **Fish.measured(300, kind: "TL"), water_temp_c: 12))
+    budget =
+      Core::Handling::AirBudget.for(
+        Fish.situation(
+          Fish.species(Fish::BASS, fl_to_tl: nil),
+          **Fish.measured(300, kind: "TL"),
+          water_temp_c: 12
+        )
+      )
 
     assert_equal 15, budget.one_lift_seconds
     assert_includes budget.reasons, "its TL cannot be turned into FL, so it counts as large: × 0.75"
@@ -126,12 +171,18 @@ class PressureTest < Minitest::Test
   end
 
   def test_the_descender_is_for_a_fish_that_depth_has_hurt_in_a_house_that_descends
-    lead = ->(what = Fish::DEEP, rules: Core::Protocol::HouseRules.default, **seen) { Pressure.descender(Fish.situation(what, rules:, **seen)) }
+    lead = lambda do |what = Fish::DEEP, rules: Core::Protocol::HouseRules.default, **seen|
+      Pressure.descender(Fish.situation(what, rules:, **seen))
+    end
 
-    assert_equal({ lead_kg: 0.63, release_depth_m: 16, weight_g: 2400 }, lead.call(depth_m: 32, weight_g: 2400))
+    assert_equal(
+      { lead_kg: 0.63, release_depth_m: 16, weight_g: 2400 },
+      lead.call(depth_m: 32, weight_g: 2400)
+    )
     assert_nil lead.call(depth_m: 19)
     assert_in_delta(0.45, lead.call(depth_m: 12, pressure_signs: ["swollen"])[:lead_kg])
-    assert_nil lead.call(depth_m: 12, pressure_signs: ["stomach_out"]), "a stomach turned out by the hook is not pressure"
+    assert_nil lead.call(depth_m: 12, pressure_signs: ["stomach_out"]),
+      "a stomach turned out by the hook is not pressure"
     assert_nil lead.call(Fish::SHARK, depth_m: 60, pressure_signs: ["swollen"])
     assert_nil lead.call(rules: Fish.rules(pressure: :vent), depth_m: 60)
   end

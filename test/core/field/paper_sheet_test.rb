@@ -4,40 +4,84 @@ require_relative "../../support/field_helper"
 
 class PaperSheetTest < Minitest::Test
   Sheet = Core::Trips::PaperSheet
-  SPECIES = [{ code: "bass", common_name: "Marrow bass" }, { code: "cod", common_name: "Marrow cod" }, { code: "codling", common_name: "Codling" }].freeze
+  SPECIES = [
+    { code: "bass", common_name: "Marrow bass" },
+    { code: "cod", common_name: "Marrow cod" },
+    { code: "codling", common_name: "Codling" }
+  ].freeze
 
   def read(rows, first_number: "MS004217")
-    Sheet.read(rows: rows.map { |cells| { time: "0712", species: "bass", **cells } }, species: SPECIES, first_number:)
+    Sheet.read(
+      rows: rows.map { |cells| { time: "0712", species: "bass", **cells } },
+      species: SPECIES,
+      first_number:
+    )
   end
 
   def row(**cells) = read([cells]).first[:row]
   def wrong(**cells) = read([cells]).first[:wrong]
 
   def test_times_and_lengths_as_people_write_them
-    assert_equal(["07:12", "07:12", "07:12", "19:05", nil, nil, nil], ["0712", "712", "7.12", "19 05", "2412", "0761", "noon"].map { |typed| Sheet.time(typed) })
-    assert_equal([412, 412, 412, 410, 980, nil, nil, nil], ["412", "41.2", "41,2", "41", "98", "", "4o", "0"].map { |typed| Sheet.length_mm(typed) })
+    assert_equal(
+      ["07:12", "07:12", "07:12", "19:05", nil, nil, nil],
+      ["0712", "712", "7.12", "19 05", "2412", "0761", "noon"].map { |typed| Sheet.time(typed) }
+    )
+    assert_equal(
+      [412, 412, 412, 410, 980, nil, nil, nil],
+      ["412", "41.2", "41,2", "41", "98", "", "4o", "0"].map { |typed| Sheet.length_mm(typed) }
+    )
   end
 
   def test_tags_follow_each_other_and_are_completed
-    numbers = read([{ tag: "+" }, { tag: "30" }, { tag: "+" }, { tag: "0" }, { tag: "r ms 17" }, {}, { tag: "+" }]).map { |one| one[:row].slice(:kind, :tag_numbers).values }
+    numbers =
+      read(
+        [
+          { tag: "+" },
+          { tag: "30" },
+          { tag: "+" },
+          { tag: "0" },
+          { tag: "r ms 17" },
+          {},
+          { tag: "+" }
+        ]
+      ).map { |one| one[:row].slice(:kind, :tag_numbers).values }
 
-    assert_equal [["tagged", ["MS004217"]], ["tagged", ["MS004230"]], ["tagged", ["MS004231"]], ["untagged", []], ["recaptured", ["MS000017"]],
-                  ["untagged", []], ["tagged", ["MS004232"]]], numbers
+    assert_equal [
+      ["tagged", ["MS004217"]],
+      ["tagged", ["MS004230"]],
+      ["tagged", ["MS004231"]],
+      ["untagged", []],
+      ["recaptured", ["MS000017"]],
+      ["untagged", []],
+      ["tagged", ["MS004232"]]
+    ],
+      numbers
     assert_equal "MS010000", Sheet.next_number("MS009999")
-    assert_equal "there is no next number; type it", read([{ tag: "+" }], first_number: nil).first[:wrong][:tag]
+    assert_equal "there is no next number; type it",
+      read([{ tag: "+" }], first_number: nil).first[:wrong][:tag]
   end
 
   # Two tags in one fish; the next row goes on after the second.
   def test_two_tags_in_a_cell_and_a_number_written_with_a_gap
-    told = read([{ tag: "20 21" }, { tag: "30+31" }, { tag: "ms 4240" }, { tag: "+" }]).map { |one| one[:row][:tag_numbers] }
+    told =
+      read([{ tag: "20 21" }, { tag: "30+31" }, { tag: "ms 4240" }, { tag: "+" }]).map do |one|
+        one[:row][:tag_numbers]
+      end
 
     assert_equal [%w[MS004220 MS004221], %w[MS004230 MS004231], %w[MS004240], %w[MS004241]], told
   end
 
   def test_how_it_was_measured_and_what_the_scale_said
-    assert_equal([[412, "board"], [412, "tape"], [410, "ruler"], [400, "estimate"], [980, "estimate"]],
-                 ["412", "41.2 t", "410r", "~40", "98e"].map { |typed| row(length: typed).values_at(:length_mm, :length_how) })
-    assert_equal([[1620, nil], [1620, 120], [nil, nil]], ["1620", "1740-120", ""].map { |typed| row(weight: typed).values_at(:weight_g, :tare_g) })
+    assert_equal(
+      [[412, "board"], [412, "tape"], [410, "ruler"], [400, "estimate"], [980, "estimate"]],
+      ["412", "41.2 t", "410r", "~40", "98e"].map do |typed|
+        row(length: typed).values_at(:length_mm, :length_how)
+      end
+    )
+    assert_equal(
+      [[1620, nil], [1620, 120], [nil, nil]],
+      ["1620", "1740-120", ""].map { |typed| row(weight: typed).values_at(:weight_g, :tare_g) }
+    )
     assert_match(/no weight in grams/, wrong(weight: "100-120")[:weight])
     assert_equal %w[slow strong], [row(outcome: "sl")[:outcome], row(outcome: "st")[:outcome]]
     assert_match(/“s”: strong, slow/, wrong(outcome: "s")[:outcome])
@@ -46,18 +90,36 @@ class PaperSheetTest < Minitest::Test
   def test_beginnings_of_words_are_enough_unless_they_fit_two
     assert_equal "cod", row(species: "cod")[:species_code], "a whole code stands alone"
     assert_match(/fits Marrow bass, Marrow cod: type more/, wrong(species: "mar")[:species])
-    assert_equal "bass", read([{}, { species: "mar" }]).last[:row][:species_code], "used before on this sheet"
-    assert_equal({ hook_place: "jaw_corner", bleeding: "light", fate: "kept" }, row(hook: "j", blood: "s", fate: "k").slice(:hook_place, :bleeding, :fate))
+    assert_equal "bass",
+      read([{}, { species: "mar" }]).last[:row][:species_code],
+      "used before on this sheet"
+    assert_equal(
+      { hook_place: "jaw_corner", bleeding: "light", fate: "kept" },
+      row(hook: "j", blood: "s", fate: "k").slice(:hook_place, :bleeding, :fate)
+    )
   end
 
   # What is empty stays unsaid.
   def test_an_empty_cell_says_nothing
-    assert_equal([nil, nil, nil, nil, nil], row.values_at(:length_mm, :hook_place, :bleeding, :air_seconds, :note))
+    assert_equal(
+      [nil, nil, nil, nil, nil],
+      row.values_at(:length_mm, :hook_place, :bleeding, :air_seconds, :note)
+    )
     assert_in_delta(0.0, row(air: "0")[:air_seconds])
   end
 
   def test_each_bad_cell_has_its_sentence_and_the_row_waits
-    { time: "25", species: "whale", length: "1", hook: "fin", blood: "x", air: "long", fate: "eaten", weight: "much", outcome: "dived" }.each do |column, typed|
+    {
+      time: "25",
+      species: "whale",
+      length: "1",
+      hook: "fin",
+      blood: "x",
+      air: "long",
+      fate: "eaten",
+      weight: "much",
+      outcome: "dived"
+    }.each do |column, typed|
       told = read([{ column => column == :length ? "20000" : typed }]).first
 
       assert_nil told[:row], column
@@ -68,7 +130,12 @@ class PaperSheetTest < Minitest::Test
 
   def test_a_blank_row_takes_no_number
     blank = Sheet::COLUMNS.to_h { |column| [column, ""] }
-    told = Sheet.read(rows: [blank, blank.merge(time: "0712", species: "bass")], species: SPECIES, first_number: "MS000009")
+    told =
+      Sheet.read(
+        rows: [blank, blank.merge(time: "0712", species: "bass")],
+        species: SPECIES,
+        first_number: "MS000009"
+      )
 
     assert_equal(%w[MS000009 MS000009], told.map { |one| one[:proposed] })
   end

@@ -12,7 +12,10 @@ export function keepToken(fresh: string) {
   token = fresh
 }
 
-/** Signing in and out ends the session that a token belongs to: on a stale one a fresh one is fetched, and the call made once more. */
+/**
+ * Signing in and out ends the session that a token belongs to: on a stale one a fresh one is
+ * fetched, and the call made once more.
+ */
 async function withToken(request: Request): Promise<Response> {
   if (request.method === 'GET') return reach(request)
   const again = request.clone()
@@ -49,8 +52,13 @@ async function reach(request: Request): Promise<Response> {
   }
 }
 
-/** The data of a call, or a thrown Refusal or NoSignal. What is not in our form did not come from our server: a page that asks for a sign-in to the network, or a proxy's. */
-async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+/**
+ * The data of a call, or a thrown Refusal or NoSignal. What is not in our form did not come from
+ * our server: a page that asks for a sign-in to the network, or a proxy's.
+ */
+async function answer<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
   const { data, error, response } = await call.catch((thrown: unknown) => {
     throw thrown instanceof SyntaxError ? new NoSignal() : thrown
   })
@@ -60,7 +68,8 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
   throw new Refusal(response.status, error)
 }
 
-const isRefusal = (body: unknown): body is Schemas['Error'] => typeof body === 'object' && body !== null && 'code' in body && 'message' in body
+const isRefusal = (body: unknown): body is Schemas['Error'] =>
+  typeof body === 'object' && body !== null && 'code' in body && 'message' in body
 
 /** What a coordinator sets of the house rules. */
 export interface HouseChoice {
@@ -73,36 +82,68 @@ export type NewSpecies = paths['/api/species']['post']['requestBody']['content']
 
 export const api = {
   session: () => answer(client.GET('/api/session')),
-  signIn: (body: { email: string; password: string }) => answer(client.POST('/auth/login', { body })),
+  signIn: (body: { email: string; password: string }) =>
+    answer(client.POST('/auth/login', { body })),
   signOut: () => answer(client.POST('/auth/logout', { body: {} as never })),
-  changePassword: (body: { password: string; new_password: string }) => answer(client.POST('/auth/change-password', { body })),
-  requestPasswordReset: (body: { email: string }) => answer(client.POST('/auth/reset-password-request', { body })),
-  resetPassword: (body: { key: string; password: string }) => answer(client.POST('/auth/reset-password', { body })),
-  changeAddress: (body: { email: string; password: string }) => answer(client.POST('/auth/change-login', { body })),
-  confirmAddress: (body: { key: string }) => answer(client.POST('/auth/verify-login-change', { body })),
+  changePassword: (body: { password: string; new_password: string }) =>
+    answer(client.POST('/auth/change-password', { body })),
+  requestPasswordReset: (body: { email: string }) =>
+    answer(client.POST('/auth/reset-password-request', { body })),
+  resetPassword: (body: { key: string; password: string }) =>
+    answer(client.POST('/auth/reset-password', { body })),
+  changeAddress: (body: { email: string; password: string }) =>
+    answer(client.POST('/auth/change-login', { body })),
+  confirmAddress: (body: { key: string }) =>
+    answer(client.POST('/auth/verify-login-change', { body })),
   giveSecondFactor: (code: string) => answer(client.POST('/auth/otp-auth', { body: { code } })),
   givePaperCode: (code: string) => answer(client.POST('/auth/recovery-auth', { body: { code } })),
-  setUpSecondFactor: (body: { otp_secret?: string; otp_raw_secret?: string; password?: string; code?: string }) => answer(client.POST('/auth/otp-setup', { body })),
-  switchOffSecondFactor: (password: string) => answer(client.POST('/auth/otp-disable', { body: { password } })),
-  paperCodes: (password: string) => answer(client.POST('/auth/recovery-codes', { body: { password } })),
+  setUpSecondFactor: (body: {
+    otp_secret?: string
+    otp_raw_secret?: string
+    password?: string
+    code?: string
+  }) => answer(client.POST('/auth/otp-setup', { body })),
+  switchOffSecondFactor: (password: string) =>
+    answer(client.POST('/auth/otp-disable', { body: { password } })),
+  paperCodes: (password: string) =>
+    answer(client.POST('/auth/recovery-codes', { body: { password } })),
   secondFactor: () => answer(client.GET('/api/me/second-factor')),
-  secondFactorPicture: (secret: string) => answer(client.POST('/api/me/second-factor/picture', { body: { secret } })),
-  dropSecondFactor: (id: string) => answer(client.DELETE('/api/members/{id}/second-factor', { params: { path: { id } } })),
+  secondFactorPicture: (secret: string) =>
+    answer(client.POST('/api/me/second-factor/picture', { body: { secret } })),
+  dropSecondFactor: (id: string) =>
+    answer(client.DELETE('/api/members/{id}/second-factor', { params: { path: { id } } })),
   sessions: () => answer(client.GET('/api/me/sessions')),
-  endSession: (number: number) => answer(client.DELETE('/api/me/sessions/{number}', { params: { path: { number: String(number) } } })),
-  securityEvents: (query: { kind?: string; before?: string }) => answer(client.GET('/api/security-events', { params: { query } })),
+  endSession: (number: number) =>
+    answer(
+      client.DELETE('/api/me/sessions/{number}', { params: { path: { number: String(number) } } }),
+    ),
+  securityEvents: (query: { kind?: string; before?: string }) =>
+    answer(client.GET('/api/security-events', { params: { query } })),
   coast: () => answer(client.GET('/api/coast')),
   waters: () => answer(client.GET('/api/waters')),
-  drawCoast: (geojson: Record<string, unknown>) => answer(client.PUT('/api/coast', { body: { geojson } })),
-  nameProgramme: (body: { name: string; contact: string | null }) => answer(client.PUT('/api/programme', { body })),
-  keepWater: (code: string, body: { name: string; kind: 'sea' | 'fresh'; corners?: [number, number][] }) => answer(client.PUT('/api/waters/{code}', { params: { path: { code } }, body })),
-  keepSpot: (code: string, body: { name: string; water_code: string; lat_deg: number; lon_deg: number; retired: boolean }) =>
-    answer(client.PUT('/api/spots/{code}', { params: { path: { code } }, body })),
+  drawCoast: (geojson: Record<string, unknown>) =>
+    answer(client.PUT('/api/coast', { body: { geojson } })),
+  nameProgramme: (body: { name: string; contact: string | null }) =>
+    answer(client.PUT('/api/programme', { body })),
+  keepWater: (
+    code: string,
+    body: { name: string; kind: 'sea' | 'fresh'; corners?: [number, number][] },
+  ) => answer(client.PUT('/api/waters/{code}', { params: { path: { code } }, body })),
+  keepSpot: (
+    code: string,
+    body: { name: string; water_code: string; lat_deg: number; lon_deg: number; retired: boolean },
+  ) => answer(client.PUT('/api/spots/{code}', { params: { path: { code } }, body })),
   species: () => answer(client.GET('/api/species')),
-  deck: (on: string, trip?: string) => answer(client.GET('/api/deck', { params: { query: { on, trip } } })),
-  cancelTrip: (id: string) => answer(client.DELETE('/api/trips/{id}', { params: { path: { id } } })),
-  startTrip: (id: string, body: Schemas['TripStart']) => answer(client.PUT('/api/trips/{id}', { params: { path: { id } }, body })),
-  recordBatch: (encounters: { id: string; encounter: Schemas['EncounterSent'] }[], sent_at: string) => answer(client.POST('/api/encounters/batch', { body: { sent_at, encounters } })),
+  deck: (on: string, trip?: string) =>
+    answer(client.GET('/api/deck', { params: { query: { on, trip } } })),
+  cancelTrip: (id: string) =>
+    answer(client.DELETE('/api/trips/{id}', { params: { path: { id } } })),
+  startTrip: (id: string, body: Schemas['TripStart']) =>
+    answer(client.PUT('/api/trips/{id}', { params: { path: { id } }, body })),
+  recordBatch: (
+    encounters: { id: string; encounter: Schemas['EncounterSent'] }[],
+    sent_at: string,
+  ) => answer(client.POST('/api/encounters/batch', { body: { sent_at, encounters } })),
   addEncounterPhoto: (id: string, photo_id: string, taken_at: string, photo: Blob) =>
     answer(
       client.PUT('/api/encounters/{id}/photos/{photo_id}', {
@@ -112,43 +153,101 @@ export const api = {
         headers: { 'Content-Type': 'application/octet-stream' },
       }),
     ),
-  trips: (query: { before?: string; whose?: 'mine' | 'all'; state?: 'open' | 'submitted'; search?: string } = {}) => answer(client.GET('/api/trips', { params: { query } })),
-  dockside: (id: string) => answer(client.GET('/api/trips/{id}/dockside', { params: { path: { id } } })),
-  correct: (id: string, changes: Schemas['EncounterChanges'], reason: string | null) => answer(client.PATCH('/api/encounters/{id}', { params: { path: { id } }, body: { changes, reason } })),
-  chooseCollision: (id: string, body: { field: string; choice: 'stands' | 'said'; reason: string | null }) => answer(client.POST('/api/encounters/{id}/collisions', { params: { path: { id } }, body })),
+  trips: (
+    query: {
+      before?: string
+      whose?: 'mine' | 'all'
+      state?: 'open' | 'submitted'
+      search?: string
+    } = {},
+  ) => answer(client.GET('/api/trips', { params: { query } })),
+  dockside: (id: string) =>
+    answer(client.GET('/api/trips/{id}/dockside', { params: { path: { id } } })),
+  correct: (id: string, changes: Schemas['EncounterChanges'], reason: string | null) =>
+    answer(
+      client.PATCH('/api/encounters/{id}', { params: { path: { id } }, body: { changes, reason } }),
+    ),
+  chooseCollision: (
+    id: string,
+    body: { field: string; choice: 'stands' | 'said'; reason: string | null },
+  ) => answer(client.POST('/api/encounters/{id}/collisions', { params: { path: { id } }, body })),
   addTripPhoto: (id: string, photo_id: string, name: string, photo: Blob, signal: AbortSignal) =>
     answer(
       client.PUT('/api/trips/{id}/photos/{photo_id}', {
-        params: { path: { id, photo_id }, query: { name, utc_offset_minutes: String(-new Date().getTimezoneOffset()) } },
+        params: {
+          path: { id, photo_id },
+          query: { name, utc_offset_minutes: String(-new Date().getTimezoneOffset()) },
+        },
         body: photo as never,
         bodySerializer: (body: unknown) => body as Blob,
         headers: { 'Content-Type': 'application/octet-stream' },
         signal,
       }),
     ),
-  placePhotos: (id: string, body: { moved?: { photo_id: string; encounter_id: string | null }; released?: string; clocks?: { camera: string; seconds: number }[] }) =>
-    answer(client.POST('/api/trips/{id}/placing', { params: { path: { id } }, body })),
-  removePhoto: (id: string) => answer(client.DELETE('/api/photos/{id}', { params: { path: { id } } })),
-  measurePhoto: (id: string, body: { marks: Schemas['BenchMarks']; keep: 'look' | 'marks' | 'length'; reason?: string | null }) =>
-    answer(client.POST('/api/photos/{id}/measure', { params: { path: { id } }, body })),
-  settleTag: (id: string, number: string, act: 'spoiled' | 'lost' | 'in_pouch' | 'found' | 'from_pouch_of_owner' | 'caught_twice') => answer(client.POST('/api/trips/{id}/tags', { params: { path: { id } }, body: { number, act } })),
-  addTrack: (id: string, gpx: string, reason: string | null) => answer(client.POST('/api/trips/{id}/track', { params: { path: { id } }, body: { gpx, reason } })),
-  submitTrip: (id: string) => answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: {} as never })),
-  season: (season?: string) => answer(client.GET('/api/me/season', { params: { query: { season } } })),
+  placePhotos: (
+    id: string,
+    body: {
+      moved?: { photo_id: string; encounter_id: string | null }
+      released?: string
+      clocks?: { camera: string; seconds: number }[]
+    },
+  ) => answer(client.POST('/api/trips/{id}/placing', { params: { path: { id } }, body })),
+  removePhoto: (id: string) =>
+    answer(client.DELETE('/api/photos/{id}', { params: { path: { id } } })),
+  measurePhoto: (
+    id: string,
+    body: {
+      marks: Schemas['BenchMarks']
+      keep: 'look' | 'marks' | 'length'
+      reason?: string | null
+    },
+  ) => answer(client.POST('/api/photos/{id}/measure', { params: { path: { id } }, body })),
+  settleTag: (
+    id: string,
+    number: string,
+    act: 'spoiled' | 'lost' | 'in_pouch' | 'found' | 'from_pouch_of_owner' | 'caught_twice',
+  ) =>
+    answer(
+      client.POST('/api/trips/{id}/tags', { params: { path: { id } }, body: { number, act } }),
+    ),
+  addTrack: (id: string, gpx: string, reason: string | null) =>
+    answer(
+      client.POST('/api/trips/{id}/track', { params: { path: { id } }, body: { gpx, reason } }),
+    ),
+  submitTrip: (id: string) =>
+    answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: {} as never })),
+  season: (season?: string) =>
+    answer(client.GET('/api/me/season', { params: { query: { season } } })),
   typeSheet: (body: Schemas['SheetSent']) => answer(client.POST('/api/sheets', { body })),
   chooseReading: (body: { units?: Schemas['Units']; dates?: Schemas['Dates'] }) =>
     answer(client.PUT('/api/me/reading', { body })),
-  readTag: (number: string) => answer(client.GET('/api/tags/{number}/fish', { params: { path: { number } } })),
+  readTag: (number: string) =>
+    answer(client.GET('/api/tags/{number}/fish', { params: { path: { number } } })),
   instruments: () => answer(client.GET('/api/instruments')),
   tareScale: () => answer(client.POST('/api/instruments/tare', { body: {} as never })),
-  shareDeck: (id: string) => answer(client.POST('/api/trips/{id}/crew', { params: { path: { id } }, body: {} as never })),
-  crewCard: (key: string) => answer(client.GET('/api/crew/{key}/card', { params: { path: { key } } })),
-  syncCrew: (key: string, body: { device: string; fish: Schemas['CrewFish'][] }) => answer(client.POST('/api/crew/{key}', { params: { path: { key } }, body })),
-  reportTag: (id: string, body: Schemas['ReportSent']) => answer(client.PUT('/api/reports/{id}', { params: { path: { id } }, body })),
-  numberHint: (number: string, signal: AbortSignal) => answer(client.GET('/api/numbers/{number}', { params: { path: { number } }, signal })),
-  ownReport: (id: string, reportKey: string) => answer(client.GET('/api/reports/{id}', { params: { path: { id }, header: { 'X-Report-Key': reportKey } } })),
+  shareDeck: (id: string) =>
+    answer(client.POST('/api/trips/{id}/crew', { params: { path: { id } }, body: {} as never })),
+  crewCard: (key: string) =>
+    answer(client.GET('/api/crew/{key}/card', { params: { path: { key } } })),
+  syncCrew: (key: string, body: { device: string; fish: Schemas['CrewFish'][] }) =>
+    answer(client.POST('/api/crew/{key}', { params: { path: { key } }, body })),
+  reportTag: (id: string, body: Schemas['ReportSent']) =>
+    answer(client.PUT('/api/reports/{id}', { params: { path: { id } }, body })),
+  numberHint: (number: string, signal: AbortSignal) =>
+    answer(client.GET('/api/numbers/{number}', { params: { path: { number } }, signal })),
+  ownReport: (id: string, reportKey: string) =>
+    answer(
+      client.GET('/api/reports/{id}', {
+        params: { path: { id }, header: { 'X-Report-Key': reportKey } },
+      }),
+    ),
   amendReport: (id: string, reportKey: string, revision: number, report: Schemas['ReportSent']) =>
-    answer(client.PUT('/api/reports/{id}/amend', { params: { path: { id }, header: { 'X-Report-Key': reportKey } }, body: { revision, report } })),
+    answer(
+      client.PUT('/api/reports/{id}/amend', {
+        params: { path: { id }, header: { 'X-Report-Key': reportKey } },
+        body: { revision, report },
+      }),
+    ),
   addReportPhoto: (id: string, reportKey: string, photo: Blob) =>
     answer(
       client.PUT('/api/reports/{id}/photo', {
@@ -158,24 +257,39 @@ export const api = {
         headers: { 'Content-Type': 'application/octet-stream' },
       }),
     ),
-  ready: (on: string, signal: AbortSignal) => answer(client.GET('/api/ready', { params: { query: { on } }, signal })),
-  planTrip: (id: string, held_on: string, plan: Schemas['Plan']) => answer(client.PUT('/api/trips/{id}/plan', { params: { path: { id } }, body: { held_on, plan } })),
-  tickKit: (id: string, ticks: string[]) => answer(client.PUT('/api/trips/{id}/ticks', { params: { path: { id } }, body: { ticks } })),
+  ready: (on: string, signal: AbortSignal) =>
+    answer(client.GET('/api/ready', { params: { query: { on } }, signal })),
+  planTrip: (id: string, held_on: string, plan: Schemas['Plan']) =>
+    answer(
+      client.PUT('/api/trips/{id}/plan', { params: { path: { id } }, body: { held_on, plan } }),
+    ),
+  tickKit: (id: string, ticks: string[]) =>
+    answer(client.PUT('/api/trips/{id}/ticks', { params: { path: { id } }, body: { ticks } })),
   keepLocker: (body: Schemas['Locker']) => answer(client.PUT('/api/locker', { body })),
   houseRules: () => answer(client.GET('/api/house-rules')),
-  chooseSchools: (body: HouseChoice & { base_version: number; why: string }) => answer(client.PUT('/api/house-rules', { body })),
+  chooseSchools: (body: HouseChoice & { base_version: number; why: string }) =>
+    answer(client.PUT('/api/house-rules', { body })),
   previewSchools: (body: HouseChoice) => answer(client.POST('/api/house-rules/preview', { body })),
-  chooseStricter: (choices: Record<string, string>) => answer(client.PUT('/api/house-rules/own', { body: { choices } })),
+  chooseStricter: (choices: Record<string, string>) =>
+    answer(client.PUT('/api/house-rules/own', { body: { choices } })),
   guide: () => answer(client.GET('/api/guide')),
   custody: (number?: string) => answer(client.GET('/api/tags', { params: { query: { number } } })),
   printBatch: (body: Schemas['BatchSent']) => answer(client.POST('/api/tags/batches', { body })),
-  importBatches: (csv: string, dry_run: boolean) => answer(client.POST('/api/tags/batches/import', { body: { csv, dry_run } })),
-  issueTags: (body: { batch_id: number; member_id: string; count: number }) => answer(client.POST('/api/tags/issue', { body })),
-  moveTags: (body: { numbers: string[]; act: 'returned' | 'spoiled' | 'lost' | 'transferred'; member_id: string | null; note: string | null }) =>
-    answer(client.POST('/api/tags/move', { body })),
+  importBatches: (csv: string, dry_run: boolean) =>
+    answer(client.POST('/api/tags/batches/import', { body: { csv, dry_run } })),
+  issueTags: (body: { batch_id: number; member_id: string; count: number }) =>
+    answer(client.POST('/api/tags/issue', { body })),
+  moveTags: (body: {
+    numbers: string[]
+    act: 'returned' | 'spoiled' | 'lost' | 'transferred'
+    member_id: string | null
+    note: string | null
+  }) => answer(client.POST('/api/tags/move', { body })),
   members: () => answer(client.GET('/api/members')),
-  addMember: (body: Schemas['MemberSent'] & { email: string }) => answer(client.POST('/api/members', { body })),
-  changeMember: (id: string, body: Schemas['MemberSent']) => answer(client.PUT('/api/members/{id}', { params: { path: { id } }, body })),
+  addMember: (body: Schemas['MemberSent'] & { email: string }) =>
+    answer(client.POST('/api/members', { body })),
+  changeMember: (id: string, body: Schemas['MemberSent']) =>
+    answer(client.PUT('/api/members/{id}', { params: { path: { id } }, body })),
   catalogue: () => answer(client.GET('/api/catalogue')),
   changeMemberAddress: (id: string, email: string) =>
     answer(client.PUT('/api/members/{id}/address', { params: { path: { id } }, body: { email } })),
@@ -186,30 +300,63 @@ export const api = {
     answer(client.POST('/api/members/{id}/kit', { params: { path: { id } }, body })),
   enterSpecies: (body: NewSpecies) => answer(client.POST('/api/species', { body })),
   withdrawLaw: (id: number, because: string) =>
-    answer(client.POST('/api/laws/{number}/withdrawal', { params: { path: { number: String(id) } }, body: { because } })),
-  changeSpecies: (code: string, body: Schemas['SpeciesSent']) => answer(client.PUT('/api/species/{code}', { params: { path: { code } }, body })),
-  speciesHistory: (code: string) => answer(client.GET('/api/species/{code}/history', { params: { path: { code } } })),
+    answer(
+      client.POST('/api/laws/{number}/withdrawal', {
+        params: { path: { number: String(id) } },
+        body: { because },
+      }),
+    ),
+  changeSpecies: (code: string, body: Schemas['SpeciesSent']) =>
+    answer(client.PUT('/api/species/{code}', { params: { path: { code } }, body })),
+  speciesHistory: (code: string) =>
+    answer(client.GET('/api/species/{code}/history', { params: { path: { code } } })),
   enterLaw: (body: Schemas['LawSent']) => answer(client.POST('/api/laws', { body })),
-  story: (story_key: string) => answer(client.GET('/api/stories/{story_key}', { params: { path: { story_key } } })),
-  forgetFinder: (id: string, reportKey: string) => answer(client.PUT('/api/reports/{id}/forget', { params: { path: { id }, header: { 'X-Report-Key': reportKey } }, body: {} as never })),
+  story: (story_key: string) =>
+    answer(client.GET('/api/stories/{story_key}', { params: { path: { story_key } } })),
+  forgetFinder: (id: string, reportKey: string) =>
+    answer(
+      client.PUT('/api/reports/{id}/forget', {
+        params: { path: { id }, header: { 'X-Report-Key': reportKey } },
+        body: {} as never,
+      }),
+    ),
   deskQueue: () => answer(client.GET('/api/desk')),
-  openDesk: (id: string) => answer(client.GET('/api/reports/{id}/desk', { params: { path: { id } } })),
-  decideReport: (id: string, body: paths['/api/reports/{id}/decision']['post']['requestBody']['content']['application/json']) =>
-    answer(client.POST('/api/reports/{id}/decision', { params: { path: { id } }, body })),
-  queries: (state: 'open' | 'settled') => answer(client.GET('/api/queries', { params: { query: { state } } })),
-  settleQuery: (id: string, code: string, body: { verdict: 'stands' | 'asked' | 'open'; why: string }) => answer(client.POST('/api/queries/{id}/{code}', { params: { path: { id, code } }, body })),
+  openDesk: (id: string) =>
+    answer(client.GET('/api/reports/{id}/desk', { params: { path: { id } } })),
+  decideReport: (
+    id: string,
+    body: paths['/api/reports/{id}/decision']['post']['requestBody']['content']['application/json'],
+  ) => answer(client.POST('/api/reports/{id}/decision', { params: { path: { id } }, body })),
+  queries: (state: 'open' | 'settled') =>
+    answer(client.GET('/api/queries', { params: { query: { state } } })),
+  settleQuery: (
+    id: string,
+    code: string,
+    body: { verdict: 'stands' | 'asked' | 'open'; why: string },
+  ) => answer(client.POST('/api/queries/{id}/{code}', { params: { path: { id, code } }, body })),
   mendHeld: (id: string, body: MendHeld) =>
     answer(client.POST('/api/held/{id}/mended', { params: { path: { id } }, body })),
   foreignTags: () => answer(client.GET('/api/foreign-tags')),
-  passOn: (body: { ids: string[]; to: string }) => answer(client.POST('/api/foreign-tags', { body })),
-  letters: (query: NonNullable<paths['/api/letters']['get']['parameters']['query']>) => answer(client.GET('/api/letters', { params: { query } })),
+  passOn: (body: { ids: string[]; to: string }) =>
+    answer(client.POST('/api/foreign-tags', { body })),
+  letters: (query: NonNullable<paths['/api/letters']['get']['parameters']['query']>) =>
+    answer(client.GET('/api/letters', { params: { query } })),
   calls: () => answer(client.GET('/api/calls')),
-  settleCall: (id: number) => answer(client.POST('/api/calls/{number}', { params: { path: { number: String(id) } } })),
-  settleLetter: (number: number, act: 'again' | 'withdraw') => answer(client.POST('/api/letters/{number}', { params: { path: { number } }, body: { act } })),
+  settleCall: (id: number) =>
+    answer(client.POST('/api/calls/{number}', { params: { path: { number: String(id) } } })),
+  settleLetter: (number: number, act: 'again' | 'withdraw') =>
+    answer(client.POST('/api/letters/{number}', { params: { path: { number } }, body: { act } })),
   letterTemplates: () => answer(client.GET('/api/letter-templates')),
-  keepLetterTemplate: (kind: string, body: { subject: string | null; body: string | null }) => answer(client.PUT('/api/letter-templates/{kind}', { params: { path: { kind } }, body })),
-  previewLetter: (kind: string, body: { subject: string; body: string }) => answer(client.POST('/api/letter-templates/{kind}/preview', { params: { path: { kind } }, body })),
-  audit: (query: NonNullable<paths['/api/audit']['get']['parameters']['query']>) => answer(client.GET('/api/audit', { params: { query } })),
-  finds: (query: NonNullable<paths['/api/finds']['get']['parameters']['query']>, signal: AbortSignal) =>
-    answer(client.GET('/api/finds', { params: { query }, signal })),
+  keepLetterTemplate: (kind: string, body: { subject: string | null; body: string | null }) =>
+    answer(client.PUT('/api/letter-templates/{kind}', { params: { path: { kind } }, body })),
+  previewLetter: (kind: string, body: { subject: string; body: string }) =>
+    answer(
+      client.POST('/api/letter-templates/{kind}/preview', { params: { path: { kind } }, body }),
+    ),
+  audit: (query: NonNullable<paths['/api/audit']['get']['parameters']['query']>) =>
+    answer(client.GET('/api/audit', { params: { query } })),
+  finds: (
+    query: NonNullable<paths['/api/finds']['get']['parameters']['query']>,
+    signal: AbortSignal,
+  ) => answer(client.GET('/api/finds', { params: { query }, signal })),
 }

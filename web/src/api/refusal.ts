@@ -21,7 +21,9 @@ export class Refusal extends Error {
 /** The server could not be reached, or broke: trying again later is right. */
 export class NoSignal extends Error {
   readonly fields: Record<string, string> = {}
-  constructor(message = 'No answer from the server. What you typed is kept here; try again when there is a signal.') {
+  constructor(
+    message = 'No answer from the server. What you typed is kept here; try again when there is a signal.',
+  ) {
     super(message)
   }
 }

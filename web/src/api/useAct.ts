@@ -1,7 +1,10 @@
 import { ref } from 'vue'
 import { trouble, type Trouble } from './refusal'
 
-/** One thing at a time that may be refused: whether it runs, what the server said against it, and what to say when it is done. */
+/**
+ * One thing at a time that may be refused: whether it runs, what the server said against it, and
+ * what to say when it is done.
+ */
 export function useAct() {
   const busy = ref(false)
   const refusal = ref<Trouble | null>(null)

@@ -9,7 +9,8 @@ function toRuby(value) {
   if (Array.isArray(value)) return value.map(toRuby)
   if (typeof value !== 'object') return value
   const hash = Opal.hash()
-  for (const [key, one] of Object.entries(value)) if (one !== undefined) Opal.hash_put(hash, key, toRuby(one))
+  for (const [key, one] of Object.entries(value))
+    if (one !== undefined) Opal.hash_put(hash, key, toRuby(one))
   return hash
 }
 

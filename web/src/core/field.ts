@@ -2,7 +2,8 @@ import type { Schemas } from '@/api/client'
 import type { FromWorker, ToWorker } from './worker'
 
 /**
- * The typed door of core: the rules run here in a worker, compiled from the same files that the server runs.
+ * The typed door of core: the rules run here in a worker, compiled from the same files that the
+ * server runs.
  * Plain data goes in and comes out; what each question means stands in core/field.rb.
  */
 export type Card = Schemas['Card']
@@ -55,7 +56,18 @@ export interface FishTold {
   tag_where: 'board' | 'water' | null
 }
 
-export type Column = 'time' | 'species' | 'tag' | 'length' | 'hook' | 'blood' | 'weight' | 'air' | 'outcome' | 'fate' | 'note'
+export type Column =
+  | 'time'
+  | 'species'
+  | 'tag'
+  | 'length'
+  | 'hook'
+  | 'blood'
+  | 'weight'
+  | 'air'
+  | 'outcome'
+  | 'fate'
+  | 'note'
 export type Cells = Record<Column, string>
 export interface RowReading {
   proposed: string | null
@@ -79,27 +91,48 @@ export interface Refused {
 }
 
 interface Questions {
-  fish: { given: { record: FishRecord; now_ms: number | null; units: 'metric' | 'imperial' }; told: FishTold | Refused }
+  fish: {
+    given: { record: FishRecord; now_ms: number | null; units: 'metric' | 'imperial' }
+    told: FishTold | Refused
+  }
   number: {
     given: { typed: string; of: 'fish' | 'pouch' }
     told: { number: string; near: { number: string; slips: string[] }[] } | Refused
   }
   wrong_taps: { given: { taps: Tap[] }; told: { wrong: string | null } }
-  first_aid: { given: Record<string, never>; told: { cases: { key: string; title: string; lines: string[] }[] } }
-  paper_rows: { given: { rows: Cells[]; species: { code: string; common_name: string }[]; first_number: string | null }; told: { rows: RowReading[] } }
+  first_aid: {
+    given: Record<string, never>
+    told: { cases: { key: string; title: string; lines: string[] }[] }
+  }
+  paper_rows: {
+    given: {
+      rows: Cells[]
+      species: { code: string; common_name: string }[]
+      first_number: string | null
+    }
+    told: { rows: RowReading[] }
+  }
   measure: {
     given: {
       marks: Schemas['BenchMarks']
       shown: { width_px: number; height_px: number; focal_35mm: number | null }
       guild_key: string | null
-      typed: { length_mm: number; length_kind: string; length_how: string; length_sd_mm: number | null } | null
+      typed: {
+        length_mm: number
+        length_kind: string
+        length_how: string
+        length_sd_mm: number | null
+      } | null
     }
     told: Measured | Refused
   }
 }
 
 export interface Field {
-  ask<Q extends keyof Questions>(question: Q, given: Questions[Q]['given']): Promise<Questions[Q]['told']>
+  ask<Q extends keyof Questions>(
+    question: Q,
+    given: Questions[Q]['given'],
+  ): Promise<Questions[Q]['told']>
 }
 export const isRefused = (told: object): told is Refused => 'refused' in told
 
@@ -119,7 +152,9 @@ function wake(): Worker {
     else question?.done(data.told as never)
   }
   worker.onerror = () => {
-    asked.forEach(({ failed }) => failed(new Error('The rules could not be loaded. Open this page once more with a signal.')))
+    asked.forEach(({ failed }) =>
+      failed(new Error('The rules could not be loaded. Open this page once more with a signal.')),
+    )
     asked.clear()
     worker = null
   }

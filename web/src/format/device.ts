@@ -3,5 +3,7 @@ export function deviceText(agent: string | null): string {
   if (!agent) return 'A device'
   const browser = agent.match(/(Firefox|Edg|Chrome|Safari)\//)?.[1]?.replace('Edg', 'Edge')
   const system = agent.match(/(Android|iPhone|iPad|Windows|Mac OS X|Linux)/)?.[1]
-  return [browser ?? 'A browser', system && `on ${system.replace('Mac OS X', 'a Mac')}`].filter(Boolean).join(' ')
+  return [browser ?? 'A browser', system && `on ${system.replace('Mac OS X', 'a Mac')}`]
+    .filter(Boolean)
+    .join(' ')
 }

@@ -6,7 +6,11 @@ export type Dates = 'day_first' | 'month_first' | 'year_first'
 
 /** How whoever is signed in reads days and hours. */
 export const dates = ref<Dates>('day_first')
-const LOCALE: Record<Dates, string> = { day_first: 'en-GB', month_first: 'en-US', year_first: 'en-GB' }
+const LOCALE: Record<Dates, string> = {
+  day_first: 'en-GB',
+  month_first: 'en-US',
+  year_first: 'en-GB',
+}
 /** As a day is typed. */
 export const DAY_FORMAT: Record<Dates, string> = {
   day_first: 'DD/MM/YYYY',
@@ -32,7 +36,9 @@ export function growthText(mm: number, units: Units = 'metric'): string {
 
 const GRAMS_PER_POUND = 453.592_37
 export function weightText(grams: number, units: Units = 'metric'): string {
-  return units === 'imperial' ? `${(grams / GRAMS_PER_POUND).toFixed(1)} lb` : `${Math.round(grams).toLocaleString('en-GB')} g`
+  return units === 'imperial'
+    ? `${(grams / GRAMS_PER_POUND).toFixed(1)} lb`
+    : `${Math.round(grams).toLocaleString('en-GB')} g`
 }
 
 const METRES_PER_MILE = 1609.344
@@ -51,13 +57,19 @@ export const tempText = (celsius: number) => `${celsius.toFixed(1)} °C`
 /** Whole seconds as a clock shows them: 8, 1:05. */
 export function clockText(seconds: number): string {
   const whole = Math.max(0, Math.floor(seconds))
-  return whole < 60 ? String(whole) : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
+  return whole < 60
+    ? String(whole)
+    : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
 }
 
 function dayText(iso: string, month: 'long' | 'short'): string {
   const day = iso.slice(0, 10)
   if (dates.value === 'year_first') return day
-  return new Date(`${day}T12:00:00`).toLocaleDateString(LOCALE[dates.value], { day: 'numeric', month, year: 'numeric' })
+  return new Date(`${day}T12:00:00`).toLocaleDateString(LOCALE[dates.value], {
+    day: 'numeric',
+    month,
+    year: 'numeric',
+  })
 }
 export const dateText = (iso: string) => dayText(iso, 'long')
 export const shortDateText = (iso: string) => dayText(iso, 'short')

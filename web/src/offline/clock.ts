@@ -1,5 +1,6 @@
 /**
- * Time that only runs forwards: the wall clock when the page opened, plus what the steady clock counted since.
+ * Time that only runs forwards: the wall clock when the page opened, plus what the steady clock
+ * counted since.
  * A phone that corrects its wall clock mid-fish does not bend a lift.
  */
 const opened = Date.now() - performance.now()

@@ -5,7 +5,18 @@ import { NoSignal, Refusal } from '@/api/refusal'
 import { nowMs } from './clock'
 import { usePauses } from './pauses'
 import { sha256 } from './sha256'
-import { dropPhoto, encountersOfTrip, forgetSentBefore, keepEncounter, keepPhoto, keptEncounter, keptPhotos, unsentEncounters, type KeptEncounter, type KeptPhoto } from './store'
+import {
+  dropPhoto,
+  encountersOfTrip,
+  forgetSentBefore,
+  keepEncounter,
+  keepPhoto,
+  keptEncounter,
+  keptPhotos,
+  unsentEncounters,
+  type KeptEncounter,
+  type KeptPhoto,
+} from './store'
 
 const BATCH = 50
 /** What the server has had for so long need not lie here. */
@@ -13,10 +24,16 @@ const FORGET_AFTER_MS = 30 * 86_400_000
 /** It is not this record's fault: signed out, too often, or a page that is too old. */
 const LATER = [401, 403, 429]
 
-/** What became of a sending: each was answered; some were not; none, because the line or the server is down. */
+/**
+ * What became of a sending: each was answered; some were not; none, because the line or the server
+ * is down.
+ */
 type Outcome = 'answered' | 'some' | 'down'
 
-/** Encounters on this device and what became of them; drains oldest first whenever there is a signal. */
+/**
+ * Encounters on this device and what became of them; drains oldest first whenever there is a
+ * signal.
+ */
 export const useQueue = defineStore('queue', () => {
   const encounters = shallowRef<KeptEncounter[]>([])
   const photos = shallowRef<KeptPhoto[]>([])
@@ -34,7 +51,9 @@ export const useQueue = defineStore('queue', () => {
   /** What is unsent, and all of one trip. */
   async function load(tripId: string | null) {
     const all = [...(await unsentEncounters()), ...(tripId ? await encountersOfTrip(tripId) : [])]
-    encounters.value = [...new Map(all.map((one) => [one.id, one])).values()].toSorted((a, b) => a.saved_at - b.saved_at)
+    encounters.value = [...new Map(all.map((one) => [one.id, one])).values()].toSorted(
+      (a, b) => a.saved_at - b.saved_at,
+    )
     photos.value = await keptPhotos()
     void drain().then(askHeld)
     void forgetSentBefore(nowMs() - FORGET_AFTER_MS)
@@ -43,7 +62,12 @@ export const useQueue = defineStore('queue', () => {
   /** Keeps it here first; the network is never waited for. */
   async function save(encounter: Pick<KeptEncounter, 'id' | 'member_id' | 'body' | 'fish'>) {
     const before = encounters.value.find((one) => one.id === encounter.id)
-    const kept: KeptEncounter = { ...encounter, saved_at: before?.saved_at ?? nowMs(), sending: 'waiting', why: null }
+    const kept: KeptEncounter = {
+      ...encounter,
+      saved_at: before?.saved_at ?? nowMs(),
+      sending: 'waiting',
+      why: null,
+    }
     await put(kept)
     void drain()
   }
@@ -69,7 +93,10 @@ export const useQueue = defineStore('queue', () => {
     photos.value = photos.value.filter((one) => one.id !== id)
   }
 
-  /** What the server held back may have been mended at the desk meanwhile: then it says that it knows it. */
+  /**
+   * What the server held back may have been mended at the desk meanwhile: then it says that it
+   * knows it.
+   */
   async function askHeld() {
     for (const one of held.value) if ((await sendHalved([one])) === 'down') return
   }
@@ -91,7 +118,10 @@ export const useQueue = defineStore('queue', () => {
     }
   }
 
-  /** Each record is tried once in a round; a correction that was saved meanwhile makes another round. */
+  /**
+   * Each record is tried once in a round; a correction that was saved meanwhile makes another
+   * round.
+   */
   async function sendRecords(): Promise<boolean> {
     const tried = new Set<string>()
     const mark = (one: KeptEncounter) => `${one.id} ${one.body.revision}`
@@ -106,14 +136,24 @@ export const useQueue = defineStore('queue', () => {
     }
   }
 
-  /** A batch that is refused as a whole is sent in halves, until the record that is meant stands alone. */
+  /**
+   * A batch that is refused as a whole is sent in halves, until the record that is meant stands
+   * alone.
+   */
   async function sendHalved(batch: KeptEncounter[]): Promise<Outcome> {
     const outcome = await attempt(() => send(batch))
     if (!(outcome instanceof Refusal)) return outcome
     if (batch.length > 1) {
       const middle = Math.ceil(batch.length / 2)
-      const outcomes = [await sendHalved(batch.slice(0, middle)), await sendHalved(batch.slice(middle))]
-      return outcomes.find((one) => one === 'down') ?? outcomes.find((one) => one === 'some') ?? 'answered'
+      const outcomes = [
+        await sendHalved(batch.slice(0, middle)),
+        await sendHalved(batch.slice(middle)),
+      ]
+      return (
+        outcomes.find((one) => one === 'down') ??
+        outcomes.find((one) => one === 'some') ??
+        'answered'
+      )
     }
     // A server that broke may be mended; what it cannot read stays unreadable.
     if (outcome.status >= 500 || outcome.status === 409) return 'some'
@@ -129,7 +169,8 @@ export const useQueue = defineStore('queue', () => {
     const told = new Map(answers.map((answer) => [answer.id, answer]))
     for (const one of batch) {
       const answer = told.get(one.id)
-      if (answer) await settle(one, answer.answer === 'held' ? 'held' : 'sent', answer.message, answer)
+      if (answer)
+        await settle(one, answer.answer === 'held' ? 'held' : 'sent', answer.message, answer)
     }
     return batch.every((one) => told.has(one.id)) ? 'answered' : 'some'
   }
@@ -137,7 +178,9 @@ export const useQueue = defineStore('queue', () => {
   async function sendPhotos(): Promise<boolean> {
     let whole = true
     for (const photo of photosWaiting.value) {
-      const fish = encounters.value.find((one) => one.id === photo.encounter_id) ?? (await keptEncounter(photo.encounter_id))
+      const fish =
+        encounters.value.find((one) => one.id === photo.encounter_id) ??
+        (await keptEncounter(photo.encounter_id))
       // A fish that is still in hand or held back keeps its pictures here.
       if (fish?.sending !== 'sent') continue
       const outcome = await attempt(() => sendPhoto(photo))
@@ -152,7 +195,12 @@ export const useQueue = defineStore('queue', () => {
 
   /** It stays here until the server names the hash of what it keeps, and that is this picture's. */
   async function sendPhoto(photo: KeptPhoto): Promise<Outcome> {
-    const { sha256: kept } = await api.addEncounterPhoto(photo.encounter_id, photo.id, new Date(photo.taken_at).toISOString(), photo.blob)
+    const { sha256: kept } = await api.addEncounterPhoto(
+      photo.encounter_id,
+      photo.id,
+      new Date(photo.taken_at).toISOString(),
+      photo.blob,
+    )
     if (kept !== (await sha256(photo.blob))) return 'some'
     await removePhoto(photo.id)
     return 'answered'
@@ -164,7 +212,10 @@ export const useQueue = defineStore('queue', () => {
     photos.value = photos.value.map((one) => (one.id === photo.id ? refused : one))
   }
 
-  /** What became of it; a Refusal is about what was sent, and 'down' about the line, the server or the sign-in. */
+  /**
+   * What became of it; a Refusal is about what was sent, and 'down' about the line, the server or
+   * the sign-in.
+   */
   async function attempt(call: () => Promise<Outcome>): Promise<Outcome | Refusal> {
     try {
       const outcome = await call()
@@ -179,15 +230,43 @@ export const useQueue = defineStore('queue', () => {
     }
   }
 
-  /** A correction may have been saved while the older revision was on its way: then it still waits. */
-  async function settle(one: KeptEncounter, sending: 'sent' | 'held', why: Schemas['BatchAnswer']['message'], answer?: Schemas['BatchAnswer']) {
+  /**
+   * A correction may have been saved while the older revision was on its way: then it still waits.
+   */
+  async function settle(
+    one: KeptEncounter,
+    sending: 'sent' | 'held',
+    why: Schemas['BatchAnswer']['message'],
+    answer?: Schemas['BatchAnswer'],
+  ) {
     const now = encounters.value.find((kept) => kept.id === one.id) ?? one
-    if (now.body.revision === one.body.revision) await put({ ...now, sending, why, collisions: answer?.collisions ?? [], fields: Object.keys(answer?.fields ?? {}) })
+    if (now.body.revision === one.body.revision)
+      await put({
+        ...now,
+        sending,
+        why,
+        collisions: answer?.collisions ?? [],
+        fields: Object.keys(answer?.fields ?? {}),
+      })
   }
 
   addEventListener('online', () => {
     pauses.reset()
     void drain()
   })
-  return { encounters, photos, waiting, held, photosWaiting, oldestMs, signal, signedOut, load, save, addPhoto, removePhoto, drain }
+  return {
+    encounters,
+    photos,
+    waiting,
+    held,
+    photosWaiting,
+    oldestMs,
+    signal,
+    signedOut,
+    load,
+    save,
+    addPhoto,
+    removePhoto,
+    drain,
+  }
 })

@@ -13,12 +13,21 @@ export async function checkRoom() {
 }
 
 async function trouble(): Promise<string | null> {
-  if (!(await canStore())) return 'This window keeps nothing (private window, or storage switched off). Open Voucher in an ordinary window before you go out.'
+  if (!(await canStore()))
+    return (
+      'This window keeps nothing (private window, or storage switched off). ' +
+      'Open Voucher in an ordinary window before you go out.'
+    )
   if (!navigator.storage?.estimate) return null
   const { usage = 0, quota = 0 } = await navigator.storage.estimate()
   const free = quota - usage
-  if (quota > 0 && free < LITTLE_BYTES) return `Only ${Math.max(0, Math.round(free / 1_000_000))} MB are left for Voucher on this device. Records still fit; photos may not. A private window also says so.`
-  if (quota > 0 && usage / quota > FULL_SHARE) return 'The storage of this device is nearly full. Send what waits, and make room.'
+  if (quota > 0 && free < LITTLE_BYTES)
+    return (
+      `Only ${Math.max(0, Math.round(free / 1_000_000))} MB are left for Voucher on this device. ` +
+      'Records still fit; photos may not. A private window also says so.'
+    )
+  if (quota > 0 && usage / quota > FULL_SHARE)
+    return 'The storage of this device is nearly full. Send what waits, and make room.'
   await navigator.storage.persist?.()
   return null
 }

@@ -32,7 +32,11 @@ export interface KeptPhoto {
 }
 
 interface VoucherDb extends DBSchema {
-  encounters: { key: string; value: KeptEncounter; indexes: { sending: Sending; trip: string; saved_at: number } }
+  encounters: {
+    key: string
+    value: KeptEncounter
+    indexes: { sending: Sending; trip: string; saved_at: number }
+  }
   photos: { key: string; value: KeptPhoto; indexes: { encounter: string } }
   /** The trip card and the fish being handled right now, by member. */
   notes: { key: string; value: unknown }
@@ -59,21 +63,30 @@ function db() {
 /** What IndexedDB takes is plain data; Vue's proxies are not. */
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
-export const keepEncounter = async (encounter: KeptEncounter) => void (await (await db()).put('encounters', plain(encounter)))
+export const keepEncounter = async (encounter: KeptEncounter) =>
+  void (await (await db()).put('encounters', plain(encounter)))
 export const keptEncounter = async (id: string) => (await db()).get('encounters', id)
 
 /** What still has to go out or was held back, of whatever trip. */
 export async function unsentEncounters(): Promise<KeptEncounter[]> {
   const base = await db()
-  return [...(await base.getAllFromIndex('encounters', 'sending', 'waiting')), ...(await base.getAllFromIndex('encounters', 'sending', 'held'))]
+  return [
+    ...(await base.getAllFromIndex('encounters', 'sending', 'waiting')),
+    ...(await base.getAllFromIndex('encounters', 'sending', 'held')),
+  ]
 }
 
-export const encountersOfTrip = async (tripId: string) => (await db()).getAllFromIndex('encounters', 'trip', tripId)
+export const encountersOfTrip = async (tripId: string) =>
+  (await db()).getAllFromIndex('encounters', 'trip', tripId)
 
 /** Forgets what the server has had since before that time. */
 export async function forgetSentBefore(time: number) {
   const { store } = (await db()).transaction('encounters', 'readwrite')
-  for (let cursor = await store.index('saved_at').openCursor(IDBKeyRange.upperBound(time)); cursor; cursor = await cursor.continue()) {
+  for (
+    let cursor = await store.index('saved_at').openCursor(IDBKeyRange.upperBound(time));
+    cursor;
+    cursor = await cursor.continue()
+  ) {
     if (cursor.value.sending === 'sent') await cursor.delete()
   }
 }
@@ -81,7 +94,10 @@ export async function forgetSentBefore(time: number) {
 export const keepPhoto = async (photo: KeptPhoto) => void (await (await db()).put('photos', photo))
 export const dropPhoto = async (id: string) => (await db()).delete('photos', id)
 export const keptPhotos = async (): Promise<KeptPhoto[]> => (await db()).getAll('photos')
-export const photosOf = async (encounterId: string) => (await db()).getAllFromIndex('photos', 'encounter', encounterId)
+export const photosOf = async (encounterId: string) =>
+  (await db()).getAllFromIndex('photos', 'encounter', encounterId)
 
-export const keepNote = async (key: string, value: unknown) => void (await (await db()).put('notes', plain(value), key))
-export const note = async <T>(key: string): Promise<T | undefined> => (await (await db()).get('notes', key)) as T | undefined
+export const keepNote = async (key: string, value: unknown) =>
+  void (await (await db()).put('notes', plain(value), key))
+export const note = async <T>(key: string): Promise<T | undefined> =>
+  (await (await db()).get('notes', key)) as T | undefined

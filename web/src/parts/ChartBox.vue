@@ -10,7 +10,9 @@ import { useLookStore } from '@/stores/look'
 
 use([BarChart, LineChart, ScatterChart, GridComponent, LegendComponent, CanvasRenderer])
 
-/** A chart with one sentence that says what it shows, the table behind it, and both to take away. */
+/**
+ * A chart with one sentence that says what it shows, the table behind it, and both to take away.
+ */
 export interface Colours {
   ink: string
   soft: string
@@ -20,15 +22,39 @@ export interface Colours {
   rust: string
   oilskin: string
 }
-const props = defineProps<{ title: string; says: string; name: string; columns: string[]; rows: (string | number | null)[][]; option: (colours: Colours) => EChartsCoreOption; height?: number }>()
+const props = defineProps<{
+  title: string
+  says: string
+  name: string
+  columns: string[]
+  rows: (string | number | null)[][]
+  option: (colours: Colours) => EChartsCoreOption
+  height?: number
+}>()
 const box = ref<HTMLElement | null>(null)
 let chart: ECharts | null = null
 const { look } = storeToRefs(useLookStore())
 
 function draw() {
-  const of = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-  const colours = { ink: of('--ink'), soft: of('--ink-soft'), line: of('--line'), kelp: of('--kelp'), sea: of('--sea-deep'), rust: of('--rust'), oilskin: of('--oilskin') }
-  chart?.setOption({ animation: false, textStyle: { fontFamily: of('--font'), color: colours.ink, fontSize: 14 }, ...props.option(colours) }, true)
+  const of = (name: string) =>
+    getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+  const colours = {
+    ink: of('--ink'),
+    soft: of('--ink-soft'),
+    line: of('--line'),
+    kelp: of('--kelp'),
+    sea: of('--sea-deep'),
+    rust: of('--rust'),
+    oilskin: of('--oilskin'),
+  }
+  chart?.setOption(
+    {
+      animation: false,
+      textStyle: { fontFamily: of('--font'), color: colours.ink, fontSize: 14 },
+      ...props.option(colours),
+    },
+    true,
+  )
 }
 onMounted(() => {
   chart = init(box.value!)
@@ -51,23 +77,52 @@ function saveTable() {
   save(href, `${props.name}.csv`)
   URL.revokeObjectURL(href)
 }
-const savePicture = () => save(chart!.getDataURL({ pixelRatio: 2, backgroundColor: getComputedStyle(document.documentElement).getPropertyValue('--sheet').trim() }), `${props.name}.png`)
+const savePicture = () =>
+  save(
+    chart!.getDataURL({
+      pixelRatio: 2,
+      backgroundColor: getComputedStyle(document.documentElement)
+        .getPropertyValue('--sheet')
+        .trim(),
+    }),
+    `${props.name}.png`,
+  )
 </script>
 
 <template>
   <figure>
-    <figcaption><h2>{{ title }}</h2><p>{{ says }}</p></figcaption>
-    <div ref="box" class="chart" :class="{ tall: (height ?? 0) > 260 }" role="img" :aria-label="says" />
+    <figcaption>
+      <h2>{{ title }}</h2>
+      <p>{{ says }}</p>
+    </figcaption>
+    <div
+      ref="box"
+      class="chart"
+      :class="{ tall: (height ?? 0) > 260 }"
+      role="img"
+      :aria-label="says"
+    />
     <details>
       <summary>The figures</summary>
       <div class="scroll">
         <table v-cards class="list">
-          <thead><tr><th v-for="column in columns" :key="column">{{ column }}</th></tr></thead>
-          <tbody><tr v-for="(row, at) in rows" :key="at"><td v-for="(value, place) in row" :key="place" class="tabular">{{ value ?? '–' }}</td></tr></tbody>
+          <thead>
+            <tr>
+              <th v-for="column in columns" :key="column">{{ column }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(row, at) in rows" :key="at">
+              <td v-for="(value, place) in row" :key="place" class="tabular">{{ value ?? '–' }}</td>
+            </tr>
+          </tbody>
         </table>
       </div>
     </details>
-    <p class="away"><button type="button" class="link" @click="saveTable">Table as CSV</button> <button type="button" class="link" @click="savePicture">Chart as PNG</button></p>
+    <p class="away">
+      <button type="button" class="link" @click="saveTable">Table as CSV</button>
+      <button type="button" class="link" @click="savePicture">Chart as PNG</button>
+    </p>
   </figure>
 </template>
 

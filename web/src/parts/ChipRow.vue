@@ -1,12 +1,18 @@
 <script setup lang="ts" generic="Value extends string">
 /** Large chips to touch: one of them, or several. Touching a chosen one takes it back. */
-const props = defineProps<{ label: string; options: Record<string, string>; chosen: Value | null | undefined | readonly Value[] }>()
+const props = defineProps<{
+  label: string
+  options: Record<string, string>
+  chosen: Value | null | undefined | readonly Value[]
+}>()
 const emit = defineEmits<{ one: [value: Value | null]; many: [values: Value[]] }>()
 
-const on = (value: string) => (Array.isArray(props.chosen) ? props.chosen.includes(value as Value) : props.chosen === value)
+const on = (value: string) =>
+  Array.isArray(props.chosen) ? props.chosen.includes(value as Value) : props.chosen === value
 function touch(key: string) {
   const value = key as Value
-  if (Array.isArray(props.chosen)) emit('many', on(value) ? props.chosen.filter((one) => one !== value) : [...props.chosen, value])
+  if (Array.isArray(props.chosen))
+    emit('many', on(value) ? props.chosen.filter((one) => one !== value) : [...props.chosen, value])
   else emit('one', on(value) ? null : value)
 }
 </script>
@@ -14,7 +20,17 @@ function touch(key: string) {
 <template>
   <fieldset>
     <legend>{{ label }}</legend>
-    <button v-for="(text, value) in options" :key="value" type="button" :class="{ on: on(value) }" :aria-pressed="on(value)" :data-chip="value" @click="touch(value)">{{ text }}</button>
+    <button
+      v-for="(text, value) in options"
+      :key="value"
+      type="button"
+      :class="{ on: on(value) }"
+      :aria-pressed="on(value)"
+      :data-chip="value"
+      @click="touch(value)"
+    >
+      {{ text }}
+    </button>
   </fieldset>
 </template>
 

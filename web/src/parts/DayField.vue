@@ -6,7 +6,10 @@ import { DAY_FORMAT, dates } from '@/format/units'
 defineProps<{ label: string; name?: string; min?: string; max?: string }>()
 const day = defineModel<string | null>({ default: null })
 const format = computed(() => DAY_FORMAT[dates.value])
-const given = computed({ get: () => day.value ?? '', set: (value: string | null) => (day.value = value || null) })
+const given = computed({
+  get: () => day.value ?? '',
+  set: (value: string | null) => (day.value = value || null),
+})
 </script>
 
 <template>
@@ -20,7 +23,11 @@ const given = computed({ get: () => day.value ?? '', set: (value: string | null)
     value-format="YYYY-MM-DD"
     :placeholder="format.toLowerCase()"
     :aria-label="label"
-    :disabled-date="(one: Date) => (min ? one < new Date(`${min}T00:00`) : false) || (max ? one > new Date(`${max}T23:59`) : false)"
+    :disabled-date="
+      (one: Date) =>
+        (min ? one < new Date(`${min}T00:00`) : false) ||
+        (max ? one > new Date(`${max}T23:59`) : false)
+    "
     @focus="(event: FocusEvent) => (event.target as HTMLInputElement | null)?.select?.()"
   />
 </template>

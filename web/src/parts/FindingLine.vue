@@ -7,7 +7,9 @@ defineProps<{ finding: Schemas['Finding'] }>()
 <template>
   <p class="finding">
     <VerdictMark :verdict="finding.verdict" />
-    <span>{{ finding.text }} <small class="soft">{{ finding.source }}</small></span>
+    <span
+      >{{ finding.text }} <small class="soft">{{ finding.source }}</small></span
+    >
   </p>
 </template>
 

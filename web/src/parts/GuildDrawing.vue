@@ -7,14 +7,31 @@ const shape = computed(() => GUILD_SHAPES[props.guild] ?? GUILD_SHAPES.general!)
 </script>
 
 <template>
-  <svg viewBox="-4 -8 330 178" role="img" :aria-label="`Drawing of a ${name} fish: hands, hazards, measure line and tag site`">
+  <svg
+    viewBox="-4 -8 330 178"
+    role="img"
+    :aria-label="`Drawing of a ${name} fish: hands, hazards, measure line and tag site`"
+  >
     <path class="body" :d="shape.body" />
     <path class="detail" :d="shape.detail" />
     <circle class="eye" :cx="shape.eye[0]" :cy="shape.eye[1]" r="5" />
-    <path class="measure" :d="`M${shape.measure[0]} 162H${shape.measure[1]}M${shape.measure[0]} 155v14M${shape.measure[1]} 155v14`" />
-    <g v-for="([x, y], index) in shape.hold" :key="`hold${index}`" class="hold"><circle :cx="x" :cy="y" r="11" /><path :d="`M${x - 5} ${y + 4}v-6m3.3 6v-9m3.4 9v-9m3.3 9v-6`" /></g>
-    <g v-for="([x, y], index) in shape.mind" :key="`mind${index}`" class="mind"><path :d="`M${x} ${y - 9}l9 16h-18z`" /><path class="bar" :d="`M${x} ${y - 3}v5`" /></g>
-    <path v-if="shape.tag" class="tag" :d="`M${shape.tag[0]} ${shape.tag[1]}l-8-7m8 7h40a4 4 0 0 0 0-8h-36z`" />
+    <path
+      class="measure"
+      :d="`M${shape.measure[0]} 162H${shape.measure[1]}M${shape.measure[0]} 155v14M${shape.measure[1]} 155v14`"
+    />
+    <g v-for="([x, y], index) in shape.hold" :key="`hold${index}`" class="hold">
+      <circle :cx="x" :cy="y" r="11" />
+      <path :d="`M${x - 5} ${y + 4}v-6m3.3 6v-9m3.4 9v-9m3.3 9v-6`" />
+    </g>
+    <g v-for="([x, y], index) in shape.mind" :key="`mind${index}`" class="mind">
+      <path :d="`M${x} ${y - 9}l9 16h-18z`" />
+      <path class="bar" :d="`M${x} ${y - 3}v5`" />
+    </g>
+    <path
+      v-if="shape.tag"
+      class="tag"
+      :d="`M${shape.tag[0]} ${shape.tag[1]}l-8-7m8 7h40a4 4 0 0 0 0-8h-36z`"
+    />
   </svg>
 </template>
 

@@ -1,12 +1,33 @@
 <script setup lang="ts">
 import 'leaflet/dist/leaflet.css'
-import { CircleMarker, Control, DivIcon, GeoJSON, LatLngBounds, Map as LeafletMap, Marker, Polygon, Polyline, Rectangle, SVG, type LatLngTuple, type Layer } from 'leaflet'
+import {
+  CircleMarker,
+  Control,
+  DivIcon,
+  GeoJSON,
+  LatLngBounds,
+  Map as LeafletMap,
+  Marker,
+  Polygon,
+  Polyline,
+  Rectangle,
+  SVG,
+  type LatLngTuple,
+  type Layer,
+} from 'leaflet'
 import type { Feature } from 'geojson'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { loadCoast } from './coast'
 import type { MapPlace, PickedPlace } from './mapTypes'
 
-const props = defineProps<{ places?: MapPlace[]; /** Straight lines from place to place. */ joined?: boolean; /** Ways to draw, each a run of [lat, lon]. */ ways?: [number, number][][]; pickable?: boolean; drawable?: boolean; label: string }>()
+const props = defineProps<{
+  places?: MapPlace[]
+  /** Straight lines from place to place. */ joined?: boolean
+  /** Ways to draw, each a run of [lat, lon]. */ ways?: [number, number][][]
+  pickable?: boolean
+  drawable?: boolean
+  label: string
+}>()
 const picked = defineModel<PickedPlace | null>('picked', { default: null })
 
 /** Of a water that is drawn by touching its corners. */
@@ -34,8 +55,17 @@ onMounted(async () => {
   map.setView(ANYWHERE, 7)
   new Control.Scale({ imperial: false }).addTo(map)
   if (props.drawable)
-    map.on('click', ({ latlng }) => (corners.value = [...corners.value, [round(latlng.lat), round(wrap(latlng.lng))]]))
-  if (props.pickable) map.on('click', ({ latlng }) => (picked.value = { lat_deg: round(latlng.lat), lon_deg: round(wrap(latlng.lng)) }))
+    map.on(
+      'click',
+      ({ latlng }) =>
+        (corners.value = [...corners.value, [round(latlng.lat), round(wrap(latlng.lng))]]),
+    )
+  if (props.pickable)
+    map.on(
+      'click',
+      ({ latlng }) =>
+        (picked.value = { lat_deg: round(latlng.lat), lon_deg: round(wrap(latlng.lng)) }),
+    )
   draw()
   const coast = await loadCoast()
   if (!map) return
@@ -51,7 +81,8 @@ onMounted(async () => {
       placeName(feature, 'place-name island', middle.lat, middle.lng).addTo(map)
     },
   }).addTo(map)
-  if ((!props.places?.length || props.pickable || props.drawable) && drawn.getBounds().isValid()) map.fitBounds(drawn.getBounds().pad(0.02))
+  if ((!props.places?.length || props.pickable || props.drawable) && drawn.getBounds().isValid())
+    map.fitBounds(drawn.getBounds().pad(0.02))
   draw()
 })
 onBeforeUnmount(() => {
@@ -61,7 +92,16 @@ onBeforeUnmount(() => {
 watch([() => props.places, () => props.ways, picked, corners], draw, { deep: true })
 
 function placeName(feature: Feature, className: string, lat: number, lon: number) {
-  return new Marker([lat, lon], { interactive: false, keyboard: false, icon: new DivIcon({ className, html: String(feature.properties?.name), iconSize: [120, 14], iconAnchor: [60, 7] }) })
+  return new Marker([lat, lon], {
+    interactive: false,
+    keyboard: false,
+    icon: new DivIcon({
+      className,
+      html: String(feature.properties?.name),
+      iconSize: [120, 14],
+      iconAnchor: [60, 7],
+    }),
+  })
 }
 
 /** From afar only the islands are named; the spots come when there is room. */
@@ -74,10 +114,23 @@ function draw() {
   layers.forEach((layer) => layer.remove())
   layers = []
   const places = props.places ?? []
-  if (props.joined && places.length > 1) add(new Polyline(places.map(at), { className: 'way', weight: 2, dashArray: '6 6', interactive: false }))
-  props.ways?.forEach((way) => add(new Polyline(way, { className: 'way', weight: 2, dashArray: '6 6', interactive: false })))
-  if (corners.value.length) add(new Polygon(corners.value, { className: 'drawn', weight: 2, interactive: false }))
-  corners.value.forEach((one) => add(new CircleMarker(one, { radius: 5, className: 'picked', weight: 2, interactive: false })))
+  if (props.joined && places.length > 1)
+    add(
+      new Polyline(places.map(at), {
+        className: 'way',
+        weight: 2,
+        dashArray: '6 6',
+        interactive: false,
+      }),
+    )
+  props.ways?.forEach((way) =>
+    add(new Polyline(way, { className: 'way', weight: 2, dashArray: '6 6', interactive: false })),
+  )
+  if (corners.value.length)
+    add(new Polygon(corners.value, { className: 'drawn', weight: 2, interactive: false }))
+  corners.value.forEach((one) =>
+    add(new CircleMarker(one, { radius: 5, className: 'picked', weight: 2, interactive: false })),
+  )
   const words = new Map<string, string>()
   places.forEach((place, index) => {
     const key = at(place).join()
@@ -92,11 +145,44 @@ function draw() {
         [place.lat_deg + HALF_CELL_DEG, place.lon_deg + half],
       ]
       add(new Rectangle(cell, { className: 'cell', weight: 2, interactive: false }))
-    } else add(new CircleMarker(at(place), { radius: 9, className: 'spot', weight: 2, interactive: false }))
-    add(new Marker(at(place), { interactive: false, keyboard: false, icon: new DivIcon({ className: 'place-index', html: words.get(at(place).join()), iconSize: [60, 18], iconAnchor: [30, 9] }) }))
+    } else
+      add(
+        new CircleMarker(at(place), {
+          radius: 9,
+          className: 'spot',
+          weight: 2,
+          interactive: false,
+        }),
+      )
+    add(
+      new Marker(at(place), {
+        interactive: false,
+        keyboard: false,
+        icon: new DivIcon({
+          className: 'place-index',
+          html: words.get(at(place).join()),
+          iconSize: [60, 18],
+          iconAnchor: [30, 9],
+        }),
+      }),
+    )
   })
-  if (picked.value) add(new CircleMarker(at(picked.value), { radius: 11, className: 'picked', weight: 3, interactive: false }))
-  if (places.length && !props.drawable && !props.pickable) map.fitBounds(new LatLngBounds(places.map(at)).pad(places.length > 2 ? 0.05 : 0.5).extend(around(places[0]!)), { maxZoom: 11 })
+  if (picked.value)
+    add(
+      new CircleMarker(at(picked.value), {
+        radius: 11,
+        className: 'picked',
+        weight: 3,
+        interactive: false,
+      }),
+    )
+  if (places.length && !props.drawable && !props.pickable)
+    map.fitBounds(
+      new LatLngBounds(places.map(at))
+        .pad(places.length > 2 ? 0.05 : 0.5)
+        .extend(around(places[0]!)),
+      { maxZoom: 11 },
+    )
 }
 
 function add(layer: Layer) {
@@ -106,7 +192,11 @@ function add(layer: Layer) {
 const nearer = (by: number) => map?.setZoom(map.getZoom() + by)
 const at = (place: PickedPlace): LatLngTuple => [place.lat_deg, place.lon_deg]
 /** Enough of the coast to know where one is. */
-const around = (place: PickedPlace) => new LatLngBounds([place.lat_deg - 0.12, place.lon_deg - 0.18], [place.lat_deg + 0.12, place.lon_deg + 0.18])
+const around = (place: PickedPlace) =>
+  new LatLngBounds(
+    [place.lat_deg - 0.12, place.lon_deg - 0.18],
+    [place.lat_deg + 0.12, place.lon_deg + 0.18],
+  )
 const round = (degrees: number) => Math.round(degrees * 1e5) / 1e5
 const wrap = (lon: number) => ((((lon + 180) % 360) + 360) % 360) - 180
 </script>

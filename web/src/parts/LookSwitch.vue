@@ -9,11 +9,21 @@ const next = computed<Look>(() => LOOKS[(LOOKS.indexOf(look.value) + 1) % LOOKS.
 </script>
 
 <template>
-  <button class="look" type="button" :title="`Look: ${look}. Change to ${next}.`" :aria-label="`Look: ${look}. Change to ${next}.`" @click="store.choose(next)">
+  <button
+    class="look"
+    type="button"
+    :title="`Look: ${look}. Change to ${next}.`"
+    :aria-label="`Look: ${look}. Change to ${next}.`"
+    @click="store.choose(next)"
+  >
     <svg viewBox="0 0 24 24" aria-hidden="true">
       <circle v-if="look !== 'dusk'" cx="12" cy="12" r="4.5" :class="{ line: look === 'day' }" />
       <path v-if="look === 'dusk'" d="M2 15h20M6 15a6 6 0 0 1 12 0M5 19h14" class="line" />
-      <path v-if="look === 'glare'" d="M12 1v4M12 19v4M1 12h4M19 12h4M4.5 4.5l2.5 2.5M17 17l2.5 2.5M4.5 19.5 7 17M17 7l2.5-2.5" class="line" />
+      <path
+        v-if="look === 'glare'"
+        d="M12 1v4M12 19v4M1 12h4M19 12h4M4.5 4.5l2.5 2.5M17 17l2.5 2.5M4.5 19.5 7 17M17 7l2.5-2.5"
+        class="line"
+      />
     </svg>
     <span>{{ look }}</span>
   </button>

@@ -9,7 +9,9 @@ defineProps<{ member: Schemas['Session']['member'] }>()
 <template>
   <header class="bar">
     <RouterLink class="name" to="/" aria-label="Voucher, start">
-      <svg viewBox="0 0 34 14" aria-hidden="true"><path d="M1 7 9 1.5V5h20a3.5 3.5 0 0 1 0 7H9l0-1.5z" /></svg>
+      <svg viewBox="0 0 34 14" aria-hidden="true">
+        <path d="M1 7 9 1.5V5h20a3.5 3.5 0 0 1 0 7H9l0-1.5z" />
+      </svg>
       <span>Voucher</span>
     </RouterLink>
     <nav aria-label="Places">
@@ -18,12 +20,18 @@ defineProps<{ member: Schemas['Session']['member'] }>()
         <RouterLink to="/deck">Deck</RouterLink>
         <RouterLink to="/dockside">Dockside</RouterLink>
         <RouterLink to="/finds">Finds</RouterLink>
-        <RouterLink to="/office/house-rules" :class="{ 'router-link-active': $route.path.startsWith('/office') }">Office</RouterLink>
+        <RouterLink
+          to="/office/house-rules"
+          :class="{ 'router-link-active': $route.path.startsWith('/office') }"
+          >Office</RouterLink
+        >
       </template>
       <RouterLink v-else to="/report">Report a tag</RouterLink>
     </nav>
     <LookSwitch />
-    <RouterLink v-if="member" class="you" to="/you" :aria-label="`You: ${member.name}`">{{ member.name.split(' ')[0] }}</RouterLink>
+    <RouterLink v-if="member" class="you" to="/you" :aria-label="`You: ${member.name}`">{{
+      member.name.split(' ')[0]
+    }}</RouterLink>
     <RouterLink v-else class="you" to="/sign-in">Sign in</RouterLink>
   </header>
 </template>

@@ -1,11 +1,17 @@
 <script setup lang="ts">
 /** A tag number is always shown as the tag itself: a long thin capsule with one barbed end. */
-withDefaults(defineProps<{ number: string; size?: 'small' | 'large'; spent?: boolean; hollow?: boolean }>(), { size: 'small', spent: false, hollow: false })
+withDefaults(
+  defineProps<{ number: string; size?: 'small' | 'large'; spent?: boolean; hollow?: boolean }>(),
+  { size: 'small', spent: false, hollow: false },
+)
 </script>
 
 <template>
   <span class="streamer" :class="[size, { spent, hollow }]">
-    <svg class="barb" viewBox="0 0 24 20" aria-hidden="true"><path d="M24 2.1H17L2 10l15 7.9h7" /><path class="hook" d="M5.5 8.2 14 .8" /></svg>
+    <svg class="barb" viewBox="0 0 24 20" aria-hidden="true">
+      <path d="M24 2.1H17L2 10l15 7.9h7" />
+      <path class="hook" d="M5.5 8.2 14 .8" />
+    </svg>
     <span class="capsule figures">{{ number }}</span>
   </span>
 </template>

@@ -26,6 +26,10 @@ export async function namedPlaces(): Promise<NamedPlace[]> {
   const { features } = await loadCoast()
   return features
     .filter((one) => one.properties?.kind === 'place')
-    .map((one) => ({ name: String(one.properties!.name), lon_deg: (one.geometry as Point).coordinates[0]!, lat_deg: (one.geometry as Point).coordinates[1]! }))
+    .map((one) => ({
+      name: String(one.properties!.name),
+      lon_deg: (one.geometry as Point).coordinates[0]!,
+      lat_deg: (one.geometry as Point).coordinates[1]!,
+    }))
     .toSorted((a, b) => a.name.localeCompare(b.name))
 }

@@ -8,7 +8,13 @@ const KEY = 'voucher.look'
 /** Paper-light, dark, or black on white for the sun; kept on this device. */
 export const useLookStore = defineStore('look', () => {
   const stored = localStorage.getItem(KEY) as Look | null
-  const look = ref<Look>(stored && LOOKS.includes(stored) ? stored : matchMedia('(prefers-color-scheme: dark)').matches ? 'dusk' : 'day')
+  const look = ref<Look>(
+    stored && LOOKS.includes(stored)
+      ? stored
+      : matchMedia('(prefers-color-scheme: dark)').matches
+        ? 'dusk'
+        : 'day',
+  )
   watchEffect(() => {
     document.documentElement.dataset.look = look.value
   })

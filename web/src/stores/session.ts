@@ -7,10 +7,15 @@ type Member = NonNullable<Schemas['Session']['member']>
 const LAST_MEMBER = 'voucher.member'
 const PATIENCE_MS = 1200
 
-/** Who is signed in. Without a signal the last answer stands, so that the Deck works at the water. */
+/**
+ * Who is signed in. Without a signal the last answer stands, so that the Deck works at the water.
+ */
 export const useSessionStore = defineStore('session', () => {
   const member = ref<Member | null>(null)
-  /** Whose device this is, also when the sign-in has run out: the fish in hand does not wait for a password. */
+  /**
+   * Whose device this is, also when the sign-in has run out: the fish in hand does not wait for a
+   * password.
+   */
   const last = ref<Member | null>(null)
   const known = ref(false)
   const secondFactor = ref<Schemas['Session']['second_factor']>('none')
@@ -60,5 +65,16 @@ export const useSessionStore = defineStore('session', () => {
   const isCoordinator = computed(() => member.value?.role === 'coordinator')
   const units = computed(() => (member.value ?? last.value)?.units ?? 'metric')
   watchEffect(() => (dates.value = (member.value ?? last.value)?.dates ?? 'day_first'))
-  return { member, last, known, secondFactor, programme, isCoordinator, units, load, signIn, signOut }
+  return {
+    member,
+    last,
+    known,
+    secondFactor,
+    programme,
+    isCoordinator,
+    units,
+    load,
+    signIn,
+    signOut,
+  }
 })

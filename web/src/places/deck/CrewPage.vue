@@ -37,7 +37,13 @@ onMounted(async () => {
 const crew = useCrew(
   computed(() => (card.value ? props.crewKey : null)),
   // What the Deck sees is the Deck's to say.
-  () => fish.value.map(({ id, species_code, tag_number, taps }) => ({ id, species_code, tag_number, taps })),
+  () =>
+    fish.value.map(({ id, species_code, tag_number, taps }) => ({
+      id,
+      species_code,
+      tag_number,
+      taps,
+    })),
   (shared, heard) => {
     fish.value = shared.map((other) => {
       const own = fish.value.find((one) => one.id === other.id)
@@ -50,13 +56,28 @@ const crew = useCrew(
 onBeforeUnmount(crew.stop)
 
 /** The same question as the Deck's, of what the Deck knows, so that both are told the same. */
-const { told, trouble: coreTrouble } = useFishTold(field, () => fish.value.map(({ id, species_code, seen, taps }) => ({ id, record: { species_code, taps, ...seen } })), () => session.units)
+const { told, trouble: coreTrouble } = useFishTold(
+  field,
+  () =>
+    fish.value.map(({ id, species_code, seen, taps }) => ({
+      id,
+      record: { species_code, taps, ...seen },
+    })),
+  () => session.units,
+)
 const shown = computed(() => {
   const inHand = fish.value.filter((one) => !hasEnded(one))
   return (inHand.length ? inHand : fish.value.slice(-1)).map((one) => {
     const acts = card.value!.acts.next[stageOf(one)] ?? []
     const next: Act | null = hasEnded(one) ? null : (acts[0] ?? null)
-    return { one, next, name: card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish', others: acts.filter((act) => act === 'let_go' && act !== next), told: told.value[one.id] ?? null }
+    return {
+      one,
+      next,
+      name:
+        card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish',
+      others: acts.filter((act) => act === 'let_go' && act !== next),
+      told: told.value[one.id] ?? null,
+    }
   })
 })
 
@@ -76,21 +97,31 @@ function undo(one: SharedFish) {
 <template>
   <div class="page narrow crew">
     <TroubleNote :trouble="refusal" />
-    <p v-if="!crew.signal.value" role="status">No signal: taps here wait until the Deck can be reached.</p>
+    <p v-if="!crew.signal.value" role="status">
+      No signal: taps here wait until the Deck can be reached.
+    </p>
     <p v-if="coreTrouble" role="alert">{{ coreTrouble }}</p>
     <template v-if="card">
       <h1>Crew at {{ card.trip.spot_name }}</h1>
-      <p v-if="!shown.length" class="soft">No fish on yet. It shows here as soon as the Deck has one.</p>
+      <p v-if="!shown.length" class="soft">
+        No fish on yet. It shows here as soon as the Deck has one.
+      </p>
       <article v-for="{ one, name, told: now, next, others } in shown" :key="one.id">
         <DraughtColumn class="draught" :told="now" />
         <div class="side">
           <h2>{{ name }}</h2>
           <ClockPanel :stage="stageOf(one)" :marks="now?.clock ?? null" />
           <TagStreamer v-if="one.tag_number" :number="one.tag_number" />
-          <ul class="lines" aria-label="Now"><li v-for="line in now?.lines" :key="line.text" class="line">{{ line.text }}</li></ul>
-          <button v-if="next" type="button" class="next" data-testid="next" @click="tap(one, next)">{{ ACT[next].button }}</button>
+          <ul class="lines" aria-label="Now">
+            <li v-for="line in now?.lines" :key="line.text" class="line">{{ line.text }}</li>
+          </ul>
+          <button v-if="next" type="button" class="next" data-testid="next" @click="tap(one, next)">
+            {{ ACT[next].button }}
+          </button>
           <div class="others">
-            <button v-for="act in others" :key="act" type="button" @click="tap(one, act)">{{ ACT[act].button }}</button>
+            <button v-for="act in others" :key="act" type="button" @click="tap(one, act)">
+              {{ ACT[act].button }}
+            </button>
             <button type="button" :disabled="!one.taps.length" @click="undo(one)">Undo</button>
           </div>
         </div>

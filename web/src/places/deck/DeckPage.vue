@@ -20,9 +20,35 @@ import TripStart from './parts/TripStart.vue'
 import { useDeck } from './useDeck'
 import { useDeckKeys } from './useDeckKeys'
 
-/** The Deck is laid out here; each part reads what it shows from the deck itself, so that a tap draws only what it changes. */
+/**
+ * The Deck is laid out here; each part reads what it shows from the deck itself, so that a tap
+ * draws only what it changes.
+ */
 const state = useDeck()
-const { deck, card, loading, refusal, fish, species, isOut, isDone, life, unit, natural, logged, load, newTrip, startTrip, takeCard, tap, undo, bycatch, reopen, change, digit } = state
+const {
+  deck,
+  card,
+  loading,
+  refusal,
+  fish,
+  species,
+  isOut,
+  isDone,
+  life,
+  unit,
+  natural,
+  logged,
+  load,
+  newTrip,
+  startTrip,
+  takeCard,
+  tap,
+  undo,
+  bycatch,
+  reopen,
+  change,
+  digit,
+} = state
 const route = useRoute()
 onMounted(async () => {
   await load()
@@ -34,7 +60,9 @@ onMounted(async () => {
 
 const noting = ref(false)
 const showKeys = ref(false)
-/** Wide enough for the day's list beside the Deck; on a phone it opens from what waits to be sent. */
+/**
+ * Wide enough for the day's list beside the Deck; on a phone it opens from what waits to be sent.
+ */
 const wide = useMediaQuery('(min-width: 900px)')
 /** What lies over the lower part of the Deck; the clock and the next act stay in reach. */
 type Cover = 'record' | 'people' | 'other' | 'list' | null
@@ -55,10 +83,18 @@ function caughtOther(code: string) {
   cover.value = null
 }
 /** The part of the record in which the fault of a held one lies. */
-const PARTS: [RegExp, Tab][] = [[/tag/, 'tag'], [/hook|removal|bleeding|marks/, 'hook'], [/weight|tare|girth/, 'weigh'], [/depth|pressure/, 'depth'], [/stage|revision/, 'times']]
+const PARTS: [RegExp, Tab][] = [
+  [/tag/, 'tag'],
+  [/hook|removal|bleeding|marks/, 'hook'],
+  [/weight|tare|girth/, 'weigh'],
+  [/depth|pressure/, 'depth'],
+  [/stage|revision/, 'times'],
+]
 function heldPart(id: string): Tab | null {
   const held = logged.value.find((one) => one.id === id)
-  return held?.why ? (PARTS.find(([fields]) => held.fields.some((field) => fields.test(field)))?.[1] ?? 'times') : null
+  return held?.why
+    ? (PARTS.find(([fields]) => held.fields.some((field) => fields.test(field)))?.[1] ?? 'times')
+    : null
 }
 async function open(id: string) {
   if (!(await reopen(id))) return
@@ -72,38 +108,58 @@ async function takeTrip(trip: Parameters<typeof takeCard>[0]) {
   cover.value = null
 }
 
-useDeckKeys({
-  next: () => tap(natural.value),
-  tagIn: () => tap('tag_in'),
-  back: () => isOut.value && tap('back_in_water'),
-  undo,
-  note: () => (noting.value = true),
-  digit,
-  help: () => (showKeys.value = !showKeys.value),
-  record: () => show('record'),
-  people: () => show('people'),
-  other: () => show('other'),
-  close: () => {
-    cover.value = null
-    noting.value = false
+useDeckKeys(
+  {
+    next: () => tap(natural.value),
+    tagIn: () => tap('tag_in'),
+    back: () => isOut.value && tap('back_in_water'),
+    undo,
+    note: () => (noting.value = true),
+    digit,
+    help: () => (showKeys.value = !showKeys.value),
+    record: () => show('record'),
+    people: () => show('people'),
+    other: () => show('other'),
+    close: () => {
+      cover.value = null
+      noting.value = false
+    },
   },
-}, noting)
+  noting,
+)
 </script>
 
 <template>
   <div v-if="loading" class="page"><el-skeleton :rows="6" animated /></div>
   <div v-else-if="!card || !fish || !species" class="page narrow">
     <TroubleNote :trouble="refusal" />
-    <TripStart v-if="deck" :spots="deck.spots" :trips="deck.trips" @start="startTrip" @take="takeCard" />
+    <TripStart
+      v-if="deck"
+      :spots="deck.spots"
+      :trips="deck.trips"
+      @start="startTrip"
+      @take="takeCard"
+    />
     <el-button v-else @click="load">Try again</el-button>
   </div>
   <div v-else class="deck" :class="{ covered: cover }">
-    <DeckTop class="top" :deck="state" :hurt="cover === 'people'" @hurt="show('people')" @list="wide || show('list')" />
+    <DeckTop
+      class="top"
+      :deck="state"
+      :hurt="cover === 'people'"
+      @hurt="show('people')"
+      @list="wide || show('list')"
+    />
     <DeckClock :deck="state" />
     <TagLine class="tag" :deck="state" @open="openTab('tag')" />
     <template v-if="!cover">
       <NowLines class="now" :deck="state" @state="openTab('state')" />
-      <FishClosed v-show="life === 'closed'" class="gone" :deck="state" @change="change({ reopened: true })" />
+      <FishClosed
+        v-show="life === 'closed'"
+        class="gone"
+        :deck="state"
+        @change="change({ reopened: true })"
+      />
       <FishLine v-show="life !== 'closed'" class="hook" :deck="state" />
       <LengthPad
         v-show="life !== 'closed'"
@@ -118,12 +174,55 @@ useDeckKeys({
         @how="change({ length_how: $event })"
       />
     </template>
-    <RecordSheet v-else-if="cover === 'record'" v-model:tab="tab" class="cover" :deck="state" @close="cover = null" />
+    <RecordSheet
+      v-else-if="cover === 'record'"
+      v-model:tab="tab"
+      class="cover"
+      :deck="state"
+      @close="cover = null"
+    />
     <PeopleFirst v-else-if="cover === 'people'" class="cover" @close="cover = null" />
-    <LoggedList v-else-if="cover === 'list'" class="cover" :logged="logged" :species="card.species" :in-hand="fish.id" :trip="card.trip" :trips="deck!.trips" @open="open" @take="takeTrip" @new="newTrip" />
-    <OtherCatch v-else class="cover" :species="card.species" @catch="caughtOther" @close="cover = null" />
-    <ActStrip v-model:note="noting" v-model:keys="showKeys" class="acts" :deck="state" :more="cover === 'record'" @more="show('record')" @other="show('other')" @again="caughtAgain" />
-    <LoggedList v-if="wide" class="logged" :logged="logged" :species="card.species" :in-hand="fish.id" :trip="card.trip" :trips="deck!.trips" @open="open" @take="takeTrip" @new="newTrip" />
+    <LoggedList
+      v-else-if="cover === 'list'"
+      class="cover"
+      :logged="logged"
+      :species="card.species"
+      :in-hand="fish.id"
+      :trip="card.trip"
+      :trips="deck!.trips"
+      @open="open"
+      @take="takeTrip"
+      @new="newTrip"
+    />
+    <OtherCatch
+      v-else
+      class="cover"
+      :species="card.species"
+      @catch="caughtOther"
+      @close="cover = null"
+    />
+    <ActStrip
+      v-model:note="noting"
+      v-model:keys="showKeys"
+      class="acts"
+      :deck="state"
+      :more="cover === 'record'"
+      @more="show('record')"
+      @other="show('other')"
+      @again="caughtAgain"
+    />
+    <LoggedList
+      v-if="wide"
+      class="logged"
+      :logged="logged"
+      :species="card.species"
+      :in-hand="fish.id"
+      :trip="card.trip"
+      :trips="deck!.trips"
+      @open="open"
+      @take="takeTrip"
+      @new="newTrip"
+    />
   </div>
 </template>
 
@@ -206,7 +305,12 @@ useDeckKeys({
     padding: var(--gap-3) var(--gap-4);
     grid-template-columns: 120px minmax(360px, 1.1fr) minmax(320px, 1fr) 250px;
     grid-template-rows: auto auto auto 1fr auto;
-    grid-template-areas: 'top top top logged' 'draught clock hook logged' 'draught tag hook logged' 'draught now pad logged' 'acts acts acts logged';
+    grid-template-areas:
+      'top top top logged'
+      'draught clock hook logged'
+      'draught tag hook logged'
+      'draught now pad logged'
+      'acts acts acts logged';
   }
   .cover {
     grid-area: clock-start / hook-start / pad-end / hook-end;

@@ -3,14 +3,19 @@ import type { Act, Card, FishRecord, Stage, Tap } from '@/core/field'
 
 type Sent = Schemas['EncounterSent']
 
-/** The fish being handled; kept on the device after every touch. Everything but the taps may be filled in later. */
+/**
+ * The fish being handled; kept on the device after every touch. Everything but the taps may be
+ * filled in later.
+ */
 export interface FishInHand {
   id: string
   revision: number
   /** The trip that it was caught on, whatever card lies here later. */
   trip_id: string | null
   species_code: string
-  /** The rules that the card had when it came into hand: it is judged by them, whenever it is sent. */
+  /**
+   * The rules that the card had when it came into hand: it is judged by them, whenever it is sent.
+   */
   rules: { version: number; own_version: number } | null
   taps: Tap[]
   kind: Sent['kind']
@@ -20,7 +25,10 @@ export interface FishInHand {
   offered: string | null
   /** Null: nobody has said whether a tag is in it. */
   said_tag: 'in' | 'none' | null
-  /** Nothing spoke against a tag when it ended without a word about it: that is asked once, and again in the evening. */
+  /**
+   * Nothing spoke against a tag when it ended without a word about it: that is asked once, and
+   * again in the evening.
+   */
   ask_tag: boolean
   /** A closed fish that somebody opened again, on purpose. */
   reopened: boolean
@@ -61,40 +69,102 @@ export interface FishInHand {
   note: string
 }
 
-export const blankFish = (id: string, species_code: string, length_kind: Schemas['LengthKind']): FishInHand => ({
-  id, species_code, length_kind, rules: null, trip_id: null,
-  revision: 1, taps: [], kind: 'untagged', tag_numbers: [], offered: null, said_tag: null, ask_tag: false, reopened: false, voided_because: null, spot_code: null, tag_act: null, tag_where: null, new_tag_numbers: [], spoiled_numbers: [], lost_numbers: [],
-  digits: '', length_how: 'board', hook_place: null, hook_side: null, hook_count: null, removal: null, bleeding: null, marks: [], handling: [],
-  pressure_signs: [], reflexes: {}, depth_m: null, outcome: null, weight_g: null, weight_how: null, tare_g: null, girth_mm: null,
-  place: null, place_how: null, water_temp_c: null, tag_advice: null, decision_why: '', note: '',
+export const blankFish = (
+  id: string,
+  species_code: string,
+  length_kind: Schemas['LengthKind'],
+): FishInHand => ({
+  id,
+  species_code,
+  length_kind,
+  rules: null,
+  trip_id: null,
+  revision: 1,
+  taps: [],
+  kind: 'untagged',
+  tag_numbers: [],
+  offered: null,
+  said_tag: null,
+  ask_tag: false,
+  reopened: false,
+  voided_because: null,
+  spot_code: null,
+  tag_act: null,
+  tag_where: null,
+  new_tag_numbers: [],
+  spoiled_numbers: [],
+  lost_numbers: [],
+  digits: '',
+  length_how: 'board',
+  hook_place: null,
+  hook_side: null,
+  hook_count: null,
+  removal: null,
+  bleeding: null,
+  marks: [],
+  handling: [],
+  pressure_signs: [],
+  reflexes: {},
+  depth_m: null,
+  outcome: null,
+  weight_g: null,
+  weight_how: null,
+  tare_g: null,
+  girth_mm: null,
+  place: null,
+  place_how: null,
+  water_temp_c: null,
+  tag_advice: null,
+  decision_why: '',
+  note: '',
 })
 
 /** Where the fish is: its last tap that was no mere mark. */
-export const stageOf = (one: { taps: Tap[] }): Stage => (one.taps.findLast((tap) => tap.act !== 'tag_in')?.act as Stage | undefined) ?? 'start'
+export const stageOf = (one: { taps: Tap[] }): Stage =>
+  (one.taps.findLast((tap) => tap.act !== 'tag_in')?.act as Stage | undefined) ?? 'start'
 export const hasEnded = (one: { taps: Tap[] }) => ['let_go', 'kept'].includes(stageOf(one))
 
 /**
- * The life of a record here: open from its first touch to the last, then closed; what comes next belongs to the next fish. It is
+ * The life of a record here: open from its first touch to the last, then closed; what comes next
+ * belongs to the next fish. It is
  * reopened on purpose only. docs/ARCHITECTURE.md has the whole of it, with the server's part.
  */
 export type Life = 'open' | 'closed' | 'reopened'
-export const lifeOf = (one: FishInHand): Life => (hasEnded(one) ? (one.reopened ? 'reopened' : 'closed') : 'open')
+export const lifeOf = (one: FishInHand): Life =>
+  hasEnded(one) ? (one.reopened ? 'reopened' : 'closed') : 'open'
 
-/** A touch on a stage or a mark. Letting go without a word about the tag leaves the fish untagged, and a question. */
+/**
+ * A touch on a stage or a mark. Letting go without a word about the tag leaves the fish untagged,
+ * and a question.
+ */
 export function tapOn(one: FishInHand, act: Act, at: number, speaksAgainst: boolean) {
   if (act === 'tag_in') sayTagIn(one)
   one.taps.push({ act, at })
   if (!hasEnded(one)) one.reopened = false
-  if (act === 'let_go') one.ask_tag = one.said_tag === null && one.kind === 'untagged' && one.offered !== null && !speaksAgainst
+  if (act === 'let_go')
+    one.ask_tag =
+      one.said_tag === null && one.kind === 'untagged' && one.offered !== null && !speaksAgainst
 }
 
 export function sayTagIn(one: FishInHand) {
   if (one.kind === 'recaptured' || !one.offered) return
-  Object.assign(one, { kind: 'tagged', tag_numbers: [...new Set([...one.tag_numbers, one.offered])], said_tag: 'in', ask_tag: false })
+  Object.assign(one, {
+    kind: 'tagged',
+    tag_numbers: [...new Set([...one.tag_numbers, one.offered])],
+    said_tag: 'in',
+    ask_tag: false,
+  })
 }
 
 export function sayNoTag(one: FishInHand) {
-  Object.assign(one, { kind: 'untagged', tag_numbers: [], tag_act: null, new_tag_numbers: [], said_tag: 'none', ask_tag: false })
+  Object.assign(one, {
+    kind: 'untagged',
+    tag_numbers: [],
+    tag_act: null,
+    new_tag_numbers: [],
+    said_tag: 'none',
+    ask_tag: false,
+  })
 }
 
 /** Takes the last touch back, and what it said. Returns false when nothing is left of this fish. */
@@ -107,7 +177,8 @@ export function tapBack(one: FishInHand): boolean {
     return false
   }
   one.taps.pop()
-  if (last.act === 'tag_in') Object.assign(one, { kind: 'untagged', tag_numbers: [], said_tag: null })
+  if (last.act === 'tag_in')
+    Object.assign(one, { kind: 'untagged', tag_numbers: [], said_tag: null })
   return one.taps.length > 0
 }
 
@@ -117,28 +188,71 @@ export function takeTaps(one: FishInHand, taps: Tap[]) {
   const has = taps.some((tap) => tap.act === 'tag_in')
   one.taps = taps
   if (has && !had) sayTagIn(one)
-  if (had && !has && one.said_tag === 'in') Object.assign(one, { kind: 'untagged', tag_numbers: [], said_tag: null })
+  if (had && !has && one.said_tag === 'in')
+    Object.assign(one, { kind: 'untagged', tag_numbers: [], said_tag: null })
 }
 
 /** Every number that this fish uses up or bears. */
-export const numbersOf = (one: Pick<Sent, 'tag_numbers' | 'new_tag_numbers' | 'spoiled_numbers' | 'lost_numbers'>): string[] => [
-  ...one.tag_numbers, ...(one.new_tag_numbers ?? []), ...(one.spoiled_numbers ?? []), ...(one.lost_numbers ?? []),
+export const numbersOf = (
+  one: Pick<Sent, 'tag_numbers' | 'new_tag_numbers' | 'spoiled_numbers' | 'lost_numbers'>,
+): string[] => [
+  ...one.tag_numbers,
+  ...(one.new_tag_numbers ?? []),
+  ...(one.spoiled_numbers ?? []),
+  ...(one.lost_numbers ?? []),
 ]
 
-const lengthOf = (one: FishInHand, unit: 'cm' | 'in') => (one.digits ? { value: Number(one.digits) / 10, unit, kind: one.length_kind, how: one.length_how } : null)
+const lengthOf = (one: FishInHand, unit: 'cm' | 'in') =>
+  one.digits
+    ? { value: Number(one.digits) / 10, unit, kind: one.length_kind, how: one.length_how }
+    : null
 
 /** What is known of it, as core and the crew are told. */
-export function seenOf(one: FishInHand, unit: 'cm' | 'in', read: { depth_m: number | null; water_temp_c: number | null }, tagReady: boolean, keptBefore: number): Omit<FishRecord, 'species_code' | 'taps'> {
+export function seenOf(
+  one: FishInHand,
+  unit: 'cm' | 'in',
+  read: { depth_m: number | null; water_temp_c: number | null },
+  tagReady: boolean,
+  keptBefore: number,
+): Omit<FishRecord, 'species_code' | 'taps'> {
   const { hook_place, removal, bleeding, marks, handling, pressure_signs, reflexes, weight_g } = one
   return {
-    length: lengthOf(one, unit), has_tag: one.tag_numbers.length > 0 || tagReady, hook_place, removal, bleeding, marks, handling, pressure_signs, reflexes, weight_g, kept_before: keptBefore,
-    depth_m: one.depth_m ?? read.depth_m, water_temp_c: one.water_temp_c ?? read.water_temp_c,
+    length: lengthOf(one, unit),
+    has_tag: one.tag_numbers.length > 0 || tagReady,
+    hook_place,
+    removal,
+    bleeding,
+    marks,
+    handling,
+    pressure_signs,
+    reflexes,
+    weight_g,
+    kept_before: keptBefore,
+    depth_m: one.depth_m ?? read.depth_m,
+    water_temp_c: one.water_temp_c ?? read.water_temp_c,
   }
 }
 
 /** As it is sent to the server. */
-export function bodyOf(one: FishInHand, card: Pick<Card, 'trip' | 'rules'>, unit: 'cm' | 'in', device: string): Sent {
-  const { taps, digits: _digits, length_kind: _kind, length_how: _how, offered, said_tag: _said, ask_tag, reopened: _reopened, rules, id: _id, ...sent } = one
+export function bodyOf(
+  one: FishInHand,
+  card: Pick<Card, 'trip' | 'rules'>,
+  unit: 'cm' | 'in',
+  device: string,
+): Sent {
+  const {
+    taps,
+    digits: _digits,
+    length_kind: _kind,
+    length_how: _how,
+    offered,
+    said_tag: _said,
+    ask_tag,
+    reopened: _reopened,
+    rules,
+    id: _id,
+    ...sent
+  } = one
   const { version, own_version } = rules ?? card.rules
   return {
     ...sent,

@@ -4,8 +4,23 @@ import { useLocalStorage } from '@vueuse/core'
 export type Warning = 'half' | 'ten' | 'over'
 
 /** Frequency in hertz and length in seconds of each tone; vibration in milliseconds. */
-const TONES: Record<Warning, [number, number][]> = { half: [[520, 0.15]], ten: [[660, 0.12], [660, 0.12]], over: [[880, 0.25], [700, 0.25], [880, 0.4]] }
-const SHAKES: Record<Warning, number[]> = { half: [120], ten: [120, 80, 120], over: [400, 100, 400] }
+const TONES: Record<Warning, [number, number][]> = {
+  half: [[520, 0.15]],
+  ten: [
+    [660, 0.12],
+    [660, 0.12],
+  ],
+  over: [
+    [880, 0.25],
+    [700, 0.25],
+    [880, 0.4],
+  ],
+}
+const SHAKES: Record<Warning, number[]> = {
+  half: [120],
+  ten: [120, 80, 120],
+  over: [400, 100, 400],
+}
 
 export const soundOn = useLocalStorage('voucher.sound', true)
 let context: AudioContext | null = null

@@ -28,9 +28,14 @@ export interface SharedFish {
 
 /**
  * Keeps the fish in hand of several devices alike, once a second while there is a key and a signal.
- * A tap's time crosses as "so long ago", so that the devices' clocks need not agree; what a device tapped itself keeps its own time.
+ * A tap's time crosses as "so long ago", so that the devices' clocks need not agree; what a device
+ * tapped itself keeps its own time.
  */
-export function useCrew(key: Ref<string | null>, mine: () => (Omit<SharedFish, 'undos' | 'seen'> & Partial<Pick<SharedFish, 'seen'>>)[], take: (shared: SharedFish[], heard: (id: string) => Heard) => void) {
+export function useCrew(
+  key: Ref<string | null>,
+  mine: () => (Omit<SharedFish, 'undos' | 'seen'> & Partial<Pick<SharedFish, 'seen'>>)[],
+  take: (shared: SharedFish[], heard: (id: string) => Heard) => void,
+) {
   const device = (sessionStorage['voucher.device'] ??= crypto.randomUUID()) as string
   const signal = ref(true)
   const undone = new Map<string, number>()
@@ -52,14 +57,31 @@ export function useCrew(key: Ref<string | null>, mine: () => (Omit<SharedFish, '
     try {
       const told = await api.syncCrew(key.value, {
         device,
-        fish: mine().map(({ taps, ...one }) => ({ ...one, undone_from: takenBack.get(one.id) ?? null, undos: undos.get(one.id) ?? 0, taps: taps.map(({ act, at }) => ({ act, age_ms: Math.max(0, sentAt - at) })) })),
+        fish: mine().map(({ taps, ...one }) => ({
+          ...one,
+          undone_from: takenBack.get(one.id) ?? null,
+          undos: undos.get(one.id) ?? 0,
+          taps: taps.map(({ act, at }) => ({ act, age_ms: Math.max(0, sentAt - at) })),
+        })),
       })
       takenBack.forEach((_, id) => undone.delete(id))
       // The answer's time belongs to the middle of the question's way there and back.
       const offset = (sentAt + nowMs()) / 2 - Date.parse(told.now)
       const before = { undos: new Map(undos), taps: new Map(taps) }
       told.fish.forEach((one) => undos.set(one.id, one.undos) && taps.set(one.id, one.taps.length))
-      take(told.fish.map((one) => ({ ...one, taps: one.taps.map((tap) => ({ act: tap.act as Act, at: Math.round(Date.parse(tap.at) + offset) })) })), (id) => ({ tookBack: (undos.get(id) ?? 0) > (before.undos.get(id) ?? 0) && !takenBack.has(id), taps: before.taps.get(id) ?? 0 }))
+      take(
+        told.fish.map((one) => ({
+          ...one,
+          taps: one.taps.map((tap) => ({
+            act: tap.act as Act,
+            at: Math.round(Date.parse(tap.at) + offset),
+          })),
+        })),
+        (id) => ({
+          tookBack: (undos.get(id) ?? 0) > (before.undos.get(id) ?? 0) && !takenBack.has(id),
+          taps: before.taps.get(id) ?? 0,
+        }),
+      )
       signal.value = true
     } catch (thrown) {
       if (!(thrown instanceof NoSignal) && !(thrown instanceof Refusal)) throw thrown
@@ -74,7 +96,8 @@ export function useCrew(key: Ref<string | null>, mine: () => (Omit<SharedFish, '
 }
 
 /**
- * The taps that all agree on, with this device's own times where it made the same tap. When one was taken back elsewhere,
+ * The taps that all agree on, with this device's own times where it made the same tap. When one
+ * was taken back elsewhere,
  * what was tapped here since the last answer still counts.
  */
 export function merged(own: Tap[], shared: Tap[], heard: Heard): Tap[] | null {

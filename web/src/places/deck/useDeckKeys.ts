@@ -15,12 +15,21 @@ interface DeckActs {
   close: () => void
 }
 
-/** The Deck by keyboard. While text is asked for, nothing else listens: not even before the field has the focus. */
+/**
+ * The Deck by keyboard. While text is asked for, nothing else listens: not even before the field
+ * has the focus.
+ */
 export function useDeckKeys(acts: DeckActs, asking: Ref<boolean>) {
   useEventListener(window, 'keydown', (event) => {
     const target = event.target as HTMLElement
     const key = event.key.toLowerCase()
-    if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return
+    if (
+      event.ctrlKey ||
+      event.metaKey ||
+      event.altKey ||
+      /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
+    )
+      return
     if (asking.value) return void (key === 'escape' && acts.close())
     if (key === ' ') {
       // A focused button must not take the space bar for itself.
@@ -42,6 +51,7 @@ export function useDeckKeys(acts: DeckActs, asking: Ref<boolean>) {
     }
   })
   useEventListener(window, 'keyup', (event) => {
-    if (event.key === ' ' && (event.target as HTMLElement).tagName === 'BUTTON') event.preventDefault()
+    if (event.key === ' ' && (event.target as HTMLElement).tagName === 'BUTTON')
+      event.preventDefault()
   })
 }

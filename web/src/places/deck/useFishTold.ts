@@ -5,10 +5,16 @@ import { afterPaint } from './afterPaint'
 import { useSlowTick } from './useTick'
 
 /**
- * What core says of the fish in hand: asked after every change and once a second, because a fight and a lift go on.
- * The page has painted the touch by then; one round of questions is on its way at most, and the newest one counts.
+ * What core says of the fish in hand: asked after every change and once a second, because a fight
+ * and a lift go on.
+ * The page has painted the touch by then; one round of questions is on its way at most, and the
+ * newest one counts.
  */
-export function useFishTold(field: Ref<Field | null>, records: () => { id: string; record: FishRecord }[], units: () => 'metric' | 'imperial') {
+export function useFishTold(
+  field: Ref<Field | null>,
+  records: () => { id: string; record: FishRecord }[],
+  units: () => 'metric' | 'imperial',
+) {
   const told = shallowRef<Record<string, FishTold>>({})
   const trouble = shallowRef<string | null>(null)
   let asking = false
@@ -24,9 +30,19 @@ export function useFishTold(field: Ref<Field | null>, records: () => { id: strin
       const all = records()
       if (!door || !all.length) break
       try {
-        const answers = await Promise.all(all.map(async ({ id, record }) => [id, await door.ask('fish', { record, now_ms: nowMs(), units: units() })] as const))
+        const answers = await Promise.all(
+          all.map(
+            async ({ id, record }) =>
+              [id, await door.ask('fish', { record, now_ms: nowMs(), units: units() })] as const,
+          ),
+        )
         // Taps that cannot be are told where they are put right; until then the last answer stands.
-        if (!over && door === field.value) told.value = Object.fromEntries(answers.map(([id, answer]) => [id, isRefused(answer) ? told.value[id] : answer] as const).filter((one): one is [string, FishTold] => Boolean(one[1])))
+        if (!over && door === field.value)
+          told.value = Object.fromEntries(
+            answers
+              .map(([id, answer]) => [id, isRefused(answer) ? told.value[id] : answer] as const)
+              .filter((one): one is [string, FishTold] => Boolean(one[1])),
+          )
         trouble.value = null
       } catch (thrown) {
         trouble.value = (thrown as Error).message
@@ -35,7 +51,10 @@ export function useFishTold(field: Ref<Field | null>, records: () => { id: strin
     asking = false
   }
 
-  watch([field, records, units], () => afterPaint(() => void ask()), { deep: true, immediate: true })
+  watch([field, records, units], () => afterPaint(() => void ask()), {
+    deep: true,
+    immediate: true,
+  })
   watch(useSlowTick(), () => void ask())
   onScopeDispose(() => (over = true))
   return { told, trouble }

@@ -15,7 +15,10 @@ interface PhoneFix {
   at: number
 }
 
-/** What the boat's instruments or this phone say; a stale reading is shown as stale and never taken into a record. */
+/**
+ * What the boat's instruments or this phone say; a stale reading is shown as stale and never taken
+ * into a record.
+ */
 export function useInstruments(served: Ref<boolean>) {
   const boat = ref<Boat | null>(null)
   const boatAt = ref(0)
@@ -43,9 +46,17 @@ export function useInstruments(served: Ref<boolean>) {
     if (watching !== null || !navigator.geolocation) return
     phoneTrouble.value = null
     watching = navigator.geolocation.watchPosition(
-      ({ coords, timestamp }) => (phone.value = { lat_deg: coords.latitude, lon_deg: coords.longitude, at: nowMs() - Math.max(0, Date.now() - timestamp) }),
+      ({ coords, timestamp }) =>
+        (phone.value = {
+          lat_deg: coords.latitude,
+          lon_deg: coords.longitude,
+          at: nowMs() - Math.max(0, Date.now() - timestamp),
+        }),
       (refused) => {
-        phoneTrouble.value = refused.code === refused.PERMISSION_DENIED ? 'This phone may not tell its position; allow it in the browser’s settings.' : 'No position yet. The spot’s own place counts until there is one.'
+        phoneTrouble.value =
+          refused.code === refused.PERMISSION_DENIED
+            ? 'This phone may not tell its position; allow it in the browser’s settings.'
+            : 'No position yet. The spot’s own place counts until there is one.'
         if (refused.code === refused.PERMISSION_DENIED) stopPhone()
       },
       { enableHighAccuracy: true, maximumAge: 5000 },
@@ -56,17 +67,25 @@ export function useInstruments(served: Ref<boolean>) {
     watching = null
   }
   onScopeDispose(stopPhone)
-  void navigator.permissions?.query({ name: 'geolocation' }).then((permission) => permission.state === 'granted' && watchPhone(), () => {})
+  void navigator.permissions?.query({ name: 'geolocation' }).then(
+    (permission) => permission.state === 'granted' && watchPhone(),
+    () => {},
+  )
 
   const boatFresh = computed(() => now.value - boatAt.value < STALE_MS)
-  const fresh = <T extends { stale: boolean }>(reading: T | null | undefined): T | null => (reading && boatFresh.value && !reading.stale ? reading : null)
+  const fresh = <T extends { stale: boolean }>(reading: T | null | undefined): T | null =>
+    reading && boatFresh.value && !reading.stale ? reading : null
 
-  const place = computed<{ place: Schemas['PlaceSent']; place_how: 'boat' | 'phone' } | null>(() => {
-    const own = fresh(boat.value?.position)
-    if (own) return { place: { lat_deg: own.lat_deg, lon_deg: own.lon_deg }, place_how: 'boat' }
-    const fix = phone.value
-    return fix && now.value - fix.at < STALE_MS * 4 ? { place: { lat_deg: fix.lat_deg, lon_deg: fix.lon_deg }, place_how: 'phone' } : null
-  })
+  const place = computed<{ place: Schemas['PlaceSent']; place_how: 'boat' | 'phone' } | null>(
+    () => {
+      const own = fresh(boat.value?.position)
+      if (own) return { place: { lat_deg: own.lat_deg, lon_deg: own.lon_deg }, place_how: 'boat' }
+      const fix = phone.value
+      return fix && now.value - fix.at < STALE_MS * 4
+        ? { place: { lat_deg: fix.lat_deg, lon_deg: fix.lon_deg }, place_how: 'phone' }
+        : null
+    },
+  )
   const depthM = computed(() => fresh(boat.value?.depth)?.depth_m ?? null)
   const waterTempC = computed(() => fresh(boat.value?.water_temp)?.water_temp_c ?? null)
   const weight = computed(() => fresh(boat.value?.weight))
@@ -74,15 +93,46 @@ export function useInstruments(served: Ref<boolean>) {
   /** One line per instrument that was ever heard of. */
   const lines = computed(() => {
     const told = boat.value
-    const age = (seconds: number) => `stale, ${Math.round(seconds + (now.value - boatAt.value) / 1000)} s old`
-    const line = <T extends { stale: boolean; age_seconds: number }>(name: string, reading: T | null | undefined, text: (one: T) => string) =>
-      reading ? [{ name, text: fresh(reading) ? text(reading) : age(reading.age_seconds), stale: !fresh(reading) }] : []
+    const age = (seconds: number) =>
+      `stale, ${Math.round(seconds + (now.value - boatAt.value) / 1000)} s old`
+    const line = <T extends { stale: boolean; age_seconds: number }>(
+      name: string,
+      reading: T | null | undefined,
+      text: (one: T) => string,
+    ) =>
+      reading
+        ? [
+            {
+              name,
+              text: fresh(reading) ? text(reading) : age(reading.age_seconds),
+              stale: !fresh(reading),
+            },
+          ]
+        : []
     return [
-      ...line('Boat position', told?.position, (one) => `${one.lat_deg.toFixed(4)}, ${one.lon_deg.toFixed(4)}`),
-      ...(phone.value && !told?.position ? [{ name: 'Phone position', text: `${phone.value.lat_deg.toFixed(4)}, ${phone.value.lon_deg.toFixed(4)}`, stale: !place.value }] : []),
+      ...line(
+        'Boat position',
+        told?.position,
+        (one) => `${one.lat_deg.toFixed(4)}, ${one.lon_deg.toFixed(4)}`,
+      ),
+      ...(phone.value && !told?.position
+        ? [
+            {
+              name: 'Phone position',
+              text: `${phone.value.lat_deg.toFixed(4)}, ${phone.value.lon_deg.toFixed(4)}`,
+              stale: !place.value,
+            },
+          ]
+        : []),
       ...line('Depth', told?.depth, (one) => `${one.depth_m} m`),
       ...line('Water', told?.water_temp, (one) => `${one.water_temp_c} °C`),
-      ...line('Scale', told?.weight, (one) => `${one.gross_g} g${one.settled ? '' : ', moving'}${one.tare_g === null ? ', no tare' : `, sling ${one.tare_g} g`}`),
+      ...line(
+        'Scale',
+        told?.weight,
+        (one) =>
+          `${one.gross_g} g${one.settled ? '' : ', moving'}` +
+          (one.tare_g === null ? ', no tare' : `, sling ${one.tare_g} g`),
+      ),
     ]
   })
 

@@ -14,19 +14,36 @@ const { tripId, photoId } = defineProps<{ tripId: string; photoId: string }>()
 const session = useSessionStore()
 const trip = useTrip(tripId)
 const photo = shallowRef<DockPhoto | null>(null)
-const fish = computed(() => trip.dockside.value?.fish.find((one) => one.id === photo.value?.encounter_id) ?? null)
+const fish = computed(
+  () => trip.dockside.value?.fish.find((one) => one.id === photo.value?.encounter_id) ?? null,
+)
 /** Declared, so that the bench may ask before the trip is there. */
 function pictured(): Pictured | null {
   const { shown_width_px, shown_height_px, focal_35mm } = photo.value ?? {}
   if (!shown_width_px || !shown_height_px) return null
   const { length_mm, length_kind, length_how, length_sd_mm, species_code } = fish.value ?? {}
-  const typed = length_mm && length_kind && length_how ? { length_mm, length_kind, length_how, length_sd_mm: length_sd_mm ?? null } : null
-  return { shown: { width_px: shown_width_px, height_px: shown_height_px, focal_35mm: focal_35mm ?? null }, guild_key: trip.species.value.find((one) => one.code === species_code)?.guild_key ?? null, typed }
+  const typed =
+    length_mm && length_kind && length_how
+      ? { length_mm, length_kind, length_how, length_sd_mm: length_sd_mm ?? null }
+      : null
+  return {
+    shown: { width_px: shown_width_px, height_px: shown_height_px, focal_35mm: focal_35mm ?? null },
+    guild_key: trip.species.value.find((one) => one.code === species_code)?.guild_key ?? null,
+    typed,
+  }
 }
 const bench = useBench(photoId, pictured)
 const { mode, size, result, refusal, isComplete, next } = bench
 const keeping = useAct()
-const sized = computed(() => (photo.value?.shown_width_px && photo.value.shown_height_px ? { id: photo.value.id, shown_width_px: photo.value.shown_width_px, shown_height_px: photo.value.shown_height_px } : null))
+const sized = computed(() =>
+  photo.value?.shown_width_px && photo.value.shown_height_px
+    ? {
+        id: photo.value.id,
+        shown_width_px: photo.value.shown_width_px,
+        shown_height_px: photo.value.shown_height_px,
+      }
+    : null,
+)
 onMounted(async () => {
   await trip.load()
   photo.value = trip.dockside.value?.photos.find((one) => one.id === photoId) ?? null
@@ -37,11 +54,17 @@ const MODES = { board: 'four corners of a board', scale: 'two marks, seen straig
 const keep = (what: 'marks' | 'length') =>
   keeping.run(async () => {
     await bench.keep(what, trip.isSubmitted.value ? trip.reason.value : null)
-    keeping.said.value = what === 'length' ? 'Kept: it is the length of this fish now.' : 'Kept with the picture.'
+    keeping.said.value =
+      what === 'length' ? 'Kept: it is the length of this fish now.' : 'Kept with the picture.'
     await trip.load()
   })
 /** The next picture of the trip that nobody has measured. */
-const after = computed(() => trip.dockside.value?.photos.find((one) => one.id !== photoId && one.encounter_id && one.is_sized && one.measured_mm === null) ?? null)
+const after = computed(
+  () =>
+    trip.dockside.value?.photos.find(
+      (one) => one.id !== photoId && one.encounter_id && one.is_sized && one.measured_mm === null,
+    ) ?? null,
+)
 </script>
 
 <template>
@@ -50,23 +73,44 @@ const after = computed(() => trip.dockside.value?.photos.find((one) => one.id !=
       <h1>Photo bench</h1>
       <p class="soft">
         <RouterLink :to="`/dockside/${tripId}`">Back to the trip</RouterLink>
-        <template v-if="fish"> · {{ timeText(fish.caught_at) }} {{ trip.nameOf(fish.species_code) }}</template><template v-else-if="photo"> · with no fish yet</template>
+        <template v-if="fish">
+          · {{ timeText(fish.caught_at) }} {{ trip.nameOf(fish.species_code) }}</template
+        ><template v-else-if="photo"> · with no fish yet</template>
       </p>
     </header>
     <TroubleNote :trouble="trip.act.refusal.value" />
-    <p v-if="trip.dockside.value && !sized" class="soft">{{ photo?.trouble ?? 'This picture is still being made ready. Come back in a moment.' }}</p>
+    <p v-if="trip.dockside.value && !sized" class="soft">
+      {{ photo?.trouble ?? 'This picture is still being made ready. Come back in a moment.' }}
+    </p>
     <div v-if="sized" class="halves">
       <BenchView :bench="bench" :photo="sized" />
       <aside>
-        <ChipRow label="What is known in the picture" :options="MODES" :chosen="mode" @one="$event && (mode = $event as never)" />
+        <ChipRow
+          label="What is known in the picture"
+          :options="MODES"
+          :chosen="mode"
+          @one="$event && (mode = $event as never)"
+        />
         <div class="sizes">
           <template v-if="mode === 'board'">
-            <label>wide <input v-model.number="size.width" type="number" min="10" max="5000" /> mm</label>
-            <label>high <input v-model.number="size.height" type="number" min="10" max="5000" /> mm</label>
+            <label
+              >wide
+              <input v-model.number="size.width" type="number" min="10" max="5000" /> mm</label
+            >
+            <label
+              >high
+              <input v-model.number="size.height" type="number" min="10" max="5000" /> mm</label
+            >
           </template>
-          <label v-else>apart <input v-model.number="size.scale" type="number" min="1" max="5000" /> mm</label>
+          <label v-else
+            >apart <input v-model.number="size.scale" type="number" min="1" max="5000" /> mm</label
+          >
         </div>
-        <p role="status"><template v-if="!isComplete">Mark <b>{{ next }}</b>.</template><template v-else>More marks go along the fish; drag any of them.</template></p>
+        <p role="status">
+          <template v-if="!isComplete"
+            >Mark <b>{{ next }}</b>.</template
+          ><template v-else>More marks go along the fish; drag any of them.</template>
+        </p>
         <div class="row">
           <el-button :disabled="!bench.canUndo.value" @click="bench.undo">Undo</el-button>
           <el-button @click="bench.remove">Remove mark</el-button>
@@ -76,20 +120,45 @@ const after = computed(() => trip.dockside.value?.photos.find((one) => one.id !=
         <section v-if="result" class="found" aria-live="polite">
           <p class="figure figures" data-testid="straight">{{ length(result.straight_mm) }}</p>
           <p>± {{ length(result.margin_mm) }} (95 %), straight from the first mark to the last.</p>
-          <p class="soft">Along the marks {{ length(result.curve_mm) }}; shown, never stored as length.</p>
+          <p class="soft">
+            Along the marks {{ length(result.curve_mm) }}; shown, never stored as length.
+          </p>
           <p v-for="note in result.notes" :key="note" class="warn">{{ note }}</p>
           <p v-if="result.typed" :class="{ warn: !result.typed.agrees }">
-            By {{ result.typed.how }} it was {{ length(result.typed.mm) }}: {{ result.typed.agrees ? 'both agree within their errors.' : `they differ by ${length(Math.abs(result.typed.difference_mm))}, more than both errors explain. One is off.` }}
+            By {{ result.typed.how }} it was {{ length(result.typed.mm) }}:
+            {{
+              result.typed.agrees
+                ? 'both agree within their errors.'
+                : `they differ by ${length(Math.abs(result.typed.difference_mm))}, ` +
+                  'more than both errors explain. One is off.'
+            }}
           </p>
-          <label v-if="trip.isSubmitted.value" class="reason">Reason for the change <input v-model="trip.reason.value" maxlength="500" /></label>
+          <label v-if="trip.isSubmitted.value" class="reason"
+            >Reason for the change <input v-model="trip.reason.value" maxlength="500"
+          /></label>
           <div class="row">
-            <el-button class="oilskin" size="large" :loading="keeping.busy.value" :disabled="!fish" @click="keep('length')">Make it the length</el-button>
-            <el-button size="large" :loading="keeping.busy.value" @click="keep('marks')">Keep the marks only</el-button>
+            <el-button
+              class="oilskin"
+              size="large"
+              :loading="keeping.busy.value"
+              :disabled="!fish"
+              @click="keep('length')"
+              >Make it the length</el-button
+            >
+            <el-button size="large" :loading="keeping.busy.value" @click="keep('marks')"
+              >Keep the marks only</el-button
+            >
           </div>
         </section>
         <TroubleNote :trouble="keeping.refusal.value" />
-        <p v-if="keeping.said.value" role="status">{{ keeping.said.value }} <a v-if="after" :href="`/dockside/${tripId}/bench/${after.id}`">Next picture</a></p>
-        <p class="soft keys">Keys on the picture: M marks the middle, arrows move the chosen mark (Shift: ten), [ ] choose, + − 0 zoom, Backspace removes, U undoes.</p>
+        <p v-if="keeping.said.value" role="status">
+          {{ keeping.said.value }}
+          <a v-if="after" :href="`/dockside/${tripId}/bench/${after.id}`">Next picture</a>
+        </p>
+        <p class="soft keys">
+          Keys on the picture: M marks the middle, arrows move the chosen mark (Shift: ten), [ ]
+          choose, + − 0 zoom, Backspace removes, U undoes.
+        </p>
       </aside>
     </div>
   </div>

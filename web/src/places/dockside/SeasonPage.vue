@@ -19,45 +19,147 @@ function choose(year: number) {
   void load(String(year))
 }
 
-const seconds = (value: number | null) => (value === null ? '–' : value < 100 ? `${value.toFixed(1)} s` : `${Math.round(value)} s`)
+const seconds = (value: number | null) =>
+  value === null ? '–' : value < 100 ? `${value.toFixed(1)} s` : `${Math.round(value)} s`
 const percent = (share: number) => `${Math.round(share * 100)} %`
-const round = (value: number | null, digits = 1) => (value === null ? null : Number(value.toFixed(digits)))
+const round = (value: number | null, digits = 1) =>
+  value === null ? null : Number(value.toFixed(digits))
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 const monthName = (month: string) => MONTHS[Number(month.slice(5)) - 1]!
 
+const fishIn = (rows: { fish: number }[]) => rows.reduce((sum, one) => sum + one.fish, 0)
 const months = computed(() => season.value?.months ?? [])
-const monthRows = computed(() => months.value.map((one) => [monthName(one.month), one.fish, round(one.median), round(one.p90), round(one.budget)]))
-const axis = (colours: Colours) => ({ axisLabel: { color: colours.ink }, axisLine: { lineStyle: { color: colours.soft } }, splitLine: { lineStyle: { color: colours.line } } })
+const monthRows = computed(() =>
+  months.value.map((one) => [
+    monthName(one.month),
+    one.fish,
+    round(one.median),
+    round(one.p90),
+    round(one.budget),
+  ]),
+)
+const axis = (colours: Colours) => ({
+  axisLabel: { color: colours.ink },
+  axisLine: { lineStyle: { color: colours.soft } },
+  splitLine: { lineStyle: { color: colours.line } },
+})
 const monthChart = (colours: Colours) => ({
   grid: { left: 46, right: 12, top: 34, bottom: 28 },
   legend: { top: 0, textStyle: { color: colours.ink } },
-  xAxis: { type: 'category', data: months.value.map((one) => monthName(one.month)), ...axis(colours) },
+  xAxis: {
+    type: 'category',
+    data: months.value.map((one) => monthName(one.month)),
+    ...axis(colours),
+  },
   yAxis: { type: 'value', name: 's', nameTextStyle: { color: colours.ink }, ...axis(colours) },
   series: [
-    { name: 'half stayed under', type: 'line', data: months.value.map((one) => one.median), symbolSize: 9, color: colours.kelp, lineStyle: { width: 3 } },
-    { name: 'nine in ten under', type: 'line', data: months.value.map((one) => one.p90), symbol: 'triangle', symbolSize: 9, color: colours.sea, lineStyle: { type: 'dashed' } },
-    { name: 'budget', type: 'line', data: months.value.map((one) => one.budget), symbol: 'none', color: colours.rust, lineStyle: { type: 'dotted', width: 3 } },
+    {
+      name: 'half stayed under',
+      type: 'line',
+      data: months.value.map((one) => one.median),
+      symbolSize: 9,
+      color: colours.kelp,
+      lineStyle: { width: 3 },
+    },
+    {
+      name: 'nine in ten under',
+      type: 'line',
+      data: months.value.map((one) => one.p90),
+      symbol: 'triangle',
+      symbolSize: 9,
+      color: colours.sea,
+      lineStyle: { type: 'dashed' },
+    },
+    {
+      name: 'budget',
+      type: 'line',
+      data: months.value.map((one) => one.budget),
+      symbol: 'none',
+      color: colours.rust,
+      lineStyle: { type: 'dotted', width: 3 },
+    },
   ],
 })
 const hooks = computed(() => (season.value?.hooks ?? []).filter((one) => one.share !== null))
-const hookRows = computed(() => (season.value?.hooks ?? []).map((one) => [HOOK_TYPE[one.hook_type] ?? one.hook_type, one.fish, one.deep, one.share === null ? null : percent(one.share), one.low === null ? null : `${percent(one.low)} to ${percent(one.high!)}`, Object.entries(one.places).map(([place, count]) => `${place.replace('_', ' ')} ${count}`).join(', ')]))
+const hookRows = computed(() =>
+  (season.value?.hooks ?? []).map((one) => [
+    HOOK_TYPE[one.hook_type] ?? one.hook_type,
+    one.fish,
+    one.deep,
+    one.share === null ? null : percent(one.share),
+    one.low === null ? null : `${percent(one.low)} to ${percent(one.high!)}`,
+    Object.entries(one.places)
+      .map(([place, count]) => `${place.replace('_', ' ')} ${count}`)
+      .join(', '),
+  ]),
+)
 const hookChart = (colours: Colours) => ({
   grid: { left: 70, right: 20, top: 10, bottom: 30 },
-  yAxis: { type: 'category', data: hooks.value.map((one) => HOOK_TYPE[one.hook_type] ?? one.hook_type), ...axis(colours) },
-  xAxis: { type: 'value', max: Math.min(100, Math.ceil(Math.max(10, ...hooks.value.map((one) => one.high! * 100)) / 10) * 10), axisLabel: { formatter: '{value} %', color: colours.ink }, splitLine: { lineStyle: { color: colours.line } } },
+  yAxis: {
+    type: 'category',
+    data: hooks.value.map((one) => HOOK_TYPE[one.hook_type] ?? one.hook_type),
+    ...axis(colours),
+  },
+  xAxis: {
+    type: 'value',
+    max: Math.min(
+      100,
+      Math.ceil(Math.max(10, ...hooks.value.map((one) => one.high! * 100)) / 10) * 10,
+    ),
+    axisLabel: { formatter: '{value} %', color: colours.ink },
+    splitLine: { lineStyle: { color: colours.line } },
+  },
   series: [
-    { type: 'bar', stack: 'range', data: hooks.value.map((one) => one.low! * 100), itemStyle: { color: 'transparent' }, barWidth: 12 },
-    { type: 'bar', stack: 'range', data: hooks.value.map((one) => (one.high! - one.low!) * 100), itemStyle: { color: colours.sea, borderRadius: 6 } },
-    { type: 'scatter', data: hooks.value.map((one, at) => [one.share! * 100, at]), symbol: 'diamond', symbolSize: 16, color: colours.ink },
+    {
+      type: 'bar',
+      stack: 'range',
+      data: hooks.value.map((one) => one.low! * 100),
+      itemStyle: { color: 'transparent' },
+      barWidth: 12,
+    },
+    {
+      type: 'bar',
+      stack: 'range',
+      data: hooks.value.map((one) => (one.high! - one.low!) * 100),
+      itemStyle: { color: colours.sea, borderRadius: 6 },
+    },
+    {
+      type: 'scatter',
+      data: hooks.value.map((one, at) => [one.share! * 100, at]),
+      symbol: 'diamond',
+      symbolSize: 16,
+      color: colours.ink,
+    },
   ],
 })
 const habits = computed(() => (season.value?.habits ?? []).slice(0, 8))
-const habitRows = computed(() => (season.value?.habits ?? []).map((one) => [one.name, one.fish, one.points, round(one.mean_with), round(one.mean_without)]))
+const habitRows = computed(() =>
+  (season.value?.habits ?? []).map((one) => [
+    one.name,
+    one.fish,
+    one.points,
+    round(one.mean_with),
+    round(one.mean_without),
+  ]),
+)
 const habitChart = (colours: Colours) => ({
   grid: { left: 170, right: 44, top: 8, bottom: 28 },
-  yAxis: { type: 'category', inverse: true, data: habits.value.map((one) => one.name), ...axis(colours) },
+  yAxis: {
+    type: 'category',
+    inverse: true,
+    data: habits.value.map((one) => one.name),
+    ...axis(colours),
+  },
   xAxis: { type: 'value', ...axis(colours) },
-  series: [{ type: 'bar', data: habits.value.map((one) => one.points), barWidth: 16, itemStyle: { color: colours.kelp, borderRadius: [0, 8, 8, 0] }, label: { show: true, position: 'right', color: colours.ink } }],
+  series: [
+    {
+      type: 'bar',
+      data: habits.value.map((one) => one.points),
+      barWidth: 16,
+      itemStyle: { color: colours.kelp, borderRadius: [0, 8, 8, 0] },
+      label: { show: true, position: 'right', color: colours.ink },
+    },
+  ],
 })
 </script>
 
@@ -66,32 +168,89 @@ const habitChart = (colours: Colours) => ({
     <header class="top">
       <div>
         <h1>How did I do</h1>
-        <p class="soft"><RouterLink to="/dockside">All trips</RouterLink> · from your own records alone; nobody else sees this page.</p>
+        <p class="soft">
+          <RouterLink to="/dockside">All trips</RouterLink> · from your own records alone; nobody
+          else sees this page.
+        </p>
       </div>
-      <label v-if="season?.seasons.length">Season <select class="field year" :value="season.season" @change="choose(Number(($event.target as HTMLSelectElement).value))"><option v-for="year in season.seasons" :key="year" :value="year">{{ year }}</option></select></label>
+      <label v-if="season?.seasons.length"
+        >Season
+        <select
+          class="field year"
+          :value="season.season"
+          @change="choose(Number(($event.target as HTMLSelectElement).value))"
+        >
+          <option v-for="year in season.seasons" :key="year" :value="year">{{ year }}</option>
+        </select></label
+      >
     </header>
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!season && busy" :rows="8" animated />
-    <p v-else-if="season && season.points.mean === null" class="soft">{{ season.fish ? `${season.fish} fish so far. From ${season.fish_needed} on there is something to say.` : 'No fish of yours yet. Log some on the Deck, or type a sheet.' }}</p>
+    <p v-else-if="season && season.points.mean === null" class="soft">
+      {{
+        season.fish
+          ? `${season.fish} fish so far. From ${season.fish_needed} on there is something to say.`
+          : 'No fish of yours yet. Log some on the Deck, or type a sheet.'
+      }}
+    </p>
     <template v-else-if="season">
       <section v-if="season.sentences.length" class="change" aria-labelledby="change">
         <h2 id="change">What to change</h2>
-        <ol><li v-for="one in season.sentences" :key="one">{{ one }}</li></ol>
+        <ol>
+          <li v-for="one in season.sentences" :key="one">{{ one }}</li>
+        </ol>
       </section>
-      <p v-else class="change">Your {{ season.fish }} fish of {{ season.season }} point to nothing that needs changing.</p>
+      <p v-else class="change">
+        Your {{ season.fish }} fish of {{ season.season }} point to nothing that needs changing.
+      </p>
       <section class="times" aria-label="Times against budgets">
         <div v-for="one in season.times" :key="one.key" class="time">
           <h2>{{ one.title }}</h2>
           <p class="figure figures">{{ seconds(one.median) }}</p>
           <p class="soft">half of {{ one.fish }} fish; nine in ten under {{ seconds(one.p90) }}</p>
-          <p v-if="one.within">{{ one.within.count }} of {{ one.fish }} within budget <span class="soft">({{ percent(one.within.low) }} to {{ percent(one.within.high) }})</span></p>
-          <div v-if="one.within" class="water" aria-hidden="true"><i :style="`--share: ${one.within.share}`" /></div>
+          <p v-if="one.within">
+            {{ one.within.count }} of {{ one.fish }} within budget
+            <span class="soft"
+              >({{ percent(one.within.low) }} to {{ percent(one.within.high) }})</span
+            >
+          </p>
+          <div v-if="one.within" class="water" aria-hidden="true">
+            <i :style="`--share: ${one.within.share}`" />
+          </div>
         </div>
       </section>
       <div class="charts">
-        <ChartBox title="Time in the air over the season" :says="`Seconds in the air per fish by month, on ${months.reduce((sum, one) => sum + one.fish, 0)} fish, against the budget each had.`" name="air-by-month" :columns="['month', 'fish', 'half under (s)', 'nine in ten under (s)', 'budget (s)']" :rows="monthRows" :option="monthChart" />
-        <ChartBox title="Hooked deep, by hook" :says="`Share of fish hooked in the throat, gill or stomach, with its 95 % interval, on ${hooks.reduce((sum, one) => sum + one.fish, 0)} fish.`" name="deep-by-hook" :columns="['hook', 'fish', 'deep', 'share', '95 %', 'places']" :rows="hookRows" :option="hookChart" />
-        <ChartBox title="What cost caution points" :says="`Points by what earned them, on ${season.fish} fish. A handling score under house rules, not a chance of dying.`" name="caution-points" :height="320" :columns="['what', 'fish', 'points', 'mean score with it', 'without']" :rows="habitRows" :option="habitChart" />
+        <ChartBox
+          title="Time in the air over the season"
+          :says="`Seconds in the air per fish by month, on ${fishIn(months)} fish, against the budget each had.`"
+          name="air-by-month"
+          :columns="['month', 'fish', 'half under (s)', 'nine in ten under (s)', 'budget (s)']"
+          :rows="monthRows"
+          :option="monthChart"
+        />
+        <ChartBox
+          title="Hooked deep, by hook"
+          :says="
+            'Share of fish hooked in the throat, gill or stomach, with its 95 % interval, ' +
+            `on ${fishIn(hooks)} fish.`
+          "
+          name="deep-by-hook"
+          :columns="['hook', 'fish', 'deep', 'share', '95 %', 'places']"
+          :rows="hookRows"
+          :option="hookChart"
+        />
+        <ChartBox
+          title="What cost caution points"
+          :says="
+            `Points by what earned them, on ${season.fish} fish. ` +
+            'A handling score under house rules, not a chance of dying.'
+          "
+          name="caution-points"
+          :height="320"
+          :columns="['what', 'fish', 'points', 'mean score with it', 'without']"
+          :rows="habitRows"
+          :option="habitChart"
+        />
       </div>
     </template>
   </div>

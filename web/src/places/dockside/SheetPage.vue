@@ -7,14 +7,30 @@ import type { Column } from '@/core/field'
 import { COLUMNS, HEADS, isBlank } from './sheetCells'
 import { useSheet } from './useSheet'
 
-/** A waterproof sheet typed without leaving the keys: Enter goes on, arrows go anywhere, beginnings of words are enough. */
+/**
+ * A waterproof sheet typed without leaving the keys: Enter goes on, arrows go anywhere, beginnings
+ * of words are enough.
+ */
 const sheet = useSheet()
-const { header, rows, readings, count, species, spots, pouches, loading, signal, refusal, isHeaderWhole } = sheet
+const {
+  header,
+  rows,
+  readings,
+  count,
+  species,
+  spots,
+  pouches,
+  loading,
+  signal,
+  refusal,
+  isHeaderWhole,
+} = sheet
 const session = useSessionStore()
 onMounted(() => sheet.load())
 const PLATFORMS = { shore: 'shore', pier: 'pier', boat: 'boat', kayak: 'kayak', wading: 'wading' }
 const at = ref<{ row: number; column: Column } | null>(null)
-const field = (row: number, column: Column) => document.querySelector<HTMLInputElement>(`[data-cell='${row} ${column}']`)
+const field = (row: number, column: Column) =>
+  document.querySelector<HTMLInputElement>(`[data-cell='${row} ${column}']`)
 
 async function go(row: number, column: Column) {
   if (row >= rows.value.length) sheet.addRows()
@@ -31,11 +47,18 @@ function key(event: KeyboardEvent, row: number, column: Column) {
   const input = event.target as HTMLInputElement
   const place = COLUMNS.indexOf(column)
   const bare = input.selectionStart === input.selectionEnd
-  if (event.key === 'Enter') void (event.shiftKey ? go(row, COLUMNS[Math.max(0, place - 1)]!) : onward(row, column))
+  if (event.key === 'Enter')
+    void (event.shiftKey ? go(row, COLUMNS[Math.max(0, place - 1)]!) : onward(row, column))
   else if (event.key === 'ArrowDown') void go(row + 1, column)
   else if (event.key === 'ArrowUp') void go(row - 1, column)
-  else if (event.key === 'ArrowLeft' && (!bare || input.selectionStart === 0) && place > 0) void go(row, COLUMNS[place - 1]!)
-  else if (event.key === 'ArrowRight' && (!bare || input.selectionEnd === input.value.length) && place < COLUMNS.length - 1) void go(row, COLUMNS[place + 1]!)
+  else if (event.key === 'ArrowLeft' && (!bare || input.selectionStart === 0) && place > 0)
+    void go(row, COLUMNS[place - 1]!)
+  else if (
+    event.key === 'ArrowRight' &&
+    (!bare || input.selectionEnd === input.value.length) &&
+    place < COLUMNS.length - 1
+  )
+    void go(row, COLUMNS[place + 1]!)
   else if (event.key === 'd' && event.ctrlKey) sheet.fillDown(row, column)
   else if (event.key === 'z' && event.ctrlKey) sheet.undo()
   else return
@@ -61,7 +84,10 @@ async function nextSheet() {
   if (place >= 0) {
     const row = rows.value[place]!
     const wrong = wrongOf(place)[0]
-    blocked.value = `Row ${place + 1} is not stored yet${row.why ? `: ${row.why}` : wrong ? `: ${HEADS[wrong[0] as Column].toLowerCase()}, ${wrong[1]}` : row.state === 'waiting' ? ': it waits for a signal' : ': it is not whole'}. Mend it, or empty it.`
+    const fault = wrong && `${HEADS[wrong[0] as Column].toLowerCase()}, ${wrong[1]}`
+    const waits = row.state === 'waiting' ? 'it waits for a signal' : 'it is not whole'
+    const why = row.why ?? fault ?? waits
+    blocked.value = `Row ${place + 1} is not stored yet: ${why}. Mend it, or empty it.`
     void go(place, (wrong?.[0] as Column) ?? 'time')
     return
   }
@@ -71,60 +97,162 @@ async function nextSheet() {
   document.querySelector<HTMLInputElement>('#held-on')?.focus()
 }
 const STATE = { typing: '', waiting: 'to send', stored: 'stored', held: 'held back' }
-const wrongOf = (row: number) => (isBlank(rows.value[row]!) ? [] : Object.entries(readings.value[row]!.wrong))
+const wrongOf = (row: number) =>
+  isBlank(rows.value[row]!) ? [] : Object.entries(readings.value[row]!.wrong)
 </script>
 
 <template>
   <div class="page sheet-page">
     <header>
       <h1>From paper</h1>
-      <p class="soft"><RouterLink to="/dockside">All trips</RouterLink> · one sheet at a time; each row is stored as you leave it, and kept here when there is no signal.</p>
+      <p class="soft">
+        <RouterLink to="/dockside">All trips</RouterLink> · one sheet at a time; each row is stored
+        as you leave it, and kept here when there is no signal.
+      </p>
     </header>
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="loading" :rows="6" animated />
     <template v-else>
       <form class="head" @submit.prevent="go(0, 'time')">
-        <label v-if="session.isCoordinator">Whose <select v-model="header.member_id" class="field"><option :value="null">my own</option><option v-for="one in pouches" :key="one.member_id" :value="one.member_id">{{ one.name }}</option></select></label>
-        <label>Day <DayField label="Day" name="held-on" :model-value="header.held_on" @update:model-value="header.held_on = $event ?? ''" /></label>
-        <label>Spot <select v-model="header.spot_code" class="field" required><option value="" disabled>choose</option><option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option></select></label>
-        <label>From <select v-model="header.platform" class="field"><option v-for="(text, value) in PLATFORMS" :key="value" :value="value">{{ text }}</option></select></label>
-        <label>Water, °C <input v-model="header.water_temp_c" class="field" inputmode="decimal" maxlength="5" /></label>
+        <label v-if="session.isCoordinator"
+          >Whose
+          <select v-model="header.member_id" class="field">
+            <option :value="null">my own</option>
+            <option v-for="one in pouches" :key="one.member_id" :value="one.member_id">
+              {{ one.name }}
+            </option>
+          </select></label
+        >
+        <label
+          >Day
+          <DayField
+            label="Day"
+            name="held-on"
+            :model-value="header.held_on"
+            @update:model-value="header.held_on = $event ?? ''"
+        /></label>
+        <label
+          >Spot
+          <select v-model="header.spot_code" class="field" required>
+            <option value="" disabled>choose</option>
+            <option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option>
+          </select></label
+        >
+        <label
+          >From
+          <select v-model="header.platform" class="field">
+            <option v-for="(text, value) in PLATFORMS" :key="value" :value="value">
+              {{ text }}
+            </option>
+          </select></label
+        >
+        <label
+          >Water, °C
+          <input v-model="header.water_temp_c" class="field" inputmode="decimal" maxlength="5"
+        /></label>
         <button type="submit" class="unseen">To the rows</button>
       </form>
-      <p v-if="!isHeaderWhole" class="soft">Choose the day and the spot first: rows are stored under them.</p>
+      <p v-if="!isHeaderWhole" class="soft">
+        Choose the day and the spot first: rows are stored under them.
+      </p>
       <div class="scroll">
         <table>
           <thead>
-            <tr><th class="number"><span class="unseen">Row</span></th><th v-for="column in COLUMNS" :key="column" :class="column">{{ HEADS[column] }}</th><th class="state">State</th></tr>
+            <tr>
+              <th class="number"><span class="unseen">Row</span></th>
+              <th v-for="column in COLUMNS" :key="column" :class="column">{{ HEADS[column] }}</th>
+              <th class="state">State</th>
+            </tr>
           </thead>
           <tbody>
             <template v-for="(row, place) in rows" :key="row.id">
               <tr :class="row.state" @focusout="left($event, place)">
                 <td class="number figures">{{ place + 1 }}</td>
-                <td v-for="column in COLUMNS" :key="column" :class="[column, { wrong: !isBlank(row) && row.cells[column] && readings[place]!.wrong[column] }]">
-                  <input :value="row.cells[column]" :data-cell="`${place} ${column}`" :aria-label="`${HEADS[column]}, row ${place + 1}`" :aria-invalid="!isBlank(row) && !!row.cells[column] && !!readings[place]!.wrong[column]" :placeholder="isBlank(row) && at?.row !== place ? '' : readings[place]!.shown[column]" autocomplete="off" spellcheck="false" maxlength="200" @focus="at = { row: place, column }" @input="sheet.type(place, column, ($event.target as HTMLInputElement).value)" @change="sheet.remember" @keydown="key($event, place, column)" @paste="pasted($event, place, column)" />
-                  <span v-if="row.cells[column] && readings[place]!.shown[column] && readings[place]!.shown[column] !== row.cells[column]" class="means" aria-hidden="true">{{ readings[place]!.shown[column] }}</span>
+                <td
+                  v-for="column in COLUMNS"
+                  :key="column"
+                  :class="[
+                    column,
+                    { wrong: !isBlank(row) && row.cells[column] && readings[place]!.wrong[column] },
+                  ]"
+                >
+                  <input
+                    :value="row.cells[column]"
+                    :data-cell="`${place} ${column}`"
+                    :aria-label="`${HEADS[column]}, row ${place + 1}`"
+                    :aria-invalid="
+                      !isBlank(row) && !!row.cells[column] && !!readings[place]!.wrong[column]
+                    "
+                    :placeholder="
+                      isBlank(row) && at?.row !== place ? '' : readings[place]!.shown[column]
+                    "
+                    autocomplete="off"
+                    spellcheck="false"
+                    maxlength="200"
+                    @focus="at = { row: place, column }"
+                    @input="sheet.type(place, column, ($event.target as HTMLInputElement).value)"
+                    @change="sheet.remember"
+                    @keydown="key($event, place, column)"
+                    @paste="pasted($event, place, column)"
+                  />
+                  <span
+                    v-if="
+                      row.cells[column] &&
+                      readings[place]!.shown[column] &&
+                      readings[place]!.shown[column] !== row.cells[column]
+                    "
+                    class="means"
+                    aria-hidden="true"
+                    >{{ readings[place]!.shown[column] }}</span
+                  >
                 </td>
                 <td class="state" role="status">{{ STATE[row.state] }}</td>
               </tr>
               <tr v-if="row.why || (at?.row !== place && wrongOf(place).length)" class="said">
                 <td />
-                <td :colspan="COLUMNS.length + 1">{{ row.why ?? wrongOf(place).map(([column, why]) => (why!.startsWith('needs') ? `${HEADS[column as Column]} ${why}` : why)).join(' ') }}</td>
+                <td :colspan="COLUMNS.length + 1">
+                  {{
+                    row.why ??
+                    wrongOf(place)
+                      .map(([column, why]) =>
+                        why!.startsWith('needs') ? `${HEADS[column as Column]} ${why}` : why,
+                      )
+                      .join(' ')
+                  }}
+                </td>
               </tr>
             </template>
           </tbody>
         </table>
       </div>
       <div class="foot">
-        <span role="status"><b class="tabular">{{ count.typed }}</b> typed, <b class="tabular">{{ count.stored }}</b> stored<template v-if="count.held">, {{ count.held }} held back</template><template v-if="count.waiting">, {{ count.waiting }} to send</template>{{ signal ? '.' : '; no signal, kept here.' }}<template v-if="sheet.sheets.value"> {{ sheet.sheets.value }} {{ sheet.sheets.value === 1 ? 'sheet' : 'sheets' }} before this one.</template></span>
+        <span role="status"
+          ><b class="tabular">{{ count.typed }}</b> typed,
+          <b class="tabular">{{ count.stored }}</b> stored<template v-if="count.held"
+            >, {{ count.held }} held back</template
+          ><template v-if="count.waiting">, {{ count.waiting }} to send</template
+          >{{ signal ? '.' : '; no signal, kept here.'
+          }}<template v-if="sheet.sheets.value">
+            {{ sheet.sheets.value }} {{ sheet.sheets.value === 1 ? 'sheet' : 'sheets' }} before this
+            one.</template
+          ></span
+        >
         <el-button :disabled="!sheet.canUndo.value" @click="sheet.undo">Undo</el-button>
         <el-button @click="sheet.addRows">More rows</el-button>
-        <RouterLink v-if="count.stored" :to="`/dockside/${header.trip_id}`">Look at this trip</RouterLink>
-        <el-button class="oilskin" size="large" :disabled="!count.typed" @click="nextSheet">Next sheet</el-button>
+        <RouterLink v-if="count.stored" :to="`/dockside/${header.trip_id}`"
+          >Look at this trip</RouterLink
+        >
+        <el-button class="oilskin" size="large" :disabled="!count.typed" @click="nextSheet"
+          >Next sheet</el-button
+        >
         <span v-if="blocked" class="fault" role="alert">{{ blocked }}</span>
       </div>
       <p class="soft keys">
-        Enter goes on, Shift Enter back, arrows anywhere, Ctrl D takes the cell above, Ctrl Z undoes; a block from a spreadsheet can be pasted. Time 0712; length 412 or 41.2, t behind it is by tape, r by ruler, e an estimate; + takes the next tag, 23 ends it so, 23 24 are two, r 123 was read on a fish caught again, nothing is no tag; weight 1620, or 1740-120 with the wet sling. {{ species.length }} species: the beginning of a word is enough.
+        Enter goes on, Shift Enter back, arrows anywhere, Ctrl D takes the cell above, Ctrl Z
+        undoes; a block from a spreadsheet can be pasted. Time 0712; length 412 or 41.2, t behind it
+        is by tape, r by ruler, e an estimate; + takes the next tag, 23 ends it so, 23 24 are two, r
+        123 was read on a fish caught again, nothing is no tag; weight 1620, or 1740-120 with the
+        wet sling. {{ species.length }} species: the beginning of a word is enough.
       </p>
     </template>
   </div>

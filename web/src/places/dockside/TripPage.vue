@@ -16,8 +16,12 @@ const { tripId } = defineProps<{ tripId: string }>()
 const trip = useTrip(tripId)
 const { dockside, act } = trip
 const spots = ref<{ code: string; lat_deg: number; lon_deg: number }[]>([])
-const spot = computed(() => spots.value.find((one) => one.code === dockside.value?.trip.spot_code) ?? null)
-const spotPlace = computed(() => spot.value && { lat_deg: spot.value.lat_deg, lon_deg: spot.value.lon_deg })
+const spot = computed(
+  () => spots.value.find((one) => one.code === dockside.value?.trip.spot_code) ?? null,
+)
+const spotPlace = computed(
+  () => spot.value && { lat_deg: spot.value.lat_deg, lon_deg: spot.value.lon_deg },
+)
 const track = ref<HTMLInputElement | null>(null)
 function trackChosen(event: Event) {
   const input = event.target as HTMLInputElement
@@ -35,7 +39,10 @@ onMounted(async () => {
   <div class="page dockside">
     <header v-if="dockside">
       <h1>{{ shortDateText(dockside.trip.held_on) }}, {{ dockside.trip.spot_name }}</h1>
-      <p class="soft"><RouterLink to="/dockside">All trips</RouterLink> · {{ dockside.trip.member_name }} · <b>{{ TRIP_STATE[dockside.trip.state] }}</b></p>
+      <p class="soft">
+        <RouterLink to="/dockside">All trips</RouterLink> · {{ dockside.trip.member_name }} ·
+        <b>{{ TRIP_STATE[dockside.trip.state] }}</b>
+      </p>
     </header>
     <TroubleNote :trouble="act.refusal.value" />
     <p v-if="act.said.value" role="status" class="said">{{ act.said.value }}</p>
@@ -45,17 +52,40 @@ onMounted(async () => {
       <div class="side">
         <WhatIsLeft :trip="trip" :spot="spotPlace" />
         <TagSum :trip="trip" />
-        <FishList v-if="dockside.fish.length || dockside.void.length" :trip="trip" :spot="spotPlace" />
+        <FishList
+          v-if="dockside.fish.length || dockside.void.length"
+          :trip="trip"
+          :spot="spotPlace"
+        />
         <CheckList :trip="trip" :spot="spotPlace" />
       </div>
       <div class="side">
         <AddPhotos :trip="trip" />
-        <PhotoStrip v-if="dockside.fish.length || dockside.photos.length" :trip="trip" :trip-id="tripId" />
-        <p v-else class="soft">No fish on this trip yet. Log one on the <RouterLink to="/deck">Deck</RouterLink>, or <RouterLink to="/dockside/sheet">type the sheet</RouterLink>.</p>
+        <PhotoStrip
+          v-if="dockside.fish.length || dockside.photos.length"
+          :trip="trip"
+          :trip-id="tripId"
+        />
+        <p v-else class="soft">
+          No fish on this trip yet. Log one on the <RouterLink to="/deck">Deck</RouterLink>, or
+          <RouterLink to="/dockside/sheet">type the sheet</RouterLink>.
+        </p>
         <p class="soft">
-          <input ref="track" class="unseen" type="file" accept=".gpx,application/gpx+xml" aria-label="Choose a track" @change="trackChosen" />
-          <button type="button" class="link" @click="track?.click()">Add a recorded track (GPX)</button> to place fish without a place by time.
-          <template v-if="dockside.track_points">{{ dockside.track_points }} points are here.</template>
+          <input
+            ref="track"
+            class="unseen"
+            type="file"
+            accept=".gpx,application/gpx+xml"
+            aria-label="Choose a track"
+            @change="trackChosen"
+          />
+          <button type="button" class="link" @click="track?.click()">
+            Add a recorded track (GPX)
+          </button>
+          to place fish without a place by time.
+          <template v-if="dockside.track_points"
+            >{{ dockside.track_points }} points are here.</template
+          >
         </p>
       </div>
     </div>

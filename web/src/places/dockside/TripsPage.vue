@@ -19,12 +19,23 @@ const state = ref<'' | 'open' | 'submitted'>('')
 const search = ref('')
 const load = (before?: string) =>
   run(async () => {
-    const page = await api.trips({ before, whose: whose.value, state: state.value || undefined, search: search.value.trim() || undefined })
-    trips.value = before ? [...trips.value, ...page.trips.filter((one) => !trips.value.some((known) => known.id === one.id))] : page.trips
+    const page = await api.trips({
+      before,
+      whose: whose.value,
+      state: state.value || undefined,
+      search: search.value.trim() || undefined,
+    })
+    trips.value = before
+      ? [
+          ...trips.value,
+          ...page.trips.filter((one) => !trips.value.some((known) => known.id === one.id)),
+        ]
+      : page.trips
     more.value = page.more
   })
 const searchSoon = useDebounceFn(() => load(), 250)
-const isComing = (one: Trips[number]) => one.state !== 'submitted' && !one.fish && !one.held && one.held_on >= localDate()
+const isComing = (one: Trips[number]) =>
+  one.state !== 'submitted' && !one.fish && !one.held && one.held_on >= localDate()
 const cancel = (id: string) =>
   run(async () => {
     await api.cancelTrip(id)
@@ -44,28 +55,78 @@ onMounted(() => load())
       <a href="/api/me/archive.zip" download>My log with all photos</a>
     </nav>
     <div class="filters" role="search">
-      <select v-if="session.isCoordinator" v-model="whose" class="field" aria-label="Whose trips" @change="load()"><option value="mine">my trips</option><option value="all">all members</option></select>
-      <select v-model="state" class="field" aria-label="State" @change="load()"><option value="">every state</option><option value="open">not handed in</option><option value="submitted">submitted</option></select>
-      <input v-model="search" class="field" type="search" maxlength="100" :placeholder="session.isCoordinator ? 'Spot or member' : 'Spot'" aria-label="Search trips" @input="searchSoon" />
+      <select
+        v-if="session.isCoordinator"
+        v-model="whose"
+        class="field"
+        aria-label="Whose trips"
+        @change="load()"
+      >
+        <option value="mine">my trips</option>
+        <option value="all">all members</option>
+      </select>
+      <select v-model="state" class="field" aria-label="State" @change="load()">
+        <option value="">every state</option>
+        <option value="open">not handed in</option>
+        <option value="submitted">submitted</option>
+      </select>
+      <input
+        v-model="search"
+        class="field"
+        type="search"
+        maxlength="100"
+        :placeholder="session.isCoordinator ? 'Spot or member' : 'Spot'"
+        aria-label="Search trips"
+        @input="searchSoon"
+      />
     </div>
     <TroubleNote :trouble="refusal" />
     <ul v-if="trips.length" class="trips">
       <li v-for="one in trips" :key="one.id">
         <RouterLink :to="`/dockside/${one.id}`" class="trip">
           <b class="tabular">{{ shortDateText(one.held_on) }}</b>
-          <span>{{ one.spot_name }}<template v-if="whose === 'all'">, {{ one.member_name }}</template></span>
-          <span class="soft tabular">{{ one.fish }} fish<template v-if="one.photos">, {{ one.photos }} photos</template></span>
-          <span class="state" :class="one.state">{{ isComing(one) ? 'planned' : TRIP_STATE[one.state] }}<template v-if="one.held">, {{ one.held }} held back</template></span>
+          <span
+            >{{ one.spot_name
+            }}<template v-if="whose === 'all'">, {{ one.member_name }}</template></span
+          >
+          <span class="soft tabular"
+            >{{ one.fish }} fish<template v-if="one.photos"
+              >, {{ one.photos }} photos</template
+            ></span
+          >
+          <span class="state" :class="one.state"
+            >{{ isComing(one) ? 'planned' : TRIP_STATE[one.state]
+            }}<template v-if="one.held">, {{ one.held }} held back</template></span
+          >
         </RouterLink>
-        <el-popconfirm v-if="one.state !== 'submitted' && !one.fish && !one.photos && !one.held" title="Take this trip back? Nothing is logged on it." confirm-button-text="Take it back" cancel-button-text="Keep it" @confirm="cancel(one.id)">
-          <template #reference><button type="button" class="link" :aria-label="`Take back the trip of ${shortDateText(one.held_on)}`">take back</button></template>
+        <el-popconfirm
+          v-if="one.state !== 'submitted' && !one.fish && !one.photos && !one.held"
+          title="Take this trip back? Nothing is logged on it."
+          confirm-button-text="Take it back"
+          cancel-button-text="Keep it"
+          @confirm="cancel(one.id)"
+        >
+          <template #reference
+            ><button
+              type="button"
+              class="link"
+              :aria-label="`Take back the trip of ${shortDateText(one.held_on)}`"
+            >
+              take back
+            </button></template
+          >
         </el-popconfirm>
       </li>
     </ul>
     <el-skeleton v-else-if="busy" :rows="6" animated />
     <p v-else-if="!refusal && (state || search)" class="soft">No trip is like that.</p>
-    <p v-else-if="!refusal" class="soft">No trip yet. Plan one on <RouterLink to="/ready">Ready</RouterLink>, start one on the <RouterLink to="/deck">Deck</RouterLink>, or type a sheet.</p>
-    <el-button v-if="more" :loading="busy" @click="load(trips.at(-1)!.held_on)">Show more</el-button>
+    <p v-else-if="!refusal" class="soft">
+      No trip yet. Plan one on <RouterLink to="/ready">Ready</RouterLink>, start one on the
+      <RouterLink to="/deck">Deck</RouterLink>, or type a sheet.
+    </p>
+    <el-button v-if="more" :loading="busy" @click="load(trips.at(-1)!.held_on)"
+      >Show more</el-button
+    >
   </div>
 </template>
 

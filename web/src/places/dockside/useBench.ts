@@ -14,15 +14,36 @@ const WAIT_MS = 200
 export interface Pictured {
   shown: { width_px: number; height_px: number; focal_35mm: number | null }
   guild_key: string | null
-  typed: { length_mm: number; length_kind: string; length_how: string; length_sd_mm: number | null } | null
+  typed: {
+    length_mm: number
+    length_kind: string
+    length_how: string
+    length_sd_mm: number | null
+  } | null
 }
 
-/** The marks on one picture, and what core makes of them while they are placed; only what is kept goes to the server. */
+/**
+ * The marks on one picture, and what core makes of them while they are placed; only what is kept
+ * goes to the server.
+ */
 export function useBench(photoId: string, pictured: () => Pictured | null) {
-  const kept = JSON.parse(localStorage.getItem(BOARD) ?? 'null') as { mode: Mode; width: number; height: number; scale: number } | null
+  const kept = JSON.parse(localStorage.getItem(BOARD) ?? 'null') as {
+    mode: Mode
+    width: number
+    height: number
+    scale: number
+  } | null
   const mode = ref<Mode>(kept?.mode ?? 'board')
-  const size = ref({ width: kept?.width ?? 1000, height: kept?.height ?? 400, scale: kept?.scale ?? 300 })
-  watch([mode, size], () => localStorage.setItem(BOARD, JSON.stringify({ mode: mode.value, ...size.value })), { deep: true })
+  const size = ref({
+    width: kept?.width ?? 1000,
+    height: kept?.height ?? 400,
+    scale: kept?.scale ?? 300,
+  })
+  watch(
+    [mode, size],
+    () => localStorage.setItem(BOARD, JSON.stringify({ mode: mode.value, ...size.value })),
+    { deep: true },
+  )
 
   const marks = ref<Marks>({ corners: [], scale: [], fish: [] })
   const before = shallowRef<Marks[]>([])
@@ -32,12 +53,18 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
   const refusal = ref<Trouble | null>(null)
   const fixed = computed<keyof Marks>(() => (mode.value === 'board' ? 'corners' : 'scale'))
   const wanted = computed(() => (mode.value === 'board' ? 4 : 2))
-  const isComplete = computed(() => marks.value[fixed.value].length === wanted.value && marks.value.fish.length >= 2)
+  const isComplete = computed(
+    () => marks.value[fixed.value].length === wanted.value && marks.value.fish.length >= 2,
+  )
   const next = computed(() => {
     const placed = marks.value[fixed.value].length
-    if (mode.value === 'board' && placed < 4) return `the board’s ${['top left', 'top right', 'bottom right', 'bottom left'][placed]} corner`
+    if (mode.value === 'board' && placed < 4)
+      return `the board’s ${['top left', 'top right', 'bottom right', 'bottom left'][placed]} corner`
     if (placed < wanted.value) return placed ? 'the other end of the scale' : 'one end of the scale'
-    return ['the snout', 'the fork, or the end of the tail'][marks.value.fish.length] ?? 'another point along the fish, before its tail'
+    return (
+      ['the snout', 'the fork, or the end of the tail'][marks.value.fish.length] ??
+      'another point along the fish, before its tail'
+    )
   })
 
   const copy = (): Marks => JSON.parse(JSON.stringify(marks.value)) as Marks
@@ -46,7 +73,10 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     remember()
     const list = marks.value[fixed.value].length < wanted.value ? fixed.value : 'fish'
     // The tail stays last: what comes after it goes along the fish.
-    const at = list === 'fish' && marks.value.fish.length >= 2 ? marks.value.fish.length - 1 : marks.value[list].length
+    const at =
+      list === 'fish' && marks.value.fish.length >= 2
+        ? marks.value.fish.length - 1
+        : marks.value[list].length
     marks.value[list].splice(at, 0, point)
     selected.value = { list, at }
   }
@@ -62,7 +92,11 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     selected.value = { list, at }
   }
   function remove() {
-    const one = selected.value ?? (marks.value.fish.length ? { list: 'fish' as const, at: marks.value.fish.length - 1 } : { list: fixed.value, at: marks.value[fixed.value].length - 1 })
+    const one =
+      selected.value ??
+      (marks.value.fish.length
+        ? { list: 'fish' as const, at: marks.value.fish.length - 1 }
+        : { list: fixed.value, at: marks.value[fixed.value].length - 1 })
     if (one.at < 0) return
     remember()
     marks.value[one.list].splice(one.at, 1)
@@ -77,9 +111,13 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
   }
   /** To the mark before or after, all round. */
   function turn(step: number) {
-    const all = ([fixed.value, 'fish'] as const).flatMap((list) => marks.value[list].map((_, at) => ({ list, at })))
+    const all = ([fixed.value, 'fish'] as const).flatMap((list) =>
+      marks.value[list].map((_, at) => ({ list, at })),
+    )
     if (!all.length) return
-    const here = all.findIndex((one) => one.list === selected.value?.list && one.at === selected.value.at)
+    const here = all.findIndex(
+      (one) => one.list === selected.value?.list && one.at === selected.value.at,
+    )
     selected.value = all[(here + step + all.length) % all.length]!
   }
   function again() {
@@ -91,13 +129,19 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
   function takeKept(old: Schemas['BenchMarks'] | null) {
     if (!old) return
     mode.value = old.board ? 'board' : 'scale'
-    if (old.board) size.value = { ...size.value, width: old.board.width_mm, height: old.board.height_mm }
+    if (old.board)
+      size.value = { ...size.value, width: old.board.width_mm, height: old.board.height_mm }
     if (old.scale_mm) size.value = { ...size.value, scale: old.scale_mm }
-    marks.value = { corners: old.corners as Point[], scale: old.scale as Point[], fish: old.fish as Point[] }
+    marks.value = {
+      corners: old.corners as Point[],
+      scale: old.scale as Point[],
+      fish: old.fish as Point[],
+    }
   }
 
   const sent = (): Schemas['BenchMarks'] => ({
-    board: mode.value === 'board' ? { width_mm: size.value.width, height_mm: size.value.height } : null,
+    board:
+      mode.value === 'board' ? { width_mm: size.value.width, height_mm: size.value.height } : null,
     corners: mode.value === 'board' ? marks.value.corners : [],
     scale: mode.value === 'scale' ? marks.value.scale : [],
     scale_mm: mode.value === 'scale' ? size.value.scale : null,
@@ -120,7 +164,29 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     }
   }, WAIT_MS)
   watch([marks, mode, size, pictured], () => void look(), { deep: true })
-  const keep = (what: 'marks' | 'length', reason: string | null) => api.measurePhoto(photoId, { marks: sent(), keep: what, reason })
+  const keep = (what: 'marks' | 'length', reason: string | null) =>
+    api.measurePhoto(photoId, { marks: sent(), keep: what, reason })
 
-  return { mode, size, marks, selected, result, refusal, isComplete, next, fixed, remember, place, nudge, moveTo, remove, undo, turn, again, takeKept, keep, canUndo: computed(() => before.value.length > 0) }
+  return {
+    mode,
+    size,
+    marks,
+    selected,
+    result,
+    refusal,
+    isComplete,
+    next,
+    fixed,
+    remember,
+    place,
+    nudge,
+    moveTo,
+    remove,
+    undo,
+    turn,
+    again,
+    takeKept,
+    keep,
+    canUndo: computed(() => before.value.length > 0),
+  }
 }

@@ -24,14 +24,31 @@ interface Draft {
 }
 const ROWS = 12
 const RETRY_MS = 15_000
-const blankRow = (): TypedRow => ({ id: uuid(), revision: 1, cells: blankCells(), state: 'typing', why: null, sent: null })
+const blankRow = (): TypedRow => ({
+  id: uuid(),
+  revision: 1,
+  cells: blankCells(),
+  state: 'typing',
+  why: null,
+  sent: null,
+})
 
-/** One sheet of paper being typed: kept on the device with every key, sent row by row as rows are whole. */
+/**
+ * One sheet of paper being typed: kept on the device with every key, sent row by row as rows are
+ * whole.
+ */
 export function useSheet() {
   const session = useSessionStore()
   const KEY = `sheet:${session.member!.id}`
   const LISTS = `sheet-lists:${session.member!.id}`
-  const header = ref<Header>({ trip_id: uuid(), member_id: null, held_on: localDate(), spot_code: '', platform: 'boat', water_temp_c: '' })
+  const header = ref<Header>({
+    trip_id: uuid(),
+    member_id: null,
+    held_on: localDate(),
+    spot_code: '',
+    platform: 'boat',
+    water_temp_c: '',
+  })
   const rows = ref<TypedRow[]>(Array.from({ length: ROWS }, blankRow))
   const sheets = ref(0)
   const species = shallowRef<Schemas['SpeciesName'][]>([])
@@ -52,14 +69,26 @@ export function useSheet() {
       sheets.value = draft.sheets
     }
     // What was listed last time serves when there is no signal now.
-    const kept = await note<{ species: typeof species.value; spots: typeof spots.value; pouches: typeof pouches.value }>(LISTS)
+    const kept = await note<{
+      species: typeof species.value
+      spots: typeof spots.value
+      pouches: typeof pouches.value
+    }>(LISTS)
     if (kept) [species.value, spots.value, pouches.value] = [kept.species, kept.spots, kept.pouches]
     loading.value = !kept
     try {
-      const [listed, deck, custody] = await Promise.all([api.species(), api.deck(localDate()), api.custody()])
+      const [listed, deck, custody] = await Promise.all([
+        api.species(),
+        api.deck(localDate()),
+        api.custody(),
+      ])
       species.value = listed.species
       spots.value = deck.spots
-      pouches.value = custody.pouches.map(({ member_id, name, next_number }) => ({ member_id, name, next_number }))
+      pouches.value = custody.pouches.map(({ member_id, name, next_number }) => ({
+        member_id,
+        name,
+        next_number,
+      }))
       await keepNote(LISTS, { species: species.value, spots: spots.value, pouches: pouches.value })
     } catch (thrown) {
       if (!(thrown instanceof NoSignal)) refusal.value = trouble(thrown)
@@ -79,14 +108,21 @@ export function useSheet() {
     const ask = ++asked
     const owner = header.value.member_id ?? session.member!.id
     const first_number = pouches.value.find((one) => one.member_id === owner)?.next_number ?? null
-    const told = await field.ask('paper_rows', { rows: rows.value.map((row) => row.cells), species: species.value.map(({ code, common_name }) => ({ code, common_name })), first_number })
+    const told = await field.ask('paper_rows', {
+      rows: rows.value.map((row) => row.cells),
+      species: species.value.map(({ code, common_name }) => ({ code, common_name })),
+      first_number,
+    })
     if (ask === asked) {
       answers.value = told.rows
       void send()
     }
     return told.rows
   }
-  watch([rows, species, pouches, () => header.value.member_id], () => void read(), { deep: true, immediate: true })
+  watch([rows, species, pouches, () => header.value.member_id], () => void read(), {
+    deep: true,
+    immediate: true,
+  })
   const count = computed(() => ({
     typed: rows.value.filter((row) => !isBlank(row)).length,
     stored: rows.value.filter((row) => row.state === 'stored').length,
@@ -102,7 +138,8 @@ export function useSheet() {
   function type(at: number, column: Column, value: string) {
     const row = rows.value[at]!
     row.cells[column] = value
-    // A number that stood ready is fixed once the row goes its way, so that a change above does not renumber what is stored.
+    // A number that stood ready is fixed once the row goes its way, so that a change above does
+    // not renumber what is stored.
     if (row.state !== 'typing') row.state = 'typing'
   }
   function undo() {
@@ -114,7 +151,8 @@ export function useSheet() {
     if (!last) return
     ;(JSON.parse(last) as TypedRow['cells'][]).forEach((cells, at) => {
       const row = rows.value[at]
-      if (row && JSON.stringify(row.cells) !== JSON.stringify(cells)) Object.assign(row, { cells, state: 'typing' })
+      if (row && JSON.stringify(row.cells) !== JSON.stringify(cells))
+        Object.assign(row, { cells, state: 'typing' })
     })
   }
   function fillDown(at: number, column: Column) {
@@ -126,17 +164,23 @@ export function useSheet() {
   function paste(at: number, column: Column, text: string) {
     remember()
     const from = COLUMNS.indexOf(column)
-    text.replace(/\r?\n$/, '').split(/\r?\n/).forEach((line, down) => {
-      if (at + down >= rows.value.length) rows.value.push(blankRow())
-      line.split('\t').forEach((value, right) => {
-        const to = COLUMNS[from + right]
-        if (to) type(at + down, to, value.trim())
+    text
+      .replace(/\r?\n$/, '')
+      .split(/\r?\n/)
+      .forEach((line, down) => {
+        if (at + down >= rows.value.length) rows.value.push(blankRow())
+        line.split('\t').forEach((value, right) => {
+          const to = COLUMNS[from + right]
+          if (to) type(at + down, to, value.trim())
+        })
       })
-    })
   }
   const addRows = () => rows.value.push(...Array.from({ length: 4 }, blankRow))
 
-  /** A row that is left and whole goes out; so does one that was changed after that, as its next revision. */
+  /**
+   * A row that is left and whole goes out; so does one that was changed after that, as its next
+   * revision.
+   */
   async function leave(at: number) {
     remember()
     const reading = (await read())[at]?.row
@@ -153,7 +197,9 @@ export function useSheet() {
   let sending = false
   let timer: number | undefined
   async function send() {
-    const out = rows.value.map((row, at) => ({ row, reading: readings.value[at]!.row })).filter((one) => one.row.state === 'waiting' && one.reading)
+    const out = rows.value
+      .map((row, at) => ({ row, reading: readings.value[at]!.row }))
+      .filter((one) => one.row.state === 'waiting' && one.reading)
     if (sending || !out.length || !isHeaderWhole.value) return
     sending = true
     clearTimeout(timer)
@@ -163,7 +209,15 @@ export function useSheet() {
     const { trip_id, member_id, held_on, spot_code, platform } = header.value
     try {
       const told = await api.typeSheet({
-        sheet: { trip_id, member_id, held_on, spot_code, platform, water_temp_c: header.value.water_temp_c.trim() && Number.isFinite(temp) ? temp : null, utc_offset_minutes: offset },
+        sheet: {
+          trip_id,
+          member_id,
+          held_on,
+          spot_code,
+          platform,
+          water_temp_c: header.value.water_temp_c.trim() && Number.isFinite(temp) ? temp : null,
+          utc_offset_minutes: offset,
+        },
         rows: out.map(({ row, reading }) => ({ id: row.id, revision: row.revision, ...reading! })),
       })
       signal.value = true
@@ -187,7 +241,11 @@ export function useSheet() {
   useEventListener(window, 'online', () => void send())
   onScopeDispose(() => clearTimeout(timer))
   watch(header, () => void send(), { deep: true })
-  watch([header, rows, sheets], () => void keepNote(KEY, { header: header.value, rows: rows.value, sheets: sheets.value }), { deep: true })
+  watch(
+    [header, rows, sheets],
+    () => void keepNote(KEY, { header: header.value, rows: rows.value, sheets: sheets.value }),
+    { deep: true },
+  )
 
   /** The next of the stack: the header stays but for the day's own trip. */
   function nextSheet() {
@@ -197,5 +255,29 @@ export function useSheet() {
     sheets.value++
   }
 
-  return { header, rows, readings, count, sheets, species, spots, pouches, loading, signal, refusal, isHeaderWhole, load, type, remember, undo, fillDown, paste, addRows, leave, send, nextSheet, canUndo: computed(() => past.value.length > 0) }
+  return {
+    header,
+    rows,
+    readings,
+    count,
+    sheets,
+    species,
+    spots,
+    pouches,
+    loading,
+    signal,
+    refusal,
+    isHeaderWhole,
+    load,
+    type,
+    remember,
+    undo,
+    fillDown,
+    paste,
+    addRows,
+    leave,
+    send,
+    nextSheet,
+    canUndo: computed(() => past.value.length > 0),
+  }
 }

@@ -21,7 +21,8 @@ export function useTrip(tripId: string) {
   /** Why a record of a submitted trip is changed. */
   const reason = ref('')
   const isSubmitted = computed(() => dockside.value?.trip.state === 'submitted')
-  const nameOf = (code: string) => species.value.find((one) => one.code === code)?.common_name ?? code
+  const nameOf = (code: string) =>
+    species.value.find((one) => one.code === code)?.common_name ?? code
   let timer: number | undefined
 
   async function load() {
@@ -34,7 +35,8 @@ export function useTrip(tripId: string) {
   function take(fresh: Dockside) {
     dockside.value = fresh
     clearTimeout(timer)
-    if (fresh.photos.some((one) => !one.is_sized && !one.trouble)) timer = window.setTimeout(() => void load(), SIZES_EVERY_MS)
+    if (fresh.photos.some((one) => !one.is_sized && !one.trouble))
+      timer = window.setTimeout(() => void load(), SIZES_EVERY_MS)
   }
   onScopeDispose(() => clearTimeout(timer))
 
@@ -47,7 +49,11 @@ export function useTrip(tripId: string) {
   /** Two devices said something different: what counts. */
   const choose = (encounterId: string, field: string, choice: 'stands' | 'said') =>
     act.run(async () => {
-      await api.chooseCollision(encounterId, { field, choice, reason: isSubmitted.value ? reason.value : null })
+      await api.chooseCollision(encounterId, {
+        field,
+        choice,
+        reason: isSubmitted.value ? reason.value : null,
+      })
       take(await api.dockside(tripId))
     })
 
@@ -55,25 +61,40 @@ export function useTrip(tripId: string) {
   const lastMove = shallowRef<{ photo: DockPhoto; seconds: number } | null>(null)
   async function move(photo: DockPhoto, encounterId: string | null) {
     if (photo.encounter_id === encounterId && photo.placed_by === 'hand') return
-    const seconds = dockside.value?.cameras.find((one) => one.camera === (photo.camera ?? ''))?.seconds ?? 0
-    if (await act.run(async () => take(await api.placePhotos(tripId, { moved: { photo_id: photo.id, encounter_id: encounterId } })))) lastMove.value = { photo, seconds }
+    const seconds =
+      dockside.value?.cameras.find((one) => one.camera === (photo.camera ?? ''))?.seconds ?? 0
+    if (
+      await act.run(async () =>
+        take(
+          await api.placePhotos(tripId, {
+            moved: { photo_id: photo.id, encounter_id: encounterId },
+          }),
+        ),
+      )
+    )
+      lastMove.value = { photo, seconds }
   }
   /** The picture goes where it was, and the camera's clock with it. */
   async function takeBack() {
     if (!lastMove.value) return
     const { photo, seconds } = lastMove.value
-    const back = photo.placed_by === 'hand' ? { moved: { photo_id: photo.id, encounter_id: photo.encounter_id } } : { released: photo.id }
+    const back =
+      photo.placed_by === 'hand'
+        ? { moved: { photo_id: photo.id, encounter_id: photo.encounter_id } }
+        : { released: photo.id }
     const clocks = photo.camera_at ? [{ camera: photo.camera ?? '', seconds }] : []
     await act.run(async () => take(await api.placePhotos(tripId, { ...back, clocks })))
     lastMove.value = null
   }
-  const setClock = (camera: string, seconds: number) => act.run(async () => take(await api.placePhotos(tripId, { clocks: [{ camera, seconds }] })))
+  const setClock = (camera: string, seconds: number) =>
+    act.run(async () => take(await api.placePhotos(tripId, { clocks: [{ camera, seconds }] })))
   const removePhoto = (id: string) =>
     act.run(async () => {
       await api.removePhoto(id)
       take(await api.dockside(tripId))
     })
-  const settleTag = (number: string, how: Parameters<typeof api.settleTag>[2]) => act.run(async () => take(await api.settleTag(tripId, number, how)))
+  const settleTag = (number: string, how: Parameters<typeof api.settleTag>[2]) =>
+    act.run(async () => take(await api.settleTag(tripId, number, how)))
   /** The same answer for many numbers. */
   const settleTags = (numbers: string[], how: Parameters<typeof api.settleTag>[2]) =>
     act.run(async () => {
@@ -81,19 +102,51 @@ export function useTrip(tripId: string) {
     })
   const addTrack = (file: File) =>
     act.run(async () => {
-      const told = await api.addTrack(tripId, await file.text(), isSubmitted.value ? reason.value : null)
+      const told = await api.addTrack(
+        tripId,
+        await file.text(),
+        isSubmitted.value ? reason.value : null,
+      )
       const widest = Math.max(0, ...told.placed.map((one) => one.gap_seconds))
-      act.said.value = `${told.points} points read; ${told.placed.length} fish placed${told.placed.length ? `, the farthest ${widest} s from a point` : ''}${told.too_far ? `; ${told.too_far} lie too far from any point and stay at the spot` : ''}.`
+      const gap = told.placed.length ? `, the farthest ${widest} s from a point` : ''
+      const left = told.too_far
+        ? `; ${told.too_far} lie too far from any point and stay at the spot`
+        : ''
+      act.said.value = `${told.points} points read; ${told.placed.length} fish placed${gap}${left}.`
       take(await api.dockside(tripId))
     })
   const submit = () =>
     act.run(async () => {
       const told = await api.submitTrip(tripId)
-      act.said.value = `Submitted. ${told.doubts ? `${told.doubts} doubts go to the desk with it.` : 'Nothing is in doubt.'}${told.held ? ` ${told.held} held records wait for you.` : ''}`
+      const doubts = told.doubts
+        ? `${told.doubts} doubts go to the desk with it.`
+        : 'Nothing is in doubt.'
+      const held = told.held ? ` ${told.held} held records wait for you.` : ''
+      act.said.value = `Submitted. ${doubts}${held}`
       take(await api.dockside(tripId))
     })
 
-  return { dockside, species, act, reason, isSubmitted, nameOf, load, fill, choose, settleTags, move, takeBack, lastMove, setClock, removePhoto, settleTag, addTrack, submit, ...useUpload(tripId, take) }
+  return {
+    dockside,
+    species,
+    act,
+    reason,
+    isSubmitted,
+    nameOf,
+    load,
+    fill,
+    choose,
+    settleTags,
+    move,
+    takeBack,
+    lastMove,
+    setClock,
+    removePhoto,
+    settleTag,
+    addTrack,
+    submit,
+    ...useUpload(tripId, take),
+  }
 }
 
 /** Many pictures, a few at a time; each that is refused stands by its name with the reason. */
@@ -126,11 +179,16 @@ function useUpload(tripId: string, take: (fresh: Dockside) => void) {
     await Promise.all(Array.from({ length: AT_ONCE }, one))
     const { done, of } = uploading.value
     uploading.value = null
-    uploadSaid.value = `${done - refused.value.length - known} added${known ? `, ${known} were here already` : ''}${stop.signal.aborted ? `; stopped, ${of - done} not sent` : ''}.`
+    const here = known ? `, ${known} were here already` : ''
+    const stopped = stop.signal.aborted ? `; stopped, ${of - done} not sent` : ''
+    uploadSaid.value = `${done - refused.value.length - known} added${here}${stopped}.`
     try {
       take(await api.placePhotos(tripId, {}))
     } catch (thrown) {
-      refused.value = [...refused.value, { name: 'Putting them to their fish', trouble: trouble(thrown), file: files[0]! }]
+      refused.value = [
+        ...refused.value,
+        { name: 'Putting them to their fish', trouble: trouble(thrown), file: files[0]! },
+      ]
     }
   }
   const cancelUpload = () => stop.abort()

@@ -12,50 +12,108 @@ import ExpectedLength from './parts/ExpectedLength.vue'
 import FindsNav from './parts/FindsNav.vue'
 import { useDesk, type Verdict } from './useDesk'
 
-/** Reports that nobody could match alone: the report left, the fish it may be about right, decided by keys. */
+/**
+ * Reports that nobody could match alone: the report left, the fish it may be about right, decided
+ * by keys.
+ */
 const session = useSessionStore()
-const { queue, desk, chosen, candidate, reason, secondLook, leaving, act, last, nameOf, load, open, choose, step, decide, accept, takeBack } = useDesk()
+const {
+  queue,
+  desk,
+  chosen,
+  candidate,
+  reason,
+  secondLook,
+  leaving,
+  act,
+  last,
+  nameOf,
+  load,
+  open,
+  choose,
+  step,
+  decide,
+  accept,
+  takeBack,
+} = useDesk()
 onMounted(load)
 const reasonField = ref<HTMLTextAreaElement | null>(null)
 const waits = computed(() => desk.value?.report.state === 'waiting')
-const age = (sent: string) => daysText(Math.max(0, Math.floor((Date.now() - Date.parse(sent)) / 86_400_000)))
+const age = (sent: string) =>
+  daysText(Math.max(0, Math.floor((Date.now() - Date.parse(sent)) / 86_400_000)))
 function percent(share: number): string {
   const whole = Math.round(share * 100)
   if (whole < 1) return 'under 1 %'
   return whole > 99 ? 'over 99 %' : `${whole} %`
 }
 const VERDICT: Record<string, string> = {
-  accepted: 'accepted', none_of_these: 'none of these', contradictory: 'contradictory', undone: 'taken back', asked: 'asked', second_opinion: 'second opinion asked', same_catch: 'the same catch as another report',
+  accepted: 'accepted',
+  none_of_these: 'none of these',
+  contradictory: 'contradictory',
+  undone: 'taken back',
+  asked: 'asked',
+  second_opinion: 'second opinion asked',
+  same_catch: 'the same catch as another report',
   other_programme: 'another programme’s tag',
 }
-const STATE: Record<string, string> = { matched: 'Matched.', set_aside: 'Set aside.', joined: 'Joined to another report of the same catch.' }
-/** Every candidate by its number, and where it was reported; those on one spot stand there together. */
+const STATE: Record<string, string> = {
+  matched: 'Matched.',
+  set_aside: 'Set aside.',
+  joined: 'Joined to another report of the same catch.',
+}
+/**
+ * Every candidate by its number, and where it was reported; those on one spot stand there
+ * together.
+ */
 interface Placed {
   lat_deg: number | null
   lon_deg: number | null
 }
 const onMap = (one: Placed | null | undefined, label: string) =>
-  one && one.lat_deg !== null && one.lon_deg !== null ? [{ lat_deg: one.lat_deg, lon_deg: one.lon_deg, coarse: false, label }] : []
+  one && one.lat_deg !== null && one.lon_deg !== null
+    ? [{ lat_deg: one.lat_deg, lon_deg: one.lon_deg, coarse: false, label }]
+    : []
 const places = computed(() => [
   ...onMap(desk.value?.report, '✕'),
   ...(desk.value?.ranked ?? []).flatMap((one, place) => onMap(one, String(place + 1))),
 ])
 const ways = computed(() => {
-  const ends = [...onMap(candidate.value, ''), ...onMap(desk.value?.report, '')].map((one): [number, number] => [one.lat_deg, one.lon_deg])
+  const ends = [...onMap(candidate.value, ''), ...onMap(desk.value?.report, '')].map(
+    (one): [number, number] => [one.lat_deg, one.lon_deg],
+  )
   return ends.length === 2 ? [ends] : []
 })
-const range = computed(() => (candidate.value?.fish_id && desk.value?.expected[candidate.value.fish_id]) || null)
+const range = computed(
+  () => (candidate.value?.fish_id && desk.value?.expected[candidate.value.fish_id]) || null,
+)
 
 /** A step that needs words first: what is asked, why a second opinion, whose tag it is. */
 const asking = ref<'asked' | 'second_opinion' | 'other_programme' | null>(null)
 const words = ref('')
 const wordsField = ref<HTMLTextAreaElement | null>(null)
 const ASKING = computed(() => ({
-  asked: { label: candidate.value && !candidate.value.fish_id ? `What to ask ${candidate.value.holder}, who holds ${candidate.value.number}` : desk.value?.report.deck ? `What to ask ${desk.value.report.deck.member_name}` : 'What to ask the finder', button: 'Send the question' },
-  second_opinion: { label: 'What another coordinator should look at', button: 'Ask for a second opinion' },
-  other_programme: { label: 'Whose tag it is, as far as known', button: 'It is another programme’s' },
+  asked: {
+    label:
+      candidate.value && !candidate.value.fish_id
+        ? `What to ask ${candidate.value.holder}, who holds ${candidate.value.number}`
+        : desk.value?.report.deck
+          ? `What to ask ${desk.value.report.deck.member_name}`
+          : 'What to ask the finder',
+    button: 'Send the question',
+  },
+  second_opinion: {
+    label: 'What another coordinator should look at',
+    button: 'Ask for a second opinion',
+  },
+  other_programme: {
+    label: 'Whose tag it is, as far as known',
+    button: 'It is another programme’s',
+  },
 }))
-watch(() => desk.value?.report.id, () => (asking.value = null))
+watch(
+  () => desk.value?.report.id,
+  () => (asking.value = null),
+)
 async function ask(what: typeof asking.value) {
   asking.value = what
   words.value = ''
@@ -66,17 +124,40 @@ async function send() {
   const what = asking.value
   if (!what || words.value.trim().length < 3) return
   const done =
-    what === 'other_programme' ? await decide(what, `The tag is of ${words.value.trim()}.`, { programme: words.value.trim() })
-    : await decide(what, words.value.trim(), what === 'asked' && candidate.value && !candidate.value.fish_id ? { tag_number: candidate.value.number } : {})
+    what === 'other_programme'
+      ? await decide(what, `The tag is of ${words.value.trim()}.`, {
+          programme: words.value.trim(),
+        })
+      : await decide(
+          what,
+          words.value.trim(),
+          what === 'asked' && candidate.value && !candidate.value.fish_id
+            ? { tag_number: candidate.value.number }
+            : {},
+        )
   if (done) asking.value = null
 }
 function none(verdict: Verdict) {
-  void decide(verdict, verdict === 'none_of_these' ? 'None of the candidates fits.' : 'What is reported contradicts what is known of the fish.')
+  void decide(
+    verdict,
+    verdict === 'none_of_these'
+      ? 'None of the candidates fits.'
+      : 'What is reported contradicts what is known of the fish.',
+  )
 }
 const KEYS: Record<string, () => void> = {
-  '.': () => step(1), ArrowDown: () => step(1), ',': () => step(-1), ArrowUp: () => step(-1),
-  Enter: () => void accept(), n: () => none('none_of_these'), c: () => none('contradictory'), b: () => void takeBack(),
-  w: () => reasonField.value?.focus(), a: () => void ask('asked'), s: () => void ask('second_opinion'), p: () => void ask('other_programme'),
+  '.': () => step(1),
+  ArrowDown: () => step(1),
+  ',': () => step(-1),
+  ArrowUp: () => step(-1),
+  Enter: () => void accept(),
+  n: () => none('none_of_these'),
+  c: () => none('contradictory'),
+  b: () => void takeBack(),
+  w: () => reasonField.value?.focus(),
+  a: () => void ask('asked'),
+  s: () => void ask('second_opinion'),
+  p: () => void ask('other_programme'),
 }
 useEventListener(window, 'keydown', (event) => {
   const target = event.target as HTMLElement
@@ -88,10 +169,17 @@ useEventListener(window, 'keydown', (event) => {
     asking.value = null
     return target.blur()
   }
-  if (/^(INPUT|TEXTAREA|SELECT|A)$/.test(target.tagName) || event.ctrlKey || event.metaKey || event.altKey) return
+  if (
+    /^(INPUT|TEXTAREA|SELECT|A)$/.test(target.tagName) ||
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey
+  )
+    return
   if (target.tagName === 'BUTTON' && event.key === 'Enter') return
   if (/^[1-9]$/.test(event.key)) choose(Number(event.key) - 1)
-  else if (KEYS[event.key] && (waits.value || event.key === 'b' || /^[.,]|Arrow/.test(event.key))) KEYS[event.key]!()
+  else if (KEYS[event.key] && (waits.value || event.key === 'b' || /^[.,]|Arrow/.test(event.key)))
+    KEYS[event.key]!()
   else return
   event.preventDefault()
 })
@@ -102,88 +190,253 @@ useEventListener(window, 'keydown', (event) => {
     <FindsNav />
     <header>
       <h1>Judgement desk</h1>
-      <p class="soft">{{ queue ? `${queue.waiting} ${queue.waiting === 1 ? 'report waits' : 'reports wait'}` : 'Loading' }}<template v-if="queue?.doubts"> · <RouterLink to="/finds/doubts">{{ queue.doubts }} {{ queue.doubts === 1 ? 'doubt' : 'doubts' }} about records</RouterLink></template><template v-if="last"> · <button type="button" class="link" @click="takeBack">Take back: {{ last.number }} {{ VERDICT[last.verdict] }}</button></template></p>
-      <p v-if="leaving.length" role="status">{{ leaving.map((one) => LETTER[one.kind] ?? one.kind).join(' and ') }} leave{{ leaving.length === 1 ? 's' : '' }} at {{ timeText(leaving[0]!.leaves_at) }}; taken back until then, nothing was sent.</p>
+      <p class="soft">
+        {{
+          queue
+            ? `${queue.waiting} ${queue.waiting === 1 ? 'report waits' : 'reports wait'}`
+            : 'Loading'
+        }}<template v-if="queue?.doubts">
+          ·
+          <RouterLink to="/finds/doubts"
+            >{{ queue.doubts }} {{ queue.doubts === 1 ? 'doubt' : 'doubts' }} about
+            records</RouterLink
+          ></template
+        ><template v-if="last">
+          ·
+          <button type="button" class="link" @click="takeBack">
+            Take back: {{ last.number }} {{ VERDICT[last.verdict] }}
+          </button></template
+        >
+      </p>
+      <p v-if="leaving.length" role="status">
+        {{ leaving.map((one) => LETTER[one.kind] ?? one.kind).join(' and ') }} leave{{
+          leaving.length === 1 ? 's' : ''
+        }}
+        at {{ timeText(leaving[0]!.leaves_at) }}; taken back until then, nothing was sent.
+      </p>
     </header>
     <TroubleNote :trouble="act.refusal.value" />
     <el-button v-if="act.refusal.value" @click="load">Look again</el-button>
-    <p v-if="queue && !queue.reports.length && !desk" class="soft">Nothing waits. A report that fits no fish alone stands here.</p>
+    <p v-if="queue && !queue.reports.length && !desk" class="soft">
+      Nothing waits. A report that fits no fish alone stands here.
+    </p>
     <div class="three">
-      <ol v-if="queue?.reports.length" class="queue" aria-label="Reports that wait, the oldest first">
+      <ol
+        v-if="queue?.reports.length"
+        class="queue"
+        aria-label="Reports that wait, the oldest first"
+      >
         <li v-for="one in queue.reports" :key="one.id">
           <button type="button" :aria-current="one.id === desk?.report.id" @click="open(one.id)">
             <TagStreamer :number="one.number_as_read" spent />
-            <span class="soft">{{ nameOf(one.species_code) }}, {{ age(one.sent_at) }}<template v-if="one.encounter_id">, from the Deck</template></span>
-            <span v-if="['asked', 'second_opinion', 'taken_back'].includes(one.waiting_reason ?? '')" class="soft">{{ one.waiting_words }}</span>
+            <span class="soft"
+              >{{ nameOf(one.species_code) }}, {{ age(one.sent_at)
+              }}<template v-if="one.encounter_id">, from the Deck</template></span
+            >
+            <span
+              v-if="['asked', 'second_opinion', 'taken_back'].includes(one.waiting_reason ?? '')"
+              class="soft"
+              >{{ one.waiting_words }}</span
+            >
           </button>
         </li>
       </ol>
       <section v-if="desk" class="report" aria-labelledby="reported">
         <h2 id="reported">What was {{ desk.report.deck ? 'read on the Deck' : 'reported' }}</h2>
-        <p class="numbers"><TagStreamer :number="desk.report.number_as_read" size="large" spent /><TagStreamer v-for="number in desk.report.more_numbers" :key="number" :number="number" spent /></p>
+        <p class="numbers">
+          <TagStreamer :number="desk.report.number_as_read" size="large" spent /><TagStreamer
+            v-for="number in desk.report.more_numbers"
+            :key="number"
+            :number="number"
+            spent
+          />
+        </p>
         <dl>
-          <dt>Species</dt><dd>{{ nameOf(desk.report.species_code) }}</dd>
-          <dt>Length</dt><dd>{{ desk.report.length_mm ? `${lengthText(desk.report.length_mm, session.units)} ${desk.report.length_kind}, by ${desk.report.length_how}` : 'not measured' }}</dd>
-          <dt>{{ FOUND[desk.report.found_how] ?? 'Caught' }}</dt><dd>{{ whenText(desk.report) }}{{ FATE[desk.report.fate] ? `, ${FATE[desk.report.fate]}` : '' }}</dd>
-          <template v-if="desk.report.tag_left"><dt>The tag</dt><dd>{{ TAG_LEFT[desk.report.tag_left] }}</dd></template>
-          <dt>Place</dt><dd>{{ desk.report.place_words ?? desk.report.deck?.spot_name ?? 'not said' }}</dd>
-          <dt>By</dt><dd v-if="desk.report.deck">{{ desk.report.deck.member_name }}<template v-if="desk.report.deck.note">: {{ desk.report.deck.note }}</template></dd>
-          <dd v-else>{{ desk.report.finder_name ?? 'no name left' }}<template v-if="desk.report.finder_contact">, {{ desk.report.finder_contact }}</template><template v-if="desk.report.finder_phone">, {{ desk.report.finder_phone }}</template></dd>
-          <dt>Why it waits</dt><dd>{{ desk.report.waiting_words ?? STATE[desk.report.state] }}</dd>
+          <dt>Species</dt>
+          <dd>{{ nameOf(desk.report.species_code) }}</dd>
+          <dt>Length</dt>
+          <dd>
+            {{
+              desk.report.length_mm
+                ? `${lengthText(desk.report.length_mm, session.units)} ${desk.report.length_kind}, ` +
+                  `by ${desk.report.length_how}`
+                : 'not measured'
+            }}
+          </dd>
+          <dt>{{ FOUND[desk.report.found_how] ?? 'Caught' }}</dt>
+          <dd>
+            {{ whenText(desk.report)
+            }}{{ FATE[desk.report.fate] ? `, ${FATE[desk.report.fate]}` : '' }}
+          </dd>
+          <template v-if="desk.report.tag_left"
+            ><dt>The tag</dt>
+            <dd>{{ TAG_LEFT[desk.report.tag_left] }}</dd></template
+          >
+          <dt>Place</dt>
+          <dd>{{ desk.report.place_words ?? desk.report.deck?.spot_name ?? 'not said' }}</dd>
+          <dt>By</dt>
+          <dd v-if="desk.report.deck">
+            {{ desk.report.deck.member_name
+            }}<template v-if="desk.report.deck.note">: {{ desk.report.deck.note }}</template>
+          </dd>
+          <dd v-else>
+            {{ desk.report.finder_name ?? 'no name left'
+            }}<template v-if="desk.report.finder_contact"
+              >, {{ desk.report.finder_contact }}</template
+            ><template v-if="desk.report.finder_phone">, {{ desk.report.finder_phone }}</template>
+          </dd>
+          <dt>Why it waits</dt>
+          <dd>{{ desk.report.waiting_words ?? STATE[desk.report.state] }}</dd>
         </dl>
-        <img v-for="(id, at) in desk.report.photo_ids" :key="id" :src="`/api/photos/${id}/shown`" :alt="`The finder’s photo ${at + 1}`" class="photo" />
-        <ExpectedLength v-if="range" :range="range" :reported-mm="desk.report.length_mm" :reported-margin-mm="desk.report.length_margin_mm" :released-mm="candidate!.length_mm" :released-margin-mm="candidate!.length_margin_mm ?? null" :units="session.units" />
+        <img
+          v-for="(id, at) in desk.report.photo_ids"
+          :key="id"
+          :src="`/api/photos/${id}/shown`"
+          :alt="`The finder’s photo ${at + 1}`"
+          class="photo"
+        />
+        <ExpectedLength
+          v-if="range"
+          :range="range"
+          :reported-mm="desk.report.length_mm"
+          :reported-margin-mm="desk.report.length_margin_mm"
+          :released-mm="candidate!.length_mm"
+          :released-margin-mm="candidate!.length_margin_mm ?? null"
+          :units="session.units"
+        />
         <template v-if="places.length">
-          <WaterMap class="map" :places="places" :ways="ways" label="Where the candidates were tagged, by their numbers, and where this one was caught" />
+          <WaterMap
+            class="map"
+            :places="places"
+            :ways="ways"
+            label="Where the candidates were tagged, by their numbers, and where this one was caught"
+          />
           <p class="soft">✕ where this one was caught, numbers where the candidates were tagged.</p>
         </template>
         <section v-if="desk.same_catch.length && waits" class="history">
           <h3>Perhaps the same catch</h3>
           <p v-for="one in desk.same_catch" :key="one.id">
-            <b class="figures">{{ one.number_as_read }}</b>, {{ shortDateText(one.caught_on) }}, {{ one.place_words ?? 'place not said' }}, by {{ one.finder_name ?? 'no name left' }}<template v-if="one.length_mm">, {{ lengthText(one.length_mm, session.units) }}</template>.
-            <button type="button" class="link" @click="decide('same_catch', 'Two reports of one catch.', { other_report_id: one.id })">Join this report to it</button>
+            <b class="figures">{{ one.number_as_read }}</b>, {{ shortDateText(one.caught_on) }},
+            {{ one.place_words ?? 'place not said' }}, by {{ one.finder_name ?? 'no name left'
+            }}<template v-if="one.length_mm"
+              >, {{ lengthText(one.length_mm, session.units) }}</template
+            >.
+            <button
+              type="button"
+              class="link"
+              @click="
+                decide('same_catch', 'Two reports of one catch.', { other_report_id: one.id })
+              "
+            >
+              Join this report to it
+            </button>
           </p>
         </section>
         <section v-if="desk.decisions.length" class="history">
           <h3>So far</h3>
-          <p v-for="one in desk.decisions" :key="one.id"><b>{{ VERDICT[one.verdict] }}</b><template v-if="one.tag_number"> {{ one.tag_number }}</template> by {{ one.by }}, {{ shortDateText(one.made_at) }}: {{ one.reason }}</p>
+          <p v-for="one in desk.decisions" :key="one.id">
+            <b>{{ VERDICT[one.verdict] }}</b><template v-if="one.tag_number">
+              {{ one.tag_number }}</template
+            >
+            by {{ one.by }}, {{ shortDateText(one.made_at) }}: {{ one.reason }}
+          </p>
         </section>
       </section>
       <section v-if="desk" class="candidates" aria-labelledby="may-be">
         <h2 id="may-be">Fish that it may be</h2>
         <template v-if="waits">
           <form v-if="asking" class="why" @submit.prevent="send">
-            <label>{{ ASKING[asking].label }} <textarea ref="wordsField" v-model="words" rows="2" :maxlength="asking === 'other_programme' ? 120 : 500" /></label>
+            <label
+              >{{ ASKING[asking].label }}
+              <textarea
+                ref="wordsField"
+                v-model="words"
+                rows="2"
+                :maxlength="asking === 'other_programme' ? 120 : 500"
+              />
+            </label>
             <div class="acts">
-              <el-button class="oilskin" size="large" native-type="submit" :loading="act.busy.value" :disabled="words.trim().length < 3">{{ ASKING[asking].button }}</el-button>
+              <el-button
+                class="oilskin"
+                size="large"
+                native-type="submit"
+                :loading="act.busy.value"
+                :disabled="words.trim().length < 3"
+                >{{ ASKING[asking].button }}</el-button
+              >
               <el-button size="large" @click="asking = null">Not now</el-button>
             </div>
           </form>
           <template v-else>
             <p v-if="secondLook && candidate" class="look" role="alert">
-              Only {{ percent(candidate.share) }} for {{ candidate.number }}. Look once more at what speaks against it; the same act again accepts it.
+              Only {{ percent(candidate.share) }} for {{ candidate.number }}. Look once more at what
+              speaks against it; the same act again accepts it.
             </p>
-            <label class="why">Reason <textarea ref="reasonField" v-model="reason" rows="2" maxlength="500" /></label>
+            <label class="why"
+              >Reason <textarea ref="reasonField" v-model="reason" rows="2" maxlength="500" />
+            </label>
             <div class="acts">
-              <el-button v-if="candidate && !candidate.fish_id" class="oilskin" size="large" @click="ask('asked')">Ask {{ candidate.holder }}</el-button>
-              <el-button v-else-if="candidate" class="oilskin" size="large" :loading="act.busy.value" @click="accept">It is {{ candidate.number }}{{ secondLook ? ' all the same' : '' }}</el-button>
+              <el-button
+                v-if="candidate && !candidate.fish_id"
+                class="oilskin"
+                size="large"
+                @click="ask('asked')"
+                >Ask {{ candidate.holder }}</el-button
+              >
+              <el-button
+                v-else-if="candidate"
+                class="oilskin"
+                size="large"
+                :loading="act.busy.value"
+                @click="accept"
+                >It is {{ candidate.number }}{{ secondLook ? ' all the same' : '' }}</el-button
+              >
               <el-button size="large" @click="none('none_of_these')">None of these</el-button>
               <el-button size="large" @click="none('contradictory')">Contradictory</el-button>
               <el-button size="large" @click="ask('asked')">Ask</el-button>
               <el-button size="large" @click="ask('second_opinion')">Second opinion</el-button>
-              <el-button size="large" :class="{ oilskin: !candidate && desk.report.waiting_reason === 'other_programme' }" @click="ask('other_programme')">Another programme’s</el-button>
+              <el-button
+                size="large"
+                :class="{ oilskin: !candidate && desk.report.waiting_reason === 'other_programme' }"
+                @click="ask('other_programme')"
+                >Another programme’s</el-button
+              >
             </div>
-            <p class="soft">Keys: 1 to 9 choose, Enter accepts, N none, C contradictory, A ask, S second opinion, P another programme’s, full stop and comma next and before, W why, B takes the last one back.</p>
+            <p class="soft">
+              Keys: 1 to 9 choose, Enter accepts, N none, C contradictory, A ask, S second opinion,
+              P another programme’s, full stop and comma next and before, W why, B takes the last
+              one back.
+            </p>
           </template>
         </template>
-        <p v-else><b>{{ STATE[desk.report.state] }}</b> <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`">Its story</RouterLink> <button type="button" class="link" @click="decide('undone', 'Taken back at the desk.')">Take the decision back</button></p>
+        <p v-else>
+          <b>{{ STATE[desk.report.state] }}</b>
+          <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`"
+            >Its story</RouterLink
+          >
+          <button type="button" class="link" @click="decide('undone', 'Taken back at the desk.')">
+            Take the decision back
+          </button>
+        </p>
         <ol v-if="desk.ranked.length">
           <li v-for="(one, place) in desk.ranked" :key="one.number">
-            <DeskCandidate :candidate="one" :place="place" :share="percent(one.share)" :chosen="chosen === place" :species="nameOf(one.species_code)" :caught-on="desk.report.caught_on" @choose="choose(place)" />
+            <DeskCandidate
+              :candidate="one"
+              :place="place"
+              :share="percent(one.share)"
+              :chosen="chosen === place"
+              :species="nameOf(one.species_code)"
+              :caught-on="desk.report.caught_on"
+              @choose="choose(place)"
+            />
           </li>
         </ol>
         <p v-else class="soft">No fish of ours carries a number like this one.</p>
-        <p class="soft">None of these: {{ percent(desk.none_share) }}. Shares are set on simulated reports so that they come true as often as they say. Bars to the right speak for a fish, to the left against it.</p>
+        <p class="soft">
+          None of these: {{ percent(desk.none_share) }}. Shares are set on simulated reports so that
+          they come true as often as they say. Bars to the right speak for a fish, to the left
+          against it.
+        </p>
       </section>
     </div>
   </div>

@@ -9,7 +9,10 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import FindsNav from './parts/FindsNav.vue'
 import HeldMend from './parts/HeldMend.vue'
 
-/** Doubts that the checks raised about stored records, and records that could not be stored: settled by keys, each with its reason. */
+/**
+ * Doubts that the checks raised about stored records, and records that could not be stored:
+ * settled by keys, each with its reason.
+ */
 const found = shallowRef<Schemas['Queries'] | null>(null)
 const settled = ref(false)
 const chosen = ref(0)
@@ -17,7 +20,8 @@ const why = ref('')
 const field = ref<HTMLInputElement | null>(null)
 const last = shallowRef<{ encounter_id: string; code: string; sentence: string } | null>(null)
 const { busy, refusal, said, run } = useAct()
-const load = () => run(async () => void (found.value = await api.queries(settled.value ? 'settled' : 'open')))
+const load = () =>
+  run(async () => void (found.value = await api.queries(settled.value ? 'settled' : 'open')))
 const species = shallowRef<Schemas['SpeciesName'][]>([])
 const mending = ref<string | null>(null)
 onMounted(load)
@@ -43,7 +47,10 @@ async function settle(verdict: 'stands' | 'asked', words: string) {
 function takeBack(one = last.value) {
   if (!one) return
   void run(async () => {
-    const told = await api.settleQuery(one.encounter_id, one.code, { verdict: 'open', why: 'Taken back at the desk.' })
+    const told = await api.settleQuery(one.encounter_id, one.code, {
+      verdict: 'open',
+      why: 'Taken back at the desk.',
+    })
     if (settled.value) found.value = await api.queries('settled')
     else found.value = told
     last.value = null
@@ -57,16 +64,29 @@ async function mend(id: string, body: Mended) {
     mending.value = null
   })
 }
-const step = (by: number) => (chosen.value = Math.min(Math.max(chosen.value + by, 0), Math.max(0, (found.value?.doubts.length ?? 1) - 1)))
+const step = (by: number) =>
+  (chosen.value = Math.min(
+    Math.max(chosen.value + by, 0),
+    Math.max(0, (found.value?.doubts.length ?? 1) - 1),
+  ))
 const KEYS: Record<string, () => void> = {
-  '.': () => step(1), ArrowDown: () => step(1), ',': () => step(-1), ArrowUp: () => step(-1),
-  Enter: () => void settle('stands', why.value.trim() || STANDS), b: () => takeBack(), w: () => field.value?.focus(),
+  '.': () => step(1),
+  ArrowDown: () => step(1),
+  ',': () => step(-1),
+  ArrowUp: () => step(-1),
+  Enter: () => void settle('stands', why.value.trim() || STANDS),
+  b: () => takeBack(),
+  w: () => field.value?.focus(),
   a: () => field.value?.focus(),
 }
 useEventListener(window, 'keydown', (event) => {
   const target = event.target as HTMLElement
   if (target === field.value && event.key === 'Escape') return field.value?.blur()
-  if (/^(INPUT|TEXTAREA|SELECT|A|BUTTON)$/.test(target.tagName) && !(target.tagName === 'BUTTON' && target.closest('.doubts'))) return
+  if (
+    /^(INPUT|TEXTAREA|SELECT|A|BUTTON)$/.test(target.tagName) &&
+    !(target.tagName === 'BUTTON' && target.closest('.doubts'))
+  )
+    return
   if (event.ctrlKey || event.metaKey || event.altKey || !KEYS[event.key]) return
   event.preventDefault()
   KEYS[event.key]!()
@@ -83,31 +103,78 @@ watch(chosen, async () => {
     <header>
       <h1>Doubts</h1>
       <p class="soft">
-        {{ found ? `${found.doubts.length} ${settled ? 'settled here' : 'open'}, ${found.held.length} held back` : 'Loading' }}
-        · <button type="button" class="link" @click="settled = !settled">{{ settled ? 'Show the open ones' : 'Show the settled ones' }}</button>
-        <template v-if="last"> · <button type="button" class="link" @click="takeBack()">Take back: {{ last.sentence }}</button></template>
+        {{
+          found
+            ? `${found.doubts.length} ${settled ? 'settled here' : 'open'}, ${found.held.length} held back`
+            : 'Loading'
+        }}
+        ·
+        <button type="button" class="link" @click="settled = !settled">
+          {{ settled ? 'Show the open ones' : 'Show the settled ones' }}
+        </button>
+        <template v-if="last">
+          ·
+          <button type="button" class="link" @click="takeBack()">
+            Take back: {{ last.sentence }}
+          </button></template
+        >
       </p>
     </header>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
-    <p v-if="found && !found.doubts.length" class="soft">{{ settled ? 'None was settled here yet.' : 'No doubt is open. What the checks find when a trip is handed in stands here.' }}</p>
+    <p v-if="found && !found.doubts.length" class="soft">
+      {{
+        settled
+          ? 'None was settled here yet.'
+          : 'No doubt is open. What the checks find when a trip is handed in stands here.'
+      }}
+    </p>
     <ol v-if="found?.doubts.length" class="doubts" aria-label="Doubts">
       <li v-for="(one, place) in found.doubts" :key="one.encounter_id + one.code">
         <button type="button" :aria-current="place === chosen && !settled" @click="chosen = place">
           <b>{{ one.sentence }}</b>
-          <span class="soft"><TagStreamer v-for="number in one.numbers" :key="number" :number="number" /> {{ one.member_name }}, {{ shortDateText(one.caught_on) }}<template v-if="one.spot_name">, {{ one.spot_name }}</template></span>
-          <span v-if="one.settled_by" class="soft">{{ one.settled_by }}: {{ one.settled_why }}</span>
+          <span class="soft"
+            ><TagStreamer v-for="number in one.numbers" :key="number" :number="number" />
+            {{ one.member_name }}, {{ shortDateText(one.caught_on)
+            }}<template v-if="one.spot_name">, {{ one.spot_name }}</template></span
+          >
+          <span v-if="one.settled_by" class="soft"
+            >{{ one.settled_by }}: {{ one.settled_why }}</span
+          >
         </button>
-        <button v-if="settled" type="button" class="link" @click="takeBack(one)">Open it again</button>
+        <button v-if="settled" type="button" class="link" @click="takeBack(one)">
+          Open it again
+        </button>
         <div v-else-if="place === chosen" class="acts">
-          <input ref="field" v-model="why" class="field" maxlength="500" aria-label="Reason, or question" placeholder="Reason, or question" />
-          <el-button class="oilskin" size="large" :loading="busy" @click="settle('stands', why.trim() || STANDS)">It stands</el-button>
-          <el-button size="large" :disabled="busy || why.trim().length < 3" @click="settle('asked', why.trim())">Ask {{ one.member_name.split(' ')[0] }}</el-button>
+          <input
+            ref="field"
+            v-model="why"
+            class="field"
+            maxlength="500"
+            aria-label="Reason, or question"
+            placeholder="Reason, or question"
+          />
+          <el-button
+            class="oilskin"
+            size="large"
+            :loading="busy"
+            @click="settle('stands', why.trim() || STANDS)"
+            >It stands</el-button
+          >
+          <el-button
+            size="large"
+            :disabled="busy || why.trim().length < 3"
+            @click="settle('asked', why.trim())"
+            >Ask {{ one.member_name.split(' ')[0] }}</el-button
+          >
           <RouterLink :to="`/dockside/${one.trip_id}`">Correct it on Dockside</RouterLink>
         </div>
       </li>
     </ol>
-    <p v-if="found?.doubts.length && !settled" class="soft">Keys: full stop and comma next and before, W why or what to ask, Enter it stands, B takes the last one back.</p>
+    <p v-if="found?.doubts.length && !settled" class="soft">
+      Keys: full stop and comma next and before, W why or what to ask, Enter it stands, B takes the
+      last one back.
+    </p>
     <section v-if="found?.held.length && !settled">
       <h2>Held back</h2>
       <p class="soft">

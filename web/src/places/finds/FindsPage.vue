@@ -13,7 +13,9 @@ const { isCoordinator } = storeToRefs(useSessionStore())
 const { query, finds, total, more, loading, refusal, species, set, sortBy, loadMore } = useFinds()
 const router = useRouter()
 const searchBox = ref<{ focus: () => void } | null>(null)
-const filtered = computed(() => Boolean(query.value.search || query.value.state || query.value.species_code))
+const filtered = computed(() =>
+  Boolean(query.value.search || query.value.state || query.value.species_code),
+)
 
 function focusSearch(event: KeyboardEvent) {
   if (event.key !== '/' || event.target instanceof HTMLInputElement) return
@@ -29,28 +31,66 @@ const COLUMNS = [
   { key: 'caught_on', label: 'Caught' },
   { key: 'days', label: 'Days at liberty' },
 ] as const
-const direction = (key: string) => (query.value.sort === key ? (query.value.order === 'asc' ? 'ascending' : 'descending') : 'none')
+const direction = (key: string) =>
+  query.value.sort === key ? (query.value.order === 'asc' ? 'ascending' : 'descending') : 'none'
 </script>
 
 <template>
   <div class="page finds">
     <header>
       <h1>Finds</h1>
-      <p class="soft">{{ isCoordinator ? 'Everything that came back.' : 'Fish that you handled and that came back.' }} <RouterLink v-if="isCoordinator" to="/finds/desk">Judge what waits</RouterLink></p>
+      <p class="soft">
+        {{
+          isCoordinator ? 'Everything that came back.' : 'Fish that you handled and that came back.'
+        }}
+        <RouterLink v-if="isCoordinator" to="/finds/desk">Judge what waits</RouterLink>
+      </p>
     </header>
     <div class="filters">
-      <el-input ref="searchBox" size="large" :model-value="query.search" clearable placeholder="Number, species, finder, place" aria-label="Search finds (key /)" @update:model-value="set({ search: $event })" />
-      <el-select size="large" :empty-values="[null]" :value-on-clear="null" :model-value="query.state" aria-label="State" @update:model-value="set({ state: $event })">
+      <el-input
+        ref="searchBox"
+        size="large"
+        :model-value="query.search"
+        clearable
+        placeholder="Number, species, finder, place"
+        aria-label="Search finds (key /)"
+        @update:model-value="set({ search: $event })"
+      />
+      <el-select
+        size="large"
+        :empty-values="[null]"
+        :value-on-clear="null"
+        :model-value="query.state"
+        aria-label="State"
+        @update:model-value="set({ state: $event })"
+      >
         <el-option value="" label="All" />
         <el-option value="matched" label="Matched" />
         <el-option value="waiting" label="Waiting" />
         <el-option value="set_aside" label="Set aside" />
       </el-select>
-      <el-select size="large" :empty-values="[null]" :value-on-clear="null" :model-value="query.species_code" filterable aria-label="Species" @update:model-value="set({ species_code: $event })">
+      <el-select
+        size="large"
+        :empty-values="[null]"
+        :value-on-clear="null"
+        :model-value="query.species_code"
+        filterable
+        aria-label="Species"
+        @update:model-value="set({ species_code: $event })"
+      >
         <el-option value="" label="All species" />
-        <el-option v-for="one in species" :key="one.code" :value="one.code" :label="one.common_name" />
+        <el-option
+          v-for="one in species"
+          :key="one.code"
+          :value="one.code"
+          :label="one.common_name"
+        />
       </el-select>
-      <span class="count" role="status">{{ loading && !finds.length ? 'Loading' : `${total.toLocaleString('en-GB')} ${total === 1 ? 'find' : 'finds'}` }}</span>
+      <span class="count" role="status">{{
+        loading && !finds.length
+          ? 'Loading'
+          : `${total.toLocaleString('en-GB')} ${total === 1 ? 'find' : 'finds'}`
+      }}</span>
     </div>
     <TagLookup :species="species" />
     <TroubleNote :trouble="refusal" />
@@ -59,7 +99,12 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
         <thead>
           <tr>
             <th v-for="column in COLUMNS" :key="column.key" :aria-sort="direction(column.key)">
-              <button type="button" @click="sortBy(column.key)">{{ column.label }} <span aria-hidden="true">{{ { ascending: '↑', descending: '↓', none: '' }[direction(column.key)] }}</span></button>
+              <button type="button" @click="sortBy(column.key)">
+                {{ column.label }}
+                <span aria-hidden="true">{{
+                  { ascending: '↑', descending: '↓', none: '' }[direction(column.key)]
+                }}</span>
+              </button>
             </th>
             <th>Place</th>
             <th>Found by</th>
@@ -67,26 +112,51 @@ const direction = (key: string) => (query.value.sort === key ? (query.value.orde
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in finds" :key="one.id" :class="{ open: one.story_key }" @click="one.story_key && router.push(`/story/${one.story_key}`)">
+          <tr
+            v-for="one in finds"
+            :key="one.id"
+            :class="{ open: one.story_key }"
+            @click="one.story_key && router.push(`/story/${one.story_key}`)"
+          >
             <td>
-              <RouterLink v-if="one.story_key" :to="`/story/${one.story_key}`" class="plain" @click.stop><TagStreamer :number="one.number ?? '?'" /></RouterLink>
+              <RouterLink
+                v-if="one.story_key"
+                :to="`/story/${one.story_key}`"
+                class="plain"
+                @click.stop
+                ><TagStreamer :number="one.number ?? '?'"
+              /></RouterLink>
               <TagStreamer v-else :number="one.number ?? '?'" spent />
             </td>
             <td>{{ one.species_name ?? 'not known' }}</td>
             <td class="tabular nowrap">{{ shortDateText(one.caught_on) }}</td>
             <td class="tabular right">{{ one.days_at_liberty ?? '–' }}</td>
             <td>{{ one.place ?? '–' }}</td>
-            <td>{{ one.finder ?? 'no name left' }}<span v-if="one.source === 'deck'" class="soft">, on the Deck</span></td>
             <td>
-              <span v-if="one.state === 'matched'">matched<template v-if="one.fate === 'kept'">, kept</template></span>
+              {{ one.finder ?? 'no name left'
+              }}<span v-if="one.source === 'deck'" class="soft">, on the Deck</span>
+            </td>
+            <td>
+              <span v-if="one.state === 'matched'"
+                >matched<template v-if="one.fate === 'kept'">, kept</template></span
+              >
               <span v-else-if="one.state === 'set_aside'">set aside</span>
               <span v-else class="waits"><b>waits:</b> {{ one.waiting_words }}</span>
             </td>
           </tr>
         </tbody>
       </table>
-      <el-empty v-else-if="!loading && !refusal" :description="filtered ? 'Nothing fits these filters.' : 'Nothing has come back yet. When a finder reports one of your tags, it stands here.'">
-        <el-button v-if="filtered" @click="set({ search: '', state: '', species_code: '' })">Show all</el-button>
+      <el-empty
+        v-else-if="!loading && !refusal"
+        :description="
+          filtered
+            ? 'Nothing fits these filters.'
+            : 'Nothing has come back yet. When a finder reports one of your tags, it stands here.'
+        "
+      >
+        <el-button v-if="filtered" @click="set({ search: '', state: '', species_code: '' })"
+          >Show all</el-button
+        >
       </el-empty>
       <el-skeleton v-else-if="loading" :rows="6" animated />
     </div>

@@ -30,32 +30,84 @@ const pass = () =>
     <h1>Tags of others</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
-    <p v-if="found && !found.tags.length" class="soft">None came to us yet. A report that the desk calls another programme’s stands here, until it is passed on.</p>
+    <p v-if="found && !found.tags.length" class="soft">
+      None came to us yet. A report that the desk calls another programme’s stands here, until it is
+      passed on.
+    </p>
     <template v-if="found?.tags.length">
-      <p><template v-for="(one, index) in found.programmes" :key="one.programme"><template v-if="index">; </template><b>{{ one.programme }}</b>: {{ one.tags }}, {{ one.open }} not passed on</template>.</p>
+      <p>
+        <template v-for="(one, index) in found.programmes" :key="one.programme"
+          ><template v-if="index">; </template><b>{{ one.programme }}</b
+          >: {{ one.tags }}, {{ one.open }} not passed on</template
+        >.
+      </p>
       <div class="acts">
         <a href="/api/foreign-tags.csv">Table of those not passed on (CSV)</a>
-        <input v-model="to" class="field" maxlength="200" aria-label="Passed on to" placeholder="Passed on to" />
-        <el-button class="oilskin" size="large" :loading="busy" :disabled="!chosen.length || !to.trim()" @click="pass">Mark {{ chosen.length }} as passed on</el-button>
+        <input
+          v-model="to"
+          class="field"
+          maxlength="200"
+          aria-label="Passed on to"
+          placeholder="Passed on to"
+        />
+        <el-button
+          class="oilskin"
+          size="large"
+          :loading="busy"
+          :disabled="!chosen.length || !to.trim()"
+          @click="pass"
+          >Mark {{ chosen.length }} as passed on</el-button
+        >
       </div>
       <div class="scroll">
         <table v-cards class="list">
           <thead>
             <tr>
-              <th><input type="checkbox" aria-label="All that wait" :checked="chosen.length > 0 && chosen.length === open.length" @change="chosen = chosen.length === open.length ? [] : open.map((one) => one.id)" /></th>
-              <th>Number as read</th><th>Whose</th><th>Species</th><th>Length</th><th>Caught</th><th>Place</th><th>Passed on</th>
+              <th>
+                <input
+                  type="checkbox"
+                  aria-label="All that wait"
+                  :checked="chosen.length > 0 && chosen.length === open.length"
+                  @change="chosen = chosen.length === open.length ? [] : open.map((one) => one.id)"
+                />
+              </th>
+              <th>Number as read</th>
+              <th>Whose</th>
+              <th>Species</th>
+              <th>Length</th>
+              <th>Caught</th>
+              <th>Place</th>
+              <th>Passed on</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="one in found.tags" :key="one.id">
-              <td><input v-if="!one.passed_on_at" v-model="chosen" type="checkbox" :value="one.id" :aria-label="`Choose ${one.number_as_read}`" /></td>
+              <td>
+                <input
+                  v-if="!one.passed_on_at"
+                  v-model="chosen"
+                  type="checkbox"
+                  :value="one.id"
+                  :aria-label="`Choose ${one.number_as_read}`"
+                />
+              </td>
               <td><TagStreamer :number="one.number_as_read" spent /></td>
               <td>{{ one.other_programme }}</td>
               <td>{{ one.species_code?.replaceAll('_', ' ') ?? 'not known' }}</td>
-              <td class="tabular">{{ one.length_mm ? `${lengthText(one.length_mm)} ${one.length_kind}` : '–' }}</td>
-              <td class="nowrap">{{ shortDateText(one.caught_on) }}{{ FATE[one.fate] ? `, ${FATE[one.fate]}` : '' }}</td>
+              <td class="tabular">
+                {{ one.length_mm ? `${lengthText(one.length_mm)} ${one.length_kind}` : '–' }}
+              </td>
+              <td class="nowrap">
+                {{ shortDateText(one.caught_on) }}{{ FATE[one.fate] ? `, ${FATE[one.fate]}` : '' }}
+              </td>
               <td>{{ one.place_words ?? '–' }}</td>
-              <td>{{ one.passed_on_at ? `${shortDateText(one.passed_on_at)}, to ${one.passed_on_to}` : 'not yet' }}</td>
+              <td>
+                {{
+                  one.passed_on_at
+                    ? `${shortDateText(one.passed_on_at)}, to ${one.passed_on_to}`
+                    : 'not yet'
+                }}
+              </td>
             </tr>
           </tbody>
         </table>

@@ -16,8 +16,27 @@ const router = useRouter()
 const key = useRoute().hash.slice(1)
 const amending = props.reportId && key ? { id: props.reportId, key } : null
 const {
-  draft, species, refusal, busy, waiting, noSignal, photos, photoTrouble, placeTrouble, own, hint, asksTwice, differs, isWhole,
-  chooseSpecies, choosePhotos, placeHere, send, startAnew, sentHere, forgetMe,
+  draft,
+  species,
+  refusal,
+  busy,
+  waiting,
+  noSignal,
+  photos,
+  photoTrouble,
+  placeTrouble,
+  own,
+  hint,
+  asksTwice,
+  differs,
+  isWhole,
+  chooseSpecies,
+  choosePhotos,
+  placeHere,
+  send,
+  startAnew,
+  sentHere,
+  forgetMe,
 } = useReport(
   (storyKey) => router.push({ path: `/story/${storyKey}`, query: { thanks: '1' } }),
   amending,
@@ -46,7 +65,13 @@ watch(photos, (files) => {
   pictures.value = files.map((one) => URL.createObjectURL(one))
 })
 onBeforeUnmount(drop)
-const FOUND_HOW = { caught: 'I caught it', dead: 'Found it dead', tag_alone: 'The tag alone', shop: 'In a shop', in_fish: 'Inside another fish' } as const
+const FOUND_HOW = {
+  caught: 'I caught it',
+  dead: 'Found it dead',
+  tag_alone: 'The tag alone',
+  shop: 'In a shop',
+  in_fish: 'Inside another fish',
+} as const
 const DAYS = { day: 'On this day', span: 'Some time between', unknown: 'I do not know' } as const
 const TAG = { in_fish: 'Left in the fish', cut_off: 'Cut off', with_finder: 'I have it' } as const
 const hasFish = computed(() => draft.value.found_how !== 'tag_alone')
@@ -58,7 +83,13 @@ async function placeNamed(words: string) {
   if (known) draft.value.place = { lat_deg: known.lat_deg, lon_deg: known.lon_deg }
 }
 const today = localDate()
-const kinds = computed(() => (draft.value.species_code ? ([draft.value.length_kind, ...(['FL', 'TL'] as const)] as const).filter((one, index, all) => all.indexOf(one) === index) : (['FL', 'TL'] as const)))
+const kinds = computed(() =>
+  draft.value.species_code
+    ? ([draft.value.length_kind, ...(['FL', 'TL'] as const)] as const).filter(
+        (one, index, all) => all.indexOf(one) === index,
+      )
+    : (['FL', 'TL'] as const),
+)
 const field = (name: string) => refusal.value?.fields[name]
 </script>
 
@@ -69,8 +100,13 @@ const field = (name: string) => refusal.value?.fields[name]
       <p role="status">{{ waiting.sentence }}</p>
       <p v-if="waiting.helps"><b>What would help:</b> {{ waiting.helps }}</p>
       <p v-if="photoTrouble" class="soft">{{ photoTrouble }}</p>
-      <p v-if="sentHere[0] && !amending"><a :href="`/report/${sentHere[0].id}#${sentHere[0].key}`">Look at it, or add to it</a>: its story will stand at this link, too. This device keeps the link below the form.</p>
-      <button v-if="!amending" type="button" class="quiet" @click="startAnew">Report another fish of that day</button>
+      <p v-if="sentHere[0] && !amending">
+        <a :href="`/report/${sentHere[0].id}#${sentHere[0].key}`">Look at it, or add to it</a>: its
+        story will stand at this link, too. This device keeps the link below the form.
+      </p>
+      <button v-if="!amending" type="button" class="quiet" @click="startAnew">
+        Report another fish of that day
+      </button>
       <a v-else href="/report">Report another tag</a>
     </template>
     <form v-else class="form" novalidate @submit.prevent="send">
@@ -78,153 +114,352 @@ const field = (name: string) => refusal.value?.fields[name]
         <h1>{{ amending ? 'Your report' : 'Report a tag' }}</h1>
         <template v-if="own">
           <p role="status">{{ own.sentence }}</p>
-          <p v-if="own.story_key"><RouterLink class="story-link" :to="`/story/${own.story_key}`">Read its story</RouterLink></p>
+          <p v-if="own.story_key">
+            <RouterLink class="story-link" :to="`/story/${own.story_key}`"
+              >Read its story</RouterLink
+            >
+          </p>
           <p v-if="own.helps"><b>What would help:</b> {{ own.helps }}</p>
           <p v-if="own.question" class="question"><b>A coordinator asks:</b> {{ own.question }}</p>
         </template>
-        <p v-else class="soft">No account needed. Only the number must be there; whatever else you know helps.</p>
+        <p v-else class="soft">
+          No account needed. Only the number must be there; whatever else you know helps.
+        </p>
       </div>
       <TroubleNote :trouble="refusal" />
-      <p v-if="noSignal" class="no-signal" role="status">No signal. Your report is kept on this device and goes out by itself as soon as there is one; leave this page open, or come back to it.</p>
+      <p v-if="noSignal" class="no-signal" role="status">
+        No signal. Your report is kept on this device and goes out by itself as soon as there is
+        one; leave this page open, or come back to it.
+      </p>
 
       <div class="part">
         <label for="number">Number on the tag</label>
-        <input id="number" v-model="draft.number_as_read" class="field streamer" autocapitalize="characters" autocomplete="off" spellcheck="false" maxlength="40" placeholder="MS000000" required />
+        <input
+          id="number"
+          v-model="draft.number_as_read"
+          class="field streamer"
+          autocapitalize="characters"
+          autocomplete="off"
+          spellcheck="false"
+          maxlength="40"
+          placeholder="MS000000"
+          required
+        />
         <p v-if="field('number_as_read')" class="fault">{{ field('number_as_read') }}</p>
         <p v-if="hint" role="status" :class="['hint', hint.kind]">{{ hint.sentence }}</p>
-        <p class="soft">Rub growth off with a fingernail, do not pull. Type ? for a character you cannot read, * for several. <button type="button" class="link" :aria-expanded="guide" @click="guide = !guide">How to read a worn tag</button></p>
+        <p class="soft">
+          Rub growth off with a fingernail, do not pull. Type ? for a character you cannot read, *
+          for several.
+          <button type="button" class="link" :aria-expanded="guide" @click="guide = !guide">
+            How to read a worn tag
+          </button>
+        </p>
         <TagGuide v-if="guide" />
         <div v-for="(_, at) in draft.more_numbers" :key="at" class="more">
-          <input v-model="draft.more_numbers[at]" class="field" maxlength="40" autocapitalize="characters" autocomplete="off" :aria-label="`Number on tag ${at + 2}`" />
-          <button type="button" class="quiet" :aria-label="`Leave out tag ${at + 2}`" @click="draft.more_numbers.splice(at, 1)">✕</button>
+          <input
+            v-model="draft.more_numbers[at]"
+            class="field"
+            maxlength="40"
+            autocapitalize="characters"
+            autocomplete="off"
+            :aria-label="`Number on tag ${at + 2}`"
+          />
+          <button
+            type="button"
+            class="quiet"
+            :aria-label="`Leave out tag ${at + 2}`"
+            @click="draft.more_numbers.splice(at, 1)"
+          >
+            ✕
+          </button>
         </div>
-        <button v-if="draft.more_numbers.length < 4" type="button" class="link" @click="draft.more_numbers.push('')">The fish carries another tag</button>
+        <button
+          v-if="draft.more_numbers.length < 4"
+          type="button"
+          class="link"
+          @click="draft.more_numbers.push('')"
+        >
+          The fish carries another tag
+        </button>
       </div>
 
       <template v-if="shown > 0">
-      <fieldset>
-        <legend>How you came by it</legend>
-        <div class="chips">
-          <label v-for="(text, how) in FOUND_HOW" :key="how"><input v-model="draft.found_how" type="radio" name="found_how" :value="how" /> {{ text }}</label>
-        </div>
-      </fieldset>
-
-      <div class="part">
-        <label for="species">Which fish</label>
-        <select id="species" class="field" :value="draft.species_code ?? ''" @change="chooseSpecies(($event.target as HTMLSelectElement).value)">
-          <option value="">I am not sure</option>
-          <option v-for="one in species" :key="one.code" :value="one.code">{{ one.common_name }}</option>
-        </select>
-        <p v-if="field('species_code')" class="fault">{{ field('species_code') }}</p>
-      </div>
-
-      <fieldset v-if="hasFish">
-        <legend>How long</legend>
-        <div class="length">
-          <input id="length" v-model="draft.length_value" class="field" inputmode="decimal" aria-label="Length" placeholder="not measured" maxlength="10" />
-          <div class="chips" role="group" aria-label="Unit">
-            <label><input v-model="draft.length_unit" type="radio" name="unit" value="cm" /> cm</label>
-            <label><input v-model="draft.length_unit" type="radio" name="unit" value="in" /> in</label>
+        <fieldset>
+          <legend>How you came by it</legend>
+          <div class="chips">
+            <label v-for="(text, how) in FOUND_HOW" :key="how"
+              ><input v-model="draft.found_how" type="radio" name="found_how" :value="how" />
+              {{ text }}</label
+            >
           </div>
-        </div>
-        <p v-if="field('length') || field('length.value')" class="fault">{{ field('length') ?? field('length.value') }}</p>
-        <div v-if="draft.length_value" class="kinds" role="radiogroup" aria-label="Measured from where to where">
-          <button
-            v-for="kind in kinds"
-            :key="kind"
-            type="button"
-            role="radio"
-            :aria-checked="draft.length_kind === kind"
-            class="kind"
-            @click="draft.length_kind = kind"
-          >
-            <LengthKindPicture :kind="kind" />
-            {{ LENGTH_KIND[kind] }}
-          </button>
-        </div>
-        <div v-if="draft.length_value" class="chips" role="group" aria-label="How it was measured">
-          <label v-for="(text, how) in { board: 'board', tape: 'tape', ruler: 'ruler', estimate: 'guess' }" :key="how"><input v-model="draft.length_how" type="radio" name="how" :value="how" /> {{ text }}</label>
-        </div>
-      </fieldset>
+        </fieldset>
 
+        <div class="part">
+          <label for="species">Which fish</label>
+          <select
+            id="species"
+            class="field"
+            :value="draft.species_code ?? ''"
+            @change="chooseSpecies(($event.target as HTMLSelectElement).value)"
+          >
+            <option value="">I am not sure</option>
+            <option v-for="one in species" :key="one.code" :value="one.code">
+              {{ one.common_name }}
+            </option>
+          </select>
+          <p v-if="field('species_code')" class="fault">{{ field('species_code') }}</p>
+        </div>
+
+        <fieldset v-if="hasFish">
+          <legend>How long</legend>
+          <div class="length">
+            <input
+              id="length"
+              v-model="draft.length_value"
+              class="field"
+              inputmode="decimal"
+              aria-label="Length"
+              placeholder="not measured"
+              maxlength="10"
+            />
+            <div class="chips" role="group" aria-label="Unit">
+              <label
+                ><input v-model="draft.length_unit" type="radio" name="unit" value="cm" /> cm</label
+              >
+              <label
+                ><input v-model="draft.length_unit" type="radio" name="unit" value="in" /> in</label
+              >
+            </div>
+          </div>
+          <p v-if="field('length') || field('length.value')" class="fault">
+            {{ field('length') ?? field('length.value') }}
+          </p>
+          <div
+            v-if="draft.length_value"
+            class="kinds"
+            role="radiogroup"
+            aria-label="Measured from where to where"
+          >
+            <button
+              v-for="kind in kinds"
+              :key="kind"
+              type="button"
+              role="radio"
+              :aria-checked="draft.length_kind === kind"
+              class="kind"
+              @click="draft.length_kind = kind"
+            >
+              <LengthKindPicture :kind="kind" />
+              {{ LENGTH_KIND[kind] }}
+            </button>
+          </div>
+          <div
+            v-if="draft.length_value"
+            class="chips"
+            role="group"
+            aria-label="How it was measured"
+          >
+            <label
+              v-for="(text, how) in {
+                board: 'board',
+                tape: 'tape',
+                ruler: 'ruler',
+                estimate: 'guess',
+              }"
+              :key="how"
+              ><input v-model="draft.length_how" type="radio" name="how" :value="how" />
+              {{ text }}</label
+            >
+          </div>
+        </fieldset>
       </template>
       <template v-if="shown > 1">
-      <fieldset>
-        <legend>When</legend>
-        <div class="chips">
-          <label v-for="(text, said) in DAYS" :key="said"><input v-model="draft.day_said" type="radio" name="day_said" :value="said" /> {{ text }}</label>
-        </div>
-        <div v-if="draft.day_said !== 'unknown'" class="days">
-          <label v-if="draft.day_said === 'span'">From <input v-model="draft.caught_from" class="field" type="date" :max="draft.caught_on || today" /></label>
-          <label>{{ draft.day_said === 'span' ? 'to' : 'Day of the catch' }} <input id="caught_on" v-model="draft.caught_on" class="field" type="date" :max="today" /></label>
-        </div>
-        <p v-if="field('caught_on') || field('caught_from')" class="fault">{{ field('caught_on') ?? field('caught_from') }}</p>
-      </fieldset>
+        <fieldset>
+          <legend>When</legend>
+          <div class="chips">
+            <label v-for="(text, said) in DAYS" :key="said"
+              ><input v-model="draft.day_said" type="radio" name="day_said" :value="said" />
+              {{ text }}</label
+            >
+          </div>
+          <div v-if="draft.day_said !== 'unknown'" class="days">
+            <label v-if="draft.day_said === 'span'"
+              >From
+              <input
+                v-model="draft.caught_from"
+                class="field"
+                type="date"
+                :max="draft.caught_on || today"
+            /></label>
+            <label
+              >{{ draft.day_said === 'span' ? 'to' : 'Day of the catch' }}
+              <input
+                id="caught_on"
+                v-model="draft.caught_on"
+                class="field"
+                type="date"
+                :max="today"
+            /></label>
+          </div>
+          <p v-if="field('caught_on') || field('caught_from')" class="fault">
+            {{ field('caught_on') ?? field('caught_from') }}
+          </p>
+        </fieldset>
 
-      <fieldset>
-        <legend>Where</legend>
-        <input id="place" v-model="draft.place_words" class="field" list="places" maxlength="200" aria-label="Place in words" placeholder="In words, or touch the map" @focus="loadNames" @change="placeNamed(draft.place_words)" />
-        <datalist id="places"><option v-for="one in names" :key="one.name" :value="one.name" /></datalist>
-        <WaterMap v-model:picked="draft.place" class="map" pickable label="Map; touch where the fish was caught" />
-        <button type="button" class="quiet" @click="placeHere">It was where this phone is now</button>
-        <p v-if="placeTrouble" class="fault">{{ placeTrouble }}</p>
-        <p class="soft">
-          <template v-if="draft.place">Marked at {{ draft.place.lat_deg.toFixed(3) }}, {{ draft.place.lon_deg.toFixed(3) }}. <button type="button" class="link" @click="draft.place = null">Remove the mark</button></template>
-          <template v-else>Others will only see the 5 km square around it.</template>
-        </p>
-      </fieldset>
-
+        <fieldset>
+          <legend>Where</legend>
+          <input
+            id="place"
+            v-model="draft.place_words"
+            class="field"
+            list="places"
+            maxlength="200"
+            aria-label="Place in words"
+            placeholder="In words, or touch the map"
+            @focus="loadNames"
+            @change="placeNamed(draft.place_words)"
+          />
+          <datalist id="places">
+            <option v-for="one in names" :key="one.name" :value="one.name" />
+          </datalist>
+          <WaterMap
+            v-model:picked="draft.place"
+            class="map"
+            pickable
+            label="Map; touch where the fish was caught"
+          />
+          <button type="button" class="quiet" @click="placeHere">
+            It was where this phone is now
+          </button>
+          <p v-if="placeTrouble" class="fault">{{ placeTrouble }}</p>
+          <p class="soft">
+            <template v-if="draft.place"
+              >Marked at {{ draft.place.lat_deg.toFixed(3) }}, {{ draft.place.lon_deg.toFixed(3) }}.
+              <button type="button" class="link" @click="draft.place = null">
+                Remove the mark
+              </button></template
+            >
+            <template v-else>Others will only see the 5 km square around it.</template>
+          </p>
+        </fieldset>
       </template>
       <template v-if="shown > 2">
-      <fieldset v-if="draft.found_how === 'caught'">
-        <legend>What became of the fish</legend>
-        <div class="chips">
-          <label><input v-model="draft.fate" type="radio" name="fate" value="released" /> Let go</label>
-          <label><input v-model="draft.fate" type="radio" name="fate" value="kept" /> Kept</label>
-        </div>
-      </fieldset>
-      <fieldset v-if="hasFish">
-        <legend>And of the tag</legend>
-        <div class="chips">
-          <label v-for="(text, left) in TAG" :key="left"><input v-model="draft.tag_left" type="radio" name="tag_left" :value="left" /> {{ text }}</label>
-        </div>
-      </fieldset>
+        <fieldset v-if="draft.found_how === 'caught'">
+          <legend>What became of the fish</legend>
+          <div class="chips">
+            <label
+              ><input v-model="draft.fate" type="radio" name="fate" value="released" /> Let
+              go</label
+            >
+            <label><input v-model="draft.fate" type="radio" name="fate" value="kept" /> Kept</label>
+          </div>
+        </fieldset>
+        <fieldset v-if="hasFish">
+          <legend>And of the tag</legend>
+          <div class="chips">
+            <label v-for="(text, left) in TAG" :key="left"
+              ><input v-model="draft.tag_left" type="radio" name="tag_left" :value="left" />
+              {{ text }}</label
+            >
+          </div>
+        </fieldset>
 
-      <p v-if="own?.photos" class="soft">{{ own.photos === 1 ? 'Its photo is kept.' : `Its ${own.photos} photos are kept.` }}</p>
-      <fieldset v-if="!own || own.photos < MOST_PHOTOS">
-        <legend>Photos, if you have some; best of the tag</legend>
-        <input id="photo" type="file" multiple accept="image/jpeg,image/png,image/webp" aria-label="Photos" @change="choosePhotos([...(($event.target as HTMLInputElement).files ?? [])])" />
-        <p v-if="photos.length" class="soft">{{ photos.map((one) => one.name).join(', ') }}. The place stored in a picture is removed before anybody sees it.</p>
-        <p v-if="photoTrouble" class="fault">{{ photoTrouble }}</p>
-      </fieldset>
-
+        <p v-if="own?.photos" class="soft">
+          {{ own.photos === 1 ? 'Its photo is kept.' : `Its ${own.photos} photos are kept.` }}
+        </p>
+        <fieldset v-if="!own || own.photos < MOST_PHOTOS">
+          <legend>Photos, if you have some; best of the tag</legend>
+          <input
+            id="photo"
+            type="file"
+            multiple
+            accept="image/jpeg,image/png,image/webp"
+            aria-label="Photos"
+            @change="choosePhotos([...(($event.target as HTMLInputElement).files ?? [])])"
+          />
+          <p v-if="photos.length" class="soft">
+            {{ photos.map((one) => one.name).join(', ') }}. The place stored in a picture is removed
+            before anybody sees it.
+          </p>
+          <p v-if="photoTrouble" class="fault">{{ photoTrouble }}</p>
+        </fieldset>
       </template>
       <template v-if="shown > 3">
-      <div v-if="asksTwice" class="part twice">
-        <label for="number_again">{{ photos.length ? 'The number once more, from the picture' : 'The number once more, as nothing else is told' }}</label>
-        <img v-for="url in pictures" :key="url" :src="url" alt="Your picture" />
-        <input id="number_again" v-model="draft.number_again" class="field streamer" autocapitalize="characters" autocomplete="off" spellcheck="false" maxlength="40" />
-        <p v-if="differs" class="fault" role="alert">Above it is {{ draft.number_as_read }}, here {{ draft.number_again }}. Look at the tag once more, and correct one of them.</p>
-      </div>
+        <div v-if="asksTwice" class="part twice">
+          <label for="number_again">{{
+            photos.length
+              ? 'The number once more, from the picture'
+              : 'The number once more, as nothing else is told'
+          }}</label>
+          <img v-for="url in pictures" :key="url" :src="url" alt="Your picture" />
+          <input
+            id="number_again"
+            v-model="draft.number_again"
+            class="field streamer"
+            autocapitalize="characters"
+            autocomplete="off"
+            spellcheck="false"
+            maxlength="40"
+          />
+          <p v-if="differs" class="fault" role="alert">
+            Above it is {{ draft.number_as_read }}, here {{ draft.number_again }}. Look at the tag
+            once more, and correct one of them.
+          </p>
+        </div>
 
-      <fieldset>
-        <legend>So that we can reach you, if you like</legend>
-        <input id="finder_name" v-model="draft.finder_name" class="field" maxlength="120" autocomplete="name" aria-label="Your name" placeholder="Your name" />
-        <input id="finder_contact" v-model="draft.finder_contact" class="field" type="email" maxlength="254" autocomplete="email" aria-label="E-mail" placeholder="E-mail" />
-        <input id="finder_phone" v-model="draft.finder_phone" class="field" type="tel" maxlength="40" autocomplete="tel" aria-label="Telephone" placeholder="or telephone" />
-        <p v-if="field('finder_phone')" class="fault">{{ field('finder_phone') }}</p>
-        <p class="soft">Only the cooperative sees it.</p>
-      </fieldset>
+        <fieldset>
+          <legend>So that we can reach you, if you like</legend>
+          <input
+            id="finder_name"
+            v-model="draft.finder_name"
+            class="field"
+            maxlength="120"
+            autocomplete="name"
+            aria-label="Your name"
+            placeholder="Your name"
+          />
+          <input
+            id="finder_contact"
+            v-model="draft.finder_contact"
+            class="field"
+            type="email"
+            maxlength="254"
+            autocomplete="email"
+            aria-label="E-mail"
+            placeholder="E-mail"
+          />
+          <input
+            id="finder_phone"
+            v-model="draft.finder_phone"
+            class="field"
+            type="tel"
+            maxlength="40"
+            autocomplete="tel"
+            aria-label="Telephone"
+            placeholder="or telephone"
+          />
+          <p v-if="field('finder_phone')" class="fault">{{ field('finder_phone') }}</p>
+          <p class="soft">Only the cooperative sees it.</p>
+        </fieldset>
 
-      <button type="submit" class="send" :disabled="busy || !isWhole || (amending !== null && own === null)">{{ busy ? 'Sending' : amending ? 'Send the change' : 'Send and read its story' }}</button>
+        <button
+          type="submit"
+          class="send"
+          :disabled="busy || !isWhole || (amending !== null && own === null)"
+        >
+          {{ busy ? 'Sending' : amending ? 'Send the change' : 'Send and read its story' }}
+        </button>
       </template>
     </form>
     <details v-if="sentHere.length" class="sent">
       <summary>Reports from this device</summary>
       <p v-for="one in sentHere" :key="one.id">
-        <b class="figures">{{ one.number }}</b>, {{ shortDateText(one.on) }}: <a :href="`/report/${one.id}#${one.key}`">look at it or change it</a>;
+        <b class="figures">{{ one.number }}</b>, {{ shortDateText(one.on) }}:
+        <a :href="`/report/${one.id}#${one.key}`">look at it or change it</a>;
         <span v-if="one.forgotten" role="status">your name and contact are gone from it.</span>
-        <button v-else type="button" class="link" @click="forgetMe(one)">take my name and contact out of it</button>
+        <button v-else type="button" class="link" @click="forgetMe(one)">
+          take my name and contact out of it
+        </button>
       </p>
     </details>
   </div>

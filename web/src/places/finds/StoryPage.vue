@@ -3,7 +3,16 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, type Schemas } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
-import { daysText, distanceText, growthText, lengthText, sizeText, weightText, windText, type Units } from '@/format/units'
+import {
+  daysText,
+  distanceText,
+  growthText,
+  lengthText,
+  sizeText,
+  weightText,
+  windText,
+  type Units,
+} from '@/format/units'
 import FishShape from '@/parts/FishShape.vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
@@ -33,17 +42,31 @@ watch(
 
 const numbers = computed(() => [...new Set(story.value?.catches.flatMap((one) => one.tag_numbers))])
 const coarse = computed(() => story.value?.audience === 'public')
-const placed = computed(() => (story.value?.catches ?? []).filter((one) => one.lat_deg !== null).map((one) => ({ lat_deg: one.lat_deg!, lon_deg: one.lon_deg!, coarse: coarse.value })))
-const ways = computed(() => (story.value?.legs ?? []).flatMap((leg) => (leg.path ? [leg.path as [number, number][]] : [])))
-const OUTCOME: Record<string, string> = { strong: 'went off strong', slow: 'went off slowly', floated: 'floated', sank: 'sank', predator: 'taken by a predator', lost_from_sight: 'lost from sight' }
+const placed = computed(() =>
+  (story.value?.catches ?? [])
+    .filter((one) => one.lat_deg !== null)
+    .map((one) => ({ lat_deg: one.lat_deg!, lon_deg: one.lon_deg!, coarse: coarse.value })),
+)
+const ways = computed(() =>
+  (story.value?.legs ?? []).flatMap((leg) => (leg.path ? [leg.path as [number, number][]] : [])),
+)
+const OUTCOME: Record<string, string> = {
+  strong: 'went off strong',
+  slow: 'went off slowly',
+  floated: 'floated',
+  sank: 'sank',
+  predator: 'taken by a predator',
+  lost_from_sight: 'lost from sight',
+}
 /** Weight over what is usual for that length, in words with the number. */
-const conditionText = (weight: number, relative: number | null) => `${weightText(weight, units.value)}${relative === null ? '' : `, ${Math.round(relative * 100)} % of what is usual for its length`}`
+const conditionText = (weight: number, relative: number | null) =>
+  weightText(weight, units.value) +
+  (relative === null ? '' : `, ${Math.round(relative * 100)} % of what is usual for its length`)
 const whole = computed(() => story.value?.whole ?? null)
 /** A finder reads it in own units; this device keeps the choice. */
 const session = useSessionStore()
 const chosen = useLocalStorage<Units | ''>('voucher.units', '')
 const units = computed<Units>(() => chosen.value || session.units)
-
 </script>
 
 <template>
@@ -51,40 +74,69 @@ const units = computed<Units>(() => chosen.value || session.units)
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!story && !refusal" :rows="8" animated />
     <template v-if="story">
-      <p v-if="route.query.thanks" class="thanks" role="status">Thank you. This is the fish’s story so far.</p>
+      <p v-if="route.query.thanks" class="thanks" role="status">
+        Thank you. This is the fish’s story so far.
+      </p>
       <header>
         <div>
           <h1>{{ story.species.common_name }}</h1>
-          <p class="soft"><i>{{ story.species.scientific_name }}</i></p>
-          <div class="tags"><TagStreamer v-for="number in numbers" :key="number" :number="number" size="large" /></div>
+          <p class="soft">
+            <i>{{ story.species.scientific_name }}</i>
+          </p>
+          <div class="tags">
+            <TagStreamer v-for="number in numbers" :key="number" :number="number" size="large" />
+          </div>
         </div>
         <FishShape class="shape" />
       </header>
 
       <section v-if="whole" class="figures-row" aria-label="In short">
-        <div><strong class="tabular" data-testid="days">{{ whole.days.toLocaleString('en-GB') }}</strong><span>{{ whole.days === 1 ? 'day at liberty' : 'days at liberty' }}{{ whole.days_at_most ? ' at most' : '' }}</span></div>
+        <div>
+          <strong class="tabular" data-testid="days">{{
+            whole.days.toLocaleString('en-GB')
+          }}</strong><span
+            >{{ whole.days === 1 ? 'day at liberty' : 'days at liberty'
+            }}{{ whole.days_at_most ? ' at most' : '' }}</span
+          >
+        </div>
         <div v-if="whole.distance_m !== null">
-          <strong class="tabular" data-testid="distance">{{ distanceText(whole.distance_m, whole.distance_is_coarse, units) }}</strong>
-          <span>from where it was tagged<template v-if="whole.azimuth_deg !== null && whole.distance_m > 0">, to the {{ windText(whole.azimuth_deg) }}</template></span>
+          <strong class="tabular" data-testid="distance">{{
+            distanceText(whole.distance_m, whole.distance_is_coarse, units)
+          }}</strong>
+          <span
+            >from where it was tagged<template
+              v-if="whole.azimuth_deg !== null && whole.distance_m > 0"
+              >, to the {{ windText(whole.azimuth_deg) }}</template
+            ></span
+          >
         </div>
         <div v-if="whole.by_water_m !== null">
-          <strong class="tabular" data-testid="by-water">{{ distanceText(whole.by_water_m, whole.distance_is_coarse, units) }}</strong>
+          <strong class="tabular" data-testid="by-water">{{
+            distanceText(whole.by_water_m, whole.distance_is_coarse, units)
+          }}</strong>
           <span>by the shortest way through the water</span>
         </div>
         <div v-if="whole.growth.increment_mm !== null">
-          <strong class="tabular" data-testid="growth">{{ growthText(whole.growth.increment_mm, units) }}</strong>
+          <strong class="tabular" data-testid="growth">{{
+            growthText(whole.growth.increment_mm, units)
+          }}</strong>
           <span>± {{ sizeText(whole.growth.margin_mm!, units) }}, 95 %</span>
         </div>
       </section>
       <p v-if="whole" data-testid="growth-sentence">
         {{ units === 'imperial' ? whole.growth.sentence_imperial : whole.growth.sentence }}
         <template v-if="whole.growth.verdict === 'grew' && whole.growth.yearly_mm !== null">
-          That is {{ sizeText(whole.growth.yearly_mm, units) }} a year (± {{ sizeText(whole.growth.yearly_margin_mm!, units) }}).
+          That is {{ sizeText(whole.growth.yearly_mm, units) }} a year (±
+          {{ sizeText(whole.growth.yearly_margin_mm!, units) }}).
         </template>
       </p>
       <p v-if="whole?.by_water_why" class="soft">No way by water: {{ whole.by_water_why }}</p>
-      <p v-if="story.typical" class="typical" data-testid="typical"><b>What is usual.</b> {{ story.typical.sentence }}</p>
-      <p v-if="!whole" class="soft">It has been caught once so far. The story goes on when somebody reports it again.</p>
+      <p v-if="story.typical" class="typical" data-testid="typical">
+        <b>What is usual.</b> {{ story.typical.sentence }}
+      </p>
+      <p v-if="!whole" class="soft">
+        It has been caught once so far. The story goes on when somebody reports it again.
+      </p>
 
       <div class="columns">
         <WaterMap class="map" :places="placed" :ways="ways" label="Map of where the fish was" />
@@ -94,22 +146,70 @@ const units = computed<Units>(() => chosen.value || session.units)
             <li v-for="(one, index) in story.catches" :key="index">
               <b>{{ index + 1 }}</b>
               <div>
-                <p><strong>{{ whenText(one) }}</strong> <span v-if="index > 0" class="soft">after {{ story.legs[index - 1]!.days_at_most ? 'at most ' : '' }}{{ daysText(story.legs[index - 1]!.days) }}<template v-if="story.legs[index - 1]!.by_water_m !== null">, {{ distanceText(story.legs[index - 1]!.by_water_m!, coarse, units) }} by water</template></span></p>
-                <p>{{ FOUND[one.found_how] ?? WHAT[one.what] }}<template v-if="one.place_name">, {{ one.place_name }}</template>, by {{ one.by }}{{ FATE[one.fate] ? `; ${FATE[one.fate]}` : '' }}<template v-if="one.outcome">, {{ OUTCOME[one.outcome] ?? one.outcome }}</template></p>
-                <p v-if="one.weight_g" class="tabular">{{ conditionText(one.weight_g, one.relative_weight) }}</p>
-                <p v-if="one.length_mm" class="tabular">{{ lengthText(one.length_mm, units) }} {{ one.length_kind }} <span class="soft">± {{ sizeText(one.length_margin_mm!, units) }}, {{ one.length_how }}</span></p>
+                <p>
+                  <strong>{{ whenText(one) }}</strong>
+                  <span v-if="index > 0" class="soft"
+                    >after {{ story.legs[index - 1]!.days_at_most ? 'at most ' : ''
+                    }}{{ daysText(story.legs[index - 1]!.days)
+                    }}<template v-if="story.legs[index - 1]!.by_water_m !== null"
+                      >, {{ distanceText(story.legs[index - 1]!.by_water_m!, coarse, units) }} by
+                      water</template
+                    ></span
+                  >
+                </p>
+                <p>
+                  {{ FOUND[one.found_how] ?? WHAT[one.what]
+                  }}<template v-if="one.place_name">, {{ one.place_name }}</template
+                  >, by {{ one.by }}{{ FATE[one.fate] ? `; ${FATE[one.fate]}` : ''
+                  }}<template v-if="one.outcome"
+                    >, {{ OUTCOME[one.outcome] ?? one.outcome }}</template
+                  >
+                </p>
+                <p v-if="one.weight_g" class="tabular">
+                  {{ conditionText(one.weight_g, one.relative_weight) }}
+                </p>
+                <p v-if="one.length_mm" class="tabular">
+                  {{ lengthText(one.length_mm, units) }} {{ one.length_kind }}
+                  <span class="soft"
+                    >± {{ sizeText(one.length_margin_mm!, units) }}, {{ one.length_how }}</span
+                  >
+                </p>
               </div>
             </li>
           </ol>
         </section>
       </div>
-      <GrowthLine v-if="story.catches.filter((one) => one.length_mm).length > 1" :catches="story.catches" :kind="story.species.length_kind" :units="units" />
+      <GrowthLine
+        v-if="story.catches.filter((one) => one.length_mm).length > 1"
+        :catches="story.catches"
+        :kind="story.species.length_kind"
+        :units="units"
+      />
       <p class="certificate">
-        <a :href="`/api/stories/${storyKey}/certificate.pdf?units=${units}`" target="_blank" rel="noopener">Certificate to print (PDF)</a>
-        <a :href="`/api/stories/${storyKey}/picture.png`" target="_blank" rel="noopener">Picture to share (PNG)</a>
+        <a
+          :href="`/api/stories/${storyKey}/certificate.pdf?units=${units}`"
+          target="_blank"
+          rel="noopener"
+          >Certificate to print (PDF)</a
+        >
+        <a :href="`/api/stories/${storyKey}/picture.png`" target="_blank" rel="noopener"
+          >Picture to share (PNG)</a
+        >
       </p>
-      <p class="soft">Read in <button type="button" class="link" @click="chosen = units === 'metric' ? 'imperial' : 'metric'">{{ units === 'metric' ? 'inches, pounds and miles' : 'centimetres, grams and kilometres' }}</button>.</p>
-      <p v-if="coarse" class="soft">Places are shown as the 5 km squares they lie in, and the distance in steps of 5 km.</p>
+      <p class="soft">
+        Read in
+        <button
+          type="button"
+          class="link"
+          @click="chosen = units === 'metric' ? 'imperial' : 'metric'"
+        >
+          {{
+            units === 'metric' ? 'inches, pounds and miles' : 'centimetres, grams and kilometres'
+          }}</button>.
+      </p>
+      <p v-if="coarse" class="soft">
+        Places are shown as the 5 km squares they lie in, and the distance in steps of 5 km.
+      </p>
     </template>
   </div>
 </template>

@@ -15,9 +15,15 @@ export function useDesk() {
   const desk = shallowRef<Desk | null>(null)
   const species = shallowRef<Schemas['SpeciesName'][]>([])
   const chosen = ref(0)
-  /** What somebody typed stays, whichever candidate is chosen; else what speaks for that one stands ready. */
+  /**
+   * What somebody typed stays, whichever candidate is chosen; else what speaks for that one stands
+   * ready.
+   */
   const typed = ref<string | null>(null)
-  const reason = computed({ get: () => typed.value ?? ready.value, set: (words: string) => (typed.value = words) })
+  const reason = computed({
+    get: () => typed.value ?? ready.value,
+    set: (words: string) => (typed.value = words),
+  })
   /** A fish that is less likely than not is looked at twice. */
   const secondLook = ref(false)
   const act = useAct()
@@ -26,8 +32,15 @@ export function useDesk() {
   const last = shallowRef<{ id: string; number: string; verdict: Verdict } | null>(null)
 
   const candidate = computed(() => desk.value?.ranked[chosen.value] ?? null)
-  const ready = computed(() => (candidate.value ? candidate.value.terms.map((one) => `${one.name}: ${one.words}`).join('; ') : ''))
-  const nameOf = (code: string | null) => (code ? (species.value.find((one) => one.code === code)?.common_name ?? code) : 'species not known')
+  const ready = computed(() =>
+    candidate.value
+      ? candidate.value.terms.map((one) => `${one.name}: ${one.words}`).join('; ')
+      : '',
+  )
+  const nameOf = (code: string | null) =>
+    code
+      ? (species.value.find((one) => one.code === code)?.common_name ?? code)
+      : 'species not known'
 
   async function load() {
     await act.run(async () => {
@@ -58,17 +71,29 @@ export function useDesk() {
   }
 
   /** True when it was taken; then the next report stands here. */
-  async function decide(verdict: Verdict, why = reason.value, more: Pick<Decision, 'tag_number' | 'other_report_id' | 'programme' | 'second_look'> = {}) {
+  async function decide(
+    verdict: Verdict,
+    why = reason.value,
+    more: Pick<Decision, 'tag_number' | 'other_report_id' | 'programme' | 'second_look'> = {},
+  ) {
     const here = desk.value
     if (!here || act.busy.value) return false
     const done = await act.run(async () => {
-      desk.value = await api.decideReport(here.report.id, { verdict, reason: why.trim() || 'No reason given at the desk.', seen: here.decisions.length, ...more })
+      desk.value = await api.decideReport(here.report.id, {
+        verdict,
+        reason: why.trim() || 'No reason given at the desk.',
+        seen: here.decisions.length,
+        ...more,
+      })
     })
     if (!done) return false
     typed.value = null
     secondLook.value = false
     leaving.value = desk.value?.letters ?? []
-    last.value = verdict === 'undone' ? null : { id: here.report.id, number: here.report.number_as_read, verdict }
+    last.value =
+      verdict === 'undone'
+        ? null
+        : { id: here.report.id, number: here.report.number_as_read, verdict }
     // The next one at once.
     const before = queue.value?.reports ?? []
     const place = before.findIndex((one) => one.id === here.report.id)
@@ -77,7 +102,11 @@ export function useDesk() {
       choose(0)
       return true
     }
-    const next = before.slice(place + 1).find((one) => queue.value!.reports.some((other) => other.id === one.id)) ?? queue.value.reports.find((one) => one.id !== here.report.id || !STILL_WAITS.includes(verdict))
+    const next =
+      before
+        .slice(place + 1)
+        .find((one) => queue.value!.reports.some((other) => other.id === one.id)) ??
+      queue.value.reports.find((one) => one.id !== here.report.id || !STILL_WAITS.includes(verdict))
     if (next) await open(next.id)
     return true
   }
@@ -88,7 +117,10 @@ export function useDesk() {
       secondLook.value = true
       return Promise.resolve(false)
     }
-    return decide('accepted', reason.value, { tag_number: one.number, ...(secondLook.value ? { second_look: true } : {}) })
+    return decide('accepted', reason.value, {
+      tag_number: one.number,
+      ...(secondLook.value ? { second_look: true } : {}),
+    })
   }
   async function takeBack() {
     if (!last.value) return
@@ -96,5 +128,24 @@ export function useDesk() {
     if (await open(id)) await decide('undone', 'Taken back at the desk.')
     leaving.value = []
   }
-  return { queue, desk, species, chosen, candidate, reason, secondLook, leaving, act, last, nameOf, load, open, choose, step, decide, accept, takeBack }
+  return {
+    queue,
+    desk,
+    species,
+    chosen,
+    candidate,
+    reason,
+    secondLook,
+    leaving,
+    act,
+    last,
+    nameOf,
+    load,
+    open,
+    choose,
+    step,
+    decide,
+    accept,
+    takeBack,
+  }
 }

@@ -11,14 +11,26 @@ interface FindsQuery {
   sort: 'caught_on' | 'days' | 'number' | 'species'
   order: 'asc' | 'desc'
 }
-const DEFAULTS: FindsQuery = { search: '', state: '', species_code: '', sort: 'caught_on', order: 'desc' }
-
-function read(query: LocationQuery): FindsQuery {
-  const text = (key: keyof FindsQuery) => (typeof query[key] === 'string' ? query[key] : DEFAULTS[key])
-  return Object.fromEntries(Object.keys(DEFAULTS).map((key) => [key, text(key as keyof FindsQuery)])) as unknown as FindsQuery
+const DEFAULTS: FindsQuery = {
+  search: '',
+  state: '',
+  species_code: '',
+  sort: 'caught_on',
+  order: 'desc',
 }
 
-/** The list of finds; search, filter and sort live in the address, so a list can be sent to somebody. */
+function read(query: LocationQuery): FindsQuery {
+  const text = (key: keyof FindsQuery) =>
+    typeof query[key] === 'string' ? query[key] : DEFAULTS[key]
+  return Object.fromEntries(
+    Object.keys(DEFAULTS).map((key) => [key, text(key as keyof FindsQuery)]),
+  ) as unknown as FindsQuery
+}
+
+/**
+ * The list of finds; search, filter and sort live in the address, so a list can be sent to
+ * somebody.
+ */
 export function useFinds() {
   const route = useRoute()
   const router = useRouter()
@@ -39,7 +51,14 @@ export function useFinds() {
     const { search, state, species_code, sort, order } = query.value
     try {
       const page = await api.finds(
-        { search: search || undefined, state: state || undefined, species_code: species_code || undefined, sort, order, cursor: cursor ?? undefined },
+        {
+          search: search || undefined,
+          state: state || undefined,
+          species_code: species_code || undefined,
+          sort,
+          order,
+          cursor: cursor ?? undefined,
+        },
         mine.signal,
       )
       finds.value = cursor ? [...finds.value, ...page.finds] : page.finds
@@ -55,7 +74,9 @@ export function useFinds() {
   }
 
   const address = useDebounceFn(() => {
-    const changed = Object.entries(query.value).filter(([key, value]) => value !== DEFAULTS[key as keyof FindsQuery])
+    const changed = Object.entries(query.value).filter(
+      ([key, value]) => value !== DEFAULTS[key as keyof FindsQuery],
+    )
     void router.replace({ query: Object.fromEntries(changed) })
   }, 250)
 
@@ -85,5 +106,16 @@ export function useFinds() {
     }
   })
 
-  return { query, finds, total, more: computed(() => next.value !== null), loading, refusal, species, set, sortBy, loadMore: () => fetchPage(next.value) }
+  return {
+    query,
+    finds,
+    total,
+    more: computed(() => next.value !== null),
+    loading,
+    refusal,
+    species,
+    set,
+    sortBy,
+    loadMore: () => fetchPage(next.value),
+  }
 }

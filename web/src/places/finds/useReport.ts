@@ -76,7 +76,8 @@ const TRY_AGAIN_MS = 20_000
 const LOOK_AGAIN_MS = 30_000
 const MM_PER = { metric: 10, imperial: 25.4 } as const
 /** A length in the finder's own unit, as a field shows it. */
-const lengthTyped = (mm: number, units: Schemas['Units']) => String(Math.round((mm / MM_PER[units]) * 10) / 10)
+const lengthTyped = (mm: number, units: Schemas['Units']) =>
+  String(Math.round((mm / MM_PER[units]) * 10) / 10)
 /** As it is typed: letters and digits. */
 const bare = (number: string) => number.toUpperCase().replace(/[^\p{L}\p{N}?*|]/gu, '')
 
@@ -102,8 +103,15 @@ function useNumberHint() {
  * A finder's report: what is typed survives a reload, and sending it twice reports once.
  * amending: one that was sent before, by its id and key.
  */
-export function useReport(matched: (storyKey: string) => void, amending: { id: string; key: string } | null) {
-  const draft = useLocalStorage<ReportDraft>(amending ? `voucher.report.${amending.id}` : 'voucher.report', blank(), { mergeDefaults: true })
+export function useReport(
+  matched: (storyKey: string) => void,
+  amending: { id: string; key: string } | null,
+) {
+  const draft = useLocalStorage<ReportDraft>(
+    amending ? `voucher.report.${amending.id}` : 'voucher.report',
+    blank(),
+    { mergeDefaults: true },
+  )
   const sentHere = useLocalStorage<SentReport[]>('voucher.reports', [])
   const session = useSessionStore()
   const species = ref<Schemas['SpeciesName'][]>([])
@@ -132,25 +140,42 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
     fill(await api.ownReport(amending!.id, amending!.key))
   }
   // A report that waits becomes its story here.
-  const again = setInterval(() => {
-    if (document.visibilityState !== 'visible') return
-    if (noSignal.value) void send()
-    else if (amending && own.value?.state === 'waiting' && !busy.value) void look().catch(() => undefined)
-  }, amending ? LOOK_AGAIN_MS : TRY_AGAIN_MS)
+  const again = setInterval(
+    () => {
+      if (document.visibilityState !== 'visible') return
+      if (noSignal.value) void send()
+      else if (amending && own.value?.state === 'waiting' && !busy.value)
+        void look().catch(() => undefined)
+    },
+    amending ? LOOK_AGAIN_MS : TRY_AGAIN_MS,
+  )
   onUnmounted(() => clearInterval(again))
   useEventListener(window, 'online', () => noSignal.value && void send())
 
-  /** Where nothing else is told, or a picture lies beside it, the number is typed twice: a slip of the hand shows. */
+  /**
+   * Where nothing else is told, or a picture lies beside it, the number is typed twice: a slip of
+   * the hand shows.
+   */
   const asksTwice = computed(() => {
     const one = draft.value
-    const alone = !one.species_code && !one.length_value.trim() && !one.place && !one.place_words.trim()
+    const alone =
+      !one.species_code && !one.length_value.trim() && !one.place && !one.place_words.trim()
     return !amending && bare(one.number_as_read).length > 3 && (alone || photos.value.length > 0)
   })
-  const differs = computed(() => asksTwice.value && draft.value.number_again.trim() !== '' && bare(draft.value.number_again) !== bare(draft.value.number_as_read))
+  const differs = computed(
+    () =>
+      asksTwice.value &&
+      draft.value.number_again.trim() !== '' &&
+      bare(draft.value.number_again) !== bare(draft.value.number_as_read),
+  )
   const isWhole = computed(() => {
     const one = draft.value
-    const day = one.day_said === 'unknown' || (one.caught_on && (one.day_said === 'day' || one.caught_from))
-    return Boolean(one.number_as_read.trim() && day) && (!asksTwice.value || (one.number_again.trim() !== '' && !differs.value))
+    const day =
+      one.day_said === 'unknown' || (one.caught_on && (one.day_said === 'day' || one.caught_from))
+    return (
+      Boolean(one.number_as_read.trim() && day) &&
+      (!asksTwice.value || (one.number_again.trim() !== '' && !differs.value))
+    )
   })
 
   /** What stands on the server, unless this device was in the middle of changing just that. */
@@ -159,7 +184,11 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
     const { report } = told
     if (draft.value.id === report.id && draft.value.revision === report.revision) return
     const length = report.length
-      ? { length_value: lengthTyped(report.length.value!, report.units), length_kind: report.length.kind!, length_how: report.length.how as ReportDraft['length_how'] }
+      ? {
+          length_value: lengthTyped(report.length.value!, report.units),
+          length_kind: report.length.kind!,
+          length_how: report.length.how as ReportDraft['length_how'],
+        }
       : {}
     draft.value = {
       ...blank(),
@@ -187,10 +216,18 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
   /** Where the phone is, if its owner lets us know. */
   function placeHere() {
     placeTrouble.value = null
-    if (!navigator.geolocation) return void (placeTrouble.value = 'This device does not tell where it is. Touch the map or say it in words.')
+    if (!navigator.geolocation)
+      return void (placeTrouble.value =
+        'This device does not tell where it is. Touch the map or say it in words.')
     navigator.geolocation.getCurrentPosition(
-      ({ coords }) => (draft.value.place = { lat_deg: Math.round(coords.latitude * 1e5) / 1e5, lon_deg: Math.round(coords.longitude * 1e5) / 1e5 }),
-      () => (placeTrouble.value = 'The phone did not tell where it is. Touch the map or say it in words.'),
+      ({ coords }) =>
+        (draft.value.place = {
+          lat_deg: Math.round(coords.latitude * 1e5) / 1e5,
+          lon_deg: Math.round(coords.longitude * 1e5) / 1e5,
+        }),
+      () =>
+        (placeTrouble.value =
+          'The phone did not tell where it is. Touch the map or say it in words.'),
       { enableHighAccuracy: true, timeout: 15_000, maximumAge: 60_000 },
     )
   }
@@ -205,9 +242,11 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
     const small = files.filter((one) => one.size <= MAX_PHOTO_BYTES)
     const taken = small.slice(0, MOST_PHOTOS)
     photoTrouble.value =
-      small.length < files.length ? 'A picture is larger than 15 MB and stays behind. Choose a smaller one, or send the report without it.'
-      : taken.length < small.length ? `A report takes ${MOST_PHOTOS} pictures; the first ones go with it.`
-      : null
+      small.length < files.length
+        ? 'A picture is larger than 15 MB and stays behind. Choose a smaller one, or send the report without it.'
+        : taken.length < small.length
+          ? `A report takes ${MOST_PHOTOS} pictures; the first ones go with it.`
+          : null
     photos.value = taken
   }
 
@@ -218,7 +257,9 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
       number_as_read: one.number_as_read,
       more_numbers: one.more_numbers.map((number) => number.trim()).filter(Boolean),
       species_code: one.species_code,
-      length: one.length_value.trim() ? { value, unit: one.length_unit, kind: one.length_kind, how: one.length_how } : null,
+      length: one.length_value.trim()
+        ? { value, unit: one.length_unit, kind: one.length_kind, how: one.length_how }
+        : null,
       caught_on: one.day_said === 'unknown' ? null : one.caught_on,
       caught_from: one.day_said === 'span' ? one.caught_from : null,
       found_how: one.found_how,
@@ -257,11 +298,27 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
   async function report() {
     const { id, number_as_read, caught_on } = draft.value
     const told = await api.reportTag(id, body())
-    const here = { id, key: told.report_key, number: number_as_read, on: caught_on || localDate(), forgotten: false }
+    const here = {
+      id,
+      key: told.report_key,
+      number: number_as_read,
+      on: caught_on || localDate(),
+      forgotten: false,
+    }
     sentHere.value = [here, ...sentHere.value.filter((one) => one.id !== id)].slice(0, MOST_SENT)
     await sendPhotos(id, told.report_key)
-    const { finder_name, finder_contact, finder_phone, day_said, caught_from, place, place_words } = draft.value
-    next.value = { finder_name, finder_contact, finder_phone, day_said, caught_on, caught_from, place, place_words }
+    const { finder_name, finder_contact, finder_phone, day_said, caught_from, place, place_words } =
+      draft.value
+    next.value = {
+      finder_name,
+      finder_contact,
+      finder_phone,
+      day_said,
+      caught_on,
+      caught_from,
+      place,
+      place_words,
+    }
     draft.value = { ...blank(), finder_name, finder_contact, finder_phone }
     answer(told)
   }
@@ -295,7 +352,9 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
     refusal.value = null
     try {
       await api.forgetFinder(one.id, one.key)
-      sentHere.value = sentHere.value.map((other) => (other.id === one.id ? { ...other, forgotten: true } : other))
+      sentHere.value = sentHere.value.map((other) =>
+        other.id === one.id ? { ...other, forgotten: true } : other,
+      )
     } catch (thrown) {
       refusal.value = trouble(thrown)
     }
@@ -311,7 +370,26 @@ export function useReport(matched: (storyKey: string) => void, amending: { id: s
   }
 
   return {
-    draft, species, refusal, busy, waiting, noSignal, photos, photoTrouble, placeTrouble, own, hint, asksTwice, differs, isWhole,
-    chooseSpecies, choosePhotos, placeHere, send, startAnew, sentHere, forgetMe,
+    draft,
+    species,
+    refusal,
+    busy,
+    waiting,
+    noSignal,
+    photos,
+    photoTrouble,
+    placeTrouble,
+    own,
+    hint,
+    asksTwice,
+    differs,
+    isWhole,
+    chooseSpecies,
+    choosePhotos,
+    placeHere,
+    send,
+    startAnew,
+    sentHere,
+    forgetMe,
   }
 }

@@ -12,26 +12,52 @@ import OfficeNav from './parts/OfficeNav.vue'
 
 /** Every change of every record, as the database noted it, and what people said of it. */
 type Entry = Schemas['Audit']['entries'][number]
-const SOURCE: Record<Entry['source'], string> = { rows: 'changes of records', decisions: 'decisions at the desk', corrections: 'corrections with a reason', custody: 'the ledger of tags', settings: 'settings of the office' }
+const SOURCE: Record<Entry['source'], string> = {
+  rows: 'changes of records',
+  decisions: 'decisions at the desk',
+  corrections: 'corrections with a reason',
+  custody: 'the ledger of tags',
+  settings: 'settings of the office',
+}
 const route = useRoute()
 const router = useRouter()
 const found = shallowRef<Schemas['Audit'] | null>(null)
 const members = shallowRef<{ id: string; name: string }[]>([])
 const { busy, refusal, run } = useAct()
-const text = (key: string) => (typeof route.query[key] === 'string' && route.query[key] ? (route.query[key] as string) : undefined)
-const query = computed(() => ({ record: text('record'), record_id: text('record_id'), member_id: text('member_id'), from: text('from'), to: text('to'), source: text('source') as Entry['source'] | undefined }))
-const set = (change: Record<string, string>) => void router.replace({ query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, value]) => value)) as Record<string, string> })
+const text = (key: string) =>
+  typeof route.query[key] === 'string' && route.query[key]
+    ? (route.query[key] as string)
+    : undefined
+const query = computed(() => ({
+  record: text('record'),
+  record_id: text('record_id'),
+  member_id: text('member_id'),
+  from: text('from'),
+  to: text('to'),
+  source: text('source') as Entry['source'] | undefined,
+}))
+const set = (change: Record<string, string>) =>
+  void router.replace({
+    query: Object.fromEntries(
+      Object.entries({ ...route.query, ...change }).filter(([, value]) => value),
+    ) as Record<string, string>,
+  })
 const setSoon = useDebounceFn(set, 250)
 const load = (cursor?: string) =>
   run(async () => {
     const next = await api.audit({ ...query.value, cursor })
-    found.value = cursor && found.value ? { ...next, entries: [...found.value.entries, ...next.entries] } : next
+    found.value =
+      cursor && found.value ? { ...next, entries: [...found.value.entries, ...next.entries] } : next
   })
 onMounted(async () => {
   await load()
   await run(async () => void (members.value = (await api.members()).members))
 })
-watch(query, (now, was) => JSON.stringify(now) !== JSON.stringify(was) && route.path === '/office/changes' && load())
+watch(
+  query,
+  (now, was) =>
+    JSON.stringify(now) !== JSON.stringify(was) && route.path === '/office/changes' && load(),
+)
 const open = ref<number | null>(null)
 const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
 </script>
@@ -42,47 +68,123 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
     <h1>Who changed what</h1>
     <TroubleNote :trouble="refusal" />
     <div class="filters">
-      <select class="field" aria-label="What" :value="query.source ?? ''" @change="set({ source: ($event.target as HTMLSelectElement).value })">
+      <select
+        class="field"
+        aria-label="What"
+        :value="query.source ?? ''"
+        @change="set({ source: ($event.target as HTMLSelectElement).value })"
+      >
         <option value="">Everything</option>
         <option v-for="(label, source) in SOURCE" :key="source" :value="source">{{ label }}</option>
       </select>
-      <select class="field" aria-label="Kind of record" :value="query.record ?? ''" @change="set({ record: ($event.target as HTMLSelectElement).value })">
+      <select
+        class="field"
+        aria-label="Kind of record"
+        :value="query.record ?? ''"
+        @change="set({ record: ($event.target as HTMLSelectElement).value })"
+      >
         <option value="">All records</option>
-        <option v-for="one in [...(found?.records ?? []), 'tags']" :key="one" :value="one">{{ changeWord(one) }}</option>
+        <option v-for="one in [...(found?.records ?? []), 'tags']" :key="one" :value="one">
+          {{ changeWord(one) }}
+        </option>
       </select>
-      <select class="field" aria-label="By whom" :value="query.member_id ?? ''" @change="set({ member_id: ($event.target as HTMLSelectElement).value })">
+      <select
+        class="field"
+        aria-label="By whom"
+        :value="query.member_id ?? ''"
+        @change="set({ member_id: ($event.target as HTMLSelectElement).value })"
+      >
         <option value="">By anybody</option>
         <option v-for="one in members" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
-      <input class="field" aria-label="Number or id of the record" placeholder="Number or id" :value="query.record_id ?? ''" @input="setSoon({ record_id: ($event.target as HTMLInputElement).value.trim() })" />
-      <label>from <DayField label="from" :model-value="query.from ?? null" @update:model-value="set({ from: $event ?? '' })" /></label>
-      <label>to <DayField label="to" :model-value="query.to ?? null" @update:model-value="set({ to: $event ?? '' })" /></label>
+      <input
+        class="field"
+        aria-label="Number or id of the record"
+        placeholder="Number or id"
+        :value="query.record_id ?? ''"
+        @input="setSoon({ record_id: ($event.target as HTMLInputElement).value.trim() })"
+      />
+      <label
+        >from
+        <DayField
+          label="from"
+          :model-value="query.from ?? null"
+          @update:model-value="set({ from: $event ?? '' })"
+      /></label>
+      <label
+        >to
+        <DayField
+          label="to"
+          :model-value="query.to ?? null"
+          @update:model-value="set({ to: $event ?? '' })"
+      /></label>
     </div>
-    <p v-if="found && !found.entries.length" class="soft">Nothing was changed that fits this. Widen the days, or leave a filter out.</p>
+    <p v-if="found && !found.entries.length" class="soft">
+      Nothing was changed that fits this. Widen the days, or leave a filter out.
+    </p>
     <div v-if="found?.entries.length" class="scroll" tabindex="0">
       <table v-cards class="list">
-        <thead><tr><th>When</th><th>Who</th><th>What</th><th>Record</th><th>How</th></tr></thead>
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>Who</th>
+            <th>What</th>
+            <th>Record</th>
+            <th>How</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="(one, index) in found.entries" :key="index">
             <td class="nowrap tabular">{{ shortDateText(one.at) }}, {{ timeText(one.at) }}</td>
             <td>{{ one.by }}</td>
             <td>{{ changeWord(one.act) }}</td>
-            <td><button type="button" class="link" :title="one.record_id" @click="set({ record: one.record, record_id: one.record_id })">{{ changeWord(one.record) }} <span class="figures">{{ short(one.record_id) }}</span></button></td>
+            <td>
+              <button
+                type="button"
+                class="link"
+                :title="one.record_id"
+                @click="set({ record: one.record, record_id: one.record_id })"
+              >
+                {{ changeWord(one.record) }} <span class="figures">{{ short(one.record_id) }}</span>
+              </button>
+            </td>
             <td>
               <p v-if="one.reason">{{ one.reason }}</p>
               <template v-if="one.changed">
-                <p v-for="(pair, field) in Object.fromEntries(Object.entries(one.changed).slice(0, open === index ? undefined : 3))" :key="field" class="pair">
-                  {{ changeWord(String(field)) }}: <template v-if="Array.isArray(pair)">{{ changeValue(pair[0]) }} → <b>{{ changeValue(pair[1]) }}</b></template><template v-else>changed, not shown</template>
+                <p
+                  v-for="(pair, field) in Object.fromEntries(
+                    Object.entries(one.changed).slice(0, open === index ? undefined : 3),
+                  )"
+                  :key="field"
+                  class="pair"
+                >
+                  {{ changeWord(String(field)) }}:
+                  <template v-if="Array.isArray(pair)"
+                    >{{ changeValue(pair[0]) }} → <b>{{ changeValue(pair[1]) }}</b></template
+                  ><template v-else>changed, not shown</template>
                 </p>
-                <button v-if="Object.keys(one.changed).length > 3" type="button" class="link" @click="open = open === index ? null : index">{{ open === index ? 'less' : `${Object.keys(one.changed).length - 3} more` }}</button>
+                <button
+                  v-if="Object.keys(one.changed).length > 3"
+                  type="button"
+                  class="link"
+                  @click="open = open === index ? null : index"
+                >
+                  {{ open === index ? 'less' : `${Object.keys(one.changed).length - 3} more` }}
+                </button>
               </template>
             </td>
           </tr>
         </tbody>
       </table>
     </div>
-    <el-button v-if="found?.next" size="large" :loading="busy" @click="load(found.next)">Show more</el-button>
-    <p class="soft">The database notes every row that is added, changed or removed, whatever the program does. Names and addresses of finders, letters and passwords are noted as changed, never with their content.</p>
+    <el-button v-if="found?.next" size="large" :loading="busy" @click="load(found.next)"
+      >Show more</el-button
+    >
+    <p class="soft">
+      The database notes every row that is added, changed or removed, whatever the program does.
+      Names and addresses of finders, letters and passwords are noted as changed, never with their
+      content.
+    </p>
   </div>
 </template>
 

@@ -31,14 +31,25 @@ function take(fresh: Rules) {
 }
 /** Only those that differ from ours, as they are sent. */
 function figuresOf(one: Rules) {
-  return Object.fromEntries(one.figures.filter((figure) => figure.value !== figure.default).map((figure) => [figure.key, figure.value]))
+  return Object.fromEntries(
+    one.figures
+      .filter((figure) => figure.value !== figure.default)
+      .map((figure) => [figure.key, figure.value]),
+  )
 }
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 const sent = () => ({ choices: draft.value, figures: figures.value, guild_notes: notes.value })
 
 const touched = computed(() => {
   const now = rules.value
-  return now !== null && !(same(draft.value, now.choices) && same(figures.value, figuresOf(now)) && same(notes.value, now.guild_notes))
+  return (
+    now !== null &&
+    !(
+      same(draft.value, now.choices) &&
+      same(figures.value, figuresOf(now)) &&
+      same(notes.value, now.guild_notes)
+    )
+  )
 })
 
 async function choose(question: string, school: string) {
@@ -47,13 +58,26 @@ async function choose(question: string, school: string) {
 }
 async function chooseFor(question: string, guild: string, school: string) {
   const { [guild]: _old, ...guilds } = draft.value[question]!.guilds ?? {}
-  draft.value[question] = { ...draft.value[question]!, guilds: school ? { ...guilds, [guild]: school } : guilds }
+  draft.value[question] = {
+    ...draft.value[question]!,
+    guilds: school ? { ...guilds, [guild]: school } : guilds,
+  }
   await look()
 }
-const look = () => run(async () => void (changes.value = touched.value ? (await api.previewSchools(sent())).changes : null))
+const look = () =>
+  run(
+    async () =>
+      void (changes.value = touched.value ? (await api.previewSchools(sent())).changes : null),
+  )
 const save = () =>
   run(async () => {
-    take(await api.chooseSchools({ base_version: rules.value!.version, ...sent(), why: why.value.trim() }))
+    take(
+      await api.chooseSchools({
+        base_version: rules.value!.version,
+        ...sent(),
+        why: why.value.trim(),
+      }),
+    )
     why.value = ''
     said.value = `Version ${rules.value!.version} is in force from the next card on.`
   })
@@ -62,16 +86,39 @@ const save = () =>
 const own = (question: Rules['questions'][number], school: string) =>
   run(async () => {
     const { [question.key]: _old, ...rest } = rules.value!.own
-    take(await api.chooseStricter(rules.value!.choices[question.key]!.school === school ? rest : { ...rest, [question.key]: school }))
+    take(
+      await api.chooseStricter(
+        rules.value!.choices[question.key]!.school === school
+          ? rest
+          : { ...rest, [question.key]: school },
+      ),
+    )
   })
-const strictness = (question: Rules['questions'][number], key: string) => question.schools.find((one) => one.key === key)!.strictness
-const inForce = (question: Rules['questions'][number]) => (isCoordinator.value ? draft.value[question.key]!.school : (rules.value!.own[question.key] ?? rules.value!.choices[question.key]!.school))
-function mayChoose(question: Rules['questions'][number], school: Rules['questions'][number]['schools'][number]) {
+const strictness = (question: Rules['questions'][number], key: string) =>
+  question.schools.find((one) => one.key === key)!.strictness
+const inForce = (question: Rules['questions'][number]) =>
+  isCoordinator.value
+    ? draft.value[question.key]!.school
+    : (rules.value!.own[question.key] ?? rules.value!.choices[question.key]!.school)
+function mayChoose(
+  question: Rules['questions'][number],
+  school: Rules['questions'][number]['schools'][number],
+) {
   if (!school.allowed) return false
-  return isCoordinator.value || school.strictness >= strictness(question, rules.value!.choices[question.key]!.school)
+  return (
+    isCoordinator.value ||
+    school.strictness >= strictness(question, rules.value!.choices[question.key]!.school)
+  )
 }
-const pick = (question: Rules['questions'][number], school: string) => (isCoordinator.value ? choose(question.key, school) : own(question, school))
-const KINDS: Record<string, string> = { air: 'air', kit: 'kit', tackle: 'tackle', advice: 'line on the Deck', keep: 'keeping' }
+const pick = (question: Rules['questions'][number], school: string) =>
+  isCoordinator.value ? choose(question.key, school) : own(question, school)
+const KINDS: Record<string, string> = {
+  air: 'air',
+  kit: 'kit',
+  tackle: 'tackle',
+  advice: 'line on the Deck',
+  keep: 'keeping',
+}
 </script>
 
 <template>
@@ -79,7 +126,14 @@ const KINDS: Record<string, string> = { air: 'air', kit: 'kit', tackle: 'tackle'
     <OfficeNav />
     <header>
       <h1>House rules</h1>
-      <p v-if="rules" class="soft">Version {{ rules.version }}. {{ isCoordinator ? 'Practitioners disagree on these; the house picks, and says why.' : 'You may be stricter than the house, never laxer.' }}</p>
+      <p v-if="rules" class="soft">
+        Version {{ rules.version }}.
+        {{
+          isCoordinator
+            ? 'Practitioners disagree on these; the house picks, and says why.'
+            : 'You may be stricter than the house, never laxer.'
+        }}
+      </p>
     </header>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
@@ -87,7 +141,9 @@ const KINDS: Record<string, string> = { air: 'air', kit: 'kit', tackle: 'tackle'
     <div v-if="rules" class="columns">
       <div class="questions">
         <section v-for="question in rules.questions" :id="question.letter" :key="question.key">
-          <h2><span class="letter">{{ question.letter }}</span> {{ question.text }}</h2>
+          <h2>
+            <span class="letter">{{ question.letter }}</span> {{ question.text }}
+          </h2>
           <p class="soft">{{ question.default_why }}</p>
           <div class="schools" role="radiogroup" :aria-label="question.text">
             <button
@@ -99,50 +155,109 @@ const KINDS: Record<string, string> = { air: 'air', kit: 'kit', tackle: 'tackle'
               :disabled="!mayChoose(question, school) || busy"
               @click="pick(question, school.key)"
             >
-              <b>{{ school.name }}<template v-if="school.key === question.default"> · ours</template><template v-if="!school.allowed"> · never</template><template v-if="!isCoordinator && rules.choices[question.key]!.school === school.key"> · house</template></b>
+              <b
+                >{{ school.name }}<template v-if="school.key === question.default"> · ours</template
+                ><template v-if="!school.allowed"> · never</template
+                ><template
+                  v-if="!isCoordinator && rules.choices[question.key]!.school === school.key"
+                >
+                  · house</template
+                ></b
+              >
               <span>{{ school.says }}</span>
               <small>{{ school.held_by }}: {{ school.reason }}</small>
               <small class="against">Against it: {{ school.against }}</small>
             </button>
           </div>
           <details v-if="question.by_guild && isCoordinator">
-            <summary>By guild{{ Object.keys(draft[question.key]!.guilds ?? {}).length ? ` (${Object.keys(draft[question.key]!.guilds ?? {}).length})` : '' }}</summary>
+            <summary>
+              By guild{{
+                Object.keys(draft[question.key]!.guilds ?? {}).length
+                  ? ` (${Object.keys(draft[question.key]!.guilds ?? {}).length})`
+                  : ''
+              }}
+            </summary>
             <div class="guilds">
               <label v-for="guild in rules.guilds" :key="guild.key">
                 {{ guild.name }}
-                <select :value="draft[question.key]!.guilds?.[guild.key] ?? ''" :disabled="busy" @change="chooseFor(question.key, guild.key, ($event.target as HTMLSelectElement).value)">
+                <select
+                  :value="draft[question.key]!.guilds?.[guild.key] ?? ''"
+                  :disabled="busy"
+                  @change="
+                    chooseFor(question.key, guild.key, ($event.target as HTMLSelectElement).value)
+                  "
+                >
                   <option value="">as the house</option>
-                  <option v-for="school in question.schools.filter((one) => one.allowed)" :key="school.key" :value="school.key">{{ school.name }}</option>
+                  <option
+                    v-for="school in question.schools.filter((one) => one.allowed)"
+                    :key="school.key"
+                    :value="school.key"
+                  >
+                    {{ school.name }}
+                  </option>
                 </select>
               </label>
             </div>
           </details>
         </section>
-        <HouseFigures v-model="figures" :figures="rules.figures" :may-change="isCoordinator" :busy="busy" @change="look" />
-        <GuildNotes v-model="notes" :guilds="rules.guilds" :may-change="isCoordinator" :busy="busy" @change="look" />
+        <HouseFigures
+          v-model="figures"
+          :figures="rules.figures"
+          :may-change="isCoordinator"
+          :busy="busy"
+          @change="look"
+        />
+        <GuildNotes
+          v-model="notes"
+          :guilds="rules.guilds"
+          :may-change="isCoordinator"
+          :busy="busy"
+          @change="look"
+        />
       </div>
 
       <aside v-if="isCoordinator">
         <h2>{{ touched ? 'What would change' : 'Nothing changed yet' }}</h2>
-        <p v-if="!touched" class="soft">Pick another school, and what it changes for one plan per guild stands here before anything is saved.</p>
+        <p v-if="!touched" class="soft">
+          Pick another school, and what it changes for one plan per guild stands here before
+          anything is saved.
+        </p>
         <template v-if="touched">
           <p v-if="changes && !changes.length" class="soft">Nothing that a tagger would see.</p>
           <ol v-if="changes">
             <li v-for="(one, index) in changes" :key="index">
-              <b>{{ KINDS[one.kind] }}</b> <small class="soft">{{ one.guilds.length === rules.guilds.length ? 'all guilds' : one.guilds.slice(0, 3).join(', ') + (one.guilds.length > 3 ? ` and ${one.guilds.length - 3} more` : '') }}</small>
+              <b>{{ KINDS[one.kind] }}</b>
+              <small class="soft">{{
+                one.guilds.length === rules.guilds.length
+                  ? 'all guilds'
+                  : one.guilds.slice(0, 3).join(', ') +
+                    (one.guilds.length > 3 ? ` and ${one.guilds.length - 3} more` : '')
+              }}</small>
               <p v-if="one.before" class="gone">{{ one.before }}</p>
               <p v-if="one.after" class="new">{{ one.after }}</p>
             </li>
           </ol>
-          <el-input v-model="why" type="textarea" :rows="2" maxlength="2000" aria-label="Why" placeholder="Why? Everybody will read this." />
+          <el-input
+            v-model="why"
+            type="textarea"
+            :rows="2"
+            maxlength="2000"
+            aria-label="Why"
+            placeholder="Why? Everybody will read this."
+          />
           <div class="buttons">
-            <el-button type="primary" :disabled="!why.trim() || busy" @click="save">Save as version {{ rules.version + 1 }}</el-button>
+            <el-button type="primary" :disabled="!why.trim() || busy" @click="save"
+              >Save as version {{ rules.version + 1 }}</el-button
+            >
             <el-button @click="take(rules)">Take back</el-button>
           </div>
         </template>
         <h2>Versions</h2>
         <ul class="versions">
-          <li v-for="one in rules.versions" :key="one.version"><b>{{ one.version }}</b> {{ one.why }} <small class="soft">{{ one.by ?? 'Voucher' }}, {{ dateText(one.made_at) }}</small></li>
+          <li v-for="one in rules.versions" :key="one.version">
+            <b>{{ one.version }}</b> {{ one.why }}
+            <small class="soft">{{ one.by ?? 'Voucher' }}, {{ dateText(one.made_at) }}</small>
+          </li>
         </ul>
       </aside>
     </div>

@@ -12,22 +12,44 @@ import OfficeNav from './parts/OfficeNav.vue'
 
 /** What the cooperative wrote, to whom, and whether it went. */
 type State = Schemas['Letter']['state']
-const STATE: Record<State, string> = { queued: 'waits', sending: 'on its way', sent: 'went', failed: 'did not go', uncertain: 'nobody knows', withdrawn: 'withdrawn' }
+const STATE: Record<State, string> = {
+  queued: 'waits',
+  sending: 'on its way',
+  sent: 'went',
+  failed: 'did not go',
+  uncertain: 'nobody knows',
+  withdrawn: 'withdrawn',
+}
 const KIND: Record<string, string> = {
-  thanks_to_finder: 'thanks to a finder', recapture_to_tagger: 'caught again, to the tagger', question_to_finder: 'question to a finder', question_to_member: 'question to a member', welcome: 'welcome', password: 'password',
+  thanks_to_finder: 'thanks to a finder',
+  recapture_to_tagger: 'caught again, to the tagger',
+  question_to_finder: 'question to a finder',
+  question_to_member: 'question to a member',
+  welcome: 'welcome',
+  password: 'password',
 }
 const route = useRoute()
 const router = useRouter()
 const page = shallowRef<Schemas['Letters'] | null>(null)
 const shown = shallowRef<Schemas['Letter'] | null>(null)
 const { refusal, said, run, busy } = useAct()
-const query = computed(() => ({ state: (route.query.state as State) || undefined, kind: (route.query.kind as string) || undefined, search: (route.query.search as string) || undefined }))
-const set = (change: Record<string, string>) => void router.replace({ query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, value]) => value)) as Record<string, string> })
+const query = computed(() => ({
+  state: (route.query.state as State) || undefined,
+  kind: (route.query.kind as string) || undefined,
+  search: (route.query.search as string) || undefined,
+}))
+const set = (change: Record<string, string>) =>
+  void router.replace({
+    query: Object.fromEntries(
+      Object.entries({ ...route.query, ...change }).filter(([, value]) => value),
+    ) as Record<string, string>,
+  })
 const search = useDebounceFn((text: string) => set({ search: text }), 250)
 const load = (before?: number) =>
   run(async () => {
     const next = await api.letters({ ...query.value, before })
-    page.value = before && page.value ? { ...next, letters: [...page.value.letters, ...next.letters] } : next
+    page.value =
+      before && page.value ? { ...next, letters: [...page.value.letters, ...next.letters] } : next
   })
 /** Finders who left a telephone and no address. */
 type Call = Awaited<ReturnType<typeof api.calls>>['calls'][number]
@@ -41,7 +63,11 @@ const called = (one: Call) =>
     calls.value = (await api.settleCall(one.id)).calls
     said.value = `${one.finder_name ?? one.phone} was rung.`
   })
-watch(query, (now, was) => JSON.stringify(now) !== JSON.stringify(was) && route.path === '/office/letters' && load())
+watch(
+  query,
+  (now, was) =>
+    JSON.stringify(now) !== JSON.stringify(was) && route.path === '/office/letters' && load(),
+)
 const settle = (letter: Schemas['Letter'], act: 'again' | 'withdraw') =>
   run(async () => {
     shown.value = await api.settleLetter(letter.id, act)
@@ -61,50 +87,138 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
       <h2 id="to-ring">To ring</h2>
       <p class="soft">These finders left a telephone and no address.</p>
       <article v-for="one in calls" :key="one.id">
-        <p><a :href="`tel:${one.phone.replace(/[^+\d]/g, '')}`" class="figures">{{ one.phone }}</a> {{ one.finder_name ?? 'no name left' }}, about {{ one.number_as_read }}</p>
-        <details><summary>What to say</summary><p class="words">{{ one.words }}</p></details>
+        <p>
+          <a :href="`tel:${one.phone.replace(/[^+\d]/g, '')}`" class="figures">{{ one.phone }}</a>
+          {{ one.finder_name ?? 'no name left' }}, about {{ one.number_as_read }}
+        </p>
+        <details>
+          <summary>What to say</summary>
+          <p class="words">{{ one.words }}</p>
+        </details>
         <el-button :loading="busy" @click="called(one)">Rung</el-button>
       </article>
     </section>
     <div class="filters">
-      <el-input size="large" :model-value="query.search ?? ''" clearable placeholder="Address or subject" aria-label="Search letters" @update:model-value="search($event)" />
-      <el-select size="large" :empty-values="[null]" :value-on-clear="null" :model-value="query.state ?? ''" aria-label="State" @update:model-value="set({ state: $event })">
+      <el-input
+        size="large"
+        :model-value="query.search ?? ''"
+        clearable
+        placeholder="Address or subject"
+        aria-label="Search letters"
+        @update:model-value="search($event)"
+      />
+      <el-select
+        size="large"
+        :empty-values="[null]"
+        :value-on-clear="null"
+        :model-value="query.state ?? ''"
+        aria-label="State"
+        @update:model-value="set({ state: $event })"
+      >
         <el-option value="" label="All" />
-        <el-option v-for="(word, state) in STATE" :key="state" :value="state" :label="`${word} (${page?.counts[state] ?? 0})`" />
+        <el-option
+          v-for="(word, state) in STATE"
+          :key="state"
+          :value="state"
+          :label="`${word} (${page?.counts[state] ?? 0})`"
+        />
       </el-select>
-      <el-select size="large" :empty-values="[null]" :value-on-clear="null" :model-value="query.kind ?? ''" aria-label="Kind" @update:model-value="set({ kind: $event })">
+      <el-select
+        size="large"
+        :empty-values="[null]"
+        :value-on-clear="null"
+        :model-value="query.kind ?? ''"
+        aria-label="Kind"
+        @update:model-value="set({ kind: $event })"
+      >
         <el-option value="" label="All kinds" />
         <el-option v-for="(word, kind) in KIND" :key="kind" :value="kind" :label="word" />
       </el-select>
-      <span class="soft" role="status">{{ page ? `${page.total.toLocaleString('en-GB')} ${page.total === 1 ? 'letter' : 'letters'}` : 'Loading' }}</span>
+      <span class="soft" role="status">{{
+        page
+          ? `${page.total.toLocaleString('en-GB')} ${page.total === 1 ? 'letter' : 'letters'}`
+          : 'Loading'
+      }}</span>
     </div>
-    <p v-if="page && !page.letters.length" class="soft">No letter here. Each report that finds its fish writes two: to its finder, and to who tagged it.</p>
+    <p v-if="page && !page.letters.length" class="soft">
+      No letter here. Each report that finds its fish writes two: to its finder, and to who tagged
+      it.
+    </p>
     <div class="two">
       <div class="scroll" tabindex="0">
         <table v-if="page?.letters.length" v-cards class="list">
-          <thead><tr><th>Queued</th><th>What</th><th>To</th><th>How it stands</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Queued</th>
+              <th>What</th>
+              <th>To</th>
+              <th>How it stands</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="one in page.letters" :key="one.id" :class="{ chosen: one.id === shown?.id }">
               <td class="nowrap">{{ shortDateText(one.queued_at) }}</td>
-              <td><button type="button" class="link" @click="shown = one">{{ one.subject || KIND[one.kind] }}</button></td>
+              <td>
+                <button type="button" class="link" @click="shown = one">
+                  {{ one.subject || KIND[one.kind] }}
+                </button>
+              </td>
               <td>{{ one.recipient }}</td>
-              <td><b v-if="['failed', 'uncertain'].includes(one.state)">{{ STATE[one.state] }}</b><template v-else>{{ STATE[one.state] }}</template><template v-if="one.perhaps_twice && one.state === 'sent'">, perhaps twice</template></td>
+              <td>
+                <b v-if="['failed', 'uncertain'].includes(one.state)">{{
+                  STATE[one.state]
+                }}</b><template v-else>{{ STATE[one.state] }}</template
+                ><template v-if="one.perhaps_twice && one.state === 'sent'"
+                  >, perhaps twice</template
+                >
+              </td>
             </tr>
           </tbody>
         </table>
-        <el-button v-if="page && page.letters.length < page.total" size="large" :loading="busy" @click="load(page.letters.at(-1)!.id)">Show more</el-button>
+        <el-button
+          v-if="page && page.letters.length < page.total"
+          size="large"
+          :loading="busy"
+          @click="load(page.letters.at(-1)!.id)"
+          >Show more</el-button
+        >
       </div>
       <LetterSheet v-if="shown" :subject="shown.subject" :body="shown.body" aria-label="The letter">
-        <template #above><p class="soft">To {{ shown.recipient }}</p></template>
+        <template #above
+          ><p class="soft">To {{ shown.recipient }}</p></template
+        >
         <p class="soft">
-          {{ KIND[shown.kind] ?? shown.kind }}; queued {{ moment(shown.queued_at) }}<template v-if="shown.sent_at">; went {{ moment(shown.sent_at) }}</template>; {{ shown.attempts }} {{ shown.attempts === 1 ? 'try' : 'tries' }}<template v-if="shown.next_try_at">; next one {{ moment(shown.next_try_at) }}</template>.
+          {{ KIND[shown.kind] ?? shown.kind }}; queued {{ moment(shown.queued_at)
+          }}<template v-if="shown.sent_at">; went {{ moment(shown.sent_at) }}</template
+          >; {{ shown.attempts }} {{ shown.attempts === 1 ? 'try' : 'tries'
+          }}<template v-if="shown.next_try_at">; next one {{ moment(shown.next_try_at) }}</template
+          >.
         </p>
-        <p v-if="shown.perhaps_twice">The server stopped while this letter was being carried, so it was carried once more: it may have arrived twice.</p>
-        <p v-if="shown.state === 'uncertain'">The server stopped twice while this letter was being carried. Nobody can know whether it went; send it again, or leave it.</p>
+        <p v-if="shown.perhaps_twice">
+          The server stopped while this letter was being carried, so it was carried once more: it
+          may have arrived twice.
+        </p>
+        <p v-if="shown.state === 'uncertain'">
+          The server stopped twice while this letter was being carried. Nobody can know whether it
+          went; send it again, or leave it.
+        </p>
         <p v-if="shown.last_error" class="fault">{{ shown.last_error }}</p>
         <div class="acts">
-          <el-button v-if="['failed', 'uncertain'].includes(shown.state)" class="oilskin" size="large" :loading="busy" @click="settle(shown, 'again')">Send it again</el-button>
-          <el-button v-if="['failed', 'uncertain', 'queued'].includes(shown.state)" size="large" :loading="busy" @click="settle(shown, 'withdraw')">Do not send it</el-button>
+          <el-button
+            v-if="['failed', 'uncertain'].includes(shown.state)"
+            class="oilskin"
+            size="large"
+            :loading="busy"
+            @click="settle(shown, 'again')"
+            >Send it again</el-button
+          >
+          <el-button
+            v-if="['failed', 'uncertain', 'queued'].includes(shown.state)"
+            size="large"
+            :loading="busy"
+            @click="settle(shown, 'withdraw')"
+            >Do not send it</el-button
+          >
         </div>
       </LetterSheet>
       <p v-else-if="page?.letters.length" class="soft">Choose a letter to read it.</p>

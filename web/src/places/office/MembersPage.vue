@@ -29,10 +29,27 @@ const shown = computed(() => {
   const wanted = search.value.trim().toLowerCase()
   const rank = { stop: 0, care: 1, ok: 2 }
   return (members.value ?? [])
-    .filter((one) => !wanted || `${one.name} ${one.email} ${one.permit_number}`.toLowerCase().includes(wanted))
-    .toSorted((a, b) => Number(b.active) - Number(a.active) || rank[a.authorisation.verdict] - rank[b.authorisation.verdict] || a.name.localeCompare(b.name))
+    .filter(
+      (one) =>
+        !wanted || `${one.name} ${one.email} ${one.permit_number}`.toLowerCase().includes(wanted),
+    )
+    .toSorted(
+      (a, b) =>
+        Number(b.active) - Number(a.active) ||
+        rank[a.authorisation.verdict] - rank[b.authorisation.verdict] ||
+        a.name.localeCompare(b.name),
+    )
 })
-const blank = (): Sent => ({ name: '', email: '', role: 'tagger', public_name: null, permit_number: null, permit_expires_on: null, trained: [], active: true })
+const blank = (): Sent => ({
+  name: '',
+  email: '',
+  role: 'tagger',
+  public_name: null,
+  permit_number: null,
+  permit_expires_on: null,
+  trained: [],
+  active: true,
+})
 
 function edit(member: Member | null) {
   refusal.value = null
@@ -40,7 +57,10 @@ function edit(member: Member | null) {
   kit.value = null
   address.value = member?.email ?? ''
   if (member) void act(async () => void (kit.value = await api.kit(member.id)))
-  editing.value = { id: member?.id ?? null, sent: member ? { ...blank(), ...member, email: member.email ?? '' } : blank() }
+  editing.value = {
+    id: member?.id ?? null,
+    sent: member ? { ...blank(), ...member, email: member.email ?? '' } : blank(),
+  }
 }
 
 /** What the cooperative gave to whom; and another address. */
@@ -63,7 +83,11 @@ async function act(what: () => Promise<void>) {
 const give = (sign: 1 | -1) =>
   act(async () => {
     const { item, count, note } = move.value
-    kit.value = await api.moveKit(editing.value!.id!, { item: item.trim(), count: sign * count, note: note.trim() || null })
+    kit.value = await api.moveKit(editing.value!.id!, {
+      item: item.trim(),
+      count: sign * count,
+      note: note.trim() || null,
+    })
     said.value = `${count} × ${item.trim()} ${sign > 0 ? 'given' : 'came back'}.`
     move.value = { item: '', count: 1, note: '' }
   })
@@ -82,12 +106,26 @@ const writeAgain = () =>
 async function save() {
   const { id, sent } = editing.value!
   const { name, role, trained, active } = sent
-  const body = { name, role, trained, active, public_name: sent.public_name || null, permit_number: sent.permit_number || null, permit_expires_on: sent.permit_expires_on || null }
+  const body = {
+    name,
+    role,
+    trained,
+    active,
+    public_name: sent.public_name || null,
+    permit_number: sent.permit_number || null,
+    permit_expires_on: sent.permit_expires_on || null,
+  }
   busy.value = true
   refusal.value = null
   try {
-    members.value = (id ? await api.changeMember(id, body) : await api.addMember({ ...body, email: sent.email.trim() })).members
-    said.value = id ? `${name} is saved.` : `${name} is added. A letter to ${sent.email.trim()} carries a link for a password, good for seven days.`
+    members.value = (
+      id
+        ? await api.changeMember(id, body)
+        : await api.addMember({ ...body, email: sent.email.trim() })
+    ).members
+    said.value = id
+      ? `${name} is saved.`
+      : `${name} is added. A letter to ${sent.email.trim()} carries a link for a password, good for seven days.`
     editing.value = null
   } catch (thrown) {
     refusal.value = trouble(thrown)
@@ -102,7 +140,12 @@ async function save() {
     <OfficeNav />
     <header>
       <h1>Members</h1>
-      <input v-model="search" class="field slim" placeholder="Name, address, permit" aria-label="Search members" />
+      <input
+        v-model="search"
+        class="field slim"
+        placeholder="Name, address, permit"
+        aria-label="Search members"
+      />
       <el-button type="primary" @click="edit(null)">Add a member</el-button>
     </header>
     <TroubleNote v-if="!editing" :trouble="refusal" />
@@ -111,53 +154,146 @@ async function save() {
     <form v-if="editing" class="sheet" @submit.prevent="save">
       <h2>{{ editing.id ? editing.sent.name : 'A new member' }}</h2>
       <TroubleNote :trouble="refusal" />
-      <label>Name <input v-model="editing.sent.name" class="field" maxlength="120" required /></label>
-      <label v-if="!editing.id">E-mail; a letter there carries the link for a password <input v-model="editing.sent.email" class="field" type="email" required /></label>
-      <label>Name for the public <input v-model="editing.sent.public_name" class="field" maxlength="60" placeholder="a volunteer tagger" /></label>
-      <label>Role <select v-model="editing.sent.role" class="field"><option value="tagger">tagger</option><option value="coordinator">coordinator</option></select></label>
-      <label>Permit number <input v-model="editing.sent.permit_number" class="field" maxlength="60" /></label>
-      <label>Valid until <DayField v-model="editing.sent.permit_expires_on" label="Valid until" /></label>
+      <label
+        >Name <input v-model="editing.sent.name" class="field" maxlength="120" required
+      /></label>
+      <label v-if="!editing.id"
+        >E-mail; a letter there carries the link for a password
+        <input v-model="editing.sent.email" class="field" type="email" required
+      /></label>
+      <label
+        >Name for the public
+        <input
+          v-model="editing.sent.public_name"
+          class="field"
+          maxlength="60"
+          placeholder="a volunteer tagger"
+      /></label>
+      <label
+        >Role
+        <select v-model="editing.sent.role" class="field">
+          <option value="tagger">tagger</option>
+          <option value="coordinator">coordinator</option>
+        </select></label
+      >
+      <label
+        >Permit number <input v-model="editing.sent.permit_number" class="field" maxlength="60"
+      /></label>
+      <label
+        >Valid until <DayField v-model="editing.sent.permit_expires_on" label="Valid until"
+      /></label>
       <fieldset>
         <legend>Trained for</legend>
-        <el-checkbox-group v-model="editing.sent.trained"><el-checkbox value="tagging">tagging</el-checkbox><el-checkbox value="venting">venting</el-checkbox></el-checkbox-group>
+        <el-checkbox-group v-model="editing.sent.trained"
+          ><el-checkbox value="tagging">tagging</el-checkbox
+          ><el-checkbox value="venting">venting</el-checkbox></el-checkbox-group
+        >
       </fieldset>
-      <el-checkbox v-if="editing.id" v-model="editing.sent.active">active: may sign in and receive tags</el-checkbox>
-      <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="editing = null">Leave it</el-button></div>
+      <el-checkbox v-if="editing.id" v-model="editing.sent.active"
+        >active: may sign in and receive tags</el-checkbox
+      >
+      <div>
+        <el-button native-type="submit" type="primary" :loading="busy">Save</el-button
+        ><el-button @click="editing = null">Leave it</el-button>
+      </div>
     </form>
     <section v-if="editing?.id" class="sheet more">
       <h2>Address and kit of {{ editing.sent.name }}</h2>
       <form class="line" @submit.prevent="changeAddress">
-        <label>Address to sign in with <input v-model="address" class="field" type="email" maxlength="254" required /></label>
-        <el-button native-type="submit" :disabled="busy || !address.trim() || address.trim() === editing.sent.email">Change it</el-button>
-        <el-button :disabled="busy || !editing.sent.email" @click="writeAgain">Send the letter with the link again</el-button>
+        <label
+          >Address to sign in with
+          <input v-model="address" class="field" type="email" maxlength="254" required
+        /></label>
+        <el-button
+          native-type="submit"
+          :disabled="busy || !address.trim() || address.trim() === editing.sent.email"
+          >Change it</el-button
+        >
+        <el-button :disabled="busy || !editing.sent.email" @click="writeAgain"
+          >Send the letter with the link again</el-button
+        >
       </form>
       <template v-if="kit">
-        <p>Holds {{ kit.tags === 1 ? '1 tag' : `${kit.tags} tags` }}<template v-for="one in kit.held" :key="one.item">, {{ one.count }} × {{ one.item }}</template><template v-if="!kit.held.length"> and nothing else of the cooperative’s</template>.</p>
+        <p>
+          Holds {{ kit.tags === 1 ? '1 tag' : `${kit.tags} tags`
+          }}<template v-for="one in kit.held" :key="one.item"
+            >, {{ one.count }} × {{ one.item }}</template
+          ><template v-if="!kit.held.length"> and nothing else of the cooperative’s</template>.
+        </p>
         <form class="line" @submit.prevent="give(1)">
-          <label>Item <input v-model="move.item" class="field" list="usual-kit" minlength="2" maxlength="60" required /></label>
-          <datalist id="usual-kit"><option v-for="one in kit.usual" :key="one" :value="one" /></datalist>
-          <label class="few">How many <input v-model.number="move.count" class="field" type="number" min="1" max="100" required /></label>
+          <label
+            >Item
+            <input
+              v-model="move.item"
+              class="field"
+              list="usual-kit"
+              minlength="2"
+              maxlength="60"
+              required
+          /></label>
+          <datalist id="usual-kit">
+            <option v-for="one in kit.usual" :key="one" :value="one" />
+          </datalist>
+          <label class="few"
+            >How many
+            <input
+              v-model.number="move.count"
+              class="field"
+              type="number"
+              min="1"
+              max="100"
+              required
+          /></label>
           <label>Note <input v-model="move.note" class="field" maxlength="300" /></label>
-          <el-button native-type="submit" :disabled="busy || move.item.trim().length < 2">Give</el-button>
-          <el-button :disabled="busy || move.item.trim().length < 2" @click="give(-1)">Take back</el-button>
+          <el-button native-type="submit" :disabled="busy || move.item.trim().length < 2"
+            >Give</el-button
+          >
+          <el-button :disabled="busy || move.item.trim().length < 2" @click="give(-1)"
+            >Take back</el-button
+          >
         </form>
         <ul v-if="kit.moves.length">
-          <li v-for="(one, index) in kit.moves" :key="index">{{ shortDateText(one.at) }}: {{ Math.abs(one.count) }} × {{ one.item }} {{ one.count > 0 ? 'given' : 'came back' }} by {{ one.by }}<template v-if="one.note">, {{ one.note }}</template></li>
+          <li v-for="(one, index) in kit.moves" :key="index">
+            {{ shortDateText(one.at) }}: {{ Math.abs(one.count) }} × {{ one.item }}
+            {{ one.count > 0 ? 'given' : 'came back' }} by {{ one.by
+            }}<template v-if="one.note">, {{ one.note }}</template>
+          </li>
         </ul>
       </template>
     </section>
     <div v-if="members" class="scroll" tabindex="0">
       <table v-cards class="list">
-        <thead><tr><th>Name</th><th>Role</th><th>E-mail</th><th>Permit</th><th>Until</th><th>Trained</th><th>Standing</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Name</th>
+            <th>Role</th>
+            <th>E-mail</th>
+            <th>Permit</th>
+            <th>Until</th>
+            <th>Trained</th>
+            <th>Standing</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="one in shown" :key="one.id" :class="{ off: !one.active }">
-            <td><button type="button" class="link" @click="edit(one)">{{ one.name }}</button></td>
+            <td>
+              <button type="button" class="link" @click="edit(one)">{{ one.name }}</button>
+            </td>
             <td>{{ one.role }}</td>
             <td>{{ one.email ?? 'no sign-in' }}</td>
             <td>{{ one.permit_number ?? 'none' }}</td>
-            <td class="tabular nowrap">{{ one.permit_expires_on ? shortDateText(one.permit_expires_on) : '–' }}</td>
+            <td class="tabular nowrap">
+              {{ one.permit_expires_on ? shortDateText(one.permit_expires_on) : '–' }}
+            </td>
             <td>{{ one.trained.join(', ') || 'not yet' }}</td>
-            <td><span v-if="!one.active">not active</span><span v-else class="standing"><VerdictMark :verdict="one.authorisation.verdict" />{{ one.authorisation.text }}</span></td>
+            <td>
+              <span v-if="!one.active">not active</span
+              ><span v-else class="standing"
+                ><VerdictMark :verdict="one.authorisation.verdict" />{{
+                  one.authorisation.text
+                }}</span
+              >
+            </td>
           </tr>
         </tbody>
       </table>

@@ -34,7 +34,10 @@ const last = computed(() => events.value?.at(-1))
 
 const load = (before?: number) =>
   run(async () => {
-    const page = await api.securityEvents({ kind: kind.value || undefined, before: before ? String(before) : undefined })
+    const page = await api.securityEvents({
+      kind: kind.value || undefined,
+      before: before ? String(before) : undefined,
+    })
     events.value = before ? [...(events.value ?? []), ...page.events] : page.events
     more.value = page.more
   })
@@ -57,11 +60,22 @@ watch(kind, () => load())
     <p v-if="events && !events.length" class="soft">Nothing of this kind has happened yet.</p>
     <div v-if="events?.length" class="scroll" tabindex="0">
       <table v-cards class="list">
-        <thead><tr><th>When</th><th>Who</th><th>What</th><th>From</th><th>With</th></tr></thead>
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>Who</th>
+            <th>What</th>
+            <th>From</th>
+            <th>With</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="one in events" :key="one.id">
             <td class="nowrap tabular">{{ shortDateText(one.at) }}, {{ timeText(one.at) }}</td>
-            <td>{{ one.who ?? 'no member' }}<template v-if="one.by && one.by !== one.who">, by {{ one.by }}</template></td>
+            <td>
+              {{ one.who ?? 'no member'
+              }}<template v-if="one.by && one.by !== one.who">, by {{ one.by }}</template>
+            </td>
             <td>{{ KINDS[one.kind] ?? one.kind.replaceAll('_', ' ') }}</td>
             <td class="nowrap">{{ one.address ?? '–' }}</td>
             <td :title="one.agent ?? ''">{{ deviceText(one.agent) }}</td>
@@ -69,10 +83,13 @@ watch(kind, () => load())
         </tbody>
       </table>
     </div>
-    <el-button v-if="more && last" size="large" :loading="busy" @click="load(last.id)">Show more</el-button>
+    <el-button v-if="more && last" size="large" :loading="busy" @click="load(last.id)"
+      >Show more</el-button
+    >
     <p class="soft">
-      Rows are only ever added, and are sealed like the tags’ ledger. An address that fails again and again is not the
-      member’s fault; a sign-in that its member does not know is a reason to set a new password.
+      Rows are only ever added, and are sealed like the tags’ ledger. An address that fails again
+      and again is not the member’s fault; a sign-in that its member does not know is a reason to
+      set a new password.
     </p>
   </div>
 </template>

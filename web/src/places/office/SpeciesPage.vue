@@ -20,9 +20,17 @@ const history = ref<History>([])
 
 onMounted(() => run(async () => void (catalogue.value = await api.catalogue())))
 
-const shown = computed(() => (catalogue.value?.species ?? []).filter((one) => `${one.common_name} ${one.scientific_name} ${one.guild_key}`.toLowerCase().includes(search.value.trim().toLowerCase())))
-const guildName = (key: string) => catalogue.value?.guilds.find((one) => one.key === key)?.name ?? key
-const lawsOf = (species: string) => (catalogue.value?.laws ?? []).filter((one) => one.species_code === species)
+const shown = computed(() =>
+  (catalogue.value?.species ?? []).filter((one) =>
+    `${one.common_name} ${one.scientific_name} ${one.guild_key}`
+      .toLowerCase()
+      .includes(search.value.trim().toLowerCase()),
+  ),
+)
+const guildName = (key: string) =>
+  catalogue.value?.guilds.find((one) => one.key === key)?.name ?? key
+const lawsOf = (species: string) =>
+  (catalogue.value?.laws ?? []).filter((one) => one.species_code === species)
 
 const open = (row: Row) =>
   run(async () => {
@@ -33,7 +41,17 @@ const open = (row: Row) =>
   })
 
 /** A species that the catalogue does not know yet. */
-const BLANK = { code: '', common_name: '', scientific_name: '', guild_key: '', tail: 'forked', bladder: 'sealed', hazards: [], source: null, demo_values: false }
+const BLANK = {
+  code: '',
+  common_name: '',
+  scientific_name: '',
+  guild_key: '',
+  tail: 'forked',
+  bladder: 'sealed',
+  hazards: [],
+  source: null,
+  demo_values: false,
+}
 function startSpecies() {
   code.value = null
   draft.value = { ...BLANK } as unknown as Row
@@ -44,7 +62,11 @@ const TAILS: Row['tail'][] = ['forked', 'crescent', 'square', 'rounded', 'uneven
 const enterSpecies = () =>
   run(async () => {
     const { code: _code, look_alikes: _alikes, ...sent } = draft.value!
-    catalogue.value = await api.enterSpecies(Object.fromEntries(Object.entries(sent).filter(([, value]) => value !== null)) as unknown as NewSpecies)
+    catalogue.value = await api.enterSpecies(
+      Object.fromEntries(
+        Object.entries(sent).filter(([, value]) => value !== null),
+      ) as unknown as NewSpecies,
+    )
     draft.value = null
     said.value = `${sent.common_name} is entered. The next card carries it.`
   })
@@ -69,10 +91,16 @@ const save = () => (code.value === null ? enterSpecies() : saveChanges())
 const saveChanges = () =>
   run(async () => {
     const before = catalogue.value!.species.find((one) => one.code === code.value)!
-    const changed = Object.fromEntries(Object.entries(draft.value!).filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(before[key as keyof Row])))
+    const changed = Object.fromEntries(
+      Object.entries(draft.value!).filter(
+        ([key, value]) => JSON.stringify(value) !== JSON.stringify(before[key as keyof Row]),
+      ),
+    )
     if (!Object.keys(changed).length) return void (said.value = 'Nothing was changed.')
     const after = await api.changeSpecies(code.value!, changed as Schemas['SpeciesSent'])
-    catalogue.value!.species = catalogue.value!.species.map((one) => (one.code === after.code ? after : one))
+    catalogue.value!.species = catalogue.value!.species.map((one) =>
+      one.code === after.code ? after : one,
+    )
     history.value = (await api.speciesHistory(after.code)).changes
     said.value = 'Saved. The next card carries it.'
   })
@@ -116,16 +144,22 @@ const withdraw = () =>
     because.value = ''
     said.value = 'The entry is taken back; the one before it counts again.'
   })
-const pastOf = (species: string) => (catalogue.value?.past_laws ?? []).filter((one) => one.species_code === species)
+const pastOf = (species: string) =>
+  (catalogue.value?.past_laws ?? []).filter((one) => one.species_code === species)
 const lawText = (one: Schemas['Law']) =>
   [
-    `${catalogue.value?.waters.find((water) => water.code === one.water_code)?.name}: ${one.min_mm ?? '–'} to ${one.max_mm ?? '–'} mm ${one.length_kind}`,
+    `${catalogue.value?.waters.find((water) => water.code === one.water_code)?.name}: ` +
+      `${one.min_mm ?? '–'} to ${one.max_mm ?? '–'} mm ${one.length_kind}`,
     one.season_first && `${one.season_first} to ${one.season_last}`,
     one.bag_limit !== null && `${one.bag_limit} a day`,
   ]
     .filter(Boolean)
     .join(', ')
-const diff = (one: History[number]) => Object.entries(one.after).map(([key, value]) => `${key} ${String((one.before as Record<string, unknown> | null)?.[key] ?? '–')} → ${String(value)}`)
+const diff = (one: History[number]) =>
+  Object.entries(one.after).map(
+    ([key, value]) =>
+      `${key} ${String((one.before as Record<string, unknown> | null)?.[key] ?? '–')} → ${String(value)}`,
+  )
 </script>
 
 <template>
@@ -133,8 +167,15 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
     <OfficeNav />
     <header>
       <h1>Species and law</h1>
-      <input v-model="search" class="field slim" placeholder="Name or guild" aria-label="Search species" />
-      <el-button type="primary" :disabled="!catalogue" @click="startSpecies">Enter a species</el-button>
+      <input
+        v-model="search"
+        class="field slim"
+        placeholder="Name or guild"
+        aria-label="Search species"
+      />
+      <el-button type="primary" :disabled="!catalogue" @click="startSpecies"
+        >Enter a species</el-button
+      >
     </header>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
@@ -142,15 +183,31 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
     <div v-if="catalogue" class="columns">
       <div class="scroll" tabindex="0">
         <table v-cards class="list">
-          <thead><tr><th>Species</th><th>Guild</th><th>Tag from</th><th>Warm, stop</th><th>Law</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Species</th>
+              <th>Guild</th>
+              <th>Tag from</th>
+              <th>Warm, stop</th>
+              <th>Law</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="one in shown" :key="one.code" :class="{ current: one.code === code }">
-              <td><button type="button" class="link" @click="open(one)">{{ one.common_name }}</button> <small v-if="one.demo_values" class="demo">demo values</small></td>
+              <td>
+                <button type="button" class="link" @click="open(one)">{{ one.common_name }}</button>
+                <small v-if="one.demo_values" class="demo">demo values</small>
+              </td>
               <td>{{ guildName(one.guild_key) }}</td>
               <td class="tabular nowrap">{{ one.min_taggable_mm }} mm</td>
               <td class="tabular">{{ one.warm_c }}, {{ one.stop_c }} °C</td>
               <td>
-                <span v-for="entry in lawsOf(one.code)" :key="entry.id">{{ entry.min_mm ?? '–' }} to {{ entry.max_mm ?? '–' }} mm <b v-if="entry.stale" class="stale">checked {{ dateText(entry.checked_on) }}</b></span>
+                <span v-for="entry in lawsOf(one.code)" :key="entry.id"
+                  >{{ entry.min_mm ?? '–' }} to {{ entry.max_mm ?? '–' }} mm
+                  <b v-if="entry.stale" class="stale"
+                    >checked {{ dateText(entry.checked_on) }}</b
+                  ></span
+                >
                 <span v-if="!lawsOf(one.code).length" class="soft">none entered</span>
               </td>
             </tr>
@@ -161,56 +218,204 @@ const diff = (one: History[number]) => Object.entries(one.after).map(([key, valu
 
       <aside v-if="draft">
         <form class="sheet" @submit.prevent="save">
-          <h2 v-if="code">{{ draft.common_name }} <small class="soft"><i>{{ draft.scientific_name }}</i></small></h2>
+          <h2 v-if="code">
+            {{ draft.common_name }}
+            <small class="soft"
+              ><i>{{ draft.scientific_name }}</i></small
+            >
+          </h2>
           <template v-else>
             <h2>A new species</h2>
-            <label>Name <input v-model="draft.common_name" class="field" minlength="2" maxlength="80" required /></label>
-            <label>Scientific name <input v-model="draft.scientific_name" class="field" minlength="2" maxlength="80" required /></label>
-            <label>Tail <select v-model="draft.tail" class="field"><option v-for="one in TAILS" :key="one">{{ one }}</option></select></label>
+            <label
+              >Name
+              <input
+                v-model="draft.common_name"
+                class="field"
+                minlength="2"
+                maxlength="80"
+                required
+            /></label>
+            <label
+              >Scientific name
+              <input
+                v-model="draft.scientific_name"
+                class="field"
+                minlength="2"
+                maxlength="80"
+                required
+            /></label>
+            <label
+              >Tail
+              <select v-model="draft.tail" class="field">
+                <option v-for="one in TAILS" :key="one">{{ one }}</option>
+              </select></label
+            >
           </template>
-          <label>Guild <select v-model="draft.guild_key" class="field"><option v-for="one in catalogue.guilds" :key="one.key" :value="one.key">{{ one.name }}</option></select></label>
-          <label>Swim bladder <select v-model="draft.bladder" class="field"><option value="sealed">sealed</option><option value="open">open</option><option value="none">none</option></select></label>
-          <label v-for="[key, label] in NUMBERS" :key="key">{{ label }} <input class="field" inputmode="decimal" :value="draft[key]" @change="set(key, ($event.target as HTMLInputElement).value)" /></label>
-          <label class="wide">Hazards of its own, one a line <textarea class="field" rows="2" :value="draft.hazards.join('\n')" @change="draft.hazards = ($event.target as HTMLTextAreaElement).value.split('\n').map((one) => one.trim()).filter(Boolean)"></textarea></label>
-          <label class="wide">Source of these numbers <input v-model="draft.source" class="field" maxlength="300" placeholder="not given" /></label>
-          <el-checkbox v-model="draft.demo_values" class="wide">rounded demo values, not for real fish</el-checkbox>
+          <label
+            >Guild
+            <select v-model="draft.guild_key" class="field">
+              <option v-for="one in catalogue.guilds" :key="one.key" :value="one.key">
+                {{ one.name }}
+              </option>
+            </select></label
+          >
+          <label
+            >Swim bladder
+            <select v-model="draft.bladder" class="field">
+              <option value="sealed">sealed</option>
+              <option value="open">open</option>
+              <option value="none">none</option>
+            </select></label
+          >
+          <label v-for="[key, label] in NUMBERS" :key="key"
+            >{{ label }}
+            <input
+              class="field"
+              inputmode="decimal"
+              :value="draft[key]"
+              @change="set(key, ($event.target as HTMLInputElement).value)"
+          /></label>
+          <label class="wide"
+            >Hazards of its own, one a line
+            <textarea
+              class="field"
+              rows="2"
+              :value="draft.hazards.join('\n')"
+              @change="
+                draft.hazards = ($event.target as HTMLTextAreaElement).value
+                  .split('\n')
+                  .map((one) => one.trim())
+                  .filter(Boolean)
+              "
+            ></textarea>
+          </label>
+          <label class="wide"
+            >Source of these numbers
+            <input v-model="draft.source" class="field" maxlength="300" placeholder="not given"
+          /></label>
+          <el-checkbox v-model="draft.demo_values" class="wide"
+            >rounded demo values, not for real fish</el-checkbox
+          >
           <el-button native-type="submit" type="primary">Save</el-button>
         </form>
         <section v-if="code">
           <h2>The law as entered</h2>
           <p v-for="entry in lawsOf(draft.code)" :key="entry.id">
             {{ lawText(entry) }}. {{ entry.authority }}, checked {{ dateText(entry.checked_on) }}.
-            <button type="button" class="link" @click="wrong = entry.id">This entry is wrong</button>
+            <button type="button" class="link" @click="wrong = entry.id">
+              This entry is wrong
+            </button>
           </p>
           <form v-if="wrong !== null" class="sheet" @submit.prevent="withdraw">
-            <label class="wide">What is wrong with it <input v-model="because" class="field" minlength="3" maxlength="500" required /></label>
-            <div class="wide"><el-button native-type="submit" type="primary">Take it back</el-button><el-button @click="wrong = null">Leave it</el-button></div>
+            <label class="wide"
+              >What is wrong with it
+              <input v-model="because" class="field" minlength="3" maxlength="500" required
+            /></label>
+            <div class="wide">
+              <el-button native-type="submit" type="primary">Take it back</el-button
+              ><el-button @click="wrong = null">Leave it</el-button>
+            </div>
           </form>
           <details v-if="pastOf(draft.code).length">
             <summary>Entries before ({{ pastOf(draft.code).length }})</summary>
             <p v-for="entry in pastOf(draft.code)" :key="entry.id" class="soft">
-              {{ lawText(entry) }}. Until {{ dateText(entry.superseded_at!) }}<template v-if="entry.withdrawn_because">, taken back: {{ entry.withdrawn_because }}</template>.
+              {{ lawText(entry) }}. Until {{ dateText(entry.superseded_at!)
+              }}<template v-if="entry.withdrawn_because"
+                >, taken back: {{ entry.withdrawn_because }}</template
+              >.
             </p>
           </details>
           <el-button v-if="!law" @click="startLaw">Write down a check</el-button>
           <form v-else class="sheet" @submit.prevent="enterLaw">
-            <label>Water <select v-model="law.water_code" class="field"><option v-for="one in catalogue.waters" :key="one.code" :value="one.code">{{ one.name }}</option></select></label>
-            <label>Measured as <select v-model="law.length_kind" class="field"><option v-for="kind in ['FL', 'TL', 'DW', 'CW']" :key="kind">{{ kind }}</option></select></label>
-            <label>Keep from, mm <input class="field" inputmode="numeric" :value="law.min_mm" @change="setLaw('min_mm', ($event.target as HTMLInputElement).value, true)" /></label>
-            <label>up to, mm <input class="field" inputmode="numeric" :value="law.max_mm" @change="setLaw('max_mm', ($event.target as HTMLInputElement).value, true)" /></label>
-            <label>Season first day, MM-DD <input class="field" :value="law.season_first" placeholder="04-01" @change="setLaw('season_first', ($event.target as HTMLInputElement).value)" /></label>
-            <label>last day <input class="field" :value="law.season_last" placeholder="11-30" @change="setLaw('season_last', ($event.target as HTMLInputElement).value)" /></label>
-            <label>Bag, a day <input class="field" inputmode="numeric" :value="law.bag_limit" @change="setLaw('bag_limit', ($event.target as HTMLInputElement).value, true)" /></label>
-            <label>Never lifted above, mm <input class="field" inputmode="numeric" :value="law.in_water_only_mm" @change="setLaw('in_water_only_mm', ($event.target as HTMLInputElement).value, true)" /></label>
-            <label>Authority <input v-model="law.authority" class="field" maxlength="200" required /></label>
-            <label>Checked on <DayField v-model="law.checked_on" label="Checked on" :max="localDate()" /></label>
-            <label class="wide">Link <input class="field" :value="law.link" type="url" @change="setLaw('link', ($event.target as HTMLInputElement).value)" /></label>
-            <div class="wide"><el-button native-type="submit" type="primary">Enter it</el-button><el-button @click="law = null">Leave it</el-button></div>
+            <label
+              >Water
+              <select v-model="law.water_code" class="field">
+                <option v-for="one in catalogue.waters" :key="one.code" :value="one.code">
+                  {{ one.name }}
+                </option>
+              </select></label
+            >
+            <label
+              >Measured as
+              <select v-model="law.length_kind" class="field">
+                <option v-for="kind in ['FL', 'TL', 'DW', 'CW']" :key="kind">{{ kind }}</option>
+              </select></label
+            >
+            <label
+              >Keep from, mm
+              <input
+                class="field"
+                inputmode="numeric"
+                :value="law.min_mm"
+                @change="setLaw('min_mm', ($event.target as HTMLInputElement).value, true)"
+            /></label>
+            <label
+              >up to, mm
+              <input
+                class="field"
+                inputmode="numeric"
+                :value="law.max_mm"
+                @change="setLaw('max_mm', ($event.target as HTMLInputElement).value, true)"
+            /></label>
+            <label
+              >Season first day, MM-DD
+              <input
+                class="field"
+                :value="law.season_first"
+                placeholder="04-01"
+                @change="setLaw('season_first', ($event.target as HTMLInputElement).value)"
+            /></label>
+            <label
+              >last day
+              <input
+                class="field"
+                :value="law.season_last"
+                placeholder="11-30"
+                @change="setLaw('season_last', ($event.target as HTMLInputElement).value)"
+            /></label>
+            <label
+              >Bag, a day
+              <input
+                class="field"
+                inputmode="numeric"
+                :value="law.bag_limit"
+                @change="setLaw('bag_limit', ($event.target as HTMLInputElement).value, true)"
+            /></label>
+            <label
+              >Never lifted above, mm
+              <input
+                class="field"
+                inputmode="numeric"
+                :value="law.in_water_only_mm"
+                @change="
+                  setLaw('in_water_only_mm', ($event.target as HTMLInputElement).value, true)
+                "
+            /></label>
+            <label
+              >Authority <input v-model="law.authority" class="field" maxlength="200" required
+            /></label>
+            <label
+              >Checked on <DayField v-model="law.checked_on" label="Checked on" :max="localDate()"
+            /></label>
+            <label class="wide"
+              >Link
+              <input
+                class="field"
+                :value="law.link"
+                type="url"
+                @change="setLaw('link', ($event.target as HTMLInputElement).value)"
+            /></label>
+            <div class="wide">
+              <el-button native-type="submit" type="primary">Enter it</el-button
+              ><el-button @click="law = null">Leave it</el-button>
+            </div>
           </form>
         </section>
         <section v-if="history.length">
           <h2>Who changed what</h2>
-          <p v-for="(one, index) in history" :key="index"><b>{{ one.by ?? 'Voucher' }}</b>, {{ dateText(one.at) }}: {{ diff(one).join('; ') }}</p>
+          <p v-for="(one, index) in history" :key="index">
+            <b>{{ one.by ?? 'Voucher' }}</b>, {{ dateText(one.at) }}: {{ diff(one).join('; ') }}
+          </p>
         </section>
       </aside>
     </div>

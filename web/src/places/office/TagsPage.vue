@@ -16,17 +16,28 @@ const { isCoordinator } = storeToRefs(useSessionStore())
 const custody = ref<Schemas['Custody'] | null>(null)
 const search = ref('')
 const issue = ref({ batch_id: null as number | null, member_id: '', count: 25 })
-const batch = ref<Schemas['BatchSent']>({ prefix: 'MS', digits: 6, first_serial: 1, last_serial: 500, label: '' })
+const batch = ref<Schemas['BatchSent']>({
+  prefix: 'MS',
+  digits: 6,
+  first_serial: 1,
+  last_serial: 500,
+  label: '',
+})
 const chosen = ref<string[]>([])
 const moveTo = ref('')
 const note = ref('')
 
 onMounted(() => load())
-const load = (number?: string) => run(async () => void (custody.value = await api.custody(number || undefined)))
+const load = (number?: string) =>
+  run(async () => void (custody.value = await api.custody(number || undefined)))
 
 const hand = () =>
   run(async () => {
-    const { numbers } = await api.issueTags({ batch_id: issue.value.batch_id!, member_id: issue.value.member_id, count: issue.value.count })
+    const { numbers } = await api.issueTags({
+      batch_id: issue.value.batch_id!,
+      member_id: issue.value.member_id,
+      count: issue.value.count,
+    })
     custody.value = await api.custody()
     const to = custody.value.pouches.find((one) => one.member_id === issue.value.member_id)?.name
     said.value = `${numbers.length} tags to ${to}: ${numbers[0]} to ${numbers.at(-1)}.`
@@ -39,17 +50,34 @@ const print = () =>
 const move = (act: Act) =>
   run(async () => {
     const count = chosen.value.length
-    custody.value = await api.moveTags({ numbers: chosen.value, act, member_id: act === 'transferred' ? moveTo.value : null, note: note.value.trim() || null })
+    custody.value = await api.moveTags({
+      numbers: chosen.value,
+      act,
+      member_id: act === 'transferred' ? moveTo.value : null,
+      note: note.value.trim() || null,
+    })
     said.value = `${count} ${count === 1 ? 'tag is' : 'tags are'} now ${act}.`
     chosen.value = []
     note.value = ''
   })
 function choose(number: string) {
-  chosen.value = chosen.value.includes(number) ? chosen.value.filter((one) => one !== number) : [...chosen.value, number]
+  chosen.value = chosen.value.includes(number)
+    ? chosen.value.filter((one) => one !== number)
+    : [...chosen.value, number]
 }
 const sums = computed(() => {
-  const add = (key: 'printed' | 'in_stock' | 'in_pouch' | 'applied' | 'spoiled' | 'lost') => custody.value!.batches.reduce((sum, one) => sum + one[key], 0)
-  return custody.value ? { printed: add('printed'), in_stock: add('in_stock'), in_pouch: add('in_pouch'), applied: add('applied'), spoiled: add('spoiled'), lost: add('lost') } : null
+  const add = (key: 'printed' | 'in_stock' | 'in_pouch' | 'applied' | 'spoiled' | 'lost') =>
+    custody.value!.batches.reduce((sum, one) => sum + one[key], 0)
+  return custody.value
+    ? {
+        printed: add('printed'),
+        in_stock: add('in_stock'),
+        in_pouch: add('in_pouch'),
+        applied: add('applied'),
+        spoiled: add('spoiled'),
+        lost: add('lost'),
+      }
+    : null
 })
 const others = computed(() => custody.value?.pouches ?? [])
 </script>
@@ -64,11 +92,24 @@ const others = computed(() => custody.value?.pouches ?? [])
     <template v-if="custody">
       <section>
         <h2>Your pouch</h2>
-        <p v-if="!custody.own.length" class="soft">It is empty. {{ isCoordinator ? 'Issue tags to yourself below.' : 'Ask the coordinator for tags.' }}</p>
+        <p v-if="!custody.own.length" class="soft">
+          It is empty.
+          {{ isCoordinator ? 'Issue tags to yourself below.' : 'Ask the coordinator for tags.' }}
+        </p>
         <template v-else>
-          <p class="soft">{{ custody.own.length }} tags. Touch the ones that are spoiled, lost, or going back.</p>
+          <p class="soft">
+            {{ custody.own.length }} tags. Touch the ones that are spoiled, lost, or going back.
+          </p>
           <div class="pouch">
-            <button v-for="number in custody.own" :key="number" type="button" :aria-pressed="chosen.includes(number)" @click="choose(number)"><TagStreamer :number="number" :spent="chosen.includes(number)" /></button>
+            <button
+              v-for="number in custody.own"
+              :key="number"
+              type="button"
+              :aria-pressed="chosen.includes(number)"
+              @click="choose(number)"
+            >
+              <TagStreamer :number="number" :spent="chosen.includes(number)" />
+            </button>
           </div>
           <div v-if="chosen.length" class="moves">
             <b>{{ chosen.length }} chosen</b>
@@ -77,8 +118,15 @@ const others = computed(() => custody.value?.pouches ?? [])
             <el-button :disabled="busy" @click="move('lost')">Lost</el-button>
             <el-button :disabled="busy" @click="move('returned')">Back to stock</el-button>
             <template v-if="isCoordinator">
-              <select v-model="moveTo" class="field slim" aria-label="Hand on to"><option value="">to whom</option><option v-for="one in others" :key="one.member_id" :value="one.member_id">{{ one.name }}</option></select>
-              <el-button :disabled="busy || !moveTo" @click="move('transferred')">Hand on</el-button>
+              <select v-model="moveTo" class="field slim" aria-label="Hand on to">
+                <option value="">to whom</option>
+                <option v-for="one in others" :key="one.member_id" :value="one.member_id">
+                  {{ one.name }}
+                </option>
+              </select>
+              <el-button :disabled="busy || !moveTo" @click="move('transferred')"
+                >Hand on</el-button
+              >
             </template>
           </div>
         </template>
@@ -88,21 +136,38 @@ const others = computed(() => custody.value?.pouches ?? [])
         <h2>{{ isCoordinator ? 'Pouches' : 'Your use' }}</h2>
         <div class="scroll" tabindex="0">
           <table v-cards class="list">
-            <thead><tr><th>Member</th><th>In the pouch</th><th>Next</th><th>Used in a year</th><th>Per trip</th><th>Order at</th><th></th></tr></thead>
+            <thead>
+              <tr>
+                <th>Member</th>
+                <th>In the pouch</th>
+                <th>Next</th>
+                <th>Used in a year</th>
+                <th>Per trip</th>
+                <th>Order at</th>
+                <th></th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="one in custody.pouches" :key="one.member_id">
                 <td>{{ one.name }}</td>
                 <td class="tabular right">{{ one.in_pouch }}</td>
                 <td><TagStreamer v-if="one.next_number" :number="one.next_number" /></td>
                 <td class="tabular right">{{ one.used }}</td>
-                <td class="tabular right">{{ one.per_trip === null ? 'too few' : one.per_trip.toFixed(1) }}</td>
-                <td class="tabular right">{{ one.reorder_at }}<small v-if="!one.estimated" class="soft"> house rule</small></td>
+                <td class="tabular right">
+                  {{ one.per_trip === null ? 'too few' : one.per_trip.toFixed(1) }}
+                </td>
+                <td class="tabular right">
+                  {{ one.reorder_at }}<small v-if="!one.estimated" class="soft"> house rule</small>
+                </td>
                 <td><b v-if="one.reorder" class="order">time to order</b></td>
               </tr>
             </tbody>
           </table>
         </div>
-        <p class="soft">“Order at” lasts over three weeks of delivery 19 times in 20, from the member’s own use and its uncertainty.</p>
+        <p class="soft">
+          “Order at” lasts over three weeks of delivery 19 times in 20, from the member’s own use
+          and its uncertainty.
+        </p>
       </section>
 
       <template v-if="isCoordinator">
@@ -110,21 +175,60 @@ const others = computed(() => custody.value?.pouches ?? [])
           <div>
             <h2>Issue</h2>
             <form class="row" @submit.prevent="hand">
-              <select v-model="issue.batch_id" class="field" aria-label="From batch"><option :value="null">from batch</option><option v-for="one in custody.batches.filter((each) => each.in_stock)" :key="one.id" :value="one.id">{{ one.label }}: {{ one.in_stock }} in stock</option></select>
-              <select v-model="issue.member_id" class="field" aria-label="To member"><option value="">to member</option><option v-for="one in others" :key="one.member_id" :value="one.member_id">{{ one.name }}</option></select>
-              <label>how many <input v-model.number="issue.count" class="field" type="number" min="1" max="1000" aria-label="How many" /></label>
-              <el-button native-type="submit" type="primary" size="large" :disabled="busy || !issue.batch_id || !issue.member_id || !(issue.count > 0)">Issue</el-button>
+              <select v-model="issue.batch_id" class="field" aria-label="From batch">
+                <option :value="null">from batch</option>
+                <option
+                  v-for="one in custody.batches.filter((each) => each.in_stock)"
+                  :key="one.id"
+                  :value="one.id"
+                >
+                  {{ one.label }}: {{ one.in_stock }} in stock
+                </option>
+              </select>
+              <select v-model="issue.member_id" class="field" aria-label="To member">
+                <option value="">to member</option>
+                <option v-for="one in others" :key="one.member_id" :value="one.member_id">
+                  {{ one.name }}
+                </option>
+              </select>
+              <label
+                >how many
+                <input
+                  v-model.number="issue.count"
+                  class="field"
+                  type="number"
+                  min="1"
+                  max="1000"
+                  aria-label="How many"
+              /></label>
+              <el-button
+                native-type="submit"
+                type="primary"
+                size="large"
+                :disabled="busy || !issue.batch_id || !issue.member_id || !(issue.count > 0)"
+                >Issue</el-button
+              >
             </form>
           </div>
           <div>
             <h2>From the printer</h2>
             <form class="row" @submit.prevent="print">
               <label>Prefix <input v-model="batch.prefix" class="field" maxlength="4" /></label>
-              <label>Digits <input v-model.number="batch.digits" class="field" type="number" min="1" max="9" /></label>
-              <label>First <input v-model.number="batch.first_serial" class="field" type="number" min="0" /></label>
-              <label>Last <input v-model.number="batch.last_serial" class="field" type="number" min="0" /></label>
+              <label
+                >Digits
+                <input v-model.number="batch.digits" class="field" type="number" min="1" max="9"
+              /></label>
+              <label
+                >First
+                <input v-model.number="batch.first_serial" class="field" type="number" min="0"
+              /></label>
+              <label
+                >Last <input v-model.number="batch.last_serial" class="field" type="number" min="0"
+              /></label>
               <label>Label <input v-model="batch.label" class="field" maxlength="60" /></label>
-              <el-button native-type="submit" size="large" :disabled="busy || !batch.label.trim()">Enter batch</el-button>
+              <el-button native-type="submit" size="large" :disabled="busy || !batch.label.trim()"
+                >Enter batch</el-button
+              >
             </form>
             <BatchImport @stored="load()" />
           </div>
@@ -132,18 +236,65 @@ const others = computed(() => custody.value?.pouches ?? [])
 
         <section>
           <h2>Batches</h2>
-          <p v-if="sums" class="sum tabular">{{ sums.printed }} printed = {{ sums.in_stock }} in stock + {{ sums.in_pouch }} in pouches + {{ sums.applied }} in fish + {{ sums.spoiled }} spoiled + {{ sums.lost }} lost</p>
-          <el-empty v-if="!custody.batches.length" description="No tags yet. Enter the first batch that came from the printer." />
+          <p v-if="sums" class="sum tabular">
+            {{ sums.printed }} printed = {{ sums.in_stock }} in stock + {{ sums.in_pouch }} in
+            pouches + {{ sums.applied }} in fish + {{ sums.spoiled }} spoiled + {{ sums.lost }} lost
+          </p>
+          <el-empty
+            v-if="!custody.batches.length"
+            description="No tags yet. Enter the first batch that came from the printer."
+          />
           <div v-else class="scroll" tabindex="0">
             <table v-cards class="list">
-              <thead><tr><th>Batch</th><th>From</th><th>To</th><th>Printed</th><th>In stock</th><th>Pouches</th><th>In fish</th><th>Spoiled</th><th>Lost</th><th></th></tr></thead>
+              <thead>
+                <tr>
+                  <th>Batch</th>
+                  <th>From</th>
+                  <th>To</th>
+                  <th>Printed</th>
+                  <th>In stock</th>
+                  <th>Pouches</th>
+                  <th>In fish</th>
+                  <th>Spoiled</th>
+                  <th>Lost</th>
+                  <th></th>
+                </tr>
+              </thead>
               <tbody>
                 <tr v-for="one in custody.batches" :key="one.id">
                   <td>{{ one.label }}</td>
-                  <td><TagStreamer :number="`${one.prefix}${String(one.first_serial).padStart(one.digits, '0')}`" /></td>
-                  <td><TagStreamer :number="`${one.prefix}${String(one.last_serial).padStart(one.digits, '0')}`" /></td>
-                  <td v-for="key in ['printed', 'in_stock', 'in_pouch', 'applied', 'spoiled', 'lost'] as const" :key="key" class="tabular right">{{ one[key] }}</td>
-                  <td><a :href="`/api/tags/batches/${one.id}/labels.pdf`" target="_blank" rel="noopener">labels</a></td>
+                  <td>
+                    <TagStreamer
+                      :number="`${one.prefix}${String(one.first_serial).padStart(one.digits, '0')}`"
+                    />
+                  </td>
+                  <td>
+                    <TagStreamer
+                      :number="`${one.prefix}${String(one.last_serial).padStart(one.digits, '0')}`"
+                    />
+                  </td>
+                  <td
+                    v-for="key in [
+                      'printed',
+                      'in_stock',
+                      'in_pouch',
+                      'applied',
+                      'spoiled',
+                      'lost',
+                    ] as const"
+                    :key="key"
+                    class="tabular right"
+                  >
+                    {{ one[key] }}
+                  </td>
+                  <td>
+                    <a
+                      :href="`/api/tags/batches/${one.id}/labels.pdf`"
+                      target="_blank"
+                      rel="noopener"
+                      >labels</a
+                    >
+                  </td>
                 </tr>
               </tbody>
             </table>
@@ -153,13 +304,27 @@ const others = computed(() => custody.value?.pouches ?? [])
         <section>
           <h2>Ledger</h2>
           <form class="row" @submit.prevent="load(search)">
-            <input v-model="search" class="field slim" placeholder="One number" aria-label="Number" />
+            <input
+              v-model="search"
+              class="field slim"
+              placeholder="One number"
+              aria-label="Number"
+            />
             <el-button native-type="submit">Find</el-button>
           </form>
           <p v-if="!custody.ledger.length" class="soft">Nothing in the ledger for this number.</p>
           <div v-else class="scroll" tabindex="0">
             <table v-cards class="list">
-              <thead><tr><th>Tag</th><th>What</th><th>Member</th><th>Written by</th><th>When</th><th>Note</th></tr></thead>
+              <thead>
+                <tr>
+                  <th>Tag</th>
+                  <th>What</th>
+                  <th>Member</th>
+                  <th>Written by</th>
+                  <th>When</th>
+                  <th>Note</th>
+                </tr>
+              </thead>
               <tbody>
                 <tr v-for="(row, index) in custody.ledger" :key="index">
                   <td><TagStreamer :number="row.tag_number" /></td>

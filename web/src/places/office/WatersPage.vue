@@ -13,7 +13,12 @@ type Spot = Waters['spots'][number]
 const found = shallowRef<Waters | null>(null)
 const name = ref('')
 const contact = ref('')
-const editing = ref<(Pick<Spot, 'name' | 'water_code' | 'lat_deg' | 'lon_deg' | 'retired'> & { code: string | null }) | null>(null)
+const editing = ref<
+  | (Pick<Spot, 'name' | 'water_code' | 'lat_deg' | 'lon_deg' | 'retired'> & {
+      code: string | null
+    })
+  | null
+>(null)
 const water = ref<{ code: string | null; name: string; kind: 'sea' | 'fresh' } | null>(null)
 /** Corners of a fresh water as they were touched. */
 const corners = ref<[number, number][]>([])
@@ -36,7 +41,9 @@ const codeOf = (text: string) =>
 
 const nameIt = () =>
   run(async () => {
-    take(await api.nameProgramme({ name: name.value.trim(), contact: contact.value.trim() || null }))
+    take(
+      await api.nameProgramme({ name: name.value.trim(), contact: contact.value.trim() || null }),
+    )
     said.value = 'The programme is saved.'
   })
 
@@ -53,29 +60,54 @@ const keepWater = () =>
 function editWater(one: Waters['waters'][number] | null) {
   refusal.value = null
   corners.value = []
-  water.value = one ? { code: one.code, name: one.name, kind: one.kind } : { code: null, name: '', kind: 'sea' }
+  water.value = one
+    ? { code: one.code, name: one.name, kind: one.kind }
+    : { code: null, name: '', kind: 'sea' }
 }
 const spotPlaces = computed(() =>
-  (found.value?.spots ?? []).filter((one) => !one.retired).map((one) => ({ lat_deg: one.lat_deg, lon_deg: one.lon_deg, coarse: false })),
+  (found.value?.spots ?? [])
+    .filter((one) => !one.retired)
+    .map((one) => ({ lat_deg: one.lat_deg, lon_deg: one.lon_deg, coarse: false })),
 )
 
-const spotNumber = (spot: Spot) => found.value!.spots.filter((one) => !one.retired).indexOf(spot) + 1
+const spotNumber = (spot: Spot) =>
+  found.value!.spots.filter((one) => !one.retired).indexOf(spot) + 1
 
 function edit(spot: Spot | null) {
   refusal.value = null
   const first = found.value!.waters[0]
-  editing.value = spot ? { ...spot } : { code: null, name: '', water_code: first?.code ?? '', lat_deg: NaN, lon_deg: NaN, retired: false }
+  editing.value = spot
+    ? { ...spot }
+    : {
+        code: null,
+        name: '',
+        water_code: first?.code ?? '',
+        lat_deg: NaN,
+        lon_deg: NaN,
+        retired: false,
+      }
 }
 
 const picked = computed({
-  get: () => (editing.value && [editing.value.lat_deg, editing.value.lon_deg].every(Number.isFinite) ? { lat_deg: editing.value.lat_deg, lon_deg: editing.value.lon_deg } : null),
+  get: () =>
+    editing.value && [editing.value.lat_deg, editing.value.lon_deg].every(Number.isFinite)
+      ? { lat_deg: editing.value.lat_deg, lon_deg: editing.value.lon_deg }
+      : null,
   set: (place) => place && editing.value && Object.assign(editing.value, place),
 })
 
 const keepSpot = () =>
   run(async () => {
     const { code, ...spot } = editing.value!
-    take(await api.keepSpot(code ?? codeOf(spot.name), { name: spot.name.trim(), water_code: spot.water_code, lat_deg: spot.lat_deg, lon_deg: spot.lon_deg, retired: spot.retired }))
+    take(
+      await api.keepSpot(code ?? codeOf(spot.name), {
+        name: spot.name.trim(),
+        water_code: spot.water_code,
+        lat_deg: spot.lat_deg,
+        lon_deg: spot.lon_deg,
+        retired: spot.retired,
+      }),
+    )
     editing.value = null
     said.value = `${spot.name} is saved.`
   })
@@ -106,54 +138,157 @@ const readCoast = (event: globalThis.Event) =>
     <el-skeleton v-if="!found && !refusal" :rows="8" animated />
     <template v-if="found">
       <form class="sheet" @submit.prevent="nameIt">
-        <label>Name of the programme <input v-model="name" class="field" minlength="3" maxlength="120" required /></label>
-        <label>How people reach you <input v-model="contact" class="field" maxlength="300" placeholder="a phone number or an address" /></label>
+        <label
+          >Name of the programme
+          <input v-model="name" class="field" minlength="3" maxlength="120" required
+        /></label>
+        <label
+          >How people reach you
+          <input
+            v-model="contact"
+            class="field"
+            maxlength="300"
+            placeholder="a phone number or an address"
+        /></label>
         <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button></div>
       </form>
       <section>
         <h2>Waters</h2>
         <p>
-          <span v-for="(one, index) in found.waters" :key="one.code">{{ index ? ', ' : '' }}<button type="button" class="link" @click="editWater(one)">{{ one.name }}</button> ({{ one.kind }})</span>
-          <span v-if="!found.waters.length" class="soft">None yet. Enter the first one, then its spots.</span>
+          <span v-for="(one, index) in found.waters" :key="one.code"
+            >{{ index ? ', ' : ''
+            }}<button type="button" class="link" @click="editWater(one)">{{ one.name }}</button> ({{
+              one.kind
+            }})</span
+          >
+          <span v-if="!found.waters.length" class="soft"
+            >None yet. Enter the first one, then its spots.</span
+          >
         </p>
         <form v-if="water" class="sheet" @submit.prevent="keepWater">
-          <label>Name <input v-model="water.name" class="field" minlength="2" maxlength="120" required /></label>
-          <label>Kind <select v-model="water.kind" class="field" :disabled="water.code !== null"><option value="sea">sea</option><option value="fresh">fresh</option></select></label>
+          <label
+            >Name <input v-model="water.name" class="field" minlength="2" maxlength="120" required
+          /></label>
+          <label
+            >Kind
+            <select v-model="water.kind" class="field" :disabled="water.code !== null">
+              <option value="sea">sea</option>
+              <option value="fresh">fresh</option>
+            </select></label
+          >
           <template v-if="water.kind === 'fresh'">
-            <p class="wide">Touch the corners of its shore on the map, one after another{{ water.code ? '; without any the drawing stays as it is' : '' }}.</p>
-            <WaterMap v-model:corners="corners" class="map" drawable label="Touch the corners of the water's shore" />
+            <p class="wide">
+              Touch the corners of its shore on the map, one after another{{
+                water.code ? '; without any the drawing stays as it is' : ''
+              }}.
+            </p>
+            <WaterMap
+              v-model:corners="corners"
+              class="map"
+              drawable
+              label="Touch the corners of the water's shore"
+            />
             <div class="wide">
-              <el-button :disabled="!corners.length" @click="corners = corners.slice(0, -1)">Take the last corner back</el-button>
-              <span class="soft" role="status">{{ corners.length === 1 ? '1 corner' : `${corners.length} corners` }}{{ corners.length && corners.length < 3 ? ', at least 3 are needed' : '' }}</span>
+              <el-button :disabled="!corners.length" @click="corners = corners.slice(0, -1)"
+                >Take the last corner back</el-button
+              >
+              <span class="soft" role="status"
+                >{{ corners.length === 1 ? '1 corner' : `${corners.length} corners`
+                }}{{ corners.length && corners.length < 3 ? ', at least 3 are needed' : '' }}</span
+              >
             </div>
           </template>
-          <div><el-button native-type="submit" type="primary" :loading="busy" :disabled="corners.length === 1 || corners.length === 2">Save</el-button><el-button @click="water = null">Leave it</el-button></div>
+          <div>
+            <el-button
+              native-type="submit"
+              type="primary"
+              :loading="busy"
+              :disabled="corners.length === 1 || corners.length === 2"
+              >Save</el-button
+            ><el-button @click="water = null">Leave it</el-button>
+          </div>
         </form>
         <el-button v-else @click="editWater(null)">Enter a water</el-button>
       </section>
       <section>
         <header>
           <h2>Spots</h2>
-          <el-button v-if="found.waters.length" type="primary" @click="edit(null)">Enter a spot</el-button>
+          <el-button v-if="found.waters.length" type="primary" @click="edit(null)"
+            >Enter a spot</el-button
+          >
         </header>
         <form v-if="editing" class="sheet" @submit.prevent="keepSpot">
           <h3>{{ editing.code ? editing.name : 'A new spot' }}</h3>
           <TroubleNote :trouble="refusal" />
-          <label>Name <input v-model="editing.name" class="field" minlength="2" maxlength="120" required /></label>
-          <label>Water <select v-model="editing.water_code" class="field"><option v-for="one in found.waters" :key="one.code" :value="one.code">{{ one.name }}</option></select></label>
-          <label>Latitude, degrees north <input v-model.number="editing.lat_deg" class="field" type="number" step="any" min="-90" max="90" required /></label>
-          <label>Longitude, degrees east <input v-model.number="editing.lon_deg" class="field" type="number" step="any" min="-180" max="180" required /></label>
+          <label
+            >Name
+            <input v-model="editing.name" class="field" minlength="2" maxlength="120" required
+          /></label>
+          <label
+            >Water
+            <select v-model="editing.water_code" class="field">
+              <option v-for="one in found.waters" :key="one.code" :value="one.code">
+                {{ one.name }}
+              </option>
+            </select></label
+          >
+          <label
+            >Latitude, degrees north
+            <input
+              v-model.number="editing.lat_deg"
+              class="field"
+              type="number"
+              step="any"
+              min="-90"
+              max="90"
+              required
+          /></label>
+          <label
+            >Longitude, degrees east
+            <input
+              v-model.number="editing.lon_deg"
+              class="field"
+              type="number"
+              step="any"
+              min="-180"
+              max="180"
+              required
+          /></label>
           <WaterMap v-model:picked="picked" class="map" pickable label="Touch where the spot is" />
-          <el-checkbox v-if="editing.code" v-model="editing.retired">no longer used: its fish stay, it is not offered</el-checkbox>
-          <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button><el-button @click="editing = null">Leave it</el-button></div>
+          <el-checkbox v-if="editing.code" v-model="editing.retired"
+            >no longer used: its fish stay, it is not offered</el-checkbox
+          >
+          <div>
+            <el-button native-type="submit" type="primary" :loading="busy">Save</el-button
+            ><el-button @click="editing = null">Leave it</el-button>
+          </div>
         </form>
-        <WaterMap v-if="!editing && spotPlaces.length" class="map all" :places="spotPlaces" label="All spots, numbered as in the list" />
+        <WaterMap
+          v-if="!editing && spotPlaces.length"
+          class="map all"
+          :places="spotPlaces"
+          label="All spots, numbered as in the list"
+        />
         <div v-if="found.spots.length" class="scroll" tabindex="0">
           <table v-cards class="list">
-            <thead><tr><th>Spot</th><th>Water</th><th class="right">Latitude</th><th class="right">Longitude</th><th class="right">Fish</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Spot</th>
+                <th>Water</th>
+                <th class="right">Latitude</th>
+                <th class="right">Longitude</th>
+                <th class="right">Fish</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="one in found.spots" :key="one.code" :class="{ off: one.retired }">
-                <td><span v-if="!one.retired" class="figures number">{{ spotNumber(one) }}</span><button type="button" class="link" @click="edit(one)">{{ one.name }}</button><template v-if="one.retired">, no longer used</template></td>
+                <td>
+                  <span v-if="!one.retired" class="figures number">{{
+                    spotNumber(one)
+                  }}</span><button type="button" class="link" @click="edit(one)">
+                    {{ one.name }}</button
+                  ><template v-if="one.retired">, no longer used</template>
+                </td>
                 <td>{{ one.water_name }}</td>
                 <td class="right tabular">{{ one.lat_deg.toFixed(4) }}</td>
                 <td class="right tabular">{{ one.lon_deg.toFixed(4) }}</td>
@@ -166,10 +301,22 @@ const readCoast = (event: globalThis.Event) =>
       <section>
         <h2>Coast</h2>
         <p>
-          {{ found.coast.features ? `${found.coast.features} features are drawn.` : 'No coast is drawn yet, so every place counts as sea.' }}
-          A GeoJSON file takes its place: polygons whose property <i>kind</i> is land or lough, lines (wall), points (place) with a name.
+          {{
+            found.coast.features
+              ? `${found.coast.features} features are drawn.`
+              : 'No coast is drawn yet, so every place counts as sea.'
+          }}
+          A GeoJSON file takes its place: polygons whose property <i>kind</i> is land or lough,
+          lines (wall), points (place) with a name.
         </p>
-        <label class="file">Read a GeoJSON file <input type="file" accept=".geojson,.json,application/geo+json,application/json" :disabled="busy" @change="readCoast" /></label>
+        <label class="file"
+          >Read a GeoJSON file
+          <input
+            type="file"
+            accept=".geojson,.json,application/geo+json,application/json"
+            :disabled="busy"
+            @change="readCoast"
+        /></label>
       </section>
     </template>
   </div>

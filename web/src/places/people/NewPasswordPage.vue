@@ -28,9 +28,18 @@ async function save() {
     <el-form v-else label-position="top" @submit.prevent="save">
       <TroubleNote :trouble="refusal" />
       <el-form-item label="New password, at least 10 characters" for="password">
-        <el-input id="password" v-model="password" type="password" autocomplete="new-password" show-password size="large" />
+        <el-input
+          id="password"
+          v-model="password"
+          type="password"
+          autocomplete="new-password"
+          show-password
+          size="large"
+        />
       </el-form-item>
-      <el-button native-type="submit" type="primary" size="large" :disabled="password.length < 10">Set it</el-button>
+      <el-button native-type="submit" type="primary" size="large" :disabled="password.length < 10"
+        >Set it</el-button
+      >
     </el-form>
   </div>
 </template>

@@ -36,27 +36,53 @@ const sendLetter = () =>
 
 <template>
   <div class="scene">
-    <svg class="wave" viewBox="0 0 1200 40" preserveAspectRatio="none" aria-hidden="true"><path d="M0 20q75-24 150 0t150 0 150 0 150 0 150 0 150 0 150 0 150 0V40H0z" /></svg>
+    <svg class="wave" viewBox="0 0 1200 40" preserveAspectRatio="none" aria-hidden="true">
+      <path d="M0 20q75-24 150 0t150 0 150 0 150 0 150 0 150 0 150 0 150 0V40H0z" />
+    </svg>
     <FishShape class="fish" />
-  <div class="page sign-in">
-    <section class="words">
-      <h1>Tag it, measure it, let it go.</h1>
-      <p>Voucher runs the clock while the fish is out, keeps the numbers straight, and tells each fish’s story when it comes back.</p>
-      <p>Found a tagged fish? You need no account: <RouterLink to="/report">report a tag</RouterLink>.</p>
-    </section>
-    <SecondFactorAsk v-if="session.secondFactor === 'asked'" @given="enter" />
-    <el-form v-else class="sheet" label-position="top" @submit.prevent="signIn">
-      <h2>Sign in</h2>
-      <TroubleNote :trouble="refusal" />
-      <p v-if="letter" role="status">{{ letter }}</p>
-      <el-form-item label="E-mail" for="email"><el-input id="email" v-model="email" type="email" autocomplete="username" size="large" /></el-form-item>
-      <el-form-item label="Password" for="password">
-        <el-input id="password" v-model="password" type="password" autocomplete="current-password" size="large" show-password />
-      </el-form-item>
-      <el-button native-type="submit" type="primary" size="large" :loading="busy" :disabled="!email || !password">Sign in</el-button>
-      <el-button link type="primary" :disabled="!email || busy" @click="sendLetter">Send me a letter to set a new password</el-button>
-    </el-form>
-  </div>
+    <div class="page sign-in">
+      <section class="words">
+        <h1>Tag it, measure it, let it go.</h1>
+        <p>
+          Voucher runs the clock while the fish is out, keeps the numbers straight, and tells each
+          fish’s story when it comes back.
+        </p>
+        <p>
+          Found a tagged fish? You need no account:
+          <RouterLink to="/report">report a tag</RouterLink>.
+        </p>
+      </section>
+      <SecondFactorAsk v-if="session.secondFactor === 'asked'" @given="enter" />
+      <el-form v-else class="sheet" label-position="top" @submit.prevent="signIn">
+        <h2>Sign in</h2>
+        <TroubleNote :trouble="refusal" />
+        <p v-if="letter" role="status">{{ letter }}</p>
+        <el-form-item label="E-mail" for="email"
+          ><el-input id="email" v-model="email" type="email" autocomplete="username" size="large"
+        /></el-form-item>
+        <el-form-item label="Password" for="password">
+          <el-input
+            id="password"
+            v-model="password"
+            type="password"
+            autocomplete="current-password"
+            size="large"
+            show-password
+          />
+        </el-form-item>
+        <el-button
+          native-type="submit"
+          type="primary"
+          size="large"
+          :loading="busy"
+          :disabled="!email || !password"
+          >Sign in</el-button
+        >
+        <el-button link type="primary" :disabled="!email || busy" @click="sendLetter"
+          >Send me a letter to set a new password</el-button
+        >
+      </el-form>
+    </div>
   </div>
 </template>
 

@@ -60,28 +60,75 @@ async function leave() {
 <template>
   <div v-if="member" class="page narrow you">
     <h1>{{ member.name }}</h1>
-    <p class="soft">{{ member.role }}. Fish that wait on this device to be sent stay here when you sign out.</p>
+    <p class="soft">
+      {{ member.role }}. Fish that wait on this device to be sent stay here when you sign out.
+    </p>
     <el-button size="large" @click="leave">Sign out</el-button>
     <fieldset class="units">
       <legend>Lengths, weights and temperatures</legend>
-      <label><input type="radio" name="units" value="metric" :checked="session.units === 'metric'" @change="choose({ units: 'metric' })" /> centimetres, kilograms, °C</label>
-      <label><input type="radio" name="units" value="imperial" :checked="session.units === 'imperial'" @change="choose({ units: 'imperial' })" /> inches, pounds, °F</label>
+      <label
+        ><input
+          type="radio"
+          name="units"
+          value="metric"
+          :checked="session.units === 'metric'"
+          @change="choose({ units: 'metric' })"
+        />
+        centimetres, kilograms, °C</label
+      >
+      <label
+        ><input
+          type="radio"
+          name="units"
+          value="imperial"
+          :checked="session.units === 'imperial'"
+          @change="choose({ units: 'imperial' })"
+        />
+        inches, pounds, °F</label
+      >
     </fieldset>
     <fieldset class="units">
       <legend>Days and hours</legend>
-      <label v-for="(example, way) in DATES" :key="way"><input type="radio" name="dates" :value="way" :checked="dates === way" @change="choose({ dates: way })" /> {{ example }}</label>
+      <label v-for="(example, way) in DATES" :key="way"
+        ><input
+          type="radio"
+          name="dates"
+          :value="way"
+          :checked="dates === way"
+          @change="choose({ dates: way })"
+        />
+        {{ example }}</label
+      >
     </fieldset>
     <el-form label-position="top" @submit.prevent="change">
       <h2>Change your password</h2>
       <TroubleNote :trouble="refusal" />
       <p v-if="done" role="status">It is changed. Other devices were signed out.</p>
       <el-form-item label="Password now" for="password" :error="refusal?.fields.password">
-        <el-input id="password" v-model="password" type="password" autocomplete="current-password" show-password />
+        <el-input
+          id="password"
+          v-model="password"
+          type="password"
+          autocomplete="current-password"
+          show-password
+        />
       </el-form-item>
-      <el-form-item label="New password, at least 10 characters" for="new_password" :error="refusal?.fields.new_password">
-        <el-input id="new_password" v-model="newPassword" type="password" autocomplete="new-password" show-password />
+      <el-form-item
+        label="New password, at least 10 characters"
+        for="new_password"
+        :error="refusal?.fields.new_password"
+      >
+        <el-input
+          id="new_password"
+          v-model="newPassword"
+          type="password"
+          autocomplete="new-password"
+          show-password
+        />
       </el-form-item>
-      <el-button native-type="submit" type="primary" :disabled="!password || !newPassword">Change it</el-button>
+      <el-button native-type="submit" type="primary" :disabled="!password || !newPassword"
+        >Change it</el-button
+      >
     </el-form>
     <SecondFactor />
     <OwnSessions />

@@ -10,7 +10,9 @@ const props = defineProps<{ guild?: string }>()
 const router = useRouter()
 const guilds = ref<Schemas['Guide'][]>([])
 const refusal = ref<Trouble | null>(null)
-const chosen = computed(() => guilds.value.find((one) => one.key === props.guild) ?? guilds.value[0] ?? null)
+const chosen = computed(
+  () => guilds.value.find((one) => one.key === props.guild) ?? guilds.value[0] ?? null,
+)
 
 onMounted(async () => {
   try {
@@ -27,22 +29,43 @@ const print = () => window.print()
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!chosen && !refusal" :rows="10" animated />
     <nav v-if="guilds.length" class="guilds" aria-label="Guilds">
-      <select class="field" :value="chosen!.key" aria-label="Guild" @change="router.push(`/guide/${($event.target as HTMLSelectElement).value}`)">
+      <select
+        class="field"
+        :value="chosen!.key"
+        aria-label="Guild"
+        @change="router.push(`/guide/${($event.target as HTMLSelectElement).value}`)"
+      >
         <option v-for="one in guilds" :key="one.key" :value="one.key">{{ one.name }}</option>
       </select>
-      <RouterLink v-for="one in guilds" :key="one.key" :to="`/guide/${one.key}`" :class="{ current: one.key === chosen!.key }">{{ one.name }}</RouterLink>
+      <RouterLink
+        v-for="one in guilds"
+        :key="one.key"
+        :to="`/guide/${one.key}`"
+        :class="{ current: one.key === chosen!.key }"
+        >{{ one.name }}</RouterLink
+      >
     </nav>
     <article v-if="chosen">
       <header>
         <div>
           <h1>{{ chosen.name }}</h1>
-          <p>{{ chosen.air_class }} out of water: <b class="figures">{{ chosen.air_seconds }} s</b> in one lift, under the house rules</p>
+          <p>
+            {{ chosen.air_class }} out of water:
+            <b class="figures">{{ chosen.air_seconds }} s</b> in one lift, under the house rules
+          </p>
         </div>
         <el-button class="print" @click="print">Print</el-button>
       </header>
       <GuildDrawing :guild="chosen.key" :name="chosen.name" />
       <p class="legend">
-        <span class="hand">hand</span> where the hands go · <span class="warn">△</span> what can hurt you · <span class="red">line</span> the length that counts<template v-if="!chosen.sections.some((one) => one.title === 'Tag' && one.lines[0]!.startsWith('Not'))"> · <span class="yellow">streamer</span> where the tag goes</template>
+        <span class="hand">hand</span> where the hands go · <span class="warn">△</span> what can
+        hurt you · <span class="red">line</span> the length that counts<template
+          v-if="
+            !chosen.sections.some((one) => one.title === 'Tag' && one.lines[0]!.startsWith('Not'))
+          "
+        >
+          · <span class="yellow">streamer</span> where the tag goes</template
+        >
       </p>
       <div class="sections">
         <section v-for="one in chosen.sections" :key="one.title">
@@ -50,7 +73,9 @@ const print = () => window.print()
           <p v-for="line in one.lines" :key="line">{{ line }}</p>
         </section>
       </div>
-      <p class="soft">House rules of the cooperative. Local rules, permits and trained or medical help come first.</p>
+      <p class="soft">
+        House rules of the cooperative. Local rules, permits and trained or medical help come first.
+      </p>
     </article>
   </div>
 </template>

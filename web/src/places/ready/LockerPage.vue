@@ -74,7 +74,10 @@ const OWNED: [keyof Locker, string][] = [
 ]
 const oddForceps = ref('')
 const forceps = (text: string) => {
-  const lengths = text.split(/[ ,;]+/).filter(Boolean).map(Number)
+  const lengths = text
+    .split(/[ ,;]+/)
+    .filter(Boolean)
+    .map(Number)
   oddForceps.value = lengths.every((one) => one > 0) ? '' : text
   saved.value = false
   if (!oddForceps.value) void set({ forceps_mm: lengths })
@@ -85,18 +88,42 @@ const forceps = (text: string) => {
   <div class="page narrow locker">
     <p><RouterLink to="/ready">Back to Ready</RouterLink></p>
     <h1>Kit locker</h1>
-    <p class="soft">What you own, with its numbers. The kit call tests them against each plan. <span role="status">{{ saved ? 'Saved.' : '' }}</span></p>
+    <p class="soft">
+      What you own, with its numbers. The kit call tests them against each plan.
+      <span role="status">{{ saved ? 'Saved.' : '' }}</span>
+    </p>
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!locker && !refusal" :rows="8" animated />
     <template v-if="locker">
       <div class="grid">
-        <NumberField v-for="[key, label] in NUMBERS" :key="key" :label="label" :value="numberOf(key)" placeholder="not owned" :fault="refusal?.fields[key]" @change="set({ [key]: $event })" />
-        <label>Forceps, lengths in mm
-          <input class="field" :value="(locker.forceps_mm ?? []).join(', ')" placeholder="180, 300" @change="forceps(($event.target as HTMLInputElement).value)" />
-          <small v-if="oddForceps" class="fault" role="alert">“{{ oddForceps }}” is not a list of lengths; what was there before stays.</small>
+        <NumberField
+          v-for="[key, label] in NUMBERS"
+          :key="key"
+          :label="label"
+          :value="numberOf(key)"
+          placeholder="not owned"
+          :fault="refusal?.fields[key]"
+          @change="set({ [key]: $event })"
+        />
+        <label
+          >Forceps, lengths in mm
+          <input
+            class="field"
+            :value="(locker.forceps_mm ?? []).join(', ')"
+            placeholder="180, 300"
+            @change="forceps(($event.target as HTMLInputElement).value)"
+          />
+          <small v-if="oddForceps" class="fault" role="alert"
+            >“{{ oddForceps }}” is not a list of lengths; what was there before stays.</small
+          >
         </label>
-        <label>Lip grip
-          <select class="field" :value="locker.grip ?? 'none'" @change="set({ grip: ($event.target as HTMLSelectElement).value as Locker['grip'] })">
+        <label
+          >Lip grip
+          <select
+            class="field"
+            :value="locker.grip ?? 'none'"
+            @change="set({ grip: ($event.target as HTMLSelectElement).value as Locker['grip'] })"
+          >
             <option value="none">none</option>
             <option value="swivel">with a swivel head</option>
             <option value="fixed">fixed head</option>
@@ -104,11 +131,21 @@ const forceps = (text: string) => {
         </label>
       </div>
       <div class="owned">
-        <el-checkbox v-for="[key, label] in OWNED" :key="key" :model-value="Boolean(locker[key])" size="large" @update:model-value="set({ [key]: Boolean($event) })">{{ label }}</el-checkbox>
+        <el-checkbox
+          v-for="[key, label] in OWNED"
+          :key="key"
+          :model-value="Boolean(locker[key])"
+          size="large"
+          @update:model-value="set({ [key]: Boolean($event) })"
+          >{{ label }}</el-checkbox
+        >
       </div>
       <section v-if="kit?.held.length">
         <h2>From the cooperative</h2>
-        <p>{{ kit.held.map((one) => `${one.count} × ${one.item}`).join(', ') }}. It stays the cooperative’s; a coordinator writes down what comes back.</p>
+        <p>
+          {{ kit.held.map((one) => `${one.count} × ${one.item}`).join(', ') }}. It stays the
+          cooperative’s; a coordinator writes down what comes back.
+        </p>
       </section>
     </template>
   </div>

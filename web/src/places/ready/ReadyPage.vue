@@ -18,10 +18,31 @@ import { useReady } from './useReady'
 const route = useRoute()
 const router = useRouter()
 const on = computed({
-  get: () => (typeof route.query.on === 'string' && /^\d{4}-\d\d-\d\d$/.test(route.query.on) ? route.query.on : localDate()),
+  get: () =>
+    typeof route.query.on === 'string' && /^\d{4}-\d\d-\d\d$/.test(route.query.on)
+      ? route.query.on
+      : localDate(),
   set: (day: string) => void router.replace({ query: day === localDate() ? {} : { on: day } }),
 })
-const { plan, outlook, spots, spot, gauge, ticks, species, refusal, loading, saving, history, cardUrl, load, change, undo, save, tick } = useReady(on)
+const {
+  plan,
+  outlook,
+  spots,
+  spot,
+  gauge,
+  ticks,
+  species,
+  refusal,
+  loading,
+  saving,
+  history,
+  cardUrl,
+  load,
+  change,
+  undo,
+  save,
+  tick,
+} = useReady(on)
 const taking = ref(false)
 
 const name = (code: string) => species.value.find((one) => one.code === code)?.common_name ?? code
@@ -30,12 +51,17 @@ const isPast = computed(() => on.value < localDate())
 
 async function takeCard() {
   taking.value = true
-  if (await save()) await router.push({ path: '/deck', query: isToday.value ? {} : { on: on.value } })
+  if (await save())
+    await router.push({ path: '/deck', query: isToday.value ? {} : { on: on.value } })
   taking.value = false
 }
 
 useEventListener(window, 'keydown', (event) => {
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !/^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)) {
+  if (
+    (event.ctrlKey || event.metaKey) &&
+    event.key.toLowerCase() === 'z' &&
+    !/^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)
+  ) {
     event.preventDefault()
     undo()
   }
@@ -46,8 +72,13 @@ useEventListener(window, 'keydown', (event) => {
   <div class="page ready">
     <header>
       <h1>Ready</h1>
-      <label>Day <DayField label="Day" :model-value="on" @update:model-value="on = $event ?? localDate()" /></label>
-      <span class="saving" role="status">{{ saving === 'saved' ? 'saved' : saving === 'saving' ? 'saving' : 'not saved: see below' }}</span>
+      <label
+        >Day
+        <DayField label="Day" :model-value="on" @update:model-value="on = $event ?? localDate()"
+      /></label>
+      <span class="saving" role="status">{{
+        saving === 'saved' ? 'saved' : saving === 'saving' ? 'saving' : 'not saved: see below'
+      }}</span>
       <el-button size="small" :disabled="!history.length" @click="undo">Undo</el-button>
     </header>
     <TroubleNote :trouble="refusal" />
@@ -55,16 +86,35 @@ useEventListener(window, 'keydown', (event) => {
     <el-skeleton v-if="loading && !plan" :rows="10" animated />
     <section v-if="outlook?.mend.length" class="mend" aria-labelledby="mend">
       <h2 id="mend">Mend before you leave</h2>
-      <ul><li v-for="one in outlook.mend" :key="one">{{ one }}</li></ul>
+      <ul>
+        <li v-for="one in outlook.mend" :key="one">{{ one }}</li>
+      </ul>
     </section>
     <div v-if="plan && outlook" class="columns">
-      <PlanForm class="plan" :plan="plan" :spots="spots" :species="species" :fields="refusal?.fields ?? {}" :gauge="gauge" @change="change" />
+      <PlanForm
+        class="plan"
+        :plan="plan"
+        :spots="spots"
+        :species="species"
+        :fields="refusal?.fields ?? {}"
+        :gauge="gauge"
+        @change="change"
+      />
 
       <div class="follows" :class="{ busy: saving === 'saving' }" aria-live="polite">
         <section aria-label="Go or hold">
           <h2>What the water says</h2>
-          <details v-for="one in outlook.verdicts" :key="one.species_code" class="verdict" :class="one.verdict" :open="one.verdict !== 'ok'">
-            <summary><VerdictMark :verdict="one.verdict" /> <b>{{ name(one.species_code) }}</b> <span>{{ GO[one.verdict] }}</span></summary>
+          <details
+            v-for="one in outlook.verdicts"
+            :key="one.species_code"
+            class="verdict"
+            :class="one.verdict"
+            :open="one.verdict !== 'ok'"
+          >
+            <summary>
+              <VerdictMark :verdict="one.verdict" /> <b>{{ name(one.species_code) }}</b>
+              <span>{{ GO[one.verdict] }}</span>
+            </summary>
             <FindingLine v-for="finding in one.findings" :key="finding.key" :finding="finding" />
           </details>
         </section>
@@ -72,10 +122,15 @@ useEventListener(window, 'keydown', (event) => {
         <section aria-label="Authorised">
           <FindingLine :finding="outlook.authorisation" />
           <div class="pouch">
-            <TagStreamer v-if="outlook.tags.next_number && outlook.authorisation.verdict !== 'stop'" :number="outlook.tags.next_number" />
+            <TagStreamer
+              v-if="outlook.tags.next_number && outlook.authorisation.verdict !== 'stop'"
+              :number="outlook.tags.next_number"
+            />
             <FindingLine :finding="outlook.tags.finding" />
           </div>
-          <p v-if="outlook.tags.reorder" class="soft">At {{ outlook.tags.reorder_at }} or fewer it is time to ask for more.</p>
+          <p v-if="outlook.tags.reorder" class="soft">
+            At {{ outlook.tags.reorder_at }} or fewer it is time to ask for more.
+          </p>
         </section>
 
         <BudgetTable :budgets="outlook.budgets" :name="name" />
@@ -91,7 +146,10 @@ useEventListener(window, 'keydown', (event) => {
           <div v-for="one in outlook.law" :key="one.species_code" class="law">
             <b>{{ name(one.species_code) }}</b>
             <FindingLine :finding="one.finding" />
-            <small class="soft">{{ one.authority }}, checked {{ dateText(one.checked_on) }} <a v-if="one.link" :href="one.link" rel="noopener noreferrer">source</a></small>
+            <small class="soft"
+              >{{ one.authority }}, checked {{ dateText(one.checked_on) }}
+              <a v-if="one.link" :href="one.link" rel="noopener noreferrer">source</a></small
+            >
           </div>
         </section>
 
@@ -101,10 +159,27 @@ useEventListener(window, 'keydown', (event) => {
 
     <footer v-if="plan && outlook" class="take">
       <p>
-        <RouterLink to="/guide">Handling guide</RouterLink> · <RouterLink to="/ready/locker">Kit locker</RouterLink> · <a href="/api/trips.ics">Calendar file</a>
-        <template v-if="cardUrl"> · <a :href="cardUrl" target="_blank" rel="noopener">Card on paper</a></template>
+        <RouterLink to="/guide">Handling guide</RouterLink> ·
+        <RouterLink to="/ready/locker">Kit locker</RouterLink> ·
+        <a href="/api/trips.ics">Calendar file</a>
+        <template v-if="cardUrl">
+          · <a :href="cardUrl" target="_blank" rel="noopener">Card on paper</a></template
+        >
       </p>
-      <el-button class="oilskin" size="large" :loading="taking" :disabled="isPast" @click="takeCard">{{ isPast ? 'This day is over' : isToday ? 'Take this card' : `Take the card for ${dateText(on)}${spot ? `, ${spot.name}` : ''}` }}</el-button>
+      <el-button
+        class="oilskin"
+        size="large"
+        :loading="taking"
+        :disabled="isPast"
+        @click="takeCard"
+        >{{
+          isPast
+            ? 'This day is over'
+            : isToday
+              ? 'Take this card'
+              : `Take the card for ${dateText(on)}${spot ? `, ${spot.name}` : ''}`
+        }}</el-button
+      >
     </footer>
   </div>
 </template>

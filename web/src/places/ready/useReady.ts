@@ -8,7 +8,10 @@ type Plan = Schemas['Plan']
 const SAVE_AFTER_MS = 50
 const UNDO_STEPS = 60
 
-/** The plan of a day: every edit saves itself and brings back what follows; undo takes edits back one by one. */
+/**
+ * The plan of a day: every edit saves itself and brings back what follows; undo takes edits back
+ * one by one.
+ */
 export function useReady(on: Ref<string>) {
   const plan = ref<Plan | null>(null)
   const outlook = ref<Schemas['Outlook'] | null>(null)
@@ -34,7 +37,10 @@ export function useReady(on: Ref<string>) {
     loading.value = true
     refusal.value = null
     try {
-      const [ready, names] = await Promise.all([api.ready(on.value, mine.signal), species.value.length ? null : api.species()])
+      const [ready, names] = await Promise.all([
+        api.ready(on.value, mine.signal),
+        species.value.length ? null : api.species(),
+      ])
       if (names) species.value = names.species
       plan.value = ready.plan
       outlook.value = ready.outlook
@@ -103,5 +109,24 @@ export function useReady(on: Ref<string>) {
 
   const spot = computed(() => spots.value.find((one) => one.code === plan.value?.spot_code) ?? null)
   const cardUrl = computed(() => (planned.value ? `/api/trips/${tripId}/card.pdf` : null))
-  return { plan, outlook, spots, spot, locker, gauge, ticks, species, refusal, loading, saving, history, cardUrl, load, change, undo, save, tick }
+  return {
+    plan,
+    outlook,
+    spots,
+    spot,
+    locker,
+    gauge,
+    ticks,
+    species,
+    refusal,
+    loading,
+    saving,
+    history,
+    cardUrl,
+    load,
+    change,
+    undo,
+    save,
+    tick,
+  }
 }

@@ -13,12 +13,44 @@ const { deck, more } = defineProps<{ deck: DeckState; more: boolean }>()
 const emit = defineEmits<{ more: []; other: []; again: [] }>()
 const note = defineModel<boolean>('note', { required: true })
 const keys = defineModel<boolean>('keys', { required: true })
-const { at, card, change, close, doubted, fish, hands, letGoTagged, life, marks, noTag, isDone, isOut, natural, others, secondFish, settledDone, settledStage: stage, tap, told, toldOf, turnTo, undo } = deck
+const {
+  at,
+  card,
+  change,
+  close,
+  doubted,
+  fish,
+  hands,
+  letGoTagged,
+  life,
+  marks,
+  noTag,
+  isDone,
+  isOut,
+  natural,
+  others,
+  secondFish,
+  settledDone,
+  settledStage: stage,
+  tap,
+  told,
+  toldOf,
+  turnTo,
+  undo,
+} = deck
 const tick = useSlowTick()
 
 /** Offered beside the big key where both come next: letting go, and that the tag is in. */
-const mayGoTagged = computed(() => stage.value === 'back_in_water' && marks.value.includes('tag_in') && told.value?.tagging?.advice === 'tag')
-const isOver = computed(() => isOut.value && told.value?.clock.findLast((mark) => mark.at_ms <= tick.value)?.tone === 'stop')
+const mayGoTagged = computed(
+  () =>
+    stage.value === 'back_in_water' &&
+    marks.value.includes('tag_in') &&
+    told.value?.tagging?.advice === 'tag',
+)
+const isOver = computed(
+  () =>
+    isOut.value && told.value?.clock.findLast((mark) => mark.at_ms <= tick.value)?.tone === 'stop',
+)
 function actLabel(act: Act) {
   if (act === 'in_net' && stage.value === 'let_go') return 'Floated: net it'
   if (act === 'lifted' && stage.value === 'back_in_water') return 'Lift again'
@@ -27,10 +59,20 @@ function actLabel(act: Act) {
 const otherHands = computed(() =>
   hands.value.flatMap((one, place) => {
     if (hands.value.length < 2 || place === at.value) return []
-    const name = card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish'
+    const name =
+      card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish'
     const since = toldOf(one)?.since_ms
     const stage = stageOf(one)
-    return [{ place, label: `${name.split(' ').at(-1)} ${stage === 'start' ? 'ready' : ACT[stage].stage} ${since ? clockText((Math.max(tick.value, nowMs()) - since) / 1000) : ''}` }]
+    return [
+      {
+        place,
+        label: [
+          name.split(' ').at(-1),
+          stage === 'start' ? 'ready' : ACT[stage].stage,
+          since ? clockText((Math.max(tick.value, nowMs()) - since) / 1000) : '',
+        ].join(' '),
+      },
+    ]
   }),
 )
 const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
@@ -38,29 +80,115 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 
 <template>
   <section class="acts">
-        <div v-if="doubted" class="row doubt" role="alertdialog" aria-label="Once more">
+    <div v-if="doubted" class="row doubt" role="alertdialog" aria-label="Once more">
       <p>{{ doubted.text }}</p>
-      <button v-if="doubted.mayGoOn" type="button" data-testid="sure" @click="tap(doubted.act, true)">{{ doubted.act === 'tag_in' ? 'Yes, it is in' : 'It is kept all the same' }}</button>
+      <button
+        v-if="doubted.mayGoOn"
+        type="button"
+        data-testid="sure"
+        @click="tap(doubted.act, true)"
+      >
+        {{ doubted.act === 'tag_in' ? 'Yes, it is in' : 'It is kept all the same' }}
+      </button>
       <button v-if="doubted.act === 'tag_in'" type="button" @click="noTag">No tag</button>
       <button type="button" @click="doubted = null">Back</button>
     </div>
     <div v-else class="row">
-      <template v-if="life === 'reopened'"><b class="reopened" role="status">Opened again: changes go to this fish.</b><button type="button" data-testid="close-it" @click="close">Close it</button></template>
-      <button v-for="act in others" :key="act" type="button" :data-act="act" :class="{ doubtful: (act === 'kept' && !told?.keep.may) || (act === 'tag_in' && told?.tagging?.advice === 'let_go'), said: act === 'tag_in', keep: act === 'kept' }" @click="tap(act)">{{ actLabel(act) }}</button>
-      <button v-if="stage === 'in_net' || stage === 'back_in_water'" type="button" @click="secondFish">Second fish on</button>
-      <button v-if="stage === 'start' || settledDone" type="button" data-testid="other" @click="emit('other')">Other catch</button>
-      <button v-if="hands.length < 2 && stage !== 'lifted' && stage !== 'back_in_water'" type="button" data-testid="again" @click="emit('again')">Already tagged</button>
-      <button v-for="one in otherHands" :key="one.place" type="button" class="hand" @click="turnTo(one.place)">{{ one.label }}</button>
-      <button type="button" class="keys-button" :aria-expanded="keys" @click="keys = !keys">Keys</button>
+      <template v-if="life === 'reopened'"
+        ><b class="reopened" role="status">Opened again: changes go to this fish.</b
+        ><button type="button" data-testid="close-it" @click="close">Close it</button></template
+      >
+      <button
+        v-for="act in others"
+        :key="act"
+        type="button"
+        :data-act="act"
+        :class="{
+          doubtful:
+            (act === 'kept' && !told?.keep.may) ||
+            (act === 'tag_in' && told?.tagging?.advice === 'let_go'),
+          said: act === 'tag_in',
+          keep: act === 'kept',
+        }"
+        @click="tap(act)"
+      >
+        {{ actLabel(act) }}
+      </button>
+      <button
+        v-if="stage === 'in_net' || stage === 'back_in_water'"
+        type="button"
+        @click="secondFish"
+      >
+        Second fish on
+      </button>
+      <button
+        v-if="stage === 'start' || settledDone"
+        type="button"
+        data-testid="other"
+        @click="emit('other')"
+      >
+        Other catch
+      </button>
+      <button
+        v-if="hands.length < 2 && stage !== 'lifted' && stage !== 'back_in_water'"
+        type="button"
+        data-testid="again"
+        @click="emit('again')"
+      >
+        Already tagged
+      </button>
+      <button
+        v-for="one in otherHands"
+        :key="one.place"
+        type="button"
+        class="hand"
+        @click="turnTo(one.place)"
+      >
+        {{ one.label }}
+      </button>
+      <button type="button" class="keys-button" :aria-expanded="keys" @click="keys = !keys">
+        Keys
+      </button>
       <button type="button" :disabled="!fish!.taps.length" @click="undo">Undo</button>
-      <button type="button" :aria-pressed="more" data-testid="more" @click="emit('more')">{{ more ? 'Less' : 'More' }}</button>
+      <button type="button" :aria-pressed="more" data-testid="more" @click="emit('more')">
+        {{ more ? 'Less' : 'More' }}
+      </button>
     </div>
     <div class="keys-row">
-      <button v-if="mayGoTagged" type="button" class="next tagged" data-testid="go-tagged" @click="letGoTagged">Tag is in: let go</button>
-      <button type="button" class="next" :class="{ stop: isOver }" data-testid="next" @click="tap(natural)">{{ isDone ? 'Next fish on' : ACT[natural].button }}</button>
+      <button
+        v-if="mayGoTagged"
+        type="button"
+        class="next tagged"
+        data-testid="go-tagged"
+        @click="letGoTagged"
+      >
+        Tag is in: let go
+      </button>
+      <button
+        type="button"
+        class="next"
+        :class="{ stop: isOver }"
+        data-testid="next"
+        @click="tap(natural)"
+      >
+        {{ isDone ? 'Next fish on' : ACT[natural].button }}
+      </button>
     </div>
-    <label v-if="note" class="note">Note <input v-focus :value="fish!.note" maxlength="2000" @input="change({ note: ($event.target as HTMLInputElement).value })" @keydown.enter="note = false" @keydown.escape="note = false" /></label>
-    <p v-if="keys" class="keys">Space: next act. T: tag is in. B: back in water. Digits: length. Backspace: last digit. N: note. U: undo. M: the rest of the record. O: other catch. H: somebody is hurt. Escape: close. ?: these keys.</p>
+    <label v-if="note" class="note"
+      >Note
+      <input
+        v-focus
+        :value="fish!.note"
+        maxlength="2000"
+        @input="change({ note: ($event.target as HTMLInputElement).value })"
+        @keydown.enter="note = false"
+        @keydown.escape="note = false"
+    /></label>
+    <p v-if="keys" class="keys">
+      Space: next act. T: tag is in. B: back in water. Digits: length. Backspace: last digit. N:
+      note. U: undo. M: the rest of the record. O: other catch. H: somebody is hurt. Escape: close.
+      ?: these keys.
+    </p>
   </section>
 </template>
 

@@ -6,12 +6,21 @@ import { ACT } from '@/words/fish'
 import { warn } from '../sound'
 import { useTick } from '../useTick'
 
-/** The running time: core told ahead what the clock says from when on, and here only the time is looked at. */
+/**
+ * The running time: core told ahead what the clock says from when on, and here only the time is
+ * looked at.
+ */
 const props = defineProps<{ stage: Stage; marks: ClockMark[] | null }>()
 const now = useTick()
-const mark = computed(() => (props.marks ?? []).findLast((one) => one.at_ms <= now.value) ?? props.marks?.[0] ?? null)
+const mark = computed(
+  () => (props.marks ?? []).findLast((one) => one.at_ms <= now.value) ?? props.marks?.[0] ?? null,
+)
 const figure = computed(() => {
-  const { counts, from_ms, seconds } = mark.value ?? { counts: 'none', from_ms: null, seconds: null }
+  const { counts, from_ms, seconds } = mark.value ?? {
+    counts: 'none',
+    from_ms: null,
+    seconds: null,
+  }
   const passed = (now.value - (from_ms ?? 0)) / 1000
   if (counts === 'up') return clockText(passed)
   if (counts === 'down') return clockText(Math.ceil(-passed))

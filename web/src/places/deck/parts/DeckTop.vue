@@ -20,13 +20,39 @@ function pickSpecies(list: HTMLSelectElement) {
 
 <template>
   <section class="top">
-    <select class="species" :value="species!.code" aria-label="Species" @change="pickSpecies($event.target as HTMLSelectElement)">
-      <option v-for="one in card!.species" :key="one.code" :value="one.code">{{ one.common_name }}</option>
+    <select
+      class="species"
+      :value="species!.code"
+      aria-label="Species"
+      @change="pickSpecies($event.target as HTMLSelectElement)"
+    >
+      <option v-for="one in card!.species" :key="one.code" :value="one.code">
+        {{ one.common_name }}
+      </option>
     </select>
-    <p class="where">{{ card!.trip.spot_name }}<template v-if="waterTempC !== null">, {{ tempText(waterTempC) }}</template> <RouterLink :to="`/guide/${species!.guild_key}`">Guide</RouterLink></p>
+    <p class="where">
+      {{ card!.trip.spot_name
+      }}<template v-if="waterTempC !== null">, {{ tempText(waterTempC) }}</template>
+      <RouterLink :to="`/guide/${species!.guild_key}`">Guide</RouterLink>
+    </p>
     <button type="button" class="hurt" :aria-pressed="hurt" @click="emit('hurt')">Hurt?</button>
-    <button type="button" class="sound" :aria-pressed="soundOn" :aria-label="soundOn ? 'Sound is on' : 'Sound is off'" @click="soundOn = !soundOn">{{ soundOn ? '♪' : '♪̸' }}</button>
-    <QueueNote :waiting="queue.waiting.value.length" :held="queue.held.value.length" :photos="queue.photosWaiting.value.length" :oldest-ms="queue.oldestMs.value" :signed-out="queue.signedOut.value" @open="emit('list')" />
+    <button
+      type="button"
+      class="sound"
+      :aria-pressed="soundOn"
+      :aria-label="soundOn ? 'Sound is on' : 'Sound is off'"
+      @click="soundOn = !soundOn"
+    >
+      {{ soundOn ? '♪' : '♪̸' }}
+    </button>
+    <QueueNote
+      :waiting="queue.waiting.value.length"
+      :held="queue.held.value.length"
+      :photos="queue.photosWaiting.value.length"
+      :oldest-ms="queue.oldestMs.value"
+      :signed-out="queue.signedOut.value"
+      @open="emit('list')"
+    />
   </section>
 </template>
 

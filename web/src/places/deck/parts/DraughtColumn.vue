@@ -5,37 +5,65 @@ import { useTick } from '../useTick'
 
 /**
  * The clock as water: it sinks while the fish is out, and rises again while it is back in.
- * The full height is the budget of all lifts; one mark stands where this lift should end, one where all are used up.
+ * The full height is the budget of all lifts; one mark stands where this lift should end, one
+ * where all are used up.
  */
 const props = defineProps<{ told: FishTold | null }>()
 
 const now = useTick()
 const air = computed(() => props.told?.air ?? null)
-const since = computed(() => (props.told?.since_ms ? Math.max(0, now.value - props.told.since_ms) / 1000 : 0))
+const since = computed(() =>
+  props.told?.since_ms ? Math.max(0, now.value - props.told.since_ms) / 1000 : 0,
+)
 /** Seconds of the lift that runs now; null in the water. */
 const lift = computed(() => (props.told?.out ? since.value : null))
 /** How far it has rested since the last lift, 0 to 1. */
-const restShare = computed(() => (air.value?.rest_seconds && props.told?.stage === 'back_in_water' ? Math.min(1, since.value / air.value.rest_seconds) : 1))
+const restShare = computed(() =>
+  air.value?.rest_seconds && props.told?.stage === 'back_in_water'
+    ? Math.min(1, since.value / air.value.rest_seconds)
+    : 1,
+)
 const total = computed(() => air.value?.total_seconds ?? 0)
 /** A part of the column; an empty one has none. */
 const share = (seconds: number) => Math.min(1, Math.max(0, seconds / (total.value || Infinity)))
 /** How far the water has sunk, as a share of the column. */
-const sunk = computed(() => (lift.value !== null ? share(lift.value) : share(air.value?.last_lift_seconds ?? 0) * (1 - restShare.value)))
+const sunk = computed(() =>
+  lift.value !== null
+    ? share(lift.value)
+    : share(air.value?.last_lift_seconds ?? 0) * (1 - restShare.value),
+)
 const allLeft = computed(() => Math.max(0, total.value - (air.value?.before_seconds ?? 0)))
 const oneLeft = computed(() => air.value?.this_lift_seconds ?? 0)
 const over = computed(() => lift.value !== null && share(lift.value) >= share(oneLeft.value))
 /** Two marks on one spot are one, and one at the very foot is the foot's. */
-const showsAll = computed(() => share(allLeft.value) !== share(oneLeft.value) && share(allLeft.value) < 0.92)
+const showsAll = computed(
+  () => share(allLeft.value) !== share(oneLeft.value) && share(allLeft.value) < 0.92,
+)
 </script>
 
 <template>
-  <div class="draught" :class="{ out: lift !== null, over }" role="img" :aria-label="air?.no_lift ? 'Not to be lifted' : `Air: ${Math.floor((air?.before_seconds ?? 0) + (lift ?? 0))} of ${total} seconds used`">
+  <div
+    class="draught"
+    :class="{ out: lift !== null, over }"
+    role="img"
+    :aria-label="
+      air?.no_lift
+        ? 'Not to be lifted'
+        : `Air: ${Math.floor((air?.before_seconds ?? 0) + (lift ?? 0))} of ${total} seconds used`
+    "
+  >
     <div class="water" :style="{ transform: `translateY(${sunk * 100}%)` }">
-      <svg class="waves" viewBox="0 0 80 10" preserveAspectRatio="none" aria-hidden="true"><path d="M0 5q10-6 20 0t20 0 20 0 20 0V10H0z" /></svg>
+      <svg class="waves" viewBox="0 0 80 10" preserveAspectRatio="none" aria-hidden="true">
+        <path d="M0 5q10-6 20 0t20 0 20 0 20 0V10H0z" />
+      </svg>
     </div>
     <template v-if="total">
-      <div class="mark one" :style="{ top: `${share(oneLeft) * 100}%` }"><span class="figures">{{ Math.round(oneLeft) }}s</span></div>
-      <div v-if="showsAll" class="mark all" :style="{ top: `${share(allLeft) * 100}%` }"><span class="figures">{{ Math.round(allLeft) }}s</span></div>
+      <div class="mark one" :style="{ top: `${share(oneLeft) * 100}%` }">
+        <span class="figures">{{ Math.round(oneLeft) }}s</span>
+      </div>
+      <div v-if="showsAll" class="mark all" :style="{ top: `${share(allLeft) * 100}%` }">
+        <span class="figures">{{ Math.round(allLeft) }}s</span>
+      </div>
       <span class="foot figures">{{ total }}s</span>
     </template>
     <span v-else class="foot">{{ air?.no_lift ? 'no lift' : '' }}</span>

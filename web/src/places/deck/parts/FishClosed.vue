@@ -3,11 +3,18 @@ import { computed } from 'vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import type { DeckState } from '../useDeck'
 
-/** A fish that is gone stands here as it was written down; what comes next belongs to the next fish. */
+/**
+ * A fish that is gone stands here as it was written down; what comes next belongs to the next
+ * fish.
+ */
 const { deck } = defineProps<{ deck: DeckState }>()
 const emit = defineEmits<{ change: [] }>()
 const { fish, noTag, species, tap, unit } = deck
-const length = computed(() => (fish.value?.digits ? `${(Number(fish.value.digits) / 10).toFixed(1)} ${unit.value} ${fish.value.length_kind}` : 'no length'))
+const length = computed(() =>
+  fish.value?.digits
+    ? `${(Number(fish.value.digits) / 10).toFixed(1)} ${unit.value} ${fish.value.length_kind}`
+    : 'no length',
+)
 </script>
 
 <template>
@@ -16,13 +23,19 @@ const length = computed(() => (fish.value?.digits ? `${(Number(fish.value.digits
     <div v-if="fish!.ask_tag" class="question" role="alert" data-testid="tag-question">
       <p>Nobody has said: is it in?</p>
       <TagStreamer :number="fish!.offered!" hollow />
-      <button type="button" class="quiet" data-testid="question-in" @click="tap('tag_in')">Tag is in</button>
+      <button type="button" class="quiet" data-testid="question-in" @click="tap('tag_in')">
+        Tag is in
+      </button>
       <button type="button" class="quiet" data-testid="question-none" @click="noTag">No tag</button>
     </div>
-    <p v-else-if="fish!.tag_numbers.length" class="bears"><TagStreamer v-for="number in fish!.tag_numbers" :key="number" :number="number" /></p>
+    <p v-else-if="fish!.tag_numbers.length" class="bears">
+      <TagStreamer v-for="number in fish!.tag_numbers" :key="number" :number="number" />
+    </p>
     <p v-else class="soft">Untagged.</p>
     <p class="soft">Closed. Undo takes the last touch back.</p>
-    <button type="button" class="quiet" data-testid="change-it" @click="emit('change')">Change this fish</button>
+    <button type="button" class="quiet" data-testid="change-it" @click="emit('change')">
+      Change this fish
+    </button>
   </section>
 </template>
 

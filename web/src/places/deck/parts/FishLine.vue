@@ -8,9 +8,19 @@ const { deck } = defineProps<{ deck: DeckState }>()
 const { change, fish } = deck
 function swollen() {
   const signs = fish.value!.pressure_signs
-  change({ pressure_signs: signs.includes('swollen') ? signs.filter((one) => one !== 'swollen') : [...signs, 'swollen'] })
+  change({
+    pressure_signs: signs.includes('swollen')
+      ? signs.filter((one) => one !== 'swollen')
+      : [...signs, 'swollen'],
+  })
 }
-const rolls = () => change({ reflexes: { ...fish.value!.reflexes, rights_itself: fish.value!.reflexes.rights_itself === 'absent' ? 'present' : 'absent' } })
+const rolls = () =>
+  change({
+    reflexes: {
+      ...fish.value!.reflexes,
+      rights_itself: fish.value!.reflexes.rights_itself === 'absent' ? 'present' : 'absent',
+    },
+  })
 </script>
 
 <template>
@@ -23,6 +33,9 @@ const rolls = () => change({ reflexes: { ...fish.value!.reflexes, rights_itself:
       @swollen="swollen"
       @rolls="rolls"
     />
-    <HookPlaces :model-value="fish!.hook_place" @update:model-value="change({ hook_place: $event })" />
+    <HookPlaces
+      :model-value="fish!.hook_place"
+      @update:model-value="change({ hook_place: $event })"
+    />
   </section>
 </template>

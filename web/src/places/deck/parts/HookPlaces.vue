@@ -23,9 +23,15 @@ const choose = (chosen: HookPlace) => (place.value = place.value === chosen ? nu
 
 <template>
   <figure>
-    <figcaption>Hook: <b>{{ place ? HOOK_PLACE[place] : 'touch where it sat' }}</b></figcaption>
+    <figcaption>
+      Hook: <b>{{ place ? HOOK_PLACE[place] : 'touch where it sat' }}</b>
+    </figcaption>
     <svg viewBox="0 0 290 150" role="radiogroup" aria-label="Where the hook sat">
-      <path class="head" d="M14 74C50 40 110 12 180 12c44 0 76 10 110 24v96c-40 10-92 16-130 8-50-8-84-20-118-30 24-2 54-8 72-20-30-10-66-14-100-16Z" />
+      <path
+        class="head"
+        d="M14 74C50 40 110 12 180 12c44 0 76 10 110 24v96
+           c-40 10-92 16-130 8-50-8-84-20-118-30 24-2 54-8 72-20-30-10-66-14-100-16Z"
+      />
       <path class="gullet" d="M114 90c40 4 84 2 120 2 30 0 30 20 4 20-40 0-90-6-124-22Z" />
       <path class="cover" d="M196 22c26 22 30 66 6 100" />
       <path class="fin" d="M236 14c10-14 30-12 54-8" />

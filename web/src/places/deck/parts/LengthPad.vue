@@ -5,7 +5,13 @@ import { LENGTH_KIND } from '@/words/fish'
 
 type Kind = Schemas['LengthKind']
 type How = Schemas['LengthHow']
-const props = defineProps<{ digits: string; unit: 'cm' | 'in'; kind: Kind; ownKind: Kind; how: How }>()
+const props = defineProps<{
+  digits: string
+  unit: 'cm' | 'in'
+  kind: Kind
+  ownKind: Kind
+  how: How
+}>()
 const emit = defineEmits<{ digit: [key: string]; kind: [kind: Kind]; how: [how: How] }>()
 
 /** Tenths are typed without a point: 4 1 2 is 41.2. */
@@ -19,13 +25,41 @@ const kinds = computed(() => (KINDS.includes(props.ownKind) ? KINDS : [props.own
 <template>
   <div class="pad">
     <div class="readout">
-      <output class="figures" data-testid="length">{{ shown }} <small>{{ unit }}</small></output>
-      <button type="button" class="choice" :disabled="kinds.length < 2" @click="emit('kind', after(kinds, kind))"><b>{{ kind }}</b> <span class="words">{{ LENGTH_KIND[kind] }}</span></button>
-      <button type="button" class="choice" @click="emit('how', after(HOWS, how))">by <b>{{ how }}</b></button>
-      <button type="button" class="key back" aria-label="Remove the last digit" :disabled="!digits" @click="emit('digit', 'back')">⌫</button>
+      <output class="figures" data-testid="length"
+        >{{ shown }} <small>{{ unit }}</small></output
+      >
+      <button
+        type="button"
+        class="choice"
+        :disabled="kinds.length < 2"
+        @click="emit('kind', after(kinds, kind))"
+      >
+        <b>{{ kind }}</b> <span class="words">{{ LENGTH_KIND[kind] }}</span>
+      </button>
+      <button type="button" class="choice" @click="emit('how', after(HOWS, how))">
+        by <b>{{ how }}</b>
+      </button>
+      <button
+        type="button"
+        class="key back"
+        aria-label="Remove the last digit"
+        :disabled="!digits"
+        @click="emit('digit', 'back')"
+      >
+        ⌫
+      </button>
     </div>
     <div class="keys">
-      <button v-for="key in ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0']" :key="key" type="button" class="key figures" :data-digit="key" @click="emit('digit', key)">{{ key }}</button>
+      <button
+        v-for="key in ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0']"
+        :key="key"
+        type="button"
+        class="key figures"
+        :data-digit="key"
+        @click="emit('digit', key)"
+      >
+        {{ key }}
+      </button>
     </div>
   </div>
 </template>

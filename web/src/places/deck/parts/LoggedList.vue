@@ -18,8 +18,18 @@ interface Logged {
   fields: string[]
   collisions: Schemas['Collisions']
 }
-const props = defineProps<{ logged: Logged[]; species: Schemas['CardSpecies'][]; inHand: string; trip: Schemas['Card']['trip']; trips: Schemas['Deck']['trips'] }>()
-const emit = defineEmits<{ open: [id: string]; take: [trip: Schemas['Deck']['trips'][number]]; new: [] }>()
+const props = defineProps<{
+  logged: Logged[]
+  species: Schemas['CardSpecies'][]
+  inHand: string
+  trip: Schemas['Card']['trip']
+  trips: Schemas['Deck']['trips']
+}>()
+const emit = defineEmits<{
+  open: [id: string]
+  take: [trip: Schemas['Deck']['trips'][number]]
+  new: []
+}>()
 const others = computed(() => props.trips.filter((one) => one.id !== props.trip.id))
 const isToday = computed(() => props.trip.held_on === localDate())
 
@@ -28,30 +38,74 @@ const STRETCH = 50
 const most = ref(STRETCH)
 const shown = computed(() => props.logged.slice(0, most.value))
 const list = ref<HTMLElement | null>(null)
-useInfiniteScroll(list, () => void (most.value += STRETCH), { distance: 400, canLoadMore: () => most.value < props.logged.length })
+useInfiniteScroll(list, () => void (most.value += STRETCH), {
+  distance: 400,
+  canLoadMore: () => most.value < props.logged.length,
+})
 const name = (code: string) => props.species.find((one) => one.code === code)?.common_name ?? code
 const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
 </script>
 
 <template>
   <aside ref="list" tabindex="0" aria-label="On this trip">
-    <h2>On this trip <span v-if="logged.length" class="soft figures">{{ logged.length }}</span></h2>
-    <p class="soft"><b v-if="!isToday" role="status">Card of {{ shortDateText(trip.held_on) }}. </b>{{ trip.spot_name }}</p>
+    <h2>
+      On this trip <span v-if="logged.length" class="soft figures">{{ logged.length }}</span>
+    </h2>
+    <p class="soft">
+      <b v-if="!isToday" role="status">Card of {{ shortDateText(trip.held_on) }}. </b
+      >{{ trip.spot_name }}
+    </p>
     <p v-if="!logged.length" class="soft">No fish yet. Touch <b>Fish on</b> when one takes.</p>
     <ol>
-      <li v-for="one in shown" :key="one.id" v-memo="[one.sending, one.why, one.asks, one.collisions.length, one.species_code, one.tag_numbers.join(), one.id === inHand]" :class="{ current: one.id === inHand }">
-        <button type="button" class="open" :aria-label="`Open ${name(one.species_code)} of ${timeText(one.at)}`" @click="emit('open', one.id)">{{ one.why ? 'mend' : 'open' }}</button>
-        <span class="figures">{{ timeText(one.at) }}</span> {{ name(one.species_code) }} <span class="soft">{{ SENDING[one.sending] }}</span>
+      <li
+        v-for="one in shown"
+        :key="one.id"
+        v-memo="[
+          one.sending,
+          one.why,
+          one.asks,
+          one.collisions.length,
+          one.species_code,
+          one.tag_numbers.join(),
+          one.id === inHand,
+        ]"
+        :class="{ current: one.id === inHand }"
+      >
+        <button
+          type="button"
+          class="open"
+          :aria-label="`Open ${name(one.species_code)} of ${timeText(one.at)}`"
+          @click="emit('open', one.id)"
+        >
+          {{ one.why ? 'mend' : 'open' }}
+        </button>
+        <span class="figures">{{ timeText(one.at) }}</span> {{ name(one.species_code) }}
+        <span class="soft">{{ SENDING[one.sending] }}</span>
         <div><TagStreamer v-for="number in one.tag_numbers" :key="number" :number="number" /></div>
         <p v-if="one.asks" class="why">Is its tag in? Open it and say so.</p>
-        <p v-if="one.collisions.length" class="why">Two devices say something different of it. <RouterLink to="/dockside">Choose on Dockside</RouterLink></p>
+        <p v-if="one.collisions.length" class="why">
+          Two devices say something different of it.
+          <RouterLink to="/dockside">Choose on Dockside</RouterLink>
+        </p>
         <p v-if="one.why" class="why">{{ one.why }}</p>
       </li>
     </ol>
     <details class="trips">
       <summary>Other trips</summary>
-      <button v-for="one in others" :key="one.id" type="button" class="quiet" :data-trip="one.id" @click="emit('take', one)">{{ shortDateText(one.held_on) }}, {{ one.spot_name }}<template v-if="one.fish">, {{ one.fish }} fish</template></button>
-      <button type="button" class="quiet" data-testid="new-trip" @click="emit('new')">Start another trip</button>
+      <button
+        v-for="one in others"
+        :key="one.id"
+        type="button"
+        class="quiet"
+        :data-trip="one.id"
+        @click="emit('take', one)"
+      >
+        {{ shortDateText(one.held_on) }}, {{ one.spot_name
+        }}<template v-if="one.fish">, {{ one.fish }} fish</template>
+      </button>
+      <button type="button" class="quiet" data-testid="new-trip" @click="emit('new')">
+        Start another trip
+      </button>
     </details>
   </aside>
 </template>

@@ -4,7 +4,10 @@ import { roomTrouble } from '@/offline/room'
 import { BAND, OUTCOME } from '@/words/fish'
 import type { DeckState } from '../useDeck'
 
-/** What to do now; a touch on a line tells its reason. After letting go: how it went off, and what the handling came to. */
+/**
+ * What to do now; a touch on a line tells its reason. After letting go: how it went off, and what
+ * the handling came to.
+ */
 const { deck } = defineProps<{ deck: DeckState }>()
 const emit = defineEmits<{ state: [] }>()
 const { card, change, coreTrouble, fish, settledStage: stage, told } = deck
@@ -24,17 +27,40 @@ const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.p
     <!-- Kept ready, so that letting go costs no more than any other tap. -->
     <div v-show="gone" class="gone">
       <p class="went">
-        <button v-for="(words, key) in WENT" :key="key" type="button" :class="{ on: fish!.outcome === key }" :aria-pressed="fish!.outcome === key" :data-outcome="key" @click="change({ outcome: key as never })">{{ words }}</button>
+        <button
+          v-for="(words, key) in WENT"
+          :key="key"
+          type="button"
+          :class="{ on: fish!.outcome === key }"
+          :aria-pressed="fish!.outcome === key"
+          :data-outcome="key"
+          @click="change({ outcome: key as never })"
+        >
+          {{ words }}
+        </button>
       </p>
-      <button v-if="score" type="button" class="line handled" @click="emit('state')">Handling: {{ score.points }} points, {{ BAND[score.band] }}.{{ most ? ` Most from: ${most.name}.` : '' }}</button>
+      <button v-if="score" type="button" class="line handled" @click="emit('state')">
+        Handling: {{ score.points }} points, {{ BAND[score.band] }}.{{
+          most ? ` Most from: ${most.name}.` : ''
+        }}
+      </button>
     </div>
     <ul aria-label="Now">
       <li v-if="coreTrouble" class="withheld" role="alert">{{ coreTrouble }}</li>
       <li v-for="line in lines" :key="line.text">
-        <button type="button" class="line" :aria-expanded="asked === line.text" @click="asked = asked === line.text ? null : line.text">{{ asked === line.text ? `Why: ${line.why}` : line.text }}</button>
+        <button
+          type="button"
+          class="line"
+          :aria-expanded="asked === line.text"
+          @click="asked = asked === line.text ? null : line.text"
+        >
+          {{ asked === line.text ? `Why: ${line.why}` : line.text }}
+        </button>
       </li>
       <template v-if="stage === 'start'">
-        <li v-if="card!.authorisation.verdict === 'stop'" class="withheld">{{ card!.authorisation.text }}</li>
+        <li v-if="card!.authorisation.verdict === 'stop'" class="withheld">
+          {{ card!.authorisation.text }}
+        </li>
         <li v-if="roomTrouble" class="withheld">{{ roomTrouble }}</li>
       </template>
     </ul>

@@ -6,21 +6,44 @@ import type { Schemas } from '@/api/client'
 const props = defineProps<{ species: Schemas['CardSpecies'][] }>()
 const emit = defineEmits<{ catch: [code: string]; close: [] }>()
 const search = ref('')
-const shown = computed(() => props.species.filter((one) => one.common_name.toLowerCase().includes(search.value.trim().toLowerCase())))
+const shown = computed(() =>
+  props.species.filter((one) =>
+    one.common_name.toLowerCase().includes(search.value.trim().toLowerCase()),
+  ),
+)
 </script>
 
 <template>
   <section class="other" aria-label="Other catch">
     <header>
       <label class="unseen" for="other-search">Find an animal</label>
-      <input id="other-search" v-model="search" placeholder="Find an animal" autocomplete="off" @keydown.enter="shown[0] && emit('catch', shown[0].code)" />
+      <input
+        id="other-search"
+        v-model="search"
+        placeholder="Find an animal"
+        autocomplete="off"
+        @keydown.enter="shown[0] && emit('catch', shown[0].code)"
+      />
       <button type="button" @click="emit('close')">Close</button>
     </header>
-    <p class="soft">Touch what it was: it is logged as let go, untagged. Undo brings it back into hand.</p>
+    <p class="soft">
+      Touch what it was: it is logged as let go, untagged. Undo brings it back into hand.
+    </p>
     <div class="animals">
-      <button v-for="one in shown" :key="one.code" type="button" :data-animal="one.code" @click="emit('catch', one.code)">{{ one.common_name }}</button>
+      <button
+        v-for="one in shown"
+        :key="one.code"
+        type="button"
+        :data-animal="one.code"
+        @click="emit('catch', one.code)"
+      >
+        {{ one.common_name }}
+      </button>
     </div>
-    <p v-if="!shown.length">No animal of that name is on the card. Log it as the nearest kind, and write the name in the note.</p>
+    <p v-if="!shown.length">
+      No animal of that name is on the card. Log it as the nearest kind, and write the name in the
+      note.
+    </p>
   </section>
 </template>
 

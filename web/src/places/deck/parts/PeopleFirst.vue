@@ -15,7 +15,16 @@ onMounted(async () => (cases.value = (await openField(null).ask('first_aid', {})
       <button type="button" @click="emit('close')">Back to the fish</button>
     </header>
     <div class="cases" role="tablist">
-      <button v-for="(one, place) in cases" :key="one.key" type="button" role="tab" :aria-selected="open === place" @click="open = place">{{ one.title }}</button>
+      <button
+        v-for="(one, place) in cases"
+        :key="one.key"
+        type="button"
+        role="tab"
+        :aria-selected="open === place"
+        @click="open = place"
+      >
+        {{ one.title }}
+      </button>
     </div>
     <ol tabindex="0" aria-label="First steps">
       <li v-for="line in cases[open]?.lines.slice(0, -2)" :key="line">{{ line }}</li>

@@ -2,20 +2,34 @@
 import { computed } from 'vue'
 import { nowMs } from '@/offline/clock'
 
-const props = defineProps<{ waiting: number; held: number; photos: number; oldestMs: number; signedOut: boolean }>()
+const props = defineProps<{
+  waiting: number
+  held: number
+  photos: number
+  oldestMs: number
+  signedOut: boolean
+}>()
 const emit = defineEmits<{ open: [] }>()
 const minutes = computed(() => Math.floor((nowMs() - props.oldestMs) / 60_000))
 const text = computed(() => {
   if (props.held) return `${props.held} held back`
   if (props.signedOut && props.waiting) return `sign in to send ${props.waiting}`
-  if (!props.waiting) return props.photos ? `${props.photos} photo${props.photos > 1 ? 's' : ''} to send` : 'all sent'
+  if (!props.waiting)
+    return props.photos ? `${props.photos} photo${props.photos > 1 ? 's' : ''} to send` : 'all sent'
   return `${props.waiting} to send${minutes.value > 0 ? `, ${minutes.value} min` : ''}`
 })
 </script>
 
 <template>
-  <RouterLink v-if="signedOut && waiting" class="queue waiting" :to="{ path: '/sign-in', query: { then: '/deck' } }">{{ text }}</RouterLink>
-  <button v-else type="button" class="queue" :class="{ held, waiting }" @click="emit('open')"><span role="status">{{ text }}</span></button>
+  <RouterLink
+    v-if="signedOut && waiting"
+    class="queue waiting"
+    :to="{ path: '/sign-in', query: { then: '/deck' } }"
+    >{{ text }}</RouterLink
+  >
+  <button v-else type="button" class="queue" :class="{ held, waiting }" @click="emit('open')">
+    <span role="status">{{ text }}</span>
+  </button>
 </template>
 
 <style scoped>

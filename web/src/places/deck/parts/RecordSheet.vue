@@ -9,13 +9,21 @@ import TagTab from './record/TagTab.vue'
 import TimesTab from './record/TimesTab.vue'
 import WeighTab from './record/WeighTab.vue'
 
-/** The rest of the record: any part in any order, while the clock and the next act stay in reach. */
+/**
+ * The rest of the record: any part in any order, while the clock and the next act stay in reach.
+ */
 defineProps<{ deck: DeckState }>()
 const emit = defineEmits<{ close: [] }>()
 export type Tab = 'tag' | 'hook' | 'state' | 'depth' | 'weigh' | 'times' | 'crew'
 const tab = defineModel<Tab>('tab', { required: true })
 const TABS: Record<Tab, [string, Component]> = {
-  tag: ['Tag', TagTab], hook: ['Hook', HookTab], state: ['State', StateTab], depth: ['Depth', DepthTab], weigh: ['Weigh', WeighTab], times: ['Times', TimesTab], crew: ['Crew', CrewTab],
+  tag: ['Tag', TagTab],
+  hook: ['Hook', HookTab],
+  state: ['State', StateTab],
+  depth: ['Depth', DepthTab],
+  weigh: ['Weigh', WeighTab],
+  times: ['Times', TimesTab],
+  crew: ['Crew', CrewTab],
 }
 const shown = computed(() => TABS[tab.value][1])
 </script>
@@ -23,16 +31,43 @@ const shown = computed(() => TABS[tab.value][1])
 <template>
   <section class="sheet" aria-label="The rest of the record">
     <div class="head">
-    <div class="tabs" role="tablist" aria-label="Parts of the record">
-      <button v-for="([name], key) in TABS" :key="key" type="button" role="tab" :aria-selected="tab === key" :data-tab="key" @click="tab = key">{{ name }}</button>
+      <div class="tabs" role="tablist" aria-label="Parts of the record">
+        <button
+          v-for="([name], key) in TABS"
+          :key="key"
+          type="button"
+          role="tab"
+          :aria-selected="tab === key"
+          :data-tab="key"
+          @click="tab = key"
+        >
+          {{ name }}
+        </button>
+      </div>
+      <button type="button" class="close" aria-label="Close the record" @click="emit('close')">
+        ✕
+      </button>
     </div>
-      <button type="button" class="close" aria-label="Close the record" @click="emit('close')">✕</button>
-    </div>
-    <div v-if="deck.life.value === 'closed' && tab !== 'crew'" class="body" role="tabpanel" aria-label="Closed fish" tabindex="0">
+    <div
+      v-if="deck.life.value === 'closed' && tab !== 'crew'"
+      class="body"
+      role="tabpanel"
+      aria-label="Closed fish"
+      tabindex="0"
+    >
       <p>This fish is closed: what you touch belongs to the next one.</p>
-      <button type="button" class="quiet" data-testid="change-in-sheet" @click="deck.change({ reopened: true })">Change this fish</button>
+      <button
+        type="button"
+        class="quiet"
+        data-testid="change-in-sheet"
+        @click="deck.change({ reopened: true })"
+      >
+        Change this fish
+      </button>
     </div>
-    <div v-else class="body" role="tabpanel" :aria-label="TABS[tab][0]" tabindex="0"><component :is="shown" :deck="deck" /></div>
+    <div v-else class="body" role="tabpanel" :aria-label="TABS[tab][0]" tabindex="0">
+      <component :is="shown" :deck="deck" />
+    </div>
   </section>
 </template>
 

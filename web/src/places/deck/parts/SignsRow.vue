@@ -6,14 +6,31 @@ const emit = defineEmits<{ change: [part: { bleeding: Bleeding }]; swollen: []; 
 /** Nobody has said; then each touch the next of these, what hurts the fish first. */
 const SAID = ['light', 'heavy', 'none', null] as const
 const BLOOD = { none: 'no blood', light: 'some blood', heavy: 'heavy blood', null: 'blood?' }
-const bleed = () => emit('change', { bleeding: SAID[(SAID.indexOf(props.bleeding) + 1) % SAID.length]! })
+const bleed = () =>
+  emit('change', { bleeding: SAID[(SAID.indexOf(props.bleeding) + 1) % SAID.length]! })
 </script>
 
 <template>
   <div class="signs" role="group" aria-label="Signs">
-    <button type="button" :class="{ on: bleeding }" :aria-label="`Bleeding: ${bleeding ?? 'not said'}. Touch to change`" @click="bleed">{{ BLOOD[bleeding ?? 'null'] }}</button>
-    <button type="button" :class="{ on: swollen }" :aria-pressed="swollen" @click="emit('swollen')">swollen</button>
-    <button type="button" :class="{ on: rollsOver }" :aria-pressed="rollsOver" @click="emit('rolls')">rolls over</button>
+    <button
+      type="button"
+      :class="{ on: bleeding }"
+      :aria-label="`Bleeding: ${bleeding ?? 'not said'}. Touch to change`"
+      @click="bleed"
+    >
+      {{ BLOOD[bleeding ?? 'null'] }}
+    </button>
+    <button type="button" :class="{ on: swollen }" :aria-pressed="swollen" @click="emit('swollen')">
+      swollen
+    </button>
+    <button
+      type="button"
+      :class="{ on: rollsOver }"
+      :aria-pressed="rollsOver"
+      @click="emit('rolls')"
+    >
+      rolls over
+    </button>
   </div>
 </template>
 

@@ -12,24 +12,54 @@ const none = computed(() => {
   if (fish.value!.said_tag === 'none') return 'No tag in this fish'
   return pouch.value.length ? 'No number ready' : 'No tags in your pouch'
 })
-/** A number that stands ready is in no fish; it is drawn hollow until somebody says that it is in. */
-const ready = computed(() => fish.value!.kind === 'untagged' && fish.value!.said_tag !== 'none' && fish.value!.offered)
+/**
+ * A number that stands ready is in no fish; it is drawn hollow until somebody says that it is in.
+ */
+const ready = computed(
+  () => fish.value!.kind === 'untagged' && fish.value!.said_tag !== 'none' && fish.value!.offered,
+)
 /** The advice against the tag stands beside it; the person decides. */
-const verdict = computed(() => (told.value?.tagging?.advice === 'let_go' && ready.value && life.value === 'open' ? `better not: ${told.value.tagging.reasons[0]}` : null))
+const verdict = computed(() =>
+  told.value?.tagging?.advice === 'let_go' && ready.value && life.value === 'open'
+    ? `better not: ${told.value.tagging.reasons[0]}`
+    : null,
+)
 </script>
 
 <template>
   <section class="tag">
-    <button type="button" class="tag-button" :disabled="life === 'closed' || (!species!.taggable && fish!.kind !== 'recaptured')" @click="emit('open')">
-      <TagStreamer v-if="fish!.tag_numbers.length" :number="fish!.tag_numbers.at(-1)!" size="large" />
+    <button
+      type="button"
+      class="tag-button"
+      :disabled="life === 'closed' || (!species!.taggable && fish!.kind !== 'recaptured')"
+      @click="emit('open')"
+    >
+      <TagStreamer
+        v-if="fish!.tag_numbers.length"
+        :number="fish!.tag_numbers.at(-1)!"
+        size="large"
+      />
       <TagStreamer v-else-if="ready" :number="fish!.offered!" size="large" hollow />
       <span v-else class="no-tag">{{ none }}</span>
     </button>
-    <button v-if="verdict" type="button" class="swap verdict" @click="emit('open')">{{ verdict }}</button>
+    <button v-if="verdict" type="button" class="swap verdict" @click="emit('open')">
+      {{ verdict }}
+    </button>
     <span v-else-if="fish!.kind === 'recaptured'" class="swap">caught again</span>
-    <span v-else-if="fish!.tag_numbers.length" class="swap plain" data-testid="tag-said">{{ fish!.tag_numbers.length > 1 ? `${fish!.tag_numbers.length} tags are in` : 'is in' }}</span>
-    <button v-else-if="ready && life !== 'closed'" type="button" class="swap" @click="noTag">ready; no tag?</button>
-    <button v-else-if="fish!.said_tag === 'none' && fish!.offered && life !== 'closed'" type="button" class="swap" @click="tap('tag_in')">tag is in</button>
+    <span v-else-if="fish!.tag_numbers.length" class="swap plain" data-testid="tag-said">{{
+      fish!.tag_numbers.length > 1 ? `${fish!.tag_numbers.length} tags are in` : 'is in'
+    }}</span>
+    <button v-else-if="ready && life !== 'closed'" type="button" class="swap" @click="noTag">
+      ready; no tag?
+    </button>
+    <button
+      v-else-if="fish!.said_tag === 'none' && fish!.offered && life !== 'closed'"
+      type="button"
+      class="swap"
+      @click="tap('tag_in')"
+    >
+      tag is in
+    </button>
   </section>
 </template>
 

@@ -4,13 +4,22 @@ import type { Schemas } from '@/api/client'
 import { localDate, shortDateText } from '@/format/units'
 
 const props = defineProps<{ spots: Schemas['Spot'][]; trips: Schemas['Deck']['trips'] }>()
-const emit = defineEmits<{ start: [trip: Schemas['TripStart']]; take: [trip: Schemas['Deck']['trips'][number]] }>()
+const emit = defineEmits<{
+  start: [trip: Schemas['TripStart']]
+  take: [trip: Schemas['Deck']['trips'][number]]
+}>()
 
 const PLATFORMS = ['shore', 'pier', 'boat', 'kayak', 'wading'] as const
 const spot = ref(props.spots[0]?.code ?? '')
 const platform = ref<(typeof PLATFORMS)[number]>('shore')
 const temp = ref<number | undefined>(undefined)
-const start = () => emit('start', { held_on: localDate(), spot_code: spot.value, platform: platform.value, water_temp_c: temp.value ?? null })
+const start = () =>
+  emit('start', {
+    held_on: localDate(),
+    spot_code: spot.value,
+    platform: platform.value,
+    water_temp_c: temp.value ?? null,
+  })
 </script>
 
 <template>
@@ -18,19 +27,48 @@ const start = () => emit('start', { held_on: localDate(), spot_code: spot.value,
     <h1>Start today’s trip</h1>
     <div v-if="trips.length" class="coming">
       <p>Take the card of a planned trip:</p>
-      <button v-for="one in trips" :key="one.id" type="button" class="quiet" :data-trip="one.id" @click="emit('take', one)">{{ shortDateText(one.held_on) }}, {{ one.spot_name }}</button>
+      <button
+        v-for="one in trips"
+        :key="one.id"
+        type="button"
+        class="quiet"
+        :data-trip="one.id"
+        @click="emit('take', one)"
+      >
+        {{ shortDateText(one.held_on) }}, {{ one.spot_name }}
+      </button>
     </div>
-    <p class="soft">The spot and the water decide how long a fish may be out. <RouterLink to="/ready">Plan it on Ready</RouterLink> to know what to pack.</p>
+    <p class="soft">
+      The spot and the water decide how long a fish may be out.
+      <RouterLink to="/ready">Plan it on Ready</RouterLink> to know what to pack.
+    </p>
     <el-form-item label="Spot" for="spot">
-      <select id="spot" v-model="spot" class="field"><option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option></select>
+      <select id="spot" v-model="spot" class="field">
+        <option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option>
+      </select>
     </el-form-item>
     <el-form-item label="From">
-      <el-radio-group v-model="platform" size="large"><el-radio-button v-for="one in PLATFORMS" :key="one" :value="one">{{ one }}</el-radio-button></el-radio-group>
+      <el-radio-group v-model="platform" size="large"
+        ><el-radio-button v-for="one in PLATFORMS" :key="one" :value="one">{{
+          one
+        }}</el-radio-button></el-radio-group
+      >
     </el-form-item>
     <el-form-item label="Water temperature, °C" for="temp">
-      <el-input-number id="temp" v-model="temp" :min="-2" :max="40" :step="0.5" :precision="1" size="large" placeholder="not read" />
+      <el-input-number
+        id="temp"
+        v-model="temp"
+        :min="-2"
+        :max="40"
+        :step="0.5"
+        :precision="1"
+        size="large"
+        placeholder="not read"
+      />
     </el-form-item>
-    <el-button native-type="submit" class="oilskin go" size="large" :disabled="!spot">Go fishing</el-button>
+    <el-button native-type="submit" class="oilskin go" size="large" :disabled="!spot"
+      >Go fishing</el-button
+    >
   </el-form>
 </template>
 

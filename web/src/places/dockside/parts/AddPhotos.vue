@@ -20,7 +20,8 @@ function dropped(event: DragEvent) {
 const cameras = computed(() => trip.dockside.value!.cameras)
 /** The camera whose clock is being set by a picture of a clock. */
 const setting = ref<{ camera: string; photo: string; shows: string } | null>(null)
-const photosOf = (camera: string) => trip.dockside.value!.photos.filter((one) => (one.camera ?? '') === camera && one.camera_at)
+const photosOf = (camera: string) =>
+  trip.dockside.value!.photos.filter((one) => (one.camera ?? '') === camera && one.camera_at)
 async function setClock() {
   const photo = trip.dockside.value!.photos.find((one) => one.id === setting.value?.photo)
   const [hour, minute] = (setting.value?.shows ?? '').split(':').map(Number)
@@ -37,26 +38,78 @@ async function setClock() {
 </script>
 
 <template>
-  <section class="add" :class="{ over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="dropped">
-    <input ref="field" class="unseen" type="file" accept="image/jpeg,image/png,image/webp,.heic,.heif" multiple aria-label="Choose photos" @change="chosen" />
-    <el-button size="large" :disabled="!!trip.uploading.value" @click="field?.click()">Add photos</el-button>
+  <section
+    class="add"
+    :class="{ over }"
+    @dragover.prevent="over = true"
+    @dragleave="over = false"
+    @drop.prevent="dropped"
+  >
+    <input
+      ref="field"
+      class="unseen"
+      type="file"
+      accept="image/jpeg,image/png,image/webp,.heic,.heif"
+      multiple
+      aria-label="Choose photos"
+      @change="chosen"
+    />
+    <el-button size="large" :disabled="!!trip.uploading.value" @click="field?.click()"
+      >Add photos</el-button
+    >
     <template v-if="trip.uploading.value">
-      <el-progress class="bar" :percentage="Math.round((100 * trip.uploading.value.done) / trip.uploading.value.of)" :format="() => `${trip.uploading.value?.done} of ${trip.uploading.value?.of}`" />
+      <el-progress
+        class="bar"
+        :percentage="Math.round((100 * trip.uploading.value.done) / trip.uploading.value.of)"
+        :format="() => `${trip.uploading.value?.done} of ${trip.uploading.value?.of}`"
+      />
       <el-button @click="trip.cancelUpload">Stop</el-button>
     </template>
-    <span v-else class="soft">{{ trip.uploadSaid.value || 'All of the evening at once; drop them here. They find their fish by time.' }}</span>
+    <span v-else class="soft">{{
+      trip.uploadSaid.value ||
+      'All of the evening at once; drop them here. They find their fish by time.'
+    }}</span>
     <el-button v-if="trip.lastMove.value" @click="trip.takeBack">Undo the last move</el-button>
     <ul v-if="trip.refused.value.length" class="refused" role="alert">
-      <li v-for="one in trip.refused.value" :key="one.name"><b>{{ one.name }}</b>: {{ one.trouble.message }}</li>
-      <li><button type="button" class="link" @click="trip.upload(trip.refused.value.map((one) => one.file))">Try these again</button></li>
+      <li v-for="one in trip.refused.value" :key="one.name">
+        <b>{{ one.name }}</b>: {{ one.trouble.message }}
+      </li>
+      <li>
+        <button
+          type="button"
+          class="link"
+          @click="trip.upload(trip.refused.value.map((one) => one.file))"
+        >
+          Try these again
+        </button>
+      </li>
     </ul>
     <p v-for="one in cameras" :key="one.camera" class="clock">
       <b>{{ one.camera || 'A camera without a name' }}</b>, {{ one.photos }} photos:
-      {{ one.seconds === null ? 'its clock is taken as right. Drag one photo to its fish, and all follow; or set it.' : `its clock was ${clockOff(one.seconds)}.` }}
-      <button type="button" class="link" @click="setting = { camera: one.camera, photo: photosOf(one.camera)[0]?.id ?? '', shows: '' }">Set by a photo of a clock</button>
+      {{
+        one.seconds === null
+          ? 'its clock is taken as right. Drag one photo to its fish, and all follow; or set it.'
+          : `its clock was ${clockOff(one.seconds)}.`
+      }}
+      <button
+        type="button"
+        class="link"
+        @click="
+          setting = { camera: one.camera, photo: photosOf(one.camera)[0]?.id ?? '', shows: '' }
+        "
+      >
+        Set by a photo of a clock
+      </button>
     </p>
     <form v-if="setting" class="set" @submit.prevent="setClock">
-      <label>The photo <select v-model="setting.photo"><option v-for="one in photosOf(setting.camera)" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <label
+        >The photo
+        <select v-model="setting.photo">
+          <option v-for="one in photosOf(setting.camera)" :key="one.id" :value="one.id">
+            {{ one.name }}
+          </option>
+        </select></label
+      >
       <label>shows the time <input v-model="setting.shows" type="time" required /></label>
       <el-button native-type="submit">Set the clock</el-button>
       <el-button @click="setting = null">Leave it</el-button>

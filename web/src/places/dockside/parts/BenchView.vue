@@ -2,8 +2,14 @@
 import { computed, ref } from 'vue'
 import type { Point, useBench } from '../useBench'
 
-/** The picture with its marks: wheel, pinch or keys zoom, a drag pans or moves a mark, a touch places the next one. */
-const { bench, photo } = defineProps<{ bench: ReturnType<typeof useBench>; photo: { id: string; shown_width_px: number; shown_height_px: number } }>()
+/**
+ * The picture with its marks: wheel, pinch or keys zoom, a drag pans or moves a mark, a touch
+ * places the next one.
+ */
+const { bench, photo } = defineProps<{
+  bench: ReturnType<typeof useBench>
+  photo: { id: string; shown_width_px: number; shown_height_px: number }
+}>()
 const { fixed, marks, selected } = bench
 const svg = ref<SVGSVGElement | null>(null)
 const view = ref({ x: 0, y: 0, width: photo.shown_width_px })
@@ -13,25 +19,51 @@ const height = computed(() => (view.value.width * photo.shown_height_px) / photo
 const box = computed(() => `${view.value.x} ${view.value.y} ${view.value.width} ${height.value}`)
 /** One screen pixel in the picture's pixels, for marks that stay the same size. */
 const unit = computed(() => view.value.width / 800)
+/** Four short strokes around a mark, open in the middle. */
+function crossPath(x = 0, y = 0) {
+  const [near, far] = [3 * unit.value, 11 * unit.value]
+  return (
+    `M${x - far} ${y}H${x - near}M${x + near} ${y}H${x + far}` +
+    `M${x} ${y - far}V${y - near}M${x} ${y + near}V${y + far}`
+  )
+}
 
 function toPicture(event: { clientX: number; clientY: number }): Point {
-  const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.value!.getScreenCTM()!.inverse())
+  const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(
+    svg.value!.getScreenCTM()!.inverse(),
+  )
   return [at.x, at.y]
 }
-function zoom(factor: number, around: Point = [view.value.x + view.value.width / 2, view.value.y + height.value / 2]) {
+function zoom(
+  factor: number,
+  around: Point = [view.value.x + view.value.width / 2, view.value.y + height.value / 2],
+) {
   const width = Math.min(photo.shown_width_px, Math.max(CLOSEST_PX, view.value.width / factor))
   const share = width / view.value.width
   const x = around[0] - (around[0] - view.value.x) * share
   const y = around[1] - (around[1] - view.value.y) * share
   const tall = (width * photo.shown_height_px) / photo.shown_width_px
-  view.value = { x: Math.min(Math.max(x, 0), photo.shown_width_px - width), y: Math.min(Math.max(y, 0), photo.shown_height_px - tall), width }
+  view.value = {
+    x: Math.min(Math.max(x, 0), photo.shown_width_px - width),
+    y: Math.min(Math.max(y, 0), photo.shown_height_px - tall),
+    width,
+  }
 }
 function pan(dx: number, dy: number) {
-  view.value = { ...view.value, x: Math.min(Math.max(view.value.x + dx, 0), photo.shown_width_px - view.value.width), y: Math.min(Math.max(view.value.y + dy, 0), photo.shown_height_px - height.value) }
+  view.value = {
+    ...view.value,
+    x: Math.min(Math.max(view.value.x + dx, 0), photo.shown_width_px - view.value.width),
+    y: Math.min(Math.max(view.value.y + dy, 0), photo.shown_height_px - height.value),
+  }
 }
 
 const fingers = new Map<number, { clientX: number; clientY: number }>()
-let start: { clientX: number; clientY: number; moved: boolean; mark: { list: 'corners' | 'scale' | 'fish'; at: number } | null } | null = null
+let start: {
+  clientX: number
+  clientY: number
+  moved: boolean
+  mark: { list: 'corners' | 'scale' | 'fish'; at: number } | null
+} | null = null
 let spread = 0
 const apart = () => {
   const [one, other] = [...fingers.values()]
@@ -42,7 +74,12 @@ function down(event: PointerEvent) {
   svg.value?.setPointerCapture(event.pointerId)
   fingers.set(event.pointerId, event)
   const name = (event.target as Element).getAttribute('data-mark')?.split(' ')
-  start = { clientX: event.clientX, clientY: event.clientY, moved: false, mark: name ? { list: name[0] as 'fish', at: Number(name[1]) } : null }
+  start = {
+    clientX: event.clientX,
+    clientY: event.clientY,
+    moved: false,
+    mark: name ? { list: name[0] as 'fish', at: Number(name[1]) } : null,
+  }
   spread = apart()
 }
 function move(event: PointerEvent) {
@@ -56,7 +93,11 @@ function move(event: PointerEvent) {
     spread = now
     return
   }
-  if (!start.moved && Math.hypot(event.clientX - start.clientX, event.clientY - start.clientY) < SLACK_PX) return
+  if (
+    !start.moved &&
+    Math.hypot(event.clientX - start.clientX, event.clientY - start.clientY) < SLACK_PX
+  )
+    return
   if (!start.moved && start.mark) bench.remember()
   start.moved = true
   if (start.mark) return bench.moveTo(start.mark.list, start.mark.at, toPicture(event))
@@ -74,7 +115,12 @@ function up(event: PointerEvent) {
   start = null
 }
 
-const STEPS: Record<string, Point> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const STEPS: Record<string, Point> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
 function key(event: KeyboardEvent) {
   const step = STEPS[event.key]
   const far = event.shiftKey ? 10 : 1
@@ -83,11 +129,13 @@ function key(event: KeyboardEvent) {
   else if (event.key === '+' || event.key === '=') zoom(1.4)
   else if (event.key === '-') zoom(1 / 1.4)
   else if (event.key === '0') view.value = { x: 0, y: 0, width: photo.shown_width_px }
-  else if (event.key === 'm') bench.place([view.value.x + view.value.width / 2, view.value.y + height.value / 2])
+  else if (event.key === 'm')
+    bench.place([view.value.x + view.value.width / 2, view.value.y + height.value / 2])
   else if (event.key === '[') bench.turn(-1)
   else if (event.key === ']') bench.turn(1)
   else if (event.key === 'Backspace' || event.key === 'Delete') bench.remove()
-  else if (event.key === 'u' || (event.key === 'z' && (event.ctrlKey || event.metaKey))) bench.undo()
+  else if (event.key === 'u' || (event.key === 'z' && (event.ctrlKey || event.metaKey)))
+    bench.undo()
   else if (event.key === 'Escape') selected.value = null
   else return
   event.preventDefault()
@@ -98,23 +146,72 @@ const line = (points: Point[]) => points.map((one) => one.join(',')).join(' ')
 
 <template>
   <div class="view">
-    <svg ref="svg" :viewBox="box" tabindex="0" role="application" aria-label="The picture. M marks its middle, arrows move the chosen mark, brackets choose, plus and minus zoom." @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="up" @wheel.prevent="zoom($event.deltaY < 0 ? 1.2 : 1 / 1.2, toPicture($event))" @keydown="key">
-      <image :href="`/api/photos/${photo.id}/shown`" :width="photo.shown_width_px" :height="photo.shown_height_px" />
-      <polygon v-if="marks.corners.length === 4 && fixed === 'corners'" class="frame" :points="line(marks.corners)" :stroke-width="2 * unit" />
-      <polyline v-if="fixed === 'scale'" class="frame" :points="line(marks.scale)" :stroke-width="2 * unit" />
+    <svg
+      ref="svg"
+      :viewBox="box"
+      tabindex="0"
+      role="application"
+      aria-label="The picture. M marks its middle, arrows move the chosen mark, brackets choose, plus and minus zoom."
+      @pointerdown="down"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="up"
+      @wheel.prevent="zoom($event.deltaY < 0 ? 1.2 : 1 / 1.2, toPicture($event))"
+      @keydown="key"
+    >
+      <image
+        :href="`/api/photos/${photo.id}/shown`"
+        :width="photo.shown_width_px"
+        :height="photo.shown_height_px"
+      />
+      <polygon
+        v-if="marks.corners.length === 4 && fixed === 'corners'"
+        class="frame"
+        :points="line(marks.corners)"
+        :stroke-width="2 * unit"
+      />
+      <polyline
+        v-if="fixed === 'scale'"
+        class="frame"
+        :points="line(marks.scale)"
+        :stroke-width="2 * unit"
+      />
       <polyline class="fish" :points="line(marks.fish)" :stroke-width="2.5 * unit" />
       <g v-for="list in [fixed, 'fish'] as const" :key="list">
-        <g v-for="(point, at) in marks[list]" :key="at" :class="['mark', list, { on: is(list, at) }]">
-          <circle class="touch" :data-mark="`${list} ${at}`" :cx="point[0]" :cy="point[1]" :r="18 * unit" />
-          <path :d="`M${point[0] - 11 * unit} ${point[1]}H${point[0] - 3 * unit}M${point[0] + 3 * unit} ${point[1]}H${point[0] + 11 * unit}M${point[0]} ${point[1] - 11 * unit}V${point[1] - 3 * unit}M${point[0]} ${point[1] + 3 * unit}V${point[1] + 11 * unit}`" :stroke-width="(is(list, at) ? 4 : 2.5) * unit" />
+        <g
+          v-for="(point, at) in marks[list]"
+          :key="at"
+          :class="['mark', list, { on: is(list, at) }]"
+        >
+          <circle
+            class="touch"
+            :data-mark="`${list} ${at}`"
+            :cx="point[0]"
+            :cy="point[1]"
+            :r="18 * unit"
+          />
+          <path
+            :d="crossPath(point[0], point[1])"
+            :stroke-width="(is(list, at) ? 4 : 2.5) * unit"
+          />
         </g>
       </g>
-      <path v-if="!selected" class="middle" :d="`M${view.x + view.width / 2 - 8 * unit} ${view.y + height / 2}h${16 * unit}M${view.x + view.width / 2} ${view.y + height / 2 - 8 * unit}v${16 * unit}`" :stroke-width="1.5 * unit" />
+      <path
+        v-if="!selected"
+        class="middle"
+        :d="
+          `M${view.x + view.width / 2 - 8 * unit} ${view.y + height / 2}h${16 * unit}` +
+          `M${view.x + view.width / 2} ${view.y + height / 2 - 8 * unit}v${16 * unit}`
+        "
+        :stroke-width="1.5 * unit"
+      />
     </svg>
     <div class="zoom">
       <button type="button" aria-label="Nearer" @click="zoom(1.6)">+</button>
       <button type="button" aria-label="Farther" @click="zoom(1 / 1.6)">−</button>
-      <button type="button" @click="view = { x: 0, y: 0, width: photo.shown_width_px }">whole</button>
+      <button type="button" @click="view = { x: 0, y: 0, width: photo.shown_width_px }">
+        whole
+      </button>
     </div>
   </div>
 </template>

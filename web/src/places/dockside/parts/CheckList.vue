@@ -5,7 +5,10 @@ import type { TripState } from '../useTrip'
 import GapFill, { FILLED } from './GapFill.vue'
 
 /** What holds a record back, and what the desk will ask about; then the trip is handed in. */
-const { trip, spot } = defineProps<{ trip: TripState; spot: { lat_deg: number; lon_deg: number } | null }>()
+const { trip, spot } = defineProps<{
+  trip: TripState
+  spot: { lat_deg: number; lon_deg: number } | null
+}>()
 const { fill, reason } = trip
 const here = computed(() => trip.dockside.value!)
 const fishOf = (id: string) => {
@@ -19,29 +22,86 @@ const left = computed(() => here.value.left.length)
 <template>
   <section aria-labelledby="checks">
     <h2 id="checks">Checks</h2>
-    <p v-if="!here.held.length && !here.doubts.length" class="soft">Nothing is held back, nothing is in doubt.</p>
-    <p v-for="one in here.held" :key="one.id" class="held"><b>Held back.</b> {{ one.message }} <RouterLink :to="one.source === 'paper' ? '/dockside/sheet' : '/deck'">{{ one.source === 'paper' ? 'Mend its row on the sheet' : "Mend it on the Deck's list" }}</RouterLink></p>
+    <p v-if="!here.held.length && !here.doubts.length" class="soft">
+      Nothing is held back, nothing is in doubt.
+    </p>
+    <p v-for="one in here.held" :key="one.id" class="held">
+      <b>Held back.</b> {{ one.message }}
+      <RouterLink :to="one.source === 'paper' ? '/dockside/sheet' : '/deck'">{{
+        one.source === 'paper' ? 'Mend its row on the sheet' : "Mend it on the Deck's list"
+      }}</RouterLink>
+    </p>
     <div v-for="one in here.doubts" :key="`${one.encounter_id} ${one.code}`" class="doubt">
       <b>{{ fishOf(one.encounter_id)?.text }}.</b> {{ one.sentence }}
       <template v-if="one.fix && FILLED.includes(one.fix)">
-        <button type="button" class="link" :aria-expanded="open === `${one.encounter_id} ${one.code}`" @click="open = open === `${one.encounter_id} ${one.code}` ? null : `${one.encounter_id} ${one.code}`">Change it</button>
-        <GapFill v-if="open === `${one.encounter_id} ${one.code}`" :field="one.fix" :fish="fishOf(one.encounter_id)!.fish" :species="trip.species.value" :spot="spot" @fill="fill(one.encounter_id, $event)" />
+        <button
+          type="button"
+          class="link"
+          :aria-expanded="open === `${one.encounter_id} ${one.code}`"
+          @click="
+            open =
+              open === `${one.encounter_id} ${one.code}` ? null : `${one.encounter_id} ${one.code}`
+          "
+        >
+          Change it
+        </button>
+        <GapFill
+          v-if="open === `${one.encounter_id} ${one.code}`"
+          :field="one.fix"
+          :fish="fishOf(one.encounter_id)!.fish"
+          :species="trip.species.value"
+          :spot="spot"
+          @fill="fill(one.encounter_id, $event)"
+        />
       </template>
     </div>
     <details v-if="here.corrections.length">
       <summary>{{ here.corrections.length }} corrected after submitting</summary>
-      <p v-for="(one, place) in here.corrections" :key="place" class="soft">{{ fishOf(one.encounter_id)?.text }}: {{ one.reason }} ({{ one.by }})</p>
+      <p v-for="(one, place) in here.corrections" :key="place" class="soft">
+        {{ fishOf(one.encounter_id)?.text }}: {{ one.reason }} ({{ one.by }})
+      </p>
     </details>
     <template v-if="trip.isSubmitted.value">
       <p><b>Submitted.</b> A change from here on is written on top, with its reason.</p>
-      <label class="reason">Reason for a change <input v-model="reason" maxlength="500" placeholder="What was found out, and how" /></label>
+      <label class="reason"
+        >Reason for a change
+        <input v-model="reason" maxlength="500" placeholder="What was found out, and how"
+      /></label>
     </template>
     <template v-else>
-      <el-popconfirm v-if="left" :title="`${left} gap${left > 1 ? 's' : ''} would be locked, and from then on need a reason. Submit all the same?`" confirm-button-text="Submit with gaps" cancel-button-text="Fill them first" width="280" @confirm="trip.submit">
-        <template #reference><el-button class="oilskin submit" size="large" :loading="trip.act.busy.value">Submit this trip</el-button></template>
+      <el-popconfirm
+        v-if="left"
+        :title="
+          `${left} gap${left > 1 ? 's' : ''} would be locked, and from then on need a reason. ` +
+          'Submit all the same?'
+        "
+        confirm-button-text="Submit with gaps"
+        cancel-button-text="Fill them first"
+        width="280"
+        @confirm="trip.submit"
+      >
+        <template #reference
+          ><el-button class="oilskin submit" size="large" :loading="trip.act.busy.value"
+            >Submit this trip</el-button
+          ></template
+        >
       </el-popconfirm>
-      <el-button v-else class="oilskin submit" size="large" :loading="trip.act.busy.value" :disabled="!here.fish.length && !here.held.length" @click="trip.submit">Submit this trip</el-button>
-      <p class="soft">{{ left ? `${left} gaps stay open when you submit now; they can only be filled with a reason afterwards.` : 'Doubts go to the desk with it.' }}</p>
+      <el-button
+        v-else
+        class="oilskin submit"
+        size="large"
+        :loading="trip.act.busy.value"
+        :disabled="!here.fish.length && !here.held.length"
+        @click="trip.submit"
+        >Submit this trip</el-button
+      >
+      <p class="soft">
+        {{
+          left
+            ? `${left} gaps stay open when you submit now; they can only be filled with a reason afterwards.`
+            : 'Doubts go to the desk with it.'
+        }}
+      </p>
     </template>
   </section>
 </template>

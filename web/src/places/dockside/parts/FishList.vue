@@ -8,8 +8,14 @@ import { HOOK_PLACE, OUTCOME } from '@/words/fish'
 import type { DockFish, TripState } from '../useTrip'
 import GapFill, { FILLED } from './GapFill.vue'
 
-/** Every fish of the trip: any value can be changed where it stands, and a record that should not be can be void. */
-const { trip, spot } = defineProps<{ trip: TripState; spot: { lat_deg: number; lon_deg: number } | null }>()
+/**
+ * Every fish of the trip: any value can be changed where it stands, and a record that should not
+ * be can be void.
+ */
+const { trip, spot } = defineProps<{
+  trip: TripState
+  spot: { lat_deg: number; lon_deg: number } | null
+}>()
 const { fill, dockside } = trip
 const session = useSessionStore()
 const open = ref<string | null>(null)
@@ -28,7 +34,9 @@ const facts = (one: DockFish) =>
     one.hook_place ? HOOK_PLACE[one.hook_place as keyof typeof HOOK_PLACE] : null,
     one.outcome ? OUTCOME[one.outcome] : null,
     one.source === 'paper' ? 'from paper' : null,
-  ].filter(Boolean).join(', ')
+  ]
+    .filter(Boolean)
+    .join(', ')
 async function takeOut(one: DockFish) {
   if (await fill(one.id, { voided_because: why.value.trim() })) openFish(one.id)
 }
@@ -36,21 +44,49 @@ async function takeOut(one: DockFish) {
 
 <template>
   <section aria-labelledby="fish-list">
-    <h2 id="fish-list">Fish <span class="figures soft">{{ dockside!.fish.length }}</span></h2>
+    <h2 id="fish-list">
+      Fish <span class="figures soft">{{ dockside!.fish.length }}</span>
+    </h2>
     <ol>
       <li v-for="one in dockside!.fish" :key="one.id" :data-fish="one.id">
-        <button type="button" class="one" :aria-expanded="open === one.id" @click="openFish(one.id)">
+        <button
+          type="button"
+          class="one"
+          :aria-expanded="open === one.id"
+          @click="openFish(one.id)"
+        >
           <b class="figures">{{ timeText(one.caught_at) }}</b> {{ trip.nameOf(one.species_code) }}
           <TagStreamer v-for="number in one.tag_numbers" :key="number" :number="number" />
           <span class="soft">{{ facts(one) }}</span>
         </button>
         <div v-if="open === one.id" class="change">
-          <label>Change <select v-model="field" class="field" data-testid="which"><option value="">what?</option><option v-for="key in FILLED" :key="key" :value="key">{{ FIELD[key] }}</option></select></label>
-          <GapFill v-if="field" :key="field" :field="field" :fish="one" :species="trip.species.value" :spot="spot" @fill="fill(one.id, $event)" />
+          <label
+            >Change
+            <select v-model="field" class="field" data-testid="which">
+              <option value="">what?</option>
+              <option v-for="key in FILLED" :key="key" :value="key">{{ FIELD[key] }}</option>
+            </select></label
+          >
+          <GapFill
+            v-if="field"
+            :key="field"
+            :field="field"
+            :fish="one"
+            :species="trip.species.value"
+            :spot="spot"
+            @fill="fill(one.id, $event)"
+          />
           <form class="void" @submit.prevent="takeOut(one)">
-            <label>It should not stand here, because <input v-model="why" class="field" maxlength="500" data-testid="void-why" /></label>
-            <button type="submit" class="plain" :disabled="!why.trim()" data-testid="void-it">Make it void</button>
-            <p class="soft">Kept and marked, out of every count; its tag goes back into the pouch.</p>
+            <label
+              >It should not stand here, because
+              <input v-model="why" class="field" maxlength="500" data-testid="void-why"
+            /></label>
+            <button type="submit" class="plain" :disabled="!why.trim()" data-testid="void-it">
+              Make it void
+            </button>
+            <p class="soft">
+              Kept and marked, out of every count; its tag goes back into the pouch.
+            </p>
           </form>
         </div>
       </li>
@@ -58,8 +94,11 @@ async function takeOut(one: DockFish) {
     <details v-if="dockside!.void.length" open>
       <summary>{{ dockside!.void.length }} void</summary>
       <p v-for="one in dockside!.void" :key="one.id" class="soft" :data-void="one.id">
-        {{ timeText(one.caught_at) }} {{ trip.nameOf(one.species_code) }}: {{ one.voided_because }} ({{ one.voided_by ?? 'the phone' }})
-        <button type="button" class="link" @click="fill(one.id, { voided_because: null })">Count it again</button>
+        {{ timeText(one.caught_at) }} {{ trip.nameOf(one.species_code) }}:
+        {{ one.voided_because }} ({{ one.voided_by ?? 'the phone' }})
+        <button type="button" class="link" @click="fill(one.id, { voided_because: null })">
+          Count it again
+        </button>
       </p>
     </details>
   </section>

@@ -1,6 +1,27 @@
 <script lang="ts">
 /** What can be filled or changed here. */
-export const FILLED = ['length', 'place', 'air', 'hook_place', 'bleeding', 'outcome', 'tare', 'weight', 'species', 'fate', 'numbers', 'removal', 'hook_type', 'marks', 'handling', 'pressure_signs', 'depth', 'girth', 'water_temp', 'note']
+export const FILLED = [
+  'length',
+  'place',
+  'air',
+  'hook_place',
+  'bleeding',
+  'outcome',
+  'tare',
+  'weight',
+  'species',
+  'fate',
+  'numbers',
+  'removal',
+  'hook_type',
+  'marks',
+  'handling',
+  'pressure_signs',
+  'depth',
+  'girth',
+  'water_temp',
+  'note',
+]
 </script>
 
 <script setup lang="ts">
@@ -10,87 +31,216 @@ import ChipRow from '@/parts/ChipRow.vue'
 import WaterMap from '@/parts/WaterMap.vue'
 import type { PickedPlace } from '@/parts/mapTypes'
 import { useSessionStore } from '@/stores/session'
-import { HOOK_PLACE, LENGTH_HOW, MARKS, MISHAPS, OUTCOME, PRESSURE_SIGN, REMOVAL, WHAT } from '@/words/fish'
+import {
+  HOOK_PLACE,
+  LENGTH_HOW,
+  MARKS,
+  MISHAPS,
+  OUTCOME,
+  PRESSURE_SIGN,
+  REMOVAL,
+  WHAT,
+} from '@/words/fish'
 import { BLEEDING, FIELD, HOOK_TYPE } from '@/words/dockside'
 import type { DockFish } from '../useTrip'
 
 /** Fills one gap, or changes one doubtful thing, where it stands. */
-const props = defineProps<{ field: string; fish: DockFish; species: Schemas['SpeciesName'][]; spot: PickedPlace | null }>()
-const emit = defineEmits<{ fill: [changes: Schemas['EncounterChanges']]; choose: [field: string, choice: 'stands' | 'said'] }>()
+const props = defineProps<{
+  field: string
+  fish: DockFish
+  species: Schemas['SpeciesName'][]
+  spot: PickedPlace | null
+}>()
+const emit = defineEmits<{
+  fill: [changes: Schemas['EncounterChanges']]
+  choose: [field: string, choice: 'stands' | 'said']
+}>()
 const session = useSessionStore()
 const typed = ref('')
 const how = ref<'board' | 'tape' | 'ruler' | 'estimate'>('board')
 const picked = ref<PickedPlace | null>(null)
 const unit = computed(() => (session.units === 'imperial' ? ('in' as const) : ('cm' as const)))
-const lengthKind = computed(() => props.species.find((one) => one.code === props.fish.species_code)?.length_kind ?? 'FL')
+const lengthKind = computed(
+  () => props.species.find((one) => one.code === props.fish.species_code)?.length_kind ?? 'FL',
+)
 const number = computed(() => Number(typed.value.replace(',', '.')))
 const sound = computed(() => typed.value.trim() !== '' && number.value > 0)
 const HOWS = Object.fromEntries(Object.entries(LENGTH_HOW).filter(([key]) => key !== 'photo'))
 const FATE = { released: 'let go', kept: 'kept' }
 /** Fields that take one number: what it is, and its unit. */
-const numbers = computed<Record<string, { label: string; unit: string; changes: () => Schemas['EncounterChanges'] }>>(() => ({
-  length: { label: `Length in ${unit.value}`, unit: `${unit.value} ${lengthKind.value}`, changes: () => ({ length: { value: number.value, unit: unit.value, kind: lengthKind.value, how: how.value } }) },
+const numbers = computed<
+  Record<string, { label: string; unit: string; changes: () => Schemas['EncounterChanges'] }>
+>(() => ({
+  length: {
+    label: `Length in ${unit.value}`,
+    unit: `${unit.value} ${lengthKind.value}`,
+    changes: () => ({
+      length: { value: number.value, unit: unit.value, kind: lengthKind.value, how: how.value },
+    }),
+  },
   air: { label: 'Seconds in the air', unit: 's', changes: () => ({ air_seconds: number.value }) },
-  tare: { label: 'Weight of the wet sling in grams', unit: 'g', changes: () => ({ tare_g: Math.round(number.value) }) },
+  tare: {
+    label: 'Weight of the wet sling in grams',
+    unit: 'g',
+    changes: () => ({ tare_g: Math.round(number.value) }),
+  },
   depth: { label: 'Caught at, metres down', unit: 'm', changes: () => ({ depth_m: number.value }) },
-  girth: { label: 'Girth in millimetres', unit: 'mm', changes: () => ({ girth_mm: Math.round(number.value) }) },
+  girth: {
+    label: 'Girth in millimetres',
+    unit: 'mm',
+    changes: () => ({ girth_mm: Math.round(number.value) }),
+  },
   water_temp: { label: 'Water in °C', unit: '°C', changes: () => ({ water_temp_c: number.value }) },
-  weight: { label: 'Weight of the fish in grams', unit: 'g', changes: () => ({ weight_g: Math.round(number.value) }) },
+  weight: {
+    label: 'Weight of the fish in grams',
+    unit: 'g',
+    changes: () => ({ weight_g: Math.round(number.value) }),
+  },
 }))
 /** Fields where one word is chosen. */
-const words: Record<string, Record<string, string>> = { hook_place: HOOK_PLACE, bleeding: BLEEDING, outcome: OUTCOME, removal: REMOVAL, hook_type: HOOK_TYPE, fate: FATE }
-const lists: Record<string, Record<string, string>> = { marks: MARKS, handling: MISHAPS, pressure_signs: PRESSURE_SIGN }
+const words: Record<string, Record<string, string>> = {
+  hook_place: HOOK_PLACE,
+  bleeding: BLEEDING,
+  outcome: OUTCOME,
+  removal: REMOVAL,
+  hook_type: HOOK_TYPE,
+  fate: FATE,
+}
+const lists: Record<string, Record<string, string>> = {
+  marks: MARKS,
+  handling: MISHAPS,
+  pressure_signs: PRESSURE_SIGN,
+}
 const stands = (field: string) => (props.fish as unknown as Record<string, unknown>)[field]
 const chosen = (field: string) => stands(field) as string | null
 const listed = (field: string) => (stands(field) as string[] | null) ?? []
 const kind = ref(props.fish.kind)
 const numbersTyped = ref(props.fish.tag_numbers.join(' '))
-const putNumbers = () => emit('fill', { kind: kind.value, tag_numbers: kind.value === 'untagged' ? [] : numbersTyped.value.split(/[\s,;]+/).filter(Boolean), tag_question: null })
+const putNumbers = () =>
+  emit('fill', {
+    kind: kind.value,
+    tag_numbers:
+      kind.value === 'untagged' ? [] : numbersTyped.value.split(/[\s,;]+/).filter(Boolean),
+    tag_question: null,
+  })
 const note = ref(String(stands('note') ?? ''))
-const plainText = (value: unknown): string => (value === null || value === undefined || value === '' ? 'nothing' : Array.isArray(value) ? value.map(plainText).join(', ') || 'nothing' : typeof value === 'object' ? Object.values(value).map(plainText).join(' ') : String(value))
+const plainText = (value: unknown): string =>
+  value === null || value === undefined || value === ''
+    ? 'nothing'
+    : Array.isArray(value)
+      ? value.map(plainText).join(', ') || 'nothing'
+      : typeof value === 'object'
+        ? Object.values(value).map(plainText).join(' ')
+        : String(value)
 const asked = computed(() => numbers.value[props.field])
 const put = () => sound.value && emit('fill', asked.value!.changes())
 </script>
 
 <template>
   <form v-if="asked" class="typed" @submit.prevent="put">
-    <input v-model="typed" inputmode="decimal" maxlength="7" :aria-label="asked.label" :data-fill="field" />
+    <input
+      v-model="typed"
+      inputmode="decimal"
+      maxlength="7"
+      :aria-label="asked.label"
+      :data-fill="field"
+    />
     <span>{{ asked.unit }}</span>
     <select v-if="field === 'length'" v-model="how" aria-label="Measured by">
       <option v-for="(text, key) in HOWS" :key="key" :value="key">{{ text }}</option>
     </select>
     <button type="submit" :disabled="!sound">Fill in</button>
   </form>
-  <ChipRow v-else-if="words[field]" :label="FIELD[field]!" :options="words[field]!" :chosen="chosen(field)" @one="$event && emit('fill', { [field]: $event })" />
-  <ChipRow v-else-if="lists[field]" :label="FIELD[field]!" :options="lists[field]!" :chosen="listed(field)" @many="emit('fill', { [field]: $event })" />
+  <ChipRow
+    v-else-if="words[field]"
+    :label="FIELD[field]!"
+    :options="words[field]!"
+    :chosen="chosen(field)"
+    @one="$event && emit('fill', { [field]: $event })"
+  />
+  <ChipRow
+    v-else-if="lists[field]"
+    :label="FIELD[field]!"
+    :options="lists[field]!"
+    :chosen="listed(field)"
+    @many="emit('fill', { [field]: $event })"
+  />
   <div v-else-if="field === 'tag'" class="typed" data-testid="tag-answers">
-    <button type="button" @click="emit('fill', { kind: 'tagged', tag_numbers: [fish.tag_question!], tag_question: null })">{{ fish.tag_question }} is in it</button>
+    <button
+      type="button"
+      @click="
+        emit('fill', { kind: 'tagged', tag_numbers: [fish.tag_question!], tag_question: null })
+      "
+    >
+      {{ fish.tag_question }} is in it
+    </button>
     <button type="button" @click="emit('fill', { tag_question: null })">It has no tag</button>
   </div>
   <div v-else-if="field === 'collision'" class="typed collisions">
     <template v-for="one in fish.collisions" :key="one.field">
-      <p><b>{{ FIELD[one.field] ?? one.field }}.</b> It stands as <b>{{ plainText(Object.values(one.stands)) }}</b>; another device says <b>{{ plainText(Object.values(one.said)) }}</b>.</p>
+      <p>
+        <b>{{ FIELD[one.field] ?? one.field }}.</b> It stands as
+        <b>{{ plainText(Object.values(one.stands)) }}</b>; another device says
+        <b>{{ plainText(Object.values(one.said)) }}</b>.
+      </p>
       <button type="button" @click="emit('choose', one.field, 'stands')">Leave it</button>
       <button type="button" @click="emit('choose', one.field, 'said')">Take the other</button>
     </template>
   </div>
   <form v-else-if="field === 'numbers'" class="typed" @submit.prevent="putNumbers">
-    <select v-model="kind" aria-label="This fish was"><option v-for="(text, key) in WHAT" :key="key" :value="key">{{ text.toLowerCase() }}</option></select>
-    <input v-if="kind !== 'untagged'" v-model="numbersTyped" class="wide" aria-label="Numbers on its tags" maxlength="120" />
+    <select v-model="kind" aria-label="This fish was">
+      <option v-for="(text, key) in WHAT" :key="key" :value="key">{{ text.toLowerCase() }}</option>
+    </select>
+    <input
+      v-if="kind !== 'untagged'"
+      v-model="numbersTyped"
+      class="wide"
+      aria-label="Numbers on its tags"
+      maxlength="120"
+    />
     <button type="submit">Fill in</button>
   </form>
-  <form v-else-if="field === 'note'" class="typed" @submit.prevent="emit('fill', { note: note.trim() || null })">
+  <form
+    v-else-if="field === 'note'"
+    class="typed"
+    @submit.prevent="emit('fill', { note: note.trim() || null })"
+  >
     <input v-model="note" class="wide" aria-label="Note" maxlength="2000" />
     <button type="submit">Fill in</button>
   </form>
-  <label v-else-if="field === 'species'" class="typed">It is a
-    <select :value="fish.species_code" @change="emit('fill', { species_code: ($event.target as HTMLSelectElement).value })"><option v-for="one in species" :key="one.code" :value="one.code">{{ one.common_name }}</option></select>
+  <label v-else-if="field === 'species'" class="typed"
+    >It is a
+    <select
+      :value="fish.species_code"
+      @change="emit('fill', { species_code: ($event.target as HTMLSelectElement).value })"
+    >
+      <option v-for="one in species" :key="one.code" :value="one.code">
+        {{ one.common_name }}
+      </option>
+    </select>
   </label>
   <div v-else class="place">
-    <WaterMap v-model:picked="picked" class="map" pickable label="Touch where this fish was caught" />
+    <WaterMap
+      v-model:picked="picked"
+      class="map"
+      pickable
+      label="Touch where this fish was caught"
+    />
     <div class="typed">
-      <button type="button" :disabled="!picked" @click="emit('fill', { place: { ...picked! }, place_how: 'map' })">Take the mark</button>
-      <button v-if="spot" type="button" @click="emit('fill', { place: { ...spot }, place_how: 'map' })">It was at the spot itself</button>
+      <button
+        type="button"
+        :disabled="!picked"
+        @click="emit('fill', { place: { ...picked! }, place_how: 'map' })"
+      >
+        Take the mark
+      </button>
+      <button
+        v-if="spot"
+        type="button"
+        @click="emit('fill', { place: { ...spot }, place_how: 'map' })"
+      >
+        It was at the spot itself
+      </button>
     </div>
   </div>
 </template>

@@ -6,12 +6,19 @@ import { useSessionStore } from '@/stores/session'
 import { sureText } from '@/words/dockside'
 import type { DockPhoto, TripState } from '../useTrip'
 
-/** The day's fish in a row of berths, each with its pictures; a picture is dragged to its fish, or moved by keys or touch. */
+/**
+ * The day's fish in a row of berths, each with its pictures; a picture is dragged to its fish, or
+ * moved by keys or touch.
+ */
 const { trip, tripId } = defineProps<{ trip: TripState; tripId: string }>()
 const session = useSessionStore()
 const here = computed(() => trip.dockside.value!)
 const berths = computed(() => [
-  ...here.value.fish.map((fish) => ({ id: fish.id as string | null, fish, photos: here.value.photos.filter((one) => one.encounter_id === fish.id) })),
+  ...here.value.fish.map((fish) => ({
+    id: fish.id as string | null,
+    fish,
+    photos: here.value.photos.filter((one) => one.encounter_id === fish.id),
+  })),
   { id: null, fish: null, photos: here.value.photos.filter((one) => one.encounter_id === null) },
 ])
 const chosen = ref<string | null>(null)
@@ -26,7 +33,11 @@ async function put(photo: DockPhoto | null, berth: string | null) {
   await nextTick()
   document.querySelector<HTMLElement>(`[data-photo='${photo.id}']`)?.focus()
 }
-const dropped = (event: DragEvent, berth: string | null) => put(here.value.photos.find((one) => one.id === event.dataTransfer?.getData('text/plain')) ?? null, berth)
+const dropped = (event: DragEvent, berth: string | null) =>
+  put(
+    here.value.photos.find((one) => one.id === event.dataTransfer?.getData('text/plain')) ?? null,
+    berth,
+  )
 
 /** Up and down carry a picture to the fish before and after. */
 function key(event: KeyboardEvent, photo: DockPhoto) {
@@ -37,42 +48,110 @@ function key(event: KeyboardEvent, photo: DockPhoto) {
   const to = berths.value[place + step]
   if (to) void put(photo, to.id)
 }
-const measured = (photo: DockPhoto) => (photo.measured_mm ? `, measured ${lengthText(photo.measured_mm, session.units)}` : '')
+const measured = (photo: DockPhoto) =>
+  photo.measured_mm ? `, measured ${lengthText(photo.measured_mm, session.units)}` : ''
 </script>
 
 <template>
   <ol class="strip" aria-label="Fish and their photos">
-    <li v-for="berth in berths" :key="berth.id ?? 'none'" :class="{ over: over === berth.id, none: !berth.fish }" :data-berth="berth.id ?? 'none'" @dragover.prevent="over = berth.id" @dragleave="over = undefined" @drop.prevent="dropped($event, berth.id)">
+    <li
+      v-for="berth in berths"
+      :key="berth.id ?? 'none'"
+      :class="{ over: over === berth.id, none: !berth.fish }"
+      :data-berth="berth.id ?? 'none'"
+      @dragover.prevent="over = berth.id"
+      @dragleave="over = undefined"
+      @drop.prevent="dropped($event, berth.id)"
+    >
       <div class="fish">
         <template v-if="berth.fish">
-          <b class="figures">{{ timeText(berth.fish.caught_at) }}</b> {{ trip.nameOf(berth.fish.species_code) }}
+          <b class="figures">{{ timeText(berth.fish.caught_at) }}</b>
+          {{ trip.nameOf(berth.fish.species_code) }}
           <div class="facts">
             <TagStreamer v-for="number in berth.fish.tag_numbers" :key="number" :number="number" />
-            <span class="tabular">{{ berth.fish.length_mm ? `${lengthText(berth.fish.length_mm, session.units)} by ${berth.fish.length_how}` : 'no length' }}</span>
-            <a :href="`/api/encounters/${berth.fish.id}/remembrance.pdf`" target="_blank" :aria-label="`Remembrance sheet of the fish of ${timeText(berth.fish.caught_at)}`">remembrance</a>
+            <span class="tabular">{{
+              berth.fish.length_mm
+                ? `${lengthText(berth.fish.length_mm, session.units)} by ${berth.fish.length_how}`
+                : 'no length'
+            }}</span>
+            <a
+              :href="`/api/encounters/${berth.fish.id}/remembrance.pdf`"
+              target="_blank"
+              :aria-label="`Remembrance sheet of the fish of ${timeText(berth.fish.caught_at)}`"
+              >remembrance</a
+            >
           </div>
         </template>
-        <template v-else><b>Of no fish</b><div class="soft">views, mates, the boat</div></template>
-        <button v-if="chosenPhoto && chosenPhoto.encounter_id !== berth.id" type="button" class="here" @click="put(chosenPhoto, berth.id)">Put it here</button>
+        <template v-else
+          ><b>Of no fish</b>
+          <div class="soft">views, mates, the boat</div></template
+        >
+        <button
+          v-if="chosenPhoto && chosenPhoto.encounter_id !== berth.id"
+          type="button"
+          class="here"
+          @click="put(chosenPhoto, berth.id)"
+        >
+          Put it here
+        </button>
       </div>
       <div class="photos">
-        <figure v-for="photo in berth.photos" :key="photo.id" :class="{ doubtful: photo.placed_by === 'time' && photo.fit === 'doubtful', chosen: chosen === photo.id }">
-          <button type="button" class="picture" draggable="true" :data-photo="photo.id" :aria-label="`${photo.name ?? 'Photo'} of ${photo.taken_at ? timeText(photo.taken_at) : 'no time'}, ${sureText(photo)}${measured(photo)}. Up and down move it.`" :aria-pressed="chosen === photo.id" @dragstart="$event.dataTransfer!.setData('text/plain', photo.id)" @keydown="key($event, photo)" @click="chosen = chosen === photo.id ? null : photo.id">
-            <img :src="`/api/photos/${photo.id}/thumb`" alt="" loading="lazy" width="112" height="84" draggable="false" />
+        <figure
+          v-for="photo in berth.photos"
+          :key="photo.id"
+          :class="{
+            doubtful: photo.placed_by === 'time' && photo.fit === 'doubtful',
+            chosen: chosen === photo.id,
+          }"
+        >
+          <button
+            type="button"
+            class="picture"
+            draggable="true"
+            :data-photo="photo.id"
+            :aria-label="
+              `${photo.name ?? 'Photo'} of ${photo.taken_at ? timeText(photo.taken_at) : 'no time'}, ` +
+              `${sureText(photo)}${measured(photo)}. Up and down move it.`
+            "
+            :aria-pressed="chosen === photo.id"
+            @dragstart="$event.dataTransfer!.setData('text/plain', photo.id)"
+            @keydown="key($event, photo)"
+            @click="chosen = chosen === photo.id ? null : photo.id"
+          >
+            <img
+              :src="`/api/photos/${photo.id}/thumb`"
+              alt=""
+              loading="lazy"
+              width="112"
+              height="84"
+              draggable="false"
+            />
           </button>
           <figcaption>
-            <span class="figures">{{ photo.taken_at ? timeText(photo.taken_at) : 'no time' }}</span> {{ sureText(photo) }}
-            <b v-if="photo.measured_mm" class="tabular">{{ lengthText(photo.measured_mm, session.units) }}</b>
+            <span class="figures">{{ photo.taken_at ? timeText(photo.taken_at) : 'no time' }}</span>
+            {{ sureText(photo) }}
+            <b v-if="photo.measured_mm" class="tabular">{{
+              lengthText(photo.measured_mm, session.units)
+            }}</b>
             <span v-if="photo.trouble" class="bad">{{ photo.trouble }}</span>
           </figcaption>
           <div v-if="chosen === photo.id" class="acts">
-            <RouterLink v-if="photo.is_sized" :to="`/dockside/${tripId}/bench/${photo.id}`">Measure</RouterLink>
-            <el-popconfirm title="Take this picture away for good?" confirm-button-text="Take it away" cancel-button-text="Keep it" @confirm="trip.removePhoto(photo.id)">
+            <RouterLink v-if="photo.is_sized" :to="`/dockside/${tripId}/bench/${photo.id}`"
+              >Measure</RouterLink
+            >
+            <el-popconfirm
+              title="Take this picture away for good?"
+              confirm-button-text="Take it away"
+              cancel-button-text="Keep it"
+              @confirm="trip.removePhoto(photo.id)"
+            >
               <template #reference><button type="button" class="link">Remove</button></template>
             </el-popconfirm>
           </div>
         </figure>
-        <p v-if="!berth.photos.length" class="soft empty">{{ berth.fish ? 'no picture' : 'none' }}</p>
+        <p v-if="!berth.photos.length" class="soft empty">
+          {{ berth.fish ? 'no picture' : 'none' }}
+        </p>
       </div>
     </li>
   </ol>

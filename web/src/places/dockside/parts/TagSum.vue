@@ -7,13 +7,18 @@ import type { TripState } from '../useTrip'
 const { trip } = defineProps<{ trip: TripState }>()
 const sum = computed(() => trip.dockside.value!.tags)
 const counts = computed(() => [
-  `${sum.value.applied} in fish`, ...(sum.value.spoiled ? [`${sum.value.spoiled} spoiled`] : []), ...(sum.value.lost ? [`${sum.value.lost} lost`] : []), `${sum.value.left} in the pouch`,
+  `${sum.value.applied} in fish`,
+  ...(sum.value.spoiled ? [`${sum.value.spoiled} spoiled`] : []),
+  ...(sum.value.lost ? [`${sum.value.lost} lost`] : []),
+  `${sum.value.left} in the pouch`,
 ])
 const found = ref('')
 async function foundAgain() {
   if (await trip.settleTag(found.value.trim().toUpperCase(), 'found')) found.value = ''
 }
-const adds = computed(() => !sum.value.gaps.length && !sum.value.doubles.length && !sum.value.foreign.length)
+const adds = computed(
+  () => !sum.value.gaps.length && !sum.value.doubles.length && !sum.value.foreign.length,
+)
 </script>
 
 <template>
@@ -31,22 +36,63 @@ const adds = computed(() => !sum.value.gaps.length && !sum.value.doubles.length 
     </div>
     <p v-if="sum.gaps.length > 1" class="answers">
       All {{ sum.gaps.length }}:
-      <button type="button" data-testid="have-all" @click="trip.settleTags(sum.gaps.map((gap) => gap.number), 'in_pouch')">I have them</button>
-      <button type="button" @click="trip.settleTags(sum.gaps.map((gap) => gap.number), 'lost')">lost</button>
+      <button
+        type="button"
+        data-testid="have-all"
+        @click="
+          trip.settleTags(
+            sum.gaps.map((gap) => gap.number),
+            'in_pouch',
+          )
+        "
+      >
+        I have them
+      </button>
+      <button
+        type="button"
+        @click="
+          trip.settleTags(
+            sum.gaps.map((gap) => gap.number),
+            'lost',
+          )
+        "
+      >
+        lost
+      </button>
     </p>
     <form class="answers" @submit.prevent="foundAgain">
-      <label>A lost tag turned up: <input v-model="found" class="field" maxlength="20" autocapitalize="characters" data-testid="found" /></label>
+      <label
+        >A lost tag turned up:
+        <input
+          v-model="found"
+          class="field"
+          maxlength="20"
+          autocapitalize="characters"
+          data-testid="found"
+      /></label>
       <button type="submit" :disabled="!found.trim()">Found again</button>
     </form>
     <div v-for="double in sum.doubles" :key="double.number" class="odd">
       <TagStreamer :number="double.number" />
-      <span>stands on {{ double.encounter_ids.length }} fish of this trip. Either it was caught twice, or one is misread.</span>
-      <span class="answers"><button type="button" @click="trip.settleTag(double.number, 'caught_twice')">Caught twice</button> <RouterLink to="/deck">Mend it on the Deck's list</RouterLink></span>
+      <span
+        >stands on {{ double.encounter_ids.length }} fish of this trip. Either it was caught twice,
+        or one is misread.</span
+      >
+      <span class="answers"
+        ><button type="button" @click="trip.settleTag(double.number, 'caught_twice')">
+          Caught twice
+        </button>
+        <RouterLink to="/deck">Mend it on the Deck's list</RouterLink></span
+      >
     </div>
     <div v-for="one in sum.foreign" :key="one.number" class="odd">
       <TagStreamer :number="one.number" />
       <span>was issued to {{ one.owner }}.</span>
-      <span class="answers"><button type="button" @click="trip.settleTag(one.number, 'from_pouch_of_owner')">It came from their pouch</button></span>
+      <span class="answers"
+        ><button type="button" @click="trip.settleTag(one.number, 'from_pouch_of_owner')">
+          It came from their pouch
+        </button></span
+      >
     </div>
   </section>
 </template>

@@ -6,28 +6,55 @@ import { FIELD } from '@/words/dockside'
 import type { TripState } from '../useTrip'
 import GapFill from './GapFill.vue'
 
-/** Everything the trip still lacks, the most harmful first; each opens and is filled where it stands. */
-const { trip, spot } = defineProps<{ trip: TripState; spot: { lat_deg: number; lon_deg: number } | null }>()
+/**
+ * Everything the trip still lacks, the most harmful first; each opens and is filled where it
+ * stands.
+ */
+const { trip, spot } = defineProps<{
+  trip: TripState
+  spot: { lat_deg: number; lon_deg: number } | null
+}>()
 const { fill } = trip
 const open = ref<string | null>(null)
 const rows = computed(() =>
-  (trip.dockside.value?.left ?? []).map((gap) => ({ gap, key: `${gap.encounter_id} ${gap.field}`, fish: trip.dockside.value!.fish.find((one) => one.id === gap.encounter_id)! })),
+  (trip.dockside.value?.left ?? []).map((gap) => ({
+    gap,
+    key: `${gap.encounter_id} ${gap.field}`,
+    fish: trip.dockside.value!.fish.find((one) => one.id === gap.encounter_id)!,
+  })),
 )
 </script>
 
 <template>
   <section aria-labelledby="left">
-    <h2 id="left">What is left <span v-if="rows.length" class="figures soft">{{ rows.length }}</span></h2>
+    <h2 id="left">
+      What is left <span v-if="rows.length" class="figures soft">{{ rows.length }}</span>
+    </h2>
     <p v-if="!rows.length" class="soft">Nothing. Every record says what it can.</p>
     <ol>
       <li v-for="row in rows" :key="row.key">
-        <button type="button" class="gap" :aria-expanded="open === row.key" :data-gap="row.gap.field" @click="open = open === row.key ? null : row.key">
+        <button
+          type="button"
+          class="gap"
+          :aria-expanded="open === row.key"
+          :data-gap="row.gap.field"
+          @click="open = open === row.key ? null : row.key"
+        >
           <b>{{ FIELD[row.gap.field] }}</b>
           <span>{{ timeText(row.fish.caught_at) }} {{ trip.nameOf(row.fish.species_code) }}</span>
           <TagStreamer v-if="row.fish.tag_numbers[0]" :number="row.fish.tag_numbers[0]" />
           <span class="soft why">{{ row.gap.sentence }}</span>
         </button>
-        <GapFill v-if="open === row.key" class="fill" :field="row.gap.field" :fish="row.fish" :species="trip.species.value" :spot="spot" @fill="fill(row.fish.id, $event)" @choose="(field, choice) => trip.choose(row.fish.id, field, choice)" />
+        <GapFill
+          v-if="open === row.key"
+          class="fill"
+          :field="row.gap.field"
+          :fish="row.fish"
+          :species="trip.species.value"
+          :spot="spot"
+          @fill="fill(row.fish.id, $event)"
+          @choose="(field, choice) => trip.choose(row.fish.id, field, choice)"
+        />
       </li>
     </ol>
   </section>

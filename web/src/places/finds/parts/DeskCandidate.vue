@@ -4,19 +4,48 @@ import TagStreamer from '@/parts/TagStreamer.vue'
 import type { Desk } from '../useDesk'
 
 /** One fish that a report may be about, with what speaks for and against it. */
-defineProps<{ candidate: Desk['ranked'][number]; place: number; share: string; chosen: boolean; species: string; caughtOn: string }>()
+defineProps<{
+  candidate: Desk['ranked'][number]
+  place: number
+  share: string
+  chosen: boolean
+  species: string
+  caughtOn: string
+}>()
 defineEmits<{ choose: [] }>()
-const days = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000)
-/** To the left what speaks against it, to the right what speaks for it; twelve is as much as any says. */
+const days = (from: string, to: string) =>
+  Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000)
+/**
+ * To the left what speaks against it, to the right what speaks for it; twelve is as much as any
+ * says.
+ */
 const part = (log: number) => Math.min(1, Math.abs(log) / 12)
 </script>
 
 <template>
-  <button type="button" class="candidate" :aria-pressed="chosen" :data-candidate="candidate.number" @click="$emit('choose')">
-    <span class="line"><b class="figures">{{ place + 1 }}</b> <TagStreamer :number="candidate.number" :spent="!candidate.fish_id" /> <b class="share tabular">{{ share }}</b></span>
-    <span v-if="candidate.released_on">{{ species }}, tagged {{ shortDateText(candidate.released_on) }}, {{ daysText(days(candidate.released_on, caughtOn)) }} before</span>
+  <button
+    type="button"
+    class="candidate"
+    :aria-pressed="chosen"
+    :data-candidate="candidate.number"
+    @click="$emit('choose')"
+  >
+    <span class="line"
+      ><b class="figures">{{ place + 1 }}</b>
+      <TagStreamer :number="candidate.number" :spent="!candidate.fish_id" />
+      <b class="share tabular">{{ share }}</b></span
+    >
+    <span v-if="candidate.released_on"
+      >{{ species }}, tagged {{ shortDateText(candidate.released_on) }},
+      {{ daysText(days(candidate.released_on, caughtOn)) }} before</span
+    >
     <span v-else>No fish is known to carry it yet.</span>
-    <span v-for="term in candidate.terms" :key="term.name" class="term"><span class="name">{{ term.name }}</span><span class="bar" aria-hidden="true"><i :class="{ for: term.log > 0 }" :style="`--part: ${part(term.log)}`" /></span><span class="words">{{ term.words }}</span></span>
+    <span v-for="term in candidate.terms" :key="term.name" class="term"
+      ><span class="name">{{ term.name }}</span
+      ><span class="bar" aria-hidden="true"
+        ><i :class="{ for: term.log > 0 }" :style="`--part: ${part(term.log)}`" /></span
+      ><span class="words">{{ term.words }}</span></span
+    >
   </button>
 </template>
 

@@ -3,7 +3,14 @@ import { computed } from 'vue'
 import { lengthText, type Units } from '@/format/units'
 
 /** Where 95 % of such fish would be in length by the day of the report, and what was reported. */
-const props = defineProps<{ range: { day: number; low_mm: number; high_mm: number }[]; reportedMm: number | null; reportedMarginMm: number | null; releasedMm: number | null; releasedMarginMm: number | null; units: Units }>()
+const props = defineProps<{
+  range: { day: number; low_mm: number; high_mm: number }[]
+  reportedMm: number | null
+  reportedMarginMm: number | null
+  releasedMm: number | null
+  releasedMarginMm: number | null
+  units: Units
+}>()
 const W = 360
 const H = 168
 const PAD = { left: 62, right: 14, top: 12, bottom: 40 }
@@ -11,7 +18,8 @@ const days = computed(() => Math.max(1, props.range.at(-1)!.day))
 const error = computed(() => props.reportedMarginMm ?? 0)
 const bounds = computed(() => {
   const all = props.range.flatMap((one) => [one.low_mm, one.high_mm])
-  if (props.reportedMm !== null) all.push(props.reportedMm - error.value, props.reportedMm + error.value)
+  if (props.reportedMm !== null)
+    all.push(props.reportedMm - error.value, props.reportedMm + error.value)
   return [Math.min(...all), Math.max(...all)] as const
 })
 /** Round lengths and days along the axes. */
@@ -20,13 +28,20 @@ function ticks(low: number, high: number) {
   const power = 10 ** Math.floor(Math.log10(Math.max(rough, 1)))
   const step = power * ([1, 2, 5, 10].find((one) => one * power >= rough) ?? 10)
   const first = Math.ceil(low / step) * step
-  return Array.from({ length: Math.max(0, Math.floor((high - first) / step) + 1) }, (_, at) => first + at * step)
+  return Array.from(
+    { length: Math.max(0, Math.floor((high - first) / step) + 1) },
+    (_, at) => first + at * step,
+  )
 }
 const lengthTicks = computed(() => ticks(...bounds.value))
 const dayTicks = computed(() => ticks(0, days.value))
 const releasedError = computed(() => props.releasedMarginMm ?? 0)
 const x = (day: number) => PAD.left + (day / days.value) * (W - PAD.left - PAD.right)
-const y = (mm: number) => H - PAD.bottom - ((mm - bounds.value[0]) / Math.max(1, bounds.value[1] - bounds.value[0])) * (H - PAD.top - PAD.bottom)
+const y = (mm: number) =>
+  H -
+  PAD.bottom -
+  ((mm - bounds.value[0]) / Math.max(1, bounds.value[1] - bounds.value[0])) *
+    (H - PAD.top - PAD.bottom)
 const band = computed(() => {
   const top = props.range.map((one) => `${x(one.day)} ${y(one.high_mm)}`)
   const bottom = props.range.map((one) => `${x(one.day)} ${y(one.low_mm)}`).reverse()
@@ -34,8 +49,14 @@ const band = computed(() => {
 })
 const last = computed(() => props.range.at(-1)!)
 const words = computed(() => {
-  const expected = `${lengthText(last.value.low_mm, props.units)} to ${lengthText(last.value.high_mm, props.units)} expected after ${Math.round(days.value)} days`
-  return `${expected}; ${props.reportedMm === null ? 'no length was reported' : `${lengthText(props.reportedMm, props.units)} reported`}.`
+  const [low, high] = [last.value.low_mm, last.value.high_mm].map((mm) =>
+    lengthText(mm, props.units),
+  )
+  const told =
+    props.reportedMm === null
+      ? 'no length was reported'
+      : `${lengthText(props.reportedMm, props.units)} reported`
+  return `${low} to ${high} expected after ${Math.round(days.value)} days; ${told}.`
 })
 </script>
 
@@ -53,14 +74,21 @@ const words = computed(() => {
       </g>
       <text :x="(PAD.left + W) / 2" :y="H - 4" text-anchor="middle">days since it was tagged</text>
       <path class="band" :d="band" />
-      <path v-if="releasedMm !== null" class="error" :d="`M${x(0)} ${y(releasedMm - releasedError)}V${y(releasedMm + releasedError)}`" />
+      <path
+        v-if="releasedMm !== null"
+        class="error"
+        :d="`M${x(0)} ${y(releasedMm - releasedError)}V${y(releasedMm + releasedError)}`"
+      />
       <circle v-if="releasedMm !== null" :cx="x(0)" :cy="y(releasedMm)" r="5" class="released" />
       <g v-if="reportedMm !== null">
         <path class="error" :d="`M${x(days)} ${y(reportedMm - error)}V${y(reportedMm + error)}`" />
         <path class="reported" :d="`M${x(days) - 7} ${y(reportedMm)}l7 -7l7 7l-7 7z`" />
       </g>
     </svg>
-    <figcaption>{{ words }} The upright lines are the errors of both lengths, 95 %. The band is a house rule, not an estimate.</figcaption>
+    <figcaption>
+      {{ words }} The upright lines are the errors of both lengths, 95 %. The band is a house rule,
+      not an estimate.
+    </figcaption>
   </figure>
 </template>
 

@@ -4,7 +4,11 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { dateText, lengthText, type Units } from '@/format/units'
 
-const props = defineProps<{ catches: Schemas['Catch'][]; kind: Schemas['LengthKind']; units: Units }>()
+const props = defineProps<{
+  catches: Schemas['Catch'][]
+  kind: Schemas['LengthKind']
+  units: Units
+}>()
 
 /** As wide as it is shown, so that its words stay readable on a phone. */
 const isNarrow = useMediaQuery('(max-width: 640px)')
@@ -13,14 +17,22 @@ const H = 220
 const PAD = { left: 70, right: 20, top: 16, bottom: 34 }
 const DAY_MS = 86_400_000
 
-const measured = computed(() => props.catches.filter((one) => one.length_mm !== null && one.length_kind === props.kind))
+const measured = computed(() =>
+  props.catches.filter((one) => one.length_mm !== null && one.length_kind === props.kind),
+)
 const points = computed(() => {
   const days = measured.value.map((one) => Date.parse(one.caught_on) / DAY_MS)
-  const bounds = measured.value.flatMap((one) => [one.length_mm! - one.length_margin_mm!, one.length_mm! + one.length_margin_mm!])
+  const bounds = measured.value.flatMap((one) => [
+    one.length_mm! - one.length_margin_mm!,
+    one.length_mm! + one.length_margin_mm!,
+  ])
   const low = Math.min(...bounds)
   const high = Math.max(...bounds)
-  const x = (day: number) => PAD.left + ((day - days[0]!) / Math.max(1, days.at(-1)! - days[0]!)) * (width.value - PAD.left - PAD.right)
-  const y = (mm: number) => H - PAD.bottom - ((mm - low) / Math.max(1, high - low)) * (H - PAD.top - PAD.bottom)
+  const x = (day: number) =>
+    PAD.left +
+    ((day - days[0]!) / Math.max(1, days.at(-1)! - days[0]!)) * (width.value - PAD.left - PAD.right)
+  const y = (mm: number) =>
+    H - PAD.bottom - ((mm - low) / Math.max(1, high - low)) * (H - PAD.top - PAD.bottom)
   return measured.value.map((one, index) => ({
     one,
     x: x(days[index]!),
@@ -30,31 +42,69 @@ const points = computed(() => {
     anchor: index === 0 ? 'start' : index === measured.value.length - 1 ? 'end' : 'middle',
   }))
 })
-/** Words that would lie on each other are left out or moved below; the first and the last always stand. */
+/**
+ * Words that would lie on each other are left out or moved below; the first and the last always
+ * stand.
+ */
 const NEAR = 130
 const dated = computed(() => {
   const shown: number[] = []
   const last = points.value.length - 1
   points.value.forEach((point, index) => {
-    const clear = [...shown, last].every((other) => other === index || Math.abs(points.value[other]!.x - point.x) >= NEAR)
+    const clear = [...shown, last].every(
+      (other) => other === index || Math.abs(points.value[other]!.x - point.x) >= NEAR,
+    )
     if (index === 0 || index === last || clear) shown.push(index)
   })
   return new Set(shown)
 })
-const below = (index: number) => index > 0 && points.value[index]!.x - points.value[index - 1]!.x < NEAR && points.value[index]!.y >= points.value[index - 1]!.y
-const path = computed(() => points.value.map(({ x, y }, index) => `${index ? 'L' : 'M'}${x} ${y}`).join(''))
+const below = (index: number) =>
+  index > 0 &&
+  points.value[index]!.x - points.value[index - 1]!.x < NEAR &&
+  points.value[index]!.y >= points.value[index - 1]!.y
+const path = computed(() =>
+  points.value.map(({ x, y }, index) => `${index ? 'L' : 'M'}${x} ${y}`).join(''),
+)
 </script>
 
 <template>
   <figure v-if="points.length > 1">
-    <figcaption><h2>Its length</h2><span class="soft">{{ kind }}, each with its 95 % error, from {{ points.length }} measurements</span></figcaption>
-    <svg :viewBox="`0 0 ${width} ${H}`" role="img" :aria-label="points.map(({ one }) => `${dateText(one.caught_on)}: ${lengthText(one.length_mm!, units)}`).join('; ')">
+    <figcaption>
+      <h2>Its length</h2>
+      <span class="soft"
+        >{{ kind }}, each with its 95 % error, from {{ points.length }} measurements</span
+      >
+    </figcaption>
+    <svg
+      :viewBox="`0 0 ${width} ${H}`"
+      role="img"
+      :aria-label="
+        points
+          .map(({ one }) => `${dateText(one.caught_on)}: ${lengthText(one.length_mm!, units)}`)
+          .join('; ')
+      "
+    >
       <path class="trend" :d="path" />
       <g v-for="(point, index) in points" :key="index">
-        <path class="error" :d="`M${point.x} ${point.top}V${point.bottom}M${point.x - 7} ${point.top}h14M${point.x - 7} ${point.bottom}h14`" />
+        <path
+          class="error"
+          :d="
+            `M${point.x} ${point.top}V${point.bottom}M${point.x - 7} ${point.top}h14` +
+            `M${point.x - 7} ${point.bottom}h14`
+          "
+        />
         <circle :cx="point.x" :cy="point.y" r="6" />
-        <text v-if="dated.has(index)" :x="point.x" :y="H - 8" :text-anchor="point.anchor">{{ dateText(point.one.caught_on) }}</text>
-        <text class="length" :x="point.x + (point.anchor === 'end' ? -12 : 12)" :y="below(index) ? point.y + 24 : point.y - 10" :text-anchor="point.anchor === 'end' ? 'end' : 'start'">{{ lengthText(point.one.length_mm!, units) }}</text>
+        <text v-if="dated.has(index)" :x="point.x" :y="H - 8" :text-anchor="point.anchor">
+          {{ dateText(point.one.caught_on) }}
+        </text>
+        <text
+          class="length"
+          :x="point.x + (point.anchor === 'end' ? -12 : 12)"
+          :y="below(index) ? point.y + 24 : point.y - 10"
+          :text-anchor="point.anchor === 'end' ? 'end' : 'start'"
+        >
+          {{ lengthText(point.one.length_mm!, units) }}
+        </text>
       </g>
     </svg>
   </figure>

@@ -5,7 +5,10 @@ import { useSessionStore } from '@/stores/session'
 import { shortDateText } from '@/format/units'
 import { LENGTH_HOW, WHAT } from '@/words/fish'
 
-/** A record that was held back: what it says, why it is held, and what a coordinator changes so that it can be stored. */
+/**
+ * A record that was held back: what it says, why it is held, and what a coordinator changes so
+ * that it can be stored.
+ */
 const props = defineProps<{
   held: Schemas['Queries']['held'][number]
   species: Schemas['SpeciesName'][]
@@ -76,7 +79,9 @@ function mend() {
     <label>
       It was
       <select v-model="typed.kind" class="field">
-        <option v-for="(word, key) in WHAT" :key="key" :value="key">{{ word.toLowerCase() }}</option>
+        <option v-for="(word, key) in WHAT" :key="key" :value="key">
+          {{ word.toLowerCase() }}
+        </option>
       </select>
     </label>
     <label>

@@ -8,7 +8,16 @@ defineProps<{ kind: Schemas['LengthKind'] }>()
     <path v-if="kind === 'DW'" class="body" d="M60 4 112 26 60 44 8 26Z" />
     <ellipse v-else-if="kind === 'CW'" class="body" cx="60" cy="24" rx="46" ry="18" />
     <path v-else class="body" d="M6 24C22 8 58 4 86 20L112 6 104 24l8 18L86 28C58 44 22 40 6 24Z" />
-    <path class="measure" :d="kind === 'FL' ? 'M6 50H104M6 45v9M104 24v30' : kind === 'TL' ? 'M6 50H112M6 45v9M112 6v48' : 'M10 50H110M10 45v9M110 45v9'" />
+    <path
+      class="measure"
+      :d="
+        kind === 'FL'
+          ? 'M6 50H104M6 45v9M104 24v30'
+          : kind === 'TL'
+            ? 'M6 50H112M6 45v9M112 6v48'
+            : 'M10 50H110M10 45v9M110 45v9'
+      "
+    />
   </svg>
 </template>
 

@@ -10,7 +10,9 @@ import { useSessionStore } from '@/stores/session'
 const props = defineProps<{ species: Schemas['SpeciesName'][] }>()
 const session = useSessionStore()
 const typed = ref('')
-const told = ref<{ number: string; fish: Awaited<ReturnType<typeof api.readTag>>['fish'] } | null>(null)
+const told = ref<{ number: string; fish: Awaited<ReturnType<typeof api.readTag>>['fish'] } | null>(
+  null,
+)
 const { busy, refusal, run } = useAct()
 const name = (code: string) => props.species.find((one) => one.code === code)?.common_name ?? code
 const look = () =>
@@ -22,10 +24,24 @@ const look = () =>
 
 <template>
   <form class="lookup" role="search" aria-label="Look up a tag" @submit.prevent="look">
-    <label>Look up a tag <input v-model="typed" class="field" maxlength="40" autocapitalize="characters" autocomplete="off" data-testid="lookup" /></label>
+    <label
+      >Look up a tag
+      <input
+        v-model="typed"
+        class="field"
+        maxlength="40"
+        autocapitalize="characters"
+        autocomplete="off"
+        data-testid="lookup"
+    /></label>
     <el-button native-type="submit" :loading="busy" :disabled="!typed.trim()">Look up</el-button>
     <p v-if="told" role="status">
-      <template v-if="told.fish">{{ name(told.fish.species_code) }}, tagged {{ shortDateText(told.fish.released_on) }}<template v-if="told.fish.length_mm"> at {{ lengthText(told.fish.length_mm, session.units) }}</template>. <RouterLink :to="`/story/${told.fish.story_key}`">Its story</RouterLink></template>
+      <template v-if="told.fish"
+        >{{ name(told.fish.species_code) }}, tagged {{ shortDateText(told.fish.released_on)
+        }}<template v-if="told.fish.length_mm">
+          at {{ lengthText(told.fish.length_mm, session.units) }}</template
+        >. <RouterLink :to="`/story/${told.fish.story_key}`">Its story</RouterLink></template
+      >
       <template v-else>No fish of ours carries {{ told.number }} now.</template>
     </p>
     <TroubleNote :trouble="refusal" />

@@ -30,17 +30,34 @@ async function send(dryRun: boolean) {
 
 <template>
   <div class="import">
-    <label>Or many, as CSV with prefix,digits,first_serial,last_serial,label <input type="file" accept=".csv,text/csv" @change="read(($event.target as HTMLInputElement).files?.[0])" /></label>
+    <label
+      >Or many, as CSV with prefix,digits,first_serial,last_serial,label
+      <input
+        type="file"
+        accept=".csv,text/csv"
+        @change="read(($event.target as HTMLInputElement).files?.[0])"
+    /></label>
     <TroubleNote :trouble="refusal" />
     <template v-if="outcome">
-      <p v-if="outcome.dry_run"><b>{{ fileName }}</b>: {{ outcome.rows.filter((row) => !row.faults.length).length }} of {{ outcome.rows.length }} rows would be stored. Nothing is stored yet.</p>
+      <p v-if="outcome.dry_run">
+        <b>{{ fileName }}</b>: {{ outcome.rows.filter((row) => !row.faults.length).length }} of
+        {{ outcome.rows.length }} rows would be stored. Nothing is stored yet.
+      </p>
       <p v-else role="status">{{ outcome.stored }} batches are stored.</p>
       <ul>
         <li v-for="row in outcome.rows.filter((one) => one.faults.length)" :key="row.line">
-          Line {{ row.line }}, {{ row.label || 'no label' }}: <span v-for="fault in row.faults" :key="fault.column">{{ fault.column }} is “{{ fault.value }}”: {{ fault.rule }}. </span>
+          Line {{ row.line }}, {{ row.label || 'no label' }}:
+          <span v-for="fault in row.faults" :key="fault.column"
+            >{{ fault.column }} is “{{ fault.value }}”: {{ fault.rule }}.
+          </span>
         </li>
       </ul>
-      <el-button v-if="outcome.dry_run && outcome.rows.some((row) => !row.faults.length)" type="primary" @click="send(false)">Store the good rows</el-button>
+      <el-button
+        v-if="outcome.dry_run && outcome.rows.some((row) => !row.faults.length)"
+        type="primary"
+        @click="send(false)"
+        >Store the good rows</el-button
+      >
     </template>
   </div>
 </template>

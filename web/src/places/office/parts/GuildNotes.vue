@@ -18,11 +18,31 @@ function set(text: string) {
 <template>
   <section id="guild-notes">
     <h2>Notes of the house</h2>
-    <p v-for="(text, key) in notes" :key="key"><b>{{ guilds.find((one) => one.key === key)?.name ?? key }}</b>: {{ text }}</p>
-    <p v-if="!Object.keys(notes).length" class="soft">None yet. A note stands on the handling page of its guild, also on paper.</p>
+    <p v-for="(text, key) in notes" :key="key">
+      <b>{{ guilds.find((one) => one.key === key)?.name ?? key }}</b>: {{ text }}
+    </p>
+    <p v-if="!Object.keys(notes).length" class="soft">
+      None yet. A note stands on the handling page of its guild, also on paper.
+    </p>
     <template v-if="mayChange">
-      <label>Guild <select v-model="guild" class="field"><option value="" disabled>choose</option><option v-for="one in guilds" :key="one.key" :value="one.key">{{ one.name }}</option></select></label>
-      <label v-if="guild">Its note <textarea class="field" rows="3" maxlength="500" :value="notes[guild] ?? ''" :disabled="busy" @change="set(($event.target as HTMLTextAreaElement).value)"></textarea></label>
+      <label
+        >Guild
+        <select v-model="guild" class="field">
+          <option value="" disabled>choose</option>
+          <option v-for="one in guilds" :key="one.key" :value="one.key">{{ one.name }}</option>
+        </select></label
+      >
+      <label v-if="guild"
+        >Its note
+        <textarea
+          class="field"
+          rows="3"
+          maxlength="500"
+          :value="notes[guild] ?? ''"
+          :disabled="busy"
+          @change="set(($event.target as HTMLTextAreaElement).value)"
+        ></textarea>
+      </label>
     </template>
   </section>
 </template>

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
 
-/** The figures of the house, each within its bounds; what costs the fish is only set to the careful side. */
+/**
+ * The figures of the house, each within its bounds; what costs the fish is only set to the careful
+ * side.
+ */
 type Figure = Schemas['HouseRules']['figures'][number]
 defineProps<{ figures: Figure[]; mayChange: boolean; busy: boolean }>()
 const chosen = defineModel<Schemas['FiguresSet']>({ required: true })
@@ -22,8 +25,19 @@ function set(one: Figure, text: string) {
     <div class="figures-grid">
       <label v-for="one in figures" :key="one.key">
         {{ one.name[0]!.toUpperCase() + one.name.slice(1) }}, {{ one.unit }}
-        <input class="field" type="number" step="1" :min="one.least" :max="one.most" :value="valueOf(one)" :disabled="!mayChange || busy" @change="set(one, ($event.target as HTMLInputElement).value)" />
-        <small class="soft">{{ one.least }} to {{ one.most }}, ours is {{ one.default }}. {{ one.why }}</small>
+        <input
+          class="field"
+          type="number"
+          step="1"
+          :min="one.least"
+          :max="one.most"
+          :value="valueOf(one)"
+          :disabled="!mayChange || busy"
+          @change="set(one, ($event.target as HTMLInputElement).value)"
+        />
+        <small class="soft"
+          >{{ one.least }} to {{ one.most }}, ours is {{ one.default }}. {{ one.why }}</small
+        >
       </label>
     </div>
   </section>

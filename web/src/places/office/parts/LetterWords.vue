@@ -12,31 +12,58 @@ type Template = Schemas['LetterTemplates']['templates'][number]
 const templates = shallowRef<Template[]>([])
 const kind = ref('')
 /** What is being written survives a reload, by kind. */
-const drafts = useLocalStorage<Record<string, { subject: string; body: string }>>('voucher.letter-words', {})
+const drafts = useLocalStorage<Record<string, { subject: string; body: string }>>(
+  'voucher.letter-words',
+  {},
+)
 const preview = shallowRef<{ subject: string; body: string } | null>(null)
 const { busy, refusal, said, run } = useAct()
 const { refusal: fault, run: tryOut } = useAct()
 const template = computed(() => templates.value.find((one) => one.kind === kind.value) ?? null)
-const draft = computed(() => drafts.value[kind.value] ?? { subject: template.value?.subject ?? '', body: template.value?.body ?? '' })
-const changed = computed(() => template.value !== null && (draft.value.subject !== template.value.subject || draft.value.body !== template.value.body))
+const draft = computed(
+  () =>
+    drafts.value[kind.value] ?? {
+      subject: template.value?.subject ?? '',
+      body: template.value?.body ?? '',
+    },
+)
+const changed = computed(
+  () =>
+    template.value !== null &&
+    (draft.value.subject !== template.value.subject || draft.value.body !== template.value.body),
+)
 
-onMounted(() => run(async () => choose((templates.value = (await api.letterTemplates()).templates)[0]!.kind)))
+onMounted(() =>
+  run(async () => choose((templates.value = (await api.letterTemplates()).templates)[0]!.kind)),
+)
 function choose(one: string) {
   kind.value = one
   void show()
 }
-const show = () => tryOut(async () => void (preview.value = await api.previewLetter(kind.value, { subject: draft.value.subject, body: draft.value.body })))
+const show = () =>
+  tryOut(
+    async () =>
+      void (preview.value = await api.previewLetter(kind.value, {
+        subject: draft.value.subject,
+        body: draft.value.body,
+      })),
+  )
 const showSoon = useDebounceFn(show, 300)
 watch(draft, () => void showSoon())
-const write = (change: Partial<{ subject: string; body: string }>) => (drafts.value = { ...drafts.value, [kind.value]: { ...draft.value, ...change } })
+const write = (change: Partial<{ subject: string; body: string }>) =>
+  (drafts.value = { ...drafts.value, [kind.value]: { ...draft.value, ...change } })
 function forget() {
-  drafts.value = Object.fromEntries(Object.entries(drafts.value).filter(([one]) => one !== kind.value))
+  drafts.value = Object.fromEntries(
+    Object.entries(drafts.value).filter(([one]) => one !== kind.value),
+  )
 }
 const keep = (words: { subject: string | null; body: string | null }) =>
   run(async () => {
     templates.value = (await api.keepLetterTemplate(kind.value, words)).templates
     forget()
-    said.value = words.subject ? 'Letters from now on have these words.' : 'Back to the words we start from.'
+    said.value = words.subject
+      ? 'Letters from now on have these words.'
+      : 'Back to the words we start from.'
   })
 </script>
 
@@ -44,20 +71,67 @@ const keep = (words: { subject: string | null; body: string | null }) =>
   <section v-if="template" class="words">
     <h2>Their words</h2>
     <div class="kinds" role="tablist" aria-label="Kind of letter">
-      <button v-for="one in templates" :key="one.kind" type="button" role="tab" :aria-selected="one.kind === kind" @click="choose(one.kind)">{{ one.title }}</button>
+      <button
+        v-for="one in templates"
+        :key="one.kind"
+        type="button"
+        role="tab"
+        :aria-selected="one.kind === kind"
+        @click="choose(one.kind)"
+      >
+        {{ one.title }}
+      </button>
     </div>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
     <div class="beside">
       <div class="write">
-        <p class="soft">To {{ template.to }}.<template v-if="template.own"> Changed by {{ template.by }}, {{ shortDateText(template.updated_at!) }}.</template></p>
-        <label>Subject <input class="field" maxlength="400" :value="draft.subject" @input="write({ subject: ($event.target as HTMLInputElement).value })" /></label>
-        <label>Words <textarea rows="10" maxlength="8000" :value="draft.body" @input="write({ body: ($event.target as HTMLTextAreaElement).value })" /></label>
-        <p class="soft">Values: <template v-for="(one, index) in template.values" :key="one.name"><template v-if="index">, </template><code v-text="`{{ ${one.name} }}`" /> {{ one.meaning }}</template>.</p>
+        <p class="soft">
+          To {{ template.to }}.<template v-if="template.own">
+            Changed by {{ template.by }}, {{ shortDateText(template.updated_at!) }}.</template
+          >
+        </p>
+        <label
+          >Subject
+          <input
+            class="field"
+            maxlength="400"
+            :value="draft.subject"
+            @input="write({ subject: ($event.target as HTMLInputElement).value })"
+        /></label>
+        <label
+          >Words
+          <textarea
+            rows="10"
+            maxlength="8000"
+            :value="draft.body"
+            @input="write({ body: ($event.target as HTMLTextAreaElement).value })"
+          />
+        </label>
+        <p class="soft">
+          Values:
+          <template v-for="(one, index) in template.values" :key="one.name"
+            ><template v-if="index">, </template><code v-text="`{{ ${one.name} }}`" />
+            {{ one.meaning }}</template
+          >.
+        </p>
         <div class="acts">
-          <el-button class="oilskin" size="large" :loading="busy" :disabled="!changed || fault !== null" @click="keep(draft)">Keep these words</el-button>
+          <el-button
+            class="oilskin"
+            size="large"
+            :loading="busy"
+            :disabled="!changed || fault !== null"
+            @click="keep(draft)"
+            >Keep these words</el-button
+          >
           <el-button v-if="changed" size="large" @click="forget">Undo my changes</el-button>
-          <el-button v-if="template.own" size="large" :loading="busy" @click="keep({ subject: null, body: null })">Back to what we start from</el-button>
+          <el-button
+            v-if="template.own"
+            size="large"
+            :loading="busy"
+            @click="keep({ subject: null, body: null })"
+            >Back to what we start from</el-button
+          >
         </div>
       </div>
       <div aria-label="Preview" aria-live="polite" role="region">

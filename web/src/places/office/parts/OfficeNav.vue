@@ -6,7 +6,14 @@ import { useSessionStore } from '@/stores/session'
 
 const { isCoordinator } = storeToRefs(useSessionStore())
 const MEMBERS = { '/office/house-rules': 'House rules', '/office/tags': 'Tags' }
-const COORDINATORS = { '/office/members': 'Members', '/office/species': 'Species and law', '/office/waters': 'Programme and waters', '/office/letters': 'Letters', '/office/changes': 'Who changed what', '/office/sign-ins': 'Sign-ins' }
+const COORDINATORS = {
+  '/office/members': 'Members',
+  '/office/species': 'Species and law',
+  '/office/waters': 'Programme and waters',
+  '/office/letters': 'Letters',
+  '/office/changes': 'Who changed what',
+  '/office/sign-ins': 'Sign-ins',
+}
 const pages = computed(() => (isCoordinator.value ? { ...MEMBERS, ...COORDINATORS } : MEMBERS))
 </script>
 

@@ -25,7 +25,13 @@ const change = () =>
       <el-input id="new_email" v-model="email" type="email" autocomplete="email" />
     </el-form-item>
     <el-form-item label="Your password" for="address_password" :error="refusal?.fields.password">
-      <el-input id="address_password" v-model="password" type="password" autocomplete="current-password" show-password />
+      <el-input
+        id="address_password"
+        v-model="password"
+        type="password"
+        autocomplete="current-password"
+        show-password
+      />
     </el-form-item>
     <el-button native-type="submit" type="primary" :loading="busy" :disabled="!email || !password">
       Send the letter

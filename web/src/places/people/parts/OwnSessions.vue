@@ -22,12 +22,16 @@ const end = (number: number) =>
     <ul>
       <li v-for="one in sessions" :key="one.number">
         <span>
-          <b>{{ deviceText(one.agent) }}</b><template v-if="one.current">, this device</template><br />
+          <b>{{ deviceText(one.agent) }}</b><template v-if="one.current">, this device</template
+          ><br />
           <span class="soft">
-            last used {{ shortDateText(one.last_use) }}, {{ timeText(one.last_use) }}<template v-if="one.address">, from {{ one.address }}</template>
+            last used {{ shortDateText(one.last_use) }}, {{ timeText(one.last_use)
+            }}<template v-if="one.address">, from {{ one.address }}</template>
           </span>
         </span>
-        <el-button v-if="!one.current" :loading="busy" @click="end(one.number)">Sign out there</el-button>
+        <el-button v-if="!one.current" :loading="busy" @click="end(one.number)"
+          >Sign out there</el-button
+        >
       </li>
     </ul>
   </section>

@@ -6,7 +6,10 @@ import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 
-/** A code from a phone beside the password: set up, switched off, and the codes on paper for when the phone is gone. */
+/**
+ * A code from a phone beside the password: set up, switched off, and the codes on paper for when
+ * the phone is gone.
+ */
 const session = useSessionStore()
 const { busy, refusal, run } = useAct()
 const there = shallowRef<{ set_up: boolean; paper_codes: number } | null>(null)
@@ -36,7 +39,11 @@ const begin = () =>
 
 const finish = () =>
   run(async () => {
-    await api.setUpSecondFactor({ ...secret.value!, password: password.value, code: code.value.replace(/\s/g, '') })
+    await api.setUpSecondFactor({
+      ...secret.value!,
+      password: password.value,
+      code: code.value.replace(/\s/g, ''),
+    })
     paper.value = (await api.paperCodes(password.value)).codes ?? []
     secret.value = null
     password.value = code.value = ''
@@ -69,23 +76,53 @@ const show = () =>
       <p class="figures">{{ typed }}</p>
       <el-form label-position="top" @submit.prevent="finish">
         <el-form-item label="2. Your password" for="factor_password">
-          <el-input id="factor_password" v-model="password" type="password" autocomplete="current-password" show-password />
+          <el-input
+            id="factor_password"
+            v-model="password"
+            type="password"
+            autocomplete="current-password"
+            show-password
+          />
         </el-form-item>
         <el-form-item label="3. The six digits that the phone shows" for="factor_code">
-          <el-input id="factor_code" v-model="code" inputmode="numeric" autocomplete="one-time-code" />
+          <el-input
+            id="factor_code"
+            v-model="code"
+            inputmode="numeric"
+            autocomplete="one-time-code"
+          />
         </el-form-item>
-        <el-button native-type="submit" type="primary" :loading="busy" :disabled="!password || !code">Set it up</el-button>
+        <el-button
+          native-type="submit"
+          type="primary"
+          :loading="busy"
+          :disabled="!password || !code"
+          >Set it up</el-button
+        >
         <el-button @click="secret = null">Leave it</el-button>
       </el-form>
     </template>
     <template v-else-if="there?.set_up">
       <p>Set up. {{ there.paper_codes }} codes on paper are left.</p>
       <el-form label-position="top" @submit.prevent="show">
-        <el-form-item label="Your password, to see the codes or to switch it off" for="factor_password">
-          <el-input id="factor_password" v-model="password" type="password" autocomplete="current-password" show-password />
+        <el-form-item
+          label="Your password, to see the codes or to switch it off"
+          for="factor_password"
+        >
+          <el-input
+            id="factor_password"
+            v-model="password"
+            type="password"
+            autocomplete="current-password"
+            show-password
+          />
         </el-form-item>
-        <el-button native-type="submit" :loading="busy" :disabled="!password">Show the codes</el-button>
-        <el-button :loading="busy" :disabled="!password" @click="switchOff">Switch it off</el-button>
+        <el-button native-type="submit" :loading="busy" :disabled="!password"
+          >Show the codes</el-button
+        >
+        <el-button :loading="busy" :disabled="!password" @click="switchOff"
+          >Switch it off</el-button
+        >
       </el-form>
     </template>
     <template v-else-if="there">
@@ -96,8 +133,12 @@ const show = () =>
       <el-button type="primary" :loading="busy" @click="begin">Set one up</el-button>
     </template>
     <div v-if="paper.length" class="paper">
-      <p>Write these down and keep them away from the phone. Each works once, when the phone is gone.</p>
-      <ol class="figures"><li v-for="one in paper" :key="one">{{ one }}</li></ol>
+      <p>
+        Write these down and keep them away from the phone. Each works once, when the phone is gone.
+      </p>
+      <ol class="figures">
+        <li v-for="one in paper" :key="one">{{ one }}</li>
+      </ol>
     </div>
   </section>
 </template>

@@ -22,7 +22,10 @@ const give = () =>
   <el-form class="sheet" label-position="top" @submit.prevent="give">
     <h2>{{ paper ? 'A code from paper' : 'The code from your phone' }}</h2>
     <TroubleNote :trouble="refusal" />
-    <el-form-item :label="paper ? 'One of the codes you wrote down; each works once' : 'Six digits'" for="code">
+    <el-form-item
+      :label="paper ? 'One of the codes you wrote down; each works once' : 'Six digits'"
+      for="code"
+    >
       <el-input
         id="code"
         v-model="code"

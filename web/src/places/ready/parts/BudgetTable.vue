@@ -4,13 +4,20 @@ import type { Schemas } from '@/api/client'
 type Budget = Schemas['Outlook']['budgets'][number]
 defineProps<{ budgets: Budget[]; name: (code: string) => string }>()
 
+const liftText = (points: number[][]) =>
+  points.map(([z, kg]) => `${z!.toFixed(0)} m ${kg!.toFixed(2)} kg`).join(', ')
 const W = 150
 const H = 44
 /** The lift that is left on the way down, drawn from the surface (left) to where it was caught. */
 function curve(points: number[][]): string {
   const depth = points.at(-1)![0]!
   const most = points[0]![1]! || 1
-  return points.map(([z, kg], index) => `${index ? 'L' : 'M'}${(z! / depth) * W} ${4 + (1 - kg! / most) * (H - 8)}`).join('')
+  return points
+    .map(
+      ([z, kg], index) =>
+        `${index ? 'L' : 'M'}${(z! / depth) * W} ${4 + (1 - kg! / most) * (H - 8)}`,
+    )
+    .join('')
 }
 </script>
 
@@ -18,10 +25,20 @@ function curve(points: number[][]): string {
   <section aria-label="Budgets">
     <h2>Time and pressure</h2>
     <table>
-      <thead><tr><th>Fish</th><th>One lift</th><th>In all</th><th>Fight</th><th>Pressure</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Fish</th>
+          <th>One lift</th>
+          <th>In all</th>
+          <th>Fight</th>
+          <th>Pressure</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="one in budgets" :key="one.species_code">
-          <th scope="row">{{ name(one.species_code) }}<small class="soft">{{ one.air.reasons.join('; ') }}</small></th>
+          <th scope="row">
+            {{ name(one.species_code) }}<small class="soft">{{ one.air.reasons.join('; ') }}</small>
+          </th>
           <td v-if="one.air.no_lift" colspan="2">not lifted</td>
           <template v-else>
             <td class="figures">{{ one.air.one_lift_seconds }} s</td>
@@ -30,14 +47,26 @@ function curve(points: number[][]): string {
           <td class="figures">{{ one.fight_seconds }} s</td>
           <td>
             <template v-if="!one.pressure">no swim bladder to mind</template>
-            <template v-else-if="one.pressure.lead_kg === null">mind it from {{ one.pressure.warn_from_m }} m</template>
+            <template v-else-if="one.pressure.lead_kg === null"
+              >mind it from {{ one.pressure.warn_from_m }} m</template
+            >
             <div v-else class="pressure">
-              <span>{{ one.pressure.lead_kg.toFixed(2) }} kg of lead, release at {{ one.pressure.release_depth_m!.toFixed(0) }} m</span>
-              <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Lift left on the way down: ${one.pressure.residual_lift.map(([z, kg]) => `${z!.toFixed(0)} m ${kg!.toFixed(2)} kg`).join(', ')}`">
+              <span
+                >{{ one.pressure.lead_kg.toFixed(2) }} kg of lead, release at
+                {{ one.pressure.release_depth_m!.toFixed(0) }} m</span
+              >
+              <svg
+                :viewBox="`0 0 ${W} ${H}`"
+                role="img"
+                :aria-label="`Lift left on the way down: ${liftText(one.pressure.residual_lift)}`"
+              >
                 <path class="under" :d="`${curve(one.pressure.residual_lift)}L${W} ${H}L0 ${H}Z`" />
                 <path class="curve" :d="curve(one.pressure.residual_lift)" />
               </svg>
-              <small class="soft">lift {{ one.pressure.lift_kg!.toFixed(2) }} kg at the surface, none at {{ one.pressure.depth_m }} m</small>
+              <small class="soft"
+                >lift {{ one.pressure.lift_kg!.toFixed(2) }} kg at the surface, none at
+                {{ one.pressure.depth_m }} m</small
+              >
             </div>
           </td>
         </tr>

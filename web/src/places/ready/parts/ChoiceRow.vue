@@ -6,7 +6,16 @@ const emit = defineEmits<{ choose: [option: string] }>()
 <template>
   <div class="row" role="radiogroup" :aria-label="label">
     <span>{{ label }}</span>
-    <button v-for="one in options" :key="one" type="button" role="radio" :aria-checked="one === value" @click="emit('choose', one)">{{ one }}</button>
+    <button
+      v-for="one in options"
+      :key="one"
+      type="button"
+      role="radio"
+      :aria-checked="one === value"
+      @click="emit('choose', one)"
+    >
+      {{ one }}
+    </button>
   </div>
 </template>
 

@@ -15,15 +15,29 @@ const RANK = { does_not_fit: 0, not_owned: 1, fits: 2, owned: 2 }
 const ordered = computed(() => {
   const rank = (item: Item) => (item.required ? 0 : 10) + RANK[item.state]
   const last = props.kit.filter((item) => item.key === 'net_ready')
-  return [...props.kit.filter((item) => item.key !== 'net_ready').toSorted((a, b) => rank(a) - rank(b)), ...last]
+  return [
+    ...props.kit.filter((item) => item.key !== 'net_ready').toSorted((a, b) => rank(a) - rank(b)),
+    ...last,
+  ]
 })
 const KEYS = '1234567890abcdefghijklmnopqrstuvwxy'
 const keyOf = (index: number) => KEYS[index] ?? ''
-const missing = computed(() => props.kit.filter((item) => item.required && (item.state === 'does_not_fit' || item.state === 'not_owned')).length)
+const missing = computed(
+  () =>
+    props.kit.filter(
+      (item) => item.required && (item.state === 'does_not_fit' || item.state === 'not_owned'),
+    ).length,
+)
 const called = computed(() => props.kit.filter((item) => props.ticks.includes(item.key)).length)
 
 useEventListener(window, 'keydown', (event) => {
-  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)) return
+  if (
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)
+  )
+    return
   const item = ordered.value[KEYS.indexOf(event.key)]
   if (event.key.length === 1 && item) emit('tick', item.key)
 })
@@ -33,19 +47,42 @@ useEventListener(window, 'keydown', (event) => {
   <section aria-label="Kit call" class="kit">
     <h2>Kit call</h2>
     <p>
-      <b>{{ called }} of {{ kit.length }}</b> in the bag<template v-if="missing">, <b class="stop">{{ missing }} required {{ missing === 1 ? 'piece does' : 'pieces do' }} not fit or {{ missing === 1 ? 'is' : 'are' }} missing</b></template>.
+      <b>{{ called }} of {{ kit.length }}</b> in the bag<template v-if="missing"
+        >,
+        <b class="stop"
+          >{{ missing }} required {{ missing === 1 ? 'piece does' : 'pieces do' }} not fit or
+          {{ missing === 1 ? 'is' : 'are' }} missing</b
+        ></template
+      >.
       <RouterLink to="/ready/locker">Kit locker</RouterLink>
     </p>
     <ol>
-      <li v-for="(item, index) in ordered" :key="item.key" :class="{ ticked: ticks.includes(item.key) }">
-        <button type="button" role="checkbox" :aria-checked="ticks.includes(item.key)" :aria-label="item.name" @click="emit('tick', item.key)">
+      <li
+        v-for="(item, index) in ordered"
+        :key="item.key"
+        :class="{ ticked: ticks.includes(item.key) }"
+      >
+        <button
+          type="button"
+          role="checkbox"
+          :aria-checked="ticks.includes(item.key)"
+          :aria-label="item.name"
+          @click="emit('tick', item.key)"
+        >
           <kbd>{{ keyOf(index) }}</kbd>
           <span class="box">{{ ticks.includes(item.key) ? '✓' : '' }}</span>
           <span class="words">
             <b>{{ item.name }}</b><span v-if="!item.required" class="soft"> optional</span>
-            <small>{{ item.reason }} <i class="soft">{{ item.source }}</i></small>
+            <small
+              >{{ item.reason }} <i class="soft">{{ item.source }}</i></small
+            >
           </span>
-          <span class="fit"><VerdictMark :verdict="FIT[item.state]!.verdict" :word="FIT[item.state]!.word" /><small v-if="item.detail">{{ item.detail }}</small></span>
+          <span class="fit"
+            ><VerdictMark :verdict="FIT[item.state]!.verdict" :word="FIT[item.state]!.word" /><small
+              v-if="item.detail"
+              >{{ item.detail }}</small
+            ></span
+          >
         </button>
       </li>
     </ol>

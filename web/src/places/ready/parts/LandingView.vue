@@ -9,33 +9,73 @@ const props = defineProps<{ landing: Schemas['Outlook']['landing'] }>()
 const view = computed(() => {
   const one = props.landing
   if (!one.known) return null
-  const tip = one.tip ?? [-one.rod_m! * Math.sin((one.tilt_deg! * Math.PI) / 180), one.height_m! + one.rod_m! * Math.cos((one.tilt_deg! * Math.PI) / 180)]
+  const tip = one.tip ?? [
+    -one.rod_m! * Math.sin((one.tilt_deg! * Math.PI) / 180),
+    one.height_m! + one.rod_m! * Math.cos((one.tilt_deg! * Math.PI) / 180),
+  ]
   const fishX = one.reaches ? one.x_max_m! : Math.max(0.5, one.handle_m! * 0.5)
   const hoopX = one.reaches ? one.x_max_m! + one.hoop_radius_m! : 0.3
   const hoopY = one.reaches ? 0 : one.height_m! - one.handle_m!
   const left = Math.min(tip[0]!, -0.6) - 0.4
   const right = Math.max(hoopX, fishX) + one.hoop_radius_m! + 0.6
   const top = tip[1]! + 0.4
-  return { one, tip, fishX, hoopX, hoopY, box: `${left} ${-top} ${right - left} ${top + 0.9}`, left, right }
+  return {
+    one,
+    tip,
+    fishX,
+    hoopX,
+    hoopY,
+    box: `${left} ${-top} ${right - left} ${top + 0.9}`,
+    left,
+    right,
+  }
 })
 </script>
 
 <template>
   <div class="landing">
-    <p v-if="!landing.known">For the landing geometry the <RouterLink to="/ready/locker">kit locker</RouterLink> needs: {{ landing.missing!.join(', ') }}.</p>
+    <p v-if="!landing.known">
+      For the landing geometry the <RouterLink to="/ready/locker">kit locker</RouterLink> needs:
+      {{ landing.missing!.join(', ') }}.
+    </p>
     <template v-else-if="view">
-      <p :class="{ stop: !landing.reaches }"><b>{{ landing.sentence }}</b></p>
+      <p :class="{ stop: !landing.reaches }">
+        <b>{{ landing.sentence }}</b>
+      </p>
       <svg :viewBox="view.box" role="img" :aria-label="`Side view to scale. ${landing.sentence}`">
         <path class="water" :d="`M${view.left} 0H${view.right}V0.9H${view.left}Z`" />
-        <path class="ground" :d="`M${view.left} 0H-0.25V${-(view.one.height_m! - 1 > 0 ? view.one.height_m! - 1 : 0)}H${view.left}Z`" />
-        <path class="person" :d="`M-0.1 ${-(view.one.height_m! + 0.65)}v0.1M-0.1 ${-(view.one.height_m! + 0.45)}V${-Math.max(0, view.one.height_m! - 0.25)}M-0.1 ${-(view.one.height_m! + 0.2)}L0 ${-view.one.height_m!}`" />
+        <path
+          class="ground"
+          :d="`M${view.left} 0H-0.25V${-(view.one.height_m! - 1 > 0 ? view.one.height_m! - 1 : 0)}H${view.left}Z`"
+        />
+        <path
+          class="person"
+          :d="
+            `M-0.1 ${-(view.one.height_m! + 0.65)}v0.1M-0.1 ${-(view.one.height_m! + 0.45)}` +
+            `V${-Math.max(0, view.one.height_m! - 0.25)}M-0.1 ${-(view.one.height_m! + 0.2)}` +
+            `L0 ${-view.one.height_m!}`
+          "
+        />
         <path class="rod" :d="`M0 ${-view.one.height_m!}L${view.tip[0]} ${-view.tip[1]!}`" />
         <path class="line" :d="`M${view.tip[0]} ${-view.tip[1]!}L${view.fishX} 0`" />
         <path class="handle" :d="`M0 ${-view.one.height_m!}L${view.hoopX} ${-view.hoopY}`" />
-        <ellipse class="hoop" :cx="view.hoopX" :cy="-view.hoopY + 0.06" :rx="view.one.hoop_radius_m" ry="0.09" />
-        <path class="fish" :d="`M${view.fishX - 0.3} 0.07q0.25-0.16 0.5 0l0.14-0.09v0.2l-0.14-0.09q-0.25 0.14-0.5-0.02z`" />
+        <ellipse
+          class="hoop"
+          :cx="view.hoopX"
+          :cy="-view.hoopY + 0.06"
+          :rx="view.one.hoop_radius_m"
+          ry="0.09"
+        />
+        <path
+          class="fish"
+          :d="`M${view.fishX - 0.3} 0.07q0.25-0.16 0.5 0l0.14-0.09v0.2l-0.14-0.09q-0.25 0.14-0.5-0.02z`"
+        />
       </svg>
-      <p class="soft">To scale: rod {{ landing.rod_m }} m tilted {{ landing.tilt_deg }}°, hand {{ landing.height_m }} m above the water, handle {{ landing.handle_m }} m. A bent rod needs less line, hence the window.</p>
+      <p class="soft">
+        To scale: rod {{ landing.rod_m }} m tilted {{ landing.tilt_deg }}°, hand
+        {{ landing.height_m }} m above the water, handle {{ landing.handle_m }} m. A bent rod needs
+        less line, hence the window.
+      </p>
     </template>
   </div>
 </template>

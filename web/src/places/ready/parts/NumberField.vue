@@ -1,7 +1,12 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 
-const props = defineProps<{ label: string; value: number | null | undefined; placeholder?: string; fault?: string }>()
+const props = defineProps<{
+  label: string
+  value: number | null | undefined
+  placeholder?: string
+  fault?: string
+}>()
 const emit = defineEmits<{ change: [value: number | null] }>()
 
 /** What is typed stays as typed; only a whole number or decimal goes on. */
@@ -11,7 +16,8 @@ let sent: number | null | undefined
 watch(
   () => props.value ?? null,
   (value) => {
-    // The echo of what was typed here leaves the typing alone; any other change, an undo say, replaces it.
+    // The echo of what was typed here leaves the typing alone; any other change, an undo say,
+    // replaces it.
     if (value === sent) return
     sent = value
     odd.value = false
@@ -37,7 +43,14 @@ function typed() {
 <template>
   <label>
     {{ label }}
-    <input v-model="text" class="field tabular" inputmode="decimal" :placeholder="placeholder ?? 'not read'" :aria-invalid="odd || Boolean(fault)" @input="typed" />
+    <input
+      v-model="text"
+      class="field tabular"
+      inputmode="decimal"
+      :placeholder="placeholder ?? 'not read'"
+      :aria-invalid="odd || Boolean(fault)"
+      @input="typed"
+    />
     <small v-if="odd" class="fault">“{{ text }}” is not a number.</small>
     <small v-else-if="fault" class="fault">{{ fault }}</small>
   </label>

@@ -20,7 +20,8 @@ const set = (part: Partial<Plan>) => emit('change', part)
 function pickNear(place: PickedPlace | null) {
   if (!place) return
   const narrow = Math.cos((place.lat_deg * Math.PI) / 180)
-  const away = (spot: Schemas['Spot']) => Math.hypot(spot.lat_deg - place.lat_deg, (spot.lon_deg - place.lon_deg) * narrow)
+  const away = (spot: Schemas['Spot']) =>
+    Math.hypot(spot.lat_deg - place.lat_deg, (spot.lon_deg - place.lon_deg) * narrow)
   const nearest = props.spots.toSorted((a, b) => away(a) - away(b))[0]
   if (nearest) set({ spot_code: nearest.code })
 }
@@ -35,47 +36,170 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
 <template>
   <section class="form" aria-label="The plan">
     <h2>The plan</h2>
-    <label>Spot
-      <select class="field" :value="plan.spot_code" @change="set({ spot_code: ($event.target as HTMLSelectElement).value })">
+    <label
+      >Spot
+      <select
+        class="field"
+        :value="plan.spot_code"
+        @change="set({ spot_code: ($event.target as HTMLSelectElement).value })"
+      >
         <option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option>
       </select>
     </label>
     <details>
       <summary>On the map</summary>
-      <WaterMap class="map" pickable :places="here()" label="Map; touch near a spot to choose it" @update:picked="pickNear" />
+      <WaterMap
+        class="map"
+        pickable
+        :places="here()"
+        label="Map; touch near a spot to choose it"
+        @update:picked="pickNear"
+      />
     </details>
     <div class="pair">
-      <label>From <select class="field" :value="plan.from_hour" @change="set({ from_hour: Number(($event.target as HTMLSelectElement).value) })"><option v-for="hour in hours" :key="hour" :value="hour">{{ hourText(hour) }}</option></select></label>
-      <label>to <select class="field" :value="plan.to_hour" @change="set({ to_hour: Number(($event.target as HTMLSelectElement).value) })"><option v-for="hour in hours" :key="hour" :value="hour">{{ hourText(hour) }}</option></select></label>
+      <label
+        >From
+        <select
+          class="field"
+          :value="plan.from_hour"
+          @change="set({ from_hour: Number(($event.target as HTMLSelectElement).value) })"
+        >
+          <option v-for="hour in hours" :key="hour" :value="hour">{{ hourText(hour) }}</option>
+        </select></label
+      >
+      <label
+        >to
+        <select
+          class="field"
+          :value="plan.to_hour"
+          @change="set({ to_hour: Number(($event.target as HTMLSelectElement).value) })"
+        >
+          <option v-for="hour in hours" :key="hour" :value="hour">{{ hourText(hour) }}</option>
+        </select></label
+      >
     </div>
-    <ChoiceRow label="You stand on" :options="['shore', 'pier', 'boat', 'kayak', 'wading']" :value="plan.platform" @choose="set({ platform: $event as Plan['platform'] })" />
-    <ChoiceRow label="With" :options="['crew', 'alone']" :value="plan.alone ? 'alone' : 'crew'" @choose="set({ alone: $event === 'alone' })" />
-    <label>Expected fish
-      <el-select :model-value="plan.species_codes" multiple filterable size="large" :multiple-limit="20" aria-label="Expected fish" @update:model-value="$event.length && set({ species_codes: $event })">
-        <el-option v-for="one in species" :key="one.code" :value="one.code" :label="one.common_name" />
+    <ChoiceRow
+      label="You stand on"
+      :options="['shore', 'pier', 'boat', 'kayak', 'wading']"
+      :value="plan.platform"
+      @choose="set({ platform: $event as Plan['platform'] })"
+    />
+    <ChoiceRow
+      label="With"
+      :options="['crew', 'alone']"
+      :value="plan.alone ? 'alone' : 'crew'"
+      @choose="set({ alone: $event === 'alone' })"
+    />
+    <label
+      >Expected fish
+      <el-select
+        :model-value="plan.species_codes"
+        multiple
+        filterable
+        size="large"
+        :multiple-limit="20"
+        aria-label="Expected fish"
+        @update:model-value="$event.length && set({ species_codes: $event })"
+      >
+        <el-option
+          v-for="one in species"
+          :key="one.code"
+          :value="one.code"
+          :label="one.common_name"
+        />
       </el-select>
     </label>
     <div class="pair">
-      <NumberField label="Depth from, m" placeholder="not set" :value="plan.depth_from_m" :fault="fields['plan.depth_from_m']" @change="set({ depth_from_m: $event })" />
-      <NumberField label="to, m" placeholder="not set" :value="plan.depth_to_m" :fault="fields['plan.depth_to_m'] ?? fields.depth_to_m" @change="set({ depth_to_m: $event })" />
+      <NumberField
+        label="Depth from, m"
+        placeholder="not set"
+        :value="plan.depth_from_m"
+        :fault="fields['plan.depth_from_m']"
+        @change="set({ depth_from_m: $event })"
+      />
+      <NumberField
+        label="to, m"
+        placeholder="not set"
+        :value="plan.depth_to_m"
+        :fault="fields['plan.depth_to_m'] ?? fields.depth_to_m"
+        @change="set({ depth_to_m: $event })"
+      />
     </div>
     <div class="pair">
-      <NumberField label="Water, surface °C" :value="plan.surface_temp_c" :fault="fields['plan.surface_temp_c']" @change="set({ surface_temp_c: $event })" />
-      <NumberField label="bottom °C" :value="plan.bottom_temp_c" :fault="fields['plan.bottom_temp_c']" @change="set({ bottom_temp_c: $event })" />
+      <NumberField
+        label="Water, surface °C"
+        :value="plan.surface_temp_c"
+        :fault="fields['plan.surface_temp_c']"
+        @change="set({ surface_temp_c: $event })"
+      />
+      <NumberField
+        label="bottom °C"
+        :value="plan.bottom_temp_c"
+        :fault="fields['plan.bottom_temp_c']"
+        @change="set({ bottom_temp_c: $event })"
+      />
     </div>
     <p class="soft gauge">
-      <template v-if="gauge">The gauge reads {{ gauge.water_temp_c.toFixed(1) }} °C. <button v-if="plan.surface_temp_c !== gauge.water_temp_c" type="button" class="link" @click="set({ surface_temp_c: gauge.water_temp_c })">Use it</button></template>
-      <template v-else>The gauge does not answer. Read the water yourself; everything else goes on.</template>
+      <template v-if="gauge"
+        >The gauge reads {{ gauge.water_temp_c.toFixed(1) }} °C.
+        <button
+          v-if="plan.surface_temp_c !== gauge.water_temp_c"
+          type="button"
+          class="link"
+          @click="set({ surface_temp_c: gauge.water_temp_c })"
+        >
+          Use it
+        </button></template
+      >
+      <template v-else
+        >The gauge does not answer. Read the water yourself; everything else goes on.</template
+      >
     </p>
     <div class="pair">
-      <NumberField label="Air °C" :value="plan.air_temp_c" :fault="fields['plan.air_temp_c']" @change="set({ air_temp_c: $event })" />
-      <NumberField label="Hand above water, m" :value="plan.height_m" placeholder="usual" :fault="fields['plan.height_m']" @change="set({ height_m: $event })" />
+      <NumberField
+        label="Air °C"
+        :value="plan.air_temp_c"
+        :fault="fields['plan.air_temp_c']"
+        @change="set({ air_temp_c: $event })"
+      />
+      <NumberField
+        label="Hand above water, m"
+        :value="plan.height_m"
+        placeholder="usual"
+        :fault="fields['plan.height_m']"
+        @change="set({ height_m: $event })"
+      />
     </div>
-    <ChoiceRow label="Sky" :options="['cloud', 'sun']" :value="plan.sun ? 'sun' : 'cloud'" @choose="set({ sun: $event === 'sun' })" />
-    <ChoiceRow label="Current" :options="['still', 'flow', 'tide']" :value="plan.current" @choose="set({ current: $event as Plan['current'] })" />
-    <ChoiceRow label="Bait" :options="['natural', 'lure', 'fly']" :value="plan.bait" @choose="set({ bait: $event as Plan['bait'] })" />
-    <ChoiceRow label="Hook" :options="['circle', 'j', 'treble']" :value="plan.hook" @choose="set({ hook: $event as Plan['hook'] })" />
-    <ChoiceRow label="Barbs" :options="['flattened', 'barbed']" :value="plan.barbs" @choose="set({ barbs: $event as Plan['barbs'] })" />
+    <ChoiceRow
+      label="Sky"
+      :options="['cloud', 'sun']"
+      :value="plan.sun ? 'sun' : 'cloud'"
+      @choose="set({ sun: $event === 'sun' })"
+    />
+    <ChoiceRow
+      label="Current"
+      :options="['still', 'flow', 'tide']"
+      :value="plan.current"
+      @choose="set({ current: $event as Plan['current'] })"
+    />
+    <ChoiceRow
+      label="Bait"
+      :options="['natural', 'lure', 'fly']"
+      :value="plan.bait"
+      @choose="set({ bait: $event as Plan['bait'] })"
+    />
+    <ChoiceRow
+      label="Hook"
+      :options="['circle', 'j', 'treble']"
+      :value="plan.hook"
+      @choose="set({ hook: $event as Plan['hook'] })"
+    />
+    <ChoiceRow
+      label="Barbs"
+      :options="['flattened', 'barbed']"
+      :value="plan.barbs"
+      @choose="set({ barbs: $event as Plan['barbs'] })"
+    />
   </section>
 </template>
 

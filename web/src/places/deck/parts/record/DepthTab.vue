@@ -10,22 +10,57 @@ const one = computed(() => deck.fish.value!)
 const notes = computed(() => deck.told.value?.notes.depth ?? [])
 const canBeSent = computed(() => deck.species.value?.bladder !== 'none')
 function sentDown(chosen: string[]) {
-  deck.change({ handling: [...one.value.handling.filter((what) => what !== 'sent_down'), ...(chosen as never[])] })
+  deck.change({
+    handling: [
+      ...one.value.handling.filter((what) => what !== 'sent_down'),
+      ...(chosen as never[]),
+    ],
+  })
 }
 </script>
 
 <template>
   <div class="tab">
-    <NumberLine label="Depth" unit="m deep" :value="one.depth_m" :max="1000" :step="0.5" @set="deck.change({ depth_m: $event })" />
-    <p v-if="deck.instruments.depthM.value !== null && one.depth_m === null" class="soft">Under the boat now: {{ deck.instruments.depthM.value }} m.</p>
-    <label class="spot">Caught at
-      <select class="field" :value="one.spot_code ?? deck.card.value!.trip.spot_code" data-testid="spot" @change="deck.change({ spot_code: ($event.target as HTMLSelectElement).value })">
-        <option v-for="spot in deck.card.value!.spots" :key="spot.code" :value="spot.code">{{ spot.name }}</option>
+    <NumberLine
+      label="Depth"
+      unit="m deep"
+      :value="one.depth_m"
+      :max="1000"
+      :step="0.5"
+      @set="deck.change({ depth_m: $event })"
+    />
+    <p v-if="deck.instruments.depthM.value !== null && one.depth_m === null" class="soft">
+      Under the boat now: {{ deck.instruments.depthM.value }} m.
+    </p>
+    <label class="spot"
+      >Caught at
+      <select
+        class="field"
+        :value="one.spot_code ?? deck.card.value!.trip.spot_code"
+        data-testid="spot"
+        @change="deck.change({ spot_code: ($event.target as HTMLSelectElement).value })"
+      >
+        <option v-for="spot in deck.card.value!.spots" :key="spot.code" :value="spot.code">
+          {{ spot.name }}
+        </option>
       </select>
     </label>
-    <ChipRow label="Signs" :options="PRESSURE_SIGN" :chosen="one.pressure_signs" @many="deck.change({ pressure_signs: $event as never })" />
-    <div data-testid="lead"><p v-for="note in notes" :key="note">{{ note }}</p></div>
-    <ChipRow v-if="canBeSent" label="Done" :options="{ sent_down: 'sent down with the descender' }" :chosen="one.handling.filter((what) => what === 'sent_down')" @many="sentDown" />
+    <ChipRow
+      label="Signs"
+      :options="PRESSURE_SIGN"
+      :chosen="one.pressure_signs"
+      @many="deck.change({ pressure_signs: $event as never })"
+    />
+    <div data-testid="lead">
+      <p v-for="note in notes" :key="note">{{ note }}</p>
+    </div>
+    <ChipRow
+      v-if="canBeSent"
+      label="Done"
+      :options="{ sent_down: 'sent down with the descender' }"
+      :chosen="one.handling.filter((what) => what === 'sent_down')"
+      @many="sentDown"
+    />
   </div>
 </template>
 

@@ -12,10 +12,32 @@ const SIDES = { left: 'left', right: 'right' }
 
 <template>
   <div class="tab">
-    <p>Hook: <b>{{ one.hook_place ? HOOK_PLACE[one.hook_place] : 'not said; touch the drawing' }}</b></p>
-    <ChipRow label="Side" :options="SIDES" :chosen="one.hook_side" @one="deck.change({ hook_side: $event as never })" />
-    <ChipRow label="Points in the fish" :options="COUNTS" :chosen="one.hook_count === null ? null : String(one.hook_count)" @one="deck.change({ hook_count: $event ? Number($event) : null })" />
-    <ChipRow label="How it came out" :options="REMOVAL" :chosen="one.removal" @one="deck.change({ removal: $event as never })" />
-    <ChipRow label="Seen on it" :options="MARKS" :chosen="one.marks" @many="deck.change({ marks: $event as never })" />
+    <p>
+      Hook: <b>{{ one.hook_place ? HOOK_PLACE[one.hook_place] : 'not said; touch the drawing' }}</b>
+    </p>
+    <ChipRow
+      label="Side"
+      :options="SIDES"
+      :chosen="one.hook_side"
+      @one="deck.change({ hook_side: $event as never })"
+    />
+    <ChipRow
+      label="Points in the fish"
+      :options="COUNTS"
+      :chosen="one.hook_count === null ? null : String(one.hook_count)"
+      @one="deck.change({ hook_count: $event ? Number($event) : null })"
+    />
+    <ChipRow
+      label="How it came out"
+      :options="REMOVAL"
+      :chosen="one.removal"
+      @one="deck.change({ removal: $event as never })"
+    />
+    <ChipRow
+      label="Seen on it"
+      :options="MARKS"
+      :chosen="one.marks"
+      @many="deck.change({ marks: $event as never })"
+    />
   </div>
 </template>

@@ -10,7 +10,15 @@ function set(field: HTMLInputElement) {
 <template>
   <label class="line">
     <span>{{ label }}</span>
-    <input type="number" inputmode="decimal" min="0" :max="max" :step="step ?? 1" :value="value ?? ''" @change="set($event.target as HTMLInputElement)" />
+    <input
+      type="number"
+      inputmode="decimal"
+      min="0"
+      :max="max"
+      :step="step ?? 1"
+      :value="value ?? ''"
+      @change="set($event.target as HTMLInputElement)"
+    />
     <span class="soft">{{ unit }}</span>
   </label>
 </template>

@@ -14,26 +14,49 @@ function reflex(name: string, says: 'present' | 'absent') {
   deck.change({ reflexes: before === says ? rest : { ...rest, [name]: says } })
 }
 const mishaps = computed(() => one.value.handling.filter((what) => what !== 'sent_down'))
-const setMishaps = (chosen: string[]) => deck.change({ handling: [...(one.value.handling.includes('sent_down') ? ['sent_down' as const] : []), ...(chosen as never[])] })
+const setMishaps = (chosen: string[]) =>
+  deck.change({
+    handling: [
+      ...(one.value.handling.includes('sent_down') ? ['sent_down' as const] : []),
+      ...(chosen as never[]),
+    ],
+  })
 </script>
 
 <template>
   <div class="tab">
     <table>
-      <caption class="unseen">Five reflexes, tried while it is held in the water</caption>
+      <caption class="unseen">
+        Five reflexes, tried while it is held in the water
+      </caption>
       <tbody>
         <tr v-for="(words, name) in REFLEX" :key="name">
           <th scope="row">{{ words }}</th>
           <td v-for="(text, says) in SAYS" :key="says">
-            <button type="button" :class="{ on: one.reflexes[name as keyof Reflexes] === says, no: says === 'absent' }" :aria-pressed="one.reflexes[name as keyof Reflexes] === says" :data-reflex="`${name}-${says}`" @click="reflex(name, says)">{{ text }}</button>
+            <button
+              type="button"
+              :class="{ on: one.reflexes[name as keyof Reflexes] === says, no: says === 'absent' }"
+              :aria-pressed="one.reflexes[name as keyof Reflexes] === says"
+              :data-reflex="`${name}-${says}`"
+              @click="reflex(name, says)"
+            >
+              {{ text }}
+            </button>
           </td>
         </tr>
       </tbody>
     </table>
     <ChipRow label="Mishaps" :options="MISHAPS" :chosen="mishaps" @many="setMishaps" />
     <section v-if="score" class="score" data-testid="caution">
-      <p><b class="figures">{{ score.points }}</b> points: <b>{{ BAND[score.band] }}</b></p>
-      <ul v-if="score.parts.length"><li v-for="part in score.parts" :key="part.name">{{ part.name }} <span class="figures">{{ part.points > 0 ? '+' : '' }}{{ part.points }}</span></li></ul>
+      <p>
+        <b class="figures">{{ score.points }}</b> points: <b>{{ BAND[score.band] }}</b>
+      </p>
+      <ul v-if="score.parts.length">
+        <li v-for="part in score.parts" :key="part.name">
+          {{ part.name }}
+          <span class="figures">{{ part.points > 0 ? '+' : '' }}{{ part.points }}</span>
+        </li>
+      </ul>
       <p class="soft">A handling score by house rules, for learning; not a chance of dying.</p>
     </section>
   </div>

@@ -25,7 +25,9 @@ function kind(chosen: 'tagged' | 'recaptured' | 'untagged' | null) {
   else if (chosen) deck.change({ kind: chosen, tag_numbers: [], tag_act: 'left' })
 }
 
-/** The number of a tag goes into the fish: as the next, as a second, or as the one that was read. */
+/**
+ * The number of a tag goes into the fish: as the next, as a second, or as the one that was read.
+ */
 const near = ref<{ number: string; near: { number: string; slips: string[] }[] } | null>(null)
 /** As the series prints it; and where no such number is here, what may have been meant. */
 async function read() {
@@ -40,7 +42,12 @@ async function read() {
 function put(clean: string) {
   typed.value = ''
   near.value = null
-  if (one.value.kind === 'recaptured' && one.value.tag_numbers.length && ['replaced', 'added'].includes(one.value.tag_act ?? '')) return deck.change({ new_tag_numbers: [clean] })
+  if (
+    one.value.kind === 'recaptured' &&
+    one.value.tag_numbers.length &&
+    ['replaced', 'added'].includes(one.value.tag_act ?? '')
+  )
+    return deck.change({ new_tag_numbers: [clean] })
   if (one.value.kind === 'recaptured') {
     deck.change({ tag_numbers: [...one.value.tag_numbers, clean] })
     return void look(clean)
@@ -48,36 +55,62 @@ function put(clean: string) {
   deck.change({ kind: 'tagged', said_tag: 'in', tag_numbers: [...one.value.tag_numbers, clean] })
 }
 
-/** A tag that went wrong is written down; the next one stands ready in its place, and is in no fish until that is said. */
+/**
+ * A tag that went wrong is written down; the next one stands ready in its place, and is in no fish
+ * until that is said.
+ */
 function gone(number: string, how: 'spoiled_numbers' | 'lost_numbers') {
-  const next = deck.pouch.value.find((other) => other !== number && !one.value.tag_numbers.includes(other)) ?? null
+  const next =
+    deck.pouch.value.find((other) => other !== number && !one.value.tag_numbers.includes(other)) ??
+    null
   const list = one.value.tag_numbers.filter((other) => other !== number)
   const said = list.length ? {} : { kind: 'untagged' as const, said_tag: null }
   deck.change({ [how]: [...one.value[how], number], tag_numbers: list, offered: next, ...said })
 }
 function skip(number: string) {
-  const after = deck.pouch.value.filter((other) => !one.value.tag_numbers.includes(other) || other === number)
+  const after = deck.pouch.value.filter(
+    (other) => !one.value.tag_numbers.includes(other) || other === number,
+  )
   const next = after[after.indexOf(number) + 1]
   if (!next) return
   if (!one.value.tag_numbers.includes(number)) deck.change({ offered: next })
-  else deck.change({ tag_numbers: one.value.tag_numbers.map((other) => (other === number ? next : other)) })
+  else
+    deck.change({
+      tag_numbers: one.value.tag_numbers.map((other) => (other === number ? next : other)),
+    })
 }
 const undoGone = (number: string) =>
-  deck.change({ spoiled_numbers: one.value.spoiled_numbers.filter((other) => other !== number), lost_numbers: one.value.lost_numbers.filter((other) => other !== number) })
+  deck.change({
+    spoiled_numbers: one.value.spoiled_numbers.filter((other) => other !== number),
+    lost_numbers: one.value.lost_numbers.filter((other) => other !== number),
+  })
 
-const second = computed(() => deck.pouch.value.find((number) => !one.value.tag_numbers.includes(number)))
-const needsNew = computed(() => one.value.kind === 'recaptured' && ['replaced', 'added'].includes(one.value.tag_act ?? '') && !one.value.new_tag_numbers.length)
+const atLength = (fish: { length_mm: number | null }) =>
+  fish.length_mm ? ` at ${lengthText(fish.length_mm, session.units)}` : ''
+const second = computed(() =>
+  deck.pouch.value.find((number) => !one.value.tag_numbers.includes(number)),
+)
+const needsNew = computed(
+  () =>
+    one.value.kind === 'recaptured' &&
+    ['replaced', 'added'].includes(one.value.tag_act ?? '') &&
+    !one.value.new_tag_numbers.length,
+)
 
 /** The fish's story at once: from the card, or from the server when there is a signal. */
 const told = ref<{ number: string; text: string; story: string | null } | null>(null)
 async function look(number: string) {
   try {
     const { fish } = await api.readTag(number)
-    const name = deck.card.value?.species.find((kind) => kind.code === fish?.species_code)?.common_name
+    const name = deck.card.value?.species.find(
+      (kind) => kind.code === fish?.species_code,
+    )?.common_name
     told.value = {
       number,
       story: fish?.story_key ?? null,
-      text: fish ? `${name ?? 'Tagged'}, tagged ${shortDateText(fish.released_on)}, ${fish.days} days ago${fish.length_mm ? ` at ${lengthText(fish.length_mm, session.units)}` : ''}.` : 'No fish of ours carries this number; it is kept as read.',
+      text: fish
+        ? `${name ?? 'Tagged'}, tagged ${shortDateText(fish.released_on)}, ${fish.days} days ago${atLength(fish)}.`
+        : 'No fish of ours carries this number; it is kept as read.',
     }
   } catch (thrown) {
     if (!(thrown instanceof NoSignal)) throw thrown
@@ -86,18 +119,28 @@ async function look(number: string) {
 /** A tag that was put into another species: the fish or the number is not what it seems. */
 const contradicts = computed(() => {
   const code = deck.knownFish.value?.species_code
-  const was = code && code !== one.value.species_code ? deck.card.value?.species.find((kind) => kind.code === code)?.common_name : null
-  return was ? `This number was put into a ${was}. Look again at the fish, and at the number.` : null
+  const was =
+    code && code !== one.value.species_code
+      ? deck.card.value?.species.find((kind) => kind.code === code)?.common_name
+      : null
+  return was
+    ? `This number was put into a ${was}. Look again at the fish, and at the number.`
+    : null
 })
 const known = computed(() => {
   const fish = deck.knownFish.value
-  return fish ? `Tagged here ${shortDateText(fish.released_on)}${fish.length_mm ? ` at ${lengthText(fish.length_mm, session.units)}` : ''}.` : null
+  return fish ? `Tagged here ${shortDateText(fish.released_on)}${atLength(fish)}.` : null
 })
 </script>
 
 <template>
   <div class="tag-tab">
-    <ChipRow label="This fish" :options="KINDS" :chosen="one.kind === 'untagged' && one.said_tag !== 'none' ? null : one.kind" @one="kind" />
+    <ChipRow
+      label="This fish"
+      :options="KINDS"
+      :chosen="one.kind === 'untagged' && one.said_tag !== 'none' ? null : one.kind"
+      @one="kind"
+    />
     <template v-if="one.kind === 'untagged' && one.offered && one.said_tag !== 'none'">
       <div class="number">
         <TagStreamer :number="one.offered" hollow />
@@ -112,43 +155,126 @@ const known = computed(() => {
         <button type="button" @click="skip(number)">skip</button>
         <button type="button" @click="gone(number, 'spoiled_numbers')">spoiled</button>
         <button type="button" @click="gone(number, 'lost_numbers')">lost</button>
-        <button v-if="one.tag_numbers.length > 1" type="button" :aria-label="`Take ${number} out`" @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })">✕</button>
+        <button
+          v-if="one.tag_numbers.length > 1"
+          type="button"
+          :aria-label="`Take ${number} out`"
+          @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })"
+        >
+          ✕
+        </button>
       </div>
-      <button v-if="second && one.tag_numbers.length && one.tag_numbers.length < 3" type="button" class="wide" data-testid="second-tag" @click="put(second)">Second tag: {{ second }}</button>
+      <button
+        v-if="second && one.tag_numbers.length && one.tag_numbers.length < 3"
+        type="button"
+        class="wide"
+        data-testid="second-tag"
+        @click="put(second)"
+      >
+        Second tag: {{ second }}
+      </button>
     </template>
     <template v-if="one.kind === 'recaptured'">
       <div v-for="number in one.tag_numbers" :key="number" class="number">
         <TagStreamer :number="number" />
-        <button type="button" :aria-label="`Take ${number} out`" @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })">✕</button>
+        <button
+          type="button"
+          :aria-label="`Take ${number} out`"
+          @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })"
+        >
+          ✕
+        </button>
       </div>
-      <p v-if="known || told" class="told" role="status">{{ known ?? told!.text }} <RouterLink v-if="told?.story" :to="`/story/${told.story}`">Its story</RouterLink></p>
+      <p v-if="known || told" class="told" role="status">
+        {{ known ?? told!.text }}
+        <RouterLink v-if="told?.story" :to="`/story/${told.story}`">Its story</RouterLink>
+      </p>
       <p v-if="contradicts" class="hint" role="alert">{{ contradicts }}</p>
-      <template v-else-if="!known && !told"><p v-for="note in deck.told.value?.notes.tag" :key="note" class="hint">{{ note }}</p></template>
-      <ChipRow v-if="one.tag_numbers.length" label="What became of the tag" :options="TAG_ACT" :chosen="one.tag_act" @one="deck.change({ tag_act: $event as never, new_tag_numbers: [] })" />
-      <div v-if="one.new_tag_numbers.length" class="number">New: <TagStreamer v-for="number in one.new_tag_numbers" :key="number" :number="number" /></div>
-      <button v-if="needsNew && deck.pouch.value[0]" type="button" class="wide" @click="put(deck.pouch.value[0])">New tag: {{ deck.pouch.value[0] }}</button>
+      <template v-else-if="!known && !told"
+        ><p v-for="note in deck.told.value?.notes.tag" :key="note" class="hint">
+          {{ note }}
+        </p></template
+      >
+      <ChipRow
+        v-if="one.tag_numbers.length"
+        label="What became of the tag"
+        :options="TAG_ACT"
+        :chosen="one.tag_act"
+        @one="deck.change({ tag_act: $event as never, new_tag_numbers: [] })"
+      />
+      <div v-if="one.new_tag_numbers.length" class="number">
+        New: <TagStreamer v-for="number in one.new_tag_numbers" :key="number" :number="number" />
+      </div>
+      <button
+        v-if="needsNew && deck.pouch.value[0]"
+        type="button"
+        class="wide"
+        @click="put(deck.pouch.value[0])"
+      >
+        New tag: {{ deck.pouch.value[0] }}
+      </button>
     </template>
-    <ChipRow v-if="one.kind === 'tagged' || one.new_tag_numbers.length" label="Put in" :options="TAG_WHERE" :chosen="where" @one="deck.change({ tag_where: $event as never })" />
-    <form v-if="one.kind !== 'untagged' || one.said_tag !== 'none'" class="typed" @submit.prevent="read">
-      <label for="number-typed">{{ one.kind === 'recaptured' && !one.tag_numbers.length ? 'Number on the tag' : 'Another number' }}</label>
-      <input id="number-typed" v-model="typed" autocomplete="off" autocapitalize="characters" maxlength="40" />
+    <ChipRow
+      v-if="one.kind === 'tagged' || one.new_tag_numbers.length"
+      label="Put in"
+      :options="TAG_WHERE"
+      :chosen="where"
+      @one="deck.change({ tag_where: $event as never })"
+    />
+    <form
+      v-if="one.kind !== 'untagged' || one.said_tag !== 'none'"
+      class="typed"
+      @submit.prevent="read"
+    >
+      <label for="number-typed">{{
+        one.kind === 'recaptured' && !one.tag_numbers.length
+          ? 'Number on the tag'
+          : 'Another number'
+      }}</label>
+      <input
+        id="number-typed"
+        v-model="typed"
+        autocomplete="off"
+        autocapitalize="characters"
+        maxlength="40"
+      />
       <button type="submit" :disabled="!typed.trim()">Take it</button>
     </form>
     <section v-if="near" class="near" role="status">
       <p>{{ near.number }} is none that is known here. Did you mean</p>
-      <button v-for="other in near.near" :key="other.number" type="button" class="wide" @click="put(other.number)">
+      <button
+        v-for="other in near.near"
+        :key="other.number"
+        type="button"
+        class="wide"
+        @click="put(other.number)"
+      >
         {{ other.number }}<small v-if="other.slips.length">: {{ other.slips.join('; ') }}</small>
       </button>
-      <button type="button" class="wide" @click="put(near.number)">No, {{ near.number }} as it is</button>
+      <button type="button" class="wide" @click="put(near.number)">
+        No, {{ near.number }} as it is
+      </button>
     </section>
     <p v-for="number in [...one.spoiled_numbers, ...one.lost_numbers]" :key="number" class="gone">
-      {{ number }} is {{ one.lost_numbers.includes(number) ? 'lost' : 'spoiled' }}. <button type="button" @click="undoGone(number)">No, it is not</button>
+      {{ number }} is {{ one.lost_numbers.includes(number) ? 'lost' : 'spoiled' }}.
+      <button type="button" @click="undoGone(number)">No, it is not</button>
     </p>
     <section v-if="advice && one.kind !== 'recaptured'" class="advice" :class="advice.advice">
-      <b>{{ advice.advice === 'tag' ? `Fit to be tagged, ${TAG_WHERE[advice.where!]}.` : 'Better let it go untagged:' }}</b>
-      <ul v-if="advice.reasons.length"><li v-for="reason in advice.reasons" :key="reason">{{ reason }}</li></ul>
-      <label v-if="advice.advice === 'let_go' && one.kind === 'tagged'">You decide. Why tag it?
-        <input :value="one.decision_why" maxlength="200" @input="deck.change({ decision_why: ($event.target as HTMLInputElement).value })" />
+      <b>{{
+        advice.advice === 'tag'
+          ? `Fit to be tagged, ${TAG_WHERE[advice.where!]}.`
+          : 'Better let it go untagged:'
+      }}</b>
+      <ul v-if="advice.reasons.length">
+        <li v-for="reason in advice.reasons" :key="reason">{{ reason }}</li>
+      </ul>
+      <label v-if="advice.advice === 'let_go' && one.kind === 'tagged'"
+        >You decide. Why tag it?
+        <input
+          :value="one.decision_why"
+          maxlength="200"
+          @input="deck.change({ decision_why: ($event.target as HTMLInputElement).value })"
+        />
       </label>
     </section>
   </div>

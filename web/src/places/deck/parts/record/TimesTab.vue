@@ -18,22 +18,48 @@ async function move(place: number, field: HTMLInputElement) {
   const tap = one.value.taps[place]!
   const to = new Date(tap.at)
   if (typed) to.setHours(Number(typed[1]), Number(typed[2]), Number(typed[3] ?? 0), tap.at % 1000)
-  wrong.value = typed ? await deck.moveTap(place, to.getTime()) : `“${field.value}” is not a time. Type it as 14:05:30.`
+  wrong.value = typed
+    ? await deck.moveTap(place, to.getTime())
+    : `“${field.value}” is not a time. Type it as 14:05:30.`
   if (wrong.value) field.value = timeText(tap.at)
 }
 </script>
 
 <template>
   <div class="tab">
-    <ChipRow v-if="deck.stage.value === 'let_go'" label="How it went off" :options="OUTCOME" :chosen="one.outcome" @one="deck.change({ outcome: $event as never })" />
+    <ChipRow
+      v-if="deck.stage.value === 'let_go'"
+      label="How it went off"
+      :options="OUTCOME"
+      :chosen="one.outcome"
+      @one="deck.change({ outcome: $event as never })"
+    />
     <ol v-if="one.taps.length" class="taps">
       <li v-for="(tap, place) in one.taps" :key="`${place}-${tap.at}`">
-        <label>{{ ACT[tap.act].stage }} <input class="figures" :value="timeText(tap.at)" inputmode="numeric" maxlength="8" @change="move(place, $event.target as HTMLInputElement)" /></label>
+        <label
+          >{{ ACT[tap.act].stage }}
+          <input
+            class="figures"
+            :value="timeText(tap.at)"
+            inputmode="numeric"
+            maxlength="8"
+            @change="move(place, $event.target as HTMLInputElement)"
+        /></label>
       </li>
     </ol>
-    <p v-else class="soft">No taps yet. The times stand here once there are some, and can be put right.</p>
+    <p v-else class="soft">
+      No taps yet. The times stand here once there are some, and can be put right.
+    </p>
     <p v-if="wrong" role="alert" class="wrong">{{ wrong }}</p>
-    <label>Note <textarea :value="one.note" rows="2" maxlength="2000" @input="deck.change({ note: ($event.target as HTMLTextAreaElement).value })" /></label>
+    <label
+      >Note
+      <textarea
+        :value="one.note"
+        rows="2"
+        maxlength="2000"
+        @input="deck.change({ note: ($event.target as HTMLTextAreaElement).value })"
+      />
+    </label>
   </div>
 </template>
 
