@@ -61,6 +61,8 @@ module Api
     helpers EncounterBody
     helpers do
       def store = env.fetch("voucher.store")
+      # What an act needs to know of the request.
+      def context(member = nil) = Acts::Context.new(store:, member:, now: Time.now)
       def config = env.fetch("voucher.config")
       def coast = env.fetch("voucher.coast")
       # What keeps pictures.

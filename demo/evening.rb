@@ -31,11 +31,7 @@ module Demo
     def call
       @trip_id = uuid
       Acts::StartTrip.call(
-        store: @store,
-        member: @member,
-        id: @trip_id,
-        today: @day + 1,
-        sent: {
+        Acts::Context.new(store: @store, member: @member), id: @trip_id, today: @day + 1, sent: {
           held_on: @day,
           spot_code: "cutter_ledge",
           platform: "boat",
@@ -48,10 +44,7 @@ module Demo
       fish = CATCHES.each_with_index.map { |one, index| log(one, numbers[index]) }
       photos = CATCHES.each_with_index.flat_map { |one, index| photograph(one, index) }
       Acts::PlacePhotos.call(
-        store: @store,
-        member: @member,
-        trip_id: @trip_id,
-        moved: {
+        Acts::Context.new(store: @store, member: @member), trip_id: @trip_id, moved: {
           photo_id: photos.first,
           encounter_id: fish.first
         }
@@ -106,7 +99,11 @@ module Demo
         **odd
       }
       uuid.tap do |id|
-        Acts::RecordEncounter.call(store: @store, member: @member, id:, sent:, now: start + 600)
+        Acts::RecordEncounter.call(
+          Acts::Context.new(store: @store, member: @member, now: start + 600),
+          id:,
+          sent:
+        )
       end
     end
 
@@ -122,15 +119,10 @@ module Demo
           )
         uuid.tap do |id|
           Acts::AddTripPhoto.call(
-            store: @store,
-            files: @files,
-            pictures: @workshop,
-            member: @member,
-            trip_id: @trip_id,
-            id:,
+            Acts::Context.new(store: @store, member: @member),
+            files: @files, pictures: @workshop, trip_id: @trip_id, id:, bytes: picture.jpeg,
             name: format("SK%04d.JPG", (index * 10) + nth + 1),
-            utc_offset_minutes: Load::UTC_OFFSET_MINUTES,
-            bytes: picture.jpeg
+            utc_offset_minutes: Load::UTC_OFFSET_MINUTES
           )
         end
       end

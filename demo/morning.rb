@@ -107,11 +107,7 @@ module Demo
     def odd_trip(fish)
       trip_id = SecureRandom.uuid
       Acts::StartTrip.call(
-        store: @store,
-        member: @wren,
-        id: trip_id,
-        today: @today,
-        sent: {
+        Acts::Context.new(store: @store, member: @wren), id: trip_id, today: @today, sent: {
           held_on: @today - 3,
           spot_code: fish[:spot_code],
           platform: "boat",
@@ -153,21 +149,15 @@ module Demo
         stages: taps(12, air: 340)
       )
       Acts::SubmitTrip.call(
-        store: @store,
-        member: @wren,
+        Acts::Context.new(store: @store, member: @wren, now: Time.now),
         trip_id:,
-        coast: Acts::Coast.new(@store),
-        now: Time.now
+        coast: Acts::Coast.new(@store)
       )
     end
 
     def record(**sent)
       Acts::RecordEncounter.call(
-        store: @store,
-        member: @wren,
-        id: SecureRandom.uuid,
-        sent:,
-        now: Time.now
+        Acts::Context.new(store: @store, member: @wren, now: Time.now), id: SecureRandom.uuid, sent:
       )
     end
 

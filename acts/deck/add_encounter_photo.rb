@@ -12,17 +12,17 @@ module Acts
   module AddEncounterPhoto
     module_function
 
-    def call(store:, files:, pictures:, member:, encounter_id:, id:, bytes:, taken_at:)
-      encounter = store.encounters.find(encounter_id)
-      unless encounter && encounter[:member_id] == member[:id]
+    def call(context, files:, pictures:, encounter_id:, id:, bytes:, taken_at:)
+      encounter = context.store.encounters.find(encounter_id)
+      unless encounter && encounter[:member_id] == context.member[:id]
         raise Core::NotFound.new(
           :no_such_encounter,
           "There is no such fish of yours. Send the record first."
         )
       end
 
-      before = store.photos.find(id)
-      if before && before[:member_id] == member[:id]
+      before = context.store.photos.find(id)
+      if before && before[:member_id] == context.member[:id]
         return KeepPicture.again(files:, photo: before, bytes:)
       end
       if before
@@ -30,9 +30,9 @@ module Acts
       end
 
       KeepPicture.call(
-        store:, files:, pictures:, bytes:, id:, encounter_id:,
+        store: context.store, files:, pictures:, bytes:, id:, encounter_id:,
         trip_id: encounter[:trip_id],
-        member_id: member[:id],
+        member_id: context.member[:id],
         taken_at:,
         focal_35mm: Formats::Exif.read(bytes)[:focal_35mm]
       )

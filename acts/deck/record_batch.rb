@@ -31,11 +31,9 @@ module Acts
     def record(record)
       told =
         RecordEncounter.call(
-          store: @store,
-          member: @member,
+          Context.new(store: @store, member: @member, now: @now),
           id: record[:id],
           sent: record[:read].call,
-          now: @now,
           phone_now: @phone_now,
           paper: @paper
         )

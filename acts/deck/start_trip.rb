@@ -13,20 +13,22 @@ module Acts
 
     module_function
 
-    def call(store:, member:, id:, sent:, today:)
-      store.write do
-        known = store.trips.find(id)
-        return known if known && known[:member_id] == member[:id] && known.slice(*sent.keys) == sent
+    def call(context, id:, sent:, today:)
+      context.store.write do
+        known = context.store.trips.find(id)
+        if known && known[:member_id] == context.member[:id] && known.slice(*sent.keys) == sent
+          return known
+        end
         if known
           raise Core::Conflict.at(
             "id", :other_trip, "Another trip has this id already. Start the trip again."
           )
         end
 
-        KnownSpot.fetch(store:, code: sent[:spot_code])
+        KnownSpot.fetch(store: context.store, code: sent[:spot_code])
         check_day(sent[:held_on], today)
-        store.trips.add(id:, member_id: member[:id], **sent)
-        store.trips.find(id)
+        context.store.trips.add(id:, member_id: context.member[:id], **sent)
+        context.store.trips.find(id)
       end
     end
 

@@ -7,21 +7,16 @@ module Acts
 
     # Returns { points:, placed: [{ encounter_id:, gap_seconds: }], too_far: Integer }. Raises
     # Core::InvalidInput, NotFound, Conflict.
-    def call(store:, member:, trip_id:, text:, now:, reason: nil)
-      OwnTrip.fetch(store:, member:, id: trip_id)
+    def call(context, trip_id:, text:, reason: nil)
+      OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
       fixes = Formats::Gpx.read(text)
-      store.write do
-        store.dockside.keep_track(trip_id, fixes)
-        lacking = store.dockside.encounters(trip_id).select { |one| one[:lat_deg].nil? }
+      context.store.write do
+        context.store.dockside.keep_track(trip_id, fixes)
+        lacking = context.store.dockside.encounters(trip_id).select { |one| one[:lat_deg].nil? }
         placed = lacking.filter_map do |one|
           place = Core::Trips::Track.place_at(fixes, one[:caught_at]) or next
           CorrectEncounter.call(
-            store:,
-            member:,
-            id: one[:id],
-            now:,
-            reason:,
-            changes: {
+            context, id: one[:id], reason:, changes: {
               place: place.slice(:lat_deg, :lon_deg),
               place_how: "track"
             }

@@ -10,9 +10,9 @@ module Acts
   module ChooseCollision
     module_function
 
-    def call(store:, member:, id:, field:, choice:, now:, reason: nil)
-      store.write do
-        known = store.encounters.find_for_update(id)
+    def call(context, id:, field:, choice:, reason: nil)
+      context.store.write do
+        known = context.store.encounters.find_for_update(id)
         collision =
           known && known[:collisions].to_a.map(&:to_h).find { |one| one["field"] == field }
         if collision.nil?
@@ -23,7 +23,7 @@ module Acts
         end
 
         CorrectEncounter.call(
-          store:, member:, id:, now:, reason:, take: field,
+          context, id:, reason:, take: field,
           changes: choice == "said" ? said(collision["said"]) : {}
         )
       end

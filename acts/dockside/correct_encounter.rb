@@ -15,23 +15,27 @@ module Acts
 
     module_function
 
-    def call(store:, member:, id:, changes:, now:, reason: nil, take: nil)
-      store.write do
-        before = store.encounters.find_for_update(id)
-        unless before && (before[:member_id] == member[:id] || member[:role] == "coordinator")
+    def call(context, id:, changes:, reason: nil, take: nil)
+      context.store.write do
+        before = context.store.encounters.find_for_update(id)
+        unless before &&
+            (
+              before[:member_id] == context.member[:id] ||
+                context.member[:role] == "coordinator"
+            )
           raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.")
         end
 
-        owner = store.members.find(before[:member_id])
+        owner = context.store.members.find(before[:member_id])
         changes = changes.merge(net_weight(before, changes))
         sent =
           SentAgain
-            .of(store, before)
+            .of(context.store, before)
             .merge(changes)
             .merge(revision: before[:revision] + 1, device: DEVICE)
         sent = sent.merge(collisions: left(before, changes, take))
         RecordEncounter.call(
-          store:, member: owner, id:, sent:, now:, reason:, whole: true, by: member
+          context.with(member: owner), id:, sent:, reason:, whole: true, by: context.member
         )
       end
     end

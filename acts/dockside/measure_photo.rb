@@ -11,14 +11,18 @@ module Acts
   module MeasurePhoto
     module_function
 
-    def call(store:, member:, photo_id:, marks:, keep:, now:, reason: nil)
-      photo = OwnPhoto.fetch(store:, member:, id: photo_id)
-      encounter = photo[:encounter_id] && store.encounters.find(photo[:encounter_id])
-      species = encounter && store.species.find(encounter[:species_code])
+    def call(context, photo_id:, marks:, keep:, reason: nil)
+      photo = OwnPhoto.fetch(store: context.store, member: context.member, id: photo_id)
+      encounter = photo[:encounter_id] && context.store.encounters.find(photo[:encounter_id])
+      species = encounter && context.store.species.find(encounter[:species_code])
       found = Core::Photo::Measuring.of(marks:, shown: shown(photo), guild_key: species&.guild_key)
       if keep != "look"
-        keep(store, photo, marks, found) do
-          use(store, member, encounter, species, found, now, reason) if keep == "length"
+        keep(context.store, photo, marks, found) do
+          if keep == "length"
+            refuse_no_fish if encounter.nil?
+            length = length(found, species.length_kind)
+            CorrectEncounter.call(context, id: encounter[:id], reason:, changes: { length: })
+          end
         end
       end
       Core::Photo::Measuring.told(found, typed: encounter && Core::Fish::Length.of(encounter))
@@ -45,30 +49,15 @@ module Acts
       end
     end
 
-    def use(store, member, encounter, species, found, now, reason)
-      if encounter.nil?
-        raise Core::InvalidInput.at(
-          "keep", :no_fish, "This picture is with no fish yet. Put it to its fish first."
-        )
-      end
-
-      CorrectEncounter.call(
-        store:,
-        member:,
-        id: encounter[:id],
-        now:,
-        reason:,
-        changes: {
-          length: {
-            value: found.straight_mm.round,
-            unit: "mm",
-            kind: species.length_kind,
-            how: "photo",
-            sd_mm: found.sd_mm
-          }
-        }
+    def refuse_no_fish
+      raise Core::InvalidInput.at(
+        "keep", :no_fish, "This picture is with no fish yet. Put it to its fish first."
       )
     end
-    private_class_method :shown, :keep, :use
+
+    def length(found, kind)
+      { value: found.straight_mm.round, unit: "mm", kind:, how: "photo", sd_mm: found.sd_mm }
+    end
+    private_class_method :shown, :keep, :refuse_no_fish, :length
   end
 end

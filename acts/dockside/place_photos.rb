@@ -12,25 +12,25 @@ module Acts
   module PlacePhotos
     module_function
 
-    def call(store:, member:, trip_id:, moved: nil, released: nil, clocks: [])
-      OwnTrip.fetch(store:, member:, id: trip_id)
-      store.write do
+    def call(context, trip_id:, moved: nil, released: nil, clocks: [])
+      OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
+      context.store.write do
         seconds =
-          store
+          context.store
             .dockside
             .camera_seconds(trip_id)
             .merge(clocks.to_h { |one| [one[:camera].to_s, one[:seconds]] })
-        encounters = store.dockside.encounters(trip_id)
-        move(store, trip_id, encounters, moved) if moved
-        if released && store.photos.find(released)&.fetch(:trip_id) == trip_id
-          store.photos.change(released, encounter_id: nil, placed_by: nil, sure: nil)
+        encounters = context.store.dockside.encounters(trip_id)
+        move(context.store, trip_id, encounters, moved) if moved
+        if released && context.store.photos.find(released)&.fetch(:trip_id) == trip_id
+          context.store.photos.change(released, encounter_id: nil, placed_by: nil, sure: nil)
         end
         fish = encounters.map { |one| { id: one[:id], from: one[:caught_at], to: one[:ended_at] } }
-        photos = store.photos.of_trip(trip_id)
+        photos = context.store.photos.of_trip(trip_id)
         seconds = seconds.merge(clock_by(photos, fish, moved[:photo_id])) if moved &&
           moved[:encounter_id]
-        place(store, retimed(photos, seconds), fish)
-        store.dockside.keep_camera_seconds(trip_id, seconds)
+        place(context.store, retimed(photos, seconds), fish)
+        context.store.dockside.keep_camera_seconds(trip_id, seconds)
       end
     end
 

@@ -4,11 +4,11 @@ module Acts
   # Takes a picture away; its files go for good a day later (SweepFiles), when no other record shows
   # the same ones.
   module RemovePhoto
-    def self.call(store:, member:, photo_id:)
-      OwnPhoto.fetch(store:, member:, id: photo_id)
-      store.write do
-        gone = store.photos.remove(photo_id)
-        store.photos.discard(
+    def self.call(context, photo_id:)
+      OwnPhoto.fetch(store: context.store, member: context.member, id: photo_id)
+      context.store.write do
+        gone = context.store.photos.remove(photo_id)
+        context.store.photos.discard(
           gone.values_at(:original_key, :shown_key, :thumb_key).compact,
           sha256: gone[:sha256]
         )

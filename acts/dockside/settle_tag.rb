@@ -10,15 +10,15 @@ module Acts
   module SettleTag
     module_function
 
-    def call(store:, member:, trip_id:, number:, act:, now:)
-      trip = OwnTrip.fetch(store:, member:, id: trip_id)
-      store.write do
-        tag = store.custody.lock([number]).first
+    def call(context, trip_id:, number:, act:)
+      trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
+      context.store.write do
+        tag = context.store.custody.lock([number]).first
         if tag.nil?
           raise Core::NotFound.new(:no_such_tag, "#{number} is not a number of this programme.")
         end
 
-        settle(store, trip, member, tag, act, now)
+        settle(context, trip, tag, act)
       end
     end
 
@@ -33,13 +33,14 @@ module Acts
     # The ledger's word for a tag of that state, so that a note moves nothing.
     SAME_ACT = { "in_pouch" => "issued", "applied" => "applied" }.freeze
 
-    def settle(store, trip, member, tag, act, now)
+    def settle(context, trip, tag, act)
+      store = context.store
       number, state, holder = tag.values_at(:number, :state, :holder_id)
       unless state == STATE_FOR.fetch(act) && (state == "applied" || holder == trip[:member_id])
         refuse(tag)
       end
 
-      about = { member_id: trip[:member_id], at: now, made_by: member[:id] }
+      about = { member_id: trip[:member_id], at: context.now, made_by: context.member[:id] }
       said = Store::Custody::SAID[act]
       return store.custody.note(number, act: SAME_ACT.fetch(state), note: said, **about) if said
 

@@ -8,12 +8,12 @@ module Acts
 
     # Returns { doubts: Integer, held: Integer }. Sending twice submits once. Raises Core::NotFound,
     # Conflict.
-    def call(store:, member:, trip_id:, coast:, now:)
-      trip = OwnTrip.fetch(store:, member:, id: trip_id)
-      owner = store.members.find(trip[:member_id])
-      store.write do
-        encounters = store.dockside.encounters(trip_id)
-        held = store.dockside.held(trip_id, owner[:id])
+    def call(context, trip_id:, coast:)
+      trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
+      owner = context.store.members.find(trip[:member_id])
+      context.store.write do
+        encounters = context.store.dockside.encounters(trip_id)
+        held = context.store.dockside.held(trip_id, owner[:id])
         if encounters.empty? && held.empty?
           raise Core::Conflict.at(
             "trip", :nothing_to_submit,
@@ -21,14 +21,14 @@ module Acts
           )
         end
 
-        doubts = OpenDockside.doubts(store:, owner:, trip:, encounters:, coast:)
+        doubts = OpenDockside.doubts(store: context.store, owner:, trip:, encounters:, coast:)
         OpenDockside
-          .gap_doubts(store:, owner:, trip:, encounters:)
+          .gap_doubts(store: context.store, owner:, trip:, encounters:)
           .each { |id, doubt| doubts[id] += [doubt] }
-        store.dockside.flag(doubts)
-        changed = store.dockside.submit(trip_id, at: now)
+        context.store.dockside.flag(doubts)
+        changed = context.store.dockside.submit(trip_id, at: context.now)
         if changed.positive?
-          store.changes.note(
+          context.store.changes.note(
             record: "trip",
             record_id: trip_id,
             before: {
@@ -37,7 +37,7 @@ module Acts
             after: {
               state: "submitted"
             },
-            member_id: member[:id]
+            member_id: context.member[:id]
           )
         end
         { doubts: doubts.values.sum(&:size), held: held.size }

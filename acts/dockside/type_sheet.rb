@@ -15,19 +15,23 @@ module Acts
     module_function
 
     # bug: as RecordBatch takes it
-    def call(store:, member:, sheet:, rows:, now:, bug:)
-      owner = owner(store, member, sheet[:member_id])
+    def call(context, sheet:, rows:, bug:)
+      owner = owner(context.store, context.member, sheet[:member_id])
       StartTrip.call(
-        store:,
-        member: owner,
+        context.with(member: owner),
         id: sheet[:trip_id],
-        today: now.to_date,
+        today: context.now.to_date,
         sent: sheet.slice(:held_on, :spot_code, :platform, :water_temp_c)
       )
-      rules = MemberRules.on(store:, member_id: owner[:id], day: sheet[:held_on])
-      records = rows.map { |row| record(sheet, row) { as_sent(store, sheet, row, rules) } }
-      paper = { recorded_by: owner[:id] == member[:id] ? nil : member[:id] }
-      { answers: RecordBatch.call(store:, member: owner, records:, now:, bug:, paper:) }
+      rules = MemberRules.on(store: context.store, member_id: owner[:id], day: sheet[:held_on])
+      records = rows.map { |row| record(sheet, row) { as_sent(context.store, sheet, row, rules) } }
+      paper = { recorded_by: owner[:id] == context.member[:id] ? nil : context.member[:id] }
+      {
+        answers:
+          RecordBatch.call(
+            store: context.store, member: owner, records:, now: context.now, bug:, paper:
+          )
+      }
     end
 
     def owner(store, member, member_id)

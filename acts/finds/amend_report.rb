@@ -12,18 +12,23 @@ module Acts
   module AmendReport
     module_function
 
-    def call(store:, id:, report_key:, revision:, sent:, today:, now:)
-      store.write do
-        store.desk.lock(id)
-        report = OwnReport.fetch(store:, id:, key: report_key)
-        changed = ReportTag.columns(store, sent, today)
+    def call(context, id:, report_key:, revision:, sent:, today:)
+      context.store.write do
+        context.store.desk.lock(id)
+        report = OwnReport.fetch(store: context.store, id:, key: report_key)
+        changed = ReportTag.columns(context.store, sent, today)
         fingerprint = Fingerprint.of(sent)
         same = fingerprint == report[:fingerprint]
         refuse_overrunning(report, revision, same)
         unless same
-          change(store, report, { **changed, fingerprint:, revision: report[:revision] + 1 }, now)
+          change(
+            context.store,
+            report,
+            { **changed, fingerprint:, revision: report[:revision] + 1 },
+            context.now
+          )
         end
-        ReportTag.answer(store, same ? "known" : "stored", store.reports.find(id))
+        ReportTag.answer(context.store, same ? "known" : "stored", context.store.reports.find(id))
       end
     end
 

@@ -9,24 +9,24 @@ module Acts
 
     # verdict: of Core::Recaptures::Match for the encounter's numbers; nil when it bears none (any
     #          more)
-    def call(store:, encounter:, numbers:, verdict:, now:)
-      known = store.reports.of_encounter(encounter[:id])
+    def call(context, encounter:, numbers:, verdict:)
+      known = context.store.reports.of_encounter(encounter[:id])
       if known && known[:fish_id] && !same_fish?(known, verdict)
-        store.reports.unmatch(known[:id], at: now)
+        context.store.reports.unmatch(known[:id], at: context.now)
       end
-      return known && store.reports.set_aside(known[:id]) if verdict.nil?
+      return known && context.store.reports.set_aside(known[:id]) if verdict.nil?
       return if known.nil? && verdict[:accepted]
 
       if known
-        store.reports.change(known[:id], said(encounter, numbers))
+        context.store.reports.change(known[:id], said(encounter, numbers))
       else
-        store.reports.add(new_reading(encounter, numbers))
+        context.store.reports.add(new_reading(encounter, numbers))
       end
-      reading = store.reports.of_encounter(encounter[:id])
+      reading = context.store.reports.of_encounter(encounter[:id])
       if verdict[:accepted]
-        settle(store, reading, verdict[:fish])
+        settle(context.store, reading, verdict[:fish])
       else
-        store.reports.wait(reading[:id], verdict[:reason])
+        context.store.reports.wait(reading[:id], verdict[:reason])
       end
     end
 

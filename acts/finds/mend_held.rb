@@ -17,9 +17,9 @@ module Acts
   module MendHeld
     module_function
 
-    def call(store:, member:, id:, changes:, reason:, read:, now:, shift_minutes: nil)
-      store.write do
-        held = store.held_encounters.lock(id)
+    def call(context, id:, changes:, reason:, read:, shift_minutes: nil)
+      context.store.write do
+        held = context.store.held_encounters.lock(id)
         raise Core::NotFound.new(:no_such_held, "There is no such record held back.") if held.nil?
         if held[:settled_at]
           raise Core::Conflict.at(
@@ -27,11 +27,11 @@ module Acts
           )
         end
 
-        owner = store.members.find(held[:member_id])
+        owner = context.store.members.find(held[:member_id])
         sent, paper =
           (
             if held[:body].key?(:time)
-              typed(store, owner, member, held, changes)
+              typed(context.store, owner, context.member, held, changes)
             else
               tapped(held, changes, read)
             end
@@ -39,10 +39,20 @@ module Acts
         sent = sent.merge(stages: shifted(sent[:stages], shift_minutes.to_i * 60))
         told =
           RecordEncounter.call(
-            store:, member: owner, id:, sent:, now:, reason:, paper:, by: member,
+            context.with(member: owner),
+            id:,
+            sent:,
+            reason:,
+            paper:,
+            by: context.member,
             said: readable(held[:body], read)
           )
-        store.held_encounters.settle(id, at: now, by: member[:id], why: reason)
+        context.store.held_encounters.settle(
+          id,
+          at: context.now,
+          by: context.member[:id],
+          why: reason
+        )
         told
       end
     end

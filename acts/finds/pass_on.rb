@@ -25,6 +25,8 @@ module Acts
       Formats::ForeignTagsCsv.write(store.reports.foreign.select { |one| one[:passed_on_at].nil? })
     end
 
-    def call(store:, ids:, to:, now:) = store.write { store.reports.pass_on(ids, to:, at: now) }
+    def call(context, ids:, to:)
+      context.store.write { context.store.reports.pass_on(ids, to:, at: context.now) }
+    end
   end
 end

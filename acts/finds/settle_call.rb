@@ -4,9 +4,9 @@ module Acts
   # A coordinator rang a finder who left a telephone and no address. F6.
   module SettleCall
     # Raises Core::Conflict when somebody else did.
-    def self.call(store:, member:, id:, now:)
-      store.write do
-        next if store.calls.called(id, member_id: member[:id], at: now)
+    def self.call(context, id:)
+      context.store.write do
+        next if context.store.calls.called(id, member_id: context.member[:id], at: context.now)
 
         raise Core::Conflict.at(
           "number", :not_so,

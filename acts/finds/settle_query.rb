@@ -10,9 +10,9 @@ module Acts
   module SettleQuery
     module_function
 
-    def call(store:, member:, encounter_id:, code:, verdict:, why:, now:)
-      store.write do
-        query = store.queries.lock(encounter_id, code) or
+    def call(context, encounter_id:, code:, verdict:, why:)
+      context.store.write do
+        query = context.store.queries.lock(encounter_id, code) or
           raise Core::NotFound.new(:no_such_query, "There is no such doubt.")
         if query[:settled_at].nil? == (verdict == "open")
           raise Core::Conflict.at(
@@ -30,14 +30,14 @@ module Acts
         end
 
         if verdict == "asked"
-          ask(store, query, encounter_id, why)
+          ask(context.store, query, encounter_id, why)
         else
-          store.queries.settle(
+          context.store.queries.settle(
             encounter_id,
             code,
-            by: verdict == "stands" ? member[:id] : nil,
+            by: verdict == "stands" ? context.member[:id] : nil,
             why:,
-            at: now
+            at: context.now
           )
         end
       end

@@ -10,15 +10,19 @@ module Acts
 
     # before: those looked at since then are left alone
     # Returns { intact:, missing:, damaged: } counts of this run.
-    def call(store:, files:, now:, before: now)
+    def call(context, files:, before: context.now)
       counts = { "intact" => 0, "missing" => 0, "damaged" => 0 }
       loop do
-        photos = store.photos.to_check(limit: BATCH, before:)
+        photos = context.store.photos.to_check(limit: BATCH, before:)
         break if photos.empty?
 
         photos.group_by { |photo| fixity(files, photo) }.each do |found, same|
-          store.write do
-            store.photos.checked(same.map { |photo| photo[:id] }, fixity: found, at: now)
+          context.store.write do
+            context.store.photos.checked(
+              same.map { |photo| photo[:id] },
+              fixity: found,
+              at: context.now
+            )
           end
           counts[found] += same.size
         end

@@ -18,7 +18,7 @@ module Acts
     def run
       store, files, now = self.class.store, self.class.files, Time.now
       SealLedgers.call(store:)
-      CheckOriginals.call(store:, files:, now:, before: now - ORIGINALS_EVERY_SECONDS)
+      CheckOriginals.call(Context.new(store:, now:), files:, before: now - ORIGINALS_EVERY_SECONDS)
       store
         .write { store.photos.sweep(before: now - DISCARDED_FOR_SECONDS) }
         .each { |key| files.remove(key) }

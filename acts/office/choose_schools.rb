@@ -8,20 +8,25 @@ module Acts
 
     # Raises Core::InvalidInput for schools that no house may choose, Core::Conflict when somebody
     # was quicker.
-    def call(store:, member:, base_version:, why:, choices:, figures: {}, guild_notes: {})
+    def call(context, base_version:, why:, choices:, figures: {}, guild_notes: {})
       rules =
         Core::Protocol::HouseRules.new(version: base_version + 1, choices:, figures:, guild_notes:)
-      store.write do
-        before = store.house_rules.current
+      context.store.write do
+        before = context.store.house_rules.current
         if before.version != base_version
           raise Core::Conflict.at("base_version", :changed_meanwhile,
             "Somebody changed the house rules meanwhile. Look at version " \
               "#{before.version}, and change it again.")
         end
 
-        store.house_rules.add(rules, why:, member_id: member[:id])
-        store.changes.note(record: "house_rules", record_id: rules.version, before: noted(before),
-          after: noted(rules), member_id: member[:id])
+        context.store.house_rules.add(rules, why:, member_id: context.member[:id])
+        context.store.changes.note(
+          record: "house_rules",
+          record_id: rules.version,
+          before: noted(before),
+          after: noted(rules),
+          member_id: context.member[:id]
+        )
       end
       rules
     end

@@ -8,11 +8,11 @@ module Acts
   module EnterLaw
     module_function
 
-    def call(store:, by:, sent:, now:)
-      check(store, sent, now)
-      store.write do
-        id = store.laws.enter(sent, member_id: by[:id], at: now)
-        store.changes.note(
+    def call(context, by:, sent:)
+      check(context.store, sent, context.now)
+      context.store.write do
+        id = context.store.laws.enter(sent, member_id: by[:id], at: context.now)
+        context.store.changes.note(
           record: "law",
           record_id: "#{sent[:species_code]}/#{sent[:water_code]}",
           before: nil,

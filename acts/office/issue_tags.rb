@@ -15,11 +15,11 @@ module Acts
     module_function
 
     # Issues the next `count` numbers of a batch. Returns them.
-    def call(store:, by:, batch_id:, member_id:, count:, now:)
-      store.write do
-        recipient = active(store, member_id)
-        refuse_unauthorised(recipient, now.to_date)
-        numbers = store.custody.take_from_stock(batch_id, count)
+    def call(context, by:, batch_id:, member_id:, count:)
+      context.store.write do
+        recipient = active(context.store, member_id)
+        refuse_unauthorised(recipient, context.now.to_date)
+        numbers = context.store.custody.take_from_stock(batch_id, count)
         if numbers.size < count
           raise Core::Conflict.at(
             "count",
@@ -29,12 +29,12 @@ module Acts
           )
         end
 
-        store.custody.move(
+        context.store.custody.move(
           numbers,
           act: "issued",
           member_id: recipient[:id],
           made_by: by[:id],
-          at: now
+          at: context.now
         )
         numbers
       end

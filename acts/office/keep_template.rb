@@ -29,17 +29,20 @@ module Acts
     end
 
     # subject, body nil: back to what we start from. Raises as .preview.
-    def call(store:, member:, kind:, subject:, body:)
-      store.write do
+    def call(context, kind:, subject:, body:)
+      context.store.write do
         Core::Letters::Kind.fetch(kind)
-        before = store.letters.template(kind)
+        before = context.store.letters.template(kind)
         if subject
           preview(kind:, subject:, body:) &&
-            store.letters.keep_template(kind, subject:, body:, member_id: member[:id])
+            context.store.letters.keep_template(
+              kind, subject:, body:,
+              member_id: context.member[:id]
+            )
         else
-          store.letters.drop_template(kind)
+          context.store.letters.drop_template(kind)
         end
-        store.changes.note(
+        context.store.changes.note(
           record: "letter_template",
           record_id: kind,
           before:,
@@ -47,7 +50,7 @@ module Acts
             subject:,
             body:
           },
-          member_id: member[:id]
+          member_id: context.member[:id]
         )
       end
     end

@@ -11,7 +11,7 @@ module Acts
 
     module_function
 
-    def call(store:, member:, sent:) = store.write { add(store, member, sent) }
+    def call(context, sent:) = context.store.write { add(context.store, context.member, sent) }
 
     def add(store, member, sent)
       run = Core::Tags::Series.new(**sent.slice(:prefix, :digits, :first_serial, :last_serial))

@@ -7,9 +7,9 @@ module Acts
     # sent: { units: "metric" | "imperial", dates: "day_first" | "month_first" | "year_first" },
     #       either or both
     # Returns { units:, dates: }.
-    def self.call(store:, member:, sent:)
-      store.write { store.members.change(member[:id], sent) }
-      member.slice(:units, :dates).merge(sent)
+    def self.call(context, sent:)
+      context.store.write { context.store.members.change(context.member[:id], sent) }
+      context.member.slice(:units, :dates).merge(sent)
     end
   end
 end

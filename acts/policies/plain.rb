@@ -12,7 +12,7 @@ module Acts
           JSON.generate(sent.merge(stages: times(sent[:stages]), length: length(sent[:length])))
         )
       %w[tag_numbers new_tag_numbers spoiled_numbers lost_numbers].each do |list|
-        plain[list] = numbers(plain[list]) if plain[list]
+        plain[list] = Core::Tags::Number.normalise_all(plain[list]) if plain[list]
       end
       plain
     end
@@ -21,7 +21,6 @@ module Acts
 
     def length(sent) = sent && Core::Fish::SentLength.columns(sent).compact
 
-    def numbers(typed) = typed.map { |number| Core::Tags::Number.normalise(number) }
-    private_class_method :times, :length, :numbers
+    private_class_method :times, :length
   end
 end

@@ -6,12 +6,12 @@ module Acts
     module_function
 
     # Raises Core::NotFound, Core::Conflict :trip_has_records.
-    def call(store:, member:, trip_id:)
-      store.write do
-        trip = OwnTrip.fetch(store:, member:, id: trip_id)
-        refuse unless store.trips.bare?(trip[:id])
+    def call(context, trip_id:)
+      context.store.write do
+        trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
+        refuse unless context.store.trips.bare?(trip[:id])
 
-        store.trips.remove(trip[:id])
+        context.store.trips.remove(trip[:id])
       end
     end
 

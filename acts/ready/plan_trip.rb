@@ -10,13 +10,14 @@ module Acts
   module PlanTrip
     module_function
 
-    def call(store:, member:, id:, sent:, today:)
-      read = ExpectedPlan.read(store:, held_on: sent[:held_on], sent:)
-      store.write { save(store, member, id, sent, read[:plan], today) }
-      Outlook.call(store:, member:, read:, today:)
+    def call(context, id:, sent:, today:)
+      read = ExpectedPlan.read(store: context.store, held_on: sent[:held_on], sent:)
+      context.store.write { save(context, id, sent, read[:plan], today) }
+      Outlook.call(context, read:, today:)
     end
 
-    def save(store, member, id, sent, plan, today)
+    def save(context, id, sent, plan, today)
+      store, member = context.store, context.member
       StartTrip.check_day(sent[:held_on], today)
       columns = {
         held_on: sent[:held_on],

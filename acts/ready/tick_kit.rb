@@ -3,14 +3,14 @@
 module Acts
   # Calls the kit: which items are in the bag.
   module TickKit
-    def self.call(store:, member:, id:, ticks:)
-      store.write do
-        trip = store.trips.find(id)
-        unless trip && trip[:member_id] == member[:id]
+    def self.call(context, id:, ticks:)
+      context.store.write do
+        trip = context.store.trips.find(id)
+        unless trip && trip[:member_id] == context.member[:id]
           raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.")
         end
 
-        store.trips.change(id, ticks: ticks.uniq)
+        context.store.trips.change(id, ticks: ticks.uniq)
         { ticks: ticks.uniq }
       end
     end

@@ -11,10 +11,7 @@ module Api
       get("/api/deck") do
         found =
           Acts::CompileCard.call(
-            store:,
-            member: member!,
-            today: day(given[:on]),
-            trip_id: given[:trip]
+            context(member!), today: day(given[:on]), trip_id: given[:trip]
           )
         json(
           found.merge(
@@ -28,11 +25,7 @@ module Api
       put("/api/trips/:id") do
         trip =
           Acts::StartTrip.call(
-            store:,
-            member: member!,
-            id: given[:id],
-            today: Date.today,
-            sent:
+            context(member!), id: given[:id], today: Date.today, sent:
               sent.merge(
                 held_on: day(sent[:held_on], "held_on"),
                 water_temp_c: sent[:water_temp_c]&.to_f
@@ -42,18 +35,14 @@ module Api
       end
 
       delete("/api/trips/:id") do
-        Acts::CancelTrip.call(store:, member: member!, trip_id: given[:id])
+        Acts::CancelTrip.call(context(member!), trip_id: given[:id])
         json({})
       end
 
       put("/api/encounters/:id") do
         json(
           Acts::RecordEncounter.call(
-            store:,
-            member: member!,
-            id: given[:id],
-            sent: timed(sent),
-            now: Time.now
+            context(member!), id: given[:id], sent: timed(sent)
           )
         )
       end
@@ -61,9 +50,8 @@ module Api
       put("/api/encounters/:id/photos/:photo_id") do
         json(
           Acts::AddEncounterPhoto.call(
-            store:,
+            context(member!),
             **album,
-            member: member!,
             encounter_id: given[:id],
             id: given[:photo_id],
             bytes: sent,

@@ -36,12 +36,10 @@ module Api
 
       post("/api/queries/:id/:code") do
         Acts::SettleQuery.call(
-          store:,
-          member: coordinator!,
+          context(coordinator!),
           encounter_id: given[:id],
           code: given[:code],
-          **sent.slice(:verdict, :why),
-          now: Time.now
+          **sent.slice(:verdict, :why)
         )
         json(queries("open"))
       end
@@ -49,12 +47,10 @@ module Api
       post("/api/held/:id/mended") do
         told =
           Acts::MendHeld.call(
-            store:,
-            member: coordinator!,
+            context(coordinator!),
             id: given[:id],
             **sent.slice(:changes, :shift_minutes, :reason),
-            read: method(:read_record),
-            now: Time.now
+            read: method(:read_record)
           )
         json(answer: told.except(:collisions), queries: queries("open"))
       end
@@ -63,7 +59,7 @@ module Api
 
       post("/api/foreign-tags") do
         coordinator!
-        Acts::PassOn.call(store:, ids: sent[:ids], to: sent[:to], now: Time.now)
+        Acts::PassOn.call(context, ids: sent[:ids], to: sent[:to])
         json(foreign)
       end
 
@@ -76,10 +72,7 @@ module Api
 
       post("/api/calls/:number") do
         Acts::SettleCall.call(
-          store:,
-          member: coordinator!,
-          id: Integer(given[:number], 10),
-          now: Time.now
+          context(coordinator!), id: Integer(given[:number], 10)
         )
         json(calls)
       end
@@ -103,10 +96,7 @@ module Api
 
       put("/api/letter-templates/:kind") do
         Acts::KeepTemplate.call(
-          store:,
-          member: coordinator!,
-          kind: given[:kind],
-          **sent.slice(:subject, :body)
+          context(coordinator!), kind: given[:kind], **sent.slice(:subject, :body)
         )
         json(templates: Acts::KeepTemplate.all(store:))
       end

@@ -32,12 +32,7 @@ module Api
           end
         json(
           Acts::CorrectEncounter.call(
-            store:,
-            member: member!,
-            id: given[:id],
-            changes:,
-            reason: sent[:reason],
-            now: Time.now
+            context(member!), id: given[:id], changes:, reason: sent[:reason]
           )
         )
       end
@@ -45,13 +40,11 @@ module Api
       post("/api/encounters/:id/collisions") do
         json(
           Acts::ChooseCollision.call(
-            store:,
-            member: member!,
+            context(member!),
             id: given[:id],
             field: sent[:field],
             choice: sent[:choice],
-            reason: sent[:reason],
-            now: Time.now
+            reason: sent[:reason]
           )
         )
       end
@@ -59,11 +52,7 @@ module Api
       get("/api/encounters/:id/remembrance.pdf") do
         send_pdf(
           Acts::PrintRemembrance.call(
-            store:,
-            files:,
-            member: member!,
-            encounter_id: given[:id],
-            fonts_dir: config.fonts_dir
+            context(member!), files:, encounter_id: given[:id], fonts_dir: config.fonts_dir
           ),
           "remembrance.pdf"
         )
@@ -72,9 +61,8 @@ module Api
       put("/api/trips/:id/photos/:photo_id") do
         json(
           Acts::AddTripPhoto.call(
-            store:,
+            context(member!),
             **album,
-            member: member!,
             trip_id: given[:id],
             id: given[:photo_id],
             name: given[:name],
@@ -86,22 +74,14 @@ module Api
 
       post("/api/trips/:id/placing") do
         Acts::PlacePhotos.call(
-          store:,
-          member: member!,
-          trip_id: given[:id],
-          **sent.slice(:moved, :released, :clocks).compact
+          context(member!), trip_id: given[:id], **sent.slice(:moved, :released, :clocks).compact
         )
         json(dockside)
       end
 
       post("/api/trips/:id/tags") do
         Acts::SettleTag.call(
-          store:,
-          member: member!,
-          trip_id: given[:id],
-          number: sent[:number],
-          act: sent[:act],
-          now: Time.now
+          context(member!), trip_id: given[:id], number: sent[:number], act: sent[:act]
         )
         json(dockside)
       end
@@ -109,19 +89,14 @@ module Api
       post("/api/trips/:id/track") do
         json(
           Acts::AddTrack.call(
-            store:,
-            member: member!,
-            trip_id: given[:id],
-            text: sent[:gpx],
-            reason: sent[:reason],
-            now: Time.now
+            context(member!), trip_id: given[:id], text: sent[:gpx], reason: sent[:reason]
           )
         )
       end
 
       post("/api/trips/:id/submit") do
         json(
-          Acts::SubmitTrip.call(store:, member: member!, trip_id: given[:id], coast:, now: Time.now)
+          Acts::SubmitTrip.call(context(member!), trip_id: given[:id], coast:)
         )
       end
 
@@ -147,26 +122,24 @@ module Api
       end
 
       delete("/api/photos/:id") do
-        Acts::RemovePhoto.call(store:, member: member!, photo_id: given[:id])
+        Acts::RemovePhoto.call(context(member!), photo_id: given[:id])
         json({})
       end
 
       post("/api/photos/:id/measure") do
         json(
           Acts::MeasurePhoto.call(
-            store:,
-            member: member!,
+            context(member!),
             photo_id: given[:id],
             marks: sent[:marks],
             keep: sent[:keep],
-            reason: sent[:reason],
-            now: Time.now
+            reason: sent[:reason]
           )
         )
       end
 
       get("/api/me/season") do
-        json(Acts::HowDidIDo.call(store:, member: member!, season: given[:season]&.to_i))
+        json(Acts::HowDidIDo.call(context(member!), season: given[:season]&.to_i))
       end
 
       get("/api/me/log.csv") do
@@ -189,12 +162,7 @@ module Api
           )
         json(
           Acts::TypeSheet.call(
-            store:,
-            member: member!,
-            sheet:,
-            rows: sent[:rows],
-            now: Time.now,
-            bug:
+            context(member!), sheet:, rows: sent[:rows], bug:
           )
         )
       end
@@ -204,7 +172,7 @@ module Api
 
         def dockside
           Views.dockside(
-            Acts::OpenDockside.call(store:, member: member!, trip_id: given[:id], coast:)
+            Acts::OpenDockside.call(context(member!), trip_id: given[:id], coast:)
           )
         end
       end

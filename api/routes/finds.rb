@@ -15,13 +15,12 @@ module Api
       put("/api/reports/:id/amend") do
         json(
           Acts::AmendReport.call(
-            store:,
+            context,
             id: given[:id],
             report_key:,
             revision: sent[:revision],
             sent: dated(sent[:report]),
-            today: Date.today,
-            now: Time.now
+            today: Date.today
           )
         )
       end

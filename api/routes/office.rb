@@ -8,9 +8,7 @@ module Api
 
       put("/api/house-rules") do
         Acts::ChooseSchools.call(
-          store:,
-          member: coordinator!,
-          **sent.slice(:base_version, :choices, :figures, :guild_notes, :why)
+          context(coordinator!), **sent.slice(:base_version, :choices, :figures, :guild_notes, :why)
         )
         json(house_rules)
       end
@@ -28,12 +26,12 @@ module Api
         json(house_rules(store.members.find(member![:id])))
       end
 
-      get("/api/guide") { json(guilds: Acts::ReadGuide.call(store:, member: member!)) }
+      get("/api/guide") { json(guilds: Acts::ReadGuide.call(context(member!))) }
 
       get("/api/tags") { json(custody) }
 
       post("/api/tags/batches") do
-        Acts::PrintBatch.call(store:, member: coordinator!, sent:)
+        Acts::PrintBatch.call(context(coordinator!), sent:)
         json(custody)
       end
 
@@ -64,10 +62,7 @@ module Api
         json(
           numbers:
             Acts::IssueTags.call(
-              store:,
-              by: coordinator!,
-              **sent.slice(:batch_id, :member_id, :count),
-              now: Time.now
+              context, by: coordinator!, **sent.slice(:batch_id, :member_id, :count)
             )
         )
       end
@@ -144,10 +139,9 @@ module Api
 
       post("/api/laws") do
         Acts::EnterLaw.call(
-          store:,
+          context,
           by: coordinator!,
-          sent: sent.merge(checked_on: day(sent[:checked_on], "checked_on")),
-          now: Time.now
+          sent: sent.merge(checked_on: day(sent[:checked_on], "checked_on"))
         )
         json(catalogue)
       end
@@ -198,10 +192,10 @@ module Api
 
       helpers do
         def waters = Acts::KeepWaters.read(store:, coast:)
-        def house_rules(reader = member!) = Acts::ReadHouseRules.call(store:, member: reader)
+        def house_rules(reader = member!) = Acts::ReadHouseRules.call(context(reader))
 
         def custody
-          Acts::ReadCustody.call(store:, member: member!, number: given[:number], today: Date.today)
+          Acts::ReadCustody.call(context(member!), number: given[:number], today: Date.today)
         end
 
         def members = { members: Acts::ReadMembers.call(store:, today: Date.today) }

@@ -13,7 +13,7 @@ module Api
         json(found)
       end
 
-      put("/api/me/reading") { json(Acts::ChooseReading.call(store:, member: member!, sent:)) }
+      put("/api/me/reading") { json(Acts::ChooseReading.call(context(member!), sent:)) }
 
       get("/api/session") do
         json(
@@ -40,7 +40,7 @@ module Api
 
       # The code that a phone scans, for the secret that /auth/otp-setup gave.
       post("/api/me/second-factor/picture") do
-        json(svg: Acts::DrawSecondFactor.call(store:, member: member!, secret: sent[:secret]))
+        json(svg: Acts::DrawSecondFactor.call(context(member!), secret: sent[:secret]))
       end
 
       get("/api/security-events") do

@@ -7,8 +7,7 @@ module Api
       get("/api/ready") do
         ready =
           Acts::OpenReady.call(
-            store:,
-            member: member!,
+            context(member!),
             on: day(given[:on]),
             today: Date.today,
             gauge: env.fetch("voucher.gauge")
@@ -19,8 +18,7 @@ module Api
       put("/api/trips/:id/plan") do
         outlook =
           Acts::PlanTrip.call(
-            store:,
-            member: member!,
+            context(member!),
             id: given[:id],
             sent: sent[:plan].merge(held_on: day(sent[:held_on], "held_on")),
             today: Date.today
@@ -29,7 +27,7 @@ module Api
       end
 
       put("/api/trips/:id/ticks") do
-        json(Acts::TickKit.call(store:, member: member!, id: given[:id], ticks: sent[:ticks]))
+        json(Acts::TickKit.call(context(member!), id: given[:id], ticks: sent[:ticks]))
       end
 
       put("/api/locker") do

@@ -72,9 +72,8 @@ class Verify
   def pictures
     counts =
       Acts::CheckOriginals.call(
-        store: VoucherFiles.store,
-        files: Application.files(VoucherFiles.config),
-        now: Time.now
+        Acts::Context.new(store: VoucherFiles.store, now: Time.now),
+        files: Application.files(VoucherFiles.config)
       )
     puts format(
       "%-16s %8d as they came, %d missing, %d damaged",

@@ -16,8 +16,7 @@ module Core
         %r{[\s\u00A0\u00AD\u058A\u2000-\u200B\u2010-\u2015\u202F\u2212\u3000._/\\·•:,;'"#°º()\[\]-]}
       # "No. 4217", "Tag no 4217", "Number: 4217"
       LABEL =
-        /\A\s*(?:TAG\b[\s.:\#]*)?
-        (?:(?:NUMBER|NUMMER|NUM|NO|NR|N)(?:\s*[.:\#°º]+|\s+)|TAG\s+)?\s*(?=\S)/x
+        /\A\s*(?:TAG\b[\s.:#]*)?(?:N(?:UM(?:[BM]ER)?|[OR])?(?:\s*[.:#°º]+|\s+)|TAG\s+)?\s*(?=\S)/
 
       module_function
 
@@ -31,6 +30,9 @@ module Core
         folded = folded[label.size, folded.size] if label && !label.strip.empty?
         folded.gsub(SEPARATORS, "")
       end
+
+      # typed: [String] or nil
+      def normalise_all(typed) = (typed || []).map { |number| normalise(number) }
 
       # The printed number that a text is for sure if it is one of ours at all: twins undone, a
       # prefix or leading zeros that were left out put back. Where no series or several would do,

@@ -179,11 +179,9 @@ class RaceTest < Minitest::Test
 
   def record(index, id)
     Acts::RecordEncounter.call(
-      store: @store,
-      member: @members[index % 2],
+      Acts::Context.new(store: @store, member: @members[index % 2], now: Seeds::NOW),
       id:,
-      sent: Seeds.encounter(@trips[index % 2]),
-      now: Seeds::NOW
+      sent: Seeds.encounter(@trips[index % 2])
     )
   end
 

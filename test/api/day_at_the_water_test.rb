@@ -137,12 +137,11 @@ class DayAtTheWaterTest < ApiCase
     db[:members].where(id: @isolde[:id]).update(permit_expires_on: TODAY - 1)
     refused = assert_raises(Core::Conflict) do
       Acts::IssueTags.call(
-        store:,
+        Acts::Context.new(store:, now: Time.now),
         by: @hamish,
         batch_id: 0,
         member_id: @isolde[:id],
-        count: 5,
-        now: Time.now
+        count: 5
       )
     end
 

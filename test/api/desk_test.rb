@@ -31,7 +31,11 @@ class DeskApiTest < ApiCase
   end
 
   def put_as(member, sent)
-    Acts::RecordEncounter.call(store:, member:, id: SecureRandom.uuid, sent:, now: Seeds::NOW)
+    Acts::RecordEncounter.call(
+      Acts::Context.new(store:, member:, now: Seeds::NOW),
+      id: SecureRandom.uuid,
+      sent:
+    )
   end
 
   def desk = ask("/api/reports/#{@report}/desk")

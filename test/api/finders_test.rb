@@ -20,11 +20,7 @@ class FindersTest < ApiCase
   def tag(number, start: Seeds::NOW - (86_400 * 30), **more)
     sent = Seeds.encounter(@trip, number:, start: start - (number[-1].to_i * 3600), **more)
     Acts::RecordEncounter.call(
-      store:,
-      member: @isolde,
-      id: SecureRandom.uuid,
-      sent:,
-      now: Seeds::NOW
+      Acts::Context.new(store:, member: @isolde, now: Seeds::NOW), id: SecureRandom.uuid, sent:
     )
   end
 
@@ -119,11 +115,9 @@ class FindersTest < ApiCase
       )
     Seeds.pouch(db, @isolde, count: 1, first: 6)
     Acts::RecordEncounter.call(
-      store:,
-      member: @isolde,
+      Acts::Context.new(store:, member: @isolde, now: Seeds::NOW),
       id: SecureRandom.uuid,
-      sent: again,
-      now: Seeds::NOW
+      sent: again
     )
 
     assert_equal "matched",

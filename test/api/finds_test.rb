@@ -16,8 +16,8 @@ class FindsApiTest < ApiCase
   def record(member = @isolde, id: SecureRandom.uuid, **sent)
     trip = member == @isolde ? @trip : (@wren_trip ||= Seeds.trip(db, @wren))
     Acts::RecordEncounter.call(
-      store:, member:, id:, now: Seeds::NOW,
-      sent: Seeds.encounter(trip, start: Seeds::NOW - (86_400 * 30), **sent)
+      Acts::Context.new(store:, member:, now: Seeds::NOW),
+      id:, sent: Seeds.encounter(trip, start: Seeds::NOW - (86_400 * 30), **sent)
     )
   end
 
@@ -340,11 +340,9 @@ class FindsApiTest < ApiCase
     id = SecureRandom.uuid
     record(id:, tag_numbers: %w[MS000001], weight_g: 5000)
     Acts::SubmitTrip.call(
-      store:,
-      member: @isolde,
+      Acts::Context.new(store:, member: @isolde, now: Seeds::NOW),
       trip_id: @trip,
-      coast: Acts::Coast.new(Store::Gateway.new(db)),
-      now: Seeds::NOW
+      coast: Acts::Coast.new(Store::Gateway.new(db))
     )
     sign_in("hamish@marrow.example")
     doubt =

@@ -64,10 +64,8 @@ class PrivacyTest < ApiCase
   def record(member, **sent)
     @trip = Seeds.trip(db, member)
     Acts::RecordEncounter.call(
-      store:,
-      member:,
+      Acts::Context.new(store:, member:, now: Seeds::NOW),
       id: @encounter = SecureRandom.uuid,
-      now: Seeds::NOW,
       sent: Seeds.encounter(@trip, **sent)
     )
   end

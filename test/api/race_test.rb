@@ -15,11 +15,8 @@ class ReportRaceTest < Minitest::Test
     @trip = Seeds.trip(@db, @isolde)
     Acts::LetterJob.base_url = "http://example.org"
     Acts::RecordEncounter.call(
-      store: @store,
-      member: @isolde,
-      id: SecureRandom.uuid,
-      now: Seeds::NOW,
-      sent: Seeds.encounter(@trip, start: Seeds::NOW - (86_400 * 30))
+      Acts::Context.new(store: @store, member: @isolde, now: Seeds::NOW),
+      id: SecureRandom.uuid, sent: Seeds.encounter(@trip, start: Seeds::NOW - (86_400 * 30))
     )
   end
 

@@ -406,18 +406,21 @@ class IssueRaceTest < Minitest::Test
     db = TestDatabase.fresh("voucher_issue_race")
     store = Store::Gateway.new(db)
     members = %w[Hamish Agnes].map { |name| Seeds.member(db, name, role: "coordinator") }
-    batch_id = Acts::PrintBatch.call(store:, member: members.first, sent: OfficeApiTest::BATCH)
+    batch_id =
+      Acts::PrintBatch.call(
+        Acts::Context.new(store:, member: members.first),
+        sent: OfficeApiTest::BATCH
+      )
     gate = Queue.new
     issued = Array.new(8) do |index|
       Thread.new do
         gate.pop
         Acts::IssueTags.call(
-          store:,
+          Acts::Context.new(store:, now: Seeds::NOW),
           by: members[index % 2],
           batch_id:,
           member_id: members[index % 2][:id],
-          count: 12,
-          now: Seeds::NOW
+          count: 12
         )
       end
     end
@@ -427,12 +430,11 @@ class IssueRaceTest < Minitest::Test
     assert_equal [96, 96], [numbers.size, numbers.uniq.size]
     assert_equal :not_enough, assert_raises(Core::Conflict) {
       Acts::IssueTags.call(
-        store:,
+        Acts::Context.new(store:, now: Seeds::NOW),
         by: members[0],
         batch_id:,
         member_id: members[0][:id],
-        count: 5,
-        now: Seeds::NOW
+        count: 5
       )
     }.code
   ensure

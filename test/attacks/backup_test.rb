@@ -46,20 +46,17 @@ class BackupTest < Minitest::Test
 
   def record(serial)
     Acts::RecordEncounter.call(
-      store: @store,
-      member: @isolde,
+      Acts::Context.new(store: @store, member: @isolde, now: Seeds::NOW),
       id: SecureRandom.uuid,
-      now: Seeds::NOW,
       sent: Seeds.encounter(@trip, number: format("MS%06d", serial))
     )
   end
 
   def picture(size)
     Acts::AddTripPhoto.call(
-      store: @store,
+      Acts::Context.new(store: @store, member: @isolde),
       files: @files,
       pictures: @workshop,
-      member: @isolde,
       trip_id: @trip,
       id: SecureRandom.uuid,
       name: "a.jpg",
@@ -111,9 +108,7 @@ class BackupTest < Minitest::Test
     assert_equal(
       { intact: 1, missing: 0, damaged: 0 },
       Acts::CheckOriginals.call(
-        store:,
-        files: Devices::DiskStorage.new("#{@dir}/photos"),
-        now: Time.now + 1
+        Acts::Context.new(store:, now: Time.now + 1), files: Devices::DiskStorage.new("#{@dir}/photos")
       )
     )
     assert_equal [0, true], [voucher("verify")[0].scan("WRONG").size, voucher("verify")[1]]

@@ -25,10 +25,8 @@ class EvidenceTest < Minitest::Test
   # All that the application does for a fish, as the role it works with.
   def record(number)
     Acts::RecordEncounter.call(
-      store: @store,
-      member: @isolde,
+      Acts::Context.new(store: @store, member: @isolde, now: Seeds::NOW),
       id: SecureRandom.uuid,
-      now: Seeds::NOW,
       sent: Seeds.encounter(@trip, number:)
     )
   end

@@ -15,10 +15,8 @@ class FuzzTest < ApiCase
     trip_id = Seeds.trip(db, @isolde)
     put_report(Seeds.report, id: report = SecureRandom.uuid)
     Acts::RecordEncounter.call(
-      store:,
-      member: @isolde,
+      Acts::Context.new(store:, member: @isolde, now: Seeds::NOW),
       id: encounter = SecureRandom.uuid,
-      now: Seeds::NOW,
       sent: Seeds.encounter(trip_id)
     )
     {

@@ -59,10 +59,8 @@ class OfficeAttackTest < ApiCase
     trip_id = Seeds.trip(db, @isolde)
     key =
       Acts::RecordEncounter.call(
-        store:,
-        member: @isolde,
+        Acts::Context.new(store:, member: @isolde, now: Seeds::NOW),
         id: SecureRandom.uuid,
-        now: Seeds::NOW,
         sent: Seeds.encounter(trip_id)
       )[
         :story_key

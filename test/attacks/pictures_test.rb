@@ -100,20 +100,26 @@ class PicturesAttackTest < ApiCase
   def test_originals_are_held_against_their_hashes
     send_photo(jpeg)
     File.write(original, "rot")
-    counts = Acts::CheckOriginals.call(store:, files: ApiCase.files, now: Time.now + 1)
+    counts =
+      Acts::CheckOriginals.call(Acts::Context.new(store:, now: Time.now + 1), files: ApiCase.files)
 
     assert_equal({ intact: 0, missing: 0, damaged: 1 }, counts)
     assert_equal(["damaged"], store.photos.unsound.map { |one| one[:fixity] })
     File.delete(original)
 
     assert_equal 1,
-      Acts::CheckOriginals.call(store:, files: ApiCase.files, now: Time.now + 2)[
+      Acts::CheckOriginals.call(Acts::Context.new(store:, now: Time.now + 2), files: ApiCase.files)[
         :missing
       ]
     send_photo(jpeg)
 
     assert_equal 1,
-      Acts::CheckOriginals.call(store:, files: ApiCase.files, now: Time.now + 3)[:intact]
+      Acts::CheckOriginals.call(
+        Acts::Context.new(store:, now: Time.now + 3),
+        files: ApiCase.files
+      )[
+        :intact
+      ]
   end
 
   def test_one_missing_original_does_not_break_an_archive

@@ -59,8 +59,8 @@ class BadRecordsTest < ApiCase
   def test_a_bug_in_one_record_is_its_own
     real = Acts::RecordEncounter.method(:call)
     calls = 0
-    broken = lambda do |**given|
-      (calls += 1) == 2 ? raise(NoMethodError, "undefined method") : real.call(**given)
+    broken = lambda do |*place, **given|
+      (calls += 1) == 2 ? raise(NoMethodError, "undefined method") : real.call(*place, **given)
     end
     told =
       Acts::RecordEncounter.stub(:call, broken) do
@@ -79,8 +79,13 @@ class BadRecordsTest < ApiCase
     calls = 0
     Acts::RecordEncounter.stub(
       :call,
-      lambda do |**given|
-        (calls += 1) == 2 ? raise(Sequel::DatabaseConnectionError, "gone") : real.call(**given)
+      lambda do |*place, **given|
+        if (calls += 1) == 2
+          raise(Sequel::DatabaseConnectionError,
+            "gone")
+        else
+          real.call(*place, **given)
+        end
       end
     ) { send_json(:post, "/api/encounters/batch", batch(with({}))) }
 

@@ -12,9 +12,16 @@ class DeskTest < BrowserCase
     store = Store::Gateway.new(db)
     trip = Seeds.trip(db, @isolde)
     [1, 2].each do |index|
-      Acts::RecordEncounter.call(store:, member: @isolde, id: SecureRandom.uuid, now: Seeds::NOW,
-        sent: Seeds.encounter(trip, number: "MS00000#{index}",
-          start: Seeds::NOW - (86_400 * 30) - (index * 3600)))
+      Acts::RecordEncounter.call(
+        Acts::Context.new(store:, member: @isolde, now: Seeds::NOW),
+        id: SecureRandom.uuid,
+        sent:
+          Seeds.encounter(
+            trip,
+            number: "MS00000#{index}",
+            start: Seeds::NOW - (86_400 * 30) - (index * 3600)
+          )
+      )
     end
     ["MS00000?", "ZZ9", "MS0000?1"].each do |number|
       Acts::ReportTag.call(
@@ -141,18 +148,14 @@ class OfficeOfFindsTest < BrowserCase
     store = Store::Gateway.new(db)
     trip_id = Seeds.trip(db, @isolde)
     Acts::RecordEncounter.call(
-      store:,
-      member: @isolde,
+      Acts::Context.new(store:, member: @isolde, now: Seeds::NOW),
       id: SecureRandom.uuid,
-      now: Seeds::NOW,
       sent: Seeds.encounter(trip_id, weight_g: 5000)
     )
     Acts::SubmitTrip.call(
-      store:,
-      member: @isolde,
+      Acts::Context.new(store:, member: @isolde, now: Seeds::NOW),
       trip_id:,
-      coast: Acts::Coast.new(Store::Gateway.new(db)),
-      now: Seeds::NOW
+      coast: Acts::Coast.new(Store::Gateway.new(db))
     )
     sign_in("hamish@marrow.example", to: "/finds/doubts")
     assert_selector ".doubts li"

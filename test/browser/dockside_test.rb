@@ -16,10 +16,7 @@ class DocksideTest < BrowserCase
       [["MS000001", 0, {}], ["MS000003", 1500, { length: nil }]].map do |number, after, changes|
         SecureRandom.uuid.tap do |id|
           Acts::RecordEncounter.call(
-            store:,
-            member: @isolde,
-            id:,
-            sent:
+            Acts::Context.new(store:, member: @isolde, now: Time.now), id:, sent:
               Seeds.encounter(
                 @trip,
                 number:,
@@ -27,8 +24,7 @@ class DocksideTest < BrowserCase
                 bleeding: "none",
                 outcome: "strong",
                 **changes
-              ),
-            now: Time.now
+              )
           )
         end
       end
@@ -229,11 +225,7 @@ class DocksideTest < BrowserCase
           handling: ["dry_surface"]
         )
       Acts::RecordEncounter.call(
-        store:,
-        member: @isolde,
-        id: SecureRandom.uuid,
-        sent:,
-        now: Time.now
+        Acts::Context.new(store:, member: @isolde, now: Time.now), id: SecureRandom.uuid, sent:
       )
     end
     visit "/dockside/season"

@@ -12,10 +12,8 @@ class FindersBrowserTest < BrowserCase
     trip = Seeds.trip(db, @isolde)
     [1, 2].each do |index|
       Acts::RecordEncounter.call(
-        store: Store::Gateway.new(db),
-        member: @isolde,
+        Acts::Context.new(store: Store::Gateway.new(db), member: @isolde, now: Seeds::NOW),
         id: SecureRandom.uuid,
-        now: Seeds::NOW,
         sent:
           Seeds.encounter(
             trip,

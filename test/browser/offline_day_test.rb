@@ -12,10 +12,8 @@ class OfflineDayTest < BrowserCase
     Capybara.app = @line
     earlier = Seeds.trip(db, @isolde, held_on: Date.today - 30)
     Acts::RecordEncounter.call(
-      store: Store::Gateway.new(db),
-      member: @isolde,
+      Acts::Context.new(store: Store::Gateway.new(db), member: @isolde, now: Time.now),
       id: SecureRandom.uuid,
-      now: Time.now,
       sent: Seeds.encounter(earlier, number: "MS000005", start: Time.now - (30 * 86_400))
     )
     Seeds.trip(db, @isolde, held_on: Date.today)

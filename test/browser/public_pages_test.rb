@@ -43,11 +43,8 @@ class PublicPagesTest < BrowserCase
     as_phone
     trip = Seeds.trip(db, @isolde)
     Acts::RecordEncounter.call(
-      store: Store::Gateway.new(db),
-      member: @isolde,
-      id: SecureRandom.uuid,
-      now: Seeds::NOW,
-      sent: Seeds.encounter(trip, start: Seeds::NOW - (86_400 * 30))
+      Acts::Context.new(store: Store::Gateway.new(db), member: @isolde, now: Seeds::NOW),
+      id: SecureRandom.uuid, sent: Seeds.encounter(trip, start: Seeds::NOW - (86_400 * 30))
     )
     visit "/report"
     script(
@@ -151,10 +148,8 @@ class FindsTest < BrowserCase
     store = Store::Gateway.new(db)
     3.times do |index|
       Acts::RecordEncounter.call(
-        store:,
-        member: @isolde,
+        Acts::Context.new(store:, member: @isolde, now: Seeds::NOW),
         id: SecureRandom.uuid,
-        now: Seeds::NOW,
         sent: Seeds.encounter(trip, number: format("MS%06d", index + 1))
       )
     end

@@ -37,6 +37,13 @@ class LayersTest < Minitest::Test
     end
   end
 
+  def test_questions_only_read
+    each_line("acts/questions") do |place, code|
+      refute_match(/store\.write\b|WriteLetter|RecordEncounter|\bKeep[A-Z]\w+\.call/, code,
+        "#{place} writes; an act should")
+    end
+  end
+
   def test_http_stays_in_api
     %w[store formats devices acts].each do |folder|
       each_line(folder) do |place, code|

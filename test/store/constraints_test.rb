@@ -15,11 +15,9 @@ class ConstraintsTest < Minitest::Test
     @store = Store::Gateway.new(db)
     @id = SecureRandom.uuid
     Acts::RecordEncounter.call(
-      store: @store,
-      member: @member,
+      Acts::Context.new(store: @store, member: @member, now: Seeds::NOW),
       id: @id,
-      sent: Seeds.encounter(@trip),
-      now: Seeds::NOW
+      sent: Seeds.encounter(@trip)
     )
   end
 

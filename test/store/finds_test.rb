@@ -39,9 +39,17 @@ class FindsPageTest < Minitest::Test
 
   def tagged(trips, index)
     member = index < 5 ? @member : @other
-    Acts::RecordEncounter.call(store: @store, member:, id: SecureRandom.uuid, now: Seeds::NOW,
-      sent: Seeds.encounter(trips[member], number: format("MS%06d", index + 1),
-        length: length(index), start: Seeds::NOW - (86_400 * index) - 3600))
+    Acts::RecordEncounter.call(
+      Acts::Context.new(store: @store, member:, now: Seeds::NOW),
+      id: SecureRandom.uuid,
+      sent:
+        Seeds.encounter(
+          trips[member],
+          number: format("MS%06d", index + 1),
+          length: length(index),
+          start: Seeds::NOW - (86_400 * index) - 3600
+        )
+    )
   end
 
   def walk(**query)

@@ -202,11 +202,9 @@ class Sequences
     ].sample(random: @rng)
     said.ashore.merge!(changes)
     Acts::CorrectEncounter.call(
-      store: @store,
-      member: @member,
+      Acts::Context.new(store: @store, member: @member, now: Time.at(@at_ms / 1000.0)),
       id: said.id,
-      changes:,
-      now: Time.at(@at_ms / 1000.0)
+      changes:
     )
   end
 

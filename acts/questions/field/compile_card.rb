@@ -18,21 +18,21 @@ module Acts
     #          yesterday
     # Returns { card: Hash | nil, logged: [...], spots: [...], trips: [...], crew_key: String | nil
     # }; card nil when there is no such trip.
-    def call(store:, member:, today:, trip_id: nil)
-      trips = store.trips.open_from(member[:id], from: today - 1, limit: MOST_TRIPS)
+    def call(context, today:, trip_id: nil)
+      trips = context.store.trips.open_from(context.member[:id], from: today - 1, limit: MOST_TRIPS)
       trips =
         trips.select do |one|
           one[:held_on] > today ||
             Core::Trips::Night.on?(today, **one.slice(:held_on, :from_hour, :to_hour)) ||
             one[:id] == trip_id
         end
-      trip = chosen(store, member, today, trips, trip_id)
+      trip = chosen(context.store, context.member, today, trips, trip_id)
       {
-        card: trip && card(store:, member:, trip:),
-        logged: trip ? store.encounters.of_trip(trip[:id]) : [],
-        spots: store.waters.spots,
+        card: trip && card(store: context.store, member: context.member, trip:),
+        logged: trip ? context.store.encounters.of_trip(trip[:id]) : [],
+        spots: context.store.waters.spots,
         trips: trips.map { |one| { from_hour: nil, to_hour: nil, **one } },
-        crew_key: trip && store.live.key_of(trip[:id])
+        crew_key: trip && context.store.live.key_of(trip[:id])
       }
     end
 

@@ -6,18 +6,18 @@ module Acts
     module_function
 
     # Returns { season:, seasons: [Integer] , **Core::Estimates::OwnHandling#to_h }.
-    def call(store:, member:, season:)
-      seasons = store.dockside.seasons(member[:id])
+    def call(context, season:)
+      seasons = context.store.dockside.seasons(context.member[:id])
       season ||= seasons.first
       return { season: nil, seasons:, **Core::Estimates::OwnHandling.new([]).to_h } if season.nil?
 
       caught =
-        store.dockside.own_catches(
-          member[:id],
+        context.store.dockside.own_catches(
+          context.member[:id],
           from: Date.new(season, 1, 1),
           to: Date.new(season, 12, 31)
         )
-      judge = judge(store, member)
+      judge = judge(context.store, context.member)
       {
         season:,
         seasons:,

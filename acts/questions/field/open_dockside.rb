@@ -8,20 +8,24 @@ module Acts
 
     # coast: Coast. Returns { trip:, left:, void:, fish:, photos:, tags:, doubts:, held:,
     #        corrections:, cameras: }.
-    def call(store:, member:, trip_id:, coast:)
-      trip = OwnTrip.fetch(store:, member:, id: trip_id)
-      owner = store.members.find(trip[:member_id])
-      encounters = store.dockside.encounters(trip_id).map { |one| still_asked(store, one) }
+    def call(context, trip_id:, coast:)
+      trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
+      owner = context.store.members.find(trip[:member_id])
+      encounters =
+        context.store.dockside.encounters(trip_id).map { |one| still_asked(context.store, one) }
       left = Core::Trips::Gaps.of(encounters)
-      held = store.dockside.held(trip_id, owner[:id])
-      doubts = doubts(store:, owner:, trip:, encounters:, coast:)
-      tags = tags(store:, owner:, trip:, encounters:)
+      held = context.store.dockside.held(trip_id, owner[:id])
+      doubts = doubts(store: context.store, owner:, trip:, encounters:, coast:)
+      tags = tags(store: context.store, owner:, trip:, encounters:)
       photos =
-        store
+        context.store
           .photos
           .of_trip(trip_id)
           .map { |photo| photo.merge(fit: Core::Photo::Placing.fit_of(photo[:sure])) }
-      names = { spot_name: store.waters.spot(trip[:spot_code])[:name], member_name: owner[:name] }
+      names = {
+        spot_name: context.store.waters.spot(trip[:spot_code])[:name],
+        member_name: owner[:name]
+      }
       {
         trip: {
           **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code),
@@ -29,16 +33,16 @@ module Acts
           state: state(trip, left, held, tags)
         },
         left:,
-        void: store.encounters.void_of_trip(trip_id),
+        void: context.store.encounters.void_of_trip(trip_id),
         fish: encounters.map { |one| shown(one) },
         photos:,
         tags:,
         doubts:
           doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } },
         held: held.map { |one| held_record(one) },
-        corrections: store.dockside.corrections(trip_id),
-        cameras: cameras(store, trip_id, photos),
-        track_points: store.dockside.track_points(trip_id)
+        corrections: context.store.dockside.corrections(trip_id),
+        cameras: cameras(context.store, trip_id, photos),
+        track_points: context.store.dockside.track_points(trip_id)
       }
     end
 

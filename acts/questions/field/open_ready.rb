@@ -19,19 +19,19 @@ module Acts
     module_function
 
     # gauge: #read(spot_code) -> { water_temp_c:, read_at: } or nil when it does not answer
-    def call(store:, member:, on:, today:, gauge:)
-      trip = store.trips.on_day(member_id: member[:id], held_on: on)
-      plan = trip && trip[:plan] ? trip[:plan] : defaults(store, member, trip)
+    def call(context, on:, today:, gauge:)
+      trip = context.store.trips.on_day(member_id: context.member[:id], held_on: on)
+      plan = trip && trip[:plan] ? trip[:plan] : defaults(context.store, context.member, trip)
       reading = gauge.read(plan[:spot_code])
       plan = plan.merge(surface_temp_c: reading[:water_temp_c]) if reading && trip&.dig(:plan).nil?
-      read = ExpectedPlan.read(store:, held_on: on, sent: plan)
+      read = ExpectedPlan.read(store: context.store, held_on: on, sent: plan)
       {
         trip: trip&.slice(:id, :held_on, :state, :ticks),
         plan:,
         gauge: reading,
-        locker: store.lockers.of(member[:id]).to_h,
-        spots: store.waters.spots,
-        outlook: Outlook.call(store:, member:, read:, today:)
+        locker: context.store.lockers.of(context.member[:id]).to_h,
+        spots: context.store.waters.spots,
+        outlook: Outlook.call(context, read:, today:)
       }
     end
 

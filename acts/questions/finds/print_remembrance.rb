@@ -3,20 +3,22 @@
 module Acts
   # The remembrance sheet of one fish. S8.
   module PrintRemembrance
-    def self.call(store:, files:, member:, encounter_id:, fonts_dir:)
-      one = store.encounters.find(encounter_id)
-      unless one && (one[:member_id] == member[:id] || member[:role] == "coordinator")
+    def self.call(context, files:, encounter_id:, fonts_dir:)
+      one = context.store.encounters.find(encounter_id)
+      unless one &&
+          (one[:member_id] == context.member[:id] || context.member[:role] == "coordinator")
         raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.")
       end
 
-      species = store.species.find(one[:species_code])
-      pictures = store.photos.of_encounter(encounter_id).first(2).map { |key| files.get(key) }
+      species = context.store.species.find(one[:species_code])
+      pictures =
+        context.store.photos.of_encounter(encounter_id).first(2).map { |key| files.get(key) }
       Formats::Remembrance.pdf(
         encounter: one,
         species:,
         weight: weight(one, species),
-        tag_numbers: store.fish.tags_at(encounter_id) | one[:read_numbers].to_a,
-        spot_name: store.waters.spot(one[:spot_code])&.fetch(:name),
+        tag_numbers: context.store.fish.tags_at(encounter_id) | one[:read_numbers].to_a,
+        spot_name: context.store.waters.spot(one[:spot_code])&.fetch(:name),
         pictures:,
         fonts_dir:
       )

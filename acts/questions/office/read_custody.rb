@@ -5,20 +5,26 @@ module Acts
   module ReadCustody
     module_function
 
-    def call(store:, member:, today:, number: nil)
-      all = member[:role] == "coordinator"
+    def call(context, today:, number: nil)
+      all = context.member[:role] == "coordinator"
       pouches =
-        store.custody.pouches(
+        context.store.custody.pouches(
           since: today - Store::Custody::USE_DAYS,
-          member_id: all ? nil : member[:id]
+          member_id: all ? nil : context.member[:id]
         )
-      search = number && PrintedNumbers.of(store, [number]).first
+      search = number && PrintedNumbers.of(context.store, [number]).first
       {
-        batches: all ? store.custody.batches : [],
+        batches: all ? context.store.custody.batches : [],
         pouches: pouches.map { |one| pouch(one) },
-        own: store.tags.pouch(member[:id], limit: 500),
+        own: context.store.tags.pouch(context.member[:id], limit: 500),
         ledger:
-          all ? store.custody.ledger(search:).map { |row| row.merge(at: row[:at].utc.iso8601) } : []
+          if all
+            context.store.custody.ledger(search:).map do |row|
+              row.merge(at: row[:at].utc.iso8601)
+            end
+          else
+            []
+          end
       }
     end
 

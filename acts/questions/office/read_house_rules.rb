@@ -4,14 +4,16 @@ module Acts
   # The contested questions with their schools, what the house chose, and what the member chose on
   # top.
   module ReadHouseRules
-    def self.call(store:, member:)
-      rules = store.house_rules.current
+    def self.call(context)
+      rules = context.store.house_rules.current
       {
         version: rules.version,
         choices: rules.choices,
-        own: member[:stricter],
+        own: context.member[:stricter],
         versions:
-          store.house_rules.versions.map { |one| one.merge(made_at: one[:made_at].utc.iso8601) },
+          context.store.house_rules.versions.map do |one|
+            one.merge(made_at: one[:made_at].utc.iso8601)
+          end,
         figures:
           Core::Protocol::Figures::ALL.values.map do |one|
             one.to_h.merge(value: rules.figure(one.key))

@@ -1,0 +1,154 @@
+# frozen_string_literal: true
+
+module Acts
+  # Writes a catch, and what it does to fish and tags: tags that go in, come off, are spoiled or
+  # lost; the fish that it is a chapter of; numbers that waited; the letter to who tagged it.
+  #
+  #   encounter: row as RecordEncounter builds it
+  #   sent:      as sent, for its numbers
+  #   known:     the row before, nil for a first sending
+  #
+  # Returns the row as it stands. A void record is kept as it was said and touches no tag and no
+  # fish. Raises Core::InvalidInput or Conflict.
+  class StoreCatch
+    VOID = { kind: "untagged", spoiled_numbers: [], lost_numbers: [], tag_act: nil }.freeze
+
+    def self.call(...) = new(...).call
+
+    def initialize(store:, encounter:, sent:, known:, now:)
+      @store = store
+      @encounter = encounter
+      @known = known
+      @now = now
+      @void = !encounter[:voided_because].nil?
+      # As it counts.
+      @counts = @void ? encounter.merge(VOID) : encounter
+      @named = @void ? [] : Core::Tags::Number.normalise_all(sent[:tag_numbers])
+      @put = put(sent)
+    end
+
+    def call
+      refuse_void_of_a_chain if @void
+      check_numbers
+      tags = EncounterTags.new(store: @store, encounter: @counts, put: @put, known: @known)
+      tags.prepare
+      @verdict = verdict
+      @counts = @counts.merge(fish_id: fish_id)
+      stored = keep
+      tags.settle(fish_id: stored[:fish_id], off: off, now: @now)
+      follow
+      stored
+    end
+
+    private
+
+    # Numbers that it leaves in the fish.
+    def put(sent)
+      case @counts[:kind]
+      when "tagged" then @named
+      when "recaptured" then Core::Tags::Number.normalise_all(sent[:new_tag_numbers])
+      else []
+      end
+    end
+
+    def keep
+      read = @encounter[:kind] == "tagged" ? [] : @named
+      stored = @encounter.merge(fish_id: @counts[:fish_id], read_numbers: read)
+      @known ? @store.encounters.replace(stored) : @store.encounters.add(stored)
+      stored
+    end
+
+    # Numbers known to be its own.
+    def off = accepted? ? [*@named, @verdict[:fish][:number]].uniq : []
+
+    def accepted? = @verdict && @verdict[:accepted]
+
+    # A release that somebody has caught again since is not taken out of the world by a touch.
+    def refuse_void_of_a_chain
+      return unless @known && @known[:kind] == "tagged" && @known[:fish_id]
+      return if @store.fish.catches(@known[:fish_id]).size < 2
+
+      refuse(
+        Core::Conflict, "voided_because", :caught_again,
+        "This fish was caught again since, so its release cannot be void. " \
+          "Correct what is wrong in it, or ask the coordinator."
+      )
+    end
+
+    def check_numbers
+      case @counts[:kind]
+      when "tagged" then if @named.empty?
+                           refuse_no_number("A tagged fish needs the number of its tag.")
+      end
+      when "recaptured"
+        if @named.empty?
+          refuse_no_number("A recapture needs the number on the tag, as far as it can be read.")
+        end
+      end
+      return unless %w[replaced added].include?(@counts[:tag_act]) && @put.empty?
+
+      refuse(
+        Core::InvalidInput, "new_tag_numbers", :no_tag,
+        "A tag that was #{@counts[:tag_act]} needs the new number."
+      )
+    end
+
+    def refuse_no_number(sentence) = refuse(Core::InvalidInput, "tag_numbers", :no_tag, sentence)
+
+    # What the numbers on a recaptured fish say; what was decided of them at the desk stands.
+    def verdict
+      return nil unless @counts[:kind] == "recaptured"
+
+      decided = FileReading.decided(store: @store, encounter_id: @counts[:id], numbers: @named)
+      if decided
+        fish = { fish_id: decided[:fish_id], number: decided[:tag_number] }
+        return { accepted: true, fish: }
+      end
+
+      report = { **@counts, encounter_id: @counts[:id], number_as_read: @named.first,
+                            more_numbers: @named.drop(1) }
+      FindFish.judge(store: @store, report:)
+    end
+
+    # A tagged fish is the same as before when the record is corrected, else a new one. A recapture
+    # is of the fish that its numbers name; while they wait at the desk, a new tag in such a fish
+    # starts its chain here.
+    def fish_id
+      return nil if @counts[:kind] == "untagged"
+      return @verdict[:fish][:fish_id] if accepted?
+      return nil if @put.empty?
+
+      (@known && @known[:fish_id]) || new_fish
+    end
+
+    def new_fish
+      @store.fish.add(
+        species_code: @counts[:species_code], story_key: SecureRandom.urlsafe_base64(16)
+      )
+    end
+
+    # What a catch means for what was known: numbers that wait, the span of the fish, the one who
+    # tagged it.
+    def follow
+      FileReading.call(
+        Context.new(store: @store,
+          now: @now), encounter: @counts, numbers: @named, verdict: @verdict
+      )
+      FileReading.judge_waiting(store: @store, numbers: @put) if @put.any?
+      before = @known && @known[:fish_id]
+      touched = [before]
+      touched << @counts[:fish_id] if @counts[:kind] == "recaptured" || before
+      touched.compact.uniq.each { |id| MeasureSpan.call(store: @store, fish_id: id) }
+      tell_tagger unless before == @counts[:fish_id]
+    end
+
+    def tell_tagger
+      return if !accepted? || @verdict[:fish][:tagger_id] == @counts[:member_id]
+
+      report = @counts.merge(id: nil)
+      WriteLetter.recapture_to_tagger(store: @store, report:, fish: @verdict[:fish])
+    end
+
+    def refuse(error, field, code, sentence) = raise(error.at(field, code, sentence))
+  end
+end
