@@ -24,6 +24,9 @@ gem "que", "~> 2.4"
 gem "sequel", "~> 5.110"
 gem "sequel_pg", "~> 1.20", require: false
 
+# Linear algebra of the estimates
+gem "matrix", "~> 0.4"
+
 # Core for the phone: compiled to JavaScript when the web is built
 gem "opal", "1.8.3", require: false
 

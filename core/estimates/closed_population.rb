@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Core
+  module Estimates
+    # How many fish live in a closed water: none comes, goes, is born or dies between the visits.
+    module ClosedPopulation
+      Estimate = Struct.new(:fish, :low, :high, :standard_error, :recaptured, keyword_init: true)
+
+      module_function
+
+      # marked: fish tagged on the first visit;  caught: examined on the second;  recaptured: of
+      # these with a tag. Raises InvalidInput :recaptures_exceed_sample.
+      # The limits are those of the logarithm, as the estimate is skewed.
+      # Source: Chapman (1951), Univ. Calif. Publ. Statist. 1, 131-160; Seber (1970), Biometrics 26,
+      # 13-22 for the variance.
+      def chapman(marked:, caught:, recaptured:)
+        if recaptured > [marked, caught].min
+          raise InvalidInput.at(
+            "recaptured", :recaptures_exceed_sample,
+            "#{recaptured} recaptures cannot come from #{marked} tagged and #{caught} caught fish."
+          )
+        end
+
+        fish = ((marked + 1.0) * (caught + 1) / (recaptured + 1)) - 1
+        variance = (marked + 1.0) * (caught + 1) * (marked - recaptured) * (caught - recaptured) /
+          (((recaptured + 1)**2) * (recaptured + 2))
+        spread = Math.exp(Rates::Z95 * Math.sqrt(Math.log(1 + (variance / (fish**2)))))
+        Estimate.new(
+          fish:, standard_error: Math.sqrt(variance), recaptured:, low: fish / spread,
+          high: fish * spread
+        )
+      end
+
+      # caught, recaptured, marked: of each visit; marked are newly tagged ones
+      # Source: Schnabel (1938), Amer. Math. Monthly 45, 348-352, +1 as Chapman (1952); the limits
+      # are the Poisson ones of all recaptures together.
+      def schnabel(caught:, recaptured:, marked:)
+        at_large = 0
+        products = caught.zip(marked).sum do |here, fresh|
+          (here * at_large).tap { at_large += fresh }
+        end
+        again = recaptured.sum
+        low, high = PoissonLimits.of(again)
+        Estimate.new(
+          fish: products / (again + 1.0), low: products / high,
+          high: low.zero? ? nil : products / low, recaptured: again
+        )
+      end
+    end
+  end
+end

@@ -1,0 +1,147 @@
+# frozen_string_literal: true
+
+require "matrix"
+
+module Core
+  module Estimates
+    # The parameters under which data are likeliest: one optimiser for every fit.
+    #
+    # The negative log-likelihood is brought down by BFGS with a backtracking line search, its
+    # slopes by central differences, from every start that is given; errors come from the observed
+    # information, the second differences at the best point. Parameters may be on any scale: each
+    # step is measured in units of its own size.
+    #
+    # Source: Nocedal and Wright (2006), Numerical Optimization, ch. 3 and 6.
+    class Maximum
+      # at: [Float];  minus_log: Float there;  errors: [Float] or nil where the information is poor;
+      # converged: whether the slopes are flat
+      Found = Struct.new(:at, :minus_log, :errors, :converged, keyword_init: true)
+      MOST_STEPS = 400
+      FLAT = 1e-5
+      # What an impossible point is worth: so much that no step goes there.
+      IMPOSSIBLE = 1e100
+
+      def self.find(starts:, scales:, &minus_log) = new(scales, minus_log).find(starts)
+
+      def initialize(scales, minus_log)
+        @scales = scales
+        @minus_log = minus_log
+      end
+
+      # Returns the best Found of all starts, or nil when none of them is possible.
+      def find(starts)
+        found =
+          starts.filter_map { |start| descend(start.map.with_index { |x, i| x / @scales[i] }) }
+        best = found.min_by { |one| one[:value] }
+        return nil if best.nil? || best[:value] >= IMPOSSIBLE
+
+        # A second run from the end drops what is left of a poor picture of the curvature.
+        again = descend(best[:x])
+        best = again if again && again[:value] <= best[:value]
+        Found.new(
+          at: best[:x].map.with_index { |x, i| x * @scales[i] },
+          minus_log: best[:value],
+          errors: errors(best[:x]),
+          converged: best[:flat]
+        )
+      end
+
+      private
+
+      def value(x)
+        found = @minus_log.call(x.map.with_index { |one, i| one * @scales[i] })
+        found.is_a?(Float) && found.finite? ? found : IMPOSSIBLE
+      end
+
+      def slopes(x)
+        x.each_index.map do |i|
+          step = 1e-6 * [x[i].abs, 1.0].max
+          (value(moved(x, i, step)) - value(moved(x, i, -step))) / (2 * step)
+        end
+      end
+
+      def moved(x, i, by) = x.dup.tap { |one| one[i] += by }
+
+      def descend(x)
+        now = value(x)
+        return nil if now >= IMPOSSIBLE
+
+        slope = slopes(x)
+        inverse = Matrix.identity(x.size)
+        MOST_STEPS.times do
+          break if flat?(slope, now)
+
+          direction = (inverse * Vector[*slope]).to_a.map(&:-@)
+          downhill = dot(direction, slope)
+          if downhill >= 0
+            inverse = Matrix.identity(x.size)
+            direction = slope.map(&:-@)
+            downhill = dot(direction, slope)
+          end
+          stepped, reached = search(x, now, direction, downhill)
+          break if stepped.nil?
+
+          fresh = slopes(stepped)
+          inverse = updated(inverse, stepped, x, fresh, slope)
+          x, now, slope = stepped, reached, fresh
+        end
+        { x:, value: now, flat: flat?(slope, now) }
+      end
+
+      def flat?(slope, now) = slope.map(&:abs).max <= FLAT * [now.abs, 1.0].max
+
+      def search(x, now, direction, downhill)
+        longest = direction.map(&:abs).max
+        share = longest > 5 ? 5 / longest : 1.0
+        40.times do
+          tried = x.zip(direction).map { |one, by| one + (share * by) }
+          reached = value(tried)
+          return [tried, reached] if reached <= now + (1e-4 * share * downhill) && reached < now
+
+          share /= 2
+        end
+        nil
+      end
+
+      # Of the inverse second derivatives, by the step taken and what the slopes did on it.
+      def updated(inverse, to, from, slope, before)
+        step = Vector[*to] - Vector[*from]
+        bent = Vector[*slope] - Vector[*before]
+        along = step.inner_product(bent)
+        return Matrix.identity(to.size) if along <= 1e-12
+
+        unit = Matrix.identity(to.size)
+        left = unit - (step.covector.transpose * bent.covector / along)
+        (left * inverse * left.transpose) + (step.covector.transpose * step.covector / along)
+      end
+
+      def dot(one, other) = one.zip(other).sum { |a, b| a * b }
+
+      # nil where the point lies on a bound, or the data say too little.
+      def errors(x)
+        information = Matrix.build(x.size) { |i, j| i <= j ? bend(x, i, j) : 0.0 }
+        information = Matrix.build(x.size) { |i, j| information[[i, j].min, [i, j].max] }
+        return nil if information.any? { |one| !one.finite? || one.abs > 1e50 }
+
+        variances = information.inverse.each(:diagonal).to_a
+        return nil unless variances.all? { |one| one.finite? && one.positive? }
+
+        variances.map.with_index { |one, i| Math.sqrt(one) * @scales[i] }
+      rescue ExceptionForMatrix::ErrNotRegular, ZeroDivisionError
+        nil
+      end
+
+      def bend(x, i, j)
+        a, b = [i, j].map { |k| 1e-4 * [x[k].abs, 1.0].max }
+        if i == j
+          up, middle, down = value(moved(x, i, a)), value(x), value(moved(x, i, -a))
+          return (up - (2 * middle) + down) / (a**2)
+        end
+        corners = [[1, 1], [1, -1], [-1, 1], [-1, -1]].map do |s, t|
+          s * t * value(moved(moved(x, i, s * a), j, t * b))
+        end
+        corners.sum / (4 * a * b)
+      end
+    end
+  end
+end

@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+require "matrix"
+
+module Core
+  module Estimates
+    # Returns counted against the time that fish were at large, each thing that was done to them
+    # adjusted for the others.
+    #
+    #   rows:    [{ returned: Integer, years: Float > 0, hook: "deep", ... }]
+    #   factors: { hook: "shallow", air: "within", ... }, each with the level it is compared to
+    #
+    # Source: generalised linear model with log link, Nelder and Wedderburn (1972), J. R. Stat. Soc.
+    # A 135, 370-384, by iteratively reweighted least squares; errors widened by the dispersion
+    # where it is over 1.5 (quasi-Poisson).
+    class PoissonRegression
+      Term = Struct.new(:factor, :level, :log, :error, keyword_init: true) do
+        def ratio
+          low, middle, high = [-Rates::Z95, 0, Rates::Z95].map { |z| Math.exp(log + (z * error)) }
+          Returns::Ratio.new(ratio: middle, low:, high:)
+        end
+      end
+      Fit = Struct.new(:terms, :deviance, :freedom, :dispersion, keyword_init: true) do
+        def of(factor, level) = terms.find { |term| term.factor == factor && term.level == level }
+      end
+      WIDENED_FROM = 1.5
+      MOST_ROUNDS = 60
+
+      # Returns a Fit, or nil when the rows cannot tell the factors apart.
+      def self.fit(rows, factors) = new(rows, factors).fit
+
+      def initialize(rows, factors)
+        @rows = rows.select { |row| row[:years].positive? }
+        @columns = factors.flat_map do |factor, reference|
+          levels = @rows.map { |row| row[factor] }.uniq.sort - [reference]
+          levels.map { |level| [factor, level] }
+        end
+      end
+
+      def fit
+        return nil if @rows.size <= @columns.size
+
+        design = Matrix.rows(@rows.map { |row| line(row) })
+        found = solve(design) or return nil
+        logs, information, expected = found
+        dispersion = pearson(expected) / freedom
+        variances = information.inverse.each(:diagonal).to_a
+        widen = dispersion > WIDENED_FROM ? Math.sqrt(dispersion) : 1.0
+        terms = [[nil, nil], *@columns].map.with_index do |(factor, level), i|
+          Term.new(factor:, level:, log: logs[i], error: Math.sqrt(variances[i]) * widen)
+        end
+        Fit.new(terms:, deviance: deviance(expected), freedom:, dispersion:)
+      rescue ExceptionForMatrix::ErrNotRegular
+        nil
+      end
+
+      private
+
+      def freedom = @rows.size - @columns.size - 1
+
+      def line(row) = [1.0, *@columns.map { |factor, level| row[factor] == level ? 1.0 : 0.0 }]
+
+      def solve(design)
+        rate = @rows.sum { |row| row[:returned] } / @rows.sum { |row| row[:years] }
+        return nil unless rate.positive?
+
+        logs = Vector[Math.log(rate), *([0.0] * @columns.size)]
+        across = design.transpose
+        MOST_ROUNDS.times do
+          linear = (design * logs).to_a
+          expected = linear.zip(@rows).map { |log, row| row[:years] * Math.exp(log) }
+          return nil if expected.any? { |one| !one.finite? }
+
+          information =
+            across *
+            Matrix.rows(
+              design.to_a.zip(expected).map { |one, weight| one.map { |x| x * weight } }
+            )
+          off = @rows.zip(expected).map { |row, one| row[:returned] - one }
+          step = information.lup.solve(across * Vector[*off])
+          logs += step
+          return [logs.to_a, information, expected] if step.to_a.map(&:abs).max < 1e-10
+          return nil if logs.to_a.any? { |one| one.abs > 30 }
+        end
+        nil
+      end
+
+      def deviance(expected)
+        @rows.zip(expected).sum do |row, one|
+          seen = row[:returned]
+          2 * ((seen.zero? ? 0.0 : seen * Math.log(seen / one)) - (seen - one))
+        end
+      end
+
+      def pearson(expected)
+        @rows.zip(expected).sum { |row, one| ((row[:returned] - one)**2) / one }
+      end
+    end
+  end
+end

@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+module Core
+  module Estimates
+    # Where the likelihood of one parameter, the others at their best, falls by what a 95 % interval
+    # allows. Source: the likelihood-ratio interval, chi-square with one degree of freedom.
+    module Profile
+      CHI2_95 = 3.841459
+      MOST_HALVINGS = 80
+
+      module_function
+
+      # minus_log: (Float) -> best negative log-likelihood with the parameter held there
+      # best: [value, its negative log-likelihood];  within: [least, most] that it can be
+      # Returns [low, high]; a bound stands for a side that never falls so far.
+      def interval(best:, within:, &minus_log)
+        at, least = best
+        limit = least + (CHI2_95 / 2)
+        within.map { |bound| edge(at, bound, limit, minus_log) }
+      end
+
+      def edge(inside, outside, limit, minus_log)
+        return outside if inside == outside || minus_log.call(outside) <= limit
+
+        MOST_HALVINGS.times do
+          middle = (inside + outside) / 2.0
+          minus_log.call(middle) <= limit ? inside = middle : outside = middle
+          break if (outside - inside).abs < 1e-9 * [1.0, inside.abs].max
+        end
+        (inside + outside) / 2.0
+      end
+      private_class_method :edge
+    end
+  end
+end

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Core
+  module Estimates
+    # How long tags stay in, from fish that got two and came back with two or one:
+    # S(t) = rho e^(-L t), each fish with its own time. A fish that lost both is not known again.
+    #
+    # Source: Barrowman and Myers (1996), Can. J. Fish. Aquat. Sci. 53, 2027-2035, with a constant
+    # rate of loss.
+    class TagRetention
+      LEAST_FISH = 20
+      MOST_LOSS = 10.0
+      Fit = Struct.new(:rho, :loss_per_year, :low, :high, :minus_log, :n, keyword_init: true) do
+        def kept(years) = rho * Math.exp(-loss_per_year * years)
+        # Between the limits of the yearly loss.
+        def kept_between(years) = [high, low].map { |loss| rho * Math.exp(-loss * years) }
+      end
+
+      # rows: [{ years: Float, tags_left: 1 | 2 }]. Returns a Fit, or a sentence.
+      def self.fit(rows) = new(rows).fit
+
+      def initialize(rows) = @rows = rows
+
+      def fit
+        if @rows.size < LEAST_FISH
+          return "It takes #{LEAST_FISH} double-tagged fish caught again; " \
+            "#{LEAST_FISH - @rows.size} more."
+        end
+        if @rows.none? { |row| row[:tags_left] == 1 }
+          return "No double-tagged fish has come back with one tag, so no loss can be told yet."
+        end
+
+        loss, rho = best
+        least = minus_log(rho, loss)
+        low, high = Profile.interval(best: [loss, least], within: [0.0, MOST_LOSS]) do |at|
+          minus_log(best_rho(at), at)
+        end
+        Fit.new(rho:, loss_per_year: loss, low:, high:, minus_log: least, n: @rows.size)
+      end
+
+      private
+
+      def best
+        loss = Golden.least(0.0, MOST_LOSS) { |at| minus_log(best_rho(at), at) }
+        [loss, best_rho(loss)]
+      end
+
+      # Tags shed at once cannot be fewer than none.
+      def best_rho(loss) = Golden.least(0.05, 1.0) { |rho| minus_log(rho, loss) }
+
+      def minus_log(rho, loss)
+        @rows.sum do |row|
+          stays = rho * Math.exp(-loss * row[:years])
+          both = stays / (2 - stays)
+          chance = row[:tags_left] == 2 ? both : 1 - both
+          chance.positive? ? -Math.log(chance) : 1e6
+        end
+      end
+    end
+  end
+end
