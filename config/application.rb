@@ -39,7 +39,9 @@ module Application
   )
     store = Store::Gateway.new(db)
     Que.connection = db
-    [Acts::LetterJob, Acts::SizeJob, Acts::UpkeepJob].each { |job| job.store = store }
+    [Acts::LetterJob, Acts::SizeJob, Acts::UpkeepJob, Acts::WaterJob].each do |job|
+      job.store = store
+    end
     [Acts::SizeJob, Acts::UpkeepJob].each { |job| job.files = files }
     Acts::SizeJob.pictures = pictures
     Acts::LetterJob.carrier = carrier

@@ -46,6 +46,7 @@ module Demo
       @rng = Random.new(seed + 1)
       @treatment = Treatment.new(seed + 2)
       @tag_in = Random.new(seed + 3)
+      @scale = Random.new(seed + 4)
       @rules = Core::Protocol::HouseRules.default
       @serial = 0
       @tags = {}
@@ -199,7 +200,8 @@ module Demo
       @db.disconnect
       readers = Array.new(@size.parts) { |index| in_process(index) }
       # Our own children wrote them.
-      counts = readers.map { |reader| Marshal.load(reader.read) } # rubocop:disable Security/MarshalLoad
+      counts =
+        readers.map { |reader| Marshal.load(reader.read) } # rubocop:disable Security/MarshalLoad
       Process.waitall
       settle_tags
       counts.reduce { |sum, one| sum.merge(one) { |_, a, b| a + b } }
@@ -212,6 +214,7 @@ module Demo
         @rng = Random.new(@seed + 1 + (1000 * index))
         @treatment = Treatment.new(@seed + 2 + (1000 * index))
         @tag_in = Random.new(@seed + 3 + (1000 * index))
+        @scale = Random.new(@seed + 4 + (1000 * index))
         writer.write(Marshal.dump(part(index).to_h))
         writer.close
         exit!(0)
@@ -262,7 +265,7 @@ module Demo
     def caught_again(species, caught, fish_id, numbers)
       read = numbers.first(caught.tags_left)
       if caught.by_finder
-        report(species, caught, fish_id, read.first)
+        report(species, caught, fish_id, read)
       else
         encounter(species, caught, "recaptured", fish_id, read_numbers: read)
       end
@@ -304,6 +307,7 @@ module Demo
         tag_where: times.tag_where,
         tagging_seconds: times.tagging_seconds,
         read_numbers: Sequel.pg_array(read_numbers, :text),
+        **weighed(species, caught),
         **treatment
       }
       review =
@@ -327,6 +331,17 @@ module Demo
       id
     end
 
+    # One in five is weighed, in a wet sling.
+    def weighed(species, caught)
+      return {} if @scale.rand >= SHARE_WEIGHED
+
+      spread = Math.sqrt(-2 * Math.log(1 - @scale.rand)) * Math.cos(2 * Math::PI * @scale.rand)
+      grams = species.weight_g_at(caught.length_mm) * Math.exp(Truth::WEIGHT_SPREAD * spread)
+      { weight_g: grams.round, weight_how: "scale", tare_g: SLING_G }
+    end
+    SHARE_WEIGHED = 0.2
+    SLING_G = 240
+
     # Most who tag also say when the tag is in: towards the end of the lift.
     def taps(kind, caught)
       return caught.taps if kind != "tagged" || @tag_in.rand > 0.85
@@ -348,7 +363,8 @@ module Demo
       @tags.delete(number)[:state] = "applied"
     end
 
-    def report(species, caught, fish_id, number)
+    def report(species, caught, fish_id, read)
+      number = read.first
       id = uuid
       finder = People::FINDERS.sample(random: @rng)
       @rows.add(
@@ -358,7 +374,10 @@ module Demo
           species_code: @rng.rand < 0.9 ? species.code : nil,
           finder:,
           length_kind: species.length_kind
-        ).merge(state: "matched")
+        ).merge(
+          state: "matched", numbers: Sequel.pg_array(read, :text),
+          more_numbers: Sequel.pg_array(read.drop(1), :text)
+        )
       )
       @rows.add(
         :matches,

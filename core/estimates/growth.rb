@@ -15,13 +15,14 @@ module Core
       # Under so small a spread of first lengths the two ends of the curve cannot be told apart.
       LEAST_SPREAD_MM = 60
       PARAMETERS = %i[ga gb nu p].freeze
-      Fit = Struct.new(
-        :a_mm, :b_mm, :ga, :gb, :nu, :p, :errors, :minus_log, :k, :linf_mm, :n, :aic, :doubts,
-        keyword_init: true
-      ) do
-        # What a fish of that length grows in so many years, in mm.
-        def grown(length_mm, years) = Growth.expected(self, length_mm, years)
-      end
+      Fit =
+        Struct.new(
+          :a_mm, :b_mm, :ga, :gb, :nu, :p, :errors, :covariance, :minus_log, :k, :linf_mm, :n, :aic,
+          :doubts, keyword_init: true
+        ) do
+          # What a fish of that length grows in so many years, in mm.
+          def grown(length_mm, years) = Growth.expected(self, length_mm, years)
+        end
 
       # Of anything with ga, gb, a_mm and b_mm; nil where there is no such curve.
       def self.expected(curve, length_mm, years)
@@ -49,16 +50,45 @@ module Core
         return too_few if @rows.size < LEAST_ROWS
         return no_spread if @b - @a < LEAST_SPREAD_MM
 
-        found = Maximum.find(starts:, scales: [50.0, 50.0, 0.3, 0.05]) { |point| minus_log(*point) }
+        found = best(spoiled: true)
+        # Where next to no row is spoiled, their share lies on its bound, and is left out.
+        found = best(spoiled: false) || found if found.nil? || found.at[3] < LEAST_SPOILED
         return no_curve if found.nil? || !found.converged
 
         ga, gb, nu, p = found.at
         return no_curve unless ga > gb && gb.positive?
 
-        told(found, ga, gb, nu.abs, p)
+        told(found, ga, gb, nu, p)
       end
 
       private
+
+      LEAST_SPOILED = 1e-3
+      MOST_SPOILED = 0.5
+      LEAST_NU = 1e-4
+
+      # nu and p are looked for on scales without bounds; errors are taken on their own.
+      def best(spoiled:)
+        free = lambda do |point|
+          [point[0], point[1], Math.exp(point[2]), spoiled ? share(point[3]) : 0.0]
+        end
+        starts = spoiled ? self.starts : self.starts.map { |one| one.first(3) }
+        scales = [50.0, 50.0, 1.0, 1.0].first(starts.first.size)
+        found = Maximum.find(starts:, scales:) { |point| minus_log(*free[point]) }
+        return nil if found.nil? || found.at[2] < Math.log(LEAST_NU)
+
+        at = free[found.at]
+        covariance =
+          Maximum.covariance(at.first(scales.size), scales: [50.0, 50.0, 0.1, 0.05]) do |point|
+            minus_log(*point, *([0.0] unless spoiled))
+          end
+        errors = covariance&.each_with_index&.map { |row, k| Math.sqrt(row[k]) }
+        Maximum::Found.new(
+          at:, minus_log: found.minus_log, converged: found.converged, covariance:, errors:
+        )
+      end
+
+      def share(x) = MOST_SPOILED / (1 + Math.exp(-x))
 
       # From what the rows themselves grew in a year, small fish and large.
       def starts
@@ -67,14 +97,17 @@ module Core
         low, high = rates.partition { |length, _| length < middle }
           .map { |half| median(half.map(&:last)) || 50.0 }
         low = [low, 5.0].max
-        high = [[high, 1.0].max, low * 0.8].min
-        [[low, high, 0.15, 0.02], [low * 1.5, high, 0.3, 0.05], [low, high * 0.5, 0.08, 0.01]]
+        high = high.clamp(1.0, low * 0.8)
+        [
+          [low, high, Math.log(0.15), -3.0], [low * 1.5, high, Math.log(0.3), -2.0],
+          [low, high * 0.5, Math.log(0.08), -4.0]
+        ]
       end
 
       Curve = Struct.new(:ga, :gb, :a_mm, :b_mm)
 
       def minus_log(ga, gb, nu, p)
-        return Float::INFINITY unless p.between?(0, 0.5) && nu >= 0 && nu < 3
+        return Float::INFINITY unless p.between?(0, MOST_SPOILED) && nu.between?(0, 3)
 
         curve = Curve.new(ga, gb, @a, @b)
         flat = p / range_mm
@@ -100,6 +133,7 @@ module Core
         fit = Fit.new(
           a_mm: @a, b_mm: @b, ga:, gb:, nu:, p:,
           errors: found.errors && PARAMETERS.zip(found.errors).to_h,
+          covariance: found.covariance,
           minus_log: found.minus_log, n: @rows.size, aic: 2 * (found.minus_log + 4),
           k: -Math.log(shrink), linf_mm: ((@b * ga) - (@a * gb)) / (ga - gb)
         )

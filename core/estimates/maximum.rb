@@ -13,15 +13,23 @@ module Core
     #
     # Source: Nocedal and Wright (2006), Numerical Optimization, ch. 3 and 6.
     class Maximum
-      # at: [Float];  minus_log: Float there;  errors: [Float] or nil where the information is poor;
+      # at: [Float];  minus_log: Float there;  errors: [Float], covariance: [[Float]], both nil
+      #     where
+      # the information is poor;
       # converged: whether the slopes are flat
-      Found = Struct.new(:at, :minus_log, :errors, :converged, keyword_init: true)
+      Found = Struct.new(:at, :minus_log, :errors, :covariance, :converged, keyword_init: true)
       MOST_STEPS = 400
       FLAT = 1e-5
       # What an impossible point is worth: so much that no step goes there.
       IMPOSSIBLE = 1e100
 
       def self.find(starts:, scales:, &minus_log) = new(scales, minus_log).find(starts)
+
+      # At a point that is known to be the best: [[Float]] or nil.
+      def self.covariance(at, scales:, &minus_log)
+        finder = new(scales, minus_log)
+        finder.covariance(at.map.with_index { |one, i| one / scales[i] })
+      end
 
       def initialize(scales, minus_log)
         @scales = scales
@@ -38,12 +46,28 @@ module Core
         # A second run from the end drops what is left of a poor picture of the curvature.
         again = descend(best[:x])
         best = again if again && again[:value] <= best[:value]
+        covariance = covariance(best[:x])
         Found.new(
           at: best[:x].map.with_index { |x, i| x * @scales[i] },
           minus_log: best[:value],
-          errors: errors(best[:x]),
+          errors: covariance&.each_with_index&.map { |row, i| Math.sqrt(row[i]) },
+          covariance:,
           converged: best[:flat]
         )
+      end
+
+      # nil where the point lies on a bound, or the data say too little.
+      def covariance(x)
+        bends = Array.new(x.size) { |i| Array.new(i + 1) { |j| bend(x, i, j) } }
+        information = Matrix.build(x.size) { |i, j| bends[[i, j].max][[i, j].min] }
+        return nil if information.any? { |one| !one.finite? || one.abs > 1e50 }
+
+        found = information.inverse.to_a.map.with_index do |row, i|
+          row.map.with_index { |one, j| one * @scales[i] * @scales[j] }
+        end
+        found if found.each_with_index.all? { |row, i| row[i].finite? && row[i].positive? }
+      rescue ExceptionForMatrix::ErrNotRegular, ZeroDivisionError
+        nil
       end
 
       private
@@ -116,20 +140,6 @@ module Core
       end
 
       def dot(one, other) = one.zip(other).sum { |a, b| a * b }
-
-      # nil where the point lies on a bound, or the data say too little.
-      def errors(x)
-        information = Matrix.build(x.size) { |i, j| i <= j ? bend(x, i, j) : 0.0 }
-        information = Matrix.build(x.size) { |i, j| information[[i, j].min, [i, j].max] }
-        return nil if information.any? { |one| !one.finite? || one.abs > 1e50 }
-
-        variances = information.inverse.each(:diagonal).to_a
-        return nil unless variances.all? { |one| one.finite? && one.positive? }
-
-        variances.map.with_index { |one, i| Math.sqrt(one) * @scales[i] }
-      rescue ExceptionForMatrix::ErrNotRegular, ZeroDivisionError
-        nil
-      end
 
       def bend(x, i, j)
         a, b = [i, j].map { |k| 1e-4 * [x[k].abs, 1.0].max }

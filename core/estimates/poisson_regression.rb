@@ -60,29 +60,31 @@ module Core
 
       def line(row) = [1.0, *@columns.map { |factor, level| row[factor] == level ? 1.0 : 0.0 }]
 
+      # [logs, information, expected counts], or nil when it runs away.
       def solve(design)
-        rate = @rows.sum { |row| row[:returned] } / @rows.sum { |row| row[:years] }
-        return nil unless rate.positive?
-
-        logs = Vector[Math.log(rate), *([0.0] * @columns.size)]
+        logs = start or return nil
         across = design.transpose
         MOST_ROUNDS.times do
-          linear = (design * logs).to_a
-          expected = linear.zip(@rows).map { |log, row| row[:years] * Math.exp(log) }
-          return nil if expected.any? { |one| !one.finite? }
-
-          information =
-            across *
-            Matrix.rows(
-              design.to_a.zip(expected).map { |one, weight| one.map { |x| x * weight } }
-            )
+          expected = (design * logs).to_a.zip(@rows).map { |log, row| row[:years] * Math.exp(log) }
+          information = across * weighted(design, expected)
           off = @rows.zip(expected).map { |row, one| row[:returned] - one }
           step = information.lup.solve(across * Vector[*off])
           logs += step
-          return [logs.to_a, information, expected] if step.to_a.map(&:abs).max < 1e-10
-          return nil if logs.to_a.any? { |one| one.abs > 30 }
+          return nil if logs.any? { |one| !one.finite? || one.abs > RUN_AWAY }
+          return [logs.to_a, information, expected] if step.all? { |one| one.abs < 1e-10 }
         end
         nil
+      end
+      # A log rate beyond this belongs to a level of which nothing came back.
+      RUN_AWAY = 30
+
+      def start
+        rate = @rows.sum { |row| row[:returned] } / @rows.sum { |row| row[:years] }
+        Vector[Math.log(rate), *([0.0] * @columns.size)] if rate.positive?
+      end
+
+      def weighted(design, weights)
+        Matrix.rows(design.to_a.zip(weights).map { |row, weight| row.map { |x| x * weight } })
       end
 
       def deviance(expected)

@@ -12,6 +12,11 @@ module Store
 
     def none?(job_class) = waiting.where(job_class:).empty?
 
+    # Whether one of that class with this first argument waits.
+    def any?(job_class, argument)
+      !waiting.where(job_class:).where(Sequel.lit("args->>0 = ?", argument)).empty?
+    end
+
     # { queue => { waiting:, failing:, oldest_due_at: } }
     def by_queue(now:)
       waiting.group(:queue).select(:queue, Sequel.function(:count).*.as(:waiting),

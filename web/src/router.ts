@@ -152,6 +152,22 @@ export const router = createRouter({
       meta: { title: 'Tags of others', coordinator: true },
     },
     {
+      path: '/water',
+      component: () => import('./places/water/OverviewPage.vue'),
+      meta: { title: 'Water' },
+    },
+    {
+      path: '/water/map',
+      component: () => import('./places/water/MapPage.vue'),
+      meta: { title: 'Map of catches' },
+    },
+    {
+      path: '/water/:topic(growth|movement|handling|tags|lengths|health)',
+      component: () => import('./places/water/TopicPage.vue'),
+      props: true,
+      meta: { title: 'Water' },
+    },
+    {
       path: '/report/:reportId?',
       component: () => import('./places/finds/ReportPage.vue'),
       props: true,

@@ -77,6 +77,8 @@ export interface HouseChoice {
   figures: Schemas['FiguresSet']
   guild_notes: Schemas['GuildNotes']
 }
+export type WaterTopic = paths['/api/water/{topic}']['get']['parameters']['path']['topic']
+export type WaterFilter = NonNullable<paths['/api/water/{topic}']['get']['parameters']['query']>
 type MendHeld = paths['/api/held/{id}/mended']['post']['requestBody']['content']['application/json']
 export type NewSpecies = paths['/api/species']['post']['requestBody']['content']['application/json']
 
@@ -336,6 +338,12 @@ export const api = {
   ) => answer(client.POST('/api/queries/{id}/{code}', { params: { path: { id, code } }, body })),
   mendHeld: (id: string, body: MendHeld) =>
     answer(client.POST('/api/held/{id}/mended', { params: { path: { id } }, body })),
+  water: (topic: WaterTopic, query: WaterFilter) =>
+    answer(client.GET('/api/water/{topic}', { params: { path: { topic }, query } })),
+  waterMap: (within: string, query: WaterFilter) =>
+    answer(client.GET('/api/water/map', { params: { query: { ...query, within } } })),
+  sayAssumption: (key: string, body: { holds: boolean; why: string }) =>
+    answer(client.PUT('/api/water/assumptions/{key}', { params: { path: { key } }, body })),
   foreignTags: () => answer(client.GET('/api/foreign-tags')),
   passOn: (body: { ids: string[]; to: string }) =>
     answer(client.POST('/api/foreign-tags', { body })),

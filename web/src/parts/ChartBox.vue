@@ -31,6 +31,7 @@ const props = defineProps<{
   option: (colours: Colours) => EChartsCoreOption
   height?: number
 }>()
+const emit = defineEmits<{ pick: [data: unknown] }>()
 const box = ref<HTMLElement | null>(null)
 let chart: ECharts | null = null
 const { look } = storeToRefs(useLookStore())
@@ -58,6 +59,7 @@ function draw() {
 }
 onMounted(() => {
   chart = init(box.value!)
+  chart.on('click', (event) => emit('pick', event.data))
   draw()
 })
 onUnmounted(() => chart?.dispose())

@@ -20,6 +20,9 @@ defineProps<{ member: Schemas['Session']['member'] }>()
         <RouterLink to="/deck">Deck</RouterLink>
         <RouterLink to="/dockside">Dockside</RouterLink>
         <RouterLink to="/finds">Finds</RouterLink>
+        <RouterLink to="/water" :class="{ 'router-link-active': $route.path.startsWith('/water') }"
+          >Water</RouterLink
+        >
         <RouterLink
           to="/office/house-rules"
           :class="{ 'router-link-active': $route.path.startsWith('/office') }"

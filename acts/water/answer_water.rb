@@ -1,0 +1,136 @@
+# frozen_string_literal: true
+
+module Acts
+  # What the tags taught of one topic, under one filter. An answer is worked out once and kept; when
+  # what is stored has changed since, the last one is shown with its date, and a job makes a new
+  # one.
+  #
+  #   topic:  of TOPICS
+  #   filter: { species:, water:, from: Date, to: Date, mine: true | nil }
+  #
+  # Returns { topic:, answers: [Hash], made_at: Time, stale: }. Raises Core::InvalidInput.
+  module AnswerWater
+    TOPICS = %w[growth movement handling tags lengths health].freeze
+    # Growth and lengths are of one species: without a filter, of so many that have most fish.
+    MOST_SPECIES = 3
+
+    module_function
+
+    def call(context, topic:, filter:)
+      store = context.store
+      check(store, filter)
+      filter = own(filter, context.member)
+      asked = Fingerprint.of(filter)
+      version = store.water.data_version(today: context.now.to_date)
+      kept = store.water.answer(topic, asked)
+      return told(kept, stale: false, store:) if kept && kept[:data_version] == version
+
+      if kept
+        renew(store, topic, filter)
+        return told(kept, stale: true, store:)
+      end
+      told(make(store, topic, filter, today: context.now.to_date), stale: false, store:)
+    end
+
+    def renew(store, topic, filter)
+      return if store.jobs.any?(WaterJob.name, topic)
+
+      days = filter.slice(:from, :to).transform_values(&:iso8601)
+      store.transaction { WaterJob.enqueue(topic, { **filter, **days }) }
+    end
+
+    # Works it out and keeps it. Returns the row.
+    def make(store, topic, filter, today:)
+      version = store.water.data_version(today:)
+      start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      answers = send(topic, store, filter, today).map(&:to_h)
+      took_ms = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) * 1000).round
+      asked = Fingerprint.of(filter)
+      store.write do
+        store.water.keep_answer(topic, asked, data_version: version, answers:, took_ms:)
+      end
+      store.water.answer(topic, asked)
+    end
+
+    def own(filter, member)
+      { **filter.except(:mine), member_id: filter[:mine] ? member[:id] : nil }.compact
+    end
+
+    def check(store, filter)
+      if filter[:species] && store.species.find(filter[:species]).nil?
+        raise Core::InvalidInput.at(
+          "species",
+          :unknown_species,
+          "There is no species #{filter[:species].inspect}. Choose one from the list."
+        )
+      end
+      return unless filter[:from] && filter[:to] && filter[:from] > filter[:to]
+
+      raise Core::InvalidInput.at(
+        "to", :days_turned_round, "The last day lies before the first. Turn them round."
+      )
+    end
+
+    # What somebody says of the assumptions stands beside each.
+    def told(row, stale:, store:)
+      said = store.water.assumptions
+      answers = row[:answers].map do |answer|
+        assumptions = answer[:assumptions].map do |one|
+          word = said[one[:key]]
+          { **one, holds: word && word[:holds], why: word && word[:why], by: word && word[:by] }
+        end
+        answer.merge(assumptions:)
+      end
+      { answers:, made_at: row[:made_at], took_ms: row[:took_ms], stale: }
+    end
+
+    def growth(store, filter, _today)
+      store.water.increments(filter).group_by { |row| row[:species_code] }
+        .sort_by { |_, rows| -rows.size }.first(MOST_SPECIES)
+        .map do |code, rows|
+          species = store.species.find(code)
+          Core::Water::GrowthAnswer.of(
+            rows, species: species.common_name, kind: species.length_kind
+          )
+        end
+    end
+
+    def movement(store, filter, _today) = Core::Water::MovementAnswers.of(store.water.moves(filter))
+
+    def handling(store, filter, today)
+      Core::Water::HandlingAnswers.of(store.water.treated(filter, today:))
+    end
+
+    def tags(store, filter, _today)
+      Core::Water::TagAnswers.of(
+        doubles: store.water.double_tagged(filter), seasons: store.water.seasons(filter),
+        fates: store.water.fates(filter)
+      )
+    end
+
+    def lengths(store, filter, _today)
+      store.water.lengths(filter).group_by { |row| row[:species_code] }
+        .sort_by { |_, rows| -rows.sum { |row| row[:fish] } }.first(MOST_SPECIES)
+        .flat_map do |code, rows|
+          species = store.species.find(code)
+          classes = rows.select { |row| row[:length_kind] == species.length_kind }
+          Core::Water::LengthAnswers.of(
+            classes, store.water.weighed(filter.merge(species: code)),
+            species: species.common_name, kind: species.length_kind
+          )
+        end
+    end
+
+    def health(store, _filter, today) = Core::Water::HealthAnswers.of(store.water.health(today:))
+    private_class_method :own,
+      :check,
+      :told,
+      :renew,
+      :growth,
+      :movement,
+      :handling,
+      :tags,
+      :lengths,
+      :health
+  end
+end

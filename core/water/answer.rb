@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Core
+  # What the tags taught, as answers that a scientist would sign and a volunteer can read.
+  module Water
+    # One answer: a sentence first, then what it rests on.
+    #
+    #   sentence: in plain words, with its number, its interval and n
+    #   missing:  what is missing when there is no number: never a number without an interval
+    #   chart:    { kind: "scatter" | "forest" | "bars", x:, y: (names with units), points:, line:,
+    #             bars: } or nil;  points: [[x, y, story key | nil], ...],
+    #             line: [[x, middle, low, high], ...],  bars: [[label, value, low, high], ...]
+    #   columns, rows: the table behind it
+    #   assumptions: [{ key:, text: }] that it rests on; somebody says whether they hold
+    Answer = Struct.new(
+      :key, :title, :sentence, :n, :missing, :chart, :columns, :rows, :worked_out, :source,
+      :assumptions, keyword_init: true
+    ) do
+      def initialize(columns: [], rows: [], assumptions: [], **rest)
+        super
+      end
+    end
+
+    # How numbers stand in a sentence.
+    module Words
+      module_function
+
+      def percent(share) = "#{(100 * share).round} %"
+
+      def percent_of(row)
+        "#{percent(row[:share])} (#{(100 * row[:low]).round} to #{(100 * row[:high]).round})"
+      end
+
+      def ratio(one) = format("%.2f times as often (%.2f to %.2f)", one.ratio, one.low, one.high)
+
+      def span(middle, low, high, digits = 0)
+        format("%.#{digits}f (%.#{digits}f to %.#{digits}f)", middle, low, high)
+      end
+
+      def fish(count) = count == 1 ? "1 fish" : "#{count} fish"
+    end
+  end
+end

@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+module Core
+  module Water
+    # How far fish go, and which way. W3.
+    module MovementAnswers
+      LEAST_FISH = 10
+      # A fish that hardly moved went no way.
+      LEAST_KM = 1.0
+      WAYS = %w[north north-east east south-east south south-west west north-west].freeze
+      ASSUMPTIONS = [
+        { key: "effort_even", text: "Anglers fish about as much wherever the fish may go." }
+      ].freeze
+
+      module_function
+
+      # rows: as Store::Water#moves tells them
+      def of(rows) = [reach(rows), way(rows)]
+
+      def reach(rows)
+        km = rows.map { |row| row[:km] }
+        common = {
+          key: "reach",
+          title: "How far they go",
+          n: rows.size,
+          assumptions: ASSUMPTIONS,
+          columns: ["within, km", "fish", "of", "share", "95 % from", "to"],
+          chart: {
+            kind: "scatter",
+            x: "days at large",
+            y: "km by water",
+            points: rows.map { |row| [row[:days], row[:km].round(2), row[:story_key]] },
+            line: []
+          },
+          worked_out:
+            "Distance by water between the first place and " \
+            "the last; shares with Wilson's interval.",
+          source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
+        }
+        return Answer.new(**common, missing: too_few(rows)) if rows.size < LEAST_FISH
+
+        within = Estimates::Movement.within(km)
+        median = km.sort[km.size / 2]
+        Answer.new(
+          **common,
+          sentence: "#{Words.percent_of(within.first)} of " \
+            "#{Words.fish(rows.size)} were seen again " \
+            "within 5 km by water; half of them within #{median.round(1)} km.",
+          rows: within.map do |one|
+            [one[:km], one[:count], rows.size, *%i[share low high].map do |key|
+              one[key].round(3)
+            end]
+          end
+        )
+      end
+
+      def way(rows)
+        moved = rows.select { |row| row[:km] >= LEAST_KM }
+        bearings = moved.map do |row|
+          Estimates::Movement.bearing_deg(*row.values_at(:from_lat, :from_lon, :to_lat, :to_lon))
+        end
+        counts = bearings.map { |one| WAYS[((one + 22.5) % 360 / 45).floor] }.tally
+        common = {
+          key: "way",
+          title: "Which way they go",
+          n: moved.size,
+          assumptions: ASSUMPTIONS,
+          columns: %w[way fish],
+          rows: WAYS.map { |name| [name, counts.fetch(name, 0)] },
+          chart: {
+            kind: "bars",
+            x: "seen again towards",
+            y: "fish",
+            bars: WAYS.map { |name| [name, counts.fetch(name, 0), nil, nil] }
+          },
+          worked_out:
+            "Bearing from the first place to the last of fish that moved 1 km or more; " \
+            "Rayleigh's test.",
+          source: "Zar (2010), Biostatistical Analysis, eq. 27.4"
+        }
+        return Answer.new(**common, missing: too_few(moved)) if moved.size < LEAST_FISH
+
+        Answer.new(**common, sentence: way_words(Estimates::Movement.heading(bearings)))
+      end
+
+      def way_words(found)
+        chance = found.p < 0.0001 ? "under 1 in 10,000" : format("%.3f", found.p)
+        if found.p > 0.05
+          return (
+            "#{Words.fish(found.n)} that moved a kilometre or more went no way above the others " \
+              "(chance of as much by itself #{chance})."
+          )
+        end
+
+        name = WAYS[((found.mean_deg + 22.5) % 360 / 45).floor]
+        format(
+          "%<fish>s that moved a kilometre or more were seen again mostly towards the %<name>s " \
+            "(mean %<mean>.0f°, concentration %<r>.2f; chance of as much by itself %<chance>s).",
+          fish: Words.fish(found.n),
+          name:,
+          mean: found.mean_deg,
+          r: found.concentration,
+          chance:
+        )
+      end
+
+      def too_few(rows)
+        "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
+      end
+      private_class_method :reach, :way, :way_words, :too_few
+    end
+  end
+end

@@ -1,0 +1,286 @@
+# frozen_string_literal: true
+
+module Store
+  # What Water asks of all catches, grouped by SQL as far as it can be, and the answers that were
+  # worked out of it.
+  #
+  #   filter: { species:, water:, from: Date, to: Date, member_id: } of the releases; nil for any
+  class Water
+    DEEP = %w[throat gill stomach].freeze
+
+    def initialize(db) = @db = db
+
+    # [{ fish_id:, story_key:, species_code:, l1_mm:, how1:, sd1_mm:, l2_mm:, how2:, sd2_mm:,
+    # years: }]: measured when tagged and again at least so many days later, in one kind of length.
+    def increments(filter, least_days: 30)
+      last = later.exclude(length_mm: nil).distinct(:fish_id)
+        .order(:fish_id, Sequel.desc(:caught_on)).as(:last)
+      days = Sequel[:last][:caught_on] - Sequel[:first][:caught_on]
+      first(filter)
+        .join(last, fish_id: :fish_id, length_kind: Sequel[:first][:length_kind])
+        .join(:fish, id: Sequel[:first][:fish_id])
+        .where { days >= least_days }
+        .order(Sequel[:first][:fish_id])
+        .select(
+          Sequel[:first][:fish_id], :story_key, Sequel[:first][:species_code],
+          Sequel[:first][:length_mm].as(:l1_mm), Sequel[:first][:length_how].as(:how1),
+          Sequel[:first][:length_sd_mm].as(:sd1_mm), Sequel[:last][:length_mm].as(:l2_mm),
+          Sequel[:last][:length_how].as(:how2), Sequel[:last][:length_sd_mm].as(:sd2_mm),
+          (Sequel.cast(days, Float) / 365.25).as(:years)
+        ).all
+    end
+
+    # [{ fish_id:, story_key:, days:, km:, from_lat:, from_lon:, to_lat:, to_lon: }]: from where it
+    # was tagged to where it was caught last; km by water.
+    def moves(filter)
+      last = later.exclude(lat_deg: nil).distinct(:fish_id)
+        .order(:fish_id, Sequel.desc(:caught_on)).as(:last)
+      first(filter)
+        .join(last, fish_id: :fish_id)
+        .join(:fish, id: Sequel[:first][:fish_id])
+        .join(:spans, fish_id: Sequel[:first][:fish_id])
+        .exclude(distance_m: nil)
+        .order(Sequel[:first][:fish_id])
+        .select(
+          Sequel[:first][:fish_id], :story_key, :days, (Sequel[:distance_m] / 1000).as(:km),
+          Sequel[:first][:lat_deg].as(:from_lat), Sequel[:first][:lon_deg].as(:from_lon),
+          Sequel[:last][:lat_deg].as(:to_lat), Sequel[:last][:lon_deg].as(:to_lon)
+        ).all
+    end
+
+    # Released fish grouped by all that was done to them: [{ species_code:, quarter:, hook:, air:,
+    # fight:, warmth:, bleeding:, depth:, removal:, released:, years:, returned:, late: }]; a factor
+    # that was not told is nil. late: of those that came back after 30 days or more.
+    def treated(filter, today:)
+      again =
+        later.group(:fish_id).select(:fish_id, Sequel.function(:min, :caught_on).as(:again_on))
+      rows = @db[:encounters].join(:species, code: :species_code)
+        .left_join(again.as(:again), fish_id: Sequel[:encounters][:fish_id])
+        .where(kind: "tagged", fate: "released")
+        .exclude(Sequel[:encounters][:fish_id] => nil)
+      rows = filtered(rows, filter, Sequel[:encounters])
+      until_on = Sequel.function(:coalesce, :again_on, Date.parse(today.to_s))
+      years = Sequel.cast(until_on - Sequel[:encounters][:caught_on], Float) / 365.25
+      factors = FACTORS.map { |name, sql| Sequel.lit(sql).as(name) }
+      grouped = [
+        Sequel[:encounters][:species_code],
+        *(1..FACTORS.size).map { |i| Sequel.lit((i + 1).to_s) }
+      ]
+      rows
+        .select(
+          Sequel[:encounters][:species_code],
+          *factors,
+          Sequel.function(:count).*.as(:released),
+          Sequel.function(:sum, Sequel.function(:greatest, years, 1 / 365.25)).as(:years),
+          Sequel.function(:count, :again_on).as(:returned),
+          Sequel
+            .function(:count)
+            .*
+            .filter(Sequel.lit("again_on - encounters.caught_on >= 30"))
+            .as(:late)
+        )
+        .group(*grouped)
+        .all
+    end
+
+    FACTORS = {
+      quarter: "extract(quarter from encounters.caught_on)::int",
+      hook: "case when hook_place in ('throat', 'gill', 'stomach') then 'deep' " \
+        "when hook_place is not null then 'shallow' end",
+      air: "case when air_seconds is null or review->>'air_seconds' is null then null " \
+        "when air_seconds > (review->>'air_seconds')::float then 'over' else 'within' end",
+      fight: "case when fight_seconds is null or review->>'fight_seconds' is null then null " \
+        "when fight_seconds > (review->>'fight_seconds')::float then 'over' else 'within' end",
+      warmth: "case when water_temp_c is null then null when water_temp_c >= warm_c then 'warm' " \
+        "else 'cool' end",
+      bleeding: "case when bleeding is null then null when bleeding = 'none' then 'none' " \
+        "else 'bleeding' end",
+      depth: "case when depth_m is null then null when depth_m > 10 then 'deep' else 'shallow' end",
+      removal: "case when removal is null then null when removal = 'cut_line' then 'hook left' " \
+        "else 'hook out' end"
+    }.freeze
+
+    # Of fish that got two tags at once: [{ years:, tags_left: 1 | 2 }] at their first return.
+    def double_tagged(filter)
+      two = @db[:taggings].group(:encounter_id, :fish_id).having { count.function.* > 1 }
+        .select(:encounter_id, :fish_id,
+          Sequel.function(:array_agg, :tag_number).as(:put))
+      again = later.distinct(:fish_id).order(:fish_id, :caught_on)
+        .select(:fish_id, :caught_on, :numbers).as(:again)
+      rows = @db[:encounters].join(two.as(:two), encounter_id: :id)
+        .join(again, fish_id: Sequel[:two][:fish_id])
+      filtered(rows, filter, Sequel[:encounters])
+        .select(
+          (Sequel.cast(Sequel[:again][:caught_on] - Sequel[:encounters][:caught_on],
+            Float) / 365.25)
+            .as(:years),
+          Sequel.lit("(select count(*) from unnest(again.numbers) n where n = any(two.put))::int")
+            .as(:tags_left)
+        ).order(1, 2).all
+        .select { |row| row[:tags_left].between?(1, 2) && row[:years].positive? }
+    end
+
+    # [{ season:, next_season: Integer | nil, fish: }]: fish alive after a season, by the season in
+    # which they were seen next.
+    def seasons(filter)
+      year = Sequel.cast(Sequel.function(:date_part, "year", :caught_on), Integer)
+      seen = @db[:catches].where(fish_id: first(filter).select(Sequel[:first][:fish_id]))
+        .group(:fish_id, year)
+        .select(:fish_id, year.as(:season),
+          Sequel.function(:bool_and, Sequel.lit("fate = 'released'")).as(:alive))
+      following = Sequel.function(:lead, :season)
+        .over(partition: :fish_id, order: :season).as(:next_season)
+      @db.from(@db.from(seen.as(:seen)).select(:season, :alive, following).as(:pairs))
+        .where(:alive).group(:season, :next_season)
+        .select(:season, :next_season, Sequel.function(:count).*.as(:fish))
+        .order(:season, :next_season).all
+    end
+
+    # { tagged:, kept:, reported:, returned: } of releases
+    def fates(filter)
+      fish = first(filter).select(Sequel[:first][:fish_id])
+      back = later.where(fish_id: fish)
+      {
+        tagged: fish.count, returned: back.select(:fish_id).distinct.count,
+        kept: back.where(fate: "kept").select(:fish_id).distinct.count
+      }
+    end
+
+    # [{ species_code:, length_kind:, season:, from_mm:, fish: }] in classes of so many mm
+    def lengths(filter, class_mm: 20)
+      start = (Sequel[:length_mm] / class_mm) * class_mm
+      filtered(@db[:encounters].exclude(length_mm: nil), filter, Sequel[:encounters])
+        .group(:species_code, :length_kind, start)
+        .select(
+          :species_code,
+          :length_kind,
+          start.as(:from_mm),
+          Sequel.function(:count).*.as(:fish)
+        )
+        .order(:species_code, :length_kind, :from_mm)
+        .all
+    end
+
+    # [{ length_cm:, weight_g:, month:, scarred: }] of fish that a scale weighed
+    def weighed(filter)
+      filtered(
+        @db[:encounters].where(weight_how: "scale").exclude(length_mm: nil),
+        filter,
+        Sequel[:encounters]
+      )
+        .order(:id)
+        .select(
+          (Sequel.cast(:length_mm, Float) / 10).as(:length_cm),
+          :weight_g,
+          Sequel.lit("extract(month from caught_on)::int").as(:month),
+          Sequel.lit("'old_hook_scar' = any(marks)").as(:scarred)
+        )
+        .all
+    end
+
+    # { lag_days: [low, middle, high], reports:, alone:, letter_hours:, unsubmitted:, asleep:,
+    # pouch:, no_length:, no_place:, no_hook:, records:, finders:, again: }
+    def health(today:)
+      quartiles = Sequel.function(:percentile_cont, Sequel.lit("array[0.25, 0.5, 0.75]"))
+      reports = @db[:reports].where(encounter_id: nil)
+      lag = reports.exclude(caught_on: nil)
+        .get(quartiles.within_group(Sequel.lit("sent_at::date - caught_on")))
+      matched = reports.where(state: "matched")
+      finders = reports.exclude(finder_contact: nil).group_and_count(:finder_contact).all
+      records = @db[:encounters]
+      {
+        lag_days: lag&.to_a, reports: reports.count, matched: matched.count,
+        alone: matched.exclude(id: @db[:decisions].select(:report_id)).count,
+        unsubmitted: @db[:trips].exclude(state: "submitted").where { held_on < today - 14 }
+          .where(id: records.select(:trip_id)).count,
+        asleep: asleep(today), records: records.count,
+        no_length: records.where(length_mm: nil).count,
+        no_place: records.where(lat_deg: nil).count,
+        no_hook: records.where(hook_place: nil).count,
+        finders: finders.size, again: finders.count { |one| one[:count] > 1 }
+      }
+    end
+
+    # Releases and recaptures in cells of so many degrees: [{ row:, column:, released:, back: }]
+    def cells(filter, lat_step:, lon_step:, within:)
+      south, west, north, east = within
+      rows = @db[:catches].exclude(lat_deg: nil).where(lat_deg: south..north, lon_deg: west..east)
+      rows = filtered(rows, filter, Sequel[:catches])
+      row = Sequel.cast(Sequel.function(:floor, Sequel[:lat_deg] / lat_step), Integer)
+      column = Sequel.cast(Sequel.function(:floor, Sequel[:lon_deg] / lon_step), Integer)
+      rows.group(row, column).select(
+        row.as(:row), column.as(:column),
+        Sequel.function(:count).*.filter(kind: "tagged").as(:released),
+        Sequel.function(:count).*.filter(Sequel.~(kind: "tagged")).as(:back)
+      ).all
+    end
+
+    # A word that changes with every change of what is stored.
+    def data_version(today:)
+      "#{@db[:row_changes].max(:id)} " \
+        "#{@db[:encounter_records].count} #{@db[:reports].count} #{today}"
+    end
+
+    def answer(topic, asked)
+      row = @db[:water_answers].where(topic:, asked:).first
+      row&.merge(answers: JSON.parse(JSON.generate(row[:answers].to_a),
+        symbolize_names: true))
+    end
+
+    def keep_answer(topic, asked, data_version:, answers:, took_ms:)
+      row = {
+        data_version:,
+        answers: Sequel.pg_jsonb(answers),
+        took_ms:,
+        made_at: Sequel::CURRENT_TIMESTAMP
+      }
+      @db[:water_answers].insert_conflict(target: %i[topic asked], update: row).insert(
+        topic:, asked:, **row
+      )
+    end
+
+    # { key => { holds:, why:, by:, said_at: } }
+    def assumptions
+      @db[:water_assumptions].join(:members, id: :member_id)
+        .select(:key, :holds, :why, Sequel[:members][:name].as(:by), :said_at)
+        .as_hash(:key)
+    end
+
+    def say(key, holds:, why:, member_id:)
+      row = { holds:, why:, member_id:, said_at: Sequel::CURRENT_TIMESTAMP }
+      @db[:water_assumptions].insert_conflict(target: :key, update: row).insert(key:, **row)
+    end
+
+    private
+
+    # Catches after the release.
+    def later = @db[:catches].exclude(kind: "tagged")
+
+    # Releases with a tag that the filter leaves in.
+    def first(filter)
+      rows = @db[:catches].where(kind: "tagged").distinct(:fish_id).order(:fish_id, :caught_on)
+      @db.from(filtered(rows, filter, Sequel[:catches]).as(:first))
+    end
+
+    def filtered(rows, filter, table)
+      rows = rows.where(table[:species_code] => filter[:species]) if filter[:species]
+      rows = rows.where(table[:member_id] => filter[:member_id]) if filter[:member_id]
+      rows = rows.where { table[:caught_on] >= filter[:from] } if filter[:from]
+      rows = rows.where { table[:caught_on] <= filter[:to] } if filter[:to]
+      return rows unless filter[:water]
+
+      spots = @db[:spots].where(water_code: filter[:water]).select(:code)
+      return rows.where(water_code: filter[:water]) if table == Sequel[:catches]
+
+      rows.where(table[:spot_code] => spots)
+    end
+
+    # Members with tags in the pouch and no release for a year.
+    def asleep(today)
+      active =
+        @db[:encounters].where(kind: "tagged").where { caught_on > today - 365 }.select(:member_id)
+      @db[:tags].where(state: "in_pouch").exclude(holder_id: active).exclude(holder_id: nil)
+        .select(:holder_id).distinct.count
+    end
+  end
+end

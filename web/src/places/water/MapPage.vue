@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import CellMap, { type Cell } from './parts/CellMap.vue'
+import FilterBar from './parts/FilterBar.vue'
+import WaterNav from './parts/WaterNav.vue'
+import { useWaterFilter } from './useWaterFilter'
+
+/** Where fish were let go and where they were caught again, counted in cells. */
+const { filter } = useWaterFilter()
+const cells = shallowRef<Cell[]>([])
+const isCoarse = ref(true)
+const within = ref('')
+const shows = ref<'released' | 'back'>('released')
+const chosen = shallowRef<Cell | null>(null)
+const map = ref<InstanceType<typeof CellMap> | null>(null)
+const { refusal, run } = useAct()
+let asked = 0
+
+async function load() {
+  if (!within.value) return
+  const mine = ++asked
+  await run(async () => {
+    const told = await api.waterMap(within.value, filter.value)
+    if (mine !== asked) return
+    cells.value = told.cells
+    isCoarse.value = told.coarse
+    chosen.value = null
+  })
+}
+watch([within, filter], load)
+const sum = (field: 'released' | 'back') => cells.value.reduce((all, one) => all + one[field], 0)
+const busiest = computed(() =>
+  cells.value.toSorted((a, b) => b[shows.value] - a[shows.value]).slice(0, 12),
+)
+const place = (one: Cell) =>
+  `${((one.south + one.north) / 2).toFixed(2)}, ${((one.west + one.east) / 2).toFixed(2)}`
+</script>
+
+<template>
+  <div class="page wide map-page">
+    <WaterNav />
+    <header>
+      <h1>Map</h1>
+      <p role="status">
+        {{ sum('released') }} fish let go with a tag and {{ sum('back') }} catches of tagged fish in
+        view.
+        <span v-if="isCoarse" class="soft">
+          Places of others are shown in cells of 5 km or more.
+        </span>
+      </p>
+    </header>
+    <FilterBar />
+    <div class="choice" role="group" aria-label="Shown">
+      <button
+        type="button"
+        class="quiet"
+        :aria-pressed="shows === 'released'"
+        @click="shows = 'released'"
+      >
+        Let go
+      </button>
+      <button type="button" class="quiet" :aria-pressed="shows === 'back'" @click="shows = 'back'">
+        Caught again
+      </button>
+      <button type="button" class="quiet" @click="map?.closer()">Closer</button>
+      <button type="button" class="quiet" @click="map?.farther()">Farther</button>
+    </div>
+    <TroubleNote :trouble="refusal" />
+    <CellMap
+      ref="map"
+      :cells="cells"
+      :shows="shows"
+      :label="`Map of fish ${shows === 'back' ? 'caught again' : 'let go'}`"
+      @view="within = $event"
+      @pick="chosen = $event"
+    />
+    <p v-if="chosen" role="status">
+      Around {{ place(chosen) }}: {{ chosen.released }} let go, {{ chosen.back }} caught again.
+    </p>
+    <details>
+      <summary>The busiest cells</summary>
+      <table v-cards class="list">
+        <thead>
+          <tr>
+            <th>around</th>
+            <th>let go</th>
+            <th>caught again</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in busiest" :key="place(one)">
+            <td class="tabular">{{ place(one) }}</td>
+            <td class="tabular">{{ one.released }}</td>
+            <td class="tabular">{{ one.back }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.map-page {
+  display: grid;
+  gap: var(--gap-3);
+  align-content: start;
+}
+.choice {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+.choice [aria-pressed='true'] {
+  background: var(--kelp-soft);
+  font-weight: var(--weight-strong);
+}
+</style>

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue'
+import { api, type Schemas, type WaterTopic } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import FilterBar from './parts/FilterBar.vue'
+import WaterNav from './parts/WaterNav.vue'
+import { TOPICS } from './topics'
+import { useWaterFilter } from './useWaterFilter'
+
+/** What matters most now, a sentence a topic, and what is not known yet. */
+const { filter } = useWaterFilter()
+const found = ref<Partial<Record<WaterTopic, Schemas['WaterAnswers']>>>({})
+const { busy, refusal, run } = useAct()
+const topics = Object.keys(TOPICS) as WaterTopic[]
+let asked = 0
+
+async function load() {
+  const mine = ++asked
+  found.value = {}
+  await run(async () => {
+    for (const topic of topics) {
+      const told = await api.water(topic, filter.value)
+      if (mine !== asked) return
+      found.value = { ...found.value, [topic]: told }
+    }
+  })
+}
+onMounted(load)
+watch(filter, load)
+
+const lines = computed(() =>
+  topics.flatMap((topic) => {
+    const best = found.value[topic]?.answers.find((one) => one.sentence)
+    return best ? [{ topic, title: best.title, sentence: best.sentence! }] : []
+  }),
+)
+const unknown = computed(() =>
+  topics.flatMap((topic) =>
+    (found.value[topic]?.answers ?? [])
+      .filter((one) => !one.sentence)
+      .map((one) => ({ topic, title: one.title, missing: one.missing ?? '' })),
+  ),
+)
+</script>
+
+<template>
+  <div class="page wide overview">
+    <WaterNav />
+    <header>
+      <h1>What the tags taught</h1>
+      <p class="soft">
+        Every figure with its 95 % interval and the fish it rests on; compared, never proved.
+      </p>
+    </header>
+    <FilterBar />
+    <TroubleNote :trouble="refusal" />
+    <p v-if="busy && !lines.length" role="status" class="soft">Working it out.</p>
+    <ul class="lines" :aria-busy="busy">
+      <li v-for="one in lines" :key="one.topic">
+        <RouterLink :to="{ path: `/water/${one.topic}`, query: $route.query }">{{
+          TOPICS[one.topic].asks
+        }}</RouterLink>
+        <p>{{ one.sentence }}</p>
+      </li>
+    </ul>
+    <section v-if="unknown.length">
+      <h2>Not known yet</h2>
+      <ul class="unknown">
+        <li v-for="one in unknown" :key="one.topic + one.title">
+          <b>{{ one.title }}.</b> {{ one.missing }}
+        </li>
+        <li>
+          <b>Effort.</b> Hours of fishing are not recorded, so nothing is said of fish per hour.
+        </li>
+        <li><b>How many fish there are.</b> No closed water has been visited twice for a count.</li>
+      </ul>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.overview {
+  display: grid;
+  gap: var(--gap-3);
+  align-content: start;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.lines {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 400px), 1fr));
+  gap: var(--gap-4);
+}
+.lines li {
+  padding-left: var(--gap-3);
+  border-left: 4px solid var(--kelp);
+}
+.lines p {
+  font-size: 19px;
+  line-height: 1.4;
+  margin: 4px 0 0;
+}
+.unknown li {
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+}
+</style>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import ChartBox from '@/parts/ChartBox.vue'
+import { useSessionStore } from '@/stores/session'
+import { optionOf, type Answer } from '../charts'
+
+/** One answer: its sentence, its picture and table, how it was worked out, and what it rests on. */
+const props = defineProps<{ answer: Answer }>()
+const emit = defineEmits<{ say: [key: string, holds: boolean, why: string] }>()
+const router = useRouter()
+const session = useSessionStore()
+const isCoordinator = computed(() => session.member?.role === 'coordinator')
+const fallen = computed(() => props.answer.assumptions.filter((one) => one.holds === false))
+const saying = ref<{ key: string; holds: boolean } | null>(null)
+const why = ref('')
+const hasPicture = computed(() => {
+  const chart = props.answer.chart
+  return Boolean(chart && (chart.points?.length || chart.line?.length || chart.bars?.length))
+})
+
+/** A point is a fish: its story is behind it. */
+function open(data: unknown) {
+  const key = Array.isArray(data) ? data[2] : null
+  if (typeof key === 'string') void router.push(`/story/${key}`)
+}
+function say() {
+  if (!saying.value || why.value.trim().length < 3) return
+  emit('say', saying.value.key, saying.value.holds, why.value.trim())
+  saying.value = null
+  why.value = ''
+}
+</script>
+
+<template>
+  <article class="answer" :class="{ fallen: fallen.length }" :data-answer="answer.key">
+    <ChartBox
+      v-if="answer.chart && hasPicture"
+      :title="answer.title"
+      :says="answer.sentence ?? answer.missing ?? ''"
+      :name="answer.key"
+      :columns="answer.columns"
+      :rows="answer.rows"
+      :option="optionOf(answer.chart)"
+      :height="answer.chart.kind === 'forest' ? 320 : 280"
+      @pick="open"
+    />
+    <template v-else>
+      <h2>{{ answer.title }}</h2>
+      <p>{{ answer.sentence ?? answer.missing }}</p>
+      <div v-if="answer.rows.length" class="scroll">
+        <table v-cards class="list">
+          <thead>
+            <tr>
+              <th v-for="column in answer.columns" :key="column">{{ column }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(row, at) in answer.rows" :key="at">
+              <td v-for="(value, place) in row" :key="place" class="tabular">{{ value ?? '–' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+    <p v-for="one in fallen" :key="one.key" class="doubt">
+      <b>Not to be trusted here.</b> “{{ one.text }}” does not hold: {{ one.why }} ({{ one.by }})
+    </p>
+    <details>
+      <summary>How it was worked out, and what it rests on</summary>
+      <p>
+        {{ answer.worked_out
+        }}<template v-if="answer.source"> Source: {{ answer.source }}.</template>
+      </p>
+      <p>n = {{ answer.n }}.</p>
+      <ul>
+        <li v-for="one in answer.assumptions" :key="one.key">
+          {{ one.text }}
+          <span class="soft">{{
+            one.holds === null
+              ? 'Nobody has said yet whether it holds.'
+              : `${one.holds ? 'Holds' : 'Does not hold'}, says ${one.by}: ${one.why}`
+          }}</span>
+          <template v-if="isCoordinator && saying?.key !== one.key">
+            <button type="button" class="link" @click="saying = { key: one.key, holds: true }">
+              It holds
+            </button>
+            <button type="button" class="link" @click="saying = { key: one.key, holds: false }">
+              It does not
+            </button>
+          </template>
+          <form v-else-if="isCoordinator" class="say" @submit.prevent="say">
+            <input
+              v-model="why"
+              class="field"
+              maxlength="500"
+              :aria-label="`Why it ${saying?.holds ? 'holds' : 'does not hold'}`"
+              :placeholder="`Why it ${saying?.holds ? 'holds' : 'does not hold'}`"
+            />
+            <el-button native-type="submit" :disabled="why.trim().length < 3">Say so</el-button>
+            <button type="button" class="link" @click="saying = null">Leave it</button>
+          </form>
+        </li>
+      </ul>
+    </details>
+  </article>
+</template>
+
+<style scoped>
+.answer {
+  display: grid;
+  gap: var(--gap-2);
+  align-content: start;
+  min-width: 0;
+  padding-bottom: var(--gap-3);
+  border-bottom: 1px solid var(--line);
+}
+.fallen :deep(.chart) {
+  opacity: 0.35;
+}
+.doubt {
+  padding-left: var(--gap-2);
+  border-left: 4px solid var(--rust);
+}
+.answer li .link {
+  margin-left: 8px;
+}
+.say {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  align-items: center;
+}
+.say .field {
+  flex: 1 1 240px;
+}
+</style>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import 'leaflet/dist/leaflet.css'
+import { Canvas, Control, GeoJSON, Map as LeafletMap, Rectangle, type Layer } from 'leaflet'
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { loadCoast } from '@/parts/coast'
+
+/** Cells on the drawn coast, on one canvas; what is in view is told whenever it changes. */
+export interface Cell {
+  south: number
+  west: number
+  north: number
+  east: number
+  released: number
+  back: number
+}
+const props = defineProps<{ cells: Cell[]; shows: 'released' | 'back'; label: string }>()
+const emit = defineEmits<{ view: [within: string]; pick: [cell: Cell] }>()
+const box = ref<HTMLElement | null>(null)
+const canvas = new Canvas({ padding: 0.3 })
+let map: LeafletMap | null = null
+let drawn: Layer[] = []
+
+const colour = (name: string) =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+
+function draw() {
+  if (!map) return
+  for (const layer of drawn) layer.remove()
+  const most = Math.max(1, ...props.cells.map((one) => one[props.shows]))
+  drawn = props.cells
+    .filter((one) => one[props.shows] > 0)
+    .map((one) =>
+      new Rectangle(
+        [
+          [one.south, one.west],
+          [one.north, one.east],
+        ],
+        {
+          renderer: canvas,
+          weight: 1,
+          color: colour('--ink'),
+          fillColor: colour(props.shows === 'back' ? '--rust' : '--kelp'),
+          fillOpacity: 0.25 + 0.7 * Math.sqrt(one[props.shows] / most),
+        },
+      )
+        .on('click', () => emit('pick', one))
+        .addTo(map!),
+    )
+}
+function tellView() {
+  const view = map?.getBounds()
+  if (!view) return
+  const sides = [view.getSouth(), view.getWest(), view.getNorth(), view.getEast()]
+  emit('view', sides.map((one) => one.toFixed(4)).join(','))
+}
+
+onMounted(async () => {
+  map = new LeafletMap(box.value!, {
+    attributionControl: false,
+    zoomControl: false,
+    minZoom: 6,
+    maxZoom: 14,
+    zoomSnap: 0.25,
+  })
+  map.setView([0, 0], 7)
+  new Control.Scale({ imperial: false }).addTo(map)
+  const coast = await loadCoast()
+  if (!map) return
+  const shapes = new GeoJSON(coast, {
+    interactive: false,
+    filter: (feature) => feature.geometry.type !== 'Point',
+    style: (feature) => ({ className: `coast ${feature?.properties.kind}`, weight: 1 }),
+  }).addTo(map)
+  map.fitBounds(shapes.getBounds())
+  map.on('moveend', tellView)
+  tellView()
+  draw()
+})
+onBeforeUnmount(() => {
+  map?.remove()
+  map = null
+})
+watch([() => props.cells, () => props.shows], draw)
+defineExpose({
+  closer: () => map?.zoomIn(),
+  farther: () => map?.zoomOut(),
+})
+</script>
+
+<template>
+  <div ref="box" class="cell-map" role="application" :aria-label="label" />
+</template>
+
+<style scoped>
+.cell-map {
+  height: min(62vh, 560px);
+  min-height: 320px;
+  border: 1px solid var(--line);
+  border-radius: var(--radius, 8px);
+  background: var(--map-water, var(--sea-soft, #dfe9ec));
+}
+</style>
