@@ -333,13 +333,14 @@ module Demo
 
     # One in five is weighed, in a wet sling.
     def weighed(species, caught)
-      return {} if @scale.rand >= SHARE_WEIGHED
+      return UNWEIGHED if @scale.rand >= SHARE_WEIGHED
 
       spread = Math.sqrt(-2 * Math.log(1 - @scale.rand)) * Math.cos(2 * Math::PI * @scale.rand)
       grams = species.weight_g_at(caught.length_mm) * Math.exp(Truth::WEIGHT_SPREAD * spread)
       { weight_g: grams.round, weight_how: "scale", tare_g: SLING_G }
     end
     SHARE_WEIGHED = 0.2
+    UNWEIGHED = { weight_g: nil, weight_how: nil, tare_g: nil }.freeze
     SLING_G = 240
 
     # Most who tag also say when the tag is in: towards the end of the lift.
@@ -396,6 +397,7 @@ module Demo
         report_key: key,
         number_as_read:,
         numbers: Sequel.pg_array([number_as_read], :text),
+        more_numbers: Sequel.pg_array([], :text),
         species_code:,
         length_mm: caught.length_mm,
         length_kind:,

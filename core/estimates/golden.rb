@@ -9,7 +9,7 @@ module Core
 
       module_function
 
-      def least(low, high, steps: 60, &block)
+      def least(low, high, steps: 40, &block)
         bounds = [low, high]
         inner = [high - (RATIO * (high - low)), low + (RATIO * (high - low))]
         values = inner.map(&block)

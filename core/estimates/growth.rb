@@ -50,6 +50,7 @@ module Core
         return too_few if @rows.size < LEAST_ROWS
         return no_spread if @b - @a < LEAST_SPREAD_MM
 
+        @near = near if @rows.size > 2 * PART
         found = best(spoiled: true)
         # Where next to no row is spoiled, their share lies on its bound, and is left out.
         found = best(spoiled: false) || found if found.nil? || found.at[3] < LEAST_SPOILED
@@ -63,16 +64,19 @@ module Core
 
       private
 
+      PART = 1000
       LEAST_SPOILED = 1e-3
       MOST_SPOILED = 0.5
       LEAST_NU = 1e-4
 
       # nu and p are looked for on scales without bounds; errors are taken on their own.
+      # Of very many rows a part shows where to begin.
       def best(spoiled:)
         free = lambda do |point|
           [point[0], point[1], Math.exp(point[2]), spoiled ? share(point[3]) : 0.0]
         end
-        starts = spoiled ? self.starts : self.starts.map { |one| one.first(3) }
+        starts = @near ? [@near] : self.starts
+        starts = starts.map { |one| one.first(3) } unless spoiled
         scales = [50.0, 50.0, 1.0, 1.0].first(starts.first.size)
         found = Maximum.find(starts:, scales:) { |point| minus_log(*free[point]) }
         return nil if found.nil? || found.at[2] < Math.log(LEAST_NU)
@@ -86,6 +90,16 @@ module Core
         Maximum::Found.new(
           at:, minus_log: found.minus_log, converged: found.converged, covariance:, errors:
         )
+      end
+
+      def near
+        step = @rows.size / PART
+        part = @rows.each_slice(step).map(&:first)
+        fit = self.class.fit(part, a_mm: @a, b_mm: @b)
+        return nil if fit.is_a?(String)
+
+        odds = fit.p.clamp(LEAST_SPOILED, 0.4) / MOST_SPOILED
+        [fit.ga, fit.gb, Math.log(fit.nu), Math.log(odds / (1 - odds))]
       end
 
       def share(x) = MOST_SPOILED / (1 + Math.exp(-x))

@@ -25,7 +25,7 @@ module Core
         MOST_HALVINGS.times do
           middle = (inside + outside) / 2.0
           minus_log.call(middle) <= limit ? inside = middle : outside = middle
-          break if (outside - inside).abs < 1e-9 * [1.0, inside.abs].max
+          break if (outside - inside).abs < 1e-8 * [1.0, inside.abs].max
         end
         (inside + outside) / 2.0
       end

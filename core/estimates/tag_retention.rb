@@ -19,7 +19,11 @@ module Core
       # rows: [{ years: Float, tags_left: 1 | 2 }]. Returns a Fit, or a sentence.
       def self.fit(rows) = new(rows).fit
 
-      def initialize(rows) = @rows = rows
+      def initialize(rows)
+        @rows = rows
+        # Fish that came back after as many days with as many tags weigh together.
+        @counts = rows.map { |row| row.values_at(:years, :tags_left) }.tally
+      end
 
       def fit
         if @rows.size < LEAST_FISH
@@ -49,11 +53,11 @@ module Core
       def best_rho(loss) = Golden.least(0.05, 1.0) { |rho| minus_log(rho, loss) }
 
       def minus_log(rho, loss)
-        @rows.sum do |row|
-          stays = rho * Math.exp(-loss * row[:years])
+        @counts.sum do |(years, tags_left), count|
+          stays = rho * Math.exp(-loss * years)
           both = stays / (2 - stays)
-          chance = row[:tags_left] == 2 ? both : 1 - both
-          chance.positive? ? -Math.log(chance) : 1e6
+          chance = tags_left == 2 ? both : 1 - both
+          count * (chance.positive? ? -Math.log(chance) : 1e6)
         end
       end
     end

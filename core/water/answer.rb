@@ -16,10 +16,20 @@ module Core
       :key, :title, :sentence, :n, :missing, :chart, :columns, :rows, :worked_out, :source,
       :assumptions, keyword_init: true
     ) do
-      def initialize(columns: [], rows: [], assumptions: [], **rest)
-        super
+      # So many rows are read, and so many points seen; of more, every so manieth is shown, and
+      # said.
+      def initialize(columns: [], rows: [], assumptions: [], chart: nil, **rest)
+        chart = chart.merge(points: thinned(chart[:points])) if chart && chart[:points]
+        super(columns:, rows: thinned(rows), assumptions:, chart:, **rest)
+      end
+
+      def thinned(list)
+        most = self.class::MOST_SHOWN
+        list.size > most ? list.each_slice((list.size / most.to_f).ceil).map(&:first) : list
       end
     end
+
+    Answer::MOST_SHOWN = 1000
 
     # How numbers stand in a sentence.
     module Words

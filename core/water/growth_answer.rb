@@ -41,8 +41,9 @@ module Core
         a, b = [fit.a_mm, fit.b_mm].map { |mm| (mm / 10).round }
         ga, gb = %i[ga gb].map { |name| rate(fit, name) }
         doubts = fit.doubts.size
-        said = "A #{species} of #{a} cm grows #{ga} mm in a year, one of #{b} cm #{gb}, " \
-          "by #{Words.fish(fit.n)} measured twice."
+        said =
+          "#{species} of #{a} cm grow #{ga} mm in a year, of #{b} cm #{gb}: " \
+            "#{Words.fish(fit.n)} measured twice."
         doubts.zero? ? said : "#{said} #{doubts} of them hardly can be right, and are marked."
       end
 

@@ -107,6 +107,7 @@ module Core
 
       # Under five that came back of either there is no ratio.
       def missing(arms)
+        return "Nothing is recorded of it yet." if arms.all? { |_, released| released.zero? }
         return nil if arms.all? { |returned, _| returned >= 5 }
 
         share = arms[1][0].fdiv([arms[1][1], 1].max)
@@ -149,6 +150,25 @@ module Core
         )
       end
 
+      # What differs by more than chance, with what each means for a fish.
+      def apart(compared)
+        told = compared.transform_values { |found| found.within || found.crude }.compact
+        unlike = told.reject { |_, one| 1.between?(one.low, one.high) }
+        return "No way of handling can be compared yet." if told.empty?
+        if unlike.empty? && told.size == 1
+          return "The one way of handling that can be compared came back neither more nor less " \
+            "often, beyond chance."
+        end
+        if unlike.empty?
+          return "Of #{told.size} ways of handling that can be compared none came back more or " \
+            "less often, beyond chance."
+        end
+
+        words =
+          unlike.map { |factor, one| "#{FACTORS[factor][2]} came back #{Words.ratio(one)}" }
+        "Beyond chance, fish #{words.join('; fish ')}."
+      end
+
       def forest(groups, compared)
         bars = compared.filter_map do |factor, found|
           best = found.within || found.crude
@@ -165,8 +185,8 @@ module Core
           n: released,
           sentence:
             share &&
-              "Of #{Words.fish(released)} let go with a tag #{returned} were seen again: " \
-                "#{Words.percent_of(share)}.",
+              "Of #{Words.fish(released)} let go with a tag #{returned} were seen again, " \
+                "#{Words.percent_of(share)}. #{apart(compared)}",
           missing: share ? nil : "No fish with a tag was let go yet.",
           chart: {
             kind: "forest",
@@ -182,7 +202,7 @@ module Core
           source: "Mantel and Haenszel (1959), J. Nat. Cancer Inst. 22, 719-748"
         )
       end
-      private_class_method :compare,
+      private_class_method :apart, :compare,
         :strata,
         :adjusted,
         :told_of_nearly_all?,

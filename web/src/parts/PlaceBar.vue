@@ -103,15 +103,15 @@ nav a.router-link-active {
   }
   nav a,
   .you {
-    padding: 0 5px;
-    font-size: 16px;
+    padding: 0 4px;
+    font-size: 15px;
   }
 }
 @media (max-width: 350px) {
   nav a,
   .you {
-    padding: 0 3px;
-    font-size: 13px;
+    padding: 0 2px;
+    font-size: 12px;
   }
 }
 </style>

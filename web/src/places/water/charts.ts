@@ -66,6 +66,13 @@ function forest(chart: Chart, colours: Colours): EChartsCoreOption {
       axisLine: { lineStyle: { color: colours.line } },
     },
     series: [
+      {
+        type: 'line',
+        data: bars.map((_, place) => [1, place]),
+        showSymbol: false,
+        silent: true,
+        lineStyle: { color: colours.rust, type: 'dashed', width: 2 },
+      },
       ...spans,
       {
         type: 'scatter',
@@ -73,13 +80,6 @@ function forest(chart: Chart, colours: Colours): EChartsCoreOption {
         symbol: 'rect',
         symbolSize: 13,
         itemStyle: { color: colours.ink },
-        markLine: {
-          silent: true,
-          symbol: 'none',
-          label: { show: false },
-          lineStyle: { color: colours.rust, type: 'dashed' },
-          data: [{ xAxis: 1 }],
-        },
       },
     ],
   }

@@ -96,7 +96,15 @@ defineExpose({
   height: min(62vh, 560px);
   min-height: 320px;
   border: 1px solid var(--line);
-  border-radius: var(--radius, 8px);
-  background: var(--map-water, var(--sea-soft, #dfe9ec));
+  border-radius: 8px;
+  background: var(--sea);
+}
+.cell-map :deep(.coast) {
+  fill: var(--land);
+  fill-opacity: 1;
+  stroke: var(--land-edge);
+}
+.cell-map :deep(.lough) {
+  fill: var(--sea);
 }
 </style>

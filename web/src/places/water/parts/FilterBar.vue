@@ -77,4 +77,22 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
   align-items: center;
   min-height: 44px;
 }
+@media (max-width: 600px) {
+  .filter {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+  }
+  .filter label {
+    min-width: 0;
+  }
+  .filter :deep(.el-date-editor.day-field) {
+    min-width: 0;
+  }
+  .filter > :first-child {
+    grid-column: 1 / -1;
+  }
+  .filter select {
+    width: 100%;
+  }
+}
 </style>

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+# Answers of Water over a million releases: from nothing, from what is kept, and views of the map:
+#   DATABASE_URL=<address of the large demo> ruby bench/water.rb
+require_relative "../config/boot"
+
+url = ENV.fetch("DATABASE_URL") { abort "usage: DATABASE_URL=... ruby bench/water.rb" }
+db = Database.connect(url, max_connections: 2)
+Que.connection = db
+store = Store::Gateway.new(db)
+coordinator = store.members.find(db[:members].where(role: "coordinator").get(:id))
+context = Acts::Context.new(store:, member: coordinator)
+CLOCK = -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
+
+def took
+  start = CLOCK.call
+  yield
+  (CLOCK.call - start) * 1000
+end
+
+def told(name, times, limit)
+  sorted = times.sort
+  puts format("%-34s median %8.1f ms, p95 %8.1f ms (limit %d)", name, sorted[sorted.size / 2],
+    sorted[(sorted.size * 0.95).floor], limit)
+end
+
+puts "#{db[:fish].count} releases"
+told("the smallest question", Array.new(50) { took { db[:waters].count } }, 5)
+db[:water_answers].delete
+whole = Acts::AnswerWater::TOPICS.sum do |topic|
+  took { Acts::AnswerWater.call(context, topic:, filter: {}) }.tap do |ms|
+    puts format("%-34s %8.1f ms", "#{topic} from nothing", ms)
+  end
+end
+puts format("%-34s %8.1f ms (limit 60000)", "all from nothing", whole)
+Acts::AnswerWater::TOPICS.each do |topic|
+  times = Array.new(20) { took { Acts::AnswerWater.call(context, topic:, filter: {}) } }
+  told("#{topic} from what is kept", times, 300)
+end
+rng = Random.new(5)
+views = Array.new(60) do
+  south, west = 48.0 + rng.rand, -22.0 + rng.rand
+  size = [0.2, 0.5, 1.2].sample(random: rng)
+  [south, west, south + size, west + (size * 1.5)]
+end
+told(
+  "a view of the map",
+  views.map { |within| took { Acts::MapWater.call(context, filter: {}, within:) } },
+  150
+)

@@ -1,0 +1,179 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_case"
+
+# What the tags taught, over a small cooperative whose numbers are worked out by hand.
+class WaterTest < ApiCase
+  RELEASED_ON = Date.new(2025, 6, 1)
+
+  def setup
+    super
+    @trip = Seeds.trip(db, @isolde, held_on: RELEASED_ON)
+    Seeds.pouch(db, @isolde, count: 20, first: 6)
+  end
+
+  def release(number, days: nil, length_mm: 400, grown_mm: 50, **changes)
+    id = SecureRandom.uuid
+    start = RELEASED_ON.to_time + (9 * 3600)
+    record(id, number, start, kind: "tagged", length_mm:, **changes)
+    return id if days.nil?
+
+    record(
+      SecureRandom.uuid, number, start + (days * 86_400), kind: "recaptured",
+      length_mm: length_mm + grown_mm,
+      **changes.slice(:species_code)
+    )
+    id
+  end
+
+  def record(id, number, start, kind:, length_mm:, **changes)
+    Acts::RecordEncounter.call(
+      Acts::Context.new(store:, member: @isolde, now: Time.now), id:,
+      sent: Seeds.encounter(
+        @trip, number:, start:, kind:,
+        length: { value: length_mm, unit: "mm", kind: "FL", how: "board" }, **changes
+      )
+    )
+  end
+
+  def water(topic, **query) = ask("/api/water/#{topic}?#{URI.encode_www_form(query)}")
+  def answer_of(told, key) = told["answers"].find { |one| one["key"] == key }
+  def tags = @tags ||= db[:tags].where(state: "in_pouch").order(:number).select_map(:number)
+
+  def test_nobody_is_told_without_a_sign_in_and_an_empty_cooperative_says_what_is_missing
+    ask("/api/water/growth")
+
+    assert_equal 401, last_response.status
+    sign_in
+
+    assert_empty water("growth")["answers"]
+    assert_match(/10 more/, answer_of(water("movement"), "reach")["missing"])
+    assert_match(/20 more/, answer_of(water("tags"), "retention")["missing"])
+    water("health")
+
+    assert_equal 200, last_response.status
+    water("weather")
+
+    assert_equal 422, last_response.status
+  end
+
+  def test_returns_by_hook_are_counted_as_by_hand
+    numbers = tags.dup
+    deep = { hook_place: "gill" }
+    6.times { release(numbers.shift, days: 60, **deep) }
+    4.times { release(numbers.shift, **deep) }
+    8.times { release(numbers.shift, days: 60) }
+    2.times { release(numbers.shift) }
+    sign_in
+    told = answer_of(water("handling"), "returns_hook")
+    crude = Core::Estimates::Rates.ratio(6, 10, 8, 10)
+
+    assert_includes told["sentence"], "6 of 10 against 8 of 10"
+    assert_equal ["as counted", *crude.values.map { |one| one.round(3) }], told["rows"][0]
+    # One species and quarter: within them it is the same ratio.
+    assert_in_delta 0.75, told["rows"][1][1], 1e-9
+    forest = answer_of(water("handling"), "returns")
+
+    assert_includes forest["chart"]["bars"].map(&:first), "Hook: deep"
+    assert_match(/\AOf 20 fish let go with a tag 14 were seen again/, forest["sentence"])
+  end
+
+  def test_a_filter_leaves_out_and_wrong_ones_are_told
+    release(tags[0], days: 40)
+    release(tags[1], days: 40, species_code: "pollack")
+    sign_in
+
+    assert_equal 2, answer_of(water("movement"), "reach")["n"]
+    assert_equal 1, answer_of(water("movement", species: "pollack"), "reach")["n"]
+    assert_equal 0, answer_of(water("movement", from: "2025-06-02"), "reach")["n"]
+    assert_equal 2, answer_of(water("movement", mine: "yes"), "reach")["n"]
+    sign_in("hamish@marrow.example")
+
+    assert_equal 0, answer_of(water("movement", mine: "yes"), "reach")["n"]
+    water("movement", species: "kelpie")
+
+    assert_equal [422, ["species"]], [last_response.status, answer["fields"].keys]
+    water("movement", from: "2025-07-01", to: "2025-06-01")
+
+    assert_equal [422, ["to"]], [last_response.status, answer["fields"].keys]
+  end
+
+  # The last answer stands at once, with its date; a job makes the new one.
+  def test_an_answer_is_kept_and_made_anew_when_records_change
+    release(tags[0], days: 40)
+    sign_in
+    first = water("movement")
+
+    refute first["stale"]
+    assert_equal first["made_at"], water("movement")["made_at"]
+    release(tags[1], days: 40)
+    stale = water("movement")
+
+    assert_equal [true, 1], [stale["stale"], answer_of(stale, "reach")["n"]]
+    water("movement")
+
+    assert_equal 1, db[:que_jobs].where(job_class: "Acts::WaterJob").count, "one is enough"
+    Acts::WaterJob.run("movement", { member_id: nil }.compact)
+    fresh = water("movement")
+
+    assert_equal [false, 2], [fresh["stale"], answer_of(fresh, "reach")["n"]]
+  end
+
+  def test_a_coordinator_says_whether_an_assumption_holds
+    sign_in
+    say = lambda do |key, holds|
+      send_json(
+        :put,
+        "/api/water/assumptions/#{key}",
+        { holds:, why: "Only the harbour is fished." }
+      )
+    end
+    say.call("effort_even", false)
+
+    assert_equal 403, last_response.status
+    sign_in("hamish@marrow.example")
+    say.call("effort_even", false)
+    told = answer_of(water("movement"), "reach")["assumptions"].first
+
+    assert_equal ["effort_even", false, "Only the harbour is fished.", "Hamish Torvald"],
+      told.values_at("key", "holds", "why", "by")
+    say.call("no_such_thing", true)
+
+    assert_equal 404, last_response.status
+  end
+
+  # A tagger sees cells of 5 km; a coordinator finer ones, and everybody their own.
+  def test_the_map_is_coarse_for_who_may_not_know_places
+    release(tags[0], place: { lat_deg: 48.6101, lon_deg: -21.4701 }, place_how: "map")
+    release(tags[1], place: { lat_deg: 48.6130, lon_deg: -21.4701 }, place_how: "map")
+    map = ->(query = "") { ask("/api/water/map?within=48.60,-21.48,48.62,-21.46#{query}") }
+    sign_in("wren@marrow.example") if db[:members].where(name: "Wren Castellan").any?
+    sign_in
+    coarse = map.call
+
+    assert coarse["coarse"]
+    assert_equal([2], coarse["cells"].map { |one| one["released"] })
+    one = coarse["cells"].first
+
+    assert_operator (one["north"] - one["south"]) * 111.2, :>=, 4.99
+    assert_equal([1, 1], map.call("&mine=yes")["cells"].map { |cell| cell["released"] })
+    sign_in("hamish@marrow.example")
+    fine = map.call
+
+    assert_equal [false, [1, 1]], [fine["coarse"], fine["cells"].map { |cell| cell["released"] }]
+    ask("/api/water/map?within=48.62,-21.48,48.60,-21.46")
+
+    assert_equal 422, last_response.status
+  end
+
+  def test_double_tags_are_counted_by_what_was_told_at_the_first_return
+    two = tags.first(2)
+    id = SecureRandom.uuid
+    start = RELEASED_ON.to_time + (9 * 3600)
+    record(id, two[0], start, kind: "tagged", length_mm: 400, tag_numbers: two)
+    record(SecureRandom.uuid, two[1], start + (365.25 * 86_400), kind: "recaptured", length_mm: 450)
+
+    assert_equal([1], store.water.double_tagged({}).map { |row| row[:tags_left] })
+    assert_in_delta 1.0, store.water.double_tagged({}).first[:years], 0.002
+  end
+end

@@ -1,0 +1,99 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+require_relative "../support/accessibility"
+
+# What the tags taught, as a tagger and a coordinator read it.
+class WaterPagesTest < BrowserCase
+  include Accessibility
+
+  def setup
+    super
+    @store = Store::Gateway.new(db)
+    Seeds.pouch(db, @isolde, count: 60, first: 6)
+    trip = Seeds.trip(db, @isolde, held_on: Date.new(2025, 6, 1))
+    numbers = db[:tags].where(state: "in_pouch").order(:number).select_map(:number)
+    36.times { |index| fish(trip, numbers[index], index) }
+  end
+
+  # Growth by a curve, some of them hooked deep, a third not seen again.
+  def fish(trip, number, index)
+    start = Time.utc(2025, 6, 1, 9, index)
+    length = 250 + (10 * index)
+    hook_place = index % 4 == 1 ? "gill" : "jaw_corner"
+    record(trip, start, number:, length_mm: length, hook_place:)
+    return if index % 12 == 11
+
+    grown = ((720 - length) * 0.2).round + ((index % 5) * 3)
+    record(trip, start + (365 * 86_400), number:, length_mm: length + grown, kind: "recaptured")
+  end
+
+  def record(trip, start, length_mm:, **sent)
+    Acts::RecordEncounter.call(
+      Acts::Context.new(store: @store, member: @isolde, now: Time.now), id: SecureRandom.uuid,
+      sent: Seeds.encounter(
+        trip, start:, length: { value: length_mm, unit: "mm", kind: "FL", how: "board" }, **sent
+      )
+    )
+  end
+
+  def growth
+    rows = @store.water.increments({}).map { |row| row.merge(sd1_mm: 3.0, sd2_mm: 3.0) }
+    Core::Estimates::Growth.fit(rows)
+  end
+
+  def test_a_tagger_reads_growth_to_the_digit_and_keeps_the_filter_from_page_to_page
+    fit = growth
+    sign_in(to: "/water")
+    assert_selector ".lines li", text: "How fast do they grow?"
+    assert_text "grow #{fit.ga.round} ("
+    assert_text "Not known yet"
+    assert_accessible(".overview")
+    select "European seabass", from: "species"
+    click_link "Growth", match: :first
+    assert_current_path %r{/water/growth\?species=seabass}
+    assert_text "of #{(fit.a_mm / 10).round} cm grow #{fit.ga.round} ("
+    assert_text "#{fit.n} fish measured twice"
+    find("summary", text: "How it was worked out").click
+    assert_text format("K %.3f a year, asymptotic length %.0f mm", fit.k, fit.linf_mm)
+    find("summary", text: "The figures").click
+    assert_selector "[data-answer=growth] tbody tr", count: fit.n
+    assert_accessible(".water-page")
+    visit "/water/handling?from=2025-07-01"
+    assert_text "No fish with a tag was let go yet."
+    click_button "Take the filter off"
+    assert_text "9 of 9 against 24 of 27"
+  end
+
+  def test_a_coordinator_says_that_an_assumption_does_not_hold_and_it_is_seen
+    sign_in("hamish@marrow.example", to: "/water/movement")
+    within("[data-answer=reach]") do
+      find("summary", text: "How it was worked out").click
+      click_button "It does not"
+      fill_in "Why it does not hold", with: "Only the harbour is fished."
+      click_button "Say so"
+      assert_text "Not to be trusted here."
+    end
+    visit "/water/movement"
+    assert_selector "[data-answer=reach].fallen", text: "Only the harbour is fished."
+  end
+
+  def test_the_map_and_every_page_on_a_phone
+    as_phone
+    sign_in(to: "/water/map")
+    assert_text "36 fish let go with a tag and 33 catches"
+    assert_text "cells of 5 km"
+    click_button "Caught again"
+    scroll_to(find("summary", text: "The busiest cells"), align: :center)
+    find("summary", text: "The busiest cells").click
+    assert_selector "tbody tr"
+    assert_accessible(".map-page")
+    %w[growth movement handling tags lengths health].each do |topic|
+      visit "/water/#{topic}"
+      assert_selector ".answer"
+      wide = evaluate_script("document.documentElement.scrollWidth - innerWidth")
+
+      assert_operator wide, :<=, 0, "#{topic} scrolls sideways"
+    end
+  end
+end
