@@ -5,14 +5,15 @@ module Acts
   # places sees no cell under 5 km; a coordinator, and a member of the own fish, sees finer ones.
   #
   #   within: [south, west, north, east] in degrees
-  #   zoom:   Integer, as web maps count
   #
   # Returns { cells: [{ south:, west:, north:, east:, released:, back: }], coarse: }.
+  # Raises Core::InvalidInput.
   module MapWater
     KM_PER_DEGREE = 111.2
     COARSE_KM = Core::Waters::CoarsePlace::CELL_M / 1000.0
     # So much of the view is one cell: finer says nothing at a glance.
     CELLS_ACROSS = 40
+    TOPIC = "map"
 
     module_function
 
@@ -24,24 +25,53 @@ module Acts
         )
       end
 
+      see_to_cells(context)
       exact = context.member[:role] == "coordinator" || filter[:mine]
-      km = [(north - south) * KM_PER_DEGREE / CELLS_ACROSS, exact ? 0.2 : COARSE_KM].max
-      lat_step = km / KM_PER_DEGREE
-      lon_step = lat_step / Math.cos((south + north) / 2 * Math::PI / 180).abs.clamp(0.05, 1)
-      cells = context.store.water.cells(
+      steps = steps(within, exact ? 0 : COARSE_KM)
+      found = context.store.water.cells(
         { **filter.except(:mine), member_id: filter[:mine] ? context.member[:id] : nil }.compact,
-        lat_step:, lon_step:, within:
+        rows_each: steps[0], columns_each: steps[1], within:
       )
-      { coarse: !exact, cells: cells.map { |one| cell(one, lat_step, lon_step) } }
+      { coarse: !exact, cells: found.map { |one| cell(one, *steps) } }
     end
 
-    def cell(one, lat_step, lon_step)
+    # Counts the cells, and keeps of which data.
+    def count(store, today:)
+      version = store.water.data_version(today:)
+      store.write do
+        store.water.count_cells
+        store.water.keep_answer(TOPIC, TOPIC, data_version: version, answers: [], took_ms: 0)
+      end
+    end
+
+    def see_to_cells(context)
+      store, today = context.store, context.now.to_date
+      kept = store.water.answer(TOPIC, TOPIC)
+      return count(store, today:) if kept.nil?
+      return if kept[:data_version] == store.water.data_version(today:)
+
+      store.transaction { WaterJob.enqueue(TOPIC, {}) } unless store.jobs.any?(WaterJob.name, TOPIC)
+    end
+
+    # How many of the smallest cells one of the map has, upwards and across.
+    def steps((south, west, north, east), least_km)
+      narrow = Math.cos((south + north) / 2 * Math::PI / 180).abs.clamp(0.05, 1)
+      wide_km = (east - west) * KM_PER_DEGREE * narrow
+      km = [[(north - south) * KM_PER_DEGREE, wide_km].max / CELLS_ACROSS, least_km].max
+      [
+        [Store::Water::CELL_LAT_DEG, 1],
+        [Store::Water::CELL_LON_DEG, narrow]
+      ].map { |degrees, share| [(km / (degrees * KM_PER_DEGREE * share)).ceil, 1].max }
+    end
+
+    def cell(one, rows_each, columns_each)
+      high, wide = rows_each * Store::Water::CELL_LAT_DEG, columns_each * Store::Water::CELL_LON_DEG
       {
-        south: (one[:row] * lat_step).round(5), north: ((one[:row] + 1) * lat_step).round(5),
-        west: (one[:column] * lon_step).round(5), east: ((one[:column] + 1) * lon_step).round(5),
+        south: (one[:row] * high).round(5), north: ((one[:row] + 1) * high).round(5),
+        west: (one[:column] * wide).round(5), east: ((one[:column] + 1) * wide).round(5),
         **one.slice(:released, :back)
       }
     end
-    private_class_method :cell
+    private_class_method :see_to_cells, :steps, :cell
   end
 end

@@ -9,6 +9,13 @@ module Api
         json(Acts::MapWater.call(context(member!), filter:, within:))
       end
 
+      get("/api/water/season.pdf") do
+        send_pdf(
+          Acts::PrintSeason.call(context(member!), filter:, fonts_dir: config.fonts_dir),
+          "what-the-tags-taught.pdf"
+        )
+      end
+
       get("/api/water/:topic") do
         found = Acts::AnswerWater.call(context(member!), topic: given[:topic], filter:)
         json(topic: given[:topic], **found.merge(made_at: found[:made_at].utc.iso8601))

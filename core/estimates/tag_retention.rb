@@ -10,10 +10,18 @@ module Core
     class TagRetention
       LEAST_FISH = 20
       MOST_LOSS = 10.0
-      Fit = Struct.new(:rho, :loss_per_year, :low, :high, :minus_log, :n, keyword_init: true) do
+      # rho_low, rho_high: the best share kept at once with the loss at its limits
+      Fit = Struct.new(
+        :rho, :loss_per_year, :low, :high, :rho_low, :rho_high, :minus_log, :n, keyword_init: true
+      ) do
         def kept(years) = rho * Math.exp(-loss_per_year * years)
-        # Between the limits of the yearly loss.
-        def kept_between(years) = [high, low].map { |loss| rho * Math.exp(-loss * years) }
+
+        # Least and most, between the limits of the yearly loss.
+        def kept_between(years)
+          [[rho_low, low], [rho_high, high], [rho, loss_per_year]]
+            .map { |share, loss| share * Math.exp(-loss * years) }
+            .minmax
+        end
       end
 
       # rows: [{ years: Float, tags_left: 1 | 2 }]. Returns a Fit, or a sentence.
@@ -39,7 +47,11 @@ module Core
         low, high = Profile.interval(best: [loss, least], within: [0.0, MOST_LOSS]) do |at|
           minus_log(best_rho(at), at)
         end
-        Fit.new(rho:, loss_per_year: loss, low:, high:, minus_log: least, n: @rows.size)
+        rho_low, rho_high = best_rho(low), best_rho(high)
+        Fit.new(
+          rho:, rho_low:, rho_high:, loss_per_year: loss, low:, high:, minus_log: least,
+          n: @rows.size
+        )
       end
 
       private

@@ -26,6 +26,13 @@ Sequel.migration do
         made_at timestamptz not null default now(), took_ms integer not null,
         primary key (topic, asked)
       );
+      -- Catches counted in small cells, made anew by a job: the map adds them up.
+      create table water_cells (
+        row_number integer not null, column_number integer not null,
+        species_code text not null references species,
+        released integer not null, back integer not null,
+        primary key (row_number, column_number, species_code)
+      );
       create table water_assumptions (
         key text primary key, holds boolean not null,
         why text not null check (length(why) between 3 and 500),
@@ -38,6 +45,7 @@ Sequel.migration do
   end
   down do
     run "drop table water_assumptions"
+    run "drop table water_cells"
     run "drop table water_answers"
     run "drop view catches"
   end

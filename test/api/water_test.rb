@@ -176,4 +176,16 @@ class WaterTest < ApiCase
     assert_equal([1], store.water.double_tagged({}).map { |row| row[:tags_left] })
     assert_in_delta 1.0, store.water.double_tagged({}).first[:years], 0.002
   end
+
+  def test_all_of_it_prints_with_its_sentences
+    12.times { |index| release(tags[index], days: 40 + index, length_mm: 350 + (10 * index)) }
+    sign_in
+    get("/api/water/season.pdf?species=seabass")
+
+    assert_equal [200, "application/pdf"], [last_response.status, last_response.media_type]
+    text = PdfText.of(last_response.body).gsub(/\s+/, " ")
+
+    assert_includes text, answer_of(water("movement", species: "seabass"), "reach")["sentence"]
+    assert_includes text, "European seabass"
+  end
 end

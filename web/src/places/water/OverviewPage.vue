@@ -29,6 +29,9 @@ async function load() {
 onMounted(load)
 watch(filter, load)
 
+const paper = computed(
+  () => `/api/water/season.pdf?${new URLSearchParams(filter.value as Record<string, string>)}`,
+)
 const lines = computed(() =>
   topics.flatMap((topic) => {
     const best = found.value[topic]?.answers.find((one) => one.sentence)
@@ -54,6 +57,9 @@ const unknown = computed(() =>
       </p>
     </header>
     <FilterBar />
+    <p>
+      <a :href="paper" target="_blank" rel="noopener">All of it to print (PDF)</a>
+    </p>
     <TroubleNote :trouble="refusal" />
     <p v-if="busy && !lines.length" role="status" class="soft">Working it out.</p>
     <ul class="lines" :aria-busy="busy">

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module Acts
+  # Everything that Water answers, under one filter, to print.
+  module PrintSeason
+    TITLES = {
+      "growth" => "Growth", "movement" => "Movement", "handling" => "Handling",
+      "tags" => "Tags and fish", "lengths" => "Lengths and condition", "health" => "The programme"
+    }.freeze
+
+    def self.call(context, filter:, fonts_dir:)
+      topics = AnswerWater::TOPICS.to_h do |topic|
+        [TITLES.fetch(topic), AnswerWater.call(context, topic:, filter:)[:answers]]
+      end
+      Formats::SeasonReport.pdf(topics:, heading: heading(context, filter), fonts_dir:)
+    end
+
+    def self.heading(context, filter)
+      species = filter[:species] && context.store.species.find(filter[:species])&.common_name
+      own = "own fish of #{context.member[:name]}" if filter[:mine]
+      [
+        [context.store.programme.name, *species, *own, *days(filter)].join(" · "),
+        "Printed on #{Core::Units.day_text(context.now.to_date)}. Every figure with its 95 % " \
+          "interval; compared, never proved."
+      ]
+    end
+
+    def self.days(filter)
+      words = { from: "from", to: "to" }
+        .filter_map { |side, word| filter[side] && "#{word} #{Core::Units.day_text(filter[side])}" }
+
+      "tagged #{words.join(' ')}" if words.any?
+    end
+    private_class_method :days
+    private_class_method :heading
+  end
+end
