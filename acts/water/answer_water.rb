@@ -8,11 +8,14 @@ module Acts
   #   topic:  of TOPICS
   #   filter: { species:, water:, from: Date, to: Date, mine: true | nil }
   #
-  # Returns { topic:, answers: [Hash], made_at: Time, stale: }. Raises Core::InvalidInput.
+  # Returns { topic:, answers: [Hash], made_at: Time | nil, stale: }. Raises Core::InvalidInput.
   module AnswerWater
     TOPICS = %w[growth movement handling tags lengths health].freeze
     # Growth and lengths are of one species: without a filter, of so many that have most fish.
     MOST_SPECIES = 3
+    # Of more records than these nobody waits for a first answer: a job makes it.
+    MOST_AT_ONCE = 30_000
+    NOTHING_YET = { answers: [], made_at: nil, took_ms: nil }.freeze
 
     module_function
 
@@ -25,9 +28,9 @@ module Acts
       kept = store.water.answer(topic, asked)
       return told(kept, stale: false, store:) if kept && kept[:data_version] == version
 
-      if kept
+      if kept || store.water.size > MOST_AT_ONCE
         renew(store, topic, filter)
-        return told(kept, stale: true, store:)
+        return told(kept || NOTHING_YET, stale: true, store:)
       end
       told(make(store, topic, filter, today: context.now.to_date), stale: false, store:)
     end

@@ -18,7 +18,7 @@ module Api
 
       get("/api/water/:topic") do
         found = Acts::AnswerWater.call(context(member!), topic: given[:topic], filter:)
-        json(topic: given[:topic], **found.merge(made_at: found[:made_at].utc.iso8601))
+        json(topic: given[:topic], **found.merge(made_at: found[:made_at]&.utc&.iso8601))
       end
 
       put("/api/water/assumptions/:key") do

@@ -11,10 +11,11 @@ module Core
     #             bars: } or nil;  points: [[x, y, story key | nil], ...],
     #             line: [[x, middle, low, high], ...],  bars: [[label, value, low, high], ...]
     #   columns, rows: the table behind it
+    #   question: key of the house's question that it bears on, nil for none
     #   assumptions: [{ key:, text: }] that it rests on; somebody says whether they hold
     Answer = Struct.new(
       :key, :title, :sentence, :n, :missing, :chart, :columns, :rows, :worked_out, :source,
-      :assumptions, keyword_init: true
+      :assumptions, :question, keyword_init: true
     ) do
       # So many rows are read, and so many points seen; of more, every so manieth is shown, and
       # said.

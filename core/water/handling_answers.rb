@@ -17,6 +17,9 @@ module Core
           "Hook left", "hook left", "let go with the hook in it", "hook out", "with the hook out"
         ]
       }.freeze
+      # The house's questions that a treatment bears on: Protocol::Questions.
+      QUESTIONS = { air: :air, fight: :fight, removal: :deep_hook, hook: :hooks,
+                    depth: :pressure }.freeze
       # A fall that is worth knowing, for how many more fish it takes.
       WORTH_KNOWING = 0.7
       ASSUMPTIONS = [
@@ -124,6 +127,7 @@ module Core
         best = found.within || found.crude
         Answer.new(
           key: "returns_#{factor}",
+          question: QUESTIONS[factor],
           title: name,
           n: of + other_of,
           assumptions: ASSUMPTIONS,

@@ -247,6 +247,9 @@ module Store
       [@db[:row_changes].max(:id), *sizes.map(&:to_i), today].join(" ")
     end
 
+    # About how many records there are, as the database last counted them.
+    def size = @db[:pg_class].where(relname: "encounter_records").get(:reltuples).to_i
+
     def answer(topic, asked)
       row = @db[:water_answers].where(topic:, asked:).first
       row&.merge(answers: JSON.parse(JSON.generate(row[:answers].to_a),

@@ -6,6 +6,7 @@ import { useAct } from '@/api/useAct'
 import ChartBox, { type Colours } from '@/parts/ChartBox.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { HOOK_TYPE } from '@/words/dockside'
+import OwnReturns from './parts/OwnReturns.vue'
 
 /** How a member handled a season's fish. */
 const route = useRoute()
@@ -219,6 +220,7 @@ const habitChart = (colours: Colours) => ({
           </div>
         </div>
       </section>
+      <OwnReturns />
       <div class="charts">
         <ChartBox
           title="Time in the air over the season"

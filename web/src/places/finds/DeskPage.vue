@@ -410,10 +410,10 @@ useEventListener(window, 'keydown', (event) => {
           </template>
         </template>
         <p v-else>
-          <b>{{ STATE[desk.report.state] }}</b>
+          <b>{{ STATE[desk.report.state] }}</b>{{ ' ' }}
           <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`"
             >Its story</RouterLink
-          >
+          >{{ ' ' }}
           <button type="button" class="link" @click="decide('undone', 'Taken back at the desk.')">
             Take the decision back
           </button>

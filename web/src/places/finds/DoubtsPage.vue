@@ -183,7 +183,7 @@ watch(chosen, async () => {
       </p>
       <ul class="held">
         <li v-for="one in found.held" :key="one.id">
-          <b>{{ one.message }}</b>
+          <b>{{ one.message }}</b>{{ ' ' }}
           <span class="soft">{{ one.member_name }}, sent {{ shortDateText(one.held_at) }}</span>
           <button
             type="button"

@@ -147,7 +147,7 @@ const units = computed<Units>(() => chosen.value || session.units)
               <b>{{ index + 1 }}</b>
               <div>
                 <p>
-                  <strong>{{ whenText(one) }}</strong>
+                  <strong>{{ whenText(one) }}</strong>{{ ' ' }}
                   <span v-if="index > 0" class="soft"
                     >after {{ story.legs[index - 1]!.days_at_most ? 'at most ' : ''
                     }}{{ daysText(story.legs[index - 1]!.days)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { dateText } from '@/format/units'
@@ -81,6 +81,19 @@ const save = () =>
     why.value = ''
     said.value = `Version ${rules.value!.version} is in force from the next card on.`
   })
+
+/** What the cooperative's own returns say of a question, where they say anything; it may come late. */
+const returns = shallowRef<Schemas['WaterAnswers']['answers']>([])
+onMounted(() =>
+  api.water('handling', {}).then(
+    (told) => (returns.value = told.answers),
+    () => undefined,
+  ),
+)
+function returnsOf(key: string) {
+  const answer = returns.value.find((one) => one.question === key)
+  return answer?.sentence ?? answer?.missing ?? null
+}
 
 /** A member picks a stricter school; the house's own takes it back. */
 const own = (question: Rules['questions'][number], school: string) =>
@@ -169,6 +182,10 @@ const KINDS: Record<string, string> = {
               <small class="against">Against it: {{ school.against }}</small>
             </button>
           </div>
+          <p v-if="returnsOf(question.key)" class="returns">
+            <b>Our own returns.</b> {{ returnsOf(question.key) }}
+            <RouterLink to="/water/handling">All treatments</RouterLink>
+          </p>
           <details v-if="question.by_guild && isCoordinator">
             <summary>
               By guild{{
@@ -226,7 +243,7 @@ const KINDS: Record<string, string> = {
           <p v-if="changes && !changes.length" class="soft">Nothing that a tagger would see.</p>
           <ol v-if="changes">
             <li v-for="(one, index) in changes" :key="index">
-              <b>{{ KINDS[one.kind] }}</b>
+              <b>{{ KINDS[one.kind] }}</b>{{ ' ' }}
               <small class="soft">{{
                 one.guilds.length === rules.guilds.length
                   ? 'all guilds'
@@ -265,6 +282,10 @@ const KINDS: Record<string, string> = {
 </template>
 
 <style scoped>
+.returns {
+  padding-left: var(--gap-2);
+  border-left: 4px solid var(--sea-deep);
+}
 .rules {
   display: grid;
   gap: var(--gap-3);

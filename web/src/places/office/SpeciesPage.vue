@@ -195,7 +195,8 @@ const diff = (one: History[number]) =>
           <tbody>
             <tr v-for="one in shown" :key="one.code" :class="{ current: one.code === code }">
               <td>
-                <button type="button" class="link" @click="open(one)">{{ one.common_name }}</button>
+                <button type="button" class="link" @click="open(one)">
+                  {{ one.common_name }}</button>{{ ' ' }}
                 <small v-if="one.demo_values" class="demo">demo values</small>
               </td>
               <td>{{ guildName(one.guild_key) }}</td>

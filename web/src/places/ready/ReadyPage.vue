@@ -112,7 +112,7 @@ useEventListener(window, 'keydown', (event) => {
             :open="one.verdict !== 'ok'"
           >
             <summary>
-              <VerdictMark :verdict="one.verdict" /> <b>{{ name(one.species_code) }}</b>
+              <VerdictMark :verdict="one.verdict" /> <b>{{ name(one.species_code) }}</b>{{ ' ' }}
               <span>{{ GO[one.verdict] }}</span>
             </summary>
             <FindingLine v-for="finding in one.findings" :key="finding.key" :finding="finding" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted, shallowRef, watch } from 'vue'
+import { onBeforeUnmount, onMounted, shallowRef, watch } from 'vue'
 import { api, type Schemas, type WaterTopic } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
@@ -16,6 +16,10 @@ const { filter } = useWaterFilter()
 const found = shallowRef<Schemas['WaterAnswers'] | null>(null)
 const { busy, refusal, run } = useAct()
 let asked = 0
+let again: number | undefined
+/** A new answer is on its way: it is looked for by itself. */
+const LOOK_AGAIN_MS = 10_000
+onBeforeUnmount(() => clearTimeout(again))
 
 /** Of two that are on their way only the newer is shown. */
 async function load() {
@@ -23,6 +27,8 @@ async function load() {
   await run(async () => {
     const told = await api.water(props.topic, filter.value)
     if (mine === asked) found.value = told
+    clearTimeout(again)
+    if (told.stale) again = window.setTimeout(load, LOOK_AGAIN_MS)
   })
 }
 const say = (key: string, holds: boolean, why: string) =>
@@ -46,13 +52,14 @@ watch([() => props.topic, filter], load)
     <p v-if="!found && busy" role="status" class="soft">Working it out.</p>
     <template v-if="found && found.topic === topic">
       <p class="soft" role="status">
-        Worked out {{ shortDateText(found.made_at)
-        }}<template v-if="found.stale"
-          >; records have changed since, a new answer is on its way. Look again in a
-          minute.</template
-        >
+        {{
+          found.made_at ? `Worked out ${shortDateText(found.made_at)}.` : 'It is being worked out.'
+        }}
+        <template v-if="found.stale">
+          Records have changed since; a new answer comes here by itself.
+        </template>
       </p>
-      <p v-if="!found.answers.length">
+      <p v-if="!found.answers.length && found.made_at">
         Nothing to tell yet under this filter: no fish of it came back.
       </p>
       <div class="answers" :aria-busy="busy">

@@ -32,7 +32,8 @@ function pickSpecies(list: HTMLSelectElement) {
     </select>
     <p class="where">
       {{ card!.trip.spot_name
-      }}<template v-if="waterTempC !== null">, {{ tempText(waterTempC) }}</template>
+      }}<template v-if="waterTempC !== null">, {{ tempText(waterTempC) }}</template
+      >{{ ' ' }}
       <RouterLink :to="`/guide/${species!.guild_key}`">Guide</RouterLink>
     </p>
     <button type="button" class="hurt" :aria-pressed="hurt" @click="emit('hurt')">Hurt?</button>

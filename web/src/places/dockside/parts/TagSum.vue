@@ -80,9 +80,8 @@ const adds = computed(
       >
       <span class="answers"
         ><button type="button" @click="trip.settleTag(double.number, 'caught_twice')">
-          Caught twice
-        </button>
-        <RouterLink to="/deck">Mend it on the Deck's list</RouterLink></span
+          Caught twice</button
+        >{{ ' ' }} <RouterLink to="/deck">Mend it on the Deck's list</RouterLink></span
       >
     </div>
     <div v-for="one in sum.foreign" :key="one.number" class="odd">

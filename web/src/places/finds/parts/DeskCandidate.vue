@@ -31,8 +31,8 @@ const part = (log: number) => Math.min(1, Math.abs(log) / 12)
     @click="$emit('choose')"
   >
     <span class="line"
-      ><b class="figures">{{ place + 1 }}</b>
-      <TagStreamer :number="candidate.number" :spent="!candidate.fish_id" />
+      ><b class="figures">{{ place + 1 }}</b
+      >{{ ' ' }} <TagStreamer :number="candidate.number" :spent="!candidate.fish_id" />{{ ' ' }}
       <b class="share tabular">{{ share }}</b></span
     >
     <span v-if="candidate.released_on"

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { computed, onMounted, shallowRef } from 'vue'
+import { api, type Schemas } from '@/api/client'
+
+/** What became of the member's own fish, beside the whole cooperative's. */
+type Answer = Schemas['WaterAnswers']['answers'][number]
+const own = shallowRef<Answer[]>([])
+const all = shallowRef<Answer[]>([])
+onMounted(async () => {
+  try {
+    const [mine, whole] = await Promise.all([
+      api.water('handling', { mine: 'yes' }),
+      api.water('handling', {}),
+    ])
+    own.value = mine.answers
+    all.value = whole.answers
+  } catch {
+    // The page is whole without it.
+  }
+})
+const words = (answers: Answer[]) => {
+  const answer = answers.find((one) => one.key === 'returns')
+  return answer?.sentence ?? answer?.missing ?? ''
+}
+const isThere = computed(() => own.value.length > 0)
+</script>
+
+<template>
+  <section v-if="isThere" aria-labelledby="own-returns">
+    <h2 id="own-returns">Did they come back?</h2>
+    <dl>
+      <dt>Your fish</dt>
+      <dd>{{ words(own) }}</dd>
+      <dt>All of ours</dt>
+      <dd>{{ words(all) }}</dd>
+    </dl>
+    <RouterLink to="/water?mine=yes">What your own fish taught</RouterLink>
+  </section>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 4px var(--gap-3);
+  margin: 0 0 var(--gap-2);
+}
+dd {
+  margin: 0;
+}
+</style>
