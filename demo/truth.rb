@@ -53,7 +53,7 @@ module Demo
     # One fish's asymptotic length differs by so much of the species', one standard deviation.
     GROWTH_SPREAD = 0.12
 
-    # Weights differ from what is usual at a length by this, one standard deviation of the logarithm.
+    # Weights differ from what is usual at a length by this: one sd of the logarithm.
     WEIGHT_SPREAD = 0.09
 
     NATURAL_DEATHS_PER_YEAR = 0.25

@@ -216,7 +216,7 @@ class EstimatesTest < Minitest::Test
     assert_in_delta 3.688879, PoissonLimits.of(0).last, 1e-5
   end
 
-  # Stated intervals cover what is true about as often as they say; bench/truth.rb does it 200 times.
+  # Stated intervals cover what is true as often as they say; bench/truth.rb does it 200 times.
   def test_truth_comes_back
     found = (9001..9020).flat_map { |seed| SimulatedTruth.intervals(seed).values }
 
