@@ -56,8 +56,7 @@ module Acts
     end
 
     def code_of(name)
-      code =
-        name.unicode_normalize(:nfkd).downcase.gsub(/[^a-z]+/, "_").gsub(/\A_+|_+\z/, "")[0, 40]
+      code = CodeOf.name(name, digits: false)
       return code if code.size > 1
 
       raise Core::InvalidInput.at(

@@ -53,11 +53,7 @@ module Acts
         store.waters.keep_water(SEA_CODE, { name: sea, kind: "sea" })
       end
       loughs = ["Fresh water"] if loughs.empty? && places.any? { |place| place[:kind] == "fresh" }
-      loughs.each { |name| store.waters.keep_water(code(name), { name:, kind: "fresh" }) }
-    end
-
-    def code(name)
-      name.unicode_normalize(:nfkd).downcase.gsub(/[^a-z0-9]+/, "_").gsub(/\A_+|_+\z/, "")[0, 40]
+      loughs.each { |name| store.waters.keep_water(CodeOf.name(name), { name:, kind: "fresh" }) }
     end
 
     def coordinator(store, given)
@@ -67,6 +63,6 @@ module Acts
       ResetJob.enqueue(given[:email])
       :added
     end
-    private_class_method :draw, :waters, :code, :coordinator
+    private_class_method :draw, :waters, :coordinator
   end
 end

@@ -118,16 +118,33 @@ module Core
         ]
       end
 
-      Curve = Struct.new(:ga, :gb, :a_mm, :b_mm)
+      # What every row has to do with it, once: length, growth, years, variance of measuring.
+      def plain
+        @plain ||= @rows.map do |row|
+          [
+            row[:l1_mm],
+            row[:l2_mm] - row[:l1_mm],
+            row[:years],
+            (row[:sd1_mm]**2) + (row[:sd2_mm]**2)
+          ]
+        end
+      end
 
+      # As .expected and #density, in one loop: it is gone through a thousand times.
       def minus_log(ga, gb, nu, p)
         return Float::INFINITY unless p.between?(0, MOST_SPOILED) && nu.between?(0, 3)
 
-        curve = Curve.new(ga, gb, @a, @b)
-        flat = p / range_mm
-        @rows.sum do |row|
-          expected = self.class.expected(curve, row[:l1_mm], row[:years]) or return Float::INFINITY
-          -Math.log(((1 - p) * density(row, expected, nu)) + flat)
+        shrink = 1 + ((ga - gb) / (@a - @b))
+        return Float::INFINITY if (ga - gb).abs < 1e-9 || !shrink.positive?
+
+        rate, longest = Math.log(shrink), ((@b * ga) - (@a * gb)) / (ga - gb)
+        flat, good = p / range_mm, (1 - p) / Math.sqrt(2 * Math::PI)
+        spread = nu * nu
+        plain.sum do |l1, grown, years, measuring|
+          expected = (longest - l1) * (1 - Math.exp(rate * years))
+          variance = measuring + (spread * expected * expected)
+          off = grown - expected
+          -Math.log((good * Math.exp(-0.5 * off * off / variance) / Math.sqrt(variance)) + flat)
         end
       end
 
