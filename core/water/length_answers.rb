@@ -72,7 +72,7 @@ module Core
           [-1, 1].map { |side| (fit.weight_g(at) * Math.exp(side * 1.96 * fit.spread)).round }
         Answer.new(
           **common,
-          sentence: "A #{species} of #{at} cm weighs " \
+          sentence: "#{species} of #{at} cm weigh " \
             "#{fit.weight_g(at).round} g; nineteen in twenty " \
             "weigh between #{low} and #{high} g, by #{Words.fish(rows.size)} on a scale."
         )

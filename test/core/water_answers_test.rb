@@ -1,0 +1,133 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+
+# What answers say, against figures worked out by hand.
+class WaterAnswersTest < Minitest::Test
+  include Core::Water
+
+  def group(hook, released, returned, **other)
+    { species_code: "seabass", quarter: 2, hook:, air: "within", fight: nil, warmth: nil,
+      bleeding: nil, depth: nil, removal: nil, released:, returned:, late: 0,
+      years: released.to_f, **other }
+  end
+
+  def handling(*groups) = HandlingAnswers.of(groups).to_h { |one| [one.key, one] }
+
+  def test_a_difference_beyond_chance_is_said_in_its_words_with_its_counts
+    found = handling(group("deep", 400, 20), group("shallow", 2000, 200))
+    said = found["returns_hook"].sentence
+
+    # 20 of 400 is 0.05, 200 of 2000 is 0.1.
+    assert_match(/\AFish hooked deep came back 0\.50 times as often \(0\.3\d to 0\.7\d\)/, said)
+    assert_includes said, "20 of 400 against 200 of 2000"
+    assert_match(/Beyond chance, fish hooked deep came back 0\.50/, found["returns"].sentence)
+    assert_equal :hooks, found["returns_hook"].question
+  end
+
+  def test_too_few_are_counted_and_how_many_more_it_takes_is_told
+    found = handling(group("deep", 40, 2), group("shallow", 500, 50))["returns_hook"]
+
+    assert_nil found.sentence
+    # 0.10 against 0.07, the planning vector, rounded up.
+    assert_includes found.missing, "about 1356 fish of each; there are 40 and 500"
+    assert_equal "Nothing is recorded of it yet.",
+      handling(group("deep", 9, 9))["returns_depth"].missing
+  end
+
+  # Deep hooks are commoner in the species that comes back less: within species nothing is left of
+  # it.
+  def test_what_lies_in_the_species_is_not_laid_on_the_hook
+    pollack = { species_code: "pollack" }
+    found = handling(
+      group("deep", 100, 20), group("shallow", 900, 180),
+      group("deep", 900, 45, **pollack), group("shallow", 100, 5, **pollack)
+    )["returns_hook"]
+
+    assert_operator found.rows[0][1], :<, 0.4
+    assert_in_delta 1.0, found.rows[1][1], 1e-9
+  end
+
+  def moves(km, lat = 0.1, lon = 0.0)
+    { days: 30, km:, story_key: "k", from_lat: 0.0, from_lon: 0.0, to_lat: lat, to_lon: lon }
+  end
+
+  def test_reach_and_way
+    far = Array.new(6) { moves(3.0) } + Array.new(4) { moves(12.0, 0.1, 0.0) }
+    reach, way = MovementAnswers.of(far)
+
+    assert_match(/\A60 % \(31 to 83\) of 10 fish/, reach.sentence)
+    assert_equal([[5, 6], [10, 6], [25, 10]], reach.rows.map { |row| row.first(2) })
+    assert_match(/mostly towards the north \(mean 0°/, way.sentence)
+    assert_equal 10, way.rows.assoc("north")[1]
+    every = [[0.1, 0], [-0.1, 0], [0, 0.1], [0, -0.1]].flat_map { |place| [moves(9.0, *place)] * 5 }
+
+    assert_match(/went no way above the others/, MovementAnswers.of(every)[1].sentence)
+    assert_match(/3 more/, MovementAnswers.of(far.first(7))[0].missing)
+  end
+
+  def test_seasons_become_an_m_array
+    pairs =
+      [
+        [2023, 2024, 40],
+        [2023, 2025, 10],
+        [2023, nil, 150],
+        [2024, 2025, 50],
+        [2024, nil, 190]
+      ].map { |season, next_season, fish| { season:, next_season:, fish: } }
+    _, survival, kept = TagAnswers.of(
+      doubles: [], seasons: pairs, fates: { tagged: 400, returned: 100, kept: 8 }
+    )
+
+    assert_equal [[2023, 200, "40, 10"], [2024, 240, "50"]], survival.rows
+    assert_match(/100 seen again of 440 fish/, survival.sentence)
+    assert_match(
+      /\A8 of 400 tagged fish are known to have been kept: 2\.0 % \(1\.0 to 3\.9\)/,
+      kept.sentence
+    )
+    assert_match(
+      /three seasons/,
+      TagAnswers.of(doubles: [], seasons: pairs.first(1), fates: { tagged: 0, kept: 0 })[1].missing
+    )
+  end
+
+  def test_lengths_and_weights
+    classes =
+      [[300, 10], [320, 30], [340, 50], [360, 10]].map { |from_mm, fish| { from_mm:, fish: } }
+    weighed =
+      (30..60).map do |cm|
+        { length_cm: cm.to_f, weight_g: (0.01 * (cm**3)).round, month: 6, scarred: cm > 50 }
+      end
+    histogram, weight = LengthAnswers.of(classes, weighed, species: "Pollack", kind: "FL")
+
+    assert_equal "Half of 100 fish were under 36 cm; eight in ten lay between 32 and 36 cm.",
+      histogram.sentence
+    assert_match(/\APollack of 45 cm weigh 91\d g/, weight.sentence)
+    assert_equal ["Jun", 31], weight.rows[0].first(2)
+    assert_in_delta 100, weight.rows[0][2], 0.1
+    assert_equal "with an old hook scar", weight.rows[1][0]
+  end
+
+  def test_the_programme_in_days_and_shares
+    counts = { lag_days: [1, 2, 9], reports: 80, matched: 60, alone: 57, finders: 50, again: 5,
+               unsubmitted: 1, asleep: 2, records: 200, no_length: 20, no_place: 0, no_hook: 0 }
+    reports, records = HealthAnswers.of(counts)
+
+    assert_match(
+      /\AHalf of 80 reports came within 2 days of the catch, three in four within 9 days/,
+      reports.sentence
+    )
+    assert_includes reports.sentence, "95 % (86 to 98)"
+    assert_match(/\A1 trip older than two weeks is not handed in; 2 members/, records.sentence)
+    assert_equal ["without a length", 0.1, 200], records.rows[0].values_at(0, 1, 4)
+  end
+
+  def test_no_more_is_shown_than_can_be_seen
+    answer = Answer.new(key: "a", title: "A", chart: { points: (1..4000).map { |x| [x, x, nil] } },
+      rows: (1..2500).zip)
+
+    assert_operator answer.chart[:points].size, :<=, 1000
+    assert_operator answer.rows.size, :<=, 1000
+    assert_equal [1], answer.rows.first
+  end
+end
