@@ -38,10 +38,10 @@ module Acts
       taken = store.waters.spot_names
       places.reject { |place| taken.value?(place[:name]) }.each do |place|
         store.waters.keep_spot(
-          code(place[:name]),
+          CodeOf.name(place[:name]),
           {
             **place.except(:kind),
-            water_code: place[:kind] == "fresh" ? code(fresh) : SEA_CODE,
+            water_code: place[:kind] == "fresh" ? CodeOf.name(fresh) : SEA_CODE,
             retired_at: nil
           }
         )

@@ -9,7 +9,10 @@ class AuditTest < ApiCase
     stages tag_custody changes corrections decisions row_changes own_rules kit_moves
     encounter_versions security_events ledger_seals
   ].freeze
-  DERIVED = %w[spans track_fixes live_fish live_taps discarded_files security_traces].freeze
+  DERIVED = %w[
+    spans track_fixes live_fish live_taps discarded_files security_traces water_answers water_cells
+    catches
+  ].freeze
   MACHINERY = /\A(account|schema_|que_)/
 
   def test_no_table_goes_unnoted
