@@ -15,6 +15,8 @@ module Acts
     MOST_SPECIES = 3
     # Of more records than these nobody waits for a first answer: a job makes it.
     MOST_AT_ONCE = 30_000
+    LONG_MS = 2000
+    LONG_STANDS_SECONDS = 3600
     NOTHING_YET = { answers: [], made_at: nil, took_ms: nil }.freeze
 
     module_function
@@ -29,10 +31,15 @@ module Acts
       return told(kept, stale: false, store:) if kept && kept[:data_version] == version
 
       if kept || store.water.size > MOST_AT_ONCE
-        renew(store, topic, filter)
+        renew(store, topic, filter) unless kept && fresh_enough?(kept, context.now)
         return told(kept || NOTHING_YET, stale: true, store:)
       end
       told(make(store, topic, filter, today: context.now.to_date), stale: false, store:)
+    end
+
+    # What took long is not made anew with every change.
+    def fresh_enough?(kept, now)
+      kept[:took_ms] > LONG_MS && now - kept[:made_at] < LONG_STANDS_SECONDS
     end
 
     def renew(store, topic, filter)
@@ -125,7 +132,7 @@ module Acts
     end
 
     def health(store, _filter, today) = Core::Water::HealthAnswers.of(store.water.health(today:))
-    private_class_method :own,
+    private_class_method :own, :fresh_enough?,
       :check,
       :told,
       :renew,

@@ -9,6 +9,8 @@ module Api
         json(Acts::MapWater.call(context(member!), filter:, within:))
       end
 
+      get("/api/water/choices") { member! && json(store.water.choices) }
+
       get("/api/water/season.pdf") do
         send_pdf(
           Acts::PrintSeason.call(context(member!), filter:, fonts_dir: config.fonts_dir),

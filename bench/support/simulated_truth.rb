@@ -54,7 +54,10 @@ class SimulatedTruth
       rows << { years:, tags_left: left } if left.positive?
     end
     fit = Core::Estimates::TagRetention.fit(rows)
-    { loss_per_year: [fit.low, fit.high, TRUTH[:loss_per_year]] }
+    {
+      loss_per_year: [fit.low, fit.high, TRUTH[:loss_per_year]],
+      kept_a_year: [*fit.kept_between.fetch(1), Math.exp(-TRUTH[:loss_per_year])]
+    }
   end
 
   # Five seasons; each fish lives from one to the next, and is seen by chance.

@@ -10,19 +10,16 @@ module Core
     class TagRetention
       LEAST_FISH = 20
       MOST_LOSS = 10.0
-      # rho_low, rho_high: the best share kept at once with the loss at its limits
+      # kept_between: { years => [low, high] } of the share still in, for the YEARS asked
       Fit = Struct.new(
-        :rho, :loss_per_year, :low, :high, :rho_low, :rho_high, :minus_log, :n, keyword_init: true
+        :rho, :loss_per_year, :low, :high, :kept_between, :minus_log, :n, keyword_init: true
       ) do
         def kept(years) = rho * Math.exp(-loss_per_year * years)
-
-        # Least and most, between the limits of the yearly loss.
-        def kept_between(years)
-          [[rho_low, low], [rho_high, high], [rho, loss_per_year]]
-            .map { |share, loss| share * Math.exp(-loss * years) }
-            .minmax
-        end
       end
+      YEARS = [0.5, 1, 2, 3, 4].freeze
+      # Of more different times than these, times are taken to the hundredth of a year.
+      MOST_TIMES = 500
+      LEAST_SHARE = 0.001
 
       # rows: [{ years: Float, tags_left: 1 | 2 }]. Returns a Fit, or a sentence.
       def self.fit(rows) = new(rows).fit
@@ -31,6 +28,9 @@ module Core
         @rows = rows
         # Fish that came back after as many days with as many tags weigh together.
         @counts = rows.map { |row| row.values_at(:years, :tags_left) }.tally
+        return if @counts.size <= MOST_TIMES
+
+        @counts = rows.map { |row| [row[:years].round(2), row[:tags_left]] }.tally
       end
 
       def fit
@@ -47,14 +47,26 @@ module Core
         low, high = Profile.interval(best: [loss, least], within: [0.0, MOST_LOSS]) do |at|
           minus_log(best_rho(at), at)
         end
-        rho_low, rho_high = best_rho(low), best_rho(high)
+        kept_between = YEARS.to_h { |years| [years, share_between(rho, loss, years)] }
         Fit.new(
-          rho:, rho_low:, rho_high:, loss_per_year: loss, low:, high:, minus_log: least,
-          n: @rows.size
+          rho:, loss_per_year: loss, low:, high:, kept_between:, minus_log: least, n: @rows.size
         )
       end
 
       private
+
+      # The profile of the share itself: each that it may be, with the loss that goes with it best.
+      def share_between(rho, loss, years)
+        best = [rho * Math.exp(-loss * years), minus_log(rho, loss)]
+        Profile.interval(best:, within: [LEAST_SHARE, 1.0]) do |share|
+          steepest = -Math.log(share) / years
+          at =
+            Golden.least(0.0, steepest) do |slope|
+              minus_log(share * Math.exp(slope * years), slope)
+            end
+          minus_log(share * Math.exp(at * years), at)
+        end
+      end
 
       def best
         loss = Golden.least(0.0, MOST_LOSS) { |at| minus_log(best_rho(at), at) }

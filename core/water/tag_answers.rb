@@ -38,15 +38,12 @@ module Core
         }
         return { fit: nil, answer: Answer.new(**common, missing: fit) } if fit.is_a?(String)
 
-        low, high = fit.kept_between(1)
+        low, high = fit.kept_between.fetch(1)
         sentence = "After a year a tag still sits in its fish in #{Words.percent(fit.kept(1))} " \
-          "(#{(100 * low).round} to #{(100 * high).round}), by #{rows.size} " \
-          "double-tagged " \
-          "fish caught again."
-        line = (0..20).map do |step|
-          years = step / 5.0
-          between = fit.kept_between(years).sort
-          [years, fit.kept(years), *between].map { |one| one.round(4) }
+          "(#{(100 * low).round} to #{(100 * high).round}), by #{rows.size} double-tagged fish " \
+          "caught again."
+        line = fit.kept_between.map do |years, between|
+          [years, fit.kept(years), *between].map { |one| one.to_f.round(4) }
         end
         chart = { kind: "scatter", x: "years", y: "share of tags still in", points: [], line: }
         { fit:, answer: Answer.new(**common, sentence:, chart:) }

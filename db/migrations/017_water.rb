@@ -14,9 +14,9 @@ Sequel.migration do
         where e.fish_id is not null
         union all
         select m.fish_id, null, r.id, 'reported', r.fate, r.caught_on,
-          r.species_code, r.length_mm, r.length_kind, r.length_how, null, null,
+          coalesce(r.species_code, f.species_code), r.length_mm, r.length_kind, r.length_how, null, null,
           r.lat_deg, r.lon_deg, null, null, r.numbers
-        from matches m join reports r on r.id = m.report_id
+        from matches m join reports r on r.id = m.report_id join fish f on f.id = m.fish_id
         where m.undone_at is null and r.encounter_id is null and r.same_as is null
           and r.caught_on is not null and r.found_how = 'caught';
       create table water_answers (

@@ -233,10 +233,21 @@ module Store
       @db[:water_cells].delete
       @db[:water_cells].insert(
         %i[row_number column_number species_code released back],
-        small_cells(@db[:catches].exclude(species_code: nil), :species_code)
+        small_cells(@db[:catches], :species_code)
           .select_append(:species_code)
           .from_self.select(:row_number, :column_number, :species_code, :released, :back)
       )
+    end
+
+    # What there is to choose from: { species: [{ code:, name: }], waters: [{ code:, name: }] }, of
+    # species that were let go with a tag.
+    def choices
+      tagged = @db[:fish].select(:species_code)
+      name = Sequel[:common_name].as(:name)
+      {
+        species: @db[:species].where(code: tagged).order(:common_name).select(:code, name).all,
+        waters: @db[:waters].order(:name).select(:code, :name).all
+      }
     end
 
     # A word that changes with what is stored: every change is noted; what is loaded in bulk shows

@@ -87,6 +87,13 @@ class WaterTest < ApiCase
     assert_equal 1, answer_of(water("movement", species: "pollack"), "reach")["n"]
     assert_equal 0, answer_of(water("movement", from: "2025-06-02"), "reach")["n"]
     assert_equal 2, answer_of(water("movement", mine: "yes"), "reach")["n"]
+
+    assert_equal 2, answer_of(water("movement", water: "marrow_sound"), "reach")["n"]
+    assert_equal 0, answer_of(water("movement", water: "lough_immer"), "reach")["n"]
+    assert_equal(
+      ["European seabass", "Pollack"],
+      ask("/api/water/choices")["species"].map { |one| one["name"] }
+    )
     sign_in("hamish@marrow.example")
 
     assert_equal 0, answer_of(water("movement", mine: "yes"), "reach")["n"]

@@ -340,6 +340,7 @@ export const api = {
     answer(client.POST('/api/held/{id}/mended', { params: { path: { id } }, body })),
   water: (topic: WaterTopic, query: WaterFilter) =>
     answer(client.GET('/api/water/{topic}', { params: { path: { topic }, query } })),
+  waterChoices: () => answer(client.GET('/api/water/choices')),
   waterMap: (within: string, query: WaterFilter) =>
     answer(client.GET('/api/water/map', { params: { query: { ...query, within } } })),
   sayAssumption: (key: string, body: { holds: boolean; why: string }) =>

@@ -36,7 +36,7 @@ function scatter(chart: Chart, colours: Colours): EChartsCoreOption {
         type: 'scatter',
         data: chart.points ?? [],
         symbolSize: 9,
-        itemStyle: { color: colours.sea, opacity: 0.7 },
+        itemStyle: { color: colours.sea, opacity: 0.5 },
       },
       ...(line.length ? [through(2, true), through(3, true), through(1, false)] : []),
     ],

@@ -16,8 +16,8 @@ export interface Cell {
 const props = defineProps<{ cells: Cell[]; shows: 'released' | 'back'; label: string }>()
 const emit = defineEmits<{ view: [within: string]; pick: [cell: Cell] }>()
 const box = ref<HTMLElement | null>(null)
-const canvas = new Canvas({ padding: 0.3 })
 let map: LeafletMap | null = null
+let canvas: Canvas | undefined
 let drawn: Layer[] = []
 
 const colour = (name: string) =>
@@ -37,10 +37,11 @@ function draw() {
         ],
         {
           renderer: canvas,
+          pane: 'cells',
           weight: 1,
           color: colour('--ink'),
           fillColor: colour(props.shows === 'back' ? '--rust' : '--kelp'),
-          fillOpacity: 0.25 + 0.7 * Math.sqrt(one[props.shows] / most),
+          fillOpacity: 0.25 + 0.5 * Math.sqrt(one[props.shows] / most),
         },
       )
         .on('click', () => emit('pick', one))
@@ -63,6 +64,9 @@ onMounted(async () => {
     zoomSnap: 0.25,
   })
   map.setView([0, 0], 7)
+  // Above the coast: a lough lies within the land.
+  map.createPane('cells').style.zIndex = '450'
+  canvas = new Canvas({ padding: 0.25, pane: 'cells' })
   new Control.Scale({ imperial: false }).addTo(map)
   const coast = await loadCoast()
   if (!map) return

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted, shallowRef } from 'vue'
-import { api, type Schemas } from '@/api/client'
+import { api } from '@/api/client'
 import DayField from '@/parts/DayField.vue'
 import { useWaterFilter } from '../useWaterFilter'
 
 /** One filter for every answer: species, water, days of the release, own fish. */
 const { filter, set, clear } = useWaterFilter()
-const species = shallowRef<Schemas['SpeciesName'][]>([])
+const choices = shallowRef<Awaited<ReturnType<typeof api.waterChoices>> | null>(null)
 const isFiltered = computed(() => Object.keys(filter.value).length > 0)
 onMounted(async () => {
-  species.value = (await api.species()).species
+  choices.value = await api.waterChoices()
 })
 const chosen = (event: Event) => (event.target as HTMLSelectElement).value || null
 </script>
@@ -25,8 +25,22 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
         @change="set('species', chosen($event))"
       >
         <option value="">all</option>
-        <option v-for="one in species" :key="one.code" :value="one.code">
-          {{ one.common_name }}
+        <option v-for="one in choices?.species" :key="one.code" :value="one.code">
+          {{ one.name }}
+        </option>
+      </select>
+    </label>
+    <label>
+      Water
+      <select
+        class="field"
+        :value="filter.water ?? ''"
+        name="water"
+        @change="set('water', chosen($event))"
+      >
+        <option value="">all</option>
+        <option v-for="one in choices?.waters" :key="one.code" :value="one.code">
+          {{ one.name }}
         </option>
       </select>
     </label>
@@ -87,9 +101,6 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
   }
   .filter :deep(.el-date-editor.day-field) {
     min-width: 0;
-  }
-  .filter > :first-child {
-    grid-column: 1 / -1;
   }
   .filter select {
     width: 100%;
