@@ -28,7 +28,7 @@ puts "#{db[:fish].count} releases"
 told("the smallest question", Array.new(50) { took { db[:waters].count } }, 5)
 db[:water_answers].delete
 whole = Acts::AnswerWater::TOPICS.sum do |topic|
-  took { Acts::AnswerWater.call(context, topic:, filter: {}) }.tap do |ms|
+  took { Acts::AnswerWater.make(store, topic, {}, today: Date.today) }.tap do |ms|
     puts format("%-34s %8.1f ms", "#{topic} from nothing", ms)
   end
 end

@@ -6,8 +6,6 @@ module Store
   #
   #   filter: { species:, water:, from: Date, to: Date, member_id: } of the releases; nil for any
   class Water
-    DEEP = %w[throat gill stomach].freeze
-
     def initialize(db) = @db = db
 
     # [{ fish_id:, story_key:, species_code:, l1_mm:, how1:, sd1_mm:, l2_mm:, how2:, sd2_mm:,
