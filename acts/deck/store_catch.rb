@@ -12,6 +12,10 @@ module Acts
   # fish. Raises Core::InvalidInput or Conflict.
   class StoreCatch
     VOID = { kind: "untagged", spoiled_numbers: [], lost_numbers: [], tag_act: nil }.freeze
+    NO_NUMBER = {
+      "tagged" => "A tagged fish needs the number of its tag.",
+      "recaptured" => "A recapture needs the number on the tag, as far as it can be read."
+    }.freeze
 
     def self.call(...) = new(...).call
 
@@ -76,15 +80,7 @@ module Acts
     end
 
     def check_numbers
-      case @counts[:kind]
-      when "tagged" then if @named.empty?
-                           refuse_no_number("A tagged fish needs the number of its tag.")
-      end
-      when "recaptured"
-        if @named.empty?
-          refuse_no_number("A recapture needs the number on the tag, as far as it can be read.")
-        end
-      end
+      refuse_no_number if @named.empty? && NO_NUMBER.key?(@counts[:kind])
       return unless %w[replaced added].include?(@counts[:tag_act]) && @put.empty?
 
       refuse(
@@ -93,7 +89,9 @@ module Acts
       )
     end
 
-    def refuse_no_number(sentence) = refuse(Core::InvalidInput, "tag_numbers", :no_tag, sentence)
+    def refuse_no_number
+      refuse(Core::InvalidInput, "tag_numbers", :no_tag, NO_NUMBER.fetch(@counts[:kind]))
+    end
 
     # What the numbers on a recaptured fish say; what was decided of them at the desk stands.
     def verdict
@@ -130,10 +128,8 @@ module Acts
     # What a catch means for what was known: numbers that wait, the span of the fish, the one who
     # tagged it.
     def follow
-      FileReading.call(
-        Context.new(store: @store,
-          now: @now), encounter: @counts, numbers: @named, verdict: @verdict
-      )
+      context = Context.new(store: @store, now: @now)
+      FileReading.call(context, encounter: @counts, numbers: @named, verdict: @verdict)
       FileReading.judge_waiting(store: @store, numbers: @put) if @put.any?
       before = @known && @known[:fish_id]
       touched = [before]

@@ -28,14 +28,7 @@ module Acts
         end
 
         owner = context.store.members.find(held[:member_id])
-        sent, paper =
-          (
-            if held[:body].key?(:time)
-              typed(context.store, owner, context.member, held, changes)
-            else
-              tapped(held, changes, read)
-            end
-          )
+        sent, paper = sent(context, owner, held, changes, read)
         sent = sent.merge(stages: shifted(sent[:stages], shift_minutes.to_i * 60))
         told =
           RecordEncounter.call(
@@ -57,7 +50,12 @@ module Acts
       end
     end
 
-    def tapped(held, changes, read) = [read.call(held[:body].merge(changes)), nil]
+    # As RecordEncounter takes it, and of which paper.
+    def sent(context, owner, held, changes, read)
+      return typed(context.store, owner, context.member, held, changes) if held[:body].key?(:time)
+
+      [read.call(held[:body].merge(changes)), nil]
+    end
 
     # A row of a sheet: the trip that it stands on has the rest of what was written.
     def typed(store, owner, member, held, changes)
@@ -101,6 +99,6 @@ module Acts
     rescue Core::InvalidInput
       nil
     end
-    private_class_method :tapped, :typed, :shifted, :readable
+    private_class_method :sent, :typed, :shifted, :readable
   end
 end

@@ -62,6 +62,7 @@ module Acts
       store.water.answer(topic, asked)
     end
 
+    # The reader's own releases where these are asked for.
     def own(filter, member)
       { **filter.except(:mine), member_id: filter[:mine] ? member[:id] : nil }.compact
     end
@@ -132,7 +133,7 @@ module Acts
     end
 
     def health(store, _filter, today) = Core::Water::HealthAnswers.of(store.water.health(today:))
-    private_class_method :own, :fresh_enough?,
+    private_class_method :fresh_enough?,
       :check,
       :told,
       :renew,

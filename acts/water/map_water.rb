@@ -9,7 +9,7 @@ module Acts
   # Returns { cells: [{ south:, west:, north:, east:, released:, back: }], coarse: }.
   # Raises Core::InvalidInput.
   module MapWater
-    KM_PER_DEGREE = 111.2
+    KM_PER_DEGREE = Core::Waters::CoarsePlace::METRES_PER_DEGREE / 1000
     COARSE_KM = Core::Waters::CoarsePlace::CELL_M / 1000.0
     # So much of the view is one cell: finer says nothing at a glance.
     CELLS_ACROSS = 40
@@ -29,7 +29,7 @@ module Acts
       exact = context.member[:role] == "coordinator" || filter[:mine]
       steps = steps(within, exact ? 0 : COARSE_KM)
       found = context.store.water.cells(
-        { **filter.except(:mine), member_id: filter[:mine] ? context.member[:id] : nil }.compact,
+        AnswerWater.own(filter, context.member),
         rows_each: steps[0], columns_each: steps[1], within:
       )
       { coarse: !exact, cells: found.map { |one| cell(one, *steps) } }

@@ -33,8 +33,8 @@ module Core
       ].freeze
 
       def sd(row, which)
-        row[:"sd#{which}_mm"] ||
-          Fish::Length::SD_MM_BY_METHOD.fetch(row[:"how#{which}"], Fish::Length::SD_MM_BY_METHOD["estimate"])
+        mm, how, sd_mm = row.values_at(:"l#{which}_mm", :"how#{which}", :"sd#{which}_mm")
+        Fish::Length.new(mm:, kind: nil, how:, sd_mm:).sd_mm
       end
 
       def sentence(fit, species)

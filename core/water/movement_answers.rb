@@ -59,7 +59,7 @@ module Core
         bearings = moved.map do |row|
           Estimates::Movement.bearing_deg(*row.values_at(:from_lat, :from_lon, :to_lat, :to_lon))
         end
-        counts = bearings.map { |one| WAYS[((one + 22.5) % 360 / 45).floor] }.tally
+        counts = bearings.map { |one| way_name(one) }.tally
         common = {
           key: "way",
           title: "Which way they go",
@@ -92,7 +92,7 @@ module Core
           )
         end
 
-        name = WAYS[((found.mean_deg + 22.5) % 360 / 45).floor]
+        name = way_name(found.mean_deg)
         format(
           "%<fish>s that moved a kilometre or more were seen again mostly towards the %<name>s " \
             "(mean %<mean>.0f°, concentration %<r>.2f; chance of as much by itself %<chance>s).",
@@ -104,10 +104,12 @@ module Core
         )
       end
 
+      def way_name(bearing_deg) = WAYS[((bearing_deg + 22.5) % 360 / 45).floor]
+
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :way, :way_words, :too_few
+      private_class_method :reach, :way, :way_words, :way_name, :too_few
     end
   end
 end

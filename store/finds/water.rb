@@ -47,8 +47,8 @@ module Store
     end
 
     # Released fish grouped by all that was done to them: [{ species_code:, quarter:, hook:, air:,
-    # fight:, warmth:, bleeding:, depth:, removal:, released:, years:, returned:, late: }]; a factor
-    # that was not told is nil. late: of those that came back after 30 days or more.
+    # fight:, warmth:, bleeding:, depth:, removal:, released:, years:, returned: }]; a factor
+    # that was not told is nil.
     def treated(filter, today:)
       again =
         later.group(:fish_id).select(:fish_id, Sequel.function(:min, :caught_on).as(:again_on))
@@ -70,12 +70,7 @@ module Store
           *factors,
           Sequel.function(:count).*.as(:released),
           Sequel.function(:sum, Sequel.function(:greatest, years, 1 / 365.25)).as(:years),
-          Sequel.function(:count, :again_on).as(:returned),
-          Sequel
-            .function(:count)
-            .*
-            .filter(Sequel.lit("again_on - encounters.caught_on >= 30"))
-            .as(:late)
+          Sequel.function(:count, :again_on).as(:returned)
         )
         .group(*grouped)
         .all

@@ -8,7 +8,7 @@ class WaterAnswersTest < Minitest::Test
 
   def group(hook, released, returned, **other)
     { species_code: "seabass", quarter: 2, hook:, air: "within", fight: nil, warmth: nil,
-      bleeding: nil, depth: nil, removal: nil, released:, returned:, late: 0,
+      bleeding: nil, depth: nil, removal: nil, released:, returned:,
       years: released.to_f, **other }
   end
 
