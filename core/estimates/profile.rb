@@ -6,7 +6,6 @@ module Core
     # allows. Source: the likelihood-ratio interval, chi-square with one degree of freedom.
     module Profile
       CHI2_95 = 3.841459
-      MOST_HALVINGS = 80
 
       module_function
 
@@ -22,12 +21,7 @@ module Core
       def edge(inside, outside, limit, minus_log)
         return outside if inside == outside || minus_log.call(outside) <= limit
 
-        MOST_HALVINGS.times do
-          middle = (inside + outside) / 2.0
-          minus_log.call(middle) <= limit ? inside = middle : outside = middle
-          break if (outside - inside).abs < 1e-8 * [1.0, inside.abs].max
-        end
-        (inside + outside) / 2.0
+        Brent.crossing(inside.to_f, outside.to_f) { |at| minus_log.call(at) - limit }
       end
       private_class_method :edge
     end

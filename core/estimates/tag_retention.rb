@@ -61,7 +61,7 @@ module Core
         Profile.interval(best:, within: [LEAST_SHARE, 1.0]) do |share|
           steepest = -Math.log(share) / years
           at =
-            Golden.least(0.0, steepest) do |slope|
+            Brent.least(0.0, steepest) do |slope|
               minus_log(share * Math.exp(slope * years), slope)
             end
           minus_log(share * Math.exp(at * years), at)
@@ -69,12 +69,12 @@ module Core
       end
 
       def best
-        loss = Golden.least(0.0, MOST_LOSS) { |at| minus_log(best_rho(at), at) }
+        loss = Brent.least(0.0, MOST_LOSS) { |at| minus_log(best_rho(at), at) }
         [loss, best_rho(loss)]
       end
 
       # Tags shed at once cannot be fewer than none.
-      def best_rho(loss) = Golden.least(0.05, 1.0) { |rho| minus_log(rho, loss) }
+      def best_rho(loss) = Brent.least(0.05, 1.0) { |rho| minus_log(rho, loss) }
 
       def minus_log(rho, loss)
         @counts.sum do |(years, tags_left), count|

@@ -2,62 +2,10 @@
 
 require "pbt"
 require_relative "../support/test_helper"
+require_relative "../support/random_fish"
 
 class PlacingTest < Minitest::Test
   START = Time.utc(2026, 6, 15, 18)
-
-  # An evening: 20 fish, three of them without a picture, 60 pictures, two of them of no fish, and a
-  # camera clock 47 minutes off.
-  def evening(seed)
-    rng = Random.new(seed)
-    at = START
-    fish = Array.new(20) do |index|
-      at += 120 + rng.rand(900)
-      from = at
-      at += 60 + rng.rand(90)
-      { id: "f#{index}", from:, to: at }
-    end
-    shown = fish.reject.with_index { |_, index| [4, 9, 15].include?(index) }
-    taken =
-      Array.new(58) do |index|
-        shown[index % shown.size].then do |one|
-          {
-            at: one[:from] + (rng.rand * (one[:to] - one[:from])) - 5 + rng.rand(15),
-            truth: one[:id]
-          }
-        end
-      end
-    taken +=
-      [3, 12].map do |index|
-        { at: fish[index][:to] + ((fish[index + 1][:from] - fish[index][:to]) / 2), truth: nil }
-      end
-    [
-      fish,
-      taken
-        .sort_by { |one| one[:at] }
-        .map
-        .with_index do |one, index|
-          { id: "p#{index}", at: one[:at] - (47 * 60), fish_id: nil, truth: one[:truth] }
-        end
-    ]
-  end
-
-  def test_one_drag_puts_nearly_all_pictures_of_an_evening_right
-    shares = (1..12).map do |seed|
-      fish, photos = evening(seed)
-      dragged = photos.find { |one| one[:truth] }
-      dragged[:fish_id] = dragged[:truth]
-      shift = Core::Photo::Placing.clock_seconds(photos:, fish:)
-      placed =
-        Core::Photo::Placing.assign(
-          photos: photos.map { |one| one.merge(at: one[:at] + shift) },
-          fish:
-        )
-      photos.count { |one| placed[one[:id]][:fish_id] == one[:truth] } / 60.0
-    end
-
-    assert_operator shares.min, :>=, 0.95, shares.inspect
-  end
 
   # Whatever comes: every picture stands in one place, and none goes backwards.
   def test_no_photo_goes_to_two_fish_and_none_backwards
@@ -196,7 +144,7 @@ class DocksideSumsTest < Minitest::Test
 end
 
 class RecordDoubtsTest < Minitest::Test
-  SPECIES = Store::Species.new(TestDatabase.unit).find("seabass")
+  SPECIES = RandomFish.species.find { |one| one.code == "seabass" }
   SOUND = {
     id: "e",
     kind: "tagged",

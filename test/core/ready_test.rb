@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../support/test_helper"
+require_relative "../support/random_fish"
 
 class LandingTest < Minitest::Test
   VECTOR = { rod_m: 3.3, tilt_deg: 20, height_m: 1.0, handle_m: 3.0, hoop_radius_m: 0.25 }.freeze
@@ -74,7 +75,7 @@ class GoldenPlansTest < Minitest::Test
   DAY = Date.new(2026, 7, 20)
 
   def species
-    @species ||= Store::Species.new(TestDatabase.unit).all.to_h { |one| [one.code, one] }
+    @species ||= RandomFish.species.to_h { |one| [one.code, one] }
   end
 
   def outlook(codes, locker: LOCKER, member: MEMBER, **plan)

@@ -35,7 +35,8 @@ module RandomFish
         WHOLE.to_h { |name| [name, row[name]&.to_i] }
       ).transform_keys(&:to_sym),
       fl_to_tl: conversion,
-      hazards: row["hazards"].to_s.split(";")
+      hazards: row["hazards"].to_s.split(";"),
+      look_alikes: row["look_alikes"].to_s.split(";")
     )
   end
 
