@@ -14,6 +14,9 @@ module Acts
       freeze
     end
 
+    # The day where the programme is.
+    def today = store.programme.day(now)
+
     # The same for somebody else, or at another time.
     def with(**changes) = Context.new(store:, member:, now:, **changes)
   end

@@ -63,6 +63,8 @@ module Api
       def store = env.fetch("voucher.store")
       # What an act needs to know of the request.
       def context(member = nil) = Acts::Context.new(store:, member:, now: Time.now)
+      # The day where the programme is.
+      def today = store.programme.day(Time.now)
       def config = env.fetch("voucher.config")
       def coast = env.fetch("voucher.coast")
       # What keeps pictures.

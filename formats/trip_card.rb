@@ -30,7 +30,8 @@ module Formats
         "Weight: 1620, or 1740-120 with the wet sling. Blood: no, some, much. " \
         "Hook: lip, jaw corner, roof, tongue, outside, eye, gill, throat, stomach. Swam off: " \
         "strong, slow, sank, floated, " \
-        "taken, lost from sight. Two tags: MS000001 + MS000002. A box left empty says nothing."
+        "taken, lost from sight. Two tags: both numbers, a + between. A box left empty says " \
+        "nothing."
     GRID_ROWS = 14
     LEGEND_HEIGHT = 34
     MOST_SPECIES = 5

@@ -53,7 +53,7 @@ module Acts
     end
 
     def new_key(store, trip, now)
-      last_day = [trip[:held_on], now.to_date].max + KEY_DAYS
+      last_day = [trip[:held_on], store.programme.day(now)].max + KEY_DAYS
       SecureRandom
         .urlsafe_base64(16)
         .tap { |key| store.live.keep_key(trip[:id], key, until_at: last_day.to_time) }

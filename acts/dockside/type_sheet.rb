@@ -20,7 +20,7 @@ module Acts
       StartTrip.call(
         context.with(member: owner),
         id: sheet[:trip_id],
-        today: context.now.to_date,
+        today: context.today,
         sent: sheet.slice(:held_on, :spot_code, :platform, :water_temp_c)
       )
       rules = MemberRules.on(store: context.store, member_id: owner[:id], day: sheet[:held_on])

@@ -10,10 +10,11 @@ module Acts
 
     # filter: as AnswerWater takes it, days as text
     def run(topic, filter)
-      return MapWater.count(self.class.store, today: Date.today) if topic == MapWater::TOPIC
+      today = self.class.store.programme.day(Time.now)
+      return MapWater.count(self.class.store, today:) if topic == MapWater::TOPIC
 
       days = filter.slice(:from, :to).transform_values { |text| Date.iso8601(text) }
-      AnswerWater.make(self.class.store, topic, { **filter, **days }, today: Date.today)
+      AnswerWater.make(self.class.store, topic, { **filter, **days }, today:)
     end
   end
 end

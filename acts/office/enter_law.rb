@@ -51,7 +51,7 @@ module Acts
       if sent[:min_mm] && sent[:max_mm] && sent[:min_mm] >= sent[:max_mm]
         refuse("max_mm", "The greatest keeping length must be above the least.")
       end
-      if sent[:checked_on] > now.to_date
+      if sent[:checked_on] > store.programme.day(now)
         refuse("checked_on", "#{sent[:checked_on]} is still to come. Enter the day you checked.")
       end
       %i[season_first season_last].each do |field|

@@ -18,7 +18,7 @@ module Acts
     def call(context, by:, batch_id:, member_id:, count:)
       context.store.write do
         recipient = active(context.store, member_id)
-        refuse_unauthorised(recipient, context.now.to_date)
+        refuse_unauthorised(recipient, context.today)
         numbers = context.store.custody.take_from_stock(batch_id, count)
         if numbers.size < count
           raise Core::Conflict.at(

@@ -14,7 +14,7 @@ module Acts
           spot.except(:retired_at).merge(retired: !spot[:retired_at].nil?)
         end
       {
-        programme: store.programme.find.slice(:name, :sender, :contact),
+        programme: store.programme.find.slice(:name, :sender, :contact, :time_zone),
         waters: store.waters.all,
         spots:,
         coast: {
@@ -24,11 +24,12 @@ module Acts
       }
     end
 
-    # sent: { name:, contact: }
+    # sent: { name:, contact:, time_zone: }
     def programme(store:, by:, sent:)
+      check_zone(store, sent[:time_zone])
       store.write do
         before = store.programme.find
-        store.programme.keep(before.slice(:sender).merge(sent))
+        store.programme.keep(before.slice(:sender, :time_zone).merge(sent))
         store.changes.note(
           record: "programme",
           record_id: 1,
@@ -37,6 +38,15 @@ module Acts
           member_id: by[:id]
         )
       end
+    end
+
+    def check_zone(store, name)
+      return if name.nil? || store.programme.time_zone?(name)
+
+      raise Core::InvalidInput.at(
+        "time_zone", :unknown_zone,
+        "There is no time zone #{name.inspect}. Write it as Region/City, or UTC."
+      )
     end
 
     # A new water, or another name for one. Its kind stays: fish were weighed and budgets given by

@@ -5,8 +5,8 @@ module Acts
   # coordinator, who gets a letter to set a password. Safe to run again: what is there is left or
   # renewed, and nobody is added twice.
   #
-  #   given: { name:, contact:, sender:, coordinator:, email:, geojson: parsed or nil, sea: name of
-  #          the sea }
+  #   given: { name:, contact:, sender:, time_zone: as the IANA names it, coordinator:, email:,
+  #          geojson: parsed or nil, sea: name of the sea }
   module SetUpProgramme
     SEA_CODE = "sea"
 
@@ -15,7 +15,8 @@ module Acts
     # Returns { waters:, spots:, coordinator: :added | :there }. Raises Core::InvalidInput.
     def call(store:, given:)
       store.write do
-        store.programme.keep(given.slice(:name, :contact, :sender).compact)
+        KeepWaters.check_zone(store, given[:time_zone])
+        store.programme.keep(given.slice(:name, :contact, :sender, :time_zone).compact)
         draw(store, given) if given[:geojson]
         {
           waters: store.waters.all.size,

@@ -26,7 +26,7 @@ module Acts
       check(store, filter)
       filter = own(filter, context.member)
       asked = Fingerprint.of(filter)
-      version = store.water.data_version(today: context.now.to_date)
+      version = store.water.data_version(today: context.today)
       kept = store.water.answer(topic, asked)
       return told(kept, stale: false, store:) if kept && kept[:data_version] == version
 
@@ -34,7 +34,7 @@ module Acts
         renew(store, topic, filter) unless kept && fresh_enough?(kept, context.now)
         return told(kept || NOTHING_YET, stale: true, store:)
       end
-      told(make(store, topic, filter, today: context.now.to_date), stale: false, store:)
+      told(make(store, topic, filter, today: context.today), stale: false, store:)
     end
 
     # What took long is not made anew with every change.

@@ -45,7 +45,7 @@ module Acts
     end
 
     def see_to_cells(context)
-      store, today = context.store, context.now.to_date
+      store, today = context.store, context.today
       kept = store.water.answer(TOPIC, TOPIC)
       return count(store, today:) if kept.nil?
       return if kept[:data_version] == store.water.data_version(today:)

@@ -20,7 +20,7 @@ module Acts
       own = "own fish of #{context.member[:name]}" if filter[:mine]
       [
         [context.store.programme.name, *species, *own, *days(filter)].join(" · "),
-        "Printed on #{Core::Units.day_text(context.now.to_date)}. Every figure with its 95 % " \
+        "Printed on #{Core::Units.day_text(context.today)}. Every figure with its 95 % " \
           "interval; compared, never proved."
       ]
     end

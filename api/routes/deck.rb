@@ -25,7 +25,7 @@ module Api
       put("/api/trips/:id") do
         trip =
           Acts::StartTrip.call(
-            context(member!), id: given[:id], today: Date.today, sent:
+            context(member!), id: given[:id], today:, sent:
               sent.merge(
                 held_on: day(sent[:held_on], "held_on"),
                 water_temp_c: sent[:water_temp_c]&.to_f
@@ -61,7 +61,7 @@ module Api
       end
 
       get("/api/tags/:number/fish") do
-        member! && json(Acts::ReadTag.call(store:, number: given[:number], today: Date.today))
+        member! && json(Acts::ReadTag.call(store:, number: given[:number], today:))
       end
 
       # Each record is held against the contract by itself, so that no other one is held up by it.

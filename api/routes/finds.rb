@@ -7,7 +7,7 @@ module Api
       get("/api/numbers/:number") { json(Acts::TellNumber.call(store:, text: given[:number]).to_h) }
 
       put("/api/reports/:id") do
-        json(Acts::ReportTag.call(store:, id: given[:id], today: Date.today, sent: dated(sent)))
+        json(Acts::ReportTag.call(store:, id: given[:id], today:, sent: dated(sent)))
       end
 
       get("/api/reports/:id") { json(Acts::AmendReport.read(store:, id: given[:id], report_key:)) }
@@ -20,7 +20,7 @@ module Api
             report_key:,
             revision: sent[:revision],
             sent: dated(sent[:report]),
-            today: Date.today
+            today:
           )
         )
       end

@@ -195,11 +195,11 @@ module Api
         def house_rules(reader = member!) = Acts::ReadHouseRules.call(context(reader))
 
         def custody
-          Acts::ReadCustody.call(context(member!), number: given[:number], today: Date.today)
+          Acts::ReadCustody.call(context(member!), number: given[:number], today:)
         end
 
-        def members = { members: Acts::ReadMembers.call(store:, today: Date.today) }
-        def catalogue = Acts::ReadCatalogue.call(store:, today: Date.today)
+        def members = { members: Acts::ReadMembers.call(store:, today:) }
+        def catalogue = Acts::ReadCatalogue.call(store:, today:)
 
         def dated(member)
           member.merge(

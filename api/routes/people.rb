@@ -20,7 +20,10 @@ module Api
           csrf_token: Rack::Protection::AuthenticityToken.token(env["rack.session"]),
           member: member&.slice(:id, :name, :role, :units, :dates),
           second_factor: second_factor,
-          programme: store.programme.find.slice(:name, :contact)
+          programme: {
+            **store.programme.find.slice(:name, :contact),
+            tag_example: store.custody.example
+          }
         )
       end
 

@@ -9,7 +9,7 @@ module Api
           Acts::OpenReady.call(
             context(member!),
             on: day(given[:on]),
-            today: Date.today,
+            today:,
             gauge: env.fetch("voucher.gauge")
           )
         json(ready.merge(outlook: Views.outlook(ready[:outlook])))
@@ -21,7 +21,7 @@ module Api
             context(member!),
             id: given[:id],
             sent: sent[:plan].merge(held_on: day(sent[:held_on], "held_on")),
-            today: Date.today
+            today:
           )
         json(Views.outlook(outlook))
       end
@@ -51,7 +51,7 @@ module Api
           Acts::PrintPapers.calendar(
             store:,
             member: member!,
-            today: Date.today,
+            today:,
             now: Time.now,
             base_url: config.base_url
           )

@@ -5,25 +5,25 @@ module Core
     # What the cooperative writes, to whom, with which values, and the words it starts from; a
     # coordinator may change the words.
     #
-    #   values: { name => [what it is, an example from the sound] }
+    #   values: { name => [what it is, an example] }
     class Kind
       FISH = {
-        "tag" => ["the number on the tag", "MS004217"],
+        "tag" => ["the number on the tag", "AB004217"],
         "species" => ["the fish's common name", "European seabass"],
         "released_on" => ["the day it was tagged", "14 May 2026"],
         "caught_on" => ["the day it was caught again", "3 October 2026"],
         "days" => ["days at liberty", 142],
         "fate" => ["released, kept, dead or unknown", "released"],
         "found" => ["how it came back", "was caught again"],
-        "story_link" => ["address of its story", "http://marrow.example/story/…"]
+        "story_link" => ["address of its story", "http://voucher.example/story/…"]
       }.freeze
       REPORT = {
-        "tag" => ["the number as it was read", "MS0042?7"],
+        "tag" => ["the number as it was read", "AB0042?7"],
         "question" => ["what the coordinator asks", "Was the fifth character a 1 or a 7?"],
         "caught_on" => ["the day of the catch", "3 October 2026"],
         "report_link" => [
           "address where the report can be changed",
-          "http://marrow.example/report/…"
+          "http://voucher.example/report/…"
         ]
       }.freeze
 
@@ -31,7 +31,7 @@ module Core
         "name" => ["the member's name", "Isolde Brannock"],
         "sign_in_link" => [
           "where to set a password, for seven days",
-          "http://marrow.example/new-password?key=…"
+          "http://voucher.example/new-password?key=…"
         ]
       }.freeze
 

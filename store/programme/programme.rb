@@ -7,18 +7,29 @@ module Store
 
     def initialize(db) = @db = db
 
-    # { name:, sender:, contact:, coast_version: }; what was not set up yet is nil.
-    def find
-      @db[:programme].select(:name, :sender, :contact, :coast_version).first ||
-        { name: UNNAMED, sender: nil, contact: nil, coast_version: 0 }
+    UNSET = {
+      name: UNNAMED, sender: nil, contact: nil, time_zone: "UTC", coast_version: 0
+    }.freeze
+
+    # { name:, sender:, contact:, time_zone: as the IANA names them, coast_version: }; what was not
+    # set up yet is nil.
+    def find = @db[:programme].select(*UNSET.keys).first || UNSET
+
+    # What day it is there. now: Time
+    def day(now)
+      zone = @db[:programme].get(:time_zone) || UNSET[:time_zone]
+      @db.get(Sequel.cast(Sequel.function(:timezone, zone, Sequel.cast(now, :timestamptz)), Date))
     end
+
+    # Whether this server can tell the time there.
+    def time_zone?(name) = !@db[:pg_timezone_names].where(name:).empty?
 
     def name = find[:name]
     def coast_version = find[:coast_version]
 
-    # columns: name:, sender:, contact:
+    # columns: name:, sender:, contact:, time_zone:
     def keep(columns)
-      row = columns.slice(:name, :sender, :contact)
+      row = columns.slice(:name, :sender, :contact, :time_zone)
       @db[:programme].insert_conflict(
         target: :id,
         update: {

@@ -27,6 +27,12 @@ module Store
         .all
     end
 
+    # A number of the newest series as it stands on a tag, all noughts; nil before there is one.
+    def example
+      prefix, digits = @db[:tag_series].reverse(:id).get(%i[prefix digits])
+      prefix && (prefix + ("0" * digits))
+    end
+
     def find_series(id)
       @db[:tag_series].select(:id, :prefix, :digits, :first_serial, :last_serial).first(id:)
     end

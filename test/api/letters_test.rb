@@ -119,7 +119,7 @@ class LettersTest < ApiCase
       send_json(verb, "/api/letter-templates/thanks_to_finder#{path}", { subject:, body: })
     end
 
-    assert_equal "MS004217 after 142 days",
+    assert_equal "AB004217 after 142 days",
       words.call(:post, "/preview", "{{ tag }} after {{ days }} days", "x")["subject"]
     [
       ["{{ finder }}", "no value called finder"],

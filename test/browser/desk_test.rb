@@ -200,7 +200,7 @@ class OfficeOfFindsTest < BrowserCase
     fill_in "Words", with: "Tag {{ tag }}, and {{ nonsense }}."
     assert_selector "[role=alert]", text: "no value called nonsense"
     fill_in "Words", with: "Tag {{ tag }} of {{ species }}."
-    assert_selector "[aria-label=Preview]", text: "Tag MS004217 of European seabass."
+    assert_selector "[aria-label=Preview]", text: "Tag AB004217 of European seabass."
     visit "/office/letters"
     assert_field "Words", with: "Tag {{ tag }} of {{ species }}."
     assert_accessible(".letters")

@@ -125,7 +125,7 @@ export const api = {
   waters: () => answer(client.GET('/api/waters')),
   drawCoast: (geojson: Record<string, unknown>) =>
     answer(client.PUT('/api/coast', { body: { geojson } })),
-  nameProgramme: (body: { name: string; contact: string | null }) =>
+  nameProgramme: (body: { name: string; contact: string | null; time_zone: string }) =>
     answer(client.PUT('/api/programme', { body })),
   keepWater: (
     code: string,

@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch 
 import { useRoute, useRouter } from 'vue-router'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
+import { useSessionStore } from '@/stores/session'
 import { namedPlaces, type NamedPlace } from '@/parts/coast'
 import { localDate, shortDateText } from '@/format/units'
 import { LENGTH_KIND } from '@/words/fish'
@@ -12,6 +13,8 @@ import { MOST_PHOTOS, useReport } from './useReport'
 const props = defineProps<{ reportId?: string }>()
 const TagGuide = defineAsyncComponent(() => import('./parts/TagGuide.vue'))
 const router = useRouter()
+const session = useSessionStore()
+const tagPrefix = computed(() => /^[A-Z]{2}(?=0)/.exec(session.programme?.tag_example ?? '')?.[0])
 /** The key stands behind the # of the link, so that it reaches no server's log. */
 const key = useRoute().hash.slice(1)
 const amending = props.reportId && key ? { id: props.reportId, key } : null
@@ -142,7 +145,7 @@ const field = (name: string) => refusal.value?.fields[name]
           autocomplete="off"
           spellcheck="false"
           maxlength="40"
-          placeholder="MS000000"
+          :placeholder="session.programme?.tag_example ?? undefined"
           required
         />
         <p v-if="field('number_as_read')" class="fault">{{ field('number_as_read') }}</p>
@@ -154,7 +157,7 @@ const field = (name: string) => refusal.value?.fields[name]
             How to read a worn tag
           </button>
         </p>
-        <TagGuide v-if="guide" />
+        <TagGuide v-if="guide" :prefix="tagPrefix" />
         <div v-for="(_, at) in draft.more_numbers" :key="at" class="more">
           <input
             v-model="draft.more_numbers[at]"

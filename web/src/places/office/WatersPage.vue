@@ -22,12 +22,16 @@ const editing = ref<
 const water = ref<{ code: string | null; name: string; kind: 'sea' | 'fresh' } | null>(null)
 /** Corners of a fresh water as they were touched. */
 const corners = ref<[number, number][]>([])
+const timeZone = ref('')
+/** Named by the browser; the server knows which of them it can tell the time of. */
+const TIME_ZONES = ['UTC', ...Intl.supportedValuesOf('timeZone')]
 const { busy, refusal, said, run } = useAct()
 
 function take(waters: Waters) {
   found.value = waters
   name.value = waters.programme.name
   contact.value = waters.programme.contact ?? ''
+  timeZone.value = waters.programme.time_zone
 }
 onMounted(() => run(async () => take(await api.waters())))
 
@@ -42,7 +46,11 @@ const codeOf = (text: string) =>
 const nameIt = () =>
   run(async () => {
     take(
-      await api.nameProgramme({ name: name.value.trim(), contact: contact.value.trim() || null }),
+      await api.nameProgramme({
+        name: name.value.trim(),
+        contact: contact.value.trim() || null,
+        time_zone: timeZone.value,
+      }),
     )
     said.value = 'The programme is saved.'
   })
@@ -150,6 +158,13 @@ const readCoast = (event: globalThis.Event) =>
             maxlength="300"
             placeholder="a phone number or an address"
         /></label>
+        <label
+          >Its time zone: where its days begin and end
+          <input v-model="timeZone" class="field" list="time-zones" maxlength="60" required />
+          <datalist id="time-zones">
+            <option v-for="zone in TIME_ZONES" :key="zone" :value="zone" />
+          </datalist>
+        </label>
         <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button></div>
       </form>
       <section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How to read what is left of a number: four drawings of our own. */
+withDefaults(defineProps<{ prefix?: string }>(), { prefix: 'AB' })
 const PAIRS = ['0 8', '0 6', '1 7', '3 8', '5 6', '6 8']
 </script>
 
@@ -12,7 +13,7 @@ const PAIRS = ['0 8', '0 6', '1 7', '3 8', '5 6', '6 8']
         aria-label="A tag with green growth over two characters, half of them rubbed free"
       >
         <path class="tag" d="M18 37l24 -9v-4h168a14 14 0 0 1 0 28h-168v-4z" />
-        <text x="58" y="45">MS004217</text>
+        <text x="58" y="45">{{ prefix }}004217</text>
         <path
           class="growth"
           d="M120 20q10 -8 22 2t24 0q12 4 8 16t-14 18q-18 6 -30 -2t-12 -16t2 -18z"
@@ -28,13 +29,13 @@ const PAIRS = ['0 8', '0 6', '1 7', '3 8', '5 6', '6 8']
       <svg
         viewBox="0 0 240 84"
         role="img"
-        aria-label="A tag with one character worn away, read as MS00 question mark 217"
+        :aria-label="`A tag with one character worn away, read as ${prefix}00 question mark 217`"
       >
         <path class="tag" d="M18 37l24 -9v-4h168a14 14 0 0 1 0 28h-168v-4z" />
-        <text x="58" y="45">MS00</text>
+        <text x="58" y="45">{{ prefix }}00</text>
         <text x="112" y="45" class="worn">4</text>
         <text x="126" y="45">217</text>
-        <text x="58" y="80" class="typed">MS00?217</text>
+        <text x="58" y="80" class="typed">{{ prefix }}00?217</text>
       </svg>
       <figcaption>
         <b>One character gone.</b> Hold it slantwise to the light; the print leaves a dent. If it
@@ -45,11 +46,11 @@ const PAIRS = ['0 8', '0 6', '1 7', '3 8', '5 6', '6 8']
       <svg
         viewBox="0 0 240 84"
         role="img"
-        aria-label="A tag cut off behind the fifth character, read as MS004 star"
+        :aria-label="`A tag cut off behind the fifth character, read as ${prefix}004 star`"
       >
         <path class="tag" d="M18 37l24 -9v-4h100l-8 8l10 7l-10 7l8 10h-100v-4z" />
-        <text x="58" y="45">MS004</text>
-        <text x="58" y="80" class="typed">MS004*</text>
+        <text x="58" y="45">{{ prefix }}004</text>
+        <text x="58" y="80" class="typed">{{ prefix }}004*</text>
       </svg>
       <figcaption>
         <b>Cut or bitten off.</b> Type what is left and <b class="figures">*</b> for the rest, at
