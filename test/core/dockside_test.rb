@@ -141,6 +141,27 @@ class DocksideSumsTest < Minitest::Test
     assert_match(/went over its budget on 20 of 60/, told[1])
     assert_match(/With j hooks a fish was hooked deep 6.7 times/, told[2])
   end
+
+  # 20 of 60 within a budget: Wilson's interval of 40 of 60 is 54 to 77 %, by hand.
+  def test_how_often_a_budget_was_passed_is_told_with_its_interval
+    catches = Array.new(20) { catch_of(6, 60.0) } + Array.new(40) { catch_of(5, 10.0) }
+    told = Core::Estimates::OwnHandling.new(catches).to_h[:sentences].grep(/over its budget/).first
+
+    assert_match(/on 20 of 60 fish \(23 to 46 %\)/, told)
+  end
+
+  def test_a_difference_that_chance_makes_is_not_told
+    hooks = lambda do |hook, deep|
+      Array.new(30) { |index| catch_of(5, 10.0, hook:, place: index < deep ? "gill" : "lip") }
+    end
+    told = lambda do |more|
+      Core::Estimates::OwnHandling.new(hooks["j", more] + hooks["circle", 6]).to_h[:sentences]
+        .grep(/hooked deep/)
+    end
+
+    assert_empty told[10], "10 of 30 against 6 of 30"
+    refute_empty told[20]
+  end
 end
 
 class RecordDoubtsTest < Minitest::Test
@@ -214,5 +235,32 @@ class RecordDoubtsTest < Minitest::Test
       codes({ fate: "kept" }, law: LAW.dup.tap { |law| law.season = %w[07-01 10-31] })
     assert_equal [:permit_expired], codes({}, member: { permit_expires_on: Date.new(2026, 6, 1) })
     assert_equal [:tag_of_another], codes({}, holders: { "MS000001" => "Rafe Ollerton" })
+  end
+
+  # What is just still right raises nothing.
+  def test_each_bound_is_on_the_side_of_the_record
+    day = SOUND[:caught_on]
+
+    assert_empty codes({}, member: { permit_expires_on: day })
+    assert_equal [:permit_expired], codes({}, member: { permit_expires_on: day - 1 })
+    assert_empty codes({ kind: "untagged" }, member: { permit_expires_on: day - 1 }) -
+      %i[tag_of_another]
+    assert_empty codes({}, member: { permit_expires_on: nil })
+    assert_empty codes({ air_seconds: 300 })
+    near = { fate: "kept", weight_g: nil }
+
+    assert_equal [:law], codes({ **near, length_mm: 414 }, catches: [])
+    assert_empty codes({ **near, length_mm: 415 }, catches: []), "within the board's error"
+  end
+
+  # Northwards along the meridian 111.2 km are one degree there.
+  def test_how_fast_is_too_fast_is_told_in_kilometres_a_day
+    fastest = Core::Checks::Record::FASTEST_KM_PER_DAY
+    at = ->(km) { { lat_deg: 48.61 + (km / 111.21) } }
+
+    assert_empty codes(at[fastest * 0.98])
+    assert_equal [:too_fast], codes(at[fastest * 1.02])
+    assert_empty codes(at[fastest * 1.96],
+      catches: [BEFORE.merge(caught_on: BEFORE[:caught_on] - 1)])
   end
 end

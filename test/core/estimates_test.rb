@@ -74,6 +74,42 @@ class EstimatesTest < Minitest::Test
     assert_operator fit.linf_mm, :>, 0
   end
 
+  # Fabens' curve through the two growths, written out: what is left to grow shrinks every year by
+  # the same share, so that a fish of alpha grows ga and one of beta gb in the first.
+  def test_expected_growth_by_hand
+    curve = Core::Estimates::Growth::Fit.new(a_mm: 300.0, b_mm: 500.0, ga: 80.0, gb: 30.0)
+    share = 50 / 200.0
+    longest = 300 + (80 / share)
+    left = ->(length, years) { (longest - length) * (1 - ((1 - share)**years)) }
+
+    [[300, 1], [500, 1], [420, 0.5], [350, 2.5], [longest, 3]].each do |length, years|
+      assert_in_delta left[length, years], Growth.expected(curve, length, years), 1e-9
+    end
+    assert_in_delta 80, Growth.expected(curve, 300, 1), 1e-9
+    assert_in_delta 30, Growth.expected(curve, 500, 1), 1e-9
+    flat = Core::Estimates::Growth::Fit.new(a_mm: 300.0, b_mm: 500.0, ga: 30.0, gb: 30.0)
+
+    assert_nil Growth.expected(flat, 400, 1)
+  end
+
+  def test_a_growth_fit_tells_its_own_sums
+    fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
+
+    assert_in_delta (2 * fit.minus_log) + 8, fit.aic, 1e-9
+    assert_in_delta(-Math.log(1 - ((fit.ga - fit.gb) / 200)), fit.k, 1e-9)
+    assert_in_delta 300 + (fit.ga / (1 - Math.exp(-fit.k))), fit.linf_mm, 1e-6
+    lengths = increments.map { |row| row[:l1_mm] }.sort
+    own = Growth.fit(increments)
+
+    assert_equal [lengths[(lengths.size - 1) / 5], lengths[((lengths.size - 1) * 0.8).round]],
+      [own.a_mm, own.b_mm]
+    fit.doubts.each do |row|
+      off = (row[:l2_mm] - row[:l1_mm] - fit.grown(row[:l1_mm], row[:years])).abs
+
+      assert_operator off, :>, 2 * Math.hypot(row[:sd1_mm], row[:sd2_mm])
+    end
+  end
+
   def test_movement
     heading = Movement.heading(rows("bearings").map { |row| row[:bearing_deg] })
 

@@ -201,3 +201,79 @@ class GoldenPlansTest < Minitest::Test
     )
   end
 end
+
+class NightTest < Minitest::Test
+  DAY = Date.new(2026, 6, 15)
+
+  def on?(days, **hours) = Core::Trips::Night.on?(DAY + days, held_on: DAY, **hours)
+
+  def test_a_night_goes_on_into_the_next_day_and_no_further
+    night = { from_hour: 22, to_hour: 4 }
+
+    assert_equal([false, true, true, false], [-1, 0, 1, 2].map { |days| on?(days, **night) })
+    day = { from_hour: 7, to_hour: 12 }
+
+    assert_equal([false, true, false], [-1, 0, 1].map { |days| on?(days, **day) })
+    assert_equal([28, 12], [night, day].map { |one| Core::Trips::Night.ends_at_hour(*one.values) })
+    refute on?(1), "a trip without hours ends with its day"
+  end
+end
+
+class LandingEdgesTest < Minitest::Test
+  # A handle longer than the drop, but not by as much as the hoop is wide.
+  def test_how_much_longer_the_net_must_be_is_what_makes_it_reach
+    given = { rod_m: 3.0, tilt_deg: 10, height_m: 2.0, handle_m: 2.005, hoop_radius_m: 0.4 }
+    short = Core::Trips::Landing.geometry(**given)[:short_m]
+
+    assert_predicate short, :positive?
+    refute Core::Trips::Landing.geometry(**given, handle_m: 2.005 + short - 1e-6)[:reaches]
+    assert Core::Trips::Landing.geometry(**given, handle_m: 2.005 + short + 1e-6)[:reaches]
+  end
+end
+
+# Each bound belongs to one side of it, and says so.
+class VerdictBoundsTest < Minitest::Test
+  SPECIES = RandomFish.species.find { |one| one.code == "seabass" }
+  RULES = Core::Protocol::HouseRules.default
+
+  def findings(**plan)
+    plan = Core::Trips::Plan.new(
+      held_on: Date.new(2026, 7, 20), water: "sea", platform: "boat", alone: false, depth_from_m: 0,
+      depth_to_m: 5, surface_temp_c: 14, bait: "lure", hook: "j", barbs: "flattened",
+      species: [SPECIES], **plan
+    )
+    GoldenPlansTest.allocate.then do
+      Core::Trips::Outlook.for(
+        plan:, locker: GoldenPlansTest::LOCKER, rules: RULES, laws: [],
+        member: GoldenPlansTest::MEMBER,
+        tags: { in_pouch: 20, next_number: "MS000001", used: 60, days: 365, trips: 12 },
+        today: plan.held_on
+      )[:verdicts].first[:findings].to_h { |one| [one.key, one] }
+    end
+  end
+
+  def test_warm_water_begins_at_its_degree
+    warm, stop = SPECIES.warm_c, SPECIES.stop_c
+    told = [warm - 0.1, warm, stop - 0.1, stop].map do |temp|
+      findings(surface_temp_c: temp)[:temperature].verdict
+    end
+
+    assert_equal %i[ok care care stop], told
+  end
+
+  def test_natural_bait_on_a_plain_hook_in_warm_water_is_a_care_and_nothing_less_is
+    warm = SPECIES.warm_c
+
+    assert findings(bait: "natural", surface_temp_c: warm)[:bait]
+    refute findings(bait: "natural", surface_temp_c: warm - 0.1)[:bait]
+    refute findings(bait: "lure", surface_temp_c: warm)[:bait]
+    refute findings(bait: "natural", hook: "circle", surface_temp_c: warm)[:bait]
+  end
+
+  def test_pressure_counts_from_its_depth_on
+    from = Core::Handling::Pressure.warn_from_m(SPECIES, "sea")
+
+    assert findings(depth_to_m: from)[:pressure] || findings(depth_to_m: from)[:depth]
+    refute findings(depth_to_m: from - 1)[:depth]
+  end
+end

@@ -26,6 +26,11 @@ class PaperSheetTest < Minitest::Test
       ["07:12", "07:12", "07:12", "19:05", nil, nil, nil],
       ["0712", "712", "7.12", "19 05", "2412", "0761", "noon"].map { |typed| Sheet.time(typed) }
     )
+    assert_equal(["00:00", "23:59", nil, nil],
+      %w[0000 2359 2400 0760].map { |typed| Sheet.time(typed) })
+    told = ["1.0", "1000.0", "0.9", "1000.1"].map { |typed| wrong(length: typed)[:length] }
+
+    assert_equal [nil, nil, "9 mm is no fish's length.", "10001 mm is no fish's length."], told
     assert_equal(
       [412, 412, 412, 410, 980, nil, nil, nil],
       ["412", "41.2", "41,2", "41", "98", "", "4o", "0"].map { |typed| Sheet.length_mm(typed) }

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+
+# Beside every assignment there is, tried out one by one.
+class AllPlacingsTest < Minitest::Test
+  START = Time.utc(2026, 6, 15, 18)
+  PER_SECOND = 1 / 40.0
+  NO_FISH = -150 / 40.0
+
+  def fish(*spans)
+    spans.map.with_index { |(from, to), at| { id: "f#{at}", from: START + from, to: START + to } }
+  end
+
+  def photos(*seconds)
+    seconds.map.with_index do |second, at|
+      { id: "p#{at}", at: second && (START + second), fish_id: nil }
+    end
+  end
+
+  def weight(photo, one)
+    return NO_FISH / 2 if photo[:at].nil?
+
+    -[one[:from] - photo[:at], photo[:at] - one[:to], 0].max * PER_SECOND
+  end
+
+  # Each photo's place, never going backwards, with the log weight of the whole.
+  def all(photos, fish, last = 0)
+    return [[[], 0.0]] if photos.empty?
+
+    [[0, last, NO_FISH], *(1..fish.size).map { |at| [at, at, weight(photos[0], fish[at - 1])] }]
+      .select { |_, reach, _| reach >= last }
+      .flat_map do |at, reach, log|
+        all(photos[1..], fish, reach).map { |rest, sum| [[at, *rest], log + sum] }
+      end
+  end
+
+  CASES = [
+    [[10, 70, 400], [[0, 60], [100, 160], [300, 420]]],
+    [[50, 130, nil, 220], [[0, 60], [120, 180], [200, 260]]],
+    [[900, 30, 200], [[0, 60], [100, 160], [1000, 1060]]],
+    [[-140, 80, 90, 95], [[0, 60], [100, 160]]],
+    [[5000], [[0, 60]]]
+  ].freeze
+
+  def test_the_best_is_chosen_and_how_sure_it_is_is_its_share_of_all
+    CASES.each do |seconds, spans|
+      shown, caught = photos(*seconds), fish(*spans)
+      tried = all(shown, caught)
+      best, = tried.max_by(&:last)
+      whole = tried.sum { |_, log| Math.exp(log) }
+      placed = Core::Photo::Placing.assign(photos: shown, fish: caught)
+
+      best.each_with_index do |place, at|
+        found = placed["p#{at}"]
+        share = tried.sum { |chosen, log| chosen[at] == place ? Math.exp(log) / whole : 0 }
+
+        assert_equal [place.zero? ? nil : "f#{place - 1}"], [found[:fish_id]], seconds.inspect
+        assert_in_delta share, found[:sure], 1e-9, "#{seconds} photo #{at}"
+      end
+    end
+  end
+
+  def test_a_placed_picture_sets_the_clock_by_the_middle_of_its_fish
+    caught = fish([0, 60], [1000, 1060])
+    shown = photos(500, 1500)
+    shown[0][:fish_id] = "f0"
+
+    assert_equal(-470, Core::Photo::Placing.clock_seconds(photos: shown, fish: caught))
+    assert_nil Core::Photo::Placing.clock_seconds(photos: photos(500), fish: caught)
+  end
+
+  def test_what_fits_is_said_in_words_from_its_bounds_on
+    words = [0.95, 0.9499, 0.7, 0.6999, nil].map { |sure| Core::Photo::Placing.fit_of(sure) }
+
+    assert_equal %i[well fair fair doubtful doubtful], words
+  end
+end
