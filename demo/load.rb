@@ -6,6 +6,8 @@ require "csv"
 module Demo
   # Writes the simulated cooperative into an empty database.
   class Load
+    include Today
+
     SEED = 20_260_401
     # parts: processes that each make their share, with rows flushed as they come; one part writes
     #        all in one transaction
@@ -29,7 +31,6 @@ module Demo
     # Full batches still in a pouch at the end, so that nobody's pouch is empty on the first day.
     SPARE = 40
     UTC_OFFSET_MINUTES = -60
-    OPEN_REPORTS = 3
     FLUSH_ROWS = 50_000
     WATER_KIND = Sound::WATERS.to_h { |water| water.values_at(:code, :kind) }.freeze
 
@@ -46,7 +47,9 @@ module Demo
       @rng = Random.new(seed + 1)
       @treatment = Treatment.new(seed + 2)
       @tag_in = Random.new(seed + 3)
-      @scale = Random.new(seed + 4)
+      @scale = Scale.new(seed + 4)
+      @signs = Signs.new(seed + 5)
+      @moments = Moments.new(UTC_OFFSET_MINUTES)
       @rules = Core::Protocol::HouseRules.default
       @serial = 0
       @tags = {}
@@ -214,7 +217,8 @@ module Demo
         @rng = Random.new(@seed + 1 + (1000 * index))
         @treatment = Treatment.new(@seed + 2 + (1000 * index))
         @tag_in = Random.new(@seed + 3 + (1000 * index))
-        @scale = Random.new(@seed + 4 + (1000 * index))
+        @scale = Scale.new(@seed + 4 + (1000 * index))
+        @signs = Signs.new(@seed + 5 + (1000 * index))
         writer.write(Marshal.dump(part(index).to_h))
         writer.close
         exit!(0)
@@ -224,6 +228,7 @@ module Demo
     end
 
     def fish(life)
+      @moments.start_anew
       fish_id = uuid
       @rows.add(
         :fish,
@@ -234,11 +239,14 @@ module Demo
           created_at: moment(life[:release])
         }
       )
+      spoil(next_tag(life[:release]), life[:release]) if @signs.spoiled?
       numbers = Array.new(life[:double] ? 2 : 1) { next_tag(life[:release]) }
       id = encounter(life[:species], life[:release], "tagged", fish_id)
       numbers.each { |number| tagging(number, fish_id, id, life[:release]) }
       life[:again].each { |caught| caught_again(life[:species], caught, fish_id, numbers) }
       @rows.add(:spans, span(life, fish_id)) if life[:again].any?
+      untagged(life) if @signs.untagged?
+      blank_trip(life[:release]) if @signs.blank?
       @last_number = numbers.first
       @last_release = life[:release]
       @last_species = life[:species]
@@ -271,8 +279,25 @@ module Demo
       end
     end
 
-    def encounter(species, caught, kind, fish_id, read_numbers: [])
-      id = uuid
+    # One that was too small for a tag, a quarter of an hour later.
+    def untagged(life)
+      small = life[:release].dup.tap do |one|
+        one.length_mm = @signs.small_mm(life[:species])
+        one.taps = one.taps.map { |act, seconds| [act, (seconds * 0.7).round(3)] }
+        one.tags_left = 0
+      end
+      encounter(life[:species], small, "untagged", nil, id: Ids.uuid(@signs.rng))
+    end
+
+    def spoil(number, release)
+      @rows.add(
+        :tag_custody,
+        { tag_number: number, act: "spoiled", member_id: member_id(release), at: moment(release) }
+      )
+      @tags.delete(number)[:state] = "spoiled"
+    end
+
+    def encounter(species, caught, kind, fish_id, read_numbers: [], id: uuid)
       start = moment(caught)
       taps =
         taps(kind, caught).map do |act, seconds|
@@ -307,8 +332,12 @@ module Demo
         tag_where: times.tag_where,
         tagging_seconds: times.tagging_seconds,
         read_numbers: Sequel.pg_array(read_numbers, :text),
-        **weighed(species, caught),
-        **treatment
+        **@scale.of(species, caught.length_mm),
+        **treatment,
+        **@signs.of(
+          species:, hook_place: caught.hook_place,
+          water: WATER_KIND.fetch(caught.spot[:water_code])
+        )
       }
       review =
         Acts::JudgeEncounter.of(
@@ -322,7 +351,9 @@ module Demo
         row.merge(
           caution_points: review[:points],
           review: JSON.generate(review),
-          handling: Sequel.pg_array(treatment[:handling], :text)
+          handling: Sequel.pg_array(treatment[:handling], :text),
+          pressure_signs: Sequel.pg_array(row[:pressure_signs], :text),
+          reflexes: JSON.generate(row[:reflexes])
         )
       )
       taps.each_with_index do |tap, position|
@@ -330,18 +361,6 @@ module Demo
       end
       id
     end
-
-    # One in five is weighed, in a wet sling.
-    def weighed(species, caught)
-      return UNWEIGHED if @scale.rand >= SHARE_WEIGHED
-
-      spread = Math.sqrt(-2 * Math.log(1 - @scale.rand)) * Math.cos(2 * Math::PI * @scale.rand)
-      grams = species.weight_g_at(caught.length_mm) * Math.exp(Truth::WEIGHT_SPREAD * spread)
-      { weight_g: grams.round, weight_how: "scale", tare_g: SLING_G }
-    end
-    SHARE_WEIGHED = 0.2
-    UNWEIGHED = { weight_g: nil, weight_how: nil, tare_g: nil }.freeze
-    SLING_G = 240
 
     # Most who tag also say when the tag is in: towards the end of the lift.
     def taps(kind, caught)
@@ -414,58 +433,6 @@ module Demo
       }
     end
 
-    # What the desk finds on the first morning: a worn digit, swapped digits, a tag of somebody
-    # else's.
-    def open_reports
-      number = @last_number
-      [number.sub(/\d\z/, "?"), number.sub(/(\d)(\d)\z/, '\2\1').then do |swapped|
-        swapped == number ? "#{number}0" : swapped
-      end, "QK10427"].first(OPEN_REPORTS).each_with_index do |read, index|
-        # The first two are of one fish, a little longer and near where it was tagged; the third is
-        # of another programme's.
-        species = index < 2 ? @last_species : @species.fetch("cod")
-        spot = index < 2 ? @last_release.spot : Sound::SPOTS[index]
-        caught =
-          Simulation::Handling.new(
-            date: @today - 2 - index,
-            minute: 600,
-            spot:,
-            lat_deg: spot[:lat_deg],
-            lon_deg: spot[:lon_deg],
-            length_mm: index < 2 ? @last_release.length_mm + 4 : species.typical_mm,
-            how: "tape",
-            kept: index == 1
-          )
-        @rows.add(
-          :reports,
-          report_row(
-            uuid, caught, number_as_read: read, species_code: species.code,
-            finder: People::FINDERS[index],
-            length_kind: species.length_kind
-          ).merge(
-            state: "waiting",
-            waiting_reason: index < 2 ? "number_not_found" : "other_programme"
-          )
-        )
-      end
-    end
-
-    def trip_today
-      @rows.add(
-        :trips,
-        {
-          id: uuid,
-          member_id: @members.fetch(People::MEMBERS.first[:name])[:id],
-          held_on: @today,
-          spot_code: "cutter_ledge",
-          platform: "boat",
-          water_temp_c: Truth.water_temp_c("marrow_sound", @today, @rng),
-          state: "open",
-          created_at: Time.now
-        }
-      )
-    end
-
     # One trip per member, day and spot.
     def trip(caught)
       @trips ||= {}
@@ -481,10 +448,24 @@ module Demo
               caught.spot[:code].include?("wall") ? "pier" : %w[shore boat].sample(random: @rng),
             water_temp_c: caught.water_temp_c,
             state: "submitted",
-            created_at: moment(caught)
+            created_at: moment(caught),
+            **@signs.effort
           }
         )
       end
+    end
+
+    # A day on which nothing was caught, told all the same.
+    def blank_trip(caught)
+      @rows.add(
+        :trips,
+        {
+          id: Ids.uuid(@signs.rng), member_id: member_id(caught),
+          held_on: caught.date - 1 - @signs.rng.rand(5),
+          spot_code: caught.spot[:code], platform: "shore", water_temp_c: caught.water_temp_c,
+          state: "submitted", created_at: moment(caught), **@signs.hours
+        }
+      )
     end
 
     def next_tag(release)
@@ -523,11 +504,7 @@ module Demo
       }
     end
 
-    def moment(caught)
-      local = Time.utc(caught.date.year, caught.date.month, caught.date.day) + (caught.minute * 60)
-      local - (UTC_OFFSET_MINUTES * 60)
-    end
-
+    def moment(caught) = @moments.of(caught)
     def member_id(caught) = @members.fetch(caught.member[:name])[:id]
 
     def key = Ids.key(@rng)

@@ -90,7 +90,7 @@ module Demo
     }.freeze
 
     # Sea and lough temperature: mean, half the yearly swing, day of the year of the peak.
-    TEMPERATURE = { "marrow_sound" => [12.0, 4.2, 228], "lough_immer" => [12.5, 6.3, 205] }.freeze
+    TEMPERATURE = { "marrow_sound" => [12.0, 4.2, 228], "lough_immer" => [10.5, 5.2, 205] }.freeze
 
     def self.water_temp_c(water_code, date, rng)
       mean, swing, peak = TEMPERATURE.fetch(water_code)

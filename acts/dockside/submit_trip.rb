@@ -14,10 +14,11 @@ module Acts
       context.store.write do
         encounters = context.store.dockside.encounters(trip_id)
         held = context.store.dockside.held(trip_id, owner[:id])
-        if encounters.empty? && held.empty?
+        if encounters.empty? && held.empty? && trip[:rods].nil?
           raise Core::Conflict.at(
             "trip", :nothing_to_submit,
-            "No fish is on this trip yet. Log one on the Deck, or type the sheet."
+            "No fish is on this trip yet. Log one on the Deck, or type the sheet; if there was " \
+              "none, say how long you fished."
           )
         end
 

@@ -6,11 +6,11 @@ module Acts
   # one.
   #
   #   topic:  of TOPICS
-  #   filter: { species:, water:, from: Date, to: Date, mine: true | nil }
+  #   filter: as WaterFilter takes it
   #
   # Returns { topic:, answers: [Hash], made_at: Time | nil, stale: }. Raises Core::InvalidInput.
   module AnswerWater
-    TOPICS = %w[growth movement handling tags lengths health].freeze
+    TOPICS = %w[growth movement handling tags lengths effort health].freeze
     # Growth and lengths are of one species: without a filter, of so many that have most fish.
     MOST_SPECIES = 3
     # Of more records than these nobody waits for a first answer: a job makes it.
@@ -23,8 +23,7 @@ module Acts
 
     def call(context, topic:, filter:)
       store = context.store
-      check(store, filter)
-      filter = own(filter, context.member)
+      filter = WaterFilter.of(context, filter)
       asked = Fingerprint.of(filter)
       version = store.water.data_version(today: context.today)
       kept = store.water.answer(topic, asked)
@@ -60,26 +59,6 @@ module Acts
         store.water.keep_answer(topic, asked, data_version: version, answers:, took_ms:)
       end
       store.water.answer(topic, asked)
-    end
-
-    # The reader's own releases where these are asked for.
-    def own(filter, member)
-      { **filter.except(:mine), member_id: filter[:mine] ? member[:id] : nil }.compact
-    end
-
-    def check(store, filter)
-      if filter[:species] && store.species.find(filter[:species]).nil?
-        raise Core::InvalidInput.at(
-          "species",
-          :unknown_species,
-          "There is no species #{filter[:species].inspect}. Choose one from the list."
-        )
-      end
-      return unless filter[:from] && filter[:to] && filter[:from] > filter[:to]
-
-      raise Core::InvalidInput.at(
-        "to", :days_turned_round, "The last day lies before the first. Turn them round."
-      )
     end
 
     # What somebody says of the assumptions stands beside each.
@@ -132,9 +111,12 @@ module Acts
         end
     end
 
+    def effort(store, filter, _today)
+      Core::Water::EffortAnswers.of(store.water.efforts(filter), untold: store.water.untold(filter))
+    end
+
     def health(store, _filter, today) = Core::Water::HealthAnswers.of(store.water.health(today:))
     private_class_method :fresh_enough?,
-      :check,
       :told,
       :renew,
       :growth,
@@ -142,6 +124,7 @@ module Acts
       :handling,
       :tags,
       :lengths,
+      :effort,
       :health
   end
 end

@@ -6,6 +6,8 @@ module Acts
   #
   #   within: [south, west, north, east] in degrees
   #
+  #   month: of the catches, 1 to 12; nil for the whole year
+  #
   # Returns { cells: [{ south:, west:, north:, east:, released:, back: }], coarse: }.
   # Raises Core::InvalidInput.
   module MapWater
@@ -17,7 +19,7 @@ module Acts
 
     module_function
 
-    def call(context, filter:, within:)
+    def call(context, filter:, within:, month: nil)
       south, west, north, east = within
       if north <= south || east <= west
         raise Core::InvalidInput.at(
@@ -26,10 +28,10 @@ module Acts
       end
 
       see_to_cells(context)
-      exact = context.member[:role] == "coordinator" || filter[:mine]
+      exact = WaterFilter.exact?(context.member, filter)
       steps = steps(within, exact ? 0 : COARSE_KM)
       found = context.store.water.cells(
-        AnswerWater.own(filter, context.member),
+        { **WaterFilter.of(context, filter), month: }.compact,
         rows_each: steps[0], columns_each: steps[1], within:
       )
       { coarse: !exact, cells: found.map { |one| cell(one, *steps) } }

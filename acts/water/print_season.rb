@@ -5,7 +5,8 @@ module Acts
   module PrintSeason
     TITLES = {
       "growth" => "Growth", "movement" => "Movement", "handling" => "Handling",
-      "tags" => "Tags and fish", "lengths" => "Lengths and condition", "health" => "The programme"
+      "tags" => "Tags and fish", "lengths" => "Lengths and condition", "effort" => "Effort",
+      "health" => "The programme"
     }.freeze
 
     def self.call(context, filter:, fonts_dir:)

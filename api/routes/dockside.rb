@@ -94,6 +94,13 @@ module Api
         )
       end
 
+      put("/api/trips/:id/effort") do
+        Acts::SayEffort.call(
+          context(member!), trip_id: given[:id], hours: sent[:fished_hours], rods: sent[:rods]
+        )
+        json(dockside)
+      end
+
       post("/api/trips/:id/submit") do
         json(
           Acts::SubmitTrip.call(context(member!), trip_id: given[:id], coast:)

@@ -5,11 +5,23 @@ module Api
     # What the tags taught.
     class Water < Base
       get("/api/water/map") do
-        within = given[:within].split(",").map { |one| Float(one) }
-        json(Acts::MapWater.call(context(member!), filter:, within:))
+        json(
+          Acts::MapWater.call(
+            context(member!), filter:, within: sides(given[:within]), month: given[:month]
+          )
+        )
       end
 
-      get("/api/water/choices") { member! && json(store.water.choices) }
+      get("/api/water/fish") { json(Acts::SeeFish.list(context(member!), filter:)) }
+
+      get("/api/water/ways") do
+        json(Acts::SeeFish.ways(context(member!), filter:, route: coast.route))
+      end
+
+      get("/api/water/choices") do
+        taggers = member![:role] == "coordinator" ? store.water.taggers : []
+        json(**store.water.choices, taggers:)
+      end
 
       get("/api/water/season.pdf") do
         send_pdf(
@@ -34,10 +46,14 @@ module Api
         def filter
           days = given.slice(:from, :to).to_h { |field, text| [field, day(text, field.to_s)] }
           {
-            species: given[:species], water: given[:water], **days.transform_keys(&:to_sym),
-            mine: given[:mine] == "yes" || nil
+            **given.slice(:species, :water, :tagger, :from_mm, :to_mm),
+            **days.transform_keys(&:to_sym),
+            area: given[:area] && sides(given[:area]), mine: given[:mine] == "yes" || nil
           }.compact
         end
+
+        # Four numbers with commas, as the contract wants them.
+        def sides(text) = text.split(",").map { |one| Float(one) }
       end
     end
   end

@@ -23,6 +23,16 @@ module Core
         { lat_deg: lat.round(4), lon_deg: lon.clamp(-180.0, 180.0).round(4) }
       end
 
+      # The cells that an area touches, whole: [south, west, north, east] of it and of them.
+      def widened((south, west, north, east))
+        low, high = (south / LAT_STEP_DEG).floor, (north / LAT_STEP_DEG).ceil
+        # As wide in degrees as a cell is where they are widest.
+        farthest = [south.abs, north.abs].max.clamp(0, 89.0)
+        step = LAT_STEP_DEG / Math.cos(farthest * Math::PI / 180)
+        [low * LAT_STEP_DEG, (west / step).floor * step, high * LAT_STEP_DEG,
+          (east / step).ceil * step]
+      end
+
       # Distances are told to the public in whole cells too: a finder knows one end exactly.
       def distance_m(metres) = metres && ((metres / CELL_M).round * CELL_M)
 

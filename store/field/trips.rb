@@ -3,7 +3,9 @@
 module Store
   # Trips: one member, one day, one spot.
   class Trips
-    COLUMNS = %i[id member_id held_on spot_code platform water_temp_c state plan ticks].freeze
+    COLUMNS = %i[
+      id member_id held_on spot_code platform water_temp_c state plan ticks fished_hours rods
+    ].freeze
 
     def initialize(db) = @db = db
 
@@ -60,6 +62,8 @@ module Store
       fish.delete
       @db[:trips].where(id:).delete
     end
+
+    def say_effort(id, **effort) = @db[:trips].where(id:).update(effort)
 
     def fish?(id) = !@db[:encounter_records].where(trip_id: id).empty?
 

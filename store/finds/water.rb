@@ -4,7 +4,8 @@ module Store
   # What Water asks of all catches, grouped by SQL as far as it can be, and the answers that were
   # worked out of it.
   #
-  #   filter: { species:, water:, from: Date, to: Date, member_id: } of the releases; nil for any
+  #   filter: { species:, water:, from: Date, to: Date, from_mm:, to_mm:, area: [south, west, north,
+  #           east], member_id:, month: 1..12 } of the releases; nil for any
   class Water
     def initialize(db) = @db = db
 
@@ -29,8 +30,9 @@ module Store
     end
 
     # [{ fish_id:, story_key:, days:, km:, from_lat:, from_lon:, to_lat:, to_lon: }]: from where it
-    # was tagged to where it was caught last; km by water.
-    def moves(filter)
+    # was tagged to where it was caught last; km by water. newest: of so many caught last, nil for
+    # all.
+    def moves(filter, newest: nil)
       last = later.exclude(lat_deg: nil).distinct(:fish_id)
         .order(:fish_id, Sequel.desc(:caught_on)).as(:last)
       first(filter)
@@ -38,7 +40,8 @@ module Store
         .join(:fish, id: Sequel[:first][:fish_id])
         .join(:spans, fish_id: Sequel[:first][:fish_id])
         .exclude(distance_m: nil)
-        .order(Sequel[:first][:fish_id])
+        .order(*(Sequel.desc(Sequel[:last][:caught_on]) if newest), Sequel[:first][:fish_id])
+        .limit(newest)
         .select(
           Sequel[:first][:fish_id], :story_key, :days, (Sequel[:distance_m] / 1000).as(:km),
           Sequel[:first][:lat_deg].as(:from_lat), Sequel[:first][:lon_deg].as(:from_lon),
@@ -171,6 +174,26 @@ module Store
         .all
     end
 
+    # Trips that told how long they fished, with all that they caught of the species asked for:
+    # [{ year:, month:, water:, spot:, rod_hours: Float, fish: }]
+    def efforts(filter)
+      caught = @db[:encounters].where(trip_id: Sequel[:trips][:id])
+      caught = caught.where(species_code: filter[:species]) if filter[:species]
+      trips(filter).exclude(rods: nil).order(:held_on, Sequel[:trips][:id]).select(
+        Sequel.lit("extract(year from held_on)::int").as(:year),
+        Sequel.lit("extract(month from held_on)::int").as(:month),
+        Sequel[:waters][:name].as(:water), Sequel[:spots][:code].as(:spot),
+        Sequel.cast(Sequel[:fished_hours] * Sequel[:rods], Float).as(:rod_hours),
+        caught.select(Sequel.cast(Sequel.function(:count).*, Integer)).as(:fish)
+      ).all
+    end
+
+    # Trips with fish that did not say how long they fished.
+    def untold(filter)
+      trips(filter).where(rods: nil)
+        .where(Sequel[:trips][:id] => @db[:encounters].select(:trip_id)).count
+    end
+
     # { lag_days: [low, middle, high], reports:, alone:, letter_hours:, unsubmitted:, asleep:,
     # pouch:, no_length:, no_place:, no_hook:, records:, finders:, again: }
     def health(today:)
@@ -197,6 +220,21 @@ module Store
     # The smallest cell, about 220 m; every cell of the map is made of whole ones.
     CELL_LAT_DEG = 0.002
     CELL_LON_DEG = 0.003
+
+    # Fish let go under this filter, those caught again first, then the newest: [{ story_key:,
+    # species_code:, released_on:, length_mm:, member_id:, caught: how often since }]
+    def fish(filter, limit:)
+      again = later.group(:fish_id).select(:fish_id, Sequel.function(:count).*.as(:times))
+      caught = Sequel.function(:coalesce, :times, 0)
+      first(filter).join(:fish, id: Sequel[:first][:fish_id])
+        .left_join(again.as(:again), fish_id: Sequel[:first][:fish_id])
+        .order(Sequel.desc(caught), Sequel.desc(Sequel[:first][:caught_on]), :story_key)
+        .limit(limit)
+        .select(
+          :story_key, Sequel[:first][:species_code], Sequel[:first][:caught_on].as(:released_on),
+          Sequel[:first][:length_mm], Sequel[:first][:length_kind], caught.as(:caught)
+        ).all
+    end
 
     # Releases and recaptures in cells of so many of the smallest: [{ row:, column:, released:,
     # back: }]; by the counted cells where the filter allows it.
@@ -241,6 +279,12 @@ module Store
         species: @db[:species].where(code: tagged).order(:common_name).select(:code, name).all,
         waters: @db[:waters].order(:name).select(:code, :name).all
       }
+    end
+
+    # [{ id:, name: }] who have let a fish go with a tag
+    def taggers
+      @db[:members].where(id: @db[:encounters].where(kind: "tagged").select(:member_id))
+        .order(:name).select(:id, :name).all
     end
 
     # A word that changes with what is stored: every change is noted; what is loaded in bulk shows
@@ -292,6 +336,15 @@ module Store
       cells.select(:row_number, :column_number, :released, :back)
     end
 
+    def trips(filter)
+      rows = @db[:trips].join(:spots, code: :spot_code).join(:waters, code: :water_code)
+      rows = rows.where(Sequel[:spots][:water_code] => filter[:water]) if filter[:water]
+      rows = rows.where(member_id: filter[:member_id]) if filter[:member_id]
+      rows = rows.where { held_on >= filter[:from] } if filter[:from]
+      rows = within(rows, filter[:area], Sequel[:spots]) if filter[:area]
+      filter[:to] ? rows.where { held_on <= filter[:to] } : rows
+    end
+
     def small_cells(catches, *by)
       row, column = [[:lat_deg, CELL_LAT_DEG], [:lon_deg, CELL_LON_DEG]].map do |name, size|
         Sequel.cast(Sequel.function(:floor, Sequel[name] / size), Integer)
@@ -320,12 +373,22 @@ module Store
       rows = rows.where(table[:member_id] => filter[:member_id]) if filter[:member_id]
       rows = rows.where { table[:caught_on] >= filter[:from] } if filter[:from]
       rows = rows.where { table[:caught_on] <= filter[:to] } if filter[:to]
+      rows = rows.where { table[:length_mm] >= filter[:from_mm] } if filter[:from_mm]
+      rows = rows.where { table[:length_mm] <= filter[:to_mm] } if filter[:to_mm]
+      rows = within(rows, filter[:area], table) if filter[:area]
+      if filter[:month]
+        rows = rows.where(Sequel.function(:date_part, "month", table[:caught_on]) => filter[:month])
+      end
       return rows unless filter[:water]
 
       spots = @db[:spots].where(water_code: filter[:water]).select(:code)
       return rows.where(water_code: filter[:water]) if table == Sequel[:catches]
 
       rows.where(table[:spot_code] => spots)
+    end
+
+    def within(rows, (south, west, north, east), table)
+      rows.where(table[:lat_deg] => south..north, table[:lon_deg] => west..east)
     end
 
     # Members with tags in the pouch and no release for a year.

@@ -105,6 +105,108 @@ class WaterTest < ApiCase
     assert_equal [422, ["to"]], [last_response.status, answer["fields"].keys]
   end
 
+  def test_lengths_taggers_and_areas_leave_out
+    release(tags[0], days: 40)
+    release(tags[1], days: 40, length_mm: 510)
+    sign_in("hamish@marrow.example")
+    count = ->(**filter) { answer_of(water("movement", **filter), "reach")["n"] }
+
+    assert_equal [1, 1, 2], [
+      count[from_mm: 500], count[to_mm: 500], count[from_mm: 400, to_mm: 600]
+    ]
+    assert_equal [2, 0], [count[tagger: @isolde[:id]], count[tagger: @hamish[:id]]]
+    assert_equal [2, 0],
+      [count[area: "48.6,-21.5,48.7,-21.4"], count[area: "48.7,-21.5,48.8,-21.4"]]
+    water("movement", area: "48.7,-21.4,48.6,-21.5")
+
+    assert_equal [422, ["area"]], [last_response.status, answer["fields"].keys]
+    water("movement", from_mm: 500, to_mm: 400)
+
+    assert_equal [422, ["to_mm"]], [last_response.status, answer["fields"].keys]
+  end
+
+  # However small the area that is asked about: whole cells of 5 km are told of others' fish.
+  def test_an_area_finds_nobodys_place
+    release(tags[0], days: 40)
+    Seeds.member(db, "Wren Castellan", email: "wren@marrow.example", password: PASSWORD)
+    sign_in("wren@marrow.example")
+    [[48.61, -21.47], [48.62, -21.46], [48.63, -21.45]].each do |lat, lon|
+      area = [lat - 0.001, lon - 0.001, lat + 0.001, lon + 0.001].map do |side|
+        side.round(4)
+      end.join(",")
+      south, west, north, east = Core::Waters::CoarsePlace.widened(area.split(",").map(&:to_f))
+      inside = 48.61.between?(south, north) && -21.47.between?(west, east)
+
+      assert_equal inside ? 1 : 0, answer_of(water("movement", area:), "reach")["n"]
+      assert_operator (north - south) * 111.1, :>=, 4.99
+      assert_operator (east - west) * 111.1 * Math.cos(north * Math::PI / 180), :>=, 4.99
+    end
+    water("movement", tagger: @isolde[:id])
+
+    assert_equal 403, last_response.status
+    assert_empty ask("/api/water/choices")["taggers"]
+  end
+
+  def test_the_fish_behind_a_cell_and_their_ways
+    release(tags[0], days: 40)
+    release(tags[1])
+    sign_in
+    told = ask("/api/water/fish?area=48.6,-21.5,48.7,-21.4")
+
+    assert_equal([1, 0], told["fish"].map { |one| one["caught"] })
+    assert_equal "European seabass", told["fish"].first["common_name"]
+    ways = ask("/api/water/ways?mine=yes")
+
+    refute ways["coarse"]
+    assert_equal [48.61, -21.47], ways["ways"].first["path"].first
+    coarse = ask("/api/water/ways")
+
+    assert coarse["coarse"]
+    assert_equal Core::Waters::CoarsePlace.of(48.61, -21.47).values,
+      coarse["ways"].first["path"].first
+  end
+
+  def test_the_map_of_a_month
+    release(tags[0], days: 40)
+    sign_in
+    within = "48,-22,49,-21"
+    sums = [nil, 6, 7, 1].map do |month|
+      cells = ask("/api/water/map?within=#{within}#{"&month=#{month}" if month}")["cells"]
+      %w[released back].map { |key| cells.sum { |one| one[key] } }
+    end
+
+    assert_equal [[1, 1], [1, 0], [0, 1], [0, 0]], sums
+  end
+
+  def test_fish_for_fishing_counts_blank_days_and_says_what_is_missing
+    trips = Array.new(6) { Seeds.trip(db, @isolde, held_on: Date.new(2026, 6, 1)) }
+    put = ->(trip, **effort) { send_json(:put, "/api/trips/#{trip}/effort", effort) }
+    sign_in
+
+    assert_match(/0 trips have told/, answer_of(water("effort"), "catch_per_hour")["missing"])
+    trips.each { |trip| put[trip, fished_hours: 4, rods: 2] }
+
+    assert_equal [4.0, 2], answer["trip"].values_at("fished_hours", "rods")
+    put_encounter(Seeds.encounter(trips[0], start: Time.utc(2026, 6, 1, 12)))
+    Acts::WaterJob.run("effort", {})
+    told = answer_of(water("effort"), "catch_per_hour")
+
+    assert_match(/over 6 trips/, told["sentence"])
+    assert_equal ["Marrow Sound", "June", 6, 48.0, 1], told["rows"].first.first(5)
+    put[trips[0], fished_hours: 4, rods: nil]
+
+    assert_equal [422, "half_an_effort"], [last_response.status, answer["code"]]
+    put[trips[1], fished_hours: nil, rods: nil]
+
+    assert_nil answer["trip"]["rods"]
+    send_json(:post, "/api/trips/#{trips[2]}/submit")
+
+    assert_predicate last_response, :ok?, "a blank day is handed in"
+    send_json(:post, "/api/trips/#{trips[1]}/submit")
+
+    assert_equal "nothing_to_submit", answer["code"]
+  end
+
   # The last answer stands at once, with its date; a job makes the new one.
   def test_an_answer_is_kept_and_made_anew_when_records_change
     release(tags[0], days: 40)

@@ -249,5 +249,9 @@ class EstimatesTest < Minitest::Test
     assert_in_delta 0.025, below[7, high], 1e-9
     assert_in_delta 0.025, 1 - below[6, low], 1e-9
     assert_in_delta 3.688879, PoissonLimits.of(0).last, 1e-5
+    # From the one way of working it out to the other there is no step.
+    small, large = [399, 400].map { |count| PoissonLimits.of(count) }
+
+    small.zip(large).each { |one, other| assert_in_delta 1.0, other - one, 0.1 }
   end
 end

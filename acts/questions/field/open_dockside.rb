@@ -28,7 +28,8 @@ module Acts
       }
       {
         trip: {
-          **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code),
+          **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code, :rods),
+          fished_hours: trip[:fished_hours]&.to_f,
           **names,
           state: state(trip, left, held, tags)
         },

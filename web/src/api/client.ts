@@ -6,7 +6,7 @@ export type Schemas = components['schemas']
 
 let token: string | null = null
 
-const client = createClient<paths>({ baseUrl: '', fetch: withToken })
+export const client = createClient<paths>({ baseUrl: '', fetch: withToken })
 
 export function keepToken(fresh: string) {
   token = fresh
@@ -56,7 +56,7 @@ async function reach(request: Request): Promise<Response> {
  * The data of a call, or a thrown Refusal or NoSignal. What is not in our form did not come from
  * our server: a page that asks for a sign-in to the network, or a proxy's.
  */
-async function answer<T>(
+export async function answer<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
   const { data, error, response } = await call.catch((thrown: unknown) => {
@@ -77,8 +77,6 @@ export interface HouseChoice {
   figures: Schemas['FiguresSet']
   guild_notes: Schemas['GuildNotes']
 }
-export type WaterTopic = paths['/api/water/{topic}']['get']['parameters']['path']['topic']
-export type WaterFilter = NonNullable<paths['/api/water/{topic}']['get']['parameters']['query']>
 type MendHeld = paths['/api/held/{id}/mended']['post']['requestBody']['content']['application/json']
 export type NewSpecies = paths['/api/species']['post']['requestBody']['content']['application/json']
 
@@ -216,6 +214,8 @@ export const api = {
     answer(
       client.POST('/api/trips/{id}/track', { params: { path: { id } }, body: { gpx, reason } }),
     ),
+  sayEffort: (id: string, body: { fished_hours: number | null; rods: number | null }) =>
+    answer(client.PUT('/api/trips/{id}/effort', { params: { path: { id } }, body })),
   submitTrip: (id: string) =>
     answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: {} as never })),
   season: (season?: string) =>
@@ -338,13 +338,6 @@ export const api = {
   ) => answer(client.POST('/api/queries/{id}/{code}', { params: { path: { id, code } }, body })),
   mendHeld: (id: string, body: MendHeld) =>
     answer(client.POST('/api/held/{id}/mended', { params: { path: { id } }, body })),
-  water: (topic: WaterTopic, query: WaterFilter) =>
-    answer(client.GET('/api/water/{topic}', { params: { path: { topic }, query } })),
-  waterChoices: () => answer(client.GET('/api/water/choices')),
-  waterMap: (within: string, query: WaterFilter) =>
-    answer(client.GET('/api/water/map', { params: { query: { ...query, within } } })),
-  sayAssumption: (key: string, body: { holds: boolean; why: string }) =>
-    answer(client.PUT('/api/water/assumptions/{key}', { params: { path: { key } }, body })),
   foreignTags: () => answer(client.GET('/api/foreign-tags')),
   passOn: (body: { ids: string[]; to: string }) =>
     answer(client.POST('/api/foreign-tags', { body })),

@@ -3,12 +3,20 @@ import { useResizeObserver } from '@vueuse/core'
 import { BarChart, LineChart, ScatterChart } from 'echarts/charts'
 import { GridComponent, LegendComponent } from 'echarts/components'
 import { init, use, type ECharts, type EChartsCoreOption } from 'echarts/core'
-import { CanvasRenderer } from 'echarts/renderers'
+import { CanvasRenderer, SVGRenderer } from 'echarts/renderers'
 import { storeToRefs } from 'pinia'
 import { nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useLookStore } from '@/stores/look'
 
-use([BarChart, LineChart, ScatterChart, GridComponent, LegendComponent, CanvasRenderer])
+use([
+  BarChart,
+  LineChart,
+  ScatterChart,
+  GridComponent,
+  LegendComponent,
+  CanvasRenderer,
+  SVGRenderer,
+])
 
 /**
  * A chart with one sentence that says what it shows, the table behind it, and both to take away.
@@ -79,6 +87,18 @@ function saveTable() {
   save(href, `${props.name}.csv`)
   URL.revokeObjectURL(href)
 }
+/** The same chart as lines and letters, for who prints it large. */
+function saveDrawing() {
+  const size = { width: chart!.getWidth(), height: chart!.getHeight() }
+  const drawing = init(null, null, { renderer: 'svg', ssr: true, ...size })
+  drawing.setOption(chart!.getOption())
+  const href = URL.createObjectURL(
+    new Blob([drawing.renderToSVGString()], { type: 'image/svg+xml' }),
+  )
+  drawing.dispose()
+  save(href, `${props.name}.svg`)
+  URL.revokeObjectURL(href)
+}
 const savePicture = () =>
   save(
     chart!.getDataURL({
@@ -124,6 +144,7 @@ const savePicture = () =>
     <p class="away">
       <button type="button" class="link" @click="saveTable">Table as CSV</button>
       <button type="button" class="link" @click="savePicture">Chart as PNG</button>
+      <button type="button" class="link" @click="saveDrawing">as SVG</button>
     </p>
   </figure>
 </template>

@@ -6,6 +6,7 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import { TRIP_STATE } from '@/words/dockside'
 import AddPhotos from './parts/AddPhotos.vue'
 import CheckList from './parts/CheckList.vue'
+import FishedHours from './parts/FishedHours.vue'
 import FishList from './parts/FishList.vue'
 import PhotoStrip from './parts/PhotoStrip.vue'
 import TagSum from './parts/TagSum.vue'
@@ -57,6 +58,7 @@ onMounted(async () => {
           :trip="trip"
           :spot="spotPlace"
         />
+        <FishedHours :trip="trip" />
         <CheckList :trip="trip" :spot="spotPlace" />
       </div>
       <div class="side">

@@ -115,6 +115,11 @@ export function useTrip(tripId: string) {
       act.said.value = `${told.points} points read; ${told.placed.length} fish placed${gap}${left}.`
       take(await api.dockside(tripId))
     })
+  const sayEffort = (fishedHours: number | null, rods: number | null) =>
+    act.run(async () => {
+      take(await api.sayEffort(tripId, { fished_hours: fishedHours, rods }))
+      act.said.value = rods === null ? 'Taken back.' : 'Kept.'
+    })
   const submit = () =>
     act.run(async () => {
       const told = await api.submitTrip(tripId)
@@ -144,6 +149,7 @@ export function useTrip(tripId: string) {
     removePhoto,
     settleTag,
     addTrack,
+    sayEffort,
     submit,
     ...useUpload(tripId, take),
   }

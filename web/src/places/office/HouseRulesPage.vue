@@ -3,6 +3,7 @@ import { storeToRefs } from 'pinia'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
+import { water } from '@/api/water'
 import { dateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
@@ -85,7 +86,7 @@ const save = () =>
 /** What the cooperative's own returns say of a question, where they say anything; it may come late. */
 const returns = shallowRef<Schemas['WaterAnswers']['answers']>([])
 onMounted(() =>
-  api.water('handling', {}).then(
+  water.answers('handling', {}).then(
     (told) => (returns.value = told.answers),
     () => undefined,
   ),

@@ -1,20 +1,26 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
+import { water } from '@/api/water'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import CellMap, { type Cell } from './parts/CellMap.vue'
 import FilterBar from './parts/FilterBar.vue'
+import FishBehind from './parts/FishBehind.vue'
+import MonthPlayer from './parts/MonthPlayer.vue'
 import WaterNav from './parts/WaterNav.vue'
 import { useWaterFilter } from './useWaterFilter'
 
 /** Where fish were let go and where they were caught again, counted in cells. */
-const { filter } = useWaterFilter()
+const { filter, set } = useWaterFilter()
 const cells = shallowRef<Cell[]>([])
 const isCoarse = ref(true)
 const within = ref('')
 const shows = ref<'released' | 'back'>('released')
 const chosen = shallowRef<Cell | null>(null)
+const month = ref<number>()
+const ways = shallowRef<Awaited<ReturnType<typeof water.ways>> | null>(null)
+const showsWays = ref(false)
+const behind = shallowRef<Awaited<ReturnType<typeof water.fish>> | null>(null)
 const map = ref<InstanceType<typeof CellMap> | null>(null)
 const { refusal, run } = useAct()
 let asked = 0
@@ -23,14 +29,32 @@ async function load() {
   if (!within.value) return
   const mine = ++asked
   await run(async () => {
-    const told = await api.waterMap(within.value, filter.value)
+    const told = await water.map({
+      ...filter.value,
+      within: within.value,
+      ...(month.value && { month: month.value }),
+    })
     if (mine !== asked) return
     cells.value = told.cells
     isCoarse.value = told.coarse
     chosen.value = null
   })
 }
-watch([within, filter], load)
+watch([within, filter, month], load)
+
+/** Fish go where the filter says, wherever one looks. */
+async function loadWays() {
+  ways.value = null
+  if (showsWays.value) await run(async () => void (ways.value = await water.ways(filter.value)))
+}
+watch([showsWays, filter], loadWays)
+
+async function pick(cell: Cell) {
+  chosen.value = cell
+  behind.value = null
+  const area = [cell.south, cell.west, cell.north, cell.east].join(',')
+  await run(async () => void (behind.value = await water.fish({ ...filter.value, area })))
+}
 const sum = (field: 'released' | 'back') => cells.value.reduce((all, one) => all + one[field], 0)
 const busiest = computed(() =>
   cells.value.toSorted((a, b) => b[shows.value] - a[shows.value]).slice(0, 12),
@@ -65,21 +89,37 @@ const place = (one: Cell) =>
       <button type="button" class="quiet" :aria-pressed="shows === 'back'" @click="shows = 'back'">
         Caught again
       </button>
+      <button type="button" class="quiet" :aria-pressed="showsWays" @click="showsWays = !showsWays">
+        Their ways
+      </button>
       <button type="button" class="quiet" @click="map?.closer()">Closer</button>
       <button type="button" class="quiet" @click="map?.farther()">Farther</button>
+      <button type="button" class="quiet" @click="set('area', within)">
+        Only what is in view, on every page
+      </button>
+      <MonthPlayer v-model="month" />
     </div>
+    <p v-if="showsWays && ways" class="soft" role="status">
+      {{
+        ways.ways.length
+          ? `Ways by water of the ${ways.ways.length} fish caught last${ways.coarse ? ', between the middles of 5 km cells' : ''}.`
+          : 'No fish of this filter was caught again somewhere else.'
+      }}
+    </p>
     <TroubleNote :trouble="refusal" />
     <CellMap
       ref="map"
       :cells="cells"
       :shows="shows"
+      :ways="ways?.ways ?? []"
       :label="`Map of fish ${shows === 'back' ? 'caught again' : 'let go'}`"
       @view="within = $event"
-      @pick="chosen = $event"
+      @pick="pick"
     />
     <p v-if="chosen" role="status">
       Around {{ place(chosen) }}: {{ chosen.released }} let go, {{ chosen.back }} caught again.
     </p>
+    <FishBehind v-if="chosen && behind?.fish.length" :found="behind" />
     <details>
       <summary>The busiest cells</summary>
       <table v-cards class="list">

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { api, type Schemas, type WaterTopic } from '@/api/client'
+import { type Schemas } from '@/api/client'
+import { water, type WaterTopic } from '@/api/water'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import FilterBar from './parts/FilterBar.vue'
 import WaterNav from './parts/WaterNav.vue'
 import { TOPICS } from './topics'
-import { useWaterFilter } from './useWaterFilter'
+import { inAddress, useWaterFilter } from './useWaterFilter'
 
 /** What matters most now, a sentence a topic, and what is not known yet. */
 const { filter } = useWaterFilter()
@@ -20,7 +21,7 @@ async function load() {
   found.value = {}
   await run(async () => {
     for (const topic of topics) {
-      const told = await api.water(topic, filter.value)
+      const told = await water.answers(topic, filter.value)
       if (mine !== asked) return
       found.value = { ...found.value, [topic]: told }
     }
@@ -30,7 +31,7 @@ onMounted(load)
 watch(filter, load)
 
 const paper = computed(
-  () => `/api/water/season.pdf?${new URLSearchParams(filter.value as Record<string, string>)}`,
+  () => `/api/water/season.pdf?${new URLSearchParams(inAddress(filter.value))}`,
 )
 const lines = computed(() =>
   topics.flatMap((topic) => {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, shallowRef, watch } from 'vue'
-import { api, type Schemas, type WaterTopic } from '@/api/client'
+import { type Schemas } from '@/api/client'
+import { water, type WaterTopic } from '@/api/water'
 import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
@@ -25,7 +26,7 @@ onBeforeUnmount(() => clearTimeout(again))
 async function load() {
   const mine = ++asked
   await run(async () => {
-    const told = await api.water(props.topic, filter.value)
+    const told = await water.answers(props.topic, filter.value)
     if (mine === asked) found.value = told
     clearTimeout(again)
     if (told.stale) again = window.setTimeout(load, LOOK_AGAIN_MS)
@@ -33,8 +34,8 @@ async function load() {
 }
 const say = (key: string, holds: boolean, why: string) =>
   void run(async () => {
-    await api.sayAssumption(key, { holds, why })
-    found.value = await api.water(props.topic, filter.value)
+    await water.sayAssumption(key, { holds, why })
+    found.value = await water.answers(props.topic, filter.value)
   })
 onMounted(load)
 watch([() => props.topic, filter], load)

@@ -1,24 +1,33 @@
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { WaterFilter } from '@/api/client'
+import type { WaterFilter } from '@/api/water'
 
-const FIELDS = ['species', 'water', 'from', 'to', 'mine'] as const
-export type FilterField = (typeof FIELDS)[number]
+const TEXTS = ['species', 'water', 'from', 'to', 'mine', 'area', 'tagger'] as const
+const NUMBERS = ['from_mm', 'to_mm'] as const
+export type FilterField = (typeof TEXTS)[number] | (typeof NUMBERS)[number]
+
+export const inAddress = (filter: WaterFilter) =>
+  Object.fromEntries(Object.entries(filter).map(([field, value]) => [field, String(value)]))
 
 /** The one filter of Water: it lives in the address, so that every page has it and it can be sent. */
 export function useWaterFilter() {
   const route = useRoute()
   const router = useRouter()
   const filter = computed<WaterFilter>(() => {
-    const told = FIELDS.flatMap((field) => {
+    const said = (field: FilterField) => {
       const value = route.query[field]
-      return typeof value === 'string' && value ? [[field, value]] : []
+      return typeof value === 'string' && value ? value : null
+    }
+    const texts = TEXTS.flatMap((field) => (said(field) ? [[field, said(field)]] : []))
+    const numbers = NUMBERS.flatMap((field) => {
+      const value = Number.parseInt(said(field) ?? '', 10)
+      return Number.isNaN(value) ? [] : [[field, value]]
     })
-    return Object.fromEntries(told)
+    return Object.fromEntries([...texts, ...numbers])
   })
-  function set(field: FilterField, value: string | null) {
+  function set(field: FilterField, value: string | number | null) {
     const query = { ...route.query }
-    if (value) query[field] = value
+    if (value) query[field] = String(value)
     else delete query[field]
     void router.replace({ query })
   }

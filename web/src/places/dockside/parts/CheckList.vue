@@ -91,7 +91,7 @@ const left = computed(() => here.value.left.length)
         class="oilskin submit"
         size="large"
         :loading="trip.act.busy.value"
-        :disabled="!here.fish.length && !here.held.length"
+        :disabled="!here.fish.length && !here.held.length && !here.trip.rods"
         @click="trip.submit"
         >Submit this trip</el-button
       >

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, shallowRef } from 'vue'
-import { api, type Schemas } from '@/api/client'
+import { type Schemas } from '@/api/client'
+import { water } from '@/api/water'
 
 /** What became of the member's own fish, beside the whole cooperative's. */
 type Answer = Schemas['WaterAnswers']['answers'][number]
@@ -9,8 +10,8 @@ const all = shallowRef<Answer[]>([])
 onMounted(async () => {
   try {
     const [mine, whole] = await Promise.all([
-      api.water('handling', { mine: 'yes' }),
-      api.water('handling', {}),
+      water.answers('handling', { mine: 'yes' }),
+      water.answers('handling', {}),
     ])
     own.value = mine.answers
     all.value = whole.answers

@@ -1,6 +1,15 @@
 <script setup lang="ts">
 import 'leaflet/dist/leaflet.css'
-import { Canvas, Control, GeoJSON, Map as LeafletMap, Rectangle, type Layer } from 'leaflet'
+import {
+  Canvas,
+  CircleMarker,
+  Control,
+  GeoJSON,
+  Map as LeafletMap,
+  Polyline,
+  Rectangle,
+  type Layer,
+} from 'leaflet'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { loadCoast } from '@/parts/coast'
 
@@ -13,7 +22,13 @@ export interface Cell {
   released: number
   back: number
 }
-const props = defineProps<{ cells: Cell[]; shows: 'released' | 'back'; label: string }>()
+const props = defineProps<{
+  cells: Cell[]
+  shows: 'released' | 'back'
+  label: string
+  /** From where fish were tagged to where they were caught last. */
+  ways: { path: number[][] }[]
+}>()
 const emit = defineEmits<{ view: [within: string]; pick: [cell: Cell] }>()
 const box = ref<HTMLElement | null>(null)
 let map: LeafletMap | null = null
@@ -47,6 +62,29 @@ function draw() {
         .on('click', () => emit('pick', one))
         .addTo(map!),
     )
+  const renderer = canvas
+  const ink = colour('--ink')
+  for (const { path } of props.ways) {
+    const points = path.map(([lat, lon]) => [lat, lon] as [number, number])
+    const line = new Polyline(points, {
+      renderer,
+      pane: 'cells',
+      color: ink,
+      weight: 2,
+      opacity: 0.7,
+      interactive: false,
+    })
+    const end = new CircleMarker(points.at(-1)!, {
+      renderer,
+      pane: 'cells',
+      radius: 4,
+      color: ink,
+      fillColor: colour('--oilskin'),
+      fillOpacity: 1,
+      interactive: false,
+    })
+    drawn.push(line.addTo(map), end.addTo(map))
+  }
 }
 function tellView() {
   const view = map?.getBounds()
@@ -84,7 +122,7 @@ onBeforeUnmount(() => {
   map?.remove()
   map = null
 })
-watch([() => props.cells, () => props.shows], draw)
+watch([() => props.cells, () => props.shows, () => props.ways], draw)
 defineExpose({
   closer: () => map?.zoomIn(),
   farther: () => map?.zoomOut(),

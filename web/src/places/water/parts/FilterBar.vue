@@ -1,16 +1,31 @@
 <script setup lang="ts">
 import { computed, onMounted, shallowRef } from 'vue'
-import { api } from '@/api/client'
+import { water } from '@/api/water'
 import DayField from '@/parts/DayField.vue'
+import { useSessionStore } from '@/stores/session'
 import { useWaterFilter } from '../useWaterFilter'
 
 /** One filter for every answer: species, water, days of the release, own fish. */
 const { filter, set, clear } = useWaterFilter()
-const choices = shallowRef<Awaited<ReturnType<typeof api.waterChoices>> | null>(null)
+const choices = shallowRef<Awaited<ReturnType<typeof water.choices>> | null>(null)
 const isFiltered = computed(() => Object.keys(filter.value).length > 0)
 onMounted(async () => {
-  choices.value = await api.waterChoices()
+  choices.value = await water.choices()
 })
+const session = useSessionStore()
+const MM = computed(() => (session.units === 'imperial' ? 25.4 : 10))
+const LENGTHS = computed(() => {
+  const unit = session.units === 'imperial' ? 'in' : 'cm'
+  return [
+    { name: 'from_mm' as const, label: `From ${unit}`, aria: `Length at tagging from, ${unit}` },
+    { name: 'to_mm' as const, label: `to ${unit}`, aria: `Length at tagging to, ${unit}` },
+  ]
+})
+const inLength = (mm?: number) => (mm ? Math.round(mm / MM.value) : '')
+function setLength(field: 'from_mm' | 'to_mm', event: Event) {
+  const value = (event.target as HTMLInputElement).valueAsNumber
+  set(field, Number.isNaN(value) ? null : Math.round(value * MM.value))
+}
 const chosen = (event: Event) => (event.target as HTMLSelectElement).value || null
 </script>
 
@@ -62,6 +77,32 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
         @update:model-value="set('to', $event ?? null)"
       />
     </label>
+    <label v-if="choices?.taggers.length">
+      Tagged by
+      <select
+        class="field"
+        :value="filter.tagger ?? ''"
+        name="tagger"
+        @change="set('tagger', chosen($event))"
+      >
+        <option value="">all</option>
+        <option v-for="one in choices.taggers" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+    </label>
+    <label v-for="field in LENGTHS" :key="field.name">
+      {{ field.label }}
+      <input
+        class="field length"
+        type="number"
+        inputmode="numeric"
+        min="1"
+        max="2000"
+        :aria-label="field.aria"
+        :name="field.name"
+        :value="inLength(filter[field.name])"
+        @change="setLength(field.name, $event)"
+      />
+    </label>
     <label class="tick">
       <input
         type="checkbox"
@@ -70,6 +111,10 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
       />
       My own fish
     </label>
+    <p v-if="filter.area" class="area">
+      Only an area of the map.
+      <button type="button" class="link" @click="set('area', null)">All of it</button>
+    </p>
     <button v-if="isFiltered" type="button" class="link" @click="clear">Take the filter off</button>
   </form>
 </template>
@@ -84,6 +129,13 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
 .filter label {
   display: grid;
   gap: 2px;
+}
+.filter .length {
+  width: 6em;
+}
+.filter .area {
+  margin: 0;
+  align-self: center;
 }
 .filter .tick {
   display: flex;

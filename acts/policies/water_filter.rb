@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Acts
+  # What a reader of Water may ask about, as the store takes it. Whoever may not know exact places
+  # asks about whole cells, and nobody but a coordinator about somebody else.
+  #
+  #   asked: { species:, water:, from: Date, to: Date, from_mm:, to_mm:, area: [south, west, north,
+  #          east], tagger: id of a member, mine: true | nil }
+  module WaterFilter
+    module_function
+
+    # Returns { species:, water:, from:, to:, from_mm:, to_mm:, area:, member_id: }, without what
+    # was not asked. Raises Core::InvalidInput, Core::Forbidden.
+    def of(context, asked)
+      check(context.store, asked)
+      member_id = asked[:mine] ? context.member[:id] : tagger(context.member, asked[:tagger])
+      area = asked[:area] && (exact?(context.member, asked) ? asked[:area] : coarse(asked[:area]))
+      { **asked.except(:mine, :tagger), area:, member_id: }.compact
+    end
+
+    # Whether exact places may be told: of one's own fish, and to coordinators.
+    def exact?(member, asked) = member[:role] == "coordinator" || asked[:mine] || false
+
+    def coarse(area) = Core::Waters::CoarsePlace.widened(area)
+
+    def tagger(member, id)
+      return id if id.nil? || member[:role] == "coordinator" || id == member[:id]
+
+      raise Core::Forbidden.new(
+        :coordinators_only, "Only a coordinator asks about one member's fish. Ask for your own."
+      )
+    end
+
+    def check(store, asked)
+      if asked[:species] && store.species.find(asked[:species]).nil?
+        refuse("species", :unknown_species,
+          "There is no species #{asked[:species].inspect}. Choose one from the list.")
+      end
+      turned_round(asked, :from, :to, "day")
+      turned_round(asked, :from_mm, :to_mm, "length")
+      south, west, north, east = asked[:area]
+      return if south.nil? || (north > south && east > west)
+
+      refuse("area", :no_area, "The area has no extent. Send south, west, north, east.")
+    end
+
+    def turned_round(asked, first, last, what)
+      return unless asked[first] && asked[last] && asked[first] > asked[last]
+
+      refuse(last.to_s, :"#{what}s_turned_round",
+        "The last #{what} lies before the first. Turn them round.")
+    end
+
+    def refuse(field, code, sentence) = raise(Core::InvalidInput.at(field, code, sentence))
+    private_class_method :coarse, :tagger, :check, :turned_round, :refuse
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Acts
+  # The fish behind a figure or a cell: those caught again first, and so many that a person reads
+  # them. And the ways that the newest of them went.
+  module SeeFish
+    MOST_FISH = 50
+    # Each way takes a few milliseconds to find.
+    MOST_WAYS = 40
+
+    module_function
+
+    # filter: as WaterFilter takes it. Returns { fish: [{ story_key:, species_code:, common_name:,
+    # released_on:, length_mm:, length_kind:, caught: }], more: }.
+    def list(context, filter:)
+      found = context.store.water.fish(WaterFilter.of(context, filter), limit: MOST_FISH + 1)
+      names = context.store.species.of(found.map { |one| one[:species_code] })
+      shown = found.first(MOST_FISH).map do |one|
+        { **one, common_name: names.fetch(one[:species_code]).common_name }
+      end
+      { fish: shown, more: found.size > MOST_FISH }
+    end
+
+    # Returns { ways: [{ story_key:, days:, km:, path: [[lat, lon], ...] }], coarse: }: from where a
+    # fish was tagged to where it was caught last, by water; between the middles of 5 km cells for
+    # who may not know more.
+    def ways(context, filter:, route:)
+      exact = WaterFilter.exact?(context.member, filter)
+      moves = context.store.water.moves(WaterFilter.of(context, filter), newest: MOST_WAYS)
+      { coarse: !exact, ways: moves.filter_map { |move| way(move, route, exact) } }
+    end
+
+    def way(move, route, exact)
+      from = move.values_at(:from_lat, :from_lon)
+      to = move.values_at(:to_lat, :to_lon)
+      path =
+        if exact
+          route.between(*from, *to).path
+        else
+          route.between(*cell(from), *cell(to), like: from).path
+        end
+      path && { **move.slice(:story_key, :days), km: move[:km].round, path: }
+    end
+
+    def cell(place) = Core::Waters::CoarsePlace.of(*place).values_at(:lat_deg, :lon_deg)
+    private_class_method :way, :cell
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+
+class EffortAnswersTest < Minitest::Test
+  # Trips of two hours at a known rate, by Poisson.
+  def trips(rate:, count: 240, seed: 7)
+    rng = Random.new(seed)
+    Array.new(count) do |index|
+      year, month = 2025 + (index % 2), 5 + (index % 3)
+      {
+        year:, month:, water: "Marrow Sound", spot: index % 5, rod_hours: 2.0,
+        fish: poisson(rate[year, month] * 2.0, rng)
+      }
+    end
+  end
+
+  def poisson(mean, rng)
+    limit, product, count = Math.exp(-mean), rng.rand, 0
+    (product *= rng.rand) && count += 1 while product > limit
+    count
+  end
+
+  def test_the_rate_is_fish_by_hours_with_its_limits
+    rows = Array.new(6) do |fish|
+      { year: 2026, month: 6, water: "W", spot: 1, rod_hours: 4.0, fish: }
+    end
+    answer, = Core::Water::EffortAnswers.of(rows, untold: 2)
+
+    # 15 fish in 24 rod hours; the spread over trips is wider than chance's by the root of 1.4.
+    assert_match(/\A6.2 \(3.0 to 11.1\) fish in 10 rod hours, over 6 trips/, answer.sentence)
+    assert_match(/2 trips did not say/, answer.sentence)
+    assert_equal ["W", "June", 6, 24.0, 15], answer.rows.first.first(5)
+  end
+
+  def test_a_blank_day_counts
+    caught = Array.new(6) { { year: 2026, month: 6, water: "W", spot: 1, rod_hours: 5.0, fish: 5 } }
+    blank = caught.map { |row| row.merge(fish: 0) }
+    rates = [caught, caught + blank].map do |rows|
+      Core::Water::EffortAnswers.of(rows, untold: 0).first.rows.first[5]
+    end
+
+    assert_equal [10.0, 5.0], rates
+  end
+
+  def test_years_are_compared_for_the_same_months_and_spots
+    _, answer =
+      Core::Water::EffortAnswers.of(
+        trips(rate: ->(year, month) { (year == 2025 ? 0.8 : 1.6) * (month - 4) }), untold: 0
+      )
+    year, ratio, low, high = answer.rows.first
+
+    assert_equal 2026, year
+    assert_operator low, :<, 2.0
+    assert_operator high, :>, 2.0
+    assert_in_delta 2.0, ratio, 0.3
+    _, same = Core::Water::EffortAnswers.of(trips(rate: ->(_, _) { 1.0 }), untold: 0)
+
+    assert_match(/chance alone may do/, same.sentence)
+  end
+
+  def test_few_trips_are_told_what_is_missing
+    first, second = Core::Water::EffortAnswers.of(trips(rate: ->(*) { 1 }, count: 3), untold: 40)
+
+    assert_nil first.sentence
+    assert_match(/3 trips have told .* 5 are needed; 40 have not/, first.missing)
+    assert_match(/two years|told apart/, second.missing)
+  end
+end

@@ -1,0 +1,18 @@
+import { answer, client } from './client'
+import type { paths } from './contract.generated'
+
+export type WaterTopic = paths['/api/water/{topic}']['get']['parameters']['path']['topic']
+export type WaterFilter = NonNullable<paths['/api/water/{topic}']['get']['parameters']['query']>
+
+/** What the tags taught; apart from the rest, because the Deck does without. */
+export const water = {
+  answers: (topic: WaterTopic, query: WaterFilter) =>
+    answer(client.GET('/api/water/{topic}', { params: { path: { topic }, query } })),
+  choices: () => answer(client.GET('/api/water/choices')),
+  map: (query: WaterFilter & { within: string; month?: number }) =>
+    answer(client.GET('/api/water/map', { params: { query } })),
+  fish: (query: WaterFilter) => answer(client.GET('/api/water/fish', { params: { query } })),
+  ways: (query: WaterFilter) => answer(client.GET('/api/water/ways', { params: { query } })),
+  sayAssumption: (key: string, body: { holds: boolean; why: string }) =>
+    answer(client.PUT('/api/water/assumptions/{key}', { params: { path: { key } }, body })),
+}
