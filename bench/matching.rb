@@ -4,6 +4,7 @@
 # reports with known truth, on seeds that nothing was set on (bench/calibrate.rb has others):
 # DATABASE_URL=$(bin/pg url) ruby bench/matching.rb
 #   [SEEDS, default 301,302,303,304,305,306] [RELEASES of each, default 40000]
+# With GROWTH=own the programme knows how its fish grow, as it does once it has fitted a curve.
 # Prints all figures with 95 % intervals, and draws docs/matching-reliability.svg.
 require_relative "../config/boot"
 require_relative "support/judged_reports"
@@ -21,6 +22,15 @@ url =
   end
 species =
   Store::Species.new(Database.connect(url, max_connections: 1)).all.to_h { |one| [one.code, one] }
+if ENV["GROWTH"] == "own"
+  species = species.to_h do |code, one|
+    truth = Demo::Truth::SPECIES[code] or next [code, one]
+    growth = Core::Fish::Curve.new(
+      linf_mm: one.max_mm * truth[:linf_share], k_per_year: truth[:k_per_year], version: 1
+    )
+    [code, one.dup.tap { |known| known.growth = growth }.freeze]
+  end
+end
 judged = seeds.flat_map { |seed| JudgedReports.of(ToldReports.new(species:, seed:, releases:)) }
 
 def share(name, right, all)

@@ -74,13 +74,16 @@ module Acts
       { answers:, made_at: row[:made_at], took_ms: row[:took_ms], stale: }
     end
 
+    # What is found of all fish is also what matching expects from then on.
     def growth(store, filter, _today)
       store.water.increments(filter).group_by { |row| row[:species_code] }
         .sort_by { |_, rows| -rows.size }.first(MOST_SPECIES)
         .map do |code, rows|
           species = store.species.find(code)
+          known, fit = Core::Water::GrowthAnswer.fit(rows)
+          KeepGrowth.call(store, species, fit) if filter.empty?
           Core::Water::GrowthAnswer.of(
-            rows, species: species.common_name, kind: species.length_kind
+            known, fit, species: species.common_name, kind: species.length_kind
           )
         end
     end

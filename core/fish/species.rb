@@ -12,12 +12,13 @@ module Core
     #   fl_to_tl:         { a_mm:, b:, se_mm: } or nil when no conversion is known
     #   typical_mm, large_mm, min_mm, max_mm, min_taggable_mm: on the species' own length kind
     #   in_water_only_mm: Integer above which the law forbids lifting it, or nil
+    #   growth:           Curve, once it is known from the programme's own fish
     #   warm_c, stop_c:   where the air budget starts to shrink, and where tagging stops
     Species =
       Struct.new(
         :code, :common_name, :scientific_name, :guild_key, :tail, :bladder, :weight_a, :weight_b,
         :fl_to_tl, :typical_mm, :large_mm, :min_mm, :max_mm, :min_taggable_mm, :in_water_only_mm,
-        :warm_c, :stop_c, :hazards, :look_alikes, :demo_values, keyword_init: true
+        :warm_c, :stop_c, :hazards, :look_alikes, :demo_values, :growth, keyword_init: true
       ) do
         def guild = Guild.fetch(guild_key)
 

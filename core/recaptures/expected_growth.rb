@@ -2,8 +2,9 @@
 
 module Core
   module Recaptures
-    # How much a middling fish of a species would have grown, until the programme's own curve is
-    # known: towards a share of the species' longest, by one rate a year. House rules, all three.
+    # How much a middling fish of a species would have grown: by the programme's own curve, and
+    # until one is known towards a share of the species' longest, by one rate a year. House rules,
+    # all three.
     #
     # Source: von Bertalanffy (1938), Hum. Biol. 10, 181-213.
     module ExpectedGrowth
@@ -14,7 +15,9 @@ module Core
       module_function
 
       # from_mm: in the species' own kind; days >= 0. Returns mm.
-      def mm(from_mm, days, species) = [asymptotic_mm(species) - from_mm, 0].max * grown_share(days)
+      def mm(from_mm, days, species)
+        [asymptotic_mm(species) - from_mm, 0].max * grown_share(days, species)
+      end
 
       # Error of a length expected after so many days, from the errors of both measurings and the
       # spread of fish. The spread is on the asymptotic length, so a fish near the largest size, of
@@ -24,12 +27,17 @@ module Core
       end
 
       # How much fish of one age differ in what they have grown since.
-      def spread_mm(spread, days, species) = spread * asymptotic_mm(species) * grown_share(days)
+      def spread_mm(spread, days, species)
+        spread * asymptotic_mm(species) * grown_share(days, species)
+      end
 
-      def asymptotic_mm(species) = species.max_mm * LINF_SHARE
+      def asymptotic_mm(species) = species.growth&.linf_mm || (species.max_mm * LINF_SHARE)
 
       # Of the way to the asymptotic length.
-      def grown_share(days) = 1 - Math.exp(-K_PER_YEAR * days / Growth::DAYS_PER_YEAR)
+      def grown_share(days, species)
+        k_per_year = species.growth&.k_per_year || K_PER_YEAR
+        1 - Math.exp(-k_per_year * days / Growth::DAYS_PER_YEAR)
+      end
 
       # Where the length would be on the days between, 95 % of fish: [{ day:, low_mm:, high_mm: },
       # ...]; nil without a length that can be compared.

@@ -12,12 +12,29 @@ module Core
 
       module_function
 
-      # rows: as Store::Water#increments tells them, of one species;  species: its name
-      def of(rows, species:, kind:)
+      # A curve that matching may go by: from so many fish, its two growths known to this share.
+      # House rule.
+      LEAST_FISH = 60
+      MOST_ERROR = 0.2
+
+      # rows: as Store::Water#increments tells them, of one species. Returns [the rows with the
+      # errors of both lengths, an Estimates::Growth::Fit or a sentence].
+      def fit(rows)
         known = rows.map { |row| row.merge(sd1_mm: sd(row, 1), sd2_mm: sd(row, 2)) }
-        fit = Estimates::Growth.fit(known)
+        [known, Estimates::Growth.fit(known)]
+      end
+
+      # Whether matching may go by it.
+      def sound?(fit)
+        return false if fit.is_a?(String) || fit.n < LEAST_FISH || fit.errors.nil?
+
+        %i[ga gb].all? { |name| fit.errors[name] <= MOST_ERROR * fit.ga }
+      end
+
+      # known, fit: as .fit returns them;  species: its name
+      def of(known, fit, species:, kind:)
         common = {
-          key: "growth", title: "Growth of #{species}", n: rows.size, assumptions: ASSUMPTIONS,
+          key: "growth", title: "Growth of #{species}", n: known.size, assumptions: ASSUMPTIONS,
           source: SOURCE, worked_out: method_of(fit), columns: COLUMNS,
           rows: known.map { |row| line(row, fit) }
         }

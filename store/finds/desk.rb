@@ -103,7 +103,7 @@ module Store
     )
       @db[:decisions].insert(
         report_id:, verdict:, reason:, member_id:, fish_id:, tag_number:, share:, other_report_id:,
-        moved: moved && Sequel.pg_jsonb(moved)
+        moved: moved && Sequel.pg_jsonb(moved), growth_version: GrowthVersion.of(@db, fish_id)
       )
     end
 

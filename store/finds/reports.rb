@@ -55,7 +55,7 @@ module Store
       @db[:matches].insert(
         report_id:, fish_id:, tag_number:,
         how: decided_by ? "decided" : "exact",
-        decided_by:
+        decided_by:, growth_version: GrowthVersion.of(@db, fish_id)
       )
       @db[:reports].where(id: report_id).update(state: "matched", waiting_reason: nil)
     end

@@ -41,7 +41,18 @@ module Store
     # rows: column Hashes as in db/catalogue/species.csv. Known codes are left alone.
     def add(rows) = @db[:species].insert_conflict.multi_insert(rows)
 
+    # A version of how it grows; all are kept.
+    def add_curve(code, **curve) = @db[:growth_curves].insert(species_code: code, **curve)
+
     private
+
+    # { code => Curve } in force
+    def curves
+      @curves ||=
+        @db[:growth_curves].distinct(:species_code).order(:species_code, Sequel.desc(:version))
+          .select(:species_code, :linf_mm, :k_per_year, :version)
+          .to_h { |row| [row.delete(:species_code), Core::Fish::Curve.new(**row).freeze] }
+    end
 
     def plain(row)
       row.merge(
@@ -67,6 +78,7 @@ module Store
         stop_c: row[:stop_c].to_f,
         hazards: row[:hazards].to_a,
         look_alikes: row[:look_alikes].to_a,
+        growth: curves[row[:code]],
         fl_to_tl: conversion[:b] && conversion
       ).freeze
     end

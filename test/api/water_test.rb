@@ -207,6 +207,38 @@ class WaterTest < ApiCase
     assert_equal "nothing_to_submit", answer["code"]
   end
 
+  # What the programme's own fish teach is what matching expects from then on, and says so.
+  def test_a_sound_curve_takes_the_place_of_the_house_rule_in_matching
+    fit = Core::Estimates::Growth::Fit.new(
+      a_mm: 300.0, b_mm: 500.0, ga: 90.0, gb: 40.0, n: 80, k: 0.29, linf_mm: 660.0,
+      errors: { ga: 3.0, gb: 2.0 }
+    )
+    keep = -> { Acts::KeepGrowth.call(store, store.species.find("seabass"), fit) }
+    few = fit.dup.tap { |one| one.n = 40 }
+    poor = fit.dup.tap { |one| one.errors = { ga: 30.0, gb: 2.0 } }
+
+    refute Acts::KeepGrowth.call(store, store.species.find("seabass"), few)
+    refute Acts::KeepGrowth.call(store, store.species.find("seabass"), poor)
+    assert_nil store.species.find("seabass").growth
+    release(tags[0])
+    put_report(Seeds.report(number_as_read: tags[0], caught_on: Date.new(2026, 6, 1)))
+
+    assert_equal [nil], db[:matches].select_map(:growth_version)
+    assert keep.call
+    refute keep.call, "the same curve is no new version"
+    curve = store.species.find("seabass").growth
+
+    assert_equal [660.0, 0.29], [curve.linf_mm, curve.k_per_year]
+    release(tags[1])
+    put_report(Seeds.report(number_as_read: tags[1], caught_on: Date.new(2026, 6, 2)))
+
+    assert_equal [nil, curve.version], db[:matches].order(:id).select_map(:growth_version)
+    fit.linf_mm = 700.0
+
+    assert keep.call
+    assert_operator store.species.find("seabass").growth.version, :>, curve.version
+  end
+
   # The last answer stands at once, with its date; a job makes the new one.
   def test_an_answer_is_kept_and_made_anew_when_records_change
     release(tags[0], days: 40)

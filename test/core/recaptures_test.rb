@@ -110,6 +110,22 @@ class GrowthTest < Minitest::Test
     assert_in_delta 11.95, told.yearly_margin_mm, 0.005
   end
 
+  # The house's curve until there is one of the programme's own.
+  def test_expected_growth_goes_by_the_programmes_own_curve
+    expected = Core::Recaptures::ExpectedGrowth
+    species = SEABASS.dup.tap { |one| one.max_mm = 1000 }
+    own = species.dup.tap do |one|
+      one.growth = Core::Fish::Curve.new(linf_mm: 800.0, k_per_year: 0.3, version: 4)
+    end
+    year = Core::Recaptures::Growth::DAYS_PER_YEAR
+
+    assert_in_delta ((0.9 * species.max_mm) - 400) * (1 - Math.exp(-0.2)),
+      expected.mm(400, year, species), 1e-9
+    assert_in_delta 400 * (1 - Math.exp(-0.3)), expected.mm(400, year, own), 1e-9
+    assert_equal 0, expected.mm(820, year, own), "beyond the longest nothing more is expected"
+    assert_in_delta 0.1 * 800 * (1 - Math.exp(-0.3)), expected.spread_mm(0.1, year, own), 1e-9
+  end
+
   def test_a_difference_within_the_error_is_no_growth_and_a_shrunken_fish_is_a_doubt
     assert_equal :no_measurable_growth, growth(length(412), length(420), 200).verdict
     assert_equal :shorter, growth(length(412), length(400), 200).verdict

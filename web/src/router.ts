@@ -162,7 +162,7 @@ export const router = createRouter({
       meta: { title: 'Map of catches' },
     },
     {
-      path: '/water/:topic(growth|movement|handling|tags|lengths|health)',
+      path: '/water/:topic(growth|movement|handling|tags|lengths|effort|health)',
       component: () => import('./places/water/TopicPage.vue'),
       props: true,
       meta: { title: 'Water' },

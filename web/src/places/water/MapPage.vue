@@ -94,10 +94,6 @@ const place = (one: Cell) =>
       </button>
       <button type="button" class="quiet" @click="map?.closer()">Closer</button>
       <button type="button" class="quiet" @click="map?.farther()">Farther</button>
-      <button type="button" class="quiet" @click="set('area', within)">
-        Only what is in view, on every page
-      </button>
-      <MonthPlayer v-model="month" />
     </div>
     <p v-if="showsWays && ways" class="soft" role="status">
       {{
@@ -116,6 +112,12 @@ const place = (one: Cell) =>
       @view="within = $event"
       @pick="pick"
     />
+    <div class="choice">
+      <MonthPlayer v-model="month" />
+      <button type="button" class="quiet" @click="set('area', within)">
+        Only what is in view, on every page
+      </button>
+    </div>
     <p v-if="chosen" role="status">
       Around {{ place(chosen) }}: {{ chosen.released }} let go, {{ chosen.back }} caught again.
     </p>

@@ -101,9 +101,23 @@ function bars(chart: Chart, colours: Colours): EChartsCoreOption {
         data: rows.map(([, value]) => value ?? null),
         itemStyle: { color: colours.sea },
       },
+      ...rows.flatMap(([, , low, high], place) =>
+        low == null || high == null ? [] : [whisker(place, low, high, colours)],
+      ),
     ],
   }
 }
+
+const whisker = (place: number, low: Cell, high: Cell, colours: Colours) => ({
+  type: 'line',
+  data: [
+    [place, low],
+    [place, high],
+  ],
+  showSymbol: false,
+  silent: true,
+  lineStyle: { color: colours.ink, width: 2 },
+})
 
 const KINDS = { scatter, forest, bars }
 export const optionOf = (chart: Chart) => (colours: Colours) => KINDS[chart.kind](chart, colours)

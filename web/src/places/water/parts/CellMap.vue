@@ -71,7 +71,7 @@ function draw() {
       pane: 'cells',
       color: ink,
       weight: 2,
-      opacity: 0.7,
+      opacity: 0.5,
       interactive: false,
     })
     const end = new CircleMarker(points.at(-1)!, {

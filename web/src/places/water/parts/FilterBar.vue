@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, shallowRef } from 'vue'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 import { water } from '@/api/water'
 import DayField from '@/parts/DayField.vue'
 import { useSessionStore } from '@/stores/session'
@@ -9,6 +9,8 @@ import { useWaterFilter } from '../useWaterFilter'
 const { filter, set, clear } = useWaterFilter()
 const choices = shallowRef<Awaited<ReturnType<typeof water.choices>> | null>(null)
 const isFiltered = computed(() => Object.keys(filter.value).length > 0)
+/** On a phone it is shut until it is asked for. */
+const isOpen = ref(false)
 onMounted(async () => {
   choices.value = await water.choices()
 })
@@ -30,7 +32,22 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
 </script>
 
 <template>
-  <form class="filter" aria-label="Filter" @submit.prevent>
+  <button
+    type="button"
+    class="quiet shut"
+    :aria-expanded="isOpen"
+    aria-controls="water-filter"
+    @click="isOpen = !isOpen"
+  >
+    {{ isFiltered ? 'Filtered' : 'Filter' }}
+  </button>
+  <form
+    id="water-filter"
+    class="filter"
+    :class="{ open: isOpen }"
+    aria-label="Filter"
+    @submit.prevent
+  >
     <label>
       Species
       <select
@@ -123,7 +140,7 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
 .filter {
   display: flex;
   flex-wrap: wrap;
-  gap: var(--gap-2) var(--gap-4);
+  gap: var(--gap-2) var(--gap-3);
   align-items: end;
 }
 .filter label {
@@ -131,7 +148,13 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
   gap: 2px;
 }
 .filter .length {
-  width: 6em;
+  width: 5em;
+}
+.filter select {
+  max-width: 11em;
+}
+.filter :deep(.el-date-editor.day-field) {
+  width: 10em;
 }
 .filter .area {
   margin: 0;
@@ -143,7 +166,17 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
   align-items: center;
   min-height: 44px;
 }
+.shut {
+  display: none;
+}
 @media (max-width: 600px) {
+  .shut {
+    display: inline-block;
+    justify-self: start;
+  }
+  .filter:not(.open) {
+    display: none;
+  }
   .filter {
     display: grid;
     grid-template-columns: 1fr 1fr;
