@@ -8,7 +8,7 @@ module Api
   module App
     ROUTES = [
       Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds,
-      Routes::Desk, Routes::Office, Routes::Water
+      Routes::Desk, Routes::Office, Routes::Water, Routes::Exchange
     ].freeze
     SESSION_SECONDS = 60 * 86_400
 

@@ -66,6 +66,7 @@ module Store
     def audit = Audit.new(db)
     def spans = Spans.new(db)
     def held_encounters = HeldEncounters.new(db)
+    def exchange = Exchange.new(db)
     def water = Water.new(db)
     def programme = Programme.new(db)
     def security = Security.new(db)

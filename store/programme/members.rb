@@ -20,6 +20,9 @@ module Store
         end, :email).map { |row| present(row) }
     end
 
+    # { id => public name or nil } of everybody who ever was one
+    def public_names = @db[:members].as_hash(:id, :public_name)
+
     # Returns the new member's id. The password is set by letter.
     def add(email:, **columns)
       @db[:members].insert(account_id: @db[:accounts].insert(email:), **stored(columns))

@@ -21,6 +21,7 @@ class PrivacyTest < ApiCase
     /api/stories/{story_key}/certificate.pdf
     /api/stories/{story_key}/picture.png
     /api/numbers/{number}
+    /api/exchange/tables
   ].freeze
 
   def setup

@@ -12,7 +12,7 @@ class EveryPageTest < BrowserCase
   OWN = %w[
     /ready /ready/locker /guide /deck /dockside /dockside/season /dockside/sheet /finds
     /office/house-rules /office/tags /you
-    /water /water/map /water/growth /water/handling /water/effort /water/health
+    /water /water/map /water/growth /water/handling /water/effort /water/health /water/data
   ].freeze
   OFFICE = %w[
     /office/members /office/species /finds/desk /finds/doubts /finds/others /office/waters

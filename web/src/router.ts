@@ -162,6 +162,11 @@ export const router = createRouter({
       meta: { title: 'Map of catches' },
     },
     {
+      path: '/water/data',
+      component: () => import('./places/water/DataPage.vue'),
+      meta: { title: 'Take the data' },
+    },
+    {
       path: '/water/:topic(growth|movement|handling|tags|lengths|effort|health)',
       component: () => import('./places/water/TopicPage.vue'),
       props: true,

@@ -9,6 +9,7 @@ const PAGES = {
   '/water': 'Overview',
   '/water/map': 'Map',
   ...Object.fromEntries(Object.entries(TOPICS).map(([key, { title }]) => [`/water/${key}`, title])),
+  '/water/data': 'Data',
 }
 </script>
 

@@ -1,0 +1,158 @@
+# frozen_string_literal: true
+
+module Acts
+  # Gives catches away in an open format, under the filter in view: written to a file that is kept
+  # by its hash, and noted. Places leave coarse, but one's own, and for a receiver whom a
+  # coordinator names.
+  class ExportData
+    FORMATS = {
+      "csv" => ["catches.csv", "text/csv"],
+      "package" => ["voucher-tagging.zip", "application/zip"],
+      "geojson" => ["catches.geojson", "application/geo+json"],
+      "gpx" => ["catches.gpx", "application/gpx+xml"],
+      "darwin_core" => ["darwin-core-archive.zip", "application/zip"]
+    }.freeze
+    LICENCES = {
+      "CC0-1.0" => "https://creativecommons.org/publicdomain/zero/1.0/",
+      "CC-BY-4.0" => "https://creativecommons.org/licenses/by/4.0/",
+      "CC-BY-NC-4.0" => "https://creativecommons.org/licenses/by-nc/4.0/"
+    }.freeze
+    EXACT = "Places are as they were told."
+    COARSE = "Places are the middles of fixed cells of 5 km; each row says how far it may be off."
+
+    # sent: { format:, licence:, exact: true | nil, receiver: String | nil };  filter: as
+    # WaterFilter takes it;  files: storage
+    #
+    # Returns the row of exports. Raises Core::Forbidden, Core::InvalidInput.
+    def self.call(context, files:, sent:, filter:) = new(context, files, sent, filter).call
+
+    # Where a file lies by its hash.
+    def self.key(sha256) = "exports/#{sha256}"
+
+    # What was given away, again: [bytes, name, type]. Its maker or a coordinator.
+    # Raises Core::NotFound.
+    def self.fetch(context, files:, sha256:)
+      own = context.member[:role] == "coordinator" ? nil : context.member[:id]
+      row = context.store.exchange.find(sha256, member_id: own)
+      if row.nil?
+        raise Core::NotFound.new(:no_such_export,
+          "There is no export of yours with this hash.")
+      end
+
+      [files.get(key(sha256)), row[:file_name], FORMATS.fetch(row[:format])[1]]
+    end
+
+    def initialize(context, files, sent, filter)
+      @context = context
+      @store = context.store
+      @files = files
+      @sent = sent
+      @asked = filter
+      @filter = WaterFilter.of(context, filter)
+    end
+
+    def call
+      receiver = receiver()
+      Tempfile.create("voucher-export", binmode: true) do |file|
+        rows = write(file)
+        keep(file, rows, receiver)
+      end
+    end
+
+    private
+
+    # Whom exact places go to, nil where none do.
+    def receiver
+      return nil unless @sent[:exact]
+      return "#{@context.member[:name]}, own fish" if @asked[:mine]
+
+      unless @context.member[:role] == "coordinator"
+        raise Core::Forbidden.new(
+          :coordinators_only,
+          "Only a coordinator gives exact places away. Take your own fish, or places in 5 km cells."
+        )
+      end
+      name = @sent[:receiver].to_s.strip
+      return name if name.size >= 3
+
+      raise Core::InvalidInput.at(
+        "receiver", :no_receiver, "Say who receives exact places: a person or a body, with a name."
+      )
+    end
+
+    def exact? = @sent[:exact] || false
+
+    def write(file)
+      table = Core::Exchange::Tables::CATCHES
+      case @sent[:format]
+      when "csv" then Formats::GivenCsv.write(file, table.names, &catches)
+      when "geojson" then Formats::GeojsonOut.write(file, table.names, &catches)
+      when "gpx" then Formats::GpxOut.write(file, table.names, &catches)
+      when "package" then package.write(file.path, rows)
+      when "darwin_core"
+        Formats::DarwinCoreArchive.new(table, about:).write(file.path, catches)
+      end
+    end
+
+    def package
+      Formats::DataPackage.new(
+        tables: Core::Exchange::Tables::ALL, withheld: Core::Exchange::Tables::WITHHELD, about:
+      )
+    end
+
+    def rows
+      {
+        "catches" => catches,
+        "trips" => lambda { |emit|
+          @store.exchange.each_trip(@filter) do |row|
+            emit.call(given.trip(row))
+          end
+        },
+        "species" => ->(emit) { given.species.each(&emit) }
+      }
+    end
+
+    def catches
+      ->(emit) { @store.exchange.each_catch(@filter) { |row| emit.call(given.catch(row)) } }
+    end
+
+    def given
+      @given ||=
+        Core::Exchange::Given.new(
+          exact: exact?, names: @store.members.public_names,
+          species: @store.species.all.to_h { |one| [one.code, one] },
+          waters: @store.waters.all.to_h { |one| one.values_at(:code, :name) }
+        )
+    end
+
+    def about
+      programme = @store.programme.find
+      {
+        title: "Tagged fish of #{programme[:name]}", programme: programme[:name],
+        contact: programme[:contact], licence: @sent[:licence],
+        licence_url: LICENCES.fetch(@sent[:licence]), made_on: @context.today,
+        version: @context.now.utc.strftime("%Y.%m.%d.%H%M%S"), generalised: exact? ? EXACT : COARSE
+      }
+    end
+
+    def keep(file, rows, receiver)
+      file.flush
+      bytes = File.binread(file.path)
+      sha256 = Digest::SHA256.hexdigest(bytes)
+      @files.put(bytes, self.class.key(sha256))
+      name, = FORMATS.fetch(@sent[:format])
+      @store.write do
+        id = @store.exchange.note(
+          member_id: @context.member[:id], format: @sent[:format], licence: @sent[:licence],
+          filter: plain(@asked), is_exact: exact?, receiver:, sha256:, file_name: name,
+          bytes: bytes.bytesize, rows:
+        )
+        { id:, sha256:, file_name: name, bytes: bytes.bytesize, rows:, is_exact: exact?, receiver: }
+      end
+    end
+
+    def plain(filter)
+      filter.transform_values { |value| value.is_a?(Date) ? value.iso8601 : value }
+    end
+  end
+end

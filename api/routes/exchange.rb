@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Api
+  module Routes
+    # What goes out, and how it is to be read.
+    class Exchange < Base
+      MOST_LISTED = 100
+
+      get("/api/exchange/tables") { json(Acts::ExplainTables.call) }
+
+      post("/api/exports") do
+        json(
+          Acts::ExportData.call(
+            context(member!), files:, sent: sent.except(:filter), filter: asked(sent[:filter] || {})
+          )
+        )
+      end
+
+      get("/api/exports") do
+        own = member![:role] == "coordinator" ? nil : member[:id]
+        exports = store.exchange.list(member_id: own, limit: MOST_LISTED).map do |one|
+          Views.times(one.except(:member_id, :id))
+        end
+        json(exports:)
+      end
+
+      get("/api/exports/:sha256") do
+        bytes, name, type =
+          Acts::ExportData.fetch(context(member!), files:, sha256: given[:sha256])
+        content_type type
+        headers "content-disposition" => %(attachment; filename="#{name}"),
+          "etag" => %("#{given[:sha256]}"), "x-content-type-options" => "nosniff"
+        bytes
+      end
+
+      helpers do
+        def files = env.fetch("voucher.files")
+
+        def asked(filter)
+          days = filter.slice(:from, :to).to_h { |field, text| [field, day(text, field.to_s)] }
+          { **filter.slice(:species, :water, :tagger, :from_mm, :to_mm), **days,
+            area: filter[:area]&.split(",")&.map { |one| Float(one) },
+            mine: filter[:mine] == "yes" || nil }.compact
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+module Core
+  module Exchange
+    # Rows as they may leave: places and names as far as the receiver may know them.
+    class Given
+      # Of a place that a phone or boat told, and of one that is only its spot's. House rules.
+      OWN_PLACE_M = 50
+      SPOT_M = 1000
+      # From the middle of a cell to its corner.
+      CELL_M = (Waters::CoarsePlace::CELL_M / Math.sqrt(2)).ceil
+      GENERALISED = "middle of a cell of #{Waters::CoarsePlace::CELL_M / 1000} km".freeze
+
+      # exact: whether places go out as they are;  names: { member id => public name or nil };
+      # species: { code => Fish::Species };  waters: { code => name }
+      def initialize(exact:, names:, species:, waters:)
+        @exact = exact
+        @names = names
+        @species = species
+        @waters = waters
+      end
+
+      # row: as Store::Exchange#catches tells it. Returns the values of Tables::CATCHES in order.
+      def catch(row)
+        values_of(
+          Tables::CATCHES,
+          row.merge(
+            place(row), scientific_name: @species.fetch(row[:species_code]).scientific_name,
+            water: @waters[row[:water_code]], caught_by: name(row[:member_id])
+          )
+        )
+      end
+
+      def trip(row)
+        values_of(
+          Tables::TRIPS, row.merge(water: @waters[row[:water_code]], held_by: name(row[:member_id]))
+        )
+      end
+
+      def species
+        @species.values.map do |one|
+          [one.code, one.common_name, one.scientific_name, one.length_kind]
+        end
+      end
+
+      private
+
+      def values_of(table, row) = table.names.map { |name| row[name.to_sym] }
+
+      def place(row)
+        return { lat_deg: nil, lon_deg: nil } if row[:lat_deg].nil?
+
+        if @exact
+          return {
+            lat_deg: row[:lat_deg].round(6), lon_deg: row[:lon_deg].round(6),
+            place_uncertainty_m: row[:has_own_place] ? OWN_PLACE_M : SPOT_M
+          }
+        end
+
+        {
+          **Waters::CoarsePlace.of(row[:lat_deg], row[:lon_deg]),
+          place_uncertainty_m: CELL_M, place_generalised: GENERALISED
+        }
+      end
+
+      # Who has no public name is told apart from others, and no more.
+      def name(member_id)
+        return nil if member_id.nil?
+
+        @names.fetch(member_id) || "member #{pseudonyms[member_id] ||= pseudonyms.size + 1}"
+      end
+
+      def pseudonyms = @pseudonyms ||= {}
+    end
+  end
+end

@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+module Core
+  module Exchange
+    # Every table and column that goes out. Source: our own field names; terms of Darwin Core
+    # (Biodiversity Information Standards, 2009).
+    module Tables
+      KINDS = {
+        "tagged" => "let go with a tag for the first time",
+        "recaptured" => "a tagged fish in a member's hand again",
+        "reported" => "a tagged fish that somebody reported",
+        "untagged" => "caught and recorded without a tag"
+      }.freeze
+      FATES = {
+        "released" => "went back alive", "kept" => "was kept", "dead" => "was dead",
+        "unknown" => "nobody knows"
+      }.freeze
+      LENGTH_KINDS = {
+        "FL" => "fork length", "TL" => "total length", "DW" => "disc width", "CW" => "shell width"
+      }.freeze
+      LENGTH_HOWS = {
+        "board" => "on a measuring board", "tape" => "by tape", "ruler" => "by ruler",
+        "photo" => "measured in a photo", "estimate" => "estimated by eye"
+      }.freeze
+
+      # Rows: name, type, meaning, and what else is to be said of it.
+      def self.columns(rows)
+        rows.map { |name, type, meaning, more| Column.new(name:, type:, meaning:, **more).freeze }
+      end
+
+      CATCHES = Table.new(
+        name: "catches", row: "one fish in hand once", key: "catch_id",
+        links: {
+          "trip_id" => "trips", "species_code" => "species"
+        },
+        columns: columns(
+          [
+            ["catch_id", "string", "Names this catch, for ever", { term: "occurrenceID" }],
+            ["fish_id", "string", "The same fish has the same one in each of its catches",
+              { term: "organismID" }],
+            ["trip_id", "string", "The trip; empty for what was reported", { term: "eventID" }],
+            ["kind", "string", "What kind of catch it was", { codes: KINDS }],
+            ["caught_on", "date", "Local day of the catch", { term: "eventDate" }],
+            ["species_code", "string", "The species in this programme's own short name", {}],
+            ["scientific_name", "string", "Its scientific name", { term: "scientificName" }],
+            ["length_mm", "integer", "Length", { unit: "mm", measured: "length" }],
+            ["length_kind", "string", "From where to where it was measured",
+              { codes: LENGTH_KINDS }],
+            ["length_how", "string", "How it was measured", { codes: LENGTH_HOWS }],
+            ["length_sd_mm", "number", "Error of the length, one standard deviation, where one " \
+              "was worked out", { unit: "mm" }],
+            ["weight_g", "integer", "Weight, without the sling",
+              { unit: "g", measured: "weight" }],
+            ["water", "string", "Name of the water", { term: "waterBody" }],
+            ["lat_deg", "number", "Latitude, WGS84", { unit: "°", term: "decimalLatitude" }],
+            ["lon_deg", "number", "Longitude, WGS84", { unit: "°", term: "decimalLongitude" }],
+            ["place_uncertainty_m", "integer", "The catch lies within so far of the place",
+              { unit: "m", term: "coordinateUncertaintyInMeters" }],
+            ["place_generalised", "string", "What was done to the place; empty: nothing",
+              { term: "dataGeneralizations" }],
+            ["depth_m", "number", "Depth that it was hooked at",
+              { unit: "m", measured: "depth of capture" }],
+            ["water_temp_c", "number", "Temperature of the water",
+              { unit: "°C", measured: "water temperature" }],
+            ["hook_type", "string", "Shape of the hook", {}],
+            ["hook_place", "string", "Where the hook sat", { measured: "hook location" }],
+            ["bleeding", "string", "How much it bled", { measured: "bleeding" }],
+            ["fight_seconds", "number", "From the strike until it was in the net",
+              { unit: "s", measured: "duration of fight" }],
+            ["air_seconds", "number", "Out of the water, all lifts together",
+              { unit: "s", measured: "air exposure" }],
+            ["fate", "string", "What became of it", { codes: FATES, term: "disposition" }],
+            ["outcome", "string", "How it swam off", { measured: "condition at release" }],
+            ["tag_numbers", "string", "Numbers put in or read, parted by spaces",
+              { term: "otherCatalogNumbers" }],
+            ["caught_by", "string", "The member's public name, or a name that means nobody; " \
+              "empty for finders", { term: "recordedBy" }]
+          ]
+        ).freeze
+      ).freeze
+
+      TRIPS = Table.new(
+        name: "trips", row: "one member at one spot on one day", key: "trip_id", links: {},
+        columns: columns(
+          [
+            ["trip_id", "string", "Names this trip", { term: "eventID" }],
+            ["held_on", "date", "Local day", { term: "eventDate" }],
+            ["water", "string", "Name of the water", { term: "waterBody" }],
+            ["platform", "string", "From what was fished", {}],
+            ["water_temp_c", "number", "Temperature of the water", { unit: "°C" }],
+            ["fished_hours", "number", "Hours with a line in the water; empty: not told",
+              { unit: "h" }],
+            ["rods", "integer", "Rods", {}],
+            ["held_by", "string", "The member's public name, or a name that means nobody", {}]
+          ]
+        ).freeze
+      ).freeze
+
+      SPECIES = Table.new(
+        name: "species", row: "one species", key: "species_code", links: {},
+        columns: columns(
+          [
+            ["species_code", "string", "This programme's own short name", {}],
+            ["common_name", "string", "Common name", { term: "vernacularName" }],
+            ["scientific_name", "string", "Scientific name", { term: "scientificName" }],
+            ["length_kind", "string", "The length that counts for it", { codes: LENGTH_KINDS }]
+          ]
+        ).freeze
+      ).freeze
+
+      ALL = [CATCHES, TRIPS, SPECIES].freeze
+
+      # Never given away, and why: said on the page and in the package.
+      WITHHELD = {
+        "Finders' names, addresses and telephone numbers" =>
+          "They were told to thank and to ask, for nothing else.",
+        "Members' names" => "Members are called as they chose to be called in public, or by a " \
+          "name that means nobody.",
+        "Exact places" => "They belong to the tagger and the cooperative. Others get the middle " \
+          "of a 5 km cell, unless a coordinator names the receiver.",
+        "Spots' names" => "A spot's name is its place.",
+        "Notes and pictures" => "People write names and places into them."
+      }.freeze
+    end
+  end
+end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module Store
+  # Every catch and trip for who takes the data with them, row by row, and what was given to whom.
+  #
+  #   filter: as Water's: { species:, water:, from:, to:, from_mm:, to_mm:, area:, member_id: }
+  class Exchange
+    AT_ONCE = 1000
+
+    def initialize(db) = @db = db
+
+    # Yields rows of the view given_catches, the oldest first, without holding them all.
+    def each_catch(filter, &)
+      rows = filtered(@db[:given_catches], filter, :caught_on)
+      rows = rows.where(species_code: filter[:species]) if filter[:species]
+      rows = rows.where { length_mm >= filter[:from_mm] } if filter[:from_mm]
+      rows = rows.where { length_mm <= filter[:to_mm] } if filter[:to_mm]
+      each(within(rows, filter[:area]).order(:caught_on, :catch_id), &)
+    end
+
+    # Yields { trip_id:, held_on:, water_code:, platform:, water_temp_c:, fished_hours:, rods:,
+    # member_id: }, the oldest first.
+    def each_trip(filter, &)
+      rows = @db[:trips].join(:spots, code: :spot_code)
+      rows = within(filtered(rows, filter, :held_on), filter[:area])
+      each(
+        rows.order(:held_on, Sequel[:trips][:id]).select(
+          Sequel.cast(Sequel[:trips][:id], :text).as(:trip_id), :held_on, :water_code, :platform,
+          Sequel.cast(:water_temp_c, Float).as(:water_temp_c),
+          Sequel.cast(:fished_hours, Float).as(:fished_hours), :rods, :member_id
+        ), &
+      )
+    end
+
+    def note(**export)
+      @db[:exports].insert(**export, filter: Sequel.pg_jsonb(export[:filter]))
+    end
+
+    # The newest first: [{ id:, made_at:, by:, member_id:, format:, filter:, licence:, is_exact:,
+    # receiver:, sha256:, file_name:, bytes:, rows: }]; member_id: of whose only, nil for all
+    def list(member_id:, limit:)
+      rows = @db[:exports].join(:members, id: :member_id)
+      rows = rows.where(member_id:) if member_id
+      rows.order(Sequel.desc(Sequel[:exports][:id])).limit(limit)
+        .select(Sequel[:exports].*, Sequel[:members][:name].as(:by)).all
+    end
+
+    def find(sha256, member_id: nil)
+      rows = @db[:exports].where(sha256:)
+      rows = rows.where(member_id:) if member_id
+      rows.order(Sequel.desc(:id)).first
+    end
+
+    private
+
+    def each(rows, &) = @db.transaction { rows.use_cursor(rows_per_fetch: AT_ONCE).each(&) }
+
+    def filtered(rows, filter, day)
+      rows = rows.where(water_code: filter[:water]) if filter[:water]
+      rows = rows.where(member_id: filter[:member_id]) if filter[:member_id]
+      rows = rows.where(Sequel[day] >= filter[:from]) if filter[:from]
+      filter[:to] ? rows.where(Sequel[day] <= filter[:to]) : rows
+    end
+
+    def within(rows, area)
+      return rows if area.nil?
+
+      south, west, north, east = area
+      rows.where(lat_deg: south..north, lon_deg: west..east)
+    end
+  end
+end

@@ -1,0 +1,176 @@
+# frozen_string_literal: true
+
+require "nokogiri"
+require "zip"
+require_relative "../support/api_case"
+
+# What goes out: equal to what is stored, coarse where it has to be, noted, and the same again by
+# its hash.
+class ExchangeTest < ApiCase
+  LICENCE = "CC-BY-4.0"
+  FAR = { lat_deg: 48.8, lon_deg: -21.1 }.freeze
+
+  def setup
+    super
+    @trip = Seeds.trip(db, @isolde)
+    @id = SecureRandom.uuid
+    sign_in
+    put_encounter(Seeds.encounter(@trip, note: "behind the third buoy"), id: @id)
+    put_encounter(
+      Seeds.encounter(
+        @trip, number: "MS000002", start: Seeds::NOW - 600, species_code: "pollack", place: FAR
+      )
+    )
+    put_report(Seeds.report(finder_contact: "edda@finders.example"))
+  end
+
+  def export(format = "csv", **more)
+    send_json(:post, "/api/exports", { format:, licence: LICENCE, **more })
+  end
+
+  def file(told)
+    get("/api/exports/#{told['sha256']}")
+
+    assert_equal told["sha256"], Digest::SHA256.hexdigest(last_response.body)
+    last_response.body.dup.force_encoding("UTF-8")
+  end
+
+  def table(text) = CSV.parse(text, headers: true).map(&:to_h)
+
+  def entry(bytes, name)
+    Zip::File.open_buffer(StringIO.new(bytes)).read(name).force_encoding("UTF-8")
+  end
+
+  def test_rows_are_what_is_stored_with_coarse_places_and_no_names
+    told = export
+
+    assert_equal 3, told["rows"]
+    text = file(told)
+    rows = table(text)
+    tagged = rows.find { |row| row["catch_id"] == @id }
+
+    assert_equal ["tagged", "412", "FL", "board", "MS000001", "Isolde", @trip],
+      tagged.values_at("kind", "length_mm", "length_kind", "length_how", "tag_numbers", "caught_by",
+        "trip_id")
+    coarse = Core::Waters::CoarsePlace.of(48.61, -21.47)
+
+    assert_equal coarse.values, tagged.values_at("lat_deg", "lon_deg").map(&:to_f)
+    assert_equal "3536", tagged["place_uncertainty_m"]
+    again = rows.find { |row| row["kind"] == "reported" }
+
+    assert_equal tagged["fish_id"], again["fish_id"], "one fish, one name"
+    ["Brannock", "Edda", "edda@", "third buoy", "Cutter", "48.61,"].each do |secret|
+      refute_includes text, secret
+    end
+  end
+
+  def test_the_filter_in_view_counts_and_ones_own_fish_may_be_exact
+    assert_equal 1, export(filter: { species: "pollack" })["rows"]
+    assert_equal 1, export(filter: { area: "48.7,-21.2,48.9,-21.0" })["rows"]
+    assert_equal 0, export(filter: { to: "2020-01-01" })["rows"]
+    own = export(exact: true, filter: { mine: "yes" })
+
+    first = table(file(own)).find { |row| row["catch_id"] == @id }
+
+    assert_equal %w[48.61 50], first.values_at("lat_deg", "place_uncertainty_m")
+    assert_equal([403, "coordinators_only"], export(exact: true).then do |told|
+      [last_response.status, told["code"]]
+    end)
+  end
+
+  def test_exact_places_go_to_a_named_receiver_and_are_noted
+    sign_in("hamish@marrow.example")
+
+    assert_equal "no_receiver", export(exact: true)["code"]
+    told = export(exact: true, receiver: "Marrow Institute")
+
+    assert_includes table(file(told)).map { |row| row["lat_deg"] }, "48.61"
+    listed = ask("/api/exports")["exports"].first
+
+    assert_equal ["Hamish Torvald", "Marrow Institute", true, told["sha256"]],
+      listed.values_at("by", "receiver", "is_exact", "sha256")
+    audit = ask("/api/audit?record=exports")["entries"].first
+
+    assert_equal ["exports", "Hamish Torvald"], audit.values_at("record", "by")
+    sign_in
+
+    assert_equal 404, get("/api/exports/#{told['sha256']}").status, "nobody else's"
+    assert_empty ask("/api/exports")["exports"]
+  end
+
+  def test_a_package_explains_itself_and_its_hashes_are_true
+    bytes = file(export("package"))
+    descriptor = JSON.parse(entry(bytes, "datapackage.json"))
+
+    assert_equal([LICENCE], descriptor["licenses"].map { |one| one["name"] })
+    descriptor["resources"].each do |resource|
+      text = entry(bytes, resource["path"])
+      rows = table(text)
+
+      assert_equal "sha256:#{Digest::SHA256.hexdigest(text)}", resource["hash"]
+      assert_equal text.bytesize, resource["bytes"]
+      assert_equal resource.dig("schema", "fields").map { |one| one["name"] }, CSV.parse_line(text)
+      key = resource.dig("schema", "primaryKey")
+
+      assert_equal rows.size, rows.map { |row| row[key] }.uniq.size
+      resource.dig("schema", "fields").each { |field| fits(rows, field) }
+    end
+    species = table(entry(bytes, "data/species.csv")).map { |row| row["species_code"] }
+    catches = table(entry(bytes, "data/catches.csv"))
+
+    assert_empty catches.map { |row| row["species_code"] } - species
+    assert_includes entry(bytes, "README.md"), "Exact places. They belong to the tagger"
+  end
+
+  TYPES = {
+    "integer" => /\A-?\d+\z/, "number" => /\A-?\d+(\.\d+)?\z/, "date" => /\A\d{4}-\d\d-\d\d\z/
+  }.freeze
+
+  def fits(rows, field)
+    rows.filter_map { |row| row[field["name"]] }.reject(&:empty?).each do |value|
+      assert_match TYPES.fetch(field["type"], //), value, field["name"]
+      enum = field.dig("constraints", "enum")
+
+      assert_includes enum, value, field["name"] if enum
+    end
+  end
+
+  def test_the_archive_in_other_peoples_terms_says_which_column_is_which
+    bytes = file(export("darwin_core"))
+    meta = Nokogiri::XML(entry(bytes, "meta.xml")).remove_namespaces!
+    occurrences = CSV.parse(entry(bytes, "occurrence.txt"), col_sep: "\t")
+    terms = meta.xpath("//core/field").to_h { |one| [one["term"][%r{[^/]+\z}], one["index"].to_i] }
+    row = occurrences.drop(1).find { |one| one[0] == @id }
+
+    assert_equal occurrences.first.size, terms.size + 1
+    assert_equal ["Dicentrarchus labrax", "HumanObservation", "3536"],
+      row.values_at(*terms.values_at("scientificName", "basisOfRecord",
+        "coordinateUncertaintyInMeters"))
+    measured = CSV.parse(entry(bytes, "measurement.txt"), col_sep: "\t")
+
+    assert_includes measured, [@id, "length", "412", "mm", "board"]
+    assert_empty measured.drop(1).map(&:first) - occurrences.drop(1).map(&:first)
+    title = Nokogiri::XML(entry(bytes, "eml.xml")).at_css("title").text
+
+    assert_includes title, "Tagged fish of"
+  end
+
+  def test_points_for_maps
+    geojson = JSON.parse(file(export("geojson")))
+
+    assert_equal [3, "FeatureCollection"], [geojson["features"].size, geojson["type"]]
+    assert_equal "Point", geojson["features"].first.dig("geometry", "type")
+    gpx = Nokogiri::XML(file(export("gpx"))).remove_namespaces!
+
+    assert_equal 3, gpx.xpath("//wpt[@lat and @lon]/name").size
+  end
+
+  def test_every_column_is_explained
+    told = ask("/api/exchange/tables")
+    columns = told["tables"].flat_map { |one| one["columns"] }
+
+    assert(columns.all? { |one| one["meaning"].size > 3 })
+    assert_equal(%w[catches trips species], told["tables"].map { |one| one["name"] })
+    assert_operator told["withheld"].size, :>=, 5
+  end
+end

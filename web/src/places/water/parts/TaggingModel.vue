@@ -1,0 +1,58 @@
+<script setup lang="ts">
+/** What belongs to what, as one drawing. */
+const BOXES = [
+  { name: 'trip', x: 4, y: 10 },
+  { name: 'catch', x: 250, y: 10 },
+  { name: 'fish', x: 496, y: 10 },
+  { name: 'tag', x: 496, y: 110 },
+  { name: 'species', x: 250, y: 110 },
+]
+const LINES = [
+  { d: 'M144 34H250', one: [156, 28], many: [234, 28] },
+  { d: 'M496 34H390', one: [484, 28], many: [406, 28] },
+  { d: 'M566 58V110', one: [578, 76], many: [578, 104] },
+  { d: 'M320 110V58', one: [332, 104], many: [332, 76] },
+] as const
+</script>
+
+<template>
+  <svg
+    viewBox="0 0 640 164"
+    role="img"
+    aria-label="A trip has many catches; a fish has many catches, and one or more tags; each catch is of one species"
+  >
+    <g v-for="box in BOXES" :key="box.name">
+      <rect :x="box.x" :y="box.y" width="140" height="48" rx="6" />
+      <text class="name" :x="box.x + 70" :y="box.y + 30">{{ box.name }}</text>
+    </g>
+    <g v-for="line in LINES" :key="line.d">
+      <path :d="line.d" />
+      <text :x="line.one[0]" :y="line.one[1]">1</text>
+      <text :x="line.many[0]" :y="line.many[1]">n</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  width: 100%;
+  max-width: 560px;
+}
+rect {
+  fill: var(--kelp-soft);
+  stroke: var(--kelp);
+}
+path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+text {
+  font-size: 14px;
+  text-anchor: middle;
+  fill: var(--ink);
+}
+.name {
+  font-size: 18px;
+}
+</style>
