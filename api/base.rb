@@ -125,9 +125,15 @@ module Api
         rodauth = env["rodauth"]
         rodauth.check_active_session if rodauth.logged_in?
         whole = rodauth.logged_in? && !second_factor_waits?(rodauth)
-        @member = whole ? store.members.by_account(rodauth.session_value) : nil
+        @member = whole ? store.members.by_account(rodauth.session_value) : reader
         Store::Actor.member(@member) if @member
         @member
+      end
+
+      # Who reads with a program's key: where the contract lets keys in, the guard has looked.
+      def reader
+        key = ReadingKey.sent(env)
+        key && Acts::KeepReadingKeys.reader(store, key, now: Time.now)
       end
 
       def second_factor_waits?(rodauth) = rodauth.otp_exists? && !rodauth.two_factor_authenticated?

@@ -22,6 +22,8 @@ module Api
       def open? = spec["security"] == []
       def json_body? = !spec.dig("requestBody", "content", "application/json").nil?
       def raw_body? = !spec.dig("requestBody", "content", "application/octet-stream").nil?
+      # Whether a program may ask with a key.
+      def for_keys? = spec["x-key"] == true
       # Whether each record in it is answered by itself.
       def record_by_record? = spec["x-record-by-record"] == true
       def limit_bytes = spec["x-limit-kb"]&.*(1000) || (open? ? OPEN_LIMIT_BYTES : LIMIT_BYTES)

@@ -47,7 +47,11 @@ module Api
     def check_sign_in(env, operation)
       return if operation.open? || env["rack.session"]["account_id"]
 
-      refuse(401, :signed_out, Base::SIGNED_OUT)
+      refuse(401, :signed_out, Base::SIGNED_OUT) unless ReadingKey.sent(env)
+      return if operation.for_keys?
+
+      refuse(403, :not_for_keys,
+        "A key reads what the contract marks with x-key, and nothing else.")
     end
 
     def check_parameters(env, operation)

@@ -12,6 +12,7 @@ module Acts
     # Returns { species:, water:, from:, to:, from_mm:, to_mm:, area:, member_id: }, without what
     # was not asked. Raises Core::InvalidInput, Core::Forbidden.
     def of(context, asked)
+      refuse_own(context.member, asked)
       check(context.store, asked)
       member_id = asked[:mine] ? context.member[:id] : tagger(context.member, asked[:tagger])
       area = asked[:area] && (exact?(context.member, asked) ? asked[:area] : coarse(asked[:area]))
@@ -19,12 +20,23 @@ module Acts
     end
 
     # Whether exact places may be told: of one's own fish, and to coordinators.
-    def exact?(member, asked) = member[:role] == "coordinator" || asked[:mine] || false
+    def exact?(member, asked)
+      member[:role] == "coordinator" || (asked[:mine] && member[:role] != "reader") || false
+    end
 
     def coarse(area) = Core::Waters::CoarsePlace.widened(area)
 
+    # A key is nobody's, so it has no fish of its own.
+    def refuse_own(member, asked)
+      return unless asked[:mine] && member[:role] == "reader"
+
+      raise Core::Forbidden.new(:keys_own_nothing,
+        "A key has no fish of its own. Leave “mine” out.")
+    end
+
     def tagger(member, id)
-      return id if id.nil? || member[:role] == "coordinator" || id == member[:id]
+      return id if id.nil? || member[:role] == "coordinator" ||
+        (id == member[:id] && member[:role] != "reader")
 
       raise Core::Forbidden.new(
         :coordinators_only, "Only a coordinator asks about one member's fish. Ask for your own."
@@ -52,6 +64,6 @@ module Acts
     end
 
     def refuse(field, code, sentence) = raise(Core::InvalidInput.at(field, code, sentence))
-    private_class_method :coarse, :tagger, :check, :turned_round, :refuse
+    private_class_method :coarse, :refuse_own, :tagger, :check, :turned_round, :refuse
   end
 end

@@ -33,7 +33,29 @@ module Api
         bytes
       end
 
+      get("/api/catches") do
+        after = given[:cursor] && Cursor.read(given[:cursor], Date)
+        reader = context(member!)
+        etag store.water.data_version(today:)
+        found = Acts::MirrorCatches.call(reader, filter: asked(given), after:)
+        json(catches: found[:catches], next: found[:next] && Cursor.write(found[:next]))
+      end
+
+      get("/api/keys") { coordinator! && json(keys:) }
+
+      post("/api/keys") do
+        key = Acts::KeepReadingKeys.make(context(coordinator!), name: sent[:name])
+        json(key:, keys:)
+      end
+
+      delete("/api/keys/:number") do
+        Acts::KeepReadingKeys.revoke(context(coordinator!), id: Integer(given[:number], 10))
+        json(keys:)
+      end
+
       helpers do
+        def keys = store.reading_keys.all.map { |one| Views.times(one) }
+
         def files = env.fetch("voucher.files")
 
         def asked(filter)

@@ -10,12 +10,13 @@ module Store
     def initialize(db) = @db = db
 
     # Yields rows of the view given_catches, the oldest first, without holding them all.
-    def each_catch(filter, &)
-      rows = filtered(@db[:given_catches], filter, :caught_on)
-      rows = rows.where(species_code: filter[:species]) if filter[:species]
-      rows = rows.where { length_mm >= filter[:from_mm] } if filter[:from_mm]
-      rows = rows.where { length_mm <= filter[:to_mm] } if filter[:to_mm]
-      each(within(rows, filter[:area]).order(:caught_on, :catch_id), &)
+    def each_catch(filter, &) = each(catches(filter), &)
+
+    # So many of these after the last one seen: [Date, catch_id].
+    def page(filter, after:, limit:)
+      rows = catches(filter)
+      rows = rows.where(Sequel.lit("(caught_on, catch_id) > (?, ?)", *after)) if after
+      rows.limit(limit).all
     end
 
     # Yields { trip_id:, held_on:, water_code:, platform:, water_temp_c:, fished_hours:, rods:,
@@ -52,6 +53,14 @@ module Store
     end
 
     private
+
+    def catches(filter)
+      rows = filtered(@db[:given_catches], filter, :caught_on)
+      rows = rows.where(species_code: filter[:species]) if filter[:species]
+      rows = rows.where { length_mm >= filter[:from_mm] } if filter[:from_mm]
+      rows = rows.where { length_mm <= filter[:to_mm] } if filter[:to_mm]
+      within(rows, filter[:area]).order(:caught_on, :catch_id)
+    end
 
     def each(rows, &) = @db.transaction { rows.use_cursor(rows_per_fetch: AT_ONCE).each(&) }
 

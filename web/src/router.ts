@@ -69,6 +69,11 @@ export const router = createRouter({
       meta: { title: 'Letters', coordinator: true },
     },
     {
+      path: '/office/keys',
+      component: () => import('./places/office/KeysPage.vue'),
+      meta: { title: 'Keys for programs', coordinator: true },
+    },
+    {
       path: '/office/changes',
       component: () => import('./places/office/ChangesPage.vue'),
       meta: { title: 'Who changed what', coordinator: true },

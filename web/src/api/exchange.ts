@@ -10,5 +10,9 @@ export const exchange = {
   tables: () => answer(client.GET('/api/exchange/tables')),
   list: () => answer(client.GET('/api/exports')),
   make: (body: Sent) => answer(client.POST('/api/exports', { body })),
+  keys: () => answer(client.GET('/api/keys')),
+  makeKey: (name: string) => answer(client.POST('/api/keys', { body: { name } })),
+  revokeKey: (id: number) =>
+    answer(client.DELETE('/api/keys/{number}', { params: { path: { number: String(id) } } })),
   address: (sha256: string) => `/api/exports/${sha256}`,
 }

@@ -11,6 +11,7 @@ const COORDINATORS = {
   '/office/species': 'Species and law',
   '/office/waters': 'Programme and waters',
   '/office/letters': 'Letters',
+  '/office/keys': 'Keys for programs',
   '/office/changes': 'Who changed what',
   '/office/sign-ins': 'Sign-ins',
 }

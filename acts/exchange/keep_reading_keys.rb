@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Acts
+  # Keys for programs that read what members may read of others, never more: a coordinator names
+  # one, sees it once, and takes it back.
+  module KeepReadingKeys
+    PREFIX = "vk_"
+    BYTES = 24
+
+    module_function
+
+    # Returns the key itself: it is told this once.
+    def make(context, name:)
+      key = PREFIX + SecureRandom.urlsafe_base64(BYTES)
+      context.store.write do
+        context.store.reading_keys.add(
+          name: name.strip, member_id: context.member[:id], digest: digest(key)
+        )
+      end
+      key
+    end
+
+    # Raises Core::NotFound.
+    def revoke(context, id:)
+      found = context.store.write { context.store.reading_keys.revoke(id, at: context.now) }
+      return if found
+
+      raise Core::NotFound.new(:no_such_key, "There is no such key in force.")
+    end
+
+    # Who reads with this key: a member's row that may do less, or nil. The day is noted once.
+    def reader(store, key, now:)
+      found = store.reading_keys.in_force(digest(key)) or return nil
+      today = now.utc.to_date
+      store.write(durable: false) { store.reading_keys.used(found[:id], on: today) } unless
+        found[:used_on] == today
+      { id: found[:member_id], name: found[:name], role: "reader", units: "metric" }
+    end
+
+    def digest(key) = Digest::SHA256.hexdigest(key.to_s)
+    private_class_method :digest
+  end
+end

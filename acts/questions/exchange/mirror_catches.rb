@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module Acts
+  # Catches page by page, for a program that keeps a copy: places coarse, the oldest first.
+  module MirrorCatches
+    PAGE = 500
+
+    # after: [Date, catch_id] of the last one seen, nil for the beginning
+    # Returns { catches: [{ column => value }], next: [Date, catch_id] | nil }.
+    def self.call(context, filter:, after: nil)
+      store = context.store
+      rows = store.exchange.page(WaterFilter.of(context, filter), after:, limit: PAGE + 1)
+      given = Core::Exchange::Given.new(
+        exact: false, names: store.members.public_names,
+        species: store.species.all.to_h { |one| [one.code, one] },
+        waters: store.waters.all.to_h { |one| one.values_at(:code, :name) }
+      )
+      names = Core::Exchange::Tables::CATCHES.names
+      last = rows[PAGE - 1] if rows.size > PAGE
+      {
+        catches: rows.first(PAGE).map { |row| names.zip(given.catch(row)).to_h },
+        next: last&.values_at(:caught_on, :catch_id)
+      }
+    end
+  end
+end

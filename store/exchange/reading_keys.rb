@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Store
+  # Keys with which programs read; what is kept of a key is its hash.
+  class ReadingKeys
+    SHOWN = %i[id name made_at used_on revoked_at].freeze
+
+    def initialize(db) = @db = db
+
+    def add(name:, member_id:, digest:) = @db[:reading_keys].insert(name:, member_id:, digest:)
+
+    # The newest first, with who made each.
+    def all
+      @db[:reading_keys].join(:members, id: :member_id)
+        .order(Sequel.desc(Sequel[:reading_keys][:id]))
+        .select(
+          *SHOWN.map { |one| Sequel[:reading_keys][one] }, Sequel[:members][:name].as(:by)
+        ).all
+    end
+
+    # { id:, name:, member_id:, used_on: } of one that counts, or nil
+    def in_force(digest)
+      @db[:reading_keys].where(digest:, revoked_at: nil)
+        .select(:id, :name, :member_id, :used_on).first
+    end
+
+    def used(id, on:) = @db[:reading_keys].where(id:).update(used_on: on)
+
+    # Returns whether there was one.
+    def revoke(id, at:)
+      @db[:reading_keys].where(id:, revoked_at: nil).update(revoked_at: at).positive?
+    end
+  end
+end

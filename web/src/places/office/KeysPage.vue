@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { exchange } from '@/api/exchange'
+import { useAct } from '@/api/useAct'
+import { shortDateText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import OfficeNav from './parts/OfficeNav.vue'
+
+/** Keys with which programs read, and how they do it. */
+const keys = shallowRef<Awaited<ReturnType<typeof exchange.keys>>['keys'] | null>(null)
+const fresh = ref('')
+const name = ref('')
+const { busy, refusal, said, run } = useAct()
+onMounted(() => run(async () => void (keys.value = (await exchange.keys()).keys)))
+
+const make = () =>
+  run(async () => {
+    const told = await exchange.makeKey(name.value.trim())
+    keys.value = told.keys
+    fresh.value = told.key ?? ''
+    name.value = ''
+  })
+const revoke = (id: number, called: string) =>
+  run(async () => {
+    keys.value = (await exchange.revokeKey(id)).keys
+    fresh.value = ''
+    said.value = `${called} reads nothing from now on.`
+  })
+const address = `${window.location.origin}/api/catches`
+const key = computed(() => fresh.value || 'vk_…')
+const EXAMPLES = computed(() => ({
+  curl: `curl -H "Authorization: Bearer ${key.value}" ${address}`,
+  R: `library(httr2)
+request("${address}") |>
+  req_auth_bearer_token("${key.value}") |>
+  req_perform() |> resp_body_json(simplifyVector = TRUE)`,
+  Ruby: `require "net/http"
+require "json"
+answer = Net::HTTP.get(URI("${address}"), { "Authorization" => "Bearer ${key.value}" })
+catches = JSON.parse(answer)["catches"]`,
+}))
+</script>
+
+<template>
+  <div class="page keys">
+    <OfficeNav />
+    <h1>Keys for programs</h1>
+    <p class="soft">
+      A key reads catches in 5 km cells and what Water tells, never an exact place, a finder or a
+      setting; 120 times a minute. It can be taken back at any time.
+    </p>
+    <TroubleNote :trouble="refusal" />
+    <p v-if="said" role="status">{{ said }}</p>
+    <form class="make" @submit.prevent="make">
+      <label>
+        Who or what reads with it
+        <input v-model="name" class="field" minlength="3" maxlength="120" required />
+      </label>
+      <el-button native-type="submit" type="primary" :loading="busy">Make a key</el-button>
+    </form>
+    <p v-if="fresh" role="status" class="fresh">
+      <b>Copy it now; it is shown this once:</b>{{ ' ' }}<code class="figures">{{ fresh }}</code>
+    </p>
+    <el-skeleton v-if="!keys && !refusal" :rows="4" animated />
+    <p v-else-if="keys && !keys.length" class="soft">No program reads here yet.</p>
+    <table v-else-if="keys" v-cards class="list">
+      <thead>
+        <tr>
+          <th>key of</th>
+          <th>made</th>
+          <th>by</th>
+          <th>last used</th>
+          <th></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in keys" :key="one.id">
+          <td>{{ one.name }}</td>
+          <td class="tabular">{{ shortDateText(one.made_at) }}</td>
+          <td>{{ one.by }}</td>
+          <td class="tabular">{{ one.used_on ? shortDateText(one.used_on) : 'never' }}</td>
+          <td>
+            <span v-if="one.revoked_at" class="soft"
+              >taken back {{ shortDateText(one.revoked_at) }}</span
+            >
+            <el-popconfirm
+              v-else
+              :title="`${one.name} would read nothing from now on. Take its key back?`"
+              confirm-button-text="Take it back"
+              cancel-button-text="Leave it"
+              width="260"
+              @confirm="revoke(one.id, one.name)"
+            >
+              <template #reference><button type="button" class="link">Take back</button></template>
+            </el-popconfirm>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <section>
+      <h2>How a program reads</h2>
+      <p>
+        <code>/api/catches</code> gives 500 at a time and, as <code>next</code>, the
+        <code>cursor</code> of the next page; with <code>If-None-Match</code> and the last
+        <code>ETag</code> it answers 304 while nothing has changed. What the columns mean stands
+        under <RouterLink to="/water/data">Water, Data</RouterLink>.
+      </p>
+      <div v-for="(text, language) in EXAMPLES" :key="language">
+        <h3>{{ language }}</h3>
+        <pre>{{ text }}</pre>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.keys {
+  display: grid;
+  gap: var(--gap-3);
+  align-content: start;
+}
+.make {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
+  align-items: end;
+}
+.fresh {
+  border-left: 5px solid var(--kelp);
+  padding: var(--gap-2) var(--gap-3);
+  background: var(--kelp-soft);
+  overflow-wrap: anywhere;
+}
+pre {
+  overflow-x: auto;
+  padding: var(--gap-3);
+  border: 1px solid var(--line);
+  border-radius: var(--round);
+  background: var(--sheet);
+}
+</style>
