@@ -15,7 +15,8 @@ class EveryPageTest < BrowserCase
     /water /water/map /water/growth /water/handling /water/effort /water/health /water/data
   ].freeze
   OFFICE = %w[
-    /office/members /office/species /office/keys /finds/desk /finds/doubts /finds/others /office/waters
+    /office/members /office/species /office/keys
+    /finds/desk /finds/doubts /finds/others /office/waters
     /office/letters /office/changes /office/sign-ins
   ].freeze
 

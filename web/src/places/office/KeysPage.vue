@@ -107,7 +107,7 @@ catches = JSON.parse(answer)["catches"]`,
       </p>
       <div v-for="(text, language) in EXAMPLES" :key="language">
         <h3>{{ language }}</h3>
-        <pre>{{ text }}</pre>
+        <pre tabindex="0" role="group" :aria-label="`Example in ${language}`">{{ text }}</pre>
       </div>
     </section>
   </div>
@@ -116,6 +116,7 @@ catches = JSON.parse(answer)["catches"]`,
 <style scoped>
 .keys {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--gap-3);
   align-content: start;
 }

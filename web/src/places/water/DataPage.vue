@@ -203,6 +203,7 @@ const make = () =>
 .data-page,
 .explained {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--gap-3);
   align-content: start;
 }

@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+require_relative "../support/accessibility"
+
+# Data that go out, programs that read, and hours that were fished: each through its page.
+class ExchangePagesTest < BrowserCase
+  include Accessibility
+
+  def setup
+    super
+    @store = Store::Gateway.new(db)
+    @trip = Seeds.trip(db, @isolde)
+    %w[MS000001 MS000002].each_with_index do |number, at|
+      Acts::RecordEncounter.call(
+        Acts::Context.new(store: @store, member: @isolde, now: Time.now), id: SecureRandom.uuid,
+        sent: Seeds.encounter(
+          @trip, number:, start: Seeds::NOW - (at * 900), species_code: %w[seabass pollack][at]
+        )
+      )
+    end
+  end
+
+  def test_a_tagger_takes_the_data_of_one_species_and_finds_the_file_again
+    sign_in(to: "/water/data")
+    assert_selector "option[value=pollack]"
+    select "Pollack", from: "species"
+    assert_current_path(/species=pollack/)
+    assert_no_text "With exact places"
+    choose "Data package"
+    select "CC0-1.0"
+    click_button "Make the file"
+    assert_text(/voucher-tagging.zip: \d+ rows/)
+    made = db[:exports].first
+
+    assert_equal ["package", "CC0-1.0", false, { "species" => "pollack" }],
+      [*made.values_at(:format, :licence, :is_exact), made[:filter].to_h]
+    assert_selector "a[href='/api/exports/#{made[:sha256]}']", text: "voucher-tagging.zip"
+    find("summary", text: "trips: each row is").click
+    assert_text "Hours with a line in the water"
+    assert_text "Finders' names, addresses and telephone numbers"
+    assert_accessible(".data-page")
+  end
+
+  def test_exact_places_ask_for_a_receiver
+    sign_in("hamish@marrow.example", to: "/water/data")
+    check "With exact places"
+    fill_in "Who receives exact places", with: "Marrow Institute"
+    click_button "Make the file"
+    assert_text "exact, to Marrow Institute"
+    visit "/office/changes?record=exports"
+    assert_text "Hamish Torvald"
+  end
+
+  def test_a_key_is_made_used_and_taken_back
+    sign_in("hamish@marrow.example", to: "/office/keys")
+    assert_text "No program reads here yet."
+    fill_in "Who or what reads with it", with: "Reef survey"
+    click_button "Make a key"
+    key = find(".fresh code").text
+    assert_selector ".el-button:not(.is-loading)", text: "Make a key"
+    find("h1", text: "Keys for programs").click
+    sleep 0.4 # the button's colour comes back slowly
+    assert_accessible(".keys")
+    assert_equal [200, 2], read(key)
+
+    visit "/office/keys"
+    assert_no_text key
+    assert_selector "td", text: "never", count: 0
+    click_button "Take back"
+    click_button "Take it back"
+    assert_text "Reef survey reads nothing from now on."
+    assert_equal [401, nil], read(key)
+  end
+
+  # As the page's own example does.
+  def read(key)
+    uri = URI("#{page.server_url}/api/catches")
+    answer = Net::HTTP.get_response(uri, { "Authorization" => "Bearer #{key}" })
+    [answer.code.to_i, JSON.parse(answer.body)["catches"]&.size]
+  end
+
+  def test_hours_are_told_on_dockside_and_taken_back
+    as_phone
+    sign_in(to: "/dockside/#{@trip}")
+    fill_in "Hours fished", with: "4.5"
+    fill_in "Rods", with: "2"
+    click_button "Keep", exact: true
+    assert_selector "[role=status]", text: "Kept."
+    assert_equal [4.5, 2], db[:trips].where(id: @trip).get(%i[fished_hours rods]).map(&:to_f)
+
+    visit "/dockside/#{@trip}"
+    assert_field "Hours fished", with: "4.5"
+    fill_in "Hours fished", with: ""
+    click_button "Keep", exact: true
+    assert_text "Hours and rods belong together"
+    assert_in_delta(4.5, db[:trips].where(id: @trip).get(:fished_hours).to_f, 0.001,
+      "nothing was lost")
+  end
+end
