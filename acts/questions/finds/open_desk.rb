@@ -18,7 +18,7 @@ module Acts
       {
         report: shown(store, report),
         **weighed,
-        ranked: weighed[:ranked].map { |one| candidate(one) },
+        ranked: weighed[:ranked].map { |one| candidate(store, one) },
         expected: fish.to_h { |one| [one.fish_id, expected(store, report, one)] },
         same_catch:
           store.desk.of_same_catch(
@@ -42,13 +42,14 @@ module Acts
       )
     end
 
-    def candidate(one)
+    def candidate(store, one)
       one
         .to_h
         .except(:measured)
         .merge(
           length_mm: one.measured&.mm,
           length_margin_mm: one.measured&.margin_mm,
+          growth_version: store.species.find(one.species_code)&.growth&.version,
           needs_second_look: one.share < Core::Recaptures::Match::LIKELIER_THAN_NOT
         )
     end

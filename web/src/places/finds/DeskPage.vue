@@ -297,6 +297,7 @@ useEventListener(window, 'keydown', (event) => {
         />
         <ExpectedLength
           v-if="range"
+          :growth-version="candidate!.growth_version ?? null"
           :range="range"
           :reported-mm="desk.report.length_mm"
           :reported-margin-mm="desk.report.length_margin_mm"

@@ -10,6 +10,8 @@ const props = defineProps<{
   releasedMm: number | null
   releasedMarginMm: number | null
   units: Units
+  /** Of the programme's own growth curve; null while the house rule stands. */
+  growthVersion: number | null
 }>()
 const W = 360
 const H = 168
@@ -86,8 +88,12 @@ const words = computed(() => {
       </g>
     </svg>
     <figcaption>
-      {{ words }} The upright lines are the errors of both lengths, 95 %. The band is a house rule,
-      not an estimate.
+      {{ words }} The upright lines are the errors of both lengths, 95 %.
+      {{
+        growthVersion === null
+          ? 'The band is a house rule, not an estimate.'
+          : `The band goes by our own fish's growth, version ${growthVersion}.`
+      }}
     </figcaption>
   </figure>
 </template>
