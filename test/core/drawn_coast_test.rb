@@ -68,6 +68,15 @@ class DrawnCoastTest < Minitest::Test
     )
   end
 
+  def test_features_are_counted_as_people_count
+    good = feature("land", "Polygon", [square(-21.0, 48.0, 0.2)], "Holm")
+    told = assert_raises(Core::InvalidInput) do
+      read(good, feature("volcano", "Polygon", [square(-20.0, 48.0, 0.2)]))
+    end.message
+
+    assert_match(/\AFeature 2 says it is "volcano"/, told)
+  end
+
   def test_every_fault_says_where
     land = feature("land", "Polygon", [square(0.0, 0.0, 0.1)])
     {

@@ -173,6 +173,22 @@ class EstimatesTest < Minitest::Test
     )
   end
 
+  # Counts that differ more than chance widen the errors by the root of the dispersion.
+  def test_overdispersed_counts_have_wider_errors
+    even = lambda do |spread|
+      (0..39).map do |at|
+        { returned: 10 + (at.even? ? spread : -spread), years: 10.0, arm: at % 4 < 2 ? "a" : "b" }
+      end
+    end
+    calm, wild = [1, 8].map { |spread| PoissonRegression.fit(even[spread], { arm: "a" }) }
+    errors = [calm, wild].map { |fit| fit.of(:arm, "b").error }
+
+    assert_operator calm.dispersion, :<, 1.5
+    assert_in_delta Math.sqrt(wild.dispersion), errors[1] / errors[0], 1e-9
+    # By hand: 400 fish of 400 against 400: an error of the root of 1/200 + 1/200.
+    assert_in_delta Math.sqrt(2 / 200.0), errors[0], 1e-6
+  end
+
   def test_how_many_more
     assert_in_delta 1355.37, Returns.fish_needed(0.10, 0.07), 0.01
     assert_in_delta 1726.01, Returns.fish_needed(0.08, 0.056), 0.01

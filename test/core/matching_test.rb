@@ -60,6 +60,58 @@ class CandidatesTest < Minitest::Test
     assert_empty weigh(report(caught_on: fish[:released_on] - 1), [fish])[:ranked]
   end
 
+  # The whole log weight of a plain number of a plain fish, put together by hand.
+  def test_terms_are_the_weights_by_name
+    terms = weigh(report(lat_deg: nil), [one_fish])[:ranked].first.terms.to_h do |term|
+      [term[:name], term]
+    end
+
+    assert_equal ["the same species", 0.0], terms["species"].to_h.values_at(:words, :log)
+    other = weigh(report(lat_deg: nil, species_code: "turbot"), [one_fish])[:ranked].first
+    alike = weigh(report(lat_deg: nil, species_code: "thick_lipped_mullet"), [one_fish])[:ranked]
+    unsaid = weigh(report(lat_deg: nil, species_code: nil), [one_fish])[:ranked].first
+    same = weigh(report(lat_deg: nil), [one_fish])[:ranked].first
+
+    assert_operator same.log, :>, alike.first.log
+    assert_operator alike.first.log, :>, other.log
+    assert_in_delta same.log, unsaid.log, 1e-9, "silence says nothing"
+  end
+
+  # A day between two bounds: what may have been after the release is a candidate, and nothing else.
+  def test_a_span_of_days_counts_while_any_of_it_can_be
+    released = one_fish[:released_on]
+    span = lambda { |from, to|
+      weigh(report(caught_from: released + from, caught_on: released + to),
+        [one_fish])[:ranked].size
+    }
+
+    assert_equal [0, 1, 1, 1], [span[-20, -1], span[-20, 0], span[-20, 30], span[5, 30]]
+  end
+
+  # Two numbers on one fish: the second is another of its own, or one that nobody wrote down.
+  def test_a_second_number_that_nobody_wrote_down_costs_its_weight
+    fish = one_fish
+    both = [fish, fish.merge(number: "MS000124")]
+    one = weigh(report, [fish])[:ranked].first.log
+    two = weigh(report(numbers: %w[MS000123 MS000124]), both)[:ranked].first.log
+    unknown = weigh(report(numbers: %w[MS000123 MS000999]), [fish])[:ranked].first.log
+
+    assert_in_delta Math.log(0.05), unknown - one, 1e-9
+    assert_operator two, :>, unknown
+  end
+
+  # Which fish were kept is asked of each fish once.
+  def test_nobody_is_asked_about_a_fish_twice
+    asked = []
+    Core::Recaptures::Candidates.weigh(
+      report: report(numbers: ["MS00012?"]), series: ToldReports::SERIES, species: SPECIES,
+      candidates: (0..9).map { |at| one_fish.merge(number: "MS00012#{at}", fish_id: at + 1) },
+      kept: ->(ids) { asked.concat(ids) && [] }
+    )
+
+    assert_equal asked.uniq, asked
+  end
+
   # A full density: a length that fits speaks for a fish, none is weighed as any, one that was
   # mistyped does not sink it.
   def test_a_length_speaks_for_and_against_and_silence_for_nothing

@@ -71,7 +71,7 @@ class SpoiledReadingsTest < Minitest::Test
 
   def test_the_best_alignment_is_found_whatever_happened
     rng = Random.new(Integer(ENV.fetch("SEED", "17")))
-    Integer(ENV.fetch("TIMES", "300")).times do
+    Integer(ENV.fetch("TIMES", "800")).times do
       number = format("MS%06d", rng.rand(4000))
       read = spoiled(number, rng)
       reading = Core::Tags::Reading.new(read, weights: START)

@@ -35,6 +35,34 @@ class WaterAnswersTest < Minitest::Test
       handling(group("deep", 9, 9))["returns_depth"].missing
   end
 
+  # An interval that touches one is no difference.
+  def test_what_touches_one_is_not_beyond_chance
+    told = handling(group("deep", 400, 40), group("shallow", 2000, 200))
+
+    assert_match(/came back neither more nor less often, beyond chance/, told["returns"].sentence)
+    bar = told["returns"].chart[:bars].find { |label, *| label == "Hook: deep" }
+
+    assert_in_delta 1.0, bar[1], 0.05
+    assert_operator bar[2], :<, 1
+    assert_operator bar[3], :>, 1
+  end
+
+  # A fish of 30 cm that grew 20 mm in half a year stands at 40 mm in a year.
+  def test_growth_in_a_year_of_each_fish_is_its_point
+    rows = [[300, 320, 0.5], [400, 430, 2.0], [350, 360, 0.1]].map do |l1_mm, l2_mm, years|
+      { l1_mm:, how1: "board", sd1_mm: nil, l2_mm:, how2: "tape", sd2_mm: nil, years:,
+        story_key: "k#{l1_mm}" }
+    end
+    known, fit = GrowthAnswer.fit(rows)
+    answer = GrowthAnswer.of(known, fit, species: "Cod", kind: "TL")
+
+    assert_equal [[30.0, 40.0, "k300"], [40.0, 15.0, "k400"]], answer.chart[:points],
+      "under a quarter of a year it is all error"
+    assert_equal [3.0, 6.0], known.first.values_at(:sd1_mm, :sd2_mm)
+    assert_match(/27 more/, answer.missing)
+    refute GrowthAnswer.sound?(fit)
+  end
+
   # Deep hooks are commoner in the species that comes back less: within species nothing is left of
   # it.
   def test_what_lies_in_the_species_is_not_laid_on_the_hook

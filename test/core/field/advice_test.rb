@@ -311,6 +311,12 @@ class FieldTest < Minitest::Test
       "Send it down with 0.63 kg of lead to at least 16 m, for a fish of about 2.4 kg."
     ],
       notes[:depth].first(2)
+    bounds = [20, 19.9, nil].map do |depth_m|
+      field.fish({ species_code: "bass", depth_m: })[:notes][:depth].first
+    end
+
+    assert_match(/From 20 m on injury is likely/, bounds[0])
+    bounds.drop(1).each { |text| assert_equal "From 20 m on injury would be likely.", text }
     assert_match(
       /no sealed swim bladder/,
       field.fish({ species_code: "hound" })[:notes][:depth].first

@@ -74,6 +74,27 @@ class BenchTest < Minitest::Test
   end
 
   # Begun elsewhere, the other way round, or all mixed: the same board.
+  # What is not told of a camera is not guessed at: without both sides of the picture, or with a
+  # focal length of nothing, there is none.
+  def test_a_camera_is_known_by_all_three_or_not_at_all
+    whole = { focal_35mm: 26, width_px: 4000, height_px: 3000 }
+
+    # 26 mm of a diagonal of 43.2666 mm, on a diagonal of 5000 px.
+    assert_in_delta 26 / 43.2666 * 5000, Core::Photo::Above.new(**whole).focal_px, 1e-9
+    [{ focal_35mm: nil }, { focal_35mm: 0 }, { width_px: nil }, { height_px: nil }].each do |change|
+      assert_nil Core::Photo::Above.new(**whole, **change).focal_px
+    end
+  end
+
+  # A plane that shears keeps areas: a step is as long as the root of the area that it spans.
+  def test_how_much_a_plane_stretches
+    sheared = Core::Photo::Plane.new(
+      [[0, 0], [100, 0], [100, 100], [0, 100]], [[0, 0], [200, 40], [260, 240], [60, 200]]
+    )
+
+    assert_in_delta Math.sqrt((2.0 * 2.0) - (0.4 * 0.6)), sheared.scale_at([50, 50]), 1e-6
+  end
+
   def test_corners_in_any_order_are_the_same_board
     [
       CORNERS.rotate,
