@@ -132,7 +132,7 @@ module Api
 
       # Who reads with a program's key: where the contract lets keys in, the guard has looked.
       def reader
-        key = ReadingKey.sent(env)
+        key = ReadingKey.sent(env) if env["voucher.for_keys"]
         key && Acts::KeepReadingKeys.reader(store, key, now: Time.now)
       end
 

@@ -22,6 +22,7 @@ module Api
 
       catch(:refused) do
         operation = find(env)
+        env["voucher.for_keys"] = operation.for_keys?
         check_sign_in(env, operation)
         check_parameters(env, operation)
         check_body(env, operation)

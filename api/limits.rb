@@ -26,7 +26,7 @@ module Api
       "stories by address" => [240, 60, lambda { |r|
         address(r) if r.path.start_with?("/api/stories/")
       }],
-      "reading by key" => [120, 60, ->(r) { ReadingKey.sent(r.env) }],
+      "reading by key" => [120, 60, ->(r) { ReadingKey.fingerprint(r.env) }],
       "everything " \
         "by address" => [1200, 60, ->(r) { address(r) if r.path.start_with?("/api/", "/auth/") }]
     }.freeze

@@ -100,6 +100,23 @@ class ReadingKeysTest < ApiCase
     assert_equal 403, last_response.status
   end
 
+  # Also where everybody may ask it is nobody: not the coordinator who made it, whose fish this is.
+  def test_a_key_makes_no_story_exact
+    trip = Seeds.trip(db, @hamish)
+    Seeds.pouch(db, @hamish, first: 101)
+    Acts::RecordEncounter.call(
+      Acts::Context.new(store:, member: store.members.find(@hamish[:id]), now: Time.now),
+      id: SecureRandom.uuid, sent: Seeds.encounter(trip, number: "MS000101")
+    )
+    fish_id = db[:taggings].where(tag_number: "MS000101").get(:fish_id)
+    key = db[:fish].where(id: fish_id).get(:story_key)
+    told = with_key("/api/stories/#{key}")
+
+    assert_equal "public", told["audience"]
+    assert_equal Core::Waters::CoarsePlace.of(48.61, -21.47).values,
+      told["catches"].first.values_at("lat_deg", "lon_deg")
+  end
+
   def test_a_wrong_key_and_a_revoked_one_are_nobodys
     assert_equal "signed_out", with_key("/api/catches", key: "vk_#{'a' * 32}")["code"]
     assert_equal "signed_out", with_key("/api/catches", key: "nonsense")["code"]
