@@ -17,6 +17,10 @@ const fishOf = (id: string) => {
 }
 const open = ref<string | null>(null)
 const left = computed(() => here.value.left.length)
+/** Neither a fish nor the hours of a day without one. */
+const isBare = computed(
+  () => !here.value.fish.length && !here.value.held.length && !here.value.trip.rods,
+)
 </script>
 
 <template>
@@ -91,7 +95,7 @@ const left = computed(() => here.value.left.length)
         class="oilskin submit"
         size="large"
         :loading="trip.act.busy.value"
-        :disabled="!here.fish.length && !here.held.length && !here.trip.rods"
+        :disabled="isBare"
         @click="trip.submit"
         >Submit this trip</el-button
       >
@@ -99,7 +103,9 @@ const left = computed(() => here.value.left.length)
         {{
           left
             ? `${left} gaps stay open when you submit now; they can only be filled with a reason afterwards.`
-            : 'Doubts go to the desk with it.'
+            : isBare
+              ? 'Nothing to hand in yet. If there was no fish, say how long you fished.'
+              : 'Doubts go to the desk with it.'
         }}
       </p>
     </template>
