@@ -116,14 +116,7 @@ module Acts
       ->(emit) { @store.exchange.each_catch(@filter) { |row| emit.call(given.catch(row)) } }
     end
 
-    def given
-      @given ||=
-        Core::Exchange::Given.new(
-          exact: exact?, names: @store.members.public_names,
-          species: @store.species.all.to_h { |one| [one.code, one] },
-          waters: @store.waters.all.to_h { |one| one.values_at(:code, :name) }
-        )
-    end
+    def given = @given ||= GivenRows.of(@store, exact: exact?)
 
     def about
       programme = @store.programme.find

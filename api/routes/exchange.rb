@@ -11,7 +11,8 @@ module Api
       post("/api/exports") do
         json(
           Acts::ExportData.call(
-            context(member!), files:, sent: sent.except(:filter), filter: asked(sent[:filter] || {})
+            context(member!), files:, sent: sent.except(:filter),
+            filter: water_filter(sent[:filter] || {})
           )
         )
       end
@@ -37,7 +38,7 @@ module Api
         after = given[:cursor] && Cursor.read(given[:cursor], Date)
         reader = context(member!)
         etag store.water.data_version(today:)
-        found = Acts::MirrorCatches.call(reader, filter: asked(given), after:)
+        found = Acts::MirrorCatches.call(reader, filter: water_filter(given), after:)
         json(catches: found[:catches], next: found[:next] && Cursor.write(found[:next]))
       end
 
@@ -53,17 +54,11 @@ module Api
         json(keys:)
       end
 
+      helpers WaterQuery
       helpers do
         def keys = store.reading_keys.all.map { |one| Views.times(one) }
 
         def files = env.fetch("voucher.files")
-
-        def asked(filter)
-          days = filter.slice(:from, :to).to_h { |field, text| [field, day(text, field.to_s)] }
-          { **filter.slice(:species, :water, :tagger, :from_mm, :to_mm), **days,
-            area: filter[:area]&.split(",")&.map { |one| Float(one) },
-            mine: filter[:mine] == "yes" || nil }.compact
-        end
       end
     end
   end

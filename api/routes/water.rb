@@ -42,18 +42,9 @@ module Api
         json({})
       end
 
+      helpers WaterQuery
       helpers do
-        def filter
-          days = given.slice(:from, :to).to_h { |field, text| [field, day(text, field.to_s)] }
-          {
-            **given.slice(:species, :water, :tagger, :from_mm, :to_mm),
-            **days.transform_keys(&:to_sym),
-            area: given[:area] && sides(given[:area]), mine: given[:mine] == "yes" || nil
-          }.compact
-        end
-
-        # Four numbers with commas, as the contract wants them.
-        def sides(text) = text.split(",").map { |one| Float(one) }
+        def filter = water_filter(given)
       end
     end
   end

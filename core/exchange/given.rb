@@ -11,11 +11,13 @@ module Core
       CELL_M = (Waters::CoarsePlace::CELL_M / Math.sqrt(2)).ceil
       GENERALISED = "middle of a cell of #{Waters::CoarsePlace::CELL_M / 1000} km".freeze
 
-      # exact: whether places go out as they are;  names: { member id => public name or nil };
+      # exact: whether places go out as they are;  names: { member id => public name or nil } of
+      # all members, in an order that stays;
       # species: { code => Fish::Species };  waters: { code => name }
       def initialize(exact:, names:, species:, waters:)
         @exact = exact
-        @names = names
+        # Who has no public name is told apart from others, in every file alike, and no more.
+        @names = names.each_with_index.to_h { |(id, name), at| [id, name || "member #{at + 1}"] }
         @species = species
         @waters = waters
       end
@@ -63,14 +65,7 @@ module Core
         }
       end
 
-      # Who has no public name is told apart from others, and no more.
-      def name(member_id)
-        return nil if member_id.nil?
-
-        @names.fetch(member_id) || "member #{pseudonyms[member_id] ||= pseudonyms.size + 1}"
-      end
-
-      def pseudonyms = @pseudonyms ||= {}
+      def name(member_id) = member_id && @names.fetch(member_id)
     end
   end
 end

@@ -20,8 +20,8 @@ module Store
         end, :email).map { |row| present(row) }
     end
 
-    # { id => public name or nil } of everybody who ever was one
-    def public_names = @db[:members].as_hash(:id, :public_name)
+    # { id => public name or nil } of everybody who ever was one, the first to join first
+    def public_names = @db[:members].order(:created_at, :id).as_hash(:id, :public_name)
 
     # Returns the new member's id. The password is set by letter.
     def add(email:, **columns)

@@ -43,6 +43,7 @@ class ReadingKeysTest < ApiCase
   end
 
   def test_a_copy_is_kept_by_pages_and_asks_again_for_nothing
+    db[:members].where(id: @isolde[:id]).update(public_name: nil)
     pages = []
     path = "/api/catches"
     stub_page(2) do
@@ -53,6 +54,12 @@ class ReadingKeysTest < ApiCase
         path = "/api/catches?cursor=#{pages.last['next']}"
       end
     end
+
+    assert_equal 1, pages.flat_map { |page|
+      page["catches"].map { |one|
+        one["caught_by"]
+      }
+    }.uniq.size
     seen = pages.flat_map { |page| page["catches"].map { |one| one["catch_id"] } }
 
     assert_equal [[2, 1], 3], [pages.map { |page| page["catches"].size }, seen.uniq.size]

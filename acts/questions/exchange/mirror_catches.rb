@@ -10,11 +10,7 @@ module Acts
     def self.call(context, filter:, after: nil)
       store = context.store
       rows = store.exchange.page(WaterFilter.of(context, filter), after:, limit: PAGE + 1)
-      given = Core::Exchange::Given.new(
-        exact: false, names: store.members.public_names,
-        species: store.species.all.to_h { |one| [one.code, one] },
-        waters: store.waters.all.to_h { |one| one.values_at(:code, :name) }
-      )
+      given = GivenRows.of(store, exact: false)
       names = Core::Exchange::Tables::CATCHES.names
       last = rows[PAGE - 1] if rows.size > PAGE
       {

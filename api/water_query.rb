@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Api
+  # The one filter of Water as it is sent, in an address or a body, made into what acts take.
+  module WaterQuery
+    PLAIN = %i[species water tagger from_mm to_mm].freeze
+
+    # sent: { field => text or number }
+    def water_filter(sent)
+      days = sent.slice(:from, :to).to_h { |field, text| [field.to_sym, day(text, field.to_s)] }
+      {
+        **sent.slice(*PLAIN), **days, area: sent[:area] && sides(sent[:area]),
+        mine: sent[:mine] == "yes" || nil
+      }.compact
+    end
+
+    # Four numbers with commas, as the contract wants them.
+    def sides(text) = text.split(",").map { |one| Float(one) }
+  end
+end
