@@ -279,7 +279,7 @@ module Demo
       end
     end
 
-    # One that was too small for a tag, a quarter of an hour later.
+    # One that was too small for a tag, soon after.
     def untagged(life)
       small = life[:release].dup.tap do |one|
         one.length_mm = @signs.small_mm(life[:species])

@@ -13,7 +13,7 @@ module Demo
     SHALLOW_M = 1..7
     SHARE_DEPTH_TOLD = 0.6
     SHARE_REFLEXES_TRIED = 0.25
-    # Of fish from beyond the depth where injury is likely, and how far beyond it is certain.
+    # In the order in which they come, the deeper the likelier.
     PRESSURE_SIGNS = %w[swollen stomach_out eyes_bulging].freeze
     SHARE_SPOILED = 0.006
     SHARE_UNTAGGED = 0.14
@@ -21,10 +21,7 @@ module Demo
     # Outings that caught nothing, for each that did.
     BLANKS = 0.18
 
-    def initialize(seed)
-      @seed = seed
-      @rng = Random.new(seed)
-    end
+    def initialize(seed) = @rng = Random.new(seed)
 
     attr_reader :rng
 

@@ -9,8 +9,6 @@ module Formats
   # Tables with what explains them in one file: data/NAME.csv, datapackage.json (the Frictionless
   # tabular data package, version 1) and README.md, each table with the hash of its bytes.
   class DataPackage
-    FIELD_TYPES = { "datetime" => "datetime" }.freeze
-
     # about: { title:, licence:, licence_url:, version:, made_on: Date, contact:, generalised: }
     def initialize(tables:, withheld:, about:)
       @tables = tables

@@ -7,10 +7,10 @@ module Store
 
     def initialize(db) = @db = db
 
-    def all = @db[:species].order(:common_name).map { |row| species(row) }
+    def all = known.order(:common_name).map { |row| species(row) }
 
     # { code => Species } of these
-    def of(codes) = @db[:species].where(code: codes.uniq).to_h { |row| [row[:code], species(row)] }
+    def of(codes) = known.where(code: codes.uniq).to_h { |row| [row[:code], species(row)] }
 
     # Those caught most often at a spot first, so that the Deck opens with the likeliest.
     def likeliest_first(spot_code)
@@ -22,7 +22,7 @@ module Store
       all.sort_by { |one| [-counts.fetch(one.code, 0), one.common_name] }
     end
 
-    def find(code) = code && @db[:species].first(code:)&.then { |row| species(row) }
+    def find(code) = code && known.first(code:)&.then { |row| species(row) }
 
     # columns: what changed, as in the table
     def change(code, columns) = @db[:species].where(code:).update(**stored(columns))
@@ -46,12 +46,17 @@ module Store
 
     private
 
-    # { code => Curve } in force
-    def curves
-      @curves ||=
+    # Each with the curve in force, where it has one.
+    def known
+      curves =
         @db[:growth_curves].distinct(:species_code).order(:species_code, Sequel.desc(:version))
           .select(:species_code, :linf_mm, :k_per_year, :version)
-          .to_h { |row| [row.delete(:species_code), Core::Fish::Curve.new(**row).freeze] }
+      @db[:species].left_join(curves.as(:curve), species_code: :code)
+        .select_all(:species).select_append(:linf_mm, :k_per_year, :version)
+    end
+
+    def curve(row)
+      row[:version] && Core::Fish::Curve.new(**row.slice(*Core::Fish::Curve.members)).freeze
     end
 
     def plain(row)
@@ -78,7 +83,7 @@ module Store
         stop_c: row[:stop_c].to_f,
         hazards: row[:hazards].to_a,
         look_alikes: row[:look_alikes].to_a,
-        growth: curves[row[:code]],
+        growth: curve(row),
         fl_to_tl: conversion[:b] && conversion
       ).freeze
     end

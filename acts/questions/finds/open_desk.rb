@@ -15,11 +15,12 @@ module Acts
 
       weighed = FindFish.weigh(store:, report:)
       fish = weighed[:ranked].select(&:fish_id)
+      species = store.species.of(weighed[:ranked].map(&:species_code))
       {
         report: shown(store, report),
         **weighed,
-        ranked: weighed[:ranked].map { |one| candidate(store, one) },
-        expected: fish.to_h { |one| [one.fish_id, expected(store, report, one)] },
+        ranked: weighed[:ranked].map { |one| candidate(one, species) },
+        expected: fish.to_h { |one| [one.fish_id, expected(report, one, species)] },
         same_catch:
           store.desk.of_same_catch(
             report,
@@ -42,23 +43,23 @@ module Acts
       )
     end
 
-    def candidate(store, one)
+    def candidate(one, species)
       one
         .to_h
         .except(:measured)
         .merge(
           length_mm: one.measured&.mm,
           length_margin_mm: one.measured&.margin_mm,
-          growth_version: store.species.find(one.species_code)&.growth&.version,
+          growth_version: species[one.species_code]&.growth&.version,
           needs_second_look: one.share < Core::Recaptures::Match::LIKELIER_THAN_NOT
         )
     end
 
-    def expected(store, report, one)
+    def expected(report, one, species)
       Core::Recaptures::ExpectedGrowth.range(
         one.measured,
         [(report[:caught_on] - one.released_on).to_i, 0].max,
-        store.species.find(one.species_code)
+        species.fetch(one.species_code)
       )
     end
     private_class_method :shown, :candidate, :expected
