@@ -8,7 +8,7 @@ module Api
   module App
     ROUTES = [
       Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds,
-      Routes::Desk, Routes::Office, Routes::Water, Routes::Exchange
+      Routes::Desk, Routes::Office, Routes::Water, Routes::Exchange, Routes::Imports
     ].freeze
     SESSION_SECONDS = 60 * 86_400
 

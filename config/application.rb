@@ -39,7 +39,7 @@ module Application
   )
     store = Store::Gateway.new(db)
     Que.connection = db
-    [Acts::LetterJob, Acts::SizeJob, Acts::UpkeepJob, Acts::WaterJob].each do |job|
+    [Acts::LetterJob, Acts::SizeJob, Acts::UpkeepJob, Acts::WaterJob, Acts::ImportJob].each do |job|
       job.store = store
     end
     [Acts::SizeJob, Acts::UpkeepJob].each { |job| job.files = files }

@@ -80,7 +80,7 @@ module Acts
           :tag_in_another_fish,
           "#{number} already sits in another fish. Check the number on the streamer."
         )
-      elsif tag[:state] != "in_pouch"
+      elsif tag[:state] != "in_pouch" && !(tag[:state] == "in_stock" && from_old_records?)
         refuse(
           Core::InvalidInput,
           :tag_not_in_a_pouch,
@@ -89,6 +89,9 @@ module Acts
         )
       end
     end
+
+    # Whose ledger begins later than they do.
+    def from_old_records? = @encounter[:source] == "import"
 
     def refuse(error, code, sentence) = raise(error.at("tag_numbers", code, sentence))
   end

@@ -157,7 +157,7 @@ module Acts
     def origin
       return { source: "paper", **@paper } if @paper
 
-      @known ? @known.slice(:source, :recorded_by) : {}
+      @known ? @known.slice(:source, :recorded_by, :import_id, :caught_time_known) : {}
     end
 
     def voided(sent)

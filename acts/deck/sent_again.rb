@@ -17,7 +17,15 @@ module Acts
     def of(store, known)
       lists = LISTS.to_h { |list| [list, known[list].to_a] }
       { **known.slice(*KEPT), **lists, **measured(known), **numbers(store, known), **plain(known),
-        revision: known[:revision], stages: store.encounters.stages(known[:id]) }
+        revision: known[:revision], stages: stages(store, known) }
+    end
+
+    # Of old records nobody kept a tap; what is known is when the fish was caught.
+    def stages(store, known)
+      taps = store.encounters.stages(known[:id])
+      return taps if taps.any?
+
+      [{ act: known[:fate] == "kept" ? "kept" : "let_go", at: known[:caught_at] }]
     end
 
     def plain(known)
@@ -36,7 +44,7 @@ module Acts
           sd_mm: known[:length_sd_mm]
         }
       { length:, water_temp_c: known[:water_temp_c]&.to_f, depth_m: known[:depth_m]&.to_f,
-        air_seconds: known[:source] == "paper" ? known[:air_seconds] : nil }
+        air_seconds: known[:source] == "deck" ? nil : known[:air_seconds] }
     end
 
     # A void record's tags are back in the pouch; which they were, its last version says.
@@ -48,6 +56,6 @@ module Acts
 
       { tag_numbers: known[:read_numbers].to_a, new_tag_numbers: put }
     end
-    private_class_method :measured, :numbers, :plain
+    private_class_method :stages, :measured, :numbers, :plain
   end
 end

@@ -135,7 +135,7 @@ module Acts
       touched = [before]
       touched << @counts[:fish_id] if @counts[:kind] == "recaptured" || before
       touched.compact.uniq.each { |id| MeasureSpan.call(store: @store, fish_id: id) }
-      tell_tagger unless before == @counts[:fish_id]
+      tell_tagger unless before == @counts[:fish_id] || @counts[:source] == "import"
     end
 
     def tell_tagger

@@ -12,7 +12,8 @@ module Acts
     #       spoke for itself
     # Returns what was joined on the way, for .undo; nil when nothing was.
     # now: of the decision; letters that a coordinator causes can be called back for a while
-    def accept(store:, report:, fish:, decided_by: nil, now: Time.now)
+    # quiet: nobody is written to, for what was long ago
+    def accept(store:, report:, fish:, decided_by: nil, now: Time.now, quiet: false)
       store.reports.match(
         report_id: report[:id],
         fish_id: fish[:fish_id],
@@ -22,10 +23,16 @@ module Acts
       moved = report[:encounter_id] && take_in(store, report, fish)
       take_off(store, report, fish)
       MeasureSpan.call(store:, fish_id: fish[:fish_id])
-      leaves_at = decided_by && WriteLetter.after_decision(store:, now:)
+      unless quiet
+        write(store, report, fish,
+          decided_by && WriteLetter.after_decision(store:, now:))
+      end
+      moved
+    end
+
+    def write(store, report, fish, leaves_at)
       WriteLetter.recapture_to_tagger(store:, report:, fish:, leaves_at:)
       WriteLetter.thanks_to_finder(store:, report:, fish:, leaves_at:)
-      moved
     end
 
     # moved: what .accept returned, as it was kept
@@ -69,6 +76,6 @@ module Acts
       moved ? store.fish.part(moved) : store.encounters.belongs_to(report[:encounter_id], nil)
       store.fish.resume_taggings(encounter_id: report[:encounter_id])
     end
-    private_class_method :take_off, :take_in, :give_back
+    private_class_method :write, :take_off, :take_in, :give_back
   end
 end

@@ -11,7 +11,7 @@ module Store
       utc_offset_minutes lat_deg lon_deg spot_code water_temp_c air_seconds fight_seconds
       house_rules_version read_numbers note length_sd_mm source hook_type recorded_by
       clock_ahead_seconds own_rules_version tag_where tagging_seconds review tag_question voided_at
-      voided_because voided_by collisions
+      voided_because voided_by collisions import_id caught_time_known
     ].freeze
 
     LISTS = %i[read_numbers pressure_signs marks handling spoiled_numbers lost_numbers].freeze

@@ -21,6 +21,16 @@ module Store
       @db.get(Sequel.cast(Sequel.function(:timezone, zone, Sequel.cast(now, :timestamptz)), Date))
     end
 
+    # How far its clocks were ahead of UTC at noon of a day.
+    def offset_minutes(day)
+      noon = Sequel.lit("?::date + time '12:00'", day)
+      zone = @db[:programme].get(:time_zone) || UNSET[:time_zone]
+      @db.get(
+        Sequel.lit("extract(epoch from (? at time zone 'UTC') - (? at time zone ?))::int / 60",
+          noon, noon, zone)
+      )
+    end
+
     # Whether this server can tell the time there.
     def time_zone?(name) = !@db[:pg_timezone_names].where(name:).empty?
 

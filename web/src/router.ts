@@ -11,6 +11,10 @@ declare module 'vue-router' {
   }
 }
 
+// The office's pages come from a file of their own, so that the Deck does not carry their names.
+const office = (page: keyof typeof import('./places/office/pages')) => () =>
+  import('./places/office/pages').then((pages) => pages[page]())
+
 export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
@@ -35,47 +39,57 @@ export const router = createRouter({
     { path: '/office', redirect: '/office/house-rules' },
     {
       path: '/office/house-rules',
-      component: () => import('./places/office/HouseRulesPage.vue'),
+      component: office('houseRules'),
       meta: { title: 'House rules' },
     },
     {
       path: '/office/tags',
-      component: () => import('./places/office/TagsPage.vue'),
+      component: office('tags'),
       meta: { title: 'Tags' },
     },
     {
       path: '/office/members',
-      component: () => import('./places/office/MembersPage.vue'),
+      component: office('members'),
       meta: { title: 'Members', coordinator: true },
     },
     {
       path: '/office/species',
-      component: () => import('./places/office/SpeciesPage.vue'),
+      component: office('species'),
       meta: { title: 'Species and law', coordinator: true },
     },
     {
       path: '/office/waters',
-      component: () => import('./places/office/WatersPage.vue'),
+      component: office('waters'),
       meta: { title: 'Programme and waters', coordinator: true },
     },
     {
       path: '/office/sign-ins',
-      component: () => import('./places/office/SignInsPage.vue'),
+      component: office('signIns'),
       meta: { title: 'Sign-ins', coordinator: true },
     },
     {
       path: '/office/letters',
-      component: () => import('./places/office/LettersPage.vue'),
+      component: office('letters'),
       meta: { title: 'Letters', coordinator: true },
     },
     {
+      path: '/office/old-records',
+      component: office('oldRecords'),
+      meta: { title: 'Old records', coordinator: true },
+    },
+    {
+      path: '/office/old-records/:id([0-9]+)',
+      component: office('oldTable'),
+      meta: { title: 'Old records: a table', coordinator: true },
+    },
+    {
       path: '/office/keys',
-      component: () => import('./places/office/KeysPage.vue'),
+      component: office('keys'),
       meta: { title: 'Keys for programs', coordinator: true },
     },
     {
       path: '/office/changes',
-      component: () => import('./places/office/ChangesPage.vue'),
+      component: office('changes'),
       meta: { title: 'Who changed what', coordinator: true },
     },
     {

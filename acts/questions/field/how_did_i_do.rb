@@ -64,7 +64,7 @@ module Acts
       {
         **one.slice(:caught_on, :air_seconds, :fight_seconds, :hook_type, :hook_place),
         longest_lift_seconds: longest,
-        handling_seconds: one[:source] == "paper" ? nil : times.handling_seconds,
+        handling_seconds: one[:source] == "deck" ? times.handling_seconds : nil,
         one_lift_budget_seconds: review[:one_lift_seconds],
         air_budget_seconds: review[:air_seconds],
         fight_budget_seconds: review[:fight_seconds],

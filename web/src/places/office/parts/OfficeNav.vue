@@ -10,6 +10,7 @@ const COORDINATORS = {
   '/office/members': 'Members',
   '/office/species': 'Species and law',
   '/office/waters': 'Programme and waters',
+  '/office/old-records': 'Old records',
   '/office/letters': 'Letters',
   '/office/keys': 'Keys for programs',
   '/office/changes': 'Who changed what',

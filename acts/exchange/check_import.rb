@@ -1,0 +1,148 @@
+# frozen_string_literal: true
+
+module Acts
+  # Tries every row of a table and stores nothing but what was found: what each row would be, or
+  # what keeps it out.
+  class CheckImport
+    AT_ONCE = 1000
+    CAME_IN = "This row came in already, with %s."
+    # What makes a row that row, wherever it stands.
+    TELLING = %i[
+      caught_on time member_id finder spot_code lat_deg lon_deg species_code length_mm weight_g
+      tag_numbers said fate fished_hours
+    ].freeze
+
+    # Works until all rows are judged. going: -> whether to go on, asked between pages
+    def self.call(context, id, going: -> { true }) = new(context, id).call(going)
+
+    # The first rows as they would be, for the page. Returns [Reading].
+    def self.preview(context, import, count)
+      rows = context.store.imports.rows(import[:id], limit: count)
+      reader = reader(context, import)
+      rows.map { |row| reader.read(row[:cells], row[:line]) }
+    end
+
+    def self.reader(context, import)
+      Core::Imports::RowReader.new(
+        head: import[:head], mapping: Core::Imports::Mapping.new(import[:mapping]),
+        known: ImportKnown.of(context)
+      )
+    end
+
+    def initialize(context, id)
+      @context = context
+      @imports = context.store.imports
+      @id = id
+      @times_seen = Hash.new(0)
+    end
+
+    def call(going)
+      import = @imports.find(@id)
+      reader = self.class.reader(@context, import)
+      numbered = []
+      line = 0
+      while (rows = @imports.rows(@id, after: line, limit: AT_ONCE)).any?
+        return unless going.call
+
+        readings = rows.map { |row| reader.read(row[:cells], row[:line]) }
+        line = rows.last[:line]
+        keep(readings, line)
+        numbered.concat(numbered(readings))
+      end
+      settle_numbers(numbered, import)
+      @context.store.write { @imports.change(@id, state: "checked") }
+    end
+
+    private
+
+    def keep(readings, line)
+      said = readings.to_h { |one| [one.line, one.good? ? identified(one) : one.said] }
+      known = @imports.came_in(said.values.filter_map { |values| values[:id] })
+      judged = readings.map do |one|
+        values = said[one.line]
+        came = values[:id] && known.key?(values[:id]) && came_in(known[values[:id]])
+        told(one, values, came ? [*one.faults, came] : one.faults)
+      end
+      @context.store.write do
+        @imports.judged(@id, judged)
+        @imports.change(@id, at_line: line)
+      end
+    end
+
+    def told(reading, values, faults)
+      state = faults.any? ? "refused" : "good"
+      state = "left_out" if reading.what == :left_out
+      { line: reading.line, state:, said: values.merge(what: reading.what),
+        faults: faults.map { |fault| fault.to_h.compact } }
+    end
+
+    def came_in(file_name)
+      Core::Imports::Fault.new(
+        rule: format(CAME_IN, file_name || "another table"), mend: "Leave it out of this one."
+      )
+    end
+
+    # The same row has the same id in whatever table it comes; two alike in one table are two fish.
+    def identified(reading)
+      telling = Fingerprint.of(reading.said.slice(*TELLING))
+      turn = @times_seen[telling] += 1
+      hex = Digest::SHA256.hexdigest("#{telling} #{turn}")
+      reading.said.merge(
+        id: [hex[0, 8], hex[8, 4], "8#{hex[13, 3]}", "a#{hex[17, 3]}", hex[20, 12]].join("-")
+      )
+    end
+
+    def numbered(readings)
+      readings.filter_map do |one|
+        next unless one.good? && one.what == :fish && one.said[:tag_numbers].any?
+
+        { line: one.line, day: one.said[:caught_on].iso8601,
+          numbers: one.said[:tag_numbers], said: one.said[:said] }
+      end
+    end
+
+    def settle_numbers(rows, import)
+      tags = rows.flat_map { |row| row[:numbers] }.uniq.each_slice(AT_ONCE)
+        .reduce({}) { |found, numbers| found.merge(@imports.tags(numbers)) }
+      verdicts = Core::Imports::NumbersInTurn.new(tags).judge(rows)
+      verdicts.keys.sort.each_slice(AT_ONCE) do |lines|
+        known = @imports.rows(@id, after: lines.first - 1, limit: lines.last - lines.first + 1)
+          .to_h { |row| [row[:line], row] }
+        @context.store.write do
+          @imports.judged(@id, lines.map { |line| settled(known[line], verdicts[line], import) })
+        end
+      end
+    end
+
+    # A fish that was tagged went back; of one caught again the table or somebody has to say it.
+    def settled(row, (kind, trouble), import)
+      said = row[:said].merge("said" => kind)
+      said["fate"] ||= kind == "tagged" ? "released" : import[:mapping]["fate"]
+      faults = trouble ? [tag_fault(row, import, *trouble)] : []
+      faults << no_fate if said["fate"].nil?
+      faults << no_member if said["finder"] && kind == "tagged"
+      { line: row[:line], state: faults.any? ? "refused" : row[:state], said:,
+        faults: [*row[:faults], *faults.map { |fault| fault.to_h.compact }] }
+    end
+
+    def tag_fault(row, import, rule, mend)
+      at = Core::Imports::Mapping.new(import[:mapping]).at(:tag).first
+      Core::Imports::Fault.new(
+        column: at && import[:head][at], value: at && row[:cells][at], rule:, mend:
+      )
+    end
+
+    def no_fate
+      Core::Imports::Fault.new(
+        rule: "Nothing says what became of this fish.",
+        mend: "Choose what became of fish for which the table does not say."
+      )
+    end
+
+    def no_member
+      Core::Imports::Fault.new(
+        rule: "Only members tag fish.", mend: "Choose the member who tagged it."
+      )
+    end
+  end
+end

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Acts
+  # Somebody says how the columns of a table are meant; it has to be tried anew then.
+  module MapImport
+    OPEN = %w[read checked].freeze
+
+    module_function
+
+    # mapping: as Core::Imports::Mapping takes it;  keep_as: name to find it by | nil
+    # Raises Core::NotFound, Conflict, InvalidInput.
+    def call(context, id:, mapping:, keep_as: nil)
+      context.store.write do
+        context.store.imports.lock(id)
+        import = ImportKnown.fetch(context.store, id)
+        refuse_late unless OPEN.include?(import[:state])
+        check(context, import, mapping)
+        context.store.imports.forget_rows(id)
+        context.store.imports.change(id, mapping:, state: "read", at_line: 0)
+        keep(context, keep_as.strip, import[:head], mapping) unless keep_as.to_s.strip.empty?
+      end
+    end
+
+    def refuse_late
+      raise Core::Conflict.new(:under_way,
+        "This table is being worked on or came in already. Stop it or undo it first.")
+    end
+
+    def check(context, import, mapping)
+      if mapping["columns"].size != import[:head].size
+        refuse("columns", "This table has #{import[:head].size} columns; say of each what it is.")
+      end
+      fields = mapping["columns"].filter_map { |column| column["field"]&.to_sym }
+      twice = (fields - Core::Imports::Fields::MANY).tally.find { |_, times| times > 1 }
+      if twice
+        refuse("columns", "Two columns are said to be “" \
+          "#{Core::Imports::Fields::BY_KEY.fetch(twice.first).title}”. Choose one of them.")
+      end
+      check_words(ImportKnown.of(context), mapping)
+    end
+
+    def check_words(known, mapping)
+      { **mapping["words"].to_h, "member" => { "" => mapping["member"] },
+        "spot" => { "" => mapping["spot"] } }
+        .merge(mapping["words"].to_h) { |_, default, chosen| default.merge(chosen) }
+        .each do |field, words|
+          unknown = words.values.compact - known.choices(field.to_sym).keys
+          refuse("words", "There is no #{unknown.first.inspect} here to choose.") if unknown.any?
+        end
+    end
+
+    def keep(context, name, head, mapping)
+      context.store.imports.keep_mapping(name, head:, mapping:, member_id: context.member[:id])
+    end
+
+    def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_mapping, sentence))
+    private_class_method :refuse_late, :check, :check_words, :keep, :refuse
+  end
+end

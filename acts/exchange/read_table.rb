@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module Acts
+  # Takes somebody's table in: its rows as they are, and how they are most likely meant. A mapping
+  # that was kept for a table with the same heads is taken again. Nothing of it is a record yet.
+  module ReadTable
+    MOST_NAME = 200
+
+    module_function
+
+    # Returns the id of the import. Raises Core::InvalidInput.
+    def call(context, bytes:, file_name:)
+      table = Formats::TableText.read(bytes)
+      cells = table.rows.map(&:last)
+      at = Core::Imports::Guess.head_at(cells)
+      head = at ? cells[at] : cells.first.each_index.map { |index| "column #{index + 1}" }
+      rows = table.rows.drop(at ? at + 1 : 0)
+      if rows.empty?
+        raise Core::InvalidInput.at("file", :empty_table, "There are heads and no row below them.")
+      end
+
+      file = { file_name: name(file_name), sha256: Digest::SHA256.hexdigest(bytes) }
+      keep(context, table, head, rows, file)
+    end
+
+    def keep(context, table, head, rows, file)
+      context.store.write do
+        context.store.imports.add(
+          rows: rows.map { |line, cells| [line, cells, state(cells, head)] },
+          head:, mapping: mapping(context, head, rows.map(&:last)).to_h,
+          member_id: context.member[:id], encoding: table.encoding,
+          separator: table.separator, **file
+        )
+      end
+    end
+
+    def state(cells, head)
+      Core::Imports::RowReader.row?(cells, head) ? "waiting" : "left_out"
+    end
+
+    def mapping(context, head, rows)
+      kept = context.store.imports.mappings.find { |one| one[:head] == head }
+      return Core::Imports::Mapping.new(kept[:mapping]) if kept
+
+      Core::Imports::Guess.of(head:, rows:, known: ImportKnown.of(context))
+    end
+
+    def name(text)
+      plain = File.basename(text.to_s.tr("\\", "/")).strip[0, MOST_NAME]
+      plain.empty? ? "table" : plain
+    end
+    private_class_method :keep, :state, :mapping, :name
+  end
+end

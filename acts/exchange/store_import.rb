@@ -1,0 +1,143 @@
+# frozen_string_literal: true
+
+module Acts
+  # Brings the good rows of a table in, some hundred in one transaction with the line that was
+  # reached, so that what is broken off goes on where it was. Each row in a savepoint of its own;
+  # what others did meanwhile may still keep one out.
+  class StoreImport
+    AT_ONCE = 200
+    TRIP = %i[fished_hours rods water_temp_c].freeze
+    NOON = [12, 0].freeze
+
+    # going: -> whether to go on, asked between transactions
+    def self.call(context, id, going: -> { true })
+      import = new(context, id)
+      loop do
+        return unless going.call
+        break unless import.step
+      end
+    end
+
+    def initialize(context, id)
+      @context = context
+      @store = context.store
+      @imports = @store.imports
+      @import = @imports.find(id)
+      @id = id
+      @offsets = {}
+      @rules = {}
+      @spots = @store.waters.spots.to_h { |spot| [spot[:code], spot] }
+    end
+
+    # Returns whether there may be more.
+    def step
+      @store.write do
+        @imports.lock(@id)
+        after = @imports.find(@id)[:at_line]
+        rows = @imports.rows(@id, after:, limit: AT_ONCE, state: "good")
+        rows.each { |row| try(row) }
+        done = rows.size < AT_ONCE
+        @imports.change(@id, at_line: rows.last&.fetch(:line) || after,
+          **(done ? { state: "done" } : {}))
+        !done
+      end
+    end
+
+    private
+
+    def try(row)
+      stored = @store.write { bring(row[:said].transform_keys(&:to_sym)) }
+      @imports.stored(@id, row[:line], state: "stored", **stored)
+    rescue Core::Error => e
+      @imports.stored(@id, row[:line], state: "refused",
+        faults: [{ rule: e.message, mend: "Look at the record that this one meets." }])
+    end
+
+    # said: as Core::Imports::RowReader read it, through JSON
+    def bring(said)
+      return { report_id: report(said) } if said[:finder]
+
+      trip_id = trip(said)
+      return { trip_id: } if said[:what] == "day"
+
+      before = said[:said] == "tagged" ? @imports.tags(said[:tag_numbers]) : {}
+      stored = StoreCatch.call(store: @store, encounter: encounter(said, trip_id),
+        sent: sent(said), known: nil, now: @context.now)
+      @imports.own_fish(stored[:fish_id], @id) if said[:said] == "tagged"
+      { encounter_id: stored[:id], trip_id:,
+        tags_before: before.map { |number, tag| [number, tag[:state], tag[:holder_id]] } }
+    end
+
+    # One for each member, day and spot of the table.
+    def trip(said)
+      of = { member_id: said[:member_id], held_on: said[:caught_on], spot_code: said[:spot_code] }
+      known = @imports.trip(@id, **of)
+      if known
+        new = said.slice(*TRIP).reject { |key, value| value.nil? || known[key] }
+        @imports.change_trip(known[:id], new) if new.any?
+        return known[:id]
+      end
+
+      id = SecureRandom.uuid
+      @imports.add_trip(id:, import_id: @id, platform: said[:platform] || "unknown", **of,
+        **said.slice(*TRIP))
+      id
+    end
+
+    def encounter(said, trip_id)
+      {
+        **said.slice(:id, :member_id, :species_code, :fate, :length_mm, :length_kind, :length_how,
+          :weight_g, :hook_place, :lat_deg, :lon_deg, :spot_code, :water_temp_c, :depth_m,
+          :air_seconds, :note),
+        trip_id:, kind: said[:said] || "untagged", revision: 1, source: "import",
+        import_id: @id, fingerprint: Fingerprint.of(said), **time(said),
+        weight_how: said[:weight_g] && "typed",
+        house_rules_version: rules_version(said), spoiled_numbers: [], lost_numbers: [],
+        voided_because: nil, tag_act: nil
+      }
+    end
+
+    def sent(said) = { tag_numbers: said[:tag_numbers], new_tag_numbers: [] }
+
+    # The day alone stands at noon, where the programme is.
+    def time(said)
+      day = Date.iso8601(said[:caught_on])
+      minutes = @offsets[day] ||= @store.programme.offset_minutes(day)
+      hour, minute = said[:time] || NOON
+      at = Time.utc(day.year, day.month, day.day, hour, minute) - (minutes * 60)
+      { caught_on: day, caught_at: at, utc_offset_minutes: minutes,
+        caught_time_known: !said[:time].nil? }
+    end
+
+    def rules_version(said)
+      day = Date.iso8601(said[:caught_on])
+      @rules[day] ||= @store.house_rules.at(day.next_day.to_time).version
+    end
+
+    # Of somebody who is no member: judged like any other report, and nobody is thanked for what
+    # was long ago.
+    def report(said)
+      spot = @spots[said[:spot_code]].to_h
+      report = {
+        id: said[:id], report_key: SecureRandom.urlsafe_base64(16), revision: 1,
+        fingerprint: Fingerprint.of(said), encounter_id: nil, units: "metric",
+        number_as_read: said[:tag_numbers].first, more_numbers: said[:tag_numbers].drop(1),
+        numbers: said[:tag_numbers], day_said: "day", caught_on: Date.iso8601(said[:caught_on]),
+        caught_from: nil, found_how: "caught", place_words: spot[:name],
+        lat_deg: said[:lat_deg] || spot[:lat_deg], lon_deg: said[:lon_deg] || spot[:lon_deg],
+        **said.slice(:species_code, :fate, :length_mm, :length_kind, :length_how)
+      }
+      verdict = FindFish.judge(store: @store, report:)
+      @store.reports.add(
+        report.merge(
+          state: "waiting", waiting_reason: verdict.fetch(:reason, :number_not_found).to_s
+        )
+      )
+      @imports.own_report(report[:id], @id)
+      if verdict[:accepted]
+        MatchReport.accept(store: @store, report:, fish: verdict[:fish], quiet: true)
+      end
+      report[:id]
+    end
+  end
+end

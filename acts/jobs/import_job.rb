@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module Acts
+  # Tries or brings in a table, page by page, until it is done or somebody stops it. What is broken
+  # off is run again by the queue and goes on at the line that was reached.
+  class ImportJob < Que::Job
+    ACTS = { "checking" => CheckImport, "storing" => StoreImport }.freeze
+
+    class << self
+      attr_accessor :store
+    end
+    self.queue = "upkeep"
+
+    def run(id)
+      store = self.class.store
+      import = store.imports.find(id)
+      act = import && ACTS[import[:state]] or return
+      context = Context.new(store:, member: store.members.find(import[:member_id]))
+      act.call(context, id, going: -> { store.imports.find(id)[:state] == import[:state] })
+    end
+  end
+end

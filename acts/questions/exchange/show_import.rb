@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+module Acts
+  # A table on its way in: its columns, how they are read, what words are still to be chosen, the
+  # first rows as they would be, and what became of all.
+  module ShowImport
+    PREVIEW = 20
+    SAMPLES = 3
+    MOST_WORDS = 100
+    PAGE = 50
+
+    module_function
+
+    # Raises Core::NotFound.
+    def call(context, id:)
+      import = ImportKnown.fetch(context.store, id)
+      known = ImportKnown.of(context)
+      readings = CheckImport.preview(context, import, PREVIEW)
+      same = context.store.imports.same_file(import[:sha256], apart_from: id)
+      {
+        **import.slice(:id, :file_name, :made_at, :encoding, :separator, :state, :rows, :at_line,
+          :mapping),
+        columns: columns(context.store, import), fields:, counts: context.store.imports.counts(id),
+        words: words(context.store, import, known), choices: choices(known),
+        preview: readings.map { |one| reading(one) },
+        same_file: same&.slice(:file_name, :made_at)
+      }
+    end
+
+    # Rows that stay out, a page after a line.
+    def refused(context, id:, after:)
+      rows = context.store.imports.rows(id, after:, limit: PAGE + 1, state: "refused")
+      { rows: rows.first(PAGE).map { |row| row.slice(:line, :cells, :faults) },
+        next: rows.size > PAGE ? rows[PAGE - 1][:line] : nil }
+    end
+
+    # All of them as a table to mend and send again. Returns [bytes, name].
+    def refused_file(context, id:)
+      import = ImportKnown.fetch(context.store, id)
+      rows = context.store.imports.rows(id, state: "refused")
+      [Formats::RefusedCsv.build(head: import[:head], rows:), "refused-#{import[:file_name]}.csv"]
+    end
+
+    def fields
+      Core::Imports::Fields::ALL.map do |field|
+        { key: field.key, title: field.title, units: field.units.to_h.keys }
+      end
+    end
+
+    def columns(store, import)
+      rows = store.imports.rows(import[:id], limit: PREVIEW).map { |row| row[:cells] }
+      import[:head].each_with_index.map do |name, at|
+        samples = rows.map { |cells| cells[at] }.reject { |cell| Core::Imports::Blank.is?(cell) }
+        { name: name.to_s, samples: samples.uniq.first(SAMPLES) }
+      end
+    end
+
+    # What stands in columns of words and is not certain, the most frequent first.
+    def words(store, import, known)
+      mapping = Core::Imports::Mapping.new(import[:mapping])
+      Core::Imports::Fields::WORDED.flat_map do |field|
+        mapping.at(field).flat_map do |at|
+          store.imports.words(import[:id], at, limit: MOST_WORDS)
+            .filter_map { |word, rows| word(mapping, known, field, word, rows) }
+        end
+      end
+    end
+
+    def word(mapping, known, field, word, rows)
+      return nil if Core::Imports::Blank.is?(word)
+
+      chosen = mapping.chosen(field, word)
+      code, how = chosen ? [chosen, :chosen] : known.find(field, word)
+      return nil if how == :sure
+
+      { field:, word:, key: Core::Imports::Names.plain(word), rows:, code:, how: how || :open }
+    end
+
+    def choices(known)
+      Core::Imports::Fields::WORDED.to_h do |field|
+        [field, known.choices(field).map { |code, title| { code:, title: } }]
+      end
+    end
+
+    def reading(one)
+      { line: one.line, what: one.what, said: one.said,
+        faults: one.faults.map { |fault| fault.to_h.compact } }
+    end
+    private_class_method :fields, :columns, :words, :word, :choices, :reading
+  end
+end

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Api
+  module Routes
+    # Old records from other people's tables: sent, mapped, tried, brought in, taken back.
+    class Imports < Base
+      MOST_LISTED = 50
+
+      get("/api/imports") do
+        coordinator!
+        json(imports: store.imports.list(limit: MOST_LISTED).map { |one| Views.times(one) })
+      end
+
+      post("/api/imports") do
+        show(Acts::ReadTable.call(context(coordinator!), bytes: sent, file_name: given[:name]))
+      end
+
+      get("/api/imports/:number") { show(number) }
+
+      put("/api/imports/:number/mapping") do
+        Acts::MapImport.call(
+          context(coordinator!), id: number, mapping: text_keys(sent[:mapping]),
+          keep_as: sent[:keep_as]
+        )
+        show(number)
+      end
+
+      post("/api/imports/:number/run") do
+        Acts::RunImport.call(context(coordinator!), id: number, act: sent[:act])
+        show(number)
+      end
+
+      post("/api/imports/:number/undo") do
+        Acts::UndoImport.call(context(coordinator!), id: number)
+        show(number)
+      end
+
+      get("/api/imports/:number/refused") do
+        json(
+          Acts::ShowImport.refused(context(coordinator!), id: number, after: given[:after].to_i)
+        )
+      end
+
+      get("/api/imports/:number/refused.csv") do
+        text, name = Acts::ShowImport.refused_file(context(coordinator!), id: number)
+        content_type "text/csv"
+        headers "content-disposition" => %(attachment; filename="#{name.tr('"', "'")}")
+        text
+      end
+
+      helpers do
+        def number = Integer(given[:number], 10)
+
+        def show(id)
+          told = Acts::ShowImport.call(context(coordinator!), id:)
+          same_file = told[:same_file] && Views.times(told[:same_file])
+          json(Views.times(told).merge(same_file:))
+        end
+
+        # As it is kept: JSON.
+        def text_keys(value) = JSON.parse(JSON.generate(value))
+      end
+    end
+  end
+end

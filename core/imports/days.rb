@@ -1,0 +1,133 @@
+# frozen_string_literal: true
+
+module Core
+  module Imports
+    # Days and times as people write them into cells. What is blank reads as nil; raises Unreadable.
+    module Days
+      # 14.5.2019, 5/14/19
+      NUMBERS = %r{\A(\d{1,2})\s*[-./]\s*(\d{1,2})\s*[-./]\s*(\d{4}|\d{2})\z}
+      YEAR_FIRST = %r{\A(\d{4})(?:\s*[-./]\s*(\d{1,2})\s*[-./]\s*(\d{1,2})|(\d{2})(\d{2}))\z}
+      MONTHS = Units::MONTHS.each_with_index.to_h { |name, at| [name[0, 3].downcase, at + 1] }
+        .freeze
+      TIME = /(?:\A|[T\s])(\d{1,2})(?:[:.h]?(\d{2}))?(?::\d{2})?\s*(am|pm)?\s*z?\z/i
+      BEHIND = /[T\s]+\d{1,2}[:.]\d{2}.*\z/
+      # Days of a spreadsheet, which counts from here.
+      SERIAL_FROM = Date.new(1899, 12, 30)
+      SERIAL = /\A[2-5]\d{4}(?:\.\d+)?\z/
+      # Where year, month and day stand among the three numbers.
+      ORDERS = { "dmy" => [2, 1, 0], "mdy" => [2, 0, 1] }.freeze
+      MONTHS_IN_A_YEAR = 12
+      EARLIEST = Date.new(1900, 1, 1)
+
+      module_function
+
+      # order: "dmy" | "mdy", nil where the table has both. A time behind the day is left to .time.
+      def read(text, order:, today:)
+        return nil if Blank.is?(text)
+
+        plain = text.strip.sub(BEHIND, "").sub(/,\s*\z/, "")
+        parts = year_first(plain) || by_month(plain, today) || by_order(plain, order, text, today)
+        within(plain.match?(SERIAL) ? SERIAL_FROM + plain.to_i : date(parts, text), today, text)
+      end
+
+      # Returns [hour, minute] or nil.
+      def time(text)
+        return nil if Blank.is?(text)
+
+        match = TIME.match(text.strip)
+        hour = match && (match[3] ? match[1].to_i % 12 : match[1].to_i)
+        hour += 12 if match && match[3]&.downcase == "pm"
+        return [hour, match[2].to_i] if match && hour < 24 && match[2].to_i < 60
+
+        raise Unreadable.new("#{text} is not a time of day.", "Write it as 06:40.")
+      end
+
+      # Of a day with a time behind it, else nil.
+      def time_behind(text)
+        behind = text.to_s[BEHIND]
+        behind && time(behind.sub(/\A[T\s]+/, ""))
+      end
+
+      # What the days of a column say of their order: "dmy" | "mdy", nil when they say both or
+      # nothing.
+      def order_of(texts)
+        said = texts.filter_map { |text| NUMBERS.match(text.to_s.strip.sub(BEHIND, "")) }
+          .filter_map { |match| certain_order(match) }.uniq
+        said.size == 1 ? said.first : nil
+      end
+
+      # Whether some need an order to be understood.
+      def doubtful?(texts)
+        texts.any? do |text|
+          match = NUMBERS.match(text.to_s.strip.sub(BEHIND, ""))
+          match && certain_order(match).nil? && match[1].to_i != match[2].to_i
+        end
+      end
+
+      def year_first(plain)
+        match = YEAR_FIRST.match(plain)
+        match && [match[1].to_i, (match[2] || match[4]).to_i, (match[3] || match[5]).to_i]
+      end
+
+      # 12 Mar 2018, March 12, 2018, 12-Mar-18
+      def by_month(plain, today)
+        month = MONTHS[plain[/[A-Za-z]{3}/].to_s.downcase]
+        numbers = plain.scan(/\d+/)
+        return nil unless month && numbers.size == 2
+
+        numbers.reverse! if numbers.first.size == 4
+        [year(numbers[1], today), month, numbers[0].to_i]
+      end
+
+      def by_order(plain, order, text, today)
+        return nil if plain.match?(SERIAL)
+
+        match = NUMBERS.match(plain) or raise not_a_day(text)
+        order = certain_order(match) || order
+        order = "dmy" if match[1].to_i == match[2].to_i
+        raise either_way(text) if order.nil?
+
+        year, month, day = ORDERS.fetch(order).map { |at| match.captures[at] }
+        [year(year, today), month.to_i, day.to_i]
+      end
+
+      # Where a day over 12 says it: "dmy" | "mdy" | nil
+      def certain_order(match)
+        first, second = match[1].to_i, match[2].to_i
+        return "dmy" if first > MONTHS_IN_A_YEAR && second <= MONTHS_IN_A_YEAR
+
+        second > MONTHS_IN_A_YEAR && first <= MONTHS_IN_A_YEAR ? "mdy" : nil
+      end
+
+      # Of two digits: of this century up to this year, else of the last.
+      def year(text, today)
+        return text.to_i if text.size == 4
+
+        full = (today.year / 100 * 100) + text.to_i
+        full > today.year ? full - 100 : full
+      end
+
+      def date(parts, text)
+        Date.valid_date?(*parts) ? Date.new(*parts) : raise(not_a_day(text))
+      end
+
+      def within(date, today, text)
+        return date if (EARLIEST..today).cover?(date)
+
+        what = date > today ? "still to come" : "before #{EARLIEST.year}"
+        raise Unreadable.new("#{text} is #{what}.", "Check the year.")
+      end
+
+      def either_way(text)
+        Unreadable.new("#{text} can be read day first and month first.",
+          "Choose the order of the dates, or write this one as year-month-day.")
+      end
+
+      def not_a_day(text)
+        Unreadable.new("#{text} is not a day of the calendar.", "Write it as year-month-day.")
+      end
+      private_class_method :year_first, :by_month, :by_order, :certain_order, :year, :date,
+        :within, :either_way, :not_a_day
+    end
+  end
+end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module Core
+  module Imports
+    # The columns that are understood. Which word means which is a house rule.
+    module Fields
+      LENGTH = {
+        "mm" => %w[mm millimetres], "cm" => %w[cm centimetres], "in" => %w[in inch inches ins],
+        "ft" => %w[ft feet], "m" => %w[m metres]
+      }.freeze
+      WEIGHT = {
+        "g" => %w[g gr grams], "kg" => %w[kg kilos kgs], "lb" => %w[lb lbs pounds],
+        "oz" => %w[oz ounces]
+      }.freeze
+      TEMPERATURE = { "C" => %w[c celsius], "F" => %w[f fahrenheit] }.freeze
+      DEPTH = LENGTH.slice("m", "ft").merge("fathom" => %w[fathoms fathom fm]).freeze
+      # From where to where, by how columns are headed.
+      LENGTH_KINDS = { "FL" => %w[fl fork], "TL" => %w[tl total], "DW" => %w[dw disc],
+                       "CW" => %w[cw shell] }.freeze
+      LENGTH_HOWS = { "board" => %w[board], "tape" => %w[tape], "ruler" => %w[ruler rule] }.freeze
+
+      ROWS = [
+        [:date, "Day", ["date", "day", "on", "caught on", "held on", "when", "event date"], nil,
+          true],
+        [:time, "Time", %w[time hour clock at], nil, false],
+        [:member, "Who caught it", ["who", "angler", "observer", "tagger", "member", "name",
+          "caught by", "held by", "rod", "recorded by"], nil, true],
+        [:spot, "Place by name", ["where", "place", "spot", "mark", "location", "site", "water",
+          "ground", "venue", "locality", "water body"], nil, true],
+        [:lat, "Latitude", ["lat", "latitude", "decimal latitude", "lat deg"], nil, true],
+        [:lon, "Longitude", ["lon", "long", "lng", "longitude", "decimal longitude", "lon deg"],
+          nil, true],
+        [:position, "Latitude and longitude",
+          ["position", "coordinates", "gps", "latlon", "lat lon"], nil,
+          true],
+        [:species, "Species", ["species", "fish", "taxon", "kind of fish", "species code",
+          "scientific name"], nil, false],
+        [:length, "Length", ["length", "len", "size", "tl", "fl", "dw", "cw", "total length",
+          "fork length", "disc width", "measured"], LENGTH, false],
+        [:length_kind, "How far it was measured", ["length kind", "length type"], nil, false],
+        [:length_how, "How it was measured", ["length how", "measured with", "measured by"], nil,
+          false],
+        [:weight, "Weight", %w[weight wt mass wgt], WEIGHT, false],
+        [:tag, "Tag number", ["tag", "tags", "tag no", "tag nos", "tag number", "tag numbers",
+          "tag id", "streamer", "other catalog numbers"], nil, false],
+        [:what, "What happened", %w[what event action type kind status record],
+          nil, false],
+        [:again, "Caught again?", ["recap", "recapture", "recaptured", "again", "caught again"],
+          nil, false],
+        [:fate, "What became of it", ["fate", "rel", "released", "disposition", "returned",
+          "let go", "kept or released"], nil, false],
+        [:hook_place, "Where the hook sat", ["hook", "hooked", "hook place", "hook location",
+          "hooking"], nil, false],
+        [:water_temp, "Temperature of the water", ["sea", "temp", "water temp", "sea temp",
+          "temperature", "water temperature"], TEMPERATURE, true],
+        [:depth, "Depth", ["depth", "depth m"], DEPTH, false],
+        [:air_seconds, "Seconds out of the water", ["air seconds", "air s", "air", "air time"],
+          nil, false],
+        [:hours, "Hours fished", ["hours", "hours fished", "fished hours", "effort", "hrs",
+          "rod hours"], nil, true],
+        [:rods, "Rods", ["rods", "no of rods", "lines"], nil, true],
+        [:platform, "Fished from", ["platform", "from", "fished from", "shore or boat"], nil,
+          true],
+        [:note, "Note", %w[remarks remark notes note comments comment], nil, false]
+      ].freeze
+
+      ALL = ROWS.map do |key, title, words, units, down|
+        Field.new(key:, title:, words: words.map { |word| word.split.join(" ") }.freeze, units:,
+          down:).freeze
+      end.freeze
+      BY_KEY = ALL.to_h { |field| [field.key, field] }.freeze
+
+      # Fields of which a table may have several columns: they are read together.
+      MANY = %i[tag note].freeze
+      # Words of these are translated into ours, and can be chosen.
+      WORDED = %i[member spot species what again fate hook_place length_how platform].freeze
+    end
+  end
+end

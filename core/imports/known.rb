@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module Core
+  module Imports
+    # What there is for a table to speak of.
+    class Known
+      # What a word about who caught a fish may mean besides a member.
+      FINDER = "finder"
+
+      attr_reader :species, :spots, :series, :today
+
+      # species: [Fish::Species];  spots: [{ code:, name:, lat_deg:, lon_deg:, ... }];
+      # members: [{ id:, name:, public_name: }];  series: [[prefix, digits]];  today: Date
+      def initialize(species:, spots:, members:, series:, today:)
+        @species = species.to_h { |one| [one.code, one] }
+        @spots = spots.to_h { |one| [one[:code], one] }
+        @series = series
+        @today = today
+        @names = {
+          **Vocabulary.names,
+          species: Names.new(species.to_h do |one|
+            [one.code, [one.common_name, one.scientific_name, one.code]]
+          end),
+          spot: Names.new(spots.to_h { |one| [one[:code], [one[:name], one[:code]]] }),
+          member: Names.new(
+            { **members.to_h { |one| [one[:id], [one[:name], one[:public_name]]] },
+              FINDER => ["somebody who is no member"] }
+          )
+        }
+      end
+
+      # Returns [code, :sure | :likely] or nil.
+      def find(field, text) = @names.fetch(field).find(text)
+
+      # { code => title } of what a word of this field may mean.
+      def choices(field) = @names.fetch(field).titles
+
+      # The spot nearest to a place, and how far it is: [spot, km] or nil.
+      def nearest_spot(lat_deg, lon_deg)
+        @nearest ||= {}
+        @nearest[[lat_deg, lon_deg]] ||=
+          @spots.values.map { |spot| [spot, km(spot, lat_deg, lon_deg)] }.min_by(&:last)
+      end
+
+      def km(spot, lat_deg, lon_deg)
+        Waters::Geodesic.distance_m(spot[:lat_deg], spot[:lon_deg], lat_deg, lon_deg) / 1000
+      end
+    end
+  end
+end

@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module Core
+  module Imports
+    # One row as it would come in.
+    #
+    #   line:   in the file, from 1;  what: :fish | :day (no fish, hours only) | :left_out
+    #   said: values of RowReader;  faults: [Fault]; nothing comes in while there is one
+    Reading =
+      Struct.new(:line, :what, :said, :faults, keyword_init: true) do
+        def good? = faults.empty? && what != :left_out
+      end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module Core
+  module Imports
+    # Words of closed lists: what people write, and what is meant. House rules.
+    module Vocabulary
+      YES = %w[y yes true x 1 ja oui].freeze
+      NO = %w[n no false 0].freeze
+      WHAT = {
+        "tagged" => ["tagged", "tag", "release", "released", "rel", "new", "t", "newly tagged",
+          "first"],
+        "recaptured" => ["recaptured", "recapture", "recap", "rec", "r", "again", "resighting",
+          "caught again"],
+        "untagged" => ["untagged", "capture", "catch", "caught", "c", "no tag", "not tagged"],
+        "kept" => %w[kept retained taken k],
+        "none" => ["no fish", "blank", "none", "nothing", "nil", "zero"]
+      }.freeze
+      AGAIN = { "yes" => [*YES, "recap", "recapture", "r"], "no" => NO }.freeze
+      FATE = {
+        "released" => [*YES, "released", "rel", "r", "returned", "let go", "alive", "back"],
+        "kept" => [*NO, "kept", "k", "retained", "taken", "harvested", "eaten"]
+      }.freeze
+      HOOK_PLACES = {
+        "lip" => %w[lip lips], "jaw_corner" => ["jaw corner", "jaw", "corner", "scissors", "hinge"],
+        "roof" => ["roof", "roof of mouth", "mouth"], "tongue" => %w[tongue],
+        "outside" => ["outside", "foul", "foul hooked", "body"], "eye" => %w[eye],
+        "gill" => %w[gill gills], "throat" => %w[throat deep gullet],
+        "stomach" => ["stomach", "gut", "gut hooked", "swallowed"]
+      }.freeze
+      LENGTH_HOWS = {
+        "board" => ["board", "measuring board"], "tape" => %w[tape], "ruler" => %w[ruler rule],
+        "photo" => %w[photo picture], "estimate" => %w[estimate estimated guess est]
+      }.freeze
+      PLATFORMS = {
+        "shore" => %w[shore beach rocks rock bank], "pier" => %w[pier wall harbour jetty],
+        "boat" => %w[boat], "kayak" => %w[kayak canoe], "wading" => %w[wading waders]
+      }.freeze
+      TITLES = {
+        "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught, no tag",
+        "kept" => "kept", "none" => "no fish that day"
+      }.freeze
+
+      OF = { what: WHAT, again: AGAIN, fate: FATE, hook_place: HOOK_PLACES,
+             length_how: LENGTH_HOWS, platform: PLATFORMS }.freeze
+
+      # { field => Names }
+      def self.names
+        OF.transform_values do |words|
+          Names.new(words.to_h { |code, said| [code, [title(code), *said, code]] })
+        end
+      end
+
+      def self.title(code) = TITLES.fetch(code) { code.tr("_", " ") }
+    end
+  end
+end

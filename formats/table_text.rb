@@ -1,0 +1,118 @@
+# frozen_string_literal: true
+
+require "csv"
+
+module Formats
+  # A file of rows as people send it: whatever its encoding and whatever parts its columns.
+  module TableText
+    SEPARATORS = [";", "\t", ",", "|"].freeze
+    MOST_ROWS = 200_000
+    MOST_COLUMNS = 100
+    MOST_CELL = 4000
+    MOST_LINE_BYTES = 100_000
+    SAMPLE_LINES = 50
+    # What begins so is no text.
+    OTHER = {
+      "PK\x03\x04".b => "This is a workbook or an archive. Open it in the program that made it " \
+        "and save the one sheet as CSV.",
+      "\xD0\xCF\x11\xE0".b => "This is a workbook of an older kind. Open it in the program that " \
+        "made it and save the one sheet as CSV.",
+      "\x1F\x8B".b => "This is a compressed file. Unpack it and send the table in it.",
+      "%PDF".b => "This is a PDF, which has no columns to read. Send the table that it was made of."
+    }.freeze
+    MARKS = { "\xEF\xBB\xBF".b => "UTF-8", "\xFF\xFE".b => "UTF-16LE", "\xFE\xFF".b => "UTF-16BE" }
+      .freeze
+
+    Table = Struct.new(:rows, :encoding, :separator, keyword_init: true)
+
+    module_function
+
+    # bytes: String. Returns Table, its rows [[line, [cell | nil]]] without blank ones. Raises
+    # Core::InvalidInput.
+    def read(bytes)
+      OTHER.each { |start, sentence| refuse(:not_text, sentence) if bytes.b.start_with?(start) }
+      text, encoding = decoded(bytes)
+      check_lines(text)
+      separator = separator(text)
+      Table.new(rows: rows(text, separator), encoding:, separator:)
+    end
+
+    def decoded(bytes)
+      mark, encoding = MARKS.find { |start, _| bytes.b.start_with?(start) }
+      encoding ||= unmarked(bytes)
+      text = bytes.b.delete_prefix(mark.to_s.b).force_encoding(encoding)
+        .encode("UTF-8", invalid: :replace, undef: :replace, replace: "�")
+      if text.include?("\0")
+        refuse(:not_text, "This file holds bytes that are no text. Save the table as CSV in UTF-8.")
+      end
+      [text.gsub(/\r\n?/, "\n"), encoding]
+    end
+
+    # Two bytes a letter without a mark have a nought in every second one; what is no UTF-8 is most
+    # likely from an office program.
+    def unmarked(bytes)
+      sample = bytes.b[0, 2000]
+      odd = sample.bytes.each_slice(2).count { |_, high| high&.zero? }
+      return "UTF-16LE" if odd > sample.bytesize / 5
+
+      bytes.dup.force_encoding("UTF-8").valid_encoding? ? "UTF-8" : "Windows-1252"
+    end
+
+    def check_lines(text)
+      long = text.each_line.with_index(1).find { |line, _| line.bytesize > MOST_LINE_BYTES }
+      return if long.nil?
+
+      refuse(:not_a_table, "Line #{long.last} is longer than #{MOST_LINE_BYTES / 1000} kB, which " \
+        "no row of a table is.")
+    end
+
+    # What parts the most lines of the beginning into the same number of cells.
+    def separator(text)
+      lines = text.each_line.first(SAMPLE_LINES).map(&:chomp).reject(&:empty?)
+      refuse(:empty_table, "There is no row in this file.") if lines.empty?
+
+      SEPARATORS.max_by do |one|
+        counts = lines.map { |line| line.count(one) }
+        usual = counts.tally.except(0).max_by { |count, times| [times, count] }
+        usual ? usual.last * Math.log(usual.first + 1) : 0
+      end
+    end
+
+    def rows(text, separator)
+      found = parsed(text, separator)
+      check_size(found)
+      found
+    rescue CSV::MalformedCSVError => e
+      refuse(:not_a_table, "Line #{e.line_number}: a quotation mark opens and does not close, or " \
+        "closes inside a cell. Mend it there, or save the table anew as CSV.")
+    end
+
+    def parsed(text, separator)
+      csv = CSV.new(text, col_sep: separator, skip_blanks: true)
+      found = []
+      while (cells = csv.shift)
+        found << [csv.lineno, cells.map { |cell| cell&.strip }] unless cells.all?(&:nil?)
+        refuse(:too_many_rows, "More than #{MOST_ROWS} rows. Send them in parts.") if
+          found.size > MOST_ROWS
+      end
+      found
+    end
+
+    def check_size(rows)
+      refuse(:empty_table, "There is no row in this file.") if rows.empty?
+      rows.each do |line, cells|
+        if cells.size > MOST_COLUMNS
+          refuse(:not_a_table, "Line #{line} has #{cells.size} columns; at most #{MOST_COLUMNS} " \
+            "can be read.")
+        end
+        next unless cells.any? { |cell| cell && cell.size > MOST_CELL }
+
+        refuse(:not_a_table, "A cell of line #{line} has more than #{MOST_CELL} letters.")
+      end
+    end
+
+    def refuse(code, sentence) = raise(Core::InvalidInput.at("file", code, sentence))
+    private_class_method :decoded, :unmarked, :check_lines, :separator, :rows, :parsed,
+      :check_size, :refuse
+  end
+end

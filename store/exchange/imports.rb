@@ -1,0 +1,173 @@
+# frozen_string_literal: true
+
+module Store
+  # Old records from other people's tables: their rows as they came, and what became of each.
+  class Imports
+    SHOWN = %i[
+      id member_id made_at file_name sha256 encoding separator head mapping state rows at_line
+      changed_at
+    ].freeze
+    LISTS = %i[cells said faults tags_before].freeze
+
+    def initialize(db) = @db = db
+
+    # rows: [[line, [cell | nil], state]]. Returns the id.
+    def add(rows:, **import)
+      id = @db[:imports].insert(**json(import), rows: rows.size)
+      @db[:import_rows].import(
+        %i[import_id line cells state],
+        rows.map { |line, cells, state| [id, line, Sequel.pg_jsonb_wrap(cells), state] },
+        slice: 2000
+      )
+      id
+    end
+
+    def find(id) = present(@db[:imports].select(*SHOWN).first(id:))
+
+    def lock(id) = @db[:imports].where(id:).for_update.get(:id)
+
+    # Another of the same content that came in.
+    def same_file(sha256, apart_from:)
+      @db[:imports].where(sha256:, state: %w[storing stopped done]).exclude(id: apart_from)
+        .select(:id, :file_name, :made_at).first
+    end
+
+    # The newest first, with who made each.
+    def list(limit:)
+      @db[:imports].join(:members, id: :member_id).order(Sequel.desc(Sequel[:imports][:id]))
+        .limit(limit)
+        .select(*%i[id made_at file_name state rows].map { |one| Sequel[:imports][one] },
+          Sequel[:members][:name].as(:by)).all
+        .map { |row| { **row, counts: counts(row[:id]) } }
+    end
+
+    def change(id, columns)
+      @db[:imports].where(id:).update(**json(columns), changed_at: Sequel::CURRENT_TIMESTAMP)
+    end
+
+    # { "good" => n, "refused" => n, ... }
+    def counts(id)
+      @db[:import_rows].where(import_id: id).group_and_count(:state)
+        .as_hash(:state, :count)
+    end
+
+    # Rows after a line, in the file's order. state: of these only
+    def rows(id, after: 0, limit: nil, state: nil)
+      found = @db[:import_rows].where(import_id: id).where { line > after }
+      found = found.where(state:) if state
+      found.order(:line).limit(limit).all.map { |row| present(row) }
+    end
+
+    # What stands in a column and how often, the most frequent first: [[text, rows]]
+    def words(id, column, limit:)
+      text = Sequel.lit("cells ->> ?", column)
+      @db[:import_rows].where(import_id: id).exclude(state: "left_out")
+        .exclude(Sequel.lit("cells ->> ? is null", column)).group(text)
+        .order(Sequel.lit("count(*) desc"), text).limit(limit)
+        .select_map([text.as(:word), Sequel.function(:count).*.as(:rows)])
+    end
+
+    # readings: [{ line:, state:, said:, faults: }]
+    def judged(id, readings)
+      return if readings.empty?
+
+      values = readings.map do |one|
+        [one[:line], one[:state], Sequel.pg_jsonb_wrap(one[:said]),
+          Sequel.pg_jsonb_wrap(one[:faults])]
+      end
+      @db.from(:import_rows, Sequel.as(@db.values(values), :told, %i[at state said faults]))
+        .where(import_id: id, line: Sequel[:told][:at])
+        .update(state: Sequel[:told][:state], said: Sequel[:told][:said],
+          faults: Sequel[:told][:faults])
+    end
+
+    def stored(id, line, **columns)
+      @db[:import_rows].where(import_id: id, line:).update(**json(columns))
+    end
+
+    def forget_rows(id)
+      @db[:import_rows].where(import_id: id).exclude(state: "left_out").update(
+        state: "waiting", said: nil, faults: Sequel.pg_jsonb_wrap([]), encounter_id: nil,
+        report_id: nil, trip_id: nil, tags_before: Sequel.pg_jsonb_wrap([])
+      )
+    end
+
+    # { id => [file name, day] } of records that came in with an import already
+    def came_in(ids)
+      known = @db[:encounter_records].where(id: ids).select(:id, :import_id)
+        .union(@db[:reports].where(id: ids).select(:id, :import_id))
+      @db.from(known.as(:known)).left_join(:imports, id: :import_id)
+        .select_hash(Sequel[:known][:id], :file_name)
+    end
+
+    # { number => { state:, holder_id: } }
+    def tags(numbers)
+      @db[:tags].where(number: numbers).select_hash(:number, %i[state holder_id])
+        .transform_values { |state, holder_id| { state:, holder_id: } }
+    end
+
+    # Trips of an import of this member at this spot on this day.
+    def trip(id, member_id:, held_on:, spot_code:)
+      @db[:trips].where(import_id: id, member_id:, held_on:, spot_code:)
+        .select(:id, :fished_hours, :rods, :water_temp_c).first
+    end
+
+    def add_trip(**trip) = @db[:trips].insert(**trip, state: "submitted")
+    def change_trip(id, columns) = @db[:trips].where(id:).update(columns)
+    def own_fish(fish_id, import_id) = @db[:fish].where(id: fish_id).update(import_id:)
+    def own_report(id, import_id) = @db[:reports].where(id:).update(import_id:)
+
+    # Everything that came in with it. What hangs on a record of another kind is refused by the
+    # database.
+    def remove(id) = @db.get(Sequel.function(:remove_import, id))
+
+    # Other records of fish that came in with it: their number.
+    def caught_since(id)
+      own = @db[:fish].where(import_id: id).select(:id)
+      others = @db[:encounter_records].where(fish_id: own)
+        .where(Sequel.lit("import_id is distinct from ?", id)).count
+      reported = @db[:matches].join(:reports, id: :report_id).where(fish_id: own, undone_at: nil)
+        .where(Sequel.lit("reports.import_id is distinct from ?", id))
+        .where(Sequel.lit("reports.encounter_id is null")).count
+      others + reported
+    end
+
+    # Tags where they were before: [[number, state, holder_id]]
+    def tags_before(id)
+      @db[:import_rows].where(import_id: id).exclude(tags_before: Sequel.pg_jsonb_wrap([]))
+        .select_map(:tags_before).flat_map { |one| deep(one) }
+    end
+
+    def keep_mapping(name, **mapping)
+      row = json(mapping)
+      @db[:import_mappings].insert_conflict(
+        target: :name, update: { **row, kept_at: Sequel::CURRENT_TIMESTAMP }
+      ).insert(name:, **row)
+    end
+
+    def mappings
+      @db[:import_mappings].order(:name).all
+        .map { |row| { name: row[:name], head: deep(row[:head]), mapping: deep(row[:mapping]) } }
+    end
+
+    private
+
+    def json(columns)
+      columns.to_h do |key, value|
+        [key, value.is_a?(Hash) || value.is_a?(Array) ? Sequel.pg_jsonb_wrap(value) : value]
+      end
+    end
+
+    def present(row)
+      row&.to_h { |key, value| [key, deep(value)] }
+    end
+
+    def deep(value)
+      case value
+      when Sequel::Postgres::JSONBHash, Hash then value.to_h { |key, inner| [key, deep(inner)] }
+      when Sequel::Postgres::JSONBArray, Array then value.map { |inner| deep(inner) }
+      else value
+      end
+    end
+  end
+end

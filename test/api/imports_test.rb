@@ -1,0 +1,206 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_case"
+
+# Three tables that three coordinators kept for years, from the file to the story of a fish, and
+# back out again.
+class ImportsTest < ApiCase
+  TABLES = File.expand_path("../support/tables", __dir__)
+  CHOICES = { "length_how" => "board", "fate" => "released" }.freeze
+
+  def setup
+    super
+    Acts::ImportJob.store = store
+    @hamish = store.members.find(db[:members].where(name: "Hamish Torvald").get(:id))
+    ["Wren Castellan", "Maud Fennimore", "Bertil Skaw"].each { |name| Seeds.member(db, name) }
+    series = db[:tag_series].insert(
+      prefix: "MS", digits: 6, first_serial: 100_001, last_serial: 100_100
+    )
+    db[:tags].multi_insert((100_001..100_030).map do |serial|
+      { number: "MS#{serial}", series_id: series, serial:, state: "in_stock" }
+    end)
+    sign_in("hamish@marrow.example")
+  end
+
+  def send_table(name, bytes = File.binread(File.join(TABLES, name)))
+    send_json(
+      :post, "/api/imports?name=#{name}", bytes, "CONTENT_TYPE" => "application/octet-stream"
+    )
+    told
+  end
+
+  def told = JSON.parse(last_response.body)
+
+  def map(import, words: {}, **choices)
+    mapping = import["mapping"].merge(CHOICES, choices.transform_keys(&:to_s), "words" => words)
+    send_json(:put, "/api/imports/#{import['id']}/mapping", { mapping: })
+
+    assert_equal 200, last_response.status, last_response.body
+    told
+  end
+
+  def run_import(import, *acts)
+    acts.each do |act|
+      send_json(:post, "/api/imports/#{import['id']}/run", { act: })
+
+      assert_equal 200, last_response.status, last_response.body
+      Acts::ImportJob.run(import["id"])
+    end
+    get("/api/imports/#{import['id']}")
+    told
+  end
+
+  LENGTH = { value: 485, unit: "mm", kind: "FL", how: "board" }.freeze
+  BASS = { "species" => { "bass" => "seabass" } }.freeze
+
+  def test_a_ledger_with_decimal_commas_and_days_written_once
+    import = send_table("ledger.csv")
+
+    assert_equal ["Windows-1252", ";", 9], import.values_at("encoding", "separator", "rows")
+    assert_equal(["Bass"], import["words"].select { |one| one["how"] == "open" }.map { _1["word"] })
+    done = run_import(map(import, words: BASS), "check", "store")
+
+    assert_equal "done", done["state"]
+    assert_equal({ "stored" => 7, "refused" => 1, "left_out" => 1 }, done["counts"])
+    first = db[:encounters].first(note: "strong, off at once")
+
+    assert_equal [545, "FL", "board", 1900, "pollack", "cutter_ledge", "import", @hamish[:id]],
+      first.values_at(:length_mm, :length_kind, :length_how, :weight_g, :species_code, :spot_code,
+        :source, :member_id)
+    assert_equal Time.utc(2019, 5, 14, 6, 40), first[:caught_at].utc
+    again = db[:encounters].first(kind: "recaptured")
+
+    assert_equal first[:fish_id], again[:fish_id], "the number leads back to its fish"
+    assert_equal 0, db[:letters].count, "nobody is written to about what was long ago"
+    get("/api/imports/#{import['id']}/refused")
+
+    assert_equal([["Day", "30.02.2020", "30.02.2020 is not a day of the calendar."]],
+      told["rows"].flat_map { |row| row["faults"].map { _1.values_at("column", "value", "rule") } })
+  end
+
+  def test_a_club_form_in_inches_with_two_tags_in_a_cell_and_a_finder
+    import = send_table("club.csv")
+    words = { **BASS, "member" => { "j. weatherby" => "finder", "j weatherby" => "finder" } }
+    done = run_import(map(import, words:), "check", "store")
+
+    assert_equal({ "stored" => 6 }, done["counts"])
+    fish = db[:taggings].where(tag_number: "MS100010").get(:fish_id)
+
+    assert_equal %w[MS100010 MS100011],
+      db[:taggings].where(fish_id: fish).select_order_map(:tag_number)
+    assert_equal [572, 591], db[:encounters].where(fish_id: fish).order(:caught_on).select_map(
+      :length_mm
+    )
+    report = db[:reports].first
+
+    assert_equal ["matched", "kept", Date.new(2021, 6, 13)],
+      report.values_at(:state, :fate, :caught_on)
+    assert_equal db[:taggings].where(tag_number: "MS100012").get(:fish_id),
+      db[:matches].where(report_id: report[:id]).get(:fish_id)
+    assert_nil report[:finder_name], "who it was is not taken from a table"
+  end
+
+  def test_a_survey_with_degrees_and_minutes_and_days_without_fish
+    import = send_table("survey.tsv")
+
+    assert_equal "UTF-16LE", import["encoding"]
+    done = run_import(map(import), "check", "store")
+
+    assert_equal({ "stored" => 5 }, done["counts"])
+    place = db[:encounters].where(length_mm: 512).first
+
+    assert_in_delta 48.735, place[:lat_deg], 1e-9
+    assert_in_delta(-21.065, place[:lon_deg], 1e-9)
+    assert_in_delta(3.0, db[:trips].where(held_on: "2018-04-19").get(:fished_hours).to_f)
+    assert_equal 2, db[:encounters].where(fish_id: place[:fish_id]).count
+  end
+
+  def test_what_came_in_is_not_taken_twice_and_goes_out_as_a_whole
+    before = hashes
+    first = map(send_table("ledger.csv"), words: BASS)
+    run_import(first, "check", "store")
+    second = run_import(map(send_table("ledger.csv"), words: BASS), "check")
+
+    assert_equal "ledger.csv", second["same_file"]["file_name"]
+    assert_equal({ "refused" => 8, "left_out" => 1 }, second["counts"])
+    get("/api/imports/#{second['id']}/refused.csv")
+
+    assert_match "This row came in already, with ledger.csv.", last_response.body
+    send_json(:post, "/api/imports/#{first['id']}/undo", {})
+
+    assert_equal "undone", told["state"]
+    assert_equal before, hashes
+  end
+
+  HELD = %i[
+    encounter_records fish taggings trips reports matches tags spans letters queries
+  ].freeze
+
+  def hashes
+    HELD.to_h { |table| [table, db[table].all.map(&:to_s).sort.hash] }
+  end
+
+  def test_a_fish_that_was_caught_since_keeps_its_import
+    import = map(send_table("ledger.csv"), words: BASS)
+    run_import(import, "check", "store")
+    put_report(Seeds.report(number_as_read: "MS100002", species_code: "pollack"))
+    send_json(:post, "/api/imports/#{import['id']}/undo", {})
+
+    assert_equal 409, last_response.status
+    assert_match "One record made since tells of fish that came in", told["message"]
+    assert_equal 7, db[:encounters].count
+  end
+
+  def test_stopped_in_the_middle_it_goes_on_where_it_was
+    rows = (1..30).map { |n| "2019-05-14,Wren,Cutter Ledge,Cod,#{400 + n},MS#{100_000 + n}" }
+    table = ["day,who,where,fish,length mm,tag", *rows].join("\n")
+    import = map(send_table("long.csv", table))
+    run_import(import, "check")
+    with_few_at_once do
+      send_json(:post, "/api/imports/#{import['id']}/run", { act: "store" })
+      context = Acts::Context.new(store:, member: @hamish)
+      asked = 0
+      Acts::StoreImport.call(context, import["id"], going: -> { (asked += 1) <= 2 })
+
+      assert_equal 20, db[:encounters].count
+      Acts::ImportJob.run(import["id"])
+    end
+
+    assert_equal 30, db[:encounters].count
+    assert_equal 30, db[:taggings].count
+    assert_equal [Date.new(2019, 5, 14)], db[:trips].select_map(:held_on)
+    refute db[:encounters].get(:caught_time_known)
+  end
+
+  def with_few_at_once
+    old = Acts::StoreImport::AT_ONCE
+    Acts::StoreImport.send(:remove_const, :AT_ONCE)
+    Acts::StoreImport.const_set(:AT_ONCE, 10)
+    yield
+  ensure
+    Acts::StoreImport.send(:remove_const, :AT_ONCE)
+    Acts::StoreImport.const_set(:AT_ONCE, old)
+  end
+
+  def test_an_old_record_is_corrected_like_any_other
+    run_import(map(send_table("ledger.csv"), words: BASS), "check", "store")
+    id = db[:encounters].where(length_mm: 480).get(:id)
+    trip = db[:encounters].where(id:).get(:trip_id)
+    get("/api/trips/#{trip}/dockside")
+
+    assert_equal 200, last_response.status, last_response.body
+    send_json(
+      :patch, "/api/encounters/#{id}", { changes: { length: LENGTH }, reason: "read again" }
+    )
+
+    assert_equal 200, last_response.status, last_response.body
+    assert_equal [485, "import"], db[:encounters].where(id:).get(%i[length_mm source])
+  end
+
+  def test_a_tagger_brings_nothing_in
+    sign_in
+    get("/api/imports")
+
+    assert_equal 403, last_response.status
+  end
+end

@@ -1,0 +1,37 @@
+import { answer, client } from './client'
+import type { paths } from './contract.generated'
+
+type Shown = paths['/api/imports']['post']['responses']['200']['content']['application/json']
+export type TableIn = Shown
+export type TableMapping = Shown['mapping']
+type Act =
+  paths['/api/imports/{number}/run']['post']['requestBody']['content']['application/json']['act']
+
+const at = (id: number) => ({ params: { path: { number: String(id) } } })
+
+/** Old records out of other people's tables. */
+export const imports = {
+  list: () => answer(client.GET('/api/imports')),
+  send: (name: string, file: Blob) =>
+    answer(
+      client.POST('/api/imports', {
+        params: { query: { name } },
+        body: file as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
+    ),
+  show: (id: number) => answer(client.GET('/api/imports/{number}', at(id))),
+  map: (id: number, mapping: TableMapping, keep_as: string | null) =>
+    answer(client.PUT('/api/imports/{number}/mapping', { ...at(id), body: { mapping, keep_as } })),
+  run: (id: number, act: Act) =>
+    answer(client.POST('/api/imports/{number}/run', { ...at(id), body: { act } })),
+  undo: (id: number) => answer(client.POST('/api/imports/{number}/undo', at(id))),
+  refused: (id: number, after: number) =>
+    answer(
+      client.GET('/api/imports/{number}/refused', {
+        params: { path: { number: String(id) }, query: { after: String(after) } },
+      }),
+    ),
+  refusedFile: (id: number) => `/api/imports/${id}/refused.csv`,
+}

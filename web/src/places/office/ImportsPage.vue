@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { onMounted, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
+import { imports } from '@/api/imports'
+import { useAct } from '@/api/useAct'
+import { shortDateText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import OfficeNav from './parts/OfficeNav.vue'
+import { COUNTED, STATES } from './importWords'
+
+/** Tables of old records: those that were sent, and the place to send one. */
+const list = shallowRef<Awaited<ReturnType<typeof imports.list>>['imports'] | null>(null)
+const { busy, refusal, run } = useAct()
+const router = useRouter()
+onMounted(() => run(async () => void (list.value = (await imports.list()).imports)))
+
+const send = (file: File | undefined) => {
+  if (!file) return
+  run(async () => {
+    const told = await imports.send(file.name, file)
+    await router.push(`/office/old-records/${told.id}`)
+  })
+}
+const chosen = (event: Event) => {
+  const field = event.target as HTMLInputElement
+  send(field.files?.[0])
+  field.value = ''
+}
+const counted = (counts: Record<string, number>) =>
+  Object.entries(COUNTED)
+    .filter(([state]) => counts[state])
+    .map(([state, word]) => `${counts[state]!.toLocaleString('en')} ${word}`)
+    .join(', ')
+</script>
+
+<template>
+  <div class="page old-records">
+    <OfficeNav />
+    <h1>Old records</h1>
+    <p class="soft">
+      A table that somebody kept for years, as it is: CSV with commas, semicolons or tabs, any
+      headings, any units. You see what each row would be before anything is stored, and can take
+      all of it back.
+    </p>
+    <TroubleNote :trouble="refusal" />
+    <label
+      class="drop"
+      :class="{ busy }"
+      @dragover.prevent
+      @drop.prevent="send($event.dataTransfer?.files[0])"
+    >
+      <b>{{ busy ? 'Reading it…' : 'Choose a table, or drop it here' }}</b>
+      <span class="soft">One sheet as CSV, at most 15 MB</span>
+      <input
+        type="file"
+        class="unseen"
+        accept=".csv,.tsv,.txt,text/csv"
+        :disabled="busy"
+        @change="chosen"
+      />
+    </label>
+    <el-skeleton v-if="!list && !refusal" :rows="4" animated />
+    <p v-else-if="list && !list.length" class="soft">Nothing came in this way yet.</p>
+    <table v-else-if="list" v-cards class="list">
+      <thead>
+        <tr>
+          <th>table</th>
+          <th>sent</th>
+          <th>by</th>
+          <th>stands</th>
+          <th>rows</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in list" :key="one.id">
+          <td>
+            <RouterLink :to="`/office/old-records/${one.id}`">{{ one.file_name }}</RouterLink>
+          </td>
+          <td class="tabular">{{ shortDateText(one.made_at) }}</td>
+          <td>{{ one.by }}</td>
+          <td>{{ STATES[one.state] }}</td>
+          <td class="tabular">{{ counted(one.counts) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.old-records {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: var(--gap-3);
+  align-content: start;
+}
+.drop {
+  display: grid;
+  gap: var(--gap-1);
+  justify-items: center;
+  padding: var(--gap-5);
+  border: 2px dashed var(--line);
+  border-radius: var(--round);
+  cursor: pointer;
+}
+.drop:hover,
+.drop:focus-within {
+  border-color: var(--kelp);
+  background: var(--kelp-soft);
+}
+</style>

@@ -1,0 +1,12 @@
+// The office's pages, each loaded when it is opened.
+export const houseRules = () => import('./HouseRulesPage.vue')
+export const tags = () => import('./TagsPage.vue')
+export const members = () => import('./MembersPage.vue')
+export const species = () => import('./SpeciesPage.vue')
+export const waters = () => import('./WatersPage.vue')
+export const signIns = () => import('./SignInsPage.vue')
+export const letters = () => import('./LettersPage.vue')
+export const oldRecords = () => import('./ImportsPage.vue')
+export const oldTable = () => import('./ImportPage.vue')
+export const keys = () => import('./KeysPage.vue')
+export const changes = () => import('./ChangesPage.vue')
