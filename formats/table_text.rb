@@ -90,10 +90,11 @@ module Formats
     def parsed(text, separator)
       csv = CSV.new(text, col_sep: separator, skip_blanks: true)
       found = []
-      while (cells = csv.shift)
+      csv.each do |cells|
         found << [csv.lineno, cells.map { |cell| cell&.strip }] unless cells.all?(&:nil?)
-        refuse(:too_many_rows, "More than #{MOST_ROWS} rows. Send them in parts.") if
-          found.size > MOST_ROWS
+        next unless found.size > MOST_ROWS
+
+        refuse(:too_many_rows, "More than #{MOST_ROWS} rows. Send them in parts.")
       end
       found
     end

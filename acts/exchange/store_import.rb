@@ -5,7 +5,7 @@ module Acts
   # reached, so that what is broken off goes on where it was. Each row in a savepoint of its own;
   # what others did meanwhile may still keep one out.
   class StoreImport
-    AT_ONCE = 200
+    AT_ONCE = 500
     TRIP = %i[fished_hours rods water_temp_c].freeze
     NOON = [12, 0].freeze
 
@@ -35,7 +35,7 @@ module Acts
         @imports.lock(@id)
         after = @imports.find(@id)[:at_line]
         rows = @imports.rows(@id, after:, limit: AT_ONCE, state: "good")
-        rows.each { |row| try(row) }
+        bring(rows.to_h { |row| [row[:line], row[:said].transform_keys(&:to_sym)] })
         done = rows.size < AT_ONCE
         @imports.change(@id, at_line: rows.last&.fetch(:line) || after,
           **(done ? { state: "done" } : {}))
@@ -45,43 +45,73 @@ module Acts
 
     private
 
-    def try(row)
-      stored = @store.write { bring(row[:said].transform_keys(&:to_sym)) }
-      @imports.stored(@id, row[:line], state: "stored", **stored)
+    # said: { line => as Core::Imports::RowReader read it, through JSON }
+    def bring(said)
+      @trips = trips(said.reject { |_, one| one[:finder] })
+      catches = said.reject { |_, one| one[:finder] || one[:what] == "day" }
+      plain = at_once(catches)
+      said.each { |line, one| try(line, one) unless plain.key?(line) }
+      @imports.stored_all(@id, plain)
+    end
+
+    # What became of each line that needed no look of its own: { line => { encounter_id:, .. } }
+    def at_once(catches)
+      rows = catches.to_h do |line, said|
+        [line, { encounter: encounter(said, @trips[line]), numbers: said[:tag_numbers] }]
+      end
+      before = BringReleases.call(@context, rows.values, import_id: @id)
+      rows.each_with_object({}) do |(line, one), stored|
+        id = one[:encounter][:id]
+        stored[line] = became(id, @trips[line], before[id]) if before.key?(id)
+      end
+    end
+
+    def became(encounter_id, trip_id, before)
+      { encounter_id:, trip_id:,
+        tags_before: before.map { |number, tag| [number, tag[:state], tag[:holder_id]] } }
+    end
+
+    def try(line, said)
+      stored = @store.write { bring_one(said, @trips[line]) }
+      @imports.stored(@id, line, state: "stored", **stored)
     rescue Core::Error => e
-      @imports.stored(@id, row[:line], state: "refused",
+      @imports.stored(@id, line, state: "refused",
         faults: [{ rule: e.message, mend: "Look at the record that this one meets." }])
     end
 
-    # said: as Core::Imports::RowReader read it, through JSON
-    def bring(said)
+    def bring_one(said, trip_id)
       return { report_id: report(said) } if said[:finder]
-
-      trip_id = trip(said)
       return { trip_id: } if said[:what] == "day"
 
       before = said[:said] == "tagged" ? @imports.tags(said[:tag_numbers]) : {}
       stored = StoreCatch.call(store: @store, encounter: encounter(said, trip_id),
         sent: sent(said), known: nil, now: @context.now)
       @imports.own_fish(stored[:fish_id], @id) if said[:said] == "tagged"
-      { encounter_id: stored[:id], trip_id:,
-        tags_before: before.map { |number, tag| [number, tag[:state], tag[:holder_id]] } }
+      became(stored[:id], trip_id, before)
     end
 
-    # One for each member, day and spot of the table.
-    def trip(said)
-      of = { member_id: said[:member_id], held_on: said[:caught_on], spot_code: said[:spot_code] }
-      known = @imports.trip(@id, **of)
-      if known
-        new = said.slice(*TRIP).reject { |key, value| value.nil? || known[key] }
-        @imports.change_trip(known[:id], new) if new.any?
-        return known[:id]
+    # One for each member, day and spot of the table; what a later row adds to it is added.
+    def trips(said)
+      of = said.transform_values { |one| one.values_at(:member_id, :caught_on, :spot_code) }
+      known = @imports.trips(@id, of.values.uniq)
+      told = said.keys.group_by { |line| of[line] }.transform_values do |lines|
+        lines.map { |line| said[line].slice(*TRIP, :platform).compact }.reverse.reduce(:merge)
       end
+      new = told.reject { |key, _| known.key?(key) }
+      ids = new.transform_values { SecureRandom.uuid }
+      @imports.add_trips(new.map { |key, values| new_trip(ids[key], key, values) })
+      known.each { |key, trip| add_to(trip, told[key]) }
+      of.transform_values { |key| ids[key] || known[key][:id] }
+    end
 
-      id = SecureRandom.uuid
-      @imports.add_trip(id:, import_id: @id, platform: said[:platform] || "unknown", **of,
-        **said.slice(*TRIP))
-      id
+    def new_trip(id, (member_id, held_on, spot_code), values)
+      { id:, import_id: @id, member_id:, held_on:, spot_code:, state: "submitted",
+        platform: "unknown", **TRIP.to_h { |key| [key, nil] }, **values }
+    end
+
+    def add_to(trip, told)
+      new = told.slice(*TRIP).reject { |key, _| trip[key] }
+      @imports.change_trip(trip[:id], new) if new.any?
     end
 
     def encounter(said, trip_id)

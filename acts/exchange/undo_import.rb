@@ -18,12 +18,14 @@ module Acts
           OPEN.include?(import[:state])
         refuse_caught_since(imports.caught_since(id))
         before = imports.tags_before(id)
-        imports.remove(id)
+        refuse_worked_on unless imports.remove(id)
         give_back(context, before)
         imports.forget_rows(id)
         imports.change(id, state: "undone", at_line: 0)
       end
-    rescue Sequel::ForeignKeyConstraintViolation
+    end
+
+    def refuse_worked_on
       refuse(:worked_on, "Somebody decided or corrected something about these records since. " \
         "Void the single records that are wrong instead.")
     end
@@ -46,6 +48,6 @@ module Acts
     end
 
     def refuse(code, sentence) = raise(Core::Conflict.new(code, sentence))
-    private_class_method :give_back, :refuse_caught_since, :refuse
+    private_class_method :give_back, :refuse_worked_on, :refuse_caught_since, :refuse
   end
 end

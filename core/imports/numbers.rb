@@ -42,7 +42,7 @@ module Core
         ounces = Float(match[2].tr(",", "."))
         return nil unless ounces < OUNCES_IN_A_POUND
 
-        Units.weight_g(match[1], "lb") + Units.weight_g(ounces, "oz")
+        Units.weight_g(match[1].to_i + (ounces / OUNCES_IN_A_POUND), "lb")
       end
 
       def value(digits, decimal, text)

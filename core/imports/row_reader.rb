@@ -74,9 +74,10 @@ module Core
       end
 
       def values
+        @species_code = word(:species)
         {
           **time_and_place, **who, **kind,
-          species_code: word(:species), **size, hook_place: word(:hook_place),
+          species_code: @species_code, **size, hook_place: word(:hook_place),
           water_temp_c: temperature, depth_m: depth,
           air_seconds: within(:air_seconds), fished_hours: within(:hours),
           rods: within(:rods)&.round, platform: word(:platform) || @mapping.default("platform"),
@@ -180,7 +181,7 @@ module Core
         number = number(:length)
         return { weight_g: weight } if number.nil?
 
-        species = @known.species[word(:species)]
+        species = @known.species[@species_code]
         column = @mapping.column(:length)
         unit = number.unit || column["unit"]
         return no_unit(:length) unless Units::MM.key?(unit)
@@ -285,18 +286,20 @@ module Core
 
       def check_size(values)
         species = @known.species[values[:species_code]] or return
-        most = { length: species.max_mm, weight: species.weight_g_at(species.max_mm).round }
-        unlike(:length, values[:length_mm], "mm", species,
-          Fish::SentLength::RANGE_MM.min..(most[:length] * LARGER_THAN_LARGEST), most[:length])
-        unlike(:weight, values[:weight_g], "g", species,
-          1..(most[:weight] * HEAVIER_THAN_LARGEST), most[:weight])
+        largest_g = species.weight_g_at(species.max_mm).round
+        lengths = Fish::SentLength::RANGE_MM.min..(species.max_mm * LARGER_THAN_LARGEST)
+        unless values[:length_mm].nil? || lengths.cover?(values[:length_mm])
+          unlike(:length, "#{values[:length_mm]} mm", species, "#{species.max_mm} mm")
+        end
+        weights = 1..(largest_g * HEAVIER_THAN_LARGEST)
+        return if values[:weight_g].nil? || weights.cover?(values[:weight_g])
+
+        unlike(:weight, "#{values[:weight_g]} g", species, "#{largest_g} g")
       end
 
-      def unlike(key, value, unit, species, range, most)
-        return if value.nil? || range.cover?(value)
-
-        fault(key, "#{value} #{unit} is no #{key} of #{species.common_name}; the largest known " \
-          "has about #{most} #{unit}.", "Check the number and the unit of the column.")
+      def unlike(key, said, species, largest)
+        fault(key, "#{said} is no #{key} of #{species.common_name}; the largest known has about " \
+          "#{largest}.", "Check the number and the unit of the column.")
       end
 
       # A fish that went back with a tag was let go; of others somebody has to say it.

@@ -85,6 +85,21 @@ module Store
       @db[:import_rows].where(import_id: id, line:).update(**json(columns))
     end
 
+    # rows: { line => { encounter_id:, trip_id:, tags_before: } }
+    def stored_all(id, rows)
+      return if rows.empty?
+
+      values = rows.map do |line, one|
+        [line, Sequel.cast(one[:encounter_id], :uuid), Sequel.cast(one[:trip_id], :uuid),
+          Sequel.pg_jsonb_wrap(one[:tags_before])]
+      end
+      told = Sequel.as(@db.values(values), :told, %i[at encounter_id trip_id tags_before])
+      @db.from(:import_rows, told).where(import_id: id, line: Sequel[:told][:at]).update(
+        state: "stored",
+        **%i[encounter_id trip_id tags_before].to_h { |column| [column, Sequel[:told][column]] }
+      )
+    end
+
     def forget_rows(id)
       @db[:import_rows].where(import_id: id).exclude(state: "left_out").update(
         state: "waiting", said: nil, faults: Sequel.pg_jsonb_wrap([]), encounter_id: nil,
@@ -106,20 +121,37 @@ module Store
         .transform_values { |state, holder_id| { state:, holder_id: } }
     end
 
-    # Trips of an import of this member at this spot on this day.
-    def trip(id, member_id:, held_on:, spot_code:)
-      @db[:trips].where(import_id: id, member_id:, held_on:, spot_code:)
-        .select(:id, :fished_hours, :rods, :water_temp_c).first
+    # { [member id, day as text, spot] => trip } of those of an import that are there.
+    # keys: [[member id, day as text, spot]]
+    def trips(id, keys)
+      return {} if keys.empty?
+
+      rows = @db[:trips].where(import_id: id)
+        .where(held_on: keys.map { |_, day| day }.uniq)
+        .select(:id, :member_id, :held_on, :spot_code, :fished_hours, :rods, :water_temp_c).all
+      rows.to_h { |row| [[row[:member_id], row[:held_on].iso8601, row[:spot_code]], row] }
+        .slice(*keys)
     end
 
-    def add_trip(**trip) = @db[:trips].insert(**trip, state: "submitted")
+    def add_trips(rows) = @db[:trips].multi_insert(rows)
     def change_trip(id, columns) = @db[:trips].where(id:).update(columns)
+
+    # Returns the ids, in the same order.
+    def add_fish(rows)
+      rows.empty? ? [] : @db[:fish].returning(:id).multi_insert(rows, return: :primary_key)
+    end
+
     def own_fish(fish_id, import_id) = @db[:fish].where(id: fish_id).update(import_id:)
     def own_report(id, import_id) = @db[:reports].where(id:).update(import_id:)
 
-    # Everything that came in with it. What hangs on a record of another kind is refused by the
-    # database.
-    def remove(id) = @db.get(Sequel.function(:remove_import, id))
+    # Everything that came in with it. Returns false, and removes nothing, where a decision or a
+    # correction hangs on it.
+    def remove(id)
+      @db.transaction(savepoint: true) { @db.get(Sequel.function(:remove_import, id)) }
+      true
+    rescue Sequel::ForeignKeyConstraintViolation
+      false
+    end
 
     # Other records of fish that came in with it: their number.
     def caught_since(id)

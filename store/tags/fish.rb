@@ -83,6 +83,9 @@ module Store
     end
 
     # Takes back a tagging that was written down wrongly.
+    # taggings: [{ fish_id:, tag_number:, encounter_id: }]
+    def tag_all(taggings) = @db[:taggings].multi_insert(taggings)
+
     def untag(encounter_id:, tag_number:, at:)
       @db[:taggings].where(encounter_id:, tag_number:, ended_at: nil).update(ended_at: at)
     end

@@ -151,6 +151,25 @@ class ImportsTest < ApiCase
     assert_equal 7, db[:encounters].count
   end
 
+  def test_a_record_that_was_corrected_since_keeps_its_import
+    import = map(send_table("ledger.csv"), words: BASS)
+    run_import(import, "check", "store")
+    id = db[:encounters].where(length_mm: 480).get(:id)
+    correct(id)
+    before = hashes
+    send_json(:post, "/api/imports/#{import['id']}/undo", {})
+
+    assert_equal 409, last_response.status
+    assert_match "decided or corrected", told["message"]
+    assert_equal before, hashes
+  end
+
+  def correct(id)
+    send_json(
+      :patch, "/api/encounters/#{id}", { changes: { length: LENGTH }, reason: "read again" }
+    )
+  end
+
   def test_stopped_in_the_middle_it_goes_on_where_it_was
     rows = (1..30).map { |n| "2019-05-14,Wren,Cutter Ledge,Cod,#{400 + n},MS#{100_000 + n}" }
     table = ["day,who,where,fish,length mm,tag", *rows].join("\n")
@@ -189,9 +208,7 @@ class ImportsTest < ApiCase
     get("/api/trips/#{trip}/dockside")
 
     assert_equal 200, last_response.status, last_response.body
-    send_json(
-      :patch, "/api/encounters/#{id}", { changes: { length: LENGTH }, reason: "read again" }
-    )
+    correct(id)
 
     assert_equal 200, last_response.status, last_response.body
     assert_equal [485, "import"], db[:encounters].where(id:).get(%i[length_mm source])

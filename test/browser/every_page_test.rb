@@ -17,7 +17,7 @@ class EveryPageTest < BrowserCase
   OFFICE = %w[
     /office/members /office/species /office/keys
     /finds/desk /finds/doubts /finds/others /office/waters
-    /office/letters /office/changes /office/sign-ins
+    /office/letters /office/old-records /office/changes /office/sign-ins
   ].freeze
 
   NAMELESS = <<~JS

@@ -39,11 +39,12 @@ class BrowserCase < Minitest::Test
 
   PASSWORD = "correct horse tide"
   TABLES = %w[
-    exports reading_keys growth_curves water_answers water_assumptions water_cells
+    import_rows import_mappings exports reading_keys growth_curves water_answers water_assumptions
+    water_cells
     ledger_seals security_traces security_events row_changes letter_templates spans decisions
     queries corrections track_fixes live_taps live_fish held_encounters changes lockers tag_batches
     letters photos matches reports taggings stages encounter_versions encounter_records fish trips
-    tag_custody tags tag_series members accounts que_jobs
+    imports tag_custody tags tag_series members accounts que_jobs
   ].freeze
 
   def self.config

@@ -242,6 +242,9 @@ const undo = () => run(async () => show(await imports.undo(id)))
   gap: var(--gap-3);
   align-items: end;
 }
+.row .field {
+  width: 260px;
+}
 .warn {
   border-left: 5px solid var(--rust);
   padding: var(--gap-2) var(--gap-3);

@@ -56,8 +56,10 @@ function choose(field: string, key: string, code: string) {
 </template>
 
 <style scoped>
-td:nth-child(3) {
-  min-width: 240px;
+@media (min-width: 641px) {
+  td:nth-child(3) {
+    min-width: 240px;
+  }
 }
 .open {
   color: var(--rust);

@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+
+# A coordinator with a ledger of years: chosen, read, tried, mended, brought in, taken back.
+class ImportsBrowserTest < BrowserCase
+  LEDGER = File.expand_path("../support/tables/ledger.csv", __dir__)
+
+  def setup
+    super
+    Acts::ImportJob.store = Store::Gateway.new(db)
+    Seeds.member(db, "Wren Castellan")
+    series = db[:tag_series].insert(
+      prefix: "MS", digits: 6, first_serial: 100_001, last_serial: 100_010
+    )
+    db[:tags].multi_insert((100_001..100_010).map do |serial|
+      { number: "MS#{serial}", series_id: series, serial:, state: "in_stock" }
+    end)
+    sign_in("hamish@marrow.example", to: "/office/old-records")
+  end
+
+  def pick(within, option)
+    within.find(".el-select").click
+    find(".el-select-dropdown__item", text: option).click
+  end
+
+  # What the queue would run.
+  def work = Acts::ImportJob.run(db[:imports].max(:id))
+
+  def test_from_the_file_to_the_records_and_back
+    find("input[type=file]", visible: :all).attach_file(LEDGER)
+
+    assert_text "Windows-1252, columns parted by semicolons"
+    pick(find("label", text: "Lengths were measured"), "on a board")
+    pick(find("label", text: "Where it does not say"), "went back")
+    pick(find("tr", text: "say what it means"), "European seabass")
+
+    assert_text "as you chose"
+    assert_text "545 mm FL, board"
+    click_button "Try all rows"
+
+    assert_text "is being tried"
+    work
+
+    assert_text "7 good; 1 stay out"
+    assert_text "30.02.2020 is not a day of the calendar."
+    assert_link "All of them as a table"
+    assert_equal 0, db[:encounters].count, "trying stores nothing"
+    click_button "Bring 7 rows in"
+
+    assert_text "is coming in"
+    work
+
+    assert_text "7 came in"
+    visit page.current_path
+    click_button "Take the whole table back"
+    click_button "Take it back"
+
+    assert_text "taken back"
+    assert_equal 0, db[:encounters].count
+  end
+
+  def test_what_is_no_table_gets_a_sentence_and_nothing_is_stored
+    book = Tempfile.new(["book", ".csv"])
+    book.write("PK\x03\x04 and so on")
+    book.close
+    find("input[type=file]", visible: :all).attach_file(book.path)
+
+    assert_text "This is a workbook or an archive."
+    assert_equal 0, db[:imports].count
+  end
+
+  def test_on_a_phone_columns_and_words_are_cards
+    as_phone
+    find("input[type=file]", visible: :all).attach_file(LEDGER)
+
+    assert_text "How it is read"
+    assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, 390
+  end
+end

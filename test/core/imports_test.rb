@@ -1,0 +1,269 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+require_relative "../../demo/sound"
+require_relative "../../demo/people"
+
+# What people write into tables, beside what is meant by it.
+class ImportsCoreTest < Minitest::Test
+  Imports = Core::Imports
+  TODAY = Date.new(2026, 11, 26)
+  SPECIES = CSV.read(
+    File.expand_path("../../db/catalogue/species.csv", __dir__), headers: true
+  ).map do |row|
+    Core::Fish::Species.new(
+      code: row["code"], common_name: row["common_name"], scientific_name: row["scientific_name"],
+      tail: row["tail"], typical_mm: row["typical_mm"].to_i, max_mm: row["max_mm"].to_i,
+      weight_a: row["weight_a"].to_f, weight_b: row["weight_b"].to_f
+    )
+  end
+  MEMBERS = Demo::People::MEMBERS.map do |one|
+    { id: one[:email], name: one[:name], public_name: one[:public_name] }
+  end
+  KNOWN = Imports::Known.new(
+    species: SPECIES, spots: Demo::Sound::SPOTS, members: MEMBERS, series: [["MS", 6]],
+    today: TODAY
+  )
+
+  def test_numbers_as_they_are_written
+    {
+      ["54,5", ","] => [54.5, nil], ["54.5", ","] => [54.5, nil], ["54,5", "."] => [54.5, nil],
+      ["1.234,5", ","] => [1234.5, nil], ["1,234.5", "."] => [1234.5, nil],
+      ["1.234", ","] => [1234.0, nil], ["1.234", "."] => [1.234, nil],
+      ["1 234", "."] => [1234.0, nil], ["-1.5", "."] => [-1.5, nil], ["−1.5", "."] => [-1.5, nil],
+      ['18 1/2"', "."] => [18.5, "in"], ["18½ in", "."] => [18.5, "in"],
+      ["3/4", "."] => [0.75, nil],
+      ["45cm", "."] => [45.0, "cm"], ["1.9 kg.", "."] => [1.9, "kg"],
+      ["12 fm", "."] => [12.0, "fathom"]
+    }.each do |(text, decimal), (value, unit)|
+      read = Imports::Numbers.read(text, decimal:)
+
+      assert_in_delta value, read.value, 1e-9, text
+      assert_equal [unit, false], [read.unit, read.about], text if unit
+    end
+
+    ["~45", "about 18 in", "ca. 60", "est 2,5"].each do |text|
+      assert_predicate Imports::Numbers.read(text), :about, text
+    end
+    ["", " ", "-", "n/a", "?", nil].each { |text| assert_nil Imports::Numbers.read(text) }
+    ["abc", "12..5", "1/0", "12 parsecs", "=A1+2", "5-6"].each do |text|
+      assert_raises(Imports::Unreadable, text) { Imports::Numbers.read(text) }
+    end
+  end
+
+  def test_pounds_and_ounces
+    { "4-3" => 1899, "4 lb 3 oz" => 1899, "7-0" => 3175, "0-8" => 227, "4lb 3.5oz" => 1914 }
+      .each { |text, grams| assert_equal grams, Imports::Numbers.pounds(text), text }
+    ["4-17", "4.5", "1900", "", nil].each { |text| assert_nil Imports::Numbers.pounds(text) }
+  end
+
+  def test_days_as_they_are_written
+    {
+      "2019-05-14" => nil, "2019/5/14" => nil, "20190514" => nil, "14.05.2019" => nil,
+      "14/5/19" => nil, "5/14/2019" => nil, "14 May 2019" => nil, "14-May-19" => nil,
+      "May 14, 2019" => nil, "2019-05-14T06:40" => nil, "14.05.2019 06:40" => nil,
+      "43599" => nil, "43599.5" => nil
+    }.each_key do |text|
+      assert_equal Date.new(2019, 5, 14), Imports::Days.read(text, order: nil, today: TODAY), text
+    end
+    assert_equal Date.new(2019, 4, 3), Imports::Days.read("3/4/2019", order: "dmy", today: TODAY)
+    assert_equal Date.new(2019, 3, 4), Imports::Days.read("3/4/2019", order: "mdy", today: TODAY)
+    assert_equal Date.new(2019, 5, 5), Imports::Days.read("5/5/2019", order: nil, today: TODAY)
+    assert_equal Date.new(1998, 1, 2), Imports::Days.read("2.1.98", order: "dmy", today: TODAY)
+    assert_equal TODAY, Imports::Days.read("2026-11-26", order: nil, today: TODAY)
+    ["3/4/2019", "30.02.2020", "31.4.2019", "2026-11-27", "1899-12-31", "yesterday", "13/13/2019",
+      "2019", "May 2019"].each do |text|
+        assert_raises(Imports::Unreadable, text) { Imports::Days.read(text, order: nil, today: TODAY) }
+      end
+  end
+
+  def test_the_order_of_days_is_told_by_those_that_leave_no_doubt
+    assert_equal "dmy", Imports::Days.order_of(["3.4.2019", "14.5.2019"])
+    assert_equal "mdy", Imports::Days.order_of(["3/4/2019", "5/14/2019", nil, ""])
+    assert_nil Imports::Days.order_of(["14.5.2019", "5/14/2019"]), "this table has both"
+    assert_nil Imports::Days.order_of(["3/4/2019"]), "it says nothing"
+  end
+
+  def test_times
+    { "06:40" => [6, 40], "6.40" => [6, 40], "0640" => [6, 40], "6:40 pm" => [18, 40],
+      "12:05 am" => [0, 5], "12 pm" => [12, 0], "6h40" => [6, 40], "23:59:59" => [23, 59],
+      "7" => [7, 0] }
+      .each { |text, time| assert_equal time, Imports::Days.time(text), text }
+    %w[25:00 12:60 dawn].each do |text|
+      assert_raises(Imports::Unreadable, text) { Imports::Days.time(text) }
+    end
+    assert_equal [6, 40], Imports::Days.time_behind("14.05.2019 06:40")
+    assert_nil Imports::Days.time_behind("14.05.2019")
+  end
+
+  def test_places_as_they_are_written
+    ["48.735", "48,735", "48°44.1'N", "48 44.1 N", "N 48° 44' 6\"", "48.735 n"].each do |text|
+      assert_in_delta 48.735, Imports::Places.degrees(text, :lat), 1e-9, text
+    end
+    ["-21.065", "−21.065", "21°03.9'W", "21 03 54 W"].each do |text|
+      assert_in_delta(-21.065, Imports::Places.degrees(text, :lon), 1e-9, text)
+    end
+    ["48.735, -21.065", "48.735;-21.065", "48.735 / -21.065", "48°44.1'N 21°03.9'W",
+      "48.735,-21.065", "48.735 -21.065"].each do |text|
+        assert_equal [48.735, -21.065], Imports::Places.both(text).map { _1.round(6) }, text
+      end
+    [["95", :lat], ["181", :lon], ["48 61 N", :lat], ["48.7 E", :lat], ["Cutter Ledge", :lat]]
+      .each { |text, axis| assert_raises(Imports::Unreadable, text) { Imports::Places.degrees(text, axis) } }
+  end
+
+  def test_names_are_found_where_they_fit_one_thing_only
+    {
+      [:species, "Pollachius pollachius"] => ["pollack", :sure],
+      [:species, "POLLACK"] => ["pollack", :sure],
+      [:species, "cod"] => ["cod", :sure],
+      [:species, "Thick lipped grey mullet"] => ["thick_lipped_mullet", :sure],
+      [:species, "bass"] => nil, [:species, "wrasse"] => ["ballan_wrasse", :likely],
+      [:spot, "the Wall"] => ["anchorhead_wall", :likely], [:spot, "Lough Immer"] => nil,
+      [:spot, "eel estuary"] => ["eel_water", :likely],
+      [:member, "I. Brannock"] => ["isolde@marrow.example", :likely],
+      [:member, "Wren"] => ["wren@marrow.example", :sure], [:member, "M. Brannock"] => nil,
+      [:member, "I."] => nil, [:what, "Recapture"] => ["recaptured", :sure],
+      [:hook_place, "gut hooked"] => ["stomach", :sure], [:fate, "N"] => ["kept", :sure]
+    }.each do |(field, text), found|
+      if found
+        assert_equal(found, KNOWN.find(field, text),
+          text)
+      else
+        assert_nil(KNOWN.find(field, text))
+      end
+    end
+  end
+
+  def test_heads
+    {
+      "Length (cm)" => [:length, "cm"], "TL IN" => [:length, "in"], "FL_mm" => [:length, "mm"],
+      "wt_g" => [:weight, "g"], "LB-OZ" => [:weight, "lb"], "Weight (lbs)" => [:weight, "lb"],
+      "Sea °C" => [:water_temp, "C"], "TAG(S)" => [:tag, nil], "tag2" => [:tag, nil],
+      "Tag no." => [:tag, nil], "caught_on" => [:date, nil], "tag_numbers" => [:tag, nil],
+      "hours_fished" => [:hours, nil], "RECAP?" => [:again, nil]
+    }.each do |text, (key, unit)|
+      field, found = Imports::Headers.read(text)
+
+      assert_equal [key, unit], [field&.key, found], text
+    end
+    assert_nil Imports::Headers.read("phase of the moon").first
+    assert_equal "TL", Imports::Headers.length_kind("TL IN")
+    assert_equal "tape", Imports::Headers.length_how("Length by tape (cm)")
+  end
+
+  def read(rows, head:, **told)
+    mapping = Imports::Guess.of(head:, rows:, known: KNOWN).to_h
+      .merge("length_how" => "board", **told.transform_keys(&:to_s))
+    reader = Imports::RowReader.new(head:, mapping: Imports::Mapping.new(mapping), known: KNOWN)
+    rows.each_with_index.map { |cells, at| reader.read(cells, at + 2) }
+  end
+
+  HEAD = %w[day who where fish length tag what fate].freeze
+  GOOD = ["2019-05-14", "Wren", "Cutter Ledge", "Cod", "612", "MS000001", "tagged", ""].freeze
+
+  def test_a_unit_that_no_head_says_is_the_one_in_which_fish_are_as_large_as_fish_are
+    { "612" => 612, "61.2" => 612, "24" => 610 }.each do |text, mm|
+      rows = Array.new(5) { GOOD.dup.tap { |row| row[4] = text } }
+
+      assert_equal mm, read(rows, head: HEAD).first.said[:length_mm], text
+    end
+  end
+
+  def faults_of(at, value, **told)
+    row = GOOD.dup.tap { |cells| cells[at] = value }
+    read([GOOD, GOOD, GOOD, row], head: HEAD, down: false, **told).last.faults
+  end
+
+  def test_each_fault_says_column_value_rule_and_what_to_do
+    {
+      [0, ""] => [nil, "There is no day."], [0, "2027-01-01"] => ["day", "still to come"],
+      [1, "Nobody Else"] => ["who", "not a name that is known"],
+      [2, "the moon"] => ["where", "not a name that is known"],
+      [3, "bass"] => ["fish", "not a name"],
+      [3, ""] => [nil, "There is no species."], [4, "6120"] => ["length", "the largest known"],
+      [4, "=SUM(E2:E9)"] => ["length", "not a number"], [4, "9"] => ["length", "no length of"],
+      [5, ""] => [nil, "needs the number of its tag"],
+      [5, "1/2/3/4/5"] => ["tag", "5 numbers stand in one row"],
+      [6, "dreamt"] => ["what", "not a name"]
+    }.each do |(at, value), (column, rule)|
+      fault = faults_of(at, value).first
+
+      refute_nil fault, "#{at} #{value}"
+      assert_equal column, fault.column.to_s[/.+/], "#{at} #{value}" if column
+
+      assert_match rule, fault.rule
+      refute_empty fault.mend
+    end
+    assert_empty faults_of(4, ""), "a length may be missing"
+    assert_match "Nothing says how this length was measured",
+      faults_of(4, "610", length_how: nil).first.rule
+  end
+
+  def test_silence_about_what_became_of_a_fish_is_no_release
+    untagged = ["2019-05-14", "Wren", "Cutter Ledge", "Cod", "612", "", "", ""]
+
+    assert_match "Nothing says what became of this fish",
+      read([untagged], head: HEAD).first.faults.first.rule
+    assert_equal "released", read([untagged], head: HEAD, fate: "released").first.said[:fate]
+    assert_equal "released", read([GOOD], head: HEAD).first.said[:fate], "it went back with a tag"
+  end
+
+  def test_a_blank_cell_means_the_one_above_only_below_a_day
+    rows = [GOOD, ["", "", "", *GOOD.drop(3)], ["2019-05-15", "", "Oe Narrows", *GOOD.drop(3)]]
+    _, below, next_day = read(rows, head: HEAD, down: true)
+
+    assert_equal [Date.new(2019, 5, 14), "wren@marrow.example", "cutter_ledge"],
+      below.said.values_at(:caught_on, :member_id, :spot_code)
+    assert_nil next_day.said[:member_id], "another day is another block"
+    assert_match "Nobody is said to have caught it", next_day.faults.first.rule
+    assert_equal ["There is no day."], read(rows, head: HEAD, down: false)[1].faults.map(&:rule)
+      .grep(/day/)
+  end
+
+  PLACED = %w[day who lat lon fish length what fate].freeze
+
+  def placed(lat, lon) = ["2019-05-14", "Wren", lat, lon, "Cod", "612", "untagged", "released"]
+
+  def test_a_place_takes_the_nearest_spot_and_a_forgotten_minus_is_seen
+    good, bad = read([placed("48.74", "-21.06"), placed("48.74", "21.06")], head: PLACED)
+
+    assert_equal ["cutter_ledge", []], [good.said[:spot_code], good.faults]
+    assert_match(/lies \d{4} km from the nearest spot/, bad.faults.first.rule)
+    assert_equal "West and south are minus. If the place is right, bring its spot in first.",
+      bad.faults.first.mend
+  end
+
+  def test_sums_and_repeated_heads_are_no_records
+    rows = [["Total", "", "", "", "", "", "", ""], HEAD, Array.new(8)]
+
+    assert_equal [:left_out] * 3, read([GOOD, *rows], head: HEAD).drop(1).map(&:what)
+  end
+
+  def test_the_head_is_found_below_a_title
+    assert_equal 2, Imports::Guess.head_at([["Our book"], [nil, nil], HEAD, GOOD])
+    assert_nil Imports::Guess.head_at([GOOD, GOOD])
+  end
+
+  def test_numbers_are_put_in_once_wherever_the_rows_stand
+    tags = { "MS1" => { state: "in_stock" }, "MS2" => { state: "applied" },
+             "MS3" => { state: "lost" }, "MS4" => { state: "in_pouch" } }
+    verdict = Imports::NumbersInTurn.new(tags).judge(
+      [
+        { line: 2, day: "2020-06-01", numbers: ["MS1"], said: nil },
+        { line: 3, day: "2019-05-01", numbers: ["MS1"], said: nil },
+        { line: 4, day: "2019-05-01", numbers: ["MS2"], said: nil },
+        { line: 5, day: "2019-05-01", numbers: ["MS2"], said: "tagged" },
+        { line: 6, day: "2019-05-01", numbers: ["MS3"], said: "tagged" },
+        { line: 7, day: "2019-05-01", numbers: ["MS9"], said: "tagged" },
+        { line: 8, day: "2019-05-02", numbers: ["MS1"], said: "tagged" },
+        { line: 9, day: "2019-05-02", numbers: %w[MS4 MS5], said: "recaptured" }
+      ]
+    )
+
+    assert_equal({ 2 => "recaptured", 3 => "tagged", 4 => "recaptured", 5 => "tagged",
+                   6 => "tagged", 7 => "tagged", 8 => "tagged", 9 => "recaptured" },
+      verdict.transform_values(&:first))
+    assert_equal [5, 6, 7, 8], verdict.select { |_, (_, fault)| fault }.keys.sort
+    assert_match "on line 3 already", verdict[8].last.first
+  end
+end
