@@ -27,13 +27,14 @@ function openFish(id: string) {
   field.value = ''
   why.value = ''
 }
+const FROM = { paper: 'from paper', import: 'from an old table' }
 const facts = (one: DockFish) =>
   [
     one.fate === 'kept' ? 'kept' : null,
     one.length_mm ? `${lengthText(one.length_mm, session.units)} ${one.length_kind}` : 'no length',
     one.hook_place ? HOOK_PLACE[one.hook_place as keyof typeof HOOK_PLACE] : null,
     one.outcome ? OUTCOME[one.outcome] : null,
-    one.source === 'paper' ? 'from paper' : null,
+    one.source === 'deck' ? null : FROM[one.source],
   ]
     .filter(Boolean)
     .join(', ')
@@ -55,7 +56,8 @@ async function takeOut(one: DockFish) {
           :aria-expanded="open === one.id"
           @click="openFish(one.id)"
         >
-          <b class="figures">{{ timeText(one.caught_at) }}</b> {{ trip.nameOf(one.species_code) }}
+          <b class="figures">{{ one.caught_time_known ? timeText(one.caught_at) : 'that day' }}</b>
+          {{ trip.nameOf(one.species_code) }}
           <TagStreamer v-for="number in one.tag_numbers" :key="number" :number="number" />
           <span class="soft">{{ facts(one) }}</span>
         </button>
