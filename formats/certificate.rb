@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "prawn-svg"
+
 module Formats
   # A fish's story on one A4 page, to be printed and kept.
   #
@@ -82,6 +84,7 @@ module Formats
       @pdf.fill_color KELP
       @pdf.fill_rectangle [-MARGIN, @pdf.bounds.top + MARGIN], @pdf.bounds.width + (2 * MARGIN), 14
       @pdf.move_down 12
+      animal
       text @programme, size: 10, color: PAPER_GREY, character_spacing: 0.6
       text @story.species.common_name, size: 34, style: :bold, color: SLATE
       text @story.species.scientific_name, size: 13, style: :italic, color: PAPER_GREY
@@ -90,6 +93,14 @@ module Formats
         @paper.streamer(number, at: [index * 150, @pdf.cursor])
       end
       @pdf.move_down 40
+    end
+
+    ANIMAL_WIDTH = 190
+
+    # Beside the heading.
+    def animal
+      drawn = AnimalSvg.of(@story.species.guild_key)
+      @pdf.svg drawn[:svg], at: [@pdf.bounds.width - ANIMAL_WIDTH, @pdf.cursor], width: ANIMAL_WIDTH
     end
 
     def numbers = @story.catches.flat_map { |one| one[:tag_numbers] }.uniq.first(3)

@@ -13,7 +13,7 @@ import {
   windText,
   type Units,
 } from '@/format/units'
-import FishShape from '@/parts/FishShape.vue'
+import AnimalDrawing from '@/drawings/AnimalDrawing.vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
@@ -87,7 +87,12 @@ const units = computed<Units>(() => chosen.value || session.units)
             <TagStreamer v-for="number in numbers" :key="number" :number="number" size="large" />
           </div>
         </div>
-        <FishShape class="shape" />
+        <AnimalDrawing
+          class="shape"
+          :guild="story.species.guild_key"
+          :label="`Drawing of a ${story.species.common_name} with a tag`"
+          tagged
+        />
       </header>
 
       <section v-if="whole" class="figures-row" aria-label="In short">

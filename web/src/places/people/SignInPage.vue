@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
-import FishShape from '@/parts/FishShape.vue'
+import AnimalDrawing from '@/drawings/AnimalDrawing.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import SecondFactorAsk from './parts/SecondFactorAsk.vue'
@@ -39,7 +39,7 @@ const sendLetter = () =>
     <svg class="wave" viewBox="0 0 1200 40" preserveAspectRatio="none" aria-hidden="true">
       <path d="M0 20q75-24 150 0t150 0 150 0 150 0 150 0 150 0 150 0 150 0V40H0z" />
     </svg>
-    <FishShape class="fish" />
+    <AnimalDrawing class="fish" guild="bass_like" label="Drawing of a fish with a tag" tagged />
     <div class="page sign-in">
       <section class="words">
         <h1>Tag it, measure it, let it go.</h1>

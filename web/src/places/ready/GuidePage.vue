@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type Schemas } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
-import GuildDrawing from '@/parts/GuildDrawing.vue'
+import AnimalDrawing from '@/drawings/AnimalDrawing.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 
 const props = defineProps<{ guild?: string }>()
@@ -56,7 +56,12 @@ const print = () => window.print()
         </div>
         <el-button class="print" @click="print">Print</el-button>
       </header>
-      <GuildDrawing :guild="chosen.key" :name="chosen.name" />
+      <AnimalDrawing
+        class="drawing"
+        :guild="chosen.key"
+        :label="`Drawing of a ${chosen.name} animal: hands, hazards, measure line and tag site`"
+        marks
+      />
       <p class="legend">
         <span class="hand">hand</span> where the hands go · <span class="warn">△</span> what can
         hurt you · <span class="red">line</span> the length that counts<template
@@ -116,6 +121,9 @@ header {
 }
 h1::first-letter {
   text-transform: uppercase;
+}
+.drawing {
+  max-width: 620px;
 }
 .legend {
   font-size: 15px;

@@ -1,0 +1,143 @@
+# frozen_string_literal: true
+
+module Core
+  module Drawing
+    # One animal as layers of paths, from the back to the front, with the places that matter on it.
+    class Picture
+      MARGIN = 24
+      BEHIND = %w[limb leg].freeze
+
+      def self.of(guild) = new(Form.fetch(guild)).to_h
+
+      def initialize(form)
+        @form = form
+        @extras = Extras.new(form).draw
+      end
+
+      # { guild:, seen:, box: [x, y, width, height], layers: [{ path:, as: }], jaw: { path:, joint: }
+      #   | nil, eye: [x, y, radius], marks: { measure: [from, to], tag: [x, y] | nil, hold:
+      #   [[x, y]], mind: [[x, y]] } }
+      # as: fin | ray | spine | body | line | skin | skin_line | dark | limb | leg | plate | eye
+      def to_h
+        { guild: @form.guild, seen: @form.seen, box:, layers:, jaw:, eye: @form.eye,
+          marks: { measure:, tag:, hold: landmarks.hold, mind: landmarks.mind } }
+      end
+
+      private
+
+      def landmarks = Landmarks.new(@form)
+
+      def layer(path, as) = { path:, as: }
+
+      def layers
+        [*behind, *fins, *body, *details].reject { |one| one[:path].to_s.empty? }
+      end
+
+      def behind
+        @extras.select { |_, as| BEHIND.include?(as) }.map { |path, as| layer(path, as) }
+      end
+
+      def fins
+        drawn = @form.fins.map { |fin| Fins.new(@form).draw(fin) }
+        [Tails.draw(@form), *drawn].compact.flat_map do |one|
+          [layer(one[:fill], "fin"), layer(one[:rays], "ray"), layer(one[:spine], "spine")]
+        end
+      end
+
+      def body
+        # Open at the root of the tail, where nothing ends.
+        outline = @form.upper.reverse + @form.lower
+        before = @extras.select { |_, as| as == "body" }.map { |path, as| layer(path, as) }
+        [*before, layer(Pen.line(outline, closed: @form.tail[0] == "none"), "body")]
+      end
+
+      def details
+        side = [lateral, gill, pectoral, mouth].compact
+        rest = @extras.reject { |_, as| as == "body" || BEHIND.include?(as) }
+        [*rest.map { |path, as| layer(path, as) }, *side]
+      end
+
+      def lateral
+        return nil if @form.extras.include?("second_eye_across")
+
+        layer(Pen.line(@form.lateral_line), "lateral")
+      end
+
+      def gill
+        return nil if @form.gill.zero? || @form.extras.include?("gill_slits") ||
+          @form.extras.include?("second_eye_across")
+
+        x = @form.gill
+        top, low = @form.back_at(x) * 0.72, @form.belly_at(x) * 0.86
+        layer(Pen.curve([x - 26, top], [[x + 14, top * 0.5], [x + 16, low * 0.5], [x - 34, low]]),
+          "gill")
+      end
+
+      def pectoral
+        x, y, length, height = @form.pectoral
+        return nil if length.zero?
+
+        layer(
+          Pen.curve([x, y - 8], [[x + (length * 0.4), y - 18], [x + length, y], [x + length,
+            y + (height * 0.5)]],
+            [[x + (length * 0.8), y + height], [x + (length * 0.3), y + (height * 0.7)],
+              [x - 4, y + 14]], closed: true), "fin"
+        )
+      end
+
+      def mouth
+        return nil if @form.mouth[0].zero? || @form.extras.include?("under_mouth")
+
+        x, y = @form.mouth
+        layer(Pen.curve([2, @form.belly_at(4) * 0.4], [[x * 0.3, y * 0.4], [x * 0.7, y * 0.8], [x, y]]),
+          "mouth")
+      end
+
+      # The lower jaw, to be turned about its joint.
+      def jaw
+        x, y = @form.mouth
+        return nil if x.zero?
+
+        under = (0..6).map { |at| x * at / 6.0 }.map { |at| [at, @form.belly_at(at)] }
+        { path: Pen.line([[x, y], [2, 2], *under], closed: true), joint: [x, y] }
+      end
+
+      # Where the length goes from and to, and the middle of where a tag goes in.
+      def measure
+        fork = @form.tail[0] == "forked" || @form.tail[0] == "crescent" ? @form.tail[3] : 0
+        [@form.extras.include?("bill") ? 246 : @form.body.first[0], Tails::BACK - fork]
+      end
+
+      def tag
+        return nil unless @form.dorsal && @form.seen == "side" && Fish::Guild.fetch(@form.guild).tag_site
+
+        from, to = @form.dorsal
+        x = from + (0.85 * (to - from))
+        base = @form.back_at(x)
+        [x.round, (base + ((@form.lateral_at(x) - base) * 0.5)).round]
+      end
+
+      def box
+        ys = numbers(1)
+        xs = numbers(0)
+        [xs.min - MARGIN, ys.min - MARGIN, xs.max - xs.min + (2 * MARGIN),
+          ys.max - ys.min + (2 * MARGIN)]
+      end
+
+      ABSOLUTE = /(-?\d+) (-?\d+)/
+      BOW = /M(-?\d+) (-?\d+)q-?\d+ -?\d+ (-?\d+) (-?\d+)/
+
+      # Every x or y of the outline, the fins and the limbs, and where bows end.
+      def numbers(axis)
+        @numbers ||= [*behind, *fins, *body, *lines].flat_map do |one|
+          path = one[:path].to_s
+          bows = path.scan(BOW).map { |x, y, dx, dy| [x.to_i + dx.to_i, y.to_i + dy.to_i] }
+          path.split(/[aql]/).first.to_s.scan(ABSOLUTE).map { |pair| pair.map(&:to_i) } + bows
+        end
+        @numbers.map { |pair| pair[axis] }
+      end
+
+      def lines = @extras.select { |_, as| as == "line" }.map { |path, as| layer(path, as) }
+    end
+  end
+end
