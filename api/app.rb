@@ -8,7 +8,8 @@ module Api
   module App
     ROUTES = [
       Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds,
-      Routes::Desk, Routes::Office, Routes::Water, Routes::Exchange, Routes::Imports
+      Routes::Desk, Routes::Office, Routes::Water, Routes::Exchange, Routes::Imports,
+      Routes::Practice
     ].freeze
     SESSION_SECONDS = 60 * 86_400
 

@@ -9,7 +9,8 @@ module Formats
       "spine" => "fill:#22313a;stroke-width:4", "body" => "fill:#9dbdbc;stroke-width:7",
       "line" => "fill:none;stroke-width:5", "gill" => "fill:none;stroke-width:5",
       "mouth" => "fill:none;stroke-width:6", "lateral" => "fill:none;stroke-width:3",
-      "skin" => "fill:#7f9f9f;stroke:none", "skin_line" => "fill:none;stroke:#7f9f9f;stroke-width:3",
+      "skin" => "fill:#7f9f9f;stroke:none",
+      "skin_line" => "fill:none;stroke:#7f9f9f;stroke-width:3",
       "limb" => "fill:#b1cac8;stroke-width:6", "leg" => "fill:none;stroke-width:16",
       "plate" => "fill:#e5eeec;stroke-width:4", "eye" => "fill:#ffffff;stroke-width:4",
       "dark" => "fill:#22313a;stroke:none"
@@ -26,7 +27,9 @@ module Formats
       layers = picture[:layers].map { |one| one.values_at(:as, :path) } + eye
       _, _, width, height = picture[:box]
       { svg: %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="#{picture[:box].join(' ')}" ) +
-        %(width="#{width}" height="#{height}">#{layers.map { |as, path| path(as, path) }.join}</svg>),
+        %(width="#{width}" height="#{height}">#{layers.map do |as, path|
+          path(as, path)
+        end.join}</svg>),
         ratio: height / width.to_f }
     end
 

@@ -100,7 +100,8 @@ module Formats
     # Beside the heading.
     def animal
       drawn = AnimalSvg.of(@story.species.guild_key)
-      @pdf.svg drawn[:svg], at: [@pdf.bounds.width - ANIMAL_WIDTH, @pdf.cursor], width: ANIMAL_WIDTH
+      at = [@pdf.bounds.width - ANIMAL_WIDTH, @pdf.cursor]
+      @pdf.float { @pdf.svg drawn[:svg], at:, width: ANIMAL_WIDTH }
     end
 
     def numbers = @story.catches.flat_map { |one| one[:tag_numbers] }.uniq.first(3)

@@ -67,6 +67,7 @@ module Store
     def spans = Spans.new(db)
     def held_encounters = HeldEncounters.new(db)
     def exchange = Exchange.new(db)
+    def practice = Practice.new(db)
     def imports = Imports.new(db)
     def reading_keys = ReadingKeys.new(db)
     def water = Water.new(db)

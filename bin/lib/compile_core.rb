@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Compiles what the phone needs of core/ to JavaScript: ruby bin/lib/compile_core.rb FILE [test
-# files...] The same files, the same rules: see docs/ARCHITECTURE.md, "Core runs twice".
+# Compiles what the phone needs of core/ to JavaScript: ruby bin/lib/compile_core.rb FILE
+# [FILE of the trainer] The same files, the same rules: see docs/ARCHITECTURE.md, "Core runs twice".
 require "bundler/setup"
 require "opal"
 require "opal/builder_scheduler/sequential"
@@ -20,6 +20,15 @@ module CompileCore
     handling/advice handling/clock handling/notes handling/first_aid photo/plane photo/above
     photo/corners photo/bench photo/measuring trips/card trips/paper_sheet field
   ].freeze
+  # Behind Core::Practice::Door, in a file of its own, so that the Deck does not carry it.
+  PRACTICE = %w[
+    not_found drawing/outline drawing/forms drawing/form trips/finding trips/plan trips/locker
+    trips/budgets trips/kit trips/go_verdict practice/dice practice/answer practice/tag_placement
+    practice/worn_number practice/length_reading practice/water_call practice/kit_call
+    practice/scene practice/scenes practice/line practice/acts practice/deeds
+    practice/landing practice/good_hand
+    practice/door
+  ].freeze
   # Of the language's own library; files, processes, clocks and complex numbers stay out.
   RUNTIME = %w[
     opal/base opal/mini corelib/kernel/format corelib/math corelib/struct corelib/unsupported
@@ -27,12 +36,12 @@ module CompileCore
 
   module_function
 
-  # extra: { name => source } compiled after core
-  def call(extra: {})
+  # files: of core, in the order of their needs;  extra: { name => source } compiled after them
+  def call(files: FILES, extra: {})
     root = File.expand_path("../..", __dir__)
     builder = Opal::Builder.new
     RUNTIME.each { |name| builder.build(name) }
-    FILES.each do |name|
+    files.each do |name|
       builder.build_str(File.read(File.join(root, "core", "#{name}.rb")), "core/#{name}")
     end
     extra.each { |name, source| builder.build_str(source, name) }
@@ -41,7 +50,10 @@ module CompileCore
 end
 
 if $PROGRAM_NAME == __FILE__
-  target = ARGV.fetch(0)
-  compiled = CompileCore.call
-  File.write(target, compiled) unless File.exist?(target) && File.read(target) == compiled
+  both = { ARGV.fetch(0) => CompileCore::FILES }
+  both[ARGV[1]] = CompileCore::FILES + CompileCore::PRACTICE if ARGV[1]
+  both.each do |target, files|
+    compiled = CompileCore.call(files:)
+    File.write(target, compiled) unless File.exist?(target) && File.read(target) == compiled
+  end
 end

@@ -3,7 +3,8 @@
 module Core
   module Drawing
     # What only some guilds have: whiskers, plates, teeth, bills, claws, patterns of the skin.
-    # Each returns [[path, how]]; how: "line" | "dark" (filled) | "skin" (pattern) | "limb" (as fins)
+    # Each returns [[path, how]]; how: "line" | "dark" (filled) | "skin" (pattern) | "limb" (as
+    # fins)
     class Extras
       def initialize(form) = @form = form
 
@@ -50,14 +51,13 @@ module Core
 
       # Rows of small arcs.
       def net(step, across)
-        rows = (-2..2).flat_map do |row|
+        (-2..2).flat_map do |row|
           (0..(500 / step)).map do |at|
             x, y = inside(290 + (at * step) + (row.odd? ? step / 2.0 : 0), row * across)
             ["M#{Pen.spot([x, y - (step * 0.3)])}q#{(step * 0.45).round} #{(step * 0.3).round} 0 " \
               "#{(step * 0.6).round}", "skin_line"]
           end
         end
-        rows
       end
 
       def big_mouth
@@ -67,11 +67,10 @@ module Core
 
       def teeth
         x, y = mouth
-        marks = (1..6).map do |at|
+        (1..6).map do |at|
           t = at / 7.0
           ["M#{Pen.spot([x * t, (y * t) - 7])}l5 9 5-9", "line"]
         end
-        marks
       end
 
       def flat_snout = line("M#{Pen.spot([14, -8])}q60 -14 130 -18")
@@ -123,11 +122,12 @@ module Core
       def keel = line("M#{Pen.spot([800, 0])}q36 -7 66 0q-32 7 -66 0")
 
       def scutes
-        on = ->(share, count) do
+        on = lambda do |share, count|
           (0...count).map do |at|
             x = 270 + (at * 490 / (count - 1))
             px, py = inside(x, share)
-            Pen.line([[px - 18, py + 5], [px, py - 8], [px + 18, py + 5], [px, py + 8]], closed: true)
+            Pen.line([[px - 18, py + 5], [px, py - 8], [px + 18, py + 5], [px, py + 8]],
+              closed: true)
           end
         end
         [*on[-0.95, 10], *on[-0.12, 16], *on[0.85, 8]].map { |path| [path, "plate"] }
@@ -154,7 +154,8 @@ module Core
       end
 
       def claspers
-        [[Pen.curve([520, 126], [[560, 150], [610, 146], [612, 96]], [[600, 84], [580, 70], [570, 66]],
+        [[Pen.curve([520, 126], [[560, 150], [610, 146], [612, 96]],
+          [[600, 84], [580, 70], [570, 66]],
           closed: true), "limb"],
           [Pen.curve([520, -126], [[560, -150], [610, -146], [612, -96]],
             [[600, -84], [580, -70], [570, -66]], closed: true), "limb"]]
@@ -162,10 +163,12 @@ module Core
 
       def claws
         [-1, 1].flat_map do |side|
-          arm = Pen.curve([330, side * 190], [[250, side * 260], [180, side * 300], [120, side * 250]],
+          arm = Pen.curve([330, side * 190],
+            [[250, side * 260], [180, side * 300], [120, side * 250]],
             [[110, side * 210], [160, side * 230], [210, side * 220]],
             [[260, side * 200], [300, side * 170], [330, side * 160]], closed: true)
-          hand = Pen.curve([140, side * 280], [[40, side * 290], [-40, side * 190], [10, side * 96]],
+          hand = Pen.curve([140, side * 280],
+            [[40, side * 290], [-40, side * 190], [10, side * 96]],
             [[30, side * 120], [50, side * 150], [70, side * 160]],
             [[70, side * 130], [80, side * 100], [110, side * 96]],
             [[150, side * 150], [180, side * 220], [140, side * 280]], closed: true)
@@ -176,8 +179,9 @@ module Core
       def legs
         [-1, 1].flat_map do |side|
           [[420, 270, 60], [500, 290, 130], [580, 270, 200], [650, 220, 250]].map do |x, y, back|
-            ["M#{Pen.spot([x, side * y * 0.9])}Q#{Pen.spot([x + (back * 0.3), side * (y + 110)])} " \
-              "#{Pen.spot([x + back, side * (y + 96)])}", "leg"]
+            root, foot = [x, side * y * 0.9], [x + back, side * (y + 96)]
+            knee = [x + (back * 0.3), side * (y + 110)]
+            ["M#{Pen.spot(root)}Q#{Pen.spot(knee)} #{Pen.spot(foot)}", "leg"]
           end
         end
       end

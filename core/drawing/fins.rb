@@ -53,7 +53,8 @@ module Core
           t = (x - @from) / (@to - @from).to_f
           Pen.line([foot(x), off(x, @height * shape[t] * 0.88, @lean * t)])
         end
-        { fill: Pen.line([foot(@from), *edge, foot(@to), *base_back], closed: true), rays: rays.join }
+        { fill: Pen.line([foot(@from), *edge, foot(@to), *base_back], closed: true),
+          rays: rays.join }
       end
 
       def sail
@@ -78,7 +79,8 @@ module Core
 
       def adipose
         tip = off(@to, @height, @lean)
-        { fill: Pen.curve(foot(@from), [off(@from, @height * 0.7), off(share(0.5), @height * 1.2), tip],
+        { fill: Pen.curve(foot(@from),
+          [off(@from, @height * 0.7), off(share(0.5), @height * 1.2), tip],
           [off(@to, @height * 0.5, @lean * 0.6), foot(@to), foot(@to)], closed: true), rays: "" }
       end
 
@@ -103,7 +105,8 @@ module Core
       def sickle
         tip = off(@to, @height, @lean)
         { fill: Pen.curve(foot(@from), [off(@from, @height * 0.45, 10), tip, tip],
-          [off(share(0.8), @height * 0.5), off(share(0.7), @height * 0.15), foot(@to)], closed: true),
+          [off(share(0.8), @height * 0.5), off(share(0.7), @height * 0.15), foot(@to)],
+          closed: true),
           rays: "" }
       end
 

@@ -36,7 +36,9 @@ module Core
 
         def lateral_line
           @lateral_line ||= Outline.through(
-            lateral.map { |x, share| [x.to_f, share * (share.negative? ? -back_at(x) : belly_at(x))] }
+            lateral.map do |x, share|
+              [x.to_f, share * (share.negative? ? -back_at(x) : belly_at(x))]
+            end
           )
         end
 

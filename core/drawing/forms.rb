@@ -117,7 +117,8 @@ module Core
           body: [[0, 8, 8], [60, 78, 78], [150, 190, 190], [260, 318, 318], [330, 344, 344],
             [420, 270, 270], [520, 138, 138], [580, 62, 62], [640, 26, 26], [1000, 5, 5]],
           tail: ["none", 0, 0, 0],
-          fins: [["tail_fin", "back", 880, 915, 22, 10, 0], ["tail_fin", "back", 930, 962, 20, 10, 0]],
+          fins: [["tail_fin", "back", 880, 915, 22, 10, 0],
+            ["tail_fin", "back", 930, 962, 20, 10, 0]],
           pectoral: [0, 0, 0, 0], eye: [146, -34, 13], gill: 240, mouth: [0, 0],
           lateral: [[200, 0.0], [900, 0.0]], extras: %w[second_eye_across thorns claspers],
           seen: "above"

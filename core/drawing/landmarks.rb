@@ -37,37 +37,32 @@ module Core
       def under(x) = [x, @form.belly_at(x).round]
       def over(x, by) = [x, (@form.back_at(x) - by).round]
 
-      def place(name)
-        case name
-        when :back then [330, (@form.back_at(330) * 0.55).round]
-        when :belly then under(400)
-        when :jaw then [18, 34]
-        when :gill_join then under(215)
-        when :behind_pectoral then under(@form.pectoral[0] + 40)
-        when :pectoral_root then under(@form.pectoral[0] + 20)
-        when :anal_root then under(610)
-        when :tail_wrist then under(815)
-        when :wing_left, :wing_right then [300, name == :wing_left ? 250 : -250]
-        when :bill then [150, 12]
-        when :rear_left, :rear_right then [690, name == :rear_left ? 170 : -170]
-        else danger(name)
-        end
-      end
+      def place(name) = send(name)
 
-      def danger(name)
-        case name
-        when :dorsal then over(@form.dorsal[0] + 70, 96)
-        when :anal then [590, (@form.belly_at(590) + 70).round]
-        when :gill_cover then [@form.gill + 6, 30]
-        when :teeth then [@form.mouth[0] / 2, -30]
-        when :pectoral then [@form.pectoral[0] + 70, @form.pectoral[1] + 70]
-        when :head then [180, -66]
-        when :tail_spine then [820, -40]
-        when :bill_tip then [-150, -30]
-        when :plates then [520, (@form.back_at(520) - 34).round]
-        when :claw_left, :claw_right then [10, name == :claw_left ? 250 : -250]
-        end
-      end
+      def back = [330, (@form.back_at(330) * 0.55).round]
+      def belly = under(400)
+      def jaw = [18, 34]
+      def gill_join = under(215)
+      def behind_pectoral = under(@form.pectoral[0] + 40)
+      def pectoral_root = under(@form.pectoral[0] + 20)
+      def anal_root = under(610)
+      def tail_wrist = under(815)
+      def wing_left = [300, 250]
+      def wing_right = [300, -250]
+      def bill = [150, 12]
+      def rear_left = [690, 170]
+      def rear_right = [690, -170]
+      def dorsal = over(@form.dorsal[0] + 70, 96)
+      def anal = [590, (@form.belly_at(590) + 70).round]
+      def gill_cover = [@form.gill + 6, 30]
+      def teeth = [@form.mouth[0] / 2, -30]
+      def pectoral = [@form.pectoral[0] + 70, @form.pectoral[1] + 70]
+      def head = [180, -66]
+      def tail_spine = [820, -40]
+      def bill_tip = [-150, -30]
+      def plates = [520, (@form.back_at(520) - 34).round]
+      def claw_left = [10, 250]
+      def claw_right = [10, -250]
     end
   end
 end

@@ -14,9 +14,11 @@ module Core
         @extras = Extras.new(form).draw
       end
 
-      # { guild:, seen:, box: [x, y, width, height], layers: [{ path:, as: }], jaw: { path:, joint: }
-      #   | nil, eye: [x, y, radius], marks: { measure: [from, to], tag: [x, y] | nil, hold:
+      # { guild:, seen:, box: [x, y, width, height], layers: [{ path:, as: }], jaw: { path:,
+      #   joint: } | nil, eye: [x, y, radius], marks: { measure: [[x, y], [x, y]], tag: [x, y] | nil,
+      #   hold:
       #   [[x, y]], mind: [[x, y]] } }
+      # y of the measure is nil where it runs along the body
       # as: fin | ray | spine | body | line | skin | skin_line | dark | limb | leg | plate | eye
       def to_h
         { guild: @form.guild, seen: @form.seen, box:, layers:, jaw:, eye: @form.eye,
@@ -89,7 +91,8 @@ module Core
         return nil if @form.mouth[0].zero? || @form.extras.include?("under_mouth")
 
         x, y = @form.mouth
-        layer(Pen.curve([2, @form.belly_at(4) * 0.4], [[x * 0.3, y * 0.4], [x * 0.7, y * 0.8], [x, y]]),
+        layer(Pen.curve([2, @form.belly_at(4) * 0.4],
+          [[x * 0.3, y * 0.4], [x * 0.7, y * 0.8], [x, y]]),
           "mouth")
       end
 
@@ -102,14 +105,24 @@ module Core
         { path: Pen.line([[x, y], [2, 2], *under], closed: true), joint: [x, y] }
       end
 
-      # Where the length goes from and to, and the middle of where a tag goes in.
+      # Where the length goes from and to, along the body or across it.
       def measure
-        fork = @form.tail[0] == "forked" || @form.tail[0] == "crescent" ? @form.tail[3] : 0
-        [@form.extras.include?("bill") ? 246 : @form.body.first[0], Tails::BACK - fork]
+        return across if @form.extras.include?("second_eye_across")
+
+        fork = %w[forked crescent].include?(@form.tail[0]) ? @form.tail[3] : 0
+        [[@form.extras.include?("bill") ? 246 : @form.body.first[0], nil],
+          [Tails::BACK - fork, nil]]
+      end
+
+      def across
+        x, above, below = @form.body.max_by { |_, over, under| over + under }
+        [[x, -above], [x, below]]
       end
 
       def tag
-        return nil unless @form.dorsal && @form.seen == "side" && Fish::Guild.fetch(@form.guild).tag_site
+        unless @form.dorsal && @form.seen == "side" && Fish::Guild.fetch(@form.guild).tag_site
+          return nil
+        end
 
         from, to = @form.dorsal
         x = from + (0.85 * (to - from))

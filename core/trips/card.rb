@@ -72,7 +72,7 @@ module Core
       end
 
       def law(entry) = entry.to_h.slice(*LAW).merge(sentence: entry.sentence)
-      private_class_method :rules, :acts, :species, :law
+      private_class_method :acts, :law
     end
   end
 end

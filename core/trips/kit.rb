@@ -99,7 +99,8 @@ module Core
         numeric(
           :handle,
           "net handle",
-          "Your hand is #{plan.hand_height_m} m above the water; the hoop must reach the fish " \
+          "Your hand is #{Units.tenths(plan.hand_height_m)} m above the water; the hoop must " \
+            "reach the fish " \
             "beyond your feet.",
           "geometry",
           locker.net_handle_m && (locker.net_handle_m * 1000).round,

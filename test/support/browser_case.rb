@@ -39,7 +39,8 @@ class BrowserCase < Minitest::Test
 
   PASSWORD = "correct horse tide"
   TABLES = %w[
-    import_rows import_mappings exports reading_keys growth_curves water_answers water_assumptions
+    practice_results practice_signatures import_rows import_mappings exports reading_keys
+    growth_curves water_answers water_assumptions
     water_cells
     ledger_seals security_traces security_events row_changes letter_templates spans decisions
     queries corrections track_fixes live_taps live_fish held_encounters changes lockers tag_batches

@@ -19,7 +19,17 @@ const box = computed(() => {
   return marks ? [x, y - ROOM / 2, width, height + ROOM * 1.5] : [x, y, width, height]
 })
 const floor = computed(() => box.value[1]! + box.value[3]! - 18)
-const measure = computed(() => picture.value.marks.measure as [number, number])
+const CAP = 22
+/** Under the animal, or across it. */
+const measure = computed(() => {
+  const [[x0, y0], [x1, y1]] = picture.value.marks.measure as [
+    [number, number | null],
+    [number, number | null],
+  ]
+  return y0 === null || y1 === null
+    ? `M${x0} ${floor.value}H${x1}M${x0} ${floor.value - CAP}v${2 * CAP}M${x1} ${floor.value - CAP}v${2 * CAP}`
+    : `M${x0} ${y0}V${y1}M${x0 - CAP} ${y0}h${2 * CAP}M${x1 - CAP} ${y1}h${2 * CAP}`
+})
 const tag = computed(() => (marks || tagged ? picture.value.marks.tag : null))
 </script>
 
@@ -32,10 +42,7 @@ const tag = computed(() => (marks || tagged ? picture.value.marks.tag : null))
       :d="`M${tag[0]} ${tag[1]}l-22 -18m22 18h118a11 11 0 0 0 0 -22h-106z`"
     />
     <template v-if="marks">
-      <path
-        class="measure"
-        :d="`M${measure[0]} ${floor}H${measure[1]}M${measure[0]} ${floor - 22}v44M${measure[1]} ${floor - 22}v44`"
-      />
+      <path class="measure" :d="measure" />
       <g
         v-for="([x, y], index) in picture.marks.hold"
         :key="`hold${index}`"

@@ -8,7 +8,7 @@ export interface AnimalPicture {
   layers: { path: string; as: string }[]
   jaw: { path: string; joint: number[] } | null
   eye: number[]
-  marks: { measure: number[]; tag: number[] | null; hold: number[][]; mind: number[][] }
+  marks: { measure: (number | null)[][]; tag: number[] | null; hold: number[][]; mind: number[][] }
 }
 const pictures: Record<string, AnimalPicture> = drawn
 export const pictureOf = (guild: string) => pictures[guild] ?? pictures['general']!

@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module Acts
+  # Keeps what a member practised, as a phone sends it when it has a signal; sent twice, it is kept
+  # once.
+  module KeepResults
+    # sent: [{ id:, skill:, scene:, seed:, level:, marks:, points:, at: Time }]
+    def self.call(context, sent:)
+      rows = sent.map do |one|
+        { member_id: context.member[:id],
+          **%i[id skill scene seed level marks points].to_h { |key| [key, one[key]] },
+          at: [one[:at], context.now].min }
+      end
+      context.store.write { context.store.practice.add(rows) }
+    end
+  end
+end

@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+module Core
+  module Practice
+    # The one door for the trainer: plain hashes in, plain hashes out, the same from Ruby and from
+    # the worker on the phone.
+    #
+    #   card: { rules: as Trips::Card has them, species: [..], series: [[prefix, digits]] }
+    class Door
+      def initialize(card)
+        @rules = Protocol::HouseRules.new(
+          **card[:rules].slice(:version, :own_version, :choices, :figures, :guild_notes)
+        )
+        @species = card[:species].to_h do |row|
+          [row[:code], Fish::Species.new(**row.slice(*Trips::Card::SPECIES)).freeze]
+        end
+        @series = card[:series] || []
+      end
+
+      # One question by its name; a refusal comes back as { refused: { code:, message: } }.
+      def ask(question, given)
+        case question
+        when "task" then { task: task(given[:exercise], given[:seed], given[:level] || 0) }
+        when "score" then score(given).to_h
+        when "shed" then { items: KitCall.shed(given[:task], **about(given[:task])) }
+        when "form" then form(given[:guild])
+        when "scenes" then { scenes: Scenes::ALL.map { |one| one.to_h.slice(:key, :title, :says, :guild) } }
+        when "begin" then begin_scene(given)
+        when "advance" then advance(given)
+        when "well" then GoodHand.play(scene: Scene.fetch(given[:scene]), seed: given[:seed],
+          rules: @rules).debrief
+        end
+      rescue Error => e
+        { refused: { code: e.code, message: e.message } }
+      end
+
+      private
+
+      def task(exercise, seed, level)
+        case exercise
+        when "place" then TagPlacement.task(seed:, level:)
+        when "measure" then LengthReading.task(seed:, level:)
+        when "read" then WornNumber.task(seed:, level:, series: @series.last || ["AA", 6])
+        when "judge" then WaterCall.task(seed:, level:, species: @species.values)
+        when "pack" then KitCall.task(seed:, level:, species: @species.values)
+        end
+      end
+
+      def score(given)
+        task, answer = given[:task], given[:answer]
+        case given[:exercise]
+        when "place" then TagPlacement.score(task, answer)
+        when "measure" then LengthReading.score(task, answer)
+        when "read" then WornNumber.score(task, answer)
+        when "judge" then WaterCall.score(task, answer, **about(task))
+        when "pack" then KitCall.score(task, answer, **about(task))
+        end
+      end
+
+      def about(task) = { species: @species.fetch(task[:species_code]), rules: @rules }
+
+      # Lines that an exercise draws by: the back, the lateral line and the fin's ends.
+      def form(guild)
+        form = Drawing::Form.fetch(guild)
+        from, to = form.dorsal
+        { from:, to:, gill: form.gill }
+      end
+
+      def begin_scene(given)
+        @landing = Landing.new(scene: Scene.fetch(given[:scene]), seed: given[:seed], rules: @rules)
+        shown
+      end
+
+      # ms: since the last;  wind, drag: as Landing#control;  act: key | nil
+      def advance(given)
+        @landing.control(wind: given[:wind], drag: given[:drag])
+        @landing.act(given[:act]) if given[:act]
+        @landing.advance(given[:ms])
+        shown
+      end
+
+      def shown
+        state = @landing.state
+        titles = state[:acts].map { |key| { key:, title: Acts::ALL.fetch(key).title } }
+        state.merge(acts: titles, debrief: @landing.over? ? @landing.debrief : nil)
+      end
+    end
+  end
+end

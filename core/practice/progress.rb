@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+module Core
+  module Practice
+    # What results say of a skill: an honest estimate, when to come back to it, and whether a
+    # training item is met. Never a comparison with others.
+    #
+    # result: { skill:, marks: 0..100 | nil, points: of a scene | nil, scene: | nil, at: Time }
+    module Progress
+      SKILLS = {
+        "place" => "Place the tag", "measure" => "Read the length", "handle" => "Fish on the clock",
+        "read" => "Read worn tags", "judge" => "Read the water", "pack" => "Pack in time"
+      }.freeze
+      LAST = 20
+      LEAST = 3
+      # No skill is left alone for longer. House rule.
+      MOST_DAYS = 180
+      # Two-sided 95 % of Student's t by degrees of freedom, then of the normal law.
+      T95 = [12.71, 4.30, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23, 2.20, 2.18, 2.16, 2.14,
+        2.13, 2.12, 2.11, 2.10, 2.09].freeze
+      # Training items of the programme. House rules.
+      PLACED_MARKS, PLACED_LAST = 80, 20
+      SCENES_IN_A_ROW, HARMLESS_POINTS = 5, 20
+      ITEMS = {
+        "placing" => "Tag placement: the middle of the last #{PLACED_LAST} is at least " \
+          "#{PLACED_MARKS}",
+        "scenes" => "Five fair scenes one after the other under #{HARMLESS_POINTS} points"
+      }.freeze
+
+      module_function
+
+      # A scene counts from 100 downwards.
+      def marks(result)
+        result[:marks] || (result[:points] ? [100 - result[:points], 0].max : 0)
+      end
+
+      # { skill:, title:, n:, mean: | nil, low:, high: } of the last results of a skill
+      def estimate(skill, results)
+        of = results.select { |one| one[:skill] == skill }.map { |one| marks(one) }.last(LAST)
+        told = { skill:, title: SKILLS.fetch(skill), n: of.size, mean: nil, low: nil, high: nil }
+        return told if of.size < LEAST
+
+        mean = of.sum / of.size.to_f
+        sd = Math.sqrt(of.sum { |one| (one - mean)**2 } / (of.size - 1))
+        off = T95[of.size - 2] * sd / Math.sqrt(of.size)
+        told.merge(mean: mean.round, low: [mean - off, 0].max.round,
+          high: [mean + off, 100].min.round)
+      end
+
+      # When a skill comes back: the longer it is known, the later. Source: Wozniak (1990),
+      # algorithm SM-2. Returns the day, nil before the first result.
+      def due_on(skill, results)
+        ease, interval, times, last = 2.5, 0, 0, nil
+        results.select { |one| one[:skill] == skill }.each do |one|
+          quality = (marks(one) / 20.0).round
+          if quality < 3
+            times, interval = 0, 1
+          else
+            times += 1
+            interval = [{ 1 => 1, 2 => 6 }[times] || (interval * ease).round, MOST_DAYS].min
+          end
+          ease = [ease + 0.1 - ((5 - quality) * (0.08 + ((5 - quality) * 0.02))), 1.3].max
+          last = one[:at].to_date
+        end
+        last && (last + interval)
+      end
+
+      # Whether what is asked for was shown.
+      def met?(item, results)
+        case item
+        when "placing" then placing?(results)
+        when "scenes" then scenes?(results)
+        end
+      end
+
+      # 0, 1 or 2: how hard the next task is.
+      def level(skill, results)
+        mean = estimate(skill, results)[:mean]
+        return 0 if mean.nil? || mean < 70
+
+        mean < 88 ? 1 : 2
+      end
+
+      def placing?(results)
+        last = results.select { |one| one[:skill] == "place" }.last(PLACED_LAST)
+        return false if last.size < PLACED_LAST
+
+        sorted = last.map { |one| marks(one) }.sort
+        (sorted[(sorted.size / 2) - 1] + sorted[sorted.size / 2]) / 2.0 >= PLACED_MARKS
+      end
+
+      def scenes?(results)
+        fair = Scenes::ALL.select(&:fair).map(&:key)
+        last = results.select { |one| one[:skill] == "handle" && fair.include?(one[:scene]) }
+          .last(SCENES_IN_A_ROW)
+        last.size == SCENES_IN_A_ROW &&
+          last.all? { |one| one[:points] && one[:points] < HARMLESS_POINTS }
+      end
+      private_class_method :placing?, :scenes?
+    end
+  end
+end

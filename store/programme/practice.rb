@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+module Store
+  # Results of practice, and what was signed of them.
+  class Practice
+    COLUMNS = %i[id member_id skill scene seed level marks points at].freeze
+
+    def initialize(db) = @db = db
+
+    # Rows that are there already stay.
+    def add(rows) = @db[:practice_results].insert_conflict.multi_insert(rows)
+
+    # The oldest first.
+    def of(member_id)
+      @db[:practice_results].where(member_id:).order(:at, :id).select(*COLUMNS).all
+    end
+
+    def signatures(member_id)
+      @db[:practice_signatures].join(:members, id: :signed_by).where(member_id:)
+        .select(:item, :note, :signed_at, Sequel[:members][:name].as(:by)).all
+    end
+
+    def sign(**signature) = @db[:practice_signatures].insert(signature)
+
+    # What a member's last year at the water shows: { fish:, deep:, long_air:, unmeasured: }
+    def mistakes(member_id, since:)
+      @db[:encounters].where(member_id:).where { caught_on >= since }.select(
+        Sequel.function(:count).*.as(:fish),
+        Sequel.function(:count).*.filter(hook_place: %w[throat gill stomach]).as(:deep),
+        Sequel.function(:count).*.filter { air_seconds > 45 }.as(:long_air),
+        Sequel.function(:count).*.filter(length_mm: nil).as(:unmeasured)
+      ).first
+    end
+  end
+end

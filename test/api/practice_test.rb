@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_case"
+
+# Results are kept once, tell how far somebody is, and are signed by a coordinator alone.
+class PracticeApiTest < ApiCase
+  def result(at, skill: "place", **more)
+    { id: SecureRandom.uuid, skill:, seed: 7, level: 0, at: (Time.now - at).utc.iso8601, **more }
+  end
+
+  def keep(results) = send_json(:post, "/api/practice/results", { results: })
+
+  def told = JSON.parse(last_response.body)
+  def skill(name) = told["skills"].find { |one| one["skill"] == name }
+  def item(name) = told["items"].find { |one| one["key"] == name }
+
+  def test_results_are_kept_once_and_estimated_with_their_uncertainty
+    sign_in
+    results = [60, 80, 100].each_with_index.map { |marks, at| result(300 - at, marks:) }
+    2.times { keep(results) }
+
+    assert_equal 3, db[:practice_results].count
+    # Mean 80, sd 20, t(2) 4.30: 80 ± 50
+    assert_equal [3, 80, 30, 100], skill("place").values_at("n", "mean", "low", "high")
+    assert_equal [0, nil], skill("read").values_at("n", "mean"), "nothing is said of nothing"
+  end
+
+  def test_a_training_item_is_met_by_results_and_signed_by_a_person
+    sign_in
+    keep(Array.new(19) { |at| result(1000 - at, marks: 90) })
+
+    refute item("placing")["met"]
+    keep([result(1, marks: 10)])
+
+    assert item("placing")["met"], "the middle counts, not the last"
+    keep(%w[estuary wall kayak venom].each_with_index.map do |scene, at|
+      result(500 - at, skill: "handle", scene:, points: 5)
+    end)
+
+    refute item("scenes")["met"]
+    keep([result(2, skill: "handle", scene: "swallowed", points: 70)])
+    keep([result(1, skill: "handle", scene: "tangle", points: 19)])
+
+    assert item("scenes")["met"], "scenes that nobody brings in well do not count"
+    sign
+
+    assert_equal 403, last_response.status
+    sign_in("hamish@marrow.example")
+    sign
+
+    assert_equal "Watched her", item("placing")["signed"]["note"]
+    sign
+
+    assert_equal 409, last_response.status
+  end
+
+  def sign
+    send_json(
+      :post, "/api/members/#{@isolde[:id]}/practice", { item: "placing", note: "Watched her" }
+    )
+  end
+
+  def test_the_card_is_what_the_door_takes
+    sign_in
+    get("/api/practice/card")
+    card = JSON.parse(last_response.body, symbolize_names: true)
+    door = Core::Practice::Door.new(card)
+    task = door.ask("task", { exercise: "judge", seed: 3, level: 0 })[:task]
+    answer = door.ask("score", { exercise: "judge", task:, answer: { call: "stop" } })
+
+    assert_includes [0, 50, 100], answer[:marks]
+  end
+
+  def test_own_mistakes_at_the_water_choose_the_exercise
+    trip = Seeds.trip(db, @isolde, held_on: Date.today - 5)
+    sign_in
+    12.times do |at|
+      put_encounter(
+        Seeds.encounter(
+          trip, kind: "untagged", tag_numbers: [], start: Time.now - 400_000 + (at * 2000),
+          hook_place: at < 4 ? "throat" : "lip"
+        )
+      )
+    end
+    get("/api/practice")
+
+    assert_equal %w[handle swallowed], told["first"].values_at("exercise", "scene")
+    assert_equal "4 of your 12 fish this year were hooked deep.", told["first"]["because"]
+  end
+end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+
+# Exercises by hand: what each answer is worth, and that a seed gives one task.
+class PracticeTest < Minitest::Test
+  Practice = Core::Practice
+  Placement = Practice::TagPlacement
+  TASK = { guild: "bass_like", facing: "left", sway_deg: 0, length_mm: 500 }.freeze
+  FORM = Core::Drawing::Form.fetch("bass_like")
+
+  # A point by its own coordinates.
+  def at(along, across, angle_deg: 45)
+    from, to = FORM.dorsal
+    x = from + (along * (to - from))
+    base = FORM.back_at(x)
+    Placement.score(TASK, { x:, y: base + (across * (FORM.lateral_at(x) - base)), angle_deg: })
+  end
+
+  def test_tag_placement_by_hand
+    {
+      [0.85, 0.5, 45] => 100, [0.7, 0.35, 35] => 100, [1.0, 0.65, 55] => 100,
+      [0.45, 0.5, 45] => 83, [0.85, 0.175, 45] => 83, [0.85, 0.825, 45] => 83,
+      [0.85, 0.5, 25] => 83, [0.85, 0.5, 67.5] => 83, [0.85, 0.5, 10] => 67,
+      [0.85, 0.5, 85] => 67, [0.15, 0.5, 45] => 67, [1.15, 0.5, 45] => 83, [1.35, 0.5, 45] => 67,
+      [0.45, 0.175, 25] => 50, [0.85, 0.02, 45] => 69
+    }.each do |(along, across, angle_deg), marks|
+      assert_in_delta marks, at(along, across, angle_deg:).marks, 1, [along, across, angle_deg]
+    end
+  end
+
+  def test_places_that_are_worth_nothing_and_why
+    {
+      at(0.85, 1.1) => "Below the lateral line", at(0.85, 0.5, angle_deg: 120) => "to the head",
+      at(0.85, -0.2) => "past the fish",
+      Placement.score(TASK, { x: 150, y: 0, angle_deg: 45 }) => "This is the head",
+      Placement.score(TASK, { x: 500, y: 400, angle_deg: 45 }) => "past the fish"
+    }.each do |answer, why|
+      assert_equal 0, answer.marks
+      assert_match why, answer.parts.first[:says]
+    end
+  end
+
+  def test_the_right_place_is_right_in_every_guild
+    Placement::GUILDS.each do |guild|
+      task = TASK.merge(guild:)
+      right = Placement.score(task, { x: 0, y: 0, angle_deg: 45 }).right
+      x, y = right[:point]
+
+      assert_equal 100, Placement.score(task, { x:, y:, angle_deg: 45 }).marks, guild
+    end
+  end
+
+  def test_a_seed_is_one_task
+    [Placement, Practice::LengthReading].each do |exercise|
+      assert_equal exercise.task(seed: 7, level: 1), exercise.task(seed: 7, level: 1)
+      assert_operator (1..40).map { |seed| exercise.task(seed:, level: 1) }.uniq.size, :>, 35
+    end
+    assert_in_delta 0.5, (1..2000).sum { |seed| Practice::Dice.new(seed).share } / 2000.0, 0.03
+  end
+
+  WORN = { number: "AB004217", series: ["AB", 6], cut: 0, upside_down: false, glare: 0.5,
+           marks: %w[clear clear clear clear clear worn clear clear] }.freeze
+
+  def worn(text, **task) = Practice::WornNumber.score(WORN.merge(task), { text: }).marks
+
+  def test_a_careful_question_mark_is_worth_more_than_a_wrong_guess
+    assert_operator worn("AB004217"), :>=, 98
+    assert_operator worn("AB004?17"), :>=, 95
+    assert_operator worn("AB004?17"), :>, worn("AB004817")
+    assert_operator worn("AB004817"), :<, 20
+    assert_operator worn("AB00????"), :<, worn("AB0042??")
+    assert_equal 0, worn("")
+    assert_operator worn("4217"), :>, 60, "noughts left out are found again"
+  end
+
+  def test_what_can_be_read_is_read
+    grown = WORN.merge(marks: %w[clear clear clear clear grown_over worn clear clear])
+
+    assert_equal "AB00?217", Practice::WornNumber.careful(grown), "a worn 2 is still a 2"
+    assert_equal "AB0042*", Practice::WornNumber.careful(WORN.merge(cut: 2))
+  end
+
+  FISH = { guild: "bass_like", kind: "FL", true_mm: 500, fault: "off_stop", gap_mm: 20, fork: 62,
+           shown_mm: 520 }.freeze
+
+  def read_length(**given)
+    Practice::LengthReading.score(FISH, { kind: "FL", fault: "off_stop", mm: 500, **given }).marks
+  end
+
+  def test_lengths_by_hand
+    { {} => 100, { kind: "TL" } => 67, { fault: "none" } => 67, { mm: 503 } => 93,
+      { mm: 520 } => 67, { kind: "TL", fault: "none", mm: 530 } => 0, { mm: 492.5 } => 83 }
+      .each { |given, marks| assert_in_delta marks, read_length(**given), 1, given.inspect }
+  end
+end
