@@ -6,7 +6,7 @@ import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
   {
-    ignores: ['src/core/core.generated.js', 'src/api/contract.generated.ts', 'src/components.d.ts'],
+    ignores: ['src/**/*.generated.*', 'src/api/contract.generated.ts', 'src/components.d.ts'],
   },
   js.configs.recommended,
   ...tseslint.configs.recommended,

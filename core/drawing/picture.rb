@@ -15,7 +15,8 @@ module Core
       end
 
       # { guild:, seen:, box: [x, y, width, height], layers: [{ path:, as: }], jaw: { path:,
-      #   joint: } | nil, eye: [x, y, radius], marks: { measure: [[x, y], [x, y]], tag: [x, y] | nil,
+      #   joint: } | nil, eye: [x, y, radius], marks: { measure: [[x, y], [x, y]],
+      #   tag: [x, y] | nil,
       #   hold:
       #   [[x, y]], mind: [[x, y]] } }
       # y of the measure is nil where it runs along the body

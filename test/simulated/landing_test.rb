@@ -99,7 +99,8 @@ class LandingTest < Minitest::Test
   end
 
   def test_who_makes_every_mistake_brings_hardly_any_fish_in_well
-    instead = { "sink_net" => ["scoop", 2], "wet" => ["lift_squeezed", 1], "lift" => ["lift_jaw", 1],
+    instead = { "sink_net" => ["scoop", 2], "wet" => ["lift_squeezed", 1],
+                "lift" => ["lift_jaw", 1],
                 "measure" => ["measure_loose", 1], "tag" => ["tag_low", 1],
                 "put_back" => ["photo", 10], "hold" => ["let_go", 1], "look" => ["let_go", 1] }
     plays = FAIR.product((701..704).to_a).map { |one, seed| points(one, seed, instead:, wind: 1.0) }

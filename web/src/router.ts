@@ -1,3 +1,4 @@
+import type { Component } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import { useSessionStore } from './stores/session'
 
@@ -11,9 +12,20 @@ declare module 'vue-router' {
   }
 }
 
-// The office's pages come from a file of their own, so that the Deck does not carry their names.
-const office = (page: keyof typeof import('./places/office/pages')) => () =>
-  import('./places/office/pages').then((pages) => pages[page]())
+// Pages of a place come from a file of their own, so that the Deck does not carry their names.
+type Pages<Name extends string> = Record<Name, () => Promise<{ default: Component }>>
+const from =
+  <Name extends string>(place: () => Promise<Pages<Name>>) =>
+  (page: Name) =>
+  () =>
+    place().then((pages) => pages[page]())
+const office = from(() => import('./places/office/pages'))
+const water = from(() => import('./places/water/pages'))
+const finds = from(() => import('./places/finds/pages'))
+const dockside = from(() => import('./places/dockside/pages'))
+const people = from(() => import('./places/people/pages'))
+const ready = from(() => import('./places/ready/pages'))
+const trainer = from(() => import('./places/practice/pages'))
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -27,14 +39,30 @@ export const router = createRouter({
     },
     {
       path: '/ready/locker',
-      component: () => import('./places/ready/LockerPage.vue'),
+      component: ready('locker'),
       meta: { title: 'Kit locker' },
     },
     {
       path: '/guide/:guild?',
-      component: () => import('./places/ready/GuidePage.vue'),
+      component: ready('guide'),
       props: true,
       meta: { title: 'Handling guide' },
+    },
+    { path: '/practice', component: trainer('hub'), meta: { title: 'Practice' } },
+    ...(['place', 'measure', 'read', 'judge', 'pack'] as const).map((page) => ({
+      path: `/practice/${page}`,
+      component: trainer(page),
+      meta: { title: 'Practice' },
+    })),
+    {
+      path: '/practice/scene/:scene',
+      component: trainer('scene'),
+      meta: { title: 'Fish on the clock' },
+    },
+    {
+      path: '/practice/cards/:card?',
+      component: trainer('cards'),
+      meta: { title: 'Technique cards' },
     },
     { path: '/office', redirect: '/office/house-rules' },
     {
@@ -94,22 +122,22 @@ export const router = createRouter({
     },
     {
       path: '/sign-in',
-      component: () => import('./places/people/SignInPage.vue'),
+      component: people('signIn'),
       meta: { title: 'Sign in', open: true },
     },
     {
       path: '/new-password',
-      component: () => import('./places/people/NewPasswordPage.vue'),
+      component: people('newPassword'),
       meta: { title: 'New password', open: true },
     },
     {
       path: '/new-address',
-      component: () => import('./places/people/NewAddressPage.vue'),
+      component: people('newAddress'),
       meta: { title: 'New address', open: true },
     },
     {
       path: '/you',
-      component: () => import('./places/people/YouPage.vue'),
+      component: people('you'),
       meta: { title: 'You' },
     },
     {
@@ -125,69 +153,69 @@ export const router = createRouter({
     },
     {
       path: '/dockside',
-      component: () => import('./places/dockside/TripsPage.vue'),
+      component: dockside('trips'),
       meta: { title: 'Dockside' },
     },
     {
       path: '/dockside/season',
-      component: () => import('./places/dockside/SeasonPage.vue'),
+      component: dockside('season'),
       meta: { title: 'How did I do' },
     },
     {
       path: '/dockside/sheet',
-      component: () => import('./places/dockside/SheetPage.vue'),
+      component: dockside('sheet'),
       meta: { title: 'From paper' },
     },
     {
       path: '/dockside/:tripId',
-      component: () => import('./places/dockside/TripPage.vue'),
+      component: dockside('trip'),
       props: true,
       meta: { title: 'Dockside' },
     },
     {
       path: '/dockside/:tripId/bench/:photoId',
-      component: () => import('./places/dockside/BenchPage.vue'),
+      component: dockside('bench'),
       props: true,
       meta: { title: 'Photo bench' },
     },
     {
       path: '/finds',
-      component: () => import('./places/finds/FindsPage.vue'),
+      component: finds('finds'),
       meta: { title: 'Finds' },
     },
     {
       path: '/finds/desk',
-      component: () => import('./places/finds/DeskPage.vue'),
+      component: finds('desk'),
       meta: { title: 'Judgement desk', coordinator: true },
     },
     {
       path: '/finds/doubts',
-      component: () => import('./places/finds/DoubtsPage.vue'),
+      component: finds('doubts'),
       meta: { title: 'Doubts', coordinator: true },
     },
     {
       path: '/finds/others',
-      component: () => import('./places/finds/OtherTagsPage.vue'),
+      component: finds('otherTags'),
       meta: { title: 'Tags of others', coordinator: true },
     },
     {
       path: '/water',
-      component: () => import('./places/water/OverviewPage.vue'),
+      component: water('overview'),
       meta: { title: 'Water' },
     },
     {
       path: '/water/map',
-      component: () => import('./places/water/MapPage.vue'),
+      component: water('map'),
       meta: { title: 'Map of catches' },
     },
     {
       path: '/water/data',
-      component: () => import('./places/water/DataPage.vue'),
+      component: water('data'),
       meta: { title: 'Take the data' },
     },
     {
       path: '/water/:topic(growth|movement|handling|tags|lengths|effort|health)',
-      component: () => import('./places/water/TopicPage.vue'),
+      component: water('topic'),
       props: true,
       meta: { title: 'Water' },
     },
@@ -205,7 +233,7 @@ export const router = createRouter({
     },
     {
       path: '/:rest(.*)*',
-      component: () => import('./places/people/NowherePage.vue'),
+      component: people('nowhere'),
       meta: { title: 'Not here', open: true },
     },
   ],

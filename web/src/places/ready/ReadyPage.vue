@@ -160,6 +160,7 @@ useEventListener(window, 'keydown', (event) => {
     <footer v-if="plan && outlook" class="take">
       <p>
         <RouterLink to="/guide">Handling guide</RouterLink> ·
+        <RouterLink to="/practice">Practice</RouterLink> ·
         <RouterLink to="/ready/locker">Kit locker</RouterLink> ·
         <a href="/api/trips.ics">Calendar file</a>
         <template v-if="cardUrl">

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { onMounted, shallowRef } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import ExerciseFrame from './parts/ExerciseFrame.vue'
+import WaterScene from './parts/WaterScene.vue'
+import { useExercise } from './useExercise'
+
+/** Heat, depth, platform, hooks: go, go with care, or hold. */
+interface Task {
+  species_code: string
+  surface_temp_c: number
+  depth_to_m: number
+  bait: string
+  hook: string
+  barbs: string
+  platform: string
+}
+const CALLS = { ok: 'Go', care: 'Go with care', stop: 'Hold' }
+const { task, answer, busy, refusal, score, next } = useExercise<Task>('judge')
+const species = shallowRef<Schemas['SpeciesName'][]>([])
+onMounted(async () => {
+  species.value = (await api.species().catch(() => ({ species: [] }))).species
+})
+const named = (code: string) => species.value.find((one) => one.code === code)
+</script>
+
+<template>
+  <ExerciseFrame
+    title="Read the water"
+    asks="For this fish, on this day, from here: go, go with care, or hold?"
+    :answer="answer"
+    :trouble="refusal"
+    @next="next"
+  >
+    <el-skeleton v-if="!task && !refusal" :rows="6" animated />
+    <template v-if="task">
+      <WaterScene
+        :guild="named(task.species_code)?.guild_key ?? 'general'"
+        :name="named(task.species_code)?.common_name ?? task.species_code"
+        :temp-c="task.surface_temp_c"
+        :depth-m="task.depth_to_m"
+        :platform="task.platform"
+        :words="`${task.bait === 'natural' ? 'natural bait' : 'lure'}, ${task.hook === 'circle' ? 'circle hook' : 'J hook'}, ${task.barbs}`"
+      />
+      <div v-if="!answer" class="calls">
+        <el-button
+          v-for="(words, key) in CALLS"
+          :key="key"
+          size="large"
+          :disabled="busy"
+          @click="score({ call: key })"
+          >{{ words }}</el-button
+        >
+      </div>
+      <p v-else>
+        The outlook says <b>{{ CALLS[answer.right['call'] as keyof typeof CALLS] }}</b>.
+      </p>
+    </template>
+  </ExerciseFrame>
+</template>
+
+<style scoped>
+.calls {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
+}
+</style>

@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { computed, onMounted, shallowRef } from 'vue'
+import type { Progress } from '@/api/practice'
+import { trouble, type Trouble } from '@/api/refusal'
+import { shortDateText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { progress, trainer, waitingResults, type Scene } from '@/practice/practice'
+
+/** What there is to practise, how far one is, and what is asked for. */
+const EXERCISES = {
+  place: 'A drawn fish on the board: point, angle, push.',
+  measure: 'Fork or tail, what is wrong, the number.',
+  read: 'Worn streamers: what a careful ? is worth.',
+  judge: 'Heat, depth, hooks: go, care or hold.',
+  pack: 'A plan, a shed, ninety seconds.',
+}
+const told = shallowRef<Progress | null>(null)
+const scenes = shallowRef<Scene[]>([])
+const refusal = shallowRef<Trouble | null>(null)
+const waiting = shallowRef(0)
+onMounted(async () => {
+  told.value = await progress()
+  waiting.value = waitingResults()
+  try {
+    scenes.value = await trainer.scenes()
+  } catch (thrown) {
+    refusal.value = trouble(thrown)
+  }
+})
+const skill = (key: string) => told.value?.skills.find((one) => one.skill === key)
+const stands = (key: string) => {
+  const one = skill(key)
+  if (!one || one.n === 0) return 'not tried yet'
+  if (one.mean === null) return `${one.n} so far: three are needed to say something`
+  return `about ${one.mean} of 100 (${one.low} to ${one.high}, last ${one.n})`
+}
+const due = (key: string) => {
+  const one = skill(key)
+  if (!one) return ''
+  if (!one.due_on) return ''
+  return one.is_due ? 'due again' : `again on ${shortDateText(one.due_on)}`
+}
+const first = computed(() => told.value?.first ?? null)
+const firstPath = computed(() =>
+  first.value?.scene
+    ? `/practice/scene/${first.value.scene}`
+    : `/practice/${first.value?.exercise}`,
+)
+</script>
+
+<template>
+  <div class="page practice">
+    <header>
+      <h1>Practice</h1>
+      <p class="soft">
+        Mistakes cost nothing here. The same rules judge what you do as at the water; it works
+        without a signal.
+      </p>
+    </header>
+    <TroubleNote :trouble="refusal" />
+    <p v-if="waiting" role="status">{{ waiting }} results wait for a signal.</p>
+    <p v-if="first" class="first">
+      {{ first.because }}{{ ' ' }}<RouterLink :to="firstPath">Practise that first</RouterLink>
+    </p>
+    <section>
+      <h2>Exercises</h2>
+      <ul class="cards">
+        <li v-for="(says, key) in EXERCISES" :key="key">
+          <RouterLink :to="`/practice/${key}`">{{ skill(key)?.title ?? key }}</RouterLink>
+          <span>{{ says }}</span>
+          <span class="soft"
+            >{{ stands(key) }} <b v-if="due(key)">{{ due(key) }}</b></span
+          >
+        </li>
+        <li>
+          <RouterLink to="/practice/cards">Technique cards</RouterLink>
+          <span>Each act step by step, with the one thing to look at.</span>
+        </li>
+      </ul>
+    </section>
+    <section>
+      <h2>Fish on the clock</h2>
+      <p class="soft">{{ stands('handle') }} {{ due('handle') }}</p>
+      <ul class="cards">
+        <li v-for="one in scenes" :key="one.key">
+          <RouterLink :to="`/practice/scene/${one.key}`">{{ one.title }}</RouterLink>
+          <span>{{ one.says }}</span>
+        </li>
+      </ul>
+    </section>
+    <section v-if="told">
+      <h2>Training items</h2>
+      <ul class="items">
+        <li v-for="one in told.items" :key="one.key">
+          <b>{{ one.signed ? 'signed' : one.met ? 'met' : 'open' }}</b> {{ one.title }}
+          <span v-if="one.signed" class="soft"
+            >{{ one.signed.by }}, {{ shortDateText(one.signed.signed_at) }}:
+            {{ one.signed.note }}</span
+          >
+          <span v-else-if="one.met" class="soft">a coordinator signs it</span>
+        </li>
+      </ul>
+      <p class="soft">
+        An estimate of your own last tries, with its uncertainty. Nobody is compared, and a permit
+        stays a person’s decision.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.practice {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: var(--gap-4);
+  align-content: start;
+}
+.first {
+  border-left: 5px solid var(--oilskin);
+  padding: var(--gap-2) var(--gap-3);
+  background: var(--sheet);
+}
+.cards {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
+  gap: var(--gap-3);
+}
+.cards li {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+  padding: var(--gap-3);
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-left: 5px solid var(--sea-deep);
+  border-radius: 0 var(--round) var(--round) 0;
+}
+.cards a {
+  font-weight: var(--weight-strong);
+  min-height: 32px;
+}
+.items {
+  list-style: none;
+  padding: 0;
+}
+</style>

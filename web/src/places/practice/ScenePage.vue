@@ -1,0 +1,264 @@
+<script setup lang="ts">
+import { useEventListener, useRafFn } from '@vueuse/core'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useAct } from '@/api/useAct'
+import { nowMs } from '@/offline/clock'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import ClockPanel from '@/places/deck/parts/ClockPanel.vue'
+import {
+  keepResult,
+  newSeed,
+  trainer,
+  type Debrief,
+  type LandingState,
+  type Scene,
+} from '@/practice/practice'
+import SceneDebrief from './parts/SceneDebrief.vue'
+import SceneStage from './parts/SceneStage.vue'
+
+/** A fish on the clock, in real time, with pause; the Deck's own clock and its lines. */
+const route = useRoute()
+const router = useRouter()
+const key = String(route.params['scene'])
+const seed = ref(Number(route.query['seed'] ?? newSeed()))
+const scene = shallowRef<Scene | null>(null)
+const state = shallowRef<LandingState | null>(null)
+const debrief = shallowRef<Debrief | null>(null)
+const well = shallowRef<Debrief | null>(null)
+const paused = ref(true)
+const drag = ref(0.35)
+const winds = ref(false)
+const { refusal, run } = useAct()
+
+const begin = () =>
+  run(async () => {
+    debrief.value = well.value = null
+    scene.value = (await trainer.scenes()).find((one) => one.key === key) ?? null
+    state.value = await trainer.begin(key, seed.value)
+    await router.replace({ query: { seed: seed.value } })
+    paused.value = true
+  })
+onMounted(begin)
+
+/** Core's steps are equal, whatever the screen does; at most so much is caught up at once. */
+const STEP_MS = 50
+const MOST_BEHIND_MS = 400
+let behind = 0
+let asking = false
+let act: string | null = null
+let offset = ref(0)
+useRafFn(({ delta }) => {
+  if (paused.value || !state.value || debrief.value) return
+  behind = Math.min(behind + delta, MOST_BEHIND_MS)
+  if (asking || behind < STEP_MS) return
+  const ms = Math.floor(behind / STEP_MS) * STEP_MS
+  behind -= ms
+  asking = true
+  void trainer
+    .advance({ ms, wind: winds.value ? 0.9 : 0.05, drag: drag.value, act })
+    .then(show)
+    .finally(() => (asking = false))
+  act = null
+})
+async function show(told: LandingState) {
+  state.value = told
+  offset.value = nowMs() - told.clock_ms
+  if (!told.debrief) return
+  debrief.value = told.debrief
+  paused.value = true
+  const { points } = told.debrief
+  well.value = await trainer.well(key, seed.value)
+  await keepResult({ skill: 'handle', scene: key, seed: seed.value, level: 0, marks: null, points })
+}
+/** The clock counts in this page's time. */
+const marks = computed(() =>
+  (state.value?.clock ?? []).map((one) => ({
+    ...one,
+    at_ms: one.at_ms + offset.value,
+    from_ms: one.from_ms === null ? null : one.from_ms + offset.value,
+  })),
+)
+const again = () => {
+  seed.value = newSeed()
+  return begin()
+}
+const start = () => {
+  behind = 0
+  paused.value = false
+}
+const STEP = 0.05
+const pull = (by: number) => (drag.value = Math.min(1, Math.max(0.05, drag.value + by)))
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if ((event.target as HTMLElement).closest('input, a')) return
+  const acts: Record<string, () => void> = {
+    ' ': () => (winds.value = true),
+    ArrowUp: () => pull(STEP),
+    ArrowDown: () => pull(-STEP),
+    p: () => (paused.value ? start() : (paused.value = true)),
+  }
+  const digit = Number(event.key)
+  const known = acts[event.key] ?? (digit ? () => choose(state.value?.acts[digit - 1]?.key) : null)
+  if (!known) return
+  event.preventDefault()
+  known()
+})
+useEventListener('keyup', (event: KeyboardEvent) => {
+  if (event.key === ' ') winds.value = false
+})
+function choose(name: string | undefined) {
+  if (!name || paused.value) return
+  act = name
+}
+</script>
+
+<template>
+  <div class="page scene">
+    <p><RouterLink to="/practice">Practice</RouterLink></p>
+    <TroubleNote :trouble="refusal" />
+    <el-skeleton v-if="!state && !refusal" :rows="8" animated />
+    <template v-if="state && scene">
+      <header>
+        <h1>{{ scene.title }}</h1>
+        <p class="soft">{{ scene.says }}</p>
+      </header>
+      <SceneDebrief v-if="debrief" :debrief="debrief" :well="well" @again="again" />
+      <div v-else class="play">
+        <ClockPanel v-if="state.stage" :stage="state.stage" :marks="paused ? null : marks" />
+        <SceneStage
+          :state="state"
+          :guild="scene.guild"
+          :key-of-scene="scene.key"
+          :winds="winds"
+          :drag="drag"
+        />
+        <div v-if="paused" class="row">
+          <el-button class="oilskin" size="large" data-testid="start" @click="start">{{
+            state.clock_ms ? 'Go on' : 'It takes: begin'
+          }}</el-button>
+          <span class="soft"
+            >Space winds, arrows set the drag, numbers choose an act, P pauses.</span
+          >
+        </div>
+        <template v-else>
+          <div v-if="state.phase === 'fight'" class="fight">
+            <label
+              >Drag <b class="figures">{{ Math.round(drag * 100) }} %</b>
+              <input v-model.number="drag" type="range" min="0.05" max="1" step="0.01" />
+            </label>
+            <button
+              type="button"
+              class="wind"
+              :class="{ on: winds }"
+              @pointerdown.prevent="winds = true"
+              @pointerup="winds = false"
+              @pointerleave="winds = false"
+              @contextmenu.prevent
+            >
+              hold to wind
+            </button>
+          </div>
+          <ol v-if="state.lines.length" class="lines">
+            <li v-for="line in state.lines" :key="line">{{ line }}</li>
+          </ol>
+          <p v-if="state.doing" class="doing" role="status">
+            <span
+              :style="{
+                width: `${100 - (100 * (state.doing.until_ms - state.clock_ms)) / (state.doing.seconds * 1000)}%`,
+              }"
+            ></span>
+            …
+          </p>
+          <div class="acts">
+            <button
+              v-for="(one, index) in state.acts"
+              :key="one.key"
+              type="button"
+              :data-act="one.key"
+              @click="choose(one.key)"
+            >
+              <kbd>{{ index + 1 < 10 ? index + 1 : '' }}</kbd> {{ one.title }}
+            </button>
+          </div>
+          <button type="button" class="link" @click="paused = true">Pause</button>
+        </template>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.scene,
+.play {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: var(--gap-3);
+  align-content: start;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
+  align-items: center;
+}
+.fight {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: var(--gap-4);
+  align-items: end;
+}
+.fight input {
+  width: 100%;
+}
+.wind {
+  min-width: 150px;
+  min-height: 84px;
+  border-radius: 50px;
+  border: 3px solid var(--ink);
+  background: var(--sheet);
+  color: var(--ink);
+  touch-action: none;
+  user-select: none;
+}
+.wind.on {
+  background: var(--kelp);
+  color: var(--on-kelp);
+}
+.lines {
+  padding-left: 1.2em;
+}
+.doing {
+  position: relative;
+  height: 22px;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 99px;
+  overflow: hidden;
+  text-align: center;
+  line-height: 16px;
+}
+.doing span {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: var(--kelp);
+}
+.acts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
+  gap: var(--gap-2);
+}
+.acts button {
+  min-height: 56px;
+  padding: 4px var(--gap-2);
+  border: 2px solid var(--line-strong);
+  border-radius: var(--round);
+  background: var(--sheet);
+  color: var(--ink);
+  text-align: left;
+  line-height: 1.15;
+}
+kbd {
+  color: var(--ink-soft);
+  font-size: 13px;
+}
+</style>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { clockText } from '@/format/units'
+import type { Debrief } from '@/practice/practice'
+
+/** What was done and when, what it cost, and the same fish handled well. */
+defineProps<{ debrief: Debrief; well: Debrief | null }>()
+const emit = defineEmits<{ again: [] }>()
+const OUTCOME = {
+  swam_off: 'It swam off.',
+  afloat: 'It floats on its side: it was let go too early, or not sent down.',
+  lost: 'It is gone.',
+}
+</script>
+
+<template>
+  <section class="debrief" data-testid="debrief">
+    <p class="sum">
+      <b v-if="debrief.points !== null" class="figures" data-testid="points">{{
+        debrief.points
+      }}</b>
+      <template v-if="debrief.points !== null"> caution points. </template>
+      {{ OUTCOME[debrief.outcome] }}
+    </p>
+    <p class="soft">
+      Points are house rules of handling, not a chance of dying. Under 20 is handled well.
+    </p>
+    <table v-if="debrief.parts.length" v-cards class="list">
+      <thead>
+        <tr>
+          <th>what it cost</th>
+          <th>points</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="part in debrief.parts" :key="part.name">
+          <td>{{ part.name }}</td>
+          <td class="tabular">{{ part.points }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="both">
+      <section>
+        <h2>What you did</h2>
+        <ol>
+          <li
+            v-for="one in debrief.timeline"
+            :key="one.at_ms + one.key"
+            :class="{ cost: one.cost }"
+          >
+            <span class="figures">{{ clockText(one.at_ms / 1000) }}</span> {{ one.says }}
+          </li>
+        </ol>
+      </section>
+      <section v-if="well">
+        <h2>
+          The same fish, handled well<span v-if="well.points !== null" class="soft"
+            >: {{ well.points }} points</span
+          >
+        </h2>
+        <ol>
+          <li v-for="one in well.timeline" :key="one.at_ms + one.key">
+            <span class="figures">{{ clockText(one.at_ms / 1000) }}</span> {{ one.says }}
+          </li>
+        </ol>
+      </section>
+    </div>
+    <p>
+      <el-button type="primary" size="large" @click="emit('again')">Another fish</el-button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.debrief {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: var(--gap-3);
+}
+.sum b {
+  font-size: 40px;
+}
+.both {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(270px, 1fr));
+  gap: var(--gap-4);
+}
+ol {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+}
+li {
+  border-left: 4px solid var(--kelp);
+  padding-left: var(--gap-2);
+}
+li.cost {
+  border-color: var(--rust);
+  color: var(--rust);
+}
+</style>

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import AnimalBody from '@/drawings/AnimalBody.vue'
+import { pictureOf } from '@/drawings/guilds'
+import type { LandingState } from '@/practice/practice'
+
+/** What is seen: rod, line and fish; then net, water or air. Tension is seen in the rod alone. */
+const props = defineProps<{
+  state: LandingState
+  guild: string
+  keyOfScene: string
+  winds: boolean
+  drag: number
+}>()
+const picture = computed(() => pictureOf(props.guild))
+const SURFACE = 120
+const NEAR_X = 150
+const PX_PER_M = 22
+const x = computed(() => Math.min(600, NEAR_X + props.state.distance_m * PX_PER_M))
+const y = computed(() => SURFACE + 60 + (props.state.mode === 'bore' ? 50 : 14))
+const fight = computed(() => props.state.phase === 'fight')
+const tipX = 150
+const tipY = computed(() => 30 + 44 * Math.min(1, props.state.tension))
+const fishAt = computed(() =>
+  fight.value
+    ? `translate(${x.value} ${y.value}) scale(0.16)`
+    : `translate(200 ${props.state.phase === 'air' ? 40 : 190}) scale(0.34)`,
+)
+const tight = computed(() => Math.round(props.state.tension * 100))
+</script>
+
+<template>
+  <svg
+    class="stage"
+    viewBox="0 0 640 300"
+    role="img"
+    :aria-label="
+      fight
+        ? `The fish is ${state.distance_m.toFixed(1)} m away; the line holds ${tight} % of what it can`
+        : state.phase === 'air'
+          ? 'The fish is out of the water'
+          : 'The fish is in the water, in the net'
+    "
+  >
+    <rect class="sky" width="640" :height="SURFACE" />
+    <rect class="water" :y="SURFACE" width="640" :height="300 - SURFACE" />
+    <path
+      class="ground"
+      :d="keyOfScene === 'wall' ? 'M0 20h90v280H0z' : 'M0 110q60 0 110 50v140H0z'"
+    />
+    <template v-if="fight">
+      <path class="rod" :d="`M40 118Q${70 + 20 * state.tension} 20 ${tipX} ${tipY}`" />
+      <path
+        class="line"
+        :class="{ strained: state.tension > 0.8 }"
+        :d="`M${tipX} ${tipY}L${x} ${y}`"
+      />
+      <text x="630" y="30">{{ state.distance_m.toFixed(1) }} m</text>
+      <g v-if="state.mode === 'run'" class="spray">
+        <path :d="`M${x + 150} ${y - 20}l26-14M${x + 158} ${y}h30M${x + 150} ${y + 18}l26 12`" />
+      </g>
+    </template>
+    <template v-else>
+      <path
+        v-if="state.phase !== 'air'"
+        class="net"
+        d="M150 140q10 140 200 140t210-140M150 140l-130-40"
+      />
+      <path v-if="state.phase === 'air'" class="board" d="M150 96h430v10H150z" />
+    </template>
+    <path
+      class="surface"
+      :d="`M0 ${SURFACE}q20-7 40 0t40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0`"
+    />
+    <g class="fish" :transform="fishAt"><AnimalBody :picture="picture" /></g>
+  </svg>
+</template>
+
+<style scoped>
+.stage {
+  width: 100%;
+  max-width: 760px;
+  max-height: 38vh;
+  border-radius: var(--round);
+  border: 1px solid var(--line);
+}
+.sky {
+  fill: var(--sheet);
+}
+.water {
+  fill: var(--sea);
+}
+.ground {
+  fill: var(--line-strong);
+}
+.rod {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 5;
+  stroke-linecap: round;
+}
+.line,
+.surface,
+.spray path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.line.strained {
+  stroke: var(--rust);
+  stroke-width: 2.6;
+}
+.spray path {
+  stroke-width: 3;
+}
+.net {
+  fill: none;
+  stroke: var(--kelp);
+  stroke-width: 4;
+  stroke-dasharray: 3 6;
+}
+.board {
+  fill: var(--ink-soft);
+}
+text {
+  fill: var(--ink);
+  font-size: 22px;
+  text-anchor: end;
+  font-weight: 700;
+}
+</style>

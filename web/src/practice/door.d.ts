@@ -1,0 +1,1 @@
+export function openPractice(card: unknown): (question: string, given: unknown) => unknown

@@ -1,0 +1,146 @@
+import { practice, type PracticeResult, type Progress } from '@/api/practice'
+import type { ClockMark, Stage } from '@/core/field'
+import { v4 as uuid } from 'uuid'
+
+/**
+ * The typed door of the trainer: exercises, scores and the landing are core's, compiled, in a worker
+ * of their own; results wait on the device until there is a signal.
+ */
+export interface Answer {
+  marks: number
+  parts: { name: string; marks: number; says: string }[]
+  right: Record<string, unknown>
+}
+export interface Debrief {
+  outcome: 'swam_off' | 'afloat' | 'lost'
+  points: number | null
+  parts: { name: string; points: number }[]
+  timeline: { at_ms: number; key: string; says: string; cost: string | null }[]
+}
+export interface LandingState {
+  phase: 'fight' | 'net' | 'air' | 'water' | 'over'
+  clock_ms: number
+  distance_m: number
+  tension: number
+  breath: number
+  mode: string
+  doing: { key: string; until_ms: number; seconds: number } | null
+  acts: { key: string; title: string }[]
+  stage: Stage | null
+  clock: ClockMark[]
+  lines: string[]
+  tagged: boolean
+  hooked: boolean
+  debrief: Debrief | null
+}
+export interface Scene {
+  key: string
+  title: string
+  says: string
+  guild: string
+}
+export type Skill = PracticeResult['skill']
+
+const CARD = 'voucher.practice.card'
+const WAITING = 'voucher.practice.waiting'
+const PROGRESS = 'voucher.practice.progress'
+const MOST_AT_ONCE = 200
+
+let worker: Worker | null = null
+let count = 0
+const waiting = new Map<number, { done: (told: never) => void; failed: (why: Error) => void }>()
+let ready: Promise<void> | null = null
+
+/** With what was fetched last where there is no signal. */
+async function card(): Promise<unknown> {
+  try {
+    const fresh = await practice.card()
+    localStorage.setItem(CARD, JSON.stringify(fresh))
+    return fresh
+  } catch (thrown) {
+    const kept = localStorage.getItem(CARD)
+    if (kept) return JSON.parse(kept)
+    throw thrown
+  }
+}
+
+async function open() {
+  const told = await card()
+  worker = new Worker(new URL('./trainer.ts', import.meta.url), {
+    type: 'module',
+    name: 'practice',
+  })
+  worker.onmessage = ({ data }: MessageEvent<{ id: number; told?: never; bug?: string }>) => {
+    const asked = waiting.get(data.id)
+    waiting.delete(data.id)
+    if (data.bug) asked?.failed(new Error(data.bug))
+    else asked?.done(data.told as never)
+  }
+  worker.postMessage({ card: told })
+}
+
+async function ask<T>(question: string, given: unknown): Promise<T> {
+  ready ??= open().catch((thrown: unknown) => {
+    ready = null
+    throw thrown
+  })
+  await ready
+  return new Promise<T>((done, failed) => {
+    const id = ++count
+    waiting.set(id, { done, failed })
+    worker!.postMessage({ id, question, given })
+  })
+}
+
+export const trainer = {
+  task: async <T>(exercise: string, seed: number, level: number) =>
+    (await ask<{ task: T }>('task', { exercise, seed, level })).task,
+  score: (exercise: string, task: object, answer: object) =>
+    ask<Answer>('score', { exercise, task, answer }),
+  shed: async (task: object) =>
+    (await ask<{ items: { key: string; name: string }[] }>('shed', { task })).items,
+  scenes: async () => (await ask<{ scenes: Scene[] }>('scenes', {})).scenes,
+  begin: (scene: string, seed: number) => ask<LandingState>('begin', { scene, seed }),
+  advance: (given: { ms: number; wind: number; drag: number; act: string | null }) =>
+    ask<LandingState>('advance', given),
+  well: (scene: string, seed: number) => ask<Debrief>('well', { scene, seed }),
+}
+
+const kept = <T>(name: string): T | null => {
+  const text = localStorage.getItem(name)
+  return text ? (JSON.parse(text) as T) : null
+}
+
+/** Progress as the server tells it, else as it was told last. */
+export async function progress(): Promise<Progress | null> {
+  try {
+    return remember(await send())
+  } catch {
+    return kept<Progress>(PROGRESS)
+  }
+}
+const remember = (told: Progress) => {
+  localStorage.setItem(PROGRESS, JSON.stringify(told))
+  return told
+}
+
+async function send(): Promise<Progress> {
+  const results = (kept<PracticeResult[]>(WAITING) ?? []).slice(0, MOST_AT_ONCE)
+  if (!results.length) return practice.open()
+  const told = await practice.keep(results)
+  const sent = new Set(results.map((one) => one.id))
+  const rest = (kept<PracticeResult[]>(WAITING) ?? []).filter((one) => !sent.has(one.id))
+  localStorage.setItem(WAITING, JSON.stringify(rest))
+  return told
+}
+
+/** Kept on the device first; sent when that works. */
+export async function keepResult(result: Omit<PracticeResult, 'id' | 'at'>): Promise<void> {
+  const whole = { ...result, id: uuid(), at: new Date().toISOString() }
+  localStorage.setItem(WAITING, JSON.stringify([...(kept<PracticeResult[]>(WAITING) ?? []), whole]))
+  await progress()
+}
+export const waitingResults = () => (kept<PracticeResult[]>(WAITING) ?? []).length
+
+const SEEDS = 2147483646
+export const newSeed = () => Math.floor(Math.random() * SEEDS)
