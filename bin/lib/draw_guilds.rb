@@ -1,10 +1,13 @@
 # frozen_string_literal: true
 
-# Writes the drawings of all guilds for the pages: ruby bin/lib/draw_guilds.rb FILE
+# Writes the drawings of all guilds and the technique cards for the pages:
+#   ruby bin/lib/draw_guilds.rb GUILDS CARDS
 require "bundler/setup"
 require_relative "../../config/boot"
 
-target = ARGV.fetch(0)
-pictures = Core::Drawing::Forms::ROWS.keys.to_h { |guild| [guild, Core::Drawing::Picture.of(guild)] }
-drawn = JSON.generate(pictures)
-File.write(target, drawn) unless File.exist?(target) && File.read(target) == drawn
+guilds = Core::Drawing::Forms::ROWS.keys.to_h { |key| [key, Core::Drawing::Picture.of(key)] }
+{ ARGV.fetch(0) => guilds, ARGV.fetch(1) => Core::Practice::Techniques.drawn }
+  .each do |target, value|
+    drawn = JSON.generate(value)
+    File.write(target, drawn) unless File.exist?(target) && File.read(target) == drawn
+  end

@@ -58,7 +58,7 @@ module Acts
       rules = MemberRules.of(store: context.store, member: context.member)
       { rules: Core::Trips::Card.rules(rules),
         species: context.store.species.all.map { |one| Core::Trips::Card.species(one) },
-        series: context.store.desk.series }
+        series: context.store.desk.series, cards: Core::Practice::Techniques.shown(rules) }
     end
     private_class_method :skills, :items, :first
   end

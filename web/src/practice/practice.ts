@@ -64,6 +64,14 @@ async function card(): Promise<unknown> {
   }
 }
 
+/** Technique cards that the schools in force show; all of them where nobody knows. */
+export async function shownCards(): Promise<string[] | null> {
+  return card().then(
+    (told) => (told as { cards: string[] }).cards,
+    () => null,
+  )
+}
+
 async function open() {
   const told = await card()
   worker = new Worker(new URL('./trainer.ts', import.meta.url), {

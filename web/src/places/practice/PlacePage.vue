@@ -21,7 +21,7 @@ const { task, answer, refusal, score, next } = useExercise<Task>('place')
 const stage = useTemplateRef<SVGSVGElement>('stage')
 const picture = computed(() => (task.value ? pictureOf(task.value.guild) : null))
 const MIDDLE = 500
-const ROOM = 130
+const ROOM = 190
 const box = computed(() => {
   const [x, y, width, height] = picture.value!.box as [number, number, number, number]
   return [x, y - ROOM, width, height + ROOM + 40] as const

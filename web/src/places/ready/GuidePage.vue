@@ -78,6 +78,9 @@ const print = () => window.print()
           <p v-for="line in one.lines" :key="line">{{ line }}</p>
         </section>
       </div>
+      <p>
+        <RouterLink to="/practice/cards">Technique cards</RouterLink> show each act step by step.
+      </p>
       <p class="soft">
         House rules of the cooperative. Local rules, permits and trained or medical help come first.
       </p>

@@ -16,7 +16,7 @@ const picture = computed(() => pictureOf(props.guild))
 const SURFACE = 120
 const NEAR_X = 150
 const PX_PER_M = 22
-const x = computed(() => Math.min(600, NEAR_X + props.state.distance_m * PX_PER_M))
+const x = computed(() => Math.min(470, NEAR_X + props.state.distance_m * PX_PER_M))
 const y = computed(() => SURFACE + 60 + (props.state.mode === 'bore' ? 50 : 14))
 const fight = computed(() => props.state.phase === 'fight')
 const tipX = 150

@@ -1,0 +1,17 @@
+import drawn from './cards.generated.json'
+
+/** One technique card as core tells it: see core/practice/techniques.rb. */
+export interface CardStep {
+  says: string
+  look: string
+  at: number[]
+  open: number
+  pieces: Record<string, number[]>
+}
+export interface TechniqueCard {
+  key: string
+  title: string
+  guild: string
+  steps: CardStep[]
+}
+export const CARDS = drawn as unknown as TechniqueCard[]
