@@ -25,7 +25,7 @@ module CompileCore
     not_found drawing/outline drawing/forms drawing/form trips/finding trips/plan trips/locker
     trips/budgets trips/kit trips/go_verdict practice/dice practice/answer practice/tag_placement
     practice/worn_number practice/length_reading practice/water_call practice/kit_call
-    practice/scene practice/scenes practice/line practice/acts practice/deeds
+    practice/scene practice/scenes practice/line practice/moves practice/deeds
     practice/landing practice/good_hand
     practice/door
   ].freeze

@@ -2,7 +2,7 @@
 
 module Core
   module Practice
-    # What each act of Acts may need, and what it does to a Landing.
+    # What each act of Moves may need, and what it does to a Landing.
     module Deeds
       private
 
@@ -48,7 +48,7 @@ module Core
       end
 
       def done_scoop
-        say("scoop", Acts::ALL.fetch("scoop").mistake, cost: "scoop")
+        say("scoop", Moves::ALL.fetch("scoop").mistake, cost: "scoop")
         @line.bolt
         @handling << "dropped" unless @handling.include?("dropped")
         @bleeding = "light"

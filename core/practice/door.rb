@@ -71,9 +71,9 @@ module Core
         shown
       end
 
-      # ms: since the last;  wind, drag: as Landing#control;  act: key | nil
+      # ms: since the last;  winds, drag_percent: as Landing#hands;  act: key | nil
       def advance(given)
-        @landing.control(wind: given[:wind], drag: given[:drag])
+        @landing.hands(**given.slice(:winds, :drag_percent))
         @landing.act(given[:act]) if given[:act]
         @landing.advance(given[:ms])
         shown
@@ -81,7 +81,7 @@ module Core
 
       def shown
         state = @landing.state
-        titles = state[:acts].map { |key| { key:, title: Acts::ALL.fetch(key).title } }
+        titles = state[:acts].map { |key| { key:, title: Moves::ALL.fetch(key).title } }
         state.merge(acts: titles, debrief: @landing.over? ? @landing.debrief : nil)
       end
     end

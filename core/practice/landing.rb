@@ -46,6 +46,13 @@ module Core
 
       def over? = @phase == "over"
 
+      # On the phone: the wheel is held or not, and as much drag as the line takes.
+      WINDING, IDLE = 0.9, 0.05
+      STRAINED = 0.8
+      def hands(winds:, drag_percent:)
+        control(wind: winds ? WINDING : IDLE, drag: drag_percent / 100.0)
+      end
+
       # wind: 0 to 1;  drag: share of what the line holds
       def control(wind:, drag:)
         @line.wind = wind.to_f.clamp(0.0, 1.0)
@@ -61,8 +68,8 @@ module Core
         true
       end
 
-      # Acts that can be done now, in the order of Acts.
-      def acts = Acts::ALL.keys.select { |key| can?(key) }
+      # Acts that can be done now, in the order of Moves.
+      def acts = Moves::ALL.keys.select { |key| can?(key) }
 
       def advance(milliseconds)
         (milliseconds / STEP_MS).floor.times { step unless over? }
@@ -73,7 +80,8 @@ module Core
       def state
         {
           phase: @phase, clock_ms: @clock_ms, distance_m: @line.distance_m.round(2),
-          tension: (@line.tension_n / @scene.line_n).round(3), breath: breath.round(3),
+          tension: (@line.tension_n / @scene.line_n).round(3),
+          strained: @line.tension_n > STRAINED * @scene.line_n, breath: breath.round(3),
           mode: @line.mode, doing: @doing, acts:, hooked: @hooked, bleeding: @bleeding,
           tagged: @flags.include?("tagged"), length: @flags.include?("measured"), record:,
           timeline: @timeline.last(3), **told
@@ -130,7 +138,7 @@ module Core
       def tap(act) = @taps << { act:, at: @clock_ms }
 
       def can?(key)
-        act = Acts::ALL[key]
+        act = Moves::ALL[key]
         return false if act.nil? || @doing || over? || !act.phases.include?(@phase)
         return false if act.needs && !@scene.tools.include?(act.needs)
 
@@ -143,9 +151,9 @@ module Core
       end
 
       def seconds_of(key)
-        act = Acts::ALL.fetch(key)
+        act = Moves::ALL.fetch(key)
         base = act.seconds
-        base = (@scene.deep? ? Acts::DEEP : Acts::SHALLOW).fetch(key) if base.zero?
+        base = (@scene.deep? ? Moves::DEEP : Moves::SHALLOW).fetch(key) if base.zero?
         base *= @scene.reach if %w[sink_net net fetch_net].include?(key)
         # In the water hands are a little slower.
         base *= 1.2 if @phase != "air" && %w[measure tag].include?(key)
@@ -189,9 +197,9 @@ module Core
       def finish
         key = @doing[:key]
         @doing = nil
-        mistake = Acts::ALL.fetch(key).mistake
+        mistake = Moves::ALL.fetch(key).mistake
         send("done_#{key}")
-        say(key, mistake || Acts::ALL.fetch(key).title, cost: mistake && key) unless key == "scoop"
+        say(key, mistake || Moves::ALL.fetch(key).title, cost: mistake && key) unless key == "scoop"
       end
     end
   end

@@ -146,9 +146,9 @@ module Core
               220],
               { water: [70], fish: [220, 170, 0, 0.34], weight: [240, 270, 0, 1] }],
             ["Lower it head first, steadily.", "it swims against the line", [300, 240],
-              { fish: [260, 230, 60, 0.3], weight: [300, 330, 0, 1] }],
+              { fish: [250, 250, -60, 0.28], weight: [252, 330, 0, 1] }],
             ["At its depth a tug sets it free.", "the line comes up light", [300, 330],
-              { fish: [330, 290, 30, 0.26], weight: [290, 200, 0, 1] }]
+              { fish: [310, 300, -25, 0.24], weight: [252, 150, 0, 1] }]
           ]],
         ["sling", "Turn it by its sling", "carp_like", nil,
           [
@@ -157,7 +157,7 @@ module Core
               { water: [330], fish: [140, 190, 0, 0.38], sling: [320, 280, 0, 1],
                 hand: [170, 270, 0, 1], hand_two: [470, 270, 0, 1] }],
             ["Roll both towards you.", "fins fold back by themselves", [320, 200],
-              { fish: [140, 200, 0, -0.38] }],
+              { fish: [520, 200, 0, -0.38] }],
             ["Head to the shady side, eyes covered.", "it lies still", [190, 190], {}]
           ]],
         ["wound", "Dry, dab, wait", "carp_like", { wound: %i[antiseptic] },
@@ -203,7 +203,7 @@ module Core
         ["fetch_floater", "Fetch one that floats", "general", nil,
           [
             ["It lies on its side: net it again.", "minutes count", [330, 120],
-              { water: [120], fish: [300, 110, 0, 0.3], net: [500, 180, 0, 1] }],
+              { water: [120], fish: [500, 116, 180, 0.3], net: [520, 220, 0, 1] }],
             ["Upright in the net; look for swelling.", "stomach, eyes, belly", [380, 190],
               { fish: [330, 200, 0, 0.3], net: [430, 190, 0, 1] }],
             ["Swollen: down with the descender. Tired: hold it up.", "what keeps it up decides",

@@ -18,6 +18,8 @@ class EveryPageTest < BrowserCase
     /office/members /office/species /office/keys
     /finds/desk /finds/doubts /finds/others /office/waters
     /office/letters /office/old-records /office/changes /office/sign-ins
+    /practice /practice/place /practice/measure /practice/read /practice/judge /practice/pack
+    /practice/cards /practice/scene/wall
   ].freeze
 
   NAMELESS = <<~JS

@@ -66,12 +66,15 @@ class LayersTest < Minitest::Test
     end
   end
 
-  # Pages ask core through one door; nothing else opens the compiled file or the worker.
+  # Pages ask core through its doors, the Deck's and the trainer's; nothing else opens a compiled
+  # file or a worker.
   def test_pages_reach_core_by_its_door
-    files = Dir[File.join(ROOT, "web/src/**/*.{ts,vue}")].grep_v(%r{/src/core/})
+    files = Dir[File.join(ROOT, "web/src/**/*.{ts,vue}")].grep_v(%r{/src/(?:core|practice)/})
     strangers =
       files.select do |file|
-        File.read(file).match?(%r{core\.generated|core/(?:worker|door)|new Worker\(})
+        File.read(file).match?(
+          %r{\.generated\.js['"]|core/(?:worker|door)|practice/(?:trainer|door)|new Worker\(}
+        )
       end
 
     assert_empty(strangers.map { |file| file.delete_prefix("#{ROOT}/") })

@@ -116,7 +116,7 @@ class LandingTest < Minitest::Test
         break if landing.over?
 
         landing.control(wind: rng.rand * 1.4, drag: rng.rand * 1.5)
-        landing.act(Practice::Acts::ALL.keys.sample(random: rng))
+        landing.act(Practice::Moves::ALL.keys.sample(random: rng))
         landing.advance(500)
         check(landing)
       end

@@ -81,6 +81,11 @@ export const router = createRouter({
       meta: { title: 'Members', coordinator: true },
     },
     {
+      path: '/office/members/:id/practice',
+      component: office('memberPractice'),
+      meta: { title: 'Practice of a member', coordinator: true },
+    },
+    {
       path: '/office/species',
       component: office('species'),
       meta: { title: 'Species and law', coordinator: true },

@@ -16,7 +16,7 @@ const picture = computed(() => pictureOf(guild))
 const ROOM = 70
 const box = computed(() => {
   const [x, y, width, height] = picture.value.box as [number, number, number, number]
-  return marks ? [x, y - ROOM / 2, width, height + ROOM * 1.5] : [x, y, width, height]
+  return marks ? [x, y - ROOM / 2, width, height + ROOM + ROOM / 2] : [x, y, width, height]
 })
 const floor = computed(() => box.value[1]! + box.value[3]! - 18)
 const CAP = 22

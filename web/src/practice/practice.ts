@@ -22,6 +22,7 @@ export interface LandingState {
   clock_ms: number
   distance_m: number
   tension: number
+  strained: boolean
   breath: number
   mode: string
   doing: { key: string; until_ms: number; seconds: number } | null
@@ -109,7 +110,7 @@ export const trainer = {
     (await ask<{ items: { key: string; name: string }[] }>('shed', { task })).items,
   scenes: async () => (await ask<{ scenes: Scene[] }>('scenes', {})).scenes,
   begin: (scene: string, seed: number) => ask<LandingState>('begin', { scene, seed }),
-  advance: (given: { ms: number; wind: number; drag: number; act: string | null }) =>
+  advance: (given: { ms: number; winds: boolean; drag_percent: number; act: string | null }) =>
     ask<LandingState>('advance', given),
   well: (scene: string, seed: number) => ask<Debrief>('well', { scene, seed }),
 }

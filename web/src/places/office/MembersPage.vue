@@ -285,7 +285,14 @@ async function save() {
             <td class="tabular nowrap">
               {{ one.permit_expires_on ? shortDateText(one.permit_expires_on) : '–' }}
             </td>
-            <td>{{ one.trained.join(', ') || 'not yet' }}</td>
+            <td>
+              {{ one.trained.join(', ') || 'not yet' }}{{ ' '
+              }}<RouterLink
+                :to="`/office/members/${one.id}/practice`"
+                :aria-label="`Practice of ${one.name}`"
+                >practice</RouterLink
+              >
+            </td>
             <td>
               <span v-if="!one.active">not active</span
               ><span v-else class="standing"

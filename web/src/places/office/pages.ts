@@ -2,6 +2,7 @@
 export const houseRules = () => import('./HouseRulesPage.vue')
 export const tags = () => import('./TagsPage.vue')
 export const members = () => import('./MembersPage.vue')
+export const memberPractice = () => import('./MemberPracticePage.vue')
 export const species = () => import('./SpeciesPage.vue')
 export const waters = () => import('./WatersPage.vue')
 export const signIns = () => import('./SignInsPage.vue')

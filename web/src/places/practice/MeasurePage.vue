@@ -33,9 +33,9 @@ watch(task, () => {
 })
 const picture = computed(() => pictureOf(task.value!.guild))
 /** Millimetres on the board to the drawing's places. */
-const BOARD_MM = 900
+const BOARD_END = 900
 const scale = computed(() => (task.value!.shown_mm - task.value!.gap_mm) / (995 - task.value!.fork))
-const marks = Array.from({ length: BOARD_MM / 10 + 1 }, (_, at) => at * 10)
+const marks = Array.from({ length: BOARD_END / 10 + 1 }, (_, at) => at * 10)
 /** Laid right: the fault away, and the board shows the true length. */
 const mended = computed(() => fault.value !== null && fault.value === (task.value?.fault ?? 'none'))
 const shownScale = computed(() =>
@@ -55,13 +55,13 @@ const off = computed(() => (mended.value ? 0 : task.value!.gap_mm))
     <el-skeleton v-if="!task && !refusal" :rows="6" animated />
     <template v-if="task">
       <div class="scroll" tabindex="0" role="group" aria-label="The board">
-        <svg :viewBox="`-30 0 ${BOARD_MM + 60} 330`" role="img" aria-label="A fish on a board">
+        <svg :viewBox="`-30 0 ${BOARD_END + 60} 330`" role="img" aria-label="A fish on a board">
           <g
             :transform="
               task.fault === 'aslant' && !mended ? 'skewX(-14) translate(46 0)' : undefined
             "
           >
-            <rect class="board" x="-8" y="40" :width="BOARD_MM + 20" height="250" />
+            <rect class="board" x="-8" y="40" :width="BOARD_END + 20" height="250" />
             <rect class="stop" x="-24" y="30" width="18" height="270" />
             <g :transform="`translate(${off} 165) scale(${shownScale})`">
               <AnimalBody

@@ -27,7 +27,7 @@ const state = shallowRef<LandingState | null>(null)
 const debrief = shallowRef<Debrief | null>(null)
 const well = shallowRef<Debrief | null>(null)
 const paused = ref(true)
-const drag = ref(0.35)
+const drag = ref(35)
 const winds = ref(false)
 const { refusal, run } = useAct()
 
@@ -56,7 +56,7 @@ useRafFn(({ delta }) => {
   behind -= ms
   asking = true
   void trainer
-    .advance({ ms, wind: winds.value ? 0.9 : 0.05, drag: drag.value, act })
+    .advance({ ms, winds: winds.value, drag_percent: drag.value, act })
     .then(show)
     .finally(() => (asking = false))
   act = null
@@ -87,8 +87,8 @@ const start = () => {
   behind = 0
   paused.value = false
 }
-const STEP = 0.05
-const pull = (by: number) => (drag.value = Math.min(1, Math.max(0.05, drag.value + by)))
+const STEP = 5
+const pull = (by: number) => (drag.value = Math.min(100, Math.max(STEP, drag.value + by)))
 useEventListener('keydown', (event: KeyboardEvent) => {
   if ((event.target as HTMLElement).closest('input, a')) return
   const acts: Record<string, () => void> = {
@@ -125,13 +125,7 @@ function choose(name: string | undefined) {
       <SceneDebrief v-if="debrief" :debrief="debrief" :well="well" @again="again" />
       <div v-else class="play">
         <ClockPanel v-if="state.stage" :stage="state.stage" :marks="paused ? null : marks" />
-        <SceneStage
-          :state="state"
-          :guild="scene.guild"
-          :key-of-scene="scene.key"
-          :winds="winds"
-          :drag="drag"
-        />
+        <SceneStage :state="state" :guild="scene.guild" :key-of-scene="scene.key" />
         <div v-if="paused" class="row">
           <el-button class="oilskin" size="large" data-testid="start" @click="start">{{
             state.clock_ms ? 'Go on' : 'It takes: begin'
@@ -143,8 +137,8 @@ function choose(name: string | undefined) {
         <template v-else>
           <div v-if="state.phase === 'fight'" class="fight">
             <label
-              >Drag <b class="figures">{{ Math.round(drag * 100) }} %</b>
-              <input v-model.number="drag" type="range" min="0.05" max="1" step="0.01" />
+              >Drag <b class="figures">{{ drag }} %</b>
+              <input v-model.number="drag" type="range" min="5" max="100" step="1" />
             </label>
             <button
               type="button"

@@ -9,23 +9,26 @@ const props = defineProps<{
   state: LandingState
   guild: string
   keyOfScene: string
-  winds: boolean
-  drag: number
 }>()
 const picture = computed(() => pictureOf(props.guild))
 const SURFACE = 120
 const NEAR_X = 150
-const PX_PER_M = 22
-const x = computed(() => Math.min(470, NEAR_X + props.state.distance_m * PX_PER_M))
+const A_METRE = 22
+const x = computed(() => Math.min(470, NEAR_X + props.state.distance_m * A_METRE))
 const y = computed(() => SURFACE + 60 + (props.state.mode === 'bore' ? 50 : 14))
 const fight = computed(() => props.state.phase === 'fight')
 const tipX = 150
 const tipY = computed(() => 30 + 44 * Math.min(1, props.state.tension))
-const fishAt = computed(() =>
-  fight.value
-    ? `translate(${x.value} ${y.value}) scale(0.16)`
-    : `translate(200 ${props.state.phase === 'air' ? 40 : 190}) scale(0.34)`,
-)
+/** Small in the distance, large in the hands; the snout where it is. */
+const FAR_SIZE = 170
+const NEAR_SIZE = 350
+const place = computed(() => {
+  const [, , width, height] = picture.value.box as [number, number, number, number]
+  const size = fight.value ? FAR_SIZE : NEAR_SIZE
+  const tall = (size * height) / width
+  const middle = fight.value ? y.value : props.state.phase === 'air' ? 46 : 190
+  return { x: fight.value ? x.value : 200, y: middle - tall / 2, width: size, height: tall }
+})
 const tight = computed(() => Math.round(props.state.tension * 100))
 </script>
 
@@ -50,11 +53,7 @@ const tight = computed(() => Math.round(props.state.tension * 100))
     />
     <template v-if="fight">
       <path class="rod" :d="`M40 118Q${70 + 20 * state.tension} 20 ${tipX} ${tipY}`" />
-      <path
-        class="line"
-        :class="{ strained: state.tension > 0.8 }"
-        :d="`M${tipX} ${tipY}L${x} ${y}`"
-      />
+      <path class="line" :class="{ strained: state.strained }" :d="`M${tipX} ${tipY}L${x} ${y}`" />
       <text x="630" y="30">{{ state.distance_m.toFixed(1) }} m</text>
       <g v-if="state.mode === 'run'" class="spray">
         <path :d="`M${x + 150} ${y - 20}l26-14M${x + 158} ${y}h30M${x + 150} ${y + 18}l26 12`" />
@@ -72,7 +71,7 @@ const tight = computed(() => Math.round(props.state.tension * 100))
       class="surface"
       :d="`M0 ${SURFACE}q20-7 40 0t40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0`"
     />
-    <g class="fish" :transform="fishAt"><AnimalBody :picture="picture" /></g>
+    <svg v-bind="place" :viewBox="picture.box.join(' ')"><AnimalBody :picture="picture" /></svg>
   </svg>
 </template>
 

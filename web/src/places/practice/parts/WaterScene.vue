@@ -12,9 +12,9 @@ const props = defineProps<{
   platform: string
   words: string
 }>()
-const DEEPEST_M = 45
+const DEEPEST = 45
 const SURFACE = 90
-const y = computed(() => SURFACE + 60 + (props.depthM / DEEPEST_M) * 210)
+const y = computed(() => SURFACE + 60 + (props.depthM / DEEPEST) * 210)
 const mercury = computed(() => Math.min(1, Math.max(0, props.tempC / 32)) * 90)
 </script>
 

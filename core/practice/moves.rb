@@ -7,8 +7,8 @@ module Core
     #
     #   phases: "fight" | "net" (in the water) | "air" | "water" (after a lift)
     #   seconds; needs: a tool;  mistake: the sentence that the debrief says of it
-    module Acts
-      Act = Struct.new(:key, :title, :phases, :seconds, :needs, :mistake, keyword_init: true)
+    module Moves
+      Move = Struct.new(:key, :title, :phases, :seconds, :needs, :mistake, keyword_init: true)
       SHALLOW = { "remover" => 4.5, "forceps" => 4.5, "fingers" => 7.0, "pull" => 2.5 }.freeze
       DEEP = { "remover" => 11.0, "forceps" => 14.0, "fingers" => 20.0, "pull" => 4.0 }.freeze
       HANDS = %w[net air water].freeze
@@ -56,7 +56,7 @@ module Core
         ["let_go", "Let it go", %w[net water], 0.5, nil, nil],
         ["throw", "Throw it back", %w[air], 0.5, nil, "It was thrown."]
       ].freeze
-      ALL = ROWS.to_h { |row| [row.first, Act.new(**Act.members.zip(row).to_h).freeze] }.freeze
+      ALL = ROWS.to_h { |row| [row.first, Move.new(**Move.members.zip(row).to_h).freeze] }.freeze
     end
   end
 end

@@ -1,0 +1,136 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_case"
+
+# The trainer as a beginner meets it: a tag placed by keys, a fish landed well and one badly by
+# touch without a signal, an item signed.
+class PracticeBrowserTest < BrowserCase
+  SEED = 41
+
+  # By the keys alone, to where core says that it is right.
+  def test_a_tag_is_placed_by_keys
+    sign_in(to: "/practice/place?seed=#{SEED}")
+
+    assert_selector "svg.stage"
+    task = Core::Practice::TagPlacement.task(seed: SEED)
+    right = Core::Practice::TagPlacement.score(task, { x: 0, y: 0, angle_deg: 0 }).right
+    x, y = right[:point]
+    x = 1000 - x if task[:facing] == "right"
+    press(x - 500, :ArrowRight, :ArrowLeft)
+    press(y + 200, :ArrowDown, :ArrowUp)
+    5.times { find("body").send_keys("-") }
+    find("body").send_keys(:enter)
+
+    assert_selector "[data-testid=answer]"
+    assert_operator find("[data-testid=answer] .marks").text.to_i, :>=, 85
+    assert_equal "place", db[:practice_results].get(:skill)
+    find("body").send_keys(:enter)
+
+    assert_no_selector "[data-testid=answer]"
+  end
+
+  STEP = 8
+  def press(distance, forward, back)
+    key = { ArrowRight: :right, ArrowLeft: :left, ArrowDown: :down, ArrowUp: :up }
+      .fetch(distance.positive? ? forward : back)
+    (distance.abs / STEP).round.times { find("body").send_keys(key) }
+  end
+
+  def begin_scene(name, seed)
+    sign_in(to: "/practice")
+
+    assert_text "Fish on the clock"
+    visit "/practice/scene/#{name}?seed=#{seed}"
+
+    assert_selector "[data-testid=start]"
+    page.driver.browser.network.offline_mode
+    find("[data-testid=start]").click
+  end
+
+  # What these hands do, in this order, as soon as it can be done; the wheel is held all the while.
+  def play(acts, seconds: 150)
+    script("document.querySelector('.wind').dispatchEvent(new PointerEvent('pointerdown'))")
+    until_over(seconds) do
+      wanted = acts.find { |act| page.has_selector?("[data-act=#{act}]", wait: 0) }
+      find("[data-act=#{wanted}]").click if wanted
+      # A fish that bolts is brought over the net again.
+      acts = acts.drop(acts.index(wanted) + 1) if wanted && wanted != "net"
+    rescue Capybara::ElementNotFound, Capybara::Cuprite::ObsoleteNode
+      # The step of a moment ago took it away.
+    end
+  end
+
+  def until_over(seconds)
+    ends_at = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    until page.has_selector?("[data-testid=debrief]", wait: 0)
+      flunk "the fish is still on" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends_at
+      yield
+      sleep 0.15
+    end
+  end
+
+  def test_a_fish_is_landed_well_on_a_phone_without_a_signal
+    as_phone
+    begin_scene("estuary", 7)
+    play(%w[sink_net net remover wet lift measure tag put_back] + (%w[hold] * 4) +
+      %w[look let_go])
+
+    assert_operator find("[data-testid=points]").text.to_i, :<, 20
+    assert_text "It swam off."
+    assert_text "The same fish, handled well"
+    assert_equal 0, db[:practice_results].count
+    page.driver.browser.network.emulate_network_conditions(offline: false)
+    visit "/practice"
+
+    assert_text "so far: three are needed"
+    assert_equal %w[handle estuary], db[:practice_results].get(%i[skill scene])
+  end
+
+  def test_and_badly
+    as_phone
+    begin_scene("estuary", 7)
+    play(%w[scoop swing fingers measure_loose throw])
+
+    assert_operator find("[data-testid=points]").text.to_i, :>=, 40
+    assert_text "The line is no ladder"
+    page.driver.browser.network.emulate_network_conditions(offline: false)
+  end
+
+  def test_a_members_lessons_until_the_item_is_signed
+    at = Time.now - 3600
+    db[:practice_results].multi_insert(Array.new(19) do |n|
+      { id: SecureRandom.uuid, member_id: @isolde[:id], skill: "place", seed: n, level: 0,
+        marks: 90, at: at + n }
+    end)
+    test_a_tag_is_placed_by_keys_once
+    sign_out
+    sign_in("hamish@marrow.example", to: "/office/members")
+    click_link "Practice of Isolde Brannock"
+
+    assert_text "The results show it."
+    find("[data-item=placing]").set("Watched her place two on the board")
+    click_button "Sign it", match: :first
+
+    assert_text "Signed by Hamish Torvald"
+    assert_equal "placing", db[:practice_signatures].get(:item)
+  end
+
+  def test_a_tag_is_placed_by_keys_once
+    sign_in(to: "/practice/place?seed=#{SEED}")
+
+    assert_selector "svg.stage"
+    find("body").send_keys(:enter)
+
+    assert_selector "[data-testid=answer]"
+  end
+
+  def test_technique_cards_step_by_keys_and_follow_the_schools
+    sign_in(to: "/practice/cards/net")
+
+    assert_text "The net goes under first"
+    find("body").send_keys(:right)
+
+    assert_text "Bring the fish over it"
+    assert_no_link "Dry, dab, wait", exact: true, wait: 1
+  end
+end
