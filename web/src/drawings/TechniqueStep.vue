@@ -22,8 +22,8 @@ const TOOLS: Record<string, string> = {
   hand: 'M0 0c-8-20 6-34 16-30l8 24 6-30c4-8 14-6 14 4l-2 28 10-24c4-8 14-4 12 6l-8 30 12-14c6-6 14 0 10 8l-16 34c-8 18-34 20-46 4z',
   hand_two:
     'M0 0c-8-20 6-34 16-30l8 24 6-30c4-8 14-6 14 4l-2 28 10-24c4-8 14-4 12 6l-8 30 12-14c6-6 14 0 10 8l-16 34c-8 18-34 20-46 4z',
-  hook: 'M0-44v40a18 18 0 1 0 36 0v-6l-8 8m8-8l6 10M0-44a5 5 0 1 1 .1-.1',
-  hook_two: 'M0-44v40a18 18 0 1 0 36 0v-6l-8 8m8-8l6 10M0-44a5 5 0 1 1 .1-.1',
+  hook: 'M0-24v20a10 10 0 1 0 20 0v-4l-5 5m5-5l4 6M0-24a4 4 0 1 1 .1-.1',
+  hook_two: 'M0-24v20a10 10 0 1 0 20 0v-4l-5 5m5-5l4 6M0-24a4 4 0 1 1 .1-.1',
   remover: 'M0 0h96l14-12h14m-28 12l14 12h10M-64-10h64v20h-64z',
   forceps: 'M120-6L10-14a24 16 0 1 0 0 6l110 6zM120 6L10 14a24 16 0 1 1 0-6l110-6z',
   cutters: 'M84-2l22-10 4 8-18 6 18 6-4 8-22-10-84 22v-12l74-12-74-12v-12z',
@@ -118,7 +118,7 @@ const drops = computed(() => step.pieces['drops'] ?? null)
 .hook,
 .hook_two {
   fill: none;
-  stroke-width: 5;
+  stroke-width: 4;
 }
 .streamer {
   fill: var(--oilskin);
