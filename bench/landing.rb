@@ -39,4 +39,5 @@ share = well / count.to_f
 half = 1.96 * Math.sqrt(share * (1 - share) / count)
 puts format("%<well>d of %<count>d fair fish by the house rules under 20 points: " \
   "%<share>.1f %% (%<low>.1f to %<high>.1f)",
-  well:, count:, share: 100 * share, low: 100 * (share - half), high: [100 * (share + half), 100].min)
+  well:, count:, share: 100 * share, low: 100 * (share - half),
+  high: [100 * (share + half), 100].min)
