@@ -64,7 +64,7 @@ module Roles
   # Nobody reads passwords, keys or who signed in when to draw a chart.
   def grant_reading(db, tables)
     open = tables.grep_v(MACHINERY) - %w[security_events security_traces letters held_encounters
-      reading_keys]
+      reading_keys import_rows]
     db.run "grant select on #{open.join(', ')} to #{READER}"
   end
 

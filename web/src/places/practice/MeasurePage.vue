@@ -47,6 +47,7 @@ const off = computed(() => (mended.value ? 0 : task.value!.gap_mm))
 <template>
   <ExerciseFrame
     title="Read the length"
+    card="measure"
     asks="Which length counts, what is wrong with how it lies, and the number. Say what is wrong, and it is laid anew."
     :answer="answer"
     :trouble="refusal"

@@ -110,6 +110,7 @@ const fish = computed(
 <template>
   <ExerciseFrame
     title="Place the tag"
+    card="tag"
     asks="Bring the needle to the place, turn it to the angle, push."
     :answer="answer"
     :trouble="refusal"

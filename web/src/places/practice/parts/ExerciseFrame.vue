@@ -4,7 +4,14 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import type { Answer } from '@/practice/practice'
 
 /** What all exercises share: the task in one line, the scene, the answer with its reasons, another. */
-defineProps<{ title: string; asks: string; answer: Answer | null; trouble: Trouble | null }>()
+defineProps<{
+  title: string
+  asks: string
+  answer: Answer | null
+  trouble: Trouble | null
+  /** The technique card that teaches it. */
+  card?: string
+}>()
 const emit = defineEmits<{ next: [] }>()
 </script>
 
@@ -13,7 +20,10 @@ const emit = defineEmits<{ next: [] }>()
     <p><RouterLink to="/practice">Practice</RouterLink></p>
     <header>
       <h1>{{ title }}</h1>
-      <p class="soft">{{ asks }}</p>
+      <p class="soft">
+        {{ asks }}
+        <RouterLink v-if="card" :to="`/practice/cards/${card}`">How it is done</RouterLink>
+      </p>
     </header>
     <TroubleNote :trouble="trouble" />
     <slot />
