@@ -80,7 +80,7 @@ class RetentionTest < Minitest::Test
     end
     store.retention.call(now: NOW)
 
-    assert_equal [[], [], %w[Edda MS000001], %w[Edda MS000001]],
-      left.map { |id| store.imports.rows(id).first[:cells] }
+    assert_equal([[], [], %w[Edda MS000001], %w[Edda MS000001]],
+      left.map { |id| store.imports.rows(id).first[:cells] })
   end
 end
