@@ -17,7 +17,7 @@ module Api
     MOST_FAULTS = 20
 
     # One operation of the contract as a request meets it.
-    Operation = Struct.new(:id, :pointer, :spec, :path_params, keyword_init: true) do
+    Operation = Struct.new(:id, :pointer, :spec, :parameters, :path_params, keyword_init: true) do
       # Whether somebody without an account may ask.
       def open? = spec["security"] == []
       def json_body? = !spec.dig("requestBody", "content", "application/json").nil?
@@ -58,6 +58,8 @@ module Api
       Operation.new(
         id: spec["operationId"],
         spec:,
+        # What a path says of all its methods, and what this one adds.
+        parameters: [*item["parameters"], *spec["parameters"]],
         pointer: "#/paths/#{escape(template)}/#{method.downcase}",
         path_params:
           pattern
@@ -71,7 +73,7 @@ module Api
 
     # { "field" => sentence } for everything wrong with the parameters; converts numbers in place.
     def parameter_faults(operation, query:, headers:)
-      (operation.spec["parameters"] || []).each_with_object({}) do |given, faults|
+      operation.parameters.each_with_object({}) do |given, faults|
         parameter = given.key?("$ref") ? resolve(given["$ref"]) : given
         name = parameter["name"]
         source = { "path" => operation.path_params, "query" => query, "header" => headers }.fetch(

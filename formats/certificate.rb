@@ -101,7 +101,9 @@ module Formats
     def animal
       drawn = AnimalSvg.of(@story.species.guild_key)
       at = [@pdf.bounds.width - ANIMAL_WIDTH, @pdf.cursor]
-      @pdf.float { @pdf.svg drawn[:svg], at:, width: ANIMAL_WIDTH }
+      @pdf.float do
+        @pdf.svg drawn[:svg], at:, width: ANIMAL_WIDTH, enable_web_requests: false
+      end
     end
 
     def numbers = @story.catches.flat_map { |one| one[:tag_numbers] }.uniq.first(3)

@@ -214,6 +214,17 @@ class ImportsTest < ApiCase
     assert_equal [485, "import"], db[:encounters].where(id:).get(%i[length_mm source])
   end
 
+  def test_what_is_no_number_of_a_table_is_refused_by_the_contract
+    %w[MS000001 0 -1 1e3].each do |number|
+      get("/api/imports/#{number}")
+
+      assert_equal 422, last_response.status, number
+    end
+    get("/api/imports/999999")
+
+    assert_equal 404, last_response.status
+  end
+
   def test_a_tagger_brings_nothing_in
     sign_in
     get("/api/imports")

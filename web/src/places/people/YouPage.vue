@@ -63,6 +63,7 @@ async function leave() {
     <p class="soft">
       {{ member.role }}. Fish that wait on this device to be sent stay here when you sign out.
     </p>
+    <p><RouterLink to="/practice">Practice</RouterLink>: drawn fish, and how far you are.</p>
     <el-button size="large" @click="leave">Sign out</el-button>
     <fieldset class="units">
       <legend>Lengths, weights and temperatures</legend>
