@@ -31,6 +31,9 @@ module Acts
         refuse("columns", "This table has #{import[:head].size} columns; say of each what it is.")
       end
       fields = mapping["columns"].filter_map { |column| column["field"]&.to_sym }
+      strange = fields - Core::Imports::Fields::BY_KEY.keys
+      strange += mapping["words"].keys.map(&:to_sym) - Core::Imports::Fields::WORDED
+      refuse("columns", "There is no field #{strange.first.inspect}.") if strange.any?
       twice = (fields - Core::Imports::Fields::MANY).tally.find { |_, times| times > 1 }
       if twice
         refuse("columns", "Two columns are said to be “" \
@@ -39,14 +42,14 @@ module Acts
       check_words(ImportKnown.of(context), mapping)
     end
 
+    # What is chosen, for words or where the table says nothing, is there to be chosen.
     def check_words(known, mapping)
-      { **mapping["words"].to_h, "member" => { "" => mapping["member"] },
-        "spot" => { "" => mapping["spot"] } }
-        .merge(mapping["words"].to_h) { |_, default, chosen| default.merge(chosen) }
-        .each do |field, words|
-          unknown = words.values.compact - known.choices(field.to_sym).keys
-          refuse("words", "There is no #{unknown.first.inspect} here to choose.") if unknown.any?
-        end
+      chosen = mapping["words"].to_h { |field, words| [field, words.values] }
+      %w[member spot].each { |field| chosen[field] = [*chosen[field], *mapping[field]] }
+      chosen.each do |field, codes|
+        unknown = codes - known.choices(field.to_sym).keys
+        refuse("words", "There is no #{unknown.first.inspect} here to choose.") if unknown.any?
+      end
     end
 
     def keep(context, name, head, mapping)

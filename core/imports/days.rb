@@ -56,14 +56,6 @@ module Core
         said.size == 1 ? said.first : nil
       end
 
-      # Whether some need an order to be understood.
-      def doubtful?(texts)
-        texts.any? do |text|
-          match = NUMBERS.match(text.to_s.strip.sub(BEHIND, ""))
-          match && certain_order(match).nil? && match[1].to_i != match[2].to_i
-        end
-      end
-
       def year_first(plain)
         match = YEAR_FIRST.match(plain)
         match && [match[1].to_i, (match[2] || match[4]).to_i, (match[3] || match[5]).to_i]

@@ -4,9 +4,6 @@ module Core
   module Imports
     # What keeps a row out. column: its header as the file has it, nil for the row as a whole;
     # value: what stands there; rule: a sentence; mend: what to do about it.
-    Fault =
-      Struct.new(:column, :value, :rule, :mend, keyword_init: true) do
-        def self.of(hash) = new(**hash.transform_keys(&:to_sym).slice(*members))
-      end
+    Fault = Struct.new(:column, :value, :rule, :mend, keyword_init: true)
   end
 end

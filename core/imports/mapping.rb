@@ -13,7 +13,6 @@ module Core
     #   words:      { field => { word as Names.plain => code } }, as somebody chose them
     class Mapping
       DEFAULTS = %w[length_how fate platform member spot].freeze
-      DATE_ORDERS = %w[dmy mdy].freeze
 
       attr_reader :columns, :date_order, :decimal, :words
 

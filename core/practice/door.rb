@@ -23,7 +23,6 @@ module Core
         when "task" then { task: task(given[:exercise], given[:seed], given[:level] || 0) }
         when "score" then score(given).to_h
         when "shed" then { items: KitCall.shed(given[:task], **about(given[:task])) }
-        when "form" then form(given[:guild])
         when "scenes" then { scenes: Scenes::ALL.map { |one| one.to_h.slice(:key, :title, :says, :guild) } }
         when "begin" then begin_scene(given)
         when "advance" then advance(given)
@@ -58,13 +57,6 @@ module Core
       end
 
       def about(task) = { species: @species.fetch(task[:species_code]), rules: @rules }
-
-      # Lines that an exercise draws by: the back, the lateral line and the fin's ends.
-      def form(guild)
-        form = Drawing::Form.fetch(guild)
-        from, to = form.dorsal
-        { from:, to:, gill: form.gill }
-      end
 
       def begin_scene(given)
         @landing = Landing.new(scene: Scene.fetch(given[:scene]), seed: given[:seed], rules: @rules)

@@ -214,6 +214,26 @@ class ImportsTest < ApiCase
     assert_equal [485, "import"], db[:encounters].where(id:).get(%i[length_mm source])
   end
 
+  def test_a_mapping_that_cannot_be_gets_a_sentence
+    import = send_table("ledger.csv")
+    columns = import["mapping"]["columns"]
+    {
+      { "columns" => columns.drop(1) } => "has 11 columns",
+      { "columns" => [columns[0], columns[0],
+        *columns.drop(2)] } => "Two columns are said to be “Day”",
+      { "columns" => [{ "field" => "moon" }, *columns.drop(1)] } => "no field :moon",
+      { "words" => { "moon" => { "full" => "x" } } } => "no field :moon",
+      { "words" => { "species" => { "bass" => "kraken" } } } => "no \"kraken\" here",
+      { "spot" => "atlantis" } => "no \"atlantis\" here"
+    }.each do |change, sentence|
+      mapping = import["mapping"].merge(change)
+      send_json(:put, "/api/imports/#{import['id']}/mapping", { mapping: })
+
+      assert_equal 422, last_response.status, last_response.body
+      assert_match sentence, told["message"]
+    end
+  end
+
   def test_what_is_no_number_of_a_table_is_refused_by_the_contract
     %w[MS000001 0 -1 1e3].each do |number|
       get("/api/imports/#{number}")

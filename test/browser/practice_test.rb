@@ -47,17 +47,24 @@ class PracticeBrowserTest < BrowserCase
     find("[data-testid=start]").click
   end
 
-  # What these hands do, in this order, as soon as it can be done; the wheel is held all the while.
+  # What these hands do, in this order, each as soon as it can be done; the wheel is held until the
+  # fish is near.
   def play(acts, seconds: 150)
-    script("document.querySelector('.wind').dispatchEvent(new PointerEvent('pointerdown'))")
+    wheel("pointerdown")
     until_over(seconds) do
-      wanted = acts.find { |act| page.has_selector?("[data-act=#{act}]", wait: 0) }
-      find("[data-act=#{wanted}]").click if wanted
+      wanted = acts.find { |act| page.has_selector?("[data-act=#{act}]", wait: 0) } or next
+      wheel("pointerup") if wanted == "net"
+      find("[data-act=#{wanted}]").click
       # A fish that bolts is brought over the net again.
-      acts = acts.drop(acts.index(wanted) + 1) if wanted && wanted != "net"
+      begun = page.has_selector?(".doing", wait: 1)
+      acts = acts.drop(acts.index(wanted) + 1) if begun && wanted != "net"
     rescue Capybara::ElementNotFound, Capybara::Cuprite::ObsoleteNode
       # The step of a moment ago took it away.
     end
+  end
+
+  def wheel(event)
+    script("document.querySelector('.wind')?.dispatchEvent(new PointerEvent('#{event}'))")
   end
 
   def until_over(seconds)
