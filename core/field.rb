@@ -12,12 +12,9 @@ module Core
       return if card.nil?
 
       @card = card
-      @rules =
-        Protocol::HouseRules.new(
-          **card[:rules].slice(:version, :own_version, :choices, :figures, :guild_notes)
-        )
+      @rules = Trips::Card.house_rules(card[:rules])
       @laws = card[:laws].to_h { |law| [law[:species_code], law(law)] }
-      @species = card[:species].to_h { |one| [one[:code], species(one)] }
+      @species = card[:species].to_h { |one| [one[:code], Trips::Card.fish(one)] }
     end
 
     # One question by its name; a refusal comes back as { refused: { code:, message:, fields: } }.
@@ -162,8 +159,6 @@ module Core
         rest_seconds: last ? Handling::AirBudget.rest_seconds(last, rules: @rules) : 0
       }
     end
-
-    def species(row) = Fish::Species.new(**row.slice(*Trips::Card::SPECIES)).freeze
 
     def law(row) = Law::Entry.new(**row.slice(*Trips::Card::LAW)).freeze
   end

@@ -80,7 +80,7 @@ module Acts
           :tag_in_another_fish,
           "#{number} already sits in another fish. Check the number on the streamer."
         )
-      elsif tag[:state] != "in_pouch" && !(tag[:state] == "in_stock" && from_old_records?)
+      elsif !usable_states.include?(tag[:state])
         refuse(
           Core::InvalidInput,
           :tag_not_in_a_pouch,
@@ -90,8 +90,10 @@ module Acts
       end
     end
 
-    # Whose ledger begins later than they do.
-    def from_old_records? = @encounter[:source] == "import"
+    # Of old records the ledger begins later than they do.
+    def usable_states
+      @encounter[:source] == "import" ? Core::Imports::NumbersInTurn::FREE : ["in_pouch"]
+    end
 
     def refuse(error, code, sentence) = raise(error.at("tag_numbers", code, sentence))
   end

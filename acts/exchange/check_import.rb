@@ -15,17 +15,10 @@ module Acts
     # Works until all rows are judged. going: -> whether to go on, asked between pages
     def self.call(context, id, going: -> { true }) = new(context, id).call(going)
 
-    # The first rows as they would be, for the page. Returns [Reading].
-    def self.preview(context, import, count)
-      rows = context.store.imports.rows(import[:id], limit: count)
-      reader = reader(context, import)
-      rows.map { |row| reader.read(row[:cells], row[:line]) }
-    end
-
-    def self.reader(context, import)
+    # known: Core::Imports::Known
+    def self.reader(import, known)
       Core::Imports::RowReader.new(
-        head: import[:head], mapping: Core::Imports::Mapping.new(import[:mapping]),
-        known: ImportKnown.of(context)
+        head: import[:head], mapping: Core::Imports::Mapping.new(import[:mapping]), known:
       )
     end
 
@@ -38,7 +31,7 @@ module Acts
 
     def call(going)
       import = @imports.find(@id)
-      reader = self.class.reader(@context, import)
+      reader = self.class.reader(import, ImportKnown.of(@context))
       numbered = []
       line = 0
       while (rows = @imports.rows(@id, after: line, limit: AT_ONCE)).any?
@@ -73,7 +66,7 @@ module Acts
       state = faults.any? ? "refused" : "good"
       state = "left_out" if reading.what == :left_out
       { line: reading.line, state:, said: values.merge(what: reading.what),
-        faults: faults.map { |fault| fault.to_h.compact } }
+        faults: faults.map(&:to_h) }
     end
 
     def came_in(file_name)
@@ -117,12 +110,13 @@ module Acts
     # A fish that was tagged went back; of one caught again the table or somebody has to say it.
     def settled(row, (kind, trouble), import)
       said = row[:said].merge("said" => kind)
-      said["fate"] ||= kind == "tagged" ? "released" : import[:mapping]["fate"]
+      said["fate"] ||=
+        kind == "tagged" ? Core::Imports::RowReader::RELEASED : import[:mapping]["fate"]
       faults = trouble ? [tag_fault(row, import, *trouble)] : []
       faults << no_fate if said["fate"].nil?
       faults << no_member if said["finder"] && kind == "tagged"
       { line: row[:line], state: faults.any? ? "refused" : row[:state], said:,
-        faults: [*row[:faults], *faults.map { |fault| fault.to_h.compact }] }
+        faults: [*row[:faults], *faults.map(&:to_h)] }
     end
 
     def tag_fault(row, import, rule, mend)
@@ -133,10 +127,8 @@ module Acts
     end
 
     def no_fate
-      Core::Imports::Fault.new(
-        rule: "Nothing says what became of this fish.",
-        mend: "Choose what became of fish for which the table does not say."
-      )
+      rule, mend = Core::Imports::RowReader::NO_FATE
+      Core::Imports::Fault.new(rule:, mend:)
     end
 
     def no_member

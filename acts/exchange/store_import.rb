@@ -22,7 +22,6 @@ module Acts
       @context = context
       @store = context.store
       @imports = @store.imports
-      @import = @imports.find(id)
       @id = id
       @offsets = {}
       @rules = {}

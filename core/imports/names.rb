@@ -25,10 +25,8 @@ module Core
 
       # Small, without accents and marks: "Thick-lipped" -> "thick lipped"
       def self.plain(text)
-        text.to_s.unicode_normalize(:nfkd).downcase.gsub(/[^a-z0-9 ._-]/, "").tr("._-",
-          " ").squeeze(
-          " "
-        ).strip
+        small = text.to_s.unicode_normalize(:nfkd).downcase.gsub(/[^a-z0-9 ._-]/, "")
+        small.tr("._-", " ").squeeze(" ").strip
       end
 
       # Returns [code, :sure] for a name as it is, [code, :likely] where its words or initials fit

@@ -24,18 +24,16 @@ module Core
       private
 
       def one(row)
-        kind = row[:said] || (if row[:numbers].any? do |number|
-          used?(number)
-        end
-                                "recaptured"
-                              else
-                                "tagged"
-        end)
+        kind = row[:said] || told_by_numbers(row[:numbers])
         return [kind, nil] if kind == "recaptured"
 
         fault = row[:numbers].filter_map { |number| fault(number) }.first
         row[:numbers].each { |number| @line_of[number] ||= row[:line] } if fault.nil?
         [kind, fault]
+      end
+
+      def told_by_numbers(numbers)
+        numbers.any? { |number| used?(number) } ? "recaptured" : "tagged"
       end
 
       def used?(number) = @line_of.key?(number) || @tags.dig(number, :state) == "applied"

@@ -7,6 +7,9 @@ module Core
     class RowReader
       # What no one says of a fish that went back with a tag.
       RELEASED = "released"
+      # Rule and mend, also of a fish whose number tells later that it was caught again.
+      NO_FATE = ["Nothing says what became of this fish.",
+        "Choose what became of fish for which the table does not say."].freeze
       # A fish this much larger than the largest of its kind is in another unit. House rules.
       LARGER_THAN_LARGEST = 1.3
       HEAVIER_THAN_LARGEST = 3
@@ -309,8 +312,7 @@ module Core
           return
         end
 
-        fault(:fate, "Nothing says what became of this fish.",
-          "Choose what became of fish for which the table does not say.")
+        fault(:fate, *NO_FATE)
       end
     end
   end

@@ -31,6 +31,9 @@ module Core
       def may_let_go? = !@hooked
       alias may_throw? may_let_go?
 
+      # Written down once, however often it happened.
+      def mishap(name) = @handling |= [name]
+
       def enter_net
         @phase = "net"
         @breath = @line.breath
@@ -48,15 +51,14 @@ module Core
       end
 
       def done_scoop
-        say("scoop", Moves::ALL.fetch("scoop").mistake, cost: "scoop")
         @line.bolt
-        @handling << "dropped" unless @handling.include?("dropped")
+        mishap("dropped")
         @bleeding = "light"
       end
 
       def done_swing
-        @handling << "hung_by_jaw" unless @handling.include?("hung_by_jaw")
-        @handling << "dropped" unless @handling.include?("dropped")
+        mishap("hung_by_jaw")
+        mishap("dropped")
         @bleeding = "light"
         enter_net
         lift
@@ -108,7 +110,7 @@ module Core
       def lift
         @phase = "air"
         tap("lifted")
-        @handling << "dry_surface" unless @wet || @handling.include?("dry_surface")
+        mishap("dry_surface") unless @wet
       end
 
       def done_lift = lift
@@ -121,17 +123,17 @@ module Core
 
       def done_lift_cloth
         lift
-        @handling << "dry_surface" unless @handling.include?("dry_surface")
+        mishap("dry_surface")
       end
 
       def done_lift_jaw
         lift
-        @handling << "hung_by_jaw" unless @handling.include?("hung_by_jaw")
+        mishap("hung_by_jaw")
       end
 
       def done_lift_hook_side
         lift
-        @handling << "dropped" unless @handling.include?("dropped")
+        mishap("dropped")
         @flags << "hurt"
       end
 
@@ -165,8 +167,7 @@ module Core
       def done_hold = nil
 
       def done_look
-        ready = breath >= Landing::READY_BREATH
-        seen = { "rights_itself" => ready, "gill_beat" => breath > 0.2,
+        seen = { "rights_itself" => ready?, "gill_beat" => breath > 0.2,
                  "eye_follows" => breath > 0.3 }
         @reflexes = @reflexes.merge(seen.transform_values { |yes| yes ? "present" : "absent" })
         # Limp from squeezing, it comes round with the rest.
@@ -188,10 +189,10 @@ module Core
         @flags << "no_length" unless @flags.include?("measured")
         @flags << "unread" if @scene.trouble == "old_tag" && !@flags.include?("read")
         swollen = @scene.signs.any? && !@handling.include?("sent_down")
-        if breath < Landing::READY_BREATH || swollen
-          @reflexes = @reflexes.merge("rights_itself" => "absent", "tail_burst" => "absent")
-        end
-        @outcome = breath < Landing::READY_BREATH || swollen ? "afloat" : "swam_off"
+        afloat = swollen || !ready?
+        limp = { "rights_itself" => "absent", "tail_burst" => "absent" }
+        @reflexes = @reflexes.merge(limp) if afloat
+        @outcome = afloat ? "afloat" : "swam_off"
         @phase = "over"
       end
     end

@@ -8,12 +8,8 @@ module Core
     #   card: { rules: as Trips::Card has them, species: [..], series: [[prefix, digits]] }
     class Door
       def initialize(card)
-        @rules = Protocol::HouseRules.new(
-          **card[:rules].slice(:version, :own_version, :choices, :figures, :guild_notes)
-        )
-        @species = card[:species].to_h do |row|
-          [row[:code], Fish::Species.new(**row.slice(*Trips::Card::SPECIES)).freeze]
-        end
+        @rules = Trips::Card.house_rules(card[:rules])
+        @species = card[:species].to_h { |row| [row[:code], Trips::Card.fish(row)] }
         @series = card[:series] || []
       end
 

@@ -67,7 +67,7 @@ module Core
         %w[remover forceps cut].each { |key| return key if can?(key) }
         return "wet" unless done?("wet")
         return "clean_tag" if can?("clean_tag")
-        return "lift" if can?("measure") && @landing.state[:breath] && !done?("lift")
+        return "lift" if can?("measure") && !done?("lift")
 
         release
       end
@@ -82,12 +82,10 @@ module Core
 
       def release
         return "send_down" if can?("send_down")
-        return "hold" unless ready?
+        return "hold" unless @landing.ready?
 
         done?("look") ? "let_go" : "look"
       end
-
-      def ready? = @landing.ready?
     end
   end
 end

@@ -189,7 +189,7 @@ module Core
         share = STEP_MS / 1000.0
         warm = @scene.water_temp_c > @scene.species.warm_c ? 0.6 : 1.0
         change = @phase == "air" ? -WEAKENS_PER_SECOND : COMES_ROUND_PER_SECOND * warm
-        @breath = ((@breath || @line.breath) + (change * share)).clamp(0.0, 1.0)
+        @breath = (breath + (change * share)).clamp(0.0, 1.0)
       end
 
       def breath = @breath || @line.breath
@@ -197,9 +197,9 @@ module Core
       def finish
         key = @doing[:key]
         @doing = nil
-        mistake = Moves::ALL.fetch(key).mistake
+        move = Moves::ALL.fetch(key)
         send("done_#{key}")
-        say(key, mistake || Moves::ALL.fetch(key).title, cost: mistake && key) unless key == "scoop"
+        say(key, move.mistake || move.title, cost: move.mistake && key)
       end
     end
   end

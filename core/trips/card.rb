@@ -45,6 +45,15 @@ module Core
         }
       end
 
+      # What a card tells, as values again, whichever way it came: the rules that count, a species.
+      def house_rules(told)
+        Protocol::HouseRules.new(
+          **told.slice(:version, :own_version, :choices, :figures, :guild_notes)
+        )
+      end
+
+      def fish(told) = Fish::Species.new(**told.slice(*SPECIES)).freeze
+
       # Only what differs from our own defaults has to be told.
       def rules(rules)
         default = Protocol::HouseRules.default

@@ -22,12 +22,12 @@ module Store
 
     def sign(**signature) = @db[:practice_signatures].insert(signature)
 
-    # What a member's last year at the water shows: { fish:, deep:, long_air:, unmeasured: }
-    def mistakes(member_id, since:)
+    # What a member's fish since a day show: { fish:, deep:, long_air:, unmeasured: }
+    def mistakes(member_id, since:, long_air_seconds:)
       @db[:encounters].where(member_id:).where { caught_on >= since }.select(
         Sequel.function(:count).*.as(:fish),
-        Sequel.function(:count).*.filter(hook_place: %w[throat gill stomach]).as(:deep),
-        Sequel.function(:count).*.filter { air_seconds > 45 }.as(:long_air),
+        Sequel.function(:count).*.filter(hook_place: Core::Handling::Caution::DEEP).as(:deep),
+        Sequel.function(:count).*.filter { air_seconds > long_air_seconds }.as(:long_air),
         Sequel.function(:count).*.filter(length_mm: nil).as(:unmeasured)
       ).first
     end

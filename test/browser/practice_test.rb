@@ -52,15 +52,23 @@ class PracticeBrowserTest < BrowserCase
   def play(acts, seconds: 150)
     wheel("pointerdown")
     until_over(seconds) do
-      wanted = acts.find { |act| page.has_selector?("[data-act=#{act}]", wait: 0) } or next
+      can = script("[...document.querySelectorAll('[data-act]')].map((one) => one.dataset.act)")
+      wanted = acts.find { |act| can.include?(act) }
+      next wind unless wanted
+
       wheel("pointerup") if wanted == "net"
       find("[data-act=#{wanted}]").click
       # A fish that bolts is brought over the net again.
-      begun = page.has_selector?(".doing", wait: 1)
+      begun = page.has_selector?("[data-doing=#{wanted}]", wait: 1)
       acts = acts.drop(acts.index(wanted) + 1) if begun && wanted != "net"
     rescue Capybara::ElementNotFound, Capybara::Cuprite::ObsoleteNode
       # The step of a moment ago took it away.
     end
+  end
+
+  # Also after it bolted; not while something else is done.
+  def wind
+    wheel("pointerdown") unless page.has_selector?(".doing", wait: 0)
   end
 
   def wheel(event)

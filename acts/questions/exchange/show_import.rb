@@ -15,14 +15,15 @@ module Acts
     def call(context, id:)
       import = ImportKnown.fetch(context.store, id)
       known = ImportKnown.of(context)
-      readings = CheckImport.preview(context, import, PREVIEW)
+      rows = context.store.imports.rows(id, limit: PREVIEW)
+      reader = CheckImport.reader(import, known)
       same = context.store.imports.same_file(import[:sha256], apart_from: id)
       {
         **import.slice(:id, :file_name, :made_at, :encoding, :separator, :state, :rows, :at_line,
           :mapping),
-        columns: columns(context.store, import), fields:, counts: context.store.imports.counts(id),
+        columns: columns(import[:head], rows), fields:, counts: context.store.imports.counts(id),
         words: words(context.store, import, known), choices: choices(known),
-        preview: readings.map { |one| reading(one) },
+        preview: rows.map { |row| reading(reader.read(row[:cells], row[:line])) },
         same_file: same&.slice(:file_name, :made_at)
       }
     end
@@ -47,10 +48,9 @@ module Acts
       end
     end
 
-    def columns(store, import)
-      rows = store.imports.rows(import[:id], limit: PREVIEW).map { |row| row[:cells] }
-      import[:head].each_with_index.map do |name, at|
-        samples = rows.map { |cells| cells[at] }.reject { |cell| Core::Imports::Blank.is?(cell) }
+    def columns(head, rows)
+      head.each_with_index.map do |name, at|
+        samples = rows.map { |row| row[:cells][at] }.reject { |cell| Core::Imports::Blank.is?(cell) }
         { name: name.to_s, samples: samples.uniq.first(SAMPLES) }
       end
     end
@@ -84,7 +84,7 @@ module Acts
 
     def reading(one)
       { line: one.line, what: one.what, said: one.said,
-        faults: one.faults.map { |fault| fault.to_h.compact } }
+        faults: one.faults.map(&:to_h) }
     end
     private_class_method :fields, :columns, :words, :word, :choices, :reading
   end

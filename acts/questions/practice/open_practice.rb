@@ -7,6 +7,7 @@ module Acts
     # From this share of a year's fish on a mistake chooses an exercise. House rules.
     OFTEN = 0.15
     LEAST_FISH = 10
+    LONG_AIR_SECONDS = 45
 
     module_function
 
@@ -37,7 +38,9 @@ module Acts
 
     # What happened often at the water comes first here: { exercise:, scene:, because: } or nil
     def first(store, member_id, today)
-      seen = store.practice.mistakes(member_id, since: today - YEAR_DAYS)
+      seen = store.practice.mistakes(
+        member_id, since: today - YEAR_DAYS, long_air_seconds: LONG_AIR_SECONDS
+      )
       return nil if seen[:fish] < LEAST_FISH
 
       name, exercise, scene = WORDS.keys.max_by { |key, *| seen[key] }
@@ -49,7 +52,8 @@ module Acts
 
     WORDS = {
       [:deep, "handle", "swallowed"] => "%d of your %d fish this year were hooked deep.",
-      [:long_air, "handle", "estuary"] => "%d of your %d fish this year were out for over 45 s.",
+      [:long_air, "handle", "estuary"] => "%d of your %d fish this year were out for over " \
+        "#{LONG_AIR_SECONDS} s.",
       [:unmeasured, "measure", nil] => "%d of your %d fish this year have no length."
     }.freeze
 

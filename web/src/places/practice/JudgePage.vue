@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { onMounted, shallowRef } from 'vue'
-import { api, type Schemas } from '@/api/client'
 import ExerciseFrame from './parts/ExerciseFrame.vue'
 import WaterScene from './parts/WaterScene.vue'
 import { useExercise } from './useExercise'
+import { useSpeciesNames } from './useSpeciesNames'
 
 /** Heat, depth, platform, hooks: go, go with care, or hold. */
 interface Task {
@@ -17,11 +16,7 @@ interface Task {
 }
 const CALLS = { ok: 'Go', care: 'Go with care', stop: 'Hold' }
 const { task, answer, busy, refusal, score, next } = useExercise<Task>('judge')
-const species = shallowRef<Schemas['SpeciesName'][]>([])
-onMounted(async () => {
-  species.value = (await api.species().catch(() => ({ species: [] }))).species
-})
-const named = (code: string) => species.value.find((one) => one.code === code)
+const named = useSpeciesNames()
 </script>
 
 <template>

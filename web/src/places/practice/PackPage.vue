@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { api, type Schemas } from '@/api/client'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { trainer } from '@/practice/practice'
 import ExerciseFrame from './parts/ExerciseFrame.vue'
 import WaterScene from './parts/WaterScene.vue'
 import { useExercise } from './useExercise'
+import { useSpeciesNames } from './useSpeciesNames'
 
 /** A plan, a shed, ninety seconds: pack. */
 interface Task {
@@ -19,10 +19,6 @@ const { task, answer, refusal, score, next } = useExercise<Task>('pack')
 const shed = shallowRef<{ key: string; name: string }[]>([])
 const packed = ref(new Set<string>())
 const left = ref(SECONDS)
-const species = shallowRef<Schemas['SpeciesName'][]>([])
-onMounted(async () => {
-  species.value = (await api.species().catch(() => ({ species: [] }))).species
-})
 watch(task, async (found) => {
   if (!found) return
   packed.value = new Set()
@@ -42,7 +38,7 @@ function toggle(key: string) {
   packed.value = found
 }
 const needed = computed(() => new Set((answer.value?.right['needed'] as string[]) ?? []))
-const named = (code: string) => species.value.find((one) => one.code === code)
+const named = useSpeciesNames()
 const look = (key: string) => {
   if (!answer.value) return packed.value.has(key) ? 'in' : ''
   if (needed.value.has(key)) return packed.value.has(key) ? 'right' : 'missing'

@@ -155,7 +155,7 @@ function choose(name: string | undefined) {
           <ol v-if="state.lines.length" class="lines">
             <li v-for="line in state.lines" :key="line">{{ line }}</li>
           </ol>
-          <p v-if="state.doing" class="doing" role="status">
+          <p v-if="state.doing" class="doing" role="status" :data-doing="state.doing.key">
             <span
               :style="{
                 width: `${100 - (100 * (state.doing.until_ms - state.clock_ms)) / (state.doing.seconds * 1000)}%`,
