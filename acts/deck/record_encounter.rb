@@ -249,7 +249,7 @@ module Acts
     # A record that reaches us after its trip was submitted is added on top, like a correction.
     def note_correction(encounter)
       changed = TELLING.reject { |column| plain(@known&.fetch(column)) == plain(encounter[column]) }
-      @store.dockside.add_correction(
+      @store.corrections.add(
         encounter_id: encounter[:id],
         revision: encounter[:revision],
         member_id: @by[:id],

@@ -11,7 +11,7 @@ module Acts
       OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
       fixes = Formats::Gpx.read(text)
       context.store.write do
-        context.store.dockside.keep_track(trip_id, fixes)
+        context.store.tracks.keep(trip_id, fixes)
         lacking = context.store.dockside.encounters(trip_id).select { |one| one[:lat_deg].nil? }
         placed = lacking.filter_map do |one|
           place = Core::Trips::Track.place_at(fixes, one[:caught_at]) or next

@@ -40,7 +40,7 @@ module Acts
 
     # By how much this trip's pictures of that camera were put right before.
     def seconds_off(store, trip_id, exif)
-      store.dockside.camera_seconds(trip_id).fetch(exif[:camera].to_s, 0)
+      store.trips.camera_seconds(trip_id).fetch(exif[:camera].to_s, 0)
     end
 
     # What a file system would take for a path is only a name here.

@@ -30,7 +30,7 @@ module Acts
         seconds = seconds.merge(clock_by(photos, fish, moved[:photo_id])) if moved &&
           moved[:encounter_id]
         place(context.store, retimed(photos, seconds), fish)
-        context.store.dockside.keep_camera_seconds(trip_id, seconds)
+        context.store.trips.keep_camera_seconds(trip_id, seconds)
       end
     end
 

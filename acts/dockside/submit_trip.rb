@@ -26,8 +26,8 @@ module Acts
         OpenDockside
           .gap_doubts(store: context.store, owner:, trip:, encounters:)
           .each { |id, doubt| doubts[id] += [doubt] }
-        context.store.dockside.flag(doubts)
-        changed = context.store.dockside.submit(trip_id, at: context.now)
+        context.store.queries.flag(doubts)
+        changed = context.store.trips.submit(trip_id, at: context.now)
         if changed.positive?
           context.store.changes.note(
             record: "trip",

@@ -25,11 +25,11 @@ module Acts
       store = context.store
       filter = WaterFilter.of(context, filter)
       asked = Fingerprint.of(filter)
-      version = store.water.data_version(today: context.today)
-      kept = store.water.answer(topic, asked)
+      version = store.water_answers.data_version(today: context.today)
+      kept = store.water_answers.find(topic, asked)
       return told(kept, stale: false, store:) if kept && kept[:data_version] == version
 
-      if kept || store.water.size > MOST_AT_ONCE
+      if kept || store.water_answers.size > MOST_AT_ONCE
         renew(store, topic, filter) unless kept && fresh_enough?(kept, context.now)
         return told(kept || NOTHING_YET, stale: true, store:)
       end
@@ -50,20 +50,20 @@ module Acts
 
     # Works it out and keeps it. Returns the row.
     def make(store, topic, filter, today:)
-      version = store.water.data_version(today:)
+      version = store.water_answers.data_version(today:)
       start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       answers = send(topic, store, filter, today).map(&:to_h)
       took_ms = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) * 1000).round
       asked = Fingerprint.of(filter)
       store.write do
-        store.water.keep_answer(topic, asked, data_version: version, answers:, took_ms:)
+        store.water_answers.keep(topic, asked, data_version: version, answers:, took_ms:)
       end
-      store.water.answer(topic, asked)
+      store.water_answers.find(topic, asked)
     end
 
     # What somebody says of the assumptions stands beside each.
     def told(row, stale:, store:)
-      said = store.water.assumptions
+      said = store.water_answers.assumptions
       answers = row[:answers].map do |answer|
         assumptions = answer[:assumptions].map do |one|
           word = said[one[:key]]

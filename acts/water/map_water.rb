@@ -30,7 +30,7 @@ module Acts
       see_to_cells(context)
       exact = WaterFilter.exact?(context.member, filter)
       steps = steps(within, exact ? 0 : COARSE_KM)
-      found = context.store.water.cells(
+      found = context.store.water_cells.count_within(
         { **WaterFilter.of(context, filter), month: }.compact,
         rows_each: steps[0], columns_each: steps[1], within:
       )
@@ -39,18 +39,18 @@ module Acts
 
     # Counts the cells, and keeps of which data.
     def count(store, today:)
-      version = store.water.data_version(today:)
+      version = store.water_answers.data_version(today:)
       store.write do
-        store.water.count_cells
-        store.water.keep_answer(TOPIC, TOPIC, data_version: version, answers: [], took_ms: 0)
+        store.water_cells.count
+        store.water_answers.keep(TOPIC, TOPIC, data_version: version, answers: [], took_ms: 0)
       end
     end
 
     def see_to_cells(context)
       store, today = context.store, context.today
-      kept = store.water.answer(TOPIC, TOPIC)
+      kept = store.water_answers.find(TOPIC, TOPIC)
       return count(store, today:) if kept.nil?
-      return if kept[:data_version] == store.water.data_version(today:)
+      return if kept[:data_version] == store.water_answers.data_version(today:)
 
       store.transaction { WaterJob.enqueue(TOPIC, {}) } unless store.jobs.any?(WaterJob.name, TOPIC)
     end
@@ -61,13 +61,13 @@ module Acts
       wide_km = (east - west) * KM_PER_DEGREE * narrow
       km = [[(north - south) * KM_PER_DEGREE, wide_km].max / CELLS_ACROSS, least_km].max
       [
-        [Store::Water::CELL_LAT_DEG, 1],
-        [Store::Water::CELL_LON_DEG, narrow]
+        [Store::WaterCells::CELL_LAT_DEG, 1],
+        [Store::WaterCells::CELL_LON_DEG, narrow]
       ].map { |degrees, share| [(km / (degrees * KM_PER_DEGREE * share)).ceil, 1].max }
     end
 
     def cell(one, rows_each, columns_each)
-      high, wide = rows_each * Store::Water::CELL_LAT_DEG, columns_each * Store::Water::CELL_LON_DEG
+      high, wide = rows_each * Store::WaterCells::CELL_LAT_DEG, columns_each * Store::WaterCells::CELL_LON_DEG
       {
         south: (one[:row] * high).round(5), north: ((one[:row] + 1) * high).round(5),
         west: (one[:column] * wide).round(5), east: ((one[:column] + 1) * wide).round(5),

@@ -37,7 +37,7 @@ module Api
       get("/api/catches") do
         after = given[:cursor] && Cursor.read(given[:cursor], Date)
         reader = context(member!)
-        etag store.water.data_version(today:)
+        etag store.water_answers.data_version(today:)
         found = Acts::MirrorCatches.call(reader, filter: water_filter(given), after:)
         json(catches: found[:catches], next: found[:next] && Cursor.write(found[:next]))
       end

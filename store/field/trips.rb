@@ -105,6 +105,19 @@ module Store
       @db[:trips].where(id:).update(**stored(columns), updated_at: Sequel::CURRENT_TIMESTAMP)
     end
 
+    def submit(trip_id, at:)
+      @db[:trips]
+        .where(id: trip_id)
+        .exclude(state: "submitted")
+        .update(state: "submitted", submitted_at: at)
+    end
+
+    def camera_seconds(trip_id) = @db[:trips].where(id: trip_id).get(:camera_seconds).to_h
+
+    def keep_camera_seconds(trip_id, seconds)
+      @db[:trips].where(id: trip_id).update(camera_seconds: Sequel.pg_jsonb(seconds))
+    end
+
     private
 
     def present(row)

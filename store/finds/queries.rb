@@ -91,5 +91,25 @@ module Store
         settled_why: by && why
       )
     end
+
+    # Replaces the open doubts about these encounters; what a coordinator settled stays so.
+    def flag(doubts)
+      doubts.each do |encounter_id, found|
+        @db[:queries]
+          .where(encounter_id:, settled_at: nil)
+          .exclude(code: found.map { |one| one.code.to_s })
+          .update(settled_at: Sequel::CURRENT_TIMESTAMP)
+        found.each do |one|
+          row = { sentence: one.sentence, evidence: Sequel.pg_jsonb(one.evidence), settled_at: nil }
+          @db[:queries].insert_conflict(
+            target: %i[encounter_id code],
+            update: row,
+            update_where: {
+              Sequel[:queries][:settled_by] => nil
+            }
+          ).insert(encounter_id:, code: one.code.to_s, **row)
+        end
+      end
+    end
   end
 end

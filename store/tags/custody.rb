@@ -198,5 +198,18 @@ module Store
         )
         .all
     end
+
+    # { number => { holder_id:, name: } } of those that were issued by us; who had it before it went
+    # into a fish.
+    def owners(numbers)
+      issued =
+        @db[:tag_custody]
+          .where(tag_number: numbers, act: %w[issued transferred])
+          .join(:members, id: :member_id)
+          .order(Sequel[:tag_custody][:id])
+          .select(:tag_number, :member_id, :name)
+          .all
+      issued.to_h { |row| [row[:tag_number], { holder_id: row[:member_id], name: row[:name] }] }
+    end
   end
 end

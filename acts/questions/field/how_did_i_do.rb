@@ -7,12 +7,12 @@ module Acts
 
     # Returns { season:, seasons: [Integer] , **Core::Estimates::OwnHandling#to_h }.
     def call(context, season:)
-      seasons = context.store.dockside.seasons(context.member[:id])
+      seasons = context.store.own_catches.seasons(context.member[:id])
       season ||= seasons.first
       return { season: nil, seasons:, **Core::Estimates::OwnHandling.new([]).to_h } if season.nil?
 
       caught =
-        context.store.dockside.own_catches(
+        context.store.own_catches.between(
           context.member[:id],
           from: Date.new(season, 1, 1),
           to: Date.new(season, 12, 31)

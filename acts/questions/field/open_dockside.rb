@@ -41,9 +41,9 @@ module Acts
         doubts:
           doubts.flat_map { |id, found| found.map { |one| { encounter_id: id, **one.to_h } } },
         held: held.map { |one| held_record(one) },
-        corrections: context.store.dockside.corrections(trip_id),
+        corrections: context.store.corrections.of_trip(trip_id),
         cameras: cameras(context.store, trip_id, photos),
-        track_points: context.store.dockside.track_points(trip_id)
+        track_points: context.store.tracks.points(trip_id)
       }
     end
 
@@ -81,7 +81,7 @@ module Acts
     def doubts(store:, owner:, trip:, encounters:, coast:)
       laws = store.laws.in_force(store.waters.spot(trip[:spot_code])[:water_code])
       owners =
-        store.dockside.owners(
+        store.custody.owners(
           encounters.flat_map { |one| one[:tag_numbers] + one[:new_tag_numbers] }
         )
       foreign =
@@ -141,7 +141,7 @@ module Acts
           used:,
           read:,
           pouch: store.tags.pouch(owner[:id], limit: 2000),
-          owners: store.dockside.owners(used.map { |one| one[:number] }),
+          owners: store.custody.owners(used.map { |one| one[:number] }),
           member_id: owner[:id]
         )
       unexplained = lambda do |rows, said|
@@ -191,7 +191,7 @@ module Acts
     end
 
     def cameras(store, trip_id, photos)
-      seconds = store.dockside.camera_seconds(trip_id)
+      seconds = store.trips.camera_seconds(trip_id)
       photos.select { |one| one[:camera_at] }.group_by { |one| one[:camera].to_s }
         .map { |camera, taken| { camera:, photos: taken.size, seconds: seconds[camera] } }
     end

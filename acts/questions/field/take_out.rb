@@ -5,7 +5,7 @@ module Acts
   module TakeOut
     module_function
 
-    def csv(store:, member:) = Formats::LogCsv.text(store.dockside.log(member[:id]))
+    def csv(store:, member:) = Formats::LogCsv.text(store.own_catches.all(member[:id]))
 
     # Path of a file that is gone when its handle is: the log and every picture as it came.
     def archive(store:, files:, member:)

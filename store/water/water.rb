@@ -1,12 +1,13 @@
 # frozen_string_literal: true
 
 module Store
-  # What Water asks of all catches, grouped by SQL as far as it can be, and the answers that were
-  # worked out of it.
+  # What Water asks of all catches, grouped by SQL as far as it can be.
   #
   #   filter: { species:, water:, from: Date, to: Date, from_mm:, to_mm:, area: [south, west, north,
   #           east], member_id:, month: 1..12 } of the releases; nil for any
   class Water
+    include CatchFilter
+
     def initialize(db) = @db = db
 
     # [{ fish_id:, story_key:, species_code:, l1_mm:, how1:, sd1_mm:, l2_mm:, how2:, sd2_mm:,
@@ -217,10 +218,6 @@ module Store
       }
     end
 
-    # The smallest cell, about 220 m; every cell of the map is made of whole ones.
-    CELL_LAT_DEG = 0.002
-    CELL_LON_DEG = 0.003
-
     # Fish let go under this filter, those caught again first, then the newest: [{ story_key:,
     # species_code:, released_on:, length_mm:, member_id:, caught: how often since }]
     def fish(filter, limit:)
@@ -234,40 +231,6 @@ module Store
           :story_key, Sequel[:first][:species_code], Sequel[:first][:caught_on].as(:released_on),
           Sequel[:first][:length_mm], Sequel[:first][:length_kind], caught.as(:caught)
         ).all
-    end
-
-    # Releases and recaptures in cells of so many of the smallest: [{ row:, column:, released:,
-    # back: }]; by the counted cells where the filter allows it.
-    def cells(filter, rows_each:, columns_each:, within:)
-      south, west, north, east = within
-      counted = (filter.keys - %i[species]).empty?
-      found =
-        (
-          if counted
-            counted_cells(filter)
-          else
-            small_cells(filtered(@db[:catches], filter, Sequel[:catches]))
-          end
-        )
-      row, column = [[:row_number, rows_each], [:column_number, columns_each]].map do |name, each|
-        Sequel.cast(Sequel.function(:floor, Sequel.cast(name, Float) / each), Integer)
-      end
-      @db.from(found.as(:small))
-        .where(row_number: (south / CELL_LAT_DEG).floor..(north / CELL_LAT_DEG).floor)
-        .where(column_number: (west / CELL_LON_DEG).floor..(east / CELL_LON_DEG).floor)
-        .group(row, column)
-        .select(row.as(:row), column.as(:column), sum(:released), sum(:back)).all
-    end
-
-    # Counts all catches into the smallest cells anew.
-    def count_cells
-      @db[:water_cells].delete
-      @db[:water_cells].insert(
-        %i[row_number column_number species_code released back],
-        small_cells(@db[:catches], :species_code)
-          .select_append(:species_code)
-          .from_self.select(:row_number, :column_number, :species_code, :released, :back)
-      )
     end
 
     # What there is to choose from: { species: [{ code:, name: }], waters: [{ code:, name: }] }, of
@@ -287,54 +250,7 @@ module Store
         .order(:name).select(:id, :name).all
     end
 
-    # A word that changes with what is stored: every change is noted; what is loaded in bulk shows
-    # in the sizes that the database keeps of its tables.
-    def data_version(today:)
-      sizes = @db[:pg_class].where(relname: %w[encounter_records reports matches])
-        .order(:relname).select_map(:reltuples)
-      [@db[:row_changes].max(:id), *sizes.map(&:to_i), today].join(" ")
-    end
-
-    # About how many records there are, as the database last counted them.
-    def size = @db[:pg_class].where(relname: "encounter_records").get(:reltuples).to_i
-
-    def answer(topic, asked)
-      row = @db[:water_answers].where(topic:, asked:).first
-      row&.merge(answers: JSON.parse(JSON.generate(row[:answers].to_a),
-        symbolize_names: true))
-    end
-
-    def keep_answer(topic, asked, data_version:, answers:, took_ms:)
-      row = {
-        data_version:,
-        answers: Sequel.pg_jsonb(answers),
-        took_ms:,
-        made_at: Sequel::CURRENT_TIMESTAMP
-      }
-      @db[:water_answers].insert_conflict(target: %i[topic asked], update: row).insert(
-        topic:, asked:, **row
-      )
-    end
-
-    # { key => { holds:, why:, by:, said_at: } }
-    def assumptions
-      @db[:water_assumptions].join(:members, id: :member_id)
-        .select(:key, :holds, :why, Sequel[:members][:name].as(:by), :said_at)
-        .as_hash(:key)
-    end
-
-    def say(key, holds:, why:, member_id:)
-      row = { holds:, why:, member_id:, said_at: Sequel::CURRENT_TIMESTAMP }
-      @db[:water_assumptions].insert_conflict(target: :key, update: row).insert(key:, **row)
-    end
-
     private
-
-    def counted_cells(filter)
-      cells = @db[:water_cells]
-      cells = cells.where(species_code: filter[:species]) if filter[:species]
-      cells.select(:row_number, :column_number, :released, :back)
-    end
 
     def trips(filter)
       rows = @db[:trips].join(:spots, code: :spot_code).join(:waters, code: :water_code)
@@ -345,20 +261,6 @@ module Store
       filter[:to] ? rows.where { held_on <= filter[:to] } : rows
     end
 
-    def small_cells(catches, *by)
-      row, column = [[:lat_deg, CELL_LAT_DEG], [:lon_deg, CELL_LON_DEG]].map do |name, size|
-        Sequel.cast(Sequel.function(:floor, Sequel[name] / size), Integer)
-      end
-      tagged = { kind: "tagged" }
-      catches.exclude(lat_deg: nil).group(row, column, *by).select(
-        row.as(:row_number), column.as(:column_number),
-        Sequel.function(:count).*.filter(tagged).as(:released),
-        Sequel.function(:count).*.filter(Sequel.~(tagged)).as(:back)
-      )
-    end
-
-    def sum(column) = Sequel.cast(Sequel.function(:sum, column), Integer).as(column)
-
     # Catches after the release.
     def later = @db[:catches].exclude(kind: "tagged")
 
@@ -366,29 +268,6 @@ module Store
     def first(filter)
       rows = @db[:catches].where(kind: "tagged").distinct(:fish_id).order(:fish_id, :caught_on)
       @db.from(filtered(rows, filter, Sequel[:catches]).as(:first))
-    end
-
-    def filtered(rows, filter, table)
-      rows = rows.where(table[:species_code] => filter[:species]) if filter[:species]
-      rows = rows.where(table[:member_id] => filter[:member_id]) if filter[:member_id]
-      rows = rows.where { table[:caught_on] >= filter[:from] } if filter[:from]
-      rows = rows.where { table[:caught_on] <= filter[:to] } if filter[:to]
-      rows = rows.where { table[:length_mm] >= filter[:from_mm] } if filter[:from_mm]
-      rows = rows.where { table[:length_mm] <= filter[:to_mm] } if filter[:to_mm]
-      rows = within(rows, filter[:area], table) if filter[:area]
-      if filter[:month]
-        rows = rows.where(Sequel.function(:date_part, "month", table[:caught_on]) => filter[:month])
-      end
-      return rows unless filter[:water]
-
-      spots = @db[:spots].where(water_code: filter[:water]).select(:code)
-      return rows.where(water_code: filter[:water]) if table == Sequel[:catches]
-
-      rows.where(table[:spot_code] => spots)
-    end
-
-    def within(rows, (south, west, north, east), table)
-      rows.where(table[:lat_deg] => south..north, table[:lon_deg] => west..east)
     end
 
     # Members with tags in the pouch and no release for a year.

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Store
+  # Narrows rows of catches to what somebody asked for.
+  #
+  #   filter: { species:, water:, from: Date, to: Date, from_mm:, to_mm:, area: [south, west, north,
+  #           east], member_id:, month: 1..12 }; nil for any
+  module CatchFilter
+    private
+
+    def filtered(rows, filter, table)
+      rows = rows.where(table[:species_code] => filter[:species]) if filter[:species]
+      rows = rows.where(table[:member_id] => filter[:member_id]) if filter[:member_id]
+      rows = rows.where { table[:caught_on] >= filter[:from] } if filter[:from]
+      rows = rows.where { table[:caught_on] <= filter[:to] } if filter[:to]
+      rows = rows.where { table[:length_mm] >= filter[:from_mm] } if filter[:from_mm]
+      rows = rows.where { table[:length_mm] <= filter[:to_mm] } if filter[:to_mm]
+      rows = within(rows, filter[:area], table) if filter[:area]
+      if filter[:month]
+        rows = rows.where(Sequel.function(:date_part, "month", table[:caught_on]) => filter[:month])
+      end
+      return rows unless filter[:water]
+
+      spots = @db[:spots].where(water_code: filter[:water]).select(:code)
+      return rows.where(water_code: filter[:water]) if table == Sequel[:catches]
+
+      rows.where(table[:spot_code] => spots)
+    end
+
+    def within(rows, (south, west, north, east), table)
+      rows.where(table[:lat_deg] => south..north, table[:lon_deg] => west..east)
+    end
+  end
+end
