@@ -16,9 +16,7 @@ module Acts
       OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
       context.store.write do
         seconds =
-          context.store
-            .dockside
-            .camera_seconds(trip_id)
+          context.store.trips.camera_seconds(trip_id)
             .merge(clocks.to_h { |one| [one[:camera].to_s, one[:seconds]] })
         encounters = context.store.dockside.encounters(trip_id)
         move(context.store, trip_id, encounters, moved) if moved
