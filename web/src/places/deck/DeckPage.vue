@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { onMounted, ref } from 'vue'
+import { defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { checkRoom } from '@/offline/room'
 import TroubleNote from '@/parts/TroubleNote.vue'
@@ -16,9 +16,11 @@ import OtherCatch from './parts/OtherCatch.vue'
 import PeopleFirst from './parts/PeopleFirst.vue'
 import RecordSheet, { type Tab } from './parts/RecordSheet.vue'
 import TagLine from './parts/TagLine.vue'
-import TripStart from './parts/TripStart.vue'
 import { useDeck } from './useDeck'
 import { useDeckKeys } from './useDeckKeys'
+
+/** Its calendar is as large as the rest of the Deck, and a trip is begun once. */
+const TripStart = defineAsyncComponent(() => import('./parts/TripStart.vue'))
 
 /**
  * The Deck is laid out here; each part reads what it shows from the deck itself, so that a tap

@@ -123,6 +123,15 @@ export const blankFish = (
 export const stageOf = (one: { taps: Tap[] }): Stage =>
   (one.taps.findLast((tap) => tap.act !== 'tag_in')?.act as Stage | undefined) ?? 'start'
 export const hasEnded = (one: { taps: Tap[] }) => ['let_go', 'kept'].includes(stageOf(one))
+export const isInHand = (one: FishInHand) => one.taps.length > 0 && !hasEnded(one)
+
+/**
+ * A page of before let the number stand in the fish from the start: it was never said to be in.
+ */
+export const asSaid = (one: FishInHand): FishInHand =>
+  one.kind === 'tagged' && one.said_tag === null && !hasEnded(one)
+    ? { ...one, kind: 'untagged', offered: one.tag_numbers[0] ?? null, tag_numbers: [] }
+    : one
 
 /**
  * The life of a record here: open from its first touch to the last, then closed; what comes next

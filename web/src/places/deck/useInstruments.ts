@@ -138,3 +138,4 @@ export function useInstruments(served: Ref<boolean>) {
 
   return { place, depthM, waterTempC, weight, lines, phoneTrouble, watchPhone, poll }
 }
+export type Instruments = ReturnType<typeof useInstruments>

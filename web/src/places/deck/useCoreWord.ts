@@ -1,0 +1,101 @@
+import { computed, shallowRef, watch, type ComputedRef } from 'vue'
+import { openField, type Act, type Field, type FishTold } from '@/core/field'
+import { useSessionStore } from '@/stores/session'
+import { afterPaint } from './afterPaint'
+import { hasEnded, seenOf, stageOf, type FishInHand } from './fishInHand'
+import type { Cards } from './useCards'
+import { useFishTold } from './useFishTold'
+import type { Hands } from './useHands'
+import type { Instruments } from './useInstruments'
+import type { Logged } from './useLogged'
+
+/**
+ * Core's own word on every fish in hand, a frame after the touch; and which acts may come next, by
+ * the table of acts on the card.
+ */
+export function useCoreWord(
+  { card }: Cards,
+  { hands, fish }: Hands,
+  { pouch, keptBefore }: Logged,
+  instruments: Instruments,
+  unit: ComputedRef<'cm' | 'in'>,
+) {
+  const session = useSessionStore()
+  const field = shallowRef<Field | null>(null)
+  watch(
+    () => card.value?.sha256,
+    () => afterPaint(() => (field.value = card.value && openField(card.value))),
+  )
+  const seen = (one: FishInHand) =>
+    seenOf(
+      one,
+      unit.value,
+      { depth_m: instruments.depthM.value, water_temp_c: instruments.waterTempC.value },
+      pouch.value.length > 0,
+      keptBefore(one),
+    )
+  const { told: all, trouble: coreTrouble } = useFishTold(
+    field,
+    () =>
+      hands.value.map((one) => ({
+        id: one.id,
+        record: { species_code: one.species_code, taps: one.taps, ...seen(one) },
+      })),
+    () => session.units,
+  )
+  const toldOf = (one: FishInHand) => all.value[one.id] ?? null
+  const told = computed<FishTold | null>(() => fish.value && toldOf(fish.value))
+
+  const stage = computed(() => (fish.value ? stageOf(fish.value) : 'start'))
+  const isOut = computed(() => stage.value === 'lifted')
+  const isDone = computed(() => Boolean(fish.value && hasEnded(fish.value)))
+  const settledStage = computed(() => told.value?.stage ?? stage.value)
+  const settledDone = computed(() => ['let_go', 'kept'].includes(settledStage.value))
+
+  const actsFrom = (from: string) => card.value?.acts.next[from] ?? []
+  const natural = computed<Act>(() =>
+    isDone.value ? 'fish_on' : (actsFrom(stage.value)[0] ?? 'fish_on'),
+  )
+  /** Put in where the fish is; once in a record, and only with a tag in hand. */
+  const marks = computed<Act[]>(() => {
+    const one = fish.value
+    if (
+      !one ||
+      !(one.kind === 'recaptured'
+        ? one.new_tag_numbers.length
+        : one.offered && one.said_tag === null)
+    )
+      return []
+    return (Object.keys(card.value?.acts.marks ?? {}) as Act[]).filter(
+      (mark) =>
+        card.value!.acts.marks[mark]!.includes(settledStage.value as Act) &&
+        !one.taps.some((tap) => tap.act === mark),
+    )
+  })
+  /** All that may come besides the natural act. */
+  const others = computed<Act[]>(() => {
+    const acts = actsFrom(settledStage.value)
+    const first = settledDone.value ? 'fish_on' : acts[0]
+    return [
+      ...marks.value,
+      ...acts.filter((act) => act !== first && (fish.value?.taps.length || act === 'in_net')),
+    ]
+  })
+
+  return {
+    field,
+    seen,
+    told,
+    toldOf,
+    coreTrouble,
+    stage,
+    isOut,
+    isDone,
+    settledStage,
+    settledDone,
+    natural,
+    marks,
+    others,
+  }
+}
+export type CoreWord = ReturnType<typeof useCoreWord>

@@ -1,0 +1,78 @@
+import { storeToRefs } from 'pinia'
+import { computed } from 'vue'
+import { useQueue } from '@/offline/queue'
+import { isInHand, numbersOf, type FishInHand } from './fishInHand'
+import type { Cards } from './useCards'
+import type { Hands } from './useHands'
+
+/** What was logged on this trip, here and on the server, and the numbers that it left. */
+export function useLogged({ deck, card }: Cards, { hands, fish }: Hands) {
+  const { encounters } = storeToRefs(useQueue())
+  const counted = computed(() => encounters.value.filter((one) => !one.body.voided_because))
+  /** What the server has and this device has not. */
+  const elsewhere = computed(() => {
+    const known = new Set(encounters.value.map((one) => one.id))
+    return (deck.value?.logged ?? []).filter((one) => !known.has(one.id))
+  })
+
+  /** Fish of this kind that were kept on this trip before this one: the bag of the law. */
+  function keptBefore(one: FishInHand): number {
+    const here = counted.value
+      .filter((kept) => kept.body.trip_id === card.value?.trip.id)
+      .map(({ id, body }) => ({ id, species_code: body.species_code, fate: body.fate }))
+    return [...here, ...elsewhere.value].filter(
+      (kept) =>
+        kept.fate === 'kept' && kept.id !== one.id && kept.species_code === one.species_code,
+    ).length
+  }
+
+  /** Numbers that no fish logged here uses; the fish in hand may keep its own. */
+  const pouch = computed(() =>
+    unused(fish.value?.id).filter(
+      (number) =>
+        !fish.value?.spoiled_numbers.includes(number) && !fish.value?.lost_numbers.includes(number),
+    ),
+  )
+  function unused(ownId?: string): string[] {
+    const logged = counted.value
+      .filter((one) => one.id !== ownId)
+      .flatMap((one) => numbersOf(one.body))
+    const inHand = hands.value
+      .filter((one) => one.id !== ownId)
+      .flatMap((one) => [...numbersOf(one), ...(isInHand(one) && one.offered ? [one.offered] : [])])
+    const used = new Set([...logged, ...inHand])
+    return (card.value?.pouch ?? []).filter((number) => !used.has(number))
+  }
+
+  /** Newest first. */
+  const logged = computed(() => {
+    const here = counted.value
+      .filter((one) => one.body.trip_id === card.value?.trip.id || one.sending === 'held')
+      .map((one) => ({
+        id: one.id,
+        species_code: one.body.species_code,
+        tag_numbers: one.body.tag_numbers,
+        at: one.body.stages[0]!.at,
+        sending: one.sending,
+        why: one.why,
+        asks: Boolean(one.body.tag_question),
+        fields: one.fields ?? [],
+        collisions: one.collisions ?? [],
+      }))
+    const there = elsewhere.value.map((one) => ({
+      id: one.id,
+      species_code: one.species_code,
+      tag_numbers: one.tag_numbers,
+      at: one.caught_at,
+      sending: 'sent' as const,
+      why: null,
+      asks: false,
+      fields: [],
+      collisions: [],
+    }))
+    return [...here, ...there].toSorted((a, b) => b.at.localeCompare(a.at))
+  })
+
+  return { logged, pouch, unused, keptBefore }
+}
+export type Logged = ReturnType<typeof useLogged>
