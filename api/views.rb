@@ -40,7 +40,8 @@ module Api
         tackle: outlook[:tackle].map(&:to_h),
         tags: outlook[:tags].merge(finding: outlook[:tags][:finding].to_h),
         law: outlook[:law].map { |one| one.merge(finding: one[:finding].to_h) },
-        authorisation: outlook[:authorisation].to_h
+        authorisation: outlook[:authorisation].to_h,
+        lessons: outlook[:lessons]&.to_h
       )
     end
 

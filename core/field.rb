@@ -39,7 +39,8 @@ module Core
     #           columns or as it was typed: { value:, unit:, kind:, how: }
     #   now_ms: Integer, or nil for a record that is over and done
     #
-    # Returns { stage:, since_ms:, out:, lines: [{ key:, text:, why:, letter: }], clock: [...] as
+    # Returns { stage:, since_ms:, out:, lines: [{ key:, text:, why:, letter:,
+    #           technique: key of a card | nil }], clock: [...] as
     # Handling::Clock,
     #           air: { one_lift_seconds:, total_seconds:, before_seconds:, this_lift_seconds:,
     #                last_lift_seconds:, rest_seconds:, no_lift:, reasons: },
@@ -57,7 +58,9 @@ module Core
         stage: situation.stage,
         since_ms: situation.stages.since_ms,
         out: situation.stages.out?,
-        lines: Handling::Advice.lines(situation, tagging:).map(&:to_h),
+        lines: Handling::Advice.lines(situation, tagging:).map do |line|
+          { **line.to_h, technique: Handling::Technique.of(line.key, situation) }
+        end,
         clock: Handling::Clock.of(situation, air_budget: review.air_budget),
         air: air(situation, review.air_budget),
         fight: {

@@ -17,8 +17,8 @@ module CompileCore
     protocol/question protocol/questions protocol/figures protocol/house_rules law/entry law/slot
     law/keep_verdict handling/stages handling/vitality handling/pressure handling/fight_budget
     handling/air_budget handling/situation handling/caution handling/review handling/tag_decision
-    handling/advice handling/clock handling/notes handling/first_aid photo/plane photo/above
-    photo/corners photo/bench photo/measuring trips/card trips/paper_sheet field
+    handling/advice handling/technique handling/clock handling/notes handling/first_aid photo/plane
+    photo/above photo/corners photo/bench photo/measuring trips/card trips/paper_sheet field
   ].freeze
   # Behind Core::Practice::Door, in a file of its own, so that the Deck does not carry it.
   PRACTICE = %w[

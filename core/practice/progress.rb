@@ -73,6 +73,20 @@ module Core
         end
       end
 
+      # What a member who has never tagged a fish is asked for before the first card: a
+      # Trips::Finding, or nil. House rule. signed: [item]
+      def lessons(tagged:, results:, signed:)
+        return nil if tagged
+
+        open = ITEMS.except(*signed).reject { |item, _| met?(item, results) }.values
+        return nil if open.empty?
+
+        Trips::Finding.care(
+          :lessons, "You have not tagged a fish yet. Practise first: #{open.join('; ')}.",
+          "house rule"
+        )
+      end
+
       # 0, 1 or 2: how hard the next task is.
       def level(skill, results)
         mean = estimate(skill, results)[:mean]

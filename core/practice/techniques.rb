@@ -31,7 +31,7 @@ module Core
             ["Loosen the line; the net floats beside you.", "nothing pulls at the jaw", [330, 190],
               { water: [120], net: [420, 190, 0, 1], fish: [320, 200, 0, 0.3] }],
             ["Lay out board, tools and tag now.", "all lies within reach", [120, 80],
-              { board: [30, 70, 0, 1], applicator: [120, 40, 0, 1] }],
+              { board: [30, 70, 0, 1], applicator: [70, 40, -8, 1] }],
             ["Wet board and hands.", "water runs off the board", [120, 90], { drops: [120, 60] }]
           ]],
         ["hold_spiny", "Hold: fold the spines", "small_spiny_rayed", nil,
@@ -173,13 +173,13 @@ module Core
           [
             ["Behind the spiny fin, halfway to the lateral line.", "count down from the fin",
               [360, 165], { water: [330], fish: [140, 200, 0, 0.44],
-                            applicator: [480, 110, 0, 1] }],
+                            applicator: [430, 96, -45, 1] }],
             ["Lift one scale with the tip.", "the scale stands up", [355, 170],
-              { applicator: [440, 130, 0, 1] }],
+              { applicator: [362, 164, -20, 1] }],
             ["In at 45 degrees, the streamer to the tail.", "half of a right angle", [370, 160],
-              { applicator: [420, 145, -20, 1] }],
+              { applicator: [364, 168, -45, 1] }],
             ["Turn, draw out, tug gently.", "it holds", [370, 160],
-              { applicator: [520, 60, 0, 1], streamer: [352, 168, 0, 1] }]
+              { applicator: [470, 70, -45, 1], streamer: [352, 168, 0, 1] }]
           ]],
         ["measure", "Measure", "bass_like", nil,
           [

@@ -62,6 +62,8 @@ module Store
         .all
     end
 
+    def tagged_by?(member_id) = !@db[:encounters].where(member_id:, kind: "tagged").empty?
+
     def any_lost?(number)
       !@db[:encounters].where(
         Sequel.pg_array_op(:lost_numbers).contains(Sequel.pg_array([number], :text))

@@ -17,7 +17,7 @@ module Acts
         member: context.member,
         tags:,
         today:
-      ).merge(house_rules_version: rules.version)
+      ).merge(house_rules_version: rules.version, lessons: OpenPractice.lessons(context))
     end
   end
 end

@@ -20,6 +20,16 @@ module Acts
         first: first(store, member_id, context.today) }
     end
 
+    # What is asked for before the first card, see Core::Practice::Progress.lessons.
+    def lessons(context)
+      id = context.member[:id]
+      Core::Practice::Progress.lessons(
+        tagged: context.store.encounters.tagged_by?(id),
+        results: context.store.practice.of(id),
+        signed: context.store.practice.signatures(id).map { |one| one[:item] }
+      )
+    end
+
     def skills(results, today)
       Core::Practice::Progress::SKILLS.keys.map do |skill|
         due_on = Core::Practice::Progress.due_on(skill, results)

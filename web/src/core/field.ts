@@ -29,6 +29,8 @@ export interface Line {
   text: string
   why: string
   letter: string | null
+  /** The card that shows it; null where none does. */
+  technique: string | null
 }
 export type FishRecord = Schemas['FishSeen'] & { species_code: string; taps: Tap[] }
 export interface FishTold {

@@ -23,6 +23,7 @@ defineProps<{ member: Schemas['Session']['member'] }>()
         <RouterLink to="/water" :class="{ 'router-link-active': $route.path.startsWith('/water') }"
           >Water</RouterLink
         >
+        <RouterLink class="wide" to="/practice">Practice</RouterLink>
         <RouterLink
           to="/office/house-rules"
           :class="{ 'router-link-active': $route.path.startsWith('/office') }"
@@ -83,6 +84,12 @@ nav a.router-link-active {
   background: linear-gradient(to top, var(--sea) 0 30%, transparent 30%);
   box-shadow: inset 0 -3px 0 var(--kelp);
   font-weight: var(--weight-strong);
+}
+/* A phone's bar holds six places; Ready and You lead there as well. */
+@media (max-width: 760px) {
+  nav .wide {
+    display: none;
+  }
 }
 @media (max-width: 520px) {
   .bar {

@@ -21,6 +21,8 @@ import { useDeckKeys } from './useDeckKeys'
 
 /** Its calendar is as large as the rest of the Deck, and a trip is begun once. */
 const TripStart = defineAsyncComponent(() => import('./parts/TripStart.vue'))
+/** With the drawings of all guilds, and seldom asked for. */
+const TechniqueSheet = defineAsyncComponent(() => import('./parts/TechniqueSheet.vue'))
 
 /**
  * The Deck is laid out here; each part reads what it shows from the deck itself, so that a tap
@@ -67,9 +69,14 @@ const showKeys = ref(false)
  */
 const wide = useMediaQuery('(min-width: 900px)')
 /** What lies over the lower part of the Deck; the clock and the next act stay in reach. */
-type Cover = 'record' | 'people' | 'other' | 'list' | null
+type Cover = 'record' | 'people' | 'other' | 'list' | 'technique' | null
 const cover = ref<Cover>(null)
 const tab = ref<Tab>('tag')
+const technique = ref('')
+function showTechnique(key: string) {
+  technique.value = key
+  cover.value = 'technique'
+}
 const show = (what: Cover) => (cover.value = cover.value === what ? null : what)
 function openTab(chosen: Tab) {
   tab.value = chosen
@@ -155,7 +162,7 @@ useDeckKeys(
     <DeckClock :deck="state" />
     <TagLine class="tag" :deck="state" @open="openTab('tag')" />
     <template v-if="!cover">
-      <NowLines class="now" :deck="state" @state="openTab('state')" />
+      <NowLines class="now" :deck="state" @state="openTab('state')" @technique="showTechnique" />
       <FishClosed
         v-show="life === 'closed'"
         class="gone"
@@ -184,6 +191,12 @@ useDeckKeys(
       @close="cover = null"
     />
     <PeopleFirst v-else-if="cover === 'people'" class="cover" @close="cover = null" />
+    <TechniqueSheet
+      v-else-if="cover === 'technique'"
+      class="cover"
+      :technique="technique"
+      @close="cover = null"
+    />
     <LoggedList
       v-else-if="cover === 'list'"
       class="cover"

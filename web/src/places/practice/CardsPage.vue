@@ -1,28 +1,19 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, shallowRef } from 'vue'
 import { useRoute } from 'vue-router'
 import { CARDS } from '@/drawings/cards'
 import TechniqueStep from '@/drawings/TechniqueStep.vue'
+import TechniqueSteps from '@/drawings/TechniqueSteps.vue'
 import { shownCards } from '@/practice/practice'
 
 /** Technique cards: one after the other in steps, or all steps at once on paper. */
 const route = useRoute()
 const shown = shallowRef<string[] | null>(null)
-const at = ref(0)
 onMounted(async () => (shown.value = await shownCards()))
 const cards = computed(() => CARDS.filter((one) => shown.value?.includes(one.key) ?? true))
 const card = computed(
   () => cards.value.find((one) => one.key === route.params['card']) ?? cards.value[0] ?? null,
 )
-const step = computed(() => card.value?.steps[at.value] ?? null)
-watch(card, () => (at.value = 0))
-const go = (by: number) =>
-  (at.value = Math.min((card.value?.steps.length ?? 1) - 1, Math.max(0, at.value + by)))
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'ArrowRight') go(1)
-  if (event.key === 'ArrowLeft') go(-1)
-})
 const print = () => window.print()
 </script>
 
@@ -38,29 +29,12 @@ const print = () => window.print()
         >{{ one.title }}</RouterLink
       >
     </nav>
-    <article v-if="card && step">
+    <article v-if="card">
       <header>
         <h1>{{ card.title }}</h1>
         <el-button class="screen" @click="print">Print</el-button>
       </header>
-      <div class="screen one">
-        <TechniqueStep :step="step" :guild="card.guild" />
-        <p class="says" aria-live="polite">
-          <b class="figures">{{ at + 1 }}</b> {{ step.says }}<br />
-          <span class="look">Look: {{ step.look }}.</span>
-        </p>
-        <p class="row">
-          <el-button size="large" :disabled="at === 0" @click="go(-1)">Back</el-button>
-          <el-button
-            size="large"
-            type="primary"
-            :disabled="at === card.steps.length - 1"
-            @click="go(1)"
-            >Next step</el-button
-          >
-          <span class="soft">{{ at + 1 }} of {{ card.steps.length }}; arrow keys step too</span>
-        </p>
-      </div>
+      <TechniqueSteps class="screen" :card="card" />
       <ol class="paper">
         <li v-for="one in card.steps" :key="one.says">
           <TechniqueStep :step="one" :guild="card.guild" />
@@ -100,27 +74,16 @@ nav a.current {
   background: var(--kelp-soft);
   font-weight: var(--weight-strong);
 }
-article,
-.one {
+article {
   display: grid;
   gap: var(--gap-3);
 }
-header,
-.row {
+header {
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
   gap: var(--gap-3);
   align-items: center;
-}
-.row {
-  justify-content: start;
-}
-.says {
-  font-size: 20px;
-}
-.look {
-  color: var(--rust);
 }
 .paper {
   display: none;

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useEventListener, useRafFn } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAct } from '@/api/useAct'
 import { nowMs } from '@/offline/clock'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import ClockPanel from '@/places/deck/parts/ClockPanel.vue'
+import { soundOn, wakeSound, warn } from '@/places/deck/sound'
 import {
   keepResult,
   newSeed,
@@ -71,6 +72,11 @@ async function show(told: LandingState) {
   well.value = await trainer.well(key, seed.value)
   await keepResult({ skill: 'handle', scene: key, seed: seed.value, level: 0, marks: null, points })
 }
+/** The line near its end is heard as well as seen. */
+watch(
+  () => state.value?.strained,
+  (strained) => strained && warn('half'),
+)
 /** The clock counts in this page's time. */
 const marks = computed(() =>
   (state.value?.clock ?? []).map((one) => ({
@@ -84,6 +90,7 @@ const again = () => {
   return begin()
 }
 const start = () => {
+  wakeSound()
   behind = 0
   paused.value = false
 }
@@ -174,7 +181,12 @@ function choose(name: string | undefined) {
               <kbd>{{ index + 1 < 10 ? index + 1 : '' }}</kbd> {{ one.title }}
             </button>
           </div>
-          <button type="button" class="link" @click="paused = true">Pause</button>
+          <p class="row">
+            <button type="button" class="link" @click="paused = true">Pause</button>
+            <button type="button" class="link" :aria-pressed="soundOn" @click="soundOn = !soundOn">
+              {{ soundOn ? 'Sound off' : 'Sound on' }}
+            </button>
+          </p>
         </template>
       </div>
     </template>
@@ -203,6 +215,8 @@ function choose(name: string | undefined) {
 }
 .fight input {
   width: 100%;
+  min-height: 44px;
+  accent-color: var(--kelp);
 }
 .wind {
   min-width: 150px;

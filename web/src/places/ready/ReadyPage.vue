@@ -121,6 +121,10 @@ useEventListener(window, 'keydown', (event) => {
 
         <section aria-label="Authorised">
           <FindingLine :finding="outlook.authorisation" />
+          <template v-if="outlook.lessons">
+            <FindingLine :finding="outlook.lessons" />
+            <p><RouterLink to="/practice">Go to Practice</RouterLink></p>
+          </template>
           <div class="pouch">
             <TagStreamer
               v-if="outlook.tags.next_number && outlook.authorisation.verdict !== 'stop'"

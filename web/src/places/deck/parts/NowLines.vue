@@ -9,7 +9,7 @@ import type { DeckState } from '../useDeck'
  * the handling came to.
  */
 const { deck } = defineProps<{ deck: DeckState }>()
-const emit = defineEmits<{ state: [] }>()
+const emit = defineEmits<{ state: []; technique: [card: string] }>()
 const { card, change, coreTrouble, fish, settledStage: stage, told } = deck
 
 /** A fish that floated is netted again: the strip offers that. */
@@ -55,6 +55,14 @@ const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.p
           @click="asked = asked === line.text ? null : line.text"
         >
           {{ asked === line.text ? `Why: ${line.why}` : line.text }}
+        </button>
+        <button
+          v-if="asked === line.text && line.technique"
+          type="button"
+          class="line how"
+          @click="emit('technique', line.technique)"
+        >
+          How it is done
         </button>
       </li>
       <template v-if="stage === 'start'">
@@ -103,6 +111,10 @@ li {
   line-height: 1.22;
   text-align: left;
   cursor: pointer;
+}
+.line.how {
+  min-height: 44px;
+  text-decoration: underline;
 }
 .line.handled {
   padding-left: var(--gap-2);

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import AnimalBody from '@/drawings/AnimalBody.vue'
 import { pictureOf } from '@/drawings/guilds'
+import ToolShape from '@/drawings/ToolShape.vue'
 import type { LandingState } from '@/practice/practice'
 
 /** What is seen: rod, line and fish; then net, water or air. Tension is seen in the rod alone. */
@@ -16,17 +17,20 @@ const NEAR_X = 150
 const A_METRE = 22
 const x = computed(() => Math.min(470, NEAR_X + props.state.distance_m * A_METRE))
 const y = computed(() => SURFACE + 60 + (props.state.mode === 'bore' ? 50 : 14))
+/** Then a hand is on it. */
+const isOut = computed(() => props.state.phase === 'air')
 const fight = computed(() => props.state.phase === 'fight')
 const tipX = 150
 const tipY = computed(() => 30 + 44 * Math.min(1, props.state.tension))
 /** Small in the distance, large in the hands; the snout where it is. */
 const FAR_SIZE = 170
 const NEAR_SIZE = 350
+const AIR_SIZE = 290
 const place = computed(() => {
   const [, , width, height] = picture.value.box as [number, number, number, number]
-  const size = fight.value ? FAR_SIZE : NEAR_SIZE
+  const size = fight.value ? FAR_SIZE : isOut.value ? AIR_SIZE : NEAR_SIZE
   const tall = (size * height) / width
-  const middle = fight.value ? y.value : props.state.phase === 'air' ? 46 : 190
+  const middle = fight.value ? y.value : isOut.value ? 64 : 190
   return { x: fight.value ? x.value : 200, y: middle - tall / 2, width: size, height: tall }
 })
 const tight = computed(() => Math.round(props.state.tension * 100))
@@ -40,7 +44,7 @@ const tight = computed(() => Math.round(props.state.tension * 100))
     :aria-label="
       fight
         ? `The fish is ${state.distance_m.toFixed(1)} m away; the line holds ${tight} % of what it can`
-        : state.phase === 'air'
+        : isOut
           ? 'The fish is out of the water'
           : 'The fish is in the water, in the net'
     "
@@ -60,18 +64,19 @@ const tight = computed(() => Math.round(props.state.tension * 100))
       </g>
     </template>
     <template v-else>
-      <path
-        v-if="state.phase !== 'air'"
-        class="net"
-        d="M150 140q10 140 200 140t210-140M150 140l-130-40"
-      />
-      <path v-if="state.phase === 'air'" class="board" d="M150 96h430v10H150z" />
+      <g v-if="!isOut" transform="translate(372 160) scale(1.9 1.25)">
+        <ToolShape tool="net" />
+      </g>
+      <g v-if="isOut" transform="translate(186 112) scale(2.2 0.8)">
+        <ToolShape tool="board" />
+      </g>
     </template>
     <path
       class="surface"
       :d="`M0 ${SURFACE}q20-7 40 0t40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0`"
     />
     <svg v-bind="place" :viewBox="picture.box.join(' ')"><AnimalBody :picture="picture" /></svg>
+    <g v-if="isOut" transform="translate(330 84)"><ToolShape tool="hand" /></g>
   </svg>
 </template>
 
@@ -111,15 +116,6 @@ const tight = computed(() => Math.round(props.state.tension * 100))
 }
 .spray path {
   stroke-width: 3;
-}
-.net {
-  fill: none;
-  stroke: var(--kelp);
-  stroke-width: 4;
-  stroke-dasharray: 3 6;
-}
-.board {
-  fill: var(--ink-soft);
 }
 text {
   fill: var(--ink);

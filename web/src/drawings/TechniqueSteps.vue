@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import type { TechniqueCard } from './cards'
+import TechniqueStep from './TechniqueStep.vue'
+
+/** One technique card, step by step, by touch or by the arrow keys. */
+const { card } = defineProps<{ card: TechniqueCard }>()
+const at = ref(0)
+watch(
+  () => card.key,
+  () => (at.value = 0),
+)
+const step = computed(() => card.steps[at.value] ?? card.steps[0]!)
+const go = (by: number) => (at.value = Math.min(card.steps.length - 1, Math.max(0, at.value + by)))
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'ArrowRight') go(1)
+  if (event.key === 'ArrowLeft') go(-1)
+})
+</script>
+
+<template>
+  <div class="steps">
+    <TechniqueStep :step="step" :guild="card.guild" />
+    <p class="says" aria-live="polite">
+      <b class="figures">{{ at + 1 }}</b> {{ step.says }}<br />
+      <span class="look">Look: {{ step.look }}.</span>
+    </p>
+    <p class="row">
+      <el-button size="large" :disabled="at === 0" @click="go(-1)">Back</el-button>
+      <el-button size="large" type="primary" :disabled="at === card.steps.length - 1" @click="go(1)"
+        >Next step</el-button
+      >
+      <span class="soft">{{ at + 1 }} of {{ card.steps.length }}; arrow keys step too</span>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.steps {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: var(--gap-3);
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
+  align-items: center;
+}
+.says {
+  font-size: 20px;
+}
+.look {
+  color: var(--rust);
+}
+</style>
