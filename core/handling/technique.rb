@@ -5,7 +5,7 @@ module Core
     # Which technique card shows what a line of now says: see Practice::Techniques.
     module Technique
       CARDS = {
-        net: "net", tag_in_water: "tag", surface: "measure", wound: "wound", revive: "revive",
+        tag_in_water: "tag", surface: "measure", wound: "wound", revive: "revive",
         weak: "revive", tail: "revive", watch: "fetch_floater", gill: "cut_deep", eye: "turn",
         unhook: "remover"
       }.freeze
@@ -15,6 +15,7 @@ module Core
         long_jawed_toothed: "hold_toothed", whiskered_spined: "hold_armed",
         carp_like: "hold_soft", sturgeon_like: "hold_soft"
       }.freeze
+      NETS = { rubber_net: "net", surface_release: "remover" }.freeze
       HELD = { jaw: "hold_jaw", fin_roots: "hold_soft" }.freeze
 
       module_function
@@ -25,6 +26,7 @@ module Core
         when :hold, :hazards, :fins then hold(situation)
         when :deep_hook
           situation.school(:deep_hook) == :gain_access ? "through_gill" : "cut_deep"
+        when :net then NETS[situation.school(:net)]
         when :pressure then situation.school(:pressure) == :descend ? "descend" : nil
         else CARDS[line]
         end

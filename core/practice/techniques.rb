@@ -106,8 +106,7 @@ module Core
             ["Tissue on the point: push it off, do not pull.", "the skin slides off", [205, 225],
               { hook: [180, 235, -90, 1] }]
           ]],
-        ["cut_deep", "Cut a deep hook close", "bass_like",
-          { deep_hook: %i[cut_always remove_if_reachable] },
+        ["cut_deep", "Cut a deep hook close", "bass_like", nil,
           [
             ["The hook is out of sight: leave it.", "only line is seen", [200, 220],
               { water: [120], fish: [180, 210, 0, 0.36], line: [195, 60] }, 24],

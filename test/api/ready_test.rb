@@ -52,6 +52,23 @@ class ReadyApiTest < ApiCase
     assert_equal "cutter_ledge", ask("/api/deck?on=#{Date.today}").dig("card", "trip", "spot_code")
   end
 
+  def test_who_has_never_tagged_is_asked_for_lessons_with_the_plan
+    sign_in
+    asked = plan(SecureRandom.uuid)["lessons"]
+
+    assert_equal %w[care house\ rule], asked.values_at("verdict", "source")
+    sign_in("hamish@marrow.example")
+    %w[placing scenes].each { |item| sign(item) }
+    sign_in
+
+    assert_nil plan(SecureRandom.uuid)["lessons"]
+  end
+
+  def sign(item)
+    db[:practice_signatures].insert(member_id: @isolde[:id], item:, note: "Seen.",
+      signed_by: @hamish[:id])
+  end
+
   def test_bad_plans_name_the_field
     sign_in
     {

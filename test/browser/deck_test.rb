@@ -172,6 +172,24 @@ class DeckOnThePhoneTest < BrowserCase
     )
   end
 
+  # Under the clock, which goes on; and the fish is still there when it is closed.
+  def test_a_line_of_now_shows_how_it_is_done
+    next_act
+    click_button "Sink the net first, then bring the fish over it; it rests there, in the water."
+    click_button "How it is done"
+
+    assert_text "The net goes under first, and stays still."
+    click_button "Next step"
+
+    assert_text "the head crosses the rim"
+    assert_selector ".stage", text: "on the line"
+    nothing_scrolls
+    click_button "Close"
+    next_act
+
+    assert_selector ".stage", text: "in the net"
+  end
+
   def test_a_held_record_says_why_and_stays
     db[:tags].update(state: "lost")
     4.times { next_act }

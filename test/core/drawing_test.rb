@@ -96,7 +96,7 @@ class DrawingTest < Minitest::Test
     shown = ->(**choices) { Core::Practice::Techniques.shown(rules[**choices]) }
 
     assert_includes shown[deep_hook: :cut_always], "cut_deep"
-    refute_includes shown[deep_hook: :gain_access], "cut_deep"
+    refute_includes shown[deep_hook: :cut_always], "through_gill"
     assert_includes shown[deep_hook: :gain_access], "through_gill"
     refute_includes shown[wound: :none], "wound"
     assert_includes shown[wound: :antiseptic], "wound"

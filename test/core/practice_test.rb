@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../support/test_helper"
+require_relative "../support/fish"
 
 # Exercises by hand: what each answer is worth, and that a seed gives one task.
 class PracticeTest < Minitest::Test
@@ -8,6 +9,7 @@ class PracticeTest < Minitest::Test
   Placement = Practice::TagPlacement
   TASK = { guild: "bass_like", facing: "left", sway_deg: 0, length_mm: 500 }.freeze
   FORM = Core::Drawing::Form.fetch("bass_like")
+  RULES = Core::Protocol::HouseRules.default
 
   # A point by its own coordinates.
   def at(along, across, angle_deg: 45)
@@ -23,7 +25,13 @@ class PracticeTest < Minitest::Test
       [0.45, 0.5, 45] => 83, [0.85, 0.175, 45] => 83, [0.85, 0.825, 45] => 83,
       [0.85, 0.5, 25] => 83, [0.85, 0.5, 67.5] => 83, [0.85, 0.5, 10] => 67,
       [0.85, 0.5, 85] => 67, [0.15, 0.5, 45] => 67, [1.15, 0.5, 45] => 83, [1.35, 0.5, 45] => 67,
-      [0.45, 0.175, 25] => 50, [0.85, 0.02, 45] => 69
+      [0.45, 0.175, 25] => 50, [0.85, 0.02, 45] => 69, [0.85, 0.07, 45] => 73,
+      [0.3, 0.5, 45] => 73, [0.85, 0.5, 20] => 75, [0.85, 0.5, 30] => 92, [0.85, 0.5, 60] => 93,
+      [0.85, 0.5, 75] => 73, [0.85, 0.5, 15] => 67, [0.85, 0.5, 80] => 67,
+      [0.85, 0.28, 45] => 93, [0.85, 0.72, 45] => 93, [0.85, 0.93, 45] => 73,
+      [0.6, 0.5, 45] => 93, [0.5, 0.5, 45] => 87, [1.06, 0.5, 45] => 93, [1.21, 0.5, 45] => 77,
+      [1.24, 0.5, 45] => 73, [0.3, 0.07, 20] => 22, [1.21, 0.93, 75] => 23,
+      [0.6, 0.28, 30] => 78, [0.2, 0.5, 45] => 67, [1.3, 0.5, 45] => 67
     }.each do |(along, across, angle_deg), marks|
       assert_in_delta marks, at(along, across, angle_deg:).marks, 1, [along, across, angle_deg]
     end
@@ -81,6 +89,51 @@ class PracticeTest < Minitest::Test
     assert_equal "AB0042*", Practice::WornNumber.careful(WORN.merge(cut: 2))
   end
 
+  # warm from 18, not targeted from 22 degrees: what each word is worth in each water.
+  def test_the_water_by_hand
+    { 10.0 => { "ok" => 100, "care" => 50, "stop" => 0 },
+      20.0 => { "ok" => 20, "care" => 100, "stop" => 50 },
+      23.0 => { "ok" => 0, "care" => 20, "stop" => 100 } }.each do |surface_temp_c, words|
+        task = { species_code: "bass", surface_temp_c:, depth_to_m: 3, bait: "lure", hook: "circle",
+                 barbs: "flattened", platform: "shore" }
+        words.each do |call, marks|
+          answer = Practice::WaterCall.score(task, { call: }, species: Fish::BASS, rules: RULES)
+
+          assert_equal marks, answer.marks, [surface_temp_c, call]
+        end
+      end
+  end
+
+  def test_a_packed_bag_by_hand
+    task = { species_code: "bass", platform: "shore", surface_temp_c: 12.0, depth_to_m: 4,
+             water: "sea" }
+    about = { species: Fish::BASS, rules: RULES }
+    needed = Practice::KitCall.score(task, { packed: [] }, **about).right[:needed]
+    idle = Practice::KitCall.shed(task, **about).map { |one| one[:key].to_s } - needed
+    marks = ->(packed) { Practice::KitCall.score(task, { packed: }, **about).marks }
+
+    assert_equal 0, marks.call([])
+    assert_equal 100, marks.call(needed)
+    assert_equal (100 * (needed.size - 1) / needed.size.to_f).round, marks.call(needed.drop(1))
+    assert_equal 97, marks.call(needed + idle.first(1))
+    assert_equal 91, marks.call(needed + idle.first(3))
+  end
+
+  def lessons(**given)
+    Practice::Progress.lessons(tagged: false, results: [], signed: [], **given)
+  end
+
+  def test_who_has_never_tagged_is_asked_for_lessons_until_they_are_met_or_signed
+    assert_equal :care, lessons.verdict
+    assert_match(/Tag placement.*Five fair scenes/, lessons.text)
+    assert_match(/Practise first: Five fair scenes/, lessons(signed: ["placing"]).text)
+    assert_nil lessons(signed: %w[placing scenes])
+    assert_nil lessons(tagged: true)
+    placed = (1..20).map { { skill: "place", marks: 80, points: nil, scene: nil, at: Time.now } }
+
+    assert_match(/Practise first: Five fair scenes/, lessons(results: placed).text)
+  end
+
   FISH = { guild: "bass_like", kind: "FL", true_mm: 500, fault: "off_stop", gap_mm: 20, fork: 62,
            shown_mm: 520 }.freeze
 
@@ -90,7 +143,9 @@ class PracticeTest < Minitest::Test
 
   def test_lengths_by_hand
     { {} => 100, { kind: "TL" } => 67, { fault: "none" } => 67, { mm: 503 } => 93,
-      { mm: 520 } => 67, { kind: "TL", fault: "none", mm: 530 } => 0, { mm: 492.5 } => 83 }
+      { mm: 520 } => 67, { kind: "TL", fault: "none", mm: 530 } => 0, { mm: 492.5 } => 83,
+      { mm: 506 } => 87, { mm: 491 } => 80, { mm: 512 } => 73, { kind: "TL", mm: 503 } => 60,
+      { fault: "none", mm: 506 } => 53, { fault: "aslant", kind: "TL", mm: 500 } => 33 }
       .each { |given, marks| assert_in_delta marks, read_length(**given), 1, given.inspect }
   end
 end
