@@ -181,22 +181,30 @@ module Demo
       @rows = Rows.new(@db, at_once: @size.parts > 1 ? FLUSH_ROWS : nil)
       share = @size.series[:last_serial] / @size.parts
       @serial = index * share
-      Simulation
-        .new(
-          species: @species,
-          today: @today,
-          releases: @size.releases / @size.parts,
-          seed: @seed + (1000 * index)
-        )
-        .each_life do |life|
-          fish(life)
-          @rows.breathe
-        end
-      @members.each_value { |member| issue(member, @today) while member[:tags].size < SPARE }
-      ((@serial + 1)..((index + 1) * share)).each { |serial| @rows.add(:tags, tag(serial)) }
+      simulation = Simulation.new(
+        species: @species, today: @today, releases: @size.releases / @size.parts,
+        seed: @seed + (1000 * index)
+      )
+      simulation.each_life do |life|
+        fish(life)
+        @rows.breathe
+      end
+      fill_pouches
       index.zero? && open_reports && trip_today
+      study(simulation) if index.zero?
+      ((@serial + 1)..((index + 1) * share)).each { |serial| @rows.add(:tags, tag(serial)) }
       @rows.finish
       @rows.counts
+    end
+
+    def fill_pouches
+      @members.each_value { |member| issue(member, @today) while member[:tags].size < SPARE }
+    end
+
+    def study(simulation)
+      species = @species.fetch(Study::SPECIES)
+      Study.lives(simulation, species:, today: @today, seed: @seed + 6).each { |life| fish(life) }
+      fill_pouches
     end
 
     def in_processes

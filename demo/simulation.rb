@@ -145,6 +145,9 @@ module Demo
       catches
     end
 
+    public
+
+    # One fish in hand once.
     def handling(species, date, member, spot, place, length, tags_left:, kept:, by_finder: false)
       temp = Truth.water_temp_c(spot[:water_code], date, @rng)
       how =
@@ -171,6 +174,8 @@ module Demo
         by_finder:
       ).freeze
     end
+
+    private
 
     # Seconds from fish on: [act, seconds]; a slow member takes longer over everything.
     def taps(species, member, length, temp)

@@ -82,13 +82,16 @@ module Acts
           species = store.species.find(code)
           known, fit = Core::Water::GrowthAnswer.fit(rows)
           KeepGrowth.call(store, species, fit) if filter.empty?
+          seasonal = fit.is_a?(String) ? nil : Core::Estimates::SeasonalGrowth.fit(known, fit)
           Core::Water::GrowthAnswer.of(
-            known, fit, species: species.common_name, kind: species.length_kind
+            known, fit, seasonal:, species: species.common_name, kind: species.length_kind
           )
         end
     end
 
-    def movement(store, filter, _today) = Core::Water::MovementAnswers.of(store.water.moves(filter))
+    def movement(store, filter, _today)
+      Core::Water::MovementAnswers.of(store.water.moves(filter), spots: store.waters.spots)
+    end
 
     def handling(store, filter, today)
       Core::Water::HandlingAnswers.of(store.water.treated(filter, today:))
@@ -98,7 +101,17 @@ module Acts
       Core::Water::TagAnswers.of(
         doubles: store.water.double_tagged(filter), seasons: store.water.seasons(filter),
         fates: store.water.fates(filter)
-      )
+      ) + closed(store, filter)
+    end
+
+    # Of each closed water the species that was caught most there.
+    def closed(store, filter)
+      store.water.visited(filter).group_by { |row| row[:water] }.map do |water, rows|
+        code, fish = rows.group_by { |row| row[:species_code] }.max_by { |_, all| all.size }
+        Core::Water::ClosedAnswer.of(
+          fish, species: store.species.find(code).common_name, water:, year: rows.first[:year]
+        )
+      end
     end
 
     def lengths(store, filter, _today)
@@ -126,6 +139,7 @@ module Acts
       :movement,
       :handling,
       :tags,
+      :closed,
       :lengths,
       :effort,
       :health

@@ -62,11 +62,12 @@ module Core
         told(found, ga, gb, nu, p)
       end
 
+      MOST_SPOILED = 0.5
+
       private
 
       PART = 1000
       LEAST_SPOILED = 1e-3
-      MOST_SPOILED = 0.5
       LEAST_NU = 1e-4
 
       # nu and p are looked for on scales without bounds; errors are taken on their own.

@@ -90,7 +90,7 @@ module Core
             ["Slide it down to the bend of the hook.", "it stops at the bend", [262, 220],
               { remover: [200, 170, 30, 1] }],
             ["Swap the hands: line down, tool up.", "the line is tight below", [245, 240],
-              { line: [150, 320], remover: [205, 165, 10, 1] }],
+              { line: [150, 320], remover: [178, 196, 12, 1] }],
             ["Shake: the hook turns over and drops.", "its point looks down", [262, 260],
               { hook: [262, 280, 180, 1], remover: [210, 140, -10, 1] }],
             ["Deep: push an inch first, then up.", "push before you lift", [270, 215],

@@ -31,18 +31,45 @@ module Core
         %i[ga gb].all? { |name| fit.errors[name] <= MOST_ERROR * fit.ga }
       end
 
-      # known, fit: as .fit returns them;  species: its name
-      def of(known, fit, species:, kind:)
+      # known, fit: as .fit returns them;  seasonal: Estimates::SeasonalGrowth::Fit or a sentence;
+      # species: its name
+      def of(known, fit, species:, kind:, seasonal: nil)
         common = {
           key: "growth", title: "Growth of #{species}", n: known.size, assumptions: ASSUMPTIONS,
-          source: SOURCE, worked_out: method_of(fit), columns: COLUMNS,
+          source: SOURCE, worked_out: [method_of(fit), aic(seasonal)].compact.join(" "),
+          columns: COLUMNS,
           rows: known.map { |row| line(row, fit) }
         }
         if fit.is_a?(String)
           return Answer.new(**common, missing: fit, chart: chart(known, kind, nil))
         end
 
-        Answer.new(**common, sentence: sentence(fit, species), chart: chart(known, kind, fit))
+        said = [sentence(fit, species), season(seasonal)].compact.join(" ")
+        Answer.new(**common, sentence: said, chart: chart(known, kind, fit))
+      end
+
+      # What the better of the two models says of the year; nothing without an interval.
+      def season(found)
+        return nil unless found.is_a?(Estimates::SeasonalGrowth::Fit)
+        return "Seasons of growth are not seen: one even curve tells as much." unless found.better?
+        return nil if found.u_low.nil?
+
+        days = Estimates::Rates::Z95 * found.w_error * YEAR_DAYS
+        on = Date.new(2001, 1, 1) + (found.w * YEAR_DAYS).floor
+        "Growth swings by #{Words.percent_of({ share: found.u, low: found.u_low,
+                                               high: found.u_high })} about the year's mean, " \
+          "fastest about #{on.day} #{Date::MONTHNAMES[on.month]} (give or take " \
+          "#{days.round} days)."
+      end
+
+      YEAR_DAYS = 365
+
+      def aic(found)
+        return nil if found.nil?
+        return found if found.is_a?(String)
+
+        format("AIC of one even curve %<even>.1f, with a season %<seasonal>.1f (%<n>d fish).",
+          even: found.even_aic, seasonal: found.aic, n: found.n)
       end
 
       COLUMNS = [
@@ -120,7 +147,8 @@ module Core
           fit.linf_mm
         )
       end
-      private_class_method :sd, :sentence, :rate, :line, :chart, :band, :variance, :method_of
+      private_class_method :season, :aic, :sd, :sentence, :rate, :line, :chart, :band, :variance,
+        :method_of
     end
   end
 end

@@ -14,8 +14,81 @@ module Core
 
       module_function
 
-      # rows: as Store::Water#moves tells them
-      def of(rows) = [reach(rows), way(rows)]
+      # A fish seen again sooner has told little of its pace.
+      PACE_DAYS = 30
+      MOST_DRAWN = 2000
+
+      # rows: as Store::Water#moves tells them;  spots: [{ name:, lat_deg:, lon_deg: }]
+      def of(rows, spots: []) = [reach(rows), pace(rows), flow(rows, spots), way(rows)]
+
+      # Kilometres in thirty days, of fish that were out for as long.
+      def pace(rows)
+        km = rows.select { |row| row[:days] >= PACE_DAYS }
+          .map { |row| row[:km] * PACE_DAYS / row[:days] }
+        common = {
+          key: "pace", title: "How fast they get away", n: km.size, assumptions: ASSUMPTIONS,
+          columns: ["km in 30 days, up to", "fish"],
+          rows: [0.5, 1, 2, 5, 10, 20].map { |most| [most, km.count { |one| one <= most }] },
+          worked_out: "Distance by water over the time at large, of fish out for #{PACE_DAYS} " \
+            "days or more; the middle fish, its limits by #{Estimates::Bootstrap::DRAWS} draws.",
+          source: "Efron (1979), Ann. Statist. 7, 1-26"
+        }
+        return Answer.new(**common, missing: too_few(km)) if km.size < LEAST_FISH
+
+        drawn = km.each_slice((km.size / MOST_DRAWN.to_f).ceil).map(&:first)
+        low, high = Estimates::Bootstrap.limits(drawn) { |draw| median(draw) }
+        Answer.new(
+          **common,
+          sentence: "In #{PACE_DAYS} days the middle fish gets " \
+            "#{Words.span(median(km), low, high, 1)} km away by water, of #{Words.fish(km.size)}."
+        )
+      end
+
+      # Where the fish of each spot were seen again: at the spot that is nearest then.
+      def flow(rows, spots)
+        pairs = rows.map do |row|
+          [nearest(spots, row[:from_lat], row[:from_lon]),
+            nearest(spots, row[:to_lat], row[:to_lon])]
+        end
+        stays = pairs.group_by(&:first).map { |from, all| stay(from, all) }
+          .select { |one| one[:of] >= LEAST_FISH }.sort_by { |one| -one[:of] }
+        common = {
+          key: "flow", title: "From spot to spot", n: rows.size, assumptions: ASSUMPTIONS,
+          columns: ["let go nearest to", "seen again nearest to", "fish"],
+          rows: pairs.tally.sort_by { |(from, to), fish| [from, -fish, to] }
+            .map { |pair, fish| [*pair, fish] },
+          chart: { kind: "bars", x: "let go nearest to", y: "seen again there, %",
+                   bars: stays.map { |one| bar(one) } },
+          worked_out: "Each place counts for its nearest spot; shares with Wilson's interval.",
+          source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
+        }
+        return Answer.new(**common, missing: too_few(rows)) if stays.empty?
+
+        Answer.new(**common, sentence: flow_words(stays.first))
+      end
+
+      def flow_words(most)
+        "Of #{Words.fish(most[:of])} let go at #{most[:from]}, #{Words.percent_of(most)} were " \
+          "seen again there. Where more people fish more is seen: this is no map of where fish are."
+      end
+
+      def stay(from, pairs)
+        here = pairs.count { |_, to| to == from }
+        { from:, of: pairs.size, **Estimates::Rates.wilson(here, pairs.size) }
+      end
+
+      def bar(one)
+        [one[:from], *one.values_at(:share, :low, :high).map { |share| (100 * share).round(1) }]
+      end
+
+      def nearest(spots, lat, lon)
+        narrow = Math.cos(lat * Math::PI / 180)
+        spots.min_by do |one|
+          ((one[:lat_deg] - lat)**2) + (((one[:lon_deg] - lon) * narrow)**2)
+        end&.fetch(:name) || "unknown"
+      end
+
+      def median(values) = values.sort[values.size / 2]
 
       def reach(rows)
         km = rows.map { |row| row[:km] }
@@ -109,7 +182,8 @@ module Core
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :way, :way_words, :way_name, :too_few
+      private_class_method :reach, :pace, :flow, :flow_words, :stay, :bar, :nearest, :median, :way,
+        :way_words, :way_name, :too_few
     end
   end
 end

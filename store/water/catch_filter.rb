@@ -3,8 +3,8 @@
 module Store
   # Narrows rows of catches to what somebody asked for.
   #
-  #   filter: { species:, water:, from: Date, to: Date, from_mm:, to_mm:, area: [south, west, north,
-  #           east], member_id:, month: 1..12 }; nil for any
+  #   filter: { species:, water:, from: Date, to: Date, how:, from_mm:, to_mm:,
+  #           area: [south, west, north, east], member_id:, month: 1..12 }; nil for any
   module CatchFilter
     private
 
@@ -13,6 +13,7 @@ module Store
       rows = rows.where(table[:member_id] => filter[:member_id]) if filter[:member_id]
       rows = rows.where { table[:caught_on] >= filter[:from] } if filter[:from]
       rows = rows.where { table[:caught_on] <= filter[:to] } if filter[:to]
+      rows = rows.where(table[:length_how] => filter[:how]) if filter[:how]
       rows = rows.where { table[:length_mm] >= filter[:from_mm] } if filter[:from_mm]
       rows = rows.where { table[:length_mm] <= filter[:to_mm] } if filter[:to_mm]
       rows = within(rows, filter[:area], table) if filter[:area]

@@ -3,15 +3,15 @@
 module Store
   # What Water asks of all catches, grouped by SQL as far as it can be.
   #
-  #   filter: { species:, water:, from: Date, to: Date, from_mm:, to_mm:, area: [south, west, north,
-  #           east], member_id:, month: 1..12 } of the releases; nil for any
+  #   filter: as CatchFilter has it, of the releases
   class Water
     include CatchFilter
 
     def initialize(db) = @db = db
 
     # [{ fish_id:, story_key:, species_code:, l1_mm:, how1:, sd1_mm:, l2_mm:, how2:, sd2_mm:,
-    # years: }]: measured when tagged and again at least so many days later, in one kind of length.
+    # years:, season: share of the year that was over at the first }]: measured when tagged and
+    # again at least so many days later, in one kind of length.
     def increments(filter, least_days: 30)
       last = later.exclude(length_mm: nil).distinct(:fish_id)
         .order(:fish_id, Sequel.desc(:caught_on)).as(:last)
@@ -26,7 +26,8 @@ module Store
           Sequel[:first][:length_mm].as(:l1_mm), Sequel[:first][:length_how].as(:how1),
           Sequel[:first][:length_sd_mm].as(:sd1_mm), Sequel[:last][:length_mm].as(:l2_mm),
           Sequel[:last][:length_how].as(:how2), Sequel[:last][:length_sd_mm].as(:sd2_mm),
-          (Sequel.cast(days, Float) / 365.25).as(:years)
+          (Sequel.cast(days, Float) / 365.25).as(:years),
+          Sequel.lit("extract(doy from first.caught_on)::float / 365.25").as(:season)
         ).all
     end
 
@@ -132,6 +133,25 @@ module Store
         .select(:season, :next_season, Sequel.function(:count).*.as(:fish))
         .order(:season, :next_season).all
     end
+
+    # Fish of the newest year in each closed water under this filter: [{ water:, species_code:,
+    # year:, on:, fish_id:, is_tagged: }]
+    def visited(filter)
+      rows = @db[:encounters].join(:spots, code: :spot_code).join(:waters, code: :water_code)
+        .where(Sequel[:waters][:kind] => CLOSED)
+      rows = rows.where(Sequel[:spots][:water_code] => filter[:water]) if filter[:water]
+      rows = filtered(rows, filter.except(:water), Sequel[:encounters])
+      year = Sequel.lit("extract(year from caught_on)::int")
+      newest = rows.group(:water_code).select(:water_code, Sequel.function(:max, year).as(:year))
+      rows.join(newest.as(:newest), water_code: Sequel[:spots][:water_code], year:)
+        .order(:caught_on, Sequel[:encounters][:id])
+        .select(
+          Sequel[:waters][:name].as(:water), Sequel[:encounters][:species_code],
+          Sequel[:newest][:year], :caught_on, :fish_id, Sequel[:encounters][:kind]
+        ).map { |row| visited_row(row) }
+    end
+
+    CLOSED = "fresh"
 
     # { tagged:, kept:, reported:, returned: } of releases
     def fates(filter)
@@ -268,6 +288,11 @@ module Store
     def first(filter)
       rows = @db[:catches].where(kind: "tagged").distinct(:fish_id).order(:fish_id, :caught_on)
       @db.from(filtered(rows, filter, Sequel[:catches]).as(:first))
+    end
+
+    def visited_row(row)
+      row.slice(:water, :species_code, :year, :fish_id)
+        .merge(on: row[:caught_on], is_tagged: row[:kind] == "tagged")
     end
 
     # Members with tags in the pouch and no release for a year.

@@ -110,6 +110,46 @@ class EstimatesTest < Minitest::Test
     end
   end
 
+  # Made by the model itself, with a season and without.
+  def seasonal_rows(u, w: 0.55, seed: 5)
+    rng = Random.new(seed)
+    normal = -> { Math.sqrt(-2 * Math.log(1 - rng.rand)) * Math.cos(2 * Math::PI * rng.rand) }
+    Array.new(300) do
+      l1, season, years = 250 + (rng.rand * 300), rng.rand, 0.1 + (rng.rand * 2.5)
+      swing = ->(at) { u * Math.sin(2 * Math::PI * (at - w)) / (2 * Math::PI) }
+      time = years + swing.call(season + years) - swing.call(season)
+      mean = (700 - l1) * (1 - Math.exp(-0.25 * time))
+      { l1_mm: l1, l2_mm: l1 + (mean * (1 + (0.12 * normal.call))) + (4 * normal.call),
+        sd1_mm: 2.8, sd2_mm: 2.8, years:, season: }
+    end
+  end
+
+  def seasonal(rows) = SeasonalGrowth.fit(rows, Growth.fit(rows))
+
+  def test_a_season_of_growth_is_found_where_there_is_one
+    found = seasonal(seasonal_rows(0.7))
+
+    assert_predicate found, :better?
+    assert_operator found.u_low, :<, 0.7
+    assert_operator found.u_high, :>, 0.7
+    assert_in_delta 0.55, found.w, 3 * found.w_error
+    refute_predicate seasonal(seasonal_rows(0.0)), :better?
+    spring = seasonal_rows(0.7).select { |row| ((row[:season] + row[:years]) % 1) < 0.5 }
+
+    assert_match(/3 quarters/, seasonal(spring))
+  end
+
+  # Of the middle of normal values: 1.253 sd / sqrt(n), either way.
+  def test_bootstrap
+    rng = Random.new(3)
+    values = Array.new(400) { Array.new(12) { rng.rand }.sum - 6 }
+    low, high = Bootstrap.limits(values) { |draw| draw.sort[draw.size / 2] }
+
+    assert_in_delta 2 * 1.96 * 1.253 / 20, high - low, 0.06
+    assert_operator low, :<, values.sort[200]
+    assert_equal [low, high], Bootstrap.limits(values) { |draw| draw.sort[draw.size / 2] }
+  end
+
   def test_movement
     heading = Movement.heading(rows("bearings").map { |row| row[:bearing_deg] })
 

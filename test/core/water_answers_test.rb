@@ -80,17 +80,73 @@ class WaterAnswersTest < Minitest::Test
     { days: 30, km:, story_key: "k", from_lat: 0.0, from_lon: 0.0, to_lat: lat, to_lon: lon }
   end
 
+  SPOTS = [{ name: "Outer ledge", lat_deg: 0.0, lon_deg: 0.0 },
+    { name: "Inner pool", lat_deg: 0.2, lon_deg: 0.0 }].freeze
+
+  def test_where_fish_of_a_spot_are_seen_again
+    rows = Array.new(8) { moves(1.0, 0.05) } + Array.new(12) { moves(20.0, 0.16) }
+    flow = MovementAnswers.of(rows, spots: SPOTS).find { |one| one.key == "flow" }
+
+    assert_match(/Of 20 fish let go at Outer ledge, 40 % \(22 to 61\) were seen again there/,
+      flow.sentence)
+    assert_equal [["Outer ledge", "Inner pool", 12], ["Outer ledge", "Outer ledge", 8]], flow.rows
+    assert_equal ["Outer ledge", 40.0], flow.chart[:bars].first.first(2)
+  end
+
+  ClosedAnswer = Core::Water::ClosedAnswer
+
+  # Visits told by [caught, again, newly marked], as fish.
+  def visits(*told)
+    known = 0
+    told.each_with_index.flat_map do |(caught, again, marked), at|
+      on = Date.new(2025, 9, 1) + (7 * at)
+      seen = Array.new(again) { |i| { on:, fish_id: "f#{i}", is_tagged: false } }
+      fresh = Array.new(marked) { { on:, fish_id: "f#{(known += 1) - 1}", is_tagged: true } }
+      rest = Array.new(caught - again - marked) { { on:, fish_id: nil, is_tagged: false } }
+      seen + fresh + rest
+    end
+  end
+
+  def closed(rows) = ClosedAnswer.of(rows, species: "Trout", water: "Lough", year: 2025)
+
+  # The vector of Schnabel's sum, as visits of single fish.
+  def test_a_closed_water_is_counted
+    rows = visits([120, 0, 118], [140, 9, 128], [98, 11, 85], [160, 26, 130], [131, 27, 0])
+    answer = closed(rows)
+
+    assert_match(/Trout in Lough in 2025: about 2081 \(1678 to 2691\), by 5 visits/,
+      answer.sentence)
+    assert_equal ["2025-09-08", 140, 9, 128], answer.rows[1]
+    assert_equal 4, answer.chart[:bars].size
+    two = closed(visits([60, 0, 60], [50, 12, 0]))
+
+    assert_match(/Chapman/, two.worked_out)
+    assert_match(/about 238 /, two.sentence, "61 times 51 by 13, less one")
+  end
+
+  def test_too_few_visits_or_fish_seen_again_give_no_number
+    assert_match(/2 visits/, closed(visits([60, 0, 60], [9, 9, 0])).missing)
+    assert_match(/7 fish seen again on a later visit; 1 more/,
+      closed(visits([60, 0, 60], [50, 6, 0])).missing)
+    assert_nil closed([]).sentence
+    far = visits([60, 0, 60], [50, 12, 0]).each { |row| row[:on] += 15 if row[:on].day > 1 }
+
+    assert_match(/2 visits/, closed(far).missing, "a longer gap begins another study")
+  end
+
   def test_reach_and_way
     far = Array.new(6) { moves(3.0) } + Array.new(4) { moves(12.0, 0.1, 0.0) }
-    reach, way = MovementAnswers.of(far)
+    reach, pace, flow, way = MovementAnswers.of(far)
 
     assert_match(/\A60 % \(31 to 83\) of 10 fish/, reach.sentence)
     assert_equal([[5, 6], [10, 6], [25, 10]], reach.rows.map { |row| row.first(2) })
+    assert_match(/gets 3.0 \(3.0 to 12.0\) km away/, pace.sentence)
+    assert_match(/Of 10 fish let go at unknown, 100 %/, flow.sentence)
     assert_match(/mostly towards the north \(mean 0°/, way.sentence)
     assert_equal 10, way.rows.assoc("north")[1]
     every = [[0.1, 0], [-0.1, 0], [0, 0.1], [0, -0.1]].flat_map { |place| [moves(9.0, *place)] * 5 }
 
-    assert_match(/went no way above the others/, MovementAnswers.of(every)[1].sentence)
+    assert_match(/went no way above the others/, MovementAnswers.of(every).last.sentence)
     assert_match(/3 more/, MovementAnswers.of(far.first(7))[0].missing)
   end
 

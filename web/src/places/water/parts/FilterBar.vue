@@ -3,6 +3,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { water } from '@/api/water'
 import DayField from '@/parts/DayField.vue'
 import { useSessionStore } from '@/stores/session'
+import { LENGTH_HOW } from '@/words/fish'
 import { useWaterFilter } from '../useWaterFilter'
 
 /** One filter for every answer: species, water, days of the release, own fish. */
@@ -119,6 +120,18 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
         :value="inLength(filter[field.name])"
         @change="setLength(field.name, $event)"
       />
+    </label>
+    <label>
+      Measured by
+      <select
+        class="field"
+        :value="filter.how ?? ''"
+        name="how"
+        @change="set('how', chosen($event))"
+      >
+        <option value="">any</option>
+        <option v-for="(words, how) in LENGTH_HOW" :key="how" :value="how">{{ words }}</option>
+      </select>
     </label>
     <label class="tick">
       <input

@@ -1,0 +1,118 @@
+# frozen_string_literal: true
+
+module Core
+  module Estimates
+    # Whether fish grow evenly through the year or in seasons: Growth with two more parameters, and
+    # which of the two the rows speak for.
+    #
+    #   rows: as Growth takes them, with season: share of the year that was over when it was tagged
+    #   u: how far growth swings about the year's mean, 0 to 1;  w: the share of the year at which
+    #   it is fastest
+    #
+    # Source: Francis (1988), N. Z. J. Mar. Freshw. Res. 22, 43-51, eqs. 4 and 5; Akaike (1974).
+    class SeasonalGrowth
+      # Fish must have come back in so many quarters of the year, each time so many. House rule.
+      LEAST_QUARTERS, LEAST_IN_QUARTER = 3, 10
+      # Of more rows every so manieth is asked: the season shows in these as well.
+      MOST_ROWS = 4000
+      STARTS_W = [0.05, 0.3, 0.55, 0.8].freeze
+      SCALES = [50.0, 50.0, 1.0, 1.0, 1.0, 0.2].freeze
+      Fit = Struct.new(:ga, :gb, :nu, :p, :u, :w, :u_low, :u_high, :w_error, :minus_log, :aic,
+        :even_aic, :n, keyword_init: true) do
+        def better? = aic < even_aic
+      end
+
+      # even: Growth::Fit of the same rows. Returns a Fit, or a sentence why there is none.
+      def self.fit(rows, even) = new(rows, even).fit
+
+      # By how much of a year the season moves the clock of growth on, at a share of the year.
+      def self.ahead(u, w, at) = u * Math.sin(2 * Math::PI * (at - w)) / (2 * Math::PI)
+
+      def initialize(rows, even)
+        step = (rows.size / MOST_ROWS.to_f).ceil
+        @rows = step > 1 ? rows.each_slice(step).map(&:first) : rows
+        @even = step > 1 ? Growth.fit(@rows, a_mm: even.a_mm, b_mm: even.b_mm) : even
+      end
+
+      def fit
+        return @even if @even.is_a?(String)
+        return too_few_quarters if quarters < LEAST_QUARTERS
+
+        found = Maximum.find(starts:, scales: SCALES) { |point| minus_log(*free(point)) }
+        return no_season if found.nil? || !found.converged
+
+        told(found)
+      end
+
+      private
+
+      def quarters
+        @rows.map { |row| ((row[:season] + row[:years]) % 1 * 4).floor }.tally
+          .count { |_, fish| fish >= LEAST_IN_QUARTER }
+      end
+
+      def starts
+        odds = @even.p.clamp(1e-3, 0.4) / Growth::MOST_SPOILED
+        STARTS_W.map do |w|
+          [@even.ga, @even.gb, Math.log(@even.nu), Math.log(odds / (1 - odds)), 0.0, w]
+        end
+      end
+
+      # u and p lie between bounds, nu above nothing.
+      def free((ga, gb, log_nu, p, u, w))
+        [ga, gb, Math.exp(log_nu), Growth::MOST_SPOILED / (1 + Math.exp(-p)),
+          1 / (1 + Math.exp(-u)), w]
+      end
+
+      def plain
+        @plain ||= @rows.map do |row|
+          [row[:l1_mm], row[:l2_mm] - row[:l1_mm], row[:years], row[:season],
+            (row[:sd1_mm]**2) + (row[:sd2_mm]**2)]
+        end
+      end
+
+      def range_mm
+        @range_mm ||= plain.map do |row|
+          row[1]
+        end.minmax.then { |low, high| [high - low, 1].max.to_f }
+      end
+
+      def minus_log(ga, gb, nu, p, u, w)
+        a, b = @even.a_mm, @even.b_mm
+        shrink = 1 + ((ga - gb) / (a - b))
+        return Float::INFINITY if nu > 3 || (ga - gb).abs < 1e-9 || !shrink.positive?
+
+        rate, longest = Math.log(shrink), ((b * ga) - (a * gb)) / (ga - gb)
+        flat, good, spread = p / range_mm, (1 - p) / Math.sqrt(2 * Math::PI), nu * nu
+        plain.sum do |l1, grown, years, season, measuring|
+          time = years + SeasonalGrowth.ahead(u, w, season + years) -
+            SeasonalGrowth.ahead(u, w, season)
+          expected = (longest - l1) * (1 - Math.exp(rate * time))
+          variance = measuring + (spread * expected * expected)
+          off = grown - expected
+          -Math.log((good * Math.exp(-0.5 * off * off / variance) / Math.sqrt(variance)) + flat)
+        end
+      end
+
+      def told(found)
+        ga, gb, nu, p, u, w = free(found.at)
+        error, w_error = found.errors&.values_at(4, 5)
+        u_low, u_high = bounds(found.at[4], error) if error
+        Fit.new(ga:, gb:, nu:, p:, u:, w: w % 1, u_low:, u_high:, w_error:, n: @rows.size,
+          minus_log: found.minus_log, aic: 2 * (found.minus_log + 6),
+          even_aic: 2 * (@even.minus_log + 4))
+      end
+
+      def bounds(at, error)
+        [-1, 1].map { |side| 1 / (1 + Math.exp(-(at + (side * Rates::Z95 * error)))) }
+      end
+
+      def too_few_quarters
+        "A season of growth needs fish back in #{LEAST_QUARTERS} quarters of the year, " \
+          "#{LEAST_IN_QUARTER} in each."
+      end
+
+      def no_season = "No season of growth fits these fish."
+    end
+  end
+end

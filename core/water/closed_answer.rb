@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module Core
+  module Water
+    # How many fish live in a closed water, by visits on which fish were tagged and seen again. W6.
+    module ClosedAnswer
+      ASSUMPTIONS = [
+        { key: "closed", text: "Between the visits no fish came, went, was born or died." },
+        { key: "tags_seen", text: "No tag was shed or overlooked between the visits." },
+        { key: "mixed", text: "Tagged fish mix with the others, and are as easily caught." }
+      ].freeze
+      # A day with fewer is no visit; fewer fish seen again say too little. House rules.
+      LEAST_CAUGHT, LEAST_VISITS, LEAST_AGAIN = 10, 2, 7
+      # A longer gap between two visits begins another study. House rule.
+      MOST_GAP_DAYS = 14
+
+      module_function
+
+      # rows: [{ on: Date, fish_id: | nil, is_tagged: put in that day }] of one species in one water
+      # and year;  species, water: their names
+      def of(rows, species:, water:, year:)
+        visits = studies(rows).map { |days| visits(days) }
+          .max_by { |study| study.sum { |one| one[:again] } } || []
+        again = visits.sum { |one| one[:again] }
+        common = {
+          key: "closed", title: "#{species} in #{water}", n: visits.sum { |one| one[:caught] },
+          assumptions: ASSUMPTIONS,
+          columns: ["visit", "caught", "with a tag of an earlier visit", "newly tagged"],
+          rows: visits.map { |one| [one[:on].iso8601, *one.values_at(:caught, :again, :marked)] },
+          worked_out: method_of(visits), source: source(visits)
+        }
+        missing = missing(visits, again)
+        return Answer.new(**common, missing:) if missing
+
+        found = estimate(visits)
+        Answer.new(
+          **common,
+          sentence: "#{species} in #{water} in #{year}: about " \
+            "#{Words.span(found.fish, found.low, found.high)}, by #{visits.size} visits on " \
+            "which #{Words.fish(common[:n])} were caught, #{again} of them seen before.",
+          chart: { kind: "bars", x: "visit", y: "share with a tag, %",
+                   bars: visits.drop(1).map { |one| bar(one) } }
+        )
+      end
+
+      # Days on which enough were caught, parted where nobody came for long: [[[on, rows]]]
+      def studies(rows)
+        rows.group_by { |row| row[:on] }.select { |_, here| here.size >= LEAST_CAUGHT }.sort
+          .slice_when { |(before, _), (after, _)| after - before > MOST_GAP_DAYS }.to_a
+      end
+
+      # [{ on:, caught:, again: bearing a tag of an earlier visit, marked: }]
+      def visits(days)
+        marked = {}
+        days.map do |on, here|
+          again = here.count { |row| marked[row[:fish_id]] }
+          fresh = here.select { |row| row[:is_tagged] }
+          fresh.each { |row| marked[row[:fish_id]] = true }
+          { on:, caught: here.size, again:, marked: fresh.size }
+        end
+      end
+
+      def estimate(visits)
+        first, second = visits
+        if visits.size == 2
+          return Estimates::ClosedPopulation.chapman(
+            marked: first[:marked], caught: second[:caught], recaptured: second[:again]
+          )
+        end
+
+        Estimates::ClosedPopulation.schnabel(
+          caught: visits.map { |one| one[:caught] },
+          recaptured: visits.map { |one| one[:again] }, marked: visits.map { |one| one[:marked] }
+        )
+      end
+
+      def missing(visits, again)
+        if visits.size < LEAST_VISITS
+          return "It takes #{LEAST_VISITS} visits in a year with #{LEAST_CAUGHT} fish or more."
+        end
+        return nil if again >= LEAST_AGAIN
+
+        "It takes #{LEAST_AGAIN} fish seen again on a later visit; #{LEAST_AGAIN - again} more."
+      end
+
+      def bar(visit)
+        share = Estimates::Rates.wilson(visit[:again], visit[:caught])
+        [visit[:on].iso8601, *share.values_at(:share, :low, :high).map do |one|
+          (100 * one).round(1)
+        end]
+      end
+
+      def method_of(visits)
+        way = visits.size > 2 ? "Schnabel's sum over visits, +1" : "Chapman's estimate"
+        "#{way}; a visit is a day with #{LEAST_CAUGHT} fish or more, " \
+          "the next within #{MOST_GAP_DAYS} days."
+      end
+
+      def source(visits)
+        return "Chapman (1951), Univ. Calif. Publ. Statist. 1, 131-160" if visits.size == 2
+
+        "Schnabel (1938), Amer. Math. Monthly 45, 348-352; Chapman (1952), Biometrics 8, 325-349"
+      end
+      private_class_method :studies, :visits, :estimate, :missing, :bar, :method_of, :source
+    end
+  end
+end
