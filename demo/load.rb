@@ -75,22 +75,6 @@ module Demo
       counts
     end
 
-    # What every programme starts from, demo or not.
-    def self.catalogue(db)
-      rows = CSV.read(File.join(ROOT, "db/catalogue/species.csv"), headers: true).map do |line|
-        line
-          .to_h
-          .transform_keys(&:to_sym)
-          .transform_values { |value| value.to_s.empty? ? nil : value }
-          .then do |row|
-            row.merge(hazards: list(row[:hazards]), look_alikes: list(row[:look_alikes]))
-          end
-      end
-      Store::Species.new(db).add(rows)
-    end
-
-    def self.list(text) = Sequel.pg_array(text.to_s.split(";"), :text)
-
     private
 
     # A large one has a database of its own, which is thrown away when it fails.
@@ -112,7 +96,7 @@ module Demo
     end
 
     def catalogue
-      self.class.catalogue(@db)
+      Catalogue.add(@db)
       Sound.draw(@db)
       @species = Store::Species.new(@db).all.to_h { |one| [one.code, one] }
     end
@@ -203,7 +187,9 @@ module Demo
 
     def study(simulation)
       species = @species.fetch(Study::SPECIES)
-      Study.lives(simulation, species:, today: @today, seed: @seed + 6).each { |life| fish(life) }
+      Study.new(simulation, species:, today: @today, seed: @seed + 6).lives.each do |life|
+        fish(life)
+      end
       fill_pouches
     end
 

@@ -30,6 +30,14 @@ module Api
         )
       end
 
+      get("/api/water/exploitation") do
+        said = ->(name) { given.values_at(:"#{name}_from", :"#{name}_to") }
+        answer = Acts::EstimateExploitation.call(
+          context(member!), filter:, reporting: said["reporting"], deaths: said["deaths"]
+        )
+        json(answer:)
+      end
+
       get("/api/water/:topic") do
         found = Acts::AnswerWater.call(context(member!), topic: given[:topic], filter:)
         json(topic: given[:topic], **found.merge(made_at: found[:made_at]&.utc&.iso8601))

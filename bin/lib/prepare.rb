@@ -8,7 +8,7 @@ config = Config.from(ENV)
 db = Database.connect(config.database_url, max_connections: 4)
 Database.migrate(db)
 if config.production?
-  Demo::Load.catalogue(db)
+  Demo::Catalogue.add(db)
 elsif (counts = Demo::Load.call(db:, today: Date.today))
   pictures = Devices::PictureWorkshop.new
   store = Application.hand_over_jobs(config:, db:, pictures:)

@@ -44,7 +44,7 @@ class Setup
           "DATABASE_URL, of its own."
       )
     end
-    Demo::Load.catalogue(db)
+    Demo::Catalogue.add(db)
     store =
       Application.hand_over_jobs(
         config: VoucherFiles.config.dup.tap { |config| config.base_url = @given[:address] },

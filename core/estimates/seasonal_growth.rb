@@ -38,7 +38,7 @@ module Core
         return @even if @even.is_a?(String)
         return too_few_quarters if quarters < LEAST_QUARTERS
 
-        found = Maximum.find(starts:, scales: SCALES) { |point| minus_log(*free(point)) }
+        found = Maximum.find(starts:, scales: SCALES) { |point| minus_log(free(point)) }
         return no_season if found.nil? || !found.converged
 
         told(found)
@@ -77,7 +77,7 @@ module Core
         end.minmax.then { |low, high| [high - low, 1].max.to_f }
       end
 
-      def minus_log(ga, gb, nu, p, u, w)
+      def minus_log((ga, gb, nu, p, u, w))
         a, b = @even.a_mm, @even.b_mm
         shrink = 1 + ((ga - gb) / (a - b))
         return Float::INFINITY if nu > 3 || (ga - gb).abs < 1e-9 || !shrink.positive?

@@ -31,24 +31,5 @@ module Core
     end
 
     Answer::MOST_SHOWN = 1000
-
-    # How numbers stand in a sentence.
-    module Words
-      module_function
-
-      def percent(share) = "#{(100 * share).round} %"
-
-      def percent_of(row)
-        "#{percent(row[:share])} (#{(100 * row[:low]).round} to #{(100 * row[:high]).round})"
-      end
-
-      def ratio(one) = format("%.2f times as often (%.2f to %.2f)", one.ratio, one.low, one.high)
-
-      def span(middle, low, high, digits = 0)
-        format("%.#{digits}f (%.#{digits}f to %.#{digits}f)", middle, low, high)
-      end
-
-      def fish(count) = count == 1 ? "1 fish" : "#{count} fish"
-    end
   end
 end

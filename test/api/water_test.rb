@@ -318,6 +318,33 @@ class WaterTest < ApiCase
     assert_in_delta 1.0, store.water.double_tagged({}).first[:years], 0.002
   end
 
+  PARTS = { reporting_from: 50, reporting_to: 90, deaths_from: 1, deaths_to: 8 }.freeze
+
+  def test_the_share_that_is_taken_says_what_it_rests_on_and_what_is_missing
+    sign_in
+    answer = water("exploitation", **PARTS)["answer"]
+
+    assert_match(/How many tags stay in is not known yet/, answer["missing"])
+    assert_nil answer["sentence"]
+    assert_equal ["catches reported", 50, 90], answer["rows"][1]
+    water("exploitation", **PARTS, reporting_to: 40)
+
+    assert_equal [422, ["reporting_to"]],
+      [last_response.status, JSON.parse(last_response.body)["fields"].keys]
+    water("exploitation", **PARTS.except(:deaths_to))
+
+    assert_equal 422, last_response.status
+  end
+
+  def test_only_fish_of_one_way_of_measuring
+    release(tags[0], days: 40, length_mm: 350)
+
+    sign_in
+
+    assert_equal 1, answer_of(water("movement", how: "board"), "reach")["n"]
+    assert_equal 0, answer_of(water("movement", how: "tape"), "reach")["n"]
+  end
+
   def test_all_of_it_prints_with_its_sentences
     12.times { |index| release(tags[index], days: 40 + index, length_mm: 350 + (10 * index)) }
     sign_in

@@ -110,6 +110,25 @@ class EstimatesTest < Minitest::Test
     end
   end
 
+  # With nothing to put right it is Jeffreys' interval; each part then stretches it.
+  def test_exploitation
+    all = [0.999998, 0.999999, 0.9999995]
+    known = { kept: 42, tagged: 2584, retention: all, reporting: [1, 1], deaths: [0, 0] }
+    bare = Exploitation.of(**known)
+
+    assert_in_delta 0.0163, bare.share, 0.0004
+    assert_in_delta 0.01190, bare.low, 0.0005
+    assert_in_delta 0.02173, bare.high, 0.0006
+    half = Exploitation.of(**known, reporting: [0.5, 0.5], deaths: [0.2, 0.2])
+
+    assert_in_delta bare.share / 0.4, half.share, 0.001
+    wide = Exploitation.of(**known, retention: [0.7, 0.84, 0.92], reporting: [0.5, 0.9])
+
+    assert_in_delta 0.0163 / 0.84 / 0.69, wide.share, 0.003
+    assert_operator (wide.high - wide.low) / wide.share, :>, (bare.high - bare.low) / bare.share
+    assert_in_delta 1.0, Exploitation.of(**known, kept: 2584, reporting: [0.5, 0.6]).high, 1e-9
+  end
+
   # Made by the model itself, with a season and without.
   def seasonal_rows(u, w: 0.55, seed: 5)
     rng = Random.new(seed)

@@ -7,7 +7,7 @@ module Seeds
   module_function
 
   def catalogue(db)
-    Demo::Load.catalogue(db)
+    Demo::Catalogue.add(db)
     Demo::Sound.draw(db)
   end
 

@@ -6,6 +6,7 @@ import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import AnswerCard from './parts/AnswerCard.vue'
+import ExploitationForm from './parts/ExploitationForm.vue'
 import FilterBar from './parts/FilterBar.vue'
 import WaterNav from './parts/WaterNav.vue'
 import { TOPICS } from './topics'
@@ -70,6 +71,7 @@ watch([() => props.topic, filter], load)
           :answer="one"
           @say="say"
         />
+        <ExploitationForm v-if="topic === 'tags' && found.made_at" @say="say" />
       </div>
     </template>
   </div>
