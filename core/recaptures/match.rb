@@ -92,16 +92,17 @@ module Core
         waits(:perhaps_same_catch, "This catch of the fish seems to have been told already.")
       end
 
+      UNLIKELY = "Length, place or time do not go well with the fish that carries this number."
+      ALIKE = "Fish with numbers that are easily taken for this one fit nearly as well."
+
       # A number can be read wrong and still be another fish's.
       def doubt(weighed, fish, complete, sure)
         best = weighed[:ranked].first
         return waits(:not_complete, "Part of the number could not be read.") unless complete
-        return if best && best.fish_id == fish[:fish_id] && best.share >= sure
+        is_best = best && best.fish_id == fish[:fish_id]
+        return if is_best && best.share >= sure
 
-        waits(
-          :unlikely,
-          "Length, place or time do not go well with the fish that carries this number."
-        )
+        waits(:unlikely, is_best ? ALIKE : UNLIKELY)
       end
 
       # A finder who does not know the species does not contradict it; a look-alike is for the share
