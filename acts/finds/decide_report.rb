@@ -105,7 +105,8 @@ module Acts
           report: @report,
           fish:,
           decided_by: @member[:id],
-          now: @now
+          now: @now,
+          quiet: @store.imports.brought?(@report)
         )
       note(fish_id: fish[:fish_id], tag_number: @tag_number, share:, moved:)
     end

@@ -35,6 +35,18 @@ module Api
         show(number)
       end
 
+      get("/api/imports/:number/waiting") do
+        json(waiting)
+      end
+
+      post("/api/imports/:number/waiting") do
+        found = Acts::DecideAlike.call(
+          context(coordinator!), id: number, **sent.slice(:verdict, :reason),
+          seen: sent[:reports].to_h { |one| one.values_at(:id, :seen) }
+        )
+        json(**found, **waiting)
+      end
+
       get("/api/imports/:number/refused") do
         json(
           Acts::ShowImport.refused(context(coordinator!), id: number, after: given[:after].to_i)
@@ -50,6 +62,7 @@ module Api
 
       helpers do
         def number = Integer(given[:number], 10)
+        def waiting = Acts::WaitingImport.call(context(coordinator!), id: number)
 
         def show(id)
           told = Acts::ShowImport.call(context(coordinator!), id:)

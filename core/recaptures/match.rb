@@ -99,6 +99,7 @@ module Core
       def doubt(weighed, fish, complete, sure)
         best = weighed[:ranked].first
         return waits(:not_complete, "Part of the number could not be read.") unless complete
+
         is_best = best && best.fish_id == fish[:fish_id]
         return if is_best && best.share >= sure
 

@@ -115,6 +115,24 @@ module Store
         .select_hash(Sequel[:known][:id], :file_name)
     end
 
+    # Reports and readings of a table that wait, the oldest first: [{ id:, number_as_read:,
+    # caught_on:, waiting_reason:, seen: how many decisions there are }]
+    def waiting(id, limit:)
+      decided =
+        @db[:decisions].where(report_id: Sequel[:reports][:id]).select(Sequel.function(:count).*)
+      waiting_of(id).order(:caught_on, :id).limit(limit)
+        .select(:id, :number_as_read, :caught_on, :waiting_reason, decided.as(:seen)).all
+    end
+
+    def waiting_count(id) = waiting_of(id).count
+
+    # Whether a report, or the record that it is a reading of, came in with a table.
+    def brought?(report)
+      [[:reports, report[:id]], [:encounter_records, report[:encounter_id]]].any? do |table, id|
+        !@db[table].where(id:).exclude(import_id: nil).empty?
+      end
+    end
+
     # { number => { state:, holder_id: } }
     def tags(numbers)
       @db[:tags].where(number: numbers).select_hash(:number, %i[state holder_id])
@@ -183,6 +201,12 @@ module Store
     end
 
     private
+
+    def waiting_of(id)
+      of_records = @db[:encounter_records].where(import_id: id).select(:id)
+      @db[:reports].where(state: "waiting")
+        .where(Sequel.|({ import_id: id }, { encounter_id: of_records }))
+    end
 
     def json(columns)
       columns.to_h do |key, value|

@@ -170,6 +170,66 @@ class ImportsTest < ApiCase
     )
   end
 
+  # Twelve fish, five of them seen again far too long: they wait, and are decided at once.
+  def waiting_table
+    rows = (1..12).map do |n|
+      "2019-05-#{n + 10},Wren,Cutter Ledge,Pollack,#{400 + n},#{tag(n)},tag"
+    end
+    again = (1..5).map { |n| "2019-08-#{n + 10},Wren,Cutter Ledge,Pollack,900,#{tag(n)},recapture" }
+    ["day,who,where,fish,length mm,tag,what", *rows, *again].join("\n")
+  end
+
+  def tag(serial) = "MS#{100_000 + serial}"
+
+  def test_what_waits_alike_is_decided_at_once_and_each_can_be_taken_back
+    import = map(send_table("again.csv", waiting_table))
+    done = run_import(import, "check", "store")
+
+    assert_equal({ "stored" => 17 }, done["counts"])
+    get("/api/imports/#{import['id']}/waiting")
+    group = told["groups"].first
+
+    assert_equal [5, "unlikely"], [told["waiting"], group["reason"]]
+    assert_equal [5, tag(1)], [group["reports"].size, group["reports"].first["best_number"]]
+    decide(import, group, "none_of_these", except: 1)
+
+    assert_equal [4, 1], told.values_at("decided", "waiting")
+    assert_equal 4, db[:decisions].where(reason: "Length of another fish.").count
+    decide(import, group, "none_of_these")
+
+    assert_equal [1, ["It waits no more."] * 4], [told["decided"], told["left"].map { _1["why"] }]
+    id = group["reports"].first["id"]
+    send_json(:post, "/api/reports/#{id}/decision",
+      { verdict: "undone", reason: "Look again.", seen: 1 })
+
+    assert_equal 200, last_response.status, last_response.body
+    assert_equal 0, db[:letters].count, "nobody is written to about what was long ago"
+  end
+
+  def decide(import, group, verdict, except: 0)
+    reports = group["reports"].drop(except).map { |one| one.slice("id", "seen") }
+    send_json(:post, "/api/imports/#{import['id']}/waiting",
+      { verdict:, reason: "Length of another fish.", reports: })
+
+    assert_equal 200, last_response.status, last_response.body
+  end
+
+  def test_an_unlikely_fish_is_not_accepted_in_a_heap
+    import = map(send_table("again.csv", waiting_table))
+    run_import(import, "check", "store")
+    get("/api/imports/#{import['id']}/waiting")
+    group = told["groups"].first
+    decide(import, group, "accepted")
+
+    assert_equal group["is_likely"] ? 5 : 0, told["decided"]
+    assert_equal told["decided"], db[:matches].where(undone_at: nil).count
+    assert_equal 0, db[:letters].count
+    sign_in
+    get("/api/imports/#{import['id']}/waiting")
+
+    assert_equal 403, last_response.status
+  end
+
   def test_stopped_in_the_middle_it_goes_on_where_it_was
     rows = (1..30).map { |n| "2019-05-14,Wren,Cutter Ledge,Cod,#{400 + n},MS#{100_000 + n}" }
     table = ["day,who,where,fish,length mm,tag", *rows].join("\n")

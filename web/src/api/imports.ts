@@ -7,6 +7,11 @@ export type TableMapping = Shown['mapping']
 type Act =
   paths['/api/imports/{number}/run']['post']['requestBody']['content']['application/json']['act']
 
+export type Waiting =
+  paths['/api/imports/{number}/waiting']['get']['responses']['200']['content']['application/json']
+export type Alike =
+  paths['/api/imports/{number}/waiting']['post']['requestBody']['content']['application/json']
+
 const at = (id: number) => ({ params: { path: { number: String(id) } } })
 
 /** Old records out of other people's tables. */
@@ -27,6 +32,9 @@ export const imports = {
   run: (id: number, act: Act) =>
     answer(client.POST('/api/imports/{number}/run', { ...at(id), body: { act } })),
   undo: (id: number) => answer(client.POST('/api/imports/{number}/undo', at(id))),
+  waiting: (id: number) => answer(client.GET('/api/imports/{number}/waiting', at(id))),
+  decideAlike: (id: number, body: Alike) =>
+    answer(client.POST('/api/imports/{number}/waiting', { ...at(id), body })),
   refused: (id: number, after: number) =>
     answer(
       client.GET('/api/imports/{number}/refused', {

@@ -8,6 +8,7 @@ import OfficeNav from './parts/OfficeNav.vue'
 import ImportColumns from './parts/ImportColumns.vue'
 import ImportPreview from './parts/ImportPreview.vue'
 import ImportRefused from './parts/ImportRefused.vue'
+import ImportWaiting from './parts/ImportWaiting.vue'
 import ImportWords from './parts/ImportWords.vue'
 import { DATE_ORDERS, FATES, LENGTH_HOWS, STATES } from './importWords'
 
@@ -203,6 +204,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
             <template #reference><el-button>Take the whole table back</el-button></template>
           </el-popconfirm>
         </div>
+        <ImportWaiting v-if="table.state === 'done'" :id="id" />
         <ImportRefused
           v-if="counts['refused'] && !works"
           :id="id"

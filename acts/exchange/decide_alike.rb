@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module Acts
+  # One decision for many reports of a table that wait for the same reason: each is decided as if
+  # alone, with the same words, and what somebody decided meanwhile is left.
+  #
+  #   verdict: "accepted" (each as its likeliest fish) | "none_of_these"
+  #   seen:    { report id => how many decisions the coordinator saw }
+  module DecideAlike
+    VERDICTS = %w[accepted none_of_these].freeze
+
+    module_function
+
+    # Returns { decided: how many, left: [{ id:, why: }] }. Raises Core::NotFound, InvalidInput.
+    def call(context, id:, verdict:, reason:, seen:)
+      ours = WaitingImport.call(context, id:)[:groups].flat_map { |group| group[:reports] }
+        .select { |one| seen.key?(one[:id]) }
+      left = ours.filter_map do |one|
+        why = decide(context, one, verdict, reason, seen[one[:id]])
+        why && { id: one[:id], why: }
+      end
+      gone = seen.keys - ours.map { |one| one[:id] }
+      { decided: ours.size - left.size,
+        left: left + gone.map { |one| { id: one, why: "It waits no more." } } }
+    end
+
+    # Returns why it was left, or nil.
+    def decide(context, report, verdict, reason, seen)
+      DecideReport.call(
+        store: context.store, member: context.member, report_id: report[:id], verdict:, reason:,
+        seen:, now: context.now,
+        tag_number: verdict == "accepted" ? report[:best_number] : nil
+      )
+      nil
+    rescue Core::Error => e
+      e.message
+    end
+    private_class_method :decide
+  end
+end

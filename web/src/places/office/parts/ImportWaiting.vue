@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { onMounted, ref, shallowRef } from 'vue'
+import { imports, type Alike, type Waiting } from '@/api/imports'
+import { useAct } from '@/api/useAct'
+import { dateText } from '@/format/units'
+import TroubleNote from '@/parts/TroubleNote.vue'
+
+/** What of the table waits at the desk: one decision for all that are alike, with one reason. */
+const props = defineProps<{ id: number }>()
+type Group = Waiting['groups'][number]
+const SHOWN = 5
+const found = shallowRef<Waiting | null>(null)
+const why = ref('')
+const { busy, refusal, said, run } = useAct()
+onMounted(() =>
+  run(async () => {
+    found.value = await imports.waiting(props.id)
+  }),
+)
+
+const decide = (group: Group, verdict: Alike['verdict']) =>
+  run(async () => {
+    const reports = group.reports.map(({ id, seen }) => ({ id, seen }))
+    const told = await imports.decideAlike(props.id, { verdict, reason: why.value.trim(), reports })
+    found.value = told
+    const left = told.left?.length ? ` ${told.left.length} were left: ${told.left[0]!.why}` : ''
+    said.value = `${told.decided} decided; each can be taken back at the desk.${left}`
+  })
+const percent = (share: number) => `${Math.round(100 * share)} %`
+</script>
+
+<template>
+  <section v-if="found?.waiting || said" class="waiting" aria-label="Waits at the desk">
+    <h3>Waits at the desk</h3>
+    <TroubleNote :trouble="refusal" />
+    <p v-if="said" role="status">{{ said }}</p>
+    <template v-if="found?.waiting">
+      <p>
+        {{ found.waiting }} of these catches wait for your judgement{{
+          found.looked_at < found.waiting ? `; the first ${found.looked_at} are below` : ''
+        }}. Nobody is written to about what was long ago. Singly they are at the
+        <RouterLink to="/finds/desk">judgement desk</RouterLink>.
+      </p>
+      <label>
+        Why, for all that you decide at once
+        <input v-model="why" class="field" minlength="3" maxlength="500" />
+      </label>
+      <article v-for="group in found.groups" :key="group.reason + group.is_likely">
+        <h4>
+          {{ group.reports.length }} alike: {{ group.words }}
+          {{ group.is_likely ? 'The likeliest fish is likelier than not.' : '' }}
+        </h4>
+        <ul>
+          <li v-for="one in group.reports.slice(0, SHOWN)" :key="one.id">
+            <b class="figures">{{ one.number_as_read }}</b>, {{ dateText(one.caught_on) }}
+            <template v-if="one.best_number">
+              most like <b class="figures">{{ one.best_number }}</b>, {{ percent(one.share!) }}
+            </template>
+            <template v-else>like no fish of ours</template>
+          </li>
+          <li v-if="group.reports.length > SHOWN" class="soft">
+            and {{ group.reports.length - SHOWN }} more
+          </li>
+        </ul>
+        <p class="row">
+          <el-button
+            v-if="group.is_likely"
+            type="primary"
+            :loading="busy"
+            :disabled="why.trim().length < 3"
+            @click="decide(group, 'accepted')"
+          >
+            Each is its likeliest fish
+          </el-button>
+          <el-button
+            :loading="busy"
+            :disabled="why.trim().length < 3"
+            @click="decide(group, 'none_of_these')"
+          >
+            None is a fish of ours
+          </el-button>
+        </p>
+      </article>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.waiting,
+article {
+  display: grid;
+  gap: var(--gap-2);
+}
+article {
+  border-left: 5px solid var(--kelp);
+  padding: var(--gap-2) var(--gap-3);
+  background: var(--sheet);
+}
+label {
+  display: grid;
+  max-width: 560px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3);
+}
+</style>
