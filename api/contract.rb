@@ -47,6 +47,18 @@ module Api
       @lock = Mutex.new
     end
 
+    # What a program may ask with a key, for reading: [{ method:, path:, summary:, parameters: [{
+    # name:, required:, says: }] }]
+    def for_programs
+      document.fetch("paths").flat_map do |path, item|
+        item.slice(*METHODS).select { |_, spec| spec["x-key"] }.map do |method, spec|
+          asked = [*item["parameters"], *spec["parameters"]]
+          { method: method.upcase, path:, summary: spec["summary"],
+            parameters: asked.map { |one| told(one) } }
+        end
+      end
+    end
+
     # The Operation, :no_path or :no_method.
     def operation(method, path)
       pattern, template, item = @paths.find { |candidate, _, _| candidate.match?(path) }
@@ -122,6 +134,13 @@ module Api
     end
 
     private
+
+    def told(parameter)
+      schema = parameter["schema"]
+      kinds = schema["enum"]&.join(", ") || schema["format"] || schema["type"] || "see the contract"
+      { name: parameter["name"], required: parameter["required"] == true,
+        says: [parameter["description"], kinds].compact.join("; ") }
+    end
 
     # Whether anything is wrong is asked first: that ends at the first fault.
     def faults_of(schema, value)

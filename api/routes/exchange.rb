@@ -42,6 +42,11 @@ module Api
         json(catches: found[:catches], next: found[:next] && Cursor.write(found[:next]))
       end
 
+      get("/api/contract") do
+        member!
+        json(operations: env.fetch("voucher.contract").for_programs)
+      end
+
       get("/api/keys") { coordinator! && json(keys:) }
 
       post("/api/keys") do

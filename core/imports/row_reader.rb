@@ -46,6 +46,7 @@ module Core
         return left_out(line) unless self.class.row?(cells, @head)
 
         @given = given
+        check_width
         values = values()
         what = what_it_is(values)
         check(values) if what == :fish
@@ -67,6 +68,18 @@ module Core
           @above[field.key] = told[field.key]
         end
         told
+      end
+
+      # What stands behind the last column belongs to none: one mark too many parted a cell.
+      def check_width
+        beyond = @cells.drop(@head.size).reject { |cell| Blank.is?(cell) }
+        return if beyond.empty?
+
+        @faults << Fault.new(
+          column: nil, value: beyond.join(" "),
+          rule: "This row has #{@cells.size} cells, the table #{@head.size} columns.",
+          mend: "Put cells that hold the separator itself in quotation marks."
+        )
       end
 
       def text(key)
@@ -120,8 +133,17 @@ module Core
         lon_deg = try(:lon) { |text| Places.degrees(text, :lon) }
         both = try(:position) { |text| Places.both(text) }
         lat_deg, lon_deg = both if both
+        half_a_place
         lat_deg = lon_deg = nil if lat_deg.nil? || lon_deg.nil?
         { lat_deg:, lon_deg:, spot_code: spot(lat_deg, lon_deg) }
+      end
+
+      def half_a_place
+        return if @given[:lat].nil? == @given[:lon].nil? || @given[:position]
+
+        there, lacking = @given[:lat] ? %w[latitude longitude] : %w[longitude latitude]
+        fault(@given[:lat] ? :lat : :lon, "There is a #{there} without a #{lacking}.",
+          "Write both, or neither.")
       end
 
       # As it is named, else the nearest to the place; both have to agree.

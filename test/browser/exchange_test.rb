@@ -63,6 +63,9 @@ class ExchangePagesTest < BrowserCase
     sleep 0.4 # the button's colour comes back slowly
     assert_accessible(".keys")
     assert_equal [200, 2], read(key)
+    assert_equal 2, JSON.parse(`#{example("curl").sub("curl", "curl -s")}`)["catches"].size
+    assert_equal "2\n", IO.popen([RbConfig.ruby, "-e", example("Ruby")], &:read)
+    assert_text "GET /api/water/{topic} What the tags taught of one topic"
 
     visit "/office/keys"
     assert_no_text key
@@ -74,6 +77,9 @@ class ExchangePagesTest < BrowserCase
   end
 
   # As the page's own example does.
+  # As it stands on the page.
+  def example(language) = find("[aria-label='Example in #{language}']").text
+
   def read(key)
     uri = URI("#{page.server_url}/api/catches")
     answer = Net::HTTP.get_response(uri, { "Authorization" => "Bearer #{key}" })

@@ -10,6 +10,7 @@ export const exchange = {
   tables: () => answer(client.GET('/api/exchange/tables')),
   list: () => answer(client.GET('/api/exports')),
   make: (body: Sent) => answer(client.POST('/api/exports', { body })),
+  contract: () => answer(client.GET('/api/contract')),
   keys: () => answer(client.GET('/api/keys')),
   makeKey: (name: string) => answer(client.POST('/api/keys', { body: { name } })),
   revokeKey: (id: number) =>

@@ -11,7 +11,13 @@ const keys = shallowRef<Awaited<ReturnType<typeof exchange.keys>>['keys'] | null
 const fresh = ref('')
 const name = ref('')
 const { busy, refusal, said, run } = useAct()
-onMounted(() => run(async () => void (keys.value = (await exchange.keys()).keys)))
+const operations = shallowRef<Awaited<ReturnType<typeof exchange.contract>>['operations']>([])
+onMounted(() =>
+  run(async () => {
+    keys.value = (await exchange.keys()).keys
+    operations.value = (await exchange.contract()).operations
+  }),
+)
 
 const make = () =>
   run(async () => {
@@ -37,7 +43,8 @@ request("${address}") |>
   Ruby: `require "net/http"
 require "json"
 answer = Net::HTTP.get(URI("${address}"), { "Authorization" => "Bearer ${key.value}" })
-catches = JSON.parse(answer)["catches"]`,
+catches = JSON.parse(answer)["catches"]
+puts catches.size`,
 }))
 </script>
 
@@ -109,6 +116,20 @@ catches = JSON.parse(answer)["catches"]`,
         <h3>{{ language }}</h3>
         <pre tabindex="0" role="group" :aria-label="`Example in ${language}`">{{ text }}</pre>
       </div>
+    </section>
+    <section class="contract">
+      <h2>What a key may ask</h2>
+      <details v-for="one in operations" :key="one.path">
+        <summary>
+          <code>{{ one.method }} {{ one.path }}</code> {{ one.summary }}
+        </summary>
+        <p v-if="!one.parameters.length" class="soft">It takes nothing.</p>
+        <ul>
+          <li v-for="given in one.parameters" :key="given.name">
+            <code>{{ given.name }}</code>{{ given.required ? ' (needed)' : '' }}: {{ given.says }}
+          </li>
+        </ul>
+      </details>
     </section>
   </div>
 </template>
