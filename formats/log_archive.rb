@@ -8,13 +8,18 @@ module Formats
   module LogArchive
     EXTENSION = { "image/jpeg" => "jpg", "image/png" => "png", "image/webp" => "webp" }.freeze
 
+    # parts: { name in the archive => path of a file }
     # pictures: [{ id:, media_type:, taken_at:, encounter_id:, bytes: -> String, or nil when its
     #           file is gone }]. Returns an unlinked-on-close Tempfile, written to its end.
-    def self.write(csv:, pictures:)
+    def self.write(csv:, pictures:, parts: {})
       file = Tempfile.new(["voucher-log", ".zip"], binmode: true)
       Zip::OutputStream.open(file.path) do |zip|
         zip.put_next_entry("log.csv")
         zip.write(csv)
+        parts.each do |name, path|
+          zip.put_next_entry(name)
+          File.open(path, "rb") { |part| IO.copy_stream(part, zip) }
+        end
         # Pictures are packed already.
         gone = pictures.reject { |one| put(zip, one) }
         say(zip, gone) unless gone.empty?

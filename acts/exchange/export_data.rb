@@ -59,6 +59,19 @@ module Acts
       end
     end
 
+    # Into an open file, as it was asked for. Returns how many rows.
+    def write(file)
+      table = Core::Exchange::Tables::CATCHES
+      case @sent[:format]
+      when "csv" then Formats::GivenCsv.write(file, table.names, &catches)
+      when "geojson" then Formats::GeojsonOut.write(file, table.names, &catches)
+      when "gpx" then Formats::GpxOut.write(file, table.names, &catches)
+      when "package" then package.write(file.path, rows)
+      when "darwin_core"
+        Formats::DarwinCoreArchive.new(table, about:).write(file.path, catches)
+      end
+    end
+
     private
 
     # Whom exact places go to, nil where none do.
@@ -81,18 +94,6 @@ module Acts
     end
 
     def exact? = @sent[:exact] || false
-
-    def write(file)
-      table = Core::Exchange::Tables::CATCHES
-      case @sent[:format]
-      when "csv" then Formats::GivenCsv.write(file, table.names, &catches)
-      when "geojson" then Formats::GeojsonOut.write(file, table.names, &catches)
-      when "gpx" then Formats::GpxOut.write(file, table.names, &catches)
-      when "package" then package.write(file.path, rows)
-      when "darwin_core"
-        Formats::DarwinCoreArchive.new(table, about:).write(file.path, catches)
-      end
-    end
 
     def package
       Formats::DataPackage.new(

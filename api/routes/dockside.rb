@@ -154,7 +154,7 @@ module Api
       end
 
       get("/api/me/archive.zip") do
-        @archive = Acts::TakeOut.archive(store:, files:, member: member!)
+        @archive = Acts::TakeOut.archive(context(member!), files:)
         send_file @archive.path,
           type: "application/zip",
           disposition: "attachment",

@@ -108,11 +108,13 @@ class BrokenTablesTest < ApiCase
       said = faults.map { |one| one.values_at("column", "value", "rule", "mend").join(" ") }
 
       assert_match(/#{sentence}/i, said.join("\n"), bytes)
-      assert_empty(faults.reject do |one|
-        [one["rule"], one["mend"]].all? do
-          _1.to_s.size > 5
+      unsaid = faults.reject do |one|
+        one.values_at("rule", "mend").all? do |text|
+          text.to_s.size > 5
         end
-      end, bytes)
+      end
+
+      assert_empty unsaid, bytes
     end
 
     assert_equal before, hashes

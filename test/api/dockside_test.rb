@@ -451,8 +451,21 @@ class DocksideApiTest < ApiCase
         .to_h { |entry| [entry.name, entry.get_input_stream.read] }
 
     assert_equal bytes.b, entries.find { |name, _| name.start_with?("photos/") }.last.b
+    own = own_package(entries.fetch("package.zip"))
+    seen = CSV.parse(entries.fetch("as-others-see-it.csv"), headers: true)
+
+    assert_equal(own.map { |row| row["tag_numbers"] }, seen.map { |row| row["tag_numbers"] })
+    assert_operator own.first["place_uncertainty_m"].to_f, :<,
+      seen.first["place_uncertainty_m"].to_f, "others see the cell"
+    assert_equal 0, db[:exports].count, "one's own is given to nobody"
     get("/api/encounters/#{db[:encounters].order(:caught_at).get(:id)}/remembrance.pdf")
 
     assert_match(/41\.2 cm fork length, by board/, PdfText.of(last_response.body))
+  end
+
+  def own_package(bytes)
+    Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
+      return CSV.parse(zip.read("data/catches.csv"), headers: true)
+    end
   end
 end

@@ -52,7 +52,7 @@ onMounted(() => load())
       <RouterLink to="/dockside/sheet">Type a paper sheet</RouterLink>
       <RouterLink to="/dockside/season">How did I do</RouterLink>
       <a href="/api/me/log.csv" download>My log as a table</a>
-      <a href="/api/me/archive.zip" download>My log with all photos</a>
+      <a href="/api/me/archive.zip" download>My log with all photos, as an archive</a>
     </nav>
     <div class="filters" role="search">
       <select
