@@ -14,6 +14,7 @@ module Formats
   class DarwinCoreArchive
     TERMS = "http://rs.tdwg.org/dwc/terms/"
     MEASURED_TYPE = "http://rs.iobis.org/obis/terms/ExtendedMeasurementOrFact"
+    WIDEST = 10_000
     MEASURED = %w[measurementType measurementValue measurementUnit measurementMethod].freeze
     # The same for every row.
     ALWAYS = { "basisOfRecord" => "HumanObservation", "occurrenceStatus" => "present",
@@ -125,11 +126,19 @@ module Formats
       node.add_element("organizationName").text = @about[:programme]
     end
 
+    # A name with blanks around it is another name to a strict reader.
+    def formatter
+      REXML::Formatters::Pretty.new(1).tap do |pretty|
+        pretty.compact = true
+        pretty.width = WIDEST
+      end
+    end
+
     def document
       doc = REXML::Document.new
       doc << REXML::XMLDecl.new("1.0", "UTF-8")
       yield doc
-      (+"").tap { |text| doc.write(text, 1) }
+      (+"").tap { |text| formatter.write(doc, text) }
     end
   end
 end

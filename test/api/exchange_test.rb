@@ -138,6 +138,8 @@ class ExchangeTest < ApiCase
   def test_the_archive_in_other_peoples_terms_says_which_column_is_which
     bytes = file(export("darwin_core"))
     meta = Nokogiri::XML(entry(bytes, "meta.xml")).remove_namespaces!
+
+    assert_equal %w[occurrence.txt measurement.txt], meta.xpath("//location").map(&:text)
     occurrences = CSV.parse(entry(bytes, "occurrence.txt"), col_sep: "\t")
     terms = meta.xpath("//core/field").to_h { |one| [one["term"][%r{[^/]+\z}], one["index"].to_i] }
     row = occurrences.drop(1).find { |one| one[0] == @id }

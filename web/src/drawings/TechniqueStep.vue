@@ -5,6 +5,7 @@ import type { CardStep } from './cards'
 import { pictureOf } from './guilds'
 import { TOOLS } from './tools'
 import ToolShape from './ToolShape.vue'
+import WaterBody from './WaterBody.vue'
 
 /** One step of a technique card; what moves between two steps is seen moving. */
 const { step, guild } = defineProps<{ step: CardStep; guild: string }>()
@@ -32,12 +33,7 @@ const drops = computed(() => step.pieces['drops'] ?? null)
     role="img"
     :aria-label="`${step.says} Look: ${step.look}.`"
   >
-    <rect v-if="water !== null" class="water" :y="water" width="640" :height="360 - water" />
-    <path
-      v-if="water !== null"
-      class="surface"
-      :d="`M0 ${water}q20-7 40 0t40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0`"
-    />
+    <WaterBody v-if="water !== null" :surface="water" :bottom="360" />
     <g v-if="step.pieces['board']" class="piece" :style="moved(step.pieces['board'])">
       <ToolShape tool="board" />
     </g>
@@ -72,10 +68,7 @@ const drops = computed(() => step.pieces['drops'] ?? null)
   border-radius: var(--round);
   background: var(--sheet);
 }
-.water {
-  fill: var(--sea);
-}
-.surface,
+
 .line {
   fill: none;
   stroke: var(--ink);

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import AnimalBody from '@/drawings/AnimalBody.vue'
 import { pictureOf } from '@/drawings/guilds'
 import ToolShape from '@/drawings/ToolShape.vue'
+import WaterBody from '@/drawings/WaterBody.vue'
 import type { LandingState } from '@/practice/practice'
 
 /** What is seen: rod, line and fish; then net, water or air. Tension is seen in the rod alone. */
@@ -50,7 +51,7 @@ const tight = computed(() => Math.round(props.state.tension * 100))
     "
   >
     <rect class="sky" width="640" :height="SURFACE" />
-    <rect class="water" :y="SURFACE" width="640" :height="300 - SURFACE" />
+    <WaterBody :surface="SURFACE" :bottom="300" />
     <path
       class="ground"
       :d="keyOfScene === 'wall' ? 'M0 20h90v280H0z' : 'M0 110q60 0 110 50v140H0z'"
@@ -71,10 +72,6 @@ const tight = computed(() => Math.round(props.state.tension * 100))
         <ToolShape tool="board" />
       </g>
     </template>
-    <path
-      class="surface"
-      :d="`M0 ${SURFACE}q20-7 40 0t40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0`"
-    />
     <svg v-bind="place" :viewBox="picture.box.join(' ')"><AnimalBody :picture="picture" /></svg>
     <g v-if="isOut" transform="translate(330 84)"><ToolShape tool="hand" /></g>
   </svg>
@@ -91,9 +88,6 @@ const tight = computed(() => Math.round(props.state.tension * 100))
 .sky {
   fill: var(--sheet);
 }
-.water {
-  fill: var(--sea);
-}
 .ground {
   fill: var(--line-strong);
 }
@@ -104,7 +98,6 @@ const tight = computed(() => Math.round(props.state.tension * 100))
   stroke-linecap: round;
 }
 .line,
-.surface,
 .spray path {
   fill: none;
   stroke: var(--ink);

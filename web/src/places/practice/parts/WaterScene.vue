@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import AnimalBody from '@/drawings/AnimalBody.vue'
 import { pictureOf } from '@/drawings/guilds'
+import WaterBody from '@/drawings/WaterBody.vue'
 
 /** A plan as a picture: platform, thermometer, depth, the fish at its depth. */
 const props = defineProps<{
@@ -26,11 +27,7 @@ const mercury = computed(() => Math.min(1, Math.max(0, props.tempC / 32)) * 90)
       :aria-label="`${name}, ${tempC} °C, ${depthM} m, ${platform}, ${words}`"
     >
       <rect class="sky" width="640" :height="SURFACE" />
-      <rect class="water" :y="SURFACE" width="640" :height="400 - SURFACE" />
-      <path
-        class="wave"
-        :d="`M0 ${SURFACE}q20-9 40 0t40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0 40 0`"
-      />
+      <WaterBody :surface="SURFACE" :bottom="400" />
       <path v-if="platform === 'boat'" class="solid" d="M60 62h150l-22 40H84z" />
       <path v-else-if="platform === 'kayak'" class="solid" d="M50 84q90-14 180 0q-90 30-180 0z" />
       <path
@@ -69,10 +66,6 @@ svg {
 .sky {
   fill: var(--sheet);
 }
-.water {
-  fill: var(--sea);
-}
-.wave,
 .line,
 .depth {
   fill: none;
