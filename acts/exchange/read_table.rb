@@ -10,7 +10,7 @@ module Acts
 
     # Returns the id of the import. Raises Core::InvalidInput.
     def call(context, bytes:, file_name:)
-      table = Formats::TableText.read(bytes)
+      table = Formats::TableText.read(Formats::PackageIn.catches(bytes) || bytes)
       cells = table.rows.map(&:last)
       at = Core::Imports::Guess.head_at(cells)
       head = at ? cells[at] : cells.first.each_index.map { |index| "column #{index + 1}" }
@@ -41,6 +41,8 @@ module Acts
     def mapping(context, head, rows)
       kept = context.store.imports.mappings.find { |one| one[:head] == head }
       return Core::Imports::Mapping.new(kept[:mapping]) if kept
+
+      return Core::Imports::OwnColumns.mapping(head) if Core::Imports::OwnColumns.ours?(head)
 
       Core::Imports::Guess.of(head:, rows:, known: ImportKnown.of(context))
     end

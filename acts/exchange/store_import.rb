@@ -8,6 +8,11 @@ module Acts
     AT_ONCE = 500
     TRIP = %i[fished_hours rods water_temp_c].freeze
     NOON = [12, 0].freeze
+    # As the reader said it, so it is stored.
+    TOLD = %i[
+      id member_id species_code fate length_mm length_kind length_how weight_g hook_place hook_type
+      bleeding outcome fight_seconds lat_deg lon_deg spot_code water_temp_c depth_m air_seconds note
+    ].freeze
 
     # going: -> whether to go on, asked between transactions
     def self.call(context, id, going: -> { true })
@@ -115,14 +120,10 @@ module Acts
 
     def encounter(said, trip_id)
       {
-        **said.slice(:id, :member_id, :species_code, :fate, :length_mm, :length_kind, :length_how,
-          :weight_g, :hook_place, :lat_deg, :lon_deg, :spot_code, :water_temp_c, :depth_m,
-          :air_seconds, :note),
-        trip_id:, kind: said[:said] || "untagged", revision: 1, source: "import",
-        import_id: @id, fingerprint: Fingerprint.of(said), **time(said),
-        weight_how: said[:weight_g] && "typed",
-        house_rules_version: rules_version(said), spoiled_numbers: [], lost_numbers: [],
-        voided_because: nil, tag_act: nil
+        **said.slice(*TOLD), **time(said), trip_id:, kind: said[:said] || "untagged",
+        revision: 1, source: "import", import_id: @id, fingerprint: Fingerprint.of(said),
+        weight_how: said[:weight_g] && "typed", house_rules_version: rules_version(said),
+        spoiled_numbers: [], lost_numbers: [], voided_because: nil, tag_act: nil
       }
     end
 

@@ -51,6 +51,11 @@ module Core
           "let go", "kept or released"], nil, false],
         [:hook_place, "Where the hook sat", ["hook", "hooked", "hook place", "hook location",
           "hooking"], nil, false],
+        [:hook_type, "Shape of the hook", ["hook type", "hook shape"], nil, false],
+        [:bleeding, "Bleeding", %w[bleeding bled blood], nil, false],
+        [:outcome, "How it swam off", ["outcome", "swam off", "condition at release"], nil, false],
+        [:fight_seconds, "Seconds of the fight", ["fight seconds", "fight s", "fight time"], nil,
+          false],
         [:water_temp, "Temperature of the water", ["sea", "temp", "water temp", "sea temp",
           "temperature", "water temperature"], TEMPERATURE, true],
         [:depth, "Depth", ["depth", "depth m"], DEPTH, false],
@@ -73,7 +78,8 @@ module Core
       # Fields of which a table may have several columns: they are read together.
       MANY = %i[tag note].freeze
       # Words of these are translated into ours, and can be chosen.
-      WORDED = %i[member spot species what again fate hook_place length_how platform].freeze
+      WORDED = %i[member spot species what again fate hook_place hook_type bleeding outcome
+        length_how platform].freeze
     end
   end
 end

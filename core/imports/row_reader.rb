@@ -21,7 +21,8 @@ module Core
       MOST_NOTE = 2000
       METRES_IN_A_FATHOM = 1.8288
       TOTALS = /\A\s*(?:grand |sub ?)?(?:totals?|sum|average|mean|count)\b/i
-      RANGES = { water_temp: (-2..40), depth: (0..1000), air_seconds: (0..3600), hours: (0..24),
+      RANGES = { water_temp: (-2..40), depth: (0..1000), air_seconds: (0..3600),
+                 fight_seconds: (0..36_000), hours: (0..24),
                  rods: (1..20) }.freeze
 
       # Neither a sum at the end, nor the head once more, nor nothing at all.
@@ -94,6 +95,8 @@ module Core
         {
           **time_and_place, **who, **kind,
           species_code: @species_code, **size, hook_place: word(:hook_place),
+          hook_type: word(:hook_type), bleeding: word(:bleeding), outcome: word(:outcome),
+          fight_seconds: within(:fight_seconds),
           water_temp_c: temperature, depth_m: depth,
           air_seconds: within(:air_seconds), fished_hours: within(:hours),
           rods: within(:rods)&.round, platform: word(:platform) || @mapping.default("platform"),

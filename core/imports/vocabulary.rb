@@ -10,7 +10,7 @@ module Core
         "tagged" => ["tagged", "tag", "release", "released", "rel", "new", "t", "newly tagged",
           "first"],
         "recaptured" => ["recaptured", "recapture", "recap", "rec", "r", "again", "resighting",
-          "caught again"],
+          "caught again", "reported"],
         "untagged" => ["untagged", "capture", "catch", "caught", "c", "no tag", "not tagged"],
         "kept" => %w[kept retained taken k],
         "none" => ["no fish", "blank", "none", "nothing", "nil", "zero"]
@@ -27,6 +27,15 @@ module Core
         "gill" => %w[gill gills], "throat" => %w[throat deep gullet],
         "stomach" => ["stomach", "gut", "gut hooked", "swallowed"]
       }.freeze
+      HOOK_TYPES = { "circle" => %w[circle], "j" => ["j", "j hook", "single"],
+                     "treble" => %w[treble trebles] }.freeze
+      BLEEDING = { "none" => [*NO, "none"], "light" => ["light", "little", "a little"],
+                   "heavy" => %w[heavy heavily much] }.freeze
+      OUTCOMES = {
+        "strong" => %w[strong strongly well], "slow" => %w[slow slowly], "sank" => %w[sank],
+        "floated" => %w[floated afloat], "predator" => ["predator", "taken by a predator"],
+        "lost_from_sight" => ["lost from sight", "not seen"]
+      }.freeze
       LENGTH_HOWS = {
         "board" => ["board", "measuring board"], "tape" => %w[tape], "ruler" => %w[ruler rule],
         "photo" => %w[photo picture], "estimate" => %w[estimate estimated guess est]
@@ -41,6 +50,7 @@ module Core
       }.freeze
 
       OF = { what: WHAT, again: AGAIN, fate: FATE, hook_place: HOOK_PLACES,
+             hook_type: HOOK_TYPES, bleeding: BLEEDING, outcome: OUTCOMES,
              length_how: LENGTH_HOWS, platform: PLATFORMS }.freeze
 
       # { field => Names }

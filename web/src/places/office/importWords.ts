@@ -34,6 +34,9 @@ export const WORDED: Record<string, string> = {
   again: 'caught again?',
   fate: 'what became of it',
   hook_place: 'hook',
+  hook_type: 'shape of the hook',
+  bleeding: 'bleeding',
+  outcome: 'how it swam off',
   length_how: 'measured',
   platform: 'fished from',
 }

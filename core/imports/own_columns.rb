@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module Core
+  module Imports
+    # Our own table of catches coming back: what its columns are is known, not guessed.
+    module OwnColumns
+      FIELDS = {
+        "kind" => "what", "caught_on" => "date", "species_code" => "species",
+        "length_mm" => "length", "length_kind" => "length_kind", "length_how" => "length_how",
+        "weight_g" => "weight", "lat_deg" => "lat", "lon_deg" => "lon", "depth_m" => "depth",
+        "water_temp_c" => "water_temp", "hook_type" => "hook_type", "hook_place" => "hook_place",
+        "bleeding" => "bleeding", "fight_seconds" => "fight_seconds",
+        "air_seconds" => "air_seconds", "fate" => "fate", "outcome" => "outcome",
+        "tag_numbers" => "tag", "caught_by" => "member"
+      }.freeze
+      UNITS = {
+        "length_mm" => "mm", "weight_g" => "g", "depth_m" => "m", "water_temp_c" => "C"
+      }.freeze
+
+      module_function
+
+      def ours?(head) = head == Exchange::Tables::CATCHES.names
+
+      # Returns Mapping. Who has no name there is no member.
+      def mapping(head)
+        columns = head.map do |name|
+          { "field" => FIELDS[name], "unit" => UNITS[name] }.compact.then do |column|
+            column.key?("field") ? column : { "field" => nil }
+          end
+        end
+        Mapping.new(
+          "columns" => columns, "date_order" => nil, "decimal" => ".", "down" => false,
+          "words" => {}, "length_how" => nil, "fate" => nil, "platform" => nil,
+          "member" => Known::FINDER, "spot" => nil
+        )
+      end
+    end
+  end
+end
