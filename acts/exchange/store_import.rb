@@ -119,12 +119,13 @@ module Acts
     end
 
     def encounter(said, trip_id)
-      {
-        **said.slice(*TOLD), **time(said), trip_id:, kind: said[:said] || "untagged",
-        revision: 1, source: "import", import_id: @id, fingerprint: Fingerprint.of(said),
+      said.slice(*TOLD).merge(
+        time(said),
+        trip_id:, kind: said[:said] || "untagged", revision: 1, source: "import",
+        import_id: @id, fingerprint: Fingerprint.of(said), tag_act: nil, voided_because: nil,
         weight_how: said[:weight_g] && "typed", house_rules_version: rules_version(said),
-        spoiled_numbers: [], lost_numbers: [], voided_because: nil, tag_act: nil
-      }
+        spoiled_numbers: [], lost_numbers: []
+      )
     end
 
     def sent(said) = { tag_numbers: said[:tag_numbers], new_tag_numbers: [] }
