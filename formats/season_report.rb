@@ -98,19 +98,27 @@ module Formats
     end
 
     def bars(bars)
-      most = [bars.map { |one| one[1].to_f }.max, 1].max
+      most = [bars.flat_map { |one| one.values_at(1, 3) }.compact.map(&:to_f).max, 1].max
       width = (@pdf.bounds.width - AXIS) / bars.size
-      bars.each_with_index do |(label, value), index|
+      y = ->(value) { 14 + ((CHART_HEIGHT - 20) * value.to_f / most) }
+      bars.each_with_index do |(label, value, low, high), index|
         left = AXIS + (index * width)
-        height = (CHART_HEIGHT - 20) * value.to_f / most
         @pdf.fill_color Paper::KELP
-        @pdf.fill_rectangle [left, 14 + height], width * 0.8, height
+        @pdf.fill_rectangle [left, y[value]], width * 0.8, y[value] - y[0]
+        between(left + (width * 0.4), y[low], y[high]) if low
         next unless (index % [(bars.size / 16.0).ceil, 1].max).zero?
 
         @pdf.fill_color Paper::SLATE
         @pdf.draw_text label, at: [left, 2], size: 7
       end
       ticks(0, most)
+    end
+
+    # The interval of a bar.
+    def between(at, low, high)
+      @pdf.stroke_color Paper::SLATE
+      @pdf.line_width 1.4
+      @pdf.stroke_line [at, low], [at, high]
     end
 
     # Ratios on a scale on which half and double lie as far from one.
