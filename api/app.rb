@@ -13,7 +13,7 @@ module Api
     ].freeze
     SESSION_SECONDS = 60 * 86_400
 
-    # config: Config;  store: Store::Gateway;  files, pictures: as Acts::KeepPicture takes them;
+    # config: Config;  store: Store::Gateway;  files, pictures: as Acts::Album takes them;
     #         coast: Acts::Coast
     # papers: Acts::KeptPapers;  gauge: #read(spot_code);  instruments: Devices::Instruments;
     #         counters: as Limits takes them;  metrics: Metrics

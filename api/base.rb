@@ -67,8 +67,13 @@ module Api
       def today = store.programme.day(Time.now)
       def config = env.fetch("voucher.config")
       def coast = env.fetch("voucher.coast")
-      # What keeps pictures.
-      def album = { files: env.fetch("voucher.files"), pictures: env.fetch("voucher.pictures") }
+
+      def album
+        Acts::Album.new(
+          store:, files: env.fetch("voucher.files"), pictures: env.fetch("voucher.pictures")
+        )
+      end
+
       def sent = env.fetch("voucher.body")
       def given = env.fetch("voucher.params")
 

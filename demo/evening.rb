@@ -120,9 +120,12 @@ module Demo
         uuid.tap do |id|
           Acts::AddTripPhoto.call(
             Acts::Context.new(store: @store, member: @member),
-            files: @files, pictures: @workshop, trip_id: @trip_id, id:, bytes: picture.jpeg,
-            name: format("SK%04d.JPG", (index * 10) + nth + 1),
-            utc_offset_minutes: Load::UTC_OFFSET_MINUTES
+            album: Acts::Album.new(store: @store, files: @files, pictures: @workshop),
+            trip_id: @trip_id, bytes: picture.jpeg,
+            sent: {
+              id:, name: format("SK%04d.JPG", (index * 10) + nth + 1),
+              utc_offset_minutes: Load::UTC_OFFSET_MINUTES
+            }
           )
         end
       end

@@ -6,7 +6,6 @@ module Acts
   #
   #   report_key: from the report's answer; without it nobody may add anything
   #   bytes:      String, at most MAX_BYTES
-  #   files, pictures: as KeepPicture takes them
   #
   # Returns { width_px:, height_px:, sha256: of what is kept }. Raises Core::InvalidInput, NotFound,
   # Conflict.
@@ -16,12 +15,11 @@ module Acts
 
     module_function
 
-    def call(store:, files:, pictures:, report_id:, report_key:, bytes:)
-      OwnReport.fetch(store:, id: report_id, key: report_key)
-      sha256 = Digest::SHA256.hexdigest(bytes)
-      before = store.photos.of_report(report_id)
-      same = before.find { |one| one[:sha256] == sha256 }
-      return KeepPicture.again(files:, photo: same, bytes:) if same
+    def call(album:, report_id:, report_key:, bytes:)
+      OwnReport.fetch(store: album.store, id: report_id, key: report_key)
+      before = album.store.photos.of_report(report_id)
+      same = before.find { |one| one[:sha256] == Digest::SHA256.hexdigest(bytes) }
+      return album.again(same, bytes) if same
 
       if before.size >= MOST
         raise Core::Conflict.at(
@@ -31,7 +29,7 @@ module Acts
         )
       end
 
-      KeepPicture.call(store:, files:, pictures:, bytes:, sha256:, report_id:)
+      album.keep(bytes, report_id:)
     end
   end
 end

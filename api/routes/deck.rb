@@ -51,11 +51,13 @@ module Api
         json(
           Acts::AddEncounterPhoto.call(
             context(member!),
-            **album,
+            album:,
             encounter_id: given[:id],
-            id: given[:photo_id],
-            bytes: sent,
-            taken_at: given[:taken_at] && moment(given[:taken_at], "taken_at")
+            sent: {
+              id: given[:photo_id],
+              taken_at: given[:taken_at] && moment(given[:taken_at], "taken_at")
+            },
+            bytes: sent
           )
         )
       end

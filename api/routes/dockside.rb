@@ -62,11 +62,13 @@ module Api
         json(
           Acts::AddTripPhoto.call(
             context(member!),
-            **album,
+            album:,
             trip_id: given[:id],
-            id: given[:photo_id],
-            name: given[:name],
-            utc_offset_minutes: given[:utc_offset_minutes].to_i,
+            sent: {
+              id: given[:photo_id],
+              name: given[:name],
+              utc_offset_minutes: given[:utc_offset_minutes].to_i
+            },
             bytes: sent
           )
         )

@@ -28,8 +28,7 @@ module Api
       put("/api/reports/:id/photo") do
         json(
           Acts::AddReportPhoto.call(
-            store:,
-            **album,
+            album:,
             report_id: given[:id],
             report_key:,
             bytes: sent

@@ -13,9 +13,9 @@ module Core
       # Returns [low, high] of 95 %; the block tells the figure of one draw. The same values give
       # the same limits.
       def limits(values, draws: DRAWS)
-        rng = Random.new(SEED)
+        dice = Dice.new(SEED)
         told = Array.new(draws) do
-          yield Array.new(values.size) { values[rng.rand(values.size)] }
+          yield Array.new(values.size) { dice.pick(values) }
         end
         told.sort!
         [told[(draws * 0.025).floor], told[(draws * 0.975).ceil - 1]]

@@ -55,12 +55,9 @@ class BackupTest < Minitest::Test
   def picture(size)
     Acts::AddTripPhoto.call(
       Acts::Context.new(store: @store, member: @isolde),
-      files: @files,
-      pictures: @workshop,
+      album: Acts::Album.new(store: @store, files: @files, pictures: @workshop),
       trip_id: @trip,
-      id: SecureRandom.uuid,
-      name: "a.jpg",
-      utc_offset_minutes: 0,
+      sent: { id: SecureRandom.uuid, name: "a.jpg", utc_offset_minutes: 0 },
       bytes: Vips::Image.black(300 + size, 200, bands: 3).jpegsave_buffer
     )
   end

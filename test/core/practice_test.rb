@@ -64,7 +64,7 @@ class PracticeTest < Minitest::Test
       assert_equal exercise.task(seed: 7, level: 1), exercise.task(seed: 7, level: 1)
       assert_operator (1..40).map { |seed| exercise.task(seed:, level: 1) }.uniq.size, :>, 35
     end
-    assert_in_delta 0.5, (1..2000).sum { |seed| Practice::Dice.new(seed).share } / 2000.0, 0.03
+    assert_in_delta 0.5, (1..2000).sum { |seed| Core::Dice.new(seed).share } / 2000.0, 0.03
   end
 
   WORN = { number: "AB004217", series: ["AB", 6], cut: 0, upside_down: false, glare: 0.5,
