@@ -35,6 +35,12 @@ module Core
         ((((b * ga) - (a * gb)) / (ga - gb)) - length_mm) * (1 - (shrink**years))
       end
 
+      # Negative log-likelihood of one row that is off by so much; good: weight of the normal law,
+      # flat: density of a row that something is wrong with.
+      def self.surprise(off, variance, good, flat)
+        -Math.log((good * Math.exp(-0.5 * off * off / variance) / Math.sqrt(variance)) + flat)
+      end
+
       # a_mm, b_mm: near the 20th and 80th percentile of first lengths when not given
       # Returns a Fit, or a sentence why there is none.
       def self.fit(rows, a_mm: nil, b_mm: nil) = new(rows, a_mm, b_mm).fit
@@ -145,7 +151,7 @@ module Core
           expected = (longest - l1) * (1 - Math.exp(rate * years))
           variance = measuring + (spread * expected * expected)
           off = grown - expected
-          -Math.log((good * Math.exp(-0.5 * off * off / variance) / Math.sqrt(variance)) + flat)
+          Growth.surprise(off, variance, good, flat)
         end
       end
 

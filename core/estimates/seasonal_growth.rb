@@ -89,8 +89,7 @@ module Core
             SeasonalGrowth.ahead(u, w, season)
           expected = (longest - l1) * (1 - Math.exp(rate * time))
           variance = measuring + (spread * expected * expected)
-          off = grown - expected
-          -Math.log((good * Math.exp(-0.5 * off * off / variance) / Math.sqrt(variance)) + flat)
+          Growth.surprise(grown - expected, variance, good, flat)
         end
       end
 

@@ -5,6 +5,7 @@ import DayField from '@/parts/DayField.vue'
 import { useSessionStore } from '@/stores/session'
 import { LENGTH_HOW } from '@/words/fish'
 import { useWaterFilter } from '../useWaterFilter'
+import FilterSelect from './FilterSelect.vue'
 
 /** One filter for every answer: species, water, days of the release, own fish. */
 const { filter, set, clear } = useWaterFilter()
@@ -29,7 +30,14 @@ function setLength(field: 'from_mm' | 'to_mm', event: Event) {
   const value = (event.target as HTMLInputElement).valueAsNumber
   set(field, Number.isNaN(value) ? null : Math.round(value * MM.value))
 }
-const chosen = (event: Event) => (event.target as HTMLSelectElement).value || null
+const PLACES = computed(() => [
+  { name: 'species' as const, label: 'Species', options: choices.value?.species ?? [] },
+  { name: 'water' as const, label: 'Water', options: choices.value?.waters ?? [] },
+])
+const taggers = computed(() =>
+  (choices.value?.taggers ?? []).map(({ id, name }) => ({ code: id, name })),
+)
+const HOWS = Object.entries(LENGTH_HOW).map(([code, name]) => ({ code, name }))
 </script>
 
 <template>
@@ -49,34 +57,13 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
     aria-label="Filter"
     @submit.prevent
   >
-    <label>
-      Species
-      <select
-        class="field"
-        :value="filter.species ?? ''"
-        name="species"
-        @change="set('species', chosen($event))"
-      >
-        <option value="">all</option>
-        <option v-for="one in choices?.species" :key="one.code" :value="one.code">
-          {{ one.name }}
-        </option>
-      </select>
-    </label>
-    <label>
-      Water
-      <select
-        class="field"
-        :value="filter.water ?? ''"
-        name="water"
-        @change="set('water', chosen($event))"
-      >
-        <option value="">all</option>
-        <option v-for="one in choices?.waters" :key="one.code" :value="one.code">
-          {{ one.name }}
-        </option>
-      </select>
-    </label>
+    <FilterSelect
+      v-for="one in PLACES"
+      :key="one.name"
+      v-bind="one"
+      :model-value="filter[one.name] ?? null"
+      @update:model-value="set(one.name, $event)"
+    />
     <label>
       Tagged from
       <DayField
@@ -95,18 +82,14 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
         @update:model-value="set('to', $event ?? null)"
       />
     </label>
-    <label v-if="choices?.taggers.length">
-      Tagged by
-      <select
-        class="field"
-        :value="filter.tagger ?? ''"
-        name="tagger"
-        @change="set('tagger', chosen($event))"
-      >
-        <option value="">all</option>
-        <option v-for="one in choices.taggers" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
-    </label>
+    <FilterSelect
+      v-if="taggers.length"
+      label="Tagged by"
+      name="tagger"
+      :options="taggers"
+      :model-value="filter.tagger ?? null"
+      @update:model-value="set('tagger', $event)"
+    />
     <label v-for="field in LENGTHS" :key="field.name">
       {{ field.label }}
       <input
@@ -121,18 +104,13 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
         @change="setLength(field.name, $event)"
       />
     </label>
-    <label>
-      Measured by
-      <select
-        class="field"
-        :value="filter.how ?? ''"
-        name="how"
-        @change="set('how', chosen($event))"
-      >
-        <option value="">any</option>
-        <option v-for="(words, how) in LENGTH_HOW" :key="how" :value="how">{{ words }}</option>
-      </select>
-    </label>
+    <FilterSelect
+      label="Measured by"
+      name="how"
+      :options="HOWS"
+      :model-value="filter.how ?? null"
+      @update:model-value="set('how', $event)"
+    />
     <label class="tick">
       <input
         type="checkbox"
@@ -162,9 +140,6 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value || nu
 }
 .filter .length {
   width: 5em;
-}
-.filter select {
-  max-width: 11em;
 }
 .filter :deep(.el-date-editor.day-field) {
   width: 10em;

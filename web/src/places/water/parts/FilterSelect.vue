@@ -1,0 +1,22 @@
+<script setup lang="ts">
+/** One choice of the filter; nothing chosen is all of them. */
+defineProps<{ label: string; name: string; options: { code: string; name: string }[] }>()
+const chosen = defineModel<string | null>({ required: true })
+const choose = (event: Event) => (chosen.value = (event.target as HTMLSelectElement).value || null)
+</script>
+
+<template>
+  <label>
+    {{ label }}
+    <select class="field" :value="chosen ?? ''" :name="name" @change="choose">
+      <option value="">all</option>
+      <option v-for="one in options" :key="one.code" :value="one.code">{{ one.name }}</option>
+    </select>
+  </label>
+</template>
+
+<style scoped>
+select {
+  max-width: 11em;
+}
+</style>
