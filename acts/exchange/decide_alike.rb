@@ -7,13 +7,12 @@ module Acts
   #   verdict: "accepted" (each as its likeliest fish) | "none_of_these"
   #   seen:    { report id => how many decisions the coordinator saw }
   module DecideAlike
-    VERDICTS = %w[accepted none_of_these].freeze
-
     module_function
 
     # Returns { decided: how many, left: [{ id:, why: }] }. Raises Core::NotFound, InvalidInput.
     def call(context, id:, verdict:, reason:, seen:)
-      ours = WaitingImport.call(context, id:)[:groups].flat_map { |group| group[:reports] }
+      ImportKnown.fetch(context.store, id)
+      ours = context.store.imports.waiting(id, limit: WaitingImport::MOST)
         .select { |one| seen.key?(one[:id]) }
       left = ours.filter_map do |one|
         why = decide(context, one, verdict, reason, seen[one[:id]])
@@ -26,10 +25,10 @@ module Acts
 
     # Returns why it was left, or nil.
     def decide(context, report, verdict, reason, seen)
+      best = verdict == "accepted" ? WaitingImport.best(context.store, report[:id]) : {}
       DecideReport.call(
         store: context.store, member: context.member, report_id: report[:id], verdict:, reason:,
-        seen:, now: context.now,
-        tag_number: verdict == "accepted" ? report[:best_number] : nil
+        seen:, now: context.now, tag_number: best[:best_number]
       )
       nil
     rescue Core::Error => e

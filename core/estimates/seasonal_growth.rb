@@ -14,7 +14,7 @@ module Core
       # Fish must have come back in so many quarters of the year, each time so many. House rule.
       LEAST_QUARTERS, LEAST_IN_QUARTER = 3, 10
       # Of more rows every so manieth is asked: the season shows in these as well.
-      MOST_ROWS = 4000
+      MOST_ROWS = 1500
       STARTS_W = [0.05, 0.3, 0.55, 0.8].freeze
       SCALES = [50.0, 50.0, 1.0, 1.0, 1.0, 0.2].freeze
       Fit = Struct.new(:ga, :gb, :nu, :p, :u, :w, :u_low, :u_high, :w_error, :minus_log, :aic,

@@ -5,8 +5,7 @@ module Acts
   # fish is likelier than not.
   module WaitingImport
     # Each is held against all fish, so many at a time.
-    MOST = 200
-    SAMPLES = 3
+    MOST = 100
 
     module_function
 
@@ -25,6 +24,7 @@ module Acts
 
     def likely?(one) = one[:share].to_f >= Core::Recaptures::Match::LIKELIER_THAN_NOT
 
+    # Its likeliest fish: { best_number:, share: }, empty where there is none.
     def best(store, report_id)
       found = FindFish.weigh(store:, report: store.reports.find(report_id))[:ranked].first
       found&.fish_id ? { best_number: found.number, share: found.share } : {}
@@ -34,6 +34,6 @@ module Acts
       words = Core::Recaptures::Waiting.of(reason).desk
       { reason:, words:, is_likely:, reports: reports.map { |one| one.except(:waiting_reason) } }
     end
-    private_class_method :likely?, :best, :group
+    private_class_method :likely?, :group
   end
 end
