@@ -11,7 +11,7 @@ module Formats
 
     module_function
 
-    # Bytes of its table of catches; nil where it is no data package of ours. Raises
+    # Bytes of its table of catches; nil where it is no data package of ours, or no archive. Raises
     # Core::InvalidInput.
     def catches(bytes)
       return nil unless bytes.b.start_with?("PK\x03\x04".b)
@@ -23,14 +23,17 @@ module Formats
       if table.size > MOST_BYTES
         refuse("The table in this package is larger than #{MOST_BYTES / 1_000_000} MB.")
       end
-      check(table.get_input_stream.read, JSON.parse(descriptor.get_input_stream.read))
-    rescue Zip::Error, JSON::ParserError
-      refuse("This archive cannot be read. Send the package as it was given out.")
+      check(table.get_input_stream.read(MOST_BYTES), JSON.parse(descriptor.get_input_stream.read))
+    rescue Zip::Error
+      nil
+    rescue JSON::ParserError, Zlib::Error
+      refuse("This package cannot be read to its end. Send it as it was given out.")
     end
 
     # What was changed on the way is said before any of it is read.
     def check(table, descriptor)
-      said = descriptor["resources"].to_a.find { |one| one["path"] == TABLE }&.fetch("hash", nil)
+      resources = descriptor.is_a?(Hash) ? Array(descriptor["resources"]).grep(Hash) : []
+      said = resources.find { |one| one["path"] == TABLE }&.fetch("hash", nil)
       return table if said.nil? || said == "sha256:#{Digest::SHA256.hexdigest(table)}"
 
       refuse("The table in this package is not the one that its description names: their hashes " \

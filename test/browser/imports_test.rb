@@ -1,9 +1,12 @@
 # frozen_string_literal: true
 
+require_relative "../support/accessibility"
 require_relative "../support/browser_case"
 
 # A coordinator with a ledger of years: chosen, read, tried, mended, brought in, taken back.
 class ImportsBrowserTest < BrowserCase
+  include Accessibility
+
   LEDGER = File.expand_path("../support/tables/ledger.csv", __dir__)
 
   def setup
@@ -58,6 +61,37 @@ class ImportsBrowserTest < BrowserCase
 
     assert_text "taken back"
     assert_equal 0, db[:encounters].count
+  end
+
+  # Three fish seen again far too long: one word, one reason, all three.
+  def test_what_waits_alike_is_decided_with_one_reason
+    rows = (1..3).flat_map do |n|
+      ["2019-05-1#{n},Wren,Cutter Ledge,Pollack,40#{n},MS10000#{n},tagged,released",
+        "2019-08-1#{n},Wren,Cutter Ledge,Pollack,900,MS10000#{n},recapture,released"]
+    end
+    file = Tempfile.new(["again", ".csv"])
+    file.write(["day,who,where,fish,length mm,tag,what,fate", *rows].join("\n"))
+    file.close
+    find("input[type=file]", visible: :all).attach_file(file.path)
+    pick(find("label", text: "Lengths were measured"), "on a board")
+    click_button "Try all rows"
+
+    assert_text "is being tried"
+    work
+    click_button "Bring 6 rows in"
+
+    assert_text "is coming in"
+    work
+
+    assert_text "3 of these catches wait for your judgement"
+    assert_accessible(".waiting")
+    assert_button "None is a fish of ours", disabled: true
+    fill_in "Why, for all that you decide at once", with: "Length of another fish."
+    click_button "None is a fish of ours"
+
+    assert_text "3 decided; each can be taken back at the desk."
+    assert_no_text "wait for your judgement"
+    assert_equal ["Length of another fish."] * 3, db[:decisions].select_map(:reason)
   end
 
   def test_what_is_no_table_gets_a_sentence_and_nothing_is_stored
