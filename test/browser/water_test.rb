@@ -65,6 +65,25 @@ class WaterPagesTest < BrowserCase
     assert_text "9 of 9 against 24 of 27"
   end
 
+  # Silence takes nothing for granted.
+  def test_the_share_that_is_taken_follows_from_what_a_reader_says
+    sign_in(to: "/water/tags")
+    within(".exploitation") do
+      assert_text "Nobody measured these here."
+      assert_no_selector "[data-answer=exploitation]"
+      { reporting_from: 50, reporting_to: 90, deaths_from: 1 }.each do |name, percent|
+        fill_in name, with: percent
+      end
+      assert_no_selector "[data-answer=exploitation]"
+      fill_in "deaths_to", with: 8
+      find(".soft", text: "Nobody measured").click
+      assert_text "How many tags stay in is not known yet"
+      fill_in "reporting_to", with: 40
+      find(".soft", text: "Nobody measured").click
+      assert_text "The most lies below the least. Turn them round."
+    end
+  end
+
   def test_a_coordinator_says_that_an_assumption_does_not_hold_and_it_is_seen
     sign_in("hamish@marrow.example", to: "/water/movement")
     within("[data-answer=reach]") do
