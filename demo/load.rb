@@ -185,12 +185,14 @@ module Demo
       @members.each_value { |member| issue(member, @today) while member[:tags].size < SPARE }
     end
 
+    # With tags that were issued for it then; what is left of them joins the pouches.
     def study(simulation)
+      pouches = @members.transform_values { |member| member[:tags] }
+      @members.each_value { |member| member[:tags] = [] }
       species = @species.fetch(Study::SPECIES)
-      Study.new(simulation, species:, today: @today, seed: @seed + 6).lives.each do |life|
-        fish(life)
-      end
-      fill_pouches
+      lives = Study.new(simulation, species:, today: @today, seed: @seed + 6).lives
+      lives.each { |life| fish(life) }
+      @members.each { |name, member| member[:tags] = pouches[name] + member[:tags] }
     end
 
     def in_processes

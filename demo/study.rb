@@ -22,15 +22,16 @@ module Demo
       @in_hand = Hash.new(0)
     end
 
-    # Lives as Simulation tells them: of fish that were caught at least once.
+    # Lives as Simulation tells them, by day: of fish that were caught at least once.
     def lives
-      Array.new(FISH).filter_map do
+      lives = Array.new(FISH).filter_map do
         length = @species.min_taggable_mm + (@rng.rand * 160)
         caught = visits.select { @rng.rand < CAUGHT_PER_VISIT }.map { |day| handling(day, length) }
         next if caught.empty?
 
         { species: @species, release: caught.first, double: false, again: caught.drop(1) }
       end
+      lives.sort_by { |life| life[:release].date }
     end
 
     private
