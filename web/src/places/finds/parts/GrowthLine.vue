@@ -58,10 +58,24 @@ const dated = computed(() => {
   })
   return new Set(shown)
 })
-const below = (index: number) =>
-  index > 0 &&
-  points.value[index]!.x - points.value[index - 1]!.x < NEAR &&
-  points.value[index]!.y >= points.value[index - 1]!.y
+/** Who stands near the one before goes to the other side of the line. */
+const lower = computed(() => {
+  const sides: boolean[] = []
+  points.value.forEach((point, index) => {
+    const before = points.value[index - 1]
+    sides.push(before !== undefined && point.x - before.x < NEAR && !sides[index - 1])
+  })
+  return sides
+})
+const below = (index: number) => lower.value[index] ?? false
+/** Beside its point, on the side where there is room. */
+const label = (index: number) => {
+  const point = points.value[index]!
+  const next = points.value[index + 1]
+  if (below(index)) return { x: point.x + 16, y: point.bottom + 18, anchor: 'end' }
+  const isLeft = point.anchor === 'end' || (next !== undefined && next.x - point.x < NEAR)
+  return { x: point.x + (isLeft ? -12 : 12), y: point.y - 10, anchor: isLeft ? 'end' : 'start' }
+}
 const path = computed(() =>
   points.value.map(({ x, y }, index) => `${index ? 'L' : 'M'}${x} ${y}`).join(''),
 )
@@ -99,9 +113,9 @@ const path = computed(() =>
         </text>
         <text
           class="length"
-          :x="point.x + (point.anchor === 'end' ? -12 : 12)"
-          :y="below(index) ? point.y + 24 : point.y - 10"
-          :text-anchor="point.anchor === 'end' ? 'end' : 'start'"
+          :x="label(index).x"
+          :y="label(index).y"
+          :text-anchor="label(index).anchor"
         >
           {{ lengthText(point.one.length_mm!, units) }}
         </text>
