@@ -14,13 +14,15 @@ module Acts
 
     def call(context, album:, trip_id:, sent:, bytes:)
       trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
-      same = context.store.photos.same_on_trip(trip_id, Digest::SHA256.hexdigest(bytes))
+      sha256 = Digest::SHA256.hexdigest(bytes)
+      same = context.store.photos.same_on_trip(trip_id, sha256)
       return { answer: "known", **album.again(context.store.photos.find(same), bytes) } if same
 
       exif = Formats::Exif.read(bytes)
       camera_at = exif[:camera_at] && (exif[:camera_at] - (sent[:utc_offset_minutes] * 60))
       kept = album.keep(
-        bytes, id: sent[:id], trip_id:, member_id: trip[:member_id], name: plain(sent[:name]),
+        bytes, sha256:, id: sent[:id], trip_id:, member_id: trip[:member_id],
+        name: plain(sent[:name]),
         **exif.slice(:camera, :focal_35mm, :lat_deg, :lon_deg), camera_at:,
         taken_at: camera_at && (camera_at + seconds_off(context.store, trip_id, exif))
       )

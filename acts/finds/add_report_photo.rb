@@ -18,7 +18,8 @@ module Acts
     def call(album:, report_id:, report_key:, bytes:)
       OwnReport.fetch(store: album.store, id: report_id, key: report_key)
       before = album.store.photos.of_report(report_id)
-      same = before.find { |one| one[:sha256] == Digest::SHA256.hexdigest(bytes) }
+      sha256 = Digest::SHA256.hexdigest(bytes)
+      same = before.find { |one| one[:sha256] == sha256 }
       return album.again(same, bytes) if same
 
       if before.size >= MOST
@@ -29,7 +30,7 @@ module Acts
         )
       end
 
-      album.keep(bytes, report_id:)
+      album.keep(bytes, sha256:, report_id:)
     end
   end
 end

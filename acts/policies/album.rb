@@ -8,12 +8,11 @@ module Acts
   #   pictures: Devices::PictureWorkshop
   Album = Struct.new(:store, :files, :pictures, keyword_init: true) do
     # about: the columns that say whose it is: report_id:, or id:, encounter_id:, trip_id:,
-    # member_id:, taken_at: ...
+    # member_id:, taken_at: ...;  sha256: of the bytes, where the caller has it already
     #
     # Returns { width_px:, height_px:, sha256: }. Raises Core::InvalidInput; nothing is stored then.
-    def keep(bytes, **about)
+    def keep(bytes, sha256: Digest::SHA256.hexdigest(bytes), **about)
       picture = pictures.read(bytes)
-      sha256 = Digest::SHA256.hexdigest(bytes)
       original_key = keep_original(bytes, sha256)
       thumb_key = files.put(picture.jpeg, "thumbs/#{sha256}.jpg")
       store.write do

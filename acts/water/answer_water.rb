@@ -63,17 +63,19 @@ module Acts
 
     # What somebody says of the assumptions stands beside each.
     def told(row, stale:, store:)
-      answers = row[:answers].map { |answer| with_words(answer, store) }
+      answers = with_words(row[:answers], store)
       { answers:, made_at: row[:made_at], took_ms: row[:took_ms], stale: }
     end
 
-    def with_words(answer, store)
+    def with_words(answers, store)
       said = store.water_answers.assumptions
-      assumptions = answer[:assumptions].map do |one|
-        word = said[one[:key]]
-        { **one, holds: word && word[:holds], why: word && word[:why], by: word && word[:by] }
+      answers.map do |answer|
+        assumptions = answer[:assumptions].map do |one|
+          word = said[one[:key]]
+          { **one, holds: word && word[:holds], why: word && word[:why], by: word && word[:by] }
+        end
+        answer.merge(assumptions:)
       end
-      answer.merge(assumptions:)
     end
 
     # What is found of all fish is also what matching expects from then on.

@@ -72,9 +72,8 @@ module Core
       end
 
       def range_mm
-        @range_mm ||= plain.map do |row|
-          row[1]
-        end.minmax.then { |low, high| [high - low, 1].max.to_f }
+        @range_mm ||= plain.map { |_, grown, *| grown }.minmax
+          .then { |low, high| [high - low, 1].max.to_f }
       end
 
       def minus_log((ga, gb, nu, p, u, w))

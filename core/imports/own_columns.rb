@@ -24,9 +24,7 @@ module Core
       # Returns Mapping. Who has no name there is no member.
       def mapping(head)
         columns = head.map do |name|
-          { "field" => FIELDS[name], "unit" => UNITS[name] }.compact.then do |column|
-            column.key?("field") ? column : { "field" => nil }
-          end
+          { "field" => FIELDS[name], **({ "unit" => UNITS[name] } if UNITS.key?(name)).to_h }
         end
         Mapping.new(
           "columns" => columns, "date_order" => nil, "decimal" => ".", "down" => false,

@@ -84,10 +84,7 @@ module Core
       end
 
       def bar(visit)
-        share = Estimates::Rates.wilson(visit[:again], visit[:caught])
-        [visit[:on].iso8601, *share.values_at(:share, :low, :high).map do |one|
-          (100 * one).round(1)
-        end]
+        Words.bar(visit[:on].iso8601, Estimates::Rates.wilson(visit[:again], visit[:caught]))
       end
 
       def method_of(visits)

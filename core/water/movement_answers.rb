@@ -58,7 +58,7 @@ module Core
           rows: pairs.tally.sort_by { |(from, to), fish| [from, -fish, to] }
             .map { |pair, fish| [*pair, fish] },
           chart: { kind: "bars", x: "let go nearest to", y: "seen again there, %",
-                   bars: stays.map { |one| bar(one) } },
+                   bars: stays.map { |one| Words.bar(one[:from], one) } },
           worked_out: "Each place counts for its nearest spot; shares with Wilson's interval.",
           source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
         }
@@ -75,10 +75,6 @@ module Core
       def stay(from, pairs)
         here = pairs.count { |_, to| to == from }
         { from:, of: pairs.size, **Estimates::Rates.wilson(here, pairs.size) }
-      end
-
-      def bar(one)
-        [one[:from], *one.values_at(:share, :low, :high).map { |share| (100 * share).round(1) }]
       end
 
       def nearest(spots, lat, lon)
@@ -113,12 +109,11 @@ module Core
         return Answer.new(**common, missing: too_few(rows)) if rows.size < LEAST_FISH
 
         within = Estimates::Movement.within(km)
-        median = km.sort[km.size / 2]
         Answer.new(
           **common,
           sentence: "#{Words.percent_of(within.first)} of " \
             "#{Words.fish(rows.size)} were seen again " \
-            "within 5 km by water; half of them within #{median.round(1)} km.",
+            "within 5 km by water; half of them within #{median(km).round(1)} km.",
           rows: within.map do |one|
             [one[:km], one[:count], rows.size, *%i[share low high].map do |key|
               one[key].round(3)
@@ -182,7 +177,7 @@ module Core
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :pace, :flow, :flow_words, :stay, :bar, :nearest, :median, :way,
+      private_class_method :reach, :pace, :flow, :flow_words, :stay, :nearest, :median, :way,
         :way_words, :way_name, :too_few
     end
   end

@@ -12,6 +12,11 @@ module Core
         "#{percent(row[:share])} (#{(100 * row[:low]).round} to #{(100 * row[:high]).round})"
       end
 
+      # A share of a bar chart, in percent: [label, share, low, high]
+      def bar(label, row)
+        [label, *row.values_at(:share, :low, :high).map { |one| (100 * one).round(1) }]
+      end
+
       def ratio(one) = format("%.2f times as often (%.2f to %.2f)", one.ratio, one.low, one.high)
 
       def span(middle, low, high, digits = 0)

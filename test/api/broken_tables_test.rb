@@ -66,12 +66,7 @@ class BrokenTablesTest < ApiCase
     super
     Acts::ImportJob.store = store
     Seeds.member(db, "Wren Castellan")
-    series = db[:tag_series].insert(
-      prefix: "MS", digits: 6, first_serial: 100_001, last_serial: 100_100
-    )
-    db[:tags].multi_insert((100_001..100_010).map do |serial|
-      { number: "MS#{serial}", series_id: series, serial:, state: "in_stock" }
-    end)
+    Seeds.old_tags(db, count: 10, last: 100_100)
     sign_in("hamish@marrow.example")
   end
 

@@ -13,12 +13,7 @@ class ImportsTest < ApiCase
     Acts::ImportJob.store = store
     @hamish = store.members.find(db[:members].where(name: "Hamish Torvald").get(:id))
     ["Wren Castellan", "Maud Fennimore", "Bertil Skaw"].each { |name| Seeds.member(db, name) }
-    series = db[:tag_series].insert(
-      prefix: "MS", digits: 6, first_serial: 100_001, last_serial: 100_100
-    )
-    db[:tags].multi_insert((100_001..100_030).map do |serial|
-      { number: "MS#{serial}", series_id: series, serial:, state: "in_stock" }
-    end)
+    Seeds.old_tags(db, count: 30, last: 100_100)
     sign_in("hamish@marrow.example")
   end
 

@@ -27,6 +27,16 @@ module Seeds
     Store::Members.new(db).find(id)
   end
 
+  # A series of old numbers, the first of them in stock: MS100001 ..
+  def old_tags(db, count:, last:)
+    series = db[:tag_series].insert(
+      prefix: "MS", digits: 6, first_serial: 100_001, last_serial: last
+    )
+    db[:tags].multi_insert((100_001..(100_000 + count)).map do |serial|
+      { number: "MS#{serial}", series_id: series, serial:, state: "in_stock" }
+    end)
+  end
+
   # Tags MS000001 .. in the member's pouch.
   def pouch(db, member, count: 5, first: 1)
     series_id =

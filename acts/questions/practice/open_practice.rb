@@ -23,8 +23,11 @@ module Acts
     # What is asked for before the first card, see Core::Practice::Progress.lessons.
     def lessons(context)
       id = context.member[:id]
+      # Asked with every change of a plan: of who tags already nothing more is read.
+      return nil if context.store.encounters.tagged_by?(id)
+
       Core::Practice::Progress.lessons(
-        tagged: context.store.encounters.tagged_by?(id),
+        tagged: false,
         results: context.store.practice.of(id),
         signed: context.store.practice.signatures(id).map { |one| one[:item] }
       )
