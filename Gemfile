@@ -24,8 +24,9 @@ gem "que", "~> 2.4"
 gem "sequel", "~> 5.110"
 gem "sequel_pg", "~> 1.20", require: false
 
-# Linear algebra of the estimates
+# Linear algebra and whole columns of the estimates
 gem "matrix", "~> 0.4"
+gem "numo-narray", "~> 0.9.2", require: false
 
 # Core for the phone: compiled to JavaScript when the web is built
 gem "opal", "1.8.3", require: false

@@ -3,7 +3,7 @@
 module Api
   # The one filter of Water as it is sent, in an address or a body, made into what acts take.
   module WaterQuery
-    PLAIN = %i[species water tagger how from_mm to_mm].freeze
+    PLAIN = %i[species water tagger how hook from_mm to_mm].freeze
 
     # sent: { field => text or number }
     def water_filter(sent)

@@ -35,7 +35,7 @@ end
 batch =
   seconds do
     Acts::RecordBatch.call(
-      store:, member:, records:, now: Seeds::NOW,
+      Acts::Context.new(store:, member:, now: Seeds::NOW), records:,
       bug: ->(error) { raise error }
     )
   end

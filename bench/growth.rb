@@ -17,10 +17,15 @@ rows = Array.new(count) do
   { l1_mm: l1.round, sd1_mm: 3.0, sd2_mm: 6.0, years:,
     l2_mm: (l1 + grown + wrong + (6.7 * normal.call)).round }
 end
-start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-fit = Core::Estimates::Growth.fit(rows, a_mm: 300, b_mm: 500)
-ours = Process.clock_gettime(Process::CLOCK_MONOTONIC) - start
-puts format("here: %.2f s, -logL %.4f, ga %.3f, gb %.3f", ours, fit.minus_log, fit.ga, fit.gb)
+fit = nil
+times = Array.new(5) do
+  start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  fit = Core::Estimates::Growth.fit(rows, a_mm: 300, b_mm: 500)
+  Process.clock_gettime(Process::CLOCK_MONOTONIC) - start
+end
+ours = times.sort[2]
+puts format("here: %.2f s, the middle of five, -logL %.4f, ga %.3f, gb %.3f", ours, fit.minus_log,
+  fit.ga, fit.gb)
 exit unless system("which Rscript > /dev/null")
 
 R = <<~R
@@ -33,9 +38,9 @@ R = <<~R
     v <- d$sd1_mm^2 + d$sd2_mm^2 + (nu * mu)^2
     -sum(log((1 - p) * dnorm(grown, mu, sqrt(v)) + p / range))
   }
-  t <- system.time(o <- optim(c(80, 40, log(0.15), -3), f, method = "BFGS", hessian = TRUE,
-    control = list(maxit = 400)))["elapsed"]
-  cat(sprintf("R: %.2f s, -logL %.4f, ga %.3f, gb %.3f\\n", t, o$value, o$par[1], o$par[2]))
+  t <- median(sapply(1:5, function(i) system.time(o <<- optim(c(80, 40, log(0.15), -3), f,
+    method = "BFGS", hessian = TRUE, control = list(maxit = 400)))["elapsed"]))
+  cat(sprintf("R: %.2f s, the middle of five, -logL %.4f, ga %.3f, gb %.3f\\n", t, o$value, o$par[1], o$par[2]))
 R
 Tempfile.create(["increments", ".csv"]) do |file|
   file.write(CSV.generate do |csv|

@@ -91,13 +91,11 @@ module Demo
       return if @store.reports.find(report_id)[:state] != "waiting"
 
       Acts::DecideReport.call(
-        store: @store,
-        member: @hamish,
+        Acts::Context.new(store: @store, member: @hamish),
         report_id:,
         verdict:,
         reason:,
         seen: 0,
-        now: Time.now,
         **more
       )
     end

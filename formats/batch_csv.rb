@@ -43,11 +43,11 @@ module Formats
       faults =
         WHOLE.filter_map do |column|
           unless line[column].to_s.match?(/\A\d{1,9}\z/)
-            { column:, value: line[column].to_s, rule: "a whole number" }
+            { column:, value: line[column].to_s, rule: "a whole number." }
           end
         end
       unless (1..60).cover?(line["label"].to_s.size)
-        faults << { column: "label", value: line["label"].to_s, rule: "1 to 60 characters" }
+        faults << { column: "label", value: line["label"].to_s, rule: "1 to 60 characters." }
       end
       batch =
         COLUMNS.to_h do |column|

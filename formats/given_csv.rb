@@ -9,10 +9,10 @@ module Formats
     # Returns how many rows there were.
     def self.write(io, names)
       count = 0
-      io.write(CSV.generate_line(names))
+      csv = CSV.new(io) << names
       yield(lambda do |row|
         count += 1
-        io.write(CSV.generate_line(row.map { |value| CsvCell.of(value) }))
+        csv << row.map { |value| CsvCell.of(value) }
       end)
       count
     end

@@ -1,46 +1,82 @@
 # frozen_string_literal: true
 
+require "csv"
 require "json"
 require "zip"
 
 module Formats
   # A data package as DataPackage writes it, on its way back.
   module PackageIn
-    TABLE = "data/catches.csv"
+    CATCHES, TRIPS = "data/catches.csv", "data/trips.csv"
     MOST_BYTES = 200_000_000
+    # What a trip tells in the row of a day.
+    TOLD = { "fished_hours" => "fished_hours", "rods" => "rods", "platform" => "platform",
+             "water_temp_c" => "water_temp_c", "held_on" => "caught_on",
+             "held_by" => "caught_by" }.freeze
+    PLACE = %w[lat_deg lon_deg].freeze
 
     module_function
 
-    # Bytes of its table of catches; nil where it is no data package of ours, or no archive. Raises
-    # Core::InvalidInput.
-    def catches(bytes)
+    # One table of its catches and, below them, of its trips as days that were fished: CSV. nil
+    # where it is no data package of ours, or no archive. Raises Core::InvalidInput.
+    def table(bytes)
       return nil unless bytes.b.start_with?("PK\x03\x04".b)
 
       zip = Zip::File.open_buffer(StringIO.new(bytes))
-      descriptor, table = ["datapackage.json", TABLE].map { |name| zip.find_entry(name) }
-      return nil unless descriptor && table
+      descriptor = zip.find_entry("datapackage.json")
+      return nil unless descriptor && zip.find_entry(CATCHES)
 
-      if table.size > MOST_BYTES
-        refuse("The table in this package is larger than #{MOST_BYTES / 1_000_000} MB.")
-      end
-      check(table.get_input_stream.read(MOST_BYTES), JSON.parse(descriptor.get_input_stream.read))
+      said = JSON.parse(descriptor.get_input_stream.read)
+      catches, trips = [CATCHES, TRIPS].map { |name| text_of(zip, name, said) }
+      trips ? with_trips(catches, trips) : catches
     rescue Zip::Error
       nil
     rescue JSON::ParserError, Zlib::Error
       refuse("This package cannot be read to its end. Send it as it was given out.")
     end
 
-    # What was changed on the way is said before any of it is read.
-    def check(table, descriptor)
-      resources = descriptor.is_a?(Hash) ? Array(descriptor["resources"]).grep(Hash) : []
-      said = resources.find { |one| one["path"] == TABLE }&.fetch("hash", nil)
-      return table if said.nil? || said == "sha256:#{Digest::SHA256.hexdigest(table)}"
+    def text_of(zip, name, descriptor)
+      entry = zip.find_entry(name) or return nil
+      if entry.size > MOST_BYTES
+        refuse("A table in this package is larger than #{MOST_BYTES / 1_000_000} MB.")
+      end
+      check(name, entry.get_input_stream.read(MOST_BYTES), descriptor)
+    end
 
-      refuse("The table in this package is not the one that its description names: their hashes " \
-        "differ. Unpack it and send #{TABLE} itself if that is what you want.")
+    # A day lies where its first fish was; where it had none, only its water is known.
+    def with_trips(catches, trips)
+      head, *rows = CSV.parse(catches)
+      return catches unless head == Core::Exchange::Tables::CATCHES.names
+
+      at = head.each_with_index.to_h
+      places = rows.reverse.to_h do |row|
+        [row[at["trip_id"]], row.values_at(*at.values_at(*PLACE))]
+      end
+      days = CSV.parse(trips, headers: true).map { |trip| day(trip, places) }
+      CSV.generate do |csv|
+        csv << Core::Imports::OwnColumns::WITH_DAYS
+        rows.each { |row| csv << row }
+        days.each { |told| csv << Core::Imports::OwnColumns::WITH_DAYS.map { |name| told[name] } }
+      end
+    end
+
+    def day(trip, places)
+      { "kind" => "none", **PLACE.zip(places.fetch(trip["trip_id"], [])).to_h,
+        **TOLD.to_h { |column, as| [as, trip[column]] } }
+    end
+
+    # What was changed on the way is said before any of it is read.
+    def check(name, table, descriptor)
+      resources = descriptor.is_a?(Hash) ? Array(descriptor["resources"]).grep(Hash) : []
+      said = resources.find { |one| one["path"] == name }&.fetch("hash", nil)
+      return table.force_encoding("UTF-8") if
+        said.nil? || said == "sha256:#{Digest::SHA256.hexdigest(table)}"
+
+      refuse("A table in this package is not the one that its description names: the hashes of " \
+        "#{name} differ. Unpack it and send that file itself if that is what you want.")
     end
 
     def refuse(sentence) = raise(Core::InvalidInput.at("file", :not_whole, sentence))
-    private_class_method :check, :refuse
+    private_class_method :text_of, :with_trips, :day, :check, :refuse
   end
 end

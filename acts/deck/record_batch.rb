@@ -14,14 +14,13 @@ module Acts
   # ...] in the same order. Held records are kept on the server too; nothing that a phone has sent
   # is lost.
   class RecordBatch
-    def self.call(records:, **with)
-      new(**with).then { |batch| records.map { |record| batch.record(record) } }
+    def self.call(context, records:, **with)
+      new(context, **with).then { |batch| records.map { |record| batch.record(record) } }
     end
 
-    def initialize(store:, member:, now:, bug:, phone_now: nil, paper: nil)
-      @store = store
-      @member = member
-      @now = now
+    def initialize(context, bug:, phone_now: nil, paper: nil)
+      @context = context
+      @store, @member, @now = context.store, context.member, context.now
       @bug = bug
       @phone_now = phone_now
       @paper = paper
@@ -31,7 +30,7 @@ module Acts
     def record(record)
       told =
         RecordEncounter.call(
-          Context.new(store: @store, member: @member, now: @now),
+          @context,
           id: record[:id],
           sent: record[:read].call,
           phone_now: @phone_now,

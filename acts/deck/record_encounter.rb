@@ -37,7 +37,13 @@ module Acts
       house_rules_version own_rules_version note tag_question
     ].freeze
 
-    def self.call(context, **sending) = new(context, **sending).call
+    Sending = Struct.new(
+      :id, :sent, :reason, :paper, :phone_now, :whole, :by, :said, keyword_init: true
+    )
+
+    def self.call(context, **sending)
+      new(context, Sending.new(by: context.member, **sending)).call
+    end
 
     # Of a row as it stands.
     def self.answer(store, stored, word, revision)
@@ -51,15 +57,11 @@ module Acts
       }
     end
 
-    def initialize(
-      context, id:, sent:, reason: nil, paper: nil, phone_now: nil, whole: false,
-      by: context.member, said: nil
-    )
+    def initialize(context, sending)
       @store, @member, @now = context.store, context.member, context.now
-      @id = id
-      @fingerprint = Fingerprint.of(sent)
-      @sent = sent
-      @reason, @paper, @phone_now, @whole, @by, @said = reason, paper, phone_now, whole, by, said
+      @id, @sent, @reason, @paper, @phone_now, @whole, @by, @said =
+        sending.to_a
+      @fingerprint = Fingerprint.of(@sent)
     end
 
     def call

@@ -29,7 +29,7 @@ module Acts
       {
         answers:
           RecordBatch.call(
-            store: context.store, member: owner, records:, now: context.now, bug:, paper:
+            context.with(member: owner), records:, bug:, paper:
           )
       }
     end

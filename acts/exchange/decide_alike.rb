@@ -27,8 +27,8 @@ module Acts
     def decide(context, report, verdict, reason, seen)
       best = verdict == "accepted" ? WaitingImport.best(context.store, report[:id]) : {}
       DecideReport.call(
-        store: context.store, member: context.member, report_id: report[:id], verdict:, reason:,
-        seen:, now: context.now, tag_number: best[:best_number]
+        context, report_id: report[:id], verdict:, reason:, seen:,
+        tag_number: best[:best_number]
       )
       nil
     rescue Core::Error => e

@@ -9,6 +9,7 @@ module Acts
       "csv" => ["catches.csv", "text/csv"],
       "package" => ["voucher-tagging.zip", "application/zip"],
       "geojson" => ["catches.geojson", "application/geo+json"],
+      "ways" => ["ways.geojson", "application/geo+json"],
       "gpx" => ["catches.gpx", "application/gpx+xml"],
       "darwin_core" => ["darwin-core-archive.zip", "application/zip"]
     }.freeze
@@ -20,11 +21,16 @@ module Acts
     EXACT = "Places are as they were told."
     COARSE = "Places are the middles of fixed cells of 5 km; each row says how far it may be off."
 
+    # Each way by water takes a few milliseconds to find.
+    MOST_WAYS = 2000
+
     # sent: { format:, licence:, exact: true | nil, receiver: String | nil };  filter: as
-    # WaterFilter takes it;  files: storage
+    # WaterFilter takes it;  files: storage;  route: Core::Waters::Route, for ways
     #
     # Returns the row of exports. Raises Core::Forbidden, Core::InvalidInput.
-    def self.call(context, files:, sent:, filter:) = new(context, files, sent, filter).call
+    def self.call(context, files:, sent:, filter:, route:)
+      new(context, files, sent, filter, route:).call
+    end
 
     # Where a file lies by its hash.
     def self.key(sha256) = "exports/#{sha256}"
@@ -42,12 +48,13 @@ module Acts
       [files.get(key(sha256)), row[:file_name], FORMATS.fetch(row[:format])[1]]
     end
 
-    def initialize(context, files, sent, filter)
+    def initialize(context, files, sent, filter, route: nil)
       @context = context
       @store = context.store
       @files = files
       @sent = sent
       @asked = filter
+      @route = route
       @filter = WaterFilter.of(context, filter)
     end
 
@@ -65,6 +72,7 @@ module Acts
       case @sent[:format]
       when "csv" then Formats::GivenCsv.write(file, table.names, &catches)
       when "geojson" then Formats::GeojsonOut.write(file, table.names, &catches)
+      when "ways" then Formats::GeojsonOut.write_lines(file) { |emit| each_way(&emit) }
       when "gpx" then Formats::GpxOut.write(file, table.names, &catches)
       when "package" then package.write(file.path, rows)
       when "darwin_core"
@@ -115,6 +123,20 @@ module Acts
 
     def catches
       ->(emit) { @store.exchange.each_catch(@filter) { |row| emit.call(given.catch(row)) } }
+    end
+
+    # From where a fish was tagged to where it was caught last.
+    def each_way
+      moves = @store.water.moves(@filter, newest: MOST_WAYS + 1)
+      if moves.size > MOST_WAYS
+        raise Core::InvalidInput.at("filter", :too_many_ways,
+          "More than #{MOST_WAYS} fish went somewhere under this filter, and each way by water " \
+            "is found by itself. Narrow the filter, by year or species.")
+      end
+      moves.each do |move|
+        way = SeeFish.way(move, @route, exact?) or next
+        yield way[:path], { fish_id: move[:fish_id], **way.slice(:days, :km) }
+      end
     end
 
     def given = @given ||= GivenRows.of(@store, exact: exact?)

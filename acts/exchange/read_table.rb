@@ -10,7 +10,7 @@ module Acts
 
     # Returns the id of the import. Raises Core::InvalidInput.
     def call(context, bytes:, file_name:)
-      table = Formats::TableText.read(Formats::PackageIn.catches(bytes) || bytes)
+      table = Formats::TableText.read(Formats::PackageIn.table(bytes) || bytes)
       cells = table.rows.map(&:last)
       at = Core::Imports::Guess.head_at(cells)
       head = at ? cells[at] : cells.first.each_index.map { |index| "column #{index + 1}" }

@@ -29,7 +29,7 @@ module Acts
       @imports = @store.imports
       @id = id
       @offsets = {}
-      @rules = {}
+      @versions = {}
       @spots = @store.waters.spots.to_h { |spot| [spot[:code], spot] }
     end
 
@@ -51,6 +51,7 @@ module Acts
 
     # said: { line => as Core::Imports::RowReader read it, through JSON }
     def bring(said)
+      know_days(said.values.map { |one| Date.iso8601(one[:caught_on]) }.uniq)
       @trips = trips(said.reject { |_, one| one[:finder] })
       catches = said.reject { |_, one| one[:finder] || one[:what] == "day" }
       plain = at_once(catches)
@@ -123,7 +124,8 @@ module Acts
         time(said),
         trip_id:, kind: said[:said] || "untagged", revision: 1, source: "import",
         import_id: @id, fingerprint: Fingerprint.of(said), tag_act: nil, voided_because: nil,
-        weight_how: said[:weight_g] && "typed", house_rules_version: rules_version(said),
+        weight_how: said[:weight_g] && "typed",
+        house_rules_version: @versions.fetch(Date.iso8601(said[:caught_on])),
         spoiled_numbers: [], lost_numbers: []
       )
     end
@@ -133,16 +135,21 @@ module Acts
     # The day alone stands at noon, where the programme is.
     def time(said)
       day = Date.iso8601(said[:caught_on])
-      minutes = @offsets[day] ||= @store.programme.offset_minutes(day)
+      minutes = @offsets.fetch(day)
       hour, minute = said[:time] || NOON
       at = Time.utc(day.year, day.month, day.day, hour, minute) - (minutes * 60)
       { caught_on: day, caught_at: at, utc_offset_minutes: minutes,
         caught_time_known: !said[:time].nil? }
     end
 
-    def rules_version(said)
-      day = Date.iso8601(said[:caught_on])
-      @rules[day] ||= @store.house_rules.at(day.next_day.to_time).version
+    # How far the clocks were ahead on each, and by which rules fish were judged.
+    def know_days(days)
+      new = days - @offsets.keys
+      return if new.empty?
+
+      @offsets.merge!(@store.programme.offsets_minutes(new))
+      ends = new.to_h { |day| [day.next_day.to_time, day] }
+      @versions.merge!(@store.house_rules.versions_at(ends.keys).transform_keys(ends))
     end
 
     # Of somebody who is no member: judged like any other report, and nobody is thanked for what

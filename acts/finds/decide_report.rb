@@ -17,23 +17,19 @@ module Acts
     # After these a report still waits.
     OPEN = %w[asked second_opinion].freeze
 
-    def self.call(...) = new(...).call
-
-    def initialize(
-      store:, member:, report_id:, verdict:, reason:, seen:, now:, tag_number: nil,
-      other_report_id: nil, programme: nil, second_look: false
+    Decision = Struct.new(
+      :verdict, :reason, :seen, :tag_number, :other_report_id, :programme, :second_look,
+      keyword_init: true
     )
-      @store = store
-      @member = member
+
+    def self.call(context, report_id:, **decision)
+      new(context, report_id, Decision.new(**decision)).call
+    end
+
+    def initialize(context, report_id, decision)
+      @store, @member, @now = context.store, context.member, context.now
       @report_id = report_id
-      @verdict = verdict
-      @reason = reason
-      @seen = seen
-      @now = now
-      @tag_number = tag_number
-      @other_report_id = other_report_id
-      @programme = programme
-      @second_look = second_look
+      @decision = decision
     end
 
     def call
@@ -43,21 +39,21 @@ module Acts
         @report = @store.reports.find(@report_id)
         @last = @store.desk.last_decision(@report_id)
         check(locked)
-        send(@verdict)
+        send(@decision.verdict)
       end
     end
 
     private
 
     def check(locked)
-      if locked[:decisions] != @seen
+      if locked[:decisions] != @decision.seen
         conflict(
           "seen", :decided_meanwhile,
           "Somebody decided this report meanwhile. Look at it again before you do."
         )
       end
       waits = locked[:state] == "waiting"
-      if @verdict == "undone"
+      if @decision.verdict == "undone"
         if waits && !OPEN.include?(@last&.fetch(:verdict))
           conflict("verdict", :not_so, "This report is waiting; there is nothing to take back.")
         end
@@ -83,14 +79,14 @@ module Acts
 
     def accepted
       fish =
-        @tag_number &&
-        @store.fish.carrying(@tag_number, on: @report[:caught_on], apart_from: @report_id)
+        @decision.tag_number &&
+        @store.fish.carrying(@decision.tag_number, on: @report[:caught_on], apart_from: @report_id)
       if fish.nil?
         raise Core::InvalidInput.at(
           "tag_number",
           :no_such_fish,
-          "No fish is known to carry #{@tag_number || 'that number'} now. Choose another " \
-            "candidate, or ask who holds the tag."
+          "No fish is known to carry #{@decision.tag_number || 'that number'} now. Choose " \
+            "another candidate, or ask who holds the tag."
         )
       end
 
@@ -108,12 +104,14 @@ module Acts
           now: @now,
           quiet: @store.imports.brought?(@report)
         )
-      note(fish_id: fish[:fish_id], tag_number: @tag_number, share:, moved:)
+      note(fish_id: fish[:fish_id], tag_number: @decision.tag_number, share:, moved:)
     end
 
     # Nothing leaves for a fish that is less likely than not without being looked at twice.
     def refuse_at_first_look(share)
-      return if @second_look || (share && share >= Core::Recaptures::Match::LIKELIER_THAN_NOT)
+      if @decision.second_look || (share && share >= Core::Recaptures::Match::LIKELIER_THAN_NOT)
+        return
+      end
 
       conflict("second_look", :look_again,
         "By number, species, length and place this fish is #{share_words(share)}. " \
@@ -128,7 +126,8 @@ module Acts
     def contradictory = set_aside
 
     def other_programme
-      set_aside(other_programme: @programme.to_s.strip.empty? ? "not known" : @programme.strip)
+      named = @decision.programme.to_s.strip
+      set_aside(other_programme: named.empty? ? "not known" : named)
     end
 
     def set_aside(**whose)
@@ -137,7 +136,7 @@ module Acts
     end
 
     def same_catch
-      other = @store.reports.find(@other_report_id)
+      other = @store.reports.find(@decision.other_report_id)
       if other.nil? || other[:id] == @report_id || other[:same_as]
         raise Core::InvalidInput.at(
           "other_report_id", :no_such_report,
@@ -160,11 +159,11 @@ module Acts
       WriteLetter.question(
         store: @store,
         report: @report,
-        question: @reason,
-        tag_number: @tag_number,
+        question: @decision.reason,
+        tag_number: @decision.tag_number,
         leaves_at: WriteLetter.after_decision(store: @store, now: @now)
       )
-      note(tag_number: @tag_number)
+      note(tag_number: @decision.tag_number)
       @store.reports.wait(@report_id, "asked")
     end
 
@@ -185,8 +184,8 @@ module Acts
     def note(**what)
       @store.desk.decide(
         report_id: @report_id,
-        verdict: @verdict,
-        reason: @reason,
+        verdict: @decision.verdict,
+        reason: @decision.reason,
         member_id: @member[:id],
         **what
       )

@@ -12,8 +12,9 @@ module Acts
 
     # Words that come ready-made: password letters.
     #   leaves_at: Time until which it can be called back, nil for at once
-    def queue(store:, kind:, recipient:, subject:, body:, report_id: nil, leaves_at: nil)
-      id = store.letters.queue(kind:, recipient:, subject:, body:, report_id:, leaves_at:)
+    #   letter: { kind:, recipient:, subject:, body:, report_id: }
+    def queue(store:, leaves_at: nil, **letter)
+      id = store.letters.queue(**letter, leaves_at:)
       LetterJob.enqueue(id, **(leaves_at ? { job_options: { run_at: leaves_at } } : {}))
       id
     end

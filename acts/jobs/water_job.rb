@@ -8,13 +8,20 @@ module Acts
     end
     self.queue = "upkeep"
 
-    # filter: as AnswerWater takes it, days as text
-    def run(topic, filter)
-      today = self.class.store.programme.day(Time.now)
-      return MapWater.count(self.class.store, today:) if topic == MapWater::TOPIC
+    # filter: as AnswerWater takes it, days as text;  id: of the recompute that somebody may look
+    # at, and stop
+    def run(topic, filter, id = nil)
+      store = self.class.store
+      today = store.programme.day(Time.now)
+      return MapWater.count(store, today:) if topic == MapWater::TOPIC
 
       days = filter.slice(:from, :to).transform_values { |text| Date.iso8601(text) }
-      AnswerWater.make(self.class.store, topic, { **filter, **days }, today:)
+      filter = { **filter, **days }
+      return AnswerWater.make(store, topic, filter, today:) if id.nil?
+
+      Recompute.run(store, id) do |watch|
+        AnswerWater.make(store, topic, filter, today:, watch:)
+      end
     end
   end
 end

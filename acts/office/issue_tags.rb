@@ -42,7 +42,8 @@ module Acts
 
     # Moves given numbers: act is returned | spoiled | lost | transferred (then to member_id).
     # Taggers move only what they hold.
-    def move(store:, by:, numbers:, act:, now:, member_id: nil, note: nil)
+    def move(context, numbers:, act:, member_id: nil, note: nil)
+      store, by = context.store, context.member
       numbers = PrintedNumbers.of(store, numbers).uniq
       store.write do
         rows = store.custody.lock(numbers)
@@ -54,7 +55,7 @@ module Acts
             act:,
             member_id: to || holder,
             made_by: by[:id],
-            at: now,
+            at: context.now,
             note:
           )
         end

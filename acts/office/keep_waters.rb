@@ -9,14 +9,10 @@ module Acts
     # { programme:, waters: [...], spots: [{ ..., fish:, retired: }], coast: { version:, features:
     # Integer } }
     def read(store:, coast:)
-      spots =
-        store.waters.all_spots.map do |spot|
-          spot.except(:retired_at).merge(retired: !spot[:retired_at].nil?)
-        end
       {
         programme: store.programme.find.slice(:name, :sender, :contact, :time_zone),
         waters: store.waters.all,
-        spots:,
+        spots: store.waters.all_spots,
         coast: {
           version: coast.version,
           features: coast.features.size

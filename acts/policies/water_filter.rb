@@ -4,13 +4,13 @@ module Acts
   # What a reader of Water may ask about, as the store takes it. Whoever may not know exact places
   # asks about whole cells, and nobody but a coordinator about somebody else.
   #
-  #   asked: { species:, water:, from: Date, to: Date, how:, from_mm:, to_mm:,
-  #          area: [south, west, north, east], tagger: id of a member, mine: true | nil }
+  #   asked: { species:, water:, from: Date, to: Date, how:, hook:, from_mm:,
+  #          to_mm:, area: [south, west, north, east], tagger: id of a member, mine: true | nil }
   module WaterFilter
     module_function
 
-    # Returns { species:, water:, from:, to:, how:, from_mm:, to_mm:, area:, member_id: }, without
-    # what was not asked. Raises Core::InvalidInput, Core::Forbidden.
+    # Returns { species:, water:, from:, to:, how:, hook:, from_mm:, to_mm:, area:, member_id: },
+    # without what was not asked. Raises Core::InvalidInput, Core::Forbidden.
     def of(context, asked)
       refuse_own(context.member, asked)
       check(context.store, asked)

@@ -30,6 +30,7 @@ module Acts
       { coarse: !exact, ways: moves.filter_map { |move| way(move, route, exact) } }
     end
 
+    # move: as Store::Water#moves tells it. nil where no water leads there.
     def way(move, route, exact)
       from = move.values_at(:from_lat, :from_lon)
       to = move.values_at(:to_lat, :to_lon)
@@ -43,6 +44,6 @@ module Acts
     end
 
     def cell(place) = Core::Waters::CoarsePlace.of(*place).values_at(:lat_deg, :lon_deg)
-    private_class_method :way, :cell
+    private_class_method :cell
   end
 end

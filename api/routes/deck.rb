@@ -77,12 +77,7 @@ module Api
         json(
           answers:
             Acts::RecordBatch.call(
-              store:,
-              member: member!,
-              records:,
-              now: Time.now,
-              phone_now: clock,
-              bug:
+              context(member!), records:, phone_now: clock, bug:
             )
         )
       end

@@ -22,13 +22,7 @@ module Api
           sent.slice(
             :verdict, :reason, :seen, :tag_number, :other_report_id, :programme, :second_look
           )
-        Acts::DecideReport.call(
-          store:,
-          member: coordinator!,
-          report_id: given[:id],
-          now: Time.now,
-          **said
-        )
+        Acts::DecideReport.call(context(coordinator!), report_id: given[:id], **said)
         json(desk)
       end
 
@@ -110,7 +104,7 @@ module Api
         coordinator!
         page = reading do
           store.audit.page(
-            table: given[:record],
+            record: given[:record],
             record_id: given[:record_id],
             member_id: given[:member_id],
             source: given[:source]&.to_sym,

@@ -12,7 +12,7 @@ module Api
         json(
           Acts::ExportData.call(
             context(member!), files:, sent: sent.except(:filter),
-            filter: water_filter(sent[:filter] || {})
+            filter: water_filter(sent[:filter] || {}), route: coast.route
           )
         )
       end

@@ -69,10 +69,7 @@ module Api
 
       post("/api/tags/move") do
         Acts::IssueTags.move(
-          store:,
-          by: member!,
-          **sent.slice(:numbers, :act, :member_id, :note),
-          now: Time.now
+          context(member!), **sent.slice(:numbers, :act, :member_id, :note)
         )
         json(custody)
       end
@@ -110,6 +107,23 @@ module Api
       post("/api/members/:id/kit") do
         Acts::KeepKit.move(store:, by: coordinator!, member_id: given[:id], sent:)
         json(Acts::KeepKit.read(store:, reader: member!, member_id: given[:id]))
+      end
+
+      post("/api/lists/:kind") do
+        json(
+          Acts::ImportList.call(
+            context(coordinator!), kind: given[:kind], dry_run: given[:dry_run] == "yes",
+            rows: list_rows.read(sent)
+          )
+        )
+      end
+
+      get("/api/lists/:kind") do
+        content_type "text/csv", charset: "utf-8"
+        attachment "#{given[:kind]}.csv"
+        Acts::ReadList.call(
+          context(coordinator!), kind: given[:kind], columns: list_rows.columns
+        )
       end
 
       get("/api/catalogue") do
@@ -198,6 +212,7 @@ module Api
           Acts::ReadCustody.call(context(member!), number: given[:number], today:)
         end
 
+        def list_rows = ListRows.new(env.fetch("voucher.contract"), given[:kind])
         def members = { members: Acts::ReadMembers.call(store:, today:) }
         def catalogue = Acts::ReadCatalogue.call(store:, today:)
 

@@ -15,6 +15,20 @@ module Api
 
       put("/api/me/reading") { json(Acts::ChooseReading.call(context(member!), sent:)) }
 
+      # The password is asked for once more: nothing of this can be taken back.
+      post("/api/me/forget") do
+        member = member!
+        rodauth = env["rodauth"]
+        rodauth.account_from_session
+        unless rodauth.password_match?(sent[:password])
+          raise Core::InvalidInput.at("password", :wrong_password, "That is not your password.")
+        end
+
+        Acts::BeForgotten.call(context(member))
+        rodauth.logout
+        json({})
+      end
+
       get("/api/session") do
         json(
           csrf_token: Rack::Protection::AuthenticityToken.token(env["rack.session"]),

@@ -43,6 +43,16 @@ module Api
         json(topic: given[:topic], **found.merge(made_at: found[:made_at]&.utc&.iso8601))
       end
 
+      post("/api/water/:topic/recompute") do
+        Acts::Recompute.call(context(member!), topic: given[:topic], filter:)
+        json({})
+      end
+
+      delete("/api/water/:topic/recompute") do
+        Acts::Recompute.stop(context(member!), topic: given[:topic], filter:)
+        json({})
+      end
+
       put("/api/water/assumptions/:key") do
         Acts::SayAssumption.call(
           context(coordinator!), key: given[:key], **sent.slice(:holds, :why)

@@ -35,12 +35,6 @@ module Core
         ((((b * ga) - (a * gb)) / (ga - gb)) - length_mm) * (1 - (shrink**years))
       end
 
-      # Negative log-likelihood of one row that is off by so much; good: weight of the normal law,
-      # flat: density of a row that something is wrong with.
-      def self.surprise(off, variance, good, flat)
-        -Math.log((good * Math.exp(-0.5 * off * off / variance) / Math.sqrt(variance)) + flat)
-      end
-
       # a_mm, b_mm: near the 20th and 80th percentile of first lengths when not given
       # Returns a Fit, or a sentence why there is none.
       def self.fit(rows, a_mm: nil, b_mm: nil) = new(rows, a_mm, b_mm).fit
@@ -72,41 +66,63 @@ module Core
 
       private
 
-      PART = 1000
+      PART = 400
       LEAST_SPOILED = 1e-3
       LEAST_NU = 1e-4
 
       # nu and p are looked for on scales without bounds; errors are taken on their own.
       # Of very many rows a part shows where to begin.
       def best(spoiled:)
-        free = lambda do |point|
-          [point[0], point[1], Math.exp(point[2]), spoiled ? share(point[3]) : 0.0]
+        starts, scales = @near || [self.starts, [50.0, 50.0, 1.0, 1.0]]
+        starts, scales = starts.map { |one| one.first(3) }, scales.first(3) unless spoiled
+        found = Maximum.find(starts:, scales:, slopes: method(:free_slopes)) do |point|
+          minus_log(*free(point))
         end
-        starts = @near ? [@near] : self.starts
-        starts = starts.map { |one| one.first(3) } unless spoiled
-        scales = [50.0, 50.0, 1.0, 1.0].first(starts.first.size)
-        found = Maximum.find(starts:, scales:) { |point| minus_log(*free[point]) }
         return nil if found.nil? || found.at[2] < Math.log(LEAST_NU)
 
-        at = free[found.at]
-        covariance =
-          Maximum.covariance(at.first(scales.size), scales: [50.0, 50.0, 0.1, 0.05]) do |point|
-            minus_log(*point, *([0.0] unless spoiled))
-          end
+        at = free(found.at)
+        covariance = covariance(at, scales.size)
         errors = covariance&.each_with_index&.map { |row, k| Math.sqrt(row[k]) }
         Maximum::Found.new(
           at:, minus_log: found.minus_log, converged: found.converged, covariance:, errors:
         )
       end
 
+      # Of ga, gb, nu and, where some rows are spoiled, p.
+      def covariance(at, size)
+        slopes = ->(point) { slopes(*point, *at.drop(size)).first(size) }
+        Maximum.covariance(at.first(size), scales: [50.0, 50.0, 0.1, 0.05], slopes:) do |point|
+          minus_log(*point, *at.drop(size))
+        end
+      end
+
+      def free((ga, gb, log_nu, odds)) = [ga, gb, Math.exp(log_nu), odds ? share(odds) : 0.0]
+
+      # Where the curve is none the way is as flat as its value is high.
+      def slopes(*at) = likelihood.at(*at)&.slopes || ([0.0] * PARAMETERS.size)
+
+      def free_slopes(point)
+        *curve, nu, p = free(point)
+        by_ga, by_gb, by_nu, by_p = slopes(*curve, nu, p)
+        [by_ga, by_gb, by_nu * nu, by_p * p * (1 - (p / MOST_SPOILED))].first(point.size)
+      end
+
+      def minus_log(*at) = likelihood.at(*at)&.minus_log || Float::INFINITY
+      def likelihood = @likelihood ||= GrowthLikelihood.new(@rows, @a, @b)
+
+      # [starts, scales]: where a part of the rows has its best, and how sure all will be of each.
       def near
         step = @rows.size / PART
-        part = @rows.each_slice(step).map(&:first)
-        fit = self.class.fit(part, a_mm: @a, b_mm: @b)
-        return nil if fit.is_a?(String)
+        fit = self.class.fit(@rows.each_slice(step).map(&:first), a_mm: @a, b_mm: @b)
+        return nil if fit.is_a?(String) || fit.errors.nil?
 
         odds = fit.p.clamp(LEAST_SPOILED, 0.4) / MOST_SPOILED
-        [fit.ga, fit.gb, Math.log(fit.nu), Math.log(odds / (1 - odds))]
+        by_odds = fit.errors[:p] / MOST_SPOILED / (odds * (1 - odds)) if fit.errors[:p]
+        errors = [fit.errors[:ga], fit.errors[:gb], fit.errors[:nu] / fit.nu, by_odds || 1.0]
+        [
+          [[fit.ga, fit.gb, Math.log(fit.nu), Math.log(odds / (1 - odds))]],
+          errors.map { |one| one / Math.sqrt(step) }
+        ]
       end
 
       def share(x) = MOST_SPOILED / (1 + Math.exp(-x))
@@ -125,47 +141,6 @@ module Core
         ]
       end
 
-      # What every row has to do with it, once: length, growth, years, variance of measuring.
-      def plain
-        @plain ||= @rows.map do |row|
-          [
-            row[:l1_mm],
-            row[:l2_mm] - row[:l1_mm],
-            row[:years],
-            (row[:sd1_mm]**2) + (row[:sd2_mm]**2)
-          ]
-        end
-      end
-
-      # As .expected and #density, in one loop: it is gone through a thousand times.
-      def minus_log(ga, gb, nu, p)
-        return Float::INFINITY unless p.between?(0, MOST_SPOILED) && nu.between?(0, 3)
-
-        shrink = 1 + ((ga - gb) / (@a - @b))
-        return Float::INFINITY if (ga - gb).abs < 1e-9 || !shrink.positive?
-
-        rate, longest = Math.log(shrink), ((@b * ga) - (@a * gb)) / (ga - gb)
-        flat, good = p / range_mm, (1 - p) / Math.sqrt(2 * Math::PI)
-        spread = nu * nu
-        plain.sum do |l1, grown, years, measuring|
-          expected = (longest - l1) * (1 - Math.exp(rate * years))
-          variance = measuring + (spread * expected * expected)
-          off = grown - expected
-          Growth.surprise(off, variance, good, flat)
-        end
-      end
-
-      def density(row, expected, nu)
-        variance = (row[:sd1_mm]**2) + (row[:sd2_mm]**2) + ((nu * expected)**2)
-        off = row[:l2_mm] - row[:l1_mm] - expected
-        Math.exp(-0.5 * (off**2) / variance) / Math.sqrt(2 * Math::PI * variance)
-      end
-
-      def range_mm
-        @range_mm ||= @rows.map { |row| row[:l2_mm] - row[:l1_mm] }.minmax
-          .then { |low, high| [(high - low).to_f, 1.0].max }
-      end
-
       def told(found, ga, gb, nu, p)
         shrink = 1 + ((ga - gb) / (@a - @b))
         fit = Fit.new(
@@ -175,15 +150,11 @@ module Core
           minus_log: found.minus_log, n: @rows.size, aic: 2 * (found.minus_log + 4),
           k: -Math.log(shrink), linf_mm: ((@b * ga) - (@a * gb)) / (ga - gb)
         )
-        fit.doubts = @rows.select { |row| doubtful?(row, fit) }
+        # Rather one of those that something is wrong with.
+        fit.doubts = @rows.zip(likelihood.at(ga, gb, nu, p).good.to_a).filter_map do |row, good|
+          row if good < 0.5
+        end
         fit
-      end
-
-      # Rather one of those that something is wrong with.
-      def doubtful?(row, fit)
-        good = (1 - fit.p) * density(row, fit.grown(row[:l1_mm], row[:years]), fit.nu)
-        bad = fit.p / range_mm
-        bad > good
       end
 
       def percentile(sorted, share) = sorted.empty? ? 0 : sorted[((sorted.size - 1) * share).round]

@@ -6,10 +6,10 @@ module Core
   module Estimates
     # The parameters under which data are likeliest: one optimiser for every fit.
     #
-    # The negative log-likelihood is brought down by BFGS with a backtracking line search, its
-    # slopes by central differences, from every start that is given; errors come from the observed
-    # information, the second differences at the best point. Parameters may be on any scale: each
-    # step is measured in units of its own size.
+    # The negative log-likelihood is brought down by BFGS with a backtracking line search, from
+    # every start that is given; errors come from the observed information at the best point.
+    # Slopes are those that the likelihood tells itself, else central differences. Parameters may
+    # be on any scale: each step is measured in units of its own size.
     #
     # Source: Nocedal and Wright (2006), Numerical Optimization, ch. 3 and 6.
     class Maximum
@@ -20,20 +20,26 @@ module Core
       Found = Struct.new(:at, :minus_log, :errors, :covariance, :converged, keyword_init: true)
       MOST_STEPS = 400
       FLAT = 1e-5
+      # Exact slopes are followed so much further.
+      EXACTLY_FLAT = 1e-8
       # What an impossible point is worth: so much that no step goes there.
       IMPOSSIBLE = 1e100
 
-      def self.find(starts:, scales:, &minus_log) = new(scales, minus_log).find(starts)
+      # slopes: ->(point) { [Float] } of the same likelihood, nil where it tells none
+      def self.find(starts:, scales:, slopes: nil, &minus_log)
+        new(scales, minus_log, slopes).find(starts)
+      end
 
       # At a point that is known to be the best: [[Float]] or nil.
-      def self.covariance(at, scales:, &minus_log)
-        finder = new(scales, minus_log)
+      def self.covariance(at, scales:, slopes: nil, &minus_log)
+        finder = new(scales, minus_log, slopes)
         finder.covariance(at.map.with_index { |one, i| one / scales[i] })
       end
 
-      def initialize(scales, minus_log)
+      def initialize(scales, minus_log, told_slopes)
         @scales = scales
         @minus_log = minus_log
+        @told_slopes = told_slopes
       end
 
       # Returns the best Found of all starts, or nil when none of them is possible.
@@ -43,22 +49,17 @@ module Core
         best = found.min_by { |one| one[:value] }
         return nil if best.nil? || best[:value] >= IMPOSSIBLE
 
-        # A second run from the end drops what is left of a poor picture of the curvature.
-        again = descend(best[:x])
-        best = again if again && again[:value] <= best[:value]
+        best = polished(best)
         covariance = covariance(best[:x])
         Found.new(
-          at: best[:x].map.with_index { |x, i| x * @scales[i] },
-          minus_log: best[:value],
-          errors: covariance&.each_with_index&.map { |row, i| Math.sqrt(row[i]) },
-          covariance:,
-          converged: best[:flat]
+          at: unscaled(best[:x]), minus_log: best[:value], covariance:, converged: best[:flat],
+          errors: covariance&.each_with_index&.map { |row, i| Math.sqrt(row[i]) }
         )
       end
 
       # nil where the point lies on a bound, or the data say too little.
       def covariance(x)
-        bends = Array.new(x.size) { |i| Array.new(i + 1) { |j| bend(x, i, j) } }
+        bends = @told_slopes ? turns(x) : differences(x)
         information = Matrix.build(x.size) { |i, j| bends[[i, j].max][[i, j].min] }
         return nil if information.any? { |one| !one.finite? || one.abs > 1e50 }
 
@@ -72,12 +73,26 @@ module Core
 
       private
 
+      # A second run from the end drops what is left of a poor picture of the curvature, where
+      # slopes are only near.
+      def polished(best)
+        return best if @told_slopes && best[:flat]
+
+        again = descend(best[:x])
+        again && again[:value] <= best[:value] ? again : best
+      end
+
+      def unscaled(x) = x.map.with_index { |one, i| one * @scales[i] }
+
       def value(x)
-        found = @minus_log.call(x.map.with_index { |one, i| one * @scales[i] })
+        found = @minus_log.call(unscaled(x))
         found.is_a?(Float) && found.finite? ? found : IMPOSSIBLE
       end
 
       def slopes(x)
+        told = @told_slopes&.call(unscaled(x))
+        return told.map.with_index { |slope, i| slope * @scales[i] } if told
+
         x.each_index.map do |i|
           step = 1e-6 * [x[i].abs, 1.0].max
           (value(moved(x, i, step)) - value(moved(x, i, -step))) / (2 * step)
@@ -93,7 +108,7 @@ module Core
         slope = slopes(x)
         inverse = Matrix.identity(x.size)
         MOST_STEPS.times do
-          break if flat?(slope, now)
+          break if flat?(slope, now, @told_slopes ? EXACTLY_FLAT : FLAT)
 
           direction = (inverse * Vector[*slope]).to_a.map(&:-@)
           downhill = dot(direction, slope)
@@ -112,7 +127,7 @@ module Core
         { x:, value: now, flat: flat?(slope, now) }
       end
 
-      def flat?(slope, now) = slope.map(&:abs).max <= FLAT * [now.abs, 1.0].max
+      def flat?(slope, now, limit = FLAT) = slope.map(&:abs).max <= limit * [now.abs, 1.0].max
 
       def search(x, now, direction, downhill)
         longest = direction.map(&:abs).max
@@ -140,6 +155,18 @@ module Core
       end
 
       def dot(one, other) = one.zip(other).sum { |a, b| a * b }
+
+      # Second derivatives, [i][j] for j <= i: how slopes turn, or of the values alone.
+      def turns(x)
+        rows = x.each_index.map do |i|
+          step = 1e-5 * [x[i].abs, 1.0].max
+          ahead, behind = slopes(moved(x, i, step)), slopes(moved(x, i, -step))
+          ahead.zip(behind).map { |up, down| (up - down) / (2 * step) }
+        end
+        rows.each_index.map { |i| Array.new(i + 1) { |j| (rows[i][j] + rows[j][i]) / 2 } }
+      end
+
+      def differences(x) = Array.new(x.size) { |i| Array.new(i + 1) { |j| bend(x, i, j) } }
 
       def bend(x, i, j)
         a, b = [i, j].map { |k| 1e-4 * [x[k].abs, 1.0].max }

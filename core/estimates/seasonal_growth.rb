@@ -13,8 +13,6 @@ module Core
     class SeasonalGrowth
       # Fish must have come back in so many quarters of the year, each time so many. House rule.
       LEAST_QUARTERS, LEAST_IN_QUARTER = 3, 10
-      # Of more rows every so manieth is asked: the season shows in these as well.
-      MOST_ROWS = 1500
       STARTS_W = [0.05, 0.3, 0.55, 0.8].freeze
       SCALES = [50.0, 50.0, 1.0, 1.0, 1.0, 0.2].freeze
       Fit = Struct.new(:ga, :gb, :nu, :p, :u, :w, :u_low, :u_high, :w_error, :minus_log, :aic,
@@ -25,23 +23,20 @@ module Core
       # even: Growth::Fit of the same rows. Returns a Fit, or a sentence why there is none.
       def self.fit(rows, even) = new(rows, even).fit
 
-      # By how much of a year the season moves the clock of growth on, at a share of the year.
-      def self.ahead(u, w, at) = u * Math.sin(2 * Math::PI * (at - w)) / (2 * Math::PI)
-
       def initialize(rows, even)
-        step = (rows.size / MOST_ROWS.to_f).ceil
-        @rows = step > 1 ? rows.each_slice(step).map(&:first) : rows
-        @even = step > 1 ? Growth.fit(@rows, a_mm: even.a_mm, b_mm: even.b_mm) : even
+        @rows, @even = rows, even
+        @likelihood = GrowthLikelihood.new(rows, even.a_mm, even.b_mm)
       end
 
       def fit
-        return @even if @even.is_a?(String)
         return too_few_quarters if quarters < LEAST_QUARTERS
 
-        found = Maximum.find(starts:, scales: SCALES) { |point| minus_log(free(point)) }
+        found = Maximum.find(starts:, scales: SCALES, slopes: method(:slopes)) do |point|
+          told(point)&.minus_log || Float::INFINITY
+        end
         return no_season if found.nil? || !found.converged
 
-        told(found)
+        fitted(found)
       end
 
       private
@@ -64,35 +59,20 @@ module Core
           1 / (1 + Math.exp(-u)), w]
       end
 
-      def plain
-        @plain ||= @rows.map do |row|
-          [row[:l1_mm], row[:l2_mm] - row[:l1_mm], row[:years], row[:season],
-            (row[:sd1_mm]**2) + (row[:sd2_mm]**2)]
-        end
+      def told(point)
+        *curve, u, w = free(point)
+        @likelihood.at(*curve, GrowthLikelihood::Swing.new(u, w))
       end
 
-      def range_mm
-        @range_mm ||= plain.map { |_, grown, *| grown }.minmax
-          .then { |low, high| [high - low, 1].max.to_f }
+      def slopes(point)
+        told = told(point) or return [0.0] * SCALES.size
+        _, _, nu, p, u, = free(point)
+        by_ga, by_gb, by_nu, by_p, by_u, by_w = told.slopes
+        [by_ga, by_gb, by_nu * nu, by_p * p * (1 - (p / Growth::MOST_SPOILED)),
+          by_u * u * (1 - u), by_w]
       end
 
-      def minus_log((ga, gb, nu, p, u, w))
-        a, b = @even.a_mm, @even.b_mm
-        shrink = 1 + ((ga - gb) / (a - b))
-        return Float::INFINITY if nu > 3 || (ga - gb).abs < 1e-9 || !shrink.positive?
-
-        rate, longest = Math.log(shrink), ((b * ga) - (a * gb)) / (ga - gb)
-        flat, good, spread = p / range_mm, (1 - p) / Math.sqrt(2 * Math::PI), nu * nu
-        plain.sum do |l1, grown, years, season, measuring|
-          time = years + SeasonalGrowth.ahead(u, w, season + years) -
-            SeasonalGrowth.ahead(u, w, season)
-          expected = (longest - l1) * (1 - Math.exp(rate * time))
-          variance = measuring + (spread * expected * expected)
-          Growth.surprise(grown - expected, variance, good, flat)
-        end
-      end
-
-      def told(found)
+      def fitted(found)
         ga, gb, nu, p, u, w = free(found.at)
         error, w_error = found.errors&.values_at(4, 5)
         u_low, u_high = bounds(found.at[4], error) if error

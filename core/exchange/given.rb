@@ -47,7 +47,10 @@ module Core
 
       private
 
-      def values_of(table, row) = table.names.map { |name| row[name.to_sym] }
+      def values_of(table, row) = row.values_at(*keys(table))
+
+      # Asked for a million times.
+      def keys(table) = (@keys ||= {}.compare_by_identity)[table] ||= table.names.map(&:to_sym)
 
       def place(row)
         return { lat_deg: nil, lon_deg: nil } if row[:lat_deg].nil?

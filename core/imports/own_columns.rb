@@ -2,7 +2,7 @@
 
 module Core
   module Imports
-    # Our own table of catches coming back: what its columns are is known, not guessed.
+    # Our own table of catches and days coming back: what its columns are is known, not guessed.
     module OwnColumns
       FIELDS = {
         "kind" => "what", "caught_on" => "date", "species_code" => "species",
@@ -11,15 +11,18 @@ module Core
         "water_temp_c" => "water_temp", "hook_type" => "hook_type", "hook_place" => "hook_place",
         "bleeding" => "bleeding", "fight_seconds" => "fight_seconds",
         "air_seconds" => "air_seconds", "fate" => "fate", "outcome" => "outcome",
-        "tag_numbers" => "tag", "caught_by" => "member"
+        "tag_numbers" => "tag", "caught_by" => "member", "fished_hours" => "hours",
+        "rods" => "rods", "platform" => "platform"
       }.freeze
+      # Catches with the days that were fished below them.
+      WITH_DAYS = [*Exchange::Tables::CATCHES.names, "fished_hours", "rods", "platform"].freeze
       UNITS = {
         "length_mm" => "mm", "weight_g" => "g", "depth_m" => "m", "water_temp_c" => "C"
       }.freeze
 
       module_function
 
-      def ours?(head) = head == Exchange::Tables::CATCHES.names
+      def ours?(head) = [Exchange::Tables::CATCHES.names, WITH_DAYS].include?(head)
 
       # Returns Mapping. Who has no name there is no member.
       def mapping(head)

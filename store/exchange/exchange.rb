@@ -56,8 +56,9 @@ module Store
 
     def catches(filter)
       rows = filtered(@db[:given_catches], filter, :caught_on)
-      rows = rows.where(species_code: filter[:species]) if filter[:species]
-      rows = rows.where(length_how: filter[:how]) if filter[:how]
+      CatchFilter::EXACT.slice(*filter.compact.keys).each do |name, column|
+        rows = rows.where(column => filter[name])
+      end
       rows = rows.where { length_mm >= filter[:from_mm] } if filter[:from_mm]
       rows = rows.where { length_mm <= filter[:to_mm] } if filter[:to_mm]
       within(rows, filter[:area]).order(:caught_on, :catch_id)

@@ -7,16 +7,16 @@ module Store
 
     # The newest sending of a record replaces the one before, the same sending changes nothing;
     # another member's record is left alone.
-    def hold(id:, member_id:, body:, code:, message:, fields:)
+    # why: { code:, message:, fields: }
+    def hold(id:, member_id:, body:, **why)
+      code = why.fetch(:code).to_s
       row = {
-        body: Sequel.pg_jsonb(body),
-        code: code.to_s,
-        message:,
-        fields: Sequel.pg_jsonb(fields)
+        body: Sequel.pg_jsonb(body), code:, message: why[:message],
+        fields: Sequel.pg_jsonb(why[:fields])
       }
       kept = Sequel[:held_encounters]
       another = Sequel.|(Sequel.lit("held_encounters.body is distinct from excluded.body"),
-        Sequel.~(kept[:settled_at] => nil), Sequel.~(kept[:code] => code.to_s))
+        Sequel.~(kept[:settled_at] => nil), Sequel.~(kept[:code] => code))
       @db[:held_encounters].insert_conflict(
         target: :id,
         update: {

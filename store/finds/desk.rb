@@ -96,14 +96,12 @@ module Store
       row&.merge(decisions: @db[:decisions].where(report_id:).count)
     end
 
-    # moved: what a match joined, for taking it back
-    def decide(
-      report_id:, verdict:, reason:, member_id:, fish_id: nil, tag_number: nil, share: nil,
-      other_report_id: nil, moved: nil
-    )
+    # decision: { report_id:, verdict:, reason:, member_id:, fish_id:, tag_number:, share:,
+    # other_report_id: };  moved: what a match joined, for taking it back
+    def decide(moved: nil, **decision)
       @db[:decisions].insert(
-        report_id:, verdict:, reason:, member_id:, fish_id:, tag_number:, share:, other_report_id:,
-        moved: moved && Sequel.pg_jsonb(moved), growth_version: GrowthVersion.of(@db, fish_id)
+        **decision, moved: moved && Sequel.pg_jsonb(moved),
+        growth_version: GrowthVersion.of(@db, decision[:fish_id])
       )
     end
 

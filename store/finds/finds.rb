@@ -23,22 +23,15 @@ module Store
 
     def initialize(db) = @db = db
 
-    # search: part of a number, species, finder's name or place;  state: "matched" | "waiting" | nil
+    # filter: { search: part of a number, species, finder's name or place, state: "matched" |
+    # "waiting", species_code:, member_id: only fish that this member handled }; nil for all
     # sort: a key of SORTS;  descending: true | false;  limit: Integer;  after: [value, id] of the
     #       last row seen
-    # member_id: only fish that this member handled; nil for all
     #
     # Returns { rows: [...], total: Integer, after: [value, id] | nil }.
-    def page(
-      search: nil, state: nil, species_code: nil,
-      sort: "caught_on",
-      descending: true,
-      limit: 50,
-      after: nil,
-      member_id: nil
-    )
+    def page(sort: "caught_on", descending: true, limit: 50, after: nil, **filter)
       column = SORTS.fetch(sort)
-      found = filtered(search:, state:, species_code:, member_id:)
+      found = filtered(**filter)
       value = Sequel.function(:coalesce, column, FLOOR.fetch(column))
       rows = found.select_append(value.as(:sort_value))
       rows = rows.where(after_condition(value, after, descending)) if after
@@ -65,7 +58,7 @@ module Store
       Sequel.lit(descending ? "? < (?, ?::uuid)" : "? > (?, ?::uuid)", row, cast, after.last)
     end
 
-    def filtered(search:, state:, species_code:, member_id:)
+    def filtered(search: nil, state: nil, species_code: nil, member_id: nil)
       found = @db.from(all.as(:finds))
       found = found.where(state:) if state
       found = found.where(species_code:) if species_code

@@ -10,10 +10,8 @@ module Store
 
     def initialize(db) = @db = db
 
-    # Returns the letter's id.
-    def queue(kind:, recipient:, subject:, body:, report_id: nil, leaves_at: nil)
-      @db[:letters].insert(kind:, recipient:, subject:, body:, report_id:, leaves_at:)
-    end
+    # letter: { kind:, recipient:, subject:, body:, report_id:, leaves_at: }. Returns its id.
+    def queue(**letter) = @db[:letters].insert(**letter)
 
     # Letters about a report that have not left: [{ id:, kind:, leaves_at: }]
     def waiting_to_leave(report_id, at:)

@@ -17,6 +17,14 @@ module Store
       rules(made || @db[:house_rules].order(:version).first)
     end
 
+    # { time => number of the version that was in force then }
+    def versions_at(times)
+      made = @db[:house_rules].order(:version).select_map(%i[made_at version])
+      times.to_h do |time|
+        [time, (made.reverse.find { |at, _| at <= time } || made.first).last]
+      end
+    end
+
     # Adds them as a version; a second one of the same number meets the primary key.
     def add(rules, why:, member_id:)
       columns =

@@ -12,9 +12,12 @@ module Store
 
     def find(id) = present(@db[:members].select(*COLUMNS).first(id:))
 
+    # Until the transaction is over nobody else changes this member.
+    def lock(id) = @db[:members].where(id:).for_update.get(:id)
+
     # Everybody with their address: [{ ..., email: }]
     def all
-      @db[:members].left_join(:accounts, id: :account_id).order(:name)
+      @db[:members].where(forgotten_at: nil).left_join(:accounts, id: :account_id).order(:name)
         .select(*COLUMNS.map do |one|
           Sequel[:members][one]
         end, :email).map { |row| present(row) }

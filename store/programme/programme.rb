@@ -22,13 +22,18 @@ module Store
     end
 
     # How far its clocks were ahead of UTC at noon of a day.
-    def offset_minutes(day)
-      noon = Sequel.lit("?::date + time '12:00'", day)
+    def offset_minutes(day) = offsets_minutes([day]).fetch(day)
+
+    # { day => minutes }
+    def offsets_minutes(days)
       zone = @db[:programme].get(:time_zone) || UNSET[:time_zone]
-      @db.get(
-        Sequel.lit("extract(epoch from (? at time zone 'UTC') - (? at time zone ?))::int / 60",
-          noon, noon, zone)
+      noon = Sequel.lit("(day + time '12:00')")
+      ahead = Sequel.lit(
+        "extract(epoch from (? at time zone 'UTC') - (? at time zone ?))::int / 60",
+        noon, noon, zone
       )
+      @db.from(Sequel.lit("unnest(?::date[]) as day", Sequel.pg_array(days, :date)))
+        .select_hash(:day, ahead.as(:minutes))
     end
 
     # Whether this server can tell the time there.

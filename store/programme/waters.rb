@@ -10,12 +10,12 @@ module Store
     def spots = spot_rows.where(retired_at: nil).order(Sequel[:spots][:name]).all
 
     # The same with those that are no longer chosen, and how many fish each has: [{ ...,
-    # retired_at:, fish: }]
+    # retired: true | false, fish: }]
     def all_spots
       fish =
         @db[:encounters].where(spot_code: Sequel[:spots][:code]).select(Sequel.function(:count).*)
       spot_rows
-        .select_append(:retired_at, fish.as(:fish))
+        .select_append(Sequel.~(retired_at: nil).as(:retired), fish.as(:fish))
         .order(Sequel[:waters][:name], Sequel[:spots][:name])
         .all
     end

@@ -10,26 +10,18 @@ module Store
 
     def initialize(db) = @db = db
 
-    # table, record_id: of one record;  member_id: by one person;  from, to: Times;  source: one of
-    # SOURCES
+    # about: { record: a table, record_id: of one record, member_id: by one person, from:, to:
+    # Times }; nil for all;  source: one of SOURCES
     # before: [time, place of the source, id] of the last entry seen
     #
     # Returns { entries: [{ at:, source:, record:, record_id:, act:, by:, changed: { field =>
     # [before, after] } | nil, reason: }], before: | nil }, the newest first.
-    def page(
-      table: nil, record_id: nil, member_id: nil, from: nil, to: nil, source: nil, before: nil,
-      limit: 50
-    )
+    def page(source: nil, before: nil, limit: 50, **about)
       found =
         SOURCES.each_with_index.flat_map do |one, place|
           next [] if source && source != one
 
-          rows = send(one)
-          rows = rows.where(record: table) if table
-          rows = rows.where(record_id:) if record_id
-          rows = rows.where(member_id:) if member_id
-          rows = rows.where { at >= from } if from
-          rows = rows.where { at < to } if to
+          rows = narrowed(send(one), about)
           rows = rows.where(seen_after(before, place)) if before
           rows
             .order(Sequel.desc(:at), Sequel.desc(:id))
@@ -38,7 +30,8 @@ module Store
         end
       found = found.sort_by { |row| [-row[:at].to_r, row[:place], -row[:id]] }
       last = found[limit - 1] if found.size > limit
-      { entries: named(found.first(limit)), before: last && [last[:at], last[:place], last[:id]] }
+      { entries: named(hidden(found.first(limit))),
+        before: last && [last[:at], last[:place], last[:id]] }
     end
 
     # Tables that anything is noted of, for choosing.
@@ -56,6 +49,13 @@ module Store
     end
 
     private
+
+    def narrowed(rows, about)
+      from, to = about.values_at(:from, :to)
+      rows = rows.where(about.slice(:record, :record_id, :member_id).compact)
+      rows = rows.where { at >= from } if from
+      to ? rows.where { at < to } : rows
+    end
 
     def seen_after((at, place, id), here)
       later = Sequel[:at] < at
@@ -134,6 +134,17 @@ module Store
 
     def text(column) = Sequel.cast(column, :text)
     def null(name, type = :text) = Sequel.cast(nil, type).as(name)
+
+    # What a coordinator once entered of a member who is forgotten stays in the sealed ledger, and
+    # is shown to nobody.
+    def hidden(entries)
+      forgotten = @db[:members].exclude(forgotten_at: nil).select_map(:id).to_set
+      entries.map do |one|
+        next one unless one[:record] == "member" && forgotten.include?(one[:record_id])
+
+        one.merge(changed: nil)
+      end
+    end
 
     def named(entries)
       names =

@@ -5,8 +5,9 @@ module Store
   class Security
     def initialize(db) = @db = db
 
-    def note(kind:, account_id:, by_account_id: nil, address: nil, agent: nil, detail: nil)
-      event_id = @db[:security_events].insert(kind:, account_id:, by_account_id:, detail:)
+    # event: { kind:, account_id:, by_account_id:, detail: };  address, agent: of the device
+    def note(address: nil, agent: nil, **event)
+      event_id = @db[:security_events].insert(**event)
       @db[:security_traces].insert(event_id:, address:, agent:)
     end
 

@@ -3,17 +3,19 @@
 module Store
   # Narrows rows of catches to what somebody asked for.
   #
-  #   filter: { species:, water:, from: Date, to: Date, how:, from_mm:, to_mm:,
-  #           area: [south, west, north, east], member_id:, month: 1..12 }; nil for any
+  #   filter: { species:, water:, from: Date, to: Date, how:, hook:, from_mm:,
+  #           to_mm:, area: [south, west, north, east], member_id:, month: 1..12 }; nil for any
   module CatchFilter
+    EXACT = {
+      species: :species_code, member_id: :member_id, how: :length_how, hook: :hook_type
+    }.freeze
+
     private
 
     def filtered(rows, filter, table)
-      rows = rows.where(table[:species_code] => filter[:species]) if filter[:species]
-      rows = rows.where(table[:member_id] => filter[:member_id]) if filter[:member_id]
+      rows = exactly(rows, filter, table)
       rows = rows.where { table[:caught_on] >= filter[:from] } if filter[:from]
       rows = rows.where { table[:caught_on] <= filter[:to] } if filter[:to]
-      rows = rows.where(table[:length_how] => filter[:how]) if filter[:how]
       rows = rows.where { table[:length_mm] >= filter[:from_mm] } if filter[:from_mm]
       rows = rows.where { table[:length_mm] <= filter[:to_mm] } if filter[:to_mm]
       rows = within(rows, filter[:area], table) if filter[:area]
@@ -26,6 +28,12 @@ module Store
       return rows.where(water_code: filter[:water]) if table == Sequel[:catches]
 
       rows.where(table[:spot_code] => spots)
+    end
+
+    def exactly(rows, filter, table)
+      EXACT.slice(*filter.compact.keys).reduce(rows) do |left, (name, column)|
+        left.where(table[column] => filter[name])
+      end
     end
 
     def within(rows, (south, west, north, east), table)

@@ -122,8 +122,9 @@ module Store
     # which they were seen next.
     def seasons(filter)
       year = Sequel.cast(Sequel.function(:date_part, "year", :caught_on), Integer)
-      seen = @db[:catches].where(fish_id: first(filter).select(Sequel[:first][:fish_id]))
-        .group(:fish_id, year)
+      seen = @db[:catches]
+      seen = seen.where(fish_id: first(filter).select(Sequel[:first][:fish_id])) if filter.any?
+      seen = seen.group(:fish_id, year)
         .select(:fish_id, year.as(:season),
           Sequel.function(:bool_and, Sequel.lit("fate = 'released'")).as(:alive))
       following = Sequel.function(:lead, :season)
@@ -153,14 +154,19 @@ module Store
 
     CLOSED = "fresh"
 
-    # { tagged:, kept:, reported:, returned: } of releases
+    # { tagged:, returned:, kept: } of releases, each fish once
     def fates(filter)
-      fish = first(filter).select(Sequel[:first][:fish_id])
-      back = later.where(fish_id: fish)
-      {
-        tagged: fish.count, returned: back.select(:fish_id).distinct.count,
-        kept: back.where(fate: "kept").select(:fish_id).distinct.count
-      }
+      again = later.group(:fish_id)
+        .select(:fish_id, Sequel.function(:bool_or, Sequel.lit("fate = 'kept'")).as(:is_kept))
+      count = Sequel.function(:count).*
+      first(filter)
+        .left_join(again.as(:again), fish_id: Sequel[:first][:fish_id])
+        .get(
+          [
+            count.as(:tagged), Sequel.function(:count, Sequel[:again][:fish_id]).as(:returned),
+            count.filter(:is_kept).as(:kept)
+          ]
+        ).then { |tagged, returned, kept| { tagged:, returned:, kept: } }
     end
 
     # [{ species_code:, length_kind:, season:, from_mm:, fish: }] in classes of so many mm
@@ -198,14 +204,16 @@ module Store
     # Trips that told how long they fished, with all that they caught of the species asked for:
     # [{ year:, month:, water:, spot:, rod_hours: Float, fish: }]
     def efforts(filter)
-      caught = @db[:encounters].where(trip_id: Sequel[:trips][:id])
+      caught = @db[:encounters].group(:trip_id)
+        .select(:trip_id, Sequel.function(:count).*.as(:fish))
       caught = caught.where(species_code: filter[:species]) if filter[:species]
-      trips(filter).exclude(rods: nil).order(:held_on, Sequel[:trips][:id]).select(
+      told = trips(filter).exclude(rods: nil).order(:held_on, Sequel[:trips][:id])
+      told.left_join(caught.as(:caught), trip_id: Sequel[:trips][:id]).select(
         Sequel.lit("extract(year from held_on)::int").as(:year),
         Sequel.lit("extract(month from held_on)::int").as(:month),
         Sequel[:waters][:name].as(:water), Sequel[:spots][:code].as(:spot),
         Sequel.cast(Sequel[:fished_hours] * Sequel[:rods], Float).as(:rod_hours),
-        caught.select(Sequel.cast(Sequel.function(:count).*, Integer)).as(:fish)
+        Sequel.cast(Sequel.function(:coalesce, Sequel[:caught][:fish], 0), Integer).as(:fish)
       ).all
     end
 

@@ -12,12 +12,14 @@ module Store
     # The smallest cell, about 220 m; every cell of the map is made of whole ones.
     CELL_LAT_DEG = 0.002
     CELL_LON_DEG = 0.003
+    MONTH = Sequel.cast(Sequel.function(:date_part, "month", :caught_on), Integer)
+    private_constant :MONTH
 
     # Releases and recaptures in cells of so many of the smallest: [{ row:, column:, released:,
     # back: }]; by the counted cells where the filter allows it.
     def count_within(filter, rows_each:, columns_each:, within:)
       south, west, north, east = within
-      counted = (filter.keys - %i[species]).empty?
+      counted = (filter.keys - %i[species month]).empty?
       found =
         (
           if counted
@@ -40,10 +42,10 @@ module Store
     def count
       @db[:water_cells].delete
       @db[:water_cells].insert(
-        %i[row_number column_number species_code released back],
-        small_cells(@db[:catches], :species_code)
-          .select_append(:species_code)
-          .from_self.select(:row_number, :column_number, :species_code, :released, :back)
+        %i[row_number column_number species_code month released back],
+        small_cells(@db[:catches], :species_code, MONTH)
+          .select_append(:species_code, MONTH.as(:month))
+          .from_self.select(:row_number, :column_number, :species_code, :month, :released, :back)
       )
     end
 
@@ -52,6 +54,7 @@ module Store
     def counted_cells(filter)
       cells = @db[:water_cells]
       cells = cells.where(species_code: filter[:species]) if filter[:species]
+      cells = cells.where(month: filter[:month]) if filter[:month]
       cells.select(:row_number, :column_number, :released, :back)
     end
 

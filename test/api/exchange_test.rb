@@ -162,6 +162,14 @@ class ExchangeTest < ApiCase
 
     assert_equal [3, "FeatureCollection"], [geojson["features"].size, geojson["type"]]
     assert_equal "Point", geojson["features"].first.dig("geometry", "type")
+    way = JSON.parse(file(export("ways")))["features"].fetch(0)
+    fish = db[:encounters].where(id: @id).get(:fish_id)
+
+    assert_equal ["LineString", fish],
+      [way.dig("geometry", "type"), way.dig("properties", "fish_id")]
+    coarse = Core::Waters::CoarsePlace.of(48.61, -21.47)
+
+    assert_equal coarse.values.reverse, way.dig("geometry", "coordinates", 0)
     gpx = Nokogiri::XML(file(export("gpx"))).remove_namespaces!
 
     assert_equal 3, gpx.xpath("//wpt[@lat and @lon]/name").size

@@ -117,13 +117,11 @@ class ReportRaceTest < Minitest::Test
       end
       .new(nil)
     Acts::DecideReport.call(
-      store:,
-      member: @hamish,
+      Acts::Context.new(store:, member: @hamish, now: Seeds::NOW),
       report_id: id,
       verdict: "accepted",
       reason: "The photo shows it.",
       seen: 0,
-      now: Seeds::NOW,
       tag_number: "MS000001"
     )
     exit!(0)

@@ -1,45 +1,9 @@
 # frozen_string_literal: true
 
-require_relative "../support/api_case"
+require_relative "../support/water_case"
 
-# What the tags taught, over a small cooperative whose numbers are worked out by hand.
-class WaterTest < ApiCase
-  RELEASED_ON = Date.new(2025, 6, 1)
-
-  def setup
-    super
-    @trip = Seeds.trip(db, @isolde, held_on: RELEASED_ON)
-    Seeds.pouch(db, @isolde, count: 20, first: 6)
-  end
-
-  def release(number, days: nil, length_mm: 400, grown_mm: 50, **changes)
-    id = SecureRandom.uuid
-    start = RELEASED_ON.to_time + (9 * 3600)
-    record(id, number, start, kind: "tagged", length_mm:, **changes)
-    return id if days.nil?
-
-    record(
-      SecureRandom.uuid, number, start + (days * 86_400), kind: "recaptured",
-      length_mm: length_mm + grown_mm,
-      **changes.slice(:species_code)
-    )
-    id
-  end
-
-  def record(id, number, start, kind:, length_mm:, **changes)
-    Acts::RecordEncounter.call(
-      Acts::Context.new(store:, member: @isolde, now: Time.now), id:,
-      sent: Seeds.encounter(
-        @trip, number:, start:, kind:,
-        length: { value: length_mm, unit: "mm", kind: "FL", how: "board" }, **changes
-      )
-    )
-  end
-
-  def water(topic, **query) = ask("/api/water/#{topic}?#{URI.encode_www_form(query)}")
-  def answer_of(told, key) = told["answers"].find { |one| one["key"] == key }
-  def tags = @tags ||= db[:tags].where(state: "in_pouch").order(:number).select_map(:number)
-
+# What the tags taught.
+class WaterTest < WaterCase
   def test_nobody_is_told_without_a_sign_in_and_an_empty_cooperative_says_what_is_missing
     ask("/api/water/growth")
 
@@ -239,27 +203,6 @@ class WaterTest < ApiCase
     assert_operator store.species.find("seabass").growth.version, :>, curve.version
   end
 
-  # The last answer stands at once, with its date; a job makes the new one.
-  def test_an_answer_is_kept_and_made_anew_when_records_change
-    release(tags[0], days: 40)
-    sign_in
-    first = water("movement")
-
-    refute first["stale"]
-    assert_equal first["made_at"], water("movement")["made_at"]
-    release(tags[1], days: 40)
-    stale = water("movement")
-
-    assert_equal [true, 1], [stale["stale"], answer_of(stale, "reach")["n"]]
-    water("movement")
-
-    assert_equal 1, db[:que_jobs].where(job_class: "Acts::WaterJob").count, "one is enough"
-    Acts::WaterJob.run("movement", { member_id: nil }.compact)
-    fresh = water("movement")
-
-    assert_equal [false, 2], [fresh["stale"], answer_of(fresh, "reach")["n"]]
-  end
-
   def test_a_coordinator_says_whether_an_assumption_holds
     sign_in
     say = lambda do |key, holds|
@@ -336,13 +279,23 @@ class WaterTest < ApiCase
     assert_equal 422, last_response.status
   end
 
-  def test_only_fish_of_one_way_of_measuring
+  def test_only_fish_of_one_way_of_measuring_or_one_hook
+    db[:trips].where(id: @trip).update(plan: Sequel.pg_jsonb({ hook: "circle" }))
     release(tags[0], days: 40, length_mm: 350)
 
     sign_in
 
     assert_equal 1, answer_of(water("movement", how: "board"), "reach")["n"]
     assert_equal 0, answer_of(water("movement", how: "tape"), "reach")["n"]
+    assert_equal 1, answer_of(water("movement", hook: "circle"), "reach")["n"]
+    assert_equal 0, answer_of(water("movement", hook: "treble"), "reach")["n"]
+    within = "48,-22,49,-21"
+
+    sums = %w[circle j].map do |hook|
+      ask("/api/water/map?within=#{within}&hook=#{hook}")["cells"].sum { |one| one["released"] }
+    end
+
+    assert_equal [1, 0], sums
   end
 
   def test_all_of_it_prints_with_its_sentences

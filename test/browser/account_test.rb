@@ -39,6 +39,26 @@ class AccountTest < BrowserCase
     assert_text "The code from your phone"
   end
 
+  def test_a_member_leaves_and_is_forgotten
+    as_phone
+    db[:tags].where(holder_id: @isolde[:id]).update(holder_id: nil, state: "in_stock")
+    sign_in(to: "/you")
+    find("summary", text: "Leave, and be forgotten").click
+    assert_text "What stays:"
+    assert_button "Forget me", disabled: true
+    fill_in "forget_password", with: "not my password"
+    check "This cannot be taken back. I have my record, or do not want it."
+    click_button "Forget me"
+    assert_text "That is not your password."
+    fill_in "forget_password", with: PASSWORD
+    click_button "Forget me"
+    assert_text "nothing here says who you are any more"
+    fill_in "E-mail", with: "isolde@marrow.example"
+    fill_in "Password", with: PASSWORD
+    click_button "Sign in"
+    assert_selector "[role=alert]"
+  end
+
   def test_devices_are_seen_and_signed_out
     sign_in(to: "/you")
     db[:account_active_session_keys].insert(

@@ -68,13 +68,11 @@ class DeskTest < BrowserCase
     assert_selector ".candidate", minimum: 2
     report = db[:reports].order(:sent_at).get(:id)
     Acts::DecideReport.call(
-      store: Store::Gateway.new(db),
-      member: @hamish,
+      Acts::Context.new(store: Store::Gateway.new(db), member: @hamish),
       report_id: report,
       verdict: "none_of_these",
       reason: "Another desk.",
-      seen: 0,
-      now: Time.now
+      seen: 0
     )
     keys(:Enter)
     assert_text "Look once more at what speaks against it"
@@ -174,10 +172,8 @@ class OfficeOfFindsTest < BrowserCase
     sent = Seeds.encounter(trip_id, number: "MS009999")
     body = sent.merge(stages: sent[:stages].map { |tap| tap.merge(at: tap[:at].iso8601(3)) })
     Acts::RecordBatch.call(
-      store:,
-      member: @isolde,
+      Acts::Context.new(store:, member: @isolde, now: Seeds::NOW),
       records: [{ id:, body:, read: -> { sent } }],
-      now: Seeds::NOW,
       bug: :message.to_proc
     )
     sign_in("hamish@marrow.example", to: "/finds/doubts")

@@ -12,6 +12,29 @@ class OfficeBrowserTest < BrowserCase
     sign_in("hamish@marrow.example", to: "/office/members")
   end
 
+  def test_many_members_come_from_a_table_that_is_tried_first
+    as_phone
+    sign_in("hamish@marrow.example", to: "/office/members")
+    find("summary", text: "Many members at once").click
+    attach(<<~CSV)
+      name,email
+      Wenna Carne,wenna@marrow.example
+      Tam Ottery,isolde@marrow.example
+    CSV
+    assert_text "1 of 2 rows would be stored"
+    assert_text "Line 3, Tam Ottery: email is “isolde@marrow.example”"
+    assert_no_text "Wenna Carne"
+    click_button "Store the good rows"
+    assert_text "1 members are stored."
+    assert_text "Wenna Carne"
+  end
+
+  def attach(text)
+    path = File.join(Dir.mktmpdir, "members.csv")
+    File.write(path, text)
+    attach_file("A file of members", path)
+  end
+
   def test_a_member_is_added_with_a_sign_of_it_and_given_a_kit
     click_button "Add a member"
     fill_in "Name", with: "Wren Castellan", match: :first

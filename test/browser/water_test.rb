@@ -12,8 +12,8 @@ class WaterPagesTest < BrowserCase
     @store = Store::Gateway.new(db)
     Seeds.pouch(db, @isolde, count: 60, first: 6)
     trip = Seeds.trip(db, @isolde, held_on: Date.new(2025, 6, 1))
-    numbers = db[:tags].where(state: "in_pouch").order(:number).select_map(:number)
-    36.times { |index| fish(trip, numbers[index], index) }
+    @numbers = db[:tags].where(state: "in_pouch").order(:number).select_map(:number)
+    36.times { |index| fish(trip, @numbers[index], index) }
   end
 
   # Growth by a curve, some of them hooked deep, a third not seen again.
@@ -95,6 +95,49 @@ class WaterPagesTest < BrowserCase
     end
     visit "/water/movement"
     assert_selector "[data-answer=reach].fallen", text: "Only the harbour is fished."
+  end
+
+  def test_working_out_anew_is_seen_stopped_and_begun_again
+    sign_in(to: "/water/movement")
+    assert_text "Worked out"
+    assert_no_text "Records have changed"
+    fish(db[:trips].get(:id), @numbers[36], 36)
+    visit "/water/movement"
+    assert_text "0 of 2 parts done"
+    click_button "Stop it"
+    assert_text "working it out anew was stopped"
+    click_button "Work it out now"
+    assert_text "0 of 2 parts done"
+    job = db[:que_jobs].where(job_class: "Acts::WaterJob").reverse(:id).get(:args)
+    Acts::WaterJob.run(*JSON.parse(JSON.generate(job), symbolize_names: true))
+    assert_no_text "Records have changed"
+    assert_text "Worked out"
+  end
+
+  # By mouse events as a hand makes them: down, across, up.
+  def test_an_area_drawn_on_the_map_is_the_filter
+    sign_in(to: "/water/map")
+    assert_selector ".cell-map .coast", minimum: 1
+    click_button "Draw an area"
+    assert_text "Draw a rectangle on the map"
+    page.send_keys(:escape)
+    assert_no_text "Draw a rectangle on the map"
+    click_button "Draw an area"
+    page.execute_script(<<~JS)
+      const box = document.querySelector('.cell-map').getBoundingClientRect()
+      const at = (type, x, y) => document.querySelector('.cell-map').dispatchEvent(
+        new PointerEvent(type, { clientX: box.left + x, clientY: box.top + y, bubbles: true }))
+      at('pointerdown', 40, 40); at('pointermove', 120, 140); at('pointerup', 240, 200)
+    JS
+    assert_text "Only an area of the map."
+    assert_no_text "Draw a rectangle on the map"
+    south, west, north, east = URI.decode_www_form(URI(current_url).query).to_h["area"]
+      .split(",").map(&:to_f)
+
+    assert_operator south, :<, north
+    assert_operator west, :<, east
+    click_button "All of it"
+    assert_no_text "Only an area of the map."
   end
 
   def test_the_map_and_every_page_on_a_phone

@@ -31,6 +31,18 @@ class DrawnCoastTest < Minitest::Test
     Core::Waters::DrawnCoast.read("type" => "FeatureCollection", "features" => features)
   end
 
+  def test_features_that_are_not_whole_say_which_they_are
+    { feature("land", "Polygon", [], "Holm") => /Feature 1 has no rings/,
+      feature("land", "Polygon", [square(10.0, 50.0, 1).first(4)]) =>
+        /A ring of feature 1 does not end where it began/,
+      feature("place", "Point", [10.0, 50.0]) => /Feature 1 is a place without a name/ }
+      .each do |bad, sentence|
+        error = assert_raises(Core::InvalidInput) { read(bad) }
+
+        assert_match sentence, error.message
+      end
+  end
+
   # A programme on a lake alone: outside it is land, not sea.
   def test_a_lough_that_comes_alone_gets_a_shore
     outline =

@@ -1,114 +1,12 @@
 # frozen_string_literal: true
 
 require_relative "../support/test_helper"
-require "csv"
+require_relative "../support/estimate_rows"
 
 # Every vector of the design, computed apart from this code, and what real data do besides.
 class EstimatesTest < Minitest::Test
   include Core::Estimates
-
-  SD_MM = { "board" => 3.0, "tape" => 6.0, "ruler" => 12.0, "estimate" => 40.0 }.freeze
-
-  def rows(name)
-    CSV
-      .read(
-        File.join(ROOT, "test/fixtures/estimates/#{name}.csv"),
-        headers: true,
-        converters: :numeric
-      )
-      .map { |row| row.to_h.transform_keys(&:to_sym) }
-  end
-
-  def increments
-    rows("growth-francis").map do |row|
-      { l1_mm: row[:l1_mm], sd1_mm: SD_MM.fetch(row[:how1]), l2_mm: row[:l2_mm],
-        sd2_mm: SD_MM.fetch(row[:how2]), years: row[:years] }
-    end
-  end
-
-  def near(expected, found, relative) = assert_in_delta(expected, found, expected.abs * relative)
-
-  def test_growth_as_francis
-    fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
-
-    near 1047.3171, fit.minus_log, 1e-6
-    { ga: [89.150, 1.486], gb: [45.362, 1.069], nu: [0.14886, 0.0102], p: [0.02714, 0.0140] }
-      .each do |name, (value, error)|
-        near value, fit[name], 1e-3
-        near error, fit.errors[name], 0.02
-      end
-    near 0.247102, fit.k, 1e-3
-    near 707.19, fit.linf_mm, 1e-3
-  end
-
-  # The same curve by any two lengths; and spoiled rows are named.
-  def test_growth_does_not_hang_on_the_two_lengths_and_finds_what_is_wrong
-    fit = Growth.fit(increments)
-
-    near 0.247102, fit.k, 5e-3
-    near 707.19, fit.linf_mm, 5e-3
-    spoiled = increments.tap { |all| all[0] = all[0].merge(l2_mm: all[0][:l1_mm] - 150) }
-
-    assert_includes Growth.fit(spoiled).doubts.map { |row| row[:l1_mm] }, spoiled[0][:l1_mm]
-  end
-
-  def test_growth_of_poor_data_is_a_sentence_or_a_sound_curve
-    few = increments.first(12)
-
-    assert_match(/18 more/, Growth.fit(few))
-    assert_match(/one length/, Growth.fit(increments.map { |row| row.merge(l1_mm: 400) }))
-    flat = increments.map { |row| row.merge(l2_mm: row[:l1_mm] + 30) }
-    wild =
-      Random.new(3).then { |rng| increments.map { |row| row.merge(l2_mm: 100 + rng.rand(900)) } }
-    [flat, wild].each do |data|
-      fit = Growth.fit(data)
-
-      assert_sound(fit)
-    end
-  end
-
-  def assert_sound(fit)
-    return assert_operator(fit.size, :>, 20, "a sentence says why") if fit.is_a?(String)
-
-    assert_operator fit.k, :>, 0
-    assert_operator fit.linf_mm, :>, 0
-  end
-
-  # Fabens' curve through the two growths, written out: what is left to grow shrinks every year by
-  # the same share, so that a fish of alpha grows ga and one of beta gb in the first.
-  def test_expected_growth_by_hand
-    curve = Core::Estimates::Growth::Fit.new(a_mm: 300.0, b_mm: 500.0, ga: 80.0, gb: 30.0)
-    share = 50 / 200.0
-    longest = 300 + (80 / share)
-    left = ->(length, years) { (longest - length) * (1 - ((1 - share)**years)) }
-
-    [[300, 1], [500, 1], [420, 0.5], [350, 2.5], [longest, 3]].each do |length, years|
-      assert_in_delta left[length, years], Growth.expected(curve, length, years), 1e-9
-    end
-    assert_in_delta 80, Growth.expected(curve, 300, 1), 1e-9
-    assert_in_delta 30, Growth.expected(curve, 500, 1), 1e-9
-    flat = Core::Estimates::Growth::Fit.new(a_mm: 300.0, b_mm: 500.0, ga: 30.0, gb: 30.0)
-
-    assert_nil Growth.expected(flat, 400, 1)
-  end
-
-  def test_a_growth_fit_tells_its_own_sums
-    fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
-
-    assert_in_delta (2 * fit.minus_log) + 8, fit.aic, 1e-9
-    assert_in_delta(-Math.log(1 - ((fit.ga - fit.gb) / 200)), fit.k, 1e-9)
-    assert_in_delta 300 + (fit.ga / (1 - Math.exp(-fit.k))), fit.linf_mm, 1e-6
-    lengths = increments.map { |row| row[:l1_mm] }.sort
-    own = Growth.fit(increments)
-
-    assert_equal [lengths[(lengths.size - 1) / 5], lengths[((lengths.size - 1) * 0.8).round]],
-      [own.a_mm, own.b_mm]
-    fit.doubts.each do |row|
-      off = (row[:l2_mm] - row[:l1_mm] - fit.grown(row[:l1_mm], row[:years])).abs
-
-      assert_operator off, :>, 2 * Math.hypot(row[:sd1_mm], row[:sd2_mm])
-    end
-  end
+  include EstimateRows
 
   # With nothing to put right it is Jeffreys' interval; each part then stretches it.
   def test_exploitation
@@ -130,32 +28,34 @@ class EstimatesTest < Minitest::Test
   end
 
   # Made by the model itself, with a season and without.
-  def seasonal_rows(u, w: 0.55, seed: 5)
-    rng = Random.new(seed)
-    normal = -> { Math.sqrt(-2 * Math.log(1 - rng.rand)) * Math.cos(2 * Math::PI * rng.rand) }
-    Array.new(300) do
-      l1, season, years = 250 + (rng.rand * 300), rng.rand, 0.1 + (rng.rand * 2.5)
-      swing = ->(at) { u * Math.sin(2 * Math::PI * (at - w)) / (2 * Math::PI) }
-      time = years + swing.call(season + years) - swing.call(season)
-      mean = (700 - l1) * (1 - Math.exp(-0.25 * time))
-      { l1_mm: l1, l2_mm: l1 + (mean * (1 + (0.12 * normal.call))) + (4 * normal.call),
-        sd1_mm: 2.8, sd2_mm: 2.8, years:, season: }
+
+  # Of few fish: R's qbeta at 5.5 and 35.5 gives 0.0493, 0.1282 and 0.2525.
+  def test_the_share_taken_of_few_fish_is_spread_as_a_beta
+    all = [0.999998, 0.999999, 0.9999995]
+    found = Exploitation.of(
+      kept: 5, tagged: 40, retention: all, reporting: [1, 1], deaths: [0, 0]
+    )
+
+    { share: 0.1281847, low: 0.0493371, high: 0.2524851 }.each do |name, value|
+      assert_in_delta value, found[name], 0.006, name
     end
   end
 
-  def seasonal(rows) = SeasonalGrowth.fit(rows, Growth.fit(rows))
+  # Where nobody came back of the fish that only one arm has beside it, a ratio says nothing.
+  def test_a_ratio_of_nothing_is_none
+    strata = [{ returned: 6, released: 50, other_returned: 0, other_released: 1 },
+      { returned: 0, released: 0, other_returned: 9, other_released: 60 }]
 
-  def test_a_season_of_growth_is_found_where_there_is_one
-    found = seasonal(seasonal_rows(0.7))
+    assert_nil Returns.within(strata)
+  end
 
-    assert_predicate found, :better?
-    assert_operator found.u_low, :<, 0.7
-    assert_operator found.u_high, :>, 0.7
-    assert_in_delta 0.55, found.w, 3 * found.w_error
-    refute_predicate seasonal(seasonal_rows(0.0)), :better?
-    spring = seasonal_rows(0.7).select { |row| ((row[:season] + row[:years]) % 1) < 0.5 }
+  # A statistic that counts the draws: 95 % of them lie between these two.
+  def test_limits_leave_one_in_forty_at_each_end
+    count = -1
+    low, high = Bootstrap.limits([1, 2, 3]) { |_| count += 1 }
+    draws = count + 1
 
-    assert_match(/3 quarters/, seasonal(spring))
+    assert_equal [(draws * 0.025).floor, (draws * 0.975).ceil - 1], [low, high]
   end
 
   # Of the middle of normal values: 1.253 sd / sqrt(n), either way.
@@ -266,6 +166,24 @@ class EstimatesTest < Minitest::Test
 
     assert_match(/more/, TagRetention.fit(rows("double-tags").first(5)))
     assert_match(/no loss/, TagRetention.fit([{ years: 1.0, tags_left: 2 }] * 30))
+  end
+
+  # Counts exactly as the model expects them: the likeliest values are those they were made of.
+  def test_survival_by_season_comes_back
+    living, seen = [0.8, 0.5, 0.6], [0.3, 0.4, 0.4]
+    again = (0..2).map do |i|
+      (i..2).map do |j|
+        2000 * living[i..j].reduce(:*) * seen[i...j].reduce(1) do |left, p|
+          left * (1 - p)
+        end * seen[j]
+      end
+    end
+    fits = Survival.fit(released: [2000, 2000, 2000], again:)
+    found = fits.values.find { |one| one.by == "by season" }
+
+    living.zip(found.survival) { |one, other| assert_in_delta one, other.share, 1e-3 }
+    seen.first(2).zip(found.seen) { |one, other| assert_in_delta one, other.share, 1e-3 }
+    found.survival.each { |one| assert_operator one.low, :<, one.share }
   end
 
   def test_survival

@@ -46,6 +46,14 @@ class LengthTest < Minitest::Test
   end
 
   # Outside oracle: draw many fish with that measuring error and that scatter about the line.
+  # By hand: the regression's own spread beside that of the board, carried through its slope.
+  def test_the_error_of_a_total_length_told_as_a_fork_length
+    total = length(400).convert(to: "TL", fl_to_tl: CONVERSION)
+    back = total.convert(to: "FL", fl_to_tl: CONVERSION)
+
+    assert_in_delta Math.hypot(total.sd_mm, CONVERSION[:se_mm]) / CONVERSION[:b], back.sd_mm, 1e-9
+  end
+
   def test_the_converted_error_is_the_spread_of_simulated_fish
     rng = Random.new(7)
     normal = -> { Math.sqrt(-2 * Math.log(1 - rng.rand)) * Math.cos(2 * Math::PI * rng.rand) }

@@ -107,8 +107,11 @@ class ImportsCoreTest < Minitest::Test
       "48.735,-21.065", "48.735 -21.065"].each do |text|
         assert_equal [48.735, -21.065], Imports::Places.both(text).map { _1.round(6) }, text
       end
-    [["95", :lat], ["181", :lon], ["48 61 N", :lat], ["48.7 E", :lat], ["Cutter Ledge", :lat]]
-      .each { |text, axis| assert_raises(Imports::Unreadable, text) { Imports::Places.degrees(text, axis) } }
+    [["95", :lat], ["181", :lon], ["48 61 N", :lat], ["48 60 N", :lat], ["48.7 E", :lat],
+      ["Cutter Ledge", :lat]]
+      .each do |text, axis|
+        assert_raises(Imports::Unreadable, text) { Imports::Places.degrees(text, axis) }
+      end
   end
 
   def test_names_are_found_where_they_fit_one_thing_only
@@ -197,6 +200,54 @@ class ImportsCoreTest < Minitest::Test
     assert_empty faults_of(4, ""), "a length may be missing"
     assert_match "Nothing says how this length was measured",
       faults_of(4, "610", length_how: nil).first.rule
+  end
+
+  # The largest cod known here times 1.3, and each number's least and greatest.
+  def test_where_sizes_and_numbers_stop_being_believed
+    most = (KNOWN.species["cod"].max_mm * 1.3).floor
+    sizes = [most, most + 1].map { |mm| faults_of(4, mm.to_s).size }
+
+    assert_equal [0, 1], sizes
+    head = [*HEAD, "water temp", "depth", "air seconds", "fight seconds", "hours", "rods"]
+    ends = [[-2, 40], [0, 1000], [0, 3600], [0, 36_000], [0, 24], [1, 20]]
+    told = lambda do |values|
+      row = [*GOOD, *values.map { |one| format("%.1f", one).delete_suffix(".0") }]
+      read([row] * 3, head:).last.faults.map(&:column)
+    end
+
+    assert_empty told[ends.map(&:first)]
+    assert_empty told[ends.map(&:last)]
+    assert_equal 6, told[ends.map { |least, _| least - 1 }].size
+    assert_equal head.last(6).sort, told[ends.map { |_, most_of| most_of + 1 }].sort
+  end
+
+  def test_only_members_tag_fish_or_record_those_without_a_tag
+    finder = lambda do |what, tag|
+      row = ["2019-05-14", "Nobody Else", "Cutter Ledge", "Cod", "612", tag, what, "released"]
+      read([row], head: HEAD, words: { "member" => { "nobody else" => "finder" } }).first.faults
+        .map(&:rule)
+    end
+
+    assert_empty finder["recapture", "MS000001"]
+    assert_equal 1, finder["tagged", "MS000001"].grep(/Only members/).size
+    assert_equal 1, finder["", ""].grep(/Only members/).size
+  end
+
+  def test_a_head_says_from_where_to_where_and_by_what_a_length_was_measured
+    column = lambda do |text|
+      Imports::Guess.of(head: ["day", "species", text], rows: [%w[2019-05-14 Cod 61]],
+        known: KNOWN).to_h["columns"].last
+    end
+
+    assert_equal({ "field" => "length", "unit" => "cm", "length_kind" => "TL" }, column["TL (cm)"])
+  end
+
+  def test_heads_stand_where_two_columns_say_what_they_are
+    rows = [["Ledger of the Sound"], ["Day", "length cm", "x"], %w[1 2 3]]
+
+    assert_equal 1, Imports::Guess.head_at(rows)
+    assert_nil Imports::Guess.head_at([%w[Day x], %w[1 2]]), "one says nothing"
+    assert_equal 0, Imports::Guess.head_at([%w[day species]])
   end
 
   def test_silence_about_what_became_of_a_fish_is_no_release

@@ -134,6 +134,47 @@ class PracticeTest < Minitest::Test
     assert_match(/Practise first: Five fair scenes/, lessons(results: placed).text)
   end
 
+  def results(*marks) = marks.map { |one| { skill: "read", marks: one, points: nil, at: Time.now } }
+
+  # 70 and 88 of the last twenty are where it gets harder; a scene counts from 100 downwards.
+  def test_how_hard_the_next_task_is
+    level = ->(*marks) { Practice::Progress.level("read", results(*marks)) }
+    last = Practice::Progress::LAST
+
+    assert_equal([0, 1, 1, 2], [69, 70, 87, 88].map { |mean| level[*([mean] * last)] })
+    assert_equal 2, level[*([0] * last), *([90] * last)], "what is long ago does not count"
+    assert_equal 0, level[*([90] * last), *([0] * last)]
+    assert_equal 0, level[100], "one says nothing"
+    assert_equal([100, 88, 0], [0, 12, 140].map { |points| Practice::Progress.marks({ points: }) })
+  end
+
+  # The middle of the last twenty: between the tenth and the eleventh of them.
+  def test_placing_is_met_by_the_middle_of_the_last_twenty
+    met = lambda do |*marks|
+      Practice::Progress.met?("placing", results(*marks).map { |one| one.merge(skill: "place") })
+    end
+    last = Practice::Progress::PLACED_LAST
+    least = Practice::Progress::PLACED_MARKS
+    half = [least - 4] * (last / 2)
+
+    assert met[*half, *([least + 4] * (last / 2))]
+    refute met[*half, *([least + 3] * (last / 2))]
+    assert met[*([0] * ((last / 2) - 1)), *([least] * ((last / 2) + 1))]
+    assert met[*([0] * last), *([least] * last)], "what is long ago does not count"
+    refute met[*([100] * last), *([0] * last)]
+    refute met[*([100] * (last - 1))]
+  end
+
+  # Worked by hand: 100 and 80 marks are qualities 5 and 4: the ease rises by 0.1 or stays.
+  def test_when_a_skill_comes_back
+    due = ->(*marks) { Practice::Progress.due_on("read", results(*marks)) - Time.now.to_date }
+
+    assert_equal([1, 6, 16, 45], (1..4).map { |times| due[*([100] * times)] })
+    assert_equal([1, 6, 15], (1..3).map { |times| due[*([80] * times)] })
+    assert_equal 1, due[100, 100, 100, 40], "what failed comes back tomorrow"
+    assert_nil Practice::Progress.due_on("place", results(100))
+  end
+
   FISH = { guild: "bass_like", kind: "FL", true_mm: 500, fault: "off_stop", gap_mm: 20, fork: 62,
            shown_mm: 520 }.freeze
 

@@ -55,11 +55,28 @@ class ReadingTest < Minitest::Test
     end
   end
 
-  def test_what_has_the_form_of_ours_as_far_as_it_can_be_read
-    %w[MS004217 ms-004217 4217 MS00421? MS*17 *4217 M?004217 MS00421 MS0042177].each do |text|
-      assert_operator self, :ours?, text
+  # A digit left out anywhere, the first and the last among them; what is left of a number where a
+  # run stands for the rest.
+  def test_where_a_digit_may_have_been_left_out
+    found = Core::Tags::Reading.new("MS03258").neighbours(prefix: "MS", digits: 6, slips: 1)
+
+    %w[MS903258 MS039258 MS032589].each { |number| assert_includes found, number }
+    assert_includes Core::Tags::Reading.new("S003258").neighbours(prefix: "MS", digits: 6),
+      "MS003258"
+    patterns = { "MS*" => "MS%", "MS*17" => "MS%17", "*17" => "MS%17", "*" => nil, "MS00?*" =>
+      "MS00_%" }
+
+    patterns.each do |read, like|
+      assert_equal [read, like], [read, Core::Tags::Reading.new(read).pattern(prefix: "MS")]
     end
-    %w[* XY* XY004217 KD12345 MS hello MS004217788].each do |text|
+  end
+
+  def test_what_has_the_form_of_ours_as_far_as_it_can_be_read
+    %w[MS004217 ms-004217 4217 MS00421? MS*17 *4217 M?004217 MS00421 MS0042177 MS*
+      *004217].each do |text|
+        assert_operator self, :ours?, text
+      end
+    %w[* XY* XY004217 KD12345 MS hello MS004217788 *0042177].each do |text|
       refute_operator self, :ours?, text
     end
   end
@@ -76,6 +93,12 @@ end
 # Free corrections, and numbers that are whole without them.
 class NumberTest < Minitest::Test
   SERIES = [["MS", 6]].freeze
+  def test_many_numbers_are_written_alike_and_none_is_none
+    assert_equal %w[MS004217 MS000001],
+      Core::Tags::Number.normalise_all([" ms-004217", "MS 000001"])
+    assert_empty Core::Tags::Number.normalise_all(nil)
+  end
+
   def printed(text, series = SERIES) = Core::Tags::Number.as_printed(text, series)
 
   def test_what_people_write_is_undone_for_free

@@ -24,6 +24,16 @@ class LandingTest < Minitest::Test
 end
 
 class LawTest < Minitest::Test
+  def test_what_may_be_kept_in_one_line
+    says = ->(**law) { Core::Law::Entry.new(length_kind: "TL", **law).sentence }
+
+    assert_equal "keep from 420 mm TL", says[min_mm: 420]
+    assert_equal "keep up to 900 mm TL", says[max_mm: 900]
+    assert_equal "keep 420 to 900 mm TL; at most 2 a day",
+      says[min_mm: 420, max_mm: 900, bag_limit: 2]
+    assert_equal "no limits entered", says[]
+  end
+
   def test_an_entry_grows_stale
     entry =
       Core::Law::Entry.new(season: %w[07-01 03-31], checked_on: Date.new(2026, 1, 1), bag_limit: 2)

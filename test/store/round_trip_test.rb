@@ -9,6 +9,7 @@ class RoundTripTest < Minitest::Test
   # Ids are given anew; a place that was told is one's own there.
   NEW = %w[catch_id fish_id trip_id place_uncertainty_m].freeze
   FISH = 8
+  TRIPS = FISH + 1
 
   def programme(name)
     db = TestDatabase.fresh(name)
@@ -32,6 +33,7 @@ class RoundTripTest < Minitest::Test
         length: { value: 400 + n, unit: "mm", kind: "FL", how: "board" }, bleeding: "light",
         hook_place: "jaw_corner", outcome: "strong", depth_m: 4.5)
     end
+    db[:trips].update(fished_hours: 4.5, rods: 2, platform: "boat", water_temp_c: 13.5)
     trip = Seeds.trip(db, { id: context.member[:id] }, held_on: Date.new(2026, 5, 1))
     record(context, trip, Time.utc(2026, 5, 1, 9), kind: "recaptured", tag_act: "left",
       tag_numbers: ["MS000003"], length: { value: 455, unit: "mm", kind: "FL", how: "tape" })
@@ -52,9 +54,9 @@ class RoundTripTest < Minitest::Test
     File.binread(path)
   end
 
-  def rows(bytes)
+  def rows(bytes, table: "catches")
     Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
-      return CSV.parse(zip.read("data/catches.csv"), headers: true)
+      return CSV.parse(zip.read("data/#{table}.csv"), headers: true)
           .map { |row| row.to_h.except(*NEW) }.sort_by(&:to_s)
     end
   end
@@ -66,7 +68,7 @@ class RoundTripTest < Minitest::Test
       act.call(context, id)
     end
 
-    assert_equal({ "stored" => FISH + 2 }, context.store.imports.counts(id),
+    assert_equal({ "stored" => FISH + 2 + TRIPS }, context.store.imports.counts(id),
       context.store.imports.rows(id, state: "refused").map { |row| row[:faults] })
   end
 
@@ -79,6 +81,8 @@ class RoundTripTest < Minitest::Test
 
     assert_equal FISH + 2, rows(out).size
     assert_equal rows(out), rows(package(other))
+    assert_equal TRIPS, rows(out, table: "trips").size
+    assert_equal rows(out, table: "trips"), rows(package(other), table: "trips")
     fish = @second[:taggings].where(tag_number: "MS000003").get(:fish_id)
 
     assert_equal 2, @second[:encounters].where(fish_id: fish).count,
@@ -102,6 +106,6 @@ class RoundTripTest < Minitest::Test
       Acts::ReadTable.call(context, bytes: changed.b, file_name: "package.zip")
     end
 
-    assert_match "their hashes differ", error.message
+    assert_match "hashes of data/catches.csv differ", error.message
   end
 end

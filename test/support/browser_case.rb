@@ -41,7 +41,7 @@ class BrowserCase < Minitest::Test
   TABLES = %w[
     practice_results practice_signatures import_rows import_mappings exports reading_keys
     growth_curves water_answers water_assumptions
-    water_cells
+    water_cells water_recomputes
     ledger_seals security_traces security_events row_changes letter_templates spans decisions
     queries corrections track_fixes live_taps live_fish held_encounters changes lockers tag_batches
     letters photos matches reports taggings stages encounter_versions encounter_records fish trips

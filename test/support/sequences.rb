@@ -182,9 +182,7 @@ class Sequences
     end
     told =
       Acts::RecordBatch.call(
-        store: @store,
-        member: @member,
-        now: Time.at(@at_ms / 1000.0) + 60,
+        Acts::Context.new(store: @store, member: @member, now: Time.at(@at_ms / 1000.0) + 60),
         bug: ->(error) { raise error },
         records: [{ id: sent[:id], body:, read: }]
       ).first

@@ -153,6 +153,9 @@ class PressureTest < Minitest::Test
   def test_vector
     lift = Pressure.lift_kg(weight_g: 2400, depth_m: 32, water: "sea")
 
+    # 10.33 m of fresh water weigh as much as the air above it.
+    assert_in_delta 2.0, Pressure.atmospheres(10.33, "fresh"), 1e-9
+    assert_in_delta 4.0, Pressure.atmospheres(30.99, "fresh"), 1e-9
     assert_in_delta 4.1778, Pressure.atmospheres(32, "sea"), 0.0001
     assert_in_delta 0.3813, lift, 0.0001
     assert_in_delta 0.629, Pressure.lead_kg(lift, "sea"), 0.0005

@@ -221,6 +221,7 @@ export const api = {
   season: (season?: string) =>
     answer(client.GET('/api/me/season', { params: { query: { season } } })),
   typeSheet: (body: Schemas['SheetSent']) => answer(client.POST('/api/sheets', { body })),
+  beForgotten: (body: { password: string }) => answer(client.POST('/api/me/forget', { body })),
   chooseReading: (body: { units?: Schemas['Units']; dates?: Schemas['Dates'] }) =>
     answer(client.PUT('/api/me/reading', { body })),
   readTag: (number: string) =>
@@ -277,6 +278,15 @@ export const api = {
   guide: () => answer(client.GET('/api/guide')),
   custody: (number?: string) => answer(client.GET('/api/tags', { params: { query: { number } } })),
   printBatch: (body: Schemas['BatchSent']) => answer(client.POST('/api/tags/batches', { body })),
+  importList: (kind: 'members' | 'species' | 'spots', file: Blob, dryRun: boolean) =>
+    answer(
+      client.POST('/api/lists/{kind}', {
+        params: { path: { kind }, query: { dry_run: dryRun ? 'yes' : 'no' } },
+        body: file as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
+    ),
   importBatches: (csv: string, dry_run: boolean) =>
     answer(client.POST('/api/tags/batches/import', { body: { csv, dry_run } })),
   issueTags: (body: { batch_id: number; member_id: string; count: number }) =>

@@ -16,6 +16,10 @@ export interface Parts {
 export const water = {
   answers: (topic: WaterTopic, query: WaterFilter) =>
     answer(client.GET('/api/water/{topic}', { params: { path: { topic }, query } })),
+  recompute: (topic: WaterTopic, query: WaterFilter) =>
+    answer(client.POST('/api/water/{topic}/recompute', { params: { path: { topic }, query } })),
+  stopRecompute: (topic: WaterTopic, query: WaterFilter) =>
+    answer(client.DELETE('/api/water/{topic}/recompute', { params: { path: { topic }, query } })),
   exploitation: (query: WaterFilter & Parts) =>
     answer(client.GET('/api/water/exploitation', { params: { query } })),
   choices: () => answer(client.GET('/api/water/choices')),

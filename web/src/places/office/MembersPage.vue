@@ -6,6 +6,7 @@ import { shortDateText } from '@/format/units'
 import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import VerdictMark from '@/parts/VerdictMark.vue'
+import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
 type Member = Schemas['Members']['members'][number]
@@ -17,13 +18,14 @@ const editing = ref<{ id: string | null; sent: Sent } | null>(null)
 const busy = ref(false)
 const said = ref('')
 
-onMounted(async () => {
+async function load() {
   try {
     members.value = (await api.members()).members
   } catch (thrown) {
     refusal.value = trouble(thrown)
   }
-})
+}
+onMounted(load)
 
 const shown = computed(() => {
   const wanted = search.value.trim().toLowerCase()
@@ -149,6 +151,11 @@ async function save() {
       <el-button type="primary" @click="edit(null)">Add a member</el-button>
     </header>
     <TroubleNote v-if="!editing" :trouble="refusal" />
+    <ManyAtOnce
+      kind="members"
+      hint="A table with name and email, and where you have them role, public_name, permit_number, permit_expires_on (2027-05-31), trained (tagging; venting). Who is there already stays as they are; everybody new gets a letter with a link for a password."
+      @stored="load"
+    />
     <p v-if="said" role="status" class="said">{{ said }}</p>
     <el-skeleton v-if="!members && !refusal" :rows="8" animated />
     <form v-if="editing" class="sheet" @submit.prevent="save">

@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import { dateText, localDate } from '@/format/units'
 import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
 const { refusal, said, run } = useAct()
@@ -18,7 +19,8 @@ const draft = ref<Row | null>(null)
 const law = ref<Law | null>(null)
 const history = ref<History>([])
 
-onMounted(() => run(async () => void (catalogue.value = await api.catalogue())))
+const load = () => run(async () => void (catalogue.value = await api.catalogue()))
+onMounted(load)
 
 const shown = computed(() =>
   (catalogue.value?.species ?? []).filter((one) =>
@@ -179,6 +181,11 @@ const diff = (one: History[number]) =>
     </header>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
+    <ManyAtOnce
+      kind="species"
+      hint="A table with the columns of the one below. A species that is there already stays as it is."
+      @stored="load"
+    />
     <el-skeleton v-if="!catalogue && !refusal" :rows="10" animated />
     <div v-if="catalogue" class="columns">
       <div class="scroll" tabindex="0">

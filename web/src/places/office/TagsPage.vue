@@ -7,7 +7,7 @@ import { shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
-import BatchImport from './parts/BatchImport.vue'
+import ListImport from './parts/ListImport.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
 const { busy, refusal, said, run } = useAct()
@@ -230,7 +230,12 @@ const others = computed(() => custody.value?.pouches ?? [])
                 >Enter batch</el-button
               >
             </form>
-            <BatchImport @stored="load()" />
+            <ListImport
+              noun="batches"
+              hint="Or many, as CSV with prefix,digits,first_serial,last_serial,label"
+              :send="async (file, dryRun) => api.importBatches(await file.text(), dryRun)"
+              @stored="load()"
+            />
           </div>
         </section>
 

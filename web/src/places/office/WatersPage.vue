@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import { forgetCoast } from '@/parts/coast'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
+import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
 /** The programme's name, its waters, the spots in them, and the drawn coast. */
@@ -312,6 +313,14 @@ const readCoast = (event: globalThis.Event) =>
             </tbody>
           </table>
         </div>
+      </section>
+      <section>
+        <ManyAtOnce
+          kind="spots"
+          hint="A table with name, water_code (its code or name), lat_deg and lon_deg, or GeoJSON points with such properties. A spot that is there already stays as it is."
+          accept=".csv,text/csv,.geojson,.json,application/geo+json"
+          @stored="run(async () => take(await api.waters()))"
+        />
       </section>
       <section>
         <h2>Coast</h2>

@@ -56,6 +56,9 @@ const sendLetter = () =>
       <el-form v-else class="sheet" label-position="top" @submit.prevent="signIn">
         <h2>Sign in</h2>
         <TroubleNote :trouble="refusal" />
+        <p v-if="route.query.forgotten" role="status">
+          It is done: nothing here says who you are any more. Thank you for your fish.
+        </p>
         <p v-if="letter" role="status">{{ letter }}</p>
         <el-form-item label="E-mail" for="email"
           ><el-input id="email" v-model="email" type="email" autocomplete="username" size="large"

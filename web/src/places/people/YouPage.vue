@@ -7,6 +7,7 @@ import { trouble, type Trouble } from '@/api/refusal'
 import { dates, type Dates } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import BeForgotten from './parts/BeForgotten.vue'
 import OwnAddress from './parts/OwnAddress.vue'
 import OwnSessions from './parts/OwnSessions.vue'
 import SecondFactor from './parts/SecondFactor.vue'
@@ -134,6 +135,7 @@ async function leave() {
     <SecondFactor />
     <OwnSessions />
     <OwnAddress />
+    <BeForgotten v-if="!session.isCoordinator" />
   </div>
 </template>
 

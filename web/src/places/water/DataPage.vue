@@ -22,6 +22,10 @@ const FORMATS: Record<ExportFormat, { name: string; says: string }> = {
     says: 'Occurrences and measurements in the terms that biodiversity databases read.',
   },
   geojson: { name: 'GeoJSON', says: 'Points for a map.' },
+  ways: {
+    name: 'Ways by water, GeoJSON',
+    says: 'A line for each fish, from where it was tagged to where it was caught last.',
+  },
   gpx: { name: 'GPX', says: 'Waypoints for a plotter.' },
 }
 const session = useSessionStore()

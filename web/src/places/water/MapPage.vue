@@ -94,6 +94,14 @@ const place = (one: Cell) =>
       </button>
       <button type="button" class="quiet" @click="map?.closer()">Closer</button>
       <button type="button" class="quiet" @click="map?.farther()">Farther</button>
+      <button
+        type="button"
+        class="quiet"
+        :aria-pressed="map?.isDrawing ?? false"
+        @click="map?.drawArea()"
+      >
+        Draw an area
+      </button>
     </div>
     <p v-if="showsWays && ways" class="soft" role="status">
       {{
@@ -102,6 +110,9 @@ const place = (one: Cell) =>
           : 'No fish of this filter was caught again somewhere else.'
       }}
     </p>
+    <p v-if="map?.isDrawing" class="soft" role="status">
+      Draw a rectangle on the map; Escape leaves it. It is the filter of every page then.
+    </p>
     <TroubleNote :trouble="refusal" />
     <CellMap
       ref="map"
@@ -109,6 +120,8 @@ const place = (one: Cell) =>
       :shows="shows"
       :ways="ways?.ways ?? []"
       :label="`Map of fish ${shows === 'back' ? 'caught again' : 'let go'}`"
+      :area="filter.area"
+      @area="set('area', $event)"
       @view="within = $event"
       @pick="pick"
     />

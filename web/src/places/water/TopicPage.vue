@@ -8,6 +8,7 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import AnswerCard from './parts/AnswerCard.vue'
 import ExploitationForm from './parts/ExploitationForm.vue'
 import FilterBar from './parts/FilterBar.vue'
+import RecomputeLine from './parts/RecomputeLine.vue'
 import WaterNav from './parts/WaterNav.vue'
 import { TOPICS } from './topics'
 import { useWaterFilter } from './useWaterFilter'
@@ -19,8 +20,9 @@ const found = shallowRef<Schemas['WaterAnswers'] | null>(null)
 const { busy, refusal, run } = useAct()
 let asked = 0
 let again: number | undefined
-/** A new answer is on its way: it is looked for by itself. */
+/** A new answer is on its way: it is looked for by itself, the more often while it is worked out. */
 const LOOK_AGAIN_MS = 10_000
+const LOOK_ON_MS = 2_000
 onBeforeUnmount(() => clearTimeout(again))
 
 /** Of two that are on their way only the newer is shown. */
@@ -30,9 +32,15 @@ async function load() {
     const told = await water.answers(props.topic, filter.value)
     if (mine === asked) found.value = told
     clearTimeout(again)
-    if (told.stale) again = window.setTimeout(load, LOOK_AGAIN_MS)
+    const isRunning = told.recompute && !told.recompute.stopped
+    if (told.stale) again = window.setTimeout(load, isRunning ? LOOK_ON_MS : LOOK_AGAIN_MS)
   })
 }
+const make = (act: typeof water.recompute) =>
+  void run(async () => {
+    await act(props.topic, filter.value)
+    await load()
+  })
 const say = (key: string, holds: boolean, why: string) =>
   void run(async () => {
     await water.sayAssumption(key, { holds, why })
@@ -53,14 +61,17 @@ watch([() => props.topic, filter], load)
     <TroubleNote :trouble="refusal" />
     <p v-if="!found && busy" role="status" class="soft">Working it out.</p>
     <template v-if="found && found.topic === topic">
-      <p class="soft" role="status">
-        {{
-          found.made_at ? `Worked out ${shortDateText(found.made_at)}.` : 'It is being worked out.'
-        }}
-        <template v-if="found.stale">
-          Records have changed since; a new answer comes here by itself.
-        </template>
+      <p v-if="found.made_at" class="soft" role="status">
+        Worked out {{ shortDateText(found.made_at) }}.
       </p>
+      <RecomputeLine
+        v-if="found.stale"
+        :recompute="found.recompute"
+        :is-first="!found.made_at"
+        :busy="busy"
+        @make="make(water.recompute)"
+        @stop="make(water.stopRecompute)"
+      />
       <p v-if="!found.answers.length && found.made_at">
         Nothing to tell yet under this filter: no fish of it came back.
       </p>

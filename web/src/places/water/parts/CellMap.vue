@@ -12,6 +12,7 @@ import {
 } from 'leaflet'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { loadCoast } from '@/parts/coast'
+import { sidesOf, useAreaDrawing } from './useAreaDrawing'
 
 /** Cells on the drawn coast, on one canvas; what is in view is told whenever it changes. */
 export interface Cell {
@@ -28,8 +29,11 @@ const props = defineProps<{
   label: string
   /** From where fish were tagged to where they were caught last. */
   ways: { path: number[][] }[]
+  /** South, west, north, east of the area that the filter leaves in. */
+  area?: string
 }>()
-const emit = defineEmits<{ view: [within: string]; pick: [cell: Cell] }>()
+const emit = defineEmits<{ view: [within: string]; pick: [cell: Cell]; area: [sides: string] }>()
+const drawing = useAreaDrawing((sides) => emit('area', sides))
 const box = ref<HTMLElement | null>(null)
 let map: LeafletMap | null = null
 let canvas: Canvas | undefined
@@ -64,6 +68,25 @@ function draw() {
     )
   const renderer = canvas
   const ink = colour('--ink')
+  const sides = props.area?.split(',').map(Number)
+  if (sides?.length === 4) {
+    const [south, west, north, east] = sides as [number, number, number, number]
+    const corners: [number, number][] = [
+      [south, west],
+      [north, east],
+    ]
+    drawn.push(
+      new Rectangle(corners, {
+        renderer,
+        pane: 'cells',
+        color: ink,
+        weight: 2,
+        dashArray: '6 4',
+        fill: false,
+        interactive: false,
+      }).addTo(map),
+    )
+  }
   for (const { path } of props.ways) {
     const points = path.map(([lat, lon]) => [lat, lon] as [number, number])
     const line = new Polyline(points, {
@@ -87,10 +110,7 @@ function draw() {
   }
 }
 function tellView() {
-  const view = map?.getBounds()
-  if (!view) return
-  const sides = [view.getSouth(), view.getWest(), view.getNorth(), view.getEast()]
-  emit('view', sides.map((one) => one.toFixed(4)).join(','))
+  if (map) emit('view', sidesOf(map.getBounds()))
 }
 
 onMounted(async () => {
@@ -122,10 +142,15 @@ onBeforeUnmount(() => {
   map?.remove()
   map = null
 })
-watch([() => props.cells, () => props.shows, () => props.ways], draw)
+watch([() => props.cells, () => props.shows, () => props.ways, () => props.area], draw)
 defineExpose({
   closer: () => map?.zoomIn(),
   farther: () => map?.zoomOut(),
+  isDrawing: drawing.isDrawing,
+  drawArea: () => {
+    if (drawing.isDrawing.value) drawing.stop()
+    else if (map) drawing.start(map, colour('--ink'))
+  },
 })
 </script>
 
@@ -140,6 +165,10 @@ defineExpose({
   border: 1px solid var(--line);
   border-radius: 8px;
   background: var(--sea);
+}
+.cell-map.drawing {
+  cursor: crosshair;
+  touch-action: none;
 }
 .cell-map :deep(.coast) {
   fill: var(--land);

@@ -3,11 +3,12 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { water } from '@/api/water'
 import DayField from '@/parts/DayField.vue'
 import { useSessionStore } from '@/stores/session'
+import { HOOK_TYPE } from '@/words/dockside'
 import { LENGTH_HOW } from '@/words/fish'
 import { useWaterFilter } from '../useWaterFilter'
 import FilterSelect from './FilterSelect.vue'
 
-/** One filter for every answer: species, water, days of the release, own fish. */
+/** One filter for every answer: species, water, days of the release, gear, own fish. */
 const { filter, set, clear } = useWaterFilter()
 const choices = shallowRef<Awaited<ReturnType<typeof water.choices>> | null>(null)
 const isFiltered = computed(() => Object.keys(filter.value).length > 0)
@@ -37,7 +38,12 @@ const PLACES = computed(() => [
 const taggers = computed(() =>
   (choices.value?.taggers ?? []).map(({ id, name }) => ({ code: id, name })),
 )
-const HOWS = Object.entries(LENGTH_HOW).map(([code, name]) => ({ code, name }))
+const listed = (words: Record<string, string>) =>
+  Object.entries(words).map(([code, name]) => ({ code, name }))
+const TAKEN = [
+  { name: 'how' as const, label: 'Measured by', options: listed(LENGTH_HOW) },
+  { name: 'hook' as const, label: 'Hook', options: listed(HOOK_TYPE) },
+]
 </script>
 
 <template>
@@ -105,11 +111,11 @@ const HOWS = Object.entries(LENGTH_HOW).map(([code, name]) => ({ code, name }))
       />
     </label>
     <FilterSelect
-      label="Measured by"
-      name="how"
-      :options="HOWS"
-      :model-value="filter.how ?? null"
-      @update:model-value="set('how', $event)"
+      v-for="one in TAKEN"
+      :key="one.name"
+      v-bind="one"
+      :model-value="filter[one.name] ?? null"
+      @update:model-value="set(one.name, $event)"
     />
     <label class="tick">
       <input

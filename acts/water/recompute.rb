@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module Acts
+  # An answer of Water that is worked out anew: begun by itself where records changed or by
+  # somebody, looked at while it runs, stopped by who began it or by a coordinator. What was
+  # stopped stands as it was: it begins again with other records, or when somebody asks.
+  module Recompute
+    # Somebody stopped it.
+    class Stopped < StandardError
+    end
+    # So long without an end, and it is taken for dead.
+    DEAD_SECONDS = 3600
+
+    # What a job goes by: notes each part that is done.
+    Watch = Struct.new(:recomputes, :id, :done) do
+      def part
+        raise Stopped if recomputes.stopped?(id)
+
+        found = yield
+        self.done += 1
+        recomputes.mark(id, done)
+        found
+      end
+    end
+
+    module_function
+
+    # By hand. filter: as WaterFilter takes it. Raises Core::Conflict where nothing changed.
+    def call(context, topic:, filter:)
+      store = context.store
+      filter = WaterFilter.of(context, filter)
+      kept = store.water_answers.find(topic, Fingerprint.of(filter))
+      version = store.water_answers.data_version(today: context.today)
+      if kept && kept[:data_version] == version
+        raise Core::Conflict.at(
+          "topic", :nothing_changed,
+          "Nothing changed since this was worked out, so it would come out the same."
+        )
+      end
+      start(context, topic, filter, version)
+    end
+
+    # By itself: not what somebody stopped while nothing else was stored.
+    def if_due(context, topic, filter, version)
+      last = context.store.recomputes.last(topic, Fingerprint.of(filter))
+      return if last && last[:stopped_at] && last[:data_version] == version
+
+      start(context, topic, filter, version)
+    end
+
+    # filter: as WaterFilter takes it. Raises Core::NotFound, Core::Forbidden.
+    def stop(context, topic:, filter:)
+      filter = WaterFilter.of(context, filter)
+      last = context.store.recomputes.last(topic, Fingerprint.of(filter))
+      unless last && open?(last)
+        raise Core::NotFound.new(:not_running, "This is not being worked out now.")
+      end
+      unless may_stop?(context.member, last)
+        raise Core::Forbidden.new(:anothers, "Who began it, or a coordinator, stops it.")
+      end
+
+      context.store.recomputes.stop(last[:id])
+    end
+
+    # { parts_done:, parts:, asked_at:, stopped:, may_stop: } of the last one under a filter as
+    # WaterFilter gives it; nil when none runs and none was stopped.
+    def told(context, topic, filter)
+      last = context.store.recomputes.last(topic, Fingerprint.of(filter))
+      return nil if last.nil? || last[:finished_at]
+
+      {
+        **last.slice(:parts_done, :parts), asked_at: last[:asked_at].utc.iso8601,
+                                           stopped: !last[:stopped_at].nil?,
+                                           may_stop: open?(last) && may_stop?(context.member, last)
+      }
+    end
+
+    # In a job. Yields what to go by.
+    def run(store, id)
+      store.recomputes.begin(id)
+      yield Watch.new(store.recomputes, id, 0)
+      store.recomputes.finish(id)
+    rescue Stopped
+      nil
+    end
+
+    def start(context, topic, filter, version)
+      days = filter.slice(:from, :to).transform_values(&:iso8601)
+      context.store.transaction do
+        id = context.store.recomputes.add(
+          topic:, asked: Fingerprint.of(filter), filter: { **filter, **days },
+          data_version: version, asked_by: person(context.member),
+          parts: WorkOutAnswers::PARTS.fetch(topic), dead_before: context.now - DEAD_SECONDS
+        )
+        WaterJob.enqueue(topic, { **filter, **days }, id) if id
+      end
+    end
+
+    def open?(row) = row[:finished_at].nil? && row[:stopped_at].nil?
+    def person(member) = member[:role] == "reader" ? nil : member[:id]
+
+    def may_stop?(member, row)
+      member[:role] == "coordinator" ||
+        (!person(member).nil? && person(member) == row[:asked_by])
+    end
+    private_class_method :start, :open?, :person, :may_stop?
+  end
+end

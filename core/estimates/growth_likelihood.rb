@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module Core
+  module Estimates
+    # How likely rows of fish measured twice are under a curve of growth, and how that changes with
+    # the curve: over whole columns at once, as it is asked for some hundred times.
+    #
+    #   rows: as Growth takes them, with season: where it is to be asked of seasons
+    #   a_mm, b_mm: the two lengths whose growth is told
+    #
+    # Source: Francis (1988), N. Z. J. Mar. Freshw. Res. 22, 43-51, eqs. 1 to 5; slopes by the chain
+    # rule.
+    class GrowthLikelihood
+      # What a point comes to: minus_log: Float;  slopes: [Float] by ga, gb, nu, p, and in seasons
+      # by u and w;  good: chance of each row that nothing is wrong with it
+      Told = Struct.new(:minus_log, :slopes, :good, keyword_init: true)
+      ROOT = Math.sqrt(2 * Math::PI)
+      MOST_NU = 3
+
+      def initialize(rows, a_mm, b_mm)
+        @a, @b = a_mm, b_mm
+        @first = column(rows) { |row| row[:l1_mm] }
+        @grown = column(rows) { |row| row[:l2_mm] - row[:l1_mm] }
+        @years = column(rows) { |row| row[:years] }
+        @measuring = column(rows) { |row| (row[:sd1_mm]**2) + (row[:sd2_mm]**2) }
+        @season = column(rows) { |row| row[:season] } if rows.first.key?(:season)
+        @range_mm = [@grown.max - @grown.min, 1.0].max
+      end
+
+      # How far growth swings in the year, and when it is fastest.
+      Swing = Struct.new(:u, :w) do
+        # By how much of a year the season moves the clock of growth on, at a share of the year.
+        def ahead(at) = waves(at) * u
+        def waves(at) = Numo::NMath.sin((at - w) * TURN) / TURN
+        def slope_by_w(at) = Numo::NMath.cos((at - w) * TURN) * -u
+      end
+      TURN = 2 * Math::PI
+
+      # point: ga, gb, nu, p and, where growth is not even, its Swing. Told, or nil where there is
+      # no such curve. The last one is kept: it is asked for its value, then for its slopes.
+      def at(*point)
+        return @told if @point == point
+
+        @point = point
+        @told = work_out(*point)
+      end
+
+      private
+
+      def work_out(ga, gb, nu, p, swing = nil)
+        shrink = 1 + ((ga - gb) / (@a - @b))
+        return nil if (ga - gb).abs < 1e-9 || !shrink.positive?
+        return nil unless p.between?(0, Growth::MOST_SPOILED) && nu.between?(0, MOST_NU)
+
+        rate, longest = Math.log(shrink), ((@b * ga) - (@a * gb)) / (ga - gb)
+        told(rate, longest, nu, p, swing) do |by_longest, by_rate|
+          turn = by_rate / ((@a - @b) * shrink)
+          [
+            (by_longest * (@b - longest) / (ga - gb)) + turn,
+            (by_longest * (longest - @a) / (ga - gb)) - turn
+          ]
+        end
+      end
+
+      def column(rows, &) = Numo::DFloat.cast(rows.map(&))
+
+      # Yields the slopes by the longest length and by the rate; takes those by ga and gb.
+      def told(rate, longest, nu, p, swing)
+        time = swing ? @years + over_years(swing, :ahead) : @years
+        left = longest - @first
+        kept = Numo::NMath.exp(time * rate)
+        expected = left * (1 - kept)
+        precision = 1 / (@measuring + (expected * expected * (nu * nu)))
+        off = @grown - expected
+        square = off * off * precision
+        normal = Numo::NMath.exp(square * -0.5) * Numo::NMath.sqrt(precision) * (1 / ROOT)
+        density = (normal * (1 - p)) + (p / @range_mm)
+        good = normal * (1 - p) / density
+        # By the variance, the expected growth and so on outwards.
+        by_variance = good * (1 - square) * precision * 0.5
+        by_expected = (by_variance * expected * (2 * nu * nu)) - (good * off * precision)
+        along = by_expected * left * kept
+        Told.new(
+          minus_log: -Numo::NMath.log(density).sum, good:,
+          slopes: [
+            *yield((by_expected * (1 - kept)).sum, -(along * time).sum),
+            2 * nu * (by_variance * expected * expected).sum,
+            ((normal - (1 / @range_mm)) / density).sum,
+            *in_seasons(along * -rate, swing)
+          ]
+        )
+      end
+
+      def in_seasons(by_time, swing)
+        return [] if swing.nil?
+
+        %i[waves slope_by_w].map { |name| (by_time * over_years(swing, name)).sum }
+      end
+
+      # From the release to the recapture.
+      def over_years(swing, name)
+        swing.public_send(name, @season + @years) - swing.public_send(name, @season)
+      end
+    end
+  end
+end

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+require_relative "../support/fish"
+
+# What leaves of a catch: names only where somebody gave one, places as fine as they may be.
+class GivenTest < Minitest::Test
+  NAMES = { "a" => "Isolde", "b" => nil, "c" => nil }.freeze
+  ROW = {
+    species_code: "seabass", member_id: "b", lat_deg: 48.123456789, lon_deg: -21.987654321,
+    has_own_place: true, water_code: "sound"
+  }.freeze
+
+  def given(row = {}, exact: true)
+    told = Core::Exchange::Given.new(
+      exact:, names: NAMES, waters: { "sound" => "Marrow Sound" },
+      species: { "seabass" => Fish::BASS }
+    ).catch(ROW.merge(row))
+    Core::Exchange::Tables::CATCHES.names.map(&:to_sym).zip(told).to_h
+  end
+
+  def test_who_gave_no_name_is_told_apart_and_no_more
+    told = %w[a b c].map { |id| given({ member_id: id })[:caught_by] }
+
+    assert_equal ["Isolde", "member 2", "member 3"], told
+    assert_equal "Marrow Sound", given[:water]
+  end
+
+  def test_an_exact_place_has_six_decimals_and_says_how_sure_it_is
+    own, spot = given, given({ has_own_place: false })
+
+    assert_equal [48.123457, -21.987654, 50],
+      own.values_at(:lat_deg, :lon_deg, :place_uncertainty_m)
+    assert_equal 1000, spot[:place_uncertainty_m]
+    assert_nil given({ lat_deg: nil })[:lon_deg]
+  end
+
+  # The middle of a cell of 5 km is at most 5 km / sqrt 2 from any place in it.
+  def test_others_get_the_middle_of_a_cell
+    told = given(exact: false)
+
+    assert_equal Core::Waters::CoarsePlace.of(48.123456789, -21.987654321).values,
+      told.values_at(:lat_deg, :lon_deg)
+    assert_equal 3536, told[:place_uncertainty_m]
+    assert_match(/5 km/, told[:place_generalised])
+  end
+end

@@ -1,0 +1,206 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+require_relative "../support/estimate_rows"
+
+# Growth from fish that were measured twice: vectors computed apart from this code, and what real
+# data do besides.
+class GrowthTest < Minitest::Test
+  include Core::Estimates
+  include EstimateRows
+
+  SD_MM = { "board" => 3.0, "tape" => 6.0, "ruler" => 12.0, "estimate" => 40.0 }.freeze
+
+  def increments
+    rows("growth-francis").map do |row|
+      { l1_mm: row[:l1_mm], sd1_mm: SD_MM.fetch(row[:how1]), l2_mm: row[:l2_mm],
+        sd2_mm: SD_MM.fetch(row[:how2]), years: row[:years] }
+    end
+  end
+
+  def assert_sound(fit)
+    return assert_operator(fit.size, :>, 20, "a sentence says why") if fit.is_a?(String)
+
+    assert_operator fit.k, :>, 0
+    assert_operator fit.linf_mm, :>, 0
+  end
+
+  def seasonal_rows(u, w: 0.55, seed: 5)
+    rng = Random.new(seed)
+    normal = -> { Math.sqrt(-2 * Math.log(1 - rng.rand)) * Math.cos(2 * Math::PI * rng.rand) }
+    Array.new(300) do
+      l1, season, years = 250 + (rng.rand * 300), rng.rand, 0.1 + (rng.rand * 2.5)
+      swing = ->(at) { u * Math.sin(2 * Math::PI * (at - w)) / (2 * Math::PI) }
+      time = years + swing.call(season + years) - swing.call(season)
+      mean = (700 - l1) * (1 - Math.exp(-0.25 * time))
+      { l1_mm: l1, l2_mm: l1 + (mean * (1 + (0.12 * normal.call))) + (4 * normal.call),
+        sd1_mm: 2.8, sd2_mm: 2.8, years:, season: }
+    end
+  end
+
+  def seasonal(rows) = SeasonalGrowth.fit(rows, Growth.fit(rows))
+
+  def test_growth_as_francis
+    fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
+
+    near 1047.3171, fit.minus_log, 1e-6
+    { ga: [89.150, 1.486], gb: [45.362, 1.069], nu: [0.14886, 0.0102], p: [0.02714, 0.0140] }
+      .each do |name, (value, error)|
+        near value, fit[name], 1e-3
+        near error, fit.errors[name], 0.02
+      end
+    near 0.247102, fit.k, 1e-3
+    near 707.19, fit.linf_mm, 1e-3
+  end
+
+  # The same curve by any two lengths; and spoiled rows are named.
+  def test_growth_does_not_hang_on_the_two_lengths_and_finds_what_is_wrong
+    fit = Growth.fit(increments)
+
+    near 0.247102, fit.k, 5e-3
+    near 707.19, fit.linf_mm, 5e-3
+    spoiled = increments.tap { |all| all[0] = all[0].merge(l2_mm: all[0][:l1_mm] - 150) }
+
+    assert_includes Growth.fit(spoiled).doubts.map { |row| row[:l1_mm] }, spoiled[0][:l1_mm]
+  end
+
+  def test_growth_of_poor_data_is_a_sentence_or_a_sound_curve
+    few = increments.first(12)
+
+    assert_match(/18 more/, Growth.fit(few))
+    assert_match(/one length/, Growth.fit(increments.map { |row| row.merge(l1_mm: 400) }))
+    flat = increments.map { |row| row.merge(l2_mm: row[:l1_mm] + 30) }
+    wild =
+      Random.new(3).then { |rng| increments.map { |row| row.merge(l2_mm: 100 + rng.rand(900)) } }
+    [flat, wild].each do |data|
+      fit = Growth.fit(data)
+
+      assert_sound(fit)
+    end
+  end
+
+  # Fabens' curve through the two growths, written out: what is left to grow shrinks every year by
+  # the same share, so that a fish of alpha grows ga and one of beta gb in the first.
+  def test_expected_growth_by_hand
+    curve = Core::Estimates::Growth::Fit.new(a_mm: 300.0, b_mm: 500.0, ga: 80.0, gb: 30.0)
+    share = 50 / 200.0
+    longest = 300 + (80 / share)
+    left = ->(length, years) { (longest - length) * (1 - ((1 - share)**years)) }
+
+    [[300, 1], [500, 1], [420, 0.5], [350, 2.5], [longest, 3]].each do |length, years|
+      assert_in_delta left[length, years], Growth.expected(curve, length, years), 1e-9
+    end
+    assert_in_delta 80, Growth.expected(curve, 300, 1), 1e-9
+    assert_in_delta 30, Growth.expected(curve, 500, 1), 1e-9
+    flat = Core::Estimates::Growth::Fit.new(a_mm: 300.0, b_mm: 500.0, ga: 30.0, gb: 30.0)
+
+    assert_nil Growth.expected(flat, 400, 1)
+  end
+
+  def test_a_growth_fit_tells_its_own_sums
+    fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
+
+    assert_in_delta (2 * fit.minus_log) + 8, fit.aic, 1e-9
+    assert_in_delta(-Math.log(1 - ((fit.ga - fit.gb) / 200)), fit.k, 1e-9)
+    assert_in_delta 300 + (fit.ga / (1 - Math.exp(-fit.k))), fit.linf_mm, 1e-6
+    lengths = increments.map { |row| row[:l1_mm] }.sort
+    own = Growth.fit(increments)
+
+    assert_equal [lengths[(lengths.size - 1) / 5], lengths[((lengths.size - 1) * 0.8).round]],
+      [own.a_mm, own.b_mm]
+    fit.doubts.each do |row|
+      off = (row[:l2_mm] - row[:l1_mm] - fit.grown(row[:l1_mm], row[:years])).abs
+
+      assert_operator off, :>, 2 * Math.hypot(row[:sd1_mm], row[:sd2_mm])
+    end
+  end
+
+  # Akaike by hand: twice the likelihood and the parameters, four even and six in seasons.
+  def test_two_models_are_weighed_by_their_parameters
+    rows = seasonal_rows(0.7)
+    even = Growth.fit(rows)
+    found = SeasonalGrowth.fit(rows, even)
+
+    assert_in_delta 2 * (even.minus_log + 4), even.aic, 1e-9
+    assert_in_delta 2 * (even.minus_log + 4), found.even_aic, 1e-9
+    assert_in_delta 2 * (found.minus_log + 6), found.aic, 1e-9
+  end
+
+  # Growth in a year lies on a line between the two lengths, and its error is that of two values
+  # that vary together.
+  def test_how_sure_growth_between_the_two_lengths_is
+    fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
+    known = [300, 500].map do |l1_mm|
+      { l1_mm:, l2_mm: l1_mm + 40, years: 1.0, story_key: "k", sd1_mm: 3.0, sd2_mm: 3.0 }
+    end
+    line = Core::Water::GrowthAnswer.of(known, fit, species: "Bass", kind: "FL").chart[:line]
+    (ga, both), (_, gb) = fit.covariance.first(2).map { |row| row.first(2) }
+
+    { 0 => ga, 10 => (0.25 * ga) + (0.5 * both) + (0.25 * gb), 20 => gb }.each do |at, variance|
+      _, middle, low, high = line[at]
+
+      assert_in_delta fit.ga + ((fit.gb - fit.ga) * at / 20.0), middle, 0.01
+      assert_in_delta 2 * 1.96 * Math.sqrt(variance), high - low, 0.03
+    end
+  end
+
+  # Slopes that the likelihood tells are those of its own values; each row's share of the value is
+  # the density of the normal law beside an even one, written out by hand.
+  def test_slopes_of_growth_are_those_of_its_values
+    rows = increments.each_with_index.map { |row, i| row.merge(season: i % 7 / 7.0) }
+    likelihood = Core::Estimates::GrowthLikelihood.new(rows, 300.0, 500.0)
+    told_at = lambda do |(*curve, u, w)|
+      curve, u = [*curve, u, w], nil if curve.size == 2
+      swing = u && Core::Estimates::GrowthLikelihood::Swing.new(u, w)
+      likelihood.at(*curve, swing)
+    end
+    [[80.0, 40.0, 0.2, 0.05], [80.0, 40.0, 0.2, 0.05, 0.6, 0.3]].each do |at|
+      told = told_at[at]
+      near = at.each_index.map do |i|
+        step = at[i] * 1e-6
+        up, down = [1, -1].map do |side|
+          told_at[at.each_with_index.map { |x, k| k == i ? x + (side * step) : x }].minus_log
+        end
+        (up - down) / (2 * step)
+      end
+
+      assert_equal at.size, told.slopes.size
+      near.zip(told.slopes) { |one, other| assert_in_delta one, other, (one.abs * 1e-4) + 1e-4 }
+    end
+
+    assert_nil likelihood.at(40.0, 40.0, 0.2, 0.05)
+    assert_nil likelihood.at(80.0, 40.0, -0.1, 0.05)
+    assert_nil likelihood.at(80.0, 40.0, 0.2, 0.6)
+  end
+
+  def test_how_likely_one_row_is_by_hand
+    rows = [[300, 340, 0.5], [420, 480, 1.5], [500, 505, 1.0]].map do |l1_mm, l2_mm, years|
+      { l1_mm:, l2_mm:, years:, sd1_mm: 3.0, sd2_mm: 4.0 }
+    end
+    ga, gb, nu, p = 80.0, 40.0, 0.2, 0.05
+    k, longest = -Math.log(1 + ((ga - gb) / (300 - 500))), 700.0
+    by_hand = rows.sum do |row|
+      mu = (longest - row[:l1_mm]) * (1 - Math.exp(-k * row[:years]))
+      sd = Math.sqrt(25 + ((nu * mu)**2))
+      z = (row[:l2_mm] - row[:l1_mm] - mu) / sd
+      normal = Math.exp(-z * z / 2) / (sd * Math.sqrt(2 * Math::PI))
+      -Math.log(((1 - p) * normal) + (p / 55))
+    end
+
+    assert_in_delta by_hand, Core::Estimates::GrowthLikelihood.new(rows, 300.0, 500.0)
+      .at(ga, gb, nu, p).minus_log, 1e-9
+  end
+
+  def test_a_season_of_growth_is_found_where_there_is_one
+    found = seasonal(seasonal_rows(0.7))
+
+    assert_predicate found, :better?
+    assert_operator found.u_low, :<, 0.7
+    assert_operator found.u_high, :>, 0.7
+    assert_in_delta 0.55, found.w, 3 * found.w_error
+    refute_predicate seasonal(seasonal_rows(0.0)), :better?
+    spring = seasonal_rows(0.7).select { |row| ((row[:season] + row[:years]) % 1) < 0.5 }
+
+    assert_match(/3 quarters/, seasonal(spring))
+  end
+end
