@@ -103,9 +103,7 @@ module Acts
         return { accepted: true, fish: }
       end
 
-      report = { **@counts, encounter_id: @counts[:id], number_as_read: @named.first,
-                            more_numbers: @named.drop(1) }
-      FindFish.judge(store: @store, report:)
+      FindFish.judge(store: @store, report: FindFish.reading(@counts, @named))
     end
 
     # A tagged fish is the same as before when the record is corrected, else a new one. A recapture
@@ -134,7 +132,7 @@ module Acts
       before = @known && @known[:fish_id]
       touched = [before]
       touched << @counts[:fish_id] if @counts[:kind] == "recaptured" || before
-      touched.compact.uniq.each { |id| MeasureSpan.call(store: @store, fish_id: id) }
+      MeasureSpan.call(store: @store, fish_ids: touched.compact.uniq)
       tell_tagger unless before == @counts[:fish_id] || @counts[:source] == "import"
     end
 

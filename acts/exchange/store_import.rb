@@ -65,6 +65,7 @@ module Acts
         [line, { encounter: encounter(said, @trips[line]), numbers: said[:tag_numbers] }]
       end
       before = BringReleases.call(@context, rows.values, import_id: @id)
+      before.merge!(BringRecaptures.call(@context, rows.values).to_h { |id| [id, {}] })
       rows.each_with_object({}) do |(line, one), stored|
         id = one[:encounter][:id]
         stored[line] = became(id, @trips[line], before[id]) if before.key?(id)

@@ -93,7 +93,7 @@ module Acts
 
       verdict = FindFish.judge(store:, report: report.merge(changed))
       if verdict[:accepted] && verdict[:fish][:fish_id] == report[:fish_id]
-        return MeasureSpan.call(store:, fish_id: report[:fish_id])
+        return MeasureSpan.call(store:, fish_ids: [report[:fish_id]])
       end
 
       MatchReport.undo(store:, report:, moved: nil, at: now)

@@ -22,7 +22,7 @@ module Acts
       )
       moved = report[:encounter_id] && take_in(store, report, fish)
       take_off(store, report, fish)
-      MeasureSpan.call(store:, fish_id: fish[:fish_id])
+      MeasureSpan.call(store:, fish_ids: [fish[:fish_id]])
       unless quiet
         write(store, report, fish,
           decided_by && WriteLetter.after_decision(store:, now:))
@@ -41,7 +41,7 @@ module Acts
       store.reports.unmatch(report[:id], at:)
       store.fish.resume_taggings_of_report(report[:id])
       give_back(store, report, moved) if report[:encounter_id]
-      [fish_id, moved && moved["from"]].compact.each { |id| MeasureSpan.call(store:, fish_id: id) }
+      MeasureSpan.call(store:, fish_ids: [fish_id, moved && moved["from"]].compact)
     end
 
     # A tag that its finder cut off or keeps is in no fish any more.

@@ -1,30 +1,32 @@
 # frozen_string_literal: true
 
 module Acts
-  # Keeps what a fish did from its first catch to its last, for telling what a typical fish does.
-  # Called whenever its catches change.
+  # Keeps what fish did from their first catch to their last, for telling what a typical fish does.
+  # Called whenever their catches change.
   module MeasureSpan
-    def self.call(store:, fish_id:)
-      fish = store.fish.find(fish_id) or return
-      story =
-        Core::Recaptures::Story.tell(
-          species: store.species.find(fish[:species_code]),
-          catches: store.fish.catches(fish_id),
-          audience: :member
-        )
-      # Days that nobody knows, and a tag without its fish, say nothing of what fish do.
-      if story.whole.nil? || story.whole.days_at_most || story.catches.last[:found_how] != "caught"
-        return store.spans.forget(fish_id)
-      end
+    module_function
 
-      store.spans.keep(
-        fish_id:,
-        species_code: fish[:species_code],
-        caught: story.catches.size,
-        days: story.whole.days,
-        distance_m: story.whole.distance_m,
-        growth_mm: story.whole.growth.increment_mm
-      )
+    def call(store:, fish_ids:)
+      fish = store.fish.all(fish_ids)
+      catches = store.fish.catches_of(fish.keys)
+      species = store.species.of(fish.values.map { |one| one[:species_code] })
+      spans = fish.to_h do |id, one|
+        kind = species.fetch(one[:species_code])
+        [id, span(kind, catches.fetch(id, []))&.merge(fish_id: id, species_code: kind.code)]
+      end
+      store.spans.forget(spans.keys.reject { |id| spans[id] })
+      store.spans.keep(spans.values.compact)
     end
+
+    # Days that nobody knows, and a tag without its fish, say nothing of what fish do: then nil.
+    def span(species, catches)
+      story = Core::Recaptures::Story.tell(species:, catches:, audience: :member)
+      whole = story.whole
+      return if whole.nil? || whole.days_at_most || story.catches.last[:found_how] != "caught"
+
+      { caught: story.catches.size, days: whole.days, distance_m: whole.distance_m,
+        growth_mm: whole.growth.increment_mm }
+    end
+    private_class_method :span
   end
 end

@@ -68,6 +68,17 @@ module Store
       rows + asked.flat_map { |one| unused(one).all }.uniq
     end
 
+    # The same for many whole readings, one slip around each: [[row] of each].
+    # each: [[Core::Tags::Reading]]
+    def candidates_each(each, series: self.series)
+      asked = each.map do |readings|
+        readings.flat_map { |reading| near(reading, series, 1) }.flatten.uniq
+      end
+      all = asked.flatten.uniq
+      found = (tags_of_fish(all).all + unused(all).all).group_by { |row| row[:number] }
+      asked.map { |numbers| numbers.flat_map { |number| found.fetch(number, []) } }
+    end
+
     # [[prefix, digits], ...] of our series
     def series = @db[:tag_series].distinct.select_map(%i[prefix digits])
 

@@ -17,8 +17,11 @@ module Store
       found && (found[:merged_into] ? find(found[:merged_into]) : found.except(:merged_into))
     end
 
-    # Nobody else changes what is known of it until the transaction ends.
-    def lock(id) = @db[:fish].where(id:).for_update.get(:id)
+    # { id => { id:, species_code:, story_key: } }
+    def all(ids) = @db[:fish].where(id: ids).select(:id, :species_code, :story_key).as_hash(:id)
+
+    # Nobody else changes what is known of these until the transaction ends. ids: one or many
+    def lock(ids) = @db[:fish].where(id: ids).order(:id).for_update.select_map(:id)
 
     # The fish that carries this tag, or carried it last, with what a match must know of it, or nil:
     # { fish_id:, number:, species_code:, story_key:, length_mm:, length_kind:, released_on:,
@@ -27,27 +30,31 @@ module Store
     #   on: a day; also a tag that has come off is found then, and ended_on says when. Without it
     #       only one that is in a fish now.
     def carrying(number, on: nil, apart_from: nil)
-      known = on ? KNOWN : AT_LARGE
-      row =
-        @db[:taggings]
-          .join(:fish, id: :fish_id)
-          .join(:encounters, id: Sequel[:taggings][:encounter_id])
-          .where(tag_number: number)
-          .where(known)
-          .order(Sequel.desc(Sequel[:taggings][:id]))
-          .select(
-            Sequel[:taggings][:fish_id],
-            Sequel[:taggings][:tag_number].as(:number),
-            Sequel[:fish][:species_code],
-            :story_key,
-            :length_mm,
-            :length_kind,
-            Sequel[:encounters][:caught_on].as(:released_on),
-            Sequel.cast(Sequel[:taggings][:ended_at], Date).as(:ended_on),
-            Sequel[:encounters][:member_id].as(:tagger_id)
-          )
-          .first
+      row = last_carrying([number], known: on ? KNOWN : AT_LARGE)[number]
       row&.merge(kept: kept_of([row[:fish_id]], apart_from:).any?)
+    end
+
+    # The same of many numbers, but for whether it was kept: { number => row }
+    def last_carrying(numbers, known: KNOWN)
+      @db[:taggings]
+        .join(:fish, id: :fish_id)
+        .join(:encounters, id: Sequel[:taggings][:encounter_id])
+        .where(tag_number: numbers)
+        .where(known)
+        .distinct(:tag_number)
+        .order(:tag_number, Sequel.desc(Sequel[:taggings][:id]))
+        .select(
+          Sequel[:taggings][:fish_id],
+          Sequel[:taggings][:tag_number].as(:number),
+          Sequel[:fish][:species_code],
+          :story_key,
+          :length_mm,
+          :length_kind,
+          Sequel[:encounters][:caught_on].as(:released_on),
+          Sequel.cast(Sequel[:taggings][:ended_at], Date).as(:ended_on),
+          Sequel[:encounters][:member_id].as(:tagger_id)
+        )
+        .as_hash(:number)
     end
 
     # Of these fish, those that anybody reported kept. In two steps: joined, the planner reads all
@@ -166,19 +173,43 @@ module Store
 
     # Every catch of the fish, from the Deck and from finders, unordered; see
     # Core::Recaptures::Story.
-    def catches(fish_id) = deck_catches(fish_id) + reported_catches(fish_id)
+    def catches(fish_id) = catches_of([fish_id]).fetch(fish_id, [])
+
+    # The same of many: { fish id => [catch] }
+    def catches_of(fish_ids)
+      (deck_catches(fish_ids) + reported_catches(fish_ids))
+        .group_by { |one| one.delete(:fish_id) }
+    end
 
     private
 
-    def deck_catches(fish_id)
+    def deck_catches(fish_ids)
+      rows = deck_rows(fish_ids)
+      tags = tags_of(rows.filter_map { |row| row[:id] if row[:kind] == "tagged" })
+      rows.map do |row|
+        numbers = row[:kind] == "tagged" ? tags.fetch(row[:id], []) : row[:read_numbers].to_a
+        catch_of(row, "deck", row[:kind], numbers)
+      end
+    end
+
+    # { encounter id => [number] } of tags that are still in the fish, as they were put
+    def tags_of(encounter_ids)
+      return {} if encounter_ids.empty?
+
+      @db[:taggings].where(encounter_id: encounter_ids, ended_at: nil).order(:id)
+        .select_hash_groups(:encounter_id, :tag_number)
+    end
+
+    def deck_rows(fish_ids)
       @db[:encounters]
         .join(:members, id: :member_id)
         .left_join(:spots, code: Sequel[:encounters][:spot_code])
         .left_join(:waters, code: Sequel[:spots][:water_code])
-        .where(fish_id:)
+        .where(fish_id: fish_ids)
         .order(:caught_at)
         .select(
           Sequel[:encounters][:id],
+          Sequel[:encounters][:fish_id],
           Sequel[:encounters][:kind],
           :caught_on,
           :fate,
@@ -201,23 +232,17 @@ module Store
           :weight_g,
           :outcome
         )
-        .map do |row|
-          catch_of(
-            row,
-            "deck",
-            row[:kind],
-            row[:kind] == "tagged" ? tags_at(row[:id]) : row[:read_numbers].to_a
-          )
-        end
+        .all
     end
 
-    def reported_catches(fish_id)
+    def reported_catches(fish_ids)
       @db[:reports]
         .join(:matches, report_id: :id)
-        .where(fish_id:, undone_at: nil, encounter_id: nil)
+        .where(fish_id: fish_ids, undone_at: nil, encounter_id: nil)
         .order(:caught_on, :sent_at)
         .select(
           Sequel[:reports][:id],
+          :fish_id,
           :caught_on,
           :day_said,
           :caught_from,
@@ -236,7 +261,7 @@ module Store
 
     def catch_of(row, source, what, tag_numbers)
       row.slice(
-        :id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name,
+        :id, :fish_id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name,
         :member_name, :air_seconds, :weight_g, :outcome
       ).merge(
         what:,

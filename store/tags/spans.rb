@@ -5,11 +5,15 @@ module Store
   class Spans
     def initialize(db) = @db = db
 
-    def keep(fish_id:, **span)
-      @db[:spans].insert_conflict(target: :fish_id, update: span).insert(fish_id:, **span)
+    TOLD = %i[species_code caught days distance_m growth_mm].freeze
+
+    # spans: [{ fish_id: and all of TOLD }]
+    def keep(spans)
+      update = TOLD.to_h { |column| [column, Sequel[:excluded][column]] }
+      @db[:spans].insert_conflict(target: :fish_id, update:).multi_insert(spans)
     end
 
-    def forget(fish_id) = @db[:spans].where(fish_id:).delete
+    def forget(fish_ids) = @db[:spans].where(fish_id: fish_ids).delete
 
     # Quartiles of the other fish of a species that were away about as long:
     # { fish:, days_median:, grown:, growth_mm: [low, middle, high], moved:, distance_m: [low,

@@ -31,6 +31,7 @@ class DeskTest < BrowserCase
     end
     sign_in("hamish@marrow.example", to: "/finds")
     click_link "Judge what waits"
+    find("h1", text: "Judgement desk")
   end
 
   def keys(*pressed) = pressed.each { |key| page.driver.browser.page.keyboard.type(key) }

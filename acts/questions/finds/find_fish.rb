@@ -14,8 +14,8 @@ module Acts
     module_function
 
     # What Core::Recaptures::Candidates.search returns.
-    #   slips: as it takes them
-    def weigh(store:, report:, slips: 2, series: store.desk.series)
+    #   slips: as it takes them;  known: where it is looked up, see KnownFish
+    def weigh(store:, report:, slips: 2, known: KnownFish.new(store))
       numbers = typed(report)
       readings = numbers.map { |number| Core::Tags::Reading.new(number) }
       told = {
@@ -24,23 +24,23 @@ module Acts
         numbers:,
         length: Core::Fish::Length.of(report)
       }
-      kept = ->(fish_ids) { store.fish.kept_of(fish_ids, apart_from: report[:id]) }
-      Core::Recaptures::Candidates.search(report: told, series:, kept:, slips:) do |within|
-        candidates = store.desk.candidates(readings, series:, slips: within)
+      kept = ->(fish_ids) { known.kept_of(fish_ids, report) }
+      search = { report: told, series: known.series, kept:, slips: }
+      Core::Recaptures::Candidates.search(**search) do |within|
+        candidates = known.candidates(readings, within)
         codes = [*candidates.filter_map { |one| one[:species_code] }, *report[:species_code]]
-        { candidates:, species: store.species.of(codes) }
+        { candidates:, species: known.species(codes.uniq) }
       end
     end
 
     # What Core::Recaptures::Match.judge returns; its fish as Store::Fish#carrying tells it.
-    def judge(store:, report:)
-      series = store.desk.series
+    def judge(store:, report:, known: KnownFish.new(store))
       readings = typed(report).map { |number| Core::Tags::Reading.new(number) }
       complete = readings.all?(&:complete?)
-      carrying = carried(store, report, numbers(report, series))
-      weighed = weigh(store:, report:, series:, slips: carrying.empty? ? 2 : 1)
-      carrying = likeliest(store, report, weighed) if carrying.empty? && complete
-      store.fish.lock(carrying.first[:fish_id]) if carrying.any?
+      carrying = carried(known, report, numbers(report, known.series))
+      weighed = weigh(store:, report:, known:, slips: carrying.empty? ? 2 : 1)
+      carrying = likeliest(known, report, weighed) if carrying.empty? && complete
+      known.lock(carrying.first[:fish_id]) if carrying.any?
       Core::Recaptures::Match.judge(
         report: {
           **report.except(:caught_from),
@@ -49,10 +49,16 @@ module Acts
         complete:,
         carrying:,
         weighed:,
-        ours: readings.any? { |one| one.of_series?(series) },
-        alike: carrying.any? && alike?(store, report, carrying.first),
-        told: carrying.any? && told?(store, report, carrying.first[:fish_id])
+        ours: readings.any? { |one| one.of_series?(known.series) },
+        alike: carrying.any? && alike?(known, report, carrying.first),
+        told: carrying.any? && told?(known, report, carrying.first[:fish_id])
       )
+    end
+
+    # The numbers that who had a fish in hand read on it, as a report of them.
+    def reading(encounter, numbers)
+      { **encounter, encounter_id: encounter[:id], number_as_read: numbers.first,
+                     more_numbers: numbers.drop(1) }
     end
 
     # All numbers of a report as they were typed, and in their printed form.
@@ -71,33 +77,31 @@ module Acts
       end
     end
 
-    def carried(store, report, numbers)
-      numbers.filter_map do |number|
-        store.fish.carrying(number, on: report[:caught_on], apart_from: report[:id])
-      end
+    def carried(known, report, numbers)
+      numbers.filter_map { |number| known.carrying(number, report) }
     end
 
     # Where no fish carries the number itself: the one that it was most likely written for, when
     # that is sure enough.
-    def likeliest(store, report, weighed)
+    def likeliest(known, report, weighed)
       best = weighed[:ranked].first
       return [] unless best&.fish_id && best.share >= Core::Recaptures::Match.sure(report)
 
-      carried(store, report, [best.number])
+      carried(known, report, [best.number])
     end
 
     # Who has the fish in hand on the Deck tells of a catch of his own.
-    def told?(store, report, fish_id)
+    def told?(known, report, fish_id)
       return false if report[:encounter_id]
 
-      store.fish.catches(fish_id).any? do |one|
+      known.catches(fish_id).any? do |one|
         one[:what] == "recaptured" && one[:id] != report[:id] &&
           (one[:caught_on] - report[:caught_on]).abs <= SAME_CATCH_DAYS
       end
     end
 
-    def alike?(store, report, fish)
-      store.species.find(fish[:species_code]).look_alikes.to_a.include?(report[:species_code])
+    def alike?(known, report, fish)
+      known.species([fish[:species_code]])[fish[:species_code]].look_alikes.to_a.include?(report[:species_code])
     end
     private_class_method :carried, :likeliest, :alike?, :told?, :day
   end

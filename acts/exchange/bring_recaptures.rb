@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Acts
+  # Catches of an old table of fish that carry a tag of ours, many at once: what StoreCatch would do
+  # with each. Those whose number is on no fish it leaves to be stored one by one, as all that comes
+  # near to them has to be looked for.
+  class BringRecaptures
+    Judged = Struct.new(:encounter, :numbers, :verdict) do
+      def fish_id = verdict[:accepted] ? verdict[:fish][:fish_id] : nil
+      def row = encounter.merge(read_numbers: numbers, fish_id:)
+    end
+
+    # catches: [{ encounter: row of an encounter, numbers: [String as printed] }]
+    # Returns the ids of those that are stored.
+    def self.call(context, catches) = new(context, catches).call
+
+    def initialize(context, catches)
+      @context = context
+      @store = context.store
+      @catches = catches.select { |one| whole?(one) }
+    end
+
+    def call
+      return [] if @catches.empty?
+
+      judged = judge(KnownFishAhead.new(@store, @catches.map { |one| one[:numbers] }))
+      @store.encounters.add_all(judged.map(&:row))
+      MeasureSpan.call(store: @store, fish_ids: judged.filter_map(&:fish_id).uniq)
+      judged.reject(&:fish_id).each { |one| FileReading.call(@context, **one.to_h) }
+      judged.map { |one| one.encounter[:id] }
+    end
+
+    private
+
+    def whole?(one)
+      one[:encounter][:kind] == "recaptured" && one[:numbers].any? &&
+        one[:numbers].all? { |number| Core::Tags::Reading.new(number).complete? }
+    end
+
+    # In their order, as a fish that was kept is not caught again.
+    def judge(known)
+      @catches.select { |one| known.carried?(one[:numbers]) }.map do |one|
+        encounter, numbers = one.values_at(:encounter, :numbers)
+        report = FindFish.reading(encounter, numbers)
+        judged = Judged.new(encounter, numbers, FindFish.judge(store: @store, report:, known:))
+        known.went(judged.fish_id) if encounter[:fate] == "kept" && judged.fish_id
+        judged
+      end
+    end
+  end
+end
