@@ -11,13 +11,9 @@ module Api
       JSON.generate({ code:, message:, fields:, details: })
     end
 
-    # The same as a whole Rack answer, for middleware.
-    def rack(status, code:, message:, fields: {}, details: {}, headers: {})
-      [
-        status,
-        { "content-type" => JSON_TYPE, **headers },
-        [body(code:, message:, fields:, details:)]
-      ]
+    # The same as a whole Rack answer, for middleware. told: as .body takes it
+    def rack(status, headers: {}, **told)
+      [status, { "content-type" => JSON_TYPE, **headers }, [body(**told)]]
     end
   end
 end

@@ -337,9 +337,8 @@ module Demo
       }
       review =
         Acts::JudgeEncounter.of(
-          encounter: row, taps:, species:,
-          rules: @rules,
-          law: nil,
+          row, taps,
+          species:, rules: @rules, law: nil,
           water: WATER_KIND.fetch(caught.spot[:water_code])
         )
       @rows.add(

@@ -27,18 +27,16 @@ module Acts
           .find { |entry| entry.species_code == encounter[:species_code] }
       review =
         of(
-          encounter:,
-          taps:,
-          species: store.species.find(encounter[:species_code]),
-          rules:,
-          law:,
+          encounter, taps,
+          species: store.species.find(encounter[:species_code]), rules:, law:,
           water: spot[:water_kind]
         )
       { own_rules_version: rules.own_version, caution_points: review[:points], review: }
     end
 
     # Core::Handling::Review#to_h of it.
-    def of(encounter:, taps:, species:, rules:, law:, water:)
+    #   under: { species:, rules:, law:, water: nil counts as sea }, see Core::Handling::Situation
+    def of(encounter, taps, under)
       plain =
         encounter.merge(
           taps:,
@@ -47,13 +45,9 @@ module Acts
           **%i[pressure_signs handling marks].to_h { |list| [list, encounter[list].to_a] },
           reflexes: encounter[:reflexes].to_h
         )
-      situation =
-        Core::Handling::Situation.new(
-          species:, rules:, law:,
-          water: water || "sea",
-          encounter: plain,
-          on: encounter[:caught_on]
-        )
+      situation = Core::Handling::Situation.new(
+        **under, water: under[:water] || "sea", encounter: plain, on: encounter[:caught_on]
+      )
       Core::Handling::Review.of(situation).to_h
     end
   end

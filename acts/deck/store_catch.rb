@@ -128,7 +128,7 @@ module Acts
     def follow
       context = Context.new(store: @store, now: @now)
       FileReading.call(context, encounter: @counts, numbers: @named, verdict: @verdict)
-      FileReading.judge_waiting(store: @store, numbers: @put) if @put.any?
+      FileReading.judge_waiting(context, @put) if @put.any?
       before = @known && @known[:fish_id]
       touched = [before]
       touched << @counts[:fish_id] if @counts[:kind] == "recaptured" || before

@@ -13,8 +13,8 @@ module Acts
     def self.call(context, catches, import_id:) = new(context, import_id).call(catches)
 
     def initialize(context, import_id)
+      @context = context
       @store = context.store
-      @now = context.now
       @import_id = import_id
     end
 
@@ -25,7 +25,7 @@ module Acts
       return {} if plain.empty?
 
       write(plain)
-      FileReading.judge_waiting(store: @store, numbers: before.keys)
+      FileReading.judge_waiting(@context, before.keys)
       plain.to_h { |one| [one[:encounter][:id], before.slice(*one[:numbers])] }
     end
 
@@ -67,7 +67,7 @@ module Acts
       )
       tagged.group_by { |one| one[:encounter][:member_id] }.each do |member_id, own|
         @store.custody.move(
-          own.flat_map { |one| one[:numbers] }, act: "applied", member_id:, at: @now
+          own.flat_map { |one| one[:numbers] }, act: "applied", member_id:, at: @context.now
         )
       end
     end

@@ -173,9 +173,8 @@ module Acts
         )
       )
       @imports.own_report(report[:id], @id)
-      if verdict[:accepted]
-        MatchReport.accept(store: @store, report:, fish: verdict[:fish], quiet: true)
-      end
+      fish = verdict[:fish]
+      MatchReport.accept(@context, report:, fish:, quiet: true) if verdict[:accepted]
       report[:id]
     end
   end

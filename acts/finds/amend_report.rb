@@ -12,21 +12,16 @@ module Acts
   module AmendReport
     module_function
 
-    def call(context, id:, report_key:, revision:, sent:, today:)
+    def call(context, id:, report_key:, revision:, sent:)
       context.store.write do
         context.store.desk.lock(id)
         report = OwnReport.fetch(store: context.store, id:, key: report_key)
-        changed = ReportTag.columns(context.store, sent, today)
+        changed = ReportTag.columns(context.store, sent, context.today)
         fingerprint = Fingerprint.of(sent)
         same = fingerprint == report[:fingerprint]
         refuse_overrunning(report, revision, same)
         unless same
-          change(
-            context.store,
-            report,
-            { **changed, fingerprint:, revision: report[:revision] + 1 },
-            context.now
-          )
+          change(context, report, { **changed, fingerprint:, revision: report[:revision] + 1 })
         end
         ReportTag.answer(context.store, same ? "known" : "stored", context.store.reports.find(id))
       end
@@ -81,7 +76,8 @@ module Acts
       )
     end
 
-    def change(store, report, changed, now)
+    def change(context, report, changed)
+      store = context.store
       store.reports.change(report[:id], changed)
       if report[:state] == "joined" ||
           (
@@ -96,11 +92,11 @@ module Acts
         return MeasureSpan.call(store:, fish_ids: [report[:fish_id]])
       end
 
-      MatchReport.undo(store:, report:, moved: nil, at: now)
+      MatchReport.undo(store:, report:, moved: nil, at: context.now)
       store.reports.wait(report[:id], verdict.fetch(:reason, :number_not_found))
       return unless verdict[:accepted]
 
-      MatchReport.accept(store:, report: report.merge(changed), fish: verdict[:fish])
+      MatchReport.accept(context, report: report.merge(changed), fish: verdict[:fish])
     end
     private_class_method :shown, :question, :refuse_overrunning, :change
   end

@@ -27,6 +27,7 @@ module Acts
     end
 
     def initialize(context, report_id, decision)
+      @context = context
       @store, @member, @now = context.store, context.member, context.now
       @report_id = report_id
       @decision = decision
@@ -97,11 +98,10 @@ module Acts
       refuse_at_first_look(share)
       moved =
         MatchReport.accept(
-          store: @store,
+          @context,
           report: @report,
           fish:,
           decided_by: @member[:id],
-          now: @now,
           quiet: @store.imports.brought?(@report)
         )
       note(fish_id: fish[:fish_id], tag_number: @decision.tag_number, share:, moved:)

@@ -40,10 +40,10 @@ module Acts
     end
 
     # Reports that wait with one of these numbers, now that a fish bears it.
-    def judge_waiting(store:, numbers:)
-      store.reports.waiting_with(numbers).each do |report|
-        verdict = FindFish.judge(store:, report:)
-        MatchReport.accept(store:, report:, fish: verdict[:fish]) if verdict[:accepted]
+    def judge_waiting(context, numbers)
+      context.store.reports.waiting_with(numbers).each do |report|
+        verdict = FindFish.judge(store: context.store, report:)
+        MatchReport.accept(context, report:, fish: verdict[:fish]) if verdict[:accepted]
       end
     end
 

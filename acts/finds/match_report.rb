@@ -11,9 +11,10 @@ module Acts
     # fish: as Store::Fish#carrying tells it;  decided_by: the coordinator's id, nil when the number
     #       spoke for itself
     # Returns what was joined on the way, for .undo; nil when nothing was.
-    # now: of the decision; letters that a coordinator causes can be called back for a while
+    # Letters that a coordinator causes can be called back for a while.
     # quiet: nobody is written to, for what was long ago
-    def accept(store:, report:, fish:, decided_by: nil, now: Time.now, quiet: false)
+    def accept(context, report:, fish:, decided_by: nil, quiet: false)
+      store = context.store
       store.reports.match(
         report_id: report[:id],
         fish_id: fish[:fish_id],
@@ -25,7 +26,7 @@ module Acts
       MeasureSpan.call(store:, fish_ids: [fish[:fish_id]])
       unless quiet
         write(store, report, fish,
-          decided_by && WriteLetter.after_decision(store:, now:))
+          decided_by && WriteLetter.after_decision(store:, now: context.now))
       end
       moved
     end

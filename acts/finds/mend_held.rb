@@ -5,10 +5,11 @@ module Acts
   # its member would have sent it. Its phone, which knows nothing of that, may send the faulty one
   # again: it is answered as known.
   #
-  #   changes: { field => value } as EncounterChanges of the contract; voided_because makes it void
-  #   shift_minutes: Integer, its taps lie so much later (a phone whose clock was off); nil or 0 for
-  #                  none
-  #   reason:  String, at least 3 characters
+  #   mend:    { changes: { field => value } as EncounterChanges of the contract, where
+  #              voided_because makes it void,
+  #              shift_minutes: Integer, its taps lie so much later (a phone whose clock was off);
+  #              nil or 0 for none,
+  #              reason: String, at least 3 characters }
   #   read:    (body of the Deck) -> it, as RecordEncounter takes it; raises Core::InvalidInput with
   #            every fault
   #
@@ -17,7 +18,7 @@ module Acts
   module MendHeld
     module_function
 
-    def call(context, id:, changes:, reason:, read:, shift_minutes: nil)
+    def call(context, id:, mend:, read:)
       context.store.write do
         held = context.store.held_encounters.lock(id)
         raise Core::NotFound.new(:no_such_held, "There is no such record held back.") if held.nil?
@@ -28,14 +29,14 @@ module Acts
         end
 
         owner = context.store.members.find(held[:member_id])
-        sent, paper = sent(context, owner, held, changes, read)
-        sent = sent.merge(stages: shifted(sent[:stages], shift_minutes.to_i * 60))
+        sent, paper = sent(context, owner, held, mend[:changes], read)
+        sent = sent.merge(stages: shifted(sent[:stages], mend[:shift_minutes].to_i * 60))
         told =
           RecordEncounter.call(
             context.with(member: owner),
             id:,
             sent:,
-            reason:,
+            reason: mend[:reason],
             paper:,
             by: context.member,
             said: readable(held[:body], read)
@@ -44,7 +45,7 @@ module Acts
           id,
           at: context.now,
           by: context.member[:id],
-          why: reason
+          why: mend[:reason]
         )
         told
       end

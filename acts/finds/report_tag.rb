@@ -37,7 +37,7 @@ module Acts
           **columns(store, sent, today)
         }
         first = store.reports.same_content(fingerprint, before: now)
-        first ? add_joined(store, report, first) : add(store, report)
+        first ? add_joined(store, report, first) : add(Context.new(store:, now:), report)
         answer(store, "stored", store.reports.find(id))
       end
     end
@@ -58,15 +58,15 @@ module Acts
       store.reports.add(report.merge(state: "joined", same_as: first))
     end
 
-    def add(store, report)
-      verdict = FindFish.judge(store:, report:)
-      store.reports.add(
+    def add(context, report)
+      verdict = FindFish.judge(store: context.store, report:)
+      context.store.reports.add(
         report.merge(
           state: "waiting",
           waiting_reason: verdict.fetch(:reason, :number_not_found).to_s
         )
       )
-      MatchReport.accept(store:, report:, fish: verdict[:fish]) if verdict[:accepted]
+      MatchReport.accept(context, report:, fish: verdict[:fish]) if verdict[:accepted]
     end
 
     # What a report says, checked, as columns; also for an amended one.

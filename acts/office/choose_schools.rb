@@ -6,11 +6,11 @@ module Acts
   module ChooseSchools
     module_function
 
+    # chosen: { choices:, figures:, guild_notes: }, as Core::Protocol::HouseRules takes them
     # Raises Core::InvalidInput for schools that no house may choose, Core::Conflict when somebody
     # was quicker.
-    def call(context, base_version:, why:, choices:, figures: {}, guild_notes: {})
-      rules =
-        Core::Protocol::HouseRules.new(version: base_version + 1, choices:, figures:, guild_notes:)
+    def call(context, base_version:, why:, **chosen)
+      rules = Core::Protocol::HouseRules.new(version: base_version + 1, **chosen)
       context.store.write do
         before = context.store.house_rules.current
         if before.version != base_version
@@ -32,15 +32,9 @@ module Acts
     end
 
     # What would change for a sample of plans, one per guild.
-    def preview(store:, choices:, figures: {}, guild_notes: {})
+    def preview(store:, **chosen)
       before = store.house_rules.current
-      after =
-        Core::Protocol::HouseRules.new(
-          version: before.version + 1,
-          choices:,
-          figures:,
-          guild_notes:
-        )
+      after = Core::Protocol::HouseRules.new(version: before.version + 1, **chosen)
       Core::Protocol::Difference.between(before:, after:, plans: sample(store))
     end
 

@@ -43,7 +43,7 @@ module Api
           Acts::MendHeld.call(
             context(coordinator!),
             id: given[:id],
-            **sent.slice(:changes, :shift_minutes, :reason),
+            mend: sent.slice(:changes, :shift_minutes, :reason),
             read: method(:read_record)
           )
         json(answer: told.except(:collisions), queries: queries("open"))

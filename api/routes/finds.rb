@@ -19,8 +19,7 @@ module Api
             id: given[:id],
             report_key:,
             revision: sent[:revision],
-            sent: dated(sent[:report]),
-            today:
+            sent: dated(sent[:report])
           )
         )
       end
@@ -61,11 +60,8 @@ module Api
 
       get("/api/stories/:story_key/certificate.pdf") do
         pdf = reading do
-          Acts::PrintCertificate.call(
-            store:,
-            story_key: given[:story_key],
-            coast:,
-            papers:,
+          certificate.pdf(
+            given[:story_key],
             fonts_dir: config.fonts_dir,
             base_url: config.base_url,
             units: given[:units] || "metric"
@@ -78,9 +74,7 @@ module Api
 
       get("/api/stories/:story_key/picture.png") do
         picture =
-          reading do
-            Acts::PrintCertificate.picture(store:, story_key: given[:story_key], coast:, papers:)
-          end
+          reading { certificate.picture(given[:story_key]) }
         cache_control :private, :no_cache
         etag Digest::SHA256.hexdigest(picture)
         content_type "image/png"
@@ -112,7 +106,10 @@ module Api
       end
 
       helpers do
-        def papers = env.fetch("voucher.papers")
+        def certificate
+          Acts::PrintCertificate.new(store:, coast:, papers: env.fetch("voucher.papers"))
+        end
+
         def report_key = request.env["HTTP_X_REPORT_KEY"]
 
         def dated(report)

@@ -102,18 +102,19 @@ module Store
         .all
     end
 
-    # Moves tags, with a ledger row each: the one way a tag changes hands. made_by is nil for what
-    # the Deck wrote.
-    def move(numbers, act:, member_id:, at:, made_by: nil, note: nil)
+    # Moves tags, with a ledger row each: the one way a tag changes hands.
+    #   entry: { member_id:, at: Time, made_by: absent for what the Deck wrote, note: where there is
+    #          one }
+    def move(numbers, act:, **entry)
       return if numbers.empty?
 
       @db[:tag_custody].import(
-        %i[tag_number act member_id made_by at note],
-        numbers.map { |number| [number, act, member_id, made_by, at, note] }
+        [:tag_number, :act, *entry.keys],
+        numbers.map { |number| [number, act, *entry.values] }
       )
       @db[:tags].where(number: numbers).update(
         state: STATE_AFTER.fetch(act),
-        holder_id: act == "returned" ? nil : member_id
+        holder_id: act == "returned" ? nil : entry.fetch(:member_id)
       )
     end
 
@@ -124,9 +125,9 @@ module Store
       "caught_twice" => "Caught twice that day"
     }.freeze
 
-    # A ledger row that moves nothing.
-    def note(number, act:, member_id:, at:, made_by:, note:)
-      @db[:tag_custody].insert(tag_number: number, act:, member_id:, made_by:, at:, note:)
+    # A ledger row that moves nothing. entry: as #move takes it
+    def note(number, act:, **entry)
+      @db[:tag_custody].insert(tag_number: number, act:, **entry)
     end
 
     # The numbers of which the member has said this since that day.

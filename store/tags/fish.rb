@@ -206,7 +206,7 @@ module Store
         .left_join(:spots, code: Sequel[:encounters][:spot_code])
         .left_join(:waters, code: Sequel[:spots][:water_code])
         .where(fish_id: fish_ids)
-        .order(:caught_at)
+        .order(:caught_at, Sequel[:encounters][:id])
         .select(
           Sequel[:encounters][:id],
           Sequel[:encounters][:fish_id],
@@ -239,7 +239,7 @@ module Store
       @db[:reports]
         .join(:matches, report_id: :id)
         .where(fish_id: fish_ids, undone_at: nil, encounter_id: nil)
-        .order(:caught_on, :sent_at)
+        .order(:caught_on, :sent_at, Sequel[:reports][:id])
         .select(
           Sequel[:reports][:id],
           :fish_id,
@@ -261,8 +261,8 @@ module Store
 
     def catch_of(row, source, what, tag_numbers)
       row.slice(
-        :id, :fish_id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate, :public_name,
-        :member_name, :air_seconds, :weight_g, :outcome
+        :id, :fish_id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate,
+        :public_name, :member_name, :air_seconds, :weight_g, :outcome
       ).merge(
         what:,
         source:,

@@ -1,48 +1,19 @@
 # frozen_string_literal: true
 
 require_relative "../support/api_case"
+require_relative "../support/tables_in"
 
 # Three tables that three coordinators kept for years, from the file to the story of a fish, and
 # back out again.
 class ImportsTest < ApiCase
-  TABLES = File.expand_path("../support/tables", __dir__)
-  CHOICES = { "length_how" => "board", "fate" => "released" }.freeze
+  include TablesIn
 
   def setup
     super
-    Acts::ImportJob.store = store
     @hamish = store.members.find(db[:members].where(name: "Hamish Torvald").get(:id))
     ["Wren Castellan", "Maud Fennimore", "Bertil Skaw"].each { |name| Seeds.member(db, name) }
     Seeds.old_tags(db, count: 30, last: 100_100)
     sign_in("hamish@marrow.example")
-  end
-
-  def send_table(name, bytes = File.binread(File.join(TABLES, name)))
-    send_json(
-      :post, "/api/imports?name=#{name}", bytes, "CONTENT_TYPE" => "application/octet-stream"
-    )
-    told
-  end
-
-  def told = JSON.parse(last_response.body)
-
-  def map(import, words: {}, **choices)
-    mapping = import["mapping"].merge(CHOICES, choices.transform_keys(&:to_s), "words" => words)
-    send_json(:put, "/api/imports/#{import['id']}/mapping", { mapping: })
-
-    assert_equal 200, last_response.status, last_response.body
-    told
-  end
-
-  def run_import(import, *acts)
-    acts.each do |act|
-      send_json(:post, "/api/imports/#{import['id']}/run", { act: })
-
-      assert_equal 200, last_response.status, last_response.body
-      Acts::ImportJob.run(import["id"])
-    end
-    get("/api/imports/#{import['id']}")
-    told
   end
 
   LENGTH = { value: 485, unit: "mm", kind: "FL", how: "board" }.freeze

@@ -46,8 +46,7 @@ module Acts
       lambda do |one|
         one[:review] ||
           JudgeEncounter.of(
-            encounter: one,
-            taps: one[:taps],
+            one, one[:taps],
             species: species.fetch(one[:species_code]),
             rules: rules[one.values_at(:house_rules_version, :own_rules_version)],
             law: laws[one[:water_code]][one[:species_code]],

@@ -101,7 +101,8 @@ module Acts
     end
 
     def alike?(known, report, fish)
-      known.species([fish[:species_code]])[fish[:species_code]].look_alikes.to_a.include?(report[:species_code])
+      code = fish[:species_code]
+      known.species([code])[code].look_alikes.to_a.include?(report[:species_code])
     end
     private_class_method :carried, :likeliest, :alike?, :told?, :day
   end

@@ -23,7 +23,7 @@ module Acts
     def went(fish_id) = @kept << fish_id
 
     def candidates(readings, slips)
-      slips == 1 && @near[readings.map(&:text)] || super
+      (@near[readings.map(&:text)] if slips == 1) || super
     end
 
     def carrying(number, _report)

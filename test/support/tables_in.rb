@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+# A table on its way in, as the page sends it: sent, mapped, tried, stored.
+module TablesIn
+  TABLES = File.expand_path("tables", __dir__)
+  CHOICES = { "length_how" => "board", "fate" => "released" }.freeze
+
+  def setup
+    super
+    Acts::ImportJob.store = store
+  end
+
+  def send_table(name, bytes = File.binread(File.join(TABLES, name)))
+    send_json(
+      :post, "/api/imports?name=#{name}", bytes, "CONTENT_TYPE" => "application/octet-stream"
+    )
+    told
+  end
+
+  def told = JSON.parse(last_response.body)
+
+  def map(import, words: {}, **choices)
+    mapping = import["mapping"].merge(CHOICES, choices.transform_keys(&:to_s), "words" => words)
+    send_json(:put, "/api/imports/#{import['id']}/mapping", { mapping: })
+
+    assert_equal 200, last_response.status, last_response.body
+    told
+  end
+
+  def run_import(import, *acts)
+    acts.each do |act|
+      send_json(:post, "/api/imports/#{import['id']}/run", { act: })
+
+      assert_equal 200, last_response.status, last_response.body
+      Acts::ImportJob.run(import["id"])
+    end
+    get("/api/imports/#{import['id']}")
+    told
+  end
+end
