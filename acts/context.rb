@@ -3,7 +3,7 @@
 module Acts
   # In what an act happens: what is stored, who acts, and when.
   #
-  #   store: Store::Gateway;  member: row of a member, nil where nobody is signed in;  now: Time
+  #   store: Store::Gateway;  member: Core::People::Member, nil where nobody is signed in;  now: Time
   class Context
     attr_reader :store, :member, :now
 

@@ -35,11 +35,9 @@ PLAN =
     hook: "j",
     barbs: "barbed"
   )
-MEMBER = {
-  permit_number: "MSC-1",
-  permit_expires_on: Date.new(2027, 1, 1),
-  trained: %w[tagging]
-}.freeze
+MEMBER = Core::People::Member.new(
+  permit_number: "MSC-1", permit_expires_on: Date.new(2027, 1, 1), trained: %w[tagging]
+)
 TAGS = { in_pouch: 40, next_number: "MS000001", used: 80, days: 365, trips: 12 }.freeze
 
 def outlook

@@ -140,7 +140,7 @@ module Demo
       record(
         **common,
         kind: "tagged",
-        tag_numbers: @store.tags.pouch(@wren[:id]).first(1),
+        tag_numbers: @store.tags.pouch(@wren.id).first(1),
         weight_g: 4200,
         weight_how: "scale",
         note: nil,

@@ -12,7 +12,7 @@ module Store
 
     def now = Thread.current[:voucher_actor] || APPLICATION
     def is(person) = Thread.current[:voucher_actor] = person
-    def member(member) = is(Person.new(member[:id], member[:role]))
+    def member(member) = is(Person.new(member.id, member.role))
 
     # For the transaction that is open.
     def tell(db)

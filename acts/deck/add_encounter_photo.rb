@@ -14,7 +14,7 @@ module Acts
 
     def call(context, album:, encounter_id:, sent:, bytes:)
       encounter = context.store.encounters.find(encounter_id)
-      unless encounter && encounter[:member_id] == context.member[:id]
+      unless encounter && encounter[:member_id] == context.member.id
         raise Core::NotFound.new(
           :no_such_encounter,
           "There is no such fish of yours. Send the record first."
@@ -26,12 +26,12 @@ module Acts
 
       album.keep(
         bytes, **sent, encounter_id:, trip_id: encounter[:trip_id],
-        member_id: context.member[:id], focal_35mm: Formats::Exif.read(bytes)[:focal_35mm]
+        member_id: context.member.id, focal_35mm: Formats::Exif.read(bytes)[:focal_35mm]
       )
     end
 
     def again(context, album, photo, bytes)
-      return album.again(photo, bytes) if photo[:member_id] == context.member[:id]
+      return album.again(photo, bytes) if photo[:member_id] == context.member.id
 
       raise Core::Conflict.at("id", :already_there, "Another photo has this id. Add it again.")
     end

@@ -55,14 +55,14 @@ module Acts
 
     def hold(record, code, message, fields)
       body = HeldBody.of(record[:body])
-      if @store.held_encounters.mended?(record[:id], member_id: @member[:id], body:)
+      if @store.held_encounters.mended?(record[:id], member_id: @member.id, body:)
         return mended(record[:id])
       end
 
       @store.write do
         @store.held_encounters.hold(
           id: record[:id],
-          member_id: @member[:id],
+          member_id: @member.id,
           body:,
           code:,
           message:,

@@ -85,7 +85,7 @@ module Acts
     def answer(stored, word, revision) = self.class.answer(@store, stored, word, revision)
 
     def refuse_other_member
-      return if @known.nil? || @known[:member_id] == @member[:id]
+      return if @known.nil? || @known[:member_id] == @member.id
 
       refuse(
         Core::Conflict, "id", :other_member,
@@ -138,7 +138,7 @@ module Acts
       times = stages.to_h
       {
         id: @id,
-        member_id: @member[:id],
+        member_id: @member.id,
         hook_type: trip.dig(:plan, :hook),
         **sent.slice(*SENT_AS_KEPT),
         **Core::Fish::SentLength.columns(sent[:length]),
@@ -168,7 +168,7 @@ module Acts
       {
         voided_because: sent[:voided_because],
         voided_at: @known&.fetch(:voided_at) || @now,
-        voided_by: @known&.fetch(:voided_by) || @by[:id]
+        voided_by: @known&.fetch(:voided_by) || @by.id
       }
     end
 
@@ -191,7 +191,7 @@ module Acts
         device: said[:device].to_s,
         device_revision: said[:revision],
         fingerprint: @fingerprint,
-        member_id: @by[:id],
+        member_id: @by.id,
         said: Plain.of(said.except(:collisions)),
         stands: Plain.of(SentAgain.of(@store, standing))
       )
@@ -200,7 +200,7 @@ module Acts
     # Returns the trip.
     def check(sent, stages)
       trip = @store.trips.find(sent[:trip_id])
-      unless trip && trip[:member_id] == @member[:id]
+      unless trip && trip[:member_id] == @member.id
         refuse(
           Core::InvalidInput, "trip_id", :unknown_trip,
           "This trip is not one of yours. Open the Deck again to take its card."
@@ -254,7 +254,7 @@ module Acts
       @store.corrections.add(
         encounter_id: encounter[:id],
         revision: encounter[:revision],
-        member_id: @by[:id],
+        member_id: @by.id,
         reason: @reason || "It reached us after the trip was submitted.",
         changes: changed.to_h do |column|
           [column, [plain(@known&.fetch(column)), plain(encounter[column])]]

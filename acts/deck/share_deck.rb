@@ -22,7 +22,7 @@ module Acts
     def open(store:, member:, trip_id:, now:)
       store.write do
         trip = store.trips.find(trip_id)
-        unless trip && trip[:member_id] == member[:id]
+        unless trip && trip[:member_id] == member.id
           raise Core::NotFound.new(:no_such_trip, "This trip is not one of yours.")
         end
 

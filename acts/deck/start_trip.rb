@@ -16,7 +16,7 @@ module Acts
     def call(context, id:, sent:, today:)
       context.store.write do
         known = context.store.trips.find(id)
-        if known && known[:member_id] == context.member[:id] && known.slice(*sent.keys) == sent
+        if known && known[:member_id] == context.member.id && known.slice(*sent.keys) == sent
           return known
         end
         if known
@@ -27,7 +27,7 @@ module Acts
 
         KnownSpot.fetch(store: context.store, code: sent[:spot_code])
         check_day(sent[:held_on], today)
-        context.store.trips.add(id:, member_id: context.member[:id], **sent)
+        context.store.trips.add(id:, member_id: context.member.id, **sent)
         context.store.trips.find(id)
       end
     end

@@ -20,8 +20,8 @@ module Acts
         before = context.store.encounters.find_for_update(id)
         unless before &&
             (
-              before[:member_id] == context.member[:id] ||
-                context.member[:role] == "coordinator"
+              before[:member_id] == context.member.id ||
+                context.member.coordinator?
             )
           raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.")
         end

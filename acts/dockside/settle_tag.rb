@@ -40,7 +40,7 @@ module Acts
         refuse(tag)
       end
 
-      about = { member_id: trip[:member_id], at: context.now, made_by: context.member[:id] }
+      about = { member_id: trip[:member_id], at: context.now, made_by: context.member.id }
       said = Store::Custody::SAID[act]
       return store.custody.note(number, act: SAME_ACT.fetch(state), note: said, **about) if said
 

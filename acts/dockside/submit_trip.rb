@@ -13,7 +13,7 @@ module Acts
       owner = context.store.members.find(trip[:member_id])
       context.store.write do
         encounters = context.store.dockside.encounters(trip_id)
-        held = context.store.dockside.held(trip_id, owner[:id])
+        held = context.store.dockside.held(trip_id, owner.id)
         if encounters.empty? && held.empty? && trip[:rods].nil?
           raise Core::Conflict.at(
             "trip", :nothing_to_submit,
@@ -38,7 +38,7 @@ module Acts
             after: {
               state: "submitted"
             },
-            member_id: context.member[:id]
+            member_id: context.member.id
           )
         end
         { doubts: doubts.values.sum(&:size), held: held.size }

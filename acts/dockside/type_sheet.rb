@@ -23,9 +23,9 @@ module Acts
         today: context.today,
         sent: sheet.slice(:held_on, :spot_code, :platform, :water_temp_c)
       )
-      rules = MemberRules.on(store: context.store, member_id: owner[:id], day: sheet[:held_on])
+      rules = MemberRules.on(store: context.store, member_id: owner.id, day: sheet[:held_on])
       records = rows.map { |row| record(sheet, row) { as_sent(context.store, sheet, row, rules) } }
-      paper = { recorded_by: owner[:id] == context.member[:id] ? nil : context.member[:id] }
+      paper = { recorded_by: owner.id == context.member.id ? nil : context.member.id }
       {
         answers:
           RecordBatch.call(
@@ -35,8 +35,8 @@ module Acts
     end
 
     def owner(store, member, member_id)
-      return member if member_id.nil? || member_id == member[:id]
-      if member[:role] != "coordinator"
+      return member if member_id.nil? || member_id == member.id
+      if !member.coordinator?
         raise Core::Forbidden.new(
           :coordinators_only,
           "Only coordinators type sheets of other members."

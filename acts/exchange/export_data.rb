@@ -38,7 +38,7 @@ module Acts
     # What was given away, again: [bytes, name, type]. Its maker or a coordinator.
     # Raises Core::NotFound.
     def self.fetch(context, files:, sha256:)
-      own = context.member[:role] == "coordinator" ? nil : context.member[:id]
+      own = context.member.coordinator? ? nil : context.member.id
       row = context.store.exchange.find(sha256, member_id: own)
       if row.nil?
         raise Core::NotFound.new(:no_such_export,
@@ -85,9 +85,9 @@ module Acts
     # Whom exact places go to, nil where none do.
     def receiver
       return nil unless @sent[:exact]
-      return "#{@context.member[:name]}, own fish" if @asked[:mine]
+      return "#{@context.member.name}, own fish" if @asked[:mine]
 
-      unless @context.member[:role] == "coordinator"
+      unless @context.member.coordinator?
         raise Core::Forbidden.new(
           :coordinators_only,
           "Only a coordinator gives exact places away. Take your own fish, or places in 5 km cells."
@@ -159,7 +159,7 @@ module Acts
       name, = FORMATS.fetch(@sent[:format])
       @store.write do
         id = @store.exchange.note(
-          member_id: @context.member[:id], format: @sent[:format], licence: @sent[:licence],
+          member_id: @context.member.id, format: @sent[:format], licence: @sent[:licence],
           filter: plain(@asked), is_exact: exact?, receiver:, sha256:, file_name: name,
           bytes: bytes.bytesize, rows:
         )

@@ -14,7 +14,7 @@ module Acts
       key = PREFIX + SecureRandom.urlsafe_base64(BYTES)
       context.store.write do
         context.store.reading_keys.add(
-          name: name.strip, member_id: context.member[:id], digest: digest(key)
+          name: name.strip, member_id: context.member.id, digest: digest(key)
         )
       end
       key
@@ -34,7 +34,9 @@ module Acts
       today = now.utc.to_date
       store.write(durable: false) { store.reading_keys.used(found[:id], on: today) } unless
         found[:used_on] == today
-      { id: found[:member_id], name: found[:name], role: "reader", units: "metric" }
+      Core::People::Member.new(
+        id: found[:member_id], name: found[:name], role: "reader", units: "metric"
+      )
     end
 
     def digest(key) = Digest::SHA256.hexdigest(key.to_s)

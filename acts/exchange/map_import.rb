@@ -53,7 +53,7 @@ module Acts
     end
 
     def keep(context, name, head, mapping)
-      context.store.imports.keep_mapping(name, head:, mapping:, member_id: context.member[:id])
+      context.store.imports.keep_mapping(name, head:, mapping:, member_id: context.member.id)
     end
 
     def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_mapping, sentence))

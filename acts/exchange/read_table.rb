@@ -28,7 +28,7 @@ module Acts
         context.store.imports.add(
           rows: rows.map { |line, cells| [line, cells, state(cells, head)] },
           head:, mapping: mapping(context, head, rows.map(&:last)).to_h,
-          member_id: context.member[:id], encoding: table.encoding,
+          member_id: context.member.id, encoding: table.encoding,
           separator: table.separator, **file
         )
       end

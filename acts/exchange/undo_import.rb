@@ -34,8 +34,8 @@ module Acts
       custody = context.store.custody
       before.group_by { |_, state, holder| [state, holder] }.each do |(state, holder), tags|
         act = state == "in_pouch" ? "issued" : "returned"
-        custody.move(tags.map(&:first), act:, member_id: holder || context.member[:id],
-          at: context.now, made_by: context.member[:id], note: "An import was taken back")
+        custody.move(tags.map(&:first), act:, member_id: holder || context.member.id,
+          at: context.now, made_by: context.member.id, note: "An import was taken back")
       end
     end
 

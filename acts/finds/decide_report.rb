@@ -67,7 +67,7 @@ module Acts
     end
 
     def refuse_own_second_opinion
-      unless @last && @last[:verdict] == "second_opinion" && @last[:member_id] == @member[:id]
+      unless @last && @last[:verdict] == "second_opinion" && @last[:member_id] == @member.id
         return
       end
 
@@ -101,7 +101,7 @@ module Acts
           @context,
           report: @report,
           fish:,
-          decided_by: @member[:id],
+          decided_by: @member.id,
           quiet: @store.imports.brought?(@report)
         )
       note(fish_id: fish[:fish_id], tag_number: @decision.tag_number, share:, moved:)
@@ -186,7 +186,7 @@ module Acts
         report_id: @report_id,
         verdict: @decision.verdict,
         reason: @decision.reason,
-        member_id: @member[:id],
+        member_id: @member.id,
         **what
       )
     end

@@ -44,7 +44,7 @@ module Acts
         context.store.held_encounters.settle(
           id,
           at: context.now,
-          by: context.member[:id],
+          by: context.member.id,
           why: mend[:reason]
         )
         told
@@ -84,9 +84,9 @@ module Acts
         utc_offset_minutes: offset,
         **trip.slice(:held_on, :water_temp_c)
       }
-      rules = MemberRules.on(store:, member_id: owner[:id], day: trip[:held_on])
+      rules = MemberRules.on(store:, member_id: owner.id, day: trip[:held_on])
       sent = TypeSheet.as_sent(store, sheet, row, rules).merge(changes)
-      [sent, { recorded_by: owner[:id] == member[:id] ? nil : member[:id] }]
+      [sent, { recorded_by: owner.id == member.id ? nil : member.id }]
     end
 
     def shifted(stages, seconds)

@@ -35,7 +35,7 @@ module Acts
           context.store.queries.settle(
             encounter_id,
             code,
-            by: verdict == "stands" ? context.member[:id] : nil,
+            by: verdict == "stands" ? context.member.id : nil,
             why:,
             at: context.now
           )

@@ -24,7 +24,7 @@ module Acts
           record_id: code,
           before: before.slice(*sent.keys),
           after: sent,
-          member_id: by[:id]
+          member_id: by.id
         )
         store.species.row(code)
       end
@@ -49,7 +49,7 @@ module Acts
           record_id: code,
           before: nil,
           after: sent,
-          member_id: by[:id]
+          member_id: by.id
         )
         store.species.row(code)
       end

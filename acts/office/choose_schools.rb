@@ -19,13 +19,13 @@ module Acts
               "#{before.version}, and change it again.")
         end
 
-        context.store.house_rules.add(rules, why:, member_id: context.member[:id])
+        context.store.house_rules.add(rules, why:, member_id: context.member.id)
         context.store.changes.note(
           record: "house_rules",
           record_id: rules.version,
           before: noted(before),
           after: noted(rules),
-          member_id: context.member[:id]
+          member_id: context.member.id
         )
       end
       rules
@@ -62,8 +62,8 @@ module Acts
     def stricter(store:, member:, choices:)
       store.house_rules.current.stricter(choices)
       store.write do
-        store.members.change(member[:id], stricter: choices)
-        store.house_rules.add_own(member[:id], choices)
+        store.members.change(member.id, stricter: choices)
+        store.house_rules.add_own(member.id, choices)
       end
     end
 

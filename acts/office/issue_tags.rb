@@ -32,8 +32,8 @@ module Acts
         context.store.custody.move(
           numbers,
           act: "issued",
-          member_id: recipient[:id],
-          made_by: by[:id],
+          member_id: recipient.id,
+          made_by: by.id,
           at: context.now
         )
         numbers
@@ -54,7 +54,7 @@ module Acts
             held.map { |row| row[:number] },
             act:,
             member_id: to || holder,
-            made_by: by[:id],
+            made_by: by.id,
             at: context.now,
             note:
           )
@@ -82,7 +82,7 @@ module Acts
         )
       end
 
-      foreign = by[:role] == "coordinator" ? nil : rows.find { |row| row[:holder_id] != by[:id] }
+      foreign = by.coordinator? ? nil : rows.find { |row| row[:holder_id] != by.id }
       return unless foreign
 
       raise Core::Forbidden.new(
@@ -102,14 +102,14 @@ module Acts
       raise Core::Conflict.at(
         "member_id",
         :may_not_tag,
-        "#{member[:name]} #{standing.text}. Renew that " \
+        "#{member.name} #{standing.text}. Renew that " \
           "under Members first; then issue the tags."
       )
     end
 
     def active(store, member_id)
       member = member_id && store.members.find(member_id)
-      return member if member && member[:active]
+      return member if member && member.active
 
       raise Core::InvalidInput.at("member_id", :unknown_member, "Choose a member who is active.")
     end

@@ -14,7 +14,7 @@ module Acts
     # Returns { held: [{ item:, count:, since: }], tags:, moves: [...], usual: [...] }, newest moves
     # first.
     def read(store:, reader:, member_id:)
-      if reader[:id] != member_id && reader[:role] != "coordinator"
+      if reader.id != member_id && !reader.coordinator?
         raise Core::Forbidden.new(:not_yours, "Only a coordinator sees what others hold.")
       end
 
@@ -36,13 +36,13 @@ module Acts
           raise Core::Conflict.at(
             "count",
             :not_held,
-            "#{member[:name]} holds #{held} of “#{item}”, so " \
+            "#{member.name} holds #{held} of “#{item}”, so " \
               "#{-sent[:count]} cannot come back. Check the item and the number."
           )
         end
-        store.kit.move(member_id:, item:, count: sent[:count], note: sent[:note], made_by: by[:id])
+        store.kit.move(member_id:, item:, count: sent[:count], note: sent[:note], made_by: by.id)
         store.changes.note(record: "member_kit", record_id: member_id, before: { item => held },
-          after: { item => held + sent[:count] }, member_id: by[:id])
+          after: { item => held + sent[:count] }, member_id: by.id)
       end
     end
   end

@@ -17,7 +17,7 @@ module Acts
           record_id: id,
           before: nil,
           after: sent,
-          member_id: by[:id]
+          member_id: by.id
         )
         ResetJob.enqueue(sent[:email])
         id
@@ -46,10 +46,10 @@ module Acts
           after: {
             email:
           },
-          member_id: by[:id]
+          member_id: by.id
         )
         if before
-          WriteLetter.address_changed(store:, recipient: before, name: member[:name], by: by[:name])
+          WriteLetter.address_changed(store:, recipient: before, name: member.name, by: by.name)
         end
         ResetJob.enqueue(email)
       end
@@ -72,7 +72,7 @@ module Acts
           after: {
             letter_sent_to: email
           },
-          member_id: by[:id]
+          member_id: by.id
         )
       end
     end
@@ -80,7 +80,7 @@ module Acts
     def change(store:, by:, id:, sent:)
       store.write do
         before = known(store, id)
-        if id == by[:id] && (sent[:role] != "coordinator" || !sent[:active])
+        if id == by.id && (sent[:role] != "coordinator" || !sent[:active])
           raise Core::Conflict.at(
             "role", :own_role,
             "You cannot take the coordinator's role from yourself. Ask another coordinator."
@@ -93,7 +93,7 @@ module Acts
           record_id: id,
           before: before.slice(*sent.keys),
           after: sent,
-          member_id: by[:id]
+          member_id: by.id
         )
       end
     end

@@ -37,7 +37,7 @@ module Acts
           preview(kind:, subject:, body:) &&
             context.store.letters.keep_template(
               kind, subject:, body:,
-              member_id: context.member[:id]
+              member_id: context.member.id
             )
         else
           context.store.letters.drop_template(kind)
@@ -50,7 +50,7 @@ module Acts
             subject:,
             body:
           },
-          member_id: context.member[:id]
+          member_id: context.member.id
         )
       end
     end

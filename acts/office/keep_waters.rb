@@ -31,7 +31,7 @@ module Acts
           record_id: 1,
           before: before.slice(*sent.keys),
           after: sent,
-          member_id: by[:id]
+          member_id: by.id
         )
       end
     end
@@ -68,7 +68,7 @@ module Acts
           record_id: code,
           before: before&.slice(*sent.keys),
           after: sent,
-          member_id: by[:id]
+          member_id: by.id
         )
       end
     end
@@ -93,7 +93,7 @@ module Acts
           record_id: code,
           before: before&.slice(*sent.keys),
           after: sent,
-          member_id: by[:id]
+          member_id: by.id
         )
       end
     end
@@ -112,7 +112,7 @@ module Acts
           after: {
             features: features.size
           },
-          member_id: by && by[:id]
+          member_id: by && by.id
         )
       end
       features

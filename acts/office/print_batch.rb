@@ -39,7 +39,7 @@ module Acts
         record_id: id,
         before: nil,
         after: sent,
-        member_id: member[:id]
+        member_id: member.id
       )
       id
     end

@@ -12,15 +12,15 @@ module Acts
     def call(context)
       store, member = context.store, context.member
       store.write do
-        store.members.lock(member[:id])
-        refuse_coordinator if member[:role] == "coordinator"
-        refuse_ties(store.forgotten.ties(member[:id]))
+        store.members.lock(member.id)
+        refuse_coordinator if member.coordinator?
+        refuse_ties(store.forgotten.ties(member.id))
         store.forgotten.forget(
-          member[:id], email: store.members.email(member[:id]), at: context.now
+          member.id, email: store.members.email(member.id), at: context.now
         )
         store.changes.note(
-          record: "member", record_id: member[:id], before: nil, after: { forgotten: true },
-          member_id: member[:id]
+          record: "member", record_id: member.id, before: nil, after: { forgotten: true },
+          member_id: member.id
         )
       end
     end

@@ -8,7 +8,7 @@ module Acts
     #       either or both
     # Returns { units:, dates: }.
     def self.call(context, sent:)
-      context.store.write { context.store.members.change(context.member[:id], sent) }
+      context.store.write { context.store.members.change(context.member.id, sent) }
       context.member.slice(:units, :dates).merge(sent)
     end
   end

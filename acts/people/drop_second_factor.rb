@@ -9,21 +9,21 @@ module Acts
       store.write do
         member = store.members.find(id) or
           raise Core::NotFound.new(:no_such_member, "There is no such member.")
-        if member[:id] == by[:id]
+        if member.id == by.id
           raise Core::Conflict.at(
             "id", :own_factor,
             "Switch your own second factor off on your own page, with your password."
           )
         end
-        unless member[:account_id] && store.security.drop_second_factor(member[:account_id])
+        unless member.account_id && store.security.drop_second_factor(member.account_id)
           raise Core::Conflict.at("id", :no_factor, "This member has no second factor.")
         end
 
-        store.security.end_all_sessions(member[:account_id])
+        store.security.end_all_sessions(member.account_id)
         store.security.note(
           kind: "second_factor_dropped",
-          account_id: member[:account_id],
-          by_account_id: by[:account_id],
+          account_id: member.account_id,
+          by_account_id: by.account_id,
           **device
         )
         WriteLetter.queue(
@@ -32,7 +32,7 @@ module Acts
           recipient: store.members.email(id),
           subject: "Your second factor was taken off",
           body:
-            "#{by[:name]} took the second factor off your account. Sign in with your password " \
+            "#{by.name} took the second factor off your account. Sign in with your password " \
             "and set up a new one.\n\n" \
             "If you did not ask for this, answer at once.\n"
         )

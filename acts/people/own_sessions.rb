@@ -8,7 +8,7 @@ module Acts
     # current: the stored ids that this device's session may bear
     # [{ number:, created_at:, last_use:, address:, agent:, current: }]
     def list(store:, member:, current:)
-      store.security.sessions(member[:account_id]).map do |session|
+      store.security.sessions(member.account_id).map do |session|
         session.except(:session_id).merge(current: current.include?(session[:session_id]))
       end
     end
@@ -16,7 +16,7 @@ module Acts
     # Raises Core::NotFound.
     def end_one(store:, member:, number:, **device)
       store.write do
-        unless store.security.end_session(member[:account_id], number)
+        unless store.security.end_session(member.account_id, number)
           raise Core::NotFound.new(
             :no_such_session,
             "That device is signed out already. Look at the list again."
@@ -25,8 +25,8 @@ module Acts
 
         store.security.note(
           kind: "session_ended",
-          account_id: member[:account_id],
-          by_account_id: member[:account_id],
+          account_id: member.account_id,
+          by_account_id: member.account_id,
           **device
         )
       end

@@ -7,7 +7,7 @@ module Acts
     module_function
 
     # In force now.
-    def of(store:, member:) = with(store.house_rules.current, store.house_rules.own(member[:id]))
+    def of(store:, member:) = with(store.house_rules.current, store.house_rules.own(member.id))
 
     # Those that a record was made under, whenever it arrives: the versions it names. A phone that
     # does not name a version of the member's own gets the one that was newest then.

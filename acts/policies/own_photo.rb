@@ -9,8 +9,8 @@ module Acts
       photo = store.photos.find(id)
       if photo &&
           (
-            (photo[:member_id] && photo[:member_id] == member[:id]) ||
-              member[:role] == "coordinator"
+            (photo[:member_id] && photo[:member_id] == member.id) ||
+              member.coordinator?
           )
         return photo
       end

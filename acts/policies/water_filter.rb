@@ -14,29 +14,29 @@ module Acts
     def of(context, asked)
       refuse_own(context.member, asked)
       check(context.store, asked)
-      member_id = asked[:mine] ? context.member[:id] : tagger(context.member, asked[:tagger])
+      member_id = asked[:mine] ? context.member.id : tagger(context.member, asked[:tagger])
       area = asked[:area] && (exact?(context.member, asked) ? asked[:area] : coarse(asked[:area]))
       { **asked.except(:mine, :tagger), area:, member_id: }.compact
     end
 
     # Whether exact places may be told: of one's own fish, and to coordinators.
     def exact?(member, asked)
-      member[:role] == "coordinator" || (asked[:mine] && member[:role] != "reader") || false
+      member.coordinator? || (asked[:mine] && !member.reader?) || false
     end
 
     def coarse(area) = Core::Waters::CoarsePlace.widened(area)
 
     # A key is nobody's, so it has no fish of its own.
     def refuse_own(member, asked)
-      return unless asked[:mine] && member[:role] == "reader"
+      return unless asked[:mine] && member.reader?
 
       raise Core::Forbidden.new(:keys_own_nothing,
         "A key has no fish of its own. Leave “mine” out.")
     end
 
     def tagger(member, id)
-      return id if id.nil? || member[:role] == "coordinator" ||
-        (id == member[:id] && member[:role] != "reader")
+      return id if id.nil? || member.coordinator? ||
+        (id == member.id && !member.reader?)
 
       raise Core::Forbidden.new(
         :coordinators_only, "Only a coordinator asks about one member's fish. Ask for your own."

@@ -7,7 +7,7 @@ module Acts
     # sent: [{ id:, skill:, scene:, seed:, level:, marks:, points:, at: Time }]
     def self.call(context, sent:)
       rows = sent.map do |one|
-        { member_id: context.member[:id],
+        { member_id: context.member.id,
           **%i[id skill scene seed level marks points].to_h { |key| [key, one[key]] },
           at: [one[:at], context.now].min }
       end

@@ -27,8 +27,8 @@ module Acts
         plan: sent.except(:held_on)
       }
       trip = store.trips.find(id)
-      return store.trips.add(id:, member_id: member[:id], **columns) if trip.nil?
-      if trip[:member_id] != member[:id]
+      return store.trips.add(id:, member_id: member.id, **columns) if trip.nil?
+      if trip[:member_id] != member.id
         raise Core::Conflict.at("id", :other_trip, "This trip is not one of yours.")
       end
       if trip[:state] == "submitted"

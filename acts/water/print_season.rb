@@ -18,7 +18,7 @@ module Acts
 
     def self.heading(context, filter)
       species = filter[:species] && context.store.species.find(filter[:species])&.common_name
-      own = "own fish of #{context.member[:name]}" if filter[:mine]
+      own = "own fish of #{context.member.name}" if filter[:mine]
       [
         [context.store.programme.name, *species, *own, *days(filter)].join(" · "),
         "Printed on #{Core::Units.day_text(context.today)}. Every figure with its 95 % " \

@@ -97,10 +97,10 @@ module Acts
     end
 
     def open?(row) = row[:finished_at].nil? && row[:stopped_at].nil?
-    def person(member) = member[:role] == "reader" ? nil : member[:id]
+    def person(member) = member.reader? ? nil : member.id
 
     def may_stop?(member, row)
-      member[:role] == "coordinator" ||
+      member.coordinator? ||
         (!person(member).nil? && person(member) == row[:asked_by])
     end
     private_class_method :start, :open?, :person, :may_stop?

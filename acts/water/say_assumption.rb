@@ -12,7 +12,7 @@ module Acts
       end
 
       context.store.write do
-        context.store.water_answers.say(key, holds:, why:, member_id: context.member[:id])
+        context.store.water_answers.say(key, holds:, why:, member_id: context.member.id)
       end
     end
 

@@ -8,7 +8,7 @@ module Api
 
       get("/api/trips") do
         asked = { limit: PAGE + 1, before: given[:before] && day(given[:before], "before") }
-        id = given[:whose] == "all" ? coordinator! && nil : member![:id]
+        id = given[:whose] == "all" ? coordinator! && nil : member!.id
         found =
           reading do
             store.dockside.trips(id, **asked, state: given[:state], search: given[:search])

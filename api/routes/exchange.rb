@@ -18,7 +18,7 @@ module Api
       end
 
       get("/api/exports") do
-        own = member![:role] == "coordinator" ? nil : member[:id]
+        own = member!.coordinator? ? nil : member.id
         exports = store.exchange.list(member_id: own, limit: MOST_LISTED).map do |one|
           Views.times(one.except(:member_id, :id))
         end

@@ -87,7 +87,7 @@ module Api
         asked[:sort] = given[:sort] if given[:sort]
         asked[:limit] = given[:limit] if given[:limit]
         asked[:descending] = given[:order] != "asc"
-        asked[:member_id] = member!.fetch(:role) == "coordinator" ? nil : member![:id]
+        asked[:member_id] = member!.coordinator? ? nil : member!.id
         page =
           reading do
             store.finds.page(

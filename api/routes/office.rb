@@ -23,7 +23,7 @@ module Api
 
       put("/api/house-rules/own") do
         Acts::ChooseSchools.stricter(store:, member: member!, choices: sent[:choices])
-        json(house_rules(store.members.find(member![:id])))
+        json(house_rules(store.members.find(member!.id)))
       end
 
       get("/api/guide") { json(guilds: Acts::ReadGuide.call(context(member!))) }

@@ -53,7 +53,7 @@ module Api
         json(sessions: sessions)
       end
 
-      get("/api/me/second-factor") { json(store.security.second_factor(member![:account_id])) }
+      get("/api/me/second-factor") { json(store.security.second_factor(member!.account_id)) }
 
       # The code that a phone scans, for the secret that /auth/otp-setup gave.
       post("/api/me/second-factor/picture") do
@@ -79,7 +79,7 @@ module Api
           return "none" unless rodauth.logged_in?
           return second_factor_waits?(rodauth) ? "asked" : "given" if rodauth.otp_exists?
 
-          if config.second_factor == "required" && member&.fetch(:role) == "coordinator"
+          if config.second_factor == "required" && member&.coordinator?
             "needed"
           else
             "none"

@@ -31,8 +31,8 @@ module Api
       end
 
       put("/api/locker") do
-        store.write { store.lockers.keep(member![:id], sent) }
-        json(store.lockers.of(member![:id]).to_h)
+        store.write { store.lockers.keep(member!.id, sent) }
+        json(store.lockers.of(member!.id).to_h)
       end
 
       get("/api/trips/:id/card.pdf") do

@@ -19,7 +19,7 @@ module Api
       end
 
       get("/api/water/choices") do
-        taggers = member![:role] == "coordinator" ? store.water.taggers : []
+        taggers = member!.coordinator? ? store.water.taggers : []
         json(**store.water.choices, taggers:)
       end
 

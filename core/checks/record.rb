@@ -234,7 +234,7 @@ module Core
       end
 
       def permit
-        expires_on = @member[:permit_expires_on]
+        expires_on = @member.permit_expires_on
         return if @one[:kind] != "tagged" || expires_on.nil? || expires_on >= @one[:caught_on]
 
         doubt(

@@ -10,7 +10,7 @@ module Core
       attr_reader :species, :spots, :series, :today
 
       # species: [Fish::Species];  spots: [{ code:, name:, lat_deg:, lon_deg:, ... }];
-      # members: [{ id:, name:, public_name: }];  series: [[prefix, digits]];  today: Date
+      # members: [People::Member];  series: [[prefix, digits]];  today: Date
       def initialize(species:, spots:, members:, series:, today:)
         @species = species.to_h { |one| [one.code, one] }
         @spots = spots.to_h { |one| [one[:code], one] }
@@ -23,7 +23,7 @@ module Core
           end),
           spot: Names.new(spots.to_h { |one| [one[:code], [one[:name], one[:code]]] }),
           member: Names.new(
-            { **members.to_h { |one| [one[:id], [one[:name], one[:public_name]]] },
+            { **members.to_h { |one| [one.id, [one.name, one.public_name]] },
               FINDER => ["somebody who is no member"] }
           )
         }

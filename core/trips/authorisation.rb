@@ -5,7 +5,7 @@ module Core
     # Whether a member may tag on a day. R8. Without it tags are withheld from the card; logging and
     # recaptures still work.
     #
-    #   member: { permit_number:, permit_expires_on: Date | nil, trained: ["tagging", "venting"] }
+    #   member: People::Member
     module Authorisation
       WARN_DAYS = 60
       URGENT_DAYS = 14
@@ -17,7 +17,7 @@ module Core
       # What the member reads. Returns a Finding: stop when tags are withheld, care when it runs out
       # soon.
       def check(member:, on:)
-        number, expires_on, trained = member.values_at(:permit_number, :permit_expires_on, :trained)
+        number, expires_on = member.permit_number, member.permit_expires_on
         case state(member, on)
         when :no_permit then stop("You have no permit number on file. #{WITHHELD} Ask the " \
           "coordinator.")
@@ -30,14 +30,14 @@ module Core
         when :soon then care("Your permit #{number} runs out on #{Units.day_text(expires_on)}, " \
           "in #{(expires_on - on).to_i} days.")
         else Finding.ok(:permit, "Permit #{number}, valid until #{Units.day_text(expires_on)}; " \
-          "trained for #{trained.join(' and ')}.", "permit")
+          "trained for #{member.trained.join(' and ')}.", "permit")
         end
       end
 
       # What others read of a member: a Finding whose text goes on from the name, as "has no permit
       # on file".
       def standing(member:, on:)
-        expires_on = member[:permit_expires_on]
+        expires_on = member.permit_expires_on
         case state(member, on)
         when :no_permit then stop("has no permit on file")
         when :expired then stop("has a permit that ended on #{Units.day_text(expires_on)}")
@@ -50,10 +50,10 @@ module Core
       end
 
       def state(member, day)
-        expires_on = member[:permit_expires_on]
-        return :no_permit if member[:permit_number].to_s.empty? || expires_on.nil?
+        expires_on = member.permit_expires_on
+        return :no_permit if member.permit_number.to_s.empty? || expires_on.nil?
         return :expired if expires_on < day
-        return :untrained unless member[:trained].include?("tagging")
+        return :untrained unless member.trained_to_tag?
 
         days = (expires_on - day).to_i
         if days <= URGENT_DAYS then :urgent

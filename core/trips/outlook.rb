@@ -16,7 +16,7 @@ module Core
       def for(plan:, locker:, rules:, laws:, member:, tags:, today:)
         authorisation = Authorisation.check(member:, on: plan.held_on)
         kit =
-          Kit.call(plan:, locker:, rules:, trained_to_vent: member[:trained].include?("venting"))
+          Kit.call(plan:, locker:, rules:, trained_to_vent: member.trained_to_vent?)
         landing = landing(plan, locker)
         by_code = laws.to_h { |entry| [entry.species_code, entry] }
         {

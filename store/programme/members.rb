@@ -3,24 +3,21 @@
 module Store
   # The people of the cooperative.
   class Members
-    COLUMNS = %i[
-      id account_id name public_name role units dates permit_number permit_expires_on trained
-      stricter active
-    ].freeze
+    COLUMNS = Core::People::Member.members - %i[email]
 
     def initialize(db) = @db = db
 
-    def find(id) = present(@db[:members].select(*COLUMNS).first(id:))
+    # Core::People::Member or nil
+    def find(id) = member(@db[:members].select(*COLUMNS).first(id:))
 
     # Until the transaction is over nobody else changes this member.
     def lock(id) = @db[:members].where(id:).for_update.get(:id)
 
-    # Everybody with their address: [{ ..., email: }]
+    # Everybody, with their address
     def all
+      columns = COLUMNS.map { |one| Sequel[:members][one] }
       @db[:members].where(forgotten_at: nil).left_join(:accounts, id: :account_id).order(:name)
-        .select(*COLUMNS.map do |one|
-          Sequel[:members][one]
-        end, :email).map { |row| present(row) }
+        .select(*columns, :email).map { |row| member(row) }
     end
 
     # { id => public name or nil } of everybody who ever was one, the first to join first
@@ -34,7 +31,7 @@ module Store
     def change(id, columns) = @db[:members].where(id:).update(**stored(columns))
 
     def by_account(account_id)
-      account_id && present(@db[:members].select(*COLUMNS).first(account_id:, active: true))
+      account_id && member(@db[:members].select(*COLUMNS).first(account_id:, active: true))
     end
 
     # An account is made where there was none; sessions and keys of the old address end.
@@ -62,7 +59,11 @@ module Store
 
     private
 
-    def present(row) = row&.merge(trained: row[:trained].to_a, stricter: row[:stricter].to_h)
+    def member(row)
+      return if row.nil?
+
+      Core::People::Member.new(**row, trained: row[:trained].to_a, stricter: row[:stricter].to_h)
+    end
 
     def stored(columns)
       columns = columns.merge(trained: Sequel.pg_array(columns[:trained], :text)) if columns.key?(

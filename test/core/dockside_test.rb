@@ -200,14 +200,14 @@ class RecordDoubtsTest < Minitest::Test
       season: %w[04-01 10-31]
     )
 
+  def until_day(day) = Core::People::Member.new(permit_expires_on: day)
+
   def codes(changes = {}, **around)
     given = {
       holders: {},
       catches: [BEFORE],
       law: LAW,
-      member: {
-        permit_expires_on: Date.new(2026, 12, 31)
-      },
+      member: until_day(Date.new(2026, 12, 31)),
       on_land: false
     }.merge(around)
     Core::Checks::Record.doubts(encounter: SOUND.merge(changes), species: SPECIES, **given).map(
@@ -233,7 +233,7 @@ class RecordDoubtsTest < Minitest::Test
     assert_equal [:law], codes({ fate: "kept", length_mm: 390, weight_g: nil }, catches: [])
     assert_equal [:law],
       codes({ fate: "kept" }, law: LAW.dup.tap { |law| law.season = %w[07-01 10-31] })
-    assert_equal [:permit_expired], codes({}, member: { permit_expires_on: Date.new(2026, 6, 1) })
+    assert_equal [:permit_expired], codes({}, member: until_day(Date.new(2026, 6, 1)))
     assert_equal [:tag_of_another], codes({}, holders: { "MS000001" => "Rafe Ollerton" })
   end
 
@@ -241,11 +241,11 @@ class RecordDoubtsTest < Minitest::Test
   def test_each_bound_is_on_the_side_of_the_record
     day = SOUND[:caught_on]
 
-    assert_empty codes({}, member: { permit_expires_on: day })
-    assert_equal [:permit_expired], codes({}, member: { permit_expires_on: day - 1 })
-    assert_empty codes({ kind: "untagged" }, member: { permit_expires_on: day - 1 }) -
+    assert_empty codes({}, member: until_day(day))
+    assert_equal [:permit_expired], codes({}, member: until_day(day - 1))
+    assert_empty codes({ kind: "untagged" }, member: until_day(day - 1)) -
       %i[tag_of_another]
-    assert_empty codes({}, member: { permit_expires_on: nil })
+    assert_empty codes({}, member: until_day(nil))
     assert_empty codes({ air_seconds: 300 })
     near = { fate: "kept", weight_g: nil }
 

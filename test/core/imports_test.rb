@@ -18,7 +18,9 @@ class ImportsCoreTest < Minitest::Test
     )
   end
   MEMBERS = Demo::People::MEMBERS.map do |one|
-    { id: one[:email], name: one[:name], public_name: one[:public_name] }
+    Core::People::Member.new(
+      id: one[:email], name: one[:name], public_name: one[:public_name]
+    )
   end
   KNOWN = Imports::Known.new(
     species: SPECIES, spots: Demo::Sound::SPOTS, members: MEMBERS, series: [["MS", 6]],

@@ -52,8 +52,9 @@ class LookedAtTest < Minitest::Test
     [name, half]
   end.merge(net_hoop_mm: 1600)
   LOCKERS = { "whole kit" => Demo::Gear::WHOLE, "half of it" => HALF, "nothing" => {} }.freeze
-  MEMBER = { permit_number: "MSC-1", permit_expires_on: Date.new(2027, 6, 1),
-             trained: ["tagging"] }.freeze
+  MEMBER = Core::People::Member.new(
+    permit_number: "MSC-1", permit_expires_on: Date.new(2027, 6, 1), trained: ["tagging"]
+  )
 
   def outlooks
     PLANS.keys.product(LOCKERS.keys).to_h do |where, kit|

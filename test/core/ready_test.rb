@@ -77,11 +77,9 @@ end
 # Five mornings as a careful coordinator would judge them.
 class GoldenPlansTest < Minitest::Test
   LOCKER = Core::Trips::Locker.new(**Core::Trips::Locker.empty.to_h, **Demo::Gear::WHOLE)
-  MEMBER = {
-    permit_number: "MSC-1",
-    permit_expires_on: Date.new(2027, 6, 1),
-    trained: ["tagging"]
-  }.freeze
+  MEMBER = Core::People::Member.new(
+    permit_number: "MSC-1", permit_expires_on: Date.new(2027, 6, 1), trained: ["tagging"]
+  )
   DAY = Date.new(2026, 7, 20)
 
   def species
@@ -182,7 +180,7 @@ class GoldenPlansTest < Minitest::Test
   end
 
   def test_an_expired_permit_withholds_tags_and_nothing_else
-    found = outlook(%w[seabass], member: MEMBER.merge(permit_expires_on: DAY - 1))
+    found = outlook(%w[seabass], member: MEMBER.with(permit_expires_on: DAY - 1))
 
     assert_equal :stop, found[:authorisation].verdict
     assert_match(/logging and recaptures still work/, found[:authorisation].text)
@@ -191,7 +189,7 @@ class GoldenPlansTest < Minitest::Test
       %i[ok care care],
       [61, 60, 14].map do |days|
         Core::Trips::Authorisation.check(
-          member: MEMBER.merge(permit_expires_on: DAY + days),
+          member: MEMBER.with(permit_expires_on: DAY + days),
           on: DAY
         ).verdict
       end

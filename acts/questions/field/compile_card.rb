@@ -19,7 +19,7 @@ module Acts
     # Returns { card: Hash | nil, logged: [...], spots: [...], trips: [...], crew_key: String | nil
     # }; card nil when there is no such trip.
     def call(context, today:, trip_id: nil)
-      trips = context.store.trips.open_from(context.member[:id], from: today - 1, limit: MOST_TRIPS)
+      trips = context.store.trips.open_from(context.member.id, from: today - 1, limit: MOST_TRIPS)
       trips =
         trips.select do |one|
           one[:held_on] > today ||
@@ -40,7 +40,7 @@ module Acts
       return OwnTrip.fetch(store:, member:, id: trip_id) if trip_id
 
       night = trips.reverse.find { |one| one[:held_on] < today }
-      store.trips.on_day(member_id: member[:id], held_on: today) ||
+      store.trips.on_day(member_id: member.id, held_on: today) ||
         (night && store.trips.find(night[:id]))
     end
 
@@ -66,12 +66,12 @@ module Acts
         Core::Trips::Card.compile(
           trip: shown,
           species:,
-          pouch: may_tag.verdict == :stop ? [] : store.tags.pouch(member[:id]),
+          pouch: may_tag.verdict == :stop ? [] : store.tags.pouch(member.id),
           spots: store.waters.spots,
           rules: MemberRules.of(store:, member:),
           laws: store.laws.in_force(spot[:water_code]),
           authorisation: may_tag,
-          trained_to_vent: member[:trained].include?("venting"),
+          trained_to_vent: member.trained_to_vent?,
           series: store.desk.series,
           known_fish: store.fish.at_large_at(trip[:spot_code], limit: KNOWN_FISH),
           tagging_seconds: usual_tagging_seconds(store, member, species)
@@ -82,7 +82,7 @@ module Acts
     # By air class: half of the member's taggings took longer.
     def usual_tagging_seconds(store, member, species)
       air_class = species.to_h { |one| [one.code, one.guild.air_class] }
-      timed = store.encounters.tagging_seconds(member[:id], newest: NEWEST_TAGGINGS)
+      timed = store.encounters.tagging_seconds(member.id, newest: NEWEST_TAGGINGS)
       Core::Handling::TagDecision.own_medians(
         timed.map { |code, seconds| [air_class.fetch(code), seconds] }
       )

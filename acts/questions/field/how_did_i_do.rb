@@ -7,13 +7,13 @@ module Acts
 
     # Returns { season:, seasons: [Integer] , **Core::Estimates::OwnHandling#to_h }.
     def call(context, season:)
-      seasons = context.store.own_catches.seasons(context.member[:id])
+      seasons = context.store.own_catches.seasons(context.member.id)
       season ||= seasons.first
       return { season: nil, seasons:, **Core::Estimates::OwnHandling.new([]).to_h } if season.nil?
 
       caught =
         context.store.own_catches.between(
-          context.member[:id],
+          context.member.id,
           from: Date.new(season, 1, 1),
           to: Date.new(season, 12, 31)
         )
@@ -37,7 +37,7 @@ module Acts
         Hash.new do |kept, one|
           kept[one] = MemberRules.under(
             store:,
-            member_id: member[:id],
+            member_id: member.id,
             version: one.first,
             own_version: one.last,
             at: nil

@@ -14,7 +14,7 @@ module Acts
       encounters =
         context.store.dockside.encounters(trip_id).map { |one| still_asked(context.store, one) }
       left = Core::Trips::Gaps.of(encounters)
-      held = context.store.dockside.held(trip_id, owner[:id])
+      held = context.store.dockside.held(trip_id, owner.id)
       doubts = doubts(store: context.store, owner:, trip:, encounters:, coast:)
       tags = tags(store: context.store, owner:, trip:, encounters:)
       photos =
@@ -24,7 +24,7 @@ module Acts
           .map { |photo| photo.merge(fit: Core::Photo::Placing.fit_of(photo[:sure])) }
       names = {
         spot_name: context.store.waters.spot(trip[:spot_code])[:name],
-        member_name: owner[:name]
+        member_name: owner.name
       }
       {
         trip: {
@@ -86,7 +86,7 @@ module Acts
         )
       foreign =
         owners
-          .reject { |_, one| one[:holder_id] == owner[:id] }
+          .reject { |_, one| one[:holder_id] == owner.id }
           .transform_values { |one| one[:name] }
       outline = coast.outline
       encounters.to_h do |one|
@@ -140,16 +140,16 @@ module Acts
         Core::Tags::Sum.of(
           used:,
           read:,
-          pouch: store.tags.pouch(owner[:id], limit: 2000),
+          pouch: store.tags.pouch(owner.id, limit: 2000),
           owners: store.custody.owners(used.map { |one| one[:number] }),
-          member_id: owner[:id]
+          member_id: owner.id
         )
       unexplained = lambda do |rows, said|
         told =
           store.custody.explained(
             rows.map { |row| row[:number] },
             said,
-            member_id: owner[:id],
+            member_id: owner.id,
             since: trip[:held_on]
           )
         rows.reject { |row| told.include?(row[:number]) }

@@ -20,7 +20,7 @@ module Acts
 
     # gauge: #read(spot_code) -> { water_temp_c:, read_at: } or nil when it does not answer
     def call(context, on:, today:, gauge:)
-      trip = context.store.trips.on_day(member_id: context.member[:id], held_on: on)
+      trip = context.store.trips.on_day(member_id: context.member.id, held_on: on)
       plan = trip && trip[:plan] ? trip[:plan] : defaults(context.store, context.member, trip)
       reading = gauge.read(plan[:spot_code])
       plan = plan.merge(surface_temp_c: reading[:water_temp_c]) if reading && trip&.dig(:plan).nil?
@@ -29,14 +29,14 @@ module Acts
         trip: trip&.slice(:id, :held_on, :state, :ticks),
         plan:,
         gauge: reading,
-        locker: context.store.lockers.of(context.member[:id]).to_h,
+        locker: context.store.lockers.of(context.member.id).to_h,
         spots: context.store.waters.spots,
         outlook: Outlook.call(context, read:, today:)
       }
     end
 
     def defaults(store, member, trip)
-      last = store.trips.last_planned(member[:id])
+      last = store.trips.last_planned(member.id)
       spot_code = trip&.dig(:spot_code) || last&.dig(:spot_code) || store.waters.spots.first[:code]
       likely = store.species.likeliest_first(spot_code).first(EXPECTED_SPECIES).map(&:code)
       kept = (last&.dig(:plan) || {}).except(:surface_temp_c, :bottom_temp_c, :air_temp_c)

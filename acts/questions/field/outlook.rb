@@ -6,12 +6,12 @@ module Acts
     def self.call(context, read:, today:)
       rules = MemberRules.of(store: context.store, member: context.member)
       since = today - Store::Custody::USE_DAYS
-      pouch = context.store.custody.pouches(since:, member_id: context.member[:id]).first
+      pouch = context.store.custody.pouches(since:, member_id: context.member.id).first
       tags =
         pouch.slice(:in_pouch, :next_number, :used, :trips).merge(days: Store::Custody::USE_DAYS)
       Core::Trips::Outlook.for(
         plan: read[:plan],
-        locker: context.store.lockers.of(context.member[:id]),
+        locker: context.store.lockers.of(context.member.id),
         rules:,
         laws: read[:laws],
         member: context.member,

@@ -8,13 +8,13 @@ module Acts
     # A5 PDF, both sides. Raises Core::NotFound.
     def card(store:, member:, trip_id:, fonts_dir:)
       trip = store.trips.find(trip_id)
-      unless trip && trip[:member_id] == member[:id]
+      unless trip && trip[:member_id] == member.id
         raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.")
       end
 
       Formats::TripCard.pdf(
         card: CompileCard.card(store:, member:, trip:),
-        member_name: member[:name],
+        member_name: member.name,
         expected: trip.dig(:plan, :species_codes) || [],
         fonts_dir:
       )
@@ -22,7 +22,7 @@ module Acts
 
     def calendar(store:, member:, today:, now:, base_url:)
       Formats::TripCalendar.ics(
-        trips: store.trips.to_come(member[:id], from: today),
+        trips: store.trips.to_come(member.id, from: today),
         now:,
         base_url:
       )

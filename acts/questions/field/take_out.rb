@@ -5,7 +5,7 @@ module Acts
   module TakeOut
     module_function
 
-    def csv(store:, member:) = Formats::LogCsv.text(store.own_catches.all(member[:id]))
+    def csv(store:, member:) = Formats::LogCsv.text(store.own_catches.all(member.id))
 
     PACKAGE = { format: "package", licence: "CC0-1.0", exact: true }.freeze
     SEEN = { format: "csv", licence: "CC0-1.0", exact: false }.freeze
@@ -16,7 +16,7 @@ module Acts
       pictures =
         context.store
           .photos
-          .of_member(context.member[:id])
+          .of_member(context.member.id)
           .map { |one| one.merge(bytes: -> { original(files, one) }) }
       Dir.mktmpdir("voucher-own") do |dir|
         parts = { "package.zip" => PACKAGE, "as-others-see-it.csv" => SEEN }.to_h do |name, asked|

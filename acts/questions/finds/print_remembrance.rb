@@ -6,7 +6,7 @@ module Acts
     def self.call(context, files:, encounter_id:, fonts_dir:)
       one = context.store.encounters.find(encounter_id)
       unless one &&
-          (one[:member_id] == context.member[:id] || context.member[:role] == "coordinator")
+          (one[:member_id] == context.member.id || context.member.coordinator?)
         raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.")
       end
 

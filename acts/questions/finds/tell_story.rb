@@ -64,7 +64,7 @@ module Acts
     def audience(store, fish, member)
       return :public if member.nil?
 
-      if member[:role] == "coordinator" || store.fish.member_ids(fish[:id]).include?(member[:id])
+      if member.coordinator? || store.fish.member_ids(fish[:id]).include?(member.id)
         :member
       else
         :public

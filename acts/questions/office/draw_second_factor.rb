@@ -8,7 +8,7 @@ module Acts
       programme, address =
         [
           context.store.programme.name,
-          context.store.members.email(context.member[:id])
+          context.store.members.email(context.member.id)
         ].map { |text| ERB::Util.url_encode(text) }
       Formats::ScanCode.svg(
         "otpauth://totp/#{programme}:#{address}?secret=#{secret}&issuer=#{programme}"

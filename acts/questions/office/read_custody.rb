@@ -6,17 +6,17 @@ module Acts
     module_function
 
     def call(context, today:, number: nil)
-      all = context.member[:role] == "coordinator"
+      all = context.member.coordinator?
       pouches =
         context.store.custody.pouches(
           since: today - Store::Custody::USE_DAYS,
-          member_id: all ? nil : context.member[:id]
+          member_id: all ? nil : context.member.id
         )
       search = number && PrintedNumbers.of(context.store, [number]).first
       {
         batches: all ? context.store.custody.batches : [],
         pouches: pouches.map { |one| pouch(one) },
-        own: context.store.tags.pouch(context.member[:id], limit: 500),
+        own: context.store.tags.pouch(context.member.id, limit: 500),
         ledger:
           if all
             context.store.custody.ledger(search:).map do |row|

@@ -9,7 +9,7 @@ module Acts
       {
         version: rules.version,
         choices: rules.choices,
-        own: context.member[:stricter],
+        own: context.member.stricter,
         versions:
           context.store.house_rules.versions.map do |one|
             one.merge(made_at: one[:made_at].utc.iso8601)

@@ -12,7 +12,7 @@ module Acts
     module_function
 
     # Raises Core::NotFound.
-    def call(context, member_id: context.member[:id])
+    def call(context, member_id: context.member.id)
       store = context.store
       results = store.practice.of(member_id)
       signed = store.practice.signatures(member_id).to_h { |one| [one[:item], one] }
@@ -22,7 +22,7 @@ module Acts
 
     # What is asked for before the first card, see Core::Practice::Progress.lessons.
     def lessons(context)
-      id = context.member[:id]
+      id = context.member.id
       # Asked with every change of a plan: of who tags already nothing more is read.
       return nil if context.store.encounters.tagged_by?(id)
 
