@@ -3,7 +3,8 @@
 module Acts
   # In what an act happens: what is stored, who acts, and when.
   #
-  #   store: Store::Gateway;  member: Core::People::Member, nil where nobody is signed in;  now: Time
+  #   store: Store::Gateway;  now: Time
+  #   member: Core::People::Member, nil where nobody is signed in
   class Context
     attr_reader :store, :member, :now
 

@@ -144,7 +144,7 @@ module Api
       def second_factor_waits?(rodauth) = rodauth.otp_exists? && !rodauth.two_factor_authenticated?
 
       def coordinator!
-        if !member!.coordinator?
+        unless member!.coordinator?
           refuse(
             403,
             code: :coordinators_only,

@@ -106,13 +106,13 @@ module Acts
         @whole || @known.nil? ? [@sent, []] : versions.merged(@sent).values_at(:sent, :collisions)
       stages = Core::Handling::Stages.new(sent[:stages])
       trip = check(sent, stages)
-      refuse_change_of_submitted if trip[:state] == "submitted" && @known
+      refuse_change_of_submitted if trip.submitted? && @known
       encounter = judged(row(sent, stages, trip).merge(collisions: collisions(found)), stages)
       stored = StoreCatch.call(store: @store, encounter:, sent:, known: @known, now: @now)
       @store.encounters.add_stages(
         encounter_id: @id, revision: encounter[:revision], taps: stages.taps
       )
-      note_correction(encounter) if trip[:state] == "submitted"
+      note_correction(encounter) if trip.submitted?
       stored
     end
 
@@ -139,14 +139,14 @@ module Acts
       {
         id: @id,
         member_id: @member.id,
-        hook_type: trip.dig(:plan, :hook),
+        hook_type: trip.planned(:hook),
         **sent.slice(*SENT_AS_KEPT),
         **Core::Fish::SentLength.columns(sent[:length]),
         lat_deg: sent.dig(:place, :lat_deg),
         lon_deg: sent.dig(:place, :lon_deg),
         spoiled_numbers: Core::Tags::Number.normalise_all(sent[:spoiled_numbers]),
         lost_numbers: Core::Tags::Number.normalise_all(sent[:lost_numbers]),
-        spot_code: sent[:spot_code] || trip[:spot_code],
+        spot_code: sent[:spot_code] || trip.spot_code,
         caught_at:,
         caught_on: (caught_at.utc + (sent[:utc_offset_minutes] * 60)).to_date,
         air_seconds: sent[:air_seconds] || times[:air_seconds],
@@ -200,7 +200,7 @@ module Acts
     # Returns the trip.
     def check(sent, stages)
       trip = @store.trips.find(sent[:trip_id])
-      unless trip && trip[:member_id] == @member.id
+      unless trip&.of?(@member)
         refuse(
           Core::InvalidInput, "trip_id", :unknown_trip,
           "This trip is not one of yours. Open the Deck again to take its card."

@@ -22,7 +22,7 @@ module Acts
     def open(store:, member:, trip_id:, now:)
       store.write do
         trip = store.trips.find(trip_id)
-        unless trip && trip[:member_id] == member.id
+        unless trip&.of?(member)
           raise Core::NotFound.new(:no_such_trip, "This trip is not one of yours.")
         end
 
@@ -33,7 +33,7 @@ module Acts
     # The trip and its card, without exact places, spots and the pouch.
     def card(store:, key:)
       trip = trip!(store, key)
-      member = store.members.find(trip[:member_id])
+      member = store.members.find(trip.member_id)
       card = CompileCard.card(store:, member:, trip:)
       card.merge(trip: card[:trip].except(:lat_deg, :lon_deg), pouch: [], spots: [], known_fish: [])
     end
@@ -48,15 +48,15 @@ module Acts
       trip = trip!(store, key)
       store.write do
         fish.each { |one| merge(store, trip, device, one, now) }
-        store.live.in_hand(trip[:id], since: now - FORGOTTEN_AFTER_SECONDS)
+        store.live.in_hand(trip.id, since: now - FORGOTTEN_AFTER_SECONDS)
       end
     end
 
     def new_key(store, trip, now)
-      last_day = [trip[:held_on], store.programme.day(now)].max + KEY_DAYS
+      last_day = [trip.held_on, store.programme.day(now)].max + KEY_DAYS
       SecureRandom
         .urlsafe_base64(16)
-        .tap { |key| store.live.keep_key(trip[:id], key, until_at: last_day.to_time) }
+        .tap { |key| store.live.keep_key(trip.id, key, until_at: last_day.to_time) }
     end
 
     def merge(store, trip, device, one, now)
@@ -64,7 +64,7 @@ module Acts
       known =
         store.live.keep_fish(
           id: one[:id],
-          trip_id: trip[:id],
+          trip_id: trip.id,
           at: now,
           seen: one[:seen],
           **one.slice(:species_code, :tag_number)

@@ -16,9 +16,7 @@ module Acts
     def call(context, id:, sent:, today:)
       context.store.write do
         known = context.store.trips.find(id)
-        if known && known[:member_id] == context.member.id && known.slice(*sent.keys) == sent
-          return known
-        end
+        return known if known&.of?(context.member) && known.slice(*sent.keys) == sent
         if known
           raise Core::Conflict.at(
             "id", :other_trip, "Another trip has this id already. Start the trip again."

@@ -21,7 +21,7 @@ module Acts
       exif = Formats::Exif.read(bytes)
       camera_at = exif[:camera_at] && (exif[:camera_at] - (sent[:utc_offset_minutes] * 60))
       kept = album.keep(
-        bytes, sha256:, id: sent[:id], trip_id:, member_id: trip[:member_id],
+        bytes, sha256:, id: sent[:id], trip_id:, member_id: trip.member_id,
         name: plain(sent[:name]),
         **exif.slice(:camera, :focal_35mm, :lat_deg, :lon_deg), camera_at:,
         taken_at: camera_at && (camera_at + seconds_off(context.store, trip_id, exif))

@@ -17,7 +17,7 @@ module Acts
         )
       end
       context.store.write do
-        context.store.trips.say_effort(trip[:id], fished_hours: hours&.round(1), rods:)
+        context.store.trips.say_effort(trip.id, fished_hours: hours&.round(1), rods:)
       end
     end
   end

@@ -36,16 +36,16 @@ module Acts
     def settle(context, trip, tag, act)
       store = context.store
       number, state, holder = tag.values_at(:number, :state, :holder_id)
-      unless state == STATE_FOR.fetch(act) && (state == "applied" || holder == trip[:member_id])
+      unless state == STATE_FOR.fetch(act) && (state == "applied" || holder == trip.member_id)
         refuse(tag)
       end
 
-      about = { member_id: trip[:member_id], at: context.now, made_by: context.member.id }
+      about = { member_id: trip.member_id, at: context.now, made_by: context.member.id }
       said = Store::Custody::SAID[act]
       return store.custody.note(number, act: SAME_ACT.fetch(state), note: said, **about) if said
 
       refuse_lost_on_a_record(store, number) if act == "found"
-      words = act == "found" ? "Found again" : "Dockside, trip of #{trip[:held_on]}"
+      words = act == "found" ? "Found again" : "Dockside, trip of #{trip.held_on}"
       store.custody.move([number], act: act == "found" ? "issued" : act, note: words, **about)
     end
 

@@ -10,11 +10,11 @@ module Acts
     # Conflict.
     def call(context, trip_id:, coast:)
       trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
-      owner = context.store.members.find(trip[:member_id])
+      owner = context.store.members.find(trip.member_id)
       context.store.write do
         encounters = context.store.dockside.encounters(trip_id)
         held = context.store.dockside.held(trip_id, owner.id)
-        if encounters.empty? && held.empty? && trip[:rods].nil?
+        if encounters.empty? && held.empty? && trip.rods.nil?
           raise Core::Conflict.at(
             "trip", :nothing_to_submit,
             "No fish is on this trip yet. Log one on the Deck, or type the sheet; if there was " \
@@ -33,7 +33,7 @@ module Acts
             record: "trip",
             record_id: trip_id,
             before: {
-              state: trip[:state]
+              state: trip.state
             },
             after: {
               state: "submitted"

@@ -36,7 +36,7 @@ module Acts
 
     def owner(store, member, member_id)
       return member if member_id.nil? || member_id == member.id
-      if !member.coordinator?
+      unless member.coordinator?
         raise Core::Forbidden.new(
           :coordinators_only,
           "Only coordinators type sheets of other members."

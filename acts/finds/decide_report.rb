@@ -67,9 +67,7 @@ module Acts
     end
 
     def refuse_own_second_opinion
-      unless @last && @last[:verdict] == "second_opinion" && @last[:member_id] == @member.id
-        return
-      end
+      return unless @last && @last[:verdict] == "second_opinion" && @last[:member_id] == @member.id
 
       conflict(
         "verdict", :second_opinion,

@@ -71,7 +71,7 @@ module Acts
 
       offset =
         row[:utc_offset_minutes] ||
-        store.dockside.encounters(trip[:id]).first&.fetch(:utc_offset_minutes)
+        store.dockside.encounters(trip.id).first&.fetch(:utc_offset_minutes)
       if offset.nil?
         raise Core::InvalidInput.at(
           "time", :no_offset,
@@ -80,11 +80,11 @@ module Acts
       end
 
       sheet = {
-        trip_id: trip[:id],
+        trip_id: trip.id,
         utc_offset_minutes: offset,
         **trip.slice(:held_on, :water_temp_c)
       }
-      rules = MemberRules.on(store:, member_id: owner.id, day: trip[:held_on])
+      rules = MemberRules.on(store:, member_id: owner.id, day: trip.held_on)
       sent = TypeSheet.as_sent(store, sheet, row, rules).merge(changes)
       [sent, { recorded_by: owner.id == member.id ? nil : member.id }]
     end

@@ -109,7 +109,7 @@ module Acts
 
     def active(store, member_id)
       member = member_id && store.members.find(member_id)
-      return member if member && member.active
+      return member if member&.active
 
       raise Core::InvalidInput.at("member_id", :unknown_member, "Choose a member who is active.")
     end

@@ -112,7 +112,7 @@ module Acts
           after: {
             features: features.size
           },
-          member_id: by && by.id
+          member_id: by&.id
         )
       end
       features

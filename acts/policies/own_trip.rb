@@ -6,7 +6,7 @@ module Acts
     # Raises Core::NotFound :no_such_trip.
     def self.fetch(store:, member:, id:)
       trip = store.trips.find(id)
-      return trip if trip && (trip[:member_id] == member.id || member.coordinator?)
+      return trip if trip && (trip.of?(member) || member.coordinator?)
 
       raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours.")
     end

@@ -9,9 +9,9 @@ module Acts
     def call(context, trip_id:)
       context.store.write do
         trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
-        refuse unless context.store.trips.bare?(trip[:id])
+        refuse unless context.store.trips.bare?(trip.id)
 
-        context.store.trips.remove(trip[:id])
+        context.store.trips.remove(trip.id)
       end
     end
 

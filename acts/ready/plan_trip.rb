@@ -28,15 +28,15 @@ module Acts
       }
       trip = store.trips.find(id)
       return store.trips.add(id:, member_id: member.id, **columns) if trip.nil?
-      if trip[:member_id] != member.id
+      unless trip.of?(member)
         raise Core::Conflict.at("id", :other_trip, "This trip is not one of yours.")
       end
-      if trip[:state] == "submitted"
+      if trip.submitted?
         raise Core::Conflict.at(
           "id", :submitted, "This trip was submitted and is locked. Plan a new one."
         )
       end
-      if trip[:spot_code] != sent[:spot_code] && store.trips.fish?(id)
+      if trip.spot_code != sent[:spot_code] && store.trips.fish?(id)
         raise Core::Conflict.at(
           "spot_code", :fish_at_the_spot,
           "Fish were logged on this trip at its spot, so the spot stays. Choose another " \

@@ -6,7 +6,7 @@ module Acts
     def self.call(context, id:, ticks:)
       context.store.write do
         trip = context.store.trips.find(id)
-        unless trip && trip[:member_id] == context.member.id
+        unless trip&.of?(context.member)
           raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.")
         end
 

@@ -31,7 +31,7 @@ module Api
                 water_temp_c: sent[:water_temp_c]&.to_f
               )
           )
-        json(trip.except(:member_id))
+        json(trip.to_h.except(:member_id))
       end
 
       delete("/api/trips/:id") do

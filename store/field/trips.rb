@@ -3,17 +3,16 @@
 module Store
   # Trips: one member, one day, one spot.
   class Trips
-    COLUMNS = %i[
-      id member_id held_on spot_code platform water_temp_c state plan ticks fished_hours rods
-    ].freeze
+    COLUMNS = Core::Trips::Trip.members
 
     def initialize(db) = @db = db
 
-    def find(id) = present(@db[:trips].select(*COLUMNS).first(id:))
+    # Core::Trips::Trip or nil
+    def find(id) = trip(@db[:trips].select(*COLUMNS).first(id:))
 
     # The member's newest trip of that day.
     def on_day(member_id:, held_on:)
-      present(
+      trip(
         @db[:trips]
           .select(*COLUMNS)
           .where(member_id:, held_on:)
@@ -69,7 +68,7 @@ module Store
 
     # The member's newest planned trip, whose answers serve as defaults for the next.
     def last_planned(member_id)
-      present(
+      trip(
         @db[:trips]
           .select(*COLUMNS)
           .where(member_id:)
@@ -120,11 +119,12 @@ module Store
 
     private
 
-    def present(row)
-      row&.merge(
-        water_temp_c: row[:water_temp_c]&.to_f,
-        plan: deep(row[:plan]),
-        ticks: row[:ticks].to_a
+    def trip(row)
+      return if row.nil?
+
+      Core::Trips::Trip.new(
+        **row, water_temp_c: row[:water_temp_c]&.to_f, fished_hours: row[:fished_hours]&.to_f,
+        plan: deep(row[:plan]), ticks: row[:ticks].to_a
       )
     end
 

@@ -29,10 +29,10 @@ module Acts
       trip = chosen(context.store, context.member, today, trips, trip_id)
       {
         card: trip && card(store: context.store, member: context.member, trip:),
-        logged: trip ? context.store.encounters.of_trip(trip[:id]) : [],
+        logged: trip ? context.store.encounters.of_trip(trip.id) : [],
         spots: context.store.waters.spots,
         trips: trips.map { |one| { from_hour: nil, to_hour: nil, **one } },
-        crew_key: trip && context.store.live.key_of(trip[:id])
+        crew_key: trip && context.store.live.key_of(trip.id)
       }
     end
 
@@ -46,17 +46,17 @@ module Acts
 
     # Without a valid permit and training no numbers go onto it.
     def card(store:, member:, trip:)
-      spot = store.waters.spot(trip[:spot_code])
-      may_tag = Core::Trips::Authorisation.check(member:, on: trip[:held_on])
-      expected = trip.dig(:plan, :species_codes) || []
+      spot = store.waters.spot(trip.spot_code)
+      may_tag = Core::Trips::Authorisation.check(member:, on: trip.held_on)
+      expected = trip.planned(:species_codes) || []
       species =
         store
           .species
-          .likeliest_first(trip[:spot_code])
+          .likeliest_first(trip.spot_code)
           .partition { |one| expected.include?(one.code) }
           .flatten
       shown =
-        trip.except(:plan, :member_id).merge(
+        trip.to_h.except(:plan, :member_id).merge(
           spot_name: spot[:name],
           lat_deg: spot[:lat_deg],
           lon_deg: spot[:lon_deg],
@@ -73,7 +73,7 @@ module Acts
           authorisation: may_tag,
           trained_to_vent: member.trained_to_vent?,
           series: store.desk.series,
-          known_fish: store.fish.at_large_at(trip[:spot_code], limit: KNOWN_FISH),
+          known_fish: store.fish.at_large_at(trip.spot_code, limit: KNOWN_FISH),
           tagging_seconds: usual_tagging_seconds(store, member, species)
         )
       card.merge(sha256: Fingerprint.of(card))

@@ -10,7 +10,7 @@ module Acts
     #        corrections:, cameras: }.
     def call(context, trip_id:, coast:)
       trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
-      owner = context.store.members.find(trip[:member_id])
+      owner = context.store.members.find(trip.member_id)
       encounters =
         context.store.dockside.encounters(trip_id).map { |one| still_asked(context.store, one) }
       left = Core::Trips::Gaps.of(encounters)
@@ -23,13 +23,14 @@ module Acts
           .of_trip(trip_id)
           .map { |photo| photo.merge(fit: Core::Photo::Placing.fit_of(photo[:sure])) }
       names = {
-        spot_name: context.store.waters.spot(trip[:spot_code])[:name],
+        spot_name: context.store.waters.spot(trip.spot_code)[:name],
         member_name: owner.name
       }
       {
         trip: {
-          **trip.slice(:id, :held_on, :platform, :water_temp_c, :spot_code, :rods),
-          fished_hours: trip[:fished_hours]&.to_f,
+          **trip.slice(
+            :id, :held_on, :platform, :water_temp_c, :spot_code, :rods, :fished_hours
+          ),
           **names,
           state: state(trip, left, held, tags)
         },
@@ -59,7 +60,7 @@ module Acts
 
     # Ready when nothing is missing, held or unaccounted for; doubts may stay.
     def state(trip, left, held, tags)
-      return trip[:state] if trip[:state] == "submitted"
+      return trip.state if trip.submitted?
 
       left.empty? && held.empty? && tags[:gaps].empty? && tags[:doubles].empty? ? "ready" : "open"
     end
@@ -79,7 +80,7 @@ module Acts
 
     # { encounter id => [Core::Checks::Record::Doubt] }
     def doubts(store:, owner:, trip:, encounters:, coast:)
-      laws = store.laws.in_force(store.waters.spot(trip[:spot_code])[:water_code])
+      laws = store.laws.in_force(store.waters.spot(trip.spot_code)[:water_code])
       owners =
         store.custody.owners(
           encounters.flat_map { |one| one[:tag_numbers] + one[:new_tag_numbers] }
@@ -150,7 +151,7 @@ module Acts
             rows.map { |row| row[:number] },
             said,
             member_id: owner.id,
-            since: trip[:held_on]
+            since: trip.held_on
           )
         rows.reject { |row| told.include?(row[:number]) }
       end

@@ -21,9 +21,9 @@ module Acts
     # gauge: #read(spot_code) -> { water_temp_c:, read_at: } or nil when it does not answer
     def call(context, on:, today:, gauge:)
       trip = context.store.trips.on_day(member_id: context.member.id, held_on: on)
-      plan = trip && trip[:plan] ? trip[:plan] : defaults(context.store, context.member, trip)
+      plan = trip&.plan ? trip.plan : defaults(context.store, context.member, trip)
       reading = gauge.read(plan[:spot_code])
-      plan = plan.merge(surface_temp_c: reading[:water_temp_c]) if reading && trip&.dig(:plan).nil?
+      plan = plan.merge(surface_temp_c: reading[:water_temp_c]) if reading && trip&.plan.nil?
       read = ExpectedPlan.read(store: context.store, held_on: on, sent: plan)
       {
         trip: trip&.slice(:id, :held_on, :state, :ticks),
@@ -37,15 +37,15 @@ module Acts
 
     def defaults(store, member, trip)
       last = store.trips.last_planned(member.id)
-      spot_code = trip&.dig(:spot_code) || last&.dig(:spot_code) || store.waters.spots.first[:code]
+      spot_code = trip&.spot_code || last&.spot_code || store.waters.spots.first[:code]
       likely = store.species.likeliest_first(spot_code).first(EXPECTED_SPECIES).map(&:code)
-      kept = (last&.dig(:plan) || {}).except(:surface_temp_c, :bottom_temp_c, :air_temp_c)
+      kept = (last&.plan || {}).except(:surface_temp_c, :bottom_temp_c, :air_temp_c)
       {
         **BLANK,
         species_codes: likely,
         **kept,
         spot_code:,
-        **(trip ? { platform: trip[:platform], surface_temp_c: trip[:water_temp_c] } : {})
+        **(trip ? { platform: trip.platform, surface_temp_c: trip.water_temp_c } : {})
       }
     end
     private_class_method :defaults

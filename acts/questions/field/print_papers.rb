@@ -8,14 +8,14 @@ module Acts
     # A5 PDF, both sides. Raises Core::NotFound.
     def card(store:, member:, trip_id:, fonts_dir:)
       trip = store.trips.find(trip_id)
-      unless trip && trip[:member_id] == member.id
+      unless trip&.of?(member)
         raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.")
       end
 
       Formats::TripCard.pdf(
         card: CompileCard.card(store:, member:, trip:),
         member_name: member.name,
-        expected: trip.dig(:plan, :species_codes) || [],
+        expected: trip.planned(:species_codes) || [],
         fonts_dir:
       )
     end
