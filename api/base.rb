@@ -29,9 +29,6 @@ module Api
     # When this browser last changed something, in the session.
     WROTE_AT = "wrote_at"
     SIGNED_OUT = "You are signed out. Sign in again; what you typed is kept."
-    # Anything that was caught or will be; a year outside is a slip, and PostgreSQL knows no year 0.
-    YEARS = (1900..2200)
-
     STATUS.each do |error, status_code|
       error(error) do
         refusal = env["sinatra.error"]
@@ -107,21 +104,6 @@ module Api
 
       # What an act that goes on after a bug does with it; raises what passes by itself.
       def bug = ->(error) { Unavailable.is?(error) ? raise(error) : note_bug(error) }
-
-      # A day or a moment as it was sent; raises Core::InvalidInput at the field.
-      def day(text, field = "on") = sent_time(text, field, "day") { Date.iso8601(text) }
-      def moment(text, field) = sent_time(text, field, "time") { Time.iso8601(text) }
-
-      def sent_time(text, field, kind)
-        yield.tap { |time| raise ArgumentError unless YEARS.cover?(time.year) }
-      rescue ArgumentError, TypeError
-        raise Core::InvalidInput.at(
-          field,
-          :impossible_time,
-          "“#{field}” is #{text.inspect[0, 60]}, which is no #{kind} " \
-            "between #{YEARS.begin} and #{YEARS.end}. Check it."
-        )
-      end
 
       # The signed-in member, or nil. Who has a second factor is signed in once it was given.
       def member

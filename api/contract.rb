@@ -36,6 +36,7 @@ module Api
     def initialize(document)
       @document = document
       @openapi = JSONSchemer.openapi(document)
+      @times = SentTimes.new(document)
       # A path spelled out goes before one with a gap in its place: /encounters/batch before
       # /encounters/{id}.
       @paths =
@@ -83,7 +84,8 @@ module Api
       )
     end
 
-    # { "field" => sentence } for everything wrong with the parameters; converts numbers in place.
+    # { "field" => sentence } for everything wrong with the parameters; makes numbers, days and
+    # moments of them in place. Raises Core::InvalidInput as SentTimes does.
     def parameter_faults(operation, query:, headers:)
       operation.parameters.each_with_object({}) do |given, faults|
         parameter = given.key?("$ref") ? resolve(given["$ref"]) : given
@@ -98,7 +100,11 @@ module Api
         source[name] = source[name].to_i if parameter.dig("schema", "type") == "integer" &&
           source[name].to_s.match?(/\A-?\d{1,9}\z/)
         fault = parameter_schema(parameter["schema"]).validate(source[name]).first
-        faults[name] = Sentences.for(fault, name) if fault
+        if fault
+          faults[name] = Sentences.for(fault, name)
+        else
+          source[name] = @times.read(parameter["schema"], source[name], name)
+        end
       end
     end
 
@@ -108,6 +114,18 @@ module Api
         reference("#{operation.pointer}/requestBody/content/application~1json/schema"),
         body
       )
+    end
+
+    # A body without faults, its keys as Symbols, with Date and Time where it tells of them.
+    # Raises Core::InvalidInput as SentTimes does.
+    def read_body(operation, body)
+      schema = operation.spec.dig("requestBody", "content", "application/json", "schema")
+      @times.read(schema, body)
+    end
+
+    # The same of one of the contract's named schemas.
+    def read_value(schema_name, value)
+      @times.read(document.dig("components", "schemas", schema_name), value)
     end
 
     # The same for a value that should be one of the contract's named schemas.

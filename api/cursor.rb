@@ -27,7 +27,7 @@ module Api
           raise ArgumentError
         end
         raise ArgumentError if value.is_a?(Integer) && !SERIALS.cover?(value)
-        if value.is_a?(Date) && !Base::YEARS.cover?(value.year) && value != Store::Finds::LONG_AGO
+        if value.is_a?(Date) && !SentTimes::YEARS.cover?(value.year) && value != Store::Finds::LONG_AGO
           raise ArgumentError
         end
 
@@ -45,7 +45,9 @@ module Api
         raise ArgumentError unless [place, id].all?(Integer) && id.abs < 2**62
 
         [
-          Time.iso8601(at).tap { |time| raise ArgumentError unless Base::YEARS.cover?(time.year) },
+          Time.iso8601(at).tap do |time|
+            raise ArgumentError unless SentTimes::YEARS.cover?(time.year)
+          end,
           place,
           id
         ]

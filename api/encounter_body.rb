@@ -12,19 +12,13 @@ module Api
         )
       end
 
-      faults =
-        env.fetch("voucher.contract").value_faults("EncounterSent", JSON.parse(JSON.generate(body)))
+      contract = env.fetch("voucher.contract")
+      faults = contract.value_faults("EncounterSent", JSON.parse(JSON.generate(body)))
       unless faults.empty?
         raise Core::InvalidInput.new(:invalid_body, faults.values.join(" "), fields: faults)
       end
 
-      timed(body)
-    end
-
-    def timed(encounter)
-      encounter.merge(
-        stages: encounter[:stages].map { |tap| { act: tap[:act], at: moment(tap[:at], "stages") } }
-      )
+      contract.read_value("EncounterSent", body)
     end
   end
 end

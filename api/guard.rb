@@ -24,8 +24,7 @@ module Api
         operation = find(env)
         env["voucher.for_keys"] = operation.for_keys?
         check_sign_in(env, operation)
-        check_parameters(env, operation)
-        check_body(env, operation)
+        look_at(env, operation)
         env["voucher.contract"] = @contract
         @app.call(env)
       end
@@ -55,6 +54,13 @@ module Api
         "A key reads what the contract marks with x-key, and nothing else.")
     end
 
+    def look_at(env, operation)
+      check_parameters(env, operation)
+      check_body(env, operation)
+    rescue Core::InvalidInput => e
+      refuse(422, e.code, e.message, e.fields)
+    end
+
     def check_parameters(env, operation)
       query = Rack::Utils.parse_query(env["QUERY_STRING"])
       faults =
@@ -72,7 +78,7 @@ module Api
     def check_body(env, operation)
       if operation.json_body?
         body = parse(read(env, operation.limit_bytes), operation)
-        env["voucher.body"] = symbols(body)
+        env["voucher.body"] = @contract.read_body(operation, symbols(body))
       elsif operation.raw_body?
         env["voucher.body"] = read(env, RAW_LIMIT_BYTES)
         if env["voucher.body"].empty?

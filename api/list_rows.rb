@@ -59,8 +59,16 @@ module Api
         column = field.split(".").first
         { column:, value: cells[column].to_s, rule: sentence }
       end
-      { line:, label: cells[@kind.label].to_s, count: 1, faults:,
-        sent: sent.transform_keys(&:to_sym) }
+      sent = timed(sent.transform_keys(&:to_sym), cells, faults)
+      { line:, label: cells[@kind.label].to_s, count: 1, faults:, sent: }
+    end
+
+    def timed(sent, cells, faults)
+      faults.empty? ? @contract.read_value(@kind.schema, sent) : sent
+    rescue Core::InvalidInput => e
+      column = e.fields.keys.first
+      faults << { column:, value: cells[column].to_s, rule: e.message }
+      sent
     end
 
     # What cannot be read as it should be stays text, which the contract refuses by name.

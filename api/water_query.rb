@@ -5,11 +5,10 @@ module Api
   module WaterQuery
     PLAIN = %i[species water tagger how hook from_mm to_mm].freeze
 
-    # sent: { field => text or number }
+    # sent: { field => text, number or Date }
     def water_filter(sent)
-      days = sent.slice(:from, :to).to_h { |field, text| [field.to_sym, day(text, field.to_s)] }
       {
-        **sent.slice(*PLAIN), **days, area: sent[:area] && sides(sent[:area]),
+        **sent.slice(:from, :to, *PLAIN), area: sent[:area] && sides(sent[:area]),
         mine: sent[:mine] == "yes" || nil
       }.compact
     end

@@ -13,10 +13,7 @@ module Acts
     end
 
     def members(context, sent)
-      expires_on = sent[:permit_expires_on] && Date.iso8601(sent[:permit_expires_on])
-      KeepMember.add(
-        store: context.store, by: context.member, sent: { **sent, permit_expires_on: expires_on }
-      )
+      KeepMember.add(store: context.store, by: context.member, sent:)
     end
 
     def species(context, sent)

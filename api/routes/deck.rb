@@ -11,7 +11,7 @@ module Api
       get("/api/deck") do
         found =
           Acts::CompileCard.call(
-            context(member!), today: day(given[:on]), trip_id: given[:trip]
+            context(member!), today: given[:on], trip_id: given[:trip]
           )
         json(
           found.merge(
@@ -26,10 +26,7 @@ module Api
         trip =
           Acts::StartTrip.call(
             context(member!), id: given[:id], today:, sent:
-              sent.merge(
-                held_on: day(sent[:held_on], "held_on"),
-                water_temp_c: sent[:water_temp_c]&.to_f
-              )
+              sent.merge(water_temp_c: sent[:water_temp_c]&.to_f)
           )
         json(trip.to_h.except(:member_id))
       end
@@ -42,7 +39,7 @@ module Api
       put("/api/encounters/:id") do
         json(
           Acts::RecordEncounter.call(
-            context(member!), id: given[:id], sent: timed(sent)
+            context(member!), id: given[:id], sent:
           )
         )
       end
@@ -55,7 +52,7 @@ module Api
             encounter_id: given[:id],
             sent: {
               id: given[:photo_id],
-              taken_at: given[:taken_at] && moment(given[:taken_at], "taken_at")
+              taken_at: given[:taken_at]
             },
             bytes: sent
           )
@@ -69,7 +66,6 @@ module Api
       # Each record is held against the contract by itself, so that no other one is held up by it.
       post("/api/encounters/batch") do
         member!
-        clock = sent[:sent_at] && moment(sent[:sent_at], "sent_at")
         records =
           sent[:encounters].map do |one|
             { id: one[:id], body: one[:encounter], read: -> { read_record(one[:encounter]) } }
@@ -77,7 +73,7 @@ module Api
         json(
           answers:
             Acts::RecordBatch.call(
-              context(member!), records:, phone_now: clock, bug:
+              context(member!), records:, phone_now: sent[:sent_at], bug:
             )
         )
       end

@@ -138,8 +138,7 @@ module Api
 
         # Whole days, both with it.
         def between
-          days = given.slice(:from, :to).to_h { |field, text| [field, day(text, field.to_s)] }
-          { from: days[:from]&.to_time, to: days[:to] && (days[:to] + 1).to_time }
+          { from: given[:from]&.to_time, to: given[:to]&.next_day&.to_time }
         end
       end
     end

@@ -7,7 +7,7 @@ module Api
       PAGE = 30
 
       get("/api/trips") do
-        asked = { limit: PAGE + 1, before: given[:before] && day(given[:before], "before") }
+        asked = { limit: PAGE + 1, before: given[:before] }
         id = given[:whose] == "all" ? coordinator! && nil : member!.id
         found =
           reading do
@@ -19,20 +19,9 @@ module Api
       get("/api/trips/:id/dockside") { json(dockside) }
 
       patch("/api/encounters/:id") do
-        changes =
-          sent[:changes].then do |one|
-            if one[:stages]
-              one.merge(
-                stages:
-                  one[:stages].map { |tap| { act: tap[:act], at: moment(tap[:at], "stages") } }
-              )
-            else
-              one
-            end
-          end
         json(
           Acts::CorrectEncounter.call(
-            context(member!), id: given[:id], changes:, reason: sent[:reason]
+            context(member!), id: given[:id], **sent.slice(:changes, :reason)
           )
         )
       end
@@ -165,10 +154,7 @@ module Api
 
       post("/api/sheets") do
         sheet =
-          sent[:sheet].merge(
-            held_on: day(sent[:sheet][:held_on], "held_on"),
-            water_temp_c: sent[:sheet][:water_temp_c]&.to_f
-          )
+          sent[:sheet].merge(water_temp_c: sent[:sheet][:water_temp_c]&.to_f)
         json(
           Acts::TypeSheet.call(
             context(member!), sheet:, rows: sent[:rows], bug:

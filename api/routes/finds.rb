@@ -7,7 +7,7 @@ module Api
       get("/api/numbers/:number") { json(Acts::TellNumber.call(store:, text: given[:number]).to_h) }
 
       put("/api/reports/:id") do
-        json(Acts::ReportTag.call(store:, id: given[:id], today:, sent: dated(sent)))
+        json(Acts::ReportTag.call(store:, id: given[:id], today:, sent: whole(sent)))
       end
 
       get("/api/reports/:id") { json(Acts::AmendReport.read(store:, id: given[:id], report_key:)) }
@@ -19,7 +19,7 @@ module Api
             id: given[:id],
             report_key:,
             revision: sent[:revision],
-            sent: dated(sent[:report])
+            sent: whole(sent[:report])
           )
         )
       end
@@ -110,15 +110,10 @@ module Api
           Acts::PrintCertificate.new(store:, coast:, papers: env.fetch("voucher.papers"))
         end
 
-        def report_key = request.env["HTTP_X_REPORT_KEY"]
+        # A day that is not told is one that nobody knows.
+        def whole(report) = { caught_on: nil, caught_from: nil, **report }
 
-        def dated(report)
-          report.merge(
-            %i[caught_on caught_from].to_h do |field|
-              [field, report[field] && day(report[field], field.to_s)]
-            end
-          )
-        end
+        def report_key = request.env["HTTP_X_REPORT_KEY"]
       end
     end
   end

@@ -80,12 +80,12 @@ module Api
       end
 
       post("/api/members") do
-        Acts::KeepMember.add(store:, by: coordinator!, sent: dated(sent))
+        Acts::KeepMember.add(store:, by: coordinator!, sent:)
         json(members)
       end
 
       put("/api/members/:id") do
-        Acts::KeepMember.change(store:, by: coordinator!, id: given[:id], sent: dated(sent))
+        Acts::KeepMember.change(store:, by: coordinator!, id: given[:id], sent:)
         json(members)
       end
 
@@ -152,11 +152,7 @@ module Api
       end
 
       post("/api/laws") do
-        Acts::EnterLaw.call(
-          context,
-          by: coordinator!,
-          sent: sent.merge(checked_on: day(sent[:checked_on], "checked_on"))
-        )
+        Acts::EnterLaw.call(context, by: coordinator!, sent:)
         json(catalogue)
       end
 
@@ -215,13 +211,6 @@ module Api
         def list_rows = ListRows.new(env.fetch("voucher.contract"), given[:kind])
         def members = { members: Acts::ReadMembers.call(store:, today:) }
         def catalogue = Acts::ReadCatalogue.call(store:, today:)
-
-        def dated(member)
-          member.merge(
-            permit_expires_on:
-              member[:permit_expires_on] && day(member[:permit_expires_on], "permit_expires_on")
-          )
-        end
       end
     end
   end

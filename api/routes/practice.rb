@@ -9,8 +9,7 @@ module Api
       get("/api/practice/card") { json(Acts::OpenPractice.card(context(member!))) }
 
       post("/api/practice/results") do
-        results = sent[:results].map { |one| { **one, at: Time.iso8601(one[:at]) } }
-        Acts::KeepResults.call(context(member!), sent: results)
+        Acts::KeepResults.call(context(member!), sent: sent[:results])
         json(shown(Acts::OpenPractice.call(context(member))))
       end
 

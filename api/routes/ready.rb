@@ -8,7 +8,7 @@ module Api
         ready =
           Acts::OpenReady.call(
             context(member!),
-            on: day(given[:on]),
+            on: given[:on],
             today:,
             gauge: env.fetch("voucher.gauge")
           )
@@ -20,7 +20,7 @@ module Api
           Acts::PlanTrip.call(
             context(member!),
             id: given[:id],
-            sent: sent[:plan].merge(held_on: day(sent[:held_on], "held_on")),
+            sent: sent[:plan].merge(held_on: sent[:held_on]),
             today:
           )
         json(Views.outlook(outlook))
