@@ -5,19 +5,10 @@
 # Needs TEST_DATABASE_URL, as $(bin/pg url test) gives it; works in a database of its own.
 require_relative "../test/support/test_helper"
 require_relative "../test/support/seeds"
+require_relative "support/measure"
 
 ROWS = Integer(ARGV[0] || 20_000)
 RNG = Random.new(Integer(ARGV[1] || 401))
-CLOCK = -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
-def timed
-  start = CLOCK.call
-  yield
-  CLOCK.call - start
-end
-
-# The most so far.
-def memory_mb = File.read("/proc/self/status")[/VmHWM:\s+(\d+)/, 1].to_i / 1024
-
 db = TestDatabase.fresh("voucher_bench")
 Seeds.catalogue(db)
 store = Store::Gateway.new(db)
@@ -58,8 +49,8 @@ def apart(db, &block)
   db.disconnect
   reader, writer = IO.pipe
   pid = fork do
-    seconds = timed(&block)
-    writer.write(JSON.generate([seconds, memory_mb]))
+    seconds = Measure.timed(&block)
+    writer.write(JSON.generate([seconds, Measure.most_mb]))
     writer.close
     exit!
   end
@@ -88,7 +79,7 @@ before = TABLES.to_h { |table| [table, db[table].count] }
 db.run("set session_replication_role = replica")
 (TABLES + %i[import_rows spans matches reports]).each { |table| db[table].truncate(cascade: true) }
 db.run("set session_replication_role = origin")
-copy = timed do
+copy = Measure.timed do
   db.transaction do
     TABLES.each { |table| db.copy_into(table, data: copies[table]) }
     db[:tags].where(state: "applied").update(holder_id: nil)

@@ -5,16 +5,14 @@
 #   apt-get install gdal-bin gpsbabel libxml2-utils python3-icalendar python3-jsonschema \
 #     libreoffice-calc-nogui r-base-core
 #   DATABASE_URL=$(bin/pg url dev) ruby bench/readers.rb
-require_relative "../config/boot"
+require_relative "support/coordinator"
 require "csv"
 require "open3"
 require "zip"
 
-url = ENV.fetch("DATABASE_URL") { abort "usage: DATABASE_URL=... ruby bench/readers.rb" }
-db = Database.connect(url, max_connections: 2)
-store = Store::Gateway.new(db)
-coordinator = store.members.find(db[:members].where(role: "coordinator").get(:id))
-CONTEXT = Acts::Context.new(store:, member: coordinator)
+CONTEXT = Coordinator.context
+store = CONTEXT.store
+db = store.db
 DIR = Dir.mktmpdir("voucher-readers")
 at_exit { FileUtils.rm_rf(DIR) }
 PYTHON = "/usr/bin/python3"

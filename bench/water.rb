@@ -2,21 +2,15 @@
 
 # Answers of Water over a million releases: from nothing, from what is kept, and views of the map:
 #   DATABASE_URL=<address of the large demo> ruby bench/water.rb
-require_relative "../config/boot"
+require_relative "support/coordinator"
+require_relative "support/measure"
 
-url = ENV.fetch("DATABASE_URL") { abort "usage: DATABASE_URL=... ruby bench/water.rb" }
-db = Database.connect(url, max_connections: 2)
+context = Coordinator.context
+store = context.store
+db = store.db
 Que.connection = db
-store = Store::Gateway.new(db)
-coordinator = store.members.find(db[:members].where(role: "coordinator").get(:id))
-context = Acts::Context.new(store:, member: coordinator)
-CLOCK = -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
 
-def took
-  start = CLOCK.call
-  yield
-  (CLOCK.call - start) * 1000
-end
+def took(&) = Measure.timed(&) * 1000
 
 def told(name, times, limit)
   sorted = times.sort

@@ -9,6 +9,9 @@ module Formats
   # Tables with what explains them in one file: data/NAME.csv, datapackage.json (the Frictionless
   # tabular data package, version 1) and README.md, each table with the hash of its bytes.
   class DataPackage
+    # Method and level: a little larger, and ready in a third of the time.
+    FAST = [nil, nil, Zip::Entry::DEFLATED, Zlib::BEST_SPEED].freeze
+
     # about: { title:, licence:, licence_url:, version:, made_on: Date, contact:, generalised: }
     def initialize(tables:, withheld:, about:)
       @tables = tables
@@ -22,7 +25,7 @@ module Formats
       written = @tables.to_h { |table| [table.name, spill(table, each_row.fetch(table.name))] }
       Zip::OutputStream.open(path) do |zip|
         written.each do |name, (file, _, _)|
-          zip.put_next_entry("data/#{name}.csv")
+          zip.put_next_entry("data/#{name}.csv", *FAST)
           IO.copy_stream(file.tap(&:rewind), zip)
         end
         put(zip, "datapackage.json", JSON.pretty_generate(descriptor(written)))

@@ -112,16 +112,19 @@ module Acts
     def rows
       {
         "catches" => catches,
-        "trips" => lambda { |emit|
-          @store.exchange.each_trip(@filter) do |row|
-            emit.call(given.trip(row))
-          end
-        },
+        "trips" => trips,
         "species" => ->(emit) { given.species.each(&emit) }
       }
     end
 
+    # What rows are given with is read before them.
+    def trips
+      given = given()
+      ->(emit) { @store.exchange.each_trip(@filter) { |row| emit.call(given.trip(row)) } }
+    end
+
     def catches
+      given = given()
       ->(emit) { @store.exchange.each_catch(@filter) { |row| emit.call(given.catch(row)) } }
     end
 

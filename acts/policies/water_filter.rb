@@ -50,10 +50,14 @@ module Acts
       end
       turned_round(asked, :from, :to, "day")
       turned_round(asked, :from_mm, :to_mm, "length")
-      south, west, north, east = asked[:area]
-      return if south.nil? || (north > south && east > west)
+      check_area("area", asked[:area]) if asked[:area]
+    end
 
-      refuse("area", :no_area, "The area has no extent. Send south, west, north, east.")
+    # Raises Core::InvalidInput at the field.
+    def check_area(field, (south, west, north, east))
+      return if north > south && east > west
+
+      refuse(field, :no_area, "The area has no extent. Send south, west, north, east.")
     end
 
     def turned_round(asked, first, last, what)

@@ -20,13 +20,7 @@ module Acts
     module_function
 
     def call(context, filter:, within:, month: nil)
-      south, west, north, east = within
-      if north <= south || east <= west
-        raise Core::InvalidInput.at(
-          "within", :no_area, "The area has no extent. Send south, west, north, east."
-        )
-      end
-
+      WaterFilter.check_area("within", within)
       see_to_cells(context)
       exact = WaterFilter.exact?(context.member, filter)
       steps = steps(within, exact ? 0 : COARSE_KM)

@@ -24,13 +24,12 @@ module Core
 
       # row: as Store::Exchange#catches tells it. Returns the values of Tables::CATCHES in order.
       def catch(row)
-        values_of(
-          Tables::CATCHES,
-          row.merge(
-            place(row), scientific_name: @species.fetch(row[:species_code]).scientific_name,
-            water: @waters[row[:water_code]], caught_by: name(row[:member_id])
-          )
-        )
+        told = row.dup
+        place(told)
+        told[:scientific_name] = @species.fetch(row[:species_code]).scientific_name
+        told[:water] = @waters[row[:water_code]]
+        told[:caught_by] = name(row[:member_id])
+        values_of(Tables::CATCHES, told)
       end
 
       def trip(row)
@@ -52,20 +51,20 @@ module Core
       # Asked for a million times.
       def keys(table) = (@keys ||= {}.compare_by_identity)[table] ||= table.names.map(&:to_sym)
 
-      def place(row)
-        return { lat_deg: nil, lon_deg: nil } if row[:lat_deg].nil?
+      # told: written into
+      def place(told)
+        return told[:lon_deg] = nil if told[:lat_deg].nil?
+        return exact(told) if @exact
 
-        if @exact
-          return {
-            lat_deg: row[:lat_deg].round(6), lon_deg: row[:lon_deg].round(6),
-            place_uncertainty_m: row[:has_own_place] ? OWN_PLACE_M : SPOT_M
-          }
-        end
+        told.update(Waters::CoarsePlace.of(told[:lat_deg], told[:lon_deg]))
+        told[:place_uncertainty_m] = CELL_M
+        told[:place_generalised] = GENERALISED
+      end
 
-        {
-          **Waters::CoarsePlace.of(row[:lat_deg], row[:lon_deg]),
-          place_uncertainty_m: CELL_M, place_generalised: GENERALISED
-        }
+      def exact(told)
+        told[:lat_deg] = told[:lat_deg].round(6)
+        told[:lon_deg] = told[:lon_deg].round(6)
+        told[:place_uncertainty_m] = told[:has_own_place] ? OWN_PLACE_M : SPOT_M
       end
 
       def name(member_id) = member_id && @names.fetch(member_id)

@@ -5,8 +5,6 @@ module Store
   #
   #   filter: as Water's: { species:, water:, from:, to:, from_mm:, to_mm:, area:, member_id: }
   class Exchange
-    AT_ONCE = 1000
-
     def initialize(db) = @db = db
 
     # Yields rows of the view given_catches, the oldest first, without holding them all.
@@ -64,7 +62,8 @@ module Store
       within(rows, filter[:area]).order(:caught_on, :catch_id)
     end
 
-    def each(rows, &) = @db.transaction { rows.use_cursor(rows_per_fetch: AT_ONCE).each(&) }
+    # While these are read the connection answers nothing else.
+    def each(rows, &) = rows.stream.each(&)
 
     def filtered(rows, filter, day)
       rows = rows.where(water_code: filter[:water]) if filter[:water]

@@ -114,12 +114,15 @@ class EdgesTest < ApiCase
 
   def test_a_bug_gives_a_number_and_no_detail
     sign_in
-    store.db.transaction(savepoint: true, rollback: :always) do
-      Acts::ReadGuide.stub(:call, ->(*) { raise NameError, "secret internals" }) do
-        get("/api/guide")
+    log = logged do
+      store.db.transaction(savepoint: true, rollback: :always) do
+        Acts::ReadGuide.stub(:call, ->(*) { raise NameError, "secret internals" }) do
+          get("/api/guide")
+        end
       end
     end
 
+    assert_match(/request \h+ NameError: secret internals/, log)
     assert_equal 500, last_response.status
     refute_includes last_response.body, "secret"
     assert_match(/number: [0-9a-f]{8}\.\z/, JSON.parse(last_response.body)["message"])

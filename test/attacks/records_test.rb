@@ -62,11 +62,14 @@ class BadRecordsTest < ApiCase
     broken = lambda do |*place, **given|
       (calls += 1) == 2 ? raise(NoMethodError, "undefined method") : real.call(*place, **given)
     end
-    told =
+    told = nil
+    log = logged do
       Acts::RecordEncounter.stub(:call, broken) do
-        send_json(:post, "/api/encounters/batch", batch(with({})))
+        told = send_json(:post, "/api/encounters/batch", batch(with({})))
       end
+    end
 
+    assert_match(/NoMethodError: undefined method/, log)
     assert_equal(%w[stored held stored], told["answers"].map { |one| one["answer"] })
     assert_equal "internal", told["answers"][1]["code"]
     refute_includes last_response.body, "undefined method"

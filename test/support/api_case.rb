@@ -120,6 +120,13 @@ class ApiCase < Minitest::Test
     end
   end
 
+  # What the log says of a bug that is meant; it does not stand in the output of the tests.
+  def logged(&)
+    log = StringIO.new
+    Api::Base.settings.stub(:logger, Logger.new(log), &)
+    log.string
+  end
+
   def run_jobs
     # A job may queue another one.
     3.times do
