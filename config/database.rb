@@ -20,7 +20,7 @@ module Database
     Sequel
       .connect(parsed(url).merge(adapter: "postgres", test: false, max_connections:, **more))
       .tap do |db|
-        db.extension :pg_json, :pg_array, :pg_streaming
+        db.extension :pg_json, :pg_array
         db.extension :server_block if read_url
       end
   end

@@ -41,7 +41,7 @@ module Formats
     # [file, rows, hash of its bytes]
     def spill(table, rows)
       file = Tempfile.new(["voucher-#{table.name}", ".csv"], binmode: true)
-      count = GivenCsv.write(file, table.names) { |emit| rows.call(emit) }
+      count = GivenCsv.write(file, table) { |emit| rows.call(emit) }
       file.flush
       [file, count, Digest::SHA256.file(file.path).hexdigest]
     end

@@ -7,24 +7,26 @@ module Formats
     # What may not stand in a cell as it is.
     MARKED = /[",\r\n]|\A\s|\A\z/
     SPECIAL = Regexp.union(MARKED, CsvCell::FORMULA)
-    # Most cells are codes, and measures of few digits, which come again and again.
-    MOST_KEPT = 5000
 
-    # io: to write to;  names: of the columns;  rows: a block that yields each row as an Array
-    # Returns how many rows there were.
-    def self.write(io, names, &) = new(io).write(names, &)
+    # io: to write to;  table: Core::Exchange::Table;  rows: a block that yields each row as an
+    # Array. Returns how many rows there were.
+    def self.write(io, table, &) = new(io, table).write(&)
 
-    def initialize(io)
+    def initialize(io, table)
       @io = io
-      @cells = {}
+      @table = table
+      # Numbers, days and codes stand as they are.
+      @free = table.columns.each_index.select do |at|
+        table.columns[at].type == "string" && table.columns[at].codes.nil?
+      end
     end
 
-    def write(names)
+    def write
       count = 0
-      put(names)
+      @io.write("#{@table.names.join(',')}\n")
       yield(lambda do |row|
         count += 1
-        put(row)
+        put(row.dup)
       end)
       count
     end
@@ -32,13 +34,8 @@ module Formats
     private
 
     def put(row)
-      @io.write(row.map { |value| @cells[value] || cell(value) }.join(",") << "\n")
-    end
-
-    def cell(value)
-      cell = value.is_a?(String) ? text(value) : value.to_s
-      @cells[value] = cell if @cells.size < MOST_KEPT
-      cell
+      @free.each { |at| row[at] &&= text(row[at]) }
+      @io.write(row.join(",") << "\n")
     end
 
     def text(value)

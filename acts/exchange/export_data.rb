@@ -70,8 +70,8 @@ module Acts
     def write(file)
       table = Core::Exchange::Tables::CATCHES
       case @sent[:format]
-      when "csv" then Formats::GivenCsv.write(file, table.names, &catches)
-      when "geojson" then Formats::GeojsonOut.write(file, table.names, &catches)
+      when "csv" then Formats::GivenCsv.write(file, table, &catches)
+      when "geojson" then Formats::GeojsonOut.write(file, table.names, &typed(table))
       when "ways" then Formats::GeojsonOut.write_lines(file) { |emit| each_way(&emit) }
       when "gpx" then Formats::GpxOut.write(file, table.names, &catches)
       when "package" then package.write(file.path, rows)
@@ -126,6 +126,11 @@ module Acts
     def catches
       given = given()
       ->(emit) { @store.exchange.each_catch(@filter) { |row| emit.call(given.catch(row)) } }
+    end
+
+    def typed(table)
+      catches = catches()
+      ->(emit) { catches.call(->(row) { emit.call(table.typed(row)) }) }
     end
 
     # From where a fish was tagged to where it was caught last.

@@ -2,7 +2,8 @@
 
 module Core
   module Exchange
-    # Rows as they may leave: places and names as far as the receiver may know them.
+    # Rows as they may leave: places and names as far as the receiver may know them. A million are
+    # asked for, so a row is a list of cells, each a value or the text of one, and comes out as one.
     class Given
       # Of a place that a phone or boat told, and of one that is only its spot's. House rules.
       OWN_PLACE_M = 50
@@ -10,6 +11,36 @@ module Core
       # From the middle of a cell to its corner.
       CELL_M = (Waters::CoarsePlace::CELL_M / Math.sqrt(2)).ceil
       GENERALISED = "middle of a cell of #{Waters::CoarsePlace::CELL_M / 1000} km".freeze
+
+      # What is read of a catch and of a trip, in order.
+      CATCH = %w[
+        catch_id fish_id trip_id kind caught_on species_code length_mm length_kind length_how
+        length_sd_mm weight_g lat_deg lon_deg depth_m water_temp_c hook_type hook_place bleeding
+        fight_seconds air_seconds fate outcome tag_numbers has_own_place water_code member_id
+      ].freeze
+      TRIP = %w[
+        trip_id held_on platform water_temp_c fished_hours rods water_code member_id
+      ].freeze
+      # As the database writes a truth, and as it is.
+      TRUTHS = [true, "t"].freeze
+
+      # Places of columns in what is read and in what goes out.
+      module At
+        READ = CATCH.each_with_index.to_h.freeze
+        OUT = Tables::CATCHES.names.each_with_index.to_h.freeze
+        # Where each that goes out is read; beyond the last one what is made here.
+        CATCHES = OUT.keys.map { |name| READ.fetch(name, CATCH.size) }.freeze
+        TRIPS = Tables::TRIPS.names.map { |name| TRIP.index(name) || TRIP.size }.freeze
+        LAT, LON, UNCERTAINTY, GENERALISED, SCIENTIFIC, WATER, BY = OUT.values_at(
+          "lat_deg", "lon_deg", "place_uncertainty_m", "place_generalised", "scientific_name",
+          "water", "caught_by"
+        )
+        OWN, SPECIES, WATER_CODE, MEMBER = READ.values_at(
+          "has_own_place", "species_code", "water_code", "member_id"
+        )
+        TRIP_WATER, HELD_BY = %w[water held_by].map { |name| Tables::TRIPS.names.index(name) }
+      end
+      private_constant :At
 
       # exact: whether places go out as they are;  names: { member id => public name or nil } of
       # all members, in an order that stays;
@@ -22,20 +53,22 @@ module Core
         @waters = waters
       end
 
-      # row: as Store::Exchange#catches tells it. Returns the values of Tables::CATCHES in order.
-      def catch(row)
-        told = row.dup
-        place(told)
-        told[:scientific_name] = @species.fetch(row[:species_code]).scientific_name
-        told[:water] = @waters[row[:water_code]]
-        told[:caught_by] = name(row[:member_id])
-        values_of(Tables::CATCHES, told)
+      # cells: of CATCH. Returns those of Tables::CATCHES.
+      def catch(cells)
+        given = cells.values_at(*At::CATCHES)
+        given[At::SCIENTIFIC] = @species.fetch(cells[At::SPECIES]).scientific_name
+        given[At::WATER] = @waters[cells[At::WATER_CODE]]
+        given[At::BY] = name(cells[At::MEMBER])
+        place(given, cells[At::OWN])
+        given
       end
 
-      def trip(row)
-        values_of(
-          Tables::TRIPS, row.merge(water: @waters[row[:water_code]], held_by: name(row[:member_id]))
-        )
+      # cells: of TRIP. Returns those of Tables::TRIPS.
+      def trip(cells)
+        given = cells.values_at(*At::TRIPS)
+        given[At::TRIP_WATER] = @waters[cells[-2]]
+        given[At::HELD_BY] = name(cells[-1])
+        given
       end
 
       def species
@@ -46,25 +79,18 @@ module Core
 
       private
 
-      def values_of(table, row) = row.values_at(*keys(table))
+      def place(given, own)
+        return given[At::LON] = nil if given[At::LAT].nil?
 
-      # Asked for a million times.
-      def keys(table) = (@keys ||= {}.compare_by_identity)[table] ||= table.names.map(&:to_sym)
-
-      # told: written into
-      def place(told)
-        return told[:lon_deg] = nil if told[:lat_deg].nil?
-        return exact(told) if @exact
-
-        told.update(Waters::CoarsePlace.of(told[:lat_deg], told[:lon_deg]))
-        told[:place_uncertainty_m] = CELL_M
-        told[:place_generalised] = GENERALISED
-      end
-
-      def exact(told)
-        told[:lat_deg] = told[:lat_deg].round(6)
-        told[:lon_deg] = told[:lon_deg].round(6)
-        told[:place_uncertainty_m] = told[:has_own_place] ? OWN_PLACE_M : SPOT_M
+        lat, lon = Float(given[At::LAT]), Float(given[At::LON])
+        if @exact
+          given[At::LAT], given[At::LON] = lat.round(6), lon.round(6)
+          given[At::UNCERTAINTY] = TRUTHS.include?(own) ? OWN_PLACE_M : SPOT_M
+        else
+          given[At::LAT], given[At::LON] = Waters::CoarsePlace.of(lat, lon).values
+          given[At::UNCERTAINTY] = CELL_M
+          given[At::GENERALISED] = GENERALISED
+        end
       end
 
       def name(member_id) = member_id && @names.fetch(member_id)

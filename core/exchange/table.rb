@@ -6,6 +6,17 @@ module Core
     # columns that name a row elsewhere: { column => table }.
     Table = Struct.new(:name, :row, :columns, :key, :links, keyword_init: true) do
       def names = columns.map(&:name)
+
+      # A row of texts as numbers where they are numbers; days stay text.
+      def typed(row)
+        row.zip(columns).map do |value, column|
+          case column.type
+          when "integer" then value && Integer(value)
+          when "number" then value && Float(value)
+          else value
+          end
+        end
+      end
     end
   end
 end

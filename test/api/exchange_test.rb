@@ -64,6 +64,25 @@ class ExchangeTest < ApiCase
     end
   end
 
+  # What the database escapes, and what a table would take for its own marks or for a formula; a
+  # temperature below nought is none.
+  def test_whatever_stands_in_a_cell_comes_out_as_it_is
+    odd = ["=M\tS", "a\\b\\N\n\"c,d", "ümlaut"]
+    db[:taggings].where(encounter_id: @id).delete
+    db[:encounter_records].where(id: @id).update(
+      read_numbers: Sequel.pg_array(odd, :text), water_temp_c: -1.5, weight_g: nil
+    )
+    row = table(file(export)).find { |one| one["catch_id"] == @id }
+
+    assert_equal ["'#{odd.join(' ')}", "-1.5", nil],
+      row.values_at("tag_numbers", "water_temp_c", "weight_g")
+    point = JSON.parse(file(export("geojson")))["features"]
+      .map { |one| one["properties"] }.find { |one| one["catch_id"] == @id }
+
+    assert_equal [odd.join(" "), -1.5], point.values_at("tag_numbers", "water_temp_c")
+    refute point.key?("weight_g")
+  end
+
   def test_the_filter_in_view_counts_and_ones_own_fish_may_be_exact
     assert_equal 1, export(filter: { species: "pollack" })["rows"]
     assert_equal 1, export(filter: { area: "48.7,-21.2,48.9,-21.0" })["rows"]

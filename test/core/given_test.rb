@@ -15,7 +15,7 @@ class GivenTest < Minitest::Test
     told = Core::Exchange::Given.new(
       exact:, names: NAMES, waters: { "sound" => "Marrow Sound" },
       species: { "seabass" => Fish::BASS }
-    ).catch(ROW.merge(row))
+    ).catch(ROW.merge(row).values_at(*Core::Exchange::Given::CATCH.map(&:to_sym)))
     Core::Exchange::Tables::CATCHES.names.map(&:to_sym).zip(told).to_h
   end
 

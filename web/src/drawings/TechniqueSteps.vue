@@ -43,10 +43,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   gap: var(--gap-3);
 }
 .row {
-  display: flex;
-  flex-wrap: wrap;
   gap: var(--gap-3);
-  align-items: center;
 }
 .says {
   font-size: 20px;

@@ -182,9 +182,7 @@ aside {
 }
 .sizes,
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
+  align-items: normal;
 }
 .row > * {
   margin: 0;

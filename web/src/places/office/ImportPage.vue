@@ -239,8 +239,6 @@ const undo = () => run(async () => show(await imports.undo(id)))
   margin-top: var(--gap-3);
 }
 .row {
-  display: flex;
-  flex-wrap: wrap;
   gap: var(--gap-3);
   align-items: end;
 }

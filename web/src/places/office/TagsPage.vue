@@ -380,9 +380,6 @@ section {
 }
 .moves,
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
   align-items: end;
 }
 .moves .el-input {

@@ -202,10 +202,7 @@ function choose(name: string | undefined) {
   align-content: start;
 }
 .row {
-  display: flex;
-  flex-wrap: wrap;
   gap: var(--gap-3);
-  align-items: center;
 }
 .fight {
   display: grid;

@@ -201,11 +201,10 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 }
 /* It wraps: no act is ever cut off. */
 .row {
-  display: flex;
-  flex-wrap: wrap;
   gap: 6px;
   max-height: 78px;
   overflow-y: auto;
+  align-items: normal;
 }
 .row .keep {
   max-width: 165px;

@@ -101,8 +101,7 @@ label {
   max-width: 560px;
 }
 .row {
-  display: flex;
-  flex-wrap: wrap;
   gap: var(--gap-3);
+  align-items: normal;
 }
 </style>

@@ -21,9 +21,6 @@ const emit = defineEmits<{ choose: [option: string] }>()
 
 <style scoped>
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
   gap: 4px;
   font-size: 15px;
 }

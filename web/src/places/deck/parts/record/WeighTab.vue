@@ -131,9 +131,6 @@ onBeforeUnmount(forget)
 
 <style scoped>
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
   gap: 6px;
 }
 button,
