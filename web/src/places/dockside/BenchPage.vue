@@ -91,7 +91,7 @@ const after = computed(
           :chosen="mode"
           @one="$event && (mode = $event as never)"
         />
-        <div class="sizes">
+        <div class="sizes row">
           <template v-if="mode === 'board'">
             <label
               >wide
@@ -180,7 +180,6 @@ aside {
   gap: var(--gap-3);
   align-content: start;
 }
-.sizes,
 .row {
   align-items: normal;
 }

@@ -111,7 +111,7 @@ const others = computed(() => custody.value?.pouches ?? [])
               <TagStreamer :number="number" :spent="chosen.includes(number)" />
             </button>
           </div>
-          <div v-if="chosen.length" class="moves">
+          <div v-if="chosen.length" class="moves row">
             <b>{{ chosen.length }} chosen</b>
             <el-input v-model="note" maxlength="500" placeholder="Note, if any" aria-label="Note" />
             <el-button :disabled="busy" @click="move('spoiled')">Spoiled</el-button>
@@ -378,7 +378,6 @@ section {
   padding: 4px 0;
   cursor: pointer;
 }
-.moves,
 .row {
   align-items: end;
 }
