@@ -31,6 +31,25 @@ class DrawnCoastTest < Minitest::Test
     Core::Waters::DrawnCoast.read("type" => "FeatureCollection", "features" => features)
   end
 
+  # As many corners as may be, and one more.
+  def test_a_coast_has_only_so_many_corners
+    most = Core::Waters::DrawnCoast::MOST_CORNERS
+    ring = lambda do |corners|
+      around = (0...(corners - 1)).map do |at|
+        turn = 2 * Math::PI * at / (corners - 1)
+        [10 + (0.1 * Math.cos(turn)), 50 + (0.1 * Math.sin(turn))]
+      end
+      [*around, around.first]
+    end
+
+    refute_empty read(feature("land", "Polygon", [ring.call(most)]))
+    refused = assert_raises(Core::InvalidInput) do
+      read(feature("land", "Polygon", [ring.call(most + 1)]))
+    end
+
+    assert_match(/have #{most + 1} corners/, refused.message)
+  end
+
   def test_features_that_are_not_whole_say_which_they_are
     { feature("land", "Polygon", [], "Holm") => /Feature 1 has no rings/,
       feature("land", "Polygon", [square(10.0, 50.0, 1).first(4)]) =>

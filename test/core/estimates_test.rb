@@ -164,7 +164,11 @@ class EstimatesTest < Minitest::Test
     near 76.235559, fit.minus_log, 1e-6
     near 0.816002, fit.kept(1), 1e-3
 
-    assert_match(/more/, TagRetention.fit(rows("double-tags").first(5)))
+    told = rows("double-tags")
+
+    assert_match(/takes 20 .* 15 more/, TagRetention.fit(told.first(5)))
+    assert_match(/takes 20 .* 1 more/, TagRetention.fit(told.first(19)))
+    assert_kind_of TagRetention::Fit, TagRetention.fit(told.first(20))
     assert_match(/no loss/, TagRetention.fit([{ years: 1.0, tags_left: 2 }] * 30))
   end
 

@@ -33,7 +33,10 @@ class LookedAtTest < Minitest::Test
         told["guide #{guild.key}, house rules #{rules.version}"] =
           Core::Handling::Guide.for(guild:, rules:)
       end
-    end.merge(Core::Protocol::Questions::ALL.to_h { |one| ["question #{one.key}", one] })
+    end.merge(
+      Core::Protocol::Questions::ALL.to_h { |one| ["question #{one.key}", one] },
+      Core::Protocol::Figures::ALL.transform_keys { |key| "figure #{key}" }
+    )
   end
 
   PLANS = {

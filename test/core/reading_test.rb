@@ -55,14 +55,26 @@ class ReadingTest < Minitest::Test
     end
   end
 
+  # A thousand numbers are asked for one by one, ten thousand by a pattern.
+  def test_three_unread_digits_are_filled_in_and_four_are_not
+    found, none = %w[MS???258 MS????58].map do |read|
+      Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6)
+    end
+
+    assert_equal 1000, found.size
+    assert_includes found, "MS003258"
+    assert_nil none
+  end
+
   # A digit left out anywhere, the first and the last among them; what is left of a number where a
   # run stands for the rest.
   def test_where_a_digit_may_have_been_left_out
     found = Core::Tags::Reading.new("MS03258").neighbours(prefix: "MS", digits: 6, slips: 1)
 
     %w[MS903258 MS039258 MS032589].each { |number| assert_includes found, number }
-    assert_includes Core::Tags::Reading.new("S003258").neighbours(prefix: "MS", digits: 6),
-      "MS003258"
+    { "S003258" => "MS003258", "MS5" => "MS000005", "MS12" => "MS000012" }.each do |read, number|
+      assert_includes Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6), number
+    end
     patterns = { "MS*" => "MS%", "MS*17" => "MS%17", "*17" => "MS%17", "*" => nil, "MS00?*" =>
       "MS00_%" }
 

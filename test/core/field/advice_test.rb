@@ -245,6 +245,24 @@ class FieldTest < Minitest::Test
     assert_equal "no law entered; local rules decide", told[:keep][:text]
   end
 
+  # Deep in a lough the sinker is another one; a trip that does not tell is on the sea. Nothing is
+  # said to be in hand that nobody took.
+  def test_what_the_card_and_the_phone_do_not_tell
+    deep = { species_code: "bass", depth_m: 40.0, weight_g: 3000 }
+    lead = [nil, "sea", "fresh"].map do |water_kind|
+      field(trip: CARD[:trip].merge(water_kind:)).fish(deep)[:descender][:lead_kg]
+    end
+
+    assert_equal lead[0], lead[1]
+    refute_equal lead[1], lead[2]
+    advice = [{}, { has_tag: false }, { has_tag: true }].map do |hand|
+      field.fish({ species_code: "bass", **hand })[:tagging]
+    end
+
+    assert_equal advice[0], advice[1]
+    refute_equal advice[1], advice[2]
+  end
+
   def test_the_record_own_reading_comes_before_the_trips
     told = ->(record) { field.fish({ species_code: "trout", has_tag: true, **record }) }
 

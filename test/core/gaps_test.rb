@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+
+# What a record lacks, told for the fish that it costs something, the worst first.
+class GapsTest < Minitest::Test
+  WHOLE = {
+    id: 1, kind: "tagged", fate: "released", source: "paper", length_mm: 480, lat_deg: 48.6,
+    air_seconds: 12.0, hook_place: "lip", bleeding: "none", outcome: "swam", weight_how: "scale",
+    tare_g: 150, collisions: [], tag_question: nil
+  }.freeze
+
+  def fields(**changes)
+    Core::Trips::Gaps.of([WHOLE.merge(changes)]).map { |gap| gap[:field] }
+  end
+
+  def test_a_whole_record_lacks_nothing
+    assert_empty fields
+    assert_empty fields(kind: "untagged", bleeding: nil, outcome: nil)
+    assert_empty fields(fate: "kept", outcome: nil, air_seconds: nil)
+    assert_empty fields(source: "deck", air_seconds: 0)
+    assert_empty fields(weight_how: "typed", tare_g: nil)
+  end
+
+  def test_each_lack_is_its_own
+    {
+      { collisions: [{ field: "length" }] } => "collision", { tag_question: "MS000004" } => "tag",
+      { length_mm: nil } => "length", { lat_deg: nil } => "place", { air_seconds: nil } => "air",
+      { air_seconds: 0 } => "air", { hook_place: nil } => "hook_place",
+      { bleeding: nil } => "bleeding", { outcome: nil } => "outcome", { tare_g: nil } => "tare",
+      { kind: "untagged", length_mm: nil } => "length"
+    }.each { |lack, field| assert_equal [field], fields(**lack), lack.to_s }
+  end
+
+  # A length that nobody knows costs most where there is a tag to tell how it grew.
+  def test_what_harms_most_comes_first_and_fish_in_their_order
+    small = WHOLE.merge(id: 2, kind: "untagged", length_mm: nil)
+    big = WHOLE.merge(id: 3, length_mm: nil, outcome: nil)
+    told = Core::Trips::Gaps.of([small, big, big.merge(id: 4)])
+
+    harms = told.map { |gap| gap.values_at(:encounter_id, :harm) }
+
+    assert_equal [[3, 8], [4, 8], [3, 3], [4, 3], [2, 1]], harms
+  end
+end
