@@ -136,8 +136,21 @@ class LookedAtTest < Minitest::Test
     end
   end
 
+  # What was decided or fitted once, and is read everywhere.
+  def tables
+    weights = Core::Recaptures::Weights
+    {
+      "columns of old tables" => Core::Imports::Fields::ALL,
+      "words of old tables" => Core::Imports::Vocabulary::OF,
+      "columns that go out" => Core::Exchange::Tables::ALL,
+      "letters" => Core::Letters::Kind::ALL,
+      "weights of a match" =>
+        [weights::ALL, weights::GROWTH_SPREAD, weights::NEAR_SHARE, weights::NEAR_KM]
+    }
+  end
+
   def test_what_was_looked_at_is_as_it_was
-    found = { **drawings, **words, **outlooks, **courses, **tasks, **dice }
+    found = { **drawings, **words, **outlooks, **courses, **tasks, **dice, **tables }
       .transform_values { |one| Digest::SHA256.hexdigest(plain(one).inspect)[0, 12] }
     File.write(PINNED, found.to_yaml) if ENV["LOOKED_AT"]
     pinned = YAML.load_file(PINNED)

@@ -41,6 +41,19 @@ class CandidatesTest < Minitest::Test
     }
   end
 
+  # Close to the limit the way is measured on the ellipsoid: a minute of latitude there is 1,853 m.
+  def test_a_fish_goes_as_far_as_its_days_allow_and_no_farther
+    fish = one_fish
+    limit_km = 5 + (20 * 3)
+    words = [0.98, 1.02].map do |share|
+      north = limit_km * share / (60 * 1.8532)
+      place = { lat_deg: fish[:lat_deg] + north, caught_on: fish[:released_on] + 3 }
+      weigh(report(**place), [fish])[:ranked].first.terms.last[:words]
+    end
+
+    assert_equal ["64 km in 3 days", "66 km in 3 days is farther than a fish goes"], words
+  end
+
   def test_reasons_are_terms_with_words_and_what_cannot_be_is_no_candidate
     fish = one_fish
     one =
