@@ -6,7 +6,8 @@ module Formats
   class GivenCsv
     # What may not stand in a cell as it is.
     MARKED = /[",\r\n]|\A\s|\A\z/
-    SPECIAL = Regexp.union(MARKED, CsvCell::FORMULA)
+    # Most texts are codes and names, which come again and again.
+    MOST_KEPT = 5000
 
     # io: to write to;  table: Core::Exchange::Table;  rows: a block that yields each row as an
     # Array. Returns how many rows there were.
@@ -15,9 +16,10 @@ module Formats
     def initialize(io, table)
       @io = io
       @table = table
-      # Numbers, days and codes stand as they are.
-      @free = table.columns.each_index.select do |at|
-        table.columns[at].type == "string" && table.columns[at].codes.nil?
+      @cells = {}
+      # Numbers, days, codes and the names of rows stand as they are.
+      @free = table.columns.each_with_index.filter_map do |column, at|
+        at if column.type == "string" && column.codes.nil? && !column.name.end_with?("_id")
       end
     end
 
@@ -34,15 +36,15 @@ module Formats
     private
 
     def put(row)
-      @free.each { |at| row[at] &&= text(row[at]) }
+      @free.each { |at| row[at] &&= @cells[row[at]] || text(row[at]) }
       @io.write(row.join(",") << "\n")
     end
 
     def text(value)
-      return value unless value.match?(SPECIAL)
-
       cell = CsvCell.of(value)
-      cell.match?(MARKED) ? %("#{cell.gsub('"', '""')}") : cell
+      cell = %("#{cell.gsub('"', '""')}") if cell.match?(MARKED)
+      @cells[value] = cell if @cells.size < MOST_KEPT
+      cell
     end
   end
 end
