@@ -89,6 +89,35 @@ class PracticeTest < Minitest::Test
     assert_equal "AB0042*", Practice::WornNumber.careful(WORN.merge(cut: 2))
   end
 
+  # Ten minutes on the line are too long for any fish; in the net it stays as long as it has to.
+  def test_a_fish_that_is_not_landed_tears_itself_free
+    scene = Practice::Scenes::ALL.first
+    played = Practice::Landing.new(scene:, seed: 501)
+    until played.over?
+      hold(played)
+      played.advance(Practice::Landing::STEP_MS)
+    end
+
+    assert_equal "lost", played.debrief[:outcome]
+    assert_match(/took too long/, played.timeline.last[:says])
+    assert_in_delta 600_000, played.state[:clock_ms], 2 * Practice::Landing::STEP_MS
+    netted = Practice::Landing.new(scene:, seed: 501)
+    hand = Practice::GoodHand.new(netted)
+    while netted.phase == "fight"
+      hand.move
+      netted.advance(Practice::Landing::STEP_MS)
+    end
+    netted.advance(700_000)
+
+    refute_predicate netted, :over?
+  end
+
+  # As good hands do, but for the net.
+  def hold(landing)
+    near = landing.line.distance_m <= 1.2
+    landing.control(wind: near ? 0.12 : 0.85, drag: 0.4)
+  end
+
   # warm from 18, not targeted from 22 degrees: what each word is worth in each water.
   def test_the_water_by_hand
     { 10.0 => { "ok" => 100, "care" => 50, "stop" => 0 },
