@@ -253,14 +253,12 @@ class FieldTest < Minitest::Test
       field(trip: CARD[:trip].merge(water_kind:)).fish(deep)[:descender][:lead_kg]
     end
 
-    assert_equal lead[0], lead[1]
-    refute_equal lead[1], lead[2]
+    assert_equal [true, false], [lead[0] == lead[1], lead[1] == lead[2]]
     advice = [{}, { has_tag: false }, { has_tag: true }].map do |hand|
       field.fish({ species_code: "bass", **hand })[:tagging]
     end
 
-    assert_equal advice[0], advice[1]
-    refute_equal advice[1], advice[2]
+    assert_equal [true, false], [advice[0] == advice[1], advice[1] == advice[2]]
   end
 
   def test_the_record_own_reading_comes_before_the_trips
