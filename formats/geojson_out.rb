@@ -15,7 +15,9 @@ module Formats
         yield(lambda do |row|
           next if row[lat].nil?
 
-          properties = names.zip(row).to_h.except("lat_deg", "lon_deg").compact
+          properties = names.zip(row).to_h.compact
+          properties.delete("lat_deg")
+          properties.delete("lon_deg")
           feature.call({ type: "Point", coordinates: [row[lon], row[lat]] }, properties)
         end)
       end

@@ -129,8 +129,8 @@ module Acts
     end
 
     def typed(table)
-      catches = catches()
-      ->(emit) { catches.call(->(row) { emit.call(table.typed(row)) }) }
+      catches, typing = catches(), table.typing
+      ->(emit) { catches.call(->(row) { emit.call(typing.call(row)) }) }
     end
 
     # From where a fish was tagged to where it was caught last.

@@ -7,13 +7,15 @@ module Core
     Table = Struct.new(:name, :row, :columns, :key, :links, keyword_init: true) do
       def names = columns.map(&:name)
 
-      # A row of texts as numbers where they are numbers; days stay text.
-      def typed(row)
-        row.zip(columns).map do |value, column|
-          case column.type
-          when "integer" then value && Integer(value)
-          when "number" then value && Float(value)
-          else value
+      # Returns what makes numbers of a row's texts where they are numbers; days stay text.
+      def typing
+        whole, broken = %w[integer number].map do |type|
+          columns.each_index.select { |at| columns[at].type == type }
+        end
+        lambda do |row|
+          row.dup.tap do |typed|
+            whole.each { |at| typed[at] &&= Integer(typed[at]) }
+            broken.each { |at| typed[at] &&= Float(typed[at]) }
           end
         end
       end
