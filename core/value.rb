@@ -5,8 +5,10 @@ module Core
   # A field that is not told is nil, one that it does not have is refused.
   module Value
     # Returns a class of things with these fields, and with what the block defines.
-    def self.of(*fields, &)
-      Struct.new(*fields, keyword_init: true) { include Value }.tap { |made| made.class_eval(&) }
+    def self.of(*fields, &defined)
+      made = Struct.new(*fields, keyword_init: true) { include Value }
+      made.class_eval(&defined) if defined
+      made
     end
 
     def initialize(**told)

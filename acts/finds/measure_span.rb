@@ -7,6 +7,8 @@ module Acts
     module_function
 
     def call(store:, fish_ids:)
+      return if fish_ids.empty?
+
       fish = store.fish.all(fish_ids)
       catches = store.fish.catches_of(fish.keys)
       species = store.species.of(fish.values.map { |one| one[:species_code] })
@@ -14,7 +16,8 @@ module Acts
         kind = species.fetch(one[:species_code])
         [id, span(kind, catches.fetch(id, []))&.merge(fish_id: id, species_code: kind.code)]
       end
-      store.spans.forget(spans.keys.reject { |id| spans[id] })
+      none = spans.keys.reject { |id| spans[id] }
+      store.spans.forget(none) if none.any?
       store.spans.keep(spans.values.compact)
     end
 
