@@ -145,9 +145,11 @@ module Core
 
       Handling::TagDecision.advise(
         situation, score: review.score, air_budget: review.air_budget,
-        authorised: @card[:authorisation][:verdict].to_s != "stop",
-        tag_in_hand: has_tag || false,
-        tagging_seconds: (@card[:tagging_seconds] || {})[situation.guild.air_class]
+        tagger: Handling::TagDecision::Tagger.new(
+          authorised: @card[:authorisation][:verdict].to_s != "stop",
+          tag_in_hand: has_tag || false,
+          tagging_seconds: (@card[:tagging_seconds] || {})[situation.guild.air_class]
+        )
       )
     end
 

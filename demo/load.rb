@@ -237,7 +237,7 @@ module Demo
       )
       spoil(next_tag(life[:release]), life[:release]) if @signs.spoiled?
       numbers = Array.new(life[:double] ? 2 : 1) { next_tag(life[:release]) }
-      id = encounter(life[:species], life[:release], "tagged", fish_id)
+      id = encounter(life[:species], life[:release], kind: "tagged", fish_id:)
       numbers.each { |number| tagging(number, fish_id, id, life[:release]) }
       life[:again].each { |caught| caught_again(life[:species], caught, fish_id, numbers) }
       @rows.add(:spans, span(life, fish_id)) if life[:again].any?
@@ -271,7 +271,7 @@ module Demo
       if caught.by_finder
         report(species, caught, fish_id, read)
       else
-        encounter(species, caught, "recaptured", fish_id, read_numbers: read)
+        encounter(species, caught, kind: "recaptured", fish_id:, read_numbers: read)
       end
     end
 
@@ -282,7 +282,10 @@ module Demo
         one.taps = one.taps.map { |act, seconds| [act, (seconds * 0.7).round(3)] }
         one.tags_left = 0
       end
-      encounter(life[:species], small, "untagged", nil, id: Ids.uuid(@signs.rng))
+      encounter(
+        life[:species], small,
+        kind: "untagged", fish_id: nil, id: Ids.uuid(@signs.rng)
+      )
     end
 
     def spoil(number, release)
@@ -293,10 +296,10 @@ module Demo
       @tags.delete(number)[:state] = "spoiled"
     end
 
-    def encounter(species, caught, kind, fish_id, read_numbers: [], id: uuid)
+    def encounter(species, caught, id: uuid, read_numbers: [], **of)
       start = moment(caught)
       taps =
-        taps(kind, caught).map do |act, seconds|
+        taps(of[:kind], caught).map do |act, seconds|
           { act:, at: Time.at(start.to_i, (seconds * 1000).round, :millisecond, in: "UTC") }
         end
       times = Core::Handling::Stages.new(taps)
@@ -305,10 +308,9 @@ module Demo
         id:,
         trip_id: trip(caught),
         member_id: member_id(caught),
-        fish_id:,
+        **of,
         revision: 1,
         fingerprint: "demo",
-        kind:,
         fate: "released",
         species_code: species.code,
         length_mm: caught.length_mm,
@@ -404,7 +406,7 @@ module Demo
       )
     end
 
-    def report_row(id, caught, number_as_read:, species_code:, finder:, length_kind:)
+    def report_row(id, caught, number_as_read:, finder:, **of)
       {
         id:,
         fingerprint: "demo",
@@ -412,9 +414,8 @@ module Demo
         number_as_read:,
         numbers: Sequel.pg_array([number_as_read], :text),
         more_numbers: Sequel.pg_array([], :text),
-        species_code:,
+        **of,
         length_mm: caught.length_mm,
-        length_kind:,
         length_how: caught.how,
         caught_on: caught.date,
         lat_deg: caught.lat_deg,

@@ -78,14 +78,8 @@ module Demo
       double = @rng.rand < Truth::SHARE_DOUBLE_TAGGED
       release =
         handling(
-          species,
-          outing.date,
-          outing.member,
-          outing.spot,
-          place,
-          length,
-          tags_left: double ? 2 : 1,
-          kept: false
+          species, length, place,
+          date: outing.date, member: outing.member, spot: outing.spot, tags_left: double ? 2 : 1
         )
       { species:, release:, double:, again: again(species, release, linf, length, double) }
     end
@@ -130,15 +124,9 @@ module Demo
         by_finder = @rng.rand < 0.6
         kept = by_finder && @rng.rand < Truth::SHARE_KEPT_BY_FINDERS
         catches << handling(
-          species,
-          date,
-          member_for(release.spot),
-          nearest_spot(place, release.spot[:water_code]),
-          place,
-          grown,
-          tags_left:,
-          kept:,
-          by_finder:
+          species, grown, place,
+          date:, member: member_for(release.spot),
+          spot: nearest_spot(place, release.spot[:water_code]), tags_left:, kept:, by_finder:
         )
         break if kept
       end
@@ -148,11 +136,13 @@ module Demo
     public
 
     # One fish in hand once.
-    def handling(species, date, member, spot, place, length, tags_left:, kept:, by_finder: false)
-      temp = Truth.water_temp_c(spot[:water_code], date, @rng)
+    #   of: what is known of it before: date:, member:, spot:, tags_left:, and kept:, by_finder:
+    def handling(species, length, place, **of)
+      of = { kept: false, by_finder: false, **of }
+      temp = Truth.water_temp_c(of[:spot][:water_code], of[:date], @rng)
       how =
         (
-          if by_finder
+          if of[:by_finder]
             %w[tape tape estimate].sample(random: @rng)
           else
             %w[board board board tape].sample(random: @rng)
@@ -161,17 +151,15 @@ module Demo
       error = normal * Core::Fish::Length::SD_MM_BY_METHOD.fetch(how)
       minute = (5 * 60) + @rng.rand(15 * 60)
       Handling.new(
-        date:, minute:, member:, spot:,
+        **of,
+        minute:,
         lat_deg: place[0],
         lon_deg: place[1],
         length_mm: [(length + error).round, species.min_mm].max,
         how:,
         water_temp_c: temp,
         hook_place: pick(Truth::HOOK_PLACES),
-        taps: taps(species, member, length, temp),
-        tags_left:,
-        kept:,
-        by_finder:
+        taps: taps(species, of[:member], length, temp)
       ).freeze
     end
 

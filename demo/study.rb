@@ -45,8 +45,8 @@ module Demo
     def handling(day, length)
       member = People::MEMBERS[@rng.rand(MEMBERS)]
       caught = @simulation.handling(
-        @species, day, member, @spot, @spot.values_at(:lat_deg, :lon_deg), length,
-        tags_left: 1, kept: false
+        @species, length, @spot.values_at(:lat_deg, :lon_deg),
+        date: day, member:, spot: @spot, tags_left: 1
       )
       # One after the other, so that nobody's day is longer than it is.
       minute = FIRST_MINUTE + (MINUTES_EACH * (@in_hand[[member[:name], day]] += 1))

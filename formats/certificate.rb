@@ -53,7 +53,9 @@ module Formats
     }.freeze
     FATE = { "released" => "let go", "kept" => "kept" }.freeze
 
-    def initialize(story:, link:, coast:, fonts_dir:, programme:, units: "metric")
+    # coast: GeoJSON features;  units: "metric" | "imperial"
+    def initialize(story:, link:, coast:, programme:, **print)
+      print => { fonts_dir:, units:, **nil }
       @units = units
       @programme = programme
       @story = story

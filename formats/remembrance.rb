@@ -18,13 +18,11 @@ module Formats
 
     def self.pdf(...) = new(...).render
 
-    def initialize(encounter:, species:, weight:, tag_numbers:, spot_name:, pictures:, fonts_dir:)
-      @one = encounter
-      @species = species
-      @weight = weight
-      @tag_numbers = tag_numbers
-      @spot_name = spot_name
-      @pictures = pictures
+    Of = Core::Value.of(:encounter, :species, :weight, :tag_numbers, :spot_name, :pictures)
+
+    # of: as Of
+    def initialize(fonts_dir:, **of)
+      @of = Of.new(**of)
       @paper =
         Paper.new(fonts_dir:, title: "Remembrance of a fish", page_size: "A4", margin: MARGIN)
       @pdf = @paper.pdf
@@ -41,16 +39,16 @@ module Formats
     private
 
     def heading
-      @paper.text @species.common_name, size: 30, style: :bold
-      @paper.text @species.scientific_name, size: 12, style: :italic
+      @paper.text @of.species.common_name, size: 30, style: :bold
+      @paper.text @of.species.scientific_name, size: 12, style: :italic
       @paper.text [
-        @one[:caught_on].strftime("%-d %B %Y"),
-        @spot_name,
-        @one[:fate] == "kept" ? "kept" : "let go alive"
+        @of.encounter[:caught_on].strftime("%-d %B %Y"),
+        @of.spot_name,
+        @of.encounter[:fate] == "kept" ? "kept" : "let go alive"
       ].compact.join(" · "),
         size: 11
       @pdf.move_down 8
-      @tag_numbers
+      @of.tag_numbers
         .first(3)
         .each_with_index { |number, index| @paper.streamer(number, at: [index * 150, @pdf.cursor]) }
       @pdf.move_down 34
@@ -74,7 +72,7 @@ module Formats
     end
 
     def rows
-      length = Core::Fish::Length.of(@one)
+      length = Core::Fish::Length.of(@of.encounter)
       [
         [
           "Length",
@@ -95,8 +93,8 @@ module Formats
         [
           "Girth",
           (
-            if @one[:girth_mm]
-              format("%.1f cm at the thickest place", @one[:girth_mm] / 10.0)
+            if @of.encounter[:girth_mm]
+              format("%.1f cm at the thickest place", @of.encounter[:girth_mm] / 10.0)
             else
               "not taken"
             end
@@ -104,22 +102,27 @@ module Formats
         ],
         [
           "Weight",
-          @weight ? format("%.2f kg, %s", @weight[:g] / 1000.0, @weight[:how]) : "not known"
+          if @of.weight
+            format("%.2f kg, %s", @of.weight[:g] / 1000.0,
+              @of.weight[:how])
+          else
+            "not known"
+          end
         ],
         [
           "Markings",
-          @one[:marks]
+          @of.encounter[:marks]
             .to_a
             .map { |mark| MARKS.fetch(mark) }
             .join(", ")
             .then { |text| text.empty? ? "none written down" : text }
         ],
-        ["Note", @one[:note].to_s.empty? ? "–" : @one[:note]]
+        ["Note", @of.encounter[:note].to_s.empty? ? "–" : @of.encounter[:note]]
       ]
     end
 
     def pictures
-      if @pictures.empty?
+      if @of.pictures.empty?
         return (
           @paper.text(
             "No picture is with this fish. One of each side, flat and in plain light, says more " \
@@ -129,8 +132,8 @@ module Formats
         )
       end
 
-      height = @pictures.size == 1 ? 330 : 205
-      @pictures.each_with_index do |jpeg, index|
+      height = @of.pictures.size == 1 ? 330 : 205
+      @of.pictures.each_with_index do |jpeg, index|
         @pdf.image StringIO.new(jpeg), fit: [@pdf.bounds.width, height], position: :center
         @paper.text ["One side", "The other side"][index], size: 9
         @pdf.move_down 4

@@ -54,7 +54,7 @@ module Formats
           160,
           @story.species.common_name.size > 18 ? 46 : 58,
           Paper::SLATE,
-          bold: true
+          style: BOLD
         ),
         text(@story.species.scientific_name, 200, 24, Paper::GREY, style: ' font-style="italic"'),
         streamer(@story.catches.flat_map { |one| one[:tag_numbers] }.first.to_s),
@@ -75,14 +75,15 @@ module Formats
       ]
       rows << ["#{whole.growth.increment_mm.round} mm", "longer"] if whole.growth.verdict == :grew
       rows.each_with_index.map do |(figure, label), row|
-        text(figure, 372 + (row * 92), 54, Paper::KELP, bold: true) +
+        text(figure, 372 + (row * 92), 54, Paper::KELP, style: BOLD) +
           text(label, 400 + (row * 92), 22, Paper::GREY)
       end
     end
 
-    def text(words, y, size, colour, bold: false, style: "")
-      weight = bold ? ' font-weight="bold"' : ""
-      %(<text x="60" y="#{y}" font-size="#{size}" fill="##{colour}"#{weight}#{style}>) +
+    BOLD = ' font-weight="bold"'
+
+    def text(words, y, size, colour, style: "")
+      %(<text x="60" y="#{y}" font-size="#{size}" fill="##{colour}"#{style}>) +
         %(#{CGI.escapeHTML(words)}</text>)
     end
 

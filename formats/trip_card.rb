@@ -43,20 +43,21 @@ module Formats
 
     def self.pdf(card:, member_name:, expected:, fonts_dir:)
       settings = MOST_SPECIES.downto(1).flat_map { |most| SCALES.map { |scale| [most, scale] } }
+      species = card[:species].select { |one| expected.include?(one[:code]) }
+      species = card[:species] if species.empty?
       cards =
         settings.lazy.map do |most, scale|
-          new(card, member_name, expected, fonts_dir, most:, scale:)
+          new(card, member_name, fonts_dir, species: species.first(most), scale:)
         end
       cards.find(&:front_fits?).render
     end
 
-    def initialize(card, member_name, expected, fonts_dir, most:, scale:)
+    def initialize(card, member_name, fonts_dir, species:, scale:)
       @scale = scale
       @card = card
       @field = Core::Field.new(card)
       @member_name = member_name
-      chosen = card[:species].select { |one| expected.include?(one[:code]) }
-      @species = (chosen.empty? ? card[:species] : chosen).first(most)
+      @species = species
       @paper = Paper.new(fonts_dir:, title: "Trip card", page_size: "A5", margin: MARGIN)
       front
     end

@@ -21,12 +21,12 @@ class BenchServer
 
   attr_reader :address, :db, :database_url, :dir
 
-  # url: of a cluster;  name: of the database in it;  processes: web processes;  env: further
+  # name: of the database in the cluster of DATABASE_URL;  processes: web processes;  env: further
   #      settings
-  def initialize(url: ENV.fetch("DATABASE_URL") do
-    abort "DATABASE_URL=$(bin/pg url dev) is needed, with bin/pg start dev before"
-  end, name: "voucher_bench_server", processes: 1, env: {}, jobs: false, fill: true)
-    @cluster = url
+  def initialize(name: "voucher_bench_server", processes: 1, env: {}, jobs: false, fill: true)
+    @cluster = ENV.fetch("DATABASE_URL") do
+      abort "DATABASE_URL=$(bin/pg url dev) is needed, with bin/pg start dev before"
+    end
     @name = name
     @processes = processes
     @env = env

@@ -12,13 +12,14 @@ Opal.builder_scheduler = Opal::BuilderScheduler::Sequential
 module CompileCore
   # In the order of their needs; what stands behind Core::Field, and nothing else.
   FILES = %w[
-    error invalid_input units tags/number tags/weights tags/alignment tags/reading tags/did_you_mean
-    fish/length fish/sent_length fish/weight fish/guild fish/species protocol/school
-    protocol/question protocol/questions protocol/figures protocol/house_rules law/entry law/slot
-    law/keep_verdict handling/stages handling/vitality handling/pressure handling/fight_budget
-    handling/air_budget handling/situation handling/caution handling/review handling/tag_decision
-    handling/advice handling/technique handling/clock handling/notes handling/first_aid photo/plane
-    photo/above photo/corners photo/bench photo/measuring trips/card trips/paper_sheet field
+    error invalid_input units value tags/number tags/weights tags/alignment tags/reading
+    tags/did_you_mean fish/length fish/sent_length fish/weight fish/guild fish/species
+    protocol/school protocol/question protocol/questions protocol/figures protocol/house_rules
+    law/entry law/slot law/keep_verdict handling/stages handling/vitality handling/pressure
+    handling/fight_budget handling/air_budget handling/situation handling/caution handling/review
+    handling/tag_decision handling/advice handling/technique handling/clock handling/notes
+    handling/first_aid photo/plane photo/above photo/corners photo/bench photo/measuring
+    trips/card trips/paper_sheet field
   ].freeze
   # Behind Core::Practice::Door, in a file of its own, so that the Deck does not carry it.
   PRACTICE = %w[

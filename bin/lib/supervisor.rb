@@ -16,6 +16,7 @@ class Supervisor
   LONGEST_PAUSE_SECONDS = 10
   STAYED_UP_SECONDS = 20
   STOP_SECONDS = 20
+  UP_SECONDS = 60
 
   # name; command: [String]; env: Hash; stop: the signal it ends by; ready: -> { whether it is up },
   # or nil
@@ -33,15 +34,15 @@ class Supervisor
 
   def on_signal = @stopping = true
 
-  # Starts a process and waits until it is up. Raises when it is not within so many seconds.
-  def add(name, command, env: {}, stop: "TERM", ready: nil, seconds: 60)
+  # Starts a process and waits until it is up. Raises when it is not within UP_SECONDS.
+  def add(name, command, env: {}, stop: "TERM", ready: nil)
     child = Child.new(name:, command:, env:, stop:, ready:, pause: FIRST_PAUSE_SECONDS)
     @children << child
     start(child)
-    deadline = now + seconds
+    deadline = now + UP_SECONDS
     until ready.nil? || ready.call
       if now > deadline || @stopping
-        raise "#{name} was not up within #{seconds} s; see #{File.join(@log_dir, "#{name}.log")}"
+        raise "#{name} was not up within #{UP_SECONDS} s; see #{File.join(@log_dir, "#{name}.log")}"
       end
 
       tend

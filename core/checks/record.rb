@@ -14,7 +14,7 @@ module Core
     #
     # Returns [Doubt]: code, sentence, evidence: { name => value }, fix (the field that would settle
     # it).
-    class Record
+    class Record < Value.of(:encounter, :species, :holders, :catches, :law, :member, :on_land)
       Doubt = Struct.new(:code, :sentence, :evidence, :fix, keyword_init: true)
       KN_RANGE = (0.5..1.8)
       FASTEST_KM_PER_DAY = 100
@@ -24,35 +24,25 @@ module Core
 
       def self.doubts(...) = new(...).doubts
 
-      def initialize(encounter:, species:, holders:, catches:, law:, member:, on_land:)
-        @one = encounter
-        @species = species
-        @holders = holders
-        @catches = catches
-        @law = law
-        @member = member
-        @on_land = on_land
-      end
-
       def doubts
         [
-          *foreign_tags, range, condition, kind, place, speed, shrank, two_species, air, tare, law,
-          permit, clock
+          *foreign_tags, range, condition, kind, place, speed, shrank, two_species, air, tare,
+          unlawful, permit, clock
         ].compact
       end
 
       private
 
-      def length = Fish::Length.of(@one)
+      def length = Fish::Length.of(encounter)
 
       # In the species' own kind, nil when that cannot be told.
-      def own_length = length&.convert(to: @species.length_kind, fl_to_tl: @species.fl_to_tl)
+      def own_length = length&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
 
       def foreign_tags
-        (@one[:tag_numbers] & @holders.keys).map do |number|
+        (encounter[:tag_numbers] & holders.keys).map do |number|
           doubt(
             :tag_of_another,
-            "#{number} was issued to #{@holders[number]}, " \
+            "#{number} was issued to #{holders[number]}, " \
               "not to you. Say whose pouch it came from.",
             { number: },
             "tags"
@@ -61,7 +51,7 @@ module Core
       end
 
       def clock
-        seconds = @one[:clock_ahead_seconds]
+        seconds = encounter[:clock_ahead_seconds]
         return if seconds.nil? || seconds.abs <= CLOCK_OFF_SECONDS
 
         off = "#{(seconds.abs / 60.0).round} minutes #{seconds.positive? ? 'ahead' : 'behind'}"
@@ -76,12 +66,12 @@ module Core
 
       def range
         mm = own_length&.mm
-        return if mm.nil? || mm.between?(@species.min_mm, @species.max_mm)
+        return if mm.nil? || mm.between?(species.min_mm, species.max_mm)
 
         doubt(
           :length_out_of_range,
-          "#{cm(mm)} is outside what a #{@species.common_name} measures (#{cm(@species.min_mm)} " \
-            "to #{cm(@species.max_mm)}). Check the length and the species.",
+          "#{cm(mm)} is outside what a #{species.common_name} measures (#{cm(species.min_mm)} " \
+            "to #{cm(species.max_mm)}). Check the length and the species.",
           { length_mm: mm.round },
           "length"
         )
@@ -89,14 +79,15 @@ module Core
 
       def condition
         mm = own_length&.mm
-        return if mm.nil? || @one[:weight_g].nil?
+        return if mm.nil? || encounter[:weight_g].nil?
 
-        relative = @one[:weight_g] / @species.weight_g_at(mm)
+        relative = encounter[:weight_g] / species.weight_g_at(mm)
         return if KN_RANGE.cover?(relative)
 
         doubt(
           :weight_and_length,
-          "#{@one[:weight_g]} g is #{relative.round(2)} times what a #{@species.common_name} of " \
+          "#{encounter[:weight_g]} g is #{relative.round(2)} times " \
+            "what a #{species.common_name} of " \
             "#{cm(mm)} weighs. One of the two is off.",
           { relative_condition: relative.round(3) },
           "weight"
@@ -104,44 +95,43 @@ module Core
       end
 
       def kind
-        return if @one[:length_kind].nil? || @one[:length_kind] == @species.length_kind
+        return if encounter[:length_kind].nil? || encounter[:length_kind] == species.length_kind
 
         doubt(
           :other_length_kind,
-          "Measured as #{@one[:length_kind]}; a #{@species.common_name} is compared by " \
-            "#{@species.length_kind}.",
-          { length_kind: @one[:length_kind] },
+          "Measured as #{encounter[:length_kind]}; a #{species.common_name} is compared by " \
+            "#{species.length_kind}.",
+          { length_kind: encounter[:length_kind] },
           "length"
         )
       end
 
       def place
-        return unless @on_land && @one[:lat_deg]
+        return unless on_land && encounter[:lat_deg]
 
         doubt(
           :place_on_land,
           "Its place lies on dry land. Move it on the map, or take the spot's.",
-          @one.slice(:lat_deg, :lon_deg),
+          encounter.slice(:lat_deg, :lon_deg),
           "place"
         )
       end
 
       def before
-        @before ||=
-          @catches
-            .select { |one| one[:caught_on] <= @one[:caught_on] }
-            .max_by { |one| one[:caught_on] }
+        catches
+          .select { |one| one[:caught_on] <= encounter[:caught_on] }
+          .max_by { |one| one[:caught_on] }
       end
 
       def speed
-        return if before.nil? || before[:lat_deg].nil? || @one[:lat_deg].nil?
+        return if before.nil? || before[:lat_deg].nil? || encounter[:lat_deg].nil?
 
         km =
           Waters::Geodesic.line(
             *before.values_at(:lat_deg, :lon_deg),
-            *@one.values_at(:lat_deg, :lon_deg)
+            *encounter.values_at(:lat_deg, :lon_deg)
           ).distance_m / 1000.0
-        days = [(@one[:caught_on] - before[:caught_on]).to_i, 1].max
+        days = [(encounter[:caught_on] - before[:caught_on]).to_i, 1].max
         return if km / days <= FASTEST_KM_PER_DAY
 
         doubt(
@@ -160,8 +150,8 @@ module Core
           Recaptures::Growth.between(
             first: before[:length],
             second: length,
-            days: (@one[:caught_on] - before[:caught_on]).to_i,
-            species: @species
+            days: (encounter[:caught_on] - before[:caught_on]).to_i,
+            species:
           )
         return if growth.verdict != :shorter
 
@@ -175,7 +165,7 @@ module Core
       end
 
       def two_species
-        other = @catches.filter_map { |one| one[:species_code] }.uniq - [@one[:species_code]]
+        other = catches.filter_map { |one| one[:species_code] }.uniq - [encounter[:species_code]]
         return unless other.any?
 
         doubt(
@@ -188,54 +178,57 @@ module Core
       end
 
       def air
-        return if @one[:air_seconds].to_f <= LONG_AIR_SECONDS
+        return if encounter[:air_seconds].to_f <= LONG_AIR_SECONDS
 
         doubt(
           :long_air,
-          "#{(@one[:air_seconds] / 60).round(1)} minutes out of the water. Was a tap forgotten?",
-          { air_seconds: @one[:air_seconds].round },
+          "#{(encounter[:air_seconds] / 60).round(1)} minutes out of the water. " \
+            "Was a tap forgotten?",
+          { air_seconds: encounter[:air_seconds].round },
           "air"
         )
       end
 
       def tare
-        return unless @one[:weight_how] == "scale" && @one[:tare_g].nil?
+        return unless encounter[:weight_how] == "scale" && encounter[:tare_g].nil?
 
         doubt(
           :no_tare,
           "Weighed without the wet sling's own weight; the fish is lighter than written.",
-          { weight_g: @one[:weight_g] },
+          { weight_g: encounter[:weight_g] },
           "tare"
         )
       end
 
-      def law
-        return if @law.nil? || @one[:fate] != "kept"
-        unless @law.open_on?(@one[:caught_on])
-          return broken("kept out of season (#{@law.sentence})")
+      def unlawful
+        return if law.nil? || encounter[:fate] != "kept"
+        unless law.open_on?(encounter[:caught_on])
+          return broken("kept out of season (#{law.sentence})")
         end
         return if length.nil?
 
-        legal = length.convert(to: @law.length_kind, fl_to_tl: @species.fl_to_tl)
+        legal = length.convert(to: law.length_kind, fl_to_tl: species.fl_to_tl)
         verdict =
-          legal && Law::Slot.verdict(length: legal, min_mm: @law.min_mm, max_mm: @law.max_mm)
+          legal && Law::Slot.verdict(length: legal, min_mm: law.min_mm, max_mm: law.max_mm)
         return unless %i[below above].include?(verdict)
 
-        broken("kept at #{cm(legal.mm)}, #{verdict} what may be kept (#{@law.sentence})")
+        broken("kept at #{cm(legal.mm)}, #{verdict} what may be kept (#{law.sentence})")
       end
 
       def broken(what)
         doubt(
           :law,
           "As the law is entered here it was #{what}. Check the record; local rules decide.",
-          { law: @law.sentence },
+          { law: law.sentence },
           "fate"
         )
       end
 
       def permit
-        expires_on = @member.permit_expires_on
-        return if @one[:kind] != "tagged" || expires_on.nil? || expires_on >= @one[:caught_on]
+        expires_on = member.permit_expires_on
+        if encounter[:kind] != "tagged" || expires_on.nil? || expires_on >= encounter[:caught_on]
+          return
+        end
 
         doubt(
           :permit_expired,

@@ -23,10 +23,7 @@ module Core
         case situation.stage
         when "lifted" then lift(since, air_budget, this_lift_seconds(situation, air_budget))
         when "fish_on" then fight(since, situation.fight_budget_seconds)
-        when "in_net" then [mark(since, "calm", "up", since, air_budget.no_lift ? "rests in the " \
-          "net; it stays " \
-          "in the water" : "rests in the net; " \
-            "lay everything out")]
+        when "in_net" then [up(since, since, in_net(air_budget))]
         when "back_in_water" then rest(since, situation, air_budget)
         when "let_go", "kept" then [gone(since, situation.air_seconds)]
         else [ready(air_budget)]
@@ -39,15 +36,19 @@ module Core
         [air_budget.one_lift_seconds, left].min
       end
 
+      def in_net(air_budget)
+        "rests in the net; #{air_budget.no_lift ? 'it stays in the water' : 'lay everything out'}"
+      end
+
       def ready(air_budget)
-        return mark(0, "stop", "none", nil, air_budget.no_lift) if air_budget.no_lift
+        return mark(0, air_budget.no_lift, tone: "stop") if air_budget.no_lift
 
         still(0, air_budget.one_lift_seconds, "s in one lift, at most")
       end
 
       def gone(since, air_seconds)
         if air_seconds.nil?
-          mark(since, "calm", "none", nil, "its time in the air is not known")
+          mark(since, "its time in the air is not known")
         else
           still(since, air_seconds, "s in the air, in all")
         end
@@ -55,52 +56,48 @@ module Core
 
       def lift(since, air_budget, seconds)
         if air_budget.no_lift
-          return [
-            mark(since, "stop", "none", nil, "back in the water: #{air_budget.no_lift}", "over")
-          ]
+          words = "back in the water: #{air_budget.no_lift}"
+          return [mark(since, words, tone: "stop", sound: "over")]
         end
 
         ends = since + (seconds * 1000).round
         return [over(ends)] unless seconds.positive?
 
         half = since + (seconds * 500).round
-        marks = [mark(since, "calm", "down", ends, "seconds left")]
+        marks = [down(since, ends, "seconds left", tone: "calm")]
+        half_gone = down(half, ends, "seconds left, half is gone", sound: "half")
         if seconds > LAST_SECONDS
-          if half < ends - (LAST_SECONDS * 1000)
-            marks << mark(half, "hurry", "down", ends, "seconds left, half is gone", "half")
-          end
-          marks << mark(ends - (LAST_SECONDS * 1000), "hurry", "down", ends, "seconds left", "ten")
+          last = ends - (LAST_SECONDS * 1000)
+          marks << half_gone if half < last
+          marks << down(last, ends, "seconds left", sound: "ten")
         else
-          marks << mark(half, "hurry", "down", ends, "seconds left, half is gone", "half")
+          marks << half_gone
         end
-        marks << mark([ends - 1000, half].max, "hurry", "down", ends, "second left")
+        marks << down([ends - 1000, half].max, ends, "second left")
         marks << over(ends)
       end
 
       def over(ends)
-        mark(ends, "stop", "over", ends, "over: back in water, get ready, lift again", "over")
+        words = "over: back in water, get ready, lift again"
+        mark(ends, words, tone: "stop", counts: "over", from_ms: ends, sound: "over")
       end
 
       def fight(since, budget)
         ends = since + (budget * 1000)
         [
-          mark(since, "calm", "up", since, "of #{budget} s to bring it in"),
-          mark(ends, "hurry", "up", since, "longer than the #{budget} s this fish should fight")
+          up(since, since, "of #{budget} s to bring it in"),
+          up(ends, since, "longer than the #{budget} s this fish should fight", tone: "hurry")
         ]
       end
 
       def rest(since, situation, air_budget)
         if air_budget.no_lift
-          return [
-            mark(
-              since, "calm", "up", since, "in the water, where it stays; let it go when it kicks"
-            )
-          ]
+          return [up(since, since, "in the water, where it stays; let it go when it kicks")]
         end
 
         next_lift = this_lift_seconds(situation, air_budget).floor
         unless next_lift.positive?
-          return [mark(since, "calm", "up", since, "no lift is left; let it go when it kicks")]
+          return [up(since, since, "no lift is left; let it go when it kicks")]
         end
 
         rested = since + rest_ms(situation)
@@ -108,11 +105,11 @@ module Core
         if rested == since
           [done(since, since)]
         else
-          [mark(since, "calm", "down", rested, words), done(rested, since)]
+          [down(since, rested, words, tone: "calm"), done(rested, since)]
         end
       end
 
-      def done(at, since) = mark(at, "calm", "up", since, "rested; let it go when it kicks")
+      def done(at, since) = up(at, since, "rested; let it go when it kicks")
 
       # Milliseconds in the water after the last lift; none when it was not lifted.
       def rest_ms(situation)
@@ -120,14 +117,21 @@ module Core
         last ? (AirBudget.rest_seconds(last, rules: situation.rules) * 1000).round : 0
       end
 
-      def mark(at_ms, tone, counts, from_ms, words, sound = nil)
-        { at_ms:, tone:, counts:, from_ms:, seconds: nil, words:, sound: }
+      def up(at_ms, from_ms, words, tone: "calm")
+        mark(at_ms, words, tone:, counts: "up", from_ms:)
       end
 
-      def still(at_ms, seconds, words)
-        { at_ms:, tone: "calm", counts: "still", from_ms: nil, seconds:, words:, sound: nil }
+      def down(at_ms, from_ms, words, tone: "hurry", sound: nil)
+        mark(at_ms, words, tone:, counts: "down", from_ms:, sound:)
       end
-      private_class_method :ready, :gone, :lift, :over, :fight, :rest, :done, :mark, :still
+
+      def still(at_ms, seconds, words) = mark(at_ms, words, counts: "still", seconds:)
+
+      PLAIN = { tone: "calm", counts: "none", from_ms: nil, seconds: nil, sound: nil }.freeze
+
+      def mark(at_ms, words, **shown) = { at_ms:, words:, **PLAIN, **shown }
+      private_class_method :ready, :gone, :lift, :over, :fight, :rest, :done, :in_net, :up, :down,
+        :mark, :still
     end
   end
 end

@@ -17,43 +17,25 @@ module Core
     #   trained_to_vent: whether this member may
     #
     # Raises InvalidInput for taps that cannot be.
-    class Situation
+    class Situation < Value.of(
+      :species, :rules, :encounter, :law, :on, :now_ms,
+      water: "sea", units: "metric", trained_to_vent: false
+    )
       # Below this the water chills a warm hand burns slime in. House rule.
       COLD_C = 10
       # A hook that lies there was swallowed.
       SWALLOWED = %w[throat stomach].freeze
 
-      attr_reader :species,
-        :rules,
-        :law,
-        :water,
-        :on,
-        :encounter,
-        :units,
-        :trained_to_vent,
-        :stages,
-        :length,
-        :own_length,
-        :temp_c,
-        :reflexes,
-        :now_ms
+      attr_reader :stages, :length, :own_length, :temp_c, :reflexes
 
-      def initialize(
-        species:, rules:, encounter:, law: nil,
-        water: "sea",
-        on: nil,
-        now_ms: nil,
-        units: "metric",
-        trained_to_vent: false
-      )
-        @species, @rules, @law, @water, @on = species, rules, law, water, on
-        @encounter, @units, @trained_to_vent, @now_ms = encounter, units, trained_to_vent, now_ms
-        @stages = Stages.new(encounter[:taps] || [], now_ms:)
+      def initialize(**told)
+        encounter = told.fetch(:encounter)
+        @stages = Stages.new(encounter[:taps] || [], now_ms: told[:now_ms])
         @length = Fish::Length.of(encounter)
-        @own_length = species.convert(@length)
+        @own_length = told.fetch(:species).convert(@length)
         @temp_c = encounter[:water_temp_c]&.to_f
         @reflexes = (encounter[:reflexes] || {}).to_h { |name, how| [name.to_s, how] }
-        freeze
+        super
       end
 
       def guild = species.guild

@@ -16,24 +16,26 @@ module Core
 
       TAGGABLE_BANDS = %i[good watch].freeze
 
+      # Who would tag: may they, have they a tag in hand, and how long do they take?
+      #   tagging_seconds: the member's own median of that air class, nil until TIMED_TAGGINGS are
+      #                    known
+      Tagger = Value.of(:tagging_seconds, authorised: true, tag_in_hand: true)
+
       module_function
 
       #   situation: Situation;  score: Caution::Score;  air_budget: AirBudget::Budget of it
-      #   authorised:, tag_in_hand: true | false
-      #   tagging_seconds: the member's own median of that air class, nil until TIMED_TAGGINGS are
-      #                    known
       #
       # Returns { advice: :tag | :let_go, where: :board | :water | nil, reasons: [String] }; reasons
       # are empty when everything holds.
-      def advise(situation, score:, air_budget:, authorised:, tag_in_hand:, tagging_seconds: nil)
+      def advise(situation, score:, air_budget:, tagger: Tagger.new)
         left = [
           air_budget.one_lift_seconds,
           air_budget.total_seconds - situation.air_before_seconds
         ].min
         left -= situation.stages.lift_seconds.last if situation.stages.out? && situation.now_ms
-        needed = tagging_seconds || USUAL_TAGGING_SECONDS
+        needed = tagger.tagging_seconds || USUAL_TAGGING_SECONDS
         where = where(situation.school(:tag_place), left >= needed)
-        reasons = reasons(situation, score, authorised, tag_in_hand)
+        reasons = reasons(situation, score, tagger)
         reasons += [time_reason(air_budget, left, needed)] if where.nil?
         if reasons.empty?
           { advice: :tag, where:, reasons: }
@@ -61,7 +63,7 @@ module Core
         school == :on_board ? nil : :water
       end
 
-      def reasons(situation, score, authorised, tag_in_hand)
+      def reasons(situation, score, tagger)
         [
           (
             if TAGGABLE_BANDS.include?(score.band)
@@ -75,8 +77,8 @@ module Core
           (situation.reflexes["rights_itself"] == "absent" ? "it does not right itself" : nil),
           small(situation),
           (situation.heat == :stop ? "the water is at its limit" : nil),
-          (authorised ? nil : "you may not tag"),
-          (tag_in_hand ? nil : "there is no tag in hand")
+          (tagger.authorised ? nil : "you may not tag"),
+          (tagger.tag_in_hand ? nil : "there is no tag in hand")
         ].compact
       end
 

@@ -6,7 +6,7 @@ module Core
     # coordinator may change the words.
     #
     #   values: { name => [what it is, an example] }
-    class Kind
+    class Kind < Value.of(:key, :title, :to, :values, :subject, :body)
       FISH = {
         "tag" => ["the number on the tag", "AB004217"],
         "species" => ["the fish's common name", "European seabass"],
@@ -35,18 +35,6 @@ module Core
         ]
       }.freeze
 
-      attr_reader :key, :title, :to, :values, :subject, :body
-
-      def initialize(key, title:, to:, values:, subject:, body:)
-        @key = key
-        @title = title
-        @to = to
-        @values = values.freeze
-        @subject = subject
-        @body = body
-        freeze
-      end
-
       # What it starts from.
       def words = { subject:, body: }
 
@@ -54,7 +42,7 @@ module Core
 
       ALL = [
         new(
-          "thanks_to_finder", title: "Thanks, with the story",
+          key: "thanks_to_finder", title: "Thanks, with the story",
           to: "the finder", values: FISH,
           subject: "The story of the fish you reported",
           body: <<~TEXT
@@ -67,7 +55,7 @@ module Core
           TEXT
         ),
         new(
-          "recapture_to_tagger", title: "Your fish was caught again",
+          key: "recapture_to_tagger", title: "Your fish was caught again",
           to: "the member who tagged it", values: FISH,
           subject: "Your fish {{ tag }} was caught again",
           body: <<~TEXT
@@ -80,7 +68,7 @@ module Core
           TEXT
         ),
         new(
-          "question_to_finder", title: "A question about a report",
+          key: "question_to_finder", title: "A question about a report",
           to: "the finder", values: REPORT,
           subject: "About the tag {{ tag }} that you reported",
           body: <<~TEXT
@@ -94,7 +82,7 @@ module Core
           TEXT
         ),
         new(
-          "question_to_member", title: "A question about a number",
+          key: "question_to_member", title: "A question about a number",
           to: "the member who read it or holds the tag", values: REPORT.except("report_link"),
           subject: "About the tag {{ tag }}",
           body: <<~TEXT
@@ -107,7 +95,7 @@ module Core
           TEXT
         ),
         new(
-          "welcome", title: "Welcome to a new member",
+          key: "welcome", title: "Welcome to a new member",
           to: "the new member", values: WELCOME,
           subject: "Welcome to the tagging cooperative",
           body: <<~TEXT

@@ -80,9 +80,7 @@ module Core
             Handling::TagDecision.advise(
               situation,
               score: Handling::Caution.score(situation, air_budget:),
-              air_budget:,
-              authorised: true,
-              tag_in_hand: true
+              air_budget:
             )
           Handling::Advice.all(situation, tagging: species.taggable? ? tagging : nil)
         end.uniq

@@ -53,10 +53,7 @@ module Core
             "letters wait after a decision at the desk, and can be called back", "min", 10, 0, 240,
             "A wrong letter to a finder cannot be unsaid."
           ]
-        ].to_h do |key, name, unit, default, least, most, why|
-          [key, Figure.new(key:, name:, unit:, default:, least:, most:, why:).freeze]
-        end
-          .freeze
+        ].to_h { |row| [row.first, Figure.new(**Figure.members.zip(row).to_h).freeze] }.freeze
 
       module_function
 

@@ -394,12 +394,11 @@ module Core
         ]
       }.freeze
 
+      COLUMNS = %i[key name says held_by reason against strictness allowed].freeze
+
       ALL = TABLE.map do |key, (letter, text, default, default_why, by_guild, guild_defaults, rows)|
-        schools = rows.map do |name_key, name, says, held_by, reason, against, strictness, allowed|
-          School.new(
-            key: name_key, name:, says:, held_by:, reason:, against:, strictness:,
-            allowed: allowed.nil? || allowed
-          ).freeze
+        schools = rows.map do |row|
+          School.new(allowed: true, **COLUMNS.zip(row).to_h.compact).freeze
         end
         Question.new(
           key:, letter:, text:, default:, default_why:, by_guild:, guild_defaults:,

@@ -64,18 +64,11 @@ module Core
         weigh(**told, **yield(slips + 1))
       end
 
-      def initialize(
-        report:, candidates:, species:, series: [],
-        kept: ->(_) { [] },
-        weights: Weights::ALL,
-        growth_spread: Weights::GROWTH_SPREAD,
-        near_share: Weights::NEAR_SHARE,
-        near_km: Weights::NEAR_KM
-      )
+      def initialize(report:, candidates:, species:, series: [], kept: ->(_) { [] })
         @report = report
-        @weights = weights
-        @growth_spread, @near_share, @near_km = growth_spread, near_share, near_km
-        @readings = report[:numbers].map { |number| Tags::Reading.new(number, weights:) }
+        @readings = report[:numbers].map do |number|
+          Tags::Reading.new(number, weights: Weights::ALL)
+        end
         # Numbers with the same beginning one after another are aligned fastest.
         @candidates = candidates.sort_by { |one| one[:number] }
         @species = species
@@ -140,7 +133,7 @@ module Core
       # None of these: another's number, one that nobody reported used, or one misread beyond
       # knowing.
       def none_log
-        @none_log ||= none_weights.sum { |name| @weights[name] }
+        @none_log ||= none_weights.sum { |name| Weights::ALL[name] }
       end
 
       def none_weights
@@ -198,7 +191,7 @@ module Core
 
       # The worst that its fate can still say against it.
       def least_fate(one)
-        one.fish_id && !@asked.include?(one.fish_id) ? @weights[:kept] : fate(one).log
+        one.fish_id && !@asked.include?(one.fish_id) ? Weights::ALL[:kept] : fate(one).log
       end
 
       def add(one, term, at: -1)
@@ -227,7 +220,7 @@ module Core
       end
 
       # A second number that the fish is not known to carry may have been put in and not told.
-      def second_log(log) = [log, @weights[:second_unknown]].max
+      def second_log(log) = [log, Weights::ALL[:second_unknown]].max
 
       # nil when it cannot be: it was caught before it was tagged; or when it falls under the least
       # that counts.
@@ -283,12 +276,12 @@ module Core
       end
 
       def second_number(log, tag, reading)
-        return number("second number", log, tag, reading) if log > @weights[:second_unknown]
+        return number("second number", log, tag, reading) if log > Weights::ALL[:second_unknown]
 
         Term.new(
           "second number",
           :second_unknown,
-          @weights[:second_unknown],
+          Weights::ALL[:second_unknown],
           -> { "this fish is not known to carry it" }
         )
       end
@@ -309,7 +302,7 @@ module Core
         end
       end
 
-      def weighed(name, key, &words) = Term.new(name, key, key ? @weights[key] : 0.0, words)
+      def weighed(name, key, &words) = Term.new(name, key, key ? Weights::ALL[key] : 0.0, words)
 
       # Not on any day that the catch can have been.
       def came_off?(one)
@@ -350,7 +343,7 @@ module Core
           (from.sd_mm**2) + (to.sd_mm**2) + (((last - first)**2) / 12),
           ExpectedGrowth.spread_mm(1.0, (days.sum / 2.0).clamp(0, days.max), kind)
         ]
-        log = self.class.length_log(parts, spread: @growth_spread, wrong: @weights[:length_wrong])
+        log = self.class.length_log(parts, spread: Weights::GROWTH_SPREAD, wrong: Weights::ALL[:length_wrong])
         Term.new(
           "length", nil, log,
           -> { format("%+d mm, about %+d expected", (to.mm - from.mm).round, expected.round) },
@@ -371,7 +364,7 @@ module Core
           )
         end
 
-        log = self.class.place_log(far_km, near_share: @near_share, near_km: @near_km)
+        log = self.class.place_log(far_km, near_share: Weights::NEAR_SHARE, near_km: Weights::NEAR_KM)
         Term.new("place", nil, log, -> { format("%.0f km in %d days", far_km, days.max) }, far_km)
       end
 

@@ -16,11 +16,14 @@ module Core
     #   alike:    whether the species that was told is one that the fish's species is easily taken
     #             for
     #   told:     whether this catch of that fish seems to have been told already
+    #   sure:     the share from which it is accepted alone, nil for our own
     #
     # Returns { accepted: true, fish: one of carrying } or { accepted: false, reason: Symbol,
     # sentence: String }. What is not accepted is kept and waits for the coordinator; nothing is
     # thrown away.
-    module Match
+    class Match < Value.of(
+      :report, :complete, :carrying, :weighed, :ours, :told, :sure, alike: false
+    )
       # As sure as it must be to need nobody: so that of what is accepted alone at most one in 1,000
       # is wrong, and 95 in 100 numbers that were read right are accepted. Set with the weights by
       # bench/calibrate.rb, judged by bench/matching.rb.
@@ -32,24 +35,12 @@ module Core
       # A coordinator looks twice at a fish that is less likely. House rule.
       LIKELIER_THAN_NOT = 0.5
 
-      module_function
+      UNLIKELY = "Length, place or time do not go well with the fish that carries this number."
+      ALIKE = "Fish with numbers that are easily taken for this one fit nearly as well."
 
-      #   sure: the share from which it is accepted alone
-      def judge(
-        report:, complete:, carrying:, weighed:, ours:, told:, alike: false,
-        sure: sure(report)
-      )
-        fish = carrying.first
-        return no_fish(ours, complete) if fish.nil?
-        if carrying.map { |one| one[:fish_id] }.uniq.size > 1
-          return waits(:two_fish, "The numbers are on two different fish.")
-        end
+      def self.judge(...) = new(...).verdict
 
-        contradiction(report, fish, alike) || told_already(told) ||
-          doubt(weighed, fish, complete, sure) || { accepted: true, fish: }
-      end
-
-      def sure(report)
+      def self.sure(report)
         if %i[species_code length_mm length lat_deg].all? { |part| report[part].nil? }
           SURE_ALONE
         else
@@ -57,7 +48,20 @@ module Core
         end
       end
 
-      def no_fish(ours, complete)
+      def verdict
+        return no_fish if fish.nil?
+        if carrying.map { |one| one[:fish_id] }.uniq.size > 1
+          return waits(:two_fish, "The numbers are on two different fish.")
+        end
+
+        contradiction || told_already || doubt || { accepted: true, fish: }
+      end
+
+      private
+
+      def fish = carrying.first
+
+      def no_fish
         return waits(:not_complete, "Part of the number could not be read.") if ours && !complete
         if ours
           return waits(:number_not_found, "No fish of ours carries this number as it was read.")
@@ -66,60 +70,48 @@ module Core
         waits(:other_programme, "The number has not the form of ours.")
       end
 
-      def contradiction(report, fish, alike)
-        if other_species?(report, fish) && !alike
+      def contradiction
+        if other_species? && !alike
           return waits(:other_species, "The number is on a fish of another species.")
         end
         if report[:caught_on] < fish[:released_on]
           return waits(:before_release, "The date is before that fish was tagged.")
         end
         return if Candidates::LOOSE.include?(report[:found_how])
-        if came_off?(report, fish)
-          return waits(:came_off, "This tag had come off that fish before.")
-        end
+        return waits(:came_off, "This tag had come off that fish before.") if came_off?
 
         waits(:reported_kept, "That fish was reported kept before.") if fish[:kept]
       end
 
-      def came_off?(report, fish)
+      def came_off?
         from = report.fetch(:caught_from, report[:caught_on])
         fish[:ended_on] && (from.nil? || from > fish[:ended_on])
       end
 
-      def told_already(told)
+      def told_already
         return unless told
 
         waits(:perhaps_same_catch, "This catch of the fish seems to have been told already.")
       end
 
-      UNLIKELY = "Length, place or time do not go well with the fish that carries this number."
-      ALIKE = "Fish with numbers that are easily taken for this one fit nearly as well."
-
       # A number can be read wrong and still be another fish's.
-      def doubt(weighed, fish, complete, sure)
+      def doubt
         best = weighed[:ranked].first
         return waits(:not_complete, "Part of the number could not be read.") unless complete
 
         is_best = best && best.fish_id == fish[:fish_id]
-        return if is_best && best.share >= sure
+        return if is_best && best.share >= (sure || self.class.sure(report))
 
         waits(:unlikely, is_best ? ALIKE : UNLIKELY)
       end
 
       # A finder who does not know the species does not contradict it; a look-alike is for the share
       # to judge.
-      def other_species?(report, fish)
+      def other_species?
         report[:species_code] && report[:species_code] != fish[:species_code]
       end
 
       def waits(reason, sentence) = { accepted: false, reason:, sentence: }
-      private_class_method :told_already,
-        :no_fish,
-        :contradiction,
-        :came_off?,
-        :doubt,
-        :other_species?,
-        :waits
     end
   end
 end

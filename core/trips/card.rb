@@ -25,23 +25,29 @@ module Core
         checked_on
       ].freeze
 
+      # What a card is made of.
+      Parts = Value.of(
+        :trip, :species, :pouch, :rules, :authorisation,
+        spots: [], laws: [], known_fish: [], tagging_seconds: {}, trained_to_vent: false, series: []
+      )
+      AS_TOLD = %i[trip pouch series spots known_fish tagging_seconds trained_to_vent].freeze
+
       module_function
 
-      def compile(
-        trip:, species:, pouch:, rules:, authorisation:, spots: [], laws: [], known_fish: [],
-        tagging_seconds: {}, trained_to_vent: false, series: []
-      )
+      # told: Parts
+      def compile(**told)
+        parts = Parts.new(**told)
         {
-          format: FORMAT, trip:, pouch:, series:, spots:, known_fish:, tagging_seconds:,
-          trained_to_vent:,
+          format: FORMAT,
+          **parts.slice(*AS_TOLD),
           authorisation: {
-            verdict: authorisation.verdict,
-            text: authorisation.text
+            verdict: parts.authorisation.verdict,
+            text: parts.authorisation.text
           },
-          rules: rules(rules),
+          rules: rules(parts.rules),
           acts:,
-          species: species.map { |one| species(one) },
-          laws: laws.map { |law| law(law) }
+          species: parts.species.map { |one| species(one) },
+          laws: parts.laws.map { |law| law(law) }
         }
       end
 

@@ -51,34 +51,37 @@ module Core
         if locker.net_hoop_mm && !locker.net_rubber
           return (
             item(
-              :net, "landing net", true, reason, "school F", :does_not_fit,
-              "the net is not knotless rubber"
+              thing(:net, "landing net", reason, "school F"),
+              :does_not_fit, "the net is not knotless rubber"
             )
           )
         end
 
         numeric(
-          :net, "landing net", reason, "school F",
-          locker.net_hoop_mm,
-          plan.longest_mm,
-          "mm hoop"
+          thing(:net, "landing net", reason, "school F"),
+          locker.net_hoop_mm, plan.longest_mm, "mm hoop"
         )
       end
 
       def untouched_net
         item(
-          :net, "landing net", false,
-          "Under the house rule small fragile fish are unhooked at the surface; a net is for the " \
-            "one that needs help or a tag.",
-          "school F",
+          thing(
+            :net, "landing net",
+            "Under the house rule small fragile fish are unhooked at the surface; a net " \
+              "is for the one that needs help or a tag.",
+            "school F", required: false
+          ),
           owned_state(:net_hoop_mm)
         )
       end
 
       def by_hand_net
         item(
-          :net, "landing net", false,
-          "Fish are taken by hand in the shallows under the house rule.", "school F",
+          thing(
+            :net, "landing net",
+            "Fish are taken by hand in the shallows under the house rule.",
+            "school F", required: false
+          ),
           owned_state(:net_hoop_mm)
         )
       end
@@ -97,16 +100,13 @@ module Core
           Math.hypot(plan.hand_height_m, locker.hoop_radius_m) + 0.1
         ].max
         numeric(
-          :handle,
-          "net handle",
-          "Your hand is #{Units.tenths(plan.hand_height_m)} m above the water; the hoop must " \
-            "reach the fish " \
-            "beyond your feet.",
-          "geometry",
-          locker.net_handle_m && (locker.net_handle_m * 1000).round,
-          (need_m * 1000).round,
-          "mm",
-          required: !every_guild?(:net, :surface_release)
+          thing(
+            :handle, "net handle",
+            "Your hand is #{Units.tenths(plan.hand_height_m)} m above the water; the hoop " \
+              "must reach the fish beyond your feet.",
+            "geometry", required: !every_guild?(:net, :surface_release)
+          ),
+          locker.net_handle_m && (locker.net_handle_m * 1000).round, (need_m * 1000).round, "mm"
         )
       end
 
@@ -116,9 +116,12 @@ module Core
         else long.zero? ? :not_owned : :does_not_fit
         end
         item(
-          :forceps, "two pairs of long-nosed forceps", true,
-          "One gets dropped; sometimes one holds and one turns.", "house rule", state,
-          long == 1 ? "one pair missing" : nil
+          thing(
+            :forceps, "two pairs of long-nosed forceps",
+            "One gets dropped; sometimes one holds and one turns.",
+            "house rule"
+          ),
+          state, long == 1 ? "one pair missing" : nil
         )
       end
 
@@ -126,25 +129,25 @@ module Core
         return nil unless plan.guild_keys.intersect?(TOOTHED)
 
         numeric(
-          :long_forceps, "extra long forceps",
-          "Toothed fish are expected: hands stay away from the mouth.", "guild table",
-          (locker.forceps_mm || []).max,
-          LONG_FORCEPS_MM,
-          "mm"
+          thing(
+            :long_forceps, "extra long forceps",
+            "Toothed fish are expected: hands stay away from the mouth.",
+            "guild table"
+          ),
+          (locker.forceps_mm || []).max, LONG_FORCEPS_MM, "mm"
         )
       end
 
       def cutters
         need = locker.hook_wire_mm || 2.0
         numeric(
-          :cutters,
-          "hook cutters",
-          "They must go through the thickest hook in the box " \
-            "(#{need} mm), also for a hook in a person.",
-          "house rule",
-          locker.cutters_mm,
-          need,
-          "mm wire"
+          thing(
+            :cutters, "hook cutters",
+            "They must go through the thickest hook in the box (#{need} mm), also for a " \
+              "hook in a person.",
+            "house rule"
+          ),
+          locker.cutters_mm, need, "mm wire"
         )
       end
 
@@ -157,14 +160,12 @@ module Core
 
       def board
         numeric(
-          :board,
-          "slick wet board",
-          "At least as long as the longest expected fish (#{cm(plan.longest_mm)}).",
-          "school C",
-          locker.board_mm,
-          plan.longest_mm,
-          "mm",
-          required: locker.tape_mm.to_i < plan.longest_mm
+          thing(
+            :board, "slick wet board",
+            "At least as long as the longest expected fish (#{cm(plan.longest_mm)}).",
+            "school C", required: locker.tape_mm.to_i < plan.longest_mm
+          ),
+          locker.board_mm, plan.longest_mm, "mm"
         )
       end
 
@@ -172,24 +173,20 @@ module Core
         return nil if locker.board_mm.to_i >= plan.longest_mm
 
         numeric(
-          :tape, "measuring tape", "For fish longer than the board.", "house rule",
-          locker.tape_mm,
-          plan.longest_mm,
-          "mm"
+          thing(:tape, "measuring tape", "For fish longer than the board.", "house rule"),
+          locker.tape_mm, plan.longest_mm, "mm"
         )
       end
 
       def scale
         need = (plan.heaviest_g * SCALE_MARGIN / 1000).ceil(1)
         numeric(
-          :scale,
-          "scale, zeroed with the wet sling on it",
-          "The heaviest expected fish is #{(plan.heaviest_g / 1000).round(1)} kg.",
-          "house rule",
-          locker.scale_kg,
-          need,
-          "kg",
-          required: false
+          thing(
+            :scale, "scale, zeroed with the wet sling on it",
+            "The heaviest expected fish is #{(plan.heaviest_g / 1000).round(1)} kg.",
+            "house rule", required: false
+          ),
+          locker.scale_kg, need, "kg"
         )
       end
 
@@ -246,9 +243,7 @@ module Core
             Handling::TagDecision.advise(
               situation,
               score: Handling::Caution.score(situation, air_budget:),
-              air_budget:,
-              authorised: true,
-              tag_in_hand: true
+              air_budget:
             )
           told[:where] == :water
         end
@@ -301,9 +296,12 @@ module Core
           "fixed" => rules.school(:grips) == :free ? :fits : :does_not_fit
         }.fetch(locker.grip, :not_owned)
         item(
-          :grip, "lip grip", false, "A fish that rolls in a fixed grip splits its jaw.", "school E",
-          state,
-          (
+          thing(
+            :grip, "lip grip",
+            "A fish that rolls in a fixed grip splits its jaw.",
+            "school E", required: false
+          ),
+          state, (
             "only a swivel head, in the water or with the body supported" if state == :does_not_fit
           )
         )
@@ -337,14 +335,13 @@ module Core
         return nil if deep.nil? || rules.school(:pressure) != :descend
 
         numeric(
-          :descender,
-          "descending device",
-          "Fish from #{plan.depth_to_m} m come up swollen: #{deep.round(2)} kg take the largest " \
-            "expected one down.",
-          "school J",
-          locker.descender_kg,
-          deep.round(2),
-          "kg"
+          thing(
+            :descender, "descending device",
+            "Fish from #{plan.depth_to_m} m come up swollen: #{deep.round(2)} kg take the " \
+              "largest expected one down.",
+            "school J"
+          ),
+          locker.descender_kg, deep.round(2), "kg"
         )
       end
 
@@ -374,20 +371,19 @@ module Core
 
       def applicator
         numeric(
-          :applicators, "tag applicator", "Clean and sharp.", "house rule",
-          positive(locker.applicators),
-          1,
-          ""
+          thing(:applicators, "tag applicator", "Clean and sharp.", "house rule"),
+          positive(locker.applicators), 1, ""
         )
       end
 
       def needles
         numeric(
-          :spare_needles, "spare needle", "A blunt needle tears; a second one saves the day.",
-          "house rule",
-          positive(locker.spare_needles),
-          1,
-          ""
+          thing(
+            :spare_needles, "spare needle",
+            "A blunt needle tears; a second one saves the day.",
+            "house rule"
+          ),
+          positive(locker.spare_needles), 1, ""
         )
       end
 
@@ -424,36 +420,34 @@ module Core
       # The last call: hands are full from here on.
       def net_ready
         item(
-          :net_ready, "net set up on the far side from the rod hand", true,
-          "Hunting for a net while a fish hangs on the line is the commonest mistake there is.",
-          "house rule", :owned
+          thing(
+            :net_ready, "net set up on the far side from the rod hand",
+            "Hunting for a net while a fish hangs on the line is the commonest mistake " \
+              "there is.",
+            "house rule"
+          ),
+          :owned
         )
       end
 
       def owned(key, name, required, reason, source)
-        item(key, name, required, reason, source, owned_state(key))
+        item(thing(key, name, reason, source, required:), owned_state(key))
       end
 
       def owned_state(key) = locker[key] ? :owned : :not_owned
 
-      def numeric(key, name, reason, source, have, need, unit, required: true)
-        if have.nil?
-          return (
-            item(key, name, required, reason, source, :not_owned, "needs #{need} #{unit}".strip)
-          )
-        end
-        if have >= need
-          return item(key, name, required, reason, source, :fits, "#{have} #{unit}".strip)
-        end
+      def numeric(thing, have, need, unit)
+        return item(thing, :not_owned, "needs #{need} #{unit}".strip) if have.nil?
+        return item(thing, :fits, "#{have} #{unit}".strip) if have >= need
 
-        item(
-          key, name, required, reason, source, :does_not_fit,
-          "#{have} #{unit}, #{(need - have).round(2)} short".sub(" ,", ",")
-        )
+        short = "#{have} #{unit}, #{(need - have).round(2)} short".sub(" ,", ",")
+        item(thing, :does_not_fit, short)
       end
 
-      def item(key, name, required, reason, source, state, detail = nil)
-        { key:, name:, required:, reason:, source:, state:, detail: }.freeze
+      def item(thing, state, detail = nil) = { **thing, state:, detail: }.freeze
+
+      def thing(key, name, reason, source, required: true)
+        { key:, name:, required:, reason:, source: }
       end
 
       def positive(count) = count.to_i.positive? ? count : nil

@@ -10,14 +10,14 @@ module Core
     #
     # Returns a Hash of plain values; `ready` is the worst of what stops the trip card from being
     # whole.
-    module Outlook
-      module_function
+    class Outlook < Value.of(:plan, :locker, :rules, :laws, :member, :tags, :today)
+      def self.for(...) = new(...).found
 
-      def for(plan:, locker:, rules:, laws:, member:, tags:, today:)
+      def found
         authorisation = Authorisation.check(member:, on: plan.held_on)
         kit =
           Kit.call(plan:, locker:, rules:, trained_to_vent: member.trained_to_vent?)
-        landing = landing(plan, locker)
+        landing = self.landing
         by_code = laws.to_h { |entry| [entry.species_code, entry] }
         {
           mend: mend(kit, landing, [authorisation, *Tackle.check(plan:, locker:, rules:)]),
@@ -32,11 +32,13 @@ module Core
           tackle: Tackle.check(plan:, locker:, rules:) + Conditions.check(plan:),
           landing:,
           kit:,
-          tags: forecast(tags),
-          law: laws.map { |entry| law(entry, plan, today, rules) },
+          tags: forecast,
+          law: laws.map { |entry| law(entry) },
           authorisation:
         }
       end
+
+      private
 
       # What must be put right before leaving, worst first: what does not fit, what is needed and
       # not owned, what stops.
@@ -55,7 +57,7 @@ module Core
       end
 
       # Missing rod or net: nothing to draw, and what is missing.
-      def landing(plan, locker)
+      def landing
         missing =
           {
             rod_m: "rod length",
@@ -89,7 +91,7 @@ module Core
           "netted up to #{found[:x_max_m].round(1)} m from you."
       end
 
-      def forecast(tags)
+      def forecast
         rate = Core::Tags::UseRate.from(**tags.slice(:used, :days, :trips))
         expected = rate[:per_trip]
         most = rate[:estimated] ? Core::Tags::UseRate.trip_upper(**tags.slice(:used, :trips)) : nil
@@ -100,11 +102,11 @@ module Core
           most:,
           reorder_at: rate[:reorder_at],
           reorder: tags[:in_pouch] <= rate[:reorder_at],
-          finding: forecast_finding(tags, expected, most, enough)
+          finding: forecast_finding(expected, most, enough)
         }
       end
 
-      def forecast_finding(tags, expected, most, enough)
+      def forecast_finding(expected, most, enough)
         count = tags[:in_pouch]
         return Finding.stop(:tags, "There are no tags in your pouch.", "custody") if count.zero?
         if most.nil?
@@ -127,7 +129,7 @@ module Core
         end
       end
 
-      def law(entry, plan, today, rules)
+      def law(entry)
         stale = entry.stale?(today, rules:)
         closed = !entry.open_on?(plan.held_on)
         verdict = if closed then :stop
@@ -150,7 +152,6 @@ module Core
           finding: Finding.public_send(verdict, :law, text, "law as entered")
         }
       end
-      private_class_method :mend, :landing, :landing_sentence, :forecast, :forecast_finding, :law
     end
   end
 end

@@ -63,20 +63,22 @@ module Core
           return nil if lambda_.abs > Math::PI
           next if (lambda_ - previous).abs > 1e-12
 
-          return finish(cos2_a, sin_s, cos_s, cos_2m, sigma, Math.atan2(east, north))
+          metres = arc_m(cos2_a, sigma, sin_s, cos_s, cos_2m)
+          azimuth_deg = (Math.atan2(east, north) / RADIAN) % 360
+          return Line.new(distance_m: metres, azimuth_deg:).freeze
         end
         nil
       end
 
-      def finish(cos2_a, sin_s, cos_s, cos_2m, sigma, azimuth)
+      def arc_m(cos2_a, sigma, sin_s, cos_s, cos_2m)
         u_sq = cos2_a * ((A_M**2) - (B_M**2)) / (B_M**2)
         a = 1 + (u_sq / 16_384 * (4096 + (u_sq * (-768 + (u_sq * (320 - (175 * u_sq)))))))
         b = u_sq / 1024 * (256 + (u_sq * (-128 + (u_sq * (74 - (47 * u_sq))))))
         d = b * sin_s * (cos_2m + (b / 4 * ((cos_s * (-1 + (2 * (cos_2m**2)))) -
             (b / 6 * cos_2m * (-3 + (4 * (sin_s**2))) * (-3 + (4 * (cos_2m**2)))))))
-        Line.new(distance_m: B_M * a * (sigma - d), azimuth_deg: (azimuth / RADIAN) % 360).freeze
+        B_M * a * (sigma - d)
       end
-      private_class_method :solve, :finish
+      private_class_method :solve, :arc_m
     end
   end
 end

@@ -185,13 +185,14 @@ module Core
           y1, y2 = y2, y1 if y2 < y1
           (y1 / CELL_M).floor.upto((y2 / CELL_M).floor) do |row|
             edges = rows[row] or next
-            return false if edges.any? { |edge| crosses?(ax, ay, bx, by, *edge) }
+            return false if edges.any? { |edge| crosses?(ax, ay, bx, by, edge) }
           end
         end
         true
       end
 
-      def crosses?(ax, ay, bx, by, cx, cy, dx, dy)
+      def crosses?(ax, ay, bx, by, edge)
+        cx, cy, dx, dy = edge
         abx, aby, cdx, cdy = bx - ax, by - ay, dx - cx, dy - cy
         one = (abx * (cy - ay)) - (aby * (cx - ax))
         two = (abx * (dy - ay)) - (aby * (dx - ax))

@@ -158,7 +158,8 @@ class MatchTest < Minitest::Test
     kept: false
   }.freeze
 
-  def judge(fish: [FISH], share: 0.999, ours: true, told: false, complete: true, **report)
+  def judge(fish: [FISH], share: 0.999, **given)
+    seen = { complete: true, ours: true, told: false, **given.slice(:complete, :ours, :told) }
     best =
       fish.first &&
       Core::Recaptures::Candidates::Candidate.new(fish_id: fish.first[:fish_id], share:)
@@ -166,15 +167,13 @@ class MatchTest < Minitest::Test
       report: {
         species_code: "seabass",
         caught_on: Date.new(2026, 5, 1),
-        **report
+        **given.except(*seen.keys)
       },
-      complete:,
       carrying: fish,
       weighed: {
         ranked: [best].compact
       },
-      ours:,
-      told:
+      **seen
     )
   end
 

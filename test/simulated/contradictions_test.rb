@@ -270,9 +270,7 @@ class ContradictionsTest < Minitest::Test
     Core::Handling::TagDecision.advise(
       situation,
       score: Core::Handling::Caution.score(situation, air_budget:),
-      air_budget:,
-      authorised: true,
-      tag_in_hand: true
+      air_budget:
     )
   end
 

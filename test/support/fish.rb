@@ -122,19 +122,11 @@ module Fish
     end
   end
 
-  def situation(
-    what = BASS,
-    rules: Core::Protocol::HouseRules.default,
-    law: nil,
-    water: "sea",
-    now_ms: nil,
-    on: nil,
-    units: "metric",
-    trained_to_vent: false,
-    **encounter
-  )
+  # told: what a Situation takes, and fields of the encounter
+  def situation(what = BASS, rules: Core::Protocol::HouseRules.default, **told)
+    around = Core::Handling::Situation.members
     Core::Handling::Situation.new(
-      species: what, rules:, law:, water:, on:, now_ms:, units:, trained_to_vent:, encounter:
+      species: what, rules:, encounter: told.except(*around), **told.slice(*around)
     )
   end
 

@@ -26,11 +26,11 @@ class WaterCase < ApiCase
     id
   end
 
-  def record(id, number, start, kind:, length_mm:, **changes)
+  def record(id, number, start, length_mm:, **changes)
     Acts::RecordEncounter.call(
       Acts::Context.new(store:, member: @isolde, now: Time.now), id:,
       sent: Seeds.encounter(
-        @trip, number:, start:, kind:,
+        @trip, number:, start:,
         length: { value: length_mm, unit: "mm", kind: "FL", how: "board" }, **changes
       )
     )

@@ -17,8 +17,7 @@ class AdviceTest < Minitest::Test
         situation,
         score: Core::Handling::Caution.score(situation),
         air_budget:,
-        authorised: true,
-        tag_in_hand: tag
+        tagger: Core::Handling::TagDecision::Tagger.new(tag_in_hand: tag)
       )
     Advice.lines(situation, tagging:)
   end

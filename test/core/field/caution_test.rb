@@ -203,19 +203,15 @@ end
 class TagDecisionTest < Minitest::Test
   FIT = { hook_place: "lip", water_temp_c: 12 }.freeze
 
-  def advise(
-    what = Fish::BASS,
-    authorised: true,
-    tag_in_hand: true,
-    tagging_seconds: nil,
-    rules: Core::Protocol::HouseRules.default,
-    **seen
-  )
-    situation = Fish.situation(what, rules:, **FIT, **seen)
+  TAGGER = %i[authorised tag_in_hand tagging_seconds].freeze
+
+  def advise(what = Fish::BASS, **told)
+    situation = Fish.situation(what, **FIT, **told.except(*TAGGER))
     air_budget = Core::Handling::AirBudget.for(situation)
     score = Core::Handling::Caution.score(situation, air_budget:)
     Core::Handling::TagDecision.advise(
-      situation, score:, air_budget:, authorised:, tag_in_hand:, tagging_seconds:
+      situation, score:, air_budget:,
+      tagger: Core::Handling::TagDecision::Tagger.new(**told.slice(*TAGGER))
     )
   end
 
@@ -280,9 +276,7 @@ class TagDecisionTest < Minitest::Test
       Core::Handling::TagDecision.advise(
         situation,
         score: Core::Handling::Caution.score(situation),
-        air_budget:,
-        authorised: true,
-        tag_in_hand: true
+        air_budget:
       )
 
     assert_equal :water, told[:where]
@@ -299,15 +293,8 @@ class KeepVerdictTest < Minitest::Test
       season: %w[07-01 03-31]
     )
 
-  def keep(
-    law = LAW,
-    rules: Core::Protocol::HouseRules.default,
-    on: "2026-08-01",
-    units: "metric",
-    what: Fish::BASS,
-    **seen
-  )
-    Core::Law::KeepVerdict.of(Fish.situation(what, rules:, law:, on:, units:, **seen))
+  def keep(law = LAW, on: "2026-08-01", what: Fish::BASS, **told)
+    Core::Law::KeepVerdict.of(Fish.situation(what, law:, on:, **told))
   end
 
   def slot(mm, how: "board", **limits)
