@@ -88,22 +88,24 @@ told("the smallest question", smallest, 5)
 
 # A report of a tag as it was read, of one kind of damage or of any.
 as_read = lambda do |one, kind|
-  one.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg).merge(
+  Core::Recaptures::Report.new(
+    **one.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg),
     number_as_read: Demo::Damage.of(one[:tag_number], rng, kind:),
     more_numbers: [],
     length_how: "tape",
     caught_on: one[:caught_on] + 90
   )
 end
+known = Acts::KnownFish.new(store)
 worn = sample.first(300).map { |one| as_read.call(one, nil) }
-told("matching a worn number", measure(worn) { |report| Acts::FindFish.weigh(store:, report:) }, 60)
+told("matching a worn number", measure(worn) { |report| Acts::FindFish.weigh(known, report) }, 60)
 left_out = sample.first(300).map { |one| as_read.call(one, :left_out) }
 told(
   "one with a character left out",
-  measure(left_out) { |report| Acts::FindFish.weigh(store:, report:) },
+  measure(left_out) { |report| Acts::FindFish.weigh(known, report) },
   60
 )
-plans(db) { Acts::FindFish.weigh(store:, report: worn.first) }.each do |scan, times|
+plans(db) { Acts::FindFish.weigh(known, worn.first) }.each do |scan, times|
   puts "    #{times} x #{scan}"
 end
 

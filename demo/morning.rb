@@ -79,7 +79,7 @@ module Demo
           fate: "released",
           **changes
         }
-        Acts::ReportTag.call(store: @store, id:, sent:, today: @today)
+        Acts::ReportTag.call(Acts::Context.new(store: @store), id:, sent:)
       end
     end
 
@@ -88,7 +88,7 @@ module Demo
     end
 
     def decide(report_id, verdict, reason, **more)
-      return if @store.reports.find(report_id)[:state] != "waiting"
+      return unless @store.reports.find(report_id).waiting?
 
       Acts::DecideReport.call(
         Acts::Context.new(store: @store, member: @hamish),

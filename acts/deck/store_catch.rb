@@ -99,11 +99,13 @@ module Acts
 
       decided = FileReading.decided(store: @store, encounter_id: @counts[:id], numbers: @named)
       if decided
-        fish = { fish_id: decided[:fish_id], number: decided[:tag_number] }
+        fish = { fish_id: decided.fish_id, number: decided.tag_number }
         return { accepted: true, fish: }
       end
 
-      FindFish.judge(store: @store, report: FindFish.reading(@counts, @named))
+      FindFish.judge(
+        KnownFish.new(@store), Core::Recaptures::Report.read_on_deck(@counts, @named)
+      )
     end
 
     # A tagged fish is the same as before when the record is corrected, else a new one. A recapture
@@ -139,7 +141,7 @@ module Acts
     def tell_tagger
       return if !accepted? || @verdict[:fish][:tagger_id] == @counts[:member_id]
 
-      report = @counts.merge(id: nil)
+      report = Core::Recaptures::Report.read_on_deck(@counts, @named).with(id: nil)
       WriteLetter.recapture_to_tagger(store: @store, report:, fish: @verdict[:fish])
     end
 

@@ -41,8 +41,8 @@ module Acts
     def judge(known)
       @catches.select { |one| known.carried?(one[:numbers]) }.map do |one|
         encounter, numbers = one.values_at(:encounter, :numbers)
-        report = FindFish.reading(encounter, numbers)
-        judged = Judged.new(encounter, numbers, FindFish.judge(store: @store, report:, known:))
+        report = Core::Recaptures::Report.read_on_deck(encounter, numbers)
+        judged = Judged.new(encounter, numbers, FindFish.judge(known, report))
         known.went(judged.fish_id) if encounter[:fate] == "kept" && judged.fish_id
         judged
       end

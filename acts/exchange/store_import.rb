@@ -157,25 +157,18 @@ module Acts
     # was long ago.
     def report(said)
       spot = @spots[said[:spot_code]].to_h
-      report = {
+      report = Core::Recaptures::Report.new(
         id: said[:id], report_key: SecureRandom.urlsafe_base64(16), revision: 1,
-        fingerprint: Fingerprint.of(said), encounter_id: nil, units: "metric",
+        fingerprint: Fingerprint.of(said), units: "metric",
         number_as_read: said[:tag_numbers].first, more_numbers: said[:tag_numbers].drop(1),
         numbers: said[:tag_numbers], day_said: "day", caught_on: Date.iso8601(said[:caught_on]),
-        caught_from: nil, found_how: "caught", place_words: spot[:name],
+        found_how: "caught", place_words: spot[:name],
         lat_deg: said[:lat_deg] || spot[:lat_deg], lon_deg: said[:lon_deg] || spot[:lon_deg],
         **said.slice(:species_code, :fate, :length_mm, :length_kind, :length_how)
-      }
-      verdict = FindFish.judge(store: @store, report:)
-      @store.reports.add(
-        report.merge(
-          state: "waiting", waiting_reason: verdict.fetch(:reason, :number_not_found).to_s
-        )
       )
-      @imports.own_report(report[:id], @id)
-      fish = verdict[:fish]
-      MatchReport.accept(@context, report:, fish:, quiet: true) if verdict[:accepted]
-      report[:id]
+      ReportTag.add(@context, report, quiet: true)
+      @imports.own_report(report.id, @id)
+      report.id
     end
   end
 end

@@ -18,10 +18,10 @@ module Acts
         report = OwnReport.fetch(store: context.store, id:, key: report_key)
         changed = ReportTag.columns(context.store, sent, context.today)
         fingerprint = Fingerprint.of(sent)
-        same = fingerprint == report[:fingerprint]
+        same = fingerprint == report.fingerprint
         refuse_overrunning(report, revision, same)
         unless same
-          change(context, report, { **changed, fingerprint:, revision: report[:revision] + 1 })
+          change(context, report, { **changed, fingerprint:, revision: report.revision + 1 })
         end
         ReportTag.answer(context.store, same ? "known" : "stored", context.store.reports.find(id))
       end
@@ -47,27 +47,27 @@ module Acts
         )
       {
         **told,
-        caught_on: report[:day_said] == "unknown" ? nil : report[:caught_on],
-        more_numbers: report[:more_numbers].to_a,
-        place: report[:lat_deg] && report.slice(:lat_deg, :lon_deg),
+        caught_on: report.day_said == "unknown" ? nil : report.caught_on,
+        more_numbers: report.more_numbers.to_a,
+        place: report.lat_deg && report.slice(:lat_deg, :lon_deg),
         length:
-          report[:length_mm] &&
+          report.length_mm &&
             {
-              value: report[:length_mm],
+              value: report.length_mm,
               unit: "mm",
-              kind: report[:length_kind],
-              how: report[:length_how]
+              kind: report.length_kind,
+              how: report.length_how
             }
       }
     end
 
     # What a coordinator asked last, until it is answered.
     def question(store, report)
-      store.desk.last_decision(report[:id])[:reason] if report[:waiting_reason] == "asked"
+      store.desk.last_decision(report.id)[:reason] if report.waiting_reason == "asked"
     end
 
     def refuse_overrunning(report, revision, same)
-      return if same || report[:revision] == revision
+      return if same || report.revision == revision
 
       raise Core::Conflict.at(
         "revision", :changed_meanwhile,
@@ -78,26 +78,26 @@ module Acts
 
     def change(context, report, changed)
       store = context.store
-      store.reports.change(report[:id], changed)
-      if report[:state] == "joined" ||
-          (
-            store.reports.decided_by_hand?(report[:id]) &&
-              report[:numbers].to_a == changed[:numbers]
-          )
-        return
-      end
+      store.reports.change(report.id, changed)
+      return if report.joined? || decided?(store, report, changed[:numbers])
 
-      verdict = FindFish.judge(store:, report: report.merge(changed))
-      if verdict[:accepted] && verdict[:fish][:fish_id] == report[:fish_id]
-        return MeasureSpan.call(store:, fish_ids: [report[:fish_id]])
+      amended = report.with(**changed)
+      verdict = FindFish.judge(KnownFish.new(store), amended)
+      if verdict[:accepted] && report.matched_to?(verdict[:fish])
+        return MeasureSpan.call(store:, fish_ids: [report.fish_id])
       end
 
       MatchReport.undo(store:, report:, moved: nil, at: context.now)
-      store.reports.wait(report[:id], verdict.fetch(:reason, :number_not_found))
+      store.reports.wait(report.id, verdict.fetch(:reason, :number_not_found))
       return unless verdict[:accepted]
 
-      MatchReport.accept(context, report: report.merge(changed), fish: verdict[:fish])
+      MatchReport.accept(context, report: amended, fish: verdict[:fish])
     end
-    private_class_method :shown, :question, :refuse_overrunning, :change
+
+    # By a coordinator, by numbers that stay.
+    def decided?(store, report, numbers)
+      store.reports.decided_by_hand?(report.id) && report.numbers.to_a == numbers
+    end
+    private_class_method :shown, :question, :refuse_overrunning, :change, :decided?
   end
 end

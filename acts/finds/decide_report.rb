@@ -79,7 +79,7 @@ module Acts
     def accepted
       fish =
         @decision.tag_number &&
-        @store.fish.carrying(@decision.tag_number, on: @report[:caught_on], apart_from: @report_id)
+        @store.fish.carrying(@decision.tag_number, on: @report.caught_on, apart_from: @report_id)
       if fish.nil?
         raise Core::InvalidInput.at(
           "tag_number",
@@ -90,7 +90,7 @@ module Acts
       end
 
       share =
-        FindFish.weigh(store: @store, report: @report)[:ranked]
+        FindFish.weigh(KnownFish.new(@store), @report)[:ranked]
           .find { |one| one.fish_id == fish[:fish_id] }
           &.share
       refuse_at_first_look(share)
@@ -135,7 +135,7 @@ module Acts
 
     def same_catch
       other = @store.reports.find(@decision.other_report_id)
-      if other.nil? || other[:id] == @report_id || other[:same_as]
+      if other.nil? || other.id == @report_id || other.same_as
         raise Core::InvalidInput.at(
           "other_report_id", :no_such_report,
           "Choose the report that this one is joined to; " \
@@ -143,8 +143,8 @@ module Acts
         )
       end
 
-      note(other_report_id: other[:id])
-      @store.reports.join(@report_id, same_as: other[:id])
+      note(other_report_id: other.id)
+      @store.reports.join(@report_id, same_as: other.id)
     end
 
     def second_opinion

@@ -11,14 +11,14 @@ module Acts
     #          more)
     def call(context, encounter:, numbers:, verdict:)
       known = context.store.reports.of_encounter(encounter[:id])
-      if known && known[:fish_id] && !same_fish?(known, verdict)
-        context.store.reports.unmatch(known[:id], at: context.now)
+      if known&.fish_id && !same_fish?(known, verdict)
+        context.store.reports.unmatch(known.id, at: context.now)
       end
-      return known && context.store.reports.set_aside(known[:id]) if verdict.nil?
+      return known && context.store.reports.set_aside(known.id) if verdict.nil?
       return if known.nil? && verdict[:accepted]
 
       if known
-        context.store.reports.change(known[:id], said(encounter, numbers))
+        context.store.reports.change(known.id, said(encounter, numbers))
       else
         context.store.reports.add(new_reading(encounter, numbers))
       end
@@ -26,15 +26,15 @@ module Acts
       if verdict[:accepted]
         settle(context.store, reading, verdict[:fish])
       else
-        context.store.reports.wait(reading[:id], verdict[:reason])
+        context.store.reports.wait(reading.id, verdict[:reason])
       end
     end
 
     # What was decided of this encounter's numbers at the desk stands while they stay the same.
     def decided(store:, encounter_id:, numbers:)
       reading = store.reports.of_encounter(encounter_id)
-      if reading && reading[:fish_id] && reading[:numbers].to_a == numbers.uniq &&
-          store.reports.decided_by_hand?(reading[:id])
+      if reading&.fish_id && reading.numbers.to_a == numbers.uniq &&
+          store.reports.decided_by_hand?(reading.id)
         reading
       end
     end
@@ -42,13 +42,13 @@ module Acts
     # Reports that wait with one of these numbers, now that a fish bears it.
     def judge_waiting(context, numbers)
       context.store.reports.waiting_with(numbers).each do |report|
-        verdict = FindFish.judge(store: context.store, report:)
+        verdict = FindFish.judge(KnownFish.new(context.store), report)
         MatchReport.accept(context, report:, fish: verdict[:fish]) if verdict[:accepted]
       end
     end
 
     def new_reading(encounter, numbers)
-      {
+      Core::Recaptures::Report.new(
         id: SecureRandom.uuid,
         fingerprint: "deck",
         report_key: SecureRandom.urlsafe_base64(16),
@@ -57,7 +57,7 @@ module Acts
         state: "waiting",
         waiting_reason: "number_not_found",
         **said(encounter, numbers)
-      }
+      )
     end
 
     def said(encounter, numbers)
@@ -74,14 +74,14 @@ module Acts
     end
 
     def same_fish?(known, verdict)
-      verdict && verdict[:accepted] && verdict[:fish][:fish_id] == known[:fish_id]
+      verdict && verdict[:accepted] && known.matched_to?(verdict[:fish])
     end
 
     def settle(store, reading, fish)
-      return if reading[:fish_id] == fish[:fish_id]
+      return if reading.matched_to?(fish)
 
       store.reports.match(
-        report_id: reading[:id],
+        report_id: reading.id,
         fish_id: fish[:fish_id],
         tag_number: fish[:number]
       )

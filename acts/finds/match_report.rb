@@ -16,12 +16,12 @@ module Acts
     def accept(context, report:, fish:, decided_by: nil, quiet: false)
       store = context.store
       store.reports.match(
-        report_id: report[:id],
+        report_id: report.id,
         fish_id: fish[:fish_id],
         tag_number: fish[:number],
         decided_by:
       )
-      moved = report[:encounter_id] && take_in(store, report, fish)
+      moved = take_in(store, report, fish) if report.on_deck?
       take_off(store, report, fish)
       MeasureSpan.call(store:, fish_ids: [fish[:fish_id]])
       unless quiet
@@ -38,28 +38,28 @@ module Acts
 
     # moved: what .accept returned, as it was kept
     def undo(store:, report:, moved:, at:)
-      fish_id = report[:fish_id] or return
-      store.reports.unmatch(report[:id], at:)
-      store.fish.resume_taggings_of_report(report[:id])
-      give_back(store, report, moved) if report[:encounter_id]
+      fish_id = report.fish_id or return
+      store.reports.unmatch(report.id, at:)
+      store.fish.resume_taggings_of_report(report.id)
+      give_back(store, report, moved) if report.on_deck?
       MeasureSpan.call(store:, fish_ids: [fish_id, moved && moved["from"]].compact)
     end
 
     # A tag that its finder cut off or keeps is in no fish any more.
     def take_off(store, report, fish)
-      return unless TAKEN_OFF.include?(report[:tag_left])
+      return unless TAKEN_OFF.include?(report.tag_left)
 
       store.fish.end_tagging_by_report(
         tag_number: fish[:number],
-        report_id: report[:id],
-        at: report[:caught_on].next_day.to_time
+        report_id: report.id,
+        at: report.caught_on.next_day.to_time
       )
     end
 
     # The encounter joins the fish; a chain that was begun there comes along, and a tag that was
     # taken off there is off.
     def take_in(store, report, fish)
-      encounter = store.encounters.find(report[:encounter_id])
+      encounter = store.encounters.find(report.encounter_id)
       own = encounter[:fish_id]
       moved = store.fish.merge(from: own, into: fish[:fish_id]) if own && own != fish[:fish_id]
       store.encounters.belongs_to(encounter[:id], fish[:fish_id])
@@ -74,8 +74,8 @@ module Acts
     end
 
     def give_back(store, report, moved)
-      moved ? store.fish.part(moved) : store.encounters.belongs_to(report[:encounter_id], nil)
-      store.fish.resume_taggings(encounter_id: report[:encounter_id])
+      moved ? store.fish.part(moved) : store.encounters.belongs_to(report.encounter_id, nil)
+      store.fish.resume_taggings(encounter_id: report.encounter_id)
     end
     private_class_method :write, :take_off, :take_in, :give_back
   end

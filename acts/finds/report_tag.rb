@@ -22,28 +22,28 @@ module Acts
 
     module_function
 
-    def call(store:, id:, sent:, today:, now: Time.now)
+    def call(context, id:, sent:)
+      store = context.store
       fingerprint = Fingerprint.of(sent)
       store.write do
         known = store.reports.find(id)
         next already(store, known, fingerprint) if known
 
-        report = {
+        report = Core::Recaptures::Report.new(
           id:,
           report_key: SecureRandom.urlsafe_base64(16),
           fingerprint:,
           revision: 1,
-          encounter_id: nil,
-          **columns(store, sent, today)
-        }
-        first = store.reports.same_content(fingerprint, before: now)
-        first ? add_joined(store, report, first) : add(Context.new(store:, now:), report)
+          **columns(store, sent, context.today)
+        )
+        first = store.reports.same_content(fingerprint, before: context.now)
+        first ? add_joined(store, report, first) : add(context, report)
         answer(store, "stored", store.reports.find(id))
       end
     end
 
     def already(store, known, fingerprint)
-      if known[:fingerprint] != fingerprint
+      if known.fingerprint != fingerprint
         raise Core::Conflict.at(
           "id", :other_content,
           "A report with this id was sent with other content. Open it by its link to " \
@@ -55,18 +55,16 @@ module Acts
     end
 
     def add_joined(store, report, first)
-      store.reports.add(report.merge(state: "joined", same_as: first))
+      store.reports.add(report.with(state: "joined", same_as: first))
     end
 
-    def add(context, report)
-      verdict = FindFish.judge(store: context.store, report:)
-      context.store.reports.add(
-        report.merge(
-          state: "waiting",
-          waiting_reason: verdict.fetch(:reason, :number_not_found).to_s
-        )
-      )
-      MatchReport.accept(context, report:, fish: verdict[:fish]) if verdict[:accepted]
+    # Kept, waiting for the desk unless the numbers speak for themselves.
+    #   quiet: as MatchReport.accept takes it
+    def add(context, report, quiet: false)
+      verdict = FindFish.judge(KnownFish.new(context.store), report)
+      waiting_reason = verdict.fetch(:reason, :number_not_found).to_s
+      context.store.reports.add(report.with(state: "waiting", waiting_reason:))
+      MatchReport.accept(context, report:, fish: verdict[:fish], quiet:) if verdict[:accepted]
     end
 
     # What a report says, checked, as columns; also for an amended one.
@@ -76,11 +74,7 @@ module Acts
       {
         number_as_read: sent[:number_as_read].strip,
         more_numbers: more,
-        numbers:
-          FindFish.numbers(
-            { number_as_read: sent[:number_as_read], more_numbers: more },
-            store.desk.series
-          ),
+        numbers: printed(sent[:number_as_read], more, store.desk.series),
         **sent.slice(:species_code),
         **day(sent, today),
         **become(sent),
@@ -92,6 +86,11 @@ module Acts
         lat_deg: sent.dig(:place, :lat_deg),
         lon_deg: sent.dig(:place, :lon_deg)
       }
+    end
+
+    def printed(first, more, series)
+      typed = Core::Recaptures::Report.new(number_as_read: first, more_numbers: more)
+      FindFish.printed(typed, series)
     end
 
     # The day itself, the last day of a span, or the day when it was told, of which nobody knows
@@ -159,11 +158,10 @@ module Acts
 
     # One that was joined to another answers as that one does.
     def answer(store, word, report)
-      told = report[:same_as] ? store.reports.find(report[:same_as]) : report
+      told = report.same_as ? store.reports.find(report.same_as) : report
       {
         answer: word,
-        state: told[:state],
-        story_key: told[:story_key],
+        **told.slice(:state, :story_key),
         **report.slice(:report_key, :revision),
         **words(told)
       }
@@ -171,11 +169,9 @@ module Acts
 
     # Where it waits: why, and what would help.
     def words(told)
-      unless told[:state] == "waiting"
-        return { sentence: SENTENCES.fetch(told[:state]), helps: nil }
-      end
+      return { sentence: SENTENCES.fetch(told.state), helps: nil } unless told.waiting?
 
-      reason = Core::Recaptures::Waiting.of(told[:waiting_reason])
+      reason = Core::Recaptures::Waiting.of(told.waiting_reason)
       {
         sentence:
           "Thank you. Your report is kept. #{reason.finder} A coordinator looks at it, and its " \
@@ -195,7 +191,7 @@ module Acts
     def blank_to_nil(text) = text.to_s.strip.empty? ? nil : text.strip
     private_class_method :already,
       :add_joined,
-      :add,
+      :printed,
       :day,
       :become,
       :words,

@@ -55,7 +55,7 @@ module Acts
         store:,
         kind: "recapture_to_tagger",
         recipient:,
-        report_id: report[:id],
+        report_id: report.id,
         leaves_at:,
         values: of_fish(store, report, fish)
       )
@@ -69,12 +69,12 @@ module Acts
 
     # False when neither an address nor a telephone is known.
     def to_finder(store, report, kind, values, leaves_at)
-      recipient, phone = report.values_at(:finder_contact, :finder_phone)
+      recipient, phone = report.finder_contact, report.finder_phone
       if recipient&.match?(ADDRESS)
-        from_template(store:, kind:, recipient:, report_id: report[:id], leaves_at:, values:)
+        from_template(store:, kind:, recipient:, report_id: report.id, leaves_at:, values:)
       elsif phone
         store.calls.add(
-          report_id: report[:id],
+          report_id: report.id,
           kind:,
           phone:,
           words: filled(store, kind, values)[:body]
@@ -109,16 +109,16 @@ module Acts
     # may be. Raises Core::InvalidInput when nobody can be asked.
     def question(store:, report:, question:, tag_number: nil, leaves_at: nil)
       values = {
-        "tag" => tag_number || report[:number_as_read],
+        "tag" => tag_number || report.number_as_read,
         "question" => question,
-        "caught_on" => catch_day(report)
+        "caught_on" => report.day_words
       }
       member_id =
         (
           if tag_number
             store.tags.find(tag_number)&.fetch(:holder_id)
           else
-            report[:encounter_id] && store.encounters.find(report[:encounter_id])[:member_id]
+            report.encounter_id && store.encounters.find(report.encounter_id)[:member_id]
           end
         )
       recipient = member_id && store.members.email(member_id)
@@ -128,7 +128,7 @@ module Acts
             store:,
             kind: "question_to_member",
             recipient:,
-            report_id: report[:id],
+            report_id: report.id,
             leaves_at:,
             values:
           )
@@ -137,9 +137,9 @@ module Acts
 
       values = {
         **values,
-        "report_link" => "#{LetterJob.base_url}/report/#{report[:id]}##{report[:report_key]}"
+        "report_link" => "#{LetterJob.base_url}/report/#{report.id}##{report.report_key}"
       }
-      if tag_number.nil? && report[:encounter_id].nil? &&
+      if tag_number.nil? && report.encounter_id.nil? &&
           to_finder(store, report, "question_to_finder", values, leaves_at)
         return
       end
@@ -156,23 +156,15 @@ module Acts
         "tag" => fish[:number],
         "species" => store.species.find(fish[:species_code]).common_name,
         "released_on" => day(fish[:released_on]),
-        "caught_on" => catch_day(report),
-        "found" => Core::Recaptures::CatchWords::FOUND.fetch(report[:found_how] || "caught"),
-        "days" => Core::Recaptures::Story.days_at_liberty(fish[:released_on], report[:caught_on]),
-        "fate" => report[:fate],
+        "caught_on" => report.day_words,
+        "found" => Core::Recaptures::CatchWords::FOUND.fetch(report.found_how || "caught"),
+        "days" => Core::Recaptures::Story.days_at_liberty(fish[:released_on], report.caught_on),
+        "fate" => report.fate,
         "story_link" => "#{LetterJob.base_url}/story/#{fish[:story_key]}"
       }
     end
 
-    def catch_day(report)
-      Core::Recaptures::CatchWords.day(
-        caught_on: report[:caught_on],
-        said: report[:day_said] || "day",
-        caught_from: report[:caught_from]
-      )
-    end
-
     def day(date) = Core::Units.day_text(date)
-    private_class_method :filled, :to_finder, :of_fish, :catch_day, :day
+    private_class_method :filled, :to_finder, :of_fish, :day
   end
 end

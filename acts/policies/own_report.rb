@@ -6,8 +6,7 @@ module Acts
     # Raises Core::NotFound, which does not tell whether there is such a report.
     def self.fetch(store:, id:, key:)
       report = store.reports.find(id)
-      if report && report[:encounter_id].nil? &&
-          OpenSSL.secure_compare(report[:report_key], key.to_s)
+      if report && !report.on_deck? && OpenSSL.secure_compare(report.report_key, key.to_s)
         return report
       end
 

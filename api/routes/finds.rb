@@ -7,7 +7,7 @@ module Api
       get("/api/numbers/:number") { json(Acts::TellNumber.call(store:, text: given[:number]).to_h) }
 
       put("/api/reports/:id") do
-        json(Acts::ReportTag.call(store:, id: given[:id], today:, sent: whole(sent)))
+        json(Acts::ReportTag.call(context, id: given[:id], sent: whole(sent)))
       end
 
       get("/api/reports/:id") { json(Acts::AmendReport.read(store:, id: given[:id], report_key:)) }

@@ -128,7 +128,7 @@ module Store
 
     # Whether a report, or the record that it is a reading of, came in with a table.
     def brought?(report)
-      [[:reports, report[:id]], [:encounter_records, report[:encounter_id]]].any? do |table, id|
+      [[:reports, report.id], [:encounter_records, report.encounter_id]].any? do |table, id|
         !@db[table].where(id:).exclude(import_id: nil).empty?
       end
     end

@@ -31,14 +31,14 @@ module Store
     # Other reports that may be of the same catch: of one of these numbers or fish, and within so
     # many days.
     def of_same_catch(report, fish_ids:, days:)
-      near = (report[:caught_on] - days)..(report[:caught_on] + days)
+      near = (report.caught_on - days)..(report.caught_on + days)
       @db[:reports]
         .left_join(:matches, report_id: :id, undone_at: nil)
         .where(caught_on: near, state: %w[waiting matched])
-        .exclude(Sequel[:reports][:id] => report[:id])
+        .exclude(Sequel[:reports][:id] => report.id)
         .where(
           Sequel.|(
-            Sequel.pg_array_op(:numbers).overlaps(Sequel.pg_array(report[:numbers].to_a, :text)),
+            Sequel.pg_array_op(:numbers).overlaps(Sequel.pg_array(report.numbers.to_a, :text)),
             { fish_id: fish_ids }
           )
         )

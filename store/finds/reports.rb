@@ -3,22 +3,18 @@
 module Store
   # What finders sent and what was read on the Deck, and the fish that each was matched to.
   class Reports
-    COLUMNS = %i[
-      id fingerprint report_key number_as_read more_numbers numbers species_code length_mm
-      length_kind length_how caught_on lat_deg lon_deg place_words fate finder_name finder_contact
-      finder_phone day_said caught_from found_how tag_left units state waiting_reason sent_at
-      revision encounter_id same_as other_programme
-    ].freeze
+    MATCHED = %i[fish_id tag_number story_key].freeze
+    COLUMNS = (Core::Recaptures::Report.members - MATCHED - %i[length_sd_mm]).freeze
     # A report sent again as another one within so long is the same one.
     SAME_WITHIN_SECONDS = 86_400
 
     def initialize(db) = @db = db
 
-    # The report with the fish it is matched to (fish_id nil while it waits), or nil.
-    def find(id) = with_fish.where(Sequel[:reports][:id] => id).first
+    # Core::Recaptures::Report with the fish that it is matched to, or nil.
+    def find(id) = report(with_fish.first(Sequel[:reports][:id] => id))
 
     # What was read on the Deck at this encounter and came to the desk, or nil.
-    def of_encounter(encounter_id) = with_fish.where(encounter_id:).first
+    def of_encounter(encounter_id) = report(with_fish.first(encounter_id:))
 
     # Reports that wait with one of these numbers, read whole.
     def waiting_with(numbers)
@@ -26,13 +22,14 @@ module Store
         .where(state: "waiting")
         .where(Sequel.pg_array_op(:numbers).overlaps(Sequel.pg_array(numbers, :text)))
         .order(:sent_at)
-        .all
+        .map { |row| report(row) }
     end
 
-    def add(report) = @db[:reports].insert(**columns(report.slice(*COLUMNS)))
+    def add(report) = @db[:reports].insert(columns(report.slice(*COLUMNS).compact))
 
-    def change(id, report)
-      @db[:reports].where(id:).update(columns(report.slice(*COLUMNS).except(:id)))
+    # changes: { column => value }
+    def change(id, changes)
+      @db[:reports].where(id:).update(columns(changes.slice(*COLUMNS)))
     end
 
     # Lets reports of the same content come one after the other until the transaction ends, and
@@ -113,17 +110,14 @@ module Store
       @db[:reports]
         .left_join(:matches, report_id: :id, undone_at: nil)
         .left_join(:fish, id: :fish_id)
-        .select(*own, :fish_id, :tag_number, :story_key)
+        .select(*own, *MATCHED)
     end
 
-    def columns(report)
-      report.merge(
-        %i[more_numbers numbers]
-          .filter_map do |list|
-            [list, Sequel.pg_array(report[list].to_a, :text)] if report.key?(list)
-          end
-          .to_h
-      )
+    def report(row) = row && Core::Recaptures::Report.new(**row)
+
+    def columns(told)
+      lists = told.slice(:more_numbers, :numbers)
+      told.merge(lists.transform_values { |list| Sequel.pg_array(list.to_a, :text) })
     end
   end
 end

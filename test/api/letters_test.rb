@@ -134,9 +134,8 @@ class LettersTest < ApiCase
     end
     words.call(:put, "", "Hello", "Tag {{ tag }}.")
     report =
-      Seeds.report(finder_contact: "edda@finders.example").merge(
-        id: nil,
-        caught_on: Date.new(2026, 6, 15)
+      Core::Recaptures::Report.new(
+        finder_contact: "edda@finders.example", caught_on: Date.new(2026, 6, 15), fate: "released"
       )
     Acts::WriteLetter.thanks_to_finder(
       store:,

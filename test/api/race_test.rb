@@ -44,7 +44,7 @@ class ReportRaceTest < Minitest::Test
   end
 
   def report(id, **changes)
-    Acts::ReportTag.call(store: @store, id:, sent: sent(**changes), today: Date.today)
+    Acts::ReportTag.call(Acts::Context.new(store: @store), id:, sent: sent(**changes))
   end
 
   # Half of them one telephone that sends again and again, half of them pages that were opened anew.

@@ -25,7 +25,7 @@ class DeskTest < BrowserCase
     end
     ["MS00000?", "ZZ9", "MS0000?1"].each do |number|
       Acts::ReportTag.call(
-        store:, id: SecureRandom.uuid, today: Date.today,
+        Acts::Context.new(store:), id: SecureRandom.uuid,
         sent: Seeds.report(number_as_read: number, place: { lat_deg: 48.63, lon_deg: -21.45 })
       )
     end
@@ -115,9 +115,8 @@ class DeskTest < BrowserCase
     store = Store::Gateway.new(db)
     ["Edda Morrow", "Gil Sandham"].each do |finder_name|
       Acts::ReportTag.call(
-        store:,
+        Acts::Context.new(store:),
         id: SecureRandom.uuid,
-        today: Date.today,
         sent:
           Seeds.report(
             number_as_read: "MS000002",

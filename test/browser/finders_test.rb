@@ -94,9 +94,8 @@ class FindersBrowserTest < BrowserCase
 
   def test_a_decision_is_taken_back_before_anything_leaves
     Acts::ReportTag.call(
-      store: Store::Gateway.new(db),
+      Acts::Context.new(store: Store::Gateway.new(db)),
       id: SecureRandom.uuid,
-      today: Date.today,
       sent:
         Seeds.report(
           number_as_read: "MS00000?",

@@ -159,7 +159,7 @@ class FindsTest < BrowserCase
       ["QK1", "Jory Weatherby"]
     ].each do |number, finder|
       Acts::ReportTag.call(
-        store:, id: SecureRandom.uuid, today: Date.today,
+        Acts::Context.new(store:), id: SecureRandom.uuid,
         sent: Seeds.report(number_as_read: number, finder_name: finder)
       )
     end

@@ -17,9 +17,8 @@ class FindsPageTest < Minitest::Test
     8.times { |index| tagged(trips, index) }
     10.times do |index|
       Acts::ReportTag.call(
-        store: @store,
+        Acts::Context.new(store: @store),
         id: SecureRandom.uuid,
-        today: Date.today,
         sent: as_told(index)
       )
     end

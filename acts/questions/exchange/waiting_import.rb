@@ -26,7 +26,7 @@ module Acts
 
     # Its likeliest fish: { best_number:, share: }, empty where there is none.
     def best(store, report_id)
-      found = FindFish.weigh(store:, report: store.reports.find(report_id))[:ranked].first
+      found = FindFish.weigh(KnownFish.new(store), store.reports.find(report_id))[:ranked].first
       found&.fish_id ? { best_number: found.number, share: found.share } : {}
     end
 

@@ -13,11 +13,11 @@ module Acts
 
     # As Store::Fish#carrying tells it, on the day of the report.
     def carrying(number, report)
-      @store.fish.carrying(number, on: report[:caught_on], apart_from: report[:id])
+      @store.fish.carrying(number, on: report.caught_on, apart_from: report.id)
     end
 
     # Of these fish, those that another report told kept.
-    def kept_of(fish_ids, report) = @store.fish.kept_of(fish_ids, apart_from: report[:id])
+    def kept_of(fish_ids, report) = @store.fish.kept_of(fish_ids, apart_from: report.id)
 
     # { code => Core::Fish::Species }
     def species(codes) = @store.species.of(codes)

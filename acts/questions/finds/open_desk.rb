@@ -13,7 +13,7 @@ module Acts
       report = store.reports.find(report_id)
       raise Core::NotFound.new(:no_such_report, "There is no such report.") if report.nil?
 
-      weighed = FindFish.weigh(store:, report:)
+      weighed = FindFish.weigh(KnownFish.new(store), report)
       fish = weighed[:ranked].select(&:fish_id)
       species = store.species.of(weighed[:ranked].map(&:species_code))
       {
@@ -24,7 +24,7 @@ module Acts
         same_catch:
           store.desk.of_same_catch(
             report,
-            fish_ids: [report[:fish_id], *fish.first(3).map(&:fish_id)].compact,
+            fish_ids: [report.fish_id, *fish.first(3).map(&:fish_id)].compact,
             days: FindFish::SAME_CATCH_DAYS
           ),
         decisions: store.desk.decisions(report_id),
@@ -33,13 +33,13 @@ module Acts
     end
 
     def shown(store, report)
-      told = report.except(:fingerprint, :report_key, :fish_id, :tag_number)
-      length = Core::Fish::Length.of(report)
+      told = report.to_h.except(:fingerprint, :report_key, :fish_id, :tag_number)
+      length = report.length
       WaitingWords.beside(told).merge(
-        numbers: report[:numbers].to_a, more_numbers: report[:more_numbers].to_a,
+        numbers: report.numbers.to_a, more_numbers: report.more_numbers.to_a,
         length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm,
-        photo_ids: store.photos.of_report(report[:id]).map { |one| one[:id] },
-        deck: report[:encounter_id] && store.encounters.told(report[:encounter_id])
+        photo_ids: store.photos.of_report(report.id).map { |one| one[:id] },
+        deck: report.on_deck? ? store.encounters.told(report.encounter_id) : nil
       )
     end
 
@@ -58,7 +58,7 @@ module Acts
     def expected(report, one, species)
       Core::Recaptures::ExpectedGrowth.range(
         one.measured,
-        [(report[:caught_on] - one.released_on).to_i, 0].max,
+        [(report.caught_on - one.released_on).to_i, 0].max,
         species.fetch(one.species_code)
       )
     end
