@@ -339,7 +339,7 @@ module Demo
       }
       review =
         Acts::JudgeEncounter.of(
-          row, taps,
+          Core::Records::Encounter.new(**row), taps,
           species:, rules: @rules, law: nil,
           water: WATER_KIND.fetch(caught.spot[:water_code])
         )

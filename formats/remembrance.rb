@@ -4,7 +4,8 @@ module Formats
   # What is left of a notable fish that was let go: enough on one A4 page for somebody to make a
   # lifelike figure of it.
   #
-  #   encounter: a stored row;  species: Core::Fish::Species;  weight: { g:, how: } or nil
+  #   encounter: Core::Records::Encounter;  species: Core::Fish::Species
+  #   weight:    { g:, how: } or nil
   #   pictures:  [JPEG bytes], at most two: both sides
   class Remembrance
     MARGIN = 45
@@ -42,9 +43,9 @@ module Formats
       @paper.text @of.species.common_name, size: 30, style: :bold
       @paper.text @of.species.scientific_name, size: 12, style: :italic
       @paper.text [
-        @of.encounter[:caught_on].strftime("%-d %B %Y"),
+        @of.encounter.caught_on.strftime("%-d %B %Y"),
         @of.spot_name,
-        @of.encounter[:fate] == "kept" ? "kept" : "let go alive"
+        @of.encounter.kept? ? "kept" : "let go alive"
       ].compact.join(" · "),
         size: 11
       @pdf.move_down 8
@@ -72,7 +73,7 @@ module Formats
     end
 
     def rows
-      length = Core::Fish::Length.of(@of.encounter)
+      length = @of.encounter.length
       [
         [
           "Length",
@@ -93,8 +94,8 @@ module Formats
         [
           "Girth",
           (
-            if @of.encounter[:girth_mm]
-              format("%.1f cm at the thickest place", @of.encounter[:girth_mm] / 10.0)
+            if @of.encounter.girth_mm
+              format("%.1f cm at the thickest place", @of.encounter.girth_mm / 10.0)
             else
               "not taken"
             end
@@ -111,13 +112,13 @@ module Formats
         ],
         [
           "Markings",
-          @of.encounter[:marks]
+          @of.encounter.marks
             .to_a
             .map { |mark| MARKS.fetch(mark) }
             .join(", ")
             .then { |text| text.empty? ? "none written down" : text }
         ],
-        ["Note", @of.encounter[:note].to_s.empty? ? "–" : @of.encounter[:note]]
+        ["Note", @of.encounter.note.to_s.empty? ? "–" : @of.encounter.note]
       ]
     end
 

@@ -14,7 +14,7 @@ module Acts
 
     def call(context, album:, encounter_id:, sent:, bytes:)
       encounter = context.store.encounters.find(encounter_id)
-      unless encounter && encounter[:member_id] == context.member.id
+      unless encounter&.of?(context.member)
         raise Core::NotFound.new(
           :no_such_encounter,
           "There is no such fish of yours. Send the record first."
@@ -25,7 +25,7 @@ module Acts
       return again(context, album, before, bytes) if before
 
       album.keep(
-        bytes, **sent, encounter_id:, trip_id: encounter[:trip_id],
+        bytes, **sent, encounter_id:, trip_id: encounter.trip_id,
         member_id: context.member.id, focal_35mm: Formats::Exif.read(bytes)[:focal_35mm]
       )
     end

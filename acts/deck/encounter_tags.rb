@@ -4,7 +4,7 @@ module Acts
   # What one encounter does to tags: some go into the fish, some come off it, some are spoiled or
   # lost. A corrected record undoes what its earlier revision did and is not said any more.
   #
-  #   encounter: a row as RecordEncounter builds it, with :spoiled_numbers and :lost_numbers
+  #   encounter: Core::Records::Encounter as it counts
   #   put:       [String] numbers that this encounter leaves in the fish as new ones
   class EncounterTags
     # Acts on a tag that leave the fish without it.
@@ -14,22 +14,18 @@ module Acts
       @store = store
       @encounter = encounter
       @put = put
-      @before_put = known ? store.fish.tags_at(known[:id]) : []
-      @before =
-        (
-          if known
-            { "spoiled" => known[:spoiled_numbers].to_a, "lost" => known[:lost_numbers].to_a }
-          else
-            { "spoiled" => [], "lost" => [] }
-          end
-        )
-      @gone = { "spoiled" => encounter[:spoiled_numbers], "lost" => encounter[:lost_numbers] }
+      @before_put = known ? store.fish.tags_at(known.id) : []
+      @before = {
+        "spoiled" => known&.spoiled_numbers.to_a,
+        "lost" => known&.lost_numbers.to_a
+      }
+      @gone = { "spoiled" => encounter.spoiled_numbers, "lost" => encounter.lost_numbers }
     end
 
     # Opens again what the earlier revision took off, and holds every number against the ledger.
     # Raises Core::InvalidInput or Conflict when a number cannot be used so.
     def prepare
-      @store.fish.resume_taggings(encounter_id: @encounter[:id])
+      @store.fish.resume_taggings(encounter_id: @encounter.id)
       all = @put + @gone.values.flatten
       if all.uniq.size < all.size
         refuse(Core::InvalidInput, :same_tag_twice, "The same number is given twice.")
@@ -42,14 +38,14 @@ module Acts
     #        takes tags off
     def settle(fish_id:, off:, now:)
       fish = @store.fish
-      id, member_id = @encounter.values_at(:id, :member_id)
+      id, member_id = @encounter.id, @encounter.member_id
       (@before_put - @put).each do |number|
         fish.untag(encounter_id: id, tag_number: number, at: now)
       end
       (@put - @before_put).each do |number|
         fish.tag(fish_id:, tag_number: number, encounter_id: id)
       end
-      off = [] unless TAKES_OFF.include?(@encounter[:tag_act])
+      off = [] unless TAKES_OFF.include?(@encounter.tag_act)
       off.each { |number| fish.end_tagging(tag_number: number, encounter_id: id, at: now) }
       moves.each { |act, numbers| @store.custody.move(numbers, act:, member_id:, at: now) }
     end
@@ -92,7 +88,7 @@ module Acts
 
     # Of old records the ledger begins later than they do.
     def usable_states
-      @encounter[:source] == "import" ? Core::Imports::NumbersInTurn::FREE : ["in_pouch"]
+      @encounter.imported? ? Core::Imports::NumbersInTurn::FREE : ["in_pouch"]
     end
 
     def refuse(error, code, sentence) = raise(error.at("tag_numbers", code, sentence))

@@ -6,7 +6,7 @@ module Acts
   module JudgeEncounter
     module_function
 
-    #   encounter: its columns;  taps: [{ act:, at: Time }] of the newest revision
+    #   encounter: Core::Records::Encounter;  taps: [{ act:, at: Time }] of the newest revision
     #
     # Returns the columns that keep the judgement: { own_rules_version:, caution_points:, review: }.
     # Raises Core::InvalidInput :unknown_rules.
@@ -14,21 +14,21 @@ module Acts
       rules =
         MemberRules.under(
           store:,
-          member_id: encounter[:member_id],
-          version: encounter[:house_rules_version],
-          own_version: encounter[:own_rules_version],
-          at: encounter[:caught_at]
+          member_id: encounter.member_id,
+          version: encounter.house_rules_version,
+          own_version: encounter.own_rules_version,
+          at: encounter.caught_at
         )
-      spot = store.waters.spot(encounter[:spot_code])
+      spot = store.waters.spot(encounter.spot_code)
       law =
         store
           .laws
           .in_force(spot[:water_code])
-          .find { |entry| entry.species_code == encounter[:species_code] }
+          .find { |entry| entry.species_code == encounter.species_code }
       review =
         of(
           encounter, taps,
-          species: store.species.find(encounter[:species_code]), rules:, law:,
+          species: store.species.find(encounter.species_code), rules:, law:,
           water: spot[:water_kind]
         )
       { own_rules_version: rules.own_version, caution_points: review[:points], review: }
@@ -38,15 +38,16 @@ module Acts
     #   under: { species:, rules:, law:, water: nil counts as sea }, see Core::Handling::Situation
     def of(encounter, taps, under)
       plain =
-        encounter.merge(
+        {
+          **encounter.to_h,
           taps:,
-          water_temp_c: encounter[:water_temp_c]&.to_f,
-          depth_m: encounter[:depth_m]&.to_f,
+          water_temp_c: encounter.water_temp_c&.to_f,
+          depth_m: encounter.depth_m&.to_f,
           **%i[pressure_signs handling marks].to_h { |list| [list, encounter[list].to_a] },
-          reflexes: encounter[:reflexes].to_h
-        )
+          reflexes: encounter.reflexes.to_h
+        }
       situation = Core::Handling::Situation.new(
-        **under, water: under[:water] || "sea", encounter: plain, on: encounter[:caught_on]
+        **under, water: under[:water] || "sea", encounter: plain, on: encounter.caught_on
       )
       Core::Handling::Review.of(situation).to_h
     end

@@ -87,7 +87,7 @@ module Acts
       stands = @store.encounters.record(id)
       {
         id:,
-        **RecordEncounter.answer(@store, stands, "known", stands[:revision]),
+        **RecordEncounter.answer(@store, stands, "known", stands.revision),
         code: nil,
         message: nil,
         fields: {}

@@ -45,15 +45,15 @@ module Acts
       new(context, Sending.new(by: context.member, **sending)).call
     end
 
-    # Of a row as it stands.
+    # Of a record as it stands.
     def self.answer(store, stored, word, revision)
-      fish = stored[:fish_id] && store.fish.find(stored[:fish_id])
+      fish = stored.fish_id && store.fish.find(stored.fish_id)
       {
         answer: word,
         story_key: fish && fish[:story_key],
-        caution_points: stored[:caution_points],
+        caution_points: stored.caution_points,
         revision:,
-        collisions: stored[:collisions].to_a.map(&:to_h)
+        collisions: stored.open_collisions
       }
     end
 
@@ -76,7 +76,7 @@ module Acts
         refuse_other_content if versions&.other_content?(@sent)
         stored = put(versions)
         keep_version(stored)
-        answer(stored, "stored", stored[:revision])
+        answer(stored, "stored", stored.revision)
       end
     end
 
@@ -85,7 +85,7 @@ module Acts
     def answer(stored, word, revision) = self.class.answer(@store, stored, word, revision)
 
     def refuse_other_member
-      return if @known.nil? || @known[:member_id] == @member.id
+      return if @known.nil? || @known.of?(@member)
 
       refuse(
         Core::Conflict, "id", :other_member,
@@ -107,30 +107,31 @@ module Acts
       stages = Core::Handling::Stages.new(sent[:stages])
       trip = check(sent, stages)
       refuse_change_of_submitted if trip.submitted? && @known
-      encounter = judged(row(sent, stages, trip).merge(collisions: collisions(found)), stages)
+      encounter = judged(encounter(sent, stages, trip, found), stages)
       stored = StoreCatch.call(store: @store, encounter:, sent:, known: @known, now: @now)
       @store.encounters.add_stages(
-        encounter_id: @id, revision: encounter[:revision], taps: stages.taps
+        encounter_id: @id, revision: encounter.revision, taps: stages.taps
       )
       note_correction(encounter) if trip.submitted?
       stored
     end
 
     def judged(encounter, stages)
-      encounter.merge(JudgeEncounter.call(store: @store, encounter:, taps: stages.taps))
+      encounter.with(**JudgeEncounter.call(store: @store, encounter:, taps: stages.taps))
     end
 
-    # The record as a row of its table, but for what follows from its fish.
-    def row(sent, stages, trip)
-      {
+    # The record, but for what follows from its fish.
+    def encounter(sent, stages, trip, found)
+      Core::Records::Encounter.new(
         **told(sent, stages, trip),
         **origin,
         **voided(sent),
         fingerprint: @fingerprint,
-        revision: @known ? @known[:revision] + 1 : sent[:revision],
+        revision: @known ? @known.revision + 1 : sent[:revision],
         clock_ahead_seconds:
-          @phone_now ? (@phone_now - @now).round : @known&.fetch(:clock_ahead_seconds)
-      }
+          @phone_now ? (@phone_now - @now).round : @known&.clock_ahead_seconds,
+        collisions: collisions(found)
+      )
     end
 
     def told(sent, stages, trip)
@@ -157,9 +158,8 @@ module Acts
 
     # From the Deck or from paper.
     def origin
-      return { source: "paper", **@paper } if @paper
-
-      @known ? @known.slice(:source, :recorded_by, :import_id, :caught_time_known) : {}
+      before = @known ? @known.slice(:source, :recorded_by, :import_id, :caught_time_known) : {}
+      @paper ? { **before, source: "paper", **@paper } : before
     end
 
     def voided(sent)
@@ -167,14 +167,14 @@ module Acts
 
       {
         voided_because: sent[:voided_because],
-        voided_at: @known&.fetch(:voided_at) || @now,
-        voided_by: @known&.fetch(:voided_by) || @by.id
+        voided_at: @known&.voided_at || @now,
+        voided_by: @known&.voided_by || @by.id
       }
     end
 
     # What still waits to be chosen, and what came to it; what somebody corrected is chosen.
     def collisions(found)
-      waiting = @known ? @known[:collisions].to_a.map(&:to_h) : []
+      waiting = @known ? @known.open_collisions : []
       return @sent.fetch(:collisions, waiting) if @whole
 
       fields = found.map { |one| one[:field] }
@@ -184,10 +184,10 @@ module Acts
 
     def keep_version(stored)
       said = @said || @sent
-      standing = @store.encounters.find_for_update(stored[:id])
+      standing = @store.encounters.find_for_update(stored.id)
       @store.encounters.add_version(
-        encounter_id: standing[:id],
-        revision: standing[:revision],
+        encounter_id: standing.id,
+        revision: standing.revision,
         device: said[:device].to_s,
         device_revision: said[:revision],
         fingerprint: @fingerprint,
@@ -250,14 +250,15 @@ module Acts
 
     # A record that reaches us after its trip was submitted is added on top, like a correction.
     def note_correction(encounter)
-      changed = TELLING.reject { |column| plain(@known&.fetch(column)) == plain(encounter[column]) }
+      before = @known || Core::Records::Encounter.new
+      changed = TELLING.reject { |column| plain(before[column]) == plain(encounter[column]) }
       @store.corrections.add(
-        encounter_id: encounter[:id],
-        revision: encounter[:revision],
+        encounter_id: encounter.id,
+        revision: encounter.revision,
         member_id: @by.id,
         reason: @reason || "It reached us after the trip was submitted.",
         changes: changed.to_h do |column|
-          [column, [plain(@known&.fetch(column)), plain(encounter[column])]]
+          [column, [plain(before[column]), plain(encounter[column])]]
         end
       )
     end

@@ -28,7 +28,7 @@ module Acts
     # its word: it read what stands, or it is an older phone that names no device.
     def merged(sent)
       standing = SentAgain.of(@store, @known)
-      base = @store.encounters.last_said(@known[:id], device: sent[:device].to_s)
+      base = @store.encounters.last_said(@known.id, device: sent[:device].to_s)
       found = Core::Records::Merge.call(base:, said: Plain.of(sent), stands: Plain.of(standing))
       names = found[:fields].map(&:to_sym)
       {
@@ -44,7 +44,7 @@ module Acts
       return @heard if defined?(@heard)
 
       @heard =
-        @store.encounters.heard(@known[:id], device: sent[:device].to_s, revision: sent[:revision])
+        @store.encounters.heard(@known.id, device: sent[:device].to_s, revision: sent[:revision])
     end
   end
 end

@@ -4,14 +4,13 @@ module Acts
   # Writes a catch, and what it does to fish and tags: tags that go in, come off, are spoiled or
   # lost; the fish that it is a chapter of; numbers that waited; the letter to who tagged it.
   #
-  #   encounter: row as RecordEncounter builds it
+  #   encounter: Core::Records::Encounter
   #   sent:      as sent, for its numbers
-  #   known:     the row before, nil for a first sending
+  #   known:     it as it stood before, nil for a first sending
   #
-  # Returns the row as it stands. A void record is kept as it was said and touches no tag and no
+  # Returns it as it stands. A void record is kept as it was said and touches no tag and no
   # fish. Raises Core::InvalidInput or Conflict.
   class StoreCatch
-    VOID = { kind: "untagged", spoiled_numbers: [], lost_numbers: [], tag_act: nil }.freeze
     NO_NUMBER = {
       "tagged" => "A tagged fish needs the number of its tag.",
       "recaptured" => "A recapture needs the number on the tag, as far as it can be read."
@@ -24,22 +23,20 @@ module Acts
       @encounter = encounter
       @known = known
       @now = now
-      @void = !encounter[:voided_because].nil?
-      # As it counts.
-      @counts = @void ? encounter.merge(VOID) : encounter
-      @named = @void ? [] : Core::Tags::Number.normalise_all(sent[:tag_numbers])
+      @counts = encounter.counted
+      @named = encounter.void? ? [] : Core::Tags::Number.normalise_all(sent[:tag_numbers])
       @put = put(sent)
     end
 
     def call
-      refuse_void_of_a_chain if @void
+      refuse_void_of_a_chain if @encounter.void?
       check_numbers
       tags = EncounterTags.new(store: @store, encounter: @counts, put: @put, known: @known)
       tags.prepare
       @verdict = verdict
-      @counts = @counts.merge(fish_id: fish_id)
+      @counts = @counts.with(fish_id: fish_id)
       stored = keep
-      tags.settle(fish_id: stored[:fish_id], off: off, now: @now)
+      tags.settle(fish_id: stored.fish_id, off: off, now: @now)
       follow
       stored
     end
@@ -48,7 +45,7 @@ module Acts
 
     # Numbers that it leaves in the fish.
     def put(sent)
-      case @counts[:kind]
+      case @counts.kind
       when "tagged" then @named
       when "recaptured" then Core::Tags::Number.normalise_all(sent[:new_tag_numbers])
       else []
@@ -56,8 +53,8 @@ module Acts
     end
 
     def keep
-      read = @encounter[:kind] == "tagged" ? [] : @named
-      stored = @encounter.merge(fish_id: @counts[:fish_id], read_numbers: read)
+      read = @encounter.tagged? ? [] : @named
+      stored = @encounter.with(fish_id: @counts.fish_id, read_numbers: read)
       @known ? @store.encounters.replace(stored) : @store.encounters.add(stored)
       stored
     end
@@ -69,8 +66,8 @@ module Acts
 
     # A release that somebody has caught again since is not taken out of the world by a touch.
     def refuse_void_of_a_chain
-      return unless @known && @known[:kind] == "tagged" && @known[:fish_id]
-      return if @store.fish.catches(@known[:fish_id]).size < 2
+      return unless @known&.tagged? && @known.fish_id
+      return if @store.fish.catches(@known.fish_id).size < 2
 
       refuse(
         Core::Conflict, "voided_because", :caught_again,
@@ -80,24 +77,24 @@ module Acts
     end
 
     def check_numbers
-      refuse_no_number if @named.empty? && NO_NUMBER.key?(@counts[:kind])
-      return unless %w[replaced added].include?(@counts[:tag_act]) && @put.empty?
+      refuse_no_number if @named.empty? && NO_NUMBER.key?(@counts.kind)
+      return unless %w[replaced added].include?(@counts.tag_act) && @put.empty?
 
       refuse(
         Core::InvalidInput, "new_tag_numbers", :no_tag,
-        "A tag that was #{@counts[:tag_act]} needs the new number."
+        "A tag that was #{@counts.tag_act} needs the new number."
       )
     end
 
     def refuse_no_number
-      refuse(Core::InvalidInput, "tag_numbers", :no_tag, NO_NUMBER.fetch(@counts[:kind]))
+      refuse(Core::InvalidInput, "tag_numbers", :no_tag, NO_NUMBER.fetch(@counts.kind))
     end
 
     # What the numbers on a recaptured fish say; what was decided of them at the desk stands.
     def verdict
-      return nil unless @counts[:kind] == "recaptured"
+      return nil unless @counts.recaptured?
 
-      decided = FileReading.decided(store: @store, encounter_id: @counts[:id], numbers: @named)
+      decided = FileReading.decided(store: @store, encounter_id: @counts.id, numbers: @named)
       if decided
         fish = { fish_id: decided.fish_id, number: decided.tag_number }
         return { accepted: true, fish: }
@@ -112,16 +109,16 @@ module Acts
     # is of the fish that its numbers name; while they wait at the desk, a new tag in such a fish
     # starts its chain here.
     def fish_id
-      return nil if @counts[:kind] == "untagged"
+      return nil if @counts.untagged?
       return @verdict[:fish][:fish_id] if accepted?
       return nil if @put.empty?
 
-      (@known && @known[:fish_id]) || new_fish
+      @known&.fish_id || new_fish
     end
 
     def new_fish
       @store.fish.add(
-        species_code: @counts[:species_code], story_key: SecureRandom.urlsafe_base64(16)
+        species_code: @counts.species_code, story_key: SecureRandom.urlsafe_base64(16)
       )
     end
 
@@ -131,15 +128,15 @@ module Acts
       context = Context.new(store: @store, now: @now)
       FileReading.call(context, encounter: @counts, numbers: @named, verdict: @verdict)
       FileReading.judge_waiting(context, @put) if @put.any?
-      before = @known && @known[:fish_id]
+      before = @known&.fish_id
       touched = [before]
-      touched << @counts[:fish_id] if @counts[:kind] == "recaptured" || before
+      touched << @counts.fish_id if @counts.recaptured? || before
       MeasureSpan.call(store: @store, fish_ids: touched.compact.uniq)
-      tell_tagger unless before == @counts[:fish_id] || @counts[:source] == "import"
+      tell_tagger unless before == @counts.fish_id || @counts.imported?
     end
 
     def tell_tagger
-      return if !accepted? || @verdict[:fish][:tagger_id] == @counts[:member_id]
+      return if !accepted? || @verdict[:fish][:tagger_id] == @counts.member_id
 
       report = Core::Recaptures::Report.read_on_deck(@counts, @named).with(id: nil)
       WriteLetter.recapture_to_tagger(store: @store, report:, fish: @verdict[:fish])

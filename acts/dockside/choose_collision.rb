@@ -13,8 +13,7 @@ module Acts
     def call(context, id:, field:, choice:, reason: nil)
       context.store.write do
         known = context.store.encounters.find_for_update(id)
-        collision =
-          known && known[:collisions].to_a.map(&:to_h).find { |one| one["field"] == field }
+        collision = known&.open_collisions&.find { |one| one["field"] == field }
         if collision.nil?
           raise Core::NotFound.new(
             :no_such_collision,

@@ -18,21 +18,17 @@ module Acts
     def call(context, id:, changes:, reason: nil, take: nil)
       context.store.write do
         before = context.store.encounters.find_for_update(id)
-        unless before &&
-            (
-              before[:member_id] == context.member.id ||
-                context.member.coordinator?
-            )
+        unless before && (before.of?(context.member) || context.member.coordinator?)
           raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.")
         end
 
-        owner = context.store.members.find(before[:member_id])
+        owner = context.store.members.find(before.member_id)
         changes = changes.merge(net_weight(before, changes))
         sent =
           SentAgain
             .of(context.store, before)
             .merge(changes)
-            .merge(revision: before[:revision] + 1, device: DEVICE)
+            .merge(revision: before.revision + 1, device: DEVICE)
         sent = sent.merge(collisions: left(before, changes, take))
         RecordEncounter.call(
           context.with(member: owner), id:, sent:, reason:, whole: true, by: context.member
@@ -44,20 +40,19 @@ module Acts
     # follows.
     def net_weight(before, changes)
       tare_g = changes[:tare_g]
-      unless tare_g && before[:tare_g].nil? && before[:weight_how] == "scale" &&
-          before[:weight_g] && !changes.key?(:weight_g)
+      unless tare_g && before.tare_g.nil? && before.weight_how == "scale" &&
+          before.weight_g && !changes.key?(:weight_g)
         return {}
       end
 
-      { weight_g: Core::Fish::Weight.net_g(gross_g: before[:weight_g], tare_g:) }
+      { weight_g: Core::Fish::Weight.net_g(gross_g: before.weight_g, tare_g:) }
     end
 
     # A collision is settled by choosing, or by writing something else there.
     def left(before, changes, take)
       touched = changes.keys.map(&:to_s)
-      before[:collisions]
-        .to_a
-        .map(&:to_h)
+      before
+        .open_collisions
         .reject { |one| one["field"] == take || one["stands"].keys.intersect?(touched) }
     end
     private_class_method :net_weight, :left

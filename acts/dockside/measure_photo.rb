@@ -14,18 +14,18 @@ module Acts
     def call(context, photo_id:, marks:, keep:, reason: nil)
       photo = OwnPhoto.fetch(store: context.store, member: context.member, id: photo_id)
       encounter = photo[:encounter_id] && context.store.encounters.find(photo[:encounter_id])
-      species = encounter && context.store.species.find(encounter[:species_code])
+      species = encounter && context.store.species.find(encounter.species_code)
       found = Core::Photo::Measuring.of(marks:, shown: shown(photo), guild_key: species&.guild_key)
       if keep != "look"
         keep(context.store, photo, marks, found) do
           if keep == "length"
             refuse_no_fish if encounter.nil?
             length = length(found, species.length_kind)
-            CorrectEncounter.call(context, id: encounter[:id], reason:, changes: { length: })
+            CorrectEncounter.call(context, id: encounter.id, reason:, changes: { length: })
           end
         end
       end
-      Core::Photo::Measuring.told(found, typed: encounter && Core::Fish::Length.of(encounter))
+      Core::Photo::Measuring.told(found, typed: encounter&.length)
     end
 
     # The size that was marked, and the camera's own word on how it sees.

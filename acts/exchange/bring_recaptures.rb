@@ -7,10 +7,10 @@ module Acts
   class BringRecaptures
     Judged = Struct.new(:encounter, :numbers, :verdict) do
       def fish_id = verdict[:accepted] ? verdict[:fish][:fish_id] : nil
-      def row = encounter.merge(read_numbers: numbers, fish_id:)
+      def stored = encounter.with(read_numbers: numbers, fish_id:)
     end
 
-    # catches: [{ encounter: row of an encounter, numbers: [String as printed] }]
+    # catches: [{ encounter: Core::Records::Encounter, numbers: [String as printed] }]
     # Returns the ids of those that are stored.
     def self.call(context, catches) = new(context, catches).call
 
@@ -24,16 +24,16 @@ module Acts
       return [] if @catches.empty?
 
       judged = judge(KnownFishAhead.new(@store, @catches.map { |one| one[:numbers] }))
-      @store.encounters.add_all(judged.map(&:row))
+      @store.encounters.add_all(judged.map(&:stored))
       MeasureSpan.call(store: @store, fish_ids: judged.filter_map(&:fish_id).uniq)
       judged.reject(&:fish_id).each { |one| FileReading.call(@context, **one.to_h) }
-      judged.map { |one| one.encounter[:id] }
+      judged.map { |one| one.encounter.id }
     end
 
     private
 
     def whole?(one)
-      one[:encounter][:kind] == "recaptured" && one[:numbers].any? &&
+      one[:encounter].recaptured? && one[:numbers].any? &&
         one[:numbers].all? { |number| Core::Tags::Reading.new(number).complete? }
     end
 
@@ -43,7 +43,7 @@ module Acts
         encounter, numbers = one.values_at(:encounter, :numbers)
         report = Core::Recaptures::Report.read_on_deck(encounter, numbers)
         judged = Judged.new(encounter, numbers, FindFish.judge(known, report))
-        known.went(judged.fish_id) if encounter[:fate] == "kept" && judged.fish_id
+        known.went(judged.fish_id) if encounter.kept? && judged.fish_id
         judged
       end
     end

@@ -7,7 +7,7 @@ module Acts
   class BringReleases
     FREE = Core::Imports::NumbersInTurn::FREE
 
-    # catches: [{ encounter: row of an encounter, numbers: [String] }]
+    # catches: [{ encounter: Core::Records::Encounter, numbers: [String] }]
     # Returns { encounter id => { number => { state:, holder_id: } as the tags were } } of those
     # that are stored.
     def self.call(context, catches, import_id:) = new(context, import_id).call(catches)
@@ -26,16 +26,16 @@ module Acts
 
       write(plain)
       FileReading.judge_waiting(@context, before.keys)
-      plain.to_h { |one| [one[:encounter][:id], before.slice(*one[:numbers])] }
+      plain.to_h { |one| [one[:encounter].id, before.slice(*one[:numbers])] }
     end
 
     private
 
     def free?(one, before)
-      kind, numbers = one[:encounter][:kind], one[:numbers]
-      return numbers.empty? if kind == "untagged"
+      encounter, numbers = one.values_at(:encounter, :numbers)
+      return numbers.empty? if encounter.untagged?
 
-      kind == "tagged" && numbers.any? &&
+      encounter.tagged? && numbers.any? &&
         numbers.all? { |number| FREE.include?(before.dig(number, :state)) }
     end
 
@@ -43,14 +43,14 @@ module Acts
       tagged = plain.reject { |one| one[:numbers].empty? }
       ids = @store.imports.add_fish(
         tagged.map do |one|
-          { species_code: one[:encounter][:species_code], import_id: @import_id,
+          { species_code: one[:encounter].species_code, import_id: @import_id,
             story_key: SecureRandom.urlsafe_base64(16) }
         end
       )
-      fish_of = tagged.map { |one| one[:encounter][:id] }.zip(ids).to_h
+      fish_of = tagged.map { |one| one[:encounter].id }.zip(ids).to_h
       @store.encounters.add_all(
         plain.map do |one|
-          one[:encounter].merge(read_numbers: [], fish_id: fish_of[one[:encounter][:id]])
+          one[:encounter].with(read_numbers: [], fish_id: fish_of[one[:encounter].id])
         end
       )
       put_tags(tagged, fish_of)
@@ -59,13 +59,13 @@ module Acts
     def put_tags(tagged, fish_of)
       @store.fish.tag_all(
         tagged.flat_map do |one|
-          id = one[:encounter][:id]
+          id = one[:encounter].id
           one[:numbers].map do |number|
             { fish_id: fish_of[id], tag_number: number, encounter_id: id }
           end
         end
       )
-      tagged.group_by { |one| one[:encounter][:member_id] }.each do |member_id, own|
+      tagged.group_by { |one| one[:encounter].member_id }.each do |member_id, own|
         @store.custody.move(
           own.flat_map { |one| one[:numbers] }, act: "applied", member_id:, at: @context.now
         )

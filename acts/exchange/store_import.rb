@@ -67,7 +67,7 @@ module Acts
       before = BringReleases.call(@context, rows.values, import_id: @id)
       before.merge!(BringRecaptures.call(@context, rows.values).to_h { |id| [id, {}] })
       rows.each_with_object({}) do |(line, one), stored|
-        id = one[:encounter][:id]
+        id = one[:encounter].id
         stored[line] = became(id, @trips[line], before[id]) if before.key?(id)
       end
     end
@@ -92,8 +92,8 @@ module Acts
       before = said[:said] == "tagged" ? @imports.tags(said[:tag_numbers]) : {}
       stored = StoreCatch.call(store: @store, encounter: encounter(said, trip_id),
         sent: sent(said), known: nil, now: @context.now)
-      @imports.own_fish(stored[:fish_id], @id) if said[:said] == "tagged"
-      became(stored[:id], trip_id, before)
+      @imports.own_fish(stored.fish_id, @id) if said[:said] == "tagged"
+      became(stored.id, trip_id, before)
     end
 
     # One for each member, day and spot of the table; what a later row adds to it is added.
@@ -121,10 +121,10 @@ module Acts
     end
 
     def encounter(said, trip_id)
-      said.slice(*TOLD).merge(
-        time(said),
+      Core::Records::Encounter.new(
+        **said.slice(*TOLD), **time(said),
         trip_id:, kind: said[:said] || "untagged", revision: 1, source: "import",
-        import_id: @id, fingerprint: Fingerprint.of(said), tag_act: nil, voided_because: nil,
+        import_id: @id, fingerprint: Fingerprint.of(said),
         weight_how: said[:weight_g] && "typed",
         house_rules_version: @versions.fetch(Date.iso8601(said[:caught_on])),
         spoiled_numbers: [], lost_numbers: []

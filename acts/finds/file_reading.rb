@@ -10,7 +10,7 @@ module Acts
     # verdict: of Core::Recaptures::Match for the encounter's numbers; nil when it bears none (any
     #          more)
     def call(context, encounter:, numbers:, verdict:)
-      known = context.store.reports.of_encounter(encounter[:id])
+      known = context.store.reports.of_encounter(encounter.id)
       if known&.fish_id && !same_fish?(known, verdict)
         context.store.reports.unmatch(known.id, at: context.now)
       end
@@ -22,7 +22,7 @@ module Acts
       else
         context.store.reports.add(new_reading(encounter, numbers))
       end
-      reading = context.store.reports.of_encounter(encounter[:id])
+      reading = context.store.reports.of_encounter(encounter.id)
       if verdict[:accepted]
         settle(context.store, reading, verdict[:fish])
       else
@@ -52,7 +52,7 @@ module Acts
         id: SecureRandom.uuid,
         fingerprint: "deck",
         report_key: SecureRandom.urlsafe_base64(16),
-        encounter_id: encounter[:id],
+        encounter_id: encounter.id,
         revision: 1,
         state: "waiting",
         waiting_reason: "number_not_found",

@@ -60,14 +60,14 @@ module Acts
     # taken off there is off.
     def take_in(store, report, fish)
       encounter = store.encounters.find(report.encounter_id)
-      own = encounter[:fish_id]
+      own = encounter.fish_id
       moved = store.fish.merge(from: own, into: fish[:fish_id]) if own && own != fish[:fish_id]
-      store.encounters.belongs_to(encounter[:id], fish[:fish_id])
-      if EncounterTags::TAKES_OFF.include?(encounter[:tag_act])
+      store.encounters.belongs_to(encounter.id, fish[:fish_id])
+      if EncounterTags::TAKES_OFF.include?(encounter.tag_act)
         store.fish.end_tagging(
           tag_number: fish[:number],
-          encounter_id: encounter[:id],
-          at: encounter[:caught_at]
+          encounter_id: encounter.id,
+          at: encounter.caught_at
         )
       end
       moved

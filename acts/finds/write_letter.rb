@@ -118,7 +118,7 @@ module Acts
           if tag_number
             store.tags.find(tag_number)&.fetch(:holder_id)
           else
-            report.encounter_id && store.encounters.find(report.encounter_id)[:member_id]
+            report.encounter_id && store.encounters.find(report.encounter_id).member_id
           end
         )
       recipient = member_id && store.members.email(member_id)

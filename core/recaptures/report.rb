@@ -23,14 +23,14 @@ module Core
       :other_programme, :fish_id, :tag_number, :story_key, :length_sd_mm
     ) do
       # The numbers that who had a fish in hand read on it.
-      #   encounter: as Store::Encounters tells it;  numbers: [String]
+      #   encounter: Records::Encounter;  numbers: [String]
       def self.read_on_deck(encounter, numbers)
         new(
           **encounter.slice(
             :id, :species_code, :length_mm, :length_kind, :length_how, :length_sd_mm, :caught_on,
             :lat_deg, :lon_deg, :fate
           ),
-          encounter_id: encounter[:id], number_as_read: numbers.first,
+          encounter_id: encounter.id, number_as_read: numbers.first,
           more_numbers: numbers.drop(1), numbers: numbers.uniq
         )
       end

@@ -3,29 +3,22 @@
 module Store
   # One fish in hand once, and its taps.
   class Encounters
-    COLUMNS = %i[
-      id trip_id member_id fish_id revision fingerprint kind fate species_code length_mm length_kind
-      length_how weight_g weight_how tare_g girth_mm hook_place hook_side hook_count removal
-      bleeding marks handling pressure_signs reflexes depth_m outcome tag_act spoiled_numbers
-      lost_numbers tag_advice decision_why caution_points place_how caught_at caught_on
-      utc_offset_minutes lat_deg lon_deg spot_code water_temp_c air_seconds fight_seconds
-      house_rules_version read_numbers note length_sd_mm source hook_type recorded_by
-      clock_ahead_seconds own_rules_version tag_where tagging_seconds review tag_question voided_at
-      voided_because voided_by collisions import_id caught_time_known
-    ].freeze
-
+    COLUMNS = Core::Records::Encounter.members.freeze
+    # Where nothing is told the database says what it is.
+    DEFAULTED = %i[source own_rules_version caught_time_known].freeze
     LISTS = %i[read_numbers pressure_signs marks handling spoiled_numbers lost_numbers].freeze
 
     def initialize(db) = @db = db
 
-    def find(id) = @db[:encounters].select(*COLUMNS).first(id:)
+    # Core::Records::Encounter or nil
+    def find(id) = encounter(@db[:encounters].select(*COLUMNS).first(id:))
 
     # Void or not.
-    def record(id) = @db[:encounter_records].select(*COLUMNS).first(id:)
+    def record(id) = encounter(records.first(id:))
 
     # Locks the row when there is one, void or not, so that two sendings of one record wait for each
     # other.
-    def find_for_update(id) = @db[:encounter_records].select(*COLUMNS).where(id:).for_update.first
+    def find_for_update(id) = encounter(records.where(id:).for_update.first)
 
     def add(encounter) = @db[:encounter_records].insert(row(encounter))
 
@@ -36,7 +29,7 @@ module Store
     end
 
     def replace(encounter)
-      @db[:encounter_records].where(id: encounter[:id]).update(
+      @db[:encounter_records].where(id: encounter.id).update(
         **row(encounter),
         updated_at: Sequel::CURRENT_TIMESTAMP
       )
@@ -182,16 +175,18 @@ module Store
 
     def deep(json) = JSON.parse(JSON.generate(json))
 
+    def records = @db[:encounter_records].select(*COLUMNS)
+    def encounter(row) = row && Core::Records::Encounter.new(**row)
+
     def row(encounter)
-      lists = LISTS.to_h { |name| [name, Sequel.pg_array(encounter[name] || [], :text)] }
-      review = encounter[:review] && Sequel.pg_jsonb(encounter[:review])
-      encounter.slice(*COLUMNS).merge(
-        lists,
-        review:,
-        collisions: Sequel.pg_jsonb(encounter[:collisions] || []),
-        reflexes: Sequel.pg_jsonb(encounter[:reflexes] || {}),
-        tag_advice: encounter[:tag_advice] && Sequel.pg_jsonb(encounter[:tag_advice])
-      )
+      {
+        **encounter.to_h.reject { |column, value| value.nil? && DEFAULTED.include?(column) },
+        **LISTS.to_h { |name| [name, Sequel.pg_array(encounter[name] || [], :text)] },
+        review: encounter.review && Sequel.pg_jsonb(encounter.review),
+        collisions: Sequel.pg_jsonb(encounter.collisions || []),
+        reflexes: Sequel.pg_jsonb(encounter.reflexes || {}),
+        tag_advice: encounter.tag_advice && Sequel.pg_jsonb(encounter.tag_advice)
+      }
     end
   end
 end

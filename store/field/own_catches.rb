@@ -5,8 +5,8 @@ module Store
   class OwnCatches
     def initialize(db) = @db = db
 
-    # A member's catches between two days, with the longest lift and the whole handling by their
-    # newest taps.
+    # A member's catches between two days, with their newest taps:
+    # [{ encounter: Core::Records::Encounter, taps: [{ act:, at: Time }], water_code:, water_kind: }]
     def between(member_id, from:, to:)
       rows =
         @db[:encounters]
@@ -31,10 +31,9 @@ module Store
           .all
           .group_by { |tap| tap[:encounter_id] }
       rows.map do |row|
-        row.merge(
-          taps: taps.fetch(row[:id], []),
-          review: row[:review] && JSON.parse(JSON.generate(row[:review]), symbolize_names: true)
-        )
+        review = row[:review] && JSON.parse(JSON.generate(row[:review]), symbolize_names: true)
+        encounter = Core::Records::Encounter.new(**row.slice(*Encounters::COLUMNS), review:)
+        { encounter:, taps: taps.fetch(row[:id], []), **row.slice(:water_code, :water_kind) }
       end
     end
 

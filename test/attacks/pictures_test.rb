@@ -46,7 +46,7 @@ class PicturesAttackTest < ApiCase
   def test_a_picture_that_takes_too_long_ends_its_process_and_nothing_else
     slow = Devices::PictureWorkshop.new(seconds: 0.1)
     big = Vips::Image.gaussnoise(4000, 3000).cast(:uchar).pngsave_buffer(compression: 1)
-    refused = assert_raises(Core::InvalidInput) { slow.read(big) }
+    refused = assert_raises(Core::InvalidInput) { read_when_not_busy(slow, big) }
 
     assert_equal :picture_too_heavy, refused.code
     patient = Devices::PictureWorkshop.new
@@ -54,6 +54,14 @@ class PicturesAttackTest < ApiCase
     assert_equal 320, patient.read(jpeg).width_px
   ensure
     [slow, patient].compact.each(&:stop)
+  end
+
+  # A machine that is busy elsewhere says so and refuses nobody's picture.
+  def read_when_not_busy(workshop, picture)
+    tries ||= 0
+    workshop.read(picture)
+  rescue Errno::EBUSY
+    (tries += 1) < 20 ? retry : raise
   end
 
   def test_a_process_that_runs_out_of_memory_or_is_killed_is_started_anew

@@ -44,26 +44,28 @@ module Acts
           )
         end
       lambda do |one|
-        one[:review] ||
+        encounter = one[:encounter]
+        encounter.review ||
           JudgeEncounter.of(
-            one, one[:taps],
-            species: species.fetch(one[:species_code]),
-            rules: rules[one.values_at(:house_rules_version, :own_rules_version)],
-            law: laws[one[:water_code]][one[:species_code]],
+            encounter, one[:taps],
+            species: species.fetch(encounter.species_code),
+            rules: rules[[encounter.house_rules_version, encounter.own_rules_version]],
+            law: laws[one[:water_code]][encounter.species_code],
             water: one[:water_kind]
           )
       end
     end
 
     def held_against(one, judge)
+      encounter = one[:encounter]
       review = judge.call(one)
       times = Core::Handling::Stages.new(one[:taps])
       # A fish that stayed in the water took no lift; where nobody saw that, nobody knows.
       longest = times.lift_seconds.max || (times.air_seconds && 0.0)
       {
-        **one.slice(:caught_on, :air_seconds, :fight_seconds, :hook_type, :hook_place),
+        **encounter.slice(:caught_on, :air_seconds, :fight_seconds, :hook_type, :hook_place),
         longest_lift_seconds: longest,
-        handling_seconds: one[:source] == "deck" ? times.handling_seconds : nil,
+        handling_seconds: encounter.source == "deck" ? times.handling_seconds : nil,
         one_lift_budget_seconds: review[:one_lift_seconds],
         air_budget_seconds: review[:air_seconds],
         fight_budget_seconds: review[:fight_seconds],

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module Core
+  module Records
+    # One fish in hand once, as it is kept.
+    #
+    #   kind: "tagged" | "recaptured" | "untagged";  fate: "released" | "kept" | "dead" | ..
+    #   caught_at: Time of the first tap;  caught_on: Date where it was caught
+    #   length_sd_mm: of a photo, nil for what its way of measuring has
+    #   read_numbers: on a recaptured fish;  spoiled_numbers, lost_numbers: of other tags
+    #   air_seconds, fight_seconds, tagging_seconds: from the taps, of paper as written
+    #   review: Handling::Review as it was judged;  caution_points: of it
+    #   house_rules_version, own_rules_version: under which it was made
+    #   source: "deck" | "paper" | "import";  recorded_by: who typed it for another member
+    #   voided_because: why it does not count, with voided_at and voided_by; nil where it does
+    #   collisions: what two devices said differently and nobody has chosen yet
+    #   fish_id: nil until it is known
+    Encounter = Value.of(
+      :id, :trip_id, :member_id, :fish_id, :revision, :fingerprint, :kind, :fate, :species_code,
+      :length_mm, :length_kind, :length_how, :weight_g, :weight_how, :tare_g, :girth_mm,
+      :hook_place, :hook_side, :hook_count, :removal, :bleeding, :marks, :handling,
+      :pressure_signs, :reflexes, :depth_m, :outcome, :tag_act, :spoiled_numbers, :lost_numbers,
+      :tag_advice, :decision_why, :caution_points, :place_how, :caught_at, :caught_on,
+      :utc_offset_minutes, :lat_deg, :lon_deg, :spot_code, :water_temp_c, :air_seconds,
+      :fight_seconds, :house_rules_version, :read_numbers, :note, :length_sd_mm, :source,
+      :hook_type, :recorded_by, :clock_ahead_seconds, :own_rules_version, :tag_where,
+      :tagging_seconds, :review, :tag_question, :voided_at, :voided_because, :voided_by,
+      :collisions, :import_id, :caught_time_known
+    ) do
+      def of?(member) = member_id == member.id
+      def tagged? = kind == "tagged"
+      def recaptured? = kind == "recaptured"
+      def untagged? = kind == "untagged"
+      def kept? = fate == "kept"
+      def void? = !voided_because.nil?
+      def imported? = source == "import"
+      def length = Fish::Length.of(to_h)
+
+      # Plain data of each collision, its keys Strings.
+      def open_collisions = collisions.to_a.map(&:to_h)
+
+      # As it counts: of a void one nothing but that it was said.
+      def counted
+        return self unless void?
+
+        with(kind: "untagged", spoiled_numbers: [], lost_numbers: [], tag_act: nil)
+      end
+    end
+  end
+end
