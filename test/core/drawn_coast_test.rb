@@ -83,6 +83,20 @@ class DrawnCoastTest < Minitest::Test
     assert_equal 2, drawn.size
   end
 
+  # Drawn in land without its hole, it gets one: round it is land, in it the lough.
+  def test_a_lough_drawn_over_land_is_cut_out_of_it
+    outline = Core::Waters::Outline.new(
+      read(
+        feature("land", "Polygon", [square(9.0, -46.0, 2.0)]),
+        feature("lough", "Polygon", [square(10.0, -45.0, 0.2)], "Lake")
+      )
+    )
+
+    assert_equal :lough, outline.water_at(-44.9, 10.1)
+    assert_nil outline.water_at(-44.5, 10.5)
+    assert_equal :sea, outline.water_at(-47.0, 10.1)
+  end
+
   def test_places_know_their_water_and_those_on_land_are_left_out
     drawn =
       read(

@@ -228,6 +228,22 @@ class EstimatesTest < Minitest::Test
     end
   end
 
+  # With nothing seen again there is no upper limit, and that is said by none.
+  def test_a_closed_water_in_which_nothing_was_seen_again
+    told = Core::Estimates::ClosedPopulation.schnabel(
+      caught: [20, 30], recaptured: [0, 0], marked: [20, 30]
+    )
+
+    assert_in_delta 600, told.fish, 1e-9
+    assert_nil told.high
+    assert_operator told.low, :<, 600
+  end
+
+  def test_survival_of_too_few_seasons_says_how_many_there_are
+    assert_match(/there are 2 seasons and 3 fish\.\z/,
+      Core::Estimates::Survival.fit(released: [10], again: [[3]]))
+  end
+
   def test_weight_at_length
     fit = WeightAtLength.fit(rows("weights"))
 

@@ -56,7 +56,7 @@ class ImportsCoreTest < Minitest::Test
   def test_pounds_and_ounces
     { "4-3" => 1899, "4 lb 3 oz" => 1899, "7-0" => 3175, "0-8" => 227, "4lb 3.5oz" => 1914 }
       .each { |text, grams| assert_equal grams, Imports::Numbers.pounds(text), text }
-    ["4-17", "4.5", "1900", "", nil].each { |text| assert_nil Imports::Numbers.pounds(text) }
+    ["4-16", "4-17", "4.5", "1900", "", nil].each { |text| assert_nil Imports::Numbers.pounds(text) }
   end
 
   def test_days_as_they_are_written
@@ -221,6 +221,26 @@ class ImportsCoreTest < Minitest::Test
     assert_empty told[ends.map(&:last)]
     assert_equal 6, told[ends.map { |least, _| least - 1 }].size
     assert_equal head.last(6).sort, told[ends.map { |_, most_of| most_of + 1 }].sort
+  end
+
+  # Twice the weight of the largest, by the relation of weight at length.
+  def test_where_weights_stop_being_believed
+    cod = KNOWN.species["cod"]
+    most_g = cod.weight_g_at(cod.max_mm).round * Imports::RowReader::HEAVIER_THAN_LARGEST
+    told = [1, most_g.floor, most_g.floor + 1].map do |grams|
+      read([[*GOOD, grams.to_s]] * 3, head: [*HEAD, "weight g"]).last.faults.map(&:column)
+    end
+
+    assert_equal [[], [], ["weight g"]], told
+  end
+
+  # Of two digits this year is of this century, the next is of the last.
+  def test_years_of_two_digits
+    years = %w[26 27 99 00].map do |year|
+      Imports::Days.read("14 May #{year}", order: nil, today: TODAY).year
+    end
+
+    assert_equal [2026, 1927, 1999, 2000], years
   end
 
   def test_only_members_tag_fish_or_record_those_without_a_tag

@@ -136,6 +136,51 @@ class LookedAtTest < Minitest::Test
     end
   end
 
+  # Between places in the water, at its edge and ashore, of one water and of two.
+  def ways
+    features = JSON.parse(File.read(Demo::Sound::FILE)).fetch("features")
+    route, dice = Core::Waters::Route.new(features), Core::Dice.new(601)
+    all, sound = [Demo::Sound::SPOTS,
+      Demo::Sound::SPOTS.select { |spot| spot[:water_code] == "marrow_sound" }]
+      .map { |spots| spots.map { |spot| spot.values_at(:lat_deg, :lon_deg) } }
+    (1..30).to_h do |turn|
+      spots = turn > 25 ? all : sound
+      ends = Array.new(2) { dice.pick(spots).map { |deg| deg + (0.012 * dice.normal) } }
+      way = route.between(*ends.flatten)
+      ["way #{turn}", [way.distance_m&.round(2), way.path, way.why]]
+    end
+  end
+
+  # Numbers as they were read, beside the number that was meant and its neighbours.
+  def readings
+    dice = Core::Dice.new(602)
+    (1..40).to_h do |turn|
+      meant = format("MS%06d", dice.whole(0, 999_999))
+      read = damaged(meant, dice)
+      reading = Core::Tags::Reading.new(read)
+      near = reading.neighbours(prefix: "MS", digits: 6, slips: dice.whole(1, 3)).to_a
+      fits = [meant, *near.first(5)].map { |number| reading.fit(number).to_h }
+      seen = [reading.pattern(prefix: "MS"), reading.of_series?([["MS", 6]]), near.size,
+        reading.unread(prefix: "MS", digits: 6), reading.weights(meant)]
+      ["reading #{turn} #{read}", [fits, seen]]
+    end
+  end
+
+  SLIPS = [
+    ->(text, at, _) { text.dup.tap { |one| one[at] = "?" } },
+    ->(text, at, _) { text.dup.tap { |one| one[at] = "" } },
+    ->(text, at, dice) { text.dup.insert(at, dice.whole(0, 9).to_s) },
+    ->(text, at, dice) { text.dup.tap { |one| one[at] = dice.pick(%w[0 1 3 5 7 8 O I B S]) } },
+    ->(text, at, _) { text.dup.tap { |one| one[at, 2] = one[at, 2].reverse } },
+    ->(text, at, _) { "#{text[0, at]}*#{text[(at + 2)..]}" }
+  ].freeze
+
+  def damaged(text, dice)
+    dice.whole(0, 3).times.reduce(text) do |one, _|
+      dice.pick(SLIPS).call(one, dice.whole(0, one.size - 1), dice)
+    end
+  end
+
   # What was decided or fitted once, and is read everywhere.
   def tables
     weights = Core::Recaptures::Weights
@@ -150,7 +195,9 @@ class LookedAtTest < Minitest::Test
   end
 
   def test_what_was_looked_at_is_as_it_was
-    found = { **drawings, **words, **outlooks, **courses, **tasks, **dice, **tables }
+    found = {
+      **drawings, **words, **outlooks, **courses, **tasks, **dice, **tables, **ways, **readings
+    }
       .transform_values { |one| Digest::SHA256.hexdigest(plain(one).inspect)[0, 12] }
     File.write(PINNED, found.to_yaml) if ENV["LOOKED_AT"]
     pinned = YAML.load_file(PINNED)
@@ -159,6 +206,42 @@ class LookedAtTest < Minitest::Test
     changed = found.reject { |name, digest| pinned[name] == digest }.keys
 
     assert_empty changed, "look at these again"
+  end
+
+  FIGURES = File.join(ROOT, "test/fixtures/figures.yaml")
+
+  # House rules, limits, measures: a figure that stands once in core is decided, and changed on
+  # purpose. Tables of them by what they come to.
+  def test_every_figure_of_core_is_as_it_was_decided
+    found = figures(Core).sort.to_h
+    File.write(FIGURES, found.to_yaml) if ENV["LOOKED_AT"]
+    decided = YAML.load_file(FIGURES)
+
+    assert_empty((decided.to_a - found.to_a).to_h, "these were decided otherwise, or are gone")
+    assert_empty((found.to_a - decided.to_a).to_h, "these are new: say what was decided")
+  end
+
+  def figures(room)
+    room.constants(false).sort.each_with_object({}) do |name, found|
+      value = room.const_get(name)
+      if value.is_a?(Module)
+        found.merge!(figures(value)) if value.to_s == "#{room}::#{name}"
+      elsif value.is_a?(Numeric)
+        found["#{room}::#{name}"] = value.is_a?(Float) ? format("%.9g", value).to_f : value
+      elsif (numbers = numbers_in(value)).any?
+        found["#{room}::#{name}"] = Digest::SHA256.hexdigest(numbers.inspect)[0, 12]
+      end
+    end
+  end
+
+  def numbers_in(value)
+    case value
+    when Hash then value.to_a.flat_map { |pair| pair.flat_map { |one| numbers_in(one) } }
+    when Range then [value.begin, value.end].flat_map { |one| numbers_in(one) }
+    when Struct, Array then value.to_a.flat_map { |one| numbers_in(one) }
+    when Numeric, true, false then [value.is_a?(Float) ? format("%.9g", value).to_f : value]
+    else []
+    end
   end
 
   # The values in it, in any Ruby.

@@ -90,6 +90,20 @@ class PracticeTest < Minitest::Test
   end
 
   # Ten minutes on the line are too long for any fish; in the net it stays as long as it has to.
+  # Frightened it goes off at once, and has a little less breath each time, never none.
+  def test_a_bolting_fish_runs_and_loses_breath
+    scene = Core::Practice::Scenes::ALL.first
+    line = Core::Practice::Line.new(scene, Core::Dice.new(3))
+    before = line.distance_m
+    line.bolt
+
+    assert_equal ["run", before + 5.0], [line.mode, line.distance_m]
+    assert_in_delta 0.95, line.breath, 1e-9
+    30.times { line.bolt }
+
+    assert_in_delta 0.05, line.breath, 1e-9
+  end
+
   def test_a_fish_that_is_not_landed_tears_itself_free
     scene = Practice::Scenes::ALL.first
     played = Practice::Landing.new(scene:, seed: 501)

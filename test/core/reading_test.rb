@@ -29,6 +29,29 @@ class ReadingTest < Minitest::Test
     assert_in_delta ln(*[0.97] * 6, 0.1), fit("MS3258", "MS003258").log, 1e-9
   end
 
+  # What is left beside the slips was read as it stands; an unread one counts for neither.
+  def test_the_weights_of_a_way_count_every_character_once
+    weights = ->(read) { Core::Tags::Reading.new(read, weights: START).weights("MS003258").tally }
+
+    assert_equal({ same: 8 }, weights["MS003258"])
+    assert_equal({ same: 7 }, weights["MS00325?"])
+    assert_equal({ same: 7, looks_alike: 1 }, weights["MS008258"])
+    assert_equal({ same: 7, other: 1 }, weights["MS004258"])
+    assert_equal({ same: 6, swapped: 1 }, weights["MS003528"])
+    assert_equal({ same: 8, too_many: 1 }, weights["MS0032598"])
+    assert_equal({ same: 8, too_many: 1 }, weights["MS0032558"])
+    assert_equal({ same: 7, left_out: 1 }, weights["MS00325"])
+  end
+
+  # A prefix that lost a letter, got one, or has another in it.
+  def test_the_digits_of_a_number_with_a_damaged_prefix
+    %w[S003258 MSS003258 NS003258 MX003258 3258].each do |read|
+      found = Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6)
+
+      assert_includes found, "MS003258", read
+    end
+  end
+
   def test_slips_are_said_in_words_and_what_was_filled_in_is_not_as_read
     assert_equal [["8 where the tag has 3, which look alike"], []],
       fit("MS008258", "MS003258").to_h.values_at(:slips, :filled)

@@ -93,6 +93,16 @@ class WaterAnswersTest < Minitest::Test
     assert_equal ["Outer ledge", 40.0], flow.chart[:bars].first.first(2)
   end
 
+  # The spot with the most fish is said first.
+  def test_of_two_spots_the_one_with_more_fish_is_said
+    turned = ->(row) { { **row, from_lat: row[:to_lat], from_lon: row[:to_lon] } }
+    rows = Array.new(20) { moves(1.0, 0.05) } + Array.new(12) { turned[moves(20.0, 0.16)] }
+    flow = MovementAnswers.of(rows, spots: SPOTS).find { |one| one.key == "flow" }
+
+    assert_match(/\AOf 20 fish let go at Outer ledge/, flow.sentence)
+    assert_equal 2, flow.chart[:bars].size
+  end
+
   ClosedAnswer = Core::Water::ClosedAnswer
 
   # Visits told by [caught, again, newly marked], as fish.
@@ -190,6 +200,10 @@ class WaterAnswersTest < Minitest::Test
     assert_equal ["Jun", 31], weight.rows[0].first(2)
     assert_in_delta 100, weight.rows[0][2], 0.1
     assert_equal "with an old hook scar", weight.rows[1][0]
+    assert_match(/cm\^3\.0\d\d \(95 % of the exponent (2\.9\d|3\.0\d) to 3\.0\d\)/,
+      weight.worked_out)
+    assert_equal 1, weight.assumptions.size
+    refute_equal histogram.assumptions, weight.assumptions
   end
 
   def test_the_programme_in_days_and_shares

@@ -244,6 +244,23 @@ class FieldTest < Minitest::Test
     assert_equal "no law entered; local rules decide", told[:keep][:text]
   end
 
+  # How long the last lift took decides how long it rests, whatever the first one took.
+  def test_the_last_of_two_lifts_is_told
+    told = field.fish(
+      {
+        species_code: "bass",
+        taps: Fish.taps(
+          ["fish_on", 0], ["in_net", 30_000], ["lifted", 60_000], ["back_in_water", 64_000],
+          ["lifted", 100_000], ["back_in_water", 110_000]
+        )
+      },
+      now_ms: 111_000
+    )
+
+    assert_in_delta 10.0, told[:air][:last_lift_seconds], 1e-9
+    assert_in_delta 14.0, told[:air][:before_seconds], 1e-9
+  end
+
   # Deep in a lough the sinker is another one; a trip that does not tell is on the sea. Nothing is
   # said to be in hand that nobody took.
   def test_what_the_card_and_the_phone_do_not_tell
