@@ -36,7 +36,7 @@ module Api
     def initialize(document)
       @document = document
       @openapi = JSONSchemer.openapi(document)
-      @times = SentTimes.new(document)
+      @times = SentTimes.new(method(:resolve))
       # A path spelled out goes before one with a gap in its place: /encounters/batch before
       # /encounters/{id}.
       @paths =
@@ -88,7 +88,7 @@ module Api
     # moments of them in place. Raises Core::InvalidInput as SentTimes does.
     def parameter_faults(operation, query:, headers:)
       operation.parameters.each_with_object({}) do |given, faults|
-        parameter = given.key?("$ref") ? resolve(given["$ref"]) : given
+        parameter = resolve(given)
         name = parameter["name"]
         source = { "path" => operation.path_params, "query" => query, "header" => headers }.fetch(
           parameter["in"]
@@ -125,7 +125,15 @@ module Api
 
     # The same of one of the contract's named schemas.
     def read_value(schema_name, value)
-      @times.read(document.dig("components", "schemas", schema_name), value)
+      @times.read(schema(schema_name), value)
+    end
+
+    # One of the contract's named schemas.
+    def schema(name) = document.dig("components", "schemas", name)
+
+    # A node of the contract, or what it refers to.
+    def resolve(node)
+      node.key?("$ref") ? document.dig(*node["$ref"].delete_prefix("#/").split("/")) : node
     end
 
     # The same for a value that should be one of the contract's named schemas.
@@ -141,7 +149,7 @@ module Api
 
       response = operation.spec["responses"][key]
       pointer = response["$ref"] || "#{operation.pointer}/responses/#{key}"
-      response = resolve(response["$ref"]) if response["$ref"]
+      response = resolve(response)
       type = content_type.to_s.split(";").first
       return ["#{operation.id} #{status} answers #{type}"] unless response["content"].key?(type)
       return [] unless type == "application/json"
@@ -175,10 +183,6 @@ module Api
     def path_pattern(template) = /\A#{template.gsub('.', '\.').gsub(/\{(\w+)\}/, '(?<\1>[^/]+)')}\z/
 
     def escape(path) = path.gsub("~", "~0").gsub("/", "~1")
-
-    def resolve(ref)
-      ref.delete_prefix("#/").split("/").reduce(document) { |node, key| node.fetch(key) }
-    end
 
     # Spelled out beside its parameter, or named.
     def parameter_schema(schema)

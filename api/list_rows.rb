@@ -23,9 +23,9 @@ module Api
     def initialize(contract, kind)
       @contract = contract
       @kind = KINDS.fetch(kind)
-      schemas = contract.document.dig("components", "schemas")
-      @columns = properties(schemas, schemas.fetch(@kind.schema))
-      @required = required(schemas, schemas.fetch(@kind.schema))
+      schema = contract.schema(@kind.schema)
+      @columns = properties(schema)
+      @required = required(schema)
     end
 
     def columns = @columns.keys
@@ -39,15 +39,15 @@ module Api
 
     private
 
-    def properties(schemas, schema)
-      schema = schemas.fetch(schema["$ref"].split("/").last) if schema["$ref"]
-      [*schema["allOf"]].map { |part| properties(schemas, part) }
+    def properties(schema)
+      schema = @contract.resolve(schema)
+      [*schema["allOf"]].map { |part| properties(part) }
         .reduce({}, :merge).merge(schema["properties"] || {})
     end
 
-    def required(schemas, schema)
-      schema = schemas.fetch(schema["$ref"].split("/").last) if schema["$ref"]
-      [*schema["allOf"]].flat_map { |part| required(schemas, part) } + [*schema["required"]]
+    def required(schema)
+      schema = @contract.resolve(schema)
+      [*schema["allOf"]].flat_map { |part| required(part) } + [*schema["required"]]
     end
 
     def nullable = @columns.select { |_, schema| Array(schema["type"]).include?("null") }.keys

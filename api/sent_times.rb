@@ -11,9 +11,9 @@ module Api
     }.freeze
     EACH = :each
 
-    # document: the contract's, parsed
-    def initialize(document)
-      @document = document
+    # resolve: (node of the contract) -> it, or what it refers to
+    def initialize(resolve)
+      @resolve = resolve
       @places = {}.compare_by_identity
     end
 
@@ -32,7 +32,7 @@ module Api
 
     # [[keys down to it, EACH for every one of a list], format]
     def places(schema, above = [])
-      schema = @document.dig(*schema["$ref"].delete_prefix("#/").split("/")) if schema["$ref"]
+      schema = @resolve.call(schema)
       return [[[], schema["format"]]] if KINDS.key?(schema["format"])
 
       parts = schema["properties"].to_h.transform_keys(&:to_sym).to_a

@@ -18,7 +18,9 @@ class SentTimesTest < Minitest::Test
     }
   }.freeze
 
-  def read(value) = Api::SentTimes.new(DOCUMENT).read(SCHEMA, value)
+  CONTRACT = Api::Contract.new(DOCUMENT)
+
+  def read(value) = Api::SentTimes.new(CONTRACT.method(:resolve)).read(SCHEMA, value)
 
   def test_what_is_a_day_or_a_moment_becomes_one
     told = read(
