@@ -23,13 +23,13 @@ module Acts
       law =
         store
           .laws
-          .in_force(spot[:water_code])
+          .in_force(spot.water_code)
           .find { |entry| entry.species_code == encounter.species_code }
       review =
         of(
           encounter, taps,
           species: store.species.find(encounter.species_code), rules:, law:,
-          water: spot[:water_kind]
+          water: spot.water_kind
         )
       { own_rules_version: rules.own_version, caution_points: review[:points], review: }
     end

@@ -30,7 +30,7 @@ module Acts
       @id = id
       @offsets = {}
       @versions = {}
-      @spots = @store.waters.spots.to_h { |spot| [spot[:code], spot] }
+      @spots = @store.waters.spots.to_h { |spot| [spot.code, spot] }
     end
 
     # Returns whether there may be more.
@@ -156,14 +156,15 @@ module Acts
     # Of somebody who is no member: judged like any other report, and nobody is thanked for what
     # was long ago.
     def report(said)
-      spot = @spots[said[:spot_code]].to_h
+      spot = @spots[said[:spot_code]]
       report = Core::Recaptures::Report.new(
         id: said[:id], report_key: SecureRandom.urlsafe_base64(16), revision: 1,
         fingerprint: Fingerprint.of(said), units: "metric",
         number_as_read: said[:tag_numbers].first, more_numbers: said[:tag_numbers].drop(1),
         numbers: said[:tag_numbers], day_said: "day", caught_on: Date.iso8601(said[:caught_on]),
-        found_how: "caught", place_words: spot[:name],
-        lat_deg: said[:lat_deg] || spot[:lat_deg], lon_deg: said[:lon_deg] || spot[:lon_deg],
+        found_how: "caught", place_words: spot&.name,
+        lat_deg: said[:lat_deg] || spot&.lat_deg,
+        lon_deg: said[:lon_deg] || spot&.lon_deg,
         **said.slice(:species_code, :fate, :length_mm, :length_kind, :length_how)
       )
       ReportTag.add(@context, report, quiet: true)

@@ -136,18 +136,19 @@ module Acts
 
     def refuse_dry(store, features)
       outline = Core::Waters::Outline.new(features)
-      dry = store.waters.spots.reject { |spot| wet?(spot, outline) }
+      dry = store.waters.spots.reject { |spot| spot.wet?(outline) }
       return if dry.empty?
 
       refuse(
         "features",
-        "On this coast #{dry.map { |spot| spot[:name] }.join(', ')} would not lie in its water. " \
+        "On this coast #{dry.map(&:name).join(', ')} would not lie in its water. " \
           "Move or retire the spot first, or mend the drawing."
       )
     end
 
     def check_place(sent, water, outline)
-      return if wet?({ **sent, water_kind: water[:kind] }, outline)
+      place = Core::Waters::Spot.new(**sent.slice(:lat_deg, :lon_deg), water_kind: water[:kind])
+      return if place.wet?(outline)
 
       refuse(
         "lat_deg",
@@ -161,12 +162,7 @@ module Acts
       refuse("name", "Another spot is called #{name} already. Choose another name.") if other
     end
 
-    def wet?(spot, outline)
-      outline.water_at(spot[:lat_deg], spot[:lon_deg]) ==
-        (spot[:water_kind] == "fresh" ? :lough : :sea)
-    end
-
     def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_water, sentence))
-    private_class_method :draw, :refuse_dry, :check_place, :check_name, :wet?, :refuse
+    private_class_method :draw, :refuse_dry, :check_place, :check_name, :refuse
   end
 end

@@ -3,8 +3,7 @@
 module Acts
   # The spot that a trip or plan names.
   module KnownSpot
-    # Returns { code:, name:, water_code:, water_kind:, lat_deg:, lon_deg:, ... }; raises
-    # Core::InvalidInput :unknown_spot.
+    # Core::Waters::Spot; raises Core::InvalidInput :unknown_spot.
     def self.fetch(store:, code:)
       store.waters.spot(code) ||
         raise(Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot " \

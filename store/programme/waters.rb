@@ -5,11 +5,12 @@ module Store
   class Waters
     def initialize(db) = @db = db
 
-    # Spots in use: [{ code:, name:, water_code:, water_name:, water_kind:, lat_deg:, lon_deg: },
-    # ...]
-    def spots = spot_rows.where(retired_at: nil).order(Sequel[:spots][:name]).all
+    # Spots in use: [Core::Waters::Spot]
+    def spots
+      spot_rows.where(retired_at: nil).order(Sequel[:spots][:name]).map { |row| spot_of(row) }
+    end
 
-    # The same with those that are no longer chosen, and how many fish each has: [{ ...,
+    # As rows, with those that are no longer chosen, and how many fish each has: [{ ...,
     # retired: true | false, fish: }]
     def all_spots
       fish =
@@ -24,7 +25,7 @@ module Store
     def all = @db[:waters].order(:name).select(:code, :name, :kind).all
 
     # Also one that is no longer chosen: what was caught there stays there.
-    def spot(code) = spot_rows.first(Sequel[:spots][:code] => code)
+    def spot(code) = spot_rows.first(Sequel[:spots][:code] => code)&.then { |row| spot_of(row) }
 
     def water(code) = @db[:waters].select(:code, :name, :kind).first(code:)
 
@@ -44,6 +45,8 @@ module Store
     def spot_names = @db[:spots].select_hash(:code, :name)
 
     private
+
+    def spot_of(row) = Core::Waters::Spot.new(**row)
 
     def spot_rows
       @db[:spots].join(:waters, code: :water_code).select(

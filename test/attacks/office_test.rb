@@ -231,7 +231,7 @@ class OfficeAttackTest < ApiCase
       }
     )
 
-    refute_includes store.waters.spots.map { |one| one[:code] }, "harrow_north"
+    refute_includes store.waters.spots.map(&:code), "harrow_north"
     sign_in
     ask("/api/waters")
 

@@ -30,7 +30,7 @@ module Acts
       {
         card: trip && card(store: context.store, member: context.member, trip:),
         logged: trip ? context.store.encounters.of_trip(trip.id) : [],
-        spots: context.store.waters.spots,
+        spots: context.store.waters.spots.map(&:to_h),
         trips: trips.map { |one| { from_hour: nil, to_hour: nil, **one } },
         crew_key: trip && context.store.live.key_of(trip.id)
       }
@@ -57,19 +57,19 @@ module Acts
           .flatten
       shown =
         trip.to_h.except(:plan, :member_id).merge(
-          spot_name: spot[:name],
-          lat_deg: spot[:lat_deg],
-          lon_deg: spot[:lon_deg],
-          water_kind: spot[:water_kind]
+          spot_name: spot.name,
+          lat_deg: spot.lat_deg,
+          lon_deg: spot.lon_deg,
+          water_kind: spot.water_kind
         )
       card =
         Core::Trips::Card.compile(
           trip: shown,
           species:,
           pouch: may_tag.verdict == :stop ? [] : store.tags.pouch(member.id),
-          spots: store.waters.spots,
+          spots: store.waters.spots.map(&:to_h),
           rules: MemberRules.of(store:, member:),
-          laws: store.laws.in_force(spot[:water_code]),
+          laws: store.laws.in_force(spot.water_code),
           authorisation: may_tag,
           trained_to_vent: member.trained_to_vent?,
           series: store.desk.series,

@@ -6,7 +6,7 @@ module Acts
   module ExpectedPlan
     module_function
 
-    # Returns { plan: Core::Trips::Plan, laws: [Core::Law::Entry], spot: Hash }.
+    # Returns { plan: Core::Trips::Plan, laws: [Core::Law::Entry], spot: Core::Waters::Spot }.
     # Raises Core::InvalidInput :unknown_spot, :unknown_species, :depths_crossed.
     def read(store:, held_on:, sent:)
       spot = KnownSpot.fetch(store:, code: sent[:spot_code])
@@ -24,14 +24,14 @@ module Acts
       plan =
         Core::Trips::Plan.new(
           held_on:,
-          water: spot[:water_kind],
+          water: spot.water_kind,
           species:,
           **sent.slice(*Core::Trips::Plan.members)
         )
       laws =
         store
           .laws
-          .in_force(spot[:water_code])
+          .in_force(spot.water_code)
           .select { |entry| sent[:species_codes].include?(entry.species_code) }
       { plan:, laws:, spot: }
     end

@@ -23,7 +23,7 @@ module Acts
           .of_trip(trip_id)
           .map { |photo| photo.merge(fit: Core::Photo::Placing.fit_of(photo[:sure])) }
       names = {
-        spot_name: context.store.waters.spot(trip.spot_code)[:name],
+        spot_name: context.store.waters.spot(trip.spot_code).name,
         member_name: owner.name
       }
       {
@@ -80,7 +80,7 @@ module Acts
 
     # { encounter id => [Core::Checks::Record::Doubt] }
     def doubts(store:, owner:, trip:, encounters:, coast:)
-      laws = store.laws.in_force(store.waters.spot(trip.spot_code)[:water_code])
+      laws = store.laws.in_force(store.waters.spot(trip.spot_code).water_code)
       owners =
         store.custody.owners(
           encounters.flat_map { |one| one[:tag_numbers] + one[:new_tag_numbers] }

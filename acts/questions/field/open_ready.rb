@@ -30,14 +30,14 @@ module Acts
         plan:,
         gauge: reading,
         locker: context.store.lockers.of(context.member.id).to_h,
-        spots: context.store.waters.spots,
+        spots: context.store.waters.spots.map(&:to_h),
         outlook: Outlook.call(context, read:, today:)
       }
     end
 
     def defaults(store, member, trip)
       last = store.trips.last_planned(member.id)
-      spot_code = trip&.spot_code || last&.spot_code || store.waters.spots.first[:code]
+      spot_code = trip&.spot_code || last&.spot_code || store.waters.spots.first.code
       likely = store.species.likeliest_first(spot_code).first(EXPECTED_SPECIES).map(&:code)
       kept = (last&.plan || {}).except(:surface_temp_c, :bottom_temp_c, :air_temp_c)
       {

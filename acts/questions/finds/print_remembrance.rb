@@ -17,7 +17,7 @@ module Acts
         species:,
         weight: weight(one, species),
         tag_numbers: context.store.fish.tags_at(encounter_id) | one.read_numbers.to_a,
-        spot_name: context.store.waters.spot(one.spot_code)&.fetch(:name),
+        spot_name: context.store.waters.spot(one.spot_code)&.name,
         pictures:,
         fonts_dir:
       )
