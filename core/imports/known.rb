@@ -9,11 +9,11 @@ module Core
 
       attr_reader :species, :spots, :series, :today
 
-      # species: [Fish::Species];  spots: [{ code:, name:, lat_deg:, lon_deg:, ... }];
+      # species: [Fish::Species];  spots: [Waters::Spot];
       # members: [People::Member];  series: [[prefix, digits]];  today: Date
       def initialize(species:, spots:, members:, series:, today:)
         @species = species.to_h { |one| [one.code, one] }
-        @spots = spots.to_h { |one| [one[:code], one] }
+        @spots = spots.to_h { |one| [one.code, one] }
         @series = series
         @today = today
         @names = {
@@ -21,7 +21,7 @@ module Core
           species: Names.new(species.to_h do |one|
             [one.code, [one.common_name, one.scientific_name, one.code]]
           end),
-          spot: Names.new(spots.to_h { |one| [one[:code], [one[:name], one[:code]]] }),
+          spot: Names.new(spots.to_h { |one| [one.code, [one.name, one.code]] }),
           member: Names.new(
             { **members.to_h { |one| [one.id, [one.name, one.public_name]] },
               FINDER => ["somebody who is no member"] }
@@ -43,7 +43,7 @@ module Core
       end
 
       def km(spot, lat_deg, lon_deg)
-        Waters::Geodesic.distance_m(spot[:lat_deg], spot[:lon_deg], lat_deg, lon_deg) / 1000
+        Waters::Geodesic.distance_m(spot.lat_deg, spot.lon_deg, lat_deg, lon_deg) / 1000
       end
     end
   end

@@ -157,14 +157,14 @@ module Core
 
         spot = @known.spots.fetch(code)
         km = @known.km(spot, lat_deg, lon_deg)
-        km <= FAR_FROM_SPOT_KM ? code : far(km, spot[:name])
+        km <= FAR_FROM_SPOT_KM ? code : far(km, spot.name)
       end
 
       def nearest(lat_deg, lon_deg)
         spot, km = @known.nearest_spot(lat_deg, lon_deg)
         return far(nil, "any spot") if spot.nil?
 
-        km <= NEAREST_WITHIN_KM ? spot[:code] : far(km, "the nearest spot")
+        km <= NEAREST_WITHIN_KM ? spot.code : far(km, "the nearest spot")
       end
 
       def far(km, from)

@@ -18,7 +18,7 @@ module Core
       PACE_DAYS = 30
       MOST_DRAWN = 2000
 
-      # rows: as Store::Water#moves tells them;  spots: [{ name:, lat_deg:, lon_deg: }]
+      # rows: as Store::Water#moves tells them;  spots: [Waters::Spot]
       def of(rows, spots: []) = [reach(rows), pace(rows), flow(rows, spots), way(rows)]
 
       # Kilometres in thirty days, of fish that were out for as long.
@@ -80,8 +80,8 @@ module Core
       def nearest(spots, lat, lon)
         narrow = Math.cos(lat * Math::PI / 180)
         spots.min_by do |one|
-          ((one[:lat_deg] - lat)**2) + (((one[:lon_deg] - lon) * narrow)**2)
-        end&.fetch(:name) || "unknown"
+          ((one.lat_deg - lat)**2) + (((one.lon_deg - lon) * narrow)**2)
+        end&.name || "unknown"
       end
 
       def median(values) = values.sort[values.size / 2]

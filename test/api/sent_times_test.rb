@@ -5,6 +5,7 @@ require_relative "../support/test_helper"
 # Days and moments are made where the contract has them, however deep, and nowhere else.
 class SentTimesTest < Minitest::Test
   DOCUMENT = {
+    "openapi" => "3.1.0", "info" => { "title" => "Times", "version" => "1" }, "paths" => {},
     "components" => { "schemas" => {
       "Tap" => { "properties" => { "act" => {}, "at" => { "format" => "date-time" } } },
       "Day" => { "type" => %w[string null], "format" => "date" }

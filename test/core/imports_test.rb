@@ -23,7 +23,8 @@ class ImportsCoreTest < Minitest::Test
     )
   end
   KNOWN = Imports::Known.new(
-    species: SPECIES, spots: Demo::Sound::SPOTS, members: MEMBERS, series: [["MS", 6]],
+    species: SPECIES, members: MEMBERS,
+    spots: Demo::Sound::SPOTS.map { |one| Core::Waters::Spot.new(**one) }, series: [["MS", 6]],
     today: TODAY
   )
 

@@ -81,7 +81,8 @@ class WaterAnswersTest < Minitest::Test
   end
 
   SPOTS = [{ name: "Outer ledge", lat_deg: 0.0, lon_deg: 0.0 },
-    { name: "Inner pool", lat_deg: 0.2, lon_deg: 0.0 }].freeze
+    { name: "Inner pool", lat_deg: 0.2, lon_deg: 0.0 }]
+    .map { |one| Core::Waters::Spot.new(**one) }.freeze
 
   def test_where_fish_of_a_spot_are_seen_again
     rows = Array.new(8) { moves(1.0, 0.05) } + Array.new(12) { moves(20.0, 0.16) }
