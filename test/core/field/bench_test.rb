@@ -47,6 +47,11 @@ class BenchTest < Minitest::Test
       )
 
     assert_in_delta 3028.664, above.focal_px, 0.001
+    # A fish of a known height h under a camera at H looks longer by h/H: so much does an error of
+    # the focal length, which H hangs on, move it.
+    share = Core::Photo::Above::FOCAL_SD
+
+    assert_in_delta share * 22 / 900.0 * 500, above(height_mm: 22).sd_mm(500, 900.0), 1e-9
     assert_in_delta 540.317, found.on_board_mm, 0.001
     assert_in_delta 525.077, found.straight_mm, 0.05
     [430.0, 520.0, 780.0].zip(camera).each { |want, got| assert_in_delta want, got, 0.05 }

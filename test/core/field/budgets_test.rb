@@ -191,6 +191,9 @@ class PressureTest < Minitest::Test
       { lead_kg: 0.63, release_depth_m: 16, weight_g: 2400 },
       lead.call(depth_m: 32, weight_g: 2400)
     )
+    # Half of 32.6 m is 16.3: in whole metres the next one down, but none below the catch.
+    assert_equal 17, lead.call(depth_m: 32.6)[:release_depth_m]
+    assert_equal 7, lead.call(depth_m: 7.5, pressure_signs: ["swollen"])[:release_depth_m]
     assert_nil lead.call(depth_m: 19)
     assert_in_delta(0.45, lead.call(depth_m: 12, pressure_signs: ["swollen"])[:lead_kg])
     assert_nil lead.call(depth_m: 12, pressure_signs: ["stomach_out"]),

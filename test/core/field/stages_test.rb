@@ -41,6 +41,8 @@ class StagesTest < Minitest::Test
     assert_nil stages(["back_in_water", 0], ["let_go", 9]).air_seconds
     assert_nil stages(["let_go", 0]).fight_seconds
     assert_nil stages(["let_go", 0]).net_rest_seconds
+    assert_nil stages(["fish_on", 0], ["in_net", 30]).handling_seconds
+    assert_nil stages(["fish_on", 0]).handling_seconds
   end
 
   def test_a_lift_without_an_end_has_no_time_yet_but_a_clock_may_look_at_it
