@@ -3,47 +3,85 @@
 require "json"
 
 module Formats
-  # Catches as points and fish as lines in GeoJSON (RFC 7946), written one by one.
-  module GeojsonOut
-    module_function
+  # Catches as points and fish as lines in GeoJSON (RFC 7946), written one by one; points by hand
+  # like GivenCsv, as there are a million of them.
+  class GeojsonOut
+    NUMBERS = %w[integer number].freeze
+    POINT = '{"type":"Feature","geometry":{"type":"Point","coordinates":['
+    # Most texts are codes and names, which come again and again.
+    MOST_KEPT = 5000
 
-    # names: of the columns, with lat_deg and lon_deg among them. Yields a lambda that takes a row.
-    # Returns how many features there were; what has no place is left out.
-    def write(io, names)
-      lat, lon = names.index("lat_deg"), names.index("lon_deg")
-      collection(io) do |feature|
+    class << self
+      # table: Core::Exchange::Table with lat_deg and lon_deg;  rows: a block that is given what
+      # takes each row, its cells as Core::Exchange::Given tells them. Returns how many features
+      # there were; what has no place is left out.
+      def write(io, table, &) = new(io).points(table, &)
+
+      # Yields a lambda that takes a path, [[lat_deg, lon_deg]], and properties. Returns how many.
+      def write_lines(io)
+        new(io).collection do |feature|
+          yield(lambda do |path, properties|
+            geometry = { type: "LineString", coordinates: path.map { |lat, lon| [lon, lat] } }
+            feature.call(JSON.generate(type: "Feature", geometry:, properties:))
+          end)
+        end
+      end
+    end
+
+    def initialize(io)
+      @io = io
+      @texts = {}
+    end
+
+    def points(table)
+      lat, lon = %w[lat_deg lon_deg].map { |name| table.names.index(name) }
+      columns = told(table, [lat, lon])
+      collection do |feature|
         yield(lambda do |row|
           next if row[lat].nil?
 
-          properties = names.zip(row).to_h.compact
-          properties.delete("lat_deg")
-          properties.delete("lon_deg")
-          feature.call({ type: "Point", coordinates: [row[lon], row[lat]] }, properties)
+          feature.call("#{POINT}#{row[lon]},#{row[lat]}]},#{properties(row, columns)}}")
         end)
       end
     end
 
-    # Yields a lambda that takes a path, [[lat_deg, lon_deg]], and properties. Returns how many.
-    def write_lines(io)
-      collection(io) do |feature|
-        yield(lambda do |path, properties|
-          line = { type: "LineString", coordinates: path.map { |lat, lon| [lon, lat] } }
-          feature.call(line, properties)
-        end)
-      end
-    end
-
-    def collection(io)
+    def collection
       count = 0
-      io.write(%({"type":"FeatureCollection","features":[))
-      yield(lambda do |geometry, properties|
-        io.write(count.zero? ? "\n" : ",\n")
-        io.write(JSON.generate(type: "Feature", geometry:, properties:))
+      @io.write(%({"type":"FeatureCollection","features":[))
+      yield(lambda do |feature|
+        @io.write(count.zero? ? "\n" : ",\n", feature)
         count += 1
       end)
-      io.write("\n]}\n")
+      @io.write("\n]}\n")
       count
     end
-    private_class_method :collection
+
+    private
+
+    # [[place in a row, name as it is written, whether it is a number], ...]
+    def told(table, without)
+      table.columns.each_with_index.filter_map do |column, at|
+        next if without.include?(at)
+
+        [at, "#{JSON.generate(column.name)}:", NUMBERS.include?(column.type)]
+      end
+    end
+
+    # What is known of it; a number stands as the database writes it.
+    def properties(row, columns)
+      json = +'"properties":{'
+      columns.each do |at, name, number|
+        cell = row[at] or next
+        json << "," unless json.end_with?("{")
+        json << name << (number ? cell.to_s : @texts[cell] || text(cell))
+      end
+      json << "}"
+    end
+
+    def text(cell)
+      json = JSON.generate(cell)
+      @texts[cell] = json if @texts.size < MOST_KEPT
+      json
+    end
   end
 end

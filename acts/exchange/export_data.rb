@@ -71,7 +71,7 @@ module Acts
       table = Core::Exchange::Tables::CATCHES
       case @sent[:format]
       when "csv" then Formats::GivenCsv.write(file, table, &catches)
-      when "geojson" then Formats::GeojsonOut.write(file, table.names, &typed(table))
+      when "geojson" then Formats::GeojsonOut.write(file, table, &catches)
       when "ways" then Formats::GeojsonOut.write_lines(file) { |emit| each_way(&emit) }
       when "gpx" then Formats::GpxOut.write(file, table.names, &catches)
       when "package" then package.write(file.path, rows)
@@ -126,11 +126,6 @@ module Acts
     def catches
       given = given()
       ->(emit) { @store.exchange.each_catch(@filter) { |row| emit.call(given.catch(row)) } }
-    end
-
-    def typed(table)
-      catches, typing = catches(), table.typing
-      ->(emit) { catches.call(->(row) { emit.call(typing.call(row)) }) }
     end
 
     # From where a fish was tagged to where it was caught last.
