@@ -21,7 +21,7 @@ module Api
       {
         audience: story.audience,
         species: species_name(story.species),
-        catches: story.catches.map { |one| catch_(one) },
+        catches: story.catches.map { |caught| catch_(caught) },
         typical: typical && typical(typical),
         legs: story.legs.map { |one| leg(one) },
         whole: story.whole && leg(story.whole)

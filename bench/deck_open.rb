@@ -59,16 +59,16 @@ def cold_start(page, address)
       end
       sleep 0.3
     end
-  shown = events.find { |one| one["name"] == "deck-shown" } or abort "the Deck did not show"
+  shown = events.find { |event| event["name"] == "deck-shown" } or abort "the Deck did not show"
   began =
     events
       .select { |one| one["name"] == "navigationStart" && one["ts"] < shown["ts"] }
-      .map { |one| one["ts"] }
+      .map { |event| event["ts"] }
       .max
   frame =
     events
       .select { |one| one["name"] == "AnimationFrame::Presentation" && one["ts"] >= shown["ts"] }
-      .map { |one| one["ts"] }
+      .map { |event| event["ts"] }
       .min || shown["ts"]
   (frame - began) / 1000.0
 end

@@ -35,6 +35,6 @@ FORMATS.each do |format|
   end
   ratios = turns.map { |copy, seconds| seconds / copy }.sort
   puts format("%-12s %d rows, %s s, COPY of them %s s: %.1f times, the middle of %d (limit 3); " \
-    "at most %d MB (limit 200)", format, @count, turns.map { |_, one| one.round }.join(", "),
-    turns.map { |one, _| one.round }.join(", "), ratios[TURNS / 2], TURNS, Measure.most_mb)
+    "at most %d MB (limit 200)", format, @count, turns.map { |_, turn| turn.round }.join(", "),
+    turns.map { |turn, _| turn.round }.join(", "), ratios[TURNS / 2], TURNS, Measure.most_mb)
 end

@@ -104,7 +104,7 @@ BANDS = [
   [0.96, 1.01]
 ].freeze
 drawn = BANDS.filter_map do |low, high|
-  band = shares.select { |one, _| one >= low && one < high }
+  band = shares.select { |share, _| share >= low && share < high }
   next if band.empty?
 
   told = band.count(&:last)

@@ -17,15 +17,17 @@ CATEGORIES = "devtools.timeline,devtools.timeline.frame"
 def traced(page)
   events = SignedInPage.trace(page, CATEGORIES) { TAPS.times { yield && sleep(0.3) } }
   clicks =
-    events.select do |one|
-      one["name"] == "EventDispatch" && one.dig("args", "data", "type") == "click"
+    events.select do |event|
+      event["name"] == "EventDispatch" && event.dig("args", "data", "type") == "click"
     end
   paints =
-    events.select { |one| one["name"] == "Layerize" }.map { |one| one["ts"] + one["dur"].to_i }.sort
+    events.select do |one|
+      one["name"] == "Layerize"
+    end.map { |event| event["ts"] + event["dur"].to_i }.sort
   frames =
     events
       .select { |one| one["name"] == "AnimationFrame::Presentation" }
-      .map { |one| one["ts"] }
+      .map { |event| event["ts"] }
       .sort
   clicks.filter_map do |click|
     done = paints.find { |at| at > click["ts"] + click["dur"].to_i }

@@ -41,8 +41,8 @@ module Demo
       # The fourth tag of the pouch fell between the boards, and nobody has said so yet.
       numbers =
         @store.tags.pouch(@member.id).first(CATCHES.size + 1).tap { |all| all.delete_at(3) }
-      fish = CATCHES.each_with_index.map { |one, index| log(one, numbers[index]) }
-      photos = CATCHES.each_with_index.flat_map { |one, index| photograph(one, index) }
+      fish = CATCHES.each_with_index.map { |caught, index| log(caught, numbers[index]) }
+      photos = CATCHES.each_with_index.flat_map { |caught, index| photograph(caught, index) }
       Acts::PlacePhotos.call(
         Acts::Context.new(store: @store, member: @member), trip_id: @trip_id, moved: {
           photo_id: photos.first,

@@ -203,7 +203,7 @@ module Demo
         readers.map { |reader| Marshal.load(reader.read) } # rubocop:disable Security/MarshalLoad
       Process.waitall
       settle_tags
-      counts.reduce { |sum, one| sum.merge(one) { |_, a, b| a + b } }
+      counts.reduce { |sum, count| sum.merge(count) { |_, a, b| a + b } }
     end
 
     # Returns where its counts can be read.

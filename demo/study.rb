@@ -18,7 +18,7 @@ module Demo
       @species = species
       @today = today
       @rng = Random.new(seed)
-      @spot = Sound::SPOTS.find { |one| one[:code] == SPOT }
+      @spot = Sound::SPOTS.find { |spot| spot[:code] == SPOT }
       @in_hand = Hash.new(0)
     end
 

@@ -43,7 +43,9 @@ module Devices
     # Files what a source said; the reading threads use it, and so may tests.
     def note(readings)
       @lock.synchronize do
-        readings.each { |one| @readings[one[:quantity]] = [one.except(:quantity), @clock.call] }
+        readings.each do |reading|
+          @readings[reading[:quantity]] = [reading.except(:quantity), @clock.call]
+        end
       end
     end
 

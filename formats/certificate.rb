@@ -108,7 +108,7 @@ module Formats
       end
     end
 
-    def numbers = @story.catches.flat_map { |one| one[:tag_numbers] }.uniq.first(3)
+    def numbers = @story.catches.flat_map { |caught| caught[:tag_numbers] }.uniq.first(3)
 
     def figures
       whole = @story.whole
@@ -152,7 +152,7 @@ module Formats
     end
 
     def map
-      placed = @story.catches.select { |one| one[:lat_deg] }
+      placed = @story.catches.select { |caught| caught[:lat_deg] }
       return if placed.empty?
 
       width = @pdf.bounds.width
@@ -206,12 +206,12 @@ module Formats
     end
 
     def timeline
-      @story.catches.each_with_index do |one, index|
+      @story.catches.each_with_index do |caught, index|
         @pdf.fill_color SLATE
         # In parts and not as markup: a name is what it says, whatever stands in it.
         @pdf.formatted_text [
-          { text: "#{index + 1}   #{self.class.day(one)}   ", styles: [:bold] },
-          { text: line(one) }
+          { text: "#{index + 1}   #{self.class.day(caught)}   ", styles: [:bold] },
+          { text: line(caught) }
         ],
           size: 10.5,
           color: SLATE,

@@ -10,9 +10,9 @@ module Formats
     MARGIN_DEG = 0.06
 
     def initialize(features, width:, height:, around: [])
-      @polygons = features.select { |one| one.dig("geometry", "type") == "Polygon" }
+      @polygons = features.select { |feature| feature.dig("geometry", "type") == "Polygon" }
       points =
-        @polygons.flat_map { |one| one.dig("geometry", "coordinates", 0) } +
+        @polygons.flat_map { |polygon| polygon.dig("geometry", "coordinates", 0) } +
         around.map { |lat, lon| [lon, lat] }
       lons, lats = points.transpose
       @west, @south = lons.min - MARGIN_DEG, lats.min - MARGIN_DEG
@@ -26,11 +26,11 @@ module Formats
 
     # [{ kind: "land", rings: [[[x, y], ...], ...] }, ...]
     def shapes
-      @polygons.map do |one|
+      @polygons.map do |polygon|
         {
-          kind: one.dig("properties", "kind"),
+          kind: polygon.dig("properties", "kind"),
           rings:
-            one
+            polygon
               .dig("geometry", "coordinates")
               .map { |ring| ring.map { |lon, lat| point(lat, lon) } }
         }

@@ -22,7 +22,7 @@ module Formats
       CSV.generate do |csv|
         [
           COLUMNS.keys,
-          *tags.map { |one| one.values_at(*COLUMNS.values).map { |value| CsvCell.of(value) } }
+          *tags.map { |tag| tag.values_at(*COLUMNS.values).map { |value| CsvCell.of(value) } }
         ].each { |row| csv << row }
       end
     end

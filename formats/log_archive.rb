@@ -21,7 +21,7 @@ module Formats
           File.open(path, "rb") { |part| IO.copy_stream(part, zip) }
         end
         # Pictures are packed already.
-        gone = pictures.reject { |one| put(zip, one) }
+        gone = pictures.reject { |picture| put(zip, picture) }
         say(zip, gone) unless gone.empty?
       end
       file

@@ -68,7 +68,7 @@ module Formats
     # What was changed on the way is said before any of it is read.
     def check(name, table, descriptor)
       resources = descriptor.is_a?(Hash) ? Array(descriptor["resources"]).grep(Hash) : []
-      said = resources.find { |one| one["path"] == name }&.fetch("hash", nil)
+      said = resources.find { |resource| resource["path"] == name }&.fetch("hash", nil)
       return table.force_encoding("UTF-8") if
         said.nil? || said == "sha256:#{Digest::SHA256.hexdigest(table)}"
 

@@ -61,7 +61,7 @@ module Formats
         image,
         (
           if media_type == "image/jpeg"
-            JPEG_SHRINKS.find { |one| [image.width, image.height].min / one >= SHOWN_PX } || 1
+            JPEG_SHRINKS.find { |shrink| [image.width, image.height].min / shrink >= SHOWN_PX } || 1
           else
             1
           end

@@ -98,7 +98,7 @@ module Formats
     end
 
     def bars(bars)
-      most = [bars.flat_map { |one| one.values_at(1, 3) }.compact.map(&:to_f).max, 1].max
+      most = [bars.flat_map { |bar| bar.values_at(1, 3) }.compact.map(&:to_f).max, 1].max
       width = (@pdf.bounds.width - AXIS) / bars.size
       y = ->(value) { 14 + ((CHART_HEIGHT - 20) * value.to_f / most) }
       bars.each_with_index do |(label, value, low, high), index|
@@ -123,7 +123,7 @@ module Formats
 
     # Ratios on a scale on which half and double lie as far from one.
     def forest(bars)
-      logs = bars.flat_map { |one| one[2, 2].map { |value| Math.log2(value) } } + [0.0]
+      logs = bars.flat_map { |bar| bar[2, 2].map { |value| Math.log2(value) } } + [0.0]
       x = scale(logs, 140, @pdf.bounds.width - 20)
       step = (CHART_HEIGHT - 20.0) / bars.size
       @pdf.stroke_color Paper::GREY

@@ -23,7 +23,7 @@ module Formats
     def initialize(story, coast, programme)
       @programme = programme
       @story = story
-      @placed = story.catches.select { |one| one[:lat_deg] }
+      @placed = story.catches.select { |caught| caught[:lat_deg] }
       @sketch =
         CoastSketch.new(
           coast,
@@ -57,7 +57,7 @@ module Formats
           style: BOLD
         ),
         text(@story.species.scientific_name, 200, 24, Paper::GREY, style: ' font-style="italic"'),
-        streamer(@story.catches.flat_map { |one| one[:tag_numbers] }.first.to_s),
+        streamer(@story.catches.flat_map { |caught| caught[:tag_numbers] }.first.to_s),
         *figures
       ].join
     end

@@ -71,8 +71,8 @@ module Formats
       lines = text.each_line.first(SAMPLE_LINES).map(&:chomp).reject(&:empty?)
       refuse(:empty_table, "There is no row in this file.") if lines.empty?
 
-      SEPARATORS.max_by do |one|
-        counts = lines.map { |line| line.count(one) }
+      SEPARATORS.max_by do |separator|
+        counts = lines.map { |line| line.count(separator) }
         usual = counts.tally.except(0).max_by { |count, times| [times, count] }
         usual ? usual.last * Math.log(usual.first + 1) : 0
       end

@@ -12,7 +12,9 @@ module Acts
       fixes = Formats::Gpx.read(text)
       context.store.write do
         context.store.tracks.keep(trip_id, fixes)
-        lacking = context.store.dockside.encounters(trip_id).select { |one| one[:lat_deg].nil? }
+        lacking = context.store.dockside.encounters(trip_id).select do |encounter|
+          encounter[:lat_deg].nil?
+        end
         placed = lacking.filter_map do |one|
           place = Core::Trips::Track.place_at(fixes, one[:caught_at]) or next
           CorrectEncounter.call(

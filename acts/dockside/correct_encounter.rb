@@ -53,7 +53,9 @@ module Acts
       touched = changes.keys.map(&:to_s)
       before
         .open_collisions
-        .reject { |one| one["field"] == take || one["stands"].keys.intersect?(touched) }
+        .reject do |collision|
+          collision["field"] == take || collision["stands"].keys.intersect?(touched)
+        end
     end
     private_class_method :net_weight, :left
   end

@@ -17,13 +17,15 @@ module Acts
       context.store.write do
         seconds =
           context.store.trips.camera_seconds(trip_id)
-            .merge(clocks.to_h { |one| [one[:camera].to_s, one[:seconds]] })
+            .merge(clocks.to_h { |clock| [clock[:camera].to_s, clock[:seconds]] })
         encounters = context.store.dockside.encounters(trip_id)
         move(context.store, trip_id, encounters, moved) if moved
         if released && context.store.photos.find(released)&.fetch(:trip_id) == trip_id
           context.store.photos.change(released, encounter_id: nil, placed_by: nil, sure: nil)
         end
-        fish = encounters.map { |one| { id: one[:id], from: one[:caught_at], to: one[:ended_at] } }
+        fish = encounters.map do |encounter|
+          { id: encounter[:id], from: encounter[:caught_at], to: encounter[:ended_at] }
+        end
         photos = context.store.photos.of_trip(trip_id)
         seconds = seconds.merge(clock_by(photos, fish, moved[:photo_id])) if moved &&
           moved[:encounter_id]
@@ -36,7 +38,9 @@ module Acts
       photo = store.photos.find(moved[:photo_id])
       known =
         photo && photo[:trip_id] == trip_id &&
-        (moved[:encounter_id].nil? || encounters.any? { |one| one[:id] == moved[:encounter_id] })
+        (moved[:encounter_id].nil? || encounters.any? do |encounter|
+          encounter[:id] == moved[:encounter_id]
+        end)
       unless known
         raise Core::NotFound.new(:no_such_photo, "There is no such photo or fish on this trip.")
       end
@@ -51,8 +55,8 @@ module Acts
 
     # The clock of the camera that took this picture, from all of its pictures.
     def clock_by(photos, fish, photo_id)
-      camera = photos.find { |one| one[:id] == photo_id }[:camera]
-      own = photos.select { |one| one[:camera] == camera && one[:camera_at] }
+      camera = photos.find { |photo| photo[:id] == photo_id }[:camera]
+      own = photos.select { |photo| photo[:camera] == camera && photo[:camera_at] }
       shift =
         Core::Photo::Placing.clock_seconds(
           photos:
@@ -78,12 +82,12 @@ module Acts
           end
         end
         .sort_by
-        .with_index { |one, index| [one[:taken_at] ? 0 : 1, one[:taken_at].to_f, index] }
+        .with_index { |photo, index| [photo[:taken_at] ? 0 : 1, photo[:taken_at].to_f, index] }
     end
 
     # What a person or the Deck has placed stands; "no fish" by hand is out of the reckoning.
     def place(store, photos, fish)
-      stand, free = photos.partition { |one| %w[hand deck].include?(one[:placed_by]) }
+      stand, free = photos.partition { |photo| %w[hand deck].include?(photo[:placed_by]) }
       placed =
         Core::Photo::Placing.assign(
           photos: free.map { |one| { id: one[:id], at: one[:taken_at], fish_id: nil } },

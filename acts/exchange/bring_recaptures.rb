@@ -17,13 +17,13 @@ module Acts
     def initialize(context, catches)
       @context = context
       @store = context.store
-      @catches = catches.select { |one| whole?(one) }
+      @catches = catches.select { |caught| whole?(caught) }
     end
 
     def call
       return [] if @catches.empty?
 
-      judged = judge(KnownFishAhead.new(@store, @catches.map { |one| one[:numbers] }))
+      judged = judge(KnownFishAhead.new(@store, @catches.map { |caught| caught[:numbers] }))
       @store.encounters.add_all(judged.map(&:stored))
       MeasureSpan.call(store: @store, fish_ids: judged.filter_map(&:fish_id).uniq)
       judged.reject(&:fish_id).each { |one| FileReading.call(@context, **one.to_h) }
@@ -39,8 +39,8 @@ module Acts
 
     # In their order, as a fish that was kept is not caught again.
     def judge(known)
-      @catches.select { |one| known.carried?(one[:numbers]) }.map do |one|
-        encounter, numbers = one.values_at(:encounter, :numbers)
+      @catches.select { |one| known.carried?(one[:numbers]) }.map do |caught|
+        encounter, numbers = caught.values_at(:encounter, :numbers)
         report = Core::Recaptures::Report.read_on_deck(encounter, numbers)
         judged = Judged.new(encounter, numbers, FindFish.judge(known, report))
         known.went(judged.fish_id) if encounter.kept? && judged.fish_id

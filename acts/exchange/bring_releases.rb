@@ -19,9 +19,9 @@ module Acts
     end
 
     def call(catches)
-      before = @store.custody.lock(catches.flat_map { |one| one[:numbers] })
+      before = @store.custody.lock(catches.flat_map { |caught| caught[:numbers] })
         .to_h { |tag| [tag.delete(:number), tag] }
-      plain = catches.select { |one| free?(one, before) }
+      plain = catches.select { |caught| free?(caught, before) }
       return {} if plain.empty?
 
       write(plain)

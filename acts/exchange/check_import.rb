@@ -49,12 +49,14 @@ module Acts
     private
 
     def keep(readings, line)
-      said = readings.to_h { |one| [one.line, one.good? ? identified(one) : one.said] }
+      said = readings.to_h do |reading|
+        [reading.line, reading.good? ? identified(reading) : reading.said]
+      end
       known = @imports.came_in(said.values.filter_map { |values| values[:id] })
-      judged = readings.map do |one|
-        values = said[one.line]
+      judged = readings.map do |reading|
+        values = said[reading.line]
         came = values[:id] && known.key?(values[:id]) && came_in(known[values[:id]])
-        told(one, values, came ? [*one.faults, came] : one.faults)
+        told(reading, values, came ? [*reading.faults, came] : reading.faults)
       end
       @context.store.write do
         @imports.judged(@id, judged)
@@ -86,11 +88,11 @@ module Acts
     end
 
     def numbered(readings)
-      readings.filter_map do |one|
-        next unless one.good? && one.what == :fish && one.said[:tag_numbers].any?
+      readings.filter_map do |reading|
+        next unless reading.good? && reading.what == :fish && reading.said[:tag_numbers].any?
 
-        { line: one.line, day: one.said[:caught_on].iso8601,
-          numbers: one.said[:tag_numbers], said: one.said[:said] }
+        { line: reading.line, day: reading.said[:caught_on].iso8601,
+          numbers: reading.said[:tag_numbers], said: reading.said[:said] }
       end
     end
 

@@ -39,7 +39,7 @@ module Acts
     end
 
     def mapping(context, head, rows)
-      kept = context.store.imports.mappings.find { |one| one[:head] == head }
+      kept = context.store.imports.mappings.find { |mapping| mapping[:head] == head }
       return Core::Imports::Mapping.new(kept[:mapping]) if kept
 
       return Core::Imports::OwnColumns.mapping(head) if Core::Imports::OwnColumns.ours?(head)

@@ -13,7 +13,7 @@ module Acts
         tags:,
         programmes:
           tags
-            .group_by { |one| one[:other_programme] }
+            .group_by { |tag| tag[:other_programme] }
             .map do |programme, ours|
               { programme:, tags: ours.size, open: ours.count { |one| one[:passed_on_at].nil? } }
             end

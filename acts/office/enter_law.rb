@@ -45,7 +45,7 @@ module Acts
       unless store.species.find(sent[:species_code])
         refuse("species_code", "There is no species #{sent[:species_code].inspect}.")
       end
-      unless store.waters.all.any? { |one| one[:code] == sent[:water_code] }
+      unless store.waters.all.any? { |water| water[:code] == sent[:water_code] }
         refuse("water_code", "There is no water #{sent[:water_code].inspect}.")
       end
       if sent[:min_mm] && sent[:max_mm] && sent[:min_mm] >= sent[:max_mm]

@@ -18,7 +18,7 @@ module Acts
         raise Core::Forbidden.new(:not_yours, "Only a coordinator sees what others hold.")
       end
 
-      moves = store.kit.moves(member_id).map { |one| one.merge(at: one[:at].utc.iso8601) }
+      moves = store.kit.moves(member_id).map { |move| move.merge(at: move[:at].utc.iso8601) }
       held = store.kit.held(member_id).map { |one| one.merge(since: one[:since].utc.iso8601) }
       { held:, tags: store.tags.pouch(member_id).size, moves:, usual: USUAL }
     end

@@ -29,8 +29,8 @@ module Acts
     def draw(store, given)
       features = Core::Waters::DrawnCoast.read(given[:geojson])
       loughs =
-        features.filter_map do |one|
-          one.dig("properties", "name") if one.dig("properties", "kind") == "lough"
+        features.filter_map do |feature|
+          feature.dig("properties", "name") if feature.dig("properties", "kind") == "lough"
         end
       places = Core::Waters::DrawnCoast.places(features)
       waters(store, given[:sea] || given[:name], loughs, places)

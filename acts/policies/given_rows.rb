@@ -8,7 +8,7 @@ module Acts
       Core::Exchange::Given.new(
         exact:, names: store.members.public_names,
         species: store.species.all.to_h { |one| [one.code, one] },
-        waters: store.waters.all.to_h { |one| one.values_at(:code, :name) }
+        waters: store.waters.all.to_h { |water| water.values_at(:code, :name) }
       )
     end
   end

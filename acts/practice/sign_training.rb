@@ -10,7 +10,7 @@ module Acts
     def call(context, member_id:, item:, note:)
       member = context.store.members.find(member_id) ||
         raise(Core::NotFound.new(:no_such_member, "There is no such member."))
-      signed = context.store.practice.signatures(member.id).map { |one| one[:item] }
+      signed = context.store.practice.signatures(member.id).map { |signature| signature[:item] }
       if signed.include?(item)
         raise Core::Conflict.new(:signed_already, "This item is signed already.")
       end

@@ -61,7 +61,7 @@ class ToldReports
     Core::Tags::Number
       .completions(report[:numbers][0], SERIES)
       .filter_map { |one| @by_number[one] }
-      .map { |one| one.merge(kept: false) }
+      .map { |completion| completion.merge(kept: false) }
   end
 
   def by_number(number) = @by_number.fetch(number).merge(kept: false)

@@ -120,7 +120,7 @@ module Core
       def before
         catches
           .select { |one| one[:caught_on] <= encounter[:caught_on] }
-          .max_by { |one| one[:caught_on] }
+          .max_by { |caught| caught[:caught_on] }
       end
 
       def speed
@@ -165,7 +165,8 @@ module Core
       end
 
       def two_species
-        other = catches.filter_map { |one| one[:species_code] }.uniq - [encounter[:species_code]]
+        codes = catches.filter_map { |caught| caught[:species_code] }
+        other = codes.uniq - [encounter[:species_code]]
         return unless other.any?
 
         doubt(

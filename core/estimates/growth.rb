@@ -121,7 +121,7 @@ module Core
         errors = [fit.errors[:ga], fit.errors[:gb], fit.errors[:nu] / fit.nu, by_odds || 1.0]
         [
           [[fit.ga, fit.gb, Math.log(fit.nu), Math.log(odds / (1 - odds))]],
-          errors.map { |one| one / Math.sqrt(step) }
+          errors.map { |error| error / Math.sqrt(step) }
         ]
       end
 

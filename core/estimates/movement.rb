@@ -17,7 +17,8 @@ module Core
         return nil if n.zero?
 
         angles = bearings_deg.map { |one| one * Math::PI / 180 }
-        east, north = angles.sum { |one| Math.sin(one) } / n, angles.sum { |one| Math.cos(one) } / n
+        east = angles.sum { |angle| Math.sin(angle) } / n
+        north = angles.sum { |angle| Math.cos(angle) } / n
         r = Math.hypot(east, north)
         long = n * r
         p = Math.exp(Math.sqrt(1 + (4 * n) + (4 * ((n**2) - (long**2)))) - (1 + (2 * n)))

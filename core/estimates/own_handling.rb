@@ -72,7 +72,7 @@ module Core
       # Median and 90th percentile with the share that kept within the budget.
       def times
         TIMES.map do |key, what|
-          timed = @catches.reject { |one| one[what[:value]].nil? }
+          timed = @catches.reject { |caught| caught[what[:value]].nil? }
           values = timed.map { |one| one[what[:value]] }
           {
             key:,
@@ -145,17 +145,16 @@ module Core
       end
 
       def points_summary
-        middle(@catches.map { |one| one[:points] }).merge(
-          mean: @catches.size < FEW ? nil : @catches.sum { |one| one[:points] } / @catches.size.to_f
-        )
+        points = @catches.map { |caught| caught[:points] }
+        middle(points).merge(mean: points.size < FEW ? nil : points.sum.fdiv(points.size))
       end
 
       # What cost points, on how many fish, and what a fish with it scored against one without.
       def habits
-        names = @catches.flat_map { |one| one[:parts].map { |part| part[:name] } }.uniq
+        names = @catches.flat_map { |caught| caught[:parts].map { |part| part[:name] } }.uniq
         found = names.map do |name|
           with, without =
-            @catches.partition { |one| one[:parts].any? { |part| part[:name] == name } }
+            @catches.partition { |caught| caught[:parts].any? { |part| part[:name] == name } }
           {
             name:,
             fish: with.size,
@@ -179,10 +178,10 @@ module Core
 
       def costliest
         worst =
-          habits.find do |one|
-            one[:fish] >= FEW && one[:points].positive? && ADVICE.key?(one[:name])
+          habits.find do |habit|
+            habit[:fish] >= FEW && habit[:points].positive? && ADVICE.key?(habit[:name])
           end or return nil
-        all = @catches.sum { |one| one[:points] }
+        all = @catches.sum { |caught| caught[:points] }
         "#{ADVICE[worst[:name]]}: #{worst[:name]} cost #{worst[:points]} of your #{all} caution " \
           "points, on #{worst[:fish]} of #{@catches.size} fish."
       end
@@ -191,7 +190,7 @@ module Core
         row =
           times
             .select { |one| one[:within] && one[:within][:high] < 0.9 }
-            .min_by { |one| one[:within][:share] } or return nil
+            .min_by { |time| time[:within][:share] } or return nil
         over = row[:fish] - row[:within][:count]
         low, high =
           [1 - row[:within][:high], 1 - row[:within][:low]].map { |share| (share * 100).round }
@@ -213,7 +212,7 @@ module Core
           found = Rates.ratio(worse[:deep], worse[:fish], better[:deep], better[:fish])
           [worse, better, found] if found && found[:low] > 1
         end
-        worse, better, found = pairs.max_by { |_, _, one| one[:ratio] }
+        worse, better, found = pairs.max_by { |_, _, pair| pair[:ratio] }
         return nil if found.nil?
 
         format(
@@ -230,14 +229,14 @@ module Core
       # The last two months that carry enough, when nearly all fish of one took longer than the
       # middle of the other.
       def trend
-        before, after = months.select { |one| one[:median] }.last(2)
+        before, after = months.select { |month| month[:median] }.last(2)
         return nil if after.nil?
 
         change = after[:median] - before[:median]
         late =
-          @catches.count do |one|
-            one[:caught_on].strftime("%Y-%m") == after[:month] && one[:air_seconds] &&
-              one[:air_seconds] > before[:median]
+          @catches.count do |caught|
+            caught[:caught_on].strftime("%Y-%m") == after[:month] && caught[:air_seconds] &&
+              caught[:air_seconds] > before[:median]
           end
         told = Rates.wilson(late, after[:fish])
         return nil unless told[:low] > 0.5 || told[:high] < 0.5

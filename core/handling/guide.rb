@@ -22,7 +22,7 @@ module Core
                 if guild.hazards.empty?
                   ["Little. The hook is the sharpest thing here."]
                 else
-                  guild.hazards.map { |one| "#{one[0].upcase}#{one[1..]}." }
+                  guild.hazards.map { |hazard| "#{hazard[0].upcase}#{hazard[1..]}." }
                 end
               )
             ),

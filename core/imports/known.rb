@@ -13,7 +13,7 @@ module Core
       # members: [People::Member];  series: [[prefix, digits]];  today: Date
       def initialize(species:, spots:, members:, series:, today:)
         @species = species.to_h { |one| [one.code, one] }
-        @spots = spots.to_h { |one| [one.code, one] }
+        @spots = spots.to_h { |spot| [spot.code, spot] }
         @series = series
         @today = today
         @names = {
@@ -21,9 +21,9 @@ module Core
           species: Names.new(species.to_h do |one|
             [one.code, [one.common_name, one.scientific_name, one.code]]
           end),
-          spot: Names.new(spots.to_h { |one| [one.code, [one.name, one.code]] }),
+          spot: Names.new(spots.to_h { |spot| [spot.code, [spot.name, spot.code]] }),
           member: Names.new(
-            { **members.to_h { |one| [one.id, [one.name, one.public_name]] },
+            { **members.to_h { |member| [member.id, [member.name, member.public_name]] },
               FINDER => ["somebody who is no member"] }
           )
         }

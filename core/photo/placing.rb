@@ -67,7 +67,9 @@ module Core
         shifts =
           anchors
             .map do |photo|
-              windows[photo[:fish_id]].then { |one| one[:from] + ((one[:to] - one[:from]) / 2) } -
+              windows[photo[:fish_id]].then do |window|
+                window[:from] + ((window[:to] - window[:from]) / 2)
+              end -
                 photo[:at]
             end
             .sort

@@ -36,7 +36,7 @@ module Core
 
       # { skill:, title:, n:, mean: | nil, low:, high: } of the last results of a skill
       def estimate(skill, results)
-        of = results.select { |one| one[:skill] == skill }.map { |one| marks(one) }.last(LAST)
+        of = results.select { |one| one[:skill] == skill }.map { |result| marks(result) }.last(LAST)
         told = { skill:, title: SKILLS.fetch(skill), n: of.size, mean: nil, low: nil, high: nil }
         return told if of.size < LEAST
 
@@ -51,8 +51,8 @@ module Core
       # algorithm SM-2. Returns the day, nil before the first result.
       def due_on(skill, results)
         ease, interval, times, last = 2.5, 0, 0, nil
-        results.select { |one| one[:skill] == skill }.each do |one|
-          quality = (marks(one) / 20.0).round
+        results.select { |one| one[:skill] == skill }.each do |result|
+          quality = (marks(result) / 20.0).round
           if quality < 3
             times, interval = 0, 1
           else
@@ -60,7 +60,7 @@ module Core
             interval = [{ 1 => 1, 2 => 6 }[times] || (interval * ease).round, MOST_DAYS].min
           end
           ease = [ease + 0.1 - ((5 - quality) * (0.08 + ((5 - quality) * 0.02))), 1.3].max
-          last = one[:at].to_date
+          last = result[:at].to_date
         end
         last && (last + interval)
       end
@@ -96,7 +96,7 @@ module Core
       end
 
       def placing?(results)
-        last = results.select { |one| one[:skill] == "place" }.last(PLACED_LAST)
+        last = results.select { |result| result[:skill] == "place" }.last(PLACED_LAST)
         return false if last.size < PLACED_LAST
 
         sorted = last.map { |one| marks(one) }.sort
@@ -105,7 +105,9 @@ module Core
 
       def scenes?(results)
         fair = Scenes::ALL.select(&:fair).map(&:key)
-        last = results.select { |one| one[:skill] == "handle" && fair.include?(one[:scene]) }
+        last = results.select do |result|
+          result[:skill] == "handle" && fair.include?(result[:scene])
+        end
           .last(SCENES_IN_A_ROW)
         last.size == SCENES_IN_A_ROW &&
           last.all? { |one| one[:points] && one[:points] < HARMLESS_POINTS }

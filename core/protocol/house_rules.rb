@@ -78,8 +78,8 @@ module Core
           refuse_laxer(question, question.school(school_key))
           # A guild that the house treats more strictly still keeps its own answer.
           kept =
-            choices[question.key][:guilds].select do |_guild, one|
-              question.school(one).strictness > question.school(school_key).strictness
+            choices[question.key][:guilds].select do |_guild, choice|
+              question.school(choice).strictness > question.school(school_key).strictness
             end
           [question.key, { school: school_key.to_sym, guilds: kept }]
         end

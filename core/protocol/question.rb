@@ -13,7 +13,7 @@ module Core
         keyword_init: true
       ) do
         def school(school_key)
-          schools.find { |one| one.key == school_key.to_sym } ||
+          schools.find { |school| school.key == school_key.to_sym } ||
             raise(
               InvalidInput.at(
                 key.to_s,

@@ -70,7 +70,7 @@ module Core
           Tags::Reading.new(number, weights: Weights::ALL)
         end
         # Numbers with the same beginning one after another are aligned fastest.
-        @candidates = candidates.sort_by { |one| one[:number] }
+        @candidates = candidates.sort_by { |candidate| candidate[:number] }
         @species = species
         @series = series
         @kept = kept
@@ -156,9 +156,8 @@ module Core
 
         whole = Tags::Number.completions(reading.text, @series)
         written = whole.empty? ? [] : reading.weights(whole.first) - [:same]
-        if @candidates.any? { |one| one[:fish_id] && whole.include?(one[:number]) }
-          return :none_exact, *written
-        end
+        on_fish = @candidates.select { |candidate| candidate[:fish_id] }
+        return :none_exact, *written if on_fish.any? { |tag| whole.include?(tag[:number]) }
 
         reading.whole?(@series) ? [:none_whole, *written] : []
       end
@@ -201,7 +200,9 @@ module Core
       end
 
       # A fish with two tags is one candidate; so is a tag that no fish is known to carry.
-      def fishes = @candidates.group_by { |one| one[:fish_id] || one[:number] }.values
+      def fishes
+        @candidates.group_by { |candidate| candidate[:fish_id] || candidate[:number] }.values
+      end
 
       # How the readings go with a fish's tags: [log, tag, reading] of each with the tag it fits
       # best, the best of them first; nil when none is one of its tags.
@@ -336,7 +337,7 @@ module Core
         return nil if from.nil? || to.nil?
 
         # Where the day is not known, between the growth of the first and of the last day.
-        first, last = days.map { |one| ExpectedGrowth.mm(from.mm, [one, 0].max, kind) }
+        first, last = days.map { |day| ExpectedGrowth.mm(from.mm, [day, 0].max, kind) }
         expected = (first + last) / 2
         parts = [
           to.mm - from.mm - expected,

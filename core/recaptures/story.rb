@@ -34,7 +34,7 @@ module Core
           catches
             .each_with_index
             .sort_by { |one, index| [one[:caught_on], index] }
-            .map { |one, _| one.merge(relative_weight: relative_weight(one, species)) }
+            .map { |caught, _| caught.merge(relative_weight: relative_weight(caught, species)) }
         legs = ordered.each_cons(2).map { |from, to| leg(from, to, species, audience, route) }
         # With two catches the whole is the only leg.
         whole =

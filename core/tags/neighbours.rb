@@ -51,7 +51,7 @@ module Core
         whole = filled(tail)
         return whole if slips < 1
 
-        whole + swaps(tail).flat_map { |one| filled(one) } + whole.flat_map { |one| alike(one) }
+        whole + swaps(tail).flat_map { |swap| filled(swap) } + whole.flat_map { |one| alike(one) }
       end
 
       # One was left out.

@@ -14,7 +14,8 @@ module Core
 
       # The worst of several: what a summary shows.
       def self.worst(findings)
-        %i[stop care ok].find { |verdict| findings.any? { |one| one.verdict == verdict } } || :ok
+        verdicts = findings.map(&:verdict)
+        %i[stop care].find { |verdict| verdicts.include?(verdict) } || :ok
       end
     end
   end

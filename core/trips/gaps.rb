@@ -39,9 +39,9 @@ module Core
       # order they came.
       def self.of(encounters)
         ORDER.each_with_index.flat_map do |(field, missing, sentence), place|
-          encounters.select(&missing).map do |one|
+          encounters.select(&missing).map do |encounter|
             {
-              encounter_id: one[:id],
+              encounter_id: encounter[:id],
               field: field == :length_small ? "length" : field.to_s,
               harm: ORDER.size - place,
               sentence:

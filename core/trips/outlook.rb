@@ -53,7 +53,7 @@ module Core
             .select { |item| item[:state] == :not_owned }
             .map { |item| "#{item[:name]}: not in your locker" }
         [*(landing[:sentence] if landing[:known] && !landing[:reaches]), *misfits,
-          *findings.select { |one| one.verdict == :stop }.map(&:text), *lacking]
+          *findings.select { |finding| finding.verdict == :stop }.map(&:text), *lacking]
       end
 
       # Missing rod or net: nothing to draw, and what is missing.

@@ -21,12 +21,14 @@ module Core
       def of(rows, species:, water:, year:)
         visits = studies(rows).map { |days| visits(days) }
           .max_by { |study| study.sum { |one| one[:again] } } || []
-        again = visits.sum { |one| one[:again] }
+        again = visits.sum { |visit| visit[:again] }
         common = {
-          key: "closed", title: "#{species} in #{water}", n: visits.sum { |one| one[:caught] },
+          key: "closed", title: "#{species} in #{water}", n: visits.sum { |visit| visit[:caught] },
           assumptions: ASSUMPTIONS,
           columns: ["visit", "caught", "with a tag of an earlier visit", "newly tagged"],
-          rows: visits.map { |one| [one[:on].iso8601, *one.values_at(:caught, :again, :marked)] },
+          rows: visits.map do |visit|
+            [visit[:on].iso8601, *visit.values_at(:caught, :again, :marked)]
+          end,
           worked_out: method_of(visits), source: source(visits)
         }
         missing = missing(visits, again)
@@ -39,7 +41,7 @@ module Core
             "#{Words.span(found.fish, found.low, found.high)}, by #{visits.size} visits on " \
             "which #{Words.fish(common[:n])} were caught, #{again} of them seen before.",
           chart: { kind: "bars", x: "visit", y: "share with a tag, %",
-                   bars: visits.drop(1).map { |one| bar(one) } }
+                   bars: visits.drop(1).map { |visit| bar(visit) } }
         )
       end
 
@@ -69,8 +71,9 @@ module Core
         end
 
         Estimates::ClosedPopulation.schnabel(
-          caught: visits.map { |one| one[:caught] },
-          recaptured: visits.map { |one| one[:again] }, marked: visits.map { |one| one[:marked] }
+          caught: visits.map { |visit| visit[:caught] },
+          recaptured: visits.map { |visit| visit[:again] },
+          marked: visits.map { |visit| visit[:marked] }
         )
       end
 

@@ -38,7 +38,7 @@ module Core
         # [middle, low, high]
         def span
           limits = Estimates::PoissonLimits.of(fish)
-          [fish, *limits.map { |one| [fish + (wider * (one - fish)), 0].max }]
+          [fish, *limits.map { |limit| [fish + (wider * (limit - fish)), 0].max }]
             .map { |one| one * PER_HOURS / rod_hours }
         end
 
@@ -93,7 +93,7 @@ module Core
           sentence: ratios.any? ? against(first, *ratios.last) : nil,
           chart: ratios.any? ? forest(first, ratios) : nil,
           columns: ["year", "times the first year", "95 % from", "to"],
-          rows: ratios.map { |year, one| [year, *rounded(one, 2)] },
+          rows: ratios.map { |year, ratio| [year, *rounded(ratio, 2)] },
           worked_out: ADJUSTED, source: SOURCE, assumptions: ASSUMPTIONS
         )
       end
@@ -147,7 +147,7 @@ module Core
       end
 
       def forest(first, ratios)
-        rows = ratios.map { |year, one| [year.to_s, *rounded(one, 3)] }
+        rows = ratios.map { |year, ratio| [year.to_s, *rounded(ratio, 3)] }
         { kind: "forest", x: "times as many as in #{first}", y: "year", bars: rows }
       end
 

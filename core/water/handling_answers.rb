@@ -73,7 +73,7 @@ module Core
       # Each thing that was done adjusted for the others that are told of nearly all fish.
       def adjusted(told, factor, level, reference)
         others = FACTORS.keys.select { |one| one != factor && told_of_nearly_all?(told, one) }
-        columns = { factor => reference, **others.to_h { |one| [one, FACTORS[one][3]] } }
+        columns = { factor => reference, **others.to_h { |other| [other, FACTORS[other][3]] } }
         rows = summed(told, columns.keys)
         return nil if rows.empty?
 
@@ -100,7 +100,7 @@ module Core
 
       def summed(told, factors)
         keys = [:species_code, :quarter, *factors]
-        told.select { |row| factors.all? { |one| row[one] } }
+        told.select { |row| factors.all? { |factor| row[factor] } }
           .group_by { |row| row.values_at(*keys) }
           .map do |values, rows|
             { **keys.zip(values).to_h, returned: rows.sum { |row| row[:returned] },

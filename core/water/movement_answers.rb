@@ -79,8 +79,8 @@ module Core
 
       def nearest(spots, lat, lon)
         narrow = Math.cos(lat * Math::PI / 180)
-        spots.min_by do |one|
-          ((one.lat_deg - lat)**2) + (((one.lon_deg - lon) * narrow)**2)
+        spots.min_by do |spot|
+          ((spot.lat_deg - lat)**2) + (((spot.lon_deg - lon) * narrow)**2)
         end&.name || "unknown"
       end
 
@@ -127,7 +127,7 @@ module Core
         bearings = moved.map do |row|
           Estimates::Movement.bearing_deg(*row.values_at(:from_lat, :from_lon, :to_lat, :to_lon))
         end
-        counts = bearings.map { |one| way_name(one) }.tally
+        counts = bearings.map { |bearing| way_name(bearing) }.tally
         common = {
           key: "way",
           title: "Which way they go",

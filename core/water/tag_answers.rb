@@ -86,7 +86,7 @@ module Core
         end
 
         "From season to season " \
-          "#{shares.map { |one| said(one) }.join(', then ')} of tagged fish are " \
+          "#{shares.map { |share| said(share) }.join(', then ')} of tagged fish are " \
           "alive and here a season later, tags shed counted as deaths."
       end
 

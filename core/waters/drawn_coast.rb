@@ -44,12 +44,12 @@ module Core
       # lon_deg:, kind: "sea" | "fresh" }]; those on dry land are left out.
       def places(features)
         outline = Outline.new(features)
-        features.select { |one| one.dig("properties", "kind") == "place" }.filter_map do |one|
-          lon_deg, lat_deg = one.dig("geometry", "coordinates")
+        features.select { |one| one.dig("properties", "kind") == "place" }.filter_map do |feature|
+          lon_deg, lat_deg = feature.dig("geometry", "coordinates")
           water = outline.water_at(lat_deg, lon_deg)
           water &&
             {
-              name: one.dig("properties", "name"),
+              name: feature.dig("properties", "name"),
               lat_deg:,
               lon_deg:,
               kind: water == :lough ? "fresh" : "sea"
@@ -187,11 +187,13 @@ module Core
       end
 
       def check_whole(features)
-        shores = features.select { |one| %w[land lough].include?(one.dig("properties", "kind")) }
+        shores = features.select do |feature|
+          %w[land lough].include?(feature.dig("properties", "kind"))
+        end
         if shores.empty?
           refuse("features", "No land and no lough is drawn, so no water can be told from a shore.")
         end
-        corners = shores.sum { |one| one.dig("geometry", "coordinates").sum(&:size) }
+        corners = shores.sum { |shore| shore.dig("geometry", "coordinates").sum(&:size) }
         return if corners <= MOST_CORNERS
 
         refuse(
@@ -206,8 +208,9 @@ module Core
         land =
           features
             .select { |one| one.dig("properties", "kind") == "land" }
-            .map { |one| Outline::Polygon.new(one.dig("geometry", "coordinates").first(1)) }
-        features.select { |one| one.dig("properties", "kind") == "lough" }.filter_map do |lough|
+            .map { |feature| Outline::Polygon.new(feature.dig("geometry", "coordinates").first(1)) }
+        loughs = features.select { |feature| feature.dig("properties", "kind") == "lough" }
+        loughs.filter_map do |lough|
           ring = lough.dig("geometry", "coordinates").first
           next if land.any? { |polygon| polygon.cover?(ring[0][1], ring[0][0]) }
 

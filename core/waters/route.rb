@@ -129,7 +129,7 @@ module Core
       def of_kind(features, kind)
         features
           .select { |one| one.dig("properties", "kind") == kind }
-          .map { |one| one.dig("geometry", "coordinates") }
+          .map { |feature| feature.dig("geometry", "coordinates") }
       end
 
       # Corners where land juts out, each [x, y, x and y of the corner before, of the one after].

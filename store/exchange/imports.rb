@@ -71,9 +71,9 @@ module Store
     def judged(id, readings)
       return if readings.empty?
 
-      values = readings.map do |one|
-        [one[:line], one[:state], Sequel.pg_jsonb_wrap(one[:said]),
-          Sequel.pg_jsonb_wrap(one[:faults])]
+      values = readings.map do |reading|
+        [reading[:line], reading[:state], Sequel.pg_jsonb_wrap(reading[:said]),
+          Sequel.pg_jsonb_wrap(reading[:faults])]
       end
       @db.from(:import_rows, Sequel.as(@db.values(values), :told, %i[at state said faults]))
         .where(import_id: id, line: Sequel[:told][:at])
@@ -89,9 +89,9 @@ module Store
     def stored_all(id, rows)
       return if rows.empty?
 
-      values = rows.map do |line, one|
-        [line, Sequel.cast(one[:encounter_id], :uuid), Sequel.cast(one[:trip_id], :uuid),
-          Sequel.pg_jsonb_wrap(one[:tags_before])]
+      values = rows.map do |line, row|
+        [line, Sequel.cast(row[:encounter_id], :uuid), Sequel.cast(row[:trip_id], :uuid),
+          Sequel.pg_jsonb_wrap(row[:tags_before])]
       end
       told = Sequel.as(@db.values(values), :told, %i[at encounter_id trip_id tags_before])
       @db.from(:import_rows, told).where(import_id: id, line: Sequel[:told][:at]).update(

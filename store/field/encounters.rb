@@ -23,7 +23,7 @@ module Store
     def add(encounter) = @db[:encounter_records].insert(row(encounter))
 
     def add_all(encounters)
-      encounters.map { |one| row(one) }.group_by(&:keys).each_value do |alike|
+      encounters.map { |encounter| row(encounter) }.group_by(&:keys).each_value do |alike|
         @db[:encounter_records].multi_insert(alike)
       end
     end

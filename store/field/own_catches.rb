@@ -6,7 +6,8 @@ module Store
     def initialize(db) = @db = db
 
     # A member's catches between two days, with their newest taps:
-    # [{ encounter: Core::Records::Encounter, taps: [{ act:, at: Time }], water_code:, water_kind: }]
+    # [{ encounter: Core::Records::Encounter, taps: [{ act:, at: Time }], water_code:,
+    # water_kind: }]
     def between(member_id, from:, to:)
       rows =
         @db[:encounters]

@@ -20,7 +20,7 @@ module Store
 
     # [{ id:, ..., entered_by:, entered_at: }] in force everywhere
     def all
-      shown = COLUMNS.map { |one| Sequel[:laws][one] }
+      shown = COLUMNS.map { |column| Sequel[:laws][column] }
       @db[:laws]
         .where(superseded_at: nil)
         .left_join(:members, id: :entered_by)

@@ -15,7 +15,7 @@ module Store
 
     # Everybody, with their address
     def all
-      columns = COLUMNS.map { |one| Sequel[:members][one] }
+      columns = COLUMNS.map { |column| Sequel[:members][column] }
       @db[:members].where(forgotten_at: nil).left_join(:accounts, id: :account_id).order(:name)
         .select(*columns, :email).map { |row| member(row) }
     end

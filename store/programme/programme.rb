@@ -72,13 +72,13 @@ module Store
     # Puts these features in the place of all that are there.
     def replace_coast(features)
       @db[:coast_features].delete
-      @db[:coast_features].multi_insert(features.map do |one|
-        about = one.fetch("properties")
+      @db[:coast_features].multi_insert(features.map do |feature|
+        about = feature.fetch("properties")
         {
           kind: about["kind"],
           name: about["name"],
           water_code: about["water"],
-          geometry: Sequel.pg_jsonb(one.fetch("geometry"))
+          geometry: Sequel.pg_jsonb(feature.fetch("geometry"))
         }
       end)
       @db[:programme].update(coast_version: Sequel[:coast_version] + 1)

@@ -178,7 +178,7 @@ module Store
     # The same of many: { fish id => [catch] }
     def catches_of(fish_ids)
       (deck_catches(fish_ids) + reported_catches(fish_ids))
-        .group_by { |one| one.delete(:fish_id) }
+        .group_by { |caught| caught.delete(:fish_id) }
     end
 
     private

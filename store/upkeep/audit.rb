@@ -139,23 +139,23 @@ module Store
     # is shown to nobody.
     def hidden(entries)
       forgotten = @db[:members].exclude(forgotten_at: nil).select_map(:id).to_set
-      entries.map do |one|
-        next one unless one[:record] == "member" && forgotten.include?(one[:record_id])
+      entries.map do |entry|
+        next entry unless entry[:record] == "member" && forgotten.include?(entry[:record_id])
 
-        one.merge(changed: nil)
+        entry.merge(changed: nil)
       end
     end
 
     def named(entries)
       names =
-        @db[:members].where(id: entries.filter_map { |one| one[:member_id] }.uniq).select_hash(
+        @db[:members].where(id: entries.filter_map { |entry| entry[:member_id] }.uniq).select_hash(
           :id,
           :name
         )
-      entries.map do |one|
-        one.slice(:at, :source, :record, :record_id, :act, :reason).merge(
-          by: names[one[:member_id]] || one[:by],
-          changed: pairs(one)
+      entries.map do |entry|
+        entry.slice(:at, :source, :record, :record_id, :act, :reason).merge(
+          by: names[entry[:member_id]] || entry[:by],
+          changed: pairs(entry)
         )
       end
     end

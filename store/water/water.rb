@@ -242,7 +242,7 @@ module Store
         no_length: records.where(length_mm: nil).count,
         no_place: records.where(lat_deg: nil).count,
         no_hook: records.where(hook_place: nil).count,
-        finders: finders.size, again: finders.count { |one| one[:count] > 1 }
+        finders: finders.size, again: finders.count { |finder| finder[:count] > 1 }
       }
     end
 

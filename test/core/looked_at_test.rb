@@ -181,6 +181,74 @@ class LookedAtTest < Minitest::Test
     end
   end
 
+  # What Water says of rows that are made up here, and of those of the fixtures.
+  def answers
+    water, dice = Core::Water, Core::Dice.new(603)
+    told = {
+      handling: water::HandlingAnswers.of(groups),
+      movement: water::MovementAnswers.of(moves(dice), spots: SPOTS),
+      effort: water::EffortAnswers.of(trips(dice), untold: 3),
+      lengths: water::LengthAnswers.of(lengths, weighed, species: "Cod", kind: "TL"),
+      tags: water::TagAnswers.of(doubles:, seasons:,
+        fates: { tagged: 900, returned: 210, kept: 31 }),
+      closed: [water::ClosedAnswer.of(visits(dice), species: "Trout", water: "Lough", year: 2026)]
+    }
+    told.flat_map { |of, all| all.map { |one| ["answer #{of} #{one.key}", one] } }.to_h
+  end
+
+  SPOTS = [["Outer ledge", 0.0, 0.0], ["Inner pool", 0.2, 0.05], ["Far race", 0.1, 0.4]]
+    .map { |name, lat_deg, lon_deg| Core::Waters::Spot.new(name:, lat_deg:, lon_deg:) }.freeze
+
+  def fixture(name)
+    CSV.read(File.join(ROOT, "test/fixtures/estimates/#{name}.csv"), headers: true,
+      converters: :numeric, header_converters: :symbol).map(&:to_h)
+  end
+
+  def groups
+    fixture("returns").map do |row|
+      { fight: nil, warmth: nil, bleeding: nil, depth: nil, removal: nil,
+        **row.except(:species), species_code: row[:species] }
+    end
+  end
+
+  def doubles = fixture("double-tags")
+
+  def weighed
+    fixture("weights").each_with_index.map do |row, at|
+      { **row, month: 4 + (at % 6), scarred: (at % 9).zero? }
+    end
+  end
+
+  def lengths = (30..60).step(2).map { |cm| { from_mm: cm * 10, fish: 4 + ((cm * 7) % 31) } }
+
+  def seasons
+    [[2023, 2024, 40], [2023, 2025, 10], [2023, nil, 150], [2024, 2025, 50], [2024, nil, 190],
+      [2025, 2026, 35], [2025, nil, 120]]
+      .map { |season, next_season, fish| { season:, next_season:, fish: } }
+  end
+
+  def moves(dice)
+    Array.new(60) do |at|
+      { days: dice.whole(1, 700), km: dice.between(0.1, 40), story_key: "k#{at}",
+        from_lat: dice.between(0, 0.2), from_lon: dice.between(0, 0.4),
+        to_lat: dice.between(0, 0.2), to_lon: dice.between(0, 0.4) }
+    end
+  end
+
+  def trips(dice)
+    Array.new(160) do |at|
+      { year: 2025 + (at % 2), month: 5 + (at % 3), water: "Marrow Sound", spot: at % 5,
+        rod_hours: dice.between(1, 6), fish: dice.whole(0, 4) }
+    end
+  end
+
+  def visits(dice)
+    (0..4).flat_map do |at|
+      on = Date.new(2026, 9, 1) + (7 * at)
+      Array.new(60) { { on:, fish_id: "f#{dice.whole(1, 140)}", is_tagged: at.zero? } }.uniq
+    end
+  end
+
   # What was decided or fitted once, and is read everywhere.
   def tables
     weights = Core::Recaptures::Weights
@@ -196,7 +264,8 @@ class LookedAtTest < Minitest::Test
 
   def test_what_was_looked_at_is_as_it_was
     found = {
-      **drawings, **words, **outlooks, **courses, **tasks, **dice, **tables, **ways, **readings
+      **drawings, **words, **outlooks, **courses, **tasks, **dice, **tables, **ways, **readings,
+      **answers
     }
       .transform_values { |one| Digest::SHA256.hexdigest(plain(one).inspect)[0, 12] }
     File.write(PINNED, found.to_yaml) if ENV["LOOKED_AT"]

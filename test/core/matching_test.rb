@@ -113,6 +113,17 @@ class CandidatesTest < Minitest::Test
     assert_operator two, :>, unknown
   end
 
+  # East by east and north by north, as far as a map of some kilometres is flat.
+  def test_how_far_a_fish_was_is_measured_on_the_ground
+    told = report(numbers: %w[MS000123], lat_deg: 48.7, lon_deg: -21.1)
+    far = Core::Recaptures::Candidates.new(
+      report: told, candidates: [one_fish], species: SPECIES, series: ToldReports::SERIES
+    ).features.last[:km]
+    ground = Core::Waters::Geodesic.distance_m(48.6, -21.4, 48.7, -21.1) / 1000
+
+    assert_in_delta ground, far, 0.01 * ground
+  end
+
   # Which fish were kept is asked of each fish once.
   def test_nobody_is_asked_about_a_fish_twice
     asked = []

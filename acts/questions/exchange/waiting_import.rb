@@ -17,7 +17,7 @@ module Acts
       reports = context.store.imports.waiting(id, limit: MOST).map do |row|
         { **row, **best(context.store, row[:id]) }
       end
-      groups = reports.group_by { |one| [one[:waiting_reason], likely?(one)] }
+      groups = reports.group_by { |report| [report[:waiting_reason], likely?(report)] }
       { waiting: context.store.imports.waiting_count(id), looked_at: reports.size,
         groups: groups.sort_by { |_, all| -all.size }.map { |key, all| group(*key, all) } }
     end
@@ -32,7 +32,9 @@ module Acts
 
     def group(reason, is_likely, reports)
       words = Core::Recaptures::Waiting.of(reason).desk
-      { reason:, words:, is_likely:, reports: reports.map { |one| one.except(:waiting_reason) } }
+      { reason:, words:, is_likely:, reports: reports.map do |report|
+        report.except(:waiting_reason)
+      end }
     end
     private_class_method :likely?, :group
   end

@@ -39,7 +39,7 @@ module Acts
     def chosen(store, member, today, trips, trip_id)
       return OwnTrip.fetch(store:, member:, id: trip_id) if trip_id
 
-      night = trips.reverse.find { |one| one[:held_on] < today }
+      night = trips.reverse.find { |trip| trip[:held_on] < today }
       store.trips.on_day(member_id: member.id, held_on: today) ||
         (night && store.trips.find(night[:id]))
     end

@@ -12,7 +12,9 @@ module Acts
       trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
       owner = context.store.members.find(trip.member_id)
       encounters =
-        context.store.dockside.encounters(trip_id).map { |one| still_asked(context.store, one) }
+        context.store.dockside.encounters(trip_id).map do |encounter|
+          still_asked(context.store, encounter)
+        end
       left = Core::Trips::Gaps.of(encounters)
       held = context.store.dockside.held(trip_id, owner.id)
       doubts = doubts(store: context.store, owner:, trip:, encounters:, coast:)
@@ -36,7 +38,7 @@ module Acts
         },
         left:,
         void: context.store.encounters.void_of_trip(trip_id),
-        fish: encounters.map { |one| shown(one) },
+        fish: encounters.map { |encounter| shown(encounter) },
         photos:,
         tags:,
         doubts:
@@ -83,24 +85,25 @@ module Acts
       laws = store.laws.in_force(store.waters.spot(trip.spot_code).water_code)
       owners =
         store.custody.owners(
-          encounters.flat_map { |one| one[:tag_numbers] + one[:new_tag_numbers] }
+          encounters.flat_map { |encounter| encounter[:tag_numbers] + encounter[:new_tag_numbers] }
         )
       foreign =
         owners
           .reject { |_, one| one[:holder_id] == owner.id }
           .transform_values { |one| one[:name] }
       outline = coast.outline
-      encounters.to_h do |one|
+      encounters.to_h do |encounter|
         [
-          one[:id],
+          encounter[:id],
           Core::Checks::Record.doubts(
-            encounter: one.merge(tag_numbers: one[:put_numbers]),
-            species: store.species.find(one[:species_code]),
+            encounter: encounter.merge(tag_numbers: encounter[:put_numbers]),
+            species: store.species.find(encounter[:species_code]),
             holders: foreign,
-            catches: catches_before(store, one),
-            law: laws.find { |law| law.species_code == one[:species_code] },
+            catches: catches_before(store, encounter),
+            law: laws.find { |law| law.species_code == encounter[:species_code] },
             member: owner,
-            on_land: one[:lat_deg] && outline.water_at(one[:lat_deg], one[:lon_deg]).nil?
+            on_land: encounter[:lat_deg] && outline.water_at(encounter[:lat_deg],
+              encounter[:lon_deg]).nil?
           )
         ]
       end
@@ -124,19 +127,23 @@ module Acts
 
     # The sum without what the member has explained already.
     def tags(store:, owner:, trip:, encounters:)
-      used = encounters.flat_map do |one|
+      used = encounters.flat_map do |encounter|
         {
-          "applied" => one[:put_numbers],
-          "spoiled" => one[:spoiled_numbers].to_a,
-          "lost" => one[:lost_numbers].to_a
+          "applied" => encounter[:put_numbers],
+          "spoiled" => encounter[:spoiled_numbers].to_a,
+          "lost" => encounter[:lost_numbers].to_a
         }.flat_map do |act, numbers|
-          numbers.map { |number| { number:, encounter_id: one[:id], act: } }
+          numbers.map { |number| { number:, encounter_id: encounter[:id], act: } }
         end
       end
       read =
         encounters
           .select { |one| one[:kind] == "recaptured" }
-          .flat_map { |one| one[:tag_numbers].map { |number| { number:, encounter_id: one[:id] } } }
+          .flat_map do |encounter|
+            encounter[:tag_numbers].map do |number|
+              { number:, encounter_id: encounter[:id] }
+            end
+          end
       sum =
         Core::Tags::Sum.of(
           used:,
@@ -170,10 +177,11 @@ module Acts
         .to_h do |after, gaps|
           numbers = gaps.map { |gap| gap[:number] }
           [
-            encounters.find do |one|
+            encounters.find do |encounter|
               (
-                one[:tag_numbers] + one[:new_tag_numbers] + one[:spoiled_numbers].to_a +
-                  one[:lost_numbers].to_a
+                encounter[:tag_numbers] + encounter[:new_tag_numbers] +
+                  encounter[:spoiled_numbers].to_a +
+                  encounter[:lost_numbers].to_a
               ).include?(after)
             end[
               :id
@@ -193,7 +201,7 @@ module Acts
 
     def cameras(store, trip_id, photos)
       seconds = store.trips.camera_seconds(trip_id)
-      photos.select { |one| one[:camera_at] }.group_by { |one| one[:camera].to_s }
+      photos.select { |one| one[:camera_at] }.group_by { |photo| photo[:camera].to_s }
         .map { |camera, taken| { camera:, photos: taken.size, seconds: seconds[camera] } }
     end
     private_class_method :still_asked,

@@ -18,8 +18,8 @@ module Acts
       search = { report: report.told, series: known.series, kept:, slips: }
       Core::Recaptures::Candidates.search(**search) do |within|
         candidates = known.candidates(readings, within)
-        codes = [*candidates.filter_map { |one| one[:species_code] }, *report.species_code]
-        { candidates:, species: known.species(codes.uniq) }
+        codes = candidates.filter_map { |candidate| candidate[:species_code] }
+        { candidates:, species: known.species([*codes, *report.species_code].uniq) }
       end
     end
 
@@ -36,7 +36,7 @@ module Acts
         complete:,
         carrying:,
         weighed:,
-        ours: readings.any? { |one| one.of_series?(known.series) },
+        ours: readings.any? { |reading| reading.of_series?(known.series) },
         alike: carrying.any? && alike?(known, report, carrying.first),
         told: carrying.any? && told?(known, report, carrying.first[:fish_id])
       )
@@ -66,9 +66,9 @@ module Acts
     def told?(known, report, fish_id)
       return false if report.on_deck?
 
-      known.catches(fish_id).any? do |one|
-        one[:what] == "recaptured" && one[:id] != report.id &&
-          (one[:caught_on] - report.caught_on).abs <= SAME_CATCH_DAYS
+      known.catches(fish_id).any? do |caught|
+        caught[:what] == "recaptured" && caught[:id] != report.id &&
+          (caught[:caught_on] - report.caught_on).abs <= SAME_CATCH_DAYS
       end
     end
 

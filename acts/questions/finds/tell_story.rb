@@ -38,7 +38,7 @@ module Acts
 
     def telling(store, fish, route, member)
       audience = audience(store, fish, member)
-      catches = store.fish.catches(fish[:id]).map { |one| named(one, audience) }
+      catches = store.fish.catches(fish[:id]).map { |caught| named(caught, audience) }
       Core::Recaptures::Story.tell(
         species: store.species.find(fish[:species_code]),
         catches:,

@@ -11,8 +11,8 @@ module Acts
         choices: rules.choices,
         own: context.member.stricter,
         versions:
-          context.store.house_rules.versions.map do |one|
-            one.merge(made_at: one[:made_at].utc.iso8601)
+          context.store.house_rules.versions.map do |version|
+            version.merge(made_at: version[:made_at].utc.iso8601)
           end,
         figures:
           Core::Protocol::Figures::ALL.values.map do |one|

@@ -15,7 +15,9 @@ module Acts
     def call(context, member_id: context.member.id)
       store = context.store
       results = store.practice.of(member_id)
-      signed = store.practice.signatures(member_id).to_h { |one| [one[:item], one] }
+      signed = store.practice.signatures(member_id).to_h do |signature|
+        [signature[:item], signature]
+      end
       { skills: skills(results, context.today), items: items(results, signed),
         first: first(store, member_id, context.today) }
     end
@@ -29,7 +31,7 @@ module Acts
       Core::Practice::Progress.lessons(
         tagged: false,
         results: context.store.practice.of(id),
-        signed: context.store.practice.signatures(id).map { |one| one[:item] }
+        signed: context.store.practice.signatures(id).map { |signature| signature[:item] }
       )
     end
 
