@@ -92,7 +92,7 @@ class ImportsCoreTest < Minitest::Test
       "12:05 am" => [0, 5], "12 pm" => [12, 0], "6h40" => [6, 40], "23:59:59" => [23, 59],
       "7" => [7, 0] }
       .each { |text, time| assert_equal time, Imports::Days.time(text), text }
-    %w[25:00 12:60 dawn].each do |text|
+    %w[24:00 25:00 12:60 dawn].each do |text|
       assert_raises(Imports::Unreadable, text) { Imports::Days.time(text) }
     end
     assert_equal [6, 40], Imports::Days.time_behind("14.05.2019 06:40")

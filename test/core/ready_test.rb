@@ -196,6 +196,17 @@ class GoldenPlansTest < Minitest::Test
     )
   end
 
+  # A permit is a number and the day it ends; half of it is none.
+  def test_half_a_permit_is_none
+    [{ permit_number: nil }, { permit_number: "" }, { permit_expires_on: nil }].each do |lacking|
+      found = Core::Trips::Authorisation.check(
+        member: MEMBER.with(permit_expires_on: DAY + 99, **lacking), on: DAY
+      )
+
+      assert_match(/no permit number on file/, found.text, lacking.inspect)
+    end
+  end
+
   def test_light_line_and_bait_on_a_j_hook_are_stopped
     found = outlook(%w[cod], bait: "natural", locker: LOCKER.dup.tap { |one| one.line_kg = 6.0 })
     stopped = found[:tackle].select { |one| one.verdict == :stop }.map(&:key)
@@ -258,6 +269,28 @@ class VerdictBoundsTest < Minitest::Test
         today: plan.held_on
       )[:verdicts].first[:findings].to_h { |one| [one.key, one] }
     end
+  end
+
+  # A fish of 8 kg is carried in a cradle, one of a gram less by hand.
+  def test_a_cradle_begins_at_its_weight
+    needed = [8000, 7999].map do |heaviest_g|
+      species = SPECIES.dup.tap do |one|
+        one.define_singleton_method(:weight_g_at) do |_mm|
+          heaviest_g
+        end
+      end
+      plan = Core::Trips::Plan.new(
+        held_on: Date.new(2026, 7, 20), water: "sea", platform: "boat", alone: false,
+        depth_from_m: 0, depth_to_m: 5, surface_temp_c: 10, bait: "lure", hook: "j",
+        barbs: "flattened", species: [species]
+      )
+      Core::Trips::Kit.call(
+        plan:, locker: GoldenPlansTest::LOCKER, rules: RULES, trained_to_vent: false
+      ).find { |item| item[:key] == :cradle }&.fetch(:reason).to_s
+    end
+
+    assert_match(/up to 8 kg are expected/, needed[0])
+    refute_match(/are expected/, needed[1])
   end
 
   def test_warm_water_begins_at_its_degree

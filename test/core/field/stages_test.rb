@@ -30,15 +30,6 @@ class StagesTest < Minitest::Test
     assert_in_delta 110.0, told.handling_seconds
   end
 
-  # As a phone stamps them, or as they are kept: both to the millisecond.
-  def test_moments_are_as_good_as_milliseconds
-    noon = Time.utc(2026, 6, 1, 12)
-    taps = [["fish_on", 0], ["in_net", 41.25], ["let_go", 60]]
-      .map { |act, seconds| { act:, at: noon + Rational(seconds.to_s) } }
-
-    assert_in_delta 41.25, Core::Handling::Stages.new(taps).fight_seconds, 1e-9
-  end
-
   def test_let_go_from_the_hand_ends_the_lift
     assert_in_delta 7.0, stages(["fish_on", 0], ["lifted", 30], ["let_go", 37]).air_seconds
   end
