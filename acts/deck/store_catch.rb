@@ -60,9 +60,9 @@ module Acts
     end
 
     # Numbers known to be its own.
-    def off = accepted? ? [*@named, @verdict[:fish][:number]].uniq : []
+    def off = accepted? ? [*@named, @verdict.fish[:number]].uniq : []
 
-    def accepted? = @verdict && @verdict[:accepted]
+    def accepted? = @verdict&.accepted?
 
     # A release that somebody has caught again since is not taken out of the world by a touch.
     def refuse_void_of_a_chain
@@ -97,7 +97,7 @@ module Acts
       decided = FileReading.decided(store: @store, encounter_id: @counts.id, numbers: @named)
       if decided
         fish = { fish_id: decided.fish_id, number: decided.tag_number }
-        return { accepted: true, fish: }
+        return Core::Recaptures::Match::Verdict.new(fish:)
       end
 
       FindFish.judge(
@@ -110,7 +110,7 @@ module Acts
     # starts its chain here.
     def fish_id
       return nil if @counts.untagged?
-      return @verdict[:fish][:fish_id] if accepted?
+      return @verdict.fish[:fish_id] if accepted?
       return nil if @put.empty?
 
       @known&.fish_id || new_fish
@@ -136,10 +136,10 @@ module Acts
     end
 
     def tell_tagger
-      return if !accepted? || @verdict[:fish][:tagger_id] == @counts.member_id
+      return if !accepted? || @verdict.fish[:tagger_id] == @counts.member_id
 
       report = Core::Recaptures::Report.read_on_deck(@counts, @named).with(id: nil)
-      WriteLetter.recapture_to_tagger(store: @store, report:, fish: @verdict[:fish])
+      WriteLetter.recapture_to_tagger(store: @store, report:, fish: @verdict.fish)
     end
 
     def refuse(error, field, code, sentence) = raise(error.at(field, code, sentence))

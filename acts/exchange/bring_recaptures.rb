@@ -6,7 +6,7 @@ module Acts
   # near to them has to be looked for.
   class BringRecaptures
     Judged = Struct.new(:encounter, :numbers, :verdict) do
-      def fish_id = verdict[:accepted] ? verdict[:fish][:fish_id] : nil
+      def fish_id = verdict.fish&.fetch(:fish_id)
       def stored = encounter.with(read_numbers: numbers, fish_id:)
     end
 

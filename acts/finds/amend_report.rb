@@ -83,15 +83,15 @@ module Acts
 
       amended = report.with(**changed)
       verdict = FindFish.judge(KnownFish.new(store), amended)
-      if verdict[:accepted] && report.matched_to?(verdict[:fish])
+      if verdict.accepted? && report.matched_to?(verdict.fish)
         return MeasureSpan.call(store:, fish_ids: [report.fish_id])
       end
 
       MatchReport.undo(store:, report:, moved: nil, at: context.now)
-      store.reports.wait(report.id, verdict.fetch(:reason, :number_not_found))
-      return unless verdict[:accepted]
+      store.reports.wait(report.id, verdict.reason || :number_not_found)
+      return unless verdict.accepted?
 
-      MatchReport.accept(context, report: amended, fish: verdict[:fish])
+      MatchReport.accept(context, report: amended, fish: verdict.fish)
     end
 
     # By a coordinator, by numbers that stay.

@@ -15,7 +15,7 @@ module Acts
         context.store.reports.unmatch(known.id, at: context.now)
       end
       return known && context.store.reports.set_aside(known.id) if verdict.nil?
-      return if known.nil? && verdict[:accepted]
+      return if known.nil? && verdict.accepted?
 
       if known
         context.store.reports.change(known.id, said(encounter, numbers))
@@ -23,10 +23,10 @@ module Acts
         context.store.reports.add(new_reading(encounter, numbers))
       end
       reading = context.store.reports.of_encounter(encounter.id)
-      if verdict[:accepted]
-        settle(context.store, reading, verdict[:fish])
+      if verdict.accepted?
+        settle(context.store, reading, verdict.fish)
       else
-        context.store.reports.wait(reading.id, verdict[:reason])
+        context.store.reports.wait(reading.id, verdict.reason)
       end
     end
 
@@ -43,7 +43,7 @@ module Acts
     def judge_waiting(context, numbers)
       context.store.reports.waiting_with(numbers).each do |report|
         verdict = FindFish.judge(KnownFish.new(context.store), report)
-        MatchReport.accept(context, report:, fish: verdict[:fish]) if verdict[:accepted]
+        MatchReport.accept(context, report:, fish: verdict.fish) if verdict.accepted?
       end
     end
 
@@ -74,7 +74,7 @@ module Acts
     end
 
     def same_fish?(known, verdict)
-      verdict && verdict[:accepted] && known.matched_to?(verdict[:fish])
+      verdict&.accepted? && known.matched_to?(verdict.fish)
     end
 
     def settle(store, reading, fish)

@@ -62,9 +62,9 @@ module Acts
     #   quiet: as MatchReport.accept takes it
     def add(context, report, quiet: false)
       verdict = FindFish.judge(KnownFish.new(context.store), report)
-      waiting_reason = verdict.fetch(:reason, :number_not_found).to_s
+      waiting_reason = (verdict.reason || :number_not_found).to_s
       context.store.reports.add(report.with(state: "waiting", waiting_reason:))
-      MatchReport.accept(context, report:, fish: verdict[:fish], quiet:) if verdict[:accepted]
+      MatchReport.accept(context, report:, fish: verdict.fish, quiet:) if verdict.accepted?
     end
 
     # What a report says, checked, as columns; also for an amended one.

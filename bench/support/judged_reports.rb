@@ -39,10 +39,10 @@ module JudgedReports
         sure: 0.0,
         alike: alike?(told, report, fish.first)
       )
-    sure = verdict[:accepted] && best.share >= Core::Recaptures::Match.sure(report)
+    sure = verdict.accepted? && best.share >= Core::Recaptures::Match.sure(report)
     One.new(
       complete: reading.complete?,
-      clear: verdict[:accepted],
+      clear: verdict.accepted?,
       share: best ? best.share : 0.0,
       right: fish.first && fish.first[:number] == one.truth,
       accepted: sure,

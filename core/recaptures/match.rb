@@ -18,8 +18,7 @@ module Core
     #   told:     whether this catch of that fish seems to have been told already
     #   sure:     the share from which it is accepted alone, nil for our own
     #
-    # Returns { accepted: true, fish: one of carrying } or { accepted: false, reason: Symbol,
-    # sentence: String }. What is not accepted is kept and waits for the coordinator; nothing is
+    # Returns a Verdict. What is not accepted is kept and waits for the coordinator; nothing is
     # thrown away.
     class Match < Value.of(
       :report, :complete, :carrying, :weighed, :ours, :told, :sure, alike: false
@@ -34,6 +33,11 @@ module Core
 
       # A coordinator looks twice at a fish that is less likely. House rule.
       LIKELIER_THAN_NOT = 0.5
+
+      # fish: one of carrying, or nil and then reason: Symbol, sentence: String
+      Verdict = Value.of(:fish, :reason, :sentence) do
+        def accepted? = !fish.nil?
+      end
 
       UNLIKELY = "Length, place or time do not go well with the fish that carries this number."
       ALIKE = "Fish with numbers that are easily taken for this one fit nearly as well."
@@ -54,7 +58,7 @@ module Core
           return waits(:two_fish, "The numbers are on two different fish.")
         end
 
-        contradiction || told_already || doubt || { accepted: true, fish: }
+        contradiction || told_already || doubt || Verdict.new(fish:)
       end
 
       private
@@ -111,7 +115,7 @@ module Core
         report[:species_code] && report[:species_code] != fish[:species_code]
       end
 
-      def waits(reason, sentence) = { accepted: false, reason:, sentence: }
+      def waits(reason, sentence) = Verdict.new(reason:, sentence:)
     end
   end
 end

@@ -179,8 +179,8 @@ class MatchTest < Minitest::Test
 
   def test_accepts_what_nothing_contradicts
     assert_equal FISH, judge[:fish]
-    assert judge(species_code: nil)[:accepted]
-    assert judge(caught_on: Date.new(2025, 5, 1))[:accepted]
+    assert_predicate judge(species_code: nil), :accepted?
+    assert_predicate judge(caught_on: Date.new(2025, 5, 1)), :accepted?
   end
 
   def test_everything_else_waits_with_its_reason
@@ -198,23 +198,23 @@ class MatchTest < Minitest::Test
 
   # With nothing told beside the number nothing can stand against it.
   def test_a_number_alone_is_enough_unless_the_fish_is_gone
-    assert judge(species_code: nil, share: 0.95)[:accepted]
+    assert_predicate judge(species_code: nil, share: 0.95), :accepted?
     assert_equal :unlikely, judge(species_code: nil, share: 0.95, length_mm: 400)[:reason]
     assert_equal :reported_kept, judge(species_code: nil, fish: [FISH.merge(kept: true)])[:reason]
-    assert judge(species_code: nil, fish: [FISH.merge(kept: true)], found_how: "tag_alone")[
-             :accepted
-           ],
+    alone = judge(species_code: nil, fish: [FISH.merge(kept: true)], found_how: "tag_alone")
+
+    assert_predicate alone, :accepted?,
       "a kept fish leaves its tag"
   end
 
   def test_a_tag_that_came_off_is_that_fishs_only_before_that_day
     off = FISH.merge(ended_on: Date.new(2026, 4, 1))
 
-    assert judge(fish: [off], caught_on: Date.new(2026, 3, 1))[:accepted]
+    assert_predicate judge(fish: [off], caught_on: Date.new(2026, 3, 1)), :accepted?
     assert_equal :came_off, judge(fish: [off])[:reason]
-    assert judge(fish: [off], caught_from: Date.new(2026, 3, 1))[:accepted],
+    assert_predicate judge(fish: [off], caught_from: Date.new(2026, 3, 1)), :accepted?,
       "some time between, so perhaps before"
-    assert judge(fish: [off], found_how: "tag_alone")[:accepted]
+    assert_predicate judge(fish: [off], found_how: "tag_alone"), :accepted?
   end
 
   def test_every_reason_has_words_for_the_desk_and_the_finder
