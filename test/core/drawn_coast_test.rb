@@ -122,6 +122,19 @@ class DrawnCoastTest < Minitest::Test
     assert_match(/\AFeature 2 says it is "volcano"/, told)
   end
 
+  def test_only_a_collection_is_a_coast
+    land = feature("land", "Polygon", [square(0.0, 0.0, 0.1)])
+    [land, [land], nil, { "type" => "FeatureCollection" }, { "features" => [land] },
+      { "type" => "Topology", "features" => [land] },
+      { "type" => "FeatureCollection", "features" => {} }].each do |drawn|
+        refused = assert_raises(Core::InvalidInput, drawn.inspect) do
+          Core::Waters::DrawnCoast.read(drawn)
+        end
+
+        assert_equal ["type"], refused.fields.keys
+      end
+  end
+
   def test_every_fault_says_where
     land = feature("land", "Polygon", [square(0.0, 0.0, 0.1)])
     {
