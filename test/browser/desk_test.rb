@@ -37,6 +37,20 @@ class DeskTest < BrowserCase
   def keys(*pressed) = pressed.each { |key| page.driver.browser.page.keyboard.type(key) }
   def states = db[:reports].order(:sent_at).select_map(:state)
 
+  # Whoever clicks on looks at what was clicked last, whatever the signal brings later.
+  def test_a_slow_answer_does_not_push_aside_what_was_chosen_after_it
+    assert_selector ".candidate", minimum: 2
+    slow, quick = db[:reports].order(:sent_at).limit(3).select_map(%i[id number_as_read]).drop(1)
+    slow_down("/api/reports/#{slow[0]}/desk", seconds: 1)
+    find(".queue button", text: slow[1]).click
+    find(".queue button", text: quick[1]).click
+    assert_selector ".queue button[aria-current=true]", text: quick[1]
+    sleep 1.2
+
+    assert_selector ".queue button[aria-current=true]", text: quick[1]
+    assert_no_selector ".queue button[aria-current=true]", text: slow[1]
+  end
+
   def test_three_reports_by_the_keys_and_one_taken_back
     assert_selector ".candidate", minimum: 2
     assert_accessible(".desk")

@@ -128,6 +128,17 @@ class BrowserCase < Minitest::Test
     Que.connection = TestDatabase.unit
   end
 
+  # From now on the page waits for what it asks of such an address.
+  def slow_down(part_of_address, seconds:)
+    page.execute_script(<<~JS, part_of_address, seconds * 1000)
+      const [part, ms] = arguments, soon = window.fetch
+      window.fetch = async (asked, ...more) => {
+        if (String(asked.url ?? asked).includes(part)) await new Promise((go) => setTimeout(go, ms))
+        return soon(asked, ...more)
+      }
+    JS
+  end
+
   # A picture stays on this machine; what stood there goes into the output.
   def show_what_was_seen
     save_screenshot(File.join(ROOT, "var/log/#{name}.png"))

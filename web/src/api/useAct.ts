@@ -1,4 +1,4 @@
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { trouble, type Trouble } from './refusal'
 
 /**
@@ -6,13 +6,15 @@ import { trouble, type Trouble } from './refusal'
  * what to say when it is done.
  */
 export function useAct() {
-  const busy = ref(false)
+  const running = ref(0)
+  const busy = computed(() => running.value > 0)
   const refusal = ref<Trouble | null>(null)
   const said = ref('')
+  let asked = 0
 
   /** False when it was refused. */
   async function run(what: () => Promise<void>): Promise<boolean> {
-    busy.value = true
+    running.value++
     refusal.value = null
     said.value = ''
     try {
@@ -22,8 +24,27 @@ export function useAct() {
       refusal.value = trouble(thrown)
       return false
     } finally {
-      busy.value = false
+      running.value--
     }
   }
-  return { busy, refusal, said, run }
+
+  /**
+   * What somebody looks at by choosing: of answers that are on their way only that to the newest
+   * question is kept, whichever comes last. True when this one was.
+   */
+  async function read<T>(ask: () => Promise<T>, keep: (told: T) => void): Promise<boolean> {
+    const mine = ++asked
+    let kept = false
+    await run(async () => {
+      try {
+        const told = await ask()
+        kept = mine === asked
+        if (kept) keep(told)
+      } catch (thrown) {
+        if (mine === asked) throw thrown
+      }
+    })
+    return kept
+  }
+  return { busy, refusal, said, run, read }
 }

@@ -12,8 +12,12 @@ import OwnReturns from './parts/OwnReturns.vue'
 const route = useRoute()
 const router = useRouter()
 const season = shallowRef<Schemas['Season'] | null>(null)
-const { busy, refusal, run } = useAct()
-const load = (year?: string) => run(async () => void (season.value = await api.season(year)))
+const { busy, refusal, read } = useAct()
+const load = (year?: string) =>
+  read(
+    () => api.season(year),
+    (told) => (season.value = told),
+  )
 onMounted(() => load(typeof route.query.season === 'string' ? route.query.season : undefined))
 function choose(year: number) {
   void router.replace({ query: { season: year } })

@@ -19,9 +19,12 @@ const chosen = ref(0)
 const why = ref('')
 const field = ref<HTMLInputElement | null>(null)
 const last = shallowRef<{ encounter_id: string; code: string; sentence: string } | null>(null)
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, said, run, read } = useAct()
 const load = () =>
-  run(async () => void (found.value = await api.queries(settled.value ? 'settled' : 'open')))
+  read(
+    () => api.queries(settled.value ? 'settled' : 'open'),
+    (told) => (found.value = told),
+  )
 const species = shallowRef<Schemas['SpeciesName'][]>([])
 const mending = ref<string | null>(null)
 onMounted(load)

@@ -52,12 +52,15 @@ export function useDesk() {
     else desk.value = null
   }
   const open = (id: string) =>
-    act.run(async () => {
-      const again = desk.value?.report.id === id
-      desk.value = await api.openDesk(id)
-      if (!again) typed.value = null
-      choose(0)
-    })
+    act.read(
+      () => api.openDesk(id),
+      (told) => {
+        const again = desk.value?.report.id === id
+        desk.value = told
+        if (!again) typed.value = null
+        choose(0)
+      },
+    )
   function choose(place: number) {
     if (place >= (desk.value?.ranked.length ?? 0) && place > 0) return
     chosen.value = place

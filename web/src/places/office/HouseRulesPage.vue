@@ -11,7 +11,7 @@ import GuildNotes from './parts/GuildNotes.vue'
 import HouseFigures from './parts/HouseFigures.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, said, run, read } = useAct()
 type Rules = Schemas['HouseRules']
 const { isCoordinator } = storeToRefs(useSessionStore())
 const rules = ref<Rules | null>(null)
@@ -66,9 +66,9 @@ async function chooseFor(question: string, guild: string, school: string) {
   await look()
 }
 const look = () =>
-  run(
-    async () =>
-      void (changes.value = touched.value ? (await api.previewSchools(sent())).changes : null),
+  read(
+    async () => (touched.value ? (await api.previewSchools(sent())).changes : null),
+    (told) => (changes.value = told),
   )
 const save = () =>
   run(async () => {

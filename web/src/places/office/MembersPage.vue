@@ -58,7 +58,11 @@ function edit(member: Member | null) {
   said.value = ''
   kit.value = null
   address.value = member?.email ?? ''
-  if (member) void act(async () => void (kit.value = await api.kit(member.id)))
+  if (member)
+    void act(async () => {
+      const told = await api.kit(member.id)
+      if (editing.value?.id === member.id) kit.value = told
+    })
   editing.value = {
     id: member?.id ?? null,
     sent: member ? { ...blank(), ...member, email: member.email ?? '' } : blank(),

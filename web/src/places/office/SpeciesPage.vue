@@ -8,7 +8,7 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
-const { refusal, said, run } = useAct()
+const { refusal, said, run, read } = useAct()
 type Row = Schemas['SpeciesRow']
 type Law = Schemas['LawSent']
 type History = Awaited<ReturnType<typeof api.speciesHistory>>['changes']
@@ -35,12 +35,15 @@ const lawsOf = (species: string) =>
   (catalogue.value?.laws ?? []).filter((one) => one.species_code === species)
 
 const open = (row: Row) =>
-  run(async () => {
-    code.value = row.code
-    draft.value = { ...row, hazards: [...row.hazards] }
-    law.value = null
-    history.value = (await api.speciesHistory(row.code)).changes
-  })
+  read(
+    () => {
+      code.value = row.code
+      draft.value = { ...row, hazards: [...row.hazards] }
+      law.value = null
+      return api.speciesHistory(row.code)
+    },
+    (told) => (history.value = told.changes),
+  )
 
 /** A species that the catalogue does not know yet. */
 const BLANK = {

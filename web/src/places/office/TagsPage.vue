@@ -10,7 +10,7 @@ import { useSessionStore } from '@/stores/session'
 import ListImport from './parts/ListImport.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, said, run, read } = useAct()
 type Act = 'returned' | 'spoiled' | 'lost' | 'transferred'
 const { isCoordinator } = storeToRefs(useSessionStore())
 const custody = ref<Schemas['Custody'] | null>(null)
@@ -29,7 +29,10 @@ const note = ref('')
 
 onMounted(() => load())
 const load = (number?: string) =>
-  run(async () => void (custody.value = await api.custody(number || undefined)))
+  read(
+    () => api.custody(number || undefined),
+    (told) => (custody.value = told),
+  )
 
 const hand = () =>
   run(async () => {

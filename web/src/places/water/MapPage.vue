@@ -22,30 +22,32 @@ const ways = shallowRef<Awaited<ReturnType<typeof water.ways>> | null>(null)
 const showsWays = ref(false)
 const behind = shallowRef<Awaited<ReturnType<typeof water.fish>> | null>(null)
 const map = ref<InstanceType<typeof CellMap> | null>(null)
-const { refusal, run } = useAct()
-let asked = 0
+const { refusal, read } = useAct()
+const { refusal: noWays, read: readWays } = useAct()
+const { refusal: noFish, read: readFish } = useAct()
 
 async function load() {
   if (!within.value) return
-  const mine = ++asked
-  await run(async () => {
-    const told = await water.map({
-      ...filter.value,
-      within: within.value,
-      ...(month.value && { month: month.value }),
-    })
-    if (mine !== asked) return
-    cells.value = told.cells
-    isCoarse.value = told.coarse
-    chosen.value = null
-  })
+  const asked = { ...filter.value, within: within.value }
+  await read(
+    () => water.map({ ...asked, ...(month.value && { month: month.value }) }),
+    (told) => {
+      cells.value = told.cells
+      isCoarse.value = told.coarse
+      chosen.value = null
+    },
+  )
 }
 watch([within, filter, month], load)
 
 /** Fish go where the filter says, wherever one looks. */
 async function loadWays() {
   ways.value = null
-  if (showsWays.value) await run(async () => void (ways.value = await water.ways(filter.value)))
+  const asked = showsWays.value
+  await readWays(
+    async () => (asked ? await water.ways(filter.value) : null),
+    (told) => (ways.value = told),
+  )
 }
 watch([showsWays, filter], loadWays)
 
@@ -53,7 +55,10 @@ async function pick(cell: Cell) {
   chosen.value = cell
   behind.value = null
   const area = [cell.south, cell.west, cell.north, cell.east].join(',')
-  await run(async () => void (behind.value = await water.fish({ ...filter.value, area })))
+  await readFish(
+    () => water.fish({ ...filter.value, area }),
+    (told) => (behind.value = told),
+  )
 }
 const sum = (field: 'released' | 'back') => cells.value.reduce((all, one) => all + one[field], 0)
 const busiest = computed(() =>
@@ -113,7 +118,7 @@ const place = (one: Cell) =>
     <p v-if="map?.isDrawing" class="soft" role="status">
       Draw a rectangle on the map; Escape leaves it. It is the filter of every page then.
     </p>
-    <TroubleNote :trouble="refusal" />
+    <TroubleNote :trouble="refusal ?? noWays ?? noFish" />
     <CellMap
       ref="map"
       :cells="cells"

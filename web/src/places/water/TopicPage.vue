@@ -17,25 +17,23 @@ import { useWaterFilter } from './useWaterFilter'
 const props = defineProps<{ topic: WaterTopic }>()
 const { filter } = useWaterFilter()
 const found = shallowRef<Schemas['WaterAnswers'] | null>(null)
-const { busy, refusal, run } = useAct()
-let asked = 0
+const { busy, refusal, run, read } = useAct()
 let again: number | undefined
 /** A new answer is on its way: it is looked for by itself, the more often while it is worked out. */
 const LOOK_AGAIN_MS = 10_000
 const LOOK_ON_MS = 2_000
 onBeforeUnmount(() => clearTimeout(again))
 
-/** Of two that are on their way only the newer is shown. */
-async function load() {
-  const mine = ++asked
-  await run(async () => {
-    const told = await water.answers(props.topic, filter.value)
-    if (mine === asked) found.value = told
-    clearTimeout(again)
-    const isRunning = told.recompute && !told.recompute.stopped
-    if (told.stale) again = window.setTimeout(load, isRunning ? LOOK_ON_MS : LOOK_AGAIN_MS)
-  })
-}
+const load = () =>
+  read(
+    () => water.answers(props.topic, filter.value),
+    (told) => {
+      found.value = told
+      clearTimeout(again)
+      const isRunning = told.recompute && !told.recompute.stopped
+      if (told.stale) again = window.setTimeout(load, isRunning ? LOOK_ON_MS : LOOK_AGAIN_MS)
+    },
+  )
 const make = (act: typeof water.recompute) =>
   void run(async () => {
     await act(props.topic, filter.value)

@@ -18,7 +18,7 @@ const drafts = useLocalStorage<Record<string, { subject: string; body: string }>
 )
 const preview = shallowRef<{ subject: string; body: string } | null>(null)
 const { busy, refusal, said, run } = useAct()
-const { refusal: fault, run: tryOut } = useAct()
+const { refusal: fault, read: tryOut } = useAct()
 const template = computed(() => templates.value.find((one) => one.kind === kind.value) ?? null)
 const draft = computed(
   () =>
@@ -42,11 +42,8 @@ function choose(one: string) {
 }
 const show = () =>
   tryOut(
-    async () =>
-      void (preview.value = await api.previewLetter(kind.value, {
-        subject: draft.value.subject,
-        body: draft.value.body,
-      })),
+    () => api.previewLetter(kind.value, { subject: draft.value.subject, body: draft.value.body }),
+    (told) => (preview.value = told),
   )
 const showSoon = useDebounceFn(show, 300)
 watch(draft, () => void showSoon())
