@@ -196,6 +196,22 @@ class LookedAtTest < Minitest::Test
     told.flat_map { |of, all| all.map { |one| ["answer #{of} #{one.key}", one] } }.to_h
   end
 
+  # A member's season, good and bad, over three months.
+  def season(dice)
+    caught = Array.new(60) do |at|
+      worst = dice.whole(0, 3) * 10
+      { caught_on: Date.new(2026, 5 + (at % 3), 1 + (at % 27)),
+        hook_type: dice.pick(%w[circle j treble]),
+        longest_lift_seconds: dice.between(0, 60), air_seconds: dice.between(0, 90),
+        fight_seconds: dice.between(10, 200),
+        handling_seconds: (at % 4).zero? ? nil : dice.between(20, 300),
+        one_lift_budget_seconds: 20, air_budget_seconds: 40, fight_budget_seconds: 45,
+        hook_place: dice.pick(%w[lip jaw_corner gill throat]), points: worst,
+        parts: worst.zero? ? [] : [{ name: dice.pick(%w[air fight hook]), points: worst }] }
+    end
+    { "own season" => Core::Estimates::OwnHandling.new(caught).to_h }
+  end
+
   SPOTS = [["Outer ledge", 0.0, 0.0], ["Inner pool", 0.2, 0.05], ["Far race", 0.1, 0.4]]
     .map { |name, lat_deg, lon_deg| Core::Waters::Spot.new(name:, lat_deg:, lon_deg:) }.freeze
 
@@ -265,7 +281,7 @@ class LookedAtTest < Minitest::Test
   def test_what_was_looked_at_is_as_it_was
     found = {
       **drawings, **words, **outlooks, **courses, **tasks, **dice, **tables, **ways, **readings,
-      **answers
+      **answers, **season(Core::Dice.new(604))
     }
       .transform_values { |one| Digest::SHA256.hexdigest(plain(one).inspect)[0, 12] }
     File.write(PINNED, found.to_yaml) if ENV["LOOKED_AT"]

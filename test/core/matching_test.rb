@@ -151,6 +151,33 @@ class CandidatesTest < Minitest::Test
     assert_in_delta log[fish, nil], log[fish.merge(length_mm: nil), 440], 1e-9
   end
 
+  # Measuring errs by 8 mm, growth of 120 mm spreads by 0.27 of it: together 33.4 mm.
+  def test_the_density_of_a_length_by_hand
+    log = lambda { |off|
+      Core::Recaptures::Candidates.length_log([off, 64.0, 120.0], spread: 0.27, wrong: -9.0)
+    }
+
+    assert_in_delta 1.970, log[0], 0.001
+    assert_in_delta 1.470, log[33.4], 0.001
+    assert_in_delta(-9.0, log[900])
+  end
+
+  # Near the number first; where nothing near is likely, one slip farther, and no more.
+  def test_what_is_not_near_is_looked_for_one_slip_farther
+    asked = []
+    look = lambda do |read, slips|
+      asked.clear
+      Core::Recaptures::Candidates.search(
+        report: report(numbers: [read]), series: ToldReports::SERIES, slips:
+      ) { |within| asked << within and { candidates: [one_fish], species: SPECIES } }
+      asked.dup
+    end
+
+    assert_equal [2], look["MS000123", 2]
+    assert_equal [2, 3], look["MS999999", 2]
+    assert_equal [1], look["MS999999", 1]
+  end
+
   # The density over all lengths is one whole, so that it may be held against others. Oracle:
   # numerical integration.
   def test_the_density_of_lengths_adds_up_to_one

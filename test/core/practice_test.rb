@@ -180,6 +180,16 @@ class PracticeTest < Minitest::Test
   def results(*marks) = marks.map { |one| { skill: "read", marks: one, points: nil, at: Time.now } }
 
   # 70 and 88 of the last twenty are where it gets harder; a scene counts from 100 downwards.
+  # Student's t of two degrees of freedom is 4.30: 4.30 * 10 / sqrt(3) = 24.8.
+  def test_an_estimate_of_few_results_is_wide_and_stays_within_marks
+    told = [[60, 70, 80], [90, 95, 100], [0, 5, 10]].map do |marks|
+      Practice::Progress.estimate("read", results(*marks)).values_at(:n, :mean, :low, :high)
+    end
+
+    assert_equal [[3, 70, 45, 95], [3, 95, 83, 100], [3, 5, 0, 17]], told
+    assert_nil Practice::Progress.estimate("read", results(60, 70))[:mean]
+  end
+
   def test_how_hard_the_next_task_is
     level = ->(*marks) { Practice::Progress.level("read", results(*marks)) }
     last = Practice::Progress::LAST

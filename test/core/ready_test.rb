@@ -196,6 +196,24 @@ class GoldenPlansTest < Minitest::Test
     )
   end
 
+  # At the reorder point it is time, one tag above it is not.
+  def test_tags_are_asked_for_at_the_reorder_point
+    plan = Core::Trips::Plan.new(held_on: DAY, water: "sea", platform: "boat", species: [])
+    told = lambda do |in_pouch|
+      Core::Trips::Outlook.for(
+        plan:, locker: LOCKER, rules: Core::Protocol::HouseRules.default, laws: [],
+        member: MEMBER, today: DAY,
+        tags: { in_pouch:, next_number: "MS000001", used: 60, days: 365, trips: 12 }
+      )[:tags]
+    end
+    point = told[20][:reorder_at]
+
+    assert_operator point, :>, 0
+    assert_equal([true, false], [point.floor, point.floor + 1].map do |count|
+      told[count][:reorder]
+    end)
+  end
+
   # A permit is a number and the day it ends; half of it is none.
   def test_half_a_permit_is_none
     [{ permit_number: nil }, { permit_number: "" }, { permit_expires_on: nil }].each do |lacking|
