@@ -32,9 +32,10 @@ watch(
   async (key) => {
     story.value = refusal.value = null
     try {
-      story.value = await api.story(key)
+      const told = await api.story(key)
+      if (key === props.storyKey) story.value = told
     } catch (thrown) {
-      refusal.value = trouble(thrown)
+      if (key === props.storyKey) refusal.value = trouble(thrown)
     }
   },
   { immediate: true },

@@ -23,7 +23,7 @@ const route = useRoute()
 const router = useRouter()
 const found = shallowRef<Schemas['Audit'] | null>(null)
 const members = shallowRef<{ id: string; name: string }[]>([])
-const { busy, refusal, run } = useAct()
+const { busy, refusal, run, read } = useAct()
 const text = (key: string) =>
   typeof route.query[key] === 'string' && route.query[key]
     ? (route.query[key] as string)
@@ -44,11 +44,13 @@ const set = (change: Record<string, string>) =>
   })
 const setSoon = useDebounceFn(set, 250)
 const load = (cursor?: string) =>
-  run(async () => {
-    const next = await api.audit({ ...query.value, cursor })
-    found.value =
-      cursor && found.value ? { ...next, entries: [...found.value.entries, ...next.entries] } : next
-  })
+  read(
+    () => api.audit({ ...query.value, cursor }),
+    (next) => {
+      const before = cursor && found.value ? found.value.entries : []
+      found.value = { ...next, entries: [...before, ...next.entries] }
+    },
+  )
 onMounted(async () => {
   await load()
   await run(async () => void (members.value = (await api.members()).members))

@@ -32,7 +32,7 @@ const route = useRoute()
 const router = useRouter()
 const page = shallowRef<Schemas['Letters'] | null>(null)
 const shown = shallowRef<Schemas['Letter'] | null>(null)
-const { refusal, said, run, busy } = useAct()
+const { refusal, said, run, read, busy } = useAct()
 const query = computed(() => ({
   state: (route.query.state as State) || undefined,
   kind: (route.query.kind as string) || undefined,
@@ -46,11 +46,13 @@ const set = (change: Record<string, string>) =>
   })
 const search = useDebounceFn((text: string) => set({ search: text }), 250)
 const load = (before?: number) =>
-  run(async () => {
-    const next = await api.letters({ ...query.value, before })
-    page.value =
-      before && page.value ? { ...next, letters: [...page.value.letters, ...next.letters] } : next
-  })
+  read(
+    () => api.letters({ ...query.value, before }),
+    (next) => {
+      const earlier = before && page.value ? page.value.letters : []
+      page.value = { ...next, letters: [...earlier, ...next.letters] }
+    },
+  )
 /** Finders who left a telephone and no address. */
 type Call = Awaited<ReturnType<typeof api.calls>>['calls'][number]
 const calls = shallowRef<Call[]>([])

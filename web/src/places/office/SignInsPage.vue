@@ -29,18 +29,21 @@ const KINDS: Record<string, string> = {
 const events = shallowRef<Event[] | null>(null)
 const more = ref(false)
 const kind = ref('')
-const { busy, refusal, run } = useAct()
+const { busy, refusal, read } = useAct()
 const last = computed(() => events.value?.at(-1))
 
 const load = (before?: number) =>
-  run(async () => {
-    const page = await api.securityEvents({
-      kind: kind.value || undefined,
-      before: before ? String(before) : undefined,
-    })
-    events.value = before ? [...(events.value ?? []), ...page.events] : page.events
-    more.value = page.more
-  })
+  read(
+    () =>
+      api.securityEvents({
+        kind: kind.value || undefined,
+        before: before ? String(before) : undefined,
+      }),
+    (page) => {
+      events.value = before ? [...(events.value ?? []), ...page.events] : page.events
+      more.value = page.more
+    },
+  )
 onMounted(() => load())
 watch(kind, () => load())
 </script>
