@@ -47,6 +47,19 @@ class LawTest < Minitest::Test
   end
 end
 
+class SeasonTest < Minitest::Test
+  # A season of one day is that day; one over the turn of the year is both its ends.
+  def test_a_season_of_a_day_and_one_over_the_new_year
+    open = lambda do |season, *days|
+      entry = Core::Law::Entry.new(species_code: "cod", season:)
+      days.map { |month, day| entry.open_on?(Date.new(2026, month, day)) }
+    end
+
+    assert_equal [false, true, false], open[%w[07-01 07-01], [6, 30], [7, 1], [7, 2]]
+    assert_equal [true, true, false, true], open[%w[11-15 02-01], [11, 15], [2, 1], [2, 2], [1, 1]]
+  end
+end
+
 class UseRateTest < Minitest::Test
   # Outside oracle: members with a known rate, their stock at the reorder point, and the demand of
   # the next three weeks.
@@ -287,6 +300,27 @@ class VerdictBoundsTest < Minitest::Test
         today: plan.held_on
       )[:verdicts].first[:findings].to_h { |one| [one.key, one] }
     end
+  end
+
+  # A wide hoop needs a longer handle than the hand is high: by Pythagoras 1.02 m, and 0.1 over.
+  def test_a_wide_hoop_needs_a_longer_handle
+    plan = Core::Trips::Plan.new(
+      held_on: Date.new(2026, 7, 20), water: "sea", platform: "kayak", height_m: 0.2, alone: false,
+      depth_from_m: 0, depth_to_m: 5, bait: "lure", hook: "j", barbs: "flattened",
+      species: [SPECIES]
+    )
+    locker = GoldenPlansTest::LOCKER.dup.tap do |gear|
+      gear.net_hoop_mm, gear.net_handle_m = 2000, 1.12
+    end
+    handle = lambda { |gear|
+      Core::Trips::Kit.call(plan:, locker: gear, rules: RULES, trained_to_vent: false)
+        .find { |item| item[:key] == :handle }
+    }
+
+    assert_equal :fits, handle[locker][:state]
+    assert_equal "1119 mm, 1 short", handle[locker.dup.tap { |gear|
+      gear.net_handle_m = 1.119
+    }][:detail]
   end
 
   # A fish of 8 kg is carried in a cradle, one of a gram less by hand.
