@@ -35,6 +35,33 @@ class GivenTest < Minitest::Test
     assert_nil given({ lat_deg: nil })[:lon_deg]
   end
 
+  def test_a_trip_names_its_water_and_who_held_it
+    given = Core::Exchange::Given.new(
+      exact: true, names: NAMES, waters: { "sound" => "Marrow Sound" }, species: {}
+    )
+    cells = { trip_id: "t1", held_on: "2026-06-01", platform: "boat", water_code: "sound",
+              member_id: "a" }
+    told = given.trip(cells.values_at(*Core::Exchange::Given::TRIP.map(&:to_sym)))
+    told = Core::Exchange::Tables::TRIPS.names.zip(told).to_h
+
+    assert_equal ["t1", "2026-06-01", "Marrow Sound", "Isolde"],
+      told.values_at("trip_id", "held_on", "water", "held_by")
+  end
+
+  # Cells of a lake in the north are as wide as they are high: by the cosine of their latitude.
+  def test_a_cell_is_as_wide_as_it_is_high
+    [0.01, 48.6, -45.1, 69.9].each do |lat_deg|
+      here = Core::Waters::CoarsePlace.of(lat_deg, 10.0)
+      wide = (1..400).map { |step| Core::Waters::CoarsePlace.of(lat_deg, 10 + (step / 1000.0)) }
+        .find { |place| place[:lon_deg] != here[:lon_deg] }
+      across = Core::Waters::Geodesic.distance_m(
+        here[:lat_deg], here[:lon_deg], here[:lat_deg], wide[:lon_deg]
+      )
+
+      assert_in_delta 5000, across, 30, lat_deg.to_s
+    end
+  end
+
   # The middle of a cell of 5 km is at most 5 km / sqrt 2 from any place in it.
   def test_others_get_the_middle_of_a_cell
     told = given(exact: false)
