@@ -36,12 +36,8 @@ module Acts
 
     def move(store, trip_id, encounters, moved)
       photo = store.photos.find(moved[:photo_id])
-      known =
-        photo && photo[:trip_id] == trip_id &&
-        (moved[:encounter_id].nil? || encounters.any? do |encounter|
-          encounter[:id] == moved[:encounter_id]
-        end)
-      unless known
+      to = [nil, *encounters.map { |encounter| encounter[:id] }]
+      unless photo && photo[:trip_id] == trip_id && to.include?(moved[:encounter_id])
         raise Core::NotFound.new(:no_such_photo, "There is no such photo or fish on this trip.")
       end
 

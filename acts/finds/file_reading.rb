@@ -5,6 +5,13 @@ module Acts
   # that wait are held against a fish just tagged. Called within the transaction that stores the
   # encounter.
   module FileReading
+    # What a reading takes from the record that it is of.
+    SAID = %i[
+      number_as_read numbers place_words species_code length_mm length_kind length_how caught_on
+      lat_deg lon_deg fate
+    ].freeze
+    MOST_MORE = 4
+
     module_function
 
     # verdict: of Core::Recaptures::Match for the encounter's numbers; nil when it bears none (any
@@ -61,16 +68,8 @@ module Acts
     end
 
     def said(encounter, numbers)
-      {
-        number_as_read: numbers.first,
-        more_numbers: numbers.drop(1).first(4),
-        numbers: numbers.uniq,
-        place_words: nil,
-        **encounter.slice(
-          :species_code, :length_mm, :length_kind, :length_how, :caught_on, :lat_deg, :lon_deg,
-          :fate
-        )
-      }
+      read = Core::Recaptures::Report.read_on_deck(encounter, numbers)
+      { **read.slice(*SAID), more_numbers: read.more_numbers.first(MOST_MORE) }
     end
 
     def same_fish?(known, verdict)

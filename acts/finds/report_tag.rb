@@ -74,7 +74,7 @@ module Acts
       {
         number_as_read: sent[:number_as_read].strip,
         more_numbers: more,
-        numbers: printed(sent[:number_as_read], more, store.desk.series),
+        numbers: PrintedNumbers.of(store, [sent[:number_as_read], *more]).uniq,
         **sent.slice(:species_code),
         **day(sent, today),
         **become(sent),
@@ -86,11 +86,6 @@ module Acts
         lat_deg: sent.dig(:place, :lat_deg),
         lon_deg: sent.dig(:place, :lon_deg)
       }
-    end
-
-    def printed(first, more, series)
-      typed = Core::Recaptures::Report.new(number_as_read: first, more_numbers: more)
-      FindFish.printed(typed, series)
     end
 
     # The day itself, the last day of a span, or the day when it was told, of which nobody knows
@@ -191,7 +186,6 @@ module Acts
     def blank_to_nil(text) = text.to_s.strip.empty? ? nil : text.strip
     private_class_method :already,
       :add_joined,
-      :printed,
       :day,
       :become,
       :words,

@@ -139,7 +139,7 @@ module Acts
         **values,
         "report_link" => "#{LetterJob.base_url}/report/#{report.id}##{report.report_key}"
       }
-      if tag_number.nil? && report.encounter_id.nil? &&
+      if tag_number.nil? && !report.on_deck? &&
           to_finder(store, report, "question_to_finder", values, leaves_at)
         return
       end

@@ -24,6 +24,13 @@ module Core
 
       def self.doubts(...) = new(...).doubts
 
+      def initialize(**told)
+        @before = told.fetch(:catches)
+          .select { |caught| caught[:caught_on] <= told[:encounter][:caught_on] }
+          .max_by { |caught| caught[:caught_on] }
+        super
+      end
+
       def doubts
         [
           *foreign_tags, range, condition, kind, place, speed, shrank, two_species, air, tare,
@@ -117,11 +124,8 @@ module Core
         )
       end
 
-      def before
-        catches
-          .select { |one| one[:caught_on] <= encounter[:caught_on] }
-          .max_by { |caught| caught[:caught_on] }
-      end
+      # The fish's catch before this one.
+      attr_reader :before
 
       def speed
         return if before.nil? || before[:lat_deg].nil? || encounter[:lat_deg].nil?

@@ -48,6 +48,11 @@ module Core
       # All its numbers as they were typed.
       def typed = [number_as_read, *more_numbers.to_a].uniq
 
+      # The same as our series print them, [[prefix, digits], ...].
+      def printed(series)
+        typed.map { |number| Tags::Number.as_printed(number, series) }.uniq
+      end
+
       # The day in words, as far as it is known.
       def day_words = CatchWords.day(caught_on:, said: day_said || "day", caught_from:)
 

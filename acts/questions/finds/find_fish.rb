@@ -27,7 +27,7 @@ module Acts
     def judge(known, report)
       readings = readings(report)
       complete = readings.all?(&:complete?)
-      carrying = carried(known, report, printed(report, known.series))
+      carrying = carried(known, report, report.printed(known.series))
       weighed = weigh(known, report, slips: carrying.empty? ? 2 : 1)
       carrying = likeliest(known, report, weighed) if carrying.empty? && complete
       known.lock(carrying.first[:fish_id]) if carrying.any?
@@ -40,11 +40,6 @@ module Acts
         alike: carrying.any? && alike?(known, report, carrying.first),
         told: carrying.any? && told?(known, report, carrying.first[:fish_id])
       )
-    end
-
-    # All numbers of a report in their printed form.
-    def printed(report, series)
-      report.typed.map { |number| Core::Tags::Number.as_printed(number, series) }.uniq
     end
 
     def readings(report) = report.typed.map { |number| Core::Tags::Reading.new(number) }
