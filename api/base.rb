@@ -55,6 +55,10 @@ module Api
       refuse(500, code: :internal, message: format(BUG, id: note_bug(bug)))
     end
 
+    # A bug's message may carry the route that it happened in: no cookie and nothing that was sent
+    # stands in the log.
+    def inspect = "#<#{self.class}>"
+
     helpers EncounterBody
     helpers do
       def store = env.fetch("voucher.store")
@@ -76,7 +80,7 @@ module Api
 
       def json(value)
         content_type :json
-        JSON.generate(value)
+        Answer.text(value)
       end
 
       def refuse(status_code, code:, message:, fields: {}, details: {})

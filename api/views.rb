@@ -13,9 +13,6 @@ module Api
       }
     end
 
-    # Times of a row as text.
-    def times(row) = row.transform_values { |value| value.is_a?(Time) ? value.utc.iso8601 : value }
-
     # typical: Core::Recaptures::Typical::Answer or nil
     def story(story, typical)
       {
@@ -32,58 +29,57 @@ module Api
       typical.to_h.merge(growth: typical.growth&.to_h, distance: typical.distance&.to_h)
     end
 
-    # Findings are values of core; here they become plain.
-    def outlook(outlook)
-      outlook.merge(
-        verdicts: outlook[:verdicts].map { |one| one.merge(findings: one[:findings].map(&:to_h)) },
-        budgets: outlook[:budgets].map { |one| one.merge(air: one[:air].to_h) },
-        tackle: outlook[:tackle].map(&:to_h),
-        tags: outlook[:tags].merge(finding: outlook[:tags][:finding].to_h),
-        law: outlook[:law].map { |one| one.merge(finding: one[:finding].to_h) },
-        authorisation: outlook[:authorisation].to_h,
-        lessons: outlook[:lessons]&.to_h
-      )
+    # opened: Acts::OpenDockside::Opened
+    def dockside(opened)
+      {
+        **opened.to_h,
+        fish: opened.fish.map { |caught| dockside_fish(caught) },
+        photos: opened.photos.map { |photo| dockside_photo(photo) },
+        tags: opened.tags.plain,
+        doubts: opened.doubts.flat_map do |encounter_id, doubts|
+          doubts.map { |doubt| { encounter_id:, **doubt.to_h } }
+        end,
+        held: opened.held.map do |held|
+          held.slice(:id, :code, :message).merge(source: held.source)
+        end
+      }
     end
 
-    # Times as text, jsonb as plain values.
-    def dockside(found)
-      found.merge(
-        fish:
-          found[:fish].map do |one|
-            one.merge(
-              caught_at: one[:caught_at].utc.iso8601(3),
-              ended_at: one[:ended_at].utc.iso8601(3)
-            )
-          end,
-        void:
-          found[:void].map do |one|
-            one.merge(%i[caught_at voided_at].to_h { |time| [time, one[time].utc.iso8601] })
-          end,
-        photos:
-          found[:photos].map do |one|
-            one.merge(%i[taken_at camera_at].to_h { |time| [time, one[time]&.utc&.iso8601] })
-          end,
-        corrections: found[:corrections].map { |one| one.merge(made_at: one[:made_at].utc.iso8601) }
-      )
+    FISH_LISTS = %i[
+      marks handling pressure_signs spoiled_numbers lost_numbers read_numbers collisions
+    ].freeze
+    NOT_SHOWN = %i[
+      fingerprint review member_id tag_advice recorded_by voided_at voided_because voided_by
+    ].freeze
+
+    def dockside_fish(caught)
+      encounter = caught.encounter
+      {
+        **encounter.to_h.except(*NOT_SHOWN),
+        **FISH_LISTS.to_h { |list| [list, encounter[list].to_a] },
+        reflexes: encounter.reflexes.to_h,
+        tag_numbers: caught.tag_numbers,
+        new_tag_numbers: caught.new_tag_numbers,
+        ended_at: caught.ended_at
+      }
     end
 
-    def desk(found)
-      found.merge(
-        report: times(found[:report]),
-        expected: found[:expected],
-        decisions: found[:decisions].map { |one| times(one).except(:member_id) },
-        letters: found[:letters].map { |one| times(one) }
-      )
+    PHOTO = %i[
+      id name camera camera_at taken_at lat_deg lon_deg encounter_id placed_by sure width_px
+      height_px shown_width_px shown_height_px marks measured_mm measured_sd_mm trouble bytes
+      focal_35mm
+    ].freeze
+
+    def dockside_photo(photo)
+      { **photo.slice(*PHOTO), is_sized: photo.sized?, fit: photo.fit }
     end
 
-    def catch_(one)
-      length = one[:length]
-      one.slice(
+    def catch_(caught)
+      length = caught.length
+      caught.slice(
         :what, :source, :caught_on, :day_said, :caught_from, :found_how, :lat_deg, :lon_deg,
-        :place_name, :tag_numbers, :fate, :by, :relative_weight
+        :place_name, :tag_numbers, :fate, :by, :relative_weight, :weight_g, :outcome
       ).merge(
-        weight_g: one[:weight_g],
-        outcome: one[:outcome],
         length_mm: length&.mm,
         length_kind: length&.kind,
         length_how: length&.how,
@@ -101,6 +97,6 @@ module Api
           )
       )
     end
-    private_class_method :catch_, :leg, :typical
+    private_class_method :catch_, :leg, :typical, :dockside_fish, :dockside_photo
   end
 end

@@ -62,7 +62,7 @@ reading, read_mb = apart(db) do
   Acts::ReadTable.call(context, bytes: File.binread(file), file_name: "old.csv")
 end
 id = db[:imports].get(:id)
-mapping = store.imports.find(id)[:mapping].merge("length_how" => "board")
+mapping = store.imports.find(id).mapping.merge("length_how" => "board")
 Acts::MapImport.call(context, id:, mapping:)
 db[:imports].where(id:).update(state: "checking")
 checking, checked_mb = apart(db) { Acts::ImportJob.run(id) }

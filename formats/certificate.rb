@@ -36,14 +36,6 @@ module Formats
       leg.days_at_most ? "#{words} at most" : words
     end
 
-    def self.day(one)
-      Core::Recaptures::CatchWords.day(
-        caught_on: one[:caught_on],
-        said: one[:day_said] || "day",
-        caught_from: one[:caught_from]
-      )
-    end
-
     WHAT = { "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught" }.freeze
     FOUND = {
       "dead" => "found dead",
@@ -108,7 +100,7 @@ module Formats
       end
     end
 
-    def numbers = @story.catches.flat_map { |caught| caught[:tag_numbers] }.uniq.first(3)
+    def numbers = @story.catches.flat_map(&:tag_numbers).uniq.first(3)
 
     def figures
       whole = @story.whole
@@ -152,7 +144,7 @@ module Formats
     end
 
     def map
-      placed = @story.catches.select { |caught| caught[:lat_deg] }
+      placed = @story.catches.select(&:placed?)
       return if placed.empty?
 
       width = @pdf.bounds.width
@@ -162,12 +154,12 @@ module Formats
           @coast,
           width:,
           height:,
-          around: placed.map { |one| one.values_at(:lat_deg, :lon_deg) }
+          around: placed.map(&:place)
         )
       @pdf.bounding_box([0, @pdf.cursor], width:, height:) do
         @pdf.fill_color WATER
         @pdf.fill_rectangle [0, height], width, height
-        sketch.shapes.each { |shape| land(shape) if %w[land lough].include?(shape[:kind]) }
+        sketch.shapes.each { |shape| land(shape) if %w[land lough].include?(shape.kind) }
         places(sketch, placed)
       end
       @pdf.move_down 6
@@ -178,8 +170,8 @@ module Formats
     end
 
     def land(shape)
-      @pdf.fill_color shape[:kind] == "lough" ? WATER : LAND
-      @pdf.fill_polygon(*shape[:rings].first)
+      @pdf.fill_color shape.kind == "lough" ? WATER : LAND
+      @pdf.fill_polygon(*shape.rings.first)
     end
 
     def places(sketch, placed)
@@ -195,7 +187,7 @@ module Formats
         end
       @pdf.undash
       half = sketch.metres(Core::Waters::CoarsePlace::CELL_M) / 2
-      placed.group_by { |one| one.values_at(:lat_deg, :lon_deg) }.each do |place, here|
+      placed.group_by(&:place).each do |place, here|
         x, y = sketch.point(*place)
         @pdf.fill_color OILSKIN
         @pdf.fill_rectangle [x - half, y + half], half * 2, half * 2
@@ -210,7 +202,7 @@ module Formats
         @pdf.fill_color SLATE
         # In parts and not as markup: a name is what it says, whatever stands in it.
         @pdf.formatted_text [
-          { text: "#{index + 1}   #{self.class.day(caught)}   ", styles: [:bold] },
+          { text: "#{index + 1}   #{caught.day_words}   ", styles: [:bold] },
           { text: line(caught) }
         ],
           size: 10.5,
@@ -219,13 +211,13 @@ module Formats
       end
     end
 
-    def line(one)
-      length = one[:length]
-      [FOUND[one[:found_how]] || WHAT.fetch(one[:what]),
-        one[:place_name] && "in #{one[:place_name]}", "by #{one[:by]}",
+    def line(caught)
+      length = caught.length
+      [FOUND[caught.found_how] || WHAT.fetch(caught.what),
+        caught.place_name && "in #{caught.place_name}", "by #{caught.by}",
         length && "#{Core::Units.growth_text(length.mm, @units)} " \
           "#{Core::Fish::Length::KINDS.fetch(length.kind)} (#{length.how})",
-        FATE[one[:fate]]].compact.join(", ")
+        FATE[caught.fate]].compact.join(", ")
     end
 
     def footer

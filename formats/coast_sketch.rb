@@ -8,6 +8,8 @@ module Formats
   #   width, height: of the picture; y grows upwards
   class CoastSketch
     MARGIN_DEG = 0.06
+    # kind: "land" | "lough" | "sea";  rings: [[[x, y], ...], ...]
+    Shape = Struct.new(:kind, :rings, keyword_init: true)
 
     def initialize(features, width:, height:, around: [])
       @polygons = features.select { |feature| feature.dig("geometry", "type") == "Polygon" }
@@ -24,16 +26,16 @@ module Formats
       freeze
     end
 
-    # [{ kind: "land", rings: [[[x, y], ...], ...] }, ...]
+    # [Shape]
     def shapes
       @polygons.map do |polygon|
-        {
+        Shape.new(
           kind: polygon.dig("properties", "kind"),
           rings:
             polygon
               .dig("geometry", "coordinates")
               .map { |ring| ring.map { |lon, lat| point(lat, lon) } }
-        }
+        )
       end
     end
 

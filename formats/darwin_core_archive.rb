@@ -20,10 +20,10 @@ module Formats
     ALWAYS = { "basisOfRecord" => "HumanObservation", "occurrenceStatus" => "present",
                "geodeticDatum" => "EPSG:4326" }.freeze
 
-    # table: Core::Exchange::Table of catches;  about: as DataPackage takes it
-    def initialize(table, about:)
+    # table: Core::Exchange::Table of catches;  edition: as DataPackage takes it
+    def initialize(table, edition:)
       @table = table
-      @about = about
+      @edition = edition
       @terms = table.columns.each_with_index.select { |column, _| column.term }
       @measured = table.columns.each_with_index.select { |column, _| column.measured }
       @key = table.names.index(table.key)
@@ -108,22 +108,22 @@ module Formats
       document do |doc|
         root = doc.add_element(
           "eml:eml", "xmlns:eml" => "https://eml.ecoinformatics.org/eml-2.2.0",
-          "packageId" => @about[:version], "system" => "voucher"
+          "packageId" => @edition.version, "system" => "voucher"
         )
         data = root.add_element("dataset")
-        data.add_element("title").text = @about[:title]
+        data.add_element("title").text = @edition.title
         organisation(data, "creator")
-        data.add_element("pubDate").text = @about[:made_on].to_s
-        data.add_element("abstract").add_element("para").text = @about[:generalised]
+        data.add_element("pubDate").text = @edition.made_on.to_s
+        data.add_element("abstract").add_element("para").text = @edition.generalised
         data.add_element("intellectualRights").add_element("para").text =
-          "#{@about[:licence]} #{@about[:licence_url]}"
+          "#{@edition.licence} #{@edition.licence_url}"
         organisation(data, "contact")
       end
     end
 
     def organisation(data, role)
       node = data.add_element(role)
-      node.add_element("organizationName").text = @about[:programme]
+      node.add_element("organizationName").text = @edition.programme
     end
 
     # A name with blanks around it is another name to a strict reader.

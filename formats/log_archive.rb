@@ -8,9 +8,19 @@ module Formats
   module LogArchive
     EXTENSION = { "image/jpeg" => "jpg", "image/png" => "png", "image/webp" => "webp" }.freeze
 
+    # photo: Core::Records::Photo;  read: -> its bytes, or nil when its file is gone
+    Picture =
+      Struct.new(:photo, :read, keyword_init: true) do
+        # By our own id: a camera's file names repeat, and a name from outside is no path.
+        def name
+          fish = photo.encounter_id ? "fish-#{photo.encounter_id}" : "no-fish"
+          taken = photo.taken_at&.utc&.strftime("%Y%m%d-%H%M%S")
+          "#{[taken, fish, photo.id].compact.join('_')}.#{EXTENSION.fetch(photo.media_type)}"
+        end
+      end
+
     # parts: { name in the archive => path of a file }
-    # pictures: [{ id:, media_type:, taken_at:, encounter_id:, bytes: -> String, or nil when its
-    #           file is gone }]. Returns an unlinked-on-close Tempfile, written to its end.
+    # pictures: [Picture]. Returns an unlinked-on-close Tempfile, written to its end.
     def self.write(csv:, pictures:, parts: {})
       file = Tempfile.new(["voucher-log", ".zip"], binmode: true)
       Zip::OutputStream.open(file.path) do |zip|
@@ -29,8 +39,8 @@ module Formats
 
     # Whether it could be put in.
     def self.put(zip, picture)
-      bytes = picture[:bytes].call or return false
-      zip.put_next_entry("photos/#{name(picture)}", nil, nil, Zip::Entry::STORED)
+      bytes = picture.read.call or return false
+      zip.put_next_entry("photos/#{picture.name}", nil, nil, Zip::Entry::STORED)
       zip.write(bytes)
     end
 
@@ -40,15 +50,9 @@ module Formats
         "The files of these pictures could not be read on the server. Tell the coordinator, who " \
           "finds them in the last backup.\n\n"
       )
-      gone.each { |picture| zip.write("#{name(picture)}\n") }
+      gone.each { |picture| zip.write("#{picture.name}\n") }
     end
 
-    # By our own id: a camera's file names repeat, and a name from outside is no path.
-    def self.name(one)
-      fish = one[:encounter_id] ? "fish-#{one[:encounter_id]}" : "no-fish"
-      taken = one[:taken_at]&.utc&.strftime("%Y%m%d-%H%M%S")
-      "#{[taken, fish, one[:id]].compact.join('_')}.#{EXTENSION.fetch(one[:media_type])}"
-    end
-    private_class_method :put, :say, :name
+    private_class_method :put, :say
   end
 end

@@ -8,13 +8,13 @@ module Formats
     # A spreadsheet takes what begins so for a formula.
     FORMULA = /\A[=+@\t\r-]/
 
-    # head: [String];  rows: [{ cells:, faults: [{ "rule" =>, "mend" => }] }]
+    # head: [String];  rows: [Core::Imports::Row]
     def self.build(head:, rows:)
       CSV.generate(+"\uFEFF") do |csv|
         csv << [*head, "why it stayed out", "how to mend it"]
         rows.each do |row|
-          cells = head.each_index.map { |at| plain(row[:cells][at]) }
-          csv << [*cells, *%w[rule mend].map { |part| row[:faults].map { _1[part] }.join(" ") }]
+          cells = head.each_index.map { |at| plain(row.cells[at]) }
+          csv << [*cells, *%w[rule mend].map { |part| row.faults.map { _1[part] }.join(" ") }]
         end
       end
     end

@@ -3,7 +3,7 @@
 module Formats
   # What the tags taught, on paper: the same sentences and pictures as on the pages.
   #
-  #   topics:  { title => [answer, ...] }, answers as Acts::AnswerWater tells them
+  #   topics:  { title => [Core::Water::Answer, ...] }
   #   heading: [String], under the title: whose, under which filter, of which day
   class SeasonReport
     MARGIN = 48
@@ -39,51 +39,46 @@ module Formats
     end
 
     def answer(answer)
-      @pdf.start_new_page if @pdf.cursor < (chart?(answer) ? CHART_HEIGHT + 90 : 70)
+      drawn = answer.drawn
+      @pdf.start_new_page if @pdf.cursor < (drawn ? CHART_HEIGHT + 90 : 70)
       @pdf.move_down 8
-      @paper.text answer[:title], size: 12, style: :bold
-      @paper.text answer[:sentence] || answer[:missing].to_s, size: 11
-      chart(answer[:chart]) if chart?(answer)
+      @paper.text answer.title, size: 12, style: :bold
+      @paper.text answer.sentence || answer.missing.to_s, size: 11
+      chart(drawn) if drawn
       doubts(answer)
-      words = [answer[:worked_out], answer[:source] && "Source: #{answer[:source]}."].compact
+      words = [answer.worked_out, answer.source && "Source: #{answer.source}."].compact
       @pdf.text words.join(" "), size: 8, color: Paper::GREY
     end
 
     def doubts(answer)
-      answer[:assumptions].select { |one| one[:holds] == false }.each do |one|
-        @paper.text "Not to be trusted here: “#{one[:text]}” does not hold. #{one[:why]}",
+      answer.doubted.each do |text, why|
+        @paper.text "Not to be trusted here: “#{text}” does not hold. #{why}",
           size: 10, style: :bold
       end
-    end
-
-    def chart?(answer)
-      chart = answer[:chart]
-      chart && answer[:sentence] && %i[points line bars].any? { |part| chart[part].to_a.any? }
     end
 
     # Drawn as they are on the pages: points with their curve, bars, or intervals about one.
     def chart(chart)
       @pdf.move_down 4
       @pdf.bounding_box([0, @pdf.cursor], width: @pdf.bounds.width, height: CHART_HEIGHT) do
-        case chart[:kind]
+        case chart.kind
         when "scatter" then scatter(chart)
-        when "bars" then bars(chart[:bars])
-        else forest(chart[:bars])
+        when "bars" then bars(chart.bars)
+        else forest(chart.bars)
         end
       end
-      names = [chart[:x], chart[:y]].reject { |one| one.to_s.empty? }
-      @pdf.text names.reverse.join(", by "), size: 8, color: Paper::GREY
+      @pdf.text chart.axes.join(", by "), size: 8, color: Paper::GREY
       @pdf.move_down 4
     end
 
     def scatter(chart)
-      line = chart[:line].to_a
-      xs = chart[:points].to_a.map { |one| one[0] } + line.map { |one| one[0] }
-      ys = chart[:points].to_a.map { |one| one[1] } + line.flat_map { |one| one.drop(1) }
+      line = chart.line
+      xs = chart.points.map { |one| one[0] } + line.map { |one| one[0] }
+      ys = chart.points.map { |one| one[1] } + line.flat_map { |one| one.drop(1) }
       x, y = scale(xs, AXIS, @pdf.bounds.width - 8), scale(ys, 14, CHART_HEIGHT - 4)
       frame(xs, ys)
       @pdf.fill_color Paper::KELP
-      chart[:points].to_a.each { |one| @pdf.fill_circle [x[one[0]], y[one[1]]], 1.6 }
+      chart.points.each { |one| @pdf.fill_circle [x[one[0]], y[one[1]]], 1.6 }
       [[1, 1.4], [2, 0.5], [3, 0.5]].each { |place, width| curve(line, place, width, x, y) }
     end
 

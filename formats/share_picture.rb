@@ -23,13 +23,13 @@ module Formats
     def initialize(story, coast, programme)
       @programme = programme
       @story = story
-      @placed = story.catches.select { |caught| caught[:lat_deg] }
+      @placed = story.catches.select(&:placed?)
       @sketch =
         CoastSketch.new(
           coast,
           width: WIDTH - MAP_LEFT,
           height: HEIGHT,
-          around: @placed.map { |one| one.values_at(:lat_deg, :lon_deg) }
+          around: @placed.map(&:place)
         )
     end
 
@@ -57,7 +57,7 @@ module Formats
           style: BOLD
         ),
         text(@story.species.scientific_name, 200, 24, Paper::GREY, style: ' font-style="italic"'),
-        streamer(@story.catches.flat_map { |caught| caught[:tag_numbers] }.first.to_s),
+        streamer(@story.catches.flat_map(&:tag_numbers).first.to_s),
         *figures
       ].join
     end
@@ -101,8 +101,8 @@ module Formats
       @sketch
         .shapes
         .filter_map do |shape|
-          water[shape[:kind]] &&
-            %(<path d="#{line(shape[:rings][0])}Z" fill="##{water[shape[:kind]]}"/>)
+          water[shape.kind] &&
+            %(<path d="#{line(shape.rings[0])}Z" fill="##{water[shape.kind]}"/>)
         end
         .join
     end
@@ -120,7 +120,7 @@ module Formats
     end
 
     def cells
-      @placed.group_by { |one| one.values_at(:lat_deg, :lon_deg) }.map do |place, here|
+      @placed.group_by(&:place).map do |place, here|
         cell(*at(@sketch.point(*place)), here.map { |one| @story.catches.index(one) + 1 }.join(" "))
       end.join
     end

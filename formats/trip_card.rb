@@ -43,8 +43,9 @@ module Formats
 
     def self.pdf(card:, member_name:, expected:, fonts_dir:)
       settings = MOST_SPECIES.downto(1).flat_map { |most| SCALES.map { |scale| [most, scale] } }
-      species = card[:species].select { |one| expected.include?(one[:code]) }
-      species = card[:species] if species.empty?
+      known = card[:species].map { |told| Core::Trips::Card.fish(told) }
+      species = known.select { |species| expected.include?(species.code) }
+      species = known if species.empty?
       cards =
         settings.lazy.map do |most, scale|
           new(card, member_name, fonts_dir, species: species.first(most), scale:)
@@ -56,6 +57,7 @@ module Formats
       @scale = scale
       @card = card
       @field = Core::Field.new(card)
+      @laws = card[:laws].to_h { |law| [law[:species_code], law] }
       @member_name = member_name
       @species = species
       @paper = Paper.new(fonts_dir:, title: "Trip card", page_size: "A5", margin: MARGIN)
@@ -78,7 +80,7 @@ module Formats
 
     def front
       heading
-      @species.each { |one| species(one) }
+      @species.each { |species| species(species) }
       @paper.text "When time runs out: back in the net, in the water, get ready, lift again.",
         size: size(11),
         style: :bold
@@ -88,69 +90,74 @@ module Formats
     end
 
     def heading
-      trip = @card[:trip]
-      @paper.text "#{trip[:spot_name]}, #{trip[:held_on].strftime('%-d %B %Y')}",
+      @card => { trip: { spot_name:, held_on:, water_temp_c:, platform: }, rules: { version: } }
+      @paper.text "#{spot_name}, #{held_on.strftime('%-d %B %Y')}",
         size: size(17),
         style: :bold
-      water = trip[:water_temp_c] ? "water #{trip[:water_temp_c]} °C" : "water not read"
-      @paper.text "#{@member_name}; #{trip[:platform]}; #{water}; house rules " \
-        "#{@card[:rules][:version]}; card #{@card[:sha256][0, 8]}",
+      water = water_temp_c ? "water #{water_temp_c} °C" : "water not read"
+      @paper.text "#{@member_name}; #{platform}; #{water}; house rules #{version}; " \
+        "card #{@card.fetch(:sha256)[0, 8]}",
         size: size(9)
       pdf.move_down 6
     end
 
-    def species(one)
+    def species(species)
       pdf.stroke_horizontal_rule
       pdf.move_down 5
       pdf.formatted_text [
-        { text: one[:common_name], styles: [:bold] },
-        { text: "   #{budgets(one)}" }
+        { text: species.common_name, styles: [:bold] },
+        { text: "   #{budgets(species)}" }
       ],
         size: size(12),
         color: Paper::SLATE
-      fight = @field.fish({ species_code: one[:code] })[:fight][:budget_seconds]
-      @paper.text "fight #{fight} s; measure #{one[:length_kind]}; tag from " \
-        "#{one[:min_taggable_mm]} mm; stop at #{one[:stop_c]} °C",
+      @field.fish({ species_code: species.code }) => { fight: { budget_seconds: } }
+      @paper.text "fight #{budget_seconds} s; measure #{species.length_kind}; tag from " \
+        "#{species.min_taggable_mm} mm; stop at #{species.stop_c} °C",
         size: size(9.5)
-      lines(one).each { |line| @paper.text "· #{line}", size: size(10) }
-      law = @card[:laws].find { |entry| entry[:species_code] == one[:code] }
-      @paper.text "Law as entered: #{law[:sentence]} (#{law[:authority]})", size: size(8.5) if law
+      lines(species).each { |line| @paper.text "· #{line}", size: size(10) }
+      law(@laws[species.code])
       pdf.move_down 5
+    end
+
+    def law(told)
+      return if told.nil?
+
+      sentence, authority = told.values_at(:sentence, :authority)
+      @paper.text "Law as entered: #{sentence} (#{authority})", size: size(8.5)
     end
 
     # As the Deck says them of such a fish, fresh and after half as long a fight again as it may
     # take.
-    def budgets(one)
-      fresh = told(one, %w[fish_on])
-      return "not lifted: #{fresh[:air][:no_lift]}" if fresh[:air][:no_lift]
+    def budgets(species)
+      told(species, %w[fish_on]) => { air: fresh, fight: { budget_seconds: } }
+      no_lift, one_lift, total = fresh.values_at(:no_lift, :one_lift_seconds, :total_seconds)
+      return "not lifted: #{no_lift}" if no_lift
 
-      long_ms = (fresh[:fight][:budget_seconds] * LONG_FIGHT * 1000).round
-      tired =
-        @field.fish(
-          {
-            species_code: one[:code],
-            taps: [{ act: "fish_on", at: 0 }, { act: "in_net", at: long_ms }]
-          },
-          now_ms: long_ms
-        )
-      "#{fresh[:air][:one_lift_seconds]} s in one lift, " \
-        "#{fresh[:air][:total_seconds]} s in all   " \
-        "(#{tired[:air][:one_lift_seconds]} s after a long fight)"
+      "#{one_lift} s in one lift, #{total} s in all   " \
+        "(#{tired_lift_seconds(species, budget_seconds)} s after a long fight)"
+    end
+
+    def tired_lift_seconds(species, fight_budget_seconds)
+      long_ms = (fight_budget_seconds * LONG_FIGHT * 1000).round
+      taps = [{ act: "fish_on", at: 0 }, { act: "in_net", at: long_ms }]
+      @field.fish({ species_code: species.code, taps: }, now_ms: long_ms) => { air: tired }
+      tired.fetch(:one_lift_seconds)
     end
 
     # The lines of the two stages that matter most.
-    def lines(one)
+    def lines(species)
       [%w[fish_on in_net], %w[fish_on in_net lifted]].flat_map do |acts|
-        told(one, acts)[:lines].first(2)
+        told(species, acts).fetch(:lines).first(2).map { |line| line.fetch(:text) }
       end
-        .map { |line| line[:text] }
         .uniq
     end
 
     # Such a fish with these taps a second apart, with a tag ready.
-    def told(one, acts)
+    def told(species, acts)
       taps = acts.each_with_index.map { |act, index| { act:, at: index * 1000 } }
-      @field.fish({ species_code: one[:code], taps:, has_tag: true }, now_ms: taps.last[:at])
+      @field.fish(
+        { species_code: species.code, taps:, has_tag: true }, now_ms: (acts.size - 1) * 1000
+      )
     end
 
     def back
@@ -158,7 +165,7 @@ module Formats
       widths[-1] = pdf.bounds.width - widths.sum
       top = pdf.bounds.top
       height = (top - LEGEND_HEIGHT) / (GRID_ROWS + 1)
-      numbers = @card[:pouch]
+      numbers = @card.fetch(:pouch)
       (0..GRID_ROWS).each do |row|
         grid_row(row, widths, top - (row * height), height, row.zero? ? nil : numbers[row - 1])
       end

@@ -31,7 +31,7 @@ module Acts
     end
 
     def again(context, album, photo, bytes)
-      return album.again(photo, bytes) if photo[:member_id] == context.member.id
+      return album.again(photo, bytes) if photo.of?(context.member)
 
       raise Core::Conflict.at("id", :already_there, "Another photo has this id. Add it again.")
     end

@@ -70,17 +70,17 @@ module Acts
           :tag_not_issued,
           "#{number} is not a number of this programme. Read the streamer again."
         )
-      elsif tag[:state] == "applied"
+      elsif tag.applied?
         refuse(
           Core::Conflict,
           :tag_in_another_fish,
           "#{number} already sits in another fish. Check the number on the streamer."
         )
-      elsif !usable_states.include?(tag[:state])
+      elsif !usable_states.include?(tag.state)
         refuse(
           Core::InvalidInput,
           :tag_not_in_a_pouch,
-          "#{number} is written down as #{tag[:state].tr('_', ' ')}, not in a pouch. Ask the " \
+          "#{number} is written down as #{tag.state_words}, not in a pouch. Ask the " \
             "coordinator."
         )
       end

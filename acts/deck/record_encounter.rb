@@ -50,7 +50,7 @@ module Acts
       fish = stored.fish_id && store.fish.find(stored.fish_id)
       {
         answer: word,
-        story_key: fish && fish[:story_key],
+        story_key: fish&.story_key,
         caution_points: stored.caution_points,
         revision:,
         collisions: stored.open_collisions

@@ -60,7 +60,7 @@ module Acts
     end
 
     # Numbers known to be its own.
-    def off = accepted? ? [*@named, @verdict.fish[:number]].uniq : []
+    def off = accepted? ? [*@named, @verdict.fish.number].uniq : []
 
     def accepted? = @verdict&.accepted?
 
@@ -96,7 +96,9 @@ module Acts
 
       decided = FileReading.decided(store: @store, encounter_id: @counts.id, numbers: @named)
       if decided
-        fish = { fish_id: decided.fish_id, number: decided.tag_number }
+        fish = Core::Recaptures::TaggedFish.new(
+          fish_id: decided.fish_id, number: decided.tag_number
+        )
         return Core::Recaptures::Match::Verdict.new(fish:)
       end
 
@@ -110,7 +112,7 @@ module Acts
     # starts its chain here.
     def fish_id
       return nil if @counts.untagged?
-      return @verdict.fish[:fish_id] if accepted?
+      return @verdict.fish.fish_id if accepted?
       return nil if @put.empty?
 
       @known&.fish_id || new_fish
@@ -136,7 +138,7 @@ module Acts
     end
 
     def tell_tagger
-      return if !accepted? || @verdict.fish[:tagger_id] == @counts.member_id
+      return if !accepted? || @verdict.fish.tagger_id == @counts.member_id
 
       report = Core::Recaptures::Report.read_on_deck(@counts, @named).with(id: nil)
       WriteLetter.recapture_to_tagger(store: @store, report:, fish: @verdict.fish)

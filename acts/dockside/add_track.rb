@@ -12,18 +12,17 @@ module Acts
       fixes = Formats::Gpx.read(text)
       context.store.write do
         context.store.tracks.keep(trip_id, fixes)
-        lacking = context.store.dockside.encounters(trip_id).select do |encounter|
-          encounter[:lat_deg].nil?
-        end
-        placed = lacking.filter_map do |one|
-          place = Core::Trips::Track.place_at(fixes, one[:caught_at]) or next
+        encounters = context.store.dockside.encounters(trip_id).map(&:encounter)
+        lacking = encounters.select { |encounter| encounter.lat_deg.nil? }
+        placed = lacking.filter_map do |encounter|
+          place = Core::Trips::Track.place_at(fixes, encounter.caught_at) or next
           CorrectEncounter.call(
-            context, id: one[:id], reason:, changes: {
+            context, id: encounter.id, reason:, changes: {
               place: place.slice(:lat_deg, :lon_deg),
               place_how: "track"
             }
           )
-          { encounter_id: one[:id], gap_seconds: place[:gap_seconds].round }
+          { encounter_id: encounter.id, gap_seconds: place[:gap_seconds].round }
         end
         { points: fixes.size, placed:, too_far: lacking.size - placed.size }
       end

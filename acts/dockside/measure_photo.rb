@@ -13,7 +13,7 @@ module Acts
 
     def call(context, photo_id:, marks:, keep:, reason: nil)
       photo = OwnPhoto.fetch(store: context.store, member: context.member, id: photo_id)
-      encounter = photo[:encounter_id] && context.store.encounters.find(photo[:encounter_id])
+      encounter = photo.encounter_id && context.store.encounters.find(photo.encounter_id)
       species = encounter && context.store.species.find(encounter.species_code)
       found = Core::Photo::Measuring.of(marks:, shown: shown(photo), guild_key: species&.guild_key)
       if keep != "look"
@@ -31,16 +31,16 @@ module Acts
     # The size that was marked, and the camera's own word on how it sees.
     def shown(photo)
       {
-        width_px: photo[:shown_width_px],
-        height_px: photo[:shown_height_px],
-        focal_35mm: photo[:focal_35mm]
+        width_px: photo.shown_width_px,
+        height_px: photo.shown_height_px,
+        focal_35mm: photo.focal_35mm
       }
     end
 
     def keep(store, photo, marks, found)
       store.write do
         store.photos.change(
-          photo[:id],
+          photo.id,
           marks:,
           measured_mm: found.straight_mm,
           measured_sd_mm: found.sd_mm

@@ -20,11 +20,11 @@ module Acts
             .merge(clocks.to_h { |clock| [clock[:camera].to_s, clock[:seconds]] })
         encounters = context.store.dockside.encounters(trip_id)
         move(context.store, trip_id, encounters, moved) if moved
-        if released && context.store.photos.find(released)&.fetch(:trip_id) == trip_id
+        if released && context.store.photos.find(released)&.trip_id == trip_id
           context.store.photos.change(released, encounter_id: nil, placed_by: nil, sure: nil)
         end
-        fish = encounters.map do |encounter|
-          { id: encounter[:id], from: encounter[:caught_at], to: encounter[:ended_at] }
+        fish = encounters.map do |caught|
+          { id: caught.id, from: caught.encounter.caught_at, to: caught.ended_at }
         end
         photos = context.store.photos.of_trip(trip_id)
         seconds = seconds.merge(clock_by(photos, fish, moved[:photo_id])) if moved &&
@@ -36,13 +36,13 @@ module Acts
 
     def move(store, trip_id, encounters, moved)
       photo = store.photos.find(moved[:photo_id])
-      to = [nil, *encounters.map { |encounter| encounter[:id] }]
-      unless photo && photo[:trip_id] == trip_id && to.include?(moved[:encounter_id])
+      to = [nil, *encounters.map(&:id)]
+      unless photo && photo.trip_id == trip_id && to.include?(moved[:encounter_id])
         raise Core::NotFound.new(:no_such_photo, "There is no such photo or fish on this trip.")
       end
 
       store.photos.change(
-        photo[:id],
+        photo.id,
         encounter_id: moved[:encounter_id],
         placed_by: "hand",
         sure: 1.0
@@ -51,16 +51,16 @@ module Acts
 
     # The clock of the camera that took this picture, from all of its pictures.
     def clock_by(photos, fish, photo_id)
-      camera = photos.find { |photo| photo[:id] == photo_id }[:camera]
-      own = photos.select { |photo| photo[:camera] == camera && photo[:camera_at] }
+      camera = photos.find { |photo| photo.id == photo_id }.camera
+      own = photos.select { |photo| photo.camera == camera && photo.camera_at }
       shift =
         Core::Photo::Placing.clock_seconds(
           photos:
-            own.map do |one|
+            own.map do |photo|
               {
-                id: one[:id],
-                at: one[:camera_at],
-                fish_id: one[:placed_by] == "hand" ? one[:encounter_id] : nil
+                id: photo.id,
+                at: photo.camera_at,
+                fish_id: photo.placed_by == "hand" ? photo.encounter_id : nil
               }
             end,
           fish:
@@ -70,37 +70,27 @@ module Acts
 
     def retimed(photos, seconds)
       photos
-        .map do |one|
-          if one[:camera_at]
-            one.merge(taken_at: one[:camera_at] + seconds.fetch(one[:camera].to_s, 0))
-          else
-            one
-          end
-        end
+        .map { |photo| photo.retimed(seconds.fetch(photo.camera.to_s, 0)) }
         .sort_by
-        .with_index { |photo, index| [photo[:taken_at] ? 0 : 1, photo[:taken_at].to_f, index] }
+        .with_index { |photo, index| [photo.taken_at ? 0 : 1, photo.taken_at.to_f, index] }
     end
 
     # What a person or the Deck has placed stands; "no fish" by hand is out of the reckoning.
     def place(store, photos, fish)
-      stand, free = photos.partition { |photo| %w[hand deck].include?(photo[:placed_by]) }
+      stand, free = photos.partition(&:placed_for_good?)
       placed =
         Core::Photo::Placing.assign(
-          photos: free.map { |one| { id: one[:id], at: one[:taken_at], fish_id: nil } },
+          photos: free.map { |photo| { id: photo.id, at: photo.taken_at, fish_id: nil } },
           fish:
         )
-      free.each do |one|
-        placed[one[:id]].then do |found|
-          store.photos.change(
-            one[:id],
-            taken_at: one[:taken_at],
-            encounter_id: found[:fish_id],
-            sure: found[:sure].round(4),
-            placed_by: "time"
-          )
-        end
+      free.each do |photo|
+        placed[photo.id] => { fish_id:, sure: }
+        store.photos.change(
+          photo.id, taken_at: photo.taken_at, encounter_id: fish_id, sure: sure.round(4),
+          placed_by: "time"
+        )
       end
-      stand.each { |one| store.photos.change(one[:id], taken_at: one[:taken_at]) }
+      stand.each { |photo| store.photos.change(photo.id, taken_at: photo.taken_at) }
     end
     private_class_method :move, :clock_by, :retimed, :place
   end

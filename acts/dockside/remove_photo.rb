@@ -9,8 +9,8 @@ module Acts
       context.store.write do
         gone = context.store.photos.remove(photo_id)
         context.store.photos.discard(
-          gone.values_at(:original_key, :shown_key, :thumb_key).compact,
-          sha256: gone[:sha256]
+          [gone.original_key, gone.shown_key, gone.thumb_key].compact,
+          sha256: gone.sha256
         )
       end
     end

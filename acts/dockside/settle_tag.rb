@@ -35,7 +35,7 @@ module Acts
 
     def settle(context, trip, tag, act)
       store = context.store
-      number, state, holder = tag.values_at(:number, :state, :holder_id)
+      number, state, holder = *tag
       unless state == STATE_FOR.fetch(act) && (state == "applied" || holder == trip.member_id)
         refuse(tag)
       end
@@ -64,7 +64,7 @@ module Acts
       raise Core::InvalidInput.at(
         "number",
         :not_so,
-        "#{tag[:number]} is written down as #{tag[:state].tr('_', ' ')} now; this does not " \
+        "#{tag.number} is written down as #{tag.state_words} now; this does not " \
           "fit it. Look at the list again."
       )
     end

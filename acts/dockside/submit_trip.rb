@@ -10,11 +10,9 @@ module Acts
     # Conflict.
     def call(context, trip_id:, coast:)
       trip = OwnTrip.fetch(store: context.store, member: context.member, id: trip_id)
-      owner = context.store.members.find(trip.member_id)
       context.store.write do
-        encounters = context.store.dockside.encounters(trip_id)
-        held = context.store.dockside.held(trip_id, owner.id)
-        if encounters.empty? && held.empty? && trip.rods.nil?
+        evening = Evening.new(store: context.store, trip:, coast:)
+        if evening.fish.empty? && evening.held.empty? && trip.rods.nil?
           raise Core::Conflict.at(
             "trip", :nothing_to_submit,
             "No fish is on this trip yet. Log one on the Deck, or type the sheet; if there was " \
@@ -22,10 +20,8 @@ module Acts
           )
         end
 
-        doubts = OpenDockside.doubts(store: context.store, owner:, trip:, encounters:, coast:)
-        OpenDockside
-          .gap_doubts(store: context.store, owner:, trip:, encounters:)
-          .each { |id, doubt| doubts[id] += [doubt] }
+        doubts = evening.doubts
+        evening.gap_doubts.each { |id, doubt| doubts[id] += [doubt] }
         context.store.queries.flag(doubts)
         changed = context.store.trips.submit(trip_id, at: context.now)
         if changed.positive?
@@ -41,7 +37,7 @@ module Acts
             member_id: context.member.id
           )
         end
-        { doubts: doubts.values.sum(&:size), held: held.size }
+        { doubts: doubts.values.sum(&:size), held: evening.held.size }
       end
     end
   end

@@ -6,11 +6,11 @@ module Acts
   # near to them has to be looked for.
   class BringRecaptures
     Judged = Struct.new(:encounter, :numbers, :verdict) do
-      def fish_id = verdict.fish&.fetch(:fish_id)
+      def fish_id = verdict.fish&.fish_id
       def stored = encounter.with(read_numbers: numbers, fish_id:)
     end
 
-    # catches: [{ encounter: Core::Records::Encounter, numbers: [String as printed] }]
+    # catches: [Core::Imports::Caught]
     # Returns the ids of those that are stored.
     def self.call(context, catches) = new(context, catches).call
 
@@ -23,7 +23,7 @@ module Acts
     def call
       return [] if @catches.empty?
 
-      judged = judge(KnownFishAhead.new(@store, @catches.map { |caught| caught[:numbers] }))
+      judged = judge(KnownFishAhead.new(@store, @catches.map(&:numbers)))
       @store.encounters.add_all(judged.map(&:stored))
       MeasureSpan.call(store: @store, fish_ids: judged.filter_map(&:fish_id).uniq)
       judged.reject(&:fish_id).each { |one| FileReading.call(@context, **one.to_h) }
@@ -32,15 +32,15 @@ module Acts
 
     private
 
-    def whole?(one)
-      one[:encounter].recaptured? && one[:numbers].any? &&
-        one[:numbers].all? { |number| Core::Tags::Reading.new(number).complete? }
+    def whole?(caught)
+      caught.encounter.recaptured? && caught.numbers.any? &&
+        caught.numbers.all? { |number| Core::Tags::Reading.new(number).complete? }
     end
 
     # In their order, as a fish that was kept is not caught again.
     def judge(known)
-      @catches.select { |one| known.carried?(one[:numbers]) }.map do |caught|
-        encounter, numbers = caught.values_at(:encounter, :numbers)
+      @catches.select { |caught| known.carried?(caught.numbers) }.map do |caught|
+        encounter, numbers = *caught
         report = Core::Recaptures::Report.read_on_deck(encounter, numbers)
         judged = Judged.new(encounter, numbers, FindFish.judge(known, report))
         known.went(judged.fish_id) if encounter.kept? && judged.fish_id

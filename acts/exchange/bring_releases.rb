@@ -7,9 +7,8 @@ module Acts
   class BringReleases
     FREE = Core::Imports::NumbersInTurn::FREE
 
-    # catches: [{ encounter: Core::Records::Encounter, numbers: [String] }]
-    # Returns { encounter id => { number => { state:, holder_id: } as the tags were } } of those
-    # that are stored.
+    # catches: [Core::Imports::Caught]
+    # Returns { encounter id => { number => Core::Tags::Tag as it was } } of those that are stored.
     def self.call(context, catches, import_id:) = new(context, import_id).call(catches)
 
     def initialize(context, import_id)
@@ -19,38 +18,37 @@ module Acts
     end
 
     def call(catches)
-      before = @store.custody.lock(catches.flat_map { |caught| caught[:numbers] })
-        .to_h { |tag| [tag.delete(:number), tag] }
+      before = @store.custody.lock(catches.flat_map(&:numbers)).to_h { |tag| [tag.number, tag] }
       plain = catches.select { |caught| free?(caught, before) }
       return {} if plain.empty?
 
       write(plain)
       FileReading.judge_waiting(@context, before.keys)
-      plain.to_h { |one| [one[:encounter].id, before.slice(*one[:numbers])] }
+      plain.to_h { |caught| [caught.id, before.slice(*caught.numbers)] }
     end
 
     private
 
-    def free?(one, before)
-      encounter, numbers = one.values_at(:encounter, :numbers)
+    def free?(caught, before)
+      encounter, numbers = *caught
       return numbers.empty? if encounter.untagged?
 
       encounter.tagged? && numbers.any? &&
-        numbers.all? { |number| FREE.include?(before.dig(number, :state)) }
+        numbers.all? { |number| FREE.include?(before[number]&.state) }
     end
 
     def write(plain)
-      tagged = plain.reject { |one| one[:numbers].empty? }
+      tagged = plain.reject { |caught| caught.numbers.empty? }
       ids = @store.imports.add_fish(
-        tagged.map do |one|
-          { species_code: one[:encounter].species_code, import_id: @import_id,
+        tagged.map do |caught|
+          { species_code: caught.encounter.species_code, import_id: @import_id,
             story_key: SecureRandom.urlsafe_base64(16) }
         end
       )
-      fish_of = tagged.map { |one| one[:encounter].id }.zip(ids).to_h
+      fish_of = tagged.map(&:id).zip(ids).to_h
       @store.encounters.add_all(
-        plain.map do |one|
-          one[:encounter].with(read_numbers: [], fish_id: fish_of[one[:encounter].id])
+        plain.map do |caught|
+          caught.encounter.with(read_numbers: [], fish_id: fish_of[caught.id])
         end
       )
       put_tags(tagged, fish_of)
@@ -58,16 +56,15 @@ module Acts
 
     def put_tags(tagged, fish_of)
       @store.fish.tag_all(
-        tagged.flat_map do |one|
-          id = one[:encounter].id
-          one[:numbers].map do |number|
-            { fish_id: fish_of[id], tag_number: number, encounter_id: id }
+        tagged.flat_map do |caught|
+          caught.numbers.map do |number|
+            { fish_id: fish_of[caught.id], tag_number: number, encounter_id: caught.id }
           end
         end
       )
-      tagged.group_by { |one| one[:encounter].member_id }.each do |member_id, own|
+      tagged.group_by { |caught| caught.encounter.member_id }.each do |member_id, own|
         @store.custody.move(
-          own.flat_map { |one| one[:numbers] }, act: "applied", member_id:, at: @context.now
+          own.flat_map(&:numbers), act: "applied", member_id:, at: @context.now
         )
       end
     end

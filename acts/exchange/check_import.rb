@@ -18,7 +18,7 @@ module Acts
     # known: Core::Imports::Known
     def self.reader(import, known)
       Core::Imports::RowReader.new(
-        head: import[:head], mapping: Core::Imports::Mapping.new(import[:mapping]), known:
+        head: import.head, mapping: import.mapped, known:
       )
     end
 
@@ -37,8 +37,8 @@ module Acts
       while (rows = @imports.rows(@id, after: line, limit: AT_ONCE)).any?
         return unless going.call
 
-        readings = rows.map { |row| reader.read(row[:cells], row[:line]) }
-        line = rows.last[:line]
+        readings = rows.map { |row| reader.read(row.cells, row.line) }
+        line = rows.last.line
         keep(readings, line)
         numbered.concat(numbered(readings))
       end
@@ -91,18 +91,21 @@ module Acts
       readings.filter_map do |reading|
         next unless reading.good? && reading.what == :fish && reading.said[:tag_numbers].any?
 
-        { line: reading.line, day: reading.said[:caught_on].iso8601,
-          numbers: reading.said[:tag_numbers], said: reading.said[:said] }
+        reading.said => { caught_on:, tag_numbers: }
+        Core::Imports::NumbersInTurn::Named.new(
+          line: reading.line, day: caught_on.iso8601, numbers: tag_numbers,
+          said: reading.said[:said]
+        )
       end
     end
 
     def settle_numbers(rows, import)
-      tags = rows.flat_map { |row| row[:numbers] }.uniq.each_slice(AT_ONCE)
+      tags = rows.flat_map(&:numbers).uniq.each_slice(AT_ONCE)
         .reduce({}) { |found, numbers| found.merge(@imports.tags(numbers)) }
       verdicts = Core::Imports::NumbersInTurn.new(tags).judge(rows)
       verdicts.keys.sort.each_slice(AT_ONCE) do |lines|
         known = @imports.rows(@id, after: lines.first - 1, limit: lines.last - lines.first + 1)
-          .to_h { |row| [row[:line], row] }
+          .to_h { |row| [row.line, row] }
         @context.store.write do
           @imports.judged(@id, lines.map { |line| settled(known[line], verdicts[line], import) })
         end
@@ -111,20 +114,20 @@ module Acts
 
     # A fish that was tagged went back; of one caught again the table or somebody has to say it.
     def settled(row, (kind, trouble), import)
-      said = row[:said].merge("said" => kind)
+      said = row.said.merge("said" => kind)
       said["fate"] ||=
-        kind == "tagged" ? Core::Imports::RowReader::RELEASED : import[:mapping]["fate"]
+        kind == "tagged" ? Core::Imports::RowReader::RELEASED : import.mapping["fate"]
       faults = trouble ? [tag_fault(row, import, *trouble)] : []
       faults << no_fate if said["fate"].nil?
       faults << no_member if said["finder"] && kind == "tagged"
-      { line: row[:line], state: faults.any? ? "refused" : row[:state], said:,
-        faults: [*row[:faults], *faults.map(&:to_h)] }
+      { line: row.line, state: faults.any? ? "refused" : row.state, said:,
+        faults: [*row.faults, *faults.map(&:to_h)] }
     end
 
     def tag_fault(row, import, rule, mend)
-      at = Core::Imports::Mapping.new(import[:mapping]).at(:tag).first
+      at = import.mapped.at(:tag).first
       Core::Imports::Fault.new(
-        column: at && import[:head][at], value: at && row[:cells][at], rule:, mend:
+        column: at && import.head[at], value: at && row.cells[at], rule:, mend:
       )
     end
 

@@ -13,22 +13,21 @@ module Acts
     def call(context, id:, verdict:, reason:, seen:)
       ImportKnown.fetch(context.store, id)
       ours = context.store.imports.waiting(id, limit: WaitingImport::MOST)
-        .select { |one| seen.key?(one[:id]) }
-      left = ours.filter_map do |one|
-        why = decide(context, one, verdict, reason, seen[one[:id]])
-        why && { id: one[:id], why: }
+        .select { |waits| seen.key?(waits.id) }
+      left = ours.filter_map do |waits|
+        why = decide(context, waits.id, verdict, reason, seen[waits.id])
+        why && { id: waits.id, why: }
       end
-      gone = seen.keys - ours.map { |one| one[:id] }
+      gone = seen.keys - ours.map(&:id)
       { decided: ours.size - left.size,
-        left: left + gone.map { |one| { id: one, why: "It waits no more." } } }
+        left: left + gone.map { |id| { id:, why: "It waits no more." } } }
     end
 
     # Returns why it was left, or nil.
-    def decide(context, report, verdict, reason, seen)
-      best = verdict == "accepted" ? WaitingImport.best(context.store, report[:id]) : {}
+    def decide(context, report_id, verdict, reason, seen)
+      best = WaitingImport.best(context.store, report_id) if verdict == "accepted"
       DecideReport.call(
-        context, report_id: report[:id], verdict:, reason:, seen:,
-        tag_number: best[:best_number]
+        context, report_id:, verdict:, reason:, seen:, tag_number: best&.number
       )
       nil
     rescue Core::Error => e

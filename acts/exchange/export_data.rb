@@ -76,7 +76,7 @@ module Acts
       when "gpx" then Formats::GpxOut.write(file, table.names, &catches)
       when "package" then package.write(file.path, rows)
       when "darwin_core"
-        Formats::DarwinCoreArchive.new(table, about:).write(file.path, catches)
+        Formats::DarwinCoreArchive.new(table, edition:).write(file.path, catches)
       end
     end
 
@@ -105,7 +105,7 @@ module Acts
 
     def package
       Formats::DataPackage.new(
-        tables: Core::Exchange::Tables::ALL, withheld: Core::Exchange::Tables::WITHHELD, about:
+        tables: Core::Exchange::Tables::ALL, withheld: Core::Exchange::Tables::WITHHELD, edition:
       )
     end
 
@@ -138,20 +138,20 @@ module Acts
       end
       moves.each do |move|
         way = SeeFish.way(move, @route, exact?) or next
-        yield way[:path], { fish_id: move[:fish_id], **way.slice(:days, :km) }
+        yield way.path, way.to_h.slice(:fish_id, :days, :km)
       end
     end
 
     def given = @given ||= GivenRows.of(@store, exact: exact?)
 
-    def about
+    def edition
       programme = @store.programme.find
-      {
-        title: "Tagged fish of #{programme[:name]}", programme: programme[:name],
-        contact: programme[:contact], licence: @sent[:licence],
+      Core::Exchange::Edition.new(
+        title: "Tagged fish of #{programme.name}", programme: programme.name,
+        contact: programme.contact, licence: @sent[:licence],
         licence_url: LICENCES.fetch(@sent[:licence]), made_on: @context.today,
         version: @context.now.utc.strftime("%Y.%m.%d.%H%M%S"), generalised: exact? ? EXACT : COARSE
-      }
+      )
     end
 
     def keep(file, rows, receiver)

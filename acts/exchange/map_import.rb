@@ -13,11 +13,11 @@ module Acts
       context.store.write do
         context.store.imports.lock(id)
         import = ImportKnown.fetch(context.store, id)
-        refuse_late unless OPEN.include?(import[:state])
+        refuse_late unless OPEN.include?(import.state)
         check(context, import, mapping)
         context.store.imports.forget_rows(id)
         context.store.imports.change(id, mapping:, state: "read", at_line: 0)
-        keep(context, keep_as.strip, import[:head], mapping) unless keep_as.to_s.strip.empty?
+        keep(context, keep_as.strip, import.head, mapping) unless keep_as.to_s.strip.empty?
       end
     end
 
@@ -27,8 +27,8 @@ module Acts
     end
 
     def check(context, import, mapping)
-      if mapping["columns"].size != import[:head].size
-        refuse("columns", "This table has #{import[:head].size} columns; say of each what it is.")
+      if mapping["columns"].size != import.head.size
+        refuse("columns", "This table has #{import.head.size} columns; say of each what it is.")
       end
       fields = mapping["columns"].filter_map { |column| column["field"]&.to_sym }
       strange = fields - Core::Imports::Fields::BY_KEY.keys

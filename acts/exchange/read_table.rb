@@ -39,9 +39,8 @@ module Acts
     end
 
     def mapping(context, head, rows)
-      kept = context.store.imports.mappings.find { |mapping| mapping[:head] == head }
-      return Core::Imports::Mapping.new(kept[:mapping]) if kept
-
+      kept = context.store.imports.mapping_for(head)
+      return Core::Imports::Mapping.new(kept) if kept
       return Core::Imports::OwnColumns.mapping(head) if Core::Imports::OwnColumns.ours?(head)
 
       Core::Imports::Guess.of(head:, rows:, known: ImportKnown.of(context))

@@ -24,16 +24,16 @@ module Acts
 
     def start(store, import, act)
       states, leads_to, from_start = STARTS.fetch(act)
-      refuse unless states.include?(import[:state])
-      store.imports.forget_rows(import[:id]) if act == "check"
+      refuse unless states.include?(import.state)
+      store.imports.forget_rows(import.id) if act == "check"
       store.imports.change(
-        import[:id], state: leads_to, **(from_start ? { at_line: 0 } : {})
+        import.id, state: leads_to, **(from_start ? { at_line: 0 } : {})
       )
-      ImportJob.enqueue(import[:id])
+      ImportJob.enqueue(import.id)
     end
 
     def stop(store, import)
-      store.imports.change(import[:id], state: STOPS[import[:state]] || refuse)
+      store.imports.change(import.id, state: STOPS[import.state] || refuse)
     end
 
     def refuse

@@ -15,7 +15,7 @@ module Acts
         imports.lock(id)
         import = ImportKnown.fetch(context.store, id)
         refuse(:not_in, "This table did not come in, so there is nothing to undo.") unless
-          OPEN.include?(import[:state])
+          OPEN.include?(import.state)
         refuse_caught_since(imports.caught_since(id))
         before = imports.tags_before(id)
         refuse_worked_on unless imports.remove(id)

@@ -63,7 +63,7 @@ module Acts
 
     # What a coordinator asked last, until it is answered.
     def question(store, report)
-      store.desk.last_decision(report.id)[:reason] if report.waiting_reason == "asked"
+      store.desk.last_decision(report.id).reason if report.waiting_reason == "asked"
     end
 
     def refuse_overrunning(report, revision, same)

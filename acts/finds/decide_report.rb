@@ -35,27 +35,27 @@ module Acts
 
     def call
       @store.write do
-        locked = @store.desk.lock(@report_id) or
+        decided = @store.desk.lock(@report_id) or
           raise Core::NotFound.new(:no_such_report, "There is no such report.")
         @report = @store.reports.find(@report_id)
         @last = @store.desk.last_decision(@report_id)
-        check(locked)
+        check(decided)
         send(@decision.verdict)
       end
     end
 
     private
 
-    def check(locked)
-      if locked[:decisions] != @decision.seen
+    def check(decided)
+      if decided != @decision.seen
         conflict(
           "seen", :decided_meanwhile,
           "Somebody decided this report meanwhile. Look at it again before you do."
         )
       end
-      waits = locked[:state] == "waiting"
+      waits = @report.waiting?
       if @decision.verdict == "undone"
-        if waits && !OPEN.include?(@last&.fetch(:verdict))
+        if waits && !OPEN.include?(@last&.verdict)
           conflict("verdict", :not_so, "This report is waiting; there is nothing to take back.")
         end
       else
@@ -67,7 +67,7 @@ module Acts
     end
 
     def refuse_own_second_opinion
-      return unless @last && @last[:verdict] == "second_opinion" && @last[:member_id] == @member.id
+      return unless @last&.second_opinion? && @last.member_id == @member.id
 
       conflict(
         "verdict", :second_opinion,
@@ -90,8 +90,8 @@ module Acts
       end
 
       share =
-        FindFish.weigh(KnownFish.new(@store), @report)[:ranked]
-          .find { |one| one.fish_id == fish[:fish_id] }
+        FindFish.weigh(KnownFish.new(@store), @report).ranked
+          .find { |one| one.fish_id == fish.fish_id }
           &.share
       refuse_at_first_look(share)
       moved =
@@ -102,7 +102,7 @@ module Acts
           decided_by: @member.id,
           quiet: @store.imports.brought?(@report)
         )
-      note(fish_id: fish[:fish_id], tag_number: @decision.tag_number, share:, moved:)
+      note(fish_id: fish.fish_id, tag_number: @decision.tag_number, share:, moved:)
     end
 
     # Nothing leaves for a fish that is less likely than not without being looked at twice.
@@ -173,7 +173,7 @@ module Acts
       MatchReport.undo(
         store: @store,
         report: @report,
-        moved: @last && @last[:moved]&.to_h,
+        moved: @last&.moved,
         at: @now
       )
       @store.reports.wait(@report_id, "taken_back")

@@ -81,8 +81,8 @@ module Acts
 
       store.reports.match(
         report_id: reading.id,
-        fish_id: fish[:fish_id],
-        tag_number: fish[:number]
+        fish_id: fish.fish_id,
+        tag_number: fish.number
       )
     end
     private_class_method :new_reading, :said, :same_fish?, :settle

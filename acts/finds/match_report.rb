@@ -17,13 +17,13 @@ module Acts
       store = context.store
       store.reports.match(
         report_id: report.id,
-        fish_id: fish[:fish_id],
-        tag_number: fish[:number],
+        fish_id: fish.fish_id,
+        tag_number: fish.number,
         decided_by:
       )
       moved = take_in(store, report, fish) if report.on_deck?
       take_off(store, report, fish)
-      MeasureSpan.call(store:, fish_ids: [fish[:fish_id]])
+      MeasureSpan.call(store:, fish_ids: [fish.fish_id])
       unless quiet
         write(store, report, fish,
           decided_by && WriteLetter.after_decision(store:, now: context.now))
@@ -50,7 +50,7 @@ module Acts
       return unless TAKEN_OFF.include?(report.tag_left)
 
       store.fish.end_tagging_by_report(
-        tag_number: fish[:number],
+        tag_number: fish.number,
         report_id: report.id,
         at: report.caught_on.next_day.to_time
       )
@@ -61,11 +61,11 @@ module Acts
     def take_in(store, report, fish)
       encounter = store.encounters.find(report.encounter_id)
       own = encounter.fish_id
-      moved = store.fish.merge(from: own, into: fish[:fish_id]) if own && own != fish[:fish_id]
-      store.encounters.belongs_to(encounter.id, fish[:fish_id])
+      moved = store.fish.merge(from: own, into: fish.fish_id) if own && own != fish.fish_id
+      store.encounters.belongs_to(encounter.id, fish.fish_id)
       if EncounterTags::TAKES_OFF.include?(encounter.tag_act)
         store.fish.end_tagging(
-          tag_number: fish[:number],
+          tag_number: fish.number,
           encounter_id: encounter.id,
           at: encounter.caught_at
         )

@@ -11,9 +11,9 @@ module Acts
 
       fish = store.fish.all(fish_ids)
       catches = store.fish.catches_of(fish.keys)
-      species = store.species.of(fish.values.map { |one| one[:species_code] })
+      species = store.species.of(fish.values.map(&:species_code))
       spans = fish.to_h do |id, one|
-        kind = species.fetch(one[:species_code])
+        kind = species.fetch(one.species_code)
         [id, span(kind, catches.fetch(id, []))&.merge(fish_id: id, species_code: kind.code)]
       end
       none = spans.keys.reject { |id| spans[id] }
@@ -25,7 +25,7 @@ module Acts
     def span(species, catches)
       story = Core::Recaptures::Story.tell(species:, catches:, audience: :member)
       whole = story.whole
-      return if whole.nil? || whole.days_at_most || story.catches.last[:found_how] != "caught"
+      return if whole.nil? || whole.days_at_most || story.catches.last.found_how != "caught"
 
       { caught: story.catches.size, days: whole.days, distance_m: whole.distance_m,
         growth_mm: whole.growth.increment_mm }

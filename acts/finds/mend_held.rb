@@ -22,13 +22,13 @@ module Acts
       context.store.write do
         held = context.store.held_encounters.lock(id)
         raise Core::NotFound.new(:no_such_held, "There is no such record held back.") if held.nil?
-        if held[:settled_at]
+        if held.settled_at
           raise Core::Conflict.at(
             "id", :mended_already, "This record is stored by now. Look at the list again."
           )
         end
 
-        owner = context.store.members.find(held[:member_id])
+        owner = context.store.members.find(held.member_id)
         sent, paper = sent(context, owner, held, mend[:changes], read)
         sent = sent.merge(stages: shifted(sent[:stages], mend[:shift_minutes].to_i * 60))
         told =
@@ -39,7 +39,7 @@ module Acts
             reason: mend[:reason],
             paper:,
             by: context.member,
-            said: readable(held[:body], read)
+            said: readable(held, read)
           )
         context.store.held_encounters.settle(
           id,
@@ -53,14 +53,14 @@ module Acts
 
     # As RecordEncounter takes it, and of which paper.
     def sent(context, owner, held, changes, read)
-      return typed(context.store, owner, context.member, held, changes) if held[:body].key?(:time)
+      return typed(context.store, owner, context.member, held, changes) if held.paper?
 
-      [read.call(held[:body].merge(changes)), nil]
+      [read.call(held.body.merge(changes)), nil]
     end
 
     # A row of a sheet: the trip that it stands on has the rest of what was written.
     def typed(store, owner, member, held, changes)
-      row = held[:body]
+      row = held.body
       trip = store.trips.find(row[:trip_id])
       if trip.nil?
         raise Core::NotFound.new(
@@ -71,7 +71,7 @@ module Acts
 
       offset =
         row[:utc_offset_minutes] ||
-        store.dockside.encounters(trip.id).first&.fetch(:utc_offset_minutes)
+        store.dockside.encounters(trip.id).first&.encounter&.utc_offset_minutes
       if offset.nil?
         raise Core::InvalidInput.at(
           "time", :no_offset,
@@ -95,8 +95,8 @@ module Acts
 
     # What its phone said, so that its next word is held against that; nil where nothing can be
     # read.
-    def readable(body, read)
-      read.call(body) unless body.key?(:time)
+    def readable(held, read)
+      read.call(held.body) unless held.paper?
     rescue Core::InvalidInput
       nil
     end

@@ -14,7 +14,7 @@ module Acts
       context.store.write do
         query = context.store.queries.lock(encounter_id, code) or
           raise Core::NotFound.new(:no_such_query, "There is no such doubt.")
-        if query[:settled_at].nil? == (verdict == "open")
+        if query.settled? == (verdict != "open")
           raise Core::Conflict.at(
             "verdict",
             :not_so,
@@ -47,9 +47,9 @@ module Acts
       numbers = store.fish.tags_at(encounter_id)
       WriteLetter.about_record(
         store:,
-        member_id: query[:member_id],
-        caught_on: query[:caught_on],
-        question: "#{query[:sentence]}\n\n#{why}",
+        member_id: query.member_id,
+        caught_on: query.caught_on,
+        question: "#{query.sentence}\n\n#{why}",
         number: numbers.first || "a fish without a tag"
       )
     end

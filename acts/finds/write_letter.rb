@@ -49,7 +49,7 @@ module Acts
     end
 
     def recapture_to_tagger(store:, report:, fish:, leaves_at: nil)
-      recipient = store.members.email(fish[:tagger_id]) or return
+      recipient = store.members.email(fish.tagger_id) or return
 
       from_template(
         store:,
@@ -116,7 +116,7 @@ module Acts
       member_id =
         (
           if tag_number
-            store.tags.find(tag_number)&.fetch(:holder_id)
+            store.tags.find(tag_number)&.holder_id
           else
             report.encounter_id && store.encounters.find(report.encounter_id).member_id
           end
@@ -153,14 +153,14 @@ module Acts
 
     def of_fish(store, report, fish)
       {
-        "tag" => fish[:number],
-        "species" => store.species.find(fish[:species_code]).common_name,
-        "released_on" => day(fish[:released_on]),
+        "tag" => fish.number,
+        "species" => store.species.find(fish.species_code).common_name,
+        "released_on" => day(fish.released_on),
         "caught_on" => report.day_words,
         "found" => Core::Recaptures::CatchWords::FOUND.fetch(report.found_how || "caught"),
-        "days" => Core::Recaptures::Story.days_at_liberty(fish[:released_on], report.caught_on),
+        "days" => Core::Recaptures::Story.days_at_liberty(fish.released_on, report.caught_on),
         "fate" => report.fate,
-        "story_link" => "#{LetterJob.base_url}/story/#{fish[:story_key]}"
+        "story_link" => "#{LetterJob.base_url}/story/#{fish.story_key}"
       }
     end
 

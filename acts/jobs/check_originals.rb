@@ -19,7 +19,7 @@ module Acts
         photos.group_by { |photo| fixity(files, photo) }.each do |found, same|
           context.store.write do
             context.store.photos.checked(
-              same.map { |photo| photo[:id] },
+              same.map(&:id),
               fixity: found,
               at: context.now
             )
@@ -31,9 +31,9 @@ module Acts
     end
 
     def fixity(files, photo)
-      return "intact" if files.intact?(photo[:original_key], photo[:sha256])
+      return "intact" if files.intact?(photo.original_key, photo.sha256)
 
-      files.exists?(photo[:original_key]) ? "damaged" : "missing"
+      files.exists?(photo.original_key) ? "damaged" : "missing"
     end
     private_class_method :fixity
   end

@@ -14,9 +14,9 @@ module Acts
     def run(id)
       store = self.class.store
       import = store.imports.find(id)
-      act = import && ACTS[import[:state]] or return
-      context = Context.new(store:, member: store.members.find(import[:member_id]))
-      act.call(context, id, going: -> { store.imports.find(id)[:state] == import[:state] })
+      act = import && ACTS[import.state] or return
+      context = Context.new(store:, member: store.members.find(import.member_id))
+      act.call(context, id, going: -> { store.imports.find(id).state == import.state })
     end
   end
 end

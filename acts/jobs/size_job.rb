@@ -11,10 +11,10 @@ module Acts
     def run(photo_id)
       store, files, pictures = self.class.store, self.class.files, self.class.pictures
       photo = store.photos.find(photo_id)
-      return if photo.nil? || photo[:shown_key]
+      return if photo.nil? || photo.sized?
 
-      shown = pictures.shown(files.get(photo[:original_key]))
-      key = files.put(shown.jpeg, "shown/#{photo[:sha256]}.jpg")
+      shown = pictures.shown(files.get(photo.original_key))
+      key = files.put(shown.jpeg, "shown/#{photo.sha256}.jpg")
       store.photos.change(
         photo_id, shown_key: key, shown_width_px: shown.width_px, shown_height_px: shown.height_px
       )

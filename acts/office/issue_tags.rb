@@ -46,12 +46,12 @@ module Acts
       store, by = context.store, context.member
       numbers = PrintedNumbers.of(store, numbers).uniq
       store.write do
-        rows = store.custody.lock(numbers)
-        check(rows, numbers, act, by)
-        to = act == "transferred" ? active(store, member_id)[:id] : nil
-        rows.group_by { |row| row[:holder_id] }.each do |holder, held|
+        tags = store.custody.lock(numbers)
+        check(tags, numbers, act, by)
+        to = act == "transferred" ? active(store, member_id).id : nil
+        tags.group_by(&:holder_id).each do |holder, held|
           store.custody.move(
-            held.map { |row| row[:number] },
+            held.map(&:number),
             act:,
             member_id: to || holder,
             made_by: by.id,
@@ -63,8 +63,8 @@ module Acts
       numbers
     end
 
-    def check(rows, numbers, act, by)
-      unknown = numbers - rows.map { |row| row[:number] }
+    def check(tags, numbers, act, by)
+      unknown = numbers - tags.map(&:number)
       unless unknown.empty?
         raise Core::InvalidInput.at(
           "numbers",
@@ -73,21 +73,21 @@ module Acts
         )
       end
 
-      wrong = rows.find { |row| row[:state] != MAY_START_FROM.fetch(act) }
+      wrong = tags.find { |tag| tag.state != MAY_START_FROM.fetch(act) }
       if wrong
         raise Core::Conflict.at(
           "numbers",
           :not_in_a_pouch,
-          "#{wrong[:number]} is #{wrong[:state].tr('_', ' ')}, so it cannot be #{act}."
+          "#{wrong.number} is #{wrong.state_words}, so it cannot be #{act}."
         )
       end
 
-      foreign = by.coordinator? ? nil : rows.find { |row| row[:holder_id] != by.id }
+      foreign = by.coordinator? ? nil : tags.find { |tag| tag.holder_id != by.id }
       return unless foreign
 
       raise Core::Forbidden.new(
         :not_yours,
-        "#{foreign[:number]} is not in your pouch.",
+        "#{foreign.number} is not in your pouch.",
         fields: {
           "numbers" => "not in your pouch"
         }

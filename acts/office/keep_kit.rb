@@ -18,9 +18,8 @@ module Acts
         raise Core::Forbidden.new(:not_yours, "Only a coordinator sees what others hold.")
       end
 
-      moves = store.kit.moves(member_id).map { |move| move.merge(at: move[:at].utc.iso8601) }
-      held = store.kit.held(member_id).map { |one| one.merge(since: one[:since].utc.iso8601) }
-      { held:, tags: store.tags.pouch(member_id).size, moves:, usual: USUAL }
+      { held: store.kit.held(member_id), tags: store.tags.pouch(member_id).size,
+        moves: store.kit.moves(member_id), usual: USUAL }
     end
 
     # sent: { item:, count: above nought when given, below when it came back, note: }

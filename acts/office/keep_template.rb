@@ -16,8 +16,7 @@ module Acts
           values: kind.values.map { |name, (meaning, _)| { name:, meaning: } },
           **(own || kind.words).slice(:subject, :body),
           own: !own.nil?,
-          by: own && own[:by],
-          updated_at: own && own[:updated_at].utc.iso8601
+          **{ by: nil, updated_at: nil, **own.to_h }.slice(:by, :updated_at)
         }
       end
     end

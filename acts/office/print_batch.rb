@@ -46,18 +46,16 @@ module Acts
 
     # The series these numbers lie in; a run outside every series of its prefix becomes one.
     def series_for(store, run)
-      same = store.custody.series.select { |one| one[:prefix] == run.prefix }
-      holds =
-        same.find do |one|
-          run.first_serial >= one[:first_serial] && run.last_serial <= one[:last_serial]
-        end
+      id, holds = store.custody.series.find do |_, series|
+        series.prefix == run.prefix && series.holds?(run)
+      end
       return store.custody.add_series(**run.to_h) if holds.nil?
-      return holds[:id] if holds[:digits] == run.digits
+      return id if holds.digits == run.digits
 
       raise Core::InvalidInput.at(
         "digits",
         :bad_series,
-        "Tags of the series #{run.prefix} carry #{holds[:digits]} digits, not #{run.digits}."
+        "Tags of the series #{run.prefix} carry #{holds.digits} digits, not #{run.digits}."
       )
     end
     private_class_method :series_for

@@ -30,7 +30,7 @@ module Acts
     # by what came now. Raises Core::Conflict.
     def again(photo, bytes)
       sha256 = Digest::SHA256.hexdigest(bytes)
-      if photo[:sha256] != sha256
+      if photo.sha256 != sha256
         raise Core::Conflict.at("id", :other_content, "Another picture has this id. Add it again.")
       end
 

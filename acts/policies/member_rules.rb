@@ -23,7 +23,7 @@ module Acts
             store.house_rules.own_at(member_id, at)
           end
         )
-      return with(house, own) if house && own[:version] == (own_version || own[:version])
+      return with(house, own) if house && own.version == (own_version || own.version)
 
       name = own_version&.positive? ? "#{version}.#{own_version}" : version
       raise Core::InvalidInput.at("house_rules_version", :unknown_rules,
@@ -39,7 +39,7 @@ module Acts
 
     # The house may have become stricter than the member since; then the house's stands.
     def with(house, own)
-      own[:version].zero? ? house : house.with_own(own[:choices], own_version: own[:version])
+      own.any? ? house.with_own(own.choices, own_version: own.version) : house
     end
     private_class_method :with
   end

@@ -7,13 +7,7 @@ module Acts
     # Raises Core::NotFound :no_such_photo.
     def self.fetch(store:, member:, id:)
       photo = store.photos.find(id)
-      if photo &&
-          (
-            (photo[:member_id] && photo[:member_id] == member.id) ||
-              member.coordinator?
-          )
-        return photo
-      end
+      return photo if photo && (photo.of?(member) || member.coordinator?)
 
       raise Core::NotFound.new(:no_such_photo, "There is no such photo of yours.")
     end

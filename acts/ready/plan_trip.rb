@@ -12,7 +12,7 @@ module Acts
 
     def call(context, id:, sent:, today:)
       read = ExpectedPlan.read(store: context.store, held_on: sent[:held_on], sent:)
-      context.store.write { save(context, id, sent, read[:plan], today) }
+      context.store.write { save(context, id, sent, read.plan, today) }
       Outlook.call(context, read:, today:)
     end
 

@@ -8,15 +8,18 @@ module Acts
   #   topic:  of TOPICS
   #   filter: as WaterFilter takes it
   #
-  # Returns { answers: [Hash], made_at: Time | nil, took_ms:, stale:, recompute: as
-  # Recompute.told }. Raises Core::InvalidInput.
+  # Returns Told. Raises Core::InvalidInput.
   module AnswerWater
     TOPICS = %w[growth movement handling tags lengths effort health].freeze
     # Of more records than these nobody waits for a first answer: a job makes it.
     MOST_AT_ONCE = 30_000
     LONG_MS = 2000
     LONG_STANDS_SECONDS = 3600
-    NOTHING_YET = { answers: [], made_at: nil, took_ms: nil }.freeze
+    # answers: [Core::Water::Answer], each assumption with what somebody says of it
+    # made_at: Time | nil;  stale: whether something changed since;  recompute: see Recompute.told
+    Told = Struct.new(:answers, :made_at, :took_ms, :stale, :recompute, keyword_init: true) do
+      def plain = { **to_h, answers: answers.map(&:to_h) }
+    end
 
     module_function
 
@@ -26,24 +29,26 @@ module Acts
       asked = Fingerprint.of(filter)
       version = store.water_answers.data_version(today: context.today)
       kept = store.water_answers.find(topic, asked)
-      return told(store, kept) if kept && kept[:data_version] == version
+      return told(store, kept) if kept&.data_version == version
 
       if kept || store.water_answers.size > MOST_AT_ONCE
         unless kept && fresh_enough?(kept, context.now)
           Recompute.if_due(context, topic, filter, version)
         end
-        return told(store, kept || NOTHING_YET, stale: true)
-            .merge(recompute: Recompute.told(context, topic, filter))
+        return told(
+          store, kept || Core::Water::Kept.new,
+          stale: true, recompute: Recompute.told(context, topic, filter)
+        )
       end
       told(store, make(store, topic, filter, today: context.today))
     end
 
     # What took long is not made anew with every change.
     def fresh_enough?(kept, now)
-      kept[:took_ms] > LONG_MS && now - kept[:made_at] < LONG_STANDS_SECONDS
+      kept.took_ms > LONG_MS && now - kept.made_at < LONG_STANDS_SECONDS
     end
 
-    # Works it out and keeps it. Returns the row.
+    # Works it out and keeps it. Returns Core::Water::Kept.
     def make(store, topic, filter, today:, watch: WorkOutAnswers::Alone)
       version = store.water_answers.data_version(today:)
       start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -57,20 +62,12 @@ module Acts
     end
 
     # What somebody says of the assumptions stands beside each.
-    def told(store, row, stale: false)
-      answers = with_words(row[:answers], store)
-      { answers:, made_at: row[:made_at], took_ms: row[:took_ms], stale:, recompute: nil }
-    end
-
-    def with_words(answers, store)
+    def told(store, kept, stale: false, recompute: nil)
       said = store.water_answers.assumptions
-      answers.map do |answer|
-        assumptions = answer[:assumptions].map do |one|
-          word = said[one[:key]]
-          { **one, holds: word && word[:holds], why: word && word[:why], by: word && word[:by] }
-        end
-        answer.merge(assumptions:)
-      end
+      Told.new(
+        answers: kept.answers.map { |answer| answer.with_words(said) },
+        **kept.slice(:made_at, :took_ms), stale:, recompute:
+      )
     end
     private_class_method :fresh_enough?, :told
   end

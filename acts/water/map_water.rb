@@ -28,7 +28,7 @@ module Acts
         { **WaterFilter.of(context, filter), month: }.compact,
         rows_each: steps[0], columns_each: steps[1], within:
       )
-      { coarse: !exact, cells: found.map { |one| cell(one, *steps) } }
+      { coarse: !exact, cells: found.map { |count| cell(count, *steps) } }
     end
 
     # Counts the cells, and keeps of which data.
@@ -44,7 +44,7 @@ module Acts
       store, today = context.store, context.today
       kept = store.water_answers.find(TOPIC, TOPIC)
       return count(store, today:) if kept.nil?
-      return if kept[:data_version] == store.water_answers.data_version(today:)
+      return if kept.data_version == store.water_answers.data_version(today:)
 
       store.transaction { WaterJob.enqueue(TOPIC, {}) } unless store.jobs.any?(WaterJob.name, TOPIC)
     end
@@ -60,12 +60,13 @@ module Acts
       ].map { |degrees, share| [(km / (degrees * KM_PER_DEGREE * share)).ceil, 1].max }
     end
 
-    def cell(one, rows_each, columns_each)
+    def cell(count, rows_each, columns_each)
+      count => { row:, column: }
       high, wide = rows_each * Store::WaterCells::CELL_LAT_DEG, columns_each * Store::WaterCells::CELL_LON_DEG
       {
-        south: (one[:row] * high).round(5), north: ((one[:row] + 1) * high).round(5),
-        west: (one[:column] * wide).round(5), east: ((one[:column] + 1) * wide).round(5),
-        **one.slice(:released, :back)
+        south: (row * high).round(5), north: ((row + 1) * high).round(5),
+        west: (column * wide).round(5), east: ((column + 1) * wide).round(5),
+        **count.slice(:released, :back)
       }
     end
     private_class_method :see_to_cells, :steps, :cell

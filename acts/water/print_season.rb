@@ -11,7 +11,7 @@ module Acts
 
     def self.call(context, filter:, fonts_dir:)
       topics = AnswerWater::TOPICS.to_h do |topic|
-        [TITLES.fetch(topic), AnswerWater.call(context, topic:, filter:)[:answers]]
+        [TITLES.fetch(topic), AnswerWater.call(context, topic:, filter:).answers]
       end
       Formats::SeasonReport.pdf(topics:, heading: heading(context, filter), fonts_dir:)
     end

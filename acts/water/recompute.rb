@@ -31,7 +31,7 @@ module Acts
       filter = WaterFilter.of(context, filter)
       kept = store.water_answers.find(topic, Fingerprint.of(filter))
       version = store.water_answers.data_version(today: context.today)
-      if kept && kept[:data_version] == version
+      if kept&.data_version == version
         raise Core::Conflict.at(
           "topic", :nothing_changed,
           "Nothing changed since this was worked out, so it would come out the same."
@@ -43,7 +43,7 @@ module Acts
     # By itself: not what somebody stopped while nothing else was stored.
     def if_due(context, topic, filter, version)
       last = context.store.recomputes.last(topic, Fingerprint.of(filter))
-      return if last && last[:stopped_at] && last[:data_version] == version
+      return if last&.stopped_for?(version)
 
       start(context, topic, filter, version)
     end
@@ -52,27 +52,22 @@ module Acts
     def stop(context, topic:, filter:)
       filter = WaterFilter.of(context, filter)
       last = context.store.recomputes.last(topic, Fingerprint.of(filter))
-      unless last && open?(last)
-        raise Core::NotFound.new(:not_running, "This is not being worked out now.")
-      end
+      raise Core::NotFound.new(:not_running, "This is not being worked out now.") unless last&.open?
       unless may_stop?(context.member, last)
         raise Core::Forbidden.new(:anothers, "Who began it, or a coordinator, stops it.")
       end
 
-      context.store.recomputes.stop(last[:id])
+      context.store.recomputes.stop(last.id)
     end
 
     # { parts_done:, parts:, asked_at:, stopped:, may_stop: } of the last one under a filter as
     # WaterFilter gives it; nil when none runs and none was stopped.
     def told(context, topic, filter)
       last = context.store.recomputes.last(topic, Fingerprint.of(filter))
-      return nil if last.nil? || last[:finished_at]
+      return nil if last.nil? || last.finished?
 
-      {
-        **last.slice(:parts_done, :parts), asked_at: last[:asked_at].utc.iso8601,
-                                           stopped: !last[:stopped_at].nil?,
-                                           may_stop: open?(last) && may_stop?(context.member, last)
-      }
+      may_stop = last.open? && may_stop?(context.member, last)
+      { **last.slice(:parts_done, :parts, :asked_at), stopped: last.stopped?, may_stop: }
     end
 
     # In a job. Yields what to go by.
@@ -96,13 +91,11 @@ module Acts
       end
     end
 
-    def open?(row) = row[:finished_at].nil? && row[:stopped_at].nil?
     def person(member) = member.reader? ? nil : member.id
 
-    def may_stop?(member, row)
-      member.coordinator? ||
-        (!person(member).nil? && person(member) == row[:asked_by])
+    def may_stop?(member, last)
+      member.coordinator? || (!person(member).nil? && person(member) == last.asked_by)
     end
-    private_class_method :start, :open?, :person, :may_stop?
+    private_class_method :start, :person, :may_stop?
   end
 end

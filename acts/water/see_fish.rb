@@ -7,6 +7,9 @@ module Acts
     MOST_FISH = 50
     # Each way takes a few milliseconds to find.
     MOST_WAYS = 40
+    # From where a fish was tagged to where it was caught last.
+    #   path: [[lat, lon], ...];  km: whole ones
+    Way = Struct.new(:fish_id, :story_key, :days, :km, :path, keyword_init: true)
 
     module_function
 
@@ -27,10 +30,11 @@ module Acts
     def ways(context, filter:, route:)
       exact = WaterFilter.exact?(context.member, filter)
       moves = context.store.water.moves(WaterFilter.of(context, filter), newest: MOST_WAYS)
-      { coarse: !exact, ways: moves.filter_map { |move| way(move, route, exact) } }
+      ways = moves.filter_map { |move| way(move, route, exact) }
+      { coarse: !exact, ways: ways.map { |way| way.to_h.except(:fish_id) } }
     end
 
-    # move: as Store::Water#moves tells it. nil where no water leads there.
+    # move: as Store::Water#moves tells it. Way, or nil where no water leads there.
     def way(move, route, exact)
       from = move.values_at(:from_lat, :from_lon)
       to = move.values_at(:to_lat, :to_lon)
@@ -40,7 +44,7 @@ module Acts
         else
           route.between(*cell(from), *cell(to), like: from).path
         end
-      path && { **move.slice(:story_key, :days), km: move[:km].round, path: }
+      path && Way.new(**move.slice(:fish_id, :story_key, :days), km: move.fetch(:km).round, path:)
     end
 
     def cell(place) = Core::Waters::CoarsePlace.of(*place).values_at(:lat_deg, :lon_deg)

@@ -30,13 +30,7 @@ module Api
             fish: sent[:fish],
             now:
           )
-        json(
-          now: now.utc.iso8601(3),
-          fish:
-            fish.map do |one|
-              one.merge(taps: one[:taps].map { |tap| tap.merge(at: tap[:at].utc.iso8601(3)) })
-            end
-        )
+        json(now:, fish:)
       end
 
       get("/api/instruments") do

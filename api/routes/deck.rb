@@ -13,13 +13,7 @@ module Api
           Acts::CompileCard.call(
             context(member!), today: given[:on], trip_id: given[:trip]
           )
-        json(
-          found.merge(
-            instruments: env.fetch("voucher.instruments").any?,
-            logged:
-              found[:logged].map { |one| one.merge(caught_at: one[:caught_at].utc.iso8601(3)) }
-          )
-        )
+        json(found.merge(instruments: env.fetch("voucher.instruments").any?))
       end
 
       put("/api/trips/:id") do

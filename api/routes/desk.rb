@@ -11,7 +11,7 @@ module Api
           waiting: store.desk.waiting,
           doubts: store.queries.open,
           reports:
-            store.desk.queue(limit: 100).map { |one| Acts::WaitingWords.beside(Views.times(one)) }
+            store.desk.queue(limit: 100).map { |one| Acts::WaitingWords.beside(one) }
         )
       end
 
@@ -75,13 +75,13 @@ module Api
         coordinator!
         page =
           reading { store.letters.page(**given.slice(:state, :kind, :search, :before).compact) }
-        json(page.merge(letters: page[:letters].map { |one| Views.times(one) }))
+        json(page)
       end
 
       post("/api/letters/:number") do
         coordinator!
         Acts::SettleLetter.call(store:, id: Integer(given[:number]), act: sent[:act])
-        json(Views.times(store.letters.find(Integer(given[:number]))))
+        json(store.letters.find(Integer(given[:number])))
       end
 
       get("/api/letter-templates") do
@@ -113,27 +113,25 @@ module Api
           )
         end
         json(
-          entries: page[:entries].map { |one| one.merge(at: one[:at].utc.iso8601(3)) },
+          entries: page[:entries],
           next: page[:before] && Cursor.write_moment(page[:before]),
           records: store.audit.tables
         )
       end
 
       helpers do
-        def calls = { calls: store.calls.open.map { |one| Views.times(one) } }
-        def desk = Views.desk(Acts::OpenDesk.call(store:, report_id: given[:id]))
+        def calls = { calls: store.calls.open }
+        def desk = Acts::OpenDesk.call(store:, report_id: given[:id])
 
         def queries(state)
           {
-            doubts: store.queries.flagged(state:).map { |one| Views.times(one) },
-            held: store.queries.held.map { |one| Views.times(one) }
+            doubts: store.queries.flagged(state:),
+            held: store.queries.held
           }
         end
 
         def foreign
-          Acts::PassOn
-            .list(store:)
-            .then { |found| found.merge(tags: found[:tags].map { |one| Views.times(one) }) }
+          Acts::PassOn.list(store:)
         end
 
         # Whole days, both with it.

@@ -100,21 +100,16 @@ module Api
 
       get("/api/photos/:id/:size") do
         photo = Acts::OwnPhoto.fetch(store:, member: member!, id: given[:id])
-        key =
-          photo[
-            { "thumb" => :thumb_key, "shown" => :shown_key, "original" => :original_key }.fetch(
-              given[:size]
-            )
-          ]
+        key = photo.public_send("#{given[:size]}_key")
         if key.nil?
           refuse(
             404,
             code: :not_sized_yet,
-            message: photo[:trouble] || "This size is being made. Look again in a moment."
+            message: photo.trouble || "This size is being made. Look again in a moment."
           )
         end
 
-        content_type given[:size] == "original" ? photo[:media_type] : "image/jpeg"
+        content_type given[:size] == "original" ? photo.media_type : "image/jpeg"
         headers "cache-control" => "private, max-age=86400", "x-content-type-options" => "nosniff"
         files.get(key)
       end

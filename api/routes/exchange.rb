@@ -19,10 +19,8 @@ module Api
 
       get("/api/exports") do
         own = member!.coordinator? ? nil : member.id
-        exports = store.exchange.list(member_id: own, limit: MOST_LISTED).map do |one|
-          Views.times(one.except(:member_id, :id))
-        end
-        json(exports:)
+        exports = store.exchange.list(member_id: own, limit: MOST_LISTED)
+        json(exports: exports.map { |export| export.except(:member_id, :id) })
       end
 
       get("/api/exports/:sha256") do
@@ -61,7 +59,7 @@ module Api
 
       helpers WaterQuery
       helpers do
-        def keys = store.reading_keys.all.map { |one| Views.times(one) }
+        def keys = store.reading_keys.all
 
         def files = env.fetch("voucher.files")
       end

@@ -8,7 +8,7 @@ module Api
 
       get("/api/imports") do
         coordinator!
-        json(imports: store.imports.list(limit: MOST_LISTED).map { |one| Views.times(one) })
+        json(imports: store.imports.list(limit: MOST_LISTED))
       end
 
       post("/api/imports") do
@@ -64,11 +64,7 @@ module Api
         def number = Integer(given[:number], 10)
         def waiting = Acts::WaitingImport.call(context(coordinator!), id: number)
 
-        def show(id)
-          told = Acts::ShowImport.call(context(coordinator!), id:)
-          same_file = told[:same_file] && Views.times(told[:same_file])
-          json(Views.times(told).merge(same_file:))
-        end
+        def show(id) = json(Acts::ShowImport.call(context(coordinator!), id:))
 
         # As it is kept: JSON.
         def text_keys(value) = JSON.parse(JSON.generate(value))

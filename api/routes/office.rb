@@ -142,13 +142,7 @@ module Api
 
       get("/api/species/:code/history") do
         coordinator!
-        json(
-          changes:
-            store
-              .changes
-              .of("species", given[:code])
-              .map { |one| one.merge(at: one[:at].utc.iso8601) }
-        )
+        json(changes: store.changes.of("species", given[:code]))
       end
 
       post("/api/laws") do

@@ -63,7 +63,7 @@ module Api
       get("/api/security-events") do
         coordinator!
         page = store.security.page(kind: given[:kind], before: given[:before]&.to_i)
-        json(page.merge(events: page[:events].map { |one| Views.times(one) }))
+        json(page)
       end
 
       delete("/api/members/:id/second-factor") do
@@ -93,7 +93,6 @@ module Api
             end
           Acts::OwnSessions
             .list(store:, member: member!, current: Array(ids))
-            .map { |one| Views.times(one) }
         end
 
         def device = Auth::Events.device(env["rodauth"])

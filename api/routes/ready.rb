@@ -12,7 +12,7 @@ module Api
             today:,
             gauge: env.fetch("voucher.gauge")
           )
-        json(ready.merge(outlook: Views.outlook(ready[:outlook])))
+        json(ready)
       end
 
       put("/api/trips/:id/plan") do
@@ -23,7 +23,7 @@ module Api
             sent: sent[:plan].merge(held_on: sent[:held_on]),
             today:
           )
-        json(Views.outlook(outlook))
+        json(outlook)
       end
 
       put("/api/trips/:id/ticks") do

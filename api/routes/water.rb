@@ -35,12 +35,12 @@ module Api
         answer = Acts::EstimateExploitation.call(
           context(member!), filter:, reporting: said["reporting"], deaths: said["deaths"]
         )
-        json(answer:)
+        json(answer: answer.to_h)
       end
 
       get("/api/water/:topic") do
         found = Acts::AnswerWater.call(context(member!), topic: given[:topic], filter:)
-        json(topic: given[:topic], **found.merge(made_at: found[:made_at]&.utc&.iso8601))
+        json(topic: given[:topic], **found.plain)
       end
 
       post("/api/water/:topic/recompute") do

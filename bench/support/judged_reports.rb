@@ -24,10 +24,11 @@ module JudgedReports
       { candidates: slips > 2 ? told.within(one, slips) : one.candidates, species: told.species }
     end
     reading = Core::Tags::Reading.new(report[:numbers][0])
-    best = weighed[:ranked].first
+    best = weighed.best
     fish = one.candidates & told.carrying(report).map { |known| known.except(:kept) }
     fish = [told.by_number(best.number)] if fish.empty? && best
-    fish = fish.map { |known| known.merge(kept: false) }
+    carrying = Core::Recaptures::TaggedFish
+    fish = fish.map { |known| carrying.new(**known.slice(*carrying.members), kept: false) }
     verdict =
       Core::Recaptures::Match.judge(
         report:,
@@ -49,9 +50,9 @@ module JudgedReports
       read_right: one.read_right,
       alone: one.alone,
       damaged: !one.read_right && !one.truth.nil?,
-      place: weighed[:ranked].index { |other| other.number == one.truth },
+      place: weighed.ranked.index { |other| other.number == one.truth },
       stranger: one.truth.nil?,
-      shares: weighed[:ranked].map { |other| [other.share, other.number == one.truth] }
+      shares: weighed.ranked.map { |other| [other.share, other.number == one.truth] }
     )
   end
 

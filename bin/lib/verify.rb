@@ -81,7 +81,7 @@ class Verify
       *counts.values_at(:intact, :missing, :damaged)
     )
     VoucherFiles.store.photos.unsound.each do |photo|
-      @wrong << "picture #{photo[:id]} is #{photo[:fixity]}"
+      @wrong << "picture #{photo.id} is #{photo.fixity}"
     end
   end
 

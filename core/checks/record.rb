@@ -5,16 +5,18 @@ module Core
     # The doubts about one stored record: accepted, but flagged. Errors never get this far; they
     # hold the record. 2-rules 8.
     #
-    #   encounter: a stored row with :tag_numbers;  species: Fish::Species
+    #   encounter: Records::Encounter;  put_numbers: of the tags that it put in
+    #   species:   Fish::Species
     #   holders:   { number => name of another member it was issued to }
-    #   catches:   the fish's other catches, [{ caught_on:, lat_deg:, lon_deg:, length: Fish::Length
-    #              | nil, species_code: }] or []
+    #   catches:   the fish's other catches, [Recaptures::Catch] or []
     #   law:       Law::Entry or nil;  member: as Trips::Authorisation takes it;  on_land: whether
     #              its place lies on dry land
     #
     # Returns [Doubt]: code, sentence, evidence: { name => value }, fix (the field that would settle
     # it).
-    class Record < Value.of(:encounter, :species, :holders, :catches, :law, :member, :on_land)
+    class Record < Value.of(
+      :encounter, :species, :holders, :catches, :law, :member, :on_land, put_numbers: [].freeze
+    )
       Doubt = Struct.new(:code, :sentence, :evidence, :fix, keyword_init: true)
       KN_RANGE = (0.5..1.8)
       FASTEST_KM_PER_DAY = 100
@@ -24,10 +26,20 @@ module Core
 
       def self.doubts(...) = new(...).doubts
 
+      # The doubt about a fish before whose number others were passed over.
+      def self.gap(numbers, before:)
+        Doubt.new(
+          code: :tag_gap,
+          sentence: "#{numbers.join(', ')} passed over before #{before}, and nobody has said why.",
+          evidence: { numbers: },
+          fix: "tags"
+        )
+      end
+
       def initialize(**told)
         @before = told.fetch(:catches)
-          .select { |caught| caught[:caught_on] <= told[:encounter][:caught_on] }
-          .max_by { |caught| caught[:caught_on] }
+          .select { |caught| caught.caught_on <= told[:encounter].caught_on }
+          .max_by(&:caught_on)
         super
       end
 
@@ -40,13 +52,13 @@ module Core
 
       private
 
-      def length = Fish::Length.of(encounter)
+      def length = encounter.length
 
       # In the species' own kind, nil when that cannot be told.
       def own_length = length&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
 
       def foreign_tags
-        (encounter[:tag_numbers] & holders.keys).map do |number|
+        (put_numbers & holders.keys).map do |number|
           doubt(
             :tag_of_another,
             "#{number} was issued to #{holders[number]}, " \
@@ -58,7 +70,7 @@ module Core
       end
 
       def clock
-        seconds = encounter[:clock_ahead_seconds]
+        seconds = encounter.clock_ahead_seconds
         return if seconds.nil? || seconds.abs <= CLOCK_OFF_SECONDS
 
         off = "#{(seconds.abs / 60.0).round} minutes #{seconds.positive? ? 'ahead' : 'behind'}"
@@ -86,14 +98,14 @@ module Core
 
       def condition
         mm = own_length&.mm
-        return if mm.nil? || encounter[:weight_g].nil?
+        return if mm.nil? || encounter.weight_g.nil?
 
-        relative = encounter[:weight_g] / species.weight_g_at(mm)
+        relative = encounter.weight_g / species.weight_g_at(mm)
         return if KN_RANGE.cover?(relative)
 
         doubt(
           :weight_and_length,
-          "#{encounter[:weight_g]} g is #{relative.round(2)} times " \
+          "#{encounter.weight_g} g is #{relative.round(2)} times " \
             "what a #{species.common_name} of " \
             "#{cm(mm)} weighs. One of the two is off.",
           { relative_condition: relative.round(3) },
@@ -102,19 +114,19 @@ module Core
       end
 
       def kind
-        return if encounter[:length_kind].nil? || encounter[:length_kind] == species.length_kind
+        return if encounter.length_kind.nil? || encounter.length_kind == species.length_kind
 
         doubt(
           :other_length_kind,
-          "Measured as #{encounter[:length_kind]}; a #{species.common_name} is compared by " \
+          "Measured as #{encounter.length_kind}; a #{species.common_name} is compared by " \
             "#{species.length_kind}.",
-          { length_kind: encounter[:length_kind] },
+          { length_kind: encounter.length_kind },
           "length"
         )
       end
 
       def place
-        return unless on_land && encounter[:lat_deg]
+        return unless on_land && encounter.lat_deg
 
         doubt(
           :place_on_land,
@@ -128,14 +140,13 @@ module Core
       attr_reader :before
 
       def speed
-        return if before.nil? || before[:lat_deg].nil? || encounter[:lat_deg].nil?
+        return if before.nil? || !before.placed? || encounter.lat_deg.nil?
 
         km =
           Waters::Geodesic.line(
-            *before.values_at(:lat_deg, :lon_deg),
-            *encounter.values_at(:lat_deg, :lon_deg)
+            *before.place, encounter.lat_deg, encounter.lon_deg
           ).distance_m / 1000.0
-        days = [(encounter[:caught_on] - before[:caught_on]).to_i, 1].max
+        days = [(encounter.caught_on - before.caught_on).to_i, 1].max
         return if km / days <= FASTEST_KM_PER_DAY
 
         doubt(
@@ -148,20 +159,20 @@ module Core
       end
 
       def shrank
-        return if length.nil? || before.nil? || before[:length].nil?
+        return if length.nil? || before.nil? || before.length.nil?
 
         growth =
           Recaptures::Growth.between(
-            first: before[:length],
+            first: before.length,
             second: length,
-            days: (encounter[:caught_on] - before[:caught_on]).to_i,
+            days: (encounter.caught_on - before.caught_on).to_i,
             species:
           )
         return if growth.verdict != :shorter
 
         doubt(
           :shrank,
-          "#{growth.increment_mm.round} mm since #{before[:caught_on]}: shorter than before by " \
+          "#{growth.increment_mm.round} mm since #{before.caught_on}: shorter than before by " \
             "more than measuring explains. Check both lengths.",
           { increment_mm: growth.increment_mm.round },
           "length"
@@ -169,8 +180,8 @@ module Core
       end
 
       def two_species
-        codes = catches.filter_map { |caught| caught[:species_code] }
-        other = codes.uniq - [encounter[:species_code]]
+        codes = catches.filter_map(&:species_code)
+        other = codes.uniq - [encounter.species_code]
         return unless other.any?
 
         doubt(
@@ -183,31 +194,31 @@ module Core
       end
 
       def air
-        return if encounter[:air_seconds].to_f <= LONG_AIR_SECONDS
+        return if encounter.air_seconds.to_f <= LONG_AIR_SECONDS
 
         doubt(
           :long_air,
-          "#{(encounter[:air_seconds] / 60).round(1)} minutes out of the water. " \
+          "#{(encounter.air_seconds / 60).round(1)} minutes out of the water. " \
             "Was a tap forgotten?",
-          { air_seconds: encounter[:air_seconds].round },
+          { air_seconds: encounter.air_seconds.round },
           "air"
         )
       end
 
       def tare
-        return unless encounter[:weight_how] == "scale" && encounter[:tare_g].nil?
+        return unless encounter.weight_how == "scale" && encounter.tare_g.nil?
 
         doubt(
           :no_tare,
           "Weighed without the wet sling's own weight; the fish is lighter than written.",
-          { weight_g: encounter[:weight_g] },
+          { weight_g: encounter.weight_g },
           "tare"
         )
       end
 
       def unlawful
-        return if law.nil? || encounter[:fate] != "kept"
-        unless law.open_on?(encounter[:caught_on])
+        return if law.nil? || !encounter.kept?
+        unless law.open_on?(encounter.caught_on)
           return broken("kept out of season (#{law.sentence})")
         end
         return if length.nil?
@@ -231,9 +242,7 @@ module Core
 
       def permit
         expires_on = member.permit_expires_on
-        if encounter[:kind] != "tagged" || expires_on.nil? || expires_on >= encounter[:caught_on]
-          return
-        end
+        return if !encounter.tagged? || expires_on.nil? || expires_on >= encounter.caught_on
 
         doubt(
           :permit_expired,

@@ -10,7 +10,11 @@ module Core
     # Source: house rules; every factor is a figure that the coordinator can set, see
     # Protocol::Figures.
     module AirBudget
-      Budget = Struct.new(:one_lift_seconds, :total_seconds, :reasons, :no_lift, keyword_init: true)
+      Budget =
+        Struct.new(:one_lift_seconds, :total_seconds, :reasons, :no_lift, keyword_init: true) do
+          # It may leave as it is.
+          def to_hash = to_h
+        end
 
       # Keeps 10 × 0.8 at 8 seconds, not the 7.999 of binary floats.
       HAIR = 1e-9

@@ -8,27 +8,31 @@ module Core
       # A tag that may have been put in long ago, whatever the ledger holds.
       FREE = %w[in_stock in_pouch].freeze
 
-      # tags: { number => { state: } } as they stand
+      # A row that names numbers.
+      #   day: Date as text;  said: "tagged" | "recaptured" | nil
+      Named = Struct.new(:line, :day, :numbers, :said, keyword_init: true)
+
+      # tags: { number => Tags::Tag } as they stand
       def initialize(tags)
         @tags = tags
         @line_of = {}
       end
 
-      # rows: [{ line:, day: Date text, numbers: [String], said: "tagged" | "recaptured" | nil }]
+      # rows: [Named]
       # Returns { line => ["tagged" | "recaptured", [rule, mend] | nil] }.
       def judge(rows)
-        rows.sort_by { |row| [row[:day], row[:said] == "recaptured" ? 1 : 0, row[:line]] }
-          .to_h { |row| [row[:line], one(row)] }
+        rows.sort_by { |row| [row.day, row.said == "recaptured" ? 1 : 0, row.line] }
+          .to_h { |row| [row.line, verdict(row)] }
       end
 
       private
 
-      def one(row)
-        kind = row[:said] || told_by_numbers(row[:numbers])
+      def verdict(row)
+        kind = row.said || told_by_numbers(row.numbers)
         return [kind, nil] if kind == "recaptured"
 
-        fault = row[:numbers].filter_map { |number| fault(number) }.first
-        row[:numbers].each { |number| @line_of[number] ||= row[:line] } if fault.nil?
+        fault = row.numbers.filter_map { |number| fault(number) }.first
+        row.numbers.each { |number| @line_of[number] ||= row.line } if fault.nil?
         [kind, fault]
       end
 
@@ -36,10 +40,10 @@ module Core
         numbers.any? { |number| used?(number) } ? "recaptured" : "tagged"
       end
 
-      def used?(number) = @line_of.key?(number) || @tags.dig(number, :state) == "applied"
+      def used?(number) = @line_of.key?(number) || !!@tags[number]&.applied?
 
       def fault(number)
-        state = @tags.dig(number, :state)
+        state = @tags[number]&.state
         if @line_of.key?(number)
           ["#{number} was put in on line #{@line_of[number]} already.",
             "Say of one of the rows that the fish was caught again, or mend the number."]

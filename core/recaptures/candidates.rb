@@ -21,14 +21,16 @@ module Core
     #               can still count
     #   series:     [[prefix, digits], ...] of ours
     #
-    # Returns { ranked: [Candidate], none_share: Float }, the ten best, shares of all candidates and
-    # "none of these" adding to one.
+    # Returns Weighed: the ten best, shares of all candidates and "none of these" adding to one.
     class Candidates
       Candidate =
         Struct.new(
           :number, :fish_id, :species_code, :released_on, :ended_on, :lat_deg, :lon_deg, :measured,
           :holder, :share, :log, :terms, keyword_init: true
         )
+      Weighed = Value.of(:ranked, :none_share) do
+        def best = ranked.first
+      end
       MOST = 10
       NEAR_KM, KM_PER_DAY = 5, 20
       KM_PER_DEGREE = 111.2
@@ -59,7 +61,7 @@ module Core
       # Yields it, for { candidates:, species: } of those that are within so many slips.
       def self.search(slips: 2, **told)
         found = weigh(**told, **yield(slips))
-        return found if slips < 2 || found[:none_share] <= Match::LIKELIER_THAN_NOT
+        return found if slips < 2 || found.none_share <= Match::LIKELIER_THAN_NOT
 
         weigh(**told, **yield(slips + 1))
       end
@@ -85,7 +87,7 @@ module Core
         weighed.each { |one| one.share = Math.exp(one.log - top) / whole }
         ranked = weighed.sort_by { |one| [-one.share, one.number] }.first(MOST)
         ranked.each { |one| one.terms = one.terms.map { |term| spoken(term) } }
-        { ranked:, none_share: Math.exp(none - top) / whole }
+        Weighed.new(ranked:, none_share: Math.exp(none - top) / whole)
       end
 
       # For setting the weights: what each candidate's sum is made of, [{ number:, weights: [name,

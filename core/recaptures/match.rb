@@ -8,9 +8,7 @@ module Core
     #             species_code: | nil, found_how: }
     #   complete: whether every character of the number could be read
     #   carrying: fish whose tag the number is when nothing was misread, else the fish that it is
-    #             most likely:
-    #             [{ fish_id:, number:, species_code:, released_on: Date, ended_on: Date | nil,
-    #             kept: true|false }]
+    #             most likely: [TaggedFish]
     #   weighed:  what Candidates made of the report
     #   ours:     whether one of the numbers has the form of this programme's
     #   alike:    whether the species that was told is one that the fish's species is easily taken
@@ -54,7 +52,7 @@ module Core
 
       def verdict
         return no_fish if fish.nil?
-        if carrying.map { |one| one[:fish_id] }.uniq.size > 1
+        if carrying.map(&:fish_id).uniq.size > 1
           return waits(:two_fish, "The numbers are on two different fish.")
         end
 
@@ -78,18 +76,18 @@ module Core
         if other_species? && !alike
           return waits(:other_species, "The number is on a fish of another species.")
         end
-        if report[:caught_on] < fish[:released_on]
+        if report[:caught_on] < fish.released_on
           return waits(:before_release, "The date is before that fish was tagged.")
         end
         return if Candidates::LOOSE.include?(report[:found_how])
         return waits(:came_off, "This tag had come off that fish before.") if came_off?
 
-        waits(:reported_kept, "That fish was reported kept before.") if fish[:kept]
+        waits(:reported_kept, "That fish was reported kept before.") if fish.kept
       end
 
       def came_off?
         from = report.fetch(:caught_from, report[:caught_on])
-        fish[:ended_on] && (from.nil? || from > fish[:ended_on])
+        fish.ended_on && (from.nil? || from > fish.ended_on)
       end
 
       def told_already
@@ -100,10 +98,10 @@ module Core
 
       # A number can be read wrong and still be another fish's.
       def doubt
-        best = weighed[:ranked].first
+        best = weighed.best
         return waits(:not_complete, "Part of the number could not be read.") unless complete
 
-        is_best = best && best.fish_id == fish[:fish_id]
+        is_best = best && best.fish_id == fish.fish_id
         return if is_best && best.share >= (sure || self.class.sure(report))
 
         waits(:unlikely, is_best ? ALIKE : UNLIKELY)
@@ -112,7 +110,7 @@ module Core
       # A finder who does not know the species does not contradict it; a look-alike is for the share
       # to judge.
       def other_species?
-        report[:species_code] && report[:species_code] != fish[:species_code]
+        report[:species_code] && report[:species_code] != fish.species_code
       end
 
       def waits(reason, sentence) = Verdict.new(reason:, sentence:)

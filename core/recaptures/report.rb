@@ -37,7 +37,7 @@ module Core
 
       def waiting? = state == "waiting"
       def joined? = state == "joined"
-      def matched_to?(fish) = !fish_id.nil? && fish_id == fish[:fish_id]
+      def matched_to?(fish) = !fish_id.nil? && fish_id == fish.fish_id
 
       # Read by a member with the fish in hand, not told by a finder.
       def on_deck? = !encounter_id.nil?

@@ -5,12 +5,7 @@ module Core
     # What one fish's chain of encounters tells.
     #
     #   species:  Fish::Species
-    #   catches:  [{ what:, caught_on: Date, lat_deg:, lon_deg:, place_name:, length: Fish::Length |
-    #             nil, weight_g: | nil,
-    #               tag_numbers: [String], fate: released | kept | dead | unknown, source: "deck" |
-    #                            "report",
-    #               found_how:, day_said: "day" | "span" | "unknown", caught_from: Date | nil },
-    #               ...]; caught_on is the last day possible
+    #   catches:  [Catch]
     #   audience: :public (coarse places and distances, no spot names) | :member (exact)
     #   route:    Waters::Route, nil when ways by water are not asked for
     #
@@ -33,15 +28,15 @@ module Core
         ordered =
           catches
             .each_with_index
-            .sort_by { |one, index| [one[:caught_on], index] }
-            .map { |caught, _| caught.merge(relative_weight: relative_weight(caught, species)) }
+            .sort_by { |caught, index| [caught.caught_on, index] }
+            .map { |caught, _| caught.with(relative_weight: relative_weight(caught, species)) }
         legs = ordered.each_cons(2).map { |from, to| leg(from, to, species, audience, route) }
         # With two catches the whole is the only leg.
         whole =
           ordered.size > 2 ? leg(ordered.first, ordered.last, species, audience, route) : legs.first
         Telling.new(
           species:,
-          catches: ordered.map { |one| seen_by(audience, one) }.freeze,
+          catches: ordered.map { |caught| seen_by(audience, caught) }.freeze,
           legs: legs.freeze,
           whole:,
           audience:
@@ -54,15 +49,15 @@ module Core
       # Weight over what a fish of that length usually weighs; 1 is usual. nil without both, or in
       # another kind of length.
       # Source: Le Cren (1951), J. Anim. Ecol. 20, 201-219.
-      def relative_weight(one, species)
-        length = one[:length]&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
-        one[:weight_g] && length && (one[:weight_g] / species.weight_g_at(length.mm))
+      def relative_weight(caught, species)
+        length = caught.length&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
+        caught.weight_g && length && (caught.weight_g / species.weight_g_at(length.mm))
       end
 
       def leg(from, to, species, audience, route)
-        days = days_at_liberty(from[:caught_on], to[:caught_on])
-        exact = [from, to].all? { |one| one.fetch(:day_said, "day") == "day" }
-        straight = places?(from, to) && Waters::Geodesic.line(*place(from), *place(to))
+        days = days_at_liberty(from.caught_on, to.caught_on)
+        exact = from.day_known? && to.day_known?
+        straight = from.placed? && to.placed? && Waters::Geodesic.line(*from.place, *to.place)
         coarse = audience == :public
         Leg.new(
           days:,
@@ -73,8 +68,8 @@ module Core
           **(route && straight ? by_water(from, to, coarse, route) : {}),
           growth:
             Growth.between(
-              first: from[:length],
-              second: to[:length],
+              first: from.length,
+              second: to.length,
               days: exact ? days : 0,
               species:
             )
@@ -84,30 +79,25 @@ module Core
       # The public's path runs between the middles of the cells, so that it tells nothing that they
       # do not.
       def by_water(from, to, coarse, route)
-        way = route.between(*place(from), *place(to))
+        way = route.between(*from.place, *to.place)
         path = way.path
-        path = route.between(*cell(from), *cell(to), like: place(from)).path if coarse && path
+        path = route.between(*cell(from), *cell(to), like: from.place).path if coarse && path
         { by_water_m: told_m(way.distance_m, coarse), path:, by_water_why: way.why }
       end
 
       def told_m(metres, coarse) = coarse ? Waters::CoarsePlace.distance_m(metres) : metres
-      def place(one) = one.values_at(:lat_deg, :lon_deg)
-      def places?(from, to) = [*place(from), *place(to)].none?(&:nil?)
-      def cell(one) = Waters::CoarsePlace.of(*place(one)).values_at(:lat_deg, :lon_deg)
+      def cell(caught) = Waters::CoarsePlace.of(*caught.place).values_at(:lat_deg, :lon_deg)
 
-      def seen_by(audience, one)
-        return one if audience == :member
+      def seen_by(audience, caught)
+        return caught if audience == :member
 
-        place =
-          Waters::CoarsePlace.of(one[:lat_deg], one[:lon_deg]) || { lat_deg: nil, lon_deg: nil }
-        one.merge(place, place_name: one[:water_name]).freeze
+        place = Waters::CoarsePlace.of(*caught.place) || { lat_deg: nil, lon_deg: nil }
+        caught.with(**place, place_name: caught.water_name)
       end
       private_class_method :relative_weight,
         :leg,
         :by_water,
         :told_m,
-        :place,
-        :places?,
         :cell,
         :seen_by
     end

@@ -32,6 +32,11 @@ module Core
       def recaptured? = kind == "recaptured"
       def untagged? = kind == "untagged"
       def kept? = fate == "kept"
+      def released? = fate == "released"
+      def on_paper? = source == "paper"
+
+      # Whether its time in the air is known.
+      def lifted? = air_seconds.to_f.positive?
       def void? = !voided_because.nil?
       def imported? = source == "import"
       def length = Fish::Length.of(to_h)

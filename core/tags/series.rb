@@ -23,6 +23,9 @@ module Core
         refuse("last_serial", "#{last_serial} does not fit on a tag with #{digits} digits.")
       end
 
+      # Whether another run lies in this one.
+      def holds?(run) = run.first_serial >= first_serial && run.last_serial <= last_serial
+
       # The printed number: series "MS" of 6 digits, serial 4217 -> "MS004217".
       def number(serial) = "#{prefix}#{serial.to_s.rjust(digits, '0')}"
 

@@ -12,6 +12,9 @@ module Core
       def self.care(key, text, source) = new(key:, verdict: :care, text:, source:).freeze
       def self.stop(key, text, source) = new(key:, verdict: :stop, text:, source:).freeze
 
+      # It may leave as it is.
+      def to_hash = to_h
+
       # The worst of several: what a summary shows.
       def self.worst(findings)
         verdicts = findings.map(&:verdict)

@@ -24,6 +24,31 @@ module Core
         super(columns:, rows: thinned(rows), assumptions:, chart:, **rest)
       end
 
+      # Chart or nil; of a missing number none.
+      def drawn
+        told = chart && sentence && Chart.new(**chart.compact)
+        told if told&.any?
+      end
+
+      # said: { key => { holds:, why:, by: } } of somebody's words about assumptions
+      def with_words(said)
+        dup.tap do |answer|
+          answer.assumptions = assumptions.map do |assumption|
+            { **assumption, holds: nil, why: nil, by: nil, **said.fetch(assumption[:key], {}) }
+          end
+        end
+      end
+
+      # [text, why] of the assumptions that somebody says do not hold.
+      def doubted
+        assumptions.filter_map do |assumption|
+          assumption.values_at(:text, :why) if assumption[:holds] == false
+        end
+      end
+
+      # row of its table that begins so
+      def row(name) = rows.assoc(name)
+
       def thinned(list)
         most = self.class::MOST_SHOWN
         list.size > most ? list.each_slice((list.size / most.to_f).ceil).map(&:first) : list

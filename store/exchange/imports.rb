@@ -3,11 +3,8 @@
 module Store
   # Old records from other people's tables: their rows as they came, and what became of each.
   class Imports
-    SHOWN = %i[
-      id member_id made_at file_name sha256 encoding separator head mapping state rows at_line
-      changed_at
-    ].freeze
-    LISTS = %i[cells said faults tags_before].freeze
+    COLUMNS = Core::Imports::Import.members.freeze
+    ROW = Core::Imports::Row.members.freeze
 
     def initialize(db) = @db = db
 
@@ -22,7 +19,11 @@ module Store
       id
     end
 
-    def find(id) = present(@db[:imports].select(*SHOWN).first(id:))
+    # Core::Imports::Import or nil
+    def find(id)
+      row = present(@db[:imports].select(*COLUMNS).first(id:))
+      row && Core::Imports::Import.new(**row)
+    end
 
     def lock(id) = @db[:imports].where(id:).for_update.get(:id)
 
@@ -51,11 +52,12 @@ module Store
         .as_hash(:state, :count)
     end
 
-    # Rows after a line, in the file's order. state: of these only
+    # Rows after a line, in the file's order: [Core::Imports::Row]. state: of these only
     def rows(id, after: 0, limit: nil, state: nil)
       found = @db[:import_rows].where(import_id: id).where { line > after }
       found = found.where(state:) if state
-      found.order(:line).limit(limit).all.map { |row| present(row) }
+      found.order(:line).limit(limit).select(*ROW)
+        .map { |row| Core::Imports::Row.new(**present(row)) }
     end
 
     # What stands in a column and how often, the most frequent first: [[text, rows]]
@@ -115,13 +117,17 @@ module Store
         .select_hash(Sequel[:known][:id], :file_name)
     end
 
-    # Reports and readings of a table that wait, the oldest first: [{ id:, number_as_read:,
-    # caught_on:, waiting_reason:, seen: how many decisions there are }]
+    # A report or reading of a table that waits.
+    #   seen: how many decisions there are
+    Waits = Struct.new(:id, :number_as_read, :caught_on, :waiting_reason, :seen)
+
+    # The oldest first: [Waits]
     def waiting(id, limit:)
       decided =
         @db[:decisions].where(report_id: Sequel[:reports][:id]).select(Sequel.function(:count).*)
       waiting_of(id).order(:caught_on, :id).limit(limit)
-        .select(:id, :number_as_read, :caught_on, :waiting_reason, decided.as(:seen)).all
+        .select_map([:id, :number_as_read, :caught_on, :waiting_reason, decided.as(:seen)])
+        .map { |values| Waits.new(*values) }
     end
 
     def waiting_count(id) = waiting_of(id).count
@@ -133,13 +139,13 @@ module Store
       end
     end
 
-    # { number => { state:, holder_id: } }
+    # { number => Core::Tags::Tag }
     def tags(numbers)
-      @db[:tags].where(number: numbers).select_hash(:number, %i[state holder_id])
-        .transform_values { |state, holder_id| { state:, holder_id: } }
+      @db[:tags].where(number: numbers).select(*Tags::COLUMNS)
+        .to_h { |row| [row[:number], Core::Tags::Tag.new(**row)] }
     end
 
-    # { [member id, day as text, spot] => trip } of those of an import that are there.
+    # { [member id, day as text, spot] => Core::Trips::Trip } of those of an import that are there.
     # keys: [[member id, day as text, spot]]
     def trips(id, keys)
       return {} if keys.empty?
@@ -148,7 +154,7 @@ module Store
         .where(held_on: keys.map { |_, day| day }.uniq)
         .select(:id, :member_id, :held_on, :spot_code, :fished_hours, :rods, :water_temp_c).all
       rows.to_h { |row| [[row[:member_id], row[:held_on].iso8601, row[:spot_code]], row] }
-        .slice(*keys)
+        .slice(*keys).transform_values { |row| Core::Trips::Trip.new(**row) }
     end
 
     def add_trips(rows) = @db[:trips].multi_insert(rows)
@@ -195,9 +201,10 @@ module Store
       ).insert(name:, **row)
     end
 
-    def mappings
-      @db[:import_mappings].order(:name).all
-        .map { |row| { name: row[:name], head: deep(row[:head]), mapping: deep(row[:mapping]) } }
+    # The one kept for a table with just these heads, the first by name, or nil.
+    def mapping_for(head)
+      kept = @db[:import_mappings].where(head: Sequel.pg_jsonb_wrap(head)).order(:name)
+      deep(kept.get(:mapping))
     end
 
     private

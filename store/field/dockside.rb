@@ -51,8 +51,7 @@ module Store
         .all
     end
 
-    # The fish of a trip in the order they came, with the time they were in hand and their tags:
-    # put_numbers are those this encounter put in.
+    # The fish of a trip in the order they came: [Core::Records::WithTags]
     def encounters(trip_id)
       rows =
         @db[:encounters].where(trip_id:).order(:caught_at, :id).select(*Encounters::COLUMNS).all
@@ -67,26 +66,24 @@ module Store
           .group(:encounter_id)
           .select_hash(:encounter_id, Sequel.function(:max, :at).as(:at))
       rows.map do |row|
-        put = tags.fetch(row[:id], [])
-        row.merge(
-          put_numbers: put,
-          tag_numbers: row[:kind] == "tagged" ? put : row[:read_numbers].to_a,
-          new_tag_numbers: row[:kind] == "tagged" ? [] : put,
-          ended_at: last[row[:id]] || row[:caught_at],
-          water_temp_c: row[:water_temp_c]&.to_f,
-          depth_m: row[:depth_m]&.to_f
+        Core::Records::WithTags.new(
+          encounter: Core::Records::Encounter.new(
+            **row, water_temp_c: row[:water_temp_c]&.to_f, depth_m: row[:depth_m]&.to_f
+          ),
+          put_numbers: tags.fetch(row[:id], []),
+          ended_at: last[row[:id]] || row[:caught_at]
         )
       end
     end
 
-    # Records of this trip that could not be stored: [{ id:, body:, code:, message: }]
+    # Records of this trip that could not be stored: [Core::Records::Held]
     def held(trip_id, member_id)
       @db[:held_encounters]
         .where(settled_at: nil, member_id:)
         .where(Sequel.lit("body->>'trip_id' = ?", trip_id))
         .order(:held_at)
-        .select(:id, :body, :code, :message)
-        .map { |row| row.merge(body: row[:body].to_h) }
+        .select(*HeldEncounters::COLUMNS)
+        .map { |row| HeldEncounters.held(row) }
     end
   end
 end

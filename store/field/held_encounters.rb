@@ -3,6 +3,13 @@
 module Store
   # Encounters that could not be stored as sent, with the reason.
   class HeldEncounters
+    COLUMNS = Core::Records::Held.members.freeze
+
+    def self.held(row)
+      body = JSON.parse(JSON.generate(row[:body]), symbolize_names: true)
+      Core::Records::Held.new(**row, body:)
+    end
+
     def initialize(db) = @db = db
 
     # The newest sending of a record replaces the one before, the same sending changes nothing;
@@ -45,15 +52,10 @@ module Store
         .empty?
     end
 
-    # Locks it: { id:, member_id:, body: Hash, settled_at: } or nil
+    # Locks it: Core::Records::Held or nil
     def lock(id)
-      row =
-        @db[:held_encounters]
-          .where(id:)
-          .select(:id, :member_id, :body, :settled_at)
-          .for_update
-          .first
-      row&.merge(body: JSON.parse(JSON.generate(row[:body]), symbolize_names: true))
+      row = @db[:held_encounters].where(id:).select(*COLUMNS).for_update.first
+      row && self.class.held(row)
     end
 
     # [{ id:, member_id:, code:, message: }] oldest first

@@ -5,9 +5,7 @@ module Store
   class OwnCatches
     def initialize(db) = @db = db
 
-    # A member's catches between two days, with their newest taps:
-    # [{ encounter: Core::Records::Encounter, taps: [{ act:, at: Time }], water_code:,
-    # water_kind: }]
+    # A member's catches between two days: [Core::Records::WithTaps]
     def between(member_id, from:, to:)
       rows =
         @db[:encounters]
@@ -34,7 +32,9 @@ module Store
       rows.map do |row|
         review = row[:review] && JSON.parse(JSON.generate(row[:review]), symbolize_names: true)
         encounter = Core::Records::Encounter.new(**row.slice(*Encounters::COLUMNS), review:)
-        { encounter:, taps: taps.fetch(row[:id], []), **row.slice(:water_code, :water_kind) }
+        Core::Records::WithTaps.new(
+          encounter:, taps: taps.fetch(row[:id], []), **row.slice(:water_code, :water_kind)
+        )
       end
     end
 

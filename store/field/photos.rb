@@ -3,31 +3,28 @@
 module Store
   # Facts about pictures; the bytes lie with the file storage.
   class Photos
-    COLUMNS = %i[
-      id name camera camera_at taken_at lat_deg lon_deg encounter_id placed_by sure width_px
-      height_px shown_width_px shown_height_px marks measured_mm measured_sd_mm trouble bytes
-      focal_35mm
-    ].freeze
+    COLUMNS = Core::Records::Photo.members.freeze
 
     def initialize(db) = @db = db
 
     # Returns its id.
     def add(photo) = @db[:photos].insert(photo)
 
-    def find(id) = @db[:photos].first(id:)&.then { |row| row.merge(marks: deep(row[:marks])) }
+    # Core::Records::Photo or nil
+    def find(id) = photos.where(id:).first&.then { |row| photo(row) }
 
     # Of a finder's report, the first one first.
-    def of_report(report_id) = @db[:photos].where(report_id:).order(:created_at, :id).all
+    def of_report(report_id) = all(photos.where(report_id:).order(:created_at, :id))
 
     def same_on_trip(trip_id, sha256) = @db[:photos].where(trip_id:, sha256:).get(:id)
 
     # A trip's pictures in the order they were taken; those without a time by their names.
     def of_trip(trip_id)
-      @db[:photos]
-        .where(trip_id:)
-        .select(*COLUMNS, Sequel.~(shown_key: nil).as(:is_sized))
-        .order(Sequel.function(:coalesce, :taken_at, :camera_at).asc(nulls: :last), :name, :id)
-        .map { |row| row.merge(marks: deep(row[:marks])) }
+      all(
+        photos
+          .where(trip_id:)
+          .order(Sequel.function(:coalesce, :taken_at, :camera_at).asc(nulls: :last), :name, :id)
+      )
     end
 
     def of_encounter(encounter_id)
@@ -38,24 +35,16 @@ module Store
         .select_map(:shown_key)
     end
 
-    # Every picture of a member: [{ original_key:, name:, media_type:, encounter_id:, taken_at: }]
-    def of_member(member_id)
-      @db[:photos]
-        .where(member_id:)
-        .order(:taken_at, :id)
-        .select(:id, :original_key, :name, :media_type, :encounter_id, :taken_at, :bytes)
-        .all
-    end
+    # Every picture of a member.
+    def of_member(member_id) = all(photos.where(member_id:).order(:taken_at, :id))
 
     def change(id, columns)
       columns = columns.merge(marks: Sequel.pg_jsonb(columns[:marks])) if columns[:marks]
       @db[:photos].where(id:).update(columns)
     end
 
-    # Returns the row that is gone; its files stay while another row names them.
-    def remove(id)
-      @db[:photos].where(id:).returning(:sha256, :original_key, :shown_key, :thumb_key).delete.first
-    end
+    # Returns the one that is gone; its files stay while another row names them.
+    def remove(id) = photo(@db[:photos].where(id:).returning(*COLUMNS).delete.first)
 
     # Files that nothing names any more once their day is over.
     def discard(keys, sha256:)
@@ -70,32 +59,28 @@ module Store
       gone.reject { |one| shown.include?(one[:sha256]) }.map { |one| one[:key] }
     end
 
-    # The next originals to be held against their hash, those longest unlooked at first: [{ id:,
-    # sha256:, original_key:, fixity: }]
+    # The next whose originals are held against their hash, those longest unlooked at first.
     def to_check(limit:, before:)
-      @db[:photos]
-        .where(Sequel.|({ checked_at: nil }, Sequel[:checked_at] < before))
-        .order(Sequel.asc(:checked_at, nulls: :first), :id)
-        .limit(limit)
-        .select(:id, :sha256, :original_key, :fixity)
-        .all
+      all(
+        photos
+          .where(Sequel.|({ checked_at: nil }, Sequel[:checked_at] < before))
+          .order(Sequel.asc(:checked_at, nulls: :first), :id)
+          .limit(limit)
+      )
     end
 
     def checked(ids, fixity:, at:) = @db[:photos].where(id: ids).update(fixity:, checked_at: at)
 
-    # [{ id:, fixity:, name:, media_type:, member_id:, checked_at: }] of originals that are not as
-    # they came
-    def unsound
-      @db[:photos]
-        .where(fixity: %w[missing damaged])
-        .order(:checked_at)
-        .select(:id, :fixity, :name, :media_type, :member_id, :checked_at)
-        .all
-    end
+    # Those whose originals are not as they came.
+    def unsound = all(photos.where(fixity: %w[missing damaged]).order(:checked_at))
 
     def any_with?(sha256) = !@db[:photos].where(sha256:).empty?
 
     private
+
+    def photos = @db[:photos].select(*COLUMNS)
+    def all(found) = found.map { |row| photo(row) }
+    def photo(row) = Core::Records::Photo.new(**row, marks: deep(row[:marks]))
 
     def deep(json) = json && JSON.parse(JSON.generate(json), symbolize_names: true)
   end

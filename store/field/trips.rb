@@ -22,26 +22,11 @@ module Store
     end
 
     # Trips of a member's that are not handed in, from one day on, soonest first; for choosing one
-    # on the Deck.
+    # on the Deck: [Core::Trips::Coming]
     def open_from(member_id, from:, limit:)
       fish = @db[:encounters].where(trip_id: Sequel[:trips][:id]).select(Sequel.function(:count).*)
-      @db[:trips]
-        .join(:spots, code: :spot_code)
-        .where(member_id:)
-        .where { held_on >= from }
-        .exclude(state: "submitted")
-        .order(:held_on, :created_at)
-        .limit(limit)
-        .select(
-          Sequel[:trips][:id],
-          :held_on,
-          Sequel[:spots][:name].as(:spot_name),
-          :plan,
-          fish.as(:fish)
-        )
-        .map do |row|
-          row.except(:plan).merge(**(deep(row[:plan]) || {}).slice(:from_hour, :to_hour))
-        end
+      coming(member_id, from).exclude(state: "submitted").limit(limit).select_append(fish.as(:fish))
+        .map { |row| coming_trip(row) }
     end
 
     # Nothing hangs on it: no record, void or not, no picture, no track, nothing held.
@@ -78,25 +63,8 @@ module Store
       )
     end
 
-    # Trips still to come, soonest first, with the names for a calendar.
-    def to_come(member_id, from:)
-      @db[:trips]
-        .join(:spots, code: :spot_code)
-        .where(member_id:)
-        .where { held_on >= from }
-        .order(:held_on)
-        .select(
-          Sequel[:trips][:id],
-          :held_on,
-          Sequel[:spots][:name].as(:spot_name),
-          :lat_deg,
-          :lon_deg,
-          :platform,
-          :plan,
-          :updated_at
-        )
-        .map { |row| row.merge(plan: deep(row[:plan])) }
-    end
+    # Trips still to come, soonest first: [Core::Trips::Coming]
+    def to_come(member_id, from:) = coming(member_id, from).map { |row| coming_trip(row) }
 
     def add(trip) = @db[:trips].insert(**stored(trip))
 
@@ -118,6 +86,26 @@ module Store
     end
 
     private
+
+    def coming(member_id, from)
+      @db[:trips]
+        .join(:spots, code: :spot_code)
+        .where(member_id:)
+        .where { held_on >= from }
+        .order(:held_on, :created_at)
+        .select(
+          Sequel[:trips][:id], :held_on, :spot_code, :platform, :plan, :updated_at,
+          Sequel[:spots][:name].as(:name), :lat_deg, :lon_deg
+        )
+    end
+
+    def coming_trip(row)
+      Core::Trips::Coming.new(
+        trip: trip(row.slice(:id, :held_on, :spot_code, :platform, :plan)),
+        spot: Core::Waters::Spot.new(**row.slice(:name, :lat_deg, :lon_deg), code: row[:spot_code]),
+        **row.slice(:updated_at, :fish)
+      )
+    end
 
     def trip(row)
       return if row.nil?

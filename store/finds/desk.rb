@@ -101,10 +101,12 @@ module Store
         .all
     end
 
-    # Locks the report, so that two coordinators take turns. { state:, decisions: Integer }
+    # Locks the report, so that two coordinators take turns. How often it was decided; nil where
+    # there is none.
     def lock(report_id)
-      row = @db[:reports].where(id: report_id).for_update.select(:state).first
-      row&.merge(decisions: @db[:decisions].where(report_id:).count)
+      return if @db[:reports].where(id: report_id).for_update.get(:id).nil?
+
+      @db[:decisions].where(report_id:).count
     end
 
     # decision: { report_id:, verdict:, reason:, member_id:, fish_id:, tag_number:, share:,
@@ -116,7 +118,12 @@ module Store
       )
     end
 
-    def last_decision(report_id) = @db[:decisions].where(report_id:).order(Sequel.desc(:id)).first
+    # Core::Recaptures::Decision or nil
+    def last_decision(report_id)
+      row = @db[:decisions].where(report_id:).order(Sequel.desc(:id))
+        .select(*Core::Recaptures::Decision.members).first
+      row && Core::Recaptures::Decision.new(**row, moved: row[:moved]&.to_h)
+    end
 
     private
 

@@ -73,14 +73,16 @@ module Store
         .map { |row| row.merge(fields: row[:fields].keys, record: row[:record].to_h) }
     end
 
-    # Locks it. { settled_at:, member_id: of who caught the fish, sentence: } or nil
+    # Locks it. Core::Checks::Query or nil
     def lock(encounter_id, code)
-      @db[:queries]
-        .join(:encounters, id: :encounter_id)
-        .where(encounter_id:, code:)
-        .select(Sequel[:queries][:settled_at], :member_id, :sentence, :caught_on)
-        .for_update
-        .first
+      row =
+        @db[:queries]
+          .join(:encounters, id: :encounter_id)
+          .where(encounter_id:, code:)
+          .select(Sequel[:queries][:settled_at], :member_id, :sentence, :caught_on)
+          .for_update
+          .first
+      row && Core::Checks::Query.new(**row)
     end
 
     # by nil: open again

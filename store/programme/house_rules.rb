@@ -43,12 +43,14 @@ module Store
         .all
     end
 
-    # A member's stricter choices as { version:, choices: }: the newest, one version of them, or
-    # those of a moment; version 0 for none.
+    # A member's stricter choices: the newest, one version of them, or those of a moment.
+    # Core::Protocol::OwnRules
     def own(member_id) = own_of(@db[:own_rules].where(member_id:))
 
     def own_version(member_id, version)
-      version.zero? ? NO_OWN : own_of(@db[:own_rules].where(member_id:, version:))
+      return Core::Protocol::OwnRules.new if version.zero?
+
+      own_of(@db[:own_rules].where(member_id:, version:))
     end
 
     def own_at(member_id, time)
@@ -57,12 +59,10 @@ module Store
 
     # Keeps them as the next version. Returns its number.
     def add_own(member_id, choices)
-      version = own(member_id)[:version] + 1
+      version = own(member_id).version + 1
       @db[:own_rules].insert(member_id:, version:, choices: Sequel.pg_jsonb(choices))
       version
     end
-
-    NO_OWN = { version: 0, choices: {} }.freeze
 
     private
 
@@ -72,8 +72,10 @@ module Store
     end
 
     def own_of(rows)
-      row = rows.order(Sequel.desc(:version)).first
-      row ? { version: row[:version], choices: row[:choices].to_h } : NO_OWN
+      row = rows.order(Sequel.desc(:version)).select(:version, :choices).first
+      return Core::Protocol::OwnRules.new if row.nil?
+
+      Core::Protocol::OwnRules.new(**row, choices: row[:choices].to_h)
     end
 
     def deep(json) = JSON.parse(JSON.generate(json), symbolize_names: true)

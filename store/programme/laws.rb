@@ -18,8 +18,9 @@ module Store
         .map { |row| entry(row) }
     end
 
-    # [{ id:, ..., entered_by:, entered_at: }] in force everywhere
-    def all
+    # [{ id:, ..., entered_by:, entered_at:, stale: whether it was checked before that day }] in
+    # force everywhere
+    def all(stale_before:)
       shown = COLUMNS.map { |column| Sequel[:laws][column] }
       @db[:laws]
         .where(superseded_at: nil)
@@ -31,7 +32,8 @@ module Store
           :season_first,
           :season_last,
           Sequel[:members][:name].as(:entered_by),
-          :entered_at
+          :entered_at,
+          (Sequel[:laws][:checked_on] < stale_before).as(:stale)
         )
         .all
     end

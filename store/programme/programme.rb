@@ -3,21 +3,16 @@
 module Store
   # Whose programme this is, and its drawn coast.
   class Programme
-    UNNAMED = "A tagging programme"
-
     def initialize(db) = @db = db
 
-    UNSET = {
-      name: UNNAMED, sender: nil, contact: nil, time_zone: "UTC", coast_version: 0
-    }.freeze
-
-    # { name:, sender:, contact:, time_zone: as the IANA names them, coast_version: }; what was not
-    # set up yet is nil.
-    def find = @db[:programme].select(*UNSET.keys).first || UNSET
+    # Core::Programme
+    def find
+      Core::Programme.new(**@db[:programme].select(*Core::Programme.members).first.to_h.compact)
+    end
 
     # What day it is there. now: Time
     def day(now)
-      zone = @db[:programme].get(:time_zone) || UNSET[:time_zone]
+      zone = find.time_zone
       @db.get(Sequel.cast(Sequel.function(:timezone, zone, Sequel.cast(now, :timestamptz)), Date))
     end
 
@@ -26,7 +21,7 @@ module Store
 
     # { day => minutes }
     def offsets_minutes(days)
-      zone = @db[:programme].get(:time_zone) || UNSET[:time_zone]
+      zone = find.time_zone
       noon = Sequel.lit("(day + time '12:00')")
       ahead = Sequel.lit(
         "extract(epoch from (? at time zone 'UTC') - (? at time zone ?))::int / 60",
@@ -39,8 +34,8 @@ module Store
     # Whether this server can tell the time there.
     def time_zone?(name) = !@db[:pg_timezone_names].where(name:).empty?
 
-    def name = find[:name]
-    def coast_version = find[:coast_version]
+    def name = find.name
+    def coast_version = find.coast_version
 
     # columns: name:, sender:, contact:, time_zone:
     def keep(columns)

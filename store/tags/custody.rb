@@ -20,21 +20,16 @@ module Store
       @db[:tag_series].insert(prefix:, digits:, first_serial:, last_serial:)
     end
 
+    # { id => Core::Tags::Series }
     def series
-      @db[:tag_series]
-        .order(:prefix, :first_serial)
-        .select(:id, :prefix, :digits, :first_serial, :last_serial)
-        .all
+      @db[:tag_series].order(:prefix, :first_serial)
+        .to_h { |row| [row[:id], series_of(row)] }
     end
 
     # A number of the newest series as it stands on a tag, all noughts; nil before there is one.
     def example
       prefix, digits = @db[:tag_series].reverse(:id).get(%i[prefix digits])
       prefix && (prefix + ("0" * digits))
-    end
-
-    def find_series(id)
-      @db[:tag_series].select(:id, :prefix, :digits, :first_serial, :last_serial).first(id:)
     end
 
     # Prints a batch: its tags exist from now on, in stock. numbers: one per serial, in order.
@@ -71,18 +66,21 @@ module Store
         .all
     end
 
+    # Core::Tags::Batch or nil
     def find_batch(id)
-      @db[:tag_batches]
-        .join(:tag_series, id: :series_id)
-        .select(
-          Sequel[:tag_batches][:id],
-          :label,
-          :prefix,
-          :digits,
-          Sequel[:tag_batches][:first_serial],
-          Sequel[:tag_batches][:last_serial]
-        )
-        .first(Sequel[:tag_batches][:id] => id)
+      row =
+        @db[:tag_batches]
+          .join(:tag_series, id: :series_id)
+          .select(
+            Sequel[:tag_batches][:id],
+            :label,
+            :prefix,
+            :digits,
+            Sequel[:tag_batches][:first_serial],
+            Sequel[:tag_batches][:last_serial]
+          )
+          .first(Sequel[:tag_batches][:id] => id)
+      row && Core::Tags::Batch.new(**row.slice(:id, :label), series: series_of(row))
     end
 
     # The next numbers in stock of a batch. The batch is locked until the transaction ends, so two
@@ -92,14 +90,10 @@ module Store
       @db[:tags].where(batch_id:, state: "in_stock").order(:serial).limit(count).select_map(:number)
     end
 
-    # The rows of these numbers, locked: [{ number:, state:, holder_id: }]
+    # Those of these numbers that are ours, locked: [Core::Tags::Tag]
     def lock(numbers)
-      @db[:tags]
-        .where(number: numbers)
-        .order(:number)
-        .for_update
-        .select(:number, :state, :holder_id)
-        .all
+      @db[:tags].where(number: numbers).order(:number).for_update.select(*Tags::COLUMNS)
+        .map { |row| Core::Tags::Tag.new(**row) }
     end
 
     # Moves tags, with a ledger row each: the one way a tag changes hands.
@@ -211,6 +205,12 @@ module Store
           .select(:tag_number, :member_id, :name)
           .all
       issued.to_h { |row| [row[:tag_number], { holder_id: row[:member_id], name: row[:name] }] }
+    end
+
+    private
+
+    def series_of(row)
+      Core::Tags::Series.new(**row.slice(:prefix, :digits, :first_serial, :last_serial))
     end
   end
 end

@@ -3,38 +3,43 @@
 module Store
   # The individual: what ties its tags, encounters and matched reports together.
   class Fish
+    INDIVIDUAL = Core::Recaptures::Individual.members.freeze
+
     def initialize(db) = @db = db
 
     # Returns the new fish's id.
     def add(species_code:, story_key:) = @db[:fish].insert(species_code:, story_key:)
 
-    # { id:, species_code:, story_key: } or nil
-    def find(id) = @db[:fish].select(:id, :species_code, :story_key).first(id:)
+    # Core::Recaptures::Individual or nil
+    def find(id) = individual(@db[:fish].select(*INDIVIDUAL).first(id:))
 
     # A fish that turned out to be another one is told as that one.
     def by_story_key(story_key)
-      found = @db[:fish].select(:id, :species_code, :story_key, :merged_into).first(story_key:)
-      found && (found[:merged_into] ? find(found[:merged_into]) : found.except(:merged_into))
+      found = @db[:fish].select(*INDIVIDUAL, :merged_into).first(story_key:)
+      return if found.nil?
+
+      into = found.delete(:merged_into)
+      into ? find(into) : individual(found)
     end
 
-    # { id => { id:, species_code:, story_key: } }
-    def all(ids) = @db[:fish].where(id: ids).select(:id, :species_code, :story_key).as_hash(:id)
+    # { id => Core::Recaptures::Individual }
+    def all(ids)
+      @db[:fish].where(id: ids).select(*INDIVIDUAL).to_h { |row| [row[:id], individual(row)] }
+    end
 
     # Nobody else changes what is known of these until the transaction ends. ids: one or many
     def lock(ids) = @db[:fish].where(id: ids).order(:id).for_update.select_map(:id)
 
-    # The fish that carries this tag, or carried it last, with what a match must know of it, or nil:
-    # { fish_id:, number:, species_code:, story_key:, length_mm:, length_kind:, released_on:,
-    # ended_on:, tagger_id:, kept: }
+    # The fish that carries this tag, or carried it last: Core::Recaptures::TaggedFish or nil.
     #   apart_from: a report's own id, whose word on the fish's fate is not held against it
     #   on: a day; also a tag that has come off is found then, and ended_on says when. Without it
     #       only one that is in a fish now.
     def carrying(number, on: nil, apart_from: nil)
-      row = last_carrying([number], known: on ? KNOWN : AT_LARGE)[number]
-      row&.merge(kept: kept_of([row[:fish_id]], apart_from:).any?)
+      fish = last_carrying([number], known: on ? KNOWN : AT_LARGE)[number]
+      fish&.with(kept: kept_of([fish.fish_id], apart_from:).any?)
     end
 
-    # The same of many numbers, but for whether it was kept: { number => row }
+    # The same of many numbers, but for whether it was kept: { number => TaggedFish }
     def last_carrying(numbers, known: KNOWN)
       @db[:taggings]
         .join(:fish, id: :fish_id)
@@ -54,7 +59,7 @@ module Store
           Sequel.cast(Sequel[:taggings][:ended_at], Date).as(:ended_on),
           Sequel[:encounters][:member_id].as(:tagger_id)
         )
-        .as_hash(:number)
+        .to_h { |row| [row[:number], Core::Recaptures::TaggedFish.new(**row)] }
     end
 
     # Of these fish, those that anybody reported kept. In two steps: joined, the planner reads all
@@ -171,24 +176,29 @@ module Store
     # Members who tagged or recaptured it: they see exact places.
     def member_ids(fish_id) = @db[:encounters].where(fish_id:).distinct.select_map(:member_id)
 
-    # Every catch of the fish, from the Deck and from finders, unordered; see
-    # Core::Recaptures::Story.
+    # Every catch of the fish, from the Deck and from finders, unordered: [Core::Recaptures::Catch]
     def catches(fish_id) = catches_of([fish_id]).fetch(fish_id, [])
 
-    # The same of many: { fish id => [catch] }
+    # The same of many: { fish id => [Catch] }
     def catches_of(fish_ids)
+      species = @db[:fish].where(id: fish_ids).select_hash(:id, :species_code)
       (deck_catches(fish_ids) + reported_catches(fish_ids))
-        .group_by { |caught| caught.delete(:fish_id) }
+        .group_by { |row| row.delete(:fish_id) }
+        .to_h do |id, rows|
+          [id, rows.map { |row| Core::Recaptures::Catch.new(**row, species_code: species[id]) }]
+        end
     end
 
     private
+
+    def individual(row) = row && Core::Recaptures::Individual.new(**row)
 
     def deck_catches(fish_ids)
       rows = deck_rows(fish_ids)
       tags = tags_of(rows.filter_map { |row| row[:id] if row[:kind] == "tagged" })
       rows.map do |row|
         numbers = row[:kind] == "tagged" ? tags.fetch(row[:id], []) : row[:read_numbers].to_a
-        catch_of(row, "deck", row[:kind], numbers)
+        caught(row, source: "deck", what: row[:kind], tag_numbers: numbers)
       end
     end
 
@@ -256,22 +266,23 @@ module Store
           Sequel[:reports][:place_words].as(:place_name),
           :tag_number
         )
-        .map { |row| catch_of(row, "report", "recaptured", [row[:tag_number]]) }
+        .map do |row|
+          {
+            **caught(row, source: "report", what: "recaptured", tag_numbers: [row[:tag_number]]),
+            **row.slice(:found_how, :day_said, :caught_from).compact
+          }
+        end
     end
 
-    def catch_of(row, source, what, tag_numbers)
-      row.slice(
-        :id, :fish_id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate,
-        :public_name, :member_name, :air_seconds, :weight_g, :outcome
-      ).merge(
-        what:,
-        source:,
-        length: Core::Fish::Length.of(row),
-        tag_numbers:,
-        found_how: row[:found_how] || "caught",
-        day_said: row[:day_said] || "day",
-        caught_from: row[:caught_from]
-      )
+    # Of a row what a Catch has, and the fish.
+    def caught(row, **how)
+      {
+               **row.slice(
+                 :id, :fish_id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate,
+                 :public_name, :member_name, :air_seconds, :weight_g, :outcome
+               ),
+        **how, length: Core::Fish::Length.of(row)
+      }
     end
   end
 end

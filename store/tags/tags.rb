@@ -3,10 +3,14 @@
 module Store
   # Printed tags, who holds them, and the ledger of every hand they went through.
   class Tags
+    COLUMNS = Core::Tags::Tag.members.freeze
+
     def initialize(db) = @db = db
 
-    # { number:, state:, holder_id: } or nil
-    def find(number) = @db[:tags].select(:number, :state, :holder_id).first(number:)
+    # Core::Tags::Tag or nil
+    def find(number)
+      @db[:tags].select(*COLUMNS).first(number:)&.then { |row| Core::Tags::Tag.new(**row) }
+    end
 
     # The numbers a member carries, lowest first.
     def pouch(member_id, limit: 200)

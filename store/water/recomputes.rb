@@ -14,7 +14,12 @@ module Store
         .insert(topic:, asked:, filter: Sequel.pg_jsonb(filter), **row).first&.fetch(:id)
     end
 
-    def last(topic, asked) = all.where(topic:, asked:).order(Sequel.desc(:id)).first
+    # Core::Water::Recompute or nil
+    def last(topic, asked)
+      row = all.where(topic:, asked:).order(Sequel.desc(:id))
+        .select(*Core::Water::Recompute.members).first
+      row && Core::Water::Recompute.new(**row)
+    end
 
     def begin(id) = update(id, started_at: Sequel::CURRENT_TIMESTAMP, parts_done: 0)
     def mark(id, parts_done) = update(id, parts_done:)

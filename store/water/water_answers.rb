@@ -17,10 +17,15 @@ module Store
     # About how many records there are, as the database last counted them.
     def size = @db[:pg_class].where(relname: "encounter_records").get(:reltuples).to_i
 
+    # Core::Water::Kept or nil
     def find(topic, asked)
-      row = @db[:water_answers].where(topic:, asked:).first
-      row&.merge(answers: JSON.parse(JSON.generate(row[:answers].to_a),
-        symbolize_names: true))
+      row = @db[:water_answers].where(topic:, asked:).select(*Core::Water::Kept.members).first
+      return if row.nil?
+
+      answers = JSON.parse(JSON.generate(row[:answers].to_a), symbolize_names: true)
+      Core::Water::Kept.new(
+        **row, answers: answers.map { |answer| Core::Water::Answer.new(**answer) }
+      )
     end
 
     def keep(topic, asked, data_version:, answers:, took_ms:)
@@ -35,11 +40,11 @@ module Store
       )
     end
 
-    # { key => { holds:, why:, by:, said_at: } }
+    # What was said of them: { key => { holds:, why:, by: } }
     def assumptions
       @db[:water_assumptions].join(:members, id: :member_id)
-        .select(:key, :holds, :why, Sequel[:members][:name].as(:by), :said_at)
-        .as_hash(:key)
+        .select(:key, :holds, :why, Sequel[:members][:name].as(:by))
+        .to_h { |row| [row.delete(:key), row] }
     end
 
     def say(key, holds:, why:, member_id:)

@@ -8,7 +8,7 @@ class DeckApiTest < ApiCase
   def trip_id = @trip_id ||= Seeds.trip(db, @isolde, held_on: local_date)
   def encounter(**changes) = Seeds.encounter(trip_id, start:, **changes)
   def state(number) = db[:tags].where(number:).get(:state)
-  def carried_by(number) = Store::Fish.new(db).carrying(number)&.fetch(:fish_id)
+  def carried_by(number) = Store::Fish.new(db).carrying(number)&.fish_id
 
   def setup
     super

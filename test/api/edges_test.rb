@@ -127,4 +127,18 @@ class EdgesTest < ApiCase
     refute_includes last_response.body, "secret"
     assert_match(/number: [0-9a-f]{8}\.\z/, JSON.parse(last_response.body)["message"])
   end
+
+  # What a missing method was called on stands in the message of its error.
+  def test_a_bug_in_a_route_writes_no_cookie_into_the_log
+    sign_in
+    log = logged do
+      Acts::ReadGuide.stub(:call, ->(*, **) { Api::Routes::People.new!.no_such_helper }) do
+        get("/api/guide")
+      end
+    end
+
+    assert_match(/no_such_helper/, log)
+    assert_equal 500, last_response.status
+    refute_match(/@app|HTTP_COOKIE|template_cache/, log)
+  end
 end

@@ -4,19 +4,18 @@ require "icalendar"
 require_relative "../support/test_helper"
 
 class CalendarTest < Minitest::Test
-  TRIP = {
-    id: "0190aaaa-0000-7000-8000-000000000000",
-    held_on: Date.new(2026, 12, 31),
-    spot_name: "Oe Narrows, by the stack; north",
-    lat_deg: 48.685,
-    lon_deg: -21.34,
-    platform: "boat",
-    plan: {
-      from_hour: 20,
-      to_hour: 24
-    },
-    updated_at: Time.utc(2026, 12, 1)
-  }.freeze
+  def trip(plan)
+    Core::Trips::Coming.new(
+      trip: Core::Trips::Trip.new(
+        id: "0190aaaa-0000-7000-8000-000000000000", held_on: Date.new(2026, 12, 31),
+        platform: "boat", plan:
+      ),
+      spot: Core::Waters::Spot.new(
+        name: "Oe Narrows, by the stack; north", lat_deg: 48.685, lon_deg: -21.34
+      ),
+      updated_at: Time.utc(2026, 12, 1)
+    )
+  end
 
   def events(*trips)
     Icalendar::Calendar
@@ -26,7 +25,7 @@ class CalendarTest < Minitest::Test
   end
 
   def test_a_night_trip_ends_in_the_new_year_and_names_survive_their_commas
-    event = events(TRIP).first
+    event = events(trip({ from_hour: 20, to_hour: 24 })).first
 
     assert_equal(
       %w[2026-12-31T20 2027-01-01T00],
@@ -38,7 +37,7 @@ class CalendarTest < Minitest::Test
 
   def test_a_trip_without_hours_or_with_crossed_ones_still_has_a_length
     [nil, {}, { from_hour: 9, to_hour: 7 }].each do |plan|
-      event = events(TRIP.merge(plan:)).first
+      event = events(trip(plan)).first
 
       assert_operator event.dtend.to_time, :>, event.dtstart.to_time
     end

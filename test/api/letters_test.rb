@@ -140,12 +140,12 @@ class LettersTest < ApiCase
     Acts::WriteLetter.thanks_to_finder(
       store:,
       report:,
-      fish: {
+      fish: Core::Recaptures::TaggedFish.new(
         number: "MS000001",
         species_code: "seabass",
         released_on: Date.new(2026, 5, 1),
         story_key: "k"
-      }
+      )
     )
 
     assert_equal "Tag MS000001.", db[:letters].get(:body)

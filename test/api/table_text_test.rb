@@ -55,7 +55,9 @@ class TableTextTest < Minitest::Test
   def test_what_stays_out_comes_back_as_a_table_whose_cells_are_no_formulas
     text = Formats::RefusedCsv.build(
       head: %w[fish length], rows: [
-        { cells: ["=HYPERLINK(1)", "-12"], faults: [{ "rule" => "No.", "mend" => "Mend it." }] }
+        Core::Imports::Row.new(
+          cells: ["=HYPERLINK(1)", "-12"], faults: [{ "rule" => "No.", "mend" => "Mend it." }]
+        )
       ]
     )
 

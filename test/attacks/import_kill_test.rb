@@ -45,7 +45,7 @@ class ImportKillTest < Minitest::Test
 
   def checked
     id = Acts::ReadTable.call(@context, bytes: table, file_name: "old.csv")
-    mapping = @store.imports.find(id)[:mapping].merge("length_how" => "board")
+    mapping = @store.imports.find(id).mapping.merge("length_how" => "board")
     Acts::MapImport.call(@context, id:, mapping:)
     @db[:imports].where(id:).update(state: "checking")
     Acts::CheckImport.call(@context, id)

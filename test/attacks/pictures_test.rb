@@ -112,7 +112,7 @@ class PicturesAttackTest < ApiCase
       Acts::CheckOriginals.call(Acts::Context.new(store:, now: Time.now + 1), files: ApiCase.files)
 
     assert_equal({ intact: 0, missing: 0, damaged: 1 }, counts)
-    assert_equal(["damaged"], store.photos.unsound.map { |one| one[:fixity] })
+    assert_equal(["damaged"], store.photos.unsound.map(&:fixity))
     File.delete(original)
 
     assert_equal 1,

@@ -62,13 +62,13 @@ class DocksideSumsTest < Minitest::Test
   def test_a_skipped_number_a_double_and_a_strangers_tag_are_found
     used =
       %w[MS000003 MS000004 MS000007 MT000001].map.with_index do |number, index|
-        { number:, encounter_id: index, act: "applied" }
+        Core::Tags::Sum::Named.new(number, index, "applied")
       end
     sum =
       Core::Tags::Sum.of(
         used:,
         pouch: %w[MS000005 MS000006 MS000008 MT000009],
-        read: [{ number: "MS000003", encounter_id: 9 }],
+        read: [Core::Tags::Sum::Named.new("MS000003", 9)],
         owners: {
           "MS000004" => {
             holder_id: "other",
@@ -82,9 +82,11 @@ class DocksideSumsTest < Minitest::Test
         member_id: "me"
       )
 
-    assert_equal(%w[MS000005 MS000006], sum[:gaps].map { |one| one[:number] })
-    assert_equal [["MS000003", [0, 9]]], sum[:doubles].map(&:values)
-    assert_equal(%w[Rafe], sum[:foreign].map { |one| one[:owner] })
+    assert_equal %w[MS000005 MS000006], sum.gaps.map(&:number)
+    assert_equal [["MS000003", [0, 9]]], sum.doubles.map(&:values)
+    assert_equal %w[Rafe], sum.foreign.map(&:owner)
+    refute_predicate sum, :even?
+    assert_predicate sum.unexplained { |_part, numbers| numbers }, :even?
   end
 
   def test_a_track_places_a_fish_between_two_fixes_and_leaves_a_far_one_alone
@@ -166,7 +168,7 @@ end
 
 class RecordDoubtsTest < Minitest::Test
   SPECIES = RandomFish.species.find { |one| one.code == "seabass" }
-  SOUND = {
+  SOUND = Core::Records::Encounter.new(
     id: "e",
     kind: "tagged",
     fate: "released",
@@ -181,16 +183,15 @@ class RecordDoubtsTest < Minitest::Test
     caught_on: Date.new(2026, 6, 15),
     lat_deg: 48.61,
     lon_deg: -21.47,
-    air_seconds: 14.0,
-    tag_numbers: %w[MS000001]
-  }.freeze
-  BEFORE = {
+    air_seconds: 14.0
+  )
+  BEFORE = Core::Recaptures::Catch.new(
     caught_on: Date.new(2026, 6, 14),
     lat_deg: 48.61,
     lon_deg: -21.47,
     length: Core::Fish::Length.new(mm: 478, kind: "FL", how: "board"),
     species_code: "seabass"
-  }.freeze
+  )
   LAW =
     Core::Law::Entry.new(
       species_code: "seabass",
@@ -210,9 +211,9 @@ class RecordDoubtsTest < Minitest::Test
       member: until_day(Date.new(2026, 12, 31)),
       on_land: false
     }.merge(around)
-    Core::Checks::Record.doubts(encounter: SOUND.merge(changes), species: SPECIES, **given).map(
-      &:code
-    )
+    Core::Checks::Record.doubts(
+      encounter: SOUND.with(**changes), put_numbers: %w[MS000001], species: SPECIES, **given
+    ).map(&:code)
   end
 
   def test_a_sound_record_raises_no_doubt
@@ -227,7 +228,7 @@ class RecordDoubtsTest < Minitest::Test
     assert_equal [:place_on_land], codes({}, on_land: true)
     assert_equal [:too_fast], codes({ lat_deg: 50.0 })
     assert_equal [:shrank], codes({ length_mm: 440, weight_g: nil })
-    assert_equal [:two_species], codes({}, catches: [BEFORE.merge(species_code: "cod")])
+    assert_equal [:two_species], codes({}, catches: [BEFORE.with(species_code: "cod")])
     assert_equal [:long_air], codes({ air_seconds: 301 })
     assert_equal [:no_tare], codes({ tare_g: nil })
     assert_equal [:law], codes({ fate: "kept", length_mm: 390, weight_g: nil }, catches: [])
@@ -239,7 +240,7 @@ class RecordDoubtsTest < Minitest::Test
 
   # What is just still right raises nothing.
   def test_each_bound_is_on_the_side_of_the_record
-    day = SOUND[:caught_on]
+    day = SOUND.caught_on
 
     assert_empty codes({}, member: until_day(day))
     assert_equal [:permit_expired], codes({}, member: until_day(day - 1))
@@ -261,6 +262,6 @@ class RecordDoubtsTest < Minitest::Test
     assert_empty codes(at[fastest * 0.98])
     assert_equal [:too_fast], codes(at[fastest * 1.02])
     assert_empty codes(at[fastest * 1.96],
-      catches: [BEFORE.merge(caught_on: BEFORE[:caught_on] - 1)])
+      catches: [BEFORE.with(caught_on: BEFORE.caught_on - 1)])
   end
 end

@@ -4,14 +4,14 @@ require_relative "../support/test_helper"
 
 # What a record lacks, told for the fish that it costs something, the worst first.
 class GapsTest < Minitest::Test
-  WHOLE = {
+  WHOLE = Core::Records::Encounter.new(
     id: 1, kind: "tagged", fate: "released", source: "paper", length_mm: 480, lat_deg: 48.6,
     air_seconds: 12.0, hook_place: "lip", bleeding: "none", outcome: "swam", weight_how: "scale",
     tare_g: 150, collisions: [], tag_question: nil
-  }.freeze
+  )
 
   def fields(**changes)
-    Core::Trips::Gaps.of([WHOLE.merge(changes)]).map { |gap| gap[:field] }
+    Core::Trips::Gaps.of([WHOLE.with(**changes)]).map { |gap| gap[:field] }
   end
 
   def test_a_whole_record_lacks_nothing
@@ -34,9 +34,9 @@ class GapsTest < Minitest::Test
 
   # A length that nobody knows costs most where there is a tag to tell how it grew.
   def test_what_harms_most_comes_first_and_fish_in_their_order
-    small = WHOLE.merge(id: 2, kind: "untagged", length_mm: nil)
-    big = WHOLE.merge(id: 3, length_mm: nil, outcome: nil)
-    told = Core::Trips::Gaps.of([small, big, big.merge(id: 4)])
+    small = WHOLE.with(id: 2, kind: "untagged", length_mm: nil)
+    big = WHOLE.with(id: 3, length_mm: nil, outcome: nil)
+    told = Core::Trips::Gaps.of([small, big, big.with(id: 4)])
 
     harms = told.map { |gap| gap.values_at(:encounter_id, :harm) }
 

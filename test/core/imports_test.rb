@@ -319,18 +319,20 @@ class ImportsCoreTest < Minitest::Test
   end
 
   def test_numbers_are_put_in_once_wherever_the_rows_stand
-    tags = { "MS1" => { state: "in_stock" }, "MS2" => { state: "applied" },
-             "MS3" => { state: "lost" }, "MS4" => { state: "in_pouch" } }
+    named = ->(**row) { Imports::NumbersInTurn::Named.new(**row) }
+    tags =
+      { "MS1" => "in_stock", "MS2" => "applied", "MS3" => "lost", "MS4" => "in_pouch" }
+        .to_h { |number, state| [number, Core::Tags::Tag.new(number:, state:)] }
     verdict = Imports::NumbersInTurn.new(tags).judge(
       [
-        { line: 2, day: "2020-06-01", numbers: ["MS1"], said: nil },
-        { line: 3, day: "2019-05-01", numbers: ["MS1"], said: nil },
-        { line: 4, day: "2019-05-01", numbers: ["MS2"], said: nil },
-        { line: 5, day: "2019-05-01", numbers: ["MS2"], said: "tagged" },
-        { line: 6, day: "2019-05-01", numbers: ["MS3"], said: "tagged" },
-        { line: 7, day: "2019-05-01", numbers: ["MS9"], said: "tagged" },
-        { line: 8, day: "2019-05-02", numbers: ["MS1"], said: "tagged" },
-        { line: 9, day: "2019-05-02", numbers: %w[MS4 MS5], said: "recaptured" }
+        named[line: 2, day: "2020-06-01", numbers: ["MS1"], said: nil],
+        named[line: 3, day: "2019-05-01", numbers: ["MS1"], said: nil],
+        named[line: 4, day: "2019-05-01", numbers: ["MS2"], said: nil],
+        named[line: 5, day: "2019-05-01", numbers: ["MS2"], said: "tagged"],
+        named[line: 6, day: "2019-05-01", numbers: ["MS3"], said: "tagged"],
+        named[line: 7, day: "2019-05-01", numbers: ["MS9"], said: "tagged"],
+        named[line: 8, day: "2019-05-02", numbers: ["MS1"], said: "tagged"],
+        named[line: 9, day: "2019-05-02", numbers: %w[MS4 MS5], said: "recaptured"]
       ]
     )
 

@@ -48,7 +48,7 @@ class CandidatesTest < Minitest::Test
     words = [0.98, 1.02].map do |share|
       north = limit_km * share / (60 * 1.8532)
       place = { lat_deg: fish[:lat_deg] + north, caught_on: fish[:released_on] + 3 }
-      weigh(report(**place), [fish])[:ranked].first.terms.last[:words]
+      weigh(report(**place), [fish]).best.terms.last[:words]
     end
 
     assert_equal ["64 km in 3 days", "66 km in 3 days is farther than a fish goes"], words
@@ -69,21 +69,21 @@ class CandidatesTest < Minitest::Test
     assert_in_delta one.log, one.terms.sum { |term| term[:log] }, 1e-9
     twin = weigh(report, [fish, fish.merge(number: "ZZ999999")])
 
-    assert_equal ["MS000123"], twin[:ranked].map(&:number), "two tags on a fish are one candidate"
-    assert_empty weigh(report(caught_on: fish[:released_on] - 1), [fish])[:ranked]
+    assert_equal ["MS000123"], twin.ranked.map(&:number), "two tags on a fish are one candidate"
+    assert_empty weigh(report(caught_on: fish[:released_on] - 1), [fish]).ranked
   end
 
   # The whole log weight of a plain number of a plain fish, put together by hand.
   def test_terms_are_the_weights_by_name
-    terms = weigh(report(lat_deg: nil), [one_fish])[:ranked].first.terms.to_h do |term|
+    terms = weigh(report(lat_deg: nil), [one_fish]).best.terms.to_h do |term|
       [term[:name], term]
     end
 
     assert_equal ["the same species", 0.0], terms["species"].to_h.values_at(:words, :log)
-    other = weigh(report(lat_deg: nil, species_code: "turbot"), [one_fish])[:ranked].first
-    alike = weigh(report(lat_deg: nil, species_code: "thick_lipped_mullet"), [one_fish])[:ranked]
-    unsaid = weigh(report(lat_deg: nil, species_code: nil), [one_fish])[:ranked].first
-    same = weigh(report(lat_deg: nil), [one_fish])[:ranked].first
+    other = weigh(report(lat_deg: nil, species_code: "turbot"), [one_fish]).best
+    alike = weigh(report(lat_deg: nil, species_code: "thick_lipped_mullet"), [one_fish]).ranked
+    unsaid = weigh(report(lat_deg: nil, species_code: nil), [one_fish]).best
+    same = weigh(report(lat_deg: nil), [one_fish]).best
 
     assert_operator same.log, :>, alike.first.log
     assert_operator alike.first.log, :>, other.log
@@ -95,7 +95,7 @@ class CandidatesTest < Minitest::Test
     released = one_fish[:released_on]
     span = lambda { |from, to|
       weigh(report(caught_from: released + from, caught_on: released + to),
-        [one_fish])[:ranked].size
+        [one_fish]).ranked.size
     }
 
     assert_equal [0, 1, 1, 1], [span[-20, -1], span[-20, 0], span[-20, 30], span[5, 30]]
@@ -105,9 +105,9 @@ class CandidatesTest < Minitest::Test
   def test_a_second_number_that_nobody_wrote_down_costs_its_weight
     fish = one_fish
     both = [fish, fish.merge(number: "MS000124")]
-    one = weigh(report, [fish])[:ranked].first.log
-    two = weigh(report(numbers: %w[MS000123 MS000124]), both)[:ranked].first.log
-    unknown = weigh(report(numbers: %w[MS000123 MS000999]), [fish])[:ranked].first.log
+    one = weigh(report, [fish]).best.log
+    two = weigh(report(numbers: %w[MS000123 MS000124]), both).best.log
+    unknown = weigh(report(numbers: %w[MS000123 MS000999]), [fish]).best.log
 
     assert_in_delta Math.log(0.05), unknown - one, 1e-9
     assert_operator two, :>, unknown
@@ -141,7 +141,7 @@ class CandidatesTest < Minitest::Test
   def test_a_length_speaks_for_and_against_and_silence_for_nothing
     length = ->(mm) { Core::Fish::Length.new(mm:, kind: "FL", how: "tape") }
     log = lambda do |fish, told|
-      weigh(report(length: told && length.call(told)), [fish])[:ranked].first.log
+      weigh(report(length: told && length.call(told)), [fish]).best.log
     end
     fish = one_fish
 
@@ -206,7 +206,7 @@ class CandidatesTest < Minitest::Test
 
   def test_a_day_that_nobody_knows_widens_what_is_expected
     length = Core::Fish::Length.new(mm: 430, kind: "FL", how: "tape")
-    known = weigh(report(length:, caught_on: Date.new(2029, 5, 1)), [one_fish])[:ranked].first
+    known = weigh(report(length:, caught_on: Date.new(2029, 5, 1)), [one_fish]).best
     span =
       weigh(report(length:, caught_on: Date.new(2029, 5, 1), caught_from: nil), [one_fish])[
         :ranked
@@ -218,7 +218,7 @@ class CandidatesTest < Minitest::Test
   def test_a_tag_that_came_off_is_a_doubt_afterwards_and_one_that_was_lost_is_a_candidate
     off = one_fish.merge(ended_on: Date.new(2026, 7, 1))
     words = lambda do |fish, **more|
-      weigh(report(**more), [fish])[:ranked].first.terms.find { |term| term[:name] == "fate" }[
+      weigh(report(**more), [fish]).best.terms.find { |term| term[:name] == "fate" }[
         :words
       ]
     end

@@ -150,19 +150,20 @@ class GrowthTest < Minitest::Test
 end
 
 class MatchTest < Minitest::Test
-  FISH = {
-    fish_id: 7,
-    number: "MS000001",
-    species_code: "seabass",
-    released_on: Date.new(2025, 5, 1),
-    kept: false
-  }.freeze
+  FISH =
+    Core::Recaptures::TaggedFish.new(
+      fish_id: 7,
+      number: "MS000001",
+      species_code: "seabass",
+      released_on: Date.new(2025, 5, 1),
+      kept: false
+    )
 
   def judge(fish: [FISH], share: 0.999, **given)
     seen = { complete: true, ours: true, told: false, **given.slice(:complete, :ours, :told) }
     best =
       fish.first &&
-      Core::Recaptures::Candidates::Candidate.new(fish_id: fish.first[:fish_id], share:)
+      Core::Recaptures::Candidates::Candidate.new(fish_id: fish.first.fish_id, share:)
     Core::Recaptures::Match.judge(
       report: {
         species_code: "seabass",
@@ -170,9 +171,7 @@ class MatchTest < Minitest::Test
         **given.except(*seen.keys)
       },
       carrying: fish,
-      weighed: {
-        ranked: [best].compact
-      },
+      weighed: Core::Recaptures::Candidates::Weighed.new(ranked: [best].compact),
       **seen
     )
   end
@@ -186,10 +185,10 @@ class MatchTest < Minitest::Test
   def test_everything_else_waits_with_its_reason
     assert_equal :number_not_found, judge(fish: [])[:reason]
     assert_equal :other_programme, judge(fish: [], ours: false)[:reason]
-    assert_equal :two_fish, judge(fish: [FISH, FISH.merge(fish_id: 8)])[:reason]
+    assert_equal :two_fish, judge(fish: [FISH, FISH.with(fish_id: 8)])[:reason]
     assert_equal :other_species, judge(species_code: "cod")[:reason]
     assert_equal :before_release, judge(caught_on: Date.new(2025, 4, 30))[:reason]
-    assert_equal :reported_kept, judge(fish: [FISH.merge(kept: true)])[:reason]
+    assert_equal :reported_kept, judge(fish: [FISH.with(kept: true)])[:reason]
     assert_equal :perhaps_same_catch, judge(told: true)[:reason]
     assert_equal :unlikely, judge(share: 0.95)[:reason]
     assert_equal :not_complete, judge(complete: false)[:reason]
@@ -200,15 +199,15 @@ class MatchTest < Minitest::Test
   def test_a_number_alone_is_enough_unless_the_fish_is_gone
     assert_predicate judge(species_code: nil, share: 0.95), :accepted?
     assert_equal :unlikely, judge(species_code: nil, share: 0.95, length_mm: 400)[:reason]
-    assert_equal :reported_kept, judge(species_code: nil, fish: [FISH.merge(kept: true)])[:reason]
-    alone = judge(species_code: nil, fish: [FISH.merge(kept: true)], found_how: "tag_alone")
+    assert_equal :reported_kept, judge(species_code: nil, fish: [FISH.with(kept: true)])[:reason]
+    alone = judge(species_code: nil, fish: [FISH.with(kept: true)], found_how: "tag_alone")
 
     assert_predicate alone, :accepted?,
       "a kept fish leaves its tag"
   end
 
   def test_a_tag_that_came_off_is_that_fishs_only_before_that_day
-    off = FISH.merge(ended_on: Date.new(2026, 4, 1))
+    off = FISH.with(ended_on: Date.new(2026, 4, 1))
 
     assert_predicate judge(fish: [off], caught_on: Date.new(2026, 3, 1)), :accepted?
     assert_equal :came_off, judge(fish: [off])[:reason]
@@ -231,17 +230,16 @@ end
 
 class StoryTest < Minitest::Test
   def catch_on(date, lat, lon, mm)
-    {
+    Core::Recaptures::Catch.new(
       what: "tagged",
       caught_on: date,
       lat_deg: lat,
       lon_deg: lon,
       water_name: "Marrow Sound",
       place_name: "Cutter Ledge",
-      tag_numbers: [],
       fate: "released",
       length: Core::Fish::Length.new(mm:, kind: "FL", how: "board")
-    }
+    )
   end
 
   def tell(audience)
@@ -258,7 +256,7 @@ class StoryTest < Minitest::Test
   def test_a_member_reads_exact_places_in_the_order_of_time
     told = tell(:member)
 
-    assert_equal([48.61, 48.93], told.catches.map { |one| one[:lat_deg] })
+    assert_equal([48.61, 48.93], told.catches.map(&:lat_deg))
     assert_equal 365, told.whole.days
     assert_in_delta 56_100.3, told.whole.distance_m, 0.1
     assert_equal 1, told.legs.size
@@ -269,10 +267,10 @@ class StoryTest < Minitest::Test
 
     assert_equal 55_000, told.whole.distance_m
     assert_nil told.whole.azimuth_deg
-    told.catches.each do |one|
-      assert_equal "Marrow Sound", one[:place_name]
-      assert_equal one.slice(:lat_deg, :lon_deg),
-        Core::Waters::CoarsePlace.of(one[:lat_deg], one[:lon_deg])
+    told.catches.each do |caught|
+      assert_equal "Marrow Sound", caught.place_name
+      assert_equal caught.slice(:lat_deg, :lon_deg),
+        Core::Waters::CoarsePlace.of(*caught.place)
     end
   end
 

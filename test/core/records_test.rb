@@ -72,14 +72,16 @@ class RecordsTest < Minitest::Test
       "a day that is not known"], days.map(&:day_words)
   end
 
+  def fish(fish_id) = Core::Recaptures::TaggedFish.new(fish_id:)
+
   def test_how_a_report_stands
     waiting, joined = %w[waiting joined].map { |state| Report.new(state:, fish_id: "f1") }
 
     assert_equal [true, false, false, true],
       [waiting.waiting?, waiting.joined?, joined.waiting?, joined.joined?]
-    assert waiting.matched_to?({ fish_id: "f1" })
-    refute waiting.matched_to?({ fish_id: "f2" })
-    refute Report.new.matched_to?({ fish_id: nil }), "nothing is no fish"
+    assert waiting.matched_to?(fish("f1"))
+    refute waiting.matched_to?(fish("f2"))
+    refute Report.new.matched_to?(fish(nil)), "nothing is no fish"
     refute_predicate waiting, :on_deck?
   end
 

@@ -81,6 +81,6 @@ class RetentionTest < Minitest::Test
     store.retention.call(now: NOW)
 
     assert_equal([[], [], %w[Edda MS000001], %w[Edda MS000001]],
-      left.map { |id| store.imports.rows(id).first[:cells] })
+      left.map { |id| store.imports.rows(id).first.cells })
   end
 end

@@ -69,7 +69,7 @@ class RoundTripTest < Minitest::Test
     end
 
     assert_equal({ "stored" => FISH + 2 + TRIPS }, context.store.imports.counts(id),
-      context.store.imports.rows(id, state: "refused").map { |row| row[:faults] })
+      context.store.imports.rows(id, state: "refused").map(&:faults))
   end
 
   def test_a_package_comes_back_as_it_went

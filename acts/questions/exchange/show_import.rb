@@ -17,13 +17,13 @@ module Acts
       known = ImportKnown.of(context)
       rows = context.store.imports.rows(id, limit: PREVIEW)
       reader = CheckImport.reader(import, known)
-      same = context.store.imports.same_file(import[:sha256], apart_from: id)
+      same = context.store.imports.same_file(import.sha256, apart_from: id)
       {
         **import.slice(:id, :file_name, :made_at, :encoding, :separator, :state, :rows, :at_line,
           :mapping),
-        columns: columns(import[:head], rows), fields:, counts: context.store.imports.counts(id),
+        columns: columns(import.head, rows), fields:, counts: context.store.imports.counts(id),
         words: words(context.store, import, known), choices: choices(known),
-        preview: rows.map { |row| reading(reader.read(row[:cells], row[:line])) },
+        preview: rows.map { |row| reading(reader.read(row.cells, row.line)) },
         same_file: same&.slice(:file_name, :made_at)
       }
     end
@@ -32,14 +32,14 @@ module Acts
     def refused(context, id:, after:)
       rows = context.store.imports.rows(id, after:, limit: PAGE + 1, state: "refused")
       { rows: rows.first(PAGE).map { |row| row.slice(:line, :cells, :faults) },
-        next: rows.size > PAGE ? rows[PAGE - 1][:line] : nil }
+        next: rows.size > PAGE ? rows[PAGE - 1].line : nil }
     end
 
     # All of them as a table to mend and send again. Returns [bytes, name].
     def refused_file(context, id:)
       import = ImportKnown.fetch(context.store, id)
       rows = context.store.imports.rows(id, state: "refused")
-      [Formats::RefusedCsv.build(head: import[:head], rows:), "refused-#{import[:file_name]}.csv"]
+      [Formats::RefusedCsv.build(head: import.head, rows:), "refused-#{import.file_name}.csv"]
     end
 
     def fields
@@ -50,17 +50,17 @@ module Acts
 
     def columns(head, rows)
       head.each_with_index.map do |name, at|
-        samples = rows.map { |row| row[:cells][at] }.reject { |cell| Core::Imports::Blank.is?(cell) }
+        samples = rows.map { |row| row.cells[at] }.reject { |cell| Core::Imports::Blank.is?(cell) }
         { name: name.to_s, samples: samples.uniq.first(SAMPLES) }
       end
     end
 
     # What stands in columns of words and is not certain, the most frequent first.
     def words(store, import, known)
-      mapping = Core::Imports::Mapping.new(import[:mapping])
+      mapping = import.mapped
       Core::Imports::Fields::WORDED.flat_map do |field|
         mapping.at(field).flat_map do |at|
-          store.imports.words(import[:id], at, limit: MOST_WORDS)
+          store.imports.words(import.id, at, limit: MOST_WORDS)
             .filter_map { |word, rows| word(mapping, known, field, word, rows) }
         end
       end

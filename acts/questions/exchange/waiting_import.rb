@@ -6,6 +6,18 @@ module Acts
   module WaitingImport
     # Each is held against all fish, so many at a time.
     MOST = 100
+    # waits: Store::Imports::Waits;  best: Core::Recaptures::Candidates::Candidate, a fish or nil
+    Looked =
+      Struct.new(:waits, :best) do
+        def likely? = !best.nil? && best.share >= Core::Recaptures::Match::LIKELIER_THAN_NOT
+
+        def shown
+          {
+            **waits.to_h.except(:waiting_reason),
+            **(best ? { best_number: best.number, share: best.share } : {})
+          }
+        end
+      end
 
     module_function
 
@@ -14,28 +26,24 @@ module Acts
     # first. Raises Core::NotFound.
     def call(context, id:)
       ImportKnown.fetch(context.store, id)
-      reports = context.store.imports.waiting(id, limit: MOST).map do |row|
-        { **row, **best(context.store, row[:id]) }
+      looked = context.store.imports.waiting(id, limit: MOST).map do |waits|
+        Looked.new(waits, best(context.store, waits.id))
       end
-      groups = reports.group_by { |report| [report[:waiting_reason], likely?(report)] }
-      { waiting: context.store.imports.waiting_count(id), looked_at: reports.size,
+      groups = looked.group_by { |report| [report.waits.waiting_reason, report.likely?] }
+      { waiting: context.store.imports.waiting_count(id), looked_at: looked.size,
         groups: groups.sort_by { |_, all| -all.size }.map { |key, all| group(*key, all) } }
     end
 
-    def likely?(one) = one[:share].to_f >= Core::Recaptures::Match::LIKELIER_THAN_NOT
-
-    # Its likeliest fish: { best_number:, share: }, empty where there is none.
+    # Its likeliest fish, nil where there is none.
     def best(store, report_id)
-      found = FindFish.weigh(KnownFish.new(store), store.reports.find(report_id))[:ranked].first
-      found&.fish_id ? { best_number: found.number, share: found.share } : {}
+      found = FindFish.weigh(KnownFish.new(store), store.reports.find(report_id)).best
+      found if found&.fish_id
     end
 
     def group(reason, is_likely, reports)
       words = Core::Recaptures::Waiting.of(reason).desk
-      { reason:, words:, is_likely:, reports: reports.map do |report|
-        report.except(:waiting_reason)
-      end }
+      { reason:, words:, is_likely:, reports: reports.map(&:shown) }
     end
-    private_class_method :likely?, :group
+    private_class_method :group
   end
 end

@@ -20,18 +20,13 @@ module Acts
     # }; card nil when there is no such trip.
     def call(context, today:, trip_id: nil)
       trips = context.store.trips.open_from(context.member.id, from: today - 1, limit: MOST_TRIPS)
-      trips =
-        trips.select do |one|
-          one[:held_on] > today ||
-            Core::Trips::Night.on?(today, **one.slice(:held_on, :from_hour, :to_hour)) ||
-            one[:id] == trip_id
-        end
+      trips = trips.select { |coming| coming.at_or_after?(today) || coming.id == trip_id }
       trip = chosen(context.store, context.member, today, trips, trip_id)
       {
         card: trip && card(store: context.store, member: context.member, trip:),
         logged: trip ? context.store.encounters.of_trip(trip.id) : [],
         spots: context.store.waters.spots.map(&:to_h),
-        trips: trips.map { |one| { from_hour: nil, to_hour: nil, **one } },
+        trips: trips.map(&:listed),
         crew_key: trip && context.store.live.key_of(trip.id)
       }
     end
@@ -39,9 +34,9 @@ module Acts
     def chosen(store, member, today, trips, trip_id)
       return OwnTrip.fetch(store:, member:, id: trip_id) if trip_id
 
-      night = trips.reverse.find { |trip| trip[:held_on] < today }
+      night = trips.reverse.find { |coming| coming.held_on < today }
       store.trips.on_day(member_id: member.id, held_on: today) ||
-        (night && store.trips.find(night[:id]))
+        (night && store.trips.find(night.id))
     end
 
     # Without a valid permit and training no numbers go onto it.

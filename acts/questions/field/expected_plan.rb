@@ -4,10 +4,12 @@ module Acts
   # A plan as it was sent or kept (codes and names) as core reads it, with the spot's water and its
   # law.
   module ExpectedPlan
+    # plan: Core::Trips::Plan;  laws: [Core::Law::Entry];  spot: Core::Waters::Spot
+    Read = Struct.new(:plan, :laws, :spot)
+
     module_function
 
-    # Returns { plan: Core::Trips::Plan, laws: [Core::Law::Entry], spot: Core::Waters::Spot }.
-    # Raises Core::InvalidInput :unknown_spot, :unknown_species, :depths_crossed.
+    # Returns Read. Raises Core::InvalidInput :unknown_spot, :unknown_species, :depths_crossed.
     def read(store:, held_on:, sent:)
       spot = KnownSpot.fetch(store:, code: sent[:spot_code])
       check_depths(sent)
@@ -33,7 +35,7 @@ module Acts
           .laws
           .in_force(spot.water_code)
           .select { |entry| sent[:species_codes].include?(entry.species_code) }
-      { plan:, laws:, spot: }
+      Read.new(plan, laws, spot)
     end
 
     def check_depths(sent)

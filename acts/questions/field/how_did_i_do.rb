@@ -3,6 +3,12 @@
 module Acts
   # A member's own season: every catch against the budgets it had, and what that adds up to. S6.
   module HowDidIDo
+    # What the season calls the budgets of a review.
+    BUDGETS = {
+      one_lift_budget_seconds: :one_lift_seconds, air_budget_seconds: :air_seconds,
+      fight_budget_seconds: :fight_seconds
+    }.freeze
+
     module_function
 
     # Returns { season:, seasons: [Integer] , **Core::Estimates::OwnHandling#to_h }.
@@ -11,7 +17,7 @@ module Acts
       season ||= seasons.first
       return { season: nil, seasons:, **Core::Estimates::OwnHandling.new([]).to_h } if season.nil?
 
-      caught =
+      catches =
         context.store.own_catches.between(
           context.member.id,
           from: Date.new(season, 1, 1),
@@ -21,7 +27,9 @@ module Acts
       {
         season:,
         seasons:,
-        **Core::Estimates::OwnHandling.new(caught.map { |one| held_against(one, judge) }).to_h
+        **Core::Estimates::OwnHandling.new(catches.map do |caught|
+          held_against(caught, judge)
+        end).to_h
       }
     end
 
@@ -43,32 +51,30 @@ module Acts
             at: nil
           )
         end
-      lambda do |one|
-        encounter = one[:encounter]
+      lambda do |caught|
+        encounter = caught.encounter
         encounter.review ||
           JudgeEncounter.of(
-            encounter, one[:taps],
+            encounter, caught.taps,
             species: species.fetch(encounter.species_code),
             rules: rules[[encounter.house_rules_version, encounter.own_rules_version]],
-            law: laws[one[:water_code]][encounter.species_code],
-            water: one[:water_kind]
+            law: laws[caught.water_code][encounter.species_code],
+            water: caught.water_kind
           )
       end
     end
 
-    def held_against(one, judge)
-      encounter = one[:encounter]
-      review = judge.call(one)
-      times = Core::Handling::Stages.new(one[:taps])
+    def held_against(caught, judge)
+      encounter = caught.encounter
+      review = judge.call(caught)
+      times = Core::Handling::Stages.new(caught.taps)
       # A fish that stayed in the water took no lift; where nobody saw that, nobody knows.
       longest = times.lift_seconds.max || (times.air_seconds && 0.0)
       {
         **encounter.slice(:caught_on, :air_seconds, :fight_seconds, :hook_type, :hook_place),
         longest_lift_seconds: longest,
         handling_seconds: encounter.source == "deck" ? times.handling_seconds : nil,
-        one_lift_budget_seconds: review[:one_lift_seconds],
-        air_budget_seconds: review[:air_seconds],
-        fight_budget_seconds: review[:fight_seconds],
+        **BUDGETS.transform_values { |budget| review[budget] },
         **review.slice(:points, :parts)
       }
     end

@@ -10,10 +10,10 @@ module Acts
       tags =
         pouch.slice(:in_pouch, :next_number, :used, :trips).merge(days: Store::Custody::USE_DAYS)
       Core::Trips::Outlook.for(
-        plan: read[:plan],
+        plan: read.plan,
         locker: context.store.lockers.of(context.member.id),
         rules:,
-        laws: read[:laws],
+        laws: read.laws,
         member: context.member,
         tags:,
         today:

@@ -32,8 +32,7 @@ module Acts
       batch = store.custody.find_batch(batch_id)
       raise Core::NotFound.new(:no_such_batch, "There is no such batch.") if batch.nil?
 
-      run = Core::Tags::Series.new(**batch.slice(:prefix, :digits, :first_serial, :last_serial))
-      Formats::BatchLabels.pdf(label: batch[:label], series: run, fonts_dir:)
+      Formats::BatchLabels.pdf(label: batch.label, series: batch.series, fonts_dir:)
     end
   end
 end

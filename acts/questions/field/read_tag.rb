@@ -14,7 +14,7 @@ module Acts
       {
         fish: {
           **fish.slice(:species_code, :released_on, :story_key, :length_mm, :length_kind),
-          days: (today - fish[:released_on]).to_i
+          days: (today - fish.released_on).to_i
         }
       }
     end

@@ -14,10 +14,9 @@ module Acts
     # program reads, what others see of it, and every picture as it came.
     def archive(context, files:)
       pictures =
-        context.store
-          .photos
-          .of_member(context.member.id)
-          .map { |one| one.merge(bytes: -> { original(files, one) }) }
+        context.store.photos.of_member(context.member.id).map do |photo|
+          Formats::LogArchive::Picture.new(photo:, read: -> { original(files, photo) })
+        end
       Dir.mktmpdir("voucher-own") do |dir|
         parts = { "package.zip" => PACKAGE, "as-others-see-it.csv" => SEEN }.to_h do |name, asked|
           [name, written(context, asked, File.join(dir, name))]
@@ -37,7 +36,7 @@ module Acts
     end
 
     def original(files, photo)
-      files.get(photo[:original_key])
+      files.get(photo.original_key)
     rescue Core::NotFound
       nil
     end

@@ -30,7 +30,7 @@ module Acts
       carrying = carried(known, report, report.printed(known.series))
       weighed = weigh(known, report, slips: carrying.empty? ? 2 : 1)
       carrying = likeliest(known, report, weighed) if carrying.empty? && complete
-      known.lock(carrying.first[:fish_id]) if carrying.any?
+      known.lock(carrying.first.fish_id) if carrying.any?
       Core::Recaptures::Match.judge(
         report: report.told,
         complete:,
@@ -38,7 +38,7 @@ module Acts
         weighed:,
         ours: readings.any? { |reading| reading.of_series?(known.series) },
         alike: carrying.any? && alike?(known, report, carrying.first),
-        told: carrying.any? && told?(known, report, carrying.first[:fish_id])
+        told: carrying.any? && told?(known, report, carrying.first.fish_id)
       )
     end
 
@@ -51,7 +51,7 @@ module Acts
     # Where no fish carries the number itself: the one that it was most likely written for, when
     # that is sure enough.
     def likeliest(known, report, weighed)
-      best = weighed[:ranked].first
+      best = weighed.best
       return [] unless best&.fish_id && best.share >= Core::Recaptures::Match.sure(report.told)
 
       carried(known, report, [best.number])
@@ -62,13 +62,13 @@ module Acts
       return false if report.on_deck?
 
       known.catches(fish_id).any? do |caught|
-        caught[:what] == "recaptured" && caught[:id] != report.id &&
-          (caught[:caught_on] - report.caught_on).abs <= SAME_CATCH_DAYS
+        caught.what == "recaptured" && caught.id != report.id &&
+          (caught.caught_on - report.caught_on).abs <= SAME_CATCH_DAYS
       end
     end
 
     def alike?(known, report, fish)
-      code = fish[:species_code]
+      code = fish.species_code
       known.species([code])[code].look_alikes.to_a.include?(report.species_code)
     end
     private_class_method :readings, :carried, :likeliest, :alike?, :told?

@@ -8,7 +8,7 @@ module Acts
     def initialize(store, numbers)
       super(store)
       @carrying = store.fish.last_carrying(numbers.flatten.uniq)
-      store.fish.lock(@carrying.values.map { |row| row[:fish_id] }.uniq)
+      store.fish.lock(@carrying.values.map(&:fish_id).uniq)
       readings = numbers.map { |of_row| of_row.map { |number| Core::Tags::Reading.new(number) } }
       @near = numbers.zip(store.desk.candidates_each(readings, series:)).to_h
       near = @near.values.flatten
@@ -27,8 +27,8 @@ module Acts
     end
 
     def carrying(number, _report)
-      row = @carrying[number]
-      row&.merge(kept: @kept.include?(row[:fish_id]))
+      fish = @carrying[number]
+      fish&.with(kept: @kept.include?(fish.fish_id))
     end
 
     def kept_of(fish_ids, _report) = @kept & fish_ids

@@ -14,12 +14,12 @@ module Acts
       raise Core::NotFound.new(:no_such_report, "There is no such report.") if report.nil?
 
       weighed = FindFish.weigh(KnownFish.new(store), report)
-      fish = weighed[:ranked].select(&:fish_id)
-      species = store.species.of(weighed[:ranked].map(&:species_code))
+      fish = weighed.ranked.select(&:fish_id)
+      species = store.species.of(weighed.ranked.map(&:species_code))
       {
         report: shown(store, report),
-        **weighed,
-        ranked: weighed[:ranked].map { |one| candidate(one, species) },
+        none_share: weighed.none_share,
+        ranked: weighed.ranked.map { |one| candidate(one, species) },
         expected: fish.to_h { |one| [one.fish_id, expected(report, one, species)] },
         same_catch:
           store.desk.of_same_catch(
@@ -27,7 +27,7 @@ module Acts
             fish_ids: [report.fish_id, *fish.first(3).map(&:fish_id)].compact,
             days: FindFish::SAME_CATCH_DAYS
           ),
-        decisions: store.desk.decisions(report_id),
+        decisions: store.desk.decisions(report_id).map { |row| row.except(:member_id) },
         letters: store.letters.waiting_to_leave(report_id, at: now)
       }
     end
@@ -38,7 +38,7 @@ module Acts
       WaitingWords.beside(told).merge(
         numbers: report.numbers.to_a, more_numbers: report.more_numbers.to_a,
         length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm,
-        photo_ids: store.photos.of_report(report.id).map { |one| one[:id] },
+        photo_ids: store.photos.of_report(report.id).map(&:id),
         deck: report.on_deck? ? store.encounters.told(report.encounter_id) : nil
       )
     end

@@ -13,7 +13,7 @@ module Acts
   module TellStory
     module_function
 
-    # Returns Core::Recaptures::Story::Telling; each catch also has :by (a name) for its audience.
+    # Returns Core::Recaptures::Story::Telling; each catch says by whom, for its audience.
     def call(store:, story_key:, route:, member: nil)
       telling(store, fish(store, story_key), route, member)
     end
@@ -38,9 +38,9 @@ module Acts
 
     def telling(store, fish, route, member)
       audience = audience(store, fish, member)
-      catches = store.fish.catches(fish[:id]).map { |caught| named(caught, audience) }
+      catches = store.fish.catches(fish.id).map { |caught| named(caught, audience) }
       Core::Recaptures::Story.tell(
-        species: store.species.find(fish[:species_code]),
+        species: store.species.find(fish.species_code),
         catches:,
         audience:,
         route:
@@ -51,9 +51,9 @@ module Acts
       days = story.whole.days
       counted =
         store.spans.typical(
-          species_code: fish[:species_code],
+          species_code: fish.species_code,
           days: Core::Recaptures::Typical.band(days),
-          apart_from: fish[:id]
+          apart_from: fish.id
         )
       Core::Recaptures::Typical.of(
         counted, days:, species: story.species,
@@ -64,18 +64,19 @@ module Acts
     def audience(store, fish, member)
       return :public if member.nil?
 
-      if member.coordinator? || store.fish.member_ids(fish[:id]).include?(member.id)
+      if member.coordinator? || store.fish.member_ids(fish.id).include?(member.id)
         :member
       else
         :public
       end
     end
 
-    def named(one, audience)
-      name = one[:public_name]
-      name = one[:member_name] || name if audience == :member
-      one.except(:public_name, :member_name).merge(
-        by: one[:source] == "report" ? "a finder" : name || "a volunteer tagger"
+    def named(caught, audience)
+      name = caught.public_name
+      name = caught.member_name || name if audience == :member
+      caught.with(
+        by: caught.source == "report" ? "a finder" : name || "a volunteer tagger",
+        public_name: nil, member_name: nil
       )
     end
     private_class_method :fish, :telling, :typical, :audience, :named

@@ -17,14 +17,7 @@ module Acts
         batches: all ? context.store.custody.batches : [],
         pouches: pouches.map { |one| pouch(one) },
         own: context.store.tags.pouch(context.member.id, limit: 500),
-        ledger:
-          if all
-            context.store.custody.ledger(search:).map do |row|
-              row.merge(at: row[:at].utc.iso8601)
-            end
-          else
-            []
-          end
+        ledger: all ? context.store.custody.ledger(search:) : []
       }
     end
 

@@ -10,10 +10,7 @@ module Acts
         version: rules.version,
         choices: rules.choices,
         own: context.member.stricter,
-        versions:
-          context.store.house_rules.versions.map do |version|
-            version.merge(made_at: version[:made_at].utc.iso8601)
-          end,
+        versions: context.store.house_rules.versions,
         figures:
           Core::Protocol::Figures::ALL.values.map do |one|
             one.to_h.merge(value: rules.figure(one.key))

@@ -21,7 +21,9 @@ const fish = computed(() => step.pieces['fish'] ?? null)
 const snout = computed(() => fish.value ?? [320, 180])
 
 const tools = computed(() =>
-  Object.entries(step.pieces).filter(([name]) => name in TOOLS && name !== 'net'),
+  Object.entries(step.pieces).flatMap(([name, place]): [string, number[]][] =>
+    place && name in TOOLS && name !== 'net' ? [[name, place]] : [],
+  ),
 )
 const drops = computed(() => step.pieces['drops'] ?? null)
 </script>

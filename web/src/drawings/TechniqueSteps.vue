@@ -24,7 +24,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <TechniqueStep :step="step" :guild="card.guild" />
     <p class="says" aria-live="polite">
       <b class="figures">{{ at + 1 }}</b> {{ step.says }}<br />
-      <span class="look">Look: {{ step.look }}.</span>
+      <span class="look fault">Look: {{ step.look }}.</span>
     </p>
     <p class="row">
       <el-button size="large" :disabled="at === 0" @click="go(-1)">Back</el-button>
@@ -47,8 +47,5 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 .says {
   font-size: 20px;
-}
-.look {
-  color: var(--rust);
 }
 </style>

@@ -6,7 +6,7 @@ export interface CardStep {
   look: string
   at: number[]
   open: number
-  pieces: Record<string, number[]>
+  pieces: Partial<Record<string, number[]>>
 }
 export interface TechniqueCard {
   key: string
@@ -14,4 +14,4 @@ export interface TechniqueCard {
   guild: string
   steps: CardStep[]
 }
-export const CARDS = drawn as unknown as TechniqueCard[]
+export const CARDS: TechniqueCard[] = drawn

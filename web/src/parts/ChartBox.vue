@@ -151,7 +151,6 @@ const savePicture = () =>
 
 <style scoped>
 figure {
-  margin: 0;
   display: grid;
   gap: var(--gap-2);
   align-content: start;

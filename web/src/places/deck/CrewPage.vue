@@ -108,11 +108,11 @@ function undo(one: SharedFish) {
       </p>
       <article v-for="{ one, name, told: now, next, others } in shown" :key="one.id">
         <DraughtColumn class="draught" :told="now" />
-        <div class="side">
+        <div class="side stack-2">
           <h2>{{ name }}</h2>
           <ClockPanel :stage="stageOf(one)" :marks="now?.clock ?? null" />
           <TagStreamer v-if="one.tag_number" :number="one.tag_number" />
-          <ul class="lines" aria-label="Now">
+          <ul class="lines bare stack-2" aria-label="Now">
             <li v-for="line in now?.lines" :key="line.text" class="line">{{ line.text }}</li>
           </ul>
           <button v-if="next" type="button" class="next" data-testid="next" @click="tap(one, next)">
@@ -136,17 +136,6 @@ article {
   grid-template-columns: 74px minmax(0, 1fr);
   gap: var(--gap-3);
   margin-top: var(--gap-3);
-}
-.side {
-  display: grid;
-  gap: var(--gap-2);
-}
-.lines {
-  display: grid;
-  gap: var(--gap-2);
-  margin: 0;
-  padding: 0;
-  list-style: none;
 }
 .line {
   padding-left: var(--gap-2);

@@ -68,7 +68,7 @@ const after = computed(
 </script>
 
 <template>
-  <div class="page bench">
+  <div class="page bench stack breadth">
     <header>
       <h1>Photo bench</h1>
       <p class="soft">
@@ -84,7 +84,7 @@ const after = computed(
     </p>
     <div v-if="sized" class="halves">
       <BenchView :bench="bench" :photo="sized" />
-      <aside>
+      <aside class="stack">
         <ChipRow
           label="What is known in the picture"
           :options="MODES"
@@ -165,20 +165,10 @@ const after = computed(
 </template>
 
 <style scoped>
-.bench {
-  display: grid;
-  gap: var(--gap-3);
-  max-width: 1280px;
-}
 .halves {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 340px;
   gap: var(--gap-4);
-}
-aside {
-  display: grid;
-  gap: var(--gap-3);
-  align-content: start;
 }
 .row {
   align-items: normal;

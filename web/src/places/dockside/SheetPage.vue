@@ -102,7 +102,7 @@ const wrongOf = (row: number) =>
 </script>
 
 <template>
-  <div class="page sheet-page">
+  <div class="page sheet-page stack breadth">
     <header>
       <h1>From paper</h1>
       <p class="soft">
@@ -225,7 +225,7 @@ const wrongOf = (row: number) =>
           </tbody>
         </table>
       </div>
-      <div class="foot">
+      <div class="foot row-3">
         <span role="status"
           ><b class="tabular">{{ count.typed }}</b> typed,
           <b class="tabular">{{ count.stored }}</b> stored<template v-if="count.held"
@@ -259,11 +259,6 @@ const wrongOf = (row: number) =>
 </template>
 
 <style scoped>
-.sheet-page {
-  display: grid;
-  gap: var(--gap-3);
-  max-width: 1280px;
-}
 .head {
   display: flex;
   flex-wrap: wrap;
@@ -376,12 +371,6 @@ tr.held td.state {
   font-size: 15px;
   line-height: 1.25;
   border-right: 0;
-}
-.foot {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-  align-items: center;
 }
 .foot > :first-child {
   flex: 1;

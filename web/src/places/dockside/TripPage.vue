@@ -37,7 +37,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <div class="page dockside">
+  <div class="page dockside stack breadth">
     <header v-if="dockside">
       <h1>{{ shortDateText(dockside.trip.held_on) }}, {{ dockside.trip.spot_name }}</h1>
       <p class="soft">
@@ -95,11 +95,6 @@ onMounted(async () => {
 </template>
 
 <style scoped>
-.dockside {
-  display: grid;
-  gap: var(--gap-3);
-  max-width: 1280px;
-}
 .halves {
   display: grid;
   grid-template-columns: minmax(320px, 400px) minmax(0, 1fr);

@@ -223,7 +223,7 @@ useEventListener(window, 'keydown', (event) => {
     <div class="three">
       <ol
         v-if="queue?.reports.length"
-        class="queue"
+        class="queue bare"
         aria-label="Reports that wait, the oldest first"
       >
         <li v-for="one in queue.reports" :key="one.id">
@@ -419,7 +419,7 @@ useEventListener(window, 'keydown', (event) => {
             Take the decision back
           </button>
         </p>
-        <ol v-if="desk.ranked.length">
+        <ol v-if="desk.ranked.length" class="bare">
           <li v-for="(one, place) in desk.ranked" :key="one.number">
             <DeskCandidate
               :candidate="one"
@@ -444,6 +444,9 @@ useEventListener(window, 'keydown', (event) => {
 </template>
 
 <style scoped>
+dt {
+  color: var(--ink-soft);
+}
 .desk {
   display: grid;
   gap: var(--gap-3);
@@ -454,11 +457,6 @@ useEventListener(window, 'keydown', (event) => {
   grid-template-columns: 210px minmax(240px, 1fr) minmax(320px, 1.5fr);
   gap: var(--gap-4);
   align-items: start;
-}
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 .queue {
   border-top: 3px solid var(--kelp);
@@ -490,12 +488,6 @@ dl {
   display: grid;
   grid-template-columns: 92px 1fr;
   gap: 2px var(--gap-2);
-  margin: 0;
-}
-dt {
-  color: var(--ink-soft);
-}
-dd {
   margin: 0;
 }
 .look {

@@ -101,7 +101,7 @@ watch(chosen, async () => {
 </script>
 
 <template>
-  <div class="page doubts-page">
+  <div class="page doubts-page stack">
     <FindsNav />
     <header>
       <h1>Doubts</h1>
@@ -132,7 +132,7 @@ watch(chosen, async () => {
           : 'No doubt is open. What the checks find when a trip is handed in stands here.'
       }}
     </p>
-    <ol v-if="found?.doubts.length" class="doubts" aria-label="Doubts">
+    <ol v-if="found?.doubts.length" class="doubts bare" aria-label="Doubts">
       <li v-for="(one, place) in found.doubts" :key="one.encounter_id + one.code">
         <button type="button" :aria-current="place === chosen && !settled" @click="chosen = place">
           <b>{{ one.sentence }}</b>
@@ -184,7 +184,7 @@ watch(chosen, async () => {
         Sent, kept, and not stored yet: the record contradicts itself or the tags’ ledger. Its
         member mends it on the Deck or on Dockside, or you here.
       </p>
-      <ul class="held">
+      <ul class="held bare">
         <li v-for="one in found.held" :key="one.id">
           <b>{{ one.message }}</b>{{ ' ' }}
           <span class="soft">{{ one.member_name }}, sent {{ shortDateText(one.held_at) }}</span>
@@ -210,16 +210,6 @@ watch(chosen, async () => {
 </template>
 
 <style scoped>
-.doubts-page {
-  display: grid;
-  gap: var(--gap-3);
-}
-ol,
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
 .doubts {
   border-top: 3px solid var(--kelp);
 }

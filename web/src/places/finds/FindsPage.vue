@@ -86,7 +86,7 @@ const direction = (key: string) =>
           :label="one.common_name"
         />
       </el-select>
-      <span class="count" role="status">{{
+      <span class="count strong" role="status">{{
         loading && !finds.length
           ? 'Loading'
           : `${total.toLocaleString('en-GB')} ${total === 1 ? 'find' : 'finds'}`
@@ -177,9 +177,6 @@ const direction = (key: string) =>
   grid-template-columns: minmax(200px, 1fr) 150px 220px auto;
   gap: var(--gap-2);
   align-items: center;
-}
-.count {
-  font-weight: var(--weight-strong);
 }
 th button {
   background: none;

@@ -25,7 +25,7 @@ const pass = () =>
 </script>
 
 <template>
-  <div class="page others">
+  <div class="page others stack">
     <FindsNav />
     <h1>Tags of others</h1>
     <TroubleNote :trouble="refusal" />
@@ -41,7 +41,7 @@ const pass = () =>
           >: {{ one.tags }}, {{ one.open }} not passed on</template
         >.
       </p>
-      <div class="acts">
+      <div class="acts row-3">
         <a href="/api/foreign-tags.csv">Table of those not passed on (CSV)</a>
         <input
           v-model="to"
@@ -117,16 +117,6 @@ const pass = () =>
 </template>
 
 <style scoped>
-.others {
-  display: grid;
-  gap: var(--gap-3);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: var(--gap-3);
-}
 .acts .field {
   max-width: 320px;
 }

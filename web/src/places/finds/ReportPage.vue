@@ -112,7 +112,7 @@ const field = (name: string) => refusal.value?.fields[name]
       </button>
       <a v-else href="/report">Report another tag</a>
     </template>
-    <form v-else class="form" novalidate @submit.prevent="send">
+    <form v-else class="form stack-4" novalidate @submit.prevent="send">
       <div>
         <h1>{{ amending ? 'Your report' : 'Report a tag' }}</h1>
         <template v-if="own">
@@ -497,10 +497,6 @@ const field = (name: string) => refusal.value?.fields[name]
 .sent {
   margin-top: var(--gap-4);
 }
-.form {
-  display: grid;
-  gap: var(--gap-4);
-}
 .part,
 .days label {
   display: grid;
@@ -621,8 +617,5 @@ fieldset {
 .send:disabled {
   opacity: 0.55;
   cursor: not-allowed;
-}
-.fault {
-  color: var(--rust);
 }
 </style>

@@ -71,7 +71,7 @@ const units = computed<Units>(() => chosen.value || session.units)
 </script>
 
 <template>
-  <div class="page story">
+  <div class="page story stack-4">
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!story && !refusal" :rows="8" animated />
     <template v-if="story">
@@ -221,10 +221,6 @@ const units = computed<Units>(() => chosen.value || session.units)
 </template>
 
 <style scoped>
-.story {
-  display: grid;
-  gap: var(--gap-4);
-}
 .thanks {
   background: var(--kelp-soft);
   border-left: 5px solid var(--kelp);

@@ -20,11 +20,15 @@ const DEFAULTS: FindsQuery = {
 }
 
 function read(query: LocationQuery): FindsQuery {
-  const text = (key: keyof FindsQuery) =>
-    typeof query[key] === 'string' ? query[key] : DEFAULTS[key]
-  return Object.fromEntries(
-    Object.keys(DEFAULTS).map((key) => [key, text(key as keyof FindsQuery)]),
-  ) as unknown as FindsQuery
+  const text = <Key extends keyof FindsQuery>(key: Key) =>
+    typeof query[key] === 'string' ? (query[key] as FindsQuery[Key]) : DEFAULTS[key]
+  return {
+    search: text('search'),
+    state: text('state'),
+    species_code: text('species_code'),
+    sort: text('sort'),
+    order: text('order'),
+  }
 }
 
 /**

@@ -65,7 +65,7 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
 </script>
 
 <template>
-  <div class="page changes">
+  <div class="page changes stack">
     <OfficeNav />
     <h1>Who changed what</h1>
     <TroubleNote :trouble="refusal" />
@@ -191,10 +191,6 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
 </template>
 
 <style scoped>
-.changes {
-  display: grid;
-  gap: var(--gap-3);
-}
 .filters {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));

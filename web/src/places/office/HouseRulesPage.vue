@@ -136,7 +136,7 @@ const KINDS: Record<string, string> = {
 </script>
 
 <template>
-  <div class="page rules">
+  <div class="page rules stack breadth">
     <OfficeNav />
     <header>
       <h1>House rules</h1>
@@ -153,7 +153,7 @@ const KINDS: Record<string, string> = {
     <p v-if="said" role="status">{{ said }}</p>
     <el-skeleton v-if="!rules && !refusal" :rows="12" animated />
     <div v-if="rules" class="columns">
-      <div class="questions">
+      <div class="questions stack-4">
         <section v-for="question in rules.questions" :id="question.letter" :key="question.key">
           <h2>
             <span class="letter">{{ question.letter }}</span> {{ question.text }}
@@ -180,7 +180,7 @@ const KINDS: Record<string, string> = {
               >
               <span>{{ school.says }}</span>
               <small>{{ school.held_by }}: {{ school.reason }}</small>
-              <small class="against">Against it: {{ school.against }}</small>
+              <small class="against fault">Against it: {{ school.against }}</small>
             </button>
           </div>
           <p v-if="returnsOf(question.key)" class="returns">
@@ -242,7 +242,7 @@ const KINDS: Record<string, string> = {
         </p>
         <template v-if="touched">
           <p v-if="changes && !changes.length" class="soft">Nothing that a tagger would see.</p>
-          <ol v-if="changes">
+          <ol v-if="changes" class="bare stack-2">
             <li v-for="(one, index) in changes" :key="index">
               <b>{{ KINDS[one.kind] }}</b>{{ ' ' }}
               <small class="soft">{{
@@ -252,7 +252,7 @@ const KINDS: Record<string, string> = {
                     (one.guilds.length > 3 ? ` and ${one.guilds.length - 3} more` : '')
               }}</small>
               <p v-if="one.before" class="gone">{{ one.before }}</p>
-              <p v-if="one.after" class="new">{{ one.after }}</p>
+              <p v-if="one.after" class="new strong">{{ one.after }}</p>
             </li>
           </ol>
           <el-input
@@ -271,7 +271,7 @@ const KINDS: Record<string, string> = {
           </div>
         </template>
         <h2>Versions</h2>
-        <ul class="versions">
+        <ul class="versions bare stack-2">
           <li v-for="one in rules.versions" :key="one.version">
             <b>{{ one.version }}</b> {{ one.why }}
             <small class="soft">{{ one.by ?? 'Voucher' }}, {{ dateText(one.made_at) }}</small>
@@ -287,20 +287,11 @@ const KINDS: Record<string, string> = {
   padding-left: var(--gap-2);
   border-left: 4px solid var(--sea-deep);
 }
-.rules {
-  display: grid;
-  gap: var(--gap-3);
-  max-width: 1280px;
-}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(280px, 380px);
   gap: var(--gap-5);
   align-items: start;
-}
-.questions {
-  display: grid;
-  gap: var(--gap-4);
 }
 .letter {
   display: inline-grid;
@@ -341,9 +332,6 @@ const KINDS: Record<string, string> = {
 small {
   line-height: 1.2;
 }
-.against {
-  color: var(--rust);
-}
 .guilds {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
@@ -368,14 +356,6 @@ aside {
   display: grid;
   gap: var(--gap-3);
 }
-ol,
-.versions {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: var(--gap-2);
-}
 ol li {
   border-left: 4px solid var(--oilskin);
   padding-left: var(--gap-2);
@@ -384,9 +364,6 @@ ol li {
 .gone {
   text-decoration: line-through;
   color: var(--ink-soft);
-}
-.new {
-  font-weight: var(--weight-strong);
 }
 .buttons {
   display: flex;

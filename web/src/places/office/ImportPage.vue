@@ -54,7 +54,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
 </script>
 
 <template>
-  <div class="page wide table-in">
+  <div class="page wide table-in stack">
     <OfficeNav />
     <p><RouterLink to="/office/old-records">All tables</RouterLink></p>
     <TroubleNote :trouble="refusal" />
@@ -160,7 +160,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
         <h2>3 The first rows, as they would be</h2>
         <ImportPreview :rows="table.preview" :choices="table.choices" />
       </section>
-      <section aria-live="polite" class="acts">
+      <section aria-live="polite" class="acts stack">
         <h2>{{ isOpen ? '4 All rows' : 'All rows' }}</h2>
         <p v-if="said" role="status">{{ said }}</p>
         <p v-if="table.state !== 'read'">
@@ -224,13 +224,6 @@ const undo = () => run(async () => show(await imports.undo(id)))
 </template>
 
 <style scoped>
-.table-in,
-.acts {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: var(--gap-3);
-  align-content: start;
-}
 .rest {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));

@@ -34,7 +34,7 @@ const counted = (counts: Record<string, number>) =>
 </script>
 
 <template>
-  <div class="page old-records">
+  <div class="page old-records stack">
     <OfficeNav />
     <h1>Old records</h1>
     <p class="soft">
@@ -87,12 +87,6 @@ const counted = (counts: Record<string, number>) =>
 </template>
 
 <style scoped>
-.old-records {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: var(--gap-3);
-  align-content: start;
-}
 .drop {
   display: grid;
   gap: var(--gap-1);

@@ -49,7 +49,7 @@ puts catches.size`,
 </script>
 
 <template>
-  <div class="page keys">
+  <div class="page keys stack">
     <OfficeNav />
     <h1>Keys for programs</h1>
     <p class="soft">
@@ -58,7 +58,7 @@ puts catches.size`,
     </p>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
-    <form class="make" @submit.prevent="make">
+    <form class="make row-3 at-end" @submit.prevent="make">
       <label>
         Who or what reads with it
         <input v-model="name" class="field" minlength="3" maxlength="120" required />
@@ -135,18 +135,6 @@ puts catches.size`,
 </template>
 
 <style scoped>
-.keys {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: var(--gap-3);
-  align-content: start;
-}
-.make {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-  align-items: end;
-}
 .fresh {
   border-left: 5px solid var(--kelp);
   padding: var(--gap-2) var(--gap-3);

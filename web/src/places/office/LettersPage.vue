@@ -80,12 +80,12 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
 </script>
 
 <template>
-  <div class="page letters">
+  <div class="page letters stack">
     <OfficeNav />
     <h1>Letters</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
-    <section v-if="calls.length" class="calls" aria-labelledby="to-ring">
+    <section v-if="calls.length" class="calls stack-2" aria-labelledby="to-ring">
       <h2 id="to-ring">To ring</h2>
       <p class="soft">These finders left a telephone and no address.</p>
       <article v-for="one in calls" :key="one.id">
@@ -230,10 +230,6 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
 </template>
 
 <style scoped>
-.calls {
-  display: grid;
-  gap: var(--gap-2);
-}
 .calls article {
   display: grid;
   grid-template-columns: 1fr auto;
@@ -250,10 +246,6 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
 .words {
   white-space: pre-line;
 }
-.letters {
-  display: grid;
-  gap: var(--gap-3);
-}
 .filters {
   display: grid;
   grid-template-columns: minmax(200px, 2fr) 1fr 1fr auto;
@@ -268,9 +260,6 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
 }
 .chosen td {
   background: var(--kelp-soft);
-}
-.fault {
-  color: var(--rust);
 }
 .acts {
   display: flex;

@@ -25,7 +25,7 @@ const sign = (item: 'placing' | 'scenes') =>
 </script>
 
 <template>
-  <div class="page member-practice">
+  <div class="page member-practice stack">
     <OfficeNav />
     <p><RouterLink to="/office/members">Members</RouterLink></p>
     <h1>Practice of {{ name }}</h1>
@@ -60,7 +60,7 @@ const sign = (item: 'placing' | 'scenes') =>
           Signed by {{ one.signed.by }} on {{ shortDateText(one.signed.signed_at) }}:
           {{ one.signed.note }}
         </p>
-        <form v-else class="sign" @submit.prevent="sign(one.key)">
+        <form v-else class="sign row-3 at-end" @submit.prevent="sign(one.key)">
           <p>{{ one.met ? 'The results show it.' : 'The results do not show it yet.' }}</p>
           <label>
             What you saw
@@ -84,18 +84,6 @@ const sign = (item: 'placing' | 'scenes') =>
 </template>
 
 <style scoped>
-.member-practice {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: var(--gap-3);
-  align-content: start;
-}
-.sign {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-  align-items: end;
-}
 .sign p {
   flex-basis: 100%;
 }

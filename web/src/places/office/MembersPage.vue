@@ -144,7 +144,7 @@ async function save() {
 <template>
   <div class="page members">
     <OfficeNav />
-    <header>
+    <header class="row-3">
       <h1>Members</h1>
       <input
         v-model="search"
@@ -210,7 +210,7 @@ async function save() {
     </form>
     <section v-if="editing?.id" class="sheet more">
       <h2>Address and kit of {{ editing.sent.name }}</h2>
-      <form class="line" @submit.prevent="changeAddress">
+      <form class="line row-3 at-end" @submit.prevent="changeAddress">
         <label
           >Address to sign in with
           <input v-model="address" class="field" type="email" maxlength="254" required
@@ -231,7 +231,7 @@ async function save() {
             >, {{ one.count }} × {{ one.item }}</template
           ><template v-if="!kit.held.length"> and nothing else of the cooperative’s</template>.
         </p>
-        <form class="line" @submit.prevent="give(1)">
+        <form class="line row-3 at-end" @submit.prevent="give(1)">
           <label
             >Item
             <input
@@ -327,12 +327,6 @@ async function save() {
   max-width: 1280px;
   align-content: start;
 }
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-  align-items: center;
-}
 .slim {
   width: 260px;
   min-height: 44px;
@@ -364,12 +358,6 @@ fieldset {
 }
 .more > * {
   grid-column: 1 / -1;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-  align-items: end;
 }
 .line label {
   flex: 1 1 180px;

@@ -49,9 +49,9 @@ watch(kind, () => load())
 </script>
 
 <template>
-  <div class="page sign-ins">
+  <div class="page sign-ins stack">
     <OfficeNav />
-    <header>
+    <header class="row-3">
       <h1>Sign-ins</h1>
       <select v-model="kind" class="field slim" aria-label="What">
         <option value="">Everything</option>
@@ -98,17 +98,6 @@ watch(kind, () => load())
 </template>
 
 <style scoped>
-.sign-ins {
-  display: grid;
-  gap: var(--gap-3);
-  align-content: start;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-  align-items: center;
-}
 .slim {
   width: 300px;
   min-height: 44px;

@@ -15,7 +15,9 @@ type History = Awaited<ReturnType<typeof api.speciesHistory>>['changes']
 const catalogue = ref<Schemas['Catalogue'] | null>(null)
 const search = ref('')
 const code = ref<string | null>(null)
-const draft = ref<Row | null>(null)
+/** A row, or what there is of one that the catalogue does not know yet. */
+type Draft = Partial<Row> & Pick<Row, keyof typeof BLANK>
+const draft = ref<Draft | null>(null)
 const law = ref<Law | null>(null)
 const history = ref<History>([])
 
@@ -45,21 +47,20 @@ const open = (row: Row) =>
     (told) => (history.value = told.changes),
   )
 
-/** A species that the catalogue does not know yet. */
 const BLANK = {
   code: '',
   common_name: '',
   scientific_name: '',
   guild_key: '',
-  tail: 'forked',
-  bladder: 'sealed',
-  hazards: [],
+  tail: 'forked' as const,
+  bladder: 'sealed' as const,
+  hazards: [] as string[],
   source: null,
   demo_values: false,
 }
 function startSpecies() {
   code.value = null
-  draft.value = { ...BLANK } as unknown as Row
+  draft.value = { ...BLANK }
   law.value = null
   history.value = []
 }
@@ -67,11 +68,10 @@ const TAILS: Row['tail'][] = ['forked', 'crescent', 'square', 'rounded', 'uneven
 const enterSpecies = () =>
   run(async () => {
     const { code: _code, look_alikes: _alikes, ...sent } = draft.value!
-    catalogue.value = await api.enterSpecies(
-      Object.fromEntries(
-        Object.entries(sent).filter(([, value]) => value !== null),
-      ) as unknown as NewSpecies,
+    const told: Record<string, unknown> = Object.fromEntries(
+      Object.entries(sent).filter(([, value]) => value !== null),
     )
+    catalogue.value = await api.enterSpecies(told as NewSpecies)
     draft.value = null
     said.value = `${sent.common_name} is entered. The next card carries it.`
   })
@@ -170,7 +170,7 @@ const diff = (one: History[number]) =>
 <template>
   <div class="page species">
     <OfficeNav />
-    <header>
+    <header class="row-3">
       <h1>Species and law</h1>
       <input
         v-model="search"
@@ -215,7 +215,7 @@ const diff = (one: History[number]) =>
               <td>
                 <span v-for="entry in lawsOf(one.code)" :key="entry.id"
                   >{{ entry.min_mm ?? '–' }} to {{ entry.max_mm ?? '–' }} mm
-                  <b v-if="entry.stale" class="stale"
+                  <b v-if="entry.stale" class="stale fault"
                     >checked {{ dateText(entry.checked_on) }}</b
                   ></span
                 >
@@ -227,7 +227,7 @@ const diff = (one: History[number]) =>
         <p v-if="!shown.length" class="soft">No species fits “{{ search }}”.</p>
       </div>
 
-      <aside v-if="draft">
+      <aside v-if="draft" class="stack">
         <form class="sheet" @submit.prevent="save">
           <h2 v-if="code">
             {{ draft.common_name }}
@@ -309,7 +309,7 @@ const diff = (one: History[number]) =>
           >
           <el-button native-type="submit" type="primary">Save</el-button>
         </form>
-        <section v-if="code">
+        <section v-if="code" class="stack">
           <h2>The law as entered</h2>
           <p v-for="entry in lawsOf(draft.code)" :key="entry.id">
             {{ lawText(entry) }}. {{ entry.authority }}, checked {{ dateText(entry.checked_on) }}.
@@ -422,7 +422,7 @@ const diff = (one: History[number]) =>
             </div>
           </form>
         </section>
-        <section v-if="history.length">
+        <section v-if="history.length" class="stack">
           <h2>Who changed what</h2>
           <p v-for="(one, index) in history" :key="index">
             <b>{{ one.by ?? 'Voucher' }}</b>, {{ dateText(one.at) }}: {{ diff(one).join('; ') }}
@@ -439,12 +439,6 @@ const diff = (one: History[number]) =>
   gap: var(--gap-3);
   max-width: 1320px;
   align-content: start;
-}
-header {
-  display: flex;
-  gap: var(--gap-3);
-  align-items: center;
-  flex-wrap: wrap;
 }
 .slim {
   width: 240px;
@@ -463,14 +457,6 @@ header {
   border-radius: 99px;
   padding: 0 6px;
   white-space: nowrap;
-}
-.stale {
-  color: var(--rust);
-}
-aside,
-section {
-  display: grid;
-  gap: var(--gap-3);
 }
 .sheet {
   display: grid;

@@ -93,7 +93,7 @@ const others = computed(() => custody.value?.pouches ?? [])
     <p v-if="said" class="said" role="status">{{ said }}</p>
     <el-skeleton v-if="!custody && !refusal" :rows="8" animated />
     <template v-if="custody">
-      <section>
+      <section class="stack-2">
         <h2>Your pouch</h2>
         <p v-if="!custody.own.length" class="soft">
           It is empty.
@@ -135,7 +135,7 @@ const others = computed(() => custody.value?.pouches ?? [])
         </template>
       </section>
 
-      <section>
+      <section class="stack-2">
         <h2>{{ isCoordinator ? 'Pouches' : 'Your use' }}</h2>
         <div class="scroll" tabindex="0">
           <table v-cards class="list">
@@ -162,7 +162,7 @@ const others = computed(() => custody.value?.pouches ?? [])
                 <td class="tabular right">
                   {{ one.reorder_at }}<small v-if="!one.estimated" class="soft"> house rule</small>
                 </td>
-                <td><b v-if="one.reorder" class="order">time to order</b></td>
+                <td><b v-if="one.reorder" class="fault">time to order</b></td>
               </tr>
             </tbody>
           </table>
@@ -174,7 +174,7 @@ const others = computed(() => custody.value?.pouches ?? [])
       </section>
 
       <template v-if="isCoordinator">
-        <section class="two">
+        <section class="two stack-2">
           <div>
             <h2>Issue</h2>
             <form class="row" @submit.prevent="hand">
@@ -242,9 +242,9 @@ const others = computed(() => custody.value?.pouches ?? [])
           </div>
         </section>
 
-        <section>
+        <section class="stack-2">
           <h2>Batches</h2>
-          <p v-if="sums" class="sum tabular">
+          <p v-if="sums" class="sum tabular strong">
             {{ sums.printed }} printed = {{ sums.in_stock }} in stock + {{ sums.in_pouch }} in
             pouches + {{ sums.applied }} in fish + {{ sums.spoiled }} spoiled + {{ sums.lost }} lost
           </p>
@@ -309,7 +309,7 @@ const others = computed(() => custody.value?.pouches ?? [])
           </div>
         </section>
 
-        <section>
+        <section class="stack-2">
           <h2>Ledger</h2>
           <form class="row" @submit.prevent="load(search)">
             <input
@@ -357,10 +357,6 @@ const others = computed(() => custody.value?.pouches ?? [])
   gap: var(--gap-4);
   max-width: 1280px;
 }
-section {
-  display: grid;
-  gap: var(--gap-2);
-}
 .two {
   grid-template-columns: 1fr 1fr;
   gap: var(--gap-5);
@@ -399,12 +395,6 @@ section {
 .slim {
   width: auto;
   min-width: 180px;
-}
-.sum {
-  font-weight: var(--weight-strong);
-}
-.order {
-  color: var(--rust);
 }
 .said {
   border-left: 5px solid var(--kelp);

@@ -29,7 +29,7 @@ const print = () => window.print()
         >{{ one.title }}</RouterLink
       >
     </nav>
-    <article v-if="card">
+    <article v-if="card" class="stack">
       <header>
         <h1>{{ card.title }}</h1>
         <el-button class="screen" @click="print">Print</el-button>
@@ -73,10 +73,6 @@ nav a.current {
   border-color: var(--kelp);
   background: var(--kelp-soft);
   font-weight: var(--weight-strong);
-}
-article {
-  display: grid;
-  gap: var(--gap-3);
 }
 header {
   display: flex;

@@ -67,7 +67,7 @@ const width = (one: Task) => signs(one).length * SIGN + 90
           />
         </g>
       </svg>
-      <form v-if="!answer" class="typed" @submit.prevent="score({ text })">
+      <form v-if="!answer" class="typed row-3 at-end" @submit.prevent="score({ text })">
         <label>
           The number
           <input
@@ -128,12 +128,6 @@ text {
 .glare {
   fill: #fff;
   opacity: 0.5;
-}
-.typed {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-  align-items: end;
 }
 .typed .field {
   text-transform: uppercase;

@@ -120,7 +120,7 @@ function choose(name: string | undefined) {
 </script>
 
 <template>
-  <div class="page scene">
+  <div class="page scene stack">
     <p><RouterLink to="/practice">Practice</RouterLink></p>
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!state && !refusal" :rows="8" animated />
@@ -130,7 +130,7 @@ function choose(name: string | undefined) {
         <p class="soft">{{ scene.says }}</p>
       </header>
       <SceneDebrief v-if="debrief" :debrief="debrief" :well="well" @again="again" />
-      <div v-else class="play">
+      <div v-else class="play stack">
         <ClockPanel v-if="state.stage" :stage="state.stage" :marks="paused ? null : marks" />
         <SceneStage :state="state" :guild="scene.guild" :key-of-scene="scene.key" />
         <div v-if="paused" class="row">
@@ -194,13 +194,6 @@ function choose(name: string | undefined) {
 </template>
 
 <style scoped>
-.scene,
-.play {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: var(--gap-3);
-  align-content: start;
-}
 .row {
   gap: var(--gap-3);
 }

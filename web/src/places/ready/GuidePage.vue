@@ -45,7 +45,7 @@ const print = () => window.print()
         >{{ one.name }}</RouterLink
       >
     </nav>
-    <article v-if="chosen">
+    <article v-if="chosen" class="stack">
       <header>
         <div>
           <h1>{{ chosen.name }}</h1>
@@ -63,8 +63,8 @@ const print = () => window.print()
         marks
       />
       <p class="legend">
-        <span class="hand">hand</span> where the hands go · <span class="warn">△</span> what can
-        hurt you · <span class="red">line</span> the length that counts<template
+        <span class="hand">hand</span> where the hands go · <span class="warn fault">△</span> what
+        can hurt you · <span class="red">line</span> the length that counts<template
           v-if="
             !chosen.sections.some((one) => one.title === 'Tag' && one.lines[0]!.startsWith('Not'))
           "
@@ -112,10 +112,6 @@ const print = () => window.print()
   background: var(--kelp-soft);
   font-weight: var(--weight-strong);
 }
-article {
-  display: grid;
-  gap: var(--gap-3);
-}
 header {
   display: flex;
   justify-content: space-between;
@@ -136,9 +132,6 @@ h1::first-letter {
   color: var(--on-kelp);
   padding: 0 6px;
   border-radius: 99px;
-}
-.warn {
-  color: var(--rust);
 }
 .red {
   border-bottom: 3px solid var(--rust);

@@ -85,7 +85,7 @@ const forceps = (text: string) => {
 </script>
 
 <template>
-  <div class="page narrow locker">
+  <div class="page narrow locker stack">
     <p><RouterLink to="/ready">Back to Ready</RouterLink></p>
     <h1>Kit locker</h1>
     <p class="soft">
@@ -152,24 +152,24 @@ const forceps = (text: string) => {
 </template>
 
 <style scoped>
-.locker {
+.grid,
+.owned {
   display: grid;
-  gap: var(--gap-3);
-  align-content: start;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 0 var(--gap-3);
 }
 .grid {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--gap-3);
+  row-gap: var(--gap-3);
 }
 label {
   font-size: 15px;
 }
 .field {
   min-height: 44px;
+  padding: 0 var(--gap-2);
 }
-.owned {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
+.owned :deep(.el-checkbox) {
+  white-space: normal;
+  margin-right: 0;
 }
 </style>

@@ -70,7 +70,7 @@ useEventListener(window, 'keydown', (event) => {
 
 <template>
   <div class="page ready">
-    <header>
+    <header class="row-3">
       <h1>Ready</h1>
       <label
         >Day
@@ -84,7 +84,7 @@ useEventListener(window, 'keydown', (event) => {
     <TroubleNote :trouble="refusal" />
     <el-button v-if="refusal && !plan" @click="load">Try again</el-button>
     <el-skeleton v-if="loading && !plan" :rows="10" animated />
-    <section v-if="outlook?.mend.length" class="mend" aria-labelledby="mend">
+    <section v-if="outlook?.mend.length" class="mend stack-2" aria-labelledby="mend">
       <h2 id="mend">Mend before you leave</h2>
       <ul>
         <li v-for="one in outlook.mend" :key="one">{{ one }}</li>
@@ -101,8 +101,8 @@ useEventListener(window, 'keydown', (event) => {
         @change="change"
       />
 
-      <div class="follows" :class="{ busy: saving === 'saving' }" aria-live="polite">
-        <section aria-label="Go or hold">
+      <div class="follows stack-4" :class="{ busy: saving === 'saving' }" aria-live="polite">
+        <section class="stack-2" aria-label="Go or hold">
           <h2>What the water says</h2>
           <details
             v-for="one in outlook.verdicts"
@@ -119,13 +119,13 @@ useEventListener(window, 'keydown', (event) => {
           </details>
         </section>
 
-        <section aria-label="Authorised">
+        <section class="stack-2" aria-label="Authorised">
           <FindingLine :finding="outlook.authorisation" />
           <template v-if="outlook.lessons">
             <FindingLine :finding="outlook.lessons" />
             <p><RouterLink to="/practice">Go to Practice</RouterLink></p>
           </template>
-          <div class="pouch">
+          <div class="pouch row-3">
             <TagStreamer
               v-if="outlook.tags.next_number && outlook.authorisation.verdict !== 'stop'"
               :number="outlook.tags.next_number"
@@ -139,13 +139,13 @@ useEventListener(window, 'keydown', (event) => {
 
         <BudgetTable :budgets="outlook.budgets" :name="name" />
 
-        <section aria-label="Tackle">
+        <section class="stack-2" aria-label="Tackle">
           <h2>Tackle and landing</h2>
           <FindingLine v-for="finding in outlook.tackle" :key="finding.key" :finding="finding" />
           <LandingView :landing="outlook.landing" />
         </section>
 
-        <section v-if="outlook.law.length" aria-label="Law">
+        <section v-if="outlook.law.length" class="stack-2" aria-label="Law">
           <h2>The law as entered</h2>
           <div v-for="one in outlook.law" :key="one.species_code" class="law">
             <b>{{ name(one.species_code) }}</b>
@@ -209,12 +209,6 @@ useEventListener(window, 'keydown', (event) => {
   max-width: 1240px;
   align-content: start;
 }
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: var(--gap-3);
-}
 .day {
   width: auto;
   min-height: 44px;
@@ -235,14 +229,6 @@ header {
   max-height: calc(100vh - 130px);
   overflow: auto;
   padding-right: var(--gap-2);
-}
-.follows {
-  display: grid;
-  gap: var(--gap-4);
-}
-section {
-  display: grid;
-  gap: var(--gap-2);
 }
 .verdict {
   border-left: 6px solid var(--kelp);
@@ -266,12 +252,6 @@ section {
 .verdict summary span:last-child {
   margin-left: auto;
   font-weight: var(--weight-strong);
-}
-.pouch {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-  align-items: center;
 }
 .law {
   display: grid;

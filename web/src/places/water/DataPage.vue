@@ -68,7 +68,7 @@ const make = () =>
 </script>
 
 <template>
-  <div class="page wide data-page">
+  <div class="page wide data-page stack">
     <WaterNav />
     <header>
       <h1>Take the data</h1>
@@ -154,7 +154,7 @@ const make = () =>
         </tbody>
       </table>
     </section>
-    <section v-if="told" class="explained">
+    <section v-if="told" class="explained stack">
       <h2>What the columns mean</h2>
       <p>
         A tag sits in one fish, and a fish has the same <code>fish_id</code> in each of its catches:
@@ -195,7 +195,7 @@ const make = () =>
       <h2>What does not go out, and why</h2>
       <dl>
         <template v-for="one in told.withheld" :key="one.what">
-          <dt>{{ one.what }}</dt>
+          <dt class="strong">{{ one.what }}</dt>
           <dd>{{ one.why }}</dd>
         </template>
       </dl>
@@ -204,13 +204,6 @@ const make = () =>
 </template>
 
 <style scoped>
-.data-page,
-.explained {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: var(--gap-3);
-  align-content: start;
-}
 .make {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 380px), 1fr));
@@ -231,9 +224,6 @@ fieldset {
   display: grid;
   gap: var(--gap-2);
   align-content: start;
-}
-dt {
-  font-weight: var(--weight-strong);
 }
 dd {
   margin: 0 0 var(--gap-2);

@@ -69,7 +69,7 @@ const place = (one: Cell) =>
 </script>
 
 <template>
-  <div class="page wide map-page">
+  <div class="page wide map-page stack">
     <WaterNav />
     <header>
       <h1>Map</h1>
@@ -163,11 +163,6 @@ const place = (one: Cell) =>
 </template>
 
 <style scoped>
-.map-page {
-  display: grid;
-  gap: var(--gap-3);
-  align-content: start;
-}
 .choice {
   display: flex;
   flex-wrap: wrap;

@@ -49,7 +49,7 @@ const unknown = computed(() =>
 </script>
 
 <template>
-  <div class="page wide overview">
+  <div class="page wide overview stack">
     <WaterNav />
     <header>
       <h1>What the tags taught</h1>
@@ -63,7 +63,7 @@ const unknown = computed(() =>
     </p>
     <TroubleNote :trouble="refusal" />
     <p v-if="busy && !lines.length" role="status" class="soft">Working it out.</p>
-    <ul class="lines" :aria-busy="busy">
+    <ul class="lines bare" :aria-busy="busy">
       <li v-for="one in lines" :key="one.topic">
         <RouterLink :to="{ path: `/water/${one.topic}`, query: $route.query }">{{
           TOPICS[one.topic].asks
@@ -73,7 +73,7 @@ const unknown = computed(() =>
     </ul>
     <section v-if="unknown.length">
       <h2>Not known yet</h2>
-      <ul class="unknown">
+      <ul class="unknown bare">
         <li v-for="one in unknown" :key="one.topic + one.title">
           <b>{{ one.title }}.</b> {{ one.missing }}
         </li>
@@ -87,16 +87,6 @@ const unknown = computed(() =>
 </template>
 
 <style scoped>
-.overview {
-  display: grid;
-  gap: var(--gap-3);
-  align-content: start;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
 .lines {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 400px), 1fr));

@@ -49,7 +49,7 @@ watch([() => props.topic, filter], load)
 </script>
 
 <template>
-  <div class="page wide water-page">
+  <div class="page wide water-page stack">
     <WaterNav />
     <header>
       <h1>{{ TOPICS[topic].title }}</h1>
@@ -87,11 +87,6 @@ watch([() => props.topic, filter], load)
 </template>
 
 <style scoped>
-.water-page {
-  display: grid;
-  gap: var(--gap-3);
-  align-content: start;
-}
 .answers {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 460px), 1fr));

@@ -59,7 +59,6 @@ const choose = (chosen: HookPlace) => (place.value = place.value === chosen ? nu
 
 <style scoped>
 figure {
-  margin: 0;
   min-width: 0;
 }
 figcaption {

@@ -23,7 +23,7 @@ const kinds = computed(() => (KINDS.includes(props.ownKind) ? KINDS : [props.own
 </script>
 
 <template>
-  <div class="pad">
+  <div class="pad stack-2">
     <div class="readout">
       <output class="figures" data-testid="length"
         >{{ shown }} <small>{{ unit }}</small></output
@@ -65,11 +65,6 @@ const kinds = computed(() => (KINDS.includes(props.ownKind) ? KINDS : [props.own
 </template>
 
 <style scoped>
-.pad {
-  display: grid;
-  gap: var(--gap-2);
-  align-content: start;
-}
 .readout {
   display: grid;
   grid-template-columns: 1fr auto auto auto;

@@ -45,7 +45,7 @@ const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.p
         }}
       </button>
     </div>
-    <ul aria-label="Now">
+    <ul class="bare" aria-label="Now">
       <li v-if="coreTrouble" class="withheld" role="alert">{{ coreTrouble }}</li>
       <li v-for="line in lines" :key="line.text">
         <button
@@ -87,11 +87,6 @@ ul {
   font-size: 14px;
   line-height: 1.22;
   overflow-y: auto;
-}
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
 }
 li {
   padding-left: var(--gap-2);

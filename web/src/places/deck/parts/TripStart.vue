@@ -23,9 +23,9 @@ const start = () =>
 </script>
 
 <template>
-  <el-form class="start" label-position="top" @submit.prevent="start">
+  <el-form class="start stack" label-position="top" @submit.prevent="start">
     <h1>Start today’s trip</h1>
-    <div v-if="trips.length" class="coming">
+    <div v-if="trips.length" class="coming stack-2">
       <p>Take the card of a planned trip:</p>
       <button
         v-for="one in trips"
@@ -73,14 +73,6 @@ const start = () =>
 </template>
 
 <style scoped>
-.start {
-  display: grid;
-  gap: var(--gap-3);
-}
-.coming {
-  display: grid;
-  gap: var(--gap-2);
-}
 .go {
   min-height: 64px;
   font-size: 20px;

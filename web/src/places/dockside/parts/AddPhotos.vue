@@ -101,7 +101,7 @@ async function setClock() {
         Set by a photo of a clock
       </button>
     </p>
-    <form v-if="setting" class="set" @submit.prevent="setClock">
+    <form v-if="setting" class="set row" @submit.prevent="setClock">
       <label
         >The photo
         <select v-model="setting.photo">
@@ -143,12 +143,6 @@ async function setClock() {
 .refused {
   padding-left: var(--gap-4);
   border-left: 4px solid var(--rust);
-}
-.set {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
-  align-items: center;
 }
 .set select,
 .set input {

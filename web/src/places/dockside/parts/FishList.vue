@@ -48,7 +48,7 @@ async function takeOut(one: DockFish) {
     <h2 id="fish-list">
       Fish <span class="figures soft">{{ dockside!.fish.length }}</span>
     </h2>
-    <ol>
+    <ol class="bare">
       <li v-for="one in dockside!.fish" :key="one.id" :data-fish="one.id">
         <button
           type="button"
@@ -107,11 +107,6 @@ async function takeOut(one: DockFish) {
 </template>
 
 <style scoped>
-ol {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
 li {
   border-bottom: 1px solid var(--line);
 }

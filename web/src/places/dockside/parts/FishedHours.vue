@@ -17,12 +17,12 @@ watch(
 </script>
 
 <template>
-  <form class="effort" @submit.prevent="trip.sayEffort(hours, rods)">
+  <form class="effort stack-2" @submit.prevent="trip.sayEffort(hours, rods)">
     <h2>How long did you fish?</h2>
     <p class="soft">
       Hours with a line in the water, and rods. A day without a fish counts as much as any.
     </p>
-    <div class="pair">
+    <div class="pair row-3 at-end">
       <label>
         Hours
         <el-input-number
@@ -44,16 +44,6 @@ watch(
 </template>
 
 <style scoped>
-.effort {
-  display: grid;
-  gap: var(--gap-2);
-}
-.pair {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-  align-items: end;
-}
 .pair label {
   display: grid;
   gap: 2px;

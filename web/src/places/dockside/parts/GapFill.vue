@@ -111,7 +111,7 @@ const lists: Record<string, Record<string, string>> = {
   handling: MISHAPS,
   pressure_signs: PRESSURE_SIGN,
 }
-const stands = (field: string) => (props.fish as unknown as Record<string, unknown>)[field]
+const stands = (field: string) => new Map<string, unknown>(Object.entries(props.fish)).get(field)
 const chosen = (field: string) => stands(field) as string | null
 const listed = (field: string) => (stands(field) as string[] | null) ?? []
 const kind = ref(props.fish.kind)

@@ -46,7 +46,4 @@ dl {
   gap: 4px var(--gap-3);
   margin: 0 0 var(--gap-2);
 }
-dd {
-  margin: 0;
-}
 </style>

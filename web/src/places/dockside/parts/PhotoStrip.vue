@@ -133,7 +133,7 @@ const measured = (photo: DockPhoto) =>
             <b v-if="photo.measured_mm" class="tabular">{{
               lengthText(photo.measured_mm, session.units)
             }}</b>
-            <span v-if="photo.trouble" class="bad">{{ photo.trouble }}</span>
+            <span v-if="photo.trouble" class="fault">{{ photo.trouble }}</span>
           </figcaption>
           <div v-if="chosen === photo.id" class="acts">
             <RouterLink v-if="photo.is_sized" :to="`/dockside/${tripId}/bench/${photo.id}`"
@@ -196,7 +196,6 @@ li {
   min-height: 84px;
 }
 figure {
-  margin: 0;
   width: 120px;
 }
 .picture {
@@ -224,9 +223,6 @@ figure {
 figcaption {
   font-size: 14px;
   line-height: 1.2;
-}
-.bad {
-  color: var(--rust);
 }
 .acts {
   display: flex;

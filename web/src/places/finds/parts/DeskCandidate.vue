@@ -41,7 +41,7 @@ const part = (log: number) => Math.min(1, Math.abs(log) / 12)
     >
     <span v-else>No fish is known to carry it yet.</span>
     <span v-for="term in candidate.terms" :key="term.name" class="term"
-      ><span class="name">{{ term.name }}</span
+      ><span class="name soft">{{ term.name }}</span
       ><span class="bar" aria-hidden="true"
         ><i :class="{ for: term.log > 0 }" :style="`--part: ${part(term.log)}`" /></span
       ><span class="words">{{ term.words }}</span></span
@@ -82,9 +82,6 @@ const part = (log: number) => Math.min(1, Math.abs(log) / 12)
   gap: var(--gap-2);
   align-items: center;
   font-size: 15px;
-}
-.name {
-  color: var(--ink-soft);
 }
 .bar {
   position: relative;

@@ -99,9 +99,6 @@ const words = computed(() => {
 </template>
 
 <style scoped>
-figure {
-  margin: 0;
-}
 svg {
   width: 100%;
   max-width: 420px;

@@ -125,9 +125,6 @@ const path = computed(() =>
 </template>
 
 <style scoped>
-figure {
-  margin: 0;
-}
 figcaption {
   display: flex;
   gap: var(--gap-3);

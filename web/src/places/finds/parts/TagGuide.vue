@@ -84,9 +84,6 @@ const PAIRS = ['0 8', '0 6', '1 7', '3 8', '5 6', '6 8']
   border-radius: var(--round);
   background: var(--sheet);
 }
-figure {
-  margin: 0;
-}
 figcaption,
 .guide p {
   font-size: 16px;

@@ -23,7 +23,7 @@ const look = () =>
 </script>
 
 <template>
-  <form class="lookup" role="search" aria-label="Look up a tag" @submit.prevent="look">
+  <form class="lookup row" role="search" aria-label="Look up a tag" @submit.prevent="look">
     <label
       >Look up a tag
       <input
@@ -49,12 +49,6 @@ const look = () =>
 </template>
 
 <style scoped>
-.lookup {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
-  align-items: center;
-}
 p {
   margin: 0;
 }

@@ -16,7 +16,7 @@ function set(text: string) {
 </script>
 
 <template>
-  <section id="guild-notes">
+  <section id="guild-notes" class="stack-2">
     <h2>Notes of the house</h2>
     <p v-for="(text, key) in notes" :key="key">
       <b>{{ guilds.find((one) => one.key === key)?.name ?? key }}</b>: {{ text }}
@@ -46,10 +46,3 @@ function set(text: string) {
     </template>
   </section>
 </template>
-
-<style scoped>
-section {
-  display: grid;
-  gap: var(--gap-2);
-}
-</style>

@@ -20,7 +20,7 @@ onMounted(more)
 </script>
 
 <template>
-  <section class="refused">
+  <section class="refused stack-2">
     <h3>Rows that stay out</h3>
     <TroubleNote :trouble="refusal" />
     <p>
@@ -54,11 +54,3 @@ onMounted(more)
     </el-button>
   </section>
 </template>
-
-<style scoped>
-.refused {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: var(--gap-2);
-}
-</style>

@@ -30,7 +30,7 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
 </script>
 
 <template>
-  <section v-if="found?.waiting || said" class="waiting" aria-label="Waits at the desk">
+  <section v-if="found?.waiting || said" class="waiting stack-2" aria-label="Waits at the desk">
     <h3>Waits at the desk</h3>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
@@ -45,7 +45,7 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
         Why, for all that you decide at once
         <input v-model="why" class="field" minlength="3" maxlength="500" />
       </label>
-      <article v-for="group in found.groups" :key="group.reason + group.is_likely">
+      <article v-for="group in found.groups" :key="group.reason + group.is_likely" class="stack-2">
         <h4>
           {{ group.reports.length }} alike: {{ group.words }}
           {{ group.is_likely ? 'The likeliest fish is likelier than not.' : '' }}
@@ -86,11 +86,6 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
 </template>
 
 <style scoped>
-.waiting,
-article {
-  display: grid;
-  gap: var(--gap-2);
-}
 article {
   border-left: 5px solid var(--kelp);
   padding: var(--gap-2) var(--gap-3);

@@ -65,7 +65,7 @@ const keep = (words: { subject: string | null; body: string | null }) =>
 </script>
 
 <template>
-  <section v-if="template" class="words">
+  <section v-if="template" class="words stack-2">
     <h2>Their words</h2>
     <div class="kinds" role="tablist" aria-label="Kind of letter">
       <button
@@ -82,7 +82,7 @@ const keep = (words: { subject: string | null; body: string | null }) =>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
     <div class="beside">
-      <div class="write">
+      <div class="write stack-2">
         <p class="soft">
           To {{ template.to }}.<template v-if="template.own">
             Changed by {{ template.by }}, {{ shortDateText(template.updated_at!) }}.</template
@@ -142,12 +142,6 @@ const keep = (words: { subject: string | null; body: string | null }) =>
 </template>
 
 <style scoped>
-.words,
-.write {
-  display: grid;
-  gap: var(--gap-2);
-  align-content: start;
-}
 .words {
   margin-top: var(--gap-4);
 }

@@ -19,7 +19,7 @@ const end = (number: number) =>
   <section class="sessions" aria-labelledby="sessions">
     <h2 id="sessions">Where you are signed in</h2>
     <TroubleNote :trouble="refusal" />
-    <ul>
+    <ul class="bare">
       <li v-for="one in sessions" :key="one.number">
         <span>
           <b>{{ deviceText(one.agent) }}</b><template v-if="one.current">, this device</template
@@ -42,11 +42,6 @@ const end = (number: number) =>
   display: grid;
   gap: var(--gap-2);
   width: 100%;
-}
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
 }
 li {
   display: flex;

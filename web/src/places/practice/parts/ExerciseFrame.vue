@@ -16,7 +16,7 @@ const emit = defineEmits<{ next: [] }>()
 </script>
 
 <template>
-  <div class="page exercise">
+  <div class="page exercise stack">
     <p><RouterLink to="/practice">Practice</RouterLink></p>
     <header>
       <h1>{{ title }}</h1>
@@ -46,12 +46,6 @@ const emit = defineEmits<{ next: [] }>()
 </template>
 
 <style scoped>
-.exercise {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: var(--gap-3);
-  align-content: start;
-}
 .answer {
   border-left: 5px solid var(--kelp);
   background: var(--sheet);

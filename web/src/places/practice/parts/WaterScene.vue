@@ -55,9 +55,6 @@ const mercury = computed(() => Math.min(1, Math.max(0, props.tempC / 32)) * 90)
 </template>
 
 <style scoped>
-figure {
-  margin: 0;
-}
 svg {
   width: 100%;
   max-width: 720px;

@@ -44,12 +44,12 @@ useEventListener(window, 'keydown', (event) => {
 </script>
 
 <template>
-  <section aria-label="Kit call" class="kit">
+  <section aria-label="Kit call" class="kit stack-2">
     <h2>Kit call</h2>
     <p>
       <b>{{ called }} of {{ kit.length }}</b> in the bag<template v-if="missing"
         >,
-        <b class="stop"
+        <b class="stop fault"
           >{{ missing }} required {{ missing === 1 ? 'piece does' : 'pieces do' }} not fit or
           {{ missing === 1 ? 'is' : 'are' }} missing</b
         ></template
@@ -90,13 +90,6 @@ useEventListener(window, 'keydown', (event) => {
 </template>
 
 <style scoped>
-.kit {
-  display: grid;
-  gap: var(--gap-2);
-}
-.stop {
-  color: var(--rust);
-}
 ol {
   list-style: none;
   margin: 0;

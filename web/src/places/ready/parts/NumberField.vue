@@ -66,7 +66,4 @@ label {
   min-height: 44px;
   min-width: 0;
 }
-.fault {
-  color: var(--rust);
-}
 </style>

@@ -34,7 +34,7 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
 </script>
 
 <template>
-  <section class="form" aria-label="The plan">
+  <section class="form stack-2" aria-label="The plan">
     <h2>The plan</h2>
     <label
       >Spot
@@ -204,10 +204,6 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
 </template>
 
 <style scoped>
-.form {
-  display: grid;
-  gap: var(--gap-2);
-}
 label {
   display: grid;
   gap: 2px;

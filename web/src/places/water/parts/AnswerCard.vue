@@ -89,7 +89,7 @@ function say() {
               It does not
             </button>
           </template>
-          <form v-else-if="isCoordinator" class="say" @submit.prevent="say">
+          <form v-else-if="isCoordinator" class="say row" @submit.prevent="say">
             <input
               v-model="why"
               class="field"
@@ -124,12 +124,6 @@ function say() {
 }
 .answer li .link {
   margin-left: 8px;
-}
-.say {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
-  align-items: center;
 }
 .say .field {
   flex: 1 1 240px;

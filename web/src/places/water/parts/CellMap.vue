@@ -128,12 +128,13 @@ onMounted(async () => {
   new Control.Scale({ imperial: false }).addTo(map)
   const coast = await loadCoast()
   if (!map) return
-  const shapes = new GeoJSON(coast, {
+  new GeoJSON(coast, {
     interactive: false,
     filter: (feature) => feature.geometry.type !== 'Point',
     style: (feature) => ({ className: `coast ${feature?.properties.kind}`, weight: 1 }),
   }).addTo(map)
-  map.fitBounds(shapes.getBounds())
+  // A cell at the edge reaches beyond the coast and the spots.
+  map.fitBounds(new GeoJSON(coast).getBounds().pad(0.04))
   map.on('moveend', tellView)
   tellView()
   draw()

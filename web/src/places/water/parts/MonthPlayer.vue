@@ -26,7 +26,7 @@ function stop() {
 </script>
 
 <template>
-  <div class="player" role="group" aria-label="Month">
+  <div class="player row" role="group" aria-label="Month">
     <button
       type="button"
       class="quiet"
@@ -50,12 +50,6 @@ function stop() {
 </template>
 
 <style scoped>
-.player {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
-  align-items: center;
-}
 .player input {
   width: min(40vw, 260px);
   min-height: 44px;

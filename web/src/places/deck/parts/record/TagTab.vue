@@ -134,7 +134,7 @@ const known = computed(() => {
 </script>
 
 <template>
-  <div class="tag-tab">
+  <div class="tag-tab stack-2">
     <ChipRow
       label="This fish"
       :options="KINDS"
@@ -281,10 +281,6 @@ const known = computed(() => {
 </template>
 
 <style scoped>
-.tag-tab {
-  display: grid;
-  gap: var(--gap-2);
-}
 .near {
   display: grid;
   gap: 6px;

@@ -50,7 +50,7 @@ async function move(place: number, field: HTMLInputElement) {
     <p v-else class="soft">
       No taps yet. The times stand here once there are some, and can be put right.
     </p>
-    <p v-if="wrong" role="alert" class="wrong">{{ wrong }}</p>
+    <p v-if="wrong" role="alert" class="fault">{{ wrong }}</p>
     <label
       >Note
       <textarea
@@ -83,8 +83,5 @@ input {
 textarea {
   width: 100%;
   font: inherit;
-}
-.wrong {
-  color: var(--rust);
 }
 </style>

@@ -152,7 +152,6 @@ button,
   outline: 3px solid var(--sea-deep);
 }
 figure {
-  margin: 0;
   font-size: 13px;
 }
 img {

@@ -1,0 +1,12 @@
+# frozen_string_literal: true
+
+module Core
+  module Protocol
+    # What a member chose to be stricter in than the house.
+    #
+    #   version: 0 where nothing was ever chosen;  choices: { question => school }
+    OwnRules = Value.of(version: 0, choices: {}.freeze) do
+      def any? = version.positive?
+    end
+  end
+end

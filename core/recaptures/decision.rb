@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+module Core
+  module Recaptures
+    # What a coordinator said of a report.
+    #
+    #   verdict: "accepted" | "none_of_these" | .. | "undone"
+    #   moved: what a match joined, plain data with String keys, for taking it back
+    Decision = Value.of(:report_id, :verdict, :reason, :member_id, :fish_id, :moved) do
+      def second_opinion? = verdict == "second_opinion"
+    end
+  end
+end
