@@ -10,6 +10,8 @@ module Core
       MOST_STEPS = 80
       # How near two points may lie before their difference is rounding, as a share of their size.
       NEAREST = 1e-8
+      # The same about a least value, where a function is flat.
+      FLAT = 1e-6
 
       module_function
 
@@ -59,7 +61,7 @@ module Core
         def least
           MOST_STEPS.times do
             middle = (@low + @high) / 2.0
-            @near = (NEAREST * @best[0].abs) + (NEAREST / 10)
+            @near = (FLAT * @best[0].abs) + (FLAT / 10)
             break if (@best[0] - middle).abs <= (2 * @near) - ((@high - @low) / 2)
 
             keep(point(@best[0] + (parabola || section(middle))))

@@ -20,6 +20,7 @@ module Core
       # Of more different times than these, times are taken to the hundredth of a year.
       MOST_TIMES = 500
       LEAST_SHARE = 0.001
+      IMPOSSIBLE = 1e-300
 
       # rows: [{ years: Float, tags_left: 1 | 2 }]. Returns a Fit, or a sentence.
       def self.fit(rows) = new(rows).fit
@@ -27,10 +28,16 @@ module Core
       def initialize(rows)
         @rows = rows
         # Fish that came back after as many days with as many tags weigh together.
-        @counts = rows.map { |row| row.values_at(:years, :tags_left) }.tally
-        return if @counts.size <= MOST_TIMES
-
-        @counts = rows.map { |row| [row[:years].round(2), row[:tags_left]] }.tally
+        times = rows.map { |row| row[:years] }
+        times.map! { |years| years.round(2) } if times.uniq.size > MOST_TIMES
+        told = times.zip(rows.map { |row| row[:tags_left] }).tally
+        years = times.uniq
+        @years = Numo::DFloat[*years]
+        @both, @single = [2, 1].map do |left|
+          Numo::DFloat[*years.map { |time| told.fetch([time, left], 0) }]
+        end
+        @all = @both + @single
+        @both_years = @both.dot(@years)
       end
 
       def fit
@@ -76,13 +83,12 @@ module Core
       # Tags shed at once cannot be fewer than none.
       def best_rho(loss) = Brent.least(0.05, 1.0) { |rho| minus_log(rho, loss) }
 
+      # Of one that stays with s both are left with s / (2 - s), one with (2 - 2s) / (2 - s).
       def minus_log(rho, loss)
-        @counts.sum do |(years, tags_left), count|
-          stays = rho * Math.exp(-loss * years)
-          both = stays / (2 - stays)
-          chance = tags_left == 2 ? both : 1 - both
-          count * (chance.positive? ? -Math.log(chance) : 1e6)
-        end
+        stays = Numo::NMath.exp(@years * -loss) * rho
+        single = Numo::NMath.log((2 - (stays * 2)).clip(IMPOSSIBLE, 2))
+        all = Numo::NMath.log(2 - stays)
+        (@all.dot(all) - @single.dot(single)) - (@both.sum * Math.log(rho)) + (loss * @both_years)
       end
     end
   end

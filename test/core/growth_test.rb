@@ -25,21 +25,6 @@ class GrowthTest < Minitest::Test
     assert_operator fit.linf_mm, :>, 0
   end
 
-  def seasonal_rows(u, w: 0.55, seed: 5)
-    rng = Random.new(seed)
-    normal = -> { Math.sqrt(-2 * Math.log(1 - rng.rand)) * Math.cos(2 * Math::PI * rng.rand) }
-    Array.new(300) do
-      l1, season, years = 250 + (rng.rand * 300), rng.rand, 0.1 + (rng.rand * 2.5)
-      swing = ->(at) { u * Math.sin(2 * Math::PI * (at - w)) / (2 * Math::PI) }
-      time = years + swing.call(season + years) - swing.call(season)
-      mean = (700 - l1) * (1 - Math.exp(-0.25 * time))
-      { l1_mm: l1, l2_mm: l1 + (mean * (1 + (0.12 * normal.call))) + (4 * normal.call),
-        sd1_mm: 2.8, sd2_mm: 2.8, years:, season: }
-    end
-  end
-
-  def seasonal(rows) = SeasonalGrowth.fit(rows, Growth.fit(rows))
-
   def test_growth_as_francis
     fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
 
@@ -115,17 +100,6 @@ class GrowthTest < Minitest::Test
     end
   end
 
-  # Akaike by hand: twice the likelihood and the parameters, four even and six in seasons.
-  def test_two_models_are_weighed_by_their_parameters
-    rows = seasonal_rows(0.7)
-    even = Growth.fit(rows)
-    found = SeasonalGrowth.fit(rows, even)
-
-    assert_in_delta 2 * (even.minus_log + 4), even.aic, 1e-9
-    assert_in_delta 2 * (even.minus_log + 4), found.even_aic, 1e-9
-    assert_in_delta 2 * (found.minus_log + 6), found.aic, 1e-9
-  end
-
   # Growth in a year lies on a line between the two lengths, and its error is that of two values
   # that vary together.
   def test_how_sure_growth_between_the_two_lengths_is
@@ -189,18 +163,5 @@ class GrowthTest < Minitest::Test
 
     assert_in_delta by_hand, Core::Estimates::GrowthLikelihood.new(rows, 300.0, 500.0)
       .at(ga, gb, nu, p).minus_log, 1e-9
-  end
-
-  def test_a_season_of_growth_is_found_where_there_is_one
-    found = seasonal(seasonal_rows(0.7))
-
-    assert_predicate found, :better?
-    assert_operator found.u_low, :<, 0.7
-    assert_operator found.u_high, :>, 0.7
-    assert_in_delta 0.55, found.w, 3 * found.w_error
-    refute_predicate seasonal(seasonal_rows(0.0)), :better?
-    spring = seasonal_rows(0.7).select { |row| ((row[:season] + row[:years]) % 1) < 0.5 }
-
-    assert_match(/3 quarters/, seasonal(spring))
   end
 end

@@ -3,6 +3,7 @@
 require "digest"
 require "yaml"
 require_relative "../support/test_helper"
+require_relative "../support/drawn_sound"
 require_relative "../support/random_fish"
 
 # Drawings, words and courses that somebody looked at stay as they were seen. Where one changes on
@@ -138,8 +139,7 @@ class LookedAtTest < Minitest::Test
 
   # Between places in the water, at its edge and ashore, of one water and of two.
   def ways
-    features = JSON.parse(File.read(Demo::Sound::FILE)).fetch("features")
-    route, dice = Core::Waters::Route.new(features), Core::Dice.new(601)
+    route, dice = DrawnSound.route, Core::Dice.new(601)
     all, sound = [Demo::Sound::SPOTS,
       Demo::Sound::SPOTS.select { |spot| spot[:water_code] == "marrow_sound" }]
       .map { |spots| spots.map { |spot| spot.values_at(:lat_deg, :lon_deg) } }

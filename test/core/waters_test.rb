@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../support/test_helper"
+require_relative "../support/drawn_sound"
 
 # Ways by water held against shapes whose shortest way is known by geometry, and against the drawn
 # sound.
@@ -155,8 +156,7 @@ class RouteTest < Minitest::Test
   # The drawn sound: every way stays in the water, is never shorter than straight, and is the same
   # there and back.
   def test_ways_through_the_sound
-    features = JSON.parse(File.read(Demo::Sound::FILE)).fetch("features")
-    sound, outline = Core::Waters::Route.new(features), Core::Waters::Outline.new(features)
+    sound, outline = DrawnSound.route, Core::Waters::Outline.new(DrawnSound.features)
     spots =
       Demo::Sound::SPOTS
         .select { |spot| spot[:water_code] == "marrow_sound" }

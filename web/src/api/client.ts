@@ -35,9 +35,24 @@ async function fetchToken() {
   token = (await answer(client.GET('/api/session'))).csrf_token
 }
 
+/** Somebody asked for something newer meanwhile. */
+export const isGivenUp = (thrown: unknown) =>
+  thrown instanceof Error && thrown.name === 'AbortError'
+
+/** What is sent where nothing has to be said. */
+const NOTHING: Record<string, never> = {}
+
+/** Bytes as they are; the contract, which speaks of values, has no word for them. */
+export const bytes = (body: Blob) => ({
+  body: NOTHING,
+  bodySerializer: () => body,
+  headers: { 'Content-Type': 'application/octet-stream' },
+})
+
 async function codeOf(response: Response): Promise<string | undefined> {
   try {
-    return ((await response.clone().json()) as Partial<Schemas['Error']>).code
+    const told: unknown = await response.clone().json()
+    return isRefusal(told) ? told.code : undefined
   } catch {
     return undefined
   }
@@ -47,7 +62,7 @@ async function reach(request: Request): Promise<Response> {
   try {
     return await fetch(request)
   } catch (thrown) {
-    if ((thrown as Error).name === 'AbortError') throw thrown
+    if (isGivenUp(thrown)) throw thrown
     throw new NoSignal()
   }
 }
@@ -62,7 +77,7 @@ export async function answer<T>(
   const { data, error, response } = await call.catch((thrown: unknown) => {
     throw thrown instanceof SyntaxError ? new NoSignal() : thrown
   })
-  if (response.ok) return data as T
+  if (response.ok && data !== undefined) return data
   if (!isRefusal(error)) throw new NoSignal()
   if (response.status >= 502) throw new NoSignal(error.message)
   throw new Refusal(response.status, error)
@@ -84,7 +99,7 @@ export const api = {
   session: () => answer(client.GET('/api/session')),
   signIn: (body: { email: string; password: string }) =>
     answer(client.POST('/auth/login', { body })),
-  signOut: () => answer(client.POST('/auth/logout', { body: {} as never })),
+  signOut: () => answer(client.POST('/auth/logout', { body: NOTHING })),
   changePassword: (body: { password: string; new_password: string }) =>
     answer(client.POST('/auth/change-password', { body })),
   requestPasswordReset: (body: { email: string }) =>
@@ -148,9 +163,7 @@ export const api = {
     answer(
       client.PUT('/api/encounters/{id}/photos/{photo_id}', {
         params: { path: { id, photo_id }, query: { taken_at } },
-        body: photo as never,
-        bodySerializer: (body: unknown) => body as Blob,
-        headers: { 'Content-Type': 'application/octet-stream' },
+        ...bytes(photo),
       }),
     ),
   trips: (
@@ -178,9 +191,7 @@ export const api = {
           path: { id, photo_id },
           query: { name, utc_offset_minutes: String(-new Date().getTimezoneOffset()) },
         },
-        body: photo as never,
-        bodySerializer: (body: unknown) => body as Blob,
-        headers: { 'Content-Type': 'application/octet-stream' },
+        ...bytes(photo),
         signal,
       }),
     ),
@@ -217,7 +228,7 @@ export const api = {
   sayEffort: (id: string, body: { fished_hours: number | null; rods: number | null }) =>
     answer(client.PUT('/api/trips/{id}/effort', { params: { path: { id } }, body })),
   submitTrip: (id: string) =>
-    answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: {} as never })),
+    answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: NOTHING })),
   season: (season?: string) =>
     answer(client.GET('/api/me/season', { params: { query: { season } } })),
   typeSheet: (body: Schemas['SheetSent']) => answer(client.POST('/api/sheets', { body })),
@@ -227,9 +238,9 @@ export const api = {
   readTag: (number: string) =>
     answer(client.GET('/api/tags/{number}/fish', { params: { path: { number } } })),
   instruments: () => answer(client.GET('/api/instruments')),
-  tareScale: () => answer(client.POST('/api/instruments/tare', { body: {} as never })),
+  tareScale: () => answer(client.POST('/api/instruments/tare', { body: NOTHING })),
   shareDeck: (id: string) =>
-    answer(client.POST('/api/trips/{id}/crew', { params: { path: { id } }, body: {} as never })),
+    answer(client.POST('/api/trips/{id}/crew', { params: { path: { id } }, body: NOTHING })),
   crewCard: (key: string) =>
     answer(client.GET('/api/crew/{key}/card', { params: { path: { key } } })),
   syncCrew: (key: string, body: { device: string; fish: Schemas['CrewFish'][] }) =>
@@ -255,9 +266,7 @@ export const api = {
     answer(
       client.PUT('/api/reports/{id}/photo', {
         params: { path: { id }, header: { 'X-Report-Key': reportKey } },
-        body: photo as never,
-        bodySerializer: (body: unknown) => body as Blob,
-        headers: { 'Content-Type': 'application/octet-stream' },
+        ...bytes(photo),
       }),
     ),
   ready: (on: string, signal: AbortSignal) =>
@@ -282,9 +291,7 @@ export const api = {
     answer(
       client.POST('/api/lists/{kind}', {
         params: { path: { kind }, query: { dry_run: dryRun ? 'yes' : 'no' } },
-        body: file as never,
-        bodySerializer: (body: unknown) => body as Blob,
-        headers: { 'Content-Type': 'application/octet-stream' },
+        ...bytes(file),
       }),
     ),
   importBatches: (csv: string, dry_run: boolean) =>
@@ -329,7 +336,7 @@ export const api = {
     answer(
       client.PUT('/api/reports/{id}/forget', {
         params: { path: { id }, header: { 'X-Report-Key': reportKey } },
-        body: {} as never,
+        body: NOTHING,
       }),
     ),
   deskQueue: () => answer(client.GET('/api/desk')),

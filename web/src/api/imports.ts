@@ -1,4 +1,4 @@
-import { answer, client } from './client'
+import { answer, bytes, client } from './client'
 import type { paths } from './contract.generated'
 
 type Shown = paths['/api/imports']['post']['responses']['200']['content']['application/json']
@@ -21,9 +21,7 @@ export const imports = {
     answer(
       client.POST('/api/imports', {
         params: { query: { name } },
-        body: file as never,
-        bodySerializer: (body: unknown) => body as Blob,
-        headers: { 'Content-Type': 'application/octet-stream' },
+        ...bytes(file),
       }),
     ),
   show: (id: number) => answer(client.GET('/api/imports/{number}', at(id))),

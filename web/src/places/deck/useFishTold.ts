@@ -45,7 +45,7 @@ export function useFishTold(
           )
         trouble.value = null
       } catch (thrown) {
-        trouble.value = (thrown as Error).message
+        trouble.value = thrown instanceof Error ? thrown.message : String(thrown)
       }
     } while (again)
     asking = false

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import { api, type Schemas } from '@/api/client'
+import { api, type Schemas, isGivenUp } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import { useAct } from '@/api/useAct'
 
@@ -176,7 +176,7 @@ function useUpload(tripId: string, take: (fresh: Dockside) => void) {
           const told = await api.addTripPhoto(tripId, uuid(), file.name, file, stop.signal)
           if (told.answer === 'known') known++
         } catch (thrown) {
-          if ((thrown as Error).name === 'AbortError') return
+          if (isGivenUp(thrown)) return
           refused.value = [...refused.value, { name: file.name, trouble: trouble(thrown), file }]
         }
         uploading.value = { done: uploading.value!.done + 1, of: files.length }

@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter, type LocationQuery } from 'vue-router'
-import { api, type Schemas } from '@/api/client'
+import { api, type Schemas, isGivenUp } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 
 interface FindsQuery {
@@ -69,7 +69,7 @@ export function useFinds() {
       total.value = page.total
       next.value = page.next
     } catch (thrown) {
-      if ((thrown as Error).name === 'AbortError') return
+      if (isGivenUp(thrown)) return
       refusal.value = trouble(thrown)
     } finally {
       // A newer choice has taken over: its own end says when loading is over.

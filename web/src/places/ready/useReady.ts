@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { v7 as uuid } from 'uuid'
 import { computed, ref, watch, type Ref } from 'vue'
-import { api, type Schemas } from '@/api/client'
+import { api, type Schemas, isGivenUp } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 
 type Plan = Schemas['Plan']
@@ -52,7 +52,7 @@ export function useReady(on: Ref<string>) {
       tripId = ready.trip?.id ?? uuid()
       history.value = []
     } catch (thrown) {
-      if ((thrown as Error).name === 'AbortError') return
+      if (isGivenUp(thrown)) return
       refusal.value = trouble(thrown)
     } finally {
       if (loadingNow === mine) loading.value = false
