@@ -55,10 +55,6 @@ module Api
       refuse(500, code: :internal, message: format(BUG, id: note_bug(bug)))
     end
 
-    # A bug's message may carry the route that it happened in: no cookie and nothing that was sent
-    # stands in the log.
-    def inspect = "#<#{self.class}>"
-
     helpers EncounterBody
     helpers do
       def store = env.fetch("voucher.store")
@@ -97,13 +93,7 @@ module Api
 
       # Writes a bug into the log; returns the number it is found by there.
       def note_bug(bug)
-        id = SecureRandom.hex(4)
-        where = bug.backtrace&.first(15)&.join("\n  ")
-        settings.logger.error(
-          "[#{id}] request #{env[ClientAddress::REQUEST_ID]} " \
-            "#{bug.class}: #{bug.message}\n  #{where}"
-        )
-        id
+        Bug.note(bug, logger: settings.logger, request_id: env[ClientAddress::REQUEST_ID])
       end
 
       # What an act that goes on after a bug does with it; raises what passes by itself.

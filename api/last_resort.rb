@@ -8,11 +8,8 @@ module Api
     def call(env)
       @app.call(env)
     rescue StandardError => e
-      id = SecureRandom.hex(4)
-      where = e.backtrace&.first(15)&.join("\n  ")
-      Base.settings.logger.error(
-        "[#{id}] request #{env[ClientAddress::REQUEST_ID]} #{e.class}: #{e.message}\n  #{where}"
-      )
+      id =
+        Bug.note(e, logger: Base.settings.logger, request_id: env[ClientAddress::REQUEST_ID])
       Refusal.rack(500, code: :internal, message: format(Base::BUG, id:))
     end
   end

@@ -23,10 +23,22 @@ module Core
       IMPOSSIBLE = 1e-300
 
       # rows: [{ years: Float, tags_left: 1 | 2 }]. Returns a Fit, or a sentence.
-      def self.fit(rows) = new(rows).fit
+      def self.fit(rows) = missing(rows) || new(rows).fit
+
+      # Why there is no fit, nil where there is one.
+      def self.missing(rows)
+        if rows.size < LEAST_FISH
+          return "It takes #{LEAST_FISH} double-tagged fish caught again; " \
+            "#{LEAST_FISH - rows.size} more."
+        end
+        return if rows.any? { |row| row[:tags_left] == 1 }
+
+        "No double-tagged fish has come back with one tag, so no loss can be told yet."
+      end
+      private_class_method :missing
 
       def initialize(rows)
-        @rows = rows
+        @fish = rows.size
         # Fish that came back after as many days with as many tags weigh together.
         times = rows.map { |row| row[:years] }
         times.map! { |years| years.round(2) } if times.uniq.size > MOST_TIMES
@@ -41,14 +53,6 @@ module Core
       end
 
       def fit
-        if @rows.size < LEAST_FISH
-          return "It takes #{LEAST_FISH} double-tagged fish caught again; " \
-            "#{LEAST_FISH - @rows.size} more."
-        end
-        if @rows.none? { |row| row[:tags_left] == 1 }
-          return "No double-tagged fish has come back with one tag, so no loss can be told yet."
-        end
-
         loss, rho = best
         least = minus_log(rho, loss)
         low, high = Profile.interval(best: [loss, least], within: [0.0, MOST_LOSS]) do |at|
@@ -56,7 +60,7 @@ module Core
         end
         kept_between = YEARS.to_h { |years| [years, share_between(rho, loss, years)] }
         Fit.new(
-          rho:, loss_per_year: loss, low:, high:, kept_between:, minus_log: least, n: @rows.size
+          rho:, loss_per_year: loss, low:, high:, kept_between:, minus_log: least, n: @fish
         )
       end
 

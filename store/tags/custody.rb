@@ -48,38 +48,19 @@ module Store
     def batches
       sums =
         STATES.to_h { |state| [state.to_sym, Sequel.function(:count).*.filter(state:).as(state)] }
-      @db[:tag_batches]
-        .join(:tag_series, id: :series_id)
+      printed
         .left_join(:tags, batch_id: Sequel[:tag_batches][:id])
         .group(Sequel[:tag_batches][:id], :prefix, :digits)
         .order(Sequel.desc(Sequel[:tag_batches][:id]))
-        .select(
-          Sequel[:tag_batches][:id],
-          :label,
-          :prefix,
-          :digits,
-          Sequel[:tag_batches][:first_serial],
-          Sequel[:tag_batches][:last_serial],
-          Sequel.function(:count, Sequel[:tags][:number]).as(:printed),
-          *sums.values
+        .select_append(
+          Sequel.function(:count, Sequel[:tags][:number]).as(:printed), *sums.values
         )
         .all
     end
 
     # Core::Tags::Batch or nil
     def find_batch(id)
-      row =
-        @db[:tag_batches]
-          .join(:tag_series, id: :series_id)
-          .select(
-            Sequel[:tag_batches][:id],
-            :label,
-            :prefix,
-            :digits,
-            Sequel[:tag_batches][:first_serial],
-            Sequel[:tag_batches][:last_serial]
-          )
-          .first(Sequel[:tag_batches][:id] => id)
+      row = printed.first(Sequel[:tag_batches][:id] => id)
       row && Core::Tags::Batch.new(**row.slice(:id, :label), series: series_of(row))
     end
 
@@ -208,6 +189,13 @@ module Store
     end
 
     private
+
+    # Batches with the series that they are of.
+    def printed
+      of_batch = %i[id first_serial last_serial].map { |column| Sequel[:tag_batches][column] }
+      @db[:tag_batches].join(:tag_series, id: :series_id).select(*of_batch, :label, :prefix,
+        :digits)
+    end
 
     def series_of(row)
       Core::Tags::Series.new(**row.slice(:prefix, :digits, :first_serial, :last_serial))

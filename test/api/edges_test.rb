@@ -128,17 +128,22 @@ class EdgesTest < ApiCase
     assert_match(/number: [0-9a-f]{8}\.\z/, JSON.parse(last_response.body)["message"])
   end
 
-  # What a missing method was called on stands in the message of its error.
-  def test_a_bug_in_a_route_writes_no_cookie_into_the_log
+  # What a missing method was called on, and what fits no pattern, stands in the error's message.
+  def test_a_bug_writes_nothing_that_was_sent_into_the_log
     sign_in
-    log = logged do
-      Acts::ReadGuide.stub(:call, ->(*, **) { Api::Routes::People.new!.no_such_helper }) do
-        get("/api/guide")
-      end
-    end
+    sent = { password: "low tide at noon", "HTTP_COOKIE" => "voucher.session" }
+    {
+      -> { sent.no_such_method } => "NoMethodError: :no_such_method of Hash",
+      -> { sent.freeze.store(:more, 1) } => "FrozenError: a change of Hash",
+      -> { sent => { email: } } => "NoMatchingPatternKeyError: no key :email",
+      -> { sent => [_] } => "NoMatchingPatternError: no pattern fits",
+      -> { Api::Routes::People.new!.no_such_helper } => ":no_such_helper of Api::Routes::People"
+    }.each do |bug, words|
+      log = logged { Acts::ReadGuide.stub(:call, ->(*, **) { bug.call }) { get("/api/guide") } }
 
-    assert_match(/no_such_helper/, log)
-    assert_equal 500, last_response.status
-    refute_match(/@app|HTTP_COOKIE|template_cache/, log)
+      assert_includes log, words
+      assert_equal 500, last_response.status
+      refute_match(/low tide|voucher\.session|template_cache/, log)
+    end
   end
 end
