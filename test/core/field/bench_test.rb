@@ -92,6 +92,18 @@ class BenchTest < Minitest::Test
   end
 
   # A plane that shears keeps areas: a step is as long as the root of the area that it spans.
+  # What stands in the note is what was measured: 525.1 mm, and so much longer on the board.
+  def test_what_is_said_of_a_fish_above_the_board
+    found = measure(corners: HIGH_CORNERS, fish: HIGH_FISH, above: above(height_mm: 22))
+    told = Core::Photo::Measuring.told(found)
+    off = (found.on_board_mm - 525.08).round
+
+    assert_operator off, :>, 5
+    assert_equal ["The fish lies about 22 mm above the board and looks #{off} mm too long there; " \
+      "that is taken off. The camera was #{(found.camera_mm / 10).round} cm away."], told[:notes]
+    assert_in_delta 1.96 * found.sd_mm, told[:margin_mm], 1e-9
+  end
+
   def test_how_much_a_plane_stretches
     sheared = Core::Photo::Plane.new(
       [[0, 0], [100, 0], [100, 100], [0, 100]], [[0, 0], [200, 40], [260, 240], [60, 200]]
