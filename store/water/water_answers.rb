@@ -23,8 +23,9 @@ module Store
       return if row.nil?
 
       answers = JSON.parse(JSON.generate(row[:answers].to_a), symbolize_names: true)
+      known = Core::Water::Answer
       Core::Water::Kept.new(
-        **row, answers: answers.map { |answer| Core::Water::Answer.new(**answer) }
+        **row, answers: answers.map { |told| known.new(**told.slice(*known.members)) }
       )
     end
 
