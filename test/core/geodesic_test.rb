@@ -36,6 +36,14 @@ class GeodesicTest < Minitest::Test
     assert_in_delta same.azimuth_deg, east.azimuth_deg, 1e-7
   end
 
+  def test_from_a_place_to_itself_it_is_no_way
+    [[48.6, -21.4], [0, 0], [-90, 10]].each do |place|
+      here = line(*place, *place)
+
+      assert_equal [0.0, 0.0], [here.distance_m, here.azimuth_deg]
+    end
+  end
+
   def test_there_and_back_are_as_far_and_mirrors_are_alike
     [[48.6, -21.4, 51.0, -18.0], [-44.5, 171.5, -40.0, 176.0],
       [5, 5, -60, 150]].each do |a, b, c, d|

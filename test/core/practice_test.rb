@@ -2,6 +2,7 @@
 
 require_relative "../support/test_helper"
 require_relative "../support/fish"
+require_relative "../support/random_fish"
 
 # Exercises by hand: what each answer is worth, and that a seed gives one task.
 class PracticeTest < Minitest::Test
@@ -17,6 +18,23 @@ class PracticeTest < Minitest::Test
     x = from + (along * (to - from))
     base = FORM.back_at(x)
     Placement.score(TASK, { x:, y: base + (across * (FORM.lateral_at(x) - base)), angle_deg: })
+  end
+
+  # Without a word on how hard, the easiest; of a programme without tags yet, anybody's numbers.
+  def test_what_is_asked_of_who_says_little
+    rules = { version: 1, own_version: 0, choices: {}, figures: {}, guild_notes: {} }
+    door = Practice::Door.new({ rules:, species: [], series: nil })
+    asked = ->(exercise) { door.ask("task", { exercise:, seed: 3, level: nil })[:task] }
+    species = RandomFish.species
+
+    assert_match(/\AAA\d{6}\z/, asked["read"][:number])
+    assert_equal Practice::LengthReading.task(seed: 3, level: 0), asked["measure"]
+    assert_equal Practice::LengthReading.task(seed: 3), asked["measure"]
+    assert_equal Placement.task(seed: 3), Placement.task(seed: 3, level: 0)
+    assert_equal Practice::KitCall.task(seed: 3, species:),
+      Practice::KitCall.task(seed: 3, species:, level: 0)
+    assert_equal Practice::WaterCall.task(seed: 3, species:),
+      Practice::WaterCall.task(seed: 3, species:, level: 0)
   end
 
   def test_tag_placement_by_hand

@@ -287,6 +287,13 @@ class StoryTest < Minitest::Test
     end
   end
 
+  # Two thirds to one and a half times as long, and at least 15 days to either side.
+  def test_what_counts_as_about_as_long_at_liberty
+    bands = [300, 90, 20, 3].map { |days| Core::Recaptures::Typical.band(days) }
+
+    assert_equal [201..450, 60..135, 5..35, 0..18], bands
+  end
+
   def test_a_day_at_liberty_is_a_change_of_date
     assert_equal 1,
       Core::Recaptures::Story.days_at_liberty(

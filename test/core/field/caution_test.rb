@@ -225,6 +225,16 @@ class TagDecisionTest < Minitest::Test
     assert_equal fit, advise(tagging_seconds: 20)
   end
 
+  # Half took longer; of too few nobody knows.
+  def test_the_median_of_own_taggings
+    timed = ->(air, seconds) { seconds.map { |one| [air, one] } }
+    told = Core::Handling::TagDecision.own_medians(
+      [*timed["hardy", [31, *(10..18)]], *timed["delicate", (1..11)], *timed["ordinary", (1..9)]]
+    )
+
+    assert_equal({ "hardy" => 14.5, "delicate" => 6.0 }, told)
+  end
+
   def test_each_condition_that_fails_lets_it_go_and_says_why
     [
       [{ hook_place: "gill", bleeding: "light" }, /43 points/, /gills/],
