@@ -37,9 +37,9 @@ class GeodesicTest < Minitest::Test
   end
 
   def test_from_a_place_to_itself_it_is_no_way
-    [[48.6, -21.4], [0, 0], [-90, 10]].each do |place|
-      here = line(*place, *place)
+    ends = [[48.6, -21.4, 48.6, -21.4], [0, 0, 0, 0], [10, -180, 10, 180]]
 
+    ends.map { |places| line(*places) }.each do |here|
       assert_equal [0.0, 0.0], [here.distance_m, here.azimuth_deg]
     end
   end

@@ -24,17 +24,19 @@ class PracticeTest < Minitest::Test
   def test_what_is_asked_of_who_says_little
     rules = { version: 1, own_version: 0, choices: {}, figures: {}, guild_notes: {} }
     door = Practice::Door.new({ rules:, species: [], series: nil })
-    asked = ->(exercise) { door.ask("task", { exercise:, seed: 3, level: nil })[:task] }
+    asked = ->(exercise, seed) { door.ask("task", { exercise:, seed:, level: nil })[:task] }
     species = RandomFish.species
 
-    assert_match(/\AAA\d{6}\z/, asked["read"][:number])
-    assert_equal Practice::LengthReading.task(seed: 3, level: 0), asked["measure"]
-    assert_equal Practice::LengthReading.task(seed: 3), asked["measure"]
-    assert_equal Placement.task(seed: 3), Placement.task(seed: 3, level: 0)
-    assert_equal Practice::KitCall.task(seed: 3, species:),
-      Practice::KitCall.task(seed: 3, species:, level: 0)
-    assert_equal Practice::WaterCall.task(seed: 3, species:),
-      Practice::WaterCall.task(seed: 3, species:, level: 0)
+    assert_match(/\AAA\d{6}\z/, asked["read", 3][:number])
+    (1..20).each do |seed|
+      easiest = Practice::LengthReading.task(seed:, level: 0)
+
+      assert_equal [easiest] * 2, [asked["measure", seed], Practice::LengthReading.task(seed:)]
+      assert_equal Placement.task(seed:), Placement.task(seed:, level: 0)
+      [Practice::KitCall, Practice::WaterCall].each do |exercise|
+        assert_equal exercise.task(seed:, species:), exercise.task(seed:, species:, level: 0)
+      end
+    end
   end
 
   def test_tag_placement_by_hand
