@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "numo/narray"
+
 module Core
   module Estimates
     # How long tags stay in, from fish that got two and came back with two or one:

@@ -37,6 +37,25 @@ class LayersTest < Minitest::Test
     end
   end
 
+  # Files are loaded when they are first named, so each may be the first that needs a library.
+  LIBRARIES = {
+    "Numo" => "numo/narray", "Matrix" => "matrix", "CSV" => "csv", "Zip" => "zip",
+    "REXML" => "rexml", "Icalendar" => "icalendar", "Liquid" => "liquid", "Vips" => "vips",
+    "Prawn" => "prawn", "Mail" => "mail", "RQRCode" => "rqrcode"
+  }.freeze
+
+  def test_who_uses_a_library_asks_for_it
+    folders = %w[core store formats devices acts].join(",")
+    forgotten = Dir[File.join(ROOT, "{#{folders}}/**/*.rb")].flat_map do |file|
+      text = File.read(file).gsub(/^\s*#.*$/, "")
+      used = LIBRARIES.select { |name, _| text.match?(/(?<![\w:"])#{name}(::|\[|\.)/) }
+      used.values.reject { |library| text.match?(/^require "#{library}/) }
+        .map { |library| "#{library} in #{file}" }
+    end
+
+    assert_empty forgotten
+  end
+
   def test_questions_only_read
     each_line("acts/questions") do |place, code|
       refute_match(/store\.write\b|WriteLetter|RecordEncounter|\bKeep[A-Z]\w+\.call/, code,
