@@ -121,7 +121,7 @@ class LookedAtTest < Minitest::Test
       "judge" => [Core::Practice::WaterCall, species], "pack" => [Core::Practice::KitCall, species]
     }.each_with_object({}) do |(name, (exercise, given)), told|
       3.times do |level|
-        told["task #{name}, level #{level}"] = (1..6).map do |seed|
+        told["task #{name}, level #{level}"] = (1..30).map do |seed|
           exercise.task(seed:, level:, **given)
         end
       end

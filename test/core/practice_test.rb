@@ -39,6 +39,20 @@ class PracticeTest < Minitest::Test
     end
   end
 
+  def test_nothing_is_harder_than_the_hardest
+    species = RandomFish.species
+    tasks = lambda do |level|
+      (1..20).map do |seed|
+        [Placement.task(seed:, level:), Practice::LengthReading.task(seed:, level:),
+          Practice::WornNumber.task(seed:, level:, series: ["MS", 6]),
+          Practice::WaterCall.task(seed:, level:, species:)].map { |told| told.except(:level) }
+      end
+    end
+
+    assert_equal tasks[2], tasks[7]
+    refute_equal tasks[1], tasks[2]
+  end
+
   def test_tag_placement_by_hand
     {
       [0.85, 0.5, 45] => 100, [0.7, 0.35, 35] => 100, [1.0, 0.65, 55] => 100,
