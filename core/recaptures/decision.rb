@@ -6,7 +6,7 @@ module Core
     #
     #   verdict: "accepted" | "none_of_these" | .. | "undone"
     #   moved: what a match joined, plain data with String keys, for taking it back
-    Decision = Value.of(:report_id, :verdict, :reason, :member_id, :fish_id, :moved) do
+    Decision = Value.of(:verdict, :reason, :member_id, :moved) do
       def second_opinion? = verdict == "second_opinion"
     end
   end
