@@ -93,7 +93,6 @@ module Store
           :tag_number,
           :share,
           :reason,
-          :member_id,
           :other_report_id,
           Sequel[:members][:name].as(:by),
           :made_at

@@ -4,6 +4,10 @@ module Store
   # The individual: what ties its tags, encounters and matched reports together.
   class Fish
     INDIVIDUAL = Core::Recaptures::Individual.members.freeze
+    CAUGHT = %i[
+      id fish_id species_code caught_on lat_deg lon_deg place_name water_name fate public_name
+      member_name air_seconds weight_g outcome
+    ].freeze
 
     def initialize(db) = @db = db
 
@@ -181,12 +185,9 @@ module Store
 
     # The same of many: { fish id => [Catch] }
     def catches_of(fish_ids)
-      species = @db[:fish].where(id: fish_ids).select_hash(:id, :species_code)
       (deck_catches(fish_ids) + reported_catches(fish_ids))
         .group_by { |row| row.delete(:fish_id) }
-        .to_h do |id, rows|
-          [id, rows.map { |row| Core::Recaptures::Catch.new(**row, species_code: species[id]) }]
-        end
+        .transform_values { |rows| rows.map { |row| Core::Recaptures::Catch.new(**row) } }
     end
 
     private
@@ -213,6 +214,7 @@ module Store
     def deck_rows(fish_ids)
       @db[:encounters]
         .join(:members, id: :member_id)
+        .join(:fish, id: Sequel[:encounters][:fish_id])
         .left_join(:spots, code: Sequel[:encounters][:spot_code])
         .left_join(:waters, code: Sequel[:spots][:water_code])
         .where(fish_id: fish_ids)
@@ -220,6 +222,7 @@ module Store
         .select(
           Sequel[:encounters][:id],
           Sequel[:encounters][:fish_id],
+          Sequel[:fish][:species_code],
           Sequel[:encounters][:kind],
           :caught_on,
           :fate,
@@ -248,11 +251,13 @@ module Store
     def reported_catches(fish_ids)
       @db[:reports]
         .join(:matches, report_id: :id)
+        .join(:fish, id: :fish_id)
         .where(fish_id: fish_ids, undone_at: nil, encounter_id: nil)
         .order(:caught_on, :sent_at, Sequel[:reports][:id])
         .select(
           Sequel[:reports][:id],
           :fish_id,
+          Sequel[:fish][:species_code],
           :caught_on,
           :day_said,
           :caught_from,
@@ -276,13 +281,7 @@ module Store
 
     # Of a row what a Catch has, and the fish.
     def caught(row, **how)
-      {
-               **row.slice(
-                 :id, :fish_id, :caught_on, :lat_deg, :lon_deg, :place_name, :water_name, :fate,
-                 :public_name, :member_name, :air_seconds, :weight_g, :outcome
-               ),
-        **how, length: Core::Fish::Length.of(row)
-      }
+      { **row.slice(*CAUGHT), **how, length: Core::Fish::Length.of(row) }
     end
   end
 end

@@ -4,8 +4,8 @@ module Acts
   # A plan as it was sent or kept (codes and names) as core reads it, with the spot's water and its
   # law.
   module ExpectedPlan
-    # plan: Core::Trips::Plan;  laws: [Core::Law::Entry];  spot: Core::Waters::Spot
-    Read = Struct.new(:plan, :laws, :spot)
+    # plan: Core::Trips::Plan;  laws: [Core::Law::Entry]
+    Read = Struct.new(:plan, :laws)
 
     module_function
 
@@ -35,7 +35,7 @@ module Acts
           .laws
           .in_force(spot.water_code)
           .select { |entry| sent[:species_codes].include?(entry.species_code) }
-      Read.new(plan, laws, spot)
+      Read.new(plan, laws)
     end
 
     def check_depths(sent)

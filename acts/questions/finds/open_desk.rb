@@ -27,7 +27,7 @@ module Acts
             fish_ids: [report.fish_id, *fish.first(3).map(&:fish_id)].compact,
             days: FindFish::SAME_CATCH_DAYS
           ),
-        decisions: store.desk.decisions(report_id).map { |row| row.except(:member_id) },
+        decisions: store.desk.decisions(report_id),
         letters: store.letters.waiting_to_leave(report_id, at: now)
       }
     end

@@ -112,7 +112,7 @@ const field = (name: string) => refusal.value?.fields[name]
       </button>
       <a v-else href="/report">Report another tag</a>
     </template>
-    <form v-else class="form stack-4" novalidate @submit.prevent="send">
+    <form v-else class="stack-4" novalidate @submit.prevent="send">
       <div>
         <h1>{{ amending ? 'Your report' : 'Report a tag' }}</h1>
         <template v-if="own">

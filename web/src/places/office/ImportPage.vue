@@ -54,7 +54,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
 </script>
 
 <template>
-  <div class="page wide table-in stack">
+  <div class="page wide stack">
     <OfficeNav />
     <p><RouterLink to="/office/old-records">All tables</RouterLink></p>
     <TroubleNote :trouble="refusal" />

@@ -34,7 +34,7 @@ const counted = (counts: Record<string, number>) =>
 </script>
 
 <template>
-  <div class="page old-records stack">
+  <div class="page stack">
     <OfficeNav />
     <h1>Old records</h1>
     <p class="soft">

@@ -25,7 +25,7 @@ const sign = (item: 'placing' | 'scenes') =>
 </script>
 
 <template>
-  <div class="page member-practice stack">
+  <div class="page stack">
     <OfficeNav />
     <p><RouterLink to="/office/members">Members</RouterLink></p>
     <h1>Practice of {{ name }}</h1>

@@ -49,7 +49,7 @@ watch(kind, () => load())
 </script>
 
 <template>
-  <div class="page sign-ins stack">
+  <div class="page stack">
     <OfficeNav />
     <header class="row-3">
       <h1>Sign-ins</h1>

@@ -154,7 +154,7 @@ const make = () =>
         </tbody>
       </table>
     </section>
-    <section v-if="told" class="explained stack">
+    <section v-if="told" class="stack">
       <h2>What the columns mean</h2>
       <p>
         A tag sits in one fish, and a fish has the same <code>fish_id</code> in each of its catches:

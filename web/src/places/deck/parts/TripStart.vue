@@ -25,7 +25,7 @@ const start = () =>
 <template>
   <el-form class="start stack" label-position="top" @submit.prevent="start">
     <h1>Start today’s trip</h1>
-    <div v-if="trips.length" class="coming stack-2">
+    <div v-if="trips.length" class="stack-2">
       <p>Take the card of a planned trip:</p>
       <button
         v-for="one in trips"

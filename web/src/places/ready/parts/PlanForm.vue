@@ -34,7 +34,7 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
 </script>
 
 <template>
-  <section class="form stack-2" aria-label="The plan">
+  <section class="stack-2" aria-label="The plan">
     <h2>The plan</h2>
     <label
       >Spot

@@ -134,7 +134,7 @@ const known = computed(() => {
 </script>
 
 <template>
-  <div class="tag-tab stack-2">
+  <div class="stack-2">
     <ChipRow
       label="This fish"
       :options="KINDS"
