@@ -19,7 +19,7 @@ class DeckRecordTest < BrowserCase
   def open_tab(tab) = find("[data-tab=#{tab}]").click
   def chip(name) = find("[data-chip='#{name}']").click
   def tag_in = find("[data-act=tag_in]").click
-  def sent = assert_selector(".queue", text: "all sent", wait: 20)
+  def sent = assert_selector(".queue", text: "all sent")
   def encounter = db[:encounters].order(Sequel.desc(:caught_at)).first
 
   # Everything that the sheet asks for reaches the database, and the score that the Deck shows is
@@ -257,15 +257,14 @@ class DeckRecordTest < BrowserCase
       visit link
       assert_selector ".stage", text: "on the line"
       refute_text "MS0000011"
-      find("[data-testid=next]", text: "In the net").click
+      assert_selector "ul[aria-label=Now] .line"
+      find("[data-testid=next][aria-disabled=false]", text: "In the net").click
       assert_accessible "crew"
     end
     assert_selector ".stage", text: "in the net"
     next_act
     Capybara.using_session(:crew) do
-      find("[data-testid=next]", text: "Back in water")
-      sleep 0.8
-      find("[data-testid=next]", text: "Back in water").click
+      find("[data-testid=next][aria-disabled=false]", text: "Back in water").click
       click_button "Undo"
     end
     assert_selector ".stage", text: "out of the water"

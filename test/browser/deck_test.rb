@@ -89,7 +89,7 @@ class DeckOnThePhoneTest < BrowserCase
 
     assert_equal 0, db[:encounters].count
     network.emulate_network_conditions(offline: false)
-    assert_selector ".queue", text: "all sent", wait: 20
+    assert_selector ".queue", text: "all sent"
 
     assert_equal [2, 10, 0],
       [db[:encounters].count, db[:stages].count, db[:taggings].count],
@@ -112,7 +112,7 @@ class DeckOnThePhoneTest < BrowserCase
     visit "/deck"
     assert_selector ".queue", text: "1 to send"
     network.emulate_network_conditions(offline: false)
-    assert_selector ".queue", text: "all sent", wait: 20
+    assert_selector ".queue", text: "all sent"
 
     assert_equal [1, 5], [db[:encounters].count, db[:stages].count]
   end

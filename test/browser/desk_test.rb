@@ -45,7 +45,7 @@ class DeskTest < BrowserCase
     find(".queue button", text: slow[1]).click
     find(".queue button", text: quick[1]).click
     assert_selector ".queue button[aria-current=true]", text: quick[1]
-    sleep 1.2
+    wait_until { script("window.slowAnswers") == 1 }
 
     assert_selector ".queue button[aria-current=true]", text: quick[1]
     assert_no_selector ".queue button[aria-current=true]", text: slow[1]

@@ -192,7 +192,7 @@ class DocksideTest < BrowserCase
     keys(:Down)
     assert_text "“eur” fits European barracuda"
     find("[data-cell='0 species']").set("zzz")
-    sleep 0.3 # a key is on the device within some milliseconds, not at once
+    wait_until { kept_on_device.include?("zzz") }
     visit "/dockside/sheet"
 
     assert_equal "zzz", find("[data-cell='0 species']").value

@@ -60,7 +60,6 @@ class ExchangePagesTest < BrowserCase
     key = find(".fresh code").text
     assert_selector ".el-button:not(.is-loading)", text: "Make a key"
     find("h1", text: "Keys for programs").click
-    sleep 0.4 # the button's colour comes back slowly
     assert_accessible(".keys")
     assert_equal [200, 2], read(key)
     assert_equal 2, JSON.parse(`#{example("curl").sub("curl", "curl -s")}`)["catches"].size

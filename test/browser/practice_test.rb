@@ -29,6 +29,8 @@ class PracticeBrowserTest < BrowserCase
     assert_no_selector "[data-testid=answer]"
   end
 
+  # Seconds of a scene in one of ours.
+  SPEED = 5
   STEP = 8
   def press(distance, forward, back)
     key = { ArrowRight: :right, ArrowLeft: :left, ArrowDown: :down, ArrowUp: :up }
@@ -40,6 +42,7 @@ class PracticeBrowserTest < BrowserCase
     sign_in(to: "/practice")
 
     assert_text "Fish on the clock"
+    quicken(SPEED)
     visit "/practice/scene/#{name}?seed=#{seed}"
 
     assert_selector "[data-testid=start]"
@@ -47,41 +50,39 @@ class PracticeBrowserTest < BrowserCase
     find("[data-testid=start]").click
   end
 
-  # What these hands do, in this order, each as soon as it can be done; the wheel is held until the
-  # fish is near.
-  def play(acts, seconds: 150)
-    wheel("pointerdown")
-    until_over(seconds) do
-      can = script("[...document.querySelectorAll('[data-act]')].map((one) => one.dataset.act)")
-      wanted = acts.find { |act| can.include?(act) }
-      next wind unless wanted
+  # Hands that do these acts in this order, each as soon as it can be done; the wheel is held until
+  # the fish is near. A fish that bolts is brought over the net again. An act that something covers
+  # is no act: it waits.
+  HANDS = <<~JS
+    const done = arguments[1]
+    let acts = arguments[0]
+    const wheel = (event) => document.querySelector('.wind')?.dispatchEvent(new PointerEvent(event))
+    const isUncovered = (key) => {
+      key.scrollIntoView({ block: 'nearest' })
+      const box = key.getBoundingClientRect()
+      return key.contains(document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2))
+    }
+    let begun = null, patience = 0
+    wheel('pointerdown')
+    const hands = setInterval(() => {
+      if (document.querySelector('[data-testid=debrief]')) return clearInterval(hands), done()
+      const doing = document.querySelector('[data-doing]')?.dataset.doing
+      if (begun && doing !== begun && patience-- > 0) return
+      if (begun && doing === begun && begun !== 'net') acts = acts.slice(acts.indexOf(begun) + 1)
+      begun = null
+      if (doing) return
+      const keys = [...document.querySelectorAll('[data-act]')].filter(isUncovered)
+      const act = acts.find((name) => keys.some((key) => key.dataset.act === name))
+      if (!act) return wheel('pointerdown')
+      if (act === 'net') wheel('pointerup')
+      keys.find((key) => key.dataset.act === act).click()
+      begun = act
+      patience = 10
+    }, 20)
+  JS
 
-      wheel("pointerup") if wanted == "net"
-      find("[data-act=#{wanted}]").click
-      # A fish that bolts is brought over the net again.
-      begun = page.has_selector?("[data-doing=#{wanted}]", wait: 1)
-      acts = acts.drop(acts.index(wanted) + 1) if begun && wanted != "net"
-    rescue Capybara::ElementNotFound, Capybara::Cuprite::ObsoleteNode
-      # The step of a moment ago took it away.
-    end
-  end
-
-  # Also after it bolted; not while something else is done.
-  def wind
-    wheel("pointerdown") unless page.has_selector?(".doing", wait: 0)
-  end
-
-  def wheel(event)
-    script("document.querySelector('.wind')?.dispatchEvent(new PointerEvent('#{event}'))")
-  end
-
-  def until_over(seconds)
-    ends_at = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
-    until page.has_selector?("[data-testid=debrief]", wait: 0)
-      flunk "the fish is still on" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends_at
-      yield
-      sleep 0.15
-    end
+  def play(acts)
+    page.driver.browser.evaluate_async(HANDS, 60, acts)
   end
 
   def test_a_fish_is_landed_well_on_a_phone_without_a_signal

@@ -23,10 +23,8 @@ function blank(device, id) {
 /** What leaves the device: only what has ended, or is void; nothing that says the same again. */
 function sent(device, one) {
   if (!hand.hasEnded(one) || !one.taps.length) return null
-  const body = hand.bodyOf(one, setting.card, 'cm', device.name)
-  const before = device.sent.get(one.id)
-  const next = { ...body, revision: before ? before.revision + 1 : 1 }
-  if (before && JSON.stringify({ ...next, revision: 0 }) === JSON.stringify({ ...before, revision: 0 })) return null
+  const next = hand.nextRevision(one, device.sent.get(one.id) ?? null, setting.card, 'cm', device.name)
+  if (!next) return null
   device.sent.set(one.id, next)
   hand.numbersOf(one).forEach((number) => (one.voided_because ? device.used.delete(number) : device.used.add(number)))
   return { id: one.id, encounter: next }

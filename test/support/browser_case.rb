@@ -2,16 +2,35 @@
 
 require "capybara/cuprite"
 require "capybara/minitest"
+require "rack/test"
 require_relative "test_helper"
+require_relative "unsteady"
+
+# Starts every test in a new page with nothing stored. What the browser has loaded once stays in its
+# cache, as on a phone that opened the application before.
+class FreshPageDriver < Capybara::Cuprite::Driver
+  def reset!
+    return unless @started
+
+    origin = browser.page.evaluate("location.origin")
+    others = browser.window_handles
+    browser.switch_to_window(open_new_window.target_id)
+    others.each { |handle| browser.close_window(handle) }
+    browser.command("Browser.resetPermissions", browserContextId: browser.default_context.id)
+    browser.page.command("Storage.clearDataForOrigin", origin:, storageTypes: "all")
+  rescue Ferrum::Error
+    super
+  end
+end
 
 Capybara.register_driver(:chromium) do |app|
-  Capybara::Cuprite::Driver.new(
+  FreshPageDriver.new(
     app,
     browser_path: "/usr/bin/chromium",
     headless: true,
     window_size: [1280, 800],
     process_timeout: 60,
-    timeout: 20,
+    timeout: 30,
     js_errors: true,
     pending_connection_errors: false,
     browser_options: {
@@ -28,37 +47,15 @@ end
 Capybara.server = :puma, { Silent: true, Threads: "1:5" }
 Capybara.server_host = "127.0.0.1"
 Capybara.default_driver = :chromium
-Capybara.default_max_wait_time = 8
+# A limit for what never comes; whoever waits for a state goes on as soon as it is there.
+Capybara.default_max_wait_time = 30
 Capybara.automatic_label_click = true
 Capybara.enable_aria_label = true
-
-# A machine that is short of everything loses a page now and then. A walk that failed goes once
-# more, aloud, and two walks of a run at most: what is broken fails again, or too often.
-module SecondWalk
-  LIMIT = 2
-
-  class << self
-    attr_accessor :taken
-  end
-  self.taken = 0
-
-  attr_writer :second
-
-  def run
-    result = super
-    return result if result.passed? || result.skipped? || @second || SecondWalk.taken == LIMIT
-
-    SecondWalk.taken += 1
-    warn "\n· once more (#{SecondWalk.taken} of #{LIMIT}): #{result.failure.message}"
-    self.class.new(name).tap { |walk| walk.second = true }.run
-  end
-end
 
 # A test that walks through the pages in a real browser, over a database of its own.
 class BrowserCase < Minitest::Test
   include Capybara::DSL
   include Capybara::Minitest::Assertions
-  prepend SecondWalk
 
   PASSWORD = "correct horse tide"
   TABLES = %w[
@@ -86,28 +83,31 @@ class BrowserCase < Minitest::Test
 
   # As the role that the application works with; the tests themselves look on as the owner.
   def self.application
-    @application ||= begin
-      Seeds.catalogue(TestDatabase.browser)
-      Application.build(
-        config:,
-        db: Database.connect(TestDatabase.url("voucher_browser", role: Roles::APPLICATION)),
-        files:,
-        pictures:
-      )
-    end
+    TestDatabase.browser
+    @application ||= Application.build(
+      config:,
+      db: Database.connect(TestDatabase.url("voucher_browser", role: Roles::APPLICATION)),
+      files:,
+      pictures:
+    )
   end
+
+  # The line that the pages reach the application by, the same one for every test.
+  def self.line = @line ||= Unsteady.new(application)
 
   def db = TestDatabase.browser
 
   def setup
-    Capybara.app = BrowserCase.application
+    Capybara.app = BrowserCase.line.mended
     Application.hand_over_jobs(
       config: BrowserCase.config, db:, carrier: nil, files: BrowserCase.files,
       pictures: BrowserCase.pictures
     )
     TestDatabase.empty(db, TABLES)
     # What the migration starts from; it names members, so it went with them.
-    db[:house_rules].insert(version: 1, choices: Sequel.pg_jsonb({}), why: "What we start from.")
+    db[:house_rules].insert_conflict.insert(
+      version: 1, choices: Sequel.pg_jsonb({}), why: "What we start from."
+    )
     @isolde =
       Seeds.member(db, "Isolde Brannock", email: "isolde@marrow.example", password: PASSWORD)
     @hamish =
@@ -128,26 +128,81 @@ class BrowserCase < Minitest::Test
     Que.connection = TestDatabase.unit
   end
 
+  # From the next page on its steady clock and its frames run so many times as fast.
+  def quicken(times)
+    on_new_pages(<<~JS)
+      { const now = performance.now.bind(performance), frame = requestAnimationFrame
+        performance.now = () => now() * #{times}
+        window.requestAnimationFrame = (draw) => frame((at) => draw(at * #{times})) }
+    JS
+  end
+
+  def on_new_pages(source)
+    page.driver.browser.page.command("Page.addScriptToEvaluateOnNewDocument", source:)
+  end
+
+  # What the pages have kept on the device, as text.
+  def kept_on_device
+    page.evaluate_async_script(<<~JS)
+      const done = arguments[0]
+      indexedDB.open('voucher').onsuccess = ({ target }) => {
+        const notes = target.result.transaction('notes').objectStore('notes').getAll()
+        notes.onsuccess = () => done(JSON.stringify(notes.result))
+      }
+    JS
+  end
+
   # From now on the page waits for what it asks of such an address.
   def slow_down(part_of_address, seconds:)
     page.execute_script(<<~JS, part_of_address, seconds * 1000)
       const [part, ms] = arguments, soon = window.fetch
       window.fetch = async (asked, ...more) => {
-        if (String(asked.url ?? asked).includes(part)) await new Promise((go) => setTimeout(go, ms))
-        return soon(asked, ...more)
+        if (!String(asked.url ?? asked).includes(part)) return soon(asked, ...more)
+        await new Promise((go) => setTimeout(go, ms))
+        const answer = await soon(asked, ...more)
+        // The page has read the answer by then.
+        setTimeout(() => (window.slowAnswers = (window.slowAnswers ?? 0) + 1), 100)
+        return answer
       }
     JS
   end
 
-  # A picture stays on this machine; what stood there goes into the output.
+  # A picture stays on this machine; the page's text and its last requests go into the output.
   def show_what_was_seen
-    save_screenshot(File.join(ROOT, "var/log/#{name}.png"))
-    warn "\n· #{self.class}##{name} at #{current_url}: #{page.text[0, 400].inspect}"
+    return if current_url == "about:blank"
+
+    picture = "var/test/pictures/#{self.class}-#{name}.png"
+    FileUtils.mkdir_p(File.dirname(File.join(ROOT, picture)))
+    save_screenshot(File.join(ROOT, picture))
+    warn "#{self.class}##{name} at #{current_url}, picture in #{picture}",
+      "Text: #{page.text[0, 600].inspect}", "Last requests:", *BrowserCase.line.requests.last(12)
   rescue Ferrum::Error, Capybara::CapybaraError => e
-    warn "\n· #{self.class}##{name}: #{e.message}"
+    warn "#{self.class}##{name}: #{e.message}", *BrowserCase.line.requests.last(12)
   end
 
+  # Signed in without the form, which tests of accounts walk through.
   def sign_in(email = "isolde@marrow.example", to: "/deck")
+    page.driver.set_cookie(
+      "voucher.session", session_cookie(email), domain: "127.0.0.1", httponly: true
+    )
+    visit to
+    assert_selector ".bar a.you[href='/you']"
+  end
+
+  def session_cookie(email)
+    visitor = Rack::Test::Session.new(BrowserCase.application)
+    visitor.get("/api/session")
+    token = JSON.parse(visitor.last_response.body).fetch("csrf_token")
+    visitor.post(
+      "/auth/login", JSON.generate(email:, password: PASSWORD),
+      { "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => token }
+    )
+
+    assert_predicate visitor.last_response, :ok?, visitor.last_response.body
+    visitor.last_response["set-cookie"][/voucher\.session=([^;]+)/, 1]
+  end
+
+  def sign_in_by_form(email = "isolde@marrow.example", to: "/deck")
     visit "/sign-in?then=#{to}"
     fill_in "E-mail", with: email
     fill_in "Password", with: PASSWORD
@@ -161,21 +216,17 @@ class BrowserCase < Minitest::Test
     assert_selector "h2", text: "Sign in"
   end
 
-  def as_phone
+  def as_phone = as_wide(390, 844)
+  def as_small_phone = as_wide(320, 640)
+
+  def as_wide(width, height)
     page.driver.browser.page.command(
-      "Emulation.setDeviceMetricsOverride", width: 390, height: 844, deviceScaleFactor: 1,
-      mobile: true
+      "Emulation.setDeviceMetricsOverride", width:, height:, deviceScaleFactor: 1,
+      mobile: width < 800
     )
   end
 
-  def as_small_phone
-    page.driver.browser.page.command(
-      "Emulation.setDeviceMetricsOverride", width: 320, height: 640, deviceScaleFactor: 1,
-      mobile: true
-    )
-  end
-
-  def wait_until(seconds: 10)
+  def wait_until(seconds: Capybara.default_max_wait_time)
     (seconds * 20).times { yield ? (return true) : sleep(0.05) }
     flunk "it did not happen within #{seconds} s"
   end

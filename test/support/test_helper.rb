@@ -2,20 +2,25 @@
 
 ENV["VOUCHER_LIMITS"] ||= "off"
 require_relative "../../config/application"
-require "minitest/autorun"
+require "minitest"
+require "minitest/mock"
 require "tmpdir"
 
-LOADER.eager_load
-
-# Databases of the throw-away cluster, made on first use.
+# Databases of the throw-away cluster, made on first use as copies of a template.
 module TestDatabase
+  # Whatever of these changes makes new templates.
+  TEMPLATE_SOURCES = %w[
+    db/migrations/* db/catalogue/* config/roles.rb config/database.rb demo/catalogue.rb
+    demo/sound.rb store/**/*.rb
+  ].freeze
+
   module_function
 
   # Migrated and with the catalogue and waters, but no people; tests roll back.
-  def unit = @unit ||= fresh("voucher_unit").tap { |db| Seeds.catalogue(db) }
+  def unit = @unit ||= fresh("voucher_unit", catalogue: true)
 
   # Filled by the browser tests themselves.
-  def browser = @browser ||= fresh("voucher_browser")
+  def browser = @browser ||= fresh("voucher_browser", catalogue: true)
 
   def url(name, role: nil)
     ENV
@@ -24,21 +29,57 @@ module TestDatabase
       .then { |url| role ? url.sub("user=voucher", "user=#{role}") : url }
   end
 
-  # Ledgers are never emptied; a test between two walks has to.
+  # Ledgers are never emptied; a test between two walks has to. Tables without rows stay as they are.
   def empty(db, tables)
+    filled = tables.map { |table| "select '#{table}' as name where exists (select from #{table})" }
+    names = db.fetch(filled.join(" union all ")).select_map(:name)
+    return if names.empty?
+
     db.transaction do
       db.run "set local session_replication_role = replica"
-      db.run "truncate #{tables.join(', ')} restart identity cascade"
+      db.run "truncate #{names.join(', ')} restart identity cascade"
     end
   end
 
-  def fresh(name)
-    Sequel.connect(ENV.fetch("TEST_DATABASE_URL")) do |db|
+  # A new database of that name: migrated, and with the catalogue and the waters if asked for.
+  def fresh(name, catalogue: false)
+    template = template(catalogue)
+    maintenance do |db|
       db.run "drop database if exists #{name} with (force)"
-      db.run "create database #{name}"
+      db.run "create database #{name} template #{template}"
     end
-    Database.connect(url(name)).tap { |db| Database.migrate(db) }
+    Database.connect(url(name))
   end
+
+  # Kept from run to run, under a name that its sources give it.
+  def template(catalogue)
+    @templates ||= {}
+    @templates[catalogue] ||= "template_#{catalogue ? 'full' : 'bare'}_#{sources_sum}".tap do |name|
+      maintenance do |db|
+        make_template(db, name, catalogue) if db[:pg_database].where(datname: name).empty?
+      end
+    end
+  end
+
+  def make_template(maintenance, name, catalogue)
+    old = maintenance[:pg_database].where(Sequel.like(:datname, "#{name[/.*_/]}%"))
+    old.select_map(:datname).each { |stale| maintenance.run "drop database #{stale}" }
+    draft = "draft_#{name}"
+    maintenance.run "drop database if exists #{draft} with (force)"
+    maintenance.run "create database #{draft}"
+    db = Database.connect(url(draft))
+    Database.migrate(db)
+    Seeds.catalogue(db) if catalogue
+    db.disconnect
+    maintenance.run "alter database #{draft} rename to #{name}"
+  end
+
+  def sources_sum
+    @sources_sum ||= TEMPLATE_SOURCES.flat_map { |glob| Dir[File.join(ROOT, glob)].sort }
+      .then { |files| Digest::SHA256.hexdigest(files.map { |file| File.read(file) }.join)[0, 12] }
+  end
+
+  def maintenance(&) = Sequel.connect(ENV.fetch("TEST_DATABASE_URL"), &)
 end
 
 require_relative "seeds"

@@ -8,15 +8,35 @@ class Unsteady
   class PowerGone < Exception; end # rubocop:disable Lint/InheritException
 
   attr_accessor :mode
-  attr_reader :dropped
+  # requests: a line each, since the line was mended last
+  attr_reader :dropped, :requests
 
   def initialize(app)
     @app = app
+    mended
+  end
+
+  def mended
     @mode = :steady
     @dropped = 0
+    @requests = []
+    self
   end
 
   def call(env)
+    status, headers, body = answer(env)
+    note(env, status, body)
+    [status, headers, body]
+  end
+
+  private
+
+  def note(env, status, body)
+    refused = status >= 400 && body.respond_to?(:join) ? " #{body.join[0, 300]}" : ""
+    @requests << "  #{env['REQUEST_METHOD']} #{env['PATH_INFO']} #{status}#{refused}"
+  end
+
+  def answer(env)
     return @app.call(env) if mode == :steady || !env["PATH_INFO"].start_with?("/api/encounters")
     return (@dropped += 1) && mode.call(env, @app) if mode.respond_to?(:call)
 
@@ -25,8 +45,6 @@ class Unsteady
     env["rack.hijack"].call.close
     [-1, {}, []]
   end
-
-  private
 
   # What the third record would have done is not done; the first two are.
   def dying(&)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refAutoReset } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
@@ -24,7 +25,8 @@ const card = shallowRef<Card | null>(null)
 const field = shallowRef<Field | null>(null)
 const refusal = ref<Trouble | null>(null)
 const fish = ref<SharedFish[]>([])
-let othersTappedAt = 0
+/** True for a moment after somebody else's tap. */
+const guarded = refAutoReset(false, GUARD_MS)
 
 onMounted(async () => {
   try {
@@ -48,7 +50,7 @@ const crew = useCrew(
     fish.value = shared.map((other) => {
       const own = fish.value.find((one) => one.id === other.id)
       const taps = own ? merged(own.taps, other.taps, heard(other.id)) : other.taps
-      if (own && taps) othersTappedAt = nowMs()
+      if (own && taps) guarded.value = true
       return { ...other, taps: taps ?? own!.taps }
     })
   },
@@ -82,7 +84,7 @@ const shown = computed(() => {
 })
 
 function tap(one: SharedFish, act: Act) {
-  if (nowMs() - othersTappedAt < GUARD_MS) return
+  if (guarded.value) return
   wakeSound()
   one.taps.push({ act, at: nowMs() })
   void crew.sync()
@@ -115,7 +117,14 @@ function undo(one: SharedFish) {
           <ul class="lines bare stack-2" aria-label="Now">
             <li v-for="line in now?.lines" :key="line.text" class="line">{{ line.text }}</li>
           </ul>
-          <button v-if="next" type="button" class="next" data-testid="next" @click="tap(one, next)">
+          <button
+            v-if="next"
+            type="button"
+            class="next"
+            data-testid="next"
+            :aria-disabled="guarded"
+            @click="tap(one, next)"
+          >
             {{ ACT[next].button }}
           </button>
           <div class="others">

@@ -282,3 +282,25 @@ export function bodyOf(
     note: one.note.trim() || null,
   }
 }
+
+/**
+ * What leaves the device of a fish that has ended: its next revision, or null when that would say
+ * nothing new. The trip and the rules stay those of the first revision.
+ *
+ * before: what was sent last of this fish, null for nothing yet
+ */
+export function nextRevision(
+  fish: FishInHand,
+  before: Sent | null,
+  card: Pick<Card, 'trip' | 'rules'>,
+  unit: 'cm' | 'in',
+  device: string,
+): Sent | null {
+  const body = bodyOf(fish, card, unit, device)
+  if (!before) return { ...body, revision: fish.revision }
+  const { trip_id, house_rules_version, own_rules_version } = before
+  const next = { ...body, trip_id, house_rules_version, own_rules_version }
+  const isSame =
+    JSON.stringify({ ...next, revision: 0 }) === JSON.stringify({ ...before, revision: 0 })
+  return isSame ? null : { ...next, revision: before.revision + 1 }
+}

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid'
 import type { ComputedRef } from 'vue'
 import { useQueue } from '@/offline/queue'
 import { afterPaint } from './afterPaint'
-import { bodyOf, hasEnded, type FishInHand } from './fishInHand'
+import { hasEnded, nextRevision, type FishInHand } from './fishInHand'
 import type { Cards } from './useCards'
 import type { Hands } from './useHands'
 
@@ -34,27 +34,16 @@ export function useKeeping(
     void keepInHand()
   }
   /** While it is open again nothing of it goes out. */
-  function keepOne(one: FishInHand) {
-    if (!hasEnded(one)) return
-    const before = encounters.value.find((kept) => kept.id === one.id)
-    const body = bodyOf(one, card.value!, unit.value, device)
-    const { trip_id, house_rules_version, own_rules_version } = before?.body ?? body
-    const next = {
-      ...body,
-      trip_id,
-      house_rules_version,
-      own_rules_version,
-      revision: before ? before.body.revision + 1 : one.revision,
-    }
-    // Opening and closing it says nothing new.
-    if (before && isSame({ ...next, revision: 0 }, { ...before.body, revision: 0 })) return
-    one.revision = next.revision
-    void queue.save({ id: one.id, member_id: memberId, body: next, fish: { ...one } })
+  function keepOne(fish: FishInHand) {
+    if (!hasEnded(fish)) return
+    const before = encounters.value.find((kept) => kept.id === fish.id)
+    const body = nextRevision(fish, before?.body ?? null, card.value!, unit.value, device)
+    if (!body) return
+    fish.revision = body.revision
+    void queue.save({ id: fish.id, member_id: memberId, body, fish: { ...fish } })
   }
   useEventListener(window, 'pagehide', keepAll)
 
   return { changed, keepOne, isQueued }
 }
 export type Keeping = ReturnType<typeof useKeeping>
-
-const isSame = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)

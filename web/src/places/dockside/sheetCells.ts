@@ -1,4 +1,4 @@
-import type { Cells, Column } from '@/core/field'
+import type { Cells, Column, RowReading } from '@/core/field'
 
 /**
  * A row as it is typed: every cell a string, an empty one saying nothing. What it comes to is
@@ -10,8 +10,42 @@ export interface TypedRow {
   cells: Cells
   state: 'typing' | 'waiting' | 'stored' | 'held'
   why: string | null
+  /** What the row said when it was left; this goes out, whatever is read or typed meanwhile. */
+  outgoing: RowReading['row']
   /** What the server has, so that only what changed is sent again. */
   sent: string | null
+}
+
+/** Makes a row ready to go out as it reads now; returns whether there is something to send. */
+export function leaveRow(row: TypedRow, reading: RowReading['row']): boolean {
+  if (isBlank(row) || !reading || row.state !== 'typing') return false
+  // A number that stood ready is fixed now, so that a change above does not renumber it.
+  if (row.cells.tag.trim() === '+') row.cells.tag = reading.tag_numbers[0]!
+  const isKnown = row.sent === JSON.stringify(reading)
+  if (row.sent && !isKnown) row.revision++
+  row.state = isKnown ? 'stored' : 'waiting'
+  row.outgoing = isKnown ? null : reading
+  return !isKnown
+}
+
+/**
+ * What the server answered to a row. The row may have been typed on, or left again with other
+ * words, while it was on its way: then the newer words are its next revision.
+ */
+export function settleRow(
+  row: TypedRow,
+  sent: RowReading['row'],
+  answer: { answer: string; message: string | null },
+) {
+  const isHeld = answer.answer === 'held'
+  if (!isHeld) row.sent = JSON.stringify(sent)
+  if (row.state !== 'waiting') return
+  if (row.outgoing !== sent) {
+    if (!isHeld) row.revision++
+    return
+  }
+  row.state = isHeld ? 'held' : 'stored'
+  row.why = isHeld ? answer.message : null
 }
 export const COLUMNS = [
   'time',

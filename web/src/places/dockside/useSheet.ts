@@ -7,7 +7,7 @@ import { localDate } from '@/format/units'
 import { keepNote, note } from '@/offline/store'
 import { useSessionStore } from '@/stores/session'
 import { openField, type Column, type RowReading } from '@/core/field'
-import { blankCells, COLUMNS, isBlank, type TypedRow } from './sheetCells'
+import { blankCells, COLUMNS, isBlank, leaveRow, settleRow, type TypedRow } from './sheetCells'
 
 export interface Header {
   trip_id: string
@@ -30,6 +30,7 @@ const blankRow = (): TypedRow => ({
   cells: blankCells(),
   state: 'typing',
   why: null,
+  outgoing: null,
   sent: null,
 })
 
@@ -65,7 +66,12 @@ export function useSheet() {
     const draft = await note<Draft>(KEY)
     if (draft) {
       header.value = draft.header
-      rows.value = draft.rows.map((row) => ({ ...row, cells: { ...blankCells(), ...row.cells } }))
+      rows.value = draft.rows.map((row) => ({
+        ...row,
+        cells: { ...blankCells(), ...row.cells },
+        // A draft of an earlier version does not hold what was to go out: the row is left once more.
+        state: row.state === 'waiting' && !row.outgoing ? 'typing' : row.state,
+      }))
       sheets.value = draft.sheets
     }
     // What was listed last time serves when there is no signal now.
@@ -185,21 +191,15 @@ export function useSheet() {
     remember()
     const reading = (await read())[at]?.row
     const row = rows.value[at]
-    if (!row || isBlank(row) || !reading || row.state !== 'typing') return
-    if (row.cells.tag.trim() === '+') row.cells.tag = reading.tag_numbers[0]!
-    const body = JSON.stringify(reading)
-    if (row.sent === body) return void (row.state = 'stored')
-    if (row.sent) row.revision++
-    row.state = 'waiting'
-    void send()
+    if (row && leaveRow(row, reading ?? null)) void send()
   }
 
   let sending = false
   let timer: number | undefined
   async function send() {
     const out = rows.value
-      .map((row, at) => ({ row, reading: readings.value[at]!.row }))
-      .filter((one) => one.row.state === 'waiting' && one.reading)
+      .filter((row) => row.state === 'waiting')
+      .map((row) => ({ row, reading: row.outgoing }))
     if (sending || !out.length || !isHeaderWhole.value) return
     sending = true
     clearTimeout(timer)
@@ -223,10 +223,7 @@ export function useSheet() {
       signal.value = true
       told.answers.forEach((answer, at) => {
         const { row, reading } = out[at]!
-        if (row.state !== 'waiting') return
-        row.state = answer.answer === 'held' ? 'held' : 'stored'
-        row.why = answer.answer === 'held' ? answer.message : null
-        row.sent = JSON.stringify(reading)
+        settleRow(row, reading, answer)
       })
     } catch (thrown) {
       signal.value = !(thrown instanceof NoSignal)
