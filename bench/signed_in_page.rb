@@ -8,7 +8,7 @@ module SignedInPage
   def self.open(address, phone: false)
     browser =
       Ferrum::Browser.new(
-        browser_path: "/usr/bin/chromium",
+        browser_path: "/usr/bin/chromium-headless-shell",
         headless: true,
         process_timeout: 60,
         timeout: 30,

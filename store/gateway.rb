@@ -23,19 +23,11 @@ module Store
         "Somebody changed the house rules meanwhile. Look at the new version, and change it again."
       ],
       "accounts_email_key" => ["email", :email_taken, "Another member signs in with this address."],
-      "encounters_pkey" => [
-        "id", :already_there, "This encounter is being stored right now. Send it again."
-      ],
-      "reports_pkey" => [
-        "id", :already_there, "This report is being stored right now. Send it again."
-      ],
-      "trips_pkey" => ["id", :already_there, "This trip is being stored right now. Send it again."],
-      "photos_pkey" => [
-        "id", :already_there, "This photo is being stored right now. Send it again."
-      ],
       "photos_once_a_trip" => ["photo", :already_there, "This picture is with this trip already."],
       "photos_report_id_key" => ["photo", :already_there, "This report already has a photo."]
     }.freeze
+    # Primary keys that a device makes, and may send twice at once.
+    IDS_OF_DEVICES = %w[encounters_pkey reports_pkey trips_pkey photos_pkey].freeze
 
     attr_reader :db
 
@@ -103,11 +95,15 @@ module Store
       end
     end
 
-    # Runs the block in a transaction, and turns a broken constraint into what it means.
-    def write(durable: true, &block)
+    # Runs the block in a transaction, and turns a broken constraint into what it means. The same id
+    # sent twice at once is no conflict: PostgreSQL refuses the second when the first is stored, and
+    # then the block runs once more and finds it.
+    def write(durable: true, again: true, &block)
       transaction(durable:, &block)
     rescue Sequel::UniqueConstraintViolation, Sequel::Postgres::ExclusionConstraintViolation => e
       name = e.wrapped_exception.result&.error_field(PG::Result::PG_DIAG_CONSTRAINT_NAME)
+      return write(durable:, again: false, &block) if again && IDS_OF_DEVICES.include?(name)
+
       field, code, sentence = REFUSALS.fetch(name) { raise }
       raise Core::Conflict.at(field, code, sentence)
     rescue Sequel::DatabaseError => e

@@ -35,7 +35,7 @@ need_packages() {
 }
 
 run_packages=(ruby ruby-dev bundler build-essential pkg-config libffi-dev libyaml-dev zlib1g-dev libssl-dev libpq-dev postgresql libvips42 fonts-lato ca-certificates)
-test_packages=(redis-server chromium curl poppler-utils libxml2-dev libxslt1-dev git)
+test_packages=(redis-server chromium-headless-shell curl poppler-utils libxml2-dev libxslt1-dev git)
 
 # The front end is built with Node 20.19 or newer. Debian's own is older; the npm registry carries a newer one.
 node_fits() { command -v node >/dev/null && node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)'; }

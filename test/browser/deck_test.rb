@@ -12,6 +12,8 @@ class DeckOnThePhoneTest < BrowserCase
     find_button "Fish on"
   end
 
+  def opens_offline? = name.include?("cold_start")
+
   def touch(css)
     @touches = (@touches || 0) + 1
     find(css).click

@@ -6,8 +6,8 @@
 module Runner
   # From changed files to tests.
   class Changed
-    TESTS = Dir["test/**/*_test.rb"].sort.freeze
-    # What a folder's changes are always held against; tests that name a changed constant come on top.
+    TESTS = Dir["test/**/*_test.rb"].freeze
+    # Tests for any change in a folder; those that name a changed constant come on top.
     LAYERS = {
       "core" => %w[core house],
       "store" => %w[store house],
@@ -61,7 +61,7 @@ module Runner
 
       name = file.delete_prefix("core/").delete_suffix(".rb")
       list = File.read("bin/lib/compile_core.rb")
-      list.match?(/(?<![\w\/])#{Regexp.escape(name)}(?![\w\/])/) ? %w[field] : []
+      list.match?(%r{(?<![\w/])#{Regexp.escape(name)}(?![\w/])}) ? %w[field] : []
     end
 
     # Browser tests that open a page of that place.
@@ -77,6 +77,7 @@ end
 if $PROGRAM_NAME == __FILE__
   Dir.chdir(File.expand_path("../..", __dir__))
   since = ARGV.fetch(0, "HEAD")
-  changed = `git diff --name-only --diff-filter=d #{since} && git ls-files --others --exclude-standard`
+  changed = `git diff --name-only --diff-filter=d #{since}` +
+    `git ls-files --others --exclude-standard`
   puts Runner::Changed.new(changed.split("\n")).tests
 end

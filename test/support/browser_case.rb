@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+# Every click waits so long for a page to be left; here a click seldom leaves one.
+ENV["FERRUM_CLICK_WAIT"] ||= "0.02"
 require "capybara/cuprite"
 require "capybara/minitest"
 require "rack/test"
@@ -26,7 +28,7 @@ end
 Capybara.register_driver(:chromium) do |app|
   FreshPageDriver.new(
     app,
-    browser_path: "/usr/bin/chromium",
+    browser_path: "/usr/bin/chromium-headless-shell",
     headless: true,
     window_size: [1280, 800],
     process_timeout: 60,
@@ -120,7 +122,19 @@ class BrowserCase < Minitest::Test
       )
     Seeds.pouch(db, @isolde)
     page.driver.resize(1280, 800)
+    on_new_pages(WITHOUT_MOTION)
+    on_new_pages("delete Navigator.prototype.serviceWorker") unless opens_offline?
   end
+
+  # Pages that must open without a signal first keep all their files, which takes a second or two.
+  def opens_offline? = false
+
+  # What moves is clicked where it was; and nobody here waits to see it fade.
+  WITHOUT_MOTION = <<~JS
+    { const still = new CSSStyleSheet()
+      still.replaceSync('*, *::before, *::after { transition: none !important; animation-duration: 0s !important }')
+      addEventListener('DOMContentLoaded', () => document.adoptedStyleSheets.push(still)) }
+  JS
 
   def teardown
     show_what_was_seen unless passed?

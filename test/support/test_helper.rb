@@ -29,7 +29,7 @@ module TestDatabase
       .then { |url| role ? url.sub("user=voucher", "user=#{role}") : url }
   end
 
-  # Ledgers are never emptied; a test between two walks has to. Tables without rows stay as they are.
+  # Ledgers are never emptied; a test between two walks has to. Empty tables are left alone.
   def empty(db, tables)
     filled = tables.map { |table| "select '#{table}' as name where exists (select from #{table})" }
     names = db.fetch(filled.join(" union all ")).select_map(:name)

@@ -114,9 +114,6 @@ function undo(one: SharedFish) {
           <h2>{{ name }}</h2>
           <ClockPanel :stage="stageOf(one)" :marks="now?.clock ?? null" />
           <TagStreamer v-if="one.tag_number" :number="one.tag_number" />
-          <ul class="lines bare stack-2" aria-label="Now">
-            <li v-for="line in now?.lines" :key="line.text" class="line">{{ line.text }}</li>
-          </ul>
           <button
             v-if="next"
             type="button"
@@ -133,6 +130,10 @@ function undo(one: SharedFish) {
             </button>
             <button type="button" :disabled="!one.taps.length" @click="undo(one)">Undo</button>
           </div>
+          <!-- Below the keys, which must not move when a line comes or goes. -->
+          <ul class="lines bare stack-2" aria-label="Now">
+            <li v-for="line in now?.lines" :key="line.text" class="line">{{ line.text }}</li>
+          </ul>
         </div>
       </article>
     </template>

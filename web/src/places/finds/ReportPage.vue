@@ -29,6 +29,7 @@ const {
   photoTrouble,
   placeTrouble,
   own,
+  isOpened,
   hint,
   asksTwice,
   differs,
@@ -112,6 +113,11 @@ const field = (name: string) => refusal.value?.fields[name]
       </button>
       <a v-else href="/report">Report another tag</a>
     </template>
+    <!-- What is typed before the report is read would be written over. -->
+    <div v-else-if="!isOpened && !refusal">
+      <h1>Your report</h1>
+      <p role="status" class="soft">Opening your report…</p>
+    </div>
     <form v-else class="stack-4" novalidate @submit.prevent="send">
       <div>
         <h1>{{ amending ? 'Your report' : 'Report a tag' }}</h1>

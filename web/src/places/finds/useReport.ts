@@ -136,6 +136,11 @@ export function useReport(
     }
   })
 
+  /** False while a report that was sent before has not been read from the server or this device. */
+  const isOpened = computed(
+    () => !amending || own.value !== null || draft.value.revision !== undefined,
+  )
+
   async function look() {
     fill(await api.ownReport(amending!.id, amending!.key))
   }
@@ -380,6 +385,7 @@ export function useReport(
     photoTrouble,
     placeTrouble,
     own,
+    isOpened,
     hint,
     asksTwice,
     differs,
