@@ -4,6 +4,7 @@
 #   ruby test/run.rb [--name PART] [--seed N] [--times] [--stress N] [LAYER | FILE ...]
 Dir.chdir(File.expand_path("..", __dir__))
 require "bundler/setup"
+require "English"
 require "etc"
 require "optparse"
 require_relative "runner/plan"
@@ -28,6 +29,7 @@ rescue OptionParser::ParseError, ArgumentError => e
   abort "bin/test: #{e.message}"
 end
 
+trap("TERM") { raise Interrupt }
 started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 durations = Runner::Durations.new
 tasks = durations.longest_first(tasks)

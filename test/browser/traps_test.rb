@@ -170,6 +170,7 @@ class TrapsTest < BrowserCase
     find(".queue").click
     find("summary", text: "Other trips").click
     find("[data-trip='#{tomorrow}']").click
+    wait_until { kept_on_device.include?(tomorrow) }
     assert_button "Fish on"
     no_signal
     days_later(1)

@@ -27,14 +27,13 @@ module Runner
       queue = Queue.new
       tasks.each { |task| queue << task }
       queue.close
-      finished = Array.new(@slots) { |index| Thread.new { work(index + 1, queue) } }
-      finished.flat_map(&:value)
+      threads = Array.new(@slots) { |index| Thread.new { work(index + 1, queue) } }
+      threads.flat_map(&:value)
     ensure
-      @workers.each_value(&:stop)
+      # Somebody who ends the run waits for nothing that still goes on.
+      threads&.each(&:kill)
+      @workers.each_value { |worker| $ERROR_INFO ? worker.kill : worker.stop }
     end
-
-    # Ends what is still running.
-    def kill = @workers.each_value(&:kill)
 
     private
 

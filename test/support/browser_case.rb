@@ -159,9 +159,11 @@ class BrowserCase < Minitest::Test
   def kept_on_device
     page.evaluate_async_script(<<~JS)
       const done = arguments[0]
-      indexedDB.open('voucher').onsuccess = ({ target }) => {
-        const notes = target.result.transaction('notes').objectStore('notes').getAll()
-        notes.onsuccess = () => done(JSON.stringify(notes.result))
+      indexedDB.open('voucher').onsuccess = ({ target: { result: database } }) => {
+        const names = [...database.objectStoreNames]
+        const asked = database.transaction(names)
+        const kept = names.map((name) => asked.objectStore(name).getAll())
+        asked.oncomplete = () => (database.close(), done(JSON.stringify(kept.map((one) => one.result))))
       }
     JS
   end

@@ -53,7 +53,9 @@ export function useCrew(
     if (!key.value || asking) return
     asking = true
     const sentAt = nowMs()
+    // What is taken back while this is on its way waits for the next question.
     const takenBack = new Map(undone)
+    undone.clear()
     try {
       const told = await api.syncCrew(key.value, {
         device,
@@ -64,7 +66,6 @@ export function useCrew(
           taps: taps.map(({ act, at }) => ({ act, age_ms: Math.max(0, sentAt - at) })),
         })),
       })
-      takenBack.forEach((_, id) => undone.delete(id))
       // The answer's time belongs to the middle of the question's way there and back.
       const offset = (sentAt + nowMs()) / 2 - Date.parse(told.now)
       const before = { undos: new Map(undos), taps: new Map(taps) }
@@ -72,7 +73,7 @@ export function useCrew(
       take(
         told.fish.map((one) => ({
           ...one,
-          taps: one.taps.map((tap) => ({
+          taps: one.taps.slice(0, undone.get(one.id)).map((tap) => ({
             act: tap.act as Act,
             at: Math.round(Date.parse(tap.at) + offset),
           })),
@@ -86,6 +87,7 @@ export function useCrew(
     } catch (thrown) {
       if (!(thrown instanceof NoSignal) && !(thrown instanceof Refusal)) throw thrown
       signal.value = false
+      takenBack.forEach((position, id) => tookBack(id, position))
     }
     asking = false
     timer = window.setTimeout(() => void sync(), EVERY_MS)
