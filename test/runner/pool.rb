@@ -7,11 +7,16 @@ module Runner
   # its own worker alone; the next task gets a new one.
   class Pool
     LOGS = "var/test/logs"
+    # A file that takes longer hangs.
     LIMIT_SECONDS = 300
 
     # on_finished: is given each Finished as it comes
-    def initialize(slots:, seed:, filter: nil, environments: {}, &on_finished)
+    def initialize(
+      slots:, seed:, filter: nil, environments: {}, limits: { logs: LOGS, seconds: LIMIT_SECONDS },
+      &on_finished
+    )
       @slots = slots
+      @logs, @limit_seconds = limits.values_at(:logs, :seconds)
       @worker_settings = lambda do |slot|
         { slot:, seed:, filter:, environment: environments.fetch(slot, {}) }
       end
@@ -22,8 +27,8 @@ module Runner
 
     # Returns the finished tasks.
     def run(tasks)
-      FileUtils.rm_rf(LOGS)
-      FileUtils.mkdir_p(LOGS)
+      FileUtils.rm_rf(@logs)
+      FileUtils.mkdir_p(@logs)
       queue = Queue.new
       tasks.each { |task| queue << task }
       queue.close
@@ -47,7 +52,7 @@ module Runner
     end
 
     def finish(slot, task)
-      log = File.join(LOGS, "#{task.name.gsub(/\W+/, '-')}.log")
+      log = File.join(@logs, "#{task.name.gsub(/\W+/, '-')}.log")
       started = now
       results, stopped = task.command ? check(task, log) : test(slot, task, log)
       seconds = now - started
@@ -57,7 +62,7 @@ module Runner
 
     def test(slot, task, log)
       worker = @lock.synchronize { @workers[slot] ||= Worker.new(**@worker_settings.call(slot)) }
-      results, stopped = worker.run(task.name, log:, limit_seconds: LIMIT_SECONDS)
+      results, stopped = worker.run(task.name, log:, limit_seconds: @limit_seconds)
       @workers.delete(slot).kill if stopped
       [results, stopped]
     end
