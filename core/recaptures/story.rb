@@ -6,7 +6,8 @@ module Core
     #
     #   species:  Fish::Species
     #   catches:  [Catch]
-    #   audience: :public (coarse places and distances, no spot names) | :member (exact)
+    #   audience: :public (everything between the middles of 5 km cells, no spot names) |
+    #             :member (exact)
     #   route:    Waters::Route, nil when ways by water are not asked for
     #
     # Returns a frozen Story; `legs` run from each catch to the next, `whole` from the first to the
@@ -22,6 +23,11 @@ module Core
           :by_water_why, :growth, keyword_init: true
         )
 
+      # What every leg of a story is asked with. water: a place whose water the middle of a cell is
+      # brought to when it lies on land
+      Asked = Struct.new(:species, :coarse, :route, :water, keyword_init: true)
+      private_constant :Asked
+
       module_function
 
       def tell(species:, catches:, audience:, route: nil)
@@ -30,13 +36,17 @@ module Core
             .each_with_index
             .sort_by { |caught, index| [caught.caught_on, index] }
             .map { |caught, _| caught.with(relative_weight: relative_weight(caught, species)) }
-        legs = ordered.each_cons(2).map { |from, to| leg(from, to, species, audience, route) }
+        water = ordered.find(&:placed?)&.place
+        # From here on the exact places are gone for the public: a distance between them would draw
+        # circles round them, however it is rounded.
+        seen = ordered.map { |caught| seen_by(audience, caught) }
+        asked = Asked.new(species:, coarse: audience == :public, route:, water:)
+        legs = seen.each_cons(2).map { |from, to| leg(from, to, asked) }
         # With two catches the whole is the only leg.
-        whole =
-          ordered.size > 2 ? leg(ordered.first, ordered.last, species, audience, route) : legs.first
+        whole = seen.size > 2 ? leg(seen.first, seen.last, asked) : legs.first
         Telling.new(
           species:,
-          catches: ordered.map { |caught| seen_by(audience, caught) }.freeze,
+          catches: seen.freeze,
           legs: legs.freeze,
           whole:,
           audience:
@@ -54,39 +64,33 @@ module Core
         caught.weight_g && length && (caught.weight_g / species.weight_g_at(length.mm))
       end
 
-      def leg(from, to, species, audience, route)
+      def leg(from, to, asked)
         days = days_at_liberty(from.caught_on, to.caught_on)
         exact = from.day_known? && to.day_known?
         straight = from.placed? && to.placed? && Waters::Geodesic.line(*from.place, *to.place)
-        coarse = audience == :public
         Leg.new(
           days:,
           days_at_most: !exact,
-          distance_m: straight ? told_m(straight.distance_m, coarse) : nil,
-          distance_is_coarse: coarse,
-          azimuth_deg: coarse || !straight ? nil : straight.azimuth_deg,
-          **(route && straight ? by_water(from, to, coarse, route) : {}),
+          distance_m: straight ? told_m(straight.distance_m, asked.coarse) : nil,
+          distance_is_coarse: asked.coarse,
+          azimuth_deg: asked.coarse || !straight ? nil : straight.azimuth_deg,
+          **(asked.route && straight ? by_water(from, to, asked) : {}),
           growth:
             Growth.between(
               first: from.length,
               second: to.length,
               days: exact ? days : 0,
-              species:
+              species: asked.species
             )
         ).freeze
       end
 
-      # The public's path runs between the middles of the cells, so that it tells nothing that they
-      # do not.
-      def by_water(from, to, coarse, route)
-        way = route.between(*from.place, *to.place)
-        path = way.path
-        path = route.between(*cell(from), *cell(to), like: from.place).path if coarse && path
-        { by_water_m: told_m(way.distance_m, coarse), path:, by_water_why: way.why }
+      def by_water(from, to, asked)
+        way = asked.route.between(*from.place, *to.place, like: asked.coarse ? asked.water : nil)
+        { by_water_m: told_m(way.distance_m, asked.coarse), path: way.path, by_water_why: way.why }
       end
 
       def told_m(metres, coarse) = coarse ? Waters::CoarsePlace.distance_m(metres) : metres
-      def cell(caught) = Waters::CoarsePlace.of(*caught.place).values_at(:lat_deg, :lon_deg)
 
       def seen_by(audience, caught)
         return caught if audience == :member
@@ -98,7 +102,6 @@ module Core
         :leg,
         :by_water,
         :told_m,
-        :cell,
         :seen_by
     end
   end

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../support/drawn_sound"
 require_relative "../support/test_helper"
 
 class GeodesicTest < Minitest::Test
@@ -284,6 +285,31 @@ class StoryTest < Minitest::Test
       assert_equal "Marrow Sound", caught.place_name
       assert_equal caught.slice(:lat_deg, :lon_deg),
         Core::Waters::CoarsePlace.of(*caught.place)
+    end
+  end
+
+  # A finder may move the own report about as often as they like: inside one cell nothing that the
+  # public is told changes, so no circle can be drawn round the exact place.
+  def test_the_public_story_depends_on_the_cells_alone
+    rng = Random.new(7)
+    stories = Array.new(40) do
+      places = [[48.61, -21.47], [48.93, -20.88]].map { |place| elsewhere_in_the_cell(place, rng) }
+      catches = places.zip([Date.new(2025, 5, 1), Date.new(2026, 5, 1)], [412, 470])
+      told = Core::Recaptures::Story.tell(
+        species: GrowthTest::SEABASS, audience: :public, route: DrawnSound.route,
+        catches: catches.map { |(lat, lon), on, mm| catch_on(on, lat, lon, mm) }
+      )
+      [told.whole.to_h.except(:growth), told.catches.map(&:place)]
+    end
+
+    assert_equal 1, stories.uniq.size
+  end
+
+  def elsewhere_in_the_cell(place, rng)
+    cell = Core::Waters::CoarsePlace.of(*place)
+    loop do
+      moved = place.map { |degrees| degrees + rng.rand(-0.05..0.05) }
+      return moved if Core::Waters::CoarsePlace.of(*moved) == cell
     end
   end
 
