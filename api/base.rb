@@ -106,10 +106,20 @@ module Api
         rodauth = env["rodauth"]
         rodauth.check_active_session if rodauth.logged_in?
         whole = rodauth.logged_in? && !second_factor_waits?(rodauth)
-        @member = whole ? store.members.by_account(rodauth.session_value) : reader
+        @member = whole ? rights_of(store.members.by_account(rodauth.session_value)) : reader
         Store::Actor.member(@member) if @member
         @member
       end
+
+      # The one place that decides what a session may do. A coordinator without the second factor
+      # that this programme requires has a tagger's rights, whoever asks for them and where.
+      def rights_of(person)
+        @lacks_second_factor =
+          person&.coordinator? && config.second_factor == "required" && !env["rodauth"].otp_exists?
+        @lacks_second_factor ? person.with(role: "tagger") : person
+      end
+
+      def lacks_second_factor? = member && @lacks_second_factor
 
       # Who reads with a program's key: where the contract lets keys in, the guard has looked.
       def reader
@@ -120,20 +130,20 @@ module Api
       def second_factor_waits?(rodauth) = rodauth.otp_exists? && !rodauth.two_factor_authenticated?
 
       def coordinator!
-        unless member!.coordinator?
+        return member if member!.coordinator?
+
+        if lacks_second_factor?
           refuse(
             403,
-            code: :coordinators_only,
-            message: "Only coordinators can do this. Ask one of them."
+            code: :second_factor_needed,
+            message:
+              "Coordinators sign in with a second factor here. Set one up on your own page first."
           )
         end
-        return member if config.second_factor != "required" || env["rodauth"].otp_exists?
-
         refuse(
           403,
-          code: :second_factor_needed,
-          message:
-            "Coordinators sign in with a second factor here. Set one up on your own page first."
+          code: :coordinators_only,
+          message: "Only coordinators can do this. Ask one of them."
         )
       end
 

@@ -37,7 +37,15 @@ module Roles
     tables.each { |table| grant_writing(db, table) }
     views.each { |view| grant_writing(db, view) }
     grant_reading(db, tables + views)
+    refuse_temporary_tables(db)
     true
+  end
+
+  # Nobody but the owner makes temporary tables, which stand before ours where a name is looked up.
+  # A copy of a database does not copy this.
+  def refuse_temporary_tables(db)
+    name = db.get(Sequel.function(:current_database))
+    db.run "revoke temporary on database #{db.literal(Sequel.identifier(name))} from public"
   end
 
   def make(db, role)

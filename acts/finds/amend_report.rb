@@ -10,6 +10,9 @@ module Acts
   #
   # Returns what ReportTag returns. Raises Core::InvalidInput, NotFound, Conflict.
   module AmendReport
+    # House rule: a finder corrects a slip or two; more is somebody trying things out.
+    MOST_REVISIONS = 20
+
     module_function
 
     def call(context, id:, report_key:, revision:, sent:)
@@ -20,6 +23,7 @@ module Acts
         fingerprint = Fingerprint.of(sent)
         same = fingerprint == report.fingerprint
         refuse_overrunning(report, revision, same)
+        refuse_trying(report, same)
         unless same
           change(context, report, { **changed, fingerprint:, revision: report.revision + 1 })
         end
@@ -76,6 +80,15 @@ module Acts
       )
     end
 
+    def refuse_trying(report, same)
+      return if same || report.revision < MOST_REVISIONS
+
+      raise Core::Conflict.at(
+        "revision", :too_many_changes,
+        "This report was changed #{MOST_REVISIONS - 1} times. Write to us if it is still wrong."
+      )
+    end
+
     def change(context, report, changed)
       store = context.store
       store.reports.change(report.id, changed)
@@ -98,6 +111,6 @@ module Acts
     def decided?(store, report, numbers)
       store.reports.decided_by_hand?(report.id) && report.numbers.to_a == numbers
     end
-    private_class_method :shown, :question, :refuse_overrunning, :change, :decided?
+    private_class_method :shown, :question, :refuse_overrunning, :refuse_trying, :change, :decided?
   end
 end

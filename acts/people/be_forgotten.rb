@@ -13,7 +13,8 @@ module Acts
       store, member = context.store, context.member
       store.write do
         store.members.lock(member.id)
-        refuse_coordinator if member.coordinator?
+        # What the session may do does not matter here, what the member is does.
+        refuse_coordinator if store.members.find(member.id).coordinator?
         refuse_ties(store.forgotten.ties(member.id))
         store.forgotten.forget(
           member.id, email: store.members.email(member.id), at: context.now

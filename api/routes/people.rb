@@ -79,11 +79,7 @@ module Api
           return "none" unless rodauth.logged_in?
           return second_factor_waits?(rodauth) ? "asked" : "given" if rodauth.otp_exists?
 
-          if config.second_factor == "required" && member&.coordinator?
-            "needed"
-          else
-            "none"
-          end
+          lacks_second_factor? ? "needed" : "none"
         end
 
         def sessions

@@ -53,6 +53,51 @@ class EvidenceTest < Minitest::Test
            )
   end
 
+  FUNCTIONS = <<~SQL
+    select p.oid::regprocedure::text as name, p.proconfig from pg_proc p
+      where p.pronamespace = 'public'::regnamespace and p.prokind = 'f'
+        and not exists (select from pg_depend d where d.objid = p.oid and d.deptype = 'e')
+  SQL
+
+  # A function added later without a search path of its own fails here.
+  def test_every_function_looks_up_names_in_the_catalogue_first_and_in_temporary_tables_last
+    functions = @owner.fetch(FUNCTIONS).all
+
+    assert_operator functions.size, :>, 4
+    functions.each do |function|
+      assert_includes function[:proconfig].to_s, "search_path=pg_catalog, public, pg_temp",
+        function[:name]
+    end
+  end
+
+  def test_the_application_makes_no_temporary_tables
+    refused "create temporary table row_changes (id bigint)"
+    refused "create table pg_temp.row_changes (id bigint)"
+    refused "create table public.row_changes_too (id bigint)"
+    refused "create schema mine"
+    refused "create function public.mine() returns int language sql as 'select 1'"
+  end
+
+  # Even where a database allows temporary tables: what lies in one is not taken for ours.
+  def test_temporary_tables_stand_in_for_none_of_ours
+    @owner.run "grant temporary on database voucher_evidence to #{Roles::APPLICATION}"
+    @app.synchronize do |connection|
+      connection.exec "create temporary table row_changes (like public.row_changes)"
+      connection.exec "create temporary table ledger_seals (like public.ledger_seals)"
+      connection.exec "create function pg_temp.run_as_owner() returns trigger language plpgsql " \
+        "as $$ begin delete from public.row_changes; return null; end $$"
+      connection.exec "create trigger attack after insert on ledger_seals execute function " \
+        "pg_temp.run_as_owner()"
+      noted, sealed = @owner[:row_changes].count, @owner[:ledger_seals].count
+      connection.exec "update trips set platform = 'kayak'"
+      connection.exec "select seal_ledger('stages', 100)"
+
+      assert_equal noted + 1, @owner[:row_changes].count
+      assert_equal sealed + 1, @owner[:ledger_seals].count
+      assert_equal "0", connection.exec("select count(*) from pg_temp.row_changes").getvalue(0, 0)
+    end
+  end
+
   def test_not_even_the_owner_empties_a_ledger_by_a_slip
     Roles::LEDGERS.each { |ledger| refused "truncate #{ledger}", @owner }
     refused "delete from stages", @owner

@@ -57,7 +57,7 @@ module Runner
       failed = finished.task.command ? [] : finished.results.select(&:bad?)
       return [finished.task.alone] if failed.empty?
 
-      failed.map { |result| "#{finished.task.alone} --name #{result.title[/#(.*)/, 1]}" }
+      failed.map { |result| [finished.task.alone, *result.title[/#(.*)/, 1]].join(" --name ") }
     end
 
     def counts(all)
