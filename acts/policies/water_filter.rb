@@ -1,30 +1,44 @@
 # frozen_string_literal: true
 
 module Acts
-  # What a reader of Water may ask about, as the store takes it. Whoever may not know exact places
-  # asks about whole cells, and nobody but a coordinator about somebody else.
+  # What a reader of Water may ask about, as the store takes it. A reader who may not know exact
+  # places asks about whole cells, whole months and whole 5 cm of length, and nobody but a
+  # coordinator about somebody else.
   #
   #   asked: { species:, water:, from: Date, to: Date, how:, hook:, from_mm:,
   #          to_mm:, area: [south, west, north, east], tagger: id of a member, mine: true | nil }
   module WaterFilter
     module_function
 
-    # Returns { species:, water:, from:, to:, how:, hook:, from_mm:, to_mm:, area:, member_id: },
-    # without what was not asked. Raises Core::InvalidInput, Core::Forbidden.
+    LENGTH_CLASS_MM = 50
+
+    # Returns { species:, water:, from:, to:, how:, hook:, from_mm:, to_mm:, area: or cells:,
+    # member_id: }, without what was not asked. Raises Core::InvalidInput, Core::Forbidden.
     def of(context, asked)
       refuse_own(context.member, asked)
       check(context.store, asked)
       member_id = asked[:mine] ? context.member.id : tagger(context.member, asked[:tagger])
-      area = asked[:area] && (exact?(context.member, asked) ? asked[:area] : coarse(asked[:area]))
-      { **asked.except(:mine, :tagger), area:, member_id: }.compact
+      asked_of = { **asked.except(:mine, :tagger), member_id: }.compact
+      exact?(context.member, asked) ? asked_of : whole(asked_of)
+    end
+
+    # Filters that differ by a day, a millimetre or a metre would tell one fish from the others.
+    def whole(asked)
+      from, to, from_mm, to_mm = asked.values_at(:from, :to, :from_mm, :to_mm)
+      {
+        **asked.except(:area),
+        cells: asked[:area],
+        from: from && Date.new(from.year, from.month, 1),
+        to: to && Date.new(to.year, to.month, -1),
+        from_mm: from_mm && (from_mm.div(LENGTH_CLASS_MM) * LENGTH_CLASS_MM),
+        to_mm: to_mm && (((to_mm.div(LENGTH_CLASS_MM) + 1) * LENGTH_CLASS_MM) - 1)
+      }.compact
     end
 
     # Whether exact places may be told: of one's own fish, and to coordinators.
     def exact?(member, asked)
       member.coordinator? || (asked[:mine] && !member.reader?) || false
     end
-
-    def coarse(area) = Core::Waters::CoarsePlace.widened(area)
 
     # A key is nobody's, so it has no fish of its own.
     def refuse_own(member, asked)
@@ -68,6 +82,6 @@ module Acts
     end
 
     def refuse(field, code, sentence) = raise(Core::InvalidInput.at(field, code, sentence))
-    private_class_method :coarse, :refuse_own, :tagger, :check, :turned_round, :refuse
+    private_class_method :whole, :refuse_own, :tagger, :check, :turned_round, :refuse
   end
 end

@@ -11,8 +11,9 @@ module Acts
   # Returns { cells: [{ south:, west:, north:, east:, released:, back: }], coarse: }.
   # Raises Core::InvalidInput.
   module MapWater
-    KM_PER_DEGREE = Core::Waters::CoarsePlace::METRES_PER_DEGREE / 1000
-    COARSE_KM = Core::Waters::CoarsePlace::CELL_M / 1000.0
+    GRID = Core::Waters::CoarsePlace
+    KM_PER_DEGREE = GRID::METRES_PER_DEGREE / 1000
+    COARSE_KM = GRID::CELL_M / 1000.0
     # So much of the view is one cell: finer says nothing at a glance.
     CELLS_ACROSS = 40
     TOPIC = "map"
@@ -22,13 +23,36 @@ module Acts
     def call(context, filter:, within:, month: nil)
       WaterFilter.check_area("within", within)
       see_to_cells(context)
-      exact = WaterFilter.exact?(context.member, filter)
-      steps = steps(within, exact ? 0 : COARSE_KM)
+      asked = { **WaterFilter.of(context, filter), month: }.compact
+      return { coarse: true, cells: whole_cells(context.store, asked, within) } unless
+        WaterFilter.exact?(context.member, filter)
+
+      steps = steps(within)
       found = context.store.water_cells.count_within(
-        { **WaterFilter.of(context, filter), month: }.compact,
-        rows_each: steps[0], columns_each: steps[1], within:
+        asked, rows_each: steps[0], columns_each: steps[1], within:
       )
-      { coarse: !exact, cells: found.map { |count| cell(count, *steps) } }
+      { coarse: false, cells: found.map { |count| cell(count, *steps) } }
+    end
+
+    # Whole cells that the view overlaps, or blocks of them: what a cell holds depends on no view.
+    def whole_cells(store, asked, within)
+      size = [(km_each(within) / COARSE_KM).ceil, 1].max
+      store.water_cells.count_coarse(asked)
+        .group_by { |count| GRID.block_of(count[:row], count[:column], size:) }
+        .select do |_, counts|
+          counts.any? do |one|
+            GRID.overlaps?(one[:row], one[:column], within)
+          end
+        end
+        .map { |block, counts| whole_cell(block, counts, size) }
+    end
+
+    def whole_cell(block, counts, size)
+      south, west, north, east = GRID.bounds(*block, size:)
+      {
+        south: south.round(5), north: north.round(5), west: west.round(5), east: east.round(5),
+        released: counts.sum { |count| count[:released] }, back: counts.sum { |count| count[:back] }
+      }
     end
 
     # Counts the cells, and keeps of which data.
@@ -50,14 +74,23 @@ module Acts
     end
 
     # How many of the smallest cells one of the map has, upwards and across.
-    def steps((south, west, north, east), least_km)
-      narrow = Math.cos((south + north) / 2 * Math::PI / 180).abs.clamp(0.05, 1)
-      wide_km = (east - west) * KM_PER_DEGREE * narrow
-      km = [[(north - south) * KM_PER_DEGREE, wide_km].max / CELLS_ACROSS, least_km].max
+    def steps(within)
+      narrow, km = narrow(within), km_each(within)
       [
         [Store::WaterCells::CELL_LAT_DEG, 1],
         [Store::WaterCells::CELL_LON_DEG, narrow]
       ].map { |degrees, share| [(km / (degrees * KM_PER_DEGREE * share)).ceil, 1].max }
+    end
+
+    def narrow((south, _, north, _))
+      Math.cos((south + north) / 2 * Math::PI / 180).abs.clamp(0.05, 1)
+    end
+
+    # So large a cell of the map is, for a view of this size.
+    def km_each(within)
+      south, west, north, east = within
+      wide_km = (east - west) * KM_PER_DEGREE * narrow(within)
+      [(north - south) * KM_PER_DEGREE, wide_km].max / CELLS_ACROSS
     end
 
     def cell(count, rows_each, columns_each)
@@ -69,6 +102,6 @@ module Acts
         **count.slice(:released, :back)
       }
     end
-    private_class_method :see_to_cells, :steps, :cell
+    private_class_method :see_to_cells, :whole_cells, :whole_cell, :steps, :narrow, :km_each, :cell
   end
 end

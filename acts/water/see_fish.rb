@@ -25,8 +25,8 @@ module Acts
     end
 
     # Returns { ways: [{ story_key:, days:, km:, path: [[lat, lon], ...] }], coarse: }: from where a
-    # fish was tagged to where it was caught last, by water; between the middles of 5 km cells for
-    # who may not know more.
+    # fish was tagged to where it was caught last, by water; for readers who may not know exact
+    # places between the middles of 5 km cells, in steps of 5 km.
     def ways(context, filter:, route:)
       exact = WaterFilter.exact?(context.member, filter)
       moves = context.store.water.moves(WaterFilter.of(context, filter), newest: MOST_WAYS)
@@ -38,13 +38,13 @@ module Acts
     def way(move, route, exact)
       from = move.values_at(:from_lat, :from_lon)
       to = move.values_at(:to_lat, :to_lon)
-      path =
-        if exact
-          route.between(*from, *to).path
-        else
-          route.between(*cell(from), *cell(to), like: from).path
-        end
-      path && Way.new(**move.slice(:fish_id, :story_key, :days), km: move.fetch(:km).round, path:)
+      way = exact ? route.between(*from, *to) : route.between(*cell(from), *cell(to), like: from)
+      return if way.path.nil?
+
+      metres = exact ? way.distance_m : Core::Waters::CoarsePlace.distance_m(way.distance_m)
+      Way.new(
+        **move.slice(:fish_id, :story_key, :days), km: (metres / 1000.0).round, path: way.path
+      )
     end
 
     def cell(place) = Core::Waters::CoarsePlace.of(*place).values_at(:lat_deg, :lon_deg)

@@ -5,6 +5,9 @@ module Core
     # How far fish go, and which way. W3.
     module MovementAnswers
       LEAST_FISH = 10
+      # Between two spots fewer fish than these are told together with others.
+      LEAST_OF_A_PAIR = 5
+      ELSEWHERE = "elsewhere"
       # A fish that hardly moved went no way.
       LEAST_KM = 1.0
       WAYS = %w[north north-east east south-east south south-west west north-west].freeze
@@ -33,7 +36,7 @@ module Core
             "days or more; the middle fish, its limits by #{Estimates::Bootstrap::DRAWS} draws.",
           source: "Efron (1979), Ann. Statist. 7, 1-26"
         }
-        return Answer.new(**common, missing: too_few(km)) if km.size < LEAST_FISH
+        return none(common, km) if km.size < LEAST_FISH
 
         drawn = km.each_slice((km.size / MOST_DRAWN.to_f).ceil).map(&:first)
         low, high = Estimates::Bootstrap.limits(drawn) { |draw| median(draw) }
@@ -55,16 +58,25 @@ module Core
         common = {
           key: "flow", title: "From spot to spot", n: rows.size, assumptions: ASSUMPTIONS,
           columns: ["let go nearest to", "seen again nearest to", "fish"],
-          rows: pairs.tally.sort_by { |(from, to), fish| [from, -fish, to] }
-            .map { |pair, fish| [*pair, fish] },
+          rows: pair_rows(pairs),
           chart: { kind: "bars", x: "let go nearest to", y: "seen again there, %",
                    bars: stays.map { |one| Words.bar(one[:from], one) } },
           worked_out: "Each place counts for its nearest spot; shares with Wilson's interval.",
           source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
         }
-        return Answer.new(**common, missing: too_few(rows)) if stays.empty?
+        return none(common, rows) if stays.empty?
 
         Answer.new(**common, sentence: flow_words(stays.first))
+      end
+
+      # Pairs of few fish are put together, so that no row is about one fish.
+      def pair_rows(pairs)
+        many, few = pairs.tally.partition { |_, fish| fish >= LEAST_OF_A_PAIR }
+        rows = many.sort_by do |(from, to), fish|
+          [from, -fish, to]
+        end.map { |pair, fish| [*pair, fish] }
+        rest = few.sum { |_, fish| fish }
+        rest >= LEAST_OF_A_PAIR ? [*rows, [ELSEWHERE, ELSEWHERE, rest]] : rows
       end
 
       def flow_words(most)
@@ -98,7 +110,7 @@ module Core
             kind: "scatter",
             x: "days at large",
             y: "km by water",
-            points: rows.map { |row| [row[:days], row[:km].round(2), row[:story_key]] },
+            points: rows.map { |row| [row[:days], row[:km].round] },
             line: []
           },
           worked_out:
@@ -106,7 +118,7 @@ module Core
             "the last; shares with Wilson's interval.",
           source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
         }
-        return Answer.new(**common, missing: too_few(rows)) if rows.size < LEAST_FISH
+        return none(common, rows) if rows.size < LEAST_FISH
 
         within = Estimates::Movement.within(km)
         Answer.new(
@@ -146,7 +158,7 @@ module Core
             "Rayleigh's test.",
           source: "Zar (2010), Biostatistical Analysis, eq. 27.4"
         }
-        return Answer.new(**common, missing: too_few(moved)) if moved.size < LEAST_FISH
+        return none(common, moved) if moved.size < LEAST_FISH
 
         Answer.new(**common, sentence: way_words(Estimates::Movement.heading(bearings)))
       end
@@ -174,10 +186,16 @@ module Core
 
       def way_name(bearing_deg) = WAYS[((bearing_deg + 22.5) % 360 / 45).floor]
 
+      # Of so few fish neither table nor picture is shown: each would tell of single fish.
+      def none(common, fish)
+        Answer.new(**common.except(:rows, :columns, :chart), missing: too_few(fish))
+      end
+
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :pace, :flow, :flow_words, :stay, :nearest, :median, :way,
+      private_class_method :reach, :pace, :flow, :none, :pair_rows, :flow_words, :stay, :nearest,
+        :median, :way,
         :way_words, :way_name, :too_few
     end
   end

@@ -3,7 +3,8 @@
 module Store
   # Every catch and trip for who takes the data with them, row by row, and what was given to whom.
   #
-  #   filter: as Water's: { species:, water:, from:, to:, from_mm:, to_mm:, area:, member_id: }
+  #   filter: as Water's: { species:, water:, from:, to:, from_mm:, to_mm:, area: or cells:,
+  #           member_id: }
   class Exchange
     def initialize(db) = @db = db
 
@@ -23,7 +24,7 @@ module Store
     # Yields cells of Core::Exchange::Given::TRIP as text, the oldest trip first.
     def each_trip(filter, &)
       rows = @db[:trips].join(:spots, code: :spot_code)
-      rows = within(filtered(rows, filter, :held_on), filter[:area])
+      rows = within(filtered(rows, filter, :held_on), filter)
       each(
         rows.order(:held_on, Sequel[:trips][:id]).select(
           Sequel[:trips][:id], :held_on, :platform, Sequel.cast(:water_temp_c, Float),
@@ -60,7 +61,7 @@ module Store
       end
       rows = rows.where { length_mm >= filter[:from_mm] } if filter[:from_mm]
       rows = rows.where { length_mm <= filter[:to_mm] } if filter[:to_mm]
-      within(rows, filter[:area]).order(:caught_on, :catch_id)
+      within(rows, filter).order(:caught_on, :catch_id)
     end
 
     # COPY writes its rows much faster than they are read as values. While they are read the
@@ -91,11 +92,6 @@ module Store
       filter[:to] ? rows.where(Sequel[day] <= filter[:to]) : rows
     end
 
-    def within(rows, area)
-      return rows if area.nil?
-
-      south, west, north, east = area
-      rows.where(lat_deg: south..north, lon_deg: west..east)
-    end
+    def within(rows, filter) = Area.within(rows, filter, Sequel[:lat_deg], Sequel[:lon_deg])
   end
 end

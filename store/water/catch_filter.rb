@@ -4,7 +4,7 @@ module Store
   # Narrows rows of catches to what somebody asked for.
   #
   #   filter: { species:, water:, from: Date, to: Date, how:, hook:, from_mm:,
-  #           to_mm:, area: [south, west, north, east], member_id:, month: 1..12 }; nil for any
+  #           to_mm:, area: or cells: as Area takes them, member_id:, month: 1..12 }; nil for any
   module CatchFilter
     EXACT = {
       species: :species_code, member_id: :member_id, how: :length_how, hook: :hook_type
@@ -18,7 +18,7 @@ module Store
       rows = rows.where { table[:caught_on] <= filter[:to] } if filter[:to]
       rows = rows.where { table[:length_mm] >= filter[:from_mm] } if filter[:from_mm]
       rows = rows.where { table[:length_mm] <= filter[:to_mm] } if filter[:to_mm]
-      rows = within(rows, filter[:area], table) if filter[:area]
+      rows = Area.within(rows, filter, table[:lat_deg], table[:lon_deg])
       if filter[:month]
         rows = rows.where(Sequel.function(:date_part, "month", table[:caught_on]) => filter[:month])
       end
@@ -34,10 +34,6 @@ module Store
       EXACT.slice(*filter.compact.keys).reduce(rows) do |left, (name, column)|
         left.where(table[column] => filter[name])
       end
-    end
-
-    def within(rows, (south, west, north, east), table)
-      rows.where(table[:lat_deg] => south..north, table[:lon_deg] => west..east)
     end
   end
 end

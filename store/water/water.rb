@@ -285,7 +285,7 @@ module Store
       rows = rows.where(Sequel[:spots][:water_code] => filter[:water]) if filter[:water]
       rows = rows.where(member_id: filter[:member_id]) if filter[:member_id]
       rows = rows.where { held_on >= filter[:from] } if filter[:from]
-      rows = within(rows, filter[:area], Sequel[:spots]) if filter[:area]
+      rows = Area.within(rows, filter, Sequel[:spots][:lat_deg], Sequel[:spots][:lon_deg])
       filter[:to] ? rows.where { held_on <= filter[:to] } : rows
     end
 

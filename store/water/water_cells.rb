@@ -13,7 +13,12 @@ module Store
     CELL_LAT_DEG = 0.002
     CELL_LON_DEG = 0.003
     MONTH = Sequel.cast(Sequel.function(:date_part, "month", :caught_on), Integer)
-    private_constant :MONTH
+    # Of the 5 km cell.
+    COARSE = [
+      Sequel.cast(Area.row(:lat_deg), Integer).as(:coarse_row),
+      Sequel.cast(Area.column(:lat_deg, :lon_deg), Integer).as(:coarse_column)
+    ].freeze
+    private_constant :MONTH, :COARSE
 
     # Releases and recaptures in cells of so many of the smallest: [{ row:, column:, released:,
     # back: }]; by the counted cells where the filter allows it.
@@ -38,24 +43,42 @@ module Store
         .select(row.as(:row), column.as(:column), sum(:released), sum(:back)).all
     end
 
+    # Releases and recaptures in whole 5 km cells of Core::Waters::CoarsePlace: [{ row:, column:,
+    # released:, back: }].
+    def count_coarse(filter)
+      counted = (filter.keys - %i[species month]).empty?
+      found = if counted
+        counted_cells(filter, :coarse_row, :coarse_column)
+      else
+        small_cells(filtered(@db[:catches], filter, Sequel[:catches]), *COARSE)
+      end
+      @db.from(found.as(:small)).group(:coarse_row, :coarse_column)
+        .select(Sequel[:coarse_row].as(:row), Sequel[:coarse_column].as(:column),
+          sum(:released), sum(:back)).all
+    end
+
     # Counts all catches into the smallest cells anew.
     def count
       @db[:water_cells].delete
       @db[:water_cells].insert(
-        %i[row_number column_number species_code month released back],
-        small_cells(@db[:catches], :species_code, MONTH)
-          .select_append(:species_code, MONTH.as(:month))
-          .from_self.select(:row_number, :column_number, :species_code, :month, :released, :back)
+        %i[row_number column_number species_code month coarse_row coarse_column released back],
+        small_cells(
+          @db[:catches], Sequel[:species_code].as(:species_code), MONTH.as(:month), *COARSE
+        )
+          .from_self.select(
+            :row_number, :column_number, :species_code, :month, :coarse_row, :coarse_column,
+            :released, :back
+          )
       )
     end
 
     private
 
-    def counted_cells(filter)
+    def counted_cells(filter, *more)
       cells = @db[:water_cells]
       cells = cells.where(species_code: filter[:species]) if filter[:species]
       cells = cells.where(month: filter[:month]) if filter[:month]
-      cells.select(:row_number, :column_number, :released, :back)
+      cells.select(:row_number, :column_number, :released, :back, *more)
     end
 
     def small_cells(catches, *by)
@@ -63,8 +86,8 @@ module Store
         Sequel.cast(Sequel.function(:floor, Sequel[name] / size), Integer)
       end
       tagged = { kind: "tagged" }
-      catches.exclude(lat_deg: nil).group(row, column, *by).select(
-        row.as(:row_number), column.as(:column_number),
+      catches.exclude(lat_deg: nil).group(row, column, *by.map(&:expression)).select(
+        row.as(:row_number), column.as(:column_number), *by,
         Sequel.function(:count).*.filter(tagged).as(:released),
         Sequel.function(:count).*.filter(Sequel.~(tagged)).as(:back)
       )

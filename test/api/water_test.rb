@@ -49,7 +49,9 @@ class WaterTest < WaterCase
 
     assert_equal 2, answer_of(water("movement"), "reach")["n"]
     assert_equal 1, answer_of(water("movement", species: "pollack"), "reach")["n"]
-    assert_equal 0, answer_of(water("movement", from: "2025-06-02"), "reach")["n"]
+    assert_equal 0, answer_of(water("movement", from: "2025-07-01"), "reach")["n"]
+    assert_equal 2, answer_of(water("movement", from: "2025-06-02"), "reach")["n"], "whole months"
+    assert_equal 0, answer_of(water("movement", mine: "yes", from: "2025-06-02"), "reach")["n"]
     assert_equal 2, answer_of(water("movement", mine: "yes"), "reach")["n"]
 
     assert_equal 2, answer_of(water("movement", water: "marrow_sound"), "reach")["n"]
@@ -98,17 +100,37 @@ class WaterTest < WaterCase
       area = [lat - 0.001, lon - 0.001, lat + 0.001, lon + 0.001].map do |side|
         side.round(4)
       end.join(",")
-      south, west, north, east = Core::Waters::CoarsePlace.widened(area.split(",").map(&:to_f))
-      inside = 48.61.between?(south, north) && -21.47.between?(west, east)
+      inside = Core::Waters::CoarsePlace.of(lat, lon) == Core::Waters::CoarsePlace.of(48.61, -21.47)
 
       assert_equal inside ? 1 : 0, answer_of(water("movement", area:), "reach")["n"]
-      assert_operator (north - south) * 111.1, :>=, 4.99
-      assert_operator (east - west) * 111.1 * Math.cos(north * Math::PI / 180), :>=, 4.99
     end
     water("movement", tagger: @isolde[:id])
 
     assert_equal 403, last_response.status
     assert_empty ask("/api/water/choices")["taggers"]
+  end
+
+  # Views that cut across the place of a fish, in steps of metres: always the same whole cell, at
+  # every size of a view that shows single cells.
+  def test_no_view_of_the_map_cuts_a_cell
+    release(tags[0])
+    Seeds.member(db, "Wren Castellan", email: "wren@marrow.example", password: PASSWORD)
+    sign_in("wren@marrow.example")
+    rng = Random.new(29)
+    seen = Array.new(40) do
+      south, west = 48.61 - rng.rand(0.0..0.06), -21.47 - rng.rand(0.0..0.06)
+      view = [south, west, south + rng.rand(0.001..0.06), west + rng.rand(0.001..0.06)]
+      ask("/api/water/map?within=#{view.map { |side| side.round(5) }.join(',')}")["cells"]
+    end
+
+    whole = Core::Waters::CoarsePlace.of(48.61, -21.47)
+    cells = seen.flatten.uniq
+
+    assert_equal 1, cells.size, "the cell is there whole or not at all"
+    assert_in_delta whole[:lat_deg], cells[0].values_at("south", "north").sum / 2, 1e-4
+    assert_in_delta whole[:lon_deg], cells[0].values_at("west", "east").sum / 2, 1e-4
+    assert_equal [1, 0], cells[0].values_at("released", "back")
+    assert_operator seen.count(&:any?), :>, 10
   end
 
   def test_the_fish_behind_a_cell_and_their_ways

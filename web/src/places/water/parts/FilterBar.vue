@@ -12,12 +12,18 @@ import FilterSelect from './FilterSelect.vue'
 const { filter, set, clear } = useWaterFilter()
 const choices = shallowRef<Awaited<ReturnType<typeof water.choices>> | null>(null)
 const isFiltered = computed(() => Object.keys(filter.value).length > 0)
+const session = useSessionStore()
+/** Finer filters would tell one fish from the others; the server widens them. */
+const isWhole = computed(() => {
+  const { from, to, from_mm, to_mm, area, mine } = filter.value
+  const isNarrow = [from, to, from_mm, to_mm, area].some((part) => part !== undefined)
+  return isNarrow && mine !== 'yes' && session.member?.role !== 'coordinator'
+})
 /** On a phone it is shut until it is asked for. */
 const isOpen = ref(false)
 onMounted(async () => {
   choices.value = await water.choices()
 })
-const session = useSessionStore()
 const MM = computed(() => (session.units === 'imperial' ? 25.4 : 10))
 const LENGTHS = computed(() => {
   const unit = session.units === 'imperial' ? 'in' : 'cm'
@@ -129,6 +135,9 @@ const TAKEN = [
       Only an area of the map.
       <button type="button" class="link" @click="set('area', null)">All of it</button>
     </p>
+    <p v-if="isWhole" class="soft whole">
+      For other members’ fish a filter takes whole months, 5 cm of length and 5 km cells.
+    </p>
     <button v-if="isFiltered" type="button" class="link" @click="clear">Take the filter off</button>
   </form>
 </template>
@@ -150,7 +159,8 @@ const TAKEN = [
 .filter :deep(.el-date-editor.day-field) {
   width: 10em;
 }
-.filter .area {
+.filter .area,
+.filter .whole {
   margin: 0;
   align-self: center;
 }
