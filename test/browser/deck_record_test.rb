@@ -18,7 +18,12 @@ class DeckRecordTest < BrowserCase
   def next_act = find("[data-testid=next]").click
   def open_tab(tab) = find("[data-tab=#{tab}]").click
   def chip(name) = find("[data-chip='#{name}']").click
-  def tag_in = find("[data-act=tag_in]").click
+
+  def tag_in
+    assert_selector ".acts[aria-busy=false]"
+    find("[data-act=tag_in]").click
+  end
+
   def sent = assert_selector(".queue", text: "all sent")
   def encounter = db[:encounters].order(Sequel.desc(:caught_at)).first
 

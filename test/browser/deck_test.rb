@@ -163,6 +163,7 @@ class DeckOnThePhoneTest < BrowserCase
     assert_selector ".now li", count: 3
     assert_selector ".now li:nth-child(2)", text: "Keep off the gills."
     nothing_scrolls
+    assert_selector ".acts[aria-busy=false]"
     find("[data-act=let_go]").click
     assert_selector ".queue", text: "all sent"
 

@@ -66,6 +66,7 @@ class OfflineDayTest < BrowserCase
     crash
     assert_selector ".stage", text: "out of the water"
     next_act
+    assert_selector ".acts[aria-busy=false]"
     find("[data-act=tag_in]").click
     find("[data-testid=more]").click
     find("[data-testid=second-tag]").click

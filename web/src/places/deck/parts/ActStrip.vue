@@ -40,6 +40,8 @@ const {
 } = deck
 const tick = useSlowTick()
 
+/** Core has not answered the last touch yet: labels may still change. */
+const isUnanswered = computed(() => told.value?.stage !== deck.stage.value)
 /** Offered beside the big key where both come next: letting go, and that the tag is in. */
 const mayGoTagged = computed(
   () =>
@@ -79,7 +81,7 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 </script>
 
 <template>
-  <section class="acts">
+  <section class="acts" :aria-busy="isUnanswered">
     <div v-if="doubted" class="row doubt" role="alertdialog" aria-label="Once more">
       <p>{{ doubted.text }}</p>
       <button
