@@ -37,15 +37,18 @@ module Roles
     tables.each { |table| grant_writing(db, table) }
     views.each { |view| grant_writing(db, view) }
     grant_reading(db, tables + views)
-    refuse_temporary_tables(db)
+    limit_temporary_tables(db)
     true
   end
 
-  # Nobody but the owner makes temporary tables, which stand before ours where a name is looked up.
-  # A copy of a database does not copy this.
-  def refuse_temporary_tables(db)
+  # Temporary tables stand before ours where a name is looked up without a path. The queue needs
+  # temporary functions for its work, so the application keeps the right; nobody else has it. A copy
+  # of a database does not copy this.
+  def limit_temporary_tables(db)
     name = db.get(Sequel.function(:current_database))
-    db.run "revoke temporary on database #{db.literal(Sequel.identifier(name))} from public"
+    database = db.literal(Sequel.identifier(name))
+    db.run "revoke temporary on database #{database} from public"
+    db.run "grant temporary on database #{database} to #{APPLICATION}"
   end
 
   def make(db, role)

@@ -66,6 +66,22 @@ class FindersTest < ApiCase
     assert_equal amended["story_key"], answer["story_key"]
   end
 
+  # Somebody who moves the place again and again is not correcting a slip.
+  def test_a_report_is_amended_a_number_of_times_and_no_more
+    key = { "HTTP_X_REPORT_KEY" => tell(number_as_read: "MS000001")["report_key"] }
+    most = Acts::AmendReport::MOST_REVISIONS
+    statuses = (1..most).map do |revision|
+      place = { lat_deg: 48.6 + (revision / 100.0), lon_deg: -21.0 }
+      sent = { revision:,
+               report: as_json(Seeds.report(**BARE, number_as_read: "MS000001", place:)) }
+      send_json(:put, "/api/reports/#{@id}/amend", sent, key)
+      last_response.status
+    end
+
+    assert_equal [*([200] * (most - 1)), 409], statuses
+    assert_equal "too_many_changes", answer["code"]
+  end
+
   def test_a_day_that_nobody_knows_is_told_so_in_the_story
     key = tell(number_as_read: "MS000001", caught_on: nil)["story_key"]
     caught = ask("/api/stories/#{key}")["catches"].last

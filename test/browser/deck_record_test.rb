@@ -15,14 +15,11 @@ class DeckRecordTest < BrowserCase
   end
 
   def key(*keys) = page.driver.browser.keyboard.type(*keys)
-  def next_act = find("[data-testid=next]").click
+  def next_act = answered { find("[data-testid=next]").click }
   def open_tab(tab) = find("[data-tab=#{tab}]").click
   def chip(name) = find("[data-chip='#{name}']").click
 
-  def tag_in
-    assert_selector ".acts[aria-busy=false]"
-    find("[data-act=tag_in]").click
-  end
+  def tag_in = answered { find("[data-act=tag_in]").click }
 
   def sent = assert_selector(".queue", text: "all sent")
   def encounter = db[:encounters].order(Sequel.desc(:caught_at)).first
@@ -160,7 +157,7 @@ class DeckRecordTest < BrowserCase
   def test_a_held_record_is_opened_and_mended_on_the_deck
     db[:tags].where(number: "MS000001").update(state: "lost")
     4.times { next_act }
-    find("[data-testid=go-tagged]").click
+    find("[data-testid=go-tagged][aria-disabled=false]").click
     assert_selector ".queue", text: "1 held back"
     next_act
     click_button "mend", match: :first

@@ -19,7 +19,7 @@ class DeckOnThePhoneTest < BrowserCase
     find(css).click
   end
 
-  def next_act = touch("[data-testid=next]")
+  def next_act = answered { touch("[data-testid=next]") }
 
   def test_a_tagged_fish_in_nine_touches_two_of_them_while_it_is_out
     select "European seabass", from: "Species" # a default that fits from the second fish on
@@ -34,7 +34,7 @@ class DeckOnThePhoneTest < BrowserCase
 
     assert_equal 2, @touches - before_lift
     %w[4 1 2].each { |digit| touch("[data-digit='#{digit}']") }
-    touch("[data-testid=go-tagged]")
+    touch("[data-testid=go-tagged][aria-disabled=false]")
     assert_selector ".queue", text: "all sent"
 
     assert_operator @touches, :<=, 9
@@ -163,8 +163,7 @@ class DeckOnThePhoneTest < BrowserCase
     assert_selector ".now li", count: 3
     assert_selector ".now li:nth-child(2)", text: "Keep off the gills."
     nothing_scrolls
-    assert_selector ".acts[aria-busy=false]"
-    find("[data-act=let_go]").click
+    answered { find("[data-act=let_go]").click }
     assert_selector ".queue", text: "all sent"
 
     assert_equal(
@@ -196,7 +195,7 @@ class DeckOnThePhoneTest < BrowserCase
   def test_a_held_record_says_why_and_stays
     db[:tags].update(state: "lost")
     4.times { next_act }
-    touch("[data-testid=go-tagged]")
+    touch("[data-testid=go-tagged][aria-disabled=false]")
 
     assert_selector ".queue", text: "1 held back"
     page.driver.resize(1280, 800)

@@ -25,7 +25,7 @@ class OfflineDayTest < BrowserCase
   def network = page.driver.browser.network
   def no_signal = network.offline_mode
   def signal = network.emulate_network_conditions(offline: false)
-  def next_act = find("[data-testid=next]").click
+  def next_act = answered { find("[data-testid=next]").click }
   def digits(text) = text.each_char { |one| find("[data-digit='#{one}']").click }
   def today = db[:encounters].where { caught_on >= Date.today - 1 }
 
@@ -56,7 +56,7 @@ class OfflineDayTest < BrowserCase
     )
     4.times { next_act }
     digits "412"
-    find("[data-testid=go-tagged]").click
+    find("[data-testid=go-tagged][aria-disabled=false]").click
     @clicks = script("window.clicks")
     assert_selector ".queue", text: "1 to send"
   end
@@ -66,8 +66,7 @@ class OfflineDayTest < BrowserCase
     crash
     assert_selector ".stage", text: "out of the water"
     next_act
-    assert_selector ".acts[aria-busy=false]"
-    find("[data-act=tag_in]").click
+    answered { find("[data-act=tag_in]").click }
     find("[data-testid=more]").click
     find("[data-testid=second-tag]").click
     find("[data-testid=more]").click

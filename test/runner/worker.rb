@@ -22,6 +22,8 @@ module Runner
       @pid = fork do
         [@requests, @answers].each(&:close)
         serve(requests, answers)
+        # Without at_exit: what a worker inherited, a browser or a connection, is not its to close.
+        exit!(true)
       end
       [requests, answers].each(&:close)
     end

@@ -242,6 +242,13 @@ class BrowserCase < Minitest::Test
     )
   end
 
+  # On the Deck, when core has answered the touch before: until then labels change, and keys with
+  # them.
+  def answered
+    assert_selector ".acts[aria-busy=false]"
+    yield
+  end
+
   def wait_until(seconds: Capybara.default_max_wait_time)
     (seconds * 20).times { yield ? (return true) : sleep(0.05) }
     flunk "it did not happen within #{seconds} s"

@@ -48,7 +48,7 @@ module TestDatabase
       db.run "drop database if exists #{name} with (force)"
       db.run "create database #{name} template #{template}"
     end
-    Database.connect(url(name)).tap { |db| Roles.refuse_temporary_tables(db) }
+    Database.connect(url(name)).tap { |db| Roles.limit_temporary_tables(db) }
   end
 
   # Kept from run to run, under a name that its sources give it.

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { refAutoReset } from '@vueuse/core'
+import { computed, watch } from 'vue'
 import { clockText } from '@/format/units'
 import { nowMs } from '@/offline/clock'
 import { ACT } from '@/words/fish'
@@ -49,6 +50,9 @@ const mayGoTagged = computed(
     marks.value.includes('tag_in') &&
     told.value?.tagging?.advice === 'tag',
 )
+/** A touch that was meant for the big key, which stood there a moment ago, says nothing of a tag. */
+const justOffered = refAutoReset(false, 500)
+watch(mayGoTagged, (may) => (justOffered.value = may))
 const isOver = computed(
   () =>
     isOut.value && told.value?.clock.findLast((mark) => mark.at_ms <= tick.value)?.tone === 'stop',
@@ -162,7 +166,8 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         type="button"
         class="next tagged"
         data-testid="go-tagged"
-        @click="letGoTagged"
+        :aria-disabled="justOffered"
+        @click="justOffered || letGoTagged()"
       >
         Tag is in: let go
       </button>
