@@ -69,6 +69,14 @@ module Core
         Answer.new(**common, sentence: flow_words(stays.first))
       end
 
+      # A point is one fish, whose days its story tells too: so no more than the story tells.
+      def km_between_cells(row)
+        from, to = [%i[from_lat from_lon], %i[to_lat to_lon]].map do |names|
+          Waters::CoarsePlace.of(*row.values_at(*names)).values
+        end
+        Waters::CoarsePlace.distance_m(Waters::Geodesic.distance_m(*from, *to)) / 1000
+      end
+
       # Pairs of few fish are put together, so that no row is about one fish.
       def pair_rows(pairs)
         many, few = pairs.tally.partition { |_, fish| fish >= LEAST_OF_A_PAIR }
@@ -109,8 +117,8 @@ module Core
           chart: {
             kind: "scatter",
             x: "days at large",
-            y: "km by water",
-            points: rows.map { |row| [row[:days], row[:km].round] },
+            y: "km between 5 km cells",
+            points: rows.map { |row| [row[:days], km_between_cells(row)] },
             line: []
           },
           worked_out:
@@ -125,7 +133,7 @@ module Core
           **common,
           sentence: "#{Words.percent_of(within.first)} of " \
             "#{Words.fish(rows.size)} were seen again " \
-            "within 5 km by water; half of them within #{median(km).round(1)} km.",
+            "within 5 km by water; half of them within #{median(km).ceil} km.",
           rows: within.map do |one|
             [one[:km], one[:count], rows.size, *%i[share low high].map do |key|
               one[key].round(3)
@@ -194,9 +202,8 @@ module Core
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :pace, :flow, :none, :pair_rows, :flow_words, :stay, :nearest,
-        :median, :way,
-        :way_words, :way_name, :too_few
+      private_class_method :reach, :pace, :flow, :none, :pair_rows, :km_between_cells, :flow_words,
+        :stay, :nearest, :median, :way, :way_words, :way_name, :too_few
     end
   end
 end

@@ -2,8 +2,9 @@
 
 # The map of who may not know exact places counts whole 5 km cells; each of the smallest cells says
 # which of them its catches lie in. They are counted anew by the next look at the map.
+# Kept answers about movement told the kilometres of single fish.
 Sequel.migration do
-  empty = "delete from water_cells; delete from water_answers where topic = 'map';"
+  empty = "delete from water_cells; delete from water_answers where topic in ('map', 'movement');"
 
   up do
     run <<~SQL
