@@ -13,7 +13,7 @@ module Acts
       store, member = context.store, context.member
       store.write do
         store.members.lock(member.id)
-        # What the session may do does not matter here, what the member is does.
+        # A session may have fewer rights than its member; here the member's own role counts.
         refuse_coordinator if store.members.find(member.id).coordinator?
         refuse_ties(store.forgotten.ties(member.id))
         store.forgotten.forget(

@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module Acts
-  # What a reader of Water may ask about, as the store takes it. A reader who may not know exact
-  # places asks about whole cells, whole months and whole 5 cm of length, and nobody but a
-  # coordinator about somebody else.
+  # Turns a reader's filter into the store's filter. A reader who may not know exact places gets
+  # whole cells, whole months and whole 5 cm of length; only a coordinator may ask about another
+  # member's fish.
   #
   #   asked: { species:, water:, from: Date, to: Date, how:, hook:, from_mm:,
   #          to_mm:, area: [south, west, north, east], tagger: id of a member, mine: true | nil }

@@ -23,8 +23,8 @@ module Core
           :by_water_why, :growth, keyword_init: true
         )
 
-      # What every leg of a story is asked with. water: a place whose water the middle of a cell is
-      # brought to when it lies on land
+      # Settings shared by all legs of a story. water: an exact place; a cell's middle that lies on
+      # land is moved into the water of this place.
       Asked = Struct.new(:species, :coarse, :route, :water, keyword_init: true)
       private_constant :Asked
 

@@ -194,7 +194,7 @@ module Core
 
       def way_name(bearing_deg) = WAYS[((bearing_deg + 22.5) % 360 / 45).floor]
 
-      # Of so few fish neither table nor picture is shown: each would tell of single fish.
+      # An answer without table and picture, because each would tell of single fish.
       def none(common, fish)
         Answer.new(**common.except(:rows, :columns, :chart), missing: too_few(fish))
       end

@@ -56,7 +56,7 @@ module Core
       # Distances are told to the public in whole cells too: a finder knows one end exactly.
       def distance_m(metres) = metres && ((metres / CELL_M).round * CELL_M)
 
-      # How wide a block is in degrees, so that it is about as wide as high.
+      # The width of a block in degrees; a block is about as wide as it is high.
       def width_deg(block_row, size)
         middle = (block_row + 0.5) * size * LAT_STEP_DEG
         size * LAT_STEP_DEG / Math.cos(middle.clamp(-89.0, 89.0) * Math::PI / 180)

@@ -13,7 +13,7 @@ module Store
     CELL_LAT_DEG = 0.002
     CELL_LON_DEG = 0.003
     MONTH = Sequel.cast(Sequel.function(:date_part, "month", :caught_on), Integer)
-    # Of the 5 km cell.
+    # Row and column of the 5 km cell.
     COARSE = [
       Sequel.cast(Area.row(:lat_deg), Integer).as(:coarse_row),
       Sequel.cast(Area.column(:lat_deg, :lon_deg), Integer).as(:coarse_column)
