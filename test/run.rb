@@ -23,7 +23,6 @@ begin
     opts.on("--times") { options[:times] = true }
     opts.on("--stress N", Integer) { |rounds| options[:stress] = rounds }
   end.parse!(ARGV)
-  ARGV.replace(["browser"]) if options[:stress] && ARGV.empty?
   tasks = Runner::Plan.tasks(ARGV)
 rescue OptionParser::ParseError, ArgumentError => e
   abort "bin/test: #{e.message}"
@@ -37,7 +36,7 @@ slots = [options[:slots], tasks.size].min
 tested = tasks.reject(&:command)
 clusters = Runner::Clusters.new(tested.any?(&:needs_database?) ? slots : 0)
 clusters.start do |environments|
-  # What all workers need is loaded once, before they part.
+  # Workers are forks, so the application is loaded once for all of them.
   Runner.load_application(tested)
   seed, filter = options.values_at(:seed, :filter)
   pool = { slots:, seed:, filter:, environments: }

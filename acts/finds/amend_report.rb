@@ -22,9 +22,9 @@ module Acts
         changed = ReportTag.columns(context.store, sent, context.today)
         fingerprint = Fingerprint.of(sent)
         same = fingerprint == report.fingerprint
-        refuse_overrunning(report, revision, same)
-        refuse_trying(report, same)
         unless same
+          refuse_overrunning(report, revision)
+          refuse_trying(report)
           change(context, report, { **changed, fingerprint:, revision: report.revision + 1 })
         end
         ReportTag.answer(context.store, same ? "known" : "stored", context.store.reports.find(id))
@@ -70,8 +70,8 @@ module Acts
       store.desk.last_decision(report.id).reason if report.waiting_reason == "asked"
     end
 
-    def refuse_overrunning(report, revision, same)
-      return if same || report.revision == revision
+    def refuse_overrunning(report, revision)
+      return if report.revision == revision
 
       raise Core::Conflict.at(
         "revision", :changed_meanwhile,
@@ -80,8 +80,8 @@ module Acts
       )
     end
 
-    def refuse_trying(report, same)
-      return if same || report.revision < MOST_REVISIONS
+    def refuse_trying(report)
+      return if report.revision < MOST_REVISIONS
 
       raise Core::Conflict.at(
         "revision", :too_many_changes,

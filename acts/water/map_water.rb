@@ -39,13 +39,11 @@ module Acts
       size = [(km_each(within) / COARSE_KM).ceil, 1].max
       store.water_cells.count_coarse(asked)
         .group_by { |count| GRID.block_of(count[:row], count[:column], size:) }
-        .select do |_, counts|
-          counts.any? do |one|
-            GRID.overlaps?(one[:row], one[:column], within)
-          end
-        end
+        .select { |_, counts| counts.any? { |count| in_view?(count, within) } }
         .map { |block, counts| whole_cell(block, counts, size) }
     end
+
+    def in_view?(count, within) = GRID.overlaps?(count[:row], count[:column], within)
 
     def whole_cell(block, counts, size)
       south, west, north, east = GRID.bounds(*block, size:)
@@ -102,6 +100,7 @@ module Acts
         **count.slice(:released, :back)
       }
     end
-    private_class_method :see_to_cells, :whole_cells, :whole_cell, :steps, :narrow, :km_each, :cell
+    private_class_method :see_to_cells, :whole_cells, :in_view?, :whole_cell, :steps, :narrow,
+      :km_each, :cell
   end
 end

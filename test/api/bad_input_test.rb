@@ -149,8 +149,7 @@ end
 # itself.
 class RaceTest < Minitest::Test
   def setup
-    @db = TestDatabase.fresh("voucher_race")
-    Seeds.catalogue(@db)
+    @db = TestDatabase.fresh("voucher_race", catalogue: true)
     Que.connection = @db
     @store = Store::Gateway.new(@db)
     @members = %w[Isolde Wren].map { |name| Seeds.member(@db, name) }

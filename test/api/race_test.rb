@@ -5,8 +5,7 @@ require_relative "../support/api_case"
 # Many at once, and a server that is killed: on a database whose transactions are real.
 class ReportRaceTest < Minitest::Test
   def setup
-    @db = TestDatabase.fresh("voucher_report_race")
-    Seeds.catalogue(@db)
+    @db = TestDatabase.fresh("voucher_report_race", catalogue: true)
     @store = Store::Gateway.new(@db)
     Que.connection = @db
     @isolde = Seeds.member(@db, "Isolde Brannock", email: "isolde@marrow.example")

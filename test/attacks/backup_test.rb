@@ -10,8 +10,7 @@ class BackupTest < Minitest::Test
 
   def setup
     @dir = Dir.mktmpdir("voucher-backup")
-    @db = TestDatabase.fresh(NAME)
-    Seeds.catalogue(@db)
+    @db = TestDatabase.fresh(NAME, catalogue: true)
     @files = Devices::DiskStorage.new("#{@dir}/photos")
     @workshop = Devices::PictureWorkshop.new
     @store =

@@ -6,8 +6,7 @@ require_relative "../support/api_case"
 # written down.
 class EvidenceTest < Minitest::Test
   def setup
-    @owner = TestDatabase.fresh("voucher_evidence")
-    Seeds.catalogue(@owner)
+    @owner = TestDatabase.fresh("voucher_evidence", catalogue: true)
     @app = Database.connect(TestDatabase.url("voucher_evidence", role: Roles::APPLICATION))
     @store = Store::Gateway.new(@app)
     Que.connection = @app

@@ -17,8 +17,7 @@ class ImportKillTest < Minitest::Test
   RUBY
 
   def setup
-    @db = TestDatabase.fresh(NAME)
-    Seeds.catalogue(@db)
+    @db = TestDatabase.fresh(NAME, catalogue: true)
     @store = Store::Gateway.new(@db)
     hamish = Seeds.member(@db, "Hamish Torvald", role: "coordinator")
     @context = Acts::Context.new(store: @store, member: hamish)

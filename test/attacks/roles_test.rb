@@ -3,8 +3,8 @@
 require_relative "../support/api_case"
 require_relative "../support/fuzz"
 
-# What a session may do is decided in one place: a coordinator without the second factor that is
-# required is answered as a tagger would be, by every operation of the contract.
+# A coordinator without the second factor that is required is answered as a tagger would be, by
+# every operation of the contract.
 class RolesTest < ApiCase
   # Another session each time, or the end of it; and what differs because it says so.
   LEFT_OUT = %r{\A/auth/|\A/api/(session|readiness|health|me/(forgotten|sessions))}
@@ -34,7 +34,6 @@ class RolesTest < ApiCase
     }
   end
 
-  # Everybody else's places, members and decisions lie behind these.
   def operations
     ApiCase.contract.document["paths"].flat_map do |path, item|
       item.slice(*Api::Contract::METHODS).keys.map { |verb| [verb, path] }

@@ -6,7 +6,7 @@ require_relative "../runner/pool"
 require_relative "../runner/summary"
 require_relative "../runner/changed"
 
-# What runs the tests tells every result, whatever one of the files does.
+# The runner reports every result, whatever a file does to its process.
 class RunnerTest < Minitest::Test
   FILES = {
     "good" => "def test_passes = assert(true)",

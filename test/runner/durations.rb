@@ -4,7 +4,7 @@ require "fileutils"
 require "json"
 
 module Runner
-  # How long each task took on this machine last time; decides what starts first.
+  # Seconds that each task took on this machine last time; the longest start first.
   class Durations
     FILE = "var/test/durations.json"
     # For a task that never ran here: the usual length of its layer, in seconds.

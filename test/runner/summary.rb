@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Runner
-  # What a person reads of a run: a line a task, every failure with the way to run it alone, times,
-  # and one closing line.
+  # Prints a run for a person: a line a task, every failure with the way to run it alone, times, and
+  # one closing line.
   class Summary
     def initialize(out: $stdout)
       @out = out

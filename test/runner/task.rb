@@ -9,7 +9,7 @@ module Runner
   Task = Struct.new(:name, :layer, :command, keyword_init: true) do
     def needs_database? = command.nil? && !Plan::WITHOUT_DATABASE.include?(layer)
 
-    # How somebody runs this alone.
+    # The command that runs this task alone.
     def alone = "bin/test #{command ? layer : name}"
   end
 

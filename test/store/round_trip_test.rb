@@ -12,8 +12,7 @@ class RoundTripTest < Minitest::Test
   TRIPS = FISH + 1
 
   def programme(name)
-    db = TestDatabase.fresh(name)
-    Seeds.catalogue(db)
+    db = TestDatabase.fresh(name, catalogue: true)
     store = Store::Gateway.new(db)
     hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator")
     db[:members].where(id: hamish[:id]).update(public_name: "Hamish")
