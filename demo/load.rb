@@ -250,7 +250,12 @@ module Demo
 
     def span(life, fish_id)
       first, last = life[:release], life[:again].last
+      cells = [first, last].flat_map do |one|
+        Core::Waters::CoarsePlace.of(one.lat_deg, one.lon_deg).values
+      end
+      cells_m = Core::Waters::CoarsePlace.distance_m(Core::Waters::Geodesic.distance_m(*cells))
       {
+        cells_m:,
         fish_id:,
         species_code: life[:species].code,
         caught: life[:again].size + 1,

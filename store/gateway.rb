@@ -69,6 +69,7 @@ module Store
     def water = Water.new(db)
     def recomputes = Recomputes.new(db)
     def water_answers = WaterAnswers.new(db)
+    def behind = Behind.new(db)
     def water_cells = WaterCells.new(db)
     def programme = Programme.new(db)
     def security = Security.new(db)

@@ -102,6 +102,7 @@ module Acts
     end
 
     def exact? = @sent[:exact] || false
+    def handling? = WaterFilter.exact?(@context.member, @asked)
 
     def package
       Formats::DataPackage.new(
@@ -142,7 +143,7 @@ module Acts
       end
     end
 
-    def given = @given ||= GivenRows.of(@store, exact: exact?)
+    def given = @given ||= GivenRows.of(@store, exact: exact?, handling: handling?)
 
     def edition
       programme = @store.programme.find

@@ -28,8 +28,18 @@ module Acts
       return if whole.nil? || whole.days_at_most || story.catches.last.found_how != "caught"
 
       { caught: story.catches.size, days: whole.days, distance_m: whole.distance_m,
-        growth_mm: whole.growth.increment_mm }
+        cells_m: between_cells(story.catches), growth_mm: whole.growth.increment_mm }
     end
-    private_class_method :span
+
+    # For readers who may not know exact places.
+    def between_cells(catches)
+      from, to = [catches.first, catches.last].map { |one| Core::Waters::CoarsePlace.of(*one.place) }
+      return if from.nil? || to.nil?
+
+      Core::Waters::CoarsePlace.distance_m(
+        Core::Waters::Geodesic.distance_m(*from.values, *to.values)
+      )
+    end
+    private_class_method :span, :between_cells
   end
 end

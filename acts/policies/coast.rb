@@ -4,6 +4,7 @@ module Acts
   # The programme's drawn coast as this process knows it, with what was worked out from it once;
   # looked at anew when a coordinator has changed it.
   class Coast
+    SPOTS = Core::Waters::DrawnCoast::SPOTS
     LOOKED_AT_EVERY_SECONDS = 3.0
 
     # version: rises with every change;  features: GeoJSON
@@ -18,6 +19,15 @@ module Acts
 
     def version = known.version
     def features = known.features
+
+    # For readers without an account: of spots those that the drawing marks as public.
+    def public_features
+      features.reject do |feature|
+        about = feature["properties"]
+        SPOTS.include?(about["kind"]) && !about["public"]
+      end
+    end
+
     def outline = known.outline
     def route = known.route
 

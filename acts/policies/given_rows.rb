@@ -3,10 +3,11 @@
 module Acts
   # Rows on their way out, with the names and species that they need.
   module GivenRows
-    # exact: whether places go out as they are. Returns Core::Exchange::Given.
-    def self.of(store, exact:)
+    # exact: whether places go out as they are;  handling: whether it goes out how each fish was
+    # handled. Returns Core::Exchange::Given.
+    def self.of(store, exact:, handling:)
       Core::Exchange::Given.new(
-        exact:, names: store.members.public_names,
+        exact:, handling:, names: store.members.public_names,
         species: store.species.all.to_h { |one| [one.code, one] },
         waters: store.waters.all.to_h { |water| water.values_at(:code, :name) }
       )

@@ -2,34 +2,47 @@
 
 module Acts
   # Turns a reader's filter into the store's filter. A reader who may not know exact places gets
-  # whole cells, whole months and whole 5 cm of length; only a coordinator may ask about another
-  # member's fish.
+  # whole cells, whole months and whole 5 cm of length, and nothing by how a fish was handled; only
+  # a coordinator may ask about another member's fish. Topics that pool what no story tells take
+  # whole years, and neither areas nor lengths.
   #
   #   asked: { species:, water:, from: Date, to: Date, how:, hook:, from_mm:,
   #          to_mm:, area: [south, west, north, east], tagger: id of a member, mine: true | nil }
   module WaterFilter
+    LENGTH_CLASS_MM = 50
+    # Their figures are of records that no story tells one by one.
+    POOLED = %w[handling effort].freeze
+    # Their answers differ by who reads.
+    BY_READER = %w[movement handling].freeze
+    FINER_THAN_POOLED = { area: "the area", from_mm: "the length", to_mm: "the length",
+                          how: "the way of measuring", tagger: "the member" }.freeze
+
     module_function
 
-    LENGTH_CLASS_MM = 50
-
-    # Returns { species:, water:, from:, to:, how:, hook:, from_mm:, to_mm:, area: or cells:,
-    # member_id: }, without what was not asked. Raises Core::InvalidInput, Core::Forbidden.
-    def of(context, asked)
+    # topic: of AnswerWater, nil for maps and lists. Returns { species:, water:, from:, to:, how:,
+    # hook:, from_mm:, to_mm:, area: or cells:, member_id:, coarse: true where answers differ by who
+    # reads }, without what was not asked. Raises Core::InvalidInput, Core::Forbidden.
+    def of(context, asked, topic: nil)
       refuse_own(context.member, asked)
       check(context.store, asked)
       member_id = asked[:mine] ? context.member.id : tagger(context.member, asked[:tagger])
       asked_of = { **asked.except(:mine, :tagger), member_id: }.compact
-      exact?(context.member, asked) ? asked_of : whole(asked_of)
+      return asked_of if exact?(context.member, asked)
+
+      refuse_handling(asked)
+      refuse_finer(asked) if POOLED.include?(topic)
+      whole = whole(asked_of, by_year: POOLED.include?(topic))
+      BY_READER.include?(topic) ? { **whole, coarse: true } : whole
     end
 
     # Filters that differ by a day, a millimetre or a metre would tell one fish from the others.
-    def whole(asked)
+    def whole(asked, by_year: false)
       from, to, from_mm, to_mm = asked.values_at(:from, :to, :from_mm, :to_mm)
       {
         **asked.except(:area),
         cells: asked[:area],
-        from: from && Date.new(from.year, from.month, 1),
-        to: to && Date.new(to.year, to.month, -1),
+        from: from && Date.new(from.year, by_year ? 1 : from.month, 1),
+        to: to && Date.new(to.year, by_year ? 12 : to.month, -1),
         from_mm: from_mm && (from_mm.div(LENGTH_CLASS_MM) * LENGTH_CLASS_MM),
         to_mm: to_mm && (((to_mm.div(LENGTH_CLASS_MM) + 1) * LENGTH_CLASS_MM) - 1)
       }.compact
@@ -38,6 +51,24 @@ module Acts
     # Whether exact places may be told: of one's own fish, and to coordinators.
     def exact?(member, asked)
       member.coordinator? || (asked[:mine] && !member.reader?) || false
+    end
+
+    # A list by hook would tell of each fish how it was hooked.
+    def refuse_handling(asked)
+      return unless asked[:hook]
+
+      raise Core::Forbidden.new(:handling_of_others,
+        "How other members' fish were hooked is told to those members alone. Leave the hook out, " \
+          "or ask for your own fish.")
+    end
+
+    def refuse_finer(asked)
+      named = FINER_THAN_POOLED.slice(*asked.keys).values.uniq
+      return if named.empty?
+
+      raise Core::Forbidden.new(:too_fine,
+        "Of other members' fish this is told by species, water and year. Leave out " \
+          "#{named.join(' and ')}, or ask for your own fish.")
     end
 
     # A key is nobody's, so it has no fish of its own.
@@ -82,6 +113,7 @@ module Acts
     end
 
     def refuse(field, code, sentence) = raise(Core::InvalidInput.at(field, code, sentence))
-    private_class_method :whole, :refuse_own, :tagger, :check, :turned_round, :refuse
+    private_class_method :whole, :refuse_own, :refuse_handling, :refuse_finer, :tagger,
+      :check, :turned_round, :refuse
   end
 end

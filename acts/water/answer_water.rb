@@ -25,7 +25,9 @@ module Acts
 
     def call(context, topic:, filter:)
       store = context.store
-      filter = WaterFilter.of(context, filter)
+      filter = WaterFilter.of(context, filter, topic:)
+      return told(store, too_few(context, topic)) unless TooFew.show?(context, topic, filter)
+
       asked = Fingerprint.of(filter)
       version = store.water_answers.data_version(today: context.today)
       kept = store.water_answers.find(topic, asked)
@@ -61,6 +63,15 @@ module Acts
       store.water_answers.find(topic, asked)
     end
 
+    def too_few(context, topic)
+      few = Core::Privacy::Few
+      answer = Core::Water::Answer.new(
+        key: "#{topic}_too_few", title: "Fish of other members", n: 0, missing: few::SENTENCE,
+        worked_out: few::HOUSE_RULE, source: ""
+      )
+      Core::Water::Kept.new(answers: [answer], made_at: context.now, took_ms: 0)
+    end
+
     # What somebody says of the assumptions stands beside each.
     def told(store, kept, stale: false, recompute: nil)
       said = store.water_answers.assumptions
@@ -69,6 +80,6 @@ module Acts
         **kept.slice(:made_at, :took_ms), stale:, recompute:
       )
     end
-    private_class_method :fresh_enough?, :told
+    private_class_method :fresh_enough?, :too_few, :told
   end
 end

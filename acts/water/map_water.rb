@@ -8,7 +8,8 @@ module Acts
   #
   #   month: of the catches, 1 to 12; nil for the whole year
   #
-  # Returns { cells: [{ south:, west:, north:, east:, released:, back: }], coarse: }.
+  # Returns { cells: [{ south:, west:, north:, east:, released:, back:, few: }], coarse: }; of a
+  # cell with few fish of others no number is told.
   # Raises Core::InvalidInput.
   module MapWater
     GRID = Core::Waters::CoarsePlace
@@ -47,9 +48,11 @@ module Acts
 
     def whole_cell(block, counts, size)
       south, west, north, east = GRID.bounds(*block, size:)
+      released, back = %i[released back].map { |name| counts.sum { |count| count[name] } }
+      few = released + back < Core::Privacy::Few::LEAST_FISH
       {
         south: south.round(5), north: north.round(5), west: west.round(5), east: east.round(5),
-        released: counts.sum { |count| count[:released] }, back: counts.sum { |count| count[:back] }
+        few:, released: few ? 0 : released, back: few ? 0 : back
       }
     end
 
@@ -97,7 +100,7 @@ module Acts
       {
         south: (row * high).round(5), north: ((row + 1) * high).round(5),
         west: (column * wide).round(5), east: ((column + 1) * wide).round(5),
-        **count.slice(:released, :back)
+        **count.slice(:released, :back), few: false
       }
     end
     private_class_method :see_to_cells, :whole_cells, :in_view?, :whole_cell, :steps, :narrow,

@@ -28,7 +28,7 @@ module Acts
     # By hand. filter: as WaterFilter takes it. Raises Core::Conflict where nothing changed.
     def call(context, topic:, filter:)
       store = context.store
-      filter = WaterFilter.of(context, filter)
+      filter = WaterFilter.of(context, filter, topic:)
       kept = store.water_answers.find(topic, Fingerprint.of(filter))
       version = store.water_answers.data_version(today: context.today)
       if kept&.data_version == version
@@ -50,7 +50,7 @@ module Acts
 
     # filter: as WaterFilter takes it. Raises Core::NotFound, Core::Forbidden.
     def stop(context, topic:, filter:)
-      filter = WaterFilter.of(context, filter)
+      filter = WaterFilter.of(context, filter, topic:)
       last = context.store.recomputes.last(topic, Fingerprint.of(filter))
       raise Core::NotFound.new(:not_running, "This is not being worked out now.") unless last&.open?
       unless may_stop?(context.member, last)

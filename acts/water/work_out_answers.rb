@@ -36,12 +36,16 @@ module Acts
 
     def movement
       moves = part { water.moves(@filter) }
-      part { Core::Water::MovementAnswers.of(moves, spots: @store.waters.spots) }
+      answers = Core::Water::MovementAnswers
+      return part { answers.between_cells(moves) } if @filter[:coarse]
+
+      part { answers.of(moves, spots: @store.waters.spots) }
     end
 
     def handling
       treated = part { water.treated(@filter, today: @today) }
-      part { Core::Water::HandlingAnswers.of(treated) }
+      least = @filter[:coarse] ? Core::Privacy::Few::LEAST_FISH : 0
+      part { Core::Water::HandlingAnswers.of(treated, least_fish: least) }
     end
 
     def tags

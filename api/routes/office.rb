@@ -161,11 +161,14 @@ module Api
         json(catalogue)
       end
 
-      # The drawn coast, for every map. It is nobody's secret, and it hardly ever changes.
+      # The drawn coast, for every map; it hardly ever changes. Named places are members' spots.
       get("/api/coast") do
-        cache_control :public, :must_revalidate, max_age: 300
-        etag "coast-#{coast.version}"
-        json(type: "FeatureCollection", features: coast.features)
+        reader = member && !member.reader?
+        cache_control(reader ? :private : :public, :must_revalidate, max_age: reader ? 0 : 300)
+        headers "vary" => "cookie"
+        etag "coast-#{coast.version}-#{reader ? 'members' : 'public'}"
+        features = reader ? coast.features : coast.public_features
+        json(type: "FeatureCollection", features:)
       end
 
       get("/api/waters") { coordinator! && json(waters) }

@@ -38,15 +38,20 @@ module Core
         OWN, SPECIES, WATER_CODE, MEMBER = READ.values_at(
           "has_own_place", "species_code", "water_code", "member_id"
         )
+        CATCH_HANDLING, TRIP_HANDLING = [Tables::CATCHES, Tables::TRIPS].map do |table|
+          Tables::HANDLING.fetch(table).map { |name| table.names.index(name) }
+        end
         TRIP_WATER, HELD_BY = %w[water held_by].map { |name| Tables::TRIPS.names.index(name) }
       end
       private_constant :At
 
-      # exact: whether places go out as they are;  names: { member id => public name or nil } of
+      # exact: whether places go out as they are;  handling: whether it goes out how each fish was
+      # handled;  names: { member id => public name or nil } of
       # all members, in an order that stays;
       # species: { code => Fish::Species };  waters: { code => name }
-      def initialize(exact:, names:, species:, waters:)
+      def initialize(exact:, names:, species:, waters:, handling: true)
         @exact = exact
+        @handling = handling
         # Who has no public name is told apart from others, in every file alike, and no more.
         @names = names.each_with_index.to_h { |(id, name), at| [id, name || "member #{at + 1}"] }
         @species = species
@@ -59,6 +64,7 @@ module Core
         given[At::SCIENTIFIC] = @species.fetch(cells[At::SPECIES]).scientific_name
         given[At::WATER] = @waters[cells[At::WATER_CODE]]
         given[At::BY] = name(cells[At::MEMBER])
+        At::CATCH_HANDLING.each { |at| given[at] = nil } unless @handling
         place(given, cells[At::OWN])
         given
       end
@@ -68,6 +74,7 @@ module Core
         given = cells.values_at(*At::TRIPS)
         given[At::TRIP_WATER] = @waters[cells[-2]]
         given[At::HELD_BY] = name(cells[-1])
+        At::TRIP_HANDLING.each { |at| given[at] = nil } unless @handling
         given
       end
 

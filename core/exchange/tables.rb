@@ -110,6 +110,12 @@ module Core
 
       ALL = [CATCHES, TRIPS, SPECIES].freeze
 
+      # How a person handled a fish, or fished: to that person and coordinators alone.
+      HANDLING = {
+        CATCHES => %w[depth_m hook_type hook_place bleeding fight_seconds air_seconds outcome],
+        TRIPS => %w[fished_hours rods]
+      }.freeze
+
       # Never given away, and why: said on the page and in the package.
       WITHHELD = {
         "Finders' names, addresses and telephone numbers" =>
@@ -118,6 +124,9 @@ module Core
           "name that means nobody.",
         "Exact places" => "They belong to the tagger and the cooperative. Others get the middle " \
           "of a 5 km cell, unless a coordinator names the receiver.",
+        "How single fish were handled" =>
+          "Those columns, and the hours and rods of trips, stay empty for other members' fish; " \
+          "coordinators get them.",
         "Spots' names" => "A spot's name is its place.",
         "Notes and pictures" => "People write names and places into them."
       }.freeze

@@ -34,14 +34,22 @@ module Core
 
       module_function
 
-      # groups: as Store::Water#treated tells them
-      def of(groups)
+      # groups: as Store::Water#treated tells them;  least_fish: of fewer that were treated one way
+      # nothing is told
+      def of(groups, least_fish: 0)
         compared = FACTORS.to_h { |factor, words| [factor, compare(groups, factor, words)] }
+          .transform_values { |found| enough?(found, least_fish) ? found : HIDDEN }
         [forest(groups, compared), *compared.map { |factor, found| answer(factor, found) }]
       end
 
       # arms: [returned, released] of both;  within, crude, adjusted: Returns::Ratio | nil
       Compared = Struct.new(:arms, :crude, :within, :adjusted, :missing, keyword_init: true)
+
+      HIDDEN = Compared.new(arms: [[0, 0], [0, 0]], missing: Privacy::Few::SENTENCE).freeze
+
+      def enough?(found, least_fish)
+        found.arms.all? { |_, released| released.zero? || released >= least_fish }
+      end
 
       def compare(groups, factor, (_, level, _, reference, _))
         told = groups.reject { |row| row[factor].nil? }
@@ -206,7 +214,7 @@ module Core
           source: "Mantel and Haenszel (1959), J. Nat. Cancer Inst. 22, 719-748"
         )
       end
-      private_class_method :apart, :compare,
+      private_class_method :apart, :enough?, :compare,
         :strata,
         :adjusted,
         :told_of_nearly_all?,

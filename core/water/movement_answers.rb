@@ -24,6 +24,13 @@ module Core
       # rows: as Store::Water#moves tells them;  spots: [Waters::Spot]
       def of(rows, spots: []) = [reach(rows), pace(rows), flow(rows, spots), way(rows)]
 
+      # For readers who may not know exact places: of each fish no more than its public story tells,
+      # so that two answers which are subtracted tell no more either. A spot is finer than a cell.
+      def between_cells(rows)
+        rows = rows.map { |row| on_grid(row) }
+        [reach(rows), pace(rows), way(rows)].map { |answer| cells_named(answer) }
+      end
+
       # Kilometres in thirty days, of fish that were out for as long.
       def pace(rows)
         km = rows.select { |row| row[:days] >= PACE_DAYS }
@@ -69,12 +76,24 @@ module Core
         Answer.new(**common, sentence: flow_words(stays.first))
       end
 
-      # A point is one fish, whose days its story tells too: so no more than the story tells.
-      def km_between_cells(row)
+      def on_grid(row)
         from, to = [%i[from_lat from_lon], %i[to_lat to_lon]].map do |names|
           Waters::CoarsePlace.of(*row.values_at(*names)).values
         end
-        Waters::CoarsePlace.distance_m(Waters::Geodesic.distance_m(*from, *to)) / 1000
+        km = Waters::CoarsePlace.distance_m(Waters::Geodesic.distance_m(*from, *to)) / 1000
+        { **row, from_lat: from[0], from_lon: from[1], to_lat: to[0], to_lon: to[1], km: }
+      end
+
+      # A point is one fish, whose days its story tells too: so no more than the story tells.
+      def km_between_cells(row) = on_grid(row)[:km]
+
+      def cells_named(answer)
+        words = "Places are the middles of 5 km cells, distances straight lines between them in " \
+          "steps of 5 km. #{answer.worked_out}"
+        answer.dup.tap do |told|
+          told.worked_out = words.sub("Distance by water", "Distance")
+          told.sentence = answer.sentence&.sub(" by water", " from cell to cell")
+        end
       end
 
       # Pairs of few fish are put together, so that no row is about one fish.
@@ -202,7 +221,8 @@ module Core
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :pace, :flow, :none, :pair_rows, :km_between_cells, :flow_words,
+      private_class_method :reach, :pace, :flow, :none, :pair_rows, :on_grid, :km_between_cells,
+        :cells_named, :flow_words,
         :stay, :nearest, :median, :way, :way_words, :way_name, :too_few
     end
   end

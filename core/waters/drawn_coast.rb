@@ -4,6 +4,8 @@ module Core
   module Waters
     # A coast as somebody drew it (GeoJSON), checked before anything is computed on it.
     #
+    # A place or ledge with the property public: true is shown to readers without an account too.
+    #
     #   land:  polygons of dry land, a lough being a hole in them
     #   lough: polygons of fresh water; one that lies in no land is given a shore around it
     #   wall:  stands in a fish's way;  ledge: drawn only;  place: a named point
@@ -13,6 +15,8 @@ module Core
         "LineString" => %w[wall],
         "Point" => %w[place]
       }.freeze
+      # What anglers keep to themselves.
+      SPOTS = %w[place ledge].freeze
       # All ways between all corners are worked out once, which grows with their square. House rule.
       MOST_CORNERS = 2500
       MOST_FEATURES = 500
@@ -129,7 +133,8 @@ module Core
           "type" => "Feature",
           "properties" => {
             "kind" => kind,
-            "name" => name(about["name"], kind, where, index)
+            "name" => name(about["name"], kind, where, index),
+            "public" => (true if SPOTS.include?(kind) && about["public"] == true)
           }.compact,
           "geometry" => {
             "type" => geometry["type"],

@@ -49,7 +49,7 @@ module Store
       ).insert(row)
     end
 
-    # GeoJSON features with properties kind, name, water.
+    # GeoJSON features with properties kind, name, water, public.
     def coast
       @db[:coast_features].order(:id).map do |row|
         {
@@ -57,7 +57,8 @@ module Store
           "properties" => {
             "kind" => row[:kind],
             "name" => row[:name],
-            "water" => row[:water_code]
+            "water" => row[:water_code],
+            "public" => row[:is_public] || nil
           }.compact,
           "geometry" => row[:geometry].to_h
         }
@@ -73,6 +74,7 @@ module Store
           kind: about["kind"],
           name: about["name"],
           water_code: about["water"],
+          is_public: about["public"] || false,
           geometry: Sequel.pg_jsonb(feature.fetch("geometry"))
         }
       end)

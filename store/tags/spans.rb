@@ -5,7 +5,7 @@ module Store
   class Spans
     def initialize(db) = @db = db
 
-    TOLD = %i[species_code caught days distance_m growth_mm].freeze
+    TOLD = %i[species_code caught days distance_m cells_m growth_mm].freeze
 
     # spans: [{ fish_id: and all of TOLD }]
     def keep(spans)
@@ -17,13 +17,14 @@ module Store
 
     # Quartiles of the other fish of a species that were away about as long:
     # { fish:, days_median:, grown:, growth_mm: [low, middle, high], moved:, distance_m: [low,
-    # middle, high] }; the counts say on how many each rests.
-    def typical(species_code:, days:, apart_from:)
-      quartiles = lambda do |column|
+    # middle, high] }; the counts say on how many each rests. coarse: between 5 km cells.
+    def typical(species_code:, days:, apart_from:, coarse:)
+      distance = coarse ? :cells_m : :distance_m
+      quartiles = lambda do |column, name = column|
         Sequel
           .function(:percentile_cont, Sequel.lit("array[0.25, 0.5, 0.75]"))
           .within_group(column)
-          .as(column)
+          .as(name)
       end
       row =
         @db[:spans]
@@ -34,8 +35,8 @@ module Store
             Sequel.function(:percentile_cont, 0.5).within_group(:days).as(:days_median),
             Sequel.function(:count, :growth_mm).as(:grown),
             quartiles[:growth_mm],
-            Sequel.function(:count, :distance_m).as(:moved),
-            quartiles[:distance_m]
+            Sequel.function(:count, distance).as(:moved),
+            quartiles[distance, :distance_m]
           )
           .first
       row.merge(growth_mm: row[:growth_mm]&.to_a, distance_m: row[:distance_m]&.to_a)

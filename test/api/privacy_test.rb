@@ -133,10 +133,10 @@ class PrivacyTest < ApiCase
     body = PdfText.of(last_response.body) if last_response.content_type.to_s.include?("pdf")
     body = body.scrub("")
 
-    # The chart of the water is everybody's; no fish is on it.
+    # The chart of the water is everybody's; no fish is on it, and no spot but public ones.
     chart = path == "/api/coast"
 
-    (chart ? SECRETS - ["Cutter Ledge"] : SECRETS).each do |secret|
+    SECRETS.each do |secret|
       refute_includes body, secret, "#{path} tells #{secret}"
     end
     unless chart || last_response.content_type.to_s.include?("png")
@@ -178,5 +178,95 @@ class PrivacyTest < ApiCase
       [0, 0],
       story["whole"].values_at("distance_m", "by_water_m").map { |metres| metres % 5000 }
     )
+  end
+end
+
+# Figures about other members' fish: who reads them is a tagger with fish of their own.
+class FiguresOfOthersTest < ApiCase
+  READER = "reader@marrow.example"
+
+  def setup
+    super
+    Seeds.member(db, "Wren Castellan", email: READER, password: PASSWORD)
+    @members = Array.new(3) { |at| Seeds.member(db, "Member #{at}") }
+    @next_number = 100
+  end
+
+  def release(member, year: 2025, **changes)
+    Seeds.pouch(db, member, count: 1, first: @next_number += 1)
+    start = Time.utc(year, 6, 1, 9)
+    Acts::RecordEncounter.call(
+      Acts::Context.new(store:, member:, now: Time.now), id: SecureRandom.uuid,
+      sent: Seeds.encounter(
+        Seeds.trip(db, member, held_on: start.to_date), number: format("MS%06d", @next_number),
+        start:, **changes
+      )
+    )
+  end
+
+  def told(topic, **query)
+    ask("/api/water/#{topic}?#{URI.encode_www_form(query)}")["answers"].map { |one| one["key"] }
+  end
+
+  # The last of them makes it five fish of three members.
+  def test_few_fish_or_few_members_are_not_told
+    2.times { @members.each { |member| release(member) if member != @members[2] } }
+    sign_in(READER)
+
+    assert_equal ["lengths_too_few"], told("lengths"), "four fish of two members"
+    release(@members[0])
+
+    assert_equal ["lengths_too_few"], told("lengths"), "five fish of two members"
+    release(@members[2])
+
+    refute_includes told("lengths"), "lengths_too_few"
+  end
+
+  # One fish of 2024: all years are told, and those from 2025 on are not, because one is left.
+  def test_what_is_left_of_two_answers_is_not_of_few_fish
+    3.times { @members.each { |member| release(member) } }
+    sign_in(READER)
+
+    refute_includes told("handling", from: "2025-01-01"), "handling_too_few"
+    release(@members[0], year: 2024)
+
+    refute_includes told("handling"), "handling_too_few"
+    assert_equal ["handling_too_few"], told("handling", from: "2025-03-09")
+  end
+
+  def test_nothing_is_told_of_others_by_how_they_handled_a_fish
+    release(@members[0])
+    sign_in(READER)
+    %w[/api/water/fish?hook=circle /api/water/movement?hook=circle
+      /api/water/handling?from_mm=300].each do |path|
+        ask(path)
+
+        assert_equal 403, last_response.status, path
+      end
+
+    assert_equal [nil] * 7, exported_handling
+    sign_in("hamish@marrow.example")
+
+    refute_equal [nil] * 7, exported_handling
+  end
+
+  def exported_handling
+    send_json(:post, "/api/exports", { format: "csv", licence: "CC0-1.0" })
+    get("/api/exports/#{answer['sha256']}")
+    row = CSV.parse(last_response.body, headers: true).first
+    row.values_at(*Core::Exchange::Tables::HANDLING.values[0])
+  end
+
+  # A named place is a spot: a reader without an account sees those that the drawing marks.
+  def test_named_places_are_public_only_where_the_drawing_says_so
+    places = lambda do
+      ask("/api/coast")["features"].map { |one| one["properties"] }
+        .select { |about| about["kind"] == "place" }
+    end
+
+    assert_equal [[true]], places.call.map { |about| [about["public"]] }.uniq
+    sign_in(READER)
+
+    assert_includes places.call.map { |about| about["name"] }, "Cutter Ledge"
   end
 end

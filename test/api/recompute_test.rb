@@ -19,7 +19,7 @@ class RecomputeTest < WaterCase
     water("movement")
 
     assert_equal 1, db[:que_jobs].where(job_class: "Acts::WaterJob").count, "one is enough"
-    Acts::WaterJob.run("movement", { member_id: nil }.compact)
+    run_water_jobs
     fresh = water("movement")
 
     assert_equal [false, 2], [fresh["stale"], answer_of(fresh, "reach")["n"]]

@@ -10,7 +10,7 @@ module Acts
     def self.call(context, filter:, after: nil)
       store = context.store
       rows = store.exchange.page(WaterFilter.of(context, filter), after:, limit: PAGE + 1)
-      given = GivenRows.of(store, exact: false)
+      given = GivenRows.of(store, exact: false, handling: false)
       names = Core::Exchange::Tables::CATCHES.names
       read = Store::Exchange::CATCH
       last = rows[PAGE - 1] if rows.size > PAGE

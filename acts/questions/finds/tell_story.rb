@@ -53,7 +53,8 @@ module Acts
         store.spans.typical(
           species_code: fish.species_code,
           days: Core::Recaptures::Typical.band(days),
-          apart_from: fish.id
+          apart_from: fish.id,
+          coarse: story.audience == :public
         )
       Core::Recaptures::Typical.of(
         counted, days:, species: story.species,

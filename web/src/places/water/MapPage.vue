@@ -77,7 +77,7 @@ const place = (one: Cell) =>
         {{ sum('released') }} fish let go with a tag and {{ sum('back') }} catches of tagged fish in
         view.
         <span v-if="isCoarse" class="soft">
-          Places of others are shown in cells of 5 km or more.
+          Places of others are shown in cells of 5 km or more; a dashed cell holds fewer than 5 fish.
         </span>
       </p>
     </header>
@@ -137,7 +137,12 @@ const place = (one: Cell) =>
       </button>
     </div>
     <p v-if="chosen" role="status">
-      Around {{ place(chosen) }}: {{ chosen.released }} let go, {{ chosen.back }} caught again.
+      Around {{ place(chosen) }}:
+      {{
+        chosen.few
+          ? 'too few to show, fewer than 5 fish.'
+          : `${chosen.released} let go, ${chosen.back} caught again.`
+      }}
     </p>
     <FishBehind v-if="chosen && behind?.fish.length" :found="behind" />
     <details>

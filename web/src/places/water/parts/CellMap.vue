@@ -22,6 +22,8 @@ export interface Cell {
   east: number
   released: number
   back: number
+  /** Too few fish of others to tell how many. */
+  few: boolean
 }
 const props = defineProps<{
   cells: Cell[]
@@ -47,7 +49,7 @@ function draw() {
   for (const layer of drawn) layer.remove()
   const most = Math.max(1, ...props.cells.map((one) => one[props.shows]))
   drawn = props.cells
-    .filter((one) => one[props.shows] > 0)
+    .filter((one) => one.few || one[props.shows] > 0)
     .map((one) =>
       new Rectangle(
         [
@@ -59,8 +61,9 @@ function draw() {
           pane: 'cells',
           weight: 1,
           color: colour('--ink'),
+          dashArray: one.few ? '3 3' : undefined,
           fillColor: colour(props.shows === 'back' ? '--rust' : '--kelp'),
-          fillOpacity: 0.25 + 0.5 * Math.sqrt(one[props.shows] / most),
+          fillOpacity: one.few ? 0.1 : 0.25 + 0.5 * Math.sqrt(one[props.shows] / most),
         },
       )
         .on('click', () => emit('pick', one))

@@ -14,10 +14,13 @@ const choices = shallowRef<Awaited<ReturnType<typeof water.choices>> | null>(nul
 const isFiltered = computed(() => Object.keys(filter.value).length > 0)
 const session = useSessionStore()
 /** Finer filters would tell one fish from the others; the server widens them. */
+const isOfOthers = computed(
+  () => filter.value.mine !== 'yes' && session.member?.role !== 'coordinator',
+)
 const isWhole = computed(() => {
-  const { from, to, from_mm, to_mm, area, mine } = filter.value
+  const { from, to, from_mm, to_mm, area } = filter.value
   const isNarrow = [from, to, from_mm, to_mm, area].some((part) => part !== undefined)
-  return isNarrow && mine !== 'yes' && session.member?.role !== 'coordinator'
+  return isNarrow && isOfOthers.value
 })
 /** On a phone it is shut until it is asked for. */
 const isOpen = ref(false)
@@ -46,10 +49,12 @@ const taggers = computed(() =>
 )
 const listed = (words: Record<string, string>) =>
   Object.entries(words).map(([code, name]) => ({ code, name }))
-const TAKEN = [
-  { name: 'how' as const, label: 'Measured by', options: listed(LENGTH_HOW) },
-  { name: 'hook' as const, label: 'Hook', options: listed(HOOK_TYPE) },
-]
+const MEASURED = { name: 'how' as const, label: 'Measured by', options: listed(LENGTH_HOW) }
+const HOOK = { name: 'hook' as const, label: 'Hook', options: listed(HOOK_TYPE) }
+/** How other members' fish were hooked is theirs to tell; a filter in an address is still shown. */
+const TAKEN = computed(() =>
+  isOfOthers.value && !filter.value.hook ? [MEASURED] : [MEASURED, HOOK],
+)
 </script>
 
 <template>
@@ -136,7 +141,8 @@ const TAKEN = [
       <button type="button" class="link" @click="set('area', null)">All of it</button>
     </p>
     <p v-if="isWhole" class="soft whole">
-      For other members’ fish a filter takes whole months, 5 cm of length and 5 km cells.
+      For other members’ fish a filter takes whole months, 5 cm of length and 5 km cells; handling
+      and effort are told by species, water and whole years.
     </p>
     <button v-if="isFiltered" type="button" class="link" @click="clear">Take the filter off</button>
   </form>

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+# Named places of the drawing are public only where it says so. What fish did is kept between 5 km
+# cells too, for readers who may not know exact places.
+Sequel.migration do
+  step = 5000 / 111_132.0
+
+  up do
+    run <<~SQL
+      alter table coast_features add is_public boolean not null default false;
+      alter table spans add cells_m double precision;
+      with placed as (
+        select fish_id, lat_deg, (floor(lat_deg / #{step}) + 0.5) * #{step} as lat, lon_deg,
+          row_number() over (partition by fish_id order by caught_on) as first,
+          row_number() over (partition by fish_id order by caught_on desc) as last
+        from catches where fish_id in (select fish_id from spans where distance_m is not null)
+      ), cells as (
+        select fish_id, first, last, radians(lat) as lat,
+          radians((floor(lon_deg * cos(radians(lat)) / #{step}) + 0.5) * #{step} / cos(radians(lat)))
+            as lon
+        from placed where lat_deg is not null
+      )
+      update spans set cells_m = round(6371008.8 / 5000 * 2 * asin(sqrt(
+          sin((b.lat - a.lat) / 2) ^ 2 + cos(a.lat) * cos(b.lat) * sin((b.lon - a.lon) / 2) ^ 2
+        ))) * 5000
+        from cells a join cells b using (fish_id)
+        where a.first = 1 and b.last = 1 and spans.fish_id = a.fish_id;
+      delete from water_answers where topic in ('movement', 'handling', 'effort');
+    SQL
+  end
+
+  down do
+    run <<~SQL
+      alter table coast_features drop is_public;
+      alter table spans drop cells_m;
+    SQL
+  end
+end
