@@ -26,6 +26,9 @@ module Api
       "Something went wrong on our side. What you sent stays with you; look again before you " \
         "repeat it. " \
         "Tell the coordinator this number: %<id>s."
+    # When the password was last given, in the session, and for how long that counts.
+    CONFIRMED_AT = "confirmed_at"
+    CONFIRMED_SECONDS = 600
     # When this browser last changed something, in the session.
     WROTE_AT = "wrote_at"
     SIGNED_OUT = "You are signed out. Sign in again; what you typed is kept."
@@ -53,6 +56,12 @@ module Api
       raise bug if Unavailable.is?(bug)
 
       refuse(500, code: :internal, message: format(BUG, id: note_bug(bug)))
+    end
+
+    # Who may ask at all is the contract's; whose things they are is asked by each act.
+    before do
+      coordinator! if env["voucher.role"] == "coordinator"
+      fresh! if env["voucher.fresh"]
     end
 
     helpers EncounterBody
@@ -144,6 +153,17 @@ module Api
           403,
           code: :coordinators_only,
           message: "Only coordinators can do this. Ask one of them."
+        )
+      end
+
+      # For acts that a session left open must not do.
+      def fresh!
+        return if Time.now.to_i - env["rack.session"][CONFIRMED_AT].to_i <= CONFIRMED_SECONDS
+
+        refuse(
+          403,
+          code: :confirm_first,
+          message: "Give your password once more before this; what you typed is kept."
         )
       end
 

@@ -24,6 +24,10 @@ module Api
       def raw_body? = !spec.dig("requestBody", "content", "application/octet-stream").nil?
       # Whether a program may ask with a key.
       def for_keys? = spec["x-key"] == true
+      # Who may ask at all: "coordinator", or nil for every member.
+      def role = spec["x-role"]
+      # Whether the password has to be given again when that was some minutes ago.
+      def fresh? = spec["x-fresh"] == true
       # Whether each record in it is answered by itself.
       def record_by_record? = spec["x-record-by-record"] == true
       def limit_bytes = spec["x-limit-kb"]&.*(1000) || (open? ? OPEN_LIMIT_BYTES : LIMIT_BYTES)
@@ -35,7 +39,8 @@ module Api
 
     def initialize(document)
       @document = document
-      @openapi = JSONSchemer.openapi(document)
+      # As JavaScript reads patterns: a line's end is not the text's end.
+      @openapi = JSONSchemer.openapi(document, regexp_resolver: "ecma")
       @times = SentTimes.new(method(:resolve))
       # A path spelled out goes before one with a gap in its place: /encounters/batch before
       # /encounters/{id}.

@@ -23,6 +23,8 @@ module Api
       catch(:refused) do
         operation = find(env)
         env["voucher.for_keys"] = operation.for_keys?
+        env["voucher.fresh"] = operation.fresh?
+        env["voucher.role"] = operation.role
         check_sign_in(env, operation)
         look_at(env, operation)
         env["voucher.contract"] = @contract

@@ -11,6 +11,9 @@ module Api
       "codes by address" => [30, 300, lambda { |r|
         address(r) if r.path.match?(%r{\A/auth/(otp|recovery)-auth\z})
       }],
+      "passwords confirmed by address" => [10, 300, lambda { |r|
+        address(r) if r.path.match?(%r{\A/api/me/(confirmation|forget)\z})
+      }],
       "new password by address" => [6, 3600, lambda { |r|
         address(r) if r.path == "/auth/reset-password-request"
       }],

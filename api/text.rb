@@ -10,6 +10,7 @@ module Api
       case value
       when Hash then value.all? { |key, inner| storable?(key) && storable?(inner) }
       when Array then value.all? { |inner| storable?(inner) }
+      when Symbol then storable?(value.to_s)
       when String then value.valid_encoding? && !value.include?("\0")
       when Float then value.finite?
       else true

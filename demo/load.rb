@@ -250,24 +250,17 @@ module Demo
 
     def span(life, fish_id)
       first, last = life[:release], life[:again].last
-      cells = [first, last].flat_map do |one|
-        Core::Waters::CoarsePlace.of(one.lat_deg, one.lon_deg).values
-      end
-      cells_m = Core::Waters::CoarsePlace.distance_m(Core::Waters::Geodesic.distance_m(*cells))
+      grid, metres = Core::Waters::CoarsePlace, Core::Waters::Geodesic
+      places = [first, last].map { |one| [one.lat_deg, one.lon_deg] }
+      cells = places.flat_map { |place| grid.of(*place).values }
       {
-        cells_m:,
         fish_id:,
         species_code: life[:species].code,
         caught: life[:again].size + 1,
         days: (last.date - first.date).to_i,
         growth_mm: last.length_mm - first.length_mm,
-        distance_m:
-          Core::Waters::Geodesic.distance_m(
-            first.lat_deg,
-            first.lon_deg,
-            last.lat_deg,
-            last.lon_deg
-          )
+        distance_m: metres.distance_m(*places.flatten),
+        cells_m: grid.distance_m(metres.distance_m(*cells))
       }
     end
 

@@ -36,6 +36,7 @@ module Acts
           raise Core::Conflict.at("email", :address_taken, "Another member signs in with #{email}.")
         end
 
+        TellCoordinators.call(store:, by:, member:, deed: "changed the address")
         store.members.change_address(id, email)
         store.changes.note(
           record: "member",
@@ -87,6 +88,7 @@ module Acts
           )
         end
 
+        TellCoordinators.call(store:, by:, member: before, deed: "changed the rights or papers")
         store.members.change(id, sent)
         store.changes.note(
           record: "member",

@@ -61,6 +61,7 @@ module Acts
           )
         end
 
+        check_water_name(store, code, sent[:name])
         store.waters.keep_water(code, sent)
         draw(store, sent, before&.fetch(:name)) if sent[:corners]
         store.changes.note(
@@ -156,6 +157,11 @@ module Acts
       )
     end
 
+    def check_water_name(store, code, name)
+      other = store.waters.all.find { |one| one[:code] != code && one[:name].casecmp?(name) }
+      refuse("name", "Another water is called #{name} already. Choose another name.") if other
+    end
+
     def check_name(store, code, name)
       other =
         store.waters.spot_names.find { |known, its_name| known != code && its_name.casecmp?(name) }
@@ -163,6 +169,6 @@ module Acts
     end
 
     def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_water, sentence))
-    private_class_method :draw, :refuse_dry, :check_place, :check_name, :refuse
+    private_class_method :draw, :refuse_dry, :check_place, :check_water_name, :check_name, :refuse
   end
 end

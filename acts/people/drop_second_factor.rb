@@ -26,6 +26,7 @@ module Acts
           by_account_id: by.account_id,
           **device
         )
+        TellCoordinators.call(store:, by:, member:, deed: "took off the second factor")
         WriteLetter.queue(
           store:,
           kind: "password",

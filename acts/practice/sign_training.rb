@@ -10,6 +10,10 @@ module Acts
     def call(context, member_id:, item:, note:)
       member = context.store.members.find(member_id) ||
         raise(Core::NotFound.new(:no_such_member, "There is no such member."))
+      if member.id == context.member.id
+        raise Core::Conflict.new(:own_training, "Another coordinator signs your training.")
+      end
+
       signed = context.store.practice.signatures(member.id).map { |signature| signature[:item] }
       if signed.include?(item)
         raise Core::Conflict.new(:signed_already, "This item is signed already.")

@@ -20,6 +20,10 @@ module Api
           remove_all_active_sessions_except_current
           super()
         end
+        auth.after_login do
+          session[Base::CONFIRMED_AT] = Time.now.to_i
+          super()
+        end
         auth.auth_class_eval { prepend Quietly }
       end
 

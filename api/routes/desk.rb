@@ -80,8 +80,8 @@ module Api
 
       post("/api/letters/:number") do
         coordinator!
-        Acts::SettleLetter.call(store:, id: Integer(given[:number]), act: sent[:act])
-        json(store.letters.find(Integer(given[:number])))
+        Acts::SettleLetter.call(store:, id: Integer(given[:number], 10), act: sent[:act])
+        json(store.letters.find(Integer(given[:number], 10)))
       end
 
       get("/api/letter-templates") do

@@ -9,6 +9,9 @@ module Api
       get("/api/exchange/tables") { json(Acts::ExplainTables.call) }
 
       post("/api/exports") do
+        member!
+        others = sent[:exact] && sent.dig(:filter, :mine) != "yes"
+        fresh! if others && member.coordinator?
         json(
           Acts::ExportData.call(
             context(member!), files:, sent: sent.except(:filter),

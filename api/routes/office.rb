@@ -51,7 +51,7 @@ module Api
         send_pdf(
           Acts::PrintPapers.labels(
             store:,
-            batch_id: Integer(given[:id]),
+            batch_id: Integer(given[:id], 10),
             fonts_dir: config.fonts_dir
           ),
           "labels.pdf"

@@ -18,14 +18,16 @@ module Api
       # The password is asked for once more: nothing of this can be taken back.
       post("/api/me/forget") do
         member = member!
-        rodauth = env["rodauth"]
-        rodauth.account_from_session
-        unless rodauth.password_match?(sent[:password])
-          raise Core::InvalidInput.at("password", :wrong_password, "That is not your password.")
-        end
-
+        check_password
         Acts::BeForgotten.call(context(member))
-        rodauth.logout
+        env["rodauth"].logout
+        json({})
+      end
+
+      post("/api/me/confirmation") do
+        member!
+        check_password
+        env["rack.session"][CONFIRMED_AT] = Time.now.to_i
         json({})
       end
 
@@ -47,7 +49,7 @@ module Api
         Acts::OwnSessions.end_one(
           store:,
           member: member!,
-          number: Integer(given[:number]),
+          number: Integer(given[:number], 10),
           **device
         )
         json(sessions: sessions)
@@ -80,6 +82,16 @@ module Api
           return second_factor_waits?(rodauth) ? "asked" : "given" if rodauth.otp_exists?
 
           lacks_second_factor? ? "needed" : "none"
+        end
+
+        # Raises Core::InvalidInput.
+        def check_password
+          rodauth = env["rodauth"]
+          rodauth.account_from_session
+          return if rodauth.password_match?(sent[:password])
+
+          Auth::Events.note(rodauth, "password_not_confirmed")
+          raise Core::InvalidInput.at("password", :wrong_password, "That is not your password.")
         end
 
         def sessions

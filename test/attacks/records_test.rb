@@ -28,6 +28,10 @@ class BadRecordsTest < ApiCase
   def at(text) = with(stages: [{ act: "fish_on", at: text }])
 
   BAD = {
+    "a key that cannot be stored" =>
+      ->(test) { test.with({}).sub("{", '{"a\u0000b":1,') },
+    "such a key further in" =>
+      ->(test) { test.with({}).sub('"stages":[{', '"stages":[{"a\u0000b":1,') },
     "a time without a day" => ->(test) { test.at("00:00:00Z") },
     "the year nought" => ->(test) { test.at("0000-01-01T00:00:00Z") },
     "a year far off" => ->(test) { test.at("9999-12-31T23:59:59Z") },

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { ref, watchEffect } from 'vue'
+import { defineAsyncComponent, ref, watchEffect } from 'vue'
 import { RouterLink, RouterView } from 'vue-router'
+import { waiting } from './api/confirmation'
 import { keepShell } from './offline/shell'
 import PlaceBar from './parts/PlaceBar.vue'
 import { useLookStore } from './stores/look'
 import { useSessionStore } from './stores/session'
 
+const ConfirmPassword = defineAsyncComponent(() => import('./parts/ConfirmPassword.vue'))
 useLookStore()
 const { member, secondFactor } = storeToRefs(useSessionStore())
 // Members keep the shell on their device; a finder who reports one tag need not download it.
@@ -28,6 +30,7 @@ window.addEventListener('voucher:bug', () => (bug.value = true))
     Coordinators sign in with a second factor here.
     <RouterLink to="/you">Set one up</RouterLink> before you go on.
   </p>
+  <ConfirmPassword v-if="waiting" />
   <main id="main">
     <RouterView />
   </main>

@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { askForPassword } from './confirmation'
 import type { components, paths } from './contract.generated'
 import { NoSignal, Refusal } from './refusal'
 
@@ -14,16 +15,18 @@ export function keepToken(fresh: string) {
 
 /**
  * Signing in and out ends the session that a token belongs to: on a stale one a fresh one is
- * fetched, and the call made once more.
+ * fetched, and the call made once more. So it is where the password is wanted again.
  */
 async function withToken(request: Request): Promise<Response> {
   if (request.method === 'GET') return reach(request)
   const again = request.clone()
   if (!token) await fetchToken()
   const first = await reach(tokened(request))
-  if (first.status !== 403 || (await codeOf(first)) !== 'stale_page') return first
-  await fetchToken()
-  return reach(tokened(again))
+  if (first.status !== 403) return first
+  const code = await codeOf(first)
+  if (code === 'stale_page') await fetchToken()
+  else if (code !== 'confirm_first' || !(await askForPassword())) return first
+  return withToken(again)
 }
 
 function tokened(request: Request): Request {
@@ -99,6 +102,8 @@ export const api = {
   session: () => answer(client.GET('/api/session')),
   signIn: (body: { email: string; password: string }) =>
     answer(client.POST('/auth/login', { body })),
+  confirm: (password: string) =>
+    answer(client.POST('/api/me/confirmation', { body: { password } })),
   signOut: () => answer(client.POST('/auth/logout', { body: NOTHING })),
   changePassword: (body: { password: string; new_password: string }) =>
     answer(client.POST('/auth/change-password', { body })),

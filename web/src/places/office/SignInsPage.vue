@@ -17,6 +17,7 @@ const KINDS: Record<string, string> = {
   signed_out: 'signed out',
   session_ended: 'signed out from another device',
   reset_asked: 'asked for a letter',
+  password_not_confirmed: 'gave a wrong password when asked once more',
   password_changed: 'changed the password',
   password_reset: 'set a password by letter',
   address_changed: 'changed the address',

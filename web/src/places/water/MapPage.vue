@@ -77,7 +77,8 @@ const place = (one: Cell) =>
         {{ sum('released') }} fish let go with a tag and {{ sum('back') }} catches of tagged fish in
         view.
         <span v-if="isCoarse" class="soft">
-          Places of others are shown in cells of 5 km or more; a dashed cell holds fewer than 5 fish.
+          Places of others are shown in cells of 5 km or more; a dashed cell holds fewer than 5
+          fish.
         </span>
       </p>
     </header>

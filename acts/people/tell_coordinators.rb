@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module Acts
+  # What one coordinator does to another is told to both by letter, so that neither can do it
+  # unseen. Of other members, and of oneself, nothing is sent.
+  module TellCoordinators
+    # by, member: Core::People::Member, as it was before;  deed: "took ... off", in the past tense
+    def self.call(store:, by:, member:, deed:)
+      return if !member.coordinator? || member.id == by.id
+
+      [by, member].each do |one|
+        recipient = store.members.email(one.id) or next
+        WriteLetter.queue(
+          store:, kind: "password", recipient:, subject: "A coordinator's account was changed",
+          body: "#{by.name} #{deed} of #{member.name}, who is a coordinator.\n\n" \
+            "Both of you get this letter. If you know nothing of it, ask the other at once.\n"
+        )
+      end
+    end
+  end
+end
