@@ -73,7 +73,10 @@ class PublicPagesTest < BrowserCase
     assert_field "Number on the tag", with: "MS0000?7"
     assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390
     fill_in "Number on the tag", with: "MS000001"
+    # The page moves when its word about the number comes.
+    assert_text "There is a tag with this number."
     click_button "Leave out tag 2"
+    assert_no_field "Number on tag 2"
     select "European seabass", from: "Which fish"
     fill_in "Length", with: "41.8"
     click_button "Send the change"

@@ -18,23 +18,30 @@ module Runner
     def run(tasks, out: $stdout)
       failures = Hash.new { |all, title| all[title] = [] }
       busy = Array.new(Etc.nprocessors) { Process.spawn(RbConfig.ruby, "-e", BUSY) }
-      @rounds.times do |round|
-        started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-        finished = Pool.new(**@pool, seed: @pool[:seed] + round).run(tasks)
-        bad(finished).each { |title, message| failures[title] << message }
-        out.puts format("round %d of %d: %d tests, %d failed, %.0f s", round + 1, @rounds,
-          finished.sum { |done| done.results.size }, bad(finished).size,
-          Process.clock_gettime(Process::CLOCK_MONOTONIC) - started)
-      end
+      @rounds.times { |round| run_once(tasks, round, failures, out) }
+      failures.empty?
+    rescue Interrupt
+      out.puts "Interrupted."
+      false
+    ensure
       failures.sort_by { |_, messages| -messages.size }.each do |title, messages|
         out.puts "#{messages.size} of #{@rounds}: #{title}", messages.uniq
       end
-      failures.empty?
-    ensure
       busy&.each { |pid| Process.kill(:KILL, pid) && Process.wait(pid) }
     end
 
     private
+
+    def run_once(tasks, round, failures, out)
+      started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      finished = Pool.new(**@pool, seed: @pool[:seed] + round).run(tasks)
+      found = bad(finished)
+      found.each { |title, message| failures[title] << message }
+      out.puts format("round %d of %d: %d tests, %d failed, %.0f s", round + 1, @rounds,
+        finished.sum { |done| done.results.size }, found.size,
+        Process.clock_gettime(Process::CLOCK_MONOTONIC) - started)
+      out.puts(found.map { |title, _| "  failed: #{title}" })
+    end
 
     def bad(finished)
       finished.flat_map do |done|

@@ -50,8 +50,11 @@ export const useQueue = defineStore('queue', () => {
 
   /** What is unsent, and all of one trip. */
   async function load(tripId: string | null) {
-    const all = [...(await unsentEncounters()), ...(tripId ? await encountersOfTrip(tripId) : [])]
-    encounters.value = [...new Map(all.map((one) => [one.id, one])).values()].toSorted(
+    const kept = [...(await unsentEncounters()), ...(tripId ? await encountersOfTrip(tripId) : [])]
+    // A fish that was let go while the device was read stays.
+    const meanwhile = encounters.value.filter((one) => one.sending !== 'sent')
+    const all = new Map([...meanwhile, ...kept].map((one) => [one.id, one]))
+    encounters.value = [...all.values()].toSorted(
       (a, b) => a.saved_at - b.saved_at,
     )
     photos.value = await keptPhotos()
