@@ -23,8 +23,24 @@ module Api
       when NameError, FrozenError then of_receiver(bug)
       when NoMatchingPatternKeyError then "no key #{bug.key.inspect}"
       when NoMatchingPatternError then "no pattern fits"
-      else bug.message.lines.first.to_s.strip[0, LONGEST]
+      when Sequel::DatabaseError then of_database(bug)
+      else quoteless(bug.message.lines.first.to_s.strip)[0, LONGEST]
       end
+    end
+
+    # Its code and the names of ours that it is about; its words quote what was sent.
+    def of_database(bug)
+      result = bug.wrapped_exception.respond_to?(:result) ? bug.wrapped_exception.result : nil
+      return quoteless(bug.message.lines.first.to_s.strip)[0, LONGEST] if result.nil?
+
+      [PG::PG_DIAG_SQLSTATE, PG::PG_DIAG_TABLE_NAME, PG::PG_DIAG_COLUMN_NAME,
+        PG::PG_DIAG_CONSTRAINT_NAME].filter_map { |field| result.error_field(field) }.join(" ")
+    end
+
+    # An error quotes the value that it is about, also one that is cut off, and addresses are told
+    # from words by their sign.
+    def quoteless(text)
+      text.gsub(%r{"[^"]*"?|'[^']*'?|`[^`']*['`]?|/.*|\S*@\S+}, "…")
     end
 
     # Raised by hand they have no receiver, and say what was written.
@@ -34,6 +50,6 @@ module Api
     rescue ArgumentError
       bug.message[0, LONGEST]
     end
-    private_class_method :words, :of_receiver
+    private_class_method :words, :of_database, :quoteless, :of_receiver
   end
 end

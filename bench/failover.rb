@@ -27,7 +27,7 @@ at_exit do
   FileUtils.rm_rf(dir)
 end
 pg("start", "one")
-owner = Database.connect(pg("url", "one"), max_connections: 2)
+owner = Database.connect(pg("url", "one", "admin"), max_connections: 2)
 Database.migrate(owner)
 Demo::Load.call(db: owner, today: Date.today)
 pg("standby", "two", "one")
@@ -112,7 +112,7 @@ Process.kill("KILL", Integer(File.readlines(File.join(dir, "one/data/postmaster.
 sleep 3
 pg("promote", "two")
 # It has nobody to wait for now.
-second = Database.connect(pg("url", "two"), max_connections: 2)
+second = Database.connect(pg("url", "two", "admin"), max_connections: 2)
 second.run("alter system set synchronous_standby_names = ''")
 second.run("select pg_reload_conf()")
 sleep seconds * 2 / 3.0

@@ -76,6 +76,7 @@ TABLES = %i[trips fish encounter_records taggings tag_custody].freeze
 copies = TABLES.to_h { |table| [table, db.copy_table(table)] }
 before = TABLES.to_h { |table| [table, db[table].count] }
 # Row by row, as every key that points to a fish is looked for, it would take longer than all else.
+# Wants the address of `bin/pg url dev admin`.
 db.run("set session_replication_role = replica")
 (TABLES + %i[import_rows spans matches reports]).each { |table| db[table].truncate(cascade: true) }
 db.run("set session_replication_role = origin")

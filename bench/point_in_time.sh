@@ -15,14 +15,14 @@ bin=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
 
 export PG_OPTIONS="-c archive_mode=on -c wal_level=replica -c archive_timeout=5"
 bin/pg start live
-sql() { bin/pg psql "$1" -Atqc "$2"; }
+sql() { PG_ROLE=admin bin/pg psql "$1" -Atqc "$2"; }
 sql live "alter system set archive_command = 'test ! -f $dir/archive/%f && cp %p $dir/archive/%f'"
 sql live "select pg_reload_conf()" >/dev/null
 sql live "create table fish (id int primary key, at timestamptz default clock_timestamp())"
 socket=$(bin/pg url live | sed 's/.*host=\([^&]*\)&port=\([0-9]*\).*/\1 \2/')
 # The base: taken while writes go on.
 for id in $(seq 1 50); do sql live "insert into fish values ($id)"; done
-"${as[@]}" "$bin/pg_basebackup" -h "${socket% *}" -p "${socket#* }" -U voucher -D "$dir/base" -X none -c fast
+"${as[@]}" "$bin/pg_basebackup" -h "${socket% *}" -p "${socket#* }" -U postgres -D "$dir/base" -X none -c fast
 for id in $(seq 51 100); do sql live "insert into fish values ($id)"; done
 moment=$(sql live "select clock_timestamp()")
 sleep 1

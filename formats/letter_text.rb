@@ -12,7 +12,17 @@ module Formats
     LIMITS = {
       render_length_limit: 20_000, render_score_limit: 5_000, assign_score_limit: 1_000
     }.freeze
+    # What a filter may do to a value: nothing that makes it longer, nothing that reads a pattern.
+    module Filters
+      def upcase(text) = text.to_s.upcase
+      def downcase(text) = text.to_s.downcase
+      def capitalize(text) = text.to_s.capitalize
+      def strip(text) = text.to_s.strip
+      def default(text, other = "") = text.to_s.empty? ? other.to_s : text
+    end
     LANGUAGE = Liquid::Environment.build do |environment|
+      environment.strainer_template =
+        Class.new(Liquid::StrainerTemplate) { add_filter(Filters) }
       environment.default_resource_limits = LIMITS
       environment.error_mode = :strict
       environment.tags = environment.tags.slice(*TAGS)
@@ -44,6 +54,12 @@ module Formats
         part,
         "This letter knows no value called #{e.message[/undefined variable (\S+)/, 1]}. It knows " \
           "#{values.keys.join(', ')}."
+      )
+    rescue Liquid::UndefinedFilter => e
+      refuse(
+        part,
+        "A letter has no filter called #{e.message[/undefined filter (\S+)/, 1]}. It has " \
+          "#{Filters.public_instance_methods.sort.join(', ')}."
       )
     rescue Liquid::Error => e
       refuse(

@@ -28,11 +28,18 @@ module Acts
       queue(store:, kind:, recipient:, **more, **filled(store, kind, values))
     end
 
+    # What a coordinator wrote, or the words we start from where that cannot be read: no report
+    # depends on a letter. The page of the letters says so then.
     def filled(store, kind, values)
-      Formats::LetterText.fill(
-        store.letters.template(kind) || Core::Letters::Kind.fetch(kind).words,
-        values
-      )
+      ours = Core::Letters::Kind.fetch(kind).words
+      own = store.letters.template(kind) or return Formats::LetterText.fill(ours, values)
+      begin
+        Formats::LetterText.fill(own, values)
+      rescue StandardError => e
+        why = e.is_a?(Core::Error) ? e.message : e.class.name
+        store.letters.template_failed(kind, why: why[0, 300])
+        Formats::LetterText.fill(ours, values)
+      end
     end
 
     # The words of the letter to a new member: { subject:, body: }. link: where the password is set

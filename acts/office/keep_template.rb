@@ -6,7 +6,7 @@ module Acts
     module_function
 
     # [{ kind:, title:, to:, values: [{ name:, meaning: }], subject:, body:, own: whether a
-    # coordinator changed it, by:, updated_at: }]
+    # coordinator changed it, by:, updated_at:, failed: }]
     def all(store:)
       changed = store.letters.templates
       Core::Letters::Kind.all.map do |kind|
@@ -16,7 +16,7 @@ module Acts
           values: kind.values.map { |name, (meaning, _)| { name:, meaning: } },
           **(own || kind.words).slice(:subject, :body),
           own: !own.nil?,
-          **{ by: nil, updated_at: nil, **own.to_h }.slice(:by, :updated_at)
+          **{ by: nil, updated_at: nil, failed: nil, **own.to_h }.slice(:by, :updated_at, :failed)
         }
       end
     end

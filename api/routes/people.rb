@@ -49,7 +49,7 @@ module Api
         Acts::OwnSessions.end_one(
           store:,
           member: member!,
-          number: Integer(given[:number], 10),
+          number: Integer(given[:number].to_s, 10),
           **device
         )
         json(sessions: sessions)

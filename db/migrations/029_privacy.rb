@@ -9,6 +9,8 @@ Sequel.migration do
     run <<~SQL
       alter table coast_features add is_public boolean not null default false;
       alter table spans add cells_m double precision;
+      -- Why the words of a coordinator could not be used, and ours went out.
+      alter table letter_templates add failed text;
       with placed as (
         select fish_id, lat_deg, (floor(lat_deg / #{step}) + 0.5) * #{step} as lat, lon_deg,
           row_number() over (partition by fish_id order by caught_on) as first,
@@ -33,6 +35,7 @@ Sequel.migration do
     run <<~SQL
       alter table coast_features drop is_public;
       alter table spans drop cells_m;
+      alter table letter_templates drop failed;
     SQL
   end
 end

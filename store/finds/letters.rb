@@ -122,18 +122,22 @@ module Store
     # { subject:, body: } as a coordinator changed it, or nil
     def template(kind) = @db[:letter_templates].where(kind:).select(:subject, :body).first
 
-    # { kind => { subject:, body:, by:, updated_at: } }
+    # { kind => { subject:, body:, by:, updated_at:, failed: why they could not be used | nil } }
     def templates
       @db[:letter_templates]
         .left_join(:members, id: :updated_by)
-        .select(:kind, :subject, :body, Sequel[:members][:name].as(:by), :updated_at)
+        .select(:kind, :subject, :body, Sequel[:members][:name].as(:by), :updated_at, :failed)
         .as_hash(:kind)
     end
 
     def keep_template(kind, subject:, body:, member_id:)
-      row = { subject:, body:, updated_by: member_id, updated_at: Sequel::CURRENT_TIMESTAMP }
+      row = {
+        subject:, body:, updated_by: member_id, updated_at: Sequel::CURRENT_TIMESTAMP, failed: nil
+      }
       @db[:letter_templates].insert_conflict(target: :kind, update: row).insert(kind:, **row)
     end
+
+    def template_failed(kind, why:) = @db[:letter_templates].where(kind:).update(failed: why)
 
     def drop_template(kind) = @db[:letter_templates].where(kind:).delete
 

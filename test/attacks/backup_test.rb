@@ -156,10 +156,12 @@ class BackupTest < Minitest::Test
 
   def test_what_is_wrong_here_is_found
     File.write(Dir["#{@dir}/photos/originals/*"].first, "rot")
-    @db.transaction do
-      @db.run("set local session_replication_role = replica")
-      @db[:tags].where(number: "MS000001").update(state: "in_stock")
+    superuser = Database.connect(TestDatabase.url(NAME, role: "postgres"), max_connections: 1)
+    superuser.transaction do
+      superuser.run("set local session_replication_role = replica")
+      superuser[:tags].where(number: "MS000001").update(state: "in_stock")
     end
+    superuser.disconnect
     told, well = voucher("verify")
 
     refute well

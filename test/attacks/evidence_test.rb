@@ -6,7 +6,9 @@ require_relative "../support/api_case"
 # written down.
 class EvidenceTest < Minitest::Test
   def setup
-    @owner = TestDatabase.fresh("voucher_evidence", catalogue: true)
+    TestDatabase.fresh("voucher_evidence", catalogue: true).disconnect
+    # Whoever has got hold of the whole cluster.
+    @owner = Database.connect(TestDatabase.url("voucher_evidence", role: "postgres"))
     @app = Database.connect(TestDatabase.url("voucher_evidence", role: Roles::APPLICATION))
     @store = Store::Gateway.new(@app)
     Que.connection = @app

@@ -39,6 +39,43 @@ class OfficeAttackTest < ApiCase
     end
   end
 
+  # Words that were good once, or came from a backup: the report goes through with ours, and the
+  # page of the letters says so.
+  def test_a_report_does_not_depend_on_the_words_of_a_letter
+    record
+    body = "{{ days | divided_by: 0 }}#{"{{ tag | replace: 'M', 'MMMM' }}" * 9}"
+    store.letters.keep_template("thanks_to_finder", subject: "A fish", body:,
+      member_id: @hamish[:id])
+    put_report(Seeds.report(finder_contact: "edda@finders.example"))
+
+    assert_equal "matched", answer["state"]
+    letter = db[:letters].where(kind: "thanks_to_finder").first
+
+    assert_match(/Thank you for reporting tag MS000001/, letter[:body])
+    told = ask("/api/letter-templates")["templates"]
+
+    assert_match(/A letter has no filter called divided_by/,
+      told.find { |one| one["kind"] == "thanks_to_finder" }["failed"])
+  end
+
+  def record
+    Acts::RecordEncounter.call(
+      Acts::Context.new(store:, member: @isolde, now: Seeds::NOW), id: SecureRandom.uuid,
+      sent: Seeds.encounter(Seeds.trip(db, @isolde), start: Seeds::NOW - (86_400 * 30))
+    )
+  end
+
+  # Filters can only be chained without growth: what took half a minute and gigabytes is no filter.
+  def test_a_filter_that_makes_text_longer_is_refused
+    chain = "replace: 'a', 'aaaaaaaaaa'"
+    ["{{ name | #{Array.new(40, chain).join(' | ')} }}", "{{ name | append: name }}",
+      "{{ name | date: '%9999d' }}"].each do |grows|
+        preview(grows)
+
+        assert_equal [422, "bad_template"], [last_response.status, answer["code"]]
+      end
+  end
+
   def test_a_filter_that_cannot_work_is_a_sentence
     [
       "{{ name | date: 5 | divided_by: 0 }}", "{{ 9999999999999 | date: '%Y' | slice: 'a' }}",

@@ -25,7 +25,7 @@ class StandbyTest < Minitest::Test
       )
     @follower =
       Database.connect(
-        read_url.sub("user=#{Roles::APPLICATION}", "user=voucher"),
+        read_url.sub("user=#{Roles::APPLICATION}", "user=postgres"),
         max_connections: 1
       )
     @clock = 0.0
@@ -40,7 +40,7 @@ class StandbyTest < Minitest::Test
   end
 
   def drop_slot
-    @primary&.run(
+    TestDatabase.superuser("postgres").run(
       "select pg_drop_replication_slot(slot_name) from pg_replication_slots where slot_name = " \
         "'#{NAME}' and not active"
     )

@@ -84,7 +84,10 @@ const keep = (words: { subject: string | null; body: string | null }) =>
     <div class="beside">
       <div class="write stack-2">
         <p class="soft">
-          To {{ template.to }}.<template v-if="template.own">
+          <b v-if="template.failed" role="alert">
+            These words could not be used, and the words we start from went out instead:
+            {{ template.failed }} </b
+          >To {{ template.to }}.<template v-if="template.own">
             Changed by {{ template.by }}, {{ shortDateText(template.updated_at!) }}.</template
           >
         </p>
