@@ -70,6 +70,7 @@ module Store
     def recomputes = Recomputes.new(db)
     def water_answers = WaterAnswers.new(db)
     def behind = Behind.new(db)
+    def defences = Defences.new(db)
     def water_cells = WaterCells.new(db)
     def programme = Programme.new(db)
     def security = Security.new(db)

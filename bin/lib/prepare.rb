@@ -18,3 +18,4 @@ elsif (counts = Demo::Load.call(db:, today: Date.today))
   puts "  demo: #{counts[:fish]} fish, " \
     "#{counts[:encounters]} encounters, #{counts[:reports]} reports"
 end
+Store::Defences.new(db).keep_balances

@@ -33,6 +33,7 @@ class Verify
   def here
     Acts::SealLedgers.call(store: VoucherFiles.store)
     ledgers
+    defences
     tags
     pictures
     finish
@@ -53,6 +54,13 @@ class Verify
         @wrong << "#{ledger}, rows #{one[:first_id]} to #{one[:last_id]}: #{one[:why]}"
       end
     end
+  end
+
+  def defences
+    found = VoucherFiles.store.defences.troubles
+    puts format("%-16s %8d functions and triggers, and a note for every row that came or went",
+      "defences", JSON.parse(File.read(Store::Defences::FILE)).size)
+    @wrong.concat(found)
   end
 
   def tags

@@ -27,6 +27,16 @@ Sequel.migration do
         ))) * 5000
         from cells a join cells b using (fish_id)
         where a.first = 1 and b.last = 1 and spans.fish_id = a.fish_id;
+      -- So many rows of each noted table were written without a note, by its owner: rows and notes keep
+      -- that difference from then on.
+      create table note_balances (
+        table_name text not null, schema_version integer not null, unnoted bigint not null,
+        at timestamptz not null default now(), primary key (table_name, schema_version)
+      );
+      create trigger note_balances_append_only before update or delete on note_balances
+        for each row execute function append_only();
+      create trigger note_balances_never_emptied before truncate on note_balances
+        for each statement execute function append_only();
       delete from water_answers where topic in ('movement', 'handling', 'effort');
     SQL
   end
@@ -36,6 +46,7 @@ Sequel.migration do
       alter table coast_features drop is_public;
       alter table spans drop cells_m;
       alter table letter_templates drop failed;
+      drop table note_balances;
     SQL
   end
 end

@@ -270,4 +270,57 @@ class EvidenceTest < Minitest::Test
       other.disconnect
     end
   end
+
+  # An hour with the application's role.
+  HOSTILE = File.read(File.expand_path("../fixtures/hostile.sql", __dir__)).split(/;$/)
+    .map(&:strip).reject(&:empty?).freeze
+
+  def test_a_hostile_application_changes_no_ledger_and_no_note_unseen
+    sealed
+    defences = Store::Defences.new(@owner)
+    defences.keep_balances
+    before = ledgers
+
+    assert_operator HOSTILE.size, :>=, 40
+    HOSTILE.each do |sql|
+      @app.run(sql)
+    rescue Sequel::DatabaseError
+      next
+    ensure
+      @app.run("reset all") && @app.run("discard temp")
+    end
+    sealed
+
+    assert_empty broken
+    assert_empty defences.troubles
+    ledgers.each { |ledger, rows| assert_equal before[ledger], rows & before[ledger], ledger }
+  end
+
+  def ledgers = Roles::LEDGERS.to_h { |ledger| [ledger, @owner[ledger.to_sym].order(:id).all] }
+
+  # Somebody with the owner's role, and what verify says of each deed.
+  def test_what_the_owner_does_behind_the_notes_is_said
+    defences = Store::Defences.new(@owner)
+    defences.keep_balances
+    {
+      "alter table waters disable trigger noted" => /waters noted is switched off/,
+      "drop trigger noted on waters" => /waters noted is gone/,
+      "create or replace function append_only() returns trigger language plpgsql as " \
+        "'begin return new; end'" => /append_only\(\) is not as we wrote it/,
+      "set local voucher.unnoted = 'on'; set local session_replication_role = replica; " \
+        "insert into waters (code, name, kind) values ('s', 'S', 'sea')" =>
+        /1 rows of waters came without a note/
+    }.each do |sql, said|
+      @owner.transaction(rollback: :always) do
+        @owner.run(sql)
+
+        assert_match said, defences.troubles.join("; ")
+      end
+    end
+  end
+
+  def test_the_hashes_of_our_defences_are_those_of_this_version
+    assert_equal JSON.parse(File.read(Store::Defences::FILE)), Store::Defences.new(@owner).hashes,
+      "after a migration run bin/lib/note_defences.rb, as it says"
+  end
 end

@@ -52,7 +52,7 @@ module TestDatabase
     template = template(catalogue)
     maintenance do |db|
       db.run "drop database if exists #{name} with (force)"
-      db.run "create database #{name} template #{template}"
+      db.run "create database #{name} template #{template} owner voucher"
     end
     Database.connect(url(name)).tap { |db| Roles.limit_temporary_tables(db) }
   end
@@ -72,7 +72,7 @@ module TestDatabase
     old.select_map(:datname).each { |stale| maintenance.run "drop database #{stale}" }
     draft = "draft_#{name}"
     maintenance.run "drop database if exists #{draft} with (force)"
-    maintenance.run "create database #{draft}"
+    maintenance.run "create database #{draft} owner voucher"
     db = Database.connect(url(draft))
     Database.migrate(db)
     Seeds.catalogue(db) if catalogue
@@ -85,7 +85,8 @@ module TestDatabase
       .then { |files| Digest::SHA256.hexdigest(files.map { |file| File.read(file) }.join)[0, 12] }
   end
 
-  def maintenance(&) = Sequel.connect(ENV.fetch("TEST_DATABASE_URL"), &)
+  # As the superuser: sessions of one may be left in a database that is dropped.
+  def maintenance(&) = Sequel.connect(url("postgres", role: "postgres"), &)
 end
 
 require_relative "seeds"
