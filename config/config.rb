@@ -12,6 +12,7 @@ require "securerandom"
 #   read_url:        of a standby that may answer what only reads; nil for none
 #   base_url:        as people reach it; decides Secure cookies and the links in letters
 #   session_secrets: the one in force, then older ones that still open what they closed
+#   authenticator_secret: what codes by time are made with; it stays when session secrets change
 #   var_dir:         where photos and the outbox live
 #   fonts_dir:       TrueType fonts for PDFs (Debian's fonts-lato)
 #   gauge_url:       of the water gauges, nil for none
@@ -27,8 +28,8 @@ require "securerandom"
 #   metrics_token:   who brings it reads /metrics; nil: nobody
 #   limits:          false switches off the flood limits, for tests that need to
 Config = Struct.new(
-  :mode, :database_url, :owner_url, :read_url, :base_url, :session_secrets, :var_dir, :fonts_dir,
-  :gauge_url, :boat_addr, :scale_addr, :smtp_url, :sender, :bucket_url, :redis_url,
+  :mode, :database_url, :owner_url, :read_url, :base_url, :session_secrets,
+  :authenticator_secret, :var_dir, :fonts_dir, :gauge_url, :boat_addr, :scale_addr, :smtp_url, :sender, :bucket_url, :redis_url,
   :trusted_proxies, :max_failures, :lockout_minutes, :reset_hours, :second_factor,
   :metrics_token, :limits, keyword_init: true
 ) do
@@ -107,7 +108,9 @@ class Config
         *env["SESSION_SECRET_OLD"].to_s.split(",")
       ]
       production = env["VOUCHER_ENV"] == "production"
-      { session_secrets: secrets.map(&:strip).reject(&:empty?).freeze,
+      secrets = secrets.map(&:strip).reject(&:empty?).freeze
+      { session_secrets: secrets,
+        authenticator_secret: some(env["AUTHENTICATOR_SECRET"]) || secrets.last,
         trusted_proxies: env["TRUSTED_PROXIES"].to_s.split(",").map do |one|
           IPAddr.new(one.strip)
         end.freeze,

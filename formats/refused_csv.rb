@@ -5,8 +5,7 @@ require "csv"
 module Formats
   # Rows that stayed out, as they came, with why and how to mend each behind them.
   module RefusedCsv
-    # A spreadsheet takes what begins so for a formula.
-    FORMULA = /\A[=+@\t\r-]/
+    NUMBER = /\A-?\d+(?:[.,]\d+)?\z/
 
     # head: [String];  rows: [Core::Imports::Row]
     def self.build(head:, rows:)
@@ -19,8 +18,8 @@ module Formats
       end
     end
 
-    # What came as a formula leaves as text.
-    def self.plain(cell) = cell&.match?(FORMULA) && !cell.match?(/\A-?\d/) ? "'#{cell}" : cell
+    # What came as a formula leaves as text; a number below nought is none.
+    def self.plain(cell) = cell&.match?(NUMBER) ? cell : CsvCell.of(cell)
     private_class_method :plain
   end
 end

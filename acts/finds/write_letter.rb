@@ -7,6 +7,9 @@ module Acts
     # What a finder gets, and what is emptied when a finder is forgotten.
     TO_FINDER = %w[thanks_to_finder question_to_finder].freeze
     ADDRESS = /\A[^@\s,;]+@[^@\s,;]+\z/
+    # A finder's address is typed by whoever reports: more than so many a day go to nobody, whoever
+    # asks for them. House rule.
+    MOST_A_DAY = 5
 
     module_function
 
@@ -74,10 +77,13 @@ module Acts
       to_finder(store, report, "thanks_to_finder", of_fish(store, report, fish), leaves_at)
     end
 
-    # False when neither an address nor a telephone is known.
+    # False when neither an address nor a telephone is known. Beyond what an address gets in a day
+    # nothing is written: the page of the report says all that the letter would.
     def to_finder(store, report, kind, values, leaves_at)
       recipient, phone = report.finder_contact, report.finder_phone
       if recipient&.match?(ADDRESS)
+        return true if store.letters.of_today(recipient, kinds: TO_FINDER) >= MOST_A_DAY
+
         from_template(store:, kind:, recipient:, report_id: report.id, leaves_at:, values:)
       elsif phone
         store.calls.add(

@@ -29,11 +29,13 @@ module Acts
       end
     end
 
-    # One is queued, and one only.
-    def self.see_to_it(store)
+    # One is queued, and one only; looked at again and again. One that a clock which had jumped
+    # ahead put off comes at once.
+    def self.see_to_it(store, now: Time.now)
       store.transaction do
         store.jobs.lock
         enqueue if store.jobs.none?(name)
+        store.jobs.bring_forward(name, later_than: now + (2 * EVERY_SECONDS), to: now)
       end
     end
   end

@@ -90,6 +90,7 @@ module Acts
 
         TellCoordinators.call(store:, by:, member: before, deed: "changed the rights or papers")
         store.members.change(id, sent)
+        store.security.end_all_sessions(before.account_id) unless sent[:active]
         store.changes.note(
           record: "member",
           record_id: id,

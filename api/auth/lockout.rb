@@ -38,6 +38,12 @@ module Api
       module SameForAll
         private
 
+        # Who was made inactive has no account for whoever asks.
+        def _account_from_login(login)
+          found = super
+          found if found && db[:members].where(account_id: found[:id], active: false).empty?
+        end
+
         def after_no_matching_login
           Auth.spend_as_long(self)
           Events.note(self, "sign_in_failed", account_id: nil)

@@ -9,8 +9,13 @@ module Api
       MAX_BYTES = 500
       # So many characters are not from the address or the programme's name.
       LEAST_OF_ITS_OWN = 7
-      # A run like abcdefgh or 12345678 makes up no more of a password than the rest of it.
-      RUN = ("0123456789" * 3) + ("abcdefghijklmnopqrstuvwxyz" * 2)
+      # A run like abcdefgh, 12345678 or qwertyuiop makes up no more of a password than the rest.
+      RUNS = [
+        ("0123456789" * 3) + ("abcdefghijklmnopqrstuvwxyz" * 2),
+        "qwertyuiopasdfghjklzxcvbnm", "qwertzuiopasdfghjklyxcvbnm", "azertyuiopqsdfghjklmwxcvbn",
+        "1q2w3e4r5t6y7u8i9o0p", "qazwsxedcrfvtgbyhnujmikolp"
+      ].flat_map { |run| [run, run.reverse] }.freeze
+      LEAST_RUN = 4
 
       module_function
 
@@ -38,7 +43,10 @@ module Api
           why =
             Passwords.trouble(
               password,
-              near: [account && account[:email].to_s, given.store.programme.name]
+              near: [
+                account && account[:email].to_s, given.store.programme.name,
+                account && given.store.members.by_account_name(account[:id])
+              ]
             )
           if why
             set_password_requirement_error_message(:password_is_guessable, why) && false
@@ -67,19 +75,28 @@ module Api
             .reduce(plain) { |left, word| left.gsub(word, "") }
         return if rest == plain || rest.size >= LEAST_OF_ITS_OWN
 
-        "is close to your address or the programme's name; " \
+        "is close to your address, your name or the programme's name; " \
           "take several words that do not belong together"
       end
 
       def letters(text) = text.downcase.gsub(/[^[:alnum:]]/, "")
 
+      # Whether runs make up half of it or more.
       def run?(plain)
-        both = [RUN, RUN.reverse]
-        (plain.size / 2)
-          .downto(4)
-          .any? do |size|
-            plain.chars.each_cons(size).any? { |part| both.any? { |run| run.include?(part.join) } }
-          end && plain.chars.uniq.size <= 10
+        in_runs = 0
+        at = 0
+        while at < plain.size
+          size = run_at(plain, at)
+          in_runs += size if size >= LEAST_RUN
+          at += [size, 1].max
+        end
+        in_runs * 2 >= plain.size
+      end
+
+      # How long the run is that begins there.
+      def run_at(plain, at)
+        (plain.size - at).downto(LEAST_RUN)
+          .find { |size| RUNS.any? { |run| run.include?(plain[at, size]) } } || 0
       end
     end
   end

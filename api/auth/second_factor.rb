@@ -12,6 +12,7 @@ module Api
       module_function
 
       def set_up(auth, given)
+        keys(auth, given.config)
         auth.otp_issuer { given.store.programme.name }
         auth.otp_auth_param "code"
         auth.otp_auth_failures_limit MAX_FAILURES
@@ -30,6 +31,24 @@ module Api
         auth.invalid_recovery_code_message "is not right, or was used already"
         auth.otp_lockout_error_flash "Too many wrong codes. Use one of the codes on paper."
       end
+
+      # With a secret of its own: a phone keeps what it was given once, however often the secret of
+      # the sessions changes.
+      def keys(auth, config)
+        secrets = [config.authenticator_secret, config.session_secret]
+        auth.auth_class_eval do
+          %i[otp_hmac_secret otp_hmac_old_secret].zip(secrets) do |name, secret|
+            define_method(name) do |key|
+              hmac = compute_raw_hmac_with_secret(ROTP::Base32.decode(key), secret)
+              base32_encode(hmac, key.bytesize)
+            end
+            private name
+          end
+          define_method(:hmac_secret_rotation?) { true }
+          private :hmac_secret_rotation?
+        end
+      end
+      private_class_method :keys
     end
   end
 end

@@ -12,7 +12,14 @@ module Api
 
       module_function
 
-      def set_up(auth, _given)
+      def set_up(auth, given)
+        secrets = given.config.session_secrets
+        # The library knows one old secret.
+        auth.auth_class_eval do
+          define_method(:compute_hmacs) do |data|
+            secrets.map { |secret| _process_raw_hmac(compute_raw_hmac_with_secret(data, secret)) }
+          end
+        end
         auth.session_inactivity_deadline INACTIVE_SECONDS
         auth.session_lifetime_deadline LIFETIME_SECONDS
         auth.active_sessions_insert_hash { super().merge(Events.device(self)) }

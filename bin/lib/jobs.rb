@@ -11,6 +11,7 @@ class Jobs
   # queue => threads
   QUEUES = { "letters" => 2, "pictures" => 1, "accounts" => 1, "upkeep" => 1 }.freeze
   POLL_SECONDS = 5
+  UPKEEP_SEEN_EVERY_SECONDS = 60
   LONGEST_PAUSE_SECONDS = 30
 
   def initialize(config)
@@ -22,7 +23,7 @@ class Jobs
     %w[INT TERM].each { |signal| trap(signal) { @stopping = true } }
     db = connection
     store = Application.hand_over_jobs(config: @config, db:)
-    Acts::UpkeepJob.see_to_it(store)
+    see_to_upkeep(store)
     lockers =
       QUEUES.map do |queue, threads|
         Que::Locker.new(
@@ -31,7 +32,10 @@ class Jobs
           poll_interval: POLL_SECONDS
         )
       end
-    sleep 0.3 until @stopping || lockers.any? { |locker| !locker.thread.alive? }
+    until @stopping || lockers.any? { |locker| !locker.thread.alive? }
+      sleep 0.3
+      see_to_upkeep(store)
+    end
     lockers.each(&:stop!)
     begin_anew("a queue ended") unless @stopping
   rescue StandardError => e
@@ -41,6 +45,14 @@ class Jobs
   end
 
   private
+
+  def see_to_upkeep(store)
+    now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    return if @seen_at && now - @seen_at < UPKEEP_SEEN_EVERY_SECONDS
+
+    @seen_at = now
+    Acts::UpkeepJob.see_to_it(store)
+  end
 
   # Waits for the database, longer each time, and not in step with others who wait.
   def connection

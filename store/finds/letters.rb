@@ -119,6 +119,12 @@ module Store
       }
     end
 
+    # How many of these kinds were written to an address within a day.
+    def of_today(recipient, kinds:)
+      @db[:letters].where(kind: kinds).where(Sequel.ilike(:recipient, recipient))
+        .where { queued_at > Sequel.lit("now() - interval '1 day'") }.count
+    end
+
     # { subject:, body: } as a coordinator changed it, or nil
     def template(kind) = @db[:letter_templates].where(kind:).select(:subject, :body).first
 

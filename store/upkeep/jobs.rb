@@ -10,6 +10,12 @@ module Store
     # Two programs that start at once take turns until the transaction ends.
     def lock = @db.get(Sequel.function(:pg_advisory_xact_lock, LOCK))
 
+    # Those of a class that wait longer than until then.
+    def bring_forward(job_class, later_than:, to:)
+      @db[:que_jobs].where(job_class:, finished_at: nil).where { run_at > later_than }
+        .update(run_at: to)
+    end
+
     def none?(job_class) = waiting.where(job_class:).empty?
 
     # Whether one of that class with this first argument waits.

@@ -265,4 +265,80 @@ class AccountsAttackTest < ApiCase
     )
     assert_equal "127.0.0.1", events[0]["address"]
   end
+
+  # A phone keeps its codes when the secret of the sessions changes, twice.
+  def test_codes_by_time_outlive_the_secret_of_the_sessions
+    sign_in
+    set_up_factor
+    old = ApiCase.config.session_secret
+    [
+      { session_secrets: ["n" * 64, old], authenticator_secret: old },
+      { session_secrets: ["m" * 64, "n" * 64, old], authenticator_secret: old },
+      { session_secrets: ["m" * 64], authenticator_secret: old }
+    ].each do |secrets|
+      config = ApiCase.config.dup.tap { |one| secrets.each { |name, value| one[name] = value } }
+      @app = Application.build(config:, db:, files: ApiCase.files, pictures: ApiCase.pictures)
+      if secrets[:session_secrets].include?(old)
+        assert_equal "Isolde Brannock", ask("/api/session").dig("member", "name")
+      end
+      clear_cookies
+      sign_in
+      db[:account_otp_keys].update(last_use: Time.now - 120)
+      send_json(:post, "/auth/otp-auth", { code: @totp.now })
+
+      assert_equal "given", ask("/api/session")["second_factor"], secrets.inspect
+    end
+  end
+
+  def test_an_inactive_member_has_no_account_and_old_sessions_do_not_revive
+    sign_in
+    member = { name: "Isolde Brannock", role: "tagger", public_name: nil, permit_number: nil,
+               permit_expires_on: nil, trained: [], active: false }
+    store.write { Acts::KeepMember.change(store:, by: @hamish, id: @isolde[:id], sent: member) }
+
+    get("/api/trips")
+
+    assert_equal 401, last_response.status
+    clear_cookies
+    sign_in
+
+    assert_equal 401, last_response.status
+    store.write do
+      Acts::KeepMember.change(store:, by: @hamish, id: @isolde[:id],
+        sent: { **member, active: true })
+    end
+
+    assert_empty store.security.sessions(@isolde[:account_id])
+  end
+
+  def test_runs_of_keys_and_ones_own_name_are_no_passwords
+    near = ["isolde@marrow.example", "Marrow Sound", "Isolde Brannock"]
+
+    %w[qwertyuiop12 1q2w3e4r5t!! IsoldeBrannock1 brannockisolde 98765432101
+      asdfghjkl123].each do |word|
+        refute_nil Api::Auth::Passwords.trouble(word, near:), word
+      end
+    ["correct horse tide", "Isolde likes nine grey herons", "qwertz am hohen Ufer"].each do |word|
+      assert_nil Api::Auth::Passwords.trouble(word, near:), word
+    end
+  end
+
+  # Whoever reports may type anybody's address.
+  def test_an_address_that_finders_give_gets_few_letters_a_day
+    trip = Seeds.trip(db, @isolde)
+    Seeds.pouch(db, @isolde, count: 30, first: 200)
+    30.times do |at|
+      Acts::RecordEncounter.call(
+        Acts::Context.new(store:, member: @isolde, now: Seeds::NOW), id: SecureRandom.uuid,
+        sent: Seeds.encounter(trip, number: format("MS%06d", 200 + at),
+          start: Seeds::NOW - (86_400 * 30))
+      )
+      put_report(Seeds.report(number_as_read: format("MS%06d", 200 + at),
+        finder_contact: "third@elsewhere.example"))
+    end
+
+    assert_equal Acts::WriteLetter::MOST_A_DAY,
+      db[:letters].where(recipient: "third@elsewhere.example").count
+    assert_equal 30, db[:reports].count
+  end
 end

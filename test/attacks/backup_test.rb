@@ -254,6 +254,28 @@ class SetUpTest < Minitest::Test
     db.disconnect
   end
 
+  # Root reads the settings, and who the application runs as may write them.
+  def test_settings_are_text_and_only_ours_are_taken
+    file = File.join(@dir, "voucher.env")
+    File.write(file, <<~TEXT)
+      # a note
+      SESSION_SECRET='it'"'"'s'
+      BASE_URL="https://x.example"
+      SMTP_URL=$(touch #{@dir}/ran)
+      LD_PRELOAD=#{@dir}/evil.so
+      VOUCHER_USER=root
+      PATH=#{@dir}
+    TEXT
+    told, = Open3.capture2e({ "SESSION_SECRET" => nil, "VOUCHER_USER" => nil }, "bash", "-c",
+      "source bin/lib/settings.sh; read_settings #{file}; " \
+        'echo "[$SESSION_SECRET|$BASE_URL|$SMTP_URL|$LD_PRELOAD|$VOUCHER_USER]"; ls >/dev/null',
+      chdir: ROOT)
+
+    assert_includes told, "[it's|https://x.example|$(touch #{@dir}/ran)||]"
+    refute_path_exists "#{@dir}/ran"
+    assert_includes told, "LD_PRELOAD is no setting"
+  end
+
   def test_what_is_missing_or_wrong_is_said
     {
       { email: nil } => "--email",
