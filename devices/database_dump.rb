@@ -14,14 +14,18 @@ module Devices
 
     def initialize(url) = @url = url
 
-    # Writes the dump as of a snapshot that somebody holds open.
-    def dump(path, snapshot:)
-      run(
-        "pg_dump", "--format=custom", "--no-owner", "--no-privileges",
-        "--snapshot=#{snapshot}",
-        "--file=#{path}",
-        @url
+    # Writes the dump as of a snapshot that somebody holds open into an open file, which may have no
+    # name any more: then nothing of it is left when somebody is killed meanwhile.
+    def dump(file, snapshot:)
+      told, theirs = IO.pipe
+      pid = Process.spawn(
+        File.join(self.class.programs, "pg_dump"), "--format=custom", "--no-owner",
+        "--no-privileges", "--snapshot=#{snapshot}", @url, out: file, err: theirs
       )
+      theirs.close
+      words = told.read
+      Process.wait(pid)
+      raise Failed, "pg_dump: #{words.lines.last(3).join.strip}" unless $CHILD_STATUS.success?
     end
 
     # Into a database that is empty.

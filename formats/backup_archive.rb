@@ -2,14 +2,16 @@
 
 require "digest"
 require "json"
+require "openssl"
 require "rubygems/package"
 
 module Formats
   # Everything of a programme in one file that any tar opens: the database's dump, the pictures, the
   # settings, and last a manifest with the hash of each, so that a file that was cut off or damaged
-  # is known.
+  # is known; and the manifest's signature, so that one that was rewritten is known too.
   module BackupArchive
     MANIFEST = "manifest.json"
+    SIGNATURE = "manifest.hmac"
     FORMAT = 1
     CHUNK_BYTES = 1 << 20
 
@@ -33,10 +35,12 @@ module Formats
         @parts << { name:, size:, sha256: digest.hexdigest }
       end
 
-      # about: what else the manifest says
-      def close(**about)
+      # key: to sign with;  about: what else the manifest says
+      def close(key:, **about)
         text = JSON.pretty_generate(format: FORMAT, **about, parts: @parts)
-        @tar.add_file_simple(MANIFEST, 0o600, text.bytesize) { |entry| entry.write(text) }
+        { MANIFEST => text, SIGNATURE => BackupArchive.signature(text, key) }.each do |name, part|
+          @tar.add_file_simple(name, 0o600, part.bytesize) { |entry| entry.write(part) }
+        end
         @tar.close
         @file.fsync
         @file.close
@@ -51,20 +55,29 @@ module Formats
 
     module_function
 
+    def signature(text, key) = OpenSSL::HMAC.hexdigest("SHA256", key, text)
+
     # Holds every part against the manifest. Yields (name, entry) of each part when a block is
     # given; it may read it.
-    # Returns the manifest with Symbol keys. Raises Core::InvalidInput with what is wrong.
-    def read(path)
+    #
+    #   key: that backups are signed with here, nil where there is none
+    #
+    # Returns the manifest with Symbol keys, and signed: whether it was signed with this key.
+    # Raises Core::InvalidInput with what is wrong.
+    def read(path, key: nil)
       found = {}
-      manifest = nil
+      text = signature = nil
       each_entry(path) do |entry|
-        next manifest = JSON.parse(entry.read, symbolize_names: true) if entry.full_name == MANIFEST
+        next text = entry.read if entry.full_name == MANIFEST
+        next signature = entry.read if entry.full_name == SIGNATURE
 
         reading = Reading.new(entry)
         yield entry.full_name, reading if block_given?
         found[entry.full_name] = reading.finish
       end
+      manifest = text && JSON.parse(text, symbolize_names: true)
       check(manifest, found)
+      { **manifest, signed: signed?(text, signature, key) }
     rescue Gem::Package::TarInvalidError, JSON::ParserError, EOFError, NoMethodError
       refuse("This file is no backup of Voucher's, or it was cut off.")
     end
@@ -73,22 +86,33 @@ module Formats
       File.open(path, "rb") { |file| Gem::Package::TarReader.new(file).each(&) }
     end
 
+    def signed?(text, signature, key)
+      return false if key.nil? || signature.nil?
+      return true if OpenSSL.secure_compare(signature, self.signature(text, key))
+
+      refuse("The manifest is not as it was signed here: it was changed, or the backup was made " \
+        "somewhere else.")
+    end
+
     def check(manifest, found)
       if manifest.nil?
         refuse("The manifest is missing: the file was cut off while it was written or copied.")
       end
       refuse("This backup was made by a newer version of Voucher.") if manifest[:format] > FORMAT
+      strange = found.keys - manifest[:parts].map { |part| part[:name] }
+      unless strange.empty?
+        refuse("It holds #{strange.first}, of which its manifest does not know.")
+      end
       manifest[:parts].each do |part|
         refuse("#{part[:name]} is missing in it.") unless found.key?(part[:name])
         if found[part[:name]] != part[:sha256]
           refuse("#{part[:name]} is damaged: its hash is another one than when it was written.")
         end
       end
-      manifest
     end
 
     def refuse(sentence) = raise(Core::InvalidInput.at("file", :bad_backup, sentence))
-    private_class_method :each_entry, :check, :refuse
+    private_class_method :each_entry, :signed?, :check, :refuse
 
     # One part while it is read, whoever reads it and however far.
     class Reading

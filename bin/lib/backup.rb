@@ -37,6 +37,7 @@ class Backup
     counts = VoucherFiles.row_counts(db)
     archive.close(
       made_at: Time.now.utc.iso8601,
+      key: VoucherFiles.backup_key(make: true),
       schema: db[:schema_info].get(:version),
       rows: counts,
       seals: VoucherFiles.store.ledger_seals.newest,
@@ -45,18 +46,24 @@ class Backup
   end
 
   def dump(archive, snapshot)
-    Tempfile.create("voucher-dump") do |file|
-      Devices::DatabaseDump.new(VoucherFiles.config.owner_url).dump(file.path, snapshot:)
-      File.open(file.path, "rb") { |io| archive.add("database.dump", io, File.size(file.path)) }
-    end
+    # Without a name from the start: nothing of it is left when this is killed.
+    file = Tempfile.create("voucher-dump", binmode: true)
+    File.unlink(file.path)
+    Devices::DatabaseDump.new(VoucherFiles.config.owner_url).dump(file, snapshot:)
+    size = file.size
+    file.rewind
+    archive.add("database.dump", file, size)
+  ensure
+    file&.close
   end
 
-  # Keys are made from content, so a picture is in it once. What is gone already is said, and stops
-  # nothing.
+  # Pictures, and files that were given away. Keys are made from content, so each is in it once.
+  # What is gone already is said, and stops nothing.
   def pictures(archive, db)
-    db[:photos]
-      .select(:original_key, :thumb_key, :shown_key)
+    taken = db[:photos].select(:original_key, :thumb_key, :shown_key)
       .flat_map { |row| row.values.compact }
+    given = db[:exports].select_map(:sha256).map { |sha256| Acts::ExportData.key(sha256) }
+    (taken + given)
       .uniq
       .sort
       .each do |key|
@@ -77,6 +84,8 @@ class Backup
   def say
     puts "#{@path}: #{File.size(@path) / 1_000_000.0.round(1)} MB".sub(/(\d+\.\d)\d*/, '\1')
     puts "Pictures whose file is gone already: #{@missing.join(', ')}" unless @missing.empty?
+    puts "It is signed with #{VoucherFiles::KEY} beside the settings, which is not in it: keep a " \
+      "copy of that somewhere else."
     puts "It holds settings and passwords' hashes: keep it where only you read it. bin/voucher " \
       "verify #{File.basename(@path)} looks through it."
   end

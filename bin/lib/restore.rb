@@ -1,20 +1,24 @@
 # frozen_string_literal: true
 
-# bin/voucher restore FILE: puts a backup back. What is there now is not overwritten: the database
-# gets another name and stays beside, until somebody drops it.
-require_relative "voucher_files"
+# bin/voucher restore FILE [--accept-broken-seals] [--accept-unsigned]: puts a backup back. What is
+# there now is not overwritten: the database gets another name and stays beside, until somebody
+# drops it. What is accepted although it does not hold is said, and written into the records.
+require_relative "beside"
 
 # Checks first, restores beside, holds it against the manifest, and only then takes its place.
 class Restore
-  def initialize(path)
+  ACCEPT = %w[--accept-broken-seals --accept-unsigned].freeze
+
+  def initialize(path, accepted)
     @path = path
-    @url = VoucherFiles.config.owner_url
-    @name = URI.parse(@url.sub("///", "//localhost/")).path.delete_prefix("/")
-    @beside = "#{@name}_restoring"
+    @accepted = accepted
+    @beside = Beside.new("restoring")
   end
 
   def call
-    manifest = Formats::BackupArchive.read(@path)
+    key = VoucherFiles.backup_key
+    manifest = Formats::BackupArchive.read(@path, key:)
+    check_signed(manifest, key)
     Dir.mktmpdir do |dir|
       unpack(dir)
       database(File.join(dir, "database.dump"), manifest)
@@ -26,6 +30,21 @@ class Restore
   end
 
   private
+
+  # On a machine that never made a backup nobody can know who signed it.
+  def check_signed(manifest, key)
+    return if manifest[:signed]
+
+    if key.nil?
+      puts "Nobody can tell here whether this backup is as it was made: #{VoucherFiles::KEY} of " \
+        "the machine that made it is not here."
+    elsif !@accepted.include?("--accept-unsigned")
+      VoucherFiles.refuse(
+        "This backup is not signed with #{VoucherFiles::KEY}, as those made here are. If you " \
+          "know where it comes from, add --accept-unsigned. Nothing was changed."
+      )
+    end
+  end
 
   def unpack(dir)
     Formats::BackupArchive.read(@path) do |name, part|
@@ -42,60 +61,53 @@ class Restore
   end
 
   def database(dump, manifest)
-    beside = @url.sub("/#{@name}", "/#{@beside}")
-    maintenance do |db|
-      db.run("drop database if exists #{@beside} with (force)")
-      db.run("create database #{@beside}")
+    @beside.restore(dump) do |restored|
+      wrong = @beside.miscounted(restored, manifest)
+      refuse("The backup does not hold together: #{wrong}.") if wrong
+      broken = @beside.broken_seals(restored, manifest)
+      check_seals(broken)
+      Database.migrate(restored)
+      note(restored, broken) if broken.any?
     end
-    Devices::DatabaseDump.new(beside).restore(dump)
-    restored = Database.connect(beside, max_connections: 2)
-    check(restored, manifest)
-    Database.migrate(restored)
-    restored.disconnect
     take_place
   end
 
-  # Row by row count as it was kept, and the ledgers as they were sealed.
-  def check(db, manifest)
-    counts = VoucherFiles.row_counts(db)
-    wrong = manifest[:rows].reject { |table, rows| counts[table] == rows }
-    unless wrong.empty?
-      VoucherFiles.refuse(
-        "The backup does not hold together: #{wrong.keys.join(', ')} have other numbers of rows " \
-          "than were kept. Nothing was changed."
-      )
-    end
-
-    broken =
-      Acts::SealLedgers
-        .verify(store: Store::Gateway.new(db), kept: manifest[:seals])
-        .select { |_, found| found[:broken].any? }
+  def check_seals(broken)
     return if broken.empty?
 
-    VoucherFiles.refuse(
-      "The seals over #{broken.keys.join(', ')} are broken in this backup. Nothing was changed."
+    broken.each { |sentence| puts "BROKEN: #{sentence}" }
+    return if @accepted.include?("--accept-broken-seals")
+
+    refuse("The seals in this backup do not hold, see above. If it is the best that there is, " \
+      "add --accept-broken-seals: the records then say so.")
+  end
+
+  # In the records themselves, for who reads them later.
+  def note(db, broken)
+    Store::Gateway.new(db).changes.note(
+      record: "restore", record_id: File.basename(@path), before: nil,
+      after: { accepted_broken_seals: broken.first(50) }, member_id: nil
     )
+  end
+
+  def refuse(sentence)
+    @beside.drop
+    VoucherFiles.refuse("#{sentence} Nothing was changed.")
   end
 
   def take_place
     VoucherFiles.owner.disconnect
-    kept = "#{@name}_before_#{Time.now.utc.strftime('%Y%m%d_%H%M%S')}"
-    maintenance do |db|
+    name = @beside.name
+    kept = "#{name}_before_#{Time.now.utc.strftime('%Y%m%d_%H%M%S')}"
+    @beside.maintenance do |db|
       db.run(
-        "select pg_terminate_backend(pid) from pg_stat_activity where datname = '#{@name}' and " \
+        "select pg_terminate_backend(pid) from pg_stat_activity where datname = '#{name}' and " \
           "pid <> pg_backend_pid()"
       )
-      db.run("alter database #{@name} rename to #{kept}")
-      db.run("alter database #{@beside} rename to #{@name}")
+      db.run("alter database #{name} rename to #{kept}")
+      db.run("alter database #{@beside.beside} rename to #{name}")
     end
     puts "The database as it was is kept as #{kept}."
-  end
-
-  def maintenance
-    db = Database.connect(@url.sub("/#{@name}", "/postgres"), max_connections: 1)
-    yield db
-  ensure
-    db&.disconnect
   end
 
   def pictures(dir, manifest)
@@ -122,7 +134,10 @@ class Restore
   end
 end
 
-path = ARGV[0] or VoucherFiles.refuse("usage: bin/voucher restore FILE")
+accepted, files = ARGV.partition { |argument| argument.start_with?("--") }
+if files.size != 1 || (accepted - Restore::ACCEPT).any?
+  VoucherFiles.refuse("usage: bin/voucher restore FILE [#{Restore::ACCEPT.join('] [')}]")
+end
 require_relative "running"
 if Running.new(File.join(VoucherFiles.config.var_dir, "run")).find
   VoucherFiles.refuse(
@@ -131,7 +146,7 @@ if Running.new(File.join(VoucherFiles.config.var_dir, "run")).find
   )
 end
 begin
-  Restore.new(path).call
+  Restore.new(files[0], accepted).call
 rescue Core::InvalidInput, Devices::DatabaseDump::Failed, Errno::ENOENT => e
   VoucherFiles.refuse(e.message)
 end

@@ -1,18 +1,18 @@
 # frozen_string_literal: true
 
-# bin/voucher verify [FILE]: a backup part by part; or, without a file, what lies here: the ledgers
-# against their seals, every tag against the ledger's sum, every picture against its hash. Ends with
-# 1 when something is wrong.
-require_relative "voucher_files"
+# bin/voucher verify [FILE]: a backup as a restore would check it; or, without a file, what lies
+# here: the ledgers against their seals, the defences, every tag against the ledger's sum, every
+# picture against its hash. Ends with 1 when something is wrong.
+require_relative "beside"
 
 # What is found wrong is said line by line.
 class Verify
   def initialize = @wrong = []
 
   def file(path)
-    manifest = nil
-    Tempfile.create("voucher-dump") do |dump|
-      manifest = Formats::BackupArchive.read(path) do |name, part|
+    key = VoucherFiles.backup_key
+    Tempfile.create("voucher-dump", binmode: true) do |dump|
+      manifest = Formats::BackupArchive.read(path, key:) do |name, part|
         next unless name == "database.dump"
 
         while (chunk = part.read)
@@ -20,14 +20,26 @@ class Verify
         end
       end
       dump.flush
-      unless Devices::DatabaseDump.readable?(dump.path)
-        @wrong << "the database in it cannot be read"
-      end
+      puts "made #{manifest[:made_at]}; #{manifest[:rows].values.sum} rows in " \
+        "#{manifest[:rows].size} tables; #{manifest[:parts].size} parts, each with its hash"
+      @wrong << "it is not signed with the key of this machine" if key && !manifest[:signed]
+      puts "nobody can tell here who signed it" if key.nil?
+      restored(dump.path, manifest)
+      manifest[:missing].each { |name| @wrong << "#{name} was gone already when it was made" }
     end
-    puts "made #{manifest[:made_at]}; #{manifest[:rows].values.sum} rows in " \
-      "#{manifest[:rows].size} tables; #{manifest[:parts].size} parts, each with its hash"
-    manifest[:missing].each { |key| @wrong << "#{key} was gone already when it was made" }
     finish
+  end
+
+  # As a restore does it, beside, and thrown away.
+  def restored(dump, manifest)
+    beside = Beside.new("verifying")
+    beside.restore(dump) do |db|
+      @wrong.push(*beside.miscounted(db, manifest), *beside.broken_seals(db, manifest))
+    end
+  rescue Devices::DatabaseDump::Failed => e
+    @wrong << "the database in it cannot be restored: #{e.message}"
+  ensure
+    beside&.drop
   end
 
   def here

@@ -154,6 +154,89 @@ class BackupTest < Minitest::Test
     assert_equal [false, true], [well, told.include?("never overwritten")]
   end
 
+  # Makes a backup anew from one, with its manifest changed.
+  def rewritten(file, key: nil)
+    parts, manifest = {}, nil
+    Gem::Package::TarReader.new(File.open(file, "rb")).each do |entry|
+      next manifest = JSON.parse(entry.read) if entry.full_name == "manifest.json"
+
+      parts[entry.full_name] = entry.read unless entry.full_name == "manifest.hmac"
+    end
+    yield manifest
+    text = JSON.generate(manifest)
+    parts["manifest.json"] = text
+    parts["manifest.hmac"] = Formats::BackupArchive.signature(text, key) if key
+    "#{@dir}/rewritten_#{SecureRandom.hex(4)}.tar".tap do |path|
+      File.open(path, "wb") do |out|
+        tar = Gem::Package::TarWriter.new(out)
+        parts.each do |name, bytes|
+          tar.add_file_simple(name, 0o600, bytes.bytesize) do |io|
+            io.write(bytes)
+          end
+        end
+        tar.close
+      end
+    end
+  end
+
+  def test_a_manifest_is_signed_and_verify_checks_what_restore_checks
+    file = "#{@dir}/kept.tar"
+    voucher("backup", file)
+    key = File.binread("#{@dir}/backup.key")
+
+    refute_includes File.binread(file), key, "the key is no part of it"
+    {
+      "no seals" => [key, ->(about) { about["seals"] = {} }, /holds no seal over stages/],
+      "another seal" => [key, ->(about) { about["seals"]["stages"]["hash"] = "a" * 64 },
+        /stages.*kept elsewhere is not there/],
+      "other counts" => [key, ->(about) { about["rows"]["fish"] += 1 }, /fish have other numbers/],
+      "signed elsewhere" => ["k" * 32, ->(_) {}, /not as it was signed here/],
+      "not signed" => [nil, ->(_) {}, /not signed/]
+    }.each do |name, (signed_with, change, said)|
+      path = rewritten(file, key: signed_with, &change)
+      %w[verify restore].each do |command|
+        told, well = voucher(command, path)
+
+        refute well, "#{name}: #{command}"
+        assert_match said, told, "#{name}: #{command}"
+      end
+    end
+  end
+
+  def test_broken_seals_are_accepted_by_name_and_written_down
+    voucher("backup", file = "#{@dir}/kept.tar")
+    path = rewritten(file, key: File.binread("#{@dir}/backup.key")) { |about| about["seals"] = {} }
+    @db.disconnect
+
+    assert_went_well(*voucher("restore", path, "--accept-broken-seals"))
+    restored = Database.connect(TestDatabase.url(NAME), max_connections: 1)
+
+    assert_match(/holds no seal over stages/,
+      restored[:changes].where(record: "restore").get(Sequel.cast(:after, String)))
+    restored.disconnect
+  end
+
+  # Killed in the middle, it leaves nothing of the dump; what was given away is in it.
+  def test_a_killed_backup_leaves_no_dump_and_a_whole_one_has_what_was_given_away
+    @files.put("given away", Acts::ExportData.key(sha256 = Digest::SHA256.hexdigest("given away")))
+    @db[:exports].insert(
+      member_id: @isolde[:id], format: "csv", filter: Sequel.pg_jsonb({}), licence: "CC0-1.0",
+      is_exact: false, sha256:, file_name: "catches.csv", bytes: 10, rows: 1
+    )
+    before = Dir["#{Dir.tmpdir}/voucher-dump*"]
+    pid = Process.spawn(env, RbConfig.ruby, File.join(ROOT, "bin/lib/backup.rb"),
+      "#{@dir}/killed.tar", out: File::NULL, err: File::NULL)
+    sleep 0.05 until File.exist?("#{@dir}/killed.tar")
+    Process.kill(:KILL, pid)
+    Process.wait(pid)
+
+    assert_empty Dir["#{Dir.tmpdir}/voucher-dump*"] - before
+    voucher("backup", file = "#{@dir}/kept.tar")
+    manifest = Formats::BackupArchive.read(file)
+
+    assert_includes manifest[:parts].map { |part| part[:name] }, "photos/exports/#{sha256}"
+  end
+
   def test_what_is_wrong_here_is_found
     File.write(Dir["#{@dir}/photos/originals/*"].first, "rot")
     superuser = Database.connect(TestDatabase.url(NAME, role: "postgres"), max_connections: 1)

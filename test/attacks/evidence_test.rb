@@ -248,10 +248,11 @@ class EvidenceTest < Minitest::Test
     sealed
     Dir.mktmpdir do |dir|
       @owner.transaction(isolation: :repeatable) do
-        Devices::DatabaseDump.new(TestDatabase.url("voucher_evidence")).dump(
-          "#{dir}/dump",
-          snapshot: @owner.get(Sequel.function(:pg_export_snapshot))
-        )
+        File.open("#{dir}/dump", "wb") do |file|
+          Devices::DatabaseDump.new(TestDatabase.url("voucher_evidence")).dump(
+            file, snapshot: @owner.get(Sequel.function(:pg_export_snapshot))
+          )
+        end
       end
       Sequel.connect(TestDatabase.url("postgres")) do |db|
         db.run("drop database if exists voucher_evidence_two with (force)")
