@@ -24,6 +24,12 @@ module Api
         json({})
       end
 
+      # Told to its own member alone, so that what waits on a shared device opens for nobody else.
+      get("/api/me/seal") do
+        key = OpenSSL::HMAC.digest("SHA256", config.authenticator_secret, "seal #{member!.id}")
+        json(key: [key].pack("m0"))
+      end
+
       post("/api/me/confirmation") do
         member!
         check_password

@@ -39,6 +39,25 @@ class AccountTest < BrowserCase
     assert_text "The code from your phone"
   end
 
+  # A session that was left open asks for the password before it gives a key away.
+  def test_a_key_wants_the_password_again_and_what_was_typed_is_kept
+    sign_in("hamish@marrow.example", to: "/office/keys")
+    fill_in "Who or what reads with it", with: "The university's mirror"
+    Time.stub(:now, Time.now + Api::Base::CONFIRMED_SECONDS + 60) do
+      click_button "Make a key"
+      assert_selector "dialog h2", text: "Your password, once more"
+      fill_in "Password", with: "not the one"
+      click_button "Go on"
+      assert_text "That is not your password."
+      fill_in "Password", with: PASSWORD
+      click_button "Go on"
+      assert_no_selector "dialog"
+      assert_text "The university's mirror"
+    end
+
+    assert_equal ["The university's mirror"], db[:reading_keys].select_map(:name)
+  end
+
   def test_a_member_leaves_and_is_forgotten
     as_phone
     db[:tags].where(holder_id: @isolde[:id]).update(holder_id: nil, state: "in_stock")

@@ -38,6 +38,34 @@ class TrapsTest < BrowserCase
 
   def worker_ready = wait_until { script("navigator.serviceWorker.controller !== null") }
 
+  # What is not sent waits, sealed, for its own member; nobody else reads or sends it.
+  def test_a_shared_phone_keeps_what_is_not_sent_for_its_own_member_alone
+    Seeds.member(db, "Wren Castellan", email: "wren@marrow.example", password: PASSWORD)
+    later = ->(*, **) { raise Core::Forbidden.new(:later, "Later.") }
+    Acts::RecordBatch.stub(:call, later) do
+      next_act
+      tap "let_go"
+      assert_selector ".queue", text: "1 to send"
+      visit "/you"
+      click_button "Sign out"
+      assert_text "1 fish and 0 pictures are not sent yet."
+      click_button "Seal them and sign out"
+      assert_selector "h2", text: "Sign in"
+    end
+    ["seabass", @trip, "MS000001"].each { |word| refute_includes kept_on_device, word }
+    sign_in_by_form("wren@marrow.example")
+    visit "/deck"
+    assert_text "Go fishing"
+
+    assert_equal 0, db[:encounters].count
+    sign_out
+    sign_in_by_form
+    visit "/deck"
+    wait_until { db[:encounters].any? }
+
+    assert_equal [@isolde[:id], @trip], record.values_at(:member_id, :trip_id)
+  end
+
   # Five touches on the big key and not a word: untagged, and a question.
   def test_silence_stores_no_tag_and_asks_once_at_the_water_and_once_in_the_evening
     5.times { next_act }

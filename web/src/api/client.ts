@@ -102,6 +102,7 @@ export const api = {
   session: () => answer(client.GET('/api/session')),
   signIn: (body: { email: string; password: string }) =>
     answer(client.POST('/auth/login', { body })),
+  seal: () => answer(client.GET('/api/me/seal')),
   confirm: (password: string) =>
     answer(client.POST('/api/me/confirmation', { body: { password } })),
   signOut: () => answer(client.POST('/auth/logout', { body: NOTHING })),

@@ -2,7 +2,9 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { NoSignal, Refusal } from '@/api/refusal'
+import { useSessionStore } from '@/stores/session'
 import { nowMs } from './clock'
+import { comeBack } from './leaving'
 import { usePauses } from './pauses'
 import { sha256 } from './sha256'
 import {
@@ -39,6 +41,7 @@ export const useQueue = defineStore('queue', () => {
   const photos = shallowRef<KeptPhoto[]>([])
   const signal = ref(true)
   const signedOut = ref(false)
+  const session = useSessionStore()
   const pauses = usePauses()
   let draining: Promise<void> | null = null
   let timer: number | undefined
@@ -48,16 +51,22 @@ export const useQueue = defineStore('queue', () => {
   const photosWaiting = computed(() => photos.value.filter((one) => one.why === null))
   const oldestMs = computed(() => Math.min(...waiting.value.map((one) => one.saved_at)))
 
+  /** Of a phone that several share each sends and sees their own alone. */
+  const owner = () => (session.member ?? session.last)?.id
+  const isOwn = (one: { member_id: string }) => one.member_id === owner()
+  /** Whether the session is that of whose records these are. */
+  const maySend = (one: { member_id: string }) => one.member_id === session.member?.id
+
   /** What is unsent, and all of one trip. */
   async function load(tripId: string | null) {
-    const kept = [...(await unsentEncounters()), ...(tripId ? await encountersOfTrip(tripId) : [])]
+    if (session.member) await comeBack(session.member.id)
+    const found = [...(await unsentEncounters()), ...(tripId ? await encountersOfTrip(tripId) : [])]
+    const kept = found.filter(isOwn)
     // A fish that was let go while the device was read stays.
-    const meanwhile = encounters.value.filter((one) => one.sending !== 'sent')
+    const meanwhile = encounters.value.filter((one) => one.sending !== 'sent' && isOwn(one))
     const all = new Map([...meanwhile, ...kept].map((one) => [one.id, one]))
-    encounters.value = [...all.values()].toSorted(
-      (a, b) => a.saved_at - b.saved_at,
-    )
-    photos.value = await keptPhotos()
+    encounters.value = [...all.values()].toSorted((a, b) => a.saved_at - b.saved_at)
+    photos.value = (await keptPhotos()).filter(isOwn)
     void drain().then(askHeld)
     void forgetSentBefore(nowMs() - FORGET_AFTER_MS)
   }
@@ -101,7 +110,7 @@ export const useQueue = defineStore('queue', () => {
    * knows it.
    */
   async function askHeld() {
-    for (const one of held.value) if ((await sendHalved([one])) === 'down') return
+    for (const one of held.value.filter(maySend)) if ((await sendHalved([one])) === 'down') return
   }
 
   function drain(): Promise<void> {
@@ -130,7 +139,9 @@ export const useQueue = defineStore('queue', () => {
     const mark = (one: KeptEncounter) => `${one.id} ${one.body.revision}`
     let whole = true
     for (;;) {
-      const batch = waiting.value.filter((one) => !tried.has(mark(one))).slice(0, BATCH)
+      const batch = waiting.value
+        .filter((one) => maySend(one) && !tried.has(mark(one)))
+        .slice(0, BATCH)
       if (!batch.length) return whole
       batch.forEach((one) => tried.add(mark(one)))
       const outcome = await sendHalved(batch)
@@ -180,7 +191,7 @@ export const useQueue = defineStore('queue', () => {
 
   async function sendPhotos(): Promise<boolean> {
     let whole = true
-    for (const photo of photosWaiting.value) {
+    for (const photo of photosWaiting.value.filter(maySend)) {
       const fish =
         encounters.value.find((one) => one.id === photo.encounter_id) ??
         (await keptEncounter(photo.encounter_id))

@@ -40,21 +40,32 @@ interface VoucherDb extends DBSchema {
   photos: { key: string; value: KeptPhoto; indexes: { encounter: string } }
   /** The trip card and the fish being handled right now, by member. */
   notes: { key: string; value: unknown }
+  /** What members who signed out here have not sent yet, closed to everybody else; by member. */
+  sealed: { key: string; value: Sealed }
+}
+
+export interface Sealed {
+  iv: Uint8Array<ArrayBuffer>
+  data: ArrayBuffer
+  records: number
 }
 
 let opening: Promise<IDBPDatabase<VoucherDb>> | null = null
 
 function db() {
-  opening ??= openDB<VoucherDb>('voucher', 2, {
+  opening ??= openDB<VoucherDb>('voucher', 3, {
     upgrade(base, before, _now, transaction) {
       if (before < 1) {
         base.createObjectStore('encounters', { keyPath: 'id' }).createIndex('sending', 'sending')
         base.createObjectStore('notes')
       }
-      const encounters = transaction.objectStore('encounters')
-      encounters.createIndex('trip', 'body.trip_id')
-      encounters.createIndex('saved_at', 'saved_at')
-      base.createObjectStore('photos', { keyPath: 'id' }).createIndex('encounter', 'encounter_id')
+      if (before < 2) {
+        const encounters = transaction.objectStore('encounters')
+        encounters.createIndex('trip', 'body.trip_id')
+        encounters.createIndex('saved_at', 'saved_at')
+        base.createObjectStore('photos', { keyPath: 'id' }).createIndex('encounter', 'encounter_id')
+      }
+      base.createObjectStore('sealed')
     },
   })
   return opening
@@ -101,3 +112,46 @@ export const keepNote = async (key: string, value: unknown) =>
   void (await (await db()).put('notes', plain(value), key))
 export const note = async <T>(key: string): Promise<T | undefined> =>
   (await (await db()).get('notes', key)) as T | undefined
+
+/** All that lies here of a member, except what another one has not sent. */
+export async function everythingOf(memberId: string) {
+  const base = await db()
+  const own = <T extends { member_id: string }>(all: T[]) =>
+    all.filter((one) => one.member_id === memberId)
+  const keys = (await base.getAllKeys('notes')).filter((key) => key.endsWith(memberId))
+  return {
+    encounters: own(await base.getAll('encounters')),
+    photos: own(await base.getAll('photos')),
+    notes: await Promise.all(keys.map(async (key) => ({ key, value: await note(key) }))),
+  }
+}
+
+/** Takes it off this device. */
+export async function clearMember(memberId: string) {
+  const { encounters, photos, notes } = await everythingOf(memberId)
+  const base = await db()
+  await Promise.all([
+    ...encounters.map((one) => base.delete('encounters', one.id)),
+    ...photos.map((one) => base.delete('photos', one.id)),
+    ...notes.map(({ key }) => base.delete('notes', key)),
+  ])
+}
+
+/** Takes off what the server has: cards, and fish that were sent. */
+export async function clearSentOf(memberId: string) {
+  const { encounters, notes } = await everythingOf(memberId)
+  const base = await db()
+  await Promise.all([
+    ...encounters
+      .filter((one) => one.sending === 'sent')
+      .map((one) => base.delete('encounters', one.id)),
+    ...notes
+      .filter(({ key }) => key.startsWith('card:'))
+      .map(({ key }) => base.delete('notes', key)),
+  ])
+}
+
+export const keepSealed = async (memberId: string, sealed: Sealed) =>
+  void (await (await db()).put('sealed', sealed, memberId))
+export const sealedOf = async (memberId: string) => (await db()).get('sealed', memberId)
+export const dropSealed = async (memberId: string) => (await db()).delete('sealed', memberId)

@@ -2,6 +2,8 @@ import { defineStore } from 'pinia'
 import { computed, ref, watchEffect } from 'vue'
 import { api, keepToken, type Schemas } from '@/api/client'
 import { dates } from '@/format/units'
+import { leaveDevice } from '@/offline/leaving'
+import { clearMember, clearSentOf } from '@/offline/store'
 
 type Member = NonNullable<Schemas['Session']['member']>
 const LAST_MEMBER = 'voucher.member'
@@ -52,11 +54,24 @@ export const useSessionStore = defineStore('session', () => {
   }
 
   async function signIn(email: string, password: string) {
+    const before = last.value
     await api.signIn({ email, password })
+    await load()
+    // Whose sign-in had run out left the device without signing out.
+    if (before && member.value && before.id !== member.value.id) await clearSentOf(before.id)
+  }
+
+  /** Everything of the member leaves this device; what is not sent yet waits here, sealed. */
+  async function signOut() {
+    if (member.value) await leaveDevice(member.value.id)
+    await api.signOut()
+    localStorage.removeItem(LAST_MEMBER)
     await load()
   }
 
-  async function signOut() {
+  /** The account is gone already: nothing is left to come back to. */
+  async function forgotten() {
+    if (member.value) await clearMember(member.value.id)
     localStorage.removeItem(LAST_MEMBER)
     await api.signOut()
     await load()
@@ -76,5 +91,6 @@ export const useSessionStore = defineStore('session', () => {
     load,
     signIn,
     signOut,
+    forgotten,
   }
 })

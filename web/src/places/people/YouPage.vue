@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { ref } from 'vue'
-import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
+import { unsentOf } from '@/offline/leaving'
 import { dates, type Dates } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
@@ -14,7 +14,6 @@ import SecondFactor from './parts/SecondFactor.vue'
 
 const session = useSessionStore()
 const { member } = storeToRefs(session)
-const router = useRouter()
 const password = ref('')
 const newPassword = ref('')
 const refusal = ref<Trouble | null>(null)
@@ -48,10 +47,17 @@ const DATES: Record<Dates, string> = {
   year_first: '2026-11-26, 17:05',
 }
 
-async function leave() {
+/** Fish and pictures of this member that the server has not had; asked before signing out. */
+const unsent = ref<{ records: number; photos: number } | null>(null)
+
+async function leave(isSure: boolean) {
+  const waiting = await unsentOf(member.value!.id)
+  unsent.value = waiting.records + waiting.photos > 0 && !isSure ? waiting : null
+  if (unsent.value) return
   try {
     await session.signOut()
-    await router.push('/sign-in')
+    // The queue of who left is gone from memory, too.
+    location.assign('/sign-in')
   } catch (thrown) {
     refusal.value = trouble(thrown)
   }
@@ -62,10 +68,23 @@ async function leave() {
   <div v-if="member" class="page narrow you">
     <h1>{{ member.name }}</h1>
     <p class="soft">
-      {{ member.role }}. Fish that wait on this device to be sent stay here when you sign out.
+      {{ member.role }}. Signing out takes your cards, fish and pictures off this device; what is
+      not sent yet waits here, sealed, until you sign in again.
     </p>
     <p><RouterLink to="/practice">Practice</RouterLink>: drawn fish, and how far you are.</p>
-    <el-button size="large" @click="leave">Sign out</el-button>
+    <div v-if="unsent" class="stack unsent" role="alert">
+      <p>
+        <b>{{ unsent.records }} fish and {{ unsent.photos }} pictures are not sent yet.</b>
+        They can wait on this device, sealed: nobody else can read or send them, and they come back
+        when you sign in here. Or go to the Deck with a signal and send them first.
+      </p>
+      <div class="choice">
+        <RouterLink to="/deck">Send them first</RouterLink>
+        <button type="button" class="quiet" @click="leave(true)">Seal them and sign out</button>
+        <button type="button" class="quiet" @click="unsent = null">Stay signed in</button>
+      </div>
+    </div>
+    <el-button v-else size="large" @click="leave(false)">Sign out</el-button>
     <fieldset class="units">
       <legend>Lengths, weights and temperatures</legend>
       <label

@@ -16,7 +16,7 @@ const isSure = ref(false)
 const forget = () =>
   run(async () => {
     await api.beForgotten({ password: password.value })
-    await session.signOut()
+    await session.forgotten()
     await router.push({ path: '/sign-in', query: { forgotten: 'yes' } })
   })
 </script>
