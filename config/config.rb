@@ -29,9 +29,9 @@ require "securerandom"
 #   limits:          false switches off the flood limits, for tests that need to
 Config = Struct.new(
   :mode, :database_url, :owner_url, :read_url, :base_url, :session_secrets,
-  :authenticator_secret, :var_dir, :fonts_dir, :gauge_url, :boat_addr, :scale_addr, :smtp_url, :sender, :bucket_url, :redis_url,
-  :trusted_proxies, :max_failures, :lockout_minutes, :reset_hours, :second_factor,
-  :metrics_token, :limits, keyword_init: true
+  :authenticator_secret, :var_dir, :fonts_dir, :gauge_url, :boat_addr, :scale_addr, :smtp_url,
+  :sender, :bucket_url, :redis_url, :trusted_proxies, :max_failures, :lockout_minutes,
+  :reset_hours, :second_factor, :metrics_token, :limits, keyword_init: true
 ) do
   def production? = mode == "production"
   def session_secret = session_secrets.first

@@ -73,12 +73,28 @@ module Roles
     db.run "grant #{acts.join(', ')} on #{table} to #{APPLICATION}"
   end
 
-  # Nobody reads passwords, keys or who signed in when to draw a chart.
+  # Nobody reads passwords, keys, names and contacts when to draw a chart: of a table that holds
+  # some of them the other columns are open.
   def grant_reading(db, tables)
-    open = tables.grep_v(MACHINERY) - %w[security_events security_traces letters held_encounters
-      reading_keys import_rows]
-    db.run "grant select on #{open.join(', ')} to #{READER}"
+    closed = Core::Privacy::PersonalData.closed_to_readers
+    tables.grep_v(MACHINERY).each do |table|
+      hidden = closed.fetch(table, []) + closed.fetch(VIEWS_OF[table], [])
+      columns = db[table.to_sym].columns.map(&:to_s)
+      open = columns - hidden
+      next if CLOSED.include?(table) || open.empty?
+
+      db.run "grant select #{if open != columns
+                               "(#{open.map do |name|
+                                 %("#{name}")
+                               end.join(', ')})"
+      end} " \
+        "on #{table} to #{READER}"
+    end
   end
+  VIEWS_OF = { "encounters" => "encounter_records" }.freeze
+  CLOSED = %w[
+    security_events security_traces letters held_encounters reading_keys import_rows calls exports
+  ].freeze
 
   def may_make_roles?(db)
     db[:pg_roles].where(rolname: Sequel.lit("current_user")).get(

@@ -27,6 +27,21 @@ Sequel.migration do
         ))) * 5000
         from cells a join cells b using (fish_id)
         where a.first = 1 and b.last = 1 and spans.fish_id = a.fish_id;
+      alter table letters add member_id uuid references members;
+      update letters set member_id = m.id from members m join accounts a on a.id = m.account_id
+        where a.email = letters.recipient;
+      create index on letters (member_id);
+      -- Of what was given away nothing changes but the receiver's name, when a member is forgotten.
+      drop trigger exports_append_only on exports;
+      create trigger exports_append_only before delete on exports
+        for each row execute function append_only();
+      create trigger exports_receiver_alone before update on exports for each row
+        when (to_jsonb(old) - 'receiver' is distinct from to_jsonb(new) - 'receiver')
+        execute function append_only();
+      drop trigger noted on exports;
+      create trigger noted after insert or update or delete on exports for each row
+        when (current_setting('voucher.unnoted', true) is distinct from 'on' or not notes_may_be_off())
+        execute function note_row_change('id', 'receiver');
       -- So many rows of each noted table were written without a note, by its owner: rows and notes keep
       -- that difference from then on.
       create table note_balances (
@@ -47,6 +62,11 @@ Sequel.migration do
       alter table spans drop cells_m;
       alter table letter_templates drop failed;
       drop table note_balances;
+      drop trigger exports_receiver_alone on exports;
+      drop trigger exports_append_only on exports;
+      create trigger exports_append_only before update or delete on exports
+        for each row execute function append_only();
+      alter table letters drop member_id;
     SQL
   end
 end

@@ -11,7 +11,11 @@ module Store
     def initialize(db) = @db = db
 
     # letter: { kind:, recipient:, subject:, body:, report_id:, leaves_at: }. Returns its id.
-    def queue(**letter) = @db[:letters].insert(**letter)
+    # It is kept whose letter it is, for the day when the member has another address.
+    def queue(**letter)
+      member = @db[:members].join(:accounts, id: :account_id).where(email: letter[:recipient])
+      @db[:letters].insert(**letter, member_id: member.get(Sequel[:members][:id]))
+    end
 
     # Letters about a report that have not left: [{ id:, kind:, leaves_at: }]
     def waiting_to_leave(report_id, at:)

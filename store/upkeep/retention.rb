@@ -13,6 +13,8 @@ module Store
     # Rows of old tables as they came may name who never asked to be here; what became records
     # stays.
     TABLE_SECONDS = 30 * DAY
+    # Those of tables that somebody looked at and never brought in.
+    UNUSED_TABLE_SECONDS = 90 * DAY
     EXPIRED_KEYS = {
       account_password_reset_keys: :deadline, account_login_change_keys: :deadline,
       account_lockouts: :deadline
@@ -30,15 +32,16 @@ module Store
       @db[:live_taps].where(fish_id: old.select(:id)).delete
       old.delete
       @db[:security_traces].where { at < now - TRACE_SECONDS }.delete
-      forget_tables(before: now - TABLE_SECONDS)
+      forget_tables(%w[done undone], before: now - TABLE_SECONDS)
+      forget_tables(%w[read checked stopped], before: now - UNUSED_TABLE_SECONDS)
       EXPIRED_KEYS.each { |table, column| @db[table].where { Sequel[column] < now - DAY }.delete }
       nil
     end
 
     private
 
-    def forget_tables(before:)
-      past = @db[:imports].where(state: %w[done undone]).where { changed_at < before }
+    def forget_tables(states, before:)
+      past = @db[:imports].where(state: states).where { changed_at < before }
       @db[:import_rows].where(import_id: past.select(:id))
         .exclude(cells: Sequel.pg_jsonb_wrap([]))
         .update(cells: Sequel.pg_jsonb_wrap([]), faults: Sequel.pg_jsonb_wrap([]))

@@ -128,6 +128,11 @@ class EvidenceTest < Minitest::Test
     %w[account_password_hashes accounts security_events letters].each do |table|
       refused "select * from #{table}", reader
     end
+    ["finder_contact from reports", "report_key from reports", "phone from calls",
+      "story_key from fish", "permit_number from members", "name from members",
+      "crew_key from trips"].each { |what| refused "select #{what}", reader }
+
+    assert_equal 0, reader[:reports].get(Sequel.function(:count, :caught_on))
     refused "update trips set platform = 'kayak'", reader
   ensure
     reader&.disconnect

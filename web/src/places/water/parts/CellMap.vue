@@ -63,7 +63,7 @@ function draw() {
           color: colour('--ink'),
           dashArray: one.few ? '3 3' : undefined,
           fillColor: colour(props.shows === 'back' ? '--rust' : '--kelp'),
-          fillOpacity: one.few ? 0.1 : 0.25 + 0.5 * Math.sqrt(one[props.shows] / most),
+          fillOpacity: one.few ? 0 : 0.25 + 0.5 * Math.sqrt(one[props.shows] / most),
         },
       )
         .on('click', () => emit('pick', one))
