@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "ipaddr"
 require "rack/attack"
 
 module Api
@@ -49,7 +50,15 @@ module Api
       }
     end
 
-    def address(request) = request.env.fetch(ClientAddress::ADDRESS)
+    def address(request) = network(request.env.fetch(ClientAddress::ADDRESS))
+
+    # Who has one address of version 6 has a whole network of them: 64 bits count as one.
+    def network(text)
+      found = IPAddr.new(text)
+      found.ipv6? && !found.ipv4_mapped? ? found.mask(64).to_s : text
+    rescue IPAddr::Error
+      text
+    end
 
     def refusal(wait)
       Refusal.rack(

@@ -21,7 +21,7 @@ module Application
           gauge: Devices::Gauge.new(config.gauge_url),
           instruments:
             Devices::Instruments.new(boat: config.boat_addr, scale: config.scale_addr).start,
-          counters: counters(config),
+          counters: counters(config, db),
           metrics: Api::Metrics.new(dir: ENV.fetch("VOUCHER_METRICS_DIR", nil)),
           **parts
         )
@@ -67,8 +67,10 @@ module Application
     Devices::SmtpCarrier.new(config.smtp_url, sender: config.sender)
   end
 
-  def counters(config)
+  def counters(config, db)
     alone = Api::LimitCounters.new
-    config.redis_url ? Devices::SharedCounters.new(config.redis_url, alone:) : alone
+    return Devices::SharedCounters.new(config.redis_url, alone:) if config.redis_url
+
+    Api::CommonCounters.new(shared: Store::LimitCounts.new(db), alone:)
   end
 end

@@ -13,7 +13,7 @@ module Roles
   # Where the application removes rows: what is derived, gone by tomorrow, or machinery.
   REMOVED_FROM = %w[trips photos live_fish live_taps track_fixes letter_templates spans lockers
     coast_features discarded_files security_traces water_cells practice_results
-    practice_signatures water_recomputes].freeze
+    practice_signatures water_recomputes limit_counts].freeze
   MACHINERY = /\A(account|que_)/
 
   module_function
@@ -94,6 +94,7 @@ module Roles
   VIEWS_OF = { "encounters" => "encounter_records" }.freeze
   CLOSED = %w[
     security_events security_traces letters held_encounters reading_keys import_rows calls exports
+    limit_counts
   ].freeze
 
   def may_make_roles?(db)

@@ -9,6 +9,11 @@ module Formats
   module PackageIn
     CATCHES, TRIPS = "data/catches.csv", "data/trips.csv"
     MOST_BYTES = 200_000_000
+    # Tables are packed to a thirtieth at best: what unpacks to more than this many times its size,
+    # and to more than a small table, was made to fill a memory.
+    MOST_TIMES = 60
+    SMALL_BYTES = 2_000_000
+    CHUNK_BYTES = 65_536
     # What a trip tells in the row of a day.
     TOLD = { "fished_hours" => "fished_hours", "rods" => "rods", "platform" => "platform",
              "water_temp_c" => "water_temp_c", "held_on" => "caught_on",
@@ -26,7 +31,7 @@ module Formats
       descriptor = zip.find_entry("datapackage.json")
       return nil unless descriptor && zip.find_entry(CATCHES)
 
-      said = JSON.parse(descriptor.get_input_stream.read)
+      said = JSON.parse(unpacked(descriptor))
       catches, trips = [CATCHES, TRIPS].map { |name| text_of(zip, name, said) }
       trips ? with_trips(catches, trips) : catches
     rescue Zip::Error
@@ -37,10 +42,21 @@ module Formats
 
     def text_of(zip, name, descriptor)
       entry = zip.find_entry(name) or return nil
-      if entry.size > MOST_BYTES
-        refuse("A table in this package is larger than #{MOST_BYTES / 1_000_000} MB.")
+      check(name, unpacked(entry), descriptor)
+    end
+
+    # What an entry says of its size anybody may have written, so it is counted while it unpacks.
+    def unpacked(entry)
+      most = (MOST_TIMES * entry.compressed_size).clamp(SMALL_BYTES, MOST_BYTES)
+      input, text = entry.get_input_stream, +""
+      while (chunk = input.read(CHUNK_BYTES))
+        text << chunk
+        next if text.bytesize <= most
+
+        refuse("#{entry.name} in this package unpacks to more than #{most / 1_000_000} MB, far " \
+          "more than a table of its size. Unpack it and send the tables themselves.")
       end
-      check(name, entry.get_input_stream.read(MOST_BYTES), descriptor)
+      text
     end
 
     # A day lies where its first fish was; where it had none, only its water is known.
@@ -77,6 +93,6 @@ module Formats
     end
 
     def refuse(sentence) = raise(Core::InvalidInput.at("file", :not_whole, sentence))
-    private_class_method :text_of, :with_trips, :day, :check, :refuse
+    private_class_method :text_of, :unpacked, :with_trips, :day, :check, :refuse
   end
 end

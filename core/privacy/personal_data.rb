@@ -28,6 +28,8 @@ module Core
           false],
         ["account_active_session_keys, security_traces", %w[address agent], "member",
           "to see who signed in from where", "the member, coordinators", "a year", GOES, false],
+        ["limit_counts", %w[key], "other", "how often an address asked", "nobody", "a day", STAYS,
+          false],
         ["security_events", %w[kind detail], "member", "what happened to an account",
           "coordinators", FOR_EVER, LEDGERS, false],
         ["trips", %w[crew_key plan ticks], "member", "where somebody goes fishing, and with whom",

@@ -27,6 +27,11 @@ Sequel.migration do
         ))) * 5000
         from cells a join cells b using (fish_id)
         where a.first = 1 and b.last = 1 and spans.fish_id = a.fish_id;
+      -- Counters of the limits that all processes share.
+      create unlogged table limit_counts (
+        key text primary key, count integer not null, until_at timestamptz not null
+      );
+      create index on limit_counts (until_at);
       alter table letters add member_id uuid references members;
       update letters set member_id = m.id from members m join accounts a on a.id = m.account_id
         where a.email = letters.recipient;
@@ -61,7 +66,7 @@ Sequel.migration do
       alter table coast_features drop is_public;
       alter table spans drop cells_m;
       alter table letter_templates drop failed;
-      drop table note_balances;
+      drop table note_balances, limit_counts;
       drop trigger exports_receiver_alone on exports;
       drop trigger exports_append_only on exports;
       create trigger exports_append_only before update or delete on exports

@@ -31,6 +31,7 @@ module Store
       old = @db[:live_fish].where { updated_at < now - LIVE_SECONDS }
       @db[:live_taps].where(fish_id: old.select(:id)).delete
       old.delete
+      @db[:limit_counts].where { until_at < now - DAY }.delete
       @db[:security_traces].where { at < now - TRACE_SECONDS }.delete
       forget_tables(%w[done undone], before: now - TABLE_SECONDS)
       forget_tables(%w[read checked stopped], before: now - UNUSED_TABLE_SECONDS)

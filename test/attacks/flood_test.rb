@@ -216,4 +216,81 @@ class FloodTest < ApiCase
     assert_equal [1, 2, 3], Array.new(3) { counters.increment("key", 1, expires_in: 60) }
     assert_equal 3, counters.read("key")
   end
+
+  # Without Redis the database counts for all processes; what every request counts stays alone.
+  def test_processes_share_their_counters_without_redis
+    one, two = Array.new(2) do
+      Api::CommonCounters.new(shared: Store::LimitCounts.new(db), alone: Api::LimitCounters.new)
+    end
+    step = ->(counters, key) { counters.increment(key, 1, expires_in: 60) }
+
+    assert_equal([1, 2, 3],
+      [one, two, one].map { |counters| step[counters, "sign-in by address:192.0.2.1"] })
+    assert_equal([1, 1, 2],
+      [one, two, one].map { |counters| step[counters, "everything by address:192.0.2.1"] })
+    db[:limit_counts].update(until_at: Time.now - 1)
+
+    assert_equal 1, step[one, "sign-in by address:192.0.2.1"], "its time is over"
+    down = Object.new.tap { |gone| def gone.increment(*, **) = raise(Sequel::DatabaseError, "x") }
+    alone = Api::CommonCounters.new(shared: down, alone: Api::LimitCounters.new)
+
+    assert_equal [1, 2], Array.new(2) { step[alone, "sign-in by address:192.0.2.1"] }
+  end
+
+  def test_a_network_of_version_six_counts_as_one_address
+    same = %w[2001:db8:1:2::1 2001:db8:1:2:ffff:1:2:3].map { |one| Api::Limits.network(one) }
+
+    assert_equal 1, same.uniq.size
+    refute_equal same[0], Api::Limits.network("2001:db8:1:3::1")
+    assert_equal "192.0.2.1", Api::Limits.network("192.0.2.1")
+  end
+
+  # One long answer at a time, two wait, and the others are told to come again at once.
+  def test_long_answers_leave_the_other_threads_free
+    gate, running, most = Queue.new, 0, 0
+    heavy = Api::Heavy.new(
+      lambda { |_|
+        most = [most, running += 1].max
+        gate.pop
+        running -= 1
+        [200, {}, []]
+      }, Api::LimitCounters.new
+    )
+    env = lambda { |at|
+      { "voucher.heavy" => true, "rack.session" => { "account_id" => at },
+        Api::ClientAddress::ADDRESS => "192.0.2.1" }
+    }
+    threads = Array.new(8) { |at| Thread.new { heavy.call(env[at])[0] } }
+    sleep 0.01 until threads.count { |thread| !thread.alive? } == 5
+    3.times { gate << true }
+
+    assert_equal ([200] * 3) + ([503] * 5), threads.map(&:value).sort
+    assert_equal 1, most
+    gate.close
+    statuses = Array.new(14) { heavy.call(env[99])[0] }
+
+    assert_equal ([200] * 12) + ([429] * 2), statuses, "so many a minute for one member"
+  end
+
+  # Small enough to send, and two gigabytes when it is read.
+  def test_a_package_that_unpacks_to_a_bomb_is_refused_while_it_unpacks
+    bomb = Zip::OutputStream.write_buffer do |zip|
+      zip.put_next_entry("datapackage.json")
+      zip.write("{}")
+      zip.put_next_entry("data/catches.csv")
+      40.times { zip.write("a,b,c\n" * 200_000) }
+    end.string
+
+    assert_operator bomb.bytesize, :<, 100_000
+    sign_in("hamish@marrow.example")
+    token = ask("/api/session").fetch("csrf_token")
+    before = memory_mb
+    post("/api/imports?name=catches.zip", bomb, "CONTENT_TYPE" => "application/octet-stream",
+      "HTTP_X_CSRF_TOKEN" => token)
+
+    assert_equal [422, "not_whole"], [last_response.status, answer["code"]]
+    assert_operator memory_mb - before, :<, 60
+  end
+
+  def memory_mb = File.read("/proc/self/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024
 end

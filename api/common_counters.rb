@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module Api
+  # What few requests count is counted by all processes together, in the database where there is
+  # no Redis; what every request counts stays in its process. Without the database each counts
+  # alone: a limit that is too generous for a while is better than no service.
+  class CommonCounters
+    ALONE = /everything|stories|reading by key/
+
+    # shared, alone: #increment(key, amount, expires_in:), #read, #write, #delete
+    def initialize(shared:, alone:)
+      @shared = shared
+      @alone = alone
+    end
+
+    %i[increment read write delete].each do |name|
+      define_method(name) do |key, *rest, **options|
+        where = key.match?(ALONE) ? @alone : @shared
+        where.public_send(name, key, *rest, **options)
+      rescue Sequel::Error
+        @alone.public_send(name, key, *rest, **options)
+      end
+    end
+
+    def delete_matched(pattern, options = nil) = @alone.delete_matched(pattern, options)
+  end
+end
