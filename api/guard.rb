@@ -66,6 +66,8 @@ module Api
 
     def check_parameters(env, operation)
       query = Rack::Utils.parse_query(env["QUERY_STRING"])
+      # As the sign-in reads it, too: what it cannot is refused here.
+      Rack::Utils.parse_nested_query(env["QUERY_STRING"])
       faults =
         query.values.grep(Array).any? ? { "query" => "Each parameter may be given once." } : {}
       refuse_text(query.merge(operation.path_params))
@@ -73,8 +75,8 @@ module Api
       faults = @contract.parameter_faults(operation, query:, headers:) if faults.empty?
       refuse(422, :invalid_parameters, faults.values.join(" "), faults) unless faults.empty?
       env["voucher.params"] = symbols(query.merge(operation.path_params))
-    rescue Rack::QueryParser::InvalidParameterError, Rack::QueryParser::QueryLimitError,
-      ArgumentError, EncodingError
+    rescue Rack::QueryParser::ParameterTypeError, Rack::QueryParser::InvalidParameterError,
+      Rack::QueryParser::QueryLimitError, ArgumentError, EncodingError
       refuse(400, :unreadable_address, "The address holds characters that cannot be read.")
     end
 

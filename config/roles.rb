@@ -13,7 +13,8 @@ module Roles
   # Where the application removes rows: what is derived, gone by tomorrow, or machinery.
   REMOVED_FROM = %w[trips photos live_fish live_taps track_fixes letter_templates spans lockers
     coast_features discarded_files security_traces water_cells practice_results
-    practice_signatures water_recomputes limit_counts].freeze
+    practice_signatures practice_seeds
+    water_recomputes limit_counts].freeze
   MACHINERY = /\A(account|que_)/
 
   module_function

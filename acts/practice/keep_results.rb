@@ -2,21 +2,48 @@
 
 module Acts
   # Keeps what a member practised, as a phone sends it when it has a signal; sent twice, it is kept
-  # once.
-  module KeepResults
-    # sent: [{ id:, skill:, scene:, seed:, level:, marks:, points:, at: Time }]
+  # once. Deeds are played again here: only what comes of that, on a seed that was given out and not
+  # used before, counts for training; the rest is the member's own.
+  class KeepResults
+    # sent: [{ id:, skill:, scene:, seed:, level:, marks:, points:, deeds:, at: Time }]
     # Raises Core::InvalidInput.
-    def self.call(context, sent:)
+    def self.call(context, sent:) = new(context).call(sent)
+
+    def initialize(context)
+      @context = context
+      @store = context.store
+      @door = Core::Practice::Door.new(OpenPractice.card(context))
+    end
+
+    def call(sent)
       if sent.any? { |one| one[:marks] && one[:points] }
         raise Core::InvalidInput.at("results", :two_scores,
           "A result has marks or points. Send the one that the exercise gives.")
       end
-      rows = sent.map do |one|
-        { member_id: context.member.id,
-          **%i[id skill scene seed level marks points].to_h { |key| [key, one[key]] },
-          at: [one[:at], context.now].min }
+      @store.write do
+        @store.practice.add(sent.reject { |one| @store.practice.known?(one[:id]) }.map { row(_1) })
       end
-      context.store.write { context.store.practice.add(rows) }
+    end
+
+    private
+
+    def row(one)
+      told = one.slice(:id, :skill, :scene, :seed, :level, :marks, :points)
+      found = replayed(one)
+      {
+        **told.except(:id), marks: told[:marks], points: told[:points], scene: told[:scene],
+                            **found.to_h, id: told[:id], member_id: @context.member.id,
+                            at: [one[:at], @context.now].min, is_replayed: !found.nil?
+      }
+    end
+
+    # { marks: } or { points: } as the deeds come out here; nil where they prove nothing.
+    def replayed(one)
+      return unless one[:deeds] &&
+        @store.practice.use_seed?(@context.member.id, one[:seed], at: @context.now)
+
+      found = Core::Practice::Replay.call(@door, one)
+      found && { marks: nil, points: nil, **found }
     end
   end
 end

@@ -5,7 +5,8 @@ module Core
     # What results say of a skill: an honest estimate, when to come back to it, and whether a
     # training item is met. Never a comparison with others.
     #
-    # result: { skill:, marks: 0..100 | nil, points: of a scene | nil, scene: | nil, at: Time }
+    # result: { skill:, marks: 0..100 | nil, points: of a scene | nil, scene: | nil, at: Time,
+    #         is_replayed: whether the server did the deeds again }
     module Progress
       SKILLS = {
         "place" => "Place the tag", "measure" => "Read the length", "handle" => "Fish on the clock",
@@ -65,8 +66,9 @@ module Core
         last && (last + interval)
       end
 
-      # Whether what is asked for was shown.
+      # Whether what is asked for was shown. What a phone only says of itself shows nothing.
       def met?(item, results)
+        results = results.select { |result| result[:is_replayed] }
         case item
         when "placing" then placing?(results)
         when "scenes" then scenes?(results)

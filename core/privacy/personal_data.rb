@@ -41,7 +41,7 @@ module Core
           false],
         ["lockers", %w[gear], "member", "what is in the boat", "the member", "while a member", GOES,
           false],
-        ["practice_results, practice_signatures", %w[skill scene note], "member",
+        ["practice_results, practice_signatures, practice_seeds", %w[skill scene note seed], "member",
           "how far somebody has come", "the member, coordinators", "while a member", GOES, false],
         ["photos", %w[name camera lat_deg lon_deg], "member", "which fish a picture shows",
           "the member, coordinators", FOR_EVER,

@@ -32,6 +32,14 @@ Sequel.migration do
         key text primary key, count integer not null, until_at timestamptz not null
       );
       create index on limit_counts (until_at);
+      -- A result counts for training where the server gave its seed out and played the deeds again.
+      alter table practice_results add is_replayed boolean not null default true;
+      alter table practice_results alter is_replayed set default false;
+      create table practice_seeds (
+        member_id uuid not null references members on delete cascade, seed integer not null,
+        given_at timestamptz not null default now(), used_at timestamptz,
+        primary key (member_id, seed)
+      );
       alter table letters add member_id uuid references members;
       update letters set member_id = m.id from members m join accounts a on a.id = m.account_id
         where a.email = letters.recipient;
@@ -66,7 +74,8 @@ Sequel.migration do
       alter table coast_features drop is_public;
       alter table spans drop cells_m;
       alter table letter_templates drop failed;
-      drop table note_balances, limit_counts;
+      drop table note_balances, limit_counts, practice_seeds;
+      alter table practice_results drop is_replayed;
       drop trigger exports_receiver_alone on exports;
       drop trigger exports_append_only on exports;
       create trigger exports_append_only before update or delete on exports

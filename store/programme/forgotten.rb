@@ -30,7 +30,7 @@ module Store
       forget_pictures(member_id)
       forget_exports(member_id, name, at)
       forget_table_rows([name, *public_name, *addresses])
-      %i[lockers practice_results practice_signatures].each do |table|
+      %i[lockers practice_results practice_signatures practice_seeds].each do |table|
         @db[table].where(member_id:).delete
       end
       @db[:held_encounters].where(member_id:).exclude(settled_at: nil)

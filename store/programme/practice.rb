@@ -3,12 +3,31 @@
 module Store
   # Results of practice, and what was signed of them.
   class Practice
-    COLUMNS = %i[id member_id skill scene seed level marks points at].freeze
+    COLUMNS = %i[id member_id skill scene seed level marks points at is_replayed].freeze
+    # So many tasks wait on a phone without a signal.
+    SEEDS_AHEAD = 60
+    SEEDS = 2_147_483_646
 
     def initialize(db) = @db = db
 
     # Rows that are there already stay.
     def add(rows) = @db[:practice_results].insert_conflict.multi_insert(rows)
+
+    # Seeds that a member was given and has not used, filled up to so many.
+    def seeds(member_id)
+      own = @db[:practice_seeds].where(member_id:)
+      missing = SEEDS_AHEAD - own.where(used_at: nil).count
+      rows = Array.new([missing, 0].max) { { member_id:, seed: SecureRandom.random_number(SEEDS) } }
+      @db[:practice_seeds].insert_conflict.multi_insert(rows)
+      own.where(used_at: nil).order(:given_at, :seed).limit(SEEDS_AHEAD).select_map(:seed)
+    end
+
+    # Whether it was given to this member and is used now for the first time.
+    def use_seed?(member_id, seed, at:)
+      @db[:practice_seeds].where(member_id:, seed:, used_at: nil).update(used_at: at) == 1
+    end
+
+    def known?(id) = !@db[:practice_results].where(id:).empty?
 
     # The oldest first.
     def of(member_id)

@@ -25,23 +25,39 @@ class PracticeApiTest < ApiCase
     assert_equal [0, nil], skill("read").values_at("n", "mean"), "nothing is said of nothing"
   end
 
-  def test_a_training_item_is_met_by_results_and_signed_by_a_person
+  def given_seeds = ask("/api/practice")["seeds"]
+
+  # A placed tag on a seed that was given out, as the trainer sends it.
+  def placed(seed, at, well: true)
+    right = Core::Practice::TagPlacement.new(
+      Core::Practice::TagPlacement.task(seed:, level: 0), { x: 0, y: 0, angle_deg: 0 }
+    ).right
+    deeds = { x: right[:point][0], y: right[:point][1], angle_deg: well ? 45 : 85 }
+    result(at, seed:, marks: 100, deeds:)
+  end
+
+  def test_a_training_item_is_met_by_what_is_done_again_here_and_signed_by_a_person
     sign_in
-    keep(Array.new(19) { |at| result(1000 - at, marks: 90) })
+    keep(Array.new(20) { |at| result(2000 - at, marks: 100) })
+    keep(Array.new(20) { |at| result(1900 - at, marks: 100, seed: at, deeds: { x: 1 }) })
+
+    refute item("placing")["met"], "what a phone only says of itself shows nothing"
+    seeds = given_seeds
+    keep(seeds.first(19).each_with_index.map { |seed, at| placed(seed, 1000 - at) })
 
     refute item("placing")["met"]
-    keep([result(1, marks: 10)])
+    keep([placed(seeds[0], 500)])
+
+    refute item("placing")["met"], "a seed counts once"
+    keep([placed(seeds[19], 1, well: false)])
 
     assert item("placing")["met"], "the middle counts, not the last"
-    keep(%w[estuary wall kayak venom].each_with_index.map do |scene, at|
-      result(500 - at, skill: "handle", scene:, points: 5)
-    end)
+    assert_operator db[:practice_results].where(seed: seeds[19]).get(:marks), :<, 100,
+      "the marks are those that come out here"
+    refute_includes given_seeds, seeds[0]
+    keep([{ **placed(seeds[20], 1), points: 5 }])
 
-    refute item("scenes")["met"]
-    keep([result(2, skill: "handle", scene: "swallowed", points: 70)])
-    keep([result(1, skill: "handle", scene: "tangle", points: 19)])
-
-    assert item("scenes")["met"], "scenes that nobody brings in well do not count"
+    assert_equal [422, "two_scores"], [last_response.status, told["code"]]
     sign
 
     assert_equal 403, last_response.status
@@ -52,6 +68,9 @@ class PracticeApiTest < ApiCase
     sign
 
     assert_equal 409, last_response.status
+    send_json(:post, "/api/members/#{@hamish[:id]}/practice", { item: "placing", note: "Myself" })
+
+    assert_equal [409, "own_training"], [last_response.status, told["code"]]
   end
 
   def sign

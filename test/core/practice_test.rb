@@ -206,12 +206,43 @@ class PracticeTest < Minitest::Test
     assert_match(/Practise first: Five fair scenes/, lessons(signed: ["placing"]).text)
     assert_nil lessons(signed: %w[placing scenes])
     assert_nil lessons(tagged: true)
-    placed = (1..20).map { { skill: "place", marks: 80, points: nil, scene: nil, at: Time.now } }
+    placed = (1..20).map do
+      { skill: "place", marks: 80, points: nil, scene: nil, at: Time.now, is_replayed: true }
+    end
 
     assert_match(/Practise first: Five fair scenes/, lessons(results: placed).text)
   end
 
-  def results(*marks) = marks.map { |one| { skill: "read", marks: one, points: nil, at: Time.now } }
+  def results(*marks)
+    marks.map do |one|
+      { skill: "read", marks: one, points: nil, at: Time.now, is_replayed: true }
+    end
+  end
+
+  # A scene that is done again comes out as it did, and deeds that are none come to nothing.
+  def test_deeds_are_done_again
+    card = { rules: Core::Trips::Card.rules(Core::Protocol::HouseRules.default), species: [] }
+    played = Practice::Door.new(card).tap { |door| door.ask("begin", { scene: "wall", seed: 5 }) }
+    deeds, told = [], {}
+    # Hands that do the next thing that ends it.
+    wanted = %w[let_go put_back remover net sink_net fetch_net]
+    until told[:debrief] || deeds.size > 3000
+      may = told[:acts].to_a.map { |act| act[:key] }
+      deeds << [100, (deeds.size % 3).positive?, 55, (wanted & may).first]
+      told = played.ask("advance",
+        %i[ms winds drag_percent act].zip(deeds.last).to_h)
+    end
+    again = lambda do |deeds|
+      Practice::Replay.call(Practice::Door.new(card),
+        { skill: "handle", scene: "wall", seed: 5, deeds: })
+    end
+
+    assert_equal({ points: told[:debrief][:points] }, again[deeds])
+    assert_nil again[deeds.first(3)], "it never ended"
+    assert_nil again[[[nil, 1, "x", "no such act"]]]
+    assert_nil again[{ x: 1 }]
+    assert_nil again[[[10_000_000, true, 40, nil]]]
+  end
 
   # 70 and 88 of the last twenty are where it gets harder; a scene counts from 100 downwards.
   # Student's t of two degrees of freedom is 4.30: 4.30 * 10 / sqrt(3) = 24.8.

@@ -152,4 +152,10 @@ export async function keepResult(result: Omit<PracticeResult, 'id' | 'at'>): Pro
 export const waitingResults = () => (kept<PracticeResult[]>(WAITING) ?? []).length
 
 const SEEDS = 2147483646
-export const newSeed = () => Math.floor(Math.random() * SEEDS)
+/** One that the server gave out, so that the result counts; without any it is practice alone. */
+export function newSeed() {
+  const told = kept<Progress>(PROGRESS)
+  const seed = told?.seeds?.shift()
+  if (told) remember(told)
+  return seed ?? Math.floor(Math.random() * SEEDS)
+}

@@ -35,6 +35,7 @@ const { refusal, run } = useAct()
 const begin = () =>
   run(async () => {
     debrief.value = well.value = null
+    deeds = []
     scene.value = (await trainer.scenes()).find((one) => one.key === key) ?? null
     state.value = await trainer.begin(key, seed.value)
     await router.replace({ query: { seed: seed.value } })
@@ -48,6 +49,8 @@ const MOST_BEHIND_MS = 400
 let behind = 0
 let asking = false
 let act: string | null = null
+/** What was done, for the server to do again. */
+let deeds: unknown[][] = []
 let offset = ref(0)
 useRafFn(({ delta }) => {
   if (paused.value || !state.value || debrief.value) return
@@ -56,6 +59,7 @@ useRafFn(({ delta }) => {
   const ms = Math.floor(behind / STEP_MS) * STEP_MS
   behind -= ms
   asking = true
+  deeds.push([ms, winds.value, drag.value, act])
   void trainer
     .advance({ ms, winds: winds.value, drag_percent: drag.value, act })
     .then(show)
@@ -70,7 +74,15 @@ async function show(told: LandingState) {
   paused.value = true
   const { points } = told.debrief
   well.value = await trainer.well(key, seed.value)
-  await keepResult({ skill: 'handle', scene: key, seed: seed.value, level: 0, marks: null, points })
+  await keepResult({
+    skill: 'handle',
+    scene: key,
+    seed: seed.value,
+    level: 0,
+    marks: null,
+    points,
+    deeds,
+  })
 }
 /** The line near its end is heard as well as seen. */
 watch(

@@ -47,6 +47,7 @@ export function useExercise<T extends object>(skill: Skill) {
         level: level.value,
         marks,
         points: null,
+        deeds: { ...given } as Record<string, never>,
       })
     })
   const next = () => {
