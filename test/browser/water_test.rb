@@ -59,7 +59,7 @@ class WaterPagesTest < BrowserCase
     find("summary", text: "The figures").click
     assert_selector "[data-answer=growth] tbody tr", count: fit.n
     assert_accessible(".water-page")
-    visit "/water/handling?from=2025-07-01"
+    visit "/water/handling?from=2026-01-01"
     assert_text "No fish with a tag was let go yet."
     click_button "Take the filter off"
     assert_text "9 of 9 against 24 of 27"

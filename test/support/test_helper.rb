@@ -11,7 +11,7 @@ module TestDatabase
   # Whatever of these changes makes new templates.
   TEMPLATE_SOURCES = %w[
     db/migrations/* db/catalogue/* config/roles.rb config/database.rb demo/catalogue.rb
-    demo/sound.rb store/**/*.rb
+    demo/sound.rb demo/*.geojson store/**/*.rb
   ].freeze
 
   module_function

@@ -50,7 +50,7 @@ let behind = 0
 let asking = false
 let act: string | null = null
 /** What was done, for the server to do again. */
-let deeds: unknown[][] = []
+let deeds: (number | boolean | string | null)[][] = []
 let offset = ref(0)
 useRafFn(({ delta }) => {
   if (paused.value || !state.value || debrief.value) return
