@@ -244,22 +244,20 @@ module Demo
       untagged(life) if @signs.untagged?
       blank_trip(life[:release]) if @signs.blank?
       @last_number = numbers.first
-      @last_release = life[:release]
-      @last_species = life[:species]
+      @last_release, @last_species = life.values_at(:release, :species)
     end
 
     def span(life, fish_id)
       first, last = life[:release], life[:again].last
       grid, metres = Core::Waters::CoarsePlace, Core::Waters::Geodesic
-      places = [first, last].map { |one| [one.lat_deg, one.lon_deg] }
-      cells = places.flat_map { |place| grid.of(*place).values }
+      places = [first, last].flat_map { |one| [one.lat_deg, one.lon_deg] }
+      cells = places.each_slice(2).flat_map { |place| grid.of(*place).values }
       {
-        fish_id:,
-        species_code: life[:species].code,
+        fish_id:, species_code: life[:species].code,
         caught: life[:again].size + 1,
         days: (last.date - first.date).to_i,
         growth_mm: last.length_mm - first.length_mm,
-        distance_m: metres.distance_m(*places.flatten),
+        distance_m: metres.distance_m(*places),
         cells_m: grid.distance_m(metres.distance_m(*cells))
       }
     end

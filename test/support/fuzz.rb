@@ -205,10 +205,10 @@ class Fuzz
   def of_kind(kind, schema, depth)
     case kind
     when "object" then object(schema, depth)
-    when "array" then Array.new(@rng.rand([schema["minItems"] || 0,
-      1].max..[schema["maxItems"] || 3, 3].min)) do
-      example(schema["items"] || {}, nil, depth + 1)
-    end
+    when "array"
+      least = [schema["minItems"] || 0, 1].max
+      most = [least, [schema["maxItems"] || 3, 3].min].max
+      Array.new(@rng.rand(least..most)) { example(schema["items"] || {}, nil, depth + 1) }
     when "integer" then number(schema).to_i
     when "number" then number(schema)
     when "boolean" then chance(0.5)
