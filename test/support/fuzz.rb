@@ -207,7 +207,7 @@ class Fuzz
     when "object" then object(schema, depth)
     when "array"
       least = [schema["minItems"] || 0, 1].max
-      most = [least, [schema["maxItems"] || 3, 3].min].max
+      most = (schema["maxItems"] || 3).clamp(least, [least, 3].max)
       Array.new(@rng.rand(least..most)) { example(schema["items"] || {}, nil, depth + 1) }
     when "integer" then number(schema).to_i
     when "number" then number(schema)

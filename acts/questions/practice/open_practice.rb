@@ -19,14 +19,7 @@ module Acts
         [signature[:item], signature]
       end
       { skills: skills(results, context.today), items: items(results, signed),
-        first: first(store, member_id, context.today), seeds: seeds(context, member_id) }
-    end
-
-    # For tasks to come; a coordinator who looks on gets none.
-    def seeds(context, member_id)
-      return [] unless member_id == context.member.id
-
-      context.store.write(durable: false) { context.store.practice.seeds(member_id) }
+        first: first(store, member_id, context.today) }
     end
 
     # What is asked for before the first card, see Core::Practice::Progress.lessons.
@@ -86,6 +79,6 @@ module Acts
         species: context.store.species.all.map { |one| Core::Trips::Card.species(one) },
         series: context.store.desk.series, cards: Core::Practice::Techniques.shown(rules) }
     end
-    private_class_method :seeds, :skills, :items, :first
+    private_class_method :skills, :items, :first
   end
 end
