@@ -93,6 +93,7 @@ module Core
         answer.dup.tap do |told|
           told.worked_out = words.sub("Distance by water", "Distance")
           told.sentence = answer.sentence&.sub(" by water", " from cell to cell")
+            &.sub("half of them within 0 km", "half of them in the same cell")
         end
       end
 

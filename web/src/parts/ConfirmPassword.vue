@@ -57,6 +57,10 @@ dialog {
 dialog::backdrop {
   background: rgb(0 0 0 / 45%);
 }
+.choice {
+  display: flex;
+  gap: var(--gap-3);
+}
 label {
   display: grid;
   gap: var(--gap-1);

@@ -159,6 +159,12 @@ async function leave(isSure: boolean) {
 </template>
 
 <style scoped>
+.unsent .choice {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--gap-3);
+}
 .you {
   display: grid;
   gap: var(--gap-4);
