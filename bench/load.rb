@@ -3,7 +3,8 @@
 # Reading and writing mixed, as on a busy evening, at a fixed rate against two web processes of its
 #   own: bin/pg start dev; DATABASE_URL=$(bin/pg url dev) ruby bench/load.rb [PER_SECOND] [SECONDS]
 # Requests start when they are due, whether or not the ones before have been answered: waiting
-# counts. Prints p50, p95, p99 by kind beside those of the smallest question in the same run.
+# counts. HEAVY=1: one tagger beside asks for season reports and exports without a pause.
+# Prints p50, p95, p99 by kind beside those of the smallest question in the same run.
 require_relative "support/server"
 require_relative "../test/support/seeds"
 
@@ -101,6 +102,13 @@ BenchServer.run(processes:, jobs: true, env: ENV.slice("READ_DATABASE_URL")) do 
       end
     end
   end
+  heavy = ENV.fetch("HEAVY", nil) && Thread.new do
+    tagger = server.client("isolde@marrow.example")
+    (1..).each do |at|
+      tagger.get("/api/water/season.pdf?from=2025-0#{1 + (at % 9)}-01&mine=yes")
+      tagger.post("/api/exports", { format: "darwin_core", licence: "CC0-1.0", filter: {} })
+    end
+  end
   due = Queue.new
   taken = Queue.new
   kinds = MIX.flat_map { |kind, share| [kind] * share }
@@ -125,6 +133,7 @@ BenchServer.run(processes:, jobs: true, env: ENV.slice("READ_DATABASE_URL")) do 
   end
   CLIENTS.times { due << nil }
   workers.each(&:join)
+  heavy&.kill
   found = Array.new(taken.size) { taken.pop }
   wrong = found.reject { |_, _, answer| answer.to_s.match?(/\A[23]\d\d\z/) }
   all = found.map { |_, took,| took }.sort
