@@ -1,19 +1,23 @@
 # frozen_string_literal: true
 
 module Api
-  # Answers that take long, as the contract marks them: one at a time in each process for members
-  # and one for those without an account, with one waiting each, so that the other threads stay free
-  # for everybody else; and so many a minute for each person. Who would have to wait longer is told
-  # to come again.
+  # Answers that take long, as the contract marks them: one at a time in each process of those for
+  # members and one of those that need no account, with few waiting, so that the other threads stay
+  # free for everybody else; and so many a minute for each person. Who would have to wait longer is
+  # told to come again.
   class Heavy
     # For one member, or one address without a sign-in.
     MOST_A_MINUTE = 12
 
     # One answer at a time.
     class Gate
-      HERE = 2
+      # Ruby gives a thread of this priority an eighth of the time at a stretch, so that the others
+      # of the process hardly wait for it.
+      PRIORITY = -3
 
-      def initialize
+      # most: working or waiting
+      def initialize(most)
+        @most = most
         @one = Mutex.new
         @lock = Mutex.new
         @here = 0
@@ -21,13 +25,23 @@ module Api
 
       # nil where too many are here already.
       def pass(&)
-        return nil unless @lock.synchronize { @here < HERE && (@here += 1) }
+        return nil unless @lock.synchronize { @here < @most && (@here += 1) }
 
         begin
-          @one.synchronize(&)
+          @one.synchronize { yielding(&) }
         ensure
           @lock.synchronize { @here -= 1 }
         end
+      end
+
+      private
+
+      def yielding
+        before = Thread.current.priority
+        Thread.current.priority = PRIORITY
+        yield
+      ensure
+        Thread.current.priority = before
       end
     end
 
@@ -36,7 +50,8 @@ module Api
       @app = app
       @counters = counters
       @counted = counted
-      @members, @visitors = Gate.new, Gate.new
+      # Together fewer than a process has threads.
+      @gates = { members: Gate.new(2), everybody: Gate.new(2) }
     end
 
     def call(env)
@@ -47,7 +62,7 @@ module Api
         return refuse(429, :too_many, "That was too often. Try again in a minute.", 60)
       end
 
-      (member ? @members : @visitors).pass { @app.call(env) } ||
+      @gates.fetch(env["voucher.open"] ? :everybody : :members).pass { @app.call(env) } ||
         refuse(503, :busy, "Other long answers are worked out just now. Nothing is lost; try " \
           "again in a few seconds.", 5)
     end

@@ -258,7 +258,8 @@ class FloodTest < ApiCase
       }, Api::LimitCounters.new
     )
     env = lambda { |at|
-      { "voucher.heavy" => true, "rack.session" => { "account_id" => at },
+      { "voucher.heavy" => true, "voucher.open" => at.nil?,
+        "rack.session" => { "account_id" => at },
         Api::ClientAddress::ADDRESS => "192.0.2.1" }
     }
     threads = Array.new(8) { |at| Thread.new { heavy.call(env[at])[0] } }
