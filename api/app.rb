@@ -49,7 +49,7 @@ module Api
         use Csrf::Origin
         use Csrf::Token
         use Guard, contract
-        use Heavy, parts.counters, counted: config.limits
+        use Heavy, parts.counters, counted: config.limits, socket: config.heavy_socket
         use auth
         run Routing.new(parts)
       end.to_app

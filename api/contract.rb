@@ -28,8 +28,9 @@ module Api
       def role = spec["x-role"]
       # Whether the password has to be given again when that was some minutes ago.
       def fresh? = spec["x-fresh"] == true
-      # Whether it takes long, so that few at a time are worked out.
-      def heavy? = spec["x-heavy"] == true
+      # Whether it takes long, so that few at a time are worked out: true, false, or "unreadable"
+      # where that hangs on a number that could not be read whole.
+      def heavy = spec["x-heavy"] || false
       # Whether each record in it is answered by itself.
       def record_by_record? = spec["x-record-by-record"] == true
       def limit_bytes = spec["x-limit-kb"]&.*(1000) || (open? ? OPEN_LIMIT_BYTES : LIMIT_BYTES)

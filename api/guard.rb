@@ -25,7 +25,7 @@ module Api
         env["voucher.for_keys"] = operation.for_keys?
         env["voucher.fresh"] = operation.fresh?
         env["voucher.role"] = operation.role
-        env["voucher.heavy"] = operation.heavy?
+        env["voucher.heavy"] = operation.heavy
         env["voucher.open"] = operation.open?
         check_sign_in(env, operation)
         look_at(env, operation)

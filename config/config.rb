@@ -25,13 +25,14 @@ require "securerandom"
 #   max_failures, lockout_minutes: wrong passwords before an account rests, and for how long
 #   reset_hours:     how long a letter's link for a new password works
 #   second_factor:   "required" of coordinators, or "offered"
+#   heavy_socket:    of the process that works out long answers; nil: each does its own
 #   metrics_token:   who brings it reads /metrics; nil: nobody
 #   limits:          false switches off the flood limits, for tests that need to
 Config = Struct.new(
   :mode, :database_url, :owner_url, :read_url, :base_url, :session_secrets,
   :authenticator_secret, :var_dir, :fonts_dir, :gauge_url, :boat_addr, :scale_addr, :smtp_url,
   :sender, :bucket_url, :redis_url, :trusted_proxies, :max_failures, :lockout_minutes,
-  :reset_hours, :second_factor, :metrics_token, :limits, keyword_init: true
+  :reset_hours, :second_factor, :heavy_socket, :metrics_token, :limits, keyword_init: true
 ) do
   def production? = mode == "production"
   def session_secret = session_secrets.first
@@ -98,7 +99,8 @@ class Config
         smtp_url: some(env["SMTP_URL"]),
         sender: some(env["LETTER_SENDER"]),
         bucket_url: some(env["PHOTOS_BUCKET"]),
-        redis_url: some(env["REDIS_URL"])
+        redis_url: some(env["REDIS_URL"]),
+        heavy_socket: some(env["VOUCHER_HEAVY_SOCKET"])
       }
     end
 

@@ -10,6 +10,14 @@ module Database
   # A server that is up answers at once.
   CONNECT_SECONDS = 3
 
+  # Where the server is on this machine and runs as the same user, its process for this connection
+  # gets as little of the processor as ours.
+  IN_THE_BACKGROUND = lambda do |connection|
+    Process.setpriority(Process::PRIO_PROCESS, connection.backend_pid, 10)
+  rescue SystemCallError
+    nil
+  end
+
   # A server that is down is met by who asks it first, not here.
   #
   # read_url: of a standby that answers inside Store::Gateway#reading, nil for none

@@ -49,6 +49,7 @@ class BenchServer
       "VOUCHER_ENV" => "development",
       "RACK_ENV" => "development",
       "VOUCHER_LIMITS" => "off",
+      "VOUCHER_HEAVY_SOCKET" => File.join(@dir, "heavy.sock"),
       **@env
     }
     log = File.join(@dir, "log")
@@ -58,6 +59,8 @@ class BenchServer
       :chdir => ROOT,
       :pgroup => true
     )
+    @pids << spawn(env, "bundle", "exec", "puma", "-C", "config/heavy.rb", "config.ru",
+      %i[out err] => ["#{log}.heavy", "w"], :chdir => ROOT, :pgroup => true)
     if @jobs
       @pids << spawn(
         env, "bundle", "exec", "ruby", "bin/lib/jobs.rb",

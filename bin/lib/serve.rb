@@ -127,6 +127,7 @@ class Serve
       "BASE_URL" => ENV.fetch("BASE_URL", "http://#{bind}:#{port}"),
       "VOUCHER_METRICS_DIR" => metrics
     )
+    @env["VOUCHER_HEAVY_SOCKET"] = File.join(@var, "run/heavy.sock")
     @supervisor.add(
       "web",
       [*BUNDLE, "puma", "-C", "config/puma.rb", "config.ru"],
@@ -137,6 +138,14 @@ class Serve
       ready: -> { answers?(bind, port) }
     )
     File.write(File.join(@var, "run/port"), port)
+    heavy
+  end
+
+  # Long answers, in a process that gives way to the others.
+  def heavy
+    FileUtils.rm_f(@env["VOUCHER_HEAVY_SOCKET"])
+    @supervisor.add("heavy", [*BUNDLE, "puma", "-C", "config/heavy.rb", "config.ru"],
+      env: { **LEAN, **@env })
   end
 
   # The one that is asked for, else that of last time, else the usual one, else any.
