@@ -100,6 +100,19 @@ class GrowthTest < Minitest::Test
     end
   end
 
+  # 1.96 errors of 0.02 years are 14 days, and half a year is over on 2 July.
+  def test_when_growth_is_fastest_and_how_sure_that_is
+    fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
+    seasonal = Core::Estimates::SeasonalGrowth::Fit.new(
+      u: 0.4, u_low: 0.2, u_high: 0.6, w: 0.5, w_error: 0.02, aic: 10.0, even_aic: 20.0, n: 80,
+      p: 4
+    )
+    told = Core::Water::GrowthAnswer.of([], fit, species: "Bass", kind: "FL", seasonal:).sentence
+
+    assert_includes told, "Growth swings by 40 % (20 to 60) about the year's mean, fastest about " \
+      "2 July (give or take 14 days)."
+  end
+
   # Growth in a year lies on a line between the two lengths, and its error is that of two values
   # that vary together.
   def test_how_sure_growth_between_the_two_lengths_is

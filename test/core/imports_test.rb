@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "csv"
 require_relative "../support/test_helper"
 require_relative "../../demo/sound"
 require_relative "../../demo/people"
@@ -163,6 +164,16 @@ class ImportsCoreTest < Minitest::Test
     reader = Imports::RowReader.new(head:, mapping: Imports::Mapping.new(mapping), known: KNOWN)
     rows.each_with_index.map { |cells, at| reader.read(cells, at + 2) }
   end
+
+  # A table is guessed from its beginning, as a person reads it.
+  def test_the_first_rows_say_how_a_table_is_meant
+    most = Imports::Guess::LOOKED_AT
+    rows = Array.new(most) { with_length("61.2") } + Array.new(2 * most) { with_length("61,2") }
+
+    assert_equal ".", Imports::Guess.of(head: HEAD, rows:, known: KNOWN).to_h["decimal"]
+  end
+
+  def with_length(text) = GOOD.dup.tap { |row| row[4] = text }
 
   HEAD = %w[day who where fish length tag what fate].freeze
   GOOD = ["2019-05-14", "Wren", "Cutter Ledge", "Cod", "612", "MS000001", "tagged", ""].freeze
