@@ -96,21 +96,33 @@ module Acts
 
       amended = report.with(**changed)
       verdict = FindFish.judge(KnownFish.new(store), amended)
-      if verdict.accepted? && report.matched_to?(verdict.fish)
-        return MeasureSpan.call(store:, fish_ids: [report.fish_id])
-      end
+      told = verdict.accepted? && report.matched_to?(verdict.fish)
+      moved = moved?(report, amended)
+      return MeasureSpan.call(store:, fish_ids: [report.fish_id]) if told && !moved
 
       MatchReport.undo(store:, report:, moved: nil, at: context.now)
+      return store.reports.wait(report.id, :place_moved) if told
+
       store.reports.wait(report.id, verdict.reason || :number_not_found)
       return unless verdict.accepted?
 
       MatchReport.accept(context, report: amended, fish: verdict.fish)
     end
 
+    # To another cell, after its story was told: whoever tries places out would read in the story
+    # how each of them lies. A first place is no other one.
+    def moved?(report, amended)
+      before, after = [report, amended].map do |one|
+        Core::Waters::CoarsePlace.of(one.lat_deg, one.lon_deg)
+      end
+      !before.nil? && before != after
+    end
+
     # By a coordinator, by numbers that stay.
     def decided?(store, report, numbers)
       store.reports.decided_by_hand?(report.id) && report.numbers.to_a == numbers
     end
-    private_class_method :shown, :question, :refuse_overrunning, :refuse_trying, :change, :decided?
+    private_class_method :shown, :question, :refuse_overrunning, :refuse_trying, :change,
+      :moved?, :decided?
   end
 end

@@ -65,6 +65,12 @@ module Core
             "a question is out", "A coordinator has asked something.",
             "Answer the question, and send the change."
           ],
+          place_moved: [
+            "its place was changed after its story was told",
+            "Your change is kept. A coordinator looks at the new place before the fish's story " \
+              "goes on with it.",
+            PHOTO
+          ],
           second_opinion: [
             "a second opinion is asked for", "Two coordinators look at it together.", PHOTO
           ],

@@ -82,6 +82,24 @@ class FindersTest < ApiCase
     assert_equal "too_many_changes", answer["code"]
   end
 
+  # A place within its cell goes on; another cell waits for a coordinator, and the story with it.
+  def test_a_place_that_moves_after_the_story_was_told_waits_for_a_coordinator
+    told = tell(number_as_read: "MS000001", place: { lat_deg: 48.60, lon_deg: -21.0 })
+    key = { "HTTP_X_REPORT_KEY" => told["report_key"] }
+    moved_to = lambda do |revision, lat_deg|
+      place = { lat_deg:, lon_deg: -21.0 }
+      sent = as_json(Seeds.report(**BARE, number_as_read: "MS000001", place:))
+      send_json(:put, "/api/reports/#{@id}/amend", { revision:, report: sent }, key)
+      answer["state"]
+    end
+
+    assert_equal "matched", told["state"]
+    assert_equal "matched", moved_to[1, 48.605]
+    assert_equal "waiting", moved_to[2, 48.70]
+    assert_equal 1, ask("/api/stories/#{told['story_key']}")["catches"].size
+    assert_match(/place was changed/, Core::Recaptures::Waiting.of("place_moved").desk)
+  end
+
   def test_a_day_that_nobody_knows_is_told_so_in_the_story
     key = tell(number_as_read: "MS000001", caught_on: nil)["story_key"]
     caught = ask("/api/stories/#{key}")["catches"].last
