@@ -7,6 +7,9 @@ module Store
     # What each function and trigger is by its hash, as of the newest migration.
     FILE = File.expand_path("../../db/defences.json", __dir__)
 
+    # What a table is called in its notes, where that is another name.
+    NOTED_AS = { "encounter_records" => "encounters" }.freeze
+
     FUNCTIONS = <<~SQL
       select p.oid::regprocedure::text as name, concat_ws(' ', p.prosrc, p.proconfig, p.prosecdef,
           p.provolatile, p.prorettype::regtype) as text
@@ -65,7 +68,7 @@ module Store
 
     # In one statement, so that nobody writes between the counts.
     def unnoted(table)
-      notes = @db[:row_changes].where(table_name: table)
+      notes = @db[:row_changes].where(table_name: NOTED_AS.fetch(table, table))
       counts = %w[added removed].map { |act| notes.where(act:).select(Sequel.function(:count).*) }
       @db.get(@db[table.to_sym].select(Sequel.function(:count).*) - counts[0] + counts[1])
     end

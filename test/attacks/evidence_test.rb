@@ -295,10 +295,11 @@ class EvidenceTest < Minitest::Test
     ensure
       @app.run("reset all") && @app.run("discard temp")
     end
+    record("MS000004")
     sealed
 
     assert_empty broken
-    assert_empty defences.troubles
+    assert_empty defences.troubles, "also after a day's work"
     ledgers.each { |ledger, rows| assert_equal before[ledger], rows & before[ledger], ledger }
   end
 
