@@ -38,6 +38,8 @@ class WholeWayTest < BrowserCase
     assert_selector "[data-testid=tag-said]"
     find("body").send_keys("4", "1", "2", :space)
 
+    # Nothing waits before the fish is let go, either.
+    wait_until { db[:encounters].any? }
     assert_selector ".queue", text: "all sent"
     assert_equal [412, "FL", "jaw_corner", "tagged"],
       db[:encounters].get(%i[length_mm length_kind hook_place kind])
