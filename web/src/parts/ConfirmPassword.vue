@@ -37,7 +37,9 @@ async function confirm() {
       </label>
       <TroubleNote :trouble="refusal" />
       <div class="choice">
-        <el-button type="primary" native-type="submit" :loading="busy">Go on</el-button>
+        <el-button size="large" type="primary" native-type="submit" :loading="busy"
+          >Go on</el-button
+        >
         <button type="button" class="quiet" @click="waiting?.(false)">Rather not</button>
       </div>
     </form>
