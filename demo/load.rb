@@ -249,16 +249,14 @@ module Demo
 
     def span(life, fish_id)
       first, last = life[:release], life[:again].last
-      grid, metres = Core::Waters::CoarsePlace, Core::Waters::Geodesic
-      places = [first, last].flat_map { |one| [one.lat_deg, one.lon_deg] }
-      cells = places.each_slice(2).flat_map { |place| grid.of(*place).values }
+      places = [first, last].map { |one| [one.lat_deg, one.lon_deg] }
       {
         fish_id:, species_code: life[:species].code,
         caught: life[:again].size + 1,
         days: (last.date - first.date).to_i,
         growth_mm: last.length_mm - first.length_mm,
-        distance_m: metres.distance_m(*places),
-        cells_m: grid.distance_m(metres.distance_m(*cells))
+        distance_m: Core::Waters::Geodesic.distance_m(*places.flatten),
+        cells_m: Core::Waters::CoarsePlace.between_m(*places)
       }
     end
 

@@ -27,19 +27,11 @@ module Acts
       whole = story.whole
       return if whole.nil? || whole.days_at_most || story.catches.last.found_how != "caught"
 
+      places = [story.catches.first, story.catches.last].map(&:place)
       { caught: story.catches.size, days: whole.days, distance_m: whole.distance_m,
-        cells_m: between_cells(story.catches), growth_mm: whole.growth.increment_mm }
+        cells_m: Core::Waters::CoarsePlace.between_m(*places),
+        growth_mm: whole.growth.increment_mm }
     end
-
-    # For readers who may not know exact places.
-    def between_cells(catches)
-      from, to = [catches.first, catches.last].map { |one| Core::Waters::CoarsePlace.of(*one.place) }
-      return if from.nil? || to.nil?
-
-      Core::Waters::CoarsePlace.distance_m(
-        Core::Waters::Geodesic.distance_m(*from.values, *to.values)
-      )
-    end
-    private_class_method :span, :between_cells
+    private_class_method :span
   end
 end

@@ -77,15 +77,15 @@ module Core
       end
 
       def on_grid(row)
-        from, to = [%i[from_lat from_lon], %i[to_lat to_lon]].map do |names|
-          Waters::CoarsePlace.of(*row.values_at(*names)).values
-        end
-        km = Waters::CoarsePlace.distance_m(Waters::Geodesic.distance_m(*from, *to)) / 1000
-        { **row, from_lat: from[0], from_lon: from[1], to_lat: to[0], to_lon: to[1], km: }
+        from, to = ends(row).map { |place| Waters::CoarsePlace.of(*place).values }
+        { **row, from_lat: from[0], from_lon: from[1], to_lat: to[0], to_lon: to[1],
+                 km: km_between_cells(row) }
       end
 
       # A point is one fish, whose days its story tells too: so no more than the story tells.
-      def km_between_cells(row) = on_grid(row)[:km]
+      def km_between_cells(row) = Waters::CoarsePlace.between_m(*ends(row)) / 1000
+
+      def ends(row) = [row.values_at(:from_lat, :from_lon), row.values_at(:to_lat, :to_lon)]
 
       def cells_named(answer)
         words = "Places are the middles of 5 km cells, distances straight lines between them in " \
@@ -222,8 +222,8 @@ module Core
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :pace, :flow, :none, :pair_rows, :on_grid, :km_between_cells,
-        :cells_named, :flow_words,
+      private_class_method :reach, :pace, :flow, :none, :pair_rows, :on_grid, :ends,
+        :km_between_cells, :cells_named, :flow_words,
         :stay, :nearest, :median, :way, :way_words, :way_name, :too_few
     end
   end

@@ -25,6 +25,14 @@ module Core
         { lat_deg: lat.round(4), lon_deg: lon.clamp(-180.0, 180.0).round(4) }
       end
 
+      # From the middle of one place's cell to that of the other's, in steps of 5 km; nil for a
+      # place that is not known.
+      #   from, to: [lat_deg, lon_deg]
+      def between_m(from, to)
+        middles = [of(*from), of(*to)]
+        distance_m(Geodesic.distance_m(*middles.flat_map(&:values))) if middles.all?
+      end
+
       # The edges of a block of cells that lie in `size` rows: those whose middles have this block.
       # With a size of 1 it is one cell. Returns [south, west, north, east].
       def bounds(block_row, block_column, size: 1)
