@@ -26,6 +26,8 @@ module Api
       "Something went wrong on our side. What you sent stays with you; look again before you " \
         "repeat it. " \
         "Tell the coordinator this number: %<id>s."
+    MEMBER = "voucher.member"
+    LACKS_SECOND_FACTOR = "voucher.lacks_second_factor"
     # When the password was last given, in the session, and for how long that counts.
     CONFIRMED_AT = "confirmed_at"
     CONFIRMED_SECONDS = 600
@@ -58,7 +60,7 @@ module Api
       refuse(500, code: :internal, message: format(BUG, id: note_bug(bug)))
     end
 
-    # Who may ask at all is the contract's; whose things they are is asked by each act.
+    # The contract says who may ask at all; each act asks whose things they are.
     before do
       coordinator! if env["voucher.role"] == "coordinator"
       fresh! if env["voucher.fresh"]
@@ -82,6 +84,9 @@ module Api
 
       def sent = env.fetch("voucher.body")
       def given = env.fetch("voucher.params")
+
+      # A number of the address, also one with noughts before it.
+      def number(name = :number) = Integer(given[name].to_s, 10)
 
       def json(value)
         content_type :json
@@ -108,27 +113,30 @@ module Api
       # What an act that goes on after a bug does with it; raises what passes by itself.
       def bug = ->(error) { Unavailable.is?(error) ? raise(error) : note_bug(error) }
 
-      # The signed-in member, or nil. Who has a second factor is signed in once it was given.
+      # The signed-in member, or nil. Who has a second factor is signed in once it was given. Found
+      # once for a request, which passes several route files.
       def member
-        return @member if defined?(@member)
+        env.fetch(MEMBER) { env[MEMBER] = found_member }
+      end
 
+      def found_member
         rodauth = env["rodauth"]
         rodauth.check_active_session if rodauth.logged_in?
         whole = rodauth.logged_in? && !second_factor_waits?(rodauth)
-        @member = whole ? rights_of(store.members.by_account(rodauth.session_value)) : reader
-        Store::Actor.member(@member) if @member
-        @member
+        found = whole ? rights_of(store.members.by_account(rodauth.session_value)) : reader
+        Store::Actor.member(found) if found
+        found
       end
 
       # The one place that decides what a session may do. A coordinator without the second factor
       # that this programme requires has a tagger's rights, whoever asks for them and where.
       def rights_of(person)
-        @lacks_second_factor =
+        env[LACKS_SECOND_FACTOR] =
           person&.coordinator? && config.second_factor == "required" && !env["rodauth"].otp_exists?
-        @lacks_second_factor ? person.with(role: "tagger") : person
+        env[LACKS_SECOND_FACTOR] ? person.with(role: "tagger") : person
       end
 
-      def lacks_second_factor? = member && @lacks_second_factor
+      def lacks_second_factor? = member && env[LACKS_SECOND_FACTOR]
 
       # Who reads with a program's key: where the contract lets keys in, the guard has looked.
       def reader

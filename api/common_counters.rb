@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module Api
-  # What few requests count is counted by all processes together, in the database where there is
-  # no Redis; what every request counts stays in its process. Without the database each counts
-  # alone: a limit that is too generous for a while is better than no service.
+  # Counters of rare requests are shared by all processes, in the database where there is no Redis;
+  # those of every request stay in their process. Without the database each counts alone: a limit
+  # that is too generous for a while is better than no service.
   class CommonCounters
     ALONE = /everything|stories|reading by key/
 

@@ -38,7 +38,7 @@ module Api
       module SameForAll
         private
 
-        # Who was made inactive has no account for whoever asks.
+        # An inactive member has no account for whoever asks.
         def _account_from_login(login)
           found = super
           found if found && db[:members].where(account_id: found[:id], active: false).empty?

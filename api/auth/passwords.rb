@@ -93,7 +93,7 @@ module Api
         in_runs * 2 >= plain.size
       end
 
-      # How long the run is that begins there.
+      # The length of the run that begins there, nought for none.
       def run_at(plain, at)
         (plain.size - at).downto(LEAST_RUN)
           .find { |size| RUNS.any? { |run| run.include?(plain[at, size]) } } || 0

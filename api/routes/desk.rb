@@ -66,7 +66,7 @@ module Api
 
       post("/api/calls/:number") do
         Acts::SettleCall.call(
-          context(coordinator!), id: Integer(given[:number].to_s, 10)
+          context(coordinator!), id: number
         )
         json(calls)
       end
@@ -80,8 +80,8 @@ module Api
 
       post("/api/letters/:number") do
         coordinator!
-        Acts::SettleLetter.call(store:, id: Integer(given[:number].to_s, 10), act: sent[:act])
-        json(store.letters.find(Integer(given[:number].to_s, 10)))
+        Acts::SettleLetter.call(store:, id: number, act: sent[:act])
+        json(store.letters.find(number))
       end
 
       get("/api/letter-templates") do

@@ -56,7 +56,7 @@ module Api
       end
 
       delete("/api/keys/:number") do
-        Acts::KeepReadingKeys.revoke(context(coordinator!), id: Integer(given[:number].to_s, 10))
+        Acts::KeepReadingKeys.revoke(context(coordinator!), id: number)
         json(keys:)
       end
 

@@ -61,7 +61,6 @@ module Api
       end
 
       helpers do
-        def number = Integer(given[:number].to_s, 10)
         def waiting = Acts::WaitingImport.call(context(coordinator!), id: number)
 
         def show(id) = json(Acts::ShowImport.call(context(coordinator!), id:))

@@ -51,7 +51,7 @@ module Api
         send_pdf(
           Acts::PrintPapers.labels(
             store:,
-            batch_id: Integer(given[:id].to_s, 10),
+            batch_id: number(:id),
             fonts_dir: config.fonts_dir
           ),
           "labels.pdf"
@@ -154,7 +154,7 @@ module Api
         Acts::EnterLaw.withdraw(
           store:,
           by: coordinator!,
-          id: Integer(given[:number].to_s, 10),
+          id: number,
           because: sent[:because],
           now: Time.now
         )

@@ -55,7 +55,7 @@ module Api
         Acts::OwnSessions.end_one(
           store:,
           member: member!,
-          number: Integer(given[:number].to_s, 10),
+          number:,
           **device
         )
         json(sessions: sessions)
