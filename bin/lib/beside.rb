@@ -11,7 +11,7 @@ class Beside
     @beside = "#{@name}_#{suffix}"
   end
 
-  attr_reader :url, :name, :beside
+  attr_reader :name, :beside
 
   # Yields a connection to it.
   def restore(dump)

@@ -145,7 +145,8 @@ class Serve
   def heavy
     FileUtils.rm_f(@env["VOUCHER_HEAVY_SOCKET"])
     @supervisor.add("heavy", [*BUNDLE, "puma", "-C", "config/heavy.rb", "config.ru"],
-      env: { **LEAN, **@env })
+      # The web processes have counted these requests.
+      env: { **LEAN, **@env.except("VOUCHER_METRICS_DIR") })
   end
 
   # The one that is asked for, else that of last time, else the usual one, else any.
