@@ -31,8 +31,8 @@ module Acts
       queue(store:, kind:, recipient:, **more, **filled(store, kind, values))
     end
 
-    # What a coordinator wrote, or the words we start from where that cannot be read: no report
-    # depends on a letter. The page of the letters says so then.
+    # The coordinator's words, or those we start from where these cannot be read: no report depends
+    # on a letter. The page of the letters says so then.
     def filled(store, kind, values)
       ours = Core::Letters::Kind.fetch(kind).words
       own = store.letters.template(kind) or return Formats::LetterText.fill(ours, values)

@@ -61,7 +61,7 @@ module Acts
           )
         end
 
-        check_water_name(store, code, sent[:name])
+        check_name("water", store.waters.water_names, code, sent[:name])
         store.waters.keep_water(code, sent)
         draw(store, sent, before&.fetch(:name)) if sent[:corners]
         store.changes.note(
@@ -83,7 +83,7 @@ module Acts
         water = store.waters.water(sent[:water_code]) or
           refuse("water_code", "There is no water #{sent[:water_code].inspect}.")
         check_place(sent, water, outline)
-        check_name(store, code, sent[:name])
+        check_name("spot", store.waters.spot_names, code, sent[:name])
         before = store.waters.spot(code)
         store.waters.keep_spot(
           code,
@@ -157,18 +157,13 @@ module Acts
       )
     end
 
-    def check_water_name(store, code, name)
-      other = store.waters.all.find { |one| one[:code] != code && one[:name].casecmp?(name) }
-      refuse("name", "Another water is called #{name} already. Choose another name.") if other
-    end
-
-    def check_name(store, code, name)
-      other =
-        store.waters.spot_names.find { |known, its_name| known != code && its_name.casecmp?(name) }
-      refuse("name", "Another spot is called #{name} already. Choose another name.") if other
+    # known: { code => name };  noun: of what they are
+    def check_name(noun, known, code, name)
+      taken = known.any? { |other, its_name| other != code && its_name.casecmp?(name) }
+      refuse("name", "Another #{noun} is called #{name} already. Choose another name.") if taken
     end
 
     def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_water, sentence))
-    private_class_method :draw, :refuse_dry, :check_place, :check_water_name, :check_name, :refuse
+    private_class_method :draw, :refuse_dry, :check_place, :check_name, :refuse
   end
 end

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # What one coordinator does to another is told to both by letter, so that neither can do it
-  # unseen. Of other members, and of oneself, nothing is sent.
+  # Tells both coordinators by letter when one changes the other's account, so that neither can do
+  # it unseen. Of other members, and of oneself, nothing is sent.
   module TellCoordinators
     # by, member: Core::People::Member, as it was before;  deed: "took ... off", in the past tense
     def self.call(store:, by:, member:, deed:)

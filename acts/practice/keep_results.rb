@@ -12,7 +12,6 @@ module Acts
     def initialize(context)
       @context = context
       @store = context.store
-      @door = Core::Practice::Door.new(OpenPractice.card(context))
     end
 
     def call(sent)
@@ -20,9 +19,7 @@ module Acts
         raise Core::InvalidInput.at("results", :two_scores,
           "A result has marks or points. Send the one that the exercise gives.")
       end
-      @store.write do
-        @store.practice.add(sent.reject { |one| @store.practice.known?(one[:id]) }.map { row(_1) })
-      end
+      @store.write { @store.practice.add(sent.map { |one| row(one) }) }
     end
 
     private
@@ -42,8 +39,10 @@ module Acts
       return unless one[:deeds] &&
         @store.practice.use_seed?(@context.member.id, one[:seed], at: @context.now)
 
-      found = Core::Practice::Replay.call(@door, one)
+      found = Core::Practice::Replay.call(door, one)
       found && { marks: nil, points: nil, **found }
     end
+
+    def door = @door ||= Core::Practice::Door.new(OpenPractice.card(@context))
   end
 end

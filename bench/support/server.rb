@@ -53,22 +53,9 @@ class BenchServer
       **@env
     }
     log = File.join(@dir, "log")
-    @pids << spawn(
-      env, "bundle", "exec", "puma", "-C", "config/puma.rb", "config.ru",
-      %i[out err] => [log, "w"],
-      :chdir => ROOT,
-      :pgroup => true
-    )
-    @pids << spawn(env, "bundle", "exec", "puma", "-C", "config/heavy.rb", "config.ru",
-      %i[out err] => ["#{log}.heavy", "w"], :chdir => ROOT, :pgroup => true)
-    if @jobs
-      @pids << spawn(
-        env, "bundle", "exec", "ruby", "bin/lib/jobs.rb",
-        %i[out err] => ["#{log}.jobs", "w"],
-        :chdir => ROOT,
-        :pgroup => true
-      )
-    end
+    run(env, log, "puma", "-C", "config/puma.rb", "config.ru")
+    run(env, "#{log}.heavy", "puma", "-C", "config/heavy.rb", "config.ru")
+    run(env, "#{log}.jobs", "ruby", "bin/lib/jobs.rb") if @jobs
     200.times { up? ? break : sleep(0.1) }
     up? or abort "the server did not start: #{File.read(log)[-2000..]}"
     self
@@ -151,6 +138,11 @@ class BenchServer
   end
 
   private
+
+  def run(env, log, *command)
+    @pids << spawn(env, "bundle", "exec", *command, %i[out err] => [log, "w"], :chdir => ROOT,
+      :pgroup => true)
+  end
 
   def fill
     @database_url = @cluster.sub("///voucher?", "///#{@name}?")

@@ -27,8 +27,6 @@ module Store
       @db[:practice_seeds].where(member_id:, seed:, used_at: nil).update(used_at: at) == 1
     end
 
-    def known?(id) = !@db[:practice_results].where(id:).empty?
-
     # The oldest first.
     def of(member_id)
       @db[:practice_results].where(member_id:).order(:at, :id).select(*COLUMNS).all

@@ -42,6 +42,7 @@ module Store
       @db[:spots].insert_conflict(target: :code, update: row).insert(code:, **row)
     end
 
+    def water_names = @db[:waters].select_hash(:code, :name)
     def spot_names = @db[:spots].select_hash(:code, :name)
 
     private

@@ -34,14 +34,14 @@ class EvidenceTest < Minitest::Test
 
   def refused(sql, db = @app) = assert_raises(Sequel::DatabaseError, sql) { db.run(sql) }
 
+  AT_A_LEDGER = [
+    "truncate %s", "truncate %s cascade", "delete from %s", "update %s set id = id",
+    "update %s set at = now()", "alter table %s disable trigger all",
+    "alter table %s owner to voucher_app", "drop table %s"
+  ].freeze
+
   def test_the_application_can_change_no_ledger_and_owns_nothing
-    Roles::LEDGERS.each do |ledger|
-      refused "truncate #{ledger}"
-      refused "delete from #{ledger}"
-      refused "update #{ledger} set id = id"
-      refused "alter table #{ledger} disable trigger all"
-      refused "drop table #{ledger}"
-    end
+    Roles::LEDGERS.product(AT_A_LEDGER) { |ledger, deed| refused format(deed, ledger) }
     refused "set session_replication_role = replica"
     refused "insert into ledger_seals (ledger, columns, first_id, last_id, \"rows\", hash) " \
       "values ('stages', '{}', 1, 1, 1, repeat('0', 64))"
@@ -278,8 +278,12 @@ class EvidenceTest < Minitest::Test
   end
 
   # An hour with the application's role.
-  HOSTILE = File.read(File.expand_path("../fixtures/hostile.sql", __dir__)).split(/;$/)
-    .map(&:strip).reject(&:empty?).freeze
+  HOSTILE = [
+    *[*Roles::LEDGERS, "note_balances"].product(AT_A_LEDGER)
+      .map { |ledger, deed| format(deed, ledger) },
+    *File.read(File.expand_path("../fixtures/hostile.sql", __dir__)).split(/;$/)
+      .map(&:strip).reject(&:empty?)
+  ].freeze
 
   def test_a_hostile_application_changes_no_ledger_and_no_note_unseen
     sealed

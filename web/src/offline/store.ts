@@ -113,8 +113,14 @@ export const keepNote = async (key: string, value: unknown) =>
 export const note = async <T>(key: string): Promise<T | undefined> =>
   (await (await db()).get('notes', key)) as T | undefined
 
-/** All that lies here of a member, except what another one has not sent. */
-export async function everythingOf(memberId: string) {
+interface Everything {
+  encounters: KeptEncounter[]
+  photos: KeptPhoto[]
+  notes: { key: string; value: unknown }[]
+}
+
+/** All that lies here of a member. */
+export async function everythingOf(memberId: string): Promise<Everything> {
   const base = await db()
   const own = <T extends { member_id: string }>(all: T[]) =>
     all.filter((one) => one.member_id === memberId)
@@ -126,9 +132,7 @@ export async function everythingOf(memberId: string) {
   }
 }
 
-/** Takes it off this device. */
-export async function clearMember(memberId: string) {
-  const { encounters, photos, notes } = await everythingOf(memberId)
+async function drop({ encounters, photos, notes }: Everything) {
   const base = await db()
   await Promise.all([
     ...encounters.map((one) => base.delete('encounters', one.id)),
@@ -137,18 +141,17 @@ export async function clearMember(memberId: string) {
   ])
 }
 
+/** Takes it off this device. */
+export const clearMember = async (memberId: string) => drop(await everythingOf(memberId))
+
 /** Takes off what the server has: cards, and fish that were sent. */
 export async function clearSentOf(memberId: string) {
   const { encounters, notes } = await everythingOf(memberId)
-  const base = await db()
-  await Promise.all([
-    ...encounters
-      .filter((one) => one.sending === 'sent')
-      .map((one) => base.delete('encounters', one.id)),
-    ...notes
-      .filter(({ key }) => key.startsWith('card:'))
-      .map(({ key }) => base.delete('notes', key)),
-  ])
+  await drop({
+    encounters: encounters.filter((one) => one.sending === 'sent'),
+    photos: [],
+    notes: notes.filter(({ key }) => key.startsWith('card:')),
+  })
 }
 
 export const keepSealed = async (memberId: string, sealed: Sealed) =>
