@@ -2,7 +2,7 @@
 
 # One process, with less of the processor than the others, for answers that take long: the web
 # processes hand them over its socket (Api::Heavy).
-bind "unix://#{ENV.fetch('VOUCHER_HEAVY_SOCKET')}"
+bind "unix://#{ENV.fetch('VOUCHER_HEAVY_SOCKET')}?umask=0177"
 workers 0
 threads 1, 4
 environment ENV.fetch("VOUCHER_ENV", "development")
