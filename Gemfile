@@ -50,6 +50,7 @@ gem "mail", "~> 2.9", require: false
 gem "prawn", "~> 2.5", require: false
 gem "prawn-svg", "~> 0.40.4", require: false
 gem "rexml", "~> 3.4", require: false
+gem "roo", ">= 2.10", require: false
 gem "ruby-vips", "~> 2.3", require: false
 gem "rubyzip", "~> 3.2", require: false
 

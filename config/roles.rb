@@ -34,7 +34,7 @@ module Roles
     db.run "grant usage, select on all sequences in schema public to #{APPLICATION}"
     db.run "revoke execute on function seal_ledger from public"
     db.run "grant execute on function seal_ledger to #{APPLICATION}"
-    db.run "grant execute on function remove_import to #{APPLICATION}"
+    db.run "grant execute on function remove_import_records, remove_import_rest to #{APPLICATION}"
     tables.each { |table| grant_writing(db, table) }
     views.each { |view| grant_writing(db, view) }
     grant_reading(db, tables + views)

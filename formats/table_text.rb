@@ -11,10 +11,11 @@ module Formats
     MOST_CELL = 4000
     MOST_LINE_BYTES = 100_000
     SAMPLE_LINES = 50
+    DITTO = "〃"
     # What begins so is no text.
     OTHER = {
-      "PK\x03\x04".b => "This is a workbook or an archive. Open it in the program that made it " \
-        "and save the one sheet as CSV.",
+      "PK\x03\x04".b => "This is an archive with no table that can be read here. Unpack it and " \
+        "send the table in it.",
       "\xD0\xCF\x11\xE0".b => "This is a workbook of an older kind. Open it in the program that " \
         "made it and save the one sheet as CSV.",
       "\x1F\x8B".b => "This is a compressed file. Unpack it and send the table in it.",
@@ -78,13 +79,38 @@ module Formats
       end
     end
 
+    # The table, if it is of a size that can be shown and worked on.
+    def checked(table)
+      check_size(table.rows)
+      table
+    end
+
+    # Quotation marks alone in cells are read as dittos where that makes rows more alike.
     def rows(text, separator)
-      found = parsed(text, separator)
-      check_size(found)
-      found
+      dittoed = with_dittos(text, separator)
+      readings = [text, *(dittoed unless dittoed == text)].map { |one| attempt(one, separator) }
+      found, wrong = readings.max_by { |rows, _| rows ? alike(rows) : -1 }
+      found ? found.tap { check_size(found) } : refuse_quotes(wrong)
+    end
+
+    # Rows, or what kept them from being read.
+    def attempt(text, separator)
+      [parsed(text, separator), nil]
     rescue CSV::MalformedCSVError => e
-      refuse(:not_a_table, "Line #{e.line_number}: a quotation mark opens and does not close, or " \
-        "closes inside a cell. Mend it there, or save the table anew as CSV.")
+      [nil, e]
+    end
+
+    def alike(rows) = rows.map { |_, cells| cells.size }.tally.values.max.to_i
+
+    def refuse_quotes(wrong)
+      refuse(:not_a_table, "Line #{wrong.line_number}: a quotation mark opens and does not " \
+        "close, or closes inside a cell. Mend it there, or save the table anew as CSV.")
+    end
+
+    # A quotation mark alone in a cell stands for the cell above, and quotes nothing.
+    def with_dittos(text, separator)
+      mark = Regexp.escape(separator)
+      text.gsub(/(?<=\A|\n|#{mark}) *" *(?=#{mark}|\n|\z)/, DITTO)
     end
 
     def parsed(text, separator)
@@ -101,6 +127,8 @@ module Formats
 
     def check_size(rows)
       refuse(:empty_table, "There is no row in this file.") if rows.empty?
+      refuse(:too_many_rows, "More than #{MOST_ROWS} rows. Send them in parts.") if
+        rows.size > MOST_ROWS + 1
       rows.each do |line, cells|
         if cells.size > MOST_COLUMNS
           refuse(:not_a_table, "Line #{line} has #{cells.size} columns; at most #{MOST_COLUMNS} " \
@@ -114,6 +142,6 @@ module Formats
 
     def refuse(code, sentence) = raise(Core::InvalidInput.at("file", code, sentence))
     private_class_method :decoded, :unmarked, :check_lines, :separator, :rows, :parsed,
-      :check_size, :refuse
+      :check_size, :with_dittos, :attempt, :alike, :refuse_quotes
   end
 end

@@ -6,6 +6,10 @@ module Acts
   class CheckImport
     AT_ONCE = 1000
     CAME_IN = "This row came in already, with %s."
+    TWICE = ["The same row stands above already, in every cell.",
+      "Choose whether such rows are one catch or several."].freeze
+    NO_SPECIES = ["There is no species, and its tag is on no fish that would say it.",
+      "Write what fish it was."].freeze
     # What makes a row that row, wherever it stands.
     TELLING = %i[
       caught_on time member_id finder spot_code lat_deg lon_deg species_code length_mm weight_g
@@ -27,20 +31,22 @@ module Acts
       @imports = context.store.imports
       @id = id
       @times_seen = Hash.new(0)
+      @rows_seen = Set.new
     end
 
     def call(going)
       import = @imports.find(@id)
-      reader = self.class.reader(import, ImportKnown.of(@context))
+      @mapping = import.mapped
+      @known = ImportKnown.of(@context)
+      reader = self.class.reader(import, @known)
       numbered = []
       line = 0
       while (rows = @imports.rows(@id, after: line, limit: AT_ONCE)).any?
         return unless going.call
 
-        readings = rows.map { |row| reader.read(row.cells, row.line) }
+        readings = rows.map { |row| once(reader.read(row.cells, row.line), row.cells) }
         line = rows.last.line
-        keep(readings, line)
-        numbered.concat(numbered(readings))
+        numbered.concat(keep(readings, line))
       end
       settle_numbers(numbered, import)
       @context.store.write { @imports.change(@id, state: "checked") }
@@ -48,6 +54,19 @@ module Acts
 
     private
 
+    # A row that stands twice may be one catch, written down twice.
+    def once(reading, cells)
+      return reading unless reading.good? && !@rows_seen.add?(cells.hash)
+
+      case @mapping.default("twice")
+      when "each" then reading
+      when "once" then reading.left_out
+      else reading.with_fault(Core::Imports::Fault.new(rule: TWICE[0], mend: TWICE[1],
+        ask: "twice"))
+      end
+    end
+
+    # Returns those that name numbers.
     def keep(readings, line)
       said = readings.to_h do |reading|
         [reading.line, reading.good? ? identified(reading) : reading.said]
@@ -62,6 +81,8 @@ module Acts
         @imports.judged(@id, judged)
         @imports.change(@id, at_line: line)
       end
+      good = judged.select { |row| row[:state] == "good" }.to_set { |row| row[:line] }
+      numbered(readings.select { |reading| good.include?(reading.line) })
     end
 
     def told(reading, values, faults)
@@ -89,12 +110,13 @@ module Acts
 
     def numbered(readings)
       readings.filter_map do |reading|
-        next unless reading.good? && reading.what == :fish && reading.said[:tag_numbers].any?
+        next unless reading.what == :fish && reading.said[:tag_numbers].any? &&
+          !reading.said[:other]
 
         reading.said => { caught_on:, tag_numbers: }
         Core::Imports::NumbersInTurn::Named.new(
           line: reading.line, day: caught_on.iso8601, numbers: tag_numbers,
-          said: reading.said[:said]
+          said: reading.said[:said], species_code: reading.said[:species_code]
         )
       end
     end
@@ -103,6 +125,7 @@ module Acts
       tags = rows.flat_map(&:numbers).uniq.each_slice(AT_ONCE)
         .reduce({}) { |found, numbers| found.merge(@imports.tags(numbers)) }
       verdicts = Core::Imports::NumbersInTurn.new(tags).judge(rows)
+      @species_of = species_of(rows, verdicts)
       verdicts.keys.sort.each_slice(AT_ONCE) do |lines|
         known = @imports.rows(@id, after: lines.first - 1, limit: lines.last - lines.first + 1)
           .to_h { |row| [row.line, row] }
@@ -112,16 +135,35 @@ module Acts
       end
     end
 
+    # What fish each number is on: of this table's releases, else as the ledger has it.
+    def species_of(rows, verdicts)
+      here = rows.select { |row| verdicts[row.line].first == "tagged" && row.species_code }
+        .flat_map { |row| row.numbers.map { |number| [number, row.species_code] } }.to_h
+      asked = rows.reject(&:species_code).flat_map(&:numbers) - here.keys
+      asked.uniq.each_slice(AT_ONCE) { |numbers| here.merge!(@imports.species_of(numbers)) }
+      here
+    end
+
     # A fish that was tagged went back; of one caught again the table or somebody has to say it.
     def settled(row, (kind, trouble), import)
-      said = row.said.merge("said" => kind)
+      said = with_species(row.said.merge("said" => kind))
       said["fate"] ||=
         kind == "tagged" ? Core::Imports::RowReader::RELEASED : import.mapping["fate"]
       faults = trouble ? [tag_fault(row, import, *trouble)] : []
+      faults << Core::Imports::Fault.new(rule: NO_SPECIES[0], mend: NO_SPECIES[1]) if
+        said["species_code"].nil?
       faults << no_fate if said["fate"].nil?
       faults << no_member if said["finder"] && kind == "tagged"
       { line: row.line, state: faults.any? ? "refused" : row.state, said:,
         faults: [*row.faults, *faults.map(&:to_h)] }
+    end
+
+    def with_species(said)
+      code = said["species_code"] ||
+        said["tag_numbers"].filter_map { |number| @species_of[number] }.first
+      usual = said["length_kind"] == Core::Imports::Mapping::USUAL
+      kind = usual && code ? @known.species.fetch(code).length_kind : said["length_kind"]
+      said.merge({ "species_code" => code, "length_kind" => kind }.compact)
     end
 
     def tag_fault(row, import, rule, mend)
@@ -133,7 +175,7 @@ module Acts
 
     def no_fate
       rule, mend = Core::Imports::RowReader::NO_FATE
-      Core::Imports::Fault.new(rule:, mend:)
+      Core::Imports::Fault.new(rule:, mend:, ask: "fate")
     end
 
     def no_member

@@ -4,6 +4,8 @@ module Acts
   # Somebody says how the columns of a table are meant; it has to be tried anew then.
   module MapImport
     OPEN = %w[read checked].freeze
+    NO_HEADING = "A reading is found again by the heading of a table, and this one has none."
+    ZONE = /\A(?:UTC|[+-]\d{2}:\d{2})\z/
 
     module_function
 
@@ -17,7 +19,10 @@ module Acts
         check(context, import, mapping)
         context.store.imports.forget_rows(id)
         context.store.imports.change(id, mapping:, state: "read", at_line: 0)
-        keep(context, keep_as.strip, import.head, mapping) unless keep_as.to_s.strip.empty?
+        next if keep_as.to_s.strip.empty?
+
+        refuse("keep_as", NO_HEADING) unless import.has_heading
+        keep(context, keep_as.strip, import.head, mapping)
       end
     end
 
@@ -31,6 +36,7 @@ module Acts
         refuse("columns", "This table has #{import.head.size} columns; say of each what it is.")
       end
       fields = mapping["columns"].filter_map { |column| column["field"]&.to_sym }
+      check_choices(context.store, mapping)
       strange = fields - Core::Imports::Fields::BY_KEY.keys
       strange += mapping["words"].keys.map(&:to_sym) - Core::Imports::Fields::WORDED
       refuse("columns", "There is no field #{strange.first.inspect}.") if strange.any?
@@ -40,6 +46,21 @@ module Acts
           "#{Core::Imports::Fields::BY_KEY.fetch(twice.first).title}”. Choose one of them.")
       end
       check_words(ImportKnown.of(context), mapping)
+    end
+
+    def check_choices(store, mapping)
+      numbers, zone, years = mapping.values_at("numbers", "zone", "years")
+      series = store.desk.series.map(&:first)
+      unless [nil, Core::Imports::Mapping::OTHER, *series].include?(numbers)
+        refuse("numbers",
+          "There is no series #{numbers}. Enter its batch under Office, Tags first.")
+      end
+      unless zone.nil? || zone == Core::Imports::RowTime::LOCAL || zone.match?(ZONE)
+        refuse("zone", "#{zone} is no zone. Choose UTC, the programme's own, or write +11:00.")
+      end
+      return if years.nil? || years.first <= years.last
+
+      refuse("years", "The last year of the table, #{years.last}, comes before the first.")
     end
 
     # What is chosen, for words or where the table says nothing, is there to be chosen.
@@ -57,6 +78,6 @@ module Acts
     end
 
     def refuse(field, sentence) = raise(Core::InvalidInput.at(field, :bad_mapping, sentence))
-    private_class_method :refuse_late, :check, :check_words, :keep, :refuse
+    private_class_method :check, :check_choices, :check_words, :keep, :refuse
   end
 end

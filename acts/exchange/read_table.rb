@@ -10,16 +10,17 @@ module Acts
 
     # Returns the id of the import. Raises Core::InvalidInput.
     def call(context, bytes:, file_name:)
-      table = Formats::TableText.read(Formats::PackageIn.table(bytes) || bytes)
+      table = Formats::TableFile.read(bytes)
       cells = table.rows.map(&:last)
       at = Core::Imports::Guess.head_at(cells)
-      head = at ? cells[at] : cells.first.each_index.map { |index| "column #{index + 1}" }
+      head = at ? cells[at] : numbered(cells.max_by(&:size))
       rows = table.rows.drop(at ? at + 1 : 0)
       if rows.empty?
         raise Core::InvalidInput.at("file", :empty_table, "There are heads and no row below them.")
       end
 
-      file = { file_name: name(file_name), sha256: Digest::SHA256.hexdigest(bytes) }
+      file = { file_name: name(file_name), sha256: Digest::SHA256.hexdigest(bytes),
+               has_heading: !at.nil? }
       keep(context, table, head, rows, file)
     end
 
@@ -27,7 +28,8 @@ module Acts
       context.store.write do
         context.store.imports.add(
           rows: rows.map { |line, cells| [line, cells, state(cells, head)] },
-          head:, mapping: mapping(context, head, rows.map(&:last)).to_h,
+          head:,
+          mapping: mapping(context, head, rows.map(&:last), has_heading: file[:has_heading]).to_h,
           member_id: context.member.id, encoding: table.encoding,
           separator: table.separator, **file
         )
@@ -38,8 +40,11 @@ module Acts
       Core::Imports::RowReader.row?(cells, head) ? "waiting" : "left_out"
     end
 
-    def mapping(context, head, rows)
-      kept = context.store.imports.mapping_for(head)
+    # What columns are called in a table that does not name them.
+    def numbered(cells) = cells.each_index.map { |index| "column #{index + 1}" }
+
+    def mapping(context, head, rows, has_heading:)
+      kept = has_heading && context.store.imports.mapping_for(head)
       return Core::Imports::Mapping.new(kept) if kept
       return Core::Imports::OwnColumns.mapping(head) if Core::Imports::OwnColumns.ours?(head)
 
@@ -50,6 +55,6 @@ module Acts
       plain = File.basename(text.to_s.tr("\\", "/")).strip[0, MOST_NAME]
       plain.empty? ? "table" : plain
     end
-    private_class_method :keep, :state, :mapping, :name
+    private_class_method :keep, :state, :name
   end
 end

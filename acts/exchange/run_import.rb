@@ -9,7 +9,7 @@ module Acts
       "store" => [%w[checked], "storing", true],
       "go_on" => [%w[stopped], "storing", false]
     }.freeze
-    STOPS = { "checking" => "read", "storing" => "stopped" }.freeze
+    STOPS = { "checking" => "read", "storing" => "stopped", "undoing" => "stopped" }.freeze
 
     module_function
 

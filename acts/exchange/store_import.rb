@@ -8,6 +8,7 @@ module Acts
     AT_ONCE = 500
     TRIP = %i[fished_hours rods water_temp_c].freeze
     NOON = [12, 0].freeze
+    NOT_KNOWN = "not known"
     # As the reader said it, so it is stored.
     TOLD = %i[
       id member_id species_code fate length_mm length_kind length_how weight_g hook_place hook_type
@@ -52,11 +53,39 @@ module Acts
     # rows: { line => Core::Imports::Told }
     def bring(rows)
       know_days(rows.values.map(&:day).uniq)
+      rows = with_members(rows)
       of_members = rows.reject { |_, told| told.finder }
       @trips = trips(of_members)
-      plain = at_once(of_members.reject { |_, told| told.day_only? })
+      plain = of_others(of_members.select { |_, told| told.other })
+      plain.merge!(at_once(of_members.reject { |_, told| told.day_only? || told.other }))
       rows.each { |line, told| try(line, told) unless plain.key?(line) }
       @imports.stored_all(@id, plain)
+    end
+
+    # Members who left long ago are entered by the name that the table gives them.
+    def with_members(rows)
+      names = rows.values.filter_map(&:former_name).uniq
+      return rows if names.empty?
+
+      ids = @imports.former_members(@id, names)
+      rows.transform_values do |told|
+        told.former_name ? told.with(member_id: ids.fetch(told.former_name)) : told
+      end
+    end
+
+    # Fish with another programme's tag: kept as caught, their numbers as they were read, with the
+    # tags that are to be passed on.
+    def of_others(rows)
+      return {} if rows.empty?
+
+      programme = @imports.find(@id).mapped.default("other_programme") || NOT_KNOWN
+      rows.to_h do |line, told|
+        encounter = encounter(told, @trips[line])
+        @store.encounters.add(encounter.with(read_numbers: told.tag_numbers, fish_id: nil))
+        @store.reports.add(FileReading.new_reading(encounter, told.tag_numbers)
+          .with(state: "set_aside", waiting_reason: nil, other_programme: programme))
+        [line, became(encounter.id, @trips[line], {})]
+      end
     end
 
     # What became of each line that needed no look of its own: { line => { encounter_id:, .. } }
@@ -165,12 +194,17 @@ module Acts
         numbers: told.tag_numbers, day_said: "day", caught_on: told.day,
         found_how: "caught", place_words: spot&.name,
         lat_deg: told.lat_deg || spot&.lat_deg,
-        lon_deg: told.lon_deg || spot&.lon_deg,
-        **told.slice(:species_code, :fate, :length_mm, :length_kind, :length_how)
+        lon_deg: told.lon_deg || spot&.lon_deg, place_is_spot: told.lat_deg.nil? && !spot.nil?,
+        **told.slice(:species_code, :fate, :length_mm, :length_kind, :length_how, :finder_name)
       )
-      ReportTag.add(@context, report, quiet: true)
+      told.other ? pass_by(report) : ReportTag.add(@context, report, quiet: true)
       @imports.own_report(report.id, @id)
       report.id
+    end
+
+    def pass_by(report)
+      programme = @imports.find(@id).mapped.default("other_programme") || NOT_KNOWN
+      @store.reports.add(report.with(state: "set_aside", other_programme: programme))
     end
   end
 end

@@ -85,6 +85,6 @@ module Acts
         tag_number: fish.number
       )
     end
-    private_class_method :new_reading, :said, :same_fish?, :settle
+    private_class_method :said, :same_fish?, :settle
   end
 end

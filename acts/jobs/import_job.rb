@@ -1,10 +1,10 @@
 # frozen_string_literal: true
 
 module Acts
-  # Tries or brings in a table, page by page, until it is done or somebody stops it. What is broken
-  # off is run again by the queue and goes on at the line that was reached.
+  # Tries a table, brings it in or takes it back, page by page, until it is done or somebody stops
+  # it. What is broken off is run again by the queue and goes on at the line that was reached.
   class ImportJob < Que::Job
-    ACTS = { "checking" => CheckImport, "storing" => StoreImport }.freeze
+    ACTS = { "checking" => CheckImport, "storing" => StoreImport, "undoing" => UndoImport }.freeze
 
     class << self
       attr_accessor :store

@@ -4,7 +4,7 @@ module Acts
   # Batches from a CSV file: first as a dry run, then for good. Good rows never wait for bad ones.
   module ImportBatches
     # So many tags in one file, all rows together; a printer's year.
-    MOST_TAGS = 100_000
+    MOST_TAGS = 500_000
 
     module_function
 

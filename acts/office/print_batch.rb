@@ -3,11 +3,13 @@
 module Acts
   # New tags come from the printer: a series where needed, and a batch of it, in stock from now on.
   #
-  #   sent: { prefix:, digits:, first_serial:, last_serial:, label: }
+  #   sent: { prefix:, digits:, first_serial:, last_serial:, label:, prefix_printed: whether tags of
+  #         a new series bear the prefix; nil counts as yes }
   #
   # Raises Core::InvalidInput :bad_series, Core::Conflict :batch_overlap.
   module PrintBatch
-    MOST_TAGS = 20_000
+    # An old ledger may hold a series of decades.
+    MOST_TAGS = 200_000
 
     module_function
 
@@ -24,7 +26,7 @@ module Acts
         )
       end
 
-      series_id = series_for(store, run)
+      series_id = series_for(store, run, sent.fetch(:prefix_printed, true))
       numbers = (run.first_serial..run.last_serial).map { |serial| run.number(serial) }
       id =
         store.custody.add_batch(
@@ -45,11 +47,11 @@ module Acts
     end
 
     # The series these numbers lie in; a run outside every series of its prefix becomes one.
-    def series_for(store, run)
+    def series_for(store, run, prefix_printed)
       id, holds = store.custody.series.find do |_, series|
         series.prefix == run.prefix && series.holds?(run)
       end
-      return store.custody.add_series(**run.to_h) if holds.nil?
+      return store.custody.add_series(**run.to_h, prefix_printed:) if holds.nil?
       return id if holds.digits == run.digits
 
       raise Core::InvalidInput.at(

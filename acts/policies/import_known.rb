@@ -8,7 +8,7 @@ module Acts
       Core::Imports::Known.new(
         species: store.species.all, spots: store.waters.spots, members: store.members.all,
         series: store.desk.series, today: context.today
-      )
+      ).with_clocks { |day| store.programme.offset_minutes(day) }
     end
 
     # The import, for a coordinator's act. Raises Core::NotFound.

@@ -25,13 +25,20 @@ module Api
         show(number)
       end
 
+      put("/api/imports/:number/heading") do
+        Acts::ChooseHeading.call(
+          context(coordinator!), id: number, has_heading: sent[:has_heading]
+        )
+        show(number)
+      end
+
       post("/api/imports/:number/run") do
         Acts::RunImport.call(context(coordinator!), id: number, act: sent[:act])
         show(number)
       end
 
       post("/api/imports/:number/undo") do
-        Acts::UndoImport.call(context(coordinator!), id: number)
+        Acts::UndoImport.ask(context(coordinator!), id: number)
         show(number)
       end
 

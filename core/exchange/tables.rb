@@ -15,9 +15,7 @@ module Core
         "released" => "went back alive", "kept" => "was kept", "dead" => "was dead",
         "unknown" => "nobody knows"
       }.freeze
-      LENGTH_KINDS = {
-        "FL" => "fork length", "TL" => "total length", "DW" => "disc width", "CW" => "shell width"
-      }.freeze
+      LENGTH_KINDS = Fish::Length::KINDS
       LENGTH_HOWS = {
         "board" => "on a measuring board", "tape" => "by tape", "ruler" => "by ruler",
         "photo" => "measured in a photo", "estimate" => "estimated by eye"

@@ -5,8 +5,8 @@ module Core
     # One measured length: never a bare number, always with its kind and its method.
     #
     #   mm:     Integer or Float > 0
-    #   kind:   "FL" snout to fork | "TL" snout to the end of the tail | "DW" disc width | "CW"
-    #           shell width
+    #   kind:   "FL" snout to fork | "TL" snout to the end of the tail | "SL" snout to the root of
+    #           the tail, in old tables only | "DW" disc width | "CW" shell width
     #   how:    "board" | "tape" | "photo" | "ruler" | "estimate"
     #   sd_mm:  one standard deviation of its error; by method unless a photo brought its own
     #
@@ -15,6 +15,7 @@ module Core
       KINDS = {
         "FL" => "fork length",
         "TL" => "total length",
+        "SL" => "standard length",
         "DW" => "disc width",
         "CW" => "shell width"
       }.freeze

@@ -15,8 +15,8 @@ module Core
       TEMPERATURE = { "C" => %w[c celsius], "F" => %w[f fahrenheit] }.freeze
       DEPTH = LENGTH.slice("m", "ft").merge("fathom" => %w[fathoms fathom fm]).freeze
       # From where to where, by how columns are headed.
-      LENGTH_KINDS = { "FL" => %w[fl fork], "TL" => %w[tl total], "DW" => %w[dw disc],
-                       "CW" => %w[cw shell] }.freeze
+      LENGTH_KINDS = { "FL" => %w[fl fork], "TL" => %w[tl total], "SL" => %w[sl standard],
+                       "DW" => %w[dw disc], "CW" => %w[cw shell] }.freeze
       LENGTH_HOWS = { "board" => %w[board], "tape" => %w[tape], "ruler" => %w[ruler rule] }.freeze
 
       ROWS = [
@@ -36,8 +36,9 @@ module Core
         [:species, "Species", ["species", "fish", "taxon", "kind of fish", "species code",
           "scientific name"], nil, false],
         [:length, "Length", ["length", "len", "size", "tl", "fl", "dw", "cw", "total length",
-          "fork length", "disc width", "measured"], LENGTH, false],
-        [:length_kind, "How far it was measured", ["length kind", "length type"], nil, false],
+          "fork length", "standard length", "sl", "disc width", "measured"], LENGTH, false],
+        [:length_kind, "How far it was measured", ["length kind", "length type", "kind of length"],
+          nil, false],
         [:length_how, "How it was measured", ["length how", "measured with", "measured by"], nil,
           false],
         [:weight, "Weight", %w[weight wt mass wgt], WEIGHT, false],
@@ -48,7 +49,7 @@ module Core
         [:again, "Caught again?", ["recap", "recapture", "recaptured", "again", "caught again"],
           nil, false],
         [:fate, "What became of it", ["fate", "rel", "released", "disposition", "returned",
-          "let go", "kept or released"], nil, false],
+          "let go", "kept", "kept or released"], nil, false],
         [:hook_place, "Where the hook sat", ["hook", "hooked", "hook place", "hook location",
           "hooking"], nil, false],
         [:hook_type, "Shape of the hook", ["hook type", "hook shape"], nil, false],
@@ -79,7 +80,10 @@ module Core
       MANY = %i[tag note].freeze
       # Words of these are translated into ours, and can be chosen.
       WORDED = %i[member spot species what again fate hook_place hook_type bleeding outcome
-        length_how platform].freeze
+        length_kind length_how platform].freeze
+      # Without these a catch is still a catch; what cannot be read in one may be left out.
+      OPTIONAL = %i[time length length_kind weight hook_place hook_type bleeding outcome
+        fight_seconds water_temp depth air_seconds hours rods platform].freeze
     end
   end
 end

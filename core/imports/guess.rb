@@ -11,6 +11,7 @@ module Core
       # A column without a head that says something is what most of its cells are. House rules.
       MOST = 0.6
       LOOKED_AT = 500
+      YEARS_IN_A_CENTURY = 100
 
       # Where the heads stand among the rows, nil where there are none.
       def self.head_at(rows)
@@ -35,8 +36,7 @@ module Core
         columns = self.columns
         Mapping.new(
           "columns" => columns, "date_order" => date_order(columns), "decimal" => decimal,
-          "down" => down?(columns), "words" => {},
-          "length_how" => nil, "fate" => nil, "platform" => nil, "member" => nil, "spot" => nil
+          "down" => down?(columns), "words" => words(columns), "years" => years(columns)
         )
       end
 
@@ -82,15 +82,21 @@ module Core
 
       def looks_like?(key, cell)
         case key
-        when :date then cell.match?(/\d/) && !Days.read(cell, order: "dmy",
-          today: @known.today).nil?
+        when :date then cell.match?(/\d/) && !Days.read(cell, order: "dmy", today: @known.today,
+          years: any_years).nil?
         when :tag
-          plain = Tags::Number.as_printed(cell, @known.series)
+          plain = Tags::Number.normalise(cell)
           @known.series.any? { |prefix, digits| plain.match?(/\A#{prefix}\d{#{digits}}\z/) }
         else !@known.find(key, cell).nil?
         end
       rescue Unreadable
         false
+      end
+
+      # To tell a day from what is none, any century will do.
+      def any_years
+        year = @known.today.year
+        (year - YEARS_IN_A_CENTURY + 1)..year
       end
 
       # From the head, else the unit in which the fish of this table would be as large as such fish
@@ -150,6 +156,25 @@ module Core
       def date_order(columns)
         at = columns.index { |column| column["field"] == "date" } or return nil
         Days.order_of(@rows.map { |row| row[at] })
+      end
+
+      # A mere yes says that what the head asks was so.
+      FATE_HEADS = { "kept" => %w[kept retained taken],
+                     "released" => ["rel", "released", "returned", "let go"] }.freeze
+      OTHER_FATE = { "kept" => "released", "released" => "kept" }.freeze
+
+      def words(columns)
+        at = columns.index { |column| column["field"] == "fate" } or return {}
+        yes = FATE_HEADS.keys.find { |key| FATE_HEADS[key].include?(Headers.plain(@head[at])) }
+        return {} if yes.nil?
+
+        { "fate" => { **Vocabulary::YES.to_h { |word| [word, yes] },
+                      **Vocabulary::NO.to_h { |word| [word, OTHER_FATE[yes]] } } }
+      end
+
+      def years(columns)
+        at = columns.index { |column| column["field"] == "date" } or return nil
+        Days.years_of(@rows.map { |row| row[at] })
       end
 
       # The day stands once for several rows.

@@ -4,11 +4,19 @@ module Core
   module Imports
     # What the head of a column says: the field, the unit, from where to where a length goes.
     module Headers
-      # As small words without marks: "Length (cm)" -> "length cm"; "FL_mm" -> "fl mm"; numbers at
-      # the end, as in "tag2", fall away.
+      # Units that head a column on their own.
+      ALONE = {
+        "mm" => [:length, "mm"], "cm" => [:length, "cm"], "kg" => [:weight, "kg"],
+        "lb" => [:weight, "lb"], "lbs" => [:weight, "lb"], "lb oz" => [:weight, "lb"],
+        "lbs oz" => [:weight, "lb"], "wt lb oz" => [:weight, "lb"],
+        "weight lb oz" => [:weight, "lb"]
+      }.freeze
+
+      # As small words without marks: "Length (cm)" -> "length cm"; "FL_mm" -> "fl mm"; "TagNo" ->
+      # "tag no"; numbers at the end, as in "tag2", fall away.
       def self.plain(text)
-        text.to_s.unicode_normalize(:nfkd).downcase.tr("°", " ").gsub(/[^a-z0-9]+/, " ")
-          .gsub(/(?<=[a-z])\d+\b/, "").strip
+        text.to_s.unicode_normalize(:nfkd).gsub(/(?<=[a-z])(?=[A-Z])/, " ").downcase
+          .tr("°", " ").gsub(/[^a-z0-9]+/, " ").gsub(/(?<=[a-z])\d+\b/, "").strip
       end
 
       # Returns [Field | nil, unit | nil]
@@ -22,8 +30,8 @@ module Core
             words, field.units[unit]
           ))
         end
-        pounds = words.match?(/\A(wt |weight )?lbs? oz\z/)
-        return [Fields::BY_KEY.fetch(:weight), "lb"] if pounds
+        key, unit = ALONE[words]
+        return [Fields::BY_KEY.fetch(key), unit] if key
 
         stem = words.delete_suffix(" s")
         [Fields::ALL.find { |field| field.words.include?(stem) }, nil]

@@ -6,6 +6,8 @@ module Core
     class Known
       # What a word about who caught a fish may mean besides a member.
       FINDER = "finder"
+      # Somebody who was a member once; comes in by name, without an address to sign in with.
+      FORMER = "former"
 
       attr_reader :species, :spots, :series, :today
 
@@ -16,6 +18,7 @@ module Core
         @spots = spots.to_h { |spot| [spot.code, spot] }
         @series = series
         @today = today
+        @ahead_minutes = Hash.new(0)
         @names = {
           **Vocabulary.names,
           species: Names.new(species.to_h do |one|
@@ -24,7 +27,8 @@ module Core
           spot: Names.new(spots.to_h { |spot| [spot.code, [spot.name, spot.code]] }),
           member: Names.new(
             { **members.to_h { |member| [member.id, [member.name, member.public_name]] },
-              FINDER => ["somebody who is no member"] }
+              FINDER => ["somebody who is no member"],
+              FORMER => ["a former member, to be entered by this name"] }
           )
         }
       end
@@ -34,6 +38,15 @@ module Core
 
       # { code => title } of what a word of this field may mean.
       def choices(field) = @names.fetch(field).titles
+
+      # The block says of a Date how far the programme's clocks were ahead of UTC. Returns itself.
+      def with_clocks
+        @ahead_minutes = Hash.new { |known, day| known[day] = yield(day) }
+        self
+      end
+
+      # How far the programme's clocks were ahead of UTC on a day.
+      def ahead_minutes(day) = @ahead_minutes[day]
 
       # The spot nearest to a place, and how far it is: [spot, km] or nil.
       def nearest_spot(lat_deg, lon_deg)

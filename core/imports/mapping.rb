@@ -9,23 +9,41 @@ module Core
     #               => }], one per column
     #   date_order: "dmy" | "mdy" | nil;  decimal: "," | "."
     #   down:       whether a cell left blank under another is the same
-    #   length_how, fate, platform, member, spot: what holds where the table does not say
     #   words:      { field => { word as Names.plain => code } }, as somebody chose them
+    #   the rest:   CHOICES, what holds for the whole table
     class Mapping
-      DEFAULTS = %w[length_how fate platform member spot].freeze
+      # length_how, fate, platform, member, spot: what holds where the table does not say
+      # length_kind:  the same; "usual": as is usual for each species
+      # numbers:      whose tag numbers without letters are: a prefix of ours | "other"
+      # other_programme: its name, where they are another programme's
+      # zone:         of times without one: "local" | "UTC" | "+11:00"
+      # years:        [first, last] of the table, for years of two digits
+      # twice:        a row that stands twice: "once" | "each"
+      # unreadable:   a cell that can be spared: "leave_out", with a note; else its row is refused
+      # strangers:    names that are no member's: "finder" | "former"
+      # untaken:      columns of which nobody said what they are: "leave"
+      CHOICES = %w[length_how fate platform member spot length_kind numbers other_programme zone
+        years twice unreadable strangers untaken].freeze
+      OTHER = "other"
+      USUAL = "usual"
 
       attr_reader :columns, :date_order, :decimal, :words
 
+      # told: as to_h gives it; of readings that were kept long ago newer choices are missing.
       def initialize(told)
         @columns = told.fetch("columns")
         @date_order, @decimal = told.values_at("date_order", "decimal")
         @down = told["down"]
-        @defaults = told.slice(*DEFAULTS)
+        @choices = CHOICES.to_h { |name| [name, told[name]] }
         @words = told["words"] || {}
       end
 
       def down? = @down
-      def default(name) = @defaults[name]
+      def default(name) = @choices[name]
+
+      def numbers_of_others? = default("numbers") == OTHER
+      def leave_out? = default("unreadable") == "leave_out"
+      def years = default("years")&.then { |first, last| first..last }
 
       # Indexes of the columns of a field, from the left.
       def at(key)
@@ -39,7 +57,7 @@ module Core
 
       def to_h
         { "columns" => @columns, "date_order" => @date_order, "decimal" => @decimal,
-          "down" => @down, **@defaults, "words" => @words }
+          "down" => @down, **@choices, "words" => @words }
       end
     end
   end

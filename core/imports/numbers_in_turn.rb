@@ -9,8 +9,9 @@ module Core
       FREE = %w[in_stock in_pouch].freeze
 
       # A row that names numbers.
-      #   day: Date as text;  said: "tagged" | "recaptured" | nil
-      Named = Struct.new(:line, :day, :numbers, :said, keyword_init: true)
+      #   day: Date as text;  said: "tagged" | "recaptured" | nil;  species_code: nil where its tag
+      #   has to say it
+      Named = Struct.new(:line, :day, :numbers, :said, :species_code, keyword_init: true)
 
       # tags: { number => Tags::Tag } as they stand
       def initialize(tags)

@@ -31,8 +31,7 @@ module Core
         end
         Mapping.new(
           "columns" => columns, "date_order" => nil, "decimal" => ".", "down" => false,
-          "words" => {}, "length_how" => nil, "fate" => nil, "platform" => nil,
-          "member" => Known::FINDER, "spot" => nil
+          "words" => {}, "member" => Known::FINDER, "untaken" => "leave"
         )
       end
     end

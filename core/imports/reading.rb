@@ -9,6 +9,8 @@ module Core
     Reading =
       Struct.new(:line, :what, :said, :faults, keyword_init: true) do
         def good? = faults.empty? && what != :left_out
+        def left_out = self.class.new(**to_h, what: :left_out)
+        def with_fault(fault) = self.class.new(**to_h, faults: [*faults, fault])
       end
   end
 end

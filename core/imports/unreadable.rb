@@ -3,12 +3,14 @@
 module Core
   # Old records out of other people's tables.
   module Imports
-    # What stands in a cell cannot be taken as it is: which rule it breaks, and how to mend it.
+    # What stands in a cell cannot be taken as it is: which rule it breaks, how to mend it, and
+    # which choice about the whole table would settle it.
     class Unreadable < StandardError
-      attr_reader :mend
+      attr_reader :mend, :ask
 
-      def initialize(rule, mend)
+      def initialize(rule, mend, ask: nil)
         @mend = mend
+        @ask = ask
         super(rule)
       end
     end

@@ -16,9 +16,10 @@ module Core
         "none" => ["no fish", "blank", "none", "nothing", "nil", "zero"]
       }.freeze
       AGAIN = { "yes" => [*YES, "recap", "recapture", "r"], "no" => NO }.freeze
+      # A mere yes or no answers the head of its column, so it stands under Guess.
       FATE = {
-        "released" => [*YES, "released", "rel", "r", "returned", "let go", "alive", "back"],
-        "kept" => [*NO, "kept", "k", "retained", "taken", "harvested", "eaten"]
+        "released" => ["released", "rel", "r", "returned", "let go", "alive", "back"],
+        "kept" => %w[kept k retained taken harvested eaten]
       }.freeze
       HOOK_PLACES = {
         "lip" => %w[lip lips], "jaw_corner" => ["jaw corner", "jaw", "corner", "scissors", "hinge"],
@@ -36,6 +37,11 @@ module Core
         "floated" => %w[floated afloat], "predator" => ["predator", "taken by a predator"],
         "lost_from_sight" => ["lost from sight", "not seen"]
       }.freeze
+      LENGTH_KINDS = {
+        "FL" => ["fork length", "fl", "fork"], "TL" => ["total length", "tl", "total"],
+        "SL" => ["standard length", "sl", "standard"], "DW" => ["disc width", "dw"],
+        "CW" => ["shell width", "cw"]
+      }.freeze
       LENGTH_HOWS = {
         "board" => ["board", "measuring board"], "tape" => %w[tape], "ruler" => %w[ruler rule],
         "photo" => %w[photo picture], "estimate" => %w[estimate estimated guess est]
@@ -46,12 +52,13 @@ module Core
       }.freeze
       TITLES = {
         "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught, no tag",
-        "kept" => "kept", "none" => "no fish that day"
+        "kept" => "kept", "none" => "no fish that day",
+        **Fish::Length::KINDS
       }.freeze
 
       OF = { what: WHAT, again: AGAIN, fate: FATE, hook_place: HOOK_PLACES,
              hook_type: HOOK_TYPES, bleeding: BLEEDING, outcome: OUTCOMES,
-             length_how: LENGTH_HOWS, platform: PLATFORMS }.freeze
+             length_kind: LENGTH_KINDS, length_how: LENGTH_HOWS, platform: PLATFORMS }.freeze
 
       # { field => Names }
       def self.names

@@ -5,6 +5,7 @@ module Store
   class Imports
     COLUMNS = Core::Imports::Import.members.freeze
     ROW = Core::Imports::Row.members.freeze
+    MOST_PUBLIC_NAME = 60
 
     def initialize(db) = @db = db
 
@@ -60,6 +61,16 @@ module Store
         .map { |row| Core::Imports::Row.new(**present(row)) }
     end
 
+    # Choices that would let rows in that stay out: [{ ask:, rows: }], the most first
+    def asks(id)
+      ask = Sequel.lit("fault ->> 'ask'")
+      @db[:import_rows].where(import_id: id, state: "refused")
+        .join(Sequel.lit("lateral jsonb_array_elements(faults) as fault"), true)
+        .exclude(Sequel.lit("fault ->> 'ask' is null")).group(ask)
+        .order(Sequel.lit("count(distinct line) desc"), ask)
+        .select(ask.as(:ask), Sequel.lit("count(distinct line)").as(:rows)).all
+    end
+
     # What stands in a column and how often, the most frequent first: [[text, rows]]
     def words(id, column, limit:)
       text = Sequel.lit("cells ->> ?", column)
@@ -102,11 +113,20 @@ module Store
       )
     end
 
+    # Those that were left out by a choice are looked at again with the others.
     def forget_rows(id)
-      @db[:import_rows].where(import_id: id).exclude(state: "left_out").update(
-        state: "waiting", said: nil, faults: Sequel.pg_jsonb_wrap([]), encounter_id: nil,
-        report_id: nil, trip_id: nil, tags_before: Sequel.pg_jsonb_wrap([])
-      )
+      forgotten(@db[:import_rows].where(import_id: id).exclude(state: "waiting"))
+    end
+
+    # The line above the rows becomes one of them, or the first of them the heading.
+    def move_heading(id, head, line:, has_heading:)
+      rows = @db[:import_rows].where(import_id: id)
+      if has_heading
+        rows.where(line:).delete
+      else
+        @db[:import_rows].insert(import_id: id, line:, cells: Sequel.pg_jsonb_wrap(head))
+      end
+      @db[:imports].where(id:).update(rows: rows.count)
     end
 
     # { id => [file name, day] } of records that came in with an import already
@@ -145,6 +165,22 @@ module Store
         .to_h { |row| [row[:number], Core::Tags::Tag.new(**row)] }
     end
 
+    # { number => species code } of those that are or were on a fish
+    def species_of(numbers)
+      @db[:taggings].join(:fish, id: :fish_id).where(tag_number: numbers)
+        .select_hash(:tag_number, :species_code)
+    end
+
+    # { name => id } of members who left long ago, as a table calls them, entered if need be
+    def former_members(id, names)
+      known = @db[:members].where(name: names).select_hash(:name, :id)
+      new = (names - known.keys).map do |name|
+        { name:, public_name: name.slice(0, MOST_PUBLIC_NAME), role: "tagger", import_id: id }
+      end
+      @db[:members].multi_insert(new)
+      new.empty? ? known : @db[:members].where(name: names).select_hash(:name, :id)
+    end
+
     # { [member id, day as text, spot] => Core::Trips::Trip } of those of an import that are there.
     # keys: [[member id, day as text, spot]]
     def trips(id, keys)
@@ -168,13 +204,51 @@ module Store
     def own_fish(fish_id, import_id) = @db[:fish].where(id: fish_id).update(import_id:)
     def own_report(id, import_id) = @db[:reports].where(id:).update(import_id:)
 
-    # Everything that came in with it. Returns false, and removes nothing, where a decision or a
-    # correction hangs on it.
-    def remove(id)
-      @db.transaction(savepoint: true) { @db.get(Sequel.function(:remove_import, id)) }
-      true
+    # Rows of a table that came in, the last ones first: [{ line:, encounter_id:, report_id:,
+    # tags_before: }]
+    def brought_in(id, limit:)
+      @db[:import_rows].where(import_id: id, state: "stored").reverse(:line).limit(limit)
+        .select(:line, :encounter_id, :report_id, :tags_before).map { |row| present(row) }
+    end
+
+    # Takes records of these rows out. Raises Core::Conflict where a decision or a correction hangs
+    # on one.
+    def remove_records(id, rows)
+      encounters, reports = %i[encounter_id report_id].map do |key|
+        rows.filter_map do |row|
+          row[key]
+        end
+      end
+      @db.get(Sequel.function(:remove_import_records, id, Sequel.pg_array(encounters, :uuid),
+        Sequel.pg_array(reports, :uuid)))
+      forgotten(@db[:import_rows].where(import_id: id, line: rows.map { |row| row[:line] }))
     rescue Sequel::ForeignKeyConstraintViolation
-      false
+      raise Core::Conflict.new(:worked_on, "Something hangs on a record that is to be taken out.")
+    end
+
+    # Takes so many of what its records hung on out: fish, then trips, then members. Returns how
+    # many, 0 when there are none.
+    def remove_rest(id, at_most:)
+      @db.get(Sequel.function(:remove_import_rest, id, at_most))
+    rescue Sequel::ForeignKeyConstraintViolation
+      raise Core::Conflict.new(:worked_on, "Something hangs on a fish that is to be taken out.")
+    end
+
+    # Whether somebody decided, corrected or added something to a record that came in with it.
+    def worked_on?(id)
+      records = @db[:encounter_records].where(import_id: id).select(:id)
+      reports = @db[:reports].where(Sequel.|({ import_id: id }, { encounter_id: records }))
+      hangs = {
+        encounter_id: [records, %i[corrections encounter_versions queries photos]],
+        report_id: [reports.select(:id), %i[photos decisions letters calls]],
+        other_report_id: [reports.select(:id), %i[decisions]],
+        trip_id: [@db[:trips].where(import_id: id).select(:id), %i[photos]]
+      }
+      hangs.any? do |key, (ids, tables)|
+        tables.any? do |table|
+          !@db[table].where(key => ids).empty?
+        end
+      end
     end
 
     # Other records of fish that came in with it: their number.
@@ -186,12 +260,6 @@ module Store
         .where(Sequel.lit("reports.import_id is distinct from ?", id))
         .where(Sequel.lit("reports.encounter_id is null")).count
       others + reported
-    end
-
-    # Tags where they were before: [[number, state, holder_id]]
-    def tags_before(id)
-      @db[:import_rows].where(import_id: id).exclude(tags_before: Sequel.pg_jsonb_wrap([]))
-        .select_map(:tags_before).flat_map { |one| deep(one) }
     end
 
     def keep_mapping(name, **mapping)
@@ -208,6 +276,13 @@ module Store
     end
 
     private
+
+    def forgotten(rows)
+      rows.update(
+        state: "waiting", said: nil, faults: Sequel.pg_jsonb_wrap([]), encounter_id: nil,
+        report_id: nil, trip_id: nil, tags_before: Sequel.pg_jsonb_wrap([])
+      )
+    end
 
     def waiting_of(id)
       of_records = @db[:encounter_records].where(import_id: id).select(:id)

@@ -16,8 +16,15 @@ module Store
 
     def initialize(db) = @db = db
 
-    def add_series(prefix:, digits:, first_serial:, last_serial:)
-      @db[:tag_series].insert(prefix:, digits:, first_serial:, last_serial:)
+    # prefix_printed: whether the tags bear it, or our books alone
+    def add_series(prefix:, digits:, first_serial:, last_serial:, prefix_printed: true)
+      @db[:tag_series].insert(prefix:, digits:, first_serial:, last_serial:, prefix_printed:)
+    end
+
+    # For who has to choose one: [{ prefix:, digits:, prefix_printed: }]
+    def series_shown
+      @db[:tag_series].distinct.order(:prefix, :digits).select(:prefix, :digits,
+        :prefix_printed).all
     end
 
     # { id => Core::Tags::Series }

@@ -6,7 +6,7 @@ require_relative "../support/api_case"
 # nothing of it is stored.
 class BrokenTablesTest < ApiCase
   HEAD = "day,who,where,fish,length mm,tag,what,fate"
-  CHOICES = { "length_how" => "board", "fate" => "released" }.freeze
+  CHOICES = { "length_how" => "board", "length_kind" => "usual", "fate" => "released" }.freeze
   HELD = %i[encounter_records fish taggings trips reports matches tags spans].freeze
 
   def self.row(**cells)
@@ -20,7 +20,7 @@ class BrokenTablesTest < ApiCase
   # What stands at the door: the file => what is said.
   AT_THE_DOOR = {
     "" => "empty", "\n\r\n\n" => "no row", "#{HEAD}\n" => "heads and no row",
-    zip_bomb => "workbook or an archive", "PK\x03\x04".b => "workbook",
+    zip_bomb => "cannot be read to its end", "PK\x03\x04".b => "cannot be read to its end",
     "\xD0\xCF\x11\xE0\xA1".b => "older kind", "\x1F\x8B\b\0".b => "compressed",
     "%PDF-1.4\n" => "PDF", "#{HEAD}\na\0b,c\n" => "bytes that are no text",
     ("\xFF\xFE".b + "a\0\0\0".b) => "no text",

@@ -67,9 +67,9 @@ class ImportsAtOnceTest < ApiCase
     import = map(send_table("again.csv", bytes))
     run_import(import, "check", "store")
     outcome.tap do
-      send_json(:post, "/api/imports/#{import['id']}/undo", {})
+      undo(import)
 
-      assert_equal 200, last_response.status, last_response.body
+      assert_equal "undone", told["state"]
     end
   end
 

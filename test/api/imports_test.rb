@@ -63,7 +63,8 @@ class ImportsTest < ApiCase
       report.values_at(:state, :fate, :caught_on)
     assert_equal db[:taggings].where(tag_number: "MS100012").get(:fish_id),
       db[:matches].where(report_id: report[:id]).get(:fish_id)
-    assert_nil report[:finder_name], "who it was is not taken from a table"
+    assert_equal "J. Weatherby", report[:finder_name]
+    assert report[:place_is_spot], "the table names a spot, no place of its own"
   end
 
   def test_a_survey_with_degrees_and_minutes_and_days_without_fish
@@ -92,7 +93,7 @@ class ImportsTest < ApiCase
     get("/api/imports/#{second['id']}/refused.csv")
 
     assert_match "This row came in already, with ledger.csv.", last_response.body
-    send_json(:post, "/api/imports/#{first['id']}/undo", {})
+    undo(first)
 
     assert_equal "undone", told["state"]
     assert_equal before, hashes

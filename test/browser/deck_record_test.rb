@@ -198,16 +198,15 @@ class DeckRecordTest < BrowserCase
   def test_a_photo_taken_without_a_signal_follows_its_fish
     picture = File.join(ROOT, "var/log/photo-of-a-fish.jpg")
     Vips::Image.black(64, 48).jpegsave(picture)
-    network = page.driver.browser.network
     next_act
-    network.offline_mode
+    no_signal
     find("[data-testid=more]").click
     open_tab "weigh"
     page.attach_file(picture) { find("label", text: "From files").click }
     assert_selector ".photos figure", text: "waits"
     click_button "Let go"
     assert_selector ".queue", text: "1 to send"
-    network.emulate_network_conditions(offline: false)
+    signal
     sent
 
     assert_equal [[encounter[:id], 64]], db[:photos].select_map(%i[encounter_id width_px])

@@ -82,15 +82,14 @@ class DeckOnThePhoneTest < BrowserCase
   end
 
   def test_without_a_signal_fish_wait_and_go_out_once
-    network = page.driver.browser.network
-    network.offline_mode
+    no_signal
     2.times do
       5.times { next_act }
     end
     assert_selector ".queue", text: "2 to send"
 
     assert_equal 0, db[:encounters].count
-    network.emulate_network_conditions(offline: false)
+    signal
     assert_selector ".queue", text: "all sent"
 
     assert_equal [2, 10, 0],
@@ -102,8 +101,7 @@ class DeckOnThePhoneTest < BrowserCase
   # so does the fish.
   def test_a_cold_start_without_a_signal_opens_the_deck_and_keeps_the_fish
     wait_until { script("navigator.serviceWorker.controller !== null") }
-    network = page.driver.browser.network
-    network.offline_mode
+    no_signal
     visit "/deck"
     3.times { next_act }
     visit "/deck"
@@ -113,7 +111,7 @@ class DeckOnThePhoneTest < BrowserCase
     assert_selector ".queue", text: "1 to send"
     visit "/deck"
     assert_selector ".queue", text: "1 to send"
-    network.emulate_network_conditions(offline: false)
+    signal
     assert_selector ".queue", text: "all sent"
 
     assert_equal [1, 5], [db[:encounters].count, db[:stages].count]

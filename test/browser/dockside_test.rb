@@ -200,11 +200,11 @@ class DocksideTest < BrowserCase
     find("[data-cell='0 time']").set("0000")
     find("[data-cell='0 species']").set("cod")
     select "Cutter Ledge", from: "Spot"
-    page.driver.browser.page.network.offline_mode
+    no_signal
     find("[data-cell='0 note']").click
     keys(:Enter)
     assert_text "1 to send; no signal, kept here"
-    page.driver.browser.page.network.emulate_network_conditions(offline: false)
+    signal
     script("dispatchEvent(new Event('online'))")
     assert_text "1 stored"
 

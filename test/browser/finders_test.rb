@@ -67,12 +67,12 @@ class FindersBrowserTest < BrowserCase
   def test_without_a_signal_the_report_stays_and_goes_out_by_itself_once
     report
     fill_in "The number once more", with: "MS000001"
-    page.driver.browser.network.offline_mode
+    no_signal
     click_button "Send and read its story"
     assert_text "No signal. Your report is kept on this device"
 
     assert_equal 0, db[:reports].count
-    page.driver.browser.network.emulate_network_conditions(offline: false)
+    signal
     visit "/report"
     assert_text "Thank you. This is the fish’s story so far."
 

@@ -95,7 +95,7 @@ class ImportsBrowserTest < BrowserCase
     book.close
     find("input[type=file]", visible: :all).attach_file(book.path)
 
-    assert_text "This is a workbook or an archive."
+    assert_text "This workbook cannot be read to its end."
     assert_equal 0, db[:imports].count
   end
 

@@ -22,9 +22,6 @@ class OfflineDayTest < BrowserCase
   end
 
   def opens_offline? = true
-  def network = page.driver.browser.network
-  def no_signal = network.offline_mode
-  def signal = network.emulate_network_conditions(offline: false)
   def next_act = answered { find("[data-testid=next]").click }
   def digits(text) = text.each_char { |one| find("[data-digit='#{one}']").click }
   def today = db[:encounters].where { caught_on >= Date.today - 1 }

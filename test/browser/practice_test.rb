@@ -46,7 +46,7 @@ class PracticeBrowserTest < BrowserCase
     visit "/practice/scene/#{name}?seed=#{seed}"
 
     assert_selector "[data-testid=start]"
-    page.driver.browser.network.offline_mode
+    no_signal
     find("[data-testid=start]").click
   end
 
@@ -95,7 +95,7 @@ class PracticeBrowserTest < BrowserCase
     assert_text "It swam off."
     assert_text "The same fish, handled well"
     assert_equal 0, db[:practice_results].count
-    page.driver.browser.network.emulate_network_conditions(offline: false)
+    signal
     visit "/practice"
 
     assert_text "so far: three are needed"
@@ -109,7 +109,7 @@ class PracticeBrowserTest < BrowserCase
 
     assert_operator find("[data-testid=points]").text.to_i, :>=, 40
     assert_text "The line is no ladder"
-    page.driver.browser.network.emulate_network_conditions(offline: false)
+    signal
   end
 
   def test_a_members_lessons_until_the_item_is_signed

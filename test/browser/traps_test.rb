@@ -21,8 +21,6 @@ class TrapsTest < BrowserCase
   def keys(*keys) = page.driver.browser.keyboard.type(*keys)
   def sent = assert_selector(".queue", text: "all sent")
   def digits(text) = text.each_char { |one| find("[data-digit='#{one}']").click }
-  def network = page.driver.browser.network
-  def no_signal = network.offline_mode
   def record = db[:encounter_records].order(Sequel.desc(:caught_at)).first
 
   # The browser's own clock, so many days on, from the next page on.
@@ -185,7 +183,7 @@ class TrapsTest < BrowserCase
     assert_selector ".queue", text: "1 to send"
     find(".queue").click
     assert_text "Card of"
-    network.emulate_network_conditions(offline: false)
+    signal
     page.execute_script("dispatchEvent(new Event('online'))")
     wait_until { db[:encounters].any? }
 
@@ -208,7 +206,7 @@ class TrapsTest < BrowserCase
     next_act
     tap "let_go"
     assert_selector ".queue", text: "1 to send"
-    network.emulate_network_conditions(offline: false)
+    signal
     page.execute_script("dispatchEvent(new Event('online'))")
     wait_until { db[:held_encounters].any? || db[:encounters].any? }
 

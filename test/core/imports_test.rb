@@ -65,15 +65,18 @@ class ImportsCoreTest < Minitest::Test
     {
       "2019-05-14" => nil, "2019/5/14" => nil, "20190514" => nil, "14.05.2019" => nil,
       "14/5/19" => nil, "5/14/2019" => nil, "14 May 2019" => nil, "14-May-19" => nil,
+      "2019-05-14T00:00:00Z" => nil, "14.05.2019 0:00:00" => nil,
       "May 14, 2019" => nil, "2019-05-14T06:40" => nil, "14.05.2019 06:40" => nil,
       "43599" => nil, "43599.5" => nil
     }.each_key do |text|
-      assert_equal Date.new(2019, 5, 14), Imports::Days.read(text, order: nil, today: TODAY), text
+      assert_equal Date.new(2019, 5, 14),
+        Imports::Days.read(text, order: nil, today: TODAY, years: 1990..2026), text
     end
     assert_equal Date.new(2019, 4, 3), Imports::Days.read("3/4/2019", order: "dmy", today: TODAY)
     assert_equal Date.new(2019, 3, 4), Imports::Days.read("3/4/2019", order: "mdy", today: TODAY)
     assert_equal Date.new(2019, 5, 5), Imports::Days.read("5/5/2019", order: nil, today: TODAY)
-    assert_equal Date.new(1998, 1, 2), Imports::Days.read("2.1.98", order: "dmy", today: TODAY)
+    assert_equal Date.new(1998, 1, 2),
+      Imports::Days.read("2.1.98", order: "dmy", today: TODAY, years: 1990..2026)
     assert_equal TODAY, Imports::Days.read("2026-11-26", order: nil, today: TODAY)
     ["3/4/2019", "30.02.2020", "31.4.2019", "2026-11-27", "1899-12-31", "yesterday", "13/13/2019",
       "2019", "May 2019"].each do |text|
@@ -92,11 +95,16 @@ class ImportsCoreTest < Minitest::Test
     { "06:40" => [6, 40], "6.40" => [6, 40], "0640" => [6, 40], "6:40 pm" => [18, 40],
       "12:05 am" => [0, 5], "12 pm" => [12, 0], "6h40" => [6, 40], "23:59:59" => [23, 59],
       "7" => [7, 0] }
-      .each { |text, time| assert_equal time, Imports::Days.time(text), text }
+      .each { |text, time| assert_equal [*time, nil], Imports::Days.time(text), text }
+    { "06:40Z" => 0, "06:40:10+11:00" => 660, "6:40 UTC" => 0, "06:40-0330" => -210 }
+      .each { |text, ahead| assert_equal [6, 40, ahead], Imports::Days.time(text), text }
+    ["0:00:00", "00:00:00"].each { |text| assert_nil Imports::Days.time(text), "a time nobody knows" }
+    assert_equal [0, 0, nil], Imports::Days.time("00:00"), "midnight, as somebody wrote it"
+    assert_nil Imports::Days.time_behind("2019-05-14T00:00:00Z")
     %w[24:00 25:00 12:60 dawn].each do |text|
       assert_raises(Imports::Unreadable, text) { Imports::Days.time(text) }
     end
-    assert_equal [6, 40], Imports::Days.time_behind("14.05.2019 06:40")
+    assert_equal [6, 40, nil], Imports::Days.time_behind("14.05.2019 06:40")
     assert_nil Imports::Days.time_behind("14.05.2019")
   end
 
@@ -130,7 +138,8 @@ class ImportsCoreTest < Minitest::Test
       [:member, "I. Brannock"] => ["isolde@marrow.example", :likely],
       [:member, "Wren"] => ["wren@marrow.example", :sure], [:member, "M. Brannock"] => nil,
       [:member, "I."] => nil, [:what, "Recapture"] => ["recaptured", :sure],
-      [:hook_place, "gut hooked"] => ["stomach", :sure], [:fate, "N"] => ["kept", :sure]
+      [:hook_place, "gut hooked"] => ["stomach", :sure], [:fate, "N"] => nil,
+      [:length_kind, "standard"] => ["SL", :sure], [:length_kind, "1"] => nil
     }.each do |(field, text), found|
       if found
         assert_equal(found, KNOWN.find(field, text),
@@ -160,7 +169,7 @@ class ImportsCoreTest < Minitest::Test
 
   def read(rows, head:, **told)
     mapping = Imports::Guess.of(head:, rows:, known: KNOWN).to_h
-      .merge("length_how" => "board", **told.transform_keys(&:to_s))
+      .merge("length_how" => "board", "length_kind" => "usual", **told.transform_keys(&:to_s))
     reader = Imports::RowReader.new(head:, mapping: Imports::Mapping.new(mapping), known: KNOWN)
     rows.each_with_index.map { |cells, at| reader.read(cells, at + 2) }
   end
@@ -200,7 +209,8 @@ class ImportsCoreTest < Minitest::Test
       [3, ""] => [nil, "There is no species."], [4, "6120"] => ["length", "the largest known"],
       [4, "=SUM(E2:E9)"] => ["length", "not a number"], [4, "9"] => ["length", "no length of"],
       [5, ""] => [nil, "needs the number of its tag"],
-      [5, "1/2/3/4/5"] => ["tag", "5 numbers stand in one row"],
+      [5, "MS1/MS2/MS3/MS4/MS5"] => ["tag", "5 numbers stand in one row"],
+      [5, "4217"] => ["tag", "Nothing says whose number this is"],
       [6, "dreamt"] => ["what", "not a name"]
     }.each do |(at, value), (column, rule)|
       fault = faults_of(at, value).first
@@ -214,6 +224,15 @@ class ImportsCoreTest < Minitest::Test
     assert_empty faults_of(4, ""), "a length may be missing"
     assert_match "Nothing says how this length was measured",
       faults_of(4, "610", length_how: nil).first.rule
+    assert_match "Nothing says from where to where",
+      faults_of(4, "610", length_kind: nil).first.rule
+    again = GOOD.dup.tap do |cells|
+      cells.fill("", 3, 1).fill("recapture", 6, 1).fill("released", 7)
+    end
+
+    assert_empty read([GOOD, again], head: HEAD).last.faults, "its tag may say what fish it is"
+    assert_match "There is no species", read([["2019-05-14", "Wren", "Cutter Ledge", "", "", "", "",
+      "released"]], head: HEAD).first.faults.first.rule
   end
 
   # The largest cod known here times 1.3, and each number's least and greatest.
@@ -238,21 +257,60 @@ class ImportsCoreTest < Minitest::Test
   # Twice the weight of the largest, by the relation of weight at length.
   def test_where_weights_stop_being_believed
     cod = KNOWN.species["cod"]
-    most_g = cod.weight_g_at(cod.max_mm).round * Imports::RowReader::HEAVIER_THAN_LARGEST
-    told = [1, most_g.floor, most_g.floor + 1].map do |grams|
-      read([[*GOOD, grams.to_s]] * 3, head: [*HEAD, "weight g"]).last.faults.map(&:column)
+    most_g = cod.weight_g_at(cod.max_mm).round * Imports::RowSize::HEAVIER_THAN_LARGEST
+    unmeasured = GOOD.dup.tap { |cells| cells[4] = "" }
+    faults = lambda do |row, grams|
+      read([[*row, grams.to_s]] * 3, head: [*HEAD, "weight g"]).last.faults.map(&:column)
     end
 
-    assert_equal [[], [], ["weight g"]], told
+    assert_equal([[], [], ["weight g"]],
+      [1, most_g.floor, most_g.floor + 1].map { |grams| faults[unmeasured, grams] })
+    usual_g = cod.weight_g_at(GOOD[4].to_i)
+
+    assert_equal [["weight g"], [], [], ["weight g"]],
+      [0.24, 0.26, 3.9, 4.1].map { |times| faults[GOOD, (usual_g * times).round] },
+      "four times lighter or heavier than its length says"
   end
 
-  # Of two digits this year is of this century, the next is of the last.
+  # Two digits are a year of the span that the table has; without one they are asked for.
   def test_years_of_two_digits
-    years = %w[26 27 99 00].map do |year|
-      Imports::Days.read("14 May #{year}", order: nil, today: TODAY).year
+    read = lambda do |year, years|
+      Imports::Days.read("14 May #{year}", order: nil, today: TODAY, years:).year
     end
 
-    assert_equal [2026, 1927, 1999, 2000], years
+    assert_equal([1968, 1975, 2000], [["68", 1960..1980], ["75", 1960..1980], ["00", 1999..2026]]
+      .map { |one| read.call(*one) })
+    [["19", nil], ["19", 1960..1980], ["19", 1910..2026]].each do |one|
+      asked = assert_raises(Imports::Unreadable) { read.call(*one) }
+
+      assert_equal "years", asked.ask
+    end
+    assert_equal [1968, 2019], Imports::Days.years_of(["3.5.1968", "9.6.19", "2019-01-02", nil])
+  end
+
+  def test_a_mark_stands_for_the_cell_above_and_what_can_be_spared_becomes_a_note
+    ditto = GOOD.dup.tap { |cells| [1, 2, 3].each { |at| cells[at] = %w[" do. ″][at - 1] } }
+    row = read([GOOD, ditto], head: HEAD, down: false).last
+
+    assert_equal [[], "cod", "cutter_ledge"],
+      [row.faults, *row.said.values_at(:species_code, :spot_code)]
+    spared = read([[*GOOD, "warm"]] * 2, head: [*HEAD, "water temp"], unreadable: "leave_out").last
+
+    assert_equal [[], "water temp: warm"], [spared.faults, spared.said[:note]]
+    assert_equal 1, read([["2027-01-01", *GOOD.drop(1)]], head: HEAD, unreadable: "leave_out").first
+      .faults.size, "a day cannot be spared"
+  end
+
+  def test_a_mere_yes_answers_the_head_of_its_column
+    fates = %w[released kept fate].map do |head|
+      read([GOOD.dup.tap do |cells|
+        cells[7] = "yes"
+      end], head: [*HEAD[0..6], head]).first.then do |one|
+        one.faults.map(&:ask).last || one.said[:fate]
+      end
+    end
+
+    assert_equal %w[released kept fate], fates
   end
 
   def test_only_members_tag_fish_or_record_those_without_a_tag

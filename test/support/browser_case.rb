@@ -168,6 +168,21 @@ class BrowserCase < Minitest::Test
     JS
   end
 
+  # Nothing of what the page asks gets through. Chromium's own emulation alone lets a question pass
+  # that it asks while the page's worker is still starting.
+  def no_signal
+    blocked(["*/api/*"])
+    network.offline_mode
+  end
+
+  def signal
+    blocked([])
+    network.emulate_network_conditions(offline: false)
+  end
+
+  def network = page.driver.browser.network
+  def blocked(urls) = page.driver.browser.page.command("Network.setBlockedURLs", urls:)
+
   # From now on the page waits for what it asks of such an address.
   def slow_down(part_of_address, seconds:)
     page.execute_script(<<~JS, part_of_address, seconds * 1000)

@@ -3,7 +3,8 @@
 # A table on its way in, as the page sends it: sent, mapped, tried, stored.
 module TablesIn
   TABLES = File.expand_path("tables", __dir__)
-  CHOICES = { "length_how" => "board", "fate" => "released" }.freeze
+  CHOICES = { "length_how" => "board", "length_kind" => "usual", "fate" => "released",
+              "zone" => "local", "untaken" => "leave" }.freeze
 
   def setup
     super
@@ -20,11 +21,19 @@ module TablesIn
   def told = JSON.parse(last_response.body)
 
   def map(import, words: {}, **choices)
-    mapping = import["mapping"].merge(CHOICES, choices.transform_keys(&:to_s), "words" => words)
+    guessed = import["mapping"]
+    words = guessed["words"].merge(words) { |_, one, other| one.merge(other) }
+    mapping = guessed.merge(CHOICES, choices.transform_keys(&:to_s), "words" => words)
     send_json(:put, "/api/imports/#{import['id']}/mapping", { mapping: })
 
     assert_equal 200, last_response.status, last_response.body
     told
+  end
+
+  def undo(import)
+    send_json(:post, "/api/imports/#{import['id']}/undo", {})
+    Acts::ImportJob.run(import["id"])
+    get("/api/imports/#{import['id']}")
   end
 
   def run_import(import, *acts)

@@ -7,6 +7,7 @@ module Acts
     PREVIEW = 20
     SAMPLES = 3
     MOST_WORDS = 100
+    ASKED_OF = 500
     PAGE = 50
 
     module_function
@@ -20,12 +21,25 @@ module Acts
       same = context.store.imports.same_file(import.sha256, apart_from: id)
       {
         **import.slice(:id, :file_name, :made_at, :encoding, :separator, :state, :rows, :at_line,
-          :mapping),
-        columns: columns(import.head, rows), fields:, counts: context.store.imports.counts(id),
+          :has_heading, :trouble),
+        mapping: import.mapped.to_h, series: context.store.custody.series_shown,
+        asks: asks(context.store, import, reader), columns: columns(import.head, rows),
+        fields:, counts: context.store.imports.counts(id),
         words: words(context.store, import, known), choices: choices(known),
         preview: rows.map { |row| reading(reader.read(row.cells, row.line)) },
         same_file: same&.slice(:file_name, :made_at)
       }
+    end
+
+    # What nobody said yet, and of how many rows it keeps out: of all once they were tried, else of
+    # the first. [{ ask:, rows: }], the most first
+    def asks(store, import, reader)
+      return store.imports.asks(import.id) if import.state == "checked"
+      return [] unless import.state == "read"
+
+      store.imports.rows(import.id, limit: ASKED_OF)
+        .flat_map { |row| reader.read(row.cells, row.line).faults.filter_map(&:ask).uniq }
+        .tally.map { |ask, rows| { ask:, rows: } }.sort_by { |one| [-one[:rows], one[:ask]] }
     end
 
     # Rows that stay out, a page after a line.
@@ -86,6 +100,6 @@ module Acts
       { line: one.line, what: one.what, said: one.said,
         faults: one.faults.map(&:to_h) }
     end
-    private_class_method :fields, :columns, :words, :word, :choices, :reading
+    private_class_method :asks, :fields, :columns, :words, :word, :choices, :reading
   end
 end

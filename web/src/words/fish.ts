@@ -4,6 +4,7 @@ import { dateText } from '@/format/units'
 export const LENGTH_KIND: Record<Schemas['LengthKind'], string> = {
   FL: 'snout to fork',
   TL: 'snout to tail end',
+  SL: 'snout to root of tail',
   DW: 'disc width',
   CW: 'shell width',
 }

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Core
+  module Imports
+    # Place of a row: as its coordinates say, as its spot is named, or both where they agree.
+    module RowPlace
+      # A place so far from its spot has a sign or a digit wrong; one without a spot takes the
+      # nearest within so far. House rules.
+      FAR_FROM_SPOT_KM = 50
+      NEAREST_WITHIN_KM = 25
+
+      module_function
+
+      # cells: RowCells. Returns { lat_deg:, lon_deg:, spot_code: }.
+      def of(cells)
+        lat_deg = cells.try(:lat) { |text| Places.degrees(text, :lat) }
+        lon_deg = cells.try(:lon) { |text| Places.degrees(text, :lon) }
+        both = cells.try(:position) { |text| Places.both(text) }
+        lat_deg, lon_deg = both if both
+        half_a_place(cells)
+        lat_deg = lon_deg = nil if lat_deg.nil? || lon_deg.nil?
+        { lat_deg:, lon_deg:, spot_code: spot(cells, lat_deg, lon_deg) }
+      end
+
+      def half_a_place(cells)
+        return if cells[:lat].nil? == cells[:lon].nil? || cells[:position]
+
+        there, lacking = cells[:lat] ? %w[latitude longitude] : %w[longitude latitude]
+        cells.fault(cells[:lat] ? :lat : :lon, "There is a #{there} without a #{lacking}.",
+          "Write both, or neither.")
+      end
+
+      # As it is named, else the nearest to the place; both have to agree.
+      def spot(cells, lat_deg, lon_deg)
+        code = cells.word(:spot) || cells.choice("spot")
+        return code if lat_deg.nil?
+        return nearest(cells, lat_deg, lon_deg) if code.nil?
+
+        spot = cells.known.spots.fetch(code)
+        km = cells.known.km(spot, lat_deg, lon_deg)
+        km <= FAR_FROM_SPOT_KM ? code : far(cells, km, spot.name)
+      end
+
+      def nearest(cells, lat_deg, lon_deg)
+        spot, km = cells.known.nearest_spot(lat_deg, lon_deg)
+        return far(cells, nil, "any spot") if spot.nil?
+
+        km <= NEAREST_WITHIN_KM ? spot.code : far(cells, km, "the nearest spot")
+      end
+
+      def far(cells, km, from)
+        cells.fault(cells[:lat] ? :lat : :position,
+          "This place lies #{km ? "#{km.round} km" : 'far'} from #{from}.",
+          "West and south are minus. If the place is right, bring its spot in first.")
+      end
+      private_class_method :half_a_place, :spot, :nearest, :far
+    end
+  end
+end

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module Core
+  module Imports
+    # Length and weight of a row, each with its unit and what was measured, held against what such
+    # fish are like.
+    module RowSize
+      # A fish this much larger than the largest of its kind is in another unit; one so many times
+      # lighter or heavier than its length says has one of the two wrong. House rules.
+      LARGER_THAN_LARGEST = 1.3
+      HEAVIER_THAN_LARGEST = 3
+      UNLIKE_ITS_LENGTH = 4
+
+      module_function
+
+      # cells: RowCells;  species: Fish::Species | nil
+      # Returns { length_mm:, length_kind:, length_how:, weight_g: } of what there is; the kind
+      # Mapping::USUAL where the species is still to be found by the tag.
+      def of(cells, species)
+        size = { **length(cells, species), weight_g: weight(cells) }
+        check(cells, size, species) if species
+        size
+      end
+
+      def length(cells, species)
+        number = cells.number(:length) or return {}
+        column = cells.mapping.column(:length)
+        unit = number.unit || column["unit"]
+        return no_unit(cells, :length) unless Units::MM.key?(unit)
+
+        { length_mm: Units.length_mm(number.value, unit),
+          length_kind: kind(cells, column, species),
+          length_how: number.about ? "estimate" : how(cells, column) }
+      end
+
+      def kind(cells, column, species)
+        return cells.word(:length_kind) if cells[:length_kind]
+
+        kind = column["length_kind"] || cells.choice("length_kind")
+        return kind == Mapping::USUAL && species ? species.length_kind : kind if kind
+
+        cells.fault(:length, "Nothing says from where to where this length goes.",
+          "Choose what was measured: to the fork, to the end of the tail, …", ask: "length_kind")
+      end
+
+      def how(cells, column)
+        cells.word(:length_how) || column["length_how"] || cells.choice("length_how") ||
+          cells.fault(:length, "Nothing says how this length was measured.",
+            "Choose how lengths of this table were measured.", ask: "length_how")
+      end
+
+      def weight(cells)
+        pounds = cells.try(:weight) { |text| Numbers.pounds(text) } and return pounds
+        number = cells.number(:weight) or return nil
+        unit = number.unit || cells.mapping.column(:weight)["unit"]
+        return Units.weight_g(number.value, unit) if Units::GRAMS.key?(unit)
+
+        no_unit(cells, :weight)
+        nil
+      end
+
+      def no_unit(cells, key)
+        cells.fault(key, "Nothing says in what unit this is.", "Choose the unit of the column.",
+          ask: "unit")
+        {}
+      end
+
+      # What is no size of such a fish is taken out of `size`.
+      def check(cells, size, species)
+        if size[:length_mm] && !lengths(species).cover?(size[:length_mm])
+          unlike(cells, :length, "#{size[:length_mm]} mm", species, "#{species.max_mm} mm")
+          return drop_length(size)
+        end
+        return if size[:weight_g].nil? || check_weight(cells, size, species)
+
+        size[:weight_g] = nil
+      end
+
+      def lengths(species)
+        Fish::SentLength::RANGE_MM.min..(species.max_mm * LARGER_THAN_LARGEST)
+      end
+
+      def drop_length(size) = %i[length_mm length_kind length_how].each { |key| size.delete(key) }
+
+      def check_weight(cells, size, species)
+        weight_g = size[:weight_g]
+        largest_g = species.weight_g_at(species.max_mm).round
+        unless (1..(largest_g * HEAVIER_THAN_LARGEST)).cover?(weight_g)
+          return unlike(cells, :weight, "#{weight_g} g", species, "#{largest_g} g")
+        end
+        return true if size[:length_mm].nil?
+
+        usual_g = species.weight_g_at(size[:length_mm]).round.clamp(1..)
+        return true if weight_g.fdiv(usual_g).between?(1.0 / UNLIKE_ITS_LENGTH, UNLIKE_ITS_LENGTH)
+
+        cells.fault(:weight, "#{weight_g} g is no weight of #{species.common_name} of " \
+          "#{size[:length_mm]} mm; about #{usual_g} g is usual.", "Check both and their units.")
+      end
+
+      def unlike(cells, key, said, species, largest)
+        cells.fault(key, "#{said} is no #{key} of #{species.common_name}; the largest known has " \
+          "about #{largest}.", "Check the number and the unit of the column.")
+      end
+      private_class_method :length, :kind, :how, :weight, :no_unit, :check, :lengths, :drop_length,
+        :check_weight, :unlike
+    end
+  end
+end
