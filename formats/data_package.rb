@@ -67,12 +67,17 @@ module Formats
         bytes: file.size, hash: "sha256:#{sha256}",
         schema: {
           fields: table.columns.map { |column| field(column) }, primaryKey: table.key,
-          foreignKeys: table.links.map do |column, other|
-            { fields: column, reference: { resource: other, fields: column } }
-          end,
-          missingValues: [""]
-        }
+          foreignKeys: foreign_keys(table), missingValues: [""]
+        }.compact
       }
+    end
+
+    # nil where there are none: a list of none is no list of theirs.
+    def foreign_keys(table)
+      keys = table.links.map do |column, other|
+        { fields: column, reference: { resource: other, fields: column } }
+      end
+      keys unless keys.empty?
     end
 
     def field(column)

@@ -15,10 +15,13 @@ module Formats
     SMALL_BYTES = 2_000_000
     CHUNK_BYTES = 65_536
     # What a trip tells in the row of a day.
-    TOLD = { "fished_hours" => "fished_hours", "rods" => "rods", "platform" => "platform",
-             "water_temp_c" => "water_temp_c", "held_on" => "caught_on",
-             "held_by" => "caught_by" }.freeze
+    TOLD = {
+      "trip_id" => "trip_id", "fished_hours" => "fished_hours", "rods" => "rods",
+      "platform" => "platform", "water_temp_c" => "water_temp_c", "held_on" => "caught_on",
+      "held_by" => "caught_by"
+    }.freeze
     PLACE = %w[lat_deg lon_deg].freeze
+    SPOT = %w[spot_lat_deg spot_lon_deg].freeze
 
     module_function
 
@@ -59,26 +62,29 @@ module Formats
       text
     end
 
-    # A day lies where its first fish was; where it had none, only its water is known.
+    # A catch has the spot of its trip, a day too. Packages of old say of no trip where it was:
+    # there a day lies where its first fish was, and of one without a fish only its water is known.
     def with_trips(catches, trips)
       head, *rows = CSV.parse(catches)
       return catches unless head == Core::Exchange::Tables::CATCHES.names
 
-      at = head.each_with_index.to_h
-      places = rows.reverse.to_h do |row|
-        [row[at["trip_id"]], row.values_at(*at.values_at(*PLACE))]
+      at = head.index("trip_id")
+      days = CSV.parse(trips, headers: true).to_h { |trip| [trip["trip_id"], trip] }
+      first = rows.reverse.to_h do |row|
+        [row[at], row.values_at(*PLACE.map do |name|
+          head.index(name)
+        end)]
       end
-      days = CSV.parse(trips, headers: true).map { |trip| day(trip, places) }
       CSV.generate do |csv|
         csv << Core::Imports::OwnColumns::WITH_DAYS
-        rows.each { |row| csv << row }
-        days.each { |told| csv << Core::Imports::OwnColumns::WITH_DAYS.map { |name| told[name] } }
+        rows.each { |row| csv << [*row, nil, nil, nil, *days[row[at]]&.values_at(*PLACE)] }
+        days.each { |id, trip| csv << day(trip, first[id]).values_at(*Core::Imports::OwnColumns::WITH_DAYS) }
       end
     end
 
-    def day(trip, places)
-      { "kind" => "none", **PLACE.zip(places.fetch(trip["trip_id"], [])).to_h,
-        **TOLD.to_h { |column, as| [as, trip[column]] } }
+    def day(trip, first)
+      place = trip["lat_deg"] ? SPOT.zip(trip.values_at(*PLACE)) : PLACE.zip(first.to_a)
+      { "kind" => "none", **place.to_h, **TOLD.to_h { |column, as| [as, trip[column]] } }
     end
 
     # What was changed on the way is said before any of it is read.

@@ -145,6 +145,7 @@ module Acts
         **Core::Fish::SentLength.columns(sent[:length]),
         lat_deg: sent.dig(:place, :lat_deg),
         lon_deg: sent.dig(:place, :lon_deg),
+        place_error_m: place_error_m(sent[:place]),
         spoiled_numbers: Core::Tags::Number.normalise_all(sent[:spoiled_numbers]),
         lost_numbers: Core::Tags::Number.normalise_all(sent[:lost_numbers]),
         spot_code: sent[:spot_code] || trip.spot_code,
@@ -154,6 +155,13 @@ module Acts
         **times.slice(:fight_seconds, :tagging_seconds),
         tag_where: sent[:tag_where] || stages.tag_where
       }
+    end
+
+    # How far off a place may be belongs to it, and goes with it.
+    def place_error_m(place)
+      @known&.place_error_m if place && @known&.slice(:lat_deg, :lon_deg) == place.slice(
+        :lat_deg, :lon_deg
+      )
     end
 
     # From the Deck or from paper.

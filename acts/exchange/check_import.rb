@@ -102,10 +102,7 @@ module Acts
     def identified(reading)
       telling = Fingerprint.of(reading.said.slice(*TELLING))
       turn = @times_seen[telling] += 1
-      hex = Digest::SHA256.hexdigest("#{telling} #{turn}")
-      reading.said.merge(
-        id: [hex[0, 8], hex[8, 4], "8#{hex[13, 3]}", "a#{hex[17, 3]}", hex[20, 12]].join("-")
-      )
+      reading.said.merge(id: Fingerprint.uuid("#{telling} #{turn}"))
     end
 
     def numbered(readings)
@@ -129,9 +126,8 @@ module Acts
       verdicts.keys.sort.each_slice(AT_ONCE) do |lines|
         known = @imports.rows(@id, after: lines.first - 1, limit: lines.last - lines.first + 1)
           .to_h { |row| [row.line, row] }
-        @context.store.write do
-          @imports.judged(@id, lines.map { |line| settled(known[line], verdicts[line], import) })
-        end
+        changed = lines.filter_map { |line| settled(known[line], verdicts[line], import) }
+        @context.store.write { @imports.judged(@id, changed) }
       end
     end
 
@@ -145,6 +141,7 @@ module Acts
     end
 
     # A fish that was tagged went back; of one caught again the table or somebody has to say it.
+    # Returns the row as it is to be kept, nil where nothing about it changes.
     def settled(row, (kind, trouble), import)
       said = with_species(row.said.merge("said" => kind))
       said["fate"] ||=
@@ -154,6 +151,8 @@ module Acts
         said["species_code"].nil?
       faults << no_fate if said["fate"].nil?
       faults << no_member if said["finder"] && kind == "tagged"
+      return nil if faults.empty? && said == row.said
+
       { line: row.line, state: faults.any? ? "refused" : row.state, said:,
         faults: [*row.faults, *faults.map(&:to_h)] }
     end

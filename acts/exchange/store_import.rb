@@ -6,13 +6,14 @@ module Acts
   # what others did meanwhile may still keep one out.
   class StoreImport
     AT_ONCE = 500
-    TRIP = %i[fished_hours rods water_temp_c].freeze
     NOON = [12, 0].freeze
     NOT_KNOWN = "not known"
+    SPOT_M = Core::Exchange::Given::SPOT_M
     # As the reader said it, so it is stored.
     TOLD = %i[
       id member_id species_code fate length_mm length_kind length_how weight_g hook_place hook_type
       bleeding outcome fight_seconds lat_deg lon_deg spot_code water_temp_c depth_m air_seconds note
+      length_sd_mm place_error_m
     ].freeze
 
     # going: -> whether to go on, asked between transactions
@@ -55,7 +56,7 @@ module Acts
       know_days(rows.values.map(&:day).uniq)
       rows = with_members(rows)
       of_members = rows.reject { |_, told| told.finder }
-      @trips = trips(of_members)
+      @trips = TripsOfTable.call(@imports, @id, of_members)
       plain = of_others(of_members.select { |_, told| told.other })
       plain.merge!(at_once(of_members.reject { |_, told| told.day_only? || told.other }))
       rows.each { |line, told| try(line, told) unless plain.key?(line) }
@@ -126,30 +127,6 @@ module Acts
       became(stored.id, trip_id, before)
     end
 
-    # One for each member, day and spot of the table; what a later row adds to it is added.
-    def trips(rows)
-      of = rows.transform_values { |told| [told.member_id, told.caught_on, told.spot_code] }
-      known = @imports.trips(@id, of.values.uniq)
-      said = rows.keys.group_by { |line| of[line] }.transform_values do |lines|
-        lines.map { |line| rows[line].slice(*TRIP, :platform).compact }.reverse.reduce(:merge)
-      end
-      new = said.reject { |key, _| known.key?(key) }
-      ids = new.transform_values { SecureRandom.uuid }
-      @imports.add_trips(new.map { |key, values| new_trip(ids[key], key, values) })
-      known.each { |key, trip| add_to(trip, said[key]) }
-      of.transform_values { |key| ids[key] || known[key].id }
-    end
-
-    def new_trip(id, (member_id, held_on, spot_code), values)
-      { id:, import_id: @id, member_id:, held_on:, spot_code:, state: "submitted",
-        platform: "unknown", **TRIP.to_h { |key| [key, nil] }, **values }
-    end
-
-    def add_to(trip, said)
-      new = said.slice(*TRIP).reject { |key, _| trip[key] }
-      @imports.change_trip(trip.id, new) if new.any?
-    end
-
     def encounter(told, trip_id)
       Core::Records::Encounter.new(
         **told.slice(*TOLD), **time(told),
@@ -194,7 +171,8 @@ module Acts
         numbers: told.tag_numbers, day_said: "day", caught_on: told.day,
         found_how: "caught", place_words: spot&.name,
         lat_deg: told.lat_deg || spot&.lat_deg,
-        lon_deg: told.lon_deg || spot&.lon_deg, place_is_spot: told.lat_deg.nil? && !spot.nil?,
+        lon_deg: told.lon_deg || spot&.lon_deg,
+        place_error_m: told.lat_deg ? told.place_error_m : SPOT_M,
         **told.slice(:species_code, :fate, :length_mm, :length_kind, :length_how, :finder_name)
       )
       told.other ? pass_by(report) : ReportTag.add(@context, report, quiet: true)

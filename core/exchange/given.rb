@@ -17,9 +17,10 @@ module Core
         catch_id fish_id trip_id kind caught_on species_code length_mm length_kind length_how
         length_sd_mm weight_g lat_deg lon_deg depth_m water_temp_c hook_type hook_place bleeding
         fight_seconds air_seconds fate outcome tag_numbers has_own_place water_code member_id
+        place_error_m
       ].freeze
       TRIP = %w[
-        trip_id held_on platform water_temp_c fished_hours rods water_code member_id
+        trip_id held_on platform water_temp_c fished_hours rods lat_deg lon_deg water_code member_id
       ].freeze
       # As the database writes a truth, and as it is.
       TRUTHS = [true, "t"].freeze
@@ -35,13 +36,15 @@ module Core
           "lat_deg", "lon_deg", "place_uncertainty_m", "place_generalised", "scientific_name",
           "water", "caught_by"
         )
-        OWN, SPECIES, WATER_CODE, MEMBER = READ.values_at(
-          "has_own_place", "species_code", "water_code", "member_id"
+        OWN, SPECIES, WATER_CODE, MEMBER, ERROR = READ.values_at(
+          "has_own_place", "species_code", "water_code", "member_id", "place_error_m"
         )
         CATCH_HANDLING, TRIP_HANDLING = [Tables::CATCHES, Tables::TRIPS].map do |table|
           Tables::HANDLING.fetch(table).map { |name| table.names.index(name) }
         end
-        TRIP_WATER, HELD_BY = %w[water held_by].map { |name| Tables::TRIPS.names.index(name) }
+        TRIP_LAT, TRIP_LON, TRIP_WATER, HELD_BY = %w[lat_deg lon_deg water held_by].map do |name|
+          Tables::TRIPS.names.index(name)
+        end
       end
       private_constant :At
 
@@ -65,7 +68,7 @@ module Core
         given[At::WATER] = @waters[cells[At::WATER_CODE]]
         given[At::BY] = name(cells[At::MEMBER])
         At::CATCH_HANDLING.each { |at| given[at] = nil } unless @handling
-        place(given, cells[At::OWN])
+        place(given, error_m(cells))
         given
       end
 
@@ -75,6 +78,7 @@ module Core
         given[At::TRIP_WATER] = @waters[cells[-2]]
         given[At::HELD_BY] = name(cells[-1])
         At::TRIP_HANDLING.each { |at| given[at] = nil } unless @handling
+        given[At::TRIP_LAT], given[At::TRIP_LON] = shown(given[At::TRIP_LAT], given[At::TRIP_LON])
         given
       end
 
@@ -86,18 +90,26 @@ module Core
 
       private
 
-      def place(given, own)
+      def error_m(cells)
+        cells[At::ERROR]&.to_i || (TRUTHS.include?(cells[At::OWN]) ? OWN_PLACE_M : SPOT_M)
+      end
+
+      # A place that came in as the middle of a cell is no finer here.
+      def place(given, error_m)
         return given[At::LON] = nil if given[At::LAT].nil?
 
-        lat, lon = Float(given[At::LAT]), Float(given[At::LON])
-        if @exact
-          given[At::LAT], given[At::LON] = lat.round(6), lon.round(6)
-          given[At::UNCERTAINTY] = TRUTHS.include?(own) ? OWN_PLACE_M : SPOT_M
-        else
-          given[At::LAT], given[At::LON] = Waters::CoarsePlace.of(lat, lon).values
-          given[At::UNCERTAINTY] = CELL_M
-          given[At::GENERALISED] = GENERALISED
-        end
+        given[At::LAT], given[At::LON] = shown(given[At::LAT], given[At::LON])
+        coarse = !@exact || error_m >= CELL_M
+        given[At::UNCERTAINTY] = coarse ? [error_m, CELL_M].max : error_m
+        given[At::GENERALISED] = GENERALISED if coarse
+      end
+
+      # As exact as they may be known: [latitude, longitude]
+      def shown(lat, lon)
+        return if lat.nil?
+
+        lat, lon = Float(lat), Float(lon)
+        @exact ? [lat.round(6), lon.round(6)] : Waters::CoarsePlace.of(lat, lon).values
       end
 
       def name(member_id) = member_id && @names.fetch(member_id)

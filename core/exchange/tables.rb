@@ -89,6 +89,9 @@ module Core
             ["fished_hours", "number", "Hours with a line in the water; empty: not told",
               { unit: "h" }],
             ["rods", "integer", "Rods", {}],
+            ["lat_deg", "number", "Latitude of its spot, WGS84, or of the middle of a cell of 5 km",
+              { unit: "°", term: "decimalLatitude" }],
+            ["lon_deg", "number", "Longitude of the same", { unit: "°", term: "decimalLongitude" }],
             ["held_by", "string", "The member's public name, or a name that means nobody", {}]
           ]
         ).freeze

@@ -33,12 +33,18 @@ module Core
         [:position, "Latitude and longitude",
           ["position", "coordinates", "gps", "latlon", "lat lon"], nil,
           true],
+        [:trip, "Name of the trip", ["trip", "trip id"], nil, false],
+        [:spot_lat, "Latitude of the spot", ["spot lat deg"], nil, false],
+        [:spot_lon, "Longitude of the spot", ["spot lon deg"], nil, false],
+        [:place_error, "How far off the place may be, in metres",
+          ["place uncertainty m", "coordinate uncertainty in meters"], nil, false],
         [:species, "Species", ["species", "fish", "taxon", "kind of fish", "species code",
           "scientific name"], nil, false],
         [:length, "Length", ["length", "len", "size", "tl", "fl", "dw", "cw", "total length",
           "fork length", "standard length", "sl", "disc width", "measured"], LENGTH, false],
         [:length_kind, "How far it was measured", ["length kind", "length type", "kind of length"],
           nil, false],
+        [:length_sd, "Error of the length, in millimetres", ["length sd mm"], nil, false],
         [:length_how, "How it was measured", ["length how", "measured with", "measured by"], nil,
           false],
         [:weight, "Weight", %w[weight wt mass wgt], WEIGHT, false],
@@ -83,7 +89,7 @@ module Core
         length_kind length_how platform].freeze
       # Without these a catch is still a catch; what cannot be read in one may be left out.
       OPTIONAL = %i[time length length_kind weight hook_place hook_type bleeding outcome
-        fight_seconds water_temp depth air_seconds hours rods platform].freeze
+        fight_seconds water_temp depth air_seconds hours rods platform place_error length_sd].freeze
     end
   end
 end

@@ -7,15 +7,18 @@ module Core
       FIELDS = {
         "kind" => "what", "caught_on" => "date", "species_code" => "species",
         "length_mm" => "length", "length_kind" => "length_kind", "length_how" => "length_how",
+        "trip_id" => "trip", "length_sd_mm" => "length_sd", "place_uncertainty_m" => "place_error",
         "weight_g" => "weight", "lat_deg" => "lat", "lon_deg" => "lon", "depth_m" => "depth",
         "water_temp_c" => "water_temp", "hook_type" => "hook_type", "hook_place" => "hook_place",
         "bleeding" => "bleeding", "fight_seconds" => "fight_seconds",
         "air_seconds" => "air_seconds", "fate" => "fate", "outcome" => "outcome",
         "tag_numbers" => "tag", "caught_by" => "member", "fished_hours" => "hours",
-        "rods" => "rods", "platform" => "platform"
+        "rods" => "rods", "platform" => "platform", "spot_lat_deg" => "spot_lat",
+        "spot_lon_deg" => "spot_lon"
       }.freeze
       # Catches with the days that were fished below them.
-      WITH_DAYS = [*Exchange::Tables::CATCHES.names, "fished_hours", "rods", "platform"].freeze
+      WITH_DAYS = [*Exchange::Tables::CATCHES.names, "fished_hours", "rods", "platform",
+        "spot_lat_deg", "spot_lon_deg"].freeze
       UNITS = {
         "length_mm" => "mm", "weight_g" => "g", "depth_m" => "m", "water_temp_c" => "C"
       }.freeze
@@ -31,7 +34,8 @@ module Core
         end
         Mapping.new(
           "columns" => columns, "date_order" => nil, "decimal" => ".", "down" => false,
-          "words" => {}, "member" => Known::FINDER, "untaken" => "leave"
+          "words" => {}, "member" => Known::FINDER, "strangers" => Known::FORMER, "twice" => "each",
+          "untaken" => "leave"
         )
       end
     end

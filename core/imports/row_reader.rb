@@ -10,6 +10,8 @@ module Core
       # Rule and mend, also of a fish whose number tells later that it was caught again.
       NO_FATE = ["Nothing says what became of this fish.",
         "Choose what became of fish for which the table does not say."].freeze
+      # What only a finder may say of a fish.
+      OF_FINDERS = %w[dead unknown].freeze
       MOST_NOTE = 2000
       MOST_NAME = 120
       METRES_IN_A_FATHOM = 1.8288
@@ -55,7 +57,7 @@ module Core
           water_temp_c: temperature, depth_m: depth,
           air_seconds: within(:air_seconds), fished_hours: within(:hours),
           rods: within(:rods)&.round,
-          platform: @cells.word(:platform) || @cells.choice("platform")
+          platform: @cells.word(:platform) || @cells.choice("platform"), trip: @cells[:trip]
         }
       end
 
@@ -133,7 +135,9 @@ module Core
 
       def check_day(values)
         @cells.fault(:date, "There is no day.", "Write the day of the catch.") if @cells[:date].nil?
-        if values[:spot_code].nil? && %i[spot lat lon position].all? { |key| @cells[key].nil? }
+        if values[:spot_code].nil? && %i[spot lat lon position spot_lat].all? do |key|
+          @cells[key].nil?
+        end
           @cells.fault(:spot, "There is no place.", "Choose a place for rows without one.",
             ask: "spot")
         end
@@ -172,6 +176,10 @@ module Core
 
       # A fish that went back with a tag was let go; of others somebody has to say it.
       def check_fate(values)
+        if !values[:finder] && OF_FINDERS.include?(values[:fate])
+          return @cells.fault(:fate, "Of a fish that a member had in hand it is known: it went " \
+            "back or was kept.", "Choose which.")
+        end
         values[:fate] ||= values[:said] == "tagged" ? RELEASED : @cells.choice("fate")
         if values[:fate] || @cells[:fate] || (values[:said].nil? && values[:tag_numbers].any?)
           return

@@ -29,7 +29,7 @@ module Core
         return no_unit(cells, :length) unless Units::MM.key?(unit)
 
         { length_mm: Units.length_mm(number.value, unit),
-          length_kind: kind(cells, column, species),
+          length_sd_mm: cells.number(:length_sd)&.value, length_kind: kind(cells, column, species),
           length_how: number.about ? "estimate" : how(cells, column) }
       end
 
@@ -80,7 +80,9 @@ module Core
         Fish::SentLength::RANGE_MM.min..(species.max_mm * LARGER_THAN_LARGEST)
       end
 
-      def drop_length(size) = %i[length_mm length_kind length_how].each { |key| size.delete(key) }
+      def drop_length(size)
+        %i[length_mm length_kind length_how length_sd_mm].each { |key| size.delete(key) }
+      end
 
       def check_weight(cells, size, species)
         weight_g = size[:weight_g]

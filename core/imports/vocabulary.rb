@@ -19,7 +19,8 @@ module Core
       # A mere yes or no answers the head of its column, so it stands under Guess.
       FATE = {
         "released" => ["released", "rel", "r", "returned", "let go", "alive", "back"],
-        "kept" => %w[kept k retained taken harvested eaten]
+        "kept" => %w[kept k retained taken harvested eaten], "dead" => %w[dead died],
+        "unknown" => ["unknown", "not known", "nobody knows"]
       }.freeze
       HOOK_PLACES = {
         "lip" => %w[lip lips], "jaw_corner" => ["jaw corner", "jaw", "corner", "scissors", "hinge"],
@@ -48,7 +49,8 @@ module Core
       }.freeze
       PLATFORMS = {
         "shore" => %w[shore beach rocks rock bank], "pier" => %w[pier wall harbour jetty],
-        "boat" => %w[boat], "kayak" => %w[kayak canoe], "wading" => %w[wading waders]
+        "boat" => %w[boat], "kayak" => %w[kayak canoe], "wading" => %w[wading waders],
+        "unknown" => ["unknown", "not known"]
       }.freeze
       TITLES = {
         "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught, no tag",

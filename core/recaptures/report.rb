@@ -11,7 +11,7 @@ module Core
     #   found_how:   see CatchWords::FOUND; nil counts as caught;  fate: "released" | "kept" | ..
     #   state:       "waiting", then waiting_reason says why | "matched" | "joined", to same_as |
     #                "set_aside"
-    #   place_is_spot: the place is that of a spot, as an old table names it, no one's own
+    #   place_error_m: how far off the place may be, where it is a spot's or was told so; else nil
     #   encounter_id: of the record whose numbers it is, nil of a finder's
     # Not told but found beside it:
     #   fish_id, tag_number, story_key: of the fish that it is matched to, nil while it is to none
@@ -21,7 +21,7 @@ module Core
       :length_mm, :length_kind, :length_how, :caught_on, :lat_deg, :lon_deg, :place_words, :fate,
       :finder_name, :finder_contact, :finder_phone, :day_said, :caught_from, :found_how, :tag_left,
       :units, :state, :waiting_reason, :sent_at, :revision, :encounter_id, :same_as,
-      :other_programme, :place_is_spot, :fish_id, :tag_number, :story_key, :length_sd_mm
+      :other_programme, :place_error_m, :fish_id, :tag_number, :story_key, :length_sd_mm
     ) do
       # The numbers that who had a fish in hand read on it.
       #   encounter: Records::Encounter;  numbers: [String]

@@ -7,6 +7,7 @@ module Core
     #   kind: "tagged" | "recaptured" | "untagged";  fate: "released" | "kept" | "dead" | ..
     #   caught_at: Time of the first tap;  caught_on: Date where it was caught
     #   length_sd_mm: of a photo, nil for what its way of measuring has
+    #   place_error_m: of a place that came in with a table, nil for one that a device told
     #   read_numbers: on a recaptured fish;  spoiled_numbers, lost_numbers: of other tags
     #   air_seconds, fight_seconds, tagging_seconds: from the taps, of paper as written
     #   review: Handling::Review as it was judged;  caution_points: of it
@@ -25,7 +26,7 @@ module Core
       :fight_seconds, :house_rules_version, :read_numbers, :note, :length_sd_mm, :source,
       :hook_type, :recorded_by, :clock_ahead_seconds, :own_rules_version, :tag_where,
       :tagging_seconds, :review, :tag_question, :voided_at, :voided_because, :voided_by,
-      :collisions, :import_id, :caught_time_known
+      :collisions, :import_id, :caught_time_known, :place_error_m
     ) do
       def of?(member) = member_id == member.id
       def tagged? = kind == "tagged"

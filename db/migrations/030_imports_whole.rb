@@ -43,7 +43,10 @@ Sequel.migration do
       alter table tag_series add prefix_printed boolean not null default true;
       alter table members add import_id bigint references imports;
       create index on members (import_id) where import_id is not null;
-      alter table reports add place_is_spot boolean not null default false;
+      -- How far off a place may be that was told otherwise than by a phone, or as a spot alone.
+      alter table encounter_records add place_error_m integer check (place_error_m > 0);
+      alter table reports add place_error_m integer check (place_error_m > 0);
+      create or replace view encounters as select * from encounter_records where voided_at is null;
       alter table imports
         add has_heading boolean not null default true,
         drop constraint imports_state_check,
@@ -67,13 +70,13 @@ Sequel.migration do
           trim(concat_ws(' ', (select string_agg(t.tag_number, ' ' order by t.tag_number)
             from taggings t where t.encounter_id = e.id), array_to_string(e.read_numbers, ' ')))
             as tag_numbers,
-          e.member_id
+          e.member_id, e.place_error_m
         from encounters e left join spots s on s.code = e.spot_code
         union all
         select r.id::text, m.fish_id::text, null, 'reported', r.caught_on,
           coalesce(r.species_code, f.species_code), r.length_mm, r.length_kind, r.length_how, null,
-          null, null, r.lat_deg, r.lon_deg, not r.place_is_spot, null, null, null, null, null, null,
-          null, r.fate, null, array_to_string(r.numbers, ' '), null
+          null, null, r.lat_deg, r.lon_deg, true, null, null, null, null, null, null,
+          null, r.fate, null, array_to_string(r.numbers, ' '), null, r.place_error_m
         from matches m join reports r on r.id = m.report_id join fish f on f.id = m.fish_id
         where m.undone_at is null and r.encounter_id is null and r.same_as is null
           and r.caught_on is not null and r.found_how = 'caught';

@@ -28,7 +28,7 @@ module Store
       each(
         rows.order(:held_on, Sequel[:trips][:id]).select(
           Sequel[:trips][:id], :held_on, :platform, Sequel.cast(:water_temp_c, Float),
-          Sequel.cast(:fished_hours, Float), :rods, :water_code, :member_id
+          Sequel.cast(:fished_hours, Float), :rods, :lat_deg, :lon_deg, :water_code, :member_id
         ), &
       )
     end

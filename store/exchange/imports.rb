@@ -113,9 +113,11 @@ module Store
       )
     end
 
-    # Those that were left out by a choice are looked at again with the others.
+    # Sums and repeated heads stay left out; rows that a choice left out are looked at again.
     def forget_rows(id)
-      forgotten(@db[:import_rows].where(import_id: id).exclude(state: "waiting"))
+      records = Sequel.|(Sequel.~(state: "left_out"),
+        Sequel.lit("said ->> 'caught_on' is not null"))
+      forgotten(@db[:import_rows].where(import_id: id).where(records))
     end
 
     # The line above the rows becomes one of them, or the first of them the heading.
@@ -181,16 +183,19 @@ module Store
       new.empty? ? known : @db[:members].where(name: names).select_hash(:name, :id)
     end
 
-    # { [member id, day as text, spot] => Core::Trips::Trip } of those of an import that are there.
-    # keys: [[member id, day as text, spot]]
+    # { key => Core::Trips::Trip } of those of an import that are there.
+    # keys: [[member id, day as text, spot, id of the one that is meant | nil for any]]
     def trips(id, keys)
       return {} if keys.empty?
 
       rows = @db[:trips].where(import_id: id)
         .where(held_on: keys.map { |_, day| day }.uniq)
-        .select(:id, :member_id, :held_on, :spot_code, :fished_hours, :rods, :water_temp_c).all
-      rows.to_h { |row| [[row[:member_id], row[:held_on].iso8601, row[:spot_code]], row] }
-        .slice(*keys).transform_values { |row| Core::Trips::Trip.new(**row) }
+        .select(:id, :member_id, :held_on, :spot_code, :platform, :fished_hours, :rods,
+          :water_temp_c).all
+      rows.flat_map do |row|
+        key = [row[:member_id], row[:held_on].iso8601, row[:spot_code]]
+        [[[*key, row[:id]], row], [[*key, nil], row]]
+      end.to_h.slice(*keys).transform_values { |row| Core::Trips::Trip.new(**row) }
     end
 
     def add_trips(rows) = @db[:trips].multi_insert(rows)

@@ -64,7 +64,7 @@ class ImportsTest < ApiCase
     assert_equal db[:taggings].where(tag_number: "MS100012").get(:fish_id),
       db[:matches].where(report_id: report[:id]).get(:fish_id)
     assert_equal "J. Weatherby", report[:finder_name]
-    assert report[:place_is_spot], "the table names a spot, no place of its own"
+    assert_equal 1000, report[:place_error_m], "the table names a spot, no place of its own"
   end
 
   def test_a_survey_with_degrees_and_minutes_and_days_without_fish

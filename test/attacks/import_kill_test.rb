@@ -44,7 +44,8 @@ class ImportKillTest < Minitest::Test
 
   def checked
     id = Acts::ReadTable.call(@context, bytes: table, file_name: "old.csv")
-    mapping = @store.imports.find(id).mapping.merge("length_how" => "board")
+    mapping = @store.imports.find(id).mapping
+      .merge("length_how" => "board", "length_kind" => "usual")
     Acts::MapImport.call(@context, id:, mapping:)
     @db[:imports].where(id:).update(state: "checking")
     Acts::CheckImport.call(@context, id)
@@ -67,9 +68,15 @@ class ImportKillTest < Minitest::Test
     assert_equal({ "stored" => ROWS }, @store.imports.counts(@id))
     assert_equal @db[:encounters].where(fish_id: nil).count,
       @db[:reports].where(state: "waiting").count, "what was not sure waits at the desk, once"
-    Acts::UndoImport.call(@context, id: @id)
+    @store.imports.change(@id, state: "undoing")
+    turns = 2
+    Acts::UndoImport.call(@context, @id, going: -> { (turns -= 1) >= 0 })
+
+    assert_operator @db[:encounters].count, :<, ROWS, "broken off on its way"
+    Acts::UndoImport.call(@context, @id)
 
     assert_equal before, hashes
+    assert_equal "undone", @store.imports.find(@id).state
   end
 
   # After some more of it has come in than lay there.

@@ -62,6 +62,9 @@ class AccountTest < BrowserCase
     as_phone
     db[:tags].where(holder_id: @isolde[:id]).update(holder_id: nil, state: "in_stock")
     sign_in(to: "/you")
+    # What stands above has been listed, so that nothing moves under the finger.
+    assert_text "this device"
+    assert_text "With a second factor nobody signs in"
     find("summary", text: "Leave, and be forgotten").click
     assert_text "What stays:"
     assert_button "Forget me", disabled: true

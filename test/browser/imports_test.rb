@@ -29,7 +29,10 @@ class ImportsBrowserTest < BrowserCase
     find("input[type=file]", visible: :all).attach_file(LEDGER)
 
     assert_text "Windows-1252, columns parted by semicolons"
+    assert_text "Rows wait for an answer"
     pick(find("label", text: "Lengths were measured"), "on a board")
+    pick(find("label", text: "Lengths go"), "as is usual for each species")
+    pick(find("label", text: "Times without a zone are"), "as the clocks of the programme")
     pick(find("label", text: "Where it does not say"), "went back")
     pick(find("tr", text: "say what it means"), "European seabass")
 
@@ -54,7 +57,10 @@ class ImportsBrowserTest < BrowserCase
     click_button "Take the whole table back"
     click_button "Take it back"
 
-    assert_text "taken back"
+    assert_text "is being taken back"
+    work
+
+    assert_text "; taken back."
     assert_equal 0, db[:encounters].count
   end
 
@@ -69,6 +75,7 @@ class ImportsBrowserTest < BrowserCase
     file.close
     find("input[type=file]", visible: :all).attach_file(file.path)
     pick(find("label", text: "Lengths were measured"), "on a board")
+    pick(find("label", text: "Lengths go"), "fork length")
     click_button "Try all rows"
 
     assert_text "is being tried"

@@ -64,6 +64,8 @@ class ReadyTest < BrowserCase
     click_button "Undo"
     assert_no_text "you plan to 30 m"
     fill_in "Depth from, m", with: "50"
+    # The sentence moves the fields below it, so it has to stand before the next one is touched.
+    assert_text "m is less than the least 50 m."
     fill_in "to, m", with: "20"
     assert_text "The greatest depth 20 m is less than the least 50 m."
     assert_field "Depth from, m", with: "50"

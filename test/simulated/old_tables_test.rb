@@ -44,7 +44,7 @@ class OldTablesTest < ApiCase
       row.slice(:length_kind, :fate).merge(
         day: row[:caught_on], mm: row[:length_mm], tag: row[:numbers].first, kind: "reported",
         finder: row[:finder_name], species: row[:species_code] || species[fish[row[:id]]],
-        own_place: !row[:lat_deg].nil? && !row[:place_is_spot]
+        own_place: !row[:lat_deg].nil? && row[:place_error_m].nil?
       )
     end
   end

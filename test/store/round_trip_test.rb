@@ -4,10 +4,11 @@ require_relative "../support/test_helper"
 require "zip"
 
 # What goes out as a package comes into an empty cooperative and goes out again: the same, but for
-# the names that rows bear and what the package has no room for.
+# the ids that rows bear. Exact or coarse, of fish that were recorded here, of old tables with
+# people who left, finders and standard lengths, and of the demo.
 class RoundTripTest < Minitest::Test
-  # Ids are given anew; a place that was told is one's own there.
-  NEW = %w[catch_id fish_id trip_id place_uncertainty_m].freeze
+  # Given anew.
+  NEW = %w[catch_id fish_id trip_id].freeze
   FISH = 8
   TRIPS = FISH + 1
 
@@ -46,9 +47,9 @@ class RoundTripTest < Minitest::Test
     )
   end
 
-  def package(context)
+  def package(context, exact: true)
     path = File.join(Dir.mktmpdir, "out.zip")
-    asked = { format: "package", licence: "CC0-1.0", exact: true, receiver: "A new cooperative" }
+    asked = { format: "package", licence: "CC0-1.0", exact:, receiver: "A new cooperative" }
     File.open(path, "wb") { |file| Acts::ExportData.new(context, nil, asked, {}).write(file) }
     File.binread(path)
   end
@@ -60,14 +61,32 @@ class RoundTripTest < Minitest::Test
     end
   end
 
-  def bring(context, bytes)
-    id = Acts::ReadTable.call(context, bytes:, file_name: "package.zip")
+  # Both tables, row for row.
+  def same(out, back)
+    %w[catches trips].each do |table|
+      gone, come = rows(out, table:), rows(back, table:)
+      other = lambda { |one, another|
+        one.tally.reject do |row, n|
+          another.count(row) == n
+        end.keys.first(2)
+      }
+
+      assert_equal [[], []], [other[gone, come], other[come, gone]], table
+    end
+  end
+
+  def bring(context, bytes, all: FISH + 2 + TRIPS, file_name: "package.zip", choices: {})
+    id = Acts::ReadTable.call(context, bytes:, file_name:)
+    if choices.any?
+      mapping = context.store.imports.find(id).mapped.to_h.merge(choices)
+      Acts::MapImport.call(context, id:, mapping:)
+    end
     { "checking" => Acts::CheckImport, "storing" => Acts::StoreImport }.each do |state, act|
       context.store.imports.change(id, state:, at_line: 0)
       act.call(context, id)
     end
 
-    assert_equal({ "stored" => FISH + 2 + TRIPS }, context.store.imports.counts(id),
+    assert_equal({ "stored" => all }, context.store.imports.counts(id),
       context.store.imports.rows(id, state: "refused").map(&:faults))
   end
 
@@ -86,6 +105,62 @@ class RoundTripTest < Minitest::Test
 
     assert_equal 2, @second[:encounters].where(fish_id: fish).count,
       "the same fish is one there too"
+  end
+
+  OLD = <<~TABLE
+    Day,Who,Where,Lat,Lon,Fish,Length (mm),Kind of length,Weight (g),Tag,What,Released
+    2011-04-01,Olaf Ternby,Cutter Ledge,,,Atlantic cod,455,standard,900,MS000011,tagged,yes
+    2011-04-02,Olaf Ternby,,48.61,-21.47,Pollack,430,TL,,MS000012 / MS000013,tagged,yes
+    2011-05-02,Somebody Ashore,Harrow Point,,,Pollack,441,TL,,MS000012,recapture,no
+    2011-06-03,Olaf Ternby,Oe Narrows,,,European seabass,,,1500,,untagged,no
+    2011-06-03,Olaf Ternby,Oe Narrows,,,European seabass,,,1500,,untagged,no
+  TABLE
+
+  def old_records(context)
+    words = { "fate" => { "yes" => "released", "no" => "kept" },
+              "member" => { "olaf ternby" => "former", "somebody ashore" => "finder" } }
+    bring(context, OLD, all: 5, file_name: "old.csv",
+      choices: { "words" => words, "length_how" => "tape", "twice" => "each" })
+  end
+
+  def test_old_tables_come_back_as_they_went_exact_or_coarse
+    @db, context = programme("voucher_first")
+    fished(@db, context)
+    old_records(context)
+    [true, false].each do |exact|
+      out = package(context, exact:)
+      @second&.disconnect
+      @second, other = programme("voucher_second")
+      bring(other, out, all: rows(out).size + rows(out, table: "trips").size)
+
+      same(out, package(other, exact:))
+    end
+  end
+
+  # The tags of a cooperative, all of them in stock.
+  def stock(from, to)
+    Store::Gateway.new(from).custody.series.each_value do |run|
+      series_id = to[:tag_series].insert(run.to_h)
+      numbers = (run.first_serial..run.last_serial).map do |serial|
+        [run.number(serial), series_id, serial, "in_stock"]
+      end
+      to[:tags].import(%i[number series_id serial state], numbers, slice: 5000)
+    end
+  end
+
+  def test_the_demo_comes_back_as_it_went
+    @db = TestDatabase.fresh("voucher_first")
+    Demo::Load.call(db: @db, today: Date.new(2026, 6, 15),
+      size: Demo::Load::SMALL.dup.tap { |size| size.releases = 400 })
+    store = Store::Gateway.new(@db)
+    out = package(Acts::Context.new(store:, member: store.members.all.find(&:coordinator?)))
+    @second = TestDatabase.fresh("voucher_second", catalogue: true)
+    stock(@db, @second)
+    receiver = Seeds.member(@second, "Ada Marrin", role: "coordinator")
+    other = Acts::Context.new(store: Store::Gateway.new(@second), member: receiver)
+    bring(other, out, all: rows(out).size + rows(out, table: "trips").size)
+
+    same(out, package(other))
   end
 
   def test_a_package_that_was_changed_on_the_way_is_refused

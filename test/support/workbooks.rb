@@ -28,6 +28,14 @@ module Workbooks
     )
   end
 
+  # The same with one of its files changed by the block.
+  def edited(bytes, name)
+    files = Zip::File.open_buffer(StringIO.new(bytes)) do |zip|
+      break zip.entries.to_h { |entry| [entry.name, zip.read(entry).force_encoding("UTF-8")] }
+    end
+    zipped(files.merge(name => yield(files.fetch(name))))
+  end
+
   def zipped(files)
     Zip::OutputStream.write_buffer do |zip|
       files.each do |name, text|

@@ -27,6 +27,8 @@ export const imports = {
   show: (id: number) => answer(client.GET('/api/imports/{number}', at(id))),
   map: (id: number, mapping: TableMapping, keep_as: string | null) =>
     answer(client.PUT('/api/imports/{number}/mapping', { ...at(id), body: { mapping, keep_as } })),
+  heading: (id: number, has_heading: boolean) =>
+    answer(client.PUT('/api/imports/{number}/heading', { ...at(id), body: { has_heading } })),
   run: (id: number, act: Act) =>
     answer(client.POST('/api/imports/{number}/run', { ...at(id), body: { act } })),
   undo: (id: number) => answer(client.POST('/api/imports/{number}/undo', at(id))),

@@ -86,6 +86,8 @@ export function useCards(
       )
       await keepCard(fresh)
       if (!shown) await open(fresh)
+      // Who chose another trip meanwhile stays with it.
+      else if (card.value?.trip.id !== here?.id) return true
       else if (fresh.card?.trip.id === here?.id) deck.value = fresh
       else if (!hands.isAnyInHand()) await open(fresh)
       return true

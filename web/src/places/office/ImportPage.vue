@@ -5,16 +5,24 @@ import { imports, type TableIn, type TableMapping } from '@/api/imports'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import OfficeNav from './parts/OfficeNav.vue'
+import ImportChoices from './parts/ImportChoices.vue'
 import ImportColumns from './parts/ImportColumns.vue'
 import ImportPreview from './parts/ImportPreview.vue'
 import ImportRefused from './parts/ImportRefused.vue'
 import ImportWaiting from './parts/ImportWaiting.vue'
 import ImportWords from './parts/ImportWords.vue'
-import { DATE_ORDERS, FATES, LENGTH_HOWS, STATES } from './importWords'
+import { STATES } from './importWords'
 
 /** One table on its way in: how it is read, what each row would be, and all of it in or out. */
 const EVERY_MS = 1000
-const SEPARATORS: Record<string, string> = { ';': 'semicolons', '\t': 'tabs', ',': 'commas' }
+const KINDS: Record<string, string> = {
+  ';': 'columns parted by semicolons',
+  '\t': 'columns parted by tabs',
+  ',': 'columns parted by commas',
+  '|': 'columns parted by upright strokes',
+  sheet: 'the first sheet of a workbook that holds anything',
+  json: 'records of JSON',
+}
 const id = Number(useRoute().params['id'])
 const table = shallowRef<TableIn | null>(null)
 const mapping = ref<TableMapping | null>(null)
@@ -29,7 +37,7 @@ function show(found: TableIn) {
   if (works.value) timer = window.setTimeout(look, EVERY_MS)
 }
 const look = () => run(async () => show(await imports.show(id)))
-const works = computed(() => ['checking', 'storing'].includes(table.value?.state ?? ''))
+const works = computed(() => ['checking', 'storing', 'undoing'].includes(table.value?.state ?? ''))
 const isOpen = computed(() => ['read', 'checked'].includes(table.value?.state ?? ''))
 onMounted(look)
 onUnmounted(() => window.clearTimeout(timer))
@@ -41,6 +49,8 @@ const share = computed(() => {
   if (!found) return 0
   const done = found.state === 'storing' ? (counts.value['stored'] ?? 0) : found.rows
   const all = done + (counts.value['good'] ?? 0)
+  const gone = found.rows - (counts.value['stored'] ?? 0)
+  if (found.state === 'undoing') return Math.round((100 * gone) / found.rows)
   return found.state === 'storing' && all ? Math.round((100 * done) / all) : 0
 })
 const save = () =>
@@ -50,6 +60,7 @@ const save = () =>
   })
 const act = (what: Parameters<typeof imports.run>[1]) =>
   run(async () => show(await imports.run(id, what)))
+const heading = (isOne: boolean) => run(async () => show(await imports.heading(id, isOne)))
 const undo = () => run(async () => show(await imports.undo(id)))
 </script>
 
@@ -63,89 +74,34 @@ const undo = () => run(async () => show(await imports.undo(id)))
       <header>
         <h1>{{ table.file_name }}</h1>
         <p class="soft">
-          {{ table.rows.toLocaleString('en') }} rows, {{ table.encoding }}, columns parted by
-          {{ SEPARATORS[table.separator] ?? table.separator }}; {{ STATES[table.state] }}.
+          {{ table.rows.toLocaleString('en') }} rows, {{ table.encoding }},
+          {{ KINDS[table.separator] }}; {{ STATES[table.state] }}.
         </p>
+        <p v-if="table.trouble" class="warn">{{ table.trouble }}</p>
         <p v-if="table.same_file" class="warn">
           The same file came in before as {{ table.same_file.file_name }}. Its rows stay out.
         </p>
       </header>
       <section v-if="isOpen">
         <h2>1 How it is read</h2>
+        <p>
+          <el-radio-group
+            :model-value="table.has_heading"
+            :disabled="busy"
+            aria-label="The first line"
+            @change="(yes) => heading(yes as boolean)"
+          >
+            <el-radio :value="true">The first line names the columns</el-radio>
+            <el-radio :value="false">The first line is a record like the others</el-radio>
+          </el-radio-group>
+        </p>
         <ImportColumns
           v-model="mapping.columns"
           :columns="table.columns"
           :fields="table.fields"
           @change="save"
         />
-        <div class="rest">
-          <label v-if="mapping.columns.some((one) => one.field === 'date')">
-            Dates are written
-            <el-select
-              v-model="mapping.date_order"
-              clearable
-              placeholder="each says it"
-              @change="save"
-            >
-              <el-option v-for="(name, key) in DATE_ORDERS" :key :value="key" :label="name" />
-            </el-select>
-          </label>
-          <label>
-            Before decimals stands
-            <el-select v-model="mapping.decimal" @change="save">
-              <el-option value="." label="a point" /><el-option value="," label="a comma" />
-            </el-select>
-          </label>
-          <label>
-            Lengths were measured
-            <el-select v-model="mapping.length_how" clearable placeholder="choose" @change="save">
-              <el-option v-for="(name, key) in LENGTH_HOWS" :key :value="key" :label="name" />
-            </el-select>
-          </label>
-          <label>
-            Where it does not say, a fish
-            <el-select v-model="mapping.fate" clearable placeholder="choose" @change="save">
-              <el-option v-for="(name, key) in FATES" :key :value="key" :label="name" />
-            </el-select>
-          </label>
-          <label>
-            Rows without a name are of
-            <el-select
-              v-model="mapping.member"
-              clearable
-              filterable
-              placeholder="nobody"
-              @change="save"
-            >
-              <el-option
-                v-for="one in table.choices['member']"
-                :key="one.code"
-                :value="one.code"
-                :label="one.title"
-              />
-            </el-select>
-          </label>
-          <label>
-            Rows without a place are from
-            <el-select
-              v-model="mapping.spot"
-              clearable
-              filterable
-              placeholder="nowhere"
-              @change="save"
-            >
-              <el-option
-                v-for="one in table.choices['spot']"
-                :key="one.code"
-                :value="one.code"
-                :label="one.title"
-              />
-            </el-select>
-          </label>
-          <el-checkbox v-model="mapping.down" @change="save">
-            A blank day, name or place is the one above
-          </el-checkbox>
-        </div>
+        <ImportChoices v-model="mapping" :table="table" @change="save" />
       </section>
       <section v-if="isOpen && table.words.length">
         <h2>2 What words mean</h2>
@@ -169,7 +125,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
           </template>
           <template v-if="counts['good']">{{ count('good') }} good; </template>
           {{ count('refused') }} stay out; {{ count('left_out') }} are no records (sums, repeated
-          heads).
+          heads, rows that stand twice).
         </p>
         <el-progress
           v-if="works"
@@ -211,7 +167,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
           :key="`${table.state} ${counts['refused']}`"
           :head="table.columns.map((one) => one.name)"
         />
-        <form v-if="isOpen" class="row" @submit.prevent="save">
+        <form v-if="isOpen && table.has_heading" class="row" @submit.prevent="save">
           <label>
             Keep this reading for tables with the same heads, as
             <input v-model="keepAs" class="field" minlength="2" maxlength="80" required />
@@ -224,13 +180,6 @@ const undo = () => run(async () => show(await imports.undo(id)))
 </template>
 
 <style scoped>
-.rest {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
-  gap: var(--gap-3);
-  align-items: end;
-  margin-top: var(--gap-3);
-}
 .row {
   gap: var(--gap-3);
   align-items: end;

@@ -18,6 +18,7 @@ const search = ref('')
 const issue = ref({ batch_id: null as number | null, member_id: '', count: 25 })
 const batch = ref<Schemas['BatchSent']>({
   prefix: 'MS',
+  prefix_printed: true,
   digits: 6,
   first_serial: 1,
   last_serial: 500,
@@ -217,6 +218,10 @@ const others = computed(() => custody.value?.pouches ?? [])
             <h2>From the printer</h2>
             <form class="row" @submit.prevent="print">
               <label>Prefix <input v-model="batch.prefix" class="field" maxlength="4" /></label>
+              <label class="tick">
+                <input v-model="batch.prefix_printed" type="checkbox" />
+                The tags bear it; else it stands in our books alone
+              </label>
               <label
                 >Digits
                 <input v-model.number="batch.digits" class="field" type="number" min="1" max="9"

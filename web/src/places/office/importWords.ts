@@ -7,6 +7,7 @@ export const STATES: Record<TableIn['state'], string> = {
   storing: 'is coming in',
   stopped: 'stopped on the way',
   done: 'came in',
+  undoing: 'is being taken back',
   undone: 'taken back',
 }
 /** Rows by what became of them. */
@@ -26,6 +27,35 @@ export const LENGTH_HOWS = {
   estimate: 'by eye',
 }
 export const FATES = { released: 'went back', kept: 'was kept' }
+/** Where a length goes to, for tables that do not say it. */
+export const LENGTH_KINDS = {
+  usual: 'as is usual for each species',
+  FL: 'fork length',
+  TL: 'total length',
+  SL: 'standard length',
+  DW: 'disc width',
+  CW: 'shell width',
+}
+export const ZONES = { local: 'as the clocks of the programme', UTC: 'universal time (UTC)' }
+export const TWICE = { once: 'one catch, written twice', each: 'several catches' }
+export const SPARED = { leave_out: 'left out, with a note' }
+export const STRANGERS = { finder: 'finders', former: 'former members, entered by name' }
+export const UNTAKEN = { leave: 'left behind' }
+/** What has to be said of a table before its rows can come in. */
+export const ASKED: Record<string, string> = {
+  numbers: 'whose tag numbers without letters are',
+  length_kind: 'from where to where lengths go',
+  length_how: 'how lengths were measured',
+  unit: 'in what unit a column is',
+  zone: 'in which zone times are',
+  years: 'from which year to which it goes',
+  date_order: 'how dates are written',
+  twice: 'what rows are that stand twice',
+  fate: 'what became of fish',
+  member: 'who caught them',
+  spot: 'where they were caught',
+  untaken: 'what some columns are',
+}
 export const WORDED: Record<string, string> = {
   member: 'who',
   spot: 'place',
@@ -37,6 +67,7 @@ export const WORDED: Record<string, string> = {
   hook_type: 'shape of the hook',
   bleeding: 'bleeding',
   outcome: 'how it swam off',
+  length_kind: 'kind of length',
   length_how: 'measured',
   platform: 'fished from',
 }

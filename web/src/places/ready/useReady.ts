@@ -88,7 +88,8 @@ export function useReady(on: Ref<string>) {
       planned.value = true
       return true
     } catch (thrown) {
-      if (edit === edits) saving.value = 'not saved'
+      if (edit !== edits) return false
+      saving.value = 'not saved'
       refusal.value = trouble(thrown)
       return false
     }

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Acts
+  # Trips of an old table: one for each member, day and spot, or each that the table names; what a
+  # later row adds to it is added.
+  class TripsOfTable
+    TOLD = %i[fished_hours rods water_temp_c platform].freeze
+    # Of a trip of which the table does not say from what was fished.
+    UNKNOWN = "unknown"
+    BLANK = { platform: UNKNOWN, **(TOLD - [:platform]).to_h { |key| [key, nil] } }.freeze
+
+    # imports: Store::Imports;  id: of the import;  rows: { line => Core::Imports::Told }
+    # Returns { line => id of its trip }.
+    def self.call(imports, id, rows) = new(imports, id, rows).call
+
+    def initialize(imports, id, rows)
+      @imports = imports
+      @id = id
+      @rows = rows
+    end
+
+    def call
+      keys = @rows.transform_values { |told| key(told) }
+      known = @imports.trips(@id, keys.values.uniq)
+      told = @rows.values.group_by { |row| key(row) }
+      new = told.except(*known.keys).to_h { |key, rows| [key, made(key, rows)] }
+      @imports.add_trips(new.values)
+      known.each { |key, trip| add_to(trip, told[key]) }
+      keys.transform_values { |key| new.dig(key, :id) || known[key].id }
+    end
+
+    private
+
+    # Who, when and where; and which, where the table tells trips of one day apart.
+    def key(told)
+      id = told.trip && Fingerprint.uuid("trip #{@id} #{told.trip}")
+      [told.member_id, told.caught_on, told.spot_code, id]
+    end
+
+    # What a row says of the whole day goes before what one says of a fish, else the first goes.
+    def together(rows)
+      days, fish = rows.partition(&:day_only?)
+      [*days, *fish].reverse.map { |row| row.slice(*TOLD).compact }.reduce({}, :merge)
+    end
+
+    def made((member_id, held_on, spot_code, id), rows)
+      { id: id || SecureRandom.uuid, import_id: @id, member_id:, held_on:, spot_code:,
+        state: "submitted", **BLANK, **together(rows) }
+    end
+
+    def add_to(trip, rows)
+      new = together(rows).reject { |key, _| trip[key] && trip[key] != UNKNOWN }
+      new.merge!(together(rows.select(&:day_only?)))
+      @imports.change_trip(trip.id, new) if new.any?
+    end
+  end
+end

@@ -1,0 +1,220 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { TableIn, TableMapping } from '@/api/imports'
+import {
+  ASKED,
+  DATE_ORDERS,
+  FATES,
+  LENGTH_HOWS,
+  LENGTH_KINDS,
+  SPARED,
+  STRANGERS,
+  TWICE,
+  UNTAKEN,
+  WORDED,
+  ZONES,
+} from '../importWords'
+
+/** What holds for the whole table where its rows do not say it, and what rows wait for. */
+const props = defineProps<{ table: TableIn }>()
+const mapping = defineModel<TableMapping>({ required: true })
+const emit = defineEmits<{ change: [] }>()
+
+type Name = Exclude<keyof TableMapping, 'columns' | 'words' | 'down' | 'years'>
+type Choice = { name: Name; title: string; none: string; options: Record<string, string> }
+const people = (field: string): Record<string, string> =>
+  Object.fromEntries((props.table.choices[field] ?? []).map((one) => [one.code, one.title]))
+const series = computed<Record<string, string>>(() =>
+  Object.fromEntries(
+    props.table.series.map(({ prefix, prefix_printed }) => [
+      prefix,
+      prefix_printed ? `ours, ${prefix}` : `ours, ${prefix} in our books alone`,
+    ]),
+  ),
+)
+const whose = computed<Record<string, string>>(() => ({
+  ...series.value,
+  other: 'another programme’s',
+}))
+const choices = computed<Choice[]>(() => [
+  {
+    name: 'numbers',
+    title: 'Tag numbers without letters are',
+    none: 'asked for',
+    options: whose.value,
+  },
+  {
+    name: 'length_kind',
+    title: 'Lengths go',
+    none: 'asked for',
+    options: LENGTH_KINDS,
+  },
+  { name: 'length_how', title: 'Lengths were measured', none: 'asked for', options: LENGTH_HOWS },
+  { name: 'zone', title: 'Times without a zone are', none: 'asked for', options: ZONES },
+  { name: 'date_order', title: 'Dates are written', none: 'each says it', options: DATE_ORDERS },
+  { name: 'fate', title: 'Where it does not say, a fish', none: 'asked for', options: FATES },
+  { name: 'twice', title: 'A row that stands twice is', none: 'asked for', options: TWICE },
+  {
+    name: 'untaken',
+    title: 'Columns that are not taken are',
+    none: 'asked for',
+    options: UNTAKEN,
+  },
+  {
+    name: 'member',
+    title: 'Rows without a name are of',
+    none: 'nobody',
+    options: people('member'),
+  },
+  {
+    name: 'strangers',
+    title: 'Names that are no member’s are',
+    none: 'asked for, each',
+    options: STRANGERS,
+  },
+  {
+    name: 'spot',
+    title: 'Rows without a place are from',
+    none: 'nowhere',
+    options: people('spot'),
+  },
+  {
+    name: 'unreadable',
+    title: 'A cell that can be spared and cannot be read',
+    none: 'keeps its row out',
+    options: SPARED,
+  },
+  {
+    name: 'decimal',
+    title: 'Before decimals stands',
+    none: '',
+    options: { '.': 'a point', ',': 'a comma' },
+  },
+])
+const rowsOf = (ask: string) => props.table.asks.find((one) => one.ask === ask)?.rows ?? 0
+const counted = (rows: number) => `${rows.toLocaleString('en')} ${rows === 1 ? 'row' : 'rows'}`
+const waits = computed(() =>
+  props.table.asks.filter((one) => one.ask in ASKED || one.ask in WORDED),
+)
+function choose(name: Name, code: string | undefined) {
+  mapping.value = { ...mapping.value, [name]: code || null } as TableMapping
+  emit('change')
+}
+function year(at: 0 | 1, text: string) {
+  const years = [...(mapping.value.years ?? [0, 0])]
+  years[at] = Number(text)
+  const other = years[at === 0 ? 1 : 0] || years[at]!
+  mapping.value = { ...mapping.value, years: at === 0 ? [years[0]!, other] : [other, years[1]!] }
+  if (/^(19|20)\d\d$/.test(text)) emit('change')
+}
+</script>
+
+<template>
+  <div class="stack">
+    <div v-if="waits.length" class="waits" role="status">
+      <p>
+        <b>Rows wait for an answer</b
+        ><template v-if="table.state === 'read'">, among the first</template>:
+      </p>
+      <ul>
+        <li v-for="one in waits" :key="one.ask">
+          {{ counted(one.rows) }}: {{ ASKED[one.ask] ?? `what words mean: ${WORDED[one.ask]}` }}
+        </li>
+      </ul>
+    </div>
+    <div class="rest">
+      <label v-for="one in choices" :key="one.name" :class="{ asked: rowsOf(one.name) }">
+        {{ one.title }}
+        <span v-if="rowsOf(one.name)" class="count">{{ counted(rowsOf(one.name)) }}</span>
+        <el-select
+          :model-value="mapping[one.name] ?? ''"
+          :clearable="one.name !== 'decimal'"
+          filterable
+          :placeholder="one.none"
+          @change="(code: string) => choose(one.name, code)"
+        >
+          <el-option v-for="(name, key) in one.options" :key :value="key" :label="name" />
+        </el-select>
+      </label>
+      <label v-if="mapping.numbers === 'other'">
+        That programme is called
+        <input
+          class="field"
+          maxlength="120"
+          :value="mapping.other_programme ?? ''"
+          @change="choose('other_programme', ($event.target as HTMLInputElement).value)"
+        />
+      </label>
+      <fieldset :class="{ asked: rowsOf('years') }">
+        <legend>
+          Years of two digits lie
+          <span v-if="rowsOf('years')" class="count">{{ counted(rowsOf('years')) }}</span>
+        </legend>
+        <label
+          >from
+          <input
+            class="field year"
+            inputmode="numeric"
+            maxlength="4"
+            :value="mapping.years?.[0] ?? ''"
+            @change="year(0, ($event.target as HTMLInputElement).value)"
+        /></label>
+        <label
+          >to
+          <input
+            class="field year"
+            inputmode="numeric"
+            maxlength="4"
+            :value="mapping.years?.[1] ?? ''"
+            @change="year(1, ($event.target as HTMLInputElement).value)"
+        /></label>
+      </fieldset>
+      <el-checkbox v-model="mapping.down" @change="emit('change')">
+        A blank day, name or place is the one above
+      </el-checkbox>
+    </div>
+    <p v-if="rowsOf('numbers')" class="soft">
+      An old series of your own that is not here yet: enter its batch first, under
+      <RouterLink to="/office/tags">Office, Tags</RouterLink>, with or without letters on the tag.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.rest {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  gap: var(--gap-3);
+  align-items: end;
+}
+.asked {
+  border-left: 5px solid var(--rust);
+  padding-left: var(--gap-2);
+}
+.count {
+  color: var(--rust);
+  font-weight: var(--weight-strong);
+}
+.waits {
+  border-left: 5px solid var(--rust);
+  padding: var(--gap-2) var(--gap-3);
+}
+.waits ul {
+  margin: var(--gap-1) 0 0;
+}
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  align-items: center;
+}
+fieldset.asked {
+  padding-left: var(--gap-2);
+}
+.year {
+  width: 72px;
+}
+</style>
