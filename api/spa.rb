@@ -17,6 +17,7 @@ module Api
       "/report" => "src/places/finds/ReportPage.vue",
       "/story" => "src/places/finds/StoryPage.vue"
     }.freeze
+    TYPES = { ".webmanifest" => "application/manifest+json", ".ico" => "image/x-icon" }.freeze
     MANIFEST = File.join(ROOT, ".vite/manifest.json")
 
     def initialize(app)
@@ -32,10 +33,25 @@ module Api
         return 405, { "content-type" => "text/plain" }, ["Only pages are here.\n"]
       end
 
-      serve(env, file?(path) ? path : "/index.html")
+      return serve(env, path) if file?(path)
+
+      Pages.page?(path) ? serve(env, "/index.html") : nowhere(env)
     end
 
     private
+
+    # Who followed a wrong link to a page sees our page that says so; what asks for a file, or is no
+    # browser, gets a line.
+    def nowhere(env)
+      named = File.extname(env["PATH_INFO"]).empty?
+      unless named && env["HTTP_ACCEPT"].to_s.include?("text/html")
+        return 404, { "content-type" => "text/plain; charset=utf-8" },
+          ["There is nothing at this address.\n"]
+      end
+
+      _, headers, body = serve(env, "/index.html")
+      [404, headers, body]
+    end
 
     # The page's scripts and styles as a Link header; nil before there is a build.
     def links(page)
@@ -87,6 +103,8 @@ module Api
     end
 
     def type(path)
+      return TYPES[File.extname(path)] if TYPES.key?(File.extname(path))
+
       mime = Rack::Mime.mime_type(File.extname(path), "application/octet-stream")
       if mime.start_with?("text/", "application/javascript", "text/javascript")
         "#{mime}; charset=utf-8"

@@ -14,11 +14,29 @@ module Formats
   class DarwinCoreArchive
     TERMS = "http://rs.tdwg.org/dwc/terms/"
     MEASURED_TYPE = "http://rs.iobis.org/obis/terms/ExtendedMeasurementOrFact"
+    DUBLIN = "http://purl.org/dc/terms/"
     WIDEST = 10_000
-    MEASURED = %w[measurementType measurementValue measurementUnit measurementMethod].freeze
+    MEASURED = %w[measurementID measurementType measurementValue measurementUnit measurementMethod]
+      .freeze
+    # Several values of one term.
+    LIST = " | "
+    LISTED = %w[otherCatalogNumbers].freeze
+    # A depth is a depth from here to here.
+    DEPTHS = %w[minimumDepthInMeters maximumDepthInMeters].freeze
     # The same for every row.
-    ALWAYS = { "basisOfRecord" => "HumanObservation", "occurrenceStatus" => "present",
-               "geodeticDatum" => "EPSG:4326" }.freeze
+    ALWAYS = {
+      "basisOfRecord" => "HumanObservation", "occurrenceStatus" => "present",
+      "geodeticDatum" => "EPSG:4326", "taxonRank" => "species", "kingdom" => "Animalia",
+      "samplingProtocol" => "rod and line; tag and release by volunteers"
+    }.freeze
+    # Terms that are not Darwin Core's own.
+    ELSEWHERE = { "license" => DUBLIN, "rightsHolder" => DUBLIN, "type" => DUBLIN }.freeze
+    METHODS = [
+      "Volunteers catch fish with rod and line, measure them, put a numbered tag in and let them " \
+        "go; whoever catches one again reports its number.",
+      "Lengths are measured as measurementType says, by what measurementMethod says.",
+      "A fish has one organismID in each of its occurrences."
+    ].freeze
 
     # table: Core::Exchange::Table of catches;  edition: as DataPackage takes it
     def initialize(table, edition:)
@@ -26,8 +44,12 @@ module Formats
       @edition = edition
       @terms = table.columns.each_with_index.select { |column, _| column.term }
       @measured = table.columns.each_with_index.select { |column, _| column.measured }
-      @key = table.names.index(table.key)
-      @how = table.names.index("length_how")
+      @at = table.names.each_with_index.to_h
+      @always = {
+        **ALWAYS, "license" => edition.licence_url, "rightsHolder" => edition.programme,
+                  "datasetName" => edition.title, "type" => "Event"
+      }
+      @extent = Extent.new
     end
 
     # rows: ->(emit). Writes to the path; returns how many occurrences went out.
@@ -49,27 +71,58 @@ module Formats
       [core, measurements].compact.each(&:close!)
     end
 
+    # What rows reach over: places, days and species.
+    class Extent
+      attr_reader :lats, :lons, :days, :species
+
+      def initialize = (@lats, @lons, @days, @species = [], [], [], [])
+
+      def add(lat, lon, day, species)
+        @lats = [*@lats, Float(lat)].minmax if lat
+        @lons = [*@lons, Float(lon)].minmax if lon
+        @days = [*@days, day.to_s].minmax if day
+        @species |= [species] if species
+      end
+    end
+
     private
 
     def spill(core, measurements, rows)
       count = 0
-      core.write(line(["id", *@terms.map { |column, _| column.term }, *ALWAYS.keys]))
+      core.write(line(["id", *terms]))
       measurements.write(line(["id", *MEASURED]))
       rows.call(lambda do |row|
         count += 1
-        core.write(line([row[@key], *@terms.map { |_, at| row[at] }, *ALWAYS.values]))
-        measured(row) { |values| measurements.write(line([row[@key], *values])) }
+        id = row[@at["catch_id"]]
+        @extent.add(*row.values_at(*@at.values_at("lat_deg", "lon_deg", "caught_on",
+          "scientific_name")))
+        core.write(line([id, *told(row)]))
+        measured(row) { |values| measurements.write(line([id, "#{id}:#{values[0]}", *values])) }
       end)
       [core, measurements].each(&:flush)
       count
     end
 
+    # Terms of an occurrence, in the order of what stands in each row.
+    def terms = [*@terms.map { |column, _| column.term }, *DEPTHS, *@always.keys]
+
+    def told(row)
+      own = @terms.map do |column, at|
+        LISTED.include?(column.term) ? row[at]&.split&.join(LIST) : row[at]
+      end
+      depth = row[@at["depth_m"]]
+      [*own, depth, depth, *@always.values]
+    end
+
+    # A length is of the kind that it was measured in: fork and total length are two measurements.
     def measured(row)
       @measured.each do |column, at|
         next if row[at].nil?
 
-        method = column.name == "length_mm" ? row[@how] : nil
-        yield [column.measured, row[at], column.unit, method]
+        length = column.name == "length_mm"
+        kind = Core::Fish::Length::KINDS[row[@at["length_kind"]]] if length
+        how = Core::Exchange::Tables::LENGTH_HOWS[row[@at["length_how"]]] if length
+        yield [kind || column.measured, row[at], column.unit, how]
       end
     end
 
@@ -81,7 +134,7 @@ module Formats
           "archive", "xmlns" => "http://rs.tdwg.org/dwc/text/", "metadata" => "eml.xml"
         )
         core = file(archive, "core", "occurrence.txt", "#{TERMS}Occurrence")
-        index(core, "id", [*@terms.map { |column, _| column.term }, *ALWAYS.keys])
+        index(core, "id", terms)
         measured = file(archive, "extension", "measurement.txt", MEASURED_TYPE)
         index(measured, "coreid", MEASURED)
       end
@@ -100,7 +153,8 @@ module Formats
     def index(node, id, terms)
       node.add_element(id, "index" => "0")
       terms.each.with_index(1) do |term, index|
-        node.add_element("field", "index" => index.to_s, "term" => TERMS + term)
+        node.add_element("field", "index" => index.to_s,
+          "term" => ELSEWHERE.fetch(term, TERMS) + term)
       end
     end
 
@@ -112,18 +166,69 @@ module Formats
         )
         data = root.add_element("dataset")
         data.add_element("title").text = @edition.title
-        organisation(data, "creator")
+        party(data, "creator")
+        party(data, "metadataProvider")
         data.add_element("pubDate").text = @edition.made_on.to_s
+        data.add_element("language").text = "en"
         data.add_element("abstract").add_element("para").text = @edition.generalised
-        data.add_element("intellectualRights").add_element("para").text =
-          "#{@edition.licence} #{@edition.licence_url}"
-        organisation(data, "contact")
+        rights(data)
+        coverage(data.add_element("coverage")) if @extent.days.any?
+        party(data, "contact")
+        methods(data)
       end
     end
 
-    def organisation(data, role)
+    def party(data, role)
       node = data.add_element(role)
       node.add_element("organizationName").text = @edition.programme
+      mail = @edition.contact.to_s[/\S+@\S+/]
+      node.add_element("electronicMailAddress").text = mail if mail
+      node.add_element("onlineUrl").text = @edition.address if @edition.address
+    end
+
+    def rights(data)
+      para = data.add_element("intellectualRights").add_element("para")
+      para.add_text("This work is licensed under ")
+      para.add_element("ulink", "url" => @edition.licence_url)
+        .add_element("citetitle").text = @edition.licence
+      para.add_text(".")
+    end
+
+    # Where, when and what: as far as the rows that went out reach.
+    def coverage(node)
+      if @extent.lats.any?
+        place = node.add_element("geographicCoverage")
+        place.add_element("geographicDescription").text = @edition.programme
+        box = place.add_element("boundingCoordinates")
+        { "west" => @extent.lons[0], "east" => @extent.lons[1], "north" => @extent.lats[1],
+          "south" => @extent.lats[0] }
+          .each { |side, deg| box.add_element("#{side}BoundingCoordinate").text = deg.to_s }
+      end
+      range = node.add_element("temporalCoverage").add_element("rangeOfDates")
+      %w[beginDate endDate].zip(@extent.days).each do |name, day|
+        range.add_element(name).add_element("calendarDate").text = day
+      end
+      taxa(node.add_element("taxonomicCoverage"))
+    end
+
+    def taxa(node)
+      @extent.species.sort.each do |name|
+        taxon = node.add_element("taxonomicClassification")
+        taxon.add_element("taxonRankName").text = "species"
+        taxon.add_element("taxonRankValue").text = name
+      end
+    end
+
+    def methods(data)
+      node = data.add_element("methods")
+      METHODS.each do |step|
+        node.add_element("methodStep").add_element("description").add_element("para").text = step
+      end
+      study = node.add_element("sampling")
+      study.add_element("studyExtent").add_element("description").add_element("para").text =
+        @edition.generalised
+      study.add_element("samplingDescription").add_element("para").text =
+        ALWAYS["samplingProtocol"]
     end
 
     # A name with blanks around it is another name to a strict reader.

@@ -12,14 +12,15 @@ module Formats
     MOST_KEPT = 5000
 
     class << self
-      # table: Core::Exchange::Table with lat_deg and lon_deg;  rows: a block that is given what
+      # table: Core::Exchange::Table with lat_deg and lon_deg;  edition: Core::Exchange::Edition,
+      # its licence beside the features;  rows: a block that is given what
       # takes each row, its cells as Core::Exchange::Given tells them. Returns how many features
       # there were; what has no place is left out.
-      def write(io, table, &) = new(io).points(table, &)
+      def write(io, table, edition, &) = new(io, edition).points(table, &)
 
       # Yields a lambda that takes a path, [[lat_deg, lon_deg]], and properties. Returns how many.
-      def write_lines(io)
-        new(io).collection do |feature|
+      def write_lines(io, edition)
+        new(io, edition).collection do |feature|
           yield(lambda do |path, properties|
             geometry = { type: "LineString", coordinates: path.map { |lat, lon| [lon, lat] } }
             feature.call(JSON.generate(type: "Feature", geometry:, properties:))
@@ -28,8 +29,9 @@ module Formats
       end
     end
 
-    def initialize(io)
+    def initialize(io, edition)
       @io = io
+      @edition = edition
       @texts = {}
     end
 
@@ -47,7 +49,8 @@ module Formats
 
     def collection
       count = 0
-      @io.write(%({"type":"FeatureCollection","features":[))
+      about = { name: @edition.title, license: @edition.licence_url, citation: @edition.citation }
+      @io.write(%({"type":"FeatureCollection",#{JSON.generate(about)[1..-2]},"features":[))
       yield(lambda do |feature|
         @io.write(count.zero? ? "\n" : ",\n", feature)
         count += 1

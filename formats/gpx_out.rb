@@ -3,20 +3,17 @@
 require "rexml/text"
 
 module Formats
-  # Catches as waypoints of a GPX 1.1 file, written one by one.
+  # Catches as waypoints of a GPX 1.1 file, written one by one. The day stands in words: a waypoint
+  # has a moment or none, and the hour of a catch does not go out.
   module GpxOut
-    HEAD = <<~XML
-      <?xml version="1.0" encoding="UTF-8"?>
-      <gpx version="1.1" creator="Voucher" xmlns="http://www.topografix.com/GPX/1/1">
-    XML
-
-    # Yields a lambda that takes a row. Returns how many had a place.
-    def self.write(io, names)
+    # Yields a lambda that takes a row. edition: Core::Exchange::Edition. Returns how many had a
+    # place.
+    def self.write(io, names, edition)
       at = %w[lat_deg lon_deg caught_on species_code scientific_name kind].to_h do |name|
         [name, names.index(name)]
       end
       count = 0
-      io.write(HEAD)
+      io.write(head(edition))
       yield(lambda do |row|
         told = at.transform_values { |place| row[place] }
         next if told["lat_deg"].nil?
@@ -28,14 +25,22 @@ module Formats
       count
     end
 
+    def self.head(edition)
+      title, author = [edition.title, edition.programme].map { |text| REXML::Text.normalize(text) }
+      <<~XML
+        <?xml version="1.0" encoding="UTF-8"?>
+        <gpx version="1.1" creator="Voucher" xmlns="http://www.topografix.com/GPX/1/1">
+        <metadata><name>#{title}</name><copyright author="#{author}"><year>#{edition.made_on.year}</year><license>#{edition.licence_url}</license></copyright></metadata>
+      XML
+    end
+
     def self.waypoint(told)
-      name, about = [told["scientific_name"], told["kind"]].map do |text|
+      name, about = [told["scientific_name"], "#{told['kind']}, #{told['caught_on']}"].map do |text|
         REXML::Text.normalize(text.to_s)
       end
       %(<wpt lat="#{told['lat_deg']}" lon="#{told['lon_deg']}">) +
-        %(<time>#{told['caught_on']}T00:00:00Z</time>) +
         %(<name>#{name}</name><desc>#{about}</desc></wpt>\n)
     end
-    private_class_method :waypoint
+    private_class_method :head, :waypoint
   end
 end

@@ -9,6 +9,8 @@ module Formats
     MARGIN = 48
     CHART_HEIGHT = 150
     AXIS = 34
+    NOTHING = "Nothing can be told of these catches yet: there are too few under this filter. " \
+      "Below stands what each answer lacks; a wider filter, or more fish, may give it."
 
     def self.pdf(...) = new(...).render
 
@@ -24,6 +26,7 @@ module Formats
     def render
       @paper.text "What the tags taught", size: 26, style: :bold
       @heading.each { |line| @paper.text line, size: 11 }
+      @paper.text NOTHING, size: 12, style: :bold if @topics.values.flatten.none?(&:sentence)
       @topics.each { |title, answers| topic(title, answers) }
       @pdf.number_pages "<page> of <total>", at: [0, -20], align: :right, size: 9
       @pdf.render

@@ -29,7 +29,12 @@ export default defineConfig({
         display: 'standalone',
         background_color: '#f7f5ef',
         theme_color: '#1f5c4d',
-        icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+        icons: [
+          { src: '/mark-192.png', sizes: '192x192', type: 'image/png', purpose: 'any' },
+          { src: '/mark-512.png', sizes: '512x512', type: 'image/png', purpose: 'any' },
+          { src: '/mark-maskable.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+          { src: '/mark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' },
+        ],
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,woff2}'],

@@ -71,9 +71,9 @@ module Acts
       table = Core::Exchange::Tables::CATCHES
       case @sent[:format]
       when "csv" then Formats::GivenCsv.write(file, table, &catches)
-      when "geojson" then Formats::GeojsonOut.write(file, table, &catches)
-      when "ways" then Formats::GeojsonOut.write_lines(file) { |emit| each_way(&emit) }
-      when "gpx" then Formats::GpxOut.write(file, table.names, &catches)
+      when "geojson" then Formats::GeojsonOut.write(file, table, edition, &catches)
+      when "ways" then Formats::GeojsonOut.write_lines(file, edition) { |emit| each_way(&emit) }
+      when "gpx" then Formats::GpxOut.write(file, table.names, edition, &catches)
       when "package" then package.write(file.path, rows)
       when "darwin_core"
         Formats::DarwinCoreArchive.new(table, edition:).write(file.path, catches)
@@ -160,7 +160,7 @@ module Acts
       bytes = File.binread(file.path)
       sha256 = Digest::SHA256.hexdigest(bytes)
       @files.put(bytes, self.class.key(sha256))
-      name, = FORMATS.fetch(@sent[:format])
+      name = name()
       @store.write do
         id = @store.exchange.note(
           member_id: @context.member.id, format: @sent[:format], licence: @sent[:licence],
@@ -169,6 +169,12 @@ module Acts
         )
         { id:, sha256:, file_name: name, bytes: bytes.bytesize, rows:, is_exact: exact?, receiver: }
       end
+    end
+
+    # A table of rows has no room for its licence but in its name.
+    def name
+      name, = FORMATS.fetch(@sent[:format])
+      File.extname(name).then { |type| "#{name.delete_suffix(type)}.#{@sent[:licence]}#{type}" }
     end
 
     def plain(filter)

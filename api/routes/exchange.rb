@@ -43,6 +43,8 @@ module Api
         json(catches: found[:catches], next: found[:next] && Cursor.write(found[:next]))
       end
 
+      get("/api/openapi.json") { json(env.fetch("voucher.contract").document) }
+
       get("/api/contract") do
         member!
         json(operations: env.fetch("voucher.contract").for_programs)

@@ -46,18 +46,33 @@ module Api
         send_pdf(pdf, "trip-card.pdf")
       end
 
-      get("/api/trips.ics") do
-        ics =
+      get("/api/trips.ics") { calendar(member!) }
+
+      # Read by programs, which sign in nowhere: who has the address reads it.
+      get("/api/calendars/:key/trips.ics") do
+        calendar(Acts::ShareCalendar.member(store, given[:key]))
+      end
+
+      get("/api/me/calendar") { json(shared: store.members.calendar?(member!.id), address: nil) }
+
+      post("/api/me/calendar") do
+        key = Acts::ShareCalendar.call(context(member!))
+        json(shared: true, address: "#{config.base_url}/api/calendars/#{key}/trips.ics")
+      end
+
+      delete("/api/me/calendar") do
+        Acts::ShareCalendar.end_it(context(member!))
+        json(shared: false, address: nil)
+      end
+
+      helpers do
+        def calendar(member)
+          content_type "text/calendar", charset: "utf-8"
+          headers "content-disposition" => 'attachment; filename="trips.ics"'
           Acts::PrintPapers.calendar(
-            store:,
-            member: member!,
-            today:,
-            now: Time.now,
-            base_url: config.base_url
+            store:, member:, today:, now: Time.now, base_url: config.base_url
           )
-        content_type "text/calendar", charset: "utf-8"
-        headers "content-disposition" => 'attachment; filename="trips.ics"'
-        ics
+        end
       end
     end
   end

@@ -18,7 +18,7 @@ module Core
       LEDGERS = "stays in the sealed ledger, shown to nobody"
 
       ROWS = [
-        ["members", %w[name public_name permit_number trained stricter], "member",
+        ["members", %w[name public_name permit_number trained stricter calendar_digest], "member",
           "who may tag, and how they are called", "coordinators; the public name as chosen",
           "while a member", GOES, false],
         ["accounts", %w[email], "member", "to sign in and to write to", "coordinators",

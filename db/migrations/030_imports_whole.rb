@@ -43,6 +43,8 @@ Sequel.migration do
       alter table tag_series add prefix_printed boolean not null default true;
       alter table members add import_id bigint references imports;
       create index on members (import_id) where import_id is not null;
+      -- Of a private address under which calendars read a member's trips: its hash alone.
+      alter table members add calendar_digest text unique;
       -- How far off a place may be that was told otherwise than by a phone, or as a spot alone.
       alter table encounter_records add place_error_m integer check (place_error_m > 0);
       alter table reports add place_error_m integer check (place_error_m > 0);
@@ -84,7 +86,7 @@ Sequel.migration do
       -- What came in with a table goes in parts, each in a transaction of its own: first catches and
       -- reports, then what they hung on. The application removes no other record.
       create function remove_import_records(which bigint, catches uuid[], told uuid[]) returns void
-        language plpgsql security definer set search_path = public as $$
+        language plpgsql security definer set search_path = pg_catalog, public, pg_temp as $$
       begin
         select array_agg(id) into catches from encounter_records
           where id = any (catches) and import_id = which;
@@ -98,7 +100,7 @@ Sequel.migration do
         delete from encounter_records where id = any (catches);
       end $$;
       create function remove_import_rest(which bigint, at_most integer) returns integer
-        language plpgsql security definer set search_path = public as $$
+        language plpgsql security definer set search_path = pg_catalog, public, pg_temp as $$
       declare removed integer;
       begin
         with gone as (select id from fish where import_id = which limit at_most),

@@ -47,6 +47,15 @@ module Store
     # Has this account ever had a password?
     def password?(account_id) = !@db[:account_password_hashes].where(id: account_id).empty?
 
+    def keep_calendar(id, digest) = @db[:members].where(id:).update(calendar_digest: digest)
+
+    def calendar?(id) = !@db[:members].where(id:).exclude(calendar_digest: nil).empty?
+
+    # Core::People::Member whose calendar address this is, or nil
+    def by_calendar(digest)
+      member(@db[:members].select(*COLUMNS).first(calendar_digest: digest, active: true))
+    end
+
     def by_account_name(account_id) = @db[:members].where(account_id:).get(:name)
 
     # Whether somebody signs in with this address.

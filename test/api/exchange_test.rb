@@ -169,17 +169,30 @@ class ExchangeTest < ApiCase
         "coordinateUncertaintyInMeters"))
     measured = CSV.parse(entry(bytes, "measurement.txt"), col_sep: "\t")
 
-    assert_includes measured, [@id, "length", "412", "mm", "board"]
+    assert_includes measured,
+      [@id, "#{@id}:fork length", "fork length", "412", "mm", "on a measuring board"]
+    assert_equal measured.size, measured.map { |one| one[1] }.uniq.size, "each has its own id"
+    assert_equal ["species", Acts::ExportData::LICENCES.fetch(LICENCE)],
+      row.values_at(*terms.values_at("taxonRank", "license"))
+    assert_empty %w[datasetName samplingProtocol maximumDepthInMeters rightsHolder kingdom] -
+      terms.keys
     assert_empty measured.drop(1).map(&:first) - occurrences.drop(1).map(&:first)
-    title = Nokogiri::XML(entry(bytes, "eml.xml")).at_css("title").text
+    eml = Nokogiri::XML(entry(bytes, "eml.xml"))
 
-    assert_includes title, "Tagged fish of"
+    assert_includes eml.at_css("title").text, "Tagged fish of"
+    assert_equal Acts::ExportData::LICENCES.fetch(LICENCE), eml.at_css("ulink")["url"]
+    days = occurrences.drop(1).map { |one| one[terms["eventDate"]] }
+
+    assert_equal days.minmax, eml.css("calendarDate").map(&:text)
+    assert_equal 4, eml.css("boundingCoordinates > *").size
+    assert_operator eml.css("methodStep").size, :>=, 2
   end
 
   def test_points_for_maps
     geojson = JSON.parse(file(export("geojson")))
 
     assert_equal [3, "FeatureCollection"], [geojson["features"].size, geojson["type"]]
+    assert_match "creativecommons.org", geojson["license"]
     assert_equal "Point", geojson["features"].first.dig("geometry", "type")
     way = JSON.parse(file(export("ways")))["features"].fetch(0)
     fish = db[:encounters].where(id: @id).get(:fish_id)
@@ -192,6 +205,16 @@ class ExchangeTest < ApiCase
     gpx = Nokogiri::XML(file(export("gpx"))).remove_namespaces!
 
     assert_equal 3, gpx.xpath("//wpt[@lat and @lon]/name").size
+    assert_empty gpx.xpath("//wpt/time"), "nobody knows the hour from the day"
+    assert_match "creativecommons.org", gpx.at_xpath("//metadata/copyright/license").text
+    assert_equal "catches.#{LICENCE}.csv", export["file_name"]
+  end
+
+  def test_the_contract_is_served_whole
+    told = ask("/api/openapi.json")
+
+    assert_equal "3.1.0", told["openapi"]
+    assert_equal %w[readingKey session], told.dig("components", "securitySchemes").keys.sort
   end
 
   def test_every_column_is_explained

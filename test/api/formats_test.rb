@@ -35,6 +35,19 @@ class CalendarTest < Minitest::Test
     assert_equal [48.685, -21.34], event.geo.map(&:to_f)
   end
 
+  # Eleven hours ahead, and ten once the clocks are put back.
+  def test_times_are_moments_by_the_clocks_of_the_programme
+    ahead = ->(day) { day < Date.new(2027, 1, 1) ? 660 : 600 }
+    text = Formats::TripCalendar.ics(
+      trips: [trip({ from_hour: 20, to_hour: 24 })], now: Time.utc(2026, 12, 2),
+      base_url: "http://x", zone: "Etc/GMT-11", ahead_minutes: ahead
+    )
+
+    assert_match "DTSTART:20261231T090000Z", text
+    assert_match "DTEND:20261231T140000Z", text
+    assert_match "X-WR-TIMEZONE:Etc/GMT-11", text
+  end
+
   def test_a_trip_without_hours_or_with_crossed_ones_still_has_a_length
     [nil, {}, { from_hour: 9, to_hour: 7 }].each do |plan|
       event = events(trip(plan)).first

@@ -159,6 +159,8 @@ class RolesTest < ApiCase
 
   def without_the_factor_a_coordinator_is_answered_as_a_tagger
     different = answers[:lacking].zip(answers[:lowered])
+      # A private address is another one each time.
+      .reject { |one, _| one[0].id == "shareCalendar" }
       .reject do |(_, _, status, _, body), (_, _, other, _, other_body)|
         [status,
           body] == [other, other_body]

@@ -30,12 +30,12 @@ class ExchangePagesTest < BrowserCase
     choose "Data package"
     select "CC0-1.0"
     click_button "Make the file"
-    assert_text(/voucher-tagging.zip: \d+ rows/)
+    assert_text(/voucher-tagging.CC.*zip: \d+ rows/)
     made = db[:exports].first
 
     assert_equal ["package", "CC0-1.0", false, { "species" => "pollack" }],
       [*made.values_at(:format, :licence, :is_exact), made[:filter].to_h]
-    assert_selector "a[href='/api/exports/#{made[:sha256]}']", text: "voucher-tagging.zip"
+    assert_selector "a[href='/api/exports/#{made[:sha256]}']", text: "voucher-tagging.CC"
     find("summary", text: "trips: each row is").click
     assert_text "Hours with a line in the water"
     assert_text "Finders' names, addresses and telephone numbers"

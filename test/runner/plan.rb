@@ -12,6 +12,7 @@ module Runner
         "types (vue-tsc)" => "npm run --silent check",
         "eslint" => "npm run --silent eslint",
         "prettier" => "npm run --silent prettier",
+        "contract (two validators)" => "node ../bin/lib/check_contract.mjs",
         "rubocop" => "cd .. && bundle exec rubocop --no-color --format simple"
       },
       "web" => { "vitest" => "npm run --silent test" }

@@ -22,9 +22,9 @@ module Acts
 
     def calendar(store:, member:, today:, now:, base_url:)
       Formats::TripCalendar.ics(
-        trips: store.trips.to_come(member.id, from: today),
-        now:,
-        base_url:
+        trips: store.trips.to_come(member.id, from: today), now:, base_url:,
+        zone: store.programme.find.time_zone,
+        ahead_minutes: ->(day) { store.programme.offset_minutes(day) }
       )
     end
 

@@ -133,6 +133,9 @@ export const api = {
     answer(client.POST('/api/me/second-factor/picture', { body: { secret } })),
   dropSecondFactor: (id: string) =>
     answer(client.DELETE('/api/members/{id}/second-factor', { params: { path: { id } } })),
+  calendar: () => answer(client.GET('/api/me/calendar')),
+  shareCalendar: () => answer(client.POST('/api/me/calendar')),
+  endCalendar: () => answer(client.DELETE('/api/me/calendar')),
   sessions: () => answer(client.GET('/api/me/sessions')),
   endSession: (number: number) =>
     answer(

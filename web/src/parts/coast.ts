@@ -5,7 +5,7 @@ let coast: Promise<FeatureCollection> | null = null
 
 /** The programme's drawn coast, fetched once; after a failure the next one who asks tries again. */
 export function loadCoast(): Promise<FeatureCollection> {
-  coast ??= (api.coast() as Promise<FeatureCollection>).catch((thrown) => {
+  coast ??= (api.coast() as unknown as Promise<FeatureCollection>).catch((thrown) => {
     coast = null
     throw thrown
   })

@@ -36,6 +36,10 @@ const address = `${window.location.origin}/api/catches`
 const key = computed(() => fresh.value || 'vk_…')
 const EXAMPLES = computed(() => ({
   curl: `curl -H "Authorization: Bearer ${key.value}" ${address}`,
+  Python: `import json, urllib.request
+asked = urllib.request.Request("${address}", headers={"Authorization": "Bearer ${key.value}"})
+catches = json.load(urllib.request.urlopen(asked))["catches"]
+print(len(catches))`,
   R: `library(httr2)
 request("${address}") |>
   req_auth_bearer_token("${key.value}") |>

@@ -10,6 +10,7 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import VerdictMark from '@/parts/VerdictMark.vue'
 import { GO } from '@/words/verdict'
 import BudgetTable from './parts/BudgetTable.vue'
+import CalendarAddress from './parts/CalendarAddress.vue'
 import KitCall from './parts/KitCall.vue'
 import LandingView from './parts/LandingView.vue'
 import PlanForm from './parts/PlanForm.vue'
@@ -161,12 +162,12 @@ useEventListener(window, 'keydown', (event) => {
       </div>
     </div>
 
+    <CalendarAddress v-if="plan && outlook" />
     <footer v-if="plan && outlook" class="take">
       <p>
         <RouterLink to="/guide">Handling guide</RouterLink> ·
         <RouterLink to="/practice">Practice</RouterLink> ·
-        <RouterLink to="/ready/locker">Kit locker</RouterLink> ·
-        <a href="/api/trips.ics">Calendar file</a>
+        <RouterLink to="/ready/locker">Kit locker</RouterLink>
         <template v-if="cardUrl">
           · <a :href="cardUrl" target="_blank" rel="noopener">Card on paper</a></template
         >
