@@ -1,12 +1,16 @@
 # frozen_string_literal: true
 
 module Api
-  # One line for each request, and its figures for the operators. Keys in addresses are not written
-  # down.
+  # One line for each request, in words or, with LOG_FORMAT=json, as JSON, and its figures for the
+  # operators. Keys in addresses are not written down.
   class AccessLog
-    SECRET_PATHS = %r{\A/api/(stories|crew|reports)/[^/]+}
+    SECRET_PATHS = %r{\A/api/(stories|crew|reports|calendars)/[^/]+}
+    JSON_LINES = ENV["LOG_FORMAT"] == "json"
     LOGGER = Logger.new($stdout, progname: "access").tap do |logger|
-      logger.formatter = ->(_severity, time, _name, line) { "#{time.utc.iso8601(3)} #{line}\n" }
+      logger.formatter = lambda do |_severity, time, _name, line|
+        at = time.utc.iso8601(3)
+        JSON_LINES ? %({"at":"#{at}",#{line[1..]}\n) : "#{at} #{line}\n"
+      end
     end
 
     # quiet: figures only, for tests
@@ -41,17 +45,9 @@ module Api
       return if @quiet
 
       shown = path.sub(SECRET_PATHS, '/api/\1/…')[0, 120].scrub("?").gsub(/[[:cntrl:]\s]/, "?")
-      LOGGER.info(
-        format(
-          "%s %s %s %s %d %.0fms",
-          env[ClientAddress::REQUEST_ID],
-          env[ClientAddress::ADDRESS],
-          env["REQUEST_METHOD"],
-          shown,
-          status,
-          seconds * 1000
-        )
-      )
+      said = { request: env[ClientAddress::REQUEST_ID], address: env[ClientAddress::ADDRESS],
+               method: env["REQUEST_METHOD"], path: shown, status:, ms: (seconds * 1000).round }
+      LOGGER.info(JSON_LINES ? JSON.generate(said) : "#{said.values.join(' ')}ms")
     end
   end
 end

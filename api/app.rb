@@ -38,6 +38,7 @@ module Api
         use Unavailable::Middleware, parts.store
         use Rack::Attack
         use Metrics::Page, parts.metrics, parts.store, config.metrics_token
+        use SecurityText, parts.store, config.base_url
         use Spa
         use Rack::Session::Cookie,
           key: "voucher.session",

@@ -11,6 +11,9 @@ module Acts
     # After the last of them a letter has failed.
     PAUSES_SECONDS = [60, 300, 1800, 7200, 21_600, 86_400].freeze
 
+    # Where letters are held, one looks so often whether they may go.
+    HELD_SECONDS = 60
+
     # Jobs are made by the queue with nothing but their arguments, so what they work with is handed
     # in at boot.
     class << self
@@ -20,6 +23,8 @@ module Acts
 
     def run(letter_id)
       store = self.class.store
+      return retry_in(HELD_SECONDS) if store.programme.letters_held?
+
       letter = store.write { store.letters.start(letter_id, at: Time.now) } or return
       begin
         self.class.carrier.deliver(letter)

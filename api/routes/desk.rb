@@ -71,11 +71,21 @@ module Api
         json(calls)
       end
 
+      get("/api/letters/hold") do
+        json(held: context(coordinator!).store.programme.letters_held?)
+      end
+
       get("/api/letters") do
         coordinator!
         page =
           reading { store.letters.page(**given.slice(:state, :kind, :search, :before).compact) }
         json(page)
+      end
+
+      # What waited goes within a minute.
+      delete("/api/letters/hold") do
+        context(coordinator!).store.programme.hold_letters(false)
+        json(held: false)
       end
 
       post("/api/letters/:number") do

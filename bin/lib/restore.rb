@@ -25,6 +25,8 @@ class Restore
       pictures(dir, manifest)
       settings(dir)
     end
+    puts "No letter leaves until somebody says so: Office, Letters, or " \
+      "bin/voucher admin let-letters-go."
     puts "Restored what was kept on #{manifest[:made_at]}: #{manifest[:rows].values.sum} rows, " \
       "#{manifest[:parts].size - 1} files."
   end
@@ -67,6 +69,7 @@ class Restore
       broken = @beside.broken_seals(restored, manifest)
       check_seals(broken)
       Database.migrate(restored)
+      restored[:programme].update(letters_held: true)
       note(restored, broken) if broken.any?
     end
     take_place

@@ -29,7 +29,7 @@ class Serve
     @running = Running.new(File.join(@var, "run"))
     @log_dir = File.join(@var, "log")
     FileUtils.mkdir_p(@log_dir)
-    @supervisor = Supervisor.new(log_dir: @log_dir)
+    @supervisor = Supervisor.new(log_dir: @log_dir, to_stdout: ENV["LOG_TO"] == "stdout")
     @demo = ENV["VOUCHER_ENV"].to_s != "production"
   end
 

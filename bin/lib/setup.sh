@@ -2,8 +2,10 @@
 # Each step says what it does, does nothing when there is nothing to do, and names its log when it fails.
 
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
-logs=$root/var/log
-stamps=$root/var/stamps
+# A release lies where nothing is written; what it makes lies elsewhere, as VOUCHER_VAR says.
+release=; [ ! -e "$root/RELEASE" ] || release=yes
+logs=${VOUCHER_VAR:-$root/var}/log
+stamps=${VOUCHER_VAR:-$root/var}/stamps
 mkdir -p "$logs" "$stamps"
 
 export BUNDLE_GEMFILE=$root/Gemfile BUNDLE_PATH=$root/vendor/bundle BUNDLE_FROZEN=true
@@ -34,8 +36,11 @@ need_packages() {
   step "installing ${missing[*]}" apt env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${missing[@]}"
 }
 
-run_packages=(ruby ruby-dev bundler build-essential pkg-config libffi-dev libyaml-dev zlib1g-dev libssl-dev libpq-dev postgresql libvips42 fonts-lato ca-certificates)
-test_packages=(redis-server chromium-headless-shell curl poppler-utils libxml2-dev libxslt1-dev git)
+# What a release runs with; and what gems are built with.
+release_packages=(ruby bundler postgresql libpq5 libvips42 libxml2 libxslt1.1 libyaml-0-2 libffi8 libssl3 fonts-lato ca-certificates)
+run_packages=("${release_packages[@]}")
+[ -n "$release" ] || run_packages+=(ruby-dev build-essential pkg-config libffi-dev libyaml-dev zlib1g-dev libssl-dev libpq-dev libxml2-dev libxslt1-dev)
+test_packages=(redis-server chromium-headless-shell curl poppler-utils git)
 
 # The front end is built with Node 20.19 or newer. Debian's own is older; the npm registry carries a newer one.
 node_fits() { command -v node >/dev/null && node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)'; }
@@ -55,6 +60,7 @@ stamp() { printf %s "$2" >"$stamps/$1"; }
 
 need_gems() { # groups left out, e.g. "test:lint", or nothing
   export BUNDLE_WITHOUT=${1:-}
+  [ -z "$release" ] || return 0
   local sum; sum=$( (ruby --version; cat "$root/Gemfile.lock"; echo "${1:-}") | cksum)
   if fresh gems "$sum" && [ -d "$root/vendor/bundle" ]; then return; fi
   # All gems serve those who need fewer.

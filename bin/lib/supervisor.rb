@@ -25,11 +25,23 @@ class Supervisor
       :name, :command, :env, :stop, :ready, :pid, :started_at, :pause, :due_at, keyword_init: true
     )
 
-  def initialize(log_dir:)
+  # to_stdout: what processes say goes on, each line with who said it, instead of into files
+  def initialize(log_dir:, to_stdout: false)
     @log_dir = log_dir
+    @to_stdout = to_stdout
     @children = []
     @stopping = false
     @logs = {}
+  end
+
+  # Lines on their way out, with the name of who said them; one that is JSON stays one.
+  Said = Struct.new(:name) do
+    def write(line)
+      $stdout.write(line.start_with?("{") ? line.sub("{",
+        %({"from":"#{name}",)) : "#{name}: #{line}")
+    end
+
+    def close = nil
   end
 
   def on_signal = @stopping = true
@@ -112,6 +124,7 @@ class Supervisor
   def copy(reader, log)
     while (line = reader.gets)
       log << line
+      $stdout.flush if @to_stdout
     end
   rescue IOError, SystemCallError
     nil
@@ -120,6 +133,8 @@ class Supervisor
   end
 
   def log(child)
+    return @logs[child.name] ||= Logger.new(Said.new(child.name)) if @to_stdout
+
     @logs[child.name] ||= Logger.new(File.join(@log_dir, "#{child.name}.log"), LOG_FILES, LOG_BYTES)
   end
 

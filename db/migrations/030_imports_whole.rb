@@ -40,6 +40,8 @@ Sequel.migration do
 
   up do
     run <<~SQL
+      -- A restored copy writes to nobody until somebody says so.
+      alter table programme add letters_held boolean not null default false;
       alter table tag_series add prefix_printed boolean not null default true;
       alter table members add import_id bigint references imports;
       create index on members (import_id) where import_id is not null;

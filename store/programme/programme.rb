@@ -34,6 +34,9 @@ module Store
     # Whether this server can tell the time there.
     def time_zone?(name) = !@db[:pg_timezone_names].where(name:).empty?
 
+    def letters_held? = @db[:programme].get(:letters_held) || false
+    def hold_letters(held) = @db[:programme].update(letters_held: held)
+
     def name = find.name
     def coast_version = find.coast_version
 

@@ -133,6 +133,8 @@ export const api = {
     answer(client.POST('/api/me/second-factor/picture', { body: { secret } })),
   dropSecondFactor: (id: string) =>
     answer(client.DELETE('/api/members/{id}/second-factor', { params: { path: { id } } })),
+  lettersHold: () => answer(client.GET('/api/letters/hold')),
+  endLettersHold: () => answer(client.DELETE('/api/letters/hold')),
   calendar: () => answer(client.GET('/api/me/calendar')),
   shareCalendar: () => answer(client.POST('/api/me/calendar')),
   endCalendar: () => answer(client.DELETE('/api/me/calendar')),

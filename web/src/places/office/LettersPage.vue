@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { computed, onMounted, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
@@ -56,8 +56,15 @@ const load = (before?: number) =>
 /** Finders who left a telephone and no address. */
 type Call = Awaited<ReturnType<typeof api.calls>>['calls'][number]
 const calls = shallowRef<Call[]>([])
+const held = ref(false)
+const letGo = () =>
+  run(async () => {
+    held.value = (await api.endLettersHold()).held
+    said.value = 'Letters go again, the first within a minute.'
+  })
 onMounted(async () => {
   await load()
+  await run(async () => void (held.value = (await api.lettersHold()).held))
   await run(async () => void (calls.value = (await api.calls()).calls))
 })
 const called = (one: Call) =>
@@ -85,6 +92,13 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
     <h1>Letters</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
+    <div v-if="held" class="held stack-2" role="alert">
+      <p>
+        <b>No letter leaves.</b> These records were put back from a backup, so that somebody who was
+        written to might be written to again. If this is where the programme goes on, let them go.
+      </p>
+      <el-button type="primary" :loading="busy" @click="letGo">Let letters go</el-button>
+    </div>
     <section v-if="calls.length" class="calls stack-2" aria-labelledby="to-ring">
       <h2 id="to-ring">To ring</h2>
       <p class="soft">These finders left a telephone and no address.</p>
@@ -230,6 +244,10 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
 </template>
 
 <style scoped>
+.held {
+  border-left: 5px solid var(--rust);
+  padding: var(--gap-2) var(--gap-3);
+}
 .calls article {
   display: grid;
   grid-template-columns: 1fr auto;
