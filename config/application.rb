@@ -39,10 +39,9 @@ module Application
   )
     store = Store::Gateway.new(db)
     Que.connection = db
-    [Acts::LetterJob, Acts::SizeJob, Acts::UpkeepJob, Acts::WaterJob, Acts::ImportJob].each do |job|
-      job.store = store
-    end
-    [Acts::SizeJob, Acts::UpkeepJob].each { |job| job.files = files }
+    [Acts::LetterJob, Acts::SizeJob, Acts::UpkeepJob, Acts::WaterJob, Acts::ImportJob,
+      Acts::ArchiveJob].each { |job| job.store = store }
+    [Acts::SizeJob, Acts::UpkeepJob, Acts::ArchiveJob].each { |job| job.files = files }
     Acts::SizeJob.pictures = pictures
     Acts::LetterJob.carrier = carrier
     Acts::LetterJob.base_url = config.base_url

@@ -49,6 +49,15 @@ module Devices
       )
     end
 
+    def put_file(from, key)
+      File.open(from, "rb") { |file| @client.put_object(bucket: @bucket, key:, body: file) }
+      key
+    end
+
+    def each_chunk(key)
+      @client.get_object(bucket: @bucket, key:) { |chunk, _headers| yield chunk }
+    end
+
     def intact?(key, sha256)
       digest = Digest::SHA256.new
       @client.get_object(bucket: @bucket, key:) { |chunk, _headers| digest << chunk }

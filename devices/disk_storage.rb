@@ -37,11 +37,29 @@ module Devices
     def get(key)
       File.binread(path(key))
     rescue Errno::ENOENT
-      raise Core::NotFound.new(
-        :file_gone,
-        "This picture's file is gone from the server's disk. The coordinator finds it in " \
-          "the last backup."
-      )
+      raise gone
+    end
+
+    # The same of a file as large as it may be.
+    def put_file(from, key)
+      path = path(key)
+      FileUtils.mkdir_p(File.dirname(path), mode: FOLDER_MODE)
+      aside = "#{path}.#{Process.pid}.part"
+      FileUtils.cp(from, aside)
+      File.chmod(FILE_MODE, aside)
+      File.open(aside, &:fsync)
+      File.rename(aside, path)
+      flush_folder(File.dirname(path))
+      key
+    ensure
+      FileUtils.rm_f(aside) if aside
+    end
+
+    # Yields the bytes piece by piece. Raises Core::NotFound :file_gone.
+    def each_chunk(key)
+      raise gone unless exists?(key)
+
+      File.open(path(key), "rb") { |file| yield file.read(CHUNK_BYTES) until file.eof? }
     end
 
     # Whether what lies there has this hash.
@@ -63,6 +81,14 @@ module Devices
     end
 
     private
+
+    def gone
+      Core::NotFound.new(
+        :file_gone,
+        "This picture's file is gone from the server's disk. The coordinator finds it in " \
+          "the last backup."
+      )
+    end
 
     def path(key)
       unless key.match?(%r{\A[a-z]+/[A-Za-z0-9._-]+\z})

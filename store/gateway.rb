@@ -55,6 +55,7 @@ module Store
     def dockside = Dockside.new(db)
     def corrections = Corrections.new(db)
     def tracks = Tracks.new(db)
+    def archives = Archives.new(db)
     def own_catches = OwnCatches.new(db)
     def desk = Desk.new(db)
     def queries = Queries.new(db)

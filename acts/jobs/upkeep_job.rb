@@ -22,6 +22,8 @@ module Acts
       store
         .write { store.photos.sweep(before: now - DISCARDED_FOR_SECONDS) }
         .each { |key| files.remove(key) }
+      store.write { store.archives.sweep(before: now - OwnArchive::KEPT_SECONDS) }
+        .each { |key| files.remove(key) }
       store.write { store.retention.call(now:) }
       store.transaction do
         UpkeepJob.enqueue(job_options: { run_at: now + EVERY_SECONDS })

@@ -139,12 +139,18 @@ module Api
         send_csv(Acts::TakeOut.csv(store:, member: member!), "voucher-log.csv")
       end
 
+      get("/api/me/archive") { json(Acts::OwnArchive.state(context(member!))) }
+
+      post("/api/me/archive") do
+        Acts::OwnArchive.ask(context(member!), files:)
+        json(Acts::OwnArchive.state(context(member!)))
+      end
+
       get("/api/me/archive.zip") do
-        @archive = Acts::TakeOut.archive(context(member!), files:)
-        send_file @archive.path,
-          type: "application/zip",
-          disposition: "attachment",
-          filename: "voucher-log.zip"
+        key = Acts::OwnArchive.key(context(member!))
+        content_type "application/zip"
+        headers "content-disposition" => 'attachment; filename="voucher-log.zip"'
+        files.enum_for(:each_chunk, key)
       end
 
       post("/api/sheets") do

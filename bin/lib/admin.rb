@@ -75,4 +75,4 @@ class Admin
   def refuse(sentence) = VoucherFiles.refuse(sentence)
 end
 
-Admin.new(ARGV.first, ARGV.drop(1)).call
+Admin.new(ARGV.first, ARGV.drop(1)).call if $PROGRAM_NAME == __FILE__

@@ -40,6 +40,12 @@ Sequel.migration do
 
   up do
     run <<~SQL
+      -- A member's whole log as one file, made by a job; the file goes after some days.
+      create table archives (
+        member_id uuid primary key references members on delete cascade,
+        asked_at timestamptz not null, made_at timestamptz, file_key text unique, bytes bigint,
+        trouble text
+      );
       -- A restored copy writes to nobody until somebody says so.
       alter table programme add letters_held boolean not null default false;
       alter table tag_series add prefix_printed boolean not null default true;

@@ -49,6 +49,8 @@ module Store
         .reverse
     end
 
+    def count(member_id) = @db[:encounters].where(member_id:).count
+
     # Everything a member logged, oldest first, for taking away.
     def all(member_id)
       @db[:encounters]

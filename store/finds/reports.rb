@@ -45,6 +45,10 @@ module Store
 
     def forget_finder(id)
       @db[:reports].where(id:).update(finder_name: nil, finder_contact: nil, finder_phone: nil)
+      # A table that it came in with names the finder too.
+      @db[:import_rows].where(report_id: id).update(
+        cells: Sequel.pg_jsonb_wrap([]), said: Sequel.lit("said - 'finder_name'")
+      )
     end
 
     # decided_by: the coordinator, nil for a number that speaks for itself

@@ -29,6 +29,8 @@ module Store
       forget_trips(member_id)
       forget_pictures(member_id)
       forget_exports(member_id, name, at)
+      # The file goes with the next upkeep.
+      @db[:archives].where(member_id:).update(made_at: Time.at(0))
       forget_table_rows([name, *public_name, *addresses])
       %i[lockers practice_results practice_signatures practice_seeds].each do |table|
         @db[table].where(member_id:).delete

@@ -45,7 +45,8 @@ module Store
       past = @db[:imports].where(state: states).where { changed_at < before }
       @db[:import_rows].where(import_id: past.select(:id))
         .exclude(cells: Sequel.pg_jsonb_wrap([]))
-        .update(cells: Sequel.pg_jsonb_wrap([]), faults: Sequel.pg_jsonb_wrap([]))
+        .update(cells: Sequel.pg_jsonb_wrap([]), faults: Sequel.pg_jsonb_wrap([]),
+          said: Sequel.lit("said - 'finder_name' - 'former_name'"))
     end
   end
 end

@@ -444,7 +444,7 @@ class DocksideApiTest < ApiCase
     table = CSV.parse(last_response.body, headers: true)
 
     assert_equal [5, "MS000001", "'=2+2"], [table.size, table[0]["tags_put"], table[0]["note"]]
-    get("/api/me/archive.zip")
+    take_archive(@isolde)
     entries =
       Zip::File
         .open_buffer(StringIO.new(last_response.body))

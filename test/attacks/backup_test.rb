@@ -97,7 +97,11 @@ class BackupTest < Minitest::Test
     assert_went_well(*voucher("restore", file))
     restored = Database.connect(TestDatabase.url(NAME), max_connections: 2)
 
-    assert_equal [before, sums], [counts(restored), hashes(restored)]
+    assert restored[:programme].get(:letters_held), "and nobody is written to from the copy"
+    noted = { row_changes: before[:row_changes] + 1 }
+
+    assert_equal [{ **before, **noted }, sums.except(:row_changes)],
+      [counts(restored), hashes(restored).except(:row_changes)]
     assert_path_exists "#{@dir}/voucher.env"
     store = Store::Gateway.new(restored)
 

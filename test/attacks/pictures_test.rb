@@ -143,7 +143,7 @@ class PicturesAttackTest < ApiCase
       )
       File.delete(File.join(ApiCase.files.dir, "originals", answer["sha256"])) if index.zero?
     end
-    get("/api/me/archive.zip")
+    take_archive(@isolde)
 
     assert_predicate last_response, :ok?
     names = Zip::File.open_buffer(StringIO.new(last_response.body)).map(&:name)

@@ -99,6 +99,14 @@ class ApiCase < Minitest::Test
     end
   end
 
+  # A member's own log as a file: asked for, made by the job, taken.
+  def take_archive(member)
+    send_json(:post, "/api/me/archive", {})
+    Acts::ArchiveJob.store, Acts::ArchiveJob.files = store, ApiCase.files
+    Acts::ArchiveJob.run(member[:id])
+    get("/api/me/archive.zip")
+  end
+
   def sign_in(email = "isolde@marrow.example", password = PASSWORD)
     send_json(:post, "/auth/login", { email:, password: })
   end

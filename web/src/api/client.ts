@@ -135,6 +135,8 @@ export const api = {
     answer(client.DELETE('/api/members/{id}/second-factor', { params: { path: { id } } })),
   lettersHold: () => answer(client.GET('/api/letters/hold')),
   endLettersHold: () => answer(client.DELETE('/api/letters/hold')),
+  archive: () => answer(client.GET('/api/me/archive')),
+  askForArchive: () => answer(client.POST('/api/me/archive')),
   calendar: () => answer(client.GET('/api/me/calendar')),
   shareCalendar: () => answer(client.POST('/api/me/calendar')),
   endCalendar: () => answer(client.DELETE('/api/me/calendar')),

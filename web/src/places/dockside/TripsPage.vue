@@ -4,6 +4,7 @@ import { onMounted, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { localDate, shortDateText } from '@/format/units'
+import OwnArchive from '@/parts/OwnArchive.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import { TRIP_STATE } from '@/words/dockside'
@@ -52,8 +53,8 @@ onMounted(() => load())
       <RouterLink to="/dockside/sheet">Type a paper sheet</RouterLink>
       <RouterLink to="/dockside/season">How did I do</RouterLink>
       <a href="/api/me/log.csv" download>My log as a table</a>
-      <a href="/api/me/archive.zip" download>My log with all photos, as an archive</a>
     </nav>
+    <OwnArchive />
     <div class="filters" role="search">
       <select
         v-if="session.isCoordinator"

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
+import OwnArchive from '@/parts/OwnArchive.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 
@@ -25,9 +26,10 @@ const forget = () =>
   <details class="forget">
     <summary>Leave, and be forgotten</summary>
     <p>
-      <a href="/api/me/archive.zip" download>Take your record with you</a> first: every fish with
-      its places and pictures, in a form that other programs read.
+      Take your record with you first: every fish with its places and pictures, in a form that other
+      programs read.
     </p>
+    <OwnArchive />
     <p>
       <strong>What goes:</strong> your name, also the public one, your address and sign-in, permit,
       gear, practice, tracks of your trips, and letters to you.
