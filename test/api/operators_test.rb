@@ -12,8 +12,6 @@ class OperatorsTest < ApiCase
       VoucherFiles.stub(:owner, -> { db }) { Admin.new(words.first, words.drop(1)).call }
     end
   end
-    end
-  end
 
   def test_a_coordinator_is_added_and_gets_a_letter
     assert_output(/Ada Marrin gets a letter to ada@marrow.example/) do
