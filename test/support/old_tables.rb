@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "csv"
+require "json"
 require_relative "workbooks"
 
 # Old tables as coordinators kept them, each with what every row of it truly says. Written before

@@ -113,11 +113,11 @@ const undo = () => run(async () => show(await imports.undo(id)))
         />
       </section>
       <section v-if="isOpen">
-        <h2>3 The first rows, as they would be</h2>
+        <h2>{{ table.words.length ? 3 : 2 }} The first rows, as they would be</h2>
         <ImportPreview :rows="table.preview" :choices="table.choices" />
       </section>
       <section aria-live="polite" class="acts stack">
-        <h2>{{ isOpen ? '4 All rows' : 'All rows' }}</h2>
+        <h2>{{ isOpen ? `${table.words.length ? 4 : 3} All rows` : 'All rows' }}</h2>
         <p v-if="said" role="status">{{ said }}</p>
         <p v-if="table.state !== 'read'">
           <template v-if="counts['stored']"

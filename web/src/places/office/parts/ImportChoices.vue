@@ -183,7 +183,7 @@ function year(at: 0 | 1, text: string) {
 <style scoped>
 .rest {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
   gap: var(--gap-3);
   align-items: end;
 }

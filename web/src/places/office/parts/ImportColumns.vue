@@ -34,6 +34,7 @@ function put(at: number, column: Column) {
           <el-select
             :model-value="model[at]?.field ?? ''"
             filterable
+            placeholder="say what it is"
             :aria-label="`What ${one.name} is`"
             @change="(field: string) => put(at, { field: field || null })"
           >
