@@ -21,11 +21,14 @@ module Acts
     def move(context, import, has_heading)
       imports = context.store.imports
       first = imports.rows(import.id, limit: 1).first
-      line = has_heading ? first.line : [first.line - 1, 0].max
+      there = first.cells.map(&:to_s) == import.head
+      unless has_heading || there
+        imports.add_heading(import.id, import.head, line: [first.line - 1, 0].max)
+      end
       head = has_heading ? first.cells.map(&:to_s) : ReadTable.numbered(import.head)
-      imports.move_heading(import.id, import.head, line:, has_heading:)
       imports.forget_rows(import.id)
       rows = imports.rows(import.id).map(&:cells)
+      rows = rows.drop(1) if has_heading
       imports.change(import.id, head:, has_heading:, state: "read", at_line: 0,
         mapping: ReadTable.mapping(context, head, rows, has_heading:).to_h)
     end

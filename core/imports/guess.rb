@@ -68,7 +68,9 @@ module Core
         { "length_kind" => Headers.length_kind(text), "length_how" => Headers.length_how(text) }
       end
 
-      def cells(at) = @sample.map { |row| row[at] }.reject { |cell| Blank.is?(cell) }
+      def cells(at)
+        @sample.map { |row| row[at] }.reject { |cell| Blank.is?(cell) || RowCells.ditto?(cell) }
+      end
 
       def by_content(at, taken)
         cells = cells(at)

@@ -8,6 +8,8 @@ module Core
       # A mark that stands for the cell above.
       DITTO = /\A(?:["”“″〃]|''|ditto|dto\.?|do\.?)\z/i
 
+      def self.ditto?(cell) = !cell.nil? && cell.match?(DITTO)
+
       attr_reader :mapping, :known, :faults, :notes
 
       # head: [String], what columns are called in faults
@@ -21,7 +23,7 @@ module Core
 
       # cells: [String | nil] of the next row of the file
       def take(cells)
-        @cells = cells.each_with_index.map { |cell, at| cell&.match?(DITTO) ? @last[at] : cell }
+        @cells = cells.each_with_index.map { |cell, at| self.class.ditto?(cell) ? @last[at] : cell }
         @last = @cells
         @faults, @notes = [], []
       end

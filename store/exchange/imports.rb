@@ -120,15 +120,12 @@ module Store
       forgotten(@db[:import_rows].where(import_id: id).where(records))
     end
 
-    # The line above the rows becomes one of them, or the first of them the heading.
-    def move_heading(id, head, line:, has_heading:)
-      rows = @db[:import_rows].where(import_id: id)
-      if has_heading
-        rows.where(line:).delete
-      else
-        @db[:import_rows].insert(import_id: id, line:, cells: Sequel.pg_jsonb_wrap(head))
-      end
-      @db[:imports].where(id:).update(rows: rows.count)
+    # The line that names the columns as a row among the others; where it names them still, it is
+    # left out of the records like a heading that is repeated.
+    def add_heading(id, cells, line:)
+      @db[:import_rows].insert_conflict
+        .insert(import_id: id, line:, cells: Sequel.pg_jsonb_wrap(cells))
+      @db[:imports].where(id:).update(rows: @db[:import_rows].where(import_id: id).count)
     end
 
     # { id => [file name, day] } of records that came in with an import already

@@ -444,6 +444,9 @@ class DocksideApiTest < ApiCase
     table = CSV.parse(last_response.body, headers: true)
 
     assert_equal [5, "MS000001", "'=2+2"], [table.size, table[0]["tags_put"], table[0]["note"]]
+    get("/api/me/archive.zip")
+
+    assert_equal 404, last_response.status, "it was not asked for"
     take_archive(@isolde)
     entries =
       Zip::File

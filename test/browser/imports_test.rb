@@ -2,6 +2,7 @@
 
 require_relative "../support/accessibility"
 require_relative "../support/browser_case"
+require_relative "../support/old_tables"
 
 # A coordinator with a ledger of years: chosen, read, tried, mended, brought in, taken back.
 class ImportsBrowserTest < BrowserCase
@@ -20,6 +21,8 @@ class ImportsBrowserTest < BrowserCase
   def pick(within, option)
     within.find(".el-select").click
     find(".el-select-dropdown__item", text: option).click
+    # What is asked moves when it is answered.
+    assert_selector ".page[aria-busy=false]"
   end
 
   # What the queue would run.
@@ -104,6 +107,30 @@ class ImportsBrowserTest < BrowserCase
 
     assert_text "This workbook cannot be read to its end."
     assert_equal 0, db[:imports].count
+  end
+
+  # An exercise book with dittos and no heading; what is asked stands beside how many rows wait.
+  def test_a_table_without_a_heading_says_what_it_waits_for
+    book = Tempfile.new(["book", ".txt"])
+    book.write(OldTables.exercise_book.bytes)
+    book.close
+    find("input[type=file]", visible: :all).attach_file(book.path)
+
+    assert_text "9 rows, UTF-8, columns parted by tabs"
+    assert_text "column 1"
+    assert_text "9 rows: from which year to which it goes"
+    fill_in "from", with: "1965"
+    fill_in "to", with: "1979\t"
+
+    assert_no_text "from which year to which it goes"
+    choose "The first line names the columns"
+
+    assert_text "no record"
+    choose "The first line is a record like the others"
+
+    assert_no_text "no record"
+    assert_text "9 rows, UTF-8"
+    assert_accessible(".page")
   end
 
   def test_on_a_phone_columns_and_words_are_cards

@@ -65,7 +65,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
 </script>
 
 <template>
-  <div class="page wide stack">
+  <div class="page wide stack" :aria-busy="busy">
     <OfficeNav />
     <p><RouterLink to="/office/old-records">All tables</RouterLink></p>
     <TroubleNote :trouble="refusal" />
