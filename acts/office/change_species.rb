@@ -5,7 +5,11 @@ module Acts
   # history.
   module ChangeSpecies
     ORDER = %i[min_mm typical_mm large_mm max_mm].freeze
-    CONVERSION = %i[fl_to_tl_a_mm fl_to_tl_b fl_to_tl_se_mm].freeze
+    # Lines from fork and from standard length to total length, each of three numbers.
+    CONVERSIONS = { fl_to_tl: "FL", sl_to_tl: "SL" }.to_h do |name, kind|
+      [kind, %i[a_mm b se_mm].map { |part| :"#{name}_#{part}" }]
+    end.freeze
+    NOT_KNOWN = CONVERSIONS.values.flatten.to_h { |column| [column, nil] }.freeze
 
     module_function
 
@@ -42,7 +46,7 @@ module Acts
           )
         end
 
-        check({ fl_to_tl_a_mm: nil, fl_to_tl_b: nil, fl_to_tl_se_mm: nil, **sent })
+        check({ **NOT_KNOWN, **sent })
         store.species.enter(code, sent)
         store.changes.note(
           record: "species",
@@ -82,10 +86,12 @@ module Acts
             "warm one, #{row[:warm_c]} °C.")
       end
 
-      unless [0, CONVERSION.size].include?(row.values_at(*CONVERSION).count(nil))
+      CONVERSIONS.each do |kind, columns|
+        next if [0, columns.size].include?(row.values_at(*columns).count(nil))
+
         raise Core::InvalidInput.at(
-          "fl_to_tl_b", :half_a_conversion,
-          "A conversion TL = a + b FL needs a, b and its " \
+          columns[1].to_s, :half_a_conversion,
+          "A conversion TL = a + b #{kind} needs a, b and its " \
             "standard error, or none of the three."
         )
       end

@@ -55,7 +55,7 @@ module Core
       def length = encounter.length
 
       # In the species' own kind, nil when that cannot be told.
-      def own_length = length&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
+      def own_length = species.convert(length)
 
       def foreign_tags
         (put_numbers & holders.keys).map do |number|
@@ -223,7 +223,7 @@ module Core
         end
         return if length.nil?
 
-        legal = length.convert(to: law.length_kind, fl_to_tl: species.fl_to_tl)
+        legal = species.convert(length, to: law.length_kind)
         verdict =
           legal && Law::Slot.verdict(length: legal, min_mm: law.min_mm, max_mm: law.max_mm)
         return unless %i[below above].include?(verdict)

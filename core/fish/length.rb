@@ -55,15 +55,16 @@ module Core
       # The same fish's length in another kind, its error grown by the conversion's own.
       # nil when the species has no conversion between the two: unknown is not guessed.
       #
-      # Source: linear morphometric regression TL = a + b FL with its standard error of prediction.
-      def convert(to:, fl_to_tl:)
+      # Source: linear morphometric regression TL = a + b FL with its standard error of prediction,
+      # and the same of the standard length; what is converted twice has the errors of both.
+      def convert(to:, fl_to_tl:, sl_to_tl: nil)
         return self if kind == to
-        return nil if fl_to_tl.nil?
 
-        a, b, se = fl_to_tl.values_at(:a_mm, :b, :se_mm)
         case [kind, to]
-        when %w[FL TL] then with(mm: a + (b * mm), kind: to, sd_mm: Math.hypot(b * sd_mm, se))
-        when %w[TL FL] then with(mm: (mm - a) / b, kind: to, sd_mm: Math.hypot(sd_mm, se) / b)
+        when %w[FL TL] then fl_to_tl && onto(to, fl_to_tl)
+        when %w[TL FL] then fl_to_tl && back_from(to, fl_to_tl)
+        when %w[SL TL], %w[SL FL]
+          sl_to_tl && onto("TL", sl_to_tl).convert(to:, fl_to_tl:)
         end
       end
 
@@ -82,6 +83,16 @@ module Core
       def to_h = { mm:, kind:, how:, sd_mm: }
 
       private
+
+      def onto(to, line)
+        a, b, se = line.values_at(:a_mm, :b, :se_mm)
+        with(mm: a + (b * mm), kind: to, sd_mm: Math.hypot(b * sd_mm, se))
+      end
+
+      def back_from(to, line)
+        a, b, se = line.values_at(:a_mm, :b, :se_mm)
+        with(mm: (mm - a) / b, kind: to, sd_mm: Math.hypot(sd_mm, se) / b)
+      end
 
       def with(**changes) = self.class.new(**to_h, **changes)
     end

@@ -9,7 +9,7 @@ module Core
     #   tail:             forked | crescent | square | rounded | uneven | disc | shell
     #   bladder:          sealed | open | none
     #   weight_a, weight_b: grams = a * cm**b, on the species' own length kind
-    #   fl_to_tl:         { a_mm:, b:, se_mm: } or nil when no conversion is known
+    #   fl_to_tl, sl_to_tl: { a_mm:, b:, se_mm: } or nil when no conversion is known
     #   typical_mm, large_mm, min_mm, max_mm, min_taggable_mm: on the species' own length kind
     #   in_water_only_mm: Integer above which the law forbids lifting it, or nil
     #   growth:           Curve, once it is known from the programme's own fish
@@ -17,8 +17,9 @@ module Core
     Species =
       Struct.new(
         :code, :common_name, :scientific_name, :guild_key, :tail, :bladder, :weight_a, :weight_b,
-        :fl_to_tl, :typical_mm, :large_mm, :min_mm, :max_mm, :min_taggable_mm, :in_water_only_mm,
-        :warm_c, :stop_c, :hazards, :look_alikes, :demo_values, :growth, keyword_init: true
+        :fl_to_tl, :sl_to_tl, :typical_mm, :large_mm, :min_mm, :max_mm, :min_taggable_mm,
+        :in_water_only_mm, :warm_c, :stop_c, :hazards, :look_alikes, :demo_values, :growth,
+        keyword_init: true
       ) do
         def guild = Guild.fetch(guild_key)
 
@@ -32,7 +33,7 @@ module Core
         end
 
         # A length in another kind, or nil where that is not known: see Length#convert.
-        def convert(length, to: length_kind) = length&.convert(to:, fl_to_tl:)
+        def convert(length, to: length_kind) = length&.convert(to:, fl_to_tl:, sl_to_tl:)
 
         def taggable? = guild.tag_site
 

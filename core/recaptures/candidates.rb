@@ -334,7 +334,7 @@ module Core
         kind = @species[tag[:species_code]]
         from, to =
           [one.measured, @report[:length]].map do |length|
-            length&.convert(to: kind.length_kind, fl_to_tl: kind.fl_to_tl)
+            kind.convert(length)
           end
         return nil if from.nil? || to.nil?
 

@@ -43,7 +43,7 @@ module Core
       # ...]; nil without a length that can be compared.
       #   length: Fish::Length at release
       def range(length, days, species)
-        from = length&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
+        from = species.convert(length)
         return nil if from.nil? || days.negative?
 
         (0..POINTS).map { |step| days * step / POINTS.to_f }.map do |day|

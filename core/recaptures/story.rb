@@ -60,7 +60,7 @@ module Core
       # another kind of length.
       # Source: Le Cren (1951), J. Anim. Ecol. 20, 201-219.
       def relative_weight(caught, species)
-        length = caught.length&.convert(to: species.length_kind, fl_to_tl: species.fl_to_tl)
+        length = species.convert(caught.length)
         caught.weight_g && length && (caught.weight_g / species.weight_g_at(length.mm))
       end
 

@@ -53,6 +53,11 @@ Sequel.migration do
       create index on members (import_id) where import_id is not null;
       -- Of a private address under which calendars read a member's trips: its hash alone.
       alter table members add calendar_digest text unique;
+      alter table species
+        add sl_to_tl_a_mm double precision,
+        add sl_to_tl_b double precision check (sl_to_tl_b > 0), add sl_to_tl_se_mm double precision,
+        add constraint whole_standard_length
+          check (num_nulls(sl_to_tl_a_mm, sl_to_tl_b, sl_to_tl_se_mm) in (0, 3));
       -- How far off a place may be that was told otherwise than by a phone, or as a spot alone.
       alter table encounter_records add place_error_m integer check (place_error_m > 0);
       alter table reports add place_error_m integer check (place_error_m > 0);

@@ -3,7 +3,7 @@
 module Store
   # The catalogue: rows in, Core::Fish::Species out.
   class Species
-    CONVERSION = { a_mm: :fl_to_tl_a_mm, b: :fl_to_tl_b, se_mm: :fl_to_tl_se_mm }.freeze
+    CONVERSIONS = %i[fl_to_tl sl_to_tl].freeze
 
     def initialize(db) = @db = db
 
@@ -75,7 +75,10 @@ module Store
     end
 
     def species(row)
-      conversion = CONVERSION.transform_values { |column| row[column] }
+      conversions = CONVERSIONS.to_h do |name|
+        line = %i[a_mm b se_mm].to_h { |part| [part, row[:"#{name}_#{part}"]] }
+        [name, (line if line[:b])]
+      end
       known = row.slice(*Core::Fish::Species.members)
       Core::Fish::Species.new(
         **known,
@@ -83,8 +86,7 @@ module Store
         stop_c: row[:stop_c].to_f,
         hazards: row[:hazards].to_a,
         look_alikes: row[:look_alikes].to_a,
-        growth: curve(row),
-        fl_to_tl: conversion[:b] && conversion
+        growth: curve(row), **conversions
       ).freeze
     end
   end

@@ -64,9 +64,25 @@ class LengthTest < Minitest::Test
     assert_in_delta sd, length(400).convert(to: "TL", fl_to_tl: CONVERSION).sd_mm, 0.1
   end
 
+  # 400 mm to the root of the tail: 10 + 1.2 x 400 = 490 in all; then to the fork, with both errors.
+  def test_a_standard_length_is_converted_where_the_species_has_a_line_for_it
+    standard = Core::Fish::Length.new(mm: 400, kind: "SL", how: "tape", sd_mm: 6)
+    line = { a_mm: 10, b: 1.2, se_mm: 5 }
+    total = standard.convert(to: "TL", fl_to_tl: nil, sl_to_tl: line)
+
+    assert_in_delta 490, total.mm
+    assert_in_delta Math.hypot(7.2, 5), total.sd_mm
+    fork = standard.convert(to: "FL", fl_to_tl: CONVERSION, sl_to_tl: line)
+
+    assert_equal total.convert(to: "FL", fl_to_tl: CONVERSION), fork
+    assert_nil standard.convert(to: "TL", fl_to_tl: CONVERSION)
+    assert_nil standard.convert(to: "FL", fl_to_tl: nil, sl_to_tl: line)
+  end
+
   def test_never_guesses_a_conversion
     assert_nil length(400).convert(to: "TL", fl_to_tl: nil)
     assert_nil length(400).convert(to: "DW", fl_to_tl: CONVERSION)
+    assert_nil length(400).convert(to: "SL", fl_to_tl: CONVERSION)
   end
 
   def test_each_method_has_its_own_error_and_a_photo_brings_its_own

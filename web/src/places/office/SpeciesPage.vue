@@ -90,6 +90,9 @@ const NUMBERS: [keyof Row, string][] = [
   ['fl_to_tl_a_mm', 'TL = a + b FL: a, mm'],
   ['fl_to_tl_b', 'b'],
   ['fl_to_tl_se_mm', 'standard error, mm'],
+  ['sl_to_tl_a_mm', 'TL = a + b SL: a, mm'],
+  ['sl_to_tl_b', 'b'],
+  ['sl_to_tl_se_mm', 'standard error, mm'],
 ]
 
 const save = () => (code.value === null ? enterSpecies() : saveChanges())
