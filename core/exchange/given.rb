@@ -20,7 +20,8 @@ module Core
         place_error_m
       ].freeze
       TRIP = %w[
-        trip_id held_on platform water_temp_c fished_hours rods lat_deg lon_deg water_code member_id
+        trip_id held_on platform water_temp_c fished_hours rods lat_deg lon_deg shown_lat_deg
+        shown_lon_deg water_code member_id
       ].freeze
       # As the database writes a truth, and as it is.
       TRUTHS = [true, "t"].freeze
@@ -78,7 +79,8 @@ module Core
         given[At::TRIP_WATER] = @waters[cells[-2]]
         given[At::HELD_BY] = name(cells[-1])
         At::TRIP_HANDLING.each { |at| given[at] = nil } unless @handling
-        given[At::TRIP_LAT], given[At::TRIP_LON] = shown(given[At::TRIP_LAT], given[At::TRIP_LON])
+        own, of_fish = cells[-6, 2], cells[-4, 2]
+        given[At::TRIP_LAT], given[At::TRIP_LON] = shown(*(@exact ? own : of_fish))
         given
       end
 

@@ -44,6 +44,8 @@ module Core
         ["practice_results, practice_signatures, practice_seeds", %w[skill scene note seed],
           "member", "how far somebody has come", "the member, coordinators", "while a member", GOES,
           false],
+        ["archives", %w[file_key], "member", "the own log as one file, to take along", "the member",
+          "7 days", GOES, false],
         ["photos", %w[name camera lat_deg lon_deg], "member", "which fish a picture shows",
           "the member, coordinators", FOR_EVER,
           "the file's name and the camera go; the picture stays with its fish", false],

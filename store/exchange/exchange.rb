@@ -21,14 +21,16 @@ module Store
       rows.limit(limit).all
     end
 
-    # Yields cells of Core::Exchange::Given::TRIP as text, the oldest trip first.
+    # Yields cells of Core::Exchange::Given::TRIP as text, the oldest trip first. Where others may
+    # know of a place only its cell, a trip lies where its first fish did: the cell of its spot
+    # beside that of its fish would say on which side of the line between them the fish was.
     def each_trip(filter, &)
-      rows = @db[:trips].join(:spots, code: :spot_code)
-      rows = within(filtered(rows, filter, :held_on), filter)
+      rows = @db[:trips].join(:spots, code: :spot_code).left_join(first_places, true)
+      rows = Area.within(filtered(rows, filter, :held_on), filter, *places.first(2))
       each(
         rows.order(:held_on, Sequel[:trips][:id]).select(
           Sequel[:trips][:id], :held_on, :platform, Sequel.cast(:water_temp_c, Float),
-          Sequel.cast(:fished_hours, Float), :rods, :lat_deg, :lon_deg, :water_code, :member_id
+          Sequel.cast(:fished_hours, Float), :rods, *places, :water_code, :member_id
         ), &
       )
     end
@@ -53,6 +55,20 @@ module Store
     end
 
     private
+
+    # Of a trip's spot, then of its first fish: latitude and longitude.
+    def places
+      own = %i[lat_deg lon_deg].map { |name| Sequel[:spots][name] }
+      [*own, *%i[lat_deg lon_deg].map do |name|
+        Sequel.function(:coalesce, Sequel[:first_places][name], Sequel[:spots][name])
+      end]
+    end
+
+    # Where the first fish of a trip was that has a place of its own.
+    def first_places
+      @db[:encounters].where(trip_id: Sequel[:trips][:id]).exclude(lat_deg: nil)
+        .order(:caught_at, :id).limit(1).select(:lat_deg, :lon_deg).lateral.as(:first_places)
+    end
 
     def catches(filter)
       rows = filtered(@db[:given_catches], filter, :caught_on)

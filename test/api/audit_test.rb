@@ -12,7 +12,7 @@ class AuditTest < ApiCase
   ].freeze
   DERIVED = %w[
     spans track_fixes live_fish live_taps discarded_files security_traces water_answers water_cells
-    water_recomputes limit_counts practice_seeds
+    water_recomputes limit_counts practice_seeds archives
     catches growth_curves given_catches import_rows practice_results
   ].freeze
   MACHINERY = /\A(account|schema_|que_)/

@@ -48,6 +48,19 @@ class GivenTest < Minitest::Test
       told.values_at("trip_id", "held_on", "water", "held_by")
   end
 
+  # Others learn the cell of its first fish, not of its spot; between the two a place could be told.
+  def test_a_trip_lies_at_its_spot_or_in_the_cell_of_its_first_fish
+    cells = { trip_id: "t1", held_on: "2026-06-01", lat_deg: 48.61, lon_deg: -21.47,
+              shown_lat_deg: 48.7, shown_lon_deg: -21.3 }
+    told = [true, false].map do |exact|
+      given = Core::Exchange::Given.new(exact:, names: NAMES, waters: {}, species: {})
+        .trip(cells.values_at(*Core::Exchange::Given::TRIP.map(&:to_sym)))
+      Core::Exchange::Tables::TRIPS.names.zip(given).to_h.values_at("lat_deg", "lon_deg")
+    end
+
+    assert_equal [[48.61, -21.47], Core::Waters::CoarsePlace.of(48.7, -21.3).values], told
+  end
+
   # Cells of a lake in the north are as wide as they are high: by the cosine of their latitude.
   def test_a_cell_is_as_wide_as_it_is_high
     [0.01, 48.6, -45.1, 69.9].each do |lat_deg|
