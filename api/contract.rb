@@ -40,6 +40,9 @@ module Api
 
     attr_reader :document
 
+    # The same as it is served.
+    def as_json = @as_json ||= JSON.generate(document).freeze
+
     def initialize(document)
       @document = document
       # As JavaScript reads patterns: a line's end is not the text's end.

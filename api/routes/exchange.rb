@@ -43,7 +43,10 @@ module Api
         json(catches: found[:catches], next: found[:next] && Cursor.write(found[:next]))
       end
 
-      get("/api/openapi.json") { json(env.fetch("voucher.contract").document) }
+      get("/api/openapi.json") do
+        content_type :json
+        env.fetch("voucher.contract").as_json
+      end
 
       get("/api/contract") do
         member!
