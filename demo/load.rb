@@ -326,10 +326,7 @@ module Demo
         read_numbers: Sequel.pg_array(read_numbers, :text),
         **@scale.of(species, caught.length_mm),
         **treatment,
-        **@signs.of(
-          species:, hook_place: caught.hook_place,
-          water: WATER_KIND.fetch(caught.spot[:water_code])
-        )
+        **@signs.of(species:, hook_place: caught.hook_place)
       }
       review =
         Acts::JudgeEncounter.of(

@@ -21,15 +21,18 @@ module Demo
     # Outings that caught nothing, for each that did.
     BLANKS = 0.18
 
+    # Depths hurt as the house of the start says.
+    RULES = Core::Protocol::HouseRules.default
+
     def initialize(seed) = @rng = Random.new(seed)
 
     attr_reader :rng
 
     # Columns of an encounter.
-    def of(species:, water:, hook_place:)
+    def of(species:, hook_place:)
       depth_m = depth(species) if @rng.rand < SHARE_DEPTH_TOLD
       {
-        depth_m:, pressure_signs: pressure(species, water, depth_m), reflexes: reflexes(hook_place)
+        depth_m:, pressure_signs: pressure(species, depth_m), reflexes: reflexes(hook_place)
       }
     end
 
@@ -51,12 +54,12 @@ module Demo
       (range.first + (@rng.rand * (range.last - range.first))).round
     end
 
-    def pressure(species, water, depth_m)
-      warn_from_m = depth_m && Core::Handling::Pressure.warn_from_m(species, water)
-      return [] if warn_from_m.nil? || depth_m < warn_from_m
+    def pressure(species, depth_m)
+      depths = depth_m && Core::Handling::Pressure.depths(species, RULES)
+      return [] if depths.nil? || depth_m < depths[:likely_m]
 
       PRESSURE_SIGNS.select.with_index do |_, place|
-        @rng.rand < (depth_m - warn_from_m) / (20.0 * (place + 1))
+        @rng.rand < (depth_m - depths[:likely_m]) / (20.0 * (place + 1))
       end
     end
 

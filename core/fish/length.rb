@@ -53,7 +53,8 @@ module Core
       end
 
       # The same fish's length in another kind, its error grown by the conversion's own.
-      # nil when the species has no conversion between the two: unknown is not guessed.
+      # nil when the species has no conversion between the two, and for a length so short that the
+      # line leaves nothing of it: unknown is not guessed.
       #
       # Source: linear morphometric regression TL = a + b FL with its standard error of prediction,
       # and the same of the standard length; what is converted twice has the errors of both.
@@ -64,7 +65,7 @@ module Core
         when %w[FL TL] then fl_to_tl && onto(to, fl_to_tl)
         when %w[TL FL] then fl_to_tl && back_from(to, fl_to_tl)
         when %w[SL TL], %w[SL FL]
-          sl_to_tl && onto("TL", sl_to_tl).convert(to:, fl_to_tl:)
+          sl_to_tl && onto("TL", sl_to_tl)&.convert(to:, fl_to_tl:)
         end
       end
 
@@ -86,11 +87,16 @@ module Core
 
       def onto(to, line)
         a, b, se = line.values_at(:a_mm, :b, :se_mm)
-        with(mm: a + (b * mm), kind: to, sd_mm: Math.hypot(b * sd_mm, se))
+        total = a + (b * mm)
+        return nil unless total.positive?
+
+        with(mm: total, kind: to, sd_mm: Math.hypot(b * sd_mm, se))
       end
 
       def back_from(to, line)
         a, b, se = line.values_at(:a_mm, :b, :se_mm)
+        return nil unless mm > a
+
         with(mm: (mm - a) / b, kind: to, sd_mm: Math.hypot(sd_mm, se) / b)
       end
 

@@ -61,7 +61,7 @@ module Core
                   end
                 ),
                 "Never to and fro.",
-                *pressure(guild, school),
+                *pressure(guild, school, rules),
                 "Where the water is deep enough, head towards open water; let it go the moment " \
                   "it wants to.",
                 "Watch it go; if it floats, fetch it and start again."
@@ -92,11 +92,14 @@ module Core
 
       NO_BLADDER = %i[skates_and_rays sharks crabs_and_lobsters].freeze
 
-      def pressure(guild, school)
+      def pressure(guild, school, rules)
         return [] if NO_BLADDER.include?(guild.key)
 
         says = school.call(:pressure).says
-        ["Swollen or floating after depth: #{says[0].downcase}#{says[1..]}"]
+        ["Depth: mind a fish with a sealed bladder from #{rules.figure(:sealed_mind_m)} m; " \
+          "injury is likely from #{rules.figure(:sealed_likely_m)}; with an open one from " \
+          "#{rules.figure(:open_mind_m)} and #{rules.figure(:open_likely_m)} m.",
+          "Swollen or floating after depth: #{says[0].downcase}#{says[1..]}"]
       end
 
       # As Advice says it.

@@ -23,17 +23,17 @@ module Core
       ].freeze
 
       def warning(situation)
-        warn_from_m = Pressure.warn_from_m(situation.species, situation.water)
-        if warn_from_m.nil?
-          return "This fish has no sealed swim bladder: no pressure injury is expected."
-        end
+        depths = Pressure.depths_of(situation)
+        return "This fish has no swim bladder: no pressure injury is expected." if depths.nil?
 
+        mind_m, likely_m = depths.values_at(:mind_m, :likely_m)
         depth_m = situation.encounter[:depth_m]
-        if depth_m && depth_m >= warn_from_m
-          "From #{warn_from_m} m on injury is likely. Never push or puncture the stomach."
-        else
-          "From #{warn_from_m} m on injury would be likely."
-        end
+        return "Mind it from #{mind_m} m; from #{likely_m} m injury would be likely." if
+          depth_m.nil? || depth_m < mind_m
+        return "From #{likely_m} m on injury is likely. Never push or puncture the stomach." if
+          depth_m >= likely_m
+
+        "From #{mind_m} m on look for signs of pressure; from #{likely_m} m injury would be likely."
       end
 
       def lead(descender)

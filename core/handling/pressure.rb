@@ -15,11 +15,9 @@ module Core
       # Share of the body that the bladder fills at depth.
       BLADDER_SHARE = { "sea" => 0.05, "fresh" => 0.07 }.freeze
       LEAD_KG_M3 = 11_340.0
-      # House rules: the least lead, the margin over the lift, and where the warning starts.
+      # House rules: the least lead, the margin over the lift, and how deep it goes back at least.
       MIN_LEAD_KG = 0.45
       LEAD_MARGIN = 1.5
-      WARN_FROM_M = 20
-      WARN_FROM_M_WHISKERED_FRESH = 10
       MIN_RELEASE_DEPTH_M = 10
 
       module_function
@@ -47,14 +45,30 @@ module Core
         [half, depth_m].min
       end
 
-      # Depth from which injury is likely, or nil for a fish without a sealed bladder.
-      def warn_from_m(species, water)
+      # From how deep it is to be minded, and injury is likely: { mind_m:, likely_m: }; nil for a
+      # fish without a bladder. An open one lets gas out by the gullet, so it bears more.
+      #
+      #   harsher: warm or cold surface water, which makes each one step worse
+      #
+      # Source: Boyle's law; reviews of barotrauma in recreational fishing. The depths are figures
+      # of the house.
+      def depths(species, rules, harsher: false)
         return nil if species.bladder == "none"
-        if species.guild_key.to_sym == :whiskered_spined && water == "fresh"
-          return WARN_FROM_M_WHISKERED_FRESH
-        end
 
-        species.bladder == "sealed" ? WARN_FROM_M : nil
+        kind = species.bladder == "sealed" ? "sealed" : "open"
+        mind_m = rules.figure(:"#{kind}_mind_m")
+        likely_m = [rules.figure(:"#{kind}_likely_m"), mind_m].max
+        { mind_m:, likely_m: harsher ? mind_m : likely_m }
+      end
+
+      # The same of a fish in hand.
+      def depths_of(situation)
+        depths(situation.species, situation.rules, harsher: situation.harsh_water?)
+      end
+
+      # Does it go down again whether it shows anything or not?
+      def down?(species, rules, depth_m)
+        species.bladder == "sealed" && depth_m >= rules.figure(:down_m)
       end
 
       # What takes this fish down again, where the house descends and depth has hurt it or was deep
@@ -64,12 +78,12 @@ module Core
       # situation: Situation
       def descender(situation)
         depth_m, water = situation.encounter[:depth_m], situation.water
-        warn_from_m = warn_from_m(situation.species, water)
         if depth_m.nil? || situation.school(:pressure) != :descend ||
             situation.species.bladder == "none"
           return nil
         end
-        return nil unless situation.swollen? || (warn_from_m && depth_m >= warn_from_m)
+        return nil unless situation.swollen? ||
+          down?(situation.species, situation.rules, depth_m)
 
         weight_g = situation.weight_g.round
         lead_kg = lead_kg(lift_kg(weight_g:, depth_m:, water:), water)

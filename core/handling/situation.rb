@@ -62,6 +62,9 @@ module Core
 
       def cold? = !temp_c.nil? && temp_c < COLD_C
 
+      # Warm water, or a cold shock at the surface, adds to what depth did.
+      def harsh_water? = heat != :cool || cold?
+
       # Fish of its kind that were kept before it on this day.
       def kept_before = encounter[:kept_before] || 0
 
@@ -102,8 +105,8 @@ module Core
         depth_m = encounter[:depth_m]
         return SWALLOWED.include?(hook_place) if depth_m.nil?
 
-        warn_from_m = Pressure.warn_from_m(species, water)
-        warn_from_m.nil? || depth_m < warn_from_m
+        depths = Pressure.depths_of(self)
+        depths.nil? || depth_m < depths[:mind_m]
       end
 
       # Does pressure hurt it, so that it has to go down again?

@@ -45,6 +45,26 @@ module Core
             "A long lift wants a long rest."
           ],
           [
+            :sealed_mind_m, "a fish with a sealed bladder is to be minded from", "m", 6, 3, 40,
+            "Its gas grows by half on the way up from here."
+          ],
+          [
+            :sealed_likely_m, "injury of a fish with a sealed bladder is likely from", "m", 10, 3,
+            40, "Gas has doubled on the way up from 10 m."
+          ],
+          [
+            :open_mind_m, "a fish with an open bladder is to be minded from", "m", 20, 3, 40,
+            "Gas leaves by the gullet, but not in a fast haul."
+          ],
+          [
+            :open_likely_m, "injury of a fish with an open bladder is likely from", "m", 30, 3, 40,
+            "More gas than can leave on the way up."
+          ],
+          [
+            :down_m, "a fish with a sealed bladder goes down again as a matter of course from",
+            "m", 20, 3, 40, "From there it seldom gets down by itself."
+          ],
+          [
             :law_stale_days, "an entry of the law is to be checked again after", "days", 90, 7, 365,
             "Limits change with the season."
           ],

@@ -10,8 +10,8 @@ module Core
       #   law: Law::Entry of this species here, or nil
       #
       # Returns { species_code:, air: AirBudget::Budget, fight_seconds:, pressure: Hash | nil };
-      # pressure holds warn_from_m, and where it comes from deeper in a house that descends depth_m,
-      # lift_kg, lead_kg, release_depth_m and the residual lift on the way down.
+      # pressure holds mind_from_m, likely_from_m, and where it comes from deeper in a house that
+      # descends depth_m, lift_kg, lead_kg, release_depth_m and the residual lift on the way down.
       def for(species:, plan:, rules:, law: nil)
         situation =
           Handling::Situation.new(
@@ -28,31 +28,36 @@ module Core
         }
       end
 
-      def pressure(species, plan, rules)
-        warn_from_m = Handling::Pressure.warn_from_m(species, plan.water)
-        return nil if warn_from_m.nil?
+      # As Handling::Pressure.depths, in the water that the plan expects.
+      def depths(species, plan, rules)
+        harsher = !plan.warmest_c.nil? && plan.warmest_c >= species.warm_c
+        Handling::Pressure.depths(species, rules, harsher:)
+      end
 
+      def pressure(species, plan, rules)
+        depths = depths(species, plan, rules)
+        return nil if depths.nil?
+
+        from = { mind_from_m: depths[:mind_m], likely_from_m: depths[:likely_m] }
         depth_m = plan.depth_to_m
         descends = rules.school(:pressure, species.guild.key) == :descend
-        if !descends || depth_m.nil? || depth_m < warn_from_m
-          return (
-            {
-              warn_from_m:, depth_m: nil, lift_kg: nil, lead_kg: nil, release_depth_m: nil,
-              residual_lift: []
-            }
-          )
-        end
-
-        weight_g = species.weight_g_at(species.large_mm)
-        lift_kg = Handling::Pressure.lift_kg(weight_g:, depth_m:, water: plan.water)
-        {
-          warn_from_m:, depth_m:, lift_kg:,
-          lead_kg: Handling::Pressure.lead_kg(lift_kg, plan.water),
-          release_depth_m: Handling::Pressure.release_depth_m(depth_m),
-          residual_lift: Handling::Pressure.residual_lift(weight_g:, depth_m:, water: plan.water)
-        }
+        deep = descends && depth_m && depth_m >= depths[:likely_m]
+        from.merge(deep ? down(species, plan) : NOT_DOWN)
       end
-      private_class_method :pressure
+
+      NOT_DOWN = { depth_m: nil, lift_kg: nil, lead_kg: nil, release_depth_m: nil,
+                   residual_lift: [] }.freeze
+
+      # What a large one of them takes to go down again.
+      def down(species, plan)
+        depth_m, water = plan.depth_to_m, plan.water
+        weight_g = species.weight_g_at(species.large_mm)
+        lift_kg = Handling::Pressure.lift_kg(weight_g:, depth_m:, water:)
+        { depth_m:, lift_kg:, lead_kg: Handling::Pressure.lead_kg(lift_kg, water),
+          release_depth_m: Handling::Pressure.release_depth_m(depth_m),
+          residual_lift: Handling::Pressure.residual_lift(weight_g:, depth_m:, water:) }
+      end
+      private_class_method :pressure, :down
     end
   end
 end

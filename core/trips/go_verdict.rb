@@ -92,11 +92,13 @@ module Core
       }.freeze
 
       def depth(species, plan, rules)
-        warn = Handling::Pressure.warn_from_m(species, plan.water)
-        return nil if warn.nil? || plan.depth_to_m.nil? || plan.depth_to_m < warn
+        depths = Budgets.depths(species, plan, rules)
+        return nil if depths.nil? || plan.depth_to_m.nil? || plan.depth_to_m < depths[:mind_m]
 
+        likely = plan.depth_to_m >= depths[:likely_m]
+        happens = likely ? "is likely to come up injured by pressure" : "may come up swollen"
         Finding.care(:depth,
-          "From #{warn} m #{species.common_name} comes up with pressure injury; you " \
+          "From #{depths[likely ? :likely_m : :mind_m]} m #{species.common_name} #{happens}; you " \
             "plan to #{plan.depth_to_m} m. " \
             "Slow the last part, and #{READY.fetch(rules.school(:pressure))}.", "school J")
       end

@@ -348,7 +348,8 @@ module Core
       def venting
         deep =
           plan.species.any? do |one|
-            (warn = Handling::Pressure.warn_from_m(one, plan.water)) && plan.depth_to_m.to_f >= warn
+            (depths = Budgets.depths(one, plan, rules)) &&
+              plan.depth_to_m.to_f >= depths[:likely_m]
           end
         return nil unless deep && @trained_to_vent && rules.school(:pressure) == :vent
 

@@ -39,10 +39,10 @@ class ReadyApiTest < ApiCase
     outlook = plan(id = SecureRandom.uuid)
 
     assert_equal "care", outlook["verdicts"].first["verdict"]
-    plan(id, depth_to_m: 8)
+    plan(id, depth_from_m: 1, depth_to_m: 5)
     again = ask("/api/ready?on=#{Date.today}")
 
-    assert_equal [id, 8, "ok"],
+    assert_equal [id, 5, "ok"],
       [again["trip"]["id"], again["plan"]["depth_to_m"],
         again["outlook"]["verdicts"].first["verdict"]]
     tomorrow = ask("/api/ready?on=#{Date.today + 1}")["plan"]

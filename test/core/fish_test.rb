@@ -64,6 +64,16 @@ class LengthTest < Minitest::Test
     assert_in_delta sd, length(400).convert(to: "TL", fl_to_tl: CONVERSION).sd_mm, 0.1
   end
 
+  # Somebody typed a first figure, 10 mm: a line that starts at 40 mm leaves nothing of it.
+  def test_a_length_that_a_line_leaves_nothing_of_is_not_known
+    line = { a_mm: 40, b: 1.05, se_mm: 5 }
+    short = Core::Fish::Length.new(mm: 10, kind: "TL", how: "board")
+
+    assert_nil short.convert(to: "FL", fl_to_tl: line)
+    assert_nil Core::Fish::Length.new(mm: 10, kind: "FL", how: "board")
+      .convert(to: "TL", fl_to_tl: { a_mm: -40, b: 1.05, se_mm: 5 })
+  end
+
   # 400 mm to the root of the tail: 10 + 1.2 x 400 = 490 in all; then to the fork, with both errors.
   def test_a_standard_length_is_converted_where_the_species_has_a_line_for_it
     standard = Core::Fish::Length.new(mm: 400, kind: "SL", how: "tape", sd_mm: 6)

@@ -363,10 +363,13 @@ class VerdictBoundsTest < Minitest::Test
     refute findings(bait: "natural", hook: "circle", surface_temp_c: warm)[:bait]
   end
 
+  # A sealed bladder is minded from 6 m and likely hurt from 10, in warm water from 6.
   def test_pressure_counts_from_its_depth_on
-    from = Core::Handling::Pressure.warn_from_m(SPECIES, "sea")
+    said = ->(**plan) { findings(surface_temp_c: 12, **plan)[:depth]&.text.to_s }
 
-    assert findings(depth_to_m: from)[:pressure] || findings(depth_to_m: from)[:depth]
-    refute findings(depth_to_m: from - 1)[:depth]
+    assert_empty said[depth_to_m: 5]
+    assert_match(/From 6 m .* may come up swollen/, said[depth_to_m: 6])
+    assert_match(/From 10 m .* is likely to come up injured/, said[depth_to_m: 10])
+    assert_match(/From 6 m .* is likely/, said[depth_to_m: 6, surface_temp_c: SPECIES.warm_c])
   end
 end

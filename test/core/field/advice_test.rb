@@ -339,18 +339,21 @@ class FieldTest < Minitest::Test
     notes = field.fish({ species_code: "bass", depth_m: 32, weight_g: 2400 })[:notes]
 
     assert_equal [
-      "From 20 m on injury is likely. Never push or puncture the stomach.",
+      "From 10 m on injury is likely. Never push or puncture the stomach.",
       "Send it down with 0.63 kg of lead to at least 16 m, for a fish of about 2.4 kg."
     ],
       notes[:depth].first(2)
-    bounds = [20, 19.9, nil].map do |depth_m|
+    bounds = [10, 9.9, 6, 5.9, nil].map do |depth_m|
       field.fish({ species_code: "bass", depth_m: })[:notes][:depth].first
     end
 
-    assert_match(/From 20 m on injury is likely/, bounds[0])
-    bounds.drop(1).each { |text| assert_equal "From 20 m on injury would be likely.", text }
+    assert_match(/From 10 m on injury is likely/, bounds[0])
+    bounds[1, 2].each { |text| assert_match(/From 6 m on look for signs of pressure/, text) }
+    bounds.last(2).each do |text|
+      assert_equal "Mind it from 6 m; from 10 m injury would be likely.", text
+    end
     assert_match(
-      /no sealed swim bladder/,
+      /no swim bladder/,
       field.fish({ species_code: "hound" })[:notes][:depth].first
     )
   end

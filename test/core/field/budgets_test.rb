@@ -182,6 +182,23 @@ class PressureTest < Minitest::Test
     assert_equal([20, 10, 8], [40, 12, 8].map { |depth| Pressure.release_depth_m(depth) })
   end
 
+  # 2-rules 5, as amended: gas in a sealed bladder has doubled at about 10 m.
+  def test_from_how_deep_a_fish_is_minded_and_likely_hurt
+    rules = Core::Protocol::HouseRules.default
+    depths = ->(bladder, **how) { Pressure.depths(Fish.species(Fish::BASS, bladder:), rules, **how) }
+
+    assert_equal({ mind_m: 6, likely_m: 10 }, depths["sealed"])
+    assert_equal({ mind_m: 20, likely_m: 30 }, depths["open"])
+    assert_nil depths["none"]
+    assert_equal([6, 20], %w[sealed open].map { |kind| depths[kind, harsher: true][:likely_m] })
+    careful = Core::Protocol::HouseRules.new(
+      version: 2, choices: {}, figures: { sealed_mind_m: 3, sealed_likely_m: 8 }
+    )
+
+    assert_equal({ mind_m: 3, likely_m: 8 },
+      Pressure.depths(Fish.species(Fish::BASS, bladder: "sealed"), careful))
+  end
+
   def test_the_descender_is_for_a_fish_that_depth_has_hurt_in_a_house_that_descends
     lead = lambda do |what = Fish::DEEP, rules: Core::Protocol::HouseRules.default, **seen|
       Pressure.descender(Fish.situation(what, rules:, **seen))
@@ -196,8 +213,9 @@ class PressureTest < Minitest::Test
     assert_equal 7, lead.call(depth_m: 7.5, pressure_signs: ["swollen"])[:release_depth_m]
     assert_nil lead.call(depth_m: 19)
     assert_in_delta(0.45, lead.call(depth_m: 12, pressure_signs: ["swollen"])[:lead_kg])
-    assert_nil lead.call(depth_m: 12, pressure_signs: ["stomach_out"]),
+    assert_nil lead.call(depth_m: 5, pressure_signs: ["stomach_out"]),
       "a stomach turned out by the hook is not pressure"
+    assert lead.call(depth_m: 12, pressure_signs: ["stomach_out"]), "from 6 m on it may be"
     assert_nil lead.call(Fish::SHARK, depth_m: 60, pressure_signs: ["swollen"])
     assert_nil lead.call(rules: Fish.rules(pressure: :vent), depth_m: 60)
   end

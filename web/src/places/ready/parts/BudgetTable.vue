@@ -48,7 +48,8 @@ function curve(points: number[][]): string {
           <td>
             <template v-if="!one.pressure">no swim bladder to mind</template>
             <template v-else-if="one.pressure.lead_kg === null"
-              >mind it from {{ one.pressure.warn_from_m }} m</template
+              >mind it from {{ one.pressure.mind_from_m }} m, injury likely from
+              {{ one.pressure.likely_from_m }} m</template
             >
             <div v-else class="pressure">
               <span
