@@ -12,6 +12,8 @@ module Core
       # Behind a right angle the streamer points to the head.
       FORWARD_FROM_DEG = 90
       FULL = 100
+      BESIDE_THE_FIN = "There are no fin bones here for the barb to lock behind, and towards the " \
+        "tail every stroke works it out."
       # The wider a fish swims, the harder it is to hit.
       SWAY_DEG = [1.0, 3.0, 6.0].freeze
       GUILDS = Fish::Guild.all.select(&:tag_site).map { |guild| guild.key.to_s }
@@ -77,6 +79,7 @@ module Core
         if across > ACROSS.last
           return "Below the lateral line the needle reaches the gut and the swim bladder."
         end
+        return BESIDE_THE_FIN if along <= ALONG.first || along >= ALONG.last
         return nil if @angle_deg < FORWARD_FROM_DEG
 
         "The streamer points to the head: water lifts it at every stroke, and it tears out."

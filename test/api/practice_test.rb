@@ -87,7 +87,7 @@ class PracticeApiTest < ApiCase
     task = door.ask("task", { exercise: "judge", seed: 3, level: 0 })[:task]
     answer = door.ask("score", { exercise: "judge", task:, answer: { call: "stop" } })
 
-    assert_includes [0, 50, 100], answer[:marks]
+    assert_includes [0, 40, 100], answer[:marks]
   end
 
   def test_own_mistakes_at_the_water_choose_the_exercise

@@ -58,14 +58,14 @@ class PracticeTest < Minitest::Test
       [0.85, 0.5, 45] => 100, [0.7, 0.35, 35] => 100, [1.0, 0.65, 55] => 100,
       [0.45, 0.5, 45] => 83, [0.85, 0.175, 45] => 83, [0.85, 0.825, 45] => 83,
       [0.85, 0.5, 25] => 83, [0.85, 0.5, 67.5] => 83, [0.85, 0.5, 10] => 67,
-      [0.85, 0.5, 85] => 67, [0.15, 0.5, 45] => 67, [1.15, 0.5, 45] => 83, [1.35, 0.5, 45] => 67,
+      [0.85, 0.5, 85] => 67, [0.15, 0.5, 45] => 0, [1.15, 0.5, 45] => 83, [1.35, 0.5, 45] => 0,
       [0.45, 0.175, 25] => 50, [0.85, 0.02, 45] => 69, [0.85, 0.07, 45] => 73,
       [0.3, 0.5, 45] => 73, [0.85, 0.5, 20] => 75, [0.85, 0.5, 30] => 92, [0.85, 0.5, 60] => 93,
       [0.85, 0.5, 75] => 73, [0.85, 0.5, 15] => 67, [0.85, 0.5, 80] => 67,
       [0.85, 0.28, 45] => 93, [0.85, 0.72, 45] => 93, [0.85, 0.93, 45] => 73,
       [0.6, 0.5, 45] => 93, [0.5, 0.5, 45] => 87, [1.06, 0.5, 45] => 93, [1.21, 0.5, 45] => 77,
       [1.24, 0.5, 45] => 73, [0.3, 0.07, 20] => 22, [1.21, 0.93, 75] => 23,
-      [0.6, 0.28, 30] => 78, [0.2, 0.5, 45] => 67, [1.3, 0.5, 45] => 67
+      [0.6, 0.28, 30] => 78, [0.2, 0.5, 45] => 0, [1.3, 0.5, 45] => 0
     }.each do |(along, across, angle_deg), marks|
       assert_in_delta marks, at(along, across, angle_deg:).marks, 1, [along, across, angle_deg]
     end
@@ -168,9 +168,9 @@ class PracticeTest < Minitest::Test
 
   # warm from 18, not targeted from 22 degrees: what each word is worth in each water.
   def test_the_water_by_hand
-    { 10.0 => { "ok" => 100, "care" => 50, "stop" => 0 },
-      20.0 => { "ok" => 20, "care" => 100, "stop" => 50 },
-      23.0 => { "ok" => 0, "care" => 20, "stop" => 100 } }.each do |surface_temp_c, words|
+    { 10.0 => { "ok" => 100, "care" => 40, "stop" => 0 },
+      20.0 => { "ok" => 0, "care" => 100, "stop" => 40 },
+      23.0 => { "ok" => 0, "care" => 0, "stop" => 100 } }.each do |surface_temp_c, words|
         task = { species_code: "bass", surface_temp_c:, depth_to_m: 3, bait: "lure", hook: "circle",
                  barbs: "flattened", platform: "shore" }
         words.each do |call, marks|
@@ -179,6 +179,36 @@ class PracticeTest < Minitest::Test
           assert_equal marks, answer.marks, [surface_temp_c, call]
         end
       end
+  end
+
+  # One word to every water wins about as much as a guess.
+  def test_one_answer_to_every_water_wins_nothing
+    species = RandomFish.species
+    means = Practice::WaterCall::ANSWERS.to_h do |call|
+      marks = (1..300).map do |seed|
+        task = Practice::WaterCall.task(seed:, species:)
+        one = species.find { |other| other.code == task[:species_code] }
+        Practice::WaterCall.score(task, { call: }, species: one, rules: RULES).marks
+      end
+      [call, marks.sum / marks.size]
+    end
+
+    assert_operator means.values.max, :<=, 55, means.to_s
+  end
+
+  # In no part of a fish but under the fin does a good angle and height count.
+  def test_a_tag_far_behind_the_fin_is_worth_nothing
+    task = Placement.task(seed: 3)
+    form = Core::Drawing::Form.fetch(task[:guild])
+    from, to = form.dorsal
+    marks = [0.85, 1.25, 1.35, 0.15].map do |along|
+      x = from + (along * (to - from))
+      y = form.back_at(x) + ((form.lateral_at(x) - form.back_at(x)) * 0.5)
+      Placement.score(task, { x:, y:, angle_deg: 45 }).marks
+    end
+
+    assert_equal [100, 0, 0], [marks[0], marks[2], marks[3]]
+    assert_operator marks[1], :>, 0
   end
 
   def test_a_packed_bag_by_hand
