@@ -13,7 +13,7 @@ module Core
     #   verdict:          :grew | :no_measurable_growth | :shorter | :not_comparable
     #   increment_mm, sd_mm, margin_mm: Float, the last with 95 %; nil when not comparable
     #   yearly_mm, yearly_margin_mm: Float with the 95 % half-width, nil under 30 days
-    #   why:              sentence when not comparable
+    #   why:              sentence when not comparable, or when a difference is none of growth
     #
     # Source: propagation of independent errors; 1.96 sd bounds 95 % of a normal error.
     module Growth
@@ -21,6 +21,9 @@ module Core
       DAYS_PER_YEAR = 365.25
       # Under a month a yearly rate is mostly measuring error blown up. House rule.
       MIN_DAYS_FOR_RATE = 30
+      # No fish that is tagged here grows faster; a greater difference in some days is a slip of
+      # measuring. House rule.
+      MOST_MM_A_DAY = 1.5
 
       Result =
         Struct.new(
@@ -37,7 +40,7 @@ module Core
               "It was measured shorter than at release. One of the two lengths should be checked."
             when :no_measurable_growth
               "No measurable growth: the difference of #{Units.growth_text(increment_mm, units)} " \
-                "is within the error of measuring."
+                "is #{why || 'within the error of measuring'}."
             else
               "It grew #{Units.growth_text(increment_mm, units)} (± " \
                 "#{Units.growth_text(margin_mm, units)})."
@@ -64,14 +67,25 @@ module Core
         sd = Math.hypot(from.sd_mm, to.sd_mm)
         years = days / DAYS_PER_YEAR
         rated = days >= MIN_DAYS_FOR_RATE
+        told = verdict(increment, sd)
+        too_soon = too_soon(increment, days) if told == :grew
         Result.new(
-          verdict: verdict(increment, sd),
+          verdict: too_soon ? :no_measurable_growth : told,
+          why: too_soon,
           increment_mm: increment,
           sd_mm: sd,
           margin_mm: Z95 * sd,
           yearly_mm: rated ? increment / years : nil,
           yearly_margin_mm: rated ? Z95 * sd / years : nil
         ).freeze
+      end
+
+      # Why a difference beyond the error is none of growth, or nil.
+      def too_soon(increment, days)
+        return if days >= MIN_DAYS_FOR_RATE || increment <= days * MOST_MM_A_DAY
+
+        span = { 0 => "a day", 1 => "a day" }.fetch(days, "#{days} days")
+        "more than a fish grows in #{span}, so it is measuring"
       end
 
       # A conversion's error is not added where none is needed.
@@ -91,7 +105,7 @@ module Core
       end
 
       def not_comparable(why) = Result.new(verdict: :not_comparable, why:).freeze
-      private_class_method :in_one_kind, :verdict, :not_comparable
+      private_class_method :too_soon, :in_one_kind, :verdict, :not_comparable
     end
   end
 end

@@ -101,6 +101,17 @@ class GrowthTest < Minitest::Test
     Core::Recaptures::Growth.between(first:, second:, days:, species:)
   end
 
+  # No fish grows 14 mm in two days, however well it was measured; in twenty it may.
+  def test_a_difference_after_some_days_is_measuring
+    told = growth(length(412), length(426), 2)
+
+    assert_equal :no_measurable_growth, told.verdict
+    assert_equal "No measurable growth: the difference of 14 mm is more than a fish grows in " \
+      "2 days, so it is measuring.", told.sentence
+    assert_equal :grew, growth(length(412), length(426), 20).verdict
+    assert_match "within the error of measuring", growth(length(412), length(417), 2).sentence
+  end
+
   def test_vector
     told = growth(length(412), length(455, "tape"), 402)
 
