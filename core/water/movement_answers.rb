@@ -120,7 +120,8 @@ module Core
       def nearest(spots, lat, lon)
         narrow = Math.cos(lat * Math::PI / 180)
         spots.min_by do |spot|
-          ((spot.lat_deg - lat)**2) + (((spot.lon_deg - lon) * narrow)**2)
+          east = Waters::Longitude.near(spot.lon_deg, lon) - lon
+          ((spot.lat_deg - lat)**2) + ((east * narrow)**2)
         end&.name || "unknown"
       end
 

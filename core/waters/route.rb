@@ -34,6 +34,8 @@ module Core
       ON_LAND = "One of the places is on land, farther than 5 km from the water."
 
       def initialize(features)
+        @around = around(features)
+        features = unbroken(features)
         features += walls(features)
         @outline = Outline.new(features)
         rings = rings(features)
@@ -57,7 +59,10 @@ module Core
       # like: a place whose water the ends are brought to when they lie on land (for a place of
       #       which only its cell is told); nil: the nearest water.
       def between(lat1_deg, lon1_deg, lat2_deg, lon2_deg, like: nil)
-        ends = [[lat1_deg, lon1_deg], [lat2_deg, lon2_deg]]
+        ends = [[lat1_deg, lon1_deg], [lat2_deg, lon2_deg]].map do |place|
+          in_piece(place, lon1_deg)
+        end
+        like &&= in_piece(like, lon1_deg)
         wet = ends.map { |lat, lon| in_water(lat, lon, like && @outline.water_at(*like)) }
         return Way.new(why: ON_LAND).freeze if wet.include?(nil)
 
@@ -66,14 +71,46 @@ module Core
         return Way.new(why: NOT_JOINED).freeze if middle.nil?
 
         path = [ends[0], *[wet[0], *middle, wet[1]].map { |x, y| degrees(x, y) }, ends[1]]
-        path = path.each_cons(2).filter_map { |from, to| to if apart?(from, to) }.unshift(path[0])
-        Way.new(
-          distance_m: path.each_cons(2).sum { |from, to| Geodesic.distance_m(*from, *to) },
-          path:
-        ).freeze
+        told(path)
       end
 
       private
+
+      # The way through these places, without those that are one.
+      def told(path)
+        path = path.each_cons(2).filter_map { |from, to| to if apart?(from, to) }.unshift(path[0])
+          .map { |lat, lon| [lat, Longitude.written(lon)] }
+        Way.new(
+          distance_m: path.each_cons(2).sum { |from, to| Geodesic.distance_m(*from, *to) }, path:
+        ).freeze
+      end
+
+      # A place on the same side of 180 degrees as the drawing, or as the first of two.
+      def in_piece(place, first_lon_deg)
+        [place[0], Longitude.near(place[1], @around || first_lon_deg)]
+      end
+
+      # The longitude that the drawing lies around; nil where nothing is drawn.
+      def around(features)
+        lons = features.flat_map { |one| points(one.dig("geometry", "coordinates")).map(&:first) }
+        Longitude.middle(lons) unless lons.empty?
+      end
+
+      def points(part) = part.first.is_a?(Numeric) ? [part] : part.flat_map { |one| points(one) }
+
+      # A drawing that lies on both sides of 180 degrees, in one piece.
+      def unbroken(features)
+        features.map do |one|
+          drawn = one.fetch("geometry")
+          one.merge("geometry" => drawn.merge("coordinates" => moved(drawn["coordinates"])))
+        end
+      end
+
+      def moved(part)
+        return part.map { |one| moved(one) } unless part.first.is_a?(Numeric)
+
+        [Longitude.near(part[0], @around), *part.drop(1)]
+      end
 
       def flat(lat, lon) = [lon * @east_m, lat * METRES_PER_DEGREE]
       def degrees(x, y) = [y / METRES_PER_DEGREE, x / @east_m]

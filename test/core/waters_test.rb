@@ -56,6 +56,28 @@ class RouteTest < Minitest::Test
     assert_equal expected_points.size, way.path.size, way.path.inspect
   end
 
+  # The same island with its middle at 180 degrees: the way round it is as long as anywhere.
+  def test_a_way_across_180_degrees_is_as_long_as_elsewhere
+    square = lambda do |middle|
+      corners = [[-0.02, -0.02], [0.02, -0.02], [0.02, 0.02], [-0.02, 0.02], [-0.02, -0.02]]
+      land(corners.map do |east, north|
+        [Core::Waters::Longitude.written(middle + east), LAT + north]
+      end)
+    end
+    ways = [-21.0, 180.0].map do |middle|
+      west, east = [-0.05, 0.05].map { |off| Core::Waters::Longitude.written(middle + off) }
+      route(square[middle]).between(LAT, west, LAT, east)
+    end
+
+    assert_in_delta ways[0].distance_m, ways[1].distance_m, 0.01
+    assert_operator ways[1].distance_m, :>, 7400
+    assert_equal 4, ways[1].path.size, "round two corners"
+    assert(ways[1].path.all? { |_, lon| lon.abs <= 180 })
+    over = route.between(10.0, 179.95, 10.0, -179.95)
+
+    assert_in_delta 10_963, over.distance_m, 5, "a tenth of a degree at 10 degrees north"
+  end
+
   def test_round_a_square_island_by_its_nearer_corners
     island = route(land(box(-21.1, 48.4, -20.9, 48.6)))
 
