@@ -127,7 +127,8 @@ module Core
         rules: @rules,
         law: @laws[species.code],
         water: trip[:water_kind] || "sea",
-        on: trip[:held_on],
+        # A trip may run past midnight, into another season.
+        on: record[:caught_on] || trip[:held_on],
         encounter: record.merge(read, measured(record)),
         now_ms:,
         units:,

@@ -6,7 +6,7 @@ module Runner
   # Turns the arguments of bin/test into tasks.
   module Plan
     LAYERS = %w[lint house core field simulated devices store api attacks browser web].freeze
-    WITHOUT_DATABASE = %w[lint house core field simulated devices web].freeze
+    WITHOUT_DATABASE = %w[lint house core simulated devices web].freeze
     COMMANDS = {
       "lint" => {
         "types (vue-tsc)" => "npm run --silent check",

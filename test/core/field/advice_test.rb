@@ -314,6 +314,19 @@ class FieldTest < Minitest::Test
       "in: let it go", ["you may not tag"]], [told[:keep][:text], told[:tagging][:reasons]]
   end
 
+  # At the desk the fish's own day counts, so it does on the Deck: a trip that runs past midnight.
+  def test_the_season_is_that_of_the_fish_own_day
+    law = { species_code: "bass", min_mm: nil, length_kind: "FL", season: %w[07-01 08-01],
+            in_water_only_mm: nil, max_mm: nil, bag_limit: nil, authority: "Office",
+            checked_on: "2026-01-01" }
+    keep = lambda do |caught_on|
+      field(laws: [law]).fish({ species_code: "bass", caught_on:, **Fish.measured(500) })[:keep]
+    end
+
+    assert keep[nil][:may], "the trip's day is the last open one"
+    assert_equal "the season is closed", keep["2026-08-02"][:text]
+  end
+
   # As it is typed, digit by digit, in the person's own unit.
   def test_a_length_as_it_is_typed
     told = lambda do |value, unit|

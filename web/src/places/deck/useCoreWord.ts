@@ -2,6 +2,7 @@ import { computed, shallowRef, watch, type ComputedRef } from 'vue'
 import { openField, type Act, type Field, type FishTold } from '@/core/field'
 import { useSessionStore } from '@/stores/session'
 import { afterPaint } from './afterPaint'
+import { localDate } from '@/format/units'
 import { hasEnded, seenOf, stageOf, type FishInHand } from './fishInHand'
 import type { Cards } from './useCards'
 import { useFishTold } from './useFishTold'
@@ -39,7 +40,12 @@ export function useCoreWord(
     () =>
       hands.value.map((one) => ({
         id: one.id,
-        record: { species_code: one.species_code, taps: one.taps, ...seen(one) },
+        record: {
+          species_code: one.species_code,
+          taps: one.taps,
+          caught_on: one.taps[0] ? localDate(new Date(one.taps[0].at)) : null,
+          ...seen(one),
+        },
       })),
     () => session.units,
   )

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { TableIn, TableMapping } from '@/api/imports'
 import {
   ASKED,
@@ -100,12 +100,19 @@ function choose(name: Name, code: string | undefined) {
   mapping.value = { ...mapping.value, [name]: code || null } as TableMapping
   emit('change')
 }
-function year(at: 0 | 1, text: string) {
-  const years = [...(mapping.value.years ?? [0, 0])]
-  years[at] = Number(text)
-  const other = years[at === 0 ? 1 : 0] || years[at]!
-  mapping.value = { ...mapping.value, years: at === 0 ? [years[0]!, other] : [other, years[1]!] }
-  if (/^(19|20)\d\d$/.test(text)) emit('change')
+/** As they are typed; what comes back from the server does not write over them. */
+const span = ref<string[]>([])
+watch(
+  () => props.table.has_heading,
+  () => (span.value = (mapping.value.years ?? ['', '']).map(String)),
+  { immediate: true },
+)
+function keepSpan() {
+  const years = span.value.map((text) => text.trim())
+  const whole = years.length === 2 && years.every((text) => /^(19|20)\d\d$/.test(text))
+  if (!whole && years.some(Boolean)) return
+  mapping.value = { ...mapping.value, years: whole ? years.map(Number) : null }
+  emit('change')
 }
 </script>
 
@@ -153,20 +160,20 @@ function year(at: 0 | 1, text: string) {
         <label
           >from
           <input
+            v-model="span[0]"
             class="field year"
             inputmode="numeric"
             maxlength="4"
-            :value="mapping.years?.[0] ?? ''"
-            @change="year(0, ($event.target as HTMLInputElement).value)"
+            @change="keepSpan"
         /></label>
         <label
           >to
           <input
+            v-model="span[1]"
             class="field year"
             inputmode="numeric"
             maxlength="4"
-            :value="mapping.years?.[1] ?? ''"
-            @change="year(1, ($event.target as HTMLInputElement).value)"
+            @change="keepSpan"
         /></label>
       </fieldset>
       <el-checkbox v-model="mapping.down" @change="emit('change')">
