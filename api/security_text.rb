@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Api
-  # Where to tell of a hole: /.well-known/security.txt (RFC 9116), with the programme's own contact.
+  # The address for reporting a security hole, in /.well-known/security.txt (RFC 9116).
   class SecurityText
     PATH = "/.well-known/security.txt"
     # It is to be looked at again before; told anew with every answer.

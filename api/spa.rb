@@ -40,7 +40,7 @@ module Api
 
     private
 
-    # Who followed a wrong link to a page sees our page that says so; what asks for a file, or is no
+    # A browser on a wrong link sees our page that says so; a request for a file, or from no
     # browser, gets a line.
     def nowhere(env)
       named = File.extname(env["PATH_INFO"]).empty?

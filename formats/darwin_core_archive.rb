@@ -71,7 +71,7 @@ module Formats
       [core, measurements].compact.each(&:close!)
     end
 
-    # What rows reach over: places, days and species.
+    # The extent of the rows: places, days and species.
     class Extent
       attr_reader :lats, :lons, :days, :species
 

@@ -34,7 +34,7 @@ module Formats
         "program that made it and save it anew, or its one sheet as text with commas.")
     end
 
-    # What entries say of their sizes is held to while they unpack.
+    # The library holds entries to the sizes they declare.
     def check(zip, bytes)
       unpacked = zip.entries.sum(&:size)
       return true if unpacked <= (MOST_TIMES * bytes.bytesize).clamp(SMALL_BYTES, MOST_BYTES)

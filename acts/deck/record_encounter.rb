@@ -157,7 +157,7 @@ module Acts
       }
     end
 
-    # How far off a place may be belongs to it, and goes with it.
+    # The error of a place belongs to it, and goes with it.
     def place_error_m(place)
       @known&.place_error_m if place && @known&.slice(:lat_deg, :lon_deg) == place.slice(
         :lat_deg, :lon_deg

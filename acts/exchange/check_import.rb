@@ -131,7 +131,7 @@ module Acts
       end
     end
 
-    # What fish each number is on: of this table's releases, else as the ledger has it.
+    # The species each number is on: by this table's releases, else by the ledger.
     def species_of(rows, verdicts)
       here = rows.select { |row| verdicts[row.line].first == "tagged" && row.species_code }
         .flat_map { |row| row.numbers.map { |number| [number, row.species_code] } }.to_h

@@ -40,7 +40,7 @@ module Acts
       Core::Imports::RowReader.row?(cells, head) ? "waiting" : "left_out"
     end
 
-    # What columns are called in a table that does not name them.
+    # Names for the columns of a table without a heading.
     def numbered(cells) = cells.each_index.map { |index| "column #{index + 1}" }
 
     def mapping(context, head, rows, has_heading:)

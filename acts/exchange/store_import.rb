@@ -79,12 +79,11 @@ module Acts
     def of_others(rows)
       return {} if rows.empty?
 
-      programme = @imports.find(@id).mapped.default("other_programme") || NOT_KNOWN
       rows.to_h do |line, told|
         encounter = encounter(told, @trips[line])
         @store.encounters.add(encounter.with(read_numbers: told.tag_numbers, fish_id: nil))
         @store.reports.add(FileReading.new_reading(encounter, told.tag_numbers)
-          .with(state: "set_aside", waiting_reason: nil, other_programme: programme))
+          .with(state: "set_aside", waiting_reason: nil, other_programme:))
         [line, became(encounter.id, @trips[line], {})]
       end
     end
@@ -181,8 +180,12 @@ module Acts
     end
 
     def pass_by(report)
-      programme = @imports.find(@id).mapped.default("other_programme") || NOT_KNOWN
-      @store.reports.add(report.with(state: "set_aside", other_programme: programme))
+      @store.reports.add(report.with(state: "set_aside", other_programme:))
+    end
+
+    # The programme that tags of others are from, as somebody chose it.
+    def other_programme
+      @other_programme ||= @imports.find(@id).mapped.default("other_programme") || NOT_KNOWN
     end
   end
 end

@@ -5,7 +5,7 @@ module Acts
   # later row adds to it is added.
   class TripsOfTable
     TOLD = %i[fished_hours rods water_temp_c platform].freeze
-    # Of a trip of which the table does not say from what was fished.
+    # The platform of a trip where the table names none.
     UNKNOWN = "unknown"
     BLANK = { platform: UNKNOWN, **(TOLD - [:platform]).to_h { |key| [key, nil] } }.freeze
 
@@ -37,7 +37,7 @@ module Acts
       [told.member_id, told.caught_on, told.spot_code, id]
     end
 
-    # What a row says of the whole day goes before what one says of a fish, else the first goes.
+    # Rows about the whole day count before rows about a fish; else the first row counts.
     def together(rows)
       days, fish = rows.partition(&:day_only?)
       [*days, *fish].reverse.map { |row| row.slice(*TOLD).compact }.reduce({}, :merge)

@@ -11,7 +11,7 @@ module Acts
     # After the last of them a letter has failed.
     PAUSES_SECONDS = [60, 300, 1800, 7200, 21_600, 86_400].freeze
 
-    # Where letters are held, one looks so often whether they may go.
+    # While letters are held, a job looks again after this long.
     HELD_SECONDS = 60
 
     # Jobs are made by the queue with nothing but their arguments, so what they work with is handed

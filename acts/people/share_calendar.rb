@@ -17,7 +17,7 @@ module Acts
 
     def end_it(context) = context.store.members.keep_calendar(context.member.id, nil)
 
-    # Whose it is. Raises Core::NotFound.
+    # The member with this address. Raises Core::NotFound.
     def member(store, key)
       store.members.by_calendar(digest(key)) || raise(Core::NotFound.new(
         :no_such_calendar, "This address of a calendar is no longer read. Make a new one on Ready."

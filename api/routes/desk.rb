@@ -82,7 +82,7 @@ module Api
         json(page)
       end
 
-      # What waited goes within a minute.
+      # Letters that waited go within a minute.
       delete("/api/letters/hold") do
         context(coordinator!).store.programme.hold_letters(false)
         json(held: false)

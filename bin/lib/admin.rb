@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# What whoever runs the machine does where nobody can sign in: bin/voucher admin DEED ...
+# Acts for the person who runs the machine, when nobody can sign in: bin/voucher admin DEED ...
 #
 #   add-coordinator NAME ADDRESS   a coordinator, who gets a letter to set a password
 #   reset-password ADDRESS         the letter with the link for a new password

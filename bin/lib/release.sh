@@ -25,7 +25,7 @@ to=$work/$name; mkdir "$to"
 git archive HEAD | tar -x -C "$to"
 step "pages of this commit" release-pages sh -c "cd '$to/web' && cp -r '$root/web/node_modules' . && npm run --silent core && npm run --silent types && npm run --silent build && rm -rf node_modules"
 step "gems of this commit (a minute or two)" release-gems sh -c "cd '$to' && BUNDLE_GEMFILE='$to/Gemfile' BUNDLE_PATH='$to/vendor/bundle' BUNDLE_WITHOUT=test:lint bundle install --jobs 2 && BUNDLE_GEMFILE='$to/Gemfile' ruby bin/lib/write_notice.rb --check"
-# What only developers need, and what building left behind.
+# Remove files that only developers need, and leftovers of the build.
 rm -rf "$to"/{test,bench,web,.ci,.bundle,.rubocop.yml,.gitignore} "$to"/vendor/bundle/ruby/*/{cache,bundler/cache} "$to"/docs/screenshots
 find "$to/vendor/bundle" -name '*.o' -delete
 printf 'version %s\ncommit %s\nsystem %s\n' "$version" "$commit" "$system" >"$to/RELEASE"

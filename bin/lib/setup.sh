@@ -36,7 +36,7 @@ need_packages() {
   step "installing ${missing[*]}" apt env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${missing[@]}"
 }
 
-# What a release runs with; and what gems are built with.
+# Packages that a release runs with; then packages that gems are built with.
 release_packages=(ruby bundler postgresql libpq5 libvips42 libxml2 libxslt1.1 libyaml-0-2 libffi8 libssl3 fonts-lato ca-certificates)
 run_packages=("${release_packages[@]}")
 [ -n "$release" ] || run_packages+=(ruby-dev build-essential pkg-config libffi-dev libyaml-dev zlib1g-dev libssl-dev libpq-dev libxml2-dev libxslt1-dev)

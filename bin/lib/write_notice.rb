@@ -22,7 +22,7 @@ module Notice
     end
   end
 
-  # What runs needs, and what that needs in turn.
+  # The gems of the running groups, and their dependencies.
   def shipped
     specs = Bundler.definition.specs.to_h { |spec| [spec.name, spec] }
     asked = Bundler.definition.dependencies.reject { |one| (one.groups - WITHOUT).empty? }

@@ -45,7 +45,7 @@ module Core
         self
       end
 
-      # How far the programme's clocks were ahead of UTC on a day.
+      # Minutes that the programme's clocks were ahead of UTC on a day.
       def ahead_minutes(day) = @ahead_minutes[day]
 
       # The spot nearest to a place, and how far it is: [spot, km] or nil.

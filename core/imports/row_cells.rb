@@ -113,7 +113,7 @@ module Core
         @untaken ||= @mapping.columns.each_index.select { |at| @mapping.columns[at]["field"].nil? }
       end
 
-      # What stands behind the last column belongs to none: one mark too many parted a cell.
+      # A cell behind the last column belongs to none: one separator too many parted a cell.
       def check_width
         beyond = @cells.drop(@head.size).reject { |cell| Blank.is?(cell) }
         return if beyond.empty?

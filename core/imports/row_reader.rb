@@ -10,7 +10,7 @@ module Core
       # Rule and mend, also of a fish whose number tells later that it was caught again.
       NO_FATE = ["Nothing says what became of this fish.",
         "Choose what became of fish for which the table does not say."].freeze
-      # What only a finder may say of a fish.
+      # Fates that only a finder may report.
       OF_FINDERS = %w[dead unknown].freeze
       MOST_NOTE = 2000
       MOST_NAME = 120

@@ -65,7 +65,7 @@ module Core
         {}
       end
 
-      # What is no size of such a fish is taken out of `size`.
+      # An impossible size is taken out of `size`.
       def check(cells, size, species)
         if size[:length_mm] && !lengths(species).cover?(size[:length_mm])
           unlike(cells, :length, "#{size[:length_mm]} mm", species, "#{species.max_mm} mm")

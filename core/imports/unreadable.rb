@@ -3,7 +3,7 @@
 module Core
   # Old records out of other people's tables.
   module Imports
-    # What stands in a cell cannot be taken as it is: which rule it breaks, how to mend it, and
+    # A cell that cannot be read: the rule it breaks, how to mend it, and
     # which choice about the whole table would settle it.
     class Unreadable < StandardError
       attr_reader :mend, :ask

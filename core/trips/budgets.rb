@@ -48,7 +48,7 @@ module Core
       NOT_DOWN = { depth_m: nil, lift_kg: nil, lead_kg: nil, release_depth_m: nil,
                    residual_lift: [] }.freeze
 
-      # What a large one of them takes to go down again.
+      # The lead that a large fish of the species needs to go down again.
       def down(species, plan)
         depth_m, water = plan.depth_to_m, plan.water
         weight_g = species.weight_g_at(species.large_mm)

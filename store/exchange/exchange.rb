@@ -56,7 +56,7 @@ module Store
 
     private
 
-    # Of a trip's spot, then of its first fish: latitude and longitude.
+    # Latitude and longitude of a trip's spot, then of its first fish.
     def places
       own = %i[lat_deg lon_deg].map { |name| Sequel[:spots][name] }
       [*own, *%i[lat_deg lon_deg].map do |name|
@@ -64,7 +64,7 @@ module Store
       end]
     end
 
-    # Where the first fish of a trip was that has a place of its own.
+    # The place of a trip's first fish that has one of its own.
     def first_places
       @db[:encounters].where(trip_id: Sequel[:trips][:id]).exclude(lat_deg: nil)
         .order(:caught_at, :id).limit(1).select(:lat_deg, :lon_deg).lateral.as(:first_places)

@@ -58,7 +58,7 @@ module Store
 
     def by_account_name(account_id) = @db[:members].where(account_id:).get(:name)
 
-    # Of who signs in with this address, or nil
+    # The account that signs in with this address, or nil
     def account_id(email) = @db[:accounts].where(email:).get(:id)
 
     # Whether somebody signs in with this address.

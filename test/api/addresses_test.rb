@@ -2,7 +2,7 @@
 
 require_relative "../support/api_case"
 
-# What answers where nobody expects a page, and the private address of a calendar.
+# Unknown addresses, icons, and the private address of a calendar.
 class AddressesTest < ApiCase
   def test_what_is_nowhere_says_so_with_its_status
     { "/nowhere" => "text/html", "/deck/nowhere" => "text/html" }.each do |path, type|

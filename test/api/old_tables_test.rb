@@ -22,7 +22,7 @@ class OldTablesTest < ApiCase
       last_serial: 4099, label: "before the letters", prefix_printed: false })
   end
 
-  # What came in, as a truth says it.
+  # The stored records, in the form of a truth.
   def rows
     species = db[:fish].select_hash(:id, :species_code)
     tags = db[:taggings].select_hash(:encounter_id, :tag_number)

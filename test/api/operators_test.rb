@@ -4,7 +4,7 @@ require "minitest/mock"
 require_relative "../support/api_case"
 require_relative "../../bin/lib/admin"
 
-# What whoever runs the machine does from the command line, and what a restored copy waits for.
+# The admin command, and the letters of a restored copy.
 class OperatorsTest < ApiCase
   def deed(*words)
     # Both can be called, so that a stub would call them.

@@ -62,7 +62,7 @@ class AccountTest < BrowserCase
     as_phone
     db[:tags].where(holder_id: @isolde[:id]).update(holder_id: nil, state: "in_stock")
     sign_in(to: "/you")
-    # What stands above has been listed, so that nothing moves under the finger.
+    # Wait for the lists above, so that nothing moves under the finger.
     assert_text "this device"
     assert_text "With a second factor nobody signs in"
     find("summary", text: "Leave, and be forgotten").click

@@ -21,7 +21,7 @@ class ImportsBrowserTest < BrowserCase
   def pick(within, option)
     within.find(".el-select").click
     find(".el-select-dropdown__item", text: option).click
-    # What is asked moves when it is answered.
+    # Questions move once they are answered, so wait for the answer.
     assert_selector ".page[aria-busy=false]"
   end
 

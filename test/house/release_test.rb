@@ -4,7 +4,7 @@ require_relative "../support/test_helper"
 require_relative "../../bin/lib/write_notice"
 require "open3"
 
-# What goes out says what it is made of, and every command says what it does.
+# The notice, the help of every command, the version and the container file.
 class ReleaseTest < Minitest::Test
   ROOT = File.expand_path("../..", __dir__)
 

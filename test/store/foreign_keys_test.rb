@@ -2,7 +2,7 @@
 
 require_relative "../support/test_helper"
 
-# Whoever takes a row away looks for all that points to it; without an index, row by row.
+# Deleting a row searches every table that points to it; without an index, row by row.
 class ForeignKeysTest < Minitest::Test
   # Keys of which no index begins with their column, but for indexes of the rows that have one.
   WITHOUT = <<~SQL

@@ -7,7 +7,7 @@ require_relative "workbooks"
 # Old tables as coordinators kept them, each with what every row of it truly says. Written before
 # the importer knew of any; of those under HELD_BACK no rule or word was ever chosen by.
 #
-# A truth says only what is certain of its row: keys as in Brought.rows.
+# A truth says only what is certain of its row: keys as in OldTablesTest#rows.
 module OldTables
   # choices: what the coordinator would choose, as the mapping keeps it;  words: { field => { word
   # => code } };  columns: { column => field or mapping of it };  stays_out: rows that are unusable

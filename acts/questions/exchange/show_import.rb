@@ -31,7 +31,7 @@ module Acts
       }
     end
 
-    # What nobody said yet, and of how many rows it keeps out: of all once they were tried, else of
+    # Choices still to be made, and how many rows wait for each: of all rows once tried, else of
     # the first. [{ ask:, rows: }], the most first
     def asks(store, import, reader)
       return store.imports.asks(import.id) if import.state == "checked"

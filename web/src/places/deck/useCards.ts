@@ -86,7 +86,7 @@ export function useCards(
       )
       await keepCard(fresh)
       if (!shown) await open(fresh)
-      // Who chose another trip meanwhile stays with it.
+      // A trip chosen meanwhile stays.
       else if (card.value?.trip.id !== here?.id) return true
       else if (fresh.card?.trip.id === here?.id) deck.value = fresh
       else if (!hands.isAnyInHand()) await open(fresh)

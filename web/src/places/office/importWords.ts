@@ -27,7 +27,7 @@ export const LENGTH_HOWS = {
   estimate: 'by eye',
 }
 export const FATES = { released: 'went back', kept: 'was kept' }
-/** Where a length goes to, for tables that do not say it. */
+/** Kinds of length, for tables that do not say it. */
 export const LENGTH_KINDS = {
   usual: 'as is usual for each species',
   FL: 'fork length',
@@ -41,7 +41,7 @@ export const TWICE = { once: 'one catch, written twice', each: 'several catches'
 export const SPARED = { leave_out: 'left out, with a note' }
 export const STRANGERS = { finder: 'finders', former: 'former members, entered by name' }
 export const UNTAKEN = { leave: 'left behind' }
-/** What has to be said of a table before its rows can come in. */
+/** Questions about a table that keep rows out. */
 export const ASKED: Record<string, string> = {
   numbers: 'whose tag numbers without letters are',
   length_kind: 'from where to where lengths go',

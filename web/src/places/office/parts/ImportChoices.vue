@@ -15,7 +15,7 @@ import {
   ZONES,
 } from '../importWords'
 
-/** What holds for the whole table where its rows do not say it, and what rows wait for. */
+/** Choices that hold for the whole table, and how many rows wait for each. */
 const props = defineProps<{ table: TableIn }>()
 const mapping = defineModel<TableMapping>({ required: true })
 const emit = defineEmits<{ change: [] }>()
