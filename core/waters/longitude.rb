@@ -5,13 +5,15 @@ module Core
     # Longitudes on both sides of 180 degrees, which are neighbours however their numbers look.
     module Longitude
       FULL = 360.0
+      # A thousandth of a millimetre; a turn of the globe leaves noise beyond it.
+      DECIMALS = 11
 
       module_function
 
       # The same one as near to another as it can be written: 179.9 and -179.9 -> 180.1
       def near(lon_deg, other_deg)
         turns = ((lon_deg - other_deg) / FULL).round
-        turns.zero? ? lon_deg : lon_deg - (turns * FULL)
+        turns.zero? ? lon_deg : (lon_deg - (turns * FULL)).round(DECIMALS)
       end
 
       # As maps write it, from -180 to 180.
