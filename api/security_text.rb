@@ -16,7 +16,7 @@ module Api
     def call(env)
       return @app.call(env) unless env["PATH_INFO"] == PATH
 
-      contact = @store.programme.find.contact.to_s[/[^\s,;<>]+@[^\s,;<>]+/]
+      contact = @store.programme.find.mail_address
       lines = ["Contact: #{contact ? "mailto:#{contact}" : "#{@base_url}/report"}",
         "Expires: #{(Time.now.utc + (DAYS * 86_400)).strftime('%Y-%m-%dT00:00:00Z')}",
         "Preferred-Languages: en", "Canonical: #{@base_url}#{PATH}"]

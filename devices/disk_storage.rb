@@ -19,40 +19,16 @@ module Devices
     end
 
     # Returns the key; puts these bytes in the place of what may lie there.
-    def put(bytes, key)
-      path = path(key)
-      FileUtils.mkdir_p(File.dirname(path), mode: FOLDER_MODE)
-      aside = "#{path}.#{Process.pid}-#{Thread.current.object_id}.part"
-      begin
-        write_through(aside, bytes)
-        File.rename(aside, path)
-        flush_folder(File.dirname(path))
-      ensure
-        FileUtils.rm_f(aside)
-      end
-      key
-    end
+    def put(bytes, key) = placed(key) { |file| file.write(bytes) }
+
+    # The same of a file as large as it may be.
+    def put_file(from, key) = placed(key) { |file| IO.copy_stream(from, file) }
 
     # The bytes. Raises Core::NotFound :file_gone.
     def get(key)
       File.binread(path(key))
     rescue Errno::ENOENT
       raise gone
-    end
-
-    # The same of a file as large as it may be.
-    def put_file(from, key)
-      path = path(key)
-      FileUtils.mkdir_p(File.dirname(path), mode: FOLDER_MODE)
-      aside = "#{path}.#{Process.pid}.part"
-      FileUtils.cp(from, aside)
-      File.chmod(FILE_MODE, aside)
-      File.open(aside, &:fsync)
-      File.rename(aside, path)
-      flush_folder(File.dirname(path))
-      key
-    ensure
-      FileUtils.rm_f(aside) if aside
     end
 
     # Yields the bytes piece by piece. Raises Core::NotFound :file_gone.
@@ -98,9 +74,24 @@ module Devices
       File.join(@dir, key)
     end
 
-    def write_through(path, bytes)
+    # The block writes the file aside; it gets its name when it is whole.
+    def placed(key, &)
+      path = path(key)
+      FileUtils.mkdir_p(File.dirname(path), mode: FOLDER_MODE)
+      aside = "#{path}.#{Process.pid}-#{Thread.current.object_id}.part"
+      begin
+        write_through(aside, &)
+        File.rename(aside, path)
+        flush_folder(File.dirname(path))
+      ensure
+        FileUtils.rm_f(aside)
+      end
+      key
+    end
+
+    def write_through(path)
       File.open(path, File::WRONLY | File::CREAT | File::TRUNC | File::BINARY, FILE_MODE) do |file|
-        file.write(bytes)
+        yield file
         file.fsync
       end
     end

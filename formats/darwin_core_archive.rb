@@ -43,6 +43,7 @@ module Formats
       @table = table
       @edition = edition
       @terms = table.columns.each_with_index.select { |column, _| column.term }
+      @lists = @terms.map { |column, _| LISTED.include?(column.term) }
       @measured = table.columns.each_with_index.select { |column, _| column.measured }
       @at = table.names.each_with_index.to_h
       @always = {
@@ -75,13 +76,22 @@ module Formats
     class Extent
       attr_reader :lats, :lons, :days, :species
 
-      def initialize = (@lats, @lons, @days, @species = [], [], [], [])
+      def initialize = @species = Set.new
 
       def add(lat, lon, day, species)
-        @lats = [*@lats, Float(lat)].minmax if lat
-        @lons = [*@lons, Float(lon)].minmax if lon
-        @days = [*@days, day.to_s].minmax if day
-        @species |= [species] if species
+        @lats = widened(@lats, Float(lat)) if lat
+        @lons = widened(@lons, Float(lon)) if lon
+        @days = widened(@days, day.to_s) if day
+        @species << species if species
+      end
+
+      private
+
+      # [least, greatest] with this one in it.
+      def widened(range, value)
+        return [value, value] if range.nil?
+
+        value < range[0] || value > range[1] ? [*range, value].minmax : range
       end
     end
 
@@ -107,8 +117,8 @@ module Formats
     def terms = [*@terms.map { |column, _| column.term }, *DEPTHS, *@always.keys]
 
     def told(row)
-      own = @terms.map do |column, at|
-        LISTED.include?(column.term) ? row[at]&.split&.join(LIST) : row[at]
+      own = @terms.zip(@lists).map do |(_, at), listed|
+        listed ? row[at]&.split&.join(LIST) : row[at]
       end
       depth = row[@at["depth_m"]]
       [*own, depth, depth, *@always.values]
@@ -172,7 +182,7 @@ module Formats
         data.add_element("language").text = "en"
         data.add_element("abstract").add_element("para").text = @edition.generalised
         rights(data)
-        coverage(data.add_element("coverage")) if @extent.days.any?
+        coverage(data.add_element("coverage")) if @extent.days
         party(data, "contact")
         methods(data)
       end
@@ -181,9 +191,9 @@ module Formats
     def party(data, role)
       node = data.add_element(role)
       node.add_element("organizationName").text = @edition.programme
-      mail = @edition.contact.to_s[/\S+@\S+/]
-      node.add_element("electronicMailAddress").text = mail if mail
-      node.add_element("onlineUrl").text = @edition.address if @edition.address
+      return if @edition.mail_address.nil?
+
+      node.add_element("electronicMailAddress").text = @edition.mail_address
     end
 
     def rights(data)
@@ -196,7 +206,7 @@ module Formats
 
     # Where, when and what: as far as the rows that went out reach.
     def coverage(node)
-      if @extent.lats.any?
+      if @extent.lats
         place = node.add_element("geographicCoverage")
         place.add_element("geographicDescription").text = @edition.programme
         box = place.add_element("boundingCoordinates")

@@ -145,7 +145,7 @@ module Acts
     def settled(row, (kind, trouble), import)
       said = with_species(row.said.merge("said" => kind))
       said["fate"] ||=
-        kind == "tagged" ? Core::Imports::RowReader::RELEASED : import.mapping["fate"]
+        kind == "tagged" ? Core::Imports::RowReader::RELEASED : @mapping.default("fate")
       faults = trouble ? [tag_fault(row, import, *trouble)] : []
       faults << Core::Imports::Fault.new(rule: NO_SPECIES[0], mend: NO_SPECIES[1]) if
         said["species_code"].nil?
@@ -166,7 +166,7 @@ module Acts
     end
 
     def tag_fault(row, import, rule, mend)
-      at = import.mapped.at(:tag).first
+      at = @mapping.at(:tag).first
       Core::Imports::Fault.new(
         column: at && import.head[at], value: at && row.cells[at], rule:, mend:
       )

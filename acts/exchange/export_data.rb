@@ -149,7 +149,7 @@ module Acts
       programme = @store.programme.find
       Core::Exchange::Edition.new(
         title: "Tagged fish of #{programme.name}", programme: programme.name,
-        contact: programme.contact, licence: @sent[:licence],
+        contact: programme.contact, mail_address: programme.mail_address, licence: @sent[:licence],
         licence_url: LICENCES.fetch(@sent[:licence]), made_on: @context.today,
         version: @context.now.utc.strftime("%Y.%m.%d.%H%M%S"), generalised: exact? ? EXACT : COARSE
       )

@@ -79,11 +79,13 @@ module Acts
     def of_others(rows)
       return {} if rows.empty?
 
-      rows.to_h do |line, told|
-        encounter = encounter(told, @trips[line])
-        @store.encounters.add(encounter.with(read_numbers: told.tag_numbers, fish_id: nil))
-        @store.reports.add(FileReading.new_reading(encounter, told.tag_numbers)
-          .with(state: "set_aside", waiting_reason: nil, other_programme:))
+      caught = rows.to_h { |line, told| [line, encounter(told, @trips[line])] }
+      @store.encounters.add_all(
+        caught.map { |line, one| one.with(read_numbers: rows[line].tag_numbers, fish_id: nil) }
+      )
+      caught.to_h do |line, encounter|
+        reading = FileReading.new_reading(encounter, rows[line].tag_numbers)
+        pass_by(reading.with(waiting_reason: nil))
         [line, became(encounter.id, @trips[line], {})]
       end
     end

@@ -22,7 +22,8 @@ module Acts
     def call
       keys = @rows.transform_values { |told| key(told) }
       known = @imports.trips(@id, keys.values.uniq)
-      told = @rows.values.group_by { |row| key(row) }
+      told = keys.keys.group_by { |line| keys[line] }
+        .transform_values { |lines| @rows.values_at(*lines) }
       new = told.except(*known.keys).to_h { |key, rows| [key, made(key, rows)] }
       @imports.add_trips(new.values)
       known.each { |key, trip| add_to(trip, told[key]) }

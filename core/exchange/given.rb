@@ -46,6 +46,9 @@ module Core
         TRIP_LAT, TRIP_LON, TRIP_WATER, HELD_BY = %w[lat_deg lon_deg water held_by].map do |name|
           Tables::TRIPS.names.index(name)
         end
+        SHOWN_LAT, SHOWN_LON, TRIP_WATER_CODE, TRIP_MEMBER = %w[
+          shown_lat_deg shown_lon_deg water_code member_id
+        ].map { |name| TRIP.index(name) }
       end
       private_constant :At
 
@@ -76,11 +79,12 @@ module Core
       # cells: of TRIP. Returns those of Tables::TRIPS.
       def trip(cells)
         given = cells.values_at(*At::TRIPS)
-        given[At::TRIP_WATER] = @waters[cells[-2]]
-        given[At::HELD_BY] = name(cells[-1])
+        given[At::TRIP_WATER] = @waters[cells[At::TRIP_WATER_CODE]]
+        given[At::HELD_BY] = name(cells[At::TRIP_MEMBER])
         At::TRIP_HANDLING.each { |at| given[at] = nil } unless @handling
-        own, of_fish = cells[-6, 2], cells[-4, 2]
-        given[At::TRIP_LAT], given[At::TRIP_LON] = shown(*(@exact ? own : of_fish))
+        place = given.values_at(At::TRIP_LAT, At::TRIP_LON)
+        place = cells.values_at(At::SHOWN_LAT, At::SHOWN_LON) unless @exact
+        given[At::TRIP_LAT], given[At::TRIP_LON] = shown(*place)
         given
       end
 

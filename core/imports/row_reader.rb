@@ -162,8 +162,6 @@ module Core
       end
 
       def check_numbers(values)
-        return if @cells[:tag] && values[:tag_numbers].empty?
-
         if values[:tag_numbers].empty? && %w[tagged recaptured].include?(values[:said])
           return @cells.fault(:tag, "A #{values[:said]} fish needs the number of its tag.",
             "Write the number, or say that the fish had no tag.")

@@ -7,7 +7,7 @@ module Store
     # What each function and trigger is by its hash, as of the newest migration.
     FILE = File.expand_path("../../db/defences.json", __dir__)
 
-    # What a table is called in its notes, where that is another name.
+    # Tables that their notes call by another name.
     NOTED_AS = { "encounter_records" => "encounters" }.freeze
 
     FUNCTIONS = <<~SQL

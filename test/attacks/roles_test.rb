@@ -9,7 +9,7 @@ class RolesTest < ApiCase
   # Another session each time, or the end of it.
   LEFT_OUT = %r{\A/auth/|\A/api/(session|readiness|health|me/(forget|confirmation|sessions))}
   ROUNDS = 2
-  # What differs because it says so, or is drawn.
+  # Parts of answers that differ each time.
   SAID =
     /"[^"]*_at":"[^"]*"|"now":"[^"]*"|"seeds":\[[^\]]*\]|"(took_ms|id)":\d+|[0-9a-f-]{36}/
 

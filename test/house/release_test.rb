@@ -29,6 +29,14 @@ class ReleaseTest < Minitest::Test
       YAML.safe_load_file(Api::Contract::FILE, aliases: true).dig("info", "version")
   end
 
+  def test_a_container_has_the_packages_that_a_release_asks_for
+    asked = File.read(File.join(ROOT, "bin/lib/setup.sh"))[/release_packages=\((.*?)\)/, 1].split
+    file = File.read(File.join(ROOT, "config/examples/Containerfile"))
+    installed = file[/no-install-recommends \\\n(.*?)\\\n/m, 1].split
+
+    assert_equal asked, installed
+  end
+
   # As the validator of such files sees it, every instruction known and none in vain.
   def test_the_container_file_is_sound
     script = <<~JS

@@ -16,29 +16,30 @@ module Acts
     def call(context, id:)
       import = ImportKnown.fetch(context.store, id)
       known = ImportKnown.of(context)
-      rows = context.store.imports.rows(id, limit: PREVIEW)
+      rows = context.store.imports.rows(id, limit: import.state == "read" ? ASKED_OF : PREVIEW)
       reader = CheckImport.reader(import, known)
+      readings = rows.map { |row| reader.read(row.cells, row.line) }
       same = context.store.imports.same_file(import.sha256, apart_from: id)
       {
         **import.slice(:id, :file_name, :made_at, :encoding, :separator, :state, :rows, :at_line,
           :has_heading, :trouble),
         mapping: import.mapped.to_h, series: context.store.custody.series_shown,
-        asks: asks(context.store, import, reader), columns: columns(import.head, rows),
+        asks: asks(context.store, import, readings),
+        columns: columns(import.head, rows.first(PREVIEW)),
         fields:, counts: context.store.imports.counts(id),
         words: words(context.store, import, known), choices: choices(known),
-        preview: rows.map { |row| reading(reader.read(row.cells, row.line)) },
+        preview: readings.first(PREVIEW).map { |one| reading(one) },
         same_file: same&.slice(:file_name, :made_at)
       }
     end
 
     # Choices still to be made, and how many rows wait for each: of all rows once tried, else of
     # the first. [{ ask:, rows: }], the most first
-    def asks(store, import, reader)
+    def asks(store, import, readings)
       return store.imports.asks(import.id) if import.state == "checked"
       return [] unless import.state == "read"
 
-      store.imports.rows(import.id, limit: ASKED_OF)
-        .flat_map { |row| reader.read(row.cells, row.line).faults.filter_map(&:ask).uniq }
+      readings.flat_map { |reading| reading.faults.filter_map(&:ask).uniq }
         .tally.map { |ask, rows| { ask:, rows: } }.sort_by { |one| [-one[:rows], one[:ask]] }
     end
 

@@ -77,8 +77,8 @@ const undo = () => run(async () => show(await imports.undo(id)))
           {{ table.rows.toLocaleString('en') }} rows, {{ table.encoding }},
           {{ KINDS[table.separator] }}; {{ STATES[table.state] }}.
         </p>
-        <p v-if="table.trouble" class="warn">{{ table.trouble }}</p>
-        <p v-if="table.same_file" class="warn">
+        <p v-if="table.trouble" class="pending">{{ table.trouble }}</p>
+        <p v-if="table.same_file" class="pending">
           The same file came in before as {{ table.same_file.file_name }}. Its rows stay out.
         </p>
       </header>
@@ -186,9 +186,5 @@ const undo = () => run(async () => show(await imports.undo(id)))
 }
 .row .field {
   width: 260px;
-}
-.warn {
-  border-left: 5px solid var(--rust);
-  padding: var(--gap-2) var(--gap-3);
 }
 </style>

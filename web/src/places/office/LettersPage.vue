@@ -92,7 +92,7 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
     <h1>Letters</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
-    <div v-if="held" class="held stack-2" role="alert">
+    <div v-if="held" class="pending stack-2" role="alert">
       <p>
         <b>No letter leaves.</b> These records were put back from a backup, so that somebody who was
         written to might be written to again. If this is where the programme goes on, let them go.
@@ -244,10 +244,6 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
 </template>
 
 <style scoped>
-.held {
-  border-left: 5px solid var(--rust);
-  padding: var(--gap-2) var(--gap-3);
-}
 .calls article {
   display: grid;
   grid-template-columns: 1fr auto;

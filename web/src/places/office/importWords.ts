@@ -27,15 +27,6 @@ export const LENGTH_HOWS = {
   estimate: 'by eye',
 }
 export const FATES = { released: 'went back', kept: 'was kept' }
-/** Kinds of length, for tables that do not say it. */
-export const LENGTH_KINDS = {
-  usual: 'as is usual for each species',
-  FL: 'fork length',
-  TL: 'total length',
-  SL: 'standard length',
-  DW: 'disc width',
-  CW: 'shell width',
-}
 export const ZONES = { local: 'as the clocks of the programme', UTC: 'universal time (UTC)' }
 export const TWICE = { once: 'one catch, written twice', each: 'several catches' }
 export const SPARED = { leave_out: 'left out, with a note' }

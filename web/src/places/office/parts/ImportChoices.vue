@@ -6,7 +6,6 @@ import {
   DATE_ORDERS,
   FATES,
   LENGTH_HOWS,
-  LENGTH_KINDS,
   SPARED,
   STRANGERS,
   TWICE,
@@ -22,7 +21,7 @@ const emit = defineEmits<{ change: [] }>()
 
 type Name = Exclude<keyof TableMapping, 'columns' | 'words' | 'down' | 'years'>
 type Choice = { name: Name; title: string; none: string; options: Record<string, string> }
-const people = (field: string): Record<string, string> =>
+const offered = (field: string): Record<string, string> =>
   Object.fromEntries((props.table.choices[field] ?? []).map((one) => [one.code, one.title]))
 const series = computed<Record<string, string>>(() =>
   Object.fromEntries(
@@ -36,6 +35,10 @@ const whose = computed<Record<string, string>>(() => ({
   ...series.value,
   other: 'another programme’s',
 }))
+const kinds = computed<Record<string, string>>(() => ({
+  usual: 'as is usual for each species',
+  ...offered('length_kind'),
+}))
 const choices = computed<Choice[]>(() => [
   {
     name: 'numbers',
@@ -47,7 +50,7 @@ const choices = computed<Choice[]>(() => [
     name: 'length_kind',
     title: 'Lengths go',
     none: 'asked for',
-    options: LENGTH_KINDS,
+    options: kinds.value,
   },
   { name: 'length_how', title: 'Lengths were measured', none: 'asked for', options: LENGTH_HOWS },
   { name: 'zone', title: 'Times without a zone are', none: 'asked for', options: ZONES },
@@ -64,7 +67,7 @@ const choices = computed<Choice[]>(() => [
     name: 'member',
     title: 'Rows without a name are of',
     none: 'nobody',
-    options: people('member'),
+    options: offered('member'),
   },
   {
     name: 'strangers',
@@ -76,7 +79,7 @@ const choices = computed<Choice[]>(() => [
     name: 'spot',
     title: 'Rows without a place are from',
     none: 'nowhere',
-    options: people('spot'),
+    options: offered('spot'),
   },
   {
     name: 'unreadable',
@@ -118,7 +121,7 @@ function keepSpan() {
 
 <template>
   <div class="stack">
-    <div v-if="waits.length" class="waits" role="status">
+    <div v-if="waits.length" class="pending" role="status">
       <p>
         <b>Rows wait for an answer</b
         ><template v-if="table.state === 'read'">, among the first</template>:
@@ -157,19 +160,10 @@ function keepSpan() {
           Years of two digits lie
           <span v-if="rowsOf('years')" class="count">{{ counted(rowsOf('years')) }}</span>
         </legend>
-        <label
-          >from
+        <label v-for="(side, at) in ['from', 'to']" :key="side"
+          >{{ side }}
           <input
-            v-model="span[0]"
-            class="field year"
-            inputmode="numeric"
-            maxlength="4"
-            @change="keepSpan"
-        /></label>
-        <label
-          >to
-          <input
-            v-model="span[1]"
+            v-model="span[at]"
             class="field year"
             inputmode="numeric"
             maxlength="4"
@@ -202,11 +196,7 @@ function keepSpan() {
   color: var(--rust);
   font-weight: var(--weight-strong);
 }
-.waits {
-  border-left: 5px solid var(--rust);
-  padding: var(--gap-2) var(--gap-3);
-}
-.waits ul {
+.pending ul {
   margin: var(--gap-1) 0 0;
 }
 fieldset {
