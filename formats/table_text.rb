@@ -11,7 +11,8 @@ module Formats
     MOST_CELL = 4000
     MOST_LINE_BYTES = 100_000
     SAMPLE_LINES = 50
-    DITTO = "〃"
+    # A cell that holds one quotation mark, as the format writes it.
+    DITTO = '""""'
     # What begins so is no text.
     OTHER = {
       "PK\x03\x04".b => "This is an archive with no table that can be read here. Unpack it and " \

@@ -33,6 +33,11 @@ class TableTextTest < Minitest::Test
     assert_equal [["a", "one; two\nthree"], %w[b x]], rows(%(a;"one; two\nthree"\nb;x\n))
   end
 
+  # A mark alone in a cell quotes nothing, even where two of them would quote the mark between.
+  def test_a_quotation_mark_alone_stands_for_the_cell_above
+    assert_equal [%w[a b c], %w[1 x y], ['"', '"', "z"]], rows(%(a\tb\tc\n1\tx\ty\n"\t"\tz\n))
+  end
+
   def refused(bytes)
     assert_raises(Core::InvalidInput) { Formats::TableText.read(bytes) }.message
   end

@@ -119,6 +119,7 @@ class ImportsBrowserTest < BrowserCase
     assert_text "9 rows, UTF-8, columns parted by tabs"
     assert_text "column 1"
     assert_text "9 rows: from which year to which it goes"
+    assert_no_text "What words mean"
     fill_in "from", with: "1965"
     fill_in "to", with: "1979\t"
 

@@ -82,7 +82,7 @@ module Acts
     end
 
     def word(mapping, known, field, word, rows)
-      return nil if Core::Imports::Blank.is?(word)
+      return nil if Core::Imports::Blank.is?(word) || Core::Imports::RowCells.ditto?(word)
 
       chosen = mapping.chosen(field, word)
       code, how = chosen ? [chosen, :chosen] : known.find(field, word)

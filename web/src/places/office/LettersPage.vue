@@ -92,7 +92,7 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
     <h1>Letters</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="said" role="status">{{ said }}</p>
-    <div v-if="held" class="pending stack-2" role="alert">
+    <div v-if="held" class="pending" role="alert">
       <p>
         <b>No letter leaves.</b> These records were put back from a backup, so that somebody who was
         written to might be written to again. If this is where the programme goes on, let them go.
