@@ -1,20 +1,43 @@
 # frozen_string_literal: true
 
-# Do the intervals cover what is true? Simulated programmes, each with growth, retention, survival,
-# effects of hook and air, and a closed water: ruby bench/truth.rb [PROGRAMMES] [FIRST SEED]
+# Is what the pages of Water say true? Programmes are simulated fish by fish, each world breaking
+# something that an estimate takes for granted; every sentence is held against the truth of its
+# world: ruby bench/truth.rb [TOPIC | all] [PROGRAMMES] [FIRST SEED]
+# A coverage is printed with its own 95 % interval.
 require_relative "../config/boot"
-require_relative "support/simulated_truth"
+Dir[File.join(__dir__, "support/worlds/*.rb")].sort_by { |file| file[/chance/] ? "" : file }
+  .each { |file| require file }
 
-count = Integer(ARGV[0] || 200)
-first = Integer(ARGV[1] || 7000)
-found = (first...(first + count)).map { |seed| SimulatedTruth.intervals(seed) }
-puts "#{count} programmes, seeds #{first} to #{first + count - 1}"
-found.first.each_key do |name|
-  given = found.filter_map { |one| one[name] }
-  covered = given.count { |low, high, truth| truth.between?(low, high) }
-  bias = given.sum { |low, high, truth| ((low + high) / 2 / truth) - 1 } / given.size
-  puts format(
-    "%-14s covered %3d of %3d, %.1f %%; middle of the interval off by %+.1f %%",
-    name, covered, given.size, 100.0 * covered / given.size, 100 * bias
-  )
+TOPICS = {
+  "handling" => Worlds::Handling, "tags" => Worlds::Lives, "movement" => Worlds::Movement,
+  "growth" => Worlds::Growth, "effort" => Worlds::Effort, "closed" => Worlds::Closed
+}.freeze
+
+topic = ARGV[0] || "all"
+count = Integer(ARGV[1] || 100)
+first = Integer(ARGV[2] || 52_000)
+
+def line(world, about, checks, programmes)
+  kinds = checks.group_by(&:kind)
+  kinds.map do |kind, here|
+    right = here.count(&:true?)
+    share = Core::Estimates::Rates.wilson(right, here.size)
+    words = { interval: "interval covers", least: "at least is true", claim: "nothing false named" }
+    format("  %-58s %-20s %4d of %4d  %5.1f %% (%.1f to %.1f), said in %d of %d programmes",
+      about, words.fetch(kind), right, here.size,
+      *share.values_at(:share, :low, :high).map { |one| 100 * one },
+      [here.size, programmes].min, programmes)
+  end
+end
+
+TOPICS.each do |name, worlds|
+  next unless [name, "all"].include?(topic)
+
+  worlds::WORLDS.each_key do |world|
+    checks = (first...(first + count)).flat_map { |seed| worlds.checks(world, seed) }
+    puts "#{name}: #{world}"
+    checks.group_by(&:about).each { |about, here| puts line(world, about, here, count) }
+    puts "  nothing told" if checks.empty?
+    $stdout.flush
+  end
 end

@@ -68,6 +68,7 @@ module Store
     def imports = Imports.new(db)
     def reading_keys = ReadingKeys.new(db)
     def water = Water.new(db)
+    def treated = Treated.new(db)
     def recomputes = Recomputes.new(db)
     def water_answers = WaterAnswers.new(db)
     def behind = Behind.new(db)

@@ -10,7 +10,7 @@ module Acts
     # Integer } }
     def read(store:, coast:)
       {
-        programme: store.programme.find.slice(:name, :sender, :contact, :time_zone),
+        programme: store.programme.find.slice(:name, :sender, :contact, :time_zone, :season_begins),
         waters: store.waters.all,
         spots: store.waters.all_spots,
         coast: {
@@ -20,12 +20,12 @@ module Acts
       }
     end
 
-    # sent: { name:, contact:, time_zone: }
+    # sent: { name:, contact:, time_zone:, season_begins: }
     def programme(store:, by:, sent:)
       check_zone(store, sent[:time_zone])
       store.write do
         before = store.programme.find
-        store.programme.keep(before.slice(:sender, :time_zone).merge(sent))
+        store.programme.keep(before.slice(:sender, :time_zone, :season_begins).merge(sent))
         store.changes.note(
           record: "programme",
           record_id: 1,

@@ -4,7 +4,8 @@ module Acts
   # New tags come from the printer: a series where needed, and a batch of it, in stock from now on.
   #
   #   sent: { prefix:, digits:, first_serial:, last_serial:, label:, prefix_printed: whether tags of
-  #         a new series bear the prefix; nil counts as yes }
+  #         a new series bear the prefix, absent counts as yes; tag_type:, applicator: of a new
+  #         series, as Store::Custody#add_series has them }
   #
   # Raises Core::InvalidInput :bad_series, Core::Conflict :batch_overlap.
   module PrintBatch
@@ -26,7 +27,7 @@ module Acts
         )
       end
 
-      series_id = series_for(store, run, sent.fetch(:prefix_printed, true))
+      series_id = series_for(store, run, sent.slice(:prefix_printed, :tag_type, :applicator))
       numbers = (run.first_serial..run.last_serial).map { |serial| run.number(serial) }
       id =
         store.custody.add_batch(
@@ -47,11 +48,11 @@ module Acts
     end
 
     # The series these numbers lie in; a run outside every series of its prefix becomes one.
-    def series_for(store, run, prefix_printed)
+    def series_for(store, run, kind)
       id, holds = store.custody.series.find do |_, series|
         series.prefix == run.prefix && series.holds?(run)
       end
-      return store.custody.add_series(**run.to_h, prefix_printed:) if holds.nil?
+      return store.custody.add_series(**run.to_h, **kind) if holds.nil?
       return id if holds.digits == run.digits
 
       raise Core::InvalidInput.at(

@@ -7,20 +7,24 @@ module Acts
     # Less than this between two curves makes no difference to anybody's fish. House rule.
     WORTH_A_VERSION = 0.02
 
-    # fit: Core::Estimates::Growth::Fit or a sentence. Returns whether a version was added.
-    def self.call(store, species, fit)
-      return false unless Core::Water::GrowthAnswer.sound?(fit)
+    # fits: Core::Water::GrowthAnswer::Fits. Returns whether a version was added.
+    def self.call(store, species, fits)
+      return false unless Core::Water::GrowthAnswer.sound?(fits)
 
-      now = [fit.linf_mm, fit.k]
-      before = species.growth&.to_h&.values_at(:linf_mm, :k_per_year)
-      return false if before && now.zip(before).all? do |one, other|
-        (one - other).abs <= WORTH_A_VERSION * other
-      end
+      curve = fits.curve
+      before = species.growth
+      return false if before && alike?(curve, before)
 
-      store.write do
-        store.species.add_curve(species.code, linf_mm: now[0], k_per_year: now[1], fish: fit.n)
-      end
+      store.write { store.species.add_curve(species.code, **curve, fish: fits.even.n) }
       true
     end
+
+    # Two curves of which one swings through the year are not alike.
+    def self.alike?(curve, before)
+      before.swing.nil? == curve[:swing].nil? && %i[linf_mm k_per_year].all? do |name|
+        (curve[name] - before[name]).abs <= WORTH_A_VERSION * before[name]
+      end
+    end
+    private_class_method :alike?
   end
 end

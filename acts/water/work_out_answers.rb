@@ -11,7 +11,7 @@ module Acts
     MOST_SPECIES = 3
     # At most so many parts.
     PARTS = {
-      "growth" => 1 + MOST_SPECIES, "movement" => 2, "handling" => 2, "tags" => 6,
+      "growth" => 1 + MOST_SPECIES, "movement" => 2, "handling" => 2, "tags" => 7,
       "lengths" => 1 + MOST_SPECIES, "effort" => 3, "health" => 1
     }.freeze
     # Nobody looks on.
@@ -43,16 +43,20 @@ module Acts
     end
 
     def handling
-      treated = part { water.treated(@filter, today: @today) }
+      treated = part { @store.treated.groups(@filter, today: @today) }
       least = @filter[:coarse] ? Core::Privacy::Few::LEAST_FISH : 0
       part { Core::Water::HandlingAnswers.of(treated, least_fish: least) }
     end
 
     def tags
       doubles = part { water.double_tagged(@filter) }
-      seasons = part { water.seasons(@filter) }
+      season = @store.programme.season(water.catches_by_month)
+      seasons = part { water.seasons(@filter, season:, today: @today) }
       fates = part { water.fates(@filter) }
-      told = part { Core::Water::TagAnswers.of(doubles:, seasons:, fates:) }
+      taken = part { water.taken(@filter, today: @today) }
+      told = part do
+        Core::Water::TagAnswers.of(doubles:, seasons:, fates:, taken:, season:)
+      end
       visited = part { water.visited(@filter) }
       told + part { closed(visited) }
     end
@@ -83,12 +87,9 @@ module Acts
     end
 
     def grown(species, rows)
-      known, fit = Core::Water::GrowthAnswer.fit(rows)
-      KeepGrowth.call(@store, species, fit) if @filter.empty?
-      seasonal = fit.is_a?(String) ? nil : Core::Estimates::SeasonalGrowth.fit(known, fit)
-      Core::Water::GrowthAnswer.of(
-        known, fit, seasonal:, species: species.common_name, kind: species.length_kind
-      )
+      fits = Core::Water::GrowthAnswer.fit(rows)
+      KeepGrowth.call(@store, species, fits) if @filter.empty?
+      Core::Water::GrowthAnswer.of(fits, species: species.common_name, kind: species.length_kind)
     end
 
     def long(species, rows)

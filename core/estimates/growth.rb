@@ -17,8 +17,8 @@ module Core
       PARAMETERS = %i[ga gb nu p].freeze
       Fit =
         Struct.new(
-          :a_mm, :b_mm, :ga, :gb, :nu, :p, :errors, :covariance, :minus_log, :k, :linf_mm, :n, :aic,
-          :doubts, keyword_init: true
+          :a_mm, :b_mm, :spread, :ga, :gb, :nu, :p, :errors, :covariance, :minus_log, :k, :linf_mm,
+          :n, :aic, :doubts, keyword_init: true
         ) do
           # What a fish of that length grows in so many years, in mm.
           def grown(length_mm, years) = Growth.expected(self, length_mm, years)
@@ -36,11 +36,18 @@ module Core
       end
 
       # a_mm, b_mm: near the 20th and 80th percentile of first lengths when not given
+      # spread: how fish differ, see GrowthLikelihood
       # Returns a Fit, or a sentence why there is none.
-      def self.fit(rows, a_mm: nil, b_mm: nil) = new(rows, a_mm, b_mm).fit
+      def self.fit(rows, a_mm: nil, b_mm: nil, spread: :growth) = new(rows, a_mm, b_mm, spread).fit
 
-      def initialize(rows, a_mm, b_mm)
-        @rows = rows
+      # The better of both spreads by AIC.
+      def self.best(rows)
+        fits = %i[growth asymptote].map { |spread| fit(rows, spread:) }
+        fits.grep(Fit).min_by(&:aic) || fits.first
+      end
+
+      def initialize(rows, a_mm, b_mm, spread)
+        @rows, @spread = rows, spread
         lengths = rows.map { |row| row[:l1_mm].to_f }.sort
         @a = (a_mm || percentile(lengths, 0.2)).to_f
         @b = (b_mm || percentile(lengths, 0.8)).to_f
@@ -108,12 +115,14 @@ module Core
       end
 
       def minus_log(*at) = likelihood.at(*at)&.minus_log || Float::INFINITY
-      def likelihood = @likelihood ||= GrowthLikelihood.new(@rows, @a, @b)
+      def likelihood = @likelihood ||= GrowthLikelihood.new(@rows, @a, @b, spread: @spread)
 
       # [starts, scales]: where a part of the rows has its best, and how sure all will be of each.
       def near
         step = @rows.size / PART
-        fit = self.class.fit(@rows.each_slice(step).map(&:first), a_mm: @a, b_mm: @b)
+        fit = self.class.fit(
+          @rows.each_slice(step).map(&:first), a_mm: @a, b_mm: @b, spread: @spread
+        )
         return nil if fit.is_a?(String) || fit.errors.nil?
 
         odds = fit.p.clamp(LEAST_SPOILED, 0.4) / MOST_SPOILED
@@ -144,7 +153,7 @@ module Core
       def told(found, ga, gb, nu, p)
         shrink = 1 + ((ga - gb) / (@a - @b))
         fit = Fit.new(
-          a_mm: @a, b_mm: @b, ga:, gb:, nu:, p:,
+          a_mm: @a, b_mm: @b, spread: @spread, ga:, gb:, nu:, p:,
           errors: found.errors && PARAMETERS.zip(found.errors).to_h,
           covariance: found.covariance,
           minus_log: found.minus_log, n: @rows.size, aic: 2 * (found.minus_log + 4),

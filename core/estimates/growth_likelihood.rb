@@ -19,8 +19,10 @@ module Core
       ROOT = Math.sqrt(2 * Math::PI)
       MOST_NU = 3
 
-      def initialize(rows, a_mm, b_mm)
-        @a, @b = a_mm, b_mm
+      # spread: how fish differ: :growth, each grows by a share more or less than is expected;
+      #   :asymptote, each grows towards a length of its own, by a share of b_mm about the mean
+      def initialize(rows, a_mm, b_mm, spread: :growth)
+        @a, @b, @own_length = a_mm, b_mm, spread == :asymptote
         @first = column(rows) { |row| row[:l1_mm] }
         @grown = column(rows) { |row| row[:l2_mm] - row[:l1_mm] }
         @years = column(rows) { |row| row[:years] }
@@ -72,7 +74,8 @@ module Core
         left = longest - @first
         kept = Numo::NMath.exp(time * rate)
         expected = left * (1 - kept)
-        precision = 1 / (@measuring + (expected * expected * (nu * nu)))
+        yard = @own_length ? (1 - kept) * @b : expected
+        precision = 1 / (@measuring + (yard * yard * (nu * nu)))
         off = @grown - expected
         square = off * off * precision
         normal = Numo::NMath.exp(square * -0.5) * Numo::NMath.sqrt(precision) * (1 / ROOT)
@@ -80,13 +83,17 @@ module Core
         good = normal * (1 - p) / density
         # By the variance, the expected growth and so on outwards.
         by_variance = good * (1 - square) * precision * 0.5
-        by_expected = (by_variance * expected * (2 * nu * nu)) - (good * off * precision)
-        along = by_expected * left * kept
+        by_yard = by_variance * yard * (2 * nu * nu)
+        by_expected = -(good * off * precision)
+        by_expected += by_yard unless @own_length
+        along = by_expected * left
+        along += by_yard * @b if @own_length
+        along *= kept
         Told.new(
           minus_log: -Numo::NMath.log(density).sum, good:,
           slopes: [
             *yield((by_expected * (1 - kept)).sum, -(along * time).sum),
-            2 * nu * (by_variance * expected * expected).sum,
+            2 * nu * (by_variance * yard * yard).sum,
             ((normal - (1 / @range_mm)) / density).sum,
             *in_seasons(along * -rate, swing)
           ]

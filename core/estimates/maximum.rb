@@ -30,6 +30,35 @@ module Core
         new(scales, minus_log, slopes).find(starts)
       end
 
+      # The 95 % interval of one parameter, all others at their best for each of its values.
+      #   found: Found;  index: of the parameter;  the rest as .find takes it
+      # Returns [low, high], nil where the information at the best point is poor.
+      def self.interval(found, index, scales:, slopes: nil, &minus_log)
+        error = found.errors&.at(index) or return nil
+        best = found.at[index]
+        others = without(found.at, index)
+        whole = ->(held, point) { point.dup.insert(index, held) }
+        lowest = lambda do |held|
+          narrowed = slopes && ->(point) { without(slopes.call(whole[held, point]), index) }
+          near = find(starts: [others], scales: without(scales, index), slopes: narrowed) do |point|
+            minus_log.call(whole[held, point])
+          end
+          next IMPOSSIBLE if near.nil?
+
+          others = near.at if near.minus_log < found.minus_log + FAR
+          near.minus_log
+        end
+        within = [-1, 1].map { |side| best + (side * PROFILED * error) }
+        Profile.interval(best: [best, found.minus_log], within:, &lowest)
+      end
+      # What is so much less likely is no good start for the next value.
+      FAR = 20
+      # So many errors away no interval ends.
+      PROFILED = 6
+
+      def self.without(list, index) = list.dup.tap { |rest| rest.delete_at(index) }
+      private_class_method :without
+
       # At a point that is known to be the best: [[Float]] or nil.
       def self.covariance(at, scales:, slopes: nil, &minus_log)
         finder = new(scales, minus_log, slopes)

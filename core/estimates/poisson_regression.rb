@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "matrix"
+require "numo/narray"
 
 module Core
   module Estimates
@@ -9,45 +10,52 @@ module Core
     #
     #   rows:    [{ returned: Integer, years: Float > 0, hook: "deep", ... }]
     #   factors: { hook: "shallow", air: "within", ... }, each with the level it is compared to
+    #   errors:  :counts, widened by the dispersion where it is over 1.5 (quasi-Poisson);
+    #            :fish, where years is a number of fish that each come back once or never, so that
+    #            ratios are those of shares (Zou); or the key of a cluster whose rows are not
+    #            independent (Liang and Zeger), with Student's t of one degree of freedom less than
+    #            there are clusters
     #
     # Source: generalised linear model with log link, Nelder and Wedderburn (1972), J. R. Stat. Soc.
-    # A 135, 370-384, by iteratively reweighted least squares; errors widened by the dispersion
-    # where it is over 1.5 (quasi-Poisson).
+    # A 135, 370-384, by iteratively reweighted least squares; Liang and Zeger (1986), Biometrika
+    # 73, 13-22; Zou (2004), Am. J. Epidemiol. 159, 702-706.
     class PoissonRegression
       Term = Struct.new(:factor, :level, :log, :error, keyword_init: true) do
-        def ratio
-          low, middle, high = [-Rates::Z95, 0, Rates::Z95].map { |z| Math.exp(log + (z * error)) }
-          Returns::Ratio.new(ratio: middle, low:, high:)
-        end
+        def ratio = Returns::Ratio.around(Math.exp(log), error)
       end
       Fit = Struct.new(:terms, :deviance, :freedom, :dispersion, keyword_init: true) do
         def of(factor, level) = terms.find { |term| term.factor == factor && term.level == level }
       end
       WIDENED_FROM = 1.5
       MOST_ROUNDS = 60
+      # A log rate beyond this belongs to a level of which nothing came back.
+      RUN_AWAY = 30
 
       # Returns a Fit, or nil when the rows cannot tell the factors apart.
-      def self.fit(rows, factors) = new(rows, factors).fit
+      def self.fit(rows, factors, errors: :counts) = new(rows, factors, errors).fit
 
-      def initialize(rows, factors)
+      def initialize(rows, factors, errors)
+        @errors = errors
         @rows = rows.select { |row| row[:years].positive? }
         @columns = factors.flat_map do |factor, reference|
           levels = @rows.map { |row| row[factor] }.uniq.sort - [reference]
           levels.map { |level| [factor, level] }
+        end
+        @returned, @years = %i[returned years].map do |name|
+          Numo::DFloat.cast(@rows.map { |row| row[name] })
         end
       end
 
       def fit
         return nil if @rows.size <= @columns.size
 
-        design = Matrix.rows(@rows.map { |row| line(row) })
-        found = solve(design) or return nil
-        logs, information, expected = found
+        @design = Numo::DFloat.cast(@rows.map { |row| line(row) })
+        logs, information, expected = solve || (return nil)
+        variance = information.inverse
         dispersion = pearson(expected) / freedom
-        variances = information.inverse.each(:diagonal).to_a
-        widen = dispersion > WIDENED_FROM ? Math.sqrt(dispersion) : 1.0
+        errors = errors(variance, expected, dispersion)
         terms = [[nil, nil], *@columns].map.with_index do |(factor, level), i|
-          Term.new(factor:, level:, log: logs[i], error: Math.sqrt(variances[i]) * widen)
+          Term.new(factor:, level:, log: logs[i], error: errors[i])
         end
         Fit.new(terms:, deviance: deviance(expected), freedom:, dispersion:)
       rescue ExceptionForMatrix::ErrNotRegular
@@ -61,42 +69,72 @@ module Core
       def line(row) = [1.0, *@columns.map { |factor, level| row[factor] == level ? 1.0 : 0.0 }]
 
       # [logs, information, expected counts], or nil when it runs away.
-      def solve(design)
+      def solve
         logs = start or return nil
-        across = design.transpose
         MOST_ROUNDS.times do
-          expected = (design * logs).to_a.zip(@rows).map { |log, row| row[:years] * Math.exp(log) }
-          information = across * weighted(design, expected)
-          off = @rows.zip(expected).map { |row, one| row[:returned] - one }
-          step = information.lup.solve(across * Vector[*off])
+          expected = @years * Numo::NMath.exp(@design.dot(logs))
+          information = crossed(expected)
+          step = Numo::DFloat.cast(
+            information.lup.solve(Vector[*@design.transpose.dot(@returned - expected).to_a]).to_a
+          )
           logs += step
-          return nil if logs.any? { |one| !one.finite? || one.abs > RUN_AWAY }
-          return [logs.to_a, information, expected] if step.all? { |one| one.abs < 1e-10 }
+          return nil if logs.to_a.any? { |log| !log.finite? || log.abs > RUN_AWAY }
+          return [logs.to_a, information, expected] if step.abs.max < 1e-10
         end
         nil
       end
-      # A log rate beyond this belongs to a level of which nothing came back.
-      RUN_AWAY = 30
 
       def start
-        rate = @rows.sum { |row| row[:returned] } / @rows.sum { |row| row[:years] }
-        Vector[Math.log(rate), *([0.0] * @columns.size)] if rate.positive?
+        rate = @returned.sum / @years.sum
+        Numo::DFloat[Math.log(rate), *([0.0] * @columns.size)] if rate.positive?
       end
 
-      def weighted(design, weights)
-        Matrix.rows(design.to_a.zip(weights).map { |row, weight| row.map { |x| x * weight } })
+      # Of the design with itself, each row weighing so much.
+      def crossed(weights)
+        Matrix.rows(@design.transpose.dot(@design * weights.reshape(@rows.size, 1)).to_a)
       end
 
-      def deviance(expected)
-        @rows.zip(expected).sum do |row, one|
-          seen = row[:returned]
-          2 * ((seen.zero? ? 0.0 : seen * Math.log(seen / one)) - (seen - one))
+      def errors(variance, expected, dispersion)
+        case @errors
+        when :counts
+          widen = dispersion > WIDENED_FROM ? Math.sqrt(dispersion) : 1.0
+          roots(variance).map { |error| error * widen }
+        when :fish then roots(variance * crossed(of_fish(expected)) * variance)
+        else clustered(variance, expected, dispersion)
         end
       end
 
-      def pearson(expected)
-        @rows.zip(expected).sum { |row, one| ((row[:returned] - one)**2) / one }
+      def roots(variance) = variance.each(:diagonal).map { |square| Math.sqrt(square) }
+
+      # What each row's fish, of which some came back and others not, pull at the fit.
+      def of_fish(expected)
+        share = expected / @years
+        (@returned * ((1 - share)**2)) + ((@years - @returned) * (share**2))
       end
+
+      # As wide as Student's t makes them, so that the normal law's limits are those of t.
+      def clustered(variance, expected, dispersion)
+        off = @returned - expected
+        places = @rows.each_index.group_by { |i| @rows[i][@errors] }.values
+        count = places.size
+        return roots(variance * [dispersion, 1.0].max) if count < 2
+
+        pulls = Numo::DFloat.cast(
+          places.map { |rows| @design[rows, true].transpose.dot(off[rows]).to_a }
+        )
+        middle = Matrix.rows(pulls.transpose.dot(pulls).to_a)
+        wide = NormalLaw.t95(count - 1) / Rates::Z95 * Math.sqrt(count / (count - 1.0))
+        roots(variance * middle * variance).map { |error| error * wide }
+      end
+
+      def deviance(expected)
+        @rows.zip(expected.to_a).sum do |row, mean|
+          seen = row[:returned]
+          2 * ((seen.zero? ? 0.0 : seen * Math.log(seen / mean)) - (seen - mean))
+        end
+      end
+
+      def pearson(expected) = (((@returned - expected)**2) / expected).sum
     end
   end
 end

@@ -1,44 +1,64 @@
 # frozen_string_literal: true
 
-require "matrix"
-
 module Core
   module Estimates
     # Did fish that were treated one way come back as often as those treated another way? What is
     # compared says "came back less often", never "died of".
     module Returns
-      Ratio = Struct.new(:ratio, :low, :high, keyword_init: true)
+      # error: standard error of the logarithm of the ratio
+      Ratio = Struct.new(:ratio, :low, :high, :error, keyword_init: true) do
+        def self.around(ratio, error, z: Rates::Z95)
+          half = Math.exp(z * error)
+          new(ratio:, low: ratio / half, high: ratio * half, error:)
+        end
+
+        # The same with an interval that misses a share of so much.
+        def missing_at_most(share) = self.class.around(ratio, error, z: NormalLaw.two_sided(share))
+
+        # The chance of a ratio at least as far from 1, where in truth there is none.
+        def p = NormalLaw.beyond(Math.log(ratio) / error)
+        def limits = [ratio, low, high]
+      end
+      # Of fewer fish and fewer returns of either arm, in strata that have both, a comparison
+      # would say nothing. House rules.
+      LEAST_FISH, LEAST_RETURNS = 20, 5
 
       module_function
 
       # The ratio of two shares within strata:
       #   [{ returned:, released:, other_returned:, other_released: }, ...]
-      # nil where fewer than five came back of either, as a ratio would say nothing.
+      # nil where too few of both arms lie in the same strata.
       # Source: Mantel and Haenszel (1959), J. Nat. Cancer Inst. 22, 719-748; Greenland and Robins
       # (1985), Biometrics 41, 55-68 for the variance.
       def within(strata)
-        both = strata.select { |one| one[:released].positive? && one[:other_released].positive? }
-        return nil if %i[returned other_returned].any? { |arm| both.sum { |one| one[arm] } < 5 }
+        both = shared(strata)
+        return nil unless enough?(both)
 
-        over = both.sum { |one| one[:returned] * one[:other_released] / total(one) }
-        under = both.sum { |one| one[:other_returned] * one[:released] / total(one) }
+        over = both.sum { |row| row[:returned] * row[:other_released] / total(row) }
+        under = both.sum { |row| row[:other_returned] * row[:released] / total(row) }
         return nil if over.zero? || under.zero?
 
-        sd = Math.sqrt(both.sum { |one| spread(one) } / (over * under))
-        around(over / under, sd)
+        Ratio.around(over / under, Math.sqrt(both.sum { |row| spread(row) } / (over * under)))
       end
 
-      def around(ratio, sd)
-        half = Math.exp(Rates::Z95 * sd)
-        Ratio.new(ratio:, low: ratio / half, high: ratio * half)
+      # Strata in which fish were treated both ways.
+      def shared(strata)
+        strata.select { |row| row[:released].positive? && row[:other_released].positive? }
       end
 
-      def total(one) = (one[:released] + one[:other_released]).to_f
+      def enough?(both)
+        [%i[released returned], %i[other_released other_returned]].all? do |fish, returns|
+          both.sum { |row| row[fish] } >= LEAST_FISH &&
+            both.sum { |row| row[returns] } >= LEAST_RETURNS
+        end
+      end
 
-      def spread(one)
-        came = one[:returned] + one[:other_returned]
-        arms = one[:released] * one[:other_released]
-        ((arms * came) - (one[:returned] * one[:other_returned] * total(one))) / (total(one)**2)
+      def total(row) = (row[:released] + row[:other_released]).to_f
+
+      def spread(row)
+        came = row[:returned] + row[:other_returned]
+        arms = row[:released] * row[:other_released]
+        ((arms * came) - (row[:returned] * row[:other_returned] * total(row))) / (total(row)**2)
       end
 
       # Fish needed in each arm to see a share fall from one to the other, four times in five, when
@@ -63,7 +83,7 @@ module Core
         end
         low
       end
-      private_class_method :total, :spread, :around
+      private_class_method :total, :spread, :enough?
     end
   end
 end

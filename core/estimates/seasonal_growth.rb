@@ -16,8 +16,19 @@ module Core
       STARTS_W = [0.05, 0.3, 0.55, 0.8].freeze
       SCALES = [50.0, 50.0, 1.0, 1.0, 1.0, 0.2].freeze
       Fit = Struct.new(:ga, :gb, :nu, :p, :u, :w, :u_low, :u_high, :w_error, :minus_log, :aic,
-        :even_aic, :n, keyword_init: true) do
+        :even_aic, :n, :errors, :covariance, keyword_init: true) do
         def better? = aic < even_aic
+
+        # Years as growth counts them, of a fish tagged at a share of the year.
+        def years(season, years)
+          ahead = [season + years, season].map { |time| Math.sin((time - w) * 2 * Math::PI) }
+          years + (u * (ahead[0] - ahead[1]) / (2 * Math::PI))
+        end
+
+        # Of one even curve through the same two growths.
+        def shrink(even) = 1 + ((ga - gb) / (even.a_mm - even.b_mm))
+        def k(even) = -Math.log(shrink(even))
+        def linf_mm(even) = ((even.b_mm * ga) - (even.a_mm * gb)) / (ga - gb)
       end
 
       # even: Growth::Fit of the same rows. Returns a Fit, or a sentence why there is none.
@@ -25,7 +36,7 @@ module Core
 
       def initialize(rows, even)
         @rows, @even = rows, even
-        @likelihood = GrowthLikelihood.new(rows, even.a_mm, even.b_mm)
+        @likelihood = GrowthLikelihood.new(rows, even.a_mm, even.b_mm, spread: even.spread)
       end
 
       def fit
@@ -78,7 +89,8 @@ module Core
         u_low, u_high = bounds(found.at[4], error) if error
         Fit.new(ga:, gb:, nu:, p:, u:, w: w % 1, u_low:, u_high:, w_error:, n: @rows.size,
           minus_log: found.minus_log, aic: 2 * (found.minus_log + 6),
-          even_aic: 2 * (@even.minus_log + 4))
+          even_aic: 2 * (@even.minus_log + 4), covariance: found.covariance,
+          errors: found.errors && { ga: found.errors[0], gb: found.errors[1] })
       end
 
       def bounds(at, error)

@@ -10,30 +10,45 @@ module Core
     # 225-247 and 249-259.
     class Survival
       LEAST_SEEN = 20
-      Share = Struct.new(:share, :low, :high)
-      Fit = Struct.new(:survival, :seen, :minus_log, :aic, :by, keyword_init: true)
+      # Where fits are worse than this, nothing is said of survival.
+      # Source: Lebreton et al. (1992), Ecol. Monogr. 62, 67-118.
+      MOST_MISFIT = 3.0
+      # error: of the log-odds, before it is widened
+      Share = Struct.new(:share, :low, :high, :error)
+      # misfit: how many times the counts vary more than the model has it (c-hat), at least 1;
+      # aic: of a likelihood divided by it;  unlike: whether some fish are seen more easily
+      Fit = Struct.new(
+        :survival, :seen, :minus_log, :aic, :by, :misfit, :misfit_p, :unlike, keyword_init: true
+      )
 
       # released: [Integer], of each season but the last;  again: [[Integer, ...], ...], of those
       # released in season i first seen in season i + 1, i + 2, ...
+      # newly, known: [[seen again, never], ...] of fish tagged in a season and of those that bore
+      # a tag already, for the test of fit; empty where nobody told them apart
       # Returns { best: Fit, other: Fit | nil }, or a sentence.
-      def self.fit(released:, again:) = new(released, again).fit
+      def self.fit(released:, again:, newly: [], known: [])
+        new(released, again, newly.zip(known)).fit
+      end
 
-      def initialize(released, again)
+      def initialize(released, again, groups)
         @released = released
         @again = again
+        @groups = groups
       end
 
       def fit
         seen = @again.sum(&:sum)
         if @released.size < 2 || seen < LEAST_SEEN
-          return "Survival needs three seasons and #{LEAST_SEEN} fish seen in a later one; " \
+          return "Survival needs three whole seasons and #{LEAST_SEEN} fish seen in a later one; " \
             "there are #{@released.size + 1} seasons and #{seen} fish."
         end
 
         constant, by_season = constant_fit, by_season_fit
         return "These returns fit no survival." if constant.nil?
 
-        fits = [constant, by_season].compact.sort_by(&:aic)
+        fits = [constant, by_season].compact
+        misfit = [fits.last.misfit, 1.0].max
+        fits = fits.map { |fit| widened(fit, misfit) }.sort_by(&:aic)
         { best: fits.first, other: fits[1] }
       end
 
@@ -64,18 +79,37 @@ module Core
       end
 
       def told(found, by, survival, seen)
+        shares = found.at.map { |odds| expit(odds) }
+        lives = by == "constant" ? [shares[0]] * @released.size : shares.first(@released.size)
+        sights = by == "constant" ? [shares[1]] * @released.size : shares.drop(@released.size)
+        sights += [sights.last] if sights.size < @released.size
+        misfit, misfit_p = SurvivalFitTest.of(@released, @again, @groups, lives, sights)
         Fit.new(
           survival: survival.map { |i| share(found, i) }, seen: seen.map { |i| share(found, i) },
-          minus_log: found.minus_log, aic: 2 * (found.minus_log + found.at.size), by:
+          minus_log: found.minus_log, aic: found.at.size, by:, misfit:, misfit_p:,
+          unlike: SurvivalFitTest.unlike?(@groups)
         )
       end
 
+      def share(found, i) = limits(expit(found.at[i]), found.errors && found.errors[i], 1.0)
+
       # Limits on the log-odds, where the likelihood is rounder.
-      def share(found, i)
-        at = found.at[i]
-        sd = found.errors && found.errors[i]
-        sides = sd ? [-1, 1].map { |side| expit(at + (side * Rates::Z95 * sd)) } : [nil, nil]
-        Share.new(expit(at), *sides)
+      def limits(share, error, widen)
+        odds = Math.log(share / (1 - share))
+        sides = error ? [-1, 1].map { |side| expit(odds + (side * Rates::Z95 * error * widen)) } : []
+        Share.new(share, sides[0], sides[1], error)
+      end
+
+      # aic held the number of parameters until the misfit was known.
+      def widened(fit, misfit)
+        widen = Math.sqrt(misfit)
+        fit.dup.tap do |wide|
+          wide.misfit = misfit
+          wide.aic = 2 * ((fit.minus_log / misfit) + fit.aic)
+          %i[survival seen].each do |name|
+            wide[name] = fit[name].map { |share| limits(share.share, share.error, widen) }
+          end
+        end
       end
 
       # Without the terms that do not depend on the parameters.

@@ -14,7 +14,8 @@ module Core
       MOST_LOSS = 10.0
       # kept_between: { years => [low, high] } of the share still in, for the YEARS asked
       Fit = Struct.new(
-        :rho, :loss_per_year, :low, :high, :kept_between, :minus_log, :n, keyword_init: true
+        :rho, :rho_low, :rho_high, :loss_per_year, :low, :high, :kept_between, :minus_log, :n,
+        keyword_init: true
       ) do
         def kept(years) = rho * Math.exp(-loss_per_year * years)
       end
@@ -22,6 +23,7 @@ module Core
       # Of more different times than these, times are taken to the hundredth of a year.
       MOST_TIMES = 500
       LEAST_SHARE = 0.001
+      LEAST_RHO = 0.05
       IMPOSSIBLE = 1e-300
 
       # rows: [{ years: Float, tags_left: 1 | 2 }]. Returns a Fit, or a sentence.
@@ -61,8 +63,9 @@ module Core
           minus_log(best_rho(at), at)
         end
         kept_between = YEARS.to_h { |years| [years, share_between(rho, loss, years)] }
+        rho_low, rho_high = rho_between(rho, least)
         Fit.new(
-          rho:, loss_per_year: loss, low:, high:, kept_between:, minus_log: least, n: @fish
+          rho:, rho_low:, rho_high:, loss_per_year: loss, low:, high:, kept_between:, minus_log: least, n: @fish
         )
       end
 
@@ -81,13 +84,20 @@ module Core
         end
       end
 
+      def rho_between(rho, least)
+        Profile.interval(best: [rho, least], within: [LEAST_RHO, 1.0]) do |share|
+          loss = Brent.least(0.0, MOST_LOSS) { |rate| minus_log(share, rate) }
+          minus_log(share, loss)
+        end
+      end
+
       def best
         loss = Brent.least(0.0, MOST_LOSS) { |at| minus_log(best_rho(at), at) }
         [loss, best_rho(loss)]
       end
 
       # Tags shed at once cannot be fewer than none.
-      def best_rho(loss) = Brent.least(0.05, 1.0) { |rho| minus_log(rho, loss) }
+      def best_rho(loss) = Brent.least(LEAST_RHO, 1.0) { |rho| minus_log(rho, loss) }
 
       # Of one that stays with s both are left with s / (2 - s), one with (2 - 2s) / (2 - s).
       def minus_log(rho, loss)

@@ -339,7 +339,9 @@ module Core
         return nil if from.nil? || to.nil?
 
         # Where the day is not known, between the growth of the first and of the last day.
-        first, last = days.map { |day| ExpectedGrowth.mm(from.mm, [day, 0].max, kind) }
+        first, last = days.map do |day|
+          ExpectedGrowth.mm(from.mm, [day, 0].max, kind, from: tag[:released_on])
+        end
         expected = (first + last) / 2
         parts = [
           to.mm - from.mm - expected,

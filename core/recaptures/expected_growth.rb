@@ -14,9 +14,10 @@ module Core
 
       module_function
 
-      # from_mm: in the species' own kind; days >= 0. Returns mm.
-      def mm(from_mm, days, species)
-        [asymptotic_mm(species) - from_mm, 0].max * grown_share(days, species)
+      # from_mm: in the species' own kind; days >= 0;  from: Date of it, nil where the season of the
+      # year is not asked for. Returns mm.
+      def mm(from_mm, days, species, from: nil)
+        [asymptotic_mm(species) - from_mm, 0].max * grown_share(days, species, from)
       end
 
       # Error of a length expected after so many days, from the errors of both measurings and the
@@ -34,20 +35,21 @@ module Core
       def asymptotic_mm(species) = species.growth&.linf_mm || (species.max_mm * LINF_SHARE)
 
       # Of the way to the asymptotic length.
-      def grown_share(days, species)
+      def grown_share(days, species, from = nil)
         k_per_year = species.growth&.k_per_year || K_PER_YEAR
-        1 - Math.exp(-k_per_year * days / Growth::DAYS_PER_YEAR)
+        years = species.growth&.years(days, from) || (days / Growth::DAYS_PER_YEAR)
+        1 - Math.exp(-k_per_year * years)
       end
 
       # Where the length would be on the days between, 95 % of fish: [{ day:, low_mm:, high_mm: },
       # ...]; nil without a length that can be compared.
-      #   length: Fish::Length at release
-      def range(length, days, species)
+      #   length: Fish::Length at release;  released_on: Date
+      def range(length, days, species, released_on: nil)
         from = species.convert(length)
         return nil if from.nil? || days.negative?
 
         (0..POINTS).map { |step| days * step / POINTS.to_f }.map do |day|
-          grown = mm(from.mm, day, species)
+          grown = mm(from.mm, day, species, from: released_on)
           half = Growth::Z95 * sd_mm(day, species, from.sd_mm, 0)
           {
             day: day.round(1),

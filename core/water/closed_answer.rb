@@ -34,15 +34,79 @@ module Core
         missing = missing(visits, again)
         return Answer.new(**common, missing:) if missing
 
-        found = estimate(visits)
+        count = count(visits, times(rows, visits))
         Answer.new(
           **common,
-          sentence: "#{species} in #{water} in #{year}: about " \
-            "#{Words.span(found.fish, found.low, found.high)}, by #{visits.size} visits on " \
-            "which #{Words.fish(common[:n])} were caught, #{again} of them seen before.",
+          sentence: "#{species} in #{water} in #{year}: #{count.words}, by #{visits.size} visits " \
+            "on which #{Words.fish(common[:n])} were caught, #{again} of them seen before. " \
+            "#{count.why}".rstrip,
           chart: { kind: "bars", x: "visit", y: "share with a tag, %",
                    bars: visits.drop(1).map { |visit| bar(visit) } }
         )
+      end
+
+      # words: the number, as far as it can be vouched for;  why: it is a least number
+      Count = Struct.new(:words, :why)
+
+      # A number with both its limits where visits show that fish are caught alike, tagged or not;
+      # else what the lowest of the limits says.
+      def count(visits, times)
+        equal = estimate(visits)
+        tagged = Estimates::TaggedCatchability.fit(visits)
+        least = Estimates::ClosedPopulation.chao(times)
+        why = doubt(visits, tagged, equal, times)
+        if why.nil?
+          high = [tagged.high, least.high].max
+          return Count.new("about #{Words.span(equal.fish, tagged.low, high)}", nil)
+        end
+
+        floor = [equal.low, least.low, *tagged&.low].min.floor
+        Count.new("at least #{[floor, times.values.sum].max}", why)
+      end
+
+      # Why only a least number is told, nil where both limits can be vouched for.
+      def doubt(visits, tagged, equal, times)
+        return TWO_VISITS if tagged.nil?
+        return EASIER if tagged.p < MOST_CHANCE
+        return UNLIKE if unlike?(visits, times, equal)
+
+        often = visits.sum { |visit| visit[:caught] } / equal.fish
+        tagged.high / tagged.low > MOST_SPAN || often < LEAST_OFTEN ? UNTESTED : nil
+      end
+      TWO_VISITS = "That holds if a tagged fish is caught as easily as another, which two visits " \
+        "cannot tell."
+      EASIER = "Fish with a tag are not caught as easily as the others."
+      UNLIKE = "Some fish are caught more easily than others, so there are more."
+      UNTESTED = "Too few of the fish bear a tag to tell whether these are caught as easily."
+      # Limits so far apart say nothing of how tagged fish are caught; a test that is passed at
+      # this chance is passed. House rules.
+      MOST_SPAN, MOST_CHANCE = 2.0, 0.2
+      # A fish must be caught as often on average, before unlike ones show. House rule.
+      LEAST_OFTEN = 1.0
+
+      # More fish seen often than there would be if all were caught alike.
+      # Source: a dispersion test of captures per fish, Carothers (1971), J. Anim. Ecol. 40, 769.
+      def unlike?(visits, times, equal)
+        shares = visits.map { |visit| visit[:caught] / [equal.fish, visit[:caught]].max }
+        never = [equal.fish - times.values.sum, 0].max
+        fish = times.values.sum + never
+        mean = shares.sum
+        square = times.sum { |often, count| count * ((often - mean)**2) } + (never * (mean**2))
+        expected = shares.sum { |share| share * (1 - share) }
+        freedom = fish - 1
+        z = ((square / (expected * freedom)) - 1) * Math.sqrt(freedom / 2.0)
+        z.positive? && Estimates::NormalLaw.beyond(z) < MOST_CHANCE
+      end
+
+      # { how often a fish was caught in these visits => fish }
+      def times(rows, visits)
+        days = visits.map { |visit| visit[:on] }
+        here = rows.select { |row| days.include?(row[:on]) && row[:fish_id] }
+        seen = here.group_by { |row| row[:fish_id] }.transform_values do |own|
+          own.map { |row| row[:on] }.uniq.size
+        end
+        unknown = visits.last.then { |last| last[:caught] - last[:again] - last[:marked] }
+        seen.values.tally.tap { |tally| tally[1] = tally.fetch(1, 0) + unknown }
       end
 
       # Days on which enough were caught, parted where nobody came for long: [[[on, rows]]]
@@ -92,7 +156,8 @@ module Core
 
       def method_of(visits)
         way = visits.size > 2 ? "Schnabel's sum over visits, +1" : "Chapman's estimate"
-        "#{way}; a visit is a day with #{LEAST_CAUGHT} fish or more, " \
+        "#{way}; beside it Chao's lower bound, and the same with tagged fish caught more or less " \
+          "easily; the widest limits are told; a visit is a day with #{LEAST_CAUGHT} fish or more, " \
           "the next within #{MOST_GAP_DAYS} days."
       end
 
@@ -101,7 +166,8 @@ module Core
 
         "Schnabel (1938), Amer. Math. Monthly 45, 348-352; Chapman (1952), Biometrics 8, 325-349"
       end
-      private_class_method :studies, :visits, :estimate, :missing, :bar, :method_of, :source
+      private_class_method :studies, :visits, :estimate, :missing, :bar, :method_of, :source,
+        :count, :doubt, :unlike?, :times
     end
   end
 end

@@ -15,14 +15,15 @@ module Core
       ].freeze
       METHOD =
         "Fish divided by rod hours (hours with a line in the water, times rods) of the trips " \
-          "that told them, also of those without a fish; limits of a Poisson count, widened " \
-          "where trips differ more than chance."
+          "that told them, also of those without a fish. Trips of one angler belong together: " \
+          "limits by how anglers differ (of one angler alone, trips), never narrower than those " \
+          "of a Poisson count."
       ADJUSTED =
-        "Fish counted against rod hours, months and spots adjusted for; errors widened by the " \
-          "dispersion where it is over 1.5."
+        "Fish counted against rod hours, months and spots adjusted for; errors by how anglers " \
+          "differ. A year without a fish is told by how many would have been expected."
       SOURCE =
-        "Garwood (1936), Biometrika 28, 437-442; Nelder and Wedderburn (1972), J. R. Stat. Soc. " \
-          "A 135, 370-384"
+        "Garwood (1936), Biometrika 28, 437-442; Cochran (1977), Sampling Techniques, ch. 6; " \
+          "Liang and Zeger (1986), Biometrika 73, 13-22"
 
       # Fish of some trips in ten rod hours, a number that people can picture.
       class Rate
@@ -37,30 +38,51 @@ module Core
 
         # [middle, low, high]
         def span
-          limits = Estimates::PoissonLimits.of(fish)
-          [fish, *limits.map { |limit| [fish + (wider * (limit - fish)), 0].max }]
-            .map { |one| one * PER_HOURS / rod_hours }
+          [fish, *limits].map { |one| one * PER_HOURS / rod_hours }
         end
 
         def figures = [trips, rod_hours.round(1), fish, *span.map { |one| one.round(1) }]
 
+        # How much more the rate varies than a Poisson count would, at least once.
+        def widening
+          return 1.0 if fish.zero? || error.nil?
+
+          [(error**2) * fish, 1.0].max
+        end
+
         private
 
-        # Trips that differ more than chance make it.
-        def wider
-          return 1.0 if trips < LEAST_TRIPS || fish.zero?
+        # Of a count by clusters on the logarithm, or of a Poisson count where that is wider.
+        def limits
+          plain = Estimates::PoissonLimits.of(fish)
+          return plain if fish.zero? || error.nil?
 
-          off = @rows.sum do |row|
-            expected = fish / rod_hours * row[:rod_hours]
-            ((row[:fish] - expected)**2) / expected
+          spread = Math.exp(Estimates::NormalLaw.t95(clusters.size - 1) * error)
+          [[plain[0], fish / spread].min, [plain[1], fish * spread].max]
+        end
+
+        # Standard error of the logarithm of the rate, nil of a single cluster.
+        def error
+          count = clusters.size
+          return if count < 2
+
+          square = clusters.sum do |rows|
+            caught, hours = %i[fish rod_hours].map { |key| rows.sum { |row| row[key] } }
+            (caught - (fish / rod_hours * hours))**2
           end
-          Math.sqrt([off / (trips - 1), 1.0].max)
+          Math.sqrt(square * count / (count - 1.0)) / fish
+        end
+
+        def clusters
+          @clusters ||= @rows.group_by { |row| row[:angler] }.values.then do |anglers|
+            anglers.one? ? @rows.map { |row| [row] } : anglers
+          end
         end
       end
 
       module_function
 
-      # trips: [{ year:, month:, water:, spot:, rod_hours: Float, fish: }], see Store::Water#efforts
+      # trips: [{ year:, month:, water:, spot:, angler:, rod_hours: Float, fish: }], see Store::Water#efforts
       # untold: trips that did not say how long they fished
       def of(trips, untold:) = [by_month(trips, untold), by_year(trips)]
 
@@ -82,11 +104,12 @@ module Core
         )
       end
 
-      # The same spots and months compared between years.
+      # The same spots and months compared between years, with the first that has a fish.
       def by_year(trips)
-        first, *later = trips.map { |row| row[:year] }.uniq.sort
-        fit = fit(trips, first) if later.any? && trips.size >= LEAST_TRIPS
-        ratios = later.filter_map { |year| fit && (one = fit.of(:year, year)) && [year, one.ratio] }
+        years = trips.map { |row| row[:year] }.uniq.sort
+        first = years.find { |year| caught?(trips, year) }
+        later = years.select { |year| first && year > first }
+        ratios = first && trips.size >= LEAST_TRIPS ? ratios(trips, first, later) : []
         Answer.new(
           key: "catch_by_year", title: "Year against year", n: trips.size,
           missing: ratios.empty? ? no_years(later) : nil,
@@ -96,6 +119,36 @@ module Core
           rows: ratios.map { |year, ratio| [year, *rounded(ratio, 2)] },
           worked_out: ADJUSTED, source: SOURCE, assumptions: ASSUMPTIONS
         )
+      end
+
+      def caught?(trips, year) = trips.any? { |row| row[:year] == year && row[:fish].positive? }
+
+      # [[year, Ratio], ...]; a year without a fish is no level of the fit, and told apart.
+      def ratios(trips, first, later)
+        with_fish = trips.select { |row| row[:year] >= first && caught?(trips, row[:year]) }
+        fit = fit(with_fish, first)
+        later.filter_map do |year|
+          if caught?(trips, year)
+            term = fit&.of(:year, year)
+            [year, term.ratio] if term && term.error < MOST_ERROR
+          else
+            none(trips, first, year)
+          end
+        end
+      end
+      # A year of which no month or spot is shared with another cannot be compared.
+      MOST_ERROR = 3.0
+
+      # In the months and spots of that year, at the rates of the first one.
+      def none(trips, first, year)
+        here = trips.select { |row| row[:year] == year }
+        before = trips.select { |row| row[:year] == first }
+        alike = before.select { |row| here.any? { |other| other[:month] == row[:month] } }
+        alike = before if alike.sum { |row| row[:fish] }.zero?
+        rate = Rate.new(alike)
+        expected = rate.fish / rate.rod_hours * Rate.new(here).rod_hours
+        high = Estimates::PoissonLimits.of(0).last * rate.widening / expected
+        [year, Estimates::Returns::Ratio.new(ratio: 0.0, low: 0.0, high:)]
       end
 
       def rates(trips, *keys)
@@ -129,18 +182,20 @@ module Core
       end
 
       def fit(trips, first_year)
-        cells = trips.group_by { |row| row.slice(:year, :month, :spot) }.map do |cell, rows|
+        cells = trips.group_by { |row| row.slice(:year, :month, :spot, :angler) }.map do |cell, rows|
           rate = Rate.new(rows)
           { **cell, returned: rate.fish, years: rate.rod_hours }
         end
         commonest = %i[month spot].to_h do |key|
           [key, rates(trips, key).max_by { |_, rate| rate.rod_hours }.first]
         end
-        Estimates::PoissonRegression.fit(cells, { year: first_year, **commonest })
+        Estimates::PoissonRegression.fit(
+          cells, { year: first_year, **commonest }, errors: :angler
+        )
       end
 
       def against(first, year, ratio)
-        chance = ratio.low > 1 || ratio.high < 1 ? "" : ", which chance alone may do"
+        chance = ratio.low > 1 || ratio.high < 1 ? "" : ". That could be chance"
         "In #{year} #{Words.ratio(ratio).sub('times as often',
           'times as many fish')} for as much " \
           "fishing as in #{first}, months and spots alike#{chance}."
@@ -156,7 +211,7 @@ module Core
       end
 
       def name(month) = Units::MONTHS[month - 1]
-      private_class_method :by_month, :by_year, :rates, :missing, :no_years, :sentence, :bars, :fit,
+      private_class_method :by_month, :by_year, :caught?, :ratios, :none, :rates, :missing, :no_years, :sentence, :bars, :fit,
         :against, :forest, :rounded, :name
     end
   end

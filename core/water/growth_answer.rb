@@ -8,7 +8,8 @@ module Core
         { key: "growth_untouched", text: "A tag does not slow a fish's growth." },
         { key: "growth_measured_alike", text: "Fish are laid straight and read alike both times." }
       ].freeze
-      SOURCE = "Francis (1988), N. Z. J. Mar. Freshw. Res. 22, 43-51"
+      SOURCE = "Francis (1988), N. Z. J. Mar. Freshw. Res. 22, 43-51; Laslett, Eveson and " \
+        "Polacheck (2002), Can. J. Fish. Aquat. Sci. 59, 976-986"
 
       module_function
 
@@ -17,35 +18,104 @@ module Core
       LEAST_FISH = 60
       MOST_ERROR = 0.2
 
-      # rows: as Store::Water#increments tells them, of one species. Returns [the rows with the
-      # errors of both lengths, an Estimates::Growth::Fit or a sentence].
-      def fit(rows)
-        known = rows.map { |row| row.merge(sd1_mm: sd(row, 1), sd2_mm: sd(row, 2)) }
-        [known, Estimates::Growth.fit(known)]
+      # even, seasonal, individual: fits of Estimates::Growth, SeasonalGrowth, IndividualGrowth, or
+      # the sentence why there is none
+      # yearly: { mm => Estimates::LocalGrowth::Interval | nil } of the two lengths that are told
+      Fits = Struct.new(:rows, :even, :seasonal, :individual, :yearly, keyword_init: true) do
+        # The one that is told and that matching goes by: the better by AIC.
+        def best = swings? ? seasonal : even
+        def swings? = seasonal.is_a?(Estimates::SeasonalGrowth::Fit) && seasonal.better?
+        def none? = even.is_a?(String)
+
+        # As Fish::Curve has it.
+        def curve
+          return { linf_mm: even.linf_mm, k_per_year: even.k, swing: nil, fastest: nil } unless swings?
+
+          { linf_mm: seasonal.linf_mm(even), k_per_year: seasonal.k(even), swing: seasonal.u,
+            fastest: seasonal.w }
+        end
       end
+
+      # rows: as Store::Water#increments tells them, of one species. Returns Fits; its rows have the
+      # errors of both lengths.
+      def fit(rows)
+        rounded = rounding_mm(rows)
+        known = rows.map do |row|
+          row.merge(sd1_mm: sd(row, 1, rounded), sd2_mm: sd(row, 2, rounded))
+        end
+        even = Estimates::Growth.best(known)
+        return Fits.new(rows: known, even:) if even.is_a?(String)
+
+        seasonal = Estimates::SeasonalGrowth.fit(known, even)
+        fits = Fits.new(rows: known, even:, seasonal:)
+        sound = clocked(fits)
+        fits.individual = Estimates::IndividualGrowth.fit(sound, even)
+        fits.yearly = [even.a_mm, even.b_mm].to_h { |mm| [mm, yearly(fits, sound, mm)] }
+        fits
+      end
+
+      # Rows that nothing is wrong with, by the clock of the season.
+      def clocked(fits)
+        rows = fits.rows - fits.even.doubts
+        if fits.swings?
+          rows = rows.map { |row| row.merge(years: fits.seasonal.years(row[:season], row[:years])) }
+        end
+        rows.select { |row| row[:years].positive? }
+      end
+
+      def yearly(fits, rows, mm)
+        individual = fits.individual
+        k = individual.is_a?(String) ? fits.even.k : individual.k.middle
+        within_mm = (fits.even.b_mm - fits.even.a_mm) / 4
+        Estimates::LocalGrowth.at(rows, mm, k:, within_mm:)
+      end
+
+      # { way of measuring => mm to which its lengths are rounded }, of those that mostly are.
+      def rounding_mm(rows)
+        lengths = rows.flat_map { |row| [[row[:how1], row[:l1_mm]], [row[:how2], row[:l2_mm]]] }
+          .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
+        lengths.select { |_, mm| mm.size >= LEAST_OF_A_WAY }.filter_map do |how, mm|
+          step = STEPS_MM.find do |size|
+            mm.count { |one| (one % size).zero? } > MOSTLY * mm.size
+          end
+          [how, step] if step
+        end.to_h
+      end
+      # Lengths that mostly are whole centimetres and the like were rounded. House rules.
+      STEPS_MM, MOSTLY, LEAST_OF_A_WAY = [100, 50, 10].freeze, 0.6, 10
 
       # Whether matching may go by it.
-      def sound?(fit)
-        return false if fit.is_a?(String) || fit.n < LEAST_FISH || fit.errors.nil?
+      def sound?(fits)
+        return false if fits.none? || fits.even.n < LEAST_FISH || fits.best.errors.nil?
 
-        %i[ga gb].all? { |name| fit.errors[name] <= MOST_ERROR * fit.ga }
+        %i[ga gb].all? { |name| fits.best.errors[name] <= MOST_ERROR * fits.best.ga }
       end
 
-      # known, fit: as .fit returns them;  seasonal: Estimates::SeasonalGrowth::Fit or a sentence;
-      # species: its name
-      def of(known, fit, species:, kind:, seasonal: nil)
+      # fits: as .fit returns them;  species: its name
+      def of(fits, species:, kind:)
+        known, even = fits.rows, fits.even
         common = {
           key: "growth", title: "Growth of #{species}", n: known.size, assumptions: ASSUMPTIONS,
-          source: SOURCE, worked_out: [method_of(fit), aic(seasonal)].compact.join(" "),
-          columns: COLUMNS,
-          rows: known.map { |row| line(row, fit) }
+          source: SOURCE,
+          worked_out: [method_of(even), aic(fits.seasonal), own_length(fits)].compact.join(" "),
+          columns: COLUMNS, rows: known.map { |row| line(row, even) }
         }
-        if fit.is_a?(String)
-          return Answer.new(**common, missing: fit, chart: chart(known, kind, nil))
+        if fits.none?
+          return Answer.new(**common, missing: even, chart: chart(known, kind, nil))
         end
 
-        said = [sentence(fit, species), season(seasonal)].compact.join(" ")
-        Answer.new(**common, sentence: said, chart: chart(known, kind, fit))
+        sentences = [sentence(fits, species), season(fits.seasonal)].compact.join(" ")
+        Answer.new(**common, sentence: sentences, chart: chart(known, kind, fits))
+      end
+
+      # K and the length that fish grow to, never without their intervals.
+      def own_length(fits)
+        return nil if fits.none?
+        return fits.individual if fits.individual.is_a?(String)
+
+        linf, k = fits.individual.linf_mm, fits.individual.k
+        "With a length of their own for each fish: K #{Words.span(*k.to_a, 3)} a year, " \
+          "asymptotic length #{Words.span(*linf.to_a)} mm."
       end
 
       # What the better of the two models says of the year; nothing without an interval.
@@ -72,31 +142,28 @@ module Core
           even: found.even_aic, seasonal: found.aic, n: found.n)
       end
 
+      SPREAD = { growth: "of their growth", asymptote: "in the length they grow to" }.freeze
       COLUMNS = [
         "tagged at, cm", "again at, cm", "years", "grown, mm", "expected, mm", "doubt"
       ].freeze
 
-      def sd(row, which)
+      # A way of measuring that rounds has its rounding in its error.
+      def sd(row, which, rounded)
         mm, how, sd_mm = row.values_at(:"l#{which}_mm", :"how#{which}", :"sd#{which}_mm")
-        Fish::Length.new(mm:, kind: nil, how:, sd_mm:).sd_mm
+        Math.hypot(Fish::Length.new(mm:, kind: nil, how:, sd_mm:).sd_mm,
+          rounded.fetch(how, 0) / Math.sqrt(12))
       end
 
-      def sentence(fit, species)
-        a, b = [fit.a_mm, fit.b_mm].map { |mm| (mm / 10).round }
-        ga, gb = %i[ga gb].map { |name| rate(fit, name) }
-        doubts = fit.doubts.size
-        said =
-          "#{species} of #{a} cm grow #{ga} mm in a year, of #{b} cm #{gb}: " \
-            "#{Words.fish(fit.n)} measured twice."
-        doubts.zero? ? said : "#{said} #{doubts} of them hardly can be right, and are marked."
+      def sentence(fits, species)
+        a, b = [fits.even.a_mm, fits.even.b_mm].map { |mm| (mm / 10).round }
+        ga, gb = fits.yearly.values.map { |told| told ? Words.span(*told.to_a) : NOT_KNOWN }
+        doubts = fits.even.doubts.size
+        words = "#{species} of #{a} cm grow #{ga} mm in a year, of #{b} cm #{gb}: " \
+          "#{Words.fish(fits.even.n)} measured twice."
+        doubts.zero? ? words : "#{words} #{doubts} of them hardly can be right, and are marked."
       end
 
-      def rate(fit, name)
-        error = fit.errors && (Estimates::Rates::Z95 * fit.errors[name])
-        return format("%.0f", fit[name]) if error.nil?
-
-        Words.span(fit[name], fit[name] - error, fit[name] + error)
-      end
+      NOT_KNOWN = "nobody knows how many"
 
       def line(row, fit)
         expected = fit.is_a?(String) ? nil : fit.grown(row[:l1_mm], row[:years])&.round
@@ -107,25 +174,26 @@ module Core
       end
 
       # Growth in a year against the length at tagging; within a year it is a straight line.
-      def chart(rows, kind, fit)
+      def chart(rows, kind, fits)
         shown = rows.select { |row| row[:years] >= 0.25 }
         points = shown.map do |row|
           [row[:l1_mm] / 10.0, ((row[:l2_mm] - row[:l1_mm]) / row[:years]).round(1),
             row[:story_key]]
         end
         { kind: "scatter", x: "length when tagged, cm #{kind}", y: "grown in a year, mm", points:,
-          line: fit ? band(fit, shown.map { |row| row[:l1_mm] }.minmax) : [] }
+          line: fits ? band(fits, shown.map { |row| row[:l1_mm] }.minmax) : [] }
       end
 
       # Growth of the first year lies on a line between the two lengths; its error follows.
-      def band(fit, (low, high))
-        return [] if low.nil?
+      def band(fits, (low, high))
+        fit, a_mm, b_mm = fits.best, fits.even.a_mm, fits.even.b_mm
+        return [] if low.nil? || fit.covariance.nil?
 
         (0..20).map do |step|
           mm = low + ((high - low) * step / 20.0)
-          share = (mm - fit.a_mm) / (fit.b_mm - fit.a_mm)
+          share = (mm - a_mm) / (b_mm - a_mm)
           middle = fit.ga + (share * (fit.gb - fit.ga))
-          half = fit.covariance ? Estimates::Rates::Z95 * Math.sqrt(variance(fit, share)) : 0
+          half = Estimates::Rates::Z95 * Math.sqrt(variance(fit, share))
           [mm / 10.0, middle, middle - half, middle + half].map { |one| one.round(2) }
         end
       end
@@ -139,15 +207,12 @@ module Core
         return "Maximum likelihood with known errors of measuring." if fit.is_a?(String)
 
         format(
-          "Maximum likelihood; error by method of measuring, individuals spread by %.0f %% of " \
-            "their growth, %.0f %% of rows spoiled. K %.3f a year, asymptotic length %.0f mm.",
-          100 * fit.nu,
-          100 * fit.p,
-          fit.k,
-          fit.linf_mm
+          "Maximum likelihood; error by method of measuring and its rounding, individuals spread " \
+            "by %.0f %% %s, %.0f %% of rows spoiled. Growth in a year by a line through fish of about that length.",
+          100 * fit.nu, SPREAD.fetch(fit.spread), 100 * fit.p
         )
       end
-      private_class_method :season, :aic, :sd, :sentence, :rate, :line, :chart, :band, :variance,
+      private_class_method :clocked, :yearly, :rounding_mm, :own_length, :season, :aic, :sd, :sentence, :line, :chart, :band, :variance,
         :method_of
     end
   end

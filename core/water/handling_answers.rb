@@ -5,21 +5,6 @@ module Core
     # Did fish that were treated one way come back as often? W4. Compared, not tried: it says "came
     # back less often", never "died of".
     module HandlingAnswers
-      # Factor: [what it is called, level compared, its words, level it is compared to, its words]
-      FACTORS = {
-        hook: ["Hook", "deep", "hooked deep", "shallow", "hooked in the mouth's edge"],
-        air: ["Air", "over", "held in the air beyond the budget", "within", "within it"],
-        fight: ["Fight", "over", "fought beyond the budget", "within", "within it"],
-        warmth: ["Water", "warm", "caught in warm water", "cool", "in cool water"],
-        bleeding: ["Bleeding", "bleeding", "that bled", "none", "that did not"],
-        depth: ["Depth", "deep", "from below 10 m", "shallow", "from above"],
-        removal: [
-          "Hook left", "hook left", "let go with the hook in it", "hook out", "with the hook out"
-        ]
-      }.freeze
-      # The house's questions that a treatment bears on: Protocol::Questions.
-      QUESTIONS = { air: :air, fight: :fight, removal: :deep_hook, hook: :hooks,
-                    depth: :pressure }.freeze
       # A fall that is worth knowing, for how many more fish it takes.
       WORTH_KNOWING = 0.7
       ASSUMPTIONS = [
@@ -27,202 +12,221 @@ module Core
         {
           key: "treated_by_chance",
           text:
-            "Within a species and season, what was done to a fish has nothing to do with the " \
-            "fish itself."
+            "Within a quarter, species and length, what was done to a fish has nothing to do " \
+            "with the fish itself."
         }
       ].freeze
+      METHOD =
+        "Fish let go at least a year ago, returns within a year. Mantel-Haenszel within quarter " \
+        "of a year, species, 10 cm of length and tagger, with the variance of Greenland and " \
+        "Robins; where too few fish of one tagger were treated both ways, the four are adjusted " \
+        "for by regression on the logarithm (Zou). Beside it Katz for the counts, Cox and the log-rank test for the " \
+        "weeks until the return within the same strata, Poisson with time at large for the " \
+        "other treatments alike. All comparisons of the page share one false discovery rate " \
+        "(Benjamini and Hochberg, 5 %); intervals of those beyond chance are widened by it."
+      SOURCE =
+        "Mantel and Haenszel (1959), J. Nat. Cancer Inst. 22, 719-748; Greenland and Robins " \
+        "(1985); Zou (2004); Katz et al. (1978); Cox (1972); Benjamini and Yekutieli (2005)"
+      NO_COMPARISON = "Too few fish treated both ways in one season, species and length."
 
       module_function
 
-      # groups: as Store::Water#treated tells them;  least_fish: of fewer that were treated one way
-      # nothing is told
-      def of(groups, least_fish: 0)
-        compared = FACTORS.to_h { |factor, words| [factor, compare(groups, factor, words)] }
-          .transform_values { |found| enough?(found, least_fish) ? found : HIDDEN }
-        [forest(groups, compared), *compared.map { |factor, found| answer(factor, found) }]
-      end
-
-      # arms: [returned, released] of both;  within, crude, adjusted: Returns::Ratio | nil
-      Compared = Struct.new(:arms, :crude, :within, :adjusted, :missing, keyword_init: true)
-
-      HIDDEN = Compared.new(arms: [[0, 0], [0, 0]], missing: Privacy::Few::SENTENCE).freeze
-
-      def enough?(found, least_fish)
-        found.arms.all? { |_, released| released.zero? || released >= least_fish }
-      end
-
-      def compare(groups, factor, (_, level, _, reference, _))
-        told = groups.reject { |row| row[factor].nil? }
-        arms = [level, reference].map do |one|
-          told.select { |row| row[factor] == one }
-            .then do |rows|
-              [rows.sum { |row| row[:returned] }, rows.sum do |row|
-                row[:released]
-              end]
-            end
+      # treated: as Store::Treated#groups has it;  least_fish: of fewer that were treated one way
+      # nothing is said
+      def of(treated, least_fish: 0)
+        adjusted = adjusted(treated[:together])
+        compared = Treatments::ALL.map do |treatment|
+          TreatmentComparison.of(
+            treatment, rows_of(treated, treatment), adjusted: adjusted[treatment.key],
+            cells: -> { treated[:cells].call(treatment.key) }
+          )
         end
-        crude = Estimates::Rates.ratio(*arms[0], *arms[1])
-        Compared.new(
-          arms:, crude: crude && Estimates::Returns::Ratio.new(**crude),
-          within: Estimates::Returns.within(strata(told, factor, level, reference)),
-          adjusted: adjusted(told, factor, level, reference), missing: missing(arms)
-        )
+        hidden, shown = compared.partition { |row| few?(row, least_fish) }
+        named, missed = named(shown)
+        [forest(treated[:overall], shown, named, missed),
+          *shown.map { |row| answer(row, named, missed) }, *hidden.map { |row| hidden(row) }]
       end
 
-      def strata(told, factor, level, reference)
-        told.group_by { |row| row.values_at(:species_code, :quarter) }.values.map do |rows|
-          one, other = [level, reference].map { |arm| rows.select { |row| row[factor] == arm } }
-          { returned: one.sum { |row| row[:returned] }, released: one.sum { |row| row[:released] },
-            other_returned: other.sum { |row| row[:returned] },
-            other_released: other.sum { |row| row[:released] } }
+      # Compared are those with a headline; named those that differ beyond chance, all counted.
+      def named(compared)
+        chances = compared.select(&:headline).to_h { |row| [row.treatment.key, row.p] }
+        Estimates::FalseDiscovery.named(chances)
+      end
+
+      def few?(compared, least_fish)
+        compared.arms.any? { |_, released| released.positive? && released < least_fish }
+      end
+
+      def rows_of(treated, treatment)
+        %i[totals by_tagger by_season weeks].to_h do |name|
+          [name, treated[name].select { |row| row[:treatment] == treatment.key }]
         end
       end
 
-      # Each thing that was done adjusted for the others that are told of nearly all fish.
-      def adjusted(told, factor, level, reference)
-        others = FACTORS.keys.select { |one| one != factor && told_of_nearly_all?(told, one) }
-        columns = { factor => reference, **others.to_h { |other| [other, FACTORS[other][3]] } }
-        rows = summed(told, columns.keys)
-        return nil if rows.empty?
+      # { treatment key => Ratio } of one regression with all that is recorded of nearly all fish.
+      def adjusted(rows)
+        keys = Treatments::ALL.map(&:key).select { |key| told_of_nearly_all?(rows, key) }
+        known = summed(rows.select { |row| keys.all? { |key| row[key] } }, keys)
+        return {} if known.empty?
 
-        columns = { **columns, species_code: commonest(rows), quarter: rows.first[:quarter] }
-        term = Estimates::PoissonRegression.fit(rows, columns)&.of(factor, level)
-        term.ratio if term && term.log.abs < MOST_LOG && term.error < MOST_ERROR
+        references = {
+          **keys.to_h { |key| [key, "false"] },
+          **STRATA.to_h { |key| [key, commonest(known, key)] }
+        }
+        fit = Estimates::PoissonRegression.fit(known, references) or return {}
+        keys.to_h { |key| [key, fit.of(key, "true")] }
+          .select { |_, term| term && term.log.abs < MOST_LOG && term.error < MOST_ERROR }
+          .transform_values(&:ratio)
       end
+      STRATA = %i[species_code year quarter length_class].freeze
       # Beyond these a cell is empty, and the fit runs away.
       MOST_LOG = 5
       MOST_ERROR = 2
       NEARLY_ALL = 0.9
 
-      def told_of_nearly_all?(told, factor)
-        known = told.select { |row| row[factor] }
-        known.sum { |row| row[:released] } > NEARLY_ALL * told.sum { |row| row[:released] } &&
-          known.map { |row| row[factor] }.uniq.size > 1
+      def told_of_nearly_all?(rows, key)
+        known = rows.select { |row| row[key] }
+        known.sum { |row| row[:released] } > NEARLY_ALL * rows.sum { |row| row[:released] } &&
+          known.map { |row| row[key] }.uniq.size > 1
       end
 
-      def commonest(rows)
-        rows.group_by { |row| row[:species_code] }
-          .max_by { |_, all| all.sum { |row| row[:returned] } }
-          .first
+      def commonest(rows, key)
+        rows.group_by { |row| row[key] }
+          .max_by { |_, all| all.sum { |row| row[:returned] } }.first
       end
 
-      def summed(told, factors)
-        keys = [:species_code, :quarter, *factors]
-        told.select { |row| factors.all? { |factor| row[factor] } }
-          .group_by { |row| row.values_at(*keys) }
-          .map do |values, rows|
-            { **keys.zip(values).to_h, returned: rows.sum { |row| row[:returned] },
-                                       years: rows.sum { |row| row[:years] } }
-          end
+      def summed(rows, keys)
+        keys = [*STRATA, *keys]
+        rows.group_by { |row| row.values_at(*keys) }.map do |values, here|
+          { **keys.zip(values).to_h, returned: here.sum { |row| row[:returned] },
+                                     years: here.sum { |row| row[:years] } }
+        end
       end
 
-      # Under five that came back of either there is no ratio.
-      def missing(arms)
-        return "Nothing is recorded of it yet." if arms.all? { |_, released| released.zero? }
-        return nil if arms.all? { |returned, _| returned >= 5 }
+      def missing(compared)
+        (back, of), (other_back, other_of) = compared.arms
+        return "Nothing is recorded of it yet, of fish let go a year ago." if of + other_of == 0
+        return NO_COMPARISON if [back, other_back].min >= Estimates::Returns::LEAST_RETURNS &&
+          [of, other_of].min >= Estimates::Returns::LEAST_FISH
 
-        share = arms[1][0].fdiv([arms[1][1], 1].max)
-        return "No fish of either came back yet." if share.zero?
+        share = other_back.fdiv([other_of, 1].max)
+        return "No fish of the others came back within a year yet." if share.zero?
 
         needed = Estimates::Returns.fish_needed(share, WORTH_KNOWING * share).ceil
-        "Under five came back of one of the two. To see a fall by three tenths it takes about " \
-          "#{needed} fish of each; there are #{arms[0][1]} and #{arms[1][1]}."
+        "Too few fish treated both ways. To see a fall by three tenths it takes about " \
+          "#{needed} fish of each, let go a year ago; there are #{of} and #{other_of}."
       end
 
-      def answer(factor, found)
-        name, _, words, _, against = FACTORS.fetch(factor)
-        (back, of), (other_back, other_of) = found.arms
-        best = found.within || found.crude
+      def answer(compared, named, missed)
+        treatment = compared.treatment
         Answer.new(
-          key: "returns_#{factor}",
-          question: QUESTIONS[factor],
-          title: name,
-          n: of + other_of,
-          assumptions: ASSUMPTIONS,
-          missing: best ? nil : found.missing,
-          sentence:
-            best &&
-              "Fish #{words} came back #{Words.ratio(best)} as those #{against}, compared " \
-                "within species and quarter: #{back} of #{of} against #{other_back} of " \
-                "#{other_of}.",
+          key: "returns_#{treatment.key}", question: treatment.question, title: treatment.name,
+          n: compared.fish, assumptions: ASSUMPTIONS,
+          missing: compared.headline ? nil : missing(compared),
+          sentence: compared.headline && sentence(compared, named, missed),
           columns: ["compared", "ratio", "95 % from", "to"],
-          rows:
-            [
-              ["as counted", found.crude],
-              ["within species and quarter", found.within],
-              ["by time at large, others alike", found.adjusted]
-            ].map do |label, one|
-              [label, *(one ? one.to_a.map { |value| value.round(3) } : [nil, nil, nil])]
-            end,
-          worked_out:
-            "Katz for the counts; Mantel-Haenszel within " \
-            "species and quarter with the variance of " \
-            "Greenland and Robins; Poisson with time at large, adjusted for the others.",
-          source: "Katz et al. (1978); Mantel and Haenszel (1959); Greenland and Robins (1985)"
+          rows: table(compared), worked_out: METHOD, source: SOURCE
         )
       end
 
-      # What differs by more than chance, with what each means for a fish.
-      def apart(compared)
-        told = compared.transform_values { |found| found.within || found.crude }.compact
-        unlike = told.reject { |_, one| 1.between?(one.low, one.high) }
-        return "No way of handling can be compared yet." if told.empty?
-        if unlike.empty? && told.size == 1
-          return "The one way of handling that can be compared came back neither more nor less " \
-            "often, beyond chance."
-        end
-        if unlike.empty?
-          return "Of #{told.size} ways of handling that can be compared none came back more or " \
-            "less often, beyond chance."
-        end
-
-        words =
-          unlike.map { |factor, one| "#{FACTORS[factor][2]} came back #{Words.ratio(one)}" }
-        "Beyond chance, fish #{words.join('; fish ')}."
+      def sentence(compared, named, missed)
+        treatment, arms = compared.treatment, compared.arms
+        beyond = named.include?(treatment.key)
+        ratio = beyond ? compared.headline.missing_at_most(missed) : compared.headline
+        "Fish #{treatment.words} came back within a year #{Words.ratio(ratio)} as those " \
+          "#{treatment.against}, with quarter, species, length and tagger alike: " \
+          "#{arms[0].join(' of ')} against #{arms[1].join(' of ')}. #{verdict(beyond)}"
       end
 
-      def forest(groups, compared)
-        bars = compared.filter_map do |factor, found|
-          best = found.within || found.crude
-          best &&
-            ["#{FACTORS[factor][0]}: #{FACTORS[factor][1]}", *best.to_a.map { |one| one.round(3) }]
+      def verdict(beyond)
+        return "That could be chance." unless beyond
+
+        "That is beyond chance, all comparisons of this page counted."
+      end
+
+      def table(compared)
+        timed = compared.timed
+        rows = [
+          ["quarter, species, length and tagger alike", compared.headline],
+          ["within strata#{' of one tagger' if compared.same_tagger}", compared.within],
+          ["at large for #{TreatmentComparison::LIVED_DAYS} days or longer, within strata",
+            compared.lived],
+          ["how soon, within strata (Cox)", timed&.hazard],
+          ["others alike (Poisson)", compared.adjusted],
+          ["as counted, without strata", compared.crude]
+        ].map { |label, ratio| [label, *rounded(ratio)] }
+        [*rows, *shares_back(compared), *log_rank(timed)]
+      end
+
+      def rounded(ratio) = ratio ? ratio.limits.map { |value| value.round(3) } : [nil, nil, nil]
+
+      # By the curves, which also count fish that were let go less than a year ago.
+      def shares_back(compared)
+        ["so treated", "the others"].zip(compared.curves).filter_map do |label, curve|
+          year = curve.reverse.find { |weeks, _| weeks <= YEAR_WEEKS } or next
+          ["share back after a year, #{label} (Kaplan-Meier)", year.last.round(3), nil, nil]
         end
-        released, returned =
-          groups.sum { |row| row[:released] },
-          groups.sum { |row| row[:returned] }
-        share = Estimates::Rates.wilson(returned, released)
+      end
+      YEAR_WEEKS = 52
+
+      def log_rank(timed)
+        timed ? [["p of the log-rank test", timed.log_rank_p.round(4), nil, nil]] : []
+      end
+
+      # Something that too few fish of others were told of.
+      def hidden(compared)
+        treatment = compared.treatment
         Answer.new(
-          key: "returns",
-          title: "What was done to them, side by side",
-          n: released,
-          sentence:
-            share &&
-              "Of #{Words.fish(released)} let go with a tag #{returned} were seen again, " \
-                "#{Words.percent_of(share)}. #{apart(compared)}",
-          missing: share ? nil : "No fish with a tag was let go yet.",
-          chart: {
-            kind: "forest",
-            x: "came back so many times as often, with 95 %",
-            y: "",
-            bars:
-          },
-          columns: ["treatment", "ratio", "95 % from", "to"],
-          rows: bars,
-          assumptions: ASSUMPTIONS,
-          worked_out:
-            "Each treatment within species and quarter where that can be told, else as counted.",
-          source: "Mantel and Haenszel (1959), J. Nat. Cancer Inst. 22, 719-748"
+          key: "returns_#{treatment.key}", question: treatment.question, title: treatment.name,
+          n: 0, missing: Privacy::Few::SENTENCE, worked_out: Privacy::Few::HOUSE_RULE, source: ""
         )
       end
-      private_class_method :apart, :enough?, :compare,
-        :strata,
-        :adjusted,
-        :told_of_nearly_all?,
-        :commonest,
-        :summed,
-        :missing,
-        :answer,
-        :forest
+
+      # Everything that differs beyond chance, with what each means for a fish.
+      def apart(compared, named, missed)
+        told = compared.select(&:headline)
+        return "No way of handling can be compared yet." if told.empty?
+        if named.empty?
+          return "Of #{told.size} ways of handling that can be compared none came back more or " \
+            "less often beyond chance."
+        end
+
+        words = told.select { |row| named.include?(row.treatment.key) }.map do |row|
+          "fish #{row.treatment.words} came back " \
+            "#{Words.ratio(row.headline.missing_at_most(missed))}"
+        end
+        "Beyond chance, with all #{told.size} comparisons counted: #{words.join('; ')}. " \
+          "A comparison does not say why."
+      end
+
+      def forest(overall, compared, named, missed)
+        released, returned = overall.values_at(:released, :returned)
+        share = Estimates::Rates.wilson(returned, released)
+        rows = compared.select(&:headline).map { |row| line(row, named, missed) }
+        Answer.new(
+          key: "returns", title: "Ways of handling, side by side", n: released,
+          sentence: share &&
+            "Of #{Words.fish(released)} let go with a tag at least a year ago #{returned} came " \
+            "back within a year, #{Words.percent_of(share)}. #{apart(compared, named, missed)}",
+          missing: share ? nil : "No fish with a tag was let go a year ago yet.",
+          chart: { kind: "forest", x: "came back so many times as often, with its interval", y: "",
+                   bars: rows.map { |row| row.first(4) } },
+          columns: ["treatment", "ratio", "from", "to", "beyond chance"],
+          rows:, assumptions: ASSUMPTIONS, worked_out: METHOD, source: SOURCE
+        )
+      end
+
+      def line(compared, named, missed)
+        treatment, ratio = compared.treatment, compared.headline
+        beyond = named.include?(treatment.key)
+        ratio = ratio.missing_at_most(missed) if beyond
+        ["#{treatment.name}: #{treatment.short}", *rounded(ratio),
+          beyond ? "yes" : "could be chance"]
+      end
+
+      private_class_method :named, :few?, :rows_of, :adjusted, :told_of_nearly_all?, :commonest,
+        :summed, :missing, :answer, :sentence, :verdict, :table, :rounded, :shares_back, :log_rank,
+        :hidden, :apart, :forest, :line
     end
   end
 end

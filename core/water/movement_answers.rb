@@ -17,42 +17,75 @@ module Core
 
       module_function
 
-      # A fish seen again sooner has told little of its pace.
-      PACE_DAYS = 30
-      MOST_DRAWN = 2000
-
       # rows: as Store::Water#moves tells them;  spots: [Waters::Spot]
-      def of(rows, spots: []) = [reach(rows), pace(rows), flow(rows, spots), way(rows)]
+      def of(rows, spots: []) = [reach(rows), distance(rows), flow(rows, spots), way(rows)]
 
       # For readers who may not know exact places: of each fish no more than its public story tells,
       # so that two answers which are subtracted tell no more either. A spot is finer than a cell.
       def between_cells(rows)
         rows = rows.map { |row| on_grid(row) }
-        [reach(rows), pace(rows), way(rows)].map { |answer| cells_named(answer) }
+        [reach(rows), distance(rows, resolution_km: CELL_KM), way(rows)]
+          .map { |answer| cells_named(answer) }
       end
 
-      # Kilometres in thirty days, of fish that were out for as long.
-      def pace(rows)
-        km = rows.select { |row| row[:days] >= PACE_DAYS }
-          .map { |row| row[:km] * PACE_DAYS / row[:days] }
+      # How far away after how long: a curve of the middle fish, and whether it levels off.
+      def distance(rows, resolution_km: RESOLUTION_KM)
+        days = asked_days(rows)
         common = {
-          key: "pace", title: "How fast they get away", n: km.size, assumptions: ASSUMPTIONS,
-          columns: ["km in 30 days, up to", "fish"],
-          rows: [0.5, 1, 2, 5, 10, 20].map { |most| [most, km.count { |one| one <= most }] },
-          worked_out: "Distance by water over the time at large, of fish out for #{PACE_DAYS} " \
-            "days or more; the middle fish, its limits by #{Estimates::Bootstrap::DRAWS} draws.",
-          source: "Efron (1979), Ann. Statist. 7, 1-26"
+          key: "distance", title: "Distance and time", n: rows.size, assumptions: ASSUMPTIONS,
+          columns: ["days at large", "fish", "middle distance, km"],
+          rows: by_time(rows),
+          worked_out: "Distance by water against days at large: two curves, one that levels off " \
+            "(a home range) and one that grows with the square root of time (spread), by maximum " \
+            "likelihood with Weibull's law about the middle fish; the better by AIC.",
+          source: "Okubo and Levin (2001), ch. 5 and 6; Weibull (1951); Akaike (1974)"
         }
-        return none(common, km) if km.size < LEAST_FISH
+        fit = days ? Estimates::Dispersal.fit(rows, days:, resolution_km:) : NO_TIME
+        return Answer.new(**common.except(:rows, :columns), missing: fit) if fit.is_a?(String)
 
-        drawn = km.each_slice((km.size / MOST_DRAWN.to_f).ceil).map(&:first)
-        low, high = Estimates::Bootstrap.limits(drawn) { |draw| median(draw) }
         Answer.new(
-          **common,
-          sentence: "In #{PACE_DAYS} days the middle fish gets " \
-            "#{Words.span(median(km), low, high, 1)} km away by water, of #{Words.fish(km.size)}."
+          **common, sentence: distance_words(fit),
+          chart: { kind: "scatter", x: "days at large", y: "km away, the middle fish", points: [],
+                   line: fit.curve.map { |day, km| [day.round, km.round(2), nil, nil] } }
         )
       end
+
+      # Distances by water are known so well; of cells to a cell.
+      RESOLUTION_KM, CELL_KM = 0.5, 5.0
+      NO_TIME = "It takes fish that were at large for a month or longer."
+
+      # A year, or the longest round time that one fish in five was at large; nil under a month.
+      def asked_days(rows)
+        days = rows.map { |row| row[:days] }.sort
+        long = days[(days.size * 0.8).floor].to_f
+        [365, 180, 90, 30].find { |wanted| wanted <= long }
+      end
+
+      TIMES = [0...30, 30...90, 90...180, 180...365, 365...730, 730..].freeze
+
+      # Few fish of one time are told with none.
+      def by_time(rows)
+        TIMES.filter_map do |time|
+          km = rows.select { |row| time.cover?(row[:days]) }.map { |row| row[:km] }
+          next if km.size < LEAST_OF_A_PAIR
+
+          last = time.end ? " to #{time.end - 1}" : " and more"
+          ["#{time.begin}#{last}", km.size, median(km).round(1)]
+        end
+      end
+
+      def distance_words(fit)
+        time = { 365 => "a year", 30 => "a month" }.fetch(fit.days, "#{fit.days} days")
+        "Of #{Words.fish(fit.n)} seen again, where people fish, the middle one was " \
+          "#{Words.span(fit.km, fit.low, fit.high, 1)} km away by water after #{time}. " \
+          "#{LEVELS.fetch(fit.levels_off)}"
+      end
+
+      LEVELS = {
+        true => "The distance levels off, as it does where fish keep to a home range.",
+        false => "The distance grows with the square root of time, as it does where fish spread.",
+        nil => "Whether it levels off cannot be told yet."
+      }.freeze
 
       # Where the fish of each spot were seen again: at the spot that is nearest then.
       def flow(rows, spots)
@@ -131,7 +164,7 @@ module Core
         km = rows.map { |row| row[:km] }
         common = {
           key: "reach",
-          title: "How far they go",
+          title: "How far away they are seen again",
           n: rows.size,
           assumptions: ASSUMPTIONS,
           columns: ["within, km", "fish", "of", "share", "95 % from", "to"],
@@ -152,9 +185,9 @@ module Core
         within = Estimates::Movement.within(km)
         Answer.new(
           **common,
-          sentence: "#{Words.percent_of(within.first)} of " \
-            "#{Words.fish(rows.size)} were seen again " \
-            "within 5 km by water; half of them within #{median(km).ceil} km.",
+          sentence: "Of #{Words.fish(rows.size)} seen again, where people fish, " \
+            "#{Words.percent_of(within.first)} were within 5 km by water; half of them within " \
+            "#{median(km).ceil} km. Fish that go where nobody fishes are not seen.",
           rows: within.map do |one|
             [one[:km], one[:count], rows.size, *%i[share low high].map do |key|
               one[key].round(3)
@@ -204,7 +237,8 @@ module Core
         name = way_name(found.mean_deg)
         format(
           "%<fish>s that moved a kilometre or more were seen again mostly towards the %<name>s " \
-            "(mean %<mean>.0f°, concentration %<r>.2f; chance of as much by itself %<chance>s).",
+            "(mean %<mean>.0f°, concentration %<r>.2f; chance of as much by itself %<chance>s). " \
+              "That is where fish are seen, and so where people fish.",
           fish: Words.fish(found.n),
           name:,
           mean: found.mean_deg,
@@ -223,7 +257,7 @@ module Core
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :pace, :flow, :none, :pair_rows, :on_grid, :ends,
+      private_class_method :reach, :distance, :asked_days, :by_time, :distance_words, :flow, :none, :pair_rows, :on_grid, :ends,
         :km_between_cells, :cells_named, :flow_words,
         :stay, :nearest, :median, :way, :way_words, :way_name, :too_few
     end

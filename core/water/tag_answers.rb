@@ -2,152 +2,187 @@
 
 module Core
   module Water
-    # Tags that stay, fish that live. W5, W6.
+    # Tags that stay, fish that live, fish that are kept. W5, W6.
     module TagAnswers
-      SHED = [
-        { key: "tags_shed_apart", text: "One tag is shed whatever becomes of the other." },
-        { key: "both_reported", text: "Who catches a fish with two tags tells both numbers." }
-      ].freeze
       LIVING = [
         { key: "seen_alike", text: "Within a season every tagged fish is as likely to be seen." },
         { key: "stay_or_dead", text: "A fish that left the waters for good counts as dead." }
       ].freeze
       KEPT = [{ key: "kept_is_told", text: "Who keeps a tagged fish reports it." }].freeze
-      ASSUMPTIONS = [*SHED, *LIVING, *KEPT].freeze
+      # A season's own share of survivors is told when its interval is no wider. House rule.
+      WIDEST = 0.4
 
       module_function
 
-      # doubles: as Store::Water#double_tagged;  seasons: as #seasons;  fates: as #fates
-      def of(doubles:, seasons:, fates:)
-        retention = retention(doubles)
-        [retention[:answer], survival(seasons), kept(fates, retention[:fit])]
+      # doubles: as Store::Water#double_tagged has them;  seasons: as #seasons;  fates: as #fates
+      # taken: as #taken;  season: Season
+      def of(doubles:, seasons:, fates:, taken:, season:)
+        retention = RetentionAnswer.of(doubles)
+        [retention[:answer], survival(seasons, season, retention[:fit]), kept(fates, taken)]
       end
 
-      def retention(rows)
-        fit = Estimates::TagRetention.fit(rows)
-        common = {
-          key: "retention",
-          title: "Tags that stay in",
-          n: rows.size,
-          assumptions: SHED,
-          columns: ["caught again after", "with both tags", "with one"],
-          rows: by_half_year(rows),
-          worked_out:
-            "Maximum likelihood of S(t) = rho e^(-Lt) over each fish's own time; profile interval.",
-          source: "Barrowman and Myers (1996), Can. J. Fish. Aquat. Sci. 53, 2027-2035"
-        }
-        return { fit: nil, answer: Answer.new(**common, missing: fit) } if fit.is_a?(String)
-
-        low, high = fit.kept_between.fetch(1)
-        sentence = "After a year a tag still sits in its fish in #{Words.percent(fit.kept(1))} " \
-          "(#{(100 * low).round} to #{(100 * high).round}), by #{rows.size} double-tagged fish " \
-          "caught again."
-        line = fit.kept_between.map do |years, between|
-          [years, fit.kept(years), *between].map { |one| one.to_f.round(4) }
-        end
-        chart = { kind: "scatter", x: "years", y: "share of tags still in", points: [], line: }
-        { fit:, answer: Answer.new(**common, sentence:, chart:) }
-      end
-
-      def by_half_year(rows)
-        rows.group_by { |row| (row[:years] * 2).floor }.sort.map do |half, here|
-          both = here.count { |row| row[:tags_left] == 2 }
-          ["#{half / 2.0} to #{(half + 1) / 2.0} years", both, here.size - both]
-        end
-      end
-
-      # pairs: [{ season:, next_season:, fish: }]
-      def survival(pairs)
-        years = pairs.flat_map { |row| [row[:season], row[:next_season]] }.compact.minmax
-        released, again = m_array(pairs, *years)
-        fit = Estimates::Survival.fit(released:, again:)
+      # seasons: { rows: [{ season:, next_season: | nil, newly: tagged in it, fish: }],
+      #   double_share: of fish with two tags }, only whole seasons
+      def survival(seasons, season, retention)
+        rows = seasons[:rows]
+        years = rows.flat_map { |row| row.values_at(:season, :next_season) }.compact.minmax
+        released, again = m_array(rows, *years)
+        fit = Estimates::Survival.fit(released:, again:, **groups(rows, *years))
         common = {
           key: "survival", title: "Fish that live to the next season", n: released.sum,
           assumptions: LIVING,
           columns: ["season", "alive after it", "first seen again, season by season"],
-          rows: released.each_with_index.map do |count, i|
-            [years[0] + i, count, again[i].join(", ")]
+          rows: released.each_with_index.map do |count, index|
+            [years[0] + index, count, again[index].join(", ")]
           end,
-          worked_out: "Cormack-Jolly-Seber by m-array, constant and by season, the better by AIC.",
-          source: "Cormack (1964); Jolly (1965); Seber (1965), Biometrika 51 and 52"
+          worked_out: survival_method(season, fit),
+          source: "Cormack (1964); Jolly (1965); Seber (1965), Biometrika 51 and 52; Burnham et " \
+            "al. (1987); Lebreton et al. (1992)"
         }
-        return Answer.new(**common, missing: fit) if fit.is_a?(String)
+        missing = fit.is_a?(String) ? fit : unfit(fit[:best])
+        return Answer.new(**common, missing:) if missing
 
-        Answer.new(**common, sentence: survival_words(fit[:best], released.sum, again.sum(&:sum)))
+        kept = retention && kept_over_a_season(retention, seasons[:double_share])
+        Answer.new(
+          **common, sentence: survival_words(told(fit), kept, released.sum, again.sum(&:sum))
+        )
       end
 
-      def survival_words(best, released, seen)
-        shares = best.survival
-        if shares.size == 1
-          return (
-            "#{said(shares.first)} of tagged fish are alive and here a season later, tags shed " \
-              "counted as deaths: #{seen} seen again of #{Words.fish(released)}."
-          )
-        end
+      def survival_method(season, fit)
+        words = "Cormack-Jolly-Seber by m-array over whole seasons from #{season.words}, constant " \
+          "and by season, the better by AIC; shed tags taken off by the tags that stay in."
+        return words if fit.is_a?(String)
 
-        "From season to season " \
-          "#{shares.map { |share| said(share) }.join(', then ')} of tagged fish are " \
-          "alive and here a season later, tags shed counted as deaths."
+        format("%<words>s Counts vary %<misfit>.2f times as much as the model has it (p %<p>.2f).",
+          words:, misfit: fit[:best].misfit, p: fit[:best].misfit_p)
       end
 
-      def said(one)
-        if one.low
-          Words.percent_of({ share: one.share, low: one.low, high: one.high })
-        else
-          Words.percent(one.share)
+      def unfit(best)
+        return nil if best.misfit <= Estimates::Survival::MOST_MISFIT
+
+        format("The seasons do not fit the model (they vary %.1f times as much as it has it), so " \
+               "nothing is told of survival.", best.misfit)
+      end
+
+      # By season where each is known well enough, else one share for all.
+      def told(fit)
+        fits = [fit[:best], fit[:other]].compact
+        best = fits.first
+        return best if best.survival.size > 1 && best.survival.all? { |share| narrow?(share) }
+
+        fits.find { |one| one.survival.size == 1 }
+      end
+
+      def narrow?(share) = share.low && share.high - share.low < WIDEST
+
+      # [low, middle, high] of the share of fish that still bear a tag a season later.
+      def kept_over_a_season(retention, double_share)
+        low, high = retention.kept_between.fetch(1)
+        [low, retention.kept(1), high].map do |kept|
+          (double_share * (1 - ((1 - kept)**2))) + ((1 - double_share) * kept)
         end
+      end
+
+      def survival_words(fit, kept, released, seen)
+        counts = "#{seen} seen again of #{Words.fish(released)}"
+        shares = fit.survival.map { |share| unshed(share, kept) }
+        return least_words(shares, kept, fit.unlike, counts) if kept.nil? || fit.unlike
+
+        from = shares.size == 1 ? "From one season to the next" : "From season to season"
+        "#{from} #{shares.map { |share| Words.percent_of(share) }.join(', then ')} of tagged fish " \
+          "stay alive and here, those that are kept and reported left out, shed tags taken off: " \
+          "#{counts}."
+      end
+
+      # Shed tags look like deaths, and so do fish that are hardly ever seen.
+      def least_words(shares, kept, unlike, counts)
+        why = [("shed tags count as deaths" unless kept),
+          ("some fish are seen more easily than others" if unlike)].compact.join(", and ")
+        "From one season to the next at least #{Words.percent(shares.map { |row| row[:low] }.min)} " \
+          "of tagged fish stay alive and here, those that are kept and reported left out: " \
+          "#{counts}; at least, because #{why}."
+      end
+
+      # The errors of both are carried on, on the logarithm.
+      def unshed(share, kept)
+        return { share: share.share, low: share.low, high: share.high } if kept.nil?
+
+        lives = Math.log(share.share / kept[1])
+        error = Math.hypot(
+          Math.log(share.high / share.low) / (2 * Estimates::Rates::Z95),
+          Math.log(kept[2] / kept[0]) / (2 * Estimates::Rates::Z95)
+        )
+        low, middle, high = [-1, 0, 1].map do |side|
+          [Math.exp(lives + (side * Estimates::Rates::Z95 * error)), 1.0].min
+        end
+        { share: middle, low:, high: }
       end
 
       # Released in each season but the last, and in which later one each was first seen again.
-      def m_array(pairs, first, last)
+      def m_array(rows, first, last)
         return [[], []] if first.nil? || first == last
 
         seasons = (first...last).to_a
-        released = seasons.map { |year| pairs.sum { |row| row[:season] == year ? row[:fish] : 0 } }
+        counts = rows.group_by { |row| row.values_at(:season, :next_season) }
+          .transform_values { |here| here.sum { |row| row[:fish] } }
+        released = seasons.map do |year|
+          counts.sum { |(season, _), fish| season == year ? fish : 0 }
+        end
         again = seasons.map do |year|
-          ((year + 1)..last).map do |later|
-            pairs.find { |row| row[:season] == year && row[:next_season] == later }&.fetch(:fish) ||
-              0
-          end
+          ((year + 1)..last).map { |later| counts.fetch([year, later], 0) }
         end
         [released, again]
       end
 
-      # What was kept of what was tagged: a least, as not every fish that is kept is told of.
-      def kept(fates, retention)
+      # [seen again, never] by season, of fish tagged in it and of others.
+      def groups(rows, first, last)
+        return {} if first.nil? || first == last
+
+        { newly: true, known: false }.transform_values do |newly|
+          (first...last).map do |year|
+            here = rows.select { |row| row[:season] == year && row[:newly] == newly }
+            here.partition { |row| row[:next_season] }
+              .map { |part| part.sum { |row| row[:fish] } }
+          end
+        end
+      end
+
+      # What was kept of what was tagged: a sum over all years, and a least, as not every fish that
+      # is kept is told of.  taken: [{ kept:, over: }], see Estimates::TagRecovery
+      def kept(fates, taken)
         tagged, kept = fates.values_at(:tagged, :kept)
         share = Estimates::Rates.wilson(kept, tagged)
         common = {
-          key: "kept",
-          title: "Tagged fish that were kept",
-          n: tagged,
-          assumptions: KEPT,
-          columns: %w[what fish],
-          rows: [["tagged", tagged], ["seen again", fates[:returned]], ["kept", kept]],
+          key: "kept", title: "Tagged fish that were kept", n: tagged, assumptions: KEPT,
+          columns: ["what", "fish", "not kept, at large just so long"],
+          rows: [["tagged", tagged, nil], ["seen again", fates[:returned], nil],
+            ["kept", kept, nil],
+            *taken.each_with_index.map do |year, index|
+              ["kept in year #{index + 1} since tagging", *year.values_at(:kept, :over)]
+            end],
           worked_out:
-            "Wilson's interval of what was told. How many keep a fish without a word, and how " \
-            "many fish died of tagging, is not known here, so this is a least, and no rate of " \
-            "exploitation.",
+            "Wilson's interval of what was told, over all years together. How many keep a fish " \
+            "without a word, and how many fish died of tagging, is not known here, so this is a " \
+            "least, and no rate of a year.",
           source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
         }
         return Answer.new(**common, missing: "No fish was tagged yet.") if share.nil?
 
-        shed = retention ? " Tags shed hide more: see the tags that stay in." : ""
         Answer.new(
           **common,
-          sentence: "#{kept} of #{tagged} tagged fish are known to have been kept: " \
-            "#{percent_fine(share)}.#{shed}"
+          sentence: "#{kept} of #{tagged} tagged fish are known to have been kept, all years " \
+            "together: at least #{percent_fine(share)}."
         )
       end
 
       def percent_fine(row)
         format(
           "%.1f %% (%.1f to %.1f)",
-          *row.values_at(:share, :low, :high).map { |one| 100 * one }
+          *row.values_at(:share, :low, :high).map { |share| 100 * share }
         )
       end
-      private_class_method :retention, :by_half_year, :survival, :survival_words, :said, :m_array,
-        :kept, :percent_fine
+      private_class_method :survival, :survival_method, :unfit, :told, :narrow?,
+        :kept_over_a_season, :survival_words, :least_words, :unshed, :m_array, :groups, :kept, :percent_fine
     end
   end
 end

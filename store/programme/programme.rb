@@ -31,6 +31,10 @@ module Store
         .select_hash(:day, ahead.as(:minutes))
     end
 
+    # Core::Water::Season as it is set, else by when fish are caught.
+    #   catches: { month => count }
+    def season(catches) = Core::Water::Season.of(find.season_begins, catches)
+
     # Whether this server can tell the time there.
     def time_zone?(name) = !@db[:pg_timezone_names].where(name:).empty?
 
@@ -40,9 +44,9 @@ module Store
     def name = find.name
     def coast_version = find.coast_version
 
-    # columns: name:, sender:, contact:, time_zone:
+    # columns: name:, sender:, contact:, time_zone:, season_begins:
     def keep(columns)
-      row = columns.slice(:name, :sender, :contact, :time_zone)
+      row = columns.slice(:name, :sender, :contact, :time_zone, :season_begins)
       @db[:programme].insert_conflict(
         target: :id,
         update: {

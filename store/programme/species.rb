@@ -50,9 +50,9 @@ module Store
     def known
       curves =
         @db[:growth_curves].distinct(:species_code).order(:species_code, Sequel.desc(:version))
-          .select(:species_code, :linf_mm, :k_per_year, :version)
+          .select(:species_code, :linf_mm, :k_per_year, :swing, :fastest, :version)
       @db[:species].left_join(curves.as(:curve), species_code: :code)
-        .select_all(:species).select_append(:linf_mm, :k_per_year, :version)
+        .select_all(:species).select_append(:linf_mm, :k_per_year, :swing, :fastest, :version)
     end
 
     def curve(row)

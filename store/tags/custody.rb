@@ -16,9 +16,10 @@ module Store
 
     def initialize(db) = @db = db
 
-    # prefix_printed: whether the tags bear it, or our books alone
-    def add_series(prefix:, digits:, first_serial:, last_serial:, prefix_printed: true)
-      @db[:tag_series].insert(prefix:, digits:, first_serial:, last_serial:, prefix_printed:)
+    # kind: { prefix_printed: whether the tags bear it, or our books alone, tag_type: "anchor" |
+    #   "dart", applicator: "needle" | "gun" }, each may be absent
+    def add_series(prefix:, digits:, first_serial:, last_serial:, **kind)
+      @db[:tag_series].insert(prefix:, digits:, first_serial:, last_serial:, **kind)
     end
 
     # For who has to choose one: [{ prefix:, digits:, prefix_printed: }]

@@ -51,88 +51,67 @@ module Store
         ).all
     end
 
-    # Released fish grouped by all that was done to them: [{ species_code:, quarter:, hook:, air:,
-    # fight:, warmth:, bleeding:, depth:, removal:, released:, years:, returned: }]; a factor
-    # that was not told is nil.
-    def treated(filter, today:)
-      again =
-        later.group(:fish_id).select(:fish_id, Sequel.function(:min, :caught_on).as(:again_on))
-      rows = @db[:encounters].join(:species, code: :species_code)
-        .left_join(again.as(:again), fish_id: Sequel[:encounters][:fish_id])
-        .where(kind: "tagged", fate: "released")
-        .exclude(Sequel[:encounters][:fish_id] => nil)
-      rows = filtered(rows, filter, Sequel[:encounters])
-      until_on = Sequel.function(:coalesce, :again_on, Date.parse(today.to_s))
-      years = Sequel.cast(until_on - Sequel[:encounters][:caught_on], Float) / 365.25
-      factors = FACTORS.map { |name, sql| Sequel.lit(sql).as(name) }
-      grouped = [
-        Sequel[:encounters][:species_code],
-        *(1..FACTORS.size).map { |i| Sequel.lit((i + 1).to_s) }
-      ]
-      rows
-        .select(
-          Sequel[:encounters][:species_code],
-          *factors,
-          Sequel.function(:count).*.as(:released),
-          Sequel.function(:sum, Sequel.function(:greatest, years, 1 / 365.25)).as(:years),
-          Sequel.function(:count, :again_on).as(:returned)
-        )
-        .group(*grouped)
-        .all
-    end
-
-    FACTORS = {
-      quarter: "extract(quarter from encounters.caught_on)::int",
-      hook: "case when hook_place in ('throat', 'gill', 'stomach') then 'deep' " \
-        "when hook_place is not null then 'shallow' end",
-      air: "case when air_seconds is null or review->>'air_seconds' is null then null " \
-        "when air_seconds > (review->>'air_seconds')::float then 'over' else 'within' end",
-      fight: "case when fight_seconds is null or review->>'fight_seconds' is null then null " \
-        "when fight_seconds > (review->>'fight_seconds')::float then 'over' else 'within' end",
-      warmth: "case when water_temp_c is null then null when water_temp_c >= warm_c then 'warm' " \
-        "else 'cool' end",
-      bleeding: "case when bleeding is null then null when bleeding = 'none' then 'none' " \
-        "else 'bleeding' end",
-      depth: "case when depth_m is null then null when depth_m > 10 then 'deep' else 'shallow' end",
-      removal: "case when removal is null then null when removal = 'cut_line' then 'hook left' " \
-        "else 'hook out' end"
-    }.freeze
-
-    # Of fish that got two tags at once: [{ years:, tags_left: 1 | 2 }] at their first return.
+    # Of fish that got two tags at once: [{ years:, tags_left: 1 | 2, examined: whether a member
+    # looked at it, tag_type:, applicator:, tagger: of the tags }] at their first return.
     def double_tagged(filter)
-      two = @db[:taggings].group(:encounter_id, :fish_id).having { count.function.* > 1 }
-        .select(:encounter_id, :fish_id,
-          Sequel.function(:array_agg, :tag_number).as(:put))
       again = later.distinct(:fish_id).order(:fish_id, :caught_on)
-        .select(:fish_id, :caught_on, :numbers).as(:again)
-      rows = @db[:encounters].join(two.as(:two), encounter_id: :id)
+        .select(:fish_id, :caught_on, :numbers, :encounter_id).as(:again)
+      rows = @db[:encounters].join(pairs_of_tags.as(:two), encounter_id: :id)
         .join(again, fish_id: Sequel[:two][:fish_id])
+        .join(:members, id: Sequel[:encounters][:member_id])
       filtered(rows, filter, Sequel[:encounters])
         .select(
           (Sequel.cast(Sequel[:again][:caught_on] - Sequel[:encounters][:caught_on],
             Float) / 365.25)
             .as(:years),
           Sequel.lit("(select count(*) from unnest(again.numbers) n where n = any(two.put))::int")
-            .as(:tags_left)
+            .as(:tags_left),
+          Sequel.~(Sequel[:again][:encounter_id] => nil).as(:examined),
+          :tag_type, :applicator, Sequel[:members][:name].as(:tagger)
         ).order(1, 2).all
         .select { |row| row[:tags_left].between?(1, 2) && row[:years].positive? }
     end
 
-    # [{ season:, next_season: Integer | nil, fish: }]: fish alive after a season, by the season in
-    # which they were seen next.
-    def seasons(filter)
-      year = Sequel.cast(Sequel.function(:date_part, "year", :caught_on), Integer)
-      seen = @db[:catches]
+    # { month 1..12 => catches }
+    def catches_by_month
+      month = Sequel.cast(Sequel.function(:date_part, "month", :caught_on), Integer)
+      @db[:catches].group(month).select_hash(month.as(:month), Sequel.function(:count).*.as(:fish))
+    end
+
+    # Whole seasons of the programme: { rows: [{ season:, next_season: Integer | nil, newly: whether
+    # it was tagged in that season, fish: }], fish alive after a season by the season in which they
+    # were seen next; double_share: of fish with two tags }.
+    #   season: Core::Water::Season
+    def seasons(filter, season:, today:)
+      year = in_season(season)
+      seen = @db[:catches].where(year < season.year_of(today))
       seen = seen.where(fish_id: first(filter).select(Sequel[:first][:fish_id])) if filter.any?
       seen = seen.group(:fish_id, year)
         .select(:fish_id, year.as(:season),
+          Sequel.function(:bool_or, Sequel.lit("kind = 'tagged'")).as(:newly),
           Sequel.function(:bool_and, Sequel.lit("fate = 'released'")).as(:alive))
       following = Sequel.function(:lead, :season)
         .over(partition: :fish_id, order: :season).as(:next_season)
-      @db.from(@db.from(seen.as(:seen)).select(:season, :alive, following).as(:pairs))
-        .where(:alive).group(:season, :next_season)
-        .select(:season, :next_season, Sequel.function(:count).*.as(:fish))
-        .order(:season, :next_season).all
+      pairs = @db.from(seen.as(:seen)).select(:season, :newly, :alive, following)
+      rows = @db.from(pairs.as(:pairs)).where(:alive).group(:season, :next_season, :newly)
+        .select(:season, :next_season, :newly, Sequel.function(:count).*.as(:fish))
+        .order(:season, :next_season, :newly).all
+      { rows:, double_share: double_share }
+    end
+
+    # By whole years since the tagging, from the first: [{ kept: in that year, over: not known to be
+    # kept, of fish tagged just so many whole years ago }]; of fish tagged a year ago or longer.
+    def taken(filter, today:)
+      kept = later.where(fate: "kept").group(:fish_id)
+        .select(:fish_id, Sequel.function(:min, :caught_on).as(:kept_on))
+      let_go = Sequel[:first][:caught_on]
+      followed = whole_years(Date.parse(today.to_s) - let_go)
+      rows = first(filter).left_join(kept.as(:kept), fish_id: Sequel[:first][:fish_id])
+        .where(followed >= 1)
+        .select(followed.as(:followed), whole_years(Sequel[:kept_on] - let_go).as(:year))
+        .from_self.group(:followed, :year)
+        .select(:followed, :year, Sequel.function(:count).*.as(:fish)).all
+      by_year(rows)
     end
 
     # Fish of the newest year in each closed water under this filter: [{ water:, species_code:,
@@ -202,7 +181,7 @@ module Store
     end
 
     # Trips that told how long they fished, with all that they caught of the species asked for:
-    # [{ year:, month:, water:, spot:, rod_hours: Float, fish: }]
+    # [{ year:, month:, water:, spot:, angler:, rod_hours: Float, fish: }]
     def efforts(filter)
       caught = @db[:encounters].group(:trip_id)
         .select(:trip_id, Sequel.function(:count).*.as(:fish))
@@ -212,6 +191,7 @@ module Store
         Sequel.lit("extract(year from held_on)::int").as(:year),
         Sequel.lit("extract(month from held_on)::int").as(:month),
         Sequel[:waters][:name].as(:water), Sequel[:spots][:code].as(:spot),
+        Sequel[:trips][:member_id].as(:angler),
         Sequel.cast(Sequel[:fished_hours] * Sequel[:rods], Float).as(:rod_hours),
         Sequel.cast(Sequel.function(:coalesce, Sequel[:caught][:fish], 0), Integer).as(:fish)
       ).all
@@ -287,6 +267,41 @@ module Store
       rows = rows.where { held_on >= filter[:from] } if filter[:from]
       rows = Area.within(rows, filter, Sequel[:spots][:lat_deg], Sequel[:spots][:lon_deg])
       filter[:to] ? rows.where { held_on <= filter[:to] } : rows
+    end
+
+    # Catches with two tags put in: [{ encounter_id, fish_id, put, tag_type, applicator }]
+    def pairs_of_tags
+      @db[:taggings].join(:tags, number: :tag_number).join(:tag_series, id: :series_id)
+        .group(:encounter_id, :fish_id).having { count.function.* > 1 }
+        .select(:encounter_id, :fish_id, Sequel.function(:array_agg, :tag_number).as(:put),
+          Sequel.function(:min, :tag_type).as(:tag_type),
+          Sequel.function(:min, :applicator).as(:applicator))
+    end
+
+    def double_share
+      tags = @db[:taggings].group(:encounter_id).select(Sequel.function(:count).*.as(:tags))
+      count = Sequel.function(:count).*
+      two, all = @db.from(tags).get([count.filter { tags > 1 }.as(:two), count.as(:all)])
+      all.zero? ? 0.0 : two / all.to_f
+    end
+
+    # The year in which the season of a catch began.
+    def in_season(season)
+      Sequel.cast(
+        Sequel.function(:date_part, "year", Sequel[:caught_on] - season.shift_days), Integer
+      )
+    end
+
+    def whole_years(days) = Sequel.cast(Sequel.function(:div, days, 365), Integer)
+
+    # A fish kept in a year that is not over for it yet counts as not kept.
+    def by_year(rows)
+      most = rows.map { |row| row[:followed] }.max.to_i
+      rows.each { |row| row[:year] = nil if row[:year] && row[:year] >= row[:followed] }
+      (0...most).map do |year|
+        { kept: rows.sum { |row| row[:year] == year ? row[:fish] : 0 },
+          over: rows.sum { |row| row[:year].nil? && row[:followed] == year + 1 ? row[:fish] : 0 } }
+      end
     end
 
     # Catches after the release.

@@ -59,7 +59,7 @@ module Acts
       Core::Recaptures::ExpectedGrowth.range(
         one.measured,
         [(report.caught_on - one.released_on).to_i, 0].max,
-        species.fetch(one.species_code)
+        species.fetch(one.species_code), released_on: one.released_on
       )
     end
     private_class_method :shown, :candidate, :expected

@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+module Core
+  module Estimates
+    # How far from its release a fish is seen again, by how long it was at large. Two models: fish
+    # keep to a home range, so that the distance levels off; or they spread, so that it grows with
+    # the square root of time. The first has the second as its limit.
+    #
+    # The distance of fish after the same time follows Weibull's law about its middle; distances
+    # are known to a resolution, and one below it may be none at all.
+    #
+    # Source: Okubo and Levin (2001), Diffusion and Ecological Problems, ch. 5 and 6, for the two
+    # curves; Weibull (1951), J. Appl. Mech. 18, 293-297; Akaike (1974).
+    class Dispersal
+      LEAST_FISH = 30
+      # Closer than this the two models are not told apart.
+      LEAST_AIC = 2.0
+      # Of more fish every so manieth is enough.
+      MOST_FISH = 2000
+      MIDDLE = Math.log(2)
+      LEAST_CHANCE = 1e-12
+      # km: distance of the middle fish at the time asked for;  levels_off: true | false, nil where
+      # it cannot be told;  curve: [[days, km], ...];  home_days: until nearly all of its range
+      Fit = Struct.new(
+        :days, :km, :low, :high, :levels_off, :curve, :aic, :other_aic, :n, keyword_init: true
+      )
+
+      # rows: [{ days:, km: }];  days: the time that the distance is wanted of
+      # resolution_km: two distances closer than that are one. Returns a Fit, or a sentence.
+      def self.fit(rows, days:, resolution_km:)
+        if rows.size < LEAST_FISH
+          return "A curve takes #{LEAST_FISH} fish seen again; #{LEAST_FISH - rows.size} more."
+        end
+
+        new(rows, days, resolution_km).fit
+      end
+
+      def initialize(rows, days, resolution_km)
+        @days = days
+        rows = rows.each_slice((rows.size / MOST_FISH.to_f).ceil).map(&:first)
+        @years = Numo::DFloat.cast(rows.map { |row| [row[:days], 0.5].max / days.to_f })
+        km = Numo::DFloat.cast(rows.map { |row| row[:km] })
+        # A distance stands for all that are rounded to it.
+        @low = (km - (resolution_km / 2.0)).clip(0.0, nil)
+        @high = km + (resolution_km / 2.0)
+        @start = Math.log([km.median, resolution_km].max)
+        @n = rows.size
+      end
+
+      def fit
+        levels, spreads = home_range, spread
+        return NO_CURVE if levels.nil? || spreads.nil?
+
+        told(levels, spreads)
+      end
+
+      NO_CURVE = "These distances fit no curve."
+
+      private
+
+      # Parameters: log of the middle distance at the time asked for, log of the shape, log of the
+      # time (in that time) in which the range fills.
+      def home_range
+        starts = [-2.0, 0.0, 2.0].map { |turn| [@start, 0.0, turn] }
+        Maximum.find(starts:, scales: [1.0, 1.0, 1.0]) { |point| minus_log(*point) }
+      end
+
+      def spread
+        Maximum.find(starts: [[@start, 0.0]], scales: [1.0, 1.0]) { |point| minus_log(*point) }
+      end
+
+      # Of the middle distance at each time, as a share of that at the time asked for.
+      def grown(years, log_turn)
+        return Numo::NMath.sqrt(years) if log_turn.nil?
+
+        turn = Math.exp(log_turn)
+        Numo::NMath.sqrt((1 - Numo::NMath.exp(-years / turn)) / (1 - Math.exp(-1 / turn)))
+      end
+
+      def minus_log(log_km, log_shape, log_turn = nil)
+        return Float::INFINITY if log_turn && log_turn.abs > MOST_LOG
+        return Float::INFINITY if log_shape.abs > MOST_LOG
+
+        shape = Math.exp(log_shape)
+        middle = grown(@years, log_turn) * Math.exp(log_km)
+        beyond = [@low, @high].map { |km| Numo::NMath.exp(((km / middle)**shape) * -MIDDLE) }
+        -Numo::NMath.log((beyond[0] - beyond[1]).clip(LEAST_CHANCE, 1)).sum
+      end
+      MOST_LOG = 8.0
+
+      def told(levels, spreads)
+        aic, other_aic = [levels, spreads].map { |found| 2 * (found.minus_log + found.at.size) }
+        better = levels_off(aic, other_aic)
+        found = better == false ? spreads : levels
+        error = found.errors&.first || spreads.errors&.first
+        return NO_CURVE if error.nil?
+
+        half = Math.exp(Rates::Z95 * error)
+        km = Math.exp(found.at[0])
+        Fit.new(days: @days, km:, low: km / half, high: km * half, levels_off: better,
+          curve: curve(found), aic:, other_aic:, n: @n)
+      end
+
+      def levels_off(aic, other_aic)
+        return nil if (aic - other_aic).abs < LEAST_AIC
+
+        aic < other_aic
+      end
+
+      def curve(found)
+        days = (1..24).map { |step| @days * step / 16.0 }
+        km = grown(Numo::DFloat.cast(days) / @days, found.at[2]) * Math.exp(found.at[0])
+        days.zip(km.to_a)
+      end
+    end
+  end
+end
