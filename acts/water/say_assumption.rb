@@ -19,7 +19,8 @@ module Acts
     KEYS = [
       *Core::Water::GrowthAnswer::ASSUMPTIONS, *Core::Water::MovementAnswers::ASSUMPTIONS,
       *Core::Water::HandlingAnswers::ASSUMPTIONS, *Core::Water::LengthAnswers::ASSUMPTIONS,
-      *Core::Water::TagAnswers::ASSUMPTIONS, *Core::Water::ClosedAnswer::ASSUMPTIONS,
+      *Core::Water::RetentionAnswer::ASSUMPTIONS, *Core::Water::TagAnswers::ASSUMPTIONS,
+      *Core::Water::ClosedAnswer::ASSUMPTIONS,
       *Core::Water::ExploitationAnswer::ASSUMPTIONS
     ].map { |one| one[:key] }.freeze
   end

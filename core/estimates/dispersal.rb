@@ -21,13 +21,11 @@ module Core
       MOST_FISH = 2000
       MIDDLE = Math.log(2)
       LEAST_CHANCE = 1e-12
-      # km: distance of the middle fish at the time asked for;  levels_off: true | false, nil where
-      # it cannot be told;  curve: [[days, km], ...];  home_days: until nearly all of its range
-      Fit = Struct.new(
-        :days, :km, :low, :high, :levels_off, :curve, :aic, :other_aic, :n, keyword_init: true
-      )
+      # levels_off: true | false, nil where it cannot be told;  curve: [[days, km], ...], of the
+      # middle fish
+      Fit = Struct.new(:days, :levels_off, :curve, :aic, :other_aic, :n, keyword_init: true)
 
-      # rows: [{ days:, km: }];  days: the time that the distance is wanted of
+      # rows: [{ days:, km: }];  days: about as long as the curve is wanted for
       # resolution_km: two distances closer than that are one. Returns a Fit, or a sentence.
       def self.fit(rows, days:, resolution_km:)
         if rows.size < LEAST_FISH
@@ -83,30 +81,41 @@ module Core
         return Float::INFINITY if log_turn && log_turn.abs > MOST_LOG
         return Float::INFINITY if log_shape.abs > MOST_LOG
 
-        shape = Math.exp(log_shape)
+        low, high = chances(log_km, log_shape, log_turn)
+        -Numo::NMath.log((high - low).clip(LEAST_CHANCE, 1)).sum
+      end
+
+      # Shares of fish that lie nearer than the two ends of each distance.
+      def chances(log_km, log_shape, log_turn = nil)
         middle = grown(@years, log_turn) * Math.exp(log_km)
-        beyond = [@low, @high].map { |km| Numo::NMath.exp(((km / middle)**shape) * -MIDDLE) }
-        -Numo::NMath.log((beyond[0] - beyond[1]).clip(LEAST_CHANCE, 1)).sum
+        [@low, @high].map do |km|
+          1 - Numo::NMath.exp(((km / middle)**Math.exp(log_shape)) * -MIDDLE)
+        end
       end
       MOST_LOG = 8.0
 
       def told(levels, spreads)
         aic, other_aic = [levels, spreads].map { |found| 2 * (found.minus_log + found.at.size) }
-        better = levels_off(aic, other_aic)
-        found = better == false ? spreads : levels
-        error = found.errors&.first || spreads.errors&.first
-        return NO_CURVE if error.nil?
-
-        half = Math.exp(Rates::Z95 * error)
-        km = Math.exp(found.at[0])
-        Fit.new(days: @days, km:, low: km / half, high: km * half, levels_off: better,
-          curve: curve(found), aic:, other_aic:, n: @n)
+        found = aic < other_aic ? levels : spreads
+        better = (aic < other_aic) if (aic - other_aic).abs >= LEAST_AIC && fits?(found.at)
+        Fit.new(days: @days, levels_off: better, curve: curve(found), aic:, other_aic:, n: @n)
       end
 
-      def levels_off(aic, other_aic)
-        return nil if (aic - other_aic).abs < LEAST_AIC
+      # Whether fish lie about the curve as the law has it, early ones and late ones: where some
+      # stay and others go neither curve holds.
+      def fits?(point)
+        low, high = chances(*point)
+        middle = ((low + high) / 2).to_a
+        halves = @years.to_a.zip(middle).sort.map(&:last).each_slice((@n / 2.0).ceil).to_a
+        square = halves.sum { |half| unevenness(half) }
+        NormalLaw.chi_square_beyond(square, halves.size * (QUARTERS - 1)) > MOST_CHANCE
+      end
+      QUARTERS, MOST_CHANCE = 4, 0.05
 
-        aic < other_aic
+      def unevenness(shares)
+        expected = shares.size / QUARTERS.to_f
+        counts = shares.map { |share| [(share * QUARTERS).floor, QUARTERS - 1].min }.tally
+        QUARTERS.times.sum { |part| ((counts.fetch(part, 0) - expected)**2) / expected }
       end
 
       def curve(found)

@@ -6,7 +6,8 @@ module Core
   module Estimates
     # Growth of fish that each grow towards a length of their own. A fish that is long when it is
     # tagged is rather one that grows long, so a curve through all fish tells K too low; here both
-    # lengths of a fish are told together, over the ages that it may have had.
+    # lengths of a fish are told together, over the lengths that it may grow to, each with the age
+    # that goes with it.
     #
     #   rows: [{ l1_mm:, sd1_mm:, l2_mm:, sd2_mm:, years: }, ...], years as growth counts them
     #
@@ -16,8 +17,10 @@ module Core
       LEAST_ROWS = 60
       # Of more rows every so manieth is enough.
       MOST_ROWS = 300
-      # Ages stand at so many points of their law, from so many deviations below to above its middle.
-      AGES, WIDEST = 25, 3.2
+      # Own lengths stand at so many points of their law, from so many deviations below to above.
+      LENGTHS, WIDEST = 31, 3.2
+      # No fish is nearer to its own length than by this share of it.
+      MOST_REACHED = 0.998
       LEAST_CHANCE = 1e-300
       Interval = Struct.new(:middle, :low, :high)
       # linf_mm, k: Interval;  spread: of the lengths that fish grow to, a share
@@ -40,9 +43,9 @@ module Core
         rows = rows.each_slice((rows.size / MOST_ROWS.to_f).ceil).map(&:first)
         @first, @second, @years = %i[l1_mm l2_mm years].map { |name| column(rows, name) }
         @first_var, @second_var = %i[sd1_mm sd2_mm].map { |name| column(rows, name)**2 }
-        step = 2 * WIDEST / (AGES - 1)
-        # Ages lie along rows, fish along columns.
-        @deviates = (Numo::DFloat.new(AGES, 1).seq * step) - WIDEST
+        step = 2 * WIDEST / (LENGTHS - 1)
+        # Own lengths lie along rows, fish along columns.
+        @deviates = (Numo::DFloat.new(LENGTHS, 1).seq * step) - WIDEST
         @weights = Numo::NMath.exp(@deviates**2 * -0.5) * (step / Math.sqrt(2 * Math::PI))
         @n = rows.size
       end
@@ -78,24 +81,22 @@ module Core
       def minus_log(log_linf, log_spread, log_k, log_age, log_age_spread)
         return Float::INFINITY if [log_spread, log_k, log_age, log_age_spread].any? { |x| x.abs > 8 }
 
-        linf, k = Math.exp(log_linf), Math.exp(log_k)
-        spread_var = (linf * Math.exp(log_spread))**2
-        grown = Numo::NMath.exp(@years * -k)
-        left = Numo::NMath.exp(-Numo::NMath.exp((@deviates * Math.exp(log_age_spread)) + log_age))
-        chances = density(linf, spread_var, 1 - left, 1 - (left * grown)) * @weights
+        linf = ((@deviates * Math.exp(log_spread)) + 1).clip(0.05, nil) * Math.exp(log_linf)
+        reached = (@first / linf).clip(0, MOST_REACHED)
+        left = linf * (1 - reached)
+        age = (Numo::NMath.log(-Numo::NMath.log(1 - reached)) - log_age) / Math.exp(log_age_spread)
+        # Of the age, as a density of the first length.
+        first = Numo::NMath.exp(age**2 * -0.5) /
+          (Numo::NMath.log(1 - reached) * -Math.exp(log_age_spread) * left)
+        chances = first * second(left, Numo::NMath.exp(@years * -Math.exp(log_k))) * @weights
         -Numo::NMath.log(chances.sum(0).clip(LEAST_CHANCE, nil)).sum
       end
 
-      # Of both lengths of all fish, at the shares of their own length that they have reached.
-      def density(linf, spread_var, first_share, second_share)
-        first_var = @first_var + (first_share * first_share * spread_var)
-        second_var = @second_var + (second_share * second_share * spread_var)
-        both = second_share * first_share * spread_var
-        rest = (first_var * second_var) - (both * both)
-        off, second_off = @first - (first_share * linf), @second - (second_share * linf)
-        square = ((off * off * second_var) - (off * second_off * both * 2) +
-          (second_off * second_off * first_var)) / rest
-        Numo::NMath.exp(square * -0.5) / Numo::NMath.sqrt(rest)
+      # Density of the second length; an error of the first fades as the fish grows on.
+      def second(left, kept)
+        variance = @second_var + (@first_var * (kept**2))
+        off = @second - @first - (left * (1 - kept))
+        Numo::NMath.exp(off * off / variance * -0.5) / Numo::NMath.sqrt(variance)
       end
     end
   end

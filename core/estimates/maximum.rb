@@ -48,9 +48,15 @@ module Core
           others = near.at if near.minus_log < found.minus_log + FAR
           near.minus_log
         end
+        ends = [-1, 1].map { |side| best + (side * Rates::Z95 * error) }
+        falls = ends.map { |held| lowest.call(held) - found.minus_log }
+        return ends if falls.all? { |fall| (fall - (Profile::CHI2_95 / 2)).abs < ROUND }
+
         within = [-1, 1].map { |side| best + (side * PROFILED * error) }
         Profile.interval(best: [best, found.minus_log], within:, &lowest)
       end
+      # Where the likelihood falls so nearly as a parabola does, its ends are those of the error.
+      ROUND = 0.15
       # What is so much less likely is no good start for the next value.
       FAR = 20
       # So many errors away no interval ends.

@@ -52,7 +52,7 @@ module Core
         @design = Numo::DFloat.cast(@rows.map { |row| line(row) })
         logs, information, expected = solve || (return nil)
         variance = information.inverse
-        dispersion = pearson(expected) / freedom
+        dispersion = freedom.zero? ? 1.0 : pearson(expected) / freedom
         errors = errors(variance, expected, dispersion)
         terms = [[nil, nil], *@columns].map.with_index do |(factor, level), i|
           Term.new(factor:, level:, log: logs[i], error: errors[i])
@@ -104,7 +104,7 @@ module Core
         end
       end
 
-      def roots(variance) = variance.each(:diagonal).map { |square| Math.sqrt(square) }
+      def roots(variance) = variance.each(:diagonal).map { |square| Math.sqrt([square, 0].max) }
 
       # What each row's fish, of which some came back and others not, pull at the fit.
       def of_fish(expected)

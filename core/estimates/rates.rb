@@ -31,6 +31,22 @@ module Core
         { ratio:, low: ratio * Math.exp(-Z95 * sd), high: ratio * Math.exp(Z95 * sd) }
       end
 
+      # Ranks, from 0, of the values between which the middle of all lies, of so many that are
+      # sorted: exact binomial limits. Source: Conover (1999), Practical Nonparametric Statistics,
+      # ch. 3.2.
+      def middle_ranks(count)
+        chance = 0.5**count
+        below, rank = chance, 0
+        while below <= TAIL && rank < count / 2
+          rank += 1
+          chance *= (count - rank + 1) / rank.to_f
+          below += chance
+        end
+        low = [rank - 1, 0].max
+        [low, count - 1 - low]
+      end
+      TAIL = 0.025
+
       def log_variance(count, of) = (1.0 / [count, of - 0.5].min) - (1.0 / of)
       private_class_method :log_variance
     end

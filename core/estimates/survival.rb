@@ -47,7 +47,8 @@ module Core
         return "These returns fit no survival." if constant.nil?
 
         fits = [constant, by_season].compact
-        misfit = [fits.last.misfit, 1.0].max
+        # Where nobody told newly tagged fish apart, fit is not tested, and nothing widened.
+        misfit = @groups.empty? ? 1.0 : [fits.last.misfit, 1.0].max
         fits = fits.map { |fit| widened(fit, misfit) }.sort_by(&:aic)
         { best: fits.first, other: fits[1] }
       end

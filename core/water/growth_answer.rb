@@ -49,7 +49,7 @@ module Core
         seasonal = Estimates::SeasonalGrowth.fit(known, even)
         fits = Fits.new(rows: known, even:, seasonal:)
         sound = clocked(fits)
-        fits.individual = Estimates::IndividualGrowth.fit(sound, even)
+        fits.individual = Estimates::IndividualGrowth.fit(surest(sound, fits), even)
         fits.yearly = [even.a_mm, even.b_mm].to_h { |mm| [mm, yearly(fits, sound, mm)] }
         fits
       end
@@ -62,6 +62,15 @@ module Core
         end
         rows.select { |row| row[:years].positive? }
       end
+
+      # Where growth swings, fish at large for a part of a year tell more of the season than of K;
+      # and a guess at the first length tells nothing of how much of its own a fish has reached.
+      def surest(rows, fits)
+        rows = rows.select { |row| row[:sd1_mm] <= MOST_SD_MM }
+        fits.swings? ? rows.select { |row| row[:years] >= LEAST_SWUNG_YEARS } : rows
+      end
+      MOST_SD_MM = 10
+      LEAST_SWUNG_YEARS = 0.75
 
       def yearly(fits, rows, mm)
         individual = fits.individual
@@ -212,7 +221,7 @@ module Core
           100 * fit.nu, SPREAD.fetch(fit.spread), 100 * fit.p
         )
       end
-      private_class_method :clocked, :yearly, :rounding_mm, :own_length, :season, :aic, :sd, :sentence, :line, :chart, :band, :variance,
+      private_class_method :clocked, :surest, :yearly, :rounding_mm, :own_length, :season, :aic, :sd, :sentence, :line, :chart, :band, :variance,
         :method_of
     end
   end

@@ -195,7 +195,7 @@ module Core
           "fish #{row.treatment.words} came back " \
             "#{Words.ratio(row.headline.missing_at_most(missed))}"
         end
-        "Beyond chance, with all #{told.size} comparisons counted: #{words.join('; ')}. " \
+        "Beyond chance, #{told.size} compared: #{words.join('; ')}. " \
           "A comparison does not say why."
       end
 

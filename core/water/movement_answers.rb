@@ -37,29 +37,35 @@ module Core
           rows: by_time(rows),
           worked_out: "Distance by water against days at large: two curves, one that levels off " \
             "(a home range) and one that grows with the square root of time (spread), by maximum " \
-            "likelihood with Weibull's law about the middle fish; the better by AIC.",
+            "likelihood with Weibull's law about the middle fish; the better by AIC where the law " \
+            "holds. The middle fish with its binomial limits.",
           source: "Okubo and Levin (2001), ch. 5 and 6; Weibull (1951); Akaike (1974)"
         }
-        fit = days ? Estimates::Dispersal.fit(rows, days:, resolution_km:) : NO_TIME
-        return Answer.new(**common.except(:rows, :columns), missing: fit) if fit.is_a?(String)
+        return Answer.new(**common.except(:rows, :columns), missing: NO_TIME) if days.nil?
 
+        fit = Estimates::Dispersal.fit(rows, days:, resolution_km:)
+        curve = fit.is_a?(String) ? [] : fit.curve
         Answer.new(
-          **common, sentence: distance_words(fit),
+          **common, sentence: distance_words(rows, days, fit),
           chart: { kind: "scatter", x: "days at large", y: "km away, the middle fish", points: [],
-                   line: fit.curve.map { |day, km| [day.round, km.round(2), nil, nil] } }
+                   line: curve.map { |day, km| [day.round, km.round(2), nil, nil] } }
         )
       end
 
       # Distances by water are known so well; of cells to a cell.
       RESOLUTION_KM, CELL_KM = 0.5, 5.0
-      NO_TIME = "It takes fish that were at large for a month or longer."
+      NO_TIME = "It takes 20 fish that were seen again after about a month, a season or a year."
 
-      # A year, or the longest round time that one fish in five was at large; nil under a month.
+      # About a year, or the longest round time after which enough fish were seen again.
       def asked_days(rows)
-        days = rows.map { |row| row[:days] }.sort
-        long = days[(days.size * 0.8).floor].to_f
-        [365, 180, 90, 30].find { |wanted| wanted <= long }
+        [365, 180, 90, 30].find { |days| about(rows, days).size >= LEAST_ABOUT }
       end
+
+      # Fish that were at large for about so long.
+      def about(rows, days)
+        rows.select { |row| row[:days].between?(days / ABOUT, days * ABOUT) }
+      end
+      ABOUT, LEAST_ABOUT = 1.5, 20
 
       TIMES = [0...30, 30...90, 90...180, 180...365, 365...730, 730..].freeze
 
@@ -74,17 +80,21 @@ module Core
         end
       end
 
-      def distance_words(fit)
-        time = { 365 => "a year", 30 => "a month" }.fetch(fit.days, "#{fit.days} days")
-        "Of #{Words.fish(fit.n)} seen again, where people fish, the middle one was " \
-          "#{Words.span(fit.km, fit.low, fit.high, 1)} km away by water after #{time}. " \
-          "#{LEVELS.fetch(fit.levels_off)}"
+      # The middle fish and its limits are fish themselves: no curve need hold for it.
+      def distance_words(rows, days, fit)
+        km = about(rows, days).map { |row| row[:km] }.sort
+        low, high = Estimates::Rates.middle_ranks(km.size).map { |rank| km[rank] }
+        "Of #{Words.fish(km.size)} seen again after #{(days / ABOUT).round} to " \
+          "#{(days * ABOUT).round} days, where people fish, the middle one was " \
+          "#{Words.span(median(km), low, high, 1)} km away by water. " \
+          "#{fit.is_a?(String) ? fit : LEVELS.fetch(fit.levels_off)}"
       end
 
       LEVELS = {
-        true => "The distance levels off, as it does where fish keep to a home range.",
-        false => "The distance grows with the square root of time, as it does where fish spread.",
-        nil => "Whether it levels off cannot be told yet."
+        true => "Of those seen the distance levels off, as where fish keep to a home range, or where " \
+          "people fish no farther away.",
+        false => "Of those seen the distance grows with the square root of time, as where fish spread.",
+        nil => "Whether the distance levels off cannot be told."
       }.freeze
 
       # Where the fish of each spot were seen again: at the spot that is nearest then.
@@ -257,7 +267,7 @@ module Core
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :distance, :asked_days, :by_time, :distance_words, :flow, :none, :pair_rows, :on_grid, :ends,
+      private_class_method :reach, :distance, :asked_days, :about, :by_time, :distance_words, :flow, :none, :pair_rows, :on_grid, :ends,
         :km_between_cells, :cells_named, :flow_words,
         :stay, :nearest, :median, :way, :way_words, :way_name, :too_few
     end

@@ -9,6 +9,7 @@ module Core
         { key: "stay_or_dead", text: "A fish that left the waters for good counts as dead." }
       ].freeze
       KEPT = [{ key: "kept_is_told", text: "Who keeps a tagged fish reports it." }].freeze
+      ASSUMPTIONS = [*LIVING, *KEPT].freeze
       # A season's own share of survivors is told when its interval is no wider. House rule.
       WIDEST = 0.4
 

@@ -67,7 +67,7 @@ module Store
         Sequel[:encounters][:species_code], Sequel[:encounters][:member_id],
         Sequel.lit("extract(year from encounters.caught_on)::int").as(:year),
         Sequel.lit("extract(quarter from encounters.caught_on)::int").as(:quarter),
-        Sequel.lit("encounters.length_mm / 100").as(:length_class),
+        Sequel.lit("coalesce(encounters.length_mm / 100, -1)").as(:length_class),
         *TREATED.map { |name, sql| Sequel.lit(sql).as(name) },
         *followed(today)
       )
@@ -76,8 +76,8 @@ module Store
     # Days until it came back, or until today, and whether it had a whole year for it.
     def followed(today)
       let_go = Sequel[:encounters][:caught_on]
-      back = Sequel.function(:greatest, Sequel[:again_on] - let_go, 0)
-      open = Date.parse(today.to_s) - let_go
+      back = Sequel[:again_on] - let_go
+      open = Sequel.cast(today, Date) - let_go
       [back.as(:back_days), (open >= 365).as(:is_full),
         Sequel.function(:least, Sequel.function(:coalesce, back, open), 365).as(:days)]
     end

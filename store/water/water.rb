@@ -105,7 +105,7 @@ module Store
       kept = later.where(fate: "kept").group(:fish_id)
         .select(:fish_id, Sequel.function(:min, :caught_on).as(:kept_on))
       let_go = Sequel[:first][:caught_on]
-      followed = whole_years(Date.parse(today.to_s) - let_go)
+      followed = whole_years(Sequel.cast(today, Date) - let_go)
       rows = first(filter).left_join(kept.as(:kept), fish_id: Sequel[:first][:fish_id])
         .where(followed >= 1)
         .select(followed.as(:followed), whole_years(Sequel[:kept_on] - let_go).as(:year))
@@ -279,9 +279,9 @@ module Store
     end
 
     def double_share
-      tags = @db[:taggings].group(:encounter_id).select(Sequel.function(:count).*.as(:tags))
+      put = @db[:taggings].group(:encounter_id).select(Sequel.function(:count).*.as(:tags))
       count = Sequel.function(:count).*
-      two, all = @db.from(tags).get([count.filter { tags > 1 }.as(:two), count.as(:all)])
+      two, all = @db.from(put).get([count.filter(Sequel[:tags] > 1).as(:two), count.as(:all)])
       all.zero? ? 0.0 : two / all.to_f
     end
 

@@ -27,8 +27,8 @@ class EffortAnswersTest < Minitest::Test
     end
     answer, = Core::Water::EffortAnswers.of(rows, untold: 2)
 
-    # 15 fish in 24 rod hours; the spread over trips is wider than chance's by the root of 1.4.
-    assert_match(/\A6.2 \(3.0 to 11.1\) fish in 10 rod hours, over 6 trips/, answer.sentence)
+    # 15 fish in 24 rod hours; of six trips, whose rates differ by 17.5 squared, Student's t of 5.
+    assert_match(/\A6.2 \(2.9 to 13.7\) fish in 10 rod hours, over 6 trips/, answer.sentence)
     assert_match(/2 trips did not say/, answer.sentence)
     assert_equal ["W", "June", 6, 24.0, 15], answer.rows.first.first(5)
   end
@@ -56,7 +56,7 @@ class EffortAnswersTest < Minitest::Test
     assert_in_delta 2.0, ratio, 0.3
     _, same = Core::Water::EffortAnswers.of(trips(rate: ->(_, _) { 1.0 }), untold: 0)
 
-    assert_match(/chance alone may do/, same.sentence)
+    assert_match(/That could be chance/, same.sentence)
   end
 
   def test_few_trips_are_told_what_is_missing
@@ -65,5 +65,30 @@ class EffortAnswersTest < Minitest::Test
     assert_nil first.sentence
     assert_match(/3 trips have told .* 5 are needed; 40 have not/, first.missing)
     assert_match(/two years|told apart/, second.missing)
+  end
+
+  # A year without a fish, where 40 would have been expected, by hand: 3.689 of 40 at most.
+  def test_a_year_without_a_fish_is_compared_too
+    caught = Array.new(20) do |index|
+      { year: 2025, month: 6, water: "W", spot: 1, angler: index, rod_hours: 4.0, fish: 2 }
+    end
+    blank = caught.map { |row| row.merge(year: 2026, fish: 0) }
+    _, answer = Core::Water::EffortAnswers.of(caught + blank, untold: 0)
+
+    assert_equal [2026, 0.0, 0.0, 0.09], answer.rows.last
+    assert_match(/In 2026 0.00 times as many fish \(0.00 to 0.09\)/, answer.sentence)
+  end
+
+  # Trips of an angler are not independent: the same trips of 4 say less than those of 40.
+  def test_trips_of_an_angler_belong_together
+    widths = [4, 40].map do |anglers|
+      rows = Array.new(80) do |index|
+        { year: 2026, month: 6, water: "W", spot: 1, angler: index % anglers, rod_hours: 4.0,
+          fish: (index % 4) * 2 }
+      end
+      Core::Water::EffortAnswers.of(rows, untold: 0).first.rows.first.last(2).then { |low, high| high - low }
+    end
+
+    assert_operator widths[0], :>, 1.5 * widths[1]
   end
 end

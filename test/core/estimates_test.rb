@@ -8,42 +8,81 @@ class EstimatesTest < Minitest::Test
   include Core::Estimates
   include EstimateRows
 
-  # With nothing to put right it is Jeffreys' interval; each part then stretches it.
-  def test_exploitation
-    all = [0.999998, 0.999999, 0.9999995]
-    known = { kept: 42, tagged: 2584, retention: all, reporting: [1, 1], deaths: [0, 0] }
-    bare = Exploitation.of(**known)
-
-    assert_in_delta 0.0163, bare.share, 0.0004
-    assert_in_delta 0.01190, bare.low, 0.0005
-    assert_in_delta 0.02173, bare.high, 0.0006
-    half = Exploitation.of(**known, reporting: [0.5, 0.5], deaths: [0.2, 0.2])
-
-    assert_in_delta bare.share / 0.4, half.share, 0.001
-    wide = Exploitation.of(**known, retention: [0.7, 0.84, 0.92], reporting: [0.5, 0.9])
-
-    assert_in_delta 0.0163 / 0.84 / 0.69, wide.share, 0.003
-    assert_operator (wide.high - wide.low) / wide.share, :>, (bare.high - bare.low) / bare.share
-    assert_in_delta 1.0, Exploitation.of(**known, kept: 2584, reporting: [0.5, 0.6]).high, 1e-9
+  # Tags by hand: of 10,000 fish at a rate F of 0.2, M of 0.4 and tags shed at 0.1 a year.
+  def recoveries(reported: 1.0, years: 4)
+    taken, lost = 0.2 * reported, 0.2 + 0.4 + 0.1
+    by_then = (0..years).map { |year| taken / lost * (1 - Math.exp(-lost * year)) }
+    (0...years).map do |year|
+      fish = 10_000.0 / years
+      { kept: (fish * (years - year) * (by_then[year + 1] - by_then[year])).round,
+        over: (fish * (1 - by_then[year + 1])).round }
+    end
   end
 
-  # Made by the model itself, with a season and without.
+  # Baranov: F / (F + M) (1 - e^-(F + M)), with nothing but the truth put in.
+  def test_the_share_taken_in_a_year
+    truth = 0.2 / 0.6 * (1 - Math.exp(-0.6))
+    sure = [0.1 + 1e-9, 0.1, 0.1 - 1e-9].map { |rate| Math.exp(-rate) }
+    all = TagRecovery.fit(recoveries, retention: sure, reporting: [1, 1], deaths: [0, 0])
 
-  # Of few fish: R's qbeta at 5.5 and 35.5 gives 0.0493, 0.1282 and 0.2525.
-  def test_the_share_taken_of_few_fish_is_spread_as_a_beta
-    all = [0.999998, 0.999999, 0.9999995]
-    found = Exploitation.of(
-      kept: 5, tagged: 40, retention: all, reporting: [1, 1], deaths: [0, 0]
+    assert_in_delta truth, all.share, 0.004
+    assert_operator all.low, :<, truth
+    assert_operator all.high, :>, truth
+    half = TagRecovery.fit(
+      recoveries(reported: 0.5), retention: sure, reporting: [0.5, 0.5], deaths: [0, 0]
     )
 
-    { share: 0.1281847, low: 0.0493371, high: 0.2524851 }.each do |name, value|
-      assert_in_delta value, found[name], 0.006, name
+    assert_in_delta truth, half.share, 0.006
+    wide = TagRecovery.fit(
+      recoveries(reported: 0.5), retention: sure, reporting: [0.4, 0.6], deaths: [0, 0.1]
+    )
+
+    assert_operator wide.high - wide.low, :>, half.high - half.low
+    assert_match(/10 kept fish over 2 whole years/,
+      TagRecovery.fit([{ kept: 9, over: 90 }], retention: sure, reporting: [1, 1], deaths: [0, 0]))
+  end
+
+  # R: qt, pchisq.
+  def test_the_laws_of_errors
+    assert_in_delta 1.959964, NormalLaw.two_sided(0.05), 1e-6
+    assert_in_delta 0.005345505, NormalLaw.chi_square_beyond(25, 10), 1e-9
+    { 1 => 12.7062, 3 => 3.182446, 5 => 2.570582, 30 => 2.042272 }.each do |freedom, value|
+      assert_in_delta value, NormalLaw.t95(freedom), 1e-3
     end
+  end
+
+  # Of five chances the three that lie under their share of the rate.
+  def test_many_comparisons_share_one_rate
+    named, missed = FalseDiscovery.named({ a: 0.001, b: 0.5, c: 0.012, d: 0.02, e: 0.2 })
+
+    assert_equal %i[a c d], named
+    assert_in_delta FalseDiscovery::RATE * 3 / 5, missed, 1e-12
+    assert_equal [[], FalseDiscovery::RATE], FalseDiscovery.named({ a: 0.2 })
+    assert_equal [[], FalseDiscovery::RATE], FalseDiscovery.named({})
+  end
+
+  # R: survdiff and coxph(ties = "efron") of the same eight weeks in two strata.
+  def test_how_soon_fish_come_back
+    weeks = [[1, 2, 3], [1, 5, 2], [2, 3, 1], [2, 8, 4]]
+    rows = weeks.flat_map do |stratum, week, fish|
+      [true, false].map do |treated|
+        { stratum:, treated:, weeks: treated ? week : week + 1, returned: true,
+          fish: treated ? fish : fish + 1 }
+      end
+    end
+    rows += [true, false].map do |treated|
+      { stratum: 1, treated:, weeks: 10, returned: false, fish: 12 }
+    end
+    fit = TimeToReturn.fit(rows)
+
+    assert_in_delta 0.4493270612, Math.log(fit.hazard.ratio), 1e-6
+    assert_in_delta 0.4660729953, fit.hazard.error, 1e-6
+    assert_in_delta 0.406807937, fit.log_rank_p, 1e-6
   end
 
   # Where nobody came back of the fish that only one arm has beside it, a ratio says nothing.
   def test_a_ratio_of_nothing_is_none
-    strata = [{ returned: 6, released: 50, other_returned: 0, other_released: 1 },
+    strata = [{ returned: 6, released: 50, other_returned: 0, other_released: 20 },
       { returned: 0, released: 0, other_returned: 9, other_released: 60 }]
 
     assert_nil Returns.within(strata)

@@ -100,6 +100,12 @@ class GrowthTest < Minitest::Test
     end
   end
 
+  def fits(even, rows: [], seasonal: "none")
+    Core::Water::GrowthAnswer::Fits.new(
+      rows:, even:, seasonal:, individual: "none", yearly: { 300 => nil, 500 => nil }
+    )
+  end
+
   # 1.96 errors of 0.02 years are 14 days, and half a year is over on 2 July.
   def test_when_growth_is_fastest_and_how_sure_that_is
     fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
@@ -107,7 +113,9 @@ class GrowthTest < Minitest::Test
       u: 0.4, u_low: 0.2, u_high: 0.6, w: 0.5, w_error: 0.02, aic: 10.0, even_aic: 20.0, n: 80,
       p: 4
     )
-    told = Core::Water::GrowthAnswer.of([], fit, species: "Bass", kind: "FL", seasonal:).sentence
+    told = Core::Water::GrowthAnswer.of(
+      fits(fit, seasonal:), species: "Bass", kind: "FL"
+    ).sentence
 
     assert_includes told, "Growth swings by 40 % (20 to 60) about the year's mean, fastest about " \
       "2 July (give or take 14 days)."
@@ -120,7 +128,9 @@ class GrowthTest < Minitest::Test
     known = [300, 500].map do |l1_mm|
       { l1_mm:, l2_mm: l1_mm + 40, years: 1.0, story_key: "k", sd1_mm: 3.0, sd2_mm: 3.0 }
     end
-    line = Core::Water::GrowthAnswer.of(known, fit, species: "Bass", kind: "FL").chart[:line]
+    line = Core::Water::GrowthAnswer.of(
+      fits(fit, rows: known), species: "Bass", kind: "FL"
+    ).chart[:line]
     (ga, both), (_, gb) = fit.covariance.first(2).map { |row| row.first(2) }
 
     { 0 => ga, 10 => (0.25 * ga) + (0.5 * both) + (0.25 * gb), 20 => gb }.each do |at, variance|

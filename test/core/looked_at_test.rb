@@ -3,6 +3,7 @@
 require "digest"
 require "yaml"
 require_relative "../support/test_helper"
+require_relative "../support/treated_rows"
 require_relative "../support/drawn_sound"
 require_relative "../support/random_fish"
 
@@ -185,11 +186,12 @@ class LookedAtTest < Minitest::Test
   def answers
     water, dice = Core::Water, Core::Dice.new(603)
     told = {
-      handling: water::HandlingAnswers.of(groups),
+      handling: water::HandlingAnswers.of(TreatedRows.of(treated)),
       movement: water::MovementAnswers.of(moves(dice), spots: SPOTS),
       effort: water::EffortAnswers.of(trips(dice), untold: 3),
       lengths: water::LengthAnswers.of(lengths, weighed, species: "Cod", kind: "TL"),
-      tags: water::TagAnswers.of(doubles:, seasons:,
+      tags: water::TagAnswers.of(doubles:, seasons:, season: water::Season.new(begins: "01-01"),
+        taken: [{ kept: 21, over: 400 }, { kept: 10, over: 300 }],
         fates: { tagged: 900, returned: 210, kept: 31 }),
       closed: [water::ClosedAnswer.of(visits(dice), species: "Trout", water: "Lough", year: 2026)]
     }
@@ -220,10 +222,15 @@ class LookedAtTest < Minitest::Test
       converters: :numeric, header_converters: :symbol).map(&:to_h)
   end
 
-  def groups
-    fixture("returns").map do |row|
-      { fight: nil, warmth: nil, bleeding: nil, depth: nil, removal: nil,
-        **row.except(:species), species_code: row[:species] }
+  # The hooks of the fixture, of three taggers.
+  def treated
+    rows = fixture("returns").group_by { |row| row.values_at(:species, :quarter, :air) }
+    rows.flat_map.with_index do |((species, quarter, _), here), index|
+      arms = %w[deep shallow].map do |hook|
+        here.select { |row| row[:hook] == hook }
+          .then { |all| %i[released returned].map { |name| all.sum { |row| row[name] } } }
+      end
+      { treatment: :hook, arms:, tagger: "t#{index % 3}", stratum: [species, 2025, quarter, 4] }
     end
   end
 
@@ -240,7 +247,8 @@ class LookedAtTest < Minitest::Test
   def seasons
     [[2023, 2024, 40], [2023, 2025, 10], [2023, nil, 150], [2024, 2025, 50], [2024, nil, 190],
       [2025, 2026, 35], [2025, nil, 120]]
-      .map { |season, next_season, fish| { season:, next_season:, fish: } }
+      .map { |season, next_season, fish| { season:, next_season:, newly: season == 2023, fish: } }
+      .then { |rows| { rows:, double_share: 0.1 } }
   end
 
   def moves(dice)

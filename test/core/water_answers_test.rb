@@ -1,46 +1,62 @@
 # frozen_string_literal: true
 
 require_relative "../support/test_helper"
+require_relative "../support/treated_rows"
 
 # What answers say, against figures worked out by hand.
 class WaterAnswersTest < Minitest::Test
   include Core::Water
 
-  def group(hook, released, returned, **other)
-    { species_code: "seabass", quarter: 2, hook:, air: "within", fight: nil, warmth: nil,
-      bleeding: nil, depth: nil, removal: nil, released:, returned:,
-      years: released.to_f, **other }
+  # Fish by hook: counts of [released, returned] of deep hooks and of others.
+  def hooks(deep, others, **rest) = { treatment: :hook, arms: [deep, others], **rest }
+
+  def handling(*counts, least_fish: 0)
+    HandlingAnswers.of(TreatedRows.of(counts), least_fish:).to_h { |answer| [answer.key, answer] }
   end
 
-  def handling(*groups) = HandlingAnswers.of(groups).to_h { |one| [one.key, one] }
-
   def test_a_difference_beyond_chance_is_said_in_its_words_with_its_counts
-    found = handling(group("deep", 400, 20), group("shallow", 2000, 200))
-    said = found["returns_hook"].sentence
+    found = handling(hooks([400, 20], [2000, 200]))
+    sentence = found["returns_hook"].sentence
 
     # 20 of 400 is 0.05, 200 of 2000 is 0.1.
-    assert_match(/\AFish hooked deep came back 0\.50 times as often \(0\.3\d to 0\.7\d\)/, said)
-    assert_includes said, "20 of 400 against 200 of 2000"
-    assert_match(/Beyond chance, fish hooked deep came back 0\.50/, found["returns"].sentence)
+    assert_match(/\AFish hooked deep came back within a year 0\.50 times as often \(0\.31 to 0\.80\)/,
+      sentence)
+    assert_includes sentence, "20 of 400 against 200 of 2000. That is beyond chance"
+    assert_match(/Beyond chance, 1 compared: fish hooked deep came back 0\.50/,
+      found["returns"].sentence)
     assert_equal :hooks, found["returns_hook"].question
+    assert_equal ["Hook: deep", 0.5, "yes"], found["returns"].rows[0].values_at(0, 1, 4)
   end
 
   def test_too_few_are_counted_and_how_many_more_it_takes_is_told
-    found = handling(group("deep", 40, 2), group("shallow", 500, 50))["returns_hook"]
+    found = handling(hooks([40, 2], [500, 50]))["returns_hook"]
 
     assert_nil found.sentence
     # 0.10 against 0.07, the planning vector, rounded up.
-    assert_includes found.missing, "about 1356 fish of each; there are 40 and 500"
-    assert_equal "Nothing is recorded of it yet.",
-      handling(group("deep", 9, 9))["returns_depth"].missing
+    assert_includes found.missing, "about 1356 fish of each, let go a year ago; there are 40 and 500"
+    assert_equal "Nothing is recorded of it yet, of fish let go a year ago.",
+      found && handling(hooks([40, 2], [500, 50]))["returns_depth"].missing
+  end
+
+  # Each season saw one way alone: as many fish as may be, and nothing stands against nothing.
+  def test_fish_treated_both_ways_in_no_season_are_not_compared
+    found = handling(
+      hooks([400, 40], [0, 0], stratum: ["bass", 2024, 1, 3]),
+      hooks([0, 0], [900, 190], stratum: ["bass", 2025, 1, 3])
+    )
+
+    assert_nil found["returns_hook"].sentence
+    assert_equal HandlingAnswers::NO_COMPARISON, found["returns_hook"].missing
+    assert_empty found["returns"].rows
   end
 
   # An interval that touches one is no difference.
   def test_what_touches_one_is_not_beyond_chance
-    told = handling(group("deep", 400, 40), group("shallow", 2000, 200))
+    found = handling(hooks([400, 40], [2000, 200]))
 
-    assert_match(/came back neither more nor less often, beyond chance/, told["returns"].sentence)
-    bar = told["returns"].chart[:bars].find { |label, *| label == "Hook: deep" }
+    assert_match(/none came back more or less often beyond chance/, found["returns"].sentence)
+    assert_match(/That could be chance\.\z/, found["returns_hook"].sentence)
+    bar = found["returns"].chart[:bars].find { |label, *| label == "Hook: deep" }
 
     assert_in_delta 1.0, bar[1], 0.05
     assert_operator bar[2], :<, 1
@@ -53,27 +69,56 @@ class WaterAnswersTest < Minitest::Test
       { l1_mm:, how1: "board", sd1_mm: nil, l2_mm:, how2: "tape", sd2_mm: nil, years:,
         story_key: "k#{l1_mm}" }
     end
-    known, fit = GrowthAnswer.fit(rows)
-    answer = GrowthAnswer.of(known, fit, species: "Cod", kind: "TL")
+    fits = GrowthAnswer.fit(rows)
+    answer = GrowthAnswer.of(fits, species: "Cod", kind: "TL")
 
     assert_equal [[30.0, 40.0, "k300"], [40.0, 15.0, "k400"]], answer.chart[:points],
       "under a quarter of a year it is all error"
-    assert_equal [3.0, 6.0], known.first.values_at(:sd1_mm, :sd2_mm)
+    assert_equal [3.0, 6.0], fits.rows.first.values_at(:sd1_mm, :sd2_mm)
     assert_match(/27 more/, answer.missing)
-    refute GrowthAnswer.sound?(fit)
+    refute GrowthAnswer.sound?(fits)
+  end
+
+  # Whole steps of 5 cm have an error of 50 / root of 12 mm beside that of guessing.
+  def test_a_way_of_measuring_that_rounds_has_its_rounding_in_its_error
+    rows = (1..20).map do |step|
+      { l1_mm: 250 + (50 * (step % 5)), how1: "estimate", sd1_mm: nil, l2_mm: 301 + (13 * step),
+        how2: "board", sd2_mm: nil, years: 1.0, season: 0.4, story_key: "k" }
+    end
+    plain = Core::Fish::Length.new(mm: 300, kind: nil, how: "estimate").sd_mm
+    first = GrowthAnswer.fit(rows).rows.first
+
+    assert_in_delta Math.hypot(plain, 50 / Math.sqrt(12)), first[:sd1_mm], 1e-9
+    assert_equal 3.0, first[:sd2_mm]
   end
 
   # Deep hooks are commoner in the species that comes back less: within species nothing is left of
-  # it.
+  # it, whoever tagged them.
   def test_what_lies_in_the_species_is_not_laid_on_the_hook
-    pollack = { species_code: "pollack" }
+    bass, pollack = ["bass", 2025, 2, 3], ["pollack", 2025, 2, 3]
     found = handling(
-      group("deep", 100, 20), group("shallow", 900, 180),
-      group("deep", 900, 45, **pollack), group("shallow", 100, 5, **pollack)
+      hooks([100, 20], [900, 180], stratum: bass), hooks([900, 45], [100, 5], stratum: pollack)
     )["returns_hook"]
 
-    assert_operator found.rows[0][1], :<, 0.4
-    assert_in_delta 1.0, found.rows[1][1], 1e-9
+    assert_in_delta 1.0, found.rows[0][1], 1e-9
+    assert_operator found.rows.assoc("as counted, without strata")[1], :<, 0.4
+  end
+
+  # One tagger treats every fish so, and another none: nothing of it is left by the regression.
+  def test_what_lies_in_the_tagger_is_not_laid_on_the_hook
+    counts = (2021..2025).flat_map do |year|
+      [["careful", [20, 8], [180, 72]], ["hasty", [180, 18], [20, 2]]].map do |tagger, deep, others|
+        hooks(deep, others, tagger:, stratum: ["bass", year, 2, 3])
+      end
+    end
+    many = handling(*counts)["returns_hook"]
+
+    assert_in_delta 1.0, many.rows[0][1], 1e-6
+    apart = counts.map { |count| { **count, arms: count[:arms].map { |fish| fish.dup } } }
+    apart.each { |count| count[:arms][count[:tagger] == "careful" ? 0 : 1] = [0, 0] }
+    none = handling(*apart)["returns_hook"]
+
+    assert_nil none.sentence, "who was hasty and who was careful is all that there is"
   end
 
   def moves(km, lat = 0.1, lon = 0.0)
@@ -125,14 +170,18 @@ class WaterAnswersTest < Minitest::Test
     rows = visits([120, 0, 118], [140, 9, 128], [98, 11, 85], [160, 26, 130], [131, 27, 0])
     answer = closed(rows)
 
-    assert_match(/Trout in Lough in 2025: about 2081 \(1678 to 2691\), by 5 visits/,
-      answer.sentence)
+    assert_match(/Trout in Lough in 2025: at least \d+, by 5 visits on which 649 fish were caught/,
+      answer.sentence, "the same fish came again and again")
     assert_equal ["2025-09-08", 140, 9, 128], answer.rows[1]
     assert_equal 4, answer.chart[:bars].size
     two = closed(visits([60, 0, 60], [50, 12, 0]))
 
     assert_match(/Chapman/, two.worked_out)
-    assert_match(/about 238 /, two.sentence, "61 times 51 by 13, less one")
+    assert_match(/at least \d+, by 2 visits .* which two visits cannot tell/, two.sentence)
+    floor = two.sentence[/at least (\d+)/, 1].to_i
+
+    assert_operator floor, :<, 238, "61 times 51 by 13, less one, is the middle"
+    assert_operator floor, :>=, 98, "so many were seen"
   end
 
   def test_too_few_visits_or_fish_seen_again_give_no_number
@@ -147,11 +196,12 @@ class WaterAnswersTest < Minitest::Test
 
   def test_reach_and_way
     far = Array.new(6) { moves(3.0) } + Array.new(4) { moves(12.0, 0.1, 0.0) }
-    reach, pace, flow, way = MovementAnswers.of(far)
+    reach, distance, flow, way = MovementAnswers.of(far)
 
-    assert_match(/\A60 % \(31 to 83\) of 10 fish/, reach.sentence)
+    assert_match(/\AOf 10 fish seen again, where people fish, 60 % \(31 to 83\) were within 5 km/,
+      reach.sentence)
     assert_equal([[5, 6], [10, 6], [25, 10]], reach.rows.map { |row| row.first(2) })
-    assert_match(/gets 3.0 \(3.0 to 12.0\) km away/, pace.sentence)
+    assert_match(/It takes 20 fish/, distance.missing)
     assert_match(/Of 10 fish let go at unknown, 100 %/, flow.sentence)
     assert_match(/mostly towards the north \(mean 0°/, way.sentence)
     assert_equal 10, way.rows.assoc("north")[1]
@@ -169,21 +219,37 @@ class WaterAnswersTest < Minitest::Test
         [2023, nil, 150],
         [2024, 2025, 50],
         [2024, nil, 190]
-      ].map { |season, next_season, fish| { season:, next_season:, fish: } }
+      ].map { |season, next_season, fish| { season:, next_season:, newly: true, fish: } }
+    season = Core::Water::Season.new(begins: "07-01")
+    common = { doubles: [], taken: [{ kept: 8, over: 300 }], season: }
     _, survival, kept = TagAnswers.of(
-      doubles: [], seasons: pairs, fates: { tagged: 400, returned: 100, kept: 8 }
+      **common, seasons: { rows: pairs, double_share: 0.0 },
+      fates: { tagged: 400, returned: 100, kept: 8 }
     )
 
     assert_equal [[2023, 200, "40, 10"], [2024, 240, "50"]], survival.rows
     assert_match(/100 seen again of 440 fish/, survival.sentence)
     assert_match(
-      /\A8 of 400 tagged fish are known to have been kept: 2\.0 % \(1\.0 to 3\.9\)/,
+      /\A8 of 400 .* known to have been kept, all years together: at least 2\.0 % \(1\.0 to 3\.9\)/,
       kept.sentence
     )
-    assert_match(
-      /three seasons/,
-      TagAnswers.of(doubles: [], seasons: pairs.first(1), fates: { tagged: 0, kept: 0 })[1].missing
+    assert_match(/at least \d+ % .* because shed tags count as deaths/, survival.sentence)
+    assert_match(/whole seasons from 1 July/, survival.worked_out)
+    few = TagAnswers.of(
+      **common, seasons: { rows: pairs.first(1), double_share: 0.0 }, fates: { tagged: 0, kept: 0 }
     )
+
+    assert_match(/three whole seasons/, few[1].missing)
+  end
+
+  # A summer that goes over New Year is one season where July is quiet.
+  def test_a_season_begins_where_next_to_nothing_is_caught
+    season = Core::Water::Season.of(nil, { 10 => 5, 11 => 60, 12 => 90, 1 => 80, 2 => 40, 3 => 8 })
+
+    assert_includes ["05-01", "06-01", "07-01", "08-01"], season.begins
+    assert_equal [2025, 2025], [Date.new(2025, 12, 31), Date.new(2026, 1, 1)]
+      .map { |day| season.year_of(day) }
+    assert_equal "09-15", Core::Water::Season.of("09-15", {}).begins
   end
 
   def test_lengths_and_weights

@@ -55,10 +55,14 @@ module Worlds
         Math.sqrt(1 - Math.exp(-days / @world[:fills_days].to_f))
     end
 
-    # Of fish that are seen after so many days, by many more of them.
+    # Of fish that are seen after about so many days, by many more of them.
     def middle_km(days)
-      @middle ||= {}
-      @middle[days] ||= Array.new(4000) { seen_km(days) }.sort[2000]
+      km = []
+      while km.size < 3000
+        fish = row
+        km << fish[:km] if days.cover?(fish[:days])
+      end
+      km.sort[1500]
     end
 
     def reach_check(answer)
@@ -73,18 +77,19 @@ module Worlds
     def distance_checks(answer)
       return [] if answer.sentence.nil?
 
-      low, high, time = answer.sentence.match(/\(([\d.]+) to ([\d.]+)\) km .* after ([^.]+)\./).captures
-      days = { "a year" => 365, "a month" => 30 }.fetch(time) { time.to_i }
-      told = answer.sentence
-      [Check.new(about: "middle distance", kind: :interval, low: low.to_f - 0.05,
-        high: high.to_f + 0.05, truth: middle_km(days)),
-        *([Check.new(about: "levels off or not", kind: :claim, claimed: wrong?(told))] if plain?)]
+      from, to, low, high = answer.sentence
+        .match(/after (\d+) to (\d+) days.*\(([\d.]+) to ([\d.]+)\) km/).captures.map(&:to_f)
+      [Check.new(about: "middle distance", kind: :interval, low: low - 0.05, high: high + 0.05,
+        truth: middle_km(from..to)),
+        Check.new(about: "levels off or not", kind: :claim, claimed: wrong?(answer.sentence))]
     end
 
-    def plain? = !(@world[:home_km] && @world[:km_per_root_day]) && @world[:seen_within_km].nil?
-
     def wrong?(told)
-      @world[:home_km] ? told.include?("square root") : told.include?("levels off, as")
+      spreads, levels = told.include?("square root"), told.include?("distance levels off, as")
+      return spreads if @world[:seen_within_km]
+      return spreads || levels if @world[:home_km] && @world[:km_per_root_day]
+
+      @world[:home_km] ? spreads : levels
     end
   end
 end
