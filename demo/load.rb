@@ -145,7 +145,8 @@ module Demo
 
     def tags
       first_serial, last_serial = @size.series.values_at(:first_serial, :last_serial)
-      @series_id = @db[:tag_series].insert(@size.series)
+      @series_id =
+        @db[:tag_series].insert(@size.series.merge(tag_type: "anchor", applicator: "needle"))
       @batch_ids =
         (first_serial..last_serial)
           .each_slice(@size.batch_tags)

@@ -53,7 +53,7 @@ module Core
         end
         share = unlike.empty? ? kept_words(fit) : "unlike shares"
         ["After a year a tag still sits in its fish in #{share}, by #{fit.n} double-tagged fish " \
-          "caught again.", *by, *at_once(fit), *(ONE_OF_TWO unless only_seen)].join(" ")
+          "caught again.", *by, *(only_seen ? at_once(fit) : ONE_OF_TWO)].join(" ")
       end
 
       ONE_OF_TWO = "Finders' fish are counted too, and who tells one number of two makes a tag " \
