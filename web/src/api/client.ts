@@ -151,8 +151,12 @@ export const api = {
   waters: () => answer(client.GET('/api/waters')),
   drawCoast: (geojson: Record<string, unknown>) =>
     answer(client.PUT('/api/coast', { body: { geojson } })),
-  nameProgramme: (body: { name: string; contact: string | null; time_zone: string }) =>
-    answer(client.PUT('/api/programme', { body })),
+  nameProgramme: (body: {
+    name: string
+    contact: string | null
+    time_zone: string
+    season_begins: string | null
+  }) => answer(client.PUT('/api/programme', { body })),
   keepWater: (
     code: string,
     body: { name: string; kind: 'sea' | 'fresh'; corners?: [number, number][] },

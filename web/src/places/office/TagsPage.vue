@@ -19,6 +19,8 @@ const issue = ref({ batch_id: null as number | null, member_id: '', count: 25 })
 const batch = ref<Schemas['BatchSent']>({
   prefix: 'MS',
   prefix_printed: true,
+  tag_type: null,
+  applicator: null,
   digits: 6,
   first_serial: 1,
   last_serial: 500,
@@ -222,6 +224,22 @@ const others = computed(() => custody.value?.pouches ?? [])
                 <input v-model="batch.prefix_printed" type="checkbox" />
                 The tags bear it; else it stands in our books alone
               </label>
+              <label
+                >Held by
+                <select v-model="batch.tag_type" class="field">
+                  <option :value="null">not said</option>
+                  <option value="anchor">an anchor</option>
+                  <option value="dart">a dart</option>
+                </select></label
+              >
+              <label
+                >Put in with
+                <select v-model="batch.applicator" class="field">
+                  <option :value="null">not said</option>
+                  <option value="needle">a hollow needle</option>
+                  <option value="gun">an applicator gun</option>
+                </select></label
+              >
               <label
                 >Digits
                 <input v-model.number="batch.digits" class="field" type="number" min="1" max="9"

@@ -24,6 +24,17 @@ const water = ref<{ code: string | null; name: string; kind: 'sea' | 'fresh' } |
 /** Corners of a fresh water as they were touched. */
 const corners = ref<[number, number][]>([])
 const timeZone = ref('')
+/** MM-DD, or nothing where the catches tell it. */
+const seasonBegins = ref('')
+const FIRSTS = Array.from({ length: 12 }, (_, month) => ({
+  day: `${String(month + 1).padStart(2, '0')}-01`,
+  name: `1 ${new Date(2001, month, 1).toLocaleString('en-GB', { month: 'long' })}`,
+}))
+const seasonDays = computed(() =>
+  seasonBegins.value === '' || FIRSTS.some((one) => one.day === seasonBegins.value)
+    ? FIRSTS
+    : [...FIRSTS, { day: seasonBegins.value, name: seasonBegins.value }],
+)
 /** Named by the browser; the server knows which of them it can tell the time of. */
 const TIME_ZONES = ['UTC', ...Intl.supportedValuesOf('timeZone')]
 const { busy, refusal, said, run } = useAct()
@@ -33,6 +44,7 @@ function take(waters: Waters) {
   name.value = waters.programme.name
   contact.value = waters.programme.contact ?? ''
   timeZone.value = waters.programme.time_zone
+  seasonBegins.value = waters.programme.season_begins ?? ''
 }
 onMounted(() => run(async () => take(await api.waters())))
 
@@ -51,6 +63,7 @@ const nameIt = () =>
         name: name.value.trim(),
         contact: contact.value.trim() || null,
         time_zone: timeZone.value,
+        season_begins: seasonBegins.value || null,
       }),
     )
     said.value = 'The programme is saved.'
@@ -165,6 +178,16 @@ const readCoast = (event: globalThis.Event) =>
           <datalist id="time-zones">
             <option v-for="zone in TIME_ZONES" :key="zone" :value="zone" />
           </datalist>
+        </label>
+        <label
+          >A season begins on
+          <select v-model="seasonBegins" class="field">
+            <option value="">the quietest month, as the catches tell it</option>
+            <option v-for="one in seasonDays" :key="one.day" :value="one.day">
+              {{ one.name }}
+            </option>
+          </select>
+          <span class="soft">Survival is told from one season to the next.</span>
         </label>
         <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button></div>
       </form>

@@ -77,10 +77,6 @@ const unknown = computed(() =>
         <li v-for="one in unknown" :key="one.topic + one.title">
           <b>{{ one.title }}.</b> {{ one.missing }}
         </li>
-        <li>
-          <b>Effort.</b> Hours of fishing are not recorded, so nothing is said of fish per hour.
-        </li>
-        <li><b>How many fish there are.</b> No closed water has been visited twice for a count.</li>
       </ul>
     </section>
   </div>
