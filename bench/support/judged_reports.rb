@@ -40,7 +40,7 @@ module JudgedReports
         sure: 0.0,
         alike: alike?(told, report, fish.first)
       )
-    sure = verdict.accepted? && best.share >= Core::Recaptures::Match.sure(report)
+    sure = verdict.accepted? && best.share >= Core::Recaptures::Match::SURE
     One.new(
       complete: reading.complete?,
       clear: verdict.accepted?,

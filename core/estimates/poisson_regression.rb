@@ -99,9 +99,18 @@ module Core
         when :counts
           widen = dispersion > WIDENED_FROM ? Math.sqrt(dispersion) : 1.0
           roots(variance).map { |error| error * widen }
-        when :fish then roots(variance * crossed(of_fish(expected)) * variance)
+        when :fish
+          widen = spent or return [Float::INFINITY] * (@columns.size + 1)
+          roots(variance * crossed(of_fish(expected)) * variance).map { |error| error * widen }
         else clustered(variance, expected, dispersion)
         end
+      end
+
+      # Each level takes something of what the returns can tell; nil where they cannot pay for all.
+      def spent
+        back = @returned.sum
+        left = back - @columns.size - 1
+        Math.sqrt(back / left) if left.positive?
       end
 
       def roots(variance) = variance.each(:diagonal).map { |square| Math.sqrt([square, 0].max) }

@@ -23,11 +23,10 @@ module Core
     )
       # As sure as it must be to need nobody: so that of what is accepted alone at most one in 1,000
       # is wrong, and 95 in 100 numbers that were read right are accepted. Set with the weights by
-      # bench/calibrate.rb, judged by bench/matching.rb.
-      SURE = 0.994
-      # The same for a number with which nothing was told that could stand against it: there the
-      # number alone decides.
-      SURE_ALONE = 0.9
+      # bench/calibrate.rb, judged by bench/matching.rb, and by bench/finders.rb with finders of
+      # other kinds. A number with which nothing was told that could stand against it never is as
+      # sure: somebody looks at it.
+      SURE = 0.992
 
       # A coordinator looks twice at a fish that is less likely. House rule.
       LIKELIER_THAN_NOT = 0.5
@@ -41,14 +40,6 @@ module Core
       ALIKE = "Fish with numbers that are easily taken for this one fit nearly as well."
 
       def self.judge(...) = new(...).verdict
-
-      def self.sure(report)
-        if %i[species_code length_mm length lat_deg].all? { |part| report[part].nil? }
-          SURE_ALONE
-        else
-          SURE
-        end
-      end
 
       def verdict
         return no_fish if fish.nil?
@@ -102,7 +93,7 @@ module Core
         return waits(:not_complete, "Part of the number could not be read.") unless complete
 
         is_best = best && best.fish_id == fish.fish_id
-        return if is_best && best.share >= (sure || self.class.sure(report))
+        return if is_best && best.share >= (sure || SURE)
 
         waits(:unlikely, is_best ? ALIKE : UNLIKELY)
       end

@@ -7,6 +7,8 @@ module Core
     #   tail: digits and `?`
     module Neighbours
       MOST_UNREAD = 3
+      # So many numbers to either side count as beside it on the strip.
+      STRIP = 2
       DIGITS = ("0".."9").to_a.freeze
       ALIKE = Alignment::LOOK_ALIKES.map(&:chars).select { |pair| pair.all?(/\d/) }
         .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }.freeze
@@ -20,7 +22,7 @@ module Core
         return nil if tail.count("?") > MOST_UNREAD
 
         found = case tail.size
-        when digits then misread(tail, slips)
+        when digits then misread(tail, slips) + on_strip(tail)
         when digits - 1 then longer(tail,
           slips) + misread(tail.rjust(digits, "0"), slips - 1)
         when 1...digits then misread(tail.rjust(digits, "0"), slips - 1)
@@ -29,6 +31,14 @@ module Core
         else []
         end
         found.select { |one| one.size == digits }.uniq
+      end
+
+      # What lay beside it on the strip.
+      def on_strip(tail)
+        return [] if tail.include?("?")
+
+        (1..STRIP).flat_map { |away| [tail.to_i - away, tail.to_i + away] }
+          .reject(&:negative?).map { |serial| serial.to_s.rjust(tail.size, "0") }
       end
 
       # As many digits as were printed. A second slip is looked for only beside one that is likely
@@ -93,7 +103,8 @@ module Core
       end
 
       def replaced(tail, at, digits) = digits.map { |digit| tail.dup.tap { |one| one[at] = digit } }
-      private_class_method :misread,
+      private_class_method :on_strip,
+        :misread,
         :unread,
         :beside,
         :longer,

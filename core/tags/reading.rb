@@ -8,28 +8,30 @@ module Core
     class Reading
       Fit = Struct.new(:log, :slips, :filled, keyword_init: true)
 
+      ON_STRIP = "a number that lay beside it on the strip"
+
       attr_reader :text
 
       # text: as typed
       def initialize(text, weights: Weights::READING)
-        @text = Number.normalise(text)
+        @text, @weights = Number.normalise(text), weights
         @alignment = Alignment.new(@text, weights)
       end
 
       # Whether every character could be read.
       def complete? = !@text.match?(/[?*]/) && !@text.empty?
 
-      def log(number) = @alignment.log(number)
+      def log(number) = [@alignment.log(number), strip_log(number)].max
 
       # slips: sentences about what went wrong;  filled: characters that stand for what could not be
       #        read
       def fit(number)
         way = @alignment.way(number)
         unread, wrong = way.steps.partition { |name, _, _| name == :unread }
-        slips = wrong.map { |step| words(*step) }
+        slips = strip_log(number) > way.log ? [ON_STRIP] : wrong.map { |step| words(*step) }
         filled = unread.map(&:last)
         filled << "…" if @text.include?("*")
-        Fit.new(log: way.log, slips:, filled:)
+        Fit.new(log: log(number), slips:, filled:)
       end
 
       # The weights that the way to a number is made of, for setting them.
@@ -93,6 +95,21 @@ module Core
       end
 
       private
+
+      # Tags come on strips: the number before or after is one that the tagger put in on the same
+      # day, and that a finder may have been shown, or have counted from.
+      def strip_log(number)
+        return Alignment::NEVER unless complete?
+
+        prefix, serial = number.match(/\A(\D*)(\d+)\z/)&.captures
+        return Alignment::NEVER unless serial && @text.start_with?(prefix)
+
+        read = @text[prefix.size..]
+        away = read.size == serial.size && read.match?(/\A\d+\z/) ? (read.to_i - serial.to_i).abs : 0
+        return Alignment::NEVER unless away.between?(1, Neighbours::STRIP)
+
+        @weights[:on_strip] + (@text.size * @weights[:same])
+      end
 
       # The digits that may have been meant. A character of the prefix may have been left out, added
       # or misread, where the digits are nearly whole.

@@ -6,6 +6,7 @@ module Core
     #
     #   same, looks_alike, swapped, other: of one character;  left_out, too_many: a character;
     #   halved, doubled: the same of two that are alike
+    #   on_strip: the whole number of a tag that lay beside it
     #   no_prefix, no_zeros: the prefix, or leading zeros, were not written
     module Weights
       # As 2-rules 7 starts.
@@ -19,7 +20,8 @@ module Core
         too_many: Math.log(0.003),
         doubled: Math.log(0.003),
         no_prefix: Math.log(0.2),
-        no_zeros: Math.log(0.1)
+        no_zeros: Math.log(0.1),
+        on_strip: Math.log(0.0005)
       }.freeze
       # Set by maximum likelihood on simulated reports: bench/calibrate.rb, seeds 101 to 104.
       READING = {

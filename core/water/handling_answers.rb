@@ -12,13 +12,13 @@ module Core
         {
           key: "treated_by_chance",
           text:
-            "Within a quarter, species and length, what was done to a fish has nothing to do " \
+            "Within a month, species and length, what was done to a fish has nothing to do " \
             "with the fish itself."
         }
       ].freeze
       METHOD =
-        "Fish let go at least a year ago, returns within a year. Mantel-Haenszel within quarter " \
-        "of a year, species, 10 cm of length and tagger, with the variance of Greenland and " \
+        "Fish let go at least a year ago, returns within a year. Mantel-Haenszel within month " \
+        "of a year, species, 5 cm of length and tagger, with the variance of Greenland and " \
         "Robins; where too few fish of one tagger were treated both ways, the four are adjusted " \
         "for by regression on the logarithm (Zou). Beside it Katz for the counts, Cox and the log-rank test for the " \
         "weeks until the return within the same strata, Poisson with time at large for the " \
@@ -78,7 +78,7 @@ module Core
           .select { |_, term| term && term.log.abs < MOST_LOG && term.error < MOST_ERROR }
           .transform_values(&:ratio)
       end
-      STRATA = %i[species_code year quarter length_class].freeze
+      STRATA = %i[species_code year month length_class].freeze
       # Beyond these a cell is empty, and the fit runs away.
       MOST_LOG = 5
       MOST_ERROR = 2
@@ -134,7 +134,7 @@ module Core
         beyond = named.include?(treatment.key)
         ratio = beyond ? compared.headline.missing_at_most(missed) : compared.headline
         "Fish #{treatment.words} came back within a year #{Words.ratio(ratio)} as those " \
-          "#{treatment.against}, with quarter, species, length and tagger alike: " \
+          "#{treatment.against}, with month, species, length and tagger alike: " \
           "#{arms[0].join(' of ')} against #{arms[1].join(' of ')}. #{verdict(beyond)}"
       end
 
@@ -147,7 +147,7 @@ module Core
       def table(compared)
         timed = compared.timed
         rows = [
-          ["quarter, species, length and tagger alike", compared.headline],
+          ["month, species, length and tagger alike", compared.headline],
           ["within strata#{' of one tagger' if compared.same_tagger}", compared.within],
           ["at large for #{TreatmentComparison::LIVED_DAYS} days or longer, within strata",
             compared.lived],

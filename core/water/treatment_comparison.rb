@@ -2,14 +2,14 @@
 
 module Core
   module Water
-    # One way of treating fish compared with another: among fish let go in the same quarter of the
+    # One way of treating fish compared with another: among fish let go in the same month of the
     # same year, of one species and length, and where there are enough by the same tagger. Counted
     # are fish let go at least a year ago, and returns within a year of the release, so that fish of
     # all years had as long to come back.
     #
     #   arms: [returned, released] of both, over all strata
     #   headline: Estimates::Returns::Ratio, nil where too few fish were treated both ways
-    #   same_tagger: whether it is of fish of one tagger; else quarter, species, length and tagger
+    #   same_tagger: whether it is of fish of one tagger; else month, species, length and tagger
     #     are adjusted for by regression
     #   lived: within strata, of fish at large for LIVED_DAYS or longer;  crude: without strata
     #   timed: Estimates::TimeToReturn::Fit;  curves: [[weeks, share], ...] of both arms
@@ -41,7 +41,7 @@ module Core
         )
       end
 
-      # The ratio of shares, tagger, quarter, species and length alike; nil where it cannot be told.
+      # The ratio of shares, tagger, month, species and length alike; nil where it cannot be told.
       # cells: as Store::Treated#cells has them
       def self.regression(cells)
         return if cells.empty? || cells.size > MOST_CELLS
@@ -52,14 +52,13 @@ module Core
         term = fit&.of(:treated, 1)
         term.ratio if term && term.error < MOST_ERROR
       end
-      FACTORS = %i[season species_code length_class member_id].freeze
+      FACTORS = %i[year month species_code length_class member_id].freeze
       MOST_ERROR = 2.0
 
       # Levels of which nothing came back say nothing of a ratio, and have no rate.
       def self.lumped(cells)
         cells = cells.map do |cell|
-          { **cell, season: cell.values_at(:year, :quarter).join(" "),
-                    length_class: cell[:length_class].to_s }
+          { **cell, length_class: cell[:length_class].to_s }
         end
         few = few_of(cells, :member_id) { |here| here.sum { |cell| fish(cell) } < LEAST_OF_TAGGER }
         cells = cells.map { |cell| few[cell[:member_id]] ? { **cell, member_id: "few" } : cell }

@@ -26,7 +26,7 @@ module Store
       applicator: "applicator = 'gun'",
       experience: "nth <= #{NEW_HANDS_FISH}"
     }.freeze
-    STRATA = %i[species_code year quarter length_class].freeze
+    STRATA = %i[species_code year month length_class].freeze
     BY_TAGGER = [*STRATA, :member_id].freeze
 
     def initialize(db) = @db = db
@@ -37,7 +37,7 @@ module Store
     #     were treated both ways, early of those back within LIVED_DAYS;
     #   cells: -> (treatment) { the same rows of all strata with their tagger };
     #   weeks: [{ treatment:, stratum:, treated:, weeks:, returned:, fish: }];
-    #   together: [{ species_code:, year:, quarter:, length_class:, hook: "true" | "false" | nil, ..,
+    #   together: [{ species_code:, year:, month:, length_class:, hook: "true" | "false" | nil, ..,
     #     released:, returned:, years: }] of all fish and their first year }
     def groups(filter, today:)
       fish = fish(filter, today)
@@ -66,8 +66,8 @@ module Store
       filtered(rows, filter, Sequel[:encounters]).select(
         Sequel[:encounters][:species_code], Sequel[:encounters][:member_id],
         Sequel.lit("extract(year from encounters.caught_on)::int").as(:year),
-        Sequel.lit("extract(quarter from encounters.caught_on)::int").as(:quarter),
-        Sequel.lit("coalesce(encounters.length_mm / 100, -1)").as(:length_class),
+        Sequel.lit("extract(month from encounters.caught_on)::int").as(:month),
+        Sequel.lit("coalesce(encounters.length_mm / 50, -1)").as(:length_class),
         *TREATED.map { |name, sql| Sequel.lit(sql).as(name) },
         *followed(today)
       )

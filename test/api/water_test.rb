@@ -36,7 +36,7 @@ class WaterTest < WaterCase
     assert_includes told["sentence"], "9 of 20 against 12 of 20"
     assert_equal crude.values.map { |one| one.round(3) },
       told["rows"].assoc("as counted, without strata").drop(1)
-    # One species, quarter, length and tagger: within them it is the same ratio.
+    # One species, month, length and tagger: within them it is the same ratio.
     assert_in_delta 0.75, told["rows"][0][1], 1e-9
     forest = answer_of(water("handling"), "returns")
 
@@ -254,8 +254,8 @@ class WaterTest < WaterCase
       assert_equal [1, 2, 1, 2, 1, 0],
         hook.values_at(:returned, :released, :other_returned, :other_released, :early, :other_early)
     end
-    assert_equal [[2025, 2, 4]], groups[:by_season].select { |row| row[:treatment] == :hook }
-      .map { |row| row.values_at(:year, :quarter, :length_class) }
+    assert_equal [[2025, 6, 8]], groups[:by_season].select { |row| row[:treatment] == :hook }
+      .map { |row| row.values_at(:year, :month, :length_class) }
     weeks = groups[:weeks].select { |row| row[:treatment] == :hook }
 
     assert_equal [[false, 42, true, 1], [false, 52, false, 1], [true, 1, true, 1],

@@ -220,10 +220,11 @@ class MatchTest < Minitest::Test
     assert_equal :not_complete, judge(fish: [], complete: false)[:reason]
   end
 
-  # With nothing told beside the number nothing can stand against it.
-  def test_a_number_alone_is_enough_unless_the_fish_is_gone
-    assert_predicate judge(species_code: nil, share: 0.95), :accepted?
-    assert_equal :unlikely, judge(species_code: nil, share: 0.95, length_mm: 400)[:reason]
+  # With nothing told beside the number nothing can stand against it: a finder who misread it would
+  # tell the same.
+  def test_a_number_alone_waits_unless_it_is_as_sure_as_any
+    assert_equal :unlikely, judge(species_code: nil, share: 0.98)[:reason]
+    assert_predicate judge(species_code: nil, share: 0.995), :accepted?
     assert_equal :reported_kept, judge(species_code: nil, fish: [FISH.with(kept: true)])[:reason]
     alone = judge(species_code: nil, fish: [FISH.with(kept: true)], found_how: "tag_alone")
 

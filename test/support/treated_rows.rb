@@ -2,10 +2,10 @@
 
 # Rows as Store::Treated groups them, from counts of fish that were treated one way or another.
 #
-#   counts: [{ treatment:, stratum: [species, year, quarter, length class], tagger:,
+#   counts: [{ treatment:, stratum: [species, year, month, length class], tagger:,
 #     arms: [[released, returned] so treated, [released, returned] others] }]
 module TreatedRows
-  STRATUM = %i[species_code year quarter length_class].freeze
+  STRATUM = %i[species_code year month length_class].freeze
   DAY = [0, 0, 0, 0].freeze
 
   module_function

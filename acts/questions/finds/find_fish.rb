@@ -52,7 +52,7 @@ module Acts
     # that is sure enough.
     def likeliest(known, report, weighed)
       best = weighed.best
-      return [] unless best&.fish_id && best.share >= Core::Recaptures::Match.sure(report.told)
+      return [] unless best&.fish_id && best.share >= Core::Recaptures::Match::SURE
 
       carried(known, report, [best.number])
     end

@@ -123,7 +123,7 @@ module Worlds
 
       private
 
-      def stratum(fish) = [fish.species, fish.on.year, (fish.on.month + 2) / 3, fish.length_mm / 100]
+      def stratum(fish) = [fish.species, fish.on.year, fish.on.month, fish.length_mm / 50]
       def back?(fish) = fish.back_days && fish.back_days <= 365
 
       def counted(&by)
@@ -138,7 +138,7 @@ module Worlds
         early = arms.map { |arm| arm.count { |fish| fish.back_days && fish.back_days < LIVED } }
         { treatment: key, early: early[0], other_early: early[1],
           **Core::Water::TreatmentComparison::COUNTS.zip(counts).to_h,
-          **%i[species_code year quarter length_class member_id].zip(values).to_h }
+          **%i[species_code year month length_class member_id].zip(values).to_h }
       end
 
       def both(&)
@@ -163,7 +163,7 @@ module Worlds
         @fish.group_by { |fish| [*stratum(fish), *KEYS.map { |key| fish.done[key].to_s }] }
           .map do |values, here|
             days = here.sum { |fish| [[fish.back_days || (@today - fish.on).to_i, 1].max, 365].min }
-            { **[:species_code, :year, :quarter, :length_class, *KEYS].zip(values).to_h,
+            { **[:species_code, :year, :month, :length_class, *KEYS].zip(values).to_h,
               released: here.size, returned: here.count { |fish| back?(fish) }, years: days / 365.0 }
           end
       end

@@ -434,8 +434,9 @@ useEventListener(window, 'keydown', (event) => {
         </ol>
         <p v-else class="soft">No fish of ours carries a number like this one.</p>
         <p class="soft">
-          None of these: {{ percent(desk.none_share) }}. Shares are set on simulated reports so that
-          they come true as often as they say. Bars to the right speak for a fish, to the left
+          <template v-if="desk.none_share > 0.5">It may well be none of these. </template>
+          Shares are set on simulated reports so that they come true as often as they say; how often
+          it is none of them nobody can say as well. Bars to the right speak for a fish, to the left
           against it.
         </p>
       </section>
