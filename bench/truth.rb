@@ -5,8 +5,7 @@
 # world: ruby bench/truth.rb [TOPIC | all] [PROGRAMMES] [FIRST SEED]
 # A coverage is printed with its own 95 % interval.
 require_relative "../config/boot"
-Dir[File.join(__dir__, "support/worlds/*.rb")].sort_by { |file| file[/chance/] ? "" : file }
-  .each { |file| require file }
+require_relative "support/worlds"
 
 TOPICS = {
   "handling" => Worlds::Handling, "tags" => Worlds::Lives, "movement" => Worlds::Movement,

@@ -34,9 +34,15 @@ module Core
       # Written down once, however often it happened.
       def mishap(name) = @handling |= [name]
 
+      # A fish that is not tired yet thrashes in the mesh: scales come off, and the hook wanders.
       def enter_net
         @phase = "net"
         @breath = @line.breath
+        if breath > Landing::CALM_BREATH
+          @flags << "wild"
+          mishap("dropped")
+          say("wild", "It was not tired, and thrashed in the net.", cost: "wild")
+        end
         tap("in_net")
       end
 
@@ -87,6 +93,7 @@ module Core
 
       def done_cut
         @removal, @hooked = "cut_line", false
+        @flags << "cut" unless @scene.deep?
       end
 
       def unhook(how)
@@ -182,11 +189,20 @@ module Core
         done_let_go
       end
 
+      # A scene counts where the hook came out, or was cut where house rules say so, and the fish
+      # was measured, and tagged where it bears no tag yet.
+      def practised?
+        out = @removal && (@removal != "cut_line" || @scene.deep?)
+        tagged = @flags.include?("tagged") || @flags.include?("read")
+        out && tagged && @flags.include?("measured")
+      end
+
       # Swum off, or afloat.
       def done_let_go
         tap("let_go")
         @flags << "unwatched" unless @looked
         @flags << "no_length" unless @flags.include?("measured")
+        @flags << "unpractised" unless practised?
         @flags << "unread" if @scene.trouble == "old_tag" && !@flags.include?("read")
         swollen = @scene.signs.any? && !@handling.include?("sent_down")
         afloat = swollen || !ready?

@@ -19,7 +19,10 @@ module Core
                  "unread" => ["the number on its tag was not read", 10],
                  "unwatched" => ["nobody looked whether it was ready", 8],
                  "thrown" => ["thrown", 10], "hurt" => ["somebody was hurt", 8],
-                 "tip" => ["wound to the tip of the rod", 8] }.freeze
+                 "tip" => ["wound to the tip of the rod", 8],
+                 "wild" => ["netted before it was tired", 10],
+                 "cut" => ["the line was cut where the hook could come out", 12],
+                 "unpractised" => ["not unhooked, measured and tagged", 20] }.freeze
       MOST_SECONDS = 600
 
       include Deeds
@@ -169,6 +172,8 @@ module Core
       end
 
       def fight
+        # Who unpacks a net has no hand for the reel.
+        @line.wind = 0.0 if @doing && @doing[:key] == "fetch_net"
         @line.step(STEP_MS / 1000.0)
         return lose(@line.lost) if @line.lost
         return unless @line.at_tip_seconds > 0.6 && !@flags.include?("tip")

@@ -21,11 +21,12 @@ module Core
         2.13, 2.12, 2.11, 2.10, 2.09].freeze
       # Training items of the programme. House rules.
       PLACED_MARKS, PLACED_LAST = 80, 20
-      SCENES_IN_A_ROW, HARMLESS_POINTS = 5, 20
+      SCENES_IN_A_ROW, LEAST_SCENES, HARMLESS_POINTS = 5, 3, 20
       ITEMS = {
         "placing" => "Tag placement: the middle of the last #{PLACED_LAST} is at least " \
           "#{PLACED_MARKS}",
-        "scenes" => "Five fair scenes one after the other under #{HARMLESS_POINTS} points"
+        "scenes" => "Five fair scenes one after the other under #{HARMLESS_POINTS} points, at " \
+          "least #{LEAST_SCENES} of them different"
       }.freeze
 
       module_function
@@ -111,7 +112,7 @@ module Core
           result[:skill] == "handle" && fair.include?(result[:scene])
         end
           .last(SCENES_IN_A_ROW)
-        last.size == SCENES_IN_A_ROW &&
+        last.size == SCENES_IN_A_ROW && last.map { |one| one[:scene] }.uniq.size >= LEAST_SCENES &&
           last.all? { |one| one[:points] && one[:points] < HARMLESS_POINTS }
       end
       private_class_method :placing?, :scenes?

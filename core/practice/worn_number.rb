@@ -57,17 +57,36 @@ module Core
 
       def doubtful?(mark, sign) = mark == "grown_over" || (mark == "worn" && ALIKE.key?(sign))
 
-      # The chance that matching gives to the true fish among all that are out: how well the reading
-      # goes with its number, beside how many others it goes with as well.
+      # The chance that matching would give the true fish, when nothing but the number is told:
+      # beside every number that is out and goes with the reading too, and "none of these".
       def share(reading, task, prefix, digits)
         return 0.0 if reading.text.empty?
 
-        true_log = reading.log(task[:number])
-        best = reading.log(nearest(reading, task, prefix, digits))
-        fits = tens(reading.unread(prefix:, digits:))
-        others = AT_LARGE * fits / tens(digits).to_f
-        miss = Math.exp([true_log - best, 0].min)
-        (miss / (1.0 + (others * 0.5))).clamp(0.0, 1.0)
+        fish = Math.exp(reading.log(task[:number]))
+        fish / (fish + others(reading, task, prefix, digits) + Math.exp(none_log(reading, task)))
+      end
+
+      # Of every number so many are out.
+      def others(reading, task, prefix, digits)
+        out = AT_LARGE / tens(digits).to_f
+        numbers = reading.neighbours(prefix:, digits:)
+        if numbers.nil?
+          open = tens(reading.unread(prefix:, digits:))
+          return out * open * Math.exp(reading.log(task[:number]))
+        end
+
+        out * numbers.sum { |number| number == task[:number] ? 0.0 : Math.exp(reading.log(number)) }
+      end
+
+      def none_log(reading, task)
+        prefix, digits = task[:series]
+        keys = [:none, *Array.new(reading.unread(prefix:, digits:), :none_unread)]
+        if Tags::Number.completions(reading.text, [task[:series]]).include?(task[:number])
+          keys += [:none_exact, *(reading.weights(task[:number]) - [:same])]
+        elsif reading.whole?([task[:series]])
+          keys << :none_whole
+        end
+        keys.sum { |key| Recaptures::Weights::ALL[key] }
       end
 
       # Compiled, text has no list of its characters.
@@ -75,17 +94,6 @@ module Core
 
       # Ten to a power, in whole numbers wherever core runs.
       def tens(power) = (0...power).reduce(1) { |product, _| product * 10 }
-
-      # The number that the reading says, what is unread taken from the true one.
-      def nearest(reading, task, prefix, digits)
-        tail = Tags::Number.tail(reading.text, prefix)
-        return task[:number] if tail.nil? || tail.size != digits
-
-        true_tail = task[:number][prefix.size, digits]
-        prefix + signs(tail).each_with_index.map { |sign, at|
-          sign == "?" ? true_tail[at] : sign
-        }.join
-      end
 
       def says(reading, task)
         wrong = reading.fit(task[:number]).slips
@@ -96,7 +104,7 @@ module Core
 
         "What cannot be read is left open, and the true fish stays in view."
       end
-      private_class_method :doubtful?, :share, :signs, :tens, :nearest, :says
+      private_class_method :doubtful?, :share, :others, :none_log, :signs, :tens, :says
     end
   end
 end

@@ -1,17 +1,57 @@
 # frozen_string_literal: true
 
 require_relative "../support/test_helper"
-require_relative "../../bench/support/simulated_truth"
+require_relative "../../bench/support/worlds"
 
+# What the pages say of programmes that break what an estimate takes for granted, against what is
+# true there; bench/truth.rb does it a hundred times for each, on other seeds.
 class TruthTest < Minitest::Test
-  # Stated intervals cover what is true as often as they say; bench/truth.rb does it 200 times.
-  def test_truth_comes_back
-    found = (9001..9020).flat_map { |seed| SimulatedTruth.intervals(seed).values }
+  def checks(worlds, names, seeds)
+    names.product(seeds.to_a).flat_map { |name, seed| worlds.checks(name, seed) }
+  end
 
-    refute_includes found, nil
-    covered = found.count { |low, high, truth| truth.between?(low, high) }
+  def assert_true_mostly(checks, share)
+    right = checks.count(&:true?)
 
-    assert_operator covered, :>=, 0.88 * found.size, "#{covered} of #{found.size}"
-    assert_operator covered, :<, found.size, "intervals that never miss are too wide"
+    assert_operator checks.size, :>, 5
+    assert_operator right, :>=, share * checks.size, "#{right} of #{checks.size} are true"
+  end
+
+  # Every number of fish that is told is true; of unlike and shy fish a least one alone is told.
+  def test_numbers_of_closed_waters
+    told = checks(Worlds::Closed, Worlds::Closed::WORLDS.keys, 9001..9004)
+
+    assert_true_mostly told, 0.95
+    unlike = checks(Worlds::Closed, ["fish are unlike, many visits", "tagged fish are shy"],
+      9001..9004)
+
+    assert_equal [:least], unlike.map(&:kind).uniq
+  end
+
+  def test_distance_and_effort
+    assert_true_mostly checks(Worlds::Movement, Worlds::Movement::WORLDS.keys, 9001..9002), 0.88
+    assert_true_mostly checks(Worlds::Effort, Worlds::Effort::WORLDS.keys, 9001..9003), 0.88
+  end
+
+  # Nothing that was done has an effect: deep hooks only became rarer.
+  def test_practice_that_drifts_is_no_effect
+    told = checks(Worlds::Handling, ["deep hooks get rarer"], 9001..9002)
+
+    assert_true_mostly told.select { |check| check.kind == :interval }, 0.85
+    assert told.select { |check| check.kind == :claim }.all?(&:true?)
+  end
+
+  # The season that runs, a southern summer, and tags that are shed.
+  def test_survival_retention_and_what_is_taken
+    names = ["the season is not over", "southern summer", "two types of tag"]
+
+    assert_true_mostly checks(Worlds::Lives, names, 9001..9002), 0.85
+  end
+
+  def test_growth_of_fish_that_differ
+    told = checks(Worlds::Growth, ["each fish has a length of its own"], 9001..9003)
+
+    assert_true_mostly told, 0.85
+    assert_includes told.map(&:about), "K"
   end
 end

@@ -72,7 +72,7 @@ module Worlds
 
     # Many more fish of such a world.
     def population
-      POPULATIONS[@world[:own]] ||= Array.new(150_000) { a_fish }
+      POPULATIONS[@world[:own]] ||= Array.new(60_000) { a_fish }
     end
 
     def yearly(mm, told)
