@@ -1,0 +1,38 @@
+# What R makes of the same data, for bench/agreement.rb: base R, MASS and survival, as they come.
+library(survival)
+folder <- commandArgs(trailingOnly = TRUE)[1]
+show <- function(name, value) cat(name, format(value, digits = 12), "\n")
+rows <- read.csv(file.path(folder, "weeks.csv"))
+rows <- rows[rep(seq_len(nrow(rows)), rows$fish), ]
+fit <- coxph(Surv(weeks, returned) ~ treated + strata(stratum), rows, ties = "efron")
+show("cox", coef(fit)); show("cox_error", sqrt(vcov(fit)[1, 1]))
+test <- survdiff(Surv(weeks, returned) ~ treated + strata(stratum), rows)
+show("log_rank_p", pchisq(test$chisq, 1, lower.tail = FALSE))
+curve <- survfit(Surv(weeks, returned) ~ 1, rows)
+show("kaplan_meier", 1 - min(curve$surv))
+cells <- read.csv(file.path(folder, "cells.csv"))
+cells[c("a", "b")] <- lapply(cells[c("a", "b")], factor)
+poisson <- glm(returned ~ a + b + offset(log(years)), poisson, cells,
+  control = glm.control(epsilon = 1e-14, maxit = 100))
+show("poisson", coef(poisson)[2]); show("poisson_error", sqrt(vcov(poisson)[2, 2]))
+x <- model.matrix(poisson); off <- cells$returned - fitted(poisson)
+pulls <- rowsum(x * off, cells$angler); m <- nrow(pulls)
+middle <- crossprod(pulls) * m / (m - 1)
+robust <- vcov(poisson) %*% middle %*% vcov(poisson)
+show("clustered_error", sqrt(robust[2, 2]) * qt(0.975, m - 1) / qnorm(0.975))
+strata <- read.csv(file.path(folder, "strata.csv"))
+n <- rowSums(strata[, 1:4])
+r <- with(strata, sum(t_back * (o_back + o_not) / n) / sum(o_back * (t_back + t_not) / n))
+show("mantel_haenszel", r)
+p <- c(0.001, 0.02, 0.012, 0.5, 0.2)
+show("benjamini_hochberg", sum(p.adjust(p, "BH") <= 0.04))
+show("t", qt(0.975, 7)); show("chi_square", pchisq(13.2, 5, lower.tail = FALSE))
+growth <- read.csv(file.path(folder, "local.csv"))
+w <- (1 - (abs(growth$off) / max(abs(growth$off) * 1.001))^3)^3
+line <- lm(grown ~ off, growth, weights = w)
+show("line", coef(line)[1])
+h <- hatvalues(line); e <- residuals(line)
+xw <- model.matrix(line); bread <- solve(crossprod(xw * sqrt(w)))
+hc3 <- bread %*% crossprod(xw * w * e / (1 - h)) %*% bread
+show("line_error", sqrt(hc3[1, 1]))
+cat("R", paste(R.version$major, R.version$minor, sep = "."), "survival", format(packageVersion("survival")), "\n")
