@@ -32,14 +32,19 @@ class Agreement
   def write(folder, name, table)
     CSV.open(File.join(folder, "#{name}.csv"), "w") do |csv|
       csv << table.first.keys
-      table.each { |row| csv << row.values.map { |value| { true => 1, false => 0 }.fetch(value, value) } }
+      table.each do |row|
+        csv << row.values.map do |value|
+          { true => 1, false => 0 }.fetch(value, value)
+        end
+      end
     end
   end
 
   def weeks
     @weeks ||= Array.new(400) do
       treated, back = @rng.rand < 0.4, @rng.rand < 0.5
-      { stratum: @rng.rand(6), treated:, weeks: back ? @rng.rand(1..20) : 20, returned: back, fish: 1 }
+      { stratum: @rng.rand(6), treated:, weeks: back ? @rng.rand(1..20) : 20, returned: back,
+        fish: 1 }
     end
   end
 

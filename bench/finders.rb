@@ -42,8 +42,8 @@ kinds.each do |kind|
 
     mean = band.sum(&:first) / band.size
     came = band.count(&:last).fdiv(band.size)
-    puts format("  share %.2f to %.2f: %6d, mean %.3f, right %.3f, %+.1f points", low, [high, 1].min,
-      band.size, mean, came, 100 * (came - mean))
+    puts format("  share %.2f to %.2f: %6d, mean %.3f, right %.3f, %+.1f points", low,
+      [high, 1].min, band.size, mean, came, 100 * (came - mean))
   end
   $stdout.flush
 end

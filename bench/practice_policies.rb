@@ -94,8 +94,11 @@ Policies::ALL.each do |name, hands|
   off = told.select { |_, one| one[:outcome] == "swam_off" }
   points = told.map { |_, one| one[:points] || 100 }.sort
   fair = told.select { |scene, _| scene.fair }
-  met = fair.count { |_, one| one[:points] && one[:points] < Core::Practice::Progress::HARMLESS_POINTS }
-  puts format("%-12s swam off %5.1f %%, lost %5.1f %%, points %3d (middle half %3d to %3d), counts %5.1f %%",
+  most = Core::Practice::Progress::HARMLESS_POINTS
+  met = fair.count { |_, one| one[:points] && one[:points] < most }
+  puts format(
+    "%-12s swam off %5.1f %%, lost %5.1f %%, points %3d (middle half %3d to %3d), counts %5.1f %%",
     name, 100.0 * off.size / count, 100.0 * told.count { |_, one| one[:outcome] == "lost" } / count,
-    points[count / 2], points[count / 4], points[3 * count / 4], 100.0 * met / fair.size)
+    points[count / 2], points[count / 4], points[3 * count / 4], 100.0 * met / fair.size
+  )
 end

@@ -16,7 +16,7 @@ topic = ARGV[0] || "all"
 count = Integer(ARGV[1] || 100)
 first = Integer(ARGV[2] || 52_000)
 
-def line(world, about, checks, programmes)
+def line(_world, about, checks, programmes)
   kinds = checks.group_by(&:kind)
   kinds.map do |kind, here|
     right = here.count(&:true?)

@@ -11,8 +11,8 @@ class Finders < ToldReports
     neighbours: 0.010, letters: 0.030, two_digits: 0.015, memory: 0.020
   }.freeze
   LOOKED_AT = %i[neighbours letters].freeze
-  ALIKE = { "0" => "689", "1" => "74", "2" => "7", "3" => "8", "4" => "91", "5" => "6", "6" => "058",
-            "7" => "12", "8" => "360", "9" => "40" }.freeze
+  ALIKE = { "0" => "689", "1" => "74", "2" => "7", "3" => "8", "4" => "91", "5" => "6",
+            "6" => "058", "7" => "12", "8" => "360", "9" => "40" }.freeze
 
   def initialize(kind:, **rest)
     @kind = kind
@@ -38,7 +38,8 @@ class Finders < ToldReports
 
   # The tag before or after on the strip: put in on the same trip.
   def neighbours(number)
-    number[/\A\D+/] + format("%06d", [number[/\d+/].to_i + [-2, -1, 1, 2].sample(random: @rng), 1].max)
+    number[/\A\D+/] + format("%06d",
+      [number[/\d+/].to_i + [-2, -1, 1, 2].sample(random: @rng), 1].max)
   end
 
   def letters(number)
@@ -74,6 +75,6 @@ class Finders < ToldReports
     species = alike&.any? && @rng.rand < 0.1 ? alike.sample(random: @rng) : report[:species_code]
     place = @rng.rand < 0.5 ? {} : { lat_deg: nil, lon_deg: nil }
     { **report, length:, species_code: @species.key?(species) ? species : report[:species_code],
-      **place }
+                **place }
   end
 end

@@ -17,7 +17,8 @@ module Core
       def named(chances)
         sorted = chances.sort_by(&:last)
         count = sorted.size
-        last = sorted.each_index.select { |rank| sorted[rank][1] <= RATE * (rank + 1) / count }.last
+        ranks = (0...count).select { |rank| sorted[rank][1] <= RATE * (rank + 1) / count }
+        last = ranks.max
         return [[], RATE] if last.nil?
 
         [sorted.first(last + 1).map(&:first), RATE * (last + 1) / count]

@@ -46,7 +46,7 @@ module Core
         step = 2 * WIDEST / (LENGTHS - 1)
         # Own lengths lie along rows, fish along columns.
         @deviates = (Numo::DFloat.new(LENGTHS, 1).seq * step) - WIDEST
-        @weights = Numo::NMath.exp(@deviates**2 * -0.5) * (step / Math.sqrt(2 * Math::PI))
+        @weights = Numo::NMath.exp((@deviates**2) * -0.5) * (step / Math.sqrt(2 * Math::PI))
         @n = rows.size
       end
 
@@ -79,17 +79,19 @@ module Core
       end
 
       def minus_log(log_linf, log_spread, log_k, log_age, log_age_spread)
-        return Float::INFINITY if [log_spread, log_k, log_age, log_age_spread].any? { |x| x.abs > 8 }
+        if [log_spread, log_k, log_age, log_age_spread].any? { |x| x.abs > 8 }
+          return Float::INFINITY
+        end
 
         linf = ((@deviates * Math.exp(log_spread)) + 1).clip(0.05, nil) * Math.exp(log_linf)
         reached = (@first / linf).clip(0, MOST_REACHED)
         left = linf * (1 - reached)
         age = (Numo::NMath.log(-Numo::NMath.log(1 - reached)) - log_age) / Math.exp(log_age_spread)
         # Of the age, as a density of the first length.
-        first = Numo::NMath.exp(age**2 * -0.5) /
+        first = Numo::NMath.exp((age**2) * -0.5) /
           (Numo::NMath.log(1 - reached) * -Math.exp(log_age_spread) * left)
         chances = first * second(left, Numo::NMath.exp(@years * -Math.exp(log_k))) * @weights
-        -Numo::NMath.log(chances.sum(0).clip(LEAST_CHANCE, nil)).sum
+        -Numo::NMath.log(chances.sum.clip(LEAST_CHANCE, nil)).sum
       end
 
       # Density of the second length; an error of the first fades as the fish grows on.

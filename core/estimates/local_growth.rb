@@ -48,7 +48,9 @@ module Core
         sums = [0, 1, 2].map { |power| points.sum { |off, _, weight| weight * (off**power) } }
         whole = (sums[0] * sums[2]) - (sums[1]**2)
         pulls = points.map { |off, _, weight| weight * (sums[2] - (sums[1] * off)) / whole }
-        slope = points.sum { |off, grown, weight| weight * ((sums[0] * off) - sums[1]) * grown } / whole
+        slope = points.sum do |off, grown, weight|
+          weight * ((sums[0] * off) - sums[1]) * grown
+        end / whole
         middle = points.zip(pulls).sum { |(_, grown, _), pull| pull * grown }
         variance = points.zip(pulls).sum do |(off, grown, weight), pull|
           lever = weight * (sums[2] - (2 * sums[1] * off) + (sums[0] * (off**2))) / whole

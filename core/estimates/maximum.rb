@@ -41,7 +41,7 @@ module Core
         lowest = lambda do |held|
           narrowed = slopes && ->(point) { without(slopes.call(whole[held, point]), index) }
           near = find(starts: [others], scales: without(scales, index), slopes: narrowed) do |point|
-            minus_log.call(whole[held, point])
+            yield(whole[held, point])
           end
           next IMPOSSIBLE if near.nil?
 

@@ -97,7 +97,13 @@ module Core
       # Limits on the log-odds, where the likelihood is rounder.
       def limits(share, error, widen)
         odds = Math.log(share / (1 - share))
-        sides = error ? [-1, 1].map { |side| expit(odds + (side * Rates::Z95 * error * widen)) } : []
+        sides = if error
+          [-1, 1].map do |side|
+            expit(odds + (side * Rates::Z95 * error * widen))
+          end
+        else
+          []
+        end
         Share.new(share, sides[0], sides[1], error)
       end
 

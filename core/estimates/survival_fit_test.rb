@@ -19,7 +19,9 @@ module Core
       # Returns [c-hat, p]: chi-square by its degrees of freedom and its chance; [1, 1] where
       # nothing can be tested.
       def of(released, again, groups, survival, seen)
-        parts = [cells(released, again, survival, seen), *groups.map { |pair| table(*pair) }].compact
+        parts = [cells(released, again, survival, seen), *groups.map do |pair|
+          table(*pair)
+        end].compact
         square, freedom = parts.transpose.map(&:sum)
         return [1.0, 1.0] if freedom.nil? || freedom < 1
 

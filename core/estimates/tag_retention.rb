@@ -65,7 +65,8 @@ module Core
         kept_between = YEARS.to_h { |years| [years, share_between(rho, loss, years)] }
         rho_low, rho_high = rho_between(rho, least)
         Fit.new(
-          rho:, rho_low:, rho_high:, loss_per_year: loss, low:, high:, kept_between:, minus_log: least, n: @fish
+          rho:, rho_low:, rho_high:, loss_per_year: loss, low:, high:, kept_between:,
+          minus_log: least, n: @fish
         )
       end
 

@@ -81,10 +81,10 @@ module Core
 
       # As a phone shows it.
       def state
+        share = @line.tension_n / @line.limit_n
         {
           phase: @phase, clock_ms: @clock_ms, distance_m: @line.distance_m.round(2),
-          tension: (@line.tension_n / @scene.line_n).round(3),
-          strained: @line.tension_n > STRAINED * @scene.line_n, breath: breath.round(3),
+          tension: share.round(3), strained: share > STRAINED, breath: breath.round(3),
           mode: @line.mode, doing: @doing, acts:, hooked: @hooked, bleeding: @bleeding,
           tagged: @flags.include?("tagged"), length: @flags.include?("measured"), record:,
           timeline: @timeline.last(3), **told

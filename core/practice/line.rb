@@ -55,6 +55,9 @@ module Core
         @wind, @drag_n = 0.0, @strength_n * 0.5
       end
 
+      # What gives first: the line, or the hook's hold.
+      def limit_n = [@scene.line_n, @hold_n].min
+
       def step(seconds)
         turn(seconds)
         vigour = SHARE_OF_BREATH + ((1 - SHARE_OF_BREATH) * @breath)

@@ -105,8 +105,8 @@ module Core
         return Alignment::NEVER unless serial && @text.start_with?(prefix)
 
         read = @text[prefix.size..]
-        away = read.size == serial.size && read.match?(/\A\d+\z/) ? (read.to_i - serial.to_i).abs : 0
-        return Alignment::NEVER unless away.between?(1, Neighbours::STRIP)
+        return Alignment::NEVER unless read.size == serial.size && read.match?(/\A\d+\z/)
+        return Alignment::NEVER unless (read.to_i - serial.to_i).abs.between?(1, Neighbours::STRIP)
 
         @weights[:on_strip] + (@text.size * @weights[:same])
       end

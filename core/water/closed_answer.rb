@@ -157,8 +157,8 @@ module Core
       def method_of(visits)
         way = visits.size > 2 ? "Schnabel's sum over visits, +1" : "Chapman's estimate"
         "#{way}; beside it Chao's lower bound, and the same with tagged fish caught more or less " \
-          "easily; the widest limits are told; a visit is a day with #{LEAST_CAUGHT} fish or more, " \
-          "the next within #{MOST_GAP_DAYS} days."
+          "easily; the widest limits are told; a visit is a day with #{LEAST_CAUGHT} fish or " \
+          "more, the next within #{MOST_GAP_DAYS} days."
       end
 
       def source(visits)

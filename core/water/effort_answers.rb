@@ -75,7 +75,7 @@ module Core
 
         def clusters
           @clusters ||= @rows.group_by { |row| row[:angler] }.values.then do |anglers|
-            anglers.one? ? @rows.map { |row| [row] } : anglers
+            anglers.one? ? @rows.zip : anglers
           end
         end
       end
@@ -182,7 +182,9 @@ module Core
       end
 
       def fit(trips, first_year)
-        cells = trips.group_by { |row| row.slice(:year, :month, :spot, :angler) }.map do |cell, rows|
+        cells = trips.group_by do |row|
+          row.slice(:year, :month, :spot, :angler)
+        end.map do |cell, rows|
           rate = Rate.new(rows)
           { **cell, returned: rate.fish, years: rate.rod_hours }
         end
@@ -211,8 +213,8 @@ module Core
       end
 
       def name(month) = Units::MONTHS[month - 1]
-      private_class_method :by_month, :by_year, :caught?, :ratios, :none, :rates, :missing, :no_years, :sentence, :bars, :fit,
-        :against, :forest, :rounded, :name
+      private_class_method :by_month, :by_year, :caught?, :ratios, :none, :rates, :missing,
+        :no_years, :sentence, :bars, :fit, :against, :forest, :rounded, :name
     end
   end
 end

@@ -29,7 +29,10 @@ module Core
 
         # As Fish::Curve has it.
         def curve
-          return { linf_mm: even.linf_mm, k_per_year: even.k, swing: nil, fastest: nil } unless swings?
+          unless swings?
+            return { linf_mm: even.linf_mm, k_per_year: even.k, swing: nil,
+                     fastest: nil }
+          end
 
           { linf_mm: seasonal.linf_mm(even), k_per_year: seasonal.k(even), swing: seasonal.u,
             fastest: seasonal.w }
@@ -109,9 +112,7 @@ module Core
           worked_out: [method_of(even), aic(fits.seasonal), own_length(fits)].compact.join(" "),
           columns: COLUMNS, rows: known.map { |row| line(row, even) }
         }
-        if fits.none?
-          return Answer.new(**common, missing: even, chart: chart(known, kind, nil))
-        end
+        return Answer.new(**common, missing: even, chart: chart(known, kind, nil)) if fits.none?
 
         sentences = [sentence(fits, species), season(fits.seasonal)].compact.join(" ")
         Answer.new(**common, sentence: sentences, chart: chart(known, kind, fits))
@@ -217,12 +218,13 @@ module Core
 
         format(
           "Maximum likelihood; error by method of measuring and its rounding, individuals spread " \
-            "by %.0f %% %s, %.0f %% of rows spoiled. Growth in a year by a line through fish of about that length.",
+            "by %.0f %% %s, %.0f %% of rows spoiled. Growth in a year by a line through fish of " \
+            "about that length.",
           100 * fit.nu, SPREAD.fetch(fit.spread), 100 * fit.p
         )
       end
-      private_class_method :clocked, :surest, :yearly, :rounding_mm, :own_length, :season, :aic, :sd, :sentence, :line, :chart, :band, :variance,
-        :method_of
+      private_class_method :clocked, :surest, :yearly, :rounding_mm, :own_length, :season, :aic,
+        :sd, :sentence, :line, :chart, :band, :variance, :method_of
     end
   end
 end

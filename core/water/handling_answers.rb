@@ -17,16 +17,17 @@ module Core
         }
       ].freeze
       METHOD =
-        "Fish let go at least a year ago, returns within a year. Mantel-Haenszel within month " \
-        "of a year, species, 5 cm of length and tagger, with the variance of Greenland and " \
-        "Robins; where too few fish of one tagger were treated both ways, the four are adjusted " \
-        "for by regression on the logarithm (Zou). Beside it Katz for the counts, Cox and the log-rank test for the " \
-        "weeks until the return within the same strata, Poisson with time at large for the " \
-        "other treatments alike. All comparisons of the page share one false discovery rate " \
-        "(Benjamini and Hochberg, 5 %); intervals of those beyond chance are widened by it."
+        "Fish let go at least a year ago, returns within a year. Mantel-Haenszel within month of " \
+          "a year, species, 5 cm of length and tagger, with the variance of Greenland and " \
+          "Robins; where too few fish of one tagger were treated both ways, the four are " \
+          "adjusted for by regression on the logarithm (Zou). Beside it Katz for the counts, Cox " \
+          "and the log-rank test for the weeks until the return within the same strata, Poisson " \
+          "with time at large for the other treatments alike. All comparisons of the page share " \
+          "one false discovery rate (Benjamini and Hochberg, 4 %); intervals of those beyond " \
+          "chance are widened by it."
       SOURCE =
         "Mantel and Haenszel (1959), J. Nat. Cancer Inst. 22, 719-748; Greenland and Robins " \
-        "(1985); Zou (2004); Katz et al. (1978); Cox (1972); Benjamini and Yekutieli (2005)"
+          "(1985); Zou (2004); Katz et al. (1978); Cox (1972); Benjamini and Yekutieli (2005)"
       NO_COMPARISON = "Too few fish treated both ways in one season, species and length."
 
       module_function
@@ -69,15 +70,18 @@ module Core
         known = summed(rows.select { |row| keys.all? { |key| row[key] } }, keys)
         return {} if known.empty?
 
-        references = {
-          **keys.to_h { |key| [key, "false"] },
-          **STRATA.to_h { |key| [key, commonest(known, key)] }
-        }
-        fit = Estimates::PoissonRegression.fit(known, references) or return {}
-        keys.to_h { |key| [key, fit.of(key, "true")] }
-          .select { |_, term| term && term.log.abs < MOST_LOG && term.error < MOST_ERROR }
+        fit = Estimates::PoissonRegression.fit(known, references(keys, known)) or return {}
+        keys.to_h { |key| [key, fit.of(key, "true")] }.select { |_, term| sure?(term) }
           .transform_values(&:ratio)
       end
+
+      def references(keys, rows)
+        { **keys.to_h { |key| [key, "false"] },
+          **STRATA.to_h { |key| [key, commonest(rows, key)] } }
+      end
+
+      def sure?(term) = term && term.log.abs < MOST_LOG && term.error < MOST_ERROR
+
       STRATA = %i[species_code year month length_class].freeze
       # Beyond these a cell is empty, and the fit runs away.
       MOST_LOG = 5
@@ -105,7 +109,7 @@ module Core
 
       def missing(compared)
         (back, of), (other_back, other_of) = compared.arms
-        return "Nothing is recorded of it yet, of fish let go a year ago." if of + other_of == 0
+        return "Nothing is recorded of it yet, of fish let go a year ago." if (of + other_of).zero?
         return NO_COMPARISON if [back, other_back].min >= Estimates::Returns::LEAST_RETURNS &&
           [of, other_of].min >= Estimates::Returns::LEAST_FISH
 
@@ -207,7 +211,7 @@ module Core
           key: "returns", title: "Ways of handling, side by side", n: released,
           sentence: share &&
             "Of #{Words.fish(released)} let go with a tag at least a year ago #{returned} came " \
-            "back within a year, #{Words.percent_of(share)}. #{apart(compared, named, missed)}",
+              "back within a year, #{Words.percent_of(share)}. #{apart(compared, named, missed)}",
           missing: share ? nil : "No fish with a tag was let go a year ago yet.",
           chart: { kind: "forest", x: "came back so many times as often, with its interval", y: "",
                    bars: rows.map { |row| row.first(4) } },
@@ -224,7 +228,8 @@ module Core
           beyond ? "yes" : "could be chance"]
       end
 
-      private_class_method :named, :few?, :rows_of, :adjusted, :told_of_nearly_all?, :commonest,
+      private_class_method :named, :few?, :rows_of, :adjusted, :references,
+        :sure?, :told_of_nearly_all?, :commonest,
         :summed, :missing, :answer, :sentence, :verdict, :table, :rounded, :shares_back, :log_rank,
         :hidden, :apart, :forest, :line
     end

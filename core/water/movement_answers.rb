@@ -37,8 +37,8 @@ module Core
           rows: by_time(rows),
           worked_out: "Distance by water against days at large: two curves, one that levels off " \
             "(a home range) and one that grows with the square root of time (spread), by maximum " \
-            "likelihood with Weibull's law about the middle fish; the better by AIC where the law " \
-            "holds. The middle fish with its binomial limits.",
+            "likelihood with Weibull's law about the middle fish; the better by AIC where the " \
+            "law holds. The middle fish with its binomial limits.",
           source: "Okubo and Levin (2001), ch. 5 and 6; Weibull (1951); Akaike (1974)"
         }
         return Answer.new(**common.except(:rows, :columns), missing: NO_TIME) if days.nil?
@@ -91,9 +91,10 @@ module Core
       end
 
       LEVELS = {
-        true => "Of those seen the distance levels off, as where fish keep to a home range, or where " \
-          "people fish no farther away.",
-        false => "Of those seen the distance grows with the square root of time, as where fish spread.",
+        true => "Of those seen the distance levels off, as where fish keep to a home range, or " \
+          "where people fish no farther away.",
+        false => "Of those seen the distance grows with the square root of time, as where fish " \
+          "spread.",
         nil => "Whether the distance levels off cannot be told."
       }.freeze
 
@@ -248,7 +249,7 @@ module Core
         format(
           "%<fish>s that moved a kilometre or more were seen again mostly towards the %<name>s " \
             "(mean %<mean>.0f°, concentration %<r>.2f; chance of as much by itself %<chance>s). " \
-              "That is where fish are seen, and so where people fish.",
+            "That is where fish are seen, and so where people fish.",
           fish: Words.fish(found.n),
           name:,
           mean: found.mean_deg,
@@ -267,8 +268,8 @@ module Core
       def too_few(rows)
         "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
       end
-      private_class_method :reach, :distance, :asked_days, :about, :by_time, :distance_words, :flow, :none, :pair_rows, :on_grid, :ends,
-        :km_between_cells, :cells_named, :flow_words,
+      private_class_method :reach, :distance, :asked_days, :about, :by_time, :distance_words,
+        :flow, :none, :pair_rows, :on_grid, :ends, :km_between_cells, :cells_named, :flow_words,
         :stay, :nearest, :median, :way, :way_words, :way_name, :too_few
     end
   end

@@ -75,7 +75,9 @@ module Core
 
       # [{ key => { name => Fit } }, keys of groups that differ beyond chance]
       def compared(rows)
-        groups = GROUPS.keys.to_h { |key| [key, fits(rows, key)] }.select { |_, fits| fits.size > 1 }
+        groups = GROUPS.keys.to_h do |key|
+          [key, fits(rows, key)]
+        end.select { |_, fits| fits.size > 1 }
         chances = groups.to_h { |key, fits| [key, chance(rows, key, fits)] }
         [groups, Estimates::FalseDiscovery.named(chances).first]
       end

@@ -50,8 +50,8 @@ module Core
       end
 
       def survival_method(season, fit)
-        words = "Cormack-Jolly-Seber by m-array over whole seasons from #{season.words}, constant " \
-          "and by season, the better by AIC; shed tags taken off by the tags that stay in."
+        words = "Cormack-Jolly-Seber by m-array over whole seasons from #{season.words}, " \
+          "constant and by season, the better by AIC; shed tags taken off by the tags that stay in."
         return words if fit.is_a?(String)
 
         format("%<words>s Counts vary %<misfit>.2f times as much as the model has it (p %<p>.2f).",
@@ -62,7 +62,7 @@ module Core
         return nil if best.misfit <= Estimates::Survival::MOST_MISFIT
 
         format("The seasons do not fit the model (they vary %.1f times as much as it has it), so " \
-               "nothing is told of survival.", best.misfit)
+          "nothing is told of survival.", best.misfit)
       end
 
       # By season where each is known well enough, else one share for all.
@@ -90,7 +90,9 @@ module Core
         return least_words(shares, kept, fit.unlike, counts) if kept.nil? || fit.unlike
 
         from = shares.size == 1 ? "From one season to the next" : "From season to season"
-        "#{from} #{shares.map { |share| Words.percent_of(share) }.join(', then ')} of tagged fish " \
+        "#{from} #{shares.map do |share|
+          Words.percent_of(share)
+        end.join(', then ')} of tagged fish " \
           "stay alive and here, those that are kept and reported left out, shed tags taken off: " \
           "#{counts}."
       end
@@ -99,7 +101,9 @@ module Core
       def least_words(shares, kept, unlike, counts)
         why = [("shed tags count as deaths" unless kept),
           ("some fish are seen more easily than others" if unlike)].compact.join(", and ")
-        "From one season to the next at least #{Words.percent(shares.map { |row| row[:low] }.min)} " \
+        "From one season to the next at least #{Words.percent(shares.map do |row|
+          row[:low]
+        end.min)} " \
           "of tagged fish stay alive and here, those that are kept and reported left out: " \
           "#{counts}; at least, because #{why}."
       end
@@ -183,7 +187,8 @@ module Core
         )
       end
       private_class_method :survival, :survival_method, :unfit, :told, :narrow?,
-        :kept_over_a_season, :survival_words, :least_words, :unshed, :m_array, :groups, :kept, :percent_fine
+        :kept_over_a_season, :survival_words, :least_words, :unshed, :m_array, :groups, :kept,
+        :percent_fine
     end
   end
 end

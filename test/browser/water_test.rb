@@ -38,29 +38,30 @@ class WaterPagesTest < BrowserCase
   end
 
   def growth
-    rows = @store.water.increments({}).map { |row| row.merge(sd1_mm: 3.0, sd2_mm: 3.0) }
-    Core::Estimates::Growth.fit(rows)
+    Core::Water::GrowthAnswer.fit(@store.water.increments({}))
   end
 
   def test_a_tagger_reads_growth_to_the_digit_and_keeps_the_filter_from_page_to_page
-    fit = growth
+    fits = growth
+    fit, (small, large) = fits.even, fits.yearly.values.map { |told| told.middle.round }
     sign_in(to: "/water")
     assert_selector ".lines li", text: "How fast do they grow?"
-    assert_text "grow #{fit.ga.round} ("
+    assert_text "grow #{small} ("
     assert_text "Not known yet"
     assert_accessible(".overview")
     select "European seabass", from: "species"
     click_link "Growth", match: :first
     assert_current_path %r{/water/growth\?species=seabass}
-    assert_text "of #{(fit.a_mm / 10).round} cm grow #{fit.ga.round} ("
+    assert_text "of #{(fit.a_mm / 10).round} cm grow #{small} ("
+    assert_text "of #{(fit.b_mm / 10).round} cm #{large} ("
     assert_text "#{fit.n} fish measured twice"
     find("summary", text: "How it was worked out").click
-    assert_text format("K %.3f a year, asymptotic length %.0f mm", fit.k, fit.linf_mm)
+    assert_text "Growth in a year by a line through fish of about that length"
     find("summary", text: "The figures").click
     assert_selector "[data-answer=growth] tbody tr", count: fit.n
     assert_accessible(".water-page")
     visit "/water/handling?from=2026-01-01"
-    assert_text "No fish with a tag was let go yet."
+    assert_text "No fish with a tag was let go a year ago yet."
     click_button "Take the filter off"
     assert_text "9 of 9 against 24 of 27"
   end

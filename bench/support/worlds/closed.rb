@@ -44,9 +44,10 @@ module Worlds
     def told(sentence)
       case sentence
       when /about \d+ \((\d+) to (\d+)\)/
-        [Check.new(about: "fish", kind: :interval, low: $1.to_f, high: $2.to_f, truth: FISH)]
+        [Check.new(about: "fish", kind: :interval, low: ::Regexp.last_match(1).to_f,
+          high: ::Regexp.last_match(2).to_f, truth: FISH)]
       when /at least (\d+)/
-        [Check.new(about: "fish", kind: :least, low: $1.to_f, truth: FISH)]
+        [Check.new(about: "fish", kind: :least, low: ::Regexp.last_match(1).to_f, truth: FISH)]
       else []
       end
     end

@@ -46,8 +46,8 @@ module Worlds
       return [] if @world[:blank] || answer.sentence.nil?
 
       low, high = answer.sentence.match(/\(([\d.]+) to ([\d.]+)\)/).captures.map(&:to_f)
-      [Check.new(about: "fish in ten rod hours", kind: :interval, low: low - 0.05, high: high + 0.05,
-        truth: 10 * RATE)]
+      [Check.new(about: "fish in ten rod hours", kind: :interval, low: low - 0.05,
+        high: high + 0.05, truth: 10 * RATE)]
     end
 
     def ratio(answer)

@@ -4,7 +4,7 @@ module Worlds
   # Fish that grow by small steps of their own curve, measured twice.
   class Growth
     K, LINF = 0.24, 700.0
-    POPULATIONS = {}
+    POPULATIONS = {}.freeze
     WORLDS = {
       "fish are alike" => { own: 0.03 },
       "each fish has a length of its own" => { own: 0.10 },
@@ -38,7 +38,9 @@ module Worlds
     end
 
     # The clock of growth, which runs faster in summer.
-    def clock(year) = year + (@world[:swing] * Math.sin(2 * Math::PI * (year - 0.5)) / (2 * Math::PI))
+    def clock(year)
+      year + (@world[:swing] * Math.sin(2 * Math::PI * (year - 0.5)) / (2 * Math::PI))
+    end
 
     def grown(own, first, start, years)
       first + ((own - first) * (1 - Math.exp(-K * (clock(start + years) - clock(start)))))

@@ -151,7 +151,7 @@ module Worlds
         KEYS.flat_map do |key|
           @fish.group_by { |fish| [fish.done[key], stratum(fish), week(fish), !back?(fish).nil?] }
             .map do |(treated, stratum, weeks, _), here|
-              { treatment: key, treated:, stratum:, weeks:, returned: back?(here[0]) ? true : false,
+              { treatment: key, treated:, stratum:, weeks:, returned: back?(here[0]),
                 fish: here.size }
             end
         end
@@ -162,9 +162,11 @@ module Worlds
       def together
         @fish.group_by { |fish| [*stratum(fish), *KEYS.map { |key| fish.done[key].to_s }] }
           .map do |values, here|
-            days = here.sum { |fish| [[fish.back_days || (@today - fish.on).to_i, 1].max, 365].min }
+            days = here.sum { |fish| (fish.back_days || (@today - fish.on).to_i).clamp(1, 365) }
             { **[:species_code, :year, :month, :length_class, *KEYS].zip(values).to_h,
-              released: here.size, returned: here.count { |fish| back?(fish) }, years: days / 365.0 }
+              released: here.size, returned: here.count do |fish|
+                back?(fish)
+              end, years: days / 365.0 }
           end
       end
     end

@@ -56,7 +56,8 @@ module Worlds
       end
       tags = @chance.happens?(@world[:double]) ? 2 : 1
       type = @world[:types] && @chance.pick(@world[:types].keys)
-      rate = @world[:seen] * 2 * Math.exp((@world[:unlike] * @chance.normal) - (@world[:unlike]**2 / 2))
+      spread = @world[:unlike]
+      rate = @world[:seen] * 2 * Math.exp((spread * @chance.normal) - ((spread**2) / 2))
       Life.new(on, tags, type, death(on), Array.new(tags) { shed(on, type) }, rate)
     end
 
@@ -93,7 +94,10 @@ module Worlds
         break seen if left.zero?
 
         kept = @chance.happens?(@world[:kept_share])
-        seen << Sight.new(life, day, kept, *told(left)) if !kept || @chance.happens?(@world[:reported])
+        if !kept || @chance.happens?(@world[:reported])
+          seen << Sight.new(life, day, kept,
+            *told(left))
+        end
         break seen if kept
       end
     end
@@ -149,7 +153,9 @@ module Worlds
       end
     end
 
-    def span(text) = text&.match(/(\d+(?:\.\d+)?) ?%? ?\((\d+(?:\.\d+)?) to (\d+(?:\.\d+)?)\)/)&.captures&.map(&:to_f)
+    def span(text)
+      text.match(/([\d.]+) ?%? ?\(([\d.]+) to ([\d.]+)\)/).captures.map(&:to_f)
+    end
 
     # True share of tags still in after a year.
     def kept_truth
@@ -163,8 +169,10 @@ module Worlds
       _, low, high = span(answer.sentence)
       least = answer.sentence.include?("at least")
       checks = []
-      checks << Check.new(about: "tags still in after a year", kind: least ? :least : :interval,
-        low: low - 0.5, high: high + 0.5, truth: 100 * kept_truth) unless answer.sentence.include?("unlike")
+      unless answer.sentence.include?("unlike")
+        checks << Check.new(about: "tags still in after a year", kind: least ? :least : :interval,
+          low: low - 0.5, high: high + 0.5, truth: 100 * kept_truth)
+      end
       @world[:types].to_h.each do |type, rate|
         words = answer.sentence[/#{type} in \d+ % \(\d+ to \d+\)/] or next
         _, low, high = span(words)

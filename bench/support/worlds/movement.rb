@@ -9,7 +9,8 @@ module Worlds
       "half stay, half spread" => { home_km: 2.0, fills_days: 20, km_per_root_day: 0.8 },
       "few fish keep a home range" => { home_km: 2.4, fills_days: 25, fish: 45 },
       "people fish near where they tag" => { km_per_root_day: 0.8, seen_within_km: 8.0 },
-      "fish seen soon, home range fills slowly" => { home_km: 12.0, fills_days: 300, mean_days: 120 }
+      "fish seen soon, home range fills slowly" => { home_km: 12.0, fills_days: 300,
+                                                     mean_days: 120 }
     }.freeze
 
     def self.checks(world, seed) = new(WORLDS.fetch(world), seed).checks
@@ -27,7 +28,7 @@ module Worlds
     private
 
     def row
-      days = [(@chance.wait(1.0 / @world[:mean_days])).floor, 1].max
+      days = [@chance.wait(1.0 / @world[:mean_days]).floor, 1].max
       km = seen_km(days)
       { days:, km:, story_key: "k", from_lat: 55.0, from_lon: -4.0, to_lat: 55.0 + (km / 111.2),
         to_lon: -4.0 }
@@ -68,7 +69,8 @@ module Worlds
     def reach_check(answer)
       return [] if answer.sentence.nil?
 
-      low, high = answer.sentence.match(/% \((\d+) to (\d+)\) were within 5 km/).captures.map(&:to_f)
+      limits = answer.sentence.match(/% \((\d+) to (\d+)\) were within 5 km/).captures
+      low, high = limits.map(&:to_f)
       near = Array.new(4000) { row }.count { |fish| fish[:km] <= 5 }
       [Check.new(about: "within 5 km, of those seen", kind: :interval, low: low - 0.5,
         high: high + 0.5, truth: near / 40.0)]

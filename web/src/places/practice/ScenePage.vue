@@ -28,7 +28,7 @@ const state = shallowRef<LandingState | null>(null)
 const debrief = shallowRef<Debrief | null>(null)
 const well = shallowRef<Debrief | null>(null)
 const paused = ref(true)
-const drag = ref(35)
+const drag = ref(20)
 const winds = ref(false)
 const { refusal, run } = useAct()
 
