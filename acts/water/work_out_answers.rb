@@ -50,6 +50,8 @@ module Acts
 
     def tags
       doubles = part { water.double_tagged(@filter) }
+      # How well somebody's tags stay in is for coordinators, and for the tagger.
+      doubles.each { |row| row.delete(:tagger) } if @filter[:coarse]
       season = @store.programme.season(water.catches_by_month)
       seasons = part { water.seasons(@filter, season:, today: @today) }
       fates = part { water.fates(@filter) }

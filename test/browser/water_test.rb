@@ -63,7 +63,7 @@ class WaterPagesTest < BrowserCase
     visit "/water/handling?from=2026-01-01"
     assert_text "No fish with a tag was let go a year ago yet."
     click_button "Take the filter off"
-    assert_text "9 of 9 against 24 of 27"
+    assert_text "there are 9 and 27"
   end
 
   # Silence takes nothing for granted.
