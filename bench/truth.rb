@@ -3,6 +3,7 @@
 # Is what the pages of Water say true? Programmes are simulated fish by fish, each world breaking
 # something that an estimate takes for granted; every sentence is held against the truth of its
 # world: ruby bench/truth.rb [TOPIC | all] [PROGRAMMES] [FIRST SEED]
+# WORLD names one world alone.
 # A coverage is printed with its own 95 % interval.
 require_relative "../config/boot"
 require_relative "support/worlds"
@@ -33,6 +34,8 @@ TOPICS.each do |name, worlds|
   next unless [name, "all"].include?(topic)
 
   worlds::WORLDS.each_key do |world|
+    next unless ENV.fetch("WORLD", world) == world
+
     checks = (first...(first + count)).flat_map { |seed| worlds.checks(world, seed) }
     puts "#{name}: #{world}"
     checks.group_by(&:about).each { |about, here| puts line(world, about, here, count) }

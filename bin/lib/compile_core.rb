@@ -24,10 +24,10 @@ module CompileCore
   # Behind Core::Practice::Door, in a file of its own, so that the Deck does not carry it.
   PRACTICE = %w[
     not_found drawing/outline drawing/forms drawing/form trips/finding trips/plan trips/locker
-    trips/budgets trips/kit trips/go_verdict dice practice/answer practice/tag_placement
-    practice/worn_number practice/length_reading practice/water_call practice/kit_call
-    practice/scene practice/scenes practice/line practice/moves practice/deeds
-    practice/landing practice/good_hand
+    trips/budgets trips/kit trips/go_verdict dice recaptures/weights
+    practice/answer practice/tag_placement practice/worn_number practice/length_reading
+    practice/water_call practice/kit_call practice/scene practice/scenes practice/line
+    practice/moves practice/deeds practice/landing practice/good_hand
     practice/door
   ].freeze
   # Of the language's own library; files, processes, clocks and complex numbers stay out.

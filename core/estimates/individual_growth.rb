@@ -91,7 +91,7 @@ module Core
         first = Numo::NMath.exp((age**2) * -0.5) /
           (Numo::NMath.log(1 - reached) * -Math.exp(log_age_spread) * left)
         chances = first * second(left, Numo::NMath.exp(@years * -Math.exp(log_k))) * @weights
-        -Numo::NMath.log(chances.sum.clip(LEAST_CHANCE, nil)).sum
+        -Numo::NMath.log(chances.sum(axis: 0).clip(LEAST_CHANCE, nil)).sum
       end
 
       # Density of the second length; an error of the first fades as the fish grows on.

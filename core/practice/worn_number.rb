@@ -66,16 +66,22 @@ module Core
         fish / (fish + others(reading, task, prefix, digits) + Math.exp(none_log(reading, task)))
       end
 
-      # Of every number so many are out.
+      # Other numbers that the reading fits as it stands; what fits it with a slip hardly weighs.
       def others(reading, task, prefix, digits)
-        out = AT_LARGE / tens(digits).to_f
-        numbers = reading.neighbours(prefix:, digits:)
-        if numbers.nil?
-          open = tens(reading.unread(prefix:, digits:))
-          return out * open * Math.exp(reading.log(task[:number]))
-        end
+        fits = tens(reading.unread(prefix:, digits:))
+        fits * AT_LARGE / tens(digits).to_f *
+          Math.exp(reading.log(nearest(reading, task, prefix, digits)))
+      end
 
-        out * numbers.sum { |number| number == task[:number] ? 0.0 : Math.exp(reading.log(number)) }
+      # The number that the reading says, what is unread taken from the true one.
+      def nearest(reading, task, prefix, digits)
+        tail = Tags::Number.tail(reading.text, prefix)
+        return task[:number] if tail.nil? || tail.size != digits
+
+        true_tail = task[:number][prefix.size, digits]
+        prefix + signs(tail).each_with_index.map { |sign, at|
+          sign == "?" ? true_tail[at] : sign
+        }.join
       end
 
       def none_log(reading, task)
@@ -104,7 +110,8 @@ module Core
 
         "What cannot be read is left open, and the true fish stays in view."
       end
-      private_class_method :doubtful?, :share, :others, :none_log, :signs, :tens, :says
+      private_class_method :doubtful?, :share, :others, :nearest, :none_log, :signs,
+        :tens, :says
     end
   end
 end

@@ -7,8 +7,6 @@ module Core
     #   tail: digits and `?`
     module Neighbours
       MOST_UNREAD = 3
-      # So many numbers to either side count as beside it on the strip.
-      STRIP = 2
       DIGITS = ("0".."9").to_a.freeze
       ALIKE = Alignment::LOOK_ALIKES.map(&:chars).select { |pair| pair.all?(/\d/) }
         .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }.freeze
@@ -37,7 +35,7 @@ module Core
       def on_strip(tail)
         return [] if tail.include?("?")
 
-        (1..STRIP).flat_map { |away| [tail.to_i - away, tail.to_i + away] }
+        (1..Reading::STRIP).flat_map { |away| [tail.to_i - away, tail.to_i + away] }
           .reject(&:negative?).map { |serial| serial.to_s.rjust(tail.size, "0") }
       end
 

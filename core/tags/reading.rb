@@ -8,6 +8,8 @@ module Core
     class Reading
       Fit = Struct.new(:log, :slips, :filled, keyword_init: true)
 
+      # So many numbers to either side count as beside it on the strip.
+      STRIP = 2
       ON_STRIP = "a number that lay beside it on the strip"
 
       attr_reader :text
@@ -106,7 +108,7 @@ module Core
 
         read = @text[prefix.size..]
         return Alignment::NEVER unless read.size == serial.size && read.match?(/\A\d+\z/)
-        return Alignment::NEVER unless (read.to_i - serial.to_i).abs.between?(1, Neighbours::STRIP)
+        return Alignment::NEVER unless (read.to_i - serial.to_i).abs.between?(1, STRIP)
 
         @weights[:on_strip] + (@text.size * @weights[:same])
       end

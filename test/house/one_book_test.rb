@@ -48,7 +48,7 @@ class OneBookTest < Minitest::Test
       "const slow = air_seconds > budget.seconds", "if (record.length_mm >= law.min_mm) keep()",
       "const MOST_SECONDS = 45", "if (10 < water_temp_c) warn()", "const share = factor * 0.042",
       "const z = 1.96", "say('Keep it in cool water')", "<p>a touched gill bleeds to death</p>",
-      "<template><b v-if=\"part.sure < 0.994\" /></template>"
+      "<template><b v-if=\"part.sure < 0.992\" /></template>"
     ].each do |planted|
       refute_empty faults(planted, planted.start_with?("<t") ? "planted.vue" : "planted.ts"),
         planted

@@ -6,7 +6,7 @@ module Acts
   module OpenDesk
     module_function
 
-    # Returns { report:, ranked: [candidates as Hashes], none_share:, expected: { fish id => range
+    # Returns { report:, ranked: [candidates as Hashes], none_likely:, expected: { fish id => range
     # of its length },
     #           same_catch: [...], decisions: [...] }. Raises Core::NotFound.
     def call(store:, report_id:, now: Time.now)
@@ -18,7 +18,7 @@ module Acts
       species = store.species.of(weighed.ranked.map(&:species_code))
       {
         report: shown(store, report),
-        none_share: weighed.none_share,
+        none_likely: weighed.none_share > Core::Recaptures::Match::LIKELIER_THAN_NOT,
         ranked: weighed.ranked.map { |one| candidate(one, species) },
         expected: fish.to_h { |one| [one.fish_id, expected(report, one, species)] },
         same_catch:
@@ -51,6 +51,7 @@ module Acts
           length_mm: one.measured&.mm,
           length_margin_mm: one.measured&.margin_mm,
           growth_version: species[one.species_code]&.growth&.version,
+          likelihood: Core::Recaptures::Likelihood.words(one.share),
           needs_second_look: one.share < Core::Recaptures::Match::LIKELIER_THAN_NOT
         )
     end

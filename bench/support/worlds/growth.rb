@@ -4,7 +4,6 @@ module Worlds
   # Fish that grow by small steps of their own curve, measured twice.
   class Growth
     K, LINF = 0.24, 700.0
-    POPULATIONS = {}.freeze
     WORLDS = {
       "fish are alike" => { own: 0.03 },
       "each fish has a length of its own" => { own: 0.10 },
@@ -13,6 +12,9 @@ module Worlds
       "rows are spoiled" => { own: 0.06, spoiled: 0.06 },
       "few fish" => { own: 0.08, fish: 70 }
     }.freeze
+
+    # Many more fish of such a world, by how far they differ.
+    def self.populations = @populations ||= {}
 
     def self.checks(world, seed) = new(WORLDS.fetch(world), seed).checks
 
@@ -72,9 +74,8 @@ module Worlds
       near.sum { |own, first| (own - first) * (1 - Math.exp(-K)) } / near.size
     end
 
-    # Many more fish of such a world.
     def population
-      POPULATIONS[@world[:own]] ||= Array.new(60_000) { a_fish }
+      self.class.populations[@world[:own]] ||= Array.new(60_000) { a_fish }
     end
 
     def yearly(mm, told)

@@ -41,12 +41,6 @@ const reasonField = ref<HTMLTextAreaElement | null>(null)
 const waits = computed(() => desk.value?.report.state === 'waiting')
 const age = (sent: string) =>
   daysText(Math.max(0, Math.floor((Date.now() - Date.parse(sent)) / 86_400_000)))
-/** How often the shares between come true depends on how finders misread, so they are words. */
-function likelihood(share: number): string {
-  if (share >= 0.95) return share > 0.99 ? 'over 99 %' : `${Math.round(share * 100)} %`
-  if (share >= 0.6) return 'likely'
-  return share >= 0.2 ? 'perhaps' : 'hardly'
-}
 const VERDICT: Record<string, string> = {
   accepted: 'accepted',
   none_of_these: 'none of these',
@@ -425,7 +419,7 @@ useEventListener(window, 'keydown', (event) => {
             <DeskCandidate
               :candidate="one"
               :place="place"
-              :share="likelihood(one.share)"
+              :share="one.likelihood"
               :chosen="chosen === place"
               :species="nameOf(one.species_code)"
               :caught-on="desk.report.caught_on"
@@ -435,7 +429,7 @@ useEventListener(window, 'keydown', (event) => {
         </ol>
         <p v-else class="soft">No fish of ours carries a number like this one.</p>
         <p class="soft">
-          <template v-if="desk.none_share > 0.5">It may well be none of these. </template>
+          <template v-if="desk.none_likely">It may well be none of these. </template>
           Bars to the right speak for a fish, to the left against it. How often a likely one is
           right depends on how finders misread; over 95 % it came true for four kinds of them.
         </p>
