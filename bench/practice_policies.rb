@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Who wins at Fish on the clock? Hands of six kinds over the same scenes: only handling well may
-# win: ruby bench/practice_policies.rb [SCENES, default 2000] [FIRST SEED]
+# Six kinds of hands play the same scenes of Fish on the clock; only handling well may win:
+# ruby bench/practice_policies.rb [SCENES, default 2000] [FIRST SEED]
 # Prints for each how many fish came to hand and swam off, the middle points (fewer are better), and
 # how many would count for the training item (under its points, in the fair scenes).
 require_relative "../config/boot"

@@ -50,17 +50,17 @@ module Acts
 
     def tags
       doubles = part { water.double_tagged(@filter) }
-      # How well somebody's tags stay in is for coordinators, and for the tagger.
+      # Only coordinators and the tagger see how well one tagger's tags stay in.
       doubles.each { |row| row.delete(:tagger) } if @filter[:coarse]
       season = @store.programme.season(water.catches_by_month)
       seasons = part { water.seasons(@filter, season:, today: @today) }
       fates = part { water.fates(@filter) }
       taken = part { water.taken(@filter, today: @today) }
-      told = part do
+      answers = part do
         Core::Water::TagAnswers.of(doubles:, seasons:, fates:, taken:, season:)
       end
       visited = part { water.visited(@filter) }
-      told + part { closed(visited) }
+      answers + part { closed(visited) }
     end
 
     def lengths

@@ -4,7 +4,7 @@ require "numo/narray"
 
 module Core
   module Estimates
-    # How far from its release a fish is seen again, by how long it was at large. Two models: fish
+    # Distance from the release against time at large. Two models: fish
     # keep to a home range, so that the distance levels off; or they spread, so that it grows with
     # the square root of time. The first has the second as its limit.
     #
@@ -17,7 +17,7 @@ module Core
       LEAST_FISH = 30
       # Closer than this the two models are not told apart.
       LEAST_AIC = 2.0
-      # Of more fish every so manieth is enough.
+      # A larger sample is thinned to about this many fish.
       MOST_FISH = 2000
       MIDDLE = Math.log(2)
       LEAST_CHANCE = 1e-12
@@ -69,7 +69,7 @@ module Core
         Maximum.find(starts: [[@start, 0.0]], scales: [1.0, 1.0]) { |point| minus_log(*point) }
       end
 
-      # Of the middle distance at each time, as a share of that at the time asked for.
+      # The middle distance at each time, as a share of that at the time asked for.
       def grown(years, log_turn)
         return Numo::NMath.sqrt(years) if log_turn.nil?
 
@@ -95,10 +95,10 @@ module Core
       MOST_LOG = 8.0
 
       def told(levels, spreads)
-        aic, other_aic = [levels, spreads].map { |found| 2 * (found.minus_log + found.at.size) }
-        found = aic < other_aic ? levels : spreads
-        better = (aic < other_aic) if (aic - other_aic).abs >= LEAST_AIC && fits?(found.at)
-        Fit.new(days: @days, levels_off: better, curve: curve(found), aic:, other_aic:, n: @n)
+        aic, other_aic = [levels, spreads].map { |curve| 2 * (curve.minus_log + curve.at.size) }
+        best = aic < other_aic ? levels : spreads
+        better = (aic < other_aic) if (aic - other_aic).abs >= LEAST_AIC && fits?(best.at)
+        Fit.new(days: @days, levels_off: better, curve: curve(best), aic:, other_aic:, n: @n)
       end
 
       # Whether fish lie about the curve as the law has it, early ones and late ones: where some

@@ -2,8 +2,8 @@
 
 module Core
   module Estimates
-    # Of many comparisons on a page some seem to differ by chance alone. Named as different are so
-    # many that at most one in twenty of those named is expected to be none.
+    # Some of many comparisons seem to differ by chance alone. This names as different only so many
+    # that at most one in twenty of those named is expected to be none.
     #
     # Source: Benjamini and Hochberg (1995), J. R. Stat. Soc. B 57, 289-300; intervals of those
     # that are named by Benjamini and Yekutieli (2005), J. Am. Stat. Assoc. 100, 71-81.

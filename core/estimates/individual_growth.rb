@@ -15,7 +15,7 @@ module Core
     # log-normal age at tagging.
     class IndividualGrowth
       LEAST_ROWS = 60
-      # Of more rows every so manieth is enough.
+      # A larger sample is thinned to about this many rows.
       MOST_ROWS = 300
       # Own lengths stand at so many points of their law, from so many deviations below to above.
       LENGTHS, WIDEST = 31, 3.2
@@ -87,7 +87,7 @@ module Core
         reached = (@first / linf).clip(0, MOST_REACHED)
         left = linf * (1 - reached)
         age = (Numo::NMath.log(-Numo::NMath.log(1 - reached)) - log_age) / Math.exp(log_age_spread)
-        # Of the age, as a density of the first length.
+        # The density of the first length that follows from the law of ages.
         first = Numo::NMath.exp((age**2) * -0.5) /
           (Numo::NMath.log(1 - reached) * -Math.exp(log_age_spread) * left)
         chances = first * second(left, Numo::NMath.exp(@years * -Math.exp(log_k))) * @weights

@@ -2,8 +2,8 @@
 
 module Core
   module Estimates
-    # What fish of one length grow in a year, by those that were about that long when they were
-    # tagged: a straight line through these alone, so that no curve need hold over all lengths. A
+    # Growth in a year of fish of one length, estimated from those of about that length at
+    # tagging: a straight line through these alone, so that no curve need hold over all lengths. A
     # curve turns flatter where only fish that grow long are left; a line through all would tell
     # what neither does.
     #
@@ -12,7 +12,7 @@ module Core
     # Student's t.
     module LocalGrowth
       Interval = Struct.new(:middle, :low, :high)
-      # So many fish at least, however far they lie. House rule.
+      # The estimate takes at least this many fish, however far they lie. House rule.
       LEAST_FISH = 20
       # A fish at large for a shorter time tells of its year next to nothing.
       LEAST_YEARS = 0.1

@@ -55,11 +55,11 @@ module Core
         within = [-1, 1].map { |side| best + (side * PROFILED * error) }
         Profile.interval(best: [best, found.minus_log], within:, &lowest)
       end
-      # Where the likelihood falls so nearly as a parabola does, its ends are those of the error.
+      # If the likelihood falls within this of a parabola, the limits are those of the error.
       ROUND = 0.15
-      # What is so much less likely is no good start for the next value.
+      # A point this much less likely is no start for the next value.
       FAR = 20
-      # So many errors away no interval ends.
+      # The search for a limit goes no farther than this many errors.
       PROFILED = 6
 
       def self.without(list, index) = list.dup.tap { |rest| rest.delete_at(index) }

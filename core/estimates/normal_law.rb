@@ -43,7 +43,7 @@ module Core
         terms.each_with_index.sum { |term, order| term / (freedom.to_f**order) }
       end
 
-      # Where the block turns from true to false.
+      # The point at which the block turns from true to false.
       def halved(low, high)
         80.times do
           middle = (low + high) / 2

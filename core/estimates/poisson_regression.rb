@@ -89,7 +89,7 @@ module Core
         Numo::DFloat[Math.log(rate), *([0.0] * @columns.size)] if rate.positive?
       end
 
-      # Of the design with itself, each row weighing so much.
+      # Cross product of the design with itself, rows weighted.
       def crossed(weights)
         Matrix.rows(@design.transpose.dot(@design * weights.reshape(@rows.size, 1)).to_a)
       end
@@ -115,7 +115,7 @@ module Core
 
       def roots(variance) = variance.each(:diagonal).map { |square| Math.sqrt([square, 0].max) }
 
-      # What each row's fish, of which some came back and others not, pull at the fit.
+      # Sum of squared residuals of each row's fish: some came back, others did not.
       def of_fish(expected)
         share = expected / @years
         (@returned * ((1 - share)**2)) + ((@years - @returned) * (share**2))

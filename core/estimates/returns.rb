@@ -19,8 +19,8 @@ module Core
         def p = NormalLaw.beyond(Math.log(ratio) / error)
         def limits = [ratio, low, high]
       end
-      # Of fewer fish and fewer returns of either arm, in strata that have both, a comparison
-      # would say nothing. House rules.
+      # A comparison needs at least this many fish and returns of each arm, in strata that have
+      # both. House rules.
       LEAST_FISH, LEAST_RETURNS = 20, 5
 
       module_function

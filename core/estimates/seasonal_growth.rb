@@ -27,7 +27,7 @@ module Core
           years + (u * (ahead[0] - ahead[1]) / (2 * Math::PI))
         end
 
-        # Of one even curve through the same two growths.
+        # Figures of the even curve through the same two growths.
         def shrink(even) = 1 + ((ga - gb) / (even.a_mm - even.b_mm))
         def k(even) = -Math.log(shrink(even))
         def linf_mm(even) = ((even.b_mm * ga) - (even.a_mm * gb)) / (ga - gb)

@@ -10,7 +10,7 @@ module Core
     # 225-247 and 249-259.
     class Survival
       LEAST_SEEN = 20
-      # Where fits are worse than this, nothing is said of survival.
+      # With a worse fit nothing is told of survival.
       # Source: Lebreton et al. (1992), Ecol. Monogr. 62, 67-118.
       MOST_MISFIT = 3.0
       # error: of the log-odds, before it is widened
@@ -47,7 +47,7 @@ module Core
         return "These returns fit no survival." if constant.nil?
 
         fits = [constant, by_season].compact
-        # Where nobody told newly tagged fish apart, fit is not tested, and nothing widened.
+        # Fit is tested only if newly tagged fish are counted apart; else nothing is widened.
         misfit = @groups.empty? ? 1.0 : [fits.last.misfit, 1.0].max
         fits = fits.map { |fit| widened(fit, misfit) }.sort_by(&:aic)
         { best: fits.first, other: fits[1] }

@@ -2,7 +2,7 @@
 
 module Core
   module Estimates
-    # How soon fish come back that were treated one way or another, within strata.
+    # Time to return of fish treated one way or another, within strata.
     #
     #   rows: [{ stratum:, treated: true | false, weeks:, returned: true | false, fish: Integer }]
     #

@@ -172,7 +172,7 @@ module Core
       end
 
       def fight
-        # Who unpacks a net has no hand for the reel.
+        # Unpacking the net leaves no hand for the reel.
         @line.wind = 0.0 if @doing && @doing[:key] == "fetch_net"
         @line.step(STEP_MS / 1000.0)
         return lose(@line.lost) if @line.lost

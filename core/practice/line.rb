@@ -22,8 +22,8 @@ module Core
       SHARE_OF_BREATH = 0.3
       # A knot over its strength for so long breaks.
       KNOT_SECONDS = 0.3
-      # What a jerk adds, of a run that the reel does not give to or of a head shaken near the rod,
-      # and how long it lasts.
+      # A run against a locked reel and a head shaken near the rod jerk the line: factors and
+      # duration of a jerk.
       JERK = [1.3, 1.8].freeze
       JERK_SECONDS = 0.4
       LOCKED, SHAKES_WITHIN_M = 1.25, 3.0
@@ -55,7 +55,7 @@ module Core
         @wind, @drag_n = 0.0, @strength_n * 0.5
       end
 
-      # What gives first: the line, or the hook's hold.
+      # The load at which the line or the hook's hold gives, whichever is less.
       def limit_n = [@scene.line_n, @hold_n].min
 
       def step(seconds)
@@ -95,7 +95,8 @@ module Core
         start_jerk if %w[run bore].include?(@mode)
       end
 
-      # Where the reel gives line a run is no jerk; a locked one, and a short line, take it whole.
+      # A reel that gives line takes the jerk of a run; a locked one does not, and a short line
+      # takes part of it.
       def start_jerk
         locked = @drag_n > LOCKED * @strength_n
         return unless locked || @distance_m < SHAKES_WITHIN_M
@@ -119,8 +120,7 @@ module Core
         @tension_n = load(pull, drag)
       end
 
-      # What the fish and the drag make of it: never less with more drag, and without a step where
-      # the one passes the other.
+      # Tension from the fish's pull and the drag: continuous, and never less with more drag.
       def load(pull, drag)
         (1.04 * [pull, drag].min) + (0.04 * pull) + (@wind * 0.3 * [drag - pull, 0].max)
       end

@@ -112,7 +112,8 @@ module Core
           result[:skill] == "handle" && fair.include?(result[:scene])
         end
           .last(SCENES_IN_A_ROW)
-        last.size == SCENES_IN_A_ROW && last.map { |one| one[:scene] }.uniq.size >= LEAST_SCENES &&
+        last.size == SCENES_IN_A_ROW &&
+          last.map { |result| result[:scene] }.uniq.size >= LEAST_SCENES &&
           last.all? { |one| one[:points] && one[:points] < HARMLESS_POINTS }
       end
       private_class_method :placing?, :scenes?

@@ -2,7 +2,7 @@
 
 module Core
   module Recaptures
-    # How likely a fish is, for a person. Above SURE_SHARE shares came true for every kind of finder
+    # Words for how likely a fish is. Above SURE_SHARE shares came true for every kind of finder
     # that was simulated; between the others how often depends on how finders misread, so words
     # stand there. House rules.
     module Likelihood

@@ -31,7 +31,7 @@ module Core
         found.select { |one| one.size == digits }.uniq
       end
 
-      # What lay beside it on the strip.
+      # Numbers that lay beside it on the strip.
       def on_strip(tail)
         return [] if tail.include?("?")
 

@@ -8,7 +8,7 @@ module Core
     class Reading
       Fit = Struct.new(:log, :slips, :filled, keyword_init: true)
 
-      # So many numbers to either side count as beside it on the strip.
+      # Numbers up to this far away count as beside it on the strip.
       STRIP = 2
       ON_STRIP = "a number that lay beside it on the strip"
 

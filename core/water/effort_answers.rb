@@ -38,12 +38,12 @@ module Core
 
         # [middle, low, high]
         def span
-          [fish, *limits].map { |one| one * PER_HOURS / rod_hours }
+          [fish, *limits].map { |count| count * PER_HOURS / rod_hours }
         end
 
         def figures = [trips, rod_hours.round(1), fish, *span.map { |one| one.round(1) }]
 
-        # How much more the rate varies than a Poisson count would, at least once.
+        # Variance of the rate over that of a Poisson count, at least 1.
         def widening
           return 1.0 if fish.zero? || error.nil?
 
@@ -52,7 +52,7 @@ module Core
 
         private
 
-        # Of a count by clusters on the logarithm, or of a Poisson count where that is wider.
+        # Limits of the count by clusters, on the logarithm, or Poisson limits if those are wider.
         def limits
           plain = Estimates::PoissonLimits.of(fish)
           return plain if fish.zero? || error.nil?

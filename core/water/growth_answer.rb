@@ -66,7 +66,7 @@ module Core
         rows.select { |row| row[:years].positive? }
       end
 
-      # Where growth swings, fish at large for a part of a year tell more of the season than of K;
+      # If growth swings, fish at large for a part of a year tell more of the season than of K;
       # and a guess at the first length tells nothing of how much of its own a fish has reached.
       def surest(rows, fits)
         rows = rows.select { |row| row[:sd1_mm] <= MOST_SD_MM }
@@ -88,7 +88,7 @@ module Core
           .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
         lengths.select { |_, mm| mm.size >= LEAST_OF_A_WAY }.filter_map do |how, mm|
           step = STEPS_MM.find do |size|
-            mm.count { |one| (one % size).zero? } > MOSTLY * mm.size
+            mm.count { |length| (length % size).zero? } > MOSTLY * mm.size
           end
           [how, step] if step
         end.to_h
@@ -166,7 +166,9 @@ module Core
 
       def sentence(fits, species)
         a, b = [fits.even.a_mm, fits.even.b_mm].map { |mm| (mm / 10).round }
-        ga, gb = fits.yearly.values.map { |told| told ? Words.span(*told.to_a) : NOT_KNOWN }
+        ga, gb = fits.yearly.values.map do |interval|
+          interval ? Words.span(*interval.to_a) : NOT_KNOWN
+        end
         doubts = fits.even.doubts.size
         words = "#{species} of #{a} cm grow #{ga} mm in a year, of #{b} cm #{gb}: " \
           "#{Words.fish(fits.even.n)} measured twice."

@@ -188,18 +188,18 @@ module Core
 
       # Everything that differs beyond chance, with what each means for a fish.
       def apart(compared, named, missed)
-        told = compared.select(&:headline)
-        return "No way of handling can be compared yet." if told.empty?
+        comparable = compared.select(&:headline)
+        return "No way of handling can be compared yet." if comparable.empty?
         if named.empty?
-          return "Of #{told.size} ways of handling that can be compared none came back more or " \
-            "less often beyond chance."
+          return "Of #{comparable.size} ways of handling that can be compared none came back " \
+            "more or less often beyond chance."
         end
 
-        words = told.select { |row| named.include?(row.treatment.key) }.map do |row|
+        words = comparable.select { |row| named.include?(row.treatment.key) }.map do |row|
           "fish #{row.treatment.words} came back " \
             "#{Words.ratio(row.headline.missing_at_most(missed))}"
         end
-        "Beyond chance, #{told.size} compared: #{words.join('; ')}. " \
+        "Beyond chance, #{comparable.size} compared: #{words.join('; ')}. " \
           "A comparison does not say why."
       end
 

@@ -28,7 +28,7 @@ module Core
           .map { |answer| cells_named(answer) }
       end
 
-      # How far away after how long: a curve of the middle fish, and whether it levels off.
+      # The middle distance after about a year or less, and whether distances level off.
       def distance(rows, resolution_km: RESOLUTION_KM)
         days = asked_days(rows)
         common = {

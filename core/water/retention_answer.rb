@@ -45,7 +45,7 @@ module Core
 
       COUNTED = ["caught again after", "with both tags", "with one"].freeze
 
-      # Where groups keep their tags unlike, no share is told of all.
+      # If groups keep their tags unlike, no share is told for all of them.
       def sentence(fit, groups, unlike, only_seen)
         by = unlike.map do |key|
           parts = groups.fetch(key).map { |name, part| "#{name} in #{kept_words(part)}" }

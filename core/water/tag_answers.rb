@@ -71,7 +71,7 @@ module Core
         best = fits.first
         return best if best.survival.size > 1 && best.survival.all? { |share| narrow?(share) }
 
-        fits.find { |one| one.survival.size == 1 }
+        fits.find { |fit| fit.survival.size == 1 }
       end
 
       def narrow?(share) = share.low && share.high - share.low < WIDEST
@@ -152,8 +152,8 @@ module Core
         end
       end
 
-      # What was kept of what was tagged: a sum over all years, and a least, as not every fish that
-      # is kept is told of.  taken: [{ kept:, over: }], see Estimates::TagRecovery
+      # Kept fish among those tagged: a sum over all years, and a least, as not every fish that is
+      # kept is told of.  taken: [{ kept:, over: }], see Estimates::TagRecovery
       def kept(fates, taken)
         tagged, kept = fates.values_at(:tagged, :kept)
         share = Estimates::Rates.wilson(kept, tagged)

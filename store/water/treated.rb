@@ -88,7 +88,7 @@ module Store
         .select(:encounter_id, :applicator)
     end
 
-    # How many fish the tagger had tagged, this one counted.
+    # Running number of each fish among those of its tagger.
     def turns
       nth = Sequel.function(:row_number).over(partition: :member_id, order: %i[caught_at id])
       @db[:encounters].where(kind: "tagged").select(Sequel[:id].as(:encounter_id), nth.as(:nth))
@@ -109,8 +109,8 @@ module Store
     end
 
     def both_ways(rows, fish, strata)
-      counted(unpivoted(rows), fish, strata) do |found|
-        found.having(Sequel.lit("bool_or(treated) and not bool_and(treated)"))
+      counted(unpivoted(rows), fish, strata) do |grouped|
+        grouped.having(Sequel.lit("bool_or(treated) and not bool_and(treated)"))
       end
     end
 

@@ -51,7 +51,7 @@ module Store
         ).all
     end
 
-    # Of fish that got two tags at once: [{ years:, tags_left: 1 | 2, examined: whether a member
+    # Fish that got two tags at once: [{ years:, tags_left: 1 | 2, examined: whether a member
     # looked at it, tag_type:, applicator:, tagger: of the tags }] at their first return.
     def double_tagged(filter)
       again = later.distinct(:fish_id).order(:fish_id, :caught_on)

@@ -51,7 +51,7 @@ class EstimatesTest < Minitest::Test
     end
   end
 
-  # Of five chances the three that lie under their share of the rate.
+  # Three of five chances lie under their share of the rate.
   def test_many_comparisons_share_one_rate
     named, missed = FalseDiscovery.named({ a: 0.001, b: 0.5, c: 0.012, d: 0.02, e: 0.2 })
 

@@ -10,8 +10,7 @@ class PracticePhysicsTest < Minitest::Test
 
   def worn(text) = Practice::WornNumber.score(WORN, { text: }).marks
 
-  # What matching makes of the same reading, when nothing else was told: its own share, with the
-  # true fish alone at large.
+  # The same reading weighed by matching, with nothing else told and only the true fish at large.
   def test_the_chance_of_a_reading_is_that_of_matching
     fish = { number: "AB004217", fish_id: 1, species_code: "cod",
              released_on: Date.new(2025, 5, 1) }

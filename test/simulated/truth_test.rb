@@ -3,8 +3,8 @@
 require_relative "../support/test_helper"
 require_relative "../../bench/support/worlds"
 
-# What the pages say of programmes that break what an estimate takes for granted, against what is
-# true there; bench/truth.rb does it a hundred times for each, on other seeds.
+# Sentences of the pages against the truth of simulated programmes that break what estimates take
+# for granted; bench/truth.rb does it a hundred times for each, on other seeds.
 class TruthTest < Minitest::Test
   def checks(worlds, names, seeds)
     names.product(seeds.to_a).flat_map { |name, seed| worlds.checks(name, seed) }

@@ -63,7 +63,7 @@ module Worlds
       Fish.new(species, on, length.round, tagger, done, back(on, species, length, tagger, done))
     end
 
-    # How often it is done.
+    # The share of fish to which it is done.
     def share(key, year, length, tagger, on)
       case @world
       when :drift, :effect then drifting(key, year)

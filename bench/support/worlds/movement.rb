@@ -56,7 +56,7 @@ module Worlds
         Math.sqrt(1 - Math.exp(-days / @world[:fills_days].to_f))
     end
 
-    # Of fish that are seen after about so many days, by many more of them.
+    # The middle distance of many more fish that are seen after about so many days.
     def middle_km(days)
       km = []
       while km.size < 3000
