@@ -182,7 +182,7 @@ const readCoast = (event: globalThis.Event) =>
         <label
           >A season begins on
           <select v-model="seasonBegins" class="field">
-            <option value="">the quietest month, as the catches tell it</option>
+            <option value="">the quietest month</option>
             <option v-for="one in seasonDays" :key="one.day" :value="one.day">
               {{ one.name }}
             </option>
