@@ -57,28 +57,16 @@ module Core
       def chao(times)
         seen, singles, doubles = times.values.sum, times.fetch(1, 0), times.fetch(2, 0)
         unseen = singles * (singles - 1) / (2.0 * (doubles + 1))
-        share = singles / (doubles + 1.0)
         variance = (singles * (singles - 1) / (2.0 * (doubles + 1))) +
           (singles * (((2 * singles) - 1)**2) / (4.0 * ((doubles + 1)**2))) +
           ((singles**2) * doubles * ((singles - 1)**2) / (4.0 * ((doubles + 1)**4)))
-        return Estimate.new(fish: seen, low: seen, high: seen) if unseen.zero? || share.zero?
+        return Estimate.new(fish: seen, low: seen, high: seen) if unseen.zero?
 
         spread = Math.exp(Rates::Z95 * Math.sqrt(Math.log(1 + (variance / (unseen**2)))))
         Estimate.new(
           fish: seen + unseen, low: seen + (unseen / spread), high: seen + (unseen * spread),
           standard_error: Math.sqrt(variance)
         )
-      end
-
-      # The jackknife of first order: fish differ in how easily each is caught.
-      # Source: Burnham and Overton (1978), Biometrika 65, 625-633.
-      def jackknife(times, visits:)
-        seen, singles = times.values.sum, times.fetch(1, 0)
-        weight = (visits - 1) / visits.to_f
-        fish = seen + (weight * singles)
-        error = Math.sqrt((((1 + weight)**2) * singles) + seen - singles - fish).abs
-        half = Rates::Z95 * error
-        Estimate.new(fish:, low: [fish - half, seen].max, high: fish + half, standard_error: error)
       end
     end
   end

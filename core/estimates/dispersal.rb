@@ -37,7 +37,7 @@ module Core
 
       def initialize(rows, days, resolution_km)
         @days = days
-        rows = rows.each_slice((rows.size / MOST_FISH.to_f).ceil).map(&:first)
+        rows = Thinned.to(MOST_FISH, rows)
         @years = Numo::DFloat.cast(rows.map { |row| [row[:days], 0.5].max / days.to_f })
         km = Numo::DFloat.cast(rows.map { |row| row[:km] })
         # A distance stands for all that are rounded to it.

@@ -22,7 +22,6 @@ module Core
       # No fish is nearer to its own length than by this share of it.
       MOST_REACHED = 0.998
       LEAST_CHANCE = 1e-300
-      Interval = Struct.new(:middle, :low, :high)
       # linf_mm, k: Interval;  spread: of the lengths that fish grow to, a share
       Fit = Struct.new(:linf_mm, :k, :spread, :n, keyword_init: true)
       SCALES = [0.1, 1.0, 0.3, 0.5, 0.5].freeze
@@ -40,7 +39,7 @@ module Core
 
       def initialize(rows, start)
         @start = start
-        rows = rows.each_slice((rows.size / MOST_ROWS.to_f).ceil).map(&:first)
+        rows = Thinned.to(MOST_ROWS, rows)
         @first, @second, @years = %i[l1_mm l2_mm years].map { |name| column(rows, name) }
         @first_var, @second_var = %i[sd1_mm sd2_mm].map { |name| column(rows, name)**2 }
         step = 2 * WIDEST / (LENGTHS - 1)

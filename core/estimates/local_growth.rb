@@ -11,7 +11,6 @@ module Core
     # that hold whatever the spread, MacKinnon and White (1985), J. Econom. 29, 305-325 (HC3), with
     # Student's t.
     module LocalGrowth
-      Interval = Struct.new(:middle, :low, :high)
       # The estimate takes at least this many fish, however far they lie. House rule.
       LEAST_FISH = 20
       # A fish at large for a shorter time tells of its year next to nothing.

@@ -12,7 +12,7 @@ module Core
       def beyond(z) = Math.erfc(z.abs / Math.sqrt(2))
 
       # z of which so much lies beyond on both sides together; share from 0 to 1.
-      def two_sided(share) = halved(0.0, 40.0) { |z| beyond(z) > share }
+      def two_sided(share) = Bisection.turn(0.0, 40.0) { |z| beyond(z) > share }
 
       # The chance of a chi-square of so many degrees of freedom over x.
       # Source: the incomplete gamma function by its series, Abramowitz and Stegun (1964), 6.5.29.
@@ -42,16 +42,6 @@ module Core
           ((79 * (z**9)) + (776 * (z**7)) + (1482 * (z**5)) - (1920 * (z**3)) - (945 * z)) / 92_160]
         terms.each_with_index.sum { |term, order| term / (freedom.to_f**order) }
       end
-
-      # The point at which the block turns from true to false.
-      def halved(low, high)
-        80.times do
-          middle = (low + high) / 2
-          yield(middle) ? low = middle : high = middle
-        end
-        (low + high) / 2
-      end
-      private_class_method :halved
     end
   end
 end

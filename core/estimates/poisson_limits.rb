@@ -17,12 +17,11 @@ module Core
       def of(count)
         return [cube(count, -Rates::Z95), cube(count + 1, Rates::Z95)] if count >= LARGE
 
-        high =
-          solve(count, count + (10 * Math.sqrt(count + 1)) + 20) do |mean|
-            below(count, mean) > TAIL
-          end
-        low = count.zero? ? 0.0 : solve(0.0, count) { |mean| 1 - below(count - 1, mean) < TAIL }
-        [low, high]
+        widest = count + (10 * Math.sqrt(count + 1)) + 20
+        high = Bisection.turn(count, widest) { |mean| below(count, mean) > TAIL }
+        return [0.0, high] if count.zero?
+
+        [Bisection.turn(0.0, count) { |mean| 1 - below(count - 1, mean) < TAIL }, high]
       end
 
       def cube(count, z) = count * ((1 - (1 / (9.0 * count)) + (z / (3 * Math.sqrt(count))))**3)
@@ -33,16 +32,7 @@ module Core
 
         (0..count).sum { |k| Math.exp((k * Math.log(mean)) - mean - Math.lgamma(k + 1)[0]) }
       end
-
-      # The mean at which the block turns false.
-      def solve(low, high)
-        80.times do
-          middle = (low + high) / 2.0
-          yield(middle) ? low = middle : high = middle
-        end
-        (low + high) / 2.0
-      end
-      private_class_method :below, :solve, :cube
+      private_class_method :below, :cube
     end
   end
 end

@@ -34,6 +34,15 @@ module Core
       # Returns a Fit, or nil when the rows cannot tell the factors apart.
       def self.fit(rows, factors, errors: :counts) = new(rows, factors, errors).fit
 
+      # { factor => the level with most returns }, to compare the others to.
+      def self.commonest(rows, factors)
+        factors.to_h do |factor|
+          level = rows.group_by { |row| row[factor] }
+            .max_by { |_, here| here.sum { |row| row[:returned] } }&.first
+          [factor, level]
+        end
+      end
+
       def initialize(rows, factors, errors)
         @errors = errors
         @rows = rows.select { |row| row[:years].positive? }

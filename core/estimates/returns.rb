@@ -76,12 +76,7 @@ module Core
 
       # The lower share that so many fish in each arm would find.
       def share_found(share, fish)
-        low, high = 0.0, share
-        60.times do
-          middle = (low + high) / 2
-          fish_needed(share, middle) > fish ? high = middle : low = middle
-        end
-        low
+        Bisection.turn(0.0, share) { |lower| fish_needed(share, lower) <= fish }
       end
       private_class_method :total, :spread, :enough?
     end

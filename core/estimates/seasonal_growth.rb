@@ -21,16 +21,18 @@ module Core
         # By so much that even growth would seem to swing in one programme of twenty.
         def better? = aic < even_aic - LEAST_AIC
 
-        # Years as growth counts them, of a fish tagged at a share of the year.
-        def years(season, years)
-          ahead = [season + years, season].map { |time| Math.sin((time - w) * 2 * Math::PI) }
-          years + (u * (ahead[0] - ahead[1]) / (2 * Math::PI))
-        end
+        def years(season, years) = SeasonalGrowth.years(season, years, u:, w:)
 
         # Figures of the even curve through the same two growths.
         def shrink(even) = 1 + ((ga - gb) / (even.a_mm - even.b_mm))
         def k(even) = -Math.log(shrink(even))
         def linf_mm(even) = ((even.b_mm * ga) - (even.a_mm * gb)) / (ga - gb)
+      end
+
+      # Years as growth counts them, of a fish tagged at a share of the year.
+      def self.years(season, years, u:, w:)
+        ahead = [season + years, season].map { |time| Math.sin((time - w) * 2 * Math::PI) }
+        years + (u * (ahead[0] - ahead[1]) / (2 * Math::PI))
       end
 
       # even: Growth::Fit of the same rows. Returns a Fit, or a sentence why there is none.

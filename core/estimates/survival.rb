@@ -18,7 +18,8 @@ module Core
       # misfit: how many times the counts vary more than the model has it (c-hat), at least 1;
       # aic: of a likelihood divided by it;  unlike: whether some fish are seen more easily
       Fit = Struct.new(
-        :survival, :seen, :minus_log, :aic, :by, :misfit, :misfit_p, :unlike, keyword_init: true
+        :survival, :seen, :minus_log, :parameters, :aic, :by, :misfit, :misfit_p, :unlike,
+        keyword_init: true
       )
 
       # released: [Integer], of each season but the last;  again: [[Integer, ...], ...], of those
@@ -87,7 +88,7 @@ module Core
         misfit, misfit_p = SurvivalFitTest.of(@released, @again, @groups, lives, sights)
         Fit.new(
           survival: survival.map { |i| share(found, i) }, seen: seen.map { |i| share(found, i) },
-          minus_log: found.minus_log, aic: found.at.size, by:, misfit:, misfit_p:,
+          minus_log: found.minus_log, parameters: found.at.size, by:, misfit:, misfit_p:,
           unlike: SurvivalFitTest.unlike?(@groups)
         )
       end
@@ -107,12 +108,11 @@ module Core
         Share.new(share, sides[0], sides[1], error)
       end
 
-      # aic held the number of parameters until the misfit was known.
       def widened(fit, misfit)
         widen = Math.sqrt(misfit)
         fit.dup.tap do |wide|
           wide.misfit = misfit
-          wide.aic = 2 * ((fit.minus_log / misfit) + fit.aic)
+          wide.aic = 2 * ((fit.minus_log / misfit) + fit.parameters)
           %i[survival seen].each do |name|
             wide[name] = fit[name].map { |share| limits(share.share, share.error, widen) }
           end

@@ -8,14 +8,12 @@ module Core
     #   fastest: the share of the year at which it is fastest;  version: Integer
     Curve = Struct.new(:linf_mm, :k_per_year, :swing, :fastest, :version, keyword_init: true) do
       # Years as growth counts them, of days from a Date; nil counts them evenly.
-      # Source: Francis (1988), N. Z. J. Mar. Freshw. Res. 22, 43-51, eq. 4.
       def years(days, from)
         even = days / Recaptures::Growth::DAYS_PER_YEAR
         return even if swing.nil? || from.nil?
 
         start = from.yday / Recaptures::Growth::DAYS_PER_YEAR
-        ahead = [start + even, start].map { |time| Math.sin((time - fastest) * 2 * Math::PI) }
-        even + (swing * (ahead[0] - ahead[1]) / (2 * Math::PI))
+        Estimates::SeasonalGrowth.years(start, even, u: swing, w: fastest)
       end
     end
   end

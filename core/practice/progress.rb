@@ -16,9 +16,6 @@ module Core
       LEAST = 3
       # No skill is left alone for longer. House rule.
       MOST_DAYS = 180
-      # Two-sided 95 % of Student's t by degrees of freedom, then of the normal law.
-      T95 = [12.71, 4.30, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23, 2.20, 2.18, 2.16, 2.14,
-        2.13, 2.12, 2.11, 2.10, 2.09].freeze
       # Training items of the programme. House rules.
       PLACED_MARKS, PLACED_LAST = 80, 20
       SCENES_IN_A_ROW, LEAST_SCENES, HARMLESS_POINTS = 5, 3, 20
@@ -44,7 +41,7 @@ module Core
 
         mean = of.sum / of.size.to_f
         sd = Math.sqrt(of.sum { |one| (one - mean)**2 } / (of.size - 1))
-        off = T95[of.size - 2] * sd / Math.sqrt(of.size)
+        off = Estimates::NormalLaw.t95(of.size - 1) * sd / Math.sqrt(of.size)
         told.merge(mean: mean.round, low: [mean - off, 0].max.round,
           high: [mean + off, 100].min.round)
       end

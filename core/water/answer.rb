@@ -49,10 +49,7 @@ module Core
       # row of its table that begins so
       def row(name) = rows.assoc(name)
 
-      def thinned(list)
-        most = self.class::MOST_SHOWN
-        list.size > most ? list.each_slice((list.size / most.to_f).ceil).map(&:first) : list
-      end
+      def thinned(list) = Estimates::Thinned.to(self.class::MOST_SHOWN, list)
     end
 
     Answer::MOST_SHOWN = 1000

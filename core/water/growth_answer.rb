@@ -20,7 +20,7 @@ module Core
 
       # even, seasonal, individual: fits of Estimates::Growth, SeasonalGrowth, IndividualGrowth, or
       # the sentence why there is none
-      # yearly: { mm => Estimates::LocalGrowth::Interval | nil } of the two lengths that are told
+      # yearly: { mm => Estimates::Interval | nil } of the two lengths that are told
       Fits = Struct.new(:rows, :even, :seasonal, :individual, :yearly, keyword_init: true) do
         # The one that is told and that matching goes by: the better by AIC.
         def best = swings? ? seasonal : even

@@ -77,12 +77,11 @@ module Core
 
       def references(keys, rows)
         { **keys.to_h { |key| [key, "false"] },
-          **STRATA.to_h { |key| [key, commonest(rows, key)] } }
+          **Estimates::PoissonRegression.commonest(rows, TreatmentComparison::STRATA) }
       end
 
       def sure?(term) = term && term.log.abs < MOST_LOG && term.error < MOST_ERROR
 
-      STRATA = %i[species_code year month length_class].freeze
       # Beyond these a cell is empty, and the fit runs away.
       MOST_LOG = 5
       MOST_ERROR = 2
@@ -94,13 +93,8 @@ module Core
           known.map { |row| row[key] }.uniq.size > 1
       end
 
-      def commonest(rows, key)
-        rows.group_by { |row| row[key] }
-          .max_by { |_, all| all.sum { |row| row[:returned] } }.first
-      end
-
       def summed(rows, keys)
-        keys = [*STRATA, *keys]
+        keys = [*TreatmentComparison::STRATA, *keys]
         rows.group_by { |row| row.values_at(*keys) }.map do |values, here|
           { **keys.zip(values).to_h, returned: here.sum { |row| row[:returned] },
                                      years: here.sum { |row| row[:years] } }
@@ -229,7 +223,7 @@ module Core
       end
 
       private_class_method :named, :few?, :rows_of, :adjusted, :references,
-        :sure?, :told_of_nearly_all?, :commonest,
+        :sure?, :told_of_nearly_all?,
         :summed, :missing, :answer, :sentence, :verdict, :table, :rounded, :shares_back, :log_rank,
         :hidden, :apart, :forest, :line
     end

@@ -20,6 +20,8 @@ module Core
     )
       COUNTS = %i[returned released other_returned other_released].freeze
       LIVED_DAYS = 30
+      STRATA = %i[species_code year month length_class].freeze
+      BY_TAGGER = [*STRATA, :member_id].freeze
       # Fewer fish of a tagger say little of their hand: those of all such taggers stand together.
       LEAST_OF_TAGGER = 10
       # Beyond so many cells the regression is no longer done.
@@ -47,12 +49,12 @@ module Core
         return if cells.empty? || cells.size > MOST_CELLS
 
         rows = lumped(cells).flat_map { |cell| arms_of(cell) }
-        factors = FACTORS.to_h { |factor| [factor, commonest(rows, factor)] }
-        fit = Estimates::PoissonRegression.fit(rows, { treated: 0, **factors }, errors: :fish)
+        model = Estimates::PoissonRegression
+        references = { treated: 0, **model.commonest(rows, BY_TAGGER) }
+        fit = model.fit(rows, references, errors: :fish)
         term = fit&.of(:treated, 1)
         term.ratio if term && term.error < MOST_ERROR
       end
-      FACTORS = %i[year month species_code length_class member_id].freeze
       MOST_ERROR = 2.0
 
       # Levels of which nothing came back say nothing of a ratio, and have no rate.
@@ -62,7 +64,7 @@ module Core
         end
         few = few_of(cells, :member_id) { |here| here.sum { |cell| fish(cell) } < LEAST_OF_TAGGER }
         cells = cells.map { |cell| few[cell[:member_id]] ? { **cell, member_id: "few" } : cell }
-        FACTORS.reduce(cells) do |left, factor|
+        BY_TAGGER.reduce(cells) do |left, factor|
           none = few_of(left, factor) { |here| here.sum { |cell| back(cell) }.zero? }
           left.reject { |cell| none[cell[factor]] }
         end
@@ -78,13 +80,8 @@ module Core
       def self.arms_of(cell)
         arms = [[1, :returned, :released], [0, :other_returned, :other_released]]
         arms.map do |treated, returned, released|
-          { **cell.slice(*FACTORS), treated:, returned: cell[returned], years: cell[released] }
+          { **cell.slice(*BY_TAGGER), treated:, returned: cell[returned], years: cell[released] }
         end
-      end
-
-      def self.commonest(rows, factor)
-        rows.group_by { |row| row[factor] }
-          .max_by { |_, here| here.sum { |row| row[:returned] } }&.first
       end
 
       def self.totals(rows) = COUNTS.map { |count| rows.sum { |row| row[count] } }
@@ -111,8 +108,8 @@ module Core
           Estimates::TimeToReturn.shares(rows.select { |row| row[:treated] == arm })
         end
       end
-      private_class_method :regression, :lumped, :few_of, :fish, :back, :arms_of, :commonest,
-        :totals, :lived, :crude, :curves
+      private_class_method :regression, :lumped, :few_of, :fish, :back, :arms_of, :totals,
+        :lived, :crude, :curves
 
       def fish = arms.sum(&:last)
       def p = headline.p

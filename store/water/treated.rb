@@ -26,8 +26,8 @@ module Store
       applicator: "applicator = 'gun'",
       experience: "nth <= #{NEW_HANDS_FISH}"
     }.freeze
-    STRATA = %i[species_code year month length_class].freeze
-    BY_TAGGER = [*STRATA, :member_id].freeze
+    STRATA = Core::Water::TreatmentComparison::STRATA
+    BY_TAGGER = Core::Water::TreatmentComparison::BY_TAGGER
 
     def initialize(db) = @db = db
 
