@@ -14,7 +14,8 @@ require_relative "runner/pool"
 require_relative "runner/stress"
 require_relative "runner/clusters"
 
-options = { seed: Random.rand(0xFFFF), slots: Etc.nprocessors }
+# Tests wait for a browser and for the database: one more than processors keeps them busy.
+options = { seed: Random.rand(0xFFFF), slots: Etc.nprocessors + 1 }
 begin
   OptionParser.new do |opts|
     opts.on("--name PART") { |part| options[:filter] = part }

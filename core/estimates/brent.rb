@@ -25,13 +25,14 @@ module Core
       # Where a function that is at most nought at inside, and above it outside, crosses nought:
       # by chords; an end that stays twice weighs half, so that the other comes nearer (Illinois),
       # and where a chord left most of the way, the next step halves it.
-      def crossing(inside, outside)
+      #   nearest: a value that counts as nought
+      def crossing(inside, outside, nearest: NEAREST)
         ends = { true => [inside, yield(inside)], false => [outside, yield(outside)] }
         last, width, halve = nil
         MOST_STEPS.times do
           tried = halve ? ends.values.sum(&:first) / 2.0 : chord(*ends[true], *ends[false])
           value = yield(tried)
-          return tried if value.abs <= NEAREST
+          return tried if value.abs <= nearest
 
           side = value <= 0
           ends[!side][1] /= 2 if side == last

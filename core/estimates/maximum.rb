@@ -37,24 +37,26 @@ module Core
         error = found.errors&.at(index) or return nil
         best = found.at[index]
         others = without(found.at, index)
+        bends = without(found.covariance, index).map { |row| without(row, index) }
         whole = ->(held, point) { point.dup.insert(index, held) }
         lowest = lambda do |held|
           narrowed = slopes && ->(point) { without(slopes.call(whole[held, point]), index) }
-          near = find(starts: [others], scales: without(scales, index), slopes: narrowed) do |point|
-            yield(whole[held, point])
-          end
-          next IMPOSSIBLE if near.nil?
-
-          others = near.at if near.minus_log < found.minus_log + FAR
-          near.minus_log
+          finder = new(without(scales, index), ->(point) { yield(whole[held, point]) }, narrowed)
+          at, minus_log = finder.near(others, bends)
+          others = at if minus_log < found.minus_log + FAR
+          minus_log
         end
         ends = [-1, 1].map { |side| best + (side * Rates::Z95 * error) }
         falls = ends.map { |held| lowest.call(held) - found.minus_log }
         return ends if falls.all? { |fall| (fall - (Profile::CHI2_95 / 2)).abs < ROUND }
 
         within = [-1, 1].map { |side| best + (side * PROFILED * error) }
-        Profile.interval(best: [best, found.minus_log], within:, &lowest)
+        Profile.interval(
+          best: [best, found.minus_log], within:, nearest: NEAR_ENOUGH, &lowest
+        )
       end
+      # So near to what is asked a limit is off by next to nothing of an error.
+      NEAR_ENOUGH = 1e-3
       # If the likelihood falls within this of a parabola, the limits are those of the error.
       ROUND = 0.15
       # A point this much less likely is no start for the next value.
@@ -64,6 +66,13 @@ module Core
 
       def self.without(list, index) = list.dup.tap { |rest| rest.delete_at(index) }
       private_class_method :without
+
+      # From a start near the best, whose covariance is known about: [point, its minus_log].
+      def near(start, covariance)
+        inverse = Matrix.build(start.size) { |i, j| covariance[i][j] / (@scales[i] * @scales[j]) }
+        found = descend(start.map.with_index { |one, i| one / @scales[i] }, inverse)
+        found ? [unscaled(found[:x]), found[:value]] : [start, IMPOSSIBLE]
+      end
 
       # At a point that is known to be the best: [[Float]] or nil.
       def self.covariance(at, scales:, slopes: nil, &minus_log)
@@ -136,12 +145,12 @@ module Core
 
       def moved(x, i, by) = x.dup.tap { |one| one[i] += by }
 
-      def descend(x)
+      # inverse: of the second derivatives there, as far as it is known
+      def descend(x, inverse = Matrix.identity(x.size))
         now = value(x)
         return nil if now >= IMPOSSIBLE
 
         slope = slopes(x)
-        inverse = Matrix.identity(x.size)
         MOST_STEPS.times do
           break if flat?(slope, now, @told_slopes ? EXACTLY_FLAT : FLAT)
 

@@ -11,17 +11,19 @@ module Core
 
       # minus_log: (Float) -> best negative log-likelihood with the parameter held there
       # best: [value, its negative log-likelihood];  within: [least, most] that it can be
+      # nearest: how near to what is allowed the root of twice the fall has to come at a limit; of a
+      #   parabola it is a straight line, so that chords find it at once
       # Returns [low, high]; a bound stands for a side that never falls so far.
-      def interval(best:, within:, &minus_log)
+      def interval(best:, within:, nearest: Brent::NEAREST)
         at, least = best
-        limit = least + (CHI2_95 / 2)
-        within.map { |bound| edge(at, bound, limit, minus_log) }
+        falls = ->(held) { Math.sqrt(2 * [yield(held) - least, 0].max) - Math.sqrt(CHI2_95) }
+        within.map { |bound| edge(at, bound, nearest, falls) }
       end
 
-      def edge(inside, outside, limit, minus_log)
-        return outside if inside == outside || minus_log.call(outside) <= limit
+      def edge(inside, outside, nearest, falls)
+        return outside if inside == outside || falls.call(outside) <= 0
 
-        Brent.crossing(inside.to_f, outside.to_f) { |at| minus_log.call(at) - limit }
+        Brent.crossing(inside.to_f, outside.to_f, nearest:, &falls)
       end
       private_class_method :edge
     end

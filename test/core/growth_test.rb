@@ -25,6 +25,23 @@ class GrowthTest < Minitest::Test
     assert_operator fit.linf_mm, :>, 0
   end
 
+  # By differences of the values themselves, also where own lengths lie on their bound.
+  def test_slopes_of_fish_with_a_length_of_their_own
+    likelihood = IndividualLikelihood.new(increments)
+    [[6.5, -2.3, -1.4, -0.2, -1.0], [6.3, -1.0, -1.0, 0.2, -0.5]].each do |point|
+      differences = point.each_index.map do |place|
+        ahead, behind = [1e-5, -1e-5].map do |by|
+          likelihood.minus_log(point.dup.tap { |moved| moved[place] += by })
+        end
+        (ahead - behind) / 2e-5
+      end
+
+      likelihood.slopes(point).zip(differences) do |slope, difference|
+        assert_in_delta difference, slope, 1e-5 * [difference.abs, 10].max
+      end
+    end
+  end
+
   def test_growth_as_francis
     fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
 
