@@ -8,6 +8,17 @@ module Demo
   class Rows
     ORDER = %i[tags fish trips encounters stages taggings tag_custody reports matches spans].freeze
 
+    # PostgreSQL's text format of COPY.
+    ENCODER = PG::TextEncoder::CopyRow.new(
+      type_map: PG::TypeMapByClass.new.tap do |types|
+        types[Time] = PG::TextEncoder::TimestampUtc.new
+        types[Array] = PG::TextEncoder::Array.new
+      end
+    ).freeze
+
+    # The table behind what is a view.
+    def self.written_to(table) = table == :encounters ? :encounter_records : table
+
     attr_reader :counts
 
     def initialize(db, at_once: nil)
@@ -46,34 +57,11 @@ module Demo
         next if rows[table].empty?
 
         columns = rows[table].first.keys
-        @db.copy_into(
-          table == :encounters ? :encounter_records : table,
-          columns:,
-          data:
-            rows[table]
-              .each_slice(200)
-              .map { |slice| slice.map { |row| line(row.values_at(*columns)) }.join }
-        )
+        data = rows[table].each_slice(200).map do |slice|
+          slice.map { |row| ENCODER.encode(row.values_at(*columns)) }.join
+        end
+        @db.copy_into(self.class.written_to(table), columns:, data:)
         @counts[table] += rows[table].size
-      end
-    end
-
-    def line(values) = "#{values.map { |value| text(value) }.join("\t")}\n"
-
-    # PostgreSQL's text format of COPY.
-    def text(value)
-      case value
-      when nil then "\\N"
-      when String then if value.match?(/[\\\t\n\r]/)
-                         value.gsub(/[\\\t\n\r]/) do |one|
-                           "\\#{one}"
-                         end
-                       else
-                         value
-      end
-      when Time then value.utc.strftime("%Y-%m-%d %H:%M:%S.%6N+00")
-      when Sequel::Postgres::PGArray then "{#{value.join(',')}}"
-      else value.to_s
       end
     end
   end

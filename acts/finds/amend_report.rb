@@ -19,7 +19,7 @@ module Acts
       context.store.write do
         context.store.desk.lock(id)
         report = OwnReport.fetch(store: context.store, id:, key: report_key)
-        changed = ReportTag.columns(context.store, sent, context.today)
+        changed = ReportTag.columns(KnownFish.new(context.store), sent, context.today)
         fingerprint = Fingerprint.of(sent)
         same = fingerprint == report.fingerprint
         unless same
@@ -106,7 +106,9 @@ module Acts
       store.reports.wait(report.id, verdict.reason || :number_not_found)
       return unless verdict.accepted?
 
-      MatchReport.accept(context, report: amended, fish: verdict.fish)
+      MatchReport.accept(
+        context, report: amended.with(state: "waiting"), fish: verdict.fish
+      )
     end
 
     # To another cell, after its story was told: whoever tries places out would read in the story

@@ -79,11 +79,8 @@ module Acts
     def settle(store, reading, fish)
       return if reading.matched_to?(fish)
 
-      store.reports.match(
-        report_id: reading.id,
-        fish_id: fish.fish_id,
-        tag_number: fish.number
-      )
+      store.reports.mark_matched(reading.id)
+      store.reports.match(report_id: reading.id, fish_id: fish.fish_id, tag_number: fish.number)
     end
     private_class_method :said, :same_fish?, :settle
   end

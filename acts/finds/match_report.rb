@@ -11,24 +11,36 @@ module Acts
     # fish: as Store::Fish#carrying tells it;  decided_by: the coordinator's id, nil when the number
     #       spoke for itself
     # Returns what was joined on the way, for .undo; nil when nothing was.
-    # Letters that a coordinator causes can be called back for a while.
+    # Letters that a coordinator causes can be called back for a while; where a number spoke for
+    # itself a job writes them.
     # quiet: nobody is written to, for what was long ago
+    # report: in the state that it is stored in
     def accept(context, report:, fish:, decided_by: nil, quiet: false)
       store = context.store
+      store.reports.mark_matched(report.id) unless report.state == "matched"
       store.reports.match(
-        report_id: report.id,
-        fish_id: fish.fish_id,
-        tag_number: fish.number,
-        decided_by:
+        report_id: report.id, fish_id: fish.fish_id, tag_number: fish.number, decided_by:
       )
       moved = take_in(store, report, fish) if report.on_deck?
       take_off(store, report, fish)
-      MeasureSpan.call(store:, fish_ids: [fish.fish_id])
-      unless quiet
-        write(store, report, fish,
-          decided_by && WriteLetter.after_decision(store:, now: context.now))
+      if decided_by
+        write(store, report, fish, WriteLetter.after_decision(store:, now: context.now))
+      elsif !quiet
+        FollowMatchJob.enqueue(report.id)
+        return moved
       end
+      MeasureSpan.call(store:, fish_ids: [fish.fish_id])
       moved
+    end
+
+    # What a job does after .accept, unless the match has ended meanwhile.
+    #   report: with the fish that it is matched to
+    def follow(store:, report:)
+      return if report.fish_id.nil?
+
+      fish = store.fish.carrying(report.tag_number, on: report.caught_on)
+      MeasureSpan.call(store:, fish_ids: [report.fish_id])
+      write(store, report, fish, nil)
     end
 
     def write(store, report, fish, leaves_at)

@@ -26,19 +26,20 @@ module Acts
       store = context.store
       fingerprint = Fingerprint.of(sent)
       store.write do
-        known = store.reports.find(id)
-        next already(store, known, fingerprint) if known
+        before = store.reports.find(id)
+        next already(store, before, fingerprint) if before
 
+        known = KnownFish.new(store)
         report = Core::Recaptures::Report.new(
           id:,
           report_key: SecureRandom.urlsafe_base64(16),
           fingerprint:,
           revision: 1,
-          **columns(store, sent, context.today)
+          **columns(known, sent, context.today)
         )
         first = store.reports.same_content(fingerprint, before: context.now)
-        first ? add_joined(store, report, first) : add(context, report)
-        answer(store, "stored", store.reports.find(id))
+        stored = first ? add_joined(store, report, first) : add(context, report, known:)
+        answer(store, "stored", stored)
       end
     end
 
@@ -55,26 +56,33 @@ module Acts
     end
 
     def add_joined(store, report, first)
-      store.reports.add(report.with(state: "joined", same_as: first))
+      report.with(state: "joined", same_as: first).tap { |joined| store.reports.add(joined) }
     end
 
-    # Kept, waiting for the desk unless the numbers speak for themselves.
+    # Kept, waiting for the desk unless the numbers speak for themselves. Returns it as it is kept.
     #   quiet: as MatchReport.accept takes it
-    def add(context, report, quiet: false)
-      verdict = FindFish.judge(KnownFish.new(context.store), report)
-      waiting_reason = (verdict.reason || :number_not_found).to_s
-      context.store.reports.add(report.with(state: "waiting", waiting_reason:))
-      MatchReport.accept(context, report:, fish: verdict.fish, quiet:) if verdict.accepted?
+    def add(context, report, known: KnownFish.new(context.store), quiet: false)
+      verdict = FindFish.judge(known, report)
+      unless verdict.accepted?
+        return report.with(state: "waiting", waiting_reason: verdict.reason.to_s)
+            .tap { |waiting| context.store.reports.add(waiting) }
+      end
+
+      matched = report.with(state: "matched")
+      context.store.reports.add(matched)
+      MatchReport.accept(context, report: matched, fish: verdict.fish, quiet:)
+      matched.with(story_key: verdict.fish.story_key)
     end
 
     # What a report says, checked, as columns; also for an amended one.
-    def columns(store, sent, today)
-      check(store, sent, today)
+    #   known: KnownFish
+    def columns(known, sent, today)
+      check(known, sent, today)
       more = sent[:more_numbers].to_a.map(&:strip).reject(&:empty?)
       {
         number_as_read: sent[:number_as_read].strip,
         more_numbers: more,
-        numbers: PrintedNumbers.of(store, [sent[:number_as_read], *more]).uniq,
+        numbers: known.as_printed([sent[:number_as_read], *more]).uniq,
         **sent.slice(:species_code),
         **day(sent, today),
         **become(sent),
@@ -106,14 +114,14 @@ module Acts
       { found_how: how, fate:, tag_left: sent[:tag_left] }
     end
 
-    def check(store, sent, today)
+    def check(known, sent, today)
       if Core::Tags::Number.normalise(sent[:number_as_read]).empty?
         raise Core::InvalidInput.at(
           "number_as_read", :no_number,
           "Type the number on the tag, as far as you can read it."
         )
       end
-      if sent[:species_code] && store.species.find(sent[:species_code]).nil?
+      if sent[:species_code] && known.species([sent[:species_code]]).empty?
         raise Core::InvalidInput.at(
           "species_code",
           :unknown_species,

@@ -1,15 +1,19 @@
 # frozen_string_literal: true
 
 # Fills a database of its own beside the demo's with a million releases, for benches: DATABASE_URL
-# names the cluster. Prints its address last.
+# names the cluster. Says how far it is, and goes on where it was stopped; --anew begins again.
+# Prints the address of the database last.
 require_relative "../../config/boot"
 
 NAME = "voucher_large"
-began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+SECONDS_A_WORD = 10
+clock = -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
+began = clock.call
+words = 0
 here = ENV.fetch("DATABASE_URL")
 Database.connect(here, max_connections: 1).tap do |db|
-  db.run("drop database if exists #{NAME} with (force)")
-  db.run("create database #{NAME}")
+  db.run("drop database if exists #{NAME} with (force)") if ARGV.include?("--anew")
+  db.run("create database #{NAME}") if db[:pg_database].where(datname: NAME).empty?
   db.disconnect
 end
 url = here.sub(%r{(?<=/)[^/?]+(?=\?|\z)}, NAME)
@@ -23,16 +27,21 @@ db =
     after_connect: ->(connection) { quiet.each { |setting| connection.exec("set #{setting}") } }
   )
 Database.migrate(db)
-counts = Demo::Load.call(db:, today: Date.today, size: Demo::Load::LARGE)
-memory_mb = File.read("/proc/self/status")[/VmHWM:\s+(\d+)/, 1].to_i / 1024
-recaptures = counts[:encounters] - counts[:fish] + counts[:matches]
+size = Demo::Load::LARGE
+since = nil
+counts = Demo::Load.call(db:, today: Date.today, size:) do |fish|
+  since ||= [clock.call, fish]
+  seconds = clock.call - since[0]
+  next if seconds < (words + 1) * SECONDS_A_WORD
+
+  words += 1
+  rate = (fish - since[1]) / seconds
+  puts format("%d of %d fish, %d a second, %d s left before the indexes", fish, size.releases,
+    rate, [(size.releases - fish) / rate, 0].max)
+end
 puts format(
   "%d releases, %d recaptures, %d reports, %d tags in %.0f s; at most %d MB of memory here",
-  counts[:fish],
-  recaptures,
-  counts[:reports],
-  counts[:tags],
-  Process.clock_gettime(Process::CLOCK_MONOTONIC) - began,
-  memory_mb
+  counts[:fish], counts[:encounters] - counts[:fish] + counts[:matches], counts[:reports],
+  counts[:tags], clock.call - began, File.read("/proc/self/status")[/VmHWM:\s+(\d+)/, 1].to_i / 1024
 )
 puts url

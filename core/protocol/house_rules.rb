@@ -26,7 +26,7 @@ module Core
 
       attr_reader :version, :own_version, :choices, :figures, :guild_notes
 
-      def self.default = new(version: 1, choices: {})
+      def self.default = @default ||= new(version: 1, choices: {})
 
       def initialize(version:, choices:, own_version: 0, figures: {}, guild_notes: {})
         @version = version

@@ -58,8 +58,9 @@ module Store
         how: decided_by ? "decided" : "exact",
         decided_by:, growth_version: GrowthVersion.of(@db, fish_id)
       )
-      @db[:reports].where(id: report_id).update(state: "matched", waiting_reason: nil)
     end
+
+    def mark_matched(id) = @db[:reports].where(id:).update(state: "matched", waiting_reason: nil)
 
     # The match ends but its row stays.
     def unmatch(report_id, at:)

@@ -12,8 +12,11 @@ module Store
 
     # What day it is there. now: Time
     def day(now)
-      zone = find.time_zone
-      @db.get(Sequel.cast(Sequel.function(:timezone, zone, Sequel.cast(now, :timestamptz)), Date))
+      in_zone = lambda do |zone|
+        Sequel.cast(Sequel.function(:timezone, zone, Sequel.cast(now, :timestamptz)), Date)
+      end
+      @db[:programme].get(in_zone.call(:time_zone)) ||
+        @db.get(in_zone.call(Core::Programme.new.time_zone))
     end
 
     # How far its clocks were ahead of UTC at noon of a day.

@@ -66,19 +66,27 @@ module Store
         .to_h { |row| [row[:number], Core::Recaptures::TaggedFish.new(**row)] }
     end
 
-    # Of these fish, those that anybody reported kept. In two steps: joined, the planner reads all
-    # reports.
+    # Of these fish, those that anybody reported kept. Each match asks for its own report: joined,
+    # the planner reads all reports.
     def kept_of(fish_ids, apart_from: nil)
-      matched =
-        @db[:matches]
-          .where(undone_at: nil, fish_id: fish_ids)
-          .exclude(report_id: apart_from)
-          .select_hash(:report_id, :fish_id)
-      by_report =
-        matched.values_at(*@db[:reports].where(fate: GONE, id: matched.keys).select_map(:id))
-      (
-        by_report + @db[:encounters].where(fate: "kept", fish_id: fish_ids).select_map(:fish_id)
-      ).to_set
+      return Set.new if fish_ids.empty?
+
+      gone = @db[:reports].where(id: Sequel[:matches][:report_id]).select(:fate).limit(1)
+      by_report = @db[:matches].where(undone_at: nil, fish_id: fish_ids)
+        .exclude(report_id: apart_from)
+        .select(:fish_id, gone.as(:fate)).from_self.where(fate: GONE).select(:fish_id)
+      on_deck = @db[:encounters].where(fate: "kept", fish_id: fish_ids).select(:fish_id)
+      by_report.union(on_deck, all: true).select_map(:fish_id).to_set
+    end
+
+    # Whether it was caught again on one of these days, on the Deck or by a finder.
+    #   within: Range of Date;  apart_from: id of a report or of an encounter
+    def caught_again?(fish_id, within, apart_from:)
+      on_deck = @db[:encounters].where(fish_id:, kind: "recaptured", caught_on: within)
+        .exclude(id: apart_from)
+      reported = @db[:matches].where(fish_id:, undone_at: nil).exclude(report_id: apart_from)
+        .join(:reports, id: :report_id).where(caught_on: within, encounter_id: nil)
+      @db.get(Sequel.|(on_deck.select(1).exists, reported.select(1).exists))
     end
 
     # Taggings that are or were; what was written down wrongly is ended too, but by no catch.

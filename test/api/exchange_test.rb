@@ -22,6 +22,7 @@ class ExchangeTest < ApiCase
       )
     )
     put_report(Seeds.report(finder_contact: "edda@finders.example"))
+    run_jobs
   end
 
   def export(format = "csv", **more)

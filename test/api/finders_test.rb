@@ -125,6 +125,7 @@ class FindersTest < ApiCase
     assert_equal "matched", told["state"]
     catches = ask("/api/stories/#{told['story_key']}")["catches"]
 
+    run_jobs
     words = db[:letters].where(kind: "recapture_to_tagger").order(:id).select_map(:body)
 
     assert_match(/was caught again on .*It was kept\./m, words.first)
@@ -183,6 +184,7 @@ class FindersTest < ApiCase
 
   def test_a_finder_with_a_telephone_is_on_the_list_of_calls
     tell(number_as_read: "MS000001", finder_name: "Corentin Ash", finder_phone: "+44 1632 960 001")
+    run_jobs
     sign_in("hamish@marrow.example")
     call = ask("/api/calls")["calls"].first
 
@@ -207,6 +209,15 @@ class FindersTest < ApiCase
     everything = %i[reports calls row_changes].map { |table| db[table].all.to_s }.join
 
     refute_includes everything, "960 002"
+  end
+
+  def test_nobody_is_written_to_about_a_match_that_ended_before_its_letters
+    tell(number_as_read: "MS000001", finder_contact: "edda@finders.example")
+    sign_in("hamish@marrow.example")
+    decide("undone", seen: 0)
+    run_jobs
+
+    assert_equal [0, 0], [db[:letters].count, db[:spans].count]
   end
 
   def test_letters_of_a_decision_wait_and_are_called_back_with_it

@@ -392,6 +392,7 @@ class FindsApiTest < ApiCase
         }
       )
     end
+    run_jobs
     sign_in
     story = ask("/api/stories/#{keys.first}")
     whole = story["whole"]

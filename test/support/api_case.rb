@@ -139,7 +139,10 @@ class ApiCase < Minitest::Test
     # A job may queue another one.
     3.times do
       db[:que_jobs]
-        .where(job_class: %w[Acts::ResetJob Acts::LetterJob Acts::SizeJob], finished_at: nil)
+        .where(
+          job_class: %w[Acts::ResetJob Acts::FollowMatchJob Acts::LetterJob Acts::SizeJob],
+          finished_at: nil
+        )
         .where { run_at <= Time.now }
         .order(:id)
         .each do |job|

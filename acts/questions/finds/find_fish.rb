@@ -61,10 +61,8 @@ module Acts
     def told?(known, report, fish_id)
       return false if report.on_deck?
 
-      known.catches(fish_id).any? do |caught|
-        caught.what == "recaptured" && caught.id != report.id &&
-          (caught.caught_on - report.caught_on).abs <= SAME_CATCH_DAYS
-      end
+      day = report.caught_on
+      known.caught_again?(fish_id, (day - SAME_CATCH_DAYS)..(day + SAME_CATCH_DAYS), report)
     end
 
     def alike?(known, report, fish)
