@@ -107,9 +107,10 @@ module Core
       # The same spots and months compared between years, with the first that has a fish.
       def by_year(trips)
         years = trips.map { |row| row[:year] }.uniq.sort
-        first = years.find { |year| caught?(trips, year) }
+        with_fish = trips.filter_map { |row| row[:year] if row[:fish].positive? }.uniq.sort
+        first = with_fish.first
         later = years.select { |year| first && year > first }
-        ratios = first && trips.size >= LEAST_TRIPS ? ratios(trips, first, later) : []
+        ratios = first && trips.size >= LEAST_TRIPS ? ratios(trips, with_fish, later) : []
         Answer.new(
           key: "catch_by_year", title: "Year against year", n: trips.size,
           missing: ratios.empty? ? no_years(later) : nil,
@@ -121,14 +122,13 @@ module Core
         )
       end
 
-      def caught?(trips, year) = trips.any? { |row| row[:year] == year && row[:fish].positive? }
-
       # [[year, Ratio], ...]; a year without a fish is no level of the fit, and told apart.
-      def ratios(trips, first, later)
-        with_fish = trips.select { |row| row[:year] >= first && caught?(trips, row[:year]) }
-        fit = fit(with_fish, first)
+      #   with_fish: years with a fish, in order
+      def ratios(trips, with_fish, later)
+        first = with_fish.first
+        fit = fit(trips.select { |row| with_fish.include?(row[:year]) }, first)
         later.filter_map do |year|
-          if caught?(trips, year)
+          if with_fish.include?(year)
             term = fit&.of(:year, year)
             [year, term.ratio] if term && term.error < MOST_ERROR
           else
@@ -213,7 +213,7 @@ module Core
       end
 
       def name(month) = Units::MONTHS[month - 1]
-      private_class_method :by_month, :by_year, :caught?, :ratios, :none, :rates, :missing,
+      private_class_method :by_month, :by_year, :ratios, :none, :rates, :missing,
         :no_years, :sentence, :bars, :fit, :against, :forest, :rounded, :name
     end
   end
