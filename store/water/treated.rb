@@ -24,7 +24,8 @@ module Store
       reflexes: "case when reflexes <> '{}' then reflexes::text like '%\"absent\"%' end",
       surface: "case when air_seconds > 0 then 'dry_surface' = any(handling) end",
       applicator: "applicator = 'gun'",
-      experience: "nth <= #{NEW_HANDS_FISH}"
+      experience: "coalesce((caught_on, caught_at, encounters.id) <= " \
+        "(last_on, last_at, last_id), true)"
     }.freeze
     STRATA = Core::Water::TreatmentComparison::STRATA
     BY_TAGGER = Core::Water::TreatmentComparison::BY_TAGGER
@@ -36,22 +37,26 @@ module Store
     #     other_returned:, other_released:, early:, other_early: }], a row a stratum in which fish
     #     were treated both ways, early of those back within LIVED_DAYS;
     #   cells: -> (treatment) { the same rows of all strata with their tagger };
-    #   weeks: [{ treatment:, stratum:, treated:, weeks:, returned:, fish: }];
+    #   weeks: [{ treatment:, stratum:, treated:, weeks:, returned:, fish: }], strata in which fish
+    #     were treated one way alone told as one;
     #   together: [{ species_code:, year:, month:, length_class:, hook: "true" | "false" | nil, ..,
     #     released:, returned:, years: }] of all fish and their first year }
+    # The fish are read once, and counted from what was read.
     def groups(filter, today:)
-      fish = fish(filter, today)
-      full = @db[:fish_treated].where(:is_full)
-      {
-        overall: overall(full.with(:fish_treated, fish)),
-        totals: counted(unpivoted(full), fish, []),
-        by_tagger: both_ways(full, fish, BY_TAGGER), by_season: both_ways(full, fish, STRATA),
-        cells: ->(treatment) { cells(full, fish, treatment) },
-        weeks: weeks(fish), together: together(fish)
-      }
+      @db.transaction do
+        @db.create_table(FISH, temp: true, on_commit: :drop, as: fish(filter, today))
+        cells = counted(BY_TAGGER)
+        {
+          overall:, totals: counted([]), by_tagger: both_ways(cells),
+          by_season: both_ways(counted(STRATA)), weeks:, together:,
+          cells: ->(treatment) { cells.select { |row| row[:treatment] == treatment } }
+        }
+      end
     end
 
     private
+
+    FISH = :fish_treated
 
     # One row a release with a tag.
     def fish(filter, today)
@@ -59,11 +64,10 @@ module Store
         .select(:fish_id, Sequel.function(:min, :caught_on).as(:again_on))
       rows = @db[:encounters].join(:species, code: :species_code)
         .left_join(again.as(:again), fish_id: Sequel[:encounters][:fish_id])
-        .left_join(applicators.as(:applied), encounter_id: Sequel[:encounters][:id])
-        .left_join(turns.as(:turns), encounter_id: Sequel[:encounters][:id])
+        .left_join(new_hands.as(:new_hands), member_id: Sequel[:encounters][:member_id])
         .where(kind: "tagged", fate: "released")
         .exclude(Sequel[:encounters][:fish_id] => nil)
-      filtered(rows, filter, Sequel[:encounters]).select(
+      with_applicator(filtered(rows, filter, Sequel[:encounters])).select(
         Sequel[:encounters][:species_code], Sequel[:encounters][:member_id],
         Sequel.lit("extract(year from encounters.caught_on)::int").as(:year),
         Sequel.lit("extract(month from encounters.caught_on)::int").as(:month),
@@ -82,76 +86,108 @@ module Store
         Sequel.function(:least, Sequel.function(:coalesce, back, open), 365).as(:days)]
     end
 
-    def applicators
-      @db[:taggings].join(:tags, number: :tag_number).join(:tag_series, id: :series_id)
+    # Where all tags are put in one way, no tag needs to be looked at.
+    def with_applicator(rows)
+      ways = @db[:tag_series].distinct.select_map(:applicator)
+      if ways.size < 2
+        way = Sequel.cast(ways.first, String).as(:applicator)
+        return rows.join(@db.select(way).as(:applied), true)
+      end
+
+      tags = @db[:taggings].join(:tags, number: :tag_number).join(:tag_series, id: :series_id)
         .distinct(:encounter_id).order(:encounter_id, :tag_number)
         .select(:encounter_id, :applicator)
+      rows.left_join(tags.as(:applied), encounter_id: Sequel[:encounters][:id])
     end
 
-    # Running number of each fish among those of its tagger.
-    def turns
-      nth = Sequel.function(:row_number).over(partition: :member_id, order: %i[caught_at id])
-      @db[:encounters].where(kind: "tagged").select(Sequel[:id].as(:encounter_id), nth.as(:nth))
+    # The last of each tagger's first fish, of those who had so many.
+    def new_hands
+      last = @db[:encounters].where(kind: "tagged", member_id: Sequel[:members][:id])
+        .order(:caught_on, :caught_at, :id).offset(NEW_HANDS_FISH - 1).limit(1)
+        .select(
+          Sequel[:caught_on].as(:last_on), Sequel[:caught_at].as(:last_at), Sequel[:id].as(:last_id)
+        )
+      @db[:members].cross_join(last.lateral.as(:last))
+        .select(Sequel[:members][:id].as(:member_id), :last_on, :last_at, :last_id)
     end
 
-    def overall(full)
-      full.get([Sequel.function(:count).*.as(:released), returned.as(:returned)])
+    def overall
+      @db[FISH].where(:is_full).get([count("true").as(:released), count(BACK).as(:returned)])
         .then { |released, returned| { released:, returned: } }
     end
 
-    def returned = Sequel.function(:count).*.filter(Sequel.lit("back_days <= 365"))
-
-    # A row a fish and treatment that was recorded of it.
-    def unpivoted(rows)
-      values = TREATED.keys.map { |name| "('#{name}', #{name})" }.join(", ")
-      rows.cross_join(Sequel.lit("lateral (values #{values}) as done (treatment, treated)"))
-        .exclude(treated: nil)
-    end
-
-    def both_ways(rows, fish, strata)
-      counted(unpivoted(rows), fish, strata) do |grouped|
-        grouped.having(Sequel.lit("bool_or(treated) and not bool_and(treated)"))
-      end
-    end
-
-    def cells(full, fish, treatment)
-      counted(unpivoted(full).where(treatment: treatment.to_s), fish, BY_TAGGER)
-    end
-
-    def counted(rows, fish, strata)
-      rows = rows.group(:treatment, *strata)
-      rows = yield rows if block_given?
-      treated, others = "treated", "not treated"
-      rows.with(:fish_treated, fish).select(
-        :treatment, *strata, *[treated, others].flat_map.with_index do |arm, other|
-          [count("#{arm} and back_days <= 365").as(COUNTS[2 * other]),
-            count(arm).as(COUNTS[(2 * other) + 1])]
-        end,
-        count("treated and back_days < #{LIVED_DAYS}").as(:early),
-        count("not treated and back_days < #{LIVED_DAYS}").as(:other_early)
-      ).map { |row| { **row, treatment: row[:treatment].to_sym } }
-    end
+    BACK = "back_days <= 365"
+    EARLY = "back_days < #{LIVED_DAYS}".freeze
+    private_constant :FISH, :BACK, :EARLY
 
     def count(condition) = Sequel.function(:count).*.filter(Sequel.lit(condition))
 
-    def weeks(fish)
-      back = Sequel.lit("coalesce(back_days <= 365, false)")
-      weeks = Sequel.lit("least(days / 7, #{MOST_WEEKS})")
-      stratum = Sequel.function(:concat_ws, " ", *STRATA)
-      unpivoted(@db[:fish_treated]).with(:fish_treated, fish)
-        .group(:treatment, :treated, stratum, weeks, back)
-        .select(:treatment, :treated, stratum.as(:stratum), weeks.as(:weeks), back.as(:returned),
-          Sequel.function(:count).*.as(:fish))
-        .map { |row| { **row, treatment: row[:treatment].to_sym } }
+    # A row a stratum and treatment that was recorded of fish in it, let go a year ago.
+    def counted(strata)
+      counts = {
+        returned: "%s and #{BACK}", released: "%s", other_returned: "not %s and #{BACK}",
+        other_released: "not %s", early: "%s and #{EARLY}", other_early: "not %s and #{EARLY}"
+      }
+      unfolded(@db[FISH].where(:is_full), strata, counts)
+        .where(Sequel.lit("released + other_released > 0"))
+        .select(:treatment, *strata, *counts.keys)
+        .map { |row| named(row) }
     end
 
-    def together(fish)
-      done = TREATED.keys.map { |name| Sequel.cast(name, String).as(name) }
-      keys = [*STRATA, *TREATED.keys]
-      years = Sequel.function(:sum, Sequel.cast(Sequel.function(:greatest, :days, 1), Float) / 365)
-      @db[:fish_treated].with(:fish_treated, fish).group(*keys)
-        .select(*STRATA, *done, Sequel.function(:count).*.as(:released),
-          returned.as(:returned), years.as(:years)).all
+    def both_ways(rows)
+      rows.select { |row| row[:released].positive? && row[:other_released].positive? }
     end
+
+    # The fish are counted for all treatments side by side, then there is a row for each of them:
+    # so what is long is counted once, and what is short taken apart.
+    #   counts: { name => condition on a treatment }
+    def unfolded(fish, strata, counts)
+      columns = TREATED.keys.product(counts.to_a).map do |treatment, (name, condition)|
+        count(condition.gsub("%s", treatment.to_s)).as(:"#{treatment}_#{name}")
+      end
+      rows = TREATED.keys.map do |treatment|
+        "('#{treatment}', #{counts.keys.map { |name| "#{treatment}_#{name}" }.join(', ')})"
+      end
+      done = "lateral (values #{rows.join(', ')}) as done (treatment, #{counts.keys.join(', ')})"
+      fish.group(*strata).select(*strata, *columns).from_self(alias: :side_by_side)
+        .cross_join(Sequel.lit(done))
+    end
+
+    def weeks
+      time = @db[FISH].select_all.select_append(
+        Sequel.function(:concat_ws, " ", *STRATA).as(:stratum),
+        Sequel.lit("least(days / 7, #{MOST_WEEKS})").as(:weeks),
+        Sequel.lit("coalesce(#{BACK}, false)").as(:returned)
+      )
+      keys = %i[stratum weeks returned]
+      arms = unfolded(time.from_self, keys, { so: "%s", others: "not %s" })
+        .cross_join(Sequel.lit("lateral (values (true, so), (false, others)) arm (treated, fish)"))
+        .where(Sequel.lit("fish > 0"))
+        .select(:treatment, *keys, :treated, :fish)
+      @db[:compared].with(:arms, arms).with(:compared, compared)
+        .group(:treatment, :treated, *keys)
+        .select(:treatment, :treated, *keys, sum(:fish)).map { |row| named(row) }
+    end
+
+    # The rows of weeks, those of strata that compare nothing under one name for each arm.
+    def compared
+      both = @db[:arms].group(:treatment, :stratum)
+        .having(Sequel.lit("bool_or(treated) and not bool_and(treated)"))
+        .select(:treatment, :stratum)
+      stratum = Sequel.lit("coalesce(both_ways.stratum, 'all ' || arms.treated)").as(:stratum)
+      @db[:arms].left_join(both.as(:both_ways), treatment: :treatment, stratum: :stratum)
+        .select(Sequel[:arms][:treatment], stratum, :weeks, :returned, :treated, :fish)
+    end
+
+    def together
+      done = TREATED.keys.map { |name| Sequel.cast(name, String).as(name) }
+      years = Sequel.function(:sum, Sequel.cast(Sequel.function(:greatest, :days, 1), Float) / 365)
+      @db[FISH].group(*STRATA, *TREATED.keys)
+        .select(*STRATA, *done, count("true").as(:released), count(BACK).as(:returned),
+          years.as(:years)).all
+    end
+
+    def sum(column) = Sequel.cast(Sequel.function(:sum, column), Integer).as(column)
+    def named(row) = { **row, treatment: row[:treatment].to_sym }
   end
 end
