@@ -46,24 +46,50 @@ module Core
       def initialize(rows, factors, errors)
         @errors = errors
         @rows = rows.select { |row| row[:years].positive? }
-        @columns = factors.flat_map do |factor, reference|
-          levels = @rows.map { |row| row[factor] }.uniq.sort - [reference]
-          levels.map { |level| [factor, level] }
-        end
+        @factors = [Factor.of_all(@rows.size)] +
+          factors.map { |name, reference| Factor.of(name, reference, @rows) }.select(&:varies?)
+        @columns = @factors.flat_map { |factor| factor.levels.drop(1).map { [factor.name, _1] } }
         @returned, @years = %i[returned years].map do |name|
           Numo::DFloat.cast(@rows.map { |row| row[name] })
         end
       end
 
-      def fit
-        return nil if @rows.size <= @columns.size
+      # What a factor is in each row, by number, its reference as 0: a table of noughts and ones
+      # would hold hardly anything but noughts. A level but the reference is a column of the fit.
+      Factor = Struct.new(:name, :levels, :codes) do
+        def self.of(name, reference, rows)
+          levels = [reference, *(rows.map { |row| row[name] }.uniq.sort - [reference])]
+          numbers = levels.each_with_index.to_h
+          new(name, levels, Numo::Int32.cast(rows.map { |row| numbers.fetch(row[name]) }))
+        end
 
-        @design = Numo::DFloat.cast(@rows.map { |row| line(row) })
+        # What all rows have in common.
+        def self.of_all(size) = new(nil, [:none, nil], Numo::Int32.ones(size))
+
+        def varies? = levels.size > 1
+
+        # Sums of a value by level: Numo::DFloat
+        def sums(values, rows: true)
+          codes[rows].bincount(values, minlength: levels.size)[1..]
+        end
+
+        # Sums by the levels of this one, along rows, and of another.
+        def sums_with(other, values)
+          wide = other.levels.size
+          ((codes * wide) + other.codes).bincount(values, minlength: levels.size * wide)
+            .reshape(levels.size, wide)[1.., 1..]
+        end
+      end
+      private_constant :Factor
+
+      def fit
+        return nil if @rows.size < @columns.size
+
         logs, information, expected = solve || (return nil)
         variance = information.inverse
         dispersion = freedom.zero? ? 1.0 : pearson(expected) / freedom
         errors = errors(variance, expected, dispersion)
-        terms = [[nil, nil], *@columns].map.with_index do |(factor, level), i|
+        terms = @columns.map.with_index do |(factor, level), i|
           Term.new(factor:, level:, log: logs[i], error: errors[i])
         end
         Fit.new(terms:, deviance: deviance(expected), freedom:, dispersion:)
@@ -73,34 +99,48 @@ module Core
 
       private
 
-      def freedom = @rows.size - @columns.size - 1
-
-      def line(row) = [1.0, *@columns.map { |factor, level| row[factor] == level ? 1.0 : 0.0 }]
+      def freedom = @rows.size - @columns.size
 
       # [logs, information, expected counts], or nil when it runs away.
       def solve
         logs = start or return nil
         MOST_ROUNDS.times do
-          expected = @years * Numo::NMath.exp(@design.dot(logs))
+          expected = @years * rates(logs)
           information = crossed(expected)
-          step = Numo::DFloat.cast(
-            information.lup.solve(Vector[*@design.transpose.dot(@returned - expected).to_a]).to_a
-          )
-          logs += step
-          return nil if logs.to_a.any? { |log| !log.finite? || log.abs > RUN_AWAY }
-          return [logs.to_a, information, expected] if step.abs.max < 1e-10
+          step = information.lup.solve(Vector[*sums(@returned - expected)]).to_a
+          logs = logs.zip(step).map(&:sum)
+          return nil if logs.any? { |log| !log.finite? || log.abs > RUN_AWAY }
+          return [logs, information, expected] if step.map(&:abs).max < 1e-10
         end
         nil
       end
 
       def start
         rate = @returned.sum / @years.sum
-        Numo::DFloat[Math.log(rate), *([0.0] * @columns.size)] if rate.positive?
+        [Math.log(rate), *([0.0] * (@columns.size - 1))] if rate.positive?
       end
 
-      # Cross product of the design with itself, rows weighted.
+      # Returns a year at large, by row.
+      def rates(logs)
+        left = logs.dup
+        log = Numo::DFloat.zeros(@rows.size)
+        @factors.each do |factor|
+          log += Numo::DFloat[0.0, *left.shift(factor.levels.size - 1)][factor.codes]
+        end
+        Numo::NMath.exp(log)
+      end
+
+      # Of a value, by column; of some rows, their values alone.
+      def sums(values, rows: true)
+        @factors.flat_map { |factor| factor.sums(values, rows:).to_a }
+      end
+
+      # Cross product of the columns with each other, rows weighted.
       def crossed(weights)
-        Matrix.rows(@design.transpose.dot(@design * weights.reshape(@rows.size, 1)).to_a)
+        blocks = @factors.map do |down|
+          Numo::DFloat.hstack(@factors.map { |across| down.sums_with(across, weights) })
+        end
+        Matrix.rows(Numo::DFloat.vstack(blocks).to_a)
       end
 
       def errors(variance, expected, dispersion)
@@ -109,7 +149,7 @@ module Core
           widen = dispersion > WIDENED_FROM ? Math.sqrt(dispersion) : 1.0
           roots(variance).map { |error| error * widen }
         when :fish
-          widen = spent or return [Float::INFINITY] * (@columns.size + 1)
+          widen = spent or return [Float::INFINITY] * @columns.size
           roots(variance * crossed(of_fish(expected)) * variance).map { |error| error * widen }
         else clustered(variance, expected, dispersion)
         end
@@ -118,7 +158,7 @@ module Core
       # Each level takes something of what the returns can tell; nil where they cannot pay for all.
       def spent
         back = @returned.sum
-        left = back - @columns.size - 1
+        left = back - @columns.size
         Math.sqrt(back / left) if left.positive?
       end
 
@@ -137,9 +177,7 @@ module Core
         count = places.size
         return roots(variance * [dispersion, 1.0].max) if count < 2
 
-        pulls = Numo::DFloat.cast(
-          places.map { |rows| @design[rows, true].transpose.dot(off[rows]).to_a }
-        )
+        pulls = Numo::DFloat.cast(places.map { |rows| sums(off[rows], rows:) })
         middle = Matrix.rows(pulls.transpose.dot(pulls).to_a)
         wide = NormalLaw.t95(count - 1) / Rates::Z95 * Math.sqrt(count / (count - 1.0))
         roots(variance * middle * variance).map { |error| error * wide }

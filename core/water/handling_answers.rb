@@ -36,9 +36,10 @@ module Core
       # nothing is said
       def of(treated, least_fish: 0)
         adjusted = adjusted(treated[:together])
+        rows = by_treatment(treated)
         compared = Treatments::ALL.map do |treatment|
           TreatmentComparison.of(
-            treatment, rows_of(treated, treatment), adjusted: adjusted[treatment.key],
+            treatment, rows[treatment.key], adjusted: adjusted[treatment.key],
             cells: -> { treated[:cells].call(treatment.key) }
           )
         end
@@ -58,9 +59,13 @@ module Core
         compared.arms.any? { |_, released| released.positive? && released < least_fish }
       end
 
-      def rows_of(treated, treatment)
-        %i[totals by_tagger by_season weeks].to_h do |name|
-          [name, treated[name].select { |row| row[:treatment] == treatment.key }]
+      # { treatment key => { totals:, by_tagger:, by_season:, weeks: } }
+      def by_treatment(treated)
+        rows = %i[totals by_tagger by_season weeks].to_h do |name|
+          [name, treated[name].group_by { |row| row[:treatment] }]
+        end
+        Treatments::ALL.to_h do |treatment|
+          [treatment.key, rows.transform_values { |here| here.fetch(treatment.key, []) }]
         end
       end
 
@@ -222,7 +227,7 @@ module Core
           beyond ? "yes" : "could be chance"]
       end
 
-      private_class_method :named, :few?, :rows_of, :adjusted, :references,
+      private_class_method :named, :few?, :by_treatment, :adjusted, :references,
         :sure?, :told_of_nearly_all?,
         :summed, :missing, :answer, :sentence, :verdict, :table, :rounded, :shares_back, :log_rank,
         :hidden, :apart, :forest, :line
