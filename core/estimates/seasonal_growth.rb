@@ -40,15 +40,13 @@ module Core
 
       def initialize(rows, even)
         @rows, @even = rows, even
-        @likelihood = GrowthLikelihood.new(rows, even.a_mm, even.b_mm, spread: even.spread)
+        @likelihood = likelihood(rows)
       end
 
       def fit
         return too_few_quarters if quarters < LEAST_QUARTERS
 
-        found = Maximum.find(starts:, scales: SCALES, slopes: method(:slopes)) do |point|
-          told(point)&.minus_log || Float::INFINITY
-        end
+        found = find(@likelihood, starts)
         return no_season if found.nil? || !found.converged
 
         fitted(found)
@@ -56,12 +54,33 @@ module Core
 
       private
 
+      # Of more rows a part of them shows at which time of the year to begin.
+      MOST_FROM_EVERYWHERE = 1000
+
+      def likelihood(rows)
+        GrowthLikelihood.new(rows, @even.a_mm, @even.b_mm, spread: @even.spread)
+      end
+
+      def find(likelihood, starts)
+        slopes = ->(point) { slopes(likelihood, point) }
+        Maximum.find(starts:, scales: SCALES, slopes:) do |point|
+          told(likelihood, point)&.minus_log || Float::INFINITY
+        end
+      end
+
       def quarters
         @rows.map { |row| ((row[:season] + row[:years]) % 1 * 4).floor }.tally
           .count { |_, fish| fish >= LEAST_IN_QUARTER }
       end
 
       def starts
+        return everywhere if @rows.size <= MOST_FROM_EVERYWHERE
+
+        part = find(likelihood(Thinned.to(MOST_FROM_EVERYWHERE, @rows)), everywhere)
+        part ? [part.at] : everywhere
+      end
+
+      def everywhere
         odds = @even.p.clamp(1e-3, 0.4) / Growth::MOST_SPOILED
         STARTS_W.map do |w|
           [@even.ga, @even.gb, Math.log(@even.nu), Math.log(odds / (1 - odds)), 0.0, w]
@@ -74,13 +93,13 @@ module Core
           1 / (1 + Math.exp(-u)), w]
       end
 
-      def told(point)
+      def told(likelihood, point)
         *curve, u, w = free(point)
-        @likelihood.at(*curve, GrowthLikelihood::Swing.new(u, w))
+        likelihood.at(*curve, GrowthLikelihood::Swing.new(u, w))
       end
 
-      def slopes(point)
-        told = told(point) or return [0.0] * SCALES.size
+      def slopes(likelihood, point)
+        told = told(likelihood, point) or return [0.0] * SCALES.size
         _, _, nu, p, u, = free(point)
         by_ga, by_gb, by_nu, by_p, by_u, by_w = told.slopes
         [by_ga, by_gb, by_nu * nu, by_p * p * (1 - (p / Growth::MOST_SPOILED)),

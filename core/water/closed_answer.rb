@@ -100,7 +100,7 @@ module Core
 
       # { how often a fish was caught in these visits => fish }
       def times(rows, visits)
-        days = visits.map { |visit| visit[:on] }
+        days = visits.to_set { |visit| visit[:on] }
         here = rows.select { |row| days.include?(row[:on]) && row[:fish_id] }
         seen = here.group_by { |row| row[:fish_id] }.transform_values do |own|
           own.map { |row| row[:on] }.uniq.size

@@ -269,13 +269,14 @@ module Store
       filter[:to] ? rows.where { held_on <= filter[:to] } : rows
     end
 
-    # Catches with two tags put in: [{ encounter_id, fish_id, put, tag_type, applicator }]
+    # Catches with two tags put in, of fish that came back: [{ encounter_id, fish_id, put, tag_type, applicator }]
     def pairs_of_tags
-      @db[:taggings].join(:tags, number: :tag_number).join(:tag_series, id: :series_id)
+      pairs = @db[:taggings].where(fish_id: later.select(:fish_id))
         .group(:encounter_id, :fish_id).having { count.function.* > 1 }
-        .select(:encounter_id, :fish_id, Sequel.function(:array_agg, :tag_number).as(:put),
-          Sequel.function(:min, :tag_type).as(:tag_type),
-          Sequel.function(:min, :applicator).as(:applicator))
+        .select(:encounter_id, :fish_id, Sequel.function(:array_agg, :tag_number).as(:put))
+      @db.from(pairs.as(:pairs)).join(:tags, number: Sequel.lit("put[1]"))
+        .join(:tag_series, id: :series_id)
+        .select(:encounter_id, :fish_id, :put, :tag_type, :applicator)
     end
 
     def double_share
