@@ -8,6 +8,9 @@ module Core
       # House rules.
       SHARES = (0.67..1.5)
       LEAST_DAYS = 15
+      # Of more fish that were away for a shorter time, or a longer one, only those nearest in time
+      # count. House rule.
+      MOST_EACH_SIDE = 250
       # Fewer fish than this are told as such and nothing is said of them; it also keeps any one of
       # them from being seen. House rule.
       LEAST_FISH = 5
@@ -27,11 +30,12 @@ module Core
         )
       end
 
-      # counted: { fish:, grown:, growth_mm: [low, middle, high] | nil, moved:, distance_m: [...] |
-      #          nil } of the band
+      # counted: { fish:, days_from:, days_to:, grown:, growth_mm: [low, middle, high] | nil,
+      #          moved:, distance_m: [...] | nil } of the band; where it holds very many fish, of
+      #          those that were away from days_from to days_to, and then these are told
       # coarse:  distances in steps of 5 km, as everything the public reads
       def of(counted, days:, species:, coarse:)
-        band = band(days)
+        band = told_band(counted, days)
         growth = quartiles(counted[:grown], counted[:growth_mm])
         distance =
           quartiles(
@@ -52,6 +56,13 @@ module Core
           distance:,
           sentence: sentence(counted[:fish], band, growth, distance, species)
         ).freeze
+      end
+
+      # The house's band, or the narrower one that the fish were taken from.
+      def told_band(counted, days)
+        return band(days) if counted[:fish] < MOST_EACH_SIDE
+
+        counted[:days_from]..counted[:days_to]
       end
 
       def quartiles(fish, three) = fish >= LEAST_FISH && three ? Quartiles.new(fish, *three) : nil
@@ -76,7 +87,7 @@ module Core
         "Of #{fish} other #{species.common_name} that came back after #{away}, " \
           "#{[grew, moved].compact.join(' and ')}."
       end
-      private_class_method :quartiles, :sentence
+      private_class_method :told_band, :quartiles, :sentence
     end
   end
 end

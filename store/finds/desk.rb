@@ -61,11 +61,7 @@ module Store
     # used, whose number one of these may be a reading of; see Core::Recaptures::Candidates.
     def candidates(readings, series: self.series, slips: 2)
       asked = readings.flat_map { |reading| near(reading, series, slips) }
-      rows =
-        asked
-          .flat_map { |one| tags_of_fish(one).all }
-          .uniq { |row| row.values_at(:number, :fish_id) }
-      rows + asked.flat_map { |one| unused(one).all }.uniq
+      asked.flat_map { |one| tags(one).all }.uniq { |row| row.values_at(:number, :fish_id) }
     end
 
     # The same for many whole readings, one slip around each: [[row] of each].
@@ -75,7 +71,7 @@ module Store
         readings.flat_map { |reading| near(reading, series, 1) }.flatten.uniq
       end
       all = asked.flatten.uniq
-      found = (tags_of_fish(all).all + unused(all).all).group_by { |row| row[:number] }
+      found = tags(all).all.group_by { |row| row[:number] }
       asked.map { |numbers| numbers.flat_map { |number| found.fetch(number, []) } }
     end
 
@@ -147,6 +143,14 @@ module Store
         .reduce { |one, other| one.union(other, all: true, alias: :found) }
     end
 
+    # A row a tag of a fish, then one a tag that left the stock, of which no catch is known.
+    def tags(asked)
+      tags_of_fish(asked).select_append(*nothing(state: String, holder: String))
+        .union(unused(asked), all: true, from_self: false)
+    end
+
+    def nothing(**columns) = columns.map { |name, type| Sequel.cast(nil, type).as(name) }
+
     def unused(asked)
       left_stock =
         [{ state: "in_pouch" }, { state: %w[lost spoiled] }].map do |state|
@@ -154,8 +158,13 @@ module Store
         end
       holder = Sequel.function(:coalesce, Sequel[:members][:name], "nobody any more").as(:holder)
       of_number(left_stock, :number, asked).left_join(:members, id: :holder_id).select(
-        :number, :state, holder,
-        Sequel.cast(nil, :uuid).as(:fish_id)
+        :number,
+        *nothing(
+          fish_id: :uuid, species_code: String, length_mm: Integer, length_kind: String,
+          length_how: String, length_sd_mm: :real, released_on: Date, ended_on: Date,
+          lat_deg: Float, lon_deg: Float
+        ),
+        :state, holder
       )
     end
 

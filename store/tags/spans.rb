@@ -15,10 +15,14 @@ module Store
 
     def forget(fish_ids) = @db[:spans].where(fish_id: fish_ids).delete
 
+    MOST_EACH_SIDE = Core::Recaptures::Typical::MOST_EACH_SIDE
+
     # Quartiles of the other fish of a species that were away about as long:
-    # { fish:, days_median:, grown:, growth_mm: [low, middle, high], moved:, distance_m: [low,
-    # middle, high] }; the counts say on how many each rests. coarse: between 5 km cells.
-    def typical(species_code:, days:, apart_from:, coarse:)
+    # { fish:, days_from:, days_to:, grown:, growth_mm: [low, middle, high], moved:, distance_m:
+    # [low, middle, high] }; the counts say on how many each rests, days_from and days_to how long
+    # these were away.
+    #   days: of the fish;  band: Range of days that are about as many;  coarse: between 5 km cells
+    def typical(species_code:, days:, band:, apart_from:, coarse:)
       distance = coarse ? :cells_m : :distance_m
       quartiles = lambda do |column, name = column|
         Sequel
@@ -27,12 +31,10 @@ module Store
           .as(name)
       end
       row =
-        @db[:spans]
-          .where(species_code:, days:)
-          .exclude(fish_id: apart_from)
+        near(@db[:spans].where(species_code:).exclude(fish_id: apart_from), days, band)
           .select(
-            Sequel.function(:count).*.as(:fish),
-            Sequel.function(:percentile_cont, 0.5).within_group(:days).as(:days_median),
+            Sequel.function(:count).*.as(:fish), Sequel.function(:min, :days).as(:days_from),
+            Sequel.function(:max, :days).as(:days_to),
             Sequel.function(:count, :growth_mm).as(:grown),
             quartiles[:growth_mm],
             Sequel.function(:count, distance).as(:moved),
@@ -40,6 +42,14 @@ module Store
           )
           .first
       row.merge(growth_mm: row[:growth_mm]&.to_a, distance_m: row[:distance_m]&.to_a)
+    end
+
+    private
+
+    def near(spans, days, band)
+      shorter = spans.where(days: band.begin..days).order(Sequel.desc(:days), :fish_id)
+      longer = spans.where(days: (days + 1)..band.end).order(:days, :fish_id)
+      shorter.limit(MOST_EACH_SIDE).union(longer.limit(MOST_EACH_SIDE), all: true)
     end
   end
 end

@@ -45,18 +45,22 @@ module Store
     def groups(filter, today:)
       @db.transaction do
         @db.create_table(FISH, temp: true, on_commit: :drop, as: fish(filter, today))
-        cells = counted(BY_TAGGER)
-        {
-          overall:, totals: counted([]), by_tagger: both_ways(cells),
-          by_season: both_ways(counted(STRATA)), weeks:, together:,
-          cells: ->(treatment) { cells.select { |row| row[:treatment] == treatment } }
-        }
+        told.tap { @db.drop_table(FISH) }
       end
     end
 
     private
 
     FISH = :fish_treated
+
+    def told
+      cells = counted(BY_TAGGER)
+      {
+        overall:, totals: counted([]), by_tagger: both_ways(cells),
+        by_season: both_ways(counted(STRATA)), weeks:, together:,
+        cells: ->(treatment) { cells.select { |row| row[:treatment] == treatment } }
+      }
+    end
 
     # One row a release with a tag.
     def fish(filter, today)

@@ -269,7 +269,8 @@ module Store
       filter[:to] ? rows.where { held_on <= filter[:to] } : rows
     end
 
-    # Catches with two tags put in, of fish that came back: [{ encounter_id, fish_id, put, tag_type, applicator }]
+    # Catches with two tags put in, of fish that came back:
+    # [{ encounter_id, fish_id, put, tag_type, applicator }]
     def pairs_of_tags
       pairs = @db[:taggings].where(fish_id: later.select(:fish_id))
         .group(:encounter_id, :fish_id).having { count.function.* > 1 }

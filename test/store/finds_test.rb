@@ -9,6 +9,7 @@ class FindsPageTest < Minitest::Test
   def db = TestDatabase.unit
 
   def setup
+    Que.connection = db
     @member = Seeds.member(db, "Isolde Brannock")
     @other = Seeds.member(db, "Wren Castellan")
     Seeds.pouch(db, @member, count: 12)

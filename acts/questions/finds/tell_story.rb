@@ -52,7 +52,7 @@ module Acts
       counted =
         store.spans.typical(
           species_code: fish.species_code,
-          days: Core::Recaptures::Typical.band(days),
+          days:, band: Core::Recaptures::Typical.band(days),
           apart_from: fish.id,
           coarse: story.audience == :public
         )

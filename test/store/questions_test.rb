@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+require_relative "../support/test_helper"
+require_relative "../support/drawn_sound"
+
+# How often the database is asked for what is looked at most: each question costs a way there and
+# back, however little it finds.
+class QuestionsTest < Minitest::Test
+  include RolledBack
+
+  def db = TestDatabase.unit
+
+  # Notes each question of a connection.
+  class Listener < Logger
+    attr_reader :asked
+
+    def initialize
+      super(nil)
+      @asked = []
+    end
+
+    def add(_severity, message = nil, name = nil)
+      asked << (message || name).to_s
+      true
+    end
+  end
+
+  def setup
+    Que.connection = db
+    @store = Store::Gateway.new(db)
+    member = Seeds.member(db, "Isolde Brannock")
+    Seeds.pouch(db, member, count: 3)
+    trip = Seeds.trip(db, member)
+    Acts::RecordEncounter.call(
+      Acts::Context.new(store: @store, member:, now: Seeds::NOW),
+      id: SecureRandom.uuid, sent: Seeds.encounter(trip, number: "MS000001")
+    )
+    @asked_by_report = questions { @told = report(Seeds.report(number_as_read: "MS000001")) }
+    Acts::FollowMatchJob.store = @store
+    Acts::FollowMatchJob.run(db[:reports].get(:id))
+  end
+
+  def report(sent)
+    Acts::ReportTag.call(Acts::Context.new(store: @store), id: SecureRandom.uuid, sent:)
+  end
+
+  def questions
+    listener = Listener.new
+    db.loggers << listener
+    yield
+    listener.asked.grep(/SELECT/)
+  ensure
+    db.loggers.delete(listener)
+  end
+
+  def test_a_story_asks_six_times_at_most
+    asked = questions do
+      Acts::TellStory.with_typical(
+        store: @store, story_key: @told[:story_key], route: DrawnSound.route
+      )
+    end
+
+    assert_operator asked.size, :<=, 6, asked.join("\n")
+  end
+
+  def test_a_list_of_candidates_asks_three_times_at_most
+    known = Acts::KnownFish.new(@store)
+    known.series
+    report = @store.reports.find(db[:reports].get(:id))
+    asked = questions { Acts::FindFish.weigh(known, report, slips: 1) }
+
+    assert_operator asked.size, :<=, 3, asked.join("\n")
+  end
+
+  # Spans and letters follow in a job.
+  def test_a_report_that_is_accepted_asks_sixteen_times_at_most
+    assert_equal "matched", @told[:state]
+    assert_operator @asked_by_report.size, :<=, 16, @asked_by_report.join("\n")
+  end
+end
