@@ -20,9 +20,10 @@ module Demo
     LARGE =
       Size.new(
         releases: 1_000_000,
-        series: { prefix: "MS", digits: 7, first_serial: 1, last_serial: 1_250_000 }.freeze,
+        series: { prefix: "MS", digits: 7, first_serial: 1, last_serial: 1_300_000 }.freeze,
         batch_tags: 50_000,
-        parts: 10
+        # Small shares keep little in memory, which is looked through again and again.
+        parts: 40
       ).freeze
     UTC_OFFSET_MINUTES = -60
     # Rows that wait in memory until they are written, where a large demo is made.
