@@ -4,14 +4,11 @@
 #   prints their address: DATABASE_URL=... ruby bench/large.rb [SECONDS]
 # Latencies are stated beside those of the smallest question to the same database in the same run.
 require_relative "../config/boot"
-require "net/http"
-require "socket"
-require "tmpdir"
+require_relative "support/pace"
 
 seconds = Integer(ARGV[0] || 60)
-PER_SECOND = 20
-# As many as this machine has cores.
-PROCESSES = 2
+# Reports a second, with the limit of the 95th percentile in milliseconds; by two processes.
+RATES = { 20 => 60, 40 => 150 }.freeze
 url =
   ENV.fetch("DATABASE_URL") do
     abort "usage: DATABASE_URL=<address of the large demo> ruby bench/large.rb"
@@ -20,15 +17,8 @@ db = Database.connect(url, max_connections: 4)
 Que.connection = db
 store = Store::Gateway.new(db)
 rng = Random.new(11)
-CLOCK = -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
 
-def measure(cases)
-  cases.map do |one|
-    start = CLOCK.call
-    yield one
-    (CLOCK.call - start) * 1000
-  end.sort
-end
+def measure(cases) = cases.map { |one| Measure.timed { yield one } * 1000 }.sort
 
 def told(name, sorted, limit)
   puts format(
@@ -98,12 +88,12 @@ as_read = lambda do |one, kind|
 end
 known = Acts::KnownFish.new(store)
 worn = sample.first(300).map { |one| as_read.call(one, nil) }
-told("matching a worn number", measure(worn) { |report| Acts::FindFish.weigh(known, report) }, 60)
+told("matching a worn number", measure(worn) { |report| Acts::FindFish.weigh(known, report) }, 30)
 left_out = sample.first(300).map { |one| as_read.call(one, :left_out) }
 told(
   "one with a character left out",
   measure(left_out) { |report| Acts::FindFish.weigh(known, report) },
-  60
+  40
 )
 plans(db) { Acts::FindFish.weigh(known, worn.first) }.each do |scan, times|
   puts "    #{times} x #{scan}"
@@ -114,7 +104,7 @@ keys = db[:spans].join(:fish, id: :fish_id).order(:fish_id).limit(300).select_ma
 told(
   "a story",
   measure(keys) { |story_key| Acts::TellStory.with_typical(store:, story_key:, route:) },
-  60
+  12
 )
 plans(db) do
   Acts::TellStory.with_typical(store:, story_key: keys.first, route:)
@@ -122,92 +112,19 @@ end.each { |scan, times| puts "    #{times} x #{scan}" }
 
 # The report page's own answer, over HTTP from another process, asked at an even pace whatever comes
 # back.
-port = TCPServer.new("127.0.0.1", 0).then { |server| server.addr[1].tap { server.close } }
-environment = {
-  "DATABASE_URL" => url,
-  "PORT" => port.to_s,
-  "BIND" => "127.0.0.1",
-  "BASE_URL" => "http://127.0.0.1:#{port}",
-  "VOUCHER_LIMITS" => "off",
-  "WEB_CONCURRENCY" => PROCESSES.to_s,
-  "VOUCHER_VAR" => Dir.mktmpdir("voucher-bench")
-}
-server =
-  Process.spawn(
-    environment, "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", "config.ru", chdir: ROOT,
-    out: File::NULL, err: File::NULL
-  )
-begin
-  address = URI("http://127.0.0.1:#{port}/api/session")
-  session = 100.times do
-    break Net::HTTP.get_response(address)
-  rescue SystemCallError
-    sleep 0.2
-  end
-  headers = {
-    "Content-Type" => "application/json",
-    "X-CSRF-Token" => JSON.parse(session.body).fetch("csrf_token"),
-    "Cookie" => session["set-cookie"].split(";").first,
-    "Origin" => "http://127.0.0.1:#{port}"
-  }
-  reports = Array.new(seconds * PER_SECOND) do |index|
-    one = sample[index % sample.size]
+RATES.each do |per_second, limit|
+  reports = Array.new(seconds * per_second) do |index|
+    one = sample[(index + (per_second * 31)) % sample.size]
     number = index % 4 == 3 ? Demo::Damage.of(one[:tag_number], rng) : one[:tag_number]
     {
-      number_as_read: number,
-      species_code: one[:species_code],
-      length: {
-        value: one[:length_mm] + 12,
-        unit: "mm",
-        kind: one[:length_kind],
-        how: "tape"
-      },
+      number_as_read: number, species_code: one[:species_code],
+      length: { value: one[:length_mm] + 12, unit: "mm", kind: one[:length_kind], how: "tape" },
       caught_on: [one[:caught_on] + 90 + (index % 7), Date.today].min.iso8601,
-      place: one.slice(:lat_deg, :lon_deg),
-      place_words: "bench #{index}",
-      fate: "released",
-      finder_name: nil,
-      finder_contact: nil
+      place: one.slice(:lat_deg, :lon_deg), place_words: "bench #{per_second} #{index} #{rng.rand}",
+      fate: "released", finder_name: nil, finder_contact: nil
     }
   end
-  start = CLOCK.call + 0.5
-  queue =
-    reports.each_with_index.to_a.then do |all|
-      Queue.new.tap { |waiting| all.each { |one| waiting << one } }
-    end
-  answers = Queue.new
-  callers = Array.new(10) do
-    Thread.new do
-      Net::HTTP.start("127.0.0.1", port) do |http|
-        while (
-          report, index =
-            begin
-              queue.pop(true)
-            rescue StandardError
-              nil
-            end
-        )
-          due = start + (index / PER_SECOND.to_f)
-          sleep [due - CLOCK.call, 0].max
-          answer = http.put("/api/reports/#{SecureRandom.uuid}", JSON.generate(report), headers)
-          answers << [(CLOCK.call - due) * 1000, answer.code, JSON.parse(answer.body)["state"]]
-        end
-      end
-    end
-  end
-  callers.each(&:join)
-  all = Array.new(answers.size) { answers.pop }
-  told("a report, #{PER_SECOND} a second, #{seconds} s", all.map(&:first).sort, 150)
-  puts format(
-    "    %s; %s",
-    all
-      .map { |one| one[1] }
-      .tally
-      .map { |code, count| "#{count} answered #{code}" }
-      .join(", "),
-    all.map(&:last).tally.map { |state, count| "#{count} #{state}" }.join(", ")
-  )
-ensure
-  Process.kill("TERM", server)
-  Process.wait(server)
+  answers = Pace.run(root: ROOT, url:, reports:, per_second:)
+  told("a report, #{per_second} a second, #{seconds} s", answers.map(&:first).sort, limit)
+  puts "    #{[1, 2].map { |place| answers.map { |one| one[place] }.tally }.join(', ')}"
 end

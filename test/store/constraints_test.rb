@@ -93,4 +93,42 @@ class DemoTest < Minitest::Test
   ensure
     db&.disconnect
   end
+
+  def test_a_demo_in_shares_goes_on_after_it_was_killed
+    db = TestDatabase.fresh("voucher_shares")
+    indexes = db.indexes(:encounter_records).keys
+    size = Demo::Load::Size.new(
+      releases: 900, batch_tags: 2000, parts: 3,
+      series: { prefix: "MS", digits: 6, first_serial: 1, last_serial: 9000 }
+    )
+    load = -> { Demo::Load.call(db:, today: Date.new(2026, 6, 15), size:) }
+    killed(db, &load)
+
+    refute_empty shares_of(db)
+    counts = load.call
+
+    assert_equal %i[fish encounter_records tags].map { |table| db[table].count },
+      counts.values_at(:fish, :encounters, :tags)
+    assert_operator counts[:fish], :>, 900
+    assert_equal indexes.sort, db.indexes(:encounter_records).keys.sort
+  ensure
+    db&.disconnect
+  end
+
+  private
+
+  def shares_of(db) = Demo::Note.all(db).keys.grep(/share/)
+
+  # With all that it began, as soon as a share is made.
+  def killed(db)
+    db.disconnect
+    pid = fork do
+      Process.setpgrp
+      yield
+      exit!(0)
+    end
+    sleep 0.05 until shares_of(db).any?
+    Process.kill("KILL", -pid)
+    Process.wait(pid)
+  end
 end
