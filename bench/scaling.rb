@@ -1,0 +1,130 @@
+# frozen_string_literal: true
+
+# How the cost of what people wait for grows with the fish that are known: demos of several sizes,
+# each in a database of its own, the same questions to each, and the exponent of growth (0: the same
+# at any size, 1: in step with it).
+#   DATABASE_URL=$(bin/pg url dev admin) ruby bench/scaling.rb [SIZE ...]; the sizes are kept, and a
+#   database voucher_large of a million is used where there is one
+require_relative "../config/boot"
+require_relative "support/measure"
+
+SIZES = ARGV.any? ? ARGV.map { |size| Integer(size) } : [10_000, 100_000, 1_000_000]
+MILLION = 1_000_000
+ASKED = 200
+HERE = ENV.fetch("DATABASE_URL") { abort "DATABASE_URL=$(bin/pg url dev admin) is needed" }
+
+def name_of(size) = size == MILLION ? "voucher_large" : "voucher_scaling_#{size}"
+
+def database(size)
+  name = name_of(size)
+  Database.connect(HERE, max_connections: 1).tap do |db|
+    db.run("create database #{name}") if db[:pg_database].where(datname: name).empty?
+    db.disconnect
+  end
+  db = Database.connect(
+    HERE.sub(%r{(?<=/)[^/?]+(?=\?|\z)}, name), max_connections: 3,
+    after_connect: ->(connection) { connection.exec("set voucher.unnoted = 'on'") }
+  )
+  Database.migrate(db)
+  series = { prefix: "MS", digits: 7, first_serial: 1, last_serial: (size * 13 / 10) + 8000 }
+  parts = [size / 25_000, 2].max
+  plan = Demo::Load::Size.new(releases: size, series:, batch_tags: 50_000, parts:)
+  Demo::Load.call(db:, today: Date.today, size: plan) if db[:fish].count < size
+  db
+end
+
+# Median milliseconds of each question, so that a hiccup of the machine counts for nothing.
+def costs(db)
+  store, rng = Store::Gateway.new(db), Random.new(7)
+  Que.connection = db
+  {
+    "a report, matched" => reported(store, fish(db, rng), rng) { |number| number },
+    "a worn number" => reported(store, fish(db, rng), rng) { |number| number.sub(/\d\z/, "?") },
+    "one with a character left out" =>
+      reported(store, fish(db, rng), rng) { |number| number.sub(/\d(?=\d\d\z)/, "") },
+    "a story" => stories(store, db),
+    "a view of the map" => views(store, rng),
+    "all answers of Water from nothing" => water(store)
+  }
+end
+
+def median(times) = Measure.at(times.sort, 0.5) * 1000
+
+def fish(db, rng)
+  last = db[:taggings].max(:id)
+  db[:taggings].where(ended_at: nil).join(:encounters, id: :encounter_id)
+    .where(Sequel[:taggings][:id] => Array.new(ASKED * 2) { rng.rand(last) })
+    .select(:tag_number, :species_code, :length_mm, :length_kind, :caught_on, :lat_deg, :lon_deg)
+    .limit(ASKED).all
+end
+
+# Taken back at once, so that each is asked of the same fish.
+def reported(store, fish, rng)
+  median(
+    fish.map do |one|
+      sent = {
+        number_as_read: yield(one[:tag_number]), species_code: one[:species_code],
+        length: { value: one[:length_mm] + 12, unit: "mm", kind: one[:length_kind], how: "tape" },
+        caught_on: [one[:caught_on] + 90, Date.today].min, fate: "released",
+        place: one.slice(:lat_deg, :lon_deg), place_words: "scaling #{rng.rand}"
+      }
+      took = nil
+      store.db.transaction(rollback: :always) do
+        took = Measure.timed do
+          Acts::ReportTag.call(Acts::Context.new(store:), id: SecureRandom.uuid, sent:)
+        end
+      end
+      took
+    end
+  )
+end
+
+def stories(store, db)
+  route = Core::Waters::Route.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
+  keys = db[:spans].join(:fish, id: :fish_id).order(:fish_id).limit(ASKED).select_map(:story_key)
+  median(keys.map do |key|
+    Measure.timed do
+      Acts::TellStory.with_typical(store:, story_key: key, route:)
+    end
+  end)
+end
+
+def views(store, rng)
+  id = store.db[:members].where(role: "coordinator").get(:id)
+  context = Acts::Context.new(store:, member: store.members.find(id))
+  Acts::MapWater.count(store, today: context.today)
+  store.db.run("analyze water_cells")
+  median(
+    Array.new(60) do
+      south, west, size = 48.0 + rng.rand, -22.0 + rng.rand, [0.2, 0.5, 1.2].sample(random: rng)
+      within = [south, west, south + size, west + (size * 1.5)]
+      Measure.timed { Acts::MapWater.call(context, filter: {}, within:) }
+    end
+  )
+end
+
+def water(store)
+  Measure.timed do
+    Acts::AnswerWater::TOPICS.each do |topic|
+      Acts::AnswerWater.make(store, topic, {}, today: Date.today)
+    end
+  end * 1000
+end
+
+# Slope of a straight line through the logarithms.
+def exponent(costs)
+  points = SIZES.zip(costs).map { |pair| pair.map { |one| Math.log(one) } }
+  middle = points.transpose.map { |all| all.sum / all.size }
+  across, along = points.map { |x, y| [(x - middle[0]) * (y - middle[1]), (x - middle[0])**2] }
+    .transpose.map(&:sum)
+  across / along
+end
+
+databases = SIZES.map { |size| database(size) }
+all = databases.map { |db| costs(db) }
+puts "| median, ms | #{SIZES.join(' | ')} | exponent |"
+puts "|---|#{'---|' * SIZES.size}---|"
+all.first.each_key do |question|
+  row = all.map { |costs| costs[question] }
+  puts "| #{question} | #{row.map { |ms| ms.round(1) }.join(' | ')} | #{exponent(row).round(2)} |"
+end
