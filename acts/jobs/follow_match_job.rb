@@ -7,7 +7,7 @@ module Acts
     class << self
       attr_accessor :store
     end
-    self.queue = "letters"
+    self.queue = "matches"
 
     def run(report_id)
       store = self.class.store

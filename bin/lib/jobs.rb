@@ -1,15 +1,17 @@
 # frozen_string_literal: true
 
-# Works off what waits: letters, pictures, letters for passwords, upkeep. Each kind in a queue of
-# its own, so that a mail server that hangs holds up no picture. Whatever happens to the database,
-# this process waits until it answers and begins anew, as a fresh process.
+# Works off what waits: letters, what follows a match, pictures, letters for passwords, upkeep. Each
+# kind in a queue of its own, so that a mail server that hangs holds up no picture. Whatever happens
+# to the database, this process waits until it answers and begins anew, as a fresh process.
 require_relative "../../config/application"
 require "que"
 
 # Starts the queues of this process and begins anew when one of them ends.
 class Jobs
   # queue => threads
-  QUEUES = { "letters" => 2, "pictures" => 1, "accounts" => 1, "upkeep" => 1 }.freeze
+  QUEUES = {
+    "letters" => 2, "matches" => 1, "pictures" => 1, "accounts" => 1, "upkeep" => 1
+  }.freeze
   POLL_SECONDS = 5
   UPKEEP_SEEN_EVERY_SECONDS = 60
   LONGEST_PAUSE_SECONDS = 30

@@ -13,7 +13,7 @@ module Core
     class SeasonalGrowth
       # Fish must have come back in so many quarters of the year, each time so many. House rule.
       LEAST_QUARTERS, LEAST_IN_QUARTER = 3, 10
-      LEAST_AIC = 2.0
+      LEAST_AIC = 3.5
       STARTS_W = [0.05, 0.3, 0.55, 0.8].freeze
       SCALES = [50.0, 50.0, 1.0, 1.0, 1.0, 0.2].freeze
       Fit = Struct.new(:ga, :gb, :nu, :p, :u, :w, :u_low, :u_high, :w_error, :minus_log, :aic,
