@@ -60,6 +60,29 @@ module Core
         variance = (singles * (singles - 1) / (2.0 * (doubles + 1))) +
           (singles * (((2 * singles) - 1)**2) / (4.0 * ((doubles + 1)**2))) +
           ((singles**2) * doubles * ((singles - 1)**2) / (4.0 * ((doubles + 1)**4)))
+        beyond(seen, unseen, variance)
+      end
+
+      # How many there are if each fish has a chance of its own to be caught on a visit: the
+      # jackknife of second order.
+      #
+      #   times: { how often caught => fish };  visits: how many
+      #
+      # Source: Burnham and Overton (1979), Ecology 60, 927-936 (model M_h), with limits on the
+      # logarithm of the fish that were never caught.
+      def jackknife(times, visits)
+        weights = {
+          1 => 1 + (((2 * visits) - 3) / visits.to_f),
+          2 => 1 - (((visits - 2)**2) / (visits * (visits - 1.0)))
+        }
+        fish = times.sum { |often, count| weights.fetch(often, 1) * count }
+        square = times.sum { |often, count| (weights.fetch(often, 1)**2) * count }
+        seen = times.values.sum
+        beyond(seen, [fish - seen, 0].max, square - fish)
+      end
+
+      # Of fish that were seen, with others that never were; limits on the logarithm of these.
+      def beyond(seen, unseen, variance)
         return Estimate.new(fish: seen, low: seen, high: seen) if unseen.zero?
 
         spread = Math.exp(Rates::Z95 * Math.sqrt(Math.log(1 + (variance / (unseen**2)))))
@@ -68,6 +91,7 @@ module Core
           standard_error: Math.sqrt(variance)
         )
       end
+      private_class_method :beyond
     end
   end
 end

@@ -34,9 +34,11 @@ module Core
         missing = missing(visits, again)
         return Answer.new(**common, missing:) if missing
 
-        count = count(visits, times(rows, visits))
+        times = times(rows, visits)
+        count = count(visits, times)
         Answer.new(
           **common,
+          worked_out: [common[:worked_out], *beside(times, visits.size)].join(" "),
           sentence: "#{species} in #{water} in #{year}: #{count.words}, by #{visits.size} visits " \
             "on which #{Words.fish(common[:n])} were caught, #{again} of them seen before. " \
             "#{count.why}".rstrip,
@@ -161,13 +163,26 @@ module Core
           "more, the next within #{MOST_GAP_DAYS} days."
       end
 
+      # What other models make of the same visits, which is not told in the sentence.
+      def beside(times, visits)
+        return if visits < 3
+
+        chao, own = Estimates::ClosedPopulation.chao(times),
+          Estimates::ClosedPopulation.jackknife(times, visits)
+        "Chao's least number is #{Words.span(*spread(chao))}. With a chance of its own for each " \
+          "fish to be caught (Burnham and Overton's jackknife of second order) there are " \
+          "#{Words.span(*spread(own))}."
+      end
+
+      def spread(estimate) = [estimate.fish, estimate.low, estimate.high]
+
       def source(visits)
         return "Chapman (1951), Univ. Calif. Publ. Statist. 1, 131-160" if visits.size == 2
 
         "Schnabel (1938), Amer. Math. Monthly 45, 348-352; Chapman (1952), Biometrics 8, 325-349"
       end
       private_class_method :studies, :visits, :estimate, :missing, :bar, :method_of, :source,
-        :count, :doubt, :unlike?, :times
+        :count, :doubt, :unlike?, :times, :beside, :spread
     end
   end
 end

@@ -268,6 +268,16 @@ class EstimatesTest < Minitest::Test
   end
 
   # With nothing seen again there is no upper limit, and that is said by none.
+  # 76 of 135 cottontails caught in 18 nights (Edwards and Eberhardt 1967, J. Wildl. Manage. 31,
+  # 87-96); by hand 76 + 43 * 33/18 - 16 * 256/306.
+  def test_fish_with_a_chance_of_their_own
+    times = { 1 => 43, 2 => 16, 3 => 8, 4 => 6, 6 => 2, 7 => 1 }
+    found = ClosedPopulation.jackknife(times, 18)
+
+    assert_in_delta 141.448, found.fish, 0.001
+    assert_includes found.low..found.high, 135
+  end
+
   def test_a_closed_water_in_which_nothing_was_seen_again
     told = Core::Estimates::ClosedPopulation.schnabel(
       caught: [20, 30], recaptured: [0, 0], marked: [20, 30]
