@@ -4,10 +4,9 @@
 # database of its own; prints both and the ratio of this one to the earlier with its interval:
 #   DATABASE_URL=$(bin/pg url dev admin) ruby bench/beside.rb COMMIT [--releases 100000]
 #     [--rounds 12] [--only report,worn,left_out,story,water,pace] [--again]
-# --again uses the databases of the last run. Both use the gems that are installed here.
+# --again uses the databases of the last run.
 require "bundler/setup"
 require "English"
-require "fileutils"
 require "json"
 require "open3"
 require "optparse"
@@ -39,22 +38,22 @@ class Party
     @times = Hash.new { |hash, work| hash[work] = [] }
     var = Dir.mktmpdir("voucher-beside")
     side = File.join(ROOT, "bench/support/side.rb")
-    @to, @from, = Open3.popen2(
-      { "SIDE_VAR" => var, "BUNDLE_GEMFILE" => File.join(root, "Gemfile") },
-      "ruby", side, root, url, err: File.join(var, "log"), chdir: root
-    )
+    @log = File.join(var, "log")
+    @to, @from, = Bundler.with_unbundled_env do
+      Open3.popen2({ "SIDE_VAR" => var }, "ruby", side, root, url, err: @log, chdir: root)
+    end
   end
 
   def ask(**told)
     @to.puts JSON.generate(told)
-    answer = JSON.parse(@from.gets || raise("#{name} ended"))
+    answer = JSON.parse(@from.gets || raise("#{name} ended: see #{@log}"))
     raise "#{name}: #{answer['failed']}" if answer["failed"]
 
     answer["done"]
   end
 end
 
-# Folder of a commit, with the gems of this one.
+# Folder of a commit, with the gems that it asks for.
 def folder(commit)
   return ROOT if commit == "HEAD"
 
@@ -63,10 +62,10 @@ def folder(commit)
     next if File.directory?(root)
 
     system("git", "worktree", "add", "--detach", root, sha, exception: true, out: File::NULL)
-    FileUtils.mkdir_p(File.join(root, "vendor"))
-    FileUtils.ln_s(File.join(ROOT, "vendor/bundle"), File.join(root, "vendor/bundle"))
-    # What that commit asked for may be an earlier version of what is installed.
-    %w[Gemfile Gemfile.lock].each { |file| FileUtils.cp(File.join(ROOT, file), root) }
+    Bundler.with_unbundled_env do
+      install = { "BUNDLE_PATH" => File.join(root, "vendor/bundle") }
+      system(install, "bundle", "install", "--quiet", chdir: root, exception: true)
+    end
   end
 end
 

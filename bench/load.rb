@@ -17,7 +17,7 @@ MIX = {
   session: 10, story: 18, finds: 10, number: 10, deck: 10, dockside: 8, species: 5, certificate: 3,
   picture: 3, health: 5, report: 6, encounter: 10, photo: 2
 }.freeze
-LIMITS = { 20 => [200, 400], 40 => [400, nil] }.freeze
+LIMITS = { 20 => [60, 120], 40 => [300, nil] }.freeze
 JPEG =
   File.binread(Dir[File.join(ROOT, "docs/screenshots/*.png")].min_by { |file| File.size(file) })
 

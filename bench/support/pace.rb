@@ -26,10 +26,13 @@ module Pace
       "BASE_URL" => "http://127.0.0.1:#{port}", "VOUCHER_LIMITS" => "off",
       "WEB_CONCURRENCY" => processes.to_s, "VOUCHER_VAR" => Dir.mktmpdir("voucher-bench")
     }
-    server = Process.spawn(
-      environment, "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", "config.ru",
-      chdir: root, out: File::NULL, err: File::NULL
-    )
+    server = Bundler.with_unbundled_env do
+      Process.spawn(
+        { "BUNDLE_PATH" => File.join(root, "vendor/bundle"), **environment },
+        "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", "config.ru",
+        chdir: root, out: File::NULL, err: File::NULL
+      )
+    end
     yield port
   ensure
     Process.kill("TERM", server)
