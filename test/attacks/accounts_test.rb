@@ -336,6 +336,7 @@ class AccountsAttackTest < ApiCase
       put_report(Seeds.report(number_as_read: format("MS%06d", 200 + at),
         finder_contact: "third@elsewhere.example"))
     end
+    run_jobs
 
     assert_equal Acts::WriteLetter::MOST_A_DAY,
       db[:letters].where(recipient: "third@elsewhere.example").count

@@ -49,6 +49,7 @@ class OfficeAttackTest < ApiCase
     put_report(Seeds.report(finder_contact: "edda@finders.example"))
 
     assert_equal "matched", answer["state"]
+    run_jobs
     letter = db[:letters].where(kind: "thanks_to_finder").first
 
     assert_match(/Thank you for reporting tag MS000001/, letter[:body])

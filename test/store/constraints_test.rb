@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../support/test_helper"
+require "open3"
 
 # What must hold whatever the program does: asked of PostgreSQL directly.
 class ConstraintsTest < Minitest::Test
@@ -94,22 +95,29 @@ class DemoTest < Minitest::Test
     db&.disconnect
   end
 
+  # By programs of its own, which share no thread and no connection with the tests.
+  LOAD = <<~RUBY
+    require "./config/boot"
+    series = { prefix: "MS", digits: 6, first_serial: 1, last_serial: 9000 }
+    size = Demo::Load::Size.new(releases: 900, batch_tags: 2000, parts: 3, series:)
+    db = Database.connect(ARGV[0], max_connections: 2)
+    puts JSON.generate(Demo::Load.call(db:, today: Date.new(2026, 6, 15), size:))
+  RUBY
+
   def test_a_demo_in_shares_goes_on_after_it_was_killed
     db = TestDatabase.fresh("voucher_shares")
     indexes = db.indexes(:encounter_records).keys
-    size = Demo::Load::Size.new(
-      releases: 900, batch_tags: 2000, parts: 3,
-      series: { prefix: "MS", digits: 6, first_serial: 1, last_serial: 9000 }
-    )
-    load = -> { Demo::Load.call(db:, today: Date.new(2026, 6, 15), size:) }
-    killed(db, &load)
+    command = [RbConfig.ruby, "-e", LOAD, TestDatabase.url("voucher_shares")]
+    killed(Process.spawn(*command, chdir: ROOT, pgroup: true), db)
 
     refute_empty shares_of(db)
-    counts = load.call
+    told, status = Open3.capture2(*command, chdir: ROOT)
+    counts = JSON.parse(told)
 
+    assert_predicate status, :success?
     assert_equal %i[fish encounter_records tags].map { |table| db[table].count },
-      counts.values_at(:fish, :encounters, :tags)
-    assert_operator counts[:fish], :>, 900
+      counts.values_at("fish", "encounters", "tags")
+    assert_operator counts["fish"], :>, 900
     assert_equal indexes.sort, db.indexes(:encounter_records).keys.sort
   ensure
     db&.disconnect
@@ -120,14 +128,9 @@ class DemoTest < Minitest::Test
   def shares_of(db) = Demo::Note.all(db).keys.grep(/share/)
 
   # With all that it began, as soon as a share is made.
-  def killed(db)
-    db.disconnect
-    pid = fork do
-      Process.setpgrp
-      yield
-      exit!(0)
-    end
-    sleep 0.05 until shares_of(db).any?
+  def killed(pid, db)
+    600.times { shares_of(db).any? ? break : sleep(0.05) }
+  ensure
     Process.kill("KILL", -pid)
     Process.wait(pid)
   end
