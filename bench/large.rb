@@ -5,6 +5,7 @@
 # Latencies are stated beside those of the smallest question to the same database in the same run.
 require_relative "../config/boot"
 require_relative "support/pace"
+require_relative "support/sent_report"
 
 seconds = Integer(ARGV[0] || 60)
 # Reports a second, with the limit of the 95th percentile in milliseconds; by two processes.
@@ -60,19 +61,7 @@ puts format(
   db[:taggings].count,
   bounds[:last]
 )
-chance =
-  Sequel.lit(
-    "taggings.id in (select (random() * (select max(id) from taggings))::bigint from " \
-      "generate_series(1, 1500))"
-  )
-sample =
-  db[:taggings]
-    .where(ended_at: nil)
-    .join(:encounters, id: :encounter_id)
-    .where(chance)
-    .select(:tag_number, :species_code, :length_mm, :length_kind, :caught_on, :lat_deg, :lon_deg)
-    .limit(1200)
-    .all
+sample = SentReport.fish(db, 1200, rng)
 smallest = measure((1..300).to_a) { db[:waters].count }
 told("the smallest question", smallest, 5)
 
@@ -116,13 +105,7 @@ RATES.each do |per_second, limit|
   reports = Array.new(seconds * per_second) do |index|
     one = sample[(index + (per_second * 31)) % sample.size]
     number = index % 4 == 3 ? Demo::Damage.of(one[:tag_number], rng) : one[:tag_number]
-    {
-      number_as_read: number, species_code: one[:species_code],
-      length: { value: one[:length_mm] + 12, unit: "mm", kind: one[:length_kind], how: "tape" },
-      caught_on: [one[:caught_on] + 90 + (index % 7), Date.today].min.iso8601,
-      place: one.slice(:lat_deg, :lon_deg), place_words: "bench #{per_second} #{index} #{rng.rand}",
-      fate: "released", finder_name: nil, finder_contact: nil
-    }
+    SentReport.of(one, number, "bench #{per_second} #{index} #{rng.rand}", index:)
   end
   answers = Pace.run(root: ROOT, url:, reports:, per_second:)
   told("a report, #{per_second} a second, #{seconds} s", answers.map(&:first).sort, limit)

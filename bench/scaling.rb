@@ -7,6 +7,7 @@
 #   database voucher_large of a million is used where there is one
 require_relative "../config/boot"
 require_relative "support/measure"
+require_relative "support/sent_report"
 
 SIZES = ARGV.any? ? ARGV.map { |size| Integer(size) } : [10_000, 100_000, 1_000_000]
 MILLION = 1_000_000
@@ -38,10 +39,10 @@ def costs(db)
   store, rng = Store::Gateway.new(db), Random.new(7)
   Que.connection = db
   {
-    "a report, matched" => reported(store, fish(db, rng), rng) { |number| number },
-    "a worn number" => reported(store, fish(db, rng), rng) { |number| number.sub(/\d\z/, "?") },
+    "a report, matched" => reported(store, rng) { |number| number },
+    "a worn number" => reported(store, rng) { |number| number.sub(/\d\z/, "?") },
     "one with a character left out" =>
-      reported(store, fish(db, rng), rng) { |number| number.sub(/\d(?=\d\d\z)/, "") },
+      reported(store, rng) { |number| number.sub(/\d(?=\d\d\z)/, "") },
     "a story" => stories(store, db),
     "a view of the map" => views(store, rng),
     "all answers of Water from nothing" => water(store)
@@ -50,33 +51,19 @@ end
 
 def median(times) = Measure.at(times.sort, 0.5) * 1000
 
-def fish(db, rng)
-  last = db[:taggings].max(:id)
-  db[:taggings].where(ended_at: nil).join(:encounters, id: :encounter_id)
-    .where(Sequel[:taggings][:id] => Array.new(ASKED * 2) { rng.rand(last) })
-    .select(:tag_number, :species_code, :length_mm, :length_kind, :caught_on, :lat_deg, :lon_deg)
-    .limit(ASKED).all
-end
-
 # Taken back at once, so that each is asked of the same fish.
-def reported(store, fish, rng)
-  median(
-    fish.map do |one|
-      sent = {
-        number_as_read: yield(one[:tag_number]), species_code: one[:species_code],
-        length: { value: one[:length_mm] + 12, unit: "mm", kind: one[:length_kind], how: "tape" },
-        caught_on: [one[:caught_on] + 90, Date.today].min, fate: "released",
-        place: one.slice(:lat_deg, :lon_deg), place_words: "scaling #{rng.rand}"
-      }
-      took = nil
-      store.db.transaction(rollback: :always) do
-        took = Measure.timed do
-          Acts::ReportTag.call(Acts::Context.new(store:), id: SecureRandom.uuid, sent:)
-        end
+def reported(store, rng)
+  times = SentReport.fish(store.db, ASKED, rng).map do |fish|
+    sent = SentReport.of(fish, yield(fish[:tag_number]), "scaling #{rng.rand}")
+    took = nil
+    store.db.transaction(rollback: :always) do
+      took = Measure.timed do
+        Acts::ReportTag.call(Acts::Context.new(store:), id: SecureRandom.uuid, sent:)
       end
-      took
     end
-  )
+    took
+  end
+  median(times)
 end
 
 def stories(store, db)

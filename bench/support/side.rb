@@ -13,6 +13,7 @@ ENV.update(
 require File.join(root, "config/application")
 require "rack"
 require "rack/mock"
+require_relative "sent_report"
 
 # Does what it is told.
 class Side
@@ -83,24 +84,13 @@ class Side
   private
 
   def report(rng)
-    fish = fish_at_large.sample(random: rng)
+    @fish ||= SentReport.fish(@db, 1200, Random.new(3))
+    fish = @fish.sample(random: rng)
     @count += 1
-    ["PUT", "/api/reports/#{SecureRandom.uuid}", {
-      number_as_read: yield(fish[:tag_number]), species_code: fish[:species_code],
-      length: { value: fish[:length_mm] + 12, unit: "mm", kind: fish[:length_kind], how: "tape" },
-      caught_on: [fish[:caught_on] + 90 + (@count % 7), Date.today].min.iso8601,
-      place: fish.slice(:lat_deg, :lon_deg), place_words: "bench #{@count} #{rng.rand}",
-      fate: "released", finder_name: nil, finder_contact: nil
-    }]
-  end
-
-  def fish_at_large
-    last = @db[:taggings].max(:id)
-    @fish_at_large ||= @db[:taggings].where(ended_at: nil).join(:encounters, id: :encounter_id)
-      .where(Sequel[:taggings][:id] => Array.new(1500) { |index| last * index / 1500 })
-      .order(:tag_number)
-      .select(:tag_number, :species_code, :length_mm, :length_kind, :caught_on, :lat_deg, :lon_deg)
-      .all
+    sent = SentReport.of(
+      fish, yield(fish[:tag_number]), "bench #{@count} #{rng.rand}", index: @count
+    )
+    ["PUT", "/api/reports/#{SecureRandom.uuid}", sent]
   end
 
   def request(method, path, body = nil)
