@@ -24,7 +24,7 @@ end.parse!(ARGV)
 commit = ARGV.first or abort "usage: ruby bench/beside.rb COMMIT"
 cluster = ENV.fetch("DATABASE_URL") { abort "DATABASE_URL=$(bin/pg url dev admin) is needed" }
 
-# How often each work is done in a round.
+# Repetitions of each work in a round.
 TIMES = { "report" => 25, "worn" => 15, "left_out" => 15, "story" => 40, "water" => 1 }.freeze
 PER_SECOND, PACE_SECONDS = 20, 15
 RESAMPLED = 1000
@@ -108,7 +108,7 @@ options[:rounds].times do |round|
   works.each do |work|
     next if work == "water" && round > 2
 
-    # Who comes first takes turns.
+    # The two commits take turns in coming first.
     (round.even? ? parties : parties.reverse).each do |party|
       party.times[work] += party.ask(do: "work", name: work, times: TIMES[work], seed: seed + round)
     rescue RuntimeError => e

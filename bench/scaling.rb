@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# How the cost of what people wait for grows with the fish that are known: demos of several sizes,
-# each in a database of its own, the same questions to each, and the exponent of growth (0: the same
+# Measures how the time that people wait grows with the number of fish. Asks demos of several sizes,
+# each in a database of its own, the same questions, and prints the exponent of growth (0: the same
 # at any size, 1: in step with it).
 #   DATABASE_URL=$(bin/pg url dev admin) ruby bench/scaling.rb [SIZE ...]; the sizes are kept, and a
 #   database voucher_large of a million is used where there is one
@@ -100,7 +100,7 @@ end
 
 # Slope of a straight line through the logarithms.
 def exponent(costs)
-  points = SIZES.zip(costs).map { |pair| pair.map { |one| Math.log(one) } }
+  points = SIZES.zip(costs).map { |pair| pair.map { |value| Math.log(value) } }
   middle = points.transpose.map { |all| all.sum / all.size }
   across, along = points.map { |x, y| [(x - middle[0]) * (y - middle[1]), (x - middle[0])**2] }
     .transpose.map(&:sum)

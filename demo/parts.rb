@@ -7,7 +7,7 @@ module Demo
   # own: what was made before a stop stays, and the next call goes on from there. Indexes that no
   # constraint needs are put off until all is written.
   class Parts
-    # So often it is told how far a process is.
+    # A process reports its progress after this many fish.
     FISH_A_WORD = 500
     PUT_OFF = :put_off_indexes
 
@@ -89,7 +89,7 @@ module Demo
       SQL
     end
 
-    # What they were is kept in the database, for who goes on after a stop.
+    # Their definitions are kept in the database, so that a later run can make them.
     def put_off_indexes
       return if @db.table_exists?(PUT_OFF)
 

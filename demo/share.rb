@@ -9,7 +9,7 @@ module Demo
     # Full batches still in a pouch at the end, so that nobody's pouch is empty on the first day.
     SPARE = 40
     WATER_KIND = Sound::WATERS.to_h { |water| water.values_at(:code, :kind) }.freeze
-    # What all shares know: plan: Load::Size;  species: { code => Core::Fish::Species };
+    # Common to all shares: plan: Load::Size;  species: { code => Core::Fish::Species };
     # member_ids: { name => id }
     Base = Struct.new(
       :db, :plan, :today, :seed, :species, :member_ids, :series_id, :batch_ids, keyword_init: true
@@ -54,7 +54,7 @@ module Demo
 
     private
 
-    # What there is but once.
+    # Things that exist once in a demo, however many shares it has.
     def first(simulation)
       open_reports
       trip_today
@@ -101,7 +101,7 @@ module Demo
 
     def span(life, fish_id)
       first, last = life[:release], life[:again].last
-      places = [first, last].map { |one| [one.lat_deg, one.lon_deg] }
+      places = [first, last].map { |caught| [caught.lat_deg, caught.lon_deg] }
       {
         fish_id:, species_code: life[:species].code,
         caught: life[:again].size + 1,

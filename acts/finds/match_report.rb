@@ -33,7 +33,7 @@ module Acts
       moved
     end
 
-    # What a job does after .accept, unless the match has ended meanwhile.
+    # A job calls this after .accept. Does nothing if the match has ended meanwhile.
     #   report: with the fish that it is matched to
     def follow(store:, report:)
       return if report.fish_id.nil?

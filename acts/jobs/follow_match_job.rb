@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # What follows a match that a number made by itself, and that the answer to its finder does not
-  # wait for: how far the fish went, and the letters.
+  # Measures how far the fish went and writes the letters, after a number was matched by itself.
+  # The answer to the finder does not wait for this.
   class FollowMatchJob < Que::Job
     class << self
       attr_accessor :store

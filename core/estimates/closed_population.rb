@@ -63,8 +63,8 @@ module Core
         beyond(seen, unseen, variance)
       end
 
-      # How many there are if each fish has a chance of its own to be caught on a visit: the
-      # jackknife of second order.
+      # Number of fish where each fish has its own chance of being caught on a visit, by the
+      # second-order jackknife.
       #
       #   times: { how often caught => fish };  visits: how many
       #
@@ -81,7 +81,7 @@ module Core
         beyond(seen, [fish - seen, 0].max, square - fish)
       end
 
-      # Of fish that were seen, with others that never were; limits on the logarithm of these.
+      # Estimate from fish seen and fish never seen. Its limits are on the logarithm of the latter.
       def beyond(seen, unseen, variance)
         return Estimate.new(fish: seen, low: seen, high: seen) if unseen.zero?
 

@@ -51,7 +51,7 @@ module Core
 
       def search = { scales: SCALES, slopes: @likelihood.method(:slopes) }
 
-      # Of very different fish, and of rather alike ones.
+      # One start for fish that differ widely, one for fish that are much alike.
       def starts
         first = @likelihood.first
         linf = [@start.linf_mm, first.max * 1.05].max

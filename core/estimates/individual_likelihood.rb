@@ -4,9 +4,8 @@ require "numo/narray"
 
 module Core
   module Estimates
-    # How likely both lengths of fish that each grow towards a length of their own are, and how that
-    # changes with the parameters; over whole tables at once, as it is asked for some thousand
-    # times.
+    # Likelihood of both lengths of fish that each grow towards their own asymptotic length, and its
+    # slopes by the parameters. Works on whole arrays, as a fit calls it hundreds of times.
     #
     #   rows: as IndividualGrowth takes them
     #   Points, all as logarithms: the mean length that fish grow to, its spread as a share, K, the
@@ -39,21 +38,21 @@ module Core
       def minus_log(point)
         return Float::INFINITY if point.drop(1).any? { |x| x.abs > FARTHEST }
 
-        -Numo::NMath.log(at(point).sums).sum
+        -Numo::NMath.log(terms_at(point).sums).sum
       end
 
       # [Float], by each parameter; to be asked where #minus_log is finite.
       def slopes(point)
-        at = at(point)
+        terms = terms_at(point)
         _, _, log_k, _, log_age_spread = point
-        shares = at.chances / at.sums
-        by_length = by_own_length(at) * shares
+        shares = terms.chances / terms.sums
+        by_length = by_own_length(terms) * shares
         [
-          by_length * at.linf,
-          by_length * at.by_spread,
-          by_kept(at) * at.kept * @years * -Math.exp(log_k) * shares,
-          at.age * shares * Math.exp(-log_age_spread),
-          ((at.age**2) - 1) * shares
+          by_length * terms.linf,
+          by_length * terms.by_spread,
+          by_kept(terms) * terms.kept * @years * -Math.exp(log_k) * shares,
+          terms.age * shares * Math.exp(-log_age_spread),
+          ((terms.age**2) - 1) * shares
         ].map { |by| -by.sum }
       end
 
@@ -63,17 +62,17 @@ module Core
       # first length;  waited: K times the age;  age: the same as deviations from the middle;
       # kept: share of what was left at the first that is left at the second;  variance, off: of
       # the second length;  chances: of each fish and own length;  sums: of each fish
-      At = Struct.new(:linf, :by_spread, :is_free, :reached, :left, :waited, :age, :age_spread,
+      Terms = Struct.new(:linf, :by_spread, :is_free, :reached, :left, :waited, :age, :age_spread,
         :kept, :variance, :off, :chances, :sums, keyword_init: true)
 
       def column(rows, name) = Numo::DFloat.cast(rows.map { |row| row[name] })
 
-      # The last one is kept: it is asked for its value, then for its slopes.
-      def at(point)
-        return @at if @point == point
+      # A fit asks for the value at a point and then for the slopes there, so the last one is kept.
+      def terms_at(point)
+        return @terms if @point == point
 
         @point = point
-        @at = work_out(*point)
+        @terms = work_out(*point)
       end
 
       def work_out(log_linf, log_spread, log_k, log_age, log_age_spread)
@@ -83,39 +82,40 @@ module Core
         is_free = Numo::DFloat.cast(reached < MOST_REACHED)
         reached = reached.clip(0, MOST_REACHED)
         waited = -Numo::NMath.log(1 - reached)
-        at = At.new(
+        terms = Terms.new(
           linf:, by_spread: far * Math.exp(log_linf) * (far > LEAST_SHARE - 1), is_free:, reached:,
           left: linf * (1 - reached), waited:, age_spread: Math.exp(log_age_spread),
           age: (Numo::NMath.log(waited) - log_age) * Math.exp(-log_age_spread)
         )
-        second_length(at, Numo::NMath.exp(@years * -Math.exp(log_k)))
+        second_length(terms, Numo::NMath.exp(@years * -Math.exp(log_k)))
       end
 
       # An error of the first fades as the fish grows on.
-      def second_length(at, kept)
-        at.kept = kept
-        at.variance = @second_var + (@first_var * (kept**2))
-        at.off = @between - (at.left * (1 - kept))
+      def second_length(terms, kept)
+        terms.kept = kept
+        terms.variance = @second_var + (@first_var * (kept**2))
+        terms.off = @between - (terms.left * (1 - kept))
         # The density of the first length follows from the law of ages.
-        exponent = ((at.age**2) + (at.off * at.off / at.variance)) * -0.5
-        at.chances = Numo::NMath.exp(exponent) * @weights /
-          (at.waited * at.left * Numo::NMath.sqrt(at.variance) * at.age_spread)
-        at.sums = at.chances.sum(axis: 0).clip(LEAST_CHANCE, nil)
-        at
+        exponent = ((terms.age**2) + (terms.off * terms.off / terms.variance)) * -0.5
+        terms.chances = Numo::NMath.exp(exponent) * @weights /
+          (terms.waited * terms.left * Numo::NMath.sqrt(terms.variance) * terms.age_spread)
+        terms.sums = terms.chances.sum(axis: 0).clip(LEAST_CHANCE, nil)
+        terms
       end
 
-      # Of the logarithm of a chance, by the own length; what is held at its bound does not move.
-      def by_own_length(at)
-        per_wait = -(at.is_free * at.reached) / (at.linf * (1 - at.reached) * at.waited)
-        left_moves = 1 - ((1 - at.is_free) * at.reached)
-        -(((at.age / at.age_spread) + 1) * per_wait) +
-          (left_moves * ((at.off * (1 - at.kept) / at.variance) - (1 / at.left)))
+      # Slope of the log density by the own length. A share held at its bound does not change.
+      def by_own_length(terms)
+        per_wait = -(terms.is_free * terms.reached) / (terms.linf * (1 - terms.reached))
+        per_wait /= terms.waited
+        left_moves = 1 - ((1 - terms.is_free) * terms.reached)
+        -(((terms.age / terms.age_spread) + 1) * per_wait) +
+          (left_moves * ((terms.off * (1 - terms.kept) / terms.variance) - (1 / terms.left)))
       end
 
-      # The same by the share that is left at the second length.
-      def by_kept(at)
-        pull = at.off / at.variance
-        -(pull * at.left) + (((at.off * pull) - 1) / at.variance * @first_var * at.kept)
+      # Slope of the log density by the share that is left at the second length.
+      def by_kept(terms)
+        pull = terms.off / terms.variance
+        -(pull * terms.left) + (((terms.off * pull) - 1) / terms.variance * @first_var * terms.kept)
       end
     end
   end

@@ -55,7 +55,7 @@ module Core
           best: [best, found.minus_log], within:, nearest: NEAR_ENOUGH, &lowest
         )
       end
-      # So near to what is asked a limit is off by next to nothing of an error.
+      # A limit with this tolerance differs by less than a thousandth of a standard error.
       NEAR_ENOUGH = 1e-3
       # If the likelihood falls within this of a parabola, the limits are those of the error.
       ROUND = 0.15

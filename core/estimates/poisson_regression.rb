@@ -54,8 +54,8 @@ module Core
         end
       end
 
-      # What a factor is in each row, by number, its reference as 0: a table of noughts and ones
-      # would hold hardly anything but noughts. A level but the reference is a column of the fit.
+      # One factor: its level in each row as a number, 0 for the reference. Every other level is a
+      # column of the fit. Numbers take far less room than a table of zeros and ones.
       Factor = Struct.new(:name, :levels, :codes) do
         def self.of(name, reference, rows)
           levels = [reference, *(rows.map { |row| row[name] }.uniq.sort - [reference])]
@@ -63,7 +63,7 @@ module Core
           new(name, levels, Numo::Int32.cast(rows.map { |row| numbers.fetch(row[name]) }))
         end
 
-        # What all rows have in common.
+        # The intercept: one level for all rows.
         def self.of_all(size) = new(nil, [:none, nil], Numo::Int32.ones(size))
 
         def varies? = levels.size > 1
@@ -130,7 +130,7 @@ module Core
         Numo::NMath.exp(log)
       end
 
-      # Of a value, by column; of some rows, their values alone.
+      # Sums of a value by column. rows: the rows that the values belong to
       def sums(values, rows: true)
         @factors.flat_map { |factor| factor.sums(values, rows:).to_a }
       end

@@ -54,7 +54,7 @@ module Core
 
       private
 
-      # Of more rows a part of them shows at which time of the year to begin.
+      # With more rows, a fit to some of them finds the start for the fit to all.
       MOST_FROM_EVERYWHERE = 1000
 
       def likelihood(rows)

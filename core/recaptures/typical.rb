@@ -8,8 +8,8 @@ module Core
       # House rules.
       SHARES = (0.67..1.5)
       LEAST_DAYS = 15
-      # Of more fish that were away for a shorter time, or a longer one, only those nearest in time
-      # count. House rule.
+      # At most this many fish that were away for a shorter time count, and as many that were away
+      # for longer: those nearest in time. House rule.
       MOST_EACH_SIDE = 250
       # Fewer fish than this are told as such and nothing is said of them; it also keeps any one of
       # them from being seen. House rule.

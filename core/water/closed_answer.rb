@@ -163,7 +163,7 @@ module Core
           "more, the next within #{MOST_GAP_DAYS} days."
       end
 
-      # What other models make of the same visits, which is not told in the sentence.
+      # Results of other models from the same visits, for *how we know* only.
       def beside(times, visits)
         return if visits < 3
 

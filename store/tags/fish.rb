@@ -66,8 +66,8 @@ module Store
         .to_h { |row| [row[:number], Core::Recaptures::TaggedFish.new(**row)] }
     end
 
-    # Of these fish, those that anybody reported kept. Each match asks for its own report: joined,
-    # the planner reads all reports.
+    # The fish among these that anybody reported kept. Each match looks up its own report; with a
+    # join the planner would read all reports.
     def kept_of(fish_ids, apart_from: nil)
       return Set.new if fish_ids.empty?
 

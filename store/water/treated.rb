@@ -90,7 +90,7 @@ module Store
         Sequel.function(:least, Sequel.function(:coalesce, back, open), 365).as(:days)]
     end
 
-    # Where all tags are put in one way, no tag needs to be looked at.
+    # If all series are put in the same way, there is no need to look at each tag.
     def with_applicator(rows)
       ways = @db[:tag_series].distinct.select_map(:applicator)
       if ways.size < 2

@@ -3,8 +3,8 @@
 require_relative "../support/test_helper"
 require_relative "../support/drawn_sound"
 
-# How often the database is asked for what is looked at most: each question costs a way there and
-# back, however little it finds.
+# Bounds the number of queries behind the pages that people open most. Each query costs a round
+# trip, however little it finds.
 class QuestionsTest < Minitest::Test
   include RolledBack
 
