@@ -42,6 +42,20 @@ class GrowthTest < Minitest::Test
     end
   end
 
+  # By R 4.2.2: lm with these weights, HC3 by its hat values, Student's t.
+  def test_growth_of_a_year_by_fish_of_about_that_length
+    rows = Array.new(25) do |place|
+      l1_mm = 200.0 + (8 * place)
+      { l1_mm:, sd1_mm: 3.0, l2_mm: l1_mm + 90 - (0.12 * l1_mm) + [7, -5, 3, -8][place % 4],
+        sd2_mm: 3.0, years: 1.0 }
+    end
+    told = LocalGrowth.at(rows, 300.0, k: 0.3, within_mm: 100.0)
+
+    [53.250236, 49.89599, 56.60448].zip([told.middle, told.low, told.high]) do |pair|
+      assert_in_delta(*pair, 1e-3)
+    end
+  end
+
   def test_growth_as_francis
     fit = Growth.fit(increments, a_mm: 300, b_mm: 500)
 
