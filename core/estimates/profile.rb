@@ -16,12 +16,15 @@ module Core
       # Returns [low, high]; a bound stands for a side that never falls so far.
       def interval(best:, within:, nearest: Brent::NEAREST)
         at, least = best
-        falls = ->(held) { Math.sqrt(2 * [yield(held) - least, 0].max) - Math.sqrt(CHI2_95) }
+        # Each value is asked for once: a fit stands behind it.
+        falls = Hash.new do |known, held|
+          known[held] = Math.sqrt(2 * [yield(held) - least, 0].max) - Math.sqrt(CHI2_95)
+        end
         within.map { |bound| edge(at, bound, nearest, falls) }
       end
 
       def edge(inside, outside, nearest, falls)
-        return outside if inside == outside || falls.call(outside) <= 0
+        return outside if inside == outside || falls[outside.to_f] <= 0
 
         Brent.crossing(inside.to_f, outside.to_f, nearest:, &falls)
       end
