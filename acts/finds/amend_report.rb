@@ -106,9 +106,7 @@ module Acts
       store.reports.wait(report.id, verdict.reason || :number_not_found)
       return unless verdict.accepted?
 
-      MatchReport.accept(
-        context, report: amended.with(state: "waiting"), fish: verdict.fish
-      )
+      MatchReport.accept(context, report: amended.with(state: "waiting"), fish: verdict.fish)
     end
 
     # To another cell, after its story was told: whoever tries places out would read in the story

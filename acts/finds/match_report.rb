@@ -23,13 +23,12 @@ module Acts
       )
       moved = take_in(store, report, fish) if report.on_deck?
       take_off(store, report, fish)
-      if decided_by
-        write(store, report, fish, WriteLetter.after_decision(store:, now: context.now))
-      elsif !quiet
+      if decided_by || quiet
+        MeasureSpan.call(store:, fish_ids: [fish.fish_id])
+      else
         FollowMatchJob.enqueue(report.id)
-        return moved
       end
-      MeasureSpan.call(store:, fish_ids: [fish.fish_id])
+      write(store, report, fish, WriteLetter.after_decision(store:, now: context.now)) if decided_by
       moved
     end
 

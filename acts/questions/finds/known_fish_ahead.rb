@@ -32,7 +32,6 @@ module Acts
     end
 
     def kept_of(fish_ids, _report) = @kept & fish_ids
-    def species(codes) = @species.slice(*codes)
     def lock(_fish_id) = nil
   end
 end
