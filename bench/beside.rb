@@ -69,17 +69,6 @@ def folder(commit)
   end
 end
 
-def database(cluster, name, fill)
-  Database.connect(cluster, max_connections: 1).tap do |db|
-    if fill
-      db.run("drop database if exists #{name} with (force)")
-      db.run("create database #{name}")
-    end
-    db.disconnect
-  end
-  cluster.sub(%r{(?<=/)[^/?]+(?=\?|\z)}, name)
-end
-
 def ratio_words(earlier, now, rng, share)
   ratio = ->(before, after) { Measure.at(after.sort, share) / Measure.at(before.sort, share) }
   drawn = Array.new(RESAMPLED) do
@@ -90,7 +79,7 @@ def ratio_words(earlier, now, rng, share)
 end
 
 parties = [["earlier", commit], %w[now HEAD]].map do |name, of|
-  url = database(cluster, "voucher_beside_#{name}", !options[:again])
+  url = Database.beside(cluster, "voucher_beside_#{name}", anew: !options[:again])
   Party.new(name, folder(of), url)
 end
 unless options[:again]

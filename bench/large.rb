@@ -6,6 +6,7 @@
 require_relative "../config/boot"
 require_relative "support/pace"
 require_relative "support/sent_report"
+require_relative "../test/support/queries"
 
 seconds = Integer(ARGV[0] || 60)
 # Reports a second, with the limit of the 95th percentile in milliseconds; by two processes.
@@ -33,20 +34,8 @@ def told(name, sorted, limit)
 end
 
 # The scans of every question that the block asks, so that a missing index is seen.
-def plans(db)
-  asked = []
-  listener =
-    Class
-      .new(Logger) do
-        define_method(:add) { |_, message = nil, name = nil| asked << (message || name).to_s }
-      end
-      .new(nil)
-  db.loggers << listener
-  yield
-  db.loggers.delete(listener)
-  asked
-    .filter_map { |line| line[/\A(?:\([\d.]+s\) )?(SELECT .*)/m, 1] }
-    .uniq
+def plans(db, &)
+  Queries.of(db, &).uniq
     .flat_map { |sql| db.fetch("EXPLAIN #{sql}").map { |row| row.values.first } }
     .grep(/Scan/)
     .map { |line| line.strip.sub(/\A-> +/, "").sub(/  \(cost.*/, "") }

@@ -6,6 +6,7 @@
 #   DATABASE_URL=$(bin/pg url dev admin) ruby bench/scaling.rb [SIZE ...]; the sizes are kept, and a
 #   database voucher_large of a million is used where there is one
 require_relative "../config/boot"
+require_relative "support/map_views"
 require_relative "support/measure"
 require_relative "support/sent_report"
 
@@ -17,13 +18,8 @@ HERE = ENV.fetch("DATABASE_URL") { abort "DATABASE_URL=$(bin/pg url dev admin) i
 def name_of(size) = size == MILLION ? "voucher_large" : "voucher_scaling_#{size}"
 
 def database(size)
-  name = name_of(size)
-  Database.connect(HERE, max_connections: 1).tap do |db|
-    db.run("create database #{name}") if db[:pg_database].where(datname: name).empty?
-    db.disconnect
-  end
   db = Database.connect(
-    HERE.sub(%r{(?<=/)[^/?]+(?=\?|\z)}, name), max_connections: 3,
+    Database.beside(HERE, name_of(size)), max_connections: 3,
     after_connect: ->(connection) { connection.exec("set voucher.unnoted = 'on'") }
   )
   Database.migrate(db)
@@ -82,9 +78,7 @@ def views(store, rng)
   Acts::MapWater.count(store, today: context.today)
   store.db.run("analyze water_cells")
   median(
-    Array.new(60) do
-      south, west, size = 48.0 + rng.rand, -22.0 + rng.rand, [0.2, 0.5, 1.2].sample(random: rng)
-      within = [south, west, south + size, west + (size * 1.5)]
+    MapViews.of(60, rng).map do |within|
       Measure.timed { Acts::MapWater.call(context, filter: {}, within:) }
     end
   )

@@ -3,6 +3,7 @@
 # Answers of Water over a million releases: from nothing, from what is kept, and views of the map:
 #   DATABASE_URL=<address of the large demo> ruby bench/water.rb
 require_relative "support/coordinator"
+require_relative "support/map_views"
 require_relative "support/measure"
 
 context = Coordinator.context
@@ -35,14 +36,7 @@ end
 # As PostgreSQL does by itself a minute after cells were counted.
 Acts::MapWater.count(store, today: context.today)
 db.run("analyze water_cells")
-rng = Random.new(5)
-views = Array.new(60) do
-  south, west = 48.0 + rng.rand, -22.0 + rng.rand
-  size = [0.2, 0.5, 1.2].sample(random: rng)
-  [south, west, south + size, west + (size * 1.5)]
+views = MapViews.of(60, Random.new(5)).map do |within|
+  took { Acts::MapWater.call(context, filter: {}, within:) }
 end
-told(
-  "a view of the map",
-  views.map { |within| took { Acts::MapWater.call(context, filter: {}, within:) } },
-  80
-)
+told("a view of the map", views, 80)

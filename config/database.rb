@@ -33,6 +33,17 @@ module Database
       end
   end
 
+  # Another database of the same server, made where there is none. Returns its url.
+  #   anew: whether one that is there is thrown away first
+  def self.beside(url, name, anew: false)
+    db = connect(url, max_connections: 1)
+    db.run("drop database if exists #{name} with (force)") if anew
+    db.run("create database #{name}") if db[:pg_database].where(datname: name).empty?
+    url.sub(%r{(?<=/)[^/?]+(?=\?|\z)}, name)
+  ensure
+    db&.disconnect
+  end
+
   # Also of several servers: postgres:///voucher?host=A,B&port=1,2&target_session_attrs=read-write
   # goes to the one that takes writes, so that a standby that was promoted is found without
   # anybody's help.

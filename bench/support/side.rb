@@ -13,6 +13,7 @@ ENV.update(
 require File.join(root, "config/application")
 require "rack"
 require "rack/mock"
+require_relative "measure"
 require_relative "sent_report"
 
 # Does what it is told.
@@ -21,8 +22,6 @@ class Side
     "HTTP_HOST" => "127.0.0.1:1", "HTTP_ORIGIN" => "http://127.0.0.1:1",
     "REMOTE_ADDR" => "127.0.0.1", "CONTENT_TYPE" => "application/json"
   }.freeze
-  # A view of Marrow Sound, south, west, north, east.
-  VIEW = "48.3,-21.9,49.1,-20.6"
 
   def initialize(url)
     @db = Database.connect(url, max_connections: 4)
@@ -47,9 +46,7 @@ class Side
     rng = Random.new(told["seed"])
     asked = Array.new(told["times"]) { public_send(:"ask_#{told['name']}", rng) }
     asked.map do |work|
-      start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      work.is_a?(Proc) ? work.call : request(*work)
-      (Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) * 1000
+      Measure.timed { work.is_a?(Proc) ? work.call : request(*work) } * 1000
     end
   end
 

@@ -10,13 +10,7 @@ SECONDS_A_WORD = 10
 clock = -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
 began = clock.call
 words = 0
-here = ENV.fetch("DATABASE_URL")
-Database.connect(here, max_connections: 1).tap do |db|
-  db.run("drop database if exists #{NAME} with (force)") if ARGV.include?("--anew")
-  db.run("create database #{NAME}") if db[:pg_database].where(datname: NAME).empty?
-  db.disconnect
-end
-url = here.sub(%r{(?<=/)[^/?]+(?=\?|\z)}, NAME)
+url = Database.beside(ENV.fetch("DATABASE_URL"), NAME, anew: ARGV.include?("--anew"))
 # Nothing of it is worth a note per row, nor waiting for the disk; rows that one program made need
 # not be held against each other (our own cluster lets us say so).
 quiet = ["voucher.unnoted = 'on'", "synchronous_commit = off", "session_replication_role = replica"]

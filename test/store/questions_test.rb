@@ -2,6 +2,7 @@
 
 require_relative "../support/test_helper"
 require_relative "../support/drawn_sound"
+require_relative "../support/queries"
 
 # Bounds the number of queries behind the pages that people open most. Each query costs a round
 # trip, however little it finds.
@@ -9,21 +10,6 @@ class QuestionsTest < Minitest::Test
   include RolledBack
 
   def db = TestDatabase.unit
-
-  # Notes each question of a connection.
-  class Listener < Logger
-    attr_reader :asked
-
-    def initialize
-      super(nil)
-      @asked = []
-    end
-
-    def add(_severity, message = nil, name = nil)
-      asked << (message || name).to_s
-      true
-    end
-  end
 
   def setup
     Que.connection = db
@@ -44,14 +30,7 @@ class QuestionsTest < Minitest::Test
     Acts::ReportTag.call(Acts::Context.new(store: @store), id: SecureRandom.uuid, sent:)
   end
 
-  def questions
-    listener = Listener.new
-    db.loggers << listener
-    yield
-    listener.asked.grep(/SELECT/)
-  ensure
-    db.loggers.delete(listener)
-  end
+  def questions(&) = Queries.of(db, &)
 
   def test_a_story_asks_six_times_at_most
     asked = questions do
