@@ -77,7 +77,7 @@ module Formats
     def scatter(chart)
       line = chart.line
       xs = chart.points.map { |one| one[0] } + line.map { |one| one[0] }
-      ys = chart.points.map { |one| one[1] } + line.flat_map { |one| one.drop(1) }
+      ys = chart.points.map { |one| one[1] } + line.flat_map { |one| one.drop(1).compact }
       x, y = scale(xs, AXIS, @pdf.bounds.width - 8), scale(ys, 14, CHART_HEIGHT - 4)
       frame(xs, ys)
       @pdf.fill_color Paper::KELP
@@ -90,7 +90,8 @@ module Formats
 
       @pdf.stroke_color Paper::SLATE
       @pdf.line_width width
-      line.each_cons(2) do |one, other|
+      # A curve without limits has no values for them.
+      line.select { |one| one[place] }.each_cons(2) do |one, other|
         @pdf.stroke_line [x[one[0]], y[one[place]]], [x[other[0]], y[other[place]]]
       end
     end
@@ -121,7 +122,7 @@ module Formats
 
     # Ratios on a scale on which half and double lie as far from one.
     def forest(bars)
-      logs = bars.flat_map { |bar| bar[2, 2].map { |value| Math.log2(value) } } + [0.0]
+      logs = bars.flat_map { |bar| bar[2, 2].map { |value| log(value) } } + [0.0]
       x = scale(logs, 140, @pdf.bounds.width - 20)
       step = (CHART_HEIGHT - 20.0) / bars.size
       @pdf.stroke_color Paper::GREY
@@ -132,10 +133,16 @@ module Formats
         @pdf.draw_text label, at: [0, y - 3], size: 9
         @pdf.stroke_color Paper::KELP
         @pdf.line_width 2
-        @pdf.stroke_line [x[Math.log2(low)], y], [x[Math.log2(high)], y]
-        @pdf.fill_rectangle [x[Math.log2(value)] - 3, y + 3], 6, 6
+        @pdf.stroke_line [x[log(low)], y], [x[log(high)], y]
+        @pdf.fill_rectangle [x[log(value)] - 3, y + 3], 6, 6
       end
     end
+
+    # A ratio of nothing stands at the edge of the chart.
+    LEAST_RATIO = 1 / 32.0
+    private_constant :LEAST_RATIO
+
+    def log(ratio) = Math.log2([ratio, LEAST_RATIO].max)
 
     def frame(xs, ys)
       @pdf.stroke_color Paper::GREY
