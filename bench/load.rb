@@ -102,10 +102,12 @@ BenchServer.run(processes:, jobs: true, env: ENV.slice("READ_DATABASE_URL")) do 
       end
     end
   end
+  reports = Hash.new(0)
   heavy = ENV.fetch("HEAVY", nil) && Thread.new do
     tagger = server.client("isolde@marrow.example")
     (1..).each do |at|
-      tagger.get("/api/water/season.pdf?from=2025-0#{1 + (at % 9)}-01&mine=yes")
+      report = tagger.get("/api/water/season.pdf?from=2025-0#{1 + (at % 9)}-01&mine=yes")
+      reports[report.code] += 1
       tagger.post("/api/exports", { format: "darwin_core", licence: "CC0-1.0", filter: {} })
     end
   end
@@ -159,6 +161,7 @@ BenchServer.run(processes:, jobs: true, env: ENV.slice("READ_DATABASE_URL")) do 
       times.last
     )
   end
+  puts "  season reports beside, by status: #{reports}" if heavy
   wrong.first(5).each { |one| puts "  #{one.inspect}" }
   p95, p99 = LIMITS.fetch(per_second, [nil, nil])
   if wrong.any? || (p95 && percentile(all, 0.95) > p95) || (p99 && percentile(all, 0.99) > p99)
