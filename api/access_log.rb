@@ -8,8 +8,8 @@ module Api
     JSON_LINES = ENV["LOG_FORMAT"] == "json"
     LOGGER = Logger.new($stdout, progname: "access").tap do |logger|
       logger.formatter = lambda do |_severity, time, _name, line|
-        at = time.utc.iso8601(3)
-        JSON_LINES ? %({"at":"#{at}",#{line[1..]}\n) : "#{at} #{line}\n"
+        written_at = time.utc.iso8601(3)
+        JSON_LINES ? %({"at":"#{written_at}",#{line[1..]}\n) : "#{written_at} #{line}\n"
       end
     end
 
@@ -45,9 +45,9 @@ module Api
       return if @quiet
 
       shown = path.sub(SECRET_PATHS, '/api/\1/…')[0, 120].scrub("?").gsub(/[[:cntrl:]\s]/, "?")
-      said = { request: env[ClientAddress::REQUEST_ID], address: env[ClientAddress::ADDRESS],
+      line = { request: env[ClientAddress::REQUEST_ID], address: env[ClientAddress::ADDRESS],
                method: env["REQUEST_METHOD"], path: shown, status:, ms: (seconds * 1000).round }
-      LOGGER.info(JSON_LINES ? JSON.generate(said) : "#{said.values.join(' ')}ms")
+      LOGGER.info(JSON_LINES ? JSON.generate(line) : "#{line.values.join(' ')}ms")
     end
   end
 end

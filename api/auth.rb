@@ -17,13 +17,13 @@ module Api
     # Builds the middleware; ask_for_reset is called with an e-mail address, whether it is known or
     # not.
     def self.build(store:, config:, send_letter:, ask_for_reset:)
-      given = Given.new(store:, config:, send_letter:)
+      setup = Given.new(store:, config:, send_letter:)
       Class.new(Roda) do
         plugin :middleware
         plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i
         plugin :rodauth, json: :only do
           enable(*FEATURES)
-          SUBJECTS.each { |subject| subject.set_up(self, given) }
+          SUBJECTS.each { |subject| subject.set_up(self, setup) }
         end
         route do |r|
           env["rodauth"] = rodauth

@@ -83,10 +83,10 @@ module Api
       end
 
       def sent = env.fetch("voucher.body")
-      def given = env.fetch("voucher.params")
+      def parameters = env.fetch("voucher.params")
 
       # A number of the address, also one with noughts before it.
-      def number(name = :number) = Integer(given[name].to_s, 10)
+      def number(name = :number) = Integer(parameters[name].to_s, 10)
 
       def json(value)
         content_type :json
@@ -113,8 +113,8 @@ module Api
       # What an act that goes on after a bug does with it; raises what passes by itself.
       def bug = ->(error) { Unavailable.is?(error) ? raise(error) : note_bug(error) }
 
-      # The signed-in member, or nil. Who has a second factor is signed in once it was given. Found
-      # once for a request, which passes several route files.
+      # The signed-in member, or nil. With a second factor set up, signed in means that its code was
+      # entered. Looked up once a request, which passes several route files.
       def member
         env.fetch(MEMBER) { env[MEMBER] = found_member }
       end
@@ -123,9 +123,9 @@ module Api
         rodauth = env["rodauth"]
         rodauth.check_active_session if rodauth.logged_in?
         whole = rodauth.logged_in? && !second_factor_waits?(rodauth)
-        found = whole ? rights_of(store.members.by_account(rodauth.session_value)) : reader
-        Store::Actor.member(found) if found
-        found
+        rights = whole ? rights_of(store.members.by_account(rodauth.session_value)) : reader
+        Store::Actor.member(rights) if rights
+        rights
       end
 
       # The one place that decides what a session may do. A coordinator without the second factor

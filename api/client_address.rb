@@ -42,8 +42,8 @@ module Api
     end
 
     def trusted?(text)
-      found = address(text)
-      found && @trusted.any? { |range| range.family == found.family && range.include?(found) }
+      client = address(text)
+      client && @trusted.any? { |range| range.family == client.family && range.include?(client) }
     end
 
     def address(text)

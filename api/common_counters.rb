@@ -14,11 +14,11 @@ module Api
     end
 
     %i[increment read write delete].each do |name|
-      define_method(name) do |key, *rest, **options|
+      define_method(name) do |key, *others, **options|
         where = key.match?(ALONE) ? @alone : @shared
-        where.public_send(name, key, *rest, **options)
+        where.public_send(name, key, *others, **options)
       rescue Sequel::Error
-        @alone.public_send(name, key, *rest, **options)
+        @alone.public_send(name, key, *others, **options)
       end
     end
 

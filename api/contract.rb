@@ -66,7 +66,7 @@ module Api
         item.slice(*METHODS).select { |_, spec| spec["x-key"] }.map do |method, spec|
           asked = [*item["parameters"], *spec["parameters"]]
           { method: method.upcase, path:, summary: spec["summary"],
-            parameters: asked.map { |one| told(one) } }
+            parameters: asked.map { |parameter| described(parameter) } }
         end
       end
     end
@@ -98,8 +98,8 @@ module Api
     # { "field" => sentence } for everything wrong with the parameters; makes numbers, days and
     # moments of them in place. Raises Core::InvalidInput as SentTimes does.
     def parameter_faults(operation, query:, headers:)
-      operation.parameters.each_with_object({}) do |given, faults|
-        parameter = resolve(given)
+      operation.parameters.each_with_object({}) do |expected_parameter, faults|
+        parameter = resolve(expected_parameter)
         name = parameter["name"]
         source = { "path" => operation.path_params, "query" => query, "header" => headers }.fetch(
           parameter["in"]
@@ -172,7 +172,7 @@ module Api
 
     private
 
-    def told(parameter)
+    def described(parameter)
       schema = parameter["schema"]
       kinds = schema["enum"]&.join(", ") || schema["format"] || schema["type"] || "see the contract"
       { name: parameter["name"], required: parameter["required"] == true,

@@ -36,16 +36,16 @@ module Api
     end
 
     # The same of a list by time: [Time, Integer, Integer].
-    def write_moment((at, place, id))
-      Base64.urlsafe_encode64(JSON.generate([at.utc.iso8601(6), place, id]), padding: false)
+    def write_moment((time, place, id))
+      Base64.urlsafe_encode64(JSON.generate([time.utc.iso8601(6), place, id]), padding: false)
     end
 
     def read_moment(text)
-      parse(text) do |at, place, id|
+      parse(text) do |moment, place, id|
         raise ArgumentError unless [place, id].all?(Integer) && id.abs < 2**62
 
         [
-          Time.iso8601(at).tap do |time|
+          Time.iso8601(moment).tap do |time|
             raise ArgumentError unless SentTimes::YEARS.cover?(time.year)
           end,
           place,

@@ -37,12 +37,12 @@ module Api
     private
 
     def find(env)
-      case found = @contract.operation(env["REQUEST_METHOD"], env["PATH_INFO"])
+      case operation = @contract.operation(env["REQUEST_METHOD"], env["PATH_INFO"])
       when :no_path
         refuse(404, :no_such_address, "There is nothing at #{env['PATH_INFO'][0, 100].scrub('?')}.")
       when :no_method
         refuse(405, :method_not_allowed, "#{env['REQUEST_METHOD']} is not possible here.")
-      else found
+      else operation
       end
     end
 

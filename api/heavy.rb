@@ -18,7 +18,7 @@ module Api
       # most: working or waiting
       def initialize(most)
         @most = most
-        @one = Mutex.new
+        @alone = Mutex.new
         @lock = Mutex.new
         @here = 0
       end
@@ -28,7 +28,7 @@ module Api
         return nil unless @lock.synchronize { @here < @most && (@here += 1) }
 
         begin
-          @one.synchronize { yielding(&) }
+          @alone.synchronize { yielding(&) }
         ensure
           @lock.synchronize { @here -= 1 }
         end
@@ -82,8 +82,8 @@ module Api
 
     def answer(env) = (@socket && HandedOver.call(env, @socket)) || @app.call(env)
 
-    def often?(who)
-      @counters.increment("heavy:#{who}", 1, expires_in: 60) > MOST_A_MINUTE
+    def often?(client)
+      @counters.increment("heavy:#{client}", 1, expires_in: 60) > MOST_A_MINUTE
     end
 
     def refuse(status, code, message, wait)

@@ -42,8 +42,8 @@ module Api
       Rack::Attack.enabled = enabled
       Rack::Attack.cache.store = counters
       Rack::Attack.clear_configuration
-      RULES.each do |name, (limit, period, what)|
-        Rack::Attack.throttle(name, limit:, period:) { |request| what.call(request) }
+      RULES.each do |name, (limit, period, kind)|
+        Rack::Attack.throttle(name, limit:, period:) { |request| kind.call(request) }
       end
       Rack::Attack.throttled_responder = lambda { |request|
         refusal(request.env["rack.attack.match_data"][:period])
@@ -54,8 +54,8 @@ module Api
 
     # Who has one address of version 6 has a whole network of them: 64 bits count as one.
     def network(text)
-      found = IPAddr.new(text)
-      found.ipv6? && !found.ipv4_mapped? ? found.mask(64).to_s : text
+      parsed = IPAddr.new(text)
+      parsed.ipv6? && !parsed.ipv4_mapped? ? parsed.mask(64).to_s : text
     rescue IPAddr::Error
       text
     end

@@ -54,7 +54,11 @@ module Api
 
     def row(line, cells)
       sent = @columns.to_h { |column, schema| [column, value(cells[column], column, schema)] }
-        .compact.then { |told| nullable.to_h { |column| [column, nil] }.merge(told) }
+        .compact.then do |known_columns|
+          nullable.to_h do |column|
+            [column, nil]
+          end.merge(known_columns)
+        end
       faults = @contract.value_faults(@kind.schema, sent).map do |field, sentence|
         column = field.split(".").first
         { column:, value: cells[column].to_s, rule: sentence }

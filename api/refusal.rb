@@ -12,8 +12,8 @@ module Api
     end
 
     # The same as a whole Rack answer, for middleware. told: as .body takes it
-    def rack(status, headers: {}, **told)
-      [status, { "content-type" => JSON_TYPE, **headers }, [body(**told)]]
+    def rack(status, headers: {}, **extras)
+      [status, { "content-type" => JSON_TYPE, **headers }, [body(**extras)]]
     end
   end
 end

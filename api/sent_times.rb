@@ -23,8 +23,8 @@ module Api
     #   field: its name, of a parameter
     def read(schema, value, field = nil)
       places = @places[schema] ||= places(schema)
-      places.reduce(value) do |told, (path, format)|
-        at(told, path, format, (path.last || field).to_s)
+      places.reduce(value) do |stamped, (path, format)|
+        at(stamped, path, format, (path.last || field).to_s)
       end
     end
 
@@ -37,21 +37,21 @@ module Api
 
       parts = schema["properties"].to_h.transform_keys(&:to_sym).to_a
       parts << [EACH, schema["items"]] if schema["items"]
-      found = parts.reject { |_, part| above.include?(part) }.flat_map do |key, part|
+      places_of_times = parts.reject { |_, part| above.include?(part) }.flat_map do |key, part|
         places(part, [*above, part]).map { |path, format| [[key, *path], format] }
       end
-      found + schema.values_at("allOf", "oneOf", "anyOf").compact.flatten
+      places_of_times + schema.values_at("allOf", "oneOf", "anyOf").compact.flatten
         .flat_map { |part| places(part, above) }
     end
 
     def at(value, path, format, field)
-      key, *rest = path
+      key, *deeper = path
       case value
       when String then path.empty? ? time(value, format, field) : value
       when Array
-        key == EACH ? value.map { |one| at(one, rest, format, field) } : value
+        key == EACH ? value.map { |element| at(element, deeper, format, field) } : value
       when Hash
-        value.key?(key) ? value.merge(key => at(value[key], rest, format, field)) : value
+        value.key?(key) ? value.merge(key => at(value[key], deeper, format, field)) : value
       else value
       end
     end

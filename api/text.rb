@@ -26,19 +26,19 @@ module Api
 
     # JSON text with each escaped half of a surrogate pair marked.
     def without_half_pairs(json)
-      json.gsub(HALF_PAIR) { |found| Regexp.last_match(1) ? MARK : found }
+      json.gsub(HALF_PAIR) { |pair| Regexp.last_match(1) ? MARK : pair }
     end
 
     # Whether there are more than so many values in it; stops counting there.
     def more_values?(value, most)
       waiting = [value]
       until waiting.empty?
-        one = waiting.pop
+        entry = waiting.pop
         return true if (most -= 1).negative?
 
-        case one
-        when Hash then waiting.concat(one.values.first(most + 1))
-        when Array then waiting.concat(one.first(most + 1))
+        case entry
+        when Hash then waiting.concat(entry.values.first(most + 1))
+        when Array then waiting.concat(entry.first(most + 1))
         end
       end
       false

@@ -15,7 +15,7 @@ module Api
     def disk?(error) = DISK.any? { |kind| error.is_a?(kind) }
 
     # { code:, message: } of it.
-    def told(error)
+    def reason(error)
       if disk?(error)
         return (
           {
@@ -47,7 +47,7 @@ module Api
     end
 
     def rack(error)
-      Refusal.rack(503, headers: { "retry-after" => RETRY_SECONDS.to_s }, **told(error))
+      Refusal.rack(503, headers: { "retry-after" => RETRY_SECONDS.to_s }, **reason(error))
     end
 
     # Catches it from whatever lies behind. After a restart of the database every old connection is

@@ -20,7 +20,7 @@ module Api
         species: species_name(story.species),
         catches: story.catches.map { |caught| catch_(caught) },
         typical: typical && typical(typical),
-        legs: story.legs.map { |one| leg(one) },
+        legs: story.legs.map { |stop| leg(stop) },
         whole: story.whole && leg(story.whole)
       }
     end

@@ -14,6 +14,6 @@ module Api
     end
 
     # Four numbers with commas, as the contract wants them.
-    def sides(text) = text.split(",").map { |one| Float(one) }
+    def sides(text) = text.split(",").map { |side| Float(side) }
   end
 end

@@ -96,28 +96,28 @@ class Attack
 
   def by_list
     halved do |area|
-      told = json("/api/water/fish", **day, area:)
-      told && told["fish"].any? { |one| one["story_key"] == @secret.story_key }
+      fish = json("/api/water/fish", **day, area:)
+      fish && fish["fish"].any? { |seen| seen["story_key"] == @secret.story_key }
     end
   end
 
   def by_map
     halved do |within|
-      told = json("/api/water/map", **day, within:)
-      told && told["cells"].any?
+      answer = json("/api/water/map", **day, within:)
+      answer && answer["cells"].any?
     end
   end
 
   def by_answer
     halved do |area|
-      told = json("/api/water/lengths", **day, area:)
-      told && told["answers"].any? { |one| one["n"].positive? }
+      answer = json("/api/water/lengths", **day, area:)
+      answer && answer["answers"].any? { |answer| answer["n"].positive? }
     end
   end
 
   def by_way
     ways = json("/api/water/ways", **day)&.fetch("ways", [])
-    ways&.find { |one| one["story_key"] == @secret.story_key }&.dig("path", 0) || cell
+    ways&.find { |way| way["story_key"] == @secret.story_key }&.dig("path", 0) || cell
   end
 
   def by_export
@@ -128,8 +128,8 @@ class Attack
   end
 
   def place_in(text)
-    row = CSV.parse(text, headers: true).find do |one|
-      one["tag_numbers"].to_s.include?(@secret.number)
+    row = CSV.parse(text, headers: true).find do |header|
+      header["tag_numbers"].to_s.include?(@secret.number)
     end
     row && [row["lat_deg"].to_f, row["lon_deg"].to_f]
   end
@@ -142,18 +142,18 @@ class Attack
     18.times do
       from = [lat + RNG.rand(-0.2..0.2), lon + RNG.rand(-0.3..0.3)].map { |side| side.round(6) }
       sent = report(from)
-      told = if key
+      answer = if key
         @client.send_raw("PUT", "/api/reports/#{id}/amend", JSON.generate(report: sent, revision:),
           "application/json", { "X-Report-Key" => key })
       else
         @client.put("/api/reports/#{id}", sent)
       end
       @asked += 1
-      told = JSON.parse(told.body)
-      key ||= told["report_key"]
-      revision = told["revision"] || (revision.to_i + 1)
+      answer = JSON.parse(answer.body)
+      key ||= answer["report_key"]
+      revision = answer["revision"] || (revision.to_i + 1)
       leg = json("/api/stories/#{@secret.story_key}")&.fetch("whole")
-      rings << [from, leg["distance_m"]] if told["state"] == "matched" && leg && leg["distance_m"]
+      rings << [from, leg["distance_m"]] if answer["state"] == "matched" && leg && leg["distance_m"]
     end
     warn "no report was matched" if rings.empty?
     inside_of(rings)
@@ -173,10 +173,10 @@ class Attack
       [lat + (up * CELL_DEG), lon + (right * CELL_DEG / Math.cos(lat * Math::PI / 180))]
     end
     scored = points.group_by do |point|
-      rings.count { |from, told| (km(from, point) / 5).round * 5000 == told }
+      rings.count { |from, told_m| (km(from, point) / 5).round * 5000 == told_m }
     end
     best = scored[scored.keys.max]
-    [0, 1].map { |at| best.sum { |point| point[at] } / best.size }
+    [0, 1].map { |axis| best.sum { |point| point[axis] } / best.size }
   end
 end
 
@@ -208,16 +208,16 @@ BenchServer.run(processes: 2, jobs: false) do |server|
   key = Acts::KeepReadingKeys.make(Acts::Context.new(store:, member: hamish), name: "Adversary")
   clients = { "stranger" => server.client, "key" => server.client,
               "tagger" => server.client("isolde@marrow.example") }
-  holds = WAYS.flat_map do |who, ways|
+  holds = WAYS.flat_map do |reader, ways|
     ways.map do |way|
       asked = []
       errors = secrets.map do |secret|
-        attack = Attack.new(clients[who], secret, key: who == "key" ? key : nil)
+        attack = Attack.new(clients[reader], secret, key: reader == "key" ? key : nil)
         guess = attack.public_send(way)
         asked << attack.asked
         km(secret.place, guess)
       end
-      summary("#{who}, #{way} (#{asked.max})", errors)
+      summary("#{reader}, #{way} (#{asked.max})", errors)
     end
   end
   exit 1 unless holds.all?

@@ -17,12 +17,12 @@ class Agreement
 
   # [[name, ours, R's], ...]
   def rows
-    told = Dir.mktmpdir do |folder|
+    answer = Dir.mktmpdir do |folder|
       { weeks:, cells:, strata:, local: }.each { |name, table| write(folder, name, table) }
       Open3.capture2("Rscript", File.join(__dir__, "agreement.R"), folder).first
     end
-    @version = told.lines.last
-    read = told.lines.to_h { |line| line.split.then { |name, value| [name, value.to_f] } }
+    @version = answer.lines.last
+    read = answer.lines.to_h { |line| line.split.then { |name, value| [name, value.to_f] } }
     ours.map { |name, value| [name, value, read.fetch(name.to_s)] }
   end
   attr_reader :version
@@ -85,8 +85,8 @@ class Agreement
   def poisson(errors) = fit(errors).of(:a, 1)
 
   def dispersion
-    found = fit(:counts).dispersion
-    found > E::PoissonRegression::WIDENED_FROM ? found : 1.0
+    result = fit(:counts).dispersion
+    result > E::PoissonRegression::WIDENED_FROM ? result : 1.0
   end
 
   def mantel_haenszel
@@ -102,9 +102,9 @@ class Agreement
   def line
     reach = local.map { |row| row[:off].abs }.max * 1.001
     points = local.map { |row| [row[:off], row[:grown], (1 - ((row[:off].abs / reach)**3))**3] }
-    told = E::LocalGrowth.send(:line, points)
-    pulls = told.high - told.middle
-    { line: told.middle, line_error: pulls / E::NormalLaw.t95(freedom(points)) }
+    answer = E::LocalGrowth.send(:line, points)
+    pulls = answer.high - answer.middle
+    { line: answer.middle, line_error: pulls / E::NormalLaw.t95(freedom(points)) }
   end
 
   # As LocalGrowth counts it, from the weights of the fish in the estimate.

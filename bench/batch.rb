@@ -69,4 +69,4 @@ puts format(
   batch / bare <= 6 ? "kept" : "BROKEN"
 )
 db.disconnect
-Sequel.connect(url) { |one| one.run("drop database voucher_bench with (force)") }
+Sequel.connect(url) { |entry| entry.run("drop database voucher_bench with (force)") }

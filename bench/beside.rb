@@ -44,8 +44,8 @@ class Party
     end
   end
 
-  def ask(**told)
-    @to.puts JSON.generate(told)
+  def ask(**question)
+    @to.puts JSON.generate(question)
     answer = JSON.parse(@from.gets || raise("#{name} ended: see #{@log}"))
     raise "#{name}: #{answer['failed']}" if answer["failed"]
 

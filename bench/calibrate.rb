@@ -9,14 +9,14 @@ require_relative "../config/boot"
 require_relative "support/told_reports"
 require_relative "support/judged_reports"
 
-seeds = (ARGV[0] || "101,102,103,104").split(",").map { |one| Integer(one) }
+seeds = (ARGV[0] || "101,102,103,104").split(",").map { |seed| Integer(seed) }
 releases = Integer(ARGV[1] || 20_000)
 url =
   ENV.fetch("DATABASE_URL") do
     abort "usage: DATABASE_URL=$(bin/pg url) ruby bench/calibrate.rb [SEEDS] [RELEASES]"
   end
 species =
-  Store::Species.new(Database.connect(url, max_connections: 1)).all.to_h { |one| [one.code, one] }
+  Store::Species.new(Database.connect(url, max_connections: 1)).all.to_h { |species| [species.code, species] }
 FREE = %i[
   looks_alike swapped other left_out halved too_many doubled no_prefix no_zeros look_alike_species
   other_species length_wrong far none none_exact none_whole none_foreign none_unread none_species
@@ -34,24 +34,24 @@ BEGUN = {
   none_unread: 1.5,
   none_species: -2.0
 }.freeze
-told = seeds.flat_map { |seed| ToldReports.new(species:, seed:, releases:).each.to_a }
+reports = seeds.flat_map { |seed| ToldReports.new(species:, seed:, releases:).each.to_a }
 # What is read right says little, so a tenth of it is weighed tenfold.
 rng = Random.new(1)
-sample = told.select { |one| !one.read_right || one.alone || rng.rand < 0.1 }
-puts "#{told.size} reports of seeds #{seeds.join(', ')}, #{sample.size} of them weighed"
+sample = reports.select { |report| !report.read_right || report.alone || rng.rand < 0.1 }
+puts "#{reports.size} reports of seeds #{seeds.join(', ')}, #{sample.size} of them weighed"
 Case = Struct.new(:counts, :truth, :candidates, keyword_init: true)
 NAMES = Core::Recaptures::Weights::ALL.keys.freeze
-cases = sample.filter_map do |one|
+cases = sample.filter_map do |report|
   features =
     Core::Recaptures::Candidates.new(
-      report: one.report, candidates: one.candidates, species:, series: ToldReports::SERIES
+      report: report.report, candidates: report.candidates, species:, series: ToldReports::SERIES
     ).features
   rows =
     features.map do |row|
       [row[:weights].tally.map { |name, count| [NAMES.index(name), count] }, row[:length], row[:km]]
     end
-  truth = features.index { |row| row[:number] == one.truth } or next
-  Case.new(counts: one.read_right && !one.alone ? 10.0 : 1.0, truth:, candidates: rows)
+  truth = features.index { |row| row[:number] == report.truth } or next
+  Case.new(counts: report.read_right && !report.alone ? 10.0 : 1.0, truth:, candidates: rows)
 end
 whole = cases.sum(&:counts)
 LENGTH_WRONG = NAMES.index(:length_wrong)
@@ -70,10 +70,10 @@ DOUBT = 2.5
 # Mean log share of the truth, less what the weights stray.
 likelihood = lambda do |weights, spread, near_share, near_km|
   strayed = weights.zip(START).sum { |now, begun| 0.5 * (((now - begun) / DOUBT)**2) }
-  told = cases.sum do |one|
-    logs = one.candidates.map do |counts, length, km|
+  reports = cases.sum do |sampled|
+    logs = sampled.candidates.map do |counts, length, km|
       sum = 0.0
-      counts.each { |at, count| sum += weights[at] * count }
+      counts.each { |index, count| sum += weights[index] * count }
       if length
         sum +=
           Core::Recaptures::Candidates.length_log(
@@ -86,24 +86,24 @@ likelihood = lambda do |weights, spread, near_share, near_km|
       sum
     end
     top = logs.max
-    one.counts * (logs[one.truth] - top - Math.log(logs.sum { |log| Math.exp(log - top) }))
+    sampled.counts * (logs[sampled.truth] - top - Math.log(logs.sum { |log| Math.exp(log - top) }))
   end
-  (told - strayed) / whole
+  (reports - strayed) / whole
 end
 
 weights = START
-rest = [0.2, 0.5, 10.0]
-best = likelihood.call(weights, *rest)
+others = [0.2, 0.5, 10.0]
+best = likelihood.call(weights, *others)
 puts format("start: %.5f, %d cases", best, cases.size)
 step = 0.8
 6.times do |round|
-  FREE.map { |name| NAMES.index(name) }.each do |at|
+  FREE.map { |name| NAMES.index(name) }.each do |index|
     [step, -step].each do |by|
       moved = false
       loop do
         tried = weights.dup
-        tried[at] += by
-        now = likelihood.call(tried, *rest)
+        tried[index] += by
+        now = likelihood.call(tried, *others)
         break if now <= best + 1e-7
 
         best = now
@@ -114,16 +114,16 @@ step = 0.8
     end
   end
   # Spread of growth, share that stays about, and within how many kilometres.
-  3.times do |at|
+  3.times do |turn|
     [1.08, 1 / 1.08].each do |by|
       loop do
-        tried = rest.dup
-        tried[at] = at == 1 ? [tried[at] * by, 0.99].min : tried[at] * by
+        tried = others.dup
+        tried[turn] = turn == 1 ? [tried[turn] * by, 0.99].min : tried[turn] * by
         now = likelihood.call(weights, *tried)
         break if now <= best + 1e-7
 
         best = now
-        rest = tried
+        others = tried
       end
     end
   end
@@ -131,7 +131,7 @@ step = 0.8
   puts format("round %d: %.5f, %s, spread %.3f, near %.2f within %.1f km", round + 1, best,
     FREE.map { |name|
       format("%s %.2f", name, weights[NAMES.index(name)])
-    }.join(", "), *rest)
+    }.join(", "), *others)
 end
 
 # With the weights that stand in core: what each pair of lines for "accepted alone" would do on
@@ -150,16 +150,18 @@ number_alone = right.select(&:alone)
   [0.99, 0.95],
   [0.99, 0.97]
 ].each do |sure, sure_alone|
-  alone = ->(one) { one.complete && one.clear && one.share >= (one.alone ? sure_alone : sure) }
+  alone = lambda { |report|
+    report.complete && report.clear && report.share >= (report.alone ? sure_alone : sure)
+  }
   accepted = judged.select(&alone)
-  wrong = accepted.count { |one| !one.right }
+  wrong = accepted.count { |report| !report.right }
   puts format(
     "lines %.3f and %.2f: %d accepted alone, %d wrong (%.1f by their shares); of %d read " \
       "right %.1f %%, of %d numbers alone %.1f %%",
     sure, sure_alone,
     accepted.size,
     wrong,
-    accepted.sum { |one| 1 - one.share },
+    accepted.sum { |report| 1 - report.share },
     right.size,
     100.0 * right.count(&alone) / right.size,
     number_alone.size,

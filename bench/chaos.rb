@@ -109,7 +109,7 @@ class Patient
 
     children =
       Dir["/proc/#{pid}/task/*/children"].flat_map { |file| File.read(file).split.map(&:to_i) }
-    children.reduce({}) { |found, child| found.merge({ child => command(child) }, family(child)) }
+    children.reduce({}) { |result, child| result.merge({ child => command(child) }, family(child)) }
   rescue SystemCallError
     {}
   end
@@ -188,16 +188,16 @@ phones = Array.new(PHONES) do |index|
       sleep PHONES / PER_SECOND.to_f * (0.8 + (rand.rand * 0.4))
       begin
         client ||= BenchServer::Client.new(address, "isolde@marrow.example")
-        told = case rand.rand(10)
+        answer = case rand.rand(10)
         when 0..5 then (@sent = nil) || record(client, trip, acknowledged)
         when 6 then picture(client, trip, photos, rand)
         else client.get("/api/trips/#{trip}/dockside").code
         end
-        client = nil if told == "401"
+        client = nil if answer == "401"
       rescue StandardError => e
-        told = e.class.name
+        answer = e.class.name
       end
-      lock.synchronize { outcomes[told] += 1 }
+      lock.synchronize { outcomes[answer] += 1 }
     end
   end
 end
@@ -221,9 +221,9 @@ def record(client, trip, acknowledged)
   3.times do
     answer = client.post("/api/encounters/batch", body)
     if answer.code == "200"
-      told = JSON.parse(answer.body)["answers"][0]["answer"]
-      acknowledged << id if %w[stored known].include?(told)
-      return "record #{told}"
+      reply = JSON.parse(answer.body)["answers"][0]["answer"]
+      acknowledged << id if %w[stored known].include?(reply)
+      return "record #{reply}"
     end
     return answer.code if answer.code == "401"
 
@@ -290,11 +290,13 @@ broken =
   end
 puts "blows: #{done.map { |name, count| "#{name} #{count}" }.join(', ')}"
 puts "answers: " \
-  "#{outcomes.sort_by { |_, count| -count }.map { |told, count| "#{told} #{count}" }.join(', ')}"
+  "#{outcomes.sort_by do |_, count|
+    -count
+  end.map { |answer, count| "#{answer} #{count}" }.join(', ')}"
 puts "#{ids.size} records acknowledged, #{lost.size} lost, #{twice.size} twice; #{sums.size} " \
   "pictures acknowledged, #{broken.size} lost or broken"
-told, status = patient.verify
-puts told.lines.last(3)
+answer, status = patient.verify
+puts answer.lines.last(3)
 waiting = db[:que_jobs].where(finished_at: nil).exclude(job_class: "Acts::UpkeepJob").count
 puts(
   File

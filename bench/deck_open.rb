@@ -62,12 +62,12 @@ def cold_start(page, address)
   shown = events.find { |event| event["name"] == "deck-shown" } or abort "the Deck did not show"
   began =
     events
-      .select { |one| one["name"] == "navigationStart" && one["ts"] < shown["ts"] }
+      .select { |event| event["name"] == "navigationStart" && event["ts"] < shown["ts"] }
       .map { |event| event["ts"] }
       .max
   frame =
     events
-      .select { |one| one["name"] == "AnimationFrame::Presentation" && one["ts"] >= shown["ts"] }
+      .select { |event| event["name"] == "AnimationFrame::Presentation" && event["ts"] >= shown["ts"] }
       .map { |event| event["ts"] }
       .min || shown["ts"]
   (frame - began) / 1000.0
@@ -91,10 +91,10 @@ def scroll(page)
 end
 
 report = lambda do |name, values, limit|
-  found = SignedInPage.quantiles(values)
+  result = SignedInPage.quantiles(values)
   puts format(
-    "%-42s median %7.1f ms   p95 %7.1f ms   worst %7.1f ms%s", name, *found,
-    limit && "   limit #{limit}: #{found[0] <= limit ? 'kept' : 'BROKEN'}"
+    "%-42s median %7.1f ms   p95 %7.1f ms   worst %7.1f ms%s", name, *result,
+    limit && "   limit #{limit}: #{result[0] <= limit ? 'kept' : 'BROKEN'}"
   )
 end
 

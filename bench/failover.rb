@@ -18,8 +18,8 @@ ENV["VOUCHER_PG"] = dir
 PROGRAM = File.join(ROOT, "bin/pg")
 
 def pg(*arguments, **options)
-  told, status = Open3.capture2e(*[options[:env]].compact, PROGRAM, *arguments)
-  status.success? ? told.strip : abort("bin/pg #{arguments.join(' ')}: #{told}")
+  answer, status = Open3.capture2e(*[options[:env]].compact, PROGRAM, *arguments)
+  status.success? ? answer.strip : abort("bin/pg #{arguments.join(' ')}: #{answer}")
 end
 
 at_exit do
@@ -121,14 +121,14 @@ writers.each(&:join)
 
 done = Array.new(acknowledged.size) { acknowledged.pop }
 failed = Array.new(refused.size) { refused.pop }
-back = done.map { |_, at,| at }.select { |at| at > blow + 0.5 }.min
+back = done.map { |_, index,| index }.select { |index| index > blow + 0.5 }.min
 lost = done.map(&:first) - second[:encounters].where(id: done.map(&:first)).select_map(:id)
 puts format(
   "%d writes acknowledged, %d refused (%s); written " \
     "again %.1f s after the primary died (limit %d)",
   done.size,
   failed.size,
-  failed.map(&:last).tally.map { |told, count| "#{told} #{count}" }.join(", "),
+  failed.map(&:last).tally.map { |answer, count| "#{answer} #{count}" }.join(", "),
   back ? back - blow : Float::INFINITY,
   LIMIT_SECONDS
 )

@@ -16,7 +16,7 @@ kinds = ENV["KINDS"] ? ENV["KINDS"].split(",").map(&:to_sym) : Finders::KINDS.ke
 def part(name, right, all)
   share = Core::Estimates::Rates.wilson(right, all) or return
   puts format("  %-50s %6d of %6d, %.1f %% (%.1f to %.1f)", name, right, all,
-    *share.values_at(:share, :low, :high).map { |one| 100 * one })
+    *share.values_at(:share, :low, :high).map { |entry| 100 * entry })
 end
 
 kinds.each do |kind|

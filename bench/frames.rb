@@ -33,7 +33,7 @@ WHEEL = "document.querySelector('.wind')?.dispatchEvent(new PointerEvent('%s'))"
 
 SignedInPage.open(address, phone: true) do |page|
   page.command("Emulation.setCPUThrottlingRate", rate: slowdown)
-  found = SCENES.to_h do |scene|
+  result = SCENES.to_h do |scene|
     page.go_to("#{address}/practice/scene/#{scene}?seed=7")
     sleep 0.2 until page.at_css("[data-testid=start]")
     sleep 2
@@ -44,11 +44,11 @@ SignedInPage.open(address, phone: true) do |page|
     [scene, of]
   end
   page.go_to("about:blank")
-  found["empty page"] = gaps(page, seconds) { nil }
-  found.each do |name, of|
+  result["empty page"] = gaps(page, seconds) { nil }
+  result.each do |name, of|
     puts format("%-12s %4d frames  median %5.1f ms   p95 %5.1f ms   worst %6.1f ms", name, of.size,
       *SignedInPage.quantiles(of))
   end
-  worst = found.slice(*SCENES).values.map { |of| SignedInPage.quantiles(of)[1] }.max
+  worst = result.slice(*SCENES).values.map { |of| SignedInPage.quantiles(of)[1] }.max
   puts "limit p95 #{LIMIT_MS} ms at #{slowdown}x: #{worst <= LIMIT_MS ? 'kept' : 'BROKEN'}"
 end

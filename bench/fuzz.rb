@@ -73,7 +73,7 @@ BenchServer.run(processes: 1) do |server|
     "memory %.0f MB after the first ones, grown by %.0f MB (limit %d)", before, grown,
     GROWTH_MB
   )
-  broken.first(10).each { |one| puts one.inspect[0, 900] }
+  broken.first(10).each { |entry| puts entry.inspect[0, 900] }
   puts File.readlines(File.join(server.dir, "log")).grep(/ERROR/).first(20) unless broken.empty?
   exit 1 if broken.any? || slow[0][0] > SLOWEST_SECONDS || grown > GROWTH_MB
 end

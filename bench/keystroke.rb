@@ -33,8 +33,8 @@ SignedInPage.open(address) do |page|
     end
   requests = Array.new(40) { page.evaluate_async(REQUEST, 10) }
   stroke, request = SignedInPage.quantiles(strokes), SignedInPage.quantiles(requests)
-  { "keystroke to result" => stroke, "bare request" => request }.each do |name, found|
-    puts format("%-20s median %6.1f ms   p95 %6.1f ms   worst %6.1f ms", name, *found)
+  { "keystroke to result" => stroke, "bare request" => request }.each do |name, result|
+    puts format("%-20s median %6.1f ms   p95 %6.1f ms   worst %6.1f ms", name, *result)
   end
   puts format(
     "%.1f x the baseline; limit 200 ms: %s",

@@ -11,8 +11,8 @@ fair = scenes.select(&:fair)
 rng = Random.new(FIRST)
 moves = Core::Practice::Moves::ALL.keys
 bad = 0
-PLAYS.times do |at|
-  landing = Core::Practice::Landing.new(scene: scenes[at % scenes.size], seed: FIRST + at)
+PLAYS.times do |index|
+  landing = Core::Practice::Landing.new(scene: scenes[index % scenes.size], seed: FIRST + index)
   60.times do
     break if landing.over?
 
@@ -20,7 +20,9 @@ PLAYS.times do |at|
     landing.act(moves.sample(random: rng))
     landing.advance(1000)
     line = landing.line
-    good = [line.breath, line.distance_m, line.tension_n].all? { |one| one.finite? && one >= 0 }
+    good = [line.breath, line.distance_m, line.tension_n].all? do |entry|
+      entry.finite? && entry >= 0
+    end
     air = Core::Handling::Stages.new(landing.record[:taps]).air_seconds.to_f
     bad += 1 unless good && line.breath <= 1 && air >= 0
   end
@@ -30,8 +32,8 @@ puts "#{PLAYS} random plays, seeds from #{FIRST}: #{bad} moments out of bounds"
 
 well = 0
 count = [PLAYS / 10, 100].max
-count.times do |at|
-  landing = Core::Practice::GoodHand.play(scene: fair[at % fair.size], seed: FIRST + at)
+count.times do |index|
+  landing = Core::Practice::GoodHand.play(scene: fair[index % fair.size], seed: FIRST + index)
   points = landing.debrief[:points]
   well += 1 if points && points < Core::Practice::Progress::HARMLESS_POINTS
 end

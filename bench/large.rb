@@ -20,7 +20,7 @@ Que.connection = db
 store = Store::Gateway.new(db)
 rng = Random.new(11)
 
-def measure(cases) = cases.map { |one| Measure.timed { yield one } * 1000 }.sort
+def measure(cases) = cases.map { |report| Measure.timed { yield report } * 1000 }.sort
 
 def told(name, sorted, limit)
   puts format(
@@ -55,19 +55,19 @@ smallest = measure((1..300).to_a) { db[:waters].count }
 told("the smallest question", smallest, 5)
 
 # A report of a tag as it was read, of one kind of damage or of any.
-as_read = lambda do |one, kind|
+as_read = lambda do |report, kind|
   Core::Recaptures::Report.new(
-    **one.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg),
-    number_as_read: Demo::Damage.of(one[:tag_number], rng, kind:),
+    **report.slice(:species_code, :length_mm, :length_kind, :lat_deg, :lon_deg),
+    number_as_read: Demo::Damage.of(report[:tag_number], rng, kind:),
     more_numbers: [],
     length_how: "tape",
-    caught_on: one[:caught_on] + 90
+    caught_on: report[:caught_on] + 90
   )
 end
 known = Acts::KnownFish.new(store)
-worn = sample.first(300).map { |one| as_read.call(one, nil) }
+worn = sample.first(300).map { |report| as_read.call(report, nil) }
 told("matching a worn number", measure(worn) { |report| Acts::FindFish.weigh(known, report) }, 30)
-left_out = sample.first(300).map { |one| as_read.call(one, :left_out) }
+left_out = sample.first(300).map { |report| as_read.call(report, :left_out) }
 told(
   "one with a character left out",
   measure(left_out) { |report| Acts::FindFish.weigh(known, report) },
@@ -92,11 +92,11 @@ end.each { |scan, times| puts "    #{times} x #{scan}" }
 # back.
 RATES.each do |per_second, limit|
   reports = Array.new(seconds * per_second) do |index|
-    one = sample[(index + (per_second * 31)) % sample.size]
-    number = index % 4 == 3 ? Demo::Damage.of(one[:tag_number], rng) : one[:tag_number]
-    SentReport.of(one, number, "bench #{per_second} #{index} #{rng.rand}", index:)
+    report = sample[(index + (per_second * 31)) % sample.size]
+    number = index % 4 == 3 ? Demo::Damage.of(report[:tag_number], rng) : report[:tag_number]
+    SentReport.of(report, number, "bench #{per_second} #{index} #{rng.rand}", index:)
   end
   answers = Pace.run(root: ROOT, url:, reports:, per_second:)
   told("a report, #{per_second} a second, #{seconds} s", answers.map(&:first).sort, limit)
-  puts "    #{[1, 2].map { |place| answers.map { |one| one[place] }.tally }.join(', ')}"
+  puts "    #{[1, 2].map { |place| answers.map { |answer| answer[place] }.tally }.join(', ')}"
 end

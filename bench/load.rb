@@ -74,7 +74,7 @@ class Evening
 
   def json(value)
     JSON
-      .parse(JSON.generate(value.transform_values { |one| one }), symbolize_names: true)
+      .parse(JSON.generate(value.transform_values { |entry| entry }), symbolize_names: true)
       .then { |sent| times(sent) }
   end
 
@@ -105,8 +105,8 @@ BenchServer.run(processes:, jobs: true, env: ENV.slice("READ_DATABASE_URL")) do 
   reports = Hash.new(0)
   heavy = ENV.fetch("HEAVY", nil) && Thread.new do
     tagger = server.client("isolde@marrow.example")
-    (1..).each do |at|
-      report = tagger.get("/api/water/season.pdf?from=2025-0#{1 + (at % 9)}-01&mine=yes")
+    (1..).each do |index|
+      report = tagger.get("/api/water/season.pdf?from=2025-0#{1 + (index % 9)}-01&mine=yes")
       reports[report.code] += 1
       tagger.post("/api/exports", { format: "darwin_core", licence: "CC0-1.0", filter: {} })
     end
@@ -117,40 +117,40 @@ BenchServer.run(processes:, jobs: true, env: ENV.slice("READ_DATABASE_URL")) do 
   order = Array.new(per_second * seconds) { kinds.sample(random: Random.new(_1 + 3)) }
   workers = clients.map do |client|
     Thread.new do
-      while (kind, at = due.pop)
+      while (kind, moment = due.pop)
         answer = begin
           evening.request(kind, client).code
         rescue StandardError => e
           e.class.name
         end
-        taken << [kind, (BenchServer::CLOCK.call - at) * 1000, answer]
+        taken << [kind, (BenchServer::CLOCK.call - moment) * 1000, answer]
       end
     end
   end
   began = BenchServer::CLOCK.call
   order.each_with_index do |kind, index|
-    at = began + (index / per_second.to_f)
-    sleep [at - BenchServer::CLOCK.call, 0].max
-    due << [kind, at]
+    moment = began + (index / per_second.to_f)
+    sleep [moment - BenchServer::CLOCK.call, 0].max
+    due << [kind, moment]
   end
   CLIENTS.times { due << nil }
   workers.each(&:join)
   heavy&.kill
-  found = Array.new(taken.size) { taken.pop }
-  wrong = found.reject { |_, _, answer| answer.to_s.match?(/\A[23]\d\d\z/) }
-  all = found.map { |_, took,| took }.sort
+  result = Array.new(taken.size) { taken.pop }
+  wrong = result.reject { |_, _, answer| answer.to_s.match?(/\A[23]\d\d\z/) }
+  all = result.map { |_, took,| took }.sort
   puts format(
     "%d a second for %d s, %d processes: %d answers, %d errors; median %.0f ms, p95 %.0f " \
       "ms, p99 %.0f ms, worst %.0f ms",
     per_second, seconds, processes,
-    found.size,
+    result.size,
     wrong.size,
     percentile(all, 0.5),
     percentile(all, 0.95),
     percentile(all, 0.99),
     all.last
   )
-  found.group_by(&:first).each do |kind, rows|
+  result.group_by(&:first).each do |kind, rows|
     times = rows.map { |_, took,| took }.sort
     puts format(
       "  %-12s %4d  median %5.0f ms, p95 %5.0f ms, worst %5.0f ms",
@@ -162,7 +162,7 @@ BenchServer.run(processes:, jobs: true, env: ENV.slice("READ_DATABASE_URL")) do 
     )
   end
   puts "  season reports beside, by status: #{reports}" if heavy
-  wrong.first(5).each { |one| puts "  #{one.inspect}" }
+  wrong.first(5).each { |entry| puts "  #{entry.inspect}" }
   p95, p99 = LIMITS.fetch(per_second, [nil, nil])
   if wrong.any? || (p95 && percentile(all, 0.95) > p95) || (p99 && percentile(all, 0.99) > p99)
     exit 1

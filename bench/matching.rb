@@ -14,21 +14,21 @@ require_relative "support/writings"
 WAYS_COUNT = 1000
 WAYS_RELEASES = 3277
 
-seeds = (ARGV[0] || "301,302,303,304,305,306").split(",").map { |one| Integer(one) }
+seeds = (ARGV[0] || "301,302,303,304,305,306").split(",").map { |seed| Integer(seed) }
 releases = Integer(ARGV[1] || 40_000)
 url =
   ENV.fetch("DATABASE_URL") do
     abort "usage: DATABASE_URL=$(bin/pg url) ruby bench/matching.rb [SEEDS] [RELEASES]"
   end
 species =
-  Store::Species.new(Database.connect(url, max_connections: 1)).all.to_h { |one| [one.code, one] }
+  Store::Species.new(Database.connect(url, max_connections: 1)).all.to_h { |species| [species.code, species] }
 if ENV["GROWTH"] == "own"
-  species = species.to_h do |code, one|
-    truth = Demo::Truth::SPECIES[code] or next [code, one]
+  species = species.to_h do |code, entry|
+    truth = Demo::Truth::SPECIES[code] or next [code, entry]
     growth = Core::Fish::Curve.new(
-      linf_mm: one.max_mm * truth[:linf_share], k_per_year: truth[:k_per_year], version: 1
+      linf_mm: entry.max_mm * truth[:linf_share], k_per_year: truth[:k_per_year], version: 1
     )
-    [code, one.dup.tap { |known| known.growth = growth }.freeze]
+    [code, entry.dup.tap { |known| known.growth = growth }.freeze]
   end
 end
 judged = seeds.flat_map { |seed| JudgedReports.of(ToldReports.new(species:, seed:, releases:)) }
@@ -37,7 +37,7 @@ def share(name, right, all)
   interval = Core::Estimates::Rates.wilson(right, all)
   puts format(
     "%-56s %6d of %6d, %.1f %% (%.1f to %.1f)", name, right, all,
-    *interval.values_at(:share, :low, :high).map { |one| 100 * one }
+    *interval.values_at(:share, :low, :high).map { |entry| 100 * entry }
   )
 end
 
@@ -68,7 +68,7 @@ puts "#{judged.size} reports, #{releases} releases of each of the seeds #{seeds.
 damaged = judged.select(&:damaged)
 share(
   "damaged numbers: the true fish among the first three",
-  damaged.count { |one| one.place && one.place < 3 },
+  damaged.count { |entry| entry.place && entry.place < 3 },
   damaged.size
 )
 right = judged.select(&:read_right)
@@ -76,7 +76,7 @@ share("numbers read right: accepted alone", right.count(&:accepted), right.size)
 alone = right.select(&:alone)
 share("of these, nothing but the number and perhaps a day", alone.count(&:accepted), alone.size)
 accepted = judged.select(&:accepted)
-wrong = accepted.count { |one| !one.right }
+wrong = accepted.count { |entry| !entry.right }
 puts format(
   "wrong among all %d accepted alone: %d, %.2f in 1,000 (at most %.2f, 95 %%)",
   accepted.size,
@@ -107,8 +107,8 @@ drawn = BANDS.filter_map do |low, high|
   band = shares.select { |share, _| share >= low && share < high }
   next if band.empty?
 
-  told = band.count(&:last)
-  interval = Core::Estimates::Rates.wilson(told, band.size)
+  hits = band.count(&:last)
+  interval = Core::Estimates::Rates.wilson(hits, band.size)
   mean = band.sum(&:first) / band.size
   puts format(
     "share %.2f to %.2f: %6d, mean %.3f, right %.3f (%.3f to %.3f), %+.1f points",
@@ -124,21 +124,21 @@ end
 
 x = ->(value) { (60 + (340 * value)).round(1) }
 y = ->(value) { (400 - (360 * value)).round(1) }
-points = drawn.map do |one|
-  at = x.call(one[:mean])
-  left = one[:mean] > 0.95
-  middle = y.call(one[:share])
+points = drawn.map do |point|
+  time = x.call(point[:mean])
+  left = point[:mean] > 0.95
+  middle = y.call(point[:share])
   [
-    %(<path d="M#{at} #{y.call(one[:low])}V#{y.call(one[:high])}"),
+    %(<path d="M#{time} #{y.call(point[:low])}V#{y.call(point[:high])}"),
     %( stroke="#22313a" stroke-width="2"/>),
-    %(<circle cx="#{at}" cy="#{middle}" r="5" fill="#1f5c4d"/>),
-    %(<text x="#{left ? at - 8 : at + 8}" y="#{middle + 16}"),
-    %( text-anchor="#{left ? 'end' : 'start'}">#{one[:count]}</text>)
+    %(<circle cx="#{time}" cy="#{middle}" r="5" fill="#1f5c4d"/>),
+    %(<text x="#{left ? time - 8 : time + 8}" y="#{middle + 16}"),
+    %( text-anchor="#{left ? 'end' : 'start'}">#{point[:count]}</text>)
   ].join
 end
-axis = [0, 0.2, 0.4, 0.6, 0.8, 1].map do |one|
-  %(<text x="#{x.call(one)}" y="418" text-anchor="middle">#{one}</text>) +
-    %(<text x="52" y="#{y.call(one) + 4}" text-anchor="end">#{one}</text>)
+axis = [0, 0.2, 0.4, 0.6, 0.8, 1].map do |entry|
+  %(<text x="#{x.call(entry)}" y="418" text-anchor="middle">#{entry}</text>) +
+    %(<text x="52" y="#{y.call(entry) + 4}" text-anchor="end">#{entry}</text>)
 end
 File.write(File.join(ROOT, "docs/matching-reliability.svg"), <<~SVG)
   <svg xmlns="http://www.w3.org/2000/svg" width="440" height="450" font-family="sans-serif" font-size="12" fill="#22313a">

@@ -15,19 +15,19 @@ PAGES = {
   "Finds" => [nil, %w[index.html src/places/finds/FindsPage.vue]]
 }.freeze
 
-def files(key, found = {})
+def files(key, result = {})
   chunk = MANIFEST.fetch(key)
-  return found if found.key?(chunk["file"])
+  return result if result.key?(chunk["file"])
 
   [chunk["file"], *chunk["css"]].each do |file|
-    found[file] = File.size(File.join(APP, "#{file}.gz"))
+    result[file] = File.size(File.join(APP, "#{file}.gz"))
   end
-  (chunk["imports"] || []).each { |inner| files(inner, found) }
-  found
+  (chunk["imports"] || []).each { |inner| files(inner, result) }
+  result
 end
 
 PAGES.each do |name, (limit, keys)|
-  sizes = keys.reduce({}) { |found, key| files(key, found) }
+  sizes = keys.reduce({}) { |result, key| files(key, result) }
   total = sizes.values.sum / 1000.0
   puts format(
     "%-7s %6.1f kB%s", name, total,

@@ -22,7 +22,7 @@ end
 ruby, in_ruby = seconds { questions.flat_map { |card, asked| RandomFish.in_ruby(card, asked) } }
 compiled, in_node = seconds { RandomFish.compiled(questions) }
 differ = ruby.zip(compiled).count { |here, there| here != there }
-kinds = ruby.flat_map { |one| one.fetch("lines", []).map { |line| line["key"] } }.uniq.size
+kinds = ruby.flat_map { |kind| kind.fetch("lines", []).map { |line| line["key"] } }.uniq.size
 puts "#{ruby.size} fish, #{questions.size} cards, #{kinds} kinds of lines: #{differ} told " \
   "differently"
 puts format(

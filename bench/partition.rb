@@ -87,11 +87,11 @@ QUESTIONS = {
 }.freeze
 QUESTIONS.each do |name, ask|
   few = name.start_with?("counts") ? ids.first(5) : ids
-  one, parted =
+  parted_rows, parted =
     [db[Sequel[:public][:encounters]], db[Sequel[:trial][:encounters]]].map do |table|
       p95(few.map { |row| -> { ask.call(table, row) } })
     end
-  puts format("  %-22s p95 %8.2f ms in one table, %8.2f ms in seasons", name, one, parted)
+  puts format("  %-22s p95 %8.2f ms in one table, %8.2f ms in seasons", name, parted_rows, parted)
 end
 detached =
   seconds do

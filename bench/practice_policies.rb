@@ -87,18 +87,20 @@ end
 count, first = Integer(ARGV[0] || 2000), Integer(ARGV[1] || 61_000)
 scenes = Core::Practice::Scenes::ALL
 Policies::ALL.each do |name, hands|
-  told = Array.new(count) do |index|
+  answer = Array.new(count) do |index|
     scene = scenes[index % scenes.size]
     [scene, Policies.play(hands, scene, first + index)]
   end
-  off = told.select { |_, one| one[:outcome] == "swam_off" }
-  points = told.map { |_, one| one[:points] || 100 }.sort
-  fair = told.select { |scene, _| scene.fair }
+  off = answer.select { |_, entry| entry[:outcome] == "swam_off" }
+  points = answer.map { |_, point| point[:points] || 100 }.sort
+  fair = answer.select { |scene, _| scene.fair }
   most = Core::Practice::Progress::HARMLESS_POINTS
-  met = fair.count { |_, one| one[:points] && one[:points] < most }
+  met = fair.count { |_, entry| entry[:points] && entry[:points] < most }
   puts format(
     "%-12s swam off %5.1f %%, lost %5.1f %%, points %3d (middle half %3d to %3d), counts %5.1f %%",
-    name, 100.0 * off.size / count, 100.0 * told.count { |_, one| one[:outcome] == "lost" } / count,
+    name, 100.0 * off.size / count, 100.0 * answer.count { |_, entry|
+      entry[:outcome] == "lost"
+    } / count,
     points[count / 2], points[count / 4], points[3 * count / 4], 100.0 * met / fair.size
   )
 end

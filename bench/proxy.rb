@@ -10,15 +10,15 @@ require "openssl"
 NAME = "tags.marrow.example"
 dir = Dir.mktmpdir("voucher-proxy")
 key = OpenSSL::PKey::RSA.new(2048)
-certificate = OpenSSL::X509::Certificate.new.tap do |one|
-  one.subject = one.issuer = OpenSSL::X509::Name.parse("/CN=#{NAME}")
-  one.not_before, one.not_after, one.public_key, one.serial, one.version =
+certificate = OpenSSL::X509::Certificate.new.tap do |entry|
+  entry.subject = entry.issuer = OpenSSL::X509::Name.parse("/CN=#{NAME}")
+  entry.not_before, entry.not_after, entry.public_key, entry.serial, entry.version =
     Time.now - 60,
     Time.now + 86_400,
     key.public_key,
     1,
     2
-  one.sign(key, OpenSSL::Digest.new("SHA256"))
+  entry.sign(key, OpenSSL::Digest.new("SHA256"))
 end
 File.write("#{dir}/fullchain.pem", certificate.to_pem)
 File.write("#{dir}/key.pem", key.to_pem)
@@ -30,11 +30,11 @@ settings = {
   "METRICS_TOKEN" => "a token of the operators"
 }
 wrong = []
-check = ->(what, well) { (well ? puts("  #{what}") : wrong << what) && nil }
+check = ->(claim, well) { (well ? puts("  #{claim}") : wrong << claim) && nil }
 
-BenchServer.run(processes: 1, env: settings) do |one|
+BenchServer.run(processes: 1, env: settings) do |setting|
   BenchServer.run(processes: 1, name: "voucher_bench_server", env: settings, fill: false) do |two|
-    ports = [one, two].map { |server| URI(server.address).port }
+    ports = [setting, two].map { |server| URI(server.address).port }
     text = File.read(File.join(ROOT, "config/examples/nginx.conf"))
     text =
       text
@@ -86,7 +86,7 @@ BenchServer.run(processes: 1, env: settings) do |one|
         "127.0.0.1", https, use_ssl: true, verify_mode: OpenSSL::SSL::VERIFY_NONE
       ) { |client| client.send_request("PUT", "/api/x", "x" * 16_000_000, { "Host" => NAME }) }
     check.call("what is too large is refused at the door", big.code == "413")
-    seen = one.db[:security_traces].max(:event_id).to_i
+    seen = setting.db[:security_traces].max(:event_id).to_i
     token = JSON.parse(session.body)["csrf_token"]
     Net::HTTP.start(
       "127.0.0.1", https, use_ssl: true, verify_mode: OpenSSL::SSL::VERIFY_NONE
@@ -105,7 +105,7 @@ BenchServer.run(processes: 1, env: settings) do |one|
     end
     check.call(
       "a visitor's own word on his address is not believed",
-      one.db[:security_traces].where { event_id > seen }.select_map(:address) == ["127.0.0.1"]
+      setting.db[:security_traces].where { event_id > seen }.select_map(:address) == ["127.0.0.1"]
     )
     codes = Hash.new(0)
     asking =
@@ -121,5 +121,5 @@ BenchServer.run(processes: 1, env: settings) do |one|
   end
 end
 FileUtils.rm_rf(dir)
-wrong.each { |what| puts "WRONG: #{what}" }
+wrong.each { |claim| puts "WRONG: #{claim}" }
 exit 1 unless wrong.empty?

@@ -32,18 +32,18 @@ def run(*command)
   out
 end
 
-def told(reader, file, found, out)
-  puts format("%-34s %-28s found %6s of %6s: %s", reader, file, found, out,
-    found == out ? "whole" : "NOT WHOLE")
-  @broken = true unless found == out
+def told(reader, file, seen, out)
+  puts format("%-34s %-28s found %6s of %6s: %s", reader, file, seen, out,
+    seen == out ? "whole" : "NOT WHOLE")
+  @broken = true unless seen == out
 end
 
 def unzip(path)
   Zip::File.open(path) do |zip|
-    zip.each do |one|
-      to = File.join(DIR, one.name)
+    zip.each do |entry|
+      to = File.join(DIR, entry.name)
       FileUtils.mkdir_p(File.dirname(to))
-      File.binwrite(to, one.get_input_stream.read)
+      File.binwrite(to, entry.get_input_stream.read)
     end
   end
 end
@@ -59,14 +59,14 @@ told("LibreOffice, to ods and back", "catches.csv",
 
 geojson, = write("geojson")
 placed = JSON.parse(File.read(geojson))["features"].size
-found = run("ogrinfo", "-so", "-al", geojson)[/Feature Count: (\d+)/, 1].to_i
-told("gdal, ogrinfo", "catches.geojson", found, placed)
+result = run("ogrinfo", "-so", "-al", geojson)[/Feature Count: (\d+)/, 1].to_i
+told("gdal, ogrinfo", "catches.geojson", result, placed)
 
 gpx, = write("gpx")
 points = File.read(gpx).scan("<wpt ").size
 run("xmllint", "--noout", gpx)
-found = run("ogrinfo", "-so", gpx, "waypoints")[/Feature Count: (\d+)/, 1].to_i
-told("gdal, ogrinfo", "catches.gpx", found, points)
+result = run("ogrinfo", "-so", gpx, "waypoints")[/Feature Count: (\d+)/, 1].to_i
+told("gdal, ogrinfo", "catches.gpx", result, points)
 run("gpsbabel", "-i", "gpx", "-f", gpx, "-o", "csv", "-F", "#{DIR}/points.csv")
 told("gpsbabel", "catches.gpx", File.readlines("#{DIR}/points.csv").size, points)
 

@@ -40,7 +40,7 @@ module SignedInPage
   def self.trace(page, categories)
     events = []
     finished = false
-    page.on("Tracing.dataCollected") { |given| events.concat(given["value"]) }
+    page.on("Tracing.dataCollected") { |data| events.concat(data["value"]) }
     page.on("Tracing.tracingComplete") { finished = true }
     page.command("Tracing.start", categories:, transferMode: "ReportEvents")
     yield

@@ -21,17 +21,17 @@ def traced(page)
       event["name"] == "EventDispatch" && event.dig("args", "data", "type") == "click"
     end
   paints =
-    events.select do |one|
-      one["name"] == "Layerize"
+    events.select do |event|
+      event["name"] == "Layerize"
     end.map { |event| event["ts"] + event["dur"].to_i }.sort
   frames =
     events
-      .select { |one| one["name"] == "AnimationFrame::Presentation" }
+      .select { |event| event["name"] == "AnimationFrame::Presentation" }
       .map { |event| event["ts"] }
       .sort
   clicks.filter_map do |click|
-    done = paints.find { |at| at > click["ts"] + click["dur"].to_i }
-    drawn = done && frames.find { |at| at >= done }
+    done = paints.find { |index| index > click["ts"] + click["dur"].to_i }
+    drawn = done && frames.find { |frame| frame >= done }
     drawn && ((drawn - click["ts"]) / 1000.0)
   end
 end
@@ -62,8 +62,8 @@ SignedInPage.open(address, phone: true) do |page|
   )
   bare = click(page, "#bench")
   baseline = SignedInPage.quantiles(traced(page) { bare.call })
-  { "stage tap" => taps, "bare button" => baseline }.each do |name, found|
-    puts format("%-12s median %5.1f ms   p95 %5.1f ms   worst %5.1f ms", name, *found)
+  { "stage tap" => taps, "bare button" => baseline }.each do |name, times|
+    puts format("%-12s median %5.1f ms   p95 %5.1f ms   worst %5.1f ms", name, *times)
   end
   puts format(
     "%.2f x the baseline at %gx CPU slow-down; limit for a tap 50 ms: %s",

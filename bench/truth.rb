@@ -25,7 +25,7 @@ def line(_world, about, checks, programmes)
     words = { interval: "interval covers", least: "at least is true", claim: "nothing false named" }
     format("  %-58s %-20s %4d of %4d  %5.1f %% (%.1f to %.1f), said in %d of %d programmes",
       about, words.fetch(kind), right, here.size,
-      *share.values_at(:share, :low, :high).map { |one| 100 * one },
+      *share.values_at(:share, :low, :high).map { |entry| 100 * entry },
       [here.size, programmes].min, programmes)
   end
 end

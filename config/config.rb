@@ -43,7 +43,7 @@ Config = Struct.new(
     mode = env.fetch("VOUCHER_ENV", "development")
     missing = mode == "production" ? self::Production.missing(env) : []
     unless missing.empty?
-      raise ["Production cannot start yet:", *missing.map { |one| "- #{one}" }].join("\n")
+      raise ["Production cannot start yet:", *missing.map { |reason| "- #{reason}" }].join("\n")
     end
 
     new(mode:, **self::Read.places(env), **self::Read.people(env),
@@ -113,8 +113,8 @@ class Config
       secrets = secrets.map(&:strip).reject(&:empty?).freeze
       { session_secrets: secrets,
         authenticator_secret: some(env["AUTHENTICATOR_SECRET"]) || secrets.last,
-        trusted_proxies: env["TRUSTED_PROXIES"].to_s.split(",").map do |one|
-          IPAddr.new(one.strip)
+        trusted_proxies: env["TRUSTED_PROXIES"].to_s.split(",").map do |proxy|
+          IPAddr.new(proxy.strip)
         end.freeze,
         max_failures: Integer(env.fetch("MAX_SIGN_IN_FAILURES", 8)),
         lockout_minutes: Integer(env.fetch("LOCKOUT_MINUTES", 15)),

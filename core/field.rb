@@ -14,18 +14,18 @@ module Core
       @card = card
       @rules = Trips::Card.house_rules(card[:rules])
       @laws = card[:laws].to_h { |law| [law[:species_code], law(law)] }
-      @species = card[:species].to_h { |one| [one[:code], Trips::Card.fish(one)] }
+      @species = card[:species].to_h { |row| [row[:code], Trips::Card.fish(row)] }
     end
 
     # One question by its name; a refusal comes back as { refused: { code:, message:, fields: } }.
-    def ask(question, given)
+    def ask(question, asked)
       case question
-      when "fish" then fish(given[:record], now_ms: given[:now_ms],
-        units: given[:units] || "metric")
-      when "wrong_taps" then { wrong: wrong_taps(given[:taps]) }
-      when "number" then number(given[:typed], of: given[:of])
-      when "paper_rows" then { rows: paper_rows(given) }
-      when "measure" then measure(given)
+      when "fish" then fish(asked[:record], now_ms: asked[:now_ms],
+        units: asked[:units] || "metric")
+      when "wrong_taps" then { wrong: wrong_taps(asked[:taps]) }
+      when "number" then number(asked[:typed], of: asked[:of])
+      when "paper_rows" then { rows: paper_rows(asked) }
+      when "measure" then measure(asked)
       when "first_aid" then { cases: Handling::FirstAid::CASES.map(&:to_h) }
       end
     rescue Error => e
@@ -91,24 +91,24 @@ module Core
     end
 
     # A paper sheet as it is typed, see Trips::PaperSheet: { rows:, species:, first_number: }
-    def paper_rows(given)
+    def paper_rows(sheet)
       Trips::PaperSheet.read(
-        rows: given[:rows],
-        species: given[:species],
-        first_number: given[:first_number]
+        rows: sheet[:rows],
+        species: sheet[:species],
+        first_number: sheet[:first_number]
       )
     end
 
     # A fish in its picture, see Photo::Measuring: { marks:, shown:, guild_key:, typed: the columns
     # of a length }
-    def measure(given)
-      found =
+    def measure(measurement)
+      measured =
         Photo::Measuring.of(
-          marks: given[:marks],
-          shown: given[:shown],
-          guild_key: given[:guild_key]
+          marks: measurement[:marks],
+          shown: measurement[:shown],
+          guild_key: measurement[:guild_key]
         )
-      Photo::Measuring.told(found, typed: given[:typed] && Fish::Length.of(given[:typed]))
+      Photo::Measuring.plain(measured, typed: measurement[:typed] && Fish::Length.of(measurement[:typed]))
     end
 
     def situation(record, now_ms: nil, units: "metric")

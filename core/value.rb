@@ -13,12 +13,12 @@ module Core
       made
     end
 
-    def initialize(**told)
-      told = { **self.class::UNLESS_TOLD, **told }
-      unknown = told.keys - members
+    def initialize(**fields)
+      fields = { **self.class::UNLESS_TOLD, **fields }
+      unknown = fields.keys - members
       raise ArgumentError, "unknown: #{unknown.join(', ')}" if unknown.any?
 
-      super(*told.values_at(*members))
+      super(*fields.values_at(*members))
       freeze
     end
 

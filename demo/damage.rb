@@ -105,36 +105,36 @@ module Demo
     def unreadable(number, rng) = number.tap { number[places(number).sample(random: rng)] = "?" }
 
     def two_unreadable(number, rng)
-      number.tap { places(number).sample(2, random: rng).each { |at| number[at] = "?" } }
+      number.tap { places(number).sample(2, random: rng).each { |place| number[place] = "?" } }
     end
 
     def end_unreadable(number, rng) = "#{number[0...-(1 + rng.rand(2))]}*"
 
     def mistaken(number, rng)
-      at = places(number).sample(random: rng)
-      number.tap { number[at] = pick(MISTAKEN.fetch(number[at]), rng) }
+      place = places(number).sample(random: rng)
+      number.tap { number[place] = pick(MISTAKEN.fetch(number[place]), rng) }
     end
 
     def mistaken_twice(number, rng)
       number.tap do
         places(number)
           .sample(2, random: rng)
-          .each { |at| number[at] = pick(MISTAKEN.fetch(number[at]), rng) }
+          .each { |place| number[place] = pick(MISTAKEN.fetch(number[place]), rng) }
       end
     end
 
     def swapped(number, rng)
-      at =
+      place =
         places(number)[..-2]
           .reject { |here| number[here] == number[here + 1] }
           .sample(random: rng) or return number
-      number.tap { number[at], number[at + 1] = number[at + 1], number[at] }
+      number.tap { number[place], number[place + 1] = number[place + 1], number[place] }
     end
 
     # Mostly one of two that are the same.
     def left_out(number, rng)
-      twice = places(number)[..-2].select { |at| number[at] == number[at + 1] }
-      at =
+      twice = places(number)[..-2].select { |place| number[place] == number[place + 1] }
+      place =
         (
           if twice.any? && rng.rand < 0.6
             twice.sample(random: rng)
@@ -142,11 +142,15 @@ module Demo
             places(number).sample(random: rng)
           end
         )
-      number.tap { number.slice!(at) }
+      number.tap { number.slice!(place) }
     end
 
     def doubled(number, rng)
-      number.tap { |one| places(one).sample(random: rng).then { |at| one.insert(at, one[at]) } }
+      number.tap do |copy|
+        places(copy).sample(random: rng).then do |place|
+          copy.insert(place, copy[place])
+        end
+      end
     end
 
     def any_digit(number, rng)

@@ -82,7 +82,7 @@ module Demo
       )
     end
 
-    def species = Store::Species.new(@db).all.to_h { |one| [one.code, one] }
+    def species = Store::Species.new(@db).all.to_h { |species| [species.code, species] }
 
     def catalogue
       Catalogue.add(@db)

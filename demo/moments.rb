@@ -29,7 +29,7 @@ module Demo
     def free_minute(caught)
       taken = @busy[[caught.member[:name], caught.date]]
       minute = caught.minute
-      minute += FISH_MINUTES while taken.any? { |one| (one - minute).abs < FISH_MINUTES }
+      minute += FISH_MINUTES while taken.any? { |other| (other - minute).abs < FISH_MINUTES }
       taken << minute
       minute
     end

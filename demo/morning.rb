@@ -179,7 +179,7 @@ module Demo
           recipient: "signe@finders.exmaple",
           **Formats::LetterText.fill(kind.words, kind.examples)
         )
-      @store.letters.start(id, at: Time.now)
+      @store.letters.start(id, now: Time.now)
       @store.letters.not_sent(id, why: "550 no mailbox of this name here", next_try_at: nil)
     end
   end

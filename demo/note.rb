@@ -8,8 +8,8 @@ module Demo
     module_function
 
     # what: String, the seed or a share;  counts: rows by table
-    def add(db, what, counts = nil)
-      db[:row_changes].insert(**WORDS, row_id: what, changed: counts && Sequel.pg_jsonb(counts))
+    def add(db, key, counts = nil)
+      db[:row_changes].insert(**WORDS, row_id: key, changed: counts && Sequel.pg_jsonb(counts))
     end
 
     # { what was noted => counts | nil }

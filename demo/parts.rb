@@ -41,7 +41,7 @@ module Demo
       end
     end
 
-    def done = Note.all(@db).keys.filter_map { |what| what[/\Ashare (\d+)\z/, 1]&.to_i }
+    def done = Note.all(@db).keys.filter_map { |key| key[/\Ashare (\d+)\z/, 1]&.to_i }
 
     # Returns where its words can be read.
     def in_process(indexes)

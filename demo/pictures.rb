@@ -53,12 +53,12 @@ module Demo
     # Held by hand above the board's middle: from [x, y, z] in millimetres on the board to the pixel
     # that shows it.
     def camera
-      at = [500 + shake(180), 230 + shake(170), 860 + shake(60)]
-      forward = unit([500 + shake(20) - at[0], 200 + shake(20) - at[1], -at[2]])
+      centre = [500 + shake(180), 230 + shake(170), 860 + shake(60)]
+      forward = unit([500 + shake(20) - centre[0], 200 + shake(20) - centre[1], -centre[2]])
       right = unit(cross([shake(0.06), 1, 0], forward).map(&:-@))
       down = cross(right, forward)
       lambda do |point|
-        seen = point.zip(at).map { |one, other| one - other }
+        seen = point.zip(centre).map { |coordinate, other| coordinate - other }
         deep = dot(seen, forward)
         [
           (WIDTH_PX / 2) + (FOCAL_PX * dot(seen, right) / deep),
@@ -67,11 +67,11 @@ module Demo
       end
     end
 
-    def dot(one, two) = one.zip(two).sum { |a, b| a * b }
+    def dot(left, two) = left.zip(two).sum { |a, b| a * b }
     def unit(vector) = vector.map { |value| value / Math.sqrt(dot(vector, vector)) }
 
-    def cross(one, two)
-      [[1, 2], [2, 0], [0, 1]].map { |a, b| (one[a] * two[b]) - (one[b] * two[a]) }
+    def cross(left, two)
+      [[1, 2], [2, 0], [0, 1]].map { |a, b| (left[a] * two[b]) - (left[b] * two[a]) }
     end
 
     def scene(board, corners, length, body)

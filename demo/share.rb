@@ -123,10 +123,10 @@ module Demo
 
     # One that was too small for a tag, soon after.
     def untagged(life)
-      small = life[:release].dup.tap do |one|
-        one.length_mm = @signs.small_mm(life[:species])
-        one.taps = one.taps.map { |act, seconds| [act, (seconds * 0.7).round(3)] }
-        one.tags_left = 0
+      small = life[:release].dup.tap do |event|
+        event.length_mm = @signs.small_mm(life[:species])
+        event.taps = event.taps.map { |act, seconds| [act, (seconds * 0.7).round(3)] }
+        event.tags_left = 0
       end
       encounter(
         life[:species], small,
@@ -196,8 +196,8 @@ module Demo
         )
       )
       taps.each_with_index do |tap, position|
-        at = Time.at(0, tap[:at], :millisecond, in: "UTC")
-        @rows.add(:stages, { encounter_id: id, revision: 1, position:, act: tap[:act], at: })
+        time = Time.at(0, tap[:at], :millisecond, in: "UTC")
+        @rows.add(:stages, { encounter_id: id, revision: 1, position:, act: tap[:act], at: time })
       end
       id
     end
@@ -214,11 +214,11 @@ module Demo
     end
 
     def tagging(number, fish_id, encounter_id, release)
-      at = moment(release)
-      @rows.add(:taggings, { tag_number: number, fish_id:, encounter_id:, created_at: at })
+      caught_at = moment(release)
+      @rows.add(:taggings, { tag_number: number, fish_id:, encounter_id:, created_at: caught_at })
       @rows.add(
         :tag_custody,
-        { tag_number: number, act: "applied", member_id: member_id(release), at: }
+        { tag_number: number, act: "applied", member_id: member_id(release), at: caught_at }
       )
       @tags.delete(number)[:state] = "applied"
     end

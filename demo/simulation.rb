@@ -65,8 +65,8 @@ module Demo
       code =
         pick(
           Truth::SPECIES
-            .select { |_, one| one[:waters].include?(outing.spot[:water_code]) }
-            .transform_values { |one| one[:share] }
+            .select { |_, settings| settings[:waters].include?(outing.spot[:water_code]) }
+            .transform_values { |settings| settings[:share] }
         )
       species = @species.fetch(code)
       linf =
@@ -94,20 +94,20 @@ module Demo
           @rng.rand < Truth::TAGS_SHED_AT_ONCE ? 0 : exponential(365.25 / Truth::TAGS_SHED_PER_YEAR)
         end
       catches = []
-      at = 0
+      minute_at = 0
       place = [release.lat_deg, release.lon_deg]
       loop do
-        at += exponential(365.25 / Truth::CATCHES_PER_YEAR)
-        date = release.date + at.ceil
-        break if date >= @today || at > lives_days
+        minute_at += exponential(365.25 / Truth::CATCHES_PER_YEAR)
+        date = release.date + minute_at.ceil
+        break if date >= @today || minute_at > lives_days
 
         # A catch is told by its day, so the next one may seem a little before it.
-        since = [at - (catches.last ? (catches.last.date - release.date).to_i : 0), 0].max
+        since = [minute_at - (catches.last ? (catches.last.date - release.date).to_i : 0), 0].max
         grown =
           linf -
           (
             (linf - length) *
-              Math.exp(-Truth::SPECIES.fetch(species.code)[:k_per_year] * at / 365.25)
+              Math.exp(-Truth::SPECIES.fetch(species.code)[:k_per_year] * minute_at / 365.25)
           )
         place =
           @sound.swim(
@@ -117,7 +117,7 @@ module Demo
             release.spot[:water_code],
             @rng
           )
-        tags_left = shed.count { |days| days > at }
+        tags_left = shed.count { |days| days > minute_at }
         break if tags_left.zero?
         next if @rng.rand > Truth::SHARE_REPORTED
 
@@ -170,11 +170,12 @@ module Demo
       fight =
         Core::Handling::FightBudget.seconds(weight_g: species.weight_g_at(length)) *
         spread(0.8, 0.35)
-      rest = 25 * spread(1.0, 0.5) * member[:skill]
+      fight_left = 25 * spread(1.0, 0.5) * member[:skill]
       budget = usual_lift_seconds(species, length, temp)
       lift = [budget, 4].max * USUAL_LIFT_SHARE * member[:skill] * spread(1.0, 0.4)
       back = 12 * spread(1.0, 0.6)
-      times = [0, fight, fight + rest, fight + rest + lift, fight + rest + lift + back]
+      times = [0, fight, fight + fight_left, fight + fight_left + lift,
+        fight + fight_left + lift + back]
       %w[fish_on in_net lifted back_in_water let_go].zip(times.map { |seconds| seconds.round(3) })
     end
 

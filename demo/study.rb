@@ -50,7 +50,7 @@ module Demo
       )
       # One after the other, so that nobody's day is longer than it is.
       minute = FIRST_MINUTE + (MINUTES_EACH * (@in_hand[[member[:name], day]] += 1))
-      caught.dup.tap { |one| one.minute = minute }.freeze
+      caught.dup.tap { |copy| copy.minute = minute }.freeze
     end
   end
 end

@@ -14,15 +14,15 @@ module Devices
     READ_SECONDS = 30
 
     def initialize(url)
-      at = URI.parse(url)
-      @bucket = at.path.delete_prefix("/")
+      uri = URI.parse(url)
+      @bucket = uri.path.delete_prefix("/")
       @client =
         Aws::S3::Client.new(
-          endpoint: "#{at.scheme}://#{at.host}:#{at.port}",
+          endpoint: "#{uri.scheme}://#{uri.host}:#{uri.port}",
           force_path_style: true,
-          region: URI.decode_www_form(at.query.to_s).to_h.fetch("region", "main"),
-          access_key_id: URI.decode_www_form_component(at.user.to_s),
-          secret_access_key: URI.decode_www_form_component(at.password.to_s),
+          region: URI.decode_www_form(uri.query.to_s).to_h.fetch("region", "main"),
+          access_key_id: URI.decode_www_form_component(uri.user.to_s),
+          secret_access_key: URI.decode_www_form_component(uri.password.to_s),
           http_open_timeout: OPEN_SECONDS,
           http_read_timeout: READ_SECONDS,
           retry_limit: 2

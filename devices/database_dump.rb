@@ -17,13 +17,13 @@ module Devices
     # Writes the dump as of a snapshot that somebody holds open into an open file, which may have no
     # name any more: then nothing of it is left when somebody is killed meanwhile.
     def dump(file, snapshot:)
-      told, theirs = IO.pipe
+      output, theirs = IO.pipe
       pid = Process.spawn(
         File.join(self.class.programs, "pg_dump"), "--format=custom", "--no-owner",
         "--no-privileges", "--snapshot=#{snapshot}", @url, out: file, err: theirs
       )
       theirs.close
-      words = told.read
+      words = output.read
       Process.wait(pid)
       raise Failed, "pg_dump: #{words.lines.last(3).join.strip}" unless $CHILD_STATUS.success?
     end
@@ -45,8 +45,8 @@ module Devices
     private
 
     def run(program, *arguments)
-      told, status = Open3.capture2e(File.join(self.class.programs, program), *arguments)
-      raise Failed, "#{program}: #{told.lines.last(3).join.strip}" unless status.success?
+      output, status = Open3.capture2e(File.join(self.class.programs, program), *arguments)
+      raise Failed, "#{program}: #{output.lines.last(3).join.strip}" unless status.success?
     end
   end
 end

@@ -32,7 +32,7 @@ module Devices
       reading, read_at = @kept[spot_code]
       return reading if reading && @clock.call - read_at < KEPT_SECONDS
 
-      ask(spot_code).tap { |found| @kept[spot_code] = [found, @clock.call] if found }
+      ask(spot_code).tap { |reading| @kept[spot_code] = [reading, @clock.call] if reading }
     end
 
     private
@@ -72,9 +72,9 @@ module Devices
     def reading(text)
       return nil if text.nil?
 
-      told = JSON.parse(text, max_nesting: 5)
-      temp = Float(told.fetch("water_temp_c"))
-      read_at = String(told.fetch("read_at")).scrub("?")[0, 40]
+      answer = JSON.parse(text, max_nesting: 5)
+      temp = Float(answer.fetch("water_temp_c"))
+      read_at = String(answer.fetch("read_at")).scrub("?")[0, 40]
       PLAUSIBLE_C.cover?(temp) ? { water_temp_c: temp.round(1), read_at: } : nil
     end
   end

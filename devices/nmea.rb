@@ -21,8 +21,8 @@ module Devices
 
     def feed(bytes)
       @pending << bytes.b
-      *lines, rest = @pending.split(/\r?\n|\r/, -1)
-      @pending = +(rest.to_s.bytesize > LONGEST ? "" : rest.to_s)
+      *lines, remainder = @pending.split(/\r?\n|\r/, -1)
+      @pending = +(remainder.to_s.bytesize > LONGEST ? "" : remainder.to_s)
       lines.filter_map { |line| read(line) }
     end
 

@@ -117,12 +117,12 @@ module Devices
     end
 
     def answer(deadline)
-      told = JSON.parse(line(deadline), symbolize_names: true)
-      raise Core::InvalidInput.at("photo", told[:code].to_sym, told[:message]) if told[:code]
+      answer = JSON.parse(line(deadline), symbolize_names: true)
+      raise Core::InvalidInput.at("photo", answer[:code].to_sym, answer[:message]) if answer[:code]
 
       Opened.new(
-        **told.slice(:media_type, :width_px, :height_px),
-        jpeg: receive(told.fetch(:bytes), deadline)
+        **answer.slice(:media_type, :width_px, :height_px),
+        jpeg: receive(answer.fetch(:bytes), deadline)
       )
     end
 

@@ -15,8 +15,8 @@ module Devices
     # such a line is passed over.
     def feed(bytes)
       @pending << bytes.b
-      *lines, rest = @pending.split(/\r?\n/, -1)
-      @pending = +(rest.to_s.bytesize > LONGEST ? "" : rest.to_s)
+      *lines, remainder = @pending.split(/\r?\n/, -1)
+      @pending = +(remainder.to_s.bytesize > LONGEST ? "" : remainder.to_s)
       lines.filter_map { |line| read(line) }
     end
 

@@ -15,14 +15,14 @@ module Devices
     # sender: "Name <address>"
     def initialize(url, sender:)
       @sender = sender
-      at = URI.parse(url)
-      secret = at.scheme == "smtps"
+      uri = URI.parse(url)
+      secret = uri.scheme == "smtps"
       @settings = {
-        address: at.host,
-        port: at.port || (secret ? 465 : 25),
-        user_name: at.user && URI.decode_www_form_component(at.user),
-        password: at.password && URI.decode_www_form_component(at.password),
-        authentication: at.user && :plain,
+        address: uri.host,
+        port: uri.port || (secret ? 465 : 25),
+        user_name: uri.user && URI.decode_www_form_component(uri.user),
+        password: uri.password && URI.decode_www_form_component(uri.password),
+        authentication: uri.user && :plain,
         tls: secret,
         enable_starttls_auto: !secret,
         open_timeout: OPEN_SECONDS,

@@ -24,7 +24,7 @@ module Formats
       x, y, radius = picture[:eye]
       eye = [["eye", Core::Drawing::Pen.circle([x, y], radius)],
         ["dark", Core::Drawing::Pen.circle([x, y], radius / 2.0)]]
-      layers = picture[:layers].map { |one| one.values_at(:as, :path) } + eye
+      layers = picture[:layers].map { |layer| layer.values_at(:as, :path) } + eye
       _, _, width, height = picture[:box]
       { svg: %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="#{picture[:box].join(' ')}" ) +
         %(width="#{width}" height="#{height}">#{layers.map do |as, path|

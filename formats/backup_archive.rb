@@ -65,7 +65,7 @@ module Formats
     # Returns the manifest with Symbol keys, and signed: whether it was signed with this key.
     # Raises Core::InvalidInput with what is wrong.
     def read(path, key: nil)
-      found = {}
+      files = {}
       text = signature = nil
       each_entry(path) do |entry|
         next text = entry.read if entry.full_name == MANIFEST
@@ -73,10 +73,10 @@ module Formats
 
         reading = Reading.new(entry)
         yield entry.full_name, reading if block_given?
-        found[entry.full_name] = reading.finish
+        files[entry.full_name] = reading.finish
       end
       manifest = text && JSON.parse(text, symbolize_names: true)
-      check(manifest, found)
+      check(manifest, files)
       { **manifest, signed: signed?(text, signature, key) }
     rescue Gem::Package::TarInvalidError, JSON::ParserError, EOFError, NoMethodError
       refuse("This file is no backup of Voucher's, or it was cut off.")
@@ -94,18 +94,18 @@ module Formats
         "somewhere else.")
     end
 
-    def check(manifest, found)
+    def check(manifest, files)
       if manifest.nil?
         refuse("The manifest is missing: the file was cut off while it was written or copied.")
       end
       refuse("This backup was made by a newer version of Voucher.") if manifest[:format] > FORMAT
-      strange = found.keys - manifest[:parts].map { |part| part[:name] }
+      strange = files.keys - manifest[:parts].map { |part| part[:name] }
       unless strange.empty?
         refuse("It holds #{strange.first}, of which its manifest does not know.")
       end
       manifest[:parts].each do |part|
-        refuse("#{part[:name]} is missing in it.") unless found.key?(part[:name])
-        if found[part[:name]] != part[:sha256]
+        refuse("#{part[:name]} is missing in it.") unless files.key?(part[:name])
+        if files[part[:name]] != part[:sha256]
           refuse("#{part[:name]} is damaged: its hash is another one than when it was written.")
         end
       end

@@ -17,7 +17,7 @@ module Formats
     PAPER_GREY = Paper::GREY
     MARGIN = 45
 
-    def self.pdf(**given) = new(**given).render
+    def self.pdf(**fields) = new(**fields).render
 
     # As the public may know it: steps of 5 km.
     def self.distance(metres, units = "metric")
@@ -94,9 +94,9 @@ module Formats
     # Beside the heading.
     def animal
       drawn = AnimalSvg.of(@story.species.guild_key)
-      at = [@pdf.bounds.width - ANIMAL_WIDTH, @pdf.cursor]
+      corner = [@pdf.bounds.width - ANIMAL_WIDTH, @pdf.cursor]
       @pdf.float do
-        @pdf.svg drawn[:svg], at:, width: ANIMAL_WIDTH, enable_web_requests: false
+        @pdf.svg drawn[:svg], at: corner, width: ANIMAL_WIDTH, enable_web_requests: false
       end
     end
 
@@ -192,7 +192,7 @@ module Formats
         @pdf.fill_color OILSKIN
         @pdf.fill_rectangle [x - half, y + half], half * 2, half * 2
         @pdf.fill_color SLATE
-        labels = here.map { |one| @story.catches.index(one) + 1 }.join(", ")
+        labels = here.map { |stop| @story.catches.index(stop) + 1 }.join(", ")
         @pdf.draw_text labels, at: [x - 3, y - 4], size: 10, style: :bold
       end
     end

@@ -106,7 +106,7 @@ module Formats
         id = row[@at["catch_id"]]
         @extent.add(*row.values_at(*@at.values_at("lat_deg", "lon_deg", "caught_on",
           "scientific_name")))
-        core.write(line([id, *told(row)]))
+        core.write(line([id, *values_of(row)]))
         measured(row) { |values| measurements.write(line([id, "#{id}:#{values[0]}", *values])) }
       end)
       [core, measurements].each(&:flush)
@@ -116,9 +116,9 @@ module Formats
     # Terms of an occurrence, in the order of what stands in each row.
     def terms = [*@terms.map { |column, _| column.term }, *DEPTHS, *@always.keys]
 
-    def told(row)
-      own = @terms.zip(@lists).map do |(_, at), listed|
-        listed ? row[at]&.split&.join(LIST) : row[at]
+    def values_of(row)
+      own = @terms.zip(@lists).map do |(_, column), listed|
+        listed ? row[column]&.split&.join(LIST) : row[column]
       end
       depth = row[@at["depth_m"]]
       [*own, depth, depth, *@always.values]
@@ -126,13 +126,13 @@ module Formats
 
     # A length is of the kind that it was measured in: fork and total length are two measurements.
     def measured(row)
-      @measured.each do |column, at|
-        next if row[at].nil?
+      @measured.each do |column, position|
+        next if row[position].nil?
 
         length = column.name == "length_mm"
         kind = Core::Fish::Length::KINDS[row[@at["length_kind"]]] if length
         how = Core::Exchange::Tables::LENGTH_HOWS[row[@at["length_how"]]] if length
-        yield [kind || column.measured, row[at], column.unit, how]
+        yield [kind || column.measured, row[position], column.unit, how]
       end
     end
 

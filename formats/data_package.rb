@@ -102,7 +102,7 @@ module Formats
         #{@tables.map { |table| explained(table) }.join("\n")}
         ## Not in here
 
-        #{@withheld.map { |what, why| "- #{what}. #{why}" }.join("\n")}
+        #{@withheld.map { |thing, why| "- #{thing}. #{why}" }.join("\n")}
       TEXT
     end
 

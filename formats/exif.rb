@@ -15,39 +15,40 @@ module Formats
     # camera_at: Time whose UTC fields are what the camera's clock showed;  focal_35mm: as on a film
     #            of 36 × 24 mm
     def read(bytes)
-      found = EXIFR::JPEG.new(StringIO.new(bytes))
-      return NOTHING unless found.exif?
+      exif = EXIFR::JPEG.new(StringIO.new(bytes))
+      return NOTHING unless exif.exif?
 
-      { camera_at: time(found), camera: camera(found), focal_35mm: focal(found), **place(found) }
+      { camera_at: time(exif), camera: camera(exif), focal_35mm: focal(exif), **place(exif) }
     rescue StandardError
       # The library raises whatever a broken tag makes it stumble over.
       NOTHING
     end
 
-    def camera(found)
-      name = [found.make, found.model].compact.map { |word| clean(word) }.uniq.join(" ")[0, 100]
+    def camera(exif)
+      name = [exif.make, exif.model].compact.map { |word| clean(word) }.uniq.join(" ")[0, 100]
       name.empty? ? nil : name
     end
 
-    def time(found)
-      at = found.date_time_original || found.date_time
-      at = at.first if at.is_a?(Array)
-      return nil unless at.respond_to?(:year) && YEARS.cover?(at.year)
+    def time(exif)
+      taken_at = exif.date_time_original || exif.date_time
+      taken_at = taken_at.first if taken_at.is_a?(Array)
+      return nil unless taken_at.respond_to?(:year) && YEARS.cover?(taken_at.year)
 
-      Time.utc(at.year, at.month, at.day, at.hour, at.min, at.sec)
+      Time.utc(taken_at.year, taken_at.month, taken_at.day, taken_at.hour, taken_at.min,
+        taken_at.sec)
     rescue StandardError
       nil
     end
 
-    def focal(found)
-      length = found.focal_length_in_35mm_film
+    def focal(exif)
+      length = exif.focal_length_in_35mm_film
       length.is_a?(Numeric) && FOCAL_35MM.cover?(length) ? length.to_f : nil
     rescue StandardError
       nil
     end
 
-    def place(found)
-      gps = found.gps
+    def place(exif)
+      gps = exif.gps
       lat, lon = gps&.latitude, gps&.longitude
       sound =
         lat && lon && lat.finite? && lon.finite? && lat.abs <= 90 && lon.abs <= 180 &&

@@ -37,7 +37,7 @@ module Formats
 
     def points(table)
       lat, lon = %w[lat_deg lon_deg].map { |name| table.names.index(name) }
-      columns = told(table, [lat, lon])
+      columns = columns_of(table, [lat, lon])
       collection do |feature|
         yield(lambda do |row|
           next if row[lat].nil?
@@ -62,19 +62,19 @@ module Formats
     private
 
     # [[place in a row, name as it is written, whether it is a number], ...]
-    def told(table, without)
-      table.columns.each_with_index.filter_map do |column, at|
-        next if without.include?(at)
+    def columns_of(table, without)
+      table.columns.each_with_index.filter_map do |column, index|
+        next if without.include?(index)
 
-        [at, "#{JSON.generate(column.name)}:", NUMBERS.include?(column.type)]
+        [index, "#{JSON.generate(column.name)}:", NUMBERS.include?(column.type)]
       end
     end
 
     # What is known of it; a number stands as the database writes it.
     def properties(row, columns)
       json = +'"properties":{'
-      columns.each do |at, name, number|
-        cell = row[at] or next
+      columns.each do |index, name, number|
+        cell = row[index] or next
         json << "," unless json.end_with?("{")
         json << name << (number ? cell.to_s : @texts[cell] || text(cell))
       end

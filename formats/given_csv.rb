@@ -18,8 +18,8 @@ module Formats
       @table = table
       @cells = {}
       # Numbers, days, codes and the names of rows stand as they are.
-      @free = table.columns.each_with_index.filter_map do |column, at|
-        at if column.type == "string" && column.codes.nil? && !column.name.end_with?("_id")
+      @free = table.columns.each_with_index.filter_map do |column, index|
+        index if column.type == "string" && column.codes.nil? && !column.name.end_with?("_id")
       end
     end
 
@@ -36,7 +36,7 @@ module Formats
     private
 
     def put(row)
-      @free.each { |at| row[at] &&= @cells[row[at]] || text(row[at]) }
+      @free.each { |index| row[index] &&= @cells[row[index]] || text(row[index]) }
       @io.write(row.join(",") << "\n")
     end
 

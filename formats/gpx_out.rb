@@ -9,16 +9,16 @@ module Formats
     # Yields a lambda that takes a row. edition: Core::Exchange::Edition. Returns how many had a
     # place.
     def self.write(io, names, edition)
-      at = %w[lat_deg lon_deg caught_on species_code scientific_name kind].to_h do |name|
+      columns = %w[lat_deg lon_deg caught_on species_code scientific_name kind].to_h do |name|
         [name, names.index(name)]
       end
       count = 0
       io.write(head(edition))
       yield(lambda do |row|
-        told = at.transform_values { |place| row[place] }
-        next if told["lat_deg"].nil?
+        cells = columns.transform_values { |place| row[place] }
+        next if cells["lat_deg"].nil?
 
-        io.write(waypoint(told))
+        io.write(waypoint(cells))
         count += 1
       end)
       io.write("</gpx>\n")
@@ -34,11 +34,12 @@ module Formats
       XML
     end
 
-    def self.waypoint(told)
-      name, about = [told["scientific_name"], "#{told['kind']}, #{told['caught_on']}"].map do |text|
-        REXML::Text.normalize(text.to_s)
-      end
-      %(<wpt lat="#{told['lat_deg']}" lon="#{told['lon_deg']}">) +
+    def self.waypoint(cells)
+      name, about = [cells["scientific_name"],
+        "#{cells['kind']}, #{cells['caught_on']}"].map do |text|
+          REXML::Text.normalize(text.to_s)
+        end
+      %(<wpt lat="#{cells['lat_deg']}" lon="#{cells['lon_deg']}">) +
         %(<name>#{name}</name><desc>#{about}</desc></wpt>\n)
     end
     private_class_method :head, :waypoint

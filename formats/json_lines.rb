@@ -27,17 +27,17 @@ module Formats
     end
 
     def list(text)
-      JSON.parse(text).each_with_index.map { |record, at| [at + 1, record] }
+      JSON.parse(text).each_with_index.map { |record, index| [index + 1, record] }
     rescue JSON::ParserError
       TableText.refuse(:not_a_table, "This list of JSON ends too early or has a mark too many.")
     end
 
     def lines(text)
-      text.each_line.with_index(1).reject { |line, _| line.strip.empty? }.map do |line, at|
-        [at, JSON.parse(line)]
+      text.each_line.with_index(1).reject { |line, _| line.strip.empty? }.map do |line, line_number|
+        [line_number, JSON.parse(line)]
       rescue JSON::ParserError
         TableText.refuse(:not_a_table,
-          "Line #{at} is no whole record of JSON, as the lines above are.")
+          "Line #{line_number} is no whole record of JSON, as the lines above are.")
       end
     end
 
@@ -49,7 +49,7 @@ module Formats
         name = [within, name].compact.join(".")
         next row.merge!(flat(value, line, name)) if value.is_a?(Hash)
 
-        row[name] = value.is_a?(Array) ? value.map { |one| text(one) }.join("; ") : text(value)
+        row[name] = value.is_a?(Array) ? value.map { |item| text(item) }.join("; ") : text(value)
       end
     end
 

@@ -34,11 +34,11 @@ module Formats
     # Returns { subject:, body: }. Raises Core::InvalidInput with what is wrong where.
     def fill(words, values)
       words
-        .to_h { |part, template| [part, one(part, template, values)] }
+        .to_h { |part, template| [part, fill_part(part, template, values)] }
         .tap { |filled| filled[:subject] = filled[:subject].gsub(/\s+/, " ").strip }
     end
 
-    def one(part, template, values)
+    def fill_part(part, template, values)
       refuse(part, "The #{part} is empty.") if template.to_s.strip.empty?
       if template.size > MOST.fetch(part)
         refuse(
@@ -78,6 +78,6 @@ module Formats
     end
 
     def refuse(part, sentence) = raise(Core::InvalidInput.at(part.to_s, :bad_template, sentence))
-    private_class_method :one, :refuse
+    private_class_method :fill_part, :refuse
   end
 end

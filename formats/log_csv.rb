@@ -5,12 +5,12 @@ require "csv"
 module Formats
   # A member's log as one table: a row per fish, a column per thing, units in the names.
   module LogCsv
-    WORDS = ->(column) { ->(one) { one[column].to_a.join(" ") } }
-    NUMBER = ->(column) { ->(one) { one[column]&.to_f } }
+    WORDS = ->(column) { ->(row) { row[column].to_a.join(" ") } }
+    NUMBER = ->(column) { ->(row) { row[column]&.to_f } }
     COLUMNS = {
       "encounter_id" => :id,
       "trip_id" => :trip_id,
-      "caught_at_utc" => ->(one) { one[:caught_at].utc.iso8601(3) },
+      "caught_at_utc" => ->(row) { row[:caught_at].utc.iso8601(3) },
       "caught_on" => :caught_on,
       "utc_offset_minutes" => :utc_offset_minutes,
       "spot" => :spot_name,
@@ -40,8 +40,8 @@ module Formats
       "marks" => WORDS[:marks],
       "handling" => WORDS[:handling],
       "pressure_signs" => WORDS[:pressure_signs],
-      "reflexes" => lambda do |one|
-        one[:reflexes].to_h.map { |name, state| "#{name}=#{state}" }.join(" ")
+      "reflexes" => lambda do |row|
+        row[:reflexes].to_h.map { |name, state| "#{name}=#{state}" }.join(" ")
       end,
       "depth_m" => NUMBER[:depth_m],
       "water_temp_c" => NUMBER[:water_temp_c],

@@ -29,19 +29,19 @@ module Formats
     end
 
     def rows
-      found, blank = [], 0
+      rows_seen, blank = [], 0
       @table.xpath(".//table:table-row", SPACES).each do |row|
         times = repeated(row, "number-rows-repeated")
         cells = cells(row)
         # Blank rows to the end of the sheet are one that repeats a million times.
         next blank += times if cells.none?
 
-        WorkbookIn.cells_within(found.size + blank + times, cells.size)
-        blank.times { found << [] }
+        WorkbookIn.cells_within(rows_seen.size + blank + times, cells.size)
+        blank.times { rows_seen << [] }
         blank = 0
-        times.times { found << cells }
+        times.times { rows_seen << cells }
       end
-      found
+      rows_seen
     end
 
     private
@@ -65,16 +65,16 @@ module Formats
 
     def repeated(node, name) = (node.attribute_with_ns(name, TABLE)&.value || 1).to_i.clamp(1..)
 
-    def span(cell, at, value)
+    def span(cell, place, value)
       return if cell.name == "covered-table-cell"
 
-      rows, columns = %w[number-rows-spanned number-columns-spanned].map do |one|
-        repeated(cell, one)
+      rows, columns = %w[number-rows-spanned number-columns-spanned].map do |name|
+        repeated(cell, name)
       end
-      @spans << { rows:, columns: at...(at + columns), value: } if rows > 1 || columns > 1
+      @spans << { rows:, columns: place...(place + columns), value: } if rows > 1 || columns > 1
     end
 
-    def spanned(at) = @spans.find { |span| span[:columns].cover?(at) }&.fetch(:value)
+    def spanned(column) = @spans.find { |span| span[:columns].cover?(column) }&.fetch(:value)
 
     def value(cell)
       office = ->(name) { cell.attribute_with_ns(name, OFFICE)&.value }

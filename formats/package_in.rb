@@ -34,8 +34,8 @@ module Formats
       descriptor = zip.find_entry("datapackage.json")
       return nil unless descriptor && zip.find_entry(CATCHES)
 
-      said = JSON.parse(unpacked(descriptor))
-      catches, trips = [CATCHES, TRIPS].map { |name| text_of(zip, name, said) }
+      written = JSON.parse(unpacked(descriptor))
+      catches, trips = [CATCHES, TRIPS].map { |name| text_of(zip, name, written) }
       trips ? with_trips(catches, trips) : catches
     rescue Zip::Error
       nil
@@ -68,16 +68,16 @@ module Formats
       head, *rows = CSV.parse(catches)
       return catches unless head == Core::Exchange::Tables::CATCHES.names
 
-      at = head.index("trip_id")
+      index = head.index("trip_id")
       days = CSV.parse(trips, headers: true).to_h { |trip| [trip["trip_id"], trip] }
       first = rows.reverse.to_h do |row|
-        [row[at], row.values_at(*PLACE.map do |name|
+        [row[index], row.values_at(*PLACE.map do |name|
           head.index(name)
         end)]
       end
       CSV.generate do |csv|
         csv << Core::Imports::OwnColumns::WITH_DAYS
-        rows.each { |row| csv << [*row, nil, nil, nil, *days[row[at]]&.values_at(*PLACE)] }
+        rows.each { |row| csv << [*row, nil, nil, nil, *days[row[index]]&.values_at(*PLACE)] }
         days.each { |id, trip| csv << day(trip, first[id]).values_at(*Core::Imports::OwnColumns::WITH_DAYS) }
       end
     end
@@ -90,9 +90,9 @@ module Formats
     # What was changed on the way is said before any of it is read.
     def check(name, table, descriptor)
       resources = descriptor.is_a?(Hash) ? Array(descriptor["resources"]).grep(Hash) : []
-      said = resources.find { |resource| resource["path"] == name }&.fetch("hash", nil)
+      expected = resources.find { |resource| resource["path"] == name }&.fetch("hash", nil)
       return table.force_encoding("UTF-8") if
-        said.nil? || said == "sha256:#{Digest::SHA256.hexdigest(table)}"
+        expected.nil? || expected == "sha256:#{Digest::SHA256.hexdigest(table)}"
 
       refuse("A table in this package is not the one that its description names: the hashes of " \
         "#{name} differ. Unpack it and send that file itself if that is what you want.")

@@ -36,7 +36,7 @@ module Formats
       shrink =
         (
           if media_type == "image/jpeg"
-            JPEG_SHRINKS.find { |one| [image.width, image.height].min / one >= THUMB_PX } || 1
+            JPEG_SHRINKS.find { |shrink| [image.width, image.height].min / shrink >= THUMB_PX } || 1
           else
             1
           end

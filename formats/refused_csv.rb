@@ -12,7 +12,7 @@ module Formats
       CSV.generate(+"\uFEFF") do |csv|
         csv << [*head, "why it stayed out", "how to mend it"]
         rows.each do |row|
-          cells = head.each_index.map { |at| plain(row.cells[at]) }
+          cells = head.each_index.map { |index| plain(row.cells[index]) }
           csv << [*cells, *%w[rule mend].map { |part| row.faults.map { _1[part] }.join(" ") }]
         end
       end

@@ -76,12 +76,12 @@ module Formats
 
     def scatter(chart)
       line = chart.line
-      xs = chart.points.map { |one| one[0] } + line.map { |one| one[0] }
-      ys = chart.points.map { |one| one[1] } + line.flat_map { |one| one.drop(1).compact }
+      xs = chart.points.map { |point| point[0] } + line.map { |point| point[0] }
+      ys = chart.points.map { |point| point[1] } + line.flat_map { |point| point.drop(1).compact }
       x, y = scale(xs, AXIS, @pdf.bounds.width - 8), scale(ys, 14, CHART_HEIGHT - 4)
       frame(xs, ys)
       @pdf.fill_color Paper::KELP
-      chart.points.each { |one| @pdf.fill_circle [x[one[0]], y[one[1]]], 1.6 }
+      chart.points.each { |point| @pdf.fill_circle [x[point[0]], y[point[1]]], 1.6 }
       [[1, 1.4], [2, 0.5], [3, 0.5]].each { |place, width| curve(line, place, width, x, y) }
     end
 
@@ -91,8 +91,8 @@ module Formats
       @pdf.stroke_color Paper::SLATE
       @pdf.line_width width
       # A curve without limits has no values for them.
-      line.select { |one| one[place] }.each_cons(2) do |one, other|
-        @pdf.stroke_line [x[one[0]], y[one[place]]], [x[other[0]], y[other[place]]]
+      line.select { |point| point[place] }.each_cons(2) do |point, other|
+        @pdf.stroke_line [x[point[0]], y[point[place]]], [x[other[0]], y[other[place]]]
       end
     end
 
@@ -114,10 +114,10 @@ module Formats
     end
 
     # The interval of a bar.
-    def between(at, low, high)
+    def between(share, low, high)
       @pdf.stroke_color Paper::SLATE
       @pdf.line_width 1.4
-      @pdf.stroke_line [at, low], [at, high]
+      @pdf.stroke_line [share, low], [share, high]
     end
 
     # Ratios on a scale on which half and double lie as far from one.

@@ -121,7 +121,9 @@ module Formats
 
     def cells
       @placed.group_by(&:place).map do |place, here|
-        cell(*at(@sketch.point(*place)), here.map { |one| @story.catches.index(one) + 1 }.join(" "))
+        cell(*at(@sketch.point(*place)), here.map do |stop|
+          @story.catches.index(stop) + 1
+        end.join(" "))
       end.join
     end
 
@@ -136,7 +138,7 @@ module Formats
     end
 
     def line(points)
-      "M#{points.map { |point| at(point).map { |one| one.round(1) }.join(' ') }.join('L')}"
+      "M#{points.map { |point| at(point).map { |value| value.round(1) }.join(' ') }.join('L')}"
     end
 
     # A sketch's y grows upwards.

@@ -89,9 +89,11 @@ module Formats
     # Quotation marks alone in cells are read as dittos where that makes rows more alike.
     def rows(text, separator)
       dittoed = with_dittos(text, separator)
-      readings = [text, *(dittoed unless dittoed == text)].map { |one| attempt(one, separator) }
-      found, wrong = readings.max_by { |rows, _| rows ? alike(rows) : -1 }
-      found ? found.tap { check_size(found) } : refuse_quotes(wrong)
+      readings = [text, *(dittoed unless dittoed == text)].map do |reading|
+        attempt(reading, separator)
+      end
+      rows_read, wrong = readings.max_by { |rows, _| rows ? alike(rows) : -1 }
+      rows_read ? rows_read.tap { check_size(rows_read) } : refuse_quotes(wrong)
     end
 
     # Rows, or what kept them from being read.
@@ -116,14 +118,14 @@ module Formats
 
     def parsed(text, separator)
       csv = CSV.new(text, col_sep: separator, skip_blanks: true)
-      found = []
+      rows_read = []
       csv.each do |cells|
-        found << [csv.lineno, cells.map { |cell| cell&.strip }] unless cells.all?(&:nil?)
-        next unless found.size > MOST_ROWS
+        rows_read << [csv.lineno, cells.map { |cell| cell&.strip }] unless cells.all?(&:nil?)
+        next unless rows_read.size > MOST_ROWS
 
         refuse(:too_many_rows, "More than #{MOST_ROWS} rows. Send them in parts.")
       end
-      found
+      rows_read
     end
 
     def check_size(rows)

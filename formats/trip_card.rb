@@ -43,7 +43,7 @@ module Formats
 
     def self.pdf(card:, member_name:, expected:, fonts_dir:)
       settings = MOST_SPECIES.downto(1).flat_map { |most| SCALES.map { |scale| [most, scale] } }
-      known = card[:species].map { |told| Core::Trips::Card.fish(told) }
+      known = card[:species].map { |species| Core::Trips::Card.fish(species) }
       species = known.select { |species| expected.include?(species.code) }
       species = known if species.empty?
       cards =
@@ -119,17 +119,17 @@ module Formats
       pdf.move_down 5
     end
 
-    def law(told)
-      return if told.nil?
+    def law(entries)
+      return if entries.nil?
 
-      sentence, authority = told.values_at(:sentence, :authority)
+      sentence, authority = entries.values_at(:sentence, :authority)
       @paper.text "Law as entered: #{sentence} (#{authority})", size: size(8.5)
     end
 
     # As the Deck says them of such a fish, fresh and after half as long a fight again as it may
     # take.
     def budgets(species)
-      told(species, %w[fish_on]) => { air: fresh, fight: { budget_seconds: } }
+      card_answer(species, %w[fish_on]) => { air: fresh, fight: { budget_seconds: } }
       no_lift, one_lift, total = fresh.values_at(:no_lift, :one_lift_seconds, :total_seconds)
       return "not lifted: #{no_lift}" if no_lift
 
@@ -147,13 +147,13 @@ module Formats
     # The lines of the two stages that matter most.
     def lines(species)
       [%w[fish_on in_net], %w[fish_on in_net lifted]].flat_map do |acts|
-        told(species, acts).fetch(:lines).first(2).map { |line| line.fetch(:text) }
+        card_answer(species, acts).fetch(:lines).first(2).map { |line| line.fetch(:text) }
       end
         .uniq
     end
 
     # Such a fish with these taps a second apart, with a tag ready.
-    def told(species, acts)
+    def card_answer(species, acts)
       taps = acts.each_with_index.map { |act, index| { act:, at: index * 1000 } }
       @field.fish(
         { species_code: species.code, taps:, has_tag: true }, now_ms: (acts.size - 1) * 1000

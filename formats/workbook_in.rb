@@ -81,7 +81,11 @@ module Formats
     end
 
     def numbered(rows)
-      rows.each_with_index.map { |cells, at| [at + 1, cells.map { |cell| cell unless cell == "" }] }
+      rows.each_with_index.map do |cells, index|
+        [index + 1, cells.map do |cell|
+          cell unless cell == ""
+        end]
+      end
         .reject { |_, cells| cells.all?(&:nil?) }
     end
     private_class_method :check, :of_xlsx, :moment, :numbered

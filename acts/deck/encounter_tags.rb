@@ -40,13 +40,13 @@ module Acts
       fish = @store.fish
       id, member_id = @encounter.id, @encounter.member_id
       (@before_put - @put).each do |number|
-        fish.untag(encounter_id: id, tag_number: number, at: now)
+        fish.untag(encounter_id: id, tag_number: number, now:)
       end
       (@put - @before_put).each do |number|
         fish.tag(fish_id:, tag_number: number, encounter_id: id)
       end
       off = [] unless TAKES_OFF.include?(@encounter.tag_act)
-      off.each { |number| fish.end_tagging(tag_number: number, encounter_id: id, at: now) }
+      off.each { |number| fish.end_tagging(tag_number: number, encounter_id: id, now:) }
       moves.each { |act, numbers| @store.custody.move(numbers, act:, member_id:, at: now) }
     end
 

@@ -17,7 +17,7 @@ module Acts
           member_id: encounter.member_id,
           version: encounter.house_rules_version,
           own_version: encounter.own_rules_version,
-          at: encounter.caught_at
+          now: encounter.caught_at
         )
       spot = store.waters.spot(encounter.spot_code)
       law =

@@ -28,7 +28,7 @@ module Acts
 
     # Stores one, or holds it with its reason.
     def record(record)
-      told =
+      sentence =
         RecordEncounter.call(
           @context,
           id: record[:id],
@@ -36,8 +36,8 @@ module Acts
           phone_now: @phone_now,
           paper: @paper
         )
-      @store.held_encounters.settle(record[:id], at: @now)
-      { id: record[:id], **told, code: nil, message: nil, fields: {} }
+      @store.held_encounters.settle(record[:id], now: @now)
+      { id: record[:id], **sentence, code: nil, message: nil, fields: {} }
     rescue Core::Error => e
       hold(record, e.code, e.message, e.fields)
     rescue StandardError => e

@@ -59,7 +59,7 @@ module Acts
 
     def initialize(context, sending)
       @store, @member, @now = context.store, context.member, context.now
-      @id, @sent, @reason, @paper, @phone_now, @whole, @by, @said =
+      @id, @sent, @reason, @paper, @phone_now, @whole, @by, @said_by_device =
         sending.to_a
       @fingerprint = Fingerprint.of(@sent)
     end
@@ -102,12 +102,12 @@ module Acts
     end
 
     def put(versions)
-      sent, found =
+      sent, collided =
         @whole || @known.nil? ? [@sent, []] : versions.merged(@sent).values_at(:sent, :collisions)
       stages = Core::Handling::Stages.new(sent[:stages])
       trip = check(sent, stages)
       refuse_change_of_submitted if trip.submitted? && @known
-      encounter = judged(encounter(sent, stages, trip, found), stages)
+      encounter = judged(encounter(sent, stages, trip, collided), stages)
       stored = StoreCatch.call(store: @store, encounter:, sent:, known: @known, now: @now)
       @store.encounters.add_stages(
         encounter_id: @id, revision: encounter.revision, taps: stages.taps
@@ -121,20 +121,20 @@ module Acts
     end
 
     # The record, but for what follows from its fish.
-    def encounter(sent, stages, trip, found)
+    def encounter(sent, stages, trip, collided)
       Core::Records::Encounter.new(
-        **told(sent, stages, trip),
+        **fields_of(sent, stages, trip),
         **origin,
         **voided(sent),
         fingerprint: @fingerprint,
         revision: @known ? @known.revision + 1 : sent[:revision],
         clock_ahead_seconds:
           @phone_now ? (@phone_now - @now).round : @known&.clock_ahead_seconds,
-        collisions: collisions(found)
+        collisions: collisions(collided)
       )
     end
 
-    def told(sent, stages, trip)
+    def fields_of(sent, stages, trip)
       caught_at = stages.taps.first[:at]
       times = stages.to_h
       {
@@ -181,26 +181,26 @@ module Acts
     end
 
     # What still waits to be chosen, and what came to it; what somebody corrected is chosen.
-    def collisions(found)
+    def collisions(collided)
       waiting = @known ? @known.open_collisions : []
       return @sent.fetch(:collisions, waiting) if @whole
 
-      fields = found.map { |one| one[:field] }
-      waiting.reject { |one| fields.include?(one["field"]) } +
-        found.map { |one| { **one, device: @sent[:device], at: @now.utc.iso8601 } }
+      fields = collided.map { |collision| collision[:field] }
+      waiting.reject { |collision| fields.include?(collision["field"]) } +
+        collided.map { |collision| { **collision, device: @sent[:device], at: @now.utc.iso8601 } }
     end
 
     def keep_version(stored)
-      said = @said || @sent
+      by_device = @said_by_device || @sent
       standing = @store.encounters.find_for_update(stored.id)
       @store.encounters.add_version(
         encounter_id: standing.id,
         revision: standing.revision,
-        device: said[:device].to_s,
-        device_revision: said[:revision],
+        device: by_device[:device].to_s,
+        device_revision: by_device[:revision],
         fingerprint: @fingerprint,
         member_id: @by.id,
-        said: Plain.of(said.except(:collisions)),
+        said: Plain.of(by_device.except(:collisions)),
         stands: Plain.of(SentAgain.of(@store, standing))
       )
     end

@@ -29,11 +29,11 @@ module Acts
     def merged(sent)
       standing = SentAgain.of(@store, @known)
       base = @store.encounters.last_said(@known.id, device: sent[:device].to_s)
-      found = Core::Records::Merge.call(base:, said: Plain.of(sent), stands: Plain.of(standing))
-      names = found[:fields].map(&:to_sym)
+      merge = Core::Records::Merge.call(base:, said: Plain.of(sent), stands: Plain.of(standing))
+      names = merge[:fields].map(&:to_sym)
       {
         sent: standing.merge(names.to_h { |name| [name, sent[name]] }),
-        collisions: found[:collisions]
+        collisions: merge[:collisions]
       }
     end
 

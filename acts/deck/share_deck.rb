@@ -47,7 +47,7 @@ module Acts
     def sync(store:, key:, device:, fish:, now:)
       trip = trip!(store, key)
       store.write do
-        fish.each { |one| merge(store, trip, device, one, now) }
+        fish.each { |catch| merge(store, trip, device, catch, now) }
         store.live.in_hand(trip.id, since: now - FORGOTTEN_AFTER_SECONDS)
       end
     end
@@ -59,22 +59,22 @@ module Acts
         .tap { |key| store.live.keep_key(trip.id, key, until_at: last_day.to_time) }
     end
 
-    def merge(store, trip, device, one, now)
-      refuse_unknown(store, one[:species_code])
+    def merge(store, trip, device, catch, now)
+      refuse_unknown(store, catch[:species_code])
       known =
         store.live.keep_fish(
-          id: one[:id],
+          id: catch[:id],
           trip_id: trip.id,
           at: now,
-          seen: one[:seen],
-          **one.slice(:species_code, :tag_number)
+          seen: catch[:seen],
+          **catch.slice(:species_code, :tag_number)
         )
-      return if known.nil? || one[:undos] < known[:undos]
+      return if known.nil? || catch[:undos] < known[:undos]
 
-      store.live.undo(one[:id], from: one[:undone_from]) if one[:undone_from]
-      one[:taps].each_with_index do |tap, position|
+      store.live.undo(catch[:id], from: catch[:undone_from]) if catch[:undone_from]
+      catch[:taps].each_with_index do |tap, position|
         store.live.tap(
-          fish_id: one[:id],
+          fish_id: catch[:id],
           position:,
           act: tap[:act],
           at: now - (tap[:age_ms] / 1000.0),

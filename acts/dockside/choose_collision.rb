@@ -13,7 +13,7 @@ module Acts
     def call(context, id:, field:, choice:, reason: nil)
       context.store.write do
         known = context.store.encounters.find_for_update(id)
-        collision = known&.open_collisions&.find { |one| one["field"] == field }
+        collision = known&.open_collisions&.find { |collision| collision["field"] == field }
         if collision.nil?
           raise Core::NotFound.new(
             :no_such_collision,
@@ -23,13 +23,13 @@ module Acts
 
         CorrectEncounter.call(
           context, id:, reason:, take: field,
-          changes: choice == "said" ? said(collision["said"]) : {}
+          changes: choice == "said" ? words_of(collision["said"]) : {}
         )
       end
     end
 
     # From plain data back to what a phone sends.
-    def said(plain)
+    def words_of(plain)
       changes = plain.transform_keys(&:to_sym)
       if changes[:stages]
         changes[:stages] = changes[:stages].map do |tap|
@@ -50,6 +50,6 @@ module Acts
         sd_mm: columns["length_sd_mm"]
       }
     end
-    private_class_method :said, :length
+    private_class_method :words_of, :length
   end
 end

@@ -7,7 +7,7 @@ module Acts
   #   keep:  "look" computes only; "marks" keeps them with the picture; "length" makes it the fish's
   #          length too
   #
-  # Returns what Core::Photo::Measuring.told says. Raises Core::InvalidInput, NotFound, Conflict.
+  # Returns what Core::Photo::Measuring.plain says. Raises Core::InvalidInput, NotFound, Conflict.
   module MeasurePhoto
     module_function
 
@@ -15,17 +15,18 @@ module Acts
       photo = OwnPhoto.fetch(store: context.store, member: context.member, id: photo_id)
       encounter = photo.encounter_id && context.store.encounters.find(photo.encounter_id)
       species = encounter && context.store.species.find(encounter.species_code)
-      found = Core::Photo::Measuring.of(marks:, shown: shown(photo), guild_key: species&.guild_key)
+      measured = Core::Photo::Measuring.of(marks:, shown: shown(photo),
+        guild_key: species&.guild_key)
       if keep != "look"
-        keep(context.store, photo, marks, found) do
+        keep(context.store, photo, marks, measured) do
           if keep == "length"
             refuse_no_fish if encounter.nil?
-            length = length(found, species.length_kind)
+            length = length(measured, species.length_kind)
             CorrectEncounter.call(context, id: encounter.id, reason:, changes: { length: })
           end
         end
       end
-      Core::Photo::Measuring.told(found, typed: encounter&.length)
+      Core::Photo::Measuring.plain(measured, typed: encounter&.length)
     end
 
     # The size that was marked, and the camera's own word on how it sees.
@@ -37,13 +38,13 @@ module Acts
       }
     end
 
-    def keep(store, photo, marks, found)
+    def keep(store, photo, marks, measured)
       store.write do
         store.photos.change(
           photo.id,
           marks:,
-          measured_mm: found.straight_mm,
-          measured_sd_mm: found.sd_mm
+          measured_mm: measured.straight_mm,
+          measured_sd_mm: measured.sd_mm
         )
         yield
       end
@@ -55,8 +56,8 @@ module Acts
       )
     end
 
-    def length(found, kind)
-      { value: found.straight_mm.round, unit: "mm", kind:, how: "photo", sd_mm: found.sd_mm }
+    def length(measured, kind)
+      { value: measured.straight_mm.round, unit: "mm", kind:, how: "photo", sd_mm: measured.sd_mm }
     end
     private_class_method :shown, :keep, :refuse_no_fish, :length
   end

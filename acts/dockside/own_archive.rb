@@ -14,23 +14,23 @@ module Acts
       return if state(context)[:state] == "making"
 
       before = store.write do
-        store.archives.ask(member_id, at: context.now).tap { ArchiveJob.enqueue(member_id) }
+        store.archives.ask(member_id, now: context.now).tap { ArchiveJob.enqueue(member_id) }
       end
       files.remove(before) if before
     end
 
     # { state: "none" | "making" | "ready" | "failed", bytes:, made_at:, trouble: }
     def state(context)
-      found = context.store.archives.find(context.member.id)
-      made = found.to_h.slice(:bytes, :made_at, :trouble)
-      { bytes: nil, made_at: nil, trouble: nil, **made, state: word(found) }
+      archive = context.store.archives.find(context.member.id)
+      made = archive.to_h.slice(:bytes, :made_at, :trouble)
+      { bytes: nil, made_at: nil, trouble: nil, **made, state: word(archive) }
     end
 
-    def word(found)
-      return "none" if found.nil?
-      return "failed" if found[:trouble]
+    def word(archive)
+      return "none" if archive.nil?
+      return "failed" if archive[:trouble]
 
-      found[:file_key] ? "ready" : "making"
+      archive[:file_key] ? "ready" : "making"
     end
 
     # Key of the file. Raises Core::NotFound.

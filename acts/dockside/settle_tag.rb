@@ -41,8 +41,8 @@ module Acts
       end
 
       about = { member_id: trip.member_id, at: context.now, made_by: context.member.id }
-      said = Store::Custody::SAID[act]
-      return store.custody.note(number, act: SAME_ACT.fetch(state), note: said, **about) if said
+      legend = Store::Custody::SAID[act]
+      return store.custody.note(number, act: SAME_ACT.fetch(state), note: legend, **about) if legend
 
       refuse_lost_on_a_record(store, number) if act == "found"
       words = act == "found" ? "Found again" : "Dockside, trip of #{trip.held_on}"

@@ -23,7 +23,7 @@ module Acts
         doubts = evening.doubts
         evening.gap_doubts.each { |id, doubt| doubts[id] += [doubt] }
         context.store.queries.flag(doubts)
-        changed = context.store.trips.submit(trip_id, at: context.now)
+        changed = context.store.trips.submit(trip_id, now: context.now)
         if changed.positive?
           context.store.changes.note(
             record: "trip",

@@ -58,7 +58,8 @@ module Acts
     def as_sent(store, sheet, row, rules)
       hour, minute = row[:time].split(":").map(&:to_i)
       day = sheet[:held_on]
-      at = Time.utc(day.year, day.month, day.day, hour, minute) - (sheet[:utc_offset_minutes] * 60)
+      caught_at = Time.utc(day.year, day.month, day.day, hour,
+        minute) - (sheet[:utc_offset_minutes] * 60)
       species = store.species.find(row[:species_code])
       {
         trip_id: sheet[:trip_id],
@@ -73,7 +74,7 @@ module Acts
         tare_g: row[:tare_g],
         outcome: row[:outcome],
         new_tag_numbers: [],
-        stages: [{ act: row[:fate] == "kept" ? "kept" : "let_go", at: }],
+        stages: [{ act: row[:fate] == "kept" ? "kept" : "let_go", at: caught_at }],
         length:
           row[:length_mm] && species &&
             {

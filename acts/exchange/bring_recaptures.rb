@@ -26,8 +26,8 @@ module Acts
       judged = judge(KnownFishAhead.new(@store, @catches.map(&:numbers)))
       @store.encounters.add_all(judged.map(&:stored))
       MeasureSpan.call(store: @store, fish_ids: judged.filter_map(&:fish_id).uniq)
-      judged.reject(&:fish_id).each { |one| FileReading.call(@context, **one.to_h) }
-      judged.map { |one| one.encounter.id }
+      judged.reject(&:fish_id).each { |reading| FileReading.call(@context, **reading.to_h) }
+      judged.map { |reading| reading.encounter.id }
     end
 
     private

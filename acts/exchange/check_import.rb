@@ -68,14 +68,14 @@ module Acts
 
     # Returns those that name numbers.
     def keep(readings, line)
-      said = readings.to_h do |reading|
+      rows_said = readings.to_h do |reading|
         [reading.line, reading.good? ? identified(reading) : reading.said]
       end
-      known = @imports.came_in(said.values.filter_map { |values| values[:id] })
+      known = @imports.came_in(rows_said.values.filter_map { |values| values[:id] })
       judged = readings.map do |reading|
-        values = said[reading.line]
+        values = rows_said[reading.line]
         came = values[:id] && known.key?(values[:id]) && came_in(known[values[:id]])
-        told(reading, values, came ? [*reading.faults, came] : reading.faults)
+        checked(reading, values, came ? [*reading.faults, came] : reading.faults)
       end
       @context.store.write do
         @imports.judged(@id, judged)
@@ -85,7 +85,7 @@ module Acts
       numbered(readings.select { |reading| good.include?(reading.line) })
     end
 
-    def told(reading, values, faults)
+    def checked(reading, values, faults)
       state = faults.any? ? "refused" : "good"
       state = "left_out" if reading.what == :left_out
       { line: reading.line, state:, said: values.merge(what: reading.what),
@@ -120,7 +120,7 @@ module Acts
 
     def settle_numbers(rows, import)
       tags = rows.flat_map(&:numbers).uniq.each_slice(AT_ONCE)
-        .reduce({}) { |found, numbers| found.merge(@imports.tags(numbers)) }
+        .reduce({}) { |row_merge, numbers| row_merge.merge(@imports.tags(numbers)) }
       verdicts = Core::Imports::NumbersInTurn.new(tags).judge(rows)
       @species_of = species_of(rows, verdicts)
       verdicts.keys.sort.each_slice(AT_ONCE) do |lines|
@@ -143,32 +143,32 @@ module Acts
     # A fish that was tagged went back; of one caught again the table or somebody has to say it.
     # Returns the row as it is to be kept, nil where nothing about it changes.
     def settled(row, (kind, trouble), import)
-      said = with_species(row.said.merge("said" => kind))
-      said["fate"] ||=
+      values = with_species(row.said.merge("said" => kind))
+      values["fate"] ||=
         kind == "tagged" ? Core::Imports::RowReader::RELEASED : @mapping.default("fate")
       faults = trouble ? [tag_fault(row, import, *trouble)] : []
       faults << Core::Imports::Fault.new(rule: NO_SPECIES[0], mend: NO_SPECIES[1]) if
-        said["species_code"].nil?
-      faults << no_fate if said["fate"].nil?
-      faults << no_member if said["finder"] && kind == "tagged"
-      return nil if faults.empty? && said == row.said
+        values["species_code"].nil?
+      faults << no_fate if values["fate"].nil?
+      faults << no_member if values["finder"] && kind == "tagged"
+      return nil if faults.empty? && values == row.said
 
-      { line: row.line, state: faults.any? ? "refused" : row.state, said:,
+      { line: row.line, state: faults.any? ? "refused" : row.state, said: values,
         faults: [*row.faults, *faults.map(&:to_h)] }
     end
 
-    def with_species(said)
-      code = said["species_code"] ||
-        said["tag_numbers"].filter_map { |number| @species_of[number] }.first
-      usual = said["length_kind"] == Core::Imports::Mapping::USUAL
-      kind = usual && code ? @known.species.fetch(code).length_kind : said["length_kind"]
-      said.merge({ "species_code" => code, "length_kind" => kind }.compact)
+    def with_species(row_values)
+      code = row_values["species_code"] ||
+        row_values["tag_numbers"].filter_map { |number| @species_of[number] }.first
+      usual = row_values["length_kind"] == Core::Imports::Mapping::USUAL
+      kind = usual && code ? @known.species.fetch(code).length_kind : row_values["length_kind"]
+      row_values.merge({ "species_code" => code, "length_kind" => kind }.compact)
     end
 
     def tag_fault(row, import, rule, mend)
-      at = @mapping.at(:tag).first
+      index = @mapping.at(:tag).first
       Core::Imports::Fault.new(
-        column: at && import.head[at], value: at && row.cells[at], rule:, mend:
+        column: index && import.head[index], value: index && row.cells[index], rule:, mend:
       )
     end
 

@@ -114,19 +114,19 @@ module Acts
       {
         "catches" => catches,
         "trips" => trips,
-        "species" => ->(emit) { given.species.each(&emit) }
+        "species" => ->(emit) { rows_for_reader.species.each(&emit) }
       }
     end
 
     # What rows are given with is read before them.
     def trips
-      given = given()
-      ->(emit) { @store.exchange.each_trip(@filter) { |row| emit.call(given.trip(row)) } }
+      source = rows_for_reader
+      ->(emit) { @store.exchange.each_trip(@filter) { |row| emit.call(source.trip(row)) } }
     end
 
     def catches
-      given = given()
-      ->(emit) { @store.exchange.each_catch(@filter) { |row| emit.call(given.catch(row)) } }
+      source = rows_for_reader
+      ->(emit) { @store.exchange.each_catch(@filter) { |row| emit.call(source.catch(row)) } }
     end
 
     # From where a fish was tagged to where it was caught last.
@@ -143,7 +143,9 @@ module Acts
       end
     end
 
-    def given = @given ||= GivenRows.of(@store, exact: exact?, handling: handling?)
+    def rows_for_reader
+      @rows_for_reader ||= GivenRows.of(@store, exact: exact?, handling: handling?)
+    end
 
     def edition
       programme = @store.programme.find

@@ -22,20 +22,20 @@ module Acts
 
     # Raises Core::NotFound.
     def revoke(context, id:)
-      found = context.store.write { context.store.reading_keys.revoke(id, at: context.now) }
-      return if found
+      key = context.store.write { context.store.reading_keys.revoke(id, now: context.now) }
+      return if key
 
       raise Core::NotFound.new(:no_such_key, "There is no such key in force.")
     end
 
     # Who reads with this key: a member's row that may do less, or nil. The day is noted once.
     def reader(store, key, now:)
-      found = store.reading_keys.in_force(digest(key)) or return nil
+      entry = store.reading_keys.in_force(digest(key)) or return nil
       today = now.utc.to_date
-      store.write(durable: false) { store.reading_keys.used(found[:id], on: today) } unless
-        found[:used_on] == today
+      store.write(durable: false) { store.reading_keys.used(entry[:id], on: today) } unless
+        entry[:used_on] == today
       Core::People::Member.new(
-        id: found[:member_id], name: found[:name], role: "reader", units: "metric"
+        id: entry[:member_id], name: entry[:name], role: "reader", units: "metric"
       )
     end
 

@@ -12,15 +12,15 @@ module Acts
     def call(context, bytes:, file_name:)
       table = Formats::TableFile.read(bytes)
       cells = table.rows.map(&:last)
-      at = Core::Imports::Guess.head_at(cells)
-      head = at ? cells[at] : numbered(cells.max_by(&:size))
-      rows = table.rows.drop(at ? at + 1 : 0)
+      head_index = Core::Imports::Guess.head_at(cells)
+      head = head_index ? cells[head_index] : numbered(cells.max_by(&:size))
+      rows = table.rows.drop(head_index ? head_index + 1 : 0)
       if rows.empty?
         raise Core::InvalidInput.at("file", :empty_table, "There are heads and no row below them.")
       end
 
       file = { file_name: name(file_name), sha256: Digest::SHA256.hexdigest(bytes),
-               has_heading: !at.nil? }
+               has_heading: !head_index.nil? }
       keep(context, table, head, rows, file)
     end
 

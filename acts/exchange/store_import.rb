@@ -41,7 +41,7 @@ module Acts
         @imports.lock(@id)
         after = @imports.find(@id).at_line
         rows = @imports.rows(@id, after:, limit: AT_ONCE, state: "good")
-        bring(rows.to_h { |row| [row.line, row.told] })
+        bring(rows.to_h { |row| [row.line, row.reading] })
         done = rows.size < AT_ONCE
         @imports.change(@id, at_line: rows.last&.line || after,
           **(done ? { state: "done" } : {}))
@@ -51,15 +51,15 @@ module Acts
 
     private
 
-    # rows: { line => Core::Imports::Told }
+    # rows: { line => Core::Imports::RowValues }
     def bring(rows)
       know_days(rows.values.map(&:day).uniq)
       rows = with_members(rows)
-      of_members = rows.reject { |_, told| told.finder }
+      of_members = rows.reject { |_, row| row.finder }
       @trips = TripsOfTable.call(@imports, @id, of_members)
-      plain = of_others(of_members.select { |_, told| told.other })
-      plain.merge!(at_once(of_members.reject { |_, told| told.day_only? || told.other }))
-      rows.each { |line, told| try(line, told) unless plain.key?(line) }
+      plain = of_others(of_members.select { |_, row| row.other })
+      plain.merge!(at_once(of_members.reject { |_, row| row.day_only? || row.other }))
+      rows.each { |line, row| try(line, row) unless plain.key?(line) }
       @imports.stored_all(@id, plain)
     end
 
@@ -69,8 +69,8 @@ module Acts
       return rows if names.empty?
 
       ids = @imports.former_members(@id, names)
-      rows.transform_values do |told|
-        told.former_name ? told.with(member_id: ids.fetch(told.former_name)) : told
+      rows.transform_values do |row|
+        row.former_name ? row.with(member_id: ids.fetch(row.former_name)) : row
       end
     end
 
@@ -79,9 +79,11 @@ module Acts
     def of_others(rows)
       return {} if rows.empty?
 
-      caught = rows.to_h { |line, told| [line, encounter(told, @trips[line])] }
+      caught = rows.to_h { |line, row| [line, encounter(row, @trips[line])] }
       @store.encounters.add_all(
-        caught.map { |line, one| one.with(read_numbers: rows[line].tag_numbers, fish_id: nil) }
+        caught.map do |line, encounter|
+          encounter.with(read_numbers: rows[line].tag_numbers, fish_id: nil)
+        end
       )
       caught.to_h do |line, encounter|
         reading = FileReading.new_reading(encounter, rows[line].tag_numbers)
@@ -92,9 +94,9 @@ module Acts
 
     # What became of each line that needed no look of its own: { line => { encounter_id:, .. } }
     def at_once(rows)
-      catches = rows.to_h do |line, told|
-        encounter = encounter(told, @trips[line])
-        [line, Core::Imports::Caught.new(encounter:, numbers: told.tag_numbers)]
+      catches = rows.to_h do |line, row|
+        encounter = encounter(row, @trips[line])
+        [line, Core::Imports::Caught.new(encounter:, numbers: row.tag_numbers)]
       end
       before = BringReleases.call(@context, catches.values, import_id: @id)
       before.merge!(BringRecaptures.call(@context, catches.values).to_h { |id| [id, {}] })
@@ -109,46 +111,46 @@ module Acts
         tags_before: before.values.map(&:to_a) }
     end
 
-    def try(line, told)
-      stored = @store.write { bring_one(told, @trips[line]) }
+    def try(line, row)
+      stored = @store.write { bring_one(row, @trips[line]) }
       @imports.stored(@id, line, state: "stored", **stored)
     rescue Core::Error => e
       @imports.stored(@id, line, state: "refused",
         faults: [{ rule: e.message, mend: "Look at the record that this one meets." }])
     end
 
-    def bring_one(told, trip_id)
-      return { report_id: report(told) } if told.finder
-      return { trip_id: } if told.day_only?
+    def bring_one(row, trip_id)
+      return { report_id: report(row) } if row.finder
+      return { trip_id: } if row.day_only?
 
-      before = told.tagged? ? @imports.tags(told.tag_numbers) : {}
-      stored = StoreCatch.call(store: @store, encounter: encounter(told, trip_id),
-        sent: sent(told), known: nil, now: @context.now)
-      @imports.own_fish(stored.fish_id, @id) if told.tagged?
+      before = row.tagged? ? @imports.tags(row.tag_numbers) : {}
+      stored = StoreCatch.call(store: @store, encounter: encounter(row, trip_id),
+        sent: sent(row), known: nil, now: @context.now)
+      @imports.own_fish(stored.fish_id, @id) if row.tagged?
       became(stored.id, trip_id, before)
     end
 
-    def encounter(told, trip_id)
+    def encounter(row, trip_id)
       Core::Records::Encounter.new(
-        **told.slice(*TOLD), **time(told),
-        trip_id:, kind: told.said || "untagged", revision: 1, source: "import",
-        import_id: @id, fingerprint: Fingerprint.of(told.to_h.compact),
-        weight_how: told.weight_g && "typed",
-        house_rules_version: @versions.fetch(told.day),
+        **row.slice(*TOLD), **time(row),
+        trip_id:, kind: row.said || "untagged", revision: 1, source: "import",
+        import_id: @id, fingerprint: Fingerprint.of(row.to_h.compact),
+        weight_how: row.weight_g && "typed",
+        house_rules_version: @versions.fetch(row.day),
         spoiled_numbers: [], lost_numbers: []
       )
     end
 
-    def sent(told) = { tag_numbers: told.tag_numbers, new_tag_numbers: [] }
+    def sent(row) = { tag_numbers: row.tag_numbers, new_tag_numbers: [] }
 
     # The day alone stands at noon, where the programme is.
-    def time(told)
-      day = told.day
+    def time(row)
+      day = row.day
       minutes = @offsets.fetch(day)
-      hour, minute = told.time || NOON
-      at = Time.utc(day.year, day.month, day.day, hour, minute) - (minutes * 60)
-      { caught_on: day, caught_at: at, utc_offset_minutes: minutes,
-        caught_time_known: !told.time.nil? }
+      hour, minute = row.time || NOON
+      caught_at = Time.utc(day.year, day.month, day.day, hour, minute) - (minutes * 60)
+      { caught_on: day, caught_at: caught_at, utc_offset_minutes: minutes,
+        caught_time_known: !row.time.nil? }
     end
 
     # How far the clocks were ahead on each, and by which rules fish were judged.
@@ -163,20 +165,20 @@ module Acts
 
     # Of somebody who is no member: judged like any other report, and nobody is thanked for what
     # was long ago.
-    def report(told)
-      spot = @spots[told.spot_code]
+    def report(row)
+      spot = @spots[row.spot_code]
       report = Core::Recaptures::Report.new(
-        id: told.id, report_key: SecureRandom.urlsafe_base64(16), revision: 1,
-        fingerprint: Fingerprint.of(told.to_h.compact), units: "metric",
-        number_as_read: told.tag_numbers.first, more_numbers: told.tag_numbers.drop(1),
-        numbers: told.tag_numbers, day_said: "day", caught_on: told.day,
+        id: row.id, report_key: SecureRandom.urlsafe_base64(16), revision: 1,
+        fingerprint: Fingerprint.of(row.to_h.compact), units: "metric",
+        number_as_read: row.tag_numbers.first, more_numbers: row.tag_numbers.drop(1),
+        numbers: row.tag_numbers, day_said: "day", caught_on: row.day,
         found_how: "caught", place_words: spot&.name,
-        lat_deg: told.lat_deg || spot&.lat_deg,
-        lon_deg: told.lon_deg || spot&.lon_deg,
-        place_error_m: told.lat_deg ? told.place_error_m : SPOT_M,
-        **told.slice(:species_code, :fate, :length_mm, :length_kind, :length_how, :finder_name)
+        lat_deg: row.lat_deg || spot&.lat_deg,
+        lon_deg: row.lon_deg || spot&.lon_deg,
+        place_error_m: row.lat_deg ? row.place_error_m : SPOT_M,
+        **row.slice(:species_code, :fate, :length_mm, :length_kind, :length_how, :finder_name)
       )
-      told.other ? pass_by(report) : ReportTag.add(@context, report, quiet: true)
+      row.other ? pass_by(report) : ReportTag.add(@context, report, quiet: true)
       @imports.own_report(report.id, @id)
       report.id
     end

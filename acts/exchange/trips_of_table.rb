@@ -9,7 +9,7 @@ module Acts
     UNKNOWN = "unknown"
     BLANK = { platform: UNKNOWN, **(TOLD - [:platform]).to_h { |key| [key, nil] } }.freeze
 
-    # imports: Store::Imports;  id: of the import;  rows: { line => Core::Imports::Told }
+    # imports: Store::Imports;  id: of the import;  rows: { line => Core::Imports::RowValues }
     # Returns { line => id of its trip }.
     def self.call(imports, id, rows) = new(imports, id, rows).call
 
@@ -20,22 +20,22 @@ module Acts
     end
 
     def call
-      keys = @rows.transform_values { |told| key(told) }
+      keys = @rows.transform_values { |row| key(row) }
       known = @imports.trips(@id, keys.values.uniq)
-      told = keys.keys.group_by { |line| keys[line] }
+      grouped = keys.keys.group_by { |line| keys[line] }
         .transform_values { |lines| @rows.values_at(*lines) }
-      new = told.except(*known.keys).to_h { |key, rows| [key, made(key, rows)] }
+      new = grouped.except(*known.keys).to_h { |key, rows| [key, made(key, rows)] }
       @imports.add_trips(new.values)
-      known.each { |key, trip| add_to(trip, told[key]) }
+      known.each { |key, trip| add_to(trip, grouped[key]) }
       keys.transform_values { |key| new.dig(key, :id) || known[key].id }
     end
 
     private
 
     # Who, when and where; and which, where the table tells trips of one day apart.
-    def key(told)
-      id = told.trip && Fingerprint.uuid("trip #{@id} #{told.trip}")
-      [told.member_id, told.caught_on, told.spot_code, id]
+    def key(row)
+      id = row.trip && Fingerprint.uuid("trip #{@id} #{row.trip}")
+      [row.member_id, row.caught_on, row.spot_code, id]
     end
 
     # Rows about the whole day count before rows about a fish; else the first row counts.

@@ -19,7 +19,7 @@ module Acts
       OwnReport.fetch(store: album.store, id: report_id, key: report_key)
       before = album.store.photos.of_report(report_id)
       sha256 = Digest::SHA256.hexdigest(bytes)
-      same = before.find { |one| one.sha256 == sha256 }
+      same = before.find { |photo| photo.sha256 == sha256 }
       return album.again(same, bytes) if same
 
       if before.size >= MOST

@@ -34,23 +34,23 @@ module Acts
     # The report as its finder sees it again.
     def read(store:, id:, report_key:)
       report = OwnReport.fetch(store:, id:, key: report_key)
-      told = ReportTag.answer(store, "known", report)
+      answer = ReportTag.answer(store, "known", report)
       {
         report: shown(report),
         photos: store.photos.of_report(id).size,
         question: question(store, report),
-        **told.slice(:state, :story_key, :sentence, :helps)
+        **answer.slice(:state, :story_key, :sentence, :helps)
       }
     end
 
     def shown(report)
-      told =
+      amended_sent =
         report.slice(
           :id, :number_as_read, :species_code, :place_words, :fate, :finder_name, :finder_contact,
           :finder_phone, :found_how, :tag_left, :units, :revision, :caught_from
         )
       {
-        **told,
+        **amended_sent,
         caught_on: report.day_said == "unknown" ? nil : report.caught_on,
         more_numbers: report.more_numbers.to_a,
         place: report.lat_deg && report.slice(:lat_deg, :lon_deg),
@@ -96,12 +96,12 @@ module Acts
 
       amended = report.with(**changed)
       verdict = FindFish.judge(KnownFish.new(store), amended)
-      told = verdict.accepted? && report.matched_to?(verdict.fish)
+      same_fish = verdict.accepted? && report.matched_to?(verdict.fish)
       moved = moved?(report, amended)
-      return MeasureSpan.call(store:, fish_ids: [report.fish_id]) if told && !moved
+      return MeasureSpan.call(store:, fish_ids: [report.fish_id]) if same_fish && !moved
 
-      MatchReport.undo(store:, report:, moved: nil, at: context.now)
-      return store.reports.wait(report.id, :place_moved) if told
+      MatchReport.undo(store:, report:, moved: nil, now: context.now)
+      return store.reports.wait(report.id, :place_moved) if same_fish
 
       store.reports.wait(report.id, verdict.reason || :number_not_found)
       return unless verdict.accepted?
@@ -112,8 +112,8 @@ module Acts
     # To another cell, after its story was told: whoever tries places out would read in the story
     # how each of them lies. A first place is no other one.
     def moved?(report, amended)
-      before, after = [report, amended].map do |one|
-        Core::Waters::CoarsePlace.of(one.lat_deg, one.lon_deg)
+      before, after = [report, amended].map do |state|
+        Core::Waters::CoarsePlace.of(state.lat_deg, state.lon_deg)
       end
       !before.nil? && before != after
     end

@@ -91,7 +91,7 @@ module Acts
 
       share =
         FindFish.weigh(KnownFish.new(@store), @report).ranked
-          .find { |one| one.fish_id == fish.fish_id }
+          .find { |candidate| candidate.fish_id == fish.fish_id }
           &.share
       refuse_at_first_look(share)
       moved =
@@ -168,24 +168,24 @@ module Acts
     # Letters that have not left are called back.
     def undone
       note
-      @store.letters.call_back(@report_id, at: @now, why: "Called back at the desk.")
-      @store.calls.drop(@report_id, at: @now)
+      @store.letters.call_back(@report_id, now: @now, why: "Called back at the desk.")
+      @store.calls.drop(@report_id, now: @now)
       MatchReport.undo(
         store: @store,
         report: @report,
         moved: @last&.moved,
-        at: @now
+        now: @now
       )
       @store.reports.wait(@report_id, "taken_back")
     end
 
-    def note(**what)
+    def note(**details)
       @store.desk.decide(
         report_id: @report_id,
         verdict: @decision.verdict,
         reason: @decision.reason,
         member_id: @member.id,
-        **what
+        **details
       )
     end
 

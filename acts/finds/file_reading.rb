@@ -19,13 +19,13 @@ module Acts
     def call(context, encounter:, numbers:, verdict:)
       known = context.store.reports.of_encounter(encounter.id)
       if known&.fish_id && !same_fish?(known, verdict)
-        context.store.reports.unmatch(known.id, at: context.now)
+        context.store.reports.unmatch(known.id, now: context.now)
       end
       return known && context.store.reports.set_aside(known.id) if verdict.nil?
       return if known.nil? && verdict.accepted?
 
       if known
-        context.store.reports.change(known.id, said(encounter, numbers))
+        context.store.reports.change(known.id, report_of(encounter, numbers))
       else
         context.store.reports.add(new_reading(encounter, numbers))
       end
@@ -63,11 +63,11 @@ module Acts
         revision: 1,
         state: "waiting",
         waiting_reason: "number_not_found",
-        **said(encounter, numbers)
+        **report_of(encounter, numbers)
       )
     end
 
-    def said(encounter, numbers)
+    def report_of(encounter, numbers)
       read = Core::Recaptures::Report.read_on_deck(encounter, numbers)
       { **read.slice(*SAID), more_numbers: read.more_numbers.first(MOST_MORE) }
     end
@@ -82,6 +82,6 @@ module Acts
       store.reports.mark_matched(reading.id)
       store.reports.match(report_id: reading.id, fish_id: fish.fish_id, tag_number: fish.number)
     end
-    private_class_method :said, :same_fish?, :settle
+    private_class_method :report_of, :same_fish?, :settle
   end
 end

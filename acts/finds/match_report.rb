@@ -48,9 +48,9 @@ module Acts
     end
 
     # moved: what .accept returned, as it was kept
-    def undo(store:, report:, moved:, at:)
+    def undo(store:, report:, moved:, now:)
       fish_id = report.fish_id or return
-      store.reports.unmatch(report.id, at:)
+      store.reports.unmatch(report.id, now:)
       store.fish.resume_taggings_of_report(report.id)
       give_back(store, report, moved) if report.on_deck?
       MeasureSpan.call(store:, fish_ids: [fish_id, moved && moved["from"]].compact)
@@ -63,7 +63,7 @@ module Acts
       store.fish.end_tagging_by_report(
         tag_number: fish.number,
         report_id: report.id,
-        at: report.caught_on.next_day.to_time
+        now: report.caught_on.next_day.to_time
       )
     end
 
@@ -78,7 +78,7 @@ module Acts
         store.fish.end_tagging(
           tag_number: fish.number,
           encounter_id: encounter.id,
-          at: encounter.caught_at
+          now: encounter.caught_at
         )
       end
       moved

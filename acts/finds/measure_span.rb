@@ -12,8 +12,8 @@ module Acts
       fish = store.fish.all(fish_ids)
       catches = store.fish.catches_of(fish.keys)
       species = store.species.of(fish.values.map(&:species_code))
-      spans = fish.to_h do |id, one|
-        kind = species.fetch(one.species_code)
+      spans = fish.to_h do |id, member|
+        kind = species.fetch(member.species_code)
         [id, span(kind, catches.fetch(id, []))&.merge(fish_id: id, species_code: kind.code)]
       end
       none = spans.keys.reject { |id| spans[id] }

@@ -31,7 +31,7 @@ module Acts
         owner = context.store.members.find(held.member_id)
         sent, paper = sent(context, owner, held, mend[:changes], read)
         sent = sent.merge(stages: shifted(sent[:stages], mend[:shift_minutes].to_i * 60))
-        told =
+        sentence =
           RecordEncounter.call(
             context.with(member: owner),
             id:,
@@ -43,11 +43,11 @@ module Acts
           )
         context.store.held_encounters.settle(
           id,
-          at: context.now,
+          now: context.now,
           by: context.member.id,
           why: mend[:reason]
         )
-        told
+        sentence
       end
     end
 

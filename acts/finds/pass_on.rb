@@ -15,18 +15,18 @@ module Acts
           tags
             .group_by { |tag| tag[:other_programme] }
             .map do |programme, ours|
-              { programme:, tags: ours.size, open: ours.count { |one| one[:passed_on_at].nil? } }
+              { programme:, tags: ours.size, open: ours.count { |tag| tag[:passed_on_at].nil? } }
             end
       }
     end
 
     # CSV of those that wait: what was caught, not by whom.
     def csv(store:)
-      Formats::ForeignTagsCsv.write(store.reports.foreign.select { |one| one[:passed_on_at].nil? })
+      Formats::ForeignTagsCsv.write(store.reports.foreign.select { |tag| tag[:passed_on_at].nil? })
     end
 
     def call(context, ids:, to:)
-      context.store.write { context.store.reports.pass_on(ids, to:, at: context.now) }
+      context.store.write { context.store.reports.pass_on(ids, to:, now: context.now) }
     end
   end
 end

@@ -138,7 +138,7 @@ module Acts
           "The first day comes after the last one. Change one of them."
         )
       end
-      if [from, on].compact.all? { |one| (EARLIEST_ON..(today + DATE_SLACK_DAYS)).cover?(one) }
+      if [from, on].compact.all? { |date| (EARLIEST_ON..(today + DATE_SLACK_DAYS)).cover?(date) }
         return
       end
 
@@ -161,20 +161,20 @@ module Acts
 
     # One that was joined to another answers as that one does.
     def answer(store, word, report)
-      told = report.same_as ? store.reports.find(report.same_as) : report
+      original = report.same_as ? store.reports.find(report.same_as) : report
       {
         answer: word,
-        **told.slice(:state, :story_key),
+        **original.slice(:state, :story_key),
         **report.slice(:report_key, :revision),
-        **words(told)
+        **words(original)
       }
     end
 
     # Where it waits: why, and what would help.
-    def words(told)
-      return { sentence: SENTENCES.fetch(told.state), helps: nil } unless told.waiting?
+    def words(report)
+      return { sentence: SENTENCES.fetch(report.state), helps: nil } unless report.waiting?
 
-      reason = Core::Recaptures::Waiting.of(told.waiting_reason)
+      reason = Core::Recaptures::Waiting.of(report.waiting_reason)
       {
         sentence:
           "Thank you. Your report is kept. #{reason.finder} A coordinator looks at it, and its " \

@@ -6,7 +6,7 @@ module Acts
     # Raises Core::Conflict when somebody else did.
     def self.call(context, id:)
       context.store.write do
-        next if context.store.calls.called(id, member_id: context.member.id, at: context.now)
+        next if context.store.calls.called(id, member_id: context.member.id, now: context.now)
 
         raise Core::Conflict.at(
           "number", :not_so,

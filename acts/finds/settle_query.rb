@@ -37,7 +37,7 @@ module Acts
             code,
             by: verdict == "stands" ? context.member.id : nil,
             why:,
-            at: context.now
+            now: context.now
           )
         end
       end

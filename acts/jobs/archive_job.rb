@@ -14,7 +14,7 @@ module Acts
       context = Context.new(store:, member:)
       file = TakeOut.archive(context, files:)
       key = files.put_file(file.path, "archives/#{SecureRandom.hex(20)}.zip")
-      store.archives.made(member_id, file_key: key, bytes: file.size, at: Time.now)
+      store.archives.made(member_id, file_key: key, bytes: file.size, now: Time.now)
     rescue Core::Error => e
       store.archives.failed(member_id, e.message)
     ensure

@@ -16,15 +16,15 @@ module Acts
         photos = context.store.photos.to_check(limit: BATCH, before:)
         break if photos.empty?
 
-        photos.group_by { |photo| fixity(files, photo) }.each do |found, same|
+        photos.group_by { |photo| fixity(files, photo) }.each do |fixity, same|
           context.store.write do
             context.store.photos.checked(
               same.map(&:id),
-              fixity: found,
-              at: context.now
+              fixity: fixity,
+              now: context.now
             )
           end
-          counts[found] += same.size
+          counts[fixity] += same.size
         end
       end
       counts.transform_keys(&:to_sym)

@@ -15,7 +15,9 @@ module Acts
     # make it unready.
     def call(store:, files:, now:)
       checks = [database(store), room(files), jobs(store, now)]
-      { ready: checks.reject { |one| one[:name] == "jobs" }.all? { |check| check[:ok] }, checks: }
+      { ready: checks.reject do |check|
+        check[:name] == "jobs"
+      end.all? { |check| check[:ok] }, checks: }
     end
 
     def database(store)

@@ -25,7 +25,7 @@ module Acts
       store = self.class.store
       return retry_in(HELD_SECONDS) if store.programme.letters_held?
 
-      letter = store.write { store.letters.start(letter_id, at: Time.now) } or return
+      letter = store.write { store.letters.start(letter_id, now: Time.now) } or return
       begin
         self.class.carrier.deliver(letter)
       rescue Devices::CarriedPerhaps
@@ -36,7 +36,7 @@ module Acts
       end
       # Lost with the power, it is as if the server had stopped before it: the letter is carried
       # once more and says so.
-      store.write(durable: false) { store.letters.sent(letter_id, at: Time.now) }
+      store.write(durable: false) { store.letters.sent(letter_id, now: Time.now) }
     end
 
     private

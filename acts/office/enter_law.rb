@@ -11,7 +11,7 @@ module Acts
     def call(context, by:, sent:)
       check(context.store, sent, context.now)
       context.store.write do
-        id = context.store.laws.enter(sent, member_id: by.id, at: context.now)
+        id = context.store.laws.enter(sent, member_id: by.id, now: context.now)
         context.store.changes.note(
           record: "law",
           record_id: "#{sent[:species_code]}/#{sent[:water_code]}",
@@ -34,7 +34,7 @@ module Acts
           )
         end
 
-        store.laws.withdraw(law, because:, member_id: by.id, at: now)
+        store.laws.withdraw(law, because:, member_id: by.id, now:)
         store.changes.note(record: "law", record_id: "#{law[:species_code]}/#{law[:water_code]}",
           before: law.except(:entered_at, :checked_on).compact,
           after: { withdrawn_because: because }, member_id: by.id)

@@ -11,7 +11,7 @@ module Acts
     # Returns what TryRows returns. A file sent twice meets its own batches, and says so row by row.
     def call(store:, member:, text:, dry_run:)
       TryRows.call(
-        store, read(text).map { |row| told(row) },
+        store, read(text).map { |row| batch_of(row) },
         dry_run:, keep: ->(batch) { PrintBatch.add(store, member, batch) }
       )
     end
@@ -33,10 +33,10 @@ module Acts
       )
     end
 
-    def told(row)
+    def batch_of(row)
       count = [row.batch[:last_serial] - row.batch[:first_serial] + 1, 0].max
       { line: row.line, label: row.batch[:label], count:, sent: row.batch, faults: row.faults }
     end
-    private_class_method :read, :told
+    private_class_method :read, :batch_of
   end
 end

@@ -25,8 +25,8 @@ module Acts
       store = context.store
       code = CodeOf.name(sent[:name])
       refuse("name", "There is a spot called #{sent[:name]} already.") if store.waters.spot(code)
-      water = store.waters.all.find do |one|
-        one.values_at(:code, :name).any? { |name| name.casecmp?(sent[:water_code]) }
+      water = store.waters.all.find do |water|
+        water.values_at(:code, :name).any? { |name| name.casecmp?(sent[:water_code]) }
       end
       refuse("water_code", "There is no water #{sent[:water_code].inspect}.") if water.nil?
 

@@ -125,8 +125,8 @@ module Acts
         refuse("corners", "The sea is what is left around the land; only fresh water is drawn.")
       end
       known =
-        store.programme.coast.reject do |one|
-          one["properties"].values_at("kind", "name") == ["lough", name_before] &&
+        store.programme.coast.reject do |feature|
+          feature["properties"].values_at("kind", "name") == ["lough", name_before] &&
             name_before != sent[:name]
         end
       features =

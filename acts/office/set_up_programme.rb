@@ -13,27 +13,27 @@ module Acts
     module_function
 
     # Returns { waters:, spots:, coordinator: :added | :there }. Raises Core::InvalidInput.
-    def call(store:, given:)
+    def call(store:, setup:)
       store.write do
-        KeepWaters.check_zone(store, given[:time_zone])
-        store.programme.keep(given.slice(:name, :contact, :sender, :time_zone).compact)
-        draw(store, given) if given[:geojson]
+        KeepWaters.check_zone(store, setup[:time_zone])
+        store.programme.keep(setup.slice(:name, :contact, :sender, :time_zone).compact)
+        draw(store, setup) if setup[:geojson]
         {
           waters: store.waters.all.size,
           spots: store.waters.spots.size,
-          coordinator: coordinator(store, given)
+          coordinator: coordinator(store, setup)
         }
       end
     end
 
-    def draw(store, given)
-      features = Core::Waters::DrawnCoast.read(given[:geojson])
+    def draw(store, setup)
+      features = Core::Waters::DrawnCoast.read(setup[:geojson])
       loughs =
         features.filter_map do |feature|
           feature.dig("properties", "name") if feature.dig("properties", "kind") == "lough"
         end
       places = Core::Waters::DrawnCoast.places(features)
-      waters(store, given[:sea] || given[:name], loughs, places)
+      waters(store, setup[:sea] || setup[:name], loughs, places)
       store.programme.replace_coast(features)
       fresh = loughs.first || "Fresh water"
       taken = store.waters.spot_names
@@ -57,11 +57,11 @@ module Acts
       loughs.each { |name| store.waters.keep_water(CodeOf.name(name), { name:, kind: "fresh" }) }
     end
 
-    def coordinator(store, given)
-      return :there if store.members.account?(given[:email])
+    def coordinator(store, setup)
+      return :there if store.members.account?(setup[:email])
 
-      store.members.add(email: given[:email], name: given[:coordinator], role: "coordinator")
-      ResetJob.enqueue(given[:email])
+      store.members.add(email: setup[:email], name: setup[:coordinator], role: "coordinator")
+      ResetJob.enqueue(setup[:email])
       :added
     end
     private_class_method :draw, :waters, :coordinator

@@ -17,7 +17,7 @@ module Acts
         refuse_coordinator if store.members.find(member.id).coordinator?
         refuse_ties(store.forgotten.ties(member.id))
         store.forgotten.forget(
-          member.id, email: store.members.email(member.id), at: context.now
+          member.id, email: store.members.email(member.id), now: context.now
         )
         store.changes.note(
           record: "member", record_id: member.id, before: nil, after: { forgotten: true },

@@ -8,8 +8,8 @@ module Acts
     def self.call(store:, by:, member:, deed:)
       return if !member.coordinator? || member.id == by.id
 
-      [by, member].each do |one|
-        recipient = store.members.email(one.id) or next
+      [by, member].each do |address|
+        recipient = store.members.email(address.id) or next
         WriteLetter.queue(
           store:, kind: "password", recipient:, subject: "A coordinator's account was changed",
           body: "#{by.name} #{deed} of #{member.name}, who is a coordinator.\n\n" \

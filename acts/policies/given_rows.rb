@@ -8,7 +8,7 @@ module Acts
     def self.of(store, exact:, handling:)
       Core::Exchange::Given.new(
         exact:, handling:, names: store.members.public_names,
-        species: store.species.all.to_h { |one| [one.code, one] },
+        species: store.species.all.to_h { |species| [species.code, species] },
         waters: store.waters.all.to_h { |water| water.values_at(:code, :name) }
       )
     end

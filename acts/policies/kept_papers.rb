@@ -14,8 +14,8 @@ module Acts
 
     # The paper of this content, made by the block when it is not there. what: values that say all
     # that is on it
-    def fetch(*what)
-      key = Digest::SHA256.hexdigest(Marshal.dump(what))
+    def fetch(*parts)
+      key = Digest::SHA256.hexdigest(Marshal.dump(parts))
       kept = @lock.synchronize { @papers.delete(key)&.tap { |paper| @papers[key] = paper } }
       kept || yield.tap { |paper| keep(key, paper) }
     end

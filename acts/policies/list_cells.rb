@@ -49,8 +49,8 @@ module Acts
 
       features.each_with_index.map do |feature, index|
         lon, lat = point(feature, index)
-        said = feature["properties"].to_h.slice(*@columns).transform_values(&:to_s)
-        [index + 1, said.merge("lat_deg" => lat.to_s, "lon_deg" => lon.to_s)]
+        properties = feature["properties"].to_h.slice(*@columns).transform_values(&:to_s)
+        [index + 1, properties.merge("lat_deg" => lat.to_s, "lon_deg" => lon.to_s)]
       end
     rescue JSON::ParserError
       refuse(:not_json, "This begins like GeoJSON and is none: a bracket or a comma is wrong.")

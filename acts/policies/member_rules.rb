@@ -13,14 +13,14 @@ module Acts
     # does not name a version of the member's own gets the one that was newest then.
     #
     # Raises Core::InvalidInput :unknown_rules for a version that never was.
-    def under(store:, member_id:, version:, own_version:, at:)
+    def under(store:, member_id:, version:, own_version:, now:)
       house = store.house_rules.find(version)
       own =
         (
           if own_version
             store.house_rules.own_version(member_id, own_version)
           else
-            store.house_rules.own_at(member_id, at)
+            store.house_rules.own_at(member_id, now)
           end
         )
       return with(house, own) if house && own.version == (own_version || own.version)

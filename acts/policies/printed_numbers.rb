@@ -9,7 +9,7 @@ module Acts
 
     # typed: [String]
     def of(store, typed, series: store.desk.series)
-      typed.to_a.map { |one| Core::Tags::Number.as_printed(one, series) }
+      typed.to_a.map { |number| Core::Tags::Number.as_printed(number, series) }
     end
 
     # An encounter as it was sent, with its numbers so.

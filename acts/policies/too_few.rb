@@ -27,7 +27,7 @@ module Acts
       # Trips are of no species; what was caught on enough of them may be told by species.
       asked = filter.slice(:water, *(:species if topic == "handling"))
       years = filter.slice(:from, :to).transform_values(&:year)
-      Core::Privacy::Lattice.new(groups).told?(**asked, **years)
+      Core::Privacy::Lattice.new(groups).answerable?(**asked, **years)
     end
     private_class_method :own?, :pooled?
   end

@@ -105,11 +105,11 @@ module Acts
       refuse(field, :no_area, "The area has no extent. Send south, west, north, east.")
     end
 
-    def turned_round(asked, first, last, what)
+    def turned_round(asked, first, last, noun)
       return unless asked[first] && asked[last] && asked[first] > asked[last]
 
-      refuse(last.to_s, :"#{what}s_turned_round",
-        "The last #{what} lies before the first. Turn them round.")
+      refuse(last.to_s, :"#{noun}s_turned_round",
+        "The last #{noun} lies before the first. Turn them round.")
     end
 
     def refuse(field, code, sentence) = raise(Core::InvalidInput.at(field, code, sentence))

@@ -15,32 +15,32 @@ module Acts
     end
 
     def call(sent)
-      if sent.any? { |one| one[:marks] && one[:points] }
+      if sent.any? { |result| result[:marks] && result[:points] }
         raise Core::InvalidInput.at("results", :two_scores,
           "A result has marks or points. Send the one that the exercise gives.")
       end
-      @store.write { @store.practice.add(sent.map { |one| row(one) }) }
+      @store.write { @store.practice.add(sent.map { |result| row(result) }) }
     end
 
     private
 
-    def row(one)
-      told = one.slice(:id, :skill, :scene, :seed, :level, :marks, :points)
-      found = replayed(one)
+    def row(result)
+      row = result.slice(:id, :skill, :scene, :seed, :level, :marks, :points)
+      replay = replayed(result)
       {
-        **told.except(:id), marks: told[:marks], points: told[:points], scene: told[:scene],
-                            **found.to_h, id: told[:id], member_id: @context.member.id,
-                            at: [one[:at], @context.now].min, is_replayed: !found.nil?
+        **row.except(:id), marks: row[:marks], points: row[:points], scene: row[:scene],
+                           **replay.to_h, id: row[:id], member_id: @context.member.id,
+                           at: [result[:at], @context.now].min, is_replayed: !replay.nil?
       }
     end
 
     # { marks: } or { points: } as the deeds come out here; nil where they prove nothing.
-    def replayed(one)
-      return unless one[:deeds] &&
-        @store.practice.use_seed?(@context.member.id, one[:seed], at: @context.now)
+    def replayed(result)
+      return unless result[:deeds] &&
+        @store.practice.use_seed?(@context.member.id, result[:seed], now: @context.now)
 
-      found = Core::Practice::Replay.call(door, one)
-      found && { marks: nil, points: nil, **found }
+      replay = Core::Practice::Replay.call(door, result)
+      replay && { marks: nil, points: nil, **replay }
     end
 
     def door = @door ||= Core::Practice::Door.new(OpenPractice.card(@context))

@@ -8,7 +8,7 @@ module Acts
   #   topic:  of TOPICS
   #   filter: as WaterFilter takes it
   #
-  # Returns Told. Raises Core::InvalidInput.
+  # Returns Answered. Raises Core::InvalidInput.
   module AnswerWater
     TOPICS = %w[growth movement handling tags lengths effort health].freeze
     # Of more records than these nobody waits for a first answer: a job makes it.
@@ -16,8 +16,8 @@ module Acts
     LONG_MS = 2000
     LONG_STANDS_SECONDS = 3600
     # answers: [Core::Water::Answer], each assumption with what somebody says of it
-    # made_at: Time | nil;  stale: whether something changed since;  recompute: see Recompute.told
-    Told = Struct.new(:answers, :made_at, :took_ms, :stale, :recompute, keyword_init: true) do
+    # made_at: Time | nil;  stale: whether something changed since;  recompute: see Recompute.state
+    Answered = Struct.new(:answers, :made_at, :took_ms, :stale, :recompute, keyword_init: true) do
       def plain = { **to_h, answers: answers.map(&:to_h) }
     end
 
@@ -26,23 +26,23 @@ module Acts
     def call(context, topic:, filter:)
       store = context.store
       filter = WaterFilter.of(context, filter, topic:)
-      return told(store, too_few(context, topic)) unless TooFew.show?(context, topic, filter)
+      return answer(store, too_few(context, topic)) unless TooFew.show?(context, topic, filter)
 
       asked = Fingerprint.of(filter)
       version = store.water_answers.data_version(today: context.today)
       kept = store.water_answers.find(topic, asked)
-      return told(store, kept) if kept&.data_version == version
+      return answer(store, kept) if kept&.data_version == version
 
       if kept || store.water_answers.size > MOST_AT_ONCE
         unless kept && fresh_enough?(kept, context.now)
           Recompute.if_due(context, topic, filter, version)
         end
-        return told(
+        return answer(
           store, kept || Core::Water::Kept.new,
-          stale: true, recompute: Recompute.told(context, topic, filter)
+          stale: true, recompute: Recompute.state(context, topic, filter)
         )
       end
-      told(store, make(store, topic, filter, today: context.today))
+      answer(store, make(store, topic, filter, today: context.today))
     end
 
     # What took long is not made anew with every change.
@@ -73,13 +73,13 @@ module Acts
     end
 
     # What somebody says of the assumptions stands beside each.
-    def told(store, kept, stale: false, recompute: nil)
-      said = store.water_answers.assumptions
-      Told.new(
-        answers: kept.answers.map { |answer| answer.with_words(said) },
+    def answer(store, kept, stale: false, recompute: nil)
+      stated = store.water_answers.assumptions
+      Answered.new(
+        answers: kept.answers.map { |answer| answer.with_words(stated) },
         **kept.slice(:made_at, :took_ms), stale:, recompute:
       )
     end
-    private_class_method :fresh_enough?, :too_few, :told
+    private_class_method :fresh_enough?, :too_few, :answer
   end
 end

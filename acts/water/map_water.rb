@@ -29,10 +29,10 @@ module Acts
         WaterFilter.exact?(context.member, filter)
 
       steps = steps(within)
-      found = context.store.water_cells.count_within(
+      cells = context.store.water_cells.count_within(
         asked, rows_each: steps[0], columns_each: steps[1], within:
       )
-      { coarse: false, cells: found.map { |count| cell(count, *steps) } }
+      { coarse: false, cells: cells.map { |count| cell(count, *steps) } }
     end
 
     # Whole cells that the view overlaps, or blocks of them: what a cell holds depends on no view.

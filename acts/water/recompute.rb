@@ -16,10 +16,10 @@ module Acts
       def part
         raise Stopped if recomputes.stopped?(id)
 
-        found = yield
+        answer = yield
         self.done += 1
         recomputes.mark(id, done)
-        found
+        answer
       end
     end
 
@@ -62,7 +62,7 @@ module Acts
 
     # { parts_done:, parts:, asked_at:, stopped:, may_stop: } of the last one under a filter as
     # WaterFilter gives it; nil when none runs and none was stopped.
-    def told(context, topic, filter)
+    def state(context, topic, filter)
       last = context.store.recomputes.last(topic, Fingerprint.of(filter))
       return nil if last.nil? || last.finished?
 

@@ -22,6 +22,6 @@ module Acts
       *Core::Water::RetentionAnswer::ASSUMPTIONS, *Core::Water::TagAnswers::ASSUMPTIONS,
       *Core::Water::ClosedAnswer::ASSUMPTIONS,
       *Core::Water::ExploitationAnswer::ASSUMPTIONS
-    ].map { |one| one[:key] }.freeze
+    ].map { |assumption| assumption[:key] }.freeze
   end
 end

@@ -16,12 +16,12 @@ module Acts
     # filter: as WaterFilter takes it. Returns { fish: [{ story_key:, species_code:, common_name:,
     # released_on:, length_mm:, length_kind:, caught: }], more: }.
     def list(context, filter:)
-      found = context.store.water.fish(WaterFilter.of(context, filter), limit: MOST_FISH + 1)
-      names = context.store.species.of(found.map { |one| one[:species_code] })
-      shown = found.first(MOST_FISH).map do |one|
-        { **one, common_name: names.fetch(one[:species_code]).common_name }
+      fish = context.store.water.fish(WaterFilter.of(context, filter), limit: MOST_FISH + 1)
+      names = context.store.species.of(fish.map { |animal| animal[:species_code] })
+      shown = fish.first(MOST_FISH).map do |animal|
+        { **animal, common_name: names.fetch(animal[:species_code]).common_name }
       end
-      { fish: shown, more: found.size > MOST_FISH }
+      { fish: shown, more: fish.size > MOST_FISH }
     end
 
     # Returns { ways: [{ story_key:, days:, km:, path: [[lat, lon], ...] }], coarse: }: from where a

@@ -4,10 +4,10 @@ module Api
   module Auth
     # Where the library finds what it needs, and how it answers.
     module Basics
-      def self.set_up(auth, given)
-        config = given.config
+      def self.set_up(auth, setup)
+        config = setup.config
         current, old = config.session_secrets
-        auth.db given.store.db
+        auth.db setup.store.db
         auth.prefix "/auth"
         auth.hmac_secret current
         auth.hmac_old_secret old if old

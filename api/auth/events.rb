@@ -23,9 +23,9 @@ module Api
 
       module_function
 
-      def set_up(auth, given)
+      def set_up(auth, setup)
         auth.auth_class_eval do
-          define_method(:security_log) { given.store.security }
+          define_method(:security_log) { setup.store.security }
           prepend Noted
         end
       end
@@ -33,9 +33,9 @@ module Api
       # Each hook as the library and the other subjects have it, and then a row in the log.
       module Noted
         HOOKS.each do |hook, kind|
-          define_method(hook) do |*given|
+          define_method(hook) do |*arguments|
             Events.note(self, kind)
-            super(*given)
+            super(*arguments)
           end
         end
         private(*HOOKS.keys)

@@ -11,11 +11,11 @@ module Api
 
       module_function
 
-      def set_up(auth, given)
+      def set_up(auth, setup)
         auth.auth_class_eval { prepend AsOurLetters }
-        auth.send_email { |letter| given.send_letter.call(**letter) }
-        password(auth, given)
-        address(auth, given)
+        auth.send_email { |letter| setup.send_letter.call(**letter) }
+        password(auth, setup)
+        address(auth, setup)
       end
 
       # What the library hands on is a letter of ours, not a message.
@@ -28,14 +28,14 @@ module Api
       # Who never had a password is welcomed, and has longer.
       WELCOME_DAYS = 7
 
-      def password(auth, given)
-        config = given.config
-        new_member = ->(rodauth) { !given.store.members.password?(rodauth.account[:id]) }
+      def password(auth, setup)
+        config = setup.config
+        new_member = ->(rodauth) { !setup.store.members.password?(rodauth.account[:id]) }
         welcome = lambda do |rodauth|
           Acts::WriteLetter.welcome_words(
-            store: given.store,
+            store: setup.store,
             link: rodauth.reset_password_email_link,
-            name: given.store.members.by_account_name(rodauth.account[:id]).to_s
+            name: setup.store.members.by_account_name(rodauth.account[:id]).to_s
           )
         end
         auth.reset_password_deadline_interval do
@@ -63,8 +63,8 @@ module Api
         auth.reset_password_notify_email_body changed
       end
 
-      def address(auth, given)
-        base_url = given.config.base_url
+      def address(auth, setup)
+        base_url = setup.config.base_url
         auth.change_login_requires_password? true
         auth.change_login_error_flash "The address was not changed"
         auth.change_login_needs_verification_notice_flash "A letter is on its way to the new " \
@@ -84,7 +84,7 @@ module Api
             "If it was not you, do nothing.\n"
         end
         auth.before_verify_login_change do
-          given.send_letter.call(recipient: account[:email], subject: "Your address was changed",
+          setup.send_letter.call(recipient: account[:email], subject: "Your address was changed",
             body: "From now on your account signs in with " \
               "#{verify_login_change_new_login}.\n\n#{NOT_YOU}\n")
         end

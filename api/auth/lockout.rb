@@ -9,8 +9,8 @@ module Api
 
       module_function
 
-      def set_up(auth, given)
-        config = given.config
+      def set_up(auth, setup)
+        config = setup.config
         words =
           "#{REFUSED} is not right, or there were too many wrong ones. Check both; after " \
             "#{config.max_failures} wrong " \
@@ -40,8 +40,8 @@ module Api
 
         # An inactive member has no account for whoever asks.
         def _account_from_login(login)
-          found = super
-          found if found && db[:members].where(account_id: found[:id], active: false).empty?
+          result = super
+          result if result && db[:members].where(account_id: result[:id], active: false).empty?
         end
 
         def after_no_matching_login

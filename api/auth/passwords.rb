@@ -19,7 +19,7 @@ module Api
 
       module_function
 
-      def set_up(auth, given)
+      def set_up(auth, setup)
         auth.use_database_authentication_functions? false
         auth.account_password_hash_column nil
         auth.require_bcrypt? false
@@ -32,11 +32,11 @@ module Api
           "several words that do not belong together"
         auth.change_password_error_flash "The password was not changed"
         auth.reset_password_error_flash "The new password was not set"
-        guessable(auth, given)
+        guessable(auth, setup)
       end
 
       # Also what can be guessed from who it is, where, or from the keyboard.
-      def guessable(auth, given)
+      def guessable(auth, setup)
         auth.password_meets_requirements? do |password|
           next false unless super(password)
 
@@ -44,8 +44,8 @@ module Api
             Passwords.trouble(
               password,
               near: [
-                account && account[:email].to_s, given.store.programme.name,
-                account && given.store.members.by_account_name(account[:id])
+                account && account[:email].to_s, setup.store.programme.name,
+                account && setup.store.members.by_account_name(account[:id])
               ]
             )
           if why
@@ -68,12 +68,12 @@ module Api
 
         words =
           near.compact.flat_map { |text| text.downcase.split(/[^[:alnum:]]+/) + [letters(text)] }
-        rest =
+        remainder =
           words
             .select { |word| word.size > 3 }
             .sort_by { |word| -word.size }
             .reduce(plain) { |left, word| left.gsub(word, "") }
-        return if rest == plain || rest.size >= LEAST_OF_ITS_OWN
+        return if remainder == plain || remainder.size >= LEAST_OF_ITS_OWN
 
         "is close to your address, your name or the programme's name; " \
           "take several words that do not belong together"
@@ -84,19 +84,19 @@ module Api
       # Whether runs make up half of it or more.
       def run?(plain)
         in_runs = 0
-        at = 0
-        while at < plain.size
-          size = run_at(plain, at)
+        index = 0
+        while index < plain.size
+          size = run_at(plain, index)
           in_runs += size if size >= LEAST_RUN
-          at += [size, 1].max
+          index += [size, 1].max
         end
         in_runs * 2 >= plain.size
       end
 
       # The length of the run that begins there, nought for none.
-      def run_at(plain, at)
-        (plain.size - at).downto(LEAST_RUN)
-          .find { |size| RUNS.any? { |run| run.include?(plain[at, size]) } } || 0
+      def run_at(plain, index)
+        (plain.size - index).downto(LEAST_RUN)
+          .find { |size| RUNS.any? { |run| run.include?(plain[index, size]) } } || 0
       end
     end
   end

@@ -11,9 +11,9 @@ module Api
 
       module_function
 
-      def set_up(auth, given)
-        keys(auth, given.config)
-        auth.otp_issuer { given.store.programme.name }
+      def set_up(auth, setup)
+        keys(auth, setup.config)
+        auth.otp_issuer { setup.store.programme.name }
         auth.otp_auth_param "code"
         auth.otp_auth_failures_limit MAX_FAILURES
         auth.otp_keys_use_hmac? true

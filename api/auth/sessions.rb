@@ -12,8 +12,8 @@ module Api
 
       module_function
 
-      def set_up(auth, given)
-        secrets = given.config.session_secrets
+      def set_up(auth, setup)
+        secrets = setup.config.session_secrets
         # The library knows one old secret.
         auth.auth_class_eval do
           define_method(:compute_hmacs) do |data|

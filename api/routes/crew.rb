@@ -7,25 +7,25 @@ module Api
       post("/api/trips/:id/crew") do
         json(
           crew_key:
-            Acts::ShareDeck.open(store:, member: member!, trip_id: given[:id], now: Time.now)
+            Acts::ShareDeck.open(store:, member: member!, trip_id: parameters[:id], now: Time.now)
         )
       end
 
       # At the address at which this page was reached: that is where the crew's phone finds us too.
       get("/api/trips/:id/crew.svg") do
-        key = Acts::ShareDeck.open(store:, member: member!, trip_id: given[:id], now: Time.now)
+        key = Acts::ShareDeck.open(store:, member: member!, trip_id: parameters[:id], now: Time.now)
         content_type "image/svg+xml"
         Acts::DrawCrewCode.call(link: "#{request.base_url}/crew/#{key}")
       end
 
-      get("/api/crew/:key/card") { json(card: Acts::ShareDeck.card(store:, key: given[:key])) }
+      get("/api/crew/:key/card") { json(card: Acts::ShareDeck.card(store:, key: parameters[:key])) }
 
       post("/api/crew/:key") do
         now = Time.now
         fish =
           Acts::ShareDeck.sync(
             store:,
-            key: given[:key],
+            key: parameters[:key],
             device: sent[:device],
             fish: sent[:fish],
             now:

@@ -5,35 +5,35 @@ module Api
     # The card for the water, trips, and fish in hand.
     class Deck < Base
       get("/api/species") do
-        json(species: reading { store.species.all }.map { |one| Views.species_name(one) })
+        json(species: reading { store.species.all }.map { |species| Views.species_name(species) })
       end
 
       get("/api/deck") do
-        found =
+        result =
           Acts::CompileCard.call(
-            context(member!), today: given[:on], trip_id: given[:trip]
+            context(member!), today: parameters[:on], trip_id: parameters[:trip]
           )
-        json(found.merge(instruments: env.fetch("voucher.instruments").any?))
+        json(result.merge(instruments: env.fetch("voucher.instruments").any?))
       end
 
       put("/api/trips/:id") do
         trip =
           Acts::StartTrip.call(
-            context(member!), id: given[:id], today:, sent:
+            context(member!), id: parameters[:id], today:, sent:
               sent.merge(water_temp_c: sent[:water_temp_c]&.to_f)
           )
         json(trip.to_h.except(:member_id))
       end
 
       delete("/api/trips/:id") do
-        Acts::CancelTrip.call(context(member!), trip_id: given[:id])
+        Acts::CancelTrip.call(context(member!), trip_id: parameters[:id])
         json({})
       end
 
       put("/api/encounters/:id") do
         json(
           Acts::RecordEncounter.call(
-            context(member!), id: given[:id], sent:
+            context(member!), id: parameters[:id], sent:
           )
         )
       end
@@ -43,10 +43,10 @@ module Api
           Acts::AddEncounterPhoto.call(
             context(member!),
             album:,
-            encounter_id: given[:id],
+            encounter_id: parameters[:id],
             sent: {
-              id: given[:photo_id],
-              taken_at: given[:taken_at]
+              id: parameters[:photo_id],
+              taken_at: parameters[:taken_at]
             },
             bytes: sent
           )
@@ -54,15 +54,15 @@ module Api
       end
 
       get("/api/tags/:number/fish") do
-        member! && json(Acts::ReadTag.call(store:, number: given[:number], today:))
+        member! && json(Acts::ReadTag.call(store:, number: parameters[:number], today:))
       end
 
       # Each record is held against the contract by itself, so that no other one is held up by it.
       post("/api/encounters/batch") do
         member!
         records =
-          sent[:encounters].map do |one|
-            { id: one[:id], body: one[:encounter], read: -> { read_record(one[:encounter]) } }
+          sent[:encounters].map do |catch|
+            { id: catch[:id], body: catch[:encounter], read: -> { read_record(catch[:encounter]) } }
           end
         json(
           answers:

@@ -11,42 +11,42 @@ module Api
           waiting: store.desk.waiting,
           doubts: store.queries.open,
           reports:
-            store.desk.queue(limit: 100).map { |one| Acts::WaitingWords.beside(one) }
+            store.desk.queue(limit: 100).map { |report| Acts::WaitingWords.beside(report) }
         )
       end
 
       get("/api/reports/:id/desk") { coordinator! && json(desk) }
 
       post("/api/reports/:id/decision") do
-        said =
+        words =
           sent.slice(
             :verdict, :reason, :seen, :tag_number, :other_report_id, :programme, :second_look
           )
-        Acts::DecideReport.call(context(coordinator!), report_id: given[:id], **said)
+        Acts::DecideReport.call(context(coordinator!), report_id: parameters[:id], **words)
         json(desk)
       end
 
-      get("/api/queries") { coordinator! && json(queries(given[:state] || "open")) }
+      get("/api/queries") { coordinator! && json(queries(parameters[:state] || "open")) }
 
       post("/api/queries/:id/:code") do
         Acts::SettleQuery.call(
           context(coordinator!),
-          encounter_id: given[:id],
-          code: given[:code],
+          encounter_id: parameters[:id],
+          code: parameters[:code],
           **sent.slice(:verdict, :why)
         )
         json(queries("open"))
       end
 
       post("/api/held/:id/mended") do
-        told =
+        answer =
           Acts::MendHeld.call(
             context(coordinator!),
-            id: given[:id],
+            id: parameters[:id],
             mend: sent.slice(:changes, :shift_minutes, :reason),
             read: method(:read_record)
           )
-        json(answer: told.except(:collisions), queries: queries("open"))
+        json(answer: answer.except(:collisions), queries: queries("open"))
       end
 
       get("/api/foreign-tags") { coordinator! && json(foreign) }
@@ -78,7 +78,9 @@ module Api
       get("/api/letters") do
         coordinator!
         page =
-          reading { store.letters.page(**given.slice(:state, :kind, :search, :before).compact) }
+          reading do
+            store.letters.page(**parameters.slice(:state, :kind, :search, :before).compact)
+          end
         json(page)
       end
 
@@ -100,26 +102,26 @@ module Api
 
       put("/api/letter-templates/:kind") do
         Acts::KeepTemplate.call(
-          context(coordinator!), kind: given[:kind], **sent.slice(:subject, :body)
+          context(coordinator!), kind: parameters[:kind], **sent.slice(:subject, :body)
         )
         json(templates: Acts::KeepTemplate.all(store:))
       end
 
       post("/api/letter-templates/:kind/preview") do
         coordinator!
-        json(Acts::KeepTemplate.preview(kind: given[:kind], **sent.slice(:subject, :body)))
+        json(Acts::KeepTemplate.preview(kind: parameters[:kind], **sent.slice(:subject, :body)))
       end
 
       get("/api/audit") do
         coordinator!
         page = reading do
           store.audit.page(
-            record: given[:record],
-            record_id: given[:record_id],
-            member_id: given[:member_id],
-            source: given[:source]&.to_sym,
+            record: parameters[:record],
+            record_id: parameters[:record_id],
+            member_id: parameters[:member_id],
+            source: parameters[:source]&.to_sym,
             **between,
-            before: given[:cursor] && Cursor.read_moment(given[:cursor])
+            before: parameters[:cursor] && Cursor.read_moment(parameters[:cursor])
           )
         end
         json(
@@ -131,7 +133,7 @@ module Api
 
       helpers do
         def calls = { calls: store.calls.open }
-        def desk = Acts::OpenDesk.call(store:, report_id: given[:id])
+        def desk = Acts::OpenDesk.call(store:, report_id: parameters[:id])
 
         def queries(state)
           {
@@ -146,7 +148,7 @@ module Api
 
         # Whole days, both with it.
         def between
-          { from: given[:from]&.to_time, to: given[:to]&.next_day&.to_time }
+          { from: parameters[:from]&.to_time, to: parameters[:to]&.next_day&.to_time }
         end
       end
     end

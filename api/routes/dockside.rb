@@ -7,13 +7,14 @@ module Api
       PAGE = 30
 
       get("/api/trips") do
-        asked = { limit: PAGE + 1, before: given[:before] }
-        id = given[:whose] == "all" ? coordinator! && nil : member!.id
-        found =
+        asked = { limit: PAGE + 1, before: parameters[:before] }
+        id = parameters[:whose] == "all" ? coordinator! && nil : member!.id
+        result =
           reading do
-            store.dockside.trips(id, **asked, state: given[:state], search: given[:search])
+            store.dockside.trips(id, **asked, state: parameters[:state],
+              search: parameters[:search])
           end
-        json(trips: found.first(PAGE), more: found.size > PAGE)
+        json(trips: result.first(PAGE), more: result.size > PAGE)
       end
 
       get("/api/trips/:id/dockside") { json(dockside) }
@@ -21,7 +22,7 @@ module Api
       patch("/api/encounters/:id") do
         json(
           Acts::CorrectEncounter.call(
-            context(member!), id: given[:id], **sent.slice(:changes, :reason)
+            context(member!), id: parameters[:id], **sent.slice(:changes, :reason)
           )
         )
       end
@@ -30,7 +31,7 @@ module Api
         json(
           Acts::ChooseCollision.call(
             context(member!),
-            id: given[:id],
+            id: parameters[:id],
             field: sent[:field],
             choice: sent[:choice],
             reason: sent[:reason]
@@ -41,7 +42,7 @@ module Api
       get("/api/encounters/:id/remembrance.pdf") do
         send_pdf(
           Acts::PrintRemembrance.call(
-            context(member!), files:, encounter_id: given[:id], fonts_dir: config.fonts_dir
+            context(member!), files:, encounter_id: parameters[:id], fonts_dir: config.fonts_dir
           ),
           "remembrance.pdf"
         )
@@ -52,11 +53,11 @@ module Api
           Acts::AddTripPhoto.call(
             context(member!),
             album:,
-            trip_id: given[:id],
+            trip_id: parameters[:id],
             sent: {
-              id: given[:photo_id],
-              name: given[:name],
-              utc_offset_minutes: given[:utc_offset_minutes].to_i
+              id: parameters[:photo_id],
+              name: parameters[:name],
+              utc_offset_minutes: parameters[:utc_offset_minutes].to_i
             },
             bytes: sent
           )
@@ -65,14 +66,15 @@ module Api
 
       post("/api/trips/:id/placing") do
         Acts::PlacePhotos.call(
-          context(member!), trip_id: given[:id], **sent.slice(:moved, :released, :clocks).compact
+          context(member!), trip_id: parameters[:id], **sent.slice(:moved, :released,
+            :clocks).compact
         )
         json(dockside)
       end
 
       post("/api/trips/:id/tags") do
         Acts::SettleTag.call(
-          context(member!), trip_id: given[:id], number: sent[:number], act: sent[:act]
+          context(member!), trip_id: parameters[:id], number: sent[:number], act: sent[:act]
         )
         json(dockside)
       end
@@ -80,27 +82,27 @@ module Api
       post("/api/trips/:id/track") do
         json(
           Acts::AddTrack.call(
-            context(member!), trip_id: given[:id], text: sent[:gpx], reason: sent[:reason]
+            context(member!), trip_id: parameters[:id], text: sent[:gpx], reason: sent[:reason]
           )
         )
       end
 
       put("/api/trips/:id/effort") do
         Acts::SayEffort.call(
-          context(member!), trip_id: given[:id], hours: sent[:fished_hours], rods: sent[:rods]
+          context(member!), trip_id: parameters[:id], hours: sent[:fished_hours], rods: sent[:rods]
         )
         json(dockside)
       end
 
       post("/api/trips/:id/submit") do
         json(
-          Acts::SubmitTrip.call(context(member!), trip_id: given[:id], coast:)
+          Acts::SubmitTrip.call(context(member!), trip_id: parameters[:id], coast:)
         )
       end
 
       get("/api/photos/:id/:size") do
-        photo = Acts::OwnPhoto.fetch(store:, member: member!, id: given[:id])
-        key = photo.public_send("#{given[:size]}_key")
+        photo = Acts::OwnPhoto.fetch(store:, member: member!, id: parameters[:id])
+        key = photo.public_send("#{parameters[:size]}_key")
         if key.nil?
           refuse(
             404,
@@ -109,13 +111,13 @@ module Api
           )
         end
 
-        content_type given[:size] == "original" ? photo.media_type : "image/jpeg"
+        content_type parameters[:size] == "original" ? photo.media_type : "image/jpeg"
         headers "cache-control" => "private, max-age=86400", "x-content-type-options" => "nosniff"
         files.get(key)
       end
 
       delete("/api/photos/:id") do
-        Acts::RemovePhoto.call(context(member!), photo_id: given[:id])
+        Acts::RemovePhoto.call(context(member!), photo_id: parameters[:id])
         json({})
       end
 
@@ -123,7 +125,7 @@ module Api
         json(
           Acts::MeasurePhoto.call(
             context(member!),
-            photo_id: given[:id],
+            photo_id: parameters[:id],
             marks: sent[:marks],
             keep: sent[:keep],
             reason: sent[:reason]
@@ -132,7 +134,7 @@ module Api
       end
 
       get("/api/me/season") do
-        json(Acts::HowDidIDo.call(context(member!), season: given[:season]&.to_i))
+        json(Acts::HowDidIDo.call(context(member!), season: parameters[:season]&.to_i))
       end
 
       get("/api/me/log.csv") do
@@ -168,7 +170,7 @@ module Api
 
         def dockside
           Views.dockside(
-            Acts::OpenDockside.call(context(member!), trip_id: given[:id], coast:)
+            Acts::OpenDockside.call(context(member!), trip_id: parameters[:id], coast:)
           )
         end
       end

@@ -28,19 +28,19 @@ module Api
 
       get("/api/exports/:sha256") do
         bytes, name, type =
-          Acts::ExportData.fetch(context(member!), files:, sha256: given[:sha256])
+          Acts::ExportData.fetch(context(member!), files:, sha256: parameters[:sha256])
         content_type type
         headers "content-disposition" => %(attachment; filename="#{name}"),
-          "etag" => %("#{given[:sha256]}"), "x-content-type-options" => "nosniff"
+          "etag" => %("#{parameters[:sha256]}"), "x-content-type-options" => "nosniff"
         bytes
       end
 
       get("/api/catches") do
-        after = given[:cursor] && Cursor.read(given[:cursor], Date)
+        after = parameters[:cursor] && Cursor.read(parameters[:cursor], Date)
         reader = context(member!)
         etag store.water_answers.data_version(today:)
-        found = Acts::MirrorCatches.call(reader, filter: water_filter(given), after:)
-        json(catches: found[:catches], next: found[:next] && Cursor.write(found[:next]))
+        page = Acts::MirrorCatches.call(reader, filter: water_filter(parameters), after:)
+        json(catches: page[:catches], next: page[:next] && Cursor.write(page[:next]))
       end
 
       get("/api/openapi.json") do

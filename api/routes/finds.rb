@@ -4,19 +4,19 @@ module Api
   module Routes
     # What comes back: reports from finders, stories, and the list of all finds.
     class Finds < Base
-      get("/api/numbers/:number") { json(Acts::TellNumber.call(store:, text: given[:number]).to_h) }
+      get("/api/numbers/:number") { json(Acts::TellNumber.call(store:, text: parameters[:number]).to_h) }
 
       put("/api/reports/:id") do
-        json(Acts::ReportTag.call(context, id: given[:id], sent: whole(sent)))
+        json(Acts::ReportTag.call(context, id: parameters[:id], sent: whole(sent)))
       end
 
-      get("/api/reports/:id") { json(Acts::AmendReport.read(store:, id: given[:id], report_key:)) }
+      get("/api/reports/:id") { json(Acts::AmendReport.read(store:, id: parameters[:id], report_key:)) }
 
       put("/api/reports/:id/amend") do
         json(
           Acts::AmendReport.call(
             context,
-            id: given[:id],
+            id: parameters[:id],
             report_key:,
             revision: sent[:revision],
             sent: whole(sent[:report])
@@ -28,7 +28,7 @@ module Api
         json(
           Acts::AddReportPhoto.call(
             album:,
-            report_id: given[:id],
+            report_id: parameters[:id],
             report_key:,
             bytes: sent
           )
@@ -36,7 +36,7 @@ module Api
       end
 
       put("/api/reports/:id/forget") do
-        Acts::ForgetFinder.call(store:, report_id: given[:id], report_key:)
+        Acts::ForgetFinder.call(store:, report_id: parameters[:id], report_key:)
         json({})
       end
 
@@ -49,7 +49,7 @@ module Api
             Views.story(
               *Acts::TellStory.with_typical(
                 store:,
-                story_key: given[:story_key],
+                story_key: parameters[:story_key],
                 route: coast.route,
                 member: reader
               )
@@ -61,10 +61,10 @@ module Api
       get("/api/stories/:story_key/certificate.pdf") do
         pdf = reading do
           certificate.pdf(
-            given[:story_key],
+            parameters[:story_key],
             fonts_dir: config.fonts_dir,
             base_url: config.base_url,
-            units: given[:units] || "metric"
+            units: parameters[:units] || "metric"
           )
         end
         cache_control :private, :no_cache
@@ -74,7 +74,7 @@ module Api
 
       get("/api/stories/:story_key/picture.png") do
         picture =
-          reading { certificate.picture(given[:story_key]) }
+          reading { certificate.picture(parameters[:story_key]) }
         cache_control :private, :no_cache
         etag Digest::SHA256.hexdigest(picture)
         content_type "image/png"
@@ -83,18 +83,19 @@ module Api
       end
 
       get("/api/finds") do
-        asked = given.slice(:search, :state, :species_code)
-        asked[:sort] = given[:sort] if given[:sort]
-        asked[:limit] = given[:limit] if given[:limit]
-        asked[:descending] = given[:order] != "asc"
+        asked = parameters.slice(:search, :state, :species_code)
+        asked[:sort] = parameters[:sort] if parameters[:sort]
+        asked[:limit] = parameters[:limit] if parameters[:limit]
+        asked[:descending] = parameters[:order] != "asc"
         asked[:member_id] = member!.coordinator? ? nil : member!.id
         page =
           reading do
             store.finds.page(
               **asked,
               after:
-                given[:cursor] &&
-                  Cursor.read(given[:cursor], Store::Finds.sorted_by(given[:sort] || "caught_on"))
+                parameters[:cursor] &&
+                  Cursor.read(parameters[:cursor],
+                    Store::Finds.sorted_by(parameters[:sort] || "caught_on"))
             )
           end
         json(

@@ -12,7 +12,7 @@ module Api
       end
 
       post("/api/imports") do
-        show(Acts::ReadTable.call(context(coordinator!), bytes: sent, file_name: given[:name]))
+        show(Acts::ReadTable.call(context(coordinator!), bytes: sent, file_name: parameters[:name]))
       end
 
       get("/api/imports/:number") { show(number) }
@@ -47,16 +47,17 @@ module Api
       end
 
       post("/api/imports/:number/waiting") do
-        found = Acts::DecideAlike.call(
+        result = Acts::DecideAlike.call(
           context(coordinator!), id: number, **sent.slice(:verdict, :reason),
-          seen: sent[:reports].to_h { |one| one.values_at(:id, :seen) }
+          seen: sent[:reports].to_h { |report| report.values_at(:id, :seen) }
         )
-        json(**found, **waiting)
+        json(**result, **waiting)
       end
 
       get("/api/imports/:number/refused") do
         json(
-          Acts::ShowImport.refused(context(coordinator!), id: number, after: given[:after].to_i)
+          Acts::ShowImport.refused(context(coordinator!), id: number,
+            after: parameters[:after].to_i)
         )
       end
 

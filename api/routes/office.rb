@@ -85,34 +85,34 @@ module Api
       end
 
       put("/api/members/:id") do
-        Acts::KeepMember.change(store:, by: coordinator!, id: given[:id], sent:)
+        Acts::KeepMember.change(store:, by: coordinator!, id: parameters[:id], sent:)
         json(members)
       end
 
       put("/api/members/:id/address") do
-        Acts::KeepMember.address(store:, by: coordinator!, id: given[:id], email: sent[:email])
+        Acts::KeepMember.address(store:, by: coordinator!, id: parameters[:id], email: sent[:email])
         json(members)
       end
 
       post("/api/members/:id/letter") do
-        Acts::KeepMember.welcome_again(store:, by: coordinator!, id: given[:id])
+        Acts::KeepMember.welcome_again(store:, by: coordinator!, id: parameters[:id])
         json(members)
       end
 
       # Own kit; a coordinator reads anybody's.
       get("/api/members/:id/kit") do
-        json(Acts::KeepKit.read(store:, reader: member!, member_id: given[:id]))
+        json(Acts::KeepKit.read(store:, reader: member!, member_id: parameters[:id]))
       end
 
       post("/api/members/:id/kit") do
-        Acts::KeepKit.move(store:, by: coordinator!, member_id: given[:id], sent:)
-        json(Acts::KeepKit.read(store:, reader: member!, member_id: given[:id]))
+        Acts::KeepKit.move(store:, by: coordinator!, member_id: parameters[:id], sent:)
+        json(Acts::KeepKit.read(store:, reader: member!, member_id: parameters[:id]))
       end
 
       post("/api/lists/:kind") do
         json(
           Acts::ImportList.call(
-            context(coordinator!), kind: given[:kind], dry_run: given[:dry_run] == "yes",
+            context(coordinator!), kind: parameters[:kind], dry_run: parameters[:dry_run] == "yes",
             rows: list_rows.read(sent)
           )
         )
@@ -120,9 +120,9 @@ module Api
 
       get("/api/lists/:kind") do
         content_type "text/csv", charset: "utf-8"
-        attachment "#{given[:kind]}.csv"
+        attachment "#{parameters[:kind]}.csv"
         Acts::ReadList.call(
-          context(coordinator!), kind: given[:kind], columns: list_rows.columns
+          context(coordinator!), kind: parameters[:kind], columns: list_rows.columns
         )
       end
 
@@ -137,12 +137,12 @@ module Api
       end
 
       put("/api/species/:code") do
-        json(Acts::ChangeSpecies.call(store:, by: coordinator!, code: given[:code], sent:))
+        json(Acts::ChangeSpecies.call(store:, by: coordinator!, code: parameters[:code], sent:))
       end
 
       get("/api/species/:code/history") do
         coordinator!
-        json(changes: store.changes.of("species", given[:code]))
+        json(changes: store.changes.of("species", parameters[:code]))
       end
 
       post("/api/laws") do
@@ -179,12 +179,13 @@ module Api
       end
 
       put("/api/waters/:code") do
-        Acts::KeepWaters.water(store:, by: coordinator!, code: given[:code], sent:)
+        Acts::KeepWaters.water(store:, by: coordinator!, code: parameters[:code], sent:)
         json(waters)
       end
 
       put("/api/spots/:code") do
-        Acts::KeepWaters.spot(store:, by: coordinator!, code: given[:code], sent:, now: Time.now)
+        Acts::KeepWaters.spot(store:, by: coordinator!, code: parameters[:code], sent:,
+          now: Time.now)
         json(waters)
       end
 
@@ -202,10 +203,10 @@ module Api
         def house_rules(reader = member!) = Acts::ReadHouseRules.call(context(reader))
 
         def custody
-          Acts::ReadCustody.call(context(member!), number: given[:number], today:)
+          Acts::ReadCustody.call(context(member!), number: parameters[:number], today:)
         end
 
-        def list_rows = ListRows.new(env.fetch("voucher.contract"), given[:kind])
+        def list_rows = ListRows.new(env.fetch("voucher.contract"), parameters[:kind])
         def members = { members: Acts::ReadMembers.call(store:, today:) }
         def catalogue = Acts::ReadCatalogue.call(store:, today:)
       end

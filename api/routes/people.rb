@@ -8,9 +8,10 @@ module Api
       get("/api/health") { json(ok: true) }
 
       get("/api/readiness") do
-        found = Acts::CheckReadiness.call(store:, files: env.fetch("voucher.files"), now: Time.now)
-        status(found[:ready] ? 200 : 503)
-        json(found)
+        readiness = Acts::CheckReadiness.call(store:, files: env.fetch("voucher.files"),
+          now: Time.now)
+        status(readiness[:ready] ? 200 : 503)
+        json(readiness)
       end
 
       put("/api/me/reading") { json(Acts::ChooseReading.call(context(member!), sent:)) }
@@ -70,12 +71,12 @@ module Api
 
       get("/api/security-events") do
         coordinator!
-        page = store.security.page(kind: given[:kind], before: given[:before]&.to_i)
+        page = store.security.page(kind: parameters[:kind], before: parameters[:before]&.to_i)
         json(page)
       end
 
       delete("/api/members/:id/second-factor") do
-        Acts::DropSecondFactor.call(store:, by: coordinator!, id: given[:id], **device)
+        Acts::DropSecondFactor.call(store:, by: coordinator!, id: parameters[:id], **device)
         json({})
       end
 

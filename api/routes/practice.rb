@@ -14,14 +14,14 @@ module Api
       end
 
       get("/api/members/:id/practice") do
-        practice_of(given[:id])
+        practice_of(parameters[:id])
       end
 
       post("/api/members/:id/practice") do
         Acts::SignTraining.call(
-          context(coordinator!), member_id: given[:id], item: sent[:item], note: sent[:note]
+          context(coordinator!), member_id: parameters[:id], item: sent[:item], note: sent[:note]
         )
-        practice_of(given[:id])
+        practice_of(parameters[:id])
       end
 
       helpers do

@@ -8,7 +8,7 @@ module Api
         ready =
           Acts::OpenReady.call(
             context(member!),
-            on: given[:on],
+            on: parameters[:on],
             today:,
             gauge: env.fetch("voucher.gauge")
           )
@@ -19,7 +19,7 @@ module Api
         outlook =
           Acts::PlanTrip.call(
             context(member!),
-            id: given[:id],
+            id: parameters[:id],
             sent: sent[:plan].merge(held_on: sent[:held_on]),
             today:
           )
@@ -27,7 +27,7 @@ module Api
       end
 
       put("/api/trips/:id/ticks") do
-        json(Acts::TickKit.call(context(member!), id: given[:id], ticks: sent[:ticks]))
+        json(Acts::TickKit.call(context(member!), id: parameters[:id], ticks: sent[:ticks]))
       end
 
       put("/api/locker") do
@@ -40,7 +40,7 @@ module Api
           Acts::PrintPapers.card(
             store:,
             member: member!,
-            trip_id: given[:id],
+            trip_id: parameters[:id],
             fonts_dir: config.fonts_dir
           )
         send_pdf(pdf, "trip-card.pdf")
@@ -50,7 +50,7 @@ module Api
 
       # Read by programs, which sign in nowhere: who has the address reads it.
       get("/api/calendars/:key/trips.ics") do
-        calendar(Acts::ShareCalendar.member(store, given[:key]))
+        calendar(Acts::ShareCalendar.member(store, parameters[:key]))
       end
 
       get("/api/me/calendar") { json(shared: store.members.calendar?(member!.id), address: nil) }

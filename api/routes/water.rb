@@ -7,7 +7,7 @@ module Api
       get("/api/water/map") do
         json(
           Acts::MapWater.call(
-            context(member!), filter:, within: sides(given[:within]), month: given[:month]
+            context(member!), filter:, within: sides(parameters[:within]), month: parameters[:month]
           )
         )
       end
@@ -31,38 +31,38 @@ module Api
       end
 
       get("/api/water/exploitation") do
-        said = ->(name) { given.values_at(:"#{name}_from", :"#{name}_to") }
+        range = ->(name) { parameters.values_at(:"#{name}_from", :"#{name}_to") }
         answer = Acts::EstimateExploitation.call(
-          context(member!), filter:, reporting: said["reporting"], deaths: said["deaths"]
+          context(member!), filter:, reporting: range["reporting"], deaths: range["deaths"]
         )
         json(answer: answer.to_h)
       end
 
       get("/api/water/:topic") do
-        found = Acts::AnswerWater.call(context(member!), topic: given[:topic], filter:)
-        json(topic: given[:topic], **found.plain)
+        answer = Acts::AnswerWater.call(context(member!), topic: parameters[:topic], filter:)
+        json(topic: parameters[:topic], **answer.plain)
       end
 
       post("/api/water/:topic/recompute") do
-        Acts::Recompute.call(context(member!), topic: given[:topic], filter:)
+        Acts::Recompute.call(context(member!), topic: parameters[:topic], filter:)
         json({})
       end
 
       delete("/api/water/:topic/recompute") do
-        Acts::Recompute.stop(context(member!), topic: given[:topic], filter:)
+        Acts::Recompute.stop(context(member!), topic: parameters[:topic], filter:)
         json({})
       end
 
       put("/api/water/assumptions/:key") do
         Acts::SayAssumption.call(
-          context(coordinator!), key: given[:key], **sent.slice(:holds, :why)
+          context(coordinator!), key: parameters[:key], **sent.slice(:holds, :why)
         )
         json({})
       end
 
       helpers WaterQuery
       helpers do
-        def filter = water_filter(given)
+        def filter = water_filter(parameters)
       end
     end
   end

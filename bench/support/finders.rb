@@ -14,9 +14,9 @@ class Finders < ToldReports
   ALIKE = { "0" => "689", "1" => "74", "2" => "7", "3" => "8", "4" => "91", "5" => "6",
             "6" => "058", "7" => "12", "8" => "360", "9" => "40" }.freeze
 
-  def initialize(kind:, **rest)
+  def initialize(kind:, **options)
     @kind = kind
-    super(**rest)
+    super(**options)
   end
 
   private
@@ -29,7 +29,7 @@ class Finders < ToldReports
     report = from_memory(report) if @kind == :memory
     candidates = near(Core::Tags::Reading.new(report[:numbers][0]))
     candidates -= [fish] if stranger
-    Told.new(
+    RowValues.new(
       report:, truth: stranger ? nil : fish[:number], without: (fish[:number] if stranger),
       candidates:, read_right: !stranger && !wrong,
       alone: report.values_at(:species_code, :length, :lat_deg).all?(&:nil?)
@@ -43,8 +43,8 @@ class Finders < ToldReports
   end
 
   def letters(number)
-    at = @rng.rand(2..7)
-    number.dup.tap { |text| text[at] = ALIKE.fetch(text[at]).chars.sample(random: @rng) }
+    place = @rng.rand(2..7)
+    number.dup.tap { |text| text[place] = ALIKE.fetch(text[place]).chars.sample(random: @rng) }
   end
 
   # Two digits wrong, or two swapped that are not neighbours.
@@ -52,7 +52,7 @@ class Finders < ToldReports
     here, there = (2..7).to_a.sample(2, random: @rng)
     number.dup.tap do |text|
       if @rng.rand < 0.5
-        [here, there].each { |at| text[at] = @rng.rand(10).to_s }
+        [here, there].each { |place| text[place] = @rng.rand(10).to_s }
       else
         text[here], text[there] = text[there], text[here]
       end

@@ -16,17 +16,18 @@ module JudgedReports
 
   module_function
 
-  def of(told) = told.each.map { |one| judge(told, one) }
+  def of(world) = world.each.map { |report| judge(world, report) }
 
-  def judge(told, one)
-    report = one.report
+  def judge(world, entry)
+    report = entry.report
     weighed = Core::Recaptures::Candidates.search(report:, series: ToldReports::SERIES) do |slips|
-      { candidates: slips > 2 ? told.within(one, slips) : one.candidates, species: told.species }
+      { candidates: slips > 2 ? world.within(entry, slips) : entry.candidates,
+        species: world.species }
     end
     reading = Core::Tags::Reading.new(report[:numbers][0])
     best = weighed.best
-    fish = one.candidates & told.carrying(report).map { |known| known.except(:kept) }
-    fish = [told.by_number(best.number)] if fish.empty? && best
+    fish = entry.candidates & world.carrying(report).map { |known| known.except(:kept) }
+    fish = [world.by_number(best.number)] if fish.empty? && best
     carrying = Core::Recaptures::TaggedFish
     fish = fish.map { |known| carrying.new(**known.slice(*carrying.members), kept: false) }
     verdict =
@@ -38,26 +39,26 @@ module JudgedReports
         ours: true,
         told: false,
         sure: 0.0,
-        alike: alike?(told, report, fish.first)
+        alike: alike?(world, report, fish.first)
       )
     sure = verdict.accepted? && best.share >= Core::Recaptures::Match::SURE
     One.new(
       complete: reading.complete?,
       clear: verdict.accepted?,
       share: best ? best.share : 0.0,
-      right: fish.first && fish.first[:number] == one.truth,
+      right: fish.first && fish.first[:number] == entry.truth,
       accepted: sure,
-      read_right: one.read_right,
-      alone: one.alone,
-      damaged: !one.read_right && !one.truth.nil?,
-      place: weighed.ranked.index { |other| other.number == one.truth },
-      stranger: one.truth.nil?,
-      shares: weighed.ranked.map { |other| [other.share, other.number == one.truth] }
+      read_right: entry.read_right,
+      alone: entry.alone,
+      damaged: !entry.read_right && !entry.truth.nil?,
+      place: weighed.ranked.index { |other| other.number == entry.truth },
+      stranger: entry.truth.nil?,
+      shares: weighed.ranked.map { |other| [other.share, other.number == entry.truth] }
     )
   end
 
-  def alike?(told, report, fish)
+  def alike?(world, report, fish)
     fish && report[:species_code] &&
-      told.species[fish[:species_code]].look_alikes.to_a.include?(report[:species_code])
+      world.species[fish[:species_code]].look_alikes.to_a.include?(report[:species_code])
   end
 end

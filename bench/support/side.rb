@@ -31,8 +31,8 @@ class Side
   def migrate(_) = Database.migrate(@db)
 
   # releases: how many;  the same seed makes much the same of any commit
-  def fill(told)
-    releases = told["releases"]
+  def fill(reports)
+    releases = reports["releases"]
     series = { prefix: "MS", digits: 7, first_serial: 1, last_serial: (releases * 5 / 4) + 4000 }
     known = Demo::Load::Size.members
     size = { releases:, series:, batch_tags: 50_000, parts: 2 }
@@ -42,9 +42,9 @@ class Side
   end
 
   # name: of a work;  times: how often;  seed: of what is asked. Returns milliseconds of each.
-  def work(told)
-    rng = Random.new(told["seed"])
-    asked = Array.new(told["times"]) { public_send(:"ask_#{told['name']}", rng) }
+  def work(reports)
+    rng = Random.new(reports["seed"])
+    asked = Array.new(reports["times"]) { public_send(:"ask_#{reports['name']}", rng) }
     asked.map do |work|
       Measure.timed { work.is_a?(Proc) ? work.call : request(*work) } * 1000
     end
@@ -73,9 +73,9 @@ class Side
   end
 
   # A report as a request, for a server of this commit.
-  def requests(told)
-    rng = Random.new(told["seed"])
-    Array.new(told["times"]) { |index| (index % 4 == 3 ? ask_worn(rng) : ask_report(rng)).last }
+  def requests(reports)
+    rng = Random.new(reports["seed"])
+    Array.new(reports["times"]) { |index| (index % 4 == 3 ? ask_worn(rng) : ask_report(rng)).last }
   end
 
   private
@@ -112,9 +112,9 @@ side = Side.new(url)
 words = $stdout.dup
 $stdout.reopen($stderr)
 while (line = $stdin.gets)
-  told = JSON.parse(line)
+  answer = JSON.parse(line)
   begin
-    words.puts JSON.generate(done: side.public_send(told["do"], told))
+    words.puts JSON.generate(done: side.public_send(answer["do"], answer))
   rescue StandardError => e
     words.puts JSON.generate(failed: "#{e.class}: #{e.message}"[0, 500])
   end

@@ -27,7 +27,7 @@ class ToldReports
       @lives.map.with_index do |life, index|
         @telling.candidate(format("MS%06d", index + 1), index, life)
       end
-    @by_number = @fish.to_h { |one| [one[:number], one] }
+    @by_number = @fish.to_h { |fish| [fish[:number], fish] }
   end
 
   # Yields Told: truth nil where none of the candidates is it;  alone: the number and nothing else
@@ -35,20 +35,20 @@ class ToldReports
   def each
     return enum_for(:each) unless block_given?
 
-    @fish.zip(@lives).each do |one, life|
+    @fish.zip(@lives).each do |fish, life|
       caught = life[:again].first or next
-      yield told(one, caught)
+      yield told(fish, caught)
     end
   end
 
   # The same report with its number written otherwise, weighed and judged.
-  def judge_as(one, number)
-    report = one.report.merge(numbers: [number])
+  def judge_as(entry, number)
+    report = entry.report.merge(numbers: [number])
     JudgedReports.judge(
       self,
-      Told.new(
+      RowValues.new(
         report:,
-        truth: one.truth,
+        truth: entry.truth,
         candidates: near(Core::Tags::Reading.new(number)),
         read_right: false,
         alone: false
@@ -60,41 +60,41 @@ class ToldReports
   def carrying(report)
     Core::Tags::Number
       .completions(report[:numbers][0], SERIES)
-      .filter_map { |one| @by_number[one] }
+      .filter_map { |completion| @by_number[completion] }
       .map { |completion| completion.merge(kept: false) }
   end
 
   def by_number(number) = @by_number.fetch(number).merge(kept: false)
 
   # All candidates of a report within so many slips; a stranger's is not on a fish.
-  def within(one, slips)
-    near(Core::Tags::Reading.new(one.report[:numbers][0]), slips).reject do |fish|
-      one.without == fish[:number]
+  def within(number, slips)
+    near(Core::Tags::Reading.new(number.report[:numbers][0]), slips).reject do |fish|
+      number.without == fish[:number]
     end
   end
 
   private
 
-  def told(one, caught)
+  def told(fish, caught)
     stranger = @rng.rand < STRANGERS
     others = stranger && @rng.rand < OF_OTHERS
     damaged = @rng.rand < Demo::Telling::SHARE_DAMAGED
     report =
-      @telling.of(others ? others_number : one[:number], one[:species_code], caught, damaged:)
+      @telling.of(others ? others_number : fish[:number], fish[:species_code], caught, damaged:)
     candidates = near(Core::Tags::Reading.new(report[:numbers][0]))
-    candidates -= [one] if stranger
-    Told.new(
+    candidates -= [fish] if stranger
+    RowValues.new(
       report:,
-      truth: stranger ? nil : one[:number],
-      without: (one[:number] if stranger),
+      truth: stranger ? nil : fish[:number],
+      without: (fish[:number] if stranger),
       candidates:,
-      read_right: !stranger && right?(report, one),
+      read_right: !stranger && right?(report, fish),
       alone: report.values_at(:species_code, :length, :lat_deg).all?(&:nil?)
     )
   end
 
-  def right?(report, one)
-    Core::Tags::Number.completions(report[:numbers][0], SERIES).include?(one[:number])
+  def right?(report, fish)
+    Core::Tags::Number.completions(report[:numbers][0], SERIES).include?(fish[:number])
   end
 
   def others_number = "#{%w[KD NV T].sample(random: @rng)}#{format('%05d', @rng.rand(100_000))}"

@@ -25,8 +25,8 @@ module Writings
     o_for_noughts: ->(prefix, digits, rng) { prefix + digits.tr("0", %w[O o].sample(random: rng)) },
     l_for_ones: ->(prefix, digits, rng) { prefix + digits.tr("1", %w[l I |].sample(random: rng)) },
     other_twins: lambda { |prefix, digits, rng|
-      prefix + digits.gsub(/[2568]/) do |one|
-        TWINS[one].sample(random: rng)
+      prefix + digits.gsub(/[2568]/) do |digit|
+        TWINS[digit].sample(random: rng)
       end
     },
     full_width: ->(prefix, digits, _) { (prefix + digits).tr("A-Z0-9", "Ａ-Ｚ０-９") },
@@ -38,42 +38,44 @@ module Writings
     no_noughts: ->(prefix, digits, _) { prefix + digits.sub(/\A0+/, "") },
     digits_alone: ->(_, digits, _) { digits.sub(/\A0+/, "") },
     one_left_out: lambda { |prefix, digits, rng|
-      prefix + digits.dup.tap do |one|
-        one.slice!(rng.rand(one.size))
+      prefix + digits.dup.tap do |digit|
+        digit.slice!(rng.rand(digit.size))
       end
     },
     one_doubled: lambda { |prefix, digits, rng|
-      prefix + digits.dup.tap do |one|
-        rng.rand(one.size).then do |at|
-          one.insert(at, one[at])
+      prefix + digits.dup.tap do |digit|
+        rng.rand(digit.size).then do |place|
+          digit.insert(place, digit[place])
         end
       end
     },
     two_swapped: lambda do |prefix, digits, rng|
-      at =
+      place =
         (0...(digits.size - 1))
           .reject { |here| digits[here] == digits[here + 1] }
           .sample(random: rng)
-      prefix + digits.dup.tap { |one| one[at], one[at + 1] = one[at + 1], one[at] if at }
+      prefix + digits.dup.tap do |copy|
+        copy[place], copy[place + 1] = copy[place + 1], copy[place] if place
+      end
     end
   }.freeze
 
   # [way, first, alone] of so many readings of each way: the true fish first, and accepted alone.
   #   told: ToldReports
-  def self.each(told, count:, rng:)
-    return enum_for(:each, told, count:, rng:) unless block_given?
+  def self.each(reports, count:, rng:)
+    return enum_for(:each, reports, count:, rng:) unless block_given?
 
-    known = told.each.select { |one| one.truth && !one.alone }
+    known = reports.each.select { |report| report.truth && !report.alone }
     WAYS.each do |way, write|
       judged = Array.new(count) do
-        one = known.sample(random: rng)
-        number = write.call(one.truth[/\A\D+/], one.truth[/\d+\z/], rng)
-        told.judge_as(one, number)
+        report = known.sample(random: rng)
+        number = write.call(report.truth[/\A\D+/], report.truth[/\d+\z/], rng)
+        reports.judge_as(report, number)
       end
       yield(
         way,
-        judged.count { |one| one.place&.zero? },
-        judged.count { |one| one.accepted && one.right }
+        judged.count { |report| report.place&.zero? },
+        judged.count { |report| report.accepted && report.right }
       )
     end
   end

@@ -19,17 +19,17 @@ class Admin
   USAGE = File.readlines(__FILE__).drop(2).take_while { |line| line.start_with?("#") }
     .map { |line| line.delete_prefix("#").strip }.join("\n")
 
-  def initialize(deed, given)
+  def initialize(deed, arguments)
     @deed = deed
-    @given = given
+    @arguments = arguments
     @store = VoucherFiles.store
     Que.connection = VoucherFiles.owner
   end
 
   def call
-    VoucherFiles.refuse(USAGE) unless DEEDS[@deed] == @given.size
+    VoucherFiles.refuse(USAGE) unless DEEDS[@deed] == @arguments.size
 
-    send(@deed.tr("-", "_"), *@given)
+    send(@deed.tr("-", "_"), *@arguments)
   end
 
   private

@@ -62,8 +62,8 @@ class Backup
   def pictures(archive, db)
     taken = db[:photos].select(:original_key, :thumb_key, :shown_key)
       .flat_map { |row| row.values.compact }
-    given = db[:exports].select_map(:sha256).map { |sha256| Acts::ExportData.key(sha256) }
-    (taken + given)
+    keys = db[:exports].select_map(:sha256).map { |sha256| Acts::ExportData.key(sha256) }
+    (taken + keys)
       .uniq
       .sort
       .each do |key|

@@ -47,11 +47,11 @@ class Beside
       db.tables.include?(ledger) && kept[ledger].nil? && !db[ledger].empty?
     end
     broken = Acts::SealLedgers.verify(store: Store::Gateway.new(db), kept:)
-      .select { |_, found| found[:broken].any? }
+      .select { |_, result| result[:broken].any? }
     unsealed.map { |ledger| "the manifest holds no seal over #{ledger}" } +
-      broken.flat_map do |ledger, found|
-        found[:broken].map do |one|
-          "#{ledger}, rows #{one[:first_id]} to #{one[:last_id]}: #{one[:why]}"
+      broken.flat_map do |ledger, result|
+        result[:broken].map do |seal|
+          "#{ledger}, rows #{seal[:first_id]} to #{seal[:last_id]}: #{seal[:why]}"
         end
       end
   end

@@ -23,10 +23,10 @@ while (line = $stdin.gets)
   asked = JSON.parse(line)
   bytes = $stdin.read(asked.fetch("bytes"))
   begin
-    found = asked["act"] == "read" ? Formats::Picture.read(bytes) : Formats::Picture.shown(bytes)
+    result = asked["act"] == "read" ? Formats::Picture.read(bytes) : Formats::Picture.shown(bytes)
     answers.write(
-      "#{JSON.generate(**found.to_h.except(:jpeg), bytes: found.jpeg.bytesize)}\n",
-      found.jpeg
+      "#{JSON.generate(**result.to_h.except(:jpeg), bytes: result.jpeg.bytesize)}\n",
+      result.jpeg
     )
   rescue Core::InvalidInput => e
     answers.write("#{JSON.generate(code: e.code, message: e.message)}\n")

@@ -25,11 +25,11 @@ class Setup
   ADDRESS = /\A[^@\s,;]+@[^@\s,;]+\z/
 
   def initialize(arguments)
-    @given = {}
+    @answers = {}
     OptionParser.new do |options|
       options.banner = "usage: bin/voucher setup [options]"
       [*QUESTIONS.keys, :contact, :sea].each do |name|
-        options.on("--#{name.to_s.tr('_', '-')} VALUE") { |value| @given[name] = value }
+        options.on("--#{name.to_s.tr('_', '-')} VALUE") { |value| @answers[name] = value }
       end
     end.parse!(arguments)
   end
@@ -48,32 +48,32 @@ class Setup
     Demo::Catalogue.add(db)
     store =
       Application.hand_over_jobs(
-        config: VoucherFiles.config.dup.tap { |config| config.base_url = @given[:address] },
+        config: VoucherFiles.config.dup.tap { |config| config.base_url = @answers[:address] },
         db:
       )
-    told = Acts::SetUpProgramme.call(store:, given: for_programme)
+    outcome = Acts::SetUpProgramme.call(store:, setup: for_programme)
     settings
-    say(told)
+    say(outcome)
   end
 
   private
 
   def ask
     QUESTIONS.each do |name, question|
-      next if @given[name]
-      next @given[name] = "" unless $stdin.tty?
+      next if @answers[name]
+      next @answers[name] = "" unless $stdin.tty?
 
       print "#{question}: "
-      @given[name] = $stdin.gets.to_s.strip
+      @answers[name] = $stdin.gets.to_s.strip
     end
   end
 
   # What nobody types on purpose: control characters, and text that is not UTF-8.
   def clean
-    @given.transform_values! do |value|
+    @answers.transform_values! do |value|
       value.to_s.dup.force_encoding(Encoding::UTF_8).scrub("").gsub(/[[:cntrl:]]+/, " ").strip
     end
-    long = @given.find { |_, value| value.size > MOST_CHARACTERS }
+    long = @answers.find { |_, value| value.size > MOST_CHARACTERS }
     return unless long
 
     VoucherFiles.refuse("--#{long[0].to_s.tr('_',
@@ -82,41 +82,43 @@ class Setup
 
   def check
     clean
-    missing = QUESTIONS.keys.reject { |name| OPTIONAL.include?(name) || !@given[name].to_s.empty? }
+    missing = QUESTIONS.keys.reject do |name|
+      OPTIONAL.include?(name) || !@answers[name].to_s.empty?
+    end
     unless missing.empty?
       VoucherFiles.refuse("Still needed: #{missing.map { |name| "--#{name}" }.join(', ')}.")
     end
-    unless @given[:email].match?(ADDRESS)
-      VoucherFiles.refuse("#{@given[:email].inspect} is no e-mail address.")
+    unless @answers[:email].match?(ADDRESS)
+      VoucherFiles.refuse("#{@answers[:email].inspect} is no e-mail address.")
     end
-    unless @given[:smtp].match?(%r{\Asmtps?://\S+\z})
+    unless @answers[:smtp].match?(%r{\Asmtps?://\S+\z})
       VoucherFiles.refuse(
-        "#{@given[:smtp].inspect} is no address of a mail server: smtp://host:port."
+        "#{@answers[:smtp].inspect} is no address of a mail server: smtp://host:port."
       )
     end
-    unless @given[:address].match?(%r{\Ahttps?://\S+\z})
-      VoucherFiles.refuse("#{@given[:address].inspect} is no address: https://...")
+    unless @answers[:address].match?(%r{\Ahttps?://\S+\z})
+      VoucherFiles.refuse("#{@answers[:address].inspect} is no address: https://...")
     end
-    return if @given[:sender].match?(/\S+@\S+/)
+    return if @answers[:sender].match?(/\S+@\S+/)
 
-    VoucherFiles.refuse("#{@given[:sender].inspect} has no address in it.")
+    VoucherFiles.refuse("#{@answers[:sender].inspect} has no address in it.")
   end
 
   def for_programme
     {
-      name: @given[:programme],
-      contact: @given[:contact],
-      sender: @given[:sender],
-      coordinator: @given[:coordinator],
-      email: @given[:email],
-      sea: @given[:sea],
-      time_zone: @given[:time_zone].to_s.empty? ? nil : @given[:time_zone],
+      name: @answers[:programme],
+      contact: @answers[:contact],
+      sender: @answers[:sender],
+      coordinator: @answers[:coordinator],
+      email: @answers[:email],
+      sea: @answers[:sea],
+      time_zone: @answers[:time_zone].to_s.empty? ? nil : @answers[:time_zone],
       geojson: coast
     }
   end
 
   def coast
-    file = @given[:coast].to_s
+    file = @answers[:coast].to_s
     file.empty? ? nil : JSON.parse(File.read(file))
   rescue JSON::ParserError, SystemCallError, EncodingError => e
     VoucherFiles.refuse("#{file} cannot be read as GeoJSON: #{e.message.lines.first}")
@@ -128,9 +130,9 @@ class Setup
     before = File.exist?(file) ? File.readlines(file, chomp: true) : []
     own = {
       "VOUCHER_ENV" => "production",
-      "BASE_URL" => @given[:address],
-      "LETTER_SENDER" => @given[:sender],
-      "SMTP_URL" => @given[:smtp]
+      "BASE_URL" => @answers[:address],
+      "LETTER_SENDER" => @answers[:sender],
+      "SMTP_URL" => @answers[:smtp]
     }
     kept_secret = before.grep(/\ASESSION_SECRET=/).first&.[](/=["']?([^"']+)/, 1)
     own["SESSION_SECRET"] = SecureRandom.hex(48) if kept_secret.nil?
@@ -147,15 +149,15 @@ class Setup
   def quoted(value) = "'#{value.gsub("'", %q('"'"'))}'"
 
   def coordinator(outcome)
-    return "#{@given[:email]} has an account already." if outcome == :there
+    return "#{@answers[:email]} has an account already." if outcome == :there
 
-    "#{@given[:coordinator]} gets a letter to #{@given[:email]} as soon as Voucher is started, " \
+    "#{@answers[:coordinator]} gets a letter to #{@answers[:email]} as soon as Voucher starts, " \
       "and sets a password with its link."
   end
 
-  def say(told)
-    puts "#{@given[:programme]}: #{told[:waters]} waters, #{told[:spots]} spots."
-    puts coordinator(told[:coordinator])
+  def say(outcome)
+    puts "#{@answers[:programme]}: #{outcome[:waters]} waters, #{outcome[:spots]} spots."
+    puts coordinator(outcome[:coordinator])
     puts "Settings are in #{VoucherFiles.settings_file}. Start with: bin/voucher"
   end
 end

@@ -54,25 +54,25 @@ class Verify
   private
 
   def ledgers
-    Acts::SealLedgers.verify(store: VoucherFiles.store).each do |ledger, found|
+    Acts::SealLedgers.verify(store: VoucherFiles.store).each do |ledger, result|
       puts format(
         "%-16s %8d rows under %4d seals, the last %s",
         ledger,
-        found[:rows],
-        found[:seals],
-        found[:last_hash][0, 16]
+        result[:rows],
+        result[:seals],
+        result[:last_hash][0, 16]
       )
-      found[:broken].each do |one|
-        @wrong << "#{ledger}, rows #{one[:first_id]} to #{one[:last_id]}: #{one[:why]}"
+      result[:broken].each do |seal|
+        @wrong << "#{ledger}, rows #{seal[:first_id]} to #{seal[:last_id]}: #{seal[:why]}"
       end
     end
   end
 
   def defences
-    found = VoucherFiles.store.defences.troubles
+    troubles = VoucherFiles.store.defences.troubles
     puts format("%-16s %8d functions and triggers, and a note for every row that came or went",
       "defences", JSON.parse(File.read(Store::Defences::FILE)).size)
-    @wrong.concat(found)
+    @wrong.concat(troubles)
   end
 
   def tags

@@ -25,23 +25,27 @@ module Notice
   # The gems of the running groups, and their dependencies.
   def shipped
     specs = Bundler.definition.specs.to_h { |spec| [spec.name, spec] }
-    asked = Bundler.definition.dependencies.reject { |one| (one.groups - WITHOUT).empty? }
+    asked = Bundler.definition.dependencies.reject do |dependency|
+      (dependency.groups - WITHOUT).empty?
+    end
       .map(&:name)
-    found = []
+    packages = []
     while (name = asked.shift)
-      next if found.include?(name) || !specs.key?(name) || name == "bundler"
+      next if packages.include?(name) || !specs.key?(name) || name == "bundler"
 
-      found << name
+      packages << name
       asked.concat(specs.fetch(name).runtime_dependencies.map(&:name))
     end
-    specs.values_at(*found)
+    specs.values_at(*packages)
   end
 
   # As the lock has them; what builds the pages does not go out.
   def packages
     lock = JSON.parse(File.read(File.join(ROOT, "web/package-lock.json"))).fetch("packages")
-    lock.reject { |path, one| path.empty? || one["dev"] || one["optional"] }.map do |path, one|
-      [path.sub(%r{.*node_modules/}, ""), one.fetch("version"), one.fetch("license")]
+    lock.reject do |path, entry|
+      path.empty? || entry["dev"] || entry["optional"]
+    end.map do |path, entry|
+      [path.sub(%r{.*node_modules/}, ""), entry.fetch("version"), entry.fetch("license")]
     end
   end
 

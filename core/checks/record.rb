@@ -36,9 +36,9 @@ module Core
         )
       end
 
-      def initialize(**told)
-        @before = told.fetch(:catches)
-          .select { |caught| caught.caught_on <= told[:encounter].caught_on }
+      def initialize(**fields)
+        @before = fields.fetch(:catches)
+          .select { |caught| caught.caught_on <= fields[:encounter].caught_on }
           .max_by(&:caught_on)
         super
       end
@@ -231,10 +231,10 @@ module Core
         broken("kept at #{cm(legal.mm)}, #{verdict} what may be kept (#{law.sentence})")
       end
 
-      def broken(what)
+      def broken(rule)
         doubt(
           :law,
-          "As the law is entered here it was #{what}. Check the record; local rules decide.",
+          "As the law is entered here it was #{rule}. Check the record; local rules decide.",
           { law: law.sentence },
           "fate"
         )

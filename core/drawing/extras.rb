@@ -22,9 +22,9 @@ module Core
       end
 
       def strewn(count, from, to, low: -0.85, high: 0.5)
-        (0...count).map do |at|
-          x = from + ((to - from) * ((at * 0.618034) % 1))
-          inside(x, low + ((high - low) * ((at * 0.414214) % 1)))
+        (0...count).map do |index|
+          x = from + ((to - from) * ((index * 0.618034) % 1))
+          inside(x, low + ((high - low) * ((index * 0.414214) % 1)))
         end
       end
 
@@ -40,8 +40,8 @@ module Core
       end
 
       def stripes_above
-        (0...9).map do |at|
-          x = 300 + (at * 48)
+        (0...9).map do |index|
+          x = 300 + (index * 48)
           [Pen.line([inside(x, -0.88), inside(x + 46, -0.3)]), "skin_line"]
         end
       end
@@ -52,8 +52,8 @@ module Core
       # Rows of small arcs.
       def net(step, across)
         (-2..2).flat_map do |row|
-          (0..(500 / step)).map do |at|
-            x, y = inside(290 + (at * step) + (row.odd? ? step / 2.0 : 0), row * across)
+          (0..(500 / step)).map do |step_index|
+            x, y = inside(290 + (step_index * step) + (row.odd? ? step / 2.0 : 0), row * across)
             ["M#{Pen.spot([x, y - (step * 0.3)])}q#{(step * 0.45).round} #{(step * 0.3).round} 0 " \
               "#{(step * 0.6).round}", "skin_line"]
           end
@@ -67,8 +67,8 @@ module Core
 
       def teeth
         x, y = mouth
-        (1..6).map do |at|
-          t = at / 7.0
+        (1..6).map do |index|
+          t = index / 7.0
           ["M#{Pen.spot([x * t, (y * t) - 7])}l5 9 5-9", "line"]
         end
       end
@@ -105,16 +105,16 @@ module Core
 
       def armed_pectoral
         x, y, length, = @form.pectoral
-        teeth = (1..5).map do |at|
-          t = at / 6.0
+        teeth = (1..5).map do |index|
+          t = index / 6.0
           Pen.line([[x + (length * t), y + (28 * t)], [x + (length * t) + 3, y + (28 * t) + 9]])
         end
         line(*teeth)
       end
 
       def gill_slits
-        (0...5).map do |at|
-          x = @form.gill - 62 + (at * 16)
+        (0...5).map do |index|
+          x = @form.gill - 62 + (index * 16)
           ["M#{Pen.spot([x, -26])}q8 22 0 46", "line"]
         end
       end
@@ -123,8 +123,8 @@ module Core
 
       def scutes
         on = lambda do |share, count|
-          (0...count).map do |at|
-            x = 270 + (at * 490 / (count - 1))
+          (0...count).map do |index|
+            x = 270 + (index * 490 / (count - 1))
             px, py = inside(x, share)
             Pen.line([[px - 18, py + 5], [px, py - 8], [px + 18, py + 5], [px, py + 8]],
               closed: true)
@@ -149,7 +149,7 @@ module Core
       end
 
       def thorns
-        (0...16).map { |at| ["M#{Pen.spot([330 + (at * 38), -7])}l7 7-7 7", "line"] } +
+        (0...16).map { |index| ["M#{Pen.spot([330 + (index * 38), -7])}l7 7-7 7", "line"] } +
           [["M170 -66q14 -8 26 2", "line"], ["M170 66q14 8 26 -2", "line"]]
       end
 

@@ -24,18 +24,18 @@ module Core
       def foot(x) = [x, @base[x] - (@out * 4)]
       def share(t) = @from + ((@to - @from) * t)
 
-      def along(count) = (0..count).map { |at| share(at / count.to_f) }
+      def along(count) = (0..count).map { |step| share(step / count.to_f) }
 
       def base_back = along(10).reverse.map { |x| foot(x) }
 
       def spiny
-        tips = (0...@spines).map do |at|
-          t = (at + 0.3) / @spines
+        tips = (0...@spines).map do |index|
+          t = (index + 0.3) / @spines
           high = @height * (0.62 + (0.38 * Math.sin(Math::PI * (t + 0.12))))
           [share(t), off(share(t), high, @lean), high]
         end
-        edge = tips.each_with_index.flat_map do |(x, tip, high), at|
-          after = tips[at + 1]
+        edge = tips.each_with_index.flat_map do |(x, tip, high), index|
+          after = tips[index + 1]
           dip = off(after ? (x + after[0]) / 2 : @to, high * (after ? 0.66 : 0.4), @lean * 0.7)
           [tip, dip]
         end
@@ -67,8 +67,8 @@ module Core
       def armed
         drawn = soft(->(t) { t < 0.1 ? 0.86 + t : 0.96 - (0.42 * t) })
         tip = off(@from, @height * 0.98, @lean * 0.5)
-        teeth = (1..6).map do |at|
-          t = at / 7.0
+        teeth = (1..6).map do |index|
+          t = index / 7.0
           x = @from + (@lean * 0.5 * t)
           Pen.line([[x + 2, @base[@from] + (@out * @height * t)],
             [x + 9, @base[@from] + (@out * @height * (t - 0.05))]])

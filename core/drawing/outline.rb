@@ -13,10 +13,10 @@ module Core
       def through(points)
         return points if points.size < 3
 
-        line = (0...(points.size - 1)).flat_map do |at|
-          before = points[[at - 1, 0].max]
-          after = points[[at + 2, points.size - 1].min]
-          (0...STEPS).map { |step| between(before, points[at], points[at + 1], after, step) }
+        line = (0...(points.size - 1)).flat_map do |index|
+          before = points[[index - 1, 0].max]
+          after = points[[index + 2, points.size - 1].min]
+          (0...STEPS).map { |step| between(before, points[index], points[index + 1], after, step) }
         end
         line + [points.last]
       end

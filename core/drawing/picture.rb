@@ -33,7 +33,7 @@ module Core
       def layer(path, as) = { path:, as: }
 
       def layers
-        [*behind, *fins, *body, *details].reject { |one| one[:path].to_s.empty? }
+        [*behind, *fins, *body, *details].reject { |shape| shape[:path].to_s.empty? }
       end
 
       def behind
@@ -42,8 +42,8 @@ module Core
 
       def fins
         drawn = @form.fins.map { |fin| Fins.new(@form).draw(fin) }
-        [Tails.draw(@form), *drawn].compact.flat_map do |one|
-          [layer(one[:fill], "fin"), layer(one[:rays], "ray"), layer(one[:spine], "spine")]
+        [Tails.draw(@form), *drawn].compact.flat_map do |shape|
+          [layer(shape[:fill], "fin"), layer(shape[:rays], "ray"), layer(shape[:spine], "spine")]
         end
       end
 
@@ -56,8 +56,8 @@ module Core
 
       def details
         side = [lateral, gill, pectoral, mouth].compact
-        rest = @extras.reject { |_, as| as == "body" || BEHIND.include?(as) }
-        [*rest.map { |path, as| layer(path, as) }, *side]
+        extras = @extras.reject { |_, as| as == "body" || BEHIND.include?(as) }
+        [*extras.map { |path, as| layer(path, as) }, *side]
       end
 
       def lateral
@@ -102,7 +102,7 @@ module Core
         x, y = @form.mouth
         return nil if x.zero?
 
-        under = (0..6).map { |at| x * at / 6.0 }.map { |at| [at, @form.belly_at(at)] }
+        under = (0..6).map { |step| x * step / 6.0 }.map { |x_mm| [x_mm, @form.belly_at(x_mm)] }
         { path: Pen.line([[x, y], [2, 2], *under], closed: true), joint: [x, y] }
       end
 
@@ -143,8 +143,8 @@ module Core
 
       # Every x or y of the outline, the fins and the limbs, and where bows end.
       def numbers(axis)
-        @numbers ||= [*behind, *fins, *body, *lines].flat_map do |one|
-          path = one[:path].to_s
+        @numbers ||= [*behind, *fins, *body, *lines].flat_map do |shape|
+          path = shape[:path].to_s
           bows = path.scan(BOW).map { |x, y, dx, dy| [x.to_i + dx.to_i, y.to_i + dy.to_i] }
           path.split(/[aql]/).first.to_s.scan(ABSOLUTE).map { |pair| pair.map(&:to_i) } + bows
         end

@@ -21,8 +21,8 @@ module Core
       # The back of a hand, fingers up. spread: degrees between two fingers
       def hand(spread: 9, finger: 300)
         lengths = [0.78, 1.0, 0.95, 0.74].map { |share| share * finger }
-        fingers = lengths.each_with_index.map do |length, at|
-          limb([205 + (at * 96), -20], -90 + ((at - 1.5) * spread), length, 84)
+        fingers = lengths.each_with_index.map do |length, finger|
+          limb([205 + (finger * 96), -20], -90 + ((finger - 1.5) * spread), length, 84)
         end
         [
           [Pen.capsule([345, 250], [365, 640], 230), "hand"],
@@ -47,8 +47,8 @@ module Core
 
       # Seen from the side: the rim, its bag, the handle to the right.
       def net(radius: 1100, depth: 1040, handle: 1000)
-        down = (-4..4).map do |at|
-          share = at / 5.0
+        down = (-4..4).map do |index|
+          share = index / 5.0
           low = depth * Math.sqrt(1 - (share**2))
           Pen.curve([share * radius, 130 * (1 - (share**2))],
             [[share * radius, low * 0.5], [share * radius * 0.8, low * 0.9],
@@ -70,8 +70,8 @@ module Core
 
       # The stop to the left; a mark a tenth, a long one in the middle.
       def board(length: 1500, wall: 400)
-        marks = (1..9).map do |at|
-          Pen.line([[at * length / 10, -120], [at * length / 10, at == 5 ? 60 : -30]])
+        marks = (1..9).map do |index|
+          Pen.line([[index * length / 10, -120], [index * length / 10, index == 5 ? 60 : -30]])
         end
         [[Pen.line([[0, -120], [length, -120], [length, 120], [0, 120]], closed: true), "wood"],
           *marks.map { |path| [path, "mark"] },
@@ -113,7 +113,9 @@ module Core
 
       # Its foot is in the fish; the number along it.
       def streamer(length: 560)
-        number = (0..4).map { |at| Pen.line([[240 + (at * 80), -14], [240 + (at * 80), 24]]) }
+        number = (0..4).map do |index|
+          Pen.line([[240 + (index * 80), -14], [240 + (index * 80), 24]])
+        end
         [[Pen.line([[0, 0], [150, 4]]), "steel"],
           [Pen.capsule([190, 4], [130 + length, 4], 96), "tag"],
           *number.map { |path| [path, "mark"] }]

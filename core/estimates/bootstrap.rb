@@ -14,11 +14,11 @@ module Core
       # the same limits.
       def limits(values, draws: DRAWS)
         dice = Dice.new(SEED)
-        told = Array.new(draws) do
+        estimates = Array.new(draws) do
           yield Array.new(values.size) { dice.pick(values) }
         end
-        told.sort!
-        [told[(draws * 0.025).floor], told[(draws * 0.975).ceil - 1]]
+        estimates.sort!
+        [estimates[(draws * 0.025).floor], estimates[(draws * 0.975).ceil - 1]]
       end
     end
   end

@@ -46,8 +46,8 @@ module Core
       end
 
       def chord(inside, below, outside, above)
-        at = inside - (below * (outside - inside) / (above - below))
-        at.finite? && at.between?(*[inside, outside].sort) ? at : (inside + outside) / 2.0
+        x = inside - (below * (outside - inside) / (above - below))
+        x.finite? && x.between?(*[inside, outside].sort) ? x : (inside + outside) / 2.0
       end
       private_class_method :chord
 
@@ -72,7 +72,7 @@ module Core
 
         private
 
-        def point(at) = [at, @function.call(at)]
+        def point(x) = [x, @function.call(x)]
 
         # The step to the foot of the parabola, nil where it is no good.
         def parabola

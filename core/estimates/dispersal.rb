@@ -51,7 +51,7 @@ module Core
         levels, spreads = home_range, spread
         return NO_CURVE if levels.nil? || spreads.nil?
 
-        told(levels, spreads)
+        fit_at(levels, spreads)
       end
 
       NO_CURVE = "These distances fit no curve."
@@ -94,7 +94,7 @@ module Core
       end
       MOST_LOG = 8.0
 
-      def told(levels, spreads)
+      def fit_at(levels, spreads)
         aic, other_aic = [levels, spreads].map { |curve| 2 * (curve.minus_log + curve.at.size) }
         best = aic < other_aic ? levels : spreads
         better = (aic < other_aic) if (aic - other_aic).abs >= LEAST_AIC && fits?(best.at)
@@ -118,9 +118,9 @@ module Core
         QUARTERS.times.sum { |part| ((counts.fetch(part, 0) - expected)**2) / expected }
       end
 
-      def curve(found)
+      def curve(fit)
         days = (1..24).map { |step| @days * step / 16.0 }
-        km = grown(Numo::DFloat.cast(days) / @days, found.at[2]) * Math.exp(found.at[0])
+        km = grown(Numo::DFloat.cast(days) / @days, fit.at[2]) * Math.exp(fit.at[0])
         days.zip(km.to_a)
       end
     end

@@ -58,15 +58,15 @@ module Core
         return no_spread if @b - @a < LEAST_SPREAD_MM
 
         @near = near if @rows.size > 2 * PART
-        found = best(spoiled: true)
+        fit = best(spoiled: true)
         # Where next to no row is spoiled, their share lies on its bound, and is left out.
-        found = best(spoiled: false) || found if found.nil? || found.at[3] < LEAST_SPOILED
-        return no_curve if found.nil? || !found.converged
+        fit = best(spoiled: false) || fit if fit.nil? || fit.at[3] < LEAST_SPOILED
+        return no_curve if fit.nil? || !fit.converged
 
-        ga, gb, nu, p = found.at
+        ga, gb, nu, p = fit.at
         return no_curve unless ga > gb && gb.positive?
 
-        told(found, ga, gb, nu, p)
+        fit_of(fit, ga, gb, nu, p)
       end
 
       MOST_SPOILED = 0.5
@@ -81,32 +81,33 @@ module Core
       # Of very many rows a part shows where to begin.
       def best(spoiled:)
         starts, scales = @near || [self.starts, [50.0, 50.0, 1.0, 1.0]]
-        starts, scales = starts.map { |one| one.first(3) }, scales.first(3) unless spoiled
-        found = Maximum.find(starts:, scales:, slopes: method(:free_slopes)) do |point|
+        starts, scales = starts.map { |start| start.first(3) }, scales.first(3) unless spoiled
+        fit = Maximum.find(starts:, scales:, slopes: method(:free_slopes)) do |point|
           minus_log(*free(point))
         end
-        return nil if found.nil? || found.at[2] < Math.log(LEAST_NU)
+        return nil if fit.nil? || fit.at[2] < Math.log(LEAST_NU)
 
-        at = free(found.at)
-        covariance = covariance(at, scales.size)
+        estimated = free(fit.at)
+        covariance = covariance(estimated, scales.size)
         errors = covariance&.each_with_index&.map { |row, k| Math.sqrt(row[k]) }
         Maximum::Found.new(
-          at:, minus_log: found.minus_log, converged: found.converged, covariance:, errors:
+          at: estimated, minus_log: fit.minus_log, converged: fit.converged, covariance:, errors:
         )
       end
 
       # Of ga, gb, nu and, where some rows are spoiled, p.
-      def covariance(at, size)
-        slopes = ->(point) { slopes(*point, *at.drop(size)).first(size) }
-        Maximum.covariance(at.first(size), scales: [50.0, 50.0, 0.1, 0.05], slopes:) do |point|
-          minus_log(*point, *at.drop(size))
+      def covariance(estimated, size)
+        slopes = ->(point) { slopes(*point, *estimated.drop(size)).first(size) }
+        Maximum.covariance(estimated.first(size), scales: [50.0, 50.0, 0.1, 0.05],
+          slopes:) do |point|
+          minus_log(*point, *estimated.drop(size))
         end
       end
 
       def free((ga, gb, log_nu, odds)) = [ga, gb, Math.exp(log_nu), odds ? share(odds) : 0.0]
 
       # Where the curve is none the way is as flat as its value is high.
-      def slopes(*at) = likelihood.at(*at)&.slopes || ([0.0] * PARAMETERS.size)
+      def slopes(*point) = likelihood.at(*point)&.slopes || ([0.0] * PARAMETERS.size)
 
       def free_slopes(point)
         *curve, nu, p = free(point)
@@ -114,7 +115,7 @@ module Core
         [by_ga, by_gb, by_nu * nu, by_p * p * (1 - (p / MOST_SPOILED))].first(point.size)
       end
 
-      def minus_log(*at) = likelihood.at(*at)&.minus_log || Float::INFINITY
+      def minus_log(*point) = likelihood.at(*point)&.minus_log || Float::INFINITY
       def likelihood = @likelihood ||= GrowthLikelihood.new(@rows, @a, @b, spread: @spread)
 
       # [starts, scales]: where a part of the rows has its best, and how sure all will be of each.
@@ -150,13 +151,13 @@ module Core
         ]
       end
 
-      def told(found, ga, gb, nu, p)
+      def fit_of(best_fit, ga, gb, nu, p)
         shrink = 1 + ((ga - gb) / (@a - @b))
         fit = Fit.new(
           a_mm: @a, b_mm: @b, spread: @spread, ga:, gb:, nu:, p:,
-          errors: found.errors && PARAMETERS.zip(found.errors).to_h,
-          covariance: found.covariance,
-          minus_log: found.minus_log, n: @rows.size, aic: 2 * (found.minus_log + 4),
+          errors: best_fit.errors && PARAMETERS.zip(best_fit.errors).to_h,
+          covariance: best_fit.covariance,
+          minus_log: best_fit.minus_log, n: @rows.size, aic: 2 * (best_fit.minus_log + 4),
           k: -Math.log(shrink), linf_mm: ((@b * ga) - (@a * gb)) / (ga - gb)
         )
         # Rather one of those that something is wrong with.

@@ -15,7 +15,7 @@ module Core
     class GrowthLikelihood
       # What a point comes to: minus_log: Float;  slopes: [Float] by ga, gb, nu, p, and in seasons
       # by u and w;  good: chance of each row that nothing is wrong with it
-      Told = Struct.new(:minus_log, :slopes, :good, keyword_init: true)
+      Increments = Struct.new(:minus_log, :slopes, :good, keyword_init: true)
       ROOT = Math.sqrt(2 * Math::PI)
       MOST_NU = 3
 
@@ -34,19 +34,19 @@ module Core
       # How far growth swings in the year, and when it is fastest.
       Swing = Struct.new(:u, :w) do
         # By how much of a year the season moves the clock of growth on, at a share of the year.
-        def ahead(at) = waves(at) * u
-        def waves(at) = Numo::NMath.sin((at - w) * TURN) / TURN
-        def slope_by_w(at) = Numo::NMath.cos((at - w) * TURN) * -u
+        def ahead(years) = waves(years) * u
+        def waves(years) = Numo::NMath.sin((years - w) * TURN) / TURN
+        def slope_by_w(years) = Numo::NMath.cos((years - w) * TURN) * -u
       end
       TURN = 2 * Math::PI
 
-      # point: ga, gb, nu, p and, where growth is not even, its Swing. Told, or nil where there is
-      # no such curve. The last one is kept: it is asked for its value, then for its slopes.
+      # Increments at a point (ga, gb, nu, p and, where growth is not even, its Swing), or nil where
+      # no such curve exists. The last result is kept: its value is read first, then its slopes.
       def at(*point)
-        return @told if @point == point
+        return @computed if @point == point
 
         @point = point
-        @told = work_out(*point)
+        @computed = work_out(*point)
       end
 
       private
@@ -57,7 +57,7 @@ module Core
         return nil unless p.between?(0, Growth::MOST_SPOILED) && nu.between?(0, MOST_NU)
 
         rate, longest = Math.log(shrink), ((@b * ga) - (@a * gb)) / (ga - gb)
-        told(rate, longest, nu, p, swing) do |by_longest, by_rate|
+        increments(rate, longest, nu, p, swing) do |by_longest, by_rate|
           turn = by_rate / ((@a - @b) * shrink)
           [
             (by_longest * (@b - longest) / (ga - gb)) + turn,
@@ -69,7 +69,7 @@ module Core
       def column(rows, &) = Numo::DFloat.cast(rows.map(&))
 
       # Yields the slopes by the longest length and by the rate; takes those by ga and gb.
-      def told(rate, longest, nu, p, swing)
+      def increments(rate, longest, nu, p, swing)
         time = swing ? @years + over_years(swing, :ahead) : @years
         left = longest - @first
         kept = Numo::NMath.exp(time * rate)
@@ -89,7 +89,7 @@ module Core
         along = by_expected * left
         along += by_yard * @b if @own_length
         along *= kept
-        Told.new(
+        Increments.new(
           minus_log: -Numo::NMath.log(density).sum, good:,
           slopes: [
             *yield((by_expected * (1 - kept)).sum, -(along * time).sum),

@@ -37,11 +37,11 @@ module Core
       end
 
       def fit
-        found = Maximum.find(starts:, **search) { |point| @likelihood.minus_log(point) }
-        intervals = found&.errors && [0, 2].map { |index| interval(found, index) }
+        fit = Maximum.find(starts:, **search) { |point| @likelihood.minus_log(point) }
+        intervals = fit&.errors && [0, 2].map { |index| interval(fit, index) }
         return NONE if intervals.nil? || intervals.any?(&:nil?)
 
-        Fit.new(linf_mm: intervals[0], k: intervals[1], spread: Math.exp(found.at[1]), n: @n)
+        Fit.new(linf_mm: intervals[0], k: intervals[1], spread: Math.exp(fit.at[1]), n: @n)
       end
 
       NONE = "Fish with a length of their own fit no better: K and the asymptotic length cannot " \
@@ -59,9 +59,9 @@ module Core
         SPREADS.map { |spread| [Math.log(linf), spread, Math.log(@start.k), Math.log(age), -1.0] }
       end
 
-      def interval(found, index)
-        limits = Maximum.interval(found, index, **search) { |point| @likelihood.minus_log(point) }
-        limits && Interval.new(*[found.at[index], *limits].map { |log| Math.exp(log) })
+      def interval(fit, index)
+        limits = Maximum.interval(fit, index, **search) { |point| @likelihood.minus_log(point) }
+        limits && Interval.new(*[fit.at[index], *limits].map { |log| Math.exp(log) })
       end
     end
   end

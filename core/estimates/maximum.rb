@@ -33,26 +33,26 @@ module Core
       # The 95 % interval of one parameter, all others at their best for each of its values.
       #   found: Found;  index: of the parameter;  the rest as .find takes it
       # Returns [low, high], nil where the information at the best point is poor.
-      def self.interval(found, index, scales:, slopes: nil, &minus_log)
-        error = found.errors&.at(index) or return nil
-        best = found.at[index]
-        others = without(found.at, index)
-        bends = without(found.covariance, index).map { |row| without(row, index) }
+      def self.interval(fit, index, scales:, slopes: nil, &minus_log)
+        error = fit.errors&.at(index) or return nil
+        best = fit.at[index]
+        others = without(fit.at, index)
+        bends = without(fit.covariance, index).map { |row| without(row, index) }
         whole = ->(held, point) { point.dup.insert(index, held) }
         lowest = lambda do |held|
           narrowed = slopes && ->(point) { without(slopes.call(whole[held, point]), index) }
           finder = new(without(scales, index), ->(point) { yield(whole[held, point]) }, narrowed)
-          at, minus_log = finder.near(others, bends)
-          others = at if minus_log < found.minus_log + FAR
+          minimum, minus_log = finder.near(others, bends)
+          others = minimum if minus_log < fit.minus_log + FAR
           minus_log
         end
         ends = [-1, 1].map { |side| best + (side * Rates::Z95 * error) }
-        falls = ends.map { |held| lowest.call(held) - found.minus_log }
+        falls = ends.map { |held| lowest.call(held) - fit.minus_log }
         return ends if falls.all? { |fall| (fall - (Profile::CHI2_95 / 2)).abs < ROUND }
 
         within = [-1, 1].map { |side| best + (side * PROFILED * error) }
         Profile.interval(
-          best: [best, found.minus_log], within:, nearest: NEAR_ENOUGH, &lowest
+          best: [best, fit.minus_log], within:, nearest: NEAR_ENOUGH, &lowest
         )
       end
       # A limit with this tolerance differs by less than a thousandth of a standard error.
@@ -64,20 +64,20 @@ module Core
       # The search for a limit goes no farther than this many errors.
       PROFILED = 6
 
-      def self.without(list, index) = list.dup.tap { |rest| rest.delete_at(index) }
+      def self.without(list, index) = list.dup.tap { |others| others.delete_at(index) }
       private_class_method :without
 
       # From a start near the best, whose covariance is known about: [point, its minus_log].
       def near(start, covariance)
         inverse = Matrix.build(start.size) { |i, j| covariance[i][j] / (@scales[i] * @scales[j]) }
-        found = descend(start.map.with_index { |one, i| one / @scales[i] }, inverse)
-        found ? [unscaled(found[:x]), found[:value]] : [start, IMPOSSIBLE]
+        fit = descend(start.map.with_index { |x, i| x / @scales[i] }, inverse)
+        fit ? [unscaled(fit[:x]), fit[:value]] : [start, IMPOSSIBLE]
       end
 
       # At a point that is known to be the best: [[Float]] or nil.
-      def self.covariance(at, scales:, slopes: nil, &minus_log)
+      def self.covariance(point, scales:, slopes: nil, &minus_log)
         finder = new(scales, minus_log, slopes)
-        finder.covariance(at.map.with_index { |one, i| one / scales[i] })
+        finder.covariance(point.map.with_index { |x, i| x / scales[i] })
       end
 
       def initialize(scales, minus_log, told_slopes)
@@ -88,9 +88,9 @@ module Core
 
       # Returns the best Found of all starts, or nil when none of them is possible.
       def find(starts)
-        found =
+        descents =
           starts.filter_map { |start| descend(start.map.with_index { |x, i| x / @scales[i] }) }
-        best = found.min_by { |one| one[:value] }
+        best = descents.min_by { |descent| descent[:value] }
         return nil if best.nil? || best[:value] >= IMPOSSIBLE
 
         best = polished(best)
@@ -105,12 +105,12 @@ module Core
       def covariance(x)
         bends = @told_slopes ? turns(x) : differences(x)
         information = Matrix.build(x.size) { |i, j| bends[[i, j].max][[i, j].min] }
-        return nil if information.any? { |one| !one.finite? || one.abs > 1e50 }
+        return nil if information.any? { |term| !term.finite? || term.abs > 1e50 }
 
-        found = information.inverse.to_a.map.with_index do |row, i|
-          row.map.with_index { |one, j| one * @scales[i] * @scales[j] }
+        matrix = information.inverse.to_a.map.with_index do |row, i|
+          row.map.with_index { |term, j| term * @scales[i] * @scales[j] }
         end
-        found if found.each_with_index.all? { |row, i| row[i].finite? && row[i].positive? }
+        matrix if matrix.each_with_index.all? { |row, i| row[i].finite? && row[i].positive? }
       rescue ExceptionForMatrix::ErrNotRegular, ZeroDivisionError
         nil
       end
@@ -126,16 +126,16 @@ module Core
         again && again[:value] <= best[:value] ? again : best
       end
 
-      def unscaled(x) = x.map.with_index { |one, i| one * @scales[i] }
+      def unscaled(x) = x.map.with_index { |value, i| value * @scales[i] }
 
       def value(x)
-        found = @minus_log.call(unscaled(x))
-        found.is_a?(Float) && found.finite? ? found : IMPOSSIBLE
+        value = @minus_log.call(unscaled(x))
+        value.is_a?(Float) && value.finite? ? value : IMPOSSIBLE
       end
 
       def slopes(x)
-        told = @told_slopes&.call(unscaled(x))
-        return told.map.with_index { |slope, i| slope * @scales[i] } if told
+        slopes = @told_slopes&.call(unscaled(x))
+        return slopes.map.with_index { |slope, i| slope * @scales[i] } if slopes
 
         x.each_index.map do |i|
           step = 1e-6 * [x[i].abs, 1.0].max
@@ -143,7 +143,7 @@ module Core
         end
       end
 
-      def moved(x, i, by) = x.dup.tap { |one| one[i] += by }
+      def moved(x, i, by) = x.dup.tap { |copy| copy[i] += by }
 
       # inverse: of the second derivatives there, as far as it is known
       def descend(x, inverse = Matrix.identity(x.size))
@@ -177,7 +177,7 @@ module Core
         longest = direction.map(&:abs).max
         share = longest > 5 ? 5 / longest : 1.0
         40.times do
-          tried = x.zip(direction).map { |one, by| one + (share * by) }
+          tried = x.zip(direction).map { |value, by| value + (share * by) }
           reached = value(tried)
           return [tried, reached] if reached <= now + (1e-4 * share * downhill) && reached < now
 
@@ -198,7 +198,7 @@ module Core
         (left * inverse * left.transpose) + (step.covector.transpose * step.covector / along)
       end
 
-      def dot(one, other) = one.zip(other).sum { |a, b| a * b }
+      def dot(left, other) = left.zip(other).sum { |a, b| a * b }
 
       # Second derivatives, [i][j] for j <= i: how slopes turn, or of the values alone.
       def turns(x)

@@ -16,7 +16,7 @@ module Core
         n = bearings_deg.size
         return nil if n.zero?
 
-        angles = bearings_deg.map { |one| one * Math::PI / 180 }
+        angles = bearings_deg.map { |bearing| bearing * Math::PI / 180 }
         east = angles.sum { |angle| Math.sin(angle) } / n
         north = angles.sum { |angle| Math.cos(angle) } / n
         r = Math.hypot(east, north)
@@ -28,7 +28,7 @@ module Core
 
       # The initial bearing of the way from one place to another, in degrees from north.
       def bearing_deg(from_lat, from_lon, to_lat, to_lon)
-        a, b = [from_lat, to_lat].map { |one| one * Math::PI / 180 }
+        a, b = [from_lat, to_lat].map { |lat| lat * Math::PI / 180 }
         east = (to_lon - from_lon) * Math::PI / 180
         y = Math.sin(east) * Math.cos(b)
         x = (Math.cos(a) * Math.sin(b)) - (Math.sin(a) * Math.cos(b) * Math.cos(east))
@@ -38,7 +38,7 @@ module Core
       # [{ km:, share:, low:, high:, count: }] of fish seen again within each reach.
       def within(far_km)
         REACHES_KM.map do |km|
-          count = far_km.count { |one| one <= km }
+          count = far_km.count { |distance_km| distance_km <= km }
           { km:, count:, **Rates.wilson(count, far_km.size) }
         end
       end

@@ -71,15 +71,15 @@ module Core
 
       # Median and 90th percentile with the share that kept within the budget.
       def times
-        TIMES.map do |key, what|
-          timed = @catches.reject { |caught| caught[what[:value]].nil? }
-          values = timed.map { |one| one[what[:value]] }
+        TIMES.map do |key, names|
+          timed = @catches.reject { |caught| caught[names[:value]].nil? }
+          values = timed.map { |record| record[names[:value]] }
           {
             key:,
-            title: what[:title],
+            title: names[:title],
             fish: timed.size,
             **middle(values),
-            within: what[:budget] && timed.size >= FEW ? within(timed, what) : nil
+            within: names[:budget] && timed.size >= FEW ? within(timed, names) : nil
           }
         end
       end
@@ -92,41 +92,41 @@ module Core
         end
       end
 
-      def within(timed, what)
-        kept = timed.count { |one| one[what[:value]] <= one[what[:budget]] }
+      def within(timed, names)
+        kept = timed.count { |record| record[names[:value]] <= record[names[:budget]] }
         { count: kept, **Rates.wilson(kept, timed.size) }
       end
 
       # Linear between order statistics. Source: Hyndman and Fan (1996), Am. Stat. 50, type 7.
       def quantile(values, share)
         sorted = values.sort
-        at = share * (sorted.size - 1)
-        sorted[at.floor] + ((at - at.floor) * (sorted[at.ceil] - sorted[at.floor]))
+        place = share * (sorted.size - 1)
+        sorted[place.floor] + ((place - place.floor) * (sorted[place.ceil] - sorted[place.floor]))
       end
 
       def months
         @catches
-          .select { |one| one[:air_seconds] }
-          .group_by { |one| one[:caught_on].strftime("%Y-%m") }
+          .select { |record| record[:air_seconds] }
+          .group_by { |record| record[:caught_on].strftime("%Y-%m") }
           .sort
           .map do |month, caught|
             {
               month:,
               fish: caught.size,
-              **middle(caught.map { |one| one[:air_seconds] }),
-              budget: quantile(caught.map { |one| one[:air_budget_seconds] }, 0.5)
+              **middle(caught.map { |record| record[:air_seconds] }),
+              budget: quantile(caught.map { |record| record[:air_budget_seconds] }, 0.5)
             }
           end
       end
 
       def hooks
         @catches
-          .select { |one| one[:hook_type] && one[:hook_place] }
-          .group_by { |one| one[:hook_type] }
+          .select { |record| record[:hook_type] && record[:hook_place] }
+          .group_by { |record| record[:hook_type] }
           .sort
           .map do |hook_type, caught|
-            deep = caught.count { |one| DEEP.include?(one[:hook_place]) }
-            told =
+            deep = caught.count { |record| DEEP.include?(record[:hook_place]) }
+            figures =
               (
                 if caught.size < FEW
                   { share: nil, low: nil, high: nil }
@@ -137,9 +137,9 @@ module Core
             {
               hook_type:,
               fish: caught.size,
-              places: caught.map { |one| one[:hook_place] }.tally,
+              places: caught.map { |record| record[:hook_place] }.tally,
               deep:,
-              **told
+              **figures
             }
           end
       end
@@ -152,22 +152,26 @@ module Core
       # What cost points, on how many fish, and what a fish with it scored against one without.
       def habits
         names = @catches.flat_map { |caught| caught[:parts].map { |part| part[:name] } }.uniq
-        found = names.map do |name|
+        causes = names.map do |name|
           with, without =
             @catches.partition { |caught| caught[:parts].any? { |part| part[:name] == name } }
           {
             name:,
             fish: with.size,
-            points: with.sum { |one| one[:parts].find { |part| part[:name] == name }[:points] },
+            points: with.sum do |record|
+              record[:parts].find do |part|
+                part[:name] == name
+              end[:points]
+            end,
             mean_with: mean(with),
             mean_without: mean(without)
           }
         end
-        found.sort_by { |one| -one[:points] }
+        causes.sort_by { |cause| -cause[:points] }
       end
 
       def mean(caught)
-        caught.size < FEW ? nil : caught.sum { |one| one[:points] } / caught.size.to_f
+        caught.size < FEW ? nil : caught.sum { |record| record[:points] } / caught.size.to_f
       end
 
       def sentences
@@ -189,7 +193,7 @@ module Core
       def over_budget
         row =
           times
-            .select { |one| one[:within] && one[:within][:high] < 0.9 }
+            .select { |time| time[:within] && time[:within][:high] < 0.9 }
             .min_by { |time| time[:within][:share] } or return nil
         over = row[:fish] - row[:within][:count]
         low, high =
@@ -207,22 +211,24 @@ module Core
       end
 
       def deep_hooks
-        pairs = hooks.select { |one| one[:deep] >= FEW }.combination(2).filter_map do |one, other|
-          worse, better = [one, other].sort_by { |hook| -hook[:share] }
-          found = Rates.ratio(worse[:deep], worse[:fish], better[:deep], better[:fish])
-          [worse, better, found] if found && found[:low] > 1
+        pairs = hooks.select do |hook|
+          hook[:deep] >= FEW
+        end.combination(2).filter_map do |worse_hook, other|
+          worse, better = [worse_hook, other].sort_by { |hook| -hook[:share] }
+          ratio = Rates.ratio(worse[:deep], worse[:fish], better[:deep], better[:fish])
+          [worse, better, ratio] if ratio && ratio[:low] > 1
         end
-        worse, better, found = pairs.max_by { |_, _, pair| pair[:ratio] }
-        return nil if found.nil?
+        worse, better, ratio = pairs.max_by { |_, _, pair| pair[:ratio] }
+        return nil if ratio.nil?
 
         format(
           "With %s hooks a fish was hooked deep %.1f times as often as with %s hooks (%.1f to " \
             "%.1f): use the latter where you can.",
           worse[:hook_type],
-          found[:ratio],
+          ratio[:ratio],
           better[:hook_type],
-          found[:low],
-          found[:high]
+          ratio[:low],
+          ratio[:high]
         )
       end
 
@@ -238,8 +244,8 @@ module Core
             caught[:caught_on].strftime("%Y-%m") == after[:month] && caught[:air_seconds] &&
               caught[:air_seconds] > before[:median]
           end
-        told = Rates.wilson(late, after[:fish])
-        return nil unless told[:low] > 0.5 || told[:high] < 0.5
+        share = Rates.wilson(late, after[:fish])
+        return nil unless share[:low] > 0.5 || share[:high] < 0.5
 
         format(
           "Your middle time in the air went %s from %.0f s in %s to %.0f s in %s.",

@@ -15,12 +15,12 @@ module Core
       #   parabola it is a straight line, so that chords find it at once
       # Returns [low, high]; a bound stands for a side that never falls so far.
       def interval(best:, within:, nearest: Brent::NEAREST)
-        at, least = best
+        point, least = best
         # Each value is asked for once: a fit stands behind it.
         falls = Hash.new do |known, held|
           known[held] = Math.sqrt(2 * [yield(held) - least, 0].max) - Math.sqrt(CHI2_95)
         end
-        within.map { |bound| edge(at, bound, nearest, falls) }
+        within.map { |bound| edge(point, bound, nearest, falls) }
       end
 
       def edge(inside, outside, nearest, falls)

@@ -46,10 +46,10 @@ module Core
       def fit
         return too_few_quarters if quarters < LEAST_QUARTERS
 
-        found = find(@likelihood, starts)
-        return no_season if found.nil? || !found.converged
+        fit = find(@likelihood, starts)
+        return no_season if fit.nil? || !fit.converged
 
-        fitted(found)
+        fitted(fit)
       end
 
       private
@@ -64,7 +64,7 @@ module Core
       def find(likelihood, starts)
         slopes = ->(point) { slopes(likelihood, point) }
         Maximum.find(starts:, scales: SCALES, slopes:) do |point|
-          told(likelihood, point)&.minus_log || Float::INFINITY
+          likelihood_at(likelihood, point)&.minus_log || Float::INFINITY
         end
       end
 
@@ -93,31 +93,31 @@ module Core
           1 / (1 + Math.exp(-u)), w]
       end
 
-      def told(likelihood, point)
+      def likelihood_at(likelihood, point)
         *curve, u, w = free(point)
         likelihood.at(*curve, GrowthLikelihood::Swing.new(u, w))
       end
 
       def slopes(likelihood, point)
-        told = told(likelihood, point) or return [0.0] * SCALES.size
+        figures = likelihood_at(likelihood, point) or return [0.0] * SCALES.size
         _, _, nu, p, u, = free(point)
-        by_ga, by_gb, by_nu, by_p, by_u, by_w = told.slopes
+        by_ga, by_gb, by_nu, by_p, by_u, by_w = figures.slopes
         [by_ga, by_gb, by_nu * nu, by_p * p * (1 - (p / Growth::MOST_SPOILED)),
           by_u * u * (1 - u), by_w]
       end
 
-      def fitted(found)
-        ga, gb, nu, p, u, w = free(found.at)
-        error, w_error = found.errors&.values_at(4, 5)
-        u_low, u_high = bounds(found.at[4], error) if error
+      def fitted(fit)
+        ga, gb, nu, p, u, w = free(fit.at)
+        error, w_error = fit.errors&.values_at(4, 5)
+        u_low, u_high = bounds(fit.at[4], error) if error
         Fit.new(ga:, gb:, nu:, p:, u:, w: w % 1, u_low:, u_high:, w_error:, n: @rows.size,
-          minus_log: found.minus_log, aic: 2 * (found.minus_log + 6),
-          even_aic: 2 * (@even.minus_log + 4), covariance: found.covariance,
-          errors: found.errors && { ga: found.errors[0], gb: found.errors[1] })
+          minus_log: fit.minus_log, aic: 2 * (fit.minus_log + 6),
+          even_aic: 2 * (@even.minus_log + 4), covariance: fit.covariance,
+          errors: fit.errors && { ga: fit.errors[0], gb: fit.errors[1] })
       end
 
-      def bounds(at, error)
-        [-1, 1].map { |side| 1 / (1 + Math.exp(-(at + (side * Rates::Z95 * error)))) }
+      def bounds(point, error)
+        [-1, 1].map { |side| 1 / (1 + Math.exp(-(point + (side * Rates::Z95 * error)))) }
       end
 
       def too_few_quarters

@@ -57,11 +57,11 @@ module Core
       private
 
       def constant_fit
-        found =
+        fit =
           Maximum.find(starts: [[0.5, -1.0], [1.5, -2.0], [-0.5, 0.0]], scales: [1.0, 1.0]) do |x|
             minus_log([expit(x[0])] * @released.size, [expit(x[1])] * @released.size)
           end
-        found && told(found, "constant", [0], [1])
+        fit && fit_of(fit, "constant", [0], [1])
       end
 
       # The last survival and chance of being seen are only known as their product; the chance is
@@ -69,31 +69,31 @@ module Core
       def by_season_fit
         n = @released.size
         start = ([0.5] * n) + ([-1.5] * (n - 1))
-        found =
+        fit =
           Maximum.find(
-            starts: [start, start.map { |one| one * 0.2 }],
+            starts: [start, start.map { |scale| scale * 0.2 }],
             scales: [1.0] * start.size
           ) do |x|
-            seen = x.drop(n).map { |one| expit(one) }
-            minus_log(x.first(n).map { |one| expit(one) }, seen + [seen.last])
+            seen = x.drop(n).map { |logit| expit(logit) }
+            minus_log(x.first(n).map { |logit| expit(logit) }, seen + [seen.last])
           end
-        found&.errors && told(found, "by season", (0...n).to_a, (n...start.size).to_a)
+        fit&.errors && fit_of(fit, "by season", (0...n).to_a, (n...start.size).to_a)
       end
 
-      def told(found, by, survival, seen)
-        shares = found.at.map { |odds| expit(odds) }
+      def fit_of(fit, by, survival, seen)
+        shares = fit.at.map { |odds| expit(odds) }
         lives = by == "constant" ? [shares[0]] * @released.size : shares.first(@released.size)
         sights = by == "constant" ? [shares[1]] * @released.size : shares.drop(@released.size)
         sights += [sights.last] if sights.size < @released.size
         misfit, misfit_p = SurvivalFitTest.of(@released, @again, @groups, lives, sights)
         Fit.new(
-          survival: survival.map { |i| share(found, i) }, seen: seen.map { |i| share(found, i) },
-          minus_log: found.minus_log, parameters: found.at.size, by:, misfit:, misfit_p:,
+          survival: survival.map { |i| share(fit, i) }, seen: seen.map { |i| share(fit, i) },
+          minus_log: fit.minus_log, parameters: fit.at.size, by:, misfit:, misfit_p:,
           unlike: SurvivalFitTest.unlike?(@groups)
         )
       end
 
-      def share(found, i) = limits(expit(found.at[i]), found.errors && found.errors[i], 1.0)
+      def share(fit, i) = limits(expit(fit.at[i]), fit.errors && fit.errors[i], 1.0)
 
       # Limits on the log-odds, where the likelihood is rounder.
       def limits(share, error, widen)

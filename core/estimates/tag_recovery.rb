@@ -30,10 +30,10 @@ module Core
         kept = @years.sum { |year| year[:kept] }
         return too_few(kept) if @years.size < LEAST_YEARS || kept < LEAST_KEPT
 
-        found = Maximum.find(starts: STARTS, scales: [1.0, 1.0]) { |point| minus_log(*point) }
-        return "These returns fit no yearly rate." if found&.covariance.nil?
+        fit = Maximum.find(starts: STARTS, scales: [1.0, 1.0]) { |point| minus_log(*point) }
+        return "These returns fit no yearly rate." if fit&.covariance.nil?
 
-        drawn = draws(found, retention, reporting, deaths)
+        drawn = draws(fit, retention, reporting, deaths)
         return IMPLAUSIBLE if drawn.size < DRAWS / 2
 
         low, share, high = [0.025, 0.5, 0.975].map { |part| drawn[(part * (drawn.size - 1)).round] }
@@ -63,13 +63,13 @@ module Core
         end
       end
 
-      def draws(found, retention, reporting, deaths)
+      def draws(fit, retention, reporting, deaths)
         dice = Dice.new(SEED)
-        wide, both, narrow = factors(found.covariance)
+        wide, both, narrow = factors(fit.covariance)
         Array.new(DRAWS) do
           first, second = dice.normal, dice.normal
-          taken = Math.exp(found.at[0] + (wide * first))
-          lost = Math.exp(found.at[1] + (both * first) + (narrow * second))
+          taken = Math.exp(fit.at[0] + (wide * first))
+          lost = Math.exp(fit.at[1] + (both * first) + (narrow * second))
           shed = -Math.log(kept(retention, dice.normal))
           reported = dice.between(*reporting) * (1 - dice.between(*deaths))
           yearly(taken / reported, lost - shed)

@@ -46,11 +46,11 @@ module Core
         # Fish that came back after as many days with as many tags weigh together.
         times = rows.map { |row| row[:years] }
         times.map! { |years| years.round(2) } if times.uniq.size > MOST_TIMES
-        told = times.zip(rows.map { |row| row[:tags_left] }).tally
+        counts = times.zip(rows.map { |row| row[:tags_left] }).tally
         years = times.uniq
         @years = Numo::DFloat[*years]
         @both, @single = [2, 1].map do |left|
-          Numo::DFloat[*years.map { |time| told.fetch([time, left], 0) }]
+          Numo::DFloat[*years.map { |time| counts.fetch([time, left], 0) }]
         end
         @all = @both + @single
         @both_years = @both.dot(@years)
@@ -59,8 +59,9 @@ module Core
       def fit
         loss, rho = best
         least = minus_log(rho, loss)
-        low, high = Profile.interval(best: [loss, least], within: [0.0, MOST_LOSS]) do |at|
-          minus_log(best_rho(at), at)
+        low, high = Profile.interval(best: [loss, least],
+          within: [0.0, MOST_LOSS]) do |assumed_loss|
+          minus_log(best_rho(assumed_loss), assumed_loss)
         end
         kept_between = YEARS.to_h { |years| [years, share_between(rho, loss, years)] }
         rho_low, rho_high = rho_between(rho, least)
@@ -77,11 +78,11 @@ module Core
         best = [rho * Math.exp(-loss * years), minus_log(rho, loss)]
         Profile.interval(best:, within: [LEAST_SHARE, 1.0]) do |share|
           steepest = -Math.log(share) / years
-          at =
+          rho =
             Brent.least(0.0, steepest) do |slope|
               minus_log(share * Math.exp(slope * years), slope)
             end
-          minus_log(share * Math.exp(at * years), at)
+          minus_log(share * Math.exp(rho * years), rho)
         end
       end
 
@@ -93,7 +94,7 @@ module Core
       end
 
       def best
-        loss = Brent.least(0.0, MOST_LOSS) { |at| minus_log(best_rho(at), at) }
+        loss = Brent.least(0.0, MOST_LOSS) { |loss| minus_log(best_rho(loss), loss) }
         [loss, best_rho(loss)]
       end
 

@@ -23,12 +23,12 @@ module Core
         xs = rows.map { |row| Math.log(row[:length_cm]) }
         ys = rows.map { |row| Math.log(row[:weight_g]) }
         x, y = xs.sum / n, ys.sum / n
-        across = xs.sum { |one| (one - x)**2 }
+        across = xs.sum { |other_x| (other_x - x)**2 }
         return "All of them have one length, so weight cannot be told by length." if across < 1e-6
 
-        b = xs.zip(ys).sum { |one, other| (one - x) * (other - y) } / across
+        b = xs.zip(ys).sum { |other_y, other| (other_y - x) * (other - y) } / across
         log_a = y - (b * x)
-        spread = Math.sqrt(xs.zip(ys).sum { |one, other| (other - log_a - (b * one))**2 } / (n - 2))
+        spread = Math.sqrt(xs.zip(ys).sum { |y, other| (other - log_a - (b * y))**2 } / (n - 2))
         Fit.new(
           log_a:, b:, n:, spread:, b_error: spread / Math.sqrt(across),
           log_a_error: spread * Math.sqrt((1.0 / n) + ((x**2) / across))

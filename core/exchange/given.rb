@@ -60,37 +60,39 @@ module Core
         @exact = exact
         @handling = handling
         # Who has no public name is told apart from others, in every file alike, and no more.
-        @names = names.each_with_index.to_h { |(id, name), at| [id, name || "member #{at + 1}"] }
+        @names = names.each_with_index.to_h do |(id, name), index|
+          [id, name || "member #{index + 1}"]
+        end
         @species = species
         @waters = waters
       end
 
       # cells: of CATCH. Returns those of Tables::CATCHES.
       def catch(cells)
-        given = cells.values_at(*At::CATCHES)
-        given[At::SCIENTIFIC] = @species.fetch(cells[At::SPECIES]).scientific_name
-        given[At::WATER] = @waters[cells[At::WATER_CODE]]
-        given[At::BY] = name(cells[At::MEMBER])
-        At::CATCH_HANDLING.each { |at| given[at] = nil } unless @handling
-        place(given, error_m(cells))
-        given
+        values = cells.values_at(*At::CATCHES)
+        values[At::SCIENTIFIC] = @species.fetch(cells[At::SPECIES]).scientific_name
+        values[At::WATER] = @waters[cells[At::WATER_CODE]]
+        values[At::BY] = name(cells[At::MEMBER])
+        At::CATCH_HANDLING.each { |place| values[place] = nil } unless @handling
+        place(values, error_m(cells))
+        values
       end
 
       # cells: of TRIP. Returns those of Tables::TRIPS.
       def trip(cells)
-        given = cells.values_at(*At::TRIPS)
-        given[At::TRIP_WATER] = @waters[cells[At::TRIP_WATER_CODE]]
-        given[At::HELD_BY] = name(cells[At::TRIP_MEMBER])
-        At::TRIP_HANDLING.each { |at| given[at] = nil } unless @handling
-        place = given.values_at(At::TRIP_LAT, At::TRIP_LON)
+        values = cells.values_at(*At::TRIPS)
+        values[At::TRIP_WATER] = @waters[cells[At::TRIP_WATER_CODE]]
+        values[At::HELD_BY] = name(cells[At::TRIP_MEMBER])
+        At::TRIP_HANDLING.each { |place| values[place] = nil } unless @handling
+        place = values.values_at(At::TRIP_LAT, At::TRIP_LON)
         place = cells.values_at(At::SHOWN_LAT, At::SHOWN_LON) unless @exact
-        given[At::TRIP_LAT], given[At::TRIP_LON] = shown(*place)
-        given
+        values[At::TRIP_LAT], values[At::TRIP_LON] = shown(*place)
+        values
       end
 
       def species
-        @species.values.map do |one|
-          [one.code, one.common_name, one.scientific_name, one.length_kind]
+        @species.values.map do |species|
+          [species.code, species.common_name, species.scientific_name, species.length_kind]
         end
       end
 
@@ -101,13 +103,13 @@ module Core
       end
 
       # A place that came in as the middle of a cell is no finer here.
-      def place(given, error_m)
-        return given[At::LON] = nil if given[At::LAT].nil?
+      def place(values, error_m)
+        return values[At::LON] = nil if values[At::LAT].nil?
 
-        given[At::LAT], given[At::LON] = shown(given[At::LAT], given[At::LON])
+        values[At::LAT], values[At::LON] = shown(values[At::LAT], values[At::LON])
         coarse = !@exact || error_m >= CELL_M
-        given[At::UNCERTAINTY] = coarse ? [error_m, CELL_M].max : error_m
-        given[At::GENERALISED] = GENERALISED if coarse
+        values[At::UNCERTAINTY] = coarse ? [error_m, CELL_M].max : error_m
+        values[At::GENERALISED] = GENERALISED if coarse
       end
 
       # As exact as they may be known: [latitude, longitude]

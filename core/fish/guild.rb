@@ -31,13 +31,13 @@ module Core
       def is?(trait) = traits.include?(trait)
 
       # tools: see Protocol::HouseRules#tools
-      def hold_with(tools) = told(hold, tools)
+      def hold_with(tools) = sentence_for(hold, tools)
 
-      def revive_with(tools) = told(revive, tools)
+      def revive_with(tools) = sentence_for(revive, tools)
 
       private
 
-      def told(line, tools)
+      def sentence_for(line, tools)
         text = line.gsub(/\{(\w+)\|([^}]*)\}/) do
           tool, words = Regexp.last_match(1), Regexp.last_match(2)
           tools.include?(tool.to_sym) ? words : ""

@@ -63,12 +63,12 @@ module Core
 
       # parts: [[name, points], ...]
       def sum(parts)
-        told =
+        scored =
           parts
             .reject { |part| part.last.zero? }
             .map { |part| { name: part.first, points: part.last }.freeze }
-        points = told.sum { |part| part[:points] }.clamp(0, MOST)
-        Score.new(points:, band: band(points), parts: told.freeze).freeze
+        points = scored.sum { |part| part[:points] }.clamp(0, MOST)
+        Score.new(points:, band: band(points), parts: scored.freeze).freeze
       end
 
       def band(points) = BANDS.keys.find { |name| BANDS[name].cover?(points) }

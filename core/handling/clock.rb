@@ -24,7 +24,7 @@ module Core
         when "lifted" then lift(since, air_budget, this_lift_seconds(situation, air_budget))
         when "fish_on" then fight(since, situation.fight_budget_seconds)
         when "in_net" then [up(since, since, in_net(air_budget))]
-        when "back_in_water" then rest(since, situation, air_budget)
+        when "back_in_water" then resting(since, situation, air_budget)
         when "let_go", "kept" then [gone(since, situation.air_seconds)]
         else [ready(air_budget)]
         end
@@ -90,7 +90,7 @@ module Core
         ]
       end
 
-      def rest(since, situation, air_budget)
+      def resting(since, situation, air_budget)
         if air_budget.no_lift
           return [up(since, since, "in the water, where it stays; let it go when it kicks")]
         end
@@ -109,7 +109,7 @@ module Core
         end
       end
 
-      def done(at, since) = up(at, since, "rested; let it go when it kicks")
+      def done(clock_ms, since) = up(clock_ms, since, "rested; let it go when it kicks")
 
       # Milliseconds in the water after the last lift; none when it was not lifted.
       def rest_ms(situation)
@@ -130,8 +130,8 @@ module Core
       PLAIN = { tone: "calm", counts: "none", from_ms: nil, seconds: nil, sound: nil }.freeze
 
       def mark(at_ms, words, **shown) = { at_ms:, words:, **PLAIN, **shown }
-      private_class_method :ready, :gone, :lift, :over, :fight, :rest, :done, :in_net, :up, :down,
-        :mark, :still
+      private_class_method :ready, :gone, :lift, :over, :fight, :resting, :done, :in_net, :up,
+        :down, :mark, :still
     end
   end
 end

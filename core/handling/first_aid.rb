@@ -73,7 +73,10 @@ module Core
                 "is a bad sign."
             ]
           )
-        ].map { |one| Case.new(**one.to_h, lines: [*one.lines, HELP, EMERGENCY].freeze).freeze }
+        ].map do |first_case|
+          Case.new(**first_case.to_h,
+        lines: [*first_case.lines, HELP, EMERGENCY].freeze).freeze
+        end
           .freeze
     end
   end

@@ -28,11 +28,11 @@ module Core
 
       attr_reader :stages, :length, :own_length, :temp_c, :reflexes
 
-      def initialize(**told)
-        encounter = told.fetch(:encounter)
-        @stages = Stages.new(encounter[:taps] || [], now_ms: told[:now_ms])
+      def initialize(**fields)
+        encounter = fields.fetch(:encounter)
+        @stages = Stages.new(encounter[:taps] || [], now_ms: fields[:now_ms])
         @length = Fish::Length.of(encounter)
-        @own_length = told.fetch(:species).convert(@length)
+        @own_length = fields.fetch(:species).convert(@length)
         @temp_c = encounter[:water_temp_c]&.to_f
         @reflexes = (encounter[:reflexes] || {}).to_h { |name, how| [name.to_s, how] }
         super

@@ -132,13 +132,13 @@ module Core
 
       # Whole milliseconds, so that their sum is the same wherever it is made.
       def spans_ms(act)
-        found =
+        taps =
           @stages
             .each_cons(2)
             .to_a
             .select { |pair| pair.first[:act] == act }
             .map { |pair| ms(pair.last[:at]) - ms(pair.first[:at]) }
-        current == act && @now_ms ? found + [[@now_ms - since_ms, 0].max] : found
+        current == act && @now_ms ? taps + [[@now_ms - since_ms, 0].max] : taps
       end
 
       def spans(act) = spans_ms(act).map { |span| in_seconds(span) }
@@ -147,7 +147,7 @@ module Core
 
       def in_seconds(milliseconds) = milliseconds / 1000.0
 
-      def ms(at) = at.is_a?(Numeric) ? at : (at.to_r * 1000).round
+      def ms(time) = time.is_a?(Numeric) ? time : (time.to_r * 1000).round
 
       def refuse_disorder
         [nil, *@stages].each_cons(2) do |pair|

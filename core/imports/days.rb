@@ -7,7 +7,7 @@ module Core
       # 14.5.2019, 5/14/19
       NUMBERS = %r{\A(\d{1,2})\s*[-./]\s*(\d{1,2})\s*[-./]\s*(\d{4}|\d{2})\z}
       YEAR_FIRST = %r{\A(\d{4})(?:\s*[-./]\s*(\d{1,2})\s*[-./]\s*(\d{1,2})|(\d{2})(\d{2}))\z}
-      MONTHS = Units::MONTHS.each_with_index.to_h { |name, at| [name[0, 3].downcase, at + 1] }
+      MONTHS = Units::MONTHS.each_with_index.to_h { |name, index| [name[0, 3].downcase, index + 1] }
         .freeze
       ZONE = /z|utc|gmt|(?:utc|gmt)?\s*[+-]\d{2}(?::?\d{2})?/i
       TIME = /(?:\A|[T\s])(\d{1,2})(?:[:.h]?(\d{2}))?(?::\d{2}(?:\.\d+)?)?\s*(am|pm)?\s*
@@ -77,9 +77,9 @@ module Core
       # What the days of a column say of their order: "dmy" | "mdy", nil when they say both or
       # nothing.
       def order_of(texts)
-        said = texts.filter_map { |text| NUMBERS.match(text.to_s.strip.sub(BEHIND, "")) }
+        numbers = texts.filter_map { |text| NUMBERS.match(text.to_s.strip.sub(BEHIND, "")) }
           .filter_map { |match| certain_order(match) }.uniq
-        said.size == 1 ? said.first : nil
+        numbers.size == 1 ? numbers.first : nil
       end
 
       def year_first(plain)
@@ -105,7 +105,7 @@ module Core
         order = "dmy" if match[1].to_i == match[2].to_i
         raise either_way(text) if order.nil?
 
-        year, month, day = ORDERS.fetch(order).map { |at| match.captures[at] }
+        year, month, day = ORDERS.fetch(order).map { |index| match.captures[index] }
         [year(year, years), month.to_i, day.to_i]
       end
 
@@ -142,8 +142,8 @@ module Core
       def within(date, today, text)
         return date if (EARLIEST..today).cover?(date)
 
-        what = date > today ? "still to come" : "before #{EARLIEST.year}"
-        raise Unreadable.new("#{text} is #{what}.", "Check the year.")
+        reason = date > today ? "still to come" : "before #{EARLIEST.year}"
+        raise Unreadable.new("#{text} is #{reason}.", "Check the year.")
       end
 
       def either_way(text)

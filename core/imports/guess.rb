@@ -45,10 +45,10 @@ module Core
       def columns
         taken = []
         named = @head.map { |text| named(text, taken) }
-        named.each_with_index.map do |column, at|
-          column = by_content(at, taken) if column["field"].nil?
+        named.each_with_index.map do |column, index|
+          column = by_content(index, taken) if column["field"].nil?
           taken << column["field"] if column["field"]
-          unit(column, at, named)
+          unit(column, index, named)
         end
       end
 
@@ -68,16 +68,18 @@ module Core
         { "length_kind" => Headers.length_kind(text), "length_how" => Headers.length_how(text) }
       end
 
-      def cells(at)
-        @sample.map { |row| row[at] }.reject { |cell| Blank.is?(cell) || RowCells.ditto?(cell) }
+      def cells(index)
+        @sample.map { |row| row[index] }.reject { |cell| Blank.is?(cell) || RowCells.ditto?(cell) }
       end
 
-      def by_content(at, taken)
-        cells = cells(at)
+      def by_content(index, taken)
+        cells = cells(index)
         return { "field" => nil } if cells.empty?
 
-        key = %i[date tag species spot member].find do |one|
-          !twice?(one, taken) && cells.count { |cell| looks_like?(one, cell) } >= cells.size * MOST
+        key = %i[date tag species spot member].find do |field|
+          !twice?(field, taken) && cells.count do |cell|
+            looks_like?(field, cell)
+          end >= cells.size * MOST
         end
         { "field" => key&.to_s }
       end
@@ -103,11 +105,11 @@ module Core
 
       # From the head, else the unit in which the fish of this table would be as large as such fish
       # are.
-      def unit(column, at, named)
+      def unit(column, index, named)
         return column if column["unit"] || !%w[length weight].include?(column["field"])
-        return column if cells(at).any? { |cell| own_unit?(cell) }
+        return column if cells(index).any? { |cell| own_unit?(cell) }
 
-        { **column, "unit" => likely_unit(column["field"], at, named) }.compact
+        { **column, "unit" => likely_unit(column["field"], index, named) }.compact
       end
 
       def own_unit?(cell)
@@ -118,11 +120,11 @@ module Core
 
       UNITS = { "length" => %w[mm cm in], "weight" => %w[g kg lb] }.freeze
 
-      def likely_unit(field, at, named)
+      def likely_unit(field, index, named)
         species_at = named.index { |column| column["field"] == "species" } or return nil
         logs = @sample.filter_map do |row|
           usual = usual(field, row[species_at])
-          number = readable(row[at])
+          number = readable(row[index])
           usual && number&.positive? && Math.log(usual / number)
         end
         return nil if logs.empty?
@@ -135,8 +137,8 @@ module Core
 
       def usual(field, name)
         code, = @known.find(:species, name)
-        one = code && @known.species[code]
-        one && (field == "length" ? one.typical_mm.to_f : one.weight_g_at(one.typical_mm))
+        species = code && @known.species[code] or return
+        field == "length" ? species.typical_mm.to_f : species.weight_g_at(species.typical_mm)
       end
 
       def readable(cell)
@@ -156,8 +158,8 @@ module Core
       end
 
       def date_order(columns)
-        at = columns.index { |column| column["field"] == "date" } or return nil
-        Days.order_of(@rows.map { |row| row[at] })
+        index = columns.index { |column| column["field"] == "date" } or return nil
+        Days.order_of(@rows.map { |row| row[index] })
       end
 
       # A mere yes says that what the head asks was so.
@@ -166,8 +168,8 @@ module Core
       OTHER_FATE = { "kept" => "released", "released" => "kept" }.freeze
 
       def words(columns)
-        at = columns.index { |column| column["field"] == "fate" } or return {}
-        yes = FATE_HEADS.keys.find { |key| FATE_HEADS[key].include?(Headers.plain(@head[at])) }
+        index = columns.index { |column| column["field"] == "fate" } or return {}
+        yes = FATE_HEADS.keys.find { |key| FATE_HEADS[key].include?(Headers.plain(@head[index])) }
         return {} if yes.nil?
 
         { "fate" => { **Vocabulary::YES.to_h { |word| [word, yes] },
@@ -175,17 +177,17 @@ module Core
       end
 
       def years(columns)
-        at = columns.index { |column| column["field"] == "date" } or return nil
-        Days.years_of(@rows.map { |row| row[at] })
+        index = columns.index { |column| column["field"] == "date" } or return nil
+        Days.years_of(@rows.map { |row| row[index] })
       end
 
       # The day stands once for several rows.
       def down?(columns)
-        at = columns.index { |column| column["field"] == "date" } or return false
+        index = columns.index { |column| column["field"] == "date" } or return false
         blank = @sample.drop(1).count do |row|
-          Blank.is?(row[at]) && row.count { |cell| !Blank.is?(cell) } > 1
+          Blank.is?(row[index]) && row.count { |cell| !Blank.is?(cell) } > 1
         end
-        blank.positive? && !Blank.is?(@sample.first[at])
+        blank.positive? && !Blank.is?(@sample.first[index])
       end
     end
   end

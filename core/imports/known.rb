@@ -14,15 +14,15 @@ module Core
       # species: [Fish::Species];  spots: [Waters::Spot];
       # members: [People::Member];  series: [[prefix, digits]];  today: Date
       def initialize(species:, spots:, members:, series:, today:)
-        @species = species.to_h { |one| [one.code, one] }
+        @species = species.to_h { |entry| [entry.code, entry] }
         @spots = spots.to_h { |spot| [spot.code, spot] }
         @series = series
         @today = today
         @ahead_minutes = Hash.new(0)
         @names = {
           **Vocabulary.names,
-          species: Names.new(species.to_h do |one|
-            [one.code, [one.common_name, one.scientific_name, one.code]]
+          species: Names.new(species.to_h do |entry|
+            [entry.code, [entry.common_name, entry.scientific_name, entry.code]]
           end),
           spot: Names.new(spots.to_h { |spot| [spot.code, [spot.name, spot.code]] }),
           member: Names.new(

@@ -30,12 +30,12 @@ module Core
       attr_reader :columns, :date_order, :decimal, :words
 
       # told: as to_h gives it; of readings that were kept long ago newer choices are missing.
-      def initialize(told)
-        @columns = told.fetch("columns")
-        @date_order, @decimal = told.values_at("date_order", "decimal")
-        @down = told["down"]
-        @choices = CHOICES.to_h { |name| [name, told[name]] }
-        @words = told["words"] || {}
+      def initialize(saved)
+        @columns = saved.fetch("columns")
+        @date_order, @decimal = saved.values_at("date_order", "decimal")
+        @down = saved["down"]
+        @choices = CHOICES.to_h { |name| [name, saved[name]] }
+        @words = saved["words"] || {}
       end
 
       def down? = @down

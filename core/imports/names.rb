@@ -50,10 +50,10 @@ module Core
       def within?(words, name)
         return false if words.all? { |word| word.size == 1 }
 
-        at = -1
+        index = -1
         words.all? do |word|
-          at = ((at + 1)...name.size).find { |place| fits?(word, name[place]) }
-          break false if at.nil?
+          index = ((index + 1)...name.size).find { |place| fits?(word, name[place]) }
+          break false if index.nil?
 
           true
         end

@@ -29,7 +29,7 @@ module Core
         return nil if Blank.is?(text)
 
         parts = PARTINGS.map { |parting| text.strip.upcase.split(parting) }
-          .find { |found| found.size == 2 }
+          .find { |pair| pair.size == 2 }
         raise not_a_place(text) if parts.nil?
 
         [degrees(parts[0], :lat), degrees(parts[1], :lon)]
@@ -40,7 +40,7 @@ module Core
         parts = plain.scan(/\d+(?:\.\d+)?/).map { |part| Float(part) }
         return nil if parts.empty? || parts.size > 3 || parts.drop(1).any? { |part| part >= 60 }
 
-        parts.each_with_index.sum { |part, at| part / (60**at) }
+        parts.each_with_index.sum { |part, place| part / (60**place) }
       end
 
       def not_a_place(text)

@@ -9,7 +9,7 @@ module Core
     #   said: what RowReader read, through JSON, keys as Strings;  faults: [Fault] as plain data
     Row = Value.of(:line, :cells, :state, :said, :faults) do
       # What was read of it.
-      def told = Told.new(**said.transform_keys(&:to_sym))
+      def reading = RowValues.new(**said.transform_keys(&:to_sym))
     end
   end
 end

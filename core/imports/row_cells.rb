@@ -23,7 +23,9 @@ module Core
 
       # cells: [String | nil] of the next row of the file
       def take(cells)
-        @cells = cells.each_with_index.map { |cell, at| self.class.ditto?(cell) ? @last[at] : cell }
+        @cells = cells.each_with_index.map do |cell, index|
+          self.class.ditto?(cell) ? @last[index] : cell
+        end
         @last = @cells
         @faults, @notes = [], []
       end
@@ -73,12 +75,12 @@ module Core
 
       # Returns nil. ask: the choice that would settle it
       def fault(key, rule, mend, ask: nil)
-        at = @mapping.at(key).first
-        value = at && @texts[key]
+        index = @mapping.at(key).first
+        value = index && @texts[key]
         if spared?(key, ask) && value
-          @notes << "#{@head[at]}: #{value}"
+          @notes << "#{@head[index]}: #{value}"
         else
-          @faults << Fault.new(column: at && @head[at], value:, rule:, mend:, ask:)
+          @faults << Fault.new(column: index && @head[index], value:, rule:, mend:, ask:)
         end
         nil
       end
@@ -92,7 +94,7 @@ module Core
       end
 
       def joined(key)
-        texts = @mapping.at(key).map { |at| @cells[at] }.reject { |cell| Blank.is?(cell) }
+        texts = @mapping.at(key).map { |index| @cells[index] }.reject { |cell| Blank.is?(cell) }
         return nil if texts.empty?
 
         texts.map(&:strip).join(Fields::MANY.include?(key) ? "; " : " ")
@@ -102,15 +104,17 @@ module Core
       def check_untaken
         return if choice("untaken")
 
-        at = untaken.find { |index| !Blank.is?(@cells[index]) } or return
+        place = untaken.find { |index| !Blank.is?(@cells[index]) } or return
         @faults << Fault.new(
-          column: @head[at], value: @cells[at], rule: "Nothing says what this column is.",
+          column: @head[place], value: @cells[place], rule: "Nothing says what this column is.",
           mend: "Choose what it is, or that such columns are left.", ask: "untaken"
         )
       end
 
       def untaken
-        @untaken ||= @mapping.columns.each_index.select { |at| @mapping.columns[at]["field"].nil? }
+        @untaken ||= @mapping.columns.each_index.select do |index|
+          @mapping.columns[index]["field"].nil?
+        end
       end
 
       # A cell behind the last column belongs to none: one separator too many parted a cell.

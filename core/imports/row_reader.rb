@@ -40,9 +40,9 @@ module Core
 
         @cells.read
         values = values()
-        what = what_it_is(values)
-        check(values) if what == :fish
-        Reading.new(line:, what:, said: noted(values).compact, faults: @cells.faults)
+        kind = what_it_is(values)
+        check(values) if kind == :fish
+        Reading.new(line:, what: kind, said: noted(values).compact, faults: @cells.faults)
       end
 
       private
@@ -79,9 +79,9 @@ module Core
       end
 
       def kind
-        what, again = @cells.word(:what), @cells.word(:again)
-        fate = @cells.word(:fate) || ("kept" if what == "kept")
-        kind = what == "kept" ? nil : what
+        act, again = @cells.word(:what), @cells.word(:again)
+        fate = @cells.word(:fate) || ("kept" if act == "kept")
+        kind = act == "kept" ? nil : act
         kind = "recaptured" if again == "yes"
         tags = RowTags.of(@cells)
         { **tags, said: tags[:other] ? of_others(kind) : kind, fate: }

@@ -99,8 +99,8 @@ module Core
           "#{size[:length_mm]} mm; about #{usual_g} g is usual.", "Check both and their units.")
       end
 
-      def unlike(cells, key, said, species, largest)
-        cells.fault(key, "#{said} is no #{key} of #{species.common_name}; the largest known has " \
+      def unlike(cells, key, size, species, largest)
+        cells.fault(key, "#{size} is no #{key} of #{species.common_name}; the largest known has " \
           "about #{largest}.", "Check the number and the unit of the column.")
       end
       private_class_method :length, :kind, :how, :weight, :no_unit, :check, :lengths, :drop_length,

@@ -65,7 +65,7 @@ module Core
       # { field => Names }
       def self.names
         OF.transform_values do |words|
-          Names.new(words.to_h { |code, said| [code, [title(code), *said, code]] })
+          Names.new(words.to_h { |code, words_for| [code, [title(code), *words_for, code]] })
         end
       end
 

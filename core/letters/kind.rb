@@ -113,7 +113,7 @@ module Core
 
       # Raises NotFound.
       def self.fetch(key)
-        ALL.find { |one| one.key == key } ||
+        ALL.find { |kind| kind.key == key } ||
           raise(NotFound.new(:no_such_letter, "There is no letter of that kind."))
       end
     end

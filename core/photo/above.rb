@@ -49,9 +49,13 @@ module Core
       def camera(plane)
         return nil if focal_px.nil?
 
-        one, two, three = columns(plane)
-        scale = 2 / (size(one) + size(two))
-        first, second, to = [one, two, three].map { |column| column.map { |value| value * scale } }
+        first_column, two, three = columns(plane)
+        scale = 2 / (size(first_column) + size(two))
+        first, second, to = [first_column, two, three].map do |column|
+          column.map do |value|
+            value * scale
+          end
+        end
         third = cross(first, second)
         [-dot(first, to), -dot(second, to), dot(third, to).abs]
       end
@@ -95,13 +99,13 @@ module Core
       end
 
       def size(vector) = Math.sqrt(dot(vector, vector))
-      def dot(one, two) = (one[0] * two[0]) + (one[1] * two[1]) + (one[2] * two[2])
+      def dot(first, two) = (first[0] * two[0]) + (first[1] * two[1]) + (first[2] * two[2])
 
-      def cross(one, two)
+      def cross(first, two)
         [
-          (one[1] * two[2]) - (one[2] * two[1]),
-          (one[2] * two[0]) - (one[0] * two[2]),
-          (one[0] * two[1]) - (one[1] * two[0])
+          (first[1] * two[2]) - (first[2] * two[1]),
+          (first[2] * two[0]) - (first[0] * two[2]),
+          (first[0] * two[1]) - (first[1] * two[0])
         ]
       end
     end

@@ -31,51 +31,54 @@ module Core
       # Returns { straight_mm:, curve_mm:, sd_mm:, margin_mm:, slant:, height_mm:, notes:
       # [sentence],
       #           typed: { mm:, how:, difference_mm:, agrees: } | nil }.
-      def told(found, typed: nil)
+      def plain(measured, typed: nil)
         {
-          **found.to_h.slice(:straight_mm, :curve_mm, :sd_mm, :slant, :height_mm),
-          margin_mm: Fish::Length::Z95 * found.sd_mm,
-          notes: notes(found),
-          typed: compare(typed, found)
+          **measured.to_h.slice(:straight_mm, :curve_mm, :sd_mm, :slant, :height_mm),
+          margin_mm: Fish::Length::Z95 * measured.sd_mm,
+          notes: notes(measured),
+          typed: compare(typed, measured)
         }
       end
 
-      def notes(found)
-        [height_note(found), slant_note(found)].compact
+      def notes(measured)
+        [height_note(measured), slant_note(measured)].compact
       end
 
-      def height_note(found)
-        return nil if found.height_mm.nil?
+      def height_note(measured)
+        return nil if measured.height_mm.nil?
 
-        high = "The fish lies about #{found.height_mm.round} mm above the board and looks " \
-          "#{(found.on_board_mm - found.straight_mm).round} mm too long there; that is taken off."
-        return "#{high} The camera was #{(found.camera_mm / 10).round} cm away." if found.camera_mm
+        longer_mm = (measured.on_board_mm - measured.straight_mm).round
+        high = "The fish lies about #{measured.height_mm.round} mm above the board and looks " \
+          "#{longer_mm} mm too long there; that is taken off."
+        if measured.camera_mm
+          return "#{high} The camera was #{(measured.camera_mm / 10).round} cm away."
+        end
 
         "#{high} This picture does not say its focal length, so the usual distance " \
           "of a camera is taken, and costs error."
       end
 
-      def slant_note(found)
-        if found.slant.nil?
+      def slant_note(measured)
+        if measured.slant.nil?
           return (
             "Two marks are right only when the camera looked straight down on them; the error " \
               "allows for 10° off."
           )
         end
-        return nil unless found.slant > SLANTED
+        return nil unless measured.slant > SLANTED
 
-        "Taken from far aslant: the near end of the board stands #{Units.tenths(found.slant)} " \
+        "Taken from far aslant: the near end of the board stands #{Units.tenths(measured.slant)} " \
           "times as large as the far one. The error says what that costs."
       end
 
       # Against what was measured by hand; a length from a picture says nothing against itself.
-      def compare(typed, found)
+      def compare(typed, measured)
         return nil if typed.nil? || typed.how == "photo"
 
-        difference = found.straight_mm - typed.mm
+        difference = measured.straight_mm - typed.mm
         {
           mm: typed.mm, how: typed.how, difference_mm: difference,
-          agrees: difference.abs <= Fish::Length::Z95 * Math.hypot(typed.sd_mm, found.sd_mm)
+          agrees: difference.abs <= Fish::Length::Z95 * Math.hypot(typed.sd_mm, measured.sd_mm)
         }
       end
       private_class_method :notes, :height_note, :slant_note, :compare

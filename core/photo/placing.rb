@@ -38,7 +38,7 @@ module Core
           return placed.merge(free.to_h { |photo| [photo[:id], { fish_id: nil, sure: 1.0 }] })
         end
 
-        weights = free.map { |photo| [NO_FISH, *fish.map { |one| weight(photo[:at], one) }] }
+        weights = free.map { |photo| [NO_FISH, *fish.map { |caught| weight(photo[:at], caught) }] }
         chosen = best(weights)
         sure = certainties(weights, chosen)
         placed.merge(
@@ -60,7 +60,7 @@ module Core
       # Seconds to add to the camera's clock, from pictures that a person placed: about the middle
       # of their fish, then where the evening fits best.
       def clock_seconds(photos:, fish:)
-        windows = fish.to_h { |one| [one[:id], one] }
+        windows = fish.to_h { |caught| [caught[:id], caught] }
         anchors = photos.select { |photo| photo[:at] && windows.key?(photo[:fish_id]) }
         return nil if anchors.empty?
 
@@ -84,17 +84,17 @@ module Core
 
       def fit(timed, fish, windows, shift)
         timed.sum do |photo|
-          at = photo[:at] + shift
-          next weight(at, windows[photo[:fish_id]]) * 3 if windows.key?(photo[:fish_id])
+          shifted_at = photo[:at] + shift
+          next weight(shifted_at, windows[photo[:fish_id]]) * 3 if windows.key?(photo[:fish_id])
 
-          [NO_FISH, *fish.map { |one| weight(at, one) }].max
+          [NO_FISH, *fish.map { |caught| weight(shifted_at, caught) }].max
         end.round(6)
       end
 
-      def weight(at, fish)
-        return NO_TIME if at.nil?
+      def weight(time, fish)
+        return NO_TIME if time.nil?
 
-        outside = [fish[:from] - at, at - fish[:to], 0].max
+        outside = [fish[:from] - time, time - fish[:to], 0].max
         -outside * PER_SECOND
       end
 
@@ -105,20 +105,20 @@ module Core
         trail = weights.map do |row|
           highest = 0
           steps = []
-          after = reach.each_index.map do |at|
-            highest = at if reach[at] > reach[highest]
-            here = at.zero? ? NEVER : reach[highest] + row[at]
-            stay = reach[at] + row[0]
-            steps << (here >= stay && here > NEVER ? [highest, at] : [at, 0])
+          after = reach.each_index.map do |index|
+            highest = index if reach[index] > reach[highest]
+            here = index.zero? ? NEVER : reach[highest] + row[index]
+            stay = reach[index] + row[0]
+            steps << (here >= stay && here > NEVER ? [highest, index] : [index, 0])
             [here, stay].max
           end
           reach = after
           steps
         end
-        at = reach.each_index.max_by { |index| reach[index] }
+        place = reach.each_index.max_by { |index| reach[index] }
         trail
           .reverse
-          .map { |steps| steps[at].then { |from, chosen| (at = from) && chosen } }
+          .map { |steps| steps[place].then { |from, chosen| (place = from) && chosen } }
           .reverse
       end
 
@@ -135,10 +135,12 @@ module Core
         chosen.each_with_index.map do |place, index|
           parts =
             if place.zero?
-              (0...size).map { |at| ahead[index][at] + weights[index][0] + behind[index + 1][at] }
+              (0...size).map do |place|
+                ahead[index][place] + weights[index][0] + behind[index + 1][place]
+              end
             else
-              (0..place).map do |at|
-                ahead[index][at] + weights[index][place] + behind[index + 1][place]
+              (0..place).map do |index_before|
+                ahead[index][index_before] + weights[index][place] + behind[index + 1][place]
               end
             end
           Math.exp(log_sum(parts) - whole).clamp(0.0, 1.0)
@@ -147,18 +149,18 @@ module Core
 
       def step_ahead(reach, row)
         sum = NEVER
-        reach.each_index.map do |at|
-          sum = log_sum([sum, reach[at]])
-          stay = reach[at] + row[0]
-          at.zero? ? stay : log_sum([sum + row[at], stay])
+        reach.each_index.map do |index|
+          sum = log_sum([sum, reach[index]])
+          stay = reach[index] + row[0]
+          index.zero? ? stay : log_sum([sum + row[index], stay])
         end
       end
 
       def step_back(reach, row)
         sum = NEVER
-        reach.each_index.to_a.reverse.map do |at|
-          sum = log_sum([sum, reach[at] + row[at]]) unless at.zero?
-          log_sum([sum, reach[at] + row[0]])
+        reach.each_index.to_a.reverse.map do |index|
+          sum = log_sum([sum, reach[index] + row[index]]) unless index.zero?
+          log_sum([sum, reach[index] + row[0]])
         end.reverse
       end
 

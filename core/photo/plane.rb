@@ -67,7 +67,7 @@ module Core
         ]
       end
 
-      def cross(one, two) = (one[0] * two[1]) - (two[0] * one[1])
+      def cross(first, two) = (first[0] * two[1]) - (two[0] * first[1])
 
       # The way back, but for a factor: the matrix of cofactors.
       def turned_round(numbers)
@@ -85,11 +85,11 @@ module Core
         ]
       end
 
-      def times(one, two)
+      def times(first, two)
         [0, 3, 6].flat_map do |row|
           [0, 1, 2].map do |column|
-            (one[row] * two[column]) + (one[row + 1] * two[column + 3]) +
-              (one[row + 2] * two[column + 6])
+            (first[row] * two[column]) + (first[row + 1] * two[column + 3]) +
+              (first[row + 2] * two[column + 6])
           end
         end
       end

@@ -14,22 +14,26 @@ module Core
       end
 
       # One question by its name; a refusal comes back as { refused: { code:, message: } }.
-      def ask(question, given)
+      def ask(question, asked)
         case question
-        when "task" then { task: task(given[:exercise], given[:seed], given[:level] || 0) }
-        when "score" then score(given).to_h
-        when "shed" then { items: KitCall.shed(given[:task], **about(given[:task])) }
-        when "scenes" then { scenes: Scenes::ALL.map { |one| one.to_h.slice(:key, :title, :says, :guild) } }
-        when "begin" then begin_scene(given)
-        when "advance" then advance(given)
-        when "well" then GoodHand.play(scene: Scene.fetch(given[:scene]), seed: given[:seed],
-          rules: @rules).debrief
+        when "task"
+          { task: task(asked[:exercise], asked[:seed], asked[:level] || 0) }
+        when "score" then score(asked).to_h
+        when "shed" then { items: KitCall.shed(asked[:task], **about(asked[:task])) }
+        when "scenes" then { scenes: Scenes::ALL.map { |scene| listed(scene) } }
+        when "begin" then begin_scene(asked)
+        when "advance" then advance(asked)
+        when "well"
+          scene = Scene.fetch(asked[:scene])
+          GoodHand.play(scene:, seed: asked[:seed], rules: @rules).debrief
         end
       rescue Error => e
         { refused: { code: e.code, message: e.message } }
       end
 
       private
+
+      def listed(scene) = scene.to_h.slice(:key, :title, :says, :guild)
 
       def task(exercise, seed, level)
         case exercise
@@ -41,9 +45,9 @@ module Core
         end
       end
 
-      def score(given)
-        task, answer = given[:task], given[:answer]
-        case given[:exercise]
+      def score(exercise)
+        task, answer = exercise[:task], exercise[:answer]
+        case exercise[:exercise]
         when "place" then TagPlacement.score(task, answer)
         when "measure" then LengthReading.score(task, answer)
         when "read" then WornNumber.score(task, answer)
@@ -54,16 +58,17 @@ module Core
 
       def about(task) = { species: @species.fetch(task[:species_code]), rules: @rules }
 
-      def begin_scene(given)
-        @landing = Landing.new(scene: Scene.fetch(given[:scene]), seed: given[:seed], rules: @rules)
+      def begin_scene(setting)
+        @landing = Landing.new(scene: Scene.fetch(setting[:scene]), seed: setting[:seed],
+          rules: @rules)
         shown
       end
 
       # ms: since the last;  winds, drag_percent: as Landing#hands;  act: key | nil
-      def advance(given)
-        @landing.hands(**given.slice(:winds, :drag_percent))
-        @landing.act(given[:act]) if given[:act]
-        @landing.advance(given[:ms])
+      def advance(move)
+        @landing.hands(**move.slice(:winds, :drag_percent))
+        @landing.act(move[:act]) if move[:act]
+        @landing.advance(move[:ms])
         shown
       end
 

@@ -39,7 +39,7 @@ module Core
       private
 
       def can?(key) = @landing.acts.include?(key)
-      def done?(key) = @landing.timeline.any? { |one| one[:key] == key }
+      def done?(key) = @landing.timeline.any? { |entry| entry[:key] == key }
 
       def fight
         line = @landing.line

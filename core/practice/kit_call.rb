@@ -37,9 +37,9 @@ module Core
       end
 
       # given: { packed: [key] }
-      def score(task, given, species:, rules:)
+      def score(task, answer, species:, rules:)
         items = items(task, species, rules)
-        packed = (given[:packed] || []).map(&:to_s)
+        packed = (answer[:packed] || []).map(&:to_s)
         needed = items.select { |item| item[:required] }
         missing = needed.reject { |item| packed.include?(item[:key].to_s) }
         idle = packed.size - (needed.size - missing.size)

@@ -87,12 +87,12 @@ module Core
           tension: share.round(3), strained: share > STRAINED, breath: breath.round(3),
           mode: @line.mode, doing: @doing, acts:, hooked: @hooked, bleeding: @bleeding,
           tagged: @flags.include?("tagged"), length: @flags.include?("measured"), record:,
-          timeline: @timeline.last(3), **told
+          timeline: @timeline.last(3), **deck
         }
       end
 
       # What the Deck would say at this moment.
-      def told
+      def deck
         return { stage: nil, clock: [], lines: [] } if @outcome == "lost"
 
         now = situation
@@ -126,10 +126,10 @@ module Core
       private
 
       def situation
-        told = record
-        told = told.except(:length_mm, :length_kind, :length_how) if told[:length_mm].nil?
+        entry = record
+        entry = entry.except(:length_mm, :length_kind, :length_how) if entry[:length_mm].nil?
         Handling::Situation.new(species: @scene.species, rules: @rules, water: "sea",
-          encounter: told, now_ms: over? ? nil : @clock_ms)
+          encounter: entry, now_ms: over? ? nil : @clock_ms)
       end
 
       def gone

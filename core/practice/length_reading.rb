@@ -38,30 +38,30 @@ module Core
       end
 
       # given: { kind:, fault: key | "none", mm: }
-      def score(task, given)
-        parts = [kind(task, given), fault(task, given), number(task, given)]
+      def score(task, answer)
+        parts = [kind(task, answer), fault(task, answer), number(task, answer)]
         Answer.new(
           marks: (parts.sum { |part| part[:marks] } / parts.size.to_f).round, parts:,
           right: { kind: task[:kind], fault: task[:fault], mm: task[:true_mm] }
         )
       end
 
-      def kind(task, given)
-        good = given[:kind] == task[:kind]
+      def kind(task, answer)
+        good = answer[:kind] == task[:kind]
         says = task[:kind] == "FL" ? "to the fork, as its tail is forked" : "to the end of the tail"
         { name: "which length", marks: good ? FULL : 0, says: "It is measured #{says}." }
       end
 
-      def fault(task, given)
-        good = given[:fault] == (task[:fault] || "none")
+      def fault(task, answer)
+        good = answer[:fault] == (task[:fault] || "none")
         says = task[:fault] ? "Here #{FAULTS.fetch(task[:fault])}." : "It lies as it should."
         { name: "how it lies", marks: good ? FULL : 0, says: }
       end
 
       # Where something is wrong, the fish is laid again; the number is what the board shows then.
-      def number(task, given)
+      def number(task, answer)
         sd = Fish::Length::SD_MM_BY_METHOD.fetch("board")
-        off = (given[:mm].to_f - task[:true_mm]).abs
+        off = (answer[:mm].to_f - task[:true_mm]).abs
         marks = (FULL * (1 - (off / (NOTHING_AT_SD * sd)))).clamp(0, FULL)
         { name: "the number", marks: marks.round,
           says: "Off by #{off.round} mm; a board alone errs by #{sd.round} mm." }

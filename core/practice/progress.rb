@@ -35,14 +35,16 @@ module Core
 
       # { skill:, title:, n:, mean: | nil, low:, high: } of the last results of a skill
       def estimate(skill, results)
-        of = results.select { |one| one[:skill] == skill }.map { |result| marks(result) }.last(LAST)
-        told = { skill:, title: SKILLS.fetch(skill), n: of.size, mean: nil, low: nil, high: nil }
-        return told if of.size < LEAST
+        of = results.select do |result|
+          result[:skill] == skill
+        end.map { |result| marks(result) }.last(LAST)
+        summary = { skill:, title: SKILLS.fetch(skill), n: of.size, mean: nil, low: nil, high: nil }
+        return summary if of.size < LEAST
 
         mean = of.sum / of.size.to_f
-        sd = Math.sqrt(of.sum { |one| (one - mean)**2 } / (of.size - 1))
+        sd = Math.sqrt(of.sum { |mark| (mark - mean)**2 } / (of.size - 1))
         off = Estimates::NormalLaw.t95(of.size - 1) * sd / Math.sqrt(of.size)
-        told.merge(mean: mean.round, low: [mean - off, 0].max.round,
+        summary.merge(mean: mean.round, low: [mean - off, 0].max.round,
           high: [mean + off, 100].min.round)
       end
 
@@ -50,7 +52,7 @@ module Core
       # algorithm SM-2. Returns the day, nil before the first result.
       def due_on(skill, results)
         ease, interval, times, last = 2.5, 0, 0, nil
-        results.select { |one| one[:skill] == skill }.each do |result|
+        results.select { |result| result[:skill] == skill }.each do |result|
           quality = (marks(result) / 20.0).round
           if quality < 3
             times, interval = 0, 1
@@ -99,7 +101,7 @@ module Core
         last = results.select { |result| result[:skill] == "place" }.last(PLACED_LAST)
         return false if last.size < PLACED_LAST
 
-        sorted = last.map { |one| marks(one) }.sort
+        sorted = last.map { |result| marks(result) }.sort
         (sorted[(sorted.size / 2) - 1] + sorted[sorted.size / 2]) / 2.0 >= PLACED_MARKS
       end
 
@@ -111,7 +113,7 @@ module Core
           .last(SCENES_IN_A_ROW)
         last.size == SCENES_IN_A_ROW &&
           last.map { |result| result[:scene] }.uniq.size >= LEAST_SCENES &&
-          last.all? { |one| one[:points] && one[:points] < HARMLESS_POINTS }
+          last.all? { |result| result[:points] && result[:points] < HARMLESS_POINTS }
       end
       private_class_method :placing?, :scenes?
     end

@@ -13,8 +13,8 @@ module Core
       #         Hash; of a scene [[ms, winds, drag_percent, act | nil], ...] as a phone advanced it
       # Returns { marks: } or { points: }, nil where nothing comes of it.
       def call(door, result)
-        found = result[:skill] == "handle" ? points(door, result) : marks(door, result)
-        found unless found.nil? || found.value?(nil)
+        outcome = result[:skill] == "handle" ? points(door, result) : marks(door, result)
+        outcome unless outcome.nil? || outcome.value?(nil)
       rescue NoMethodError, TypeError, ArgumentError, KeyError, ZeroDivisionError
         # Deeds that are none.
         nil
@@ -31,8 +31,8 @@ module Core
 
         door.ask("begin", result.slice(:scene, :seed))
         result[:deeds].each do |ms, winds, drag_percent, act|
-          told = door.ask("advance", { ms:, winds:, drag_percent:, act: })
-          return { points: told[:debrief][:points] } if told[:debrief]
+          state = door.ask("advance", { ms:, winds:, drag_percent:, act: })
+          return { points: state[:debrief][:points] } if state[:debrief]
         end
         nil
       end

@@ -28,11 +28,11 @@ module Core
 
       # given: { x:, y: in the form's thousandths, angle_deg: to the body axis, from the tail,
       #   0 along it }
-      def self.score(task, given) = new(task, given).answer
+      def self.score(task, answer) = new(task, answer).answer
 
-      def initialize(task, given)
+      def initialize(task, answer)
         @form = Drawing::Form.fetch(task[:guild])
-        @x, @y, @angle_deg = given[:x].to_f, given[:y].to_f, given[:angle_deg].to_f
+        @x, @y, @angle_deg = answer[:x].to_f, answer[:y].to_f, answer[:angle_deg].to_f
       end
 
       def answer

@@ -213,8 +213,8 @@ module Core
       ALL = ROWS.map do |key, title, guild, school, steps|
         Card.new(
           key:, title:, guild:, school:,
-          steps: steps.map do |says, look, at, pieces, open|
-            Step.new(says:, look:, at:, pieces:, open: open || 0).freeze
+          steps: steps.map do |says, look, seconds, pieces, open|
+            Step.new(says:, look:, at: seconds, pieces:, open: open || 0).freeze
           end
         ).freeze
       end.freeze

@@ -29,10 +29,10 @@ module Core
         tries.find { |drawn| answered?(drawn, species, wanted) } || tries.last
       end
 
-      def water(dice, one, level)
+      def water(dice, animal, level)
         near = level.positive? ? 1.5 : 5.0
-        middle = dice.pick([one.warm_c - 4, one.warm_c, one.stop_c])
-        { species_code: one.code,
+        middle = dice.pick([animal.warm_c - 4, animal.warm_c, animal.stop_c])
+        { species_code: animal.code,
           surface_temp_c: dice.between(middle - near, middle + near).round(1),
           depth_to_m: dice.pick([2, 4, 8, 15, 25, 40]), bait: dice.pick(BAITS),
           hook: dice.pick(HOOKS), barbs: dice.pick(BARBS),
@@ -40,17 +40,17 @@ module Core
       end
 
       def answered?(drawn, species, wanted)
-        one = species.find { |other| other.code == drawn[:species_code] }
-        verdict(drawn, one, Protocol::HouseRules.default)[:verdict].to_s == wanted
+        animal = species.find { |other| other.code == drawn[:species_code] }
+        verdict(drawn, animal, Protocol::HouseRules.default)[:verdict].to_s == wanted
       end
 
       # given: { call: of ANSWERS }
-      def score(task, given, species:, rules:)
+      def score(task, answer, species:, rules:)
         verdict = verdict(task, species, rules)
         right = verdict[:verdict].to_s
         reasons = verdict[:findings].map(&:text)
         reasons = ["Nothing speaks against it under the house rules."] if reasons.empty?
-        marks = marks(given[:call].to_s, right)
+        marks = marks(answer[:call].to_s, right)
         Answer.new(
           marks:,
           parts: reasons.map { |text| { name: WORDS.fetch(right), marks:, says: text } },
@@ -66,10 +66,10 @@ module Core
         Trips::GoVerdict.for(species:, plan:, rules:)
       end
 
-      def marks(said, right)
-        return FULL if said == right
+      def marks(share, right)
+        return FULL if share == right
 
-        off = (ANSWERS.index(said) || 0) - ANSWERS.index(right)
+        off = (ANSWERS.index(share) || 0) - ANSWERS.index(right)
         return 0 if off.abs > 1
 
         off.positive? ? TOO_CAREFUL : TOO_BOLD

@@ -31,8 +31,8 @@ module Core
       end
 
       # given: { text: }
-      def score(task, given)
-        reading = Tags::Reading.new(given[:text].to_s)
+      def score(task, answer)
+        reading = Tags::Reading.new(answer[:text].to_s)
         prefix, digits = task[:series]
         share = share(reading, task, prefix, digits)
         Answer.new(
@@ -49,8 +49,8 @@ module Core
       def careful(task)
         number, cut = task[:number], task[:cut]
         kept = number[0, number.size - cut]
-        text = signs(kept).each_with_index.map do |sign, at|
-          doubtful?(task[:marks][at], sign) ? "?" : sign
+        text = signs(kept).each_with_index.map do |sign, index|
+          doubtful?(task[:marks][index], sign) ? "?" : sign
         end.join
         cut.positive? ? "#{text}*" : text
       end
@@ -79,8 +79,8 @@ module Core
         return task[:number] if tail.nil? || tail.size != digits
 
         true_tail = task[:number][prefix.size, digits]
-        prefix + signs(tail).each_with_index.map { |sign, at|
-          sign == "?" ? true_tail[at] : sign
+        prefix + signs(tail).each_with_index.map { |sign, index|
+          sign == "?" ? true_tail[index] : sign
         }.join
       end
 
@@ -96,7 +96,7 @@ module Core
       end
 
       # Compiled, text has no list of its characters.
-      def signs(text) = (0...text.size).map { |at| text[at] }
+      def signs(text) = (0...text.size).map { |index| text[index] }
 
       # Ten to a power, in whole numbers wherever core runs.
       def tens(power) = (0...power).reduce(1) { |product, _| product * 10 }

@@ -19,7 +19,7 @@ module Core
       end
 
       # species, water: codes, nil for all;  from, to: years, nil without a limit
-      def told?(species: nil, water: nil, from: nil, to: nil)
+      def answerable?(species: nil, water: nil, from: nil, to: nil)
         asked = cells([species, water, from, to])
         show?(asked) && all_filters.all? do |filter|
           held = cells(filter)
@@ -30,7 +30,7 @@ module Core
       private
 
       def all_filters
-        species, waters, years = [0, 1, 2].map { |at| @cells.keys.map { |cell| cell[at] }.uniq }
+        species, waters, years = [0, 1, 2].map { |axis| @cells.keys.map { |cell| cell[axis] }.uniq }
         starts = [nil, *years]
         [nil, *species].product([nil, *waters], starts, starts)
           .reject { |_, _, from, to| from && to && from > to }

@@ -23,8 +23,8 @@ module Core
           end
         end
         changes
-          .group_by { |one| one.slice(:kind, :before, :after) }
-          .map { |change, all| change.merge(guilds: all.map { |one| one[:guild] }.uniq) }
+          .group_by { |change| change.slice(:kind, :before, :after) }
+          .map { |change, all| change.merge(guilds: all.map { |change| change[:guild] }.uniq) }
       end
 
       # One situation for each stage, and those that a rule of their own is for.
@@ -40,7 +40,7 @@ module Core
       # Everything visible that a rule can move, as { [kind, slot] => text }.
       def facts(rules, plan, species, locker)
         air = rules.air_base_seconds(species.guild.air_class, species.guild.key)
-        found = {
+        changes = {
           %i[air seconds] => "#{air} s in one lift",
           %i[keep may] =>
             (
@@ -54,17 +54,17 @@ module Core
         Trips::Kit
           .call(plan:, locker:, rules:, trained_to_vent: true)
           .each do |item|
-            found[
+            changes[
               [:kit, item[:key]]
             ] = "#{item[:name]}#{' (optional)' unless item[:required]}: #{item[:reason]}"
           end
         Trips::Tackle
           .check(plan:, locker:, rules:)
-          .each { |finding| found[[:tackle, finding.key]] = finding.text }
+          .each { |finding| changes[[:tackle, finding.key]] = finding.text }
         advice(rules, plan, species).each do |line|
-          found[[:advice, line.key, line.text]] = line.text
+          changes[[:advice, line.key, line.text]] = line.text
         end
-        found
+        changes
       end
 
       # Every line for such a fish, tagged where it may be, in each of the cases.

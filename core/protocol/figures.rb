@@ -80,8 +80,8 @@ module Core
       # given: { name => Integer }, names as Symbols or Strings. Returns only what differs from our
       #        own.
       # Raises InvalidInput for an unknown name and for a figure outside its bounds.
-      def read(given)
-        read = given.to_h { |key, value| [key.to_sym, check(key, value)] }
+      def read(typed)
+        read = typed.to_h { |key, value| [key.to_sym, check(key, value)] }
         read.reject { |key, value| value == ALL[key].default }.freeze
       end
 

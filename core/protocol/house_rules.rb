@@ -104,13 +104,13 @@ module Core
 
       private
 
-      def notes(given)
-        given.to_h { |key, text| [Fish::Guild.fetch(key).key, text.to_s.strip[0, NOTE_CHARACTERS]] }
+      def notes(choices)
+        choices.to_h { |key, text| [Fish::Guild.fetch(key).key, text.to_s.strip[0, NOTE_CHARACTERS]] }
           .reject { |_guild, text| text.empty? }.freeze
       end
 
-      def chosen(question, given)
-        choice = given[question.key] || given[question.key.to_s] || {}
+      def chosen(question, choices)
+        choice = choices[question.key] || choices[question.key.to_s] || {}
         guilds = choice[:guilds] || choice["guilds"]
         school = allowed(question, choice[:school] || choice["school"] || question.default)
         # Our own answers by guild stand only beside our own default answer.

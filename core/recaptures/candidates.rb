@@ -59,11 +59,11 @@ module Core
       # Looks near the number first, and farther where nothing near is likely.
       #   slips: see Tags::Neighbours; 1 is enough for a number that is on a fish of ours
       # Yields it, for { candidates:, species: } of those that are within so many slips.
-      def self.search(slips: 2, **told)
-        found = weigh(**told, **yield(slips))
-        return found if slips < 2 || found.none_share <= Match::LIKELIER_THAN_NOT
+      def self.search(slips: 2, **search)
+        weighed = weigh(**search, **yield(slips))
+        return weighed if slips < 2 || weighed.none_share <= Match::LIKELIER_THAN_NOT
 
-        weigh(**told, **yield(slips + 1))
+        weigh(**search, **yield(slips + 1))
       end
 
       def initialize(report:, candidates:, species:, series: [], kept: ->(_) { [] })
@@ -83,10 +83,10 @@ module Core
         weighed = heaviest
         none = none_log
         top = [none, *weighed.map(&:log)].max
-        whole = Math.exp(none - top) + weighed.sum { |one| Math.exp(one.log - top) }
-        weighed.each { |one| one.share = Math.exp(one.log - top) / whole }
-        ranked = weighed.sort_by { |one| [-one.share, one.number] }.first(MOST)
-        ranked.each { |one| one.terms = one.terms.map { |term| spoken(term) } }
+        whole = Math.exp(none - top) + weighed.sum { |candidate| Math.exp(candidate.log - top) }
+        weighed.each { |candidate| candidate.share = Math.exp(candidate.log - top) / whole }
+        ranked = weighed.sort_by { |candidate| [-candidate.share, candidate.number] }.first(MOST)
+        ranked.each { |candidate| candidate.terms = candidate.terms.map { |term| spoken(term) } }
         Weighed.new(ranked:, none_share: Math.exp(none - top) / whole)
       end
 
@@ -96,21 +96,22 @@ module Core
       #         nil, km: | nil }, ...],
       # and the same of "none of these", whose number is nil.
       def features
-        found =
+        likely =
           fishes
             .filter_map { |tags| fits(tags) }
-            .filter_map { |fit| (one = candidate(fit, -50.0)) && [fit, one] }
-        ask(found.map { |_fit, one| one.fish_id })
-        [{ number: nil, weights: none_weights, length: nil, km: nil }] + found.map do |fit, one|
-          _log, tag, reading = fit.pairs.first
-          terms = [fate(one), *one.terms.drop(1)]
-          {
-            number: one.number,
-            weights: reading.weights(tag[:number]) + terms.filter_map(&:key),
-            length: parts(terms, "length"),
-            km: parts(terms, "place")
-          }
-        end
+            .filter_map { |fit| (candidate = candidate(fit, -50.0)) && [fit, candidate] }
+        ask(likely.map { |_fit, candidate| candidate.fish_id })
+        [{ number: nil, weights: none_weights, length: nil,
+           km: nil }] + likely.map do |fit, candidate|
+             _log, tag, reading = fit.pairs.first
+             terms = [fate(candidate), *candidate.terms.drop(1)]
+             {
+               number: candidate.number,
+               weights: reading.weights(tag[:number]) + terms.filter_map(&:key),
+               length: parts(terms, "length"),
+               km: parts(terms, "place")
+             }
+           end
       end
 
       # parts: see #features
@@ -170,16 +171,18 @@ module Core
         by_number = fishes.filter_map { |tags| fits(tags) }.sort_by { |fit| -fit.log }
         ask(by_number.first(MOST).map { |fit| fit.pairs[0][1][:fish_id] })
         best = none_log
-        found = by_number.each_with_object([]) do |fit, weighed|
+        kept = by_number.each_with_object([]) do |fit, weighed|
           break weighed if fit.log + MOST_BY_REST < best - NEGLIGIBLE
-          next unless (one = candidate(fit, best - NEGLIGIBLE))
+          next unless (candidate = candidate(fit, best - NEGLIGIBLE))
 
-          best = [best, one.log + least_fate(one)].max
-          weighed << one
+          best = [best, candidate.log + least_fate(candidate)].max
+          weighed << candidate
         end
-        ask(found.map(&:fish_id))
-        found.each do |one|
-          add(one, fate(one), at: one.terms.count { |term| term.name.end_with?("number") })
+        ask(kept.map(&:fish_id))
+        kept.each do |candidate|
+          add(candidate, fate(candidate), at: candidate.terms.count do |term|
+            term.name.end_with?("number")
+          end)
         end
       end
 
@@ -191,14 +194,15 @@ module Core
       end
 
       # The worst that its fate can still say against it.
-      def least_fate(one)
-        one.fish_id && !@asked.include?(one.fish_id) ? Weights::ALL[:kept] : fate(one).log
+      def least_fate(candidate)
+        asked = candidate.fish_id.nil? || @asked.include?(candidate.fish_id)
+        asked ? fate(candidate).log : Weights::ALL[:kept]
       end
 
-      def add(one, term, at: -1)
-        one.terms.insert(at, term)
-        one.log += term.log
-        one
+      def add(candidate, term, at: -1)
+        candidate.terms.insert(at, term)
+        candidate.log += term.log
+        candidate
       end
 
       # A fish with two tags is one candidate; so is a tag that no fish is known to carry.
@@ -217,7 +221,7 @@ module Core
         return nil if pairs[0][0] == Tags::Alignment::NEVER
 
         Fits.new(
-          pairs.each_with_index.sum { |(log, _, _), at| at.zero? ? log : second_log(log) },
+          pairs.each_with_index.sum { |(log, _, _), index| index.zero? ? log : second_log(log) },
           pairs
         )
       end
@@ -233,7 +237,7 @@ module Core
         return nil if days&.max&.negative?
 
         terms = [number("number", log, tag, reading), *others.map { |other| second_number(*other) }]
-        one =
+        candidate =
           Candidate.new(
             **tag.slice(
               :number, :fish_id, :species_code, :released_on, :ended_on, :lat_deg, :lon_deg, :holder
@@ -241,21 +245,22 @@ module Core
             log: terms.sum(&:log),
             terms:
           )
-        one.holder = "#{one.holder}, who reported it #{tag[:state]}" if %w[lost spoiled].include?(
+        candidate.holder = "#{candidate.holder}, who reported it #{tag[:state]}" if %w[lost
+          spoiled].include?(
           tag[:state]
         )
-        return one if days.nil?
+        return candidate if days.nil?
 
-        one.measured = Fish::Length.of(tag)
-        told(one, tag, days, least)
+        candidate.measured = Fish::Length.of(tag)
+        weigh_candidate(candidate, tag, days, least)
       end
 
-      def told(one, tag, days, least)
-        [kind(tag), length(tag, one, days), place(tag, days)].compact.each do |term|
-          add(one, term)
-          return nil if one.log + MOST_BY_REST < least
+      def weigh_candidate(candidate, tag, days, least)
+        [kind(tag), length(tag, candidate, days), place(tag, days)].compact.each do |term|
+          add(candidate, term)
+          return nil if candidate.log + MOST_BY_REST < least
         end
-        one
+        candidate
       end
 
       # [fewest, most] days since it was tagged that the catch can be.
@@ -274,8 +279,8 @@ module Core
       # "As read" is said of nothing that was filled in.
       def number_words(fit)
         filled = fit.filled.empty? ? nil : "#{fit.filled.join(' ')} filled in for what is not read"
-        said = [*filled, *fit.slips]
-        said.empty? ? "as read" : said.join("; ")
+        slips = [*filled, *fit.slips]
+        slips.empty? ? "as read" : slips.join("; ")
       end
 
       def second_number(log, tag, reading)
@@ -291,16 +296,17 @@ module Core
 
       def loose? = LOOSE.include?(@report[:found_how])
 
-      def fate(one)
-        if one.fish_id.nil?
-          weighed("fate", :unused) { "issued to #{one.holder}, not reported used yet" }
-        elsif !loose? && @were_kept.include?(one.fish_id)
+      def fate(candidate)
+        if candidate.fish_id.nil?
+          weighed("fate", :unused) { "issued to #{candidate.holder}, not reported used yet" }
+        elsif !loose? && @were_kept.include?(candidate.fish_id)
           weighed("fate", :kept) { "that fish was reported kept" }
-        elsif !loose? && came_off?(one)
-          weighed("fate", :off) { "this tag had come off on #{Units.day_text(one.ended_on)}" }
+        elsif !loose? && came_off?(candidate)
+          weighed("fate", :off) { "this tag had come off on #{Units.day_text(candidate.ended_on)}" }
         else
           weighed("fate", nil) do
-            one.ended_on ? "carried it until #{Units.day_text(one.ended_on)}" : "at large"
+            ended_on = candidate.ended_on
+            ended_on ? "carried it until #{Units.day_text(ended_on)}" : "at large"
           end
         end
       end
@@ -308,19 +314,19 @@ module Core
       def weighed(name, key, &words) = Term.new(name, key, key ? Weights::ALL[key] : 0.0, words)
 
       # Not on any day that the catch can have been.
-      def came_off?(one)
+      def came_off?(candidate)
         from = @report.fetch(:caught_from, @report[:caught_on])
-        one.ended_on && from && from > one.ended_on
+        candidate.ended_on && from && from > candidate.ended_on
       end
 
       def kind(tag)
-        told = @report[:species_code]
-        return nil if told.nil?
-        return weighed("species", nil) { "the same species" } if told == tag[:species_code]
+        species_code = @report[:species_code]
+        return nil if species_code.nil?
+        return weighed("species", nil) { "the same species" } if species_code == tag[:species_code]
 
         alike =
-          @species[tag[:species_code]].look_alikes.to_a.include?(told) ||
-          @species[told].look_alikes.to_a.include?(tag[:species_code])
+          @species[tag[:species_code]].look_alikes.to_a.include?(species_code) ||
+          @species[species_code].look_alikes.to_a.include?(tag[:species_code])
         if alike
           return weighed("species", :look_alike_species) { "another species that looks alike" }
         end
@@ -330,10 +336,10 @@ module Core
 
       # The density of what was measured about what would be expected, against that of any length; a
       # fish whose length nobody knows is weighed as any.
-      def length(tag, one, days)
+      def length(tag, candidate, days)
         kind = @species[tag[:species_code]]
         from, to =
-          [one.measured, @report[:length]].map do |length|
+          [candidate.measured, @report[:length]].map do |length|
             kind.convert(length)
           end
         return nil if from.nil? || to.nil?

@@ -67,10 +67,10 @@ module Core
         sd = Math.hypot(from.sd_mm, to.sd_mm)
         years = days / DAYS_PER_YEAR
         rated = days >= MIN_DAYS_FOR_RATE
-        told = verdict(increment, sd)
-        too_soon = too_soon(increment, days) if told == :grew
+        words = verdict(increment, sd)
+        too_soon = too_soon(increment, days) if words == :grew
         Result.new(
-          verdict: too_soon ? :no_measurable_growth : told,
+          verdict: too_soon ? :no_measurable_growth : words,
           why: too_soon,
           increment_mm: increment,
           sd_mm: sd,

@@ -13,13 +13,13 @@ module Core
     #   ours:     whether one of the numbers has the form of this programme's
     #   alike:    whether the species that was told is one that the fish's species is easily taken
     #             for
-    #   told:     whether this catch of that fish seems to have been told already
+    #   already_in: whether this catch of that fish seems to have been told already
     #   sure:     the share from which it is accepted alone, nil for our own
     #
     # Returns a Verdict. What is not accepted is kept and waits for the coordinator; nothing is
     # thrown away.
     class Match < Value.of(
-      :report, :complete, :carrying, :weighed, :ours, :told, :sure, alike: false
+      :report, :complete, :carrying, :weighed, :ours, :already_in, :sure, alike: false
     )
       # As sure as it must be to need nobody: so that of what is accepted alone at most one in 1,000
       # is wrong, and 95 in 100 numbers that were read right are accepted. Set with the weights by
@@ -47,7 +47,7 @@ module Core
           return waits(:two_fish, "The numbers are on two different fish.")
         end
 
-        contradiction || told_already || doubt || Verdict.new(fish:)
+        contradiction || already_reported || doubt || Verdict.new(fish:)
       end
 
       private
@@ -81,8 +81,8 @@ module Core
         fish.ended_on && (from.nil? || from > fish.ended_on)
       end
 
-      def told_already
-        return unless told
+      def already_reported
+        return unless already_in
 
         waits(:perhaps_same_catch, "This catch of the fish seems to have been told already.")
       end

@@ -58,7 +58,7 @@ module Core
       def day_words = CatchWords.day(caught_on:, said: day_said || "day", caught_from:)
 
       # What Candidates and Match hold against a fish.
-      def told
+      def for_matching
         {
           **slice(:species_code, :caught_on, :lat_deg, :lon_deg, :found_how),
           **(day_known? ? {} : { caught_from: }),

@@ -51,14 +51,14 @@ module Core
       end
 
       # { name => [fields] } of everything that either side tells.
-      def groups(said, stands)
-        told = (said.keys | stands.keys) - NOT_SAID
-        alone = told - TOGETHER.values.flatten
+      def groups(said_by_device, stands)
+        fields = (said_by_device.keys | stands.keys) - NOT_SAID
+        alone = fields - TOGETHER.values.flatten
         TOGETHER.merge(alone.to_h { |field| [field, [field]] })
       end
 
-      def same?(fields, one, other)
-        fields.all? { |field| blank(one[field]) == blank(other[field]) }
+      def same?(fields, first, other)
+        fields.all? { |field| blank(first[field]) == blank(other[field]) }
       end
 
       # Nothing said is nothing said, however it is written.

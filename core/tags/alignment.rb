@@ -23,8 +23,8 @@ module Core
         @weights = weights
         @codes = codes(text)
         places = (0...text.size).to_a
-        @reads = places.map { |at| text[at] == "*" ? nil : logs_of(text[at]) }
-        @too_many = places.map { |at| @weights[too_many(at)] }
+        @reads = places.map { |place| text[place] == "*" ? nil : logs_of(text[place]) }
+        @too_many = places.map { |place| @weights[too_many(place)] }
         @printed = []
         @rows = []
       end
@@ -56,16 +56,16 @@ module Core
         (@rows.size..number.size).each { |place| @rows << row(place) }
       end
 
-      def codes(text) = (0...text.size).map { |at| text[at].ord }
+      def codes(text) = (0...text.size).map { |index| text[index].ord }
 
       def common(printed)
         most = [printed.size, @printed.size, @rows.size - 1].min
-        (0...most).find { |at| printed[at] != @printed[at] } || most
+        (0...most).find { |index| printed[index] != @printed[index] } || most
       end
 
       def first_row
         row = [0.0]
-        @reads.each_with_index { |read, at| row << (row.last + (read ? @too_many[at] : 0.0)) }
+        @reads.each_with_index { |read, index| row << (row.last + (read ? @too_many[index] : 0.0)) }
         row
       end
 
@@ -89,16 +89,16 @@ module Core
         left_out, no_zeros = @weights.values_at(left_out(place), :no_zeros)
         row = [begun]
         sum = begun
-        @reads.each_with_index do |read, at|
-          way = above[at + 1]
+        @reads.each_with_index do |read, index|
+          way = above[index + 1]
           unless read.nil?
-            sum += @too_many[at]
+            sum += @too_many[index]
             way += left_out
             sum = way if way > sum
-            way = above[at] + read[printed]
+            way = above[index] + read[printed]
           end
           sum = way if way > sum
-          sum = zeros[at + 1] + no_zeros if zeros && zeros[at + 1] + no_zeros > sum
+          sum = zeros[index + 1] + no_zeros if zeros && zeros[index + 1] + no_zeros > sum
           row << sum
         end
         row
@@ -106,8 +106,8 @@ module Core
 
       # The same after one swap; nil while none is possible.
       def swapped(place, above, zeros)
-        at = @reads.each_index.select { |here| swap?(place, here) }
-        return nil if above.nil? && at.empty?
+        swapped = @reads.each_index.select { |here| swap?(place, here) }
+        return nil if above.nil? && swapped.empty?
 
         row =
           (
@@ -117,16 +117,17 @@ module Core
               Array.new(@reads.size + 1, NEVER)
             end
           )
-        at.each do |here|
+        swapped.each do |here|
           row[here + 1] = [row[here + 1], @rows[place - 2][0][here - 1] + @weights[:swapped]].max
         end
-        at.empty? ? row : carried(row, at.min + 1)
+        swapped.empty? ? row : carried(row, swapped.min + 1)
       end
 
       # What is read after the swap may be too many.
       def carried(row, from)
-        (from...@reads.size).each do |at|
-          row[at + 1] = [row[at + 1], row[at] + (@reads[at] ? @too_many[at] : 0.0)].max
+        (from...@reads.size).each do |index|
+          row[index + 1] =
+            [row[index + 1], row[index] + (@reads[index] ? @too_many[index] : 0.0)].max
         end
         row
       end
@@ -135,13 +136,13 @@ module Core
       def zeros_from(place)
         return nil if place <= @prefix_size || place == @printed.size
 
-        @rows[@prefix_size] if (@prefix_size...place).all? { |at| @printed[at] == NOUGHT }
+        @rows[@prefix_size] if (@prefix_size...place).all? { |index| @printed[index] == NOUGHT }
       end
 
-      def swap?(place, at)
-        return false if at.zero? || place < 2
+      def swap?(place, read_index)
+        return false if read_index.zero? || place < 2
 
-        here, before = @codes[at], @codes[at - 1]
+        here, before = @codes[read_index], @codes[read_index - 1]
         here != before && here == @printed[place - 2] && before == @printed[place - 1]
       end
 
@@ -151,7 +152,9 @@ module Core
         place > 1 && @printed[place - 1] == @printed[place - 2] ? :halved : :left_out
       end
 
-      def too_many(at) = at.positive? && @text[at] == @text[at - 1] ? :doubled : :too_many
+      def too_many(read_index)
+        read_index.positive? && @text[read_index] == @text[read_index - 1] ? :doubled : :too_many
+      end
 
       # Logs by the byte of the printed character.
       def logs_of(read)
@@ -163,79 +166,84 @@ module Core
           Number::TWINS.each do |letter, digit|
             logs[letter.ord] = @weights[:same] if digit == read && letter.ord < 256
           end
-          [read, twin].compact.each { |one| logs[one.ord] = @weights[:same] if one.ord < 256 }
+          [read, twin].compact.each do |character|
+            logs[character.ord] = @weights[:same] if character.ord < 256
+          end
         end
       end
 
       # From the end back, each time by the step that its sum came from.
       def steps
-        place, at = @printed.size, @reads.size
-        layer = @rows[place][1] && @rows[place][1][at] > @rows[place][0][at] ? 1 : 0
-        found = []
-        until place.zero? && at.zero?
-          name, place, at, layer = step(place, at, layer)
-          found << told(name, place, at) unless %i[same run].include?(name)
+        place, read_index = @printed.size, @reads.size
+        layer = @rows[place][1] && @rows[place][1][read_index] > @rows[place][0][read_index] ? 1 : 0
+        slips = []
+        until place.zero? && read_index.zero?
+          name, place, read_index, layer = step(place, read_index, layer)
+          slips << slip_at(name, place, read_index) unless %i[same run].include?(name)
         end
-        found.reverse
+        slips.reverse
       end
 
       # [name, place, at, layer] of the cell before.
-      def step(place, at, layer)
-        sum = @rows[place][layer][at]
-        ways(place, at, layer).find { |_name, before, *_cell| before && (before - sum).abs < 1e-9 }
+      def step(place, read_index, layer)
+        sum = @rows[place][layer][read_index]
+        ways(place, read_index, layer).find do |_name, before, *_cell|
+          before && (before - sum).abs < 1e-9
+        end
           .then { |name, _sum, *cell| [name, *cell] }
       end
 
-      def ways(place, at, layer)
+      def ways(place, read_index, layer)
         here = lambda do |back, taken, of = layer|
-          @rows[place - back][of]&.at(at - taken) if place >= back && at >= taken
+          @rows[place - back][of]&.at(read_index - taken) if place >= back && read_index >= taken
         end
-        read = at.positive? ? @reads[at - 1] : nil
-        run = at.positive? && read.nil?
+        read = read_index.positive? ? @reads[read_index - 1] : nil
+        run = read_index.positive? && read.nil?
         zeros = zeros_from(place) if place.positive?
         [
           [
-            character(place, at),
+            character(place, read_index),
             read && place.positive? && plus(here[1, 1], read[@printed[place - 1]]),
             place - 1,
-            at - 1,
+            read_index - 1,
             layer
           ],
-          [:run, run && here[0, 1], place, at - 1, layer],
-          [:run, run && place.positive? && here[1, 0], place - 1, at, layer],
+          [:run, run && here[0, 1], place, read_index - 1, layer],
+          [:run, run && place.positive? && here[1, 0], place - 1, read_index, layer],
           [
             :swapped,
-            layer == 1 && at > 1 && swap?(place, at - 1) && plus(here[2, 2, 0], @weights[:swapped]),
+            layer == 1 && read_index > 1 && swap?(place,
+              read_index - 1) && plus(here[2, 2, 0], @weights[:swapped]),
             place - 2,
-            at - 2,
+            read_index - 2,
             0
           ],
           [
             :no_prefix,
-            layer.zero? && at.zero? && place == @prefix_size && @weights[:no_prefix],
+            layer.zero? && read_index.zero? && place == @prefix_size && @weights[:no_prefix],
             0,
             0,
             0
           ],
           [
             :no_zeros,
-            zeros && plus(zeros[layer]&.at(at), @weights[:no_zeros]),
+            zeros && plus(zeros[layer]&.at(read_index), @weights[:no_zeros]),
             @prefix_size,
-            at,
+            read_index,
             layer
           ],
           [
             place.positive? && left_out(place),
             place.positive? && plus(here[1, 0], @weights[left_out(place)]),
             place - 1,
-            at,
+            read_index,
             layer
           ],
           [
-            at.positive? && too_many(at - 1),
-            read && plus(here[0, 1], @too_many[at - 1]),
+            read_index.positive? && too_many(read_index - 1),
+            read && plus(here[0, 1], @too_many[read_index - 1]),
             place,
-            at - 1,
+            read_index - 1,
             layer
           ]
         ]
@@ -243,10 +251,10 @@ module Core
 
       def plus(sum, log) = sum && (sum + log)
 
-      def character(place, at)
-        return nil unless place.positive? && at.positive?
+      def character(place, read_index)
+        return nil unless place.positive? && read_index.positive?
 
-        read, printed = @text[at - 1], @number[place - 1]
+        read, printed = @text[read_index - 1], @number[place - 1]
         return :unread if read == "?"
         if [read, Number::TWINS[read]].include?(printed) || Number::TWINS[printed] == read
           return :same
@@ -256,14 +264,14 @@ module Core
       end
 
       # place, at: of the cell before the step
-      def told(name, place, at)
+      def slip_at(name, place, read_index)
         case name
-        when :swapped then [name, @text[at, 2], @number[place, 2]]
+        when :swapped then [name, @text[read_index, 2], @number[place, 2]]
         when :no_prefix then [name, nil, @number[0, @prefix_size]]
         when :left_out, :halved then [name, nil, @number[place]]
-        when :too_many, :doubled then [name, @text[at], nil]
+        when :too_many, :doubled then [name, @text[read_index], nil]
         when :no_zeros then [name, nil, "0"]
-        else [name, @text[at], @number[place]]
+        else [name, @text[read_index], @number[place]]
         end
       end
     end

@@ -17,9 +17,13 @@ module Core
 
         reading = Reading.new(typed)
         likely =
-          known.sort.map { |one| [reading.log(one), one] }.select { |log, _| log > LEAST_LOG }
-        near = likely.sort_by { |log, one| [-log, one] }.first(MOST)
-        { number:, near: near.map { |_, one| { number: one, slips: reading.fit(one).slips } } }
+          known.sort.map do |number|
+            [reading.log(number), number]
+          end.select { |log, _| log > LEAST_LOG }
+        near = likely.sort_by { |log, number| [-log, number] }.first(MOST)
+        { number:, near: near.map do |_, number|
+          { number: number, slips: reading.fit(number).slips }
+        end }
       end
     end
   end

@@ -19,16 +19,16 @@ module Core
       def of(tail, digits:, slips:)
         return nil if tail.count("?") > MOST_UNREAD
 
-        found = case tail.size
+        tails = case tail.size
         when digits then misread(tail, slips) + on_strip(tail)
         when digits - 1 then longer(tail,
           slips) + misread(tail.rjust(digits, "0"), slips - 1)
         when 1...digits then misread(tail.rjust(digits, "0"), slips - 1)
         when digits + 1 then shorter(tail, slips)
-        when digits + 2 then shorter(tail, 1).flat_map { |one| shorter(one, 1) }
+        when digits + 2 then shorter(tail, 1).flat_map { |shorter_tail| shorter(shorter_tail, 1) }
         else []
         end
-        found.select { |one| one.size == digits }.uniq
+        tails.select { |found_tail| found_tail.size == digits }.uniq
       end
 
       # Numbers that lay beside it on the strip.
@@ -45,11 +45,11 @@ module Core
         return unread(tail, slips - tail.count("?")) if tail.include?("?")
 
         likely = alike(tail) + swaps(tail)
-        once = (0...tail.size).flat_map { |at| replaced(tail, at, DIGITS) } + likely
+        once = (0...tail.size).flat_map { |place| replaced(tail, place, DIGITS) } + likely
         if slips < 2
           once
         else
-          once + (slips > 2 ? once : likely).flat_map { |one| alike(one) }
+          once + (slips > 2 ? once : likely).flat_map { |tail_once| alike(tail_once) }
         end
       end
 
@@ -59,48 +59,66 @@ module Core
         whole = filled(tail)
         return whole if slips < 1
 
-        whole + swaps(tail).flat_map { |swap| filled(swap) } + whole.flat_map { |one| alike(one) }
+        whole + swaps(tail).flat_map { |swap| filled(swap) } + whole.flat_map do |variant|
+          alike(variant)
+        end
       end
 
       # One was left out.
       def longer(tail, slips)
         whole =
           (0..tail.size)
-            .flat_map { |at| DIGITS.flat_map { |digit| filled(tail.dup.insert(at, digit)) } }
+            .flat_map { |place| DIGITS.flat_map { |digit| filled(tail.dup.insert(place, digit)) } }
             .uniq
         beside(whole, tail, slips)
       end
 
       # One was too many.
       def shorter(tail, slips)
-        whole = (0...tail.size).flat_map { |at| filled(tail.dup.tap { |one| one.slice!(at) }) }.uniq
+        whole = (0...tail.size).flat_map do |place|
+          filled(tail.dup.tap do |copy|
+            copy.slice!(place)
+          end)
+        end.uniq
         beside(whole, tail, slips)
       end
 
       def beside(whole, tail, slips)
-        slips < 3 || tail.include?("?") ? whole : whole + whole.flat_map { |one| alike(one) }
+        if slips < 3 || tail.include?("?")
+          whole
+        else
+          whole + whole.flat_map do |variant|
+            alike(variant)
+          end
+        end
       end
 
       # Of neighbours that could both be read.
       def swaps(tail)
         places =
-          (0...(tail.size - 1)).reject do |at|
-            tail[at, 2].include?("?") || tail[at] == tail[at + 1]
+          (0...(tail.size - 1)).reject do |place|
+            tail[place, 2].include?("?") || tail[place] == tail[place + 1]
           end
-        places.map { |at| tail.dup.tap { |one| one[at], one[at + 1] = one[at + 1], one[at] } }
+        places.map do |place|
+          tail.dup.tap do |copy|
+            copy[place], copy[place + 1] = copy[place + 1], copy[place]
+          end
+        end
       end
 
       def filled(tail)
-        at = tail.index("?") or return [tail]
-        DIGITS.flat_map { |digit| filled(tail.dup.tap { |one| one[at] = digit }) }
+        place = tail.index("?") or return [tail]
+        DIGITS.flat_map { |digit| filled(tail.dup.tap { |copy| copy[place] = digit }) }
       end
 
       # With one digit replaced by each that looks like it.
       def alike(tail)
-        (0...tail.size).flat_map { |at| replaced(tail, at, ALIKE.fetch(tail[at], [])) }
+        (0...tail.size).flat_map { |place| replaced(tail, place, ALIKE.fetch(tail[place], [])) }
       end
 
-      def replaced(tail, at, digits) = digits.map { |digit| tail.dup.tap { |one| one[at] = digit } }
+      def replaced(tail, place, digits)
+        digits.map { |digit| tail.dup.tap { |copy| copy[place] = digit } }
+      end
       private_class_method :on_strip,
         :misread,
         :unread,

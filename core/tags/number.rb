@@ -39,8 +39,8 @@ module Core
       # what was typed.
       #   series: [[prefix, digits], ...]
       def as_printed(text, series)
-        found = completions(text, series)
-        found.size == 1 ? found.first : normalise(text)
+        numbers = completions(text, series)
+        numbers.size == 1 ? numbers.first : normalise(text)
       end
 
       # Every number of these series that the text is when nothing was misread: [String]
@@ -57,18 +57,18 @@ module Core
       # The digits of a series that a text gives, twins undone, `?` and `*` kept; nil when it is
       # none of that series. A prefix may be left out, or have its twin digits.
       def tail(plain, prefix)
-        rest = prefixed?(plain, prefix) ? plain[prefix.size, plain.size] : plain
+        tail = prefixed?(plain, prefix) ? plain[prefix.size, plain.size] : plain
         # Without the prefix most of it must be digits: ZZ9 is a word.
-        return nil if rest.size == plain.size && rest.scan(/[0-9?*]/).size * 2 < rest.size
+        return nil if tail.size == plain.size && tail.scan(/[0-9?*]/).size * 2 < tail.size
 
-        digits = rest.gsub(/[A-Z|]/) { |letter| TWINS.fetch(letter, letter) }
+        digits = tail.gsub(/[A-Z|]/) { |letter| TWINS.fetch(letter, letter) }
         digits.match?(/\A[0-9?*]+\z/) ? digits : nil
       end
 
       # Does it begin with the prefix, an unread character standing for any?
       def prefixed?(plain, prefix)
-        plain.size > prefix.size && (0...prefix.size).all? do |at|
-          [prefix[at], "?", TWINS[prefix[at]]].include?(plain[at])
+        plain.size > prefix.size && (0...prefix.size).all? do |index|
+          [prefix[index], "?", TWINS[prefix[index]]].include?(plain[index])
         end
       end
 
@@ -80,8 +80,11 @@ module Core
       end
 
       def complete(plain, prefix, digits)
-        found = tail(plain, prefix)
-        prefix + found.rjust(digits, "0") if found&.match?(/\A[0-9]+\z/) && found.size <= digits
+        tail_read = tail(plain, prefix)
+        return unless tail_read&.match?(/\A[0-9]+\z/) && tail_read.size <= digits
+
+        prefix + tail_read.rjust(digits,
+          "0")
       end
       private_class_method :complete
     end

@@ -82,8 +82,8 @@ module Core
         return nil if @text.include?("*")
 
         tails(prefix, digits).flat_map do |tail|
-          found = Neighbours.of(tail, digits:, slips:) or return nil
-          found.map { |one| prefix + one }
+          tails = Neighbours.of(tail, digits:, slips:) or return nil
+          tails.map { |tail_found| prefix + tail_found }
         end.uniq
       end
 
@@ -124,7 +124,7 @@ module Core
         cut =
           cut
             .compact
-            .filter_map { |rest| Number.tail(rest, prefix) }
+            .filter_map { |remainder| Number.tail(remainder, prefix) }
             .select { |tail| (tail.size - digits).abs <= 1 }
         [*Number.tail(@text, prefix), *cut].uniq
       end

@@ -73,14 +73,14 @@ module Core
       #   Asks with :gaps, :doubles or :foreign and their numbers for those that are explained.
       def unexplained
         left = %i[gaps doubles foreign].to_h do |part|
-          told = yield(part, self[part].map(&:number))
-          [part, self[part].reject { |row| told.include?(row.number) }]
+          value = yield(part, self[part].map(&:number))
+          [part, self[part].reject { |row| value.include?(row.number) }]
         end
         with(**left)
       end
 
       # As plain data.
-      def plain = to_h { |part, told| [part, told.is_a?(Array) ? told.map(&:to_h) : told] }
+      def plain = to_h { |part, value| [part, value.is_a?(Array) ? value.map(&:to_h) : value] }
     end
   end
 end

@@ -35,8 +35,8 @@ module Core
       module_function
 
       # told: Parts
-      def compile(**told)
-        parts = Parts.new(**told)
+      def compile(**parts_of_card)
+        parts = Parts.new(**parts_of_card)
         {
           format: FORMAT,
           **parts.slice(*AS_TOLD),
@@ -46,19 +46,19 @@ module Core
           },
           rules: rules(parts.rules),
           acts:,
-          species: parts.species.map { |one| species(one) },
+          species: parts.species.map { |entry| species(entry) },
           laws: parts.laws.map { |law| law(law) }
         }
       end
 
       # What a card tells, as values again, whichever way it came: the rules that count, a species.
-      def house_rules(told)
+      def house_rules(rules)
         Protocol::HouseRules.new(
-          **told.slice(:version, :own_version, :choices, :figures, :guild_notes)
+          **rules.slice(:version, :own_version, :choices, :figures, :guild_notes)
         )
       end
 
-      def fish(told) = Fish::Species.new(**told.slice(*SPECIES)).freeze
+      def fish(data) = Fish::Species.new(**data.slice(*SPECIES)).freeze
 
       # Only what differs from our own defaults has to be told.
       def rules(rules)
@@ -79,11 +79,12 @@ module Core
         }
       end
 
-      def species(one)
-        one
+      def species(entry)
+        entry
           .to_h
           .slice(*SPECIES)
-          .merge(guild_name: one.guild.name, length_kind: one.length_kind, taggable: one.taggable?)
+          .merge(guild_name: entry.guild.name, length_kind: entry.length_kind)
+          .merge(taggable: entry.taggable?)
       end
 
       def law(entry) = entry.to_h.slice(*LAW).merge(sentence: entry.sentence)

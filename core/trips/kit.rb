@@ -20,7 +20,7 @@ module Core
       TOOTHED = %i[long_jawed_toothed toothed_marine sharks].freeze
       GLOVED = %i[bass_like flat_headed_ambusher billed].freeze
 
-      def self.call(**given) = new(**given).items
+      def self.call(**settings) = new(**settings).items
 
       def initialize(plan:, locker:, rules:, trained_to_vent: false)
         @plan = plan
@@ -239,13 +239,13 @@ module Core
               }
             )
           air_budget = Handling::AirBudget.for(situation)
-          told =
+          items =
             Handling::TagDecision.advise(
               situation,
               score: Handling::Caution.score(situation, air_budget:),
               air_budget:
             )
-          told[:where] == :water
+          items[:where] == :water
         end
       end
 
@@ -329,8 +329,8 @@ module Core
         deep =
           plan
             .species
-            .filter_map { |one| Budgets.for(species: one, plan:, rules:)[:pressure] }
-            .filter_map { |one| one[:lead_kg] }
+            .filter_map { |animal| Budgets.for(species: animal, plan:, rules:)[:pressure] }
+            .filter_map { |animal| animal[:lead_kg] }
             .max
         return nil if deep.nil? || rules.school(:pressure) != :descend
 
@@ -347,8 +347,8 @@ module Core
 
       def venting
         deep =
-          plan.species.any? do |one|
-            (depths = Budgets.depths(one, plan, rules)) &&
+          plan.species.any? do |animal|
+            (depths = Budgets.depths(animal, plan, rules)) &&
               plan.depth_to_m.to_f >= depths[:likely_m]
           end
         return nil unless deep && @trained_to_vent && rules.school(:pressure) == :vent

@@ -11,9 +11,9 @@ module Core
     # Returns a Hash of plain values; `ready` is the worst of what stops the trip card from being
     # whole.
     class Outlook < Value.of(:plan, :locker, :rules, :laws, :member, :tags, :today)
-      def self.for(...) = new(...).found
+      def self.for(...) = new(...).outlook
 
-      def found
+      def outlook
         authorisation = Authorisation.check(member:, on: plan.held_on)
         kit =
           Kit.call(plan:, locker:, rules:, trained_to_vent: member.trained_to_vent?)
@@ -73,22 +73,23 @@ module Core
           handle_m: locker.net_handle_m,
           hoop_radius_m: locker.hoop_radius_m
         }
-        found = Landing.geometry(**geometry)
-        { known: true, **geometry, **found, sentence: landing_sentence(found, geometry) }
+        geometry_of_landing = Landing.geometry(**geometry)
+        { known: true, **geometry, **geometry_of_landing,
+          sentence: landing_sentence(geometry_of_landing, geometry) }
       end
 
-      def landing_sentence(found, geometry)
-        unless found[:reaches]
+      def landing_sentence(landing, geometry)
+        unless landing[:reaches]
           return (
             "The net cannot reach: your hand is #{geometry[:height_m]} m above the water and the " \
               "handle is #{geometry[:handle_m]} m. " \
-              "Take a handle at least #{(found[:short_m] + 0.5).ceil(1)} m longer, a drop net, " \
+              "Take a handle at least #{(landing[:short_m] + 0.5).ceil(1)} m longer, a drop net, " \
               "or stand lower."
           )
         end
-        low, high = found[:line_window_m]
+        low, high = landing[:line_window_m]
         "At the net leave #{low.round(1)} to #{high.round(1)} m of line out; the fish can be " \
-          "netted up to #{found[:x_max_m].round(1)} m from you."
+          "netted up to #{landing[:x_max_m].round(1)} m from you."
       end
 
       def forecast

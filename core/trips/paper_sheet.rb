@@ -43,26 +43,26 @@ module Core
 
       # "0712", "712", "7.12" and "7:12" are twelve minutes past seven: "07:12", or nil.
       def self.time(typed)
-        found = /\A(\d{1,2})[:. ]?(\d{2})\z/.match(typed.strip)
-        return nil if found.nil? || found[1].to_i > 23 || found[2].to_i > 59
+        match = /\A(\d{1,2})[:. ]?(\d{2})\z/.match(typed.strip)
+        return nil if match.nil? || match[1].to_i > 23 || match[2].to_i > 59
 
-        "#{found[1].rjust(2, '0')}:#{found[2]}"
+        "#{match[1].rjust(2, '0')}:#{match[2]}"
       end
 
       # "412 t" and "41.2t" are 412 mm by tape. { mm:, how: } or nil.
       def self.length(typed)
-        found = /\A(~?)([\d.,]+)\s*([bBtTrReE]?)\z/.match(typed.strip)
-        mm = found && length_mm(found[2])
-        mm && { mm:, how: HOWS.fetch(found[1].empty? ? found[3].downcase : found[1]) }
+        match = /\A(~?)([\d.,]+)\s*([bBtTrReE]?)\z/.match(typed.strip)
+        mm = match && length_mm(match[2])
+        mm && { mm:, how: HOWS.fetch(match[1].empty? ? match[3].downcase : match[1]) }
       end
 
       # Grams: "1620" is the fish, "1740-120" the scale with the wet sling and the sling. {
       # weight_g:, tare_g: } or nil.
       def self.weight(typed)
-        found = /\A(\d+)(?:\s*-\s*(\d+))?\z/.match(typed.strip)
-        return nil if found.nil?
+        match = /\A(\d+)(?:\s*-\s*(\d+))?\z/.match(typed.strip)
+        return nil if match.nil?
 
-        gross_g, tare_g = found[1].to_i, found[2]&.to_i
+        gross_g, tare_g = match[1].to_i, match[2]&.to_i
         net_g = gross_g - tare_g.to_i
         WEIGHTS_G.cover?(net_g) ? { weight_g: net_g, tare_g: } : nil
       end
@@ -79,8 +79,8 @@ module Core
 
       # The number printed after this one.
       def self.next_number(number)
-        found = number && /\A(.*?)(\d+)\z/.match(number)
-        found && (found[1] + (found[2].to_i + 1).to_s.rjust(found[2].length, "0"))
+        match = number && /\A(.*?)(\d+)\z/.match(number)
+        match && (match[1] + (match[2].to_i + 1).to_s.rjust(match[2].length, "0"))
       end
 
       # "+" takes the next number, "23" completes the one before it, "23 24" or "23+24" are two tags
@@ -117,7 +117,7 @@ module Core
       private_class_method :split_tags, :completed, :series_of
 
       def initialize(species, first_number)
-        @names = species.to_h { |one| [one[:code], one[:common_name]] }
+        @names = species.to_h { |entry| [entry[:code], entry[:common_name]] }
         @next = first_number
         @usual = []
       end
@@ -128,20 +128,20 @@ module Core
         rows.map do |cells|
           proposed = @next
           blank = COLUMNS.all? { |column| cells[column].to_s.strip.empty? }
-          told = row(cells, proposed)
-          follow(told, blank)
-          { proposed:, shown: told[:shown], wrong: told[:wrong], row: told[:row] }
+          read_row = row(cells, proposed)
+          follow(read_row, blank)
+          { proposed:, shown: read_row[:shown], wrong: read_row[:wrong], row: read_row[:row] }
         end
       end
 
       private
 
-      def follow(told, blank)
-        @next = self.class.next_number(told[:tag][:more].last || told[:tag][:number]) if !blank &&
-          told[:tag] && told[:tag][:kind] == "tagged"
-        return if told[:row].nil? || @usual.include?(told[:row][:species_code])
+      def follow(row, blank)
+        @next = self.class.next_number(row[:tag][:more].last || row[:tag][:number]) if !blank &&
+          row[:tag] && row[:tag][:kind] == "tagged"
+        return if row[:row].nil? || @usual.include?(row[:row][:species_code])
 
-        @usual += [told[:row][:species_code]]
+        @usual += [row[:row][:species_code]]
       end
 
       def row(cells, proposed)

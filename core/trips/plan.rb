@@ -29,9 +29,9 @@ module Core
 
         def longest_mm = species.map(&:large_mm).max || 0
 
-        def heaviest_g = species.map { |one| one.weight_g_at(one.large_mm) }.max || 0
+        def heaviest_g = species.map { |animal| animal.weight_g_at(animal.large_mm) }.max || 0
 
-        def guild_keys = species.map { |one| one.guild.key }.uniq
+        def guild_keys = species.map { |animal| animal.guild.key }.uniq
       end
   end
 end

@@ -19,22 +19,22 @@ module Core
     ) do
       # So many rows are read, and so many points seen; of more, every so manieth is shown, and
       # said.
-      def initialize(columns: [], rows: [], assumptions: [], chart: nil, **rest)
+      def initialize(columns: [], rows: [], assumptions: [], chart: nil, **fields)
         chart = chart.merge(points: thinned(chart[:points])) if chart && chart[:points]
-        super(columns:, rows: thinned(rows), assumptions:, chart:, **rest)
+        super(columns:, rows: thinned(rows), assumptions:, chart:, **fields)
       end
 
       # Chart or nil; of a missing number none.
       def drawn
-        told = chart && sentence && Chart.new(**chart.compact)
-        told if told&.any?
+        drawing = chart && sentence && Chart.new(**chart.compact)
+        drawing if drawing&.any?
       end
 
       # said: { key => { holds:, why:, by: } } of somebody's words about assumptions
-      def with_words(said)
+      def with_words(sentence)
         dup.tap do |answer|
           answer.assumptions = assumptions.map do |assumption|
-            { **assumption, holds: nil, why: nil, by: nil, **said.fetch(assumption[:key], {}) }
+            { **assumption, holds: nil, why: nil, by: nil, **sentence.fetch(assumption[:key], {}) }
           end
         end
       end

@@ -20,7 +20,7 @@ module Core
       # and year;  species, water: their names
       def of(rows, species:, water:, year:)
         visits = studies(rows).map { |days| visits(days) }
-          .max_by { |study| study.sum { |one| one[:again] } } || []
+          .max_by { |study| study.sum { |visit| visit[:again] } } || []
         again = visits.sum { |visit| visit[:again] }
         common = {
           key: "closed", title: "#{species} in #{water}", n: visits.sum { |visit| visit[:caught] },

@@ -41,7 +41,7 @@ module Core
           [fish, *limits].map { |count| count * PER_HOURS / rod_hours }
         end
 
-        def figures = [trips, rod_hours.round(1), fish, *span.map { |one| one.round(1) }]
+        def figures = [trips, rod_hours.round(1), fish, *span.map { |limit| limit.round(1) }]
 
         # Variance of the rate over that of a Poisson count, at least 1.
         def widening
@@ -87,13 +87,13 @@ module Core
       def of(trips, untold:) = [by_month(trips, untold), by_year(trips)]
 
       def by_month(trips, untold)
-        told = trips.size >= LEAST_TRIPS
+        enough = trips.size >= LEAST_TRIPS
         months = rates(trips, :month)
         Answer.new(
           key: "catch_per_hour", title: "Fish for fishing", n: trips.size,
-          missing: told ? nil : missing(trips.size, untold),
-          sentence: told ? sentence(Rate.new(trips), months, untold) : nil,
-          chart: told ? bars(months) : nil,
+          missing: enough ? nil : missing(trips.size, untold),
+          sentence: enough ? sentence(Rate.new(trips), months, untold) : nil,
+          chart: enough ? bars(months) : nil,
           columns: [
             "water", "month", "trips", "rod hours", "fish", "per 10 rod hours", "95 % from", "to"
           ],
@@ -156,8 +156,8 @@ module Core
         groups.sort.map { |key, rows| [key, Rate.new(rows)] }
       end
 
-      def missing(told, untold)
-        "#{told} #{told == 1 ? 'trip has' : 'trips have'} told how long they fished, " \
+      def missing(known, untold)
+        "#{known} #{known == 1 ? 'trip has' : 'trips have'} told how long they fished, " \
           "#{LEAST_TRIPS} are needed; #{untold} have not. Dockside asks for it."
       end
 
@@ -177,7 +177,7 @@ module Core
       end
 
       def bars(months)
-        rows = months.map { |month, rate| [name(month), *rate.span.map { |one| one.round(2) }] }
+        rows = months.map { |month, rate| [name(month), *rate.span.map { |limit| limit.round(2) }] }
         { kind: "bars", x: "month", y: "fish in #{Rate::PER_HOURS} rod hours", bars: rows }
       end
 
@@ -209,7 +209,7 @@ module Core
       end
 
       def rounded(ratio, digits)
-        [ratio.ratio, ratio.low, ratio.high].map { |one| one.round(digits) }
+        [ratio.ratio, ratio.low, ratio.high].map { |limit| limit.round(digits) }
       end
 
       def name(month) = Units::MONTHS[month - 1]

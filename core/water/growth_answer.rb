@@ -129,27 +129,27 @@ module Core
       end
 
       # What the better of the two models says of the year; nothing without an interval.
-      def season(found)
-        return nil unless found.is_a?(Estimates::SeasonalGrowth::Fit)
-        return "Seasons of growth are not seen: one even curve tells as much." unless found.better?
-        return nil if found.u_low.nil?
+      def season(fit)
+        return nil unless fit.is_a?(Estimates::SeasonalGrowth::Fit)
+        return "Seasons of growth are not seen: one even curve tells as much." unless fit.better?
+        return nil if fit.u_low.nil?
 
-        days = Estimates::Rates::Z95 * found.w_error * YEAR_DAYS
-        on = Date.new(2001, 1, 1) + (found.w * YEAR_DAYS).floor
-        "Growth swings by #{Words.percent_of({ share: found.u, low: found.u_low,
-                                               high: found.u_high })} about the year's mean, " \
+        days = Estimates::Rates::Z95 * fit.w_error * YEAR_DAYS
+        on = Date.new(2001, 1, 1) + (fit.w * YEAR_DAYS).floor
+        "Growth swings by #{Words.percent_of({ share: fit.u, low: fit.u_low,
+                                               high: fit.u_high })} about the year's mean, " \
           "fastest about #{on.day} #{Date::MONTHNAMES[on.month]} (give or take " \
           "#{days.round} days)."
       end
 
       YEAR_DAYS = 365
 
-      def aic(found)
-        return nil if found.nil?
-        return found if found.is_a?(String)
+      def aic(fit)
+        return nil if fit.nil?
+        return fit if fit.is_a?(String)
 
         format("AIC of one even curve %<even>.1f, with a season %<seasonal>.1f (%<n>d fish).",
-          even: found.even_aic, seasonal: found.aic, n: found.n)
+          even: fit.even_aic, seasonal: fit.aic, n: fit.n)
       end
 
       SPREAD = { growth: "of their growth", asymptote: "in the length they grow to" }.freeze
@@ -206,7 +206,7 @@ module Core
           share = (mm - a_mm) / (b_mm - a_mm)
           middle = fit.ga + (share * (fit.gb - fit.ga))
           half = Estimates::Rates::Z95 * Math.sqrt(variance(fit, share))
-          [mm / 10.0, middle, middle - half, middle + half].map { |one| one.round(2) }
+          [mm / 10.0, middle, middle - half, middle + half].map { |value| value.round(2) }
         end
       end
 

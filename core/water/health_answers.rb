@@ -68,9 +68,9 @@ module Core
       def members(count) = count == 1 ? "1 member" : "#{count} members"
 
       def share(count, of)
-        found = Estimates::Rates.wilson(count, of)
-        if found
-          found.values_at(:share, :low, :high).map { |one| one.clamp(0, 1).round(3) }
+        share = Estimates::Rates.wilson(count, of)
+        if share
+          share.values_at(:share, :low, :high).map { |limit| limit.clamp(0, 1).round(3) }
         else
           [nil, nil, nil]
         end

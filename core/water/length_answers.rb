@@ -67,13 +67,15 @@ module Core
         }
         return Answer.new(**common, missing: fit) if fit.is_a?(String)
 
-        at = rows.map { |row| row[:length_cm] }.sort[rows.size / 2].round
+        middle_cm = rows.map { |row| row[:length_cm] }.sort[rows.size / 2].round
         low, high =
-          [-1, 1].map { |side| (fit.weight_g(at) * Math.exp(side * 1.96 * fit.spread)).round }
+          [-1, 1].map do |side|
+            (fit.weight_g(middle_cm) * Math.exp(side * 1.96 * fit.spread)).round
+          end
         Answer.new(
           **common,
-          sentence: "#{species} of #{at} cm weigh " \
-            "#{fit.weight_g(at).round} g; nineteen in twenty " \
+          sentence: "#{species} of #{middle_cm} cm weigh " \
+            "#{fit.weight_g(middle_cm).round} g; nineteen in twenty " \
             "weigh between #{low} and #{high} g, by #{Words.fish(rows.size)} on a scale."
         )
       end

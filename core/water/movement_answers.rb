@@ -105,13 +105,13 @@ module Core
             nearest(spots, row[:to_lat], row[:to_lon])]
         end
         stays = pairs.group_by(&:first).map { |from, all| stay(from, all) }
-          .select { |one| one[:of] >= LEAST_FISH }.sort_by { |one| -one[:of] }
+          .select { |pair| pair[:of] >= LEAST_FISH }.sort_by { |pair| -pair[:of] }
         common = {
           key: "flow", title: "From spot to spot", n: rows.size, assumptions: ASSUMPTIONS,
           columns: ["let go nearest to", "seen again nearest to", "fish"],
           rows: pair_rows(pairs),
           chart: { kind: "bars", x: "let go nearest to", y: "seen again there, %",
-                   bars: stays.map { |one| Words.bar(one[:from], one) } },
+                   bars: stays.map { |stay| Words.bar(stay[:from], stay) } },
           worked_out: "Each place counts for its nearest spot; shares with Wilson's interval.",
           source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
         }
@@ -134,9 +134,9 @@ module Core
       def cells_named(answer)
         words = "Places are the middles of 5 km cells, distances straight lines between them in " \
           "steps of 5 km. #{answer.worked_out}"
-        answer.dup.tap do |told|
-          told.worked_out = words.sub("Distance by water", "Distance")
-          told.sentence = answer.sentence&.sub(" by water", " from cell to cell")
+        answer.dup.tap do |copy|
+          copy.worked_out = words.sub("Distance by water", "Distance")
+          copy.sentence = answer.sentence&.sub(" by water", " from cell to cell")
             &.sub("half of them within 0 km", "half of them in the same cell")
         end
       end
@@ -147,8 +147,8 @@ module Core
         rows = many.sort_by do |(from, to), fish|
           [from, -fish, to]
         end.map { |pair, fish| [*pair, fish] }
-        rest = few.sum { |_, fish| fish }
-        rest >= LEAST_OF_A_PAIR ? [*rows, [ELSEWHERE, ELSEWHERE, rest]] : rows
+        others = few.sum { |_, fish| fish }
+        others >= LEAST_OF_A_PAIR ? [*rows, [ELSEWHERE, ELSEWHERE, others]] : rows
       end
 
       def flow_words(most)
@@ -199,9 +199,9 @@ module Core
           sentence: "Of #{Words.fish(rows.size)} seen again, where people fish, " \
             "#{Words.percent_of(within.first)} were within 5 km by water; half of them within " \
             "#{median(km).ceil} km. Fish that go where nobody fishes are not seen.",
-          rows: within.map do |one|
-            [one[:km], one[:count], rows.size, *%i[share low high].map do |key|
-              one[key].round(3)
+          rows: within.map do |stay|
+            [stay[:km], stay[:count], rows.size, *%i[share low high].map do |key|
+              stay[key].round(3)
             end]
           end
         )
@@ -236,24 +236,24 @@ module Core
         Answer.new(**common, sentence: way_words(Estimates::Movement.heading(bearings)))
       end
 
-      def way_words(found)
-        chance = found.p < 0.0001 ? "under 1 in 10,000" : format("%.3f", found.p)
-        if found.p > 0.05
+      def way_words(fit)
+        chance = fit.p < 0.0001 ? "under 1 in 10,000" : format("%.3f", fit.p)
+        if fit.p > 0.05
           return (
-            "#{Words.fish(found.n)} that moved a kilometre or more went no way above the others " \
+            "#{Words.fish(fit.n)} that moved a kilometre or more went no way above the others " \
               "(chance of as much by itself #{chance})."
           )
         end
 
-        name = way_name(found.mean_deg)
+        name = way_name(fit.mean_deg)
         format(
           "%<fish>s that moved a kilometre or more were seen again mostly towards the %<name>s " \
             "(mean %<mean>.0f°, concentration %<r>.2f; chance of as much by itself %<chance>s). " \
             "That is where fish are seen, and so where people fish.",
-          fish: Words.fish(found.n),
+          fish: Words.fish(fit.n),
           name:,
-          mean: found.mean_deg,
-          r: found.concentration,
+          mean: fit.mean_deg,
+          r: fit.concentration,
           chance:
         )
       end

@@ -45,7 +45,7 @@ module Core
 
         kept = retention && kept_over_a_season(retention, seasons[:double_share])
         Answer.new(
-          **common, sentence: survival_words(told(fit), kept, released.sum, again.sum(&:sum))
+          **common, sentence: survival_words(shares_of(fit), kept, released.sum, again.sum(&:sum))
         )
       end
 
@@ -66,7 +66,7 @@ module Core
       end
 
       # By season where each is known well enough, else one share for all.
-      def told(fit)
+      def shares_of(fit)
         fits = [fit[:best], fit[:other]].compact
         best = fits.first
         return best if best.survival.size > 1 && best.survival.all? { |share| narrow?(share) }
@@ -186,7 +186,7 @@ module Core
           *row.values_at(:share, :low, :high).map { |share| 100 * share }
         )
       end
-      private_class_method :survival, :survival_method, :unfit, :told, :narrow?,
+      private_class_method :survival, :survival_method, :unfit, :shares_of, :narrow?,
         :kept_over_a_season, :survival_words, :least_words, :unshed, :m_array, :groups, :kept,
         :percent_fine
     end

@@ -14,10 +14,12 @@ module Core
 
       # A share of a bar chart, in percent: [label, share, low, high]
       def bar(label, row)
-        [label, *row.values_at(:share, :low, :high).map { |one| (100 * one).round(1) }]
+        [label, *row.values_at(:share, :low, :high).map { |share| (100 * share).round(1) }]
       end
 
-      def ratio(one) = format("%.2f times as often (%.2f to %.2f)", one.ratio, one.low, one.high)
+      def ratio(estimate)
+        format("%.2f times as often (%.2f to %.2f)", estimate.ratio, estimate.low, estimate.high)
+      end
 
       def span(middle, low, high, digits = 0)
         format("%.#{digits}f (%.#{digits}f to %.#{digits}f)", middle, low, high)

@@ -48,7 +48,9 @@ module Core
       # lon_deg:, kind: "sea" | "fresh" }]; those on dry land are left out.
       def places(features)
         outline = Outline.new(features)
-        features.select { |one| one.dig("properties", "kind") == "place" }.filter_map do |feature|
+        features.select do |feature|
+          feature.dig("properties", "kind") == "place"
+        end.filter_map do |feature|
           lon_deg, lat_deg = feature.dig("geometry", "coordinates")
           water = outline.water_at(lat_deg, lon_deg)
           water &&
@@ -78,8 +80,10 @@ module Core
         }
         drawn = feature(lough, features.size)
         ring = drawn.dig("geometry", "coordinates").first
-        before = features.find { |one| water?(one, name) }
-        others = (features - [before]).map { |one| land?(one) ? with_hole(one, ring, before) : one }
+        before = features.find { |feature| water?(feature, name) }
+        others = (features - [before]).map do |feature|
+          land?(feature) ? with_hole(feature, ring, before) : feature
+        end
         whole = [*others, drawn]
         check_whole(whole)
         whole + shores(whole)
@@ -143,8 +147,8 @@ module Core
         }
       end
 
-      def name(given, kind, where, index)
-        text = given.to_s.strip[0, 120]
+      def name(name, kind, where, index)
+        text = name.to_s.strip[0, 120]
         if kind == "place" && text.empty?
           refuse(where, "Feature #{index + 1} is a place without a name.")
         end
@@ -152,15 +156,15 @@ module Core
       end
 
       def coordinates(geometry, where, index)
-        found = geometry["coordinates"]
+        rings = geometry["coordinates"]
         case geometry["type"]
-        when "Point" then point(found, where, index)
-        when "LineString" then line(found, 2, where, index)
+        when "Point" then point(rings, where, index)
+        when "LineString" then line(rings, 2, where, index)
         else
-          unless found.is_a?(Array) && found.any?
+          unless rings.is_a?(Array) && rings.any?
             refuse(where, "Feature #{index + 1} has no rings.")
           end
-          found.map { |ring| ring(ring, where, index) }
+          rings.map { |ring| ring(ring, where, index) }
         end
       end
 
@@ -212,7 +216,7 @@ module Core
       def shores(features)
         land =
           features
-            .select { |one| one.dig("properties", "kind") == "land" }
+            .select { |feature| feature.dig("properties", "kind") == "land" }
             .map { |feature| Outline::Polygon.new(feature.dig("geometry", "coordinates").first(1)) }
         loughs = features.select { |feature| feature.dig("properties", "kind") == "lough" }
         loughs.filter_map do |lough|

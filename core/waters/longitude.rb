@@ -22,8 +22,10 @@ module Core
       # In the middle of these, round the globe; 0 of none.
       def middle(lons_deg)
         angles = lons_deg.map { |lon| lon * Math::PI / 180 }
-        Math.atan2(angles.sum { |one| Math.sin(one) }, angles.sum { |one| Math.cos(one) }) * 180 /
-          Math::PI
+        sines, cosines = angles.sum { |angle| Math.sin(angle) }, angles.sum do |angle|
+          Math.cos(angle)
+        end
+        Math.atan2(sines, cosines) * 180 / Math::PI
       end
     end
   end

@@ -34,8 +34,8 @@ module Core
       ON_LAND = "One of the places is on land, farther than 5 km from the water."
 
       def initialize(features)
-        @around = around(features)
-        features = unbroken(features)
+        @around = Drawing.middle_lon_deg(features)
+        features = Drawing.unbroken(features, @around)
         features += walls(features)
         @outline = Outline.new(features)
         rings = rings(features)
@@ -51,8 +51,8 @@ module Core
           rings.flat_map do |ring, water_inside|
             corners(ring.map { |lon, lat| flat(lat, lon) }, water_inside)
           end
-        @sees = @nodes.each_index.map { |at| seen_by_node(at) }
-        @from = @nodes.each_index.map { |at| distances(at) }
+        @sees = @nodes.each_index.map { |index| seen_by_node(index) }
+        @from = @nodes.each_index.map { |index| distances(index) }
         freeze
       end
 
@@ -71,13 +71,13 @@ module Core
         return Way.new(why: NOT_JOINED).freeze if middle.nil?
 
         path = [ends[0], *[wet[0], *middle, wet[1]].map { |x, y| degrees(x, y) }, ends[1]]
-        told(path)
+        path_of(path)
       end
 
       private
 
       # The way through these places, without those that are one.
-      def told(path)
+      def path_of(path)
         path = path.each_cons(2).filter_map { |from, to| to if apart?(from, to) }.unshift(path[0])
           .map { |lat, lon| [lat, Longitude.written(lon)] }
         Way.new(
@@ -88,28 +88,6 @@ module Core
       # A place on the same side of 180 degrees as the drawing, or as the first of two.
       def in_piece(place, first_lon_deg)
         [place[0], Longitude.near(place[1], @around || first_lon_deg)]
-      end
-
-      # The longitude that the drawing lies around; nil where nothing is drawn.
-      def around(features)
-        lons = features.flat_map { |one| points(one.dig("geometry", "coordinates")).map(&:first) }
-        Longitude.middle(lons) unless lons.empty?
-      end
-
-      def points(part) = part.first.is_a?(Numeric) ? [part] : part.flat_map { |one| points(one) }
-
-      # A drawing that lies on both sides of 180 degrees, in one piece.
-      def unbroken(features)
-        features.map do |one|
-          drawn = one.fetch("geometry")
-          one.merge("geometry" => drawn.merge("coordinates" => moved(drawn["coordinates"])))
-        end
-      end
-
-      def moved(part)
-        return part.map { |one| moved(one) } unless part.first.is_a?(Numeric)
-
-        [Longitude.near(part[0], @around), *part.drop(1)]
       end
 
       def flat(lat, lon) = [lon * @east_m, lat * METRES_PER_DEGREE]
@@ -165,22 +143,22 @@ module Core
 
       def of_kind(features, kind)
         features
-          .select { |one| one.dig("properties", "kind") == kind }
+          .select { |feature| feature.dig("properties", "kind") == kind }
           .map { |feature| feature.dig("geometry", "coordinates") }
       end
 
       # Corners where land juts out, each [x, y, x and y of the corner before, of the one after].
       def corners(ring, water_inside)
         points = ring[0...-1]
-        around = points.each_index.sum { |at| cross(*points[at - 1], *points[at]) }
+        around = points.each_index.sum { |index| cross(*points[index - 1], *points[index]) }
         side = (around.positive? ? 1 : -1) * (water_inside ? -1 : 1)
-        points.each_index.filter_map do |at|
-          before, here, after = points[at - 1], points[at], points[(at + 1) % points.size]
-          one, two = unit(before, here), unit(here, after)
-          next unless side * cross(*one, *two) > 1e-9
+        points.each_index.filter_map do |index|
+          before, here, after = points[index - 1], points[index], points[(index + 1) % points.size]
+          first, two = unit(before, here), unit(here, after)
+          next unless side * cross(*first, *two) > 1e-9
 
           # Away from both edges, on the water's side of them.
-          out = [(one[1] + two[1]) * side, (-one[0] - two[0]) * side]
+          out = [(first[1] + two[1]) * side, (-first[0] - two[0]) * side]
           long = Math.hypot(*out)
           [
             here[0] + (out[0] / long * OFF_SHORE_M),
@@ -231,13 +209,17 @@ module Core
       def crosses?(ax, ay, bx, by, edge)
         cx, cy, dx, dy = edge
         abx, aby, cdx, cdy = bx - ax, by - ay, dx - cx, dy - cy
-        one = (abx * (cy - ay)) - (aby * (cx - ax))
-        two = (abx * (dy - ay)) - (aby * (dx - ax))
-        return false if (one.positive? && two.positive?) || (one.negative? && two.negative?)
+        one_side = (abx * (cy - ay)) - (aby * (cx - ax))
+        other_side = (abx * (dy - ay)) - (aby * (dx - ax))
+        return false if same_side?(one_side, other_side)
 
         three = (cdx * (ay - cy)) - (cdy * (ax - cx))
         four = (cdx * (by - cy)) - (cdy * (bx - cx))
-        !((three.positive? && four.positive?) || (three.negative? && four.negative?))
+        !same_side?(three, four)
+      end
+
+      def same_side?(one_end, other_end)
+        (one_end.positive? && other_end.positive?) || (one_end.negative? && other_end.negative?)
       end
 
       # Does a line from there only touch the land at this corner, both its shores on one side?
@@ -252,16 +234,16 @@ module Core
 
       # Corners that a place sees and a way may turn at: { index => metres }
       def seen(x, y)
-        @nodes.each_with_index.with_object({}) do |(node, at), seen|
-          seen[at] = Math.hypot(node[0] - x, node[1] - y) if touches?(node, x, y) &&
+        @nodes.each_with_index.with_object({}) do |(node, index), seen|
+          seen[index] = Math.hypot(node[0] - x, node[1] - y) if touches?(node, x, y) &&
             clear?(x, y, node[0], node[1])
         end
       end
 
-      def seen_by_node(at)
-        here = @nodes[at]
+      def seen_by_node(index)
+        here = @nodes[index]
         @nodes.each_with_index.filter_map do |node, other|
-          if other == at || !touches?(node, here[0], here[1]) ||
+          if other == index || !touches?(node, here[0], here[1]) ||
               !touches?(here, node[0], node[1]) || !clear?(here[0], here[1], node[0], node[1])
             next
           end
@@ -277,14 +259,14 @@ module Core
         far[start] = 0.0
         open = [[0.0, start]]
         until open.empty?
-          metres, at = open.shift
-          next if metres > far[at]
+          metres, node = open.shift
+          next if metres > far[node]
 
-          @sees[at].each do |other, leg|
+          @sees[node].each do |other, leg|
             next unless (now = metres + leg) < far[other]
 
-            far[other], before[other] = now, at
-            open.insert(open.bsearch_index { |one| one[0] >= now } || open.size, [now, other])
+            far[other], before[other] = now, node
+            open.insert(open.bsearch_index { |entry| entry[0] >= now } || open.size, [now, other])
           end
         end
         [far, before]
@@ -296,10 +278,11 @@ module Core
 
         ends = seen(*to)
         best, first, last = Float::INFINITY, nil, nil
-        seen(*from).each do |at, leg|
-          far = @from[at][0]
-          ends.each do |other, rest|
-            best, first, last = leg + far[other] + rest, at, other if leg + far[other] + rest < best
+        seen(*from).each do |node, leg|
+          far = @from[node][0]
+          ends.each do |other, leg_m|
+            metres = leg + far[other] + leg_m
+            best, first, last = metres, node, other if metres < best
           end
         end
         first && corners_between(first, last)
@@ -308,7 +291,7 @@ module Core
       def corners_between(first, last)
         back = [last]
         back << @from[first][1][back.last] while back.last != first
-        back.reverse.map { |at| @nodes[at].first(2) }
+        back.reverse.map { |node| @nodes[node].first(2) }
       end
 
       # The place itself, or the nearest water's edge and a metre into it; nil when that is too far.
@@ -331,8 +314,8 @@ module Core
 
           [1, -1].each do |side|
             spot = [x + (across[0] * side * OFF_SHORE_M), y + (across[1] * side * OFF_SHORE_M)]
-            found = @outline.water_at(*degrees(*spot))
-            return off_shore(spot, found) || spot if found && (kind.nil? || found == kind)
+            water = @outline.water_at(*degrees(*spot))
+            return off_shore(spot, water) || spot if water && (kind.nil? || water == kind)
           end
         end
         nil

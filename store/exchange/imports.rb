@@ -38,7 +38,7 @@ module Store
     def list(limit:)
       @db[:imports].join(:members, id: :member_id).order(Sequel.desc(Sequel[:imports][:id]))
         .limit(limit)
-        .select(*%i[id made_at file_name state rows].map { |one| Sequel[:imports][one] },
+        .select(*%i[id made_at file_name state rows].map { |column| Sequel[:imports][column] },
           Sequel[:members][:name].as(:by)).all
         .map { |row| { **row, counts: counts(row[:id]) } }
     end
@@ -55,9 +55,9 @@ module Store
 
     # Rows after a line, in the file's order: [Core::Imports::Row]. state: of these only
     def rows(id, after: 0, limit: nil, state: nil)
-      found = @db[:import_rows].where(import_id: id).where { line > after }
-      found = found.where(state:) if state
-      found.order(:line).limit(limit).select(*ROW)
+      rows = @db[:import_rows].where(import_id: id).where { line > after }
+      rows = rows.where(state:) if state
+      rows.order(:line).limit(limit).select(*ROW)
         .map { |row| Core::Imports::Row.new(**present(row)) }
     end
 
@@ -88,10 +88,11 @@ module Store
         [reading[:line], reading[:state], Sequel.pg_jsonb_wrap(reading[:said]),
           Sequel.pg_jsonb_wrap(reading[:faults])]
       end
-      @db.from(:import_rows, Sequel.as(@db.values(values), :told, %i[at state said faults]))
-        .where(import_id: id, line: Sequel[:told][:at])
-        .update(state: Sequel[:told][:state], said: Sequel[:told][:said],
-          faults: Sequel[:told][:faults])
+      fresh = Sequel.as(@db.values(values), :fresh, %i[line_number state said faults])
+      @db.from(:import_rows, fresh)
+        .where(import_id: id, line: Sequel[:fresh][:line_number])
+        .update(state: Sequel[:fresh][:state], said: Sequel[:fresh][:said],
+          faults: Sequel[:fresh][:faults])
     end
 
     def stored(id, line, **columns)
@@ -106,11 +107,11 @@ module Store
         [line, Sequel.cast(row[:encounter_id], :uuid), Sequel.cast(row[:trip_id], :uuid),
           Sequel.pg_jsonb_wrap(row[:tags_before])]
       end
-      told = Sequel.as(@db.values(values), :told, %i[at encounter_id trip_id tags_before])
-      @db.from(:import_rows, told).where(import_id: id, line: Sequel[:told][:at]).update(
-        state: "stored",
-        **%i[encounter_id trip_id tags_before].to_h { |column| [column, Sequel[:told][column]] }
-      )
+      columns = %i[encounter_id trip_id tags_before]
+      fresh = Sequel.as(@db.values(values), :fresh, [:line_number, *columns])
+      @db.from(:import_rows, fresh)
+        .where(import_id: id, line: Sequel[:fresh][:line_number])
+        .update(state: "stored", **columns.to_h { |column| [column, Sequel[:fresh][column]] })
     end
 
     # Sums and repeated heads stay left out; rows that a choice left out are looked at again.

@@ -14,7 +14,7 @@ module Store
       @db[:reading_keys].join(:members, id: :member_id)
         .order(Sequel.desc(Sequel[:reading_keys][:id]))
         .select(
-          *SHOWN.map { |one| Sequel[:reading_keys][one] }, Sequel[:members][:name].as(:by)
+          *SHOWN.map { |column| Sequel[:reading_keys][column] }, Sequel[:members][:name].as(:by)
         ).all
     end
 
@@ -27,8 +27,8 @@ module Store
     def used(id, on:) = @db[:reading_keys].where(id:).update(used_on: on)
 
     # Returns whether there was one.
-    def revoke(id, at:)
-      @db[:reading_keys].where(id:, revoked_at: nil).update(revoked_at: at).positive?
+    def revoke(id, now:)
+      @db[:reading_keys].where(id:, revoked_at: nil).update(revoked_at: now).positive?
     end
   end
 end

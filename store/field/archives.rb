@@ -12,15 +12,15 @@ module Store
     end
 
     # Returns the key of a file that was made before, which nobody needs any more, or nil.
-    def ask(member_id, at:)
+    def ask(member_id, now:)
       before = find(member_id)
-      row = { asked_at: at, made_at: nil, file_key: nil, bytes: nil, trouble: nil }
+      row = { asked_at: now, made_at: nil, file_key: nil, bytes: nil, trouble: nil }
       @db[:archives].insert_conflict(target: :member_id, update: row).insert(member_id:, **row)
       before&.fetch(:file_key)
     end
 
-    def made(member_id, file_key:, bytes:, at:)
-      @db[:archives].where(member_id:).update(made_at: at, file_key:, bytes:)
+    def made(member_id, file_key:, bytes:, now:)
+      @db[:archives].where(member_id:).update(made_at: now, file_key:, bytes:)
     end
 
     def failed(member_id, trouble) = @db[:archives].where(member_id:).update(trouble:)

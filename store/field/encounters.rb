@@ -99,7 +99,7 @@ module Store
     # The numbers that a record named the last time that it counted: { tag_numbers:,
     # new_tag_numbers: }
     def named(id)
-      told =
+      encounter_rows =
         @db[:encounter_versions]
           .where(encounter_id: id)
           .where(Sequel.lit("stands->>'voided_because' is null"))
@@ -107,13 +107,13 @@ module Store
           .get(:stands)
           .to_h
       {
-        tag_numbers: told.fetch("tag_numbers", []),
-        new_tag_numbers: told.fetch("new_tag_numbers", [])
+        tag_numbers: encounter_rows.fetch("tag_numbers", []),
+        new_tag_numbers: encounter_rows.fetch("new_tag_numbers", [])
       }
     end
 
     # Who caught it where, in words for the desk: { member_name:, spot_name:, story_key: }
-    def told(id)
+    def on_deck(id)
       @db[:encounters]
         .join(:members, id: :member_id)
         .left_join(:spots, code: Sequel[:encounters][:spot_code])

@@ -38,9 +38,9 @@ module Store
     UNSETTLED = { settled_at: nil, mended_by: nil, mended_why: nil }.freeze
 
     # by: the id of who mended it at the desk, nil when its own phone or sheet sent it mended
-    def settle(id, at:, by: nil, why: nil)
+    def settle(id, now:, by: nil, why: nil)
       @db[:held_encounters].where(id:, settled_at: nil).update(
-        settled_at: at, mended_by: by, mended_why: why
+        settled_at: now, mended_by: by, mended_why: why
       )
     end
 

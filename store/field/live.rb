@@ -17,18 +17,18 @@ module Store
     # seen: what the Deck knows of it; nil from a device that knows nothing of its own, and what is
     #       there stays.
     # Returns { undos: }, locked; nil when another trip has a fish of this id.
-    def keep_fish(id:, trip_id:, at:, seen:, **what)
-      what = what.merge(seen: Sequel.pg_jsonb(seen)) if seen
+    def keep_fish(id:, trip_id:, at:, seen:, **state)
+      state = state.merge(seen: Sequel.pg_jsonb(seen)) if seen
       @db[:live_fish].insert_conflict(
         target: :id,
         update: {
-          **what,
+          **state,
           updated_at: at
         },
         update_where: {
           Sequel[:live_fish][:trip_id] => trip_id
         }
-      ).insert(id:, trip_id:, updated_at: at, **what)
+      ).insert(id:, trip_id:, updated_at: at, **state)
       @db[:live_fish].where(id:, trip_id:).for_update.select(:undos).first
     end
 
@@ -54,12 +54,12 @@ module Store
           .all
       taps =
         @db[:live_taps]
-          .where(fish_id: fish.map { |one| one[:id] })
+          .where(fish_id: fish.map { |animal| animal[:id] })
           .order(:position)
           .select(:fish_id, :act, :at)
           .all
           .group_by { |tap| tap.delete(:fish_id) }
-      fish.map { |one| one.merge(taps: taps.fetch(one[:id], [])) }
+      fish.map { |animal| animal.merge(taps: taps.fetch(animal[:id], [])) }
     end
 
     private

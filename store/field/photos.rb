@@ -55,8 +55,8 @@ module Store
     # meanwhile stays.
     def sweep(before:)
       gone = @db[:discarded_files].where { discarded_at < before }.returning(:key, :sha256).delete
-      shown = @db[:photos].where(sha256: gone.map { |one| one[:sha256] }).select_map(:sha256)
-      gone.reject { |one| shown.include?(one[:sha256]) }.map { |one| one[:key] }
+      shown = @db[:photos].where(sha256: gone.map { |photo| photo[:sha256] }).select_map(:sha256)
+      gone.reject { |photo| shown.include?(photo[:sha256]) }.map { |photo| photo[:key] }
     end
 
     # The next whose originals are held against their hash, those longest unlooked at first.
@@ -69,7 +69,7 @@ module Store
       )
     end
 
-    def checked(ids, fixity:, at:) = @db[:photos].where(id: ids).update(fixity:, checked_at: at)
+    def checked(ids, fixity:, now:) = @db[:photos].where(id: ids).update(fixity:, checked_at: now)
 
     # Those whose originals are not as they came.
     def unsound = all(photos.where(fixity: %w[missing damaged]).order(:checked_at))
@@ -79,7 +79,7 @@ module Store
     private
 
     def photos = @db[:photos].select(*COLUMNS)
-    def all(found) = found.map { |row| photo(row) }
+    def all(rows) = rows.map { |row| photo(row) }
     def photo(row) = Core::Records::Photo.new(**row, marks: deep(row[:marks]))
 
     def deep(json) = json && JSON.parse(JSON.generate(json), symbolize_names: true)

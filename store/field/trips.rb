@@ -72,11 +72,11 @@ module Store
       @db[:trips].where(id:).update(**stored(columns), updated_at: Sequel::CURRENT_TIMESTAMP)
     end
 
-    def submit(trip_id, at:)
+    def submit(trip_id, now:)
       @db[:trips]
         .where(id: trip_id)
         .exclude(state: "submitted")
-        .update(state: "submitted", submitted_at: at)
+        .update(state: "submitted", submitted_at: now)
     end
 
     def camera_seconds(trip_id) = @db[:trips].where(id: trip_id).get(:camera_seconds).to_h

@@ -31,16 +31,16 @@ module Store
     end
 
     # False when somebody rang already.
-    def called(id, member_id:, at:)
+    def called(id, member_id:, now:)
       @db[:calls]
         .where(id:, called_at: nil, dropped_at: nil)
-        .update(called_at: at, called_by: member_id)
+        .update(called_at: now, called_by: member_id)
         .positive?
     end
 
     # What is not to be said any more.
-    def drop(report_id, at:)
-      @db[:calls].where(report_id:, called_at: nil, dropped_at: nil).update(dropped_at: at)
+    def drop(report_id, now:)
+      @db[:calls].where(report_id:, called_at: nil, dropped_at: nil).update(dropped_at: now)
     end
 
     def forget(report_id)

@@ -61,7 +61,7 @@ module Store
     # used, whose number one of these may be a reading of; see Core::Recaptures::Candidates.
     def candidates(readings, series: self.series, slips: 2)
       asked = readings.flat_map { |reading| near(reading, series, slips) }
-      asked.flat_map { |one| tags(one).all }.uniq { |row| row.values_at(:number, :fish_id) }
+      asked.flat_map { |entry| tags(entry).all }.uniq { |row| row.values_at(:number, :fish_id) }
     end
 
     # The same for many whole readings, one slip around each: [[row] of each].
@@ -71,8 +71,8 @@ module Store
         readings.flat_map { |reading| near(reading, series, 1) }.flatten.uniq
       end
       all = asked.flatten.uniq
-      found = tags(all).all.group_by { |row| row[:number] }
-      asked.map { |numbers| numbers.flat_map { |number| found.fetch(number, []) } }
+      rows = tags(all).all.group_by { |row| row[:number] }
+      asked.map { |numbers| numbers.flat_map { |number| rows.fetch(number, []) } }
     end
 
     # [[prefix, digits], ...] of our series
@@ -140,7 +140,7 @@ module Store
             part.where(like(column, asked)).limit(MOST)
           end
         end
-        .reduce { |one, other| one.union(other, all: true, alias: :found) }
+        .reduce { |query, other| query.union(other, all: true, alias: :found) }
     end
 
     # A row a tag of a fish, then one a tag that left the stock, of which no catch is known.

@@ -31,9 +31,9 @@ module Store
     # Returns { rows: [...], total: Integer, after: [value, id] | nil }.
     def page(sort: "caught_on", descending: true, limit: 50, after: nil, **filter)
       column = SORTS.fetch(sort)
-      found = filtered(**filter)
+      selection = filtered(**filter)
       value = Sequel.function(:coalesce, column, FLOOR.fetch(column))
-      rows = found.select_append(value.as(:sort_value))
+      rows = selection.select_append(value.as(:sort_value))
       rows = rows.where(after_condition(value, after, descending)) if after
       direction = descending ? :desc : :asc
       rows =
@@ -45,7 +45,7 @@ module Store
       rows = rows.first(limit)
       {
         rows: rows.map { |row| row.except(:sort_value) },
-        total: found.count,
+        total: selection.count,
         after: more ? rows.last.values_at(:sort_value, :id) : nil
       }
     end
@@ -59,13 +59,13 @@ module Store
     end
 
     def filtered(search: nil, state: nil, species_code: nil, member_id: nil)
-      found = @db.from(all.as(:finds))
-      found = found.where(state:) if state
-      found = found.where(species_code:) if species_code
+      rows = @db.from(all.as(:finds))
+      rows = rows.where(state:) if state
+      rows = rows.where(species_code:) if species_code
       unless search.to_s.strip.empty?
-        pattern = "%#{found.escape_like(search.strip)}%"
-        found =
-          found.where(
+        pattern = "%#{rows.escape_like(search.strip)}%"
+        rows =
+          rows.where(
             %i[number species_name finder place]
               .map { |column| Sequel.ilike(column, pattern) }
               .reduce(:|)
@@ -73,15 +73,15 @@ module Store
       end
       # Own finds: fish the member handled, and recaptures the member logged that have no fish yet.
       if member_id
-        found =
-          found.where(
+        rows =
+          rows.where(
             Sequel.|(
               { member_id: },
               { fish_id: @db[:encounters].where(member_id:).exclude(fish_id: nil).select(:fish_id) }
             )
           )
       end
-      found
+      rows
     end
 
     def all = reported.union(recaptured, all: true, from_self: false)

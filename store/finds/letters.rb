@@ -18,29 +18,29 @@ module Store
     end
 
     # Letters about a report that have not left: [{ id:, kind:, leaves_at: }]
-    def waiting_to_leave(report_id, at:)
+    def waiting_to_leave(report_id, now:)
       @db[:letters]
         .where(report_id:, state: "queued")
-        .where { leaves_at > at }
+        .where { leaves_at > now }
         .order(:id)
         .select(:id, :kind, :leaves_at)
         .all
     end
 
-    def call_back(report_id, at:, why:)
+    def call_back(report_id, now:, why:)
       @db[:letters]
         .where(report_id:, state: "queued")
-        .where { leaves_at > at }
+        .where { leaves_at > now }
         .update(state: "withdrawn", last_error: why)
     end
 
     # The letter, now being carried; nil when it is not to be. One that was being carried already
     # was left behind by a server that stopped.
-    def start(id, at:)
+    def start(id, now:)
       letter =
         @db[:letters]
           .where(id:, state: %w[queued sending])
-          .where { Sequel.|({ leaves_at: nil }, leaves_at <= at) }
+          .where { Sequel.|({ leaves_at: nil }, leaves_at <= now) }
           .for_update
           .skip_locked
           .first or return
@@ -50,7 +50,7 @@ module Store
       change(
         id,
         state: "sending",
-        started_at: at,
+        started_at: now,
         attempts: letter[:attempts] + 1,
         next_try_at: nil,
         perhaps_twice: letter[:perhaps_twice] || left_behind
@@ -58,7 +58,7 @@ module Store
       @db[:letters].first(id:)
     end
 
-    def sent(id, at:) = change(id, state: "sent", sent_at: at, last_error: nil)
+    def sent(id, now:) = change(id, state: "sent", sent_at: now, last_error: nil)
 
     # next_try_at: nil when it is given up
     def not_sent(id, why:, next_try_at:)
@@ -101,23 +101,23 @@ module Store
     # { letters: [...], counts: { state => Integer }, total: }, the newest first. before: id of the
     # last one seen
     def page(state: nil, kind: nil, search: nil, before: nil, limit: 50)
-      found = @db[:letters]
-      found = found.where(kind:) if kind
+      letters = @db[:letters]
+      letters = letters.where(kind:) if kind
       unless search.to_s.strip.empty?
-        found =
-          found.where(
+        letters =
+          letters.where(
             %i[recipient subject]
-              .map { |column| Sequel.ilike(column, "%#{found.escape_like(search.strip)}%") }
+              .map { |column| Sequel.ilike(column, "%#{letters.escape_like(search.strip)}%") }
               .reduce(:|)
           )
       end
-      counts = found.group_and_count(:state).to_hash(:state, :count)
-      found = found.where(state:) if state
-      total = found.count
-      found = found.where { id < before } if before
+      counts = letters.group_and_count(:state).to_hash(:state, :count)
+      letters = letters.where(state:) if state
+      total = letters.count
+      letters = letters.where { id < before } if before
       {
         letters:
-          found.order(Sequel.desc(:id)).limit(limit).select(*COLUMNS).map { |row| shown(row) },
+          letters.order(Sequel.desc(:id)).limit(limit).select(*COLUMNS).map { |row| shown(row) },
         counts:,
         total:
       }

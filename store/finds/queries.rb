@@ -23,7 +23,7 @@ module Store
             rows.exclude(settled_by: nil).order(Sequel.desc(:settled_at))
           end
         )
-      found =
+      doubts_by_id =
         rows
           .order_append(:encounter_id, Sequel[:queries][:code])
           .limit(limit)
@@ -43,10 +43,10 @@ module Store
           .all
       tags =
         @db[:taggings].where(
-          encounter_id: found.map { |row| row[:encounter_id] },
+          encounter_id: doubts_by_id.map { |row| row[:encounter_id] },
           ended_at: nil
         ).select_hash_groups(:encounter_id, :tag_number)
-      found.map { |row| row.merge(numbers: tags.fetch(row[:encounter_id], [])) }
+      doubts_by_id.map { |row| row.merge(numbers: tags.fetch(row[:encounter_id], [])) }
     end
 
     def open = @db[:queries].where(settled_at: nil).count
@@ -86,9 +86,9 @@ module Store
     end
 
     # by nil: open again
-    def settle(encounter_id, code, by:, why:, at:)
+    def settle(encounter_id, code, by:, why:, now:)
       @db[:queries].where(encounter_id:, code:).update(
-        settled_at: by && at,
+        settled_at: by && now,
         settled_by: by,
         settled_why: by && why
       )
@@ -96,20 +96,21 @@ module Store
 
     # Replaces the open doubts about these encounters; what a coordinator settled stays so.
     def flag(doubts)
-      doubts.each do |encounter_id, found|
+      doubts.each do |encounter_id, noted|
         @db[:queries]
           .where(encounter_id:, settled_at: nil)
-          .exclude(code: found.map { |one| one.code.to_s })
+          .exclude(code: noted.map { |query| query.code.to_s })
           .update(settled_at: Sequel::CURRENT_TIMESTAMP)
-        found.each do |one|
-          row = { sentence: one.sentence, evidence: Sequel.pg_jsonb(one.evidence), settled_at: nil }
+        noted.each do |query|
+          row = { sentence: query.sentence, evidence: Sequel.pg_jsonb(query.evidence),
+                  settled_at: nil }
           @db[:queries].insert_conflict(
             target: %i[encounter_id code],
             update: row,
             update_where: {
               Sequel[:queries][:settled_by] => nil
             }
-          ).insert(encounter_id:, code: one.code.to_s, **row)
+          ).insert(encounter_id:, code: query.code.to_s, **row)
         end
       end
     end

@@ -63,8 +63,8 @@ module Store
     def mark_matched(id) = @db[:reports].where(id:).update(state: "matched", waiting_reason: nil)
 
     # The match ends but its row stays.
-    def unmatch(report_id, at:)
-      @db[:matches].where(report_id:, undone_at: nil).update(undone_at: at)
+    def unmatch(report_id, now:)
+      @db[:matches].where(report_id:, undone_at: nil).update(undone_at: now)
     end
 
     def decided_by_hand?(report_id)
@@ -101,11 +101,11 @@ module Store
         .all
     end
 
-    def pass_on(ids, to:, at:)
+    def pass_on(ids, to:, now:)
       @db[:reports]
         .where(id: ids, passed_on_at: nil)
         .exclude(other_programme: nil)
-        .update(passed_on_at: at, passed_on_to: to)
+        .update(passed_on_at: now, passed_on_to: to)
     end
 
     private
@@ -120,9 +120,9 @@ module Store
 
     def report(row) = row && Core::Recaptures::Report.new(**row)
 
-    def columns(told)
-      lists = told.slice(:more_numbers, :numbers)
-      told.merge(lists.transform_values { |list| Sequel.pg_array(list.to_a, :text) })
+    def columns(fields)
+      lists = fields.slice(:more_numbers, :numbers)
+      fields.merge(lists.transform_values { |list| Sequel.pg_array(list.to_a, :text) })
     end
   end
 end

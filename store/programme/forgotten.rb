@@ -22,13 +22,13 @@ module Store
     end
 
     # email: where letters go, nil where none can
-    def forget(member_id, email:, at:)
+    def forget(member_id, email:, now:)
       name, public_name, account_id = @db[:members].where(id: member_id)
         .get(%i[name public_name account_id])
       addresses = [*email, *earlier_addresses(member_id)].uniq
       forget_trips(member_id)
       forget_pictures(member_id)
-      forget_exports(member_id, name, at)
+      forget_exports(member_id, name, now)
       # The file goes with the next upkeep.
       @db[:archives].where(member_id:).update(made_at: Time.at(0))
       forget_table_rows([name, *public_name, *addresses])
@@ -42,7 +42,7 @@ module Store
       @db[:members].where(id: member_id).update(
         name: NAME, public_name: nil, account_id: nil, permit_number: nil, permit_expires_on: nil,
         trained: Sequel.pg_array([], :text), stricter: Sequel.pg_jsonb({}), active: false,
-        forgotten_at: at
+        forgotten_at: now
       )
       @db[:accounts].where(id: account_id).delete if account_id
     end
@@ -84,13 +84,13 @@ module Store
     end
 
     # Files of own fish, which hold exact places, go with the next upkeep.
-    def forget_exports(member_id, name, at)
+    def forget_exports(member_id, name, time)
       exports = @db[:exports].where(member_id:)
       own = exports.where(Sequel.like(:receiver, "%, own fish"))
       others = @db[:exports].exclude(member_id:).select(:sha256)
       own.exclude(sha256: others).distinct.select_map(:sha256).each do |sha256|
         @db[:discarded_files].insert_conflict
-          .insert(key: "exports/#{sha256}", sha256:, discarded_at: at)
+          .insert(key: "exports/#{sha256}", sha256:, discarded_at: time)
       end
       @db[:exports].where(Sequel.like(:receiver, "%#{exports.escape_like(name)}%"))
         .update(receiver: Sequel.function(:replace, :receiver, name, NAME))

@@ -21,7 +21,7 @@ module Store
     def versions_at(times)
       made = @db[:house_rules].order(:version).select_map(%i[made_at version])
       times.to_h do |time|
-        [time, (made.reverse.find { |at, _| at <= time } || made.first).last]
+        [time, (made.reverse.find { |from, _| from <= time } || made.first).last]
       end
     end
 

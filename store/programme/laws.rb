@@ -42,7 +42,7 @@ module Store
     # wrong.
     # [{ id:, ..., superseded_at:, withdrawn_at:, withdrawn_because: }]
     def past(limit: 200)
-      shown = [:id, *COLUMNS].map { |one| Sequel[:laws][one] }
+      shown = [:id, *COLUMNS].map { |column| Sequel[:laws][column] }
       @db[:laws]
         .exclude(superseded_at: nil)
         .left_join(:members, id: :entered_by)
@@ -63,19 +63,19 @@ module Store
     def find_in_force(id) = @db[:laws].first(id:, superseded_at: nil)
 
     # It was entered wrongly: the entry that it superseded is in force again.
-    def withdraw(law, because:, member_id:, at:)
+    def withdraw(law, because:, member_id:, now:)
       before = @db[:laws].where(law.slice(:species_code, :water_code))
         .where(superseded_at: law[:entered_at], withdrawn_at: nil)
-      @db[:laws].where(id: law[:id]).update(superseded_at: at, withdrawn_at: at,
+      @db[:laws].where(id: law[:id]).update(superseded_at: now, withdrawn_at: now,
         withdrawn_by: member_id, withdrawn_because: because)
       before.update(superseded_at: nil)
     end
 
-    def enter(law, member_id:, at:)
+    def enter(law, member_id:, now:)
       @db[:laws].where(superseded_at: nil, **law.slice(:species_code, :water_code)).update(
-        superseded_at: at
+        superseded_at: now
       )
-      @db[:laws].insert(**law, entered_by: member_id, entered_at: at)
+      @db[:laws].insert(**law, entered_by: member_id, entered_at: now)
     end
 
     private

@@ -23,8 +23,8 @@ module Store
     end
 
     # Whether it was given to this member and is used now for the first time.
-    def use_seed?(member_id, seed, at:)
-      @db[:practice_seeds].where(member_id:, seed:, used_at: nil).update(used_at: at) == 1
+    def use_seed?(member_id, seed, now:)
+      @db[:practice_seeds].where(member_id:, seed:, used_at: nil).update(used_at: now) == 1
     end
 
     # The oldest first.

@@ -19,7 +19,7 @@ module Store
           .where(spot_code:)
           .group_and_count(:species_code)
           .as_hash(:species_code, :count)
-      all.sort_by { |one| [-counts.fetch(one.code, 0), one.common_name] }
+      all.sort_by { |species| [-counts.fetch(species.code, 0), species.common_name] }
     end
 
     def find(code) = code && known.first(code:)&.then { |row| species(row) }
@@ -34,9 +34,9 @@ module Store
     end
 
     # The row as it is kept, for the office's form and the history.
-    def row(code) = @db[:species].first(code:)&.then { |one| plain(one) }
+    def row(code) = @db[:species].first(code:)&.then { |row| plain(row) }
 
-    def rows = @db[:species].order(:common_name).map { |one| plain(one) }
+    def rows = @db[:species].order(:common_name).map { |row| plain(row) }
 
     # rows: column Hashes as in db/catalogue/species.csv. Known codes are left alone.
     def add(rows) = @db[:species].insert_conflict.multi_insert(rows)

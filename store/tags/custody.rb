@@ -114,9 +114,9 @@ module Store
     end
 
     # The numbers of which the member has said this since that day.
-    def explained(numbers, said, member_id:, since:)
+    def explained(numbers, words, member_id:, since:)
       @db[:tag_custody]
-        .where(tag_number: numbers, note: SAID.fetch(said), member_id:)
+        .where(tag_number: numbers, note: SAID.fetch(words), member_id:)
         .where { at >= since }
         .select_map(:tag_number)
     end
@@ -155,7 +155,9 @@ module Store
         .select(
           Sequel[:members][:id].as(:member_id),
           :name,
-          *%i[in_pouch used trips].map { |one| Sequel.function(:coalesce, one, 0).as(one) },
+          *%i[in_pouch used trips].map do |column|
+            Sequel.function(:coalesce, column, 0).as(column)
+          end,
           :next_number
         )
         .all

@@ -19,11 +19,11 @@ module Store
 
     # A fish that turned out to be another one is told as that one.
     def by_story_key(story_key)
-      found = @db[:fish].select(*INDIVIDUAL, :merged_into).first(story_key:)
-      return if found.nil?
+      row = @db[:fish].select(*INDIVIDUAL, :merged_into).first(story_key:)
+      return if row.nil?
 
-      into = found.delete(:merged_into)
-      into ? find(into) : individual(found)
+      into = row.delete(:merged_into)
+      into ? find(into) : individual(row)
     end
 
     # { id => Core::Recaptures::Individual }
@@ -110,8 +110,8 @@ module Store
     # taggings: [{ fish_id:, tag_number:, encounter_id: }]
     def tag_all(taggings) = @db[:taggings].multi_insert(taggings)
 
-    def untag(encounter_id:, tag_number:, at:)
-      @db[:taggings].where(encounter_id:, tag_number:, ended_at: nil).update(ended_at: at)
+    def untag(encounter_id:, tag_number:, now:)
+      @db[:taggings].where(encounter_id:, tag_number:, ended_at: nil).update(ended_at: now)
     end
 
     CHAIN = %i[encounters taggings matches].freeze
@@ -135,17 +135,17 @@ module Store
 
     # Takes a tag off the fish at a later catch, and puts it back when that was written down
     # wrongly.
-    def end_tagging(tag_number:, encounter_id:, at:)
+    def end_tagging(tag_number:, encounter_id:, now:)
       @db[:taggings].where(tag_number:, ended_at: nil).update(
-        ended_at: at,
+        ended_at: now,
         ended_encounter_id: encounter_id
       )
     end
 
     # The same by a finder who cut it off or kept it.
-    def end_tagging_by_report(tag_number:, report_id:, at:)
+    def end_tagging_by_report(tag_number:, report_id:, now:)
       @db[:taggings].where(tag_number:, ended_at: nil).update(
-        ended_at: at,
+        ended_at: now,
         ended_report_id: report_id
       )
     end

@@ -17,20 +17,20 @@ module Store
     # Returns { entries: [{ at:, source:, record:, record_id:, act:, by:, changed: { field =>
     # [before, after] } | nil, reason: }], before: | nil }, the newest first.
     def page(source: nil, before: nil, limit: 50, **about)
-      found =
-        SOURCES.each_with_index.flat_map do |one, place|
-          next [] if source && source != one
+      changes =
+        SOURCES.each_with_index.flat_map do |query, place|
+          next [] if source && source != query
 
-          rows = narrowed(send(one), about)
+          rows = narrowed(send(query), about)
           rows = rows.where(seen_after(before, place)) if before
           rows
             .order(Sequel.desc(:at), Sequel.desc(:id))
             .limit(limit + 1)
-            .map { |row| row.merge(source: one, place:) }
+            .map { |row| row.merge(source: query, place:) }
         end
-      found = found.sort_by { |row| [-row[:at].to_r, row[:place], -row[:id]] }
-      last = found[limit - 1] if found.size > limit
-      { entries: named(hidden(found.first(limit))),
+      changes = changes.sort_by { |row| [-row[:at].to_r, row[:place], -row[:id]] }
+      last = changes[limit - 1] if changes.size > limit
+      { entries: named(hidden(changes.first(limit))),
         before: last && [last[:at], last[:place], last[:id]] }
     end
 
@@ -57,11 +57,11 @@ module Store
       to ? rows.where { at < to } : rows
     end
 
-    def seen_after((at, place, id), here)
-      later = Sequel[:at] < at
-      return later | ((Sequel[:at] =~ at) & (Sequel[:id] < id)) if here == place
+    def seen_after((time, place, id), here)
+      later = Sequel[:at] < time
+      return later | ((Sequel[:at] =~ time) & (Sequel[:id] < id)) if here == place
 
-      here > place ? Sequel[:at] <= at : later
+      here > place ? Sequel[:at] <= time : later
     end
 
     # Each as [at, id, member_id, by, record, record_id, act, changed, reason], filtered on inside
@@ -162,9 +162,9 @@ module Store
 
     # { field => [before, after] } of what differs; { field => "not shown" } where only that is
     # told.
-    def pairs(one)
-      changed = one[:changed]&.to_h or return nil
-      return changed unless one[:source] == :settings
+    def pairs(change)
+      changed = change[:changed]&.to_h or return nil
+      return changed unless change[:source] == :settings
 
       before, after = changed["before"] || {}, changed["after"] || {}
       (before.keys | after.keys)

@@ -66,15 +66,15 @@ module Store
       return "a column of it is gone" unless (columns.map(&:to_sym) - @db[ledger].columns).empty?
 
       named = Sequel.pg_array(columns, :text)
-      found =
+      rows =
         @db.from(
           Sequel.function(:ledger_digest, ledger.to_s, named, last_id, seal[:last_id], ROWS, before)
         ).first
-      if found[:rows] != seal[:rows]
-        return "#{seal[:rows]} rows were sealed, and #{found[:rows]} are there"
+      if rows[:rows] != seal[:rows]
+        return "#{seal[:rows]} rows were sealed, and #{rows[:rows]} are there"
       end
 
-      "a row is not as it was sealed, or the seal before it is not" if found[:hash] != seal[:hash]
+      "a row is not as it was sealed, or the seal before it is not" if rows[:hash] != seal[:hash]
     end
   end
 end

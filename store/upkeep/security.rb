@@ -15,11 +15,11 @@ module Store
     # first
     #   before: id of the last one seen
     def page(kind: nil, account_id: nil, before: nil, limit: 100)
-      found = events
-      found = found.where(kind:) if kind
-      found = found.where(Sequel[:security_events][:account_id] => account_id) if account_id
-      found = found.where { Sequel[:security_events][:id] < before } if before
-      rows = found.order(Sequel.desc(Sequel[:security_events][:id])).limit(limit + 1).all
+      noticed = events
+      noticed = noticed.where(kind:) if kind
+      noticed = noticed.where(Sequel[:security_events][:account_id] => account_id) if account_id
+      noticed = noticed.where { Sequel[:security_events][:id] < before } if before
+      rows = noticed.order(Sequel.desc(Sequel[:security_events][:id])).limit(limit + 1).all
       { events: rows.first(limit), more: rows.size > limit }
     end
 

@@ -43,7 +43,7 @@ module Store
     rescue Sequel::DatabaseError, Sequel::PoolTimeout => e
       raise unless Outage.is?(e) || e.is_a?(Sequel::SerializationFailure)
 
-      rest
+      wait_a_turn
       yield
     end
 
@@ -54,7 +54,7 @@ module Store
       @looked_at = @clock.call
       @lag = measured_lag
     rescue Sequel::DatabaseError, Sequel::PoolTimeout
-      rest
+      wait_a_turn
       @lag = nil
     end
 
@@ -62,7 +62,7 @@ module Store
 
     def fit? = @clock.call >= @resting_until && (lag = lag_seconds) && lag <= @most_lag
 
-    def rest
+    def wait_a_turn
       @resting_until = @clock.call + REST_SECONDS
       @lag = nil
     end

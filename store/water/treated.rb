@@ -45,7 +45,7 @@ module Store
     def groups(filter, today:)
       @db.transaction do
         @db.create_table(FISH, temp: true, on_commit: :drop, as: fish(filter, today))
-        told.tap { @db.drop_table(FISH) }
+        answer_rows.tap { @db.drop_table(FISH) }
       end
     end
 
@@ -53,7 +53,7 @@ module Store
 
     FISH = :fish_treated
 
-    def told
+    def answer_rows
       cells = counted(BY_TAGGER)
       {
         overall:, totals: counted([]), by_tagger: both_ways(cells),

@@ -186,8 +186,8 @@ module Store
       caught = @db[:encounters].group(:trip_id)
         .select(:trip_id, Sequel.function(:count).*.as(:fish))
       caught = caught.where(species_code: filter[:species]) if filter[:species]
-      told = trips(filter).exclude(rods: nil).order(:held_on, Sequel[:trips][:id])
-      told.left_join(caught.as(:caught), trip_id: Sequel[:trips][:id]).select(
+      effort = trips(filter).exclude(rods: nil).order(:held_on, Sequel[:trips][:id])
+      effort.left_join(caught.as(:caught), trip_id: Sequel[:trips][:id]).select(
         Sequel.lit("extract(year from held_on)::int").as(:year),
         Sequel.lit("extract(month from held_on)::int").as(:month),
         Sequel[:waters][:name].as(:water), Sequel[:spots][:code].as(:spot),

@@ -25,7 +25,7 @@ module Store
       answers = JSON.parse(JSON.generate(row[:answers].to_a), symbolize_names: true)
       known = Core::Water::Answer
       Core::Water::Kept.new(
-        **row, answers: answers.map { |told| known.new(**told.slice(*known.members)) }
+        **row, answers: answers.map { |answer| known.new(**answer.slice(*known.members)) }
       )
     end
 

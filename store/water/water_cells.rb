@@ -25,7 +25,7 @@ module Store
     def count_within(filter, rows_each:, columns_each:, within:)
       south, west, north, east = within
       counted = (filter.keys - %i[species month]).empty?
-      found =
+      query =
         (
           if counted
             counted_cells(filter)
@@ -36,7 +36,7 @@ module Store
       row, column = [[:row_number, rows_each], [:column_number, columns_each]].map do |name, each|
         Sequel.cast(Sequel.function(:floor, Sequel.cast(name, Float) / each), Integer)
       end
-      @db.from(found.as(:small))
+      @db.from(query.as(:small))
         .where(row_number: (south / CELL_LAT_DEG).floor..(north / CELL_LAT_DEG).floor)
         .where(column_number: (west / CELL_LON_DEG).floor..(east / CELL_LON_DEG).floor)
         .group(row, column)
@@ -47,12 +47,12 @@ module Store
     # released:, back: }].
     def count_coarse(filter)
       counted = (filter.keys - %i[species month]).empty?
-      found = if counted
+      cells = if counted
         counted_cells(filter, :coarse_row, :coarse_column)
       else
         small_cells(filtered(@db[:catches], filter, Sequel[:catches]), *COARSE)
       end
-      @db.from(found.as(:small)).group(:coarse_row, :coarse_column)
+      @db.from(cells.as(:small)).group(:coarse_row, :coarse_column)
         .select(Sequel[:coarse_row].as(:row), Sequel[:coarse_column].as(:column),
           sum(:released), sum(:back)).all
     end

@@ -37,7 +37,7 @@ class AuditTest < ApiCase
       "/api/reports/#{id}/decision",
       { verdict: "contradictory", reason: "No such tag.", seen: 0 }
     )
-    told = ask("/api/audit?record=reports&record_id=#{id}")["entries"]
+    answer = ask("/api/audit?record=reports&record_id=#{id}")["entries"]
 
     assert_equal(
       [
@@ -45,10 +45,10 @@ class AuditTest < ApiCase
         ["changed", "Hamish Torvald"],
         ["contradictory", "Hamish Torvald"]
       ],
-      told.map { |one| one.values_at("act", "by") }.sort
+      answer.map { |entry| entry.values_at("act", "by") }.sort
     )
-    assert_equal %w[waiting set_aside], told[0]["changed"]["state"]
-    assert_includes told.map { |one| one["reason"] }, "No such tag."
+    assert_equal %w[waiting set_aside], answer[0]["changed"]["state"]
+    assert_includes answer.map { |include| include["reason"] }, "No such tag."
     key = db[:reports].where(id:).get(:report_key)
     send_json(:put, "/api/reports/#{id}/forget", {}, "HTTP_X_REPORT_KEY" => key)
     all = ask("/api/audit")
@@ -60,7 +60,7 @@ class AuditTest < ApiCase
       )
     assert_equal [id],
       ask("/api/audit?member_id=#{@hamish[:id]}&record=reports")["entries"]
-        .map { |one| one["record_id"] }
+        .map { |entry| entry["record_id"] }
         .uniq
     assert_empty ask("/api/audit?to=#{Date.today - 1}&record=reports")["entries"]
   end
@@ -71,7 +71,7 @@ class AuditTest < ApiCase
     seen, cursor = [], nil
     loop do
       page = ask("/api/audit?record=reports#{"&cursor=#{cursor}" if cursor}")
-      seen.concat(page["entries"].map { |one| one["record_id"] })
+      seen.concat(page["entries"].map { |entry| entry["record_id"] })
       break unless (cursor = page["next"])
     end
 

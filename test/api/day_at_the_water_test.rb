@@ -38,7 +38,7 @@ class DayAtTheWaterTest < ApiCase
     assert_equal night, ask("/api/deck?on=#{TODAY}").dig("card", "trip", "id")
     coming = planned(held_on: TODAY + 2, from_hour: 22, to_hour: 4)
     get("/api/trips.ics")
-    event = last_response.body.split("BEGIN:VEVENT").find { |one| one.include?(coming) }
+    event = last_response.body.split("BEGIN:VEVENT").find { |entry| entry.include?(coming) }
 
     assert_includes event, "DTSTART:#{(TODAY + 2).strftime('%Y%m%d')}T220000"
     assert_includes event, "DTEND:#{(TODAY + 3).strftime('%Y%m%d')}T040000"
@@ -54,7 +54,7 @@ class DayAtTheWaterTest < ApiCase
     tomorrow = planned(held_on: TODAY + 1)
     foreign = Seeds.trip(db, @hamish, held_on: TODAY + 1)
 
-    assert_equal([tomorrow], ask("/api/deck?on=#{TODAY}")["trips"].map { |one| one["id"] })
+    assert_equal([tomorrow], ask("/api/deck?on=#{TODAY}")["trips"].map { |trip| trip["id"] })
     assert_equal tomorrow,
       ask("/api/deck?on=#{TODAY + 1}&trip=#{tomorrow}").dig("card", "trip", "id")
     ask("/api/deck?on=#{TODAY}&trip=#{foreign}")
@@ -96,23 +96,23 @@ class DayAtTheWaterTest < ApiCase
   def test_a_closed_season_holds_the_trip_and_what_must_be_mended_stands_first
     first, last = [40, 41].map { |days| (TODAY + days).strftime("%m-%d") }
     Seeds.law(db, species_code: "seabass", season_first: first, season_last: last)
-    told =
+    answer =
       send_json(
         :put,
         "/api/trips/#{SecureRandom.uuid}/plan",
         { held_on: TODAY, plan: plan(surface_temp_c: 10) }
       )
 
-    assert_equal "stop", told["verdicts"].first["verdict"]
+    assert_equal "stop", answer["verdicts"].first["verdict"]
     assert_match(
       /season for European seabass is closed/,
-      told["verdicts"].first["findings"].first["text"]
+      answer["verdicts"].first["findings"].first["text"]
     )
     assert_match(
       /#{(TODAY + 40).strftime('Open %-d %B to ')}/,
-      told["law"].first["finding"]["text"]
+      answer["law"].first["finding"]["text"]
     )
-    assert_match(/not in your locker/, told["mend"].join(" "))
+    assert_match(/not in your locker/, answer["mend"].join(" "))
   end
 
   def test_sun_frost_and_still_water_say_something
@@ -123,7 +123,7 @@ class DayAtTheWaterTest < ApiCase
         { held_on: TODAY, plan: plan(**weather) }
       )[
         "tackle"
-      ].map { |one| one["key"] }
+      ].map { |entry| entry["key"] }
     end
 
     assert_empty %w[sun frost still] & texts.call(sun: false, air_temp_c: 12, current: "flow")
@@ -190,9 +190,11 @@ class DayAtTheWaterTest < ApiCase
 
     assert_equal 403, last_response.status
     as("hamish@marrow.example")
-    told = ask("/api/trips?whose=all&state=open&search=cutter")["trips"]
+    answer = ask("/api/trips?whose=all&state=open&search=cutter")["trips"]
 
-    assert_equal([[trip, "Isolde Brannock"]], told.map { |one| one.values_at("id", "member_name") })
+    assert_equal([[trip, "Isolde Brannock"]], answer.map do |entry|
+      entry.values_at("id", "member_name")
+    end)
     assert_empty ask("/api/trips?whose=all&search=%25")["trips"],
       "a percent sign is looked for as one"
   end

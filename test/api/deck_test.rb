@@ -96,9 +96,9 @@ class DeckApiTest < ApiCase
 
   # Hook in the throat 25, pulled out 15, light blood 8: 48; the taps stay within their budgets.
   def test_the_caution_score_is_kept_with_the_record_and_told
-    told = put_encounter(encounter(hook_place: "throat", removal: "pulled", bleeding: "light"))
+    answer = put_encounter(encounter(hook_place: "throat", removal: "pulled", bleeding: "light"))
 
-    assert_equal 48, told["caution_points"]
+    assert_equal 48, answer["caution_points"]
     assert_equal [48], db[:encounters].select_map(:caution_points)
   end
 
@@ -173,16 +173,16 @@ class CrewApiTest < ApiCase
     send_json(:post, "/auth/logout")
     sync("deck", ["fish_on", 9000], ["in_net", 4000], ["lifted", 1000])
     first = db[:live_taps].where(act: "lifted").get(:at)
-    told = sync("crew", ["fish_on", 9000], ["in_net", 4000], ["lifted", 200])
+    answer = sync("crew", ["fish_on", 9000], ["in_net", 4000], ["lifted", 200])
 
     assert_equal %w[fish_on in_net lifted], acts
     assert_equal first, db[:live_taps].where(act: "lifted").get(:at)
-    assert_equal(acts, told["fish"].first["taps"].map { |tap| tap["act"] })
+    assert_equal(acts, answer["fish"].first["taps"].map { |tap| tap["act"] })
     sync("crew", ["fish_on", 9000], ["in_net", 4000], undone_from: 2)
-    told = sync("deck", ["fish_on", 9000], ["in_net", 4000], ["lifted", 1000])
+    answer = sync("deck", ["fish_on", 9000], ["in_net", 4000], ["lifted", 1000])
 
     assert_equal [%w[fish_on in_net], 1],
-      [acts, told["fish"].first["undos"]],
+      [acts, answer["fish"].first["undos"]],
       "a device that is behind does not bring back what was taken back"
     sync("deck", ["fish_on", 9000], ["in_net", 4000], ["let_go", 0], undos: 1)
 

@@ -55,38 +55,40 @@ class DeskApiTest < ApiCase
   end
 
   def test_a_worn_number_stands_beside_its_candidates_with_reasons
-    assert_equal([@report], ask("/api/desk")["reports"].map { |one| one["id"] })
-    found = desk
+    assert_equal([@report], ask("/api/desk")["reports"].map { |report| report["id"] })
+    result = desk
 
-    assert_equal %w[MS000001 MS000002], found["ranked"].first(2).map { |one| one["number"] }.sort
+    assert_equal %w[MS000001 MS000002], result["ranked"].first(2).map { |entry|
+      entry["number"]
+    }.sort
     assert_equal(
       ["issued to Isolde Brannock, not reported used yet"],
-      found["ranked"].drop(2).map { |one| one["terms"][1]["words"] }.uniq
+      result["ranked"].drop(2).map { |entry| entry["terms"][1]["words"] }.uniq
     )
-    assert_operator found["ranked"].sum { |one| one["share"] }, :<=, 1.0
-    refute found["none_likely"]
+    assert_operator result["ranked"].sum { |entry| entry["share"] }, :<=, 1.0
+    refute result["none_likely"]
     assert_equal "perhaps", Core::Recaptures::Likelihood.words(0.4)
     assert_equal(
       %w[number fate species length place],
-      found["ranked"][0]["terms"].map { |one| one["name"] }
+      result["ranked"][0]["terms"].map { |term| term["name"] }
     )
   end
 
   def test_a_decision_matches_writes_letters_and_can_be_taken_back_with_its_history
-    told = decide("accepted", tag_number: "MS000002")
+    reply = decide("accepted", tag_number: "MS000002")
 
     assert_equal ["matched", ["accepted"]],
-      [told["report"]["state"], told["decisions"].map { |one| one["verdict"] }]
+      [reply["report"]["state"], reply["decisions"].map { |decision| decision["verdict"] }]
     assert_equal %w[recapture_to_tagger thanks_to_finder],
       db[:letters].where(report_id: @report).select_order_map(:kind)
     assert_equal "decided", db[:matches].get(:how)
     decide("none_of_these", seen: 1)
 
     assert_equal [409, "not_so"], [last_response.status, answer["code"]]
-    told = decide("undone", seen: 1)
+    reply = decide("undone", seen: 1)
 
     assert_equal ["waiting", %w[accepted undone]],
-      [told["report"]["state"], told["decisions"].map { |one| one["verdict"] }]
+      [reply["report"]["state"], reply["decisions"].map { |decision| decision["verdict"] }]
     assert_equal [1, 0], [db[:matches].count, db[:matches].where(undone_at: nil).count]
     assert_equal "set_aside", decide("none_of_these", seen: 2)["report"]["state"]
     assert_empty ask("/api/desk")["reports"]
@@ -127,7 +129,7 @@ class DeskApiTest < ApiCase
       put_report(Seeds.report(number_as_read: read), id: id = SecureRandom.uuid)
 
       assert_equal numbers,
-        ask("/api/reports/#{id}/desk")["ranked"].first(1).map { |one| one["number"] },
+        ask("/api/reports/#{id}/desk")["ranked"].first(1).map { |report| report["number"] },
         read
     end
   end

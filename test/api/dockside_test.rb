@@ -45,7 +45,7 @@ class DocksideApiTest < ApiCase
     id = log("MS000001", length: nil, bleeding: "none")
     left = dockside["left"]
 
-    assert_equal(%w[length outcome], left.map { |one| one["field"] })
+    assert_equal(%w[length outcome], left.map { |entry| entry["field"] })
     correct(id, { outcome: "strong" })
     correct(id, { length: { value: 41.5, unit: "cm", kind: "FL", how: "tape" } })
 
@@ -60,9 +60,9 @@ class DocksideApiTest < ApiCase
 
   def test_a_submitted_trip_is_locked_and_corrected_on_top_with_a_reason
     id = log("MS000001", weight_g: 900, weight_how: "scale")
-    told = send_json(:post, "/api/trips/#{@trip}/submit")
+    reply = send_json(:post, "/api/trips/#{@trip}/submit")
 
-    assert_equal [1, 0], told.values_at("doubts", "held")
+    assert_equal [1, 0], reply.values_at("doubts", "held")
     assert_equal [[id, "no_tare"]], db[:queries].select_map(%i[encounter_id code])
     correct(id, { weight_g: 950 })
 
@@ -75,7 +75,7 @@ class DocksideApiTest < ApiCase
 
     assert_equal(
       ["It reached us after the trip was submitted.", "Read the scale's photo again."],
-      corrections.map { |one| one["reason"] }
+      corrections.map { |correction| correction["reason"] }
     )
     assert_equal [900, 950], corrections[1]["changes"]["weight_g"]
     assert_equal 1, db[:changes].where(record: "trip").count
@@ -107,12 +107,12 @@ class DocksideApiTest < ApiCase
   def test_the_bench_measures_drawn_fish_within_its_stated_error
     rng = Random.new(77)
     off = -> { 2 * Math.sqrt(-2 * Math.log(1 - rng.rand)) * Math.cos(2 * Math::PI * rng.rand) }
-    found = (1..20).map do |seed|
+    result = (1..20).map do |seed|
       picture = drawn(seed, length_mm: 300 + (seed * 20))
       photo = put_photo(picture.jpeg)["id"]
       run_jobs
       marks = ->(points) { points.map { |point| point.map { |value| value + off.call } } }
-      told =
+      answer =
         send_json(
           :post,
           "/api/photos/#{photo}/measure",
@@ -130,12 +130,12 @@ class DocksideApiTest < ApiCase
             }
           }
         )
-      [(told["straight_mm"] - picture.length_mm).abs, told["margin_mm"], picture.length_mm]
+      [(answer["straight_mm"] - picture.length_mm).abs, answer["margin_mm"], picture.length_mm]
     end
 
-    assert_operator found.count { |error, margin, _| error <= margin }, :>=, 18
-    assert_operator found.map { |error, _, length| error / length }.sort[10], :<, 0.01
-    assert_operator found.map { |_, margin, _| margin }.max,
+    assert_operator result.count { |error, margin, _| error <= margin }, :>=, 18
+    assert_operator result.map { |error, _, length| error / length }.sort[10], :<, 0.01
+    assert_operator result.map { |_, margin, _| margin }.max,
       :<,
       15,
       "a margin that covers anything proves nothing"
@@ -160,24 +160,24 @@ class DocksideApiTest < ApiCase
       scale_mm: nil,
       fish: picture.fish
     }
-    told = send_json(:post, "/api/photos/#{photo}/measure", { keep: "length", marks: })
+    answer = send_json(:post, "/api/photos/#{photo}/measure", { keep: "length", marks: })
 
-    assert_in_delta 520, told["straight_mm"], told["margin_mm"]
-    assert_match(/lies about \d\d mm above the board/, told["notes"].first)
-    assert_equal [412, false], told["typed"].values_at("mm", "agrees")
+    assert_in_delta 520, answer["straight_mm"], answer["margin_mm"]
+    assert_match(/lies about \d\d mm above the board/, answer["notes"].first)
+    assert_equal [412, false], answer["typed"].values_at("mm", "agrees")
     fish = dockside["fish"][0]
 
     assert_equal [520, "photo"], fish.values_at("length_mm", "length_how")
-    assert_in_delta told["sd_mm"], fish["length_sd_mm"], 1e-9
+    assert_in_delta answer["sd_mm"], fish["length_sd_mm"], 1e-9
     assert_equal 4, dockside["photos"][0]["marks"]["corners"].size
-    told =
+    answer =
       send_json(
         :post,
         "/api/photos/#{photo}/measure",
         { keep: "look", marks: marks.merge(corners: [[0, 0], [10, 10], [20, 20], [30, 31]]) }
       )
 
-    assert_equal "marks_on_a_line", told["code"]
+    assert_equal "marks_on_a_line", answer["code"]
   end
 
   def test_one_drag_sets_the_cameras_clock_and_the_others_follow
@@ -195,7 +195,7 @@ class DocksideApiTest < ApiCase
 
     assert_equal(
       fish,
-      photos.map { |id| now["photos"].find { |one| one["id"] == id }["encounter_id"] }
+      photos.map { |id| now["photos"].find { |photo| photo["id"] == id }["encounter_id"] }
     )
     assert_in_delta 47 * 60, now["cameras"][0]["seconds"], 40
     now =
@@ -205,7 +205,7 @@ class DocksideApiTest < ApiCase
         { moved: { photo_id: photos[2], encounter_id: nil } }
       )
 
-    assert_nil(now["photos"].find { |one| one["id"] == photos[2] }["encounter_id"])
+    assert_nil(now["photos"].find { |photo| photo["id"] == photos[2] }["encounter_id"])
     now =
       send_json(
         :post,
@@ -215,7 +215,7 @@ class DocksideApiTest < ApiCase
 
     assert_equal(
       [nil, fish[1], nil],
-      photos.map { |id| now["photos"].find { |one| one["id"] == id }["encounter_id"] }
+      photos.map { |id| now["photos"].find { |photo| photo["id"] == id }["encounter_id"] }
     )
   end
 
@@ -228,9 +228,9 @@ class DocksideApiTest < ApiCase
       good[0, good.bytesize / 2] => "picture_broken",
       bomb => "picture_too_large"
     }.each do |bytes, code|
-      told = put_photo(bytes)
+      answer = put_photo(bytes)
 
-      assert_equal [422, code], [last_response.status, told["code"]]
+      assert_equal [422, code], [last_response.status, answer["code"]]
     end
     put_photo("")
 
@@ -280,7 +280,7 @@ class DocksideApiTest < ApiCase
     log("MS000001")
     log("MS000004", after: 900)
 
-    assert_equal(%w[MS000002 MS000003], dockside["tags"]["gaps"].map { |one| one["number"] })
+    assert_equal(%w[MS000002 MS000003], dockside["tags"]["gaps"].map { |gap| gap["number"] })
     send_json(:post, "/api/trips/#{@trip}/tags", { number: "MS000002", act: "lost" })
     now = send_json(:post, "/api/trips/#{@trip}/tags", { number: "MS000003", act: "in_pouch" })
 
@@ -302,7 +302,7 @@ class DocksideApiTest < ApiCase
       )
     )
 
-    assert_equal(["MS000001"], dockside["tags"]["doubles"].map { |one| one["number"] })
+    assert_equal(["MS000001"], dockside["tags"]["doubles"].map { |double| double["number"] })
     assert_empty send_json(
       :post,
       "/api/trips/#{@trip}/tags",
@@ -322,7 +322,7 @@ class DocksideApiTest < ApiCase
     send_json(:post, "/api/trips/#{@trip}/submit")
 
     assert_equal %w[tag_gap tag_of_another], db[:queries].select_order_map(:code)
-    assert_equal(["Rafe Ollerton"], dockside["tags"]["foreign"].map { |one| one["owner"] })
+    assert_equal(["Rafe Ollerton"], dockside["tags"]["foreign"].map { |tag| tag["owner"] })
     assert_empty send_json(
       :post,
       "/api/trips/#{@trip}/tags",
@@ -373,9 +373,9 @@ class DocksideApiTest < ApiCase
       row(tag_numbers: ["QQ1"]),
       row(kind: "untagged", tag_numbers: [], species_code: "pollack")
     ]
-    told = send_json(:post, "/api/sheets", { sheet: sheet(member_id: @isolde[:id]), rows: })
+    answer = send_json(:post, "/api/sheets", { sheet: sheet(member_id: @isolde[:id]), rows: })
 
-    assert_equal(%w[stored stored held stored], told["answers"].map { |one| one["answer"] })
+    assert_equal(%w[stored stored held stored], answer["answers"].map { |answer| answer["answer"] })
     first = db[:encounters].first(id: rows[0][:id])
     sign_in("hamish@marrow.example")
     send_json(
@@ -414,10 +414,10 @@ class DocksideApiTest < ApiCase
         "<trkpt lat='48.62' lon='-21.5'><time>#{time.utc.iso8601}</time></trkpt>"
       end.join}</trkseg></trk></gpx>"
     end
-    told =
+    answer =
       send_json(:post, "/api/trips/#{@trip}/track", { gpx: gpx.call([START - 40, START + 4000]) })
 
-    assert_equal [{ "encounter_id" => id, "gap_seconds" => 40 }], told["placed"]
+    assert_equal [{ "encounter_id" => id, "gap_seconds" => 40 }], answer["placed"]
     assert_equal [48.62, -21.5, "track"], db[:encounters].get(%i[lat_deg lon_deg place_how])
     [
       "<gpx>", "<kml/>", "<gpx></gpx>", "<!DOCTYPE x [<!ENTITY a 'b'>]><gpx>&a;</gpx>"
@@ -434,8 +434,8 @@ class DocksideApiTest < ApiCase
     end
     season = ask("/api/me/season")
 
-    assert_equal [2026, 5, 8.0], [season["season"], season["fish"], season["times"].find do |one|
-      one["key"] == "air"
+    assert_equal [2026, 5, 8.0], [season["season"], season["fish"], season["times"].find do |time|
+      time["key"] == "air"
     end["median"]]
     put_photo(bytes = drawn(1, at: START + 60).jpeg)
     send_json(:post, "/api/trips/#{@trip}/placing", {})

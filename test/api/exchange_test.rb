@@ -29,10 +29,10 @@ class ExchangeTest < ApiCase
     send_json(:post, "/api/exports", { format:, licence: LICENCE, **more })
   end
 
-  def file(told)
-    get("/api/exports/#{told['sha256']}")
+  def file(answer)
+    get("/api/exports/#{answer['sha256']}")
 
-    assert_equal told["sha256"], Digest::SHA256.hexdigest(last_response.body)
+    assert_equal answer["sha256"], Digest::SHA256.hexdigest(last_response.body)
     last_response.body.dup.force_encoding("UTF-8")
   end
 
@@ -43,10 +43,10 @@ class ExchangeTest < ApiCase
   end
 
   def test_rows_are_what_is_stored_with_coarse_places_and_no_names
-    told = export
+    answer = export
 
-    assert_equal 3, told["rows"]
-    text = file(told)
+    assert_equal 3, answer["rows"]
+    text = file(answer)
     rows = table(text)
     tagged = rows.find { |row| row["catch_id"] == @id }
 
@@ -73,12 +73,12 @@ class ExchangeTest < ApiCase
     db[:encounter_records].where(id: @id).update(
       read_numbers: Sequel.pg_array(odd, :text), water_temp_c: -1.5, weight_g: nil
     )
-    row = table(file(export)).find { |one| one["catch_id"] == @id }
+    row = table(file(export)).find { |entry| entry["catch_id"] == @id }
 
     assert_equal ["'#{odd.join(' ')}", "-1.5", nil],
       row.values_at("tag_numbers", "water_temp_c", "weight_g")
     point = JSON.parse(file(export("geojson")))["features"]
-      .map { |one| one["properties"] }.find { |one| one["catch_id"] == @id }
+      .map { |entry| entry["properties"] }.find { |entry| entry["catch_id"] == @id }
 
     assert_equal [odd.join(" "), -1.5], point.values_at("tag_numbers", "water_temp_c")
     refute point.key?("weight_g")
@@ -94,8 +94,8 @@ class ExchangeTest < ApiCase
     first = table(file(own)).find { |row| row["catch_id"] == @id }
 
     assert_equal %w[48.61 50], first.values_at("lat_deg", "place_uncertainty_m")
-    assert_equal([403, "coordinators_only"], export(exact: true).then do |told|
-      [last_response.status, told["code"]]
+    assert_equal([403, "coordinators_only"], export(exact: true).then do |reply|
+      [last_response.status, reply["code"]]
     end)
   end
 
@@ -103,19 +103,19 @@ class ExchangeTest < ApiCase
     sign_in("hamish@marrow.example")
 
     assert_equal "no_receiver", export(exact: true)["code"]
-    told = export(exact: true, receiver: "Marrow Institute")
+    answer = export(exact: true, receiver: "Marrow Institute")
 
-    assert_includes table(file(told)).map { |row| row["lat_deg"] }, "48.61"
+    assert_includes table(file(answer)).map { |row| row["lat_deg"] }, "48.61"
     listed = ask("/api/exports")["exports"].first
 
-    assert_equal ["Hamish Torvald", "Marrow Institute", true, told["sha256"]],
+    assert_equal ["Hamish Torvald", "Marrow Institute", true, answer["sha256"]],
       listed.values_at("by", "receiver", "is_exact", "sha256")
     audit = ask("/api/audit?record=exports")["entries"].first
 
     assert_equal ["exports", "Hamish Torvald"], audit.values_at("record", "by")
     sign_in
 
-    assert_equal 404, get("/api/exports/#{told['sha256']}").status, "nobody else's"
+    assert_equal 404, get("/api/exports/#{answer['sha256']}").status, "nobody else's"
     assert_empty ask("/api/exports")["exports"]
   end
 
@@ -123,14 +123,16 @@ class ExchangeTest < ApiCase
     bytes = file(export("package"))
     descriptor = JSON.parse(entry(bytes, "datapackage.json"))
 
-    assert_equal([LICENCE], descriptor["licenses"].map { |one| one["name"] })
+    assert_equal([LICENCE], descriptor["licenses"].map { |license| license["name"] })
     descriptor["resources"].each do |resource|
       text = entry(bytes, resource["path"])
       rows = table(text)
 
       assert_equal "sha256:#{Digest::SHA256.hexdigest(text)}", resource["hash"]
       assert_equal text.bytesize, resource["bytes"]
-      assert_equal resource.dig("schema", "fields").map { |one| one["name"] }, CSV.parse_line(text)
+      assert_equal resource.dig("schema", "fields").map { |field|
+        field["name"]
+      }, CSV.parse_line(text)
       key = resource.dig("schema", "primaryKey")
 
       assert_equal rows.size, rows.map { |row| row[key] }.uniq.size
@@ -162,8 +164,10 @@ class ExchangeTest < ApiCase
 
     assert_equal %w[occurrence.txt measurement.txt], meta.xpath("//location").map(&:text)
     occurrences = CSV.parse(entry(bytes, "occurrence.txt"), col_sep: "\t")
-    terms = meta.xpath("//core/field").to_h { |one| [one["term"][%r{[^/]+\z}], one["index"].to_i] }
-    row = occurrences.drop(1).find { |one| one[0] == @id }
+    terms = meta.xpath("//core/field").to_h do |term|
+      [term["term"][%r{[^/]+\z}], term["index"].to_i]
+    end
+    row = occurrences.drop(1).find { |occurrence| occurrence[0] == @id }
 
     assert_equal occurrences.first.size, terms.size + 1
     assert_equal ["Dicentrarchus labrax", "HumanObservation", "3536"],
@@ -173,7 +177,7 @@ class ExchangeTest < ApiCase
 
     assert_includes measured,
       [@id, "#{@id}:fork length", "fork length", "412", "mm", "on a measuring board"]
-    assert_equal measured.size, measured.map { |one| one[1] }.uniq.size, "each has its own id"
+    assert_equal measured.size, measured.map { |entry| entry[1] }.uniq.size, "each has its own id"
     assert_equal ["species", Acts::ExportData::LICENCES.fetch(LICENCE)],
       row.values_at(*terms.values_at("taxonRank", "license"))
     assert_empty %w[datasetName samplingProtocol maximumDepthInMeters rightsHolder kingdom] -
@@ -183,7 +187,7 @@ class ExchangeTest < ApiCase
 
     assert_includes eml.at_css("title").text, "Tagged fish of"
     assert_equal Acts::ExportData::LICENCES.fetch(LICENCE), eml.at_css("ulink")["url"]
-    days = occurrences.drop(1).map { |one| one[terms["eventDate"]] }
+    days = occurrences.drop(1).map { |occurrence| occurrence[terms["eventDate"]] }
 
     assert_equal days.minmax, eml.css("calendarDate").map(&:text)
     assert_equal 4, eml.css("boundingCoordinates > *").size
@@ -213,18 +217,18 @@ class ExchangeTest < ApiCase
   end
 
   def test_the_contract_is_served_whole
-    told = ask("/api/openapi.json")
+    answer = ask("/api/openapi.json")
 
-    assert_equal "3.1.0", told["openapi"]
-    assert_equal %w[readingKey session], told.dig("components", "securitySchemes").keys.sort
+    assert_equal "3.1.0", answer["openapi"]
+    assert_equal %w[readingKey session], answer.dig("components", "securitySchemes").keys.sort
   end
 
   def test_every_column_is_explained
-    told = ask("/api/exchange/tables")
-    columns = told["tables"].flat_map { |one| one["columns"] }
+    answer = ask("/api/exchange/tables")
+    columns = answer["tables"].flat_map { |table| table["columns"] }
 
-    assert(columns.all? { |one| one["meaning"].size > 3 })
-    assert_equal(%w[catches trips species], told["tables"].map { |one| one["name"] })
-    assert_operator told["withheld"].size, :>=, 5
+    assert(columns.all? { |column| column["meaning"].size > 3 })
+    assert_equal(%w[catches trips species], answer["tables"].map { |table| table["name"] })
+    assert_operator answer["withheld"].size, :>=, 5
   end
 end

@@ -36,22 +36,22 @@ class FindersTest < ApiCase
       .each_with_index do |(number, day), index|
         next if index.odd?
 
-        told = tell(number_as_read: number, **day)
+        answer = tell(number_as_read: number, **day)
 
         assert_equal ["matched", true],
-          [told["state"], !told["story_key"].nil?],
-          "#{number} #{day}: #{told}"
+          [answer["state"], !answer["story_key"].nil?],
+          "#{number} #{day}: #{answer}"
         forget_match
       end
   end
 
   def test_what_waits_says_why_and_what_would_help_and_grows_into_a_story_at_the_same_link
-    told = tell(number_as_read: "MS00000?")
+    reply = tell(number_as_read: "MS00000?")
 
-    assert_equal "waiting", told["state"]
-    assert_match(/part of the number is missing/i, told["sentence"])
-    assert_match(/photo/i, told["helps"])
-    key = { "HTTP_X_REPORT_KEY" => told["report_key"] }
+    assert_equal "waiting", reply["state"]
+    assert_match(/part of the number is missing/i, reply["sentence"])
+    assert_match(/photo/i, reply["helps"])
+    key = { "HTTP_X_REPORT_KEY" => reply["report_key"] }
     amended =
       send_json(
         :put,
@@ -84,8 +84,8 @@ class FindersTest < ApiCase
 
   # A place within its cell goes on; another cell waits for a coordinator, and the story with it.
   def test_a_place_that_moves_after_the_story_was_told_waits_for_a_coordinator
-    told = tell(number_as_read: "MS000001", place: { lat_deg: 48.60, lon_deg: -21.0 })
-    key = { "HTTP_X_REPORT_KEY" => told["report_key"] }
+    reply = tell(number_as_read: "MS000001", place: { lat_deg: 48.60, lon_deg: -21.0 })
+    key = { "HTTP_X_REPORT_KEY" => reply["report_key"] }
     moved_to = lambda do |revision, lat_deg|
       place = { lat_deg:, lon_deg: -21.0 }
       sent = as_json(Seeds.report(**BARE, number_as_read: "MS000001", place:))
@@ -93,10 +93,10 @@ class FindersTest < ApiCase
       answer["state"]
     end
 
-    assert_equal "matched", told["state"]
+    assert_equal "matched", reply["state"]
     assert_equal "matched", moved_to[1, 48.605]
     assert_equal "waiting", moved_to[2, 48.70]
-    assert_equal 1, ask("/api/stories/#{told['story_key']}")["catches"].size
+    assert_equal 1, ask("/api/stories/#{reply['story_key']}")["catches"].size
     assert_match(/place was changed/, Core::Recaptures::Waiting.of("place_moved").desk)
   end
 
@@ -114,7 +114,7 @@ class FindersTest < ApiCase
 
   def test_a_tag_without_its_fish_belongs_to_it_also_when_that_was_kept
     tell(number_as_read: "MS000001", fate: "kept")
-    told =
+    answer =
       tell(
         number_as_read: "MS000001",
         found_how: "tag_alone",
@@ -122,8 +122,8 @@ class FindersTest < ApiCase
         caught_on: Seeds::NOW.to_date + 160
       )
 
-    assert_equal "matched", told["state"]
-    catches = ask("/api/stories/#{told['story_key']}")["catches"]
+    assert_equal "matched", answer["state"]
+    catches = ask("/api/stories/#{answer['story_key']}")["catches"]
 
     run_jobs
     words = db[:letters].where(kind: "recapture_to_tagger").order(:id).select_map(:body)
@@ -133,7 +133,7 @@ class FindersTest < ApiCase
     refute_match(/let go/, words.last)
     assert_equal(
       [%w[caught kept], %w[tag_alone unknown]],
-      catches.last(2).map { |one| one.values_at("found_how", "fate") }
+      catches.last(2).map { |catch| catch.values_at("found_how", "fate") }
     )
   end
 
@@ -201,8 +201,8 @@ class FindersTest < ApiCase
   end
 
   def test_who_is_forgotten_is_rung_no_more_and_stands_in_no_log
-    told = tell(number_as_read: "MS000001", finder_phone: "01632 960 002")
-    send_json(:put, "/api/reports/#{@id}/forget", {}, "HTTP_X_REPORT_KEY" => told["report_key"])
+    answer = tell(number_as_read: "MS000001", finder_phone: "01632 960 002")
+    send_json(:put, "/api/reports/#{@id}/forget", {}, "HTTP_X_REPORT_KEY" => answer["report_key"])
     sign_in("hamish@marrow.example")
 
     assert_empty ask("/api/calls")["calls"]
@@ -228,11 +228,11 @@ class FindersTest < ApiCase
     )
     sign_in("hamish@marrow.example")
     decide("accepted", tag_number: "MS000001")
-    told = ask("/api/reports/#{@id}/desk")
+    answer = ask("/api/reports/#{@id}/desk")
 
     assert_equal %w[recapture_to_tagger thanks_to_finder],
-      told["letters"].map { |one| one["kind"] }.sort
-    assert_in_delta Time.now + 600, Time.iso8601(told["letters"][0]["leaves_at"]), 20
+      answer["letters"].map { |letter| letter["kind"] }.sort
+    assert_in_delta Time.now + 600, Time.iso8601(answer["letters"][0]["leaves_at"]), 20
     run_jobs
     decide("undone", seen: 1)
     db[:que_jobs].update(run_at: Time.now - 1)
@@ -262,10 +262,10 @@ class FindersTest < ApiCase
   end
 
   def test_five_photos_join_a_report_and_no_sixth
-    told = tell(number_as_read: "MS000001")
+    answer = tell(number_as_read: "MS000001")
     sent = Array.new(6) do |shade|
       image = Vips::Image.black(60, 40, bands: 3).linear(1, shade * 30).cast(:uchar).jpegsave_buffer
-      put("/api/reports/#{@id}/photo", image, photo_headers(told["report_key"]))
+      put("/api/reports/#{@id}/photo", image, photo_headers(answer["report_key"]))
       last_response.status
     end
 

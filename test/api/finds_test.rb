@@ -310,20 +310,20 @@ class FindsApiTest < ApiCase
 
     assert_equal %w[waiting other_programme], state(sent["id"])
     decide(sent["id"], "other_programme", programme: "Harrow Bank tagging")
-    told = ask("/api/foreign-tags")
+    answer = ask("/api/foreign-tags")
 
     assert_equal [{ "programme" => "Harrow Bank tagging", "tags" => 1, "open" => 1 }],
-      told["programmes"]
+      answer["programmes"]
     get("/api/foreign-tags.csv")
 
     assert_includes last_response.body, "HB20419"
     assert_includes last_response.body, "'=1+1"
     refute_match(/edda/i, last_response.body)
-    told =
+    answer =
       send_json(:post, "/api/foreign-tags", { ids: [sent["id"]], to: "Harrow Bank, by letter" })
 
-    assert_equal "Harrow Bank, by letter", told["tags"][0]["passed_on_to"]
-    assert_equal 0, told["programmes"][0]["open"]
+    assert_equal "Harrow Bank, by letter", answer["tags"][0]["passed_on_to"]
+    assert_equal 0, answer["programmes"][0]["open"]
   end
 
   def test_a_number_is_helped_along_without_telling_whose
@@ -346,7 +346,7 @@ class FindsApiTest < ApiCase
     )
     sign_in("hamish@marrow.example")
     doubt =
-      ask("/api/queries")["doubts"].find { |one| one["code"] == "weight_and_length" } ||
+      ask("/api/queries")["doubts"].find { |doubt| doubt["code"] == "weight_and_length" } ||
       ask("/api/queries")["doubts"].first
     settle = lambda do |verdict|
       send_json(
@@ -360,7 +360,7 @@ class FindsApiTest < ApiCase
     assert_includes db[:letters].where(kind: "question_to_member").get(:body), doubt["sentence"]
     settle.call("stands")
 
-    refute_includes ask("/api/queries")["doubts"].map { |one| one["code"] }, doubt["code"]
+    refute_includes ask("/api/queries")["doubts"].map { |doubt| doubt["code"] }, doubt["code"]
     assert_equal ["Hamish Torvald", "Seen on the photo."],
       ask("/api/queries?state=settled")["doubts"][0].values_at(
         "settled_by",
@@ -369,7 +369,7 @@ class FindsApiTest < ApiCase
     assert_equal 409, settle.call("stands") && last_response.status
     settle.call("open")
 
-    assert_includes ask("/api/queries")["doubts"].map { |one| one["code"] }, doubt["code"]
+    assert_includes ask("/api/queries")["doubts"].map { |doubt| doubt["code"] }, doubt["code"]
   end
 
   def test_the_story_tells_the_way_by_water_and_what_is_usual

@@ -44,16 +44,16 @@ class FishApiTest < ApiCase
 
     assert_equal "stored", stored["answer"]
     send_json(:post, "/auth/logout")
-    told = put_report(report(finder_contact: "edda@finders.example"))
+    answer = put_report(report(finder_contact: "edda@finders.example"))
 
-    assert_equal ["matched", stored["story_key"]], told.values_at("state", "story_key")
-    story = ask("/api/stories/#{told['story_key']}")
+    assert_equal ["matched", stored["story_key"]], answer.values_at("state", "story_key")
+    story = ask("/api/stories/#{answer['story_key']}")
 
     assert_equal "public", story["audience"]
     assert_equal DAYS, story["whole"]["days"]
     assert_equal 55_000, story["whole"]["distance_m"]
     assert_equal 43, story["whole"]["growth"]["increment_mm"]
-    assert_equal(["Isolde", "a finder"], story["catches"].map { |one| one["by"] })
+    assert_equal(["Isolde", "a finder"], story["catches"].map { |catch| catch["by"] })
     run_jobs
 
     assert_equal %w[edda@finders.example isolde@marrow.example],
@@ -121,13 +121,13 @@ class FishApiTest < ApiCase
       encounter(number: "MS009999"),
       encounter(number: "MS000003", start: start + 60)
     ]
-    sent = ids.zip(records).map { |id, one| { id:, encounter: as_json(one) } }
-    told = send_json(:post, "/api/encounters/batch", { encounters: sent })["answers"]
+    sent = ids.zip(records).map { |id, entry| { id:, encounter: as_json(entry) } }
+    answer = send_json(:post, "/api/encounters/batch", { encounters: sent })["answers"]
 
-    assert_equal(ids, told.map { |one| one["id"] })
-    assert_equal(%w[stored held held stored], told.map { |one| one["answer"] })
-    assert_equal([["fate"], ["tag_numbers"]], told[1, 2].map { |one| one["fields"].keys })
-    assert_equal ids[1, 2].sort, store.held_encounters.open.map { |one| one[:id] }.sort
+    assert_equal(ids, answer.map { |entry| entry["id"] })
+    assert_equal(%w[stored held held stored], answer.map { |entry| entry["answer"] })
+    assert_equal([["fate"], ["tag_numbers"]], answer[1, 2].map { |number| number["fields"].keys })
+    assert_equal ids[1, 2].sort, store.held_encounters.open.map { |encounter| encounter[:id] }.sort
     assert_equal 2, db[:encounters].count
     again =
       send_json(
@@ -138,8 +138,8 @@ class FishApiTest < ApiCase
         "answers"
       ]
 
-    assert_equal(%w[known stored], again.map { |one| one["answer"] })
-    assert_equal([ids[2]], store.held_encounters.open.map { |one| one[:id] })
+    assert_equal(%w[known stored], again.map { |entry| entry["answer"] })
+    assert_equal([ids[2]], store.held_encounters.open.map { |encounter| encounter[:id] })
     assert_equal 3, db[:encounters].count
   end
 
@@ -171,9 +171,9 @@ class FishApiTest < ApiCase
     assert_equal [422, 1],
       [last_response.status, ask("/api/queries")["held"].size],
       "still held, and why is said"
-    told = mend.call({ tag_numbers: ["MS000002"] })
+    answer = mend.call({ tag_numbers: ["MS000002"] })
 
-    assert_equal ["stored", []], [told["answer"]["answer"], told["queries"]["held"]]
+    assert_equal ["stored", []], [answer["answer"]["answer"], answer["queries"]["held"]]
     mend.call({ tag_numbers: ["MS000003"] })
 
     assert_equal 409, last_response.status
@@ -195,7 +195,7 @@ class FishApiTest < ApiCase
     ids = Array.new(3) { SecureRandom.uuid }
     ahead = encounter(number: "MS000003", start: start + 86_400)
     records =
-      [encounter.except(:fate), encounter(number: "MS009999"), ahead].map { |one| as_json(one) }
+      [encounter.except(:fate), encounter(number: "MS009999"), ahead].map { |entry| as_json(entry) }
     send_all = lambda do
       send_json(
         :post,
@@ -206,7 +206,7 @@ class FishApiTest < ApiCase
       ]
     end
 
-    assert_equal(%w[held held held], send_all.call.map { |one| one["answer"] })
+    assert_equal(%w[held held held], send_all.call.map { |entry| entry["answer"] })
     held_at = db[:held_encounters].select_order_map(:held_at)
     send_all.call
 
@@ -238,7 +238,7 @@ class FishApiTest < ApiCase
     assert_equal [2, 1], [db[:encounters].count, store.encounters.void_of_trip(trip_id).size]
     sign_in
 
-    assert_equal(%w[known known known], send_all.call.map { |one| one["answer"] })
+    assert_equal(%w[known known known], send_all.call.map { |entry| entry["answer"] })
   end
 
   def test_a_recapture_on_the_deck_joins_the_fish
@@ -301,15 +301,15 @@ class FishApiTest < ApiCase
     [
       "European seabass", "MS000001", "about 55 km", "43 mm", "412 mm fork length",
       "455 mm fork length"
-    ].each { |told| assert_includes pdf, told }
+    ].each { |answer| assert_includes pdf, answer }
   end
 
   def test_what_does_not_match_exactly_waits_for_the_desk
     sign_in
     put_encounter(encounter)
-    told = put_report(report(number_as_read: "MS00000?"))
+    answer = put_report(report(number_as_read: "MS00000?"))
 
-    assert_equal ["waiting", nil], told.values_at("state", "story_key")
+    assert_equal ["waiting", nil], answer.values_at("state", "story_key")
     assert_equal "waiting", put_report(report(species_code: "cod"))["state"]
     assert_equal "matched", put_report(report(number_as_read: "ms 000001", fate: "kept"))["state"]
     assert_equal "waiting",
@@ -320,17 +320,17 @@ class FishApiTest < ApiCase
   end
 
   def test_a_photo_joins_the_report_without_its_place
-    told = put_report(report, id: id = SecureRandom.uuid)
+    answer = put_report(report, id: id = SecureRandom.uuid)
     image =
       Vips::Image
         .black(2400, 1200, bands: 3)
-        .mutate do |one|
-          one.set_type!(GObject::GSTR_TYPE, "exif-ifd3-GPSLatitude", "48/1 36/1 36/1")
+        .mutate do |entry|
+          entry.set_type!(GObject::GSTR_TYPE, "exif-ifd3-GPSLatitude", "48/1 36/1 36/1")
         end
         .jpegsave_buffer
 
     assert_includes image, "Exif"
-    answered = put_photo(id, told["report_key"], image)
+    answered = put_photo(id, answer["report_key"], image)
 
     assert_equal [2400, 1200], answered.values_at("width_px", "height_px")
     run_jobs
@@ -339,13 +339,13 @@ class FishApiTest < ApiCase
     refute_includes shown, "Exif"
     assert_equal 1600, Vips::Image.new_from_buffer(shown, "").width
     assert_equal image.b, app_files(db[:photos].get(:original_key)).b
-    put_photo(id, told["report_key"], image)
+    put_photo(id, answer["report_key"], image)
 
     assert_predicate last_response, :ok?, "the same photo sent again is no second one"
     [
       ["wrong key", image, 404],
-      [told["report_key"], "GIF89a nonsense", 422],
-      [told["report_key"], image[0, 700], 422]
+      [answer["report_key"], "GIF89a nonsense", 422],
+      [answer["report_key"], image[0, 700], 422]
     ].each do |key, bytes, status|
       put_photo(id, key, bytes)
 
@@ -372,17 +372,17 @@ class FishApiTest < ApiCase
     seen, cursor = [], nil
     loop do
       page = ask("/api/finds?limit=2#{"&cursor=#{cursor}" if cursor}")
-      seen.concat(page["finds"].map { |one| one["number"] })
+      seen.concat(page["finds"].map { |find| find["number"] })
 
       assert_equal 5, page["total"]
       break unless (cursor = page["next"])
     end
 
     assert_equal 5, seen.uniq.size
-    assert_equal(["QK1"], ask("/api/finds?search=100%25")["finds"].map { |one| one["number"] })
+    assert_equal(["QK1"], ask("/api/finds?search=100%25")["finds"].map { |find| find["number"] })
     assert_equal(
       %w[MS000003 MS000004 QK1],
-      ask("/api/finds?state=waiting&sort=number&order=asc")["finds"].map { |one| one["number"] }
+      ask("/api/finds?state=waiting&sort=number&order=asc")["finds"].map { |row| row["number"] }
     )
     assert_equal 0, ask("/api/finds?species_code=cod")["total"]
   end

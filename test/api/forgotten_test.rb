@@ -60,7 +60,7 @@ class ForgottenTest < ApiCase
     assert_equal([0, 0], %i[track_fixes lockers].map { |table| db[table].count })
     assert_equal 1, db[:encounters].where(member_id: @isolde[:id]).count
     sign_in("hamish@marrow.example")
-    names = ask("/api/members")["members"].map { |one| one["name"] }
+    names = ask("/api/members")["members"].map { |member| member["name"] }
 
     refute_includes names, "Isolde Brannock"
     refute_includes names, Store::Forgotten::NAME

@@ -29,7 +29,7 @@ class CalendarTest < Minitest::Test
 
     assert_equal(
       %w[2026-12-31T20 2027-01-01T00],
-      [event.dtstart, event.dtend].map { |at| at.strftime("%Y-%m-%dT%H") }
+      [event.dtstart, event.dtend].map { |index| index.strftime("%Y-%m-%dT%H") }
     )
     assert_equal "Tagging at Oe Narrows, by the stack; north", event.summary.to_s
     assert_equal [48.685, -21.34], event.geo.map(&:to_f)

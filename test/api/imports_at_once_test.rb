@@ -34,10 +34,10 @@ class ImportsAtOnceTest < ApiCase
     ["day,who,where,fish,length mm,tag,what,fate", *releases, *again].join("\n")
   end
 
-  def row(day, length, number, what)
-    fate = what == "tagged" ? "released" : %w[released released kept].sample(random: @rng)
-    species = @rng.rand(9).zero? && what != "tagged" ? "Cod" : "Pollack"
-    [day, "Maud", SPOTS.sample(random: @rng), species, length, number, what, fate].join(",")
+  def row(day, length, number, kind)
+    fate = kind == "tagged" ? "released" : %w[released released kept].sample(random: @rng)
+    species = @rng.rand(9).zero? && kind != "tagged" ? "Cod" : "Pollack"
+    [day, "Maud", SPOTS.sample(random: @rng), species, length, number, kind, fate].join(",")
   end
 
   def misread(serial)
@@ -53,14 +53,14 @@ class ImportsAtOnceTest < ApiCase
   # What each record came to, its fish by the tag it was released with.
   def outcome
     first = db[:taggings].select_hash(:fish_id, :tag_number)
-    records = db[:encounters].order(:id).map do |one|
-      [one[:id], first[one[:fish_id]], one[:read_numbers].to_a]
+    records = db[:encounters].order(:id).map do |record|
+      [record[:id], first[record[:fish_id]], record[:read_numbers].to_a]
     end
     reports = db[:reports].order(:encounter_id).select_map(
       %i[encounter_id state waiting_reason number_as_read length_mm]
     )
-    spans = db[:spans].all.map { |one| { **one, fish_id: first[one[:fish_id]] } }
-    { records:, reports:, spans: spans.sort_by { |one| one[:fish_id] } }
+    spans = db[:spans].all.map { |span| { **span, fish_id: first[span[:fish_id]] } }
+    { records:, reports:, spans: spans.sort_by { |span| span[:fish_id] } }
   end
 
   def bring_in(bytes)
@@ -77,7 +77,7 @@ class ImportsAtOnceTest < ApiCase
     [71, 72, 73].each do |seed|
       at_once = bring_in(table(seed))
       one_by_one = Acts::BringRecaptures.stub(:call, []) { bring_in(table(seed)) }
-      reasons = at_once[:reports].map { |one| one[2] }.uniq
+      reasons = at_once[:reports].map { |report| report[2] }.uniq
 
       assert_operator at_once[:records].size, :>, FISH
       assert_operator reasons.size, :>, 2, "several ways to wait: #{reasons}"

@@ -23,7 +23,9 @@ class ImportsTest < ApiCase
     import = send_table("ledger.csv")
 
     assert_equal ["Windows-1252", ";", 9], import.values_at("encoding", "separator", "rows")
-    assert_equal(["Bass"], import["words"].select { |one| one["how"] == "open" }.map { _1["word"] })
+    assert_equal(["Bass"], import["words"].select do |word|
+      word["how"] == "open"
+    end.map { _1["word"] })
     done = run_import(map(import, words: BASS), "check", "store")
 
     assert_equal "done", done["state"]
@@ -174,7 +176,7 @@ class ImportsTest < ApiCase
   end
 
   def decide(import, group, verdict, except: 0)
-    reports = group["reports"].drop(except).map { |one| one.slice("id", "seen") }
+    reports = group["reports"].drop(except).map { |report| report.slice("id", "seen") }
     send_json(:post, "/api/imports/#{import['id']}/waiting",
       { verdict:, reason: "Length of another fish.", reports: })
 

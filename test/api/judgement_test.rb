@@ -119,7 +119,7 @@ class JudgementApiTest < ApiCase
     assert_equal [2, 1, 0], stored(id).values_at(:revision, :house_rules_version, :caution_points)
     db[:encounters].where(id:).update(review: nil)
     season = ask("/api/me/season")
-    air = season["times"].find { |one| one["key"] == "air" }
+    air = season["times"].find { |time| time["key"] == "air" }
 
     assert_equal [1, nil], [air["fish"], air["within"]]
     assert_equal 0, season["habits"].size
@@ -169,7 +169,7 @@ class JudgementApiTest < ApiCase
   # A fish that stayed in the water took no time in the air; one that nobody saw there has none.
   def test_never_lifted_is_zero_and_not_known_is_nothing
     water = taps.values_at(0, 1, 6)
-    told = [water, [taps.last], taps[0..2]].each_with_index.map do |stages, index|
+    answer = [water, [taps.last], taps[0..2]].each_with_index.map do |stages, index|
       put_encounter(
         record(stages:, number: "MS00000#{index + 1}", house_rules_version: 1),
         id: id = SecureRandom.uuid
@@ -177,7 +177,7 @@ class JudgementApiTest < ApiCase
       stored(id)[:air_seconds]
     end
 
-    assert_equal [0.0, nil, nil], told
+    assert_equal [0.0, nil, nil], answer
   end
 
   def test_the_crew_is_told_what_the_deck_sees
@@ -208,10 +208,10 @@ class JudgementApiTest < ApiCase
     }
     send_json(:post, "/api/crew/#{key}", { device: "deck", fish: [fish.merge(seen:)] })
     send_json(:post, "/auth/logout")
-    told = send_json(:post, "/api/crew/#{key}", { device: "crew", fish: [fish] })["fish"].first
+    answer = send_json(:post, "/api/crew/#{key}", { device: "crew", fish: [fish] })["fish"].first
 
     assert_equal JSON.parse(JSON.generate(seen)),
-      told["seen"],
+      answer["seen"],
       "a device that knows nothing of its own leaves it as it is"
   end
 end

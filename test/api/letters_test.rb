@@ -151,10 +151,10 @@ class LettersTest < ApiCase
     assert_equal "Tag MS000001.", db[:letters].get(:body)
     assert_equal [true, "Hamish Torvald"],
       ask("/api/letter-templates")["templates"]
-        .find { |one| one["kind"] == "thanks_to_finder" }
+        .find { |entry| entry["kind"] == "thanks_to_finder" }
         .values_at("own", "by")
     words.call(:put, "", nil, nil)
 
-    assert_empty(ask("/api/letter-templates")["templates"].select { |one| one["own"] })
+    assert_empty(ask("/api/letter-templates")["templates"].select { |template| template["own"] })
   end
 end

@@ -48,11 +48,11 @@ class LifeOfARecordTest < ApiCase
     assert_equal 421, row[:length_mm], "what stood first stays"
     assert_equal(
       [["length", 421, 415]],
-      answer["collisions"].map do |one|
+      answer["collisions"].map do |collision|
         [
-          one["field"],
-          one.dig("stands", "length", "length_mm"),
-          one.dig("said", "length", "length_mm")
+          collision["field"],
+          collision.dig("stands", "length", "length_mm"),
+          collision.dig("said", "length", "length_mm")
         ]
       end
     )
@@ -91,10 +91,10 @@ class LifeOfARecordTest < ApiCase
 
     assert_equal ["in_pouch", 0], [tag_state("MS000001"), db[:encounters].where(id: @id).count]
     assert_equal ["tagged", 412, @isolde[:id]], row.values_at(:kind, :length_mm, :voided_by)
-    told = dockside
+    answer = dockside
 
     assert_equal [[], ["Touched by mistake."]],
-      [told["fish"], told["void"].map { |one| one["voided_because"] }]
+      [answer["fish"], answer["void"].map { |entry| entry["voided_because"] }]
     said(revision: 3)
 
     assert_equal ["applied", 1, nil],

@@ -14,7 +14,7 @@ class ListsTest < ApiCase
       "CONTENT_TYPE" => "application/octet-stream")
   end
 
-  def faults(told) = told["rows"].map { |row| row["faults"].map { |one| one["column"] } }
+  def faults(answer) = answer["rows"].map { |row| row["faults"].map { |fault| fault["column"] } }
 
   MEMBERS = <<~CSV.encode("Windows-1252")
     Name;Email;Trained;Permit number;Permit expires on
@@ -24,11 +24,11 @@ class ListsTest < ApiCase
   CSV
 
   def test_members_come_in_from_a_table_of_an_office_program_and_get_their_letter
-    told = list("members", MEMBERS, dry_run: "yes")
+    answer = list("members", MEMBERS, dry_run: "yes")
 
-    assert_equal [[], ["email"], %w[email permit_expires_on trained]], faults(told).map(&:sort)
-    assert_match(/signs in with this address/, told.dig("rows", 1, "faults", 0, "rule"))
-    assert_equal [0, 0], [told["stored"], db[:members].where(name: "Renée Quill").count]
+    assert_equal [[], ["email"], %w[email permit_expires_on trained]], faults(answer).map(&:sort)
+    assert_match(/signs in with this address/, answer.dig("rows", 1, "faults", 0, "rule"))
+    assert_equal [0, 0], [answer["stored"], db[:members].where(name: "Renée Quill").count]
     assert_equal 1, list("members", MEMBERS)["stored"]
     added = db[:members].where(name: "Renée Quill").first
 
@@ -36,7 +36,7 @@ class ListsTest < ApiCase
       added.values_at(:role, :active, :permit_number, :permit_expires_on)
     run_jobs
 
-    assert_equal(["renee@marrow.example"], CARRIER.letters.map { |one| one[:recipient] })
+    assert_equal(["renee@marrow.example"], CARRIER.letters.map { |letter| letter[:recipient] })
     assert_equal 0, list("members", MEMBERS)["stored"], "sent twice it comes in once"
   end
 
@@ -45,9 +45,9 @@ class ListsTest < ApiCase
     send_json(:put, "/api/waters/gull_tarn", { name: "Gull Tarn", kind: "fresh", corners: })
     csv = "name,water_code,lat_deg,lon_deg\nFar Skerry,Marrow Sound,\"48,61\",-21.47\n" \
       "Dry Tor,gull_tarn,48.74,-21.3\nLost,Nowhere Bay,48.6,-21.4\n"
-    told = list("spots", csv)
+    reply = list("spots", csv)
 
-    assert_equal [[], ["lat_deg"], ["water_code"]], faults(told)
+    assert_equal [[], ["lat_deg"], ["water_code"]], faults(reply)
     assert_equal "sea", db[:spots].join(:waters, code: :water_code)
       .where(Sequel[:spots][:name] => "Far Skerry").get(:kind)
     assert_match(/called Far Skerry already/,
@@ -73,7 +73,7 @@ class ListsTest < ApiCase
     other = (table.lines.first + bass).sub("European seabass", "Marrow bass")
       .sub("Dicentrarchus labrax", "Dicentrarchus marrowi")
 
-    assert_equal([1, []], list("species", other).then { |one| [one["stored"], *faults(one)] })
+    assert_equal([1, []], list("species", other).then { |reply| [reply["stored"], *faults(reply)] })
     assert_equal db[:species].where(code: "seabass").get(%i[typical_mm warm_c guild_key]),
       db[:species].where(code: "marrow_bass").get(%i[typical_mm warm_c guild_key])
     %w[members spots].each do |kind|

@@ -29,18 +29,18 @@ class OfficeSettingsTest < ApiCase
     wrong = in_force(send_json(:post, "/api/laws", LAW.merge(min_mm: 4200, max_mm: nil)))
 
     assert_equal 4200, wrong["min_mm"]
-    told =
+    answer =
       send_json(:post, "/api/laws/#{wrong['id']}/withdrawal", { because: "A nought too many." })
 
-    assert_equal 420, in_force(told)["min_mm"]
+    assert_equal 420, in_force(answer)["min_mm"]
     assert_equal ["A nought too many.", 4200],
-      told["past_laws"].first.values_at("withdrawn_because", "min_mm")
+      answer["past_laws"].first.values_at("withdrawn_because", "min_mm")
     send_json(:post, "/api/laws/#{wrong['id']}/withdrawal", { because: "Once more." })
 
     assert_equal 404, last_response.status
     assert(
-      ask("/api/audit?record=law")["entries"].any? do |one|
-        one["changed"].to_s.include?("A nought too many.")
+      ask("/api/audit?record=law")["entries"].any? do |entry|
+        entry["changed"].to_s.include?("A nought too many.")
       end
     )
   end
@@ -66,18 +66,18 @@ class OfficeSettingsTest < ApiCase
     Seeds.trip(db, @isolde, held_on: Date.today)
     sign_in
     card = ask("/api/deck?on=#{Date.today}")["card"]
-    told =
+    answer =
       Core::Field.new(JSON.parse(JSON.generate(card), symbolize_names: true)).fish(
         { species_code: "seabass", water_temp_c: 10 },
         now_ms: 0
       )
 
-    assert_equal 10, told[:air][:one_lift_seconds], "half of twenty seconds"
-    guide = ask("/api/guide")["guilds"].find { |one| one["key"] == "bass_like" }
+    assert_equal 10, answer[:air][:one_lift_seconds], "half of twenty seconds"
+    guide = ask("/api/guide")["guilds"].find { |guild| guild["key"] == "bass_like" }
 
     assert_equal [["Mind the " \
-      "gill cover."], 10], [guide["sections"].find do |one|
-        one["title"] == "Note of the house"
+      "gill cover."], 10], [guide["sections"].find do |section|
+        section["title"] == "Note of the house"
       end&.fetch("lines"), guide["air_seconds"]]
   end
 
@@ -110,7 +110,7 @@ class OfficeSettingsTest < ApiCase
     run_jobs
     letters = db[:letters].where(recipient: "wren@marrow.example").all
 
-    assert_equal(["Welcome to the tagging cooperative"], letters.map { |one| one[:subject] })
+    assert_equal(["Welcome to the tagging cooperative"], letters.map { |letter| letter[:subject] })
     key = letters.first[:body][/new-password\?key=(\S+)/, 1]
     send_json(:post, "/auth/logout")
     send_json(:post, "/auth/reset-password", { key:, password: "gannets over grey water" })
@@ -142,7 +142,7 @@ class OfficeSettingsTest < ApiCase
         "held"
       ]
 
-    assert_equal([["spare needle", 3]], held.map { |one| one.values_at("item", "count") })
+    assert_equal([["spare needle", 3]], held.map { |entry| entry.values_at("item", "count") })
     send_json(:post, "/api/members/#{@isolde[:id]}/kit", { item: "spare needle", count: -4 })
 
     assert_equal 409, last_response.status
@@ -150,7 +150,7 @@ class OfficeSettingsTest < ApiCase
     own = ask("/api/members/#{@isolde[:id]}/kit")
 
     assert_equal [3, ["starter kit"]],
-      [own["held"].first["count"], own["moves"].map { |one| one["note"] }]
+      [own["held"].first["count"], own["moves"].map { |move| move["note"] }]
     ask("/api/members/#{@hamish[:id]}/kit")
 
     assert_equal 403, last_response.status
@@ -165,7 +165,7 @@ class OfficeSettingsTest < ApiCase
       )
     catalogue = send_json(:post, "/api/species", sent)
 
-    assert_includes catalogue["species"].map { |one| one["code"] }, "sound_blenny"
+    assert_includes catalogue["species"].map { |species| species["code"] }, "sound_blenny"
     send_json(:post, "/api/species", sent.merge(common_name: "sound BLENNY"))
 
     assert_equal 409, last_response.status
@@ -196,10 +196,10 @@ class OfficeSettingsTest < ApiCase
   private
 
   def in_force(catalogue)
-    catalogue["laws"].find do |one|
-      one["species_code"] == "seabass" && one["water_code"] == "marrow_sound"
+    catalogue["laws"].find do |law|
+      law["species_code"] == "seabass" && law["water_code"] == "marrow_sound"
     end
   end
 
-  def figure(rules, key) = rules["figures"].find { |one| one["key"] == key }["value"]
+  def figure(rules, key) = rules["figures"].find { |rule| rule["key"] == key }["value"]
 end

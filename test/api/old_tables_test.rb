@@ -53,8 +53,12 @@ class OldTablesTest < ApiCase
   def held_against(truth)
     left = truth.dup
     wrong = rows.reject do |row|
-      at = left.index { |one| one.all? { |key, value| same?(row[key], value) } }
-      at && left.delete_at(at)
+      index_found = left.index do |candidate|
+        candidate.all? do |key, value|
+          same?(row[key], value)
+        end
+      end
+      index_found && left.delete_at(index_found)
     end
     [wrong, left]
   end
@@ -66,12 +70,12 @@ class OldTablesTest < ApiCase
   # The mapping that a coordinator makes of what was guessed, and how many choices it took.
   def chosen(import, old)
     mapping = import["mapping"].merge(old.choices)
-    names = import["columns"].map { |one| one["name"] }
-    old.columns.each do |column, said|
-      at = column.is_a?(Integer) ? column : names.index(column)
-      mapping["columns"][at] = said.is_a?(Hash) ? said : { "field" => said }
+    names = import["columns"].map { |column| column["name"] }
+    old.columns.each do |column, statement|
+      time = column.is_a?(Integer) ? column : names.index(column)
+      mapping["columns"][time] = statement.is_a?(Hash) ? statement : { "field" => statement }
     end
-    words = mapping["words"].merge(old.words) { |_, guessed, told| guessed.merge(told) }
+    words = mapping["words"].merge(old.words) { |_, guessed, wanted| guessed.merge(wanted) }
     left = old.columns.value?(nil) ? { "untaken" => "leave" } : {}
     [mapping.merge("words" => words, **left),
       left.size + old.choices.size + old.columns.size + old.words.values.sum(&:size)]

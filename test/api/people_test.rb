@@ -127,9 +127,9 @@ class PeopleApiTest < ApiCase
 
     assert_predicate Config.from(whole), :production?
     (whole.keys - ["VOUCHER_ENV"]).each do |name|
-      told = assert_raises(RuntimeError) { Config.from(whole.except(name)) }.message
+      answer = assert_raises(RuntimeError) { Config.from(whole.except(name)) }.message
 
-      assert_includes told, name, "says what is missing"
+      assert_includes answer, name, "says what is missing"
     end
     assert_raises(RuntimeError) { Config.from(whole.merge("SESSION_SECRET" => "short")) }
   end

@@ -4,19 +4,19 @@ require_relative "../support/api_case"
 
 # Results are kept once, tell how far somebody is, and are signed by a coordinator alone.
 class PracticeApiTest < ApiCase
-  def result(at, skill: "place", **more)
-    { id: SecureRandom.uuid, skill:, seed: 7, level: 0, at: (Time.now - at).utc.iso8601, **more }
+  def result(index, skill: "place", **more)
+    { id: SecureRandom.uuid, skill:, seed: 7, level: 0, at: (Time.now - index).utc.iso8601, **more }
   end
 
   def keep(results) = send_json(:post, "/api/practice/results", { results: })
 
   def told = JSON.parse(last_response.body)
-  def skill(name) = told["skills"].find { |one| one["skill"] == name }
-  def item(name) = told["items"].find { |one| one["key"] == name }
+  def skill(name) = told["skills"].find { |skill| skill["skill"] == name }
+  def item(name) = told["items"].find { |item| item["key"] == name }
 
   def test_results_are_kept_once_and_estimated_with_their_uncertainty
     sign_in
-    results = [60, 80, 100].each_with_index.map { |marks, at| result(300 - at, marks:) }
+    results = [60, 80, 100].each_with_index.map { |marks, index| result(300 - index, marks:) }
     2.times { keep(results) }
 
     assert_equal 3, db[:practice_results].count
@@ -28,22 +28,22 @@ class PracticeApiTest < ApiCase
   def given_seeds = ask("/api/practice")["seeds"]
 
   # A placed tag on a seed that was given out, as the trainer sends it.
-  def placed(seed, at, well: true)
+  def placed(seed, index, well: true)
     right = Core::Practice::TagPlacement.new(
       Core::Practice::TagPlacement.task(seed:, level: 0), { x: 0, y: 0, angle_deg: 0 }
     ).right
     deeds = { x: right[:point][0], y: right[:point][1], angle_deg: well ? 45 : 85 }
-    result(at, seed:, marks: 100, deeds:)
+    result(index, seed:, marks: 100, deeds:)
   end
 
   def test_a_training_item_is_met_by_what_is_done_again_here_and_signed_by_a_person
     sign_in
-    keep(Array.new(20) { |at| result(2000 - at, marks: 100) })
-    keep(Array.new(20) { |at| result(1900 - at, marks: 100, seed: at, deeds: { x: 1 }) })
+    keep(Array.new(20) { |index| result(2000 - index, marks: 100) })
+    keep(Array.new(20) { |index| result(1900 - index, marks: 100, seed: index, deeds: { x: 1 }) })
 
     refute item("placing")["met"], "what a phone only says of itself shows nothing"
     seeds = given_seeds
-    keep(seeds.first(19).each_with_index.map { |seed, at| placed(seed, 1000 - at) })
+    keep(seeds.first(19).each_with_index.map { |seed, index| placed(seed, 1000 - index) })
 
     refute item("placing")["met"]
     keep([placed(seeds[0], 500)])
@@ -93,11 +93,11 @@ class PracticeApiTest < ApiCase
   def test_own_mistakes_at_the_water_choose_the_exercise
     trip = Seeds.trip(db, @isolde, held_on: Date.today - 5)
     sign_in
-    12.times do |at|
+    12.times do |index|
       put_encounter(
         Seeds.encounter(
-          trip, kind: "untagged", tag_numbers: [], start: Time.now - 400_000 + (at * 2000),
-          hook_place: at < 4 ? "throat" : "lip"
+          trip, kind: "untagged", tag_numbers: [], start: Time.now - 400_000 + (index * 2000),
+          hook_place: index < 4 ? "throat" : "lip"
         )
       )
     end

@@ -30,7 +30,7 @@ class PrivacyTest < ApiCase
     wren =
       Seeds
         .member(db, "Wren Castellan")
-        .then { |one| db[:members].where(id: one[:id]).update(public_name: nil) && one }
+        .then { |member| db[:members].where(id: member[:id]).update(public_name: nil) && member }
     Seeds.pouch(db, wren, first: 101)
     place = EXACT.map { |lat_deg, lon_deg| { lat_deg:, lon_deg: } }
     @key =
@@ -173,7 +173,7 @@ class PrivacyTest < ApiCase
     story = ask("/api/stories/#{@key}")
     cells = EXACT.map { |lat, lon| Core::Waters::CoarsePlace.of(lat, lon).values }
 
-    assert_equal(cells, story["catches"].map { |one| one.values_at("lat_deg", "lon_deg") })
+    assert_equal(cells, story["catches"].map { |catch| catch.values_at("lat_deg", "lon_deg") })
     assert_equal cells, [story["whole"]["path"].first, story["whole"]["path"].last]
     assert_equal(
       [0, 0],
@@ -189,7 +189,7 @@ class FiguresOfOthersTest < ApiCase
   def setup
     super
     Seeds.member(db, "Wren Castellan", email: READER, password: PASSWORD)
-    @members = Array.new(3) { |at| Seeds.member(db, "Member #{at}") }
+    @members = Array.new(3) { |index| Seeds.member(db, "Member #{index}") }
     @next_number = 100
   end
 
@@ -206,7 +206,9 @@ class FiguresOfOthersTest < ApiCase
   end
 
   def told(topic, **query)
-    ask("/api/water/#{topic}?#{URI.encode_www_form(query)}")["answers"].map { |one| one["key"] }
+    ask("/api/water/#{topic}?#{URI.encode_www_form(query)}")["answers"].map do |answer|
+      answer["key"]
+    end
   end
 
   # The last of them makes it five fish of three members.
@@ -261,7 +263,7 @@ class FiguresOfOthersTest < ApiCase
   # A named place is a spot: a reader without an account sees those that the drawing marks.
   def test_named_places_are_public_only_where_the_drawing_says_so
     places = lambda do
-      ask("/api/coast")["features"].map { |one| one["properties"] }
+      ask("/api/coast")["features"].map { |feature| feature["properties"] }
         .select { |about| about["kind"] == "place" }
     end
 

@@ -57,12 +57,12 @@ class ReportRaceTest < Minitest::Test
       end
     end
     50.times { gate << true }
-    told = threads.map(&:value)
+    answer = threads.map(&:value)
     Acts::FollowMatchJob.store = Store::Gateway.new(@db)
     @db[:que_jobs].where(job_class: "Acts::FollowMatchJob").select_map(:args)
       .each { |args| Acts::FollowMatchJob.run(*args) }
 
-    assert_equal 1, told.map { |one| one[:story_key] }.uniq.size
+    assert_equal 1, answer.map { |entry| entry[:story_key] }.uniq.size
     assert_equal [1, 26, %w[recapture_to_tagger thanks_to_finder]],
       [@db[:matches].count, @db[:reports].count, @db[:letters].select_order_map(:kind)]
     assert_equal(

@@ -8,9 +8,10 @@ class ReadingKeysTest < ApiCase
     super
     trip = Seeds.trip(db, @isolde)
     sign_in
-    3.times do |at|
+    3.times do |index|
       put_encounter(
-        Seeds.encounter(trip, number: format("MS%06d", at + 1), start: Seeds::NOW - (at * 900))
+        Seeds.encounter(trip, number: format("MS%06d", index + 1),
+          start: Seeds::NOW - (index * 900))
       )
     end
     sign_in("hamish@marrow.example")
@@ -25,14 +26,14 @@ class ReadingKeysTest < ApiCase
   end
 
   def test_a_key_reads_coarse_catches_and_is_noted
-    told = with_key("/api/catches")
+    answer = with_key("/api/catches")
 
-    assert_equal [3, nil], [told["catches"].size, told["next"]]
+    assert_equal [3, nil], [answer["catches"].size, answer["next"]]
     coarse = Core::Waters::CoarsePlace.of(48.61, -21.47)
 
     assert_equal [coarse.values],
-      told["catches"].map { |one| one.values_at("lat_deg", "lon_deg") }.uniq
-    assert_equal Core::Exchange::Tables::CATCHES.names, told["catches"].first.keys
+      answer["catches"].map { |catch| catch.values_at("lat_deg", "lon_deg") }.uniq
+    assert_equal Core::Exchange::Tables::CATCHES.names, answer["catches"].first.keys
     sign_in("hamish@marrow.example")
     kept = ask("/api/keys")["keys"].first
 
@@ -56,11 +57,11 @@ class ReadingKeysTest < ApiCase
     end
 
     assert_equal 1, pages.flat_map { |page|
-      page["catches"].map { |one|
-        one["caught_by"]
+      page["catches"].map { |catch|
+        catch["caught_by"]
       }
     }.uniq.size
-    seen = pages.flat_map { |page| page["catches"].map { |one| one["catch_id"] } }
+    seen = pages.flat_map { |page| page["catches"].map { |catch| catch["catch_id"] } }
 
     assert_equal [[2, 1], 3], [pages.map { |page| page["catches"].size }, seen.uniq.size]
     with_key("/api/catches")
@@ -86,10 +87,10 @@ class ReadingKeysTest < ApiCase
   end
 
   def test_a_key_does_nothing_else
-    told = with_key("/api/water/movement")
+    answer = with_key("/api/water/movement")
 
     assert_equal 200, last_response.status
-    assert told["answers"]
+    assert answer["answers"]
     %w[/api/members /api/keys /api/exports /api/dockside /api/audit].each do |path|
       with_key(path)
 
@@ -117,11 +118,11 @@ class ReadingKeysTest < ApiCase
     )
     fish_id = db[:taggings].where(tag_number: "MS000101").get(:fish_id)
     key = db[:fish].where(id: fish_id).get(:story_key)
-    told = with_key("/api/stories/#{key}")
+    answer = with_key("/api/stories/#{key}")
 
-    assert_equal "public", told["audience"]
+    assert_equal "public", answer["audience"]
     assert_equal Core::Waters::CoarsePlace.of(48.61, -21.47).values,
-      told["catches"].first.values_at("lat_deg", "lon_deg")
+      answer["catches"].first.values_at("lat_deg", "lon_deg")
   end
 
   def test_a_wrong_key_and_a_revoked_one_are_nobodys

@@ -79,9 +79,9 @@ class ReadyApiTest < ApiCase
       { surface_temp_c: 99 } => "plan.surface_temp_c",
       { hook: "harpoon" } => "plan.hook"
     }.each do |change, field|
-      told = plan(SecureRandom.uuid, **change)
+      answer = plan(SecureRandom.uuid, **change)
 
-      assert_equal [422, true], [last_response.status, told["fields"].key?(field)], change.inspect
+      assert_equal [422, true], [last_response.status, answer["fields"].key?(field)], change.inspect
     end
     assert_equal 0, db[:trips].count
     id = SecureRandom.uuid
@@ -102,7 +102,7 @@ class ReadyApiTest < ApiCase
     assert_equal %w[net net_ready], ready["trip"]["ticks"]
     assert_equal ["does_not_fit", "400 mm hoop, 450 short"],
       ready["outlook"]["kit"]
-        .find { |one| one["key"] == "net" }
+        .find { |entry| entry["key"] == "net" }
         .values_at("state", "detail")
   end
 
@@ -183,7 +183,7 @@ class OfficeApiTest < ApiCase
         "changes"
       ]
 
-    assert_includes changes.map { |one| one.values_at("kind", "before", "after") },
+    assert_includes changes.map { |change| change.values_at("kind", "before", "after") },
       ["air", "30 s in one lift", "10 s in one lift"]
     assert_equal 1, ask("/api/house-rules")["version"]
     saved =
@@ -218,7 +218,7 @@ class OfficeApiTest < ApiCase
     assert_equal [1, 1], card["rules"].values_at("version", "own_version")
     assert_equal 10,
       card["species"]
-        .map { |one| field.fish({ species_code: one["code"] })[:air][:one_lift_seconds] }
+        .map { |entry| field.fish({ species_code: entry["code"] })[:air][:one_lift_seconds] }
         .max
     assert_equal trip, card["trip"]["id"]
     send_json(:put, "/api/house-rules/own", { choices: { air: "brief" } })
@@ -325,7 +325,7 @@ class OfficeApiTest < ApiCase
     assert_equal [0, 1], [tried["stored"], db[:tag_series].count]
     assert_equal(
       [[], [%w[digits six]], [%w[first_serial 140]], []],
-      tried["rows"].map { |row| row["faults"].map { |one| one.values_at("column", "value") } }
+      tried["rows"].map { |row| row["faults"].map { |fault| fault.values_at("column", "value") } }
     )
     2.times do |round|
       assert_equal [2, 0][round],
@@ -356,7 +356,7 @@ class OfficeApiTest < ApiCase
       active: true
     }
     members = send_json(:post, "/api/members", sent.merge(email: "wren@marrow.example"))["members"]
-    wren = members.find { |one| one["name"] == "Wren Castellan" }
+    wren = members.find { |member| member["name"] == "Wren Castellan" }
     run_jobs
 
     assert_equal %w[care wren@marrow.example],
@@ -411,7 +411,7 @@ class OfficeApiTest < ApiCase
     2.times { |round| send_json(:post, "/api/laws", law.merge(min_mm: 500 + round)) }
     laws = answer["laws"]
 
-    assert_equal([[501, true]], laws.map { |one| one.values_at("min_mm", "stale") })
+    assert_equal([[501, true]], laws.map { |law| law.values_at("min_mm", "stale") })
     send_json(:post, "/api/laws", law.merge(season_first: "04-01"))
 
     assert_equal 422, last_response.status

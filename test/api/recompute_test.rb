@@ -34,10 +34,10 @@ class RecomputeTest < WaterCase
 
     assert_equal [409, "nothing_changed"], [last_response.status, answer["code"]]
     release(tags[1], days: 40)
-    told = water("movement")["recompute"]
+    reply = water("movement")["recompute"]
 
     assert_equal [0, 2, false, true],
-      told.values_at("parts_done", "parts", "stopped", "may_stop")
+      reply.values_at("parts_done", "parts", "stopped", "may_stop")
     sign_in("corin@marrow.example")
     send_json(:delete, "/api/water/movement/recompute")
 

@@ -30,7 +30,7 @@ class SecondProgrammeTest < ApiCase
 
   def setup
     super
-    Acts::SetUpProgramme.call(store:, given: {
+    Acts::SetUpProgramme.call(store:, setup: {
       name: "Lake Tussock Anglers", contact: "lake@tussock.example",
       sender: "Tussock <letters@tussock.example>", time_zone: ZONE,
       coordinator: "Ada Pell", email: "ada@tussock.example", geojson: LAKE
@@ -49,7 +49,7 @@ class SecondProgrammeTest < ApiCase
     sign_in("hamish@marrow.example")
 
     assert_equal [%w[lake_tussock fresh]],
-      ask("/api/waters")["waters"].map { |one| one.values_at("code", "kind") } - OTHERS
+      ask("/api/waters")["waters"].map { |water| water.values_at("code", "kind") } - OTHERS
   end
 
   OTHERS = [%w[lough_immer fresh], %w[marrow_sound sea]].freeze
@@ -58,9 +58,9 @@ class SecondProgrammeTest < ApiCase
     noon = Time.utc(2026, 1, 15, 12)
 
     assert_equal Date.new(2026, 1, 16), store.programme.day(noon), "14 hours ahead of the server"
-    told = Acts::Context.new(store:, now: noon).today
+    answer = Acts::Context.new(store:, now: noon).today
 
-    assert_equal Date.new(2026, 1, 16), told
+    assert_equal Date.new(2026, 1, 16), answer
   end
 
   def test_a_zone_that_nobody_knows_is_refused_with_what_to_write
@@ -87,15 +87,15 @@ class SecondProgrammeTest < ApiCase
     assert_predicate last_response, :ok?, last_response.body
     assert_equal today, db[:encounters].where(trip_id: trip).get(:caught_on)
 
-    told = put_report(
+    answer = put_report(
       Seeds.report(
         number_as_read: number, species_code: "sea_trout", caught_on: today, place: PLACE,
         length: { value: 41, unit: "cm", kind: "FL", how: "tape" }
       )
     )
 
-    assert_equal "matched", told["state"], told.inspect
-    story = ask("/api/stories/#{told['story_key']}")
+    assert_equal "matched", answer["state"], answer.inspect
+    story = ask("/api/stories/#{answer['story_key']}")
 
     assert_equal ["Willow Jetty", [number], today.iso8601],
       story["catches"].first.values_at("place_name", "tag_numbers", "caught_on")

@@ -24,15 +24,15 @@ class SentTimesTest < Minitest::Test
   def read(value) = Api::SentTimes.new(CONTRACT.method(:resolve)).read(SCHEMA, value)
 
   def test_what_is_a_day_or_a_moment_becomes_one
-    told = read(
+    answer = read(
       { on: "2026-05-31", note: "2026-05-31",
         taps: [{ act: "2026-05-31", at: "2026-05-31T09:15:00.250+02:00" }, { act: "lift" }] }
     )
 
-    assert_equal Date.new(2026, 5, 31), told[:on]
-    assert_equal Time.utc(2026, 5, 31, 7, 15, Rational(1, 4)), told[:taps][0][:at]
-    assert_equal %w[2026-05-31 2026-05-31], [told[:note], told[:taps][0][:act]]
-    assert_equal({ act: "lift" }, told[:taps][1])
+    assert_equal Date.new(2026, 5, 31), answer[:on]
+    assert_equal Time.utc(2026, 5, 31, 7, 15, Rational(1, 4)), answer[:taps][0][:at]
+    assert_equal %w[2026-05-31 2026-05-31], [answer[:note], answer[:taps][0][:act]]
+    assert_equal({ act: "lift" }, answer[:taps][1])
   end
 
   def test_what_is_not_told_stays_so

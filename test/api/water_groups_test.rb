@@ -9,7 +9,7 @@ class WaterGroupsTest < WaterCase
   # deep. Only one that came back within a year counts, and one within a month as early.
   def test_fish_are_grouped_by_what_was_done_to_them
     { 10 => "throat", 300 => "jaw_corner", 500 => "throat", nil => "jaw_corner" }
-      .each_with_index { |(days, hook_place), at| release(tags[at], days:, hook_place:) }
+      .each_with_index { |(days, hook_place), index| release(tags[index], days:, hook_place:) }
     groups = store.treated.groups({}, today: RELEASED_ON + 600)
 
     assert_equal({ released: 4, returned: 2 }, groups[:overall])
@@ -61,9 +61,9 @@ class WaterGroupsTest < WaterCase
 
   # Kept in the first year since, kept in the second, never kept.
   def test_what_was_taken_is_counted_by_whole_years
-    [100, 500].each_with_index do |days, at|
-      release(tags[at])
-      record(SecureRandom.uuid, tags[at], RELEASED_ON.to_time + (days * 86_400) + (9 * 3600),
+    [100, 500].each_with_index do |days, index|
+      release(tags[index])
+      record(SecureRandom.uuid, tags[index], RELEASED_ON.to_time + (days * 86_400) + (9 * 3600),
         kind: "recaptured", length_mm: 450, fate: "kept")
     end
     release(tags[2])

@@ -30,14 +30,14 @@ class WaterTest < WaterCase
     12.times { release(numbers.shift, days: 60) }
     8.times { release(numbers.shift) }
     sign_in
-    told = answer_of(water("handling"), "returns_hook")
+    answer = answer_of(water("handling"), "returns_hook")
     crude = Core::Estimates::Rates.ratio(9, 20, 12, 20)
 
-    assert_includes told["sentence"], "9 of 20 against 12 of 20"
-    assert_equal crude.values.map { |one| one.round(3) },
-      told["rows"].assoc("as counted, without strata").drop(1)
+    assert_includes answer["sentence"], "9 of 20 against 12 of 20"
+    assert_equal crude.values.map { |entry| entry.round(3) },
+      answer["rows"].assoc("as counted, without strata").drop(1)
     # One species, month, length and tagger: within them it is the same ratio.
-    assert_in_delta 0.75, told["rows"][0][1], 1e-9
+    assert_in_delta 0.75, answer["rows"][0][1], 1e-9
     forest = answer_of(water("handling"), "returns")
 
     assert_includes forest["chart"]["bars"].map(&:first), "Hook: deep"
@@ -61,7 +61,7 @@ class WaterTest < WaterCase
     assert_equal 0, answer_of(water("movement", water: "lough_immer"), "reach")["n"]
     assert_equal(
       ["European seabass", "Pollack"],
-      ask("/api/water/choices")["species"].map { |one| one["name"] }
+      ask("/api/water/choices")["species"].map { |species| species["name"] }
     )
     sign_in("hamish@marrow.example")
 
@@ -105,9 +105,9 @@ class WaterTest < WaterCase
       end.join(",")
       inside = Core::Waters::CoarsePlace.of(lat, lon) == Core::Waters::CoarsePlace.of(48.61, -21.47)
 
-      told = water("movement", area:)["answers"]
+      answer = water("movement", area:)["answers"]
 
-      assert_equal inside ? "movement_too_few" : "reach", told.first["key"]
+      assert_equal inside ? "movement_too_few" : "reach", answer.first["key"]
     end
     water("movement", tagger: @isolde[:id])
 
@@ -118,7 +118,7 @@ class WaterTest < WaterCase
   # Views that cut across the place of a fish, in steps of metres: always the same whole cell, at
   # every size of a view that shows single cells.
   def test_no_view_of_the_map_cuts_a_cell
-    5.times { |at| release(tags[at]) }
+    5.times { |index| release(tags[index]) }
     Seeds.member(db, "Wren Castellan", email: "wren@marrow.example", password: PASSWORD)
     sign_in("wren@marrow.example")
     rng = Random.new(29)
@@ -142,10 +142,10 @@ class WaterTest < WaterCase
     release(tags[0], days: 40)
     release(tags[1])
     sign_in
-    told = ask("/api/water/fish?area=48.6,-21.5,48.7,-21.4")
+    answer = ask("/api/water/fish?area=48.6,-21.5,48.7,-21.4")
 
-    assert_equal([1, 0], told["fish"].map { |one| one["caught"] })
-    assert_equal "European seabass", told["fish"].first["common_name"]
+    assert_equal([1, 0], answer["fish"].map { |entry| entry["caught"] })
+    assert_equal "European seabass", answer["fish"].first["common_name"]
     ways = ask("/api/water/ways?mine=yes")
 
     refute ways["coarse"]
@@ -163,7 +163,7 @@ class WaterTest < WaterCase
     within = "48,-22,49,-21"
     sums = [nil, 6, 7, 1].map do |month|
       cells = ask("/api/water/map?mine=yes&within=#{within}#{"&month=#{month}" if month}")["cells"]
-      %w[released back].map { |key| cells.sum { |one| one[key] } }
+      %w[released back].map { |key| cells.sum { |cell| cell[key] } }
     end
 
     assert_equal [[1, 1], [1, 0], [0, 1], [0, 0]], sums
@@ -180,10 +180,10 @@ class WaterTest < WaterCase
     assert_equal [4.0, 2], answer["trip"].values_at("fished_hours", "rods")
     put_encounter(Seeds.encounter(trips[0], start: Time.utc(2026, 6, 1, 12)))
     Acts::WaterJob.run("effort", {})
-    told = answer_of(water("effort"), "catch_per_hour")
+    reply = answer_of(water("effort"), "catch_per_hour")
 
-    assert_match(/over 6 trips/, told["sentence"])
-    assert_equal ["Marrow Sound", "June", 6, 48.0, 1], told["rows"].first.first(5)
+    assert_match(/over 6 trips/, reply["sentence"])
+    assert_equal ["Marrow Sound", "June", 6, 48.0, 1], reply["rows"].first.first(5)
     put[trips[0], fished_hours: 4, rods: nil]
 
     assert_equal [422, "half_an_effort"], [last_response.status, answer["code"]]
@@ -209,8 +209,8 @@ class WaterTest < WaterCase
     end
     kept = ->(even) { Acts::KeepGrowth.call(store, store.species.find("seabass"), fits[even]) }
     keep = -> { kept[fit] }
-    few = fit.dup.tap { |one| one.n = 40 }
-    poor = fit.dup.tap { |one| one.errors = { ga: 30.0, gb: 2.0 } }
+    few = fit.dup.tap { |entry| entry.n = 40 }
+    poor = fit.dup.tap { |entry| entry.errors = { ga: 30.0, gb: 2.0 } }
 
     refute kept[few]
     refute kept[poor]
@@ -255,10 +255,10 @@ class WaterTest < WaterCase
     assert_equal 403, last_response.status
     sign_in("hamish@marrow.example")
     say.call("effort_even", false)
-    told = answer_of(water("movement"), "reach")["assumptions"].first
+    answer = answer_of(water("movement"), "reach")["assumptions"].first
 
     assert_equal ["effort_even", false, "Only the harbour is fished.", "Hamish Torvald"],
-      told.values_at("key", "holds", "why", "by")
+      answer.values_at("key", "holds", "why", "by")
     say.call("no_such_thing", true)
 
     assert_equal 404, last_response.status
@@ -273,10 +273,10 @@ class WaterTest < WaterCase
     coarse = map.call
 
     assert coarse["coarse"]
-    assert_equal([[true, 0]], coarse["cells"].map { |one| one.values_at("few", "released") })
-    one = coarse["cells"].first
+    assert_equal([[true, 0]], coarse["cells"].map { |cell| cell.values_at("few", "released") })
+    entry = coarse["cells"].first
 
-    assert_operator (one["north"] - one["south"]) * 111.2, :>=, 4.99
+    assert_operator (entry["north"] - entry["south"]) * 111.2, :>=, 4.99
     assert_equal([1, 1], map.call("&mine=yes")["cells"].map { |cell| cell["released"] })
     sign_in("hamish@marrow.example")
     fine = map.call
@@ -329,8 +329,8 @@ class WaterTest < WaterCase
     within = "48,-22,49,-21"
 
     sums = %w[circle j].map do |hook|
-      ask("/api/water/map?within=#{within}&mine=yes&hook=#{hook}")["cells"].sum do |one|
-        one["released"]
+      ask("/api/water/map?within=#{within}&mine=yes&hook=#{hook}")["cells"].sum do |cell|
+        cell["released"]
       end
     end
 

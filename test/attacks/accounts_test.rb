@@ -41,7 +41,7 @@ class AccountsAttackTest < ApiCase
     checks = 0
     real = Argon2::Password.method(:verify_password)
     real_new = Argon2::Password.instance_method(:create)
-    counting = ->(*given) { (checks += 1) && real.call(*given) }
+    counting = ->(*arguments) { (checks += 1) && real.call(*arguments) }
     Argon2::Password.stub(:verify_password, counting) do
       sign_in("nobody@marrow.example", "wrong words here")
     end
@@ -97,7 +97,7 @@ class AccountsAttackTest < ApiCase
     run_jobs
 
     assert_includes CARRIER.letters.last[:subject], "password was changed"
-    assert_equal([true], ask("/api/me/sessions")["sessions"].map { |one| one["current"] })
+    assert_equal([true], ask("/api/me/sessions")["sessions"].map { |session| session["current"] })
     other.get("/api/trips")
 
     assert_equal 401, other.last_response.status
@@ -111,7 +111,7 @@ class AccountsAttackTest < ApiCase
       address: "192.0.2.9",
       agent: "Phone"
     )
-    number = ask("/api/me/sessions")["sessions"].find { |one| !one["current"] }["number"]
+    number = ask("/api/me/sessions")["sessions"].find { |session| !session["current"] }["number"]
     send_json(:delete, "/api/me/sessions/#{number}")
 
     assert_equal 1, answer["sessions"].size
@@ -133,7 +133,7 @@ class AccountsAttackTest < ApiCase
     )
     run_jobs
 
-    assert_equal(["isolde@elsewhere.example"], CARRIER.letters.map { |one| one[:recipient] })
+    assert_equal(["isolde@elsewhere.example"], CARRIER.letters.map { |letter| letter[:recipient] })
     assert_equal "isolde@marrow.example",
       store.members.email(@isolde[:id]),
       "nothing before the letter is answered"
@@ -192,7 +192,7 @@ class AccountsAttackTest < ApiCase
   end
 
   def test_where_it_is_required_a_coordinator_does_nothing_before_it_is_set_up
-    config = ApiCase.config.dup.tap { |one| one.second_factor = "required" }
+    config = ApiCase.config.dup.tap { |copy| copy.second_factor = "required" }
     strict = Application.build(config:, db:, files: ApiCase.files, pictures: ApiCase.pictures)
     @app = strict
     sign_in("hamish@marrow.example")
@@ -236,8 +236,8 @@ class AccountsAttackTest < ApiCase
   def test_a_secret_that_was_changed_still_opens_what_the_old_one_closed
     sign_in
     later =
-      ApiCase.config.dup.tap do |one|
-        one.session_secrets = ["n" * 64, ApiCase.config.session_secret]
+      ApiCase.config.dup.tap do |copy|
+        copy.session_secrets = ["n" * 64, ApiCase.config.session_secret]
       end
     @app = Application.build(config: later, db:, files: ApiCase.files, pictures: ApiCase.pictures)
 
@@ -261,7 +261,7 @@ class AccountsAttackTest < ApiCase
         [nil, "sign_in_failed"],
         ["Isolde Brannock", "sign_in_failed"]
       ],
-      events.map { |one| one.values_at("who", "kind") }
+      events.map { |event| event.values_at("who", "kind") }
     )
     assert_equal "127.0.0.1", events[0]["address"]
   end
@@ -276,7 +276,7 @@ class AccountsAttackTest < ApiCase
       { session_secrets: ["m" * 64, "n" * 64, old], authenticator_secret: old },
       { session_secrets: ["m" * 64], authenticator_secret: old }
     ].each do |secrets|
-      config = ApiCase.config.dup.tap { |one| secrets.each { |name, value| one[name] = value } }
+      config = ApiCase.config.dup.tap { |copy| secrets.each { |name, value| copy[name] = value } }
       @app = Application.build(config:, db:, files: ApiCase.files, pictures: ApiCase.pictures)
       if secrets[:session_secrets].include?(old)
         assert_equal "Isolde Brannock", ask("/api/session").dig("member", "name")
@@ -327,13 +327,13 @@ class AccountsAttackTest < ApiCase
   def test_an_address_that_finders_give_gets_few_letters_a_day
     trip = Seeds.trip(db, @isolde)
     Seeds.pouch(db, @isolde, count: 30, first: 200)
-    30.times do |at|
+    30.times do |index|
       Acts::RecordEncounter.call(
         Acts::Context.new(store:, member: @isolde, now: Seeds::NOW), id: SecureRandom.uuid,
-        sent: Seeds.encounter(trip, number: format("MS%06d", 200 + at),
+        sent: Seeds.encounter(trip, number: format("MS%06d", 200 + index),
           start: Seeds::NOW - (86_400 * 30))
       )
-      put_report(Seeds.report(number_as_read: format("MS%06d", 200 + at),
+      put_report(Seeds.report(number_as_read: format("MS%06d", 200 + index),
         finder_contact: "third@elsewhere.example"))
     end
     run_jobs

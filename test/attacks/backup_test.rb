@@ -63,12 +63,12 @@ class BackupTest < Minitest::Test
 
   # [what it said, whether it went well]
   def voucher(command, *arguments)
-    told, status =
+    output, status =
       Open3.capture2e(env, RbConfig.ruby, File.join(ROOT, "bin/lib/#{command}.rb"), *arguments)
-    [told, status.success?]
+    [output, status.success?]
   end
 
-  def assert_went_well(told, well) = assert_predicate(well, :itself, told)
+  def assert_went_well(output, well) = assert_predicate(well, :itself, output)
 
   def counts(db) = db.tables.sort.to_h { |table| [table, db[table].count] }.except(:que_jobs)
 
@@ -121,11 +121,11 @@ class BackupTest < Minitest::Test
   def test_a_backup_made_while_somebody_writes_holds_together
     writing = true
     writer = Thread.new { (10..190).each { |serial| writing ? record(serial) : break } }
-    told, well = voucher("backup", "#{@dir}/busy.tar")
+    output, well = voucher("backup", "#{@dir}/busy.tar")
     writing = false
     writer.join
 
-    assert_went_well(told, well)
+    assert_went_well(output, well)
     assert voucher("verify", "#{@dir}/busy.tar")[1]
     @db.disconnect
 
@@ -146,16 +146,16 @@ class BackupTest < Minitest::Test
     }.each do |name, bytes|
       File.binwrite("#{@dir}/bad.tar", bytes)
       before = counts(@db)
-      told, well = voucher("restore", "#{@dir}/bad.tar")
+      output, well = voucher("restore", "#{@dir}/bad.tar")
 
       refute well, name
-      assert_match(/damaged|cut off|no backup|missing/, told, name)
+      assert_match(/damaged|cut off|no backup|missing/, output, name)
       assert_equal before, counts(@db)
     end
     refute voucher("restore", "#{@dir}/not-there.tar")[1]
-    told, well = voucher("backup", file)
+    output, well = voucher("backup", file)
 
-    assert_equal [false, true], [well, told.include?("never overwritten")]
+    assert_equal [false, true], [well, output.include?("never overwritten")]
   end
 
   # Makes a backup anew from one, with its manifest changed.
@@ -196,13 +196,13 @@ class BackupTest < Minitest::Test
       "other counts" => [key, ->(about) { about["rows"]["fish"] += 1 }, /fish have other numbers/],
       "signed elsewhere" => ["k" * 32, ->(_) {}, /not as it was signed here/],
       "not signed" => [nil, ->(_) {}, /not signed/]
-    }.each do |name, (signed_with, change, said)|
+    }.each do |name, (signed_with, change, statement)|
       path = rewritten(file, key: signed_with, &change)
       %w[verify restore].each do |command|
-        told, well = voucher(command, path)
+        output, well = voucher(command, path)
 
         refute well, "#{name}: #{command}"
-        assert_match said, told, "#{name}: #{command}"
+        assert_match statement, output, "#{name}: #{command}"
       end
     end
   end
@@ -249,10 +249,10 @@ class BackupTest < Minitest::Test
       superuser[:tags].where(number: "MS000001").update(state: "in_stock")
     end
     superuser.disconnect
-    told, well = voucher("verify")
+    output, well = voucher("verify")
 
     refute well
-    assert_match(/WRONG: picture .* is damaged/, told)
+    assert_match(/WRONG: picture .* is damaged/, output)
   end
 end
 
@@ -268,7 +268,7 @@ class SetUpTest < Minitest::Test
   def teardown = FileUtils.rm_rf(@dir)
 
   def setup_with(**changes)
-    given = {
+    data = {
       programme: "Loch of Ings Tagging Circle",
       coordinator: "Una Skerry",
       email: "una@ings.example",
@@ -286,7 +286,7 @@ class SetUpTest < Minitest::Test
       },
       RbConfig.ruby,
       File.join(ROOT, "bin/lib/setup.rb"),
-      *given.flat_map { |name, value| ["--#{name}", value] },
+      *data.flat_map { |name, value| ["--#{name}", value] },
       stdin_data: ""
     )
   end
@@ -314,10 +314,10 @@ class SetUpTest < Minitest::Test
   end
 
   def test_a_programme_is_set_up_with_flags_and_starts
-    told, status = setup_with
+    output, status = setup_with
 
-    assert_predicate status, :success?, told
-    assert_includes told, "1 waters, 2 spots"
+    assert_predicate status, :success?, output
+    assert_includes output, "1 waters, 2 spots"
     db = Database.connect(TestDatabase.url(NAME), max_connections: 2)
 
     assert_equal [["Una Skerry", "coordinator"]], db[:members].select_map(%i[name role])
@@ -353,14 +353,14 @@ class SetUpTest < Minitest::Test
       VOUCHER_USER=root
       PATH=#{@dir}
     TEXT
-    told, = Open3.capture2e({ "SESSION_SECRET" => nil, "VOUCHER_USER" => nil }, "bash", "-c",
+    output, = Open3.capture2e({ "SESSION_SECRET" => nil, "VOUCHER_USER" => nil }, "bash", "-c",
       "source bin/lib/settings.sh; read_settings #{file}; " \
         'echo "[$SESSION_SECRET|$BASE_URL|$SMTP_URL|$LD_PRELOAD|$VOUCHER_USER]"; ls >/dev/null',
       chdir: ROOT)
 
-    assert_includes told, "[it's|https://x.example|$(touch #{@dir}/ran)||]"
+    assert_includes output, "[it's|https://x.example|$(touch #{@dir}/ran)||]"
     refute_path_exists "#{@dir}/ran"
-    assert_includes told, "LD_PRELOAD is no setting"
+    assert_includes output, "LD_PRELOAD is no setting"
   end
 
   def test_what_is_missing_or_wrong_is_said
@@ -371,10 +371,10 @@ class SetUpTest < Minitest::Test
       { sender: "Circle" } => "has no address",
       { coast: "/no/such/file" } => "cannot be read"
     }.each do |change, words|
-      told, status = setup_with(**change)
+      output, status = setup_with(**change)
 
       refute_predicate status, :success?
-      assert_includes told, words
+      assert_includes output, words
     end
   end
 end
@@ -399,7 +399,7 @@ class UpgradeTest < Minitest::Test
         TestDatabase.url(@name),
         stdin_data: sql
       )
-      .then { |told, status| status.success? || raise(told) }
+      .then { |output, status| status.success? || raise(output) }
     @db = Database.connect(TestDatabase.url(@name))
   end
 

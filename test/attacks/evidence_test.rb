@@ -130,7 +130,7 @@ class EvidenceTest < Minitest::Test
     end
     ["finder_contact from reports", "report_key from reports", "phone from calls",
       "story_key from fish", "permit_number from members", "name from members",
-      "crew_key from trips"].each { |what| refused "select #{what}", reader }
+      "crew_key from trips"].each { |species| refused "select #{species}", reader }
 
     assert_equal 0, reader[:reports].get(Sequel.function(:count, :caught_on))
     refused "update trips set platform = 'kayak'", reader
@@ -143,7 +143,7 @@ class EvidenceTest < Minitest::Test
   def broken(**kept)
     Acts::SealLedgers
       .verify(store: Store::Gateway.new(@owner), **kept)
-      .select { |_, found| found[:broken].any? }
+      .select { |_, state| state[:broken].any? }
       .keys
   end
 
@@ -161,9 +161,9 @@ class EvidenceTest < Minitest::Test
 
     assert_equal [5, 0], [sealed[:stages], sealed[:stages]]
     assert_empty broken
-    told = Acts::SealLedgers.verify(store: @store)[:stages]
+    answer = Acts::SealLedgers.verify(store: @store)[:stages]
 
-    assert_equal [2, 20], told.values_at(:seals, :rows)
+    assert_equal [2, 20], answer.values_at(:seals, :rows)
   end
 
   # The upkeep and somebody's verify, at the same moment.
@@ -196,7 +196,7 @@ class EvidenceTest < Minitest::Test
           "select to_jsonb(r)::text as row from (select #{seal[:columns].to_a.join(', ')} from " \
             "tag_custody order by id) r"
         )
-        .map { |one| one[:row] }
+        .map { |damage| damage[:row] }
 
     assert_equal Digest::SHA256.hexdigest(Store::LedgerSeals::START + rows.join("\n")), seal[:hash]
   end
@@ -271,7 +271,7 @@ class EvidenceTest < Minitest::Test
       assert_empty(
         Acts::SealLedgers
           .verify(store: Store::Gateway.new(other), kept: @store.ledger_seals.newest)
-          .select { |_, found| found[:broken].any? }
+          .select { |_, state| state[:broken].any? }
       )
       other.disconnect
     end
@@ -321,11 +321,11 @@ class EvidenceTest < Minitest::Test
       "set local voucher.unnoted = 'on'; set local session_replication_role = replica; " \
         "insert into waters (code, name, kind) values ('s', 'S', 'sea')" =>
         /1 rows of waters came without a note/
-    }.each do |sql, said|
+    }.each do |sql, statement|
       @owner.transaction(rollback: :always) do
         @owner.run(sql)
 
-        assert_match said, defences.troubles.join("; ")
+        assert_match statement, defences.troubles.join("; ")
       end
     end
   end

@@ -156,7 +156,7 @@ class FloodTest < ApiCase
     app =
       Api::ClientAddress.new(
         ->(env) { (seen = env) && [200, {}, []] },
-        proxies.map { |one| IPAddr.new(one) }
+        proxies.map { |proxy| IPAddr.new(proxy) }
       )
     app.call({ "REMOTE_ADDR" => peer, **headers })
     [seen[Api::ClientAddress::ADDRESS], seen.key?("HTTP_X_FORWARDED_FOR"),
@@ -192,16 +192,16 @@ class FloodTest < ApiCase
           out: File::NULL
         )
       200.times { File.exist?("#{dir}/redis") ? break : sleep(0.05) }
-      one, two =
+      first_address, two =
         Array.new(2) do
           Devices::SharedCounters.new("unix://#{dir}/redis", alone: Api::LimitCounters.new)
         end
 
       assert_equal [1, 2, 3],
         [
-          one.increment("key", 1, expires_in: 60),
+          first_address.increment("key", 1, expires_in: 60),
           two.increment("key", 1, expires_in: 60),
-          one.increment("key", 1, expires_in: 60)
+          first_address.increment("key", 1, expires_in: 60)
         ]
       assert_equal 3, two.read("key")
     ensure
@@ -219,18 +219,22 @@ class FloodTest < ApiCase
 
   # Without Redis the database counts for all processes; what every request counts stays alone.
   def test_processes_share_their_counters_without_redis
-    one, two = Array.new(2) do
+    first_address, two = Array.new(2) do
       Api::CommonCounters.new(shared: Store::LimitCounts.new(db), alone: Api::LimitCounters.new)
     end
     step = ->(counters, key) { counters.increment(key, 1, expires_in: 60) }
 
     assert_equal([1, 2, 3],
-      [one, two, one].map { |counters| step[counters, "sign-in by address:192.0.2.1"] })
+      [first_address, two, first_address].map do |counters|
+        step[counters, "sign-in by address:192.0.2.1"]
+      end)
     assert_equal([1, 1, 2],
-      [one, two, one].map { |counters| step[counters, "everything by address:192.0.2.1"] })
+      [first_address, two, first_address].map do |counters|
+        step[counters, "everything by address:192.0.2.1"]
+      end)
     db[:limit_counts].update(until_at: Time.now - 1)
 
-    assert_equal 1, step[one, "sign-in by address:192.0.2.1"], "its time is over"
+    assert_equal 1, step[first_address, "sign-in by address:192.0.2.1"], "its time is over"
     down = Object.new.tap { |gone| def gone.increment(*, **) = raise(Sequel::DatabaseError, "x") }
     alone = Api::CommonCounters.new(shared: down, alone: Api::LimitCounters.new)
 
@@ -238,7 +242,7 @@ class FloodTest < ApiCase
   end
 
   def test_a_network_of_version_six_counts_as_one_address
-    same = %w[2001:db8:1:2::1 2001:db8:1:2:ffff:1:2:3].map { |one| Api::Limits.network(one) }
+    same = %w[2001:db8:1:2::1 2001:db8:1:2:ffff:1:2:3].map { |entry| Api::Limits.network(entry) }
 
     assert_equal 1, same.uniq.size
     refute_equal same[0], Api::Limits.network("2001:db8:1:3::1")
@@ -257,12 +261,12 @@ class FloodTest < ApiCase
         [200, {}, []]
       }, Api::LimitCounters.new
     )
-    env = lambda { |at|
-      { "voucher.heavy" => true, "voucher.open" => at.nil?,
-        "rack.session" => { "account_id" => at },
+    env = lambda { |index|
+      { "voucher.heavy" => true, "voucher.open" => index.nil?,
+        "rack.session" => { "account_id" => index },
         Api::ClientAddress::ADDRESS => "192.0.2.1" }
     }
-    threads = Array.new(8) { |at| Thread.new { heavy.call(env[at])[0] } }
+    threads = Array.new(8) { |index| Thread.new { heavy.call(env[index])[0] } }
     sleep 0.01 until threads.count { |thread| !thread.alive? } == 6
     finder = Thread.new { heavy.call(env[nil])[0] }
     sleep 0.01 until running == 2

@@ -36,20 +36,20 @@ class FuzzTest < ApiCase
 
   def test_no_request_finds_a_bug
     fuzz = Fuzz.new(ApiCase.contract.document, seed: SEED, ids:)
-    found = []
-    [nil, "isolde@marrow.example", "hamish@marrow.example"].each do |who|
+    result = []
+    [nil, "isolde@marrow.example", "hamish@marrow.example"].each do |account|
       clear_cookies
-      sign_in(who) if who
-      (REQUESTS / 3).times { |index| found << fault(fuzz.request(index)) }
+      sign_in(account) if account
+      (REQUESTS / 3).times { |index| result << fault(fuzz.request(index)) }
     end
 
-    assert_empty found.compact
+    assert_empty result.compact
   end
 
   def fault(asked)
     return if asked[:path].match?(LEFT_OUT)
 
-    told = nil
+    answer = nil
     db.transaction(savepoint: true, rollback: :always) do
       token = JSON.parse(get("/api/session").body).fetch("csrf_token")
       custom_request(
@@ -65,12 +65,12 @@ class FuzzTest < ApiCase
       )
       if last_response.status >=
           500
-        told =
+        answer =
           "#{last_response.status} #{asked.inspect[0, 600]} -> " \
             "#{last_response.body[0, 200]}"
       end
     end
-    told
+    answer
   rescue URI::InvalidURIError
     # The test's own client does not send it.
     nil

@@ -48,7 +48,7 @@ class HeavyTest < ApiCase
     assert_equal(
       [["GET", "/api/water/season.pdf", "mine=yes", "a=b", "192.0.2.7", ""],
         ["POST", "/api/exports", "", "a=b", "192.0.2.7", "{}"]],
-      @seen.map { |one| one.except("CONTENT_TYPE").values }
+      @seen.map { |request| request.except("CONTENT_TYPE").values }
     )
   end
 
@@ -60,10 +60,10 @@ class HeavyTest < ApiCase
     {
       { number_as_read: "MS000001" } => ["here"], { number_as_read: "MS00?001" } => ["worked out"],
       { report: { number_as_read: "MS000001", more_numbers: ["MS*"] } } => ["worked out"]
-    }.each do |body, told|
+    }.each do |body, answer|
       asked = env("/api/reports/x", "voucher.heavy" => "unreadable", "voucher.body" => body)
 
-      assert_equal told, heavy.call(asked)[2], body.inspect
+      assert_equal answer, heavy.call(asked)[2], body.inspect
     end
   end
 end

@@ -66,7 +66,7 @@ class LifecycleTest < Minitest::Test
       "#{@dir}/run/voucher.json",
       File.read("#{@dir}/run/voucher.json").sub(/"born":"\d+"/, '"born":"12"')
     )
-    told =
+    answer =
       IO.popen(
         { "VOUCHER_VAR" => @dir },
         [File.join(ROOT, "bin/voucher"), "stop"],
@@ -74,7 +74,7 @@ class LifecycleTest < Minitest::Test
         &:read
       )
 
-    assert_includes told, "Stopped."
+    assert_includes answer, "Stopped."
     assert Process.kill(0, pid)
   end
 

@@ -53,10 +53,10 @@ class OfficeAttackTest < ApiCase
     letter = db[:letters].where(kind: "thanks_to_finder").first
 
     assert_match(/Thank you for reporting tag MS000001/, letter[:body])
-    told = ask("/api/letter-templates")["templates"]
+    reply = ask("/api/letter-templates")["templates"]
 
     assert_match(/A letter has no filter called divided_by/,
-      told.find { |one| one["kind"] == "thanks_to_finder" }["failed"])
+      reply.find { |entry| entry["kind"] == "thanks_to_finder" }["failed"])
   end
 
   def record
@@ -212,10 +212,10 @@ class OfficeAttackTest < ApiCase
   end
 
   def test_waters_and_spots_are_kept_in_the_office
-    found = ask("/api/waters")
+    result = ask("/api/waters")
 
     assert_equal ["Marrow Sound Tagging Cooperative", 12],
-      [found["programme"]["name"], found["spots"].size]
+      [result["programme"]["name"], result["spots"].size]
     send_json(
       :put,
       "/api/spots/harrow_north",

@@ -98,8 +98,8 @@ class OutageTest < Minitest::Test
             "HTTP_COOKIE" => @cookie, input: input(verb, path, body) }
     address = path.gsub("{id}", SecureRandom.uuid).gsub(/\{\w*key\}/, "k" * 22)
     custom_request(verb.upcase, address.gsub("{number}", "MS000001"), {}, env)
-    told = last_response.status == 503 && ours["code"] == "database_down"
-    told || flunk("#{verb} #{path}: #{last_response.status} #{last_response.body[0, 200]}")
+    answer = last_response.status == 503 && ours["code"] == "database_down"
+    answer || flunk("#{verb} #{path}: #{last_response.status} #{last_response.body[0, 200]}")
   end
 
   # Everybody is thrown out of the database: who reads notices nothing, and who writes is answered.

@@ -16,8 +16,9 @@ class BadRecordsTest < ApiCase
 
   # The text of a batch of a good record, a bad one and a good one.
   def batch(bad_json, **frame)
-    records = [good("MS000001"), :bad, good("MS000002")].map do |one|
-      %({"id":"#{SecureRandom.uuid}","encounter":#{one == :bad ? bad_json : JSON.generate(one)}})
+    records = [good("MS000001"), :bad, good("MS000002")].map do |record|
+      json = record == :bad ? bad_json : JSON.generate(record)
+      %({"id":"#{SecureRandom.uuid}","encounter":#{json}})
     end
     %({#{frame.map do |key, value|
       "#{key.to_s.inspect}:#{value.inspect},"
@@ -50,11 +51,13 @@ class BadRecordsTest < ApiCase
   def test_each_bad_record_is_held_with_its_reason_and_the_others_are_stored
     BAD.each do |name, make|
       TestDatabase.unit.transaction(savepoint: true, rollback: :always) do
-        told = send_json(:post, "/api/encounters/batch", batch(make.call(self)))
+        answer = send_json(:post, "/api/encounters/batch", batch(make.call(self)))
 
         assert_equal 200, last_response.status, "#{name}: #{last_response.body[0, 200]}"
-        assert_equal %w[stored held stored], told["answers"].map { |one| one["answer"] }, name
-        assert_match(/ .+\.\z/, told["answers"][1]["message"], "#{name} has no sentence")
+        assert_equal %w[stored held stored], answer["answers"].map { |answer|
+          answer["answer"]
+        }, name
+        assert_match(/ .+\.\z/, answer["answers"][1]["message"], "#{name} has no sentence")
         assert_equal 1, db[:held_encounters].count, "#{name} is kept on the server too"
       end
     end
@@ -63,19 +66,19 @@ class BadRecordsTest < ApiCase
   def test_a_bug_in_one_record_is_its_own
     real = Acts::RecordEncounter.method(:call)
     calls = 0
-    broken = lambda do |*place, **given|
-      (calls += 1) == 2 ? raise(NoMethodError, "undefined method") : real.call(*place, **given)
+    broken = lambda do |*place, **options|
+      (calls += 1) == 2 ? raise(NoMethodError, "undefined method") : real.call(*place, **options)
     end
-    told = nil
+    answer = nil
     log = logged do
       Acts::RecordEncounter.stub(:call, broken) do
-        told = send_json(:post, "/api/encounters/batch", batch(with({})))
+        answer = send_json(:post, "/api/encounters/batch", batch(with({})))
       end
     end
 
     assert_match(/NoMethodError: undefined method/, log)
-    assert_equal(%w[stored held stored], told["answers"].map { |one| one["answer"] })
-    assert_equal "internal", told["answers"][1]["code"]
+    assert_equal(%w[stored held stored], answer["answers"].map { |answer| answer["answer"] })
+    assert_equal "internal", answer["answers"][1]["code"]
     refute_includes last_response.body, "undefined method"
     assert_equal 2, db[:encounters].count
   end
@@ -86,12 +89,12 @@ class BadRecordsTest < ApiCase
     calls = 0
     Acts::RecordEncounter.stub(
       :call,
-      lambda do |*place, **given|
+      lambda do |*place, **options|
         if (calls += 1) == 2
           raise(Sequel::DatabaseConnectionError,
             "gone")
         else
-          real.call(*place, **given)
+          real.call(*place, **options)
         end
       end
     ) { send_json(:post, "/api/encounters/batch", batch(with({}))) }
@@ -105,26 +108,26 @@ class BadRecordsTest < ApiCase
   def test_a_phone_whose_clock_is_off_holds_nothing_up_and_is_doubted
     ahead = Time.now.utc + 7200
     sent = as_json(Seeds.encounter(@trip_id, start: ahead - 600))
-    told =
+    reply =
       send_json(
         :post,
         "/api/encounters/batch",
         { encounters: [{ id: SecureRandom.uuid, encounter: sent }] }
       )
 
-    assert_equal "held", told["answers"][0]["answer"], "a tap from the future, and nobody says why"
-    told =
+    assert_equal "held", reply["answers"][0]["answer"], "a tap from the future, and nobody says why"
+    reply =
       send_json(
         :post,
         "/api/encounters/batch",
         { sent_at: ahead.iso8601(3), encounters: [{ id: id = SecureRandom.uuid, encounter: sent }] }
       )
 
-    assert_equal "stored", told["answers"][0]["answer"]
+    assert_equal "stored", reply["answers"][0]["answer"]
     assert_in_delta 7200, db[:encounters].where(id:).get(:clock_ahead_seconds), 5
     doubts = ask("/api/trips/#{@trip_id}/dockside")["doubts"]
 
-    assert_includes doubts.map { |one| one["code"] }, "clock_off"
+    assert_includes doubts.map { |doubt| doubt["code"] }, "clock_off"
     send_json(
       :post,
       "/api/encounters/batch",
@@ -139,7 +142,7 @@ class BadRecordsTest < ApiCase
 
   def test_a_clock_of_another_year_is_no_excuse
     later = Time.now.utc + (86_400 * 365)
-    told =
+    answer =
       send_json(
         :post,
         "/api/encounters/batch",
@@ -154,6 +157,6 @@ class BadRecordsTest < ApiCase
         }
       )
 
-    assert_equal %w[held in_the_future], told["answers"][0].values_at("answer", "code")
+    assert_equal %w[held in_the_future], answer["answers"][0].values_at("answer", "code")
   end
 end

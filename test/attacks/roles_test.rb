@@ -56,8 +56,8 @@ class RolesTest < ApiCase
   end
 
   def operation(asked)
-    found = ApiCase.contract.operation(asked[:verb].upcase, asked[:path].split("?").first)
-    found unless found.is_a?(Symbol)
+    result = ApiCase.contract.operation(asked[:verb].upcase, asked[:path].split("?").first)
+    result unless result.is_a?(Symbol)
   end
 
   # Each leaves nothing behind. Returns [status, code of the refusal, body].
@@ -97,9 +97,9 @@ class RolesTest < ApiCase
     sign_in(email) if email
     Time.stub(:now, Time.now + later) do
       requests.filter_map do |asked|
-        found = operation(asked)
-        told = found && answer_to(asked, key:)
-        [found, asked[:path], *told] if told
+        result = operation(asked)
+        answer = result && answer_to(asked, key:)
+        [result, asked[:path], *answer] if answer
       end
     end
   end
@@ -138,12 +138,12 @@ class RolesTest < ApiCase
   end
 
   def nobody_gets_more_than_the_contract_gives
-    EXPECTED.each do |who, (kept_from, never)|
-      answers.fetch(who).each do |operation, path, status, code, _|
+    EXPECTED.each do |account, (kept_from, never)|
+      answers.fetch(account).each do |operation, path, status, code, _|
         if kept_from.call(operation)
-          assert_includes 400..499, status, "#{who}: #{operation.id} #{path}"
+          assert_includes 400..499, status, "#{account}: #{operation.id} #{path}"
         else
-          refute_includes never, code, "#{who}: #{operation.id} #{path}"
+          refute_includes never, code, "#{account}: #{operation.id} #{path}"
         end
       end
     end
@@ -161,12 +161,12 @@ class RolesTest < ApiCase
   def without_the_factor_a_coordinator_is_answered_as_a_tagger
     different = answers[:lacking].zip(answers[:lowered])
       # A private address is another one each time.
-      .reject { |one, _| one[0].id == "shareCalendar" }
+      .reject { |asked, _| asked[0].id == "shareCalendar" }
       .reject do |(_, _, status, _, body), (_, _, other, _, other_body)|
         [status,
           body] == [other, other_body]
       end
-      .map { |one, other| "#{one[0].id} #{one[1..]} but #{other[2..]}"[0, 400] }
+      .map { |asked, other| "#{asked[0].id} #{asked[1..]} but #{other[2..]}"[0, 400] }
 
     assert_empty different
   end
@@ -180,8 +180,8 @@ class RolesTest < ApiCase
       [:put, "#{trip}/effort", { fished_hours: 3, rods: 1 }], [:post, "#{trip}/submit"],
       [:post, "#{trip}/placing"], [:delete, trip]
     ]
-    statuses = %w[wren@marrow.example isolde@marrow.example].map do |who|
-      sign_in(who)
+    statuses = %w[wren@marrow.example isolde@marrow.example].map do |address|
+      sign_in(address)
       asked.map do |verb, path, body|
         verb == :get ? get(path) : send_json(verb, path, body || {})
         last_response.status
@@ -224,9 +224,9 @@ class RolesTest < ApiCase
     send_json(:put, "/api/members/#{corin[:id]}/address", { email: "new@marrow.example" })
 
     assert_predicate last_response, :ok?
-    told = db[:letters].where(subject: "A coordinator's account was changed")
+    answer = db[:letters].where(subject: "A coordinator's account was changed")
 
     assert_equal %w[corin@marrow.example hamish@marrow.example],
-      told.select_order_map(:recipient)
+      answer.select_order_map(:recipient)
   end
 end

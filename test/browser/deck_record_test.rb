@@ -177,8 +177,8 @@ class DeckRecordTest < BrowserCase
     Vips::Image.black(64, 48).jpegsave(picture)
     lying = 0
     real = Acts::AddEncounterPhoto.method(:call)
-    wrong = lambda { |*place, **given|
-      (lying += 1) && real.call(*place, **given).merge(sha256: "0" * 64)
+    wrong = lambda { |*place, **options|
+      (lying += 1) && real.call(*place, **options).merge(sha256: "0" * 64)
     }
     Acts::AddEncounterPhoto.stub(:call, wrong) do
       next_act
@@ -290,14 +290,14 @@ class DeckRecordTest < BrowserCase
 
     assert_selector "ul[aria-label=Now]", text: "Keep off the gills"
     wait_until { lines_of_now.size == 3 }
-    told = lines_of_now
+    answer = lines_of_now
 
-    assert_match(/water/i, told.join(" "))
+    assert_match(/water/i, answer.join(" "))
     Capybara.using_session(:crew) do
       as_phone
       visit link
       assert_selector "ul[aria-label=Now]", text: "Keep off the gills"
-      wait_until { lines_of_now == told }
+      wait_until { lines_of_now == answer }
       assert_selector ".draught[aria-label='Not to be lifted']"
     end
   end

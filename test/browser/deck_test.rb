@@ -64,7 +64,9 @@ class DeckOnThePhoneTest < BrowserCase
 
     assert_equal(
       before,
-      db[:stages].order(:position).limit(3).select_map(:at).map { |at| (at.to_f * 1000).round }
+      db[:stages].order(:position).limit(3).select_map(:at).map do |index|
+        (index.to_f * 1000).round
+      end
     )
   end
 

@@ -31,9 +31,9 @@ class DocksideTest < BrowserCase
     @pictures = Demo::Pictures.new(Random.new(9))
   end
 
-  def drawn(length_mm, at)
-    picture = @pictures.draw(length_mm:, camera_at: at)
-    path = File.join(Dir.mktmpdir, "IMG_#{at.to_i}.jpg")
+  def drawn(length_mm, index)
+    picture = @pictures.draw(length_mm:, camera_at: index)
+    path = File.join(Dir.mktmpdir, "IMG_#{index.to_i}.jpg")
     File.binwrite(path, picture.jpeg)
     [path, picture]
   end
@@ -99,12 +99,12 @@ class DocksideTest < BrowserCase
     assert_selector "svg image"
     assert_accessible(".bench")
     (picture.corners + picture.fish).each do |x, y|
-      at =
+      time =
         script(
           "(() => { const svg = document.querySelector('.view svg'); const p = new " \
             "DOMPoint(#{x}, #{y}).matrixTransform(svg.getScreenCTM()); return [p.x, p.y] })()"
         )
-      page.driver.browser.page.mouse.click(x: at[0], y: at[1])
+      page.driver.browser.page.mouse.click(x: time[0], y: time[1])
       sleep 0.05
     end
     assert_selector "[data-testid=straight]", text: /\A(49\.[6-9]|50\.[0-4]) cm/
@@ -146,7 +146,7 @@ class DocksideTest < BrowserCase
   end
 
   def press(*pressed)
-    pressed.each { |one| @strokes += one.is_a?(String) ? one.size : 1 }
+    pressed.each { |key| @strokes += key.is_a?(String) ? key.size : 1 }
     keys(*pressed)
   end
 

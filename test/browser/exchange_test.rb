@@ -11,11 +11,12 @@ class ExchangePagesTest < BrowserCase
     super
     @store = Store::Gateway.new(db)
     @trip = Seeds.trip(db, @isolde)
-    %w[MS000001 MS000002].each_with_index do |number, at|
+    %w[MS000001 MS000002].each_with_index do |number, index|
       Acts::RecordEncounter.call(
         Acts::Context.new(store: @store, member: @isolde, now: Time.now), id: SecureRandom.uuid,
         sent: Seeds.encounter(
-          @trip, number:, start: Seeds::NOW - (at * 900), species_code: %w[seabass pollack][at]
+          @trip, number:, start: Seeds::NOW - (index * 900), species_code: %w[seabass
+            pollack][index]
         )
       )
     end

@@ -23,7 +23,7 @@ class OfflineDayTest < BrowserCase
 
   def opens_offline? = true
   def next_act = answered { find("[data-testid=next]").click }
-  def digits(text) = text.each_char { |one| find("[data-digit='#{one}']").click }
+  def digits(text) = text.each_char { |digit| find("[data-digit='#{digit}']").click }
   def today = db[:encounters].where { caught_on >= Date.today - 1 }
 
   # The page goes without a word, as when a phone's battery dies, and is opened again.
@@ -243,9 +243,9 @@ class OfflineDayTest < BrowserCase
         .where(encounter_id: first)
         .order(:position)
         .select_map(:at)
-        .map { |at| (at.to_f * 1000).round }
+        .map { |index| (index.to_f * 1000).round }
 
     assert_equal 5, @clicks.size
-    @clicks.zip(stored).each { |click, at| assert_in_delta click, at, 20 }
+    @clicks.zip(stored).each { |click, stored_ms| assert_in_delta click, stored_ms, 20 }
   end
 end

@@ -113,10 +113,10 @@ class PracticeBrowserTest < BrowserCase
   end
 
   def test_a_members_lessons_until_the_item_is_signed
-    at = Time.now - 3600
+    time = Time.now - 3600
     db[:practice_results].multi_insert(Array.new(20) do |n|
       { id: SecureRandom.uuid, member_id: @isolde[:id], skill: "place", seed: n, level: 0,
-        marks: 90, at: at + n, is_replayed: true }
+        marks: 90, at: time + n, is_replayed: true }
     end)
     test_a_tag_is_placed_by_keys_once
     sign_out

@@ -20,7 +20,7 @@ class TrapsTest < BrowserCase
 
   def keys(*keys) = page.driver.browser.keyboard.type(*keys)
   def sent = assert_selector(".queue", text: "all sent")
-  def digits(text) = text.each_char { |one| find("[data-digit='#{one}']").click }
+  def digits(text) = text.each_char { |digit| find("[data-digit='#{digit}']").click }
   def record = db[:encounter_records].order(Sequel.desc(:caught_at)).first
 
   # The browser's own clock, so many days on, from the next page on.

@@ -43,7 +43,9 @@ class WaterPagesTest < BrowserCase
 
   def test_a_tagger_reads_growth_to_the_digit_and_keeps_the_filter_from_page_to_page
     fits = growth
-    fit, (small, large) = fits.even, fits.yearly.values.map { |told| told.middle.round }
+    fit, (small, large) = fits.even, fits.yearly.values.map do |fit_of_year|
+      fit_of_year.middle.round
+    end
     sign_in(to: "/water")
     assert_selector ".lines li", text: "How fast do they grow?"
     assert_text "grow #{small} ("

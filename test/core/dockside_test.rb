@@ -23,10 +23,10 @@ class PlacingTest < Minitest::Test
             { id: "p#{index}", at: START + second, fish_id: nil }
           end
         placed = Core::Photo::Placing.assign(photos:, fish:)
-        order = photos.filter_map { |one| placed[one[:id]][:fish_id] }
-        raise "lost" if placed.keys.sort != photos.map { |one| one[:id] }.sort
+        order = photos.filter_map { |photo| placed[photo[:id]][:fish_id] }
+        raise "lost" if placed.keys.sort != photos.map { |photo| photo[:id] }.sort
         raise "backwards" if order != order.sort
-        raise "not a share" unless placed.values.all? { |one| one[:sure].between?(0, 1) }
+        raise "not a share" unless placed.values.all? { |entry| entry[:sure].between?(0, 1) }
       end
     end
   end
@@ -37,8 +37,8 @@ class PlacingTest < Minitest::Test
       { id: "b", from: START + 160, to: START + 220 }
     ]
     photos =
-      [START + 30, START + 108, START + 190].map.with_index do |at, index|
-        { id: index, at:, fish_id: nil }
+      [START + 30, START + 108, START + 190].map.with_index do |place, index|
+        { id: index, at: place, fish_id: nil }
       end
     placed = Core::Photo::Placing.assign(photos:, fish:)
 
@@ -136,38 +136,38 @@ class DocksideSumsTest < Minitest::Test
       Array.new(40) do |index|
         catch_of(5, 10.0, hook: "circle", place: index < 6 ? "throat" : "lip")
       end
-    told = Core::Estimates::OwnHandling.new(worse).to_h[:sentences]
+    answer = Core::Estimates::OwnHandling.new(worse).to_h[:sentences]
 
-    assert_equal 3, told.size
-    assert_match(/100 of your 100 caution points, on 20 of 60/, told[0])
-    assert_match(/went over its budget on 20 of 60/, told[1])
-    assert_match(/With j hooks a fish was hooked deep 6.7 times/, told[2])
+    assert_equal 3, answer.size
+    assert_match(/100 of your 100 caution points, on 20 of 60/, answer[0])
+    assert_match(/went over its budget on 20 of 60/, answer[1])
+    assert_match(/With j hooks a fish was hooked deep 6.7 times/, answer[2])
   end
 
   # 20 of 60 within a budget: Wilson's interval of 40 of 60 is 54 to 77 %, by hand.
   def test_how_often_a_budget_was_passed_is_told_with_its_interval
     catches = Array.new(20) { catch_of(6, 60.0) } + Array.new(40) { catch_of(5, 10.0) }
-    told = Core::Estimates::OwnHandling.new(catches).to_h[:sentences].grep(/over its budget/).first
+    sentences = Core::Estimates::OwnHandling.new(catches).to_h[:sentences]
 
-    assert_match(/on 20 of 60 fish \(23 to 46 %\)/, told)
+    assert_match(/on 20 of 60 fish \(23 to 46 %\)/, sentences.grep(/over its budget/).first)
   end
 
   def test_a_difference_that_chance_makes_is_not_told
     hooks = lambda do |hook, deep|
       Array.new(30) { |index| catch_of(5, 10.0, hook:, place: index < deep ? "gill" : "lip") }
     end
-    told = lambda do |more|
+    advise = lambda do |more|
       Core::Estimates::OwnHandling.new(hooks["j", more] + hooks["circle", 6]).to_h[:sentences]
         .grep(/hooked deep/)
     end
 
-    assert_empty told[10], "10 of 30 against 6 of 30"
-    refute_empty told[20]
+    assert_empty advise[10], "10 of 30 against 6 of 30"
+    refute_empty advise[20]
   end
 end
 
 class RecordDoubtsTest < Minitest::Test
-  SPECIES = RandomFish.species.find { |one| one.code == "seabass" }
+  SPECIES = RandomFish.species.find { |animal| animal.code == "seabass" }
   SOUND = Core::Records::Encounter.new(
     id: "e",
     kind: "tagged",
@@ -204,7 +204,7 @@ class RecordDoubtsTest < Minitest::Test
   def until_day(day) = Core::People::Member.new(permit_expires_on: day)
 
   def codes(changes = {}, **around)
-    given = {
+    data = {
       holders: {},
       catches: [BEFORE],
       law: LAW,
@@ -212,7 +212,7 @@ class RecordDoubtsTest < Minitest::Test
       on_land: false
     }.merge(around)
     Core::Checks::Record.doubts(
-      encounter: SOUND.with(**changes), put_numbers: %w[MS000001], species: SPECIES, **given
+      encounter: SOUND.with(**changes), put_numbers: %w[MS000001], species: SPECIES, **data
     ).map(&:code)
   end
 
@@ -257,11 +257,11 @@ class RecordDoubtsTest < Minitest::Test
   # Northwards along the meridian 111.2 km are one degree there.
   def test_how_fast_is_too_fast_is_told_in_kilometres_a_day
     fastest = Core::Checks::Record::FASTEST_KM_PER_DAY
-    at = ->(km) { { lat_deg: 48.61 + (km / 111.21) } }
+    time = ->(km) { { lat_deg: 48.61 + (km / 111.21) } }
 
-    assert_empty codes(at[fastest * 0.98])
-    assert_equal [:too_fast], codes(at[fastest * 1.02])
-    assert_empty codes(at[fastest * 1.96],
+    assert_empty codes(time[fastest * 0.98])
+    assert_equal [:too_fast], codes(time[fastest * 1.02])
+    assert_empty codes(time[fastest * 1.96],
       catches: [BEFORE.with(caught_on: BEFORE.caught_on - 1)])
   end
 end

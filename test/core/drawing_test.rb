@@ -10,12 +10,12 @@ class DrawingTest < Minitest::Test
   def test_every_guild_is_drawn_and_no_two_alike
     pictures = GUILDS.map { |guild| Drawing::Picture.of(guild) }
 
-    assert_equal(GUILDS, pictures.map { |one| one[:guild] })
-    assert_equal GUILDS.size, pictures.map { |one| one[:layers] }.uniq.size
-    pictures.each do |one|
-      paths = one[:layers].map { |layer| layer[:path] }
+    assert_equal(GUILDS, pictures.map { |picture| picture[:guild] })
+    assert_equal GUILDS.size, pictures.map { |picture| picture[:layers] }.uniq.size
+    pictures.each do |picture|
+      paths = picture[:layers].map { |layer| layer[:path] }
 
-      assert_empty(paths.grep_v(/\A[MLCQaqlhvzZ\d\s.,-]+\z/), one[:guild])
+      assert_empty(paths.grep_v(/\A[MLCQaqlhvzZ\d\s.,-]+\z/), picture[:guild])
     end
   end
 
@@ -89,8 +89,8 @@ class DrawingTest < Minitest::Test
 
   def test_the_schools_in_force_decide_which_cards_are_shown
     rules = lambda do |**choices|
-      Core::Protocol::HouseRules.new(version: 1, choices: choices.transform_values do |one|
-        { school: one }
+      Core::Protocol::HouseRules.new(version: 1, choices: choices.transform_values do |choice|
+        { school: choice }
       end)
     end
     shown = ->(**choices) { Core::Practice::Techniques.shown(rules[**choices]) }

@@ -35,8 +35,8 @@ class DrawnCoastTest < Minitest::Test
   def test_a_coast_has_only_so_many_corners
     most = Core::Waters::DrawnCoast::MOST_CORNERS
     ring = lambda do |corners|
-      around = (0...(corners - 1)).map do |at|
-        turn = 2 * Math::PI * at / (corners - 1)
+      around = (0...(corners - 1)).map do |index|
+        turn = 2 * Math::PI * index / (corners - 1)
         [10 + (0.1 * Math.cos(turn)), 50 + (0.1 * Math.sin(turn))]
       end
       [*around, around.first]
@@ -109,17 +109,17 @@ class DrawnCoastTest < Minitest::Test
 
     assert_equal(
       [["In the pool", "fresh"], ["At sea", "sea"]],
-      Core::Waters::DrawnCoast.places(drawn).map { |one| one.values_at(:name, :kind) }
+      Core::Waters::DrawnCoast.places(drawn).map { |place| place.values_at(:name, :kind) }
     )
   end
 
   def test_features_are_counted_as_people_count
     good = feature("land", "Polygon", [square(-21.0, 48.0, 0.2)], "Holm")
-    told = assert_raises(Core::InvalidInput) do
+    answer = assert_raises(Core::InvalidInput) do
       read(good, feature("volcano", "Polygon", [square(-20.0, 48.0, 0.2)]))
     end.message
 
-    assert_match(/\AFeature 2 says it is "volcano"/, told)
+    assert_match(/\AFeature 2 says it is "volcano"/, answer)
     {
       feature("place", "Point", [200, 0], "x") => "A point of feature 2 is [200, 0];",
       feature("wall", "LineString", [[0, 0]]) => "A line of feature 2 has fewer than 2 points."
@@ -162,8 +162,8 @@ class DrawnCoastTest < Minitest::Test
       feature("land", "Polygon", [[*endless, endless[0]]])
     ]
 
-    bad.each do |one|
-      assert_raises(Core::InvalidInput) { read(land, one) }
+    bad.each do |entry|
+      assert_raises(Core::InvalidInput) { read(land, entry) }
     end
   end
 end

@@ -141,10 +141,10 @@ class EstimatesTest < Minitest::Test
           arm(rows, "shallow")
         { returned:, released:, other_returned:, other_released: }
       end
-    found = Returns.within(strata)
+    result = Returns.within(strata)
 
     [0.728773, 0.531332, 0.999583]
-      .zip([found.ratio, found.low, found.high]) { |pair| assert_in_delta(*pair, 1e-6) }
+      .zip([result.ratio, result.low, result.high]) { |pair| assert_in_delta(*pair, 1e-6) }
   end
 
   def test_returns_adjusted_for_each_other
@@ -174,8 +174,9 @@ class EstimatesTest < Minitest::Test
   # Counts that differ more than chance widen the errors by the root of the dispersion.
   def test_overdispersed_counts_have_wider_errors
     even = lambda do |spread|
-      (0..39).map do |at|
-        { returned: 10 + (at.even? ? spread : -spread), years: 10.0, arm: at % 4 < 2 ? "a" : "b" }
+      (0..39).map do |index|
+        { returned: 10 + (index.even? ? spread : -spread), years: 10.0,
+          arm: index % 4 < 2 ? "a" : "b" }
       end
     end
     calm, wild = [1, 8].map { |spread| PoissonRegression.fit(even[spread], { arm: "a" }) }
@@ -203,11 +204,11 @@ class EstimatesTest < Minitest::Test
     near 76.235559, fit.minus_log, 1e-6
     near 0.816002, fit.kept(1), 1e-3
 
-    told = rows("double-tags")
+    answer = rows("double-tags")
 
-    assert_match(/takes 20 .* 15 more/, TagRetention.fit(told.first(5)))
-    assert_match(/takes 20 .* 1 more/, TagRetention.fit(told.first(19)))
-    assert_kind_of TagRetention::Fit, TagRetention.fit(told.first(20))
+    assert_match(/takes 20 .* 15 more/, TagRetention.fit(answer.first(5)))
+    assert_match(/takes 20 .* 1 more/, TagRetention.fit(answer.first(19)))
+    assert_kind_of TagRetention::Fit, TagRetention.fit(answer.first(20))
     assert_match(/no loss/, TagRetention.fit([{ years: 1.0, tags_left: 2 }] * 30))
   end
 
@@ -222,11 +223,11 @@ class EstimatesTest < Minitest::Test
       end
     end
     fits = Survival.fit(released: [2000, 2000, 2000], again:)
-    found = fits.values.find { |one| one.by == "by season" }
+    result = fits.values.find { |fit| fit.by == "by season" }
 
-    living.zip(found.survival) { |one, other| assert_in_delta one, other.share, 1e-3 }
-    seen.first(2).zip(found.seen) { |one, other| assert_in_delta one, other.share, 1e-3 }
-    found.survival.each { |one| assert_operator one.low, :<, one.share }
+    living.zip(result.survival) { |expected, other| assert_in_delta expected, other.share, 1e-3 }
+    seen.first(2).zip(result.seen) { |expected, other| assert_in_delta expected, other.share, 1e-3 }
+    result.survival.each { |share| assert_operator share.low, :<, share.share }
   end
 
   def test_survival
@@ -235,7 +236,7 @@ class EstimatesTest < Minitest::Test
         released: [420, 380, 510, 460],
         again: [[48, 29, 9, 9], [40, 31, 15], [68, 34], [54]]
       )
-    constant = [fit[:best], fit[:other]].compact.find { |one| one.by == "constant" }
+    constant = [fit[:best], fit[:other]].compact.find { |entry| entry.by == "constant" }
 
     near 1115.49693, constant.minus_log, 1e-6
     {
@@ -247,11 +248,11 @@ class EstimatesTest < Minitest::Test
   end
 
   def test_closed_waters
-    one = ClosedPopulation.chapman(marked: 420, caught: 310, recaptured: 23)
+    estimate = ClosedPopulation.chapman(marked: 420, caught: 310, recaptured: 23)
 
-    assert_in_delta 5454.46, one.fish, 0.01
-    assert_in_delta 1017.83, one.standard_error, 0.01
-    assert_operator one.low, :<, one.fish
+    assert_in_delta 5454.46, estimate.fish, 0.01
+    assert_in_delta 1017.83, estimate.standard_error, 0.01
+    assert_operator estimate.low, :<, estimate.fish
     many =
       ClosedPopulation.schnabel(
         caught: [120, 140, 98, 160, 131],
@@ -272,20 +273,20 @@ class EstimatesTest < Minitest::Test
   # 87-96); by hand 76 + 43 * 33/18 - 16 * 256/306.
   def test_fish_with_a_chance_of_their_own
     times = { 1 => 43, 2 => 16, 3 => 8, 4 => 6, 6 => 2, 7 => 1 }
-    found = ClosedPopulation.jackknife(times, 18)
+    result = ClosedPopulation.jackknife(times, 18)
 
-    assert_in_delta 141.448, found.fish, 0.001
-    assert_includes found.low..found.high, 135
+    assert_in_delta 141.448, result.fish, 0.001
+    assert_includes result.low..result.high, 135
   end
 
   def test_a_closed_water_in_which_nothing_was_seen_again
-    told = Core::Estimates::ClosedPopulation.schnabel(
+    answer = Core::Estimates::ClosedPopulation.schnabel(
       caught: [20, 30], recaptured: [0, 0], marked: [20, 30]
     )
 
-    assert_in_delta 600, told.fish, 1e-9
-    assert_nil told.high
-    assert_operator told.low, :<, 600
+    assert_in_delta 600, answer.fish, 1e-9
+    assert_nil answer.high
+    assert_operator answer.low, :<, 600
   end
 
   def test_survival_of_too_few_seasons_says_how_many_there_are
@@ -314,6 +315,6 @@ class EstimatesTest < Minitest::Test
     # From the one way of working it out to the other there is no step.
     small, large = [399, 400].map { |count| PoissonLimits.of(count) }
 
-    small.zip(large).each { |one, other| assert_in_delta 1.0, other - one, 0.1 }
+    small.zip(large).each { |small_share, other| assert_in_delta 1.0, other - small_share, 0.1 }
   end
 end

@@ -59,7 +59,7 @@ class LengthTest < Minitest::Test
     normal = -> { Math.sqrt(-2 * Math.log(1 - rng.rand)) * Math.cos(2 * Math::PI * rng.rand) }
     totals = Array.new(40_000) { 4.0 + (1.05 * (400 + (3 * normal.call))) + (5 * normal.call) }
     mean = totals.sum / totals.size
-    sd = Math.sqrt(totals.sum { |one| (one - mean)**2 } / totals.size)
+    sd = Math.sqrt(totals.sum { |total| (total - mean)**2 } / totals.size)
 
     assert_in_delta sd, length(400).convert(to: "TL", fl_to_tl: CONVERSION).sd_mm, 0.1
   end
@@ -115,7 +115,7 @@ class CatalogueTest < Minitest::Test
   ].freeze
 
   def species
-    @species ||= RandomFish.species.to_h { |one| [one.code, one] }
+    @species ||= RandomFish.species.to_h { |species| [species.code, species] }
   end
 
   def test_every_guild_has_at_least_two_species_and_every_species_a_guild
@@ -127,19 +127,19 @@ class CatalogueTest < Minitest::Test
 
   def test_the_demo_species_are_complete_and_their_look_alikes_exist
     assert_empty DEMO - species.keys
-    species.each_value do |one|
-      assert_empty one.look_alikes - species.keys, "#{one.code} looks like nothing we know"
+    species.each_value do |entry|
+      assert_empty entry.look_alikes - species.keys, "#{entry.code} looks like nothing we know"
     end
   end
 
   # A typical fish weighs between 10 g and 300 kg whatever the coefficients; a slipped decimal point
   # would not.
   def test_coefficients_give_a_fish_of_believable_weight
-    species.each_value do |one|
-      relative = one.weight_g_at(one.typical_mm) / ((one.typical_mm / 10.0)**3)
+    species.each_value do |entry|
+      relative = entry.weight_g_at(entry.typical_mm) / ((entry.typical_mm / 10.0)**3)
 
-      assert_operator relative, :>, 0.002, one.code
-      assert_operator relative, :<, 0.3, one.code
+      assert_operator relative, :>, 0.002, entry.code
+      assert_operator relative, :<, 0.3, entry.code
     end
   end
 

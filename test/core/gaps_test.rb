@@ -36,9 +36,9 @@ class GapsTest < Minitest::Test
   def test_what_harms_most_comes_first_and_fish_in_their_order
     small = WHOLE.with(id: 2, kind: "untagged", length_mm: nil)
     big = WHOLE.with(id: 3, length_mm: nil, outcome: nil)
-    told = Core::Trips::Gaps.of([small, big, big.with(id: 4)])
+    answer = Core::Trips::Gaps.of([small, big, big.with(id: 4)])
 
-    harms = told.map { |gap| gap.values_at(:encounter_id, :harm) }
+    harms = answer.map { |gap| gap.values_at(:encounter_id, :harm) }
 
     assert_equal [[3, 8], [4, 8], [3, 3], [4, 3], [2, 1]], harms
   end

@@ -14,9 +14,9 @@ class GeodesicTest < Minitest::Test
     from, to = [from_deg, to_deg].map { |deg| deg * Math::PI / 180 }
     steps = 2000
     width = (to - from) / steps
-    sum = (0..steps).sum do |at|
-      weight = at.zero? || at == steps ? 1 : 2 + (2 * (at % 2))
-      weight / ((1 - (SQUARE * (Math.sin(from + (at * width))**2)))**1.5)
+    sum = (0..steps).sum do |index|
+      weight = index.zero? || index == steps ? 1 : 2 + (2 * (index % 2))
+      weight / ((1 - (SQUARE * (Math.sin(from + (index * width))**2)))**1.5)
     end
     AXIS_M * (1 - SQUARE) * sum * width / 3
   end

@@ -12,17 +12,17 @@ class GivenTest < Minitest::Test
   }.freeze
 
   def given(row = {}, exact: true)
-    told = Core::Exchange::Given.new(
+    answer = Core::Exchange::Given.new(
       exact:, names: NAMES, waters: { "sound" => "Marrow Sound" },
       species: { "seabass" => Fish::BASS }
     ).catch(ROW.merge(row).values_at(*Core::Exchange::Given::CATCH.map(&:to_sym)))
-    Core::Exchange::Tables::CATCHES.names.map(&:to_sym).zip(told).to_h
+    Core::Exchange::Tables::CATCHES.names.map(&:to_sym).zip(answer).to_h
   end
 
   def test_who_gave_no_name_is_told_apart_and_no_more
-    told = %w[a b c].map { |id| given({ member_id: id })[:caught_by] }
+    answer = %w[a b c].map { |id| given({ member_id: id })[:caught_by] }
 
-    assert_equal ["Isolde", "member 2", "member 3"], told
+    assert_equal ["Isolde", "member 2", "member 3"], answer
     assert_equal "Marrow Sound", given[:water]
   end
 
@@ -36,29 +36,29 @@ class GivenTest < Minitest::Test
   end
 
   def test_a_trip_names_its_water_and_who_held_it
-    given = Core::Exchange::Given.new(
+    data = Core::Exchange::Given.new(
       exact: true, names: NAMES, waters: { "sound" => "Marrow Sound" }, species: {}
     )
     cells = { trip_id: "t1", held_on: "2026-06-01", platform: "boat", water_code: "sound",
               member_id: "a" }
-    told = given.trip(cells.values_at(*Core::Exchange::Given::TRIP.map(&:to_sym)))
-    told = Core::Exchange::Tables::TRIPS.names.zip(told).to_h
+    answer = data.trip(cells.values_at(*Core::Exchange::Given::TRIP.map(&:to_sym)))
+    answer = Core::Exchange::Tables::TRIPS.names.zip(answer).to_h
 
     assert_equal ["t1", "2026-06-01", "Marrow Sound", "Isolde"],
-      told.values_at("trip_id", "held_on", "water", "held_by")
+      answer.values_at("trip_id", "held_on", "water", "held_by")
   end
 
   # Others learn the cell of its first fish, not of its spot; between the two a place could be told.
   def test_a_trip_lies_at_its_spot_or_in_the_cell_of_its_first_fish
     cells = { trip_id: "t1", held_on: "2026-06-01", lat_deg: 48.61, lon_deg: -21.47,
               shown_lat_deg: 48.7, shown_lon_deg: -21.3 }
-    told = [true, false].map do |exact|
-      given = Core::Exchange::Given.new(exact:, names: NAMES, waters: {}, species: {})
+    answer = [true, false].map do |exact|
+      data = Core::Exchange::Given.new(exact:, names: NAMES, waters: {}, species: {})
         .trip(cells.values_at(*Core::Exchange::Given::TRIP.map(&:to_sym)))
-      Core::Exchange::Tables::TRIPS.names.zip(given).to_h.values_at("lat_deg", "lon_deg")
+      Core::Exchange::Tables::TRIPS.names.zip(data).to_h.values_at("lat_deg", "lon_deg")
     end
 
-    assert_equal [[48.61, -21.47], Core::Waters::CoarsePlace.of(48.7, -21.3).values], told
+    assert_equal [[48.61, -21.47], Core::Waters::CoarsePlace.of(48.7, -21.3).values], answer
   end
 
   # Cells of a lake in the north are as wide as they are high: by the cosine of their latitude.
@@ -77,11 +77,11 @@ class GivenTest < Minitest::Test
 
   # The middle of a cell of 5 km is at most 5 km / sqrt 2 from any place in it.
   def test_others_get_the_middle_of_a_cell
-    told = given(exact: false)
+    answer = given(exact: false)
 
     assert_equal Core::Waters::CoarsePlace.of(48.123456789, -21.987654321).values,
-      told.values_at(:lat_deg, :lon_deg)
-    assert_equal 3536, told[:place_uncertainty_m]
-    assert_match(/5 km/, told[:place_generalised])
+      answer.values_at(:lat_deg, :lon_deg)
+    assert_equal 3536, answer[:place_uncertainty_m]
+    assert_match(/5 km/, answer[:place_generalised])
   end
 end

@@ -49,9 +49,9 @@ class GrowthTest < Minitest::Test
       { l1_mm:, sd1_mm: 3.0, l2_mm: l1_mm + 90 - (0.12 * l1_mm) + [7, -5, 3, -8][place % 4],
         sd2_mm: 3.0, years: 1.0 }
     end
-    told = LocalGrowth.at(rows, 300.0, k: 0.3, within_mm: 100.0)
+    answer = LocalGrowth.at(rows, 300.0, k: 0.3, within_mm: 100.0)
 
-    [53.250236, 49.89599, 56.60448].zip([told.middle, told.low, told.high]) do |pair|
+    [53.250236, 49.89599, 56.60448].zip([answer.middle, answer.low, answer.high]) do |pair|
       assert_in_delta(*pair, 1e-3)
     end
   end
@@ -144,12 +144,11 @@ class GrowthTest < Minitest::Test
       u: 0.4, u_low: 0.2, u_high: 0.6, w: 0.5, w_error: 0.02, aic: 10.0, even_aic: 20.0, n: 80,
       p: 4
     )
-    told = Core::Water::GrowthAnswer.of(
-      fits(fit, seasonal:), species: "Bass", kind: "FL"
-    ).sentence
+    answer = Core::Water::GrowthAnswer.of(fits(fit, seasonal:), species: "Bass", kind: "FL")
 
-    assert_includes told, "Growth swings by 40 % (20 to 60) about the year's mean, fastest about " \
-      "2 July (give or take 14 days)."
+    assert_includes answer.sentence,
+      "Growth swings by 40 % (20 to 60) about the year's mean, fastest about " \
+        "2 July (give or take 14 days)."
   end
 
   # Growth in a year lies on a line between the two lengths, and its error is that of two values
@@ -164,10 +163,10 @@ class GrowthTest < Minitest::Test
     ).chart[:line]
     (ga, both), (_, gb) = fit.covariance.first(2).map { |row| row.first(2) }
 
-    { 0 => ga, 10 => (0.25 * ga) + (0.5 * both) + (0.25 * gb), 20 => gb }.each do |at, variance|
-      _, middle, low, high = line[at]
+    { 0 => ga, 10 => (0.25 * ga) + (0.5 * both) + (0.25 * gb), 20 => gb }.each do |index, variance|
+      _, middle, low, high = line[index]
 
-      assert_in_delta fit.ga + ((fit.gb - fit.ga) * at / 20.0), middle, 0.01
+      assert_in_delta fit.ga + ((fit.gb - fit.ga) * index / 20.0), middle, 0.01
       assert_in_delta 2 * 1.96 * Math.sqrt(variance), high - low, 0.03
     end
   end
@@ -182,18 +181,20 @@ class GrowthTest < Minitest::Test
       swing = u && Core::Estimates::GrowthLikelihood::Swing.new(u, w)
       likelihood.at(*curve, swing)
     end
-    [[80.0, 40.0, 0.2, 0.05], [80.0, 40.0, 0.2, 0.05, 0.6, 0.3]].each do |at|
-      told = told_at[at]
-      near = at.each_index.map do |i|
-        step = at[i] * 1e-6
+    [[80.0, 40.0, 0.2, 0.05], [80.0, 40.0, 0.2, 0.05, 0.6, 0.3]].each do |index|
+      answer = told_at[index]
+      near = index.each_index.map do |i|
+        step = index[i] * 1e-6
         up, down = [1, -1].map do |side|
-          told_at[at.each_with_index.map { |x, k| k == i ? x + (side * step) : x }].minus_log
+          told_at[index.each_with_index.map { |x, k| k == i ? x + (side * step) : x }].minus_log
         end
         (up - down) / (2 * step)
       end
 
-      assert_equal at.size, told.slopes.size
-      near.zip(told.slopes) { |one, other| assert_in_delta one, other, (one.abs * 1e-4) + 1e-4 }
+      assert_equal index.size, answer.slopes.size
+      near.zip(answer.slopes) do |slope, other|
+        assert_in_delta slope, other, (slope.abs * 1e-4) + 1e-4
+      end
     end
 
     assert_nil likelihood.at(40.0, 40.0, 0.2, 0.05)

@@ -18,14 +18,14 @@ class ImportsCoreTest < Minitest::Test
       weight_a: row["weight_a"].to_f, weight_b: row["weight_b"].to_f
     )
   end
-  MEMBERS = Demo::People::MEMBERS.map do |one|
+  MEMBERS = Demo::People::MEMBERS.map do |member|
     Core::People::Member.new(
-      id: one[:email], name: one[:name], public_name: one[:public_name]
+      id: member[:email], name: member[:name], public_name: member[:public_name]
     )
   end
   KNOWN = Imports::Known.new(
     species: SPECIES, members: MEMBERS,
-    spots: Demo::Sound::SPOTS.map { |one| Core::Waters::Spot.new(**one) }, series: [["MS", 6]],
+    spots: Demo::Sound::SPOTS.map { |spot| Core::Waters::Spot.new(**spot) }, series: [["MS", 6]],
     today: TODAY
   )
 
@@ -140,9 +140,9 @@ class ImportsCoreTest < Minitest::Test
       [:member, "I."] => nil, [:what, "Recapture"] => ["recaptured", :sure],
       [:hook_place, "gut hooked"] => ["stomach", :sure], [:fate, "N"] => nil,
       [:length_kind, "standard"] => ["SL", :sure], [:length_kind, "1"] => nil
-    }.each do |(field, text), found|
-      if found
-        assert_equal(found, KNOWN.find(field, text),
+    }.each do |(field, text), result|
+      if result
+        assert_equal(result, KNOWN.find(field, text),
           text)
       else
         assert_nil(KNOWN.find(field, text))
@@ -158,20 +158,20 @@ class ImportsCoreTest < Minitest::Test
       "Tag no." => [:tag, nil], "caught_on" => [:date, nil], "tag_numbers" => [:tag, nil],
       "hours_fished" => [:hours, nil], "RECAP?" => [:again, nil]
     }.each do |text, (key, unit)|
-      field, found = Imports::Headers.read(text)
+      field, result = Imports::Headers.read(text)
 
-      assert_equal [key, unit], [field&.key, found], text
+      assert_equal [key, unit], [field&.key, result], text
     end
     assert_nil Imports::Headers.read("phase of the moon").first
     assert_equal "TL", Imports::Headers.length_kind("TL IN")
     assert_equal "tape", Imports::Headers.length_how("Length by tape (cm)")
   end
 
-  def read(rows, head:, **told)
+  def read(rows, head:, **fields)
     mapping = Imports::Guess.of(head:, rows:, known: KNOWN).to_h
-      .merge("length_how" => "board", "length_kind" => "usual", **told.transform_keys(&:to_s))
+      .merge("length_how" => "board", "length_kind" => "usual", **fields.transform_keys(&:to_s))
     reader = Imports::RowReader.new(head:, mapping: Imports::Mapping.new(mapping), known: KNOWN)
-    rows.each_with_index.map { |cells, at| reader.read(cells, at + 2) }
+    rows.each_with_index.map { |cells, index| reader.read(cells, index + 2) }
   end
 
   # A table is guessed from its beginning, as a person reads it.
@@ -195,9 +195,9 @@ class ImportsCoreTest < Minitest::Test
     end
   end
 
-  def faults_of(at, value, **told)
-    row = GOOD.dup.tap { |cells| cells[at] = value }
-    read([GOOD, GOOD, GOOD, row], head: HEAD, down: false, **told).last.faults
+  def faults_of(index, value, **fields)
+    row = GOOD.dup.tap { |cells| cells[index] = value }
+    read([GOOD, GOOD, GOOD, row], head: HEAD, down: false, **fields).last.faults
   end
 
   def test_each_fault_says_column_value_rule_and_what_to_do
@@ -212,11 +212,11 @@ class ImportsCoreTest < Minitest::Test
       [5, "MS1/MS2/MS3/MS4/MS5"] => ["tag", "5 numbers stand in one row"],
       [5, "4217"] => ["tag", "Nothing says whose number this is"],
       [6, "dreamt"] => ["what", "not a name"]
-    }.each do |(at, value), (column, rule)|
-      fault = faults_of(at, value).first
+    }.each do |(index, value), (column, rule)|
+      fault = faults_of(index, value).first
 
-      refute_nil fault, "#{at} #{value}"
-      assert_equal column, fault.column.to_s[/.+/], "#{at} #{value}" if column
+      refute_nil fault, "#{index} #{value}"
+      assert_equal column, fault.column.to_s[/.+/], "#{index} #{value}" if column
 
       assert_match rule, fault.rule
       refute_empty fault.mend
@@ -243,15 +243,15 @@ class ImportsCoreTest < Minitest::Test
     assert_equal [0, 1], sizes
     head = [*HEAD, "water temp", "depth", "air seconds", "fight seconds", "hours", "rods"]
     ends = [[-2, 40], [0, 1000], [0, 3600], [0, 36_000], [0, 24], [1, 20]]
-    told = lambda do |values|
-      row = [*GOOD, *values.map { |one| format("%.1f", one).delete_suffix(".0") }]
+    answer = lambda do |values|
+      row = [*GOOD, *values.map { |value| format("%.1f", value).delete_suffix(".0") }]
       read([row] * 3, head:).last.faults.map(&:column)
     end
 
-    assert_empty told[ends.map(&:first)]
-    assert_empty told[ends.map(&:last)]
-    assert_equal 6, told[ends.map { |least, _| least - 1 }].size
-    assert_equal head.last(6).sort, told[ends.map { |_, most_of| most_of + 1 }].sort
+    assert_empty answer[ends.map(&:first)]
+    assert_empty answer[ends.map(&:last)]
+    assert_equal 6, answer[ends.map { |least, _| least - 1 }].size
+    assert_equal head.last(6).sort, answer[ends.map { |_, most_of| most_of + 1 }].sort
   end
 
   # Twice the weight of the largest, by the relation of weight at length.
@@ -279,9 +279,9 @@ class ImportsCoreTest < Minitest::Test
     end
 
     assert_equal([1968, 1975, 2000], [["68", 1960..1980], ["75", 1960..1980], ["00", 1999..2026]]
-      .map { |one| read.call(*one) })
-    [["19", nil], ["19", 1960..1980], ["19", 1910..2026]].each do |one|
-      asked = assert_raises(Imports::Unreadable) { read.call(*one) }
+      .map { |entry| read.call(*entry) })
+    [["19", nil], ["19", 1960..1980], ["19", 1910..2026]].each do |span|
+      asked = assert_raises(Imports::Unreadable) { read.call(*span) }
 
       assert_equal "years", asked.ask
     end
@@ -289,7 +289,11 @@ class ImportsCoreTest < Minitest::Test
   end
 
   def test_a_mark_stands_for_the_cell_above_and_what_can_be_spared_becomes_a_note
-    ditto = GOOD.dup.tap { |cells| [1, 2, 3].each { |at| cells[at] = %w[" do. ″][at - 1] } }
+    ditto = GOOD.dup.tap do |cells|
+      [1, 2, 3].each do |index|
+        cells[index] = %w[" do. ″][index - 1]
+      end
+    end
     row = read([GOOD, ditto], head: HEAD, down: false).last
 
     assert_equal [[], "cod", "cutter_ledge"],
@@ -305,8 +309,8 @@ class ImportsCoreTest < Minitest::Test
     fates = %w[released kept fate].map do |head|
       read([GOOD.dup.tap do |cells|
         cells[7] = "yes"
-      end], head: [*HEAD[0..6], head]).first.then do |one|
-        one.faults.map(&:ask).last || one.said[:fate]
+      end], head: [*HEAD[0..6], head]).first.then do |row|
+        row.faults.map(&:ask).last || row.said[:fate]
       end
     end
 
@@ -314,8 +318,8 @@ class ImportsCoreTest < Minitest::Test
   end
 
   def test_only_members_tag_fish_or_record_those_without_a_tag
-    finder = lambda do |what, tag|
-      row = ["2019-05-14", "Nobody Else", "Cutter Ledge", "Cod", "612", tag, what, "released"]
+    finder = lambda do |finder, tag|
+      row = ["2019-05-14", "Nobody Else", "Cutter Ledge", "Cod", "612", tag, finder, "released"]
       read([row], head: HEAD, words: { "member" => { "nobody else" => "finder" } }).first.faults
         .map(&:rule)
     end

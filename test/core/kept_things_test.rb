@@ -26,9 +26,9 @@ class KeptThingsTest < Minitest::Test
   end
 
   def test_a_cameras_clock_is_set_right_where_it_told_a_time
-    told = Core::Records::Photo.new(camera_at: NOON)
+    answer = Core::Records::Photo.new(camera_at: NOON)
 
-    assert_equal NOON - 90, told.retimed(-90).taken_at
+    assert_equal NOON - 90, answer.retimed(-90).taken_at
     assert_nil Core::Records::Photo.new.retimed(90).taken_at
     assert_equal NOON, Core::Records::Photo.new(taken_at: NOON).retimed(90).taken_at
   end
@@ -84,8 +84,8 @@ class KeptThingsTest < Minitest::Test
       line: 3, said: { "what" => "fish", "said" => "tagged", "caught_on" => "2026-06-01" }
     )
 
-    assert_equal [DAY, true, false], [row.told.day, row.told.tagged?, row.told.day_only?]
-    assert_raises(ArgumentError) { row.with(said: { "colour" => "red" }).told }
+    assert_equal [DAY, true, false], [row.reading.day, row.reading.tagged?, row.reading.day_only?]
+    assert_raises(ArgumentError) { row.with(said: { "colour" => "red" }).reading }
   end
 
   def test_a_recompute_runs_until_it_is_stopped_or_finished
@@ -99,21 +99,21 @@ class KeptThingsTest < Minitest::Test
     refute run.stopped_for?("7"), "it was not stopped"
   end
 
-  def answer(**told)
+  def answer(**fields)
     Core::Water::Answer.new(
       key: "reach", sentence: "Half went 3 km.", rows: [["kept", 8]],
       assumptions: [{ key: "closed", text: "None came." }, { key: "seen", text: "All told." }],
-      **told
+      **fields
     )
   end
 
   def test_what_somebody_says_of_an_assumption_stands_beside_it
     word = { holds: false, why: "The sluice was open.", by: "Hamish" }
-    said = answer.with_words("closed" => word)
+    statement = answer.with_words("closed" => word)
 
-    assert_equal [["None came.", "The sluice was open."]], said.doubted
+    assert_equal [["None came.", "The sluice was open."]], statement.doubted
     assert_equal({ key: "seen", text: "All told.", holds: nil, why: nil, by: nil },
-      said.assumptions.last)
+      statement.assumptions.last)
     assert_empty answer.doubted
     assert_equal 8, answer.row("kept").last
   end

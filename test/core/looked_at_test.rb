@@ -14,8 +14,8 @@ class LookedAtTest < Minitest::Test
   DEFAULT = Core::Protocol::HouseRules.default
   # Of each question the school that is named last.
   OTHER = Core::Protocol::HouseRules.new(
-    version: 2, choices: Core::Protocol::Questions::ALL.to_h do |one|
-      [one.key, { school: one.schools.reverse.find(&:allowed).key }]
+    version: 2, choices: Core::Protocol::Questions::ALL.to_h do |question|
+      [question.key, { school: question.schools.reverse.find(&:allowed).key }]
     end
   )
 
@@ -29,14 +29,14 @@ class LookedAtTest < Minitest::Test
   end
 
   def words
-    [DEFAULT, OTHER].each_with_object({}) do |rules, told|
+    [DEFAULT, OTHER].each_with_object({}) do |rules, figures|
       Core::Fish::Guild.all.each do |guild|
-        told["guild #{guild.key}"] = guild
-        told["guide #{guild.key}, house rules #{rules.version}"] =
+        figures["guild #{guild.key}"] = guild
+        figures["guide #{guild.key}, house rules #{rules.version}"] =
           Core::Handling::Guide.for(guild:, rules:)
       end
     end.merge(
-      Core::Protocol::Questions::ALL.to_h { |one| ["question #{one.key}", one] },
+      Core::Protocol::Questions::ALL.to_h { |question| ["question #{question.key}", question] },
       Core::Protocol::Figures::ALL.transform_keys { |key| "figure #{key}" }
     )
   end
@@ -82,11 +82,11 @@ class LookedAtTest < Minitest::Test
   # Where each fish is at each step, under hands that follow the house rules, and under such as do
   # whatever can be done.
   def courses
-    Core::Practice::Scenes::ALL.each_with_object({}) do |scene, told|
+    Core::Practice::Scenes::ALL.each_with_object({}) do |scene, figures|
       landing = Core::Practice::Landing.new(scene:, seed: 501)
       hand = Core::Practice::GoodHand.new(landing)
-      told["fight #{scene.key} by good hands"] = course(landing) { hand.move }
-      told["fight #{scene.key} by wild hands"] = wild(scene)
+      figures["fight #{scene.key} by good hands"] = course(landing) { hand.move }
+      figures["fight #{scene.key} by wild hands"] = wild(scene)
     end
   end
 
@@ -120,10 +120,10 @@ class LookedAtTest < Minitest::Test
       "measure" => [Core::Practice::LengthReading, {}],
       "read" => [Core::Practice::WornNumber, { series: ["MS", 6] }],
       "judge" => [Core::Practice::WaterCall, species], "pack" => [Core::Practice::KitCall, species]
-    }.each_with_object({}) do |(name, (exercise, given)), told|
+    }.each_with_object({}) do |(name, (exercise, about)), figures|
       3.times do |level|
-        told["task #{name}, level #{level}"] = (1..30).map do |seed|
-          exercise.task(seed:, level:, **given)
+        figures["task #{name}, level #{level}"] = (1..30).map do |seed|
+          exercise.task(seed:, level:, **about)
         end
       end
     end
@@ -134,7 +134,7 @@ class LookedAtTest < Minitest::Test
       dice = Core::Dice.new(seed)
       drawn = [dice.share, dice.between(2, 5), dice.whole(1, 6), dice.pick(%w[a b c]),
         dice.normal, dice.around(10, 2)]
-      ["dice #{seed}", drawn.map { |one| one.is_a?(Float) ? one.round(9) : one }]
+      ["dice #{seed}", drawn.map { |number| number.is_a?(Float) ? number.round(9) : number }]
     end
   end
 
@@ -168,24 +168,28 @@ class LookedAtTest < Minitest::Test
   end
 
   SLIPS = [
-    ->(text, at, _) { text.dup.tap { |one| one[at] = "?" } },
-    ->(text, at, _) { text.dup.tap { |one| one[at] = "" } },
-    ->(text, at, dice) { text.dup.insert(at, dice.whole(0, 9).to_s) },
-    ->(text, at, dice) { text.dup.tap { |one| one[at] = dice.pick(%w[0 1 3 5 7 8 O I B S]) } },
-    ->(text, at, _) { text.dup.tap { |one| one[at, 2] = one[at, 2].reverse } },
-    ->(text, at, _) { "#{text[0, at]}*#{text[(at + 2)..]}" }
+    ->(text, place, _) { text.dup.tap { |copy| copy[place] = "?" } },
+    ->(text, place, _) { text.dup.tap { |copy| copy[place] = "" } },
+    ->(text, place, dice) { text.dup.insert(place, dice.whole(0, 9).to_s) },
+    lambda { |text, place, dice|
+      text.dup.tap do |copy|
+        copy[place] = dice.pick(%w[0 1 3 5 7 8 O I B S])
+      end
+    },
+    ->(text, place, _) { text.dup.tap { |copy| copy[place, 2] = copy[place, 2].reverse } },
+    ->(text, place, _) { "#{text[0, place]}*#{text[(place + 2)..]}" }
   ].freeze
 
   def damaged(text, dice)
-    dice.whole(0, 3).times.reduce(text) do |one, _|
-      dice.pick(SLIPS).call(one, dice.whole(0, one.size - 1), dice)
+    dice.whole(0, 3).times.reduce(text) do |time, _|
+      dice.pick(SLIPS).call(time, dice.whole(0, time.size - 1), dice)
     end
   end
 
   # What Water says of rows that are made up here, and of those of the fixtures.
   def answers
     water, dice = Core::Water, Core::Dice.new(603)
-    told = {
+    answer = {
       handling: water::HandlingAnswers.of(TreatedRows.of(treated)),
       movement: water::MovementAnswers.of(moves(dice), spots: SPOTS),
       effort: water::EffortAnswers.of(trips(dice), untold: 3),
@@ -195,18 +199,18 @@ class LookedAtTest < Minitest::Test
         fates: { tagged: 900, returned: 210, kept: 31 }),
       closed: [water::ClosedAnswer.of(visits(dice), species: "Trout", water: "Lough", year: 2026)]
     }
-    told.flat_map { |of, all| all.map { |one| ["answer #{of} #{one.key}", one] } }.to_h
+    answer.flat_map { |of, all| all.map { |answer| ["answer #{of} #{answer.key}", answer] } }.to_h
   end
 
   # A member's season, good and bad, over three months.
   def season(dice)
-    caught = Array.new(60) do |at|
+    caught = Array.new(60) do |index|
       worst = dice.whole(0, 3) * 10
-      { caught_on: Date.new(2026, 5 + (at % 3), 1 + (at % 27)),
+      { caught_on: Date.new(2026, 5 + (index % 3), 1 + (index % 27)),
         hook_type: dice.pick(%w[circle j treble]),
         longest_lift_seconds: dice.between(0, 60), air_seconds: dice.between(0, 90),
         fight_seconds: dice.between(10, 200),
-        handling_seconds: (at % 4).zero? ? nil : dice.between(20, 300),
+        handling_seconds: (index % 4).zero? ? nil : dice.between(20, 300),
         one_lift_budget_seconds: 20, air_budget_seconds: 40, fight_budget_seconds: 45,
         hook_place: dice.pick(%w[lip jaw_corner gill throat]), points: worst,
         parts: worst.zero? ? [] : [{ name: dice.pick(%w[air fight hook]), points: worst }] }
@@ -237,8 +241,8 @@ class LookedAtTest < Minitest::Test
   def doubles = fixture("double-tags")
 
   def weighed
-    fixture("weights").each_with_index.map do |row, at|
-      { **row, month: 4 + (at % 6), scarred: (at % 9).zero? }
+    fixture("weights").each_with_index.map do |row, index|
+      { **row, month: 4 + (index % 6), scarred: (index % 9).zero? }
     end
   end
 
@@ -252,24 +256,24 @@ class LookedAtTest < Minitest::Test
   end
 
   def moves(dice)
-    Array.new(60) do |at|
-      { days: dice.whole(1, 700), km: dice.between(0.1, 40), story_key: "k#{at}",
+    Array.new(60) do |index|
+      { days: dice.whole(1, 700), km: dice.between(0.1, 40), story_key: "k#{index}",
         from_lat: dice.between(0, 0.2), from_lon: dice.between(0, 0.4),
         to_lat: dice.between(0, 0.2), to_lon: dice.between(0, 0.4) }
     end
   end
 
   def trips(dice)
-    Array.new(160) do |at|
-      { year: 2025 + (at % 2), month: 5 + (at % 3), water: "Marrow Sound", spot: at % 5,
+    Array.new(160) do |index|
+      { year: 2025 + (index % 2), month: 5 + (index % 3), water: "Marrow Sound", spot: index % 5,
         rod_hours: dice.between(1, 6), fish: dice.whole(0, 4) }
     end
   end
 
   def visits(dice)
-    (0..4).flat_map do |at|
-      on = Date.new(2026, 9, 1) + (7 * at)
-      Array.new(60) { { on:, fish_id: "f#{dice.whole(1, 140)}", is_tagged: at.zero? } }.uniq
+    (0..4).flat_map do |index|
+      on = Date.new(2026, 9, 1) + (7 * index)
+      Array.new(60) { { on:, fish_id: "f#{dice.whole(1, 140)}", is_tagged: index.zero? } }.uniq
     end
   end
 
@@ -287,16 +291,16 @@ class LookedAtTest < Minitest::Test
   end
 
   def test_what_was_looked_at_is_as_it_was
-    found = {
+    figures = {
       **drawings, **words, **outlooks, **courses, **tasks, **dice, **tables, **ways, **readings,
       **answers, **season(Core::Dice.new(604))
     }
-      .transform_values { |one| Digest::SHA256.hexdigest(plain(one).inspect)[0, 12] }
-    File.write(PINNED, found.to_yaml) if ENV["LOOKED_AT"]
+      .transform_values { |entry| Digest::SHA256.hexdigest(plain(entry).inspect)[0, 12] }
+    File.write(PINNED, figures.to_yaml) if ENV["LOOKED_AT"]
     pinned = YAML.load_file(PINNED)
 
-    assert_equal pinned.keys, found.keys
-    changed = found.reject { |name, digest| pinned[name] == digest }.keys
+    assert_equal pinned.keys, figures.keys
+    changed = figures.reject { |name, digest| pinned[name] == digest }.keys
 
     assert_empty changed, "look at these again"
   end
@@ -306,47 +310,49 @@ class LookedAtTest < Minitest::Test
   # House rules, limits, measures: a figure that stands once in core is decided, and changed on
   # purpose. Tables of them by what they come to.
   def test_every_figure_of_core_is_as_it_was_decided
-    found = figures(Core).sort.to_h
-    File.write(FIGURES, found.to_yaml) if ENV["LOOKED_AT"]
+    figures = figures(Core).sort.to_h
+    File.write(FIGURES, figures.to_yaml) if ENV["LOOKED_AT"]
     decided = YAML.load_file(FIGURES)
 
-    assert_empty((decided.to_a - found.to_a).to_h, "these were decided otherwise, or are gone")
-    assert_empty((found.to_a - decided.to_a).to_h, "these are new: say what was decided")
+    assert_empty((decided.to_a - figures.to_a).to_h, "these were decided otherwise, or are gone")
+    assert_empty((figures.to_a - decided.to_a).to_h, "these are new: say what was decided")
   end
 
   def figures(room)
-    room.constants(false).sort.each_with_object({}) do |name, found|
+    room.constants(false).sort.each_with_object({}) do |name, result|
       value = room.const_get(name)
       if value.is_a?(Module)
-        found.merge!(figures(value)) if value.to_s == "#{room}::#{name}"
+        result.merge!(figures(value)) if value.to_s == "#{room}::#{name}"
       elsif value.is_a?(Numeric)
-        found["#{room}::#{name}"] = value.is_a?(Float) ? format("%.9g", value).to_f : value
+        result["#{room}::#{name}"] = value.is_a?(Float) ? format("%.9g", value).to_f : value
       elsif (numbers = numbers_in(value)).any?
-        found["#{room}::#{name}"] = Digest::SHA256.hexdigest(numbers.inspect)[0, 12]
+        result["#{room}::#{name}"] = Digest::SHA256.hexdigest(numbers.inspect)[0, 12]
       end
     end
   end
 
   def numbers_in(value)
     case value
-    when Hash then value.to_a.flat_map { |pair| pair.flat_map { |one| numbers_in(one) } }
-    when Range then [value.begin, value.end].flat_map { |one| numbers_in(one) }
-    when Struct, Array then value.to_a.flat_map { |one| numbers_in(one) }
+    when Hash then value.to_a.flat_map { |pair| pair.flat_map { |value| numbers_in(value) } }
+    when Range then [value.begin, value.end].flat_map { |entry| numbers_in(entry) }
+    when Struct, Array then value.to_a.flat_map { |entry| numbers_in(entry) }
     when Numeric, true, false then [value.is_a?(Float) ? format("%.9g", value).to_f : value]
     else []
     end
   end
 
   # The values in it, in any Ruby.
-  def plain(one)
-    case one
-    when Hash then one.to_a.map { |pair| plain(pair) }
-    when Struct then plain(one.to_h)
-    when Array then one.map { |part| plain(part) }
-    when Float then one.round(6)
-    else one.respond_to?(:instance_variables) && one.instance_variables.any? ? ivars(one) : one.to_s
+  def plain(value)
+    case value
+    when Hash then value.to_a.map { |pair| plain(pair) }
+    when Struct then plain(value.to_h)
+    when Array then value.map { |part| plain(part) }
+    when Float then value.round(6)
+    else value.instance_variables.any? ? ivars(value) : value.to_s
     end
   end
 
-  def ivars(one) = one.instance_variables.map { |name| plain(one.instance_variable_get(name)) }
+  def ivars(value)
+    value.instance_variables.map { |name| plain(value.instance_variable_get(name)) }
+  end
 end

@@ -6,7 +6,7 @@ require_relative "../../bench/support/told_reports"
 
 # Who is found, and why.
 class CandidatesTest < Minitest::Test
-  SPECIES = RandomFish.species.to_h { |one| [one.code, one] }
+  SPECIES = RandomFish.species.to_h { |species| [species.code, species] }
 
   def weigh(report, fish)
     Core::Recaptures::Candidates.weigh(
@@ -56,7 +56,7 @@ class CandidatesTest < Minitest::Test
 
   def test_reasons_are_terms_with_words_and_what_cannot_be_is_no_candidate
     fish = one_fish
-    one =
+    entry =
       weigh(
         report(species_code: "turbot", lat_deg: 60.0, caught_on: fish[:released_on] + 10),
         [fish]
@@ -64,9 +64,9 @@ class CandidatesTest < Minitest::Test
         :ranked
       ].first
 
-    assert_equal(%w[number fate species place], one.terms.map { |term| term[:name] })
-    assert_match(/farther than a fish goes/, one.terms.last[:words])
-    assert_in_delta one.log, one.terms.sum { |term| term[:log] }, 1e-9
+    assert_equal(%w[number fate species place], entry.terms.map { |term| term[:name] })
+    assert_match(/farther than a fish goes/, entry.terms.last[:words])
+    assert_in_delta entry.log, entry.terms.sum { |term| term[:log] }, 1e-9
     twin = weigh(report, [fish, fish.merge(number: "ZZ999999")])
 
     assert_equal ["MS000123"], twin.ranked.map(&:number), "two tags on a fish are one candidate"
@@ -105,19 +105,19 @@ class CandidatesTest < Minitest::Test
   def test_a_second_number_that_nobody_wrote_down_costs_its_weight
     fish = one_fish
     both = [fish, fish.merge(number: "MS000124")]
-    one = weigh(report, [fish]).best.log
+    entry = weigh(report, [fish]).best.log
     two = weigh(report(numbers: %w[MS000123 MS000124]), both).best.log
     unknown = weigh(report(numbers: %w[MS000123 MS000999]), [fish]).best.log
 
-    assert_in_delta Math.log(0.05), unknown - one, 1e-9
+    assert_in_delta Math.log(0.05), unknown - entry, 1e-9
     assert_operator two, :>, unknown
   end
 
   # East by east and north by north, as far as a map of some kilometres is flat.
   def test_how_far_a_fish_was_is_measured_on_the_ground
-    told = report(numbers: %w[MS000123], lat_deg: 48.7, lon_deg: -21.1)
+    answer = report(numbers: %w[MS000123], lat_deg: 48.7, lon_deg: -21.1)
     far = Core::Recaptures::Candidates.new(
-      report: told, candidates: [one_fish], species: SPECIES, series: ToldReports::SERIES
+      report: answer, candidates: [one_fish], species: SPECIES, series: ToldReports::SERIES
     ).features.last[:km]
     ground = Core::Waters::Geodesic.distance_m(48.6, -21.4, 48.7, -21.1) / 1000
 
@@ -129,7 +129,9 @@ class CandidatesTest < Minitest::Test
     asked = []
     Core::Recaptures::Candidates.weigh(
       report: report(numbers: ["MS00012?"]), series: ToldReports::SERIES, species: SPECIES,
-      candidates: (0..9).map { |at| one_fish.merge(number: "MS00012#{at}", fish_id: at + 1) },
+      candidates: (0..9).map do |digit|
+        one_fish.merge(number: "MS00012#{digit}", fish_id: digit + 1)
+      end,
       kept: ->(ids) { asked.concat(ids) && [] }
     )
 
@@ -140,8 +142,8 @@ class CandidatesTest < Minitest::Test
   # mistyped does not sink it.
   def test_a_length_speaks_for_and_against_and_silence_for_nothing
     length = ->(mm) { Core::Fish::Length.new(mm:, kind: "FL", how: "tape") }
-    log = lambda do |fish, told|
-      weigh(report(length: told && length.call(told)), [fish]).best.log
+    log = lambda do |fish, known_fish|
+      weigh(report(length: known_fish && length.call(known_fish)), [fish]).best.log
     end
     fish = one_fish
 

@@ -42,7 +42,7 @@ class MergeTest < Minitest::Test
     assert_empty merged[:fields]
     assert_equal(
       [["length", { "length" => { "length_mm" => 421 } }, { "length" => { "length_mm" => 415 } }]],
-      merged[:collisions].map { |one| one.values_at(:field, :stands, :said) }
+      merged[:collisions].map { |collision| collision.values_at(:field, :stands, :said) }
     )
   end
 
@@ -86,17 +86,17 @@ class MergeTest < Minitest::Test
     values = [nil, "a", "b", "c"]
     Pbt.assert(num_runs: 300) do
       Pbt.property(Pbt.array(Pbt.integer(min: 0, max: 3), min: 9, max: 9)) do |picks|
-        base, said, stands =
+        base, statement, stands =
           picks
             .each_slice(3)
             .map { |some| %w[note species_code outcome].zip(some.map { |pick| values[pick] }).to_h }
-        merged = MERGE.call(base: { "said" => base, "stands" => base }, said:, stands:)
-        said.each_key do |field|
+        merged = MERGE.call(base: { "said" => base, "stands" => base }, said: statement, stands:)
+        statement.each_key do |field|
           counts = merged[:fields].include?(field)
-          waits = merged[:collisions].any? { |one| one[:field] == field }
+          waits = merged[:collisions].any? { |collision| collision[:field] == field }
           raise "#{field} is both" if counts && waits
 
-          wanted = said[field] != base[field] && said[field] != stands[field]
+          wanted = statement[field] != base[field] && statement[field] != stands[field]
           apart = wanted && stands[field] != base[field]
           raise "#{field}: #{picks}" unless [counts, waits] == [wanted && !apart, apart]
         end

@@ -28,7 +28,7 @@ class MovementTest < Minitest::Test
     chances = Array.new(4000) { Movement.heading(Array.new(12) { rng.rand(360.0) }).p }
 
     [0.05, 0.2, 0.5].each do |p|
-      assert_in_delta p, chances.count { |one| one <= p } / 4000.0, 0.025
+      assert_in_delta p, chances.count { |chance| chance <= p } / 4000.0, 0.025
     end
     assert_nil Movement.heading([])
   end
@@ -36,7 +36,7 @@ class MovementTest < Minitest::Test
   def test_how_many_stayed_near_counts_the_bound_itself
     near = Movement.within([0.0, 5.0, 5.1, 10.0, 25.0, 25.1])
 
-    assert_equal([[5, 2], [10, 4], [25, 5]], near.map { |one| one.values_at(:km, :count) })
+    assert_equal([[5, 2], [10, 4], [25, 5]], near.map { |entry| entry.values_at(:km, :count) })
     assert_in_delta 2 / 6.0, near.first[:share], 1e-12
   end
 end

@@ -9,29 +9,33 @@ class AllPlacingsTest < Minitest::Test
   NO_FISH = -150 / 40.0
 
   def fish(*spans)
-    spans.map.with_index { |(from, to), at| { id: "f#{at}", from: START + from, to: START + to } }
-  end
-
-  def photos(*seconds)
-    seconds.map.with_index do |second, at|
-      { id: "p#{at}", at: second && (START + second), fish_id: nil }
+    spans.map.with_index do |(from, to), index|
+      { id: "f#{index}", from: START + from, to: START + to }
     end
   end
 
-  def weight(photo, one)
+  def photos(*seconds)
+    seconds.map.with_index do |second, index|
+      { id: "p#{index}", at: second && (START + second), fish_id: nil }
+    end
+  end
+
+  def weight(photo, entry)
     return NO_FISH / 2 if photo[:at].nil?
 
-    -[one[:from] - photo[:at], photo[:at] - one[:to], 0].max * PER_SECOND
+    -[entry[:from] - photo[:at], photo[:at] - entry[:to], 0].max * PER_SECOND
   end
 
   # Each photo's place, never going backwards, with the log weight of the whole.
   def all(photos, fish, last = 0)
     return [[[], 0.0]] if photos.empty?
 
-    [[0, last, NO_FISH], *(1..fish.size).map { |at| [at, at, weight(photos[0], fish[at - 1])] }]
+    [[0, last, NO_FISH], *(1..fish.size).map do |fish_index|
+      [fish_index, fish_index, weight(photos[0], fish[fish_index - 1])]
+    end]
       .select { |_, reach, _| reach >= last }
-      .flat_map do |at, reach, log|
-        all(photos[1..], fish, reach).map { |rest, sum| [[at, *rest], log + sum] }
+      .flat_map do |fish_index, reach, log|
+        all(photos[1..], fish, reach).map { |later, sum| [[fish_index, *later], log + sum] }
       end
   end
 
@@ -51,12 +55,12 @@ class AllPlacingsTest < Minitest::Test
       whole = tried.sum { |_, log| Math.exp(log) }
       placed = Core::Photo::Placing.assign(photos: shown, fish: caught)
 
-      best.each_with_index do |place, at|
-        found = placed["p#{at}"]
-        share = tried.sum { |chosen, log| chosen[at] == place ? Math.exp(log) / whole : 0 }
+      best.each_with_index do |place, photo_index|
+        result = placed["p#{photo_index}"]
+        share = tried.sum { |chosen, log| chosen[photo_index] == place ? Math.exp(log) / whole : 0 }
 
-        assert_equal [place.zero? ? nil : "f#{place - 1}"], [found[:fish_id]], seconds.inspect
-        assert_in_delta share, found[:sure], 1e-9, "#{seconds} photo #{at}"
+        assert_equal [place.zero? ? nil : "f#{place - 1}"], [result[:fish_id]], seconds.inspect
+        assert_in_delta share, result[:sure], 1e-9, "#{seconds} photo #{photo_index}"
       end
     end
   end

@@ -45,7 +45,7 @@ class PracticeTest < Minitest::Test
       (1..20).map do |seed|
         [Placement.task(seed:, level:), Practice::LengthReading.task(seed:, level:),
           Practice::WornNumber.task(seed:, level:, series: ["MS", 6]),
-          Practice::WaterCall.task(seed:, level:, species:)].map { |told| told.except(:level) }
+          Practice::WaterCall.task(seed:, level:, species:)].map { |task| task.except(:level) }
       end
     end
 
@@ -187,8 +187,8 @@ class PracticeTest < Minitest::Test
     means = Practice::WaterCall::ANSWERS.to_h do |call|
       marks = (1..300).map do |seed|
         task = Practice::WaterCall.task(seed:, species:)
-        one = species.find { |other| other.code == task[:species_code] }
-        Practice::WaterCall.score(task, { call: }, species: one, rules: RULES).marks
+        animal = species.find { |other| other.code == task[:species_code] }
+        Practice::WaterCall.score(task, { call: }, species: animal, rules: RULES).marks
       end
       [call, marks.sum / marks.size]
     end
@@ -216,7 +216,7 @@ class PracticeTest < Minitest::Test
              water: "sea" }
     about = { species: Fish::BASS, rules: RULES }
     needed = Practice::KitCall.score(task, { packed: [] }, **about).right[:needed]
-    idle = Practice::KitCall.shed(task, **about).map { |one| one[:key].to_s } - needed
+    idle = Practice::KitCall.shed(task, **about).map { |entry| entry[:key].to_s } - needed
     marks = ->(packed) { Practice::KitCall.score(task, { packed: }, **about).marks }
 
     assert_equal 0, marks.call([])
@@ -226,8 +226,8 @@ class PracticeTest < Minitest::Test
     assert_equal 91, marks.call(needed + idle.first(3))
   end
 
-  def lessons(**given)
-    Practice::Progress.lessons(tagged: false, results: [], signed: [], **given)
+  def lessons(**options)
+    Practice::Progress.lessons(tagged: false, results: [], signed: [], **options)
   end
 
   def test_who_has_never_tagged_is_asked_for_lessons_until_they_are_met_or_signed
@@ -244,8 +244,8 @@ class PracticeTest < Minitest::Test
   end
 
   def results(*marks)
-    marks.map do |one|
-      { skill: "read", marks: one, points: nil, at: Time.now, is_replayed: true }
+    marks.map do |mark|
+      { skill: "read", marks: mark, points: nil, at: Time.now, is_replayed: true }
     end
   end
 
@@ -253,13 +253,13 @@ class PracticeTest < Minitest::Test
   def test_deeds_are_done_again
     card = { rules: Core::Trips::Card.rules(Core::Protocol::HouseRules.default), species: [] }
     played = Practice::Door.new(card).tap { |door| door.ask("begin", { scene: "wall", seed: 5 }) }
-    deeds, told = [], {}
+    deeds, answer = [], {}
     # Hands that do the next thing that ends it.
     wanted = %w[let_go put_back remover net sink_net fetch_net]
-    until told[:debrief] || deeds.size > 3000
-      may = told[:acts].to_a.map { |act| act[:key] }
+    until answer[:debrief] || deeds.size > 3000
+      may = answer[:acts].to_a.map { |act| act[:key] }
       deeds << [100, (deeds.size % 3).positive?, 20, (wanted & may).first]
-      told = played.ask("advance",
+      answer = played.ask("advance",
         %i[ms winds drag_percent act].zip(deeds.last).to_h)
     end
     again = lambda do |deeds|
@@ -267,7 +267,7 @@ class PracticeTest < Minitest::Test
         { skill: "handle", scene: "wall", seed: 5, deeds: })
     end
 
-    assert_equal({ points: told[:debrief][:points] }, again[deeds])
+    assert_equal({ points: answer[:debrief][:points] }, again[deeds])
     assert_nil again[deeds.first(3)], "it never ended"
     assert_nil again[[[nil, 1, "x", "no such act"]]]
     assert_nil again[{ x: 1 }]
@@ -277,11 +277,11 @@ class PracticeTest < Minitest::Test
   # 70 and 88 of the last twenty are where it gets harder; a scene counts from 100 downwards.
   # Student's t of two degrees of freedom is 4.30: 4.30 * 10 / sqrt(3) = 24.8.
   def test_an_estimate_of_few_results_is_wide_and_stays_within_marks
-    told = [[60, 70, 80], [90, 95, 100], [0, 5, 10]].map do |marks|
+    answer = [[60, 70, 80], [90, 95, 100], [0, 5, 10]].map do |marks|
       Practice::Progress.estimate("read", results(*marks)).values_at(:n, :mean, :low, :high)
     end
 
-    assert_equal [[3, 70, 45, 95], [3, 95, 83, 100], [3, 5, 0, 17]], told
+    assert_equal [[3, 70, 45, 95], [3, 95, 83, 100], [3, 5, 0, 17]], answer
     assert_nil Practice::Progress.estimate("read", results(60, 70))[:mean]
   end
 
@@ -299,7 +299,9 @@ class PracticeTest < Minitest::Test
   # The middle of the last twenty: between the tenth and the eleventh of them.
   def test_placing_is_met_by_the_middle_of_the_last_twenty
     met = lambda do |*marks|
-      Practice::Progress.met?("placing", results(*marks).map { |one| one.merge(skill: "place") })
+      Practice::Progress.met?("placing", results(*marks).map do |result|
+        result.merge(skill: "place")
+      end)
     end
     last = Practice::Progress::PLACED_LAST
     least = Practice::Progress::PLACED_MARKS
@@ -326,8 +328,8 @@ class PracticeTest < Minitest::Test
   FISH = { guild: "bass_like", kind: "FL", true_mm: 500, fault: "off_stop", gap_mm: 20, fork: 62,
            shown_mm: 520 }.freeze
 
-  def read_length(**given)
-    Practice::LengthReading.score(FISH, { kind: "FL", fault: "off_stop", mm: 500, **given }).marks
+  def read_length(**options)
+    Practice::LengthReading.score(FISH, { kind: "FL", fault: "off_stop", mm: 500, **options }).marks
   end
 
   def test_lengths_by_hand
@@ -335,6 +337,6 @@ class PracticeTest < Minitest::Test
       { mm: 520 } => 67, { kind: "TL", fault: "none", mm: 530 } => 0, { mm: 492.5 } => 83,
       { mm: 506 } => 87, { mm: 491 } => 80, { mm: 512 } => 73, { kind: "TL", mm: 503 } => 60,
       { fault: "none", mm: 506 } => 53, { fault: "aslant", kind: "TL", mm: 500 } => 33 }
-      .each { |given, marks| assert_in_delta marks, read_length(**given), 1, given.inspect }
+      .each { |data, marks| assert_in_delta marks, read_length(**data), 1, data.inspect }
   end
 end

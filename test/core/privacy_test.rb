@@ -25,28 +25,28 @@ class LatticeTest < Minitest::Test
   end
 
   def chosen(fish, (species, water, from, to))
-    fish.select do |one|
-      (species.nil? || one[:species] == species) && (water.nil? || one[:water] == water) &&
-        (from.nil? || one[:year] >= from) && (to.nil? || one[:year] <= to)
+    fish.select do |entry|
+      (species.nil? || entry[:species] == species) && (water.nil? || entry[:water] == water) &&
+        (from.nil? || entry[:year] >= from) && (to.nil? || entry[:year] <= to)
     end
   end
 
   def lattice(fish)
-    Lattice.new(fish.map { |one| Lattice::Group.new(**one.except(:number), fish: 1) })
+    Lattice.new(fish.map { |entry| Lattice::Group.new(**entry.except(:number), fish: 1) })
   end
 
   def few?(fish)
-    fish.any? && (fish.size < 5 || fish.map { |one| one[:member_id] }.uniq.size < 3)
+    fish.any? && (fish.size < 5 || fish.map { |entry| entry[:member_id] }.uniq.size < 3)
   end
 
   # Every pair of filters that is told, one inside the other, in eight worlds.
   def test_no_two_answers_that_are_told_differ_by_few_fish
-    told = 0
+    answer = 0
     8.times do |seed|
       lattice = lattice(fish = fish(Random.new(seed)))
-      asked = filters.select { |filter| lattice.told?(**NAMES.zip(filter).to_h) }
+      asked = filters.select { |filter| lattice.answerable?(**NAMES.zip(filter).to_h) }
       sets = asked.map { |filter| chosen(fish, filter) }.uniq
-      told += sets.size
+      answer += sets.size
 
       sets.each { |set| refute few?(set), "an answer about few" }
       sets.permutation(2) do |inner, outer|
@@ -56,6 +56,6 @@ class LatticeTest < Minitest::Test
       end
     end
 
-    assert_operator told, :>, 60, "hardly anything is told"
+    assert_operator answer, :>, 60, "hardly anything is told"
   end
 end

@@ -46,9 +46,9 @@ class ReadingTest < Minitest::Test
   # A prefix that lost a letter, got one, or has another in it.
   def test_the_digits_of_a_number_with_a_damaged_prefix
     %w[S003258 MSS003258 NS003258 MX003258 3258].each do |read|
-      found = Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6)
+      result = Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6)
 
-      assert_includes found, "MS003258", read
+      assert_includes result, "MS003258", read
     end
   end
 
@@ -71,30 +71,30 @@ class ReadingTest < Minitest::Test
       number = format("MS%06d", rng.rand(1_000_000))
       kind = (Demo::Damage::KINDS.keys - %i[mistaken_twice]).sample(random: rng)
       read = Demo::Damage.of(number, rng, kind:)
-      found = Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6)
-      next assert_match(like(read), number) if found.nil?
+      result = Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6)
+      next assert_match(like(read), number) if result.nil?
 
-      assert_includes found, number, "#{read} (#{kind}) does not lead to #{number}"
+      assert_includes result, number, "#{read} (#{kind}) does not lead to #{number}"
     end
   end
 
   # A thousand numbers are asked for one by one, ten thousand by a pattern.
   def test_three_unread_digits_are_filled_in_and_four_are_not
-    found, none = %w[MS???258 MS????58].map do |read|
+    result, none = %w[MS???258 MS????58].map do |read|
       Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6)
     end
 
-    assert_equal 1000, found.size
-    assert_includes found, "MS003258"
+    assert_equal 1000, result.size
+    assert_includes result, "MS003258"
     assert_nil none
   end
 
   # A digit left out anywhere, the first and the last among them; what is left of a number where a
   # run stands for the rest.
   def test_where_a_digit_may_have_been_left_out
-    found = Core::Tags::Reading.new("MS03258").neighbours(prefix: "MS", digits: 6, slips: 1)
+    result = Core::Tags::Reading.new("MS03258").neighbours(prefix: "MS", digits: 6, slips: 1)
 
-    %w[MS903258 MS039258 MS032589].each { |number| assert_includes found, number }
+    %w[MS903258 MS039258 MS032589].each { |number| assert_includes result, number }
     { "S003258" => "MS003258", "MS5" => "MS000005", "MS12" => "MS000012" }.each do |read, number|
       assert_includes Core::Tags::Reading.new(read).neighbours(prefix: "MS", digits: 6), number
     end

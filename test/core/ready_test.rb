@@ -7,11 +7,11 @@ class LandingTest < Minitest::Test
   VECTOR = { rod_m: 3.3, tilt_deg: 20, height_m: 1.0, handle_m: 3.0, hoop_radius_m: 0.25 }.freeze
 
   def test_vector_and_its_window
-    found = Core::Trips::Landing.geometry(**VECTOR)
+    result = Core::Trips::Landing.geometry(**VECTOR)
 
-    assert_in_delta 2.578, found[:x_max_m], 0.0005
-    assert_in_delta 5.528, found[:line_m], 0.0005
-    assert_in_delta 5.528 * 0.85, found[:line_window_m].first, 0.001
+    assert_in_delta 2.578, result[:x_max_m], 0.0005
+    assert_in_delta 5.528, result[:line_m], 0.0005
+    assert_in_delta 5.528 * 0.85, result[:line_window_m].first, 0.001
   end
 
   def test_a_net_that_does_not_reach_the_water_is_said_so
@@ -96,7 +96,7 @@ class GoldenPlansTest < Minitest::Test
   DAY = Date.new(2026, 7, 20)
 
   def species
-    @species ||= RandomFish.species.to_h { |one| [one.code, one] }
+    @species ||= RandomFish.species.to_h { |species| [species.code, species] }
   end
 
   def outlook(codes, locker: LOCKER, member: MEMBER, **plan)
@@ -128,30 +128,30 @@ class GoldenPlansTest < Minitest::Test
     )
   end
 
-  def verdict(found, code) = found[:verdicts].find { |one| one[:species_code] == code }
-  def kit(found, key) = found[:kit].find { |item| item[:key] == key }
+  def verdict(result, code) = result[:verdicts].find { |verdict| verdict[:species_code] == code }
+  def kit(result, key) = result[:kit].find { |item| item[:key] == key }
 
   def test_warm_shallow_estuary_and_sea_trout_holds
-    found = outlook(%w[sea_trout seabass], surface_temp_c: 18.5, platform: "wading")
+    result = outlook(%w[sea_trout seabass], surface_temp_c: 18.5, platform: "wading")
 
-    assert_equal :stop, verdict(found, "sea_trout")[:verdict]
-    assert_match(/do not target Sea trout/, verdict(found, "sea_trout")[:findings].first.text)
-    assert_equal :care, verdict(found, "seabass")[:verdict], "bass stand the same water with care"
-    assert_equal 0, found[:budgets].first[:air].one_lift_seconds
+    assert_equal :stop, verdict(result, "sea_trout")[:verdict]
+    assert_match(/do not target Sea trout/, verdict(result, "sea_trout")[:findings].first.text)
+    assert_equal :care, verdict(result, "seabass")[:verdict], "bass stand the same water with care"
+    assert_equal 0, result[:budgets].first[:air].one_lift_seconds
   end
 
   def test_deep_ledge_and_cod_at_forty_metres_asks_for_a_descender
-    found =
+    result =
       outlook(
         %w[cod],
         depth_from_m: 30,
         depth_to_m: 40,
         surface_temp_c: 12,
-        locker: LOCKER.dup.tap { |one| one.descender_kg = 0.5 }
+        locker: LOCKER.dup.tap { |entry| entry.descender_kg = 0.5 }
       )
-    pressure = found[:budgets].first[:pressure]
+    pressure = result[:budgets].first[:pressure]
 
-    assert_equal :care, verdict(found, "cod")[:verdict]
+    assert_equal :care, verdict(result, "cod")[:verdict]
     assert_in_delta 20.0, pressure[:release_depth_m]
     # By hand: a cod of 85 cm weighs 6.57 kg; 5 % of it swells by 40/10.07, lifted by sea water,
     # with half as much again, in lead.
@@ -159,45 +159,47 @@ class GoldenPlansTest < Minitest::Test
       (1 - (1025 / 11_340.0)),
       pressure[:lead_kg],
       0.001
-    assert_equal :does_not_fit, kit(found, :descender)[:state]
-    assert_match(/short/, kit(found, :descender)[:detail])
+    assert_equal :does_not_fit, kit(result, :descender)[:state]
+    assert_match(/short/, kit(result, :descender)[:detail])
   end
 
   def test_harbour_wall_four_metres_up_with_a_three_metre_handle_cannot_net
-    found =
+    result =
       outlook(
         %w[pollack],
         platform: "pier",
         height_m: 4.0,
-        locker: LOCKER.dup.tap { |one| one.net_handle_m = 3.0 }
+        locker: LOCKER.dup.tap { |entry| entry.net_handle_m = 3.0 }
       )
 
-    refute found[:landing][:reaches]
-    assert_match(/cannot reach/, found[:landing][:sentence])
+    refute result[:landing][:reaches]
+    assert_match(/cannot reach/, result[:landing][:sentence])
     assert_equal [:does_not_fit, "3000 mm, 1500 short"],
-      kit(found, :handle).values_at(:state, :detail)
+      kit(result, :handle).values_at(:state, :detail)
   end
 
   def test_kayak_alone_with_toothed_fish_asks_for_long_forceps_and_somebody_who_knows
-    found =
+    output =
       outlook(
         %w[bluefish],
         platform: "kayak",
         alone: true,
-        locker: LOCKER.dup.tap { |one| (one.forceps_mm = [180, 200]) && one.release_tool = nil }
+        locker: LOCKER.dup.tap do |entry|
+          (entry.forceps_mm = [180, 200]) && entry.release_tool = nil
+        end
       )
 
-    assert_equal :does_not_fit, kit(found, :long_forceps)[:state]
-    assert_equal [true, :not_owned], kit(found, :release_tool).values_at(:required, :state)
-    assert_match(/alone/, kit(found, :first_aid)[:reason])
+    assert_equal :does_not_fit, kit(output, :long_forceps)[:state]
+    assert_equal [true, :not_owned], kit(output, :release_tool).values_at(:required, :state)
+    assert_match(/alone/, kit(output, :first_aid)[:reason])
   end
 
   def test_an_expired_permit_withholds_tags_and_nothing_else
-    found = outlook(%w[seabass], member: MEMBER.with(permit_expires_on: DAY - 1))
+    output = outlook(%w[seabass], member: MEMBER.with(permit_expires_on: DAY - 1))
 
-    assert_equal :stop, found[:authorisation].verdict
-    assert_match(/logging and recaptures still work/, found[:authorisation].text)
-    assert_equal :ok, verdict(found, "seabass")[:verdict]
+    assert_equal :stop, output[:authorisation].verdict
+    assert_match(/logging and recaptures still work/, output[:authorisation].text)
+    assert_equal :ok, verdict(output, "seabass")[:verdict]
     assert_equal(
       %i[ok care care],
       [61, 60, 14].map do |days|
@@ -212,35 +214,37 @@ class GoldenPlansTest < Minitest::Test
   # At the reorder point it is time, one tag above it is not.
   def test_tags_are_asked_for_at_the_reorder_point
     plan = Core::Trips::Plan.new(held_on: DAY, water: "sea", platform: "boat", species: [])
-    told = lambda do |in_pouch|
+    answer = lambda do |in_pouch|
       Core::Trips::Outlook.for(
         plan:, locker: LOCKER, rules: Core::Protocol::HouseRules.default, laws: [],
         member: MEMBER, today: DAY,
         tags: { in_pouch:, next_number: "MS000001", used: 60, days: 365, trips: 12 }
       )[:tags]
     end
-    point = told[20][:reorder_at]
+    point = answer[20][:reorder_at]
 
     assert_operator point, :>, 0
     assert_equal([true, false], [point.floor, point.floor + 1].map do |count|
-      told[count][:reorder]
+      answer[count][:reorder]
     end)
   end
 
   # A permit is a number and the day it ends; half of it is none.
   def test_half_a_permit_is_none
     [{ permit_number: nil }, { permit_number: "" }, { permit_expires_on: nil }].each do |lacking|
-      found = Core::Trips::Authorisation.check(
+      result = Core::Trips::Authorisation.check(
         member: MEMBER.with(permit_expires_on: DAY + 99, **lacking), on: DAY
       )
 
-      assert_match(/no permit number on file/, found.text, lacking.inspect)
+      assert_match(/no permit number on file/, result.text, lacking.inspect)
     end
   end
 
   def test_light_line_and_bait_on_a_j_hook_are_stopped
-    found = outlook(%w[cod], bait: "natural", locker: LOCKER.dup.tap { |one| one.line_kg = 6.0 })
-    stopped = found[:tackle].select { |one| one.verdict == :stop }.map(&:key)
+    result = outlook(%w[cod], bait: "natural", locker: LOCKER.dup.tap do |entry|
+      entry.line_kg = 6.0
+    end)
+    stopped = result[:tackle].select { |entry| entry.verdict == :stop }.map(&:key)
 
     assert_equal %i[line hook], stopped
     assert_equal(
@@ -264,7 +268,9 @@ class NightTest < Minitest::Test
     day = { from_hour: 7, to_hour: 12 }
 
     assert_equal([false, true, false], [-1, 0, 1].map { |days| on?(days, **day) })
-    assert_equal([28, 12], [night, day].map { |one| Core::Trips::Night.ends_at_hour(*one.values) })
+    assert_equal([28, 12], [night, day].map do |entry|
+      Core::Trips::Night.ends_at_hour(*entry.values)
+    end)
     refute on?(1), "a trip without hours ends with its day"
   end
 end
@@ -272,18 +278,18 @@ end
 class LandingEdgesTest < Minitest::Test
   # A handle longer than the drop, but not by as much as the hoop is wide.
   def test_how_much_longer_the_net_must_be_is_what_makes_it_reach
-    given = { rod_m: 3.0, tilt_deg: 10, height_m: 2.0, handle_m: 2.005, hoop_radius_m: 0.4 }
-    short = Core::Trips::Landing.geometry(**given)[:short_m]
+    data = { rod_m: 3.0, tilt_deg: 10, height_m: 2.0, handle_m: 2.005, hoop_radius_m: 0.4 }
+    short = Core::Trips::Landing.geometry(**data)[:short_m]
 
     assert_predicate short, :positive?
-    refute Core::Trips::Landing.geometry(**given, handle_m: 2.005 + short - 1e-6)[:reaches]
-    assert Core::Trips::Landing.geometry(**given, handle_m: 2.005 + short + 1e-6)[:reaches]
+    refute Core::Trips::Landing.geometry(**data, handle_m: 2.005 + short - 1e-6)[:reaches]
+    assert Core::Trips::Landing.geometry(**data, handle_m: 2.005 + short + 1e-6)[:reaches]
   end
 end
 
 # Each bound belongs to one side of it, and says so.
 class VerdictBoundsTest < Minitest::Test
-  SPECIES = RandomFish.species.find { |one| one.code == "seabass" }
+  SPECIES = RandomFish.species.find { |species| species.code == "seabass" }
   RULES = Core::Protocol::HouseRules.default
 
   def findings(**plan)
@@ -298,7 +304,7 @@ class VerdictBoundsTest < Minitest::Test
         member: GoldenPlansTest::MEMBER,
         tags: { in_pouch: 20, next_number: "MS000001", used: 60, days: 365, trips: 12 },
         today: plan.held_on
-      )[:verdicts].first[:findings].to_h { |one| [one.key, one] }
+      )[:verdicts].first[:findings].to_h { |finding| [finding.key, finding] }
     end
   end
 
@@ -326,8 +332,8 @@ class VerdictBoundsTest < Minitest::Test
   # A fish of 8 kg is carried in a cradle, one of a gram less by hand.
   def test_a_cradle_begins_at_its_weight
     needed = [8000, 7999].map do |heaviest_g|
-      species = SPECIES.dup.tap do |one|
-        one.define_singleton_method(:weight_g_at) do |_mm|
+      species = SPECIES.dup.tap do |species|
+        species.define_singleton_method(:weight_g_at) do |_mm|
           heaviest_g
         end
       end
@@ -347,11 +353,11 @@ class VerdictBoundsTest < Minitest::Test
 
   def test_warm_water_begins_at_its_degree
     warm, stop = SPECIES.warm_c, SPECIES.stop_c
-    told = [warm - 0.1, warm, stop - 0.1, stop].map do |temp|
+    answer = [warm - 0.1, warm, stop - 0.1, stop].map do |temp|
       findings(surface_temp_c: temp)[:temperature].verdict
     end
 
-    assert_equal %i[ok care care stop], told
+    assert_equal %i[ok care care stop], answer
   end
 
   def test_natural_bait_on_a_plain_hook_in_warm_water_is_a_care_and_nothing_less_is
@@ -365,11 +371,11 @@ class VerdictBoundsTest < Minitest::Test
 
   # A sealed bladder is minded from 6 m and likely hurt from 10, in warm water from 6.
   def test_pressure_counts_from_its_depth_on
-    said = ->(**plan) { findings(surface_temp_c: 12, **plan)[:depth]&.text.to_s }
+    statement = ->(**plan) { findings(surface_temp_c: 12, **plan)[:depth]&.text.to_s }
 
-    assert_empty said[depth_to_m: 5]
-    assert_match(/From 6 m .* may come up swollen/, said[depth_to_m: 6])
-    assert_match(/From 10 m .* is likely to come up injured/, said[depth_to_m: 10])
-    assert_match(/From 6 m .* is likely/, said[depth_to_m: 6, surface_temp_c: SPECIES.warm_c])
+    assert_empty statement[depth_to_m: 5]
+    assert_match(/From 6 m .* may come up swollen/, statement[depth_to_m: 6])
+    assert_match(/From 10 m .* is likely to come up injured/, statement[depth_to_m: 10])
+    assert_match(/From 6 m .* is likely/, statement[depth_to_m: 6, surface_temp_c: SPECIES.warm_c])
   end
 end

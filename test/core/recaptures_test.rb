@@ -40,12 +40,10 @@ class CoarsePlaceTest < Minitest::Test
     rng = Random.new(11)
     300.times do
       lat, lon = 48.3 + (rng.rand * 0.8), -21.9 + (rng.rand * 1.3)
-      told = Core::Waters::CoarsePlace.of(lat, lon)
+      middle = Core::Waters::CoarsePlace.of(lat, lon).values_at(:lat_deg, :lon_deg)
 
-      assert_operator Core::Waters::Geodesic.distance_m(lat, lon, told[:lat_deg], told[:lon_deg]),
-        :<,
-        3600
-      assert_equal told, Core::Waters::CoarsePlace.of(told[:lat_deg], told[:lon_deg])
+      assert_operator Core::Waters::Geodesic.distance_m(lat, lon, *middle), :<, 3600
+      assert_equal middle, Core::Waters::CoarsePlace.of(*middle).values_at(:lat_deg, :lon_deg)
     end
   end
 
@@ -103,31 +101,31 @@ class GrowthTest < Minitest::Test
 
   # No fish grows 14 mm in two days, however well it was measured; in twenty it may.
   def test_a_difference_after_some_days_is_measuring
-    told = growth(length(412), length(426), 2)
+    answer = growth(length(412), length(426), 2)
 
-    assert_equal :no_measurable_growth, told.verdict
+    assert_equal :no_measurable_growth, answer.verdict
     assert_equal "No measurable growth: the difference of 14 mm is more than a fish grows in " \
-      "2 days, so it is measuring.", told.sentence
+      "2 days, so it is measuring.", answer.sentence
     assert_equal :grew, growth(length(412), length(426), 20).verdict
     assert_match "within the error of measuring", growth(length(412), length(417), 2).sentence
   end
 
   def test_vector
-    told = growth(length(412), length(455, "tape"), 402)
+    answer = growth(length(412), length(455, "tape"), 402)
 
-    assert_equal :grew, told.verdict
-    assert_in_delta 43.0, told.increment_mm
-    assert_in_delta 6.71, told.sd_mm, 0.005
-    assert_in_delta 39.07, told.yearly_mm, 0.005
-    assert_in_delta 11.95, told.yearly_margin_mm, 0.005
+    assert_equal :grew, answer.verdict
+    assert_in_delta 43.0, answer.increment_mm
+    assert_in_delta 6.71, answer.sd_mm, 0.005
+    assert_in_delta 39.07, answer.yearly_mm, 0.005
+    assert_in_delta 11.95, answer.yearly_margin_mm, 0.005
   end
 
   # The house's curve until there is one of the programme's own.
   def test_expected_growth_goes_by_the_programmes_own_curve
     expected = Core::Recaptures::ExpectedGrowth
-    species = SEABASS.dup.tap { |one| one.max_mm = 1000 }
-    own = species.dup.tap do |one|
-      one.growth = Core::Fish::Curve.new(linf_mm: 800.0, k_per_year: 0.3, version: 4)
+    species = SEABASS.dup.tap { |copy| copy.max_mm = 1000 }
+    own = species.dup.tap do |copy|
+      copy.growth = Core::Fish::Curve.new(linf_mm: 800.0, k_per_year: 0.3, version: 4)
     end
     year = Core::Recaptures::Growth::DAYS_PER_YEAR
 
@@ -141,7 +139,7 @@ class GrowthTest < Minitest::Test
   # To the tenth of a millimetre and of a day, as far as an even spread of 95 % goes.
   def test_the_range_of_lengths_that_is_drawn
     expected = Core::Recaptures::ExpectedGrowth
-    species = SEABASS.dup.tap { |one| one.max_mm = 1000 }
+    species = SEABASS.dup.tap { |copy| copy.max_mm = 1000 }
     range = expected.range(length(412), 301, species)
     middle = 412 + expected.mm(412, 301, species)
     half = Core::Recaptures::Growth::Z95 * expected.sd_mm(301, species, length(412).sd_mm, 0)
@@ -165,11 +163,11 @@ class GrowthTest < Minitest::Test
 
   def test_lengths_of_two_kinds_are_compared_only_where_a_conversion_is_known
     assert_in_delta 0.0, growth(length(400), length(424, "board", "TL"), 200).increment_mm, 1e-9
-    none = SEABASS.dup.tap { |one| one.fl_to_tl = nil }
-    told = growth(length(400), length(424, "board", "TL"), 200, species: none)
+    none = SEABASS.dup.tap { |copy| copy.fl_to_tl = nil }
+    answer = growth(length(400), length(424, "board", "TL"), 200, species: none)
 
-    assert_equal :not_comparable, told.verdict
-    assert_includes told.sentence, "no conversion from TL to FL"
+    assert_equal :not_comparable, answer.verdict
+    assert_includes answer.sentence, "no conversion from TL to FL"
     assert_equal :not_comparable, growth(nil, length(424), 200).verdict
   end
 end
@@ -184,8 +182,9 @@ class MatchTest < Minitest::Test
       kept: false
     )
 
-  def judge(fish: [FISH], share: 0.999, **given)
-    seen = { complete: true, ours: true, told: false, **given.slice(:complete, :ours, :told) }
+  def judge(fish: [FISH], share: 0.999, **options)
+    seen = { complete: true, ours: true, already_in: false,
+             **options.slice(:complete, :ours, :already_in) }
     best =
       fish.first &&
       Core::Recaptures::Candidates::Candidate.new(fish_id: fish.first.fish_id, share:)
@@ -193,7 +192,7 @@ class MatchTest < Minitest::Test
       report: {
         species_code: "seabass",
         caught_on: Date.new(2026, 5, 1),
-        **given.except(*seen.keys)
+        **options.except(*seen.keys)
       },
       carrying: fish,
       weighed: Core::Recaptures::Candidates::Weighed.new(ranked: [best].compact),
@@ -214,7 +213,7 @@ class MatchTest < Minitest::Test
     assert_equal :other_species, judge(species_code: "cod")[:reason]
     assert_equal :before_release, judge(caught_on: Date.new(2025, 4, 30))[:reason]
     assert_equal :reported_kept, judge(fish: [FISH.with(kept: true)])[:reason]
-    assert_equal :perhaps_same_catch, judge(told: true)[:reason]
+    assert_equal :perhaps_same_catch, judge(already_in: true)[:reason]
     assert_equal :unlikely, judge(share: 0.95)[:reason]
     assert_equal :not_complete, judge(complete: false)[:reason]
     assert_equal :not_complete, judge(fish: [], complete: false)[:reason]
@@ -280,20 +279,20 @@ class StoryTest < Minitest::Test
   end
 
   def test_a_member_reads_exact_places_in_the_order_of_time
-    told = tell(:member)
+    answer = tell(:member)
 
-    assert_equal([48.61, 48.93], told.catches.map(&:lat_deg))
-    assert_equal 365, told.whole.days
-    assert_in_delta 56_100.3, told.whole.distance_m, 0.1
-    assert_equal 1, told.legs.size
+    assert_equal([48.61, 48.93], answer.catches.map(&:lat_deg))
+    assert_equal 365, answer.whole.days
+    assert_in_delta 56_100.3, answer.whole.distance_m, 0.1
+    assert_equal 1, answer.legs.size
   end
 
   def test_the_public_reads_cells_waters_and_whole_cells_of_distance
-    told = tell(:public)
+    answer = tell(:public)
 
-    assert_equal 55_000, told.whole.distance_m
-    assert_nil told.whole.azimuth_deg
-    told.catches.each do |caught|
+    assert_equal 55_000, answer.whole.distance_m
+    assert_nil answer.whole.azimuth_deg
+    answer.catches.each do |caught|
       assert_equal "Marrow Sound", caught.place_name
       assert_equal caught.slice(:lat_deg, :lon_deg),
         Core::Waters::CoarsePlace.of(*caught.place)
@@ -307,11 +306,11 @@ class StoryTest < Minitest::Test
     stories = Array.new(40) do
       places = [[48.61, -21.47], [48.93, -20.88]].map { |place| elsewhere_in_the_cell(place, rng) }
       catches = places.zip([Date.new(2025, 5, 1), Date.new(2026, 5, 1)], [412, 470])
-      told = Core::Recaptures::Story.tell(
+      answer = Core::Recaptures::Story.tell(
         species: GrowthTest::SEABASS, audience: :public, route: DrawnSound.route,
         catches: catches.map { |(lat, lon), on, mm| catch_on(on, lat, lon, mm) }
       )
-      [told.whole.to_h.except(:growth), told.catches.map(&:place)]
+      [answer.whole.to_h.except(:growth), answer.catches.map(&:place)]
     end
 
     assert_equal 1, stories.uniq.size

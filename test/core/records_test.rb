@@ -8,10 +8,10 @@ class RecordsTest < Minitest::Test
   Report = Core::Recaptures::Report
   DAY = Date.new(2026, 6, 1)
 
-  def encounter(**told)
+  def encounter(**fields)
     Encounter.new(
       id: "e1", member_id: "m1", kind: "tagged", fate: "released", source: "deck",
-      spoiled_numbers: ["MS000009"], lost_numbers: ["MS000010"], tag_act: "added", **told
+      spoiled_numbers: ["MS000009"], lost_numbers: ["MS000010"], tag_act: "added", **fields
     )
   end
 
@@ -30,11 +30,11 @@ class RecordsTest < Minitest::Test
 
   def test_what_an_encounter_is
     asked = %i[tagged? recaptured? untagged? kept? imported?]
-    told = ->(**of) { asked.select { |question| encounter(**of).public_send(question) } }
+    answer = ->(**of) { asked.select { |question| encounter(**of).public_send(question) } }
 
-    assert_equal %i[tagged?], told[]
-    assert_equal %i[recaptured? kept?], told[kind: "recaptured", fate: "kept"]
-    assert_equal %i[untagged? imported?], told[kind: "untagged", source: "import"]
+    assert_equal %i[tagged?], answer[]
+    assert_equal %i[recaptured? kept?], answer[kind: "recaptured", fate: "kept"]
+    assert_equal %i[untagged? imported?], answer[kind: "untagged", source: "import"]
     assert encounter.of?(Core::People::Member.new(id: "m1"))
     refute encounter.of?(Core::People::Member.new(id: "m2"))
     assert_empty encounter.open_collisions
@@ -53,11 +53,11 @@ class RecordsTest < Minitest::Test
     assert_predicate read, :on_deck?
     assert_equal ["MS000001", %w[MS000002 MS000001], %w[MS000001 MS000002]],
       [read.number_as_read, read.more_numbers, read.numbers]
-    assert_equal %w[MS000001 MS000002], read.told[:numbers]
-    assert_in_delta 4.0, read.told[:length].sd_mm
+    assert_equal %w[MS000001 MS000002], read.for_matching[:numbers]
+    assert_in_delta 4.0, read.for_matching[:length].sd_mm
     assert_equal ["cod", DAY, 48.6, -21.4],
-      read.told.values_at(:species_code, :caught_on, :lat_deg, :lon_deg)
-    refute read.told.key?(:caught_from), "its day is known"
+      read.for_matching.values_at(:species_code, :caught_on, :lat_deg, :lon_deg)
+    refute read.for_matching.key?(:caught_from), "its day is known"
   end
 
   # Where a finder knows no day, the first one that it can have been is told, also as none.
@@ -67,7 +67,7 @@ class RecordsTest < Minitest::Test
     end
 
     assert_equal [true, true, false, false], days.map(&:day_known?)
-    assert_equal([false, false, true, true], days.map { |one| one.told.key?(:caught_from) })
+    assert_equal([false, false, true, true], days.map { |day| day.for_matching.key?(:caught_from) })
     assert_equal ["1 June 2026", "1 June 2026", "a day between 23 May 2026 and 1 June 2026",
       "a day that is not known"], days.map(&:day_words)
   end

@@ -17,11 +17,11 @@ class TechniqueTest < Minitest::Test
   def told
     SCHOOLS.each do |choices|
       rules = Fish.rules(**choices)
-      ANIMALS.each do |what|
+      ANIMALS.each do |animal|
         %w[lip throat gill eye].each do |hook_place|
-          ACTS.each_index do |at|
-            taps = Fish.taps(*ACTS[0..at])
-            situation = Fish.situation(what, rules:, taps:, hook_place:, now_ms: 9000,
+          ACTS.each_index do |index|
+            taps = Fish.taps(*ACTS[0..index])
+            situation = Fish.situation(animal, rules:, taps:, hook_place:, now_ms: 9000,
               water_temp_c: 12, depth_m: 40, pressure_signs: %w[swollen])
             Core::Handling::Advice.all(situation).each { |line| yield line, situation, rules }
           end

@@ -8,56 +8,56 @@ class WaterAnswersTest < Minitest::Test
   include Core::Water
 
   # Fish by hook: counts of [released, returned] of deep hooks and of others.
-  def hooks(deep, others, **rest) = { treatment: :hook, arms: [deep, others], **rest }
+  def hooks(deep, others, **options) = { treatment: :hook, arms: [deep, others], **options }
 
   def handling(*counts, least_fish: 0)
     HandlingAnswers.of(TreatedRows.of(counts), least_fish:).to_h { |answer| [answer.key, answer] }
   end
 
   def test_a_difference_beyond_chance_is_said_in_its_words_with_its_counts
-    found = handling(hooks([400, 20], [2000, 200]))
-    sentence = found["returns_hook"].sentence
+    result = handling(hooks([400, 20], [2000, 200]))
+    sentence = result["returns_hook"].sentence
 
     # 20 of 400 is 0.05, 200 of 2000 is 0.1.
     assert_match(/\AFish hooked deep came back within a year 0\.50 times as often \(0\.31 to/,
       sentence)
     assert_includes sentence, "20 of 400 against 200 of 2000. That is beyond chance"
     assert_match(/Beyond chance, 1 compared: fish hooked deep came back 0\.50/,
-      found["returns"].sentence)
-    assert_equal :hooks, found["returns_hook"].question
-    assert_equal ["Hook: deep", 0.5, "yes"], found["returns"].rows[0].values_at(0, 1, 4)
+      result["returns"].sentence)
+    assert_equal :hooks, result["returns_hook"].question
+    assert_equal ["Hook: deep", 0.5, "yes"], result["returns"].rows[0].values_at(0, 1, 4)
   end
 
   def test_too_few_are_counted_and_how_many_more_it_takes_is_told
-    found = handling(hooks([40, 2], [500, 50]))["returns_hook"]
+    result = handling(hooks([40, 2], [500, 50]))["returns_hook"]
 
-    assert_nil found.sentence
+    assert_nil result.sentence
     # 0.10 against 0.07, the planning vector, rounded up.
-    assert_includes found.missing,
+    assert_includes result.missing,
       "about 1356 fish of each, let go a year ago; there are 40 and 500"
     assert_equal "Nothing is recorded of it yet, of fish let go a year ago.",
-      found && handling(hooks([40, 2], [500, 50]))["returns_depth"].missing
+      result && handling(hooks([40, 2], [500, 50]))["returns_depth"].missing
   end
 
   # Each season saw one way alone: as many fish as may be, and nothing stands against nothing.
   def test_fish_treated_both_ways_in_no_season_are_not_compared
-    found = handling(
+    result = handling(
       hooks([400, 40], [0, 0], stratum: ["bass", 2024, 1, 3]),
       hooks([0, 0], [900, 190], stratum: ["bass", 2025, 1, 3])
     )
 
-    assert_nil found["returns_hook"].sentence
-    assert_equal HandlingAnswers::NO_COMPARISON, found["returns_hook"].missing
-    assert_empty found["returns"].rows
+    assert_nil result["returns_hook"].sentence
+    assert_equal HandlingAnswers::NO_COMPARISON, result["returns_hook"].missing
+    assert_empty result["returns"].rows
   end
 
   # An interval that touches one is no difference.
   def test_what_touches_one_is_not_beyond_chance
-    found = handling(hooks([400, 40], [2000, 200]))
+    result = handling(hooks([400, 40], [2000, 200]))
 
-    assert_match(/none came back more or less often beyond chance/, found["returns"].sentence)
-    assert_match(/That could be chance\.\z/, found["returns_hook"].sentence)
-    bar = found["returns"].chart[:bars].find { |label, *| label == "Hook: deep" }
+    assert_match(/none came back more or less often beyond chance/, result["returns"].sentence)
+    assert_match(/That could be chance\.\z/, result["returns_hook"].sentence)
+    bar = result["returns"].chart[:bars].find { |label, *| label == "Hook: deep" }
 
     assert_in_delta 1.0, bar[1], 0.05
     assert_operator bar[2], :<, 1
@@ -97,12 +97,12 @@ class WaterAnswersTest < Minitest::Test
   # it, whoever tagged them.
   def test_what_lies_in_the_species_is_not_laid_on_the_hook
     bass, pollack = ["bass", 2025, 2, 3], ["pollack", 2025, 2, 3]
-    found = handling(
+    result = handling(
       hooks([100, 20], [900, 180], stratum: bass), hooks([900, 45], [100, 5], stratum: pollack)
     )["returns_hook"]
 
-    assert_in_delta 1.0, found.rows[0][1], 1e-9
-    assert_operator found.rows.assoc("as counted, without strata")[1], :<, 0.4
+    assert_in_delta 1.0, result.rows[0][1], 1e-9
+    assert_operator result.rows.assoc("as counted, without strata")[1], :<, 0.4
   end
 
   # One tagger treats every fish so, and another none: nothing of it is left by the regression.
@@ -128,11 +128,11 @@ class WaterAnswersTest < Minitest::Test
 
   SPOTS = [{ name: "Outer ledge", lat_deg: 0.0, lon_deg: 0.0 },
     { name: "Inner pool", lat_deg: 0.2, lon_deg: 0.0 }]
-    .map { |one| Core::Waters::Spot.new(**one) }.freeze
+    .map { |entry| Core::Waters::Spot.new(**entry) }.freeze
 
   def test_where_fish_of_a_spot_are_seen_again
     rows = Array.new(8) { moves(1.0, 0.05) } + Array.new(12) { moves(20.0, 0.16) }
-    flow = MovementAnswers.of(rows, spots: SPOTS).find { |one| one.key == "flow" }
+    flow = MovementAnswers.of(rows, spots: SPOTS).find { |spot| spot.key == "flow" }
 
     assert_match(/Of 20 fish let go at Outer ledge, 40 % \(22 to 61\) were seen again there/,
       flow.sentence)
@@ -144,7 +144,7 @@ class WaterAnswersTest < Minitest::Test
   def test_of_two_spots_the_one_with_more_fish_is_said
     turned = ->(row) { { **row, from_lat: row[:to_lat], from_lon: row[:to_lon] } }
     rows = Array.new(20) { moves(1.0, 0.05) } + Array.new(12) { turned[moves(20.0, 0.16)] }
-    flow = MovementAnswers.of(rows, spots: SPOTS).find { |one| one.key == "flow" }
+    flow = MovementAnswers.of(rows, spots: SPOTS).find { |spot| spot.key == "flow" }
 
     assert_match(/\AOf 20 fish let go at Outer ledge/, flow.sentence)
     assert_equal 2, flow.chart[:bars].size
@@ -153,14 +153,14 @@ class WaterAnswersTest < Minitest::Test
   ClosedAnswer = Core::Water::ClosedAnswer
 
   # Visits told by [caught, again, newly marked], as fish.
-  def visits(*told)
+  def visits(*answer)
     known = 0
-    told.each_with_index.flat_map do |(caught, again, marked), at|
-      on = Date.new(2025, 9, 1) + (7 * at)
+    answer.each_with_index.flat_map do |(caught, again, marked), index|
+      on = Date.new(2025, 9, 1) + (7 * index)
       seen = Array.new(again) { |i| { on:, fish_id: "f#{i}", is_tagged: false } }
       fresh = Array.new(marked) { { on:, fish_id: "f#{(known += 1) - 1}", is_tagged: true } }
-      rest = Array.new(caught - again - marked) { { on:, fish_id: nil, is_tagged: false } }
-      seen + fresh + rest
+      others = Array.new(caught - again - marked) { { on:, fish_id: nil, is_tagged: false } }
+      seen + fresh + others
     end
   end
 

@@ -20,12 +20,12 @@ class CompiledCoreTest < Minitest::Test
 
     assert_equal ruby.size, compiled.size
     ruby.zip(compiled).each { |here, there| assert_equal here, there }
-    assert_operator ruby.map { |one| one["tagging"] && one["tagging"]["advice"] }.uniq.size,
+    assert_operator ruby.map { |entry| entry["tagging"] && entry["tagging"]["advice"] }.uniq.size,
       :>=,
       3,
       "the sample says too little"
     assert_operator ruby
-      .flat_map { |one| (one["lines"] || []).map { |line| line["key"] } }
+      .flat_map { |entry| (entry["lines"] || []).map { |line| line["key"] } }
       .uniq
       .size,
       :>=,

@@ -14,19 +14,19 @@ module Minitest
     end
 
     def self.run_all
-      Test.classes.flat_map do |one|
-        one
+      Test.classes.flat_map do |test|
+        test
           .instance_methods
           .select { |name| name.start_with?("test_") }
-          .map { |name| run_one(one, name) }
+          .map { |name| run_one(test, name) }
       end
     end
 
-    def self.run_one(one, name)
-      one.new.send(name)
-      { name: "#{one}##{name}", failure: nil }
+    def self.run_one(test, name)
+      test.new.send(name)
+      { name: "#{test}##{name}", failure: nil }
     rescue StandardError => e
-      { name: "#{one}##{name}", failure: "#{e.class}: #{e.message}" }
+      { name: "#{test}##{name}", failure: "#{e.class}: #{e.message}" }
     end
 
     def assert(condition, message = "expected something true")
@@ -49,19 +49,19 @@ module Minitest
       assert((expected - actual).abs <= delta, "#{actual} is not #{expected} ± #{delta}")
     end
 
-    def assert_operator(one, operator, other, message = nil)
+    def assert_operator(left, operator, other, message = nil)
       assert(
-        one.send(operator, other),
-        "#{message} #{one.inspect} #{operator} #{other.inspect} does not hold"
+        left.send(operator, other),
+        "#{message} #{left.inspect} #{operator} #{other.inspect} does not hold"
       )
     end
 
-    def assert_includes(all, one, message = nil)
-      assert(all.include?(one), "#{message} #{all.inspect} has no #{one.inspect}")
+    def assert_includes(all, element, message = nil)
+      assert(all.include?(element), "#{message} #{all.inspect} has no #{element.inspect}")
     end
 
-    def refute_includes(all, one, message = nil)
-      assert(!all.include?(one), "#{message} #{all.inspect} has #{one.inspect}")
+    def refute_includes(all, element, message = nil)
+      assert(!all.include?(element), "#{message} #{all.inspect} has #{element.inspect}")
     end
 
     def assert_match(pattern, text)

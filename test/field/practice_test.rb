@@ -32,7 +32,7 @@ class CompiledPracticeTest < Minitest::Test
 
   def in_ruby(asked)
     door = Core::Practice::Door.new(CARD)
-    asked.map { |question, given| JSON.parse(JSON.generate(door.ask(question, given))) }
+    asked.map { |question, input| JSON.parse(JSON.generate(door.ask(question, input))) }
   end
 
   def compiled(asked)
@@ -41,7 +41,7 @@ class CompiledPracticeTest < Minitest::Test
       File.write(File.join(folder, "practice.mjs"), CompileCore.call(files:))
       FileUtils.cp(File.join(ROOT, "web/src/core/plain.js"), File.join(folder, "plain.mjs"))
       File.write(File.join(folder, "ask.mjs"), DOOR)
-      lines = [{ card: CARD }, *asked.map { |question, given| { question:, given: } }]
+      lines = [{ card: CARD }, *asked.map { |question, input| { question:, given: input } }]
       out, status = Open3.capture2("node", File.join(folder, "ask.mjs"),
         stdin_data: lines.map { |line| "#{JSON.generate(line)}\n" }.join)
 
@@ -54,8 +54,8 @@ class CompiledPracticeTest < Minitest::Test
     asked = tasks + scores + scenes
     here = in_ruby(asked)
 
-    here.zip(compiled(asked), asked).each do |one, there, question|
-      assert_equal one, there, question
+    here.zip(compiled(asked), asked).each do |entry, there, question|
+      assert_equal entry, there, question
     end
   end
 
@@ -86,9 +86,9 @@ class CompiledPracticeTest < Minitest::Test
     acts = %w[sink_net net cut_mesh forceps wet lift measure tag put_back hold look let_go]
     Core::Practice::Scenes::ALL.flat_map do |scene|
       [["well", { scene: scene.key, seed: 3 }], ["begin", { scene: scene.key, seed: 5 }]] +
-        Array.new(60) do |at|
-          ["advance", { ms: 500, winds: at % 7 > 1, drag_percent: 20 + ((at % 5) * 5),
-                        act: acts[at % acts.size] }]
+        Array.new(60) do |index|
+          ["advance", { ms: 500, winds: index % 7 > 1, drag_percent: 20 + ((index % 5) * 5),
+                        act: acts[index % acts.size] }]
         end
     end
   end

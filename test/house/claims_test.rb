@@ -25,15 +25,15 @@ class ClaimsTest < Minitest::Test
 
   def look_for(claim, named)
     place, tests = named.split(": ", 2)
-    place.split(",").map { |one| one[/[^`]+(?=`?\z)/].strip }.each do |one|
-      next if ELSEWHERE.include?(one)
+    place.split(",").map { |part| part[/[^`]+(?=`?\z)/].strip }.each do |part|
+      next if ELSEWHERE.include?(part)
 
-      found = files(one.delete_prefix("HEAVY=1 "))
+      names = files(part.delete_prefix("HEAVY=1 "))
 
-      refute_empty found, "#{claim}: there is no #{one}"
+      refute_empty names, "#{claim}: there is no #{part}"
       tests.to_s.scan(/`(\w+)`/).flatten.each do |name|
-        assert found.any? { |file| File.read(file).match?(/def test_\w*#{name}/) },
-          "#{claim}: no test of #{one} is called #{name}"
+        assert names.any? { |file| File.read(file).match?(/def test_\w*#{name}/) },
+          "#{claim}: no test of #{part} is called #{name}"
       end
     end
   end

@@ -37,10 +37,10 @@ class OneBookTest < Minitest::Test
   SENTENCES = SAID.select { |text| text.split.size >= 5 }.uniq.freeze
 
   def test_no_page_has_a_rule_of_its_own
-    found =
+    result =
       pages.flat_map { |file| faults(File.read(file), file.delete_prefix("#{ROOT}/web/src/")) }
 
-    assert_empty found, "rules belong into core, and pages ask them through web/src/core/field.ts"
+    assert_empty result, "rules belong into core, and pages ask them through web/src/core/field.ts"
   end
 
   def test_planted_rules_are_found
@@ -73,25 +73,25 @@ class OneBookTest < Minitest::Test
         .gsub(%r{/\*.*?\*/|^\s*//.*$}m) { |comment| comment.gsub(/[^\n]/, "") }
         .gsub(%r{<style.*?</style>}m, "")
     script = !name.end_with?(".vue")
-    code.each_line.with_index(1).flat_map do |line, at|
+    code.each_line.with_index(1).flat_map do |line, index|
       if name.end_with?(
         ".vue"
       )
         script =
           line.include?("<script") || (script && !line.include?("</script>"))
       end
-      found =
+      result =
         line.scan(COMPARED).map { "compares" } + line.scan(LIMIT).map { "limit" } +
         line.scan(ADVICE) + numbers_in(line, script) + sentences_in(line)
-      found.map { |fault| "#{name}:#{at}: #{fault}: #{line.strip[0, 120]}" }
+      result.map { |fault| "#{name}:#{index}: #{fault}: #{line.strip[0, 120]}" }
     end
   end
 
   # In a template most numbers are a drawing's; those compared with something are not.
   def numbers_in(line, script)
     number = /(?<![\w.#-])\d[\d_]*\.\d+(?![\w.])/
-    found = script ? line.scan(number) : line.scan(/[<>]=? *(#{number})/).flatten
-    found.select { |one| NUMBERS.include?(Float(one)) }
+    result = script ? line.scan(number) : line.scan(/[<>]=? *(#{number})/).flatten
+    result.select { |number| NUMBERS.include?(Float(number)) }
   end
 
   def sentences_in(line)

@@ -35,12 +35,12 @@ module Runner
     def run_once(tasks, round, failures, out)
       started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       finished = Pool.new(**@pool, seed: @pool[:seed] + round).run(tasks)
-      found = bad(finished)
-      found.each { |title, message| failures[title] << message }
+      result = bad(finished)
+      result.each { |title, message| failures[title] << message }
       out.puts format("round %d of %d: %d tests, %d failed, %.0f s", round + 1, @rounds,
-        finished.sum { |done| done.results.size }, found.size,
+        finished.sum { |done| done.results.size }, result.size,
         Process.clock_gettime(Process::CLOCK_MONOTONIC) - started)
-      out.puts(found.map { |title, _| "  failed: #{title}" })
+      out.puts(result.map { |title, _| "  failed: #{title}" })
     end
 
     def bad(finished)

@@ -41,107 +41,109 @@ class ContradictionsTest < Minitest::Test
   # What may not stand together: a name, and whether a screen does it.
   NEVER = {
     "a net by hand " \
-      "needs no handle" => ->(one) { one.school(:net) == :by_hand && one.kit?(:handle) },
+      "needs no handle" => ->(screen) { screen.school(:net) == :by_hand && screen.kit?(:handle) },
     "venting or rest in the net needs no descender" =>
-      lambda { |one|
-        one.school(:pressure) != :descend &&
-          (one.kit?(:descender) || one.lead_kg || one.says?(/descend|with the weight/i))
+      lambda { |screen|
+        screen.school(:pressure) != :descend &&
+          (screen.kit?(:descender) || screen.lead_kg || screen.says?(/descend|with the weight/i))
       },
     "barbed hooks are " \
-      "not told to flatten" => lambda { |one|
-        one.rules.school(:hooks) == :barbed && one.says?(/flatten|barb down/i)
+      "not told to flatten" => lambda { |screen|
+        screen.rules.school(:hooks) == :barbed && screen.says?(/flatten|barb down/i)
       },
     "a house with J hooks or " \
       "barbs does not " \
-      "fish circles" => lambda { |one|
-        one.rules.school(:hooks) != :flattened_circle &&
-          one.says?(/house fishes inline circle|circle hooks, or/)
+      "fish circles" => lambda { |screen|
+        screen.rules.school(:hooks) != :flattened_circle &&
+          screen.says?(/house fishes inline circle|circle hooks, or/)
       },
     "no gloves means no " \
-      "line with a glove" => lambda { |one|
-        one.school(:touch) != :gloves_at_jaw && one.lines.any? do |line|
+      "line with a glove" => lambda { |screen|
+        screen.school(:touch) != :gloves_at_jaw && screen.lines.any? do |line|
           line.text.match?(/glove/i)
         end
       },
     "no glove is packed " \
-      "where none is worn" => ->(one) { one.school(:touch) != :gloves_at_jaw && one.kit?(:gloves) },
+      "where none is worn" => lambda { |screen|
+        screen.school(:touch) != :gloves_at_jaw && screen.kit?(:gloves)
+      },
     "a jaw is held only where there is one" =>
-      lambda { |one|
-        !one.species.guild.is?(:jaw) && one.lines.any? do |line|
+      lambda { |screen|
+        !screen.species.guild.is?(:jaw) && screen.lines.any? do |line|
           line.key == :hold && line.text.match?(/by the jaw while|jaw hold/i)
         end
       },
-    "what is not lifted has no seconds" => lambda { |one|
-      one.no_lift &&
+    "what is not lifted has no seconds" => lambda { |screen|
+      screen.no_lift &&
         (
-          one.budget.one_lift_seconds.positive? ||
+          screen.budget.one_lift_seconds.positive? ||
             (
-              !%w[fish_on let_go kept].include?(one.stage) &&
-                one.clock.any? { |text| text.match?(/\d+ s\b|seconds left/) }
+              !%w[fish_on let_go kept].include?(screen.stage) &&
+                screen.clock.any? { |text| text.match?(/\d+ s\b|seconds left/) }
             )
         )
     },
     "what is not lifted " \
-      "is told no lift" => lambda { |one|
-        one.no_lift && one.lines.any? do |line|
+      "is told no lift" => lambda { |screen|
+        screen.no_lift && screen.lines.any? do |line|
           line.text.match?(/one short lift/i)
         end
       },
     "what may be lifted " \
-      "is not told to stay" => lambda { |one|
-        !one.no_lift && one.lines.any? do |line|
+      "is not told to stay" => lambda { |screen|
+        !screen.no_lift && screen.lines.any? do |line|
           line.text.match?(/do not lift|never lifted|stays in the water/)
         end
       },
     "a warm hold is not beside cool water" =>
-      lambda { |one|
-        one.verdict[:findings].any? do |finding|
+      lambda { |screen|
+        screen.verdict[:findings].any? do |finding|
           finding.key == :temperature && finding.verdict != :ok &&
             finding.text.match?(/is warm|at or above/)
-        end && one.budget.reasons.any? do |text|
+        end && screen.budget.reasons.any? do |text|
           text.include?("cool water")
         end
       },
     "cool water is not beside a warning of heat" =>
-      lambda { |one|
-        one.budget.reasons.any? do |text|
+      lambda { |screen|
+        screen.budget.reasons.any? do |text|
           text.include?("cool water")
-        end && one.lines.any? do |line|
+        end && screen.lines.any? do |line|
           line.text.match?(/warm water|at its limit/i)
         end
       },
     "a fish without a tag is not told to be tagged" =>
-      lambda { |one|
-        one.lines.any? { |line| line.text.match?(/no tag/i) } && one.lines.any? do |line|
+      lambda { |screen|
+        screen.lines.any? { |line| line.text.match?(/no tag/i) } && screen.lines.any? do |line|
           line.key == :tag_in_water || line.text.match?(/: (\w+, )*tag,/)
         end
       },
     "house tags on " \
-      "the board only" => lambda { |one|
-        one.school(:tag_place) == :on_board && one.lines.any? do |line|
+      "the board only" => lambda { |screen|
+        screen.school(:tag_place) == :on_board && screen.lines.any? do |line|
           line.key == :tag_in_water
         end
       },
     "always in the water " \
       "means never " \
-      "on the mat" => lambda { |one|
-        one.school(:tag_place) == :always_in_water && one.lines.any? do |line|
+      "on the mat" => lambda { |screen|
+        screen.school(:tag_place) == :always_in_water && screen.lines.any? do |line|
           line.text.match?(/: (\w+, )*tag,/)
         end
       },
     "more than " \
-      "three lines" => ->(one) { one.lines.size > 3 }, "nothing to say" => lambda { |one|
-        one.lines.empty?
+      "three lines" => ->(screen) { screen.lines.size > 3 }, "nothing to say" => lambda { |screen|
+        screen.lines.empty?
       }
   }.freeze
 
   def test_no_screen_contradicts_itself
     count = 0
-    each_screen do |one|
+    each_screen do |screen|
       count += 1
-      broken = NEVER.select { |_name, rule| rule.call(one) }.keys
+      broken = NEVER.select { |_name, rule| rule.call(screen) }.keys
 
-      assert_empty broken, -> { described(one) }
+      assert_empty broken, -> { described(screen) }
     end
     assert_operator count, :>, 20_000
   end
@@ -153,14 +155,16 @@ class ContradictionsTest < Minitest::Test
 
   # Each rule above finds what it is for: a screen made wrong by hand.
   def test_the_walk_would_notice
-    found = nil
-    each_screen { |one| (found = one) && break if one.school(:net) == :by_hand }
+    screen_found = nil
+    each_screen { |screen| (screen_found = screen) && break if screen.school(:net) == :by_hand }
 
     assert NEVER["a net by hand needs no handle"].call(
-             found.dup.tap { |one| one.kit += [{ key: :handle, name: "net handle", reason: "" }] }
+             screen_found.dup.tap { |copy|
+               copy.kit += [{ key: :handle, name: "net handle", reason: "" }]
+             }
            )
     assert NEVER["barbed hooks are not told to flatten"].call(
-             found.dup.tap { |one| one.rules = rules(:hooks, :barbed) }
+             screen_found.dup.tap { |copy| copy.rules = rules(:hooks, :barbed) }
            )
   end
 
@@ -195,10 +199,10 @@ class ContradictionsTest < Minitest::Test
               length_how: "board"
             }
           )
-        told = tagging(situation)
+        answer = tagging(situation)
 
         assert_equal [:tag, []],
-          told.values_at(:advice, :reasons),
+          answer.values_at(:advice, :reasons),
           "#{species.code} #{tag_place} #{air}"
       end
     end
@@ -214,7 +218,9 @@ class ContradictionsTest < Minitest::Test
     unknown = Core::Fish::Guild.fetch(:general).hazards.first
 
     %w[cod pollack].each do |code|
-      refute_includes RandomFish.species.find { |one| one.code == code }.all_hazards, unknown
+      refute_includes RandomFish.species.find { |species|
+        species.code == code
+      }.all_hazards, unknown
     end
   end
 
@@ -313,7 +319,9 @@ class ContradictionsTest < Minitest::Test
       verdict: trips::GoVerdict.for(species:, plan:, rules:),
       guide: guide[:sections].flat_map { |section| section[:lines] }
     }
-    { **page, page_says: Hash.new { |said, pattern| said[pattern] = text(page).match?(pattern) } }
+    { **page, page_says: Hash.new do |pattern_said, pattern|
+      pattern_said[pattern] = text(page).match?(pattern)
+    end }
   end
 
   def text(page)

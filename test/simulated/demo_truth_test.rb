@@ -7,7 +7,7 @@ require_relative "../support/random_fish"
 # time.
 class DemoTruthTest < Minitest::Test
   def species
-    @species ||= RandomFish.species.to_h { |one| [one.code, one] }
+    @species ||= RandomFish.species.to_h { |species| [species.code, species] }
   end
 
   def lives(seed: 5, releases: 600)

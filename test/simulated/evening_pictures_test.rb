@@ -9,20 +9,20 @@ class EveningPicturesTest < Minitest::Test
   # camera clock 47 minutes off.
   def evening(seed)
     rng = Random.new(seed)
-    at = START
+    time = START
     fish = Array.new(20) do |index|
-      at += 120 + rng.rand(900)
-      from = at
-      at += 60 + rng.rand(90)
-      { id: "f#{index}", from:, to: at }
+      time += 120 + rng.rand(900)
+      from = time
+      time += 60 + rng.rand(90)
+      { id: "f#{index}", from:, to: time }
     end
     shown = fish.reject.with_index { |_, index| [4, 9, 15].include?(index) }
     taken =
       Array.new(58) do |index|
-        shown[index % shown.size].then do |one|
+        shown[index % shown.size].then do |photo|
           {
-            at: one[:from] + (rng.rand * (one[:to] - one[:from])) - 5 + rng.rand(15),
-            truth: one[:id]
+            at: photo[:from] + (rng.rand * (photo[:to] - photo[:from])) - 5 + rng.rand(15),
+            truth: photo[:id]
           }
         end
       end
@@ -33,10 +33,10 @@ class EveningPicturesTest < Minitest::Test
     [
       fish,
       taken
-        .sort_by { |one| one[:at] }
+        .sort_by { |photo| photo[:at] }
         .map
-        .with_index do |one, index|
-          { id: "p#{index}", at: one[:at] - (47 * 60), fish_id: nil, truth: one[:truth] }
+        .with_index do |photo, index|
+          { id: "p#{index}", at: photo[:at] - (47 * 60), fish_id: nil, truth: photo[:truth] }
         end
     ]
   end
@@ -44,15 +44,15 @@ class EveningPicturesTest < Minitest::Test
   def test_one_drag_puts_nearly_all_pictures_of_an_evening_right
     shares = (1..12).map do |seed|
       fish, photos = evening(seed)
-      dragged = photos.find { |one| one[:truth] }
+      dragged = photos.find { |photo| photo[:truth] }
       dragged[:fish_id] = dragged[:truth]
       shift = Core::Photo::Placing.clock_seconds(photos:, fish:)
       placed =
         Core::Photo::Placing.assign(
-          photos: photos.map { |one| one.merge(at: one[:at] + shift) },
+          photos: photos.map { |photo| photo.merge(at: photo[:at] + shift) },
           fish:
         )
-      photos.count { |one| placed[one[:id]][:fish_id] == one[:truth] } / 60.0
+      photos.count { |photo| placed[photo[:id]][:fish_id] == photo[:truth] } / 60.0
     end
 
     assert_operator shares.min, :>=, 0.95, shares.inspect

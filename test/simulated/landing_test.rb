@@ -51,16 +51,16 @@ class LandingTest < Minitest::Test
   end
 
   def scene(key = "estuary", **changes)
-    found = Practice::Scene.fetch(key)
-    Practice::Scene.new(**found.to_h, **changes)
+    result = Practice::Scene.fetch(key)
+    Practice::Scene.new(**result.to_h, **changes)
   end
 
   def mean(scene, **errs) = SEEDS.sum { |seed| points(scene, seed, **errs) } / SEEDS.size.to_f
 
   def test_hands_that_follow_the_house_rules_bring_fish_in_well
-    plays = FAIR.product((601..608).to_a).map { |one, seed| points(one, seed) }
+    plays = FAIR.product((601..608).to_a).map { |hand, seed| points(hand, seed) }
 
-    assert_operator plays.count { |found| found < 20 }, :>=, plays.size * 0.95
+    assert_operator plays.count { |result| result < 20 }, :>=, plays.size * 0.95
   end
 
   # Named mistakes of beginners, each beside the same hands without it.
@@ -103,15 +103,17 @@ class LandingTest < Minitest::Test
                 "lift" => ["lift_jaw", 1],
                 "measure" => ["measure_loose", 1], "tag" => ["tag_low", 1],
                 "put_back" => ["photo", 10], "hold" => ["let_go", 1], "look" => ["let_go", 1] }
-    plays = FAIR.product((701..704).to_a).map { |one, seed| points(one, seed, instead:, wind: 1.0) }
+    plays = FAIR.product((701..704).to_a).map do |hand, seed|
+      points(hand, seed, instead:, wind: 1.0)
+    end
 
-    assert_operator plays.count { |found| found < 20 }, :<=, plays.size * 0.1
+    assert_operator plays.count { |result| result < 20 }, :<=, plays.size * 0.1
   end
 
   def test_whatever_is_done_nothing_leaves_its_bounds
     rng = Random.new(77)
-    Practice::Scenes::ALL.product((1..6).to_a).each do |one, seed|
-      landing = Practice::Landing.new(scene: one, seed:)
+    Practice::Scenes::ALL.product((1..6).to_a).each do |scene, seed|
+      landing = Practice::Landing.new(scene: scene, seed:)
       400.times do
         break if landing.over?
 
@@ -135,9 +137,9 @@ class LandingTest < Minitest::Test
   end
 
   def test_the_same_seed_and_hands_are_the_same_fish
-    one, two = Array.new(2) { Hand.plays(scene: scene, seed: 9).debrief }
+    play, two = Array.new(2) { Hand.plays(scene: scene, seed: 9).debrief }
 
-    assert_equal one, two
-    refute_equal one[:timeline], Hand.plays(scene: scene, seed: 10).debrief[:timeline]
+    assert_equal play, two
+    refute_equal play[:timeline], Hand.plays(scene: scene, seed: 10).debrief[:timeline]
   end
 end

@@ -13,55 +13,62 @@ class SpoiledReadingsTest < Minitest::Test
       @text, @number, @prefix, @known = text, number, number.index(/\d/), {}
     end
 
-    def log(at = 0, place = 0, swapped = :no)
-      @known[[at, place, swapped]] ||= ways(at, place, swapped).max || -Float::INFINITY
+    def log(read_at = 0, place = 0, swapped = :no)
+      @known[[read_at, place, swapped]] ||= ways(read_at, place, swapped).max || -Float::INFINITY
     end
 
     private
 
-    def ways(at, place, swapped)
-      found = at == @text.size && place == @number.size ? [0.0] : []
-      found << (START[:no_prefix] + log(at, @prefix, swapped)) if at.zero? && place.zero?
-      found.concat(noughts(at, swapped)) if place == @prefix
-      found << (left_out(place) + log(at, place + 1, swapped)) if place < @number.size
-      return found if at == @text.size
+    def ways(read_at, place, swapped)
+      result = read_at == @text.size && place == @number.size ? [0.0] : []
+      if read_at.zero? && place.zero?
+        result << (START[:no_prefix] + log(read_at, @prefix,
+          swapped))
+      end
+      result.concat(noughts(read_at, swapped)) if place == @prefix
+      result << (left_out(place) + log(read_at, place + 1, swapped)) if place < @number.size
+      return result if read_at == @text.size
 
-      found.concat(@text[at] == "*" ? run(at, place, swapped) : read(at, place, swapped))
+      result.concat(@text[read_at] == "*" ? run(read_at, place,
+        swapped) : read(read_at, place, swapped))
     end
 
-    def noughts(at, swapped)
+    def noughts(read_at, swapped)
       counts =
         (1..@number[@prefix..][/\A0*/].size).reject { |count| @prefix + count == @number.size }
-      counts.map { |count| START[:no_zeros] + log(at, @prefix + count, swapped) }
+      counts.map { |count| START[:no_zeros] + log(read_at, @prefix + count, swapped) }
     end
 
-    def run(at, place, swapped)
-      [log(at + 1, place, swapped), *(log(at, place + 1, swapped) if place < @number.size)]
+    def run(read_at, place, swapped)
+      [log(read_at + 1, place, swapped),
+        *(log(read_at, place + 1, swapped) if place < @number.size)]
     end
 
-    def read(at, place, swapped)
-      found = [too_many(at) + log(at + 1, place, swapped)]
+    def read(read_at, place, swapped)
+      result = [too_many(read_at) + log(read_at + 1, place, swapped)]
       if place < @number.size
-        found << (one(@text[at], @number[place]) + log(at + 1, place + 1, swapped))
+        result << (character(@text[read_at], @number[place]) + log(read_at + 1, place + 1, swapped))
       end
-      if swapped == :no && swap?(at, place)
-        found << (START[:swapped] + log(at + 2, place + 2, :yes))
+      if swapped == :no && swap?(read_at, place)
+        result << (START[:swapped] + log(read_at + 2, place + 2, :yes))
       end
-      found
+      result
     end
 
-    def swap?(at, place)
-      @text[at, 2].size == 2 && @text[at, 2].reverse == @number[place, 2] &&
-        @text[at] != @text[at + 1]
+    def swap?(read_at, place)
+      @text[read_at, 2].size == 2 && @text[read_at, 2].reverse == @number[place, 2] &&
+        @text[read_at] != @text[read_at + 1]
     end
 
     def left_out(place)
       START[place.positive? && @number[place] == @number[place - 1] ? :halved : :left_out]
     end
 
-    def too_many(at) = START[at.positive? && @text[at] == @text[at - 1] ? :doubled : :too_many]
+    def too_many(read_at)
+      START[read_at.positive? && @text[read_at] == @text[read_at - 1] ? :doubled : :too_many]
+    end
 
-    def one(read, printed)
+    def character(read, printed)
       return 0.0 if read == "?"
       return START[:same] if read == printed || TWINS[read] == printed || TWINS[printed] == read
 
@@ -88,13 +95,13 @@ class SpoiledReadingsTest < Minitest::Test
   def spoiled(number, rng)
     read = number.dup
     rng.rand(4).times do
-      at = rng.rand(read.size)
+      place = rng.rand(read.size)
       case rng.rand(6)
-      when 0 then read[at] = rng.rand(10).to_s
-      when 1 then read.slice!(at) if read.size > 4
-      when 2 then read.insert(at, read[at])
-      when 3 then read[at] = "?"
-      when 4 then read[at, 2] = read[at, 2].reverse
+      when 0 then read[place] = rng.rand(10).to_s
+      when 1 then read.slice!(place) if read.size > 4
+      when 2 then read.insert(place, read[place])
+      when 3 then read[place] = "?"
+      when 4 then read[place, 2] = read[place, 2].reverse
       else read = read.sub(/\AMS0*/, "")
       end
     end

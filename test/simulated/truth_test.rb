@@ -19,9 +19,9 @@ class TruthTest < Minitest::Test
 
   # Every number of fish that is told is true; of unlike and shy fish a least one alone is told.
   def test_numbers_of_closed_waters
-    told = checks(Worlds::Closed, Worlds::Closed::WORLDS.keys, 9001..9004)
+    answer = checks(Worlds::Closed, Worlds::Closed::WORLDS.keys, 9001..9004)
 
-    assert_true_mostly told, 0.95
+    assert_true_mostly answer, 0.95
     unlike = checks(Worlds::Closed, ["fish are unlike, many visits", "tagged fish are shy"],
       9001..9004)
 
@@ -35,10 +35,10 @@ class TruthTest < Minitest::Test
 
   # Nothing that was done has an effect: deep hooks only became rarer.
   def test_practice_that_drifts_is_no_effect
-    told = checks(Worlds::Handling, ["deep hooks get rarer"], 9001..9002)
+    answer = checks(Worlds::Handling, ["deep hooks get rarer"], 9001..9002)
 
-    assert_true_mostly told.select { |check| check.kind == :interval }, 0.85
-    assert told.select { |check| check.kind == :claim }.all?(&:true?)
+    assert_true_mostly answer.select { |check| check.kind == :interval }, 0.85
+    assert answer.select { |check| check.kind == :claim }.all?(&:true?)
   end
 
   # The season that runs, a southern summer, and tags that are shed.
@@ -49,9 +49,9 @@ class TruthTest < Minitest::Test
   end
 
   def test_growth_of_fish_that_differ
-    told = checks(Worlds::Growth, ["each fish has a length of its own"], 9001..9003)
+    answer = checks(Worlds::Growth, ["each fish has a length of its own"], 9001..9003)
 
-    assert_true_mostly told, 0.85
-    assert_includes told.map(&:about), "K"
+    assert_true_mostly answer, 0.85
+    assert_includes answer.map(&:about), "K"
   end
 end

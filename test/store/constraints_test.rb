@@ -38,7 +38,7 @@ class ConstraintsTest < Minitest::Test
     refused(Sequel::UniqueConstraintViolation) do
       @store.fish.tag(fish_id: other, tag_number: "MS000001", encounter_id: @id)
     end
-    @store.fish.untag(encounter_id: @id, tag_number: "MS000001", at: Seeds::NOW)
+    @store.fish.untag(encounter_id: @id, tag_number: "MS000001", now: Seeds::NOW)
 
     assert @store.fish.tag(fish_id: other, tag_number: "MS000001", encounter_id: @id)
   end
@@ -111,8 +111,8 @@ class DemoTest < Minitest::Test
     killed(Process.spawn(*command, chdir: ROOT, pgroup: true), db)
 
     refute_empty shares_of(db)
-    told, status = Open3.capture2(*command, chdir: ROOT)
-    counts = JSON.parse(told)
+    answer, status = Open3.capture2(*command, chdir: ROOT)
+    counts = JSON.parse(answer)
 
     assert_predicate status, :success?
     assert_equal %i[fish encounter_records tags].map { |table| db[table].count },

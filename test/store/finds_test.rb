@@ -14,7 +14,7 @@ class FindsPageTest < Minitest::Test
     @other = Seeds.member(db, "Wren Castellan")
     Seeds.pouch(db, @member, count: 12)
     @store = Store::Gateway.new(db)
-    trips = [@member, @other].to_h { |one| [one, Seeds.trip(db, one)] }
+    trips = [@member, @other].to_h { |trip| [trip, Seeds.trip(db, trip)] }
     8.times { |index| tagged(trips, index) }
     10.times do |index|
       Acts::ReportTag.call(
@@ -74,9 +74,9 @@ class FindsPageTest < Minitest::Test
   end
 
   def test_days_at_liberty_are_counted_from_the_tagging
-    found = walk(sort: "number", descending: false).find { |row| row[:number] == "MS000004" }
+    result = walk(sort: "number", descending: false).find { |row| row[:number] == "MS000004" }
 
-    assert_equal 3 + (3 % 3), found[:days_at_liberty]
+    assert_equal 3 + (3 % 3), result[:days_at_liberty]
   end
 
   def test_a_member_finds_only_fish_they_handled_and_filters_narrow_the_count

@@ -65,8 +65,8 @@ class RoundTripTest < Minitest::Test
   def same(out, back)
     %w[catches trips].each do |table|
       gone, come = rows(out, table:), rows(back, table:)
-      other = lambda { |one, another|
-        one.tally.reject do |row, n|
+      other = lambda { |value, another|
+        value.tally.reject do |row, n|
           another.count(row) == n
         end.keys.first(2)
       }

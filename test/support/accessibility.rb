@@ -17,7 +17,7 @@ module Accessibility
     end
     RULES.slice(*looks).each do |look, rules|
       page.execute_script("document.documentElement.dataset.look = arguments[0]", look)
-      found = page.evaluate_async_script(<<~JS, rules)
+      result = page.evaluate_async_script(<<~JS, rules)
         const [rules, done] = arguments
         // Colours halfway from one look to the next are nobody's colours.
         // What turns for ever has no end to go to.
@@ -27,7 +27,7 @@ module Accessibility
           .then(({ violations }) => done(violations.map((one) => `${one.id}: ${one.nodes.map((node) => node.target + ' ' + (node.any[0]?.message ?? '')).slice(0, 3).join('; ')}`)))
       JS
 
-      assert_empty found, "#{where}, #{look}"
+      assert_empty result, "#{where}, #{look}"
     end
     page.execute_script("document.documentElement.dataset.look = 'day'")
   end

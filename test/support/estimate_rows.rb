@@ -14,5 +14,5 @@ module EstimateRows
       .map { |row| row.to_h.transform_keys(&:to_sym) }
   end
 
-  def near(expected, found, relative) = assert_in_delta(expected, found, expected.abs * relative)
+  def near(expected, result, relative) = assert_in_delta(expected, result, expected.abs * relative)
 end

@@ -106,7 +106,7 @@ module Fish
 
   module_function
 
-  def species(what = BASS, **change) = Core::Fish::Species.new(**what.to_h, **change).freeze
+  def species(animal = BASS, **change) = Core::Fish::Species.new(**animal.to_h, **change).freeze
 
   def rules(**schools)
     Core::Protocol::HouseRules.new(
@@ -123,10 +123,10 @@ module Fish
   end
 
   # told: what a Situation takes, and fields of the encounter
-  def situation(what = BASS, rules: Core::Protocol::HouseRules.default, **told)
+  def situation(animal = BASS, rules: Core::Protocol::HouseRules.default, **fields)
     around = Core::Handling::Situation.members
     Core::Handling::Situation.new(
-      species: what, rules:, encounter: told.except(*around), **told.slice(*around)
+      species: animal, rules:, encounter: fields.except(*around), **fields.slice(*around)
     )
   end
 

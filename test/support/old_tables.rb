@@ -92,11 +92,11 @@ module OldTables
   def shared_sheet
     days = [Date.new(2017, 5, 6), Date.new(2017, 5, 20), Date.new(2017, 6, 3)]
     rows, merged, truth = [["Tagging 2017"], %w[Day Who Where Fish FL Tag]], [], []
-    days.each_with_index do |day, at|
+    days.each_with_index do |day, index|
       first = rows.size + 1
       4.times do |n|
-        mm = 420 + (at * 40) + (n * 10)
-        tag = format("MS%06d", 100_030 + (at * 4) + n)
+        mm = 420 + (index * 40) + (n * 10)
+        tag = format("MS%06d", 100_030 + (index * 4) + n)
         rows << [(day if n.zero?), ("Wren Castellan" if n.zero?), ("Harrow Point" if n.zero?),
           "Pollack", mm, tag]
         truth << { day:, who: "Wren Castellan", spot: "harrow_point", species: "pollack", mm:, tag:,
@@ -115,11 +115,11 @@ module OldTables
   def station_log
     rows = [%w[date time angler place species TL_mm tag sea_temp]]
     truth = (0...12).map do |n|
-      at = Time.utc(2018, 2, 10, 20, 30) + (n * 86_400)
+      time = Time.utc(2018, 2, 10, 20, 30) + (n * 86_400)
       tag = format("MS%06d", 100_050 + n)
-      rows << [at.strftime("%Y-%m-%d"), at.strftime("%H:%M"), "Hamish Torvald", "Cutter Ledge",
+      rows << [time.strftime("%Y-%m-%d"), time.strftime("%H:%M"), "Hamish Torvald", "Cutter Ledge",
         "European seabass", 430 + n, tag, n == 4 ? "cold" : "12.5"]
-      { day: (at + (11 * 3600)).to_date, time: at, tag:, mm: 430 + n, length_kind: "TL",
+      { day: (time + (11 * 3600)).to_date, time: time, tag:, mm: 430 + n, length_kind: "TL",
         species: "seabass", kind: "tagged", water_temp_c: n == 4 ? nil : 12.5 }
     end
     Old.new(name: "station.tsv", bytes: rows.map { |cells| cells.join("\t") }.join("\n"), truth:,
@@ -132,19 +132,19 @@ module OldTables
   def phone_lines
     lines, truth = [], []
     12.times do |n|
-      at = Time.utc(2019, 5, 14, 20, 15) + (n * 90_000)
+      time = Time.utc(2019, 5, 14, 20, 15) + (n * 90_000)
       tag = format("MS%06d", 100_070 + n)
       when_said = if n.even?
-        at.strftime("%Y-%m-%dT%H:%M:%SZ")
+        time.strftime("%Y-%m-%dT%H:%M:%SZ")
       else
-        at.getlocal("+11:00").strftime("%Y-%m-%dT%H:%M:%S+11:00")
+        time.getlocal("+11:00").strftime("%Y-%m-%dT%H:%M:%S+11:00")
       end
       when_said = "2019-06-20T00:00:00" if n == 9
       lines << JSON.generate("when" => when_said, "who" => "Wren Castellan", "fish" => "Pollack",
         "total length (cm)" => 45.5 + n, "tag" => tag, "lat" => 48.61, "lon" => -21.47,
         "remarks" => (n == 3 ? nil : "line #{n}"))
-      truth << { day: n == 9 ? Date.new(2019, 6, 20) : (at + (11 * 3600)).to_date,
-                 time: n == 9 ? nil : at, tag:, mm: 455 + (n * 10), length_kind: "TL",
+      truth << { day: n == 9 ? Date.new(2019, 6, 20) : (time + (11 * 3600)).to_date,
+                 time: n == 9 ? nil : time, tag:, mm: 455 + (n * 10), length_kind: "TL",
                  species: "pollack", who: "Wren Castellan", kind: "tagged", own_place: true }
     end
     Old.new(name: "phone.jsonl", bytes: lines.join("\n"), truth:, columns: {}, stays_out: 0,
@@ -157,10 +157,10 @@ module OldTables
     days = ["3.5.68", "9.6.71", "14.7.75"].map { |text| [text, Date.strptime(text, "%d.%m.%y")] }
     days.map! { |text, day| [text, Date.new(1900 + (day.year % 100), day.month, day.day)] }
     rows, truth = [], []
-    days.each_with_index do |(text, day), at|
+    days.each_with_index do |(text, day), index|
       3.times do |n|
-        tag = format("MS%06d", 100_090 + (at * 3) + n)
-        mm = 510 + (at * 30) + (n * 10)
+        tag = format("MS%06d", 100_090 + (index * 3) + n)
+        mm = 510 + (index * 30) + (n * 10)
         rows << (if n.zero?
                    [text, "Olaf Ternby", "Cutter Ledge", "Atlantic cod", mm / 10.0, tag]
                  else

@@ -91,15 +91,15 @@ module RandomFish
   end
 
   def laws(rng)
-    species.select { rng.rand < 0.6 }.map do |one|
-      least = maybe(rng) { rng.rand(one.min_mm..one.large_mm) }
+    species.select { rng.rand < 0.6 }.map do |animal|
+      least = maybe(rng) { rng.rand(animal.min_mm..animal.large_mm) }
       Core::Law::Entry.new(
-        species_code: one.code,
+        species_code: animal.code,
         min_mm: least,
-        max_mm: maybe(rng) { rng.rand((least || one.min_mm)..one.max_mm) },
+        max_mm: maybe(rng) { rng.rand((least || animal.min_mm)..animal.max_mm) },
         length_kind: %w[FL TL DW CW].sample(random: rng),
         season: maybe(rng) { [%w[01-01 05-31], %w[07-01 03-31]].sample(random: rng) },
-        in_water_only_mm: rng.rand < 0.2 ? rng.rand(one.typical_mm..one.max_mm) : nil,
+        in_water_only_mm: rng.rand < 0.2 ? rng.rand(animal.typical_mm..animal.max_mm) : nil,
         checked_on: "2026-01-01",
         authority: "Office"
       )
@@ -165,7 +165,7 @@ module RandomFish
   # A walk through the acts that may follow each other, a few seconds or a long time apart.
   def taps(rng)
     stages = Core::Handling::Stages
-    at = 1_760_000_000_000 + rng.rand(1_000_000_000)
+    time = 1_760_000_000_000 + rng.rand(1_000_000_000)
     taps = []
     rng.rand(0..7).times do
       last = taps.reverse.find { |tap| !stages::MARKS.key?(tap[:act]) }
@@ -176,15 +176,15 @@ module RandomFish
 
       taps << {
         act: next_acts.sample(random: rng),
-        at: at += [rng.rand(0..30_000), rng.rand(0..200_000)].sample(random: rng)
+        at: time += [rng.rand(0..30_000), rng.rand(0..200_000)].sample(random: rng)
       }
     end
-    [taps, at + rng.rand(0..60_000)]
+    [taps, time + rng.rand(0..60_000)]
   end
 
   def in_ruby(card, asked)
     field = Core::Field.new(card)
-    asked.map { |question, given| plain(field.ask(question, given)) }
+    asked.map { |question, input| plain(field.ask(question, input)) }
   end
 
   # questions: [[card, [[question, given], ...]], ...]; answers in the same order, from core
@@ -192,7 +192,7 @@ module RandomFish
   def compiled(questions, door: File.join(ROOT, "web/src/core/door.js"))
     lines =
       questions.flat_map do |card, asked|
-        [{ card: }, *asked.map { |question, given| { question:, given: } }]
+        [{ card: }, *asked.map { |question, input| { question:, given: input } }]
       end
     out, status =
       Open3.capture2(

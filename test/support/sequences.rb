@@ -16,7 +16,7 @@ class Sequences
   # work.
   Said = Struct.new(:id, :number, :touches, :words, :digits, :note, :ashore, :reopened, :void) do
     def ended? = %w[let_go kept].include?(stage)
-    def stage = touches.reverse.find { |one| one != "tag_in" }
+    def stage = touches.reverse.find { |touch| touch != "tag_in" }
     def closed? = ended? && !reopened
     # Whether its tag is in, by the last word about it.
     def tagged? = words.last == :in
@@ -73,9 +73,9 @@ class Sequences
   def ask(*question)
     @to.puts(JSON.generate(question))
     @to.flush
-    told = JSON.parse(@from.gets, symbolize_names: true)
-    put(told[:sent]) if told[:sent]
-    told[:fish]
+    answer = JSON.parse(@from.gets, symbolize_names: true)
+    put(answer[:sent]) if answer[:sent]
+    answer[:fish]
   end
 
   # The newest of each record waits; an older copy may still be under way.
@@ -87,77 +87,76 @@ class Sequences
   def one_fish
     id = SecureRandom.uuid
     shown = ask("fish", "deck", id)
-    said = Said.new(id, shown[:offered], [], [], nil, nil, {}, false, false)
-    @rng.rand(4..26).times { said.void || touch(said) }
-    said
+    touched = Said.new(id, shown[:offered], [], [], nil, nil, {}, false, false)
+    @rng.rand(4..26).times { touched.void || touch(touched) }
+    touched
   end
 
-  def touch(said)
+  def touch(touched)
     case @rng.rand(20)
-    when 0..7 then tap(said)
-    when 8 then mark(said)
-    when 9 then undo(said)
-    when 10 then no_tag(said)
-    when 11..12 then digits(said)
-    when 13 then note(said)
-    when 14 then reopen(said)
+    when 0..7 then tap(touched)
+    when 8 then mark(touched)
+    when 9 then undo(touched)
+    when 10 then no_tag(touched)
+    when 11..12 then digits(touched)
+    when 13 then note(touched)
+    when 14 then reopen(touched)
     when 15 then ask("reload", "deck")
     when 16 then deliver
     when 17 then late_copy
-    else ashore(said)
+    else ashore(touched)
     end
   end
 
-  def tap(said)
-    following = Core::Handling::Stages::MAY_FOLLOW.fetch(said.stage)
+  def tap(touched)
+    following = Core::Handling::Stages::MAY_FOLLOW.fetch(touched.stage)
     return if following.empty?
 
     act = @rng.rand < 0.7 ? following.first : following.sample(random: @rng)
-    said.touches << act
-    said.reopened = false unless said.ended?
+    touched.touches << act
+    touched.reopened = false unless touched.ended?
     ask("tap", "deck", act, @at_ms += @rng.rand(500..90_000), false)
   end
 
-  def mark(said)
-    in_hand = Core::Handling::Stages::MARKS["tag_in"].include?(said.stage)
-    unless said.words.last.nil? && (in_hand || said.closed?) && !said.touches.include?("tag_in")
-      return
-    end
+  def mark(touched)
+    in_hand = Core::Handling::Stages::MARKS["tag_in"].include?(touched.stage)
+    marked = touched.words.last || touched.touches.include?("tag_in")
+    return if marked || !(in_hand || touched.closed?)
 
-    said.touches << "tag_in" if in_hand
-    said.words << :in
+    touched.touches << "tag_in" if in_hand
+    touched.words << :in
     ask("tap", "deck", "tag_in", @at_ms += @rng.rand(500..20_000), false)
   end
 
-  def undo(said)
-    return if said.touches.empty?
+  def undo(touched)
+    return if touched.touches.empty?
 
-    last_of_ended = said.touches.size == 1 && said.ended?
-    said.void = true if last_of_ended
-    said.words << nil if !last_of_ended && said.touches.pop == "tag_in"
+    last_of_ended = touched.touches.size == 1 && touched.ended?
+    touched.void = true if last_of_ended
+    touched.words << nil if !last_of_ended && touched.touches.pop == "tag_in"
     ask("undo", "deck")
   end
 
-  def no_tag(said)
-    said.words << :none
+  def no_tag(touched)
+    touched.words << :none
     ask("noTag", "deck")
   end
 
-  def digits(said)
+  def digits(touched)
     typed = LENGTHS.sample(random: @rng)
-    said.digits = typed unless said.closed?
+    touched.digits = typed unless touched.closed?
     ask("digits", "deck", typed)
   end
 
-  def note(said)
-    said.note = "note #{@rng.rand(1000)}"
-    ask("note", "deck", said.note)
+  def note(touched)
+    touched.note = "note #{@rng.rand(1000)}"
+    ask("note", "deck", touched.note)
   end
 
-  def reopen(said)
-    return unless said.ended?
+  def reopen(touched)
+    return unless touched.ended?
 
-    said.reopened = true
+    touched.reopened = true
     ask("reopen", "deck")
   end
 
@@ -180,28 +179,28 @@ class Sequences
     read = lambda do
       body.merge(stages: body[:stages].map { |tap| { act: tap[:act], at: Time.iso8601(tap[:at]) } })
     end
-    told =
+    answer =
       Acts::RecordBatch.call(
         Acts::Context.new(store: @store, member: @member, now: Time.at(@at_ms / 1000.0) + 60),
         bug: ->(error) { raise error },
         records: [{ id: sent[:id], body:, read: }]
       ).first
-    @faults << [:held, told[:message], sent] if told[:answer] == "held"
+    @faults << [:held, answer[:message], sent] if answer[:answer] == "held"
   end
 
   # A gap filled in the evening, or on another screen, while the Deck does not know of it.
-  def ashore(said)
-    return unless @store.encounters.find_for_update(said.id)
+  def ashore(touched)
+    return unless @store.encounters.find_for_update(touched.id)
 
     @counts[:ashore] += 1
     changes = [
       { outcome: %w[strong slow].sample(random: @rng) },
       { hook_place: %w[lip roof].sample(random: @rng) }
     ].sample(random: @rng)
-    said.ashore.merge!(changes)
+    touched.ashore.merge!(changes)
     Acts::CorrectEncounter.call(
       Acts::Context.new(store: @store, member: @member, now: Time.at(@at_ms / 1000.0)),
-      id: said.id,
+      id: touched.id,
       changes:
     )
   end
@@ -213,40 +212,46 @@ class Sequences
 
   def check(fish)
     rows = @db[:encounter_records].where(trip_id: @trip).all.to_h { |row| [row[:id], row] }
-    fish.each { |said| held_against(said, rows[said.id]) }
+    fish.each { |touched| held_against(touched, rows[touched.id]) }
     @faults << [:invented, rows.keys - fish.map(&:id)] unless (rows.keys - fish.map(&:id)).empty?
     ledger
     @counts[:days] += 1
     @counts[:fish] += fish.size
   end
 
-  def held_against(said, row)
-    return void_or_missing(said, row) if row.nil? || said.void
+  def held_against(touched, row)
+    return void_or_missing(touched, row) if row.nil? || touched.void
     # Opened again and left open: the server has it as it was closed last.
-    return unless said.ended?
+    return unless touched.ended?
 
     wanted = {
-      kind: said.tagged? ? "tagged" : "untagged",
-      length_mm: said.digits&.to_i,
-      note: said.note,
+      kind: touched.tagged? ? "tagged" : "untagged",
+      length_mm: touched.digits&.to_i,
+      note: touched.note,
       voided_at: nil,
-      **said.ashore
+      **touched.ashore
     }
     wrong = wanted.reject { |field, value| row[field] == value }
-    @faults << [:differs, wrong, row.slice(*wrong.keys), said.to_a] unless wrong.empty?
-    numbers = @store.fish.tags_at(said.id)
-    @faults << [:tags, numbers, said.to_a] unless numbers == (said.tagged? ? [said.number] : [])
-    @faults << [:collides, row[:collisions].to_a, said.to_a] if row[:collisions].to_a.any?
-    asks = said.words.empty? && said.touches.last == "let_go" ? said.number : nil
-    return unless asks != row[:tag_question] && said.words.empty?
+    @faults << [:differs, wrong, row.slice(*wrong.keys), touched.to_a] unless wrong.empty?
+    numbers = @store.fish.tags_at(touched.id)
+    unless numbers == (touched.tagged? ? [touched.number] : [])
+      @faults << [:tags, numbers,
+        touched.to_a]
+    end
+    @faults << [:collides, row[:collisions].to_a, touched.to_a] if row[:collisions].to_a.any?
+    asks = touched.words.empty? && touched.touches.last == "let_go" ? touched.number : nil
+    return unless asks != row[:tag_question] && touched.words.empty?
 
-    @faults << [:question, row[:tag_question], said.to_a]
+    @faults << [:question, row[:tag_question], touched.to_a]
   end
 
-  def void_or_missing(said, row)
-    @faults << [:lost, said.to_a] if row.nil? && said.ended?
-    @faults << [:not_void, said.to_a] if row && said.void && row[:voided_at].nil?
-    @faults << [:tag_of_a_void_fish, said.to_a] if said.void && @store.fish.tags_at(said.id).any?
+  def void_or_missing(touched, row)
+    @faults << [:lost, touched.to_a] if row.nil? && touched.ended?
+    @faults << [:not_void, touched.to_a] if row && touched.void && row[:voided_at].nil?
+    return unless touched.void && @store.fish.tags_at(touched.id).any?
+
+    @faults << [:tag_of_a_void_fish,
+      touched.to_a]
   end
 
   # Printed = in pouch + in fish, each tag as its last line says, and in no more than one fish.

@@ -22,7 +22,7 @@ module TablesIn
 
   def map(import, words: {}, **choices)
     guessed = import["mapping"]
-    words = guessed["words"].merge(words) { |_, one, other| one.merge(other) }
+    words = guessed["words"].merge(words) { |_, guessed_words, other| guessed_words.merge(other) }
     mapping = guessed.merge(CHOICES, choices.transform_keys(&:to_s), "words" => words)
     send_json(:put, "/api/imports/#{import['id']}/mapping", { mapping: })
 

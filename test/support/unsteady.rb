@@ -52,7 +52,7 @@ class Unsteady
     calls = 0
     Acts::RecordEncounter.stub(
       :call,
-      ->(*place, **given) { (calls += 1) > 2 ? raise(PowerGone) : real.call(*place, **given) },
+      ->(*place, **options) { (calls += 1) > 2 ? raise(PowerGone) : real.call(*place, **options) },
       &
     )
   rescue PowerGone

@@ -37,7 +37,7 @@ class WaterCase < ApiCase
   end
 
   def water(topic, **query) = ask("/api/water/#{topic}?#{URI.encode_www_form(query)}")
-  def answer_of(told, key) = told["answers"].find { |one| one["key"] == key }
+  def answer_of(page, key) = page["answers"].find { |answer| answer["key"] == key }
 
   # How many.
   def run_water_jobs

@@ -46,9 +46,9 @@ module Workbooks
   end
 
   def sheet(rows, merged)
-    body = rows.each_with_index.map do |cells, at|
-      inner = cells.each_with_index.map { |cell, column| cell(cell, column, at + 1) }
-      %(<row r="#{at + 1}">#{inner.join}</row>)
+    body = rows.each_with_index.map do |cells, index|
+      inner = cells.each_with_index.map { |cell, column| cell(cell, column, index + 1) }
+      %(<row r="#{index + 1}">#{inner.join}</row>)
     end
     spans = merged.map { |span| %(<mergeCell ref="#{span}"/>) }
     spans = spans.empty? ? "" : "<mergeCells>#{spans.join}</mergeCells>"
@@ -56,12 +56,12 @@ module Workbooks
   end
 
   def cell(value, column, row)
-    at = "#{('A'.ord + column).chr}#{row}"
+    cell = "#{('A'.ord + column).chr}#{row}"
     case value
     when nil then ""
-    when Date then %(<c r="#{at}" s="1"><v>#{(value - EPOCH).to_i}</v></c>)
-    when Numeric then %(<c r="#{at}"><v>#{value}</v></c>)
-    else %(<c r="#{at}" t="inlineStr"><is><t>#{value.encode(xml: :text)}</t></is></c>)
+    when Date then %(<c r="#{cell}" s="1"><v>#{(value - EPOCH).to_i}</v></c>)
+    when Numeric then %(<c r="#{cell}"><v>#{value}</v></c>)
+    else %(<c r="#{cell}" t="inlineStr"><is><t>#{value.encode(xml: :text)}</t></is></c>)
     end
   end
 

@@ -9,7 +9,7 @@ module Acts
         tables: tables::ALL.map do |table|
           { **table.to_h.slice(:name, :row, :key), columns: table.columns.map(&:to_h) }
         end,
-        withheld: tables::WITHHELD.map { |what, why| { what:, why: } },
+        withheld: tables::WITHHELD.map { |column, why| { what: column, why: } },
         licences: ExportData::LICENCES.keys
       }
     end

@@ -10,12 +10,12 @@ module Acts
     def self.call(context, filter:, after: nil)
       store = context.store
       rows = store.exchange.page(WaterFilter.of(context, filter), after:, limit: PAGE + 1)
-      given = GivenRows.of(store, exact: false, handling: false)
+      source = GivenRows.of(store, exact: false, handling: false)
       names = Core::Exchange::Tables::CATCHES.names
       read = Store::Exchange::CATCH
       last = rows[PAGE - 1] if rows.size > PAGE
       {
-        catches: rows.first(PAGE).map { |row| names.zip(given.catch(row.values_at(*read))).to_h },
+        catches: rows.first(PAGE).map { |row| names.zip(source.catch(row.values_at(*read))).to_h },
         next: last&.values_at(:caught_on, :catch_id)
       }
     end

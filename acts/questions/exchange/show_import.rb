@@ -28,7 +28,7 @@ module Acts
         columns: columns(import.head, rows.first(PREVIEW)),
         fields:, counts: context.store.imports.counts(id),
         words: words(context.store, import, known), choices: choices(known),
-        preview: readings.first(PREVIEW).map { |one| reading(one) },
+        preview: readings.first(PREVIEW).map { |row_reading| reading(row_reading) },
         same_file: same&.slice(:file_name, :made_at)
       }
     end
@@ -40,7 +40,10 @@ module Acts
       return [] unless import.state == "read"
 
       readings.flat_map { |reading| reading.faults.filter_map(&:ask).uniq }
-        .tally.map { |ask, rows| { ask:, rows: } }.sort_by { |one| [-one[:rows], one[:ask]] }
+        .tally.map do |ask, rows|
+          { ask:,
+            rows: }
+        end.sort_by { |question| [-question[:rows], question[:ask]] }
     end
 
     # Rows that stay out, a page after a line.
@@ -64,8 +67,8 @@ module Acts
     end
 
     def columns(head, rows)
-      head.each_with_index.map do |name, at|
-        samples = rows.map { |row| row.cells[at] }.reject { |cell| Core::Imports::Blank.is?(cell) }
+      head.each_with_index.map do |name, index|
+        samples = rows.map { |row| row.cells[index] }.reject { |cell| Core::Imports::Blank.is?(cell) }
         { name: name.to_s, samples: samples.uniq.first(SAMPLES) }
       end
     end
@@ -74,8 +77,8 @@ module Acts
     def words(store, import, known)
       mapping = import.mapped
       Core::Imports::Fields::WORDED.flat_map do |field|
-        mapping.at(field).flat_map do |at|
-          store.imports.words(import.id, at, limit: MOST_WORDS)
+        mapping.at(field).flat_map do |index|
+          store.imports.words(import.id, index, limit: MOST_WORDS)
             .filter_map { |word, rows| word(mapping, known, field, word, rows) }
         end
       end
@@ -97,9 +100,9 @@ module Acts
       end
     end
 
-    def reading(one)
-      { line: one.line, what: one.what, said: one.said,
-        faults: one.faults.map(&:to_h) }
+    def reading(row_reading)
+      { line: row_reading.line, what: row_reading.what, said: row_reading.said,
+        faults: row_reading.faults.map(&:to_h) }
     end
     private_class_method :asks, :fields, :columns, :words, :word, :choices, :reading
   end

@@ -36,8 +36,8 @@ module Acts
 
     # Its likeliest fish, nil where there is none.
     def best(store, report_id)
-      found = FindFish.weigh(KnownFish.new(store), store.reports.find(report_id)).best
-      found if found&.fish_id
+      match = FindFish.weigh(KnownFish.new(store), store.reports.find(report_id)).best
+      match if match&.fish_id
     end
 
     def group(reason, is_likely, reports)

@@ -48,7 +48,7 @@ module Acts
         store
           .species
           .likeliest_first(trip.spot_code)
-          .partition { |one| expected.include?(one.code) }
+          .partition { |species| expected.include?(species.code) }
           .flatten
       shown =
         trip.to_h.except(:plan, :member_id).merge(
@@ -76,7 +76,7 @@ module Acts
 
     # By air class: half of the member's taggings took longer.
     def usual_tagging_seconds(store, member, species)
-      air_class = species.to_h { |one| [one.code, one.guild.air_class] }
+      air_class = species.to_h { |animal| [animal.code, animal.guild.air_class] }
       timed = store.encounters.tagging_seconds(member.id, newest: NEWEST_TAGGINGS)
       Core::Handling::TagDecision.own_medians(
         timed.map { |code, seconds| [air_class.fetch(code), seconds] }

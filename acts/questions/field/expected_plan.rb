@@ -13,7 +13,7 @@ module Acts
     def read(store:, held_on:, sent:)
       spot = KnownSpot.fetch(store:, code: sent[:spot_code])
       check_depths(sent)
-      catalogue = store.species.all.to_h { |one| [one.code, one] }
+      catalogue = store.species.all.to_h { |species| [species.code, species] }
       species = sent[:species_codes].uniq.map do |code|
         catalogue.fetch(code) do
           raise Core::InvalidInput.at(

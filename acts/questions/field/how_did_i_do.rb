@@ -36,19 +36,19 @@ module Acts
     # As it was judged when it was stored; what was stored before judgements were kept is judged
     # now, by the versions it names.
     def judge(store, member)
-      species = store.species.all.to_h { |one| [one.code, one] }
+      species = store.species.all.to_h { |species| [species.code, species] }
       laws =
         Hash.new do |kept, water|
           kept[water] = store.laws.in_force(water).to_h { |law| [law.species_code, law] }
         end
       rules =
-        Hash.new do |kept, one|
-          kept[one] = MemberRules.under(
+        Hash.new do |kept, species|
+          kept[species] = MemberRules.under(
             store:,
             member_id: member.id,
-            version: one.first,
-            own_version: one.last,
-            at: nil
+            version: species.first,
+            own_version: species.last,
+            now: nil
           )
         end
       lambda do |caught|

@@ -15,7 +15,7 @@ module Acts
     def weigh(known, report, slips: 2)
       readings = readings(report)
       kept = ->(fish_ids) { known.kept_of(fish_ids, report) }
-      search = { report: report.told, series: known.series, kept:, slips: }
+      search = { report: report.for_matching, series: known.series, kept:, slips: }
       Core::Recaptures::Candidates.search(**search) do |within|
         candidates = known.candidates(readings, within)
         codes = candidates.filter_map { |candidate| candidate[:species_code] }
@@ -32,13 +32,13 @@ module Acts
       carrying = likeliest(known, report, weighed) if carrying.empty? && complete
       known.lock(carrying.first.fish_id) if carrying.any?
       Core::Recaptures::Match.judge(
-        report: report.told,
+        report: report.for_matching,
         complete:,
         carrying:,
         weighed:,
         ours: readings.any? { |reading| reading.of_series?(known.series) },
         alike: carrying.any? && alike?(known, report, carrying.first),
-        told: carrying.any? && told?(known, report, carrying.first.fish_id)
+        already_in: carrying.any? && already_in?(known, report, carrying.first.fish_id)
       )
     end
 
@@ -58,7 +58,7 @@ module Acts
     end
 
     # Who has the fish in hand on the Deck tells of a catch of his own.
-    def told?(known, report, fish_id)
+    def already_in?(known, report, fish_id)
       return false if report.on_deck?
 
       day = report.caught_on
@@ -69,6 +69,6 @@ module Acts
       code = fish.species_code
       known.species([code])[code].look_alikes.to_a.include?(report.species_code)
     end
-    private_class_method :readings, :carried, :likeliest, :alike?, :told?
+    private_class_method :readings, :carried, :likeliest, :alike?, :already_in?
   end
 end

@@ -13,7 +13,7 @@ module Acts
       @near = numbers.zip(store.desk.candidates_each(readings, series:)).to_h
       near = @near.values.flatten
       @kept = store.fish.kept_of(near.filter_map { |row| row[:fish_id] }.uniq)
-      @species = store.species.all.to_h { |one| [one.code, one] }
+      @species = store.species.all.to_h { |species| [species.code, species] }
     end
 
     # Whether a fish carries one of these. What is near to others is not read ahead.

@@ -19,8 +19,8 @@ module Acts
       {
         report: shown(store, report),
         none_likely: weighed.none_share > Core::Recaptures::Match::LIKELIER_THAN_NOT,
-        ranked: weighed.ranked.map { |one| candidate(one, species) },
-        expected: fish.to_h { |one| [one.fish_id, expected(report, one, species)] },
+        ranked: weighed.ranked.map { |ranking| candidate(ranking, species) },
+        expected: fish.to_h { |match| [match.fish_id, expected(report, match, species)] },
         same_catch:
           store.desk.of_same_catch(
             report,
@@ -28,39 +28,39 @@ module Acts
             days: FindFish::SAME_CATCH_DAYS
           ),
         decisions: store.desk.decisions(report_id),
-        letters: store.letters.waiting_to_leave(report_id, at: now)
+        letters: store.letters.waiting_to_leave(report_id, now:)
       }
     end
 
     def shown(store, report)
-      told = report.to_h.except(:fingerprint, :report_key, :fish_id, :tag_number)
+      shown = report.to_h.except(:fingerprint, :report_key, :fish_id, :tag_number)
       length = report.length
-      WaitingWords.beside(told).merge(
+      WaitingWords.beside(shown).merge(
         numbers: report.numbers.to_a, more_numbers: report.more_numbers.to_a,
         length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm,
         photo_ids: store.photos.of_report(report.id).map(&:id),
-        deck: report.on_deck? ? store.encounters.told(report.encounter_id) : nil
+        deck: report.on_deck? ? store.encounters.on_deck(report.encounter_id) : nil
       )
     end
 
-    def candidate(one, species)
-      one
+    def candidate(ranking, species)
+      ranking
         .to_h
         .except(:measured)
         .merge(
-          length_mm: one.measured&.mm,
-          length_margin_mm: one.measured&.margin_mm,
-          growth_version: species[one.species_code]&.growth&.version,
-          likelihood: Core::Recaptures::Likelihood.words(one.share),
-          needs_second_look: one.share < Core::Recaptures::Match::LIKELIER_THAN_NOT
+          length_mm: ranking.measured&.mm,
+          length_margin_mm: ranking.measured&.margin_mm,
+          growth_version: species[ranking.species_code]&.growth&.version,
+          likelihood: Core::Recaptures::Likelihood.words(ranking.share),
+          needs_second_look: ranking.share < Core::Recaptures::Match::LIKELIER_THAN_NOT
         )
     end
 
-    def expected(report, one, species)
+    def expected(report, match, species)
       Core::Recaptures::ExpectedGrowth.range(
-        one.measured,
-        [(report.caught_on - one.released_on).to_i, 0].max,
-        species.fetch(one.species_code), released_on: one.released_on
+        match.measured,
+        [(report.caught_on - match.released_on).to_i, 0].max,
+        species.fetch(match.species_code), released_on: match.released_on
       )
     end
     private_class_method :shown, :candidate, :expected

@@ -15,22 +15,22 @@ module Acts
       search = number && PrintedNumbers.of(context.store, [number]).first
       {
         batches: all ? context.store.custody.batches : [],
-        pouches: pouches.map { |one| pouch(one) },
+        pouches: pouches.map { |entry| pouch(entry) },
         own: context.store.tags.pouch(context.member.id, limit: 500),
         ledger: all ? context.store.custody.ledger(search:) : []
       }
     end
 
-    def pouch(one)
+    def pouch(entry)
       rate =
         Core::Tags::UseRate.from(
-          used: one[:used],
+          used: entry[:used],
           days: Store::Custody::USE_DAYS,
-          trips: one[:trips]
+          trips: entry[:trips]
         )
-      one.merge(
+      entry.merge(
         rate.slice(:per_trip, :reorder_at, :estimated),
-        reorder: one[:in_pouch] <= rate[:reorder_at]
+        reorder: entry[:in_pouch] <= rate[:reorder_at]
       )
     end
     private_class_method :pouch

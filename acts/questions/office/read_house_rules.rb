@@ -12,8 +12,8 @@ module Acts
         own: context.member.stricter,
         versions: context.store.house_rules.versions,
         figures:
-          Core::Protocol::Figures::ALL.values.map do |one|
-            one.to_h.merge(value: rules.figure(one.key))
+          Core::Protocol::Figures::ALL.values.map do |figure|
+            figure.to_h.merge(value: rules.figure(figure.key))
           end,
         guild_notes: rules.guild_notes,
         guilds: Core::Fish::Guild.all.map { |guild| { key: guild.key, name: guild.name } },

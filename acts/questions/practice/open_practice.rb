@@ -76,7 +76,7 @@ module Acts
     def card(context)
       rules = MemberRules.of(store: context.store, member: context.member)
       { rules: Core::Trips::Card.rules(rules),
-        species: context.store.species.all.map { |one| Core::Trips::Card.species(one) },
+        species: context.store.species.all.map { |species| Core::Trips::Card.species(species) },
         series: context.store.desk.series, cards: Core::Practice::Techniques.shown(rules) }
     end
     private_class_method :skills, :items, :first

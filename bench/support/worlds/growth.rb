@@ -27,7 +27,7 @@ module Worlds
       fits = Core::Water::GrowthAnswer.fit(Array.new(@world[:fish]) { row })
       return [] if fits.none?
 
-      [*fits.yearly.filter_map { |mm, told| told && yearly(mm, told) }, *own(fits.individual),
+      [*fits.yearly.filter_map { |mm, answer| answer && yearly(mm, answer) }, *own(fits.individual),
         *season(fits)]
     end
 
@@ -78,25 +78,25 @@ module Worlds
       self.class.populations[@world[:own]] ||= Array.new(60_000) { a_fish }
     end
 
-    def yearly(mm, told)
-      Check.new(about: "growth in a year", kind: :interval, low: told.low - 0.5,
-        high: told.high + 0.5, truth: truth(mm))
+    def yearly(mm, answer)
+      Check.new(about: "growth in a year", kind: :interval, low: answer.low - 0.5,
+        high: answer.high + 0.5, truth: truth(mm))
     end
 
     def own(individual)
       return [] if individual.is_a?(String)
 
       [["K", individual.k, K], ["length that they grow to", individual.linf_mm, LINF]]
-        .map do |about, told, truth|
-          Check.new(about:, kind: :interval, low: told.low, high: told.high, truth:)
+        .map do |about, answer, truth|
+          Check.new(about:, kind: :interval, low: answer.low, high: answer.high, truth:)
         end
     end
 
     def season(fits)
-      told = fits.seasonal.is_a?(Core::Estimates::SeasonalGrowth::Fit) && fits.seasonal.better?
+      answer = fits.seasonal.is_a?(Core::Estimates::SeasonalGrowth::Fit) && fits.seasonal.better?
       return [] unless @world[:swing].zero?
 
-      [Check.new(about: "a season where there is none", kind: :claim, claimed: told)]
+      [Check.new(about: "a season where there is none", kind: :claim, claimed: answer)]
     end
   end
 end

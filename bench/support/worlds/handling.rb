@@ -29,8 +29,8 @@ module Worlds
       fish = Array.new(4000) { a_fish }
       answers = Core::Water::HandlingAnswers.of(Groups.new(fish, TODAY).to_h)
       forest = answers.first
-      said = answers.drop(1).flat_map { |answer| of_answer(answer) }
-      [*said, Check.new(about: "any named without effect", kind: :claim,
+      statement = answers.drop(1).flat_map { |answer| of_answer(answer) }
+      [*statement, Check.new(about: "any named without effect", kind: :claim,
         claimed: forest.rows.any? { |label, *, beyond| beyond == "yes" && !acts?(label) })]
     end
 
@@ -108,7 +108,7 @@ module Worlds
 
       def initialize(fish, today)
         @fish, @today = fish, today
-        @full = fish.select { |one| today - one.on >= 365 }
+        @full = fish.select { |entry| today - entry.on >= 365 }
       end
 
       def to_h

@@ -86,8 +86,8 @@ module Worlds
         Check.new(about: "levels off or not", kind: :claim, claimed: wrong?(answer.sentence))]
     end
 
-    def wrong?(told)
-      spreads, levels = told.include?("square root"), told.include?("distance levels off, as")
+    def wrong?(answer)
+      spreads, levels = answer.include?("square root"), answer.include?("distance levels off, as")
       return spreads if @world[:seen_within_km]
       return spreads || levels if @world[:home_km] && @world[:km_per_root_day]
 

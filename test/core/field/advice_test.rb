@@ -7,10 +7,11 @@ class AdviceTest < Minitest::Test
   WAY = %w[fish_on in_net lifted back_in_water].freeze
 
   # In the stage that is named, tagged where a tag may go in.
-  def lines(stage, what = Fish::BASS, rules: Core::Protocol::HouseRules.default, tag: true, **seen)
+  def lines(stage, animal = Fish::BASS, rules: Core::Protocol::HouseRules.default, tag: true,
+    **seen)
     acts = stage == "start" ? [] : WAY[0..WAY.index(stage)]
     situation =
-      Fish.situation(what, rules:, taps: Fish.taps(*acts), now_ms: 4000, water_temp_c: 12, **seen)
+      Fish.situation(animal, rules:, taps: Fish.taps(*acts), now_ms: 4000, water_temp_c: 12, **seen)
     air_budget = Core::Handling::AirBudget.for(situation)
     tagging =
       Core::Handling::TagDecision.advise(
@@ -25,9 +26,9 @@ class AdviceTest < Minitest::Test
   def keys(...) = lines(...).map(&:key)
 
   def test_every_stage_has_something_to_say_and_never_more_than_three
-    [Fish::BASS, Fish::TROUT, Fish::SHARK, Fish::STURGEON, Fish::DEEP].each do |what|
+    [Fish::BASS, Fish::TROUT, Fish::SHARK, Fish::STURGEON, Fish::DEEP].each do |animal|
       ["start", *WAY].each do |stage|
-        assert_includes 1..3, lines(stage, what).size, "#{what.code} #{stage}"
+        assert_includes 1..3, lines(stage, animal).size, "#{animal.code} #{stage}"
       end
     end
 
@@ -39,7 +40,7 @@ class AdviceTest < Minitest::Test
   end
 
   def test_danger_comes_first
-    told =
+    answer =
       keys(
         "lifted",
         Fish::DEEP,
@@ -50,7 +51,7 @@ class AdviceTest < Minitest::Test
         water_temp_c: 25
       )
 
-    assert_equal %i[heavy_bleeding gill no_lift], told
+    assert_equal %i[heavy_bleeding gill no_lift], answer
   end
 
   def test_the_lines_that_practitioners_insist_on
@@ -222,7 +223,7 @@ class FieldTest < Minitest::Test
   def field(**change) = Core::Field.new(CARD.merge(change))
 
   def test_one_question_answers_everything_about_a_fish_in_hand
-    told =
+    answer =
       field.fish(
         {
           species_code: "bass",
@@ -233,20 +234,21 @@ class FieldTest < Minitest::Test
         now_ms: 64_000
       )
 
-    assert_equal ["lifted", 60_000, true], told.values_at(:stage, :since_ms, :out)
+    assert_equal ["lifted", 60_000, true], answer.values_at(:stage, :since_ms, :out)
     assert_equal [20, 40, 0.0, 20],
-      told[:air].values_at(
+      answer[:air].values_at(
         :one_lift_seconds, :total_seconds, :before_seconds, :this_lift_seconds
       )
     assert_equal ["cool water, 14.5 °C", :tag, :board, 0],
-      [told[:air][:reasons].last, *told[:tagging].values_at(:advice, :where), told[:score][:points]]
-    assert_equal 3, told[:lines].size
-    assert_equal "no law entered; local rules decide", told[:keep][:text]
+      [answer[:air][:reasons].last, *answer[:tagging].values_at(:advice, :where),
+        answer[:score][:points]]
+    assert_equal 3, answer[:lines].size
+    assert_equal "no law entered; local rules decide", answer[:keep][:text]
   end
 
   # How long the last lift took decides how long it rests, whatever the first one took.
   def test_the_last_of_two_lifts_is_told
-    told = field.fish(
+    answer = field.fish(
       {
         species_code: "bass",
         taps: Fish.taps(
@@ -257,8 +259,8 @@ class FieldTest < Minitest::Test
       now_ms: 111_000
     )
 
-    assert_in_delta 10.0, told[:air][:last_lift_seconds], 1e-9
-    assert_in_delta 14.0, told[:air][:before_seconds], 1e-9
+    assert_in_delta 10.0, answer[:air][:last_lift_seconds], 1e-9
+    assert_in_delta 14.0, answer[:air][:before_seconds], 1e-9
   end
 
   # Deep in a lough the sinker is another one; a trip that does not tell is on the sea. Nothing is
@@ -278,18 +280,18 @@ class FieldTest < Minitest::Test
   end
 
   def test_the_record_own_reading_comes_before_the_trips
-    told = ->(record) { field.fish({ species_code: "trout", has_tag: true, **record }) }
+    answer = ->(record) { field.fish({ species_code: "trout", has_tag: true, **record }) }
 
     assert_equal [10, :water],
-      [told.call({})[:air][:one_lift_seconds], told.call({})[:tagging][:where]],
+      [answer.call({})[:air][:one_lift_seconds], answer.call({})[:tagging][:where]],
       "an own median of 12 s does not fit into 10"
     assert_equal(
       [0, true],
-      told.call({ water_temp_c: 16.0 })[:air].then do |air|
+      answer.call({ water_temp_c: 16.0 })[:air].then do |air|
         [air[:one_lift_seconds], !air[:no_lift].nil?]
       end
     )
-    assert_nil told.call({ species_code: "hound" })[:descender]
+    assert_nil answer.call({ species_code: "hound" })[:descender]
   end
 
   def test_the_law_and_the_permit_on_the_card_count
@@ -304,14 +306,14 @@ class FieldTest < Minitest::Test
       authority: "Office",
       checked_on: "2026-01-01"
     }
-    told =
+    answer =
       field(laws: [law], authorisation: { verdict: "stop", text: "" }).fish(
         { species_code: "bass", has_tag: true, **Fish.measured(400) },
         units: "imperial"
       )
 
     assert_equal ["under 16.5 " \
-      "in: let it go", ["you may not tag"]], [told[:keep][:text], told[:tagging][:reasons]]
+      "in: let it go", ["you may not tag"]], [answer[:keep][:text], answer[:tagging][:reasons]]
   end
 
   # At the desk the fish's own day counts, so it does on the Deck: a trip that runs past midnight.
@@ -329,7 +331,7 @@ class FieldTest < Minitest::Test
 
   # As it is typed, digit by digit, in the person's own unit.
   def test_a_length_as_it_is_typed
-    told = lambda do |value, unit|
+    answer = lambda do |value, unit|
       field.fish(
         { species_code: "bass", has_tag: true, length: { value:, unit:, kind: "FL", how: "board" } }
       )[
@@ -341,10 +343,10 @@ class FieldTest < Minitest::Test
 
     assert_equal [[], ["it is shorter than 30.0 cm"], [], []],
       [
-        told.call(0.2, "cm"),
-        told.call(20.4, "cm"),
-        told.call(41.2, "cm"),
-        told.call(16.2, "in")
+        answer.call(0.2, "cm"),
+        answer.call(20.4, "cm"),
+        answer.call(41.2, "cm"),
+        answer.call(16.2, "in")
       ]
   end
 

@@ -30,14 +30,14 @@ class BenchTest < Minitest::Test
     expected = [[91.690, 231.014], [341.293, 211.873], [594.089, 217.437], [847.297, 235.989]]
     expected
       .zip(measure.points_mm)
-      .each { |want, got| want.zip(got).each { |one, other| assert_in_delta one, other, 0.01 } }
+      .each { |want, got| want.zip(got).each { |entry, other| assert_in_delta entry, other, 0.01 } }
 
     assert_in_delta 755.62, measure.straight_mm, 0.01
     assert_in_delta 757.08, measure.curve_mm, 0.01
   end
 
   def test_the_camera_and_the_fish_above_the_board
-    found = measure(corners: HIGH_CORNERS, fish: HIGH_FISH, above: above(height_mm: 22))
+    result = measure(corners: HIGH_CORNERS, fish: HIGH_FISH, above: above(height_mm: 22))
     camera =
       above.camera(
         Core::Photo::Plane.new(
@@ -52,13 +52,13 @@ class BenchTest < Minitest::Test
     share = Core::Photo::Above::FOCAL_SD
 
     assert_in_delta share * 22 / 900.0 * 500, above(height_mm: 22).sd_mm(500, 900.0), 1e-9
-    assert_in_delta 540.317, found.on_board_mm, 0.001
-    assert_in_delta 525.077, found.straight_mm, 0.05
+    assert_in_delta 540.317, result.on_board_mm, 0.001
+    assert_in_delta 525.077, result.straight_mm, 0.05
     [430.0, 520.0, 780.0].zip(camera).each { |want, got| assert_in_delta want, got, 0.05 }
     by_rule = measure(corners: HIGH_CORNERS, fish: HIGH_FISH, above:)
 
     assert_in_delta 0.042 * by_rule.straight_mm, by_rule.height_mm, 1e-9
-    assert_operator by_rule.sd_mm, :>, found.sd_mm
+    assert_operator by_rule.sd_mm, :>, result.sd_mm
   end
 
   def test_without_a_focal_length_the_usual_camera_is_taken_and_costs_error
@@ -94,14 +94,14 @@ class BenchTest < Minitest::Test
   # A plane that shears keeps areas: a step is as long as the root of the area that it spans.
   # What stands in the note is what was measured: 525.1 mm, and so much longer on the board.
   def test_what_is_said_of_a_fish_above_the_board
-    found = measure(corners: HIGH_CORNERS, fish: HIGH_FISH, above: above(height_mm: 22))
-    told = Core::Photo::Measuring.told(found)
-    off = (found.on_board_mm - 525.08).round
+    result = measure(corners: HIGH_CORNERS, fish: HIGH_FISH, above: above(height_mm: 22))
+    answer = Core::Photo::Measuring.plain(result)
+    off = (result.on_board_mm - 525.08).round
 
     assert_operator off, :>, 5
     assert_equal ["The fish lies about 22 mm above the board and looks #{off} mm too long there; " \
-      "that is taken off. The camera was #{(found.camera_mm / 10).round} cm away."], told[:notes]
-    assert_in_delta 1.96 * found.sd_mm, told[:margin_mm], 1e-9
+      "that is taken off. The camera was #{(result.camera_mm / 10).round} cm away."], answer[:notes]
+    assert_in_delta 1.96 * result.sd_mm, answer[:margin_mm], 1e-9
   end
 
   def test_how_much_a_plane_stretches
@@ -157,17 +157,17 @@ class BenchTest < Minitest::Test
         measure(corners: normal.shake(CORNERS), fish: normal.shake(FISH)).straight_mm
       end
     mean = lengths.sum / lengths.size
-    spread = Math.sqrt(lengths.sum { |one| (one - mean)**2 } / lengths.size)
+    spread = Math.sqrt(lengths.sum { |length| (length - mean)**2 } / lengths.size)
 
     assert_in_delta spread, measure.sd_mm, spread * 0.09
   end
 
   def test_a_scale_is_a_ruler_and_says_how_unsure_it_is
     scale = { scale: [[100, 50], [500, 50]], mm: 200 }
-    found = Bench.by_scale(**scale, fish: [[0, 0], [300, 400]])
+    result = Bench.by_scale(**scale, fish: [[0, 0], [300, 400]])
 
-    assert_in_delta 250.0, found.straight_mm, 1e-9
-    assert_operator found.sd_mm, :>, 250 * 0.015
+    assert_in_delta 250.0, result.straight_mm, 1e-9
+    assert_operator result.sd_mm, :>, 250 * 0.015
     {
       { scale: [[100, 50], [103, 50]] } => :marks_on_a_line,
       { mm: 0 } => :no_size,
@@ -187,16 +187,16 @@ class BenchTest < Minitest::Test
 
     [with_focal, without].each do |boards|
       inside =
-        boards.count { |true_mm, found| (found.straight_mm - true_mm).abs <= 1.96 * found.sd_mm }
+        boards.count { |true_mm, result| (result.straight_mm - true_mm).abs <= 1.96 * result.sd_mm }
 
       assert_operator inside, :>=, 186, "#{inside} of 200"
     end
-    assert_operator with_focal.count { |true_mm, found|
-      (found.straight_mm - true_mm).abs <= 1.96 * found.sd_mm
+    assert_operator with_focal.count { |true_mm, result|
+      (result.straight_mm - true_mm).abs <= 1.96 * result.sd_mm
     },
       :<=,
       196
-    bias = with_focal.map { |true_mm, found| (found.straight_mm - true_mm) / true_mm }.sort[100]
+    bias = with_focal.map { |true_mm, result| (result.straight_mm - true_mm) / true_mm }.sort[100]
 
     assert_operator bias.abs, :<, 0.003
   end
@@ -249,32 +249,32 @@ class Boards
 
   # Looks at the board's middle from 600 to 1200 mm above and up to a hand's breadth or three aside.
   def camera
-    at = [
+    time = [
       500 + @normal.between(-250, 250),
       200 + @normal.between(-250, 350),
       @normal.between(600, 1200)
     ]
-    forward = unit([500 - at[0], 200 - at[1], -at[2]])
+    forward = unit([500 - time[0], 200 - time[1], -time[2]])
     right = unit(cross(forward, [0, -1, 0]).map(&:-@))
     down = cross(right, forward)
     lambda do |point|
-      seen = point.zip(at).map { |one, other| one - other }
+      seen = point.zip(time).map { |entry, other| entry - other }
       deep = dot(seen, forward)
       [800 + (FOCAL_PX * dot(seen, right) / deep), 600 + (FOCAL_PX * dot(seen, down) / deep)]
     end
   end
 
-  def dot(one, two) = (one[0] * two[0]) + (one[1] * two[1]) + (one[2] * two[2])
+  def dot(entry, two) = (entry[0] * two[0]) + (entry[1] * two[1]) + (entry[2] * two[2])
 
   def unit(vector)
     Math.sqrt(dot(vector, vector)).then { |long| vector.map { |value| value / long } }
   end
 
-  def cross(one, two)
+  def cross(entry, two)
     [
-      (one[1] * two[2]) - (one[2] * two[1]),
-      (one[2] * two[0]) - (one[0] * two[2]),
-      (one[0] * two[1]) - (one[1] * two[0])
+      (entry[1] * two[2]) - (entry[2] * two[1]),
+      (entry[2] * two[0]) - (entry[0] * two[2]),
+      (entry[0] * two[1]) - (entry[1] * two[0])
     ]
   end
 end

@@ -77,24 +77,24 @@ class AirBudgetTest < Minitest::Test
 
   # More heat, a longer fight or a larger fish never lengthens the budget.
   def test_no_burden_ever_buys_time
-    one_lift = lambda do |what, temp, fight, mm|
+    one_lift = lambda do |animal, temp, fight, mm|
       ends = (fight * 1000).round
       AirBudget.for(
         Fish.situation(
-          what,
+          animal,
           water_temp_c: temp,
           **Fish.measured(mm),
           taps: Fish.taps(["fish_on", 0], ["in_net", ends])
         )
       ).one_lift_seconds
     end
-    [Fish::TROUT, Fish::HARDY, Fish::BASS].each do |what|
-      temps = (5..30).map { |temp| one_lift.call(what, temp, 5, 400) }
+    [Fish::TROUT, Fish::HARDY, Fish::BASS].each do |animal|
+      temps = (5..30).map { |temp| one_lift.call(animal, temp, 5, 400) }
 
       assert_equal temps.sort.reverse, temps
-      assert_operator one_lift.call(what, 10, 60, 400), :<, one_lift.call(what, 10, 5, 400)
-      assert_operator one_lift.call(what, 10, 500, 400), :<, one_lift.call(what, 10, 60, 400)
-      assert_operator one_lift.call(what, 10, 5, 650), :<, one_lift.call(what, 10, 5, 400)
+      assert_operator one_lift.call(animal, 10, 60, 400), :<, one_lift.call(animal, 10, 5, 400)
+      assert_operator one_lift.call(animal, 10, 500, 400), :<, one_lift.call(animal, 10, 60, 400)
+      assert_operator one_lift.call(animal, 10, 5, 650), :<, one_lift.call(animal, 10, 5, 400)
     end
   end
 end
@@ -110,7 +110,7 @@ end
 
 # Every limit on length is held against the length in the kind that the limit is in.
 class LengthInItsKindTest < Minitest::Test
-  def no_lift(what, law: nil, **encounter) = Fish.situation(what, law:, **encounter).no_lift
+  def no_lift(animal, law: nil, **encounter) = Fish.situation(animal, law:, **encounter).no_lift
 
   # A fork length of 1080 mm is 1200 mm and more of total length by this species' line.
   def test_a_fork_length_is_not_held_against_a_limit_of_total_length
@@ -200,8 +200,8 @@ class PressureTest < Minitest::Test
   end
 
   def test_the_descender_is_for_a_fish_that_depth_has_hurt_in_a_house_that_descends
-    lead = lambda do |what = Fish::DEEP, rules: Core::Protocol::HouseRules.default, **seen|
-      Pressure.descender(Fish.situation(what, rules:, **seen))
+    lead = lambda do |animal = Fish::DEEP, rules: Core::Protocol::HouseRules.default, **seen|
+      Pressure.descender(Fish.situation(animal, rules:, **seen))
     end
 
     assert_equal(

@@ -32,8 +32,8 @@ end
 class CautionTest < Minitest::Test
   Caution = Core::Handling::Caution
 
-  def score(what = Fish::DEEP, **seen)
-    Caution.score(Fish.situation(what, water_temp_c: 12, depth_m: 30, **seen))
+  def score(animal = Fish::DEEP, **seen)
+    Caution.score(Fish.situation(animal, water_temp_c: 12, depth_m: 30, **seen))
   end
 
   # Each row of the table of contributions, on its own.
@@ -205,13 +205,13 @@ class TagDecisionTest < Minitest::Test
 
   TAGGER = %i[authorised tag_in_hand tagging_seconds].freeze
 
-  def advise(what = Fish::BASS, **told)
-    situation = Fish.situation(what, **FIT, **told.except(*TAGGER))
+  def advise(animal = Fish::BASS, **fields)
+    situation = Fish.situation(animal, **FIT, **fields.except(*TAGGER))
     air_budget = Core::Handling::AirBudget.for(situation)
     score = Core::Handling::Caution.score(situation, air_budget:)
     Core::Handling::TagDecision.advise(
       situation, score:, air_budget:,
-      tagger: Core::Handling::TagDecision::Tagger.new(**told.slice(*TAGGER))
+      tagger: Core::Handling::TagDecision::Tagger.new(**fields.slice(*TAGGER))
     )
   end
 
@@ -227,12 +227,12 @@ class TagDecisionTest < Minitest::Test
 
   # Half took longer; of too few nobody knows.
   def test_the_median_of_own_taggings
-    timed = ->(air, seconds) { seconds.map { |one| [air, one] } }
-    told = Core::Handling::TagDecision.own_medians(
+    timed = ->(air, seconds) { seconds.map { |second| [air, second] } }
+    answer = Core::Handling::TagDecision.own_medians(
       [*timed["hardy", [31, *(10..18)]], *timed["delicate", (1..11)], *timed["ordinary", (1..9)]]
     )
 
-    assert_equal({ "hardy" => 14.5, "delicate" => 6.0 }, told)
+    assert_equal({ "hardy" => 14.5, "delicate" => 6.0 }, answer)
   end
 
   def test_each_condition_that_fails_lets_it_go_and_says_why
@@ -249,12 +249,12 @@ class TagDecisionTest < Minitest::Test
         /TL cannot be turned into FL/
       ]
     ].each do |change, *sentences|
-      told = advise(*[change[:what]].compact, **change.except(:what))
+      decision = advise(*[change[:what]].compact, **change.except(:what))
 
       assert_equal [:let_go, nil, sentences.size],
-        [told[:advice], told[:where], told[:reasons].size],
+        [decision[:advice], decision[:where], decision[:reasons].size],
         change.inspect
-      sentences.zip(told[:reasons]).each { |sentence, reason| assert_match sentence, reason }
+      sentences.zip(decision[:reasons]).each { |sentence, reason| assert_match sentence, reason }
     end
   end
 
@@ -282,14 +282,14 @@ class TagDecisionTest < Minitest::Test
     assert_equal :water, advise(taps: lifts)[:where]
     situation = Fish.situation(taps: Fish.taps(["lifted", 0]), now_ms: 13_000, **FIT)
     air_budget = Core::Handling::AirBudget.for(situation)
-    told =
+    answer =
       Core::Handling::TagDecision.advise(
         situation,
         score: Core::Handling::Caution.score(situation),
         air_budget:
       )
 
-    assert_equal :water, told[:where]
+    assert_equal :water, answer[:where]
   end
 end
 
@@ -303,8 +303,8 @@ class KeepVerdictTest < Minitest::Test
       season: %w[07-01 03-31]
     )
 
-  def keep(law = LAW, on: "2026-08-01", what: Fish::BASS, **told)
-    Core::Law::KeepVerdict.of(Fish.situation(what, law:, on:, **told))
+  def keep(law = LAW, on: "2026-08-01", what: Fish::BASS, **details)
+    Core::Law::KeepVerdict.of(Fish.situation(what, law:, on:, **details))
   end
 
   def slot(mm, how: "board", **limits)

@@ -28,9 +28,9 @@ class PaperSheetTest < Minitest::Test
     )
     assert_equal(["00:00", "23:59", nil, nil],
       %w[0000 2359 2400 0760].map { |typed| Sheet.time(typed) })
-    told = ["1.0", "1000.0", "0.9", "1000.1"].map { |typed| wrong(length: typed)[:length] }
+    answer = ["1.0", "1000.0", "0.9", "1000.1"].map { |typed| wrong(length: typed)[:length] }
 
-    assert_equal [nil, nil, "9 mm is no fish's length.", "10001 mm is no fish's length."], told
+    assert_equal [nil, nil, "9 mm is no fish's length.", "10001 mm is no fish's length."], answer
     assert_equal(
       [412, 412, 412, 410, 980, nil, nil, nil],
       ["412", "41.2", "41,2", "41", "98", "", "4o", "0"].map { |typed| Sheet.length_mm(typed) }
@@ -49,7 +49,7 @@ class PaperSheetTest < Minitest::Test
           {},
           { tag: "+" }
         ]
-      ).map { |one| one[:row].slice(:kind, :tag_numbers).values }
+      ).map { |entry| entry[:row].slice(:kind, :tag_numbers).values }
 
     assert_equal [
       ["tagged", ["MS004217"]],
@@ -68,12 +68,12 @@ class PaperSheetTest < Minitest::Test
 
   # Two tags in one fish; the next row goes on after the second.
   def test_two_tags_in_a_cell_and_a_number_written_with_a_gap
-    told =
-      read([{ tag: "20 21" }, { tag: "30+31" }, { tag: "ms 4240" }, { tag: "+" }]).map do |one|
-        one[:row][:tag_numbers]
+    answer =
+      read([{ tag: "20 21" }, { tag: "30+31" }, { tag: "ms 4240" }, { tag: "+" }]).map do |entry|
+        entry[:row][:tag_numbers]
       end
 
-    assert_equal [%w[MS004220 MS004221], %w[MS004230 MS004231], %w[MS004240], %w[MS004241]], told
+    assert_equal [%w[MS004220 MS004221], %w[MS004230 MS004231], %w[MS004240], %w[MS004241]], answer
   end
 
   def test_how_it_was_measured_and_what_the_scale_said
@@ -128,23 +128,23 @@ class PaperSheetTest < Minitest::Test
       weight: "much",
       outcome: "dived"
     }.each do |column, typed|
-      told = read([{ column => column == :length ? "20000" : typed }]).first
+      answer = read([{ column => column == :length ? "20000" : typed }]).first
 
-      assert_nil told[:row], column
-      assert_equal [column], told[:wrong].keys
+      assert_nil answer[:row], column
+      assert_equal [column], answer[:wrong].keys
     end
     assert_equal "needs a time", wrong(time: "")[:time]
   end
 
   def test_a_blank_row_takes_no_number
     blank = Sheet::COLUMNS.to_h { |column| [column, ""] }
-    told =
+    answer =
       Sheet.read(
         rows: [blank, blank.merge(time: "0712", species: "bass")],
         species: SPECIES,
         first_number: "MS000009"
       )
 
-    assert_equal(%w[MS000009 MS000009], told.map { |one| one[:proposed] })
+    assert_equal(%w[MS000009 MS000009], answer.map { |entry| entry[:proposed] })
   end
 end

@@ -11,7 +11,7 @@ class StagesTest < Minitest::Test
   end
 
   def test_two_lifts_with_a_rest_between
-    told =
+    answer =
       stages(
         ["fish_on", 0],
         ["in_net", 40],
@@ -22,12 +22,12 @@ class StagesTest < Minitest::Test
         ["let_go", 150]
       )
 
-    assert_in_delta 40.0, told.fight_seconds
-    assert_in_delta 30.0, told.net_rest_seconds
-    assert_equal [9.0, 6.5], told.lift_seconds
-    assert_in_delta 15.5, told.air_seconds
-    assert_equal [41.0, 23.5], told.rest_seconds
-    assert_in_delta 110.0, told.handling_seconds
+    assert_in_delta 40.0, answer.fight_seconds
+    assert_in_delta 30.0, answer.net_rest_seconds
+    assert_equal [9.0, 6.5], answer.lift_seconds
+    assert_in_delta 15.5, answer.air_seconds
+    assert_equal [41.0, 23.5], answer.rest_seconds
+    assert_in_delta 110.0, answer.handling_seconds
   end
 
   def test_let_go_from_the_hand_ends_the_lift
@@ -120,7 +120,7 @@ class ClockTest < Minitest::Test
     Core::Handling::Clock.of(situation, air_budget: Core::Handling::AirBudget.for(situation))
   end
 
-  def told(marks) = marks.map { |one| one.slice(:at_ms, :tone, :counts, :sound).values }
+  def told(marks) = marks.map { |entry| entry.slice(:at_ms, :tone, :counts, :sound).values }
 
   def test_a_lift_of_twenty_seconds_warns_at_ten_and_is_over
     assert_equal [
@@ -134,13 +134,13 @@ class ClockTest < Minitest::Test
 
     assert_equal(
       [[0, nil], [15_000, "half"], [20_000, "ten"], [29_000, nil], [30_000, "over"]],
-      thirty.map { |one| one.values_at(:at_ms, :sound) }
+      thirty.map { |entry| entry.values_at(:at_ms, :sound) }
     )
     ten = marks(0, ["lifted", 0], what: Fish::TROUT)
 
     assert_equal(
       [[0, nil], [5000, "half"], [9000, nil], [10_000, "over"]],
-      ten.map { |one| one.values_at(:at_ms, :sound) }
+      ten.map { |entry| entry.values_at(:at_ms, :sound) }
     )
   end
 
@@ -151,20 +151,20 @@ class ClockTest < Minitest::Test
     assert_equal 105_000, second.last[:at_ms]
     assert_equal(
       [[85_000, "over"]],
-      marks(85_000, ["lifted", 0], ["back_in_water", 45_000], ["lifted", 85_000]).map do |one|
-        one.values_at(:at_ms, :sound)
+      marks(85_000, ["lifted", 0], ["back_in_water", 45_000], ["lifted", 85_000]).map do |mark|
+        mark.values_at(:at_ms, :sound)
       end
     )
   end
 
   def test_rest_runs_down_and_then_up
-    rest = marks(50_000, ["lifted", 0], ["back_in_water", 18_000])
+    others = marks(50_000, ["lifted", 0], ["back_in_water", 18_000])
 
     assert_equal(
       [[18_000, "down", 54_000], [54_000, "up", 18_000]],
-      rest.map { |one| one.values_at(:at_ms, :counts, :from_ms) }
+      others.map { |read| read.values_at(:at_ms, :counts, :from_ms) }
     )
-    assert_equal "still to rest before another lift of 20 s", rest.first[:words]
+    assert_equal "still to rest before another lift of 20 s", others.first[:words]
     assert_equal "no lift is left; let it go when it kicks",
       marks(0, ["lifted", 0], ["back_in_water", 45_000]).first[:words]
   end
@@ -178,19 +178,19 @@ class ClockTest < Minitest::Test
     end
     assert_equal(
       [%w[stop none]],
-      marks(0, what: Fish::TROUT, water_temp_c: 17).map { |one| one.values_at(:tone, :counts) }
+      marks(0, what: Fish::TROUT, water_temp_c: 17).map { |mark| mark.values_at(:tone, :counts) }
     )
   end
 
   def test_the_fight_is_late_after_its_budget_and_the_end_says_all
     if marks(0, ["fish_on", 0]).last[:words].include?("43 s")
-      assert_equal([0, 43_000], marks(0, ["fish_on", 0]).map { |one| one[:at_ms] })
+      assert_equal([0, 43_000], marks(0, ["fish_on", 0]).map { |mark| mark[:at_ms] })
     end
 
     assert_equal(
       [["still", 4.5]],
-      marks(0, ["fish_on", 0], ["lifted", 1000], ["let_go", 5500]).map do |one|
-        one.values_at(:counts, :seconds)
+      marks(0, ["fish_on", 0], ["lifted", 1000], ["let_go", 5500]).map do |mark|
+        mark.values_at(:counts, :seconds)
       end
     )
     assert_equal "none", marks(0, "let_go").first[:counts]

@@ -11,7 +11,7 @@ module Core
     #   trip: a name that tells trips of one day apart, nil in most tables
     #   caught_on: text of the Date;  time: [hour, minute] or nil
     #   the rest: as RowReader reads it
-    Told = Value.of(
+    RowValues = Value.of(
       :id, :what, :said, :finder, :finder_name, :former_name, :other, :member_id, :caught_on,
       :time, :spot_code, :lat_deg, :lon_deg, :tag_numbers, :fate, :species_code, :length_mm,
       :length_kind, :length_how, :weight_g, :hook_place, :hook_type, :bleeding, :outcome,
