@@ -22,7 +22,7 @@ rng = Random.new(11)
 
 def measure(cases) = cases.map { |report| Measure.timed { yield report } * 1000 }.sort
 
-def told(name, sorted, limit)
+def report_line(name, sorted, limit)
   puts format(
     "%-34s median %6.1f ms, p95 %6.1f ms, worst %6.1f ms (limit for p95 %d)",
     name,
@@ -52,7 +52,7 @@ puts format(
 )
 sample = SentReport.fish(db, 1200, rng)
 smallest = measure((1..300).to_a) { db[:waters].count }
-told("the smallest question", smallest, 5)
+report_line("the smallest question", smallest, 5)
 
 # A report of a tag as it was read, of one kind of damage or of any.
 as_read = lambda do |report, kind|
@@ -66,9 +66,11 @@ as_read = lambda do |report, kind|
 end
 known = Acts::KnownFish.new(store)
 worn = sample.first(300).map { |report| as_read.call(report, nil) }
-told("matching a worn number", measure(worn) { |report| Acts::FindFish.weigh(known, report) }, 30)
+report_line("matching a worn number", measure(worn) do |report|
+  Acts::FindFish.weigh(known, report)
+end, 30)
 left_out = sample.first(300).map { |report| as_read.call(report, :left_out) }
-told(
+report_line(
   "one with a character left out",
   measure(left_out) { |report| Acts::FindFish.weigh(known, report) },
   40
@@ -79,7 +81,7 @@ end
 
 route = Core::Waters::Route.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
 keys = db[:spans].join(:fish, id: :fish_id).order(:fish_id).limit(300).select_map(:story_key)
-told(
+report_line(
   "a story",
   measure(keys) { |story_key| Acts::TellStory.with_typical(store:, story_key:, route:) },
   12
@@ -97,6 +99,6 @@ RATES.each do |per_second, limit|
     SentReport.of(report, number, "bench #{per_second} #{index} #{rng.rand}", index:)
   end
   answers = Pace.run(root: ROOT, url:, reports:, per_second:)
-  told("a report, #{per_second} a second, #{seconds} s", answers.map(&:first).sort, limit)
+  report_line("a report, #{per_second} a second, #{seconds} s", answers.map(&:first).sort, limit)
   puts "    #{[1, 2].map { |place| answers.map { |answer| answer[place] }.tally }.join(', ')}"
 end

@@ -32,7 +32,7 @@ def run(*command)
   out
 end
 
-def told(reader, file, seen, out)
+def report_reading(reader, file, seen, out)
   puts format("%-34s %-28s found %6s of %6s: %s", reader, file, seen, out,
     seen == out ? "whole" : "NOT WHOLE")
   @broken = true unless seen == out
@@ -50,40 +50,40 @@ end
 
 csv, rows = write("csv")
 r = "cat(nrow(read.csv('#{csv}', stringsAsFactors = FALSE)))"
-told("R, read.csv", "catches.csv", run("Rscript", "-e", r).to_i, rows)
+report_reading("R, read.csv", "catches.csv", run("Rscript", "-e", r).to_i, rows)
 run("soffice", "--headless", "--convert-to", "ods", "--outdir", DIR, csv)
 run("soffice", "--headless", "--convert-to", "csv:Text - txt - csv (StarCalc):44,34,76",
   "--outdir", "#{DIR}/back", "#{DIR}/catches.ods")
-told("LibreOffice, to ods and back", "catches.csv",
+report_reading("LibreOffice, to ods and back", "catches.csv",
   CSV.read("#{DIR}/back/catches.csv", headers: true).size, rows)
 
 geojson, = write("geojson")
 placed = JSON.parse(File.read(geojson))["features"].size
 result = run("ogrinfo", "-so", "-al", geojson)[/Feature Count: (\d+)/, 1].to_i
-told("gdal, ogrinfo", "catches.geojson", result, placed)
+report_reading("gdal, ogrinfo", "catches.geojson", result, placed)
 
 gpx, = write("gpx")
 points = File.read(gpx).scan("<wpt ").size
 run("xmllint", "--noout", gpx)
 result = run("ogrinfo", "-so", gpx, "waypoints")[/Feature Count: (\d+)/, 1].to_i
-told("gdal, ogrinfo", "catches.gpx", result, points)
+report_reading("gdal, ogrinfo", "catches.gpx", result, points)
 run("gpsbabel", "-i", "gpx", "-f", gpx, "-o", "csv", "-F", "#{DIR}/points.csv")
-told("gpsbabel", "catches.gpx", File.readlines("#{DIR}/points.csv").size, points)
+report_reading("gpsbabel", "catches.gpx", File.readlines("#{DIR}/points.csv").size, points)
 
 package, = write("package")
 unzip(package)
 check = "import json,jsonschema; jsonschema.validate(json.load(open('#{DIR}/datapackage.json')), " \
   "json.load(open('#{PROFILE}'))); print(len(json.load(open('#{DIR}/datapackage.json'))" \
   "['resources']))"
-told("Python, jsonschema", "datapackage.json", run(PYTHON, "-c", check).to_i, 3)
+report_reading("Python, jsonschema", "datapackage.json", run(PYTHON, "-c", check).to_i, 3)
 
 darwin, = write("darwin_core")
 unzip(darwin)
 %w[meta.xml eml.xml].each { |name| run("xmllint", "--noout", "#{DIR}/#{name}") }
-told("xmllint, meta.xml and eml.xml", "darwin-core-archive.zip", 2, 2)
+report_reading("xmllint, meta.xml and eml.xml", "darwin-core-archive.zip", 2, 2)
 core = File.read("#{DIR}/meta.xml")[%r{<core.*?<location>(.*?)</location>}m, 1]
 count = "cat(nrow(read.csv('#{DIR}/#{core}', stringsAsFactors = FALSE)))"
-told("R, the archive's core", core, run("Rscript", "-e", count).to_i, rows)
+report_reading("R, the archive's core", core, run("Rscript", "-e", count).to_i, rows)
 
 ics = File.join(DIR, "trips.ics")
 member = store.members.find(db[:trips].get(:member_id))
@@ -93,5 +93,5 @@ File.write(ics, Acts::PrintPapers.calendar(
 events = File.read(ics).scan("BEGIN:VEVENT").size
 read = "import icalendar; c = icalendar.Calendar.from_ical(open('#{ics}').read()); " \
   "print(len(list(c.walk('VEVENT'))))"
-told("Python, icalendar", "trips.ics", run(PYTHON, "-c", read).to_i, events)
+report_reading("Python, icalendar", "trips.ics", run(PYTHON, "-c", read).to_i, events)
 exit 1 if @broken

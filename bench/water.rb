@@ -13,7 +13,7 @@ Que.connection = db
 
 def took(&) = Measure.timed(&) * 1000
 
-def told(name, times, limit)
+def report_line(name, times, limit)
   sorted = times.sort
   puts format("%-34s median %8.1f ms, p95 %8.1f ms (limit %d)", name, sorted[sorted.size / 2],
     sorted[(sorted.size * 0.95).floor], limit)
@@ -21,7 +21,7 @@ end
 
 $stdout.sync = true
 puts "#{db[:fish].count} releases"
-told("the smallest question", Array.new(50) { took { db[:waters].count } }, 5)
+report_line("the smallest question", Array.new(50) { took { db[:waters].count } }, 5)
 db[:water_answers].delete
 whole = Acts::AnswerWater::TOPICS.sum do |topic|
   took { Acts::AnswerWater.make(store, topic, {}, today: Date.today) }.tap do |ms|
@@ -31,7 +31,7 @@ end
 puts format("%-34s %8.1f ms (limit 70000)", "all from nothing", whole)
 Acts::AnswerWater::TOPICS.each do |topic|
   times = Array.new(20) { took { Acts::AnswerWater.call(context, topic:, filter: {}) } }
-  told("#{topic} from what is kept", times, 60)
+  report_line("#{topic} from what is kept", times, 60)
 end
 # As PostgreSQL does by itself a minute after cells were counted.
 Acts::MapWater.count(store, today: context.today)
@@ -39,4 +39,4 @@ db.run("analyze water_cells")
 views = MapViews.of(60, Random.new(5)).map do |within|
   took { Acts::MapWater.call(context, filter: {}, within:) }
 end
-told("a view of the map", views, 80)
+report_line("a view of the map", views, 80)

@@ -45,7 +45,7 @@ module Formats
       @terms = table.columns.each_with_index.select { |column, _| column.term }
       @lists = @terms.map { |column, _| LISTED.include?(column.term) }
       @measured = table.columns.each_with_index.select { |column, _| column.measured }
-      @at = table.names.each_with_index.to_h
+      @index_of = table.names.each_with_index.to_h
       @always = {
         **ALWAYS, "license" => edition.licence_url, "rightsHolder" => edition.programme,
                   "datasetName" => edition.title, "type" => "Event"
@@ -103,8 +103,8 @@ module Formats
       measurements.write(line(["id", *MEASURED]))
       rows.call(lambda do |row|
         count += 1
-        id = row[@at["catch_id"]]
-        @extent.add(*row.values_at(*@at.values_at("lat_deg", "lon_deg", "caught_on",
+        id = row[@index_of["catch_id"]]
+        @extent.add(*row.values_at(*@index_of.values_at("lat_deg", "lon_deg", "caught_on",
           "scientific_name")))
         core.write(line([id, *values_of(row)]))
         measured(row) { |values| measurements.write(line([id, "#{id}:#{values[0]}", *values])) }
@@ -120,7 +120,7 @@ module Formats
       own = @terms.zip(@lists).map do |(_, column), listed|
         listed ? row[column]&.split&.join(LIST) : row[column]
       end
-      depth = row[@at["depth_m"]]
+      depth = row[@index_of["depth_m"]]
       [*own, depth, depth, *@always.values]
     end
 
@@ -130,8 +130,8 @@ module Formats
         next if row[position].nil?
 
         length = column.name == "length_mm"
-        kind = Core::Fish::Length::KINDS[row[@at["length_kind"]]] if length
-        how = Core::Exchange::Tables::LENGTH_HOWS[row[@at["length_how"]]] if length
+        kind = Core::Fish::Length::KINDS[row[@index_of["length_kind"]]] if length
+        how = Core::Exchange::Tables::LENGTH_HOWS[row[@index_of["length_how"]]] if length
         yield [kind || column.measured, row[position], column.unit, how]
       end
     end

@@ -200,7 +200,7 @@ module Acts
         device_revision: by_device[:revision],
         fingerprint: @fingerprint,
         member_id: @by.id,
-        said: Plain.of(by_device.except(:collisions)),
+        sent: Plain.of(by_device.except(:collisions)),
         stands: Plain.of(SentAgain.of(@store, standing))
       )
     end

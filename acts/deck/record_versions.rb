@@ -29,7 +29,7 @@ module Acts
     def merged(sent)
       standing = SentAgain.of(@store, @known)
       base = @store.encounters.last_said(@known.id, device: sent[:device].to_s)
-      merge = Core::Records::Merge.call(base:, said: Plain.of(sent), stands: Plain.of(standing))
+      merge = Core::Records::Merge.call(base:, sent: Plain.of(sent), stands: Plain.of(standing))
       names = merge[:fields].map(&:to_sym)
       {
         sent: standing.merge(names.to_h { |name| [name, sent[name]] }),

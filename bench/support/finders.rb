@@ -21,7 +21,7 @@ class Finders < ToldReports
 
   private
 
-  def told(fish, caught)
+  def report_of(fish, caught)
     stranger = @rng.rand < STRANGERS
     report = @telling.of(fish[:number], fish[:species_code], caught, damaged: false)
     wrong = @rng.rand < KINDS.fetch(@kind)

@@ -37,7 +37,7 @@ class ToldReports
 
     @fish.zip(@lives).each do |fish, life|
       caught = life[:again].first or next
-      yield told(fish, caught)
+      yield report_of(fish, caught)
     end
   end
 
@@ -75,7 +75,7 @@ class ToldReports
 
   private
 
-  def told(fish, caught)
+  def report_of(fish, caught)
     stranger = @rng.rand < STRANGERS
     others = stranger && @rng.rand < OF_OTHERS
     damaged = @rng.rand < Demo::Telling::SHARE_DAMAGED

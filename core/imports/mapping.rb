@@ -47,8 +47,8 @@ module Core
 
       # Indexes of the columns of a field, from the left.
       def at(key)
-        @at ||= @columns.each_index.group_by { |index| @columns[index]["field"] }
-        @at.fetch(key.to_s, [])
+        @places ||= @columns.each_index.group_by { |index| @columns[index]["field"] }
+        @places.fetch(key.to_s, [])
       end
 
       def column(key) = at(key).first && @columns[at(key).first]

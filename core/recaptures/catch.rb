@@ -22,7 +22,7 @@ module Core
       def place = [lat_deg, lon_deg]
 
       # The day in words, as far as it is known.
-      def day_words = CatchWords.day(caught_on:, said: day_said, caught_from:)
+      def day_words = CatchWords.day(caught_on:, day_said:, caught_from:)
     end
   end
 end

@@ -14,11 +14,11 @@ module Core
 
       module_function
 
-      # caught_on: the last day that it can have been;  said: "day" | "span" | "unknown"
+      # caught_on: the last day that it can have been;  day_said: "day" | "span" | "unknown"
       # "14 May 2026", "a day between 1 May 2026 and 31 May 2026", "a day that is not known"
-      def day(caught_on:, said: "day", caught_from: nil)
+      def day(caught_on:, day_said: "day", caught_from: nil)
         on = Units.day_text(caught_on)
-        case said
+        case day_said
         when "unknown" then "a day that is not known"
         when "span" then if caught_from
                            "a day between " \

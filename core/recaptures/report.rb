@@ -55,7 +55,7 @@ module Core
       end
 
       # The day in words, as far as it is known.
-      def day_words = CatchWords.day(caught_on:, said: day_said || "day", caught_from:)
+      def day_words = CatchWords.day(caught_on:, day_said: day_said || "day", caught_from:)
 
       # What Candidates and Match hold against a fish.
       def for_matching

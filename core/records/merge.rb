@@ -9,7 +9,7 @@ module Core
     # All of it plain data as EncounterSent has it, keys as strings:
     #   base:   { "said" => what this device said last, "stands" => what stood after that }, nil
     #           when it never spoke
-    #   said:   what it says now
+    #   sent:   what it sends now
     #   stands: what stands now
     #
     # Returns { fields: [names whose new value counts], collisions: [{ field:, stands: {..}, said:
@@ -37,22 +37,22 @@ module Core
 
       module_function
 
-      def call(base:, said:, stands:)
+      def call(base:, sent:, stands:)
         changed =
-          groups(said, stands).reject do |_name, fields|
-            same?(fields, said, base ? base["said"] : {})
+          groups(sent, stands).reject do |_name, fields|
+            same?(fields, sent, base ? base["said"] : {})
           end
-        wanted = changed.reject { |_name, fields| same?(fields, said, stands) }
+        wanted = changed.reject { |_name, fields| same?(fields, sent, stands) }
         collide = wanted.select { |_name, fields| base && !same?(fields, stands, base["stands"]) }
         { fields: (wanted.keys - collide.keys).flat_map { |name| wanted[name] },
           collisions: collide.map do |name, fields|
-            { field: name, stands: stands.slice(*fields), said: said.slice(*fields) }
+            { field: name, stands: stands.slice(*fields), said: sent.slice(*fields) }
           end }
       end
 
       # { name => [fields] } of everything that either side tells.
-      def groups(said_by_device, stands)
-        fields = (said_by_device.keys | stands.keys) - NOT_SAID
+      def groups(sent, stands)
+        fields = (sent.keys | stands.keys) - NOT_SAID
         alone = fields - TOGETHER.values.flatten
         TOGETHER.merge(alone.to_h { |field| [field, [field]] })
       end

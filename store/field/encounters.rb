@@ -66,10 +66,10 @@ module Store
     VERSION = %i[encounter_id revision device device_revision fingerprint member_id].freeze
 
     # said, stands: plain data, see Core::Records::Merge; kept for ever.
-    def add_version(said:, stands:, **version)
+    def add_version(sent:, stands:, **version)
       @db[:encounter_versions].insert(
         **version.slice(*VERSION),
-        said: Sequel.pg_jsonb(said),
+        said: Sequel.pg_jsonb(sent),
         stands: Sequel.pg_jsonb(stands)
       )
     end

@@ -202,6 +202,6 @@ class RaceTest < Minitest::Test
     outcomes = together(10) { record(0, id) }
 
     assert_equal 1, @db[:encounters].count
-    assert_equal(1, outcomes.count { |one| one.is_a?(Hash) && one[:answer] == "stored" })
+    assert_equal(1, outcomes.count { |entry| entry.is_a?(Hash) && entry[:answer] == "stored" })
   end
 end

@@ -70,7 +70,7 @@ class BrokenTablesTest < ApiCase
     sign_in("hamish@marrow.example")
   end
 
-  def told = JSON.parse(last_response.body)
+  def body = JSON.parse(last_response.body)
 
   def send_table(bytes)
     send_json(:post, "/api/imports?name=t.csv", bytes, "CONTENT_TYPE" => "application/octet-stream")
@@ -88,7 +88,7 @@ class BrokenTablesTest < ApiCase
       send_table(bytes)
 
       assert_includes 400..422, last_response.status, bytes[0, 40]
-      assert_match(/#{sentence}/, told["message"], bytes[0, 40])
+      assert_match(/#{sentence}/, body["message"], bytes[0, 40])
     end
 
     assert_equal [before, 0], [hashes, db[:imports].count]
@@ -100,16 +100,18 @@ class BrokenTablesTest < ApiCase
       faults = checked(bytes)
 
       refute_empty faults, bytes
-      said = faults.map { |one| one.values_at("column", "value", "rule", "mend").join(" ") }
+      sentences = faults.map do |fault|
+        fault.values_at("column", "value", "rule", "mend").join(" ")
+      end
 
-      assert_match(/#{sentence}/i, said.join("\n"), bytes)
-      unsaid = faults.reject do |one|
-        one.values_at("rule", "mend").all? do |text|
+      assert_match(/#{sentence}/i, sentences.join("\n"), bytes)
+      unclear = faults.reject do |fault|
+        fault.values_at("rule", "mend").all? do |text|
           text.to_s.size > 5
         end
       end
 
-      assert_empty unsaid, bytes
+      assert_empty unclear, bytes
     end
 
     assert_equal before, hashes
@@ -119,12 +121,12 @@ class BrokenTablesTest < ApiCase
     send_table(bytes)
 
     assert_equal 200, last_response.status, "#{bytes[0, 80]} #{last_response.body[0, 300]}"
-    import = told
+    import = body
     send_json(:put, "/api/imports/#{import['id']}/mapping",
       { mapping: import["mapping"].merge(CHOICES) })
     send_json(:post, "/api/imports/#{import['id']}/run", { act: "check" })
     Acts::ImportJob.run(import["id"])
     get("/api/imports/#{import['id']}/refused")
-    told["rows"].flat_map { |row| row["faults"] }
+    body["rows"].flat_map { |row| row["faults"] }
   end
 end

@@ -24,7 +24,7 @@ class FindsApiTest < ApiCase
   # A fish with one tag, or two.
   def tag(*numbers) = record(tag_numbers: numbers)
 
-  def told(**changes)
+  def report_with(**changes)
     Seeds.report(
       caught_on: Seeds::NOW.to_date,
       length: {
@@ -38,7 +38,10 @@ class FindsApiTest < ApiCase
     )
   end
 
-  def report(id: SecureRandom.uuid, **changes) = put_report(told(**changes), id:).merge("id" => id)
+  def report(id: SecureRandom.uuid, **changes)
+    put_report(report_with(**changes), id:).merge("id" => id)
+  end
+
   def state(id) = db[:reports].where(id:).get(%i[state waiting_reason])
 
   def decide(id, verdict, who: "hamish@marrow.example", **more)
@@ -115,7 +118,8 @@ class FindsApiTest < ApiCase
     assert_equal ["MS0000?7", 1, "waiting"],
       [answer.dig("report", "number_as_read"), answer.dig("report", "revision"), answer["state"]]
     amend = lambda do |revision, **changes|
-      send_json(:put, "#{path}/amend", { revision:, report: as_json(told(**changes)) }, header)
+      send_json(:put, "#{path}/amend", { revision:, report: as_json(report_with(**changes)) },
+        header)
     end
 
     assert_equal ["stored", "matched", key, 2],
@@ -247,7 +251,8 @@ class FindsApiTest < ApiCase
         {
           revision: 1,
           report:
-            as_json(told(number_as_read: "MS000001", fate: "kept", place_words: "by the wall"))
+            as_json(report_with(number_as_read: "MS000001", fate: "kept",
+              place_words: "by the wall"))
         },
         "HTTP_X_REPORT_KEY" => sent["report_key"]
       )

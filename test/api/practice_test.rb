@@ -10,9 +10,9 @@ class PracticeApiTest < ApiCase
 
   def keep(results) = send_json(:post, "/api/practice/results", { results: })
 
-  def told = JSON.parse(last_response.body)
-  def skill(name) = told["skills"].find { |skill| skill["skill"] == name }
-  def item(name) = told["items"].find { |item| item["key"] == name }
+  def body = JSON.parse(last_response.body)
+  def skill(name) = body["skills"].find { |skill| skill["skill"] == name }
+  def item(name) = body["items"].find { |item| item["key"] == name }
 
   def test_results_are_kept_once_and_estimated_with_their_uncertainty
     sign_in
@@ -57,7 +57,7 @@ class PracticeApiTest < ApiCase
     refute_includes given_seeds, seeds[0]
     keep([{ **placed(seeds[20], 1), points: 5 }])
 
-    assert_equal [422, "two_scores"], [last_response.status, told["code"]]
+    assert_equal [422, "two_scores"], [last_response.status, body["code"]]
     sign
 
     assert_equal 403, last_response.status
@@ -70,7 +70,7 @@ class PracticeApiTest < ApiCase
     assert_equal 409, last_response.status
     send_json(:post, "/api/members/#{@hamish[:id]}/practice", { item: "placing", note: "Myself" })
 
-    assert_equal [409, "own_training"], [last_response.status, told["code"]]
+    assert_equal [409, "own_training"], [last_response.status, body["code"]]
   end
 
   def sign
@@ -103,7 +103,7 @@ class PracticeApiTest < ApiCase
     end
     get("/api/practice")
 
-    assert_equal %w[handle swallowed], told["first"].values_at("exercise", "scene")
-    assert_equal "4 of your 12 fish this year were hooked deep.", told["first"]["because"]
+    assert_equal %w[handle swallowed], body["first"].values_at("exercise", "scene")
+    assert_equal "4 of your 12 fish this year were hooked deep.", body["first"]["because"]
   end
 end

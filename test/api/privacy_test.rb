@@ -205,7 +205,7 @@ class FiguresOfOthersTest < ApiCase
     )
   end
 
-  def told(topic, **query)
+  def answer_keys(topic, **query)
     ask("/api/water/#{topic}?#{URI.encode_www_form(query)}")["answers"].map do |answer|
       answer["key"]
     end
@@ -216,13 +216,13 @@ class FiguresOfOthersTest < ApiCase
     2.times { @members.each { |member| release(member) if member != @members[2] } }
     sign_in(READER)
 
-    assert_equal ["lengths_too_few"], told("lengths"), "four fish of two members"
+    assert_equal ["lengths_too_few"], answer_keys("lengths"), "four fish of two members"
     release(@members[0])
 
-    assert_equal ["lengths_too_few"], told("lengths"), "five fish of two members"
+    assert_equal ["lengths_too_few"], answer_keys("lengths"), "five fish of two members"
     release(@members[2])
 
-    refute_includes told("lengths"), "lengths_too_few"
+    refute_includes answer_keys("lengths"), "lengths_too_few"
   end
 
   # One fish of 2024: all years are told, and those from 2025 on are not, because one is left.
@@ -230,11 +230,11 @@ class FiguresOfOthersTest < ApiCase
     3.times { @members.each { |member| release(member) } }
     sign_in(READER)
 
-    refute_includes told("handling", from: "2025-01-01"), "handling_too_few"
+    refute_includes answer_keys("handling", from: "2025-01-01"), "handling_too_few"
     release(@members[0], year: 2024)
 
-    refute_includes told("handling"), "handling_too_few"
-    assert_equal ["handling_too_few"], told("handling", from: "2025-03-09")
+    refute_includes answer_keys("handling"), "handling_too_few"
+    assert_equal ["handling_too_few"], answer_keys("handling", from: "2025-03-09")
   end
 
   def test_nothing_is_told_of_others_by_how_they_handled_a_fish

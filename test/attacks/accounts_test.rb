@@ -5,7 +5,7 @@ require "rotp"
 
 # Somebody wants into an account, or to learn who has one.
 class AccountsAttackTest < ApiCase
-  def told = [last_response.status, last_response.body]
+  def response_seen = [last_response.status, last_response.body]
 
   def test_a_second_letter_is_answered_like_the_first_and_like_nobodys
     answers =
@@ -18,7 +18,7 @@ class AccountsAttackTest < ApiCase
       ].map do |email|
         send_json(:post, "/auth/reset-password-request", { email: })
         run_jobs
-        told
+        response_seen
       end
 
     assert_equal 1, answers.uniq.size, "the second one tells that the first was known"
@@ -26,14 +26,14 @@ class AccountsAttackTest < ApiCase
   end
 
   def test_wrong_ninth_wrong_and_unknown_are_one_answer
-    unknown = sign_in("nobody@marrow.example", "wrong words here") && told
+    unknown = sign_in("nobody@marrow.example", "wrong words here") && response_seen
     tries =
       Array.new(ApiCase.config.max_failures + 2) do
-        sign_in("isolde@marrow.example", "wrong words here") && told
+        sign_in("isolde@marrow.example", "wrong words here") && response_seen
       end
 
     assert_equal [unknown], tries.uniq
-    assert_equal unknown, sign_in && told, "nor does the right one while the account rests"
+    assert_equal unknown, sign_in && response_seen, "nor does the right one while the account rests"
   end
 
   # The work is the same, so the time is: each of the three checks one password.

@@ -20,10 +20,10 @@ class GaugeAttackTest < Minitest::Test
       client&.close
     end
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    found = Devices::Gauge.new("#{scheme}://127.0.0.1:#{server.addr[1]}").read("cutter_ledge")
+    reading = Devices::Gauge.new("#{scheme}://127.0.0.1:#{server.addr[1]}").read("cutter_ledge")
 
     assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - began, :<, PATIENCE_SECONDS
-    found
+    reading
   ensure
     served&.kill
     server&.close
@@ -94,17 +94,17 @@ class GaugeAttackTest < Minitest::Test
   # A certificate that nobody vouches for.
   def test_a_gauge_behind_tls_is_who_it_says_or_nobody
     key = OpenSSL::PKey::RSA.new(2048)
-    certificate = OpenSSL::X509::Certificate.new.tap do |one|
-      one.subject = one.issuer = OpenSSL::X509::Name.parse("/CN=127.0.0.1")
-      one.not_before, one.not_after, one.public_key, one.serial, one.version =
+    certificate = OpenSSL::X509::Certificate.new.tap do |signed|
+      signed.subject = signed.issuer = OpenSSL::X509::Name.parse("/CN=127.0.0.1")
+      signed.not_before, signed.not_after, signed.public_key, signed.serial, signed.version =
         Time.now - 60,
         Time.now + 600,
         key.public_key,
         1,
         2
-      one.sign(key, OpenSSL::Digest.new("SHA256"))
+      signed.sign(key, OpenSSL::Digest.new("SHA256"))
     end
-    context = OpenSSL::SSL::SSLContext.new.tap { |one| one.cert, one.key = certificate, key }
+    context = OpenSSL::SSL::SSLContext.new.tap { |made| made.cert, made.key = certificate, key }
 
     assert_nil(
       reading(scheme: "https") do |client|

@@ -96,9 +96,9 @@ class LogsTest < ApiCase
   def assert_clean(log)
     text = log.dup.force_encoding("UTF-8").scrub.downcase
     [MARK.downcase, PHONE].each do |secret|
-      at = text.index(secret)
+      place = text.index(secret)
 
-      assert_nil at, at && "a log holds it: #{text[[at - 200, 0].max, 400]}"
+      assert_nil place, place && "a log holds it: #{text[[place - 200, 0].max, 400]}"
     end
   end
 end

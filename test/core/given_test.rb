@@ -11,7 +11,7 @@ class GivenTest < Minitest::Test
     has_own_place: true, water_code: "sound"
   }.freeze
 
-  def given(row = {}, exact: true)
+  def row_for(row = {}, exact: true)
     answer = Core::Exchange::Given.new(
       exact:, names: NAMES, waters: { "sound" => "Marrow Sound" },
       species: { "seabass" => Fish::BASS }
@@ -20,19 +20,19 @@ class GivenTest < Minitest::Test
   end
 
   def test_who_gave_no_name_is_told_apart_and_no_more
-    answer = %w[a b c].map { |id| given({ member_id: id })[:caught_by] }
+    answer = %w[a b c].map { |id| row_for({ member_id: id })[:caught_by] }
 
     assert_equal ["Isolde", "member 2", "member 3"], answer
-    assert_equal "Marrow Sound", given[:water]
+    assert_equal "Marrow Sound", row_for[:water]
   end
 
   def test_an_exact_place_has_six_decimals_and_says_how_sure_it_is
-    own, spot = given, given({ has_own_place: false })
+    own, spot = row_for, row_for({ has_own_place: false })
 
     assert_equal [48.123457, -21.987654, 50],
       own.values_at(:lat_deg, :lon_deg, :place_uncertainty_m)
     assert_equal 1000, spot[:place_uncertainty_m]
-    assert_nil given({ lat_deg: nil })[:lon_deg]
+    assert_nil row_for({ lat_deg: nil })[:lon_deg]
   end
 
   def test_a_trip_names_its_water_and_who_held_it
@@ -77,7 +77,7 @@ class GivenTest < Minitest::Test
 
   # The middle of a cell of 5 km is at most 5 km / sqrt 2 from any place in it.
   def test_others_get_the_middle_of_a_cell
-    answer = given(exact: false)
+    answer = row_for(exact: false)
 
     assert_equal Core::Waters::CoarsePlace.of(48.123456789, -21.987654321).values,
       answer.values_at(:lat_deg, :lon_deg)

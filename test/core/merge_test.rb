@@ -24,7 +24,7 @@ class MergeTest < Minitest::Test
     merged =
       MERGE.call(
         base: BASE,
-        said: FIRST.merge("note" => "by the wall"),
+        sent: FIRST.merge("note" => "by the wall"),
         stands: FIRST.merge("hook_place" => "lip")
       )
 
@@ -35,7 +35,7 @@ class MergeTest < Minitest::Test
     merged =
       MERGE.call(
         base: BASE,
-        said: FIRST.merge("length" => { "length_mm" => 415 }),
+        sent: FIRST.merge("length" => { "length_mm" => 415 }),
         stands: FIRST.merge("length" => { "length_mm" => 421 })
       )
 
@@ -48,8 +48,8 @@ class MergeTest < Minitest::Test
 
   def test_the_same_on_both_is_no_collision_and_what_belongs_together_moves_together
     weighed = { "weight_g" => 900, "weight_how" => "scale", "tare_g" => 60 }
-    same = MERGE.call(base: BASE, said: FIRST.merge(weighed), stands: FIRST.merge(weighed))
-    alone = MERGE.call(base: BASE, said: FIRST.merge(weighed), stands: FIRST)
+    same = MERGE.call(base: BASE, sent: FIRST.merge(weighed), stands: FIRST.merge(weighed))
+    alone = MERGE.call(base: BASE, sent: FIRST.merge(weighed), stands: FIRST)
 
     assert_equal [[], []], same.values_at(:fields, :collisions)
     assert_equal weighed.keys.sort, alone[:fields].sort
@@ -62,7 +62,7 @@ class MergeTest < Minitest::Test
     merged =
       MERGE.call(
         base:,
-        said: FIRST,
+        sent: FIRST,
         stands: FIRST.merge("length" => { "length_mm" => 430 }, "note" => nil)
       )
 
@@ -73,7 +73,7 @@ class MergeTest < Minitest::Test
     merged =
       MERGE.call(
         base: nil,
-        said: FIRST.merge("hook_place" => nil),
+        sent: FIRST.merge("hook_place" => nil),
         stands: FIRST.merge("hook_place" => "lip", "note" => "x")
       )
 
@@ -90,7 +90,7 @@ class MergeTest < Minitest::Test
           picks
             .each_slice(3)
             .map { |some| %w[note species_code outcome].zip(some.map { |pick| values[pick] }).to_h }
-        merged = MERGE.call(base: { "said" => base, "stands" => base }, said: statement, stands:)
+        merged = MERGE.call(base: { "said" => base, "stands" => base }, sent: statement, stands:)
         statement.each_key do |field|
           counts = merged[:fields].include?(field)
           waits = merged[:collisions].any? { |collision| collision[:field] == field }

@@ -14,7 +14,7 @@ class TechniqueTest < Minitest::Test
 
   ACTS = %w[fish_on in_net lifted back_in_water let_go].freeze
 
-  def told
+  def sentences
     SCHOOLS.each do |choices|
       rules = Fish.rules(**choices)
       ANIMALS.each do |animal|
@@ -32,7 +32,7 @@ class TechniqueTest < Minitest::Test
 
   def test_every_card_that_a_line_names_is_there_and_shown
     named = []
-    told do |line, situation, rules|
+    sentences do |line, situation, rules|
       card = Core::Handling::Technique.of(line.key, situation) or next
       named << card
 

@@ -47,14 +47,14 @@ class NmeaTest < Minitest::Test
     "noise" => "\x00\xFFgarbage*4F"
   }.freeze
 
-  def said(text) = Devices::Nmea.new.feed("#{text}\r\n")
+  def heard_in(text) = Devices::Nmea.new.feed("#{text}\r\n")
 
   def test_reads_each_kind_of_sentence
-    TABLE.each { |text, expected| assert_equal [expected], said(text), text }
+    TABLE.each { |text, expected| assert_equal [expected], heard_in(text), text }
   end
 
   def test_passes_over_what_cannot_be_trusted
-    PASSED_OVER.each { |what, text| assert_empty said(text), what }
+    PASSED_OVER.each { |sentence, text| assert_empty heard_in(text), sentence }
   end
 
   def test_a_sentence_may_arrive_byte_by_byte_and_after_a_broken_one
@@ -62,7 +62,7 @@ class NmeaTest < Minitest::Test
     stream = "$SDDBT,73.5,f,22$YXMTW,12.4,C*15\r\n!!#{'x' * 500}\n$SDDPT,22.4,0.4*67\n".b
     heard = stream.each_char.flat_map { |byte| reader.feed(byte) }
 
-    assert_equal(%i[water_temp depth], heard.map { |one| one[:quantity] })
+    assert_equal(%i[water_temp depth], heard.map { |entry| entry[:quantity] })
   end
 
   def test_noise_without_a_line_end_does_not_grow_for_ever
@@ -91,7 +91,7 @@ class InstrumentsTest < Minitest::Test
   def test_reads_a_boat_and_a_scale_over_the_network
     boat = Devices::StandIns::Boat.new(port: 0)
     scale = Devices::StandIns::Scale.new(port: 0, clock: -> { 10.0 })
-    threads = [boat, scale].map { |one| Thread.new { one.run } }
+    threads = [boat, scale].map { |device| Thread.new { device.run } }
     instruments =
       Devices::Instruments.new(
         boat: "127.0.0.1:#{boat.port}",

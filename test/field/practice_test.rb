@@ -7,13 +7,13 @@ require_relative "../../bin/lib/compile_core"
 class CompiledPracticeTest < Minitest::Test
   DOOR = <<~JS
     import Opal from './practice.mjs'
-    import { asker, given } from './plain.mjs'
+    import { asker, toRuby } from './plain.mjs'
     import { createInterface } from 'node:readline'
     let ask
     for await (const line of createInterface({ input: process.stdin })) {
-      const { card, question, given: told } = JSON.parse(line)
-      if (card) ask = asker(Opal, Opal.Core.Practice.Door.$new(given(Opal, card)))
-      else process.stdout.write(JSON.stringify(ask(question, told)) + '\\n')
+      const { card, question, asked } = JSON.parse(line)
+      if (card) ask = asker(Opal, Opal.Core.Practice.Door.$new(toRuby(Opal, card)))
+      else process.stdout.write(JSON.stringify(ask(question, asked)) + '\\n')
     }
   JS
   SPECIES = CSV.read(File.join(ROOT, "db/catalogue/species.csv"),
@@ -41,7 +41,7 @@ class CompiledPracticeTest < Minitest::Test
       File.write(File.join(folder, "practice.mjs"), CompileCore.call(files:))
       FileUtils.cp(File.join(ROOT, "web/src/core/plain.js"), File.join(folder, "plain.mjs"))
       File.write(File.join(folder, "ask.mjs"), DOOR)
-      lines = [{ card: CARD }, *asked.map { |question, input| { question:, given: input } }]
+      lines = [{ card: CARD }, *asked.map { |question, input| { question:, asked: input } }]
       out, status = Open3.capture2("node", File.join(folder, "ask.mjs"),
         stdin_data: lines.map { |line| "#{JSON.generate(line)}\n" }.join)
 

@@ -21,7 +21,7 @@ class QuestionsTest < Minitest::Test
       Acts::Context.new(store: @store, member:, now: Seeds::NOW),
       id: SecureRandom.uuid, sent: Seeds.encounter(trip, number: "MS000001")
     )
-    @asked_by_report = questions { @told = report(Seeds.report(number_as_read: "MS000001")) }
+    @asked_by_report = questions { @answer = report(Seeds.report(number_as_read: "MS000001")) }
     Acts::FollowMatchJob.store = @store
     Acts::FollowMatchJob.run(db[:reports].get(:id))
   end
@@ -35,7 +35,7 @@ class QuestionsTest < Minitest::Test
   def test_a_story_asks_six_times_at_most
     asked = questions do
       Acts::TellStory.with_typical(
-        store: @store, story_key: @told[:story_key], route: DrawnSound.route
+        store: @store, story_key: @answer[:story_key], route: DrawnSound.route
       )
     end
 
@@ -53,7 +53,7 @@ class QuestionsTest < Minitest::Test
 
   # Spans and letters follow in a job.
   def test_a_report_that_is_accepted_asks_sixteen_times_at_most
-    assert_equal "matched", @told[:state]
+    assert_equal "matched", @answer[:state]
     assert_operator @asked_by_report.size, :<=, 16, @asked_by_report.join("\n")
   end
 end

@@ -103,20 +103,22 @@ class Fuzz
   def pick(list) = list[@rng.rand(list.size)]
 
   def address(path, spec)
-    parameters = (spec["parameters"] || []).map { |one| one["$ref"] ? resolve(one["$ref"]) : one }
+    parameters = (spec["parameters"] || []).map do |entry|
+      entry["$ref"] ? resolve(entry["$ref"]) : entry
+    end
     filled =
       path.gsub(/\{(\w+)\}/) do
         escape(
           parameter(
-            parameters.find { |one| one["name"] == Regexp.last_match(1) },
+            parameters.find { |entry| entry["name"] == Regexp.last_match(1) },
             Regexp.last_match(1)
           )
         )
       end
     asked =
       parameters
-        .select { |one| one["in"] == "query" && (one["required"] ? chance(0.95) : chance(0.5)) }
-        .map { |one| "#{one['name']}=#{escape(parameter(one, one['name']))}" }
+        .select { |entry| entry["in"] == "query" && chance(entry["required"] ? 0.95 : 0.5) }
+        .map { |entry| "#{entry['name']}=#{escape(parameter(entry, entry['name']))}" }
     asked << "#{pick(%w[a before cursor limit])}=#{escape(pick(NASTY).to_s)}" if chance(0.1)
     asked << pick(["%", "%FF", "a=1&a=2", "a[]=1", "=", "&&&"]) if chance(0.03)
     asked.empty? ? filled : "#{filled}?#{asked.join('&')}"
@@ -270,8 +272,8 @@ class Fuzz
                       value + [pick(NASTY)]
                     else
                       value.dup.tap do |list|
-                        @rng.rand(list.size).then do |at|
-                          list[at] = bend(list[at])
+                        @rng.rand(list.size).then do |place|
+                          list[place] = bend(list[place])
                         end
                       end
     end

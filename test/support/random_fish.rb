@@ -192,7 +192,7 @@ module RandomFish
   def compiled(questions, door: File.join(ROOT, "web/src/core/door.js"))
     lines =
       questions.flat_map do |card, asked|
-        [{ card: }, *asked.map { |question, input| { question:, given: input } }]
+        [{ card: }, *asked.map { |question, input| { question:, asked: input } }]
       end
     out, status =
       Open3.capture2(

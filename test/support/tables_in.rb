@@ -15,10 +15,10 @@ module TablesIn
     send_json(
       :post, "/api/imports?name=#{name}", bytes, "CONTENT_TYPE" => "application/octet-stream"
     )
-    told
+    body
   end
 
-  def told = JSON.parse(last_response.body)
+  def body = JSON.parse(last_response.body)
 
   def map(import, words: {}, **choices)
     guessed = import["mapping"]
@@ -27,7 +27,7 @@ module TablesIn
     send_json(:put, "/api/imports/#{import['id']}/mapping", { mapping: })
 
     assert_equal 200, last_response.status, last_response.body
-    told
+    body
   end
 
   def undo(import)
@@ -44,6 +44,6 @@ module TablesIn
       Acts::ImportJob.run(import["id"])
     end
     get("/api/imports/#{import['id']}")
-    told
+    body
   end
 end

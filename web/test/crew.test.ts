@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import { merged } from '@/places/deck/useCrew'
 
-const tap = (act: 'fish_on' | 'in_net' | 'lifted', at: number) => ({ act, at })
+const tap = (act: 'fish_on' | 'in_net' | 'lifted', moment: number) => ({ act, at: moment })
 const NOTHING_NEW = { tookBack: false, taps: 0 }
 
 test('a tap that another device made is taken, with own times where both tapped', () => {

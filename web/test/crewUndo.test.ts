@@ -29,14 +29,14 @@ afterEach(() => {
 function device() {
   const asked: {
     body: Parameters<typeof api.syncCrew>[1]
-    answer: (told: unknown) => void
+    answer: (answer: unknown) => void
     fail: (why: Error) => void
   }[] = []
   vi.spyOn(api, 'syncCrew').mockImplementation(
     (_key, body) =>
       new Promise((answer, fail) => asked.push({ body, answer: answer as never, fail })) as never,
   )
-  let taps = TAPS.map((act, at) => ({ act, at }))
+  let taps = TAPS.map((act, index) => ({ act, at: index }))
   const crew = useCrew(
     ref('key'),
     () => [{ id: 'fish-1', species_code: 'cod', tag_number: null, taps }],

@@ -27,7 +27,7 @@ module Worlds
     def checks
       rows = (0...@world[:visits]).flat_map { |visit| caught(Date.new(2025, 9, 1) + (7 * visit)) }
       answer = Core::Water::ClosedAnswer.of(rows, species: "Trout", water: "Lough", year: 2025)
-      told(answer.sentence)
+      numbers_in(answer.sentence)
     end
 
     private
@@ -41,7 +41,7 @@ module Worlds
       end
     end
 
-    def told(sentence)
+    def numbers_in(sentence)
       case sentence
       when /about \d+ \((\d+) to (\d+)\)/
         [Check.new(about: "fish", kind: :interval, low: ::Regexp.last_match(1).to_f,

@@ -96,14 +96,14 @@ module Worlds
         kept = @chance.happens?(@world[:kept_share])
         if !kept || @chance.happens?(@world[:reported])
           seen << Sight.new(life, day, kept,
-            *told(left))
+            *seen_of(left))
         end
         break seen if kept
       end
     end
 
     # [numbers told, whether a member looked]
-    def told(left)
+    def seen_of(left)
       examined = @chance.happens?(0.6)
       left = 1 if left == 2 && !examined && @chance.happens?(@world[:one_of_two])
       [left, examined]

@@ -245,11 +245,11 @@ class TagDecisionTest < Minitest::Test
       [{ authorised: false }, /may not/],
       [{ tag_in_hand: false }, /no tag/],
       [
-        { what: Fish.species(Fish::BASS, fl_to_tl: nil), **Fish.measured(500, kind: "TL") },
+        { species: Fish.species(Fish::BASS, fl_to_tl: nil), **Fish.measured(500, kind: "TL") },
         /TL cannot be turned into FL/
       ]
     ].each do |change, *sentences|
-      decision = advise(*[change[:what]].compact, **change.except(:what))
+      decision = advise(*[change[:species]].compact, **change.except(:species))
 
       assert_equal [:let_go, nil, sentences.size],
         [decision[:advice], decision[:where], decision[:reasons].size],
@@ -303,8 +303,8 @@ class KeepVerdictTest < Minitest::Test
       season: %w[07-01 03-31]
     )
 
-  def keep(law = LAW, on: "2026-08-01", what: Fish::BASS, **details)
-    Core::Law::KeepVerdict.of(Fish.situation(what, law:, on:, **details))
+  def keep(law = LAW, on: "2026-08-01", species: Fish::BASS, **details)
+    Core::Law::KeepVerdict.of(Fish.situation(species, law:, on:, **details))
   end
 
   def slot(mm, how: "board", **limits)
@@ -368,7 +368,8 @@ class KeepVerdictTest < Minitest::Test
     assert keep(**Fish.measured(500, kind: "TL"))[:may]
     assert_match(
       /law measures FL, and its TL cannot/,
-      keep(what: Fish.species(Fish::BASS, fl_to_tl: nil), **Fish.measured(500, kind: "TL"))[:text]
+      keep(species: Fish.species(Fish::BASS, fl_to_tl: nil),
+**Fish.measured(500, kind: "TL"))[:text]
     )
   end
 end

@@ -115,12 +115,12 @@ end
 
 # What the clock says is told ahead, from the last tap on.
 class ClockTest < Minitest::Test
-  def marks(now_ms, *taps, what: Fish::ORDINARY, **seen)
-    situation = Fish.situation(what, taps: Fish.taps(*taps), now_ms:, **seen)
+  def marks(now_ms, *taps, species: Fish::ORDINARY, **seen)
+    situation = Fish.situation(species, taps: Fish.taps(*taps), now_ms:, **seen)
     Core::Handling::Clock.of(situation, air_budget: Core::Handling::AirBudget.for(situation))
   end
 
-  def told(marks) = marks.map { |entry| entry.slice(:at_ms, :tone, :counts, :sound).values }
+  def plain(marks) = marks.map { |entry| entry.slice(:at_ms, :tone, :counts, :sound).values }
 
   def test_a_lift_of_twenty_seconds_warns_at_ten_and_is_over
     assert_equal [
@@ -129,14 +129,14 @@ class ClockTest < Minitest::Test
       [20_000, "hurry", "down", nil],
       [21_000, "stop", "over", "over"]
     ],
-      told(marks(1000, "fish_on", ["lifted", 1000]))
-    thirty = marks(0, ["lifted", 0], what: Fish::HARDY)
+      plain(marks(1000, "fish_on", ["lifted", 1000]))
+    thirty = marks(0, ["lifted", 0], species: Fish::HARDY)
 
     assert_equal(
       [[0, nil], [15_000, "half"], [20_000, "ten"], [29_000, nil], [30_000, "over"]],
       thirty.map { |entry| entry.values_at(:at_ms, :sound) }
     )
-    ten = marks(0, ["lifted", 0], what: Fish::TROUT)
+    ten = marks(0, ["lifted", 0], species: Fish::TROUT)
 
     assert_equal(
       [[0, nil], [5000, "half"], [9000, nil], [10_000, "over"]],
@@ -171,14 +171,14 @@ class ClockTest < Minitest::Test
 
   def test_no_figure_stands_beside_do_not_lift_it
     [%w[fish_on in_net lifted], %w[fish_on in_net lifted back_in_water], []].each do |acts|
-      shown = marks(9000, *acts, what: Fish::TROUT, water_temp_c: 17).first
+      shown = marks(9000, *acts, species: Fish::TROUT, water_temp_c: 17).first
 
       assert_nil shown[:seconds]
       refute_match(/\d s\b/, shown[:words])
     end
     assert_equal(
       [%w[stop none]],
-      marks(0, what: Fish::TROUT, water_temp_c: 17).map { |mark| mark.values_at(:tone, :counts) }
+      marks(0, species: Fish::TROUT, water_temp_c: 17).map { |mark| mark.values_at(:tone, :counts) }
     )
   end
 

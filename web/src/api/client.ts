@@ -54,8 +54,8 @@ export const bytes = (body: Blob) => ({
 
 async function codeOf(response: Response): Promise<string | undefined> {
   try {
-    const told: unknown = await response.clone().json()
-    return isRefusal(told) ? told.code : undefined
+    const body: unknown = await response.clone().json()
+    return isRefusal(body) ? body.code : undefined
   } catch {
     return undefined
   }

@@ -12,7 +12,7 @@ export type Waiting =
 export type Alike =
   paths['/api/imports/{number}/waiting']['post']['requestBody']['content']['application/json']
 
-const at = (id: number) => ({ params: { path: { number: String(id) } } })
+const numbered = (id: number) => ({ params: { path: { number: String(id) } } })
 
 /** Old records out of other people's tables. */
 export const imports = {
@@ -24,17 +24,19 @@ export const imports = {
         ...bytes(file),
       }),
     ),
-  show: (id: number) => answer(client.GET('/api/imports/{number}', at(id))),
+  show: (id: number) => answer(client.GET('/api/imports/{number}', numbered(id))),
   map: (id: number, mapping: TableMapping, keep_as: string | null) =>
-    answer(client.PUT('/api/imports/{number}/mapping', { ...at(id), body: { mapping, keep_as } })),
+    answer(
+      client.PUT('/api/imports/{number}/mapping', { ...numbered(id), body: { mapping, keep_as } }),
+    ),
   heading: (id: number, has_heading: boolean) =>
-    answer(client.PUT('/api/imports/{number}/heading', { ...at(id), body: { has_heading } })),
+    answer(client.PUT('/api/imports/{number}/heading', { ...numbered(id), body: { has_heading } })),
   run: (id: number, act: Act) =>
-    answer(client.POST('/api/imports/{number}/run', { ...at(id), body: { act } })),
-  undo: (id: number) => answer(client.POST('/api/imports/{number}/undo', at(id))),
-  waiting: (id: number) => answer(client.GET('/api/imports/{number}/waiting', at(id))),
+    answer(client.POST('/api/imports/{number}/run', { ...numbered(id), body: { act } })),
+  undo: (id: number) => answer(client.POST('/api/imports/{number}/undo', numbered(id))),
+  waiting: (id: number) => answer(client.GET('/api/imports/{number}/waiting', numbered(id))),
   decideAlike: (id: number, body: Alike) =>
-    answer(client.POST('/api/imports/{number}/waiting', { ...at(id), body })),
+    answer(client.POST('/api/imports/{number}/waiting', { ...numbered(id), body })),
   refused: (id: number, after: number) =>
     answer(
       client.GET('/api/imports/{number}/refused', {

@@ -9,16 +9,16 @@ export function useAct() {
   const running = ref(0)
   const busy = computed(() => running.value > 0)
   const refusal = ref<Trouble | null>(null)
-  const said = ref('')
+  const notice = ref('')
   let asked = 0
 
   /** False when it was refused. */
-  async function run(what: () => Promise<void>): Promise<boolean> {
+  async function run(act: () => Promise<void>): Promise<boolean> {
     running.value++
     refusal.value = null
-    said.value = ''
+    notice.value = ''
     try {
-      await what()
+      await act()
       return true
     } catch (thrown) {
       refusal.value = trouble(thrown)
@@ -32,19 +32,19 @@ export function useAct() {
    * What somebody looks at by choosing: of answers that are on their way only that to the newest
    * question is kept, whichever comes last. True when this one was.
    */
-  async function read<T>(ask: () => Promise<T>, keep: (told: T) => void): Promise<boolean> {
+  async function read<T>(ask: () => Promise<T>, keep: (answer: T) => void): Promise<boolean> {
     const mine = ++asked
     let kept = false
     await run(async () => {
       try {
-        const told = await ask()
+        const answer = await ask()
         kept = mine === asked
-        if (kept) keep(told)
+        if (kept) keep(answer)
       } catch (thrown) {
         if (mine === asked) throw thrown
       }
     })
     return kept
   }
-  return { busy, refusal, said, run, read }
+  return { busy, refusal, notice, run, read }
 }

@@ -1,2 +1,2 @@
-/** The door for one trip card, or for none: ask(question, given) gives plain data. */
-export function openField(card: unknown): (question: string, given: unknown) => unknown
+/** The door for one trip card, or for none: ask(question, asked) gives plain data. */
+export function openField(card: unknown): (question: string, asked: unknown) => unknown

@@ -1,7 +1,7 @@
 import Opal from './core.generated.js'
-import { asker, given } from './plain.js'
+import { asker, toRuby } from './plain.js'
 
-/** The door for one trip card, or for none: ask(question, given) gives plain data. */
+/** The door for one trip card, or for none: ask(question, asked) gives plain data. */
 export function openField(card) {
-  return asker(Opal, Opal.Core.Field.$new(given(Opal, card)))
+  return asker(Opal, Opal.Core.Field.$new(toRuby(Opal, card)))
 }

@@ -33,7 +33,7 @@ export interface Line {
   technique: string | null
 }
 export type FishRecord = Schemas['FishSeen'] & { species_code: string; taps: Tap[] }
-export interface FishTold {
+export interface FishAnswer {
   stage: Stage
   since_ms: number | null
   out: boolean
@@ -94,28 +94,28 @@ export interface Refused {
 
 interface Questions {
   fish: {
-    given: { record: FishRecord; now_ms: number | null; units: 'metric' | 'imperial' }
-    told: FishTold | Refused
+    asked: { record: FishRecord; now_ms: number | null; units: 'metric' | 'imperial' }
+    answer: FishAnswer | Refused
   }
   number: {
-    given: { typed: string; of: 'fish' | 'pouch' }
-    told: { number: string; near: { number: string; slips: string[] }[] } | Refused
+    asked: { typed: string; of: 'fish' | 'pouch' }
+    answer: { number: string; near: { number: string; slips: string[] }[] } | Refused
   }
-  wrong_taps: { given: { taps: Tap[] }; told: { wrong: string | null } }
+  wrong_taps: { asked: { taps: Tap[] }; answer: { wrong: string | null } }
   first_aid: {
-    given: Record<string, never>
-    told: { cases: { key: string; title: string; lines: string[] }[] }
+    asked: Record<string, never>
+    answer: { cases: { key: string; title: string; lines: string[] }[] }
   }
   paper_rows: {
-    given: {
+    asked: {
       rows: Cells[]
       species: { code: string; common_name: string }[]
       first_number: string | null
     }
-    told: { rows: RowReading[] }
+    answer: { rows: RowReading[] }
   }
   measure: {
-    given: {
+    asked: {
       marks: Schemas['BenchMarks']
       shown: { width_px: number; height_px: number; focal_35mm: number | null }
       guild_key: string | null
@@ -126,23 +126,23 @@ interface Questions {
         length_sd_mm: number | null
       } | null
     }
-    told: Measured | Refused
+    answer: Measured | Refused
   }
 }
 
 export interface Field {
   ask<Q extends keyof Questions>(
     question: Q,
-    given: Questions[Q]['given'],
-  ): Promise<Questions[Q]['told']>
+    asked: Questions[Q]['asked'],
+  ): Promise<Questions[Q]['answer']>
 }
-export const isRefused = (told: object): told is Refused => 'refused' in told
+export const isRefused = (answer: object): answer is Refused => 'refused' in answer
 
 let worker: Worker | null = null
 /** Kept here too: a worker that was lost is given them again. */
 const cards = new Map<number, Card>()
 let questions = 0
-const asked = new Map<number, { done: (told: never) => void; failed: (why: Error) => void }>()
+const asked = new Map<number, { done: (answer: never) => void; failed: (why: Error) => void }>()
 
 function wake(): Worker {
   if (worker) return worker
@@ -151,7 +151,7 @@ function wake(): Worker {
     const question = asked.get(data.id)
     asked.delete(data.id)
     if (data.bug) question?.failed(new Error(data.bug))
-    else question?.done(data.told as never)
+    else question?.done(data.answer as never)
   }
   worker.onerror = () => {
     asked.forEach(({ failed }) =>
@@ -176,11 +176,11 @@ export function openField(card: Card | null): Field {
     awake.postMessage({ door, card: cards.get(door) } satisfies ToWorker)
   }
   return {
-    ask: (question, given) =>
+    ask: (question, input) =>
       new Promise((done, failed) => {
         const id = ++questions
         asked.set(id, { done, failed })
-        wake().postMessage({ door, id, question, given: plain(given) } satisfies ToWorker)
+        wake().postMessage({ door, id, question, asked: plain(input) } satisfies ToWorker)
       }),
   }
 }

@@ -8,20 +8,20 @@ export interface ToWorker {
   card?: unknown
   id?: number
   question?: string
-  given?: unknown
+  asked?: unknown
 }
 export interface FromWorker {
   id: number
-  told?: unknown
+  answer?: unknown
   bug?: string
 }
 
 self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
-  const { door, card, id, question, given } = data
+  const { door, card, id, question, asked } = data
   if (card) doors.set(door, openField(card))
   if (id === undefined) return
   try {
-    self.postMessage({ id, told: doors.get(door)!(question!, given) } satisfies FromWorker)
+    self.postMessage({ id, answer: doors.get(door)!(question!, asked) } satisfies FromWorker)
   } catch (thrown) {
     self.postMessage({ id, bug: String(thrown) } satisfies FromWorker)
   }

@@ -17,7 +17,7 @@ const { picture, open = 0 } = defineProps<{
       :d="picture.jaw.path"
       :transform="`rotate(${-open} ${picture.jaw.joint.join(' ')})`"
     />
-    <path v-for="(one, index) in picture.layers" :key="index" :class="one.as" :d="one.path" />
+    <path v-for="(layer, index) in picture.layers" :key="index" :class="layer.as" :d="layer.path" />
     <circle class="eye" :cx="picture.eye[0]" :cy="picture.eye[1]" :r="picture.eye[2]" />
     <circle class="dark" :cx="picture.eye[0]" :cy="picture.eye[1]" :r="picture.eye[2]! / 2" />
   </g>

@@ -6,13 +6,14 @@ import TechniqueStep from './TechniqueStep.vue'
 
 /** One technique card, step by step, by touch or by the arrow keys. */
 const { card } = defineProps<{ card: TechniqueCard }>()
-const at = ref(0)
+const current = ref(0)
 watch(
   () => card.key,
-  () => (at.value = 0),
+  () => (current.value = 0),
 )
-const step = computed(() => card.steps[at.value] ?? card.steps[0]!)
-const go = (by: number) => (at.value = Math.min(card.steps.length - 1, Math.max(0, at.value + by)))
+const step = computed(() => card.steps[current.value] ?? card.steps[0]!)
+const go = (by: number) =>
+  (current.value = Math.min(card.steps.length - 1, Math.max(0, current.value + by)))
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'ArrowRight') go(1)
   if (event.key === 'ArrowLeft') go(-1)
@@ -23,15 +24,19 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <div class="steps">
     <TechniqueStep :step="step" :guild="card.guild" />
     <p class="says" aria-live="polite">
-      <b class="figures">{{ at + 1 }}</b> {{ step.says }}<br />
+      <b class="figures">{{ current + 1 }}</b> {{ step.says }}<br />
       <span class="look fault">Look: {{ step.look }}.</span>
     </p>
     <p class="row">
-      <el-button size="large" :disabled="at === 0" @click="go(-1)">Back</el-button>
-      <el-button size="large" type="primary" :disabled="at === card.steps.length - 1" @click="go(1)"
+      <el-button size="large" :disabled="current === 0" @click="go(-1)">Back</el-button>
+      <el-button
+        size="large"
+        type="primary"
+        :disabled="current === card.steps.length - 1"
+        @click="go(1)"
         >Next step</el-button
       >
-      <span class="soft">{{ at + 1 }} of {{ card.steps.length }}; arrow keys step too</span>
+      <span class="soft">{{ current + 1 }} of {{ card.steps.length }}; arrow keys step too</span>
     </p>
   </div>
 </template>

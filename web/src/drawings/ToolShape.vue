@@ -7,7 +7,7 @@ defineProps<{ tool: Tool | string }>()
 
 <template>
   <g transform="scale(0.1)">
-    <path v-for="(one, index) in TOOLS[tool]" :key="index" :class="one.as" :d="one.path" />
+    <path v-for="(shape, index) in TOOLS[tool]" :key="index" :class="shape.as" :d="shape.path" />
   </g>
 </template>
 

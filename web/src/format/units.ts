@@ -80,15 +80,15 @@ export function daysText(days: number): string {
 
 /** Made once, when first asked for: making one costs more than the formatting. */
 const clockTime: Record<string, Intl.DateTimeFormat> = {}
-export function timeText(at: string | number): string {
+export function timeText(moment: string | number): string {
   const locale = LOCALE[dates.value]
   clockTime[locale] ??= new Intl.DateTimeFormat(locale, { hour: '2-digit', minute: '2-digit' })
-  return clockTime[locale].format(new Date(at))
+  return clockTime[locale].format(new Date(moment))
 }
 
 /** The day here, as 2026-05-31. */
-export function localDate(at: Date = new Date()): string {
-  return `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`
+export function localDate(moment: Date = new Date()): string {
+  return `${moment.getFullYear()}-${String(moment.getMonth() + 1).padStart(2, '0')}-${String(moment.getDate()).padStart(2, '0')}`
 }
 
 const WINDS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW']

@@ -23,7 +23,7 @@ interface Waiting {
   notes: { key: string; value: unknown }[]
 }
 
-const isUnsent = (one: KeptEncounter) => one.sending !== 'sent'
+const isUnsent = (record: KeptEncounter) => record.sending !== 'sent'
 
 /** How much of a member has not reached the server. */
 export async function unsentOf(memberId: string) {
@@ -69,7 +69,7 @@ export async function comeBack(memberId: string): Promise<boolean> {
       sealed.data,
     )
     const { encounters, photos, notes } = JSON.parse(new TextDecoder().decode(opened)) as Waiting
-    for (const one of encounters) await keepEncounter(one)
+    for (const encounter of encounters) await keepEncounter(encounter)
     for (const { bytes, type, ...photo } of photos)
       await keepPhoto({ ...photo, blob: new Blob([fromText(bytes)], { type }) })
     for (const { key, value } of notes) await keepNote(key, value)
@@ -86,10 +86,11 @@ async function sealKey() {
   return crypto.subtle.importKey('raw', fromText(key), 'AES-GCM', false, ['encrypt', 'decrypt'])
 }
 
-const fromText = (text: string) => Uint8Array.from(atob(text), (one) => one.charCodeAt(0))
+const fromText = (text: string) =>
+  Uint8Array.from(atob(text), (character) => character.charCodeAt(0))
 function toText(bytes: Uint8Array) {
   let text = ''
-  for (let at = 0; at < bytes.length; at += 8192)
-    text += String.fromCharCode(...bytes.subarray(at, at + 8192))
+  for (let start = 0; start < bytes.length; start += 8192)
+    text += String.fromCharCode(...bytes.subarray(start, start + 8192))
   return btoa(text)
 }

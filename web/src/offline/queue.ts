@@ -46,25 +46,32 @@ export const useQueue = defineStore('queue', () => {
   let draining: Promise<void> | null = null
   let timer: number | undefined
 
-  const waiting = computed(() => encounters.value.filter((one) => one.sending === 'waiting'))
-  const held = computed(() => encounters.value.filter((one) => one.sending === 'held'))
-  const photosWaiting = computed(() => photos.value.filter((one) => one.why === null))
-  const oldestMs = computed(() => Math.min(...waiting.value.map((one) => one.saved_at)))
+  const waiting = computed(() =>
+    encounters.value.filter((encounter) => encounter.sending === 'waiting'),
+  )
+  const held = computed(() => encounters.value.filter((encounter) => encounter.sending === 'held'))
+  const photosWaiting = computed(() => photos.value.filter((photo) => photo.why === null))
+  const oldestMs = computed(() => Math.min(...waiting.value.map((record) => record.saved_at)))
 
   /** Of a phone that several share each sends and sees their own alone. */
   const owner = () => (session.member ?? session.last)?.id
-  const isOwn = (one: { member_id: string }) => one.member_id === owner()
+  const isOwn = (record: { member_id: string }) => record.member_id === owner()
   /** Whether the session is that of whose records these are. */
-  const maySend = (one: { member_id: string }) => one.member_id === session.member?.id
+  const maySend = (record: { member_id: string }) => record.member_id === session.member?.id
 
   /** What is unsent, and all of one trip. */
   async function load(tripId: string | null) {
     if (session.member) await comeBack(session.member.id)
-    const found = [...(await unsentEncounters()), ...(tripId ? await encountersOfTrip(tripId) : [])]
-    const kept = found.filter(isOwn)
+    const stored = [
+      ...(await unsentEncounters()),
+      ...(tripId ? await encountersOfTrip(tripId) : []),
+    ]
+    const kept = stored.filter(isOwn)
     // A fish that was let go while the device was read stays.
-    const meanwhile = encounters.value.filter((one) => one.sending !== 'sent' && isOwn(one))
-    const all = new Map([...meanwhile, ...kept].map((one) => [one.id, one]))
+    const meanwhile = encounters.value.filter(
+      (record) => record.sending !== 'sent' && isOwn(record),
+    )
+    const all = new Map([...meanwhile, ...kept].map((record) => [record.id, record]))
     encounters.value = [...all.values()].toSorted((a, b) => a.saved_at - b.saved_at)
     photos.value = (await keptPhotos()).filter(isOwn)
     void drain().then(askHeld)
@@ -73,7 +80,7 @@ export const useQueue = defineStore('queue', () => {
 
   /** Keeps it here first; the network is never waited for. */
   async function save(encounter: Pick<KeptEncounter, 'id' | 'member_id' | 'body' | 'fish'>) {
-    const before = encounters.value.find((one) => one.id === encounter.id)
+    const before = encounters.value.find((record) => record.id === encounter.id)
     const kept: KeptEncounter = {
       ...encounter,
       saved_at: before?.saved_at ?? nowMs(),
@@ -86,7 +93,7 @@ export const useQueue = defineStore('queue', () => {
 
   async function put(kept: KeptEncounter) {
     const others = encounters.value.slice()
-    const index = others.findIndex((one) => one.id === kept.id)
+    const index = others.findIndex((other) => other.id === kept.id)
     if (index < 0) others.push(kept)
     else others[index] = kept
     encounters.value = others
@@ -102,7 +109,7 @@ export const useQueue = defineStore('queue', () => {
 
   async function removePhoto(id: string) {
     await dropPhoto(id)
-    photos.value = photos.value.filter((one) => one.id !== id)
+    photos.value = photos.value.filter((photo) => photo.id !== id)
   }
 
   /**
@@ -110,7 +117,8 @@ export const useQueue = defineStore('queue', () => {
    * knows it.
    */
   async function askHeld() {
-    for (const one of held.value.filter(maySend)) if ((await sendHalved([one])) === 'down') return
+    for (const record of held.value.filter(maySend))
+      if ((await sendHalved([record])) === 'down') return
   }
 
   function drain(): Promise<void> {
@@ -136,14 +144,14 @@ export const useQueue = defineStore('queue', () => {
    */
   async function sendRecords(): Promise<boolean> {
     const tried = new Set<string>()
-    const mark = (one: KeptEncounter) => `${one.id} ${one.body.revision}`
+    const mark = (record: KeptEncounter) => `${record.id} ${record.body.revision}`
     let whole = true
     for (;;) {
       const batch = waiting.value
-        .filter((one) => maySend(one) && !tried.has(mark(one)))
+        .filter((record) => maySend(record) && !tried.has(mark(record)))
         .slice(0, BATCH)
       if (!batch.length) return whole
-      batch.forEach((one) => tried.add(mark(one)))
+      batch.forEach((record) => tried.add(mark(record)))
       const outcome = await sendHalved(batch)
       if (outcome === 'down') return false
       if (outcome === 'some') whole = false
@@ -164,8 +172,8 @@ export const useQueue = defineStore('queue', () => {
         await sendHalved(batch.slice(middle)),
       ]
       return (
-        outcomes.find((one) => one === 'down') ??
-        outcomes.find((one) => one === 'some') ??
+        outcomes.find((outcome) => outcome === 'down') ??
+        outcomes.find((outcome) => outcome === 'some') ??
         'answered'
       )
     }
@@ -177,23 +185,23 @@ export const useQueue = defineStore('queue', () => {
 
   async function send(batch: KeptEncounter[]): Promise<Outcome> {
     const { answers } = await api.recordBatch(
-      batch.map((one) => ({ id: one.id, encounter: one.body })),
+      batch.map((record) => ({ id: record.id, encounter: record.body })),
       new Date(nowMs()).toISOString(),
     )
-    const told = new Map(answers.map((answer) => [answer.id, answer]))
-    for (const one of batch) {
-      const answer = told.get(one.id)
+    const answered = new Map(answers.map((answer) => [answer.id, answer]))
+    for (const record of batch) {
+      const answer = answered.get(record.id)
       if (answer)
-        await settle(one, answer.answer === 'held' ? 'held' : 'sent', answer.message, answer)
+        await settle(record, answer.answer === 'held' ? 'held' : 'sent', answer.message, answer)
     }
-    return batch.every((one) => told.has(one.id)) ? 'answered' : 'some'
+    return batch.every((record) => answered.has(record.id)) ? 'answered' : 'some'
   }
 
   async function sendPhotos(): Promise<boolean> {
     let whole = true
     for (const photo of photosWaiting.value.filter(maySend)) {
       const fish =
-        encounters.value.find((one) => one.id === photo.encounter_id) ??
+        encounters.value.find((encounter) => encounter.id === photo.encounter_id) ??
         (await keptEncounter(photo.encounter_id))
       // A fish that is still in hand or held back keeps its pictures here.
       if (fish?.sending !== 'sent') continue
@@ -223,7 +231,7 @@ export const useQueue = defineStore('queue', () => {
   async function refusePhoto(photo: KeptPhoto, why: string) {
     const refused = { ...photo, why }
     await keepPhoto(refused)
-    photos.value = photos.value.map((one) => (one.id === photo.id ? refused : one))
+    photos.value = photos.value.map((kept) => (kept.id === photo.id ? refused : kept))
   }
 
   /**
@@ -248,13 +256,13 @@ export const useQueue = defineStore('queue', () => {
    * A correction may have been saved while the older revision was on its way: then it still waits.
    */
   async function settle(
-    one: KeptEncounter,
+    record: KeptEncounter,
     sending: 'sent' | 'held',
     why: Schemas['BatchAnswer']['message'],
     answer?: Schemas['BatchAnswer'],
   ) {
-    const now = encounters.value.find((kept) => kept.id === one.id) ?? one
-    if (now.body.revision === one.body.revision)
+    const now = encounters.value.find((kept) => kept.id === record.id) ?? record
+    if (now.body.revision === record.body.revision)
       await put({
         ...now,
         sending,

@@ -123,7 +123,7 @@ interface Everything {
 export async function everythingOf(memberId: string): Promise<Everything> {
   const base = await db()
   const own = <T extends { member_id: string }>(all: T[]) =>
-    all.filter((one) => one.member_id === memberId)
+    all.filter((record) => record.member_id === memberId)
   const keys = (await base.getAllKeys('notes')).filter((key) => key.endsWith(memberId))
   return {
     encounters: own(await base.getAll('encounters')),
@@ -135,8 +135,8 @@ export async function everythingOf(memberId: string): Promise<Everything> {
 async function drop({ encounters, photos, notes }: Everything) {
   const base = await db()
   await Promise.all([
-    ...encounters.map((one) => base.delete('encounters', one.id)),
-    ...photos.map((one) => base.delete('photos', one.id)),
+    ...encounters.map((record) => base.delete('encounters', record.id)),
+    ...photos.map((photo) => base.delete('photos', photo.id)),
     ...notes.map(({ key }) => base.delete('notes', key)),
   ])
 }
@@ -148,7 +148,7 @@ export const clearMember = async (memberId: string) => drop(await everythingOf(m
 export async function clearSentOf(memberId: string) {
   const { encounters, notes } = await everythingOf(memberId)
   await drop({
-    encounters: encounters.filter((one) => one.sending === 'sent'),
+    encounters: encounters.filter((encounter) => encounter.sending === 'sent'),
     photos: [],
     notes: notes.filter(({ key }) => key.startsWith('card:')),
   })

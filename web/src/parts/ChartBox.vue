@@ -134,7 +134,7 @@ const savePicture = () =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(row, at) in rows" :key="at">
+            <tr v-for="(row, index) in rows" :key="index">
               <td v-for="(value, place) in row" :key="place" class="tabular">{{ value ?? '–' }}</td>
             </tr>
           </tbody>

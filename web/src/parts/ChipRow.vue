@@ -5,15 +5,18 @@ const props = defineProps<{
   options: Record<string, string>
   chosen: Value | null | undefined | readonly Value[]
 }>()
-const emit = defineEmits<{ one: [value: Value | null]; many: [values: Value[]] }>()
+const emit = defineEmits<{ single: [value: Value | null]; many: [values: Value[]] }>()
 
 const on = (value: string) =>
   Array.isArray(props.chosen) ? props.chosen.includes(value as Value) : props.chosen === value
 function touch(key: string) {
   const value = key as Value
   if (Array.isArray(props.chosen))
-    emit('many', on(value) ? props.chosen.filter((one) => one !== value) : [...props.chosen, value])
-  else emit('one', on(value) ? null : value)
+    emit(
+      'many',
+      on(value) ? props.chosen.filter((chosen) => chosen !== value) : [...props.chosen, value],
+    )
+  else emit('single', on(value) ? null : value)
 }
 </script>
 

@@ -6,7 +6,7 @@ import { DAY_FORMAT, dates } from '@/format/units'
 defineProps<{ label: string; name?: string; min?: string; max?: string }>()
 const day = defineModel<string | null>({ default: null })
 const format = computed(() => DAY_FORMAT[dates.value])
-const given = computed({
+const typed = computed({
   get: () => day.value ?? '',
   set: (value: string | null) => (day.value = value || null),
 })
@@ -15,7 +15,7 @@ const given = computed({
 <template>
   <el-date-picker
     :id="name"
-    v-model="given"
+    v-model="typed"
     type="date"
     size="large"
     class="day-field"

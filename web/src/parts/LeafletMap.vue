@@ -74,7 +74,7 @@ onMounted(async () => {
   const drawn = new GeoJSON(coast, {
     interactive: false,
     style: (feature) => ({ className: `coast ${feature?.properties.kind}`, weight: 1 }),
-    pointToLayer: (feature, at) => placeName(feature, 'place-name', at.lat, at.lng),
+    pointToLayer: (feature, latLng) => placeName(feature, 'place-name', latLng.lat, latLng.lng),
     onEachFeature: (feature, layer) => {
       if (feature.properties.kind !== 'land' || !map) return
       const middle = (layer as Polyline).getBounds().getCenter()
@@ -116,7 +116,7 @@ function draw() {
   const places = props.places ?? []
   if (props.joined && places.length > 1)
     add(
-      new Polyline(places.map(at), {
+      new Polyline(places.map(latLngOf), {
         className: 'way',
         weight: 2,
         dashArray: '6 6',
@@ -128,12 +128,14 @@ function draw() {
   )
   if (corners.value.length)
     add(new Polygon(corners.value, { className: 'drawn', weight: 2, interactive: false }))
-  corners.value.forEach((one) =>
-    add(new CircleMarker(one, { radius: 5, className: 'picked', weight: 2, interactive: false })),
+  corners.value.forEach((corner) =>
+    add(
+      new CircleMarker(corner, { radius: 5, className: 'picked', weight: 2, interactive: false }),
+    ),
   )
   const words = new Map<string, string>()
   places.forEach((place, index) => {
-    const key = at(place).join()
+    const key = latLngOf(place).join()
     const word = place.label ?? String(index + 1)
     words.set(key, words.has(key) ? `${words.get(key)} ${word}` : word)
   })
@@ -147,7 +149,7 @@ function draw() {
       add(new Rectangle(cell, { className: 'cell', weight: 2, interactive: false }))
     } else
       add(
-        new CircleMarker(at(place), {
+        new CircleMarker(latLngOf(place), {
           radius: 9,
           className: 'spot',
           weight: 2,
@@ -155,12 +157,12 @@ function draw() {
         }),
       )
     add(
-      new Marker(at(place), {
+      new Marker(latLngOf(place), {
         interactive: false,
         keyboard: false,
         icon: new DivIcon({
           className: 'place-index',
-          html: words.get(at(place).join()),
+          html: words.get(latLngOf(place).join()),
           iconSize: [60, 18],
           iconAnchor: [30, 9],
         }),
@@ -169,7 +171,7 @@ function draw() {
   })
   if (picked.value)
     add(
-      new CircleMarker(at(picked.value), {
+      new CircleMarker(latLngOf(picked.value), {
         radius: 11,
         className: 'picked',
         weight: 3,
@@ -178,7 +180,7 @@ function draw() {
     )
   if (places.length && !props.drawable && !props.pickable)
     map.fitBounds(
-      new LatLngBounds(places.map(at))
+      new LatLngBounds(places.map(latLngOf))
         .pad(places.length > 2 ? 0.05 : 0.5)
         .extend(around(places[0]!)),
       { maxZoom: 11 },
@@ -190,7 +192,7 @@ function add(layer: Layer) {
 }
 
 const nearer = (by: number) => map?.setZoom(map.getZoom() + by)
-const at = (place: PickedPlace): LatLngTuple => [place.lat_deg, place.lon_deg]
+const latLngOf = (place: PickedPlace): LatLngTuple => [place.lat_deg, place.lon_deg]
 /** Enough of the coast to know where one is. */
 const around = (place: PickedPlace) =>
   new LatLngBounds(

@@ -25,11 +25,11 @@ export interface NamedPlace {
 export async function namedPlaces(): Promise<NamedPlace[]> {
   const { features } = await loadCoast()
   return features
-    .filter((one) => one.properties?.kind === 'place')
-    .map((one) => ({
-      name: String(one.properties!.name),
-      lon_deg: (one.geometry as Point).coordinates[0]!,
-      lat_deg: (one.geometry as Point).coordinates[1]!,
+    .filter((feature) => feature.properties?.kind === 'place')
+    .map((feature) => ({
+      name: String(feature.properties!.name),
+      lon_deg: (feature.geometry as Point).coordinates[0]!,
+      lat_deg: (feature.geometry as Point).coordinates[1]!,
     }))
     .toSorted((a, b) => a.name.localeCompare(b.name))
 }

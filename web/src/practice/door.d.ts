@@ -1,1 +1,1 @@
-export function openPractice(card: unknown): (question: string, given: unknown) => unknown
+export function openPractice(card: unknown): (question: string, asked: unknown) => unknown

@@ -1,7 +1,7 @@
 import Opal from './practice.generated.js'
-import { asker, given } from '../core/plain.js'
+import { asker, toRuby } from '../core/plain.js'
 
-/** The door of the trainer: ask(question, given) gives plain data. See core/practice/door.rb. */
+/** The door of the trainer: ask(question, asked) gives plain data. See core/practice/door.rb. */
 export function openPractice(card) {
-  return asker(Opal, Opal.Core.Practice.Door.$new(given(Opal, card)))
+  return asker(Opal, Opal.Core.Practice.Door.$new(toRuby(Opal, card)))
 }

@@ -49,7 +49,7 @@ const MOST_AT_ONCE = 200
 
 let worker: Worker | null = null
 let count = 0
-const waiting = new Map<number, { done: (told: never) => void; failed: (why: Error) => void }>()
+const waiting = new Map<number, { done: (answer: never) => void; failed: (why: Error) => void }>()
 let ready: Promise<void> | null = null
 
 /** With what was fetched last where there is no signal. */
@@ -68,27 +68,27 @@ async function card(): Promise<unknown> {
 /** Technique cards that the schools in force show; all of them where nobody knows. */
 export async function shownCards(): Promise<string[] | null> {
   return card().then(
-    (told) => (told as { cards: string[] }).cards,
+    (answer) => (answer as { cards: string[] }).cards,
     () => null,
   )
 }
 
 async function open() {
-  const told = await card()
+  const answer = await card()
   worker = new Worker(new URL('./trainer.ts', import.meta.url), {
     type: 'module',
     name: 'practice',
   })
-  worker.onmessage = ({ data }: MessageEvent<{ id: number; told?: never; bug?: string }>) => {
+  worker.onmessage = ({ data }: MessageEvent<{ id: number; answer?: never; bug?: string }>) => {
     const asked = waiting.get(data.id)
     waiting.delete(data.id)
     if (data.bug) asked?.failed(new Error(data.bug))
-    else asked?.done(data.told as never)
+    else asked?.done(data.answer as never)
   }
-  worker.postMessage({ card: told })
+  worker.postMessage({ card: answer })
 }
 
-async function ask<T>(question: string, given: unknown): Promise<T> {
+async function ask<T>(question: string, asked: unknown): Promise<T> {
   ready ??= open().catch((thrown: unknown) => {
     ready = null
     throw thrown
@@ -97,7 +97,7 @@ async function ask<T>(question: string, given: unknown): Promise<T> {
   return new Promise<T>((done, failed) => {
     const id = ++count
     waiting.set(id, { done, failed })
-    worker!.postMessage({ id, question, given })
+    worker!.postMessage({ id, question, asked })
   })
 }
 
@@ -110,8 +110,8 @@ export const trainer = {
     (await ask<{ items: { key: string; name: string }[] }>('shed', { task })).items,
   scenes: async () => (await ask<{ scenes: Scene[] }>('scenes', {})).scenes,
   begin: (scene: string, seed: number) => ask<LandingState>('begin', { scene, seed }),
-  advance: (given: { ms: number; winds: boolean; drag_percent: number; act: string | null }) =>
-    ask<LandingState>('advance', given),
+  advance: (asked: { ms: number; winds: boolean; drag_percent: number; act: string | null }) =>
+    ask<LandingState>('advance', asked),
   well: (scene: string, seed: number) => ask<Debrief>('well', { scene, seed }),
 }
 
@@ -128,19 +128,19 @@ export async function progress(): Promise<Progress | null> {
     return kept<Progress>(PROGRESS)
   }
 }
-const remember = (told: Progress) => {
-  localStorage.setItem(PROGRESS, JSON.stringify(told))
-  return told
+const remember = (progress: Progress) => {
+  localStorage.setItem(PROGRESS, JSON.stringify(progress))
+  return progress
 }
 
 async function send(): Promise<Progress> {
   const results = (kept<PracticeResult[]>(WAITING) ?? []).slice(0, MOST_AT_ONCE)
   if (!results.length) return practice.open()
-  const told = await practice.keep(results)
-  const sent = new Set(results.map((one) => one.id))
-  const rest = (kept<PracticeResult[]>(WAITING) ?? []).filter((one) => !sent.has(one.id))
-  localStorage.setItem(WAITING, JSON.stringify(rest))
-  return told
+  const answer = await practice.keep(results)
+  const sent = new Set(results.map((result) => result.id))
+  const remaining = (kept<PracticeResult[]>(WAITING) ?? []).filter((result) => !sent.has(result.id))
+  localStorage.setItem(WAITING, JSON.stringify(remaining))
+  return answer
 }
 
 /** Kept on the device first; sent when that works. */
@@ -154,8 +154,8 @@ export const waitingResults = () => (kept<PracticeResult[]>(WAITING) ?? []).leng
 const SEEDS = 2147483646
 /** One that the server gave out, so that the result counts; without any it is practice alone. */
 export function newSeed() {
-  const told = kept<Progress>(PROGRESS)
-  const seed = told?.seeds?.shift()
-  if (told) remember(told)
+  const progress = kept<Progress>(PROGRESS)
+  const seed = progress?.seeds?.shift()
+  if (progress) remember(progress)
   return seed ?? Math.floor(Math.random() * SEEDS)
 }

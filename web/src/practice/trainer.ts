@@ -4,12 +4,12 @@ let ask: ReturnType<typeof openPractice> | null = null
 
 self.onmessage = ({
   data,
-}: MessageEvent<{ card?: unknown; id?: number; question?: string; given?: unknown }>) => {
-  const { card, id, question, given } = data
+}: MessageEvent<{ card?: unknown; id?: number; question?: string; asked?: unknown }>) => {
+  const { card, id, question, asked } = data
   if (card) ask = openPractice(card)
   if (id === undefined) return
   try {
-    self.postMessage({ id, told: ask!(question!, given) })
+    self.postMessage({ id, answer: ask!(question!, asked) })
   } catch (thrown) {
     self.postMessage({ id, bug: String(thrown) })
   }

@@ -65,18 +65,18 @@ const CODE: Record<string, string> = {
 const spaced = (code: string) => code.replaceAll('_', ' ')
 export const changeWord = (name: string) => NAME[name] ?? spaced(name)
 
-export function changeValue(one: unknown): string {
-  if (one === null || one === undefined || one === '') return 'nothing'
-  if (Array.isArray(one)) return one.length ? one.map(changeValue).join(', ') : 'nothing'
-  if (typeof one === 'object') {
-    const parts = Object.entries(one).filter(
+export function changeValue(entry: unknown): string {
+  if (entry === null || entry === undefined || entry === '') return 'nothing'
+  if (Array.isArray(entry)) return entry.length ? entry.map(changeValue).join(', ') : 'nothing'
+  if (typeof entry === 'object') {
+    const parts = Object.entries(entry).filter(
       ([, value]) => value !== null && JSON.stringify(value) !== '{}',
     )
     return parts.length
       ? parts.map(([key, value]) => `${changeWord(key)} ${changeValue(value)}`).join(', ')
       : 'nothing'
   }
-  const text = String(one)
+  const text = String(entry)
   if (/^\d{4}-\d\d-\d\d[T ]\d/.test(text)) return `${shortDateText(text)}, ${timeText(text)}`
   if (/^\d{4}-\d\d-\d\d$/.test(text)) return shortDateText(text)
   if (/^[0-9a-f-]{36}$/.test(text)) return `…${text.slice(-6)}`

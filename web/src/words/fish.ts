@@ -67,17 +67,18 @@ export const LETTER: Record<string, string> = {
   question_to_member: 'the question to the member',
 }
 /** The day of a catch as far as it is known. */
-export function whenText(one: {
+export function whenText(moment: {
   caught_on: string
   day_said: string
   caught_from: string | null
 }): string {
-  if (one.day_said === 'unknown') return `before ${dateText(one.caught_on)}, the day is not known`
-  if (one.day_said === 'span')
-    return one.caught_from
-      ? `between ${dateText(one.caught_from)} and ${dateText(one.caught_on)}`
-      : `by ${dateText(one.caught_on)}`
-  return dateText(one.caught_on)
+  if (moment.day_said === 'unknown')
+    return `before ${dateText(moment.caught_on)}, the day is not known`
+  if (moment.day_said === 'span')
+    return moment.caught_from
+      ? `between ${dateText(moment.caught_from)} and ${dateText(moment.caught_on)}`
+      : `by ${dateText(moment.caught_on)}`
+  return dateText(moment.caught_on)
 }
 
 export const REMOVAL: Record<string, string> = {

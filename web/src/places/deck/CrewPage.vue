@@ -14,7 +14,7 @@ import ClockPanel from './parts/ClockPanel.vue'
 import DraughtColumn from './parts/DraughtColumn.vue'
 import { wakeSound } from './sound'
 import { merged, useCrew, type SharedFish } from './useCrew'
-import { useFishTold } from './useFishTold'
+import { useFishAnswer } from './useFishAnswer'
 
 /** A tap right after somebody else's would be meant for the button that stood there before. */
 const GUARD_MS = 700
@@ -48,7 +48,7 @@ const crew = useCrew(
     })),
   (shared, heard) => {
     fish.value = shared.map((other) => {
-      const own = fish.value.find((one) => one.id === other.id)
+      const own = fish.value.find((shared) => shared.id === other.id)
       const taps = own ? merged(own.taps, other.taps, heard(other.id)) : other.taps
       if (own && taps) guarded.value = true
       return { ...other, taps: taps ?? own!.taps }
@@ -58,7 +58,7 @@ const crew = useCrew(
 onBeforeUnmount(crew.stop)
 
 /** The same question as the Deck's, of what the Deck knows, so that both are told the same. */
-const { told, trouble: coreTrouble } = useFishTold(
+const { byFish, trouble: coreTrouble } = useFishAnswer(
   field,
   () =>
     fish.value.map(({ id, species_code, seen, taps }) => ({
@@ -68,30 +68,31 @@ const { told, trouble: coreTrouble } = useFishTold(
   () => session.units,
 )
 const shown = computed(() => {
-  const inHand = fish.value.filter((one) => !hasEnded(one))
-  return (inHand.length ? inHand : fish.value.slice(-1)).map((one) => {
-    const acts = card.value!.acts.next[stageOf(one)] ?? []
-    const next: Act | null = hasEnded(one) ? null : (acts[0] ?? null)
+  const inHand = fish.value.filter((shared) => !hasEnded(shared))
+  return (inHand.length ? inHand : fish.value.slice(-1)).map((sharedFish) => {
+    const acts = card.value!.acts.next[stageOf(sharedFish)] ?? []
+    const next: Act | null = hasEnded(sharedFish) ? null : (acts[0] ?? null)
     return {
-      one,
+      caught: sharedFish,
       next,
       name:
-        card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish',
+        card.value!.species.find((kind) => kind.code === sharedFish.species_code)?.common_name ??
+        'Fish',
       others: acts.filter((act) => act === 'let_go' && act !== next),
-      told: told.value[one.id] ?? null,
+      answer: byFish.value[sharedFish.id] ?? null,
     }
   })
 })
 
-function tap(one: SharedFish, act: Act) {
+function tap(sharedFish: SharedFish, act: Act) {
   if (guarded.value) return
   wakeSound()
-  one.taps.push({ act, at: nowMs() })
+  sharedFish.taps.push({ act, at: nowMs() })
   void crew.sync()
 }
-function undo(one: SharedFish) {
-  one.taps.pop()
-  crew.tookBack(one.id, one.taps.length)
+function undo(sharedFish: SharedFish) {
+  sharedFish.taps.pop()
+  crew.tookBack(sharedFish.id, sharedFish.taps.length)
   void crew.sync()
 }
 </script>
@@ -108,31 +109,33 @@ function undo(one: SharedFish) {
       <p v-if="!shown.length" class="soft">
         No fish on yet. It shows here as soon as the Deck has one.
       </p>
-      <article v-for="{ one, name, told: now, next, others } in shown" :key="one.id">
-        <DraughtColumn class="draught" :told="now" />
+      <article v-for="{ caught, name, answer, next, others } in shown" :key="caught.id">
+        <DraughtColumn class="draught" :answer="answer" />
         <div class="side stack-2">
           <h2>{{ name }}</h2>
-          <ClockPanel :stage="stageOf(one)" :marks="now?.clock ?? null" />
-          <TagStreamer v-if="one.tag_number" :number="one.tag_number" />
+          <ClockPanel :stage="stageOf(caught)" :marks="answer?.clock ?? null" />
+          <TagStreamer v-if="caught.tag_number" :number="caught.tag_number" />
           <button
             v-if="next"
             type="button"
             class="next"
             data-testid="next"
             :aria-disabled="guarded"
-            @click="tap(one, next)"
+            @click="tap(caught, next)"
           >
             {{ ACT[next].button }}
           </button>
           <div class="others">
-            <button v-for="act in others" :key="act" type="button" @click="tap(one, act)">
+            <button v-for="act in others" :key="act" type="button" @click="tap(caught, act)">
               {{ ACT[act].button }}
             </button>
-            <button type="button" :disabled="!one.taps.length" @click="undo(one)">Undo</button>
+            <button type="button" :disabled="!caught.taps.length" @click="undo(caught)">
+              Undo
+            </button>
           </div>
           <!-- Below the keys, which must not move when a line comes or goes. -->
           <ul class="lines bare stack-2" aria-label="Now">
-            <li v-for="line in now?.lines" :key="line.text" class="line">{{ line.text }}</li>
+            <li v-for="line in answer?.lines" :key="line.text" class="line">{{ line.text }}</li>
           </ul>
         </div>
       </article>

@@ -57,7 +57,7 @@ const route = useRoute()
 onMounted(async () => {
   await load()
   // From Ready: the card of a coming day.
-  const coming = deck.value?.trips.find((one) => one.held_on === route.query.on)
+  const coming = deck.value?.trips.find((trip) => trip.held_on === route.query.on)
   if (coming) await takeCard(coming)
   void checkRoom()
 })
@@ -77,7 +77,7 @@ function showTechnique(key: string) {
   technique.value = key
   cover.value = 'technique'
 }
-const show = (what: Cover) => (cover.value = cover.value === what ? null : what)
+const show = (wanted: Cover) => (cover.value = cover.value === wanted ? null : wanted)
 function openTab(chosen: Tab) {
   tab.value = chosen
   cover.value = 'record'
@@ -100,7 +100,7 @@ const PARTS: [RegExp, Tab][] = [
   [/stage|revision/, 'times'],
 ]
 function heldPart(id: string): Tab | null {
-  const held = logged.value.find((one) => one.id === id)
+  const held = logged.value.find((record) => record.id === id)
   return held?.why
     ? (PARTS.find(([fields]) => held.fields.some((field) => fields.test(field)))?.[1] ?? 'times')
     : null

@@ -120,18 +120,18 @@ export const blankFish = (
 })
 
 /** Where the fish is: its last tap that was no mere mark. */
-export const stageOf = (one: { taps: Tap[] }): Stage =>
-  (one.taps.findLast((tap) => tap.act !== 'tag_in')?.act as Stage | undefined) ?? 'start'
-export const hasEnded = (one: { taps: Tap[] }) => ['let_go', 'kept'].includes(stageOf(one))
-export const isInHand = (one: FishInHand) => one.taps.length > 0 && !hasEnded(one)
+export const stageOf = (inHand: { taps: Tap[] }): Stage =>
+  (inHand.taps.findLast((tap) => tap.act !== 'tag_in')?.act as Stage | undefined) ?? 'start'
+export const hasEnded = (inHand: { taps: Tap[] }) => ['let_go', 'kept'].includes(stageOf(inHand))
+export const isInHand = (inHand: FishInHand) => inHand.taps.length > 0 && !hasEnded(inHand)
 
 /**
  * A page of before let the number stand in the fish from the start: it was never said to be in.
  */
-export const asSaid = (one: FishInHand): FishInHand =>
-  one.kind === 'tagged' && one.said_tag === null && !hasEnded(one)
-    ? { ...one, kind: 'untagged', offered: one.tag_numbers[0] ?? null, tag_numbers: [] }
-    : one
+export const asSaid = (inHand: FishInHand): FishInHand =>
+  inHand.kind === 'tagged' && inHand.said_tag === null && !hasEnded(inHand)
+    ? { ...inHand, kind: 'untagged', offered: inHand.tag_numbers[0] ?? null, tag_numbers: [] }
+    : inHand
 
 /**
  * The life of a record here: open from its first touch to the last, then closed; what comes next
@@ -139,34 +139,37 @@ export const asSaid = (one: FishInHand): FishInHand =>
  * reopened on purpose only. docs/ARCHITECTURE.md has the whole of it, with the server's part.
  */
 export type Life = 'open' | 'closed' | 'reopened'
-export const lifeOf = (one: FishInHand): Life =>
-  hasEnded(one) ? (one.reopened ? 'reopened' : 'closed') : 'open'
+export const lifeOf = (inHand: FishInHand): Life =>
+  hasEnded(inHand) ? (inHand.reopened ? 'reopened' : 'closed') : 'open'
 
 /**
  * A touch on a stage or a mark. Letting go without a word about the tag leaves the fish untagged,
  * and a question.
  */
-export function tapOn(one: FishInHand, act: Act, at: number, speaksAgainst: boolean) {
-  if (act === 'tag_in') sayTagIn(one)
-  one.taps.push({ act, at })
-  if (!hasEnded(one)) one.reopened = false
+export function tapOn(inHand: FishInHand, act: Act, now: number, speaksAgainst: boolean) {
+  if (act === 'tag_in') sayTagIn(inHand)
+  inHand.taps.push({ act, at: now })
+  if (!hasEnded(inHand)) inHand.reopened = false
   if (act === 'let_go')
-    one.ask_tag =
-      one.said_tag === null && one.kind === 'untagged' && one.offered !== null && !speaksAgainst
+    inHand.ask_tag =
+      inHand.said_tag === null &&
+      inHand.kind === 'untagged' &&
+      inHand.offered !== null &&
+      !speaksAgainst
 }
 
-export function sayTagIn(one: FishInHand) {
-  if (one.kind === 'recaptured' || !one.offered) return
-  Object.assign(one, {
+export function sayTagIn(inHand: FishInHand) {
+  if (inHand.kind === 'recaptured' || !inHand.offered) return
+  Object.assign(inHand, {
     kind: 'tagged',
-    tag_numbers: [...new Set([...one.tag_numbers, one.offered])],
+    tag_numbers: [...new Set([...inHand.tag_numbers, inHand.offered])],
     said_tag: 'in',
     ask_tag: false,
   })
 }
 
-export function sayNoTag(one: FishInHand) {
-  Object.assign(one, {
+export function sayNoTag(inHand: FishInHand) {
+  Object.assign(inHand, {
     kind: 'untagged',
     tag_numbers: [],
     tag_act: null,
@@ -177,57 +180,58 @@ export function sayNoTag(one: FishInHand) {
 }
 
 /** Takes the last touch back, and what it said. Returns false when nothing is left of this fish. */
-export function tapBack(one: FishInHand): boolean {
-  const last = one.taps.at(-1)
+export function tapBack(inHand: FishInHand): boolean {
+  const last = inHand.taps.at(-1)
   if (!last) return false
-  if (one.taps.length === 1 && hasEnded(one)) {
+  if (inHand.taps.length === 1 && hasEnded(inHand)) {
     // It was on its way already: it is void, not forgotten.
-    one.voided_because = 'Taken back on the Deck.'
+    inHand.voided_because = 'Taken back on the Deck.'
     return false
   }
-  one.taps.pop()
+  inHand.taps.pop()
   if (last.act === 'tag_in')
-    Object.assign(one, { kind: 'untagged', tag_numbers: [], said_tag: null })
-  return one.taps.length > 0
+    Object.assign(inHand, { kind: 'untagged', tag_numbers: [], said_tag: null })
+  return inHand.taps.length > 0
 }
 
 /** Taps that another device made or took back; a mark of the tag there says it here too. */
-export function takeTaps(one: FishInHand, taps: Tap[]) {
-  const had = one.taps.some((tap) => tap.act === 'tag_in')
+export function takeTaps(inHand: FishInHand, taps: Tap[]) {
+  const had = inHand.taps.some((tap) => tap.act === 'tag_in')
   const has = taps.some((tap) => tap.act === 'tag_in')
-  one.taps = taps
-  if (has && !had) sayTagIn(one)
-  if (had && !has && one.said_tag === 'in')
-    Object.assign(one, { kind: 'untagged', tag_numbers: [], said_tag: null })
+  inHand.taps = taps
+  if (has && !had) sayTagIn(inHand)
+  if (had && !has && inHand.said_tag === 'in')
+    Object.assign(inHand, { kind: 'untagged', tag_numbers: [], said_tag: null })
 }
 
 /** Every number that this fish uses up or bears. */
 export const numbersOf = (
-  one: Pick<Sent, 'tag_numbers' | 'new_tag_numbers' | 'spoiled_numbers' | 'lost_numbers'>,
+  numbers: Pick<Sent, 'tag_numbers' | 'new_tag_numbers' | 'spoiled_numbers' | 'lost_numbers'>,
 ): string[] => [
-  ...one.tag_numbers,
-  ...(one.new_tag_numbers ?? []),
-  ...(one.spoiled_numbers ?? []),
-  ...(one.lost_numbers ?? []),
+  ...numbers.tag_numbers,
+  ...(numbers.new_tag_numbers ?? []),
+  ...(numbers.spoiled_numbers ?? []),
+  ...(numbers.lost_numbers ?? []),
 ]
 
-const lengthOf = (one: FishInHand, unit: 'cm' | 'in') =>
-  one.digits
-    ? { value: Number(one.digits) / 10, unit, kind: one.length_kind, how: one.length_how }
+const lengthOf = (inHand: FishInHand, unit: 'cm' | 'in') =>
+  inHand.digits
+    ? { value: Number(inHand.digits) / 10, unit, kind: inHand.length_kind, how: inHand.length_how }
     : null
 
 /** What is known of it, as core and the crew are told. */
 export function seenOf(
-  one: FishInHand,
+  inHand: FishInHand,
   unit: 'cm' | 'in',
   read: { depth_m: number | null; water_temp_c: number | null },
   tagReady: boolean,
   keptBefore: number,
 ): Omit<FishRecord, 'species_code' | 'taps'> {
-  const { hook_place, removal, bleeding, marks, handling, pressure_signs, reflexes, weight_g } = one
+  const { hook_place, removal, bleeding, marks, handling, pressure_signs, reflexes, weight_g } =
+    inHand
   return {
-    length: lengthOf(one, unit),
-    has_tag: one.tag_numbers.length > 0 || tagReady,
+    length: lengthOf(inHand, unit),
+    has_tag: inHand.tag_numbers.length > 0 || tagReady,
     hook_place,
     removal,
     bleeding,
@@ -237,14 +241,14 @@ export function seenOf(
     reflexes,
     weight_g,
     kept_before: keptBefore,
-    depth_m: one.depth_m ?? read.depth_m,
-    water_temp_c: one.water_temp_c ?? read.water_temp_c,
+    depth_m: inHand.depth_m ?? read.depth_m,
+    water_temp_c: inHand.water_temp_c ?? read.water_temp_c,
   }
 }
 
 /** As it is sent to the server. */
 export function bodyOf(
-  one: FishInHand,
+  inHand: FishInHand,
   card: Pick<Card, 'trip' | 'rules'>,
   unit: 'cm' | 'in',
   device: string,
@@ -261,25 +265,25 @@ export function bodyOf(
     rules,
     id: _id,
     ...sent
-  } = one
+  } = inHand
   const { version, own_version } = rules ?? card.rules
   return {
     ...sent,
-    trip_id: one.trip_id ?? card.trip.id,
+    trip_id: inHand.trip_id ?? card.trip.id,
     device,
-    kind: one.kind === 'tagged' && !one.tag_numbers.length ? 'untagged' : one.kind,
-    tag_question: ask_tag && stageOf(one) === 'let_go' ? offered : null,
-    fate: stageOf(one) === 'kept' ? 'kept' : 'released',
-    length: lengthOf(one, unit),
-    tag_act: one.kind === 'recaptured' ? one.tag_act : null,
-    new_tag_numbers: one.kind === 'recaptured' ? one.new_tag_numbers : [],
-    stages: taps.map(({ act, at }) => ({ act, at: new Date(at).toISOString() })),
+    kind: inHand.kind === 'tagged' && !inHand.tag_numbers.length ? 'untagged' : inHand.kind,
+    tag_question: ask_tag && stageOf(inHand) === 'let_go' ? offered : null,
+    fate: stageOf(inHand) === 'kept' ? 'kept' : 'released',
+    length: lengthOf(inHand, unit),
+    tag_act: inHand.kind === 'recaptured' ? inHand.tag_act : null,
+    new_tag_numbers: inHand.kind === 'recaptured' ? inHand.new_tag_numbers : [],
+    stages: taps.map(({ act, at: moment }) => ({ act, at: new Date(moment).toISOString() })),
     utc_offset_minutes: -new Date(taps[0]!.at).getTimezoneOffset(),
-    water_temp_c: one.water_temp_c ?? card.trip.water_temp_c,
+    water_temp_c: inHand.water_temp_c ?? card.trip.water_temp_c,
     house_rules_version: version,
     own_rules_version: own_version,
-    decision_why: one.decision_why.trim() || null,
-    note: one.note.trim() || null,
+    decision_why: inHand.decision_why.trim() || null,
+    note: inHand.note.trim() || null,
   }
 }
 

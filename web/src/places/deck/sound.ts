@@ -34,13 +34,13 @@ export function warn(warning: Warning) {
   if (!soundOn.value) return
   navigator.vibrate?.(SHAKES[warning])
   if (!context) return
-  let at = context.currentTime
+  let start = context.currentTime
   for (const [hertz, seconds] of TONES[warning]) {
     const tone = new OscillatorNode(context, { frequency: hertz, type: 'square' })
     const loudness = new GainNode(context, { gain: 0.25 })
     tone.connect(loudness).connect(context.destination)
-    tone.start(at)
-    tone.stop(at + seconds)
-    at += seconds + 0.08
+    tone.start(start)
+    tone.stop(start + seconds)
+    start += seconds + 0.08
   }
 }

@@ -34,7 +34,7 @@ export function useCards(
   const refusal = ref<Trouble | null>(null)
 
   const speciesOf = (code: string | undefined) =>
-    card.value?.species.find((one) => one.code === code) ?? null
+    card.value?.species.find((species) => species.code === code) ?? null
 
   async function load() {
     const today = localDate()
@@ -44,7 +44,8 @@ export function useCards(
     // A fish in hand is shown first, whatever day it has become.
     const inHand = await hands.leftInHand()
     const kept =
-      (inHand && Object.values(cards).find((one) => one.card?.trip.id === inHand)) || cards[today]
+      (inHand && Object.values(cards).find((entry) => entry.card?.trip.id === inHand)) ||
+      cards[today]
     if (kept?.card) {
       await open(kept)
       void refresh(today, true)
@@ -60,7 +61,7 @@ export function useCards(
   /** Cards that lie here, by the day of their trip. */
   async function keptCards(): Promise<KeptCards> {
     const all = Object.entries((await note<KeptCards>(KEPT)) ?? {})
-    return Object.fromEntries(all.filter(([, one]) => one.card?.format === CARD_FORMAT))
+    return Object.fromEntries(all.filter(([, entry]) => entry.card?.format === CARD_FORMAT))
   }
   async function keepCard(fresh: Deck) {
     if (!fresh.card) return

@@ -1,11 +1,11 @@
 import { computed, shallowRef, watch, type ComputedRef } from 'vue'
-import { openField, type Act, type Field, type FishTold } from '@/core/field'
+import { openField, type Act, type Field, type FishAnswer } from '@/core/field'
 import { useSessionStore } from '@/stores/session'
 import { afterPaint } from './afterPaint'
 import { localDate } from '@/format/units'
 import { hasEnded, seenOf, stageOf, type FishInHand } from './fishInHand'
 import type { Cards } from './useCards'
-import { useFishTold } from './useFishTold'
+import { useFishAnswer } from './useFishAnswer'
 import type { Hands } from './useHands'
 import type { Instruments } from './useInstruments'
 import type { Logged } from './useLogged'
@@ -27,35 +27,35 @@ export function useCoreWord(
     () => card.value?.sha256,
     () => afterPaint(() => (field.value = card.value && openField(card.value))),
   )
-  const seen = (one: FishInHand) =>
+  const seen = (inHand: FishInHand) =>
     seenOf(
-      one,
+      inHand,
       unit.value,
       { depth_m: instruments.depthM.value, water_temp_c: instruments.waterTempC.value },
       pouch.value.length > 0,
-      keptBefore(one),
+      keptBefore(inHand),
     )
-  const { told: all, trouble: coreTrouble } = useFishTold(
+  const { byFish: all, trouble: coreTrouble } = useFishAnswer(
     field,
     () =>
-      hands.value.map((one) => ({
-        id: one.id,
+      hands.value.map((hand) => ({
+        id: hand.id,
         record: {
-          species_code: one.species_code,
-          taps: one.taps,
-          caught_on: one.taps[0] ? localDate(new Date(one.taps[0].at)) : null,
-          ...seen(one),
+          species_code: hand.species_code,
+          taps: hand.taps,
+          caught_on: hand.taps[0] ? localDate(new Date(hand.taps[0].at)) : null,
+          ...seen(hand),
         },
       })),
     () => session.units,
   )
-  const toldOf = (one: FishInHand) => all.value[one.id] ?? null
-  const told = computed<FishTold | null>(() => fish.value && toldOf(fish.value))
+  const toldOf = (answerOf: FishInHand) => all.value[answerOf.id] ?? null
+  const answer = computed<FishAnswer | null>(() => fish.value && toldOf(fish.value))
 
   const stage = computed(() => (fish.value ? stageOf(fish.value) : 'start'))
   const isOut = computed(() => stage.value === 'lifted')
   const isDone = computed(() => Boolean(fish.value && hasEnded(fish.value)))
-  const settledStage = computed(() => told.value?.stage ?? stage.value)
+  const settledStage = computed(() => answer.value?.stage ?? stage.value)
   const settledDone = computed(() => ['let_go', 'kept'].includes(settledStage.value))
 
   const actsFrom = (from: string) => card.value?.acts.next[from] ?? []
@@ -64,18 +64,18 @@ export function useCoreWord(
   )
   /** Put in where the fish is; once in a record, and only with a tag in hand. */
   const marks = computed<Act[]>(() => {
-    const one = fish.value
+    const inHand = fish.value
     if (
-      !one ||
-      !(one.kind === 'recaptured'
-        ? one.new_tag_numbers.length
-        : one.offered && one.said_tag === null)
+      !inHand ||
+      !(inHand.kind === 'recaptured'
+        ? inHand.new_tag_numbers.length
+        : inHand.offered && inHand.said_tag === null)
     )
       return []
     return (Object.keys(card.value?.acts.marks ?? {}) as Act[]).filter(
       (mark) =>
         card.value!.acts.marks[mark]!.includes(settledStage.value as Act) &&
-        !one.taps.some((tap) => tap.act === mark),
+        !inHand.taps.some((tap) => tap.act === mark),
     )
   })
   /** All that may come besides the natural act. */
@@ -91,7 +91,7 @@ export function useCoreWord(
   return {
     field,
     seen,
-    told,
+    answer,
     toldOf,
     coreTrouble,
     stage,

@@ -57,23 +57,27 @@ export function useCrew(
     const takenBack = new Map(undone)
     undone.clear()
     try {
-      const told = await api.syncCrew(key.value, {
+      const answer = await api.syncCrew(key.value, {
         device,
-        fish: mine().map(({ taps, ...one }) => ({
-          ...one,
-          undone_from: takenBack.get(one.id) ?? null,
-          undos: undos.get(one.id) ?? 0,
-          taps: taps.map(({ act, at }) => ({ act, age_ms: Math.max(0, sentAt - at) })),
+        fish: mine().map(({ taps, ...shared }) => ({
+          ...shared,
+          undone_from: takenBack.get(shared.id) ?? null,
+          undos: undos.get(shared.id) ?? 0,
+          taps: taps.map(({ act, at: moment }) => ({ act, age_ms: Math.max(0, sentAt - moment) })),
         })),
       })
       // The answer's time belongs to the middle of the question's way there and back.
-      const offset = (sentAt + nowMs()) / 2 - Date.parse(told.now)
+      const offset = (sentAt + nowMs()) / 2 - Date.parse(answer.now)
       const before = { undos: new Map(undos), taps: new Map(taps) }
-      told.fish.forEach((one) => undos.set(one.id, one.undos) && taps.set(one.id, one.taps.length))
+      answer.fish.forEach(
+        (sharedFish) =>
+          undos.set(sharedFish.id, sharedFish.undos) &&
+          taps.set(sharedFish.id, sharedFish.taps.length),
+      )
       take(
-        told.fish.map((one) => ({
-          ...one,
-          taps: one.taps.slice(0, undone.get(one.id)).map((tap) => ({
+        answer.fish.map((sharedFish) => ({
+          ...sharedFish,
+          taps: sharedFish.taps.slice(0, undone.get(sharedFish.id)).map((tap) => ({
             act: tap.act as Act,
             at: Math.round(Date.parse(tap.at) + offset),
           })),

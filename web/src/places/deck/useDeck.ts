@@ -46,32 +46,34 @@ export function useDeck() {
     const kept = await hands.keptInHand()
     hands.hands.value = (kept?.hands ?? [])
       .filter(
-        (one) =>
-          speciesOf(one.species_code) && (isInHand(one) || one.trip_id === card.value!.trip.id),
+        (hand) =>
+          speciesOf(hand.species_code) && (isInHand(hand) || hand.trip_id === card.value!.trip.id),
       )
-      .map((one) => asSaid({ ...blankFish(one.id, one.species_code, one.length_kind), ...one }))
+      .map((hand) =>
+        asSaid({ ...blankFish(hand.id, hand.species_code, hand.length_kind), ...hand }),
+      )
     hands.usual.value = kept?.usual ?? logged.logged.value[0]?.species_code ?? null
     hands.at.value = Math.min(kept?.at ?? 0, Math.max(0, hands.hands.value.length - 1))
     // A page that died between the last touch and the queue: what is closed here goes out.
     hands.hands.value
-      .filter((one) => hasEnded(one) && !keeping.isQueued(one.id))
+      .filter((hand) => hasEnded(hand) && !keeping.isQueued(hand.id))
       .forEach(keeping.keepOne)
     if (!hands.hands.value.length) hands.hands.value = [touches.blankRecord()]
   }
 
   function mineToShare(): Omit<SharedFish, 'undos'>[] {
-    return hands.hands.value.map((one) => ({
-      id: one.id,
-      species_code: one.species_code,
-      tag_number: one.tag_numbers[0] ?? one.offered,
-      seen: word.seen(one),
-      taps: one.taps,
+    return hands.hands.value.map((hand) => ({
+      id: hand.id,
+      species_code: hand.species_code,
+      tag_number: hand.tag_numbers[0] ?? hand.offered,
+      seen: word.seen(hand),
+      taps: hand.taps,
     }))
   }
   /** Taps that the crew made or took back. */
   function takeShared(shared: SharedFish[], heard: (id: string) => Heard) {
     for (const other of shared) {
-      const own = hands.hands.value.find((one) => one.id === other.id)
+      const own = hands.hands.value.find((hand) => hand.id === other.id)
       const taps = own && merged(own.taps, other.taps, heard(other.id))
       if (!taps) continue
       takeTaps(own, taps)
@@ -81,7 +83,8 @@ export function useDeck() {
 
   const species = computed(() => speciesOf(fish.value?.species_code))
   const knownFish = computed(
-    () => card.value?.known_fish.find((one) => one.number === fish.value?.tag_numbers[0]) ?? null,
+    () =>
+      card.value?.known_fish.find((known) => known.number === fish.value?.tag_numbers[0]) ?? null,
   )
   const waterTempC = computed(
     () =>
@@ -90,7 +93,9 @@ export function useDeck() {
       card.value?.trip.water_temp_c ??
       null,
   )
-  const photos = computed(() => queue.photos.filter((one) => one.encounter_id === fish.value?.id))
+  const photos = computed(() =>
+    queue.photos.filter((photo) => photo.encounter_id === fish.value?.id),
+  )
   async function addPhoto(file: Blob) {
     if (!fish.value) return
     await queue.addPhoto({

@@ -12,32 +12,33 @@ export interface InHand {
 export function useHands(memberId: string) {
   const KEPT = `in-hand:${memberId}`
   const hands = ref<FishInHand[]>([])
-  const at = ref(0)
+  const current = ref(0)
   /** What is being fished for: a crab on the hook does not change it. */
   const usual = ref<string | null>(null)
-  const fish = computed<FishInHand | null>(() => hands.value[at.value] ?? null)
+  const fish = computed<FishInHand | null>(() => hands.value[current.value] ?? null)
 
-  const keepInHand = () => keepNote(KEPT, { hands: hands.value, at: at.value, usual: usual.value })
+  const keepInHand = () =>
+    keepNote(KEPT, { hands: hands.value, at: current.value, usual: usual.value })
   const keptInHand = () => note<InHand>(KEPT)
   /** The trip of a fish in hand, or null. */
   const leftInHand = async () => (await keptInHand())?.hands.find(isInHand)?.trip_id ?? null
   const isAnyInHand = () => hands.value.some(isInHand)
 
   function turnTo(place: number) {
-    at.value = place
+    current.value = place
     void keepInHand()
   }
   /** In the place of the one that is shown. */
-  const put = (one: FishInHand) => (hands.value[at.value] = one)
+  const put = (inHand: FishInHand) => (hands.value[current.value] = inHand)
   /** Beside the others, and shown. */
-  function add(one: FishInHand, others = hands.value) {
-    hands.value = [...others, one]
-    at.value = hands.value.length - 1
+  function add(inHand: FishInHand, others = hands.value) {
+    hands.value = [...others, inHand]
+    current.value = hands.value.length - 1
   }
 
   return {
     hands,
-    at,
+    at: current,
     usual,
     fish,
     keepInHand,

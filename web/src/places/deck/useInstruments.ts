@@ -92,13 +92,13 @@ export function useInstruments(served: Ref<boolean>) {
 
   /** One line per instrument that was ever heard of. */
   const lines = computed(() => {
-    const told = boat.value
+    const device = boat.value
     const age = (seconds: number) =>
       `stale, ${Math.round(seconds + (now.value - boatAt.value) / 1000)} s old`
     const line = <T extends { stale: boolean; age_seconds: number }>(
       name: string,
       reading: T | null | undefined,
-      text: (one: T) => string,
+      text: (value: T) => string,
     ) =>
       reading
         ? [
@@ -112,10 +112,10 @@ export function useInstruments(served: Ref<boolean>) {
     return [
       ...line(
         'Boat position',
-        told?.position,
-        (one) => `${one.lat_deg.toFixed(4)}, ${one.lon_deg.toFixed(4)}`,
+        device?.position,
+        (position) => `${position.lat_deg.toFixed(4)}, ${position.lon_deg.toFixed(4)}`,
       ),
-      ...(phone.value && !told?.position
+      ...(phone.value && !device?.position
         ? [
             {
               name: 'Phone position',
@@ -124,14 +124,14 @@ export function useInstruments(served: Ref<boolean>) {
             },
           ]
         : []),
-      ...line('Depth', told?.depth, (one) => `${one.depth_m} m`),
-      ...line('Water', told?.water_temp, (one) => `${one.water_temp_c} °C`),
+      ...line('Depth', device?.depth, (depth) => `${depth.depth_m} m`),
+      ...line('Water', device?.water_temp, (temperature) => `${temperature.water_temp_c} °C`),
       ...line(
         'Scale',
-        told?.weight,
-        (one) =>
-          `${one.gross_g} g${one.settled ? '' : ', moving'}` +
-          (one.tare_g === null ? ', no tare' : `, sling ${one.tare_g} g`),
+        device?.weight,
+        (position) =>
+          `${position.gross_g} g${position.settled ? '' : ', moving'}` +
+          (position.tare_g === null ? ', no tare' : `, sling ${position.tare_g} g`),
       ),
     ]
   })

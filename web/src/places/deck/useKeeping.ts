@@ -24,8 +24,8 @@ export function useKeeping(
   const unkept = new Set<FishInHand>()
   const isQueued = (id: string) => encounters.value.some((kept) => kept.id === id)
 
-  function changed(one: FishInHand) {
-    unkept.add(one)
+  function changed(inHand: FishInHand) {
+    unkept.add(inHand)
     afterPaint(keepAll)
   }
   function keepAll() {

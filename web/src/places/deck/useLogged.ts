@@ -8,21 +8,23 @@ import type { Hands } from './useHands'
 /** What was logged on this trip, here and on the server, and the numbers that it left. */
 export function useLogged({ deck, card }: Cards, { hands, fish }: Hands) {
   const { encounters } = storeToRefs(useQueue())
-  const counted = computed(() => encounters.value.filter((one) => !one.body.voided_because))
+  const counted = computed(() =>
+    encounters.value.filter((encounter) => !encounter.body.voided_because),
+  )
   /** What the server has and this device has not. */
   const elsewhere = computed(() => {
-    const known = new Set(encounters.value.map((one) => one.id))
-    return (deck.value?.logged ?? []).filter((one) => !known.has(one.id))
+    const known = new Set(encounters.value.map((record) => record.id))
+    return (deck.value?.logged ?? []).filter((record) => !known.has(record.id))
   })
 
   /** Fish of this kind that were kept on this trip before this one: the bag of the law. */
-  function keptBefore(one: FishInHand): number {
+  function keptBefore(inHand: FishInHand): number {
     const here = counted.value
       .filter((kept) => kept.body.trip_id === card.value?.trip.id)
       .map(({ id, body }) => ({ id, species_code: body.species_code, fate: body.fate }))
     return [...here, ...elsewhere.value].filter(
       (kept) =>
-        kept.fate === 'kept' && kept.id !== one.id && kept.species_code === one.species_code,
+        kept.fate === 'kept' && kept.id !== inHand.id && kept.species_code === inHand.species_code,
     ).length
   }
 
@@ -35,11 +37,14 @@ export function useLogged({ deck, card }: Cards, { hands, fish }: Hands) {
   )
   function unused(ownId?: string): string[] {
     const logged = counted.value
-      .filter((one) => one.id !== ownId)
-      .flatMap((one) => numbersOf(one.body))
+      .filter((record) => record.id !== ownId)
+      .flatMap((record) => numbersOf(record.body))
     const inHand = hands.value
-      .filter((one) => one.id !== ownId)
-      .flatMap((one) => [...numbersOf(one), ...(isInHand(one) && one.offered ? [one.offered] : [])])
+      .filter((hand) => hand.id !== ownId)
+      .flatMap((hand) => [
+        ...numbersOf(hand),
+        ...(isInHand(hand) && hand.offered ? [hand.offered] : []),
+      ])
     const used = new Set([...logged, ...inHand])
     return (card.value?.pouch ?? []).filter((number) => !used.has(number))
   }
@@ -47,23 +52,23 @@ export function useLogged({ deck, card }: Cards, { hands, fish }: Hands) {
   /** Newest first. */
   const logged = computed(() => {
     const here = counted.value
-      .filter((one) => one.body.trip_id === card.value?.trip.id || one.sending === 'held')
-      .map((one) => ({
-        id: one.id,
-        species_code: one.body.species_code,
-        tag_numbers: one.body.tag_numbers,
-        at: one.body.stages[0]!.at,
-        sending: one.sending,
-        why: one.why,
-        asks: Boolean(one.body.tag_question),
-        fields: one.fields ?? [],
-        collisions: one.collisions ?? [],
+      .filter((record) => record.body.trip_id === card.value?.trip.id || record.sending === 'held')
+      .map((record) => ({
+        id: record.id,
+        species_code: record.body.species_code,
+        tag_numbers: record.body.tag_numbers,
+        at: record.body.stages[0]!.at,
+        sending: record.sending,
+        why: record.why,
+        asks: Boolean(record.body.tag_question),
+        fields: record.fields ?? [],
+        collisions: record.collisions ?? [],
       }))
-    const there = elsewhere.value.map((one) => ({
-      id: one.id,
-      species_code: one.species_code,
-      tag_numbers: one.tag_numbers,
-      at: one.caught_at,
+    const there = elsewhere.value.map((record) => ({
+      id: record.id,
+      species_code: record.species_code,
+      tag_numbers: record.tag_numbers,
+      at: record.caught_at,
       sending: 'sent' as const,
       why: null,
       asks: false,

@@ -42,9 +42,9 @@ const LATE: (keyof FishInHand)[] = [
 /** What a hand does on the Deck. Every touch changes the screen at once and is kept here first. */
 export function useTouches(
   { card, speciesOf }: Cards,
-  { hands, at, usual, fish, keepInHand, put, add }: Hands,
+  { hands, at: current, usual, fish, keepInHand, put, add }: Hands,
   { pouch, unused }: Logged,
-  { field, told, isDone }: CoreWord,
+  { field, answer, isDone }: CoreWord,
   { changed }: Keeping,
   instruments: Instruments,
   /** Tells the other devices of the trip. */
@@ -81,17 +81,17 @@ export function useTouches(
     if (doubted.value) return
     if (act === 'fish_on' && isDone.value) put(blankRecord())
     afterPaint(wakeSound)
-    const one = fish.value
-    if (!one.taps.length) readInstruments(one)
-    if (act !== 'fish_on' && act !== 'in_net') one.tag_advice ??= told.value?.tagging ?? null
-    if (act === 'tag_in' && hasEnded(one)) sayTagIn(one)
-    else tapOn(one, act, nowMs(), told.value?.tagging?.advice === 'let_go')
-    changed(one)
+    const inHand = fish.value
+    if (!inHand.taps.length) readInstruments(inHand)
+    if (act !== 'fish_on' && act !== 'in_net') inHand.tag_advice ??= answer.value?.tagging ?? null
+    if (act === 'tag_in' && hasEnded(inHand)) sayTagIn(inHand)
+    else tapOn(inHand, act, nowMs(), answer.value?.tagging?.advice === 'let_go')
+    changed(inHand)
     afterPaint(() => void crew().sync())
   }
 
   function doubtOf(act: Act) {
-    const { tagging, keep } = told.value ?? {}
+    const { tagging, keep } = answer.value ?? {}
     if (act === 'tag_in' && tagging?.advice === 'let_go')
       return { act, text: `Better not: ${tagging.reasons[0]}. Is it in?`, mayGoOn: true }
     if (act === 'kept' && keep && !keep.may)
@@ -112,10 +112,10 @@ export function useTouches(
   }
 
   /** Only fresh readings go into a record. */
-  function readInstruments(one: FishInHand) {
-    Object.assign(one, instruments.place.value ?? {})
-    one.depth_m ??= instruments.depthM.value
-    one.water_temp_c ??= instruments.waterTempC.value
+  function readInstruments(inHand: FishInHand) {
+    Object.assign(inHand, instruments.place.value ?? {})
+    inHand.depth_m ??= instruments.depthM.value
+    inHand.water_temp_c ??= instruments.waterTempC.value
   }
 
   /** Another fish takes while this one rests: a second pair of hands. */
@@ -123,7 +123,7 @@ export function useTouches(
     if (hands.value.length >= MAX_IN_HAND) return
     add(
       blankRecord(),
-      hands.value.filter((one) => !hasEnded(one)),
+      hands.value.filter((hand) => !hasEnded(hand)),
     )
     tap('fish_on')
   }
@@ -131,24 +131,24 @@ export function useTouches(
   /** A catch that is not tagged, gone in two touches; Undo brings it back into hand. */
   function bycatch(code: string) {
     const isBlank = fish.value && !fish.value.taps.length
-    const one: FishInHand = { ...blankRecord(code), offered: null }
-    if (isBlank || isDone.value) put(one)
-    else add(one)
+    const inHand: FishInHand = { ...blankRecord(code), offered: null }
+    if (isBlank || isDone.value) put(inHand)
+    else add(inHand)
     tap('let_go', true)
   }
 
   /** Opens a logged record again, to correct it or to mend what the server held back. */
   async function reopen(id: string) {
-    const kept = encounters.value.find((one) => one.id === id) ?? (await keptEncounter(id))
+    const kept = encounters.value.find((record) => record.id === id) ?? (await keptEncounter(id))
     if (!kept?.fish) return false
-    const one = { ...(kept.fish as FishInHand), reopened: true }
+    const inHand = { ...(kept.fish as FishInHand), reopened: true }
     const place = hands.value.findIndex((other) => other.id === id)
     if (place >= 0) {
       hands.value[place]!.reopened = true
-      at.value = place
+      current.value = place
     } else
       add(
-        { ...blankFish(one.id, one.species_code, one.length_kind), ...one },
+        { ...blankFish(inHand.id, inHand.species_code, inHand.length_kind), ...inHand },
         hands.value.filter((other) => other.taps.length && !hasEnded(other)),
       )
     await keepInHand()
@@ -161,13 +161,13 @@ export function useTouches(
   }
 
   function undo() {
-    const one = fish.value
+    const inHand = fish.value
     if (doubted.value) return void (doubted.value = null)
-    if (!one?.taps.length) return
-    tapBack(one)
-    crew().tookBack(one.id, one.voided_because ? 0 : one.taps.length)
-    changed(one)
-    if (one.voided_because) put(blankRecord())
+    if (!inHand?.taps.length) return
+    tapBack(inHand)
+    crew().tookBack(inHand.id, inHand.voided_because ? 0 : inHand.taps.length)
+    changed(inHand)
+    if (inHand.voided_because) put(blankRecord())
     void crew().sync()
   }
 
@@ -176,13 +176,13 @@ export function useTouches(
    * cannot be, or null.
    */
   async function moveTap(place: number, to: number): Promise<string | null> {
-    const one = fish.value
-    if (!one?.taps[place] || !field.value) return null
-    const taps = one.taps.map((tap, at) => (at === place ? { ...tap, at: to } : tap))
+    const inHand = fish.value
+    if (!inHand?.taps[place] || !field.value) return null
+    const taps = inHand.taps.map((tap, index) => (index === place ? { ...tap, at: to } : tap))
     const { wrong } = await field.value.ask('wrong_taps', { taps })
     if (wrong) return wrong
-    one.taps = taps
-    changed(one)
+    inHand.taps = taps
+    changed(inHand)
     return null
   }
 
@@ -192,12 +192,12 @@ export function useTouches(
     usual.value = code
     // A closed fish stays what it was: this is the next one.
     if (life.value === 'closed') put(blankRecord())
-    const one = fish.value
-    Object.assign(one, { species_code: code, length_kind: kind.length_kind })
-    if (!kind.taggable && one.kind === 'tagged') sayNoTag(one)
-    if (one.kind !== 'tagged')
-      Object.assign(one, { offered: kind.taggable ? (pouch.value[0] ?? null) : null })
-    changed(one)
+    const inHand = fish.value
+    Object.assign(inHand, { species_code: code, length_kind: kind.length_kind })
+    if (!kind.taggable && inHand.kind === 'tagged') sayNoTag(inHand)
+    if (inHand.kind !== 'tagged')
+      Object.assign(inHand, { offered: kind.taggable ? (pouch.value[0] ?? null) : null })
+    changed(inHand)
   }
 
   function change(part: Partial<FishInHand>) {

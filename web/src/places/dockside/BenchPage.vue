@@ -15,7 +15,8 @@ const session = useSessionStore()
 const trip = useTrip(tripId)
 const photo = shallowRef<DockPhoto | null>(null)
 const fish = computed(
-  () => trip.dockside.value?.fish.find((one) => one.id === photo.value?.encounter_id) ?? null,
+  () =>
+    trip.dockside.value?.fish.find((dockFish) => dockFish.id === photo.value?.encounter_id) ?? null,
 )
 /** Declared, so that the bench may ask before the trip is there. */
 function pictured(): Pictured | null {
@@ -28,7 +29,8 @@ function pictured(): Pictured | null {
       : null
   return {
     shown: { width_px: shown_width_px, height_px: shown_height_px, focal_35mm: focal_35mm ?? null },
-    guild_key: trip.species.value.find((one) => one.code === species_code)?.guild_key ?? null,
+    guild_key:
+      trip.species.value.find((species) => species.code === species_code)?.guild_key ?? null,
     typed,
   }
 }
@@ -46,23 +48,24 @@ const sized = computed(() =>
 )
 onMounted(async () => {
   await trip.load()
-  photo.value = trip.dockside.value?.photos.find((one) => one.id === photoId) ?? null
+  photo.value = trip.dockside.value?.photos.find((photo) => photo.id === photoId) ?? null
   bench.takeKept(photo.value?.marks ?? null)
 })
 const length = (mm: number) => lengthText(mm, session.units)
 const MODES = { board: 'four corners of a board', scale: 'two marks, seen straight down' }
-const keep = (what: 'marks' | 'length') =>
+const keep = (part: 'marks' | 'length') =>
   keeping.run(async () => {
-    await bench.keep(what, trip.isSubmitted.value ? trip.reason.value : null)
-    keeping.said.value =
-      what === 'length' ? 'Kept: it is the length of this fish now.' : 'Kept with the picture.'
+    await bench.keep(part, trip.isSubmitted.value ? trip.reason.value : null)
+    keeping.notice.value =
+      part === 'length' ? 'Kept: it is the length of this fish now.' : 'Kept with the picture.'
     await trip.load()
   })
 /** The next picture of the trip that nobody has measured. */
 const after = computed(
   () =>
     trip.dockside.value?.photos.find(
-      (one) => one.id !== photoId && one.encounter_id && one.is_sized && one.measured_mm === null,
+      (photo) =>
+        photo.id !== photoId && photo.encounter_id && photo.is_sized && photo.measured_mm === null,
     ) ?? null,
 )
 </script>
@@ -89,7 +92,7 @@ const after = computed(
           label="What is known in the picture"
           :options="MODES"
           :chosen="mode"
-          @one="$event && (mode = $event as never)"
+          @single="$event && (mode = $event as never)"
         />
         <div class="sizes row">
           <template v-if="mode === 'board'">
@@ -151,8 +154,8 @@ const after = computed(
           </div>
         </section>
         <TroubleNote :trouble="keeping.refusal.value" />
-        <p v-if="keeping.said.value" role="status">
-          {{ keeping.said.value }}
+        <p v-if="keeping.notice.value" role="status">
+          {{ keeping.notice.value }}
           <a v-if="after" :href="`/dockside/${tripId}/bench/${after.id}`">Next picture</a>
         </p>
         <p class="soft keys">

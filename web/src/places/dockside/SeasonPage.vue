@@ -16,7 +16,7 @@ const { busy, refusal, read } = useAct()
 const load = (year?: string) =>
   read(
     () => api.season(year),
-    (told) => (season.value = told),
+    (answer) => (season.value = answer),
   )
 onMounted(() => load(typeof route.query.season === 'string' ? route.query.season : undefined))
 function choose(year: number) {
@@ -32,15 +32,15 @@ const round = (value: number | null, digits = 1) =>
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 const monthName = (month: string) => MONTHS[Number(month.slice(5)) - 1]!
 
-const fishIn = (rows: { fish: number }[]) => rows.reduce((sum, one) => sum + one.fish, 0)
+const fishIn = (rows: { fish: number }[]) => rows.reduce((sum, row) => sum + row.fish, 0)
 const months = computed(() => season.value?.months ?? [])
 const monthRows = computed(() =>
-  months.value.map((one) => [
-    monthName(one.month),
-    one.fish,
-    round(one.median),
-    round(one.p90),
-    round(one.budget),
+  months.value.map((month) => [
+    monthName(month.month),
+    month.fish,
+    round(month.median),
+    round(month.p90),
+    round(month.budget),
   ]),
 )
 const axis = (colours: Colours) => ({
@@ -53,7 +53,7 @@ const monthChart = (colours: Colours) => ({
   legend: { top: 0, textStyle: { color: colours.ink } },
   xAxis: {
     type: 'category',
-    data: months.value.map((one) => monthName(one.month)),
+    data: months.value.map((month) => monthName(month.month)),
     ...axis(colours),
   },
   yAxis: { type: 'value', name: 's', nameTextStyle: { color: colours.ink }, ...axis(colours) },
@@ -61,7 +61,7 @@ const monthChart = (colours: Colours) => ({
     {
       name: 'half stayed under',
       type: 'line',
-      data: months.value.map((one) => one.median),
+      data: months.value.map((month) => month.median),
       symbolSize: 9,
       color: colours.kelp,
       lineStyle: { width: 3 },
@@ -69,7 +69,7 @@ const monthChart = (colours: Colours) => ({
     {
       name: 'nine in ten under',
       type: 'line',
-      data: months.value.map((one) => one.p90),
+      data: months.value.map((month) => month.p90),
       symbol: 'triangle',
       symbolSize: 9,
       color: colours.sea,
@@ -78,22 +78,22 @@ const monthChart = (colours: Colours) => ({
     {
       name: 'budget',
       type: 'line',
-      data: months.value.map((one) => one.budget),
+      data: months.value.map((month) => month.budget),
       symbol: 'none',
       color: colours.rust,
       lineStyle: { type: 'dotted', width: 3 },
     },
   ],
 })
-const hooks = computed(() => (season.value?.hooks ?? []).filter((one) => one.share !== null))
+const hooks = computed(() => (season.value?.hooks ?? []).filter((hook) => hook.share !== null))
 const hookRows = computed(() =>
-  (season.value?.hooks ?? []).map((one) => [
-    HOOK_TYPE[one.hook_type] ?? one.hook_type,
-    one.fish,
-    one.deep,
-    one.share === null ? null : percent(one.share),
-    one.low === null ? null : `${percent(one.low)} to ${percent(one.high!)}`,
-    Object.entries(one.places)
+  (season.value?.hooks ?? []).map((hook) => [
+    HOOK_TYPE[hook.hook_type] ?? hook.hook_type,
+    hook.fish,
+    hook.deep,
+    hook.share === null ? null : percent(hook.share),
+    hook.low === null ? null : `${percent(hook.low)} to ${percent(hook.high!)}`,
+    Object.entries(hook.places)
       .map(([place, count]) => `${place.replace('_', ' ')} ${count}`)
       .join(', '),
   ]),
@@ -102,14 +102,14 @@ const hookChart = (colours: Colours) => ({
   grid: { left: 70, right: 20, top: 10, bottom: 30 },
   yAxis: {
     type: 'category',
-    data: hooks.value.map((one) => HOOK_TYPE[one.hook_type] ?? one.hook_type),
+    data: hooks.value.map((hook) => HOOK_TYPE[hook.hook_type] ?? hook.hook_type),
     ...axis(colours),
   },
   xAxis: {
     type: 'value',
     max: Math.min(
       100,
-      Math.ceil(Math.max(10, ...hooks.value.map((one) => one.high! * 100)) / 10) * 10,
+      Math.ceil(Math.max(10, ...hooks.value.map((hook) => hook.high! * 100)) / 10) * 10,
     ),
     axisLabel: { formatter: '{value} %', color: colours.ink },
     splitLine: { lineStyle: { color: colours.line } },
@@ -118,19 +118,19 @@ const hookChart = (colours: Colours) => ({
     {
       type: 'bar',
       stack: 'range',
-      data: hooks.value.map((one) => one.low! * 100),
+      data: hooks.value.map((hook) => hook.low! * 100),
       itemStyle: { color: 'transparent' },
       barWidth: 12,
     },
     {
       type: 'bar',
       stack: 'range',
-      data: hooks.value.map((one) => (one.high! - one.low!) * 100),
+      data: hooks.value.map((hook) => (hook.high! - hook.low!) * 100),
       itemStyle: { color: colours.sea, borderRadius: 6 },
     },
     {
       type: 'scatter',
-      data: hooks.value.map((one, at) => [one.share! * 100, at]),
+      data: hooks.value.map((hook, index) => [hook.share! * 100, index]),
       symbol: 'diamond',
       symbolSize: 16,
       color: colours.ink,
@@ -139,12 +139,12 @@ const hookChart = (colours: Colours) => ({
 })
 const habits = computed(() => (season.value?.habits ?? []).slice(0, 8))
 const habitRows = computed(() =>
-  (season.value?.habits ?? []).map((one) => [
-    one.name,
-    one.fish,
-    one.points,
-    round(one.mean_with),
-    round(one.mean_without),
+  (season.value?.habits ?? []).map((habit) => [
+    habit.name,
+    habit.fish,
+    habit.points,
+    round(habit.mean_with),
+    round(habit.mean_without),
   ]),
 )
 const habitChart = (colours: Colours) => ({
@@ -152,14 +152,14 @@ const habitChart = (colours: Colours) => ({
   yAxis: {
     type: 'category',
     inverse: true,
-    data: habits.value.map((one) => one.name),
+    data: habits.value.map((habit) => habit.name),
     ...axis(colours),
   },
   xAxis: { type: 'value', ...axis(colours) },
   series: [
     {
       type: 'bar',
-      data: habits.value.map((one) => one.points),
+      data: habits.value.map((habit) => habit.points),
       barWidth: 16,
       itemStyle: { color: colours.kelp, borderRadius: [0, 8, 8, 0] },
       label: { show: true, position: 'right', color: colours.ink },
@@ -202,25 +202,27 @@ const habitChart = (colours: Colours) => ({
       <section v-if="season.sentences.length" class="change" aria-labelledby="change">
         <h2 id="change">What to change</h2>
         <ol>
-          <li v-for="one in season.sentences" :key="one">{{ one }}</li>
+          <li v-for="sentence in season.sentences" :key="sentence">{{ sentence }}</li>
         </ol>
       </section>
       <p v-else class="change">
         Your {{ season.fish }} fish of {{ season.season }} point to nothing that needs changing.
       </p>
       <section class="times" aria-label="Times against budgets">
-        <div v-for="one in season.times" :key="one.key" class="time">
-          <h2>{{ one.title }}</h2>
-          <p class="figure figures">{{ seconds(one.median) }}</p>
-          <p class="soft">half of {{ one.fish }} fish; nine in ten under {{ seconds(one.p90) }}</p>
-          <p v-if="one.within">
-            {{ one.within.count }} of {{ one.fish }} within budget
+        <div v-for="time in season.times" :key="time.key" class="time">
+          <h2>{{ time.title }}</h2>
+          <p class="figure figures">{{ seconds(time.median) }}</p>
+          <p class="soft">
+            half of {{ time.fish }} fish; nine in ten under {{ seconds(time.p90) }}
+          </p>
+          <p v-if="time.within">
+            {{ time.within.count }} of {{ time.fish }} within budget
             <span class="soft"
-              >({{ percent(one.within.low) }} to {{ percent(one.within.high) }})</span
+              >({{ percent(time.within.low) }} to {{ percent(time.within.high) }})</span
             >
           </p>
-          <div v-if="one.within" class="water" aria-hidden="true">
-            <i :style="`--share: ${one.within.share}`" />
+          <div v-if="time.within" class="water" aria-hidden="true">
+            <i :style="`--share: ${time.within.share}`" />
           </div>
         </div>
       </section>

@@ -28,7 +28,7 @@ const {
 const session = useSessionStore()
 onMounted(() => sheet.load())
 const PLATFORMS = { shore: 'shore', pier: 'pier', boat: 'boat', kayak: 'kayak', wading: 'wading' }
-const at = ref<{ row: number; column: Column } | null>(null)
+const cell = ref<{ row: number; column: Column } | null>(null)
 const field = (row: number, column: Column) =>
   document.querySelector<HTMLInputElement>(`[data-cell='${row} ${column}']`)
 
@@ -73,7 +73,7 @@ function pasted(event: ClipboardEvent, row: number, column: Column) {
 function left(event: FocusEvent, row: number) {
   const to = (event.relatedTarget as HTMLElement | null)?.dataset.cell
   if (to?.split(' ')[0] !== String(row)) {
-    at.value = null
+    cell.value = null
     void sheet.leave(row)
   }
 }
@@ -118,8 +118,8 @@ const wrongOf = (row: number) =>
           >Whose
           <select v-model="header.member_id" class="field">
             <option :value="null">my own</option>
-            <option v-for="one in pouches" :key="one.member_id" :value="one.member_id">
-              {{ one.name }}
+            <option v-for="pouch in pouches" :key="pouch.member_id" :value="pouch.member_id">
+              {{ pouch.name }}
             </option>
           </select></label
         >
@@ -135,7 +135,9 @@ const wrongOf = (row: number) =>
           >Spot
           <select v-model="header.spot_code" class="field" required>
             <option value="" disabled>choose</option>
-            <option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option>
+            <option v-for="spot in spots" :key="spot.code" :value="spot.code">
+              {{ spot.name }}
+            </option>
           </select></label
         >
         <label
@@ -184,12 +186,12 @@ const wrongOf = (row: number) =>
                       !isBlank(row) && !!row.cells[column] && !!readings[place]!.wrong[column]
                     "
                     :placeholder="
-                      isBlank(row) && at?.row !== place ? '' : readings[place]!.shown[column]
+                      isBlank(row) && cell?.row !== place ? '' : readings[place]!.shown[column]
                     "
                     autocomplete="off"
                     spellcheck="false"
                     maxlength="200"
-                    @focus="at = { row: place, column }"
+                    @focus="cell = { row: place, column }"
                     @input="sheet.type(place, column, ($event.target as HTMLInputElement).value)"
                     @change="sheet.remember"
                     @keydown="key($event, place, column)"
@@ -208,7 +210,7 @@ const wrongOf = (row: number) =>
                 </td>
                 <td class="state" role="status">{{ STATE[row.state] }}</td>
               </tr>
-              <tr v-if="row.why || (at?.row !== place && wrongOf(place).length)" class="said">
+              <tr v-if="row.why || (cell?.row !== place && wrongOf(place).length)" class="said">
                 <td />
                 <td :colspan="COLUMNS.length + 1">
                   {{

@@ -18,7 +18,7 @@ const trip = useTrip(tripId)
 const { dockside, act } = trip
 const spots = ref<{ code: string; lat_deg: number; lon_deg: number }[]>([])
 const spot = computed(
-  () => spots.value.find((one) => one.code === dockside.value?.trip.spot_code) ?? null,
+  () => spots.value.find((spot) => spot.code === dockside.value?.trip.spot_code) ?? null,
 )
 const spotPlace = computed(
   () => spot.value && { lat_deg: spot.value.lat_deg, lon_deg: spot.value.lon_deg },
@@ -46,7 +46,7 @@ onMounted(async () => {
       </p>
     </header>
     <TroubleNote :trouble="act.refusal.value" />
-    <p v-if="act.said.value" role="status" class="said">{{ act.said.value }}</p>
+    <p v-if="act.notice.value" role="status" class="said">{{ act.notice.value }}</p>
     <el-skeleton v-if="!dockside && act.busy.value" :rows="8" animated />
     <el-button v-else-if="!dockside" @click="trip.load">Try again</el-button>
     <div v-else class="halves">

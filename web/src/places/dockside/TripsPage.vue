@@ -29,18 +29,18 @@ const load = (before?: string) =>
     trips.value = before
       ? [
           ...trips.value,
-          ...page.trips.filter((one) => !trips.value.some((known) => known.id === one.id)),
+          ...page.trips.filter((trip) => !trips.value.some((known) => known.id === trip.id)),
         ]
       : page.trips
     more.value = page.more
   })
 const searchSoon = useDebounceFn(() => load(), 250)
-const isComing = (one: Trips[number]) =>
-  one.state !== 'submitted' && !one.fish && !one.held && one.held_on >= localDate()
+const isComing = (trip: Trips[number]) =>
+  trip.state !== 'submitted' && !trip.fish && !trip.held && trip.held_on >= localDate()
 const cancel = (id: string) =>
   run(async () => {
     await api.cancelTrip(id)
-    trips.value = trips.value.filter((one) => one.id !== id)
+    trips.value = trips.value.filter((trip) => trip.id !== id)
   })
 onMounted(() => load())
 </script>
@@ -83,35 +83,35 @@ onMounted(() => load())
     </div>
     <TroubleNote :trouble="refusal" />
     <ul v-if="trips.length" class="trips">
-      <li v-for="one in trips" :key="one.id">
-        <RouterLink :to="`/dockside/${one.id}`" class="trip">
-          <b class="tabular">{{ shortDateText(one.held_on) }}</b>
+      <li v-for="listed in trips" :key="listed.id">
+        <RouterLink :to="`/dockside/${listed.id}`" class="trip">
+          <b class="tabular">{{ shortDateText(listed.held_on) }}</b>
           <span
-            >{{ one.spot_name
-            }}<template v-if="whose === 'all'">, {{ one.member_name }}</template></span
+            >{{ listed.spot_name
+            }}<template v-if="whose === 'all'">, {{ listed.member_name }}</template></span
           >
           <span class="soft tabular"
-            >{{ one.fish }} fish<template v-if="one.photos"
-              >, {{ one.photos }} photos</template
+            >{{ listed.fish }} fish<template v-if="listed.photos"
+              >, {{ listed.photos }} photos</template
             ></span
           >
-          <span class="state" :class="one.state"
-            >{{ isComing(one) ? 'planned' : TRIP_STATE[one.state]
-            }}<template v-if="one.held">, {{ one.held }} held back</template></span
+          <span class="state" :class="listed.state"
+            >{{ isComing(listed) ? 'planned' : TRIP_STATE[listed.state]
+            }}<template v-if="listed.held">, {{ listed.held }} held back</template></span
           >
         </RouterLink>
         <el-popconfirm
-          v-if="one.state !== 'submitted' && !one.fish && !one.photos && !one.held"
+          v-if="listed.state !== 'submitted' && !listed.fish && !listed.photos && !listed.held"
           title="Take this trip back? Nothing is logged on it."
           confirm-button-text="Take it back"
           cancel-button-text="Keep it"
-          @confirm="cancel(one.id)"
+          @confirm="cancel(listed.id)"
         >
           <template #reference
             ><button
               type="button"
               class="link"
-              :aria-label="`Take back the trip of ${shortDateText(one.held_on)}`"
+              :aria-label="`Take back the trip of ${shortDateText(listed.held_on)}`"
             >
               take back
             </button></template

@@ -73,12 +73,12 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     remember()
     const list = marks.value[fixed.value].length < wanted.value ? fixed.value : 'fish'
     // The tail stays last: what comes after it goes along the fish.
-    const at =
+    const index =
       list === 'fish' && marks.value.fish.length >= 2
         ? marks.value.fish.length - 1
         : marks.value[list].length
-    marks.value[list].splice(at, 0, point)
-    selected.value = { list, at }
+    marks.value[list].splice(index, 0, point)
+    selected.value = { list, at: index }
   }
   function nudge(dx: number, dy: number) {
     const mark = selected.value && marks.value[selected.value.list][selected.value.at]
@@ -87,19 +87,19 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     mark[0] += dx
     mark[1] += dy
   }
-  function moveTo(list: keyof Marks, at: number, point: Point) {
-    marks.value[list][at] = point
-    selected.value = { list, at }
+  function moveTo(list: keyof Marks, index: number, point: Point) {
+    marks.value[list][index] = point
+    selected.value = { list, at: index }
   }
   function remove() {
-    const one =
+    const mark =
       selected.value ??
       (marks.value.fish.length
         ? { list: 'fish' as const, at: marks.value.fish.length - 1 }
         : { list: fixed.value, at: marks.value[fixed.value].length - 1 })
-    if (one.at < 0) return
+    if (mark.at < 0) return
     remember()
-    marks.value[one.list].splice(one.at, 1)
+    marks.value[mark.list].splice(mark.at, 1)
     selected.value = null
   }
   function undo() {
@@ -112,11 +112,11 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
   /** To the mark before or after, all round. */
   function turn(step: number) {
     const all = ([fixed.value, 'fish'] as const).flatMap((list) =>
-      marks.value[list].map((_, at) => ({ list, at })),
+      marks.value[list].map((_, index) => ({ list, at: index })),
     )
     if (!all.length) return
     const here = all.findIndex(
-      (one) => one.list === selected.value?.list && one.at === selected.value.at,
+      (mark) => mark.list === selected.value?.list && mark.at === selected.value.at,
     )
     selected.value = all[(here + step + all.length) % all.length]!
   }
@@ -154,18 +154,18 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     const about = pictured()
     if (!isComplete.value || !about) return void (result.value = null)
     try {
-      const told = await field.ask('measure', { marks: sent(), ...about })
+      const answer = await field.ask('measure', { marks: sent(), ...about })
       if (ask !== asked) return
-      result.value = isRefused(told) ? null : told
-      refusal.value = isRefused(told) ? new Refusal(422, told.refused) : null
+      result.value = isRefused(answer) ? null : answer
+      refusal.value = isRefused(answer) ? new Refusal(422, answer.refused) : null
     } catch (thrown) {
       result.value = null
       refusal.value = trouble(thrown)
     }
   }, WAIT_MS)
   watch([marks, mode, size, pictured], () => void look(), { deep: true })
-  const keep = (what: 'marks' | 'length', reason: string | null) =>
-    api.measurePhoto(photoId, { marks: sent(), keep: what, reason })
+  const keep = (part: 'marks' | 'length', reason: string | null) =>
+    api.measurePhoto(photoId, { marks: sent(), keep: part, reason })
 
   return {
     mode,

@@ -108,22 +108,23 @@ export function useSheet() {
   const field = openField(null)
   const UNREAD: RowReading = { proposed: null, shown: blankCells(), wrong: {}, row: null }
   const answers = shallowRef<RowReading[]>([])
-  const readings = computed(() => rows.value.map((_, at) => answers.value[at] ?? UNREAD))
+  const readings = computed(() => rows.value.map((_, index) => answers.value[index] ?? UNREAD))
   let asked = 0
   async function read(): Promise<RowReading[]> {
     const ask = ++asked
     const owner = header.value.member_id ?? session.member!.id
-    const first_number = pouches.value.find((one) => one.member_id === owner)?.next_number ?? null
-    const told = await field.ask('paper_rows', {
+    const first_number =
+      pouches.value.find((pouch) => pouch.member_id === owner)?.next_number ?? null
+    const answer = await field.ask('paper_rows', {
       rows: rows.value.map((row) => row.cells),
       species: species.value.map(({ code, common_name }) => ({ code, common_name })),
       first_number,
     })
     if (ask === asked) {
-      answers.value = told.rows
+      answers.value = answer.rows
       void send()
     }
-    return told.rows
+    return answer.rows
   }
   watch([rows, species, pouches, () => header.value.member_id], () => void read(), {
     deep: true,
@@ -141,8 +142,8 @@ export function useSheet() {
     const now = snapshot()
     if (past.value.at(-1) !== now) past.value = [...past.value.slice(-200), now]
   }
-  function type(at: number, column: Column, value: string) {
-    const row = rows.value[at]!
+  function type(line: number, column: Column, value: string) {
+    const row = rows.value[line]!
     row.cells[column] = value
     // A number that stood ready is fixed once the row goes its way, so that a change above does
     // not renumber what is stored.
@@ -155,29 +156,29 @@ export function useSheet() {
     const last = before.pop()
     past.value = before
     if (!last) return
-    ;(JSON.parse(last) as TypedRow['cells'][]).forEach((cells, at) => {
-      const row = rows.value[at]
+    ;(JSON.parse(last) as TypedRow['cells'][]).forEach((cells, index) => {
+      const row = rows.value[index]
       if (row && JSON.stringify(row.cells) !== JSON.stringify(cells))
         Object.assign(row, { cells, state: 'typing' })
     })
   }
-  function fillDown(at: number, column: Column) {
-    if (at < 1) return
+  function fillDown(row: number, column: Column) {
+    if (row < 1) return
     remember()
-    type(at, column, rows.value[at - 1]!.cells[column])
+    type(row, column, rows.value[row - 1]!.cells[column])
   }
   /** A block from a spreadsheet, from this cell on. */
-  function paste(at: number, column: Column, text: string) {
+  function paste(row: number, column: Column, text: string) {
     remember()
     const from = COLUMNS.indexOf(column)
     text
       .replace(/\r?\n$/, '')
       .split(/\r?\n/)
       .forEach((line, down) => {
-        if (at + down >= rows.value.length) rows.value.push(blankRow())
+        if (row + down >= rows.value.length) rows.value.push(blankRow())
         line.split('\t').forEach((value, right) => {
           const to = COLUMNS[from + right]
-          if (to) type(at + down, to, value.trim())
+          if (to) type(row + down, to, value.trim())
         })
       })
   }
@@ -187,10 +188,10 @@ export function useSheet() {
    * A row that is left and whole goes out; so does one that was changed after that, as its next
    * revision.
    */
-  async function leave(at: number) {
+  async function leave(line: number) {
     remember()
-    const reading = (await read())[at]?.row
-    const row = rows.value[at]
+    const reading = (await read())[line]?.row
+    const row = rows.value[line]
     if (row && leaveRow(row, reading ?? null)) void send()
   }
 
@@ -208,7 +209,7 @@ export function useSheet() {
     const offset = -new Date(`${header.value.held_on}T12:00:00`).getTimezoneOffset()
     const { trip_id, member_id, held_on, spot_code, platform } = header.value
     try {
-      const told = await api.typeSheet({
+      const answer = await api.typeSheet({
         sheet: {
           trip_id,
           member_id,
@@ -221,8 +222,8 @@ export function useSheet() {
         rows: out.map(({ row, reading }) => ({ id: row.id, revision: row.revision, ...reading! })),
       })
       signal.value = true
-      told.answers.forEach((answer, at) => {
-        const { row, reading } = out[at]!
+      answer.answers.forEach((answer, index) => {
+        const { row, reading } = out[index]!
         settleRow(row, reading, answer)
       })
     } catch (thrown) {

@@ -22,7 +22,7 @@ export function useTrip(tripId: string) {
   const reason = ref('')
   const isSubmitted = computed(() => dockside.value?.trip.state === 'submitted')
   const nameOf = (code: string) =>
-    species.value.find((one) => one.code === code)?.common_name ?? code
+    species.value.find((species) => species.code === code)?.common_name ?? code
   let timer: number | undefined
 
   async function load() {
@@ -35,7 +35,7 @@ export function useTrip(tripId: string) {
   function take(fresh: Dockside) {
     dockside.value = fresh
     clearTimeout(timer)
-    if (fresh.photos.some((one) => !one.is_sized && !one.trouble))
+    if (fresh.photos.some((photo) => !photo.is_sized && !photo.trouble))
       timer = window.setTimeout(() => void load(), SIZES_EVERY_MS)
   }
   onScopeDispose(() => clearTimeout(timer))
@@ -62,7 +62,7 @@ export function useTrip(tripId: string) {
   async function move(photo: DockPhoto, encounterId: string | null) {
     if (photo.encounter_id === encounterId && photo.placed_by === 'hand') return
     const seconds =
-      dockside.value?.cameras.find((one) => one.camera === (photo.camera ?? ''))?.seconds ?? 0
+      dockside.value?.cameras.find((camera) => camera.camera === (photo.camera ?? ''))?.seconds ?? 0
     if (
       await act.run(async () =>
         take(
@@ -102,32 +102,32 @@ export function useTrip(tripId: string) {
     })
   const addTrack = (file: File) =>
     act.run(async () => {
-      const told = await api.addTrack(
+      const answer = await api.addTrack(
         tripId,
         await file.text(),
         isSubmitted.value ? reason.value : null,
       )
-      const widest = Math.max(0, ...told.placed.map((one) => one.gap_seconds))
-      const gap = told.placed.length ? `, the farthest ${widest} s from a point` : ''
-      const left = told.too_far
-        ? `; ${told.too_far} lie too far from any point and stay at the spot`
+      const widest = Math.max(0, ...answer.placed.map((fish) => fish.gap_seconds))
+      const gap = answer.placed.length ? `, the farthest ${widest} s from a point` : ''
+      const left = answer.too_far
+        ? `; ${answer.too_far} lie too far from any point and stay at the spot`
         : ''
-      act.said.value = `${told.points} points read; ${told.placed.length} fish placed${gap}${left}.`
+      act.notice.value = `${answer.points} points read; ${answer.placed.length} fish placed${gap}${left}.`
       take(await api.dockside(tripId))
     })
   const sayEffort = (fishedHours: number | null, rods: number | null) =>
     act.run(async () => {
       take(await api.sayEffort(tripId, { fished_hours: fishedHours, rods }))
-      act.said.value = rods === null ? 'Taken back.' : 'Kept.'
+      act.notice.value = rods === null ? 'Taken back.' : 'Kept.'
     })
   const submit = () =>
     act.run(async () => {
-      const told = await api.submitTrip(tripId)
-      const doubts = told.doubts
-        ? `${told.doubts} doubts go to the desk with it.`
+      const answer = await api.submitTrip(tripId)
+      const doubts = answer.doubts
+        ? `${answer.doubts} doubts go to the desk with it.`
         : 'Nothing is in doubt.'
-      const held = told.held ? ` ${told.held} held records wait for you.` : ''
-      act.said.value = `Submitted. ${doubts}${held}`
+      const held = answer.held ? ` ${answer.held} held records wait for you.` : ''
+      act.notice.value = `Submitted. ${doubts}${held}`
       take(await api.dockside(tripId))
     })
 
@@ -170,11 +170,11 @@ function useUpload(tripId: string, take: (fresh: Dockside) => void) {
     uploading.value = { done: 0, of: files.length }
     const waiting = files.slice()
     let known = 0
-    const one = async () => {
+    const sendNext = async () => {
       for (let file = waiting.shift(); file && !stop.signal.aborted; file = waiting.shift()) {
         try {
-          const told = await api.addTripPhoto(tripId, uuid(), file.name, file, stop.signal)
-          if (told.answer === 'known') known++
+          const photo = await api.addTripPhoto(tripId, uuid(), file.name, file, stop.signal)
+          if (photo.answer === 'known') known++
         } catch (thrown) {
           if (isGivenUp(thrown)) return
           refused.value = [...refused.value, { name: file.name, trouble: trouble(thrown), file }]
@@ -182,7 +182,7 @@ function useUpload(tripId: string, take: (fresh: Dockside) => void) {
         uploading.value = { done: uploading.value!.done + 1, of: files.length }
       }
     }
-    await Promise.all(Array.from({ length: AT_ONCE }, one))
+    await Promise.all(Array.from({ length: AT_ONCE }, sendNext))
     const { done, of } = uploading.value
     uploading.value = null
     const here = known ? `, ${known} were here already` : ''

@@ -64,17 +64,17 @@ interface Placed {
   lat_deg: number | null
   lon_deg: number | null
 }
-const onMap = (one: Placed | null | undefined, label: string) =>
-  one && one.lat_deg !== null && one.lon_deg !== null
-    ? [{ lat_deg: one.lat_deg, lon_deg: one.lon_deg, coarse: false, label }]
+const onMap = (placed: Placed | null | undefined, label: string) =>
+  placed && placed.lat_deg !== null && placed.lon_deg !== null
+    ? [{ lat_deg: placed.lat_deg, lon_deg: placed.lon_deg, coarse: false, label }]
     : []
 const places = computed(() => [
   ...onMap(desk.value?.report, '✕'),
-  ...(desk.value?.ranked ?? []).flatMap((one, place) => onMap(one, String(place + 1))),
+  ...(desk.value?.ranked ?? []).flatMap((placed, place) => onMap(placed, String(place + 1))),
 ])
 const ways = computed(() => {
   const ends = [...onMap(candidate.value, ''), ...onMap(desk.value?.report, '')].map(
-    (one): [number, number] => [one.lat_deg, one.lon_deg],
+    (placed): [number, number] => [placed.lat_deg, placed.lon_deg],
   )
   return ends.length === 2 ? [ends] : []
 })
@@ -109,24 +109,24 @@ watch(
   () => desk.value?.report.id,
   () => (asking.value = null),
 )
-async function ask(what: typeof asking.value) {
-  asking.value = what
+async function ask(act: typeof asking.value) {
+  asking.value = act
   words.value = ''
   await nextTick()
   wordsField.value?.focus()
 }
 async function send() {
-  const what = asking.value
-  if (!what || words.value.trim().length < 3) return
+  const act = asking.value
+  if (!act || words.value.trim().length < 3) return
   const done =
-    what === 'other_programme'
-      ? await decide(what, `The tag is of ${words.value.trim()}.`, {
+    act === 'other_programme'
+      ? await decide(act, `The tag is of ${words.value.trim()}.`, {
           programme: words.value.trim(),
         })
       : await decide(
-          what,
+          act,
           words.value.trim(),
-          what === 'asked' && candidate.value && !candidate.value.fish_id
+          act === 'asked' && candidate.value && !candidate.value.fish_id
             ? { tag_number: candidate.value.number }
             : {},
         )
@@ -221,17 +221,21 @@ useEventListener(window, 'keydown', (event) => {
         class="queue bare"
         aria-label="Reports that wait, the oldest first"
       >
-        <li v-for="one in queue.reports" :key="one.id">
-          <button type="button" :aria-current="one.id === desk?.report.id" @click="open(one.id)">
-            <TagStreamer :number="one.number_as_read" spent />
+        <li v-for="report in queue.reports" :key="report.id">
+          <button
+            type="button"
+            :aria-current="report.id === desk?.report.id"
+            @click="open(report.id)"
+          >
+            <TagStreamer :number="report.number_as_read" spent />
             <span class="soft"
-              >{{ nameOf(one.species_code) }}, {{ age(one.sent_at)
-              }}<template v-if="one.encounter_id">, from the Deck</template></span
+              >{{ nameOf(report.species_code) }}, {{ age(report.sent_at)
+              }}<template v-if="report.encounter_id">, from the Deck</template></span
             >
             <span
-              v-if="['asked', 'second_opinion', 'taken_back'].includes(one.waiting_reason ?? '')"
+              v-if="['asked', 'second_opinion', 'taken_back'].includes(report.waiting_reason ?? '')"
               class="soft"
-              >{{ one.waiting_words }}</span
+              >{{ report.waiting_words }}</span
             >
           </button>
         </li>
@@ -284,10 +288,10 @@ useEventListener(window, 'keydown', (event) => {
           <dd>{{ desk.report.waiting_words ?? STATE[desk.report.state] }}</dd>
         </dl>
         <img
-          v-for="(id, at) in desk.report.photo_ids"
+          v-for="(id, index) in desk.report.photo_ids"
           :key="id"
           :src="`/api/photos/${id}/shown`"
-          :alt="`The finder’s photo ${at + 1}`"
+          :alt="`The finder’s photo ${index + 1}`"
           class="photo"
         />
         <ExpectedLength
@@ -311,17 +315,18 @@ useEventListener(window, 'keydown', (event) => {
         </template>
         <section v-if="desk.same_catch.length && waits" class="history">
           <h3>Perhaps the same catch</h3>
-          <p v-for="one in desk.same_catch" :key="one.id">
-            <b class="figures">{{ one.number_as_read }}</b>, {{ shortDateText(one.caught_on) }},
-            {{ one.place_words ?? 'place not said' }}, by {{ one.finder_name ?? 'no name left'
-            }}<template v-if="one.length_mm"
-              >, {{ lengthText(one.length_mm, session.units) }}</template
+          <p v-for="report in desk.same_catch" :key="report.id">
+            <b class="figures">{{ report.number_as_read }}</b>,
+            {{ shortDateText(report.caught_on) }}, {{ report.place_words ?? 'place not said' }}, by
+            {{ report.finder_name ?? 'no name left'
+            }}<template v-if="report.length_mm"
+              >, {{ lengthText(report.length_mm, session.units) }}</template
             >.
             <button
               type="button"
               class="link"
               @click="
-                decide('same_catch', 'Two reports of one catch.', { other_report_id: one.id })
+                decide('same_catch', 'Two reports of one catch.', { other_report_id: report.id })
               "
             >
               Join this report to it
@@ -330,11 +335,11 @@ useEventListener(window, 'keydown', (event) => {
         </section>
         <section v-if="desk.decisions.length" class="history">
           <h3>So far</h3>
-          <p v-for="one in desk.decisions" :key="one.id">
-            <b>{{ VERDICT[one.verdict] }}</b><template v-if="one.tag_number">
-              {{ one.tag_number }}</template
+          <p v-for="decision in desk.decisions" :key="decision.id">
+            <b>{{ VERDICT[decision.verdict] }}</b><template v-if="decision.tag_number">
+              {{ decision.tag_number }}</template
             >
-            by {{ one.by }}, {{ shortDateText(one.made_at) }}: {{ one.reason }}
+            by {{ decision.by }}, {{ shortDateText(decision.made_at) }}: {{ decision.reason }}
           </p>
         </section>
       </section>
@@ -415,13 +420,13 @@ useEventListener(window, 'keydown', (event) => {
           </button>
         </p>
         <ol v-if="desk.ranked.length" class="bare">
-          <li v-for="(one, place) in desk.ranked" :key="one.number">
+          <li v-for="(ranking, place) in desk.ranked" :key="ranking.number">
             <DeskCandidate
-              :candidate="one"
+              :candidate="ranking"
               :place="place"
-              :share="one.likelihood"
+              :share="ranking.likelihood"
               :chosen="chosen === place"
-              :species="nameOf(one.species_code)"
+              :species="nameOf(ranking.species_code)"
               :caught-on="desk.report.caught_on"
               @choose="choose(place)"
             />

@@ -13,17 +13,17 @@ import HeldMend from './parts/HeldMend.vue'
  * Doubts that the checks raised about stored records, and records that could not be stored:
  * settled by keys, each with its reason.
  */
-const found = shallowRef<Schemas['Queries'] | null>(null)
+const queries = shallowRef<Schemas['Queries'] | null>(null)
 const settled = ref(false)
 const chosen = ref(0)
 const why = ref('')
 const field = ref<HTMLInputElement | null>(null)
 const last = shallowRef<{ encounter_id: string; code: string; sentence: string } | null>(null)
-const { busy, refusal, said, run, read } = useAct()
+const { busy, refusal, notice, run, read } = useAct()
 const load = () =>
   read(
     () => api.queries(settled.value ? 'settled' : 'open'),
-    (told) => (found.value = told),
+    (answer) => (queries.value = answer),
   )
 const species = shallowRef<Schemas['SpeciesName'][]>([])
 const mending = ref<string | null>(null)
@@ -32,45 +32,45 @@ onMounted(async () => {
   species.value = (await api.species()).species
 })
 watch(settled, load)
-const doubt = computed(() => found.value?.doubts[chosen.value] ?? null)
+const doubt = computed(() => queries.value?.doubts[chosen.value] ?? null)
 const STANDS = 'Checked: it stands as it is.'
 
 async function settle(verdict: 'stands' | 'asked', words: string) {
   const here = doubt.value
   if (!here || settled.value) return
   const done = await run(async () => {
-    found.value = await api.settleQuery(here.encounter_id, here.code, { verdict, why: words })
-    said.value = verdict === 'asked' ? `A letter to ${here.member_name} is on its way.` : ''
+    queries.value = await api.settleQuery(here.encounter_id, here.code, { verdict, why: words })
+    notice.value = verdict === 'asked' ? `A letter to ${here.member_name} is on its way.` : ''
   })
   if (!done) return
   why.value = ''
   last.value = verdict === 'stands' ? here : null
-  chosen.value = Math.min(chosen.value, Math.max(0, found.value!.doubts.length - 1))
+  chosen.value = Math.min(chosen.value, Math.max(0, queries.value!.doubts.length - 1))
 }
-function takeBack(one = last.value) {
-  if (!one) return
+function takeBack(doubt = last.value) {
+  if (!doubt) return
   void run(async () => {
-    const told = await api.settleQuery(one.encounter_id, one.code, {
+    const answer = await api.settleQuery(doubt.encounter_id, doubt.code, {
       verdict: 'open',
       why: 'Taken back at the desk.',
     })
-    if (settled.value) found.value = await api.queries('settled')
-    else found.value = told
+    if (settled.value) queries.value = await api.queries('settled')
+    else queries.value = answer
     last.value = null
   })
 }
 type Mended = Parameters<typeof api.mendHeld>[1]
 async function mend(id: string, body: Mended) {
   await run(async () => {
-    found.value = (await api.mendHeld(id, body)).queries
-    said.value = 'It is stored. Its phone learns of it when it next has signal.'
+    queries.value = (await api.mendHeld(id, body)).queries
+    notice.value = 'It is stored. Its phone learns of it when it next has signal.'
     mending.value = null
   })
 }
 const step = (by: number) =>
   (chosen.value = Math.min(
     Math.max(chosen.value + by, 0),
-    Math.max(0, (found.value?.doubts.length ?? 1) - 1),
+    Math.max(0, (queries.value?.doubts.length ?? 1) - 1),
   ))
 const KEYS: Record<string, () => void> = {
   '.': () => step(1),
@@ -107,8 +107,8 @@ watch(chosen, async () => {
       <h1>Doubts</h1>
       <p class="soft">
         {{
-          found
-            ? `${found.doubts.length} ${settled ? 'settled here' : 'open'}, ${found.held.length} held back`
+          queries
+            ? `${queries.doubts.length} ${settled ? 'settled here' : 'open'}, ${queries.held.length} held back`
             : 'Loading'
         }}
         ·
@@ -124,28 +124,28 @@ watch(chosen, async () => {
       </p>
     </header>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
-    <p v-if="found && !found.doubts.length" class="soft">
+    <p v-if="notice" role="status">{{ notice }}</p>
+    <p v-if="queries && !queries.doubts.length" class="soft">
       {{
         settled
           ? 'None was settled here yet.'
           : 'No doubt is open. What the checks find when a trip is handed in stands here.'
       }}
     </p>
-    <ol v-if="found?.doubts.length" class="doubts bare" aria-label="Doubts">
-      <li v-for="(one, place) in found.doubts" :key="one.encounter_id + one.code">
+    <ol v-if="queries?.doubts.length" class="doubts bare" aria-label="Doubts">
+      <li v-for="(listed, place) in queries.doubts" :key="listed.encounter_id + listed.code">
         <button type="button" :aria-current="place === chosen && !settled" @click="chosen = place">
-          <b>{{ one.sentence }}</b>
+          <b>{{ listed.sentence }}</b>
           <span class="soft"
-            ><TagStreamer v-for="number in one.numbers" :key="number" :number="number" />
-            {{ one.member_name }}, {{ shortDateText(one.caught_on)
-            }}<template v-if="one.spot_name">, {{ one.spot_name }}</template></span
+            ><TagStreamer v-for="number in listed.numbers" :key="number" :number="number" />
+            {{ listed.member_name }}, {{ shortDateText(listed.caught_on)
+            }}<template v-if="listed.spot_name">, {{ listed.spot_name }}</template></span
           >
-          <span v-if="one.settled_by" class="soft"
-            >{{ one.settled_by }}: {{ one.settled_why }}</span
+          <span v-if="listed.settled_by" class="soft"
+            >{{ listed.settled_by }}: {{ listed.settled_why }}</span
           >
         </button>
-        <button v-if="settled" type="button" class="link" @click="takeBack(one)">
+        <button v-if="settled" type="button" class="link" @click="takeBack(listed)">
           Open it again
         </button>
         <div v-else-if="place === chosen" class="acts">
@@ -168,40 +168,42 @@ watch(chosen, async () => {
             size="large"
             :disabled="busy || why.trim().length < 3"
             @click="settle('asked', why.trim())"
-            >Ask {{ one.member_name.split(' ')[0] }}</el-button
+            >Ask {{ listed.member_name.split(' ')[0] }}</el-button
           >
-          <RouterLink :to="`/dockside/${one.trip_id}`">Correct it on Dockside</RouterLink>
+          <RouterLink :to="`/dockside/${listed.trip_id}`">Correct it on Dockside</RouterLink>
         </div>
       </li>
     </ol>
-    <p v-if="found?.doubts.length && !settled" class="soft">
+    <p v-if="queries?.doubts.length && !settled" class="soft">
       Keys: full stop and comma next and before, W why or what to ask, Enter it stands, B takes the
       last one back.
     </p>
-    <section v-if="found?.held.length && !settled">
+    <section v-if="queries?.held.length && !settled">
       <h2>Held back</h2>
       <p class="soft">
         Sent, kept, and not stored yet: the record contradicts itself or the tags’ ledger. Its
         member mends it on the Deck or on Dockside, or you here.
       </p>
       <ul class="held bare">
-        <li v-for="one in found.held" :key="one.id">
-          <b>{{ one.message }}</b>{{ ' ' }}
-          <span class="soft">{{ one.member_name }}, sent {{ shortDateText(one.held_at) }}</span>
+        <li v-for="record in queries.held" :key="record.id">
+          <b>{{ record.message }}</b>{{ ' ' }}
+          <span class="soft"
+            >{{ record.member_name }}, sent {{ shortDateText(record.held_at) }}</span
+          >
           <button
             type="button"
             class="link"
-            :aria-expanded="mending === one.id"
-            @click="mending = mending === one.id ? null : one.id"
+            :aria-expanded="mending === record.id"
+            @click="mending = mending === record.id ? null : record.id"
           >
             Mend it
           </button>
           <HeldMend
-            v-if="mending === one.id"
-            :held="one"
+            v-if="mending === record.id"
+            :held="record"
             :species="species"
             :busy="busy"
-            @mend="mend(one.id, $event)"
+            @mend="mend(record.id, $event)"
           />
         </li>
       </ul>

@@ -80,10 +80,10 @@ const direction = (key: string) =>
       >
         <el-option value="" label="All species" />
         <el-option
-          v-for="one in species"
-          :key="one.code"
-          :value="one.code"
-          :label="one.common_name"
+          v-for="choice in species"
+          :key="choice.code"
+          :value="choice.code"
+          :label="choice.common_name"
         />
       </el-select>
       <span class="count strong" role="status">{{
@@ -113,35 +113,35 @@ const direction = (key: string) =>
         </thead>
         <tbody>
           <tr
-            v-for="one in finds"
-            :key="one.id"
-            :class="{ open: one.story_key }"
-            @click="one.story_key && router.push(`/story/${one.story_key}`)"
+            v-for="find in finds"
+            :key="find.id"
+            :class="{ open: find.story_key }"
+            @click="find.story_key && router.push(`/story/${find.story_key}`)"
           >
             <td>
               <RouterLink
-                v-if="one.story_key"
-                :to="`/story/${one.story_key}`"
+                v-if="find.story_key"
+                :to="`/story/${find.story_key}`"
                 class="plain"
                 @click.stop
-                ><TagStreamer :number="one.number ?? '?'"
+                ><TagStreamer :number="find.number ?? '?'"
               /></RouterLink>
-              <TagStreamer v-else :number="one.number ?? '?'" spent />
+              <TagStreamer v-else :number="find.number ?? '?'" spent />
             </td>
-            <td>{{ one.species_name ?? 'not known' }}</td>
-            <td class="tabular nowrap">{{ shortDateText(one.caught_on) }}</td>
-            <td class="tabular right">{{ one.days_at_liberty ?? '–' }}</td>
-            <td>{{ one.place ?? '–' }}</td>
+            <td>{{ find.species_name ?? 'not known' }}</td>
+            <td class="tabular nowrap">{{ shortDateText(find.caught_on) }}</td>
+            <td class="tabular right">{{ find.days_at_liberty ?? '–' }}</td>
+            <td>{{ find.place ?? '–' }}</td>
             <td>
-              {{ one.finder ?? 'no name left'
-              }}<span v-if="one.source === 'deck'" class="soft">, on the Deck</span>
+              {{ find.finder ?? 'no name left'
+              }}<span v-if="find.source === 'deck'" class="soft">, on the Deck</span>
             </td>
             <td>
-              <span v-if="one.state === 'matched'"
-                >matched<template v-if="one.fate === 'kept'">, kept</template></span
+              <span v-if="find.state === 'matched'"
+                >matched<template v-if="find.fate === 'kept'">, kept</template></span
               >
-              <span v-else-if="one.state === 'set_aside'">set aside</span>
-              <span v-else class="waits"><b>waits:</b> {{ one.waiting_words }}</span>
+              <span v-else-if="find.state === 'set_aside'">set aside</span>
+              <span v-else class="waits"><b>waits:</b> {{ find.waiting_words }}</span>
             </td>
           </tr>
         </tbody>

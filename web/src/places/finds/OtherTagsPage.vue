@@ -9,17 +9,17 @@ import { FATE } from '@/words/fish'
 import FindsNav from './parts/FindsNav.vue'
 
 /** Tags of other programmes that came to us: recorded, counted, and passed on. */
-const found = shallowRef<Schemas['ForeignTags'] | null>(null)
+const tags = shallowRef<Schemas['ForeignTags'] | null>(null)
 const chosen = ref<string[]>([])
 const to = ref('')
-const { busy, refusal, said, run } = useAct()
-onMounted(() => run(async () => void (found.value = await api.foreignTags())))
-const open = computed(() => found.value?.tags.filter((one) => !one.passed_on_at) ?? [])
+const { busy, refusal, notice, run } = useAct()
+onMounted(() => run(async () => void (tags.value = await api.foreignTags())))
+const open = computed(() => tags.value?.tags.filter((tag) => !tag.passed_on_at) ?? [])
 const pass = () =>
   run(async () => {
     const count = chosen.value.length
-    found.value = await api.passOn({ ids: chosen.value, to: to.value.trim() })
-    said.value = `${count} ${count === 1 ? 'tag is' : 'tags are'} marked as passed on to ${to.value.trim()}.`
+    tags.value = await api.passOn({ ids: chosen.value, to: to.value.trim() })
+    notice.value = `${count} ${count === 1 ? 'tag is' : 'tags are'} marked as passed on to ${to.value.trim()}.`
     chosen.value = []
   })
 </script>
@@ -29,16 +29,16 @@ const pass = () =>
     <FindsNav />
     <h1>Tags of others</h1>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
-    <p v-if="found && !found.tags.length" class="soft">
+    <p v-if="notice" role="status">{{ notice }}</p>
+    <p v-if="tags && !tags.tags.length" class="soft">
       None came to us yet. A report that the desk calls another programme’s stands here, until it is
       passed on.
     </p>
-    <template v-if="found?.tags.length">
+    <template v-if="tags?.tags.length">
       <p>
-        <template v-for="(one, index) in found.programmes" :key="one.programme"
-          ><template v-if="index">; </template><b>{{ one.programme }}</b
-          >: {{ one.tags }}, {{ one.open }} not passed on</template
+        <template v-for="(programme, index) in tags.programmes" :key="programme.programme"
+          ><template v-if="index">; </template><b>{{ programme.programme }}</b
+          >: {{ programme.tags }}, {{ programme.open }} not passed on</template
         >.
       </p>
       <div class="acts row-3">
@@ -81,30 +81,30 @@ const pass = () =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="one in found.tags" :key="one.id">
+            <tr v-for="tag in tags.tags" :key="tag.id">
               <td>
                 <input
-                  v-if="!one.passed_on_at"
+                  v-if="!tag.passed_on_at"
                   v-model="chosen"
                   type="checkbox"
-                  :value="one.id"
-                  :aria-label="`Choose ${one.number_as_read}`"
+                  :value="tag.id"
+                  :aria-label="`Choose ${tag.number_as_read}`"
                 />
               </td>
-              <td><TagStreamer :number="one.number_as_read" spent /></td>
-              <td>{{ one.other_programme }}</td>
-              <td>{{ one.species_code?.replaceAll('_', ' ') ?? 'not known' }}</td>
+              <td><TagStreamer :number="tag.number_as_read" spent /></td>
+              <td>{{ tag.other_programme }}</td>
+              <td>{{ tag.species_code?.replaceAll('_', ' ') ?? 'not known' }}</td>
               <td class="tabular">
-                {{ one.length_mm ? `${lengthText(one.length_mm)} ${one.length_kind}` : '–' }}
+                {{ tag.length_mm ? `${lengthText(tag.length_mm)} ${tag.length_kind}` : '–' }}
               </td>
               <td class="nowrap">
-                {{ shortDateText(one.caught_on) }}{{ FATE[one.fate] ? `, ${FATE[one.fate]}` : '' }}
+                {{ shortDateText(tag.caught_on) }}{{ FATE[tag.fate] ? `, ${FATE[tag.fate]}` : '' }}
               </td>
-              <td>{{ one.place_words ?? '–' }}</td>
+              <td>{{ tag.place_words ?? '–' }}</td>
               <td>
                 {{
-                  one.passed_on_at
-                    ? `${shortDateText(one.passed_on_at)}, to ${one.passed_on_to}`
+                  tag.passed_on_at
+                    ? `${shortDateText(tag.passed_on_at)}, to ${tag.passed_on_to}`
                     : 'not yet'
                 }}
               </td>

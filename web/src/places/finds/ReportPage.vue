@@ -63,10 +63,10 @@ function showNext() {
 onMounted(() => requestAnimationFrame(() => setTimeout(showNext)))
 /** The pictures that go with it, shown beside the number. */
 const pictures = ref<string[]>([])
-const drop = () => pictures.value.forEach((one) => URL.revokeObjectURL(one))
+const drop = () => pictures.value.forEach((picture) => URL.revokeObjectURL(picture))
 watch(photos, (files) => {
   drop()
-  pictures.value = files.map((one) => URL.createObjectURL(one))
+  pictures.value = files.map((file) => URL.createObjectURL(file))
 })
 onBeforeUnmount(drop)
 const FOUND_HOW = {
@@ -83,14 +83,14 @@ const hasFish = computed(() => draft.value.found_how !== 'tag_alone')
 /** A place that we know by name also marks the map. */
 async function placeNamed(words: string) {
   await loadNames()
-  const known = names.value.find((one) => one.name.toLowerCase() === words.trim().toLowerCase())
+  const known = names.value.find((name) => name.name.toLowerCase() === words.trim().toLowerCase())
   if (known) draft.value.place = { lat_deg: known.lat_deg, lon_deg: known.lon_deg }
 }
 const today = localDate()
 const kinds = computed(() =>
   draft.value.species_code
     ? ([draft.value.length_kind, ...(['FL', 'TL'] as const)] as const).filter(
-        (one, index, all) => all.indexOf(one) === index,
+        (number, index, all) => all.indexOf(number) === index,
       )
     : (['FL', 'TL'] as const),
 )
@@ -164,20 +164,20 @@ const field = (name: string) => refusal.value?.fields[name]
           </button>
         </p>
         <TagGuide v-if="guide" :prefix="tagPrefix" />
-        <div v-for="(_, at) in draft.more_numbers" :key="at" class="more">
+        <div v-for="(_, index) in draft.more_numbers" :key="index" class="more">
           <input
-            v-model="draft.more_numbers[at]"
+            v-model="draft.more_numbers[index]"
             class="field"
             maxlength="40"
             autocapitalize="characters"
             autocomplete="off"
-            :aria-label="`Number on tag ${at + 2}`"
+            :aria-label="`Number on tag ${index + 2}`"
           />
           <button
             type="button"
             class="quiet"
-            :aria-label="`Leave out tag ${at + 2}`"
-            @click="draft.more_numbers.splice(at, 1)"
+            :aria-label="`Leave out tag ${index + 2}`"
+            @click="draft.more_numbers.splice(index, 1)"
           >
             ✕
           </button>
@@ -212,8 +212,8 @@ const field = (name: string) => refusal.value?.fields[name]
             @change="chooseSpecies(($event.target as HTMLSelectElement).value)"
           >
             <option value="">I am not sure</option>
-            <option v-for="one in species" :key="one.code" :value="one.code">
-              {{ one.common_name }}
+            <option v-for="choice in species" :key="choice.code" :value="choice.code">
+              {{ choice.common_name }}
             </option>
           </select>
           <p v-if="field('species_code')" class="fault">{{ field('species_code') }}</p>
@@ -286,8 +286,8 @@ const field = (name: string) => refusal.value?.fields[name]
         <fieldset>
           <legend>When</legend>
           <div class="chips">
-            <label v-for="(text, said) in DAYS" :key="said"
-              ><input v-model="draft.day_said" type="radio" name="day_said" :value="said" />
+            <label v-for="(text, dayKind) in DAYS" :key="dayKind"
+              ><input v-model="draft.day_said" type="radio" name="day_said" :value="dayKind" />
               {{ text }}</label
             >
           </div>
@@ -329,7 +329,7 @@ const field = (name: string) => refusal.value?.fields[name]
             @change="placeNamed(draft.place_words)"
           />
           <datalist id="places">
-            <option v-for="one in names" :key="one.name" :value="one.name" />
+            <option v-for="name in names" :key="name.name" :value="name.name" />
           </datalist>
           <WaterMap
             v-model:picked="draft.place"
@@ -462,11 +462,11 @@ const field = (name: string) => refusal.value?.fields[name]
     </form>
     <details v-if="sentHere.length" class="sent">
       <summary>Reports from this device</summary>
-      <p v-for="one in sentHere" :key="one.id">
-        <b class="figures">{{ one.number }}</b>, {{ shortDateText(one.on) }}:
-        <a :href="`/report/${one.id}#${one.key}`">look at it or change it</a>;
-        <span v-if="one.forgotten" role="status">your name and contact are gone from it.</span>
-        <button v-else type="button" class="link" @click="forgetMe(one)">
+      <p v-for="sent in sentHere" :key="sent.id">
+        <b class="figures">{{ sent.number }}</b>, {{ shortDateText(sent.on) }}:
+        <a :href="`/report/${sent.id}#${sent.key}`">look at it or change it</a>;
+        <span v-if="sent.forgotten" role="status">your name and contact are gone from it.</span>
+        <button v-else type="button" class="link" @click="forgetMe(sent)">
           take my name and contact out of it
         </button>
       </p>

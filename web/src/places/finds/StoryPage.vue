@@ -32,8 +32,8 @@ watch(
   async (key) => {
     story.value = refusal.value = null
     try {
-      const told = await api.story(key)
-      if (key === props.storyKey) story.value = told
+      const answer = await api.story(key)
+      if (key === props.storyKey) story.value = answer
     } catch (thrown) {
       if (key === props.storyKey) refusal.value = trouble(thrown)
     }
@@ -41,12 +41,18 @@ watch(
   { immediate: true },
 )
 
-const numbers = computed(() => [...new Set(story.value?.catches.flatMap((one) => one.tag_numbers))])
+const numbers = computed(() => [
+  ...new Set(story.value?.catches.flatMap((caught) => caught.tag_numbers)),
+])
 const coarse = computed(() => story.value?.audience === 'public')
 const placed = computed(() =>
   (story.value?.catches ?? [])
-    .filter((one) => one.lat_deg !== null)
-    .map((one) => ({ lat_deg: one.lat_deg!, lon_deg: one.lon_deg!, coarse: coarse.value })),
+    .filter((caught) => caught.lat_deg !== null)
+    .map((caught) => ({
+      lat_deg: caught.lat_deg!,
+      lon_deg: caught.lon_deg!,
+      coarse: coarse.value,
+    })),
 )
 const ways = computed(() =>
   (story.value?.legs ?? []).flatMap((leg) => (leg.path ? [leg.path as [number, number][]] : [])),
@@ -149,11 +155,11 @@ const units = computed<Units>(() => chosen.value || session.units)
         <section>
           <h2>Its catches</h2>
           <ol class="timeline">
-            <li v-for="(one, index) in story.catches" :key="index">
+            <li v-for="(caught, index) in story.catches" :key="index">
               <b>{{ index + 1 }}</b>
               <div>
                 <p>
-                  <strong>{{ whenText(one) }}</strong>{{ ' ' }}
+                  <strong>{{ whenText(caught) }}</strong>{{ ' ' }}
                   <span v-if="index > 0" class="soft"
                     >after {{ story.legs[index - 1]!.days_at_most ? 'at most ' : ''
                     }}{{ daysText(story.legs[index - 1]!.days)
@@ -164,20 +170,21 @@ const units = computed<Units>(() => chosen.value || session.units)
                   >
                 </p>
                 <p>
-                  {{ FOUND[one.found_how] ?? WHAT[one.what]
-                  }}<template v-if="one.place_name">, {{ one.place_name }}</template
-                  >, by {{ one.by }}{{ FATE[one.fate] ? `; ${FATE[one.fate]}` : ''
-                  }}<template v-if="one.outcome"
-                    >, {{ OUTCOME[one.outcome] ?? one.outcome }}</template
+                  {{ FOUND[caught.found_how] ?? WHAT[caught.what]
+                  }}<template v-if="caught.place_name">, {{ caught.place_name }}</template
+                  >, by {{ caught.by }}{{ FATE[caught.fate] ? `; ${FATE[caught.fate]}` : ''
+                  }}<template v-if="caught.outcome"
+                    >, {{ OUTCOME[caught.outcome] ?? caught.outcome }}</template
                   >
                 </p>
-                <p v-if="one.weight_g" class="tabular">
-                  {{ conditionText(one.weight_g, one.relative_weight) }}
+                <p v-if="caught.weight_g" class="tabular">
+                  {{ conditionText(caught.weight_g, caught.relative_weight) }}
                 </p>
-                <p v-if="one.length_mm" class="tabular">
-                  {{ lengthText(one.length_mm, units) }} {{ one.length_kind }}
+                <p v-if="caught.length_mm" class="tabular">
+                  {{ lengthText(caught.length_mm, units) }} {{ caught.length_kind }}
                   <span class="soft"
-                    >± {{ sizeText(one.length_margin_mm!, units) }}, {{ one.length_how }}</span
+                    >± {{ sizeText(caught.length_margin_mm!, units) }},
+                    {{ caught.length_how }}</span
                   >
                 </p>
               </div>

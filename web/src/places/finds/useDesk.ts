@@ -34,12 +34,12 @@ export function useDesk() {
   const candidate = computed(() => desk.value?.ranked[chosen.value] ?? null)
   const ready = computed(() =>
     candidate.value
-      ? candidate.value.terms.map((one) => `${one.name}: ${one.words}`).join('; ')
+      ? candidate.value.terms.map((term) => `${term.name}: ${term.words}`).join('; ')
       : '',
   )
   const nameOf = (code: string | null) =>
     code
-      ? (species.value.find((one) => one.code === code)?.common_name ?? code)
+      ? (species.value.find((species) => species.code === code)?.common_name ?? code)
       : 'species not known'
 
   async function load() {
@@ -54,9 +54,9 @@ export function useDesk() {
   const open = (id: string) =>
     act.read(
       () => api.openDesk(id),
-      (told) => {
+      (answer) => {
         const again = desk.value?.report.id === id
-        desk.value = told
+        desk.value = answer
         if (!again) typed.value = null
         choose(0)
       },
@@ -68,7 +68,7 @@ export function useDesk() {
   }
   function step(by: number) {
     const reports = queue.value?.reports ?? []
-    const here = reports.findIndex((one) => one.id === desk.value?.report.id)
+    const here = reports.findIndex((report) => report.id === desk.value?.report.id)
     const to = reports[Math.min(Math.max(here + by, 0), reports.length - 1)]
     if (to && to.id !== desk.value?.report.id) void open(to.id)
   }
@@ -99,7 +99,7 @@ export function useDesk() {
         : { id: here.report.id, number: here.report.number_as_read, verdict }
     // The next one at once.
     const before = queue.value?.reports ?? []
-    const place = before.findIndex((one) => one.id === here.report.id)
+    const place = before.findIndex((report) => report.id === here.report.id)
     queue.value = await api.deskQueue()
     if (verdict === 'undone') {
       choose(0)
@@ -108,20 +108,22 @@ export function useDesk() {
     const next =
       before
         .slice(place + 1)
-        .find((one) => queue.value!.reports.some((other) => other.id === one.id)) ??
-      queue.value.reports.find((one) => one.id !== here.report.id || !STILL_WAITS.includes(verdict))
+        .find((report) => queue.value!.reports.some((other) => other.id === report.id)) ??
+      queue.value.reports.find(
+        (report) => report.id !== here.report.id || !STILL_WAITS.includes(verdict),
+      )
     if (next) await open(next.id)
     return true
   }
   function accept() {
-    const one = candidate.value
-    if (!one?.fish_id) return Promise.resolve(false)
-    if (one.needs_second_look && !secondLook.value) {
+    const chosen = candidate.value
+    if (!chosen?.fish_id) return Promise.resolve(false)
+    if (chosen.needs_second_look && !secondLook.value) {
       secondLook.value = true
       return Promise.resolve(false)
     }
     return decide('accepted', reason.value, {
-      tag_number: one.number,
+      tag_number: chosen.number,
       ...(secondLook.value ? { second_look: true } : {}),
     })
   }

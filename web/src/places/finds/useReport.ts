@@ -162,10 +162,10 @@ export function useReport(
    * the hand shows.
    */
   const asksTwice = computed(() => {
-    const one = draft.value
+    const form = draft.value
     const alone =
-      !one.species_code && !one.length_value.trim() && !one.place && !one.place_words.trim()
-    return !amending && bare(one.number_as_read).length > 3 && (alone || photos.value.length > 0)
+      !form.species_code && !form.length_value.trim() && !form.place && !form.place_words.trim()
+    return !amending && bare(form.number_as_read).length > 3 && (alone || photos.value.length > 0)
   })
   const differs = computed(
     () =>
@@ -174,19 +174,20 @@ export function useReport(
       bare(draft.value.number_again) !== bare(draft.value.number_as_read),
   )
   const isWhole = computed(() => {
-    const one = draft.value
+    const form = draft.value
     const day =
-      one.day_said === 'unknown' || (one.caught_on && (one.day_said === 'day' || one.caught_from))
+      form.day_said === 'unknown' ||
+      (form.caught_on && (form.day_said === 'day' || form.caught_from))
     return (
-      Boolean(one.number_as_read.trim() && day) &&
-      (!asksTwice.value || (one.number_again.trim() !== '' && !differs.value))
+      Boolean(form.number_as_read.trim() && day) &&
+      (!asksTwice.value || (form.number_again.trim() !== '' && !differs.value))
     )
   })
 
   /** What stands on the server, unless this device was in the middle of changing just that. */
-  function fill(told: NonNullable<typeof own.value>) {
-    own.value = told
-    const { report } = told
+  function fill(known: NonNullable<typeof own.value>) {
+    own.value = known
+    const { report } = known
     if (draft.value.id === report.id && draft.value.revision === report.revision) return
     const length = report.length
       ? {
@@ -239,12 +240,12 @@ export function useReport(
 
   function chooseSpecies(code: string) {
     draft.value.species_code = code || null
-    const known = species.value.find((one) => one.code === code)
+    const known = species.value.find((species) => species.code === code)
     if (known) draft.value.length_kind = known.length_kind
   }
 
   function choosePhotos(files: File[]) {
-    const small = files.filter((one) => one.size <= MAX_PHOTO_BYTES)
+    const small = files.filter((file) => file.size <= MAX_PHOTO_BYTES)
     const taken = small.slice(0, MOST_PHOTOS)
     photoTrouble.value =
       small.length < files.length
@@ -256,26 +257,26 @@ export function useReport(
   }
 
   function body(): Schemas['ReportSent'] {
-    const one = draft.value
-    const value = Number(one.length_value.trim().replace(',', '.'))
+    const form = draft.value
+    const value = Number(form.length_value.trim().replace(',', '.'))
     return {
-      number_as_read: one.number_as_read,
-      more_numbers: one.more_numbers.map((number) => number.trim()).filter(Boolean),
-      species_code: one.species_code,
-      length: one.length_value.trim()
-        ? { value, unit: one.length_unit, kind: one.length_kind, how: one.length_how }
+      number_as_read: form.number_as_read,
+      more_numbers: form.more_numbers.map((number) => number.trim()).filter(Boolean),
+      species_code: form.species_code,
+      length: form.length_value.trim()
+        ? { value, unit: form.length_unit, kind: form.length_kind, how: form.length_how }
         : null,
-      caught_on: one.day_said === 'unknown' ? null : one.caught_on,
-      caught_from: one.day_said === 'span' ? one.caught_from : null,
-      found_how: one.found_how,
-      tag_left: one.tag_left,
-      units: one.length_unit === 'in' ? 'imperial' : 'metric',
-      place: one.place,
-      place_words: one.place_words || null,
-      fate: one.fate,
-      finder_name: one.finder_name || null,
-      finder_contact: one.finder_contact || null,
-      finder_phone: one.finder_phone || null,
+      caught_on: form.day_said === 'unknown' ? null : form.caught_on,
+      caught_from: form.day_said === 'span' ? form.caught_from : null,
+      found_how: form.found_how,
+      tag_left: form.tag_left,
+      units: form.length_unit === 'in' ? 'imperial' : 'metric',
+      place: form.place,
+      place_words: form.place_words || null,
+      fate: form.fate,
+      finder_name: form.finder_name || null,
+      finder_contact: form.finder_contact || null,
+      finder_phone: form.finder_phone || null,
     }
   }
 
@@ -302,16 +303,19 @@ export function useReport(
 
   async function report() {
     const { id, number_as_read, caught_on } = draft.value
-    const told = await api.reportTag(id, body())
+    const stored = await api.reportTag(id, body())
     const here = {
       id,
-      key: told.report_key,
+      key: stored.report_key,
       number: number_as_read,
       on: caught_on || localDate(),
       forgotten: false,
     }
-    sentHere.value = [here, ...sentHere.value.filter((one) => one.id !== id)].slice(0, MOST_SENT)
-    await sendPhotos(id, told.report_key)
+    sentHere.value = [here, ...sentHere.value.filter((earlier) => earlier.id !== id)].slice(
+      0,
+      MOST_SENT,
+    )
+    await sendPhotos(id, stored.report_key)
     const { finder_name, finder_contact, finder_phone, day_said, caught_from, place, place_words } =
       draft.value
     next.value = {
@@ -325,19 +329,19 @@ export function useReport(
       place_words,
     }
     draft.value = { ...blank(), finder_name, finder_contact, finder_phone }
-    answer(told)
+    answer(stored)
   }
 
   async function amend({ id, key }: { id: string; key: string }) {
-    const told = await api.amendReport(id, key, draft.value.revision!, body())
-    draft.value.revision = told.revision
+    const amended = await api.amendReport(id, key, draft.value.revision!, body())
+    draft.value.revision = amended.revision
     await sendPhotos(id, key)
-    answer(told)
+    answer(amended)
   }
 
-  function answer(told: Schemas['ReportAnswer']) {
-    if (told.story_key) matched(told.story_key)
-    else waiting.value = { sentence: told.sentence, helps: told.helps }
+  function answer(answer: Schemas['ReportAnswer']) {
+    if (answer.story_key) matched(answer.story_key)
+    else waiting.value = { sentence: answer.sentence, helps: answer.helps }
   }
 
   /** The report stands whatever happens to its pictures. */
@@ -353,12 +357,12 @@ export function useReport(
   }
 
   /** Takes this finder's name and contact out of a report sent from here. */
-  async function forgetMe(one: SentReport) {
+  async function forgetMe(sent: SentReport) {
     refusal.value = null
     try {
-      await api.forgetFinder(one.id, one.key)
+      await api.forgetFinder(sent.id, sent.key)
       sentHere.value = sentHere.value.map((other) =>
-        other.id === one.id ? { ...other, forgotten: true } : other,
+        other.id === sent.id ? { ...other, forgotten: true } : other,
       )
     } catch (thrown) {
       refusal.value = trouble(thrown)

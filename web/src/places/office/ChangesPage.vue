@@ -21,7 +21,7 @@ const SOURCE: Record<Entry['source'], string> = {
 }
 const route = useRoute()
 const router = useRouter()
-const found = shallowRef<Schemas['Audit'] | null>(null)
+const page = shallowRef<Schemas['Audit'] | null>(null)
 const members = shallowRef<{ id: string; name: string }[]>([])
 const { busy, refusal, run, read } = useAct()
 const text = (key: string) =>
@@ -47,8 +47,8 @@ const load = (cursor?: string) =>
   read(
     () => api.audit({ ...query.value, cursor }),
     (next) => {
-      const before = cursor && found.value ? found.value.entries : []
-      found.value = { ...next, entries: [...before, ...next.entries] }
+      const before = cursor && page.value ? page.value.entries : []
+      page.value = { ...next, entries: [...before, ...next.entries] }
     },
   )
 onMounted(async () => {
@@ -86,8 +86,8 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
         @change="set({ record: ($event.target as HTMLSelectElement).value })"
       >
         <option value="">All records</option>
-        <option v-for="one in [...(found?.records ?? []), 'tags']" :key="one" :value="one">
-          {{ changeWord(one) }}
+        <option v-for="tag in [...(page?.records ?? []), 'tags']" :key="tag" :value="tag">
+          {{ changeWord(tag) }}
         </option>
       </select>
       <select
@@ -97,7 +97,9 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
         @change="set({ member_id: ($event.target as HTMLSelectElement).value })"
       >
         <option value="">By anybody</option>
-        <option v-for="one in members" :key="one.id" :value="one.id">{{ one.name }}</option>
+        <option v-for="member in members" :key="member.id" :value="member.id">
+          {{ member.name }}
+        </option>
       </select>
       <input
         class="field"
@@ -121,10 +123,10 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
           @update:model-value="set({ to: $event ?? '' })"
       /></label>
     </div>
-    <p v-if="found && !found.entries.length" class="soft">
+    <p v-if="page && !page.entries.length" class="soft">
       Nothing was changed that fits this. Widen the days, or leave a filter out.
     </p>
-    <div v-if="found?.entries.length" class="scroll" tabindex="0">
+    <div v-if="page?.entries.length" class="scroll" tabindex="0">
       <table v-cards class="list">
         <thead>
           <tr>
@@ -136,26 +138,27 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(one, index) in found.entries" :key="index">
-            <td class="nowrap tabular">{{ shortDateText(one.at) }}, {{ timeText(one.at) }}</td>
-            <td>{{ one.by }}</td>
-            <td>{{ changeWord(one.act) }}</td>
+          <tr v-for="(entry, index) in page.entries" :key="index">
+            <td class="nowrap tabular">{{ shortDateText(entry.at) }}, {{ timeText(entry.at) }}</td>
+            <td>{{ entry.by }}</td>
+            <td>{{ changeWord(entry.act) }}</td>
             <td>
               <button
                 type="button"
                 class="link"
-                :title="one.record_id"
-                @click="set({ record: one.record, record_id: one.record_id })"
+                :title="entry.record_id"
+                @click="set({ record: entry.record, record_id: entry.record_id })"
               >
-                {{ changeWord(one.record) }} <span class="figures">{{ short(one.record_id) }}</span>
+                {{ changeWord(entry.record) }}
+                <span class="figures">{{ short(entry.record_id) }}</span>
               </button>
             </td>
             <td>
-              <p v-if="one.reason">{{ one.reason }}</p>
-              <template v-if="one.changed">
+              <p v-if="entry.reason">{{ entry.reason }}</p>
+              <template v-if="entry.changed">
                 <p
                   v-for="(pair, field) in Object.fromEntries(
-                    Object.entries(one.changed).slice(0, open === index ? undefined : 3),
+                    Object.entries(entry.changed).slice(0, open === index ? undefined : 3),
                   )"
                   :key="field"
                   class="pair"
@@ -166,12 +169,12 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
                   ><template v-else>changed, not shown</template>
                 </p>
                 <button
-                  v-if="Object.keys(one.changed).length > 3"
+                  v-if="Object.keys(entry.changed).length > 3"
                   type="button"
                   class="link"
                   @click="open = open === index ? null : index"
                 >
-                  {{ open === index ? 'less' : `${Object.keys(one.changed).length - 3} more` }}
+                  {{ open === index ? 'less' : `${Object.keys(entry.changed).length - 3} more` }}
                 </button>
               </template>
             </td>
@@ -179,7 +182,7 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
         </tbody>
       </table>
     </div>
-    <el-button v-if="found?.next" size="large" :loading="busy" @click="load(found.next)"
+    <el-button v-if="page?.next" size="large" :loading="busy" @click="load(page.next)"
       >Show more</el-button
     >
     <p class="soft">

@@ -11,7 +11,7 @@ import GuildNotes from './parts/GuildNotes.vue'
 import HouseFigures from './parts/HouseFigures.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
-const { busy, refusal, said, run, read } = useAct()
+const { busy, refusal, notice, run, read } = useAct()
 type Rules = Schemas['HouseRules']
 const { isCoordinator } = storeToRefs(useSessionStore())
 const rules = ref<Rules | null>(null)
@@ -31,9 +31,9 @@ function take(fresh: Rules) {
   changes.value = null
 }
 /** Only those that differ from ours, as they are sent. */
-function figuresOf(one: Rules) {
+function figuresOf(rules: Rules) {
   return Object.fromEntries(
-    one.figures
+    rules.figures
       .filter((figure) => figure.value !== figure.default)
       .map((figure) => [figure.key, figure.value]),
   )
@@ -68,7 +68,7 @@ async function chooseFor(question: string, guild: string, school: string) {
 const look = () =>
   read(
     async () => (touched.value ? (await api.previewSchools(sent())).changes : null),
-    (told) => (changes.value = told),
+    (answer) => (changes.value = answer),
   )
 const save = () =>
   run(async () => {
@@ -80,36 +80,36 @@ const save = () =>
       }),
     )
     why.value = ''
-    said.value = `Version ${rules.value!.version} is in force from the next card on.`
+    notice.value = `Version ${rules.value!.version} is in force from the next card on.`
   })
 
 /** What the cooperative's own returns say of a question, where they say anything; it may come late. */
 const returns = shallowRef<Schemas['WaterAnswers']['answers']>([])
 onMounted(() =>
   water.answers('handling', {}).then(
-    (told) => (returns.value = told.answers),
+    (answer) => (returns.value = answer.answers),
     () => undefined,
   ),
 )
 function returnsOf(key: string) {
-  const answer = returns.value.find((one) => one.question === key)
+  const answer = returns.value.find((answer) => answer.question === key)
   return answer?.sentence ?? answer?.missing ?? null
 }
 
 /** A member picks a stricter school; the house's own takes it back. */
 const own = (question: Rules['questions'][number], school: string) =>
   run(async () => {
-    const { [question.key]: _old, ...rest } = rules.value!.own
+    const { [question.key]: _old, ...others } = rules.value!.own
     take(
       await api.chooseStricter(
         rules.value!.choices[question.key]!.school === school
-          ? rest
-          : { ...rest, [question.key]: school },
+          ? others
+          : { ...others, [question.key]: school },
       ),
     )
   })
 const strictness = (question: Rules['questions'][number], key: string) =>
-  question.schools.find((one) => one.key === key)!.strictness
+  question.schools.find((school) => school.key === key)!.strictness
 const inForce = (question: Rules['questions'][number]) =>
   isCoordinator.value
     ? draft.value[question.key]!.school
@@ -150,7 +150,7 @@ const KINDS: Record<string, string> = {
       </p>
     </header>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="notice" role="status">{{ notice }}</p>
     <el-skeleton v-if="!rules && !refusal" :rows="12" animated />
     <div v-if="rules" class="columns">
       <div class="questions stack-4">
@@ -243,16 +243,16 @@ const KINDS: Record<string, string> = {
         <template v-if="touched">
           <p v-if="changes && !changes.length" class="soft">Nothing that a tagger would see.</p>
           <ol v-if="changes" class="bare stack-2">
-            <li v-for="(one, index) in changes" :key="index">
-              <b>{{ KINDS[one.kind] }}</b>{{ ' ' }}
+            <li v-for="(change, index) in changes" :key="index">
+              <b>{{ KINDS[change.kind] }}</b>{{ ' ' }}
               <small class="soft">{{
-                one.guilds.length === rules.guilds.length
+                change.guilds.length === rules.guilds.length
                   ? 'all guilds'
-                  : one.guilds.slice(0, 3).join(', ') +
-                    (one.guilds.length > 3 ? ` and ${one.guilds.length - 3} more` : '')
+                  : change.guilds.slice(0, 3).join(', ') +
+                    (change.guilds.length > 3 ? ` and ${change.guilds.length - 3} more` : '')
               }}</small>
-              <p v-if="one.before" class="gone">{{ one.before }}</p>
-              <p v-if="one.after" class="new strong">{{ one.after }}</p>
+              <p v-if="change.before" class="gone">{{ change.before }}</p>
+              <p v-if="change.after" class="new strong">{{ change.after }}</p>
             </li>
           </ol>
           <el-input
@@ -272,9 +272,11 @@ const KINDS: Record<string, string> = {
         </template>
         <h2>Versions</h2>
         <ul class="versions bare stack-2">
-          <li v-for="one in rules.versions" :key="one.version">
-            <b>{{ one.version }}</b> {{ one.why }}
-            <small class="soft">{{ one.by ?? 'Voucher' }}, {{ dateText(one.made_at) }}</small>
+          <li v-for="version in rules.versions" :key="version.version">
+            <b>{{ version.version }}</b> {{ version.why }}
+            <small class="soft"
+              >{{ version.by ?? 'Voucher' }}, {{ dateText(version.made_at) }}</small
+            >
           </li>
         </ul>
       </aside>

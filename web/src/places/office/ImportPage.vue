@@ -27,12 +27,12 @@ const id = Number(useRoute().params['id'])
 const table = shallowRef<TableIn | null>(null)
 const mapping = ref<TableMapping | null>(null)
 const keepAs = ref('')
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, notice, run } = useAct()
 let timer = 0
 
-function show(found: TableIn) {
-  table.value = found
-  mapping.value = structuredClone(found.mapping)
+function show(imported: TableIn) {
+  table.value = imported
+  mapping.value = structuredClone(imported.mapping)
   window.clearTimeout(timer)
   if (works.value) timer = window.setTimeout(look, EVERY_MS)
 }
@@ -45,21 +45,21 @@ onUnmounted(() => window.clearTimeout(timer))
 const counts = computed(() => table.value?.counts ?? {})
 const count = (state: string) => (counts.value[state] ?? 0).toLocaleString('en')
 const share = computed(() => {
-  const found = table.value
-  if (!found) return 0
-  const done = found.state === 'storing' ? (counts.value['stored'] ?? 0) : found.rows
+  const imported = table.value
+  if (!imported) return 0
+  const done = imported.state === 'storing' ? (counts.value['stored'] ?? 0) : imported.rows
   const all = done + (counts.value['good'] ?? 0)
-  const gone = found.rows - (counts.value['stored'] ?? 0)
-  if (found.state === 'undoing') return Math.round((100 * gone) / found.rows)
-  return found.state === 'storing' && all ? Math.round((100 * done) / all) : 0
+  const gone = imported.rows - (counts.value['stored'] ?? 0)
+  if (imported.state === 'undoing') return Math.round((100 * gone) / imported.rows)
+  return imported.state === 'storing' && all ? Math.round((100 * done) / all) : 0
 })
 const save = () =>
   run(async () => {
     show(await imports.map(id, mapping.value!, keepAs.value || null))
-    said.value = keepAs.value ? `Kept as ${keepAs.value}.` : ''
+    notice.value = keepAs.value ? `Kept as ${keepAs.value}.` : ''
   })
-const act = (what: Parameters<typeof imports.run>[1]) =>
-  run(async () => show(await imports.run(id, what)))
+const act = (act: Parameters<typeof imports.run>[1]) =>
+  run(async () => show(await imports.run(id, act)))
 const heading = (isOne: boolean) => run(async () => show(await imports.heading(id, isOne)))
 const undo = () => run(async () => show(await imports.undo(id)))
 </script>
@@ -118,7 +118,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
       </section>
       <section aria-live="polite" class="acts stack">
         <h2>{{ isOpen ? `${table.words.length ? 4 : 3} All rows` : 'All rows' }}</h2>
-        <p v-if="said" role="status">{{ said }}</p>
+        <p v-if="notice" role="status">{{ notice }}</p>
         <p v-if="table.state !== 'read'">
           <template v-if="counts['stored']"
             ><b>{{ count('stored') }} came in</b>;

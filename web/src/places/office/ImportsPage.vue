@@ -17,8 +17,8 @@ onMounted(() => run(async () => void (list.value = (await imports.list()).import
 const send = (file: File | undefined) => {
   if (!file) return
   run(async () => {
-    const told = await imports.send(file.name, file)
-    await router.push(`/office/old-records/${told.id}`)
+    const imported = await imports.send(file.name, file)
+    await router.push(`/office/old-records/${imported.id}`)
   })
 }
 const chosen = (event: Event) => {
@@ -72,14 +72,16 @@ const counted = (counts: Record<string, number>) =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="one in list" :key="one.id">
+        <tr v-for="imported in list" :key="imported.id">
           <td>
-            <RouterLink :to="`/office/old-records/${one.id}`">{{ one.file_name }}</RouterLink>
+            <RouterLink :to="`/office/old-records/${imported.id}`">{{
+              imported.file_name
+            }}</RouterLink>
           </td>
-          <td class="tabular">{{ shortDateText(one.made_at) }}</td>
-          <td>{{ one.by }}</td>
-          <td>{{ STATES[one.state] }}</td>
-          <td class="tabular">{{ counted(one.counts) }}</td>
+          <td class="tabular">{{ shortDateText(imported.made_at) }}</td>
+          <td>{{ imported.by }}</td>
+          <td>{{ STATES[imported.state] }}</td>
+          <td class="tabular">{{ counted(imported.counts) }}</td>
         </tr>
       </tbody>
     </table>

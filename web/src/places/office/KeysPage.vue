@@ -10,7 +10,7 @@ import OfficeNav from './parts/OfficeNav.vue'
 const keys = shallowRef<Awaited<ReturnType<typeof exchange.keys>>['keys'] | null>(null)
 const fresh = ref('')
 const name = ref('')
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, notice, run } = useAct()
 const operations = shallowRef<Awaited<ReturnType<typeof exchange.contract>>['operations']>([])
 onMounted(() =>
   run(async () => {
@@ -21,16 +21,16 @@ onMounted(() =>
 
 const make = () =>
   run(async () => {
-    const told = await exchange.makeKey(name.value.trim())
-    keys.value = told.keys
-    fresh.value = told.key ?? ''
+    const made = await exchange.makeKey(name.value.trim())
+    keys.value = made.keys
+    fresh.value = made.key ?? ''
     name.value = ''
   })
 const revoke = (id: number, called: string) =>
   run(async () => {
     keys.value = (await exchange.revokeKey(id)).keys
     fresh.value = ''
-    said.value = `${called} reads nothing from now on.`
+    notice.value = `${called} reads nothing from now on.`
   })
 const address = `${window.location.origin}/api/catches`
 const key = computed(() => fresh.value || 'vk_…')
@@ -61,7 +61,7 @@ puts catches.size`,
       setting; 120 times a minute. It can be taken back at any time.
     </p>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="notice" role="status">{{ notice }}</p>
     <form class="make row-3 at-end" @submit.prevent="make">
       <label>
         Who or what reads with it
@@ -85,22 +85,22 @@ puts catches.size`,
         </tr>
       </thead>
       <tbody>
-        <tr v-for="one in keys" :key="one.id">
-          <td>{{ one.name }}</td>
-          <td class="tabular">{{ shortDateText(one.made_at) }}</td>
-          <td>{{ one.by }}</td>
-          <td class="tabular">{{ one.used_on ? shortDateText(one.used_on) : 'never' }}</td>
+        <tr v-for="entry in keys" :key="entry.id">
+          <td>{{ entry.name }}</td>
+          <td class="tabular">{{ shortDateText(entry.made_at) }}</td>
+          <td>{{ entry.by }}</td>
+          <td class="tabular">{{ entry.used_on ? shortDateText(entry.used_on) : 'never' }}</td>
           <td>
-            <span v-if="one.revoked_at" class="soft"
-              >taken back {{ shortDateText(one.revoked_at) }}</span
+            <span v-if="entry.revoked_at" class="soft"
+              >taken back {{ shortDateText(entry.revoked_at) }}</span
             >
             <el-popconfirm
               v-else
-              :title="`${one.name} would read nothing from now on. Take its key back?`"
+              :title="`${entry.name} would read nothing from now on. Take its key back?`"
               confirm-button-text="Take it back"
               cancel-button-text="Leave it"
               width="260"
-              @confirm="revoke(one.id, one.name)"
+              @confirm="revoke(entry.id, entry.name)"
             >
               <template #reference><button type="button" class="link">Take back</button></template>
             </el-popconfirm>
@@ -123,14 +123,15 @@ puts catches.size`,
     </section>
     <section class="contract">
       <h2>What a key may ask</h2>
-      <details v-for="one in operations" :key="one.path">
+      <details v-for="operation in operations" :key="operation.path">
         <summary>
-          <code>{{ one.method }} {{ one.path }}</code> {{ one.summary }}
+          <code>{{ operation.method }} {{ operation.path }}</code> {{ operation.summary }}
         </summary>
-        <p v-if="!one.parameters.length" class="soft">It takes nothing.</p>
+        <p v-if="!operation.parameters.length" class="soft">It takes nothing.</p>
         <ul>
-          <li v-for="given in one.parameters" :key="given.name">
-            <code>{{ given.name }}</code>{{ given.required ? ' (needed)' : '' }}: {{ given.says }}
+          <li v-for="parameter in operation.parameters" :key="parameter.name">
+            <code>{{ parameter.name }}</code>{{ parameter.required ? ' (needed)' : '' }}:
+            {{ parameter.says }}
           </li>
         </ul>
       </details>

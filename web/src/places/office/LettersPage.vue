@@ -32,7 +32,7 @@ const route = useRoute()
 const router = useRouter()
 const page = shallowRef<Schemas['Letters'] | null>(null)
 const shown = shallowRef<Schemas['Letter'] | null>(null)
-const { refusal, said, run, read, busy } = useAct()
+const { refusal, notice, run, read, busy } = useAct()
 const query = computed(() => ({
   state: (route.query.state as State) || undefined,
   kind: (route.query.kind as string) || undefined,
@@ -60,17 +60,17 @@ const held = ref(false)
 const letGo = () =>
   run(async () => {
     held.value = (await api.endLettersHold()).held
-    said.value = 'Letters go again, the first within a minute.'
+    notice.value = 'Letters go again, the first within a minute.'
   })
 onMounted(async () => {
   await load()
   await run(async () => void (held.value = (await api.lettersHold()).held))
   await run(async () => void (calls.value = (await api.calls()).calls))
 })
-const called = (one: Call) =>
+const called = (call: Call) =>
   run(async () => {
-    calls.value = (await api.settleCall(one.id)).calls
-    said.value = `${one.finder_name ?? one.phone} was rung.`
+    calls.value = (await api.settleCall(call.id)).calls
+    notice.value = `${call.finder_name ?? call.phone} was rung.`
   })
 watch(
   query,
@@ -81,9 +81,9 @@ const settle = (letter: Schemas['Letter'], act: 'again' | 'withdraw') =>
   run(async () => {
     shown.value = await api.settleLetter(letter.id, act)
     page.value = await api.letters(query.value)
-    said.value = act === 'again' ? 'It is queued again.' : 'It will not be sent.'
+    notice.value = act === 'again' ? 'It is queued again.' : 'It will not be sent.'
   })
-const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at)}` : '')
+const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeText(time)}` : '')
 </script>
 
 <template>
@@ -91,7 +91,7 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
     <OfficeNav />
     <h1>Letters</h1>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="notice" role="status">{{ notice }}</p>
     <div v-if="held" class="pending" role="alert">
       <p>
         <b>No letter leaves.</b> These records were put back from a backup, so that somebody who was
@@ -102,16 +102,16 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
     <section v-if="calls.length" class="calls stack-2" aria-labelledby="to-ring">
       <h2 id="to-ring">To ring</h2>
       <p class="soft">These finders left a telephone and no address.</p>
-      <article v-for="one in calls" :key="one.id">
+      <article v-for="call in calls" :key="call.id">
         <p>
-          <a :href="`tel:${one.phone.replace(/[^+\d]/g, '')}`" class="figures">{{ one.phone }}</a>
-          {{ one.finder_name ?? 'no name left' }}, about {{ one.number_as_read }}
+          <a :href="`tel:${call.phone.replace(/[^+\d]/g, '')}`" class="figures">{{ call.phone }}</a>
+          {{ call.finder_name ?? 'no name left' }}, about {{ call.number_as_read }}
         </p>
         <details>
           <summary>What to say</summary>
-          <p class="words">{{ one.words }}</p>
+          <p class="words">{{ call.words }}</p>
         </details>
-        <el-button :loading="busy" @click="called(one)">Rung</el-button>
+        <el-button :loading="busy" @click="called(call)">Rung</el-button>
       </article>
     </section>
     <div class="filters">
@@ -172,19 +172,23 @@ const moment = (at: string | null) => (at ? `${shortDateText(at)}, ${timeText(at
             </tr>
           </thead>
           <tbody>
-            <tr v-for="one in page.letters" :key="one.id" :class="{ chosen: one.id === shown?.id }">
-              <td class="nowrap">{{ shortDateText(one.queued_at) }}</td>
+            <tr
+              v-for="letter in page.letters"
+              :key="letter.id"
+              :class="{ chosen: letter.id === shown?.id }"
+            >
+              <td class="nowrap">{{ shortDateText(letter.queued_at) }}</td>
               <td>
-                <button type="button" class="link" @click="shown = one">
-                  {{ one.subject || KIND[one.kind] }}
+                <button type="button" class="link" @click="shown = letter">
+                  {{ letter.subject || KIND[letter.kind] }}
                 </button>
               </td>
-              <td>{{ one.recipient }}</td>
+              <td>{{ letter.recipient }}</td>
               <td>
-                <b v-if="['failed', 'uncertain'].includes(one.state)">{{
-                  STATE[one.state]
-                }}</b><template v-else>{{ STATE[one.state] }}</template
-                ><template v-if="one.perhaps_twice && one.state === 'sent'"
+                <b v-if="['failed', 'uncertain'].includes(letter.state)">{{
+                  STATE[letter.state]
+                }}</b><template v-else>{{ STATE[letter.state] }}</template
+                ><template v-if="letter.perhaps_twice && letter.state === 'sent'"
                   >, perhaps twice</template
                 >
               </td>

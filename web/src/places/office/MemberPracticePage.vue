@@ -10,18 +10,18 @@ import OfficeNav from './parts/OfficeNav.vue'
 
 /** How far a member has come, and what a coordinator signs of it. */
 const id = String(useRoute().params['id'])
-const told = shallowRef<Progress | null>(null)
+const progress = shallowRef<Progress | null>(null)
 const name = shallowRef('')
 const notes = reactive<Record<string, string>>({})
 const { busy, refusal, run } = useAct()
 onMounted(() =>
   run(async () => {
-    told.value = await practice.of(id)
-    name.value = (await api.members()).members.find((one) => one.id === id)?.name ?? ''
+    progress.value = await practice.of(id)
+    name.value = (await api.members()).members.find((member) => member.id === id)?.name ?? ''
   }),
 )
 const sign = (item: 'placing' | 'scenes') =>
-  run(async () => void (told.value = await practice.sign(id, item, notes[item] ?? '')))
+  run(async () => void (progress.value = await practice.sign(id, item, notes[item] ?? '')))
 </script>
 
 <template>
@@ -30,8 +30,8 @@ const sign = (item: 'placing' | 'scenes') =>
     <p><RouterLink to="/office/members">Members</RouterLink></p>
     <h1>Practice of {{ name }}</h1>
     <TroubleNote :trouble="refusal" />
-    <el-skeleton v-if="!told && !refusal" :rows="6" animated />
-    <template v-if="told">
+    <el-skeleton v-if="!progress && !refusal" :rows="6" animated />
+    <template v-if="progress">
       <table v-cards class="list">
         <thead>
           <tr>
@@ -41,36 +41,36 @@ const sign = (item: 'placing' | 'scenes') =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in told.skills" :key="one.skill">
-            <td>{{ one.title }}</td>
-            <td class="tabular">{{ one.n }}</td>
+          <tr v-for="skill in progress.skills" :key="skill.skill">
+            <td>{{ skill.title }}</td>
+            <td class="tabular">{{ skill.n }}</td>
             <td class="tabular">
               {{
-                one.mean === null
+                skill.mean === null
                   ? 'too few to say'
-                  : `${one.mean} of 100 (${one.low} to ${one.high})`
+                  : `${skill.mean} of 100 (${skill.low} to ${skill.high})`
               }}
             </td>
           </tr>
         </tbody>
       </table>
-      <section v-for="one in told.items" :key="one.key">
-        <h2>{{ one.title }}</h2>
-        <p v-if="one.signed">
-          Signed by {{ one.signed.by }} on {{ shortDateText(one.signed.signed_at) }}:
-          {{ one.signed.note }}
+      <section v-for="item in progress.items" :key="item.key">
+        <h2>{{ item.title }}</h2>
+        <p v-if="item.signed">
+          Signed by {{ item.signed.by }} on {{ shortDateText(item.signed.signed_at) }}:
+          {{ item.signed.note }}
         </p>
-        <form v-else class="sign row-3 at-end" @submit.prevent="sign(one.key)">
-          <p>{{ one.met ? 'The results show it.' : 'The results do not show it yet.' }}</p>
+        <form v-else class="sign row-3 at-end" @submit.prevent="sign(item.key)">
+          <p>{{ item.met ? 'The results show it.' : 'The results do not show it yet.' }}</p>
           <label>
             What you saw
             <input
-              v-model="notes[one.key]"
+              v-model="notes[item.key]"
               class="field"
               minlength="3"
               maxlength="300"
               required
-              :data-item="one.key"
+              :data-item="item.key"
             />
           </label>
           <el-button native-type="submit" :loading="busy">Sign it</el-button>

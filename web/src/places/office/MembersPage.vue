@@ -16,7 +16,7 @@ const search = ref('')
 const refusal = ref<Trouble | null>(null)
 const editing = ref<{ id: string | null; sent: Sent } | null>(null)
 const busy = ref(false)
-const said = ref('')
+const notice = ref('')
 
 async function load() {
   try {
@@ -32,8 +32,9 @@ const shown = computed(() => {
   const rank = { stop: 0, care: 1, ok: 2 }
   return (members.value ?? [])
     .filter(
-      (one) =>
-        !wanted || `${one.name} ${one.email} ${one.permit_number}`.toLowerCase().includes(wanted),
+      (member) =>
+        !wanted ||
+        `${member.name} ${member.email} ${member.permit_number}`.toLowerCase().includes(wanted),
     )
     .toSorted(
       (a, b) =>
@@ -55,13 +56,13 @@ const blank = (): Sent => ({
 
 function edit(member: Member | null) {
   refusal.value = null
-  said.value = ''
+  notice.value = ''
   kit.value = null
   address.value = member?.email ?? ''
   if (member)
     void act(async () => {
-      const told = await api.kit(member.id)
-      if (editing.value?.id === member.id) kit.value = told
+      const stock = await api.kit(member.id)
+      if (editing.value?.id === member.id) kit.value = stock
     })
   editing.value = {
     id: member?.id ?? null,
@@ -74,12 +75,12 @@ const kit = ref<Schemas['MemberKit'] | null>(null)
 const move = ref({ item: '', count: 1, note: '' })
 const address = ref('')
 
-async function act(what: () => Promise<void>) {
+async function act(act: () => Promise<void>) {
   busy.value = true
   refusal.value = null
-  said.value = ''
+  notice.value = ''
   try {
-    await what()
+    await act()
   } catch (thrown) {
     refusal.value = trouble(thrown)
   } finally {
@@ -94,19 +95,19 @@ const give = (sign: 1 | -1) =>
       count: sign * count,
       note: note.trim() || null,
     })
-    said.value = `${count} × ${item.trim()} ${sign > 0 ? 'given' : 'came back'}.`
+    notice.value = `${count} × ${item.trim()} ${sign > 0 ? 'given' : 'came back'}.`
     move.value = { item: '', count: 1, note: '' }
   })
 const changeAddress = () =>
   act(async () => {
     const email = address.value.trim()
     members.value = (await api.changeMemberAddress(editing.value!.id!, email)).members
-    said.value = `A letter with a link for a password went to ${email}; the old address was told.`
+    notice.value = `A letter with a link for a password went to ${email}; the old address was told.`
   })
 const writeAgain = () =>
   act(async () => {
     members.value = (await api.sendMemberLetter(editing.value!.id!)).members
-    said.value = 'The letter with the link is on its way.'
+    notice.value = 'The letter with the link is on its way.'
   })
 
 async function save() {
@@ -129,7 +130,7 @@ async function save() {
         ? await api.changeMember(id, body)
         : await api.addMember({ ...body, email: sent.email.trim() })
     ).members
-    said.value = id
+    notice.value = id
       ? `${name} is saved.`
       : `${name} is added. A letter to ${sent.email.trim()} carries a link for a password, good for seven days.`
     editing.value = null
@@ -160,7 +161,7 @@ async function save() {
       hint="A table with name and email, and where you have them role, public_name, permit_number, permit_expires_on (2027-05-31), trained (tagging; venting). Who is there already stays as they are; everybody new gets a letter with a link for a password."
       @stored="load"
     />
-    <p v-if="said" role="status" class="said">{{ said }}</p>
+    <p v-if="notice" role="status" class="said">{{ notice }}</p>
     <el-skeleton v-if="!members && !refusal" :rows="8" animated />
     <form v-if="editing" class="sheet" @submit.prevent="save">
       <h2>{{ editing.id ? editing.sent.name : 'A new member' }}</h2>
@@ -227,8 +228,8 @@ async function save() {
       <template v-if="kit">
         <p>
           Holds {{ kit.tags === 1 ? '1 tag' : `${kit.tags} tags`
-          }}<template v-for="one in kit.held" :key="one.item"
-            >, {{ one.count }} × {{ one.item }}</template
+          }}<template v-for="item in kit.held" :key="item.item"
+            >, {{ item.count }} × {{ item.item }}</template
           ><template v-if="!kit.held.length"> and nothing else of the cooperative’s</template>.
         </p>
         <form class="line row-3 at-end" @submit.prevent="give(1)">
@@ -243,7 +244,7 @@ async function save() {
               required
           /></label>
           <datalist id="usual-kit">
-            <option v-for="one in kit.usual" :key="one" :value="one" />
+            <option v-for="item in kit.usual" :key="item" :value="item" />
           </datalist>
           <label class="few"
             >How many
@@ -264,10 +265,10 @@ async function save() {
           >
         </form>
         <ul v-if="kit.moves.length">
-          <li v-for="(one, index) in kit.moves" :key="index">
-            {{ shortDateText(one.at) }}: {{ Math.abs(one.count) }} × {{ one.item }}
-            {{ one.count > 0 ? 'given' : 'came back' }} by {{ one.by
-            }}<template v-if="one.note">, {{ one.note }}</template>
+          <li v-for="(entry, index) in kit.moves" :key="index">
+            {{ shortDateText(entry.at) }}: {{ Math.abs(entry.count) }} × {{ entry.item }}
+            {{ entry.count > 0 ? 'given' : 'came back' }} by {{ entry.by
+            }}<template v-if="entry.note">, {{ entry.note }}</template>
           </li>
         </ul>
       </template>
@@ -286,29 +287,29 @@ async function save() {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in shown" :key="one.id" :class="{ off: !one.active }">
+          <tr v-for="member in shown" :key="member.id" :class="{ off: !member.active }">
             <td>
-              <button type="button" class="link" @click="edit(one)">{{ one.name }}</button>
+              <button type="button" class="link" @click="edit(member)">{{ member.name }}</button>
             </td>
-            <td>{{ one.role }}</td>
-            <td>{{ one.email ?? 'no sign-in' }}</td>
-            <td>{{ one.permit_number ?? 'none' }}</td>
+            <td>{{ member.role }}</td>
+            <td>{{ member.email ?? 'no sign-in' }}</td>
+            <td>{{ member.permit_number ?? 'none' }}</td>
             <td class="tabular nowrap">
-              {{ one.permit_expires_on ? shortDateText(one.permit_expires_on) : '–' }}
+              {{ member.permit_expires_on ? shortDateText(member.permit_expires_on) : '–' }}
             </td>
             <td>
-              {{ one.trained.join(', ') || 'not yet' }}{{ ' '
+              {{ member.trained.join(', ') || 'not yet' }}{{ ' '
               }}<RouterLink
-                :to="`/office/members/${one.id}/practice`"
-                :aria-label="`Practice of ${one.name}`"
+                :to="`/office/members/${member.id}/practice`"
+                :aria-label="`Practice of ${member.name}`"
                 >practice</RouterLink
               >
             </td>
             <td>
-              <span v-if="!one.active">not active</span
+              <span v-if="!member.active">not active</span
               ><span v-else class="standing"
-                ><VerdictMark :verdict="one.authorisation.verdict" />{{
-                  one.authorisation.text
+                ><VerdictMark :verdict="member.authorisation.verdict" />{{
+                  member.authorisation.text
                 }}</span
               >
             </td>

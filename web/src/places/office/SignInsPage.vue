@@ -56,7 +56,7 @@ watch(kind, () => load())
       <h1>Sign-ins</h1>
       <select v-model="kind" class="field slim" aria-label="What">
         <option value="">Everything</option>
-        <option v-for="(label, one) in KINDS" :key="one" :value="one">{{ label }}</option>
+        <option v-for="(label, index) in KINDS" :key="index" :value="index">{{ label }}</option>
       </select>
     </header>
     <TroubleNote :trouble="refusal" />
@@ -74,15 +74,15 @@ watch(kind, () => load())
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in events" :key="one.id">
-            <td class="nowrap tabular">{{ shortDateText(one.at) }}, {{ timeText(one.at) }}</td>
+          <tr v-for="event in events" :key="event.id">
+            <td class="nowrap tabular">{{ shortDateText(event.at) }}, {{ timeText(event.at) }}</td>
             <td>
-              {{ one.who ?? 'no member'
-              }}<template v-if="one.by && one.by !== one.who">, by {{ one.by }}</template>
+              {{ event.who ?? 'no member'
+              }}<template v-if="event.by && event.by !== event.who">, by {{ event.by }}</template>
             </td>
-            <td>{{ KINDS[one.kind] ?? one.kind.replaceAll('_', ' ') }}</td>
-            <td class="nowrap">{{ one.address ?? '–' }}</td>
-            <td :title="one.agent ?? ''">{{ deviceText(one.agent) }}</td>
+            <td>{{ KINDS[event.kind] ?? event.kind.replaceAll('_', ' ') }}</td>
+            <td class="nowrap">{{ event.address ?? '–' }}</td>
+            <td :title="event.agent ?? ''">{{ deviceText(event.agent) }}</td>
           </tr>
         </tbody>
       </table>

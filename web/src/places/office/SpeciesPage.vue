@@ -8,7 +8,7 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
-const { refusal, said, run, read } = useAct()
+const { refusal, notice, run, read } = useAct()
 type Row = Schemas['SpeciesRow']
 type Law = Schemas['LawSent']
 type History = Awaited<ReturnType<typeof api.speciesHistory>>['changes']
@@ -25,16 +25,16 @@ const load = () => run(async () => void (catalogue.value = await api.catalogue()
 onMounted(load)
 
 const shown = computed(() =>
-  (catalogue.value?.species ?? []).filter((one) =>
-    `${one.common_name} ${one.scientific_name} ${one.guild_key}`
+  (catalogue.value?.species ?? []).filter((species) =>
+    `${species.common_name} ${species.scientific_name} ${species.guild_key}`
       .toLowerCase()
       .includes(search.value.trim().toLowerCase()),
   ),
 )
 const guildName = (key: string) =>
-  catalogue.value?.guilds.find((one) => one.key === key)?.name ?? key
+  catalogue.value?.guilds.find((guild) => guild.key === key)?.name ?? key
 const lawsOf = (species: string) =>
-  (catalogue.value?.laws ?? []).filter((one) => one.species_code === species)
+  (catalogue.value?.laws ?? []).filter((law) => law.species_code === species)
 
 const open = (row: Row) =>
   read(
@@ -44,7 +44,7 @@ const open = (row: Row) =>
       law.value = null
       return api.speciesHistory(row.code)
     },
-    (told) => (history.value = told.changes),
+    (answer) => (history.value = answer.changes),
   )
 
 const BLANK = {
@@ -68,12 +68,12 @@ const TAILS: Row['tail'][] = ['forked', 'crescent', 'square', 'rounded', 'uneven
 const enterSpecies = () =>
   run(async () => {
     const { code: _code, look_alikes: _alikes, ...sent } = draft.value!
-    const told: Record<string, unknown> = Object.fromEntries(
+    const changes: Record<string, unknown> = Object.fromEntries(
       Object.entries(sent).filter(([, value]) => value !== null),
     )
-    catalogue.value = await api.enterSpecies(told as NewSpecies)
+    catalogue.value = await api.enterSpecies(changes as NewSpecies)
     draft.value = null
-    said.value = `${sent.common_name} is entered. The next card carries it.`
+    notice.value = `${sent.common_name} is entered. The next card carries it.`
   })
 
 const NUMBERS: [keyof Row, string][] = [
@@ -98,19 +98,19 @@ const NUMBERS: [keyof Row, string][] = [
 const save = () => (code.value === null ? enterSpecies() : saveChanges())
 const saveChanges = () =>
   run(async () => {
-    const before = catalogue.value!.species.find((one) => one.code === code.value)!
+    const before = catalogue.value!.species.find((species) => species.code === code.value)!
     const changed = Object.fromEntries(
       Object.entries(draft.value!).filter(
         ([key, value]) => JSON.stringify(value) !== JSON.stringify(before[key as keyof Row]),
       ),
     )
-    if (!Object.keys(changed).length) return void (said.value = 'Nothing was changed.')
+    if (!Object.keys(changed).length) return void (notice.value = 'Nothing was changed.')
     const after = await api.changeSpecies(code.value!, changed as Schemas['SpeciesSent'])
-    catalogue.value!.species = catalogue.value!.species.map((one) =>
-      one.code === after.code ? after : one,
+    catalogue.value!.species = catalogue.value!.species.map((species) =>
+      species.code === after.code ? after : species,
     )
     history.value = (await api.speciesHistory(after.code)).changes
-    said.value = 'Saved. The next card carries it.'
+    notice.value = 'Saved. The next card carries it.'
   })
 function set(key: keyof Row, text: string) {
   ;(draft.value as Record<string, unknown>)[key] = text === '' ? null : Number(text)
@@ -140,7 +140,7 @@ const enterLaw = () =>
   run(async () => {
     catalogue.value = await api.enterLaw(law.value!)
     law.value = null
-    said.value = 'The law is written down; the entry before stays in the history.'
+    notice.value = 'The law is written down; the entry before stays in the history.'
   })
 /** An entry that was wrong leaves, and the one before it counts again. */
 const wrong = ref<number | null>(null)
@@ -150,23 +150,23 @@ const withdraw = () =>
     catalogue.value = await api.withdrawLaw(wrong.value!, because.value.trim())
     wrong.value = null
     because.value = ''
-    said.value = 'The entry is taken back; the one before it counts again.'
+    notice.value = 'The entry is taken back; the one before it counts again.'
   })
 const pastOf = (species: string) =>
-  (catalogue.value?.past_laws ?? []).filter((one) => one.species_code === species)
-const lawText = (one: Schemas['Law']) =>
+  (catalogue.value?.past_laws ?? []).filter((law) => law.species_code === species)
+const lawText = (law: Schemas['Law']) =>
   [
-    `${catalogue.value?.waters.find((water) => water.code === one.water_code)?.name}: ` +
-      `${one.min_mm ?? '–'} to ${one.max_mm ?? '–'} mm ${one.length_kind}`,
-    one.season_first && `${one.season_first} to ${one.season_last}`,
-    one.bag_limit !== null && `${one.bag_limit} a day`,
+    `${catalogue.value?.waters.find((water) => water.code === law.water_code)?.name}: ` +
+      `${law.min_mm ?? '–'} to ${law.max_mm ?? '–'} mm ${law.length_kind}`,
+    law.season_first && `${law.season_first} to ${law.season_last}`,
+    law.bag_limit !== null && `${law.bag_limit} a day`,
   ]
     .filter(Boolean)
     .join(', ')
-const diff = (one: History[number]) =>
-  Object.entries(one.after).map(
+const diff = (change: History[number]) =>
+  Object.entries(change.after).map(
     ([key, value]) =>
-      `${key} ${String((one.before as Record<string, unknown> | null)?.[key] ?? '–')} → ${String(value)}`,
+      `${key} ${String((change.before as Record<string, unknown> | null)?.[key] ?? '–')} → ${String(value)}`,
   )
 </script>
 
@@ -186,7 +186,7 @@ const diff = (one: History[number]) =>
       >
     </header>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="notice" role="status">{{ notice }}</p>
     <ManyAtOnce
       kind="species"
       hint="A table with the columns of the one below. A species that is there already stays as it is."
@@ -206,23 +206,27 @@ const diff = (one: History[number]) =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="one in shown" :key="one.code" :class="{ current: one.code === code }">
+            <tr
+              v-for="species in shown"
+              :key="species.code"
+              :class="{ current: species.code === code }"
+            >
               <td>
-                <button type="button" class="link" @click="open(one)">
-                  {{ one.common_name }}</button>{{ ' ' }}
-                <small v-if="one.demo_values" class="demo">demo values</small>
+                <button type="button" class="link" @click="open(species)">
+                  {{ species.common_name }}</button>{{ ' ' }}
+                <small v-if="species.demo_values" class="demo">demo values</small>
               </td>
-              <td>{{ guildName(one.guild_key) }}</td>
-              <td class="tabular nowrap">{{ one.min_taggable_mm }} mm</td>
-              <td class="tabular">{{ one.warm_c }}, {{ one.stop_c }} °C</td>
+              <td>{{ guildName(species.guild_key) }}</td>
+              <td class="tabular nowrap">{{ species.min_taggable_mm }} mm</td>
+              <td class="tabular">{{ species.warm_c }}, {{ species.stop_c }} °C</td>
               <td>
-                <span v-for="entry in lawsOf(one.code)" :key="entry.id"
+                <span v-for="entry in lawsOf(species.code)" :key="entry.id"
                   >{{ entry.min_mm ?? '–' }} to {{ entry.max_mm ?? '–' }} mm
                   <b v-if="entry.stale" class="stale fault"
                     >checked {{ dateText(entry.checked_on) }}</b
                   ></span
                 >
-                <span v-if="!lawsOf(one.code).length" class="soft">none entered</span>
+                <span v-if="!lawsOf(species.code).length" class="soft">none entered</span>
               </td>
             </tr>
           </tbody>
@@ -261,15 +265,15 @@ const diff = (one: History[number]) =>
             <label
               >Tail
               <select v-model="draft.tail" class="field">
-                <option v-for="one in TAILS" :key="one">{{ one }}</option>
+                <option v-for="tail in TAILS" :key="tail">{{ tail }}</option>
               </select></label
             >
           </template>
           <label
             >Guild
             <select v-model="draft.guild_key" class="field">
-              <option v-for="one in catalogue.guilds" :key="one.key" :value="one.key">
-                {{ one.name }}
+              <option v-for="guild in catalogue.guilds" :key="guild.key" :value="guild.key">
+                {{ guild.name }}
               </option>
             </select></label
           >
@@ -344,8 +348,8 @@ const diff = (one: History[number]) =>
             <label
               >Water
               <select v-model="law.water_code" class="field">
-                <option v-for="one in catalogue.waters" :key="one.code" :value="one.code">
-                  {{ one.name }}
+                <option v-for="water in catalogue.waters" :key="water.code" :value="water.code">
+                  {{ water.name }}
                 </option>
               </select></label
             >
@@ -427,8 +431,9 @@ const diff = (one: History[number]) =>
         </section>
         <section v-if="history.length" class="stack">
           <h2>Who changed what</h2>
-          <p v-for="(one, index) in history" :key="index">
-            <b>{{ one.by ?? 'Voucher' }}</b>, {{ dateText(one.at) }}: {{ diff(one).join('; ') }}
+          <p v-for="(change, index) in history" :key="index">
+            <b>{{ change.by ?? 'Voucher' }}</b>, {{ dateText(change.at) }}:
+            {{ diff(change).join('; ') }}
           </p>
         </section>
       </aside>

@@ -10,7 +10,7 @@ import { useSessionStore } from '@/stores/session'
 import ListImport from './parts/ListImport.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
-const { busy, refusal, said, run, read } = useAct()
+const { busy, refusal, notice, run, read } = useAct()
 type Act = 'returned' | 'spoiled' | 'lost' | 'transferred'
 const { isCoordinator } = storeToRefs(useSessionStore())
 const custody = ref<Schemas['Custody'] | null>(null)
@@ -34,7 +34,7 @@ onMounted(() => load())
 const load = (number?: string) =>
   read(
     () => api.custody(number || undefined),
-    (told) => (custody.value = told),
+    (answer) => (custody.value = answer),
   )
 
 const hand = () =>
@@ -45,13 +45,15 @@ const hand = () =>
       count: issue.value.count,
     })
     custody.value = await api.custody()
-    const to = custody.value.pouches.find((one) => one.member_id === issue.value.member_id)?.name
-    said.value = `${numbers.length} tags to ${to}: ${numbers[0]} to ${numbers.at(-1)}.`
+    const to = custody.value.pouches.find(
+      (pouch) => pouch.member_id === issue.value.member_id,
+    )?.name
+    notice.value = `${numbers.length} tags to ${to}: ${numbers[0]} to ${numbers.at(-1)}.`
   })
 const print = () =>
   run(async () => {
     custody.value = await api.printBatch(batch.value)
-    said.value = `${batch.value.label} is in stock.`
+    notice.value = `${batch.value.label} is in stock.`
   })
 const move = (act: Act) =>
   run(async () => {
@@ -62,18 +64,18 @@ const move = (act: Act) =>
       member_id: act === 'transferred' ? moveTo.value : null,
       note: note.value.trim() || null,
     })
-    said.value = `${count} ${count === 1 ? 'tag is' : 'tags are'} now ${act}.`
+    notice.value = `${count} ${count === 1 ? 'tag is' : 'tags are'} now ${act}.`
     chosen.value = []
     note.value = ''
   })
 function choose(number: string) {
   chosen.value = chosen.value.includes(number)
-    ? chosen.value.filter((one) => one !== number)
+    ? chosen.value.filter((kept) => kept !== number)
     : [...chosen.value, number]
 }
 const sums = computed(() => {
   const add = (key: 'printed' | 'in_stock' | 'in_pouch' | 'applied' | 'spoiled' | 'lost') =>
-    custody.value!.batches.reduce((sum, one) => sum + one[key], 0)
+    custody.value!.batches.reduce((sum, batch) => sum + batch[key], 0)
   return custody.value
     ? {
         printed: add('printed'),
@@ -93,7 +95,7 @@ const others = computed(() => custody.value?.pouches ?? [])
     <OfficeNav />
     <h1>Tags</h1>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" class="said" role="status">{{ said }}</p>
+    <p v-if="notice" class="said" role="status">{{ notice }}</p>
     <el-skeleton v-if="!custody && !refusal" :rows="8" animated />
     <template v-if="custody">
       <section class="stack-2">
@@ -126,8 +128,8 @@ const others = computed(() => custody.value?.pouches ?? [])
             <template v-if="isCoordinator">
               <select v-model="moveTo" class="field slim" aria-label="Hand on to">
                 <option value="">to whom</option>
-                <option v-for="one in others" :key="one.member_id" :value="one.member_id">
-                  {{ one.name }}
+                <option v-for="other in others" :key="other.member_id" :value="other.member_id">
+                  {{ other.name }}
                 </option>
               </select>
               <el-button :disabled="busy || !moveTo" @click="move('transferred')"
@@ -154,18 +156,19 @@ const others = computed(() => custody.value?.pouches ?? [])
               </tr>
             </thead>
             <tbody>
-              <tr v-for="one in custody.pouches" :key="one.member_id">
-                <td>{{ one.name }}</td>
-                <td class="tabular right">{{ one.in_pouch }}</td>
-                <td><TagStreamer v-if="one.next_number" :number="one.next_number" /></td>
-                <td class="tabular right">{{ one.used }}</td>
+              <tr v-for="pouch in custody.pouches" :key="pouch.member_id">
+                <td>{{ pouch.name }}</td>
+                <td class="tabular right">{{ pouch.in_pouch }}</td>
+                <td><TagStreamer v-if="pouch.next_number" :number="pouch.next_number" /></td>
+                <td class="tabular right">{{ pouch.used }}</td>
                 <td class="tabular right">
-                  {{ one.per_trip === null ? 'too few' : one.per_trip.toFixed(1) }}
+                  {{ pouch.per_trip === null ? 'too few' : pouch.per_trip.toFixed(1) }}
                 </td>
                 <td class="tabular right">
-                  {{ one.reorder_at }}<small v-if="!one.estimated" class="soft"> house rule</small>
+                  {{ pouch.reorder_at
+                  }}<small v-if="!pouch.estimated" class="soft"> house rule</small>
                 </td>
-                <td><b v-if="one.reorder" class="fault">time to order</b></td>
+                <td><b v-if="pouch.reorder" class="fault">time to order</b></td>
               </tr>
             </tbody>
           </table>
@@ -184,17 +187,17 @@ const others = computed(() => custody.value?.pouches ?? [])
               <select v-model="issue.batch_id" class="field" aria-label="From batch">
                 <option :value="null">from batch</option>
                 <option
-                  v-for="one in custody.batches.filter((each) => each.in_stock)"
-                  :key="one.id"
-                  :value="one.id"
+                  v-for="row in custody.batches.filter((each) => each.in_stock)"
+                  :key="row.id"
+                  :value="row.id"
                 >
-                  {{ one.label }}: {{ one.in_stock }} in stock
+                  {{ row.label }}: {{ row.in_stock }} in stock
                 </option>
               </select>
               <select v-model="issue.member_id" class="field" aria-label="To member">
                 <option value="">to member</option>
-                <option v-for="one in others" :key="one.member_id" :value="one.member_id">
-                  {{ one.name }}
+                <option v-for="other in others" :key="other.member_id" :value="other.member_id">
+                  {{ other.name }}
                 </option>
               </select>
               <label
@@ -292,16 +295,16 @@ const others = computed(() => custody.value?.pouches ?? [])
                 </tr>
               </thead>
               <tbody>
-                <tr v-for="one in custody.batches" :key="one.id">
-                  <td>{{ one.label }}</td>
+                <tr v-for="row in custody.batches" :key="row.id">
+                  <td>{{ row.label }}</td>
                   <td>
                     <TagStreamer
-                      :number="`${one.prefix}${String(one.first_serial).padStart(one.digits, '0')}`"
+                      :number="`${row.prefix}${String(row.first_serial).padStart(row.digits, '0')}`"
                     />
                   </td>
                   <td>
                     <TagStreamer
-                      :number="`${one.prefix}${String(one.last_serial).padStart(one.digits, '0')}`"
+                      :number="`${row.prefix}${String(row.last_serial).padStart(row.digits, '0')}`"
                     />
                   </td>
                   <td
@@ -316,11 +319,11 @@ const others = computed(() => custody.value?.pouches ?? [])
                     :key="key"
                     class="tabular right"
                   >
-                    {{ one[key] }}
+                    {{ row[key] }}
                   </td>
                   <td>
                     <a
-                      :href="`/api/tags/batches/${one.id}/labels.pdf`"
+                      :href="`/api/tags/batches/${row.id}/labels.pdf`"
                       target="_blank"
                       rel="noopener"
                       >labels</a

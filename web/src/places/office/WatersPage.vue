@@ -11,7 +11,7 @@ import OfficeNav from './parts/OfficeNav.vue'
 /** The programme's name, its waters, the spots in them, and the drawn coast. */
 type Waters = Schemas['Waters']
 type Spot = Waters['spots'][number]
-const found = shallowRef<Waters | null>(null)
+const loaded = shallowRef<Waters | null>(null)
 const name = ref('')
 const contact = ref('')
 const editing = ref<
@@ -31,16 +31,16 @@ const FIRSTS = Array.from({ length: 12 }, (_, month) => ({
   name: `1 ${new Date(2001, month, 1).toLocaleString('en-GB', { month: 'long' })}`,
 }))
 const seasonDays = computed(() =>
-  seasonBegins.value === '' || FIRSTS.some((one) => one.day === seasonBegins.value)
+  seasonBegins.value === '' || FIRSTS.some((season) => season.day === seasonBegins.value)
     ? FIRSTS
     : [...FIRSTS, { day: seasonBegins.value, name: seasonBegins.value }],
 )
 /** Named by the browser; the server knows which of them it can tell the time of. */
 const TIME_ZONES = ['UTC', ...Intl.supportedValuesOf('timeZone')]
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, notice, run } = useAct()
 
 function take(waters: Waters) {
-  found.value = waters
+  loaded.value = waters
   name.value = waters.programme.name
   contact.value = waters.programme.contact ?? ''
   timeZone.value = waters.programme.time_zone
@@ -66,7 +66,7 @@ const nameIt = () =>
         season_begins: seasonBegins.value || null,
       }),
     )
-    said.value = 'The programme is saved.'
+    notice.value = 'The programme is saved.'
   })
 
 const keepWater = () =>
@@ -76,28 +76,28 @@ const keepWater = () =>
     take(await api.keepWater(code ?? codeOf(name), { name, kind, ...drawn }))
     if (drawn.corners) forgetCoast()
     water.value = null
-    said.value = drawn.corners ? `${name} is entered and drawn.` : `${name} is entered.`
+    notice.value = drawn.corners ? `${name} is entered and drawn.` : `${name} is entered.`
   })
 
-function editWater(one: Waters['waters'][number] | null) {
+function editWater(chosen: Waters['waters'][number] | null) {
   refusal.value = null
   corners.value = []
-  water.value = one
-    ? { code: one.code, name: one.name, kind: one.kind }
+  water.value = chosen
+    ? { code: chosen.code, name: chosen.name, kind: chosen.kind }
     : { code: null, name: '', kind: 'sea' }
 }
 const spotPlaces = computed(() =>
-  (found.value?.spots ?? [])
-    .filter((one) => !one.retired)
-    .map((one) => ({ lat_deg: one.lat_deg, lon_deg: one.lon_deg, coarse: false })),
+  (loaded.value?.spots ?? [])
+    .filter((spot) => !spot.retired)
+    .map((spot) => ({ lat_deg: spot.lat_deg, lon_deg: spot.lon_deg, coarse: false })),
 )
 
 const spotNumber = (spot: Spot) =>
-  found.value!.spots.filter((one) => !one.retired).indexOf(spot) + 1
+  loaded.value!.spots.filter((spot) => !spot.retired).indexOf(spot) + 1
 
 function edit(spot: Spot | null) {
   refusal.value = null
-  const first = found.value!.waters[0]
+  const first = loaded.value!.waters[0]
   editing.value = spot
     ? { ...spot }
     : {
@@ -131,7 +131,7 @@ const keepSpot = () =>
       }),
     )
     editing.value = null
-    said.value = `${spot.name} is saved.`
+    notice.value = `${spot.name} is saved.`
   })
 
 const readCoast = (event: globalThis.Event) =>
@@ -142,12 +142,12 @@ const readCoast = (event: globalThis.Event) =>
     try {
       drawn = JSON.parse(await file.text()) as Record<string, unknown>
     } catch {
-      said.value = `${file.name} is not readable as GeoJSON. Export the drawing again; nothing was changed.`
+      notice.value = `${file.name} is not readable as GeoJSON. Export the drawing again; nothing was changed.`
       return
     }
     take(await api.drawCoast(drawn))
     forgetCoast()
-    said.value = `The coast is drawn anew, with ${found.value!.coast.features} features.`
+    notice.value = `The coast is drawn anew, with ${loaded.value!.coast.features} features.`
   })
 </script>
 
@@ -156,9 +156,9 @@ const readCoast = (event: globalThis.Event) =>
     <OfficeNav />
     <h1>Programme and waters</h1>
     <TroubleNote v-if="!editing" :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
-    <el-skeleton v-if="!found && !refusal" :rows="8" animated />
-    <template v-if="found">
+    <p v-if="notice" role="status">{{ notice }}</p>
+    <el-skeleton v-if="!loaded && !refusal" :rows="8" animated />
+    <template v-if="loaded">
       <form class="sheet" @submit.prevent="nameIt">
         <label
           >Name of the programme
@@ -183,8 +183,8 @@ const readCoast = (event: globalThis.Event) =>
           >A season begins on
           <select v-model="seasonBegins" class="field">
             <option value="">the quietest month</option>
-            <option v-for="one in seasonDays" :key="one.day" :value="one.day">
-              {{ one.name }}
+            <option v-for="seasonDay in seasonDays" :key="seasonDay.day" :value="seasonDay.day">
+              {{ seasonDay.name }}
             </option>
           </select>
           <span class="soft">Survival is told from one season to the next.</span>
@@ -194,13 +194,13 @@ const readCoast = (event: globalThis.Event) =>
       <section>
         <h2>Waters</h2>
         <p>
-          <span v-for="(one, index) in found.waters" :key="one.code"
+          <span v-for="(row, index) in loaded.waters" :key="row.code"
             >{{ index ? ', ' : ''
-            }}<button type="button" class="link" @click="editWater(one)">{{ one.name }}</button> ({{
-              one.kind
+            }}<button type="button" class="link" @click="editWater(row)">{{ row.name }}</button> ({{
+              row.kind
             }})</span
           >
-          <span v-if="!found.waters.length" class="soft"
+          <span v-if="!loaded.waters.length" class="soft"
             >None yet. Enter the first one, then its spots.</span
           >
         </p>
@@ -252,7 +252,7 @@ const readCoast = (event: globalThis.Event) =>
       <section>
         <header>
           <h2>Spots</h2>
-          <el-button v-if="found.waters.length" type="primary" @click="edit(null)"
+          <el-button v-if="loaded.waters.length" type="primary" @click="edit(null)"
             >Enter a spot</el-button
           >
         </header>
@@ -266,8 +266,8 @@ const readCoast = (event: globalThis.Event) =>
           <label
             >Water
             <select v-model="editing.water_code" class="field">
-              <option v-for="one in found.waters" :key="one.code" :value="one.code">
-                {{ one.name }}
+              <option v-for="row in loaded.waters" :key="row.code" :value="row.code">
+                {{ row.name }}
               </option>
             </select></label
           >
@@ -308,7 +308,7 @@ const readCoast = (event: globalThis.Event) =>
           :places="spotPlaces"
           label="All spots, numbered as in the list"
         />
-        <div v-if="found.spots.length" class="scroll" tabindex="0">
+        <div v-if="loaded.spots.length" class="scroll" tabindex="0">
           <table v-cards class="list">
             <thead>
               <tr>
@@ -320,18 +320,18 @@ const readCoast = (event: globalThis.Event) =>
               </tr>
             </thead>
             <tbody>
-              <tr v-for="one in found.spots" :key="one.code" :class="{ off: one.retired }">
+              <tr v-for="spot in loaded.spots" :key="spot.code" :class="{ off: spot.retired }">
                 <td>
-                  <span v-if="!one.retired" class="figures number">{{
-                    spotNumber(one)
-                  }}</span><button type="button" class="link" @click="edit(one)">
-                    {{ one.name }}</button
-                  ><template v-if="one.retired">, no longer used</template>
+                  <span v-if="!spot.retired" class="figures number">{{
+                    spotNumber(spot)
+                  }}</span><button type="button" class="link" @click="edit(spot)">
+                    {{ spot.name }}</button
+                  ><template v-if="spot.retired">, no longer used</template>
                 </td>
-                <td>{{ one.water_name }}</td>
-                <td class="right tabular">{{ one.lat_deg.toFixed(4) }}</td>
-                <td class="right tabular">{{ one.lon_deg.toFixed(4) }}</td>
-                <td class="right tabular">{{ one.fish }}</td>
+                <td>{{ spot.water_name }}</td>
+                <td class="right tabular">{{ spot.lat_deg.toFixed(4) }}</td>
+                <td class="right tabular">{{ spot.lon_deg.toFixed(4) }}</td>
+                <td class="right tabular">{{ spot.fish }}</td>
               </tr>
             </tbody>
           </table>
@@ -349,8 +349,8 @@ const readCoast = (event: globalThis.Event) =>
         <h2>Coast</h2>
         <p>
           {{
-            found.coast.features
-              ? `${found.coast.features} features are drawn.`
+            loaded.coast.features
+              ? `${loaded.coast.features} features are drawn.`
               : 'No coast is drawn yet, so every place counts as sea.'
           }}
           A GeoJSON file takes its place: polygons whose property <i>kind</i> is land or lough,

@@ -51,6 +51,8 @@ export const WORDED: Record<string, string> = {
   member: 'who',
   spot: 'place',
   species: 'species',
+  // A heading that the importer knows by this key.
+  // eslint-disable-next-line id-denylist
   what: 'what happened',
   again: 'caught again?',
   fate: 'what became of it',

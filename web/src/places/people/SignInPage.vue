@@ -52,7 +52,7 @@ const sendLetter = () =>
           <RouterLink to="/report">report a tag</RouterLink>.
         </p>
       </section>
-      <SecondFactorAsk v-if="session.secondFactor === 'asked'" @given="enter" />
+      <SecondFactorAsk v-if="session.secondFactor === 'asked'" @entered="enter" />
       <el-form v-else class="sheet" label-position="top" @submit.prevent="signIn">
         <h2>Sign in</h2>
         <TroubleNote :trouble="refusal" />

@@ -10,9 +10,9 @@ import { shownCards } from '@/practice/practice'
 const route = useRoute()
 const shown = shallowRef<string[] | null>(null)
 onMounted(async () => (shown.value = await shownCards()))
-const cards = computed(() => CARDS.filter((one) => shown.value?.includes(one.key) ?? true))
+const cards = computed(() => CARDS.filter((card) => shown.value?.includes(card.key) ?? true))
 const card = computed(
-  () => cards.value.find((one) => one.key === route.params['card']) ?? cards.value[0] ?? null,
+  () => cards.value.find((card) => card.key === route.params['card']) ?? cards.value[0] ?? null,
 )
 const print = () => window.print()
 </script>
@@ -22,11 +22,11 @@ const print = () => window.print()
     <p class="screen"><RouterLink to="/practice">Practice</RouterLink></p>
     <nav class="screen" aria-label="Technique cards">
       <RouterLink
-        v-for="one in cards"
-        :key="one.key"
-        :to="`/practice/cards/${one.key}`"
-        :class="{ current: one.key === card?.key }"
-        >{{ one.title }}</RouterLink
+        v-for="listed in cards"
+        :key="listed.key"
+        :to="`/practice/cards/${listed.key}`"
+        :class="{ current: listed.key === card?.key }"
+        >{{ listed.title }}</RouterLink
       >
     </nav>
     <article v-if="card" class="stack">
@@ -36,10 +36,10 @@ const print = () => window.print()
       </header>
       <TechniqueSteps class="screen" :card="card" />
       <ol class="paper">
-        <li v-for="one in card.steps" :key="one.says">
-          <TechniqueStep :step="one" :guild="card.guild" />
+        <li v-for="step in card.steps" :key="step.says">
+          <TechniqueStep :step="step" :guild="card.guild" />
           <p>
-            {{ one.says }} <i>Look: {{ one.look }}.</i>
+            {{ step.says }} <i>Look: {{ step.look }}.</i>
           </p>
         </li>
       </ol>

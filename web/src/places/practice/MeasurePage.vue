@@ -35,7 +35,7 @@ const picture = computed(() => pictureOf(task.value!.guild))
 /** Millimetres on the board to the drawing's places. */
 const BOARD_END = 900
 const scale = computed(() => (task.value!.shown_mm - task.value!.gap_mm) / (995 - task.value!.fork))
-const marks = Array.from({ length: BOARD_END / 10 + 1 }, (_, at) => at * 10)
+const marks = Array.from({ length: BOARD_END / 10 + 1 }, (_, index) => index * 10)
 /** Laid right: the fault away, and the board shows the true length. */
 const mended = computed(() => fault.value !== null && fault.value === (task.value?.fault ?? 'none'))
 const shownScale = computed(() =>
@@ -76,9 +76,9 @@ const off = computed(() => (mended.value ? 0 : task.value!.gap_mm))
               :d="`M0 165Q${(task.shown_mm - off) / 2} ${165 - 0.46 * task.shown_mm * 0.5} ${task.shown_mm} 165`"
             />
             <g class="scale">
-              <template v-for="at in marks" :key="at">
-                <line :x1="at" :x2="at" y1="290" :y2="at % 50 ? 276 : 262" />
-                <text v-if="at % 100 === 0" :x="at" y="316">{{ at / 10 }}</text>
+              <template v-for="mark in marks" :key="mark">
+                <line :x1="mark" :x2="mark" y1="290" :y2="mark % 50 ? 276 : 262" />
+                <text v-if="mark % 100 === 0" :x="mark" y="316">{{ mark / 10 }}</text>
               </template>
             </g>
           </g>

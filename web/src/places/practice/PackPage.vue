@@ -19,11 +19,11 @@ const { task, answer, refusal, score, next } = useExercise<Task>('pack')
 const shed = shallowRef<{ key: string; name: string }[]>([])
 const packed = ref(new Set<string>())
 const left = ref(SECONDS)
-watch(task, async (found) => {
-  if (!found) return
+watch(task, async (current) => {
+  if (!current) return
   packed.value = new Set()
   left.value = SECONDS
-  shed.value = await trainer.shed(found)
+  shed.value = await trainer.shed(current)
 })
 const done = () => score({ packed: [...packed.value] })
 useIntervalFn(() => {
@@ -33,9 +33,9 @@ useIntervalFn(() => {
 }, 1000)
 function toggle(key: string) {
   if (answer.value) return
-  const found = new Set(packed.value)
-  if (!found.delete(key)) found.add(key)
-  packed.value = found
+  const chosen = new Set(packed.value)
+  if (!chosen.delete(key)) chosen.add(key)
+  packed.value = chosen
 }
 const needed = computed(() => new Set((answer.value?.right['needed'] as string[]) ?? []))
 const named = useSpeciesNames()
@@ -71,14 +71,14 @@ const look = (key: string) => {
       </p>
       <div class="shed">
         <button
-          v-for="one in shed"
-          :key="one.key"
+          v-for="item in shed"
+          :key="item.key"
           type="button"
-          :class="look(one.key)"
-          :aria-pressed="packed.has(one.key)"
-          @click="toggle(one.key)"
+          :class="look(item.key)"
+          :aria-pressed="packed.has(item.key)"
+          @click="toggle(item.key)"
         >
-          {{ one.name }}
+          {{ item.name }}
         </button>
       </div>
     </template>

@@ -14,12 +14,12 @@ const EXERCISES = {
   judge: 'Heat, depth, hooks: go, care or hold.',
   pack: 'A plan, a shed, ninety seconds.',
 }
-const told = shallowRef<Progress | null>(null)
+const own = shallowRef<Progress | null>(null)
 const scenes = shallowRef<Scene[]>([])
 const refusal = shallowRef<Trouble | null>(null)
 const waiting = shallowRef(0)
 onMounted(async () => {
-  told.value = await progress()
+  own.value = await progress()
   waiting.value = waitingResults()
   try {
     scenes.value = await trainer.scenes()
@@ -27,20 +27,20 @@ onMounted(async () => {
     refusal.value = trouble(thrown)
   }
 })
-const skill = (key: string) => told.value?.skills.find((one) => one.skill === key)
+const skill = (key: string) => own.value?.skills.find((skill) => skill.skill === key)
 const stands = (key: string) => {
-  const one = skill(key)
-  if (!one || one.n === 0) return 'not tried yet'
-  if (one.mean === null) return `${one.n} so far: three are needed to say something`
-  return `about ${one.mean} of 100 (${one.low} to ${one.high}, last ${one.n})`
+  const entry = skill(key)
+  if (!entry || entry.n === 0) return 'not tried yet'
+  if (entry.mean === null) return `${entry.n} so far: three are needed to say something`
+  return `about ${entry.mean} of 100 (${entry.low} to ${entry.high}, last ${entry.n})`
 }
 const due = (key: string) => {
-  const one = skill(key)
-  if (!one) return ''
-  if (!one.due_on) return ''
-  return one.is_due ? 'due again' : `again on ${shortDateText(one.due_on)}`
+  const entry = skill(key)
+  if (!entry) return ''
+  if (!entry.due_on) return ''
+  return entry.is_due ? 'due again' : `again on ${shortDateText(entry.due_on)}`
 }
-const first = computed(() => told.value?.first ?? null)
+const first = computed(() => own.value?.first ?? null)
 const firstPath = computed(() =>
   first.value?.scene
     ? `/practice/scene/${first.value.scene}`
@@ -82,22 +82,22 @@ const firstPath = computed(() =>
       <h2>Fish on the clock</h2>
       <p class="soft">{{ stands('handle') }} {{ due('handle') }}</p>
       <ul class="cards">
-        <li v-for="one in scenes" :key="one.key">
-          <RouterLink :to="`/practice/scene/${one.key}`">{{ one.title }}</RouterLink>
-          <span>{{ one.says }}</span>
+        <li v-for="listed in scenes" :key="listed.key">
+          <RouterLink :to="`/practice/scene/${listed.key}`">{{ listed.title }}</RouterLink>
+          <span>{{ listed.says }}</span>
         </li>
       </ul>
     </section>
-    <section v-if="told">
+    <section v-if="own">
       <h2>Training items</h2>
       <ul class="items">
-        <li v-for="one in told.items" :key="one.key">
-          <b>{{ one.signed ? 'signed' : one.met ? 'met' : 'open' }}</b> {{ one.title }}
-          <span v-if="one.signed" class="soft"
-            >{{ one.signed.by }}, {{ shortDateText(one.signed.signed_at) }}:
-            {{ one.signed.note }}</span
+        <li v-for="item in own.items" :key="item.key">
+          <b>{{ item.signed ? 'signed' : item.met ? 'met' : 'open' }}</b> {{ item.title }}
+          <span v-if="item.signed" class="soft"
+            >{{ item.signed.by }}, {{ shortDateText(item.signed.signed_at) }}:
+            {{ item.signed.note }}</span
           >
-          <span v-else-if="one.met" class="soft">a coordinator signs it</span>
+          <span v-else-if="item.met" class="soft">a coordinator signs it</span>
         </li>
       </ul>
       <p class="soft">

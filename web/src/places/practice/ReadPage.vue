@@ -15,8 +15,8 @@ const { task, answer, busy, refusal, score, next } = useExercise<Task>('read')
 const text = ref('')
 watch(task, () => (text.value = ''))
 const SIGN = 58
-const signs = (one: Task) => one.number.slice(0, one.number.length - one.cut).split('')
-const width = (one: Task) => signs(one).length * SIGN + 90
+const signs = (shown: Task) => shown.number.slice(0, shown.number.length - shown.cut).split('')
+const width = (shown: Task) => signs(shown).length * SIGN + 90
 </script>
 
 <template>
@@ -44,17 +44,17 @@ const width = (one: Task) => signs(one).length * SIGN + 90
                 : `M40 22H${width(task) - 40}a38 38 0 0 1 0 76H40a38 38 0 0 1 0-76z`
             "
           />
-          <g v-for="(sign, at) in signs(task)" :key="at" :class="task.marks[at]">
-            <text :x="52 + at * SIGN" y="82">{{ sign }}</text>
+          <g v-for="(sign, index) in signs(task)" :key="index" :class="task.marks[index]">
+            <text :x="52 + index * SIGN" y="82">{{ sign }}</text>
             <path
-              v-if="task.marks[at] === 'worn'"
+              v-if="task.marks[index] === 'worn'"
               class="scratch"
-              :d="`M${48 + at * SIGN} 40l44 8M${46 + at * SIGN} 58l48 -6M${48 + at * SIGN} 70l44 10M${50 + at * SIGN} 84l40-8`"
+              :d="`M${48 + index * SIGN} 40l44 8M${46 + index * SIGN} 58l48 -6M${48 + index * SIGN} 70l44 10M${50 + index * SIGN} 84l40-8`"
             />
             <path
-              v-if="task.marks[at] === 'grown_over'"
+              v-if="task.marks[index] === 'grown_over'"
               class="weed"
-              :d="`M${44 + at * SIGN} 96q-8-40 10-68q20-18 34 6q16 26 6 62q-24 12-50 0z`"
+              :d="`M${44 + index * SIGN} 96q-8-40 10-68q20-18 34 6q16 26 6 62q-24 12-50 0z`"
             />
           </g>
           <rect

@@ -36,7 +36,7 @@ const begin = () =>
   run(async () => {
     debrief.value = well.value = null
     deeds = []
-    scene.value = (await trainer.scenes()).find((one) => one.key === key) ?? null
+    scene.value = (await trainer.scenes()).find((known) => known.key === key) ?? null
     state.value = await trainer.begin(key, seed.value)
     await router.replace({ query: { seed: seed.value } })
     paused.value = true
@@ -66,13 +66,13 @@ useRafFn(({ delta }) => {
     .finally(() => (asking = false))
   act = null
 })
-async function show(told: LandingState) {
-  state.value = told
-  offset.value = nowMs() - told.clock_ms
-  if (!told.debrief) return
-  debrief.value = told.debrief
+async function show(landing: LandingState) {
+  state.value = landing
+  offset.value = nowMs() - landing.clock_ms
+  if (!landing.debrief) return
+  debrief.value = landing.debrief
   paused.value = true
-  const { points } = told.debrief
+  const { points } = landing.debrief
   well.value = await trainer.well(key, seed.value)
   await keepResult({
     skill: 'handle',
@@ -91,10 +91,10 @@ watch(
 )
 /** The clock counts in this page's time. */
 const marks = computed(() =>
-  (state.value?.clock ?? []).map((one) => ({
-    ...one,
-    at_ms: one.at_ms + offset.value,
-    from_ms: one.from_ms === null ? null : one.from_ms + offset.value,
+  (state.value?.clock ?? []).map((mark) => ({
+    ...mark,
+    at_ms: mark.at_ms + offset.value,
+    from_ms: mark.from_ms === null ? null : mark.from_ms + offset.value,
   })),
 )
 const again = () => {
@@ -184,13 +184,13 @@ function choose(name: string | undefined) {
           </p>
           <div class="acts">
             <button
-              v-for="(one, index) in state.acts"
-              :key="one.key"
+              v-for="(choice, index) in state.acts"
+              :key="choice.key"
               type="button"
-              :data-act="one.key"
-              @click="choose(one.key)"
+              :data-act="choice.key"
+              @click="choose(choice.key)"
             >
-              <kbd>{{ index + 1 < 10 ? index + 1 : '' }}</kbd> {{ one.title }}
+              <kbd>{{ index + 1 < 10 ? index + 1 : '' }}</kbd> {{ choice.title }}
             </button>
           </div>
           <p class="row">

@@ -31,14 +31,14 @@ export function useExercise<T extends object>(skill: Skill) {
     })
   onMounted(async () => {
     const known = await progress()
-    level.value = known?.skills.find((one) => one.skill === skill)?.level ?? 0
+    level.value = known?.skills.find((summary) => summary.skill === skill)?.level ?? 0
     await load()
   })
 
-  const score = (given: object) =>
+  const score = (reply: object) =>
     run(async () => {
       if (!task.value || answer.value) return
-      answer.value = await trainer.score(skill, task.value, given)
+      answer.value = await trainer.score(skill, task.value, reply)
       const { marks } = answer.value
       await keepResult({
         skill,
@@ -47,7 +47,7 @@ export function useExercise<T extends object>(skill: Skill) {
         level: level.value,
         marks,
         points: null,
-        deeds: { ...given } as Record<string, never>,
+        deeds: { ...reply } as Record<string, never>,
       })
     })
   const next = () => {

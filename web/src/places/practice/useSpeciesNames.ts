@@ -7,5 +7,5 @@ export function useSpeciesNames() {
   onMounted(async () => {
     species.value = (await api.species().catch(() => ({ species: [] }))).species
   })
-  return (code: string) => species.value.find((one) => one.code === code)
+  return (code: string) => species.value.find((species) => species.code === code)
 }

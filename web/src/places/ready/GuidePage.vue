@@ -11,7 +11,7 @@ const router = useRouter()
 const guilds = ref<Schemas['Guide'][]>([])
 const refusal = ref<Trouble | null>(null)
 const chosen = computed(
-  () => guilds.value.find((one) => one.key === props.guild) ?? guilds.value[0] ?? null,
+  () => guilds.value.find((guild) => guild.key === props.guild) ?? guilds.value[0] ?? null,
 )
 
 onMounted(async () => {
@@ -35,14 +35,16 @@ const print = () => window.print()
         aria-label="Guild"
         @change="router.push(`/guide/${($event.target as HTMLSelectElement).value}`)"
       >
-        <option v-for="one in guilds" :key="one.key" :value="one.key">{{ one.name }}</option>
+        <option v-for="choice in guilds" :key="choice.key" :value="choice.key">
+          {{ choice.name }}
+        </option>
       </select>
       <RouterLink
-        v-for="one in guilds"
-        :key="one.key"
-        :to="`/guide/${one.key}`"
-        :class="{ current: one.key === chosen!.key }"
-        >{{ one.name }}</RouterLink
+        v-for="choice in guilds"
+        :key="choice.key"
+        :to="`/guide/${choice.key}`"
+        :class="{ current: choice.key === chosen!.key }"
+        >{{ choice.name }}</RouterLink
       >
     </nav>
     <article v-if="chosen" class="stack">
@@ -73,9 +75,9 @@ const print = () => window.print()
         >
       </p>
       <div class="sections">
-        <section v-for="one in chosen.sections" :key="one.title">
-          <h2>{{ one.title }}</h2>
-          <p v-for="line in one.lines" :key="line">{{ line }}</p>
+        <section v-for="section in chosen.sections" :key="section.title">
+          <h2>{{ section.title }}</h2>
+          <p v-for="line in section.lines" :key="line">{{ line }}</p>
         </section>
       </div>
       <p>

@@ -78,7 +78,7 @@ const forceps = (text: string) => {
     .split(/[ ,;]+/)
     .filter(Boolean)
     .map(Number)
-  oddForceps.value = lengths.every((one) => one > 0) ? '' : text
+  oddForceps.value = lengths.every((length) => length > 0) ? '' : text
   saved.value = false
   if (!oddForceps.value) void set({ forceps_mm: lengths })
 }

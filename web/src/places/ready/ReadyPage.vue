@@ -46,7 +46,8 @@ const {
 } = useReady(on)
 const taking = ref(false)
 
-const name = (code: string) => species.value.find((one) => one.code === code)?.common_name ?? code
+const name = (code: string) =>
+  species.value.find((species) => species.code === code)?.common_name ?? code
 const isToday = computed(() => on.value === localDate())
 const isPast = computed(() => on.value < localDate())
 
@@ -88,7 +89,7 @@ useEventListener(window, 'keydown', (event) => {
     <section v-if="outlook?.mend.length" class="mend stack-2" aria-labelledby="mend">
       <h2 id="mend">Mend before you leave</h2>
       <ul>
-        <li v-for="one in outlook.mend" :key="one">{{ one }}</li>
+        <li v-for="finding in outlook.mend" :key="finding">{{ finding }}</li>
       </ul>
     </section>
     <div v-if="plan && outlook" class="columns">
@@ -106,17 +107,23 @@ useEventListener(window, 'keydown', (event) => {
         <section class="stack-2" aria-label="Go or hold">
           <h2>What the water says</h2>
           <details
-            v-for="one in outlook.verdicts"
-            :key="one.species_code"
+            v-for="verdict in outlook.verdicts"
+            :key="verdict.species_code"
             class="verdict"
-            :class="one.verdict"
-            :open="one.verdict !== 'ok'"
+            :class="verdict.verdict"
+            :open="verdict.verdict !== 'ok'"
           >
             <summary>
-              <VerdictMark :verdict="one.verdict" /> <b>{{ name(one.species_code) }}</b>{{ ' ' }}
-              <span>{{ GO[one.verdict] }}</span>
+              <VerdictMark :verdict="verdict.verdict" /> <b>{{ name(verdict.species_code) }}</b>{{
+                ' '
+              }}
+              <span>{{ GO[verdict.verdict] }}</span>
             </summary>
-            <FindingLine v-for="finding in one.findings" :key="finding.key" :finding="finding" />
+            <FindingLine
+              v-for="finding in verdict.findings"
+              :key="finding.key"
+              :finding="finding"
+            />
           </details>
         </section>
 
@@ -148,12 +155,12 @@ useEventListener(window, 'keydown', (event) => {
 
         <section v-if="outlook.law.length" class="stack-2" aria-label="Law">
           <h2>The law as entered</h2>
-          <div v-for="one in outlook.law" :key="one.species_code" class="law">
-            <b>{{ name(one.species_code) }}</b>
-            <FindingLine :finding="one.finding" />
+          <div v-for="line in outlook.law" :key="line.species_code" class="law">
+            <b>{{ name(line.species_code) }}</b>
+            <FindingLine :finding="line.finding" />
             <small class="soft"
-              >{{ one.authority }}, checked {{ dateText(one.checked_on) }}
-              <a v-if="one.link" :href="one.link" rel="noopener noreferrer">source</a></small
+              >{{ line.authority }}, checked {{ dateText(line.checked_on) }}
+              <a v-if="line.link" :href="line.link" rel="noopener noreferrer">source</a></small
             >
           </div>
         </section>

@@ -79,10 +79,10 @@ export function useReady(on: Ref<string>) {
     const edit = ++edits
     saving.value = 'saving'
     try {
-      const told = await api.planTrip(tripId, on.value, plan.value)
+      const answer = await api.planTrip(tripId, on.value, plan.value)
       // A newer edit is on its way; its answer is the one to show.
       if (edit !== edits) return true
-      outlook.value = told
+      outlook.value = answer
       refusal.value = null
       saving.value = 'saved'
       planned.value = true
@@ -98,7 +98,7 @@ export function useReady(on: Ref<string>) {
 
   async function tick(key: string) {
     const before = ticks.value
-    ticks.value = before.includes(key) ? before.filter((one) => one !== key) : [...before, key]
+    ticks.value = before.includes(key) ? before.filter((item) => item !== key) : [...before, key]
     try {
       if (!planned.value && !(await save())) throw refusal.value
       await api.tickKit(tripId, ticks.value)
@@ -108,7 +108,9 @@ export function useReady(on: Ref<string>) {
     }
   }
 
-  const spot = computed(() => spots.value.find((one) => one.code === plan.value?.spot_code) ?? null)
+  const spot = computed(
+    () => spots.value.find((spot) => spot.code === plan.value?.spot_code) ?? null,
+  )
   const cardUrl = computed(() => (planned.value ? `/api/trips/${tripId}/card.pdf` : null))
   return {
     plan,

@@ -30,12 +30,12 @@ const FORMATS: Record<ExportFormat, { name: string; says: string }> = {
 }
 const session = useSessionStore()
 const { filter } = useWaterFilter()
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, notice, run } = useAct()
 const format = ref<ExportFormat>('csv')
 const licence = ref<Licence>('CC-BY-4.0')
 const isExact = ref(false)
 const receiver = ref('')
-const told = shallowRef<Awaited<ReturnType<typeof exchange.tables>> | null>(null)
+const tables = shallowRef<Awaited<ReturnType<typeof exchange.tables>> | null>(null)
 const made = shallowRef<Awaited<ReturnType<typeof exchange.list>>['exports']>([])
 const isCoordinator = computed(() => session.member?.role === 'coordinator')
 const mayBeExact = computed(() => isCoordinator.value || filter.value.mine === 'yes')
@@ -43,7 +43,7 @@ const asksReceiver = computed(() => isExact.value && filter.value.mine !== 'yes'
 
 onMounted(() =>
   run(async () => {
-    told.value = await exchange.tables()
+    tables.value = await exchange.tables()
     made.value = (await exchange.list()).exports
   }),
 )
@@ -51,18 +51,18 @@ const kb = (bytes: number) => `${Math.max(1, Math.round(bytes / 1000)).toLocaleS
 
 const make = () =>
   run(async () => {
-    const found = await exchange.make({
+    const madeNow = await exchange.make({
       format: format.value,
       licence: licence.value,
       filter: filter.value,
       exact: isExact.value && mayBeExact.value,
       receiver: asksReceiver.value ? receiver.value : null,
     })
-    said.value = `${found.file_name}: ${found.rows.toLocaleString('en')} rows, ${kb(found.bytes)}.`
+    notice.value = `${madeNow.file_name}: ${madeNow.rows.toLocaleString('en')} rows, ${kb(madeNow.bytes)}.`
     made.value = (await exchange.list()).exports
     const link = document.createElement('a')
-    link.href = exchange.address(found.sha256)
-    link.download = found.file_name
+    link.href = exchange.address(madeNow.sha256)
+    link.download = madeNow.file_name
     link.click()
   })
 </script>
@@ -79,15 +79,15 @@ const make = () =>
     </header>
     <FilterBar />
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="notice" role="status">{{ notice }}</p>
     <form class="make" @submit.prevent="make">
       <fieldset>
         <legend>As</legend>
-        <label v-for="(one, key) in FORMATS" :key="key" class="way">
+        <label v-for="(kind, key) in FORMATS" :key="key" class="way">
           <input v-model="format" type="radio" name="format" :value="key" />
           <span
-            ><b>{{ one.name }}</b
-            >{{ ' ' }}<span class="soft">{{ one.says }}</span></span
+            ><b>{{ kind.name }}</b
+            >{{ ' ' }}<span class="soft">{{ kind.says }}</span></span
           >
         </label>
       </fieldset>
@@ -95,7 +95,9 @@ const make = () =>
         <label>
           Licence, which whoever receives it is bound to
           <select v-model="licence" class="field">
-            <option v-for="one in told?.licences" :key="one" :value="one">{{ one }}</option>
+            <option v-for="choice in tables?.licences" :key="choice" :value="choice">
+              {{ choice }}
+            </option>
           </select>
         </label>
         <label v-if="mayBeExact" class="way">
@@ -139,22 +141,22 @@ const make = () =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in made" :key="one.sha256 + one.made_at">
-            <td class="tabular">{{ shortDateText(one.made_at) }}</td>
-            <td>{{ one.by }}</td>
+          <tr v-for="madeFile in made" :key="madeFile.sha256 + madeFile.made_at">
+            <td class="tabular">{{ shortDateText(madeFile.made_at) }}</td>
+            <td>{{ madeFile.by }}</td>
             <td>
-              <a :href="exchange.address(one.sha256)" :download="one.file_name">{{
-                one.file_name
+              <a :href="exchange.address(madeFile.sha256)" :download="madeFile.file_name">{{
+                madeFile.file_name
               }}</a>
             </td>
-            <td class="tabular">{{ one.rows.toLocaleString('en') }}</td>
-            <td>{{ one.is_exact ? `exact, to ${one.receiver}` : '5 km cells' }}</td>
-            <td class="figures" :title="one.sha256">{{ one.sha256.slice(0, 10) }}…</td>
+            <td class="tabular">{{ madeFile.rows.toLocaleString('en') }}</td>
+            <td>{{ madeFile.is_exact ? `exact, to ${madeFile.receiver}` : '5 km cells' }}</td>
+            <td class="figures" :title="madeFile.sha256">{{ madeFile.sha256.slice(0, 10) }}…</td>
           </tr>
         </tbody>
       </table>
     </section>
-    <section v-if="told" class="stack">
+    <section v-if="tables" class="stack">
       <h2>What the columns mean</h2>
       <p>
         A tag sits in one fish, and a fish has the same <code>fish_id</code> in each of its catches:
@@ -162,7 +164,7 @@ const make = () =>
         <code>trip_id</code>.
       </p>
       <TaggingModel />
-      <details v-for="table in told.tables" :key="table.name" :open="table.name === 'catches'">
+      <details v-for="table in tables.tables" :key="table.name" :open="table.name === 'catches'">
         <summary>
           <b>{{ table.name }}</b>: each row is {{ table.row }}
         </summary>
@@ -194,9 +196,9 @@ const make = () =>
       </details>
       <h2>What does not go out, and why</h2>
       <dl>
-        <template v-for="one in told.withheld" :key="one.what">
-          <dt class="strong">{{ one.what }}</dt>
-          <dd>{{ one.why }}</dd>
+        <template v-for="column in tables.withheld" :key="column.what">
+          <dt class="strong">{{ column.what }}</dt>
+          <dd>{{ column.why }}</dd>
         </template>
       </dl>
     </section>

@@ -31,9 +31,9 @@ async function load() {
   const asked = { ...filter.value, within: within.value }
   await read(
     () => water.map({ ...asked, ...(month.value && { month: month.value }) }),
-    (told) => {
-      cells.value = told.cells
-      isCoarse.value = told.coarse
+    (answer) => {
+      cells.value = answer.cells
+      isCoarse.value = answer.coarse
       chosen.value = null
     },
   )
@@ -46,7 +46,7 @@ async function loadWays() {
   const asked = showsWays.value
   await readWays(
     async () => (asked ? await water.ways(filter.value) : null),
-    (told) => (ways.value = told),
+    (answer) => (ways.value = answer),
   )
 }
 watch([showsWays, filter], loadWays)
@@ -57,15 +57,15 @@ async function pick(cell: Cell) {
   const area = [cell.south, cell.west, cell.north, cell.east].join(',')
   await readFish(
     () => water.fish({ ...filter.value, area }),
-    (told) => (behind.value = told),
+    (answer) => (behind.value = answer),
   )
 }
-const sum = (field: 'released' | 'back') => cells.value.reduce((all, one) => all + one[field], 0)
+const sum = (field: 'released' | 'back') => cells.value.reduce((all, cell) => all + cell[field], 0)
 const busiest = computed(() =>
   cells.value.toSorted((a, b) => b[shows.value] - a[shows.value]).slice(0, 12),
 )
-const place = (one: Cell) =>
-  `${((one.south + one.north) / 2).toFixed(2)}, ${((one.west + one.east) / 2).toFixed(2)}`
+const place = (cell: Cell) =>
+  `${((cell.south + cell.north) / 2).toFixed(2)}, ${((cell.west + cell.east) / 2).toFixed(2)}`
 </script>
 
 <template>
@@ -145,7 +145,7 @@ const place = (one: Cell) =>
           : `${chosen.released} let go, ${chosen.back} caught again.`
       }}
     </p>
-    <FishBehind v-if="chosen && behind?.fish.length" :found="behind" />
+    <FishBehind v-if="chosen && behind?.fish.length" :seen="behind" />
     <details>
       <summary>The busiest cells</summary>
       <table v-cards class="list">
@@ -157,10 +157,10 @@ const place = (one: Cell) =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in busiest" :key="place(one)">
-            <td class="tabular">{{ place(one) }}</td>
-            <td class="tabular">{{ one.released }}</td>
-            <td class="tabular">{{ one.back }}</td>
+          <tr v-for="cell in busiest" :key="place(cell)">
+            <td class="tabular">{{ place(cell) }}</td>
+            <td class="tabular">{{ cell.released }}</td>
+            <td class="tabular">{{ cell.back }}</td>
           </tr>
         </tbody>
       </table>

@@ -11,19 +11,19 @@ import { inAddress, useWaterFilter } from './useWaterFilter'
 
 /** What matters most now, a sentence a topic, and what is not known yet. */
 const { filter } = useWaterFilter()
-const found = ref<Partial<Record<WaterTopic, Schemas['WaterAnswers']>>>({})
+const answers = ref<Partial<Record<WaterTopic, Schemas['WaterAnswers']>>>({})
 const { busy, refusal, run } = useAct()
 const topics = Object.keys(TOPICS) as WaterTopic[]
 let asked = 0
 
 async function load() {
   const mine = ++asked
-  found.value = {}
+  answers.value = {}
   await run(async () => {
     for (const topic of topics) {
-      const told = await water.answers(topic, filter.value)
+      const answer = await water.answers(topic, filter.value)
       if (mine !== asked) return
-      found.value = { ...found.value, [topic]: told }
+      answers.value = { ...answers.value, [topic]: answer }
     }
   })
 }
@@ -35,15 +35,15 @@ const paper = computed(
 )
 const lines = computed(() =>
   topics.flatMap((topic) => {
-    const best = found.value[topic]?.answers.find((one) => one.sentence)
+    const best = answers.value[topic]?.answers.find((answer) => answer.sentence)
     return best ? [{ topic, title: best.title, sentence: best.sentence! }] : []
   }),
 )
 const unknown = computed(() =>
   topics.flatMap((topic) =>
-    (found.value[topic]?.answers ?? [])
-      .filter((one) => !one.sentence)
-      .map((one) => ({ topic, title: one.title, missing: one.missing ?? '' })),
+    (answers.value[topic]?.answers ?? [])
+      .filter((answer) => !answer.sentence)
+      .map((answer) => ({ topic, title: answer.title, missing: answer.missing ?? '' })),
   ),
 )
 </script>
@@ -64,18 +64,18 @@ const unknown = computed(() =>
     <TroubleNote :trouble="refusal" />
     <p v-if="busy && !lines.length" role="status" class="soft">Working it out.</p>
     <ul class="lines bare" :aria-busy="busy">
-      <li v-for="one in lines" :key="one.topic">
-        <RouterLink :to="{ path: `/water/${one.topic}`, query: $route.query }">{{
-          TOPICS[one.topic].asks
+      <li v-for="line in lines" :key="line.topic">
+        <RouterLink :to="{ path: `/water/${line.topic}`, query: $route.query }">{{
+          TOPICS[line.topic].asks
         }}</RouterLink>
-        <p>{{ one.sentence }}</p>
+        <p>{{ line.sentence }}</p>
       </li>
     </ul>
     <section v-if="unknown.length">
       <h2>Not known yet</h2>
       <ul class="unknown bare">
-        <li v-for="one in unknown" :key="one.topic + one.title">
-          <b>{{ one.title }}.</b> {{ one.missing }}
+        <li v-for="topic in unknown" :key="topic.topic + topic.title">
+          <b>{{ topic.title }}.</b> {{ topic.missing }}
         </li>
       </ul>
     </section>

@@ -16,7 +16,7 @@ import { useWaterFilter } from './useWaterFilter'
 /** What the tags taught of one topic. */
 const props = defineProps<{ topic: WaterTopic }>()
 const { filter } = useWaterFilter()
-const found = shallowRef<Schemas['WaterAnswers'] | null>(null)
+const answers = shallowRef<Schemas['WaterAnswers'] | null>(null)
 const { busy, refusal, run, read } = useAct()
 let again: number | undefined
 /** A new answer is on its way: it is looked for by itself, the more often while it is worked out. */
@@ -27,11 +27,11 @@ onBeforeUnmount(() => clearTimeout(again))
 const load = () =>
   read(
     () => water.answers(props.topic, filter.value),
-    (told) => {
-      found.value = told
+    (answer) => {
+      answers.value = answer
       clearTimeout(again)
-      const isRunning = told.recompute && !told.recompute.stopped
-      if (told.stale) again = window.setTimeout(load, isRunning ? LOOK_ON_MS : LOOK_AGAIN_MS)
+      const isRunning = answer.recompute && !answer.recompute.stopped
+      if (answer.stale) again = window.setTimeout(load, isRunning ? LOOK_ON_MS : LOOK_AGAIN_MS)
     },
   )
 const make = (act: typeof water.recompute) =>
@@ -42,7 +42,7 @@ const make = (act: typeof water.recompute) =>
 const say = (key: string, holds: boolean, why: string) =>
   void run(async () => {
     await water.sayAssumption(key, { holds, why })
-    found.value = await water.answers(props.topic, filter.value)
+    answers.value = await water.answers(props.topic, filter.value)
   })
 onMounted(load)
 watch([() => props.topic, filter], load)
@@ -57,30 +57,30 @@ watch([() => props.topic, filter], load)
     </header>
     <FilterBar />
     <TroubleNote :trouble="refusal" />
-    <p v-if="!found && busy" role="status" class="soft">Working it out.</p>
-    <template v-if="found && found.topic === topic">
-      <p v-if="found.made_at" class="soft" role="status">
-        Worked out {{ shortDateText(found.made_at) }}.
+    <p v-if="!answers && busy" role="status" class="soft">Working it out.</p>
+    <template v-if="answers && answers.topic === topic">
+      <p v-if="answers.made_at" class="soft" role="status">
+        Worked out {{ shortDateText(answers.made_at) }}.
       </p>
       <RecomputeLine
-        v-if="found.stale"
-        :recompute="found.recompute"
-        :is-first="!found.made_at"
+        v-if="answers.stale"
+        :recompute="answers.recompute"
+        :is-first="!answers.made_at"
         :busy="busy"
         @make="make(water.recompute)"
         @stop="make(water.stopRecompute)"
       />
-      <p v-if="!found.answers.length && found.made_at">
+      <p v-if="!answers.answers.length && answers.made_at">
         Nothing to tell yet under this filter: no fish of it came back.
       </p>
       <div class="answers" :aria-busy="busy">
         <AnswerCard
-          v-for="one in found.answers"
-          :key="one.key + one.title"
-          :answer="one"
+          v-for="answer in answers.answers"
+          :key="answer.key + answer.title"
+          :answer="answer"
           @say="say"
         />
-        <ExploitationForm v-if="topic === 'tags' && found.made_at" @say="say" />
+        <ExploitationForm v-if="topic === 'tags' && answers.made_at" @say="say" />
       </div>
     </template>
   </div>

@@ -14,13 +14,13 @@ export function useWaterFilter() {
   const route = useRoute()
   const router = useRouter()
   const filter = computed<WaterFilter>(() => {
-    const said = (field: FilterField) => {
+    const stated = (field: FilterField) => {
       const value = route.query[field]
       return typeof value === 'string' && value ? value : null
     }
-    const texts = TEXTS.flatMap((field) => (said(field) ? [[field, said(field)]] : []))
+    const texts = TEXTS.flatMap((field) => (stated(field) ? [[field, stated(field)]] : []))
     const numbers = NUMBERS.flatMap((field) => {
-      const value = Number.parseInt(said(field) ?? '', 10)
+      const value = Number.parseInt(stated(field) ?? '', 10)
       return Number.isNaN(value) ? [] : [[field, value]]
     })
     return Object.fromEntries([...texts, ...numbers])

@@ -15,7 +15,7 @@ const emit = defineEmits<{ more: []; other: []; again: [] }>()
 const note = defineModel<boolean>('note', { required: true })
 const keys = defineModel<boolean>('keys', { required: true })
 const {
-  at,
+  at: step,
   card,
   change,
   close,
@@ -34,7 +34,7 @@ const {
   settledDone,
   settledStage: stage,
   tap,
-  told,
+  answer,
   toldOf,
   turnTo,
   undo,
@@ -42,33 +42,34 @@ const {
 const tick = useSlowTick()
 
 /** Core has not answered the last touch yet: labels may still change. */
-const isUnanswered = computed(() => told.value?.stage !== deck.stage.value)
+const isUnanswered = computed(() => answer.value?.stage !== deck.stage.value)
 /** Offered beside the big key where both come next: letting go, and that the tag is in. */
 const mayGoTagged = computed(
   () =>
     stage.value === 'back_in_water' &&
     marks.value.includes('tag_in') &&
-    told.value?.tagging?.advice === 'tag',
+    answer.value?.tagging?.advice === 'tag',
 )
 /** A touch that was meant for the big key, which stood there a moment ago, says nothing of a tag. */
 const justOffered = refAutoReset(false, 500)
 watch(mayGoTagged, (may) => (justOffered.value = may))
 const isOver = computed(
   () =>
-    isOut.value && told.value?.clock.findLast((mark) => mark.at_ms <= tick.value)?.tone === 'stop',
+    isOut.value &&
+    answer.value?.clock.findLast((mark) => mark.at_ms <= tick.value)?.tone === 'stop',
 )
 function actLabel(act: Act) {
   if (act === 'in_net' && stage.value === 'let_go') return 'Floated: net it'
   if (act === 'lifted' && stage.value === 'back_in_water') return 'Lift again'
-  return act === 'kept' && told.value ? `Keep: ${told.value.keep.text}` : ACT[act].button
+  return act === 'kept' && answer.value ? `Keep: ${answer.value.keep.text}` : ACT[act].button
 }
 const otherHands = computed(() =>
-  hands.value.flatMap((one, place) => {
-    if (hands.value.length < 2 || place === at.value) return []
+  hands.value.flatMap((hand, place) => {
+    if (hands.value.length < 2 || place === step.value) return []
     const name =
-      card.value!.species.find((kind) => kind.code === one.species_code)?.common_name ?? 'Fish'
-    const since = toldOf(one)?.since_ms
-    const stage = stageOf(one)
+      card.value!.species.find((kind) => kind.code === hand.species_code)?.common_name ?? 'Fish'
+    const since = toldOf(hand)?.since_ms
+    const stage = stageOf(hand)
     return [
       {
         place,
@@ -111,8 +112,8 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         :data-act="act"
         :class="{
           doubtful:
-            (act === 'kept' && !told?.keep.may) ||
-            (act === 'tag_in' && told?.tagging?.advice === 'let_go'),
+            (act === 'kept' && !answer?.keep.may) ||
+            (act === 'tag_in' && answer?.tagging?.advice === 'let_go'),
           said: act === 'tag_in',
           keep: act === 'kept',
         }"
@@ -144,13 +145,13 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         Already tagged
       </button>
       <button
-        v-for="one in otherHands"
-        :key="one.place"
+        v-for="otherHand in otherHands"
+        :key="otherHand.place"
         type="button"
         class="hand"
-        @click="turnTo(one.place)"
+        @click="turnTo(otherHand.place)"
       >
-        {{ one.label }}
+        {{ otherHand.label }}
       </button>
       <button type="button" class="keys-button" :aria-expanded="keys" @click="keys = !keys">
         Keys

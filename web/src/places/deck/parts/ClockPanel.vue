@@ -13,7 +13,7 @@ import { useTick } from '../useTick'
 const props = defineProps<{ stage: Stage; marks: ClockMark[] | null }>()
 const now = useTick()
 const mark = computed(
-  () => (props.marks ?? []).findLast((one) => one.at_ms <= now.value) ?? props.marks?.[0] ?? null,
+  () => (props.marks ?? []).findLast((mark) => mark.at_ms <= now.value) ?? props.marks?.[0] ?? null,
 )
 const figure = computed(() => {
   const { counts, from_ms, seconds } = mark.value ?? {

@@ -5,10 +5,10 @@ import DraughtColumn from './DraughtColumn.vue'
 
 /** The running time, as water and as a figure: the parts that are drawn ten times a second. */
 const { deck } = defineProps<{ deck: DeckState }>()
-const { stage, told } = deck
+const { stage, answer } = deck
 </script>
 
 <template>
-  <DraughtColumn :told="told" />
-  <ClockPanel :stage="stage" :marks="told?.clock ?? null" />
+  <DraughtColumn :answer="answer" />
+  <ClockPanel :stage="stage" :marks="answer?.clock ?? null" />
 </template>

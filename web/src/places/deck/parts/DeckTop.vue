@@ -26,8 +26,8 @@ function pickSpecies(list: HTMLSelectElement) {
       aria-label="Species"
       @change="pickSpecies($event.target as HTMLSelectElement)"
     >
-      <option v-for="one in card!.species" :key="one.code" :value="one.code">
-        {{ one.common_name }}
+      <option v-for="kind in card!.species" :key="kind.code" :value="kind.code">
+        {{ kind.common_name }}
       </option>
     </select>
     <p class="where">

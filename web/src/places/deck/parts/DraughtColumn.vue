@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { FishTold } from '@/core/field'
+import type { FishAnswer } from '@/core/field'
 import { useTick } from '../useTick'
 
 /**
@@ -8,18 +8,18 @@ import { useTick } from '../useTick'
  * The full height is the budget of all lifts; one mark stands where this lift should end, one
  * where all are used up.
  */
-const props = defineProps<{ told: FishTold | null }>()
+const props = defineProps<{ answer: FishAnswer | null }>()
 
 const now = useTick()
-const air = computed(() => props.told?.air ?? null)
+const air = computed(() => props.answer?.air ?? null)
 const since = computed(() =>
-  props.told?.since_ms ? Math.max(0, now.value - props.told.since_ms) / 1000 : 0,
+  props.answer?.since_ms ? Math.max(0, now.value - props.answer.since_ms) / 1000 : 0,
 )
 /** Seconds of the lift that runs now; null in the water. */
-const lift = computed(() => (props.told?.out ? since.value : null))
+const lift = computed(() => (props.answer?.out ? since.value : null))
 /** How far it has rested since the last lift, 0 to 1. */
 const restShare = computed(() =>
-  air.value?.rest_seconds && props.told?.stage === 'back_in_water'
+  air.value?.rest_seconds && props.answer?.stage === 'back_in_water'
     ? Math.min(1, since.value / air.value.rest_seconds)
     : 1,
 )

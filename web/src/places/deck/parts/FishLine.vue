@@ -10,7 +10,7 @@ function swollen() {
   const signs = fish.value!.pressure_signs
   change({
     pressure_signs: signs.includes('swollen')
-      ? signs.filter((one) => one !== 'swollen')
+      ? signs.filter((sign) => sign !== 'swollen')
       : [...signs, 'swollen'],
   })
 }

@@ -18,7 +18,7 @@ const emit = defineEmits<{ digit: [key: string]; kind: [kind: Kind]; how: [how: 
 const shown = computed(() => (props.digits ? (Number(props.digits) / 10).toFixed(1) : '––.–'))
 const KINDS: Kind[] = ['FL', 'TL']
 const HOWS: How[] = ['board', 'tape', 'ruler', 'photo', 'estimate']
-const after = <T,>(all: T[], one: T): T => all[(all.indexOf(one) + 1) % all.length]!
+const after = <T,>(all: T[], value: T): T => all[(all.indexOf(value) + 1) % all.length]!
 const kinds = computed(() => (KINDS.includes(props.ownKind) ? KINDS : [props.ownKind]))
 </script>
 

@@ -30,7 +30,7 @@ const emit = defineEmits<{
   take: [trip: Schemas['Deck']['trips'][number]]
   new: []
 }>()
-const others = computed(() => props.trips.filter((one) => one.id !== props.trip.id))
+const others = computed(() => props.trips.filter((trip) => trip.id !== props.trip.id))
 const isToday = computed(() => props.trip.held_on === localDate())
 
 /** A long day is shown a stretch at a time. */
@@ -42,7 +42,8 @@ useInfiniteScroll(list, () => void (most.value += STRETCH), {
   distance: 400,
   canLoadMore: () => most.value < props.logged.length,
 })
-const name = (code: string) => props.species.find((one) => one.code === code)?.common_name ?? code
+const name = (code: string) =>
+  props.species.find((species) => species.code === code)?.common_name ?? code
 const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
 </script>
 
@@ -58,50 +59,52 @@ const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
     <p v-if="!logged.length" class="soft">No fish yet. Touch <b>Fish on</b> when one takes.</p>
     <ol>
       <li
-        v-for="one in shown"
-        :key="one.id"
+        v-for="record in shown"
+        :key="record.id"
         v-memo="[
-          one.sending,
-          one.why,
-          one.asks,
-          one.collisions.length,
-          one.species_code,
-          one.tag_numbers.join(),
-          one.id === inHand,
+          record.sending,
+          record.why,
+          record.asks,
+          record.collisions.length,
+          record.species_code,
+          record.tag_numbers.join(),
+          record.id === inHand,
         ]"
-        :class="{ current: one.id === inHand }"
+        :class="{ current: record.id === inHand }"
       >
         <button
           type="button"
           class="open"
-          :aria-label="`Open ${name(one.species_code)} of ${timeText(one.at)}`"
-          @click="emit('open', one.id)"
+          :aria-label="`Open ${name(record.species_code)} of ${timeText(record.at)}`"
+          @click="emit('open', record.id)"
         >
-          {{ one.why ? 'mend' : 'open' }}
+          {{ record.why ? 'mend' : 'open' }}
         </button>
-        <span class="figures">{{ timeText(one.at) }}</span> {{ name(one.species_code) }}
-        <span class="soft">{{ SENDING[one.sending] }}</span>
-        <div><TagStreamer v-for="number in one.tag_numbers" :key="number" :number="number" /></div>
-        <p v-if="one.asks" class="why">Is its tag in? Open it and say so.</p>
-        <p v-if="one.collisions.length" class="why">
+        <span class="figures">{{ timeText(record.at) }}</span> {{ name(record.species_code) }}
+        <span class="soft">{{ SENDING[record.sending] }}</span>
+        <div>
+          <TagStreamer v-for="number in record.tag_numbers" :key="number" :number="number" />
+        </div>
+        <p v-if="record.asks" class="why">Is its tag in? Open it and say so.</p>
+        <p v-if="record.collisions.length" class="why">
           Two devices say something different of it.
           <RouterLink to="/dockside">Choose on Dockside</RouterLink>
         </p>
-        <p v-if="one.why" class="why">{{ one.why }}</p>
+        <p v-if="record.why" class="why">{{ record.why }}</p>
       </li>
     </ol>
     <details class="trips">
       <summary>Other trips</summary>
       <button
-        v-for="one in others"
-        :key="one.id"
+        v-for="coming in others"
+        :key="coming.id"
         type="button"
         class="quiet"
-        :data-trip="one.id"
-        @click="emit('take', one)"
+        :data-trip="coming.id"
+        @click="emit('take', coming)"
       >
-        {{ shortDateText(one.held_on) }}, {{ one.spot_name
-        }}<template v-if="one.fish">, {{ one.fish }} fish</template>
+        {{ shortDateText(coming.held_on) }}, {{ coming.spot_name
+        }}<template v-if="coming.fish">, {{ coming.fish }} fish</template>
       </button>
       <button type="button" class="quiet" data-testid="new-trip" @click="emit('new')">
         Start another trip

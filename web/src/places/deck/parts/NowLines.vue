@@ -10,15 +10,17 @@ import type { DeckState } from '../useDeck'
  */
 const { deck } = defineProps<{ deck: DeckState }>()
 const emit = defineEmits<{ state: []; technique: [card: string] }>()
-const { card, change, coreTrouble, fish, settledStage: stage, told } = deck
+const { card, change, coreTrouble, fish, settledStage: stage, answer } = deck
 
 /** A fish that floated is netted again: the strip offers that. */
 const { floated: _, ...WENT } = OUTCOME
 const asked = ref<string | null>(null)
 watch(stage, () => (asked.value = null))
 const gone = computed(() => stage.value === 'let_go')
-const lines = computed(() => (gone.value ? told.value?.lines.slice(0, 1) : told.value?.lines) ?? [])
-const score = computed(() => told.value?.score ?? null)
+const lines = computed(
+  () => (gone.value ? answer.value?.lines.slice(0, 1) : answer.value?.lines) ?? [],
+)
+const score = computed(() => answer.value?.score ?? null)
 const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.points)[0])
 </script>
 

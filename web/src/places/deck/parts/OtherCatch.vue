@@ -7,8 +7,8 @@ const props = defineProps<{ species: Schemas['CardSpecies'][] }>()
 const emit = defineEmits<{ catch: [code: string]; close: [] }>()
 const search = ref('')
 const shown = computed(() =>
-  props.species.filter((one) =>
-    one.common_name.toLowerCase().includes(search.value.trim().toLowerCase()),
+  props.species.filter((species) =>
+    species.common_name.toLowerCase().includes(search.value.trim().toLowerCase()),
   ),
 )
 </script>
@@ -31,13 +31,13 @@ const shown = computed(() =>
     </p>
     <div class="animals">
       <button
-        v-for="one in shown"
-        :key="one.code"
+        v-for="kind in shown"
+        :key="kind.code"
         type="button"
-        :data-animal="one.code"
-        @click="emit('catch', one.code)"
+        :data-animal="kind.code"
+        @click="emit('catch', kind.code)"
       >
-        {{ one.common_name }}
+        {{ kind.common_name }}
       </button>
     </div>
     <p v-if="!shown.length">

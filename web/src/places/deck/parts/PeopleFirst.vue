@@ -16,14 +16,14 @@ onMounted(async () => (cases.value = (await openField(null).ask('first_aid', {})
     </header>
     <div class="cases" role="tablist">
       <button
-        v-for="(one, place) in cases"
-        :key="one.key"
+        v-for="(emergency, place) in cases"
+        :key="emergency.key"
         type="button"
         role="tab"
         :aria-selected="open === place"
         @click="open = place"
       >
-        {{ one.title }}
+        {{ emergency.title }}
       </button>
     </div>
     <ol tabindex="0" aria-label="First steps">

@@ -5,7 +5,7 @@ import type { DeckState } from '../useDeck'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const emit = defineEmits<{ open: [] }>()
-const { told, fish, life, noTag, pouch, species, tap } = deck
+const { answer, fish, life, noTag, pouch, species, tap } = deck
 const none = computed(() => {
   if (fish.value!.kind === 'recaptured') return 'Read its tag'
   if (!species.value!.taggable) return 'Not a fish for this tag'
@@ -20,8 +20,8 @@ const ready = computed(
 )
 /** The advice against the tag stands beside it; the person decides. */
 const verdict = computed(() =>
-  told.value?.tagging?.advice === 'let_go' && ready.value && life.value === 'open'
-    ? `better not: ${told.value.tagging.reasons[0]}`
+  answer.value?.tagging?.advice === 'let_go' && ready.value && life.value === 'open'
+    ? `better not: ${answer.value.tagging.reasons[0]}`
     : null,
 )
 </script>

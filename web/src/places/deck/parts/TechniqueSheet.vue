@@ -6,7 +6,7 @@ import TechniqueSteps from '@/drawings/TechniqueSteps.vue'
 /** How it is done, under the clock that goes on. */
 const { technique } = defineProps<{ technique: string }>()
 const emit = defineEmits<{ close: [] }>()
-const card = computed(() => CARDS.find((one) => one.key === technique) ?? null)
+const card = computed(() => CARDS.find((card) => card.key === technique) ?? null)
 </script>
 
 <template>

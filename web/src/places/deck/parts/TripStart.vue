@@ -28,14 +28,14 @@ const start = () =>
     <div v-if="trips.length" class="stack-2">
       <p>Take the card of a planned trip:</p>
       <button
-        v-for="one in trips"
-        :key="one.id"
+        v-for="trip in trips"
+        :key="trip.id"
         type="button"
         class="quiet"
-        :data-trip="one.id"
-        @click="emit('take', one)"
+        :data-trip="trip.id"
+        @click="emit('take', trip)"
       >
-        {{ shortDateText(one.held_on) }}, {{ one.spot_name }}
+        {{ shortDateText(trip.held_on) }}, {{ trip.spot_name }}
       </button>
     </div>
     <p class="soft">
@@ -44,13 +44,15 @@ const start = () =>
     </p>
     <el-form-item label="Spot" for="spot">
       <select id="spot" v-model="spot" class="field">
-        <option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option>
+        <option v-for="choice in spots" :key="choice.code" :value="choice.code">
+          {{ choice.name }}
+        </option>
       </select>
     </el-form-item>
     <el-form-item label="From">
       <el-radio-group v-model="platform" size="large"
-        ><el-radio-button v-for="one in PLATFORMS" :key="one" :value="one">{{
-          one
+        ><el-radio-button v-for="choice in PLATFORMS" :key="choice" :value="choice">{{
+          choice
         }}</el-radio-button></el-radio-group
       >
     </el-form-item>

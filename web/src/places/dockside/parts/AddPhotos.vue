@@ -21,9 +21,9 @@ const cameras = computed(() => trip.dockside.value!.cameras)
 /** The camera whose clock is being set by a picture of a clock. */
 const setting = ref<{ camera: string; photo: string; shows: string } | null>(null)
 const photosOf = (camera: string) =>
-  trip.dockside.value!.photos.filter((one) => (one.camera ?? '') === camera && one.camera_at)
+  trip.dockside.value!.photos.filter((photo) => (photo.camera ?? '') === camera && photo.camera_at)
 async function setClock() {
-  const photo = trip.dockside.value!.photos.find((one) => one.id === setting.value?.photo)
+  const photo = trip.dockside.value!.photos.find((photo) => photo.id === setting.value?.photo)
   const [hour, minute] = (setting.value?.shows ?? '').split(':').map(Number)
   if (!photo?.camera_at || hour === undefined || minute === undefined) return
   const wrote = new Date(photo.camera_at)
@@ -71,8 +71,8 @@ async function setClock() {
     }}</span>
     <el-button v-if="trip.lastMove.value" @click="trip.takeBack">Undo the last move</el-button>
     <ul v-if="trip.refused.value.length" class="refused" role="alert">
-      <li v-for="one in trip.refused.value" :key="one.name">
-        <b>{{ one.name }}</b>: {{ one.trouble.message }}
+      <li v-for="refusal in trip.refused.value" :key="refusal.name">
+        <b>{{ refusal.name }}</b>: {{ refusal.trouble.message }}
       </li>
       <li>
         <button
@@ -84,18 +84,22 @@ async function setClock() {
         </button>
       </li>
     </ul>
-    <p v-for="one in cameras" :key="one.camera" class="clock">
-      <b>{{ one.camera || 'A camera without a name' }}</b>, {{ one.photos }} photos:
+    <p v-for="choice in cameras" :key="choice.camera" class="clock">
+      <b>{{ choice.camera || 'A camera without a name' }}</b>, {{ choice.photos }} photos:
       {{
-        one.seconds === null
+        choice.seconds === null
           ? 'its clock is taken as right. Drag one photo to its fish, and all follow; or set it.'
-          : `its clock was ${clockOff(one.seconds)}.`
+          : `its clock was ${clockOff(choice.seconds)}.`
       }}
       <button
         type="button"
         class="link"
         @click="
-          setting = { camera: one.camera, photo: photosOf(one.camera)[0]?.id ?? '', shows: '' }
+          setting = {
+            camera: choice.camera,
+            photo: photosOf(choice.camera)[0]?.id ?? '',
+            shows: '',
+          }
         "
       >
         Set by a photo of a clock
@@ -105,8 +109,8 @@ async function setClock() {
       <label
         >The photo
         <select v-model="setting.photo">
-          <option v-for="one in photosOf(setting.camera)" :key="one.id" :value="one.id">
-            {{ one.name }}
+          <option v-for="photo in photosOf(setting.camera)" :key="photo.id" :value="photo.id">
+            {{ photo.name }}
           </option>
         </select></label
       >

@@ -29,10 +29,10 @@ function crossPath(x = 0, y = 0) {
 }
 
 function toPicture(event: { clientX: number; clientY: number }): Point {
-  const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(
+  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(
     svg.value!.getScreenCTM()!.inverse(),
   )
-  return [at.x, at.y]
+  return [point.x, point.y]
 }
 function zoom(
   factor: number,
@@ -66,8 +66,10 @@ let start: {
 } | null = null
 let spread = 0
 const apart = () => {
-  const [one, other] = [...fingers.values()]
-  return one && other ? Math.hypot(one.clientX - other.clientX, one.clientY - other.clientY) : 0
+  const [first, other] = [...fingers.values()]
+  return first && other
+    ? Math.hypot(first.clientX - other.clientX, first.clientY - other.clientY)
+    : 0
 }
 function down(event: PointerEvent) {
   svg.value?.focus({ preventScroll: true })
@@ -140,8 +142,9 @@ function key(event: KeyboardEvent) {
   else return
   event.preventDefault()
 }
-const is = (list: string, at: number) => selected.value?.list === list && selected.value.at === at
-const line = (points: Point[]) => points.map((one) => one.join(',')).join(' ')
+const is = (list: string, index: number) =>
+  selected.value?.list === list && selected.value.at === index
+const line = (points: Point[]) => points.map((point) => point.join(',')).join(' ')
 </script>
 
 <template>
@@ -179,20 +182,20 @@ const line = (points: Point[]) => points.map((one) => one.join(',')).join(' ')
       <polyline class="fish" :points="line(marks.fish)" :stroke-width="2.5 * unit" />
       <g v-for="list in [fixed, 'fish'] as const" :key="list">
         <g
-          v-for="(point, at) in marks[list]"
-          :key="at"
-          :class="['mark', list, { on: is(list, at) }]"
+          v-for="(point, index) in marks[list]"
+          :key="index"
+          :class="['mark', list, { on: is(list, index) }]"
         >
           <circle
             class="touch"
-            :data-mark="`${list} ${at}`"
+            :data-mark="`${list} ${index}`"
             :cx="point[0]"
             :cy="point[1]"
             :r="18 * unit"
           />
           <path
             :d="crossPath(point[0], point[1])"
-            :stroke-width="(is(list, at) ? 4 : 2.5) * unit"
+            :stroke-width="(is(list, index) ? 4 : 2.5) * unit"
           />
         </g>
       </g>

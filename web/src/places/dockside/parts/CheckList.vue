@@ -12,7 +12,7 @@ const { trip, spot } = defineProps<{
 const { fill, reason } = trip
 const here = computed(() => trip.dockside.value!)
 const fishOf = (id: string) => {
-  const fish = here.value.fish.find((one) => one.id === id)
+  const fish = here.value.fish.find((dockFish) => dockFish.id === id)
   return fish && { fish, text: `${timeText(fish.caught_at)} ${trip.nameOf(fish.species_code)}` }
 }
 const open = ref<string | null>(null)
@@ -29,40 +29,42 @@ const isBare = computed(
     <p v-if="!here.held.length && !here.doubts.length" class="soft">
       Nothing is held back, nothing is in doubt.
     </p>
-    <p v-for="one in here.held" :key="one.id" class="held">
-      <b>Held back.</b> {{ one.message }}
-      <RouterLink :to="one.source === 'paper' ? '/dockside/sheet' : '/deck'">{{
-        one.source === 'paper' ? 'Mend its row on the sheet' : "Mend it on the Deck's list"
+    <p v-for="record in here.held" :key="record.id" class="held">
+      <b>Held back.</b> {{ record.message }}
+      <RouterLink :to="record.source === 'paper' ? '/dockside/sheet' : '/deck'">{{
+        record.source === 'paper' ? 'Mend its row on the sheet' : "Mend it on the Deck's list"
       }}</RouterLink>
     </p>
-    <div v-for="one in here.doubts" :key="`${one.encounter_id} ${one.code}`" class="doubt">
-      <b>{{ fishOf(one.encounter_id)?.text }}.</b> {{ one.sentence }}
-      <template v-if="one.fix && FILLED.includes(one.fix)">
+    <div v-for="doubt in here.doubts" :key="`${doubt.encounter_id} ${doubt.code}`" class="doubt">
+      <b>{{ fishOf(doubt.encounter_id)?.text }}.</b> {{ doubt.sentence }}
+      <template v-if="doubt.fix && FILLED.includes(doubt.fix)">
         <button
           type="button"
           class="link"
-          :aria-expanded="open === `${one.encounter_id} ${one.code}`"
+          :aria-expanded="open === `${doubt.encounter_id} ${doubt.code}`"
           @click="
             open =
-              open === `${one.encounter_id} ${one.code}` ? null : `${one.encounter_id} ${one.code}`
+              open === `${doubt.encounter_id} ${doubt.code}`
+                ? null
+                : `${doubt.encounter_id} ${doubt.code}`
           "
         >
           Change it
         </button>
         <GapFill
-          v-if="open === `${one.encounter_id} ${one.code}`"
-          :field="one.fix"
-          :fish="fishOf(one.encounter_id)!.fish"
+          v-if="open === `${doubt.encounter_id} ${doubt.code}`"
+          :field="doubt.fix"
+          :fish="fishOf(doubt.encounter_id)!.fish"
           :species="trip.species.value"
           :spot="spot"
-          @fill="fill(one.encounter_id, $event)"
+          @fill="fill(doubt.encounter_id, $event)"
         />
       </template>
     </div>
     <details v-if="here.corrections.length">
       <summary>{{ here.corrections.length }} corrected after submitting</summary>
-      <p v-for="(one, place) in here.corrections" :key="place" class="soft">
-        {{ fishOf(one.encounter_id)?.text }}: {{ one.reason }} ({{ one.by }})
+      <p v-for="(correction, place) in here.corrections" :key="place" class="soft">
+        {{ fishOf(correction.encounter_id)?.text }}: {{ correction.reason }} ({{ correction.by }})
       </p>
     </details>
     <template v-if="trip.isSubmitted.value">

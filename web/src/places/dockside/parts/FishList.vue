@@ -28,18 +28,20 @@ function openFish(id: string) {
   why.value = ''
 }
 const FROM = { paper: 'from paper', import: 'from an old table' }
-const facts = (one: DockFish) =>
+const facts = (dockFish: DockFish) =>
   [
-    one.fate === 'kept' ? 'kept' : null,
-    one.length_mm ? `${lengthText(one.length_mm, session.units)} ${one.length_kind}` : 'no length',
-    one.hook_place ? HOOK_PLACE[one.hook_place as keyof typeof HOOK_PLACE] : null,
-    one.outcome ? OUTCOME[one.outcome] : null,
-    one.source === 'deck' ? null : FROM[one.source],
+    dockFish.fate === 'kept' ? 'kept' : null,
+    dockFish.length_mm
+      ? `${lengthText(dockFish.length_mm, session.units)} ${dockFish.length_kind}`
+      : 'no length',
+    dockFish.hook_place ? HOOK_PLACE[dockFish.hook_place as keyof typeof HOOK_PLACE] : null,
+    dockFish.outcome ? OUTCOME[dockFish.outcome] : null,
+    dockFish.source === 'deck' ? null : FROM[dockFish.source],
   ]
     .filter(Boolean)
     .join(', ')
-async function takeOut(one: DockFish) {
-  if (await fill(one.id, { voided_because: why.value.trim() })) openFish(one.id)
+async function takeOut(dockFish: DockFish) {
+  if (await fill(dockFish.id, { voided_because: why.value.trim() })) openFish(dockFish.id)
 }
 </script>
 
@@ -49,19 +51,21 @@ async function takeOut(one: DockFish) {
       Fish <span class="figures soft">{{ dockside!.fish.length }}</span>
     </h2>
     <ol class="bare">
-      <li v-for="one in dockside!.fish" :key="one.id" :data-fish="one.id">
+      <li v-for="dockFish in dockside!.fish" :key="dockFish.id" :data-fish="dockFish.id">
         <button
           type="button"
           class="one"
-          :aria-expanded="open === one.id"
-          @click="openFish(one.id)"
+          :aria-expanded="open === dockFish.id"
+          @click="openFish(dockFish.id)"
         >
-          <b class="figures">{{ one.caught_time_known ? timeText(one.caught_at) : 'that day' }}</b>
-          {{ trip.nameOf(one.species_code) }}
-          <TagStreamer v-for="number in one.tag_numbers" :key="number" :number="number" />
-          <span class="soft">{{ facts(one) }}</span>
+          <b class="figures">{{
+            dockFish.caught_time_known ? timeText(dockFish.caught_at) : 'that day'
+          }}</b>
+          {{ trip.nameOf(dockFish.species_code) }}
+          <TagStreamer v-for="number in dockFish.tag_numbers" :key="number" :number="number" />
+          <span class="soft">{{ facts(dockFish) }}</span>
         </button>
-        <div v-if="open === one.id" class="change">
+        <div v-if="open === dockFish.id" class="change">
           <label
             >Change
             <select v-model="field" class="field" data-testid="which">
@@ -73,12 +77,12 @@ async function takeOut(one: DockFish) {
             v-if="field"
             :key="field"
             :field="field"
-            :fish="one"
+            :fish="dockFish"
             :species="trip.species.value"
             :spot="spot"
-            @fill="fill(one.id, $event)"
+            @fill="fill(dockFish.id, $event)"
           />
-          <form class="void" @submit.prevent="takeOut(one)">
+          <form class="void" @submit.prevent="takeOut(dockFish)">
             <label
               >It should not stand here, because
               <input v-model="why" class="field" maxlength="500" data-testid="void-why"
@@ -95,10 +99,15 @@ async function takeOut(one: DockFish) {
     </ol>
     <details v-if="dockside!.void.length" open>
       <summary>{{ dockside!.void.length }} void</summary>
-      <p v-for="one in dockside!.void" :key="one.id" class="soft" :data-void="one.id">
-        {{ timeText(one.caught_at) }} {{ trip.nameOf(one.species_code) }}:
-        {{ one.voided_because }} ({{ one.voided_by ?? 'the phone' }})
-        <button type="button" class="link" @click="fill(one.id, { voided_because: null })">
+      <p
+        v-for="dockFish in dockside!.void"
+        :key="dockFish.id"
+        class="soft"
+        :data-void="dockFish.id"
+      >
+        {{ timeText(dockFish.caught_at) }} {{ trip.nameOf(dockFish.species_code) }}:
+        {{ dockFish.voided_because }} ({{ dockFish.voided_by ?? 'the phone' }})
+        <button type="button" class="link" @click="fill(dockFish.id, { voided_because: null })">
           Count it again
         </button>
       </p>

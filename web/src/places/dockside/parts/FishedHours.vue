@@ -8,9 +8,9 @@ const hours = ref<number | null>(null)
 const rods = ref<number | null>(null)
 watch(
   () => trip.dockside.value?.trip,
-  (told) => {
-    hours.value = told?.fished_hours ?? null
-    rods.value = told?.rods ?? null
+  (answer) => {
+    hours.value = answer?.fished_hours ?? null
+    rods.value = answer?.rods ?? null
   },
   { immediate: true },
 )

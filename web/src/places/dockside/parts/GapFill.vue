@@ -61,7 +61,8 @@ const how = ref<'board' | 'tape' | 'ruler' | 'estimate'>('board')
 const picked = ref<PickedPlace | null>(null)
 const unit = computed(() => (session.units === 'imperial' ? ('in' as const) : ('cm' as const)))
 const lengthKind = computed(
-  () => props.species.find((one) => one.code === props.fish.species_code)?.length_kind ?? 'FL',
+  () =>
+    props.species.find((species) => species.code === props.fish.species_code)?.length_kind ?? 'FL',
 )
 const number = computed(() => Number(typed.value.replace(',', '.')))
 const sound = computed(() => typed.value.trim() !== '' && number.value > 0)
@@ -156,7 +157,7 @@ const put = () => sound.value && emit('fill', asked.value!.changes())
     :label="FIELD[field]!"
     :options="words[field]!"
     :chosen="chosen(field)"
-    @one="$event && emit('fill', { [field]: $event })"
+    @single="$event && emit('fill', { [field]: $event })"
   />
   <ChipRow
     v-else-if="lists[field]"
@@ -177,14 +178,14 @@ const put = () => sound.value && emit('fill', asked.value!.changes())
     <button type="button" @click="emit('fill', { tag_question: null })">It has no tag</button>
   </div>
   <div v-else-if="field === 'collision'" class="typed collisions">
-    <template v-for="one in fish.collisions" :key="one.field">
+    <template v-for="collision in fish.collisions" :key="collision.field">
       <p>
-        <b>{{ FIELD[one.field] ?? one.field }}.</b> It stands as
-        <b>{{ plainText(Object.values(one.stands)) }}</b>; another device says
-        <b>{{ plainText(Object.values(one.said)) }}</b>.
+        <b>{{ FIELD[collision.field] ?? collision.field }}.</b> It stands as
+        <b>{{ plainText(Object.values(collision.stands)) }}</b>; another device says
+        <b>{{ plainText(Object.values(collision.said)) }}</b>.
       </p>
-      <button type="button" @click="emit('choose', one.field, 'stands')">Leave it</button>
-      <button type="button" @click="emit('choose', one.field, 'said')">Take the other</button>
+      <button type="button" @click="emit('choose', collision.field, 'stands')">Leave it</button>
+      <button type="button" @click="emit('choose', collision.field, 'said')">Take the other</button>
     </template>
   </div>
   <form v-else-if="field === 'numbers'" class="typed" @submit.prevent="putNumbers">
@@ -214,8 +215,8 @@ const put = () => sound.value && emit('fill', asked.value!.changes())
       :value="fish.species_code"
       @change="emit('fill', { species_code: ($event.target as HTMLSelectElement).value })"
     >
-      <option v-for="one in species" :key="one.code" :value="one.code">
-        {{ one.common_name }}
+      <option v-for="choice in species" :key="choice.code" :value="choice.code">
+        {{ choice.common_name }}
       </option>
     </select>
   </label>

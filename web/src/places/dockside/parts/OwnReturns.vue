@@ -20,7 +20,7 @@ onMounted(async () => {
   }
 })
 const words = (answers: Answer[]) => {
-  const answer = answers.find((one) => one.key === 'returns')
+  const answer = answers.find((answer) => answer.key === 'returns')
   return answer?.sentence ?? answer?.missing ?? ''
 }
 const isThere = computed(() => own.value.length > 0)

@@ -17,12 +17,18 @@ const berths = computed(() => [
   ...here.value.fish.map((fish) => ({
     id: fish.id as string | null,
     fish,
-    photos: here.value.photos.filter((one) => one.encounter_id === fish.id),
+    photos: here.value.photos.filter((photo) => photo.encounter_id === fish.id),
   })),
-  { id: null, fish: null, photos: here.value.photos.filter((one) => one.encounter_id === null) },
+  {
+    id: null,
+    fish: null,
+    photos: here.value.photos.filter((photo) => photo.encounter_id === null),
+  },
 ])
 const chosen = ref<string | null>(null)
-const chosenPhoto = computed(() => here.value.photos.find((one) => one.id === chosen.value) ?? null)
+const chosenPhoto = computed(
+  () => here.value.photos.find((photo) => photo.id === chosen.value) ?? null,
+)
 const over = ref<string | null | undefined>(undefined)
 
 async function put(photo: DockPhoto | null, berth: string | null) {
@@ -35,7 +41,8 @@ async function put(photo: DockPhoto | null, berth: string | null) {
 }
 const dropped = (event: DragEvent, berth: string | null) =>
   put(
-    here.value.photos.find((one) => one.id === event.dataTransfer?.getData('text/plain')) ?? null,
+    here.value.photos.find((photo) => photo.id === event.dataTransfer?.getData('text/plain')) ??
+      null,
     berth,
   )
 
@@ -44,7 +51,7 @@ function key(event: KeyboardEvent, photo: DockPhoto) {
   const step = { ArrowUp: -1, ArrowDown: 1 }[event.key]
   if (!step) return
   event.preventDefault()
-  const place = berths.value.findIndex((one) => one.id === photo.encounter_id)
+  const place = berths.value.findIndex((berth) => berth.id === photo.encounter_id)
   const to = berths.value[place + step]
   if (to) void put(photo, to.id)
 }

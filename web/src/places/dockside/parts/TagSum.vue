@@ -12,9 +12,9 @@ const counts = computed(() => [
   ...(sum.value.lost ? [`${sum.value.lost} lost`] : []),
   `${sum.value.left} in the pouch`,
 ])
-const found = ref('')
+const seenNumber = ref('')
 async function foundAgain() {
-  if (await trip.settleTag(found.value.trim().toUpperCase(), 'found')) found.value = ''
+  if (await trip.settleTag(seenNumber.value.trim().toUpperCase(), 'found')) seenNumber.value = ''
 }
 const adds = computed(
   () => !sum.value.gaps.length && !sum.value.doubles.length && !sum.value.foreign.length,
@@ -64,13 +64,13 @@ const adds = computed(
       <label
         >A lost tag turned up:
         <input
-          v-model="found"
+          v-model="seenNumber"
           class="field"
           maxlength="20"
           autocapitalize="characters"
           data-testid="found"
       /></label>
-      <button type="submit" :disabled="!found.trim()">Found again</button>
+      <button type="submit" :disabled="!seenNumber.trim()">Found again</button>
     </form>
     <div v-for="double in sum.doubles" :key="double.number" class="odd">
       <TagStreamer :number="double.number" />
@@ -84,11 +84,11 @@ const adds = computed(
         >{{ ' ' }} <RouterLink to="/deck">Mend it on the Deck's list</RouterLink></span
       >
     </div>
-    <div v-for="one in sum.foreign" :key="one.number" class="odd">
-      <TagStreamer :number="one.number" />
-      <span>was issued to {{ one.owner }}.</span>
+    <div v-for="tag in sum.foreign" :key="tag.number" class="odd">
+      <TagStreamer :number="tag.number" />
+      <span>was issued to {{ tag.owner }}.</span>
       <span class="answers"
-        ><button type="button" @click="trip.settleTag(one.number, 'from_pouch_of_owner')">
+        ><button type="button" @click="trip.settleTag(tag.number, 'from_pouch_of_owner')">
           It came from their pouch
         </button></span
       >

@@ -20,7 +20,7 @@ const rows = computed(() =>
   (trip.dockside.value?.left ?? []).map((gap) => ({
     gap,
     key: `${gap.encounter_id} ${gap.field}`,
-    fish: trip.dockside.value!.fish.find((one) => one.id === gap.encounter_id)!,
+    fish: trip.dockside.value!.fish.find((dockFish) => dockFish.id === gap.encounter_id)!,
   })),
 )
 </script>

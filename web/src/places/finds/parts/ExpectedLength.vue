@@ -19,7 +19,7 @@ const PAD = { left: 62, right: 14, top: 12, bottom: 40 }
 const days = computed(() => Math.max(1, props.range.at(-1)!.day))
 const error = computed(() => props.reportedMarginMm ?? 0)
 const bounds = computed(() => {
-  const all = props.range.flatMap((one) => [one.low_mm, one.high_mm])
+  const all = props.range.flatMap((span) => [span.low_mm, span.high_mm])
   if (props.reportedMm !== null)
     all.push(props.reportedMm - error.value, props.reportedMm + error.value)
   return [Math.min(...all), Math.max(...all)] as const
@@ -28,11 +28,11 @@ const bounds = computed(() => {
 function ticks(low: number, high: number) {
   const rough = (high - low) / 4
   const power = 10 ** Math.floor(Math.log10(Math.max(rough, 1)))
-  const step = power * ([1, 2, 5, 10].find((one) => one * power >= rough) ?? 10)
+  const step = power * ([1, 2, 5, 10].find((factor) => factor * power >= rough) ?? 10)
   const first = Math.ceil(low / step) * step
   return Array.from(
     { length: Math.max(0, Math.floor((high - first) / step) + 1) },
-    (_, at) => first + at * step,
+    (_, index) => first + index * step,
   )
 }
 const lengthTicks = computed(() => ticks(...bounds.value))
@@ -45,8 +45,8 @@ const y = (mm: number) =>
   ((mm - bounds.value[0]) / Math.max(1, bounds.value[1] - bounds.value[0])) *
     (H - PAD.top - PAD.bottom)
 const band = computed(() => {
-  const top = props.range.map((one) => `${x(one.day)} ${y(one.high_mm)}`)
-  const bottom = props.range.map((one) => `${x(one.day)} ${y(one.low_mm)}`).reverse()
+  const top = props.range.map((span) => `${x(span.day)} ${y(span.high_mm)}`)
+  const bottom = props.range.map((span) => `${x(span.day)} ${y(span.low_mm)}`).reverse()
   return `M${[...top, ...bottom].join('L')}Z`
 })
 const last = computed(() => props.range.at(-1)!)
@@ -54,11 +54,11 @@ const words = computed(() => {
   const [low, high] = [last.value.low_mm, last.value.high_mm].map((mm) =>
     lengthText(mm, props.units),
   )
-  const told =
+  const answer =
     props.reportedMm === null
       ? 'no length was reported'
       : `${lengthText(props.reportedMm, props.units)} reported`
-  return `${low} to ${high} expected after ${Math.round(days.value)} days; ${told}.`
+  return `${low} to ${high} expected after ${Math.round(days.value)} days; ${answer}.`
 })
 </script>
 

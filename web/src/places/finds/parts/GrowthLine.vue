@@ -18,13 +18,13 @@ const PAD = { left: 70, right: 20, top: 16, bottom: 34 }
 const DAY_MS = 86_400_000
 
 const measured = computed(() =>
-  props.catches.filter((one) => one.length_mm !== null && one.length_kind === props.kind),
+  props.catches.filter((caught) => caught.length_mm !== null && caught.length_kind === props.kind),
 )
 const points = computed(() => {
-  const days = measured.value.map((one) => Date.parse(one.caught_on) / DAY_MS)
-  const bounds = measured.value.flatMap((one) => [
-    one.length_mm! - one.length_margin_mm!,
-    one.length_mm! + one.length_margin_mm!,
+  const days = measured.value.map((caught) => Date.parse(caught.caught_on) / DAY_MS)
+  const bounds = measured.value.flatMap((caught) => [
+    caught.length_mm! - caught.length_margin_mm!,
+    caught.length_mm! + caught.length_margin_mm!,
   ])
   const low = Math.min(...bounds)
   const high = Math.max(...bounds)
@@ -33,12 +33,12 @@ const points = computed(() => {
     ((day - days[0]!) / Math.max(1, days.at(-1)! - days[0]!)) * (width.value - PAD.left - PAD.right)
   const y = (mm: number) =>
     H - PAD.bottom - ((mm - low) / Math.max(1, high - low)) * (H - PAD.top - PAD.bottom)
-  return measured.value.map((one, index) => ({
-    one,
+  return measured.value.map((caught, index) => ({
+    caught,
     x: x(days[index]!),
-    y: y(one.length_mm!),
-    top: y(one.length_mm! + one.length_margin_mm!),
-    bottom: y(one.length_mm! - one.length_margin_mm!),
+    y: y(caught.length_mm!),
+    top: y(caught.length_mm! + caught.length_margin_mm!),
+    bottom: y(caught.length_mm! - caught.length_margin_mm!),
     anchor: index === 0 ? 'start' : index === measured.value.length - 1 ? 'end' : 'middle',
   }))
 })
@@ -94,7 +94,10 @@ const path = computed(() =>
       role="img"
       :aria-label="
         points
-          .map(({ one }) => `${dateText(one.caught_on)}: ${lengthText(one.length_mm!, units)}`)
+          .map(
+            ({ caught }) =>
+              `${dateText(caught.caught_on)}: ${lengthText(caught.length_mm!, units)}`,
+          )
           .join('; ')
       "
     >
@@ -109,7 +112,7 @@ const path = computed(() =>
         />
         <circle :cx="point.x" :cy="point.y" r="6" />
         <text v-if="dated.has(index)" :x="point.x" :y="H - 8" :text-anchor="point.anchor">
-          {{ dateText(point.one.caught_on) }}
+          {{ dateText(point.caught.caught_on) }}
         </text>
         <text
           class="length"
@@ -117,7 +120,7 @@ const path = computed(() =>
           :y="label(index).y"
           :text-anchor="label(index).anchor"
         >
-          {{ lengthText(point.one.length_mm!, units) }}
+          {{ lengthText(point.caught.length_mm!, units) }}
         </text>
       </g>
     </svg>

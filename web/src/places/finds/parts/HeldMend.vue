@@ -26,7 +26,7 @@ const text = (field: string) => {
 }
 const list = (field: string) => {
   const value = props.held.record[field]
-  return Array.isArray(value) ? value.filter((one) => typeof one === 'string').join(' ') : ''
+  return Array.isArray(value) ? value.filter((part) => typeof part === 'string').join(' ') : ''
 }
 const numbersOf = (typed: string) => typed.split(/[\s,;]+/).filter(Boolean)
 const first = {
@@ -41,24 +41,24 @@ const typed = ref({ ...first, length: '', how: 'board', minutes: '', reason: '' 
 const isVoid = ref(false)
 const unit = computed(() => (session.units === 'imperial' ? ('in' as const) : ('cm' as const)))
 const kindOfLength = computed(
-  () => props.species.find((one) => one.code === typed.value.species)?.length_kind ?? 'FL',
+  () => props.species.find((species) => species.code === typed.value.species)?.length_kind ?? 'FL',
 )
-const said = computed(() => JSON.stringify(props.held.record, null, 1))
+const recordText = computed(() => JSON.stringify(props.held.record, null, 1))
 const HOWS = Object.entries(LENGTH_HOW).filter(([key]) => key !== 'photo')
 
 const changes = computed(() => {
   const now = typed.value
-  const found: Record<string, unknown> = {}
-  if (now.kind !== first.kind) found.kind = now.kind
-  if (now.species !== first.species) found.species_code = now.species
-  if (now.fate !== first.fate) found.fate = now.fate
-  if (now.read !== first.read) found.tag_numbers = numbersOf(now.read)
-  if (now.put !== first.put) found.new_tag_numbers = numbersOf(now.put)
-  if (now.spoiled !== first.spoiled) found.spoiled_numbers = numbersOf(now.spoiled)
+  const mended: Record<string, unknown> = {}
+  if (now.kind !== first.kind) mended.kind = now.kind
+  if (now.species !== first.species) mended.species_code = now.species
+  if (now.fate !== first.fate) mended.fate = now.fate
+  if (now.read !== first.read) mended.tag_numbers = numbersOf(now.read)
+  if (now.put !== first.put) mended.new_tag_numbers = numbersOf(now.put)
+  if (now.spoiled !== first.spoiled) mended.spoiled_numbers = numbersOf(now.spoiled)
   const value = Number(now.length.replace(',', '.'))
-  if (value > 0) found.length = { value, unit: unit.value, kind: kindOfLength.value, how: now.how }
-  if (isVoid.value) found.voided_because = now.reason.trim()
-  return found as Schemas['HeldChanges']
+  if (value > 0) mended.length = { value, unit: unit.value, kind: kindOfLength.value, how: now.how }
+  if (isVoid.value) mended.voided_because = now.reason.trim()
+  return mended as Schemas['HeldChanges']
 })
 const minutes = computed(() => Math.round(Number(typed.value.minutes.replace(',', '.'))) || 0)
 const isChanged = computed(() => Object.keys(changes.value).length > 0 || minutes.value !== 0)
@@ -87,8 +87,8 @@ function mend() {
     <label>
       Species
       <select v-model="typed.species" class="field">
-        <option v-for="one in species" :key="one.code" :value="one.code">
-          {{ one.common_name }}
+        <option v-for="choice in species" :key="choice.code" :value="choice.code">
+          {{ choice.common_name }}
         </option>
       </select>
     </label>
@@ -157,7 +157,7 @@ function mend() {
     </div>
     <details class="wide">
       <summary>As it was sent, {{ shortDateText(held.held_at) }}</summary>
-      <pre>{{ said }}</pre>
+      <pre>{{ recordText }}</pre>
     </details>
   </form>
 </template>

@@ -10,15 +10,17 @@ import { useSessionStore } from '@/stores/session'
 const props = defineProps<{ species: Schemas['SpeciesName'][] }>()
 const session = useSessionStore()
 const typed = ref('')
-const told = ref<{ number: string; fish: Awaited<ReturnType<typeof api.readTag>>['fish'] } | null>(
-  null,
-)
+const reading = ref<{
+  number: string
+  fish: Awaited<ReturnType<typeof api.readTag>>['fish']
+} | null>(null)
 const { busy, refusal, run } = useAct()
-const name = (code: string) => props.species.find((one) => one.code === code)?.common_name ?? code
+const name = (code: string) =>
+  props.species.find((species) => species.code === code)?.common_name ?? code
 const look = () =>
   run(async () => {
     const number = typed.value.trim()
-    told.value = { number, fish: (await api.readTag(number)).fish }
+    reading.value = { number, fish: (await api.readTag(number)).fish }
   })
 </script>
 
@@ -35,14 +37,14 @@ const look = () =>
         data-testid="lookup"
     /></label>
     <el-button native-type="submit" :loading="busy" :disabled="!typed.trim()">Look up</el-button>
-    <p v-if="told" role="status">
-      <template v-if="told.fish"
-        >{{ name(told.fish.species_code) }}, tagged {{ shortDateText(told.fish.released_on)
-        }}<template v-if="told.fish.length_mm">
-          at {{ lengthText(told.fish.length_mm, session.units) }}</template
-        >. <RouterLink :to="`/story/${told.fish.story_key}`">Its story</RouterLink></template
+    <p v-if="reading" role="status">
+      <template v-if="reading.fish"
+        >{{ name(reading.fish.species_code) }}, tagged {{ shortDateText(reading.fish.released_on)
+        }}<template v-if="reading.fish.length_mm">
+          at {{ lengthText(reading.fish.length_mm, session.units) }}</template
+        >. <RouterLink :to="`/story/${reading.fish.story_key}`">Its story</RouterLink></template
       >
-      <template v-else>No fish of ours carries {{ told.number }} now.</template>
+      <template v-else>No fish of ours carries {{ reading.number }} now.</template>
     </p>
     <TroubleNote :trouble="refusal" />
   </form>

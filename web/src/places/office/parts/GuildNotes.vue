@@ -9,8 +9,8 @@ const emit = defineEmits<{ change: [] }>()
 const guild = ref('')
 
 function set(text: string) {
-  const { [guild.value]: _old, ...rest } = notes.value
-  notes.value = text.trim() ? { ...rest, [guild.value]: text.trim() } : rest
+  const { [guild.value]: _old, ...others } = notes.value
+  notes.value = text.trim() ? { ...others, [guild.value]: text.trim() } : others
   emit('change')
 }
 </script>
@@ -29,7 +29,9 @@ function set(text: string) {
         >Guild
         <select v-model="guild" class="field">
           <option value="" disabled>choose</option>
-          <option v-for="one in guilds" :key="one.key" :value="one.key">{{ one.name }}</option>
+          <option v-for="choice in guilds" :key="choice.key" :value="choice.key">
+            {{ choice.name }}
+          </option>
         </select></label
       >
       <label v-if="guild"

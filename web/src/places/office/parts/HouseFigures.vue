@@ -10,11 +10,12 @@ defineProps<{ figures: Figure[]; mayChange: boolean; busy: boolean }>()
 const chosen = defineModel<Schemas['FiguresSet']>({ required: true })
 const emit = defineEmits<{ change: [] }>()
 
-const valueOf = (one: Figure) => chosen.value[one.key] ?? one.default
-function set(one: Figure, text: string) {
-  const { [one.key]: _old, ...rest } = chosen.value
+const valueOf = (figure: Figure) => chosen.value[figure.key] ?? figure.default
+function set(figure: Figure, text: string) {
+  const { [figure.key]: _old, ...others } = chosen.value
   const value = Number(text)
-  chosen.value = text === '' || value === one.default ? rest : { ...rest, [one.key]: value }
+  chosen.value =
+    text === '' || value === figure.default ? others : { ...others, [figure.key]: value }
   emit('change')
 }
 </script>
@@ -23,20 +24,21 @@ function set(one: Figure, text: string) {
   <section id="figures">
     <h2>Figures</h2>
     <div class="figures-grid">
-      <label v-for="one in figures" :key="one.key">
-        {{ one.name[0]!.toUpperCase() + one.name.slice(1) }}, {{ one.unit }}
+      <label v-for="figure in figures" :key="figure.key">
+        {{ figure.name[0]!.toUpperCase() + figure.name.slice(1) }}, {{ figure.unit }}
         <input
           class="field"
           type="number"
           step="1"
-          :min="one.least"
-          :max="one.most"
-          :value="valueOf(one)"
+          :min="figure.least"
+          :max="figure.most"
+          :value="valueOf(figure)"
           :disabled="!mayChange || busy"
-          @change="set(one, ($event.target as HTMLInputElement).value)"
+          @change="set(figure, ($event.target as HTMLInputElement).value)"
         />
         <small class="soft"
-          >{{ one.least }} to {{ one.most }}, ours is {{ one.default }}. {{ one.why }}</small
+          >{{ figure.least }} to {{ figure.most }}, ours is {{ figure.default }}.
+          {{ figure.why }}</small
         >
       </label>
     </div>

@@ -22,7 +22,9 @@ const emit = defineEmits<{ change: [] }>()
 type Name = Exclude<keyof TableMapping, 'columns' | 'words' | 'down' | 'years'>
 type Choice = { name: Name; title: string; none: string; options: Record<string, string> }
 const offered = (field: string): Record<string, string> =>
-  Object.fromEntries((props.table.choices[field] ?? []).map((one) => [one.code, one.title]))
+  Object.fromEntries(
+    (props.table.choices[field] ?? []).map((choice) => [choice.code, choice.title]),
+  )
 const series = computed<Record<string, string>>(() =>
   Object.fromEntries(
     props.table.series.map(({ prefix, prefix_printed }) => [
@@ -94,10 +96,10 @@ const choices = computed<Choice[]>(() => [
     options: { '.': 'a point', ',': 'a comma' },
   },
 ])
-const rowsOf = (ask: string) => props.table.asks.find((one) => one.ask === ask)?.rows ?? 0
+const rowsOf = (ask: string) => props.table.asks.find((asked) => asked.ask === ask)?.rows ?? 0
 const counted = (rows: number) => `${rows.toLocaleString('en')} ${rows === 1 ? 'row' : 'rows'}`
 const waits = computed(() =>
-  props.table.asks.filter((one) => one.ask in ASKED || one.ask in WORDED),
+  props.table.asks.filter((ask) => ask.ask in ASKED || ask.ask in WORDED),
 )
 function choose(name: Name, code: string | undefined) {
   mapping.value = { ...mapping.value, [name]: code || null } as TableMapping
@@ -127,23 +129,24 @@ function keepSpan() {
         ><template v-if="table.state === 'read'">, among the first</template>:
       </p>
       <ul>
-        <li v-for="one in waits" :key="one.ask">
-          {{ counted(one.rows) }}: {{ ASKED[one.ask] ?? `what words mean: ${WORDED[one.ask]}` }}
+        <li v-for="report in waits" :key="report.ask">
+          {{ counted(report.rows) }}:
+          {{ ASKED[report.ask] ?? `what words mean: ${WORDED[report.ask]}` }}
         </li>
       </ul>
     </div>
     <div class="rest">
-      <label v-for="one in choices" :key="one.name" :class="{ asked: rowsOf(one.name) }">
-        {{ one.title }}
-        <span v-if="rowsOf(one.name)" class="count">{{ counted(rowsOf(one.name)) }}</span>
+      <label v-for="choice in choices" :key="choice.name" :class="{ asked: rowsOf(choice.name) }">
+        {{ choice.title }}
+        <span v-if="rowsOf(choice.name)" class="count">{{ counted(rowsOf(choice.name)) }}</span>
         <el-select
-          :model-value="mapping[one.name] ?? ''"
-          :clearable="one.name !== 'decimal'"
+          :model-value="mapping[choice.name] ?? ''"
+          :clearable="choice.name !== 'decimal'"
           filterable
-          :placeholder="one.none"
-          @change="(code: string) => choose(one.name, code)"
+          :placeholder="choice.none"
+          @change="(code: string) => choose(choice.name, code)"
         >
-          <el-option v-for="(name, key) in one.options" :key :value="key" :label="name" />
+          <el-option v-for="(name, key) in choice.options" :key :value="key" :label="name" />
         </el-select>
       </label>
       <label v-if="mapping.numbers === 'other'">
@@ -160,10 +163,10 @@ function keepSpan() {
           Years of two digits lie
           <span v-if="rowsOf('years')" class="count">{{ counted(rowsOf('years')) }}</span>
         </legend>
-        <label v-for="(side, at) in ['from', 'to']" :key="side"
+        <label v-for="(side, index) in ['from', 'to']" :key="side"
           >{{ side }}
           <input
-            v-model="span[at]"
+            v-model="span[index]"
             class="field year"
             inputmode="numeric"
             maxlength="4"

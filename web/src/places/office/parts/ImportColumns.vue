@@ -7,9 +7,10 @@ const props = defineProps<{ columns: TableIn['columns']; fields: TableIn['fields
 const model = defineModel<Column[]>({ required: true })
 const emit = defineEmits<{ change: [] }>()
 
-const unitsOf = (field: string | null) => props.fields.find((one) => one.key === field)?.units ?? []
-function put(at: number, column: Column) {
-  model.value = model.value.map((one, index) => (index === at ? column : one))
+const unitsOf = (field: string | null) =>
+  props.fields.find((known) => known.key === field)?.units ?? []
+function put(place: number, column: Column) {
+  model.value = model.value.map((kept, index) => (index === place ? column : kept))
   emit('change')
 }
 </script>
@@ -25,18 +26,18 @@ function put(at: number, column: Column) {
       </tr>
     </thead>
     <tbody>
-      <tr v-for="(one, at) in columns" :key="at" :class="{ soft: !model[at]?.field }">
+      <tr v-for="(heading, index) in columns" :key="index" :class="{ soft: !model[index]?.field }">
         <td>
-          <b>{{ one.name || `column ${at + 1}` }}</b>
+          <b>{{ heading.name || `column ${index + 1}` }}</b>
         </td>
-        <td class="figures">{{ one.samples.join(' · ') }}</td>
+        <td class="figures">{{ heading.samples.join(' · ') }}</td>
         <td>
           <el-select
-            :model-value="model[at]?.field ?? ''"
+            :model-value="model[index]?.field ?? ''"
             filterable
             placeholder="say what it is"
-            :aria-label="`What ${one.name} is`"
-            @change="(field: string) => put(at, { field: field || null })"
+            :aria-label="`What ${heading.name} is`"
+            @change="(field: string) => put(index, { field: field || null })"
           >
             <el-option value="" label="not taken" />
             <el-option
@@ -49,15 +50,15 @@ function put(at: number, column: Column) {
         </td>
         <td>
           <el-select
-            v-if="unitsOf(model[at]?.field ?? null).length"
-            :model-value="model[at]?.unit ?? ''"
+            v-if="unitsOf(model[index]?.field ?? null).length"
+            :model-value="model[index]?.unit ?? ''"
             placeholder="unit"
-            :aria-label="`Unit of ${one.name}`"
-            @change="(unit: string) => put(at, { ...model[at]!, unit: unit || null })"
+            :aria-label="`Unit of ${heading.name}`"
+            @change="(unit: string) => put(index, { ...model[index]!, unit: unit || null })"
           >
             <el-option value="" label="each says it" />
             <el-option
-              v-for="unit in unitsOf(model[at]?.field ?? null)"
+              v-for="unit in unitsOf(model[index]?.field ?? null)"
               :key="unit"
               :value="unit"
               :label="unit"

@@ -4,28 +4,28 @@ import type { TableIn } from '@/api/imports'
 /** The first rows of a table as they would be, or why they would stay out. */
 const props = defineProps<{ rows: TableIn['preview']; choices: TableIn['choices'] }>()
 type Said = Record<string, unknown>
-const text = (said: Said, key: string) => (said[key] === undefined ? '' : String(said[key]))
+const text = (values: Said, key: string) => (values[key] === undefined ? '' : String(values[key]))
 const title = (field: string, code: string) =>
-  props.choices[field]?.find((one) => one.code === code)?.title ?? code
-const time = (said: Said) => {
-  const found = said['time'] as number[] | undefined
-  return found ? found.map((part) => String(part).padStart(2, '0')).join(':') : ''
+  props.choices[field]?.find((choice) => choice.code === code)?.title ?? code
+const time = (values: Said) => {
+  const clock = values['time'] as number[] | undefined
+  return clock ? clock.map((part) => String(part).padStart(2, '0')).join(':') : ''
 }
-const length = (said: Said) =>
-  said['length_mm'] === undefined
+const length = (values: Said) =>
+  values['length_mm'] === undefined
     ? ''
     : [
-        `${text(said, 'length_mm')} mm ${text(said, 'length_kind')}`.trim(),
-        text(said, 'length_how'),
+        `${text(values, 'length_mm')} mm ${text(values, 'length_kind')}`.trim(),
+        text(values, 'length_how'),
       ]
         .filter(Boolean)
         .join(', ')
-const tags = (said: Said) => ((said['tag_numbers'] as string[] | undefined) ?? []).join(' ')
+const tags = (values: Said) => ((values['tag_numbers'] as string[] | undefined) ?? []).join(' ')
 const WHAT: Record<string, string> = { day: 'a day without fish', left_out: 'no record' }
-const what = (one: TableIn['preview'][number]) =>
-  WHAT[one.what] ??
-  (one.said['said'] || !tags(one.said)
-    ? title('what', text(one.said, 'said') || 'untagged')
+const kindOf = (row: TableIn['preview'][number]) =>
+  WHAT[row.what] ??
+  (row.said['said'] || !tags(row.said)
+    ? title('what', text(row.said, 'said') || 'untagged')
     : 'as its number says')
 </script>
 
@@ -46,27 +46,27 @@ const what = (one: TableIn['preview'][number]) =>
       </tr>
     </thead>
     <tbody>
-      <template v-for="one in rows" :key="one.line">
-        <tr :class="{ bad: one.faults.length, soft: one.what === 'left_out' }">
-          <td class="tabular">{{ one.line }}</td>
-          <td class="tabular nowrap">{{ text(one.said, 'caught_on') }} {{ time(one.said) }}</td>
+      <template v-for="row in rows" :key="row.line">
+        <tr :class="{ bad: row.faults.length, soft: row.what === 'left_out' }">
+          <td class="tabular">{{ row.line }}</td>
+          <td class="tabular nowrap">{{ text(row.said, 'caught_on') }} {{ time(row.said) }}</td>
           <td>
-            {{ one.said['finder'] ? 'a finder' : title('member', text(one.said, 'member_id')) }}
+            {{ row.said['finder'] ? 'a finder' : title('member', text(row.said, 'member_id')) }}
           </td>
-          <td>{{ title('spot', text(one.said, 'spot_code')) }}</td>
-          <td>{{ what(one) }}</td>
-          <td>{{ title('species', text(one.said, 'species_code')) }}</td>
-          <td class="tabular">{{ length(one.said) }}</td>
+          <td>{{ title('spot', text(row.said, 'spot_code')) }}</td>
+          <td>{{ kindOf(row) }}</td>
+          <td>{{ title('species', text(row.said, 'species_code')) }}</td>
+          <td class="tabular">{{ length(row.said) }}</td>
           <td class="tabular">
-            {{ one.said['weight_g'] === undefined ? '' : `${text(one.said, 'weight_g')} g` }}
+            {{ row.said['weight_g'] === undefined ? '' : `${text(row.said, 'weight_g')} g` }}
           </td>
-          <td class="figures">{{ tags(one.said) }}</td>
-          <td>{{ title('fate', text(one.said, 'fate')) }}</td>
+          <td class="figures">{{ tags(row.said) }}</td>
+          <td>{{ title('fate', text(row.said, 'fate')) }}</td>
         </tr>
-        <tr v-if="one.faults.length" class="why">
+        <tr v-if="row.faults.length" class="why">
           <td></td>
           <td colspan="9">
-            <p v-for="fault in one.faults" :key="fault.rule">
+            <p v-for="fault in row.faults" :key="fault.rule">
               <b v-if="fault.column">{{ fault.column }}: </b>{{ fault.rule }} {{ fault.mend }}
             </p>
           </td>

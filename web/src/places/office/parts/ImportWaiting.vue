@@ -9,35 +9,41 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 const props = defineProps<{ id: number }>()
 type Group = Waiting['groups'][number]
 const SHOWN = 5
-const found = shallowRef<Waiting | null>(null)
+const waiting = shallowRef<Waiting | null>(null)
 const why = ref('')
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, notice, run } = useAct()
 onMounted(() =>
   run(async () => {
-    found.value = await imports.waiting(props.id)
+    waiting.value = await imports.waiting(props.id)
   }),
 )
 
 const decide = (group: Group, verdict: Alike['verdict']) =>
   run(async () => {
     const reports = group.reports.map(({ id, seen }) => ({ id, seen }))
-    const told = await imports.decideAlike(props.id, { verdict, reason: why.value.trim(), reports })
-    found.value = told
-    const left = told.left?.length ? ` ${told.left.length} were left: ${told.left[0]!.why}` : ''
-    said.value = `${told.decided} decided; each can be taken back at the desk.${left}`
+    const answer = await imports.decideAlike(props.id, {
+      verdict,
+      reason: why.value.trim(),
+      reports,
+    })
+    waiting.value = answer
+    const left = answer.left?.length
+      ? ` ${answer.left.length} were left: ${answer.left[0]!.why}`
+      : ''
+    notice.value = `${answer.decided} decided; each can be taken back at the desk.${left}`
   })
 const percent = (share: number) => `${Math.round(100 * share)} %`
 </script>
 
 <template>
-  <section v-if="found?.waiting || said" class="waiting stack-2" aria-label="Waits at the desk">
+  <section v-if="waiting?.waiting || notice" class="waiting stack-2" aria-label="Waits at the desk">
     <h3>Waits at the desk</h3>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
-    <template v-if="found?.waiting">
+    <p v-if="notice" role="status">{{ notice }}</p>
+    <template v-if="waiting?.waiting">
       <p>
-        {{ found.waiting }} of these catches wait for your judgement{{
-          found.looked_at < found.waiting ? `; the first ${found.looked_at} are below` : ''
+        {{ waiting.waiting }} of these catches wait for your judgement{{
+          waiting.looked_at < waiting.waiting ? `; the first ${waiting.looked_at} are below` : ''
         }}. Nobody is written to about what was long ago. Singly they are at the
         <RouterLink to="/finds/desk">judgement desk</RouterLink>.
       </p>
@@ -45,16 +51,21 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
         Why, for all that you decide at once
         <input v-model="why" class="field" minlength="3" maxlength="500" />
       </label>
-      <article v-for="group in found.groups" :key="group.reason + group.is_likely" class="stack-2">
+      <article
+        v-for="group in waiting.groups"
+        :key="group.reason + group.is_likely"
+        class="stack-2"
+      >
         <h4>
           {{ group.reports.length }} alike: {{ group.words }}
           {{ group.is_likely ? 'The likeliest fish is likelier than not.' : '' }}
         </h4>
         <ul>
-          <li v-for="one in group.reports.slice(0, SHOWN)" :key="one.id">
-            <b class="figures">{{ one.number_as_read }}</b>, {{ dateText(one.caught_on) }}
-            <template v-if="one.best_number">
-              most like <b class="figures">{{ one.best_number }}</b>, {{ percent(one.share!) }}
+          <li v-for="report in group.reports.slice(0, SHOWN)" :key="report.id">
+            <b class="figures">{{ report.number_as_read }}</b>, {{ dateText(report.caught_on) }}
+            <template v-if="report.best_number">
+              most like <b class="figures">{{ report.best_number }}</b>,
+              {{ percent(report.share!) }}
             </template>
             <template v-else>like no fish of ours</template>
           </li>

@@ -9,10 +9,10 @@ const emit = defineEmits<{ change: [] }>()
 const HOW = { open: 'say what it means', likely: 'a guess', chosen: 'as you chose' }
 
 function choose(field: string, key: string, code: string) {
-  const rest = { ...model.value[field] }
-  if (code) rest[key] = code
-  else delete rest[key]
-  model.value = { ...model.value, [field]: rest }
+  const others = { ...model.value[field] }
+  if (code) others[key] = code
+  else delete others[key]
+  model.value = { ...model.value, [field]: others }
   emit('change')
 }
 </script>
@@ -28,28 +28,30 @@ function choose(field: string, key: string, code: string) {
       </tr>
     </thead>
     <tbody>
-      <tr v-for="one in words" :key="`${one.field} ${one.word}`">
+      <tr v-for="word in words" :key="`${word.field} ${word.word}`">
         <td>
-          <b>{{ one.word }}</b>{{ ' ' }}<span class="soft">({{ WORDED[one.field] }})</span>
+          <b>{{ word.word }}</b>{{ ' ' }}<span class="soft">({{ WORDED[word.field] }})</span>
         </td>
-        <td class="tabular">{{ one.rows.toLocaleString('en') }}</td>
+        <td class="tabular">{{ word.rows.toLocaleString('en') }}</td>
         <td>
           <el-select
-            :model-value="one.code ?? ''"
+            :model-value="word.code ?? ''"
             filterable
             placeholder="choose"
-            :aria-label="`What ${one.word} means`"
-            @change="(code: string) => choose(one.field, one.key, code)"
+            :aria-label="`What ${word.word} means`"
+            @change="(code: string) => choose(word.field, word.key, code)"
           >
             <el-option
-              v-for="choice in choices[one.field]"
+              v-for="choice in choices[word.field]"
               :key="choice.code"
               :value="choice.code"
               :label="choice.title"
             />
           </el-select>
         </td>
-        <td :class="{ open: one.how === 'open', soft: one.how !== 'open' }">{{ HOW[one.how] }}</td>
+        <td :class="{ open: word.how === 'open', soft: word.how !== 'open' }">
+          {{ HOW[word.how] }}
+        </td>
       </tr>
     </tbody>
   </table>

@@ -17,9 +17,11 @@ const drafts = useLocalStorage<Record<string, { subject: string; body: string }>
   {},
 )
 const preview = shallowRef<{ subject: string; body: string } | null>(null)
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, notice, run } = useAct()
 const { refusal: fault, read: tryOut } = useAct()
-const template = computed(() => templates.value.find((one) => one.kind === kind.value) ?? null)
+const template = computed(
+  () => templates.value.find((template) => template.kind === kind.value) ?? null,
+)
 const draft = computed(
   () =>
     drafts.value[kind.value] ?? {
@@ -36,14 +38,14 @@ const changed = computed(
 onMounted(() =>
   run(async () => choose((templates.value = (await api.letterTemplates()).templates)[0]!.kind)),
 )
-function choose(one: string) {
-  kind.value = one
+function choose(wanted: string) {
+  kind.value = wanted
   void show()
 }
 const show = () =>
   tryOut(
     () => api.previewLetter(kind.value, { subject: draft.value.subject, body: draft.value.body }),
-    (told) => (preview.value = told),
+    (answer) => (preview.value = answer),
   )
 const showSoon = useDebounceFn(show, 300)
 watch(draft, () => void showSoon())
@@ -51,14 +53,14 @@ const write = (change: Partial<{ subject: string; body: string }>) =>
   (drafts.value = { ...drafts.value, [kind.value]: { ...draft.value, ...change } })
 function forget() {
   drafts.value = Object.fromEntries(
-    Object.entries(drafts.value).filter(([one]) => one !== kind.value),
+    Object.entries(drafts.value).filter(([key]) => key !== kind.value),
   )
 }
 const keep = (words: { subject: string | null; body: string | null }) =>
   run(async () => {
     templates.value = (await api.keepLetterTemplate(kind.value, words)).templates
     forget()
-    said.value = words.subject
+    notice.value = words.subject
       ? 'Letters from now on have these words.'
       : 'Back to the words we start from.'
   })
@@ -69,18 +71,18 @@ const keep = (words: { subject: string | null; body: string | null }) =>
     <h2>Their words</h2>
     <div class="kinds" role="tablist" aria-label="Kind of letter">
       <button
-        v-for="one in templates"
-        :key="one.kind"
+        v-for="choice in templates"
+        :key="choice.kind"
         type="button"
         role="tab"
-        :aria-selected="one.kind === kind"
-        @click="choose(one.kind)"
+        :aria-selected="choice.kind === kind"
+        @click="choose(choice.kind)"
       >
-        {{ one.title }}
+        {{ choice.title }}
       </button>
     </div>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="notice" role="status">{{ notice }}</p>
     <div class="beside">
       <div class="write stack-2">
         <p class="soft">
@@ -110,9 +112,9 @@ const keep = (words: { subject: string | null; body: string | null }) =>
         </label>
         <p class="soft">
           Values:
-          <template v-for="(one, index) in template.values" :key="one.name"
-            ><template v-if="index">, </template><code v-text="`{{ ${one.name} }}`" />
-            {{ one.meaning }}</template
+          <template v-for="(value, index) in template.values" :key="value.name"
+            ><template v-if="index">, </template><code v-text="`{{ ${value.name} }}`" />
+            {{ value.meaning }}</template
           >.
         </p>
         <div class="acts">

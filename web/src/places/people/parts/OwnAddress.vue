@@ -4,14 +4,14 @@ import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
 
-const { busy, refusal, said, run } = useAct()
+const { busy, refusal, notice, run } = useAct()
 const email = ref('')
 const password = ref('')
 
 const change = () =>
   run(async () => {
     await api.changeAddress({ email: email.value.trim(), password: password.value })
-    said.value = `A letter is on its way to ${email.value.trim()}. The link in it makes the change.`
+    notice.value = `A letter is on its way to ${email.value.trim()}. The link in it makes the change.`
     email.value = password.value = ''
   })
 </script>
@@ -20,7 +20,7 @@ const change = () =>
   <el-form label-position="top" @submit.prevent="change">
     <h2>Change your e-mail address</h2>
     <TroubleNote :trouble="refusal" />
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="notice" role="status">{{ notice }}</p>
     <el-form-item label="New address" for="new_email" :error="refusal?.fields.email">
       <el-input id="new_email" v-model="email" type="email" autocomplete="email" />
     </el-form-item>

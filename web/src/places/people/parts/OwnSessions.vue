@@ -20,16 +20,17 @@ const end = (number: number) =>
     <h2 id="sessions">Where you are signed in</h2>
     <TroubleNote :trouble="refusal" />
     <ul class="bare">
-      <li v-for="one in sessions" :key="one.number">
+      <li v-for="session in sessions" :key="session.number">
         <span>
-          <b>{{ deviceText(one.agent) }}</b><template v-if="one.current">, this device</template
+          <b>{{ deviceText(session.agent) }}</b><template v-if="session.current"
+            >, this device</template
           ><br />
           <span class="soft">
-            last used {{ shortDateText(one.last_use) }}, {{ timeText(one.last_use)
-            }}<template v-if="one.address">, from {{ one.address }}</template>
+            last used {{ shortDateText(session.last_use) }}, {{ timeText(session.last_use)
+            }}<template v-if="session.address">, from {{ session.address }}</template>
           </span>
         </span>
-        <el-button v-if="!one.current" :loading="busy" @click="end(one.number)"
+        <el-button v-if="!session.current" :loading="busy" @click="end(session.number)"
           >Sign out there</el-button
         >
       </li>

@@ -30,10 +30,10 @@ const begin = () =>
     try {
       await api.setUpSecondFactor({})
     } catch (thrown) {
-      const found = thrown instanceof Refusal ? (thrown.details as typeof secret.value) : null
-      if (!found?.otp_secret) throw thrown
-      secret.value = found
-      picture.value = (await api.secondFactorPicture(found.otp_secret)).svg
+      const details = thrown instanceof Refusal ? (thrown.details as typeof secret.value) : null
+      if (!details?.otp_secret) throw thrown
+      secret.value = details
+      picture.value = (await api.secondFactorPicture(details.otp_secret)).svg
     }
   })
 
@@ -137,7 +137,7 @@ const show = () =>
         Write these down and keep them away from the phone. Each works once, when the phone is gone.
       </p>
       <ol class="figures">
-        <li v-for="one in paper" :key="one">{{ one }}</li>
+        <li v-for="spare in paper" :key="spare">{{ spare }}</li>
       </ol>
     </div>
   </section>

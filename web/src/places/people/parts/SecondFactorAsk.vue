@@ -5,16 +5,16 @@ import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
 
 /** The code of the second factor after the password, or one from paper when the phone is gone. */
-const emit = defineEmits<{ given: [] }>()
+const emit = defineEmits<{ entered: [] }>()
 const { busy, refusal, run } = useAct()
 const code = ref('')
 const paper = ref(false)
 
 const give = () =>
   run(async () => {
-    const given = code.value.replace(/\s/g, '')
-    await (paper.value ? api.givePaperCode(given) : api.giveSecondFactor(given))
-    emit('given')
+    const typed = code.value.replace(/\s/g, '')
+    await (paper.value ? api.givePaperCode(typed) : api.giveSecondFactor(typed))
+    emit('entered')
   })
 </script>
 

@@ -43,11 +43,11 @@ const OUTCOME = {
         <h2>What you did</h2>
         <ol>
           <li
-            v-for="one in debrief.timeline"
-            :key="one.at_ms + one.key"
-            :class="{ cost: one.cost }"
+            v-for="event in debrief.timeline"
+            :key="event.at_ms + event.key"
+            :class="{ cost: event.cost }"
           >
-            <span class="figures">{{ clockText(one.at_ms / 1000) }}</span> {{ one.says }}
+            <span class="figures">{{ clockText(event.at_ms / 1000) }}</span> {{ event.says }}
           </li>
         </ol>
       </section>
@@ -58,8 +58,8 @@ const OUTCOME = {
           >
         </h2>
         <ol>
-          <li v-for="one in well.timeline" :key="one.at_ms + one.key">
-            <span class="figures">{{ clockText(one.at_ms / 1000) }}</span> {{ one.says }}
+          <li v-for="event in well.timeline" :key="event.at_ms + event.key">
+            <span class="figures">{{ clockText(event.at_ms / 1000) }}</span> {{ event.says }}
           </li>
         </ol>
       </section>

@@ -35,38 +35,42 @@ function curve(points: number[][]): string {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="one in budgets" :key="one.species_code">
+        <tr v-for="budget in budgets" :key="budget.species_code">
           <th scope="row">
-            {{ name(one.species_code) }}<small class="soft">{{ one.air.reasons.join('; ') }}</small>
+            {{ name(budget.species_code)
+            }}<small class="soft">{{ budget.air.reasons.join('; ') }}</small>
           </th>
-          <td v-if="one.air.no_lift" colspan="2">not lifted</td>
+          <td v-if="budget.air.no_lift" colspan="2">not lifted</td>
           <template v-else>
-            <td class="figures">{{ one.air.one_lift_seconds }} s</td>
-            <td class="figures">{{ one.air.total_seconds }} s</td>
+            <td class="figures">{{ budget.air.one_lift_seconds }} s</td>
+            <td class="figures">{{ budget.air.total_seconds }} s</td>
           </template>
-          <td class="figures">{{ one.fight_seconds }} s</td>
+          <td class="figures">{{ budget.fight_seconds }} s</td>
           <td>
-            <template v-if="!one.pressure">no swim bladder to mind</template>
-            <template v-else-if="one.pressure.lead_kg === null"
-              >mind it from {{ one.pressure.mind_from_m }} m, injury likely from
-              {{ one.pressure.likely_from_m }} m</template
+            <template v-if="!budget.pressure">no swim bladder to mind</template>
+            <template v-else-if="budget.pressure.lead_kg === null"
+              >mind it from {{ budget.pressure.mind_from_m }} m, injury likely from
+              {{ budget.pressure.likely_from_m }} m</template
             >
             <div v-else class="pressure">
               <span
-                >{{ one.pressure.lead_kg.toFixed(2) }} kg of lead, release at
-                {{ one.pressure.release_depth_m!.toFixed(0) }} m</span
+                >{{ budget.pressure.lead_kg.toFixed(2) }} kg of lead, release at
+                {{ budget.pressure.release_depth_m!.toFixed(0) }} m</span
               >
               <svg
                 :viewBox="`0 0 ${W} ${H}`"
                 role="img"
-                :aria-label="`Lift left on the way down: ${liftText(one.pressure.residual_lift)}`"
+                :aria-label="`Lift left on the way down: ${liftText(budget.pressure.residual_lift)}`"
               >
-                <path class="under" :d="`${curve(one.pressure.residual_lift)}L${W} ${H}L0 ${H}Z`" />
-                <path class="curve" :d="curve(one.pressure.residual_lift)" />
+                <path
+                  class="under"
+                  :d="`${curve(budget.pressure.residual_lift)}L${W} ${H}L0 ${H}Z`"
+                />
+                <path class="curve" :d="curve(budget.pressure.residual_lift)" />
               </svg>
               <small class="soft"
-                >lift {{ one.pressure.lift_kg!.toFixed(2) }} kg at the surface, none at
-                {{ one.pressure.depth_m }} m</small
+                >lift {{ budget.pressure.lift_kg!.toFixed(2) }} kg at the surface, none at
+                {{ budget.pressure.depth_m }} m</small
               >
             </div>
           </td>

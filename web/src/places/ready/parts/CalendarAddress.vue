@@ -10,9 +10,9 @@ const address = ref<string | null>(null)
 const { busy, refusal, run } = useAct()
 type Told = Awaited<ReturnType<typeof api.calendar>>
 
-const show = (told: Told) => {
-  shared.value = told.shared
-  address.value = told.address
+const show = (calendar: Told) => {
+  shared.value = calendar.shared
+  address.value = calendar.address
 }
 const look = (event: Event) => {
   if ((event.target as HTMLDetailsElement).open && shared.value === null)

@@ -7,14 +7,14 @@ const emit = defineEmits<{ choose: [option: string] }>()
   <div class="row" role="radiogroup" :aria-label="label">
     <span>{{ label }}</span>
     <button
-      v-for="one in options"
-      :key="one"
+      v-for="option in options"
+      :key="option"
       type="button"
       role="radio"
-      :aria-checked="one === value"
-      @click="emit('choose', one)"
+      :aria-checked="option === value"
+      @click="emit('choose', option)"
     >
-      {{ one }}
+      {{ option }}
     </button>
   </div>
 </template>

@@ -7,20 +7,20 @@ const props = defineProps<{ landing: Schemas['Outlook']['landing'] }>()
 
 /** To scale: the hand stands at x = 0, height h above the water; y grows upwards in metres. */
 const view = computed(() => {
-  const one = props.landing
-  if (!one.known) return null
-  const tip = one.tip ?? [
-    -one.rod_m! * Math.sin((one.tilt_deg! * Math.PI) / 180),
-    one.height_m! + one.rod_m! * Math.cos((one.tilt_deg! * Math.PI) / 180),
+  const landing = props.landing
+  if (!landing.known) return null
+  const tip = landing.tip ?? [
+    -landing.rod_m! * Math.sin((landing.tilt_deg! * Math.PI) / 180),
+    landing.height_m! + landing.rod_m! * Math.cos((landing.tilt_deg! * Math.PI) / 180),
   ]
-  const fishX = one.reaches ? one.x_max_m! : Math.max(0.5, one.handle_m! * 0.5)
-  const hoopX = one.reaches ? one.x_max_m! + one.hoop_radius_m! : 0.3
-  const hoopY = one.reaches ? 0 : one.height_m! - one.handle_m!
+  const fishX = landing.reaches ? landing.x_max_m! : Math.max(0.5, landing.handle_m! * 0.5)
+  const hoopX = landing.reaches ? landing.x_max_m! + landing.hoop_radius_m! : 0.3
+  const hoopY = landing.reaches ? 0 : landing.height_m! - landing.handle_m!
   const left = Math.min(tip[0]!, -0.6) - 0.4
-  const right = Math.max(hoopX, fishX) + one.hoop_radius_m! + 0.6
+  const right = Math.max(hoopX, fishX) + landing.hoop_radius_m! + 0.6
   const top = tip[1]! + 0.4
   return {
-    one,
+    landing,
     tip,
     fishX,
     hoopX,
@@ -46,24 +46,24 @@ const view = computed(() => {
         <path class="water" :d="`M${view.left} 0H${view.right}V0.9H${view.left}Z`" />
         <path
           class="ground"
-          :d="`M${view.left} 0H-0.25V${-(view.one.height_m! - 1 > 0 ? view.one.height_m! - 1 : 0)}H${view.left}Z`"
+          :d="`M${view.left} 0H-0.25V${-(view.landing.height_m! - 1 > 0 ? view.landing.height_m! - 1 : 0)}H${view.left}Z`"
         />
         <path
           class="person"
           :d="
-            `M-0.1 ${-(view.one.height_m! + 0.65)}v0.1M-0.1 ${-(view.one.height_m! + 0.45)}` +
-            `V${-Math.max(0, view.one.height_m! - 0.25)}M-0.1 ${-(view.one.height_m! + 0.2)}` +
-            `L0 ${-view.one.height_m!}`
+            `M-0.1 ${-(view.landing.height_m! + 0.65)}v0.1M-0.1 ${-(view.landing.height_m! + 0.45)}` +
+            `V${-Math.max(0, view.landing.height_m! - 0.25)}M-0.1 ${-(view.landing.height_m! + 0.2)}` +
+            `L0 ${-view.landing.height_m!}`
           "
         />
-        <path class="rod" :d="`M0 ${-view.one.height_m!}L${view.tip[0]} ${-view.tip[1]!}`" />
+        <path class="rod" :d="`M0 ${-view.landing.height_m!}L${view.tip[0]} ${-view.tip[1]!}`" />
         <path class="line" :d="`M${view.tip[0]} ${-view.tip[1]!}L${view.fishX} 0`" />
-        <path class="handle" :d="`M0 ${-view.one.height_m!}L${view.hoopX} ${-view.hoopY}`" />
+        <path class="handle" :d="`M0 ${-view.landing.height_m!}L${view.hoopX} ${-view.hoopY}`" />
         <ellipse
           class="hoop"
           :cx="view.hoopX"
           :cy="-view.hoopY + 0.06"
-          :rx="view.one.hoop_radius_m"
+          :rx="view.landing.hoop_radius_m"
           ry="0.09"
         />
         <path

@@ -26,7 +26,7 @@ function pickNear(place: PickedPlace | null) {
   if (nearest) set({ spot_code: nearest.code })
 }
 const here = () => {
-  const spot = props.spots.find((one) => one.code === props.plan.spot_code)
+  const spot = props.spots.find((spot) => spot.code === props.plan.spot_code)
   return spot ? [{ lat_deg: spot.lat_deg, lon_deg: spot.lon_deg, coarse: false }] : []
 }
 const hours = Array.from({ length: 25 }, (_, hour) => hour)
@@ -43,7 +43,7 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
         :value="plan.spot_code"
         @change="set({ spot_code: ($event.target as HTMLSelectElement).value })"
       >
-        <option v-for="one in spots" :key="one.code" :value="one.code">{{ one.name }}</option>
+        <option v-for="spot in spots" :key="spot.code" :value="spot.code">{{ spot.name }}</option>
       </select>
     </label>
     <details>
@@ -102,10 +102,10 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
         @update:model-value="$event.length && set({ species_codes: $event })"
       >
         <el-option
-          v-for="one in species"
-          :key="one.code"
-          :value="one.code"
-          :label="one.common_name"
+          v-for="choice in species"
+          :key="choice.code"
+          :value="choice.code"
+          :label="choice.common_name"
         />
       </el-select>
     </label>

@@ -11,7 +11,9 @@ const emit = defineEmits<{ say: [key: string, holds: boolean, why: string] }>()
 const router = useRouter()
 const session = useSessionStore()
 const isCoordinator = computed(() => session.member?.role === 'coordinator')
-const fallen = computed(() => props.answer.assumptions.filter((one) => one.holds === false))
+const fallen = computed(() =>
+  props.answer.assumptions.filter((assumption) => assumption.holds === false),
+)
 const saying = ref<{ key: string; holds: boolean } | null>(null)
 const why = ref('')
 const hasPicture = computed(() => {
@@ -56,15 +58,17 @@ function say() {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(row, at) in answer.rows" :key="at">
+            <tr v-for="(row, index) in answer.rows" :key="index">
               <td v-for="(value, place) in row" :key="place" class="tabular">{{ value ?? '–' }}</td>
             </tr>
           </tbody>
         </table>
       </div>
     </template>
-    <p v-for="one in fallen" :key="one.key" class="doubt">
-      <b>Not to be trusted here.</b> “{{ one.text }}” does not hold: {{ one.why }} ({{ one.by }})
+    <p v-for="assumption in fallen" :key="assumption.key" class="doubt">
+      <b>Not to be trusted here.</b> “{{ assumption.text }}” does not hold: {{ assumption.why }} ({{
+        assumption.by
+      }})
     </p>
     <details>
       <summary>How it was worked out, and what it rests on</summary>
@@ -74,18 +78,26 @@ function say() {
       </p>
       <p>n = {{ answer.n }}.</p>
       <ul>
-        <li v-for="one in answer.assumptions" :key="one.key">
-          {{ one.text }}
+        <li v-for="assumption in answer.assumptions" :key="assumption.key">
+          {{ assumption.text }}
           <span class="soft">{{
-            one.holds === null
+            assumption.holds === null
               ? 'Nobody has said yet whether it holds.'
-              : `${one.holds ? 'Holds' : 'Does not hold'}, says ${one.by}: ${one.why}`
+              : `${assumption.holds ? 'Holds' : 'Does not hold'}, says ${assumption.by}: ${assumption.why}`
           }}</span>
-          <template v-if="isCoordinator && saying?.key !== one.key">
-            <button type="button" class="link" @click="saying = { key: one.key, holds: true }">
+          <template v-if="isCoordinator && saying?.key !== assumption.key">
+            <button
+              type="button"
+              class="link"
+              @click="saying = { key: assumption.key, holds: true }"
+            >
               It holds
             </button>
-            <button type="button" class="link" @click="saying = { key: one.key, holds: false }">
+            <button
+              type="button"
+              class="link"
+              @click="saying = { key: assumption.key, holds: false }"
+            >
               It does not
             </button>
           </template>

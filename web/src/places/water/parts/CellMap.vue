@@ -47,26 +47,26 @@ const colour = (name: string) =>
 function draw() {
   if (!map) return
   for (const layer of drawn) layer.remove()
-  const most = Math.max(1, ...props.cells.map((one) => one[props.shows]))
+  const most = Math.max(1, ...props.cells.map((cell) => cell[props.shows]))
   drawn = props.cells
-    .filter((one) => one.few || one[props.shows] > 0)
-    .map((one) =>
+    .filter((cell) => cell.few || cell[props.shows] > 0)
+    .map((cell) =>
       new Rectangle(
         [
-          [one.south, one.west],
-          [one.north, one.east],
+          [cell.south, cell.west],
+          [cell.north, cell.east],
         ],
         {
           renderer: canvas,
           pane: 'cells',
           weight: 1,
           color: colour('--ink'),
-          dashArray: one.few ? '3 3' : undefined,
+          dashArray: cell.few ? '3 3' : undefined,
           fillColor: colour(props.shows === 'back' ? '--rust' : '--kelp'),
-          fillOpacity: one.few ? 0 : 0.25 + 0.5 * Math.sqrt(one[props.shows] / most),
+          fillOpacity: cell.few ? 0 : 0.25 + 0.5 * Math.sqrt(cell[props.shows] / most),
         },
       )
-        .on('click', () => emit('pick', one))
+        .on('click', () => emit('pick', cell))
         .addTo(map!),
     )
   const renderer = canvas

@@ -75,11 +75,11 @@ const TAKEN = computed(() =>
     @submit.prevent
   >
     <FilterSelect
-      v-for="one in PLACES"
-      :key="one.name"
-      v-bind="one"
-      :model-value="filter[one.name] ?? null"
-      @update:model-value="set(one.name, $event)"
+      v-for="place in PLACES"
+      :key="place.name"
+      v-bind="place"
+      :model-value="filter[place.name] ?? null"
+      @update:model-value="set(place.name, $event)"
     />
     <label>
       Tagged from
@@ -122,11 +122,11 @@ const TAKEN = computed(() =>
       />
     </label>
     <FilterSelect
-      v-for="one in TAKEN"
-      :key="one.name"
-      v-bind="one"
-      :model-value="filter[one.name] ?? null"
-      @update:model-value="set(one.name, $event)"
+      v-for="taken in TAKEN"
+      :key="taken.name"
+      v-bind="taken"
+      :model-value="filter[taken.name] ?? null"
+      @update:model-value="set(taken.name, $event)"
     />
     <label class="tick">
       <input

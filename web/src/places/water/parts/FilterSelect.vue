@@ -10,7 +10,9 @@ const choose = (event: Event) => (chosen.value = (event.target as HTMLSelectElem
     {{ label }}
     <select class="field" :value="chosen ?? ''" :name="name" @change="choose">
       <option value="">all</option>
-      <option v-for="one in options" :key="one.code" :value="one.code">{{ one.name }}</option>
+      <option v-for="option in options" :key="option.code" :value="option.code">
+        {{ option.name }}
+      </option>
     </select>
   </label>
 </template>

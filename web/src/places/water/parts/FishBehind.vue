@@ -4,7 +4,7 @@ import { lengthText, shortDateText } from '@/format/units'
 import { useSessionStore } from '@/stores/session'
 
 /** The fish behind a cell or a figure, each with its story. */
-defineProps<{ found: Awaited<ReturnType<typeof water.fish>> }>()
+defineProps<{ seen: Awaited<ReturnType<typeof water.fish>> }>()
 const session = useSessionStore()
 </script>
 
@@ -22,19 +22,19 @@ const session = useSessionStore()
       </tr>
     </thead>
     <tbody>
-      <tr v-for="one in found.fish" :key="one.story_key">
+      <tr v-for="fish in seen.fish" :key="fish.story_key">
         <td>
-          <RouterLink :to="`/story/${one.story_key}`">{{ one.common_name }}</RouterLink>
+          <RouterLink :to="`/story/${fish.story_key}`">{{ fish.common_name }}</RouterLink>
         </td>
-        <td class="tabular">{{ shortDateText(one.released_on) }}</td>
+        <td class="tabular">{{ shortDateText(fish.released_on) }}</td>
         <td class="tabular">
-          {{ one.length_mm === null ? '' : lengthText(one.length_mm, session.units) }}
+          {{ fish.length_mm === null ? '' : lengthText(fish.length_mm, session.units) }}
         </td>
-        <td class="tabular">{{ one.caught || '' }}</td>
+        <td class="tabular">{{ fish.caught || '' }}</td>
       </tr>
     </tbody>
   </table>
-  <p v-if="found.more" class="soft">
-    More than these {{ found.fish.length }}; look closer, or filter.
+  <p v-if="seen.more" class="soft">
+    More than these {{ seen.fish.length }}; look closer, or filter.
   </p>
 </template>

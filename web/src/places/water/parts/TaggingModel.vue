@@ -8,10 +8,10 @@ const BOXES = [
   { name: 'species', x: 250, y: 110 },
 ]
 const LINES = [
-  { d: 'M144 34H250', one: [156, 28], many: [234, 28] },
-  { d: 'M496 34H390', one: [484, 28], many: [406, 28] },
-  { d: 'M566 58V110', one: [578, 76], many: [578, 104] },
-  { d: 'M320 110V58', one: [332, 104], many: [332, 76] },
+  { d: 'M144 34H250', single: [156, 28], many: [234, 28] },
+  { d: 'M496 34H390', single: [484, 28], many: [406, 28] },
+  { d: 'M566 58V110', single: [578, 76], many: [578, 104] },
+  { d: 'M320 110V58', single: [332, 104], many: [332, 76] },
 ] as const
 </script>
 
@@ -27,7 +27,7 @@ const LINES = [
     </g>
     <g v-for="line in LINES" :key="line.d">
       <path :d="line.d" />
-      <text :x="line.one[0]" :y="line.one[1]">1</text>
+      <text :x="line.single[0]" :y="line.single[1]">1</text>
       <text :x="line.many[0]" :y="line.many[1]">n</text>
     </g>
   </svg>

@@ -4,11 +4,11 @@ import { onBeforeUnmount, ref } from 'vue'
 /** South, west, north, east, as the filter has an area. */
 export const sidesOf = (bounds: LatLngBounds) =>
   [bounds.getSouth(), bounds.getWest(), bounds.getNorth(), bounds.getEast()]
-    .map((one) => one.toFixed(4))
+    .map((corner) => corner.toFixed(4))
     .join(',')
 
 /** A rectangle drawn on a map by finger or mouse; Escape leaves it. */
-export function useAreaDrawing(told: (area: string) => void) {
+export function useAreaDrawing(onDrawn: (area: string) => void) {
   const isDrawing = ref(false)
   let stop = () => {}
 
@@ -64,7 +64,7 @@ export function useAreaDrawing(told: (area: string) => void) {
         const bounds = new LatLngBounds(from, ours(event))
         stop()
         if (bounds.getNorth() > bounds.getSouth() && bounds.getEast() > bounds.getWest())
-          told(sidesOf(bounds))
+          onDrawn(sidesOf(bounds))
       },
       options,
     )

@@ -6,13 +6,13 @@ import ChipRow from '@/parts/ChipRow.vue'
 import NumberLine from './NumberLine.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
-const one = computed(() => deck.fish.value!)
-const notes = computed(() => deck.told.value?.notes.depth ?? [])
+const inHand = computed(() => deck.fish.value!)
+const notes = computed(() => deck.answer.value?.notes.depth ?? [])
 const canBeSent = computed(() => deck.species.value?.bladder !== 'none')
 function sentDown(chosen: string[]) {
   deck.change({
     handling: [
-      ...one.value.handling.filter((what) => what !== 'sent_down'),
+      ...inHand.value.handling.filter((act) => act !== 'sent_down'),
       ...(chosen as never[]),
     ],
   })
@@ -24,19 +24,19 @@ function sentDown(chosen: string[]) {
     <NumberLine
       label="Depth"
       unit="m deep"
-      :value="one.depth_m"
+      :value="inHand.depth_m"
       :max="1000"
       :step="0.5"
       @set="deck.change({ depth_m: $event })"
     />
-    <p v-if="deck.instruments.depthM.value !== null && one.depth_m === null" class="soft">
+    <p v-if="deck.instruments.depthM.value !== null && inHand.depth_m === null" class="soft">
       Under the boat now: {{ deck.instruments.depthM.value }} m.
     </p>
     <label class="spot"
       >Caught at
       <select
         class="field"
-        :value="one.spot_code ?? deck.card.value!.trip.spot_code"
+        :value="inHand.spot_code ?? deck.card.value!.trip.spot_code"
         data-testid="spot"
         @change="deck.change({ spot_code: ($event.target as HTMLSelectElement).value })"
       >
@@ -48,7 +48,7 @@ function sentDown(chosen: string[]) {
     <ChipRow
       label="Signs"
       :options="PRESSURE_SIGN"
-      :chosen="one.pressure_signs"
+      :chosen="inHand.pressure_signs"
       @many="deck.change({ pressure_signs: $event as never })"
     />
     <div data-testid="lead">
@@ -58,7 +58,7 @@ function sentDown(chosen: string[]) {
       v-if="canBeSent"
       label="Done"
       :options="{ sent_down: 'sent down with the descender' }"
-      :chosen="one.handling.filter((what) => what === 'sent_down')"
+      :chosen="inHand.handling.filter((what) => what === 'sent_down')"
       @many="sentDown"
     />
   </div>

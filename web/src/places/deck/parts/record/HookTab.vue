@@ -5,7 +5,7 @@ import type { DeckState } from '../../useDeck'
 import ChipRow from '@/parts/ChipRow.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
-const one = computed(() => deck.fish.value!)
+const inHand = computed(() => deck.fish.value!)
 const COUNTS = { '1': '1', '2': '2', '3': '3', '4': '4', '6': '6', '9': '9' }
 const SIDES = { left: 'left', right: 'right' }
 </script>
@@ -13,30 +13,31 @@ const SIDES = { left: 'left', right: 'right' }
 <template>
   <div class="tab">
     <p>
-      Hook: <b>{{ one.hook_place ? HOOK_PLACE[one.hook_place] : 'not said; touch the drawing' }}</b>
+      Hook:
+      <b>{{ inHand.hook_place ? HOOK_PLACE[inHand.hook_place] : 'not said; touch the drawing' }}</b>
     </p>
     <ChipRow
       label="Side"
       :options="SIDES"
-      :chosen="one.hook_side"
-      @one="deck.change({ hook_side: $event as never })"
+      :chosen="inHand.hook_side"
+      @single="deck.change({ hook_side: $event as never })"
     />
     <ChipRow
       label="Points in the fish"
       :options="COUNTS"
-      :chosen="one.hook_count === null ? null : String(one.hook_count)"
-      @one="deck.change({ hook_count: $event ? Number($event) : null })"
+      :chosen="inHand.hook_count === null ? null : String(inHand.hook_count)"
+      @single="deck.change({ hook_count: $event ? Number($event) : null })"
     />
     <ChipRow
       label="How it came out"
       :options="REMOVAL"
-      :chosen="one.removal"
-      @one="deck.change({ removal: $event as never })"
+      :chosen="inHand.removal"
+      @single="deck.change({ removal: $event as never })"
     />
     <ChipRow
       label="Seen on it"
       :options="MARKS"
-      :chosen="one.marks"
+      :chosen="inHand.marks"
       @many="deck.change({ marks: $event as never })"
     />
   </div>

@@ -5,19 +5,19 @@ import type { DeckState } from '../../useDeck'
 import ChipRow from '@/parts/ChipRow.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
-const one = computed(() => deck.fish.value!)
-const score = computed(() => deck.told.value?.score ?? null)
-type Reflexes = typeof one.value.reflexes
+const inHand = computed(() => deck.fish.value!)
+const score = computed(() => deck.answer.value?.score ?? null)
+type Reflexes = typeof inHand.value.reflexes
 const SAYS = { present: 'yes', absent: 'no' } as const
 function reflex(name: string, says: 'present' | 'absent') {
-  const { [name as keyof Reflexes]: before, ...rest } = one.value.reflexes
-  deck.change({ reflexes: before === says ? rest : { ...rest, [name]: says } })
+  const { [name as keyof Reflexes]: before, ...others } = inHand.value.reflexes
+  deck.change({ reflexes: before === says ? others : { ...others, [name]: says } })
 }
-const mishaps = computed(() => one.value.handling.filter((what) => what !== 'sent_down'))
+const mishaps = computed(() => inHand.value.handling.filter((mishap) => mishap !== 'sent_down'))
 const setMishaps = (chosen: string[]) =>
   deck.change({
     handling: [
-      ...(one.value.handling.includes('sent_down') ? ['sent_down' as const] : []),
+      ...(inHand.value.handling.includes('sent_down') ? ['sent_down' as const] : []),
       ...(chosen as never[]),
     ],
   })
@@ -35,8 +35,11 @@ const setMishaps = (chosen: string[]) =>
           <td v-for="(text, says) in SAYS" :key="says">
             <button
               type="button"
-              :class="{ on: one.reflexes[name as keyof Reflexes] === says, no: says === 'absent' }"
-              :aria-pressed="one.reflexes[name as keyof Reflexes] === says"
+              :class="{
+                on: inHand.reflexes[name as keyof Reflexes] === says,
+                no: says === 'absent',
+              }"
+              :aria-pressed="inHand.reflexes[name as keyof Reflexes] === says"
               :data-reflex="`${name}-${says}`"
               @click="reflex(name, says)"
             >

@@ -12,10 +12,10 @@ import ChipRow from '@/parts/ChipRow.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const session = useSessionStore()
-const one = computed(() => deck.fish.value!)
-const advice = computed(() => deck.told.value?.tagging ?? null)
+const inHand = computed(() => deck.fish.value!)
+const advice = computed(() => deck.answer.value?.tagging ?? null)
 /** As it was said, else as the taps tell it. */
-const where = computed(() => one.value.tag_where ?? deck.told.value?.tag_where ?? null)
+const where = computed(() => inHand.value.tag_where ?? deck.answer.value?.tag_where ?? null)
 const typed = ref('')
 const KINDS = { tagged: 'tag is in', recaptured: 'already tagged', untagged: 'no tag' }
 
@@ -33,26 +33,26 @@ const near = ref<{ number: string; near: { number: string; slips: string[] }[] }
 async function read() {
   const text = typed.value.trim()
   if (!text) return
-  const own = one.value.kind !== 'recaptured' || one.value.tag_numbers.length > 0
+  const own = inHand.value.kind !== 'recaptured' || inHand.value.tag_numbers.length > 0
   const answer = await deck.field.value?.ask('number', { typed: text, of: own ? 'pouch' : 'fish' })
-  const told = answer && !isRefused(answer) ? answer : { number: text.toUpperCase(), near: [] }
-  if (told.near.length) near.value = told
-  else put(told.number)
+  const reading = answer && !isRefused(answer) ? answer : { number: text.toUpperCase(), near: [] }
+  if (reading.near.length) near.value = reading
+  else put(reading.number)
 }
 function put(clean: string) {
   typed.value = ''
   near.value = null
   if (
-    one.value.kind === 'recaptured' &&
-    one.value.tag_numbers.length &&
-    ['replaced', 'added'].includes(one.value.tag_act ?? '')
+    inHand.value.kind === 'recaptured' &&
+    inHand.value.tag_numbers.length &&
+    ['replaced', 'added'].includes(inHand.value.tag_act ?? '')
   )
     return deck.change({ new_tag_numbers: [clean] })
-  if (one.value.kind === 'recaptured') {
-    deck.change({ tag_numbers: [...one.value.tag_numbers, clean] })
+  if (inHand.value.kind === 'recaptured') {
+    deck.change({ tag_numbers: [...inHand.value.tag_numbers, clean] })
     return void look(clean)
   }
-  deck.change({ kind: 'tagged', said_tag: 'in', tag_numbers: [...one.value.tag_numbers, clean] })
+  deck.change({ kind: 'tagged', said_tag: 'in', tag_numbers: [...inHand.value.tag_numbers, clean] })
 }
 
 /**
@@ -61,51 +61,57 @@ function put(clean: string) {
  */
 function gone(number: string, how: 'spoiled_numbers' | 'lost_numbers') {
   const next =
-    deck.pouch.value.find((other) => other !== number && !one.value.tag_numbers.includes(other)) ??
-    null
-  const list = one.value.tag_numbers.filter((other) => other !== number)
-  const said = list.length ? {} : { kind: 'untagged' as const, said_tag: null }
-  deck.change({ [how]: [...one.value[how], number], tag_numbers: list, offered: next, ...said })
+    deck.pouch.value.find(
+      (other) => other !== number && !inHand.value.tag_numbers.includes(other),
+    ) ?? null
+  const list = inHand.value.tag_numbers.filter((other) => other !== number)
+  const untagged = list.length ? {} : { kind: 'untagged' as const, said_tag: null }
+  deck.change({
+    [how]: [...inHand.value[how], number],
+    tag_numbers: list,
+    offered: next,
+    ...untagged,
+  })
 }
 function skip(number: string) {
   const after = deck.pouch.value.filter(
-    (other) => !one.value.tag_numbers.includes(other) || other === number,
+    (other) => !inHand.value.tag_numbers.includes(other) || other === number,
   )
   const next = after[after.indexOf(number) + 1]
   if (!next) return
-  if (!one.value.tag_numbers.includes(number)) deck.change({ offered: next })
+  if (!inHand.value.tag_numbers.includes(number)) deck.change({ offered: next })
   else
     deck.change({
-      tag_numbers: one.value.tag_numbers.map((other) => (other === number ? next : other)),
+      tag_numbers: inHand.value.tag_numbers.map((other) => (other === number ? next : other)),
     })
 }
 const undoGone = (number: string) =>
   deck.change({
-    spoiled_numbers: one.value.spoiled_numbers.filter((other) => other !== number),
-    lost_numbers: one.value.lost_numbers.filter((other) => other !== number),
+    spoiled_numbers: inHand.value.spoiled_numbers.filter((other) => other !== number),
+    lost_numbers: inHand.value.lost_numbers.filter((other) => other !== number),
   })
 
 const atLength = (fish: { length_mm: number | null }) =>
   fish.length_mm ? ` at ${lengthText(fish.length_mm, session.units)}` : ''
 const second = computed(() =>
-  deck.pouch.value.find((number) => !one.value.tag_numbers.includes(number)),
+  deck.pouch.value.find((number) => !inHand.value.tag_numbers.includes(number)),
 )
 const needsNew = computed(
   () =>
-    one.value.kind === 'recaptured' &&
-    ['replaced', 'added'].includes(one.value.tag_act ?? '') &&
-    !one.value.new_tag_numbers.length,
+    inHand.value.kind === 'recaptured' &&
+    ['replaced', 'added'].includes(inHand.value.tag_act ?? '') &&
+    !inHand.value.new_tag_numbers.length,
 )
 
 /** The fish's story at once: from the card, or from the server when there is a signal. */
-const told = ref<{ number: string; text: string; story: string | null } | null>(null)
+const looked = ref<{ number: string; text: string; story: string | null } | null>(null)
 async function look(number: string) {
   try {
     const { fish } = await api.readTag(number)
     const name = deck.card.value?.species.find(
       (kind) => kind.code === fish?.species_code,
     )?.common_name
-    told.value = {
+    looked.value = {
       number,
       story: fish?.story_key ?? null,
       text: fish
@@ -120,7 +126,7 @@ async function look(number: string) {
 const contradicts = computed(() => {
   const code = deck.knownFish.value?.species_code
   const was =
-    code && code !== one.value.species_code
+    code && code !== inHand.value.species_code
       ? deck.card.value?.species.find((kind) => kind.code === code)?.common_name
       : null
   return was
@@ -138,34 +144,36 @@ const known = computed(() => {
     <ChipRow
       label="This fish"
       :options="KINDS"
-      :chosen="one.kind === 'untagged' && one.said_tag !== 'none' ? null : one.kind"
-      @one="kind"
+      :chosen="inHand.kind === 'untagged' && inHand.said_tag !== 'none' ? null : inHand.kind"
+      @single="kind"
     />
-    <template v-if="one.kind === 'untagged' && one.offered && one.said_tag !== 'none'">
+    <template v-if="inHand.kind === 'untagged' && inHand.offered && inHand.said_tag !== 'none'">
       <div class="number">
-        <TagStreamer :number="one.offered" hollow />
-        <button type="button" @click="skip(one.offered)">skip</button>
-        <button type="button" @click="gone(one.offered, 'spoiled_numbers')">spoiled</button>
-        <button type="button" @click="gone(one.offered, 'lost_numbers')">lost</button>
+        <TagStreamer :number="inHand.offered" hollow />
+        <button type="button" @click="skip(inHand.offered)">skip</button>
+        <button type="button" @click="gone(inHand.offered, 'spoiled_numbers')">spoiled</button>
+        <button type="button" @click="gone(inHand.offered, 'lost_numbers')">lost</button>
       </div>
     </template>
-    <template v-if="one.kind === 'tagged'">
-      <div v-for="number in one.tag_numbers" :key="number" class="number">
+    <template v-if="inHand.kind === 'tagged'">
+      <div v-for="number in inHand.tag_numbers" :key="number" class="number">
         <TagStreamer :number="number" />
         <button type="button" @click="skip(number)">skip</button>
         <button type="button" @click="gone(number, 'spoiled_numbers')">spoiled</button>
         <button type="button" @click="gone(number, 'lost_numbers')">lost</button>
         <button
-          v-if="one.tag_numbers.length > 1"
+          v-if="inHand.tag_numbers.length > 1"
           type="button"
           :aria-label="`Take ${number} out`"
-          @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })"
+          @click="
+            deck.change({ tag_numbers: inHand.tag_numbers.filter((other) => other !== number) })
+          "
         >
           ✕
         </button>
       </div>
       <button
-        v-if="second && one.tag_numbers.length && one.tag_numbers.length < 3"
+        v-if="second && inHand.tag_numbers.length && inHand.tag_numbers.length < 3"
         type="button"
         class="wide"
         data-testid="second-tag"
@@ -174,36 +182,38 @@ const known = computed(() => {
         Second tag: {{ second }}
       </button>
     </template>
-    <template v-if="one.kind === 'recaptured'">
-      <div v-for="number in one.tag_numbers" :key="number" class="number">
+    <template v-if="inHand.kind === 'recaptured'">
+      <div v-for="number in inHand.tag_numbers" :key="number" class="number">
         <TagStreamer :number="number" />
         <button
           type="button"
           :aria-label="`Take ${number} out`"
-          @click="deck.change({ tag_numbers: one.tag_numbers.filter((other) => other !== number) })"
+          @click="
+            deck.change({ tag_numbers: inHand.tag_numbers.filter((other) => other !== number) })
+          "
         >
           ✕
         </button>
       </div>
-      <p v-if="known || told" class="told" role="status">
-        {{ known ?? told!.text }}
-        <RouterLink v-if="told?.story" :to="`/story/${told.story}`">Its story</RouterLink>
+      <p v-if="known || looked" class="known" role="status">
+        {{ known ?? looked!.text }}
+        <RouterLink v-if="looked?.story" :to="`/story/${looked.story}`">Its story</RouterLink>
       </p>
       <p v-if="contradicts" class="hint" role="alert">{{ contradicts }}</p>
-      <template v-else-if="!known && !told"
-        ><p v-for="note in deck.told.value?.notes.tag" :key="note" class="hint">
+      <template v-else-if="!known && !looked"
+        ><p v-for="note in deck.answer.value?.notes.tag" :key="note" class="hint">
           {{ note }}
         </p></template
       >
       <ChipRow
-        v-if="one.tag_numbers.length"
+        v-if="inHand.tag_numbers.length"
         label="What became of the tag"
         :options="TAG_ACT"
-        :chosen="one.tag_act"
-        @one="deck.change({ tag_act: $event as never, new_tag_numbers: [] })"
+        :chosen="inHand.tag_act"
+        @single="deck.change({ tag_act: $event as never, new_tag_numbers: [] })"
       />
-      <div v-if="one.new_tag_numbers.length" class="number">
-        New: <TagStreamer v-for="number in one.new_tag_numbers" :key="number" :number="number" />
+      <div v-if="inHand.new_tag_numbers.length" class="number">
+        New: <TagStreamer v-for="number in inHand.new_tag_numbers" :key="number" :number="number" />
       </div>
       <button
         v-if="needsNew && deck.pouch.value[0]"
@@ -215,19 +225,19 @@ const known = computed(() => {
       </button>
     </template>
     <ChipRow
-      v-if="one.kind === 'tagged' || one.new_tag_numbers.length"
+      v-if="inHand.kind === 'tagged' || inHand.new_tag_numbers.length"
       label="Put in"
       :options="TAG_WHERE"
       :chosen="where"
-      @one="deck.change({ tag_where: $event as never })"
+      @single="deck.change({ tag_where: $event as never })"
     />
     <form
-      v-if="one.kind !== 'untagged' || one.said_tag !== 'none'"
+      v-if="inHand.kind !== 'untagged' || inHand.said_tag !== 'none'"
       class="typed"
       @submit.prevent="read"
     >
       <label for="number-typed">{{
-        one.kind === 'recaptured' && !one.tag_numbers.length
+        inHand.kind === 'recaptured' && !inHand.tag_numbers.length
           ? 'Number on the tag'
           : 'Another number'
       }}</label>
@@ -255,11 +265,15 @@ const known = computed(() => {
         No, {{ near.number }} as it is
       </button>
     </section>
-    <p v-for="number in [...one.spoiled_numbers, ...one.lost_numbers]" :key="number" class="gone">
-      {{ number }} is {{ one.lost_numbers.includes(number) ? 'lost' : 'spoiled' }}.
+    <p
+      v-for="number in [...inHand.spoiled_numbers, ...inHand.lost_numbers]"
+      :key="number"
+      class="gone"
+    >
+      {{ number }} is {{ inHand.lost_numbers.includes(number) ? 'lost' : 'spoiled' }}.
       <button type="button" @click="undoGone(number)">No, it is not</button>
     </p>
-    <section v-if="advice && one.kind !== 'recaptured'" class="advice" :class="advice.advice">
+    <section v-if="advice && inHand.kind !== 'recaptured'" class="advice" :class="advice.advice">
       <b>{{
         advice.advice === 'tag'
           ? `Fit to be tagged, ${TAG_WHERE[advice.where!]}.`
@@ -268,10 +282,10 @@ const known = computed(() => {
       <ul v-if="advice.reasons.length">
         <li v-for="reason in advice.reasons" :key="reason">{{ reason }}</li>
       </ul>
-      <label v-if="advice.advice === 'let_go' && one.kind === 'tagged'"
+      <label v-if="advice.advice === 'let_go' && inHand.kind === 'tagged'"
         >You decide. Why tag it?
         <input
-          :value="one.decision_why"
+          :value="inHand.decision_why"
           maxlength="200"
           @input="deck.change({ decision_why: ($event.target as HTMLInputElement).value })"
         />
@@ -309,10 +323,10 @@ input {
 }
 .hint,
 .gone,
-.told {
+.known {
   font-size: 15px;
 }
-.told {
+.known {
   padding: var(--gap-2);
   background: var(--sea);
   border-radius: var(--round);

@@ -5,17 +5,17 @@ import type { DeckState } from '../../useDeck'
 import ChipRow from '@/parts/ChipRow.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
-const one = computed(() => deck.fish.value!)
+const inHand = computed(() => deck.fish.value!)
 const wrong = ref<string | null>(null)
 const pad = (figure: number, size = 2) => String(figure).padStart(size, '0')
-function timeText(at: number) {
-  const time = new Date(at)
+function timeText(moment: number) {
+  const time = new Date(moment)
   return `${pad(time.getHours())}:${pad(time.getMinutes())}:${pad(time.getSeconds())}`
 }
 /** The same day, the typed time; the fraction of a second stays. */
 async function move(place: number, field: HTMLInputElement) {
   const typed = field.value.match(/^([01]?\d|2[0-3]):([0-5]\d)(?::([0-5]\d))?$/)
-  const tap = one.value.taps[place]!
+  const tap = inHand.value.taps[place]!
   const to = new Date(tap.at)
   if (typed) to.setHours(Number(typed[1]), Number(typed[2]), Number(typed[3] ?? 0), tap.at % 1000)
   wrong.value = typed
@@ -31,11 +31,11 @@ async function move(place: number, field: HTMLInputElement) {
       v-if="deck.stage.value === 'let_go'"
       label="How it went off"
       :options="OUTCOME"
-      :chosen="one.outcome"
-      @one="deck.change({ outcome: $event as never })"
+      :chosen="inHand.outcome"
+      @single="deck.change({ outcome: $event as never })"
     />
-    <ol v-if="one.taps.length" class="taps">
-      <li v-for="(tap, place) in one.taps" :key="`${place}-${tap.at}`">
+    <ol v-if="inHand.taps.length" class="taps">
+      <li v-for="(tap, place) in inHand.taps" :key="`${place}-${tap.at}`">
         <label
           >{{ ACT[tap.act].stage }}
           <input
@@ -54,7 +54,7 @@ async function move(place: number, field: HTMLInputElement) {
     <label
       >Note
       <textarea
-        :value="one.note"
+        :value="inHand.note"
         rows="2"
         maxlength="2000"
         @input="deck.change({ note: ($event.target as HTMLTextAreaElement).value })"

@@ -7,7 +7,7 @@ import type { DeckState } from '../../useDeck'
 import NumberLine from './NumberLine.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
-const one = computed(() => deck.fish.value!)
+const inHand = computed(() => deck.fish.value!)
 const refusal = ref<Trouble | null>(null)
 const weight = computed(() => deck.instruments.weight.value)
 const net = computed(() =>
@@ -54,21 +54,21 @@ onBeforeUnmount(forget)
     <NumberLine
       label="Weight"
       unit="g, fish alone"
-      :value="one.weight_g"
+      :value="inHand.weight_g"
       :max="2000000"
       @set="deck.change({ weight_g: $event, weight_how: $event === null ? null : 'typed' })"
     />
     <NumberLine
       label="Wet sling"
       unit="g; empty: not weighed"
-      :value="one.tare_g"
+      :value="inHand.tare_g"
       :max="50000"
       @set="deck.change({ tare_g: $event })"
     />
     <NumberLine
       label="Girth"
       unit="mm, behind the fins"
-      :value="one.girth_mm"
+      :value="inHand.girth_mm"
       :max="5000"
       @set="deck.change({ girth_mm: $event })"
     />
@@ -110,7 +110,7 @@ onBeforeUnmount(forget)
         </figcaption>
       </figure>
     </div>
-    <p v-for="note in deck.told.value?.notes.weigh" :key="note" class="soft">{{ note }}</p>
+    <p v-for="note in deck.answer.value?.notes.weigh" :key="note" class="soft">{{ note }}</p>
     <ul class="instruments">
       <li
         v-for="line in deck.instruments.lines.value"

@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, watch, type Ref } from 'vue'
-import { isRefused, type Field, type FishRecord, type FishTold } from '@/core/field'
+import { isRefused, type Field, type FishRecord, type FishAnswer } from '@/core/field'
 import { nowMs } from '@/offline/clock'
 import { afterPaint } from './afterPaint'
 import { useSlowTick } from './useTick'
@@ -10,12 +10,12 @@ import { useSlowTick } from './useTick'
  * The page has painted the touch by then; one round of questions is on its way at most, and the
  * newest one counts.
  */
-export function useFishTold(
+export function useFishAnswer(
   field: Ref<Field | null>,
   records: () => { id: string; record: FishRecord }[],
   units: () => 'metric' | 'imperial',
 ) {
-  const told = shallowRef<Record<string, FishTold>>({})
+  const byFish = shallowRef<Record<string, FishAnswer>>({})
   const trouble = shallowRef<string | null>(null)
   let asking = false
   let again = false
@@ -38,10 +38,10 @@ export function useFishTold(
         )
         // Taps that cannot be are told where they are put right; until then the last answer stands.
         if (!over && door === field.value)
-          told.value = Object.fromEntries(
+          byFish.value = Object.fromEntries(
             answers
-              .map(([id, answer]) => [id, isRefused(answer) ? told.value[id] : answer] as const)
-              .filter((one): one is [string, FishTold] => Boolean(one[1])),
+              .map(([id, answer]) => [id, isRefused(answer) ? byFish.value[id] : answer] as const)
+              .filter((answer): answer is [string, FishAnswer] => Boolean(answer[1])),
           )
         trouble.value = null
       } catch (thrown) {
@@ -57,5 +57,5 @@ export function useFishTold(
   })
   watch(useSlowTick(), () => void ask())
   onScopeDispose(() => (over = true))
-  return { told, trouble }
+  return { byFish, trouble }
 }
