@@ -45,9 +45,6 @@ module Api
       }
     end
 
-    FISH_LISTS = %i[
-      marks handling pressure_signs spoiled_numbers lost_numbers read_numbers collisions
-    ].freeze
     NOT_SHOWN = %i[
       fingerprint review member_id tag_advice recorded_by voided_at voided_because voided_by
     ].freeze
@@ -56,8 +53,6 @@ module Api
       encounter = caught.encounter
       {
         **encounter.to_h.except(*NOT_SHOWN),
-        **FISH_LISTS.to_h { |list| [list, encounter[list].to_a] },
-        reflexes: encounter.reflexes.to_h,
         tag_numbers: caught.tag_numbers,
         new_tag_numbers: caught.new_tag_numbers,
         ended_at: caught.ended_at

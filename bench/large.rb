@@ -79,7 +79,7 @@ plans(db) { Acts::FindFish.weigh(known, worn.first) }.each do |scan, times|
   puts "    #{times} x #{scan}"
 end
 
-route = Core::Waters::Route.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
+route = Core::Geography::Route.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
 keys = db[:spans].join(:fish, id: :fish_id).order(:fish_id).limit(300).select_map(:story_key)
 report_line(
   "a story",

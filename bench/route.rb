@@ -8,9 +8,9 @@ pairs = Integer(ARGV[0] || 1000)
 features = JSON.parse(File.read(Demo::Sound::FILE)).fetch("features")
 clock = -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
 began = clock.call
-route = Core::Waters::Route.new(features)
+route = Core::Geography::Route.new(features)
 built = clock.call - began
-outline = Core::Waters::Outline.new(features)
+outline = Core::Geography::Outline.new(features)
 rng = Random.new(9)
 place = lambda do
   lat, lon = rng.rand(Demo::Sound::BOX[:lat]), rng.rand(Demo::Sound::BOX[:lon])
@@ -19,14 +19,16 @@ end
 pairs = Array.new(pairs) { [place.call, place.call] }
 straight =
   clock.call.then do |start|
-    pairs.each { |from, to| Core::Waters::Geodesic.distance_m(*from, *to) } && (clock.call - start)
+    pairs.each do |from, to|
+      Core::Geography::Geodesic.distance_m(*from, *to)
+    end && (clock.call - start)
   end
 longer = []
 times = pairs.map do |from, to|
   start = clock.call
   way = route.between(*from, *to)
   ((clock.call - start) * 1000).tap do
-    longer << (way.distance_m / Core::Waters::Geodesic.distance_m(*from, *to))
+    longer << (way.distance_m / Core::Geography::Geodesic.distance_m(*from, *to))
   end
 end
 sorted = times.sort

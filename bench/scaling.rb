@@ -63,7 +63,7 @@ def reported(store, rng)
 end
 
 def stories(store, db)
-  route = Core::Waters::Route.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
+  route = Core::Geography::Route.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
   keys = db[:spans].join(:fish, id: :fish_id).order(:fish_id).limit(ASKED).select_map(:story_key)
   median(keys.map do |key|
     Measure.timed do

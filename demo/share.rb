@@ -107,8 +107,8 @@ module Demo
         caught: life[:again].size + 1,
         days: (last.date - first.date).to_i,
         growth_mm: last.length_mm - first.length_mm,
-        distance_m: Core::Waters::Geodesic.distance_m(*places.flatten),
-        cells_m: Core::Waters::CoarsePlace.between_m(*places)
+        distance_m: Core::Geography::Geodesic.distance_m(*places.flatten),
+        cells_m: Core::Geography::CoarsePlace.between_m(*places)
       }
     end
 

@@ -41,7 +41,7 @@ module Demo
     end
 
     def initialize
-      @outline = Core::Waters::Outline.new(JSON.parse(File.read(FILE)).fetch("features"))
+      @outline = Core::Geography::Outline.new(JSON.parse(File.read(FILE)).fetch("features"))
     end
 
     # A place near a spot, in the same water.

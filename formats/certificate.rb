@@ -186,7 +186,7 @@ module Formats
             .each_cons(2) { |from, to| @pdf.stroke_line sketch.point(*from), sketch.point(*to) }
         end
       @pdf.undash
-      half = sketch.metres(Core::Waters::CoarsePlace::CELL_M) / 2
+      half = sketch.metres(Core::Geography::CoarsePlace::CELL_M) / 2
       placed.group_by(&:place).each do |place, here|
         x, y = sketch.point(*place)
         @pdf.fill_color OILSKIN

@@ -3,7 +3,7 @@
 module Formats
   # What the tags taught, on paper: the same sentences and pictures as on the pages.
   #
-  #   topics:  { title => [Core::Water::Answer, ...] }
+  #   topics:  { title => [Core::Answers::Answer, ...] }
   #   heading: [String], under the title: whose, under which filter, of which day
   class SeasonReport
     MARGIN = 48

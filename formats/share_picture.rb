@@ -128,7 +128,7 @@ module Formats
     end
 
     def cell(x, y, label)
-      side = @sketch.metres(Core::Waters::CoarsePlace::CELL_M).round(1)
+      side = @sketch.metres(Core::Geography::CoarsePlace::CELL_M).round(1)
       left, top = (x - (side / 2)).round(1), (y - (side / 2)).round(1)
       %(<rect x="#{left}" y="#{top}" width="#{side}" height="#{side}" fill="##{Paper::OILSKIN}" ) +
         %(fill-opacity="0.9" stroke="##{Paper::SLATE}" stroke-width="2"/>) +

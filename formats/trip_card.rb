@@ -56,7 +56,7 @@ module Formats
     def initialize(card, member_name, fonts_dir, species:, scale:)
       @scale = scale
       @card = card
-      @field = Core::Field.new(card)
+      @field = Core::Doors::Deck.new(card)
       @laws = card[:laws].to_h { |law| [law[:species_code], law] }
       @member_name = member_name
       @species = species

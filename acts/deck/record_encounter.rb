@@ -25,17 +25,7 @@ module Acts
     # is.
     CLOCK_SLACK_SECONDS = 300
     MOST_AHEAD_SECONDS = 86_400
-    # What a correction may change; the rest follows from it.
-    TELLING = %i[
-      kind fate species_code length_mm length_kind length_how weight_g tare_g girth_mm hook_place
-      removal bleeding outcome lat_deg lon_deg water_temp_c depth_m air_seconds note
-    ].freeze
-    SENT_AS_KEPT = %i[
-      trip_id revision kind fate species_code weight_g weight_how tare_g girth_mm hook_place
-      hook_side hook_count removal bleeding marks handling pressure_signs reflexes depth_m outcome
-      tag_act tag_advice decision_why place_how hook_type utc_offset_minutes water_temp_c
-      house_rules_version own_rules_version note tag_question
-    ].freeze
+    FIELDS = Core::Fields::Encounter
 
     Sending = Struct.new(
       :id, :sent, :reason, :paper, :phone_now, :whole, :by, :said, keyword_init: true
@@ -141,7 +131,7 @@ module Acts
         id: @id,
         member_id: @member.id,
         hook_type: trip.planned(:hook),
-        **sent.slice(*SENT_AS_KEPT),
+        **sent.slice(*FIELDS.sent_columns),
         **Core::Fish::SentLength.columns(sent[:length]),
         lat_deg: sent.dig(:place, :lat_deg),
         lon_deg: sent.dig(:place, :lon_deg),
@@ -259,7 +249,7 @@ module Acts
     # A record that reaches us after its trip was submitted is added on top, like a correction.
     def note_correction(encounter)
       before = @known || Core::Records::Encounter.new
-      changed = TELLING.reject { |column| plain(before[column]) == plain(encounter[column]) }
+      changed = FIELDS.noted.reject { |column| plain(before[column]) == plain(encounter[column]) }
       @store.corrections.add(
         encounter_id: encounter.id,
         revision: encounter.revision,

@@ -25,7 +25,7 @@ module Acts
     MOST_WAYS = 2000
 
     # sent: { format:, licence:, exact: true | nil, receiver: String | nil };  filter: as
-    # WaterFilter takes it;  files: storage;  route: Core::Waters::Route, for ways
+    # WaterFilter takes it;  files: storage;  route: Core::Geography::Route, for ways
     #
     # Returns the row of exports. Raises Core::Forbidden, Core::InvalidInput.
     def self.call(context, files:, sent:, filter:, route:)

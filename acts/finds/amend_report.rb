@@ -113,7 +113,7 @@ module Acts
     # how each of them lies. A first place is no other one.
     def moved?(report, amended)
       before, after = [report, amended].map do |state|
-        Core::Waters::CoarsePlace.of(state.lat_deg, state.lon_deg)
+        Core::Geography::CoarsePlace.of(state.lat_deg, state.lon_deg)
       end
       !before.nil? && before != after
     end

@@ -29,7 +29,7 @@ module Acts
 
       places = [story.catches.first, story.catches.last].map(&:place)
       { caught: story.catches.size, days: whole.days, distance_m: whole.distance_m,
-        cells_m: Core::Waters::CoarsePlace.between_m(*places),
+        cells_m: Core::Geography::CoarsePlace.between_m(*places),
         growth_mm: whole.growth.increment_mm }
     end
     private_class_method :span

@@ -79,7 +79,7 @@ module Acts
     def spot(store:, by:, code:, sent:, now:)
       store.write do
         # As it is drawn now: somebody may have drawn the water a moment ago.
-        outline = Core::Waters::Outline.new(store.programme.coast)
+        outline = Core::Geography::Outline.new(store.programme.coast)
         water = store.waters.water(sent[:water_code]) or
           refuse("water_code", "There is no water #{sent[:water_code].inspect}.")
         check_place(sent, water, outline)
@@ -102,7 +102,7 @@ module Acts
     # geojson: parsed, String keys. Spots that would lie on land are named, and nothing is changed.
     #          Returns the features kept.
     def coast(store:, by:, geojson:)
-      features = Core::Waters::DrawnCoast.read(geojson)
+      features = Core::Geography::DrawnCoast.read(geojson)
       store.write do
         refuse_dry(store, features)
         store.programme.replace_coast(features)
@@ -130,13 +130,13 @@ module Acts
             name_before != sent[:name]
         end
       features =
-        Core::Waters::DrawnCoast.with_water(known, name: sent[:name], corners: sent[:corners])
+        Core::Geography::DrawnCoast.with_water(known, name: sent[:name], corners: sent[:corners])
       refuse_dry(store, features)
       store.programme.replace_coast(features)
     end
 
     def refuse_dry(store, features)
-      outline = Core::Waters::Outline.new(features)
+      outline = Core::Geography::Outline.new(features)
       dry = store.waters.spots.reject { |spot| spot.wet?(outline) }
       return if dry.empty?
 
@@ -148,7 +148,7 @@ module Acts
     end
 
     def check_place(sent, water, outline)
-      place = Core::Waters::Spot.new(**sent.slice(:lat_deg, :lon_deg), water_kind: water[:kind])
+      place = Core::Geography::Spot.new(**sent.slice(:lat_deg, :lon_deg), water_kind: water[:kind])
       return if place.wet?(outline)
 
       refuse(

@@ -27,12 +27,12 @@ module Acts
     end
 
     def draw(store, setup)
-      features = Core::Waters::DrawnCoast.read(setup[:geojson])
+      features = Core::Geography::DrawnCoast.read(setup[:geojson])
       loughs =
         features.filter_map do |feature|
           feature.dig("properties", "name") if feature.dig("properties", "kind") == "lough"
         end
-      places = Core::Waters::DrawnCoast.places(features)
+      places = Core::Geography::DrawnCoast.places(features)
       waters(store, setup[:sea] || setup[:name], loughs, places)
       store.programme.replace_coast(features)
       fresh = loughs.first || "Fresh water"

@@ -4,7 +4,7 @@ module Acts
   # The programme's drawn coast as this process knows it, with what was worked out from it once;
   # looked at anew when a coordinator has changed it.
   class Coast
-    SPOTS = Core::Waters::DrawnCoast::SPOTS
+    SPOTS = Core::Geography::DrawnCoast::SPOTS
     LOOKED_AT_EVERY_SECONDS = 3.0
 
     # version: rises with every change;  features: GeoJSON
@@ -49,8 +49,8 @@ module Acts
       Known.new(
         version:,
         features:,
-        outline: Core::Waters::Outline.new(features),
-        route: Core::Waters::Route.new(features)
+        outline: Core::Geography::Outline.new(features),
+        route: Core::Geography::Route.new(features)
       ).freeze
     end
   end

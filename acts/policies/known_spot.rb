@@ -3,7 +3,7 @@
 module Acts
   # The spot that a trip or plan names.
   module KnownSpot
-    # Core::Waters::Spot; raises Core::InvalidInput :unknown_spot.
+    # Core::Geography::Spot; raises Core::InvalidInput :unknown_spot.
     def self.fetch(store:, code:)
       store.waters.spot(code) ||
         raise(Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot " \

@@ -43,6 +43,6 @@ module Acts
       replay && { marks: nil, points: nil, **replay }
     end
 
-    def door = @door ||= Core::Practice::Door.new(OpenPractice.card(@context))
+    def door = @door ||= Core::Doors::Trainer.new(OpenPractice.card(@context))
   end
 end

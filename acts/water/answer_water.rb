@@ -15,7 +15,7 @@ module Acts
     MOST_AT_ONCE = 30_000
     LONG_MS = 2000
     LONG_STANDS_SECONDS = 3600
-    # answers: [Core::Water::Answer], each assumption with what somebody says of it
+    # answers: [Core::Answers::Answer], each assumption with what somebody says of it
     # made_at: Time | nil;  stale: whether something changed since;  recompute: see Recompute.state
     Answered = Struct.new(:answers, :made_at, :took_ms, :stale, :recompute, keyword_init: true) do
       def plain = { **to_h, answers: answers.map(&:to_h) }
@@ -38,7 +38,7 @@ module Acts
           Recompute.if_due(context, topic, filter, version)
         end
         return answer(
-          store, kept || Core::Water::Kept.new,
+          store, kept || Core::Answers::Kept.new,
           stale: true, recompute: Recompute.state(context, topic, filter)
         )
       end
@@ -50,7 +50,7 @@ module Acts
       kept.took_ms > LONG_MS && now - kept.made_at < LONG_STANDS_SECONDS
     end
 
-    # Works it out and keeps it. Returns Core::Water::Kept.
+    # Works it out and keeps it. Returns Core::Answers::Kept.
     def make(store, topic, filter, today:, watch: WorkOutAnswers::Alone)
       version = store.water_answers.data_version(today:)
       start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -65,11 +65,11 @@ module Acts
 
     def too_few(context, topic)
       few = Core::Privacy::Few
-      answer = Core::Water::Answer.new(
+      answer = Core::Answers::Answer.new(
         key: "#{topic}_too_few", title: "Fish of other members", n: 0, missing: few::SENTENCE,
         worked_out: few::HOUSE_RULE, source: ""
       )
-      Core::Water::Kept.new(answers: [answer], made_at: context.now, took_ms: 0)
+      Core::Answers::Kept.new(answers: [answer], made_at: context.now, took_ms: 0)
     end
 
     # What somebody says of the assumptions stands beside each.

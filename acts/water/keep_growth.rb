@@ -7,9 +7,9 @@ module Acts
     # Less than this between two curves makes no difference to anybody's fish. House rule.
     WORTH_A_VERSION = 0.02
 
-    # fits: Core::Water::GrowthAnswer::Fits. Returns whether a version was added.
+    # fits: Core::Answers::GrowthAnswer::Fits. Returns whether a version was added.
     def self.call(store, species, fits)
-      return false unless Core::Water::GrowthAnswer.sound?(fits)
+      return false unless Core::Answers::GrowthAnswer.sound?(fits)
 
       curve = fits.curve
       before = species.growth

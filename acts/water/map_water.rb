@@ -12,7 +12,7 @@ module Acts
   # cell with few fish of others no number is told.
   # Raises Core::InvalidInput.
   module MapWater
-    GRID = Core::Waters::CoarsePlace
+    GRID = Core::Geography::CoarsePlace
     KM_PER_DEGREE = GRID::METRES_PER_DEGREE / 1000
     COARSE_KM = GRID::CELL_M / 1000.0
     # So much of the view is one cell: finer says nothing at a glance.

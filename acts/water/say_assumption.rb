@@ -17,11 +17,11 @@ module Acts
     end
 
     KEYS = [
-      *Core::Water::GrowthAnswer::ASSUMPTIONS, *Core::Water::MovementAnswers::ASSUMPTIONS,
-      *Core::Water::HandlingAnswers::ASSUMPTIONS, *Core::Water::LengthAnswers::ASSUMPTIONS,
-      *Core::Water::RetentionAnswer::ASSUMPTIONS, *Core::Water::TagAnswers::ASSUMPTIONS,
-      *Core::Water::ClosedAnswer::ASSUMPTIONS,
-      *Core::Water::ExploitationAnswer::ASSUMPTIONS
+      *Core::Answers::GrowthAnswer::ASSUMPTIONS, *Core::Answers::MovementAnswers::ASSUMPTIONS,
+      *Core::Answers::HandlingAnswers::ASSUMPTIONS, *Core::Answers::LengthAnswers::ASSUMPTIONS,
+      *Core::Answers::RetentionAnswer::ASSUMPTIONS, *Core::Answers::TagAnswers::ASSUMPTIONS,
+      *Core::Answers::ClosedAnswer::ASSUMPTIONS,
+      *Core::Answers::ExploitationAnswer::ASSUMPTIONS
     ].map { |assumption| assumption[:key] }.freeze
   end
 end

@@ -41,13 +41,13 @@ module Acts
       way = exact ? route.between(*from, *to) : route.between(*cell(from), *cell(to), like: from)
       return if way.path.nil?
 
-      metres = exact ? way.distance_m : Core::Waters::CoarsePlace.distance_m(way.distance_m)
+      metres = exact ? way.distance_m : Core::Geography::CoarsePlace.distance_m(way.distance_m)
       Way.new(
         **move.slice(:fish_id, :story_key, :days), km: (metres / 1000.0).round, path: way.path
       )
     end
 
-    def cell(place) = Core::Waters::CoarsePlace.of(*place).values_at(:lat_deg, :lon_deg)
+    def cell(place) = Core::Geography::CoarsePlace.of(*place).values_at(:lat_deg, :lon_deg)
     private_class_method :cell
   end
 end

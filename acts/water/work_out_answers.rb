@@ -36,7 +36,7 @@ module Acts
 
     def movement
       moves = part { water.moves(@filter) }
-      answers = Core::Water::MovementAnswers
+      answers = Core::Answers::MovementAnswers
       return part { answers.between_cells(moves) } if @filter[:coarse]
 
       part { answers.of(moves, spots: @store.waters.spots) }
@@ -45,7 +45,7 @@ module Acts
     def handling
       treated = part { @store.treated.groups(@filter, today: @today) }
       least = @filter[:coarse] ? Core::Privacy::Few::LEAST_FISH : 0
-      part { Core::Water::HandlingAnswers.of(treated, least_fish: least) }
+      part { Core::Answers::HandlingAnswers.of(treated, least_fish: least) }
     end
 
     def tags
@@ -57,7 +57,7 @@ module Acts
       fates = part { water.fates(@filter) }
       taken = part { water.taken(@filter, today: @today) }
       answers = part do
-        Core::Water::TagAnswers.of(doubles:, seasons:, fates:, taken:, season:)
+        Core::Answers::TagAnswers.of(doubles:, seasons:, fates:, taken:, season:)
       end
       visited = part { water.visited(@filter) }
       answers + part { closed(visited) }
@@ -72,10 +72,10 @@ module Acts
 
     def effort
       efforts, untold = part { water.efforts(@filter) }, part { water.untold(@filter) }
-      part { Core::Water::EffortAnswers.of(efforts, untold:) }
+      part { Core::Answers::EffortAnswers.of(efforts, untold:) }
     end
 
-    def health = part { Core::Water::HealthAnswers.of(water.health(today: @today)) }
+    def health = part { Core::Answers::HealthAnswers.of(water.health(today: @today)) }
 
     private
 
@@ -89,13 +89,13 @@ module Acts
     end
 
     def grown(species, rows)
-      fits = Core::Water::GrowthAnswer.fit(rows)
+      fits = Core::Answers::GrowthAnswer.fit(rows)
       KeepGrowth.call(@store, species, fits) if @filter.empty?
-      Core::Water::GrowthAnswer.of(fits, species: species.common_name, kind: species.length_kind)
+      Core::Answers::GrowthAnswer.of(fits, species: species.common_name, kind: species.length_kind)
     end
 
     def long(species, rows)
-      Core::Water::LengthAnswers.of(
+      Core::Answers::LengthAnswers.of(
         rows.select { |row| row[:length_kind] == species.length_kind },
         water.weighed(@filter.merge(species: species.code)),
         species: species.common_name, kind: species.length_kind
@@ -106,7 +106,7 @@ module Acts
     def closed(visited)
       visited.group_by { |row| row[:water] }.map do |name, rows|
         code, fish = rows.group_by { |row| row[:species_code] }.max_by { |_, all| all.size }
-        Core::Water::ClosedAnswer.of(
+        Core::Answers::ClosedAnswer.of(
           fish, species: @store.species.find(code).common_name, water: name,
           year: rows.first[:year]
         )

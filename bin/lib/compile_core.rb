@@ -10,7 +10,7 @@ require "opal/builder_scheduler/sequential"
 Opal.builder_scheduler = Opal::BuilderScheduler::Sequential
 # Turns core's files for the field into one file of JavaScript.
 module CompileCore
-  # In the order of their needs; what stands behind Core::Field, and nothing else.
+  # In the order of their needs; what stands behind Core::Doors::Deck, and nothing else.
   FILES = %w[
     error invalid_input units value tags/number tags/weights tags/alignment tags/reading
     tags/did_you_mean fish/length fish/sent_length fish/weight fish/guild fish/species
@@ -19,16 +19,16 @@ module CompileCore
     handling/fight_budget handling/air_budget handling/situation handling/caution handling/review
     handling/tag_decision handling/advice handling/technique handling/clock handling/notes
     handling/first_aid photo/plane photo/above photo/corners photo/bench photo/measuring
-    trips/card trips/paper_sheet field
+    trips/card trips/paper_sheet doors/deck
   ].freeze
-  # Behind Core::Practice::Door, in a file of its own, so that the Deck does not carry it.
+  # Behind Core::Doors::Trainer, in a file of its own, so that the Deck does not carry it.
   PRACTICE = %w[
     not_found drawing/outline drawing/forms drawing/form trips/finding trips/plan trips/locker
     trips/budgets trips/kit trips/go_verdict dice recaptures/weights
     practice/answer practice/tag_placement practice/worn_number practice/length_reading
     practice/water_call practice/kit_call practice/scene practice/scenes practice/line
     practice/moves practice/deeds practice/landing practice/good_hand
-    practice/door
+    doors/trainer
   ].freeze
   # Of the language's own library; files, processes, clocks and complex numbers stay out.
   RUNTIME = %w[

@@ -143,7 +143,7 @@ module Core
         return if before.nil? || !before.placed? || encounter.lat_deg.nil?
 
         km =
-          Waters::Geodesic.line(
+          Geography::Geodesic.line(
             *before.place, encounter.lat_deg, encounter.lon_deg
           ).distance_m / 1000.0
         days = [(encounter.caught_on - before.caught_on).to_i, 1].max

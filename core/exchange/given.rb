@@ -9,8 +9,8 @@ module Core
       OWN_PLACE_M = 50
       SPOT_M = 1000
       # From the middle of a cell to its corner.
-      CELL_M = (Waters::CoarsePlace::CELL_M / Math.sqrt(2)).ceil
-      GENERALISED = "middle of a cell of #{Waters::CoarsePlace::CELL_M / 1000} km".freeze
+      CELL_M = (Geography::CoarsePlace::CELL_M / Math.sqrt(2)).ceil
+      GENERALISED = "middle of a cell of #{Geography::CoarsePlace::CELL_M / 1000} km".freeze
 
       # What is read of a catch and of a trip, in order.
       CATCH = %w[
@@ -117,7 +117,7 @@ module Core
         return if lat.nil?
 
         lat, lon = Float(lat), Float(lon)
-        @exact ? [lat.round(6), lon.round(6)] : Waters::CoarsePlace.of(lat, lon).values
+        @exact ? [lat.round(6), lon.round(6)] : Geography::CoarsePlace.of(lat, lon).values
       end
 
       def name(member_id) = member_id && @names.fetch(member_id)

@@ -172,8 +172,8 @@ module Core
         yes = FATE_HEADS.keys.find { |key| FATE_HEADS[key].include?(Headers.plain(@head[index])) }
         return {} if yes.nil?
 
-        { "fate" => { **Vocabulary::YES.to_h { |word| [word, yes] },
-                      **Vocabulary::NO.to_h { |word| [word, OTHER_FATE[yes]] } } }
+        { "fate" => { **Core::Vocabulary::YES.to_h { |word| [word, yes] },
+                      **Core::Vocabulary::NO.to_h { |word| [word, OTHER_FATE[yes]] } } }
       end
 
       def years(columns)

@@ -11,7 +11,7 @@ module Core
 
       attr_reader :species, :spots, :series, :today
 
-      # species: [Fish::Species];  spots: [Waters::Spot];
+      # species: [Fish::Species];  spots: [Geography::Spot];
       # members: [People::Member];  series: [[prefix, digits]];  today: Date
       def initialize(species:, spots:, members:, series:, today:)
         @species = species.to_h { |entry| [entry.code, entry] }
@@ -56,7 +56,7 @@ module Core
       end
 
       def km(spot, lat_deg, lon_deg)
-        Waters::Geodesic.distance_m(spot.lat_deg, spot.lon_deg, lat_deg, lon_deg) / 1000
+        Geography::Geodesic.distance_m(spot.lat_deg, spot.lon_deg, lat_deg, lon_deg) / 1000
       end
     end
   end

@@ -387,7 +387,7 @@ module Core
           Math.hypot(north, east * Math.cos(@report[:lat_deg] * Math::PI / 180)) * KM_PER_DEGREE
         return flat unless flat.between?(0.95 * limit_km, 1.05 * limit_km)
 
-        Waters::Geodesic.distance_m(
+        Geography::Geodesic.distance_m(
           tag[:lat_deg],
           tag[:lon_deg],
           @report[:lat_deg],

@@ -8,7 +8,7 @@ module Core
     #   catches:  [Catch]
     #   audience: :public (everything between the middles of 5 km cells, no spot names) |
     #             :member (exact)
-    #   route:    Waters::Route, nil when ways by water are not asked for
+    #   route:    Geography::Route, nil when ways by water are not asked for
     #
     # Returns a frozen Story; `legs` run from each catch to the next, `whole` from the first to the
     # last.
@@ -67,7 +67,7 @@ module Core
       def leg(from, to, asked)
         days = days_at_liberty(from.caught_on, to.caught_on)
         exact = from.day_known? && to.day_known?
-        straight = from.placed? && to.placed? && Waters::Geodesic.line(*from.place, *to.place)
+        straight = from.placed? && to.placed? && Geography::Geodesic.line(*from.place, *to.place)
         Leg.new(
           days:,
           days_at_most: !exact,
@@ -90,12 +90,12 @@ module Core
         { by_water_m: told_m(way.distance_m, asked.coarse), path: way.path, by_water_why: way.why }
       end
 
-      def told_m(metres, coarse) = coarse ? Waters::CoarsePlace.distance_m(metres) : metres
+      def told_m(metres, coarse) = coarse ? Geography::CoarsePlace.distance_m(metres) : metres
 
       def seen_by(audience, caught)
         return caught if audience == :member
 
-        place = Waters::CoarsePlace.of(*caught.place) || { lat_deg: nil, lon_deg: nil }
+        place = Geography::CoarsePlace.of(*caught.place) || { lat_deg: nil, lon_deg: nil }
         caught.with(**place, place_name: caught.water_name)
       end
       private_class_method :relative_weight,

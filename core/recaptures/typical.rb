@@ -42,7 +42,7 @@ module Core
             counted[:moved],
             (
               if coarse
-                counted[:distance_m]&.map { |metres| Waters::CoarsePlace.distance_m(metres) }
+                counted[:distance_m]&.map { |metres| Geography::CoarsePlace.distance_m(metres) }
               else
                 counted[:distance_m]
               end

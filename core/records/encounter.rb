@@ -16,18 +16,7 @@ module Core
     #   voided_because: why it does not count, with voided_at and voided_by; nil where it does
     #   collisions: what two devices said differently and nobody has chosen yet
     #   fish_id: nil until it is known
-    Encounter = Value.of(
-      :id, :trip_id, :member_id, :fish_id, :revision, :fingerprint, :kind, :fate, :species_code,
-      :length_mm, :length_kind, :length_how, :weight_g, :weight_how, :tare_g, :girth_mm,
-      :hook_place, :hook_side, :hook_count, :removal, :bleeding, :marks, :handling,
-      :pressure_signs, :reflexes, :depth_m, :outcome, :tag_act, :spoiled_numbers, :lost_numbers,
-      :tag_advice, :decision_why, :caution_points, :place_how, :caught_at, :caught_on,
-      :utc_offset_minutes, :lat_deg, :lon_deg, :spot_code, :water_temp_c, :air_seconds,
-      :fight_seconds, :house_rules_version, :read_numbers, :note, :length_sd_mm, :source,
-      :hook_type, :recorded_by, :clock_ahead_seconds, :own_rules_version, :tag_where,
-      :tagging_seconds, :review, :tag_question, :voided_at, :voided_because, :voided_by,
-      :collisions, :import_id, :caught_time_known, :place_error_m
-    ) do
+    Encounter = Value.of(*Fields::Encounter.columns) do
       def of?(member) = member_id == member.id
       def tagged? = kind == "tagged"
       def recaptured? = kind == "recaptured"

@@ -16,24 +16,9 @@ module Core
     # {..} }] }.
     module Merge
       # Fields that mean something only together.
-      TOGETHER = {
-        "tag" => %w[
-          kind
-          tag_numbers
-          new_tag_numbers
-          tag_act
-          tag_question
-          spoiled_numbers
-          lost_numbers
-        ],
-        "times" => %w[stages utc_offset_minutes fate],
-        "place" => %w[place place_how],
-        "weight" => %w[weight_g weight_how tare_g],
-        "tagging" => %w[tag_advice decision_why],
-        "void" => %w[voided_because]
-      }.freeze
+      TOGETHER = Fields::Encounter.groups.freeze
       # Who sends, and under which rules it was made: not said of the fish.
-      NOT_SAID = %w[revision device trip_id house_rules_version own_rules_version].freeze
+      NOT_SAID = Fields::Encounter.about_sending.freeze
 
       module_function
 

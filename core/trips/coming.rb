@@ -4,7 +4,7 @@ module Core
   module Trips
     # A trip that is still to come.
     #
-    #   trip: Trip;  spot: Waters::Spot;  updated_at: Time;  fish: how many it has already
+    #   trip: Trip;  spot: Geography::Spot;  updated_at: Time;  fish: how many it has already
     Coming = Value.of(:trip, :spot, :updated_at, :fish) do
       def id = trip.id
       def held_on = trip.held_on

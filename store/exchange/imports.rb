@@ -275,7 +275,7 @@ module Store
     # The one kept for a table with just these heads, the first by name, or nil.
     def mapping_for(head)
       kept = @db[:import_mappings].where(head: Sequel.pg_jsonb_wrap(head)).order(:name)
-      deep(kept.get(:mapping))
+      Row.plain(kept.get(:mapping))
     end
 
     private
@@ -300,15 +300,7 @@ module Store
     end
 
     def present(row)
-      row&.to_h { |key, value| [key, deep(value)] }
-    end
-
-    def deep(value)
-      case value
-      when Sequel::Postgres::JSONBHash, Hash then value.to_h { |key, inner| [key, deep(inner)] }
-      when Sequel::Postgres::JSONBArray, Array then value.map { |inner| deep(inner) }
-      else value
-      end
+      row&.to_h { |key, value| [key, Row.plain(value)] }
     end
   end
 end

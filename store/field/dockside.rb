@@ -67,9 +67,7 @@ module Store
           .select_hash(:encounter_id, Sequel.function(:max, :at).as(:at))
       rows.map do |row|
         Core::Records::WithTags.new(
-          encounter: Core::Records::Encounter.new(
-            **row, water_temp_c: row[:water_temp_c]&.to_f, depth_m: row[:depth_m]&.to_f
-          ),
+          encounter: Core::Records::Encounter.new(**Row.read(Encounters::FIELDS, row)),
           put_numbers: tags.fetch(row[:id], []),
           ended_at: last[row[:id]] || row[:caught_at]
         )

@@ -6,7 +6,7 @@ module Store
     COLUMNS = Core::Records::Encounter.members.freeze
     # Where nothing is told the database says what it is.
     DEFAULTED = %i[source own_rules_version caught_time_known].freeze
-    LISTS = %i[read_numbers pressure_signs marks handling spoiled_numbers lost_numbers].freeze
+    FIELDS = Core::Fields::Encounter
 
     def initialize(db) = @db = db
 
@@ -93,7 +93,7 @@ module Store
           .order(Sequel.desc(:revision))
           .select(:said, :stands)
           .first
-      row && { "said" => deep(row[:said]), "stands" => deep(row[:stands]) }
+      row && { "said" => Row.plain(row[:said]), "stands" => Row.plain(row[:stands]) }
     end
 
     # The numbers that a record named the last time that it counted: { tag_numbers:,
@@ -173,20 +173,13 @@ module Store
 
     private
 
-    def deep(json) = JSON.parse(JSON.generate(json))
-
     def records = @db[:encounter_records].select(*COLUMNS)
-    def encounter(row) = row && Core::Records::Encounter.new(**row)
+    def encounter(row) = row && Core::Records::Encounter.new(**Row.read(FIELDS, row))
 
     def row(encounter)
-      {
-        **encounter.to_h.reject { |column, value| value.nil? && DEFAULTED.include?(column) },
-        **LISTS.to_h { |name| [name, Sequel.pg_array(encounter[name] || [], :text)] },
-        review: encounter.review && Sequel.pg_jsonb(encounter.review),
-        collisions: Sequel.pg_jsonb(encounter.collisions || []),
-        reflexes: Sequel.pg_jsonb(encounter.reflexes || {}),
-        tag_advice: encounter.tag_advice && Sequel.pg_jsonb(encounter.tag_advice)
-      }
+      known = encounter.to_h.reject { |column, value| value.nil? && DEFAULTED.include?(column) }
+      Row.write(FIELDS, { **known, collisions: known[:collisions] || [],
+                          reflexes: known[:reflexes] || {} })
     end
   end
 end

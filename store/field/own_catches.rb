@@ -30,8 +30,9 @@ module Store
           .all
           .group_by { |tap| tap[:encounter_id] }
       rows.map do |row|
-        review = row[:review] && JSON.parse(JSON.generate(row[:review]), symbolize_names: true)
-        encounter = Core::Records::Encounter.new(**row.slice(*Encounters::COLUMNS), review:)
+        record = Row.read(Encounters::FIELDS, row.slice(*Encounters::COLUMNS))
+        review = Row.plain(row[:review], keys: :to_sym)
+        encounter = Core::Records::Encounter.new(**record, review:)
         Core::Records::WithTaps.new(
           encounter:, taps: taps.fetch(row[:id], []), **row.slice(:water_code, :water_kind)
         )
@@ -66,7 +67,7 @@ module Store
           Sequel[:spots][:name].as(:spot_name),
           :platform
         )
-        .map { |row| row.merge(put: nil) }
+        .map { |row| Row.read(Encounters::FIELDS, row) }
         .then { |rows| with_tags(rows) }
     end
 

@@ -102,7 +102,8 @@ module Store
     def coming_trip(row)
       Core::Trips::Coming.new(
         trip: trip(row.slice(:id, :held_on, :spot_code, :platform, :plan)),
-        spot: Core::Waters::Spot.new(**row.slice(:name, :lat_deg, :lon_deg), code: row[:spot_code]),
+        spot: Core::Geography::Spot.new(**row.slice(:name, :lat_deg, :lon_deg),
+code: row[:spot_code]),
         **row.slice(:updated_at, :fish)
       )
     end

@@ -34,9 +34,9 @@ module Store
         .select_hash(:day, ahead.as(:minutes))
     end
 
-    # Core::Water::Season as it is set, else by when fish are caught.
+    # Core::Answers::Season as it is set, else by when fish are caught.
     #   catches: { month => count }
-    def season(catches) = Core::Water::Season.of(find.season_begins, catches)
+    def season(catches) = Core::Answers::Season.of(find.season_begins, catches)
 
     # Whether this server can tell the time there.
     def time_zone?(name) = !@db[:pg_timezone_names].where(name:).empty?

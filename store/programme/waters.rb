@@ -5,7 +5,7 @@ module Store
   class Waters
     def initialize(db) = @db = db
 
-    # Spots in use: [Core::Waters::Spot]
+    # Spots in use: [Core::Geography::Spot]
     def spots
       spot_rows.where(retired_at: nil).order(Sequel[:spots][:name]).map { |row| spot_of(row) }
     end
@@ -47,7 +47,7 @@ module Store
 
     private
 
-    def spot_of(row) = Core::Waters::Spot.new(**row)
+    def spot_of(row) = Core::Geography::Spot.new(**row)
 
     def spot_rows
       @db[:spots].join(:waters, code: :water_code).select(

@@ -4,9 +4,9 @@ module Store
   # Rows of an area: by their exact places, or by whole 5 km cells for readers who may not know
   # those. A cell belongs to every area that it overlaps, so no edge of an area ever cuts a cell.
   module Area
-    STEP_DEG = Core::Waters::CoarsePlace::LAT_STEP_DEG
+    STEP_DEG = Core::Geography::CoarsePlace::LAT_STEP_DEG
     # Cells that only share an edge with an area do not overlap it.
-    EDGE_DEG = Core::Waters::CoarsePlace::EDGE_DEG
+    EDGE_DEG = Core::Geography::CoarsePlace::EDGE_DEG
     private_constant :STEP_DEG, :EDGE_DEG
 
     module_function
@@ -28,7 +28,7 @@ module Store
       rows.where { (middle + half > first) & (middle - half < last) }
     end
 
-    # The cell of Core::Waters::CoarsePlace that a place lies in, as SQL.
+    # The cell of Core::Geography::CoarsePlace that a place lies in, as SQL.
     def row(lat) = Sequel.function(:floor, Sequel.cast(lat, Float) / STEP_DEG)
     def column(lat, lon) = Sequel.function(:floor, Sequel.cast(lon, Float) / width_deg(lat))
 

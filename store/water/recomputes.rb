@@ -14,11 +14,11 @@ module Store
         .insert(topic:, asked:, filter: Sequel.pg_jsonb(filter), **row).first&.fetch(:id)
     end
 
-    # Core::Water::Recompute or nil
+    # Core::Answers::Recompute or nil
     def last(topic, asked)
       row = all.where(topic:, asked:).order(Sequel.desc(:id))
-        .select(*Core::Water::Recompute.members).first
-      row && Core::Water::Recompute.new(**row)
+        .select(*Core::Answers::Recompute.members).first
+      row && Core::Answers::Recompute.new(**row)
     end
 
     def begin(id) = update(id, started_at: Sequel::CURRENT_TIMESTAMP, parts_done: 0)

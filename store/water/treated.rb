@@ -9,17 +9,17 @@ module Store
 
     # Weeks after which a fish that did not come back is followed no further.
     MOST_WEEKS = 52
-    LIVED_DAYS = Core::Water::TreatmentComparison::LIVED_DAYS
-    NEW_HANDS_FISH = Core::Water::Treatments::NEW_HANDS_FISH
-    COUNTS = Core::Water::TreatmentComparison::COUNTS
-    # Whether a fish was treated so; null where nobody recorded it. By Core::Water::Treatments.
+    LIVED_DAYS = Core::Answers::TreatmentComparison::LIVED_DAYS
+    NEW_HANDS_FISH = Core::Answers::Treatments::NEW_HANDS_FISH
+    COUNTS = Core::Answers::TreatmentComparison::COUNTS
+    # Whether a fish was treated so; null where nobody recorded it. By Core::Answers::Treatments.
     TREATED = {
       hook: "hook_place in ('throat', 'gill', 'stomach')",
       air: "air_seconds > (review->>'air_seconds')::float",
       fight: "fight_seconds > (review->>'fight_seconds')::float",
       warmth: "water_temp_c >= warm_c",
       bleeding: "bleeding <> 'none'",
-      depth: "depth_m > #{Core::Water::Treatments::DEEP_M}",
+      depth: "depth_m > #{Core::Answers::Treatments::DEEP_M}",
       removal: "removal = 'cut_line'",
       reflexes: "case when reflexes <> '{}' then reflexes::text like '%\"absent\"%' end",
       surface: "case when air_seconds > 0 then 'dry_surface' = any(handling) end",
@@ -27,8 +27,8 @@ module Store
       experience: "coalesce((caught_on, caught_at, encounters.id) <= " \
         "(last_on, last_at, last_id), true)"
     }.freeze
-    STRATA = Core::Water::TreatmentComparison::STRATA
-    BY_TAGGER = Core::Water::TreatmentComparison::BY_TAGGER
+    STRATA = Core::Answers::TreatmentComparison::STRATA
+    BY_TAGGER = Core::Answers::TreatmentComparison::BY_TAGGER
 
     def initialize(db) = @db = db
 

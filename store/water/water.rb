@@ -83,7 +83,7 @@ module Store
     # Whole seasons of the programme: { rows: [{ season:, next_season: Integer | nil, newly: whether
     # it was tagged in that season, fish: }], fish alive after a season by the season in which they
     # were seen next; double_share: of fish with two tags }.
-    #   season: Core::Water::Season
+    #   season: Core::Answers::Season
     def seasons(filter, season:, today:)
       year = in_season(season)
       seen = @db[:catches].where(year < season.year_of(today))

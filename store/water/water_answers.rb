@@ -17,14 +17,14 @@ module Store
     # About how many records there are, as the database last counted them.
     def size = @db[:pg_class].where(relname: "encounter_records").get(:reltuples).to_i
 
-    # Core::Water::Kept or nil
+    # Core::Answers::Kept or nil
     def find(topic, asked)
-      row = @db[:water_answers].where(topic:, asked:).select(*Core::Water::Kept.members).first
+      row = @db[:water_answers].where(topic:, asked:).select(*Core::Answers::Kept.members).first
       return if row.nil?
 
       answers = JSON.parse(JSON.generate(row[:answers].to_a), symbolize_names: true)
-      known = Core::Water::Answer
-      Core::Water::Kept.new(
+      known = Core::Answers::Answer
+      Core::Answers::Kept.new(
         **row, answers: answers.map { |answer| known.new(**answer.slice(*known.members)) }
       )
     end

@@ -43,7 +43,7 @@ module Store
         .select(row.as(:row), column.as(:column), sum(:released), sum(:back)).all
     end
 
-    # Releases and recaptures in whole 5 km cells of Core::Waters::CoarsePlace: [{ row:, column:,
+    # Releases and recaptures in whole 5 km cells of Core::Geography::CoarsePlace: [{ row:, column:,
     # released:, back: }].
     def count_coarse(filter)
       counted = (filter.keys - %i[species month]).empty?

@@ -53,7 +53,7 @@ class ExchangeTest < ApiCase
     assert_equal ["tagged", "412", "FL", "board", "MS000001", "Isolde", @trip],
       tagged.values_at("kind", "length_mm", "length_kind", "length_how", "tag_numbers", "caught_by",
         "trip_id")
-    coarse = Core::Waters::CoarsePlace.of(48.61, -21.47)
+    coarse = Core::Geography::CoarsePlace.of(48.61, -21.47)
 
     assert_equal coarse.values, tagged.values_at("lat_deg", "lon_deg").map(&:to_f)
     assert_equal "3536", tagged["place_uncertainty_m"]
@@ -205,7 +205,7 @@ class ExchangeTest < ApiCase
 
     assert_equal ["LineString", fish],
       [way.dig("geometry", "type"), way.dig("properties", "fish_id")]
-    coarse = Core::Waters::CoarsePlace.of(48.61, -21.47)
+    coarse = Core::Geography::CoarsePlace.of(48.61, -21.47)
 
     assert_equal coarse.values.reverse, way.dig("geometry", "coordinates", 0)
     gpx = Nokogiri::XML(file(export("gpx"))).remove_namespaces!

@@ -10,7 +10,7 @@ class CalendarTest < Minitest::Test
         id: "0190aaaa-0000-7000-8000-000000000000", held_on: Date.new(2026, 12, 31),
         platform: "boat", plan:
       ),
-      spot: Core::Waters::Spot.new(
+      spot: Core::Geography::Spot.new(
         name: "Oe Narrows, by the stack; north", lat_deg: 48.685, lon_deg: -21.34
       ),
       updated_at: Time.utc(2026, 12, 1)

@@ -67,7 +67,7 @@ class OfficeSettingsTest < ApiCase
     sign_in
     card = ask("/api/deck?on=#{Date.today}")["card"]
     answer =
-      Core::Field.new(JSON.parse(JSON.generate(card), symbolize_names: true)).fish(
+      Core::Doors::Deck.new(JSON.parse(JSON.generate(card), symbolize_names: true)).fish(
         { species_code: "seabass", water_temp_c: 10 },
         now_ms: 0
       )

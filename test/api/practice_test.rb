@@ -83,7 +83,7 @@ class PracticeApiTest < ApiCase
     sign_in
     get("/api/practice/card")
     card = JSON.parse(last_response.body, symbolize_names: true)
-    door = Core::Practice::Door.new(card)
+    door = Core::Doors::Trainer.new(card)
     task = door.ask("task", { exercise: "judge", seed: 3, level: 0 })[:task]
     answer = door.ask("score", { exercise: "judge", task:, answer: { call: "stop" } })
 

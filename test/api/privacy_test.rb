@@ -106,7 +106,7 @@ class PrivacyTest < ApiCase
 
   def test_the_places_of_this_test_are_not_on_the_grid_themselves
     EXACT.each do |lat, lon|
-      assert_empty fine_places(Core::Waters::CoarsePlace.of(lat, lon).values.join(" "))
+      assert_empty fine_places(Core::Geography::CoarsePlace.of(lat, lon).values.join(" "))
     end
     refute_empty fine_places("48.6302")
   end
@@ -171,7 +171,7 @@ class PrivacyTest < ApiCase
   # The way by water runs between the cells; the middles of the story are the grid's.
   def test_the_story_stands_on_the_grid
     story = ask("/api/stories/#{@key}")
-    cells = EXACT.map { |lat, lon| Core::Waters::CoarsePlace.of(lat, lon).values }
+    cells = EXACT.map { |lat, lon| Core::Geography::CoarsePlace.of(lat, lon).values }
 
     assert_equal(cells, story["catches"].map { |catch| catch.values_at("lat_deg", "lon_deg") })
     assert_equal cells, [story["whole"]["path"].first, story["whole"]["path"].last]

@@ -29,7 +29,7 @@ class ReadingKeysTest < ApiCase
     answer = with_key("/api/catches")
 
     assert_equal [3, nil], [answer["catches"].size, answer["next"]]
-    coarse = Core::Waters::CoarsePlace.of(48.61, -21.47)
+    coarse = Core::Geography::CoarsePlace.of(48.61, -21.47)
 
     assert_equal [coarse.values],
       answer["catches"].map { |catch| catch.values_at("lat_deg", "lon_deg") }.uniq
@@ -121,7 +121,7 @@ class ReadingKeysTest < ApiCase
     answer = with_key("/api/stories/#{key}")
 
     assert_equal "public", answer["audience"]
-    assert_equal Core::Waters::CoarsePlace.of(48.61, -21.47).values,
+    assert_equal Core::Geography::CoarsePlace.of(48.61, -21.47).values,
       answer["catches"].first.values_at("lat_deg", "lon_deg")
   end
 

@@ -213,7 +213,7 @@ class OfficeApiTest < ApiCase
     send_json(:put, "/api/house-rules/own", { choices: { air: "keep_wet" } })
     card = ask("/api/deck?on=#{Date.today}")["card"]
 
-    field = Core::Field.new(JSON.parse(JSON.generate(card), symbolize_names: true))
+    field = Core::Doors::Deck.new(JSON.parse(JSON.generate(card), symbolize_names: true))
 
     assert_equal [1, 1], card["rules"].values_at("version", "own_version")
     assert_equal 10,

@@ -5,7 +5,7 @@ require_relative "../support/api_case"
 # Charts of the season report as answers of Water may have them.
 class SeasonReportTest < ApiCase
   def answer(chart)
-    Core::Water::Answer.new(
+    Core::Answers::Answer.new(
       key: chart[:kind], title: "Drawn as #{chart[:kind]}", n: 3, sentence: "Three fish.", chart:,
       worked_out: "By hand.", source: "Marrow Sound"
     )

@@ -41,7 +41,7 @@ class WaterGroupsTest < WaterCase
 
   # The season that runs is left out, and a fish that was kept is not alive after it.
   def test_seasons_are_whole_ones_of_the_programme
-    season = Core::Water::Season.new(begins: "07-01")
+    season = Core::Answers::Season.new(begins: "07-01")
     release(tags[0], days: 100)
     release(tags[1], days: 400)
     release(tags[2])

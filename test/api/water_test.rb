@@ -103,7 +103,7 @@ class WaterTest < WaterCase
       area = [lat - 0.001, lon - 0.001, lat + 0.001, lon + 0.001].map do |side|
         side.round(4)
       end.join(",")
-      inside = Core::Waters::CoarsePlace.of(lat, lon) == Core::Waters::CoarsePlace.of(48.61, -21.47)
+      inside = Core::Geography::CoarsePlace.of(lat, lon) == Core::Geography::CoarsePlace.of(48.61, -21.47)
 
       answer = water("movement", area:)["answers"]
 
@@ -128,7 +128,7 @@ class WaterTest < WaterCase
       ask("/api/water/map?within=#{view.map { |side| side.round(5) }.join(',')}")["cells"]
     end
 
-    whole = Core::Waters::CoarsePlace.of(48.61, -21.47)
+    whole = Core::Geography::CoarsePlace.of(48.61, -21.47)
     cells = seen.flatten.uniq
 
     assert_equal 1, cells.size, "the cell is there whole or not at all"
@@ -153,7 +153,7 @@ class WaterTest < WaterCase
     coarse = ask("/api/water/ways")
 
     assert coarse["coarse"]
-    assert_equal Core::Waters::CoarsePlace.of(48.61, -21.47).values,
+    assert_equal Core::Geography::CoarsePlace.of(48.61, -21.47).values,
       coarse["ways"].first["path"].first
   end
 
@@ -205,7 +205,7 @@ class WaterTest < WaterCase
       errors: { ga: 3.0, gb: 2.0 }
     )
     fits = lambda do |even, seasonal = "none"|
-      Core::Water::GrowthAnswer::Fits.new(even:, seasonal:)
+      Core::Answers::GrowthAnswer::Fits.new(even:, seasonal:)
     end
     kept = ->(even) { Acts::KeepGrowth.call(store, store.species.find("seabass"), fits[even]) }
     keep = -> { kept[fit] }

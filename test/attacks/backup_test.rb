@@ -430,7 +430,7 @@ class UpgradeTest < Minitest::Test
       Acts::TellStory.call(
         store:,
         story_key: key,
-        route: Core::Waters::Route.new([])
+        route: Core::Geography::Route.new([])
       ).catches[
         0
       ][

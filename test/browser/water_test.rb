@@ -38,7 +38,7 @@ class WaterPagesTest < BrowserCase
   end
 
   def growth
-    Core::Water::GrowthAnswer.fit(@store.water.increments({}))
+    Core::Answers::GrowthAnswer.fit(@store.water.increments({}))
   end
 
   def test_a_tagger_reads_growth_to_the_digit_and_keeps_the_filter_from_page_to_page

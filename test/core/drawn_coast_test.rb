@@ -28,12 +28,12 @@ class DrawnCoastTest < Minitest::Test
   end
 
   def read(*features)
-    Core::Waters::DrawnCoast.read("type" => "FeatureCollection", "features" => features)
+    Core::Geography::DrawnCoast.read("type" => "FeatureCollection", "features" => features)
   end
 
   # As many corners as may be, and one more.
   def test_a_coast_has_only_so_many_corners
-    most = Core::Waters::DrawnCoast::MOST_CORNERS
+    most = Core::Geography::DrawnCoast::MOST_CORNERS
     ring = lambda do |corners|
       around = (0...(corners - 1)).map do |index|
         turn = 2 * Math::PI * index / (corners - 1)
@@ -65,7 +65,7 @@ class DrawnCoastTest < Minitest::Test
   # A programme on a lake alone: outside it is land, not sea.
   def test_a_lough_that_comes_alone_gets_a_shore
     outline =
-      Core::Waters::Outline.new(
+      Core::Geography::Outline.new(
         read(feature("lough", "Polygon", [square(10.0, -45.0, 0.2)], "Lake"))
       )
 
@@ -85,7 +85,7 @@ class DrawnCoastTest < Minitest::Test
 
   # Drawn in land without its hole, it gets one: round it is land, in it the lough.
   def test_a_lough_drawn_over_land_is_cut_out_of_it
-    outline = Core::Waters::Outline.new(
+    outline = Core::Geography::Outline.new(
       read(
         feature("land", "Polygon", [square(9.0, -46.0, 2.0)]),
         feature("lough", "Polygon", [square(10.0, -45.0, 0.2)], "Lake")
@@ -109,7 +109,7 @@ class DrawnCoastTest < Minitest::Test
 
     assert_equal(
       [["In the pool", "fresh"], ["At sea", "sea"]],
-      Core::Waters::DrawnCoast.places(drawn).map { |place| place.values_at(:name, :kind) }
+      Core::Geography::DrawnCoast.places(drawn).map { |place| place.values_at(:name, :kind) }
     )
   end
 
@@ -134,7 +134,7 @@ class DrawnCoastTest < Minitest::Test
       { "type" => "Topology", "features" => [land] },
       { "type" => "FeatureCollection", "features" => {} }].each do |drawn|
         refused = assert_raises(Core::InvalidInput, drawn.inspect) do
-          Core::Waters::DrawnCoast.read(drawn)
+          Core::Geography::DrawnCoast.read(drawn)
         end
 
         assert_equal ["type"], refused.fields.keys

@@ -25,7 +25,7 @@ class EffortAnswersTest < Minitest::Test
     rows = Array.new(6) do |fish|
       { year: 2026, month: 6, water: "W", spot: 1, rod_hours: 4.0, fish: }
     end
-    answer, = Core::Water::EffortAnswers.of(rows, untold: 2)
+    answer, = Core::Answers::EffortAnswers.of(rows, untold: 2)
 
     # 15 fish in 24 rod hours; of six trips, whose rates differ by 17.5 squared, Student's t of 5.
     assert_match(/\A6.2 \(2.9 to 13.7\) fish in 10 rod hours, over 6 trips/, answer.sentence)
@@ -37,7 +37,7 @@ class EffortAnswersTest < Minitest::Test
     caught = Array.new(6) { { year: 2026, month: 6, water: "W", spot: 1, rod_hours: 5.0, fish: 5 } }
     blank = caught.map { |row| row.merge(fish: 0) }
     rates = [caught, caught + blank].map do |rows|
-      Core::Water::EffortAnswers.of(rows, untold: 0).first.rows.first[5]
+      Core::Answers::EffortAnswers.of(rows, untold: 0).first.rows.first[5]
     end
 
     assert_equal [10.0, 5.0], rates
@@ -45,7 +45,7 @@ class EffortAnswersTest < Minitest::Test
 
   def test_years_are_compared_for_the_same_months_and_spots
     _, answer =
-      Core::Water::EffortAnswers.of(
+      Core::Answers::EffortAnswers.of(
         trips(rate: ->(year, month) { (year == 2025 ? 0.8 : 1.6) * (month - 4) }), untold: 0
       )
     year, ratio, low, high = answer.rows.first
@@ -54,13 +54,13 @@ class EffortAnswersTest < Minitest::Test
     assert_operator low, :<, 2.0
     assert_operator high, :>, 2.0
     assert_in_delta 2.0, ratio, 0.3
-    _, same = Core::Water::EffortAnswers.of(trips(rate: ->(_, _) { 1.0 }), untold: 0)
+    _, same = Core::Answers::EffortAnswers.of(trips(rate: ->(_, _) { 1.0 }), untold: 0)
 
     assert_match(/That could be chance/, same.sentence)
   end
 
   def test_few_trips_are_told_what_is_missing
-    first, second = Core::Water::EffortAnswers.of(trips(rate: ->(*) { 1 }, count: 3), untold: 40)
+    first, second = Core::Answers::EffortAnswers.of(trips(rate: ->(*) { 1 }, count: 3), untold: 40)
 
     assert_nil first.sentence
     assert_match(/3 trips have told .* 5 are needed; 40 have not/, first.missing)
@@ -73,7 +73,7 @@ class EffortAnswersTest < Minitest::Test
       { year: 2025, month: 6, water: "W", spot: 1, angler: index, rod_hours: 4.0, fish: 2 }
     end
     blank = caught.map { |row| row.merge(year: 2026, fish: 0) }
-    _, answer = Core::Water::EffortAnswers.of(caught + blank, untold: 0)
+    _, answer = Core::Answers::EffortAnswers.of(caught + blank, untold: 0)
 
     assert_equal [2026, 0.0, 0.0, 0.09], answer.rows.last
     assert_match(/In 2026 0.00 times as many fish \(0.00 to 0.09\)/, answer.sentence)
@@ -86,7 +86,7 @@ class EffortAnswersTest < Minitest::Test
         { year: 2026, month: 6, water: "W", spot: 1, angler: index % anglers, rod_hours: 4.0,
           fish: (index % 4) * 2 }
       end
-      Core::Water::EffortAnswers.of(rows, untold: 0).first.rows.first.last(2).then { |low, high| high - low }
+      Core::Answers::EffortAnswers.of(rows, untold: 0).first.rows.first.last(2).then { |low, high| high - low }
     end
 
     assert_operator widths[0], :>, 1.5 * widths[1]

@@ -7,7 +7,7 @@ class GeodesicTest < Minitest::Test
   AXIS_M = 6_378_137.0
   SQUARE = 0.00669437999014
 
-  def line(*ends) = Core::Waters::Geodesic.line(*ends)
+  def line(*ends) = Core::Geography::Geodesic.line(*ends)
 
   # The meridian's arc by Simpson's rule.
   def meridian_m(from_deg, to_deg)

@@ -58,16 +58,16 @@ class GivenTest < Minitest::Test
       Core::Exchange::Tables::TRIPS.names.zip(data).to_h.values_at("lat_deg", "lon_deg")
     end
 
-    assert_equal [[48.61, -21.47], Core::Waters::CoarsePlace.of(48.7, -21.3).values], answer
+    assert_equal [[48.61, -21.47], Core::Geography::CoarsePlace.of(48.7, -21.3).values], answer
   end
 
   # Cells of a lake in the north are as wide as they are high: by the cosine of their latitude.
   def test_a_cell_is_as_wide_as_it_is_high
     [0.01, 48.6, -45.1, 69.9].each do |lat_deg|
-      here = Core::Waters::CoarsePlace.of(lat_deg, 10.0)
-      wide = (1..400).map { |step| Core::Waters::CoarsePlace.of(lat_deg, 10 + (step / 1000.0)) }
+      here = Core::Geography::CoarsePlace.of(lat_deg, 10.0)
+      wide = (1..400).map { |step| Core::Geography::CoarsePlace.of(lat_deg, 10 + (step / 1000.0)) }
         .find { |place| place[:lon_deg] != here[:lon_deg] }
-      across = Core::Waters::Geodesic.distance_m(
+      across = Core::Geography::Geodesic.distance_m(
         here[:lat_deg], here[:lon_deg], here[:lat_deg], wide[:lon_deg]
       )
 
@@ -79,7 +79,7 @@ class GivenTest < Minitest::Test
   def test_others_get_the_middle_of_a_cell
     answer = row_for(exact: false)
 
-    assert_equal Core::Waters::CoarsePlace.of(48.123456789, -21.987654321).values,
+    assert_equal Core::Geography::CoarsePlace.of(48.123456789, -21.987654321).values,
       answer.values_at(:lat_deg, :lon_deg)
     assert_equal 3536, answer[:place_uncertainty_m]
     assert_match(/5 km/, answer[:place_generalised])

@@ -132,7 +132,7 @@ class GrowthTest < Minitest::Test
   end
 
   def fits(even, rows: [], seasonal: "none")
-    Core::Water::GrowthAnswer::Fits.new(
+    Core::Answers::GrowthAnswer::Fits.new(
       rows:, even:, seasonal:, individual: "none", yearly: { 300 => nil, 500 => nil }
     )
   end
@@ -144,7 +144,7 @@ class GrowthTest < Minitest::Test
       u: 0.4, u_low: 0.2, u_high: 0.6, w: 0.5, w_error: 0.02, aic: 10.0, even_aic: 20.0, n: 80,
       p: 4
     )
-    answer = Core::Water::GrowthAnswer.of(fits(fit, seasonal:), species: "Bass", kind: "FL")
+    answer = Core::Answers::GrowthAnswer.of(fits(fit, seasonal:), species: "Bass", kind: "FL")
 
     assert_includes answer.sentence,
       "Growth swings by 40 % (20 to 60) about the year's mean, fastest about " \
@@ -158,7 +158,7 @@ class GrowthTest < Minitest::Test
     known = [300, 500].map do |l1_mm|
       { l1_mm:, l2_mm: l1_mm + 40, years: 1.0, story_key: "k", sd1_mm: 3.0, sd2_mm: 3.0 }
     end
-    line = Core::Water::GrowthAnswer.of(
+    line = Core::Answers::GrowthAnswer.of(
       fits(fit, rows: known), species: "Bass", kind: "FL"
     ).chart[:line]
     (ga, both), (_, gb) = fit.covariance.first(2).map { |row| row.first(2) }

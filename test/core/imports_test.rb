@@ -25,7 +25,7 @@ class ImportsCoreTest < Minitest::Test
   end
   KNOWN = Imports::Known.new(
     species: SPECIES, members: MEMBERS,
-    spots: Demo::Sound::SPOTS.map { |spot| Core::Waters::Spot.new(**spot) }, series: [["MS", 6]],
+    spots: Demo::Sound::SPOTS.map { |spot| Core::Geography::Spot.new(**spot) }, series: [["MS", 6]],
     today: TODAY
   )
 

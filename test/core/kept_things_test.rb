@@ -89,7 +89,7 @@ class KeptThingsTest < Minitest::Test
   end
 
   def test_a_recompute_runs_until_it_is_stopped_or_finished
-    run = Core::Water::Recompute.new(data_version: "7")
+    run = Core::Answers::Recompute.new(data_version: "7")
     stopped = run.with(stopped_at: NOON)
 
     assert_equal([true, false, false],
@@ -100,7 +100,7 @@ class KeptThingsTest < Minitest::Test
   end
 
   def answer(**fields)
-    Core::Water::Answer.new(
+    Core::Answers::Answer.new(
       key: "reach", sentence: "Half went 3 km.", rows: [["kept", 8]],
       assumptions: [{ key: "closed", text: "None came." }, { key: "seen", text: "All told." }],
       **fields

@@ -188,7 +188,7 @@ class LookedAtTest < Minitest::Test
 
   # What Water says of rows that are made up here, and of those of the fixtures.
   def answers
-    water, dice = Core::Water, Core::Dice.new(603)
+    water, dice = Core::Answers, Core::Dice.new(603)
     answer = {
       handling: water::HandlingAnswers.of(TreatedRows.of(treated)),
       movement: water::MovementAnswers.of(moves(dice), spots: SPOTS),
@@ -219,7 +219,7 @@ class LookedAtTest < Minitest::Test
   end
 
   SPOTS = [["Outer ledge", 0.0, 0.0], ["Inner pool", 0.2, 0.05], ["Far race", 0.1, 0.4]]
-    .map { |name, lat_deg, lon_deg| Core::Waters::Spot.new(name:, lat_deg:, lon_deg:) }.freeze
+    .map { |name, lat_deg, lon_deg| Core::Geography::Spot.new(name:, lat_deg:, lon_deg:) }.freeze
 
   def fixture(name)
     CSV.read(File.join(ROOT, "test/fixtures/estimates/#{name}.csv"), headers: true,

@@ -119,7 +119,7 @@ class CandidatesTest < Minitest::Test
     far = Core::Recaptures::Candidates.new(
       report: answer, candidates: [one_fish], species: SPECIES, series: ToldReports::SERIES
     ).features.last[:km]
-    ground = Core::Waters::Geodesic.distance_m(48.6, -21.4, 48.7, -21.1) / 1000
+    ground = Core::Geography::Geodesic.distance_m(48.6, -21.4, 48.7, -21.1) / 1000
 
     assert_in_delta ground, far, 0.01 * ground
   end

@@ -23,7 +23,7 @@ class PracticeTest < Minitest::Test
   # Without a word on how hard, the easiest; of a programme without tags yet, anybody's numbers.
   def test_what_is_asked_of_who_says_little
     rules = { version: 1, own_version: 0, choices: {}, figures: {}, guild_notes: {} }
-    door = Practice::Door.new({ rules:, species: [], series: nil })
+    door = Core::Doors::Trainer.new({ rules:, species: [], series: nil })
     asked = ->(exercise, seed) { door.ask("task", { exercise:, seed:, level: nil })[:task] }
     species = RandomFish.species
 
@@ -252,7 +252,7 @@ class PracticeTest < Minitest::Test
   # A scene that is done again comes out as it did, and deeds that are none come to nothing.
   def test_deeds_are_done_again
     card = { rules: Core::Trips::Card.rules(Core::Protocol::HouseRules.default), species: [] }
-    played = Practice::Door.new(card).tap { |door| door.ask("begin", { scene: "wall", seed: 5 }) }
+    played = Core::Doors::Trainer.new(card).tap { |door| door.ask("begin", { scene: "wall", seed: 5 }) }
     deeds, answer = [], {}
     # Hands that do the next thing that ends it.
     wanted = %w[let_go put_back remover net sink_net fetch_net]
@@ -263,7 +263,7 @@ class PracticeTest < Minitest::Test
         %i[ms winds drag_percent act].zip(deeds.last).to_h)
     end
     again = lambda do |deeds|
-      Practice::Replay.call(Practice::Door.new(card),
+      Practice::Replay.call(Core::Doors::Trainer.new(card),
         { skill: "handle", scene: "wall", seed: 5, deeds: })
     end
 

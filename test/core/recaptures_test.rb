@@ -4,7 +4,7 @@ require_relative "../support/drawn_sound"
 require_relative "../support/test_helper"
 
 class GeodesicTest < Minitest::Test
-  Line = Core::Waters::Geodesic
+  Line = Core::Geography::Geodesic
 
   def test_vectors_in_the_sound
     long = Line.line(48.61, -21.47, 48.93, -20.88)
@@ -40,16 +40,16 @@ class CoarsePlaceTest < Minitest::Test
     rng = Random.new(11)
     300.times do
       lat, lon = 48.3 + (rng.rand * 0.8), -21.9 + (rng.rand * 1.3)
-      middle = Core::Waters::CoarsePlace.of(lat, lon).values_at(:lat_deg, :lon_deg)
+      middle = Core::Geography::CoarsePlace.of(lat, lon).values_at(:lat_deg, :lon_deg)
 
-      assert_operator Core::Waters::Geodesic.distance_m(lat, lon, *middle), :<, 3600
-      assert_equal middle, Core::Waters::CoarsePlace.of(*middle).values_at(:lat_deg, :lon_deg)
+      assert_operator Core::Geography::Geodesic.distance_m(lat, lon, *middle), :<, 3600
+      assert_equal middle, Core::Geography::CoarsePlace.of(*middle).values_at(:lat_deg, :lon_deg)
     end
   end
 
   def test_no_place_stays_no_place_and_the_poles_hold
-    assert_nil Core::Waters::CoarsePlace.of(nil, -21)
-    assert_in_delta 89.9, Core::Waters::CoarsePlace.of(90, 180)[:lat_deg], 0.05
+    assert_nil Core::Geography::CoarsePlace.of(nil, -21)
+    assert_in_delta 89.9, Core::Geography::CoarsePlace.of(90, 180)[:lat_deg], 0.05
   end
 end
 
@@ -68,7 +68,7 @@ class OutlineTest < Minitest::Test
       }
     end
     outline =
-      Core::Waters::Outline.new(
+      Core::Geography::Outline.new(
         [
           feature.call("land", [square.call(0, 10), square.call(4, 6)]),
           feature.call("lough", [square.call(4, 6)])
@@ -295,7 +295,7 @@ class StoryTest < Minitest::Test
     answer.catches.each do |caught|
       assert_equal "Marrow Sound", caught.place_name
       assert_equal caught.slice(:lat_deg, :lon_deg),
-        Core::Waters::CoarsePlace.of(*caught.place)
+        Core::Geography::CoarsePlace.of(*caught.place)
     end
   end
 
@@ -317,10 +317,10 @@ class StoryTest < Minitest::Test
   end
 
   def elsewhere_in_the_cell(place, rng)
-    cell = Core::Waters::CoarsePlace.of(*place)
+    cell = Core::Geography::CoarsePlace.of(*place)
     loop do
       moved = place.map { |degrees| degrees + rng.rand(-0.05..0.05) }
-      return moved if Core::Waters::CoarsePlace.of(*moved) == cell
+      return moved if Core::Geography::CoarsePlace.of(*moved) == cell
     end
   end
 

@@ -87,7 +87,7 @@ class RecordsTest < Minitest::Test
 
   def test_a_spot_lies_in_water_of_its_kind
     outline = Struct.new(:is) { def water_at(*) = is }
-    spot = Core::Waters::Spot.new(lat_deg: 48.6, lon_deg: -21.4, water_kind: "sea")
+    spot = Core::Geography::Spot.new(lat_deg: 48.6, lon_deg: -21.4, water_kind: "sea")
 
     assert spot.wet?(outline.new(:sea))
     refute spot.wet?(outline.new(:lough))

@@ -5,7 +5,7 @@ require_relative "../support/treated_rows"
 
 # What answers say, against figures worked out by hand.
 class WaterAnswersTest < Minitest::Test
-  include Core::Water
+  include Core::Answers
 
   # Fish by hook: counts of [released, returned] of deep hooks and of others.
   def hooks(deep, others, **options) = { treatment: :hook, arms: [deep, others], **options }
@@ -128,7 +128,7 @@ class WaterAnswersTest < Minitest::Test
 
   SPOTS = [{ name: "Outer ledge", lat_deg: 0.0, lon_deg: 0.0 },
     { name: "Inner pool", lat_deg: 0.2, lon_deg: 0.0 }]
-    .map { |entry| Core::Waters::Spot.new(**entry) }.freeze
+    .map { |entry| Core::Geography::Spot.new(**entry) }.freeze
 
   def test_where_fish_of_a_spot_are_seen_again
     rows = Array.new(8) { moves(1.0, 0.05) } + Array.new(12) { moves(20.0, 0.16) }
@@ -150,7 +150,7 @@ class WaterAnswersTest < Minitest::Test
     assert_equal 2, flow.chart[:bars].size
   end
 
-  ClosedAnswer = Core::Water::ClosedAnswer
+  ClosedAnswer = Core::Answers::ClosedAnswer
 
   # Visits told by [caught, again, newly marked], as fish.
   def visits(*answer)
@@ -221,7 +221,7 @@ class WaterAnswersTest < Minitest::Test
         [2024, 2025, 50],
         [2024, nil, 190]
       ].map { |season, next_season, fish| { season:, next_season:, newly: true, fish: } }
-    season = Core::Water::Season.new(begins: "07-01")
+    season = Core::Answers::Season.new(begins: "07-01")
     common = { doubles: [], taken: [{ kept: 8, over: 300 }], season: }
     _, survival, kept = TagAnswers.of(
       **common, seasons: { rows: pairs, double_share: 0.0 },
@@ -245,12 +245,12 @@ class WaterAnswersTest < Minitest::Test
 
   # A summer that goes over New Year is one season where July is quiet.
   def test_a_season_begins_where_next_to_nothing_is_caught
-    season = Core::Water::Season.of(nil, { 10 => 5, 11 => 60, 12 => 90, 1 => 80, 2 => 40, 3 => 8 })
+    season = Core::Answers::Season.of(nil, { 10 => 5, 11 => 60, 12 => 90, 1 => 80, 2 => 40, 3 => 8 })
 
     assert_includes %w[05-01 06-01 07-01 08-01], season.begins
     assert_equal([2025, 2025], [Date.new(2025, 12, 31), Date.new(2026, 1, 1)]
       .map { |day| season.year_of(day) })
-    assert_equal "09-15", Core::Water::Season.of("09-15", {}).begins
+    assert_equal "09-15", Core::Answers::Season.of("09-15", {}).begins
   end
 
   def test_lengths_and_weights

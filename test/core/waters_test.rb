@@ -38,10 +38,10 @@ class RouteTest < Minitest::Test
   end
 
   def geodesic(*points)
-    points.each_cons(2).sum { |from, to| Core::Waters::Geodesic.distance_m(*from, *to) }
+    points.each_cons(2).sum { |from, to| Core::Geography::Geodesic.distance_m(*from, *to) }
   end
 
-  def route(*features) = Core::Waters::Route.new(features)
+  def route(*features) = Core::Geography::Route.new(features)
 
   # Never over land, never shorter than straight, within a thousandth of what geometry says (the
   # rule allows a twentieth).
@@ -61,11 +61,11 @@ class RouteTest < Minitest::Test
     square = lambda do |middle|
       corners = [[-0.02, -0.02], [0.02, -0.02], [0.02, 0.02], [-0.02, 0.02], [-0.02, -0.02]]
       land(corners.map do |east, north|
-        [Core::Waters::Longitude.written(middle + east), LAT + north]
+        [Core::Geography::Longitude.written(middle + east), LAT + north]
       end)
     end
     ways = [-21.0, 180.0].map do |middle|
-      west, east = [-0.05, 0.05].map { |off| Core::Waters::Longitude.written(middle + off) }
+      west, east = [-0.05, 0.05].map { |off| Core::Geography::Longitude.written(middle + off) }
       route(square[middle]).between(LAT, west, LAT, east)
     end
 
@@ -129,7 +129,7 @@ class RouteTest < Minitest::Test
     way = island.between(48.5, -21.099, 48.5, -21.2)
 
     assert_in_delta geodesic([48.5, -21.099], [48.5, -21.2]), way.distance_m, 5
-    assert_equal Core::Waters::Route::ON_LAND, island.between(48.5, -21.0, 48.5, -21.2).why
+    assert_equal Core::Geography::Route::ON_LAND, island.between(48.5, -21.0, 48.5, -21.2).why
     assert_in_delta 0, island.between(48.5, -21.2, 48.5, -21.2).distance_m, 1e-9
   end
 
@@ -178,7 +178,7 @@ class RouteTest < Minitest::Test
   # The drawn sound: every way stays in the water, is never shorter than straight, and is the same
   # there and back.
   def test_ways_through_the_sound
-    sound, outline = DrawnSound.route, Core::Waters::Outline.new(DrawnSound.features)
+    sound, outline = DrawnSound.route, Core::Geography::Outline.new(DrawnSound.features)
     spots =
       Demo::Sound::SPOTS
         .select { |spot| spot[:water_code] == "marrow_sound" }

@@ -100,7 +100,7 @@ class InstrumentsTest < Minitest::Test
     wait { instruments.now.values.all? }
     position = instruments.now[:position]
 
-    assert_operator Core::Waters::Geodesic.distance_m(
+    assert_operator Core::Geography::Geodesic.distance_m(
       48.612,
       -21.472,
       position[:lat_deg],

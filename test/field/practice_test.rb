@@ -12,7 +12,7 @@ class CompiledPracticeTest < Minitest::Test
     let ask
     for await (const line of createInterface({ input: process.stdin })) {
       const { card, question, asked } = JSON.parse(line)
-      if (card) ask = asker(Opal, Opal.Core.Practice.Door.$new(toRuby(Opal, card)))
+      if (card) ask = asker(Opal, Opal.Core.Doors.Trainer.$new(toRuby(Opal, card)))
       else process.stdout.write(JSON.stringify(ask(question, asked)) + '\\n')
     }
   JS
@@ -31,7 +31,7 @@ class CompiledPracticeTest < Minitest::Test
   }.freeze
 
   def in_ruby(asked)
-    door = Core::Practice::Door.new(CARD)
+    door = Core::Doors::Trainer.new(CARD)
     asked.map { |question, input| JSON.parse(JSON.generate(door.ask(question, input))) }
   end
 
@@ -66,7 +66,7 @@ class CompiledPracticeTest < Minitest::Test
   end
 
   def scores
-    door = Core::Practice::Door.new(CARD)
+    door = Core::Doors::Trainer.new(CARD)
     answers = {
       "place" => lambda { |_, seed|
         { x: 300 + (seed * 20), y: -90 + (seed * 9), angle_deg: 20 + (seed * 5) }

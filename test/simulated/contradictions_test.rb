@@ -239,7 +239,7 @@ class ContradictionsTest < Minitest::Test
         rules:,
         authorisation: Core::Trips::Finding.ok(:permit, "", "")
       )
-    field = Core::Field.new(card)
+    field = Core::Doors::Deck.new(card)
     RandomFish.species.each do |species|
       plan =
         Core::Trips::Plan.new(

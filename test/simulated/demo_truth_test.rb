@@ -22,7 +22,7 @@ class DemoTruthTest < Minitest::Test
   end
 
   def test_fish_stay_in_their_water_and_never_on_land
-    outline = Core::Waters::Outline.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
+    outline = Core::Geography::Outline.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
     lives(releases: 200).each do |life|
       [life[:release], *life[:again]].each do |caught|
         expected = caught.spot[:water_code] == "lough_immer" ? :lough : :sea
@@ -35,7 +35,7 @@ class DemoTruthTest < Minitest::Test
   end
 
   def test_spots_lie_in_the_water_they_name
-    outline = Core::Waters::Outline.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
+    outline = Core::Geography::Outline.new(JSON.parse(File.read(Demo::Sound::FILE)).fetch("features"))
 
     Demo::Sound::SPOTS.each do |spot|
       assert_equal spot[:water_code] == "lough_immer" ? :lough : :sea,

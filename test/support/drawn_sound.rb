@@ -5,5 +5,5 @@ module DrawnSound
   module_function
 
   def features = @features ||= JSON.parse(File.read(Demo::Sound::FILE)).fetch("features")
-  def route = @route ||= Core::Waters::Route.new(features)
+  def route = @route ||= Core::Geography::Route.new(features)
 end

@@ -183,7 +183,7 @@ module RandomFish
   end
 
   def in_ruby(card, asked)
-    field = Core::Field.new(card)
+    field = Core::Doors::Deck.new(card)
     asked.map { |question, input| plain(field.ask(question, input)) }
   end
 

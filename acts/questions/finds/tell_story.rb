@@ -5,7 +5,7 @@ module Acts
   #
   #   story_key: String from the public link
   #   member:    the signed-in member or nil
-  #   route:     Core::Waters::Route
+  #   route:     Core::Geography::Route
   #
   # Coordinators and the members who had the fish in hand see exact places and names; everybody else
   # sees 5 km cells, waters instead of spots, and the names that members chose to show.

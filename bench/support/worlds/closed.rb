@@ -26,7 +26,7 @@ module Worlds
 
     def checks
       rows = (0...@world[:visits]).flat_map { |visit| caught(Date.new(2025, 9, 1) + (7 * visit)) }
-      answer = Core::Water::ClosedAnswer.of(rows, species: "Trout", water: "Lough", year: 2025)
+      answer = Core::Answers::ClosedAnswer.of(rows, species: "Trout", water: "Lough", year: 2025)
       numbers_in(answer.sentence)
     end
 

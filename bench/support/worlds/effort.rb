@@ -23,7 +23,7 @@ module Worlds
     end
 
     def checks
-      all, years = Core::Water::EffortAnswers.of(Array.new(@world[:trips]) { trip }, untold: 0)
+      all, years = Core::Answers::EffortAnswers.of(Array.new(@world[:trips]) { trip }, untold: 0)
       [*rate(all), *ratio(years)]
     end
 

@@ -24,7 +24,7 @@ module Worlds
     end
 
     def checks
-      fits = Core::Water::GrowthAnswer.fit(Array.new(@world[:fish]) { row })
+      fits = Core::Answers::GrowthAnswer.fit(Array.new(@world[:fish]) { row })
       return [] if fits.none?
 
       [*fits.yearly.filter_map { |mm, answer| answer && yearly(mm, answer) }, *own(fits.individual),

@@ -7,7 +7,7 @@ module Worlds
   class Handling
     TODAY = Date.new(2026, 6, 30)
     YEARS = 5
-    KEYS = Core::Water::Treatments::ALL.map(&:key)
+    KEYS = Core::Answers::Treatments::ALL.map(&:key)
     Fish = Struct.new(:species, :on, :length_mm, :tagger, :done, :back_days)
 
     WORLDS = {
@@ -27,7 +27,7 @@ module Worlds
 
     def checks
       fish = Array.new(4000) { a_fish }
-      answers = Core::Water::HandlingAnswers.of(Groups.new(fish, TODAY).to_h)
+      answers = Core::Answers::HandlingAnswers.of(Groups.new(fish, TODAY).to_h)
       forest = answers.first
       statement = answers.drop(1).flat_map { |answer| of_answer(answer) }
       [*statement, Check.new(about: "any named without effect", kind: :claim,
@@ -41,7 +41,7 @@ module Worlds
     end
 
     def acts?(label) = effects.keys.any? { |key| label.start_with?(title(key)) }
-    def title(key) = Core::Water::Treatments::ALL.find { |row| row.key == key }.name
+    def title(key) = Core::Answers::Treatments::ALL.find { |row| row.key == key }.name
 
     def of_answer(answer)
       key = answer.key.delete_prefix("returns_").to_sym
@@ -104,7 +104,7 @@ module Worlds
 
     # The rows of Store::Treated, from single fish.
     class Groups
-      LIVED = Core::Water::TreatmentComparison::LIVED_DAYS
+      LIVED = Core::Answers::TreatmentComparison::LIVED_DAYS
 
       def initialize(fish, today)
         @fish, @today = fish, today
@@ -137,7 +137,7 @@ module Worlds
         counts = arms.flat_map { |arm| [arm.count { |fish| back?(fish) }, arm.size] }
         early = arms.map { |arm| arm.count { |fish| fish.back_days && fish.back_days < LIVED } }
         { treatment: key, early: early[0], other_early: early[1],
-          **Core::Water::TreatmentComparison::COUNTS.zip(counts).to_h,
+          **Core::Answers::TreatmentComparison::COUNTS.zip(counts).to_h,
           **%i[species_code year month length_class member_id].zip(values).to_h }
       end
 

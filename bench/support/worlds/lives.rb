@@ -34,7 +34,7 @@ module Worlds
     def checks
       @lives = Array.new(@world[:fish]) { a_life }.sort_by(&:on)
       @sights = @lives.flat_map { |life| sights(life) }
-      answers = Core::Water::TagAnswers.of(
+      answers = Core::Answers::TagAnswers.of(
         doubles:, seasons:, fates:, taken:, season:
       ).to_h { |answer| [answer.key, answer] }
       [*retention(answers["retention"]), *survival(answers["survival"], answers["retention"]),
@@ -44,7 +44,7 @@ module Worlds
     private
 
     def season
-      @season ||= Core::Water::Season.of(nil, @lives.map { |life| life.on.month }.tally)
+      @season ||= Core::Answers::Season.of(nil, @lives.map { |life| life.on.month }.tally)
     end
 
     def yearly_deaths = @world[:dies] * Math.exp(@world[:swings] * @chance.normal)
@@ -212,7 +212,7 @@ module Worlds
     def exploitation(answers)
       retention = answers["retention"].chart && answers["retention"].drawn&.line
         &.find { |years, *| years == 1 }&.values_at(2, 1, 3)
-      answer = Core::Water::ExploitationAnswer.of(
+      answer = Core::Answers::ExploitationAnswer.of(
         taken:, tagged: @lives.size, retention:, reporting: [60, 80], deaths: [0, 5]
       )
       return [] if answer.sentence.nil?

@@ -21,7 +21,7 @@ module Worlds
 
     def checks
       rows = Array.new(@world[:fish]) { row }
-      reach, distance = Core::Water::MovementAnswers.of(rows).first(2)
+      reach, distance = Core::Answers::MovementAnswers.of(rows).first(2)
       [*reach_check(reach), *distance_checks(distance)]
     end
 

@@ -220,7 +220,7 @@ class FieldTest < Minitest::Test
     species: [Fish::BASS, Fish::TROUT, Fish::SHARK].map(&:to_h)
   }.freeze
 
-  def field(**change) = Core::Field.new(CARD.merge(change))
+  def field(**change) = Core::Doors::Deck.new(CARD.merge(change))
 
   def test_one_question_answers_everything_about_a_fish_in_hand
     answer =

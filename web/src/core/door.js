@@ -3,5 +3,5 @@ import { asker, toRuby } from './plain.js'
 
 /** The door for one trip card, or for none: ask(question, asked) gives plain data. */
 export function openField(card) {
-  return asker(Opal, Opal.Core.Field.$new(toRuby(Opal, card)))
+  return asker(Opal, Opal.Core.Doors.Deck.$new(toRuby(Opal, card)))
 }

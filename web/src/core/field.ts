@@ -4,7 +4,7 @@ import type { FromWorker, ToWorker } from './worker'
 /**
  * The typed door of core: the rules run here in a worker, compiled from the same files that the
  * server runs.
- * Plain data goes in and comes out; what each question means stands in core/field.rb.
+ * Plain data goes in and comes out; what each question means stands in core/doors/deck.rb.
  */
 export type Card = Schemas['Card']
 export type Act = Schemas['StageAct']

@@ -1,13 +1,17 @@
 import type { Schemas } from '@/api/client'
+import { blankEncounter } from '@/core/blankEncounter'
 import type { Act, Card, FishRecord, Stage, Tap } from '@/core/field'
 
 type Sent = Schemas['EncounterSent']
+
+/** What is sent as it is held here, named as in core/fields/encounter.rb. */
+type Held = Required<Pick<Sent, Exclude<keyof ReturnType<typeof blankEncounter>, 'hook_type'>>>
 
 /**
  * The fish being handled; kept on the device after every touch. Everything but the taps may be
  * filled in later.
  */
-export interface FishInHand {
+export interface FishInHand extends Omit<Held, 'tag_question' | 'note' | 'decision_why'> {
   id: string
   revision: number
   /** The trip that it was caught on, whatever card lies here later. */
@@ -21,6 +25,7 @@ export interface FishInHand {
   kind: Sent['kind']
   /** Said to be in it, or read on a recaptured fish. */
   tag_numbers: string[]
+  new_tag_numbers: string[]
   /** The number that stands ready for it; in no fish until somebody says so. */
   offered: string | null
   /** Null: nobody has said whether a tag is in it. */
@@ -32,92 +37,46 @@ export interface FishInHand {
   ask_tag: boolean
   /** A closed fish that somebody opened again, on purpose. */
   reopened: boolean
-  voided_because: string | null
-  /** Where on the trip; null is the trip's own spot. */
-  spot_code: string | null
-  tag_act: Sent['tag_act']
-  /** As somebody said it; else it follows from the taps. */
-  tag_where: Sent['tag_where']
-  new_tag_numbers: string[]
-  spoiled_numbers: string[]
-  lost_numbers: string[]
   /** As typed: tenths of the person's unit, "412" is 41.2. */
   digits: string
   length_kind: Schemas['LengthKind']
   length_how: Schemas['LengthHow']
-  hook_place: Schemas['HookPlace'] | null
-  hook_side: Sent['hook_side']
-  hook_count: number | null
-  removal: Sent['removal']
-  /** Null: nobody has said. */
-  bleeding: 'none' | 'light' | 'heavy' | null
-  marks: NonNullable<Sent['marks']>
-  handling: NonNullable<Sent['handling']>
-  pressure_signs: NonNullable<Sent['pressure_signs']>
-  reflexes: NonNullable<Sent['reflexes']>
-  depth_m: number | null
-  outcome: Sent['outcome']
-  weight_g: number | null
-  weight_how: Sent['weight_how']
-  tare_g: number | null
-  girth_mm: number | null
   place: { lat_deg: number; lon_deg: number } | null
-  place_how: Sent['place_how']
-  water_temp_c: number | null
   tag_advice: Sent['tag_advice']
   decision_why: string
   note: string
 }
 
-export const blankFish = (
+export function blankFish(
   id: string,
   species_code: string,
   length_kind: Schemas['LengthKind'],
-): FishInHand => ({
-  id,
-  species_code,
-  length_kind,
-  rules: null,
-  trip_id: null,
-  revision: 1,
-  taps: [],
-  kind: 'untagged',
-  tag_numbers: [],
-  offered: null,
-  said_tag: null,
-  ask_tag: false,
-  reopened: false,
-  voided_because: null,
-  spot_code: null,
-  tag_act: null,
-  tag_where: null,
-  new_tag_numbers: [],
-  spoiled_numbers: [],
-  lost_numbers: [],
-  digits: '',
-  length_how: 'board',
-  hook_place: null,
-  hook_side: null,
-  hook_count: null,
-  removal: null,
-  bleeding: null,
-  marks: [],
-  handling: [],
-  pressure_signs: [],
-  reflexes: {},
-  depth_m: null,
-  outcome: null,
-  weight_g: null,
-  weight_how: null,
-  tare_g: null,
-  girth_mm: null,
-  place: null,
-  place_how: null,
-  water_temp_c: null,
-  tag_advice: null,
-  decision_why: '',
-  note: '',
-})
+): FishInHand {
+  const { hook_type: _type, tag_question: _question, ...blank } = blankEncounter()
+  return {
+    ...blank,
+    id,
+    species_code,
+    length_kind,
+    rules: null,
+    trip_id: null,
+    revision: 1,
+    taps: [],
+    kind: 'untagged',
+    tag_numbers: [],
+    new_tag_numbers: [],
+    offered: null,
+    said_tag: null,
+    ask_tag: false,
+    reopened: false,
+    digits: '',
+    length_how: 'board',
+    place: null,
+    tag_advice: null,
+    decision_why: '',
+    note: '',
+  }
+}
 
 /** Where the fish is: its last tap that was no mere mark. */
 export const stageOf = (inHand: { taps: Tap[] }): Stage =>

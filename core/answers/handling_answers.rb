@@ -1,0 +1,236 @@
+# frozen_string_literal: true
+
+module Core
+  module Answers
+    # Did fish that were treated one way come back as often? W4. Compared, not tried: it says "came
+    # back less often", never "died of".
+    module HandlingAnswers
+      # A fall that is worth knowing, for how many more fish it takes.
+      WORTH_KNOWING = 0.7
+      ASSUMPTIONS = [
+        { key: "reported_alike", text: "Finders report a fish alike, however it was treated." },
+        {
+          key: "treated_by_chance",
+          text:
+            "Within a month, species and length, what was done to a fish has nothing to do " \
+            "with the fish itself."
+        }
+      ].freeze
+      METHOD =
+        "Fish let go at least a year ago, returns within a year. Mantel-Haenszel within month of " \
+          "a year, species, 5 cm of length and tagger, with the variance of Greenland and " \
+          "Robins; where too few fish of one tagger were treated both ways, the four are " \
+          "adjusted for by regression on the logarithm (Zou). Beside it Katz for the counts, Cox " \
+          "and the log-rank test for the weeks until the return within the same strata, Poisson " \
+          "with time at large for the other treatments alike. All comparisons of the page share " \
+          "one false discovery rate (Benjamini and Hochberg, 4 %); intervals of those beyond " \
+          "chance are widened by it."
+      SOURCE =
+        "Mantel and Haenszel (1959), J. Nat. Cancer Inst. 22, 719-748; Greenland and Robins " \
+          "(1985); Zou (2004); Katz et al. (1978); Cox (1972); Benjamini and Yekutieli (2005)"
+      NO_COMPARISON = "Too few fish treated both ways in one season, species and length."
+
+      module_function
+
+      # treated: as Store::Treated#groups has it;  least_fish: of fewer that were treated one way
+      # nothing is said
+      def of(treated, least_fish: 0)
+        adjusted = adjusted(treated[:together])
+        rows = by_treatment(treated)
+        compared = Treatments::ALL.map do |treatment|
+          TreatmentComparison.of(
+            treatment, rows[treatment.key], adjusted: adjusted[treatment.key],
+            cells: -> { treated[:cells].call(treatment.key) }
+          )
+        end
+        hidden, shown = compared.partition { |row| few?(row, least_fish) }
+        named, missed = named(shown)
+        [forest(treated[:overall], shown, named, missed),
+          *shown.map { |row| answer(row, named, missed) }, *hidden.map { |row| hidden(row) }]
+      end
+
+      # Compared are those with a headline; named those that differ beyond chance, all counted.
+      def named(compared)
+        chances = compared.select(&:headline).to_h { |row| [row.treatment.key, row.p] }
+        Estimates::FalseDiscovery.named(chances)
+      end
+
+      def few?(compared, least_fish)
+        compared.arms.any? { |_, released| released.positive? && released < least_fish }
+      end
+
+      # { treatment key => { totals:, by_tagger:, by_season:, weeks: } }
+      def by_treatment(treated)
+        rows = %i[totals by_tagger by_season weeks].to_h do |name|
+          [name, treated[name].group_by { |row| row[:treatment] }]
+        end
+        Treatments::ALL.to_h do |treatment|
+          [treatment.key, rows.transform_values { |here| here.fetch(treatment.key, []) }]
+        end
+      end
+
+      # { treatment key => Ratio } of one regression with all that is recorded of nearly all fish.
+      def adjusted(rows)
+        keys = Treatments::ALL.map(&:key).select { |key| told_of_nearly_all?(rows, key) }
+        known = summed(rows.select { |row| keys.all? { |key| row[key] } }, keys)
+        return {} if known.empty?
+
+        fit = Estimates::PoissonRegression.fit(known, references(keys, known)) or return {}
+        keys.to_h { |key| [key, fit.of(key, "true")] }.select { |_, term| sure?(term) }
+          .transform_values(&:ratio)
+      end
+
+      def references(keys, rows)
+        { **keys.to_h { |key| [key, "false"] },
+          **Estimates::PoissonRegression.commonest(rows, TreatmentComparison::STRATA) }
+      end
+
+      def sure?(term) = term && term.log.abs < MOST_LOG && term.error < MOST_ERROR
+
+      # Beyond these a cell is empty, and the fit runs away.
+      MOST_LOG = 5
+      MOST_ERROR = 2
+      NEARLY_ALL = 0.9
+
+      def told_of_nearly_all?(rows, key)
+        known = rows.select { |row| row[key] }
+        known.sum { |row| row[:released] } > NEARLY_ALL * rows.sum { |row| row[:released] } &&
+          known.map { |row| row[key] }.uniq.size > 1
+      end
+
+      def summed(rows, keys)
+        keys = [*TreatmentComparison::STRATA, *keys]
+        rows.group_by { |row| row.values_at(*keys) }.map do |values, here|
+          { **keys.zip(values).to_h, returned: here.sum { |row| row[:returned] },
+                                     years: here.sum { |row| row[:years] } }
+        end
+      end
+
+      def missing(compared)
+        (back, of), (other_back, other_of) = compared.arms
+        return "Nothing is recorded of it yet, of fish let go a year ago." if (of + other_of).zero?
+        return NO_COMPARISON if [back, other_back].min >= Estimates::Returns::LEAST_RETURNS &&
+          [of, other_of].min >= Estimates::Returns::LEAST_FISH
+
+        share = other_back.fdiv([other_of, 1].max)
+        return "No fish of the others came back within a year yet." if share.zero?
+
+        needed = Estimates::Returns.fish_needed(share, WORTH_KNOWING * share).ceil
+        "Too few fish treated both ways. To see a fall by three tenths it takes about " \
+          "#{needed} fish of each, let go a year ago; there are #{of} and #{other_of}."
+      end
+
+      def answer(compared, named, missed)
+        treatment = compared.treatment
+        Answer.new(
+          key: "returns_#{treatment.key}", question: treatment.question, title: treatment.name,
+          n: compared.fish, assumptions: ASSUMPTIONS,
+          missing: compared.headline ? nil : missing(compared),
+          sentence: compared.headline && sentence(compared, named, missed),
+          columns: ["compared", "ratio", "95 % from", "to"],
+          rows: table(compared), worked_out: METHOD, source: SOURCE
+        )
+      end
+
+      def sentence(compared, named, missed)
+        treatment, arms = compared.treatment, compared.arms
+        beyond = named.include?(treatment.key)
+        ratio = beyond ? compared.headline.missing_at_most(missed) : compared.headline
+        "Fish #{treatment.words} came back within a year #{Words.ratio(ratio)} as those " \
+          "#{treatment.against}, with month, species, length and tagger alike: " \
+          "#{arms[0].join(' of ')} against #{arms[1].join(' of ')}. #{verdict(beyond)}"
+      end
+
+      def verdict(beyond)
+        return "That could be chance." unless beyond
+
+        "That is beyond chance, all comparisons of this page counted."
+      end
+
+      def table(compared)
+        timed = compared.timed
+        rows = [
+          ["month, species, length and tagger alike", compared.headline],
+          ["within strata#{' of one tagger' if compared.same_tagger}", compared.within],
+          ["at large for #{TreatmentComparison::LIVED_DAYS} days or longer, within strata",
+            compared.lived],
+          ["how soon, within strata (Cox)", timed&.hazard],
+          ["others alike (Poisson)", compared.adjusted],
+          ["as counted, without strata", compared.crude]
+        ].map { |label, ratio| [label, *rounded(ratio)] }
+        [*rows, *shares_back(compared), *log_rank(timed)]
+      end
+
+      def rounded(ratio) = ratio ? ratio.limits.map { |value| value.round(3) } : [nil, nil, nil]
+
+      # By the curves, which also count fish that were let go less than a year ago.
+      def shares_back(compared)
+        ["so treated", "the others"].zip(compared.curves).filter_map do |label, curve|
+          year = curve.reverse.find { |weeks, _| weeks <= YEAR_WEEKS } or next
+          ["share back after a year, #{label} (Kaplan-Meier)", year.last.round(3), nil, nil]
+        end
+      end
+      YEAR_WEEKS = 52
+
+      def log_rank(timed)
+        timed ? [["p of the log-rank test", timed.log_rank_p.round(4), nil, nil]] : []
+      end
+
+      # Something that too few fish of others were told of.
+      def hidden(compared)
+        treatment = compared.treatment
+        Answer.new(
+          key: "returns_#{treatment.key}", question: treatment.question, title: treatment.name,
+          n: 0, missing: Privacy::Few::SENTENCE, worked_out: Privacy::Few::HOUSE_RULE, source: ""
+        )
+      end
+
+      # Everything that differs beyond chance, with what each means for a fish.
+      def apart(compared, named, missed)
+        comparable = compared.select(&:headline)
+        return "No way of handling can be compared yet." if comparable.empty?
+        if named.empty?
+          return "Of #{comparable.size} ways of handling that can be compared none came back " \
+            "more or less often beyond chance."
+        end
+
+        words = comparable.select { |row| named.include?(row.treatment.key) }.map do |row|
+          "fish #{row.treatment.words} came back " \
+            "#{Words.ratio(row.headline.missing_at_most(missed))}"
+        end
+        "Beyond chance, #{comparable.size} compared: #{words.join('; ')}. " \
+          "A comparison does not say why."
+      end
+
+      def forest(overall, compared, named, missed)
+        released, returned = overall.values_at(:released, :returned)
+        share = Estimates::Rates.wilson(returned, released)
+        rows = compared.select(&:headline).map { |row| line(row, named, missed) }
+        Answer.new(
+          key: "returns", title: "Ways of handling, side by side", n: released,
+          sentence: share &&
+            "Of #{Words.fish(released)} let go with a tag at least a year ago #{returned} came " \
+              "back within a year, #{Words.percent_of(share)}. #{apart(compared, named, missed)}",
+          missing: share ? nil : "No fish with a tag was let go a year ago yet.",
+          chart: { kind: "forest", x: "came back so many times as often, with its interval", y: "",
+                   bars: rows.map { |row| row.first(4) } },
+          columns: ["treatment", "ratio", "from", "to", "beyond chance"],
+          rows:, assumptions: ASSUMPTIONS, worked_out: METHOD, source: SOURCE
+        )
+      end
+
+      def line(compared, named, missed)
+        treatment, ratio = compared.treatment, compared.headline
+        beyond = named.include?(treatment.key)
+        ratio = ratio.missing_at_most(missed) if beyond
+        ["#{treatment.name}: #{treatment.short}", *rounded(ratio),
+          beyond ? "yes" : "could be chance"]
+      end
+
+      private_class_method :named, :few?, :by_treatment, :adjusted, :references,
+        :sure?, :told_of_nearly_all?,
+        :summed, :missing, :answer, :sentence, :verdict, :table, :rounded, :shares_back, :log_rank,
+        :hidden, :apart, :forest, :line
+    end
+  end
+end

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+module Core
+  module Answers
+    # Is the programme itself well? W9.
+    module HealthAnswers
+      module_function
+
+      # counts: as Store::Water#health tells them
+      def of(counts) = [reports(counts), records(counts)]
+
+      def reports(counts)
+        alone = share(counts[:alone], counts[:matched])
+        again = share(counts[:again], counts[:finders])
+        lag = counts[:lag_days]
+        Answer.new(
+          key: "reports",
+          title: "Reports",
+          n: counts[:reports],
+          missing: counts[:reports].zero? ? "Nobody has reported a tag yet." : nil,
+          sentence:
+            lag &&
+              "Half of #{counts[:reports]} reports came within #{days(lag[1])} of " \
+                "the catch, " \
+                "three in four within #{days(lag[2])}.#{settled(alone)}",
+          columns: ["what", "share", "95 % from", "to", "of"],
+          rows: [
+            ["joined to a fish without the desk", *alone, counts[:matched]],
+            ["finders who reported again", *again, counts[:finders]]
+          ],
+          worked_out:
+            "Quartiles of the days between catch and report; shares with Wilson's interval.",
+          source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
+        )
+      end
+
+      def days(count) = count.round == 1 ? "a day" : "#{count.round} days"
+
+      def settled(alone)
+        return "" if alone.first.nil?
+
+        " #{(100 * alone[0]).round} % " \
+          "(#{(100 * alone[1]).round} to #{(100 * alone[2]).round}) of those " \
+          "joined to a fish needed nobody."
+      end
+
+      def records(counts)
+        gaps = { "without a length" => :no_length, "without a place of its own" => :no_place,
+                 "without a hook place" => :no_hook }
+          .map do |words, key|
+            [words, *share(counts[key], counts[:records]),
+              counts[:records]]
+          end
+        Answer.new(
+          key: "records", title: "Records and pouches", n: counts[:records],
+          missing: counts[:records].zero? ? "Nothing is recorded yet." : nil,
+          sentence: "#{trips(counts[:unsubmitted])} older than two weeks " \
+            "#{counts[:unsubmitted] == 1 ? 'is' : 'are'} " \
+            "not handed in; #{members(counts[:asleep])} with tags in the pouch tagged " \
+            "nothing for a year.",
+          columns: ["records", "share", "95 % from", "to", "of"], rows: gaps,
+          worked_out: "Counts; shares with Wilson's interval.",
+          source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
+        )
+      end
+
+      def trips(count) = count == 1 ? "1 trip" : "#{count} trips"
+      def members(count) = count == 1 ? "1 member" : "#{count} members"
+
+      def share(count, of)
+        share = Estimates::Rates.wilson(count, of)
+        if share
+          share.values_at(:share, :low, :high).map { |limit| limit.clamp(0, 1).round(3) }
+        else
+          [nil, nil, nil]
+        end
+      end
+      private_class_method :reports, :records, :days, :settled, :trips, :members, :share
+    end
+  end
+end
