@@ -75,7 +75,7 @@ end
 def views(store, rng)
   id = store.db[:members].where(role: "coordinator").get(:id)
   context = Acts::Context.new(store:, member: store.members.find(id))
-  Acts::MapWater.count(store, today: context.today)
+  Acts::CountCells.call(store, today: context.today)
   store.db.run("analyze water_cells")
   median(
     MapViews.of(60, rng).map do |within|
@@ -87,7 +87,7 @@ end
 def water(store)
   Measure.timed do
     Acts::AnswerWater::TOPICS.each do |topic|
-      Acts::AnswerWater.make(store, topic, {}, today: Date.today)
+      Acts::KeepAnswers.call(store, topic, {}, today: Date.today)
     end
   end * 1000
 end

@@ -24,7 +24,7 @@ puts "#{db[:fish].count} releases"
 report_line("the smallest question", Array.new(50) { took { db[:waters].count } }, 5)
 db[:water_answers].delete
 whole = Acts::AnswerWater::TOPICS.sum do |topic|
-  took { Acts::AnswerWater.make(store, topic, {}, today: Date.today) }.tap do |ms|
+  took { Acts::KeepAnswers.call(store, topic, {}, today: Date.today) }.tap do |ms|
     puts format("%-34s %8.1f ms", "#{topic} from nothing", ms)
   end
 end
@@ -34,7 +34,7 @@ Acts::AnswerWater::TOPICS.each do |topic|
   report_line("#{topic} from what is kept", times, 60)
 end
 # As PostgreSQL does by itself a minute after cells were counted.
-Acts::MapWater.count(store, today: context.today)
+Acts::CountCells.call(store, today: context.today)
 db.run("analyze water_cells")
 views = MapViews.of(60, Random.new(5)).map do |within|
   took { Acts::MapWater.call(context, filter: {}, within:) }

@@ -39,9 +39,8 @@ module Application
   )
     store = Store::Gateway.new(db)
     Que.connection = db
-    [Acts::LetterJob, Acts::FollowMatchJob, Acts::SizeJob, Acts::UpkeepJob, Acts::WaterJob,
-      Acts::ImportJob, Acts::ArchiveJob].each { |job| job.store = store }
-    [Acts::SizeJob, Acts::UpkeepJob, Acts::ArchiveJob].each { |job| job.files = files }
+    Acts::StoredJob.store = store
+    Acts::StoredJob.files = files
     Acts::SizeJob.pictures = pictures
     Acts::LetterJob.carrier = carrier
     Acts::LetterJob.base_url = config.base_url

@@ -9,6 +9,7 @@ module Core
   # Source: international yard and pound agreement (1959): 1 in = 25.4 mm,
   # 1 lb = 453.59237 g, 1 ft = 0.3048 m, exactly.
   module Units
+    DAYS_PER_YEAR = 365.25
     MM = { "mm" => 1.0, "cm" => 10.0, "m" => 1000.0, "in" => 25.4, "ft" => 304.8 }.freeze
     GRAMS = { "g" => 1.0, "kg" => 1000.0, "oz" => 28.349523125, "lb" => 453.59237 }.freeze
 

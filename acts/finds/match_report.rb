@@ -28,23 +28,11 @@ module Acts
       else
         FollowMatchJob.enqueue(report.id)
       end
-      write(store, report, fish, WriteLetter.after_decision(store:, now: context.now)) if decided_by
+      if decided_by
+        leaves_at = WriteLetter.after_decision(store:, now: context.now)
+        WriteLetter.of_match(store:, report:, fish:, leaves_at:)
+      end
       moved
-    end
-
-    # A job calls this after .accept. Does nothing if the match has ended meanwhile.
-    #   report: with the fish that it is matched to
-    def follow(store:, report:)
-      return if report.fish_id.nil?
-
-      fish = store.fish.carrying(report.tag_number, on: report.caught_on)
-      MeasureSpan.call(store:, fish_ids: [report.fish_id])
-      write(store, report, fish, nil)
-    end
-
-    def write(store, report, fish, leaves_at)
-      WriteLetter.recapture_to_tagger(store:, report:, fish:, leaves_at:)
-      WriteLetter.thanks_to_finder(store:, report:, fish:, leaves_at:)
     end
 
     # moved: what .accept returned, as it was kept
@@ -88,6 +76,6 @@ module Acts
       moved ? store.fish.part(moved) : store.encounters.belongs_to(report.encounter_id, nil)
       store.fish.resume_taggings(encounter_id: report.encounter_id)
     end
-    private_class_method :write, :take_off, :take_in, :give_back
+    private_class_method :take_off, :take_in, :give_back
   end
 end

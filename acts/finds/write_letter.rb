@@ -58,6 +58,12 @@ module Acts
           "If you did not ask for this, tell the cooperative at once.\n")
     end
 
+    # To both whom a match concerns.
+    def of_match(store:, report:, fish:, leaves_at: nil)
+      recapture_to_tagger(store:, report:, fish:, leaves_at:)
+      thanks_to_finder(store:, report:, fish:, leaves_at:)
+    end
+
     def recapture_to_tagger(store:, report:, fish:, leaves_at: nil)
       recipient = store.members.email(fish.tagger_id) or return
 

@@ -2,10 +2,7 @@
 
 module Acts
   # Makes a member's archive, which with many pictures takes minutes and gigabytes.
-  class ArchiveJob < Que::Job
-    class << self
-      attr_accessor :store, :files
-    end
+  class ArchiveJob < StoredJob
     self.queue = "upkeep"
 
     def run(member_id)

@@ -3,12 +3,9 @@
 module Acts
   # Tries a table, brings it in or takes it back, page by page, until it is done or somebody stops
   # it. What is broken off is run again by the queue and goes on at the line that was reached.
-  class ImportJob < Que::Job
+  class ImportJob < StoredJob
     ACTS = { "checking" => CheckImport, "storing" => StoreImport, "undoing" => UndoImport }.freeze
 
-    class << self
-      attr_accessor :store
-    end
     self.queue = "upkeep"
 
     def run(id)

@@ -7,7 +7,7 @@ module Acts
   # the server stops between the sending and the mark,
   # nobody can know whether it went: it is carried once more and says so; the second time it is left
   # to a coordinator.
-  class LetterJob < Que::Job
+  class LetterJob < StoredJob
     # After the last of them a letter has failed.
     PAUSES_SECONDS = [60, 300, 1800, 7200, 21_600, 86_400].freeze
 
@@ -17,7 +17,7 @@ module Acts
     # Jobs are made by the queue with nothing but their arguments, so what they work with is handed
     # in at boot.
     class << self
-      attr_accessor :store, :carrier, :base_url
+      attr_accessor :carrier, :base_url
     end
     self.queue = "letters"
 

@@ -2,9 +2,9 @@
 
 module Acts
   # Makes the size of one picture that is looked at and measured in.
-  class SizeJob < Que::Job
+  class SizeJob < StoredJob
     class << self
-      attr_accessor :store, :files, :pictures
+      attr_accessor :pictures
     end
     self.queue = "pictures"
 

@@ -4,15 +4,12 @@ module Acts
   # What is done again and again: seals over the ledgers, originals against their hashes, files of
   # pictures that were taken away, notes that are past their time. It queues itself anew; the start
   # of the jobs sees that one is queued.
-  class UpkeepJob < Que::Job
+  class UpkeepJob < StoredJob
     EVERY_SECONDS = 300
     # Each original is looked at this often.
     ORIGINALS_EVERY_SECONDS = 7 * 86_400
     DISCARDED_FOR_SECONDS = 86_400
 
-    class << self
-      attr_accessor :store, :files
-    end
     self.queue = "upkeep"
 
     def run

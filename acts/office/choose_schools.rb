@@ -35,7 +35,7 @@ module Acts
     def preview(store:, **chosen)
       before = store.house_rules.current
       after = Core::Protocol::HouseRules.new(version: before.version + 1, **chosen)
-      Core::Protocol::Difference.between(before:, after:, plans: sample(store))
+      Core::RuleChanges::Difference.between(before:, after:, plans: sample(store))
     end
 
     # One plan for each guild: its first species, over deep water, with bait on a J hook and barbs,

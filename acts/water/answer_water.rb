@@ -42,25 +42,12 @@ module Acts
           stale: true, recompute: Recompute.state(context, topic, filter)
         )
       end
-      answer(store, make(store, topic, filter, today: context.today))
+      answer(store, KeepAnswers.call(store, topic, filter, today: context.today))
     end
 
     # What took long is not made anew with every change.
     def fresh_enough?(kept, now)
       kept.took_ms > LONG_MS && now - kept.made_at < LONG_STANDS_SECONDS
-    end
-
-    # Works it out and keeps it. Returns Core::Answers::Kept.
-    def make(store, topic, filter, today:, watch: WorkOutAnswers::Alone)
-      version = store.water_answers.data_version(today:)
-      start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      answers = WorkOutAnswers.call(store, topic, filter, today:, watch:).map(&:to_h)
-      took_ms = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) * 1000).round
-      asked = Fingerprint.of(filter)
-      store.write do
-        store.water_answers.keep(topic, asked, data_version: version, answers:, took_ms:)
-      end
-      store.water_answers.find(topic, asked)
     end
 
     def too_few(context, topic)

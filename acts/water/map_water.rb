@@ -17,7 +17,6 @@ module Acts
     COARSE_KM = GRID::CELL_M / 1000.0
     # So much of the view is one cell: finer says nothing at a glance.
     CELLS_ACROSS = 40
-    TOPIC = "map"
 
     module_function
 
@@ -56,22 +55,15 @@ module Acts
       }
     end
 
-    # Counts the cells, and keeps of which data.
-    def count(store, today:)
-      version = store.water_answers.data_version(today:)
-      store.write do
-        store.water_cells.count
-        store.water_answers.keep(TOPIC, TOPIC, data_version: version, answers: [], took_ms: 0)
-      end
-    end
-
     def see_to_cells(context)
       store, today = context.store, context.today
-      kept = store.water_answers.find(TOPIC, TOPIC)
-      return count(store, today:) if kept.nil?
+      kept = store.water_answers.find(CountCells::TOPIC, CountCells::TOPIC)
+      return CountCells.call(store, today:) if kept.nil?
       return if kept.data_version == store.water_answers.data_version(today:)
 
-      store.transaction { WaterJob.enqueue(TOPIC, {}) } unless store.jobs.any?(WaterJob.name, TOPIC)
+      return if store.jobs.any?(WaterJob.name, CountCells::TOPIC)
+
+      store.transaction { WaterJob.enqueue(CountCells::TOPIC, {}) }
     end
 
     # How many of the smallest cells one of the map has, upwards and across.

@@ -5,23 +5,8 @@ module Acts
   # somebody, looked at while it runs, stopped by who began it or by a coordinator. What was
   # stopped stands as it was: it begins again with other records, or when somebody asks.
   module Recompute
-    # Somebody stopped it.
-    class Stopped < StandardError
-    end
     # So long without an end, and it is taken for dead.
     DEAD_SECONDS = 3600
-
-    # What a job goes by: notes each part that is done.
-    Watch = Struct.new(:recomputes, :id, :done) do
-      def part
-        raise Stopped if recomputes.stopped?(id)
-
-        answer = yield
-        self.done += 1
-        recomputes.mark(id, done)
-        answer
-      end
-    end
 
     module_function
 
@@ -68,15 +53,6 @@ module Acts
 
       may_stop = last.open? && may_stop?(context.member, last)
       { **last.slice(:parts_done, :parts, :asked_at), stopped: last.stopped?, may_stop: }
-    end
-
-    # In a job. Yields what to go by.
-    def run(store, id)
-      store.recomputes.begin(id)
-      yield Watch.new(store.recomputes, id, 0)
-      store.recomputes.finish(id)
-    rescue Stopped
-      nil
     end
 
     def start(context, topic, filter, version)

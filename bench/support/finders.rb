@@ -29,7 +29,7 @@ class Finders < ToldReports
     report = from_memory(report) if @kind == :memory
     candidates = near(Core::Tags::Reading.new(report[:numbers][0]))
     candidates -= [fish] if stranger
-    RowValues.new(
+    Told.new(
       report:, truth: stranger ? nil : fish[:number], without: (fish[:number] if stranger),
       candidates:, read_right: !stranger && !wrong,
       alone: report.values_at(:species_code, :length, :lat_deg).all?(&:nil?)

@@ -63,11 +63,15 @@ class Side
     ["GET", "/api/stories/#{@story_keys.sample(random: rng)}"]
   end
 
-  # All answers of Water from nothing.
+  # All answers of Water from nothing, as this commit or an earlier one makes them.
   def ask_water(_rng)
     lambda do
+      made_by =
+        if Acts.const_defined?(:KeepAnswers) then Acts::KeepAnswers.method(:call)
+        else Acts::AnswerWater.method(:make)
+        end
       Acts::AnswerWater::TOPICS.each do |topic|
-        Acts::AnswerWater.make(Store::Gateway.new(@db), topic, {}, today: Date.today)
+        made_by.call(Store::Gateway.new(@db), topic, {}, today: Date.today)
       end
     end
   end

@@ -46,7 +46,7 @@ class ToldReports
     report = entry.report.merge(numbers: [number])
     JudgedReports.judge(
       self,
-      RowValues.new(
+      Told.new(
         report:,
         truth: entry.truth,
         candidates: near(Core::Tags::Reading.new(number)),
@@ -83,7 +83,7 @@ class ToldReports
       @telling.of(others ? others_number : fish[:number], fish[:species_code], caught, damaged:)
     candidates = near(Core::Tags::Reading.new(report[:numbers][0]))
     candidates -= [fish] if stranger
-    RowValues.new(
+    Told.new(
       report:,
       truth: stranger ? nil : fish[:number],
       without: (fish[:number] if stranger),

@@ -2,8 +2,8 @@
 
 module Core
   module Doors
-    # What a phone asks of core at the water, without a signal: plain hashes in, plain hashes out, the
-    # same from Ruby and from the worker, which runs these files compiled.
+    # What a phone asks of core at the water, without a signal: plain hashes in, plain hashes out,
+    # the same from Ruby and from the worker, which runs these files compiled.
     #
     #   card: as Trips::Card.compile gives it, also when it came over the wire as JSON (keys as
     #         Symbols); nil where no trip is known, for the questions that need none

@@ -31,8 +31,7 @@ module Core
 
       # Years as growth counts them, of a fish tagged at a share of the year.
       def self.years(season, years, u:, w:)
-        ahead = [season + years, season].map { |time| Math.sin((time - w) * 2 * Math::PI) }
-        years + (u * (ahead[0] - ahead[1]) / (2 * Math::PI))
+        Fish::Curve.seasonal_years(season, years, swing: u, fastest: w)
       end
 
       # even: Growth::Fit of the same rows. Returns a Fit, or a sentence why there is none.

@@ -37,7 +37,7 @@ module Core
       # Of the way to the asymptotic length.
       def grown_share(days, species, from = nil)
         k_per_year = species.growth&.k_per_year || K_PER_YEAR
-        years = species.growth&.years(days, from) || (days / Growth::DAYS_PER_YEAR)
+        years = species.growth&.years(days, from) || (days / Units::DAYS_PER_YEAR)
         1 - Math.exp(-k_per_year * years)
       end
 

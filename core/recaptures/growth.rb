@@ -18,7 +18,6 @@ module Core
     # Source: propagation of independent errors; 1.96 sd bounds 95 % of a normal error.
     module Growth
       Z95 = 1.96
-      DAYS_PER_YEAR = 365.25
       # Under a month a yearly rate is mostly measuring error blown up. House rule.
       MIN_DAYS_FOR_RATE = 30
       # No fish that is tagged here grows faster; a greater difference in some days is a slip of
@@ -65,7 +64,7 @@ module Core
 
         increment = (to.mm - from.mm).to_f
         sd = Math.hypot(from.sd_mm, to.sd_mm)
-        years = days / DAYS_PER_YEAR
+        years = days / Units::DAYS_PER_YEAR
         rated = days >= MIN_DAYS_FOR_RATE
         words = verdict(increment, sd)
         too_soon = too_soon(increment, days) if words == :grew

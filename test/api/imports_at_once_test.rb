@@ -69,7 +69,7 @@ class ImportsAtOnceTest < ApiCase
     outcome.tap do
       undo(import)
 
-      assert_equal "undone", told["state"]
+      assert_equal "undone", body["state"]
     end
   end
 

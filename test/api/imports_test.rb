@@ -43,7 +43,7 @@ class ImportsTest < ApiCase
     get("/api/imports/#{import['id']}/refused")
 
     assert_equal([["Day", "30.02.2020", "30.02.2020 is not a day of the calendar."]],
-      told["rows"].flat_map { |row| row["faults"].map { _1.values_at("column", "value", "rule") } })
+      body["rows"].flat_map { |row| row["faults"].map { _1.values_at("column", "value", "rule") } })
   end
 
   def test_a_club_form_in_inches_with_two_tags_in_a_cell_and_a_finder
@@ -97,7 +97,7 @@ class ImportsTest < ApiCase
     assert_match "This row came in already, with ledger.csv.", last_response.body
     undo(first)
 
-    assert_equal "undone", told["state"]
+    assert_equal "undone", body["state"]
     assert_equal before, hashes
   end
 
@@ -116,7 +116,7 @@ class ImportsTest < ApiCase
     send_json(:post, "/api/imports/#{import['id']}/undo", {})
 
     assert_equal 409, last_response.status
-    assert_match "One record made since tells of fish that came in", told["message"]
+    assert_match "One record made since tells of fish that came in", body["message"]
     assert_equal 7, db[:encounters].count
   end
 
@@ -129,7 +129,7 @@ class ImportsTest < ApiCase
     send_json(:post, "/api/imports/#{import['id']}/undo", {})
 
     assert_equal 409, last_response.status
-    assert_match "decided or corrected", told["message"]
+    assert_match "decided or corrected", body["message"]
     assert_equal before, hashes
   end
 
@@ -156,17 +156,17 @@ class ImportsTest < ApiCase
 
     assert_equal({ "stored" => 17 }, done["counts"])
     get("/api/imports/#{import['id']}/waiting")
-    group = told["groups"].first
+    group = body["groups"].first
 
-    assert_equal [5, "unlikely"], [told["waiting"], group["reason"]]
+    assert_equal [5, "unlikely"], [body["waiting"], group["reason"]]
     assert_equal [5, tag(1)], [group["reports"].size, group["reports"].first["best_number"]]
     decide(import, group, "none_of_these", except: 1)
 
-    assert_equal [4, 1], told.values_at("decided", "waiting")
+    assert_equal [4, 1], body.values_at("decided", "waiting")
     assert_equal 4, db[:decisions].where(reason: "Length of another fish.").count
     decide(import, group, "none_of_these")
 
-    assert_equal [1, ["It waits no more."] * 4], [told["decided"], told["left"].map { _1["why"] }]
+    assert_equal [1, ["It waits no more."] * 4], [body["decided"], body["left"].map { _1["why"] }]
     id = group["reports"].first["id"]
     send_json(:post, "/api/reports/#{id}/decision",
       { verdict: "undone", reason: "Look again.", seen: 1 })
@@ -187,11 +187,11 @@ class ImportsTest < ApiCase
     import = map(send_table("again.csv", waiting_table))
     run_import(import, "check", "store")
     get("/api/imports/#{import['id']}/waiting")
-    group = told["groups"].first
+    group = body["groups"].first
     decide(import, group, "accepted")
 
-    assert_equal group["is_likely"] ? 5 : 0, told["decided"]
-    assert_equal told["decided"], db[:matches].where(undone_at: nil).count
+    assert_equal group["is_likely"] ? 5 : 0, body["decided"]
+    assert_equal body["decided"], db[:matches].where(undone_at: nil).count
     assert_equal 0, db[:letters].count
     sign_in
     get("/api/imports/#{import['id']}/waiting")
@@ -259,7 +259,7 @@ class ImportsTest < ApiCase
       send_json(:put, "/api/imports/#{import['id']}/mapping", { mapping: })
 
       assert_equal 422, last_response.status, last_response.body
-      assert_match sentence, told["message"]
+      assert_match sentence, body["message"]
     end
   end
 

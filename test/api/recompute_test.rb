@@ -69,7 +69,7 @@ class RecomputeTest < WaterCase
     water("movement")
     id = db[:water_recomputes].get(:id)
     parts = 0
-    Acts::Recompute.run(store, id) do |watch|
+    Acts::WatchedRecompute.run(store, id) do |watch|
       3.times do
         watch.part do
           parts += 1

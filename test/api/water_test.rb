@@ -103,7 +103,8 @@ class WaterTest < WaterCase
       area = [lat - 0.001, lon - 0.001, lat + 0.001, lon + 0.001].map do |side|
         side.round(4)
       end.join(",")
-      inside = Core::Geography::CoarsePlace.of(lat, lon) == Core::Geography::CoarsePlace.of(48.61, -21.47)
+      inside = Core::Geography::CoarsePlace.of(lat,
+        lon) == Core::Geography::CoarsePlace.of(48.61, -21.47)
 
       answer = water("movement", area:)["answers"]
 

@@ -127,7 +127,7 @@ class GrowthTest < Minitest::Test
     own = species.dup.tap do |copy|
       copy.growth = Core::Fish::Curve.new(linf_mm: 800.0, k_per_year: 0.3, version: 4)
     end
-    year = Core::Recaptures::Growth::DAYS_PER_YEAR
+    year = Core::Units::DAYS_PER_YEAR
 
     assert_in_delta ((0.9 * species.max_mm) - 400) * (1 - Math.exp(-0.2)),
       expected.mm(400, year, species), 1e-9

@@ -245,7 +245,8 @@ class WaterAnswersTest < Minitest::Test
 
   # A summer that goes over New Year is one season where July is quiet.
   def test_a_season_begins_where_next_to_nothing_is_caught
-    season = Core::Answers::Season.of(nil, { 10 => 5, 11 => 60, 12 => 90, 1 => 80, 2 => 40, 3 => 8 })
+    season = Core::Answers::Season.of(nil,
+      { 10 => 5, 11 => 60, 12 => 90, 1 => 80, 2 => 40, 3 => 8 })
 
     assert_includes %w[05-01 06-01 07-01 08-01], season.begins
     assert_equal([2025, 2025], [Date.new(2025, 12, 31), Date.new(2026, 1, 1)]

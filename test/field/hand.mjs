@@ -7,9 +7,13 @@ import { fileURLToPath } from 'node:url'
 
 const web = fileURLToPath(new URL('../../web/', import.meta.url))
 const typescript = createRequire(`${web}package.json`)('typescript')
-const source = readFileSync(`${web}src/places/deck/fishInHand.ts`, 'utf8')
-const { outputText } = typescript.transpileModule(source, { compilerOptions: { module: 'esnext', target: 'es2022' } })
-const hand = await import(`data:text/javascript;base64,${Buffer.from(outputText).toString('base64')}`)
+const asModule = (source) => {
+  const { outputText } = typescript.transpileModule(source, { compilerOptions: { module: 'esnext', target: 'es2022' } })
+  return `data:text/javascript;base64,${Buffer.from(outputText).toString('base64')}`
+}
+const read = (path) => readFileSync(`${web}src/${path}.ts`, 'utf8')
+const blankEncounter = asModule(read('core/blankEncounter'))
+const hand = await import(asModule(read('places/deck/fishInHand').replace("'@/core/blankEncounter'", `'${blankEncounter}'`)))
 
 let setting = null
 const devices = new Map()

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../support/test_helper"
+require "tsort"
 
 # The arrows of docs/ARCHITECTURE.md: a layer that names what it may not fails the build.
 class LayersTest < Minitest::Test
@@ -30,6 +31,44 @@ class LayersTest < Minitest::Test
       end
     end
   end
+
+  # Folders of core, and acts, jobs and queries one by one.
+  def test_nothing_needs_itself_by_way_of_others
+    assert_empty cycles(needs_of_core), "folders of core"
+    assert_empty cycles(needs_of_acts), "acts"
+  end
+
+  # { folder of core => folders that it names }
+  def needs_of_core
+    folders = Dir[File.join(ROOT, "core/*/")].map { |path| File.basename(path) }
+    named = folders.to_h { |folder| [camel(folder), folder] }
+    folders.to_h do |folder|
+      [folder, names_in("core/#{folder}", /(?<![\w:])(?:Core::)?([A-Z]\w+)::/, named) - [folder]]
+    end
+  end
+
+  # { act => acts that it names }
+  def needs_of_acts
+    files = Dir[File.join(ROOT, "acts/**/*.rb")]
+    named = files.to_h { |file| [camel(File.basename(file, ".rb")), file] }
+    named.to_h do |name, file|
+      used = File.read(file).gsub(/^\s*#.*$/, "").scan(/(?<![\w:])([A-Z]\w+)(?=\.|::)/).flatten
+      [name, (used.uniq & named.keys) - [name]]
+    end
+  end
+
+  def names_in(folder, pattern, named)
+    lines = []
+    each_line(folder) { |_, code| lines.concat(code.scan(pattern).flatten) }
+    lines.filter_map { |name| named[name] }.uniq
+  end
+
+  def cycles(needs)
+    children = ->(node, &visit) { needs.fetch(node).each(&visit) }
+    TSort.strongly_connected_components(needs.method(:each_key), children).select { _1.size > 1 }
+  end
+
+  def camel(name) = name.split("_").map(&:capitalize).join
 
   def test_core_knows_no_files_clock_chance_or_network
     each_line("core") do |place, code|

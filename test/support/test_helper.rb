@@ -6,6 +6,13 @@ require "minitest"
 require "minitest/mock"
 require "tmpdir"
 
+# A test holds the whole application: a NameError that inspects it would take minutes to say so.
+module Minitest
+  class Test
+    def inspect = "#{self.class}##{name}"
+  end
+end
+
 # Databases of the throw-away cluster, made on first use as copies of a template.
 module TestDatabase
   # Whatever of these changes makes new templates.

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Core
-  module Protocol
+  module RuleChanges
     # What changes for the people at the water when the house rules change: shown before they are
     # saved.
     #
