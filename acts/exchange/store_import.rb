@@ -9,12 +9,9 @@ module Acts
     NOON = [12, 0].freeze
     NOT_KNOWN = "not known"
     SPOT_M = Core::Exchange::Given::SPOT_M
-    # As the reader said it, so it is stored.
-    TOLD = %i[
-      id member_id species_code fate length_mm length_kind length_how weight_g hook_place hook_type
-      bleeding outcome fight_seconds lat_deg lon_deg spot_code water_temp_c depth_m air_seconds note
-      length_sd_mm place_error_m
-    ].freeze
+    # As the reader said it, so it is stored; days come as text.
+    TOLD = ((Core::Imports::RowValues.members & Core::Fields::Encounter.columns) - [:caught_on])
+      .freeze
 
     # going: -> whether to go on, asked between transactions
     def self.call(context, id, going: -> { true })

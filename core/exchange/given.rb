@@ -13,12 +13,14 @@ module Core
       GENERALISED = "middle of a cell of #{Geography::CoarsePlace::CELL_M / 1000} km".freeze
 
       # What is read of a catch and of a trip, in order.
-      CATCH = %w[
+      BEFORE_MEASURED = %w[
         catch_id fish_id trip_id kind caught_on species_code length_mm length_kind length_how
         length_sd_mm weight_g lat_deg lon_deg depth_m water_temp_c hook_type hook_place bleeding
-        fight_seconds air_seconds fate outcome tag_numbers has_own_place water_code member_id
-        place_error_m
       ].freeze
+      AFTER_MEASURED = %w[
+        fate outcome tag_numbers has_own_place water_code member_id place_error_m
+      ].freeze
+      CATCH = [*BEFORE_MEASURED, *Tables::MEASURED.map(&:first), *AFTER_MEASURED].freeze
       TRIP = %w[
         trip_id held_on platform water_temp_c fished_hours rods lat_deg lon_deg shown_lat_deg
         shown_lon_deg water_code member_id

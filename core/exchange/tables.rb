@@ -26,6 +26,10 @@ module Core
         rows.map { |name, type, meaning, more| Column.new(name:, type:, meaning:, **more).freeze }
       end
 
+      MEASURED = Fields::Encounter.measured.map do |field|
+        [field.name.to_s, "number", field.column.meaning, field.column.to_h.slice(:unit, :measured)]
+      end.freeze
+
       CATCHES = Table.new(
         name: "catches", row: "one fish in hand once", key: "catch_id",
         links: {
@@ -63,10 +67,7 @@ module Core
             ["hook_type", "string", "Shape of the hook", {}],
             ["hook_place", "string", "Where the hook sat", { measured: "hook location" }],
             ["bleeding", "string", "How much it bled", { measured: "bleeding" }],
-            ["fight_seconds", "number", "From the strike until it was in the net",
-              { unit: "s", measured: "duration of fight" }],
-            ["air_seconds", "number", "Out of the water, all lifts together",
-              { unit: "s", measured: "air exposure" }],
+            *MEASURED,
             ["fate", "string", "What became of it", { codes: FATES, term: "disposition" }],
             ["outcome", "string", "How it swam off", { measured: "condition at release" }],
             ["tag_numbers", "string", "Numbers put in or read, parted by spaces",
@@ -113,7 +114,8 @@ module Core
 
       # How a person handled a fish, or fished: to that person and coordinators alone.
       HANDLING = {
-        CATCHES => %w[depth_m hook_type hook_place bleeding fight_seconds air_seconds outcome],
+        CATCHES => ["depth_m", "hook_type", "hook_place", "bleeding", "outcome",
+          *MEASURED.map(&:first)],
         TRIPS => %w[fished_hours rods]
       }.freeze
 

@@ -68,9 +68,17 @@ module Core
       Field.of(:caught_at, :time),
       Field.of(:caught_on, :date, log: true),
       Field.of(:caught_time_known, :boolean),
-      Field.of(:air_seconds, :number, range: 0..36_000, changed: true, noted: true, log: true,
-        note: "Only for a record from paper; elsewhere it follows from the taps"),
-      Field.of(:fight_seconds, :number, log: true),
+      Field.of(:fight_seconds, :number, range: 0..36_000, log: true, column: Column.new(
+        unit: "s", meaning: "From the strike until it was in the net",
+        measured: "duration of fight", title: "Seconds of the fight",
+        heads: ["fight seconds", "fight s", "fight time"]
+      )),
+      Field.of(:air_seconds, :number, range: 0..3_600, changed: true, noted: true, log: true,
+        note: "Only for a record from paper; elsewhere it follows from the taps",
+        column: Column.new(
+          unit: "s", meaning: "Out of the water, all lifts together", measured: "air exposure",
+          title: "Seconds out of the water", heads: ["air seconds", "air s", "air", "air time"]
+        )),
       Field.of(:tagging_seconds, :number),
       Field.of(:place, :object, schema: "PlaceSent", kept: false, sent: :always, null: false,
         group: :place),

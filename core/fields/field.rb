@@ -17,8 +17,9 @@ module Core
     #   noted:   whether a change of it is shown as before and after
     #   log:     whether a member's log has it
     #   note:    description in the contract
+    #   column:  Column, where tables bring it in and take it out as a mere number
     Field = Value.of(
-      :name, :type, :schema, :codes, :range, :group, :note, kept: true,
+      :name, :type, :schema, :codes, :range, :group, :note, :column, kept: true,
       sent: false, changed: nil, null: true, about_sending: false, noted: false, log: false
     ) do
       def self.of(name, type, **more) = new(name:, type:, **more)

@@ -11,6 +11,9 @@ module Core
         freeze
       end
 
+      # The field of a name.
+      def [](name) = @fields.find { |field| field.name == name }
+
       # Columns of the record.
       def columns = names(&:kept?)
 
@@ -22,6 +25,9 @@ module Core
       def numbers = names { |field| field.kept? && field.type == :number }
       def noted = names(&:noted)
       def log = names(&:log)
+
+      # Fields that tables bring in and take out as mere numbers.
+      def measured = @fields.select(&:column)
 
       # What says who sends under which rules, as merging has it.
       def about_sending = names(&:about_sending).map(&:to_s)

@@ -19,6 +19,9 @@ module Core
                        "DW" => %w[dw disc], "CW" => %w[cw shell] }.freeze
       LENGTH_HOWS = { "board" => %w[board], "tape" => %w[tape], "ruler" => %w[ruler rule] }.freeze
 
+      # Mere numbers, with what they are called and between what they lie.
+      MEASURED = Core::Fields::Encounter.measured.freeze
+
       ROWS = [
         [:date, "Day", ["date", "day", "on", "caught on", "held on", "when", "event date"], nil,
           true],
@@ -61,13 +64,10 @@ module Core
         [:hook_type, "Shape of the hook", ["hook type", "hook shape"], nil, false],
         [:bleeding, "Bleeding", %w[bleeding bled blood], nil, false],
         [:outcome, "How it swam off", ["outcome", "swam off", "condition at release"], nil, false],
-        [:fight_seconds, "Seconds of the fight", ["fight seconds", "fight s", "fight time"], nil,
-          false],
+        *MEASURED.map { |field| [field.name, field.column.title, field.column.heads, nil, false] },
         [:water_temp, "Temperature of the water", ["sea", "temp", "water temp", "sea temp",
           "temperature", "water temperature"], TEMPERATURE, true],
         [:depth, "Depth", ["depth", "depth m"], DEPTH, false],
-        [:air_seconds, "Seconds out of the water", ["air seconds", "air s", "air", "air time"],
-          nil, false],
         [:hours, "Hours fished", ["hours", "hours fished", "fished hours", "effort", "hrs",
           "rod hours"], nil, true],
         [:rods, "Rods", ["rods", "no of rods", "lines"], nil, true],
@@ -88,8 +88,11 @@ module Core
       WORDED = %i[member spot species what again fate hook_place hook_type bleeding outcome
         length_kind length_how platform].freeze
       # Without these a catch is still a catch; what cannot be read in one may be left out.
-      OPTIONAL = %i[time length length_kind weight hook_place hook_type bleeding outcome
-        fight_seconds water_temp depth air_seconds hours rods platform place_error length_sd].freeze
+      OPTIONAL = [
+        :time, :length, :length_kind, :weight, :hook_place, :hook_type, :bleeding, :outcome,
+        :water_temp, :depth, :hours, :rods, :platform, :place_error, :length_sd,
+        *MEASURED.map(&:name)
+      ].freeze
     end
   end
 end

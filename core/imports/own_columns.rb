@@ -10,8 +10,8 @@ module Core
         "trip_id" => "trip", "length_sd_mm" => "length_sd", "place_uncertainty_m" => "place_error",
         "weight_g" => "weight", "lat_deg" => "lat", "lon_deg" => "lon", "depth_m" => "depth",
         "water_temp_c" => "water_temp", "hook_type" => "hook_type", "hook_place" => "hook_place",
-        "bleeding" => "bleeding", "fight_seconds" => "fight_seconds",
-        "air_seconds" => "air_seconds", "fate" => "fate", "outcome" => "outcome",
+        "bleeding" => "bleeding", "fate" => "fate", "outcome" => "outcome",
+        **Exchange::Tables::MEASURED.to_h { |name, *| [name, name] },
         "tag_numbers" => "tag", "caught_by" => "member", "fished_hours" => "hours",
         "rods" => "rods", "platform" => "platform", "spot_lat_deg" => "spot_lat",
         "spot_lon_deg" => "spot_lon"

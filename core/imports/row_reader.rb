@@ -16,9 +16,12 @@ module Core
       MOST_NAME = 120
       METRES_IN_A_FATHOM = 1.8288
       TOTALS = /\A\s*(?:grand |sub ?)?(?:totals?|sum|average|mean|count)\b/i
-      RANGES = { water_temp: (-2..40), depth: (0..1000), air_seconds: (0..3600),
-                 fight_seconds: (0..36_000), hours: (0..24),
-                 rods: (1..20) }.freeze
+      ENCOUNTER = Core::Fields::Encounter
+      RANGES = {
+        water_temp: ENCOUNTER[:water_temp_c].range, depth: ENCOUNTER[:depth_m].range,
+        **ENCOUNTER.measured.to_h { |field| [field.name, field.range] },
+        hours: (0..24), rods: (1..20)
+      }.freeze
 
       # Neither a sum at the end, nor the head once more, nor nothing at all.
       def self.row?(cells, head)
@@ -53,9 +56,8 @@ module Core
           **RowTime.of(@cells), **RowPlace.of(@cells), **who, **kind,
           species_code:, **RowSize.of(@cells, @known.species[species_code]),
           **%i[hook_place hook_type bleeding outcome].to_h { |key| [key, @cells.word(key)] },
-          fight_seconds: within(:fight_seconds),
-          water_temp_c: temperature, depth_m: depth,
-          air_seconds: within(:air_seconds), fished_hours: within(:hours),
+          **Fields::MEASURED.to_h { |field| [field.name, within(field.name)] },
+          water_temp_c: temperature, depth_m: depth, fished_hours: within(:hours),
           rods: within(:rods)&.round,
           platform: @cells.word(:platform) || @cells.choice("platform"), trip: @cells[:trip]
         }
