@@ -34,11 +34,6 @@ module Core
         log: true),
       Field.of(:girth_mm, :integer, range: 10..5000, sent: true, noted: true, log: true),
       Field.of(:hook_type, :code, codes: Vocabulary::HOOK_TYPE, sent: true, log: true),
-      Field.of(:leader_strength_kg, :number, range: 0..200, sent: true, noted: true, log: true,
-        column: Column.new(
-          unit: "kg", meaning: "Breaking strength of the leader", measured: "leader strength",
-          title: "Strength of the leader, in kg", heads: ["leader", "leader strength kg"]
-        )),
       Field.of(:hook_place, :code, schema: "HookPlace", sent: :always, noted: true,
         log: true),
       Field.of(:hook_side, :code, codes: Vocabulary::HOOK_SIDE, sent: true),

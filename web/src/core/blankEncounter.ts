@@ -6,7 +6,6 @@ export const blankEncounter = () => ({
   tare_g: null,
   girth_mm: null,
   hook_type: null,
-  leader_strength_kg: null,
   hook_place: null,
   hook_side: null,
   hook_count: null,

@@ -35,7 +35,6 @@ export const FIELD: Record<string, string> = {
   numbers: 'Tag numbers',
   removal: 'How the hook came out',
   hook_type: 'Hook',
-  leader_strength_kg: 'Leader strength',
   marks: 'Old marks',
   handling: 'Mishaps',
   pressure_signs: 'Signs of pressure',

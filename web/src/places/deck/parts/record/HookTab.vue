@@ -7,7 +7,6 @@ import ChipRow from '@/parts/ChipRow.vue'
 const { deck } = defineProps<{ deck: DeckState }>()
 const inHand = computed(() => deck.fish.value!)
 const COUNTS = { '1': '1', '2': '2', '3': '3', '4': '4', '6': '6', '9': '9' }
-const LEADERS = { '5': '5', '10': '10', '20': '20', '40': '40' }
 const SIDES = { left: 'left', right: 'right' }
 </script>
 
@@ -28,12 +27,6 @@ const SIDES = { left: 'left', right: 'right' }
       :options="COUNTS"
       :chosen="inHand.hook_count === null ? null : String(inHand.hook_count)"
       @single="deck.change({ hook_count: $event ? Number($event) : null })"
-    />
-    <ChipRow
-      label="Leader, kg"
-      :options="LEADERS"
-      :chosen="inHand.leader_strength_kg === null ? null : String(inHand.leader_strength_kg)"
-      @single="deck.change({ leader_strength_kg: $event ? Number($event) : null })"
     />
     <ChipRow
       label="How it came out"
