@@ -16,7 +16,7 @@ store = Store::Gateway.new(db)
 Que.connection = db
 ENV["BENCH_URL"] = TestDatabase.url("voucher_bench")
 hamish = Seeds.member(db, "Hamish Torvald", role: "coordinator")
-Acts::ImportJob.store = store
+Acts::StoredJob.store = store
 series = db[:tag_series].insert(prefix: "MS", digits: 6, first_serial: 1, last_serial: 999_999)
 db[:tags].import(
   %i[number series_id serial state],

@@ -6,7 +6,6 @@ module Acts
     self.queue = "upkeep"
 
     def run(member_id)
-      store, files = self.class.store, self.class.files
       member = store.members.find(member_id) or return
       context = Context.new(store:, member:)
       file = TakeOut.archive(context, files:)

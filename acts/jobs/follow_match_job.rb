@@ -7,7 +7,6 @@ module Acts
     self.queue = "matches"
 
     def run(report_id)
-      store = self.class.store
       store.write do
         report = store.reports.find(report_id)
         # The match may have ended meanwhile.

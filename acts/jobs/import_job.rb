@@ -9,7 +9,6 @@ module Acts
     self.queue = "upkeep"
 
     def run(id)
-      store = self.class.store
       import = store.imports.find(id)
       act = import && ACTS[import.state] or return
       context = Context.new(store:, member: store.members.find(import.member_id))

@@ -22,7 +22,6 @@ module Acts
     self.queue = "letters"
 
     def run(letter_id)
-      store = self.class.store
       return retry_in(HELD_SECONDS) if store.programme.letters_held?
 
       letter = store.write { store.letters.start(letter_id, now: Time.now) } or return

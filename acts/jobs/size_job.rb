@@ -9,7 +9,7 @@ module Acts
     self.queue = "pictures"
 
     def run(photo_id)
-      store, files, pictures = self.class.store, self.class.files, self.class.pictures
+      pictures = self.class.pictures
       photo = store.photos.find(photo_id)
       return if photo.nil? || photo.sized?
 

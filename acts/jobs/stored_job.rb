@@ -2,13 +2,13 @@
 
 module Acts
   # A job that works with the store. The queue makes jobs with their arguments alone, so what they
-  # work with is handed to the class when the application starts.
+  # work with is handed to this class when the application starts.
   class StoredJob < Que::Job
     class << self
-      attr_writer :store, :files
-
-      def store = @store || superclass.store
-      def files = @files || superclass.files
+      attr_accessor :store, :files
     end
+
+    def store = StoredJob.store
+    def files = StoredJob.files
   end
 end

@@ -13,7 +13,7 @@ module Acts
     self.queue = "upkeep"
 
     def run
-      store, files, now = self.class.store, self.class.files, Time.now
+      now = Time.now
       SealLedgers.call(store:)
       CheckOriginals.call(Context.new(store:, now:), files:, before: now - ORIGINALS_EVERY_SECONDS)
       store

@@ -8,7 +8,6 @@ module Acts
     # filter: as WaterFilter gives it, days as text;  id: of the recompute that somebody may look
     # at, and stop
     def run(topic, filter, id = nil)
-      store = self.class.store
       today = store.programme.day(Time.now)
       return CountCells.call(store, today:) if topic == CountCells::TOPIC
 

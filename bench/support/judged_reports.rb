@@ -37,7 +37,7 @@ module JudgedReports
         carrying: fish,
         weighed:,
         ours: true,
-        told: false,
+        already_in: false,
         sure: 0.0,
         alike: alike?(world, report, fish.first)
       )

@@ -64,7 +64,7 @@ class BrokenTablesTest < ApiCase
 
   def setup
     super
-    Acts::ImportJob.store = store
+    Acts::StoredJob.store = store
     Seeds.member(db, "Wren Castellan")
     Seeds.old_tags(db, count: 10, last: 100_100)
     sign_in("hamish@marrow.example")

@@ -43,7 +43,7 @@ class OperatorsTest < ApiCase
 
   def test_a_restored_copy_writes_to_nobody_until_somebody_says_so
     store.programme.hold_letters(true)
-    Acts::LetterJob.store = store
+    Acts::StoredJob.store = store
     Acts::LetterJob.carrier = carrier = Minitest::Mock.new
     Acts::WriteLetter.queue(store:, kind: "password", recipient: "a@marrow.example", subject: "x",
       body: "y")

@@ -58,7 +58,7 @@ class ReportRaceTest < Minitest::Test
     end
     50.times { gate << true }
     answer = threads.map(&:value)
-    Acts::FollowMatchJob.store = Store::Gateway.new(@db)
+    Acts::StoredJob.store = Store::Gateway.new(@db)
     @db[:que_jobs].where(job_class: "Acts::FollowMatchJob").select_map(:args)
       .each { |args| Acts::FollowMatchJob.run(*args) }
 

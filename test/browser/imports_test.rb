@@ -12,7 +12,7 @@ class ImportsBrowserTest < BrowserCase
 
   def setup
     super
-    Acts::ImportJob.store = Store::Gateway.new(db)
+    Acts::StoredJob.store = Store::Gateway.new(db)
     Seeds.member(db, "Wren Castellan")
     Seeds.old_tags(db, count: 10, last: 100_010)
     sign_in("hamish@marrow.example", to: "/office/old-records")

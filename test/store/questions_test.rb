@@ -22,7 +22,7 @@ class QuestionsTest < Minitest::Test
       id: SecureRandom.uuid, sent: Seeds.encounter(trip, number: "MS000001")
     )
     @asked_by_report = questions { @answer = report(Seeds.report(number_as_read: "MS000001")) }
-    Acts::FollowMatchJob.store = @store
+    Acts::StoredJob.store = @store
     Acts::FollowMatchJob.run(db[:reports].get(:id))
   end
 

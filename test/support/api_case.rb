@@ -102,7 +102,7 @@ class ApiCase < Minitest::Test
   # A member's own log as a file: asked for, made by the job, taken.
   def take_archive(member)
     send_json(:post, "/api/me/archive", {})
-    Acts::ArchiveJob.store, Acts::ArchiveJob.files = store, ApiCase.files
+    Acts::StoredJob.store, Acts::StoredJob.files = store, ApiCase.files
     Acts::ArchiveJob.run(member[:id])
     get("/api/me/archive.zip")
   end

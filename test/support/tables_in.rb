@@ -8,7 +8,7 @@ module TablesIn
 
   def setup
     super
-    Acts::ImportJob.store = store
+    Acts::StoredJob.store = store
   end
 
   def send_table(name, bytes = File.binread(File.join(TABLES, name)))
