@@ -21,7 +21,7 @@ FREE = %i[
   looks_alike swapped other left_out halved too_many doubled no_prefix no_zeros look_alike_species
   other_species length_wrong far none none_exact none_whole none_foreign none_unread none_species
 ].freeze
-# As 2-rules 7 starts, and guesses where it says nothing.
+# Starting weights, and guesses where nothing is known.
 BEGUN = {
   look_alike_species: Math.log(0.1),
   other_species: Math.log(0.005),

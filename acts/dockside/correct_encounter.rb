@@ -2,7 +2,7 @@
 
 module Acts
   # Changes some of what a stored record says: it is written again as its next revision, by the same
-  # rules as the first. S1, S5.
+  # rules as the first.
   #
   #   changes: { field => value } as EncounterSent names them; voided_because makes it void, and nil
   #            counts it again

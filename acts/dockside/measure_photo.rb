@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # Measures a fish in its picture; kept with the picture, and as the fish's length when wanted. S3.
+  # Measures a fish in its picture; kept with the picture, and as the fish's length when wanted.
   #
   #   marks: see Core::Photo::Measuring
   #   keep:  "look" computes only; "marks" keeps them with the picture; "length" makes it the fish's

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # Puts a trip's pictures to its fish: by time and order, after what a person has placed. S2.
+  # Puts a trip's pictures to its fish: by time and order, after what a person has placed.
   #
   #   moved:  { photo_id:, encounter_id: String | nil } dragged by a person, nil for "no fish";
   #           released: a photo id that may follow again

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # Says what became of a number that does not add up, in the custody ledger. S4.
+  # Says what became of a number that does not add up, in the custody ledger.
   #
   #   act: spoiled | lost | in_pouch ("I have counted it") | found (again, after it was lost) |
   #        from_pouch_of_owner (a tag of another member's that was used here) | caught_twice

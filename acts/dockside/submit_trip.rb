@@ -2,7 +2,7 @@
 
 module Acts
   # Hands a trip in: its records are locked, its doubts go to the desk. Held records stay held and
-  # hold nothing else up. S5.
+  # hold nothing else up.
   module SubmitTrip
     module_function
 

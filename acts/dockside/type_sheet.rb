@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # A waterproof sheet typed in: the trip from its header, a fish from each row. S7.
+  # A waterproof sheet typed in: the trip from its header, a fish from each row.
   #
   #   sheet: { trip_id:, member_id: (a coordinator's for somebody else) | nil, held_on: Date,
   #          spot_code:, platform:, water_temp_c:, utc_offset_minutes: }

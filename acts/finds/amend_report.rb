@@ -2,7 +2,7 @@
 
 module Acts
   # A finder changes a report by its link: what is new is held against the fish again, unless a
-  # coordinator has decided it by its numbers. F1.
+  # coordinator has decided it by its numbers.
   #
   #   report_key: from the link;  revision: the one that was read, so that two devices do not
   #               overwrite each other

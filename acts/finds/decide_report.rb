@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # A coordinator's judgement of a report or of a reading from the Deck, or a step towards it. F5.
+  # A coordinator's judgement of a report or of a reading from the Deck, or a step towards it.
   #
   #   verdict: accepted | none_of_these | contradictory | other_programme | same_catch, which settle
   #            it; asked (its finder, or who holds the tag) | second_opinion, after which it still

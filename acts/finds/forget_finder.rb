@@ -2,7 +2,7 @@
 
 module Acts
   # A finder asks to be forgotten: name and address go, from the report and from the letters; what
-  # was caught stays. F1.
+  # was caught stays.
   #
   #   report_key: from the report's answer
   #

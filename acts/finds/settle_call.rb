@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # A coordinator rang a finder who left a telephone and no address. F6.
+  # A coordinator rang a finder who left a telephone and no address.
   module SettleCall
     # Raises Core::Conflict when somebody else did.
     def self.call(context, id:)

@@ -2,7 +2,7 @@
 
 module Acts
   # What a coordinator does with a letter that did not go, or of which nobody knows: send it again,
-  # or not at all. O7.
+  # or not at all.
   module SettleLetter
     # act: again | withdraw. Raises Core::NotFound, Conflict.
     def self.call(store:, id:, act:)

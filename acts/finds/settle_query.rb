@@ -2,7 +2,7 @@
 
 module Acts
   # What a coordinator makes of a doubt about a record: it stands as it is, or is looked at again;
-  # or who wrote it is asked. O6.
+  # or who wrote it is asked.
   #
   #   verdict: stands | asked | open;  why: the reason, or the question
   #

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # Starter kits: what the cooperative gave to each member and got back. O10.
+  # Starter kits: what the cooperative gave to each member and got back.
   module KeepKit
     # What a kit is made of, offered for choosing; anything else may be typed.
     USUAL = ["tag applicator", "spare needle", "measuring board", "measuring tape", "landing net",

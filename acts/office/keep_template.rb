@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # The words of the letters: read, tried out, changed, put back to what we start from. O7.
+  # The words of the letters: read, tried out, changed, put back to what we start from.
   module KeepTemplate
     module_function
 

@@ -2,7 +2,7 @@
 
 module Acts
   # What coordinators keep of the programme and its waters: its name, waters, spots, the drawn
-  # coast. O3.
+  # coast.
   module KeepWaters
     module_function
 

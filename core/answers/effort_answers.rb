@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # How many fish for how much fishing. W8.
+    # How many fish for how much fishing.
     module EffortAnswers
       # Fewer trips than these say nothing of a month or a water.
       LEAST_TRIPS = 5

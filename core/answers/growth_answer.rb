@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # How fast fish grow, from those that were measured twice. W2.
+    # How fast fish grow, from those that were measured twice.
     module GrowthAnswer
       ASSUMPTIONS = [
         { key: "growth_untouched", text: "A tag does not slow a fish's growth." },

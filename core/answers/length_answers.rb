@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # How long and how heavy they are. W7.
+    # How long and how heavy they are.
     module LengthAnswers
       LEAST_FISH = 10
       # Under so many in a month its mean says nothing.

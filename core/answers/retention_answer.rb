@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # Tags that stay in, by fish that got two at once. W5.
+    # Tags that stay in, by fish that got two at once.
     module RetentionAnswer
       ASSUMPTIONS = [
         { key: "tags_shed_apart", text: "One tag is shed whatever becomes of the other." },

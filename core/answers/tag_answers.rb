@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # Tags that stay, fish that live, fish that are kept. W5, W6.
+    # Tags that stay, fish that live, fish that are kept.
     module TagAnswers
       LIVING = [
         { key: "seen_alike", text: "Within a season every tagged fish is as likely to be seen." },

@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # Ways of treating a fish that are compared, each with another way. W4.
+    # Ways of treating a fish that are compared, each with another way.
     #
     #   key: as Store::Treated has it;  name: of the matter;  short: the way compared, for a chart
     #   words, against: of fish that were treated so, and of the others

@@ -3,7 +3,7 @@
 module Core
   module Checks
     # The doubts about one stored record: accepted, but flagged. Errors never get this far; they
-    # hold the record. 2-rules 8.
+    # hold the record.
     #
     #   encounter: Records::Encounter;  put_numbers: of the tags that it put in
     #   species:   Fish::Species

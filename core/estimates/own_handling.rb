@@ -3,7 +3,7 @@
 module Core
   module Estimates
     # How a member handled a season's fish: times against budgets, by month; where hooks sat by
-    # hook; what cost points. S6.
+    # hook; what cost points.
     #
     #   catches: [{ caught_on: Date, longest_lift_seconds:, air_seconds:, fight_seconds:,
     #               handling_seconds: (nil where not timed), one_lift_budget_seconds:,

@@ -2,7 +2,7 @@
 
 module Core
   module Estimates
-    # Shares and their ratios, with 95 % intervals. 2-rules 9.
+    # Shares and their ratios, with 95 % intervals.
     module Rates
       Z95 = 1.959964
 

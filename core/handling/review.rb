@@ -3,7 +3,7 @@
 module Core
   module Handling
     # One encounter held against its budgets: what it was allowed, what it took, and the caution
-    # score. D16, S6.
+    # score.
     #
     # Returns a frozen Result of a Situation; what the record keeps of it is #to_h.
     module Review

@@ -2,7 +2,7 @@
 
 module Core
   module Handling
-    # Five quick reflexes, seen while the fish is held in the water. D7.
+    # Five quick reflexes, seen while the fish is held in the water.
     #
     #   reflexes: { name => "present" | "absent" }; what was not tried is left out or nil
     #

@@ -2,7 +2,7 @@
 
 module Core
   module Photo
-    # A fish measured in its picture. S3.
+    # A fish measured in its picture.
     #
     #   corners: [[x, y] × 4] of a known rectangle in pixels, see Corners;  width_mm, height_mm: its
     #            size

@@ -2,7 +2,7 @@
 
 module Core
   module Photo
-    # One picture with its marks, as it is told to the person who marks it. S3.
+    # One picture with its marks, as it is told to the person who marks it.
     #
     #   marks: { board: { width_mm:, height_mm: } | nil, corners: [[x, y] × 4], scale: [[x, y] × 2],
     #          scale_mm:, fish: [[x, y], ...] } in pixels of the shown size

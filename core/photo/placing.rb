@@ -3,7 +3,7 @@
 module Core
   module Photo
     # Which picture shows which fish: one best assignment of an evening's pictures, by time and
-    # order together. S2.
+    # order together.
     #
     #   photos: [{ id:, at: Time | nil, fish_id: nil or where a person put it }] in the order they
     #           were taken

@@ -2,7 +2,7 @@
 
 module Core
   module Practice
-    # Where the tag goes in: a drawn fish, a point on it, an angle. Source: 2-rules 10; house rules.
+    # Where the tag goes in: a drawn fish, a point on it, an angle. House rules.
     class TagPlacement
       # Across: 0 at the base of the fin, 1 at the lateral line. Along the first dorsal fin: 0 at
       # its front, 1 at its rear. Each [nothing, full, full, nothing].

@@ -3,7 +3,7 @@
 module Core
   module Recaptures
     # Which fish a report is about: every candidate weighed by independent terms, each with its
-    # words. 2-rules 7.
+    # words.
     #
     #   report:     { numbers: [String as read, the first is the one that matters most],
     #               species_code: | nil,

@@ -3,7 +3,7 @@
 module Core
   module Tags
     # A tag number as printed: a letter prefix and digits, no spaces, capitals; and what people
-    # write instead of it, as far as it is undone for free. 2-rules 7.
+    # write instead of it, as far as it is undone for free.
     module Number
       # Letters that stand where the series prints a digit.
       TWINS = { "O" => "0", "Q" => "0", "D" => "0", "I" => "1", "L" => "1", "|" => "1", "Z" => "2",

@@ -4,7 +4,7 @@ module Core
   module Tags
     # A number as somebody read and wrote it: `?` is one character that cannot be read, `*` any run
     # of them. How well it goes with a printed number, what went wrong in words, and which numbers
-    # it may be. 2-rules 7.
+    # it may be.
     class Reading
       Fit = Struct.new(:log, :slips, :filled, keyword_init: true)
 

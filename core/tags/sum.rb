@@ -3,7 +3,7 @@
 module Core
   module Tags
     # Whether a trip's tags add up: what lay in the pouch before is in a fish, spoiled, lost, or
-    # still there. S4.
+    # still there.
     #
     #   applied, spoiled, lost: how many were used so;  left: how many lie in the pouch
     #   gaps: [Gap];  doubles: [Double];  foreign: [Foreign]

@@ -9,7 +9,7 @@ module Core
     #   on_strip: the whole number of a tag that lay beside it
     #   no_prefix, no_zeros: the prefix, or leading zeros, were not written
     module Weights
-      # As 2-rules 7 starts.
+      # Starting weights, before they were set on simulated reports.
       STARTING = {
         same: Math.log(0.97),
         looks_alike: Math.log(0.02),

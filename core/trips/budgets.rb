@@ -3,7 +3,7 @@
 module Core
   module Trips
     # Seconds, depths and weights for one expected species of a plan: what the Deck says of such a
-    # fish before it is measured. R5.
+    # fish before it is measured.
     module Budgets
       module_function
 

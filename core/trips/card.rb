@@ -3,7 +3,7 @@
 module Core
   module Trips
     # All that the Deck needs to know before the water, as data; the rules are core's own, which the
-    # phone runs too (see Field). R9.
+    # phone runs too (see Field).
     #
     #   trip:    Hash, passed through;  spots: [Hash];  laws: [Law::Entry]
     #   species: [Fish::Species], the likeliest first

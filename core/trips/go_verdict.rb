@@ -2,7 +2,7 @@
 
 module Core
   module Trips
-    # Go, go with care, or hold: one answer per expected species, with its reasons. R4.
+    # Go, go with care, or hold: one answer per expected species, with its reasons.
     #
     # Source: house rules; fragile fish are not targeted in warm water at all.
     module GoVerdict

@@ -3,7 +3,7 @@
 module Core
   module Trips
     # The checklist of a plan: each item with its reason and, where it has a number, a test against
-    # what the member owns. R2.
+    # what the member owns.
     #
     # An item: { key:, name:, required:, reason:, source:, state:, detail: }
     #   state: :fits | :does_not_fit | :not_owned | :owned (no number to test)

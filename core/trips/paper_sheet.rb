@@ -3,7 +3,7 @@
 module Core
   module Trips
     # A waterproof sheet as it is typed, row by row: what each cell comes to, what is wrong with it,
-    # and the record that follows. S7.
+    # and the record that follows.
     #
     #   rows:    [{ column => typed text }, ...] with the columns of COLUMNS, an empty cell being ""
     #   species: [{ code:, common_name: }] that may be meant

@@ -2,7 +2,7 @@
 
 module Core
   module Trips
-    # Whether rod, line and hooks make for a short fight and an easy release. R3.
+    # Whether rod, line and hooks make for a short fight and an easy release.
     #
     # Source: house rules, schools G and N.
     module Tackle

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # A member's own season: every catch against the budgets it had, and what that adds up to. S6.
+  # A member's own season: every catch against the budgets it had, and what that adds up to.
   module HowDidIDo
     # What the season calls the budgets of a review.
     BUDGETS = {

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Acts
-  # The remembrance sheet of one fish. S8.
+  # The remembrance sheet of one fish.
   module PrintRemembrance
     def self.call(context, files:, encounter_id:, fonts_dir:)
       encounter = context.store.encounters.find(encounter_id)

@@ -182,7 +182,7 @@ class PressureTest < Minitest::Test
     assert_equal([20, 10, 8], [40, 12, 8].map { |depth| Pressure.release_depth_m(depth) })
   end
 
-  # 2-rules 5, as amended: gas in a sealed bladder has doubled at about 10 m.
+  # Gas in a sealed bladder has doubled at about 10 m.
   def test_from_how_deep_a_fish_is_minded_and_likely_hurt
     rules = Core::Protocol::HouseRules.default
     depths = ->(bladder, **how) { Pressure.depths(Fish.species(Fish::BASS, bladder:), rules, **how) }
