@@ -3,7 +3,8 @@
 module Api
   # An encounter as a phone sends it, read into the values that acts take.
   module EncounterBody
-    # As RecordEncounter takes it. Raises Core::InvalidInput with every fault of this record.
+    # The body of an encounter as RecordEncounter takes it. Raises Core::InvalidInput with every
+    # fault of this record.
     def read_record(body)
       unless Text.storable?(body)
         raise Core::InvalidInput.at(

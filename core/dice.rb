@@ -1,8 +1,10 @@
 # frozen_string_literal: true
 
 module Core
-  # Chance from a seed, the same in Ruby and compiled. Source: Park and Miller (1988), with the
-  # multiplier of 1993, which stays within whole numbers that a double holds.
+  # Random numbers from a seed, the same in Ruby and compiled.
+  #
+  # Source: Park and Miller (1988), with the multiplier of 1993, which stays within whole numbers
+  # that a double holds.
   class Dice
     MODULUS = 2_147_483_647
     MULTIPLIER = 48_271

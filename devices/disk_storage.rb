@@ -21,7 +21,7 @@ module Devices
     # Returns the key; puts these bytes in the place of what may lie there.
     def put(bytes, key) = placed(key) { |file| file.write(bytes) }
 
-    # The same of a file as large as it may be.
+    # Stores a file of any size without reading it whole.
     def put_file(from, key) = placed(key) { |file| IO.copy_stream(from, file) }
 
     # The bytes. Raises Core::NotFound :file_gone.

@@ -87,7 +87,7 @@ module Formats
       { "kind" => "none", **place.to_h, **TOLD.to_h { |column, as| [as, trip[column]] } }
     end
 
-    # What was changed on the way is said before any of it is read.
+    # Refuses a package whose files changed on the way, before any of it is read.
     def check(name, table, descriptor)
       resources = descriptor.is_a?(Hash) ? Array(descriptor["resources"]).grep(Hash) : []
       expected = resources.find { |resource| resource["path"] == name }&.fetch("hash", nil)

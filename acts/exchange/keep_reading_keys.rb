@@ -9,7 +9,7 @@ module Acts
 
     module_function
 
-    # Returns the key itself: it is told this once.
+    # Returns the key itself, which is shown this once.
     def make(context, name:)
       key = PREFIX + SecureRandom.urlsafe_base64(BYTES)
       context.store.write do

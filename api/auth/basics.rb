@@ -2,7 +2,7 @@
 
 module Api
   module Auth
-    # Where the library finds what it needs, and how it answers.
+    # Sets up the sign-in library: its tables, its addresses and its answers.
     module Basics
       def self.set_up(auth, setup)
         config = setup.config

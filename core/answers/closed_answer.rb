@@ -83,7 +83,7 @@ module Core
       # Limits so far apart say nothing of how tagged fish are caught; a test that is passed at
       # this chance is passed. House rules.
       MOST_SPAN, MOST_CHANCE = 2.0, 0.2
-      # A fish must be caught as often on average, before unlike ones show. House rule.
+      # Mean catches a fish that show whether fish are caught alike. House rule.
       LEAST_OFTEN = 1.0
 
       # More fish seen often than there would be if all were caught alike.

@@ -61,7 +61,7 @@ module Core
         [365, 180, 90, 30].find { |days| about(rows, days).size >= LEAST_ABOUT }
       end
 
-      # Fish that were at large for about so long.
+      # Fish with about this time at liberty.
       def about(rows, days)
         rows.select { |row| row[:days].between?(days / ABOUT, days * ABOUT) }
       end

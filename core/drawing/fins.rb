@@ -19,7 +19,7 @@ module Core
 
       private
 
-      # A place so far from the outline, leaning back.
+      # A point at a distance from the outline, leaning back.
       def off(x, height, lean = 0) = [x + lean, @base[x] + (@out * height)]
       def foot(x) = [x, @base[x] - (@out * 4)]
       def share(t) = @from + ((@to - @from) * t)

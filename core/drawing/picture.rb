@@ -2,7 +2,7 @@
 
 module Core
   module Drawing
-    # One animal as layers of paths, from the back to the front, with the places that matter on it.
+    # An animal as layers of paths, from back to front, with the points that matter on it.
     class Picture
       MARGIN = 24
       BEHIND = %w[limb leg].freeze

@@ -186,7 +186,7 @@ module Core
         nil
       end
 
-      # Of the inverse second derivatives, by the step taken and what the slopes did on it.
+      # BFGS update of the inverse second derivatives, from the last step and its change of slope.
       def updated(inverse, to, from, slope, before)
         step = Vector[*to] - Vector[*from]
         bent = Vector[*slope] - Vector[*before]

@@ -15,7 +15,7 @@ module Core
         # The same with an interval that misses a share of so much.
         def missing_at_most(share) = self.class.around(ratio, error, z: NormalLaw.two_sided(share))
 
-        # The chance of a ratio at least as far from 1, where in truth there is none.
+        # P value: the chance of a ratio at least this far from 1 if the true ratio is 1.
         def p = NormalLaw.beyond(Math.log(ratio) / error)
         def limits = [ratio, low, high]
       end

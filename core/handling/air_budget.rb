@@ -75,7 +75,7 @@ module Core
         end
       end
 
-      # Why it is not lifted, as a sentence, or nil.
+      # The sentence that says why the fish stays in the water, or nil.
       def no_lift(situation)
         species, kind = situation.species, situation.length&.kind
         case situation.no_lift

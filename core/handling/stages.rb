@@ -57,7 +57,7 @@ module Core
 
       def out? = current == "lifted"
 
-      # When it came there, in milliseconds.
+      # When the fish reached its stage, in milliseconds.
       def since_ms = @stages.last && ms(@stages.last[:at])
 
       # From fish on until it was in the net, lifted or let go.

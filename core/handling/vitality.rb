@@ -10,7 +10,7 @@ module Core
     # rule.
     module Vitality
       REFLEXES = %w[rights_itself tail_burst body_flex gill_beat eye_follows].freeze
-      # Under this many tried nothing is said.
+      # With fewer reflexes tried, no share is given.
       MIN_TRIED = 3
 
       module_function

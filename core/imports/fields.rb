@@ -2,7 +2,7 @@
 
 module Core
   module Imports
-    # The columns that are understood. Which word means which is a house rule.
+    # Columns that the importer understands, with the words that head them. House rules.
     module Fields
       LENGTH = {
         "mm" => %w[mm millimetres], "cm" => %w[cm centimetres], "in" => %w[in inch inches ins],

@@ -36,7 +36,7 @@ module Core
           about: plain.match?(ABOUT))
       end
 
-      # Pounds and ounces, "4-3" or "4 lb 3 oz", in grams; nil when it is not written so.
+      # Grams of a weight in pounds and ounces ("4-3", "4 lb 3 oz"); nil for other text.
       def pounds(text)
         match = POUNDS.match(text.to_s.strip) or return nil
         ounces = Float(match[2].tr(",", "."))

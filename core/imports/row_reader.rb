@@ -23,7 +23,7 @@ module Core
         hours: (0..24), rods: (1..20)
       }.freeze
 
-      # Neither a sum at the end, nor the head once more, nor nothing at all.
+      # Whether a line holds a catch or a day: no sum, no repeated heading, not blank.
       def self.row?(cells, head)
         !cells.all? { |cell| Blank.is?(cell) } &&
           cells.compact.first(2).none? { |cell| cell.match?(TOTALS) } &&

@@ -49,9 +49,10 @@ module Core
 
       def over? = @phase == "over"
 
-      # On the phone: the wheel is held or not, and as much drag as the line takes.
       WINDING, IDLE = 0.9, 0.05
       STRAINED = 0.8
+
+      # Takes what both hands do: winds, and the drag in per cent of what the line holds.
       def hands(winds:, drag_percent:)
         control(wind: winds ? WINDING : IDLE, drag: drag_percent / 100.0)
       end

@@ -136,7 +136,7 @@ module Core
         @at_tip_seconds += seconds
       end
 
-      # By itself it comes no nearer than where it sees the rod.
+      # A fish comes no nearer by itself than where it sees the rod.
       def comes? = @mode == "come" && @distance_m > SEES_ROD_M
 
       # It tires by what it does itself: more drag than it can pull against tires it no sooner.

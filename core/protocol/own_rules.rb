@@ -2,7 +2,7 @@
 
 module Core
   module Protocol
-    # What a member chose to be stricter in than the house.
+    # A member's choices that are stricter than the house's.
     #
     #   version: 0 where nothing was ever chosen;  choices: { question => school }
     OwnRules = Value.of(version: 0, choices: {}.freeze) do

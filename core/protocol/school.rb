@@ -2,7 +2,7 @@
 
 module Core
   module Protocol
-    # One answer that practitioners give to a contested question.
+    # An answer that practitioners give to a contested question.
     #
     #   strictness: Integer; a member may choose a higher one than the house, never a lower one
     #   allowed:    false for what no house may choose, because it harms; it is shown with its

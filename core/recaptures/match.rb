@@ -31,6 +31,11 @@ module Core
       # A coordinator looks twice at a fish that is less likely. House rule.
       LIKELIER_THAN_NOT = 0.5
 
+      # A second report of a fish within these days may tell of the same catch. House rule.
+      SAME_CATCH_DAYS = 1
+
+      def self.same_catch_days(day) = (day - SAME_CATCH_DAYS)..(day + SAME_CATCH_DAYS)
+
       # fish: one of carrying, or nil and then reason: Symbol, sentence: String
       Verdict = Value.of(:fish, :reason, :sentence) do
         def accepted? = !fish.nil?

@@ -42,7 +42,7 @@ module Core
         seen = ordered.map { |caught| seen_by(audience, caught) }
         asked = Asked.new(species:, coarse: audience == :public, route:, water:)
         legs = seen.each_cons(2).map { |from, to| leg(from, to, asked) }
-        # With two catches the whole is the only leg.
+        # From the first catch to the last; with two catches that is the only leg.
         whole = seen.size > 2 ? leg(seen.first, seen.last, asked) : legs.first
         Telling.new(
           species:,

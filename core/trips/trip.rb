@@ -15,7 +15,7 @@ module Core
       def of?(member) = member_id == member.id
       def submitted? = state == "submitted"
 
-      # What was planned of it, nil where nothing was.
+      # A value of the plan, nil where nothing was planned.
       def planned(part) = plan&.fetch(part, nil)
     end
   end

@@ -14,7 +14,7 @@ module Store
     # them all.
     def each_catch(filter, &) = each(catches(filter).select(*CATCH), &)
 
-    # So many of these after the last one seen: [Date, catch_id].
+    # The next page of catches after the last one seen: [Date, catch_id].
     def page(filter, after:, limit:)
       rows = catches(filter)
       rows = rows.where(Sequel.lit("(caught_on, catch_id) > (?, ?)", *after)) if after

@@ -10,7 +10,7 @@ module Store
       Core::Programme.new(**@db[:programme].select(*Core::Programme.members).first.to_h.compact)
     end
 
-    # What day it is there. now: Time
+    # The programme's local day. now: Time
     def day(now)
       in_zone = lambda do |zone|
         Sequel.cast(Sequel.function(:timezone, zone, Sequel.cast(now, :timestamptz)), Date)

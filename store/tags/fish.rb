@@ -89,7 +89,7 @@ module Store
       @db.get(Sequel.|(on_deck.select(1).exists, reported.select(1).exists))
     end
 
-    # Taggings that are or were; what was written down wrongly is ended too, but by no catch.
+    # Taggings, also ended ones; those that were recorded by mistake are ended without a catch.
     AT_LARGE = { Sequel[:taggings][:ended_at] => nil }.freeze
     CAME_OFF =
       Sequel.|(

@@ -67,7 +67,7 @@ module Store
       @lag = nil
     end
 
-    # When all that came was replayed it is not behind, however long nothing came.
+    # Seconds behind: 0 once everything received is replayed, however quiet the primary is.
     def measured_lag
       row = @db.with_server(SERVER) do
         @db.fetch(

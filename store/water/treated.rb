@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Store
-  # Released fish counted by what was done to them, and how many of each came back.
+  # Releases counted by treatment, with how many of each were recaptured.
   #
   #   filter: as CatchFilter has it, of the releases
   class Treated

@@ -5,9 +5,6 @@ module Acts
   #
   #   known:  where it is looked up, see KnownFish;  report: Core::Recaptures::Report
   module FindFish
-    # A second report of the fish within so many days may tell of the same catch. House rule.
-    SAME_CATCH_DAYS = 1
-
     module_function
 
     # What Core::Recaptures::Candidates.search returns.
@@ -57,12 +54,12 @@ module Acts
       carried(known, report, [best.number])
     end
 
-    # Who has the fish in hand on the Deck tells of a catch of his own.
+    # A reading from the Deck is a catch of its own, so another catch on that day is no repeat.
     def already_in?(known, report, fish_id)
       return false if report.on_deck?
 
-      day = report.caught_on
-      known.caught_again?(fish_id, (day - SAME_CATCH_DAYS)..(day + SAME_CATCH_DAYS), report)
+      days = Core::Recaptures::Match.same_catch_days(report.caught_on)
+      known.caught_again?(fish_id, days, report)
     end
 
     def alike?(known, report, fish)

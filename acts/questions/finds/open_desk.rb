@@ -25,7 +25,7 @@ module Acts
           store.desk.of_same_catch(
             report,
             fish_ids: [report.fish_id, *fish.first(3).map(&:fish_id)].compact,
-            days: FindFish::SAME_CATCH_DAYS
+            days: Core::Recaptures::Match::SAME_CATCH_DAYS
           ),
         decisions: store.desk.decisions(report_id),
         letters: store.letters.waiting_to_leave(report_id, now:)

@@ -1,14 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # How far somebody has come, what is due, and what the water says should be practised first.
+  # How far a member has come in Practice, what is due, and what their own mistakes put first.
   module OpenPractice
-    YEAR_DAYS = 365
-    # From this share of a year's fish on a mistake chooses an exercise. House rules.
-    OFTEN = 0.15
-    LEAST_FISH = 10
-    LONG_AIR_SECONDS = 45
-
     module_function
 
     # Raises Core::NotFound.
@@ -51,28 +45,14 @@ module Acts
       end
     end
 
-    # What happened often at the water comes first here: { exercise:, scene:, because: } or nil
     def first(store, member_id, today)
-      seen = store.practice.mistakes(
-        member_id, since: today - YEAR_DAYS, long_air_seconds: LONG_AIR_SECONDS
-      )
-      return nil if seen[:fish] < LEAST_FISH
-
-      name, exercise, scene = WORDS.keys.max_by { |key, *| seen[key] }
-      return nil if seen[name] < OFTEN * seen[:fish]
-
-      { exercise:, scene:,
-        because: format(WORDS[[name, exercise, scene]], seen[name], seen[:fish]) }
+      rule = Core::Practice::Suggestion
+      rule.of(store.practice.mistakes(
+        member_id, since: today - rule::YEAR_DAYS, long_air_seconds: rule::LONG_AIR_SECONDS
+      ))
     end
 
-    WORDS = {
-      [:deep, "handle", "swallowed"] => "%d of your %d fish this year were hooked deep.",
-      [:long_air, "handle", "estuary"] => "%d of your %d fish this year were out for over " \
-        "#{LONG_AIR_SECONDS} s.",
-      [:unmeasured, "measure", nil] => "%d of your %d fish this year have no length."
-    }.freeze
-
-    # What the trainer works with on a phone.
+    # The data that the trainer on a phone works with.
     def card(context)
       rules = MemberRules.of(store: context.store, member: context.member)
       { rules: Core::Trips::Card.rules(rules),
