@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Writes what the contract and the Deck say of an encounter's fields from core/fields/encounter.rb:
+# Writes what the contract and the Deck say of encounters and reports from core/fields:
 # bundle exec ruby bin/lib/write_fields.rb. A test compares all of it.
 require_relative "../../config/boot"
 
@@ -8,7 +8,7 @@ require_relative "../../config/boot"
 module WrittenFields
   CONTRACT = File.join(ROOT, "openapi/voucher.yaml")
   BLANK = File.join(ROOT, "web/src/core/blankEncounter.ts")
-  BEGINS = "    # From core/fields/encounter.rb: bundle exec ruby bin/lib/write_fields.rb\n"
+  BEGINS = "    # From core/fields: bundle exec ruby bin/lib/write_fields.rb\n"
   ENDS = "    # Up to here.\n"
   PART = /#{Regexp.escape(BEGINS)}.*#{Regexp.escape(ENDS)}/m
 
@@ -17,7 +17,8 @@ module WrittenFields
   def text
     schemas = {
       "EncounterSent" => Core::Fields::Encounter.sent_schema,
-      "EncounterChanges" => Core::Fields::Encounter.changes_schema
+      "EncounterChanges" => Core::Fields::Encounter.changes_schema,
+      "ReportSent" => Core::Fields::Report.sent_schema
     }
     "#{BEGINS}#{schemas.map { |name, schema| block(name, schema) }.join}#{ENDS}"
   end

@@ -17,13 +17,9 @@ module Core
     #   fish_id, tag_number, story_key: of the fish that it is matched to, nil while it is to none
     #   length_sd_mm: of a length with an error of its own
     Report = Value.of(
-      :id, :fingerprint, :report_key, :number_as_read, :more_numbers, :numbers, :species_code,
-      :length_mm, :length_kind, :length_how, :caught_on, :lat_deg, :lon_deg, :place_words, :fate,
-      :finder_name, :finder_contact, :finder_phone, :day_said, :caught_from, :found_how, :tag_left,
-      :units, :state, :waiting_reason, :sent_at, :revision, :encounter_id, :same_as,
-      :other_programme, :place_error_m, :fish_id, :tag_number, :story_key, :length_sd_mm
+      *Fields::Report.columns, :fish_id, :tag_number, :story_key, :length_sd_mm
     ) do
-      # The numbers that who had a fish in hand read on it.
+      # The numbers that a member with the fish in hand read on it.
       #   encounter: Records::Encounter;  numbers: [String]
       def self.read_on_deck(encounter, numbers)
         new(

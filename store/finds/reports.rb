@@ -4,7 +4,8 @@ module Store
   # What finders sent and what was read on the Deck, and the fish that each was matched to.
   class Reports
     MATCHED = %i[fish_id tag_number story_key].freeze
-    COLUMNS = (Core::Recaptures::Report.members - MATCHED - %i[length_sd_mm]).freeze
+    FIELDS = Core::Fields::Report
+    COLUMNS = FIELDS.columns.freeze
     # A report sent again as another one within so long is the same one.
     SAME_WITHIN_SECONDS = 86_400
 
@@ -118,11 +119,10 @@ module Store
         .select(*own, *MATCHED)
     end
 
-    def report(row) = row && Core::Recaptures::Report.new(**row)
+    def report(row) = row && Core::Recaptures::Report.new(**Row.read(FIELDS, row))
 
     def columns(fields)
-      lists = fields.slice(:more_numbers, :numbers)
-      fields.merge(lists.transform_values { |list| Sequel.pg_array(list.to_a, :text) })
+      Row.write(FIELDS, fields).slice(*fields.keys)
     end
   end
 end

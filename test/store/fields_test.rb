@@ -14,12 +14,12 @@ class FieldsTest < Minitest::Test
   end
 
   def test_each_field_is_a_column_of_its_kind
-    types = TestDatabase.unit.schema(:encounter_records).to_h do |name, about|
-      [name, about[:db_type]]
-    end
-    kinds = ENCOUNTER.fields.select(&:kept?).to_h { |field| [field.name, kind_of(field)] }
+    { encounter_records: ENCOUNTER, reports: Core::Fields::Report }.each do |table, fields|
+      types = TestDatabase.unit.schema(table).to_h { |name, about| [name, about[:db_type]] }
+      kinds = fields.fields.select(&:kept?).to_h { |field| [field.name, kind_of(field)] }
 
-    assert_equal(kinds, kinds.to_h { |name, _| [name, kind_in_database(types.fetch(name))] })
+      assert_equal(kinds, kinds.to_h { |name, _| [name, kind_in_database(types.fetch(name))] })
+    end
   end
 
   def kind_of(field)
