@@ -37,13 +37,13 @@ module Acts
       end
       fields = mapping["columns"].filter_map { |column| column["field"]&.to_sym }
       check_choices(context.store, mapping)
-      strange = fields - Core::Imports::Fields::BY_KEY.keys
-      strange += mapping["words"].keys.map(&:to_sym) - Core::Imports::Fields::WORDED
+      strange = fields - Core::Imports::KnownColumns::BY_KEY.keys
+      strange += mapping["words"].keys.map(&:to_sym) - Core::Imports::KnownColumns::WORDED
       refuse("columns", "There is no field #{strange.first.inspect}.") if strange.any?
-      twice = (fields - Core::Imports::Fields::MANY).tally.find { |_, times| times > 1 }
+      twice = (fields - Core::Imports::KnownColumns::MANY).tally.find { |_, times| times > 1 }
       if twice
         refuse("columns", "Two columns are said to be “" \
-          "#{Core::Imports::Fields::BY_KEY.fetch(twice.first).title}”. Choose one of them.")
+          "#{Core::Imports::KnownColumns::BY_KEY.fetch(twice.first).title}”. Choose one of them.")
       end
       check_words(ImportKnown.of(context), mapping)
     end

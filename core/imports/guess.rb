@@ -60,7 +60,7 @@ module Core
         { "field" => field.key.to_s, "unit" => unit, **length(field, text) }.compact
       end
 
-      def twice?(key, taken) = taken.include?(key.to_s) && !Fields::MANY.include?(key)
+      def twice?(key, taken) = taken.include?(key.to_s) && !KnownColumns::MANY.include?(key)
 
       def length(field, text)
         return {} unless field.key == :length

@@ -22,7 +22,7 @@ module Core
       # Returns [Field | nil, unit | nil]
       def self.read(text)
         words = plain(text)
-        Fields::ALL.each do |field|
+        KnownColumns::ALL.each do |field|
           return [field, nil] if field.words.include?(words)
 
           unit = field.units && unit_of(words, field)
@@ -31,10 +31,10 @@ module Core
           ))
         end
         key, unit = ALONE[words]
-        return [Fields::BY_KEY.fetch(key), unit] if key
+        return [KnownColumns::BY_KEY.fetch(key), unit] if key
 
         stem = words.delete_suffix(" s")
-        [Fields::ALL.find { |field| field.words.include?(stem) }, nil]
+        [KnownColumns::ALL.find { |field| field.words.include?(stem) }, nil]
       end
 
       def self.unit_of(words, field)
@@ -45,11 +45,11 @@ module Core
 
       # "FL" | "TL" | ... where the head of a length says so.
       def self.length_kind(text)
-        of(text, Fields::LENGTH_KINDS)
+        of(text, KnownColumns::LENGTH_KINDS)
       end
 
       # "board" | "tape" | ... where the head of a length says so.
-      def self.length_how(text) = of(text, Fields::LENGTH_HOWS)
+      def self.length_how(text) = of(text, KnownColumns::LENGTH_HOWS)
 
       def self.of(text, table)
         words = plain(text).split

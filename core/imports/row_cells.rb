@@ -34,13 +34,13 @@ module Core
 
       # Puts what was written once above into the columns where it holds for rows below.
       def read
-        @texts = Fields::ALL.to_h { |field| [field.key, joined(field.key)] }
+        @texts = KnownColumns::ALL.to_h { |field| [field.key, joined(field.key)] }
         check_width
         check_untaken
         return unless @mapping.down?
 
         @above = {} unless @texts[:date].nil?
-        Fields::ALL.select(&:down).each do |field|
+        KnownColumns::ALL.select(&:down).each do |field|
           @texts[field.key] ||= @above[field.key]
           @above[field.key] = @texts[field.key]
         end
@@ -89,7 +89,7 @@ module Core
 
       # A length of unknown kind is no length, so its kind is always asked for.
       def spared?(key, ask)
-        @mapping.leave_out? && Fields::OPTIONAL.include?(key) && key != :length_kind &&
+        @mapping.leave_out? && KnownColumns::OPTIONAL.include?(key) && key != :length_kind &&
           (ask.nil? || ask == key.to_s)
       end
 
@@ -97,7 +97,7 @@ module Core
         texts = @mapping.at(key).map { |index| @cells[index] }.reject { |cell| Blank.is?(cell) }
         return nil if texts.empty?
 
-        texts.map(&:strip).join(Fields::MANY.include?(key) ? "; " : " ")
+        texts.map(&:strip).join(KnownColumns::MANY.include?(key) ? "; " : " ")
       end
 
       # A column of which nobody said what it is may be the one that matters.

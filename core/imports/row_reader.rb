@@ -56,7 +56,7 @@ module Core
           **RowTime.of(@cells), **RowPlace.of(@cells), **who, **kind,
           species_code:, **RowSize.of(@cells, @known.species[species_code]),
           **%i[hook_place hook_type bleeding outcome].to_h { |key| [key, @cells.word(key)] },
-          **Fields::MEASURED.to_h { |field| [field.name, within(field.name)] },
+          **KnownColumns::MEASURED.to_h { |field| [field.name, within(field.name)] },
           water_temp_c: temperature, depth_m: depth, fished_hours: within(:hours),
           rods: within(:rods)&.round,
           platform: @cells.word(:platform) || @cells.choice("platform"), trip: @cells[:trip]

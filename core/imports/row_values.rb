@@ -16,7 +16,7 @@ module Core
       :time, :spot_code, :lat_deg, :lon_deg, :tag_numbers, :fate, :species_code, :length_mm,
       :length_kind, :length_how, :weight_g, :hook_place, :hook_type, :bleeding, :outcome,
       :water_temp_c, :depth_m, :fished_hours, :rods, :platform, :note,
-      :length_sd_mm, :place_error_m, :trip, *Fields::MEASURED.map(&:name)
+      :length_sd_mm, :place_error_m, :trip, *KnownColumns::MEASURED.map(&:name)
     ) do
       def day = Date.iso8601(caught_on)
       def day_only? = what == "day"

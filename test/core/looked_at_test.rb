@@ -281,7 +281,7 @@ class LookedAtTest < Minitest::Test
   def tables
     weights = Core::Recaptures::Weights
     {
-      "columns of old tables" => Core::Imports::Fields::ALL,
+      "columns of old tables" => Core::Imports::KnownColumns::ALL,
       "words of old tables" => Core::Imports::Vocabulary::OF,
       "columns that go out" => Core::Exchange::Tables::ALL,
       "letters" => Core::Letters::Kind::ALL,

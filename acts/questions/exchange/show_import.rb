@@ -61,7 +61,7 @@ module Acts
     end
 
     def fields
-      Core::Imports::Fields::ALL.map do |field|
+      Core::Imports::KnownColumns::ALL.map do |field|
         { key: field.key, title: field.title, units: field.units.to_h.keys }
       end
     end
@@ -76,7 +76,7 @@ module Acts
     # What stands in columns of words and is not certain, the most frequent first.
     def words(store, import, known)
       mapping = import.mapped
-      Core::Imports::Fields::WORDED.flat_map do |field|
+      Core::Imports::KnownColumns::WORDED.flat_map do |field|
         mapping.at(field).flat_map do |index|
           store.imports.words(import.id, index, limit: MOST_WORDS)
             .filter_map { |word, rows| word(mapping, known, field, word, rows) }
@@ -95,7 +95,7 @@ module Acts
     end
 
     def choices(known)
-      Core::Imports::Fields::WORDED.to_h do |field|
+      Core::Imports::KnownColumns::WORDED.to_h do |field|
         [field, known.choices(field).map { |code, title| { code:, title: } }]
       end
     end

@@ -8,6 +8,6 @@ module Core
     #   words: what such columns are headed by, as Headers.plain writes them
     #   units: { unit => words that name it in a header } or nil
     #   down:  whether people write it once for several rows below
-    Field = Struct.new(:key, :title, :words, :units, :down, keyword_init: true)
+    KnownColumn = Struct.new(:key, :title, :words, :units, :down, keyword_init: true)
   end
 end

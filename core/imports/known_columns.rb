@@ -3,7 +3,7 @@
 module Core
   module Imports
     # Columns that the importer understands, with the words that head them. House rules.
-    module Fields
+    module KnownColumns
       LENGTH = {
         "mm" => %w[mm millimetres], "cm" => %w[cm centimetres], "in" => %w[in inch inches ins],
         "ft" => %w[ft feet], "m" => %w[m metres]
@@ -77,7 +77,9 @@ module Core
       ].freeze
 
       ALL = ROWS.map do |key, title, words, units, down|
-        Field.new(key:, title:, words: words.map { |word| word.split.join(" ") }.freeze, units:,
+        KnownColumn.new(key:, title:, words: words.map do |word|
+          word.split.join(" ")
+        end.freeze, units:,
           down:).freeze
       end.freeze
       BY_KEY = ALL.to_h { |field| [field.key, field] }.freeze
