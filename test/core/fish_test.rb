@@ -143,6 +143,13 @@ class CatalogueTest < Minitest::Test
     end
   end
 
+  def test_a_sling_as_heavy_as_the_whole_catch_is_refused
+    net_g = ->(gross_g, tare_g) { Core::Fish::Weight.net_g(gross_g:, tare_g:) }
+
+    assert_equal 1, net_g[501, 500]
+    assert_raises(Core::InvalidInput) { net_g[500, 500] }
+  end
+
   def test_the_tail_decides_which_length_counts
     assert_equal(
       {

@@ -240,6 +240,16 @@ class GoldenPlansTest < Minitest::Test
     end
   end
 
+  def test_a_tape_that_just_reaches_along_the_fish_makes_the_board_optional
+    longest_mm = species["cod"].large_mm
+    needed = [0, -1].map do |less|
+      locker = LOCKER.dup.tap { |copy| copy.tape_mm = longest_mm + less }
+      kit(outlook(%w[cod], locker:), :board)[:required]
+    end
+
+    assert_equal [false, true], needed
+  end
+
   def test_light_line_and_bait_on_a_j_hook_are_stopped
     result = outlook(%w[cod], bait: "natural", locker: LOCKER.dup.tap do |entry|
       entry.line_kg = 6.0
