@@ -39,9 +39,8 @@ module Api
       request.body = env["rack.input"].tap(&:rewind).read if request.request_body_permitted?
       answer = OverSocket.at(path).start { |http| http.request(request) }
       headers = answer.to_hash.except(*OF_THE_CONNECTION)
-      [answer.code.to_i, headers.transform_values do |values|
-        values.join("\n")
-      end, [answer.body.to_s]]
+      headers = headers.transform_values { |values| values.join("\n") }
+      [answer.code.to_i, headers, [answer.body.to_s]]
     rescue Errno::ENOENT, Errno::ECONNREFUSED
       nil
     end

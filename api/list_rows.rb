@@ -53,12 +53,8 @@ module Api
     def nullable = @columns.select { |_, schema| Array(schema["type"]).include?("null") }.keys
 
     def row(line, cells)
-      sent = @columns.to_h { |column, schema| [column, value(cells[column], column, schema)] }
-        .compact.then do |known_columns|
-          nullable.to_h do |column|
-            [column, nil]
-          end.merge(known_columns)
-        end
+      typed = @columns.to_h { |column, schema| [column, value(cells[column], column, schema)] }
+      sent = nullable.to_h { |column| [column, nil] }.merge(typed.compact)
       faults = @contract.value_faults(@kind.schema, sent).map do |field, sentence|
         column = field.split(".").first
         { column:, value: cells[column].to_s, rule: sentence }

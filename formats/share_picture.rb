@@ -121,9 +121,8 @@ module Formats
 
     def cells
       @placed.group_by(&:place).map do |place, here|
-        cell(*at(@sketch.point(*place)), here.map do |stop|
-          @story.catches.index(stop) + 1
-        end.join(" "))
+        numbers = here.map { |stop| @story.catches.index(stop) + 1 }
+        cell(*at(@sketch.point(*place)), numbers.join(" "))
       end.join
     end
 

@@ -158,17 +158,15 @@ module Core
           {
             name:,
             fish: with.size,
-            points: with.sum do |record|
-              record[:parts].find do |part|
-                part[:name] == name
-              end[:points]
-            end,
+            points: with.sum { |record| points_for(record, name) },
             mean_with: mean(with),
             mean_without: mean(without)
           }
         end
         causes.sort_by { |cause| -cause[:points] }
       end
+
+      def points_for(record, name) = record[:parts].find { |part| part[:name] == name }[:points]
 
       def mean(caught)
         caught.size < FEW ? nil : caught.sum { |record| record[:points] } / caught.size.to_f
@@ -211,9 +209,8 @@ module Core
       end
 
       def deep_hooks
-        pairs = hooks.select do |hook|
-          hook[:deep] >= FEW
-        end.combination(2).filter_map do |worse_hook, other|
+        often_deep = hooks.select { |hook| hook[:deep] >= FEW }
+        pairs = often_deep.combination(2).filter_map do |worse_hook, other|
           worse, better = [worse_hook, other].sort_by { |hook| -hook[:share] }
           ratio = Rates.ratio(worse[:deep], worse[:fish], better[:deep], better[:fish])
           [worse, better, ratio] if ratio && ratio[:low] > 1

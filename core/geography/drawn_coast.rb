@@ -48,9 +48,8 @@ module Core
       # lon_deg:, kind: "sea" | "fresh" }]; those on dry land are left out.
       def places(features)
         outline = Outline.new(features)
-        features.select do |feature|
-          feature.dig("properties", "kind") == "place"
-        end.filter_map do |feature|
+        drawn = features.select { |feature| feature.dig("properties", "kind") == "place" }
+        drawn.filter_map do |feature|
           lon_deg, lat_deg = feature.dig("geometry", "coordinates")
           water = outline.water_at(lat_deg, lon_deg)
           water &&

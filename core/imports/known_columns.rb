@@ -77,9 +77,8 @@ module Core
       ].freeze
 
       ALL = ROWS.map do |key, title, words, units, down|
-        KnownColumn.new(key:, title:, words: words.map do |word|
-          word.split.join(" ")
-        end.freeze, units:,
+        words = words.map { |word| word.split.join(" ") }.freeze
+        KnownColumn.new(key:, title:, words:, units:,
           down:).freeze
       end.freeze
       BY_KEY = ALL.to_h { |field| [field.key, field] }.freeze

@@ -35,9 +35,8 @@ module Core
 
       # { skill:, title:, n:, mean: | nil, low:, high: } of the last results of a skill
       def estimate(skill, results)
-        of = results.select do |result|
-          result[:skill] == skill
-        end.map { |result| marks(result) }.last(LAST)
+        of_skill = results.select { |result| result[:skill] == skill }
+        of = of_skill.map { |result| marks(result) }.last(LAST)
         summary = { skill:, title: SKILLS.fetch(skill), n: of.size, mean: nil, low: nil, high: nil }
         return summary if of.size < LEAST
 

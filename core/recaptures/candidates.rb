@@ -180,9 +180,8 @@ module Core
         end
         ask(kept.map(&:fish_id))
         kept.each do |candidate|
-          add(candidate, fate(candidate), at: candidate.terms.count do |term|
-            term.name.end_with?("number")
-          end)
+          numbers = candidate.terms.count { |term| term.name.end_with?("number") }
+          add(candidate, fate(candidate), at: numbers)
         end
       end
 

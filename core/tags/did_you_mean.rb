@@ -17,9 +17,9 @@ module Core
 
         reading = Reading.new(typed)
         likely =
-          known.sort.map do |number|
-            [reading.log(number), number]
-          end.select { |log, _| log > LEAST_LOG }
+          known.sort
+            .map { |number| [reading.log(number), number] }
+            .select { |log, _| log > LEAST_LOG }
         near = likely.sort_by { |log, number| [-log, number] }.first(MOST)
         { number:, near: near.map do |_, number|
           { number: number, slips: reading.fit(number).slips }

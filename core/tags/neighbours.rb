@@ -46,11 +46,9 @@ module Core
 
         likely = alike(tail) + swaps(tail)
         once = (0...tail.size).flat_map { |place| replaced(tail, place, DIGITS) } + likely
-        if slips < 2
-          once
-        else
-          once + (slips > 2 ? once : likely).flat_map { |tail_once| alike(tail_once) }
-        end
+        return once if slips < 2
+
+        once + (slips > 2 ? once : likely).flat_map { |tail_once| alike(tail_once) }
       end
 
       # Beside a single one that is unread a slip is looked for too, if it is likely: anything else
@@ -59,9 +57,8 @@ module Core
         whole = filled(tail)
         return whole if slips < 1
 
-        whole + swaps(tail).flat_map { |swap| filled(swap) } + whole.flat_map do |variant|
-          alike(variant)
-        end
+        swapped = swaps(tail).flat_map { |swap| filled(swap) }
+        whole + swapped + whole.flat_map { |variant| alike(variant) }
       end
 
       # One was left out.
@@ -75,22 +72,15 @@ module Core
 
       # One was too many.
       def shorter(tail, slips)
-        whole = (0...tail.size).flat_map do |place|
-          filled(tail.dup.tap do |copy|
-            copy.slice!(place)
-          end)
-        end.uniq
-        beside(whole, tail, slips)
+        shortened =
+          (0...tail.size).map { |place| tail.dup.tap { |copy| copy.slice!(place) } }
+        beside(shortened.flat_map { |variant| filled(variant) }.uniq, tail, slips)
       end
 
       def beside(whole, tail, slips)
-        if slips < 3 || tail.include?("?")
-          whole
-        else
-          whole + whole.flat_map do |variant|
-            alike(variant)
-          end
-        end
+        return whole if slips < 3 || tail.include?("?")
+
+        whole + whole.flat_map { |variant| alike(variant) }
       end
 
       # Of neighbours that could both be read.

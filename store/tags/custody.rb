@@ -147,6 +147,8 @@ module Store
           .where { caught_on >= since }
           .group(:member_id)
           .select(:member_id, Sequel.function(:count, :trip_id).distinct.as(:trips))
+      counts =
+        %i[in_pouch used trips].map { |column| Sequel.function(:coalesce, column, 0).as(column) }
       members
         .left_join(held.as(:held), holder_id: Sequel[:members][:id])
         .left_join(used.as(:used), member_id: Sequel[:members][:id])
@@ -155,9 +157,7 @@ module Store
         .select(
           Sequel[:members][:id].as(:member_id),
           :name,
-          *%i[in_pouch used trips].map do |column|
-            Sequel.function(:coalesce, column, 0).as(column)
-          end,
+          *counts,
           :next_number
         )
         .all

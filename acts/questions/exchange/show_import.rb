@@ -40,10 +40,8 @@ module Acts
       return [] unless import.state == "read"
 
       readings.flat_map { |reading| reading.faults.filter_map(&:ask).uniq }
-        .tally.map do |ask, rows|
-          { ask:,
-            rows: }
-        end.sort_by { |question| [-question[:rows], question[:ask]] }
+        .tally.map { |ask, rows| { ask:, rows: } }
+        .sort_by { |question| [-question[:rows], question[:ask]] }
     end
 
     # Rows that stay out, a page after a line.
