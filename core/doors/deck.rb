@@ -109,7 +109,8 @@ module Core
             shown: measurement[:shown],
             guild_key: measurement[:guild_key]
           )
-        Photo::Measuring.plain(measured, typed: measurement[:typed] && Fish::Length.of(measurement[:typed]))
+        typed = measurement[:typed] && Fish::Length.of(measurement[:typed])
+        Photo::Measuring.plain(measured, typed:)
       end
 
       def situation(record, now_ms: nil, units: "metric")

@@ -26,6 +26,16 @@ class BenchTest < Minitest::Test
 
   def refused(**marks) = assert_raises(Core::InvalidInput) { measure(**marks) }.code
 
+  def test_the_door_measures_with_and_without_a_typed_length
+    marks = { corners: CORNERS, board: { width_mm: 1000, height_mm: 400 }, fish: FISH }
+    asked = { marks:, shown: { width_px: 1600, height_px: 900 }, guild_key: nil }
+    deck = Core::Doors::Deck.new
+    typed = { length_mm: 756, length_kind: "FL", length_how: "board" }
+
+    assert_nil deck.ask("measure", asked)[:typed]
+    assert_equal 756, deck.ask("measure", { **asked, typed: })[:typed][:mm]
+  end
+
   def test_the_plane_and_both_lengths_to_a_hundredth_of_a_millimetre
     expected = [[91.690, 231.014], [341.293, 211.873], [594.089, 217.437], [847.297, 235.989]]
     expected

@@ -115,6 +115,14 @@ end
 
 # What the clock says is told ahead, from the last tap on.
 class ClockTest < Minitest::Test
+  def test_a_lift_that_still_runs_is_not_among_those_that_ended
+    taps = Fish.taps(["lifted", 0], ["back_in_water", 20_000], ["lifted", 50_000])
+    running = Core::Handling::Stages.new(taps, now_ms: 61_000)
+
+    assert_equal [20.0, 11.0], running.lift_seconds
+    assert_equal [20.0], running.ended_lift_seconds
+  end
+
   def marks(now_ms, *taps, species: Fish::ORDINARY, **seen)
     situation = Fish.situation(species, taps: Fish.taps(*taps), now_ms:, **seen)
     Core::Handling::Clock.of(situation, air_budget: Core::Handling::AirBudget.for(situation))
