@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "csv"
 require "nokogiri"
 require "zip"
 require_relative "../support/api_case"

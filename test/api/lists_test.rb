@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "csv"
 require_relative "../support/api_case"
 
 # Members, species and spots from lists as somebody kept them.

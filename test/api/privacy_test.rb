@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "csv"
 require_relative "../support/api_case"
 
 # Nobody who is not signed in learns a place finer than the 5 km grid, a finder, or a name that its

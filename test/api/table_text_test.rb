@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "csv"
 require_relative "../support/test_helper"
 
 # Files as people send them: whatever is wrong with one gets a sentence.

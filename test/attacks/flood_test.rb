@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "zip"
 require_relative "../support/api_case"
 require "puma"
 require "puma/configuration"

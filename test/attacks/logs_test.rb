@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "socket"
 require_relative "../support/api_case"
 
 # Marked words are sent through many kinds of error; no log holds them: not the application's, not

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "tempfile"
 require_relative "../support/accessibility"
 require_relative "../support/browser_case"
 require_relative "../support/old_tables"

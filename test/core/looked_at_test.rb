@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "csv"
 require "digest"
 require "yaml"
 require_relative "../support/test_helper"

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "open3"
 require_relative "../support/test_helper"
 require_relative "../support/random_fish"
 require_relative "../../bin/lib/compile_core"

@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require "csv"
+require "fileutils"
+require "open3"
 require_relative "../support/test_helper"
 require_relative "../../bin/lib/compile_core"
 

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "yaml"
 require_relative "../support/test_helper"
 require_relative "../../bin/lib/write_notice"
 require "open3"
