@@ -44,13 +44,13 @@ module Core
     }.freeze
 
     # Lists that are only ever chosen, never read from a table.
+    RELEASED_OR_KEPT = %w[released kept].freeze
     KIND = %w[tagged recaptured untagged].freeze
     HOOK_SIDE = %w[left right].freeze
     REMOVAL = %w[by_itself in_water remover pliers cut_hook cut_line pulled].freeze
     MARKS = %w[old_hook_scar open_wound scale_loss eye_damage parasites].freeze
     HANDLING = %w[dry_surface dropped hung_by_jaw sent_down].freeze
     PRESSURE_SIGNS = %w[stomach_out gut_out eyes_bulging swollen].freeze
-    REFLEX = %w[rights_itself tail_burst body_flex gill_beat eye_follows].freeze
     TAG_ACT = %w[left replaced added removed].freeze
     TAG_WHERE = %w[board water].freeze
     WEIGHT_HOW = %w[scale typed].freeze

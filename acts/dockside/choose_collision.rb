@@ -23,13 +23,13 @@ module Acts
 
         CorrectEncounter.call(
           context, id:, reason:, take: field,
-          changes: choice == "said" ? words_of(collision["said"]) : {}
+          changes: choice == "said" ? changes_of(collision["said"]) : {}
         )
       end
     end
 
-    # From plain data back to what a phone sends.
-    def words_of(plain)
+    # Plain data of a collision as the changes that a phone would send.
+    def changes_of(plain)
       changes = plain.transform_keys(&:to_sym)
       if changes[:stages]
         changes[:stages] = changes[:stages].map do |tap|
@@ -50,6 +50,6 @@ module Acts
         sd_mm: columns["length_sd_mm"]
       }
     end
-    private_class_method :words_of, :length
+    private_class_method :changes_of, :length
   end
 end

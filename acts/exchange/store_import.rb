@@ -9,9 +9,9 @@ module Acts
     NOON = [12, 0].freeze
     NOT_KNOWN = "not known"
     SPOT_M = Core::Exchange::Given::SPOT_M
-    # As the reader said it, so it is stored; days come as text.
-    TOLD = ((Core::Imports::RowValues.members & Core::Fields::Encounter.columns) - [:caught_on])
-      .freeze
+    # Stored as the reader read it; the day comes as text.
+    AS_READ =
+      ((Core::Imports::RowValues.members & Core::Fields::Encounter.columns) - [:caught_on]).freeze
 
     # going: -> whether to go on, asked between transactions
     def self.call(context, id, going: -> { true })
@@ -129,7 +129,7 @@ module Acts
 
     def encounter(row, trip_id)
       Core::Records::Encounter.new(
-        **row.slice(*TOLD), **time(row),
+        **row.slice(*AS_READ), **time(row),
         trip_id:, kind: row.said || "untagged", revision: 1, source: "import",
         import_id: @id, fingerprint: Fingerprint.of(row.to_h.compact),
         weight_how: row.weight_g && "typed",
@@ -146,7 +146,7 @@ module Acts
       minutes = @offsets.fetch(day)
       hour, minute = row.time || NOON
       caught_at = Time.utc(day.year, day.month, day.day, hour, minute) - (minutes * 60)
-      { caught_on: day, caught_at: caught_at, utc_offset_minutes: minutes,
+      { caught_on: day, caught_at:, utc_offset_minutes: minutes,
         caught_time_known: !row.time.nil? }
     end
 

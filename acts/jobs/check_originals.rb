@@ -20,7 +20,7 @@ module Acts
           context.store.write do
             context.store.photos.checked(
               same.map(&:id),
-              fixity: fixity,
+              fixity:,
               now: context.now
             )
           end

@@ -15,16 +15,16 @@ module Acts
     # Returns { ledger => as Store::LedgerSeals#verify }.
     def verify(store:, kept: {})
       Store::LedgerSeals::LEDGERS.to_h do |ledger|
-        broken = store.ledger_seals.verify(ledger)
+        verified = store.ledger_seals.verify(ledger)
         copy = kept[ledger]
         other = copy && !store.ledger_seals.there?(ledger, **copy.slice(:last_id, :hash))
         if other
-          broken[:broken] << {
+          verified[:broken] << {
             last_id: copy[:last_id],
             why: "the seal that was kept elsewhere is not there any more"
           }
         end
-        [ledger, broken]
+        [ledger, verified]
       end
     end
   end

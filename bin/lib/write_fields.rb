@@ -4,7 +4,7 @@
 # bundle exec ruby bin/lib/write_fields.rb. A test compares all of it.
 require_relative "../../config/boot"
 
-# What is made of core/fields: a part of openapi/voucher.yaml, and the Deck's blank record.
+# The files that are made of core/fields: a part of openapi/voucher.yaml, and the blank record.
 module WrittenFields
   CONTRACT = File.join(ROOT, "openapi/voucher.yaml")
   BLANK = File.join(ROOT, "web/src/core/blankEncounter.ts")
@@ -38,7 +38,7 @@ module WrittenFields
     known = Core::Fields::Encounter.blanks.map { |name, blank| "  #{name}: #{JSON.generate(blank)}," }
     <<~TS
       // From core/fields/encounter.rb: bundle exec ruby bin/lib/write_fields.rb
-      /** What a phone may say of an encounter, before anything is known of it. */
+      /** A blank encounter: each field that a phone may send, before anything is known. */
       export const blankEncounter = () => ({
       #{known.join("\n")}
       })

@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # How many fish live in a closed water, by visits on which fish were tagged and seen again.
+    # The number of fish in a closed water, by visits on which fish were tagged and seen again.
     module ClosedAnswer
       ASSUMPTIONS = [
         { key: "closed", text: "Between the visits no fish came, went, was born or died." },

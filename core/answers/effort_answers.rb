@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # How many fish for how much fishing.
+    # Catch per rod hour, by month and by year.
     module EffortAnswers
       # Fewer trips than these say nothing of a month or a water.
       LEAST_TRIPS = 5

@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # How fast fish grow, from those that were measured twice.
+    # Growth in a year, of fish that were measured twice.
     module GrowthAnswer
       ASSUMPTIONS = [
         { key: "growth_untouched", text: "A tag does not slow a fish's growth." },

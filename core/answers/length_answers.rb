@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # How long and how heavy they are.
+    # Lengths and weights.
     module LengthAnswers
       LEAST_FISH = 10
       # Under so many in a month its mean says nothing.

@@ -2,7 +2,7 @@
 
 module Core
   module Answers
-    # How far fish go, and which way.
+    # Distance and direction between catches.
     module MovementAnswers
       LEAST_FISH = 10
       # Between two spots fewer fish than these are told together with others.

@@ -2,8 +2,8 @@
 
 module Core
   module Fields
-    # What a finder, or a member with the fish in hand, says of a tag: every field of its record and
-    # of what is sent.
+    # A report of a tag by a finder, or by a member with the fish in hand: every field of its record
+    # and of what is sent.
     Report = Table.new(
       Field.of(:id, :id),
       Field.of(:fingerprint, :text),
@@ -21,7 +21,7 @@ module Core
         note: "First day of a span whose last one is caught_on"),
       Field.of(:day_said, :text),
       Field.of(:found_how, :code, schema: "FoundHow", sent: true, null: false),
-      Field.of(:fate, :code, codes: %w[released kept], sent: :always, null: false,
+      Field.of(:fate, :code, codes: Vocabulary::RELEASED_OR_KEPT, sent: :always, null: false,
         note: "Of a fish that was caught; what was found dead, and a tag alone, speak for " \
           "themselves"),
       Field.of(:tag_left, :code, schema: "TagLeft", sent: true, null: false),

@@ -23,6 +23,12 @@ module Core
 
       module_function
 
+      # The advice for a situation whose score and budget are not at hand; see .advise.
+      def for_situation(situation)
+        review = Review.of(situation)
+        advise(situation, score: review.score, air_budget: review.air_budget)
+      end
+
       #   situation: Situation;  score: Caution::Score;  air_budget: AirBudget::Budget of it
       #
       # Returns { advice: :tag | :let_go, where: :board | :water | nil, reasons: [String] }; reasons

@@ -20,7 +20,7 @@ module Core
       LENGTH_HOWS = { "board" => %w[board], "tape" => %w[tape], "ruler" => %w[ruler rule] }.freeze
 
       # Mere numbers, with what they are called and between what they lie.
-      MEASURED = Core::Fields::Encounter.measured.freeze
+      MEASURED = Core::Fields::Encounter.measured
 
       ROWS = [
         [:date, "Day", ["date", "day", "on", "caught on", "held on", "when", "event date"], nil,

@@ -75,14 +75,8 @@ module Core
             Handling::Situation.new(
               species:, rules:, water: plan.water, encounter:, now_ms: 60_000, trained_to_vent: true
             )
-          air_budget = Handling::AirBudget.for(situation)
-          tagging =
-            Handling::TagDecision.advise(
-              situation,
-              score: Handling::Caution.score(situation, air_budget:),
-              air_budget:
-            )
-          Handling::Advice.all(situation, tagging: species.taggable? ? tagging : nil)
+          tagging = Handling::TagDecision.for_situation(situation) if species.taggable?
+          Handling::Advice.all(situation, tagging:)
         end.uniq
       end
 

@@ -22,7 +22,7 @@ module Core
             .select { |log, _| log > LEAST_LOG }
         near = likely.sort_by { |log, number| [-log, number] }.first(MOST)
         { number:, near: near.map do |_, number|
-          { number: number, slips: reading.fit(number).slips }
+          { number:, slips: reading.fit(number).slips }
         end }
       end
     end

@@ -43,7 +43,7 @@ module Core
         end
 
         typed = Number.normalise(text)
-        prefix, digits = series.find { |prefix_known, _| typed.start_with?(prefix_known) }
+        prefix, digits = series.find { |known, _| typed.start_with?(known) }
         if prefix
           return answer(:length,
             "Our numbers have #{prefix} and #{digits} digits; this has " \

@@ -233,19 +233,9 @@ module Core
 
           situation =
             Handling::Situation.new(
-              species:, rules:, water: plan.water,
-              encounter: {
-                water_temp_c: plan.warmest_c
-              }
+              species:, rules:, water: plan.water, encounter: { water_temp_c: plan.warmest_c }
             )
-          air_budget = Handling::AirBudget.for(situation)
-          items =
-            Handling::TagDecision.advise(
-              situation,
-              score: Handling::Caution.score(situation, air_budget:),
-              air_budget:
-            )
-          items[:where] == :water
+          Handling::TagDecision.for_situation(situation)[:where] == :water
         end
       end
 

@@ -6,7 +6,7 @@ module Store
     COLUMNS = Core::Records::Held.members.freeze
 
     def self.held(row)
-      body = JSON.parse(JSON.generate(row[:body]), symbolize_names: true)
+      body = Row.plain(row[:body], keys: :to_sym)
       Core::Records::Held.new(**row, body:)
     end
 

@@ -11,7 +11,7 @@ module Store
       if gear
         Core::Trips::Locker.new(
           **Core::Trips::Locker.empty.to_h,
-          **JSON.parse(JSON.generate(gear), symbolize_names: true)
+          **Row.plain(gear, keys: :to_sym)
         ).freeze
       else
         Core::Trips::Locker.empty

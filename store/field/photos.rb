@@ -80,8 +80,9 @@ module Store
 
     def photos = @db[:photos].select(*COLUMNS)
     def all(rows) = rows.map { |row| photo(row) }
-    def photo(row) = Core::Records::Photo.new(**row, marks: deep(row[:marks]))
 
-    def deep(json) = json && JSON.parse(JSON.generate(json), symbolize_names: true)
+    def photo(row)
+      Core::Records::Photo.new(**row, marks: Row.plain(row[:marks], keys: :to_sym))
+    end
   end
 end

@@ -113,11 +113,9 @@ code: row[:spot_code]),
 
       Core::Trips::Trip.new(
         **row, water_temp_c: row[:water_temp_c]&.to_f, fished_hours: row[:fished_hours]&.to_f,
-        plan: deep(row[:plan]), ticks: row[:ticks].to_a
+        plan: Row.plain(row[:plan], keys: :to_sym), ticks: row[:ticks].to_a
       )
     end
-
-    def deep(json) = json && JSON.parse(JSON.generate(json), symbolize_names: true)
 
     def stored(trip)
       columns = trip.slice(*COLUMNS)

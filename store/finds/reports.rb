@@ -5,7 +5,7 @@ module Store
   class Reports
     MATCHED = %i[fish_id tag_number story_key].freeze
     FIELDS = Core::Fields::Report
-    COLUMNS = FIELDS.columns.freeze
+    COLUMNS = FIELDS.columns
     # A report sent again as another one within so long is the same one.
     SAME_WITHIN_SECONDS = 86_400
 

@@ -67,7 +67,9 @@ module Store
     private
 
     def rules(row)
-      parts = %i[choices figures guild_notes].to_h { |part| [part, deep(row[part])] }
+      parts = %i[choices figures guild_notes].to_h do |part|
+        [part, Row.plain(row[part], keys: :to_sym)]
+      end
       Core::Protocol::HouseRules.new(version: row[:version], **parts)
     end
 
@@ -77,7 +79,5 @@ module Store
 
       Core::Protocol::OwnRules.new(**row, choices: row[:choices].to_h)
     end
-
-    def deep(json) = JSON.parse(JSON.generate(json), symbolize_names: true)
   end
 end

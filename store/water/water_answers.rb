@@ -22,7 +22,7 @@ module Store
       row = @db[:water_answers].where(topic:, asked:).select(*Core::Answers::Kept.members).first
       return if row.nil?
 
-      answers = JSON.parse(JSON.generate(row[:answers].to_a), symbolize_names: true)
+      answers = Row.plain(row[:answers].to_a, keys: :to_sym)
       known = Core::Answers::Answer
       Core::Answers::Kept.new(
         **row, answers: answers.map { |answer| known.new(**answer.slice(*known.members)) }

@@ -113,7 +113,7 @@ class LandingTest < Minitest::Test
   def test_whatever_is_done_nothing_leaves_its_bounds
     rng = Random.new(77)
     Practice::Scenes::ALL.product((1..6).to_a).each do |scene, seed|
-      landing = Practice::Landing.new(scene: scene, seed:)
+      landing = Practice::Landing.new(scene:, seed:)
       400.times do
         break if landing.over?
 
@@ -137,9 +137,9 @@ class LandingTest < Minitest::Test
   end
 
   def test_the_same_seed_and_hands_are_the_same_fish
-    play, two = Array.new(2) { Hand.plays(scene: scene, seed: 9).debrief }
+    play, again = Array.new(2) { Hand.plays(scene:, seed: 9).debrief }
 
-    assert_equal play, two
-    refute_equal play[:timeline], Hand.plays(scene: scene, seed: 10).debrief[:timeline]
+    assert_equal play, again
+    refute_equal play[:timeline], Hand.plays(scene:, seed: 10).debrief[:timeline]
   end
 end

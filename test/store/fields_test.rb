@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "yaml"
 require_relative "../support/test_helper"
 require_relative "../../bin/lib/write_fields"
 
@@ -25,13 +26,25 @@ class FieldsTest < Minitest::Test
   def kind_of(field)
     return :list if field.list?
 
-    field.object? ? :object : :scalar
+    return :object if field.object?
+
+    %i[integer number].include?(field.type) ? field.type : :scalar
   end
 
   def kind_in_database(type)
     return :list if type.end_with?("[]")
 
-    type == "jsonb" ? :object : :scalar
+    { "jsonb" => :object, "integer" => :integer, "double precision" => :number }
+      .fetch(type) { type.start_with?("numeric") ? :number : :scalar }
+  end
+
+  def test_lists_that_the_contract_spells_out_are_those_of_the_vocabulary
+    contract = YAML.load_file(WrittenFields::CONTRACT, aliases: true)["components"]["schemas"]
+
+    { "HookPlace" => :HOOK_PLACE, "LengthKind" => :LENGTH_KIND, "LengthHow" => :LENGTH_HOW,
+      "Fate" => :FATE }.each do |schema, list|
+        assert_equal Core::Vocabulary.const_get(list).keys, contract.fetch(schema)["enum"], schema
+      end
   end
 
   def test_a_change_that_is_shown_has_a_label

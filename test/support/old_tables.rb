@@ -119,7 +119,7 @@ module OldTables
       tag = format("MS%06d", 100_050 + n)
       rows << [time.strftime("%Y-%m-%d"), time.strftime("%H:%M"), "Hamish Torvald", "Cutter Ledge",
         "European seabass", 430 + n, tag, n == 4 ? "cold" : "12.5"]
-      { day: (time + (11 * 3600)).to_date, time: time, tag:, mm: 430 + n, length_kind: "TL",
+      { day: (time + (11 * 3600)).to_date, time:, tag:, mm: 430 + n, length_kind: "TL",
         species: "seabass", kind: "tagged", water_temp_c: n == 4 ? nil : 12.5 }
     end
     Old.new(name: "station.tsv", bytes: rows.map { |cells| cells.join("\t") }.join("\n"), truth:,

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # How far a member has come in Practice, what is due, and what their own mistakes put first.
+  # A member's progress in Practice, the exercises that are due, and the one that their own mistakes
+  # put first.
   module OpenPractice
     module_function
 

@@ -1,5 +1,5 @@
 // From core/fields/encounter.rb: bundle exec ruby bin/lib/write_fields.rb
-/** What a phone may say of an encounter, before anything is known of it. */
+/** A blank encounter: each field that a phone may send, before anything is known. */
 export const blankEncounter = () => ({
   weight_g: null,
   weight_how: null,

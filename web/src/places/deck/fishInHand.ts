@@ -4,14 +4,14 @@ import type { Act, Card, FishRecord, Stage, Tap } from '@/core/field'
 
 type Sent = Schemas['EncounterSent']
 
-/** What is sent as it is held here, named as in core/fields/encounter.rb. */
-type Held = Required<Pick<Sent, Exclude<keyof ReturnType<typeof blankEncounter>, 'hook_type'>>>
+/** Fields that are sent as they stand here, named as in core/fields/encounter.rb. */
+type SentAsIs = Required<Pick<Sent, Exclude<keyof ReturnType<typeof blankEncounter>, 'hook_type'>>>
 
 /**
  * The fish being handled; kept on the device after every touch. Everything but the taps may be
  * filled in later.
  */
-export interface FishInHand extends Omit<Held, 'tag_question' | 'note' | 'decision_why'> {
+export interface FishInHand extends Omit<SentAsIs, 'tag_question' | 'note' | 'decision_why'> {
   id: string
   revision: number
   /** The trip that it was caught on, whatever card lies here later. */

@@ -49,8 +49,8 @@ export function useCoreWord(
       })),
     () => session.units,
   )
-  const toldOf = (answerOf: FishInHand) => all.value[answerOf.id] ?? null
-  const answer = computed<FishAnswer | null>(() => fish.value && toldOf(fish.value))
+  const answerOf = (inHand: FishInHand) => all.value[inHand.id] ?? null
+  const answer = computed<FishAnswer | null>(() => fish.value && answerOf(fish.value))
 
   const stage = computed(() => (fish.value ? stageOf(fish.value) : 'start'))
   const isOut = computed(() => stage.value === 'lifted')
@@ -92,7 +92,7 @@ export function useCoreWord(
     field,
     seen,
     answer,
-    toldOf,
+    answerOf,
     coreTrouble,
     stage,
     isOut,

@@ -53,7 +53,7 @@ export function useDeck() {
         asSaid({ ...blankFish(hand.id, hand.species_code, hand.length_kind), ...hand }),
       )
     hands.usual.value = kept?.usual ?? logged.logged.value[0]?.species_code ?? null
-    hands.at.value = Math.min(kept?.at ?? 0, Math.max(0, hands.hands.value.length - 1))
+    hands.current.value = Math.min(kept?.at ?? 0, Math.max(0, hands.hands.value.length - 1))
     // A page that died between the last touch and the queue: what is closed here goes out.
     hands.hands.value
       .filter((hand) => hasEnded(hand) && !keeping.isQueued(hand.id))

@@ -38,7 +38,7 @@ export function useHands(memberId: string) {
 
   return {
     hands,
-    at: current,
+    current,
     usual,
     fish,
     keepInHand,

@@ -42,7 +42,7 @@ const LATE: (keyof FishInHand)[] = [
 /** What a hand does on the Deck. Every touch changes the screen at once and is kept here first. */
 export function useTouches(
   { card, speciesOf }: Cards,
-  { hands, at: current, usual, fish, keepInHand, put, add }: Hands,
+  { hands, current, usual, fish, keepInHand, put, add }: Hands,
   { pouch, unused }: Logged,
   { field, answer, isDone }: CoreWord,
   { changed }: Keeping,

@@ -15,7 +15,7 @@ const emit = defineEmits<{ more: []; other: []; again: [] }>()
 const note = defineModel<boolean>('note', { required: true })
 const keys = defineModel<boolean>('keys', { required: true })
 const {
-  at: step,
+  current,
   card,
   change,
   close,
@@ -35,7 +35,7 @@ const {
   settledStage: stage,
   tap,
   answer,
-  toldOf,
+  answerOf,
   turnTo,
   undo,
 } = deck
@@ -65,10 +65,10 @@ function actLabel(act: Act) {
 }
 const otherHands = computed(() =>
   hands.value.flatMap((hand, place) => {
-    if (hands.value.length < 2 || place === step.value) return []
+    if (hands.value.length < 2 || place === current.value) return []
     const name =
       card.value!.species.find((kind) => kind.code === hand.species_code)?.common_name ?? 'Fish'
-    const since = toldOf(hand)?.since_ms
+    const since = answerOf(hand)?.since_ms
     const stage = stageOf(hand)
     return [
       {
