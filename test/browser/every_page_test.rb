@@ -164,4 +164,16 @@ class EveryPageTest < BrowserCase
 
     assert_equal 1, db[:tag_batches].count
   end
+
+  def test_a_page_whose_files_do_not_arrive_says_so_and_opens_after_a_reload
+    sign_in(to: "/ready")
+    blocked(["*/assets/FindsPage-*"])
+    click_link "Finds"
+    assert_selector "[role=status]", text: "The page could not be opened. Check your signal."
+    blocked([])
+    visit "/finds"
+
+    assert_selector "h1", text: "Finds"
+    assert_no_button "Reload page"
+  end
 end

@@ -198,6 +198,13 @@ class BrowserCase < Minitest::Test
     JS
   end
 
+  # Tells a page whose scripts never ran from one that waits for an answer.
+  PAGE_STATE = <<~JS
+    ({ ready: document.readyState, mounted: document.querySelector('#app')?.childElementCount,
+       unanswered: performance.getEntriesByType('resource')
+         .filter((file) => !file.responseEnd || file.responseStatus >= 400).map((file) => file.name) })
+  JS
+
   # A picture stays on this machine; the page's text and its last requests go into the output.
   def show_what_was_seen
     return if current_url == "about:blank"
@@ -206,7 +213,8 @@ class BrowserCase < Minitest::Test
     FileUtils.mkdir_p(File.dirname(File.join(ROOT, picture)))
     save_screenshot(File.join(ROOT, picture))
     warn "#{self.class}##{name} at #{current_url}, picture in #{picture}",
-      "Text: #{page.text[0, 600].inspect}", "Last requests:", *BrowserCase.line.requests.last(12)
+      "Text: #{page.text[0, 600].inspect}", "State: #{page.evaluate_script(PAGE_STATE).inspect}",
+      "Last requests:", *BrowserCase.line.requests.last(12)
   rescue Ferrum::Error, Capybara::CapybaraError => e
     warn "#{self.class}##{name}: #{e.message}", *BrowserCase.line.requests.last(12)
   end

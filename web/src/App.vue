@@ -4,6 +4,7 @@ import { defineAsyncComponent, ref, watchEffect } from 'vue'
 import { RouterLink, RouterView } from 'vue-router'
 import { waiting } from './api/confirmation'
 import { keepShell } from './offline/shell'
+import PageOpening from './parts/PageOpening.vue'
 import PlaceBar from './parts/PlaceBar.vue'
 import { useLookStore } from './stores/look'
 import { useSessionStore } from './stores/session'
@@ -31,6 +32,7 @@ window.addEventListener('voucher:bug', () => (bug.value = true))
     <RouterLink to="/you">Set one up</RouterLink> before you go on.
   </p>
   <ConfirmPassword v-if="waiting" />
+  <PageOpening />
   <main id="main">
     <RouterView />
   </main>
