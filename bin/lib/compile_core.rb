@@ -25,6 +25,7 @@ module CompileCore
   PRACTICE = %w[
     not_found drawing/outline drawing/forms drawing/form trips/finding trips/plan trips/locker
     trips/budgets trips/kit trips/go_verdict dice recaptures/weights
+    recaptures/none_of_these
     practice/answer practice/tag_placement practice/worn_number practice/length_reading
     practice/water_call practice/kit_call practice/scene practice/scenes practice/line
     practice/moves practice/deeds practice/landing practice/good_hand

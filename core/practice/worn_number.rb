@@ -85,14 +85,8 @@ module Core
       end
 
       def none_log(reading, task)
-        prefix, digits = task[:series]
-        keys = [:none, *Array.new(reading.unread(prefix:, digits:), :none_unread)]
-        if Tags::Number.completions(reading.text, [task[:series]]).include?(task[:number])
-          keys += [:none_exact, *(reading.weights(task[:number]) - [:same])]
-        elsif reading.whole?([task[:series]])
-          keys << :none_whole
-        end
-        keys.sum { |key| Recaptures::Weights::ALL[key] }
+        none = Recaptures::NoneOfThese
+        none.log(none.weights(reading, series: [task[:series]], carried: [task[:number]]))
       end
 
       # Compiled, text has no list of its characters.

@@ -133,36 +133,17 @@ module Core
 
       def parts(terms, name) = terms.find { |term| term.name == name }&.parts
 
-      # None of these: another's number, one that nobody reported used, or one misread beyond
-      # knowing.
       def none_log
-        @none_log ||= none_weights.sum { |name| Weights::ALL[name] }
+        @none_log ||= NoneOfThese.log(none_weights)
       end
 
       def none_weights
-        reading = @readings.first
-        unread =
-          @series.map { |prefix, digits| reading.unread(prefix:, digits:) }.min ||
-          reading.text.count("?")
-        [
-          :none,
-          *Array.new(unread, :none_unread),
-          *shape(reading),
-          *(:none_species if @report[:species_code])
-        ]
-      end
-
-      # Is the number, with nothing misread, on a fish of ours? Else, has it the form of one? How it
-      # is written says the same of all numbers, so it counts here too.
-      def shape(reading)
-        return [:none_foreign] unless @series.empty? || reading.of_series?(@series)
-
-        whole = Tags::Number.completions(reading.text, @series)
-        written = whole.empty? ? [] : reading.weights(whole.first) - [:same]
-        on_fish = @candidates.select { |candidate| candidate[:fish_id] }
-        return :none_exact, *written if on_fish.any? { |tag| whole.include?(tag[:number]) }
-
-        reading.whole?(@series) ? [:none_whole, *written] : []
+        NoneOfThese.weights(
+          @readings.first,
+          series: @series,
+          carried: Set.new(@candidates.filter_map { |tag| tag[:number] if tag[:fish_id] }),
+          species_told: !@report[:species_code].nil?
+        )
       end
 
       # Little speaks for a fish beyond its number, so those with the best numbers come first, and
