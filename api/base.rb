@@ -23,9 +23,7 @@ module Api
     set :logger, Logger.new($stderr)
 
     BUG =
-      "Something went wrong on our side. What you sent stays with you; look again before you " \
-        "repeat it. " \
-        "Tell the coordinator this number: %<id>s."
+      Core::Text.of("api.base.something_went_wrong_on_our")
     MEMBER = "voucher.member"
     LACKS_SECOND_FACTOR = "voucher.lacks_second_factor"
     # When the password was last given, in the session, and for how long that counts.
@@ -33,7 +31,7 @@ module Api
     CONFIRMED_SECONDS = 600
     # When this browser last changed something, in the session.
     WROTE_AT = "wrote_at"
-    SIGNED_OUT = "You are signed out. Sign in again; what you typed is kept."
+    SIGNED_OUT = "You are signed out. Sign in again. What you typed is saved."
     STATUS.each do |error, status_code|
       error(error) do
         refusal = env["sinatra.error"]
@@ -48,7 +46,7 @@ module Api
       refuse(
         400,
         code: :unreadable_address,
-        message: "The address holds parameters that cannot be read."
+        message: "The address contains parameters that cannot be read."
       )
     end
 
@@ -154,7 +152,7 @@ module Api
             403,
             code: :second_factor_needed,
             message:
-              "Coordinators sign in with a second factor here. Set one up on your own page first."
+              "Coordinators sign in with a second factor. Set it up on the page You first."
           )
         end
         refuse(
@@ -171,7 +169,7 @@ module Api
         refuse(
           403,
           code: :confirm_first,
-          message: "Give your password once more before this; what you typed is kept."
+          message: "Enter your password again for this. What you typed is saved."
         )
       end
 
@@ -197,7 +195,7 @@ module Api
           message:
             (
               if asked
-                "Give the code of your second factor first; what you typed is kept."
+                "Enter the code of your second factor first. What you typed is saved."
               else
                 SIGNED_OUT
               end

@@ -10,8 +10,7 @@ module Api
         403,
         code: :stale_page,
         message:
-          "This page is too old for the server, or it was opened from elsewhere. What you typed " \
-          "is kept; try again."
+          Core::Text.of("api.csrf.this_page_is_too_old")
       )
     end
 

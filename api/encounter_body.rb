@@ -9,7 +9,7 @@ module Api
       unless Text.storable?(body)
         raise Core::InvalidInput.at(
           "text", :unreadable_text,
-          "The record holds a character or number that cannot be stored. Correct it."
+          "The record contains a character or number that cannot be saved. Correct it."
         )
       end
 

@@ -146,7 +146,7 @@ module Api
     def checked(body, operation)
       if Text.more_values?(body, operation.limit_bytes / BYTES_PER_VALUE)
         refuse(413, :too_many_values,
-          "This holds more values than can be looked at in one go. Send it in parts.")
+          "This contains too many values for one request. Send it in parts.")
       end
       refuse_text(body) unless operation.record_by_record?
       faults = @contract.body_faults(operation, body)
@@ -158,8 +158,8 @@ module Api
       return if Text.storable?(value)
 
       refuse(
-        422, :unreadable_text, "The text holds a character that cannot be stored. Type it again.",
-        { "text" => "holds a character that cannot be stored" }
+        422, :unreadable_text, "The text contains a character that cannot be saved. Type it again.",
+        { "text" => "contains a character that cannot be saved" }
       )
     end
 

@@ -61,12 +61,12 @@ module Api
 
       member = env["rack.session"]["account_id"]
       if @counted && often?(member || Limits.network(env.fetch(ClientAddress::ADDRESS)))
-        return refuse(429, :too_many, "That was too often. Try again in a minute.", 60)
+        return refuse(429, :too_many, "Too many requests. Try again in a minute.", 60)
       end
 
       @gates.fetch(env["voucher.open"] ? :everybody : :members).pass { answer(env) } ||
-        refuse(503, :busy, "Other long answers are worked out just now. Nothing is lost; try " \
-          "again in a few seconds.", 5)
+        refuse(503, :busy,
+          "Other long calculations are running. Nothing is lost. Try again in a few seconds.", 5)
     end
 
     private

@@ -31,8 +31,9 @@ module Api
         address(r) if r.path.start_with?("/api/stories/")
       }],
       "reading by key" => [120, 60, ->(r) { ReadingKey.fingerprint(r.env) }],
-      "everything " \
-        "by address" => [1200, 60, ->(r) { address(r) if r.path.start_with?("/api/", "/auth/") }]
+      Core::Text.of("api.limits.everything_by_address") => [1200, 60, lambda { |r|
+        address(r) if r.path.start_with?("/api/", "/auth/")
+      }]
     }.freeze
 
     module_function
@@ -68,8 +69,7 @@ module Api
           "retry-after" => wait.to_s
         },
         message:
-          "That was too often from this address. Nothing is lost; try again in " \
-          "#{(wait / 60.0).ceil} minutes."
+          Core::Text.of("api.limits.too_many_requests_from_this", ceil: (wait / 60.0).ceil)
       )
     end
     private_class_method :refusal

@@ -9,16 +9,22 @@ module Api
       /practice /practice/place /practice/measure /practice/read /practice/judge /practice/pack
       /practice/scene/:scene /practice/cards /practice/cards/:card
       /office /office/house-rules /office/tags /office/members /office/members/:id/practice
-      /office/species /office/waters /office/sign-ins /office/letters /office/old-records
-      /office/old-records/:id /office/keys /office/changes
+      /office/species /office/waters /office/sign-ins /office/letters /office/import
+      /office/import/:id /office/api-keys /office/change-history
       /sign-in /new-password /new-address /you /deck /crew/:crewKey
-      /dockside /dockside/season /dockside/sheet /dockside/:tripId /dockside/:tripId/bench/:photoId
-      /finds /finds/desk /finds/doubts /finds/others
-      /water /water/map /water/data /water/:topic
+      /dockside /dockside/my-handling /dockside/sheet /dockside/:tripId
+      /dockside/:tripId/bench/:photoId
+      /finds /finds/review /finds/queries /finds/other-tags
+      /water /water/map /water/export /water/:topic
       /report /report/:reportId /story/:storyKey
     ].freeze
+    # Their addresses before; the router leads on from there.
+    MOVED = %w[
+      /finds/desk /finds/doubts /finds/others /office/old-records /office/old-records/:id
+      /office/keys /office/changes /water/data /dockside/season
+    ].freeze
     PATTERN =
-      Regexp.union(PATHS.map { |path| %r{\A#{path.gsub(/:\w+/, '[^/]+')}/?\z} })
+      Regexp.union((PATHS + MOVED).map { |path| %r{\A#{path.gsub(/:\w+/, '[^/]+')}/?\z} })
 
     def self.page?(path) = path.match?(PATTERN)
   end

@@ -62,8 +62,10 @@ module Api
     rescue ArgumentError
       raise Core::InvalidInput.at(
         field, :impossible_time,
-        "“#{field}” is #{text.inspect[0, 60]}, which is no #{kind} " \
-          "between #{YEARS.begin} and #{YEARS.end}. Check it."
+        Core::Text.of(
+          "api.sent_times.is_which_is_not_a", field:, text: text.inspect[0, 60], kind:,
+          begin: YEARS.begin, end: YEARS.end
+        )
       )
     end
   end

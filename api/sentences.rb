@@ -24,21 +24,26 @@ module Api
       shown = name(field)
       schema = error["schema"].is_a?(Hash) ? error["schema"] : {}
       case error["type"]
-      when "enum", "const" then "“#{shown}” is #{value}; it must be one of " \
-        "#{[*schema['enum'], *schema['const']].join(', ')}."
-      when "minimum", "exclusiveMinimum", "maximum", "exclusiveMaximum" then "“#{shown}” is " \
-        "#{value}; it must " \
-        "lie #{range(schema)}."
+      when "enum", "const" then Core::Text.of(
+        "api.sentences.is_it_must_be_one", shown:, value:,
+        const: [*schema["enum"], *schema["const"]].join(", ")
+      )
+      when "minimum", "exclusiveMinimum", "maximum", "exclusiveMaximum" then Core::Text.of(
+        "api.sentences.is_it_must_be", shown:, value:, schema: range(schema)
+      )
       when "minLength" then "“#{shown}” must not be empty."
-      when "maxLength" then "“#{shown}” is longer than #{schema['maxLength']} characters. " \
-        "Shorten it."
+      when "maxLength" then Core::Text.of(
+        "api.sentences.is_longer_than_characters_shorten", shown:, maxlength: schema["maxLength"]
+      )
       when "minItems" then "“#{shown}” needs at least #{schema['minItems']}."
       when "maxItems" then "“#{shown}” may hold at most #{schema['maxItems']}."
-      when "format" then "“#{shown}” is #{value}, which is not a " \
-        "#{schema['format'] == 'date' ? 'date like 2026-05-31' : 'time like 2026-05-31T09:15:00Z'}."
-      when "pattern" then "“#{shown}” is #{value}, which does not have the form that is needed."
+      when "format" then Core::Text.of(
+        "api.sentences.is_which_is_not_a", shown:, value:,
+        z: schema["format"] == "date" ? "date like 2026-05-31" : "time like 2026-05-31T09:15:00Z"
+      )
+      when "pattern" then "“#{shown}” is #{value}, which does not have the required form."
       when "schema" then "“#{shown}” is not known here. Leave it out."
-      else "“#{shown}” is #{value}; it must be #{kinds(schema, error['type'])}."
+      else "“#{shown}” is #{value}. It must be #{kinds(schema, error['type'])}."
       end
     end
 

@@ -21,8 +21,7 @@ module Api
           {
             code: :no_room,
             message:
-              "The server has no room left, so nothing was stored. What you sent " \
-              "stays with you; the coordinator has to make room."
+              Core::Text.of("api.unavailable.the_server_has_no_room")
           }
         )
       end
@@ -32,8 +31,7 @@ module Api
           {
             code: :busy,
             message:
-              "The server is too busy for this at the moment. Nothing was stored, and nothing is " \
-              "lost; try again in a moment."
+              Core::Text.of("api.unavailable.the_server_is_too_busy")
           }
         )
       end
@@ -41,8 +39,7 @@ module Api
       {
         code: :database_down,
         message:
-          "The server cannot reach its records at the moment. Nothing was stored, " \
-          "and nothing is lost; try again in a moment."
+          Core::Text.of("api.unavailable.the_server_cannot_reach_its")
       }
     end
 

@@ -19,6 +19,7 @@ require "zeitwerk"
 require_relative "config"
 require_relative "database"
 require_relative "roles"
+require_relative "texts"
 
 # One module per layer; what each may name is in docs/ARCHITECTURE.md.
 # rubocop:disable Style/Documentation
@@ -41,3 +42,5 @@ LOADER.collapse(
   File.join(ROOT, "acts/*"), File.join(ROOT, "acts/questions/*"), File.join(ROOT, "store/*")
 )
 LOADER.setup
+# Before any class that has a text among its constants.
+Core::Text.catalogue = Texts.read

@@ -44,8 +44,7 @@ module Devices
     rescue Aws::S3::Errors::NoSuchKey
       raise Core::NotFound.new(
         :file_gone,
-        "This picture's file is gone from the bucket. The " \
-          "coordinator finds it in the last backup."
+        Core::Text.of("devices.bucket_storage.the_file_of_this_photo")
       )
     end
 

@@ -61,8 +61,7 @@ module Devices
     def gone
       Core::NotFound.new(
         :file_gone,
-        "This picture's file is gone from the server's disk. The coordinator finds it in " \
-          "the last backup."
+        Core::Text.of("devices.disk_storage.the_file_of_this_photo")
       )
     end
 

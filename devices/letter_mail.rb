@@ -10,9 +10,10 @@ module Devices
     # sender: "Name <address>"
     def self.of(letter, sender:)
       unless /\S+@\S+/.match?(sender.to_s)
-        raise ArgumentError, "nobody is named whom letters come from: set LETTER_SENDER, or the " \
-          "programme's sender in Office"
+        raise ArgumentError,
+          "no sender of letters is set: set LETTER_SENDER, or the programme's contact in Office"
       end
+
       domain = sender[/@([^>\s]+)/, 1]
       Mail
         .new(from: sender, to: letter[:recipient], subject: letter[:subject], charset: "UTF-8")

@@ -19,8 +19,7 @@ module Devices
     CLOCK_TICKS = Etc.sysconf(Etc::SC_CLK_TCK).to_f
     PROGRAM = File.expand_path("../bin/lib/picture_workshop.rb", __dir__)
     TOO_HEAVY =
-      "This picture takes more time or memory to open than any camera's does. Export it as JPEG, " \
-        "smaller, and add it again."
+      Core::Text.of("devices.picture_workshop.this_photo_takes_too_much")
 
     Opened = Struct.new(:media_type, :width_px, :height_px, :jpeg, keyword_init: true)
 
@@ -52,7 +51,7 @@ module Devices
         rescue EOFError, SystemCallError, JSON::ParserError => e
           busy = e.is_a?(Errno::ETIMEDOUT) && !worked_hard?
           stop_child
-          raise Errno::EBUSY, "no time for a picture" if busy
+          raise Errno::EBUSY, "no time for a photo" if busy
 
           retry if (tries += 1) < 2 && !e.is_a?(Errno::ETIMEDOUT)
           raise Core::InvalidInput.at("photo", :picture_too_heavy, TOO_HEAVY)

@@ -79,7 +79,7 @@ module Formats
       check(manifest, files)
       { **manifest, signed: signed?(text, signature, key) }
     rescue Gem::Package::TarInvalidError, JSON::ParserError, EOFError, NoMethodError
-      refuse("This file is no backup of Voucher's, or it was cut off.")
+      refuse("This file is not a backup of Voucher, or it was cut off.")
     end
 
     def each_entry(path, &)
@@ -90,8 +90,7 @@ module Formats
       return false if key.nil? || signature.nil?
       return true if OpenSSL.secure_compare(signature, self.signature(text, key))
 
-      refuse("The manifest is not as it was signed here: it was changed, or the backup was made " \
-        "somewhere else.")
+      refuse(Core::Text.of("formats.backup_archive.the_manifest_is_not_as"))
     end
 
     def check(manifest, files)
@@ -101,12 +100,12 @@ module Formats
       refuse("This backup was made by a newer version of Voucher.") if manifest[:format] > FORMAT
       strange = files.keys - manifest[:parts].map { |part| part[:name] }
       unless strange.empty?
-        refuse("It holds #{strange.first}, of which its manifest does not know.")
+        refuse("It contains #{strange.first}, which its manifest does not list.")
       end
       manifest[:parts].each do |part|
         refuse("#{part[:name]} is missing in it.") unless files.key?(part[:name])
         if files[part[:name]] != part[:sha256]
-          refuse("#{part[:name]} is damaged: its hash is another one than when it was written.")
+          refuse("#{part[:name]} is damaged: its hash has changed.")
         end
       end
     end

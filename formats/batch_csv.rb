@@ -27,8 +27,10 @@ module Formats
       unless missing.empty?
         refuse(
           :no_such_columns,
-          "The first line must name the columns " \
-            "#{COLUMNS.join(', ')}; #{missing.join(', ')} is missing."
+          Core::Text.of(
+            "formats.batch_csv.the_first_line_must_name", columns: COLUMNS.join(", "),
+            missing: missing.join(", ")
+          )
         )
       end
       if table.size > MOST_ROWS

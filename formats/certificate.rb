@@ -36,14 +36,14 @@ module Formats
       leg.days_at_most ? "#{words} at most" : words
     end
 
-    WHAT = { "tagged" => "tagged", "recaptured" => "caught again", "untagged" => "caught" }.freeze
+    WHAT = { "tagged" => "tagged", "recaptured" => "recaptured", "untagged" => "caught" }.freeze
     FOUND = {
       "dead" => "found dead",
       "tag_alone" => "its tag was found",
       "shop" => "found in a shop",
       "in_fish" => "found inside another fish"
     }.freeze
-    FATE = { "released" => "let go", "kept" => "kept" }.freeze
+    FATE = { "released" => "released", "kept" => "kept" }.freeze
 
     # coast: GeoJSON features;  units: "metric" | "imperial"
     def initialize(story:, link:, coast:, programme:, **print)
@@ -104,7 +104,7 @@ module Formats
 
     def figures
       whole = @story.whole
-      return text("This fish has not been caught again yet.", size: 14, color: SLATE) if whole.nil?
+      return text("This fish was not recaptured yet.", size: 14, color: SLATE) if whole.nil?
 
       growth = whole.growth
       cells = [
@@ -135,8 +135,11 @@ module Formats
       @pdf.move_down 58
       text growth.sentence(@units), size: 11, color: SLATE
       if growth.verdict == :grew && growth.yearly_mm
-        text "That is #{Core::Units.growth_text(growth.yearly_mm, @units)} a year (± " \
-          "#{Core::Units.growth_text(growth.yearly_margin_mm, @units)}, 95 %).",
+        text Core::Text.of(
+          "formats.certificate.that_is_a_year_95",
+          yearly: Core::Units.growth_text(growth.yearly_mm, @units),
+          margin: Core::Units.growth_text(growth.yearly_margin_mm, @units)
+        ),
           size: 11,
           color: SLATE
       end
@@ -163,7 +166,7 @@ module Formats
         places(sketch, placed)
       end
       @pdf.move_down 6
-      text "Each square is the 5 km cell the fish was in; exact places stay with the cooperative.",
+      text "Each square is the 5 km cell of the fish. Exact places stay with the cooperative.",
         size: 8.5,
         color: PAPER_GREY
       @pdf.move_down 10

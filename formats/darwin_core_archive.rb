@@ -32,8 +32,7 @@ module Formats
     # Terms that are not Darwin Core's own.
     ELSEWHERE = { "license" => DUBLIN, "rightsHolder" => DUBLIN, "type" => DUBLIN }.freeze
     METHODS = [
-      "Volunteers catch fish with rod and line, measure them, put a numbered tag in and let them " \
-        "go; whoever catches one again reports its number.",
+      Core::Text.of("formats.darwin_core_archive.volunteers_catch_fish_with_rod"),
       "Lengths are measured as measurementType says, by what measurementMethod says.",
       "A fish has one organismID in each of its occurrences."
     ].freeze

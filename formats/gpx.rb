@@ -59,8 +59,7 @@ module Formats
       if text.include?("<!ENTITY")
         raise Core::InvalidInput.at(
           "track", :not_gpx,
-          "This file declares entities, which a track has " \
-            "no use for. Export it again as plain GPX."
+          "This file declares entities, which a track does not need. Export it again as plain GPX."
         )
       end
 
@@ -74,8 +73,7 @@ module Formats
       if points.fixes.empty?
         raise Core::InvalidInput.at(
           "track", :no_times,
-          "No point of this track carries a time, so fish cannot be placed by it. Export " \
-            "it with times."
+          "No point of this track has a time, so fish cannot be placed by it. Export it with times."
         )
       end
 
@@ -83,7 +81,7 @@ module Formats
     rescue REXML::ParseException
       raise Core::InvalidInput.at(
         "track", :not_gpx,
-        "This file is not readable as GPX; it may be cut off. Export the track again."
+        "This file is not readable as GPX. It may be cut off. Export the track again."
       )
     end
   end

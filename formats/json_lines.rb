@@ -29,7 +29,7 @@ module Formats
     def list(text)
       JSON.parse(text).each_with_index.map { |record, index| [index + 1, record] }
     rescue JSON::ParserError
-      TableText.refuse(:not_a_table, "This list of JSON ends too early or has a mark too many.")
+      TableText.refuse(:not_a_table, "This JSON list ends too early or has a mark too many.")
     end
 
     def lines(text)
@@ -37,13 +37,13 @@ module Formats
         [line_number, JSON.parse(line)]
       rescue JSON::ParserError
         TableText.refuse(:not_a_table,
-          "Line #{line_number} is no whole record of JSON, as the lines above are.")
+          "Line #{line_number} is not a whole JSON record like the lines above.")
       end
     end
 
     def flat(record, line, within = nil)
       unless record.is_a?(Hash)
-        TableText.refuse(:not_a_table, "Record #{line} is no set of names and values.")
+        TableText.refuse(:not_a_table, "Record #{line} is not a set of names and values.")
       end
       record.each_with_object({}) do |(name, value), row|
         name = [within, name].compact.join(".")

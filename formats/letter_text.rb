@@ -43,7 +43,7 @@ module Formats
       if template.size > MOST.fetch(part)
         refuse(
           part,
-          "The #{part} may have #{MOST.fetch(part)} characters; this has #{template.size}."
+          "The #{part} may have #{MOST.fetch(part)} characters. This one has #{template.size}."
         )
       end
       Liquid::Template.parse(template, environment: LANGUAGE).render!(
@@ -52,28 +52,37 @@ module Formats
     rescue Liquid::UndefinedVariable => e
       refuse(
         part,
-        "This letter knows no value called #{e.message[/undefined variable (\S+)/, 1]}. It knows " \
-          "#{values.keys.join(', ')}."
+        Core::Text.of(
+          "formats.letter_text.this_letter_has_no_value",
+          name: e.message[/undefined variable (\S+)/, 1], keys: values.keys.join(", ")
+        )
       )
     rescue Liquid::UndefinedFilter => e
       refuse(
         part,
-        "A letter has no filter called #{e.message[/undefined filter (\S+)/, 1]}. It has " \
-          "#{Filters.public_instance_methods.sort.join(', ')}."
+        Core::Text.of(
+          "formats.letter_text.a_letter_has_no_filter",
+          name: e.message[/undefined filter (\S+)/, 1],
+          public_instance_methods: Filters.public_instance_methods.sort.join(", ")
+        )
       )
     rescue Liquid::Error => e
       refuse(
         part,
-        "The #{part} cannot be read: #{e.message.sub(/\ALiquid \w+ ?\w*: ?/, '')}. Values stand " \
-          "like {{ #{values.keys.first} }}."
+        Core::Text.of(
+          "formats.letter_text.the_cannot_be_read_values", part:,
+          w: e.message.sub(/\ALiquid \w+ ?\w*: ?/, ""), keys: values.keys.first
+        )
       )
     rescue ArgumentError, TypeError, RangeError, ZeroDivisionError, EncodingError => e
       # What the library's filters stumble over: a date written as no date is, a number that is
       # none.
       refuse(
         part,
-        "A filter in the #{part} cannot work with its value: #{e.message[0, 100]}. Values stand " \
-          "like {{ #{values.keys.first} }}."
+        Core::Text.of(
+          "formats.letter_text.a_filter_in_the_cannot", part:, message: e.message[0, 100],
+          keys: values.keys.first
+        )
       )
     end
 

@@ -47,8 +47,7 @@ module Formats
     def self.say(zip, gone)
       zip.put_next_entry("missing-pictures.txt")
       zip.write(
-        "The files of these pictures could not be read on the server. Tell the coordinator, who " \
-          "finds them in the last backup.\n\n"
+        Core::Text.of("formats.log_archive.the_files_of_these_photos")
       )
       gone.each { |picture| zip.write("#{picture.name}\n") }
     end

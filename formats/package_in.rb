@@ -40,7 +40,7 @@ module Formats
     rescue Zip::Error
       nil
     rescue JSON::ParserError, Zlib::Error
-      refuse("This package cannot be read to its end. Send it as it was given out.")
+      refuse("This package cannot be read to its end. Send it as it was exported.")
     end
 
     def text_of(zip, name, descriptor)
@@ -56,8 +56,10 @@ module Formats
         text << chunk
         next if text.bytesize <= most
 
-        refuse("#{entry.name} in this package unpacks to more than #{most / 1_000_000} MB, far " \
-          "more than a table of its size. Unpack it and send the tables themselves.")
+        refuse(Core::Text.of(
+          "formats.package_in.in_this_package_unpacks_to", entry: entry.name,
+          megabytes: most / 1_000_000
+        ))
       end
       text
     end
@@ -94,8 +96,7 @@ module Formats
       return table.force_encoding("UTF-8") if
         expected.nil? || expected == "sha256:#{Digest::SHA256.hexdigest(table)}"
 
-      refuse("A table in this package is not the one that its description names: the hashes of " \
-        "#{name} differ. Unpack it and send that file itself if that is what you want.")
+      refuse(Core::Text.of("formats.package_in.a_table_in_this_package", name:))
     end
 
     def refuse(sentence) = raise(Core::InvalidInput.at("file", :not_whole, sentence))

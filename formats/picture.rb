@@ -49,7 +49,7 @@ module Formats
     rescue ImageLibrary::Error
       refuse(
         :picture_broken,
-        "This picture cannot be opened to its end; the file may be cut off. Add it again."
+        "This photo cannot be opened to its end. The file may be cut off. Add it again."
       )
     end
 
@@ -71,8 +71,7 @@ module Formats
     rescue ImageLibrary::Error
       refuse(
         :picture_broken,
-        "This picture cannot be made smaller; the file may be " \
-          "broken. Export it as JPEG and add it again."
+        Core::Text.of("formats.picture.this_photo_cannot_be_made")
       )
     end
 
@@ -81,14 +80,13 @@ module Formats
       if start.match?(HEIC)
         refuse(
           :heic,
-          "This is a HEIC picture, which browsers cannot show. Export or share it as JPEG (“most " \
-            "compatible” in the camera's settings) and add it again."
+          Core::Text.of("formats.picture.this_is_a_heic_photo")
         )
       end
       SIGNATURES.find { |_, signature| start.match?(signature) }&.first ||
         refuse(
           :not_a_picture,
-          "This file is not a JPEG, PNG or WebP picture. Export it as JPEG and add it again."
+          "This file is not a JPEG, PNG or WebP photo. Export it as JPEG and add it again."
         )
     end
 
@@ -100,8 +98,9 @@ module Formats
 
       refuse(
         :picture_too_large,
-        "This picture has #{image.width} × #{image.height} pixels, more than we can open as it " \
-          "is. Make it smaller, or export it as JPEG, and add it again."
+        Core::Text.of(
+          "formats.picture.this_photo_has_pixels_more", width: image.width, height: image.height
+        )
       )
     end
 

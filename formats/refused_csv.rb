@@ -10,7 +10,7 @@ module Formats
     # head: [String];  rows: [Core::Imports::Row]
     def self.build(head:, rows:)
       CSV.generate(+"\uFEFF") do |csv|
-        csv << [*head, "why it stayed out", "how to mend it"]
+        csv << [*head, "reason", "how to fix it"]
         rows.each do |row|
           cells = head.each_index.map { |index| plain(row.cells[index]) }
           csv << [*cells, *%w[rule mend].map { |part| row.faults.map { _1[part] }.join(" ") }]

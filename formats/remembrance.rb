@@ -13,7 +13,7 @@ module Formats
       "old_hook_scar" => "old hook scar",
       "open_wound" => "open wound",
       "scale_loss" => "scales lost",
-      "eye_damage" => "eye hurt",
+      "eye_damage" => "eye injured",
       "parasites" => "parasites"
     }.freeze
 
@@ -25,7 +25,7 @@ module Formats
     def initialize(fonts_dir:, **of)
       @of = Of.new(**of)
       @paper =
-        Paper.new(fonts_dir:, title: "Remembrance of a fish", page_size: "A4", margin: MARGIN)
+        Paper.new(fonts_dir:, title: "Record sheet of a fish", page_size: "A4", margin: MARGIN)
       @pdf = @paper.pdf
     end
 
@@ -45,7 +45,7 @@ module Formats
       @paper.text [
         @of.encounter.caught_on.strftime("%-d %B %Y"),
         @of.spot_name,
-        @of.encounter.kept? ? "kept" : "let go alive"
+        @of.encounter.kept? ? "kept" : "released alive"
       ].compact.join(" · "),
         size: 11
       @pdf.move_down 8
@@ -97,7 +97,7 @@ module Formats
             if @of.encounter.girth_mm
               format("%.1f cm at the thickest place", @of.encounter.girth_mm / 10.0)
             else
-              "not taken"
+              "not measured"
             end
           )
         ],
@@ -116,7 +116,7 @@ module Formats
             .to_a
             .map { |mark| MARKS.fetch(mark) }
             .join(", ")
-            .then { |text| text.empty? ? "none written down" : text }
+            .then { |text| text.empty? ? "none recorded" : text }
         ],
         ["Note", @of.encounter.note.to_s.empty? ? "–" : @of.encounter.note]
       ]
@@ -126,8 +126,7 @@ module Formats
       if @of.pictures.empty?
         return (
           @paper.text(
-            "No picture is with this fish. One of each side, flat and in plain light, says more " \
-              "than any number.",
+            Core::Text.of("formats.remembrance.no_photo_is_linked_to"),
             size: 11
           )
         )
@@ -151,7 +150,7 @@ module Formats
         @pdf.stroke_line [tick * cm, 18], [tick * cm, (tick % 5).zero? ? 26 : 22]
       end
       @pdf.fill_color Paper::GREY
-      @pdf.draw_text "10 cm when printed at full size; lay a ruler on it before you trust the page",
+      @pdf.draw_text Core::Text.of("formats.remembrance.n10_cm_when_printed_at"),
         at: [0, 4],
         size: 9
     end

@@ -9,8 +9,7 @@ module Formats
     MARGIN = 48
     CHART_HEIGHT = 150
     AXIS = 34
-    NOTHING = "Nothing can be told of these catches yet: there are too few under this filter. " \
-      "Below stands what each answer lacks; a wider filter, or more fish, may give it."
+    NOTHING = Core::Text.of("formats.season_report.nothing_can_be_said_about")
 
     def self.pdf(...) = new(...).render
 
@@ -18,13 +17,13 @@ module Formats
       @topics = topics
       @heading = heading
       @paper = Paper.new(
-        fonts_dir:, title: "What the tags taught", page_size: "A4", margin: MARGIN
+        fonts_dir:, title: "What we have learned", page_size: "A4", margin: MARGIN
       )
       @pdf = @paper.pdf
     end
 
     def render
-      @paper.text "What the tags taught", size: 26, style: :bold
+      @paper.text "What we have learned", size: 26, style: :bold
       @heading.each { |line| @paper.text line, size: 11 }
       @paper.text NOTHING, size: 12, style: :bold if @topics.values.flatten.none?(&:sentence)
       @topics.each { |title, answers| topic(title, answers) }
@@ -55,7 +54,7 @@ module Formats
 
     def doubts(answer)
       answer.doubted.each do |text, why|
-        @paper.text "Not to be trusted here: “#{text}” does not hold. #{why}",
+        @paper.text "Do not rely on this here: “#{text}” does not hold. #{why}",
           size: 10, style: :bold
       end
     end

@@ -64,7 +64,7 @@ module Formats
 
     def figures
       whole = @story.whole
-      return [text("Tagged and let go.", 380, 34, Paper::SLATE)] if whole.nil?
+      return [text("Tagged and released.", 380, 34, Paper::SLATE)] if whole.nil?
 
       rows = [
         [whole.days.to_s, Certificate.days_words(whole)],

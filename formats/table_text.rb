@@ -15,10 +15,8 @@ module Formats
     DITTO = '""""'
     # What begins so is no text.
     OTHER = {
-      "PK\x03\x04".b => "This is an archive with no table that can be read here. Unpack it and " \
-        "send the table in it.",
-      "\xD0\xCF\x11\xE0".b => "This is a workbook of an older kind. Open it in the program that " \
-        "made it and save the one sheet as CSV.",
+      "PK\x03\x04".b => Core::Text.of("formats.table_text.archive"),
+      "\xD0\xCF\x11\xE0".b => Core::Text.of("formats.table_text.older_workbook"),
       "\x1F\x8B".b => "This is a compressed file. Unpack it and send the table in it.",
       "%PDF".b => "This is a PDF, which has no columns to read. Send the table that it was made of."
     }.freeze
@@ -45,7 +43,8 @@ module Formats
       text = bytes.b.delete_prefix(mark.to_s.b).force_encoding(encoding)
         .encode("UTF-8", invalid: :replace, undef: :replace, replace: "�")
       if text.include?("\0")
-        refuse(:not_text, "This file holds bytes that are no text. Save the table as CSV in UTF-8.")
+        refuse(:not_text,
+          "This file contains bytes that are not text. Save the table as CSV in UTF-8.")
       end
       [text.gsub(/\r\n?/, "\n"), encoding]
     end
@@ -64,14 +63,17 @@ module Formats
       long = text.each_line.with_index(1).find { |line, _| line.bytesize > MOST_LINE_BYTES }
       return if long.nil?
 
-      refuse(:not_a_table, "Line #{long.last} is longer than #{MOST_LINE_BYTES / 1000} kB, which " \
-        "no row of a table is.")
+      refuse(:not_a_table,
+        Core::Text.of(
+          "formats.table_text.line_is_longer_than_kb", last: long.last,
+          most_line_bytes: MOST_LINE_BYTES / 1000
+        ))
     end
 
     # What parts the most lines of the beginning into the same number of cells.
     def separator(text)
       lines = text.each_line.first(SAMPLE_LINES).map(&:chomp).reject(&:empty?)
-      refuse(:empty_table, "There is no row in this file.") if lines.empty?
+      refuse(:empty_table, "This file has no rows.") if lines.empty?
 
       SEPARATORS.max_by do |separator|
         counts = lines.map { |line| line.count(separator) }
@@ -106,8 +108,10 @@ module Formats
     def alike(rows) = rows.map { |_, cells| cells.size }.tally.values.max.to_i
 
     def refuse_quotes(wrong)
-      refuse(:not_a_table, "Line #{wrong.line_number}: a quotation mark opens and does not " \
-        "close, or closes inside a cell. Mend it there, or save the table anew as CSV.")
+      refuse(:not_a_table,
+        Core::Text.of(
+          "formats.table_text.line_a_quotation_mark_opens", line_number: wrong.line_number
+        ))
     end
 
     # A quotation mark alone in a cell stands for the cell above, and quotes nothing.
@@ -129,17 +133,17 @@ module Formats
     end
 
     def check_size(rows)
-      refuse(:empty_table, "There is no row in this file.") if rows.empty?
+      refuse(:empty_table, "This file has no rows.") if rows.empty?
       refuse(:too_many_rows, "More than #{MOST_ROWS} rows. Send them in parts.") if
         rows.size > MOST_ROWS + 1
       rows.each do |line, cells|
         if cells.size > MOST_COLUMNS
-          refuse(:not_a_table, "Line #{line} has #{cells.size} columns; at most #{MOST_COLUMNS} " \
-            "can be read.")
+          refuse(:not_a_table,
+            "Line #{line} has #{cells.size} columns. At most #{MOST_COLUMNS} can be read.")
         end
         next unless cells.any? { |cell| cell && cell.size > MOST_CELL }
 
-        refuse(:not_a_table, "A cell of line #{line} has more than #{MOST_CELL} letters.")
+        refuse(:not_a_table, "A cell of line #{line} has more than #{MOST_CELL} characters.")
       end
     end
 

@@ -25,13 +25,7 @@ module Formats
       note: ["note", 0]
     }.freeze
     GRID_LEGEND =
-      "Length: snout to fork (a square tail: to its end); behind it t tape, r ruler, e " \
-        "estimated, nothing for the board. " \
-        "Weight: 1620, or 1740-120 with the wet sling. Blood: no, some, much. " \
-        "Hook: lip, jaw corner, roof, tongue, outside, eye, gill, throat, stomach. Swam off: " \
-        "strong, slow, sank, floated, " \
-        "taken, lost from sight. Two tags: both numbers, a + between. A box left empty says " \
-        "nothing."
+      Core::Text.of("formats.trip_card.length_snout_to_fork_a")
     GRID_ROWS = 14
     LEGEND_HEIGHT = 34
     MOST_SPECIES = 5
@@ -84,8 +78,7 @@ module Formats
       @paper.text "When time runs out: back in the net, in the water, get ready, lift again.",
         size: size(11),
         style: :bold
-      @paper.text "Hook in a hand: cut the line first, then get medical help. Local rules decide " \
-        "over this card.",
+      @paper.text Core::Text.of("formats.trip_card.hook_in_a_hand_cut"),
         size: size(9)
     end
 
@@ -94,9 +87,11 @@ module Formats
       @paper.text "#{spot_name}, #{held_on.strftime('%-d %B %Y')}",
         size: size(17),
         style: :bold
-      water = water_temp_c ? "water #{water_temp_c} °C" : "water not read"
-      @paper.text "#{@member_name}; #{platform}; #{water}; house rules #{version}; " \
-        "card #{@card.fetch(:sha256)[0, 8]}",
+      water = water_temp_c ? "water #{water_temp_c} °C" : "water not measured"
+      @paper.text Core::Text.of(
+        "formats.trip_card.house_rules_card", member_name: @member_name, platform:, water:,
+        version:, sha256: @card.fetch(:sha256)[0, 8]
+      ),
         size: size(9)
       pdf.move_down 6
     end
@@ -111,8 +106,11 @@ module Formats
         size: size(12),
         color: Paper::SLATE
       @field.fish({ species_code: species.code }) => { fight: { budget_seconds: } }
-      @paper.text "fight #{budget_seconds} s; measure #{species.length_kind}; tag from " \
-        "#{species.min_taggable_mm} mm; stop at #{species.stop_c} °C",
+      @paper.text Core::Text.of(
+        "formats.trip_card.fight_s_measure_tag_from", budget_seconds:,
+        length_kind: species.length_kind, min_taggable_mm: species.min_taggable_mm,
+        stop_c: species.stop_c
+      ),
         size: size(9.5)
       lines(species).each { |line| @paper.text "· #{line}", size: size(10) }
       law(@laws[species.code])
@@ -133,8 +131,10 @@ module Formats
       no_lift, one_lift, total = fresh.values_at(:no_lift, :one_lift_seconds, :total_seconds)
       return "not lifted: #{no_lift}" if no_lift
 
-      "#{one_lift} s in one lift, #{total} s in all   " \
-        "(#{tired_lift_seconds(species, budget_seconds)} s after a long fight)"
+      Core::Text.of(
+        "formats.trip_card.s_single_lift_s_total", one_lift:, total:,
+        budget_seconds: tired_lift_seconds(species, budget_seconds)
+      )
     end
 
     def tired_lift_seconds(species, fight_budget_seconds)

@@ -30,8 +30,8 @@ module Formats
         TableText::Table.new(rows: numbered(rows), encoding: "UTF-8", separator: "sheet")
       )
     rescue Zip::Error, Zlib::Error, Nokogiri::XML::SyntaxError, Roo::Error
-      TableText.refuse(:not_whole, "This workbook cannot be read to its end. Open it in the " \
-        "program that made it and save it anew, or its one sheet as text with commas.")
+      TableText.refuse(:not_whole,
+        Core::Text.of("formats.workbook_in.this_workbook_cannot_be_read"))
     end
 
     # The library holds entries to the sizes they declare.
@@ -39,8 +39,10 @@ module Formats
       unpacked = zip.entries.sum(&:size)
       return true if unpacked <= (MOST_TIMES * bytes.bytesize).clamp(SMALL_BYTES, MOST_BYTES)
 
-      TableText.refuse(:too_large, "This workbook unpacks to #{unpacked / 1_000_000} MB, far " \
-        "more than a table of its size. Save its one sheet as text with commas.")
+      TableText.refuse(:too_large,
+        Core::Text.of(
+          "formats.workbook_in.this_workbook_unpacks_to_mb", megabytes: unpacked / 1_000_000
+        ))
     end
 
     def of_xlsx(bytes)
@@ -59,8 +61,8 @@ module Formats
         rows * columns <= MOST_CELLS
 
       most = "#{TableText::MOST_ROWS} rows and #{TableText::MOST_COLUMNS} columns"
-      TableText.refuse(:too_many_rows, "This sheet reaches to row #{rows} and column " \
-        "#{columns}; at most #{most} can be read. Clear what stands far outside the table.")
+      TableText.refuse(:too_many_rows,
+        Core::Text.of("formats.workbook_in.this_sheet_reaches_to_row", rows:, columns:, most:))
     end
 
     # A day without a time is a day; a number without decimals has none.

@@ -9,7 +9,7 @@ module Store
     REFUSALS = {
       "tag_in_one_fish" => [
         "tag_numbers", :tag_in_another_fish,
-        "That tag already sits in another fish. Check the number on the streamer."
+        "That tag is already in another fish. Check the number on the streamer."
       ],
       "tag_series_overlap" => [
         "first_serial", :series_overlap, "These numbers overlap a series that exists already."
@@ -20,10 +20,10 @@ module Store
       "tags_pkey" => ["first_serial", :number_exists, "One of these numbers exists already."],
       "house_rules_pkey" => [
         "base_version", :changed_meanwhile,
-        "Somebody changed the house rules meanwhile. Look at the new version, and change it again."
+        "Somebody changed the house rules meanwhile. Open the new version, and change it again."
       ],
       "accounts_email_key" => ["email", :email_taken, "Another member signs in with this address."],
-      "photos_once_a_trip" => ["photo", :already_there, "This picture is with this trip already."],
+      "photos_once_a_trip" => ["photo", :already_there, "This photo is already on this trip."],
       "photos_report_id_key" => ["photo", :already_there, "This report already has a photo."]
     }.freeze
     # Primary keys that a device makes, and may send twice at once.
@@ -115,8 +115,10 @@ module Store
 
       raise Core::InvalidInput.new(
         :not_storable,
-        "A value in it cannot be stored: " \
-          "#{e.wrapped_exception.message[/(?:ERROR:\s*)?(.*)/, 1]}. Check it."
+        Core::Text.of(
+          "store.gateway.a_value_cannot_be_saved",
+          reason: e.wrapped_exception.message[/(?:ERROR:\s*)?(.*)/, 1]
+        )
       )
     end
 

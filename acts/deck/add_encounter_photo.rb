@@ -17,7 +17,7 @@ module Acts
       unless encounter&.of?(context.member)
         raise Core::NotFound.new(
           :no_such_encounter,
-          "There is no such fish of yours. Send the record first."
+          "This fish is not one of yours. Send the record first."
         )
       end
 

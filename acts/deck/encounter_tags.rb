@@ -28,7 +28,8 @@ module Acts
       @store.fish.resume_taggings(encounter_id: @encounter.id)
       all = @put + @gone.values.flatten
       if all.uniq.size < all.size
-        refuse(Core::InvalidInput, :same_tag_twice, "The same number is given twice.")
+        refuse(Core::InvalidInput, :same_tag_twice,
+          "The same number is entered twice. Remove one of them.")
       end
       (all - @before_put - @before.values.flatten).each { |number| refuse_unusable(number) }
     end
@@ -74,14 +75,13 @@ module Acts
         refuse(
           Core::Conflict,
           :tag_in_another_fish,
-          "#{number} already sits in another fish. Check the number on the streamer."
+          "#{number} is already in another fish. Check the number on the streamer."
         )
       elsif !usable_states.include?(tag.state)
         refuse(
           Core::InvalidInput,
           :tag_not_in_a_pouch,
-          "#{number} is written down as #{tag.state_words}, not in a pouch. Ask the " \
-            "coordinator."
+          "#{number} is recorded as #{tag.state_words}, not in a pouch. Ask the coordinator."
         )
       end
     end

@@ -44,9 +44,7 @@ module Acts
       hold(
         record,
         :internal,
-        "Something went wrong on our side with this record; " \
-          "the others are not touched by it, and it is " \
-          "kept. Tell the coordinator this number: #{@bug.call(e)}.",
+        Core::Text.of("deck.record_batch.something_went_wrong_with_this", e: @bug.call(e)),
         {}
       )
     end

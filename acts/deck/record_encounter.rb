@@ -86,8 +86,10 @@ module Acts
     def refuse_other_content
       refuse(
         Core::Conflict, "revision", :other_content,
-        "Revision #{@sent[:revision]} of this encounter was stored with other content. " \
-          "Send the change as revision #{@sent[:revision] + 1}."
+        Core::Text.of(
+          "deck.record_encounter.revision_of_this_record_was", revision: @sent[:revision],
+          next_revision: @sent[:revision] + 1
+        )
       )
     end
 
@@ -231,8 +233,7 @@ module Acts
 
       refuse(
         Core::InvalidInput, "stages", :in_the_future,
-        "A tap is stamped #{late[:at].utc.iso8601}, which is still to come. " \
-          "Check the phone's clock."
+        Core::Text.of("deck.record_encounter.a_tap_is_stamped_which", at: late[:at].utc.iso8601)
       )
     end
 
@@ -241,8 +242,7 @@ module Acts
 
       refuse(
         Core::Conflict, "reason", :submitted,
-        "This trip was submitted, so its records are locked. " \
-          "Correct this one on Dockside, with a reason."
+        Core::Text.of("deck.record_encounter.this_trip_was_submitted_so")
       )
     end
 

@@ -89,8 +89,7 @@ module Acts
       raise Core::InvalidInput.at(
         "species_code",
         :unknown_species,
-        "There is no species #{code.inspect} in the catalogue. Open the link again to take " \
-          "the newest card."
+        Core::Text.of("deck.share_deck.there_is_no_species_in", code: code.inspect)
       )
     end
 

@@ -36,8 +36,10 @@ module Acts
       raise Core::InvalidInput.at(
         "held_on",
         :too_far_ahead,
-        "#{Core::Units.day_text(held_on)} is more than #{PLAN_AHEAD_DAYS} days ahead. " \
-          "Check the year."
+        Core::Text.of(
+          "deck.start_trip.is_more_than_days_ahead", held_on: Core::Units.day_text(held_on),
+          plan_ahead_days: PLAN_AHEAD_DAYS
+        )
       )
     end
   end

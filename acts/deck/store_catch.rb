@@ -13,7 +13,7 @@ module Acts
   class StoreCatch
     NO_NUMBER = {
       "tagged" => "A tagged fish needs the number of its tag.",
-      "recaptured" => "A recapture needs the number on the tag, as far as it can be read."
+      "recaptured" => "A recapture needs its tag number, as far as you can read it."
     }.freeze
 
     def self.call(...) = new(...).call
@@ -71,8 +71,7 @@ module Acts
 
       refuse(
         Core::Conflict, "voided_because", :caught_again,
-        "This fish was caught again since, so its release cannot be void. " \
-          "Correct what is wrong in it, or ask the coordinator."
+        Core::Text.of("deck.store_catch.this_fish_was_recaptured_later")
       )
     end
 
@@ -82,7 +81,7 @@ module Acts
 
       refuse(
         Core::InvalidInput, "new_tag_numbers", :no_tag,
-        "A tag that was #{@counts.tag_act} needs the new number."
+        "A tag that was #{@counts.tag_act} needs a new number."
       )
     end
 

@@ -31,7 +31,7 @@ module Acts
     def again(photo, bytes)
       sha256 = Digest::SHA256.hexdigest(bytes)
       if photo.sha256 != sha256
-        raise Core::Conflict.at("id", :other_content, "Another picture has this id. Add it again.")
+        raise Core::Conflict.at("id", :other_content, "Another photo has this id. Add it again.")
       end
 
       keep_original(bytes, sha256)

@@ -17,7 +17,7 @@ module Acts
         if collision.nil?
           raise Core::NotFound.new(
             :no_such_collision,
-            "There is nothing to choose here any more. Look at the fish again."
+            "There is nothing to choose here any more. Reload the fish."
           )
         end
 

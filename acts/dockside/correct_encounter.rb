@@ -19,7 +19,7 @@ module Acts
       context.store.write do
         before = context.store.encounters.find_for_update(id)
         unless before && (before.of?(context.member) || context.member.coordinator?)
-          raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.")
+          raise Core::NotFound.new(:no_such_encounter, "This fish is not one of yours.")
         end
 
         owner = context.store.members.find(before.member_id)

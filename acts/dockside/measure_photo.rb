@@ -52,7 +52,7 @@ module Acts
 
     def refuse_no_fish
       raise Core::InvalidInput.at(
-        "keep", :no_fish, "This picture is with no fish yet. Put it to its fish first."
+        "keep", :no_fish, "This photo belongs to no fish yet. Move it to its fish first."
       )
     end
 

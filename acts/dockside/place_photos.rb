@@ -38,7 +38,7 @@ module Acts
       photo = store.photos.find(moved[:photo_id])
       to = [nil, *encounters.map(&:id)]
       unless photo && photo.trip_id == trip_id && to.include?(moved[:encounter_id])
-        raise Core::NotFound.new(:no_such_photo, "There is no such photo or fish on this trip.")
+        raise Core::NotFound.new(:no_such_photo, "This trip has no such photo or fish.")
       end
 
       store.photos.change(

@@ -13,7 +13,7 @@ module Acts
       if hours.nil? != rods.nil?
         raise Core::InvalidInput.at(
           "rods", :half_an_effort,
-          "Hours and rods belong together: tell both, or leave both empty."
+          "Hours and rods belong together. Enter both, or leave both empty."
         )
       end
       context.store.write do

@@ -56,7 +56,7 @@ module Acts
       raise Core::InvalidInput.at(
         "number",
         :lost_on_a_record,
-        "#{number} stands as lost on a fish's record. Change its tag numbers there."
+        "#{number} is recorded as lost on a fish. Change the tag numbers of that fish."
       )
     end
 
@@ -64,8 +64,10 @@ module Acts
       raise Core::InvalidInput.at(
         "number",
         :not_so,
-        "#{tag.number} is written down as #{tag.state_words} now; this does not " \
-          "fit it. Look at the list again."
+        Core::Text.of(
+          "dockside.settle_tag.is_now_recorded_as_so", number: tag.number,
+          state_words: tag.state_words
+        )
       )
     end
     private_class_method :settle, :refuse_lost_on_a_record, :refuse

@@ -15,8 +15,7 @@ module Acts
         if evening.fish.empty? && evening.held.empty? && trip.rods.nil?
           raise Core::Conflict.at(
             "trip", :nothing_to_submit,
-            "No fish is on this trip yet. Log one on the Deck, or type the sheet; if there was " \
-              "none, say how long you fished."
+            Core::Text.of("dockside.submit_trip.this_trip_has_no_fish")
           )
         end
 

@@ -39,7 +39,7 @@ module Acts
       unless member.coordinator?
         raise Core::Forbidden.new(
           :coordinators_only,
-          "Only coordinators type sheets of other members."
+          "Only coordinators enter sheets of other members."
         )
       end
 

@@ -5,11 +5,11 @@ module Acts
   # what keeps it out.
   class CheckImport
     AT_ONCE = 1000
-    CAME_IN = "This row came in already, with %s."
-    TWICE = ["The same row stands above already, in every cell.",
+    CAME_IN = "This row was imported before, with %s."
+    TWICE = ["The same row is already above, equal in every cell.",
       "Choose whether such rows are one catch or several."].freeze
-    NO_SPECIES = ["There is no species, and its tag is on no fish that would say it.",
-      "Write what fish it was."].freeze
+    NO_SPECIES = ["The row has no species, and its tag is on no fish that would give it.",
+      "Add the species."].freeze
     # What makes a row that row, wherever it stands.
     TELLING = %i[
       caught_on time member_id finder spot_code lat_deg lon_deg species_code length_mm weight_g

@@ -20,7 +20,7 @@ module Acts
       end
       gone = seen.keys - ours.map(&:id)
       { decided: ours.size - left.size,
-        left: left + gone.map { |id| { id:, why: "It waits no more." } } }
+        left: left + gone.map { |id| { id:, why: "It no longer waits for a review." } } }
     end
 
     # Returns why it was left, or nil.

@@ -18,8 +18,8 @@ module Acts
       "CC-BY-4.0" => "https://creativecommons.org/licenses/by/4.0/",
       "CC-BY-NC-4.0" => "https://creativecommons.org/licenses/by-nc/4.0/"
     }.freeze
-    EXACT = "Places are as they were told."
-    COARSE = "Places are the middles of fixed cells of 5 km; each row says how far it may be off."
+    EXACT = "Places are as they were recorded."
+    COARSE = "Places are the middles of fixed 5 km cells. Each row says how far off it may be."
 
     # Each way by water takes a few milliseconds to find.
     MOST_WAYS = 2000
@@ -90,14 +90,14 @@ module Acts
       unless @context.member.coordinator?
         raise Core::Forbidden.new(
           :coordinators_only,
-          "Only a coordinator gives exact places away. Take your own fish, or places in 5 km cells."
+          "Only a coordinator exports exact places. Export your own fish, or use 5 km cells."
         )
       end
       name = @sent[:receiver].to_s.strip
       return name if name.size >= 3
 
       raise Core::InvalidInput.at(
-        "receiver", :no_receiver, "Say who receives exact places: a person or a body, with a name."
+        "receiver", :no_receiver, "Enter who receives exact places: a person or a body, by name."
       )
     end
 
@@ -134,8 +134,7 @@ module Acts
       moves = @store.water.moves(@filter, newest: MOST_WAYS + 1)
       if moves.size > MOST_WAYS
         raise Core::InvalidInput.at("filter", :too_many_ways,
-          "More than #{MOST_WAYS} fish went somewhere under this filter, and each way by water " \
-            "is found by itself. Narrow the filter, by year or species.")
+          Core::Text.of("exchange.export_data.more_than_fish_moved_under", most_ways: MOST_WAYS))
       end
       moves.each do |move|
         way = SeeFish.way(move, @route, exact?) or next

@@ -25,7 +25,7 @@ module Acts
       key = context.store.write { context.store.reading_keys.revoke(id, now: context.now) }
       return if key
 
-      raise Core::NotFound.new(:no_such_key, "There is no such key in force.")
+      raise Core::NotFound.new(:no_such_key, "This key is not in force.")
     end
 
     # Who reads with this key: a member's row that may do less, or nil. The day is noted once.

@@ -4,7 +4,7 @@ module Acts
   # Somebody says how the columns of a table are meant; it has to be tried anew then.
   module MapImport
     OPEN = %w[read checked].freeze
-    NO_HEADING = "A reading is found again by the heading of a table, and this one has none."
+    NO_HEADING = "Saved choices are found by the headings of a table. This table has no headings."
     ZONE = /\A(?:UTC|[+-]\d{2}:\d{2})\z/
 
     module_function
@@ -28,12 +28,12 @@ module Acts
 
     def refuse_late
       raise Core::Conflict.new(:under_way,
-        "This table is being worked on or came in already. Stop it or undo it first.")
+        "This table is being worked on or was imported. Stop or undo that first.")
     end
 
     def check(context, import, mapping)
       if mapping["columns"].size != import.head.size
-        refuse("columns", "This table has #{import.head.size} columns; say of each what it is.")
+        refuse("columns", "This table has #{import.head.size} columns. Choose a meaning for each.")
       end
       fields = mapping["columns"].filter_map { |column| column["field"]&.to_sym }
       check_choices(context.store, mapping)
@@ -42,8 +42,11 @@ module Acts
       refuse("columns", "There is no field #{strange.first.inspect}.") if strange.any?
       twice = (fields - Core::Imports::KnownColumns::MANY).tally.find { |_, times| times > 1 }
       if twice
-        refuse("columns", "Two columns are said to be “" \
-          "#{Core::Imports::KnownColumns::BY_KEY.fetch(twice.first).title}”. Choose one of them.")
+        refuse("columns",
+          Core::Text.of(
+            "exchange.map_import.two_columns_have_the_meaning",
+            title: Core::Imports::KnownColumns::BY_KEY.fetch(twice.first).title
+          ))
       end
       check_words(ImportKnown.of(context), mapping)
     end
@@ -56,7 +59,8 @@ module Acts
           "There is no series #{numbers}. Enter its batch under Office, Tags first.")
       end
       unless zone.nil? || zone == Core::Imports::RowTime::LOCAL || zone.match?(ZONE)
-        refuse("zone", "#{zone} is no zone. Choose UTC, the programme's own, or write +11:00.")
+        refuse("zone",
+          "#{zone} is not a time zone. Choose UTC, the programme's own, or write +11:00.")
       end
       return if years.nil? || years.first <= years.last
 
@@ -69,7 +73,7 @@ module Acts
       %w[member spot].each { |field| chosen[field] = [*chosen[field], *mapping[field]] }
       chosen.each do |field, codes|
         unknown = codes - known.choices(field.to_sym).keys
-        refuse("words", "There is no #{unknown.first.inspect} here to choose.") if unknown.any?
+        refuse("words", "#{unknown.first.inspect} is not among the choices.") if unknown.any?
       end
     end
 

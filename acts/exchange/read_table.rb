@@ -16,7 +16,7 @@ module Acts
       head = head_index ? cells[head_index] : numbered(cells.max_by(&:size))
       rows = table.rows.drop(head_index ? head_index + 1 : 0)
       if rows.empty?
-        raise Core::InvalidInput.at("file", :empty_table, "There are heads and no row below them.")
+        raise Core::InvalidInput.at("file", :empty_table, "The table has headings but no rows.")
       end
 
       file = { file_name: name(file_name), sha256: Digest::SHA256.hexdigest(bytes),

@@ -38,7 +38,7 @@ module Acts
 
     def refuse
       raise Core::Conflict.new(:other_state,
-        "This table is in another state by now. Look again; somebody else may work on it.")
+        "This table has changed. Reload it: somebody else may be working on it.")
     end
     private_class_method :start, :stop, :refuse
   end

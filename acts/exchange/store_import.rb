@@ -113,7 +113,7 @@ module Acts
       @imports.stored(@id, line, state: "stored", **stored)
     rescue Core::Error => e
       @imports.stored(@id, line, state: "refused",
-        faults: [{ rule: e.message, mend: "Look at the record that this one meets." }])
+        faults: [{ rule: e.message, mend: "Open the record that conflicts with it." }])
     end
 
     def bring_one(row, trip_id)

@@ -7,8 +7,7 @@ module Acts
   class UndoImport
     OPEN = %w[stopped done].freeze
     AT_ONCE = 500
-    WORKED_ON = "Somebody decided or corrected something about these records since. " \
-      "Void the single records that are wrong instead."
+    WORKED_ON = Core::Text.of("exchange.undo_import.somebody_decided_or_corrected_something")
 
     class << self
       # Looks whether it can be taken back, and has it done. Raises Core::NotFound, Conflict.
@@ -17,7 +16,7 @@ module Acts
         context.store.write do
           imports.lock(id)
           import = ImportKnown.fetch(context.store, id)
-          refuse(:not_in, "This table did not come in, so there is nothing to undo.") unless
+          refuse(:not_in, "This table was not imported, so there is nothing to undo.") unless
             OPEN.include?(import.state)
           refuse_caught_since(imports.caught_since(id))
           refuse(:worked_on, WORKED_ON) if imports.worked_on?(id)
@@ -37,9 +36,12 @@ module Acts
       def refuse_caught_since(count)
         return if count.zero?
 
-        refuse(:caught_since, "#{count == 1 ? 'One record' : "#{count} records"} made since " \
-          "#{count == 1 ? 'tells' : 'tell'} of fish that came in with this table. " \
-          "Void the single records that are wrong instead.")
+        refuse(:caught_since,
+          Core::Text.of(
+            "exchange.undo_import.records_made_later_about_fish",
+            records: count == 1 ? "One record" : "#{count} records",
+            are: count == 1 ? "is" : "are"
+          ))
       end
 
       def refuse(code, sentence) = raise(Core::Conflict.new(code, sentence))
@@ -84,7 +86,7 @@ module Acts
       before.group_by { |_, state, holder| [state, holder] }.each do |(state, holder), tags|
         act = state == "in_pouch" ? "issued" : "returned"
         custody.move(tags.map(&:first), act:, member_id: holder || @context.member.id,
-          at: @context.now, made_by: @context.member.id, note: "An import was taken back")
+          at: @context.now, made_by: @context.member.id, note: "An import was undone")
       end
     end
   end

@@ -26,7 +26,7 @@ module Acts
         raise Core::Conflict.at(
           "photo",
           :enough,
-          "This report has #{MOST} photos; that is enough to judge it."
+          "This report has #{MOST} photos. That is enough to review it."
         )
       end
 

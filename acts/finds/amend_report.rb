@@ -75,8 +75,7 @@ module Acts
 
       raise Core::Conflict.at(
         "revision", :changed_meanwhile,
-        "This report was changed meanwhile, on another device perhaps. Open its link again " \
-          "and look before you change it."
+        Core::Text.of("finds.amend_report.this_report_was_changed_meanwhile")
       )
     end
 

@@ -50,17 +50,18 @@ module Acts
       if decided != @decision.seen
         conflict(
           "seen", :decided_meanwhile,
-          "Somebody decided this report meanwhile. Look at it again before you do."
+          "Somebody decided this report meanwhile. Reload it first."
         )
       end
       waits = @report.waiting?
       if @decision.verdict == "undone"
         if waits && !OPEN.include?(@last&.verdict)
-          conflict("verdict", :not_so, "This report is waiting; there is nothing to take back.")
+          conflict("verdict", :not_so,
+            "This report is not decided yet, so there is nothing to undo.")
         end
       else
         unless waits
-          conflict("verdict", :not_so, "This report is decided already. Take that back first.")
+          conflict("verdict", :not_so, "This report is already decided. Undo that decision first.")
         end
         refuse_own_second_opinion
       end
@@ -71,8 +72,7 @@ module Acts
 
       conflict(
         "verdict", :second_opinion,
-        "You asked for a second opinion on this one, so another coordinator decides. Take your " \
-          "question back if you are sure now."
+        Core::Text.of("finds.decide_report.you_asked_for_a_second")
       )
     end
 
@@ -84,8 +84,10 @@ module Acts
         raise Core::InvalidInput.at(
           "tag_number",
           :no_such_fish,
-          "No fish is known to carry #{@decision.tag_number || 'that number'} now. Choose " \
-            "another candidate, or ask who holds the tag."
+          Core::Text.of(
+            "finds.decide_report.no_fish_is_known_to",
+            number: @decision.tag_number || "that number"
+          )
         )
       end
 
@@ -112,12 +114,13 @@ module Acts
       end
 
       conflict("second_look", :look_again,
-        "By number, species, length and place this fish is #{share_words(share)}. " \
-          "Look once more at what speaks against it; say so if it is the one all the same.")
+        Core::Text.of(
+          "finds.decide_report.by_number_species_length_and", share: share_words(share)
+        ))
     end
 
     def share_words(share)
-      share ? "the one with a share of #{(share * 100).round} %" : "not among the likely ones"
+      share ? "likely by #{(share * 100).round} %" : "not among the likely candidates"
     end
 
     def none_of_these = set_aside
@@ -138,8 +141,7 @@ module Acts
       if other.nil? || other.id == @report_id || other.same_as
         raise Core::InvalidInput.at(
           "other_report_id", :no_such_report,
-          "Choose the report that this one is joined to; " \
-            "it cannot be one that is joined itself."
+          "Choose another report to join this one to. That report must not be joined itself."
         )
       end
 
@@ -168,7 +170,7 @@ module Acts
     # Letters that have not left are called back.
     def undone
       note
-      @store.letters.call_back(@report_id, now: @now, why: "Called back at the desk.")
+      @store.letters.call_back(@report_id, now: @now, why: "Undone at Review.")
       @store.calls.drop(@report_id, now: @now)
       MatchReport.undo(
         store: @store,

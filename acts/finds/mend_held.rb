@@ -21,10 +21,10 @@ module Acts
     def call(context, id:, mend:, read:)
       context.store.write do
         held = context.store.held_encounters.lock(id)
-        raise Core::NotFound.new(:no_such_held, "There is no such record held back.") if held.nil?
+        raise Core::NotFound.new(:no_such_held, "No such record waits to be accepted.") if held.nil?
         if held.settled_at
           raise Core::Conflict.at(
-            "id", :mended_already, "This record is stored by now. Look at the list again."
+            "id", :mended_already, "This record is already saved. Reload the list."
           )
         end
 
@@ -65,7 +65,7 @@ module Acts
       if trip.nil?
         raise Core::NotFound.new(
           :no_such_trip,
-          "Its trip is not there any more. Type the sheet again."
+          "Its trip no longer exists. Enter the sheet again."
         )
       end
 
@@ -75,7 +75,7 @@ module Acts
       if offset.nil?
         raise Core::InvalidInput.at(
           "time", :no_offset,
-          "The sheet does not say which clock its times are of. Mend this row on the sheet."
+          "The sheet does not say which clock its times follow. Fix this row on the sheet."
         )
       end
 

@@ -47,8 +47,7 @@ module Acts
       if known.fingerprint != fingerprint
         raise Core::Conflict.at(
           "id", :other_content,
-          "A report with this id was sent with other content. Open it by its link to " \
-            "change it, or open the page anew and send it again."
+          Core::Text.of("finds.report_tag.a_report_with_this_id")
         )
       end
 
@@ -125,8 +124,9 @@ module Acts
         raise Core::InvalidInput.at(
           "species_code",
           :unknown_species,
-          "There is no species #{sent[:species_code].inspect} in our list. Leave it out if " \
-            "you are not sure."
+          Core::Text.of(
+            "finds.report_tag.the_species_is_not_in", species_code: sent[:species_code].inspect
+          )
         )
       end
 
@@ -135,7 +135,7 @@ module Acts
       if from && on && from > on
         raise Core::InvalidInput.at(
           "caught_from", :crossed_dates,
-          "The first day comes after the last one. Change one of them."
+          "The first day is after the last one. Change one of them."
         )
       end
       if [from, on].compact.all? { |date| (EARLIEST_ON..(today + DATE_SLACK_DAYS)).cover?(date) }
@@ -143,9 +143,10 @@ module Acts
       end
 
       raise Core::InvalidInput.at("caught_on", :impossible_date,
-        "#{Core::Units.day_text([from, on].compact.max)} cannot be the " \
-          "day of this catch: it must be today or before, and not before " \
-          "#{EARLIEST_ON.year}.")
+        Core::Text.of(
+          "finds.report_tag.cannot_be_the_day_of",
+          on: Core::Units.day_text([from, on].compact.max), year: EARLIEST_ON.year
+        ))
     end
 
     def check_phone(phone)
@@ -154,8 +155,7 @@ module Acts
       raise Core::InvalidInput.at(
         "finder_phone",
         :no_phone,
-        "“#{phone.strip}” has too few digits for a " \
-          "telephone number. Mend it, or leave it out."
+        "“#{phone.strip}” has too few digits for a telephone number. Correct it, or leave it out."
       )
     end
 
@@ -177,8 +177,7 @@ module Acts
       reason = Core::Recaptures::Waiting.of(report.waiting_reason)
       {
         sentence:
-          "Thank you. Your report is kept. #{reason.finder} A coordinator looks at it, and its " \
-          "story comes to this link.",
+          Core::Text.of("finds.report_tag.thank_you_your_report_is", finder: reason.finder),
         helps: reason.helps
       }
     end
@@ -187,8 +186,8 @@ module Acts
     SENTENCES = {
       "matched" => "Thank you. This is the fish's story so far.",
       "set_aside" =>
-        "Thank you. Your report is kept; no fish of ours could be found for this number.",
-      "joined" => "Thank you. Your report is kept with another one of the same catch."
+        "Thank you. Your report is saved. We found no fish of ours for this number.",
+      "joined" => "Thank you. Your report is saved with another one of the same catch."
     }.freeze
 
     def blank_to_nil(text) = text.to_s.strip.empty? ? nil : text.strip

@@ -10,8 +10,7 @@ module Acts
 
         raise Core::Conflict.at(
           "number", :not_so,
-          "Somebody rang already, or there is nothing to " \
-            "say any more. Look at the list again."
+          "Somebody called already, or there is nothing left to say. Reload the list."
         )
       end
     end

@@ -22,7 +22,7 @@ module Acts
         unless done
           raise Core::Conflict.at(
             "act", :not_so,
-            "This letter went already, or is on its way. Look at the list again."
+            "This letter was sent already, or is on its way. Reload the list."
           )
         end
 

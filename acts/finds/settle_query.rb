@@ -13,17 +13,16 @@ module Acts
     def call(context, encounter_id:, code:, verdict:, why:)
       context.store.write do
         query = context.store.queries.lock(encounter_id, code) or
-          raise Core::NotFound.new(:no_such_query, "There is no such doubt.")
+          raise Core::NotFound.new(:no_such_query, "There is no such query.")
         if query.settled? == (verdict != "open")
           raise Core::Conflict.at(
             "verdict",
             :not_so,
             (
               if verdict == "open"
-                "This doubt is open already."
+                "This query is already open."
               else
-                "This doubt is settled already, by a correction or by somebody else. Look " \
-                  "at the list again."
+                Core::Text.of("finds.settle_query.this_query_is_already_answered")
               end
             )
           )

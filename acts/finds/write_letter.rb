@@ -53,9 +53,7 @@ module Acts
     # To the address that an account had until now.
     def address_changed(store:, recipient:, name:, by:)
       queue(store:, kind: "password", recipient:, subject: "Your address was changed",
-        body: "#{name}, #{by} changed the address that you sign in with. A letter went to " \
-          "the new one.\n\n" \
-          "If you did not ask for this, tell the cooperative at once.\n")
+        body: Core::Text.of("finds.write_letter.changed_the_address_that_you", name:, by:))
     end
 
     # To both whom a match concerns.
@@ -109,7 +107,7 @@ module Acts
       recipient = store.members.email(member_id) or
         raise Core::InvalidInput.at(
           "verdict", :nobody_to_ask,
-          "No e-mail address of that member is known; ask in person."
+          "We have no e-mail address of that member. Ask in person."
         )
 
       from_template(
@@ -165,8 +163,7 @@ module Acts
 
       raise Core::InvalidInput.at(
         "verdict", :nobody_to_ask,
-        "Nobody can be asked: neither an e-mail address nor a telephone is known. Decide " \
-          "it, or ask for a second opinion."
+        Core::Text.of("finds.write_letter.we_have_no_e_mail")
       )
     end
 

@@ -35,7 +35,7 @@ module Acts
         ],
         [
           "voucher_unsound_originals",
-          "Pictures whose original is missing or damaged",
+          "Photos whose original is missing or damaged",
           store.photos.unsound.size
         ],
         [

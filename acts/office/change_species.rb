@@ -42,7 +42,7 @@ module Acts
           raise Core::Conflict.at(
             "common_name",
             :species_known,
-            "There is a species called #{sent[:common_name]} already. Open that one."
+            "A species called #{sent[:common_name]} exists already. Open that one."
           )
         end
 
@@ -76,14 +76,17 @@ module Acts
         raise Core::InvalidInput.at(
           "typical_mm",
           :lengths_crossed,
-          "Least, typical, large and greatest length must grow in this order: " \
-            "#{lengths.join(', ')} mm do not."
+          Core::Text.of(
+            "office.change_species.minimum_typical_large_and_maximum", lengths: lengths.join(", ")
+          )
         )
       end
       unless row[:stop_c] > row[:warm_c]
         raise Core::InvalidInput.at("stop_c", :temperatures_crossed,
-          "The stop temperature #{row[:stop_c]} °C must be above the " \
-            "warm one, #{row[:warm_c]} °C.")
+          Core::Text.of(
+            "office.change_species.the_stop_temperature_c_must", stop_c: row[:stop_c],
+            warm_c: row[:warm_c]
+          ))
       end
 
       CONVERSIONS.each do |kind, columns|
@@ -91,8 +94,7 @@ module Acts
 
         raise Core::InvalidInput.at(
           columns[1].to_s, :half_a_conversion,
-          "A conversion TL = a + b #{kind} needs a, b and its " \
-            "standard error, or none of the three."
+          "A conversion TL = a + b #{kind} needs a, b and its standard error, or none of them."
         )
       end
 

@@ -15,8 +15,9 @@ module Acts
         before = context.store.house_rules.current
         if before.version != base_version
           raise Core::Conflict.at("base_version", :changed_meanwhile,
-            "Somebody changed the house rules meanwhile. Look at version " \
-              "#{before.version}, and change it again.")
+            Core::Text.of(
+              "office.choose_schools.somebody_changed_the_house_rules", version: before.version
+            ))
         end
 
         context.store.house_rules.add(rules, why:, member_id: context.member.id)

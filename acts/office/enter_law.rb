@@ -30,7 +30,7 @@ module Acts
         if law.nil?
           raise Core::NotFound.new(
             :no_such_law,
-            "This entry is not in force any more. Load the page again."
+            "This entry no longer applies. Reload the page."
           )
         end
 
@@ -49,10 +49,10 @@ module Acts
         refuse("water_code", "There is no water #{sent[:water_code].inspect}.")
       end
       if sent[:min_mm] && sent[:max_mm] && sent[:min_mm] >= sent[:max_mm]
-        refuse("max_mm", "The greatest keeping length must be above the least.")
+        refuse("max_mm", "The maximum keeping length must be above the minimum.")
       end
       if sent[:checked_on] > store.programme.day(now)
-        refuse("checked_on", "#{sent[:checked_on]} is still to come. Enter the day you checked.")
+        refuse("checked_on", "#{sent[:checked_on]} is in the future. Enter the day you checked.")
       end
       %i[season_first season_last].each do |field|
         next unless sent[field] && !Core::Law::Entry.day?(sent[field])

@@ -28,8 +28,7 @@ module Acts
       raise Core::InvalidInput.at(
         "file",
         :too_many,
-        "This file asks for #{tags} tags; at most " \
-          "#{MOST_TAGS} can come from one. Send it in parts."
+        "This file asks for #{tags} tags. One file can hold at most #{MOST_TAGS}. Send it in parts."
       )
     end
 

@@ -24,8 +24,9 @@ module Acts
           raise Core::Conflict.at(
             "count",
             :not_enough,
-            "Only #{numbers.size} of this batch are left in stock, not #{count}. Issue " \
-              "fewer, or take another batch."
+            Core::Text.of(
+              "office.issue_tags.this_batch_has_only_tags", numbers: numbers.size, count:
+            )
           )
         end
 
@@ -102,8 +103,7 @@ module Acts
       raise Core::Conflict.at(
         "member_id",
         :may_not_tag,
-        "#{member.name} #{standing.text}. Renew that " \
-          "under Members first; then issue the tags."
+        "#{member.name} #{standing.text}. Renew that at Members first, then issue the tags."
       )
     end
 

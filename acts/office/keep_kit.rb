@@ -35,8 +35,10 @@ module Acts
           raise Core::Conflict.at(
             "count",
             :not_held,
-            "#{member.name} holds #{held} of “#{item}”, so " \
-              "#{-sent[:count]} cannot come back. Check the item and the number."
+            Core::Text.of(
+              "office.keep_kit.holds_of_so_cannot_be", member: member.name, held:, item:,
+              count: -sent[:count]
+            )
           )
         end
         store.kit.move(member_id:, item:, count: sent[:count], note: sent[:note], made_by: by.id)

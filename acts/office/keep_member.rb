@@ -61,7 +61,7 @@ module Acts
       known(store, id)
       email = store.members.email(id)
       if email.nil?
-        raise Core::Conflict.at("email", :no_address, "No address is known; enter one first.")
+        raise Core::Conflict.at("email", :no_address, "No address is known. Enter one first.")
       end
 
       store.write do
@@ -84,7 +84,7 @@ module Acts
         if id == by.id && (sent[:role] != "coordinator" || !sent[:active])
           raise Core::Conflict.at(
             "role", :own_role,
-            "You cannot take the coordinator's role from yourself. Ask another coordinator."
+            "You cannot remove your own coordinator role. Ask another coordinator."
           )
         end
 

@@ -56,8 +56,10 @@ module Acts
           raise Core::Conflict.at(
             "kind",
             :kind_stays,
-            "#{before[:name]} is #{before[:kind]} water; enter another water instead of " \
-              "changing that."
+            Core::Text.of(
+              "office.keep_waters.is_water_add_another_water", before: before[:name],
+              kind: before[:kind]
+            )
           )
         end
 
@@ -122,7 +124,7 @@ module Acts
     # Spots that would be dry then are named, and nothing is changed.
     def draw(store, sent, name_before)
       if sent[:kind] != "fresh"
-        refuse("corners", "The sea is what is left around the land; only fresh water is drawn.")
+        refuse("corners", "The sea is everything outside the land. Only fresh water is drawn.")
       end
       known =
         store.programme.coast.reject do |feature|
@@ -142,8 +144,7 @@ module Acts
 
       refuse(
         "features",
-        "On this coast #{dry.map(&:name).join(', ')} would not lie in its water. " \
-          "Move or retire the spot first, or mend the drawing."
+        Core::Text.of("office.keep_waters.on_this_coast_would_not", dry: dry.map(&:name).join(", "))
       )
     end
 

@@ -35,7 +35,7 @@ module Acts
       return if strange.empty? && missing.empty?
 
       wrong = [
-        ("#{strange.join(', ')} is no column of this list" if strange.any?),
+        ("this list has no column #{strange.join(', ')}" if strange.any?),
         ("#{missing.join(', ')} is missing" if missing.any?)
       ].compact.join("; ")
       refuse(:no_such_columns,
@@ -53,7 +53,8 @@ module Acts
         [index + 1, properties.merge("lat_deg" => lat.to_s, "lon_deg" => lon.to_s)]
       end
     rescue JSON::ParserError
-      refuse(:not_json, "This begins like GeoJSON and is none: a bracket or a comma is wrong.")
+      refuse(:not_json,
+        "This begins like GeoJSON but cannot be read: a bracket or a comma is wrong.")
     end
 
     def point(feature, index)
@@ -61,7 +62,7 @@ module Acts
       return geometry["coordinates"] if geometry["type"] == "Point" &&
         geometry["coordinates"].is_a?(Array)
 
-      refuse(:no_points, "Feature #{index + 1} is no point.")
+      refuse(:no_points, "Feature #{index + 1} is not a point.")
     end
 
     def refuse(code, sentence) = raise(Core::InvalidInput.at("file", code, sentence))

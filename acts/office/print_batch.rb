@@ -23,7 +23,7 @@ module Acts
         raise Core::InvalidInput.at(
           "last_serial",
           :too_many,
-          "#{count} tags are more than #{MOST_TAGS} in one batch. Enter several."
+          "#{count} tags are more than #{MOST_TAGS} in one batch. Enter several batches."
         )
       end
 

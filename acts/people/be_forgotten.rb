@@ -29,29 +29,30 @@ module Acts
     def refuse_coordinator
       refuse(
         :coordinator,
-        "A coordinator sees other people's data and is not forgotten as one. Let another " \
-          "coordinator make you a tagger first."
+        Core::Text.of("people.be_forgotten.a_coordinator_sees_other_peoples")
       )
     end
 
     def refuse_ties(ties)
       tags, kit, trips, held = ties.values_at(:tags, :kit, :trips, :held)
       if tags.positive?
-        refuse(:tags_in_pouch, "You still hold #{count(tags, 'tag')}. Hand them " \
-          "to a coordinator, who books them back, or say on Dockside what became of them.")
+        refuse(:tags_in_pouch,
+          Core::Text.of("people.be_forgotten.you_still_hold_return_them", tag: count(tags, "tag")))
       end
       if kit.positive?
-        refuse(:kit_in_hand, "You still hold #{count(kit, 'piece')} of the cooperative's kit. " \
-          "Hand them to a coordinator, who books them back.")
+        refuse(:kit_in_hand,
+          Core::Text.of("people.be_forgotten.you_still_hold_of_the", piece: count(kit, "piece")))
       end
       if trips.any?
-        refuse(:not_submitted, "The fish of #{trips.first.strftime('%-d %B %Y')} are not " \
-          "submitted yet. Submit that trip on Dockside first, so that nothing of it is lost.")
+        refuse(:not_submitted,
+          Core::Text.of(
+            "people.be_forgotten.the_fish_of_are_not", y: trips.first.strftime("%-d %B %Y")
+          ))
       end
       return unless held.positive?
 
-      refuse(:held, "At the desk #{count(held, 'record')} of yours must be mended first. Ask a " \
-        "coordinator.")
+      refuse(:held,
+        "#{count(held, 'record')} of yours must be corrected at Queries first. Ask a coordinator.")
     end
 
     def count(number, noun) = "#{number} #{noun}#{'s' if number != 1}"

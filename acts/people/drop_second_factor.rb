@@ -12,7 +12,7 @@ module Acts
         if member.id == by.id
           raise Core::Conflict.at(
             "id", :own_factor,
-            "Switch your own second factor off on your own page, with your password."
+            "Switch your own second factor off on the page You, with your password."
           )
         end
         unless member.account_id && store.security.drop_second_factor(member.account_id)
@@ -33,9 +33,7 @@ module Acts
           recipient: store.members.email(id),
           subject: "Your second factor was taken off",
           body:
-            "#{by.name} took the second factor off your account. Sign in with your password " \
-            "and set up a new one.\n\n" \
-            "If you did not ask for this, answer at once.\n"
+            Core::Text.of("people.drop_second_factor.removed_the_second_factor_from", by: by.name)
         )
       end
     end

@@ -27,8 +27,7 @@ module Acts
 
       name = own_version&.positive? ? "#{version}.#{own_version}" : version
       raise Core::InvalidInput.at("house_rules_version", :unknown_rules,
-        "There is no version #{name} of the house rules. " \
-          "Open the Deck with a signal, so that it takes the newest card.")
+        Core::Text.of("people.member_rules.there_is_no_version_of", name:))
     end
 
     # In force on a day; for what was written on paper then.

@@ -19,7 +19,7 @@ module Acts
         unless store.security.end_session(member.account_id, number)
           raise Core::NotFound.new(
             :no_such_session,
-            "That device is signed out already. Look at the list again."
+            "That device is signed out already. Reload the list."
           )
         end
 

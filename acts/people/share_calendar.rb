@@ -20,7 +20,7 @@ module Acts
     # The member with this address. Raises Core::NotFound.
     def member(store, key)
       store.members.by_calendar(digest(key)) || raise(Core::NotFound.new(
-        :no_such_calendar, "This address of a calendar is no longer read. Make a new one on Ready."
+        :no_such_calendar, "This calendar address has ended. Make a new one on Ready."
       ))
     end
 

@@ -12,8 +12,10 @@ module Acts
         recipient = store.members.email(address.id) or next
         WriteLetter.queue(
           store:, kind: "password", recipient:, subject: "A coordinator's account was changed",
-          body: "#{by.name} #{deed} of #{member.name}, who is a coordinator.\n\n" \
-            "Both of you get this letter. If you know nothing of it, ask the other at once.\n"
+          body: Core::Text.of(
+            "people.tell_coordinators.of_who_is_a_coordinator", by: by.name, deed:,
+            member: member.name
+          )
         )
       end
     end

@@ -17,7 +17,7 @@ module Acts
     def call(sent)
       if sent.any? { |result| result[:marks] && result[:points] }
         raise Core::InvalidInput.at("results", :two_scores,
-          "A result has marks or points. Send the one that the exercise gives.")
+          "A result has marks or points. Send the one that the exercise returns.")
       end
       @store.write { @store.practice.add(sent.map { |result| row(result) }) }
     end

@@ -11,12 +11,12 @@ module Acts
       member = context.store.members.find(member_id) ||
         raise(Core::NotFound.new(:no_such_member, "There is no such member."))
       if member.id == context.member.id
-        raise Core::Conflict.new(:own_training, "Another coordinator signs your training.")
+        raise Core::Conflict.new(:own_training, "Another coordinator signs off your training.")
       end
 
       signed = context.store.practice.signatures(member.id).map { |signature| signature[:item] }
       if signed.include?(item)
-        raise Core::Conflict.new(:signed_already, "This item is signed already.")
+        raise Core::Conflict.new(:signed_already, "This item is already signed off.")
       end
 
       context.store.write do

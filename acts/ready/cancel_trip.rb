@@ -18,8 +18,7 @@ module Acts
     def refuse
       raise Core::Conflict.at(
         "id", :trip_has_records,
-        "Something was logged on this trip, so it stays. Make single fish void on Dockside " \
-          "where they should not stand."
+        "Fish are logged on this trip, so it stays. Void single wrong fish on Dockside."
       )
     end
     private_class_method :refuse

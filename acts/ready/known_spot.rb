@@ -6,9 +6,8 @@ module Acts
     # Core::Geography::Spot; raises Core::InvalidInput :unknown_spot.
     def self.fetch(store:, code:)
       store.waters.spot(code) ||
-        raise(Core::InvalidInput.at("spot_code", :unknown_spot, "There is no spot " \
-          "#{code.inspect}. Choose one " \
-          "from the list."))
+        raise(Core::InvalidInput.at("spot_code", :unknown_spot,
+          Core::Text.of("ready.known_spot.there_is_no_spot_choose", code: code.inspect)))
     end
   end
 end

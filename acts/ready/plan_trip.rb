@@ -39,8 +39,7 @@ module Acts
       if trip.spot_code != sent[:spot_code] && store.trips.fish?(id)
         raise Core::Conflict.at(
           "spot_code", :fish_at_the_spot,
-          "Fish were logged on this trip at its spot, so the spot stays. Choose another " \
-            "spot on the Deck, or plan another trip."
+          Core::Text.of("ready.plan_trip.fish_are_logged_on_this")
         )
       end
 

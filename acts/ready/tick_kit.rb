@@ -7,7 +7,7 @@ module Acts
       context.store.write do
         trip = context.store.trips.find(id)
         unless trip&.of?(context.member)
-          raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.")
+          raise Core::NotFound.new(:no_such_trip, "This trip is not one of yours. Plan it first.")
         end
 
         context.store.trips.change(id, ticks: ticks.uniq)

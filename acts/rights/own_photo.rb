@@ -9,7 +9,7 @@ module Acts
       photo = store.photos.find(id)
       return photo if photo && (photo.of?(member) || member.coordinator?)
 
-      raise Core::NotFound.new(:no_such_photo, "There is no such photo of yours.")
+      raise Core::NotFound.new(:no_such_photo, "This photo is not one of yours.")
     end
   end
 end

@@ -12,8 +12,7 @@ module Acts
 
       raise Core::NotFound.new(
         :no_such_report,
-        "There is no report of yours at this address. " \
-          "Check the link, or report the tag again."
+        "There is no report of yours at this address. Check the link, or report the tag again."
       )
     end
   end

@@ -8,7 +8,7 @@ module Acts
       trip = store.trips.find(id)
       return trip if trip && (trip.of?(member) || member.coordinator?)
 
-      raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours.")
+      raise Core::NotFound.new(:no_such_trip, "This trip is not one of yours.")
     end
   end
 end

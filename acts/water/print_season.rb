@@ -21,8 +21,10 @@ module Acts
       own = "own fish of #{context.member.name}" if filter[:mine]
       [
         [context.store.programme.name, *species, *own, *days(filter)].join(" · "),
-        "Printed on #{Core::Units.day_text(context.today)}. Every figure with its 95 % " \
-          "interval; compared, never proved."
+        Core::Text.of(
+          "water.print_season.printed_on_every_figure_has",
+          today: Core::Units.day_text(context.today)
+        )
       ]
     end
 

@@ -19,7 +19,7 @@ module Acts
       if kept&.data_version == version
         raise Core::Conflict.at(
           "topic", :nothing_changed,
-          "Nothing changed since this was worked out, so it would come out the same."
+          "Nothing has changed since this was calculated, so the result would be the same."
         )
       end
       start(context, topic, filter, version)
@@ -37,9 +37,10 @@ module Acts
     def stop(context, topic:, filter:)
       filter = WaterFilter.of(context, filter, topic:)
       last = context.store.recomputes.last(topic, Fingerprint.of(filter))
-      raise Core::NotFound.new(:not_running, "This is not being worked out now.") unless last&.open?
+      raise Core::NotFound.new(:not_running, "This is not being calculated now.") unless last&.open?
       unless may_stop?(context.member, last)
-        raise Core::Forbidden.new(:anothers, "Who began it, or a coordinator, stops it.")
+        raise Core::Forbidden.new(:anothers,
+          "Only the member who started it, or a coordinator, can stop it.")
       end
 
       context.store.recomputes.stop(last.id)

@@ -8,7 +8,7 @@ module Acts
     # Raises Core::NotFound.
     def call(context, key:, holds:, why:)
       unless KEYS.include?(key)
-        raise Core::NotFound.new(:no_such_assumption, "No answer rests on such an assumption.")
+        raise Core::NotFound.new(:no_such_assumption, "No answer rests on this assumption.")
       end
 
       context.store.write do

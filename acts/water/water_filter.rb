@@ -58,8 +58,7 @@ module Acts
       return unless asked[:hook]
 
       raise Core::Forbidden.new(:handling_of_others,
-        "How other members' fish were hooked is told to those members alone. Leave the hook out, " \
-          "or ask for your own fish.")
+        Core::Text.of("water.water_filter.only_members_themselves_see_how"))
     end
 
     def refuse_finer(asked)
@@ -67,8 +66,7 @@ module Acts
       return if named.empty?
 
       raise Core::Forbidden.new(:too_fine,
-        "Of other members' fish this is told by species, water and year. Leave out " \
-          "#{named.join(' and ')}, or ask for your own fish.")
+        Core::Text.of("water.water_filter.for_other_members_fish_this", and: named.join(" and ")))
     end
 
     # A key is nobody's, so it has no fish of its own.
@@ -84,7 +82,7 @@ module Acts
         (id == member.id && !member.reader?)
 
       raise Core::Forbidden.new(
-        :coordinators_only, "Only a coordinator asks about one member's fish. Ask for your own."
+        :coordinators_only, "Only a coordinator filters by one member. Ask for your own fish."
       )
     end
 
@@ -109,7 +107,7 @@ module Acts
       return unless asked[first] && asked[last] && asked[first] > asked[last]
 
       refuse(last.to_s, :"#{noun}s_turned_round",
-        "The last #{noun} lies before the first. Turn them round.")
+        "The last #{noun} is before the first. Swap them.")
     end
 
     def refuse(field, code, sentence) = raise(Core::InvalidInput.at(field, code, sentence))

@@ -6,8 +6,7 @@ module Api
     # changed.
     module Letters
       NOT_YOU =
-        "If it was not you, ask the coordinator at once, and set a new password with " \
-          "“Forgotten?” on the sign-in page."
+        Core::Text.of("api.letters.if_it_was_not_you")
 
       module_function
 
@@ -41,8 +40,9 @@ module Api
         auth.reset_password_deadline_interval do
           new_member.call(self) ? { days: WELCOME_DAYS } : { hours: config.reset_hours }
         end
-        auth.no_matching_reset_password_key_error_flash "This link is used up or too old. Ask " \
-          "for a new letter."
+        auth.no_matching_reset_password_key_error_flash Core::Text.of(
+          "api.letters.this_link_was_used_or"
+        )
         auth.reset_password_email_subject do
           new_member.call(self) ? welcome.call(self)[:subject] : "Set a new password"
         end
@@ -52,9 +52,10 @@ module Api
         auth.reset_password_email_body do
           next welcome.call(self)[:body] if new_member.call(self)
 
-          "Somebody, probably you, asked for a new password.\n\nSet it here within " \
-            "#{config.reset_hours} hours:\n#{reset_password_email_link}\n\n" \
-            "If it was not you, do nothing; the old password stays.\n"
+          Core::Text.of(
+            "api.letters.somebody_probably_you_asked_for", reset_hours: config.reset_hours,
+            reset_password_email_link:
+          )
         end
         changed = "The password of your account was changed.\n\n#{NOT_YOU}\n"
         auth.password_changed_email_subject "Your password was changed"
@@ -67,21 +68,21 @@ module Api
         base_url = setup.config.base_url
         auth.change_login_requires_password? true
         auth.change_login_error_flash "The address was not changed"
-        auth.change_login_needs_verification_notice_flash "A letter is on its way to the new " \
-          "address. The link in " \
-          "it makes the change."
-        auth.verify_login_change_error_flash "This link is used up or too old. Ask for the " \
-          "change again."
-        auth.verify_login_change_duplicate_account_error_flash "Another member signs in with " \
-          "this address."
+        auth.change_login_needs_verification_notice_flash Core::Text.of(
+          "api.letters.a_letter_is_on_its"
+        )
+        auth.verify_login_change_error_flash Core::Text.of("api.letters.this_link_was_used_or_2")
+        auth.verify_login_change_duplicate_account_error_flash Core::Text.of(
+          "api.letters.another_member_signs_in_with"
+        )
         auth.verify_login_change_email_subject "Confirm your new address"
         auth.verify_login_change_email_link do
           "#{base_url}/new-address?key=#{token_param_value(verify_login_change_key_value)}"
         end
         auth.verify_login_change_email_body do
-          "Somebody, probably you, wants to sign in with this address.\n\nConfirm it here within " \
-            "a day:\n#{verify_login_change_email_link}\n\n" \
-            "If it was not you, do nothing.\n"
+          Core::Text.of(
+            "api.letters.somebody_probably_you_wants_to", verify_login_change_email_link:
+          )
         end
         auth.before_verify_login_change do
           setup.send_letter.call(recipient: account[:email], subject: "Your address was changed",

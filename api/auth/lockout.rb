@@ -12,10 +12,10 @@ module Api
       def set_up(auth, setup)
         config = setup.config
         words =
-          "#{REFUSED} is not right, or there were too many wrong ones. Check both; after " \
-            "#{config.max_failures} wrong " \
-            "passwords an account rests for #{config.lockout_minutes} minutes. Or ask for a new " \
-            "password by letter."
+          Core::Text.of(
+            "api.lockout.is_not_right_or_there", refused: REFUSED,
+            max_failures: config.max_failures, lockout_minutes: config.lockout_minutes
+          )
         auth.no_matching_login_message "#{REFUSED} is not right"
         auth.invalid_password_message "#{REFUSED} is not right"
         auth.login_error_flash words

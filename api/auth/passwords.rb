@@ -28,8 +28,9 @@ module Api
         auth.password_maximum_bytes MAX_BYTES
         auth.password_too_short_message "has to be at least #{MIN_CHARACTERS} characters"
         auth.same_as_existing_password_message "is the same as before"
-        auth.password_is_one_of_the_most_common_message "is one that many people use; take " \
-          "several words that do not belong together"
+        auth.password_is_one_of_the_most_common_message Core::Text.of(
+          "api.passwords.is_used_by_many_people"
+        )
         auth.change_password_error_flash "The password was not changed"
         auth.reset_password_error_flash "The new password was not set"
         guessable(auth, setup)
@@ -61,8 +62,7 @@ module Api
         plain = letters(password)
         if plain.chars.uniq.size < 5 || run?(plain)
           return (
-            "is a run of neighbouring keys or repeats; take " \
-              "several words that do not belong together"
+            Core::Text.of("api.passwords.is_a_run_of_neighbouring")
           )
         end
 
@@ -75,8 +75,7 @@ module Api
             .reduce(plain) { |left, word| left.gsub(word, "") }
         return if remainder == plain || remainder.size >= LEAST_OF_ITS_OWN
 
-        "is close to your address, your name or the programme's name; " \
-          "take several words that do not belong together"
+        Core::Text.of("api.passwords.is_close_to_your_address")
       end
 
       def letters(text) = text.downcase.gsub(/[^[:alnum:]]/, "")

@@ -23,8 +23,9 @@ module Api
         auth.auto_add_recovery_codes? true
         auth.auto_remove_recovery_codes? true
         auth.otp_setup_error_flash "The second factor was not set up"
-        auth.otp_invalid_auth_code_message "is not right; codes last half a minute, and the " \
-          "phone's clock must be right"
+        auth.otp_invalid_auth_code_message Core::Text.of(
+          "api.second_factor.is_not_right_codes_last"
+        )
         auth.otp_auth_error_flash "That code is not right"
         auth.otp_disable_error_flash "The second factor was not switched off"
         auth.invalid_recovery_code_error_flash "That code is not right"

@@ -46,7 +46,7 @@ module Api
             409,
             code: :no_scale,
             message:
-              "No scale answers. Check its cable or batteries, or type the weight and the sling."
+              Core::Text.of("api.crew.the_scale_does_not_answer")
           )
         end
         json(tared:)

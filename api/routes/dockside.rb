@@ -107,7 +107,7 @@ module Api
           refuse(
             404,
             code: :not_sized_yet,
-            message: photo.trouble || "This size is being made. Look again in a moment."
+            message: photo.trouble || "This size is being made. Try again in a moment."
           )
         end
 

@@ -5,6 +5,7 @@
 require "bundler/setup"
 require "opal"
 require "opal/builder_scheduler/sequential"
+require_relative "../../config/texts"
 
 # Its usual way is to fork, and a fork shares the database connections of a test.
 Opal.builder_scheduler = Opal::BuilderScheduler::Sequential
@@ -38,14 +39,21 @@ module CompileCore
 
   module_function
 
+  # Ruby that gives Core::Text the texts that these sources ask for.
+  def texts(sources)
+    keys = sources.flat_map { |source| source.scan(/\bText\.of\(\s*"([^"]+)"/).flatten }
+    "Core::Text.catalogue = #{Texts.read.slice(*keys).inspect}"
+  end
+
   # files: of core, in the order of their needs;  extra: { name => source } compiled after them
   def call(files: FILES, extra: {})
     root = File.expand_path("../..", __dir__)
     builder = Opal::Builder.new
     RUNTIME.each { |name| builder.build(name) }
-    files.each do |name|
-      builder.build_str(File.read(File.join(root, "core", "#{name}.rb")), "core/#{name}")
-    end
+    sources = files.to_h { |name| [name, File.read(File.join(root, "core", "#{name}.rb"))] }
+    builder.build_str(File.read(File.join(root, "core/text.rb")), "core/text")
+    builder.build_str(texts(sources.values), "core/texts")
+    sources.each { |name, source| builder.build_str(source, "core/#{name}") }
     extra.each { |name, source| builder.build_str(source, name) }
     "#{builder}\nexport default globalThis.Opal\n"
   end

@@ -6,11 +6,12 @@ ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../../Gemfile", __dir__)
 ENV["BUNDLE_PATH"] ||= File.expand_path("../../vendor/bundle", __dir__)
 require "bundler/setup"
 require "json"
-# The rules' own errors are all that is needed of them.
+# The rules' own errors and the texts are all that is needed of them.
 module Core; end
-%w[core/error core/invalid_input formats/image_library formats/picture].each do |file|
-  require_relative "../../#{file}"
-end
+%w[
+  core/error core/invalid_input core/text config/texts formats/image_library formats/picture
+].each { |file| require_relative "../../#{file}" }
+Core::Text.catalogue = Texts.read
 
 # The answer goes this way alone; whatever a library prints does not get into it.
 answers = $stdout.dup.binmode

@@ -5,9 +5,9 @@ module Core
     # The number of fish in a closed water, by visits on which fish were tagged and seen again.
     module ClosedAnswer
       ASSUMPTIONS = [
-        { key: "closed", text: "Between the visits no fish came, went, was born or died." },
+        { key: "closed", text: "Between the visits no fish came, left, was born or died." },
         { key: "tags_seen", text: "No tag was shed or overlooked between the visits." },
-        { key: "mixed", text: "Tagged fish mix with the others, and are as easily caught." }
+        { key: "mixed", text: "Tagged fish mix with the others, and are caught as easily." }
       ].freeze
       # A day with fewer is no visit; fewer fish seen again say too little. House rules.
       LEAST_CAUGHT, LEAST_VISITS, LEAST_AGAIN = 10, 2, 7
@@ -39,9 +39,11 @@ module Core
         Answer.new(
           **common,
           worked_out: [common[:worked_out], *beside(times, visits.size)].join(" "),
-          sentence: "#{species} in #{water} in #{year}: #{count.words}, by #{visits.size} visits " \
-            "on which #{Words.fish(common[:n])} were caught, #{again} of them seen before. " \
-            "#{count.why}".rstrip,
+          sentence: Text.of(
+            "answers.closed_answer.in_in_visits_caught_of", species:, water:, year:,
+            count: count.words, visits: visits.size, n: Words.fish(common[:n]), again:,
+            why: count.why
+          ).rstrip,
           chart: { kind: "bars", x: "visit", y: "share with a tag, %",
                    bars: visits.drop(1).map { |visit| bar(visit) } }
         )
@@ -75,11 +77,10 @@ module Core
         often = visits.sum { |visit| visit[:caught] } / equal.fish
         tagged.high / tagged.low > MOST_SPAN || often < LEAST_OFTEN ? UNTESTED : nil
       end
-      TWO_VISITS = "That holds if a tagged fish is caught as easily as another, which two visits " \
-        "cannot tell."
+      TWO_VISITS = Text.of("answers.closed_answer.this_holds_if_a_tagged")
       EASIER = "Fish with a tag are not caught as easily as the others."
       UNLIKE = "Some fish are caught more easily than others, so there are more."
-      UNTESTED = "Too few of the fish bear a tag to tell whether these are caught as easily."
+      UNTESTED = "Too few fish carry a tag to show whether they are caught as easily."
       # Limits so far apart say nothing of how tagged fish are caught; a test that is passed at
       # this chance is passed. House rules.
       MOST_SPAN, MOST_CHANCE = 2.0, 0.2
@@ -145,11 +146,11 @@ module Core
 
       def missing(visits, again)
         if visits.size < LEAST_VISITS
-          return "It takes #{LEAST_VISITS} visits in a year with #{LEAST_CAUGHT} fish or more."
+          return "This needs #{LEAST_VISITS} visits in a year with #{LEAST_CAUGHT} fish or more."
         end
         return nil if again >= LEAST_AGAIN
 
-        "It takes #{LEAST_AGAIN} fish seen again on a later visit; #{LEAST_AGAIN - again} more."
+        "This needs #{LEAST_AGAIN} fish recaptured on a later visit: #{LEAST_AGAIN - again} more."
       end
 
       def bar(visit)
@@ -158,9 +159,10 @@ module Core
 
       def method_of(visits)
         way = visits.size > 2 ? "Schnabel's sum over visits, +1" : "Chapman's estimate"
-        "#{way}; beside it Chao's lower bound, and the same with tagged fish caught more or less " \
-          "easily; the widest limits are told; a visit is a day with #{LEAST_CAUGHT} fish or " \
-          "more, the next within #{MOST_GAP_DAYS} days."
+        Text.of(
+          "answers.closed_answer.beside_it_chaos_lower_bound", way:, least_caught: LEAST_CAUGHT,
+          most_gap_days: MOST_GAP_DAYS
+        )
       end
 
       # Results of other models from the same visits, for *how we know* only.
@@ -169,9 +171,10 @@ module Core
 
         chao, own = Estimates::ClosedPopulation.chao(times),
           Estimates::ClosedPopulation.jackknife(times, visits)
-        "Chao's least number is #{Words.span(*spread(chao))}. With a chance of its own for each " \
-          "fish to be caught (Burnham and Overton's jackknife of second order) there are " \
-          "#{Words.span(*spread(own))}."
+        Text.of(
+          "answers.closed_answer.chaos_least_number_is_with", chao: Words.span(*spread(chao)),
+          own: Words.span(*spread(own))
+        )
       end
 
       def spread(estimate) = [estimate.fish, estimate.low, estimate.high]

@@ -11,19 +11,14 @@ module Core
           key: "every_fish_recorded",
           text: "Every fish that was caught is recorded, tagged or not."
         },
-        { key: "hours_as_fished", text: "Hours are those with a line in the water, as told." }
+        { key: "hours_as_fished", text: "Hours are those with a line in the water, as recorded." }
       ].freeze
       METHOD =
-        "Fish divided by rod hours (hours with a line in the water, times rods) of the trips " \
-          "that told them, also of those without a fish. Trips of one angler belong together: " \
-          "limits by how anglers differ (of one angler alone, trips), never narrower than those " \
-          "of a Poisson count."
+        Text.of("answers.effort_answers.fish_divided_by_rod_hours")
       ADJUSTED =
-        "Fish counted against rod hours, months and spots adjusted for; errors by how anglers " \
-          "differ. A year without a fish is told by how many would have been expected."
+        Text.of("answers.effort_answers.fish_counted_against_rod_hours")
       SOURCE =
-        "Garwood (1936), Biometrika 28, 437-442; Cochran (1977), Sampling Techniques, ch. 6; " \
-          "Liang and Zeger (1986), Biometrika 73, 13-22"
+        Text.of("answers.effort_answers.garwood_1936_biometrika_28_437")
 
       # Fish of some trips in ten rod hours, a number that people can picture.
       class Rate
@@ -90,7 +85,7 @@ module Core
         enough = trips.size >= LEAST_TRIPS
         months = rates(trips, :month)
         Answer.new(
-          key: "catch_per_hour", title: "Fish for fishing", n: trips.size,
+          key: "catch_per_hour", title: "Fish per hour of fishing", n: trips.size,
           missing: enough ? nil : missing(trips.size, untold),
           sentence: enough ? sentence(Rate.new(trips), months, untold) : nil,
           chart: enough ? bars(months) : nil,
@@ -157,23 +152,27 @@ module Core
       end
 
       def missing(known, untold)
-        "#{known} #{known == 1 ? 'trip has' : 'trips have'} told how long they fished, " \
-          "#{LEAST_TRIPS} are needed; #{untold} have not. Dockside asks for it."
+        Text.of(
+          "answers.effort_answers.recorded_how_long_they_fished", known:,
+          trips: known == 1 ? "trip" : "trips", least_trips: LEAST_TRIPS, untold:
+        )
       end
 
       def no_years(later)
-        return "It takes two years of trips that told how long they fished." if later.empty?
+        return "This needs two years of trips that recorded how long they fished." if later.empty?
 
-        "Years cannot be told apart from months and spots yet: too few trips in common."
+        "Years cannot be separated from months and spots yet: too few trips in common."
       end
 
       def sentence(all, months, untold)
         month, best =
           months.select { |_, rate| rate.trips >= LEAST_TRIPS }.max_by { |_, rate| rate.span[0] }
         peak = best ? " Most in #{name(month)}: #{Words.span(*best.span, 1)}." : ""
-        left = untold.positive? ? " #{untold} trips did not say how long they fished." : ""
-        "#{Words.span(*all.span, 1)} fish in #{Rate::PER_HOURS} rod hours, over " \
-          "#{all.trips} trips.#{peak}#{left}"
+        left = untold.positive? ? " #{untold} trips did not record how long they fished." : ""
+        Text.of(
+          "answers.effort_answers.fish_in_rod_hours_over", all: Words.span(*all.span, 1),
+          per_hours: Rate::PER_HOURS, trips: all.trips, peak:, left:
+        )
       end
 
       def bars(months)
@@ -197,10 +196,11 @@ module Core
       end
 
       def against(first, year, ratio)
-        chance = ratio.low > 1 || ratio.high < 1 ? "" : ". That could be chance"
-        "In #{year} #{Words.ratio(ratio).sub('times as often',
-          'times as many fish')} for as much " \
-          "fishing as in #{first}, months and spots alike#{chance}."
+        chance = ratio.low > 1 || ratio.high < 1 ? "" : ". This could be chance"
+        Text.of(
+          "answers.effort_answers.in_for_as_much_fishing", year:,
+          fish: Words.ratio(ratio).sub("times as often", "times as many fish"), first:, chance:
+        )
       end
 
       def forest(first, ratios)

@@ -8,8 +8,7 @@ module Core
         { key: "growth_untouched", text: "A tag does not slow a fish's growth." },
         { key: "growth_measured_alike", text: "Fish are laid straight and read alike both times." }
       ].freeze
-      SOURCE = "Francis (1988), N. Z. J. Mar. Freshw. Res. 22, 43-51; Laslett, Eveson and " \
-        "Polacheck (2002), Can. J. Fish. Aquat. Sci. 59, 976-986"
+      SOURCE = Text.of("answers.growth_answer.francis_1988_n_z_j")
 
       module_function
 
@@ -124,22 +123,25 @@ module Core
         return fits.individual if fits.individual.is_a?(String)
 
         linf, k = fits.individual.linf_mm, fits.individual.k
-        "With a length of their own for each fish: K #{Words.span(*k.to_a, 3)} a year, " \
-          "asymptotic length #{Words.span(*linf.to_a)} mm."
+        Text.of(
+          "answers.growth_answer.individual",
+          k: Words.span(*k.to_a, 3), linf: Words.span(*linf.to_a)
+        )
       end
 
       # What the better of the two models says of the year; nothing without an interval.
       def season(fit)
         return nil unless fit.is_a?(Estimates::SeasonalGrowth::Fit)
-        return "Seasons of growth are not seen: one even curve tells as much." unless fit.better?
+        return "No seasons of growth are seen: one even curve fits as well." unless fit.better?
         return nil if fit.u_low.nil?
 
         days = Estimates::Rates::Z95 * fit.w_error * YEAR_DAYS
         on = Date.new(2001, 1, 1) + (fit.w * YEAR_DAYS).floor
-        "Growth swings by #{Words.percent_of({ share: fit.u, low: fit.u_low,
-                                               high: fit.u_high })} about the year's mean, " \
-          "fastest about #{on.day} #{Date::MONTHNAMES[on.month]} (give or take " \
-          "#{days.round} days)."
+        Text.of(
+          "answers.growth_answer.growth_swings_by_about_the",
+          u_high: Words.percent_of({ share: fit.u, low: fit.u_low, high: fit.u_high }),
+          day: on.day, month: Date::MONTHNAMES[on.month], days: days.round
+        )
       end
 
       YEAR_DAYS = 365
@@ -154,7 +156,7 @@ module Core
 
       SPREAD = { growth: "of their growth", asymptote: "in the length they grow to" }.freeze
       COLUMNS = [
-        "tagged at, cm", "again at, cm", "years", "grown, mm", "expected, mm", "doubt"
+        "tagged at, cm", "recaptured at, cm", "years", "grown, mm", "expected, mm", "doubt"
       ].freeze
 
       # A way of measuring that rounds has its rounding in its error.
@@ -170,9 +172,11 @@ module Core
           interval ? Words.span(*interval.to_a) : NOT_KNOWN
         end
         doubts = fits.even.doubts.size
-        words = "#{species} of #{a} cm grow #{ga} mm in a year, of #{b} cm #{gb}: " \
-          "#{Words.fish(fits.even.n)} measured twice."
-        doubts.zero? ? words : "#{words} #{doubts} of them hardly can be right, and are marked."
+        words = Text.of(
+          "answers.growth_answer.of_cm_grow_mm_in", species:, a:, ga:, b:, gb:,
+          n: Words.fish(fits.even.n)
+        )
+        doubts.zero? ? words : "#{words} #{doubts} measurements can hardly be right and are marked."
       end
 
       NOT_KNOWN = "nobody knows how many"
@@ -219,9 +223,7 @@ module Core
         return "Maximum likelihood with known errors of measuring." if fit.is_a?(String)
 
         format(
-          "Maximum likelihood; error by method of measuring and its rounding, individuals spread " \
-            "by %.0f %% %s, %.0f %% of rows spoiled. Growth in a year by a line through fish of " \
-            "about that length.",
+          Text.of("answers.growth_answer.maximum_likelihood_error_by_method"),
           100 * fit.nu, SPREAD.fetch(fit.spread), 100 * fit.p
         )
       end

@@ -8,26 +8,18 @@ module Core
       # A fall that is worth knowing, for how many more fish it takes.
       WORTH_KNOWING = 0.7
       ASSUMPTIONS = [
-        { key: "reported_alike", text: "Finders report a fish alike, however it was treated." },
+        { key: "reported_alike",
+          text: "Finders report all fish alike, however they were treated." },
         {
           key: "treated_by_chance",
           text:
-            "Within a month, species and length, what was done to a fish has nothing to do " \
-            "with the fish itself."
+            Text.of("answers.handling_answers.within_a_month_species_and")
         }
       ].freeze
       METHOD =
-        "Fish let go at least a year ago, returns within a year. Mantel-Haenszel within month of " \
-          "a year, species, 5 cm of length and tagger, with the variance of Greenland and " \
-          "Robins; where too few fish of one tagger were treated both ways, the four are " \
-          "adjusted for by regression on the logarithm (Zou). Beside it Katz for the counts, Cox " \
-          "and the log-rank test for the weeks until the return within the same strata, Poisson " \
-          "with time at large for the other treatments alike. All comparisons of the page share " \
-          "one false discovery rate (Benjamini and Hochberg, 4 %); intervals of those beyond " \
-          "chance are widened by it."
+        Text.of("answers.handling_answers.fish_released_at_least_a")
       SOURCE =
-        "Mantel and Haenszel (1959), J. Nat. Cancer Inst. 22, 719-748; Greenland and Robins " \
-          "(1985); Zou (2004); Katz et al. (1978); Cox (1972); Benjamini and Yekutieli (2005)"
+        Text.of("answers.handling_answers.mantel_and_haenszel_1959_j")
       NO_COMPARISON = "Too few fish treated both ways in one season, species and length."
 
       module_function
@@ -108,16 +100,17 @@ module Core
 
       def missing(compared)
         (back, of), (other_back, other_of) = compared.arms
-        return "Nothing is recorded of it yet, of fish let go a year ago." if (of + other_of).zero?
+        if (of + other_of).zero?
+          return "Nothing is recorded about it yet for fish released a year ago."
+        end
         return NO_COMPARISON if [back, other_back].min >= Estimates::Returns::LEAST_RETURNS &&
           [of, other_of].min >= Estimates::Returns::LEAST_FISH
 
         share = other_back.fdiv([other_of, 1].max)
-        return "No fish of the others came back within a year yet." if share.zero?
+        return "None of the other fish returned within a year yet." if share.zero?
 
         needed = Estimates::Returns.fish_needed(share, WORTH_KNOWING * share).ceil
-        "Too few fish treated both ways. To see a fall by three tenths it takes about " \
-          "#{needed} fish of each, let go a year ago; there are #{of} and #{other_of}."
+        Text.of("answers.handling_answers.too_few_fish_treated_both", needed:, of:, other_of:)
       end
 
       def answer(compared, named, missed)
@@ -136,15 +129,17 @@ module Core
         treatment, arms = compared.treatment, compared.arms
         beyond = named.include?(treatment.key)
         ratio = beyond ? compared.headline.missing_at_most(missed) : compared.headline
-        "Fish #{treatment.words} came back within a year #{Words.ratio(ratio)} as those " \
-          "#{treatment.against}, with month, species, length and tagger alike: " \
-          "#{arms[0].join(' of ')} against #{arms[1].join(' of ')}. #{verdict(beyond)}"
+        Text.of(
+          "answers.handling_answers.fish_returned_within_a_year", treatment: treatment.words,
+          ratio: Words.ratio(ratio), against: treatment.against, treated: arms[0].join(" of "),
+          others: arms[1].join(" of "), beyond: verdict(beyond)
+        )
       end
 
       def verdict(beyond)
-        return "That could be chance." unless beyond
+        return "This could be chance." unless beyond
 
-        "That is beyond chance, all comparisons of this page counted."
+        "This is beyond chance, with all comparisons of this page counted."
       end
 
       def table(compared)
@@ -152,7 +147,7 @@ module Core
         rows = [
           ["month, species, length and tagger alike", compared.headline],
           ["within strata#{' of one tagger' if compared.same_tagger}", compared.within],
-          ["at large for #{TreatmentComparison::LIVED_DAYS} days or longer, within strata",
+          ["at liberty for #{TreatmentComparison::LIVED_DAYS} days or longer, within strata",
             compared.lived],
           ["how soon, within strata (Cox)", timed&.hazard],
           ["others alike (Poisson)", compared.adjusted],
@@ -190,16 +185,19 @@ module Core
         comparable = compared.select(&:headline)
         return "No way of handling can be compared yet." if comparable.empty?
         if named.empty?
-          return "Of #{comparable.size} ways of handling that can be compared none came back " \
-            "more or less often beyond chance."
+          return Text.of(
+            "answers.handling_answers.we_compared_ways_of_handling", comparable: comparable.size
+          )
         end
 
         words = comparable.select { |row| named.include?(row.treatment.key) }.map do |row|
-          "fish #{row.treatment.words} came back " \
-            "#{Words.ratio(row.headline.missing_at_most(missed))}"
+          ratio = Words.ratio(row.headline.missing_at_most(missed))
+          "fish #{row.treatment.words} returned #{ratio}"
         end
-        "Beyond chance, #{comparable.size} compared: #{words.join('; ')}. " \
-          "A comparison does not say why."
+        Text.of(
+          "answers.handling_answers.beyond_chance_with_compared_a", comparable: comparable.size,
+          words: words.join("; ")
+        )
       end
 
       def forest(overall, compared, named, missed)
@@ -209,10 +207,12 @@ module Core
         Answer.new(
           key: "returns", title: "Ways of handling, side by side", n: released,
           sentence: share &&
-            "Of #{Words.fish(released)} let go with a tag at least a year ago #{returned} came " \
-              "back within a year, #{Words.percent_of(share)}. #{apart(compared, named, missed)}",
-          missing: share ? nil : "No fish with a tag was let go a year ago yet.",
-          chart: { kind: "forest", x: "came back so many times as often, with its interval", y: "",
+            Text.of(
+              "answers.handling_answers.of_released_with_a_tag", released: Words.fish(released),
+              returned:, share: Words.percent_of(share), missed: apart(compared, named, missed)
+            ),
+          missing: share ? nil : "No tagged fish was released a year ago yet.",
+          chart: { kind: "forest", x: "returned so many times as often, with the interval", y: "",
                    bars: rows.map { |row| row.first(4) } },
           columns: ["treatment", "ratio", "from", "to", "beyond chance"],
           rows:, assumptions: ASSUMPTIONS, worked_out: METHOD, source: SOURCE

@@ -17,15 +17,17 @@ module Core
           key: "reports",
           title: "Reports",
           n: counts[:reports],
-          missing: counts[:reports].zero? ? "Nobody has reported a tag yet." : nil,
+          missing: counts[:reports].zero? ? "No tag was reported yet." : nil,
           sentence:
             lag &&
-              "Half of #{counts[:reports]} reports came within #{days(lag[1])} of " \
-                "the catch, " \
-                "three in four within #{days(lag[2])}.#{settled(alone)}",
+              Text.of(
+                "answers.health_answers.half_of_reports_arrived_within",
+                reports: counts[:reports], half: days(lag[1]), three_quarters: days(lag[2]),
+                alone: settled(alone)
+              ),
           columns: ["what", "share", "95 % from", "to", "of"],
           rows: [
-            ["joined to a fish without the desk", *alone, counts[:matched]],
+            ["matched without a coordinator", *alone, counts[:matched]],
             ["finders who reported again", *again, counts[:finders]]
           ],
           worked_out:
@@ -39,14 +41,15 @@ module Core
       def settled(alone)
         return "" if alone.first.nil?
 
-        " #{(100 * alone[0]).round} % " \
-          "(#{(100 * alone[1]).round} to #{(100 * alone[2]).round}) of those " \
-          "joined to a fish needed nobody."
+        Text.of(
+          "answers.health_answers.to_of_the_matched_reports", alone: (100 * alone[0]).round,
+          low: (100 * alone[1]).round, high: (100 * alone[2]).round
+        )
       end
 
       def records(counts)
         gaps = { "without a length" => :no_length, "without a place of its own" => :no_place,
-                 "without a hook place" => :no_hook }
+                 "without a hook location" => :no_hook }
           .map do |words, key|
             [words, *share(counts[key], counts[:records]),
               counts[:records]]
@@ -54,10 +57,11 @@ module Core
         Answer.new(
           key: "records", title: "Records and pouches", n: counts[:records],
           missing: counts[:records].zero? ? "Nothing is recorded yet." : nil,
-          sentence: "#{trips(counts[:unsubmitted])} older than two weeks " \
-            "#{counts[:unsubmitted] == 1 ? 'is' : 'are'} " \
-            "not handed in; #{members(counts[:asleep])} with tags in the pouch tagged " \
-            "nothing for a year.",
+          sentence: Text.of(
+            "answers.health_answers.older_than_two_weeks_not",
+            unsubmitted: trips(counts[:unsubmitted]),
+            are: counts[:unsubmitted] == 1 ? "is" : "are", asleep: members(counts[:asleep])
+          ),
           columns: ["records", "share", "95 % from", "to", "of"], rows: gaps,
           worked_out: "Counts; shares with Wilson's interval.",
           source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"

@@ -9,8 +9,8 @@ module Core
       LEAST_IN_A_MONTH = 5
       MONTHS = %w[Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec].freeze
       ASSUMPTIONS = [
-        { key: "gear_takes_all", text: "What is caught is caught alike, small and large." },
-        { key: "scale_true", text: "Scales are true, and the sling is taken off." }
+        { key: "gear_takes_all", text: "Small and large fish are caught alike." },
+        { key: "scale_true", text: "Scales are accurate, and the sling's weight is subtracted." }
       ].freeze
 
       module_function
@@ -31,15 +31,16 @@ module Core
         }
         if n < LEAST_FISH
           return (
-            Answer.new(**common, missing: "It takes #{LEAST_FISH} fish; #{LEAST_FISH - n} more.")
+            Answer.new(**common, missing: "This needs #{LEAST_FISH} fish: #{LEAST_FISH - n} more.")
           )
         end
 
         low, middle, high = [0.1, 0.5, 0.9].map { |share| quantile(classes, n, share) }
         Answer.new(
           **common,
-          sentence: "Half of #{Words.fish(n)} were under #{middle} cm; eight in ten lay between " \
-            "#{low} and #{high} cm."
+          sentence: Text.of(
+            "answers.length_answers.half_of_were_under_cm", n: Words.fish(n), middle:, low:, high:
+          )
         )
       end
 
@@ -74,9 +75,10 @@ module Core
           end
         Answer.new(
           **common,
-          sentence: "#{species} of #{middle_cm} cm weigh " \
-            "#{fit.weight_g(middle_cm).round} g; nineteen in twenty " \
-            "weigh between #{low} and #{high} g, by #{Words.fish(rows.size)} on a scale."
+          sentence: Text.of(
+            "answers.length_answers.of_cm_weigh_g_nineteen", species:, middle_cm:,
+            weight_g: fit.weight_g(middle_cm).round, low:, high:, rows: Words.fish(rows.size)
+          )
         )
       end
 

@@ -12,7 +12,7 @@ module Core
       LEAST_KM = 1.0
       WAYS = %w[north north-east east south-east south south-west west north-west].freeze
       ASSUMPTIONS = [
-        { key: "effort_even", text: "Anglers fish about as much wherever the fish may go." }
+        { key: "effort_even", text: "Anglers fish about as much wherever the fish may move." }
       ].freeze
 
       module_function
@@ -33,12 +33,9 @@ module Core
         days = asked_days(rows)
         common = {
           key: "distance", title: "Distance and time", n: rows.size, assumptions: ASSUMPTIONS,
-          columns: ["days at large", "fish", "middle distance, km"],
+          columns: ["days at liberty", "fish", "middle distance, km"],
           rows: by_time(rows),
-          worked_out: "Distance by water against days at large: two curves, one that levels off " \
-            "(a home range) and one that grows with the square root of time (spread), by maximum " \
-            "likelihood with Weibull's law about the middle fish; the better by AIC where the " \
-            "law holds. The middle fish with its binomial limits.",
+          worked_out: Text.of("answers.movement_answers.distance_by_water_against_days"),
           source: "Okubo and Levin (2001), ch. 5 and 6; Weibull (1951); Akaike (1974)"
         }
         return Answer.new(**common.except(:rows, :columns), missing: NO_TIME) if days.nil?
@@ -47,14 +44,14 @@ module Core
         curve = fit.is_a?(String) ? [] : fit.curve
         Answer.new(
           **common, sentence: distance_words(rows, days, fit),
-          chart: { kind: "scatter", x: "days at large", y: "km away, the middle fish", points: [],
+          chart: { kind: "scatter", x: "days at liberty", y: "km away, the middle fish", points: [],
                    line: curve.map { |day, km| [day.round, km.round(2), nil, nil] } }
         )
       end
 
       # Distances by water are known so well; of cells to a cell.
       RESOLUTION_KM, CELL_KM = 0.5, 5.0
-      NO_TIME = "It takes 20 fish that were seen again after about a month, a season or a year."
+      NO_TIME = "This needs 20 fish recaptured after about a month, a season or a year."
 
       # About a year, or the longest round time after which enough fish were seen again.
       def asked_days(rows)
@@ -84,18 +81,18 @@ module Core
       def distance_words(rows, days, fit)
         km = about(rows, days).map { |row| row[:km] }.sort
         low, high = Estimates::Rates.middle_ranks(km.size).map { |rank| km[rank] }
-        "Of #{Words.fish(km.size)} seen again after #{(days / ABOUT).round} to " \
-          "#{(days * ABOUT).round} days, where people fish, the middle one was " \
-          "#{Words.span(median(km), low, high, 1)} km away by water. " \
-          "#{fit.is_a?(String) ? fit : LEVELS.fetch(fit.levels_off)}"
+        Text.of(
+          "answers.movement_answers.of_recaptured_after_to_days", km: Words.fish(km.size),
+          first: (days / ABOUT).round, last: (days * ABOUT).round,
+          high: Words.span(median(km), low, high, 1),
+          levels_off: fit.is_a?(String) ? fit : LEVELS.fetch(fit.levels_off)
+        )
       end
 
       LEVELS = {
-        true => "Of those seen the distance levels off, as where fish keep to a home range, or " \
-          "where people fish no farther away.",
-        false => "Of those seen the distance grows with the square root of time, as where fish " \
-          "spread.",
-        nil => "Whether the distance levels off cannot be told."
+        true => Text.of("answers.movement_answers.among_recaptured_fish_the_distance"),
+        false => Text.of("answers.movement_answers.among_recaptured_fish_the_distance_2"),
+        nil => "Whether the distance levels off is not clear yet."
       }.freeze
 
       # Where the fish of each spot were seen again: at the spot that is nearest then.
@@ -108,9 +105,9 @@ module Core
           .select { |pair| pair[:of] >= LEAST_FISH }.sort_by { |pair| -pair[:of] }
         common = {
           key: "flow", title: "From spot to spot", n: rows.size, assumptions: ASSUMPTIONS,
-          columns: ["let go nearest to", "seen again nearest to", "fish"],
+          columns: ["released nearest to", "recaptured nearest to", "fish"],
           rows: pair_rows(pairs),
-          chart: { kind: "bars", x: "let go nearest to", y: "seen again there, %",
+          chart: { kind: "bars", x: "released nearest to", y: "recaptured there, %",
                    bars: stays.map { |stay| Words.bar(stay[:from], stay) } },
           worked_out: "Each place counts for its nearest spot; shares with Wilson's interval.",
           source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
@@ -132,8 +129,9 @@ module Core
       def ends(row) = [row.values_at(:from_lat, :from_lon), row.values_at(:to_lat, :to_lon)]
 
       def cells_named(answer)
-        words = "Places are the middles of 5 km cells, distances straight lines between them in " \
-          "steps of 5 km. #{answer.worked_out}"
+        words = Text.of(
+          "answers.movement_answers.places_are_the_middles_of", worked_out: answer.worked_out
+        )
         answer.dup.tap do |copy|
           copy.worked_out = words.sub("Distance by water", "Distance")
           copy.sentence = answer.sentence&.sub(" by water", " from cell to cell")
@@ -152,8 +150,10 @@ module Core
       end
 
       def flow_words(most)
-        "Of #{Words.fish(most[:of])} let go at #{most[:from]}, #{Words.percent_of(most)} were " \
-          "seen again there. Where more people fish more is seen: this is no map of where fish are."
+        Text.of(
+          "answers.movement_answers.of_released_at_were_recaptured", of: Words.fish(most[:of]),
+          from: most[:from], most: Words.percent_of(most)
+        )
       end
 
       def stay(from, pairs)
@@ -175,20 +175,19 @@ module Core
         km = rows.map { |row| row[:km] }
         common = {
           key: "reach",
-          title: "How far away they are seen again",
+          title: "How far away they are recaptured",
           n: rows.size,
           assumptions: ASSUMPTIONS,
           columns: ["within, km", "fish", "of", "share", "95 % from", "to"],
           chart: {
             kind: "scatter",
-            x: "days at large",
+            x: "days at liberty",
             y: "km between 5 km cells",
             points: rows.map { |row| [row[:days], km_between_cells(row)] },
             line: []
           },
           worked_out:
-            "Distance by water between the first place and " \
-            "the last; shares with Wilson's interval.",
+            Text.of("answers.movement_answers.distance_by_water_between_the"),
           source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
         }
         return none(common, rows) if rows.size < LEAST_FISH
@@ -196,9 +195,11 @@ module Core
         within = Estimates::Movement.within(km)
         Answer.new(
           **common,
-          sentence: "Of #{Words.fish(rows.size)} seen again, where people fish, " \
-            "#{Words.percent_of(within.first)} were within 5 km by water; half of them within " \
-            "#{median(km).ceil} km. Fish that go where nobody fishes are not seen.",
+          sentence: Text.of(
+            "answers.movement_answers.of_recaptured_where_people_fish",
+            rows: Words.fish(rows.size), within: Words.percent_of(within.first),
+            ceil: median(km).ceil
+          ),
           rows: within.map do |stay|
             [stay[:km], stay[:count], rows.size, *%i[share low high].map do |key|
               stay[key].round(3)
@@ -215,20 +216,19 @@ module Core
         counts = bearings.map { |bearing| way_name(bearing) }.tally
         common = {
           key: "way",
-          title: "Which way they go",
+          title: "Direction of movement",
           n: moved.size,
           assumptions: ASSUMPTIONS,
           columns: %w[way fish],
           rows: WAYS.map { |name| [name, counts.fetch(name, 0)] },
           chart: {
             kind: "bars",
-            x: "seen again towards",
+            x: "recaptured towards",
             y: "fish",
             bars: WAYS.map { |name| [name, counts.fetch(name, 0), nil, nil] }
           },
           worked_out:
-            "Bearing from the first place to the last of fish that moved 1 km or more; " \
-            "Rayleigh's test.",
+            Text.of("answers.movement_answers.bearing_from_the_first_place"),
           source: "Zar (2010), Biostatistical Analysis, eq. 27.4"
         }
         return none(common, moved) if moved.size < LEAST_FISH
@@ -240,16 +240,15 @@ module Core
         chance = fit.p < 0.0001 ? "under 1 in 10,000" : format("%.3f", fit.p)
         if fit.p > 0.05
           return (
-            "#{Words.fish(fit.n)} that moved a kilometre or more went no way above the others " \
-              "(chance of as much by itself #{chance})."
+            Text.of(
+              "answers.movement_answers.that_moved_a_kilometre_or", n: Words.fish(fit.n), chance:
+            )
           )
         end
 
         name = way_name(fit.mean_deg)
         format(
-          "%<fish>s that moved a kilometre or more were seen again mostly towards the %<name>s " \
-            "(mean %<mean>.0f°, concentration %<r>.2f; chance of as much by itself %<chance>s). " \
-            "That is where fish are seen, and so where people fish.",
+          Text.of("answers.movement_answers.that_moved_a_kilometre_or_2"),
           fish: Words.fish(fit.n),
           name:,
           mean: fit.mean_deg,
@@ -266,7 +265,7 @@ module Core
       end
 
       def too_few(rows)
-        "It takes #{LEAST_FISH} fish seen again elsewhere; #{LEAST_FISH - rows.size} more."
+        "This needs #{LEAST_FISH} fish recaptured elsewhere: #{LEAST_FISH - rows.size} more."
       end
       private_class_method :reach, :distance, :asked_days, :about, :by_time, :distance_words,
         :flow, :none, :pair_rows, :on_grid, :ends, :km_between_cells, :cells_named, :flow_words,

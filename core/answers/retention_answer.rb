@@ -5,18 +5,18 @@ module Core
     # Tags that stay in, by fish that got two at once.
     module RetentionAnswer
       ASSUMPTIONS = [
-        { key: "tags_shed_apart", text: "One tag is shed whatever becomes of the other." },
-        { key: "both_reported", text: "Who catches a fish with two tags tells both numbers." }
+        { key: "tags_shed_apart", text: "One tag is shed whatever happens to the other." },
+        { key: "both_reported", text: "Finders of a fish with two tags report both numbers." }
       ].freeze
       # Groups that may keep their tags unlike, and how each is called.
       GROUPS = { tag_type: "tag type", applicator: "applicator", tagger: "tagger" }.freeze
       COMMON = {
         key: "retention", title: "Tags that stay in", assumptions: ASSUMPTIONS,
         columns: ["what", "fish", "kept after a year, %", "95 % from", "to"],
-        worked_out: "Maximum likelihood of S(t) = rho e^(-Lt) over each fish's own time; profile " \
-          "intervals. Groups of #{Estimates::TagRetention::LEAST_FISH} fish or more are " \
-          "compared by their likelihoods, at a false discovery rate of 5 %. Fish that a member " \
-          "looked at come first: a finder may tell one number of two.",
+        worked_out: Text.of(
+          "answers.retention_answer.maximum_likelihood_of_s_t",
+          least_fish: Estimates::TagRetention::LEAST_FISH
+        ),
         source: "Barrowman and Myers (1996), Can. J. Fish. Aquat. Sci. 53, 2027-2035"
       }.freeze
 
@@ -43,7 +43,7 @@ module Core
         ) }
       end
 
-      COUNTED = ["caught again after", "with both tags", "with one"].freeze
+      COUNTED = ["recaptured after", "with both tags", "with one"].freeze
 
       # If groups keep their tags unlike, no share is told for all of them.
       def sentence(fit, groups, unlike, only_seen)
@@ -52,12 +52,14 @@ module Core
           "By #{GROUPS.fetch(key)} it differs beyond chance: #{parts.join(', ')}."
         end
         share = unlike.empty? ? kept_words(fit) : "unlike shares"
-        ["After a year a tag still sits in its fish in #{share}, by #{fit.n} double-tagged fish " \
-          "caught again.", *by, *(only_seen ? at_once(fit) : ONE_OF_TWO)].join(" ")
+        [
+          Text.of(
+            "answers.retention_answer.after_a_year_a_tag", share:, n: fit.n
+          ), *by, *(only_seen ? at_once(fit) : ONE_OF_TWO)
+        ].join(" ")
       end
 
-      ONE_OF_TWO = "Finders' fish are counted too, and who tells one number of two makes a tag " \
-        "look shed: at least so many stay in."
+      ONE_OF_TWO = Text.of("answers.retention_answer.finders_fish_are_counted_too")
 
       # Tags lost at once, where there are any beyond chance.
       def at_once(fit)

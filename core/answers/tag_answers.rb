@@ -5,10 +5,11 @@ module Core
     # Tags that stay, fish that live, fish that are kept.
     module TagAnswers
       LIVING = [
-        { key: "seen_alike", text: "Within a season every tagged fish is as likely to be seen." },
+        { key: "seen_alike",
+          text: "Within a season every tagged fish is equally likely to be recaptured." },
         { key: "stay_or_dead", text: "A fish that left the waters for good counts as dead." }
       ].freeze
-      KEPT = [{ key: "kept_is_told", text: "Who keeps a tagged fish reports it." }].freeze
+      KEPT = [{ key: "kept_is_told", text: "Anglers who keep a tagged fish report it." }].freeze
       ASSUMPTIONS = [*LIVING, *KEPT].freeze
       # A season's own share of survivors is told when its interval is no wider. House rule.
       WIDEST = 0.4
@@ -30,15 +31,14 @@ module Core
         released, again = m_array(rows, *years)
         fit = Estimates::Survival.fit(released:, again:, **groups(rows, *years))
         common = {
-          key: "survival", title: "Fish that live to the next season", n: released.sum,
+          key: "survival", title: "Fish that survive to the next season", n: released.sum,
           assumptions: LIVING,
-          columns: ["season", "alive after it", "first seen again, season by season"],
+          columns: ["season", "alive after it", "first recaptured, season by season"],
           rows: released.each_with_index.map do |count, index|
             [years[0] + index, count, again[index].join(", ")]
           end,
           worked_out: survival_method(season, fit),
-          source: "Cormack (1964); Jolly (1965); Seber (1965), Biometrika 51 and 52; Burnham et " \
-            "al. (1987); Lebreton et al. (1992)"
+          source: Text.of("answers.tag_answers.cormack_1964_jolly_1965_seber")
         }
         missing = fit.is_a?(String) ? fit : unfit(fit[:best])
         return Answer.new(**common, missing:) if missing
@@ -50,19 +50,19 @@ module Core
       end
 
       def survival_method(season, fit)
-        words = "Cormack-Jolly-Seber by m-array over whole seasons from #{season.words}, " \
-          "constant and by season, the better by AIC; shed tags taken off by the tags that stay in."
+        words = Text.of("answers.tag_answers.cormack_jolly_seber_by_m", season: season.words)
         return words if fit.is_a?(String)
 
-        format("%<words>s Counts vary %<misfit>.2f times as much as the model has it (p %<p>.2f).",
+        format("%<words>s Counts vary %<misfit>.2f times as much as the model expects (p %<p>.2f).",
           words:, misfit: fit[:best].misfit, p: fit[:best].misfit_p)
       end
 
       def unfit(best)
         return nil if best.misfit <= Estimates::Survival::MOST_MISFIT
 
-        format("The seasons do not fit the model (they vary %.1f times as much as it has it), so " \
-          "nothing is told of survival.", best.misfit)
+        format(
+          Text.of("answers.tag_answers.the_seasons_do_not_fit"), best.misfit
+        )
       end
 
       # By season where each is known well enough, else one share for all.
@@ -85,26 +85,27 @@ module Core
       end
 
       def survival_words(fit, kept, released, seen)
-        counts = "#{seen} seen again of #{Words.fish(released)}"
+        counts = "#{seen} recaptured of #{Words.fish(released)}"
         shares = fit.survival.map { |share| unshed(share, kept) }
         return least_words(shares, kept, fit.unlike, counts) if kept.nil? || fit.unlike
 
         from = shares.size == 1 ? "From one season to the next" : "From season to season"
-        "#{from} #{shares.map do |share|
-          Words.percent_of(share)
-        end.join(', then ')} of tagged fish " \
-          "stay alive and here, those that are kept and reported left out, shed tags taken off: " \
-          "#{counts}."
+        Text.of(
+          "answers.tag_answers.of_tagged_fish_stay_alive", from:,
+          then: shares.map do |share|
+            Words.percent_of(share)
+          end.join(", then "), counts:
+        )
       end
 
       # Shed tags look like deaths, and so do fish that are hardly ever seen.
       def least_words(shares, kept, unlike, counts)
         why = [("shed tags count as deaths" unless kept),
-          ("some fish are seen more easily than others" if unlike)].compact.join(", and ")
+          ("some fish are recaptured more easily than others" if unlike)].compact.join(", and ")
         "From one season to the next at least #{Words.percent(shares.map do |row|
           row[:low]
         end.min)} " \
-          "of tagged fish stay alive and here, those that are kept and reported left out: " \
+          "of tagged fish stay alive and here, without those reported as kept: " \
           "#{counts}; at least, because #{why}."
       end
 
@@ -159,24 +160,24 @@ module Core
         share = Estimates::Rates.wilson(kept, tagged)
         common = {
           key: "kept", title: "Tagged fish that were kept", n: tagged, assumptions: KEPT,
-          columns: ["what", "fish", "not kept, at large just so long"],
-          rows: [["tagged", tagged, nil], ["seen again", fates[:returned], nil],
+          columns: ["what", "fish", "not kept, at liberty for this long"],
+          rows: [["tagged", tagged, nil], ["recaptured", fates[:returned], nil],
             ["kept", kept, nil],
             *taken.each_with_index.map do |year, index|
               ["kept in year #{index + 1} since tagging", *year.values_at(:kept, :over)]
             end],
           worked_out:
-            "Wilson's interval of what was told, over all years together. How many keep a fish " \
-            "without a word, and how many fish died of tagging, is not known here, so this is a " \
-            "least, and no rate of a year.",
+            Text.of("answers.tag_answers.wilsons_interval_of_what_was"),
           source: "Wilson (1927), J. Am. Stat. Assoc. 22, 209-212"
         }
         return Answer.new(**common, missing: "No fish was tagged yet.") if share.nil?
 
         Answer.new(
           **common,
-          sentence: "#{kept} of #{tagged} tagged fish are known to have been kept, all years " \
-            "together: at least #{percent_fine(share)}."
+          sentence: Text.of(
+            "answers.tag_answers.of_tagged_fish_are_known", kept:, tagged:,
+            share: percent_fine(share)
+          )
         )
       end
 

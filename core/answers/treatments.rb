@@ -14,20 +14,21 @@ module Core
       DEEP_M = 10
 
       ALL = [
-        [:hook, "Hook", "deep", "hooked deep", "hooked in the mouth's edge", :hooks],
-        [:air, "Air", "over", "held in the air beyond the budget", "held within it", :air],
-        [:fight, "Fight", "over", "fought beyond the budget", "fought within it", :fight],
+        [:hook, "Hook", "deep", "hooked deep", "hooked in the lip or jaw", :hooks],
+        [:air, "Air", "over", "kept in the air beyond the limit",
+          "kept in the air within the limit", :air],
+        [:fight, "Fight", "over", "fought beyond the limit", "fought within the limit", :fight],
         [:warmth, "Water", "warm", "caught in warm water", "caught in cool water", nil],
         [:bleeding, "Bleeding", "bleeding", "that bled", "that did not bleed", nil],
         [:depth, "Depth", "deep", "from below #{DEEP_M} m", "from above", :pressure],
-        [:removal, "Hook left", "hook left", "let go with the hook in it",
-          "let go with the hook out", :deep_hook],
+        [:removal, "Hook left", "hook left", "released with the hook in",
+          "released with the hook out", :deep_hook],
         [:reflexes, "Reflexes", "absent", "that had lost a reflex", "with all its reflexes", nil],
         [:surface, "Surface", "dry", "laid on a dry surface", "kept from dry surfaces", :surface],
         [:applicator, "Applicator", "gun", "tagged with an applicator gun",
           "tagged with a hollow needle", nil],
-        [:experience, "Tagger", "new hands",
-          "among the first #{NEW_HANDS_FISH} of their tagger", "of practised hands", nil]
+        [:experience, "Tagger", "first fish of a tagger",
+          "among the first #{NEW_HANDS_FISH} of their tagger", "of experienced taggers", nil]
       ].map { |row| Treatment.new(**Treatment.members.zip(row).to_h) }.freeze
     end
   end

@@ -30,7 +30,7 @@ module Core
       def self.gap(numbers, before:)
         Doubt.new(
           code: :tag_gap,
-          sentence: "#{numbers.join(', ')} passed over before #{before}, and nobody has said why.",
+          sentence: "#{numbers.join(', ')} is missing before #{before}, and nobody has said why.",
           evidence: { numbers: },
           fix: "tags"
         )
@@ -61,8 +61,7 @@ module Core
         (put_numbers & holders.keys).map do |number|
           doubt(
             :tag_of_another,
-            "#{number} was issued to #{holders[number]}, " \
-              "not to you. Say whose pouch it came from.",
+            "#{number} was issued to #{holders[number]}, not to you. Say whose pouch it came from.",
             { number: },
             "tags"
           )
@@ -76,8 +75,7 @@ module Core
         off = "#{(seconds.abs / 60.0).round} minutes #{seconds.positive? ? 'ahead' : 'behind'}"
         doubt(
           :clock_off,
-          "The phone's clock was #{off} when it sent this, so its taps may be stamped wrongly. " \
-            "Mend the times.",
+          Text.of("checks.record.the_phones_clock_was_when", off:),
           { clock_ahead_seconds: seconds },
           "stages"
         )
@@ -89,8 +87,10 @@ module Core
 
         doubt(
           :length_out_of_range,
-          "#{cm(mm)} is outside what a #{species.common_name} measures (#{cm(species.min_mm)} " \
-            "to #{cm(species.max_mm)}). Check the length and the species.",
+          Text.of(
+            "checks.record.is_outside_the_range_of", mm: cm(mm), common_name: species.common_name,
+            min_mm: cm(species.min_mm), max_mm: cm(species.max_mm)
+          ),
           { length_mm: mm.round },
           "length"
         )
@@ -105,9 +105,10 @@ module Core
 
         doubt(
           :weight_and_length,
-          "#{encounter.weight_g} g is #{relative.round(2)} times " \
-            "what a #{species.common_name} of " \
-            "#{cm(mm)} weighs. One of the two is off.",
+          Text.of(
+            "checks.record.g_is_times_the_usual", weight_g: encounter.weight_g,
+            relative: relative.round(2), common_name: species.common_name, mm: cm(mm)
+          ),
           { relative_condition: relative.round(3) },
           "weight"
         )
@@ -118,8 +119,10 @@ module Core
 
         doubt(
           :other_length_kind,
-          "Measured as #{encounter.length_kind}; a #{species.common_name} is compared by " \
-            "#{species.length_kind}.",
+          Text.of(
+            "checks.record.measured_as_a_is_compared", length_kind: encounter.length_kind,
+            common_name: species.common_name, compared_kind: species.length_kind
+          ),
           { length_kind: encounter.length_kind },
           "length"
         )
@@ -130,7 +133,7 @@ module Core
 
         doubt(
           :place_on_land,
-          "Its place lies on dry land. Move it on the map, or take the spot's.",
+          "Its place is on dry land. Move it on the map, or use the spot's place.",
           encounter.slice(:lat_deg, :lon_deg),
           "place"
         )
@@ -151,8 +154,10 @@ module Core
 
         doubt(
           :too_fast,
-          "#{km.round} km in #{days} #{days == 1 ? 'day' : 'days'} is faster than a fish swims. " \
-            "Check the number read and the place.",
+          Text.of(
+            "checks.record.km_in_is_faster_than", km: km.round, days:,
+            unit: days == 1 ? "day" : "days"
+          ),
           { km: km.round(1), days: },
           "place"
         )
@@ -172,8 +177,10 @@ module Core
 
         doubt(
           :shrank,
-          "#{growth.increment_mm.round} mm since #{before.caught_on}: shorter than before by " \
-            "more than measuring explains. Check both lengths.",
+          Text.of(
+            "checks.record.mm_since_shorter_than_before", increment_mm: growth.increment_mm.round,
+            caught_on: before.caught_on
+          ),
           { increment_mm: growth.increment_mm.round },
           "length"
         )
@@ -186,8 +193,7 @@ module Core
 
         doubt(
           :two_species,
-          "The same tag was on another species before " \
-            "(#{other.join(', ')}). One of the two is misread.",
+          Text.of("checks.record.the_same_tag_was_on", other: other.join(", ")),
           { other: other.first },
           "species"
         )
@@ -198,8 +204,10 @@ module Core
 
         doubt(
           :long_air,
-          "#{(encounter.air_seconds / 60).round(1)} minutes out of the water. " \
-            "Was a tap forgotten?",
+          Text.of(
+            "checks.record.minutes_out_of_the_water",
+            air_seconds: (encounter.air_seconds / 60).round(1)
+          ),
           { air_seconds: encounter.air_seconds.round },
           "air"
         )
@@ -210,7 +218,7 @@ module Core
 
         doubt(
           :no_tare,
-          "Weighed without the wet sling's own weight; the fish is lighter than written.",
+          "Weighed without the wet sling's own weight, so the fish is lighter than recorded.",
           { weight_g: encounter.weight_g },
           "tare"
         )
@@ -234,7 +242,7 @@ module Core
       def broken(rule)
         doubt(
           :law,
-          "As the law is entered here it was #{rule}. Check the record; local rules decide.",
+          "By the law as entered here it was #{rule}. Check the record. Local rules decide.",
           { law: law.sentence },
           "fate"
         )
@@ -246,8 +254,9 @@ module Core
 
         doubt(
           :permit_expired,
-          "Your permit had run out on #{Units.day_text(expires_on)} when this fish was tagged. " \
-            "Tell the coordinator.",
+          Text.of(
+            "checks.record.your_permit_had_expired_on", expires_on: Units.day_text(expires_on)
+          ),
           { expires_on: expires_on.to_s },
           nil
         )

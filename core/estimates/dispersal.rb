@@ -29,7 +29,7 @@ module Core
       # resolution_km: two distances closer than that are one. Returns a Fit, or a sentence.
       def self.fit(rows, days:, resolution_km:)
         if rows.size < LEAST_FISH
-          return "A curve takes #{LEAST_FISH} fish seen again; #{LEAST_FISH - rows.size} more."
+          return "A curve needs #{LEAST_FISH} fish recaptured: #{LEAST_FISH - rows.size} more."
         end
 
         new(rows, days, resolution_km).fit

@@ -172,14 +172,14 @@ module Core
 
       def too_few
         missing = LEAST_ROWS - @rows.size
-        "A curve needs #{LEAST_ROWS} fish measured twice; #{missing} more."
+        "A curve needs #{LEAST_ROWS} fish measured twice: #{missing} more."
       end
 
       def no_spread
         "All fish were tagged at nearly one length, so small and large ones cannot be compared."
       end
 
-      def no_curve = "These fish fit no growth curve: their growth does not fall with length."
+      def no_curve = "These fish fit no growth curve: their growth does not slow with length."
     end
   end
 end

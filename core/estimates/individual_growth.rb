@@ -23,8 +23,10 @@ module Core
       # start: Growth::Fit of the same rows. Returns a Fit, or a sentence.
       def self.fit(rows, start)
         if rows.size < LEAST_ROWS
-          return "Fish of their own length take #{LEAST_ROWS} measured twice; " \
-            "#{LEAST_ROWS - rows.size} more."
+          return Text.of(
+            "estimates.individual_growth.fish_with_their_own_asymptotic", least_rows: LEAST_ROWS,
+            rows: LEAST_ROWS - rows.size
+          )
         end
 
         new(rows, start).fit
@@ -44,8 +46,7 @@ module Core
         Fit.new(linf_mm: intervals[0], k: intervals[1], spread: Math.exp(fit.at[1]), n: @n)
       end
 
-      NONE = "Fish with a length of their own fit no better: K and the asymptotic length cannot " \
-        "be told."
+      NONE = Text.of("estimates.individual_growth.fish_with_a_length_of")
 
       private
 

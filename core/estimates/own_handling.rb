@@ -17,12 +17,12 @@ module Core
       DEEP = Handling::Caution::DEEP
       TIMES = {
         lift: {
-          title: "longest lift",
+          title: "single lift",
           value: :longest_lift_seconds,
           budget: :one_lift_budget_seconds
         },
         air: {
-          title: "all time in the air",
+          title: "total air exposure",
           value: :air_seconds,
           budget: :air_budget_seconds
         },
@@ -32,15 +32,15 @@ module Core
           budget: :fight_budget_seconds
         },
         handling: {
-          title: "handling, from the fight to let go",
+          title: "handling, from the fight to the release",
           value: :handling_seconds,
           budget: nil
         }
       }.freeze
       # What to do about a contribution to the caution score.
       ADVICE = {
-        "air over budget" => "Lay out board, tag and pliers before you lift",
-        "fight over budget" => "Take a stronger line or rod and end the fight earlier",
+        "air over the limit" => "Lay out board, tag and pliers before you lift",
+        "fight over the limit" => "Use a stronger line or rod and end the fight earlier",
         "warm water" => "Fish the cool hours",
         "bleeding" => "Cut the hook or the line instead of turning it out",
         "deep hook pulled out" => "Leave a deep hook and cut the line",
@@ -184,8 +184,11 @@ module Core
             habit[:fish] >= FEW && habit[:points].positive? && ADVICE.key?(habit[:name])
           end or return nil
         all = @catches.sum { |caught| caught[:points] }
-        "#{ADVICE[worst[:name]]}: #{worst[:name]} cost #{worst[:points]} of your #{all} caution " \
-          "points, on #{worst[:fish]} of #{@catches.size} fish."
+        Text.of(
+          "estimates.own_handling.worst_cause",
+          advice: ADVICE[worst[:name]], name: worst[:name], points: worst[:points], all:,
+          fish: worst[:fish], catches: @catches.size
+        )
       end
 
       def over_budget
@@ -201,11 +204,13 @@ module Core
             if row[:key] == :fight
               "; a stronger line or rod ends it sooner"
             else
-              "; let it rest in the net and lift it twice instead of once long"
+              "; let it rest in the net and lift it twice instead of once for long"
             end
           )
-        "The #{row[:title]} went over its budget on #{over} of #{row[:fish]} fish (#{low} to " \
-          "#{high} %)#{instead}."
+        Text.of(
+          "estimates.own_handling.the_went_over_its_limit", title: row[:title], over:,
+          fish: row[:fish], low:, high:, instead:
+        )
       end
 
       def deep_hooks
@@ -219,8 +224,7 @@ module Core
         return nil if ratio.nil?
 
         format(
-          "With %s hooks a fish was hooked deep %.1f times as often as with %s hooks (%.1f to " \
-            "%.1f): use the latter where you can.",
+          Text.of("estimates.own_handling.deep_by_hook"),
           worse[:hook_type],
           ratio[:ratio],
           better[:hook_type],
@@ -245,7 +249,7 @@ module Core
         return nil unless share[:low] > 0.5 || share[:high] < 0.5
 
         format(
-          "Your middle time in the air went %s from %.0f s in %s to %.0f s in %s.",
+          "Your middle air exposure went %s from %.0f s in %s to %.0f s in %s.",
           change.positive? ? "up" : "down",
           before[:median],
           before[:month],

@@ -120,8 +120,10 @@ module Core
       end
 
       def too_few_quarters
-        "A season of growth needs fish back in #{LEAST_QUARTERS} quarters of the year, " \
-          "#{LEAST_IN_QUARTER} in each."
+        Text.of(
+          "estimates.seasonal_growth.a_season_of_growth_needs", least_quarters: LEAST_QUARTERS,
+          least_in_quarter: LEAST_IN_QUARTER
+        )
       end
 
       def no_season = "No season of growth fits these fish."

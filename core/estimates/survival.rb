@@ -40,8 +40,10 @@ module Core
       def fit
         seen = @again.sum(&:sum)
         if @released.size < 2 || seen < LEAST_SEEN
-          return "Survival needs three whole seasons and #{LEAST_SEEN} fish seen in a later one; " \
-            "there are #{@released.size + 1} seasons and #{seen} fish."
+          return Text.of(
+            "estimates.survival.survival_needs_three_whole_seasons", least_seen: LEAST_SEEN,
+            released: @released.size + 1, seen:
+          )
         end
 
         constant, by_season = constant_fit, by_season_fit

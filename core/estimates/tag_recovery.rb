@@ -40,14 +40,15 @@ module Core
         Estimate.new(share:, low:, high:, kept:)
       end
 
-      IMPLAUSIBLE = "Under these shares more fish would have been taken than left: look at " \
-        "reports and deaths again."
+      IMPLAUSIBLE = Text.of("estimates.tag_recovery.implausible")
 
       private
 
       def too_few(kept)
-        "A yearly rate takes #{LEAST_KEPT} kept fish over #{LEAST_YEARS} whole years since their " \
-          "tagging; there are #{kept} over #{@years.size}."
+        Text.of(
+          "estimates.tag_recovery.a_yearly_rate_needs_kept", least_kept: LEAST_KEPT,
+          least_years: LEAST_YEARS, kept:, years: @years.size
+        )
       end
 
       # log_taken: of the rate at which a tagged fish is reported taken;  log_lost: of the rate at

@@ -32,12 +32,14 @@ module Core
       # Why there is no fit, nil where there is one.
       def self.missing(rows)
         if rows.size < LEAST_FISH
-          return "It takes #{LEAST_FISH} double-tagged fish caught again; " \
-            "#{LEAST_FISH - rows.size} more."
+          return Text.of(
+            "estimates.tag_retention.this_needs_double_tagged_fish", least_fish: LEAST_FISH,
+            rows: LEAST_FISH - rows.size
+          )
         end
         return if rows.any? { |row| row[:tags_left] == 1 }
 
-        "No double-tagged fish has come back with one tag, so no loss can be told yet."
+        "No double-tagged fish was recaptured with one tag, so no loss is known yet."
       end
       private_class_method :missing
 

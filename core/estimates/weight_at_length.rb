@@ -17,14 +17,14 @@ module Core
       def fit(rows)
         n = rows.size
         if n < LEAST_FISH
-          return "It takes #{LEAST_FISH} fish weighed and measured; #{LEAST_FISH - n} more."
+          return "This needs #{LEAST_FISH} fish weighed and measured: #{LEAST_FISH - n} more."
         end
 
         xs = rows.map { |row| Math.log(row[:length_cm]) }
         ys = rows.map { |row| Math.log(row[:weight_g]) }
         x, y = xs.sum / n, ys.sum / n
         across = xs.sum { |other_x| (other_x - x)**2 }
-        return "All of them have one length, so weight cannot be told by length." if across < 1e-6
+        return "All of them have one length, so weight by length is not known." if across < 1e-6
 
         b = xs.zip(ys).sum { |other_y, other| (other_y - x) * (other - y) } / across
         log_a = y - (b * x)

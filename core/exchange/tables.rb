@@ -6,13 +6,13 @@ module Core
     # (Biodiversity Information Standards, 2009).
     module Tables
       KINDS = {
-        "tagged" => "let go with a tag for the first time",
-        "recaptured" => "a tagged fish in a member's hand again",
+        "tagged" => "released with a tag for the first time",
+        "recaptured" => "a tagged fish recaptured by a member",
         "reported" => "a tagged fish that somebody reported",
         "untagged" => "caught and recorded without a tag"
       }.freeze
       FATES = {
-        "released" => "went back alive", "kept" => "was kept", "dead" => "was dead",
+        "released" => "released alive", "kept" => "was kept", "dead" => "was dead",
         "unknown" => "nobody knows"
       }.freeze
       LENGTH_KINDS = Fish::Length::KINDS
@@ -31,16 +31,16 @@ module Core
       end.freeze
 
       CATCHES = Table.new(
-        name: "catches", row: "one fish in hand once", key: "catch_id",
+        name: "catches", row: "one fish in the hand at one time", key: "catch_id",
         links: {
           "trip_id" => "trips", "species_code" => "species"
         },
         columns: columns(
           [
-            ["catch_id", "string", "Names this catch, for ever", { term: "occurrenceID" }],
-            ["fish_id", "string", "The same fish has the same one in each of its catches",
+            ["catch_id", "string", "Names this catch, for good", { term: "occurrenceID" }],
+            ["fish_id", "string", "The same for all catches of a fish",
               { term: "organismID" }],
-            ["trip_id", "string", "The trip; empty for what was reported", { term: "eventID" }],
+            ["trip_id", "string", "The trip. Empty for reports of finders", { term: "eventID" }],
             ["kind", "string", "What kind of catch it was", { codes: KINDS }],
             ["caught_on", "date", "Local day of the catch", { term: "eventDate" }],
             ["species_code", "string", "The species in this programme's own short name", {}],
@@ -49,31 +49,31 @@ module Core
             ["length_kind", "string", "From where to where it was measured",
               { codes: LENGTH_KINDS }],
             ["length_how", "string", "How it was measured", { codes: LENGTH_HOWS }],
-            ["length_sd_mm", "number", "Error of the length, one standard deviation, where one " \
-              "was worked out", { unit: "mm" }],
+            ["length_sd_mm", "number",
+              Text.of("exchange.tables.error_of_the_length_one"), { unit: "mm" }],
             ["weight_g", "integer", "Weight, without the sling",
               { unit: "g", measured: "weight" }],
             ["water", "string", "Name of the water", { term: "waterBody" }],
             ["lat_deg", "number", "Latitude, WGS84", { unit: "°", term: "decimalLatitude" }],
             ["lon_deg", "number", "Longitude, WGS84", { unit: "°", term: "decimalLongitude" }],
-            ["place_uncertainty_m", "integer", "The catch lies within so far of the place",
+            ["place_uncertainty_m", "integer", "The catch lies within this distance of the place",
               { unit: "m", term: "coordinateUncertaintyInMeters" }],
-            ["place_generalised", "string", "What was done to the place; empty: nothing",
+            ["place_generalised", "string", "What was done to the place. Empty: nothing",
               { term: "dataGeneralizations" }],
-            ["depth_m", "number", "Depth that it was hooked at",
+            ["depth_m", "number", "Depth where it was hooked",
               { unit: "m", measured: "depth of capture" }],
             ["water_temp_c", "number", "Temperature of the water",
               { unit: "°C", measured: "water temperature" }],
             ["hook_type", "string", "Shape of the hook", {}],
-            ["hook_place", "string", "Where the hook sat", { measured: "hook location" }],
-            ["bleeding", "string", "How much it bled", { measured: "bleeding" }],
+            ["hook_place", "string", "Hook location", { measured: "hook location" }],
+            ["bleeding", "string", "Bleeding", { measured: "bleeding" }],
             *MEASURED,
-            ["fate", "string", "What became of it", { codes: FATES, term: "disposition" }],
-            ["outcome", "string", "How it swam off", { measured: "condition at release" }],
-            ["tag_numbers", "string", "Numbers put in or read, parted by spaces",
+            ["fate", "string", "What happened to it", { codes: FATES, term: "disposition" }],
+            ["outcome", "string", "Release condition", { measured: "condition at release" }],
+            ["tag_numbers", "string", "Tag numbers applied or read, separated by spaces",
               { term: "otherCatalogNumbers" }],
-            ["caught_by", "string", "The member's public name, or a name that means nobody; " \
-              "empty for finders", { term: "recordedBy" }]
+            ["caught_by", "string",
+              Text.of("exchange.tables.the_members_public_name_or"), { term: "recordedBy" }]
           ]
         ).freeze
       ).freeze
@@ -87,13 +87,13 @@ module Core
             ["water", "string", "Name of the water", { term: "waterBody" }],
             ["platform", "string", "From what was fished", {}],
             ["water_temp_c", "number", "Temperature of the water", { unit: "°C" }],
-            ["fished_hours", "number", "Hours with a line in the water; empty: not told",
+            ["fished_hours", "number", "Hours with a line in the water. Empty: not recorded",
               { unit: "h" }],
             ["rods", "integer", "Rods", {}],
             ["lat_deg", "number", "Latitude of its spot, WGS84, or of the middle of a cell of 5 km",
               { unit: "°", term: "decimalLatitude" }],
             ["lon_deg", "number", "Longitude of the same", { unit: "°", term: "decimalLongitude" }],
-            ["held_by", "string", "The member's public name, or a name that means nobody", {}]
+            ["held_by", "string", "The member's public name, or a name that identifies nobody", {}]
           ]
         ).freeze
       ).freeze
@@ -122,16 +122,13 @@ module Core
       # Never given away, and why: said on the page and in the package.
       WITHHELD = {
         "Finders' names, addresses and telephone numbers" =>
-          "They were told to thank and to ask, for nothing else.",
-        "Members' names" => "Members are called as they chose to be called in public, or by a " \
-          "name that means nobody.",
-        "Exact places" => "They belong to the tagger and the cooperative. Others get the middle " \
-          "of a 5 km cell, unless a coordinator names the receiver.",
+          "They were given to thank and to ask, for nothing else.",
+        "Members' names" => Text.of("exchange.tables.members_appear_by_their_public"),
+        "Exact places" => Text.of("exchange.tables.they_belong_to_the_tagger"),
         "How single fish were handled" =>
-          "Those columns, and the hours and rods of trips, stay empty for other members' fish; " \
-          "coordinators get them.",
+          Text.of("exchange.tables.these_columns_and_the_hours"),
         "Spots' names" => "A spot's name is its place.",
-        "Notes and pictures" => "People write names and places into them."
+        "Notes and photos" => "People write names and places in them."
       }.freeze
     end
   end

@@ -96,8 +96,7 @@ module Core
         note: "As the card had it; the record is judged by it whenever it arrives"),
       Field.of(:own_rules_version, :integer, range: 0..1_000_000, sent: true, null: false,
         about_sending: true,
-        note: "Of the member's stricter choices, 0 for none; left out by a phone that does not " \
-          "know it"),
+        note: Text.of("fields.encounter.of_the_members_stricter_choices")),
       Field.of(:caution_points, :integer, log: true),
       Field.of(:review, :object),
       Field.of(:source, :text, log: true),

@@ -22,8 +22,7 @@ module Core
       Field.of(:day_said, :text),
       Field.of(:found_how, :code, schema: "FoundHow", sent: true, null: false),
       Field.of(:fate, :code, codes: Vocabulary::RELEASED_OR_KEPT, sent: :always, null: false,
-        note: "Of a fish that was caught; what was found dead, and a tag alone, speak for " \
-          "themselves"),
+        note: Text.of("fields.report.of_a_fish_that_was")),
       Field.of(:tag_left, :code, schema: "TagLeft", sent: true, null: false),
       Field.of(:lat_deg, :number),
       Field.of(:lon_deg, :number),

@@ -52,7 +52,7 @@ module Core
           :small_spiny_rayed, "small spiny-rayed", :ordinary,
           ["dorsal and anal spines"],
           "Stroke the hand from head to tail so the spines fold.",
-          "Let it go at once.",
+          "Release it at once.",
           true,
           []
         ],
@@ -83,8 +83,7 @@ module Core
         [
           :long_jawed_toothed, "long-jawed toothed freshwater", :sensitive,
           ["teeth", "loose hooks"],
-          "Two fingers under the gill cover to the jaw join, " \
-            "on the side away from the hooks; lift low.",
+          Text.of("fish.guild.two_fingers_under_the_gill"),
           "Upright, still, held by the tail wrist.",
           true,
           [:teeth]
@@ -164,8 +163,7 @@ module Core
         [
           :billed, "billed", :fragile,
           ["bill"],
-          "Beside the slowly moving boat;{glove| wet " \
-            "gloves,} thumbs facing each other on the bill.",
+          Text.of("fish.guild.beside_the_slowly_moving_boat"),
           "Moving boat until it is strong.",
           true,
           [:own_hold]

@@ -19,8 +19,10 @@ module Core
         mm = Units.length_mm(length[:value], length[:unit])
         unless RANGE_MM.cover?(mm)
           raise InvalidInput.at(field, :length_out_of_range,
-            "A length of #{length[:value]} #{length[:unit]} is outside 10 mm " \
-              "to 10 m. Check the number and the unit.")
+            Text.of(
+              "fish.sent_length.a_length_of_is_outside", value: length[:value],
+              unit: length[:unit]
+            ))
         end
         {
           length_mm: mm,

@@ -16,7 +16,7 @@ module Core
         raise InvalidInput.at(
           "tare_g",
           :tare_above_gross,
-          "A sling of #{tare_g} g is no less than the #{gross_g} g on the scale. Check both."
+          "The sling (#{tare_g} g) is not lighter than the #{gross_g} g on the scale. Check both."
         )
       end
 

@@ -29,14 +29,16 @@ module Core
       # Returns features as Outline and Route take them. Raises InvalidInput with where and what.
       def read(geojson)
         unless collection?(geojson)
-          refuse("type", "This is no GeoJSON FeatureCollection. Export the drawing as one.")
+          refuse("type", "This is not a GeoJSON FeatureCollection. Export the drawing as one.")
         end
         features = geojson["features"]
         if features.size > MOST_FEATURES
           refuse(
             "features",
-            "There are #{features.size} features; at most #{MOST_FEATURES} can be used. Leave " \
-              "out what is not coast."
+            Text.of(
+              "geography.drawn_coast.there_are_features_at_most", features: features.size,
+              most_features: MOST_FEATURES
+            )
           )
         end
         read = features.each_with_index.map { |feature, index| feature(feature, index) }
@@ -120,16 +122,20 @@ module Core
           KINDS[geometry["type"]] ||
           refuse(
             where,
-            "Feature #{index + 1} is a " \
-              "#{geometry['type'].inspect}; use Polygon, LineString and Point."
+            Text.of(
+              "geography.drawn_coast.feature_is_a_use_polygon", index: index + 1,
+              type: geometry["type"].inspect
+            )
           )
         about = feature["properties"].is_a?(Hash) ? feature["properties"] : {}
         kind = about["kind"] || kinds.first
         unless kinds.include?(kind)
           refuse(
             where,
-            "Feature #{index + 1} says it is #{kind.inspect}; a #{geometry['type']} can be " \
-              "#{kinds.join(' or ')}."
+            Text.of(
+              "geography.drawn_coast.feature_says_it_is_a", index: index + 1, kind: kind.inspect,
+              type: geometry["type"], or: kinds.join(" or ")
+            )
           )
         end
         {
@@ -189,8 +195,10 @@ module Core
 
         refuse(
           where,
-          "A point of feature #{index + 1} is #{point.inspect[0, 40]}; it must be [longitude, " \
-            "latitude] in degrees."
+          Text.of(
+            "geography.drawn_coast.a_point_of_feature_is", index: index + 1,
+            point: point.inspect[0, 40]
+          )
         )
       end
 
@@ -199,15 +207,18 @@ module Core
           %w[land lough].include?(feature.dig("properties", "kind"))
         end
         if shores.empty?
-          refuse("features", "No land and no lough is drawn, so no water can be told from a shore.")
+          refuse("features",
+            "No land and no lough is drawn, so water and shore cannot be told apart.")
         end
         corners = shores.sum { |shore| shore.dig("geometry", "coordinates").sum(&:size) }
         return if corners <= MOST_CORNERS
 
         refuse(
           "features",
-          "The shores have #{corners} corners; ways by water are worked out for at most " \
-            "#{MOST_CORNERS}. Simplify the lines."
+          Text.of(
+            "geography.drawn_coast.the_shores_have_corners_distances", corners:,
+            most_corners: MOST_CORNERS
+          )
         )
       end
 

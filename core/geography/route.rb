@@ -30,7 +30,7 @@ module Core
 
       METRES_PER_DEGREE = CoarsePlace::METRES_PER_DEGREE
 
-      NOT_JOINED = "The two waters are not joined."
+      NOT_JOINED = "The two waters are not connected."
       ON_LAND = "One of the places is on land, farther than 5 km from the water."
 
       def initialize(features)

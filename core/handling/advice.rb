@@ -77,12 +77,12 @@ module Core
       def heavy_bleeding
         return nil unless situation.bleeding == "heavy" && IN_HAND.include?(stage)
 
-        where = at?("lifted") ? "Back in the water, and let it go at once" : "Let it go at once"
+        where = at?("lifted") ? "Back in the water. Release it at once" : "Release it at once"
         keep = situation.may_keep? ? ", or keep it where the law allows" : ""
         line(
           :heavy_bleeding,
           "Heavy bleeding: no tag. #{where}#{keep}.",
-          "Blood lost is not made up for."
+          "Lost blood is not replaced in time."
         )
       end
 
@@ -90,24 +90,22 @@ module Core
         return nil unless hook_in?("gill")
 
         line(
-          :gill, "Keep off the gills. Cut the line as close as you can, and let it go.",
-          "A touched gill bleeds to death.", "H"
+          :gill, "Keep off the gills. Cut the line as close as you can, and release it.",
+          "A touched gill can bleed to death.", "H"
         )
       end
 
       DEEP = {
         cut_always: [
-          "Deep hook: cut the line close and leave the hook.",
-          "Fish shed hooks; pulling tears."
+          "Cut the line close. Leave the deep hook in.",
+          "Fish shed hooks. Pulling tears."
         ],
         remove_if_reachable: [
-          "Deep hook: seen and reachable without pulling? Turn it the way it went in, push the " \
-            "tissue off. Else cut the line close.",
-          "What comes easily may come; the rest is left."
+          Text.of("handling.advice.deep_hook_can_you_see"),
+          "Take out what comes easily. Leave the rest."
         ],
         gain_access: [
-          "Deep hook: steady traction, or cutters through the gill opening with somebody " \
-            "experienced and no gill touched. Else cut close.",
+          Text.of("handling.advice.deep_hook_steady_traction_or"),
           "A treble left in may kill."
         ]
       }.freeze
@@ -121,7 +119,7 @@ module Core
 
         line(
           :eye,
-          "Hook at the eye: turn it out by the shank, never across the eye; else cut the line.",
+          Text.of("handling.advice.hook_at_the_eye_turn"),
           "A fish finds food with the other eye.", "H"
         )
       end
@@ -141,27 +139,31 @@ module Core
         case situation.no_lift
         when :stop
           [
-            "The water is at its limit for this fish: do not lift it. Unhook in the water, no " \
-              "tag, let it go.",
+            "Do not lift it: the water is at its limit. Unhook in the water, no tag, release it.",
             "From #{Units.temp_text(species.stop_c)} handling kills."
           ]
         when :fragile_warm
           [
-            "Warm water and a fragile fish: do not lift it. Unhook it in the water.",
+            "Do not lift it: warm water, fragile fish. Unhook it in the water.",
             "Warm water holds less air, and the fish needs more."
           ]
-        when :large then ["A large one is never lifted: " \
-          "measure and unhook it in the water.", "Out of the water its own " \
-            "weight hurts it."]
-        when :over_legal then ["By law it stays in the water at this " \
-          "length: measure and unhook it there.", "Local rules decide, and " \
-            "lifting hurts " \
-            "one so large."]
-        when :unmeasured then ["Measure it in the water first: above the legal length it is " \
-          "never lifted.", "Nobody knows yet on which " \
-            "side of the limit it is."]
-        when :kind then ["It stays in the water: its #{situation.length.kind} says nothing about " \
-          "the legal length.", "What cannot be told is taken the careful way."]
+        when :large then ["Do not lift a large one. Measure and unhook it in the water.",
+          "Out of the water its own weight injures it."]
+        when :over_legal then [
+          Text.of(
+            "handling.advice.keep_it_in_the_water"
+          ), Text.of("handling.advice.local_rules_decide_and_lifting")
+        ]
+        when :unmeasured then [
+          Text.of(
+            "handling.advice.measure_it_in_the_water"
+          ), Text.of("handling.advice.its_length_decides_and_it")
+        ]
+        when :kind then [
+          Text.of(
+            "handling.advice.keep_it_in_the_water_2", kind: situation.length.kind
+          ), "In doubt we take the careful way."
+        ]
         end
       end
 
@@ -173,23 +175,23 @@ module Core
 
       def pressure_text
         case school(:pressure)
-        when :descend then ["Swollen: send it down with the " \
-          "weight, and release it at depth.", "Pressure undoes " \
-            "what its loss did."]
-        when :rest_in_net then ["Swollen: rest it in the net in the water, and get it down as " \
-          "soon as you can.", "At the surface it overheats and is eaten."]
+        when :descend then ["Swollen: send it down with the weight. Release it at depth.",
+          "Pressure reverses the swelling."]
+        when :rest_in_net then [
+          Text.of(
+            "handling.advice.swollen_rest_it_in_the"
+          ), Text.of("handling.advice.at_the_surface_it_overheats")
+        ]
         else
           if situation.trained_to_vent
             return [
-              "Swollen: vent it as you were trained, once, " \
-                "behind the pectoral fin; then let it go.",
+              "Swollen: vent it as trained, once, behind the pectoral fin. Then release it.",
               "A needle in the wrong place kills."
             ]
           end
 
           [
-            "Swollen: venting is for those trained and permitted. Let it go at once, head first " \
-              "from low down.",
+            Text.of("handling.advice.swollen_only_trained_permitted_people"),
             "A needle in the wrong place kills."
           ]
         end
@@ -201,7 +203,7 @@ module Core
         return by_hook if situation.stomach_by_hook?
 
         line(
-          :stomach, "Never push or puncture the stomach: it goes back by itself at depth.",
+          :stomach, "Never push or puncture the stomach. It goes back by itself at depth.",
           "It is the gut, not a balloon.", "I"
         )
       end
@@ -218,7 +220,7 @@ module Core
         end
 
         line(
-          :stomach, "Stomach out by the hook: leave it, never pull or puncture it.",
+          :stomach, "Stomach out by the hook: leave it. Never pull or puncture it.",
           "It is the gut, not a balloon.", "I"
         )
       end
@@ -239,7 +241,7 @@ module Core
         end
 
         line(
-          :warm, "Warm water: unhook in the water, one short lift at most.",
+          :warm, "Warm water: unhook in the water. One short lift at most.",
           "Warm water holds less air, and the fish needs more.", "A"
         )
       end
@@ -249,8 +251,8 @@ module Core
 
         line(
           :dispatch,
-          "Dispatch it quickly: one firm blow over the eyes, then bleed it and keep it cool.",
-          "A fish that is kept suffers least when it is quick."
+          "Kill it quickly: one firm blow over the eyes. Then bleed it and keep it cool.",
+          "A kept fish suffers least when it is quick."
         )
       end
 
@@ -261,7 +263,7 @@ module Core
         line(
           :tag_in_water,
           "Tag it in the water, #{place}: gills under, belly held level, no lift.",
-          "A lift is too short for the tag, and in the water no clock runs.",
+          "A lift is too short for the tag. In the water no clock runs.",
           "Q"
         )
       end
@@ -276,7 +278,7 @@ module Core
 
         line(
           :unhook, "Unhook it in the water while it rests.",
-          "What is done in the water costs no air."
+          "Work in the water costs no air."
         )
       end
 
@@ -289,7 +291,7 @@ module Core
       FIGHT = {
         land_fast: ["Land it as fast as the tackle safely allows.", "Long fights build up acid."],
         let_run: [
-          "Let it run until it can be netted safely; never bully it.",
+          "Let it run until you can net it safely. Never bully it.",
           "A torn mouth or a broken line helps nobody."
         ]
       }.freeze
@@ -298,12 +300,12 @@ module Core
 
       NET = {
         rubber_net: [
-          "Sink the net first, then bring the fish over it; it rests there, in the water.",
+          "Sink the net first. Bring the fish over it. It rests there in the water.",
           "Chasing a fish with a net costs more than the fight."
         ],
         surface_release: [
-          "Unhook it at the surface without touching; net only what needs help or a tag.",
-          "What is not touched loses no slime."
+          "Unhook it at the surface without touching. Net it only if it needs help or a tag.",
+          "An untouched fish loses no slime."
         ],
         by_hand: [
           "Bring it into the shallows, and slide a wet hand under it.",
@@ -320,11 +322,13 @@ module Core
       def hold_text
         case situation.rules.hold(guild)
         when :belly then ["Belly supported, always level.", "One rule for all fish."]
-        when :fin_roots then ["Hold it at the root of anal and " \
-          "pectoral fins, not under the belly.", "Bone carries the weight."]
-        when :jaw then ["Upright by the jaw while small; at any tilt " \
-          "the second hand goes under the body.", "A tilted jaw strains."]
-        else [guild.hold_with(tools), "So this guild is held."]
+        when :fin_roots then [
+          Text.of("handling.advice.hold_it_at_the_root"), "Bone carries the weight."
+        ]
+        when :jaw then [
+          Text.of("handling.advice.hold_it_upright_by_the"), "A tilted jaw strains."
+        ]
+        else [guild.hold_with(tools), "This is how its guild is held."]
         end
       end
 
@@ -335,8 +339,10 @@ module Core
         steps -= ["tag"] unless tagged_on?(:board)
         line(
           :surface,
-          "#{SURFACES.fetch(school(:surface))}; stay low over it: #{steps.join(', ')}, each only " \
-            "if its time is left.",
+          Text.of(
+            "handling.advice.stay_low_over_it_each", surface: SURFACES.fetch(school(:surface)),
+            steps: steps.join(", ")
+          ),
           "Slime first, then the record.",
           "C"
         )
@@ -348,7 +354,7 @@ module Core
         line(
           :hazards,
           "Mind the #{species.all_hazards.join(', ')}.",
-          "A hand that is hurt drops the fish."
+          "An injured hand drops the fish."
         )
       end
 
@@ -359,15 +365,14 @@ module Core
         text = case school(:touch)
         when :no_gloves then "Wet hands, and nothing on them."
         when :gloves_at_jaw then if glove
-                                   "Wet hands; a wet smooth glove only where jaw or " \
-                                     "teeth are held."
+                                   "Wet hands. A wet smooth glove only to hold jaw or teeth."
                                  else
                                    "Wet bare hands."
         end
         else "Wet bare hands, nothing else."
         end
         line(
-          :touch, text, "Dry hands, cloth and towels take slime; infection shows weeks later.", "B"
+          :touch, text, "Dry hands, cloth and towels take slime. Infection shows weeks later.", "B"
         )
       end
 
@@ -375,7 +380,7 @@ module Core
         return nil unless at?("in_net") && situation.cold?
 
         line(
-          :chill, "Hold your hands in the water until they are as cold as it is.",
+          :chill, "Chill your hands in the water first.",
           "A warm hand burns the slime of a cold fish.", "B"
         )
       end
@@ -384,8 +389,8 @@ module Core
         return nil if !at?("in_net") || guild.is?(:own_hold) || situation.no_lift
 
         line(
-          :fins, "Fins flat against the body before anything takes its weight.",
-          "A fin that is bent under load tears or breaks."
+          :fins, "Fold the fins flat before anything takes its weight.",
+          "A bent fin under load tears or breaks."
         )
       end
 
@@ -404,7 +409,7 @@ module Core
       GRIPS = {
         none: "No grip on this fish.",
         swivel: "Grip only with a swivel head, in the water or with the body supported.",
-        free: "A grip is allowed; it is not to hang from it."
+        free: "A grip is allowed, but never hang the fish from it."
       }.freeze
 
       # Only where there is a jaw to take hold of.
@@ -423,12 +428,12 @@ module Core
 
       def revive_text
         case school(:revive)
-        when :head_first then ["Head first, from low " \
-          "down, with momentum.", "It breathes by swimming."]
-        when :not_when_fresh then ["Fresh? Off at once. Tired: upright, " \
-          "facing the flow, " \
-          "until it kicks.", "The shortest handling is best."]
-        else [guild.revive_with(tools), "Water has to go the right way over the gills."]
+        when :head_first then [Text.of("handling.advice.head_first_from_low_down"),
+          "It breathes by swimming."]
+        when :not_when_fresh then [
+          Text.of("handling.advice.fresh_release_it_at_once"), "The shortest handling is best."
+        ]
+        else [guild.revive_with(tools), "Water has to flow the right way over the gills."]
         end
       end
 
@@ -436,8 +441,8 @@ module Core
         return nil if !at?("back_in_water") || guild.is?(:no_tail)
 
         line(
-          :tail, "One loose hand at the tail wrist; the moment it wants to go, let it.",
-          "Who has to be held is not ready; who pushes is."
+          :tail, "One loose hand at the tail wrist. When it pushes, let it.",
+          "A fish that pushes is ready."
         )
       end
 
@@ -445,7 +450,7 @@ module Core
         return nil unless at?("back_in_water")
 
         line(
-          :where_to, "Where the water is deep enough, head towards open water.",
+          :where_to, "Where the water is deep enough, point it at open water.",
           "In the shallows it turns back, strands or is taken."
         )
       end
@@ -454,7 +459,7 @@ module Core
         return nil unless at?("back_in_water", "let_go")
 
         line(
-          :watch, "Watch it go. If it floats or turns back, fetch it and start again.",
+          :watch, "Watch it go. If it floats or turns back, net it and start again.",
           "Swimming off is not the whole story."
         )
       end
@@ -468,7 +473,7 @@ module Core
             if school(:small_fish) == :tag_everything
               "Small ones are tagged too."
             else
-              "Under #{least} it goes back untagged."
+              "Under #{least} it is released untagged."
             end
           )
         line(:small, text, "A large tag slows a small fish.", "P")

@@ -80,14 +80,18 @@ module Core
         species, kind = situation.species, situation.length&.kind
         case situation.no_lift
         when :stop then "from #{Units.temp_text(species.stop_c)} on it is not lifted"
-        when :fragile_warm then "a fragile fish is not lifted from " \
-          "#{Units.temp_text(species.warm_c)} on"
+        when :fragile_warm then Text.of(
+          "handling.air_budget.a_fragile_fish_is_not", warm_c: Units.temp_text(species.warm_c)
+        )
         when :large then "a large one is never lifted"
         when :over_legal then "from #{limit_text(situation)} on it stays in the water, by law"
-        when :unmeasured then "not lifted until it is measured in the water: from " \
-          "#{limit_text(situation)} on it stays there, by law"
-        when :kind then "it stays in the water: its #{kind} cannot be turned into the " \
-          "#{situation.in_water_limits.first.last} of the law"
+        when :unmeasured then Text.of(
+          "handling.air_budget.not_lifted_until_it_is", situation: limit_text(situation)
+        )
+        when :kind then Text.of(
+          "handling.air_budget.it_stays_in_the_water", kind:,
+          last: situation.in_water_limits.first.last
+        )
         end
       end
 
@@ -101,13 +105,13 @@ module Core
           "#{situation.guild.air_class} fish: #{base_seconds} s",
           heat_reason(situation, factors[:heat])
         ]
-        lines << "fight over budget: × #{hundredths(factors[:fight])}" if factors[:fight] < 1
+        lines << "fight over its limit: × #{hundredths(factors[:fight])}" if factors[:fight] < 1
         lines << size_reason(situation, factors[:size]) if factors[:size] < 1
         lines.freeze
       end
 
       def heat_reason(situation, factor)
-        return "water temperature not read: nothing taken off for heat" if situation.temp_c.nil?
+        return "water temperature not measured: nothing taken off for heat" if situation.temp_c.nil?
 
         text = Units.temp_text(situation.temp_c)
         if situation.heat == :cool
@@ -120,8 +124,10 @@ module Core
       def size_reason(situation, factor)
         return "large for its species: × #{hundredths(factor)}" unless situation.unconverted?
 
-        "its #{situation.length.kind} cannot be turned into #{situation.species.length_kind}, " \
-          "so it counts as large: × #{hundredths(factor)}"
+        Text.of(
+          "handling.air_budget.its_cannot_be_converted_to", kind: situation.length.kind,
+          length_kind: situation.species.length_kind, factor: hundredths(factor)
+        )
       end
 
       # "0.75", "1": the same letters wherever core runs.

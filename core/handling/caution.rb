@@ -49,11 +49,11 @@ module Core
           *pressure(situation),
           *handling(situation),
           [
-            "air over budget",
+            "air over the limit",
             over(situation.air_seconds, air_budget.total_seconds, AIR_SLOPE, AIR_MOST)
           ],
           [
-            "fight over budget",
+            "fight over the limit",
             over(situation.fight_seconds, situation.fight_budget_seconds, FIGHT_SLOPE, FIGHT_MOST)
           ],
           ["warm water", warm(situation.temp_c, situation.species.warm_c, situation.species.stop_c)]

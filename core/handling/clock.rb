@@ -43,14 +43,14 @@ module Core
       def ready(air_budget)
         return mark(0, air_budget.no_lift, tone: "stop") if air_budget.no_lift
 
-        still(0, air_budget.one_lift_seconds, "s in one lift, at most")
+        still(0, air_budget.one_lift_seconds, "s single lift at most")
       end
 
       def gone(since, air_seconds)
         if air_seconds.nil?
-          mark(since, "its time in the air is not known")
+          mark(since, "its air exposure is not known")
         else
-          still(since, air_seconds, "s in the air, in all")
+          still(since, air_seconds, "s in the air, total")
         end
       end
 
@@ -85,19 +85,19 @@ module Core
       def fight(since, budget)
         ends = since + (budget * 1000)
         [
-          up(since, since, "of #{budget} s to bring it in"),
-          up(ends, since, "longer than the #{budget} s this fish should fight", tone: "hurry")
+          up(since, since, "of #{budget} s to land it"),
+          up(ends, since, "longer than the #{budget} s limit of its fight", tone: "hurry")
         ]
       end
 
       def resting(since, situation, air_budget)
         if air_budget.no_lift
-          return [up(since, since, "in the water, where it stays; let it go when it kicks")]
+          return [up(since, since, "in the water, where it stays: release it when it kicks")]
         end
 
         next_lift = this_lift_seconds(situation, air_budget).floor
         unless next_lift.positive?
-          return [up(since, since, "no lift is left; let it go when it kicks")]
+          return [up(since, since, "no lift is left: release it when it kicks")]
         end
 
         rested = since + rest_ms(situation)
@@ -109,7 +109,7 @@ module Core
         end
       end
 
-      def done(clock_ms, since) = up(clock_ms, since, "rested; let it go when it kicks")
+      def done(clock_ms, since) = up(clock_ms, since, "rested: release it when it kicks")
 
       # Milliseconds in the water after the last lift; none when it was not lifted.
       def rest_ms(situation)

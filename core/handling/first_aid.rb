@@ -9,8 +9,7 @@ module Core
     module FirstAid
       CUT_THE_LINE = "Cut the line first, so that nothing pulls. The fish can wait in the water."
       HELP =
-        "Get medical help for deep wounds, for a hook near eye or throat, and for anything that " \
-          "swells, spreads or does not stop bleeding."
+        Text.of("handling.first_aid.get_medical_help_for_deep")
       EMERGENCY =
         "In danger, far from shore, or unsure: call the emergency number or the coast radio now."
 
@@ -23,10 +22,8 @@ module Core
             title: "Hook in a person",
             lines: [
               CUT_THE_LINE,
-              "Leave a hook alone that is deep, or near an eye, the face, a joint or a tendon: " \
-                "pad around it and keep it still.",
-              "Do not pull against the barb. Only someone trained takes it out; cutters for the " \
-                "shank are in the kit.",
+              Text.of("handling.first_aid.leave_a_hook_alone_that"),
+              Text.of("handling.first_aid.do_not_pull_against_the"),
               "Rinse with clean water, cover it, and ask about a tetanus shot."
             ]
           ),
@@ -35,11 +32,9 @@ module Core
             title: "Spine",
             lines: [
               CUT_THE_LINE,
-              "Venomous spine or ray: put the spot in water as hot as can be borne without " \
-                "scalding, and keep calm.",
+              Text.of("handling.first_aid.venomous_spine_or_ray_put"),
               "Take out only what comes easily; never a spine in the chest, the belly or the neck.",
-              "Trouble breathing, faintness or swelling of the " \
-                "face: call the emergency number at once."
+              Text.of("handling.first_aid.trouble_breathing_faintness_or_swelling")
             ]
           ),
           Case.new(
@@ -48,8 +43,7 @@ module Core
             lines: [
               CUT_THE_LINE, "Press a clean cloth hard on the wound and hold it up until it stops.",
               "Then rinse with clean water and cover it. Do not lift the cloth to look.",
-              "Blood that spurts or does not stop in ten minutes: press on, and call the " \
-                "emergency number."
+              Text.of("handling.first_aid.blood_that_spurts_or_does")
             ]
           ),
           Case.new(
@@ -67,10 +61,8 @@ module Core
             lines: [
               "Call for help on the radio or the phone first; keep them in sight.",
               "They float on their back and fight no wave; throw something that floats.",
-              "Out of the water: lie flat, out of the wind, " \
-                "wet clothes off, dry layers and a hat on.",
-              "Warm the trunk slowly. No rubbing, no alcohol, no hot bath. Shivering that stops " \
-                "is a bad sign."
+              Text.of("handling.first_aid.out_of_the_water_lie"),
+              Text.of("handling.first_aid.warm_the_trunk_slowly_no")
             ]
           )
         ].map do |first_case|

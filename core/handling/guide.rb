@@ -37,7 +37,7 @@ module Core
             section(
               "Unhook",
               [
-                "In the water whenever possible; in cold water chill your hands first.",
+                "In the water whenever possible. In cold water chill your hands first.",
                 school.call(:deep_hook).says
               ]
             ),
@@ -51,7 +51,7 @@ module Core
             ),
             section("Tag", tag(guild, school)),
             section(
-              "Revive and let go",
+              "Revive and release",
               [
                 (
                   if rules.school(:revive, guild.key) == :still_or_forward
@@ -62,9 +62,8 @@ module Core
                 ),
                 "Never to and fro.",
                 *pressure(guild, school, rules),
-                "Where the water is deep enough, head towards open water; let it go the moment " \
-                  "it wants to.",
-                "Watch it go; if it floats, fetch it and start again."
+                Text.of("handling.guide.where_the_water_is_deep"),
+                "Watch it go. If it floats, net it and start again."
               ]
             ),
             (
@@ -72,9 +71,8 @@ module Core
                 section(
                   "If you keep it",
                   [
-                    "Dispatch it quickly: one firm blow over the " \
-                      "eyes, then bleed it and keep it cool.",
-                    "The law decides; write it down as kept."
+                    "Kill it quickly: one firm blow over the eyes. Then bleed it and keep it cool.",
+                    "The law decides. Record it as kept."
                   ]
                 )
               end
@@ -87,7 +85,7 @@ module Core
 
       # What the house adds of its own.
       def note(text)
-        text && section("Note of the house", text.split("\n").map(&:strip).reject(&:empty?))
+        text && section("House note", text.split("\n").map(&:strip).reject(&:empty?))
       end
 
       NO_BLADDER = %i[skates_and_rays sharks crabs_and_lobsters].freeze
@@ -96,9 +94,11 @@ module Core
         return [] if NO_BLADDER.include?(guild.key)
 
         says = school.call(:pressure).says
-        ["Depth: mind a fish with a sealed bladder from #{rules.figure(:sealed_mind_m)} m; " \
-          "injury is likely from #{rules.figure(:sealed_likely_m)}; with an open one from " \
-          "#{rules.figure(:open_mind_m)} and #{rules.figure(:open_likely_m)} m.",
+        [Text.of(
+          "handling.guide.depth_take_care_of_a", sealed_mind_m: rules.figure(:sealed_mind_m),
+          sealed_likely_m: rules.figure(:sealed_likely_m),
+          open_mind_m: rules.figure(:open_mind_m), open_likely_m: rules.figure(:open_likely_m)
+        ),
           "Swollen or floating after depth: #{says[0].downcase}#{says[1..]}"]
       end
 
@@ -121,8 +121,10 @@ module Core
 
       def lift_lines(guild, rules, school)
         [
-          "One short lift: #{rules.air_base_seconds(guild.air_class, guild.key)} s at most in " \
-            "cool water after a short fight, less when warm, tired or large.",
+          Text.of(
+            "handling.guide.one_short_lift_s_at",
+            key: rules.air_base_seconds(guild.air_class, guild.key)
+          ),
           (
             "From warm water on a fragile fish is not lifted at all." if guild.air_class == :fragile
           ),
@@ -136,25 +138,21 @@ module Core
         case guild.key
         when :skates_and_rays then "Disc width, tip to tip of the wings."
         when :crabs_and_lobsters then "Across the shell at its widest."
-        when :sharks, :sturgeon_like then "Snout to the end of the upper tail lobe, laid in line " \
-          "with the body."
-        else "Forked or crescent tail: snout to the fork. Square or rounded tail: snout to the " \
-          "end of the tail."
+        when :sharks, :sturgeon_like then Text.of("handling.guide.snout_to_the_end_of")
+        else Text.of("handling.guide.forked_or_crescent_tail_snout")
         end
       end
 
       def tag(guild, school)
-        return ["Not with this tag: log it untagged."] unless guild.tag_site
+        return ["Not with this tag: record it untagged."] unless guild.tag_site
 
         [
-          "In the flank below the dorsal fin, above the lateral line, near the rear end of the " \
-            "spiny part, halfway between fin base and lateral line.",
+          Text.of("handling.guide.in_the_flank_below_the"),
           "Lift off one scale with the tip, 45 degrees, streamer trailing to the tail; tug gently.",
           "Where: #{school.call(:tag_place).says[0].downcase}#{school.call(:tag_place).says[1..]}",
           (
             if school.call(:tag_place).key != :on_board
-              "In the water: fish level in net or cradle, gills under, head into the flow; one " \
-                "hand steadies it, the other sets the needle. No lift, and no clock."
+              Text.of("handling.guide.in_the_water_fish_level")
             end
           )
         ].compact
@@ -165,15 +163,11 @@ module Core
         [
           (
             if dangers.match?(/venom|tail spine/)
-              "Venomous spine: water as hot as can be borne without scalding on the spot, keep " \
-                "calm, and get medical help at once."
+              Text.of("handling.guide.venomous_spine_water_as_hot")
             end
           ),
           (
-            if dangers.match?(/teeth|bill|claws/)
-              "Bite or cut: press a clean cloth on it, raise it, rinse with clean water when it " \
-                "has stopped."
-            end
+            Text.of("handling.guide.bite_or_cut_press_a") if dangers.match?(/teeth|bill|claws/)
           ),
           (
             if dangers.match?(/spine|scutes|thorns|blades/)

@@ -18,8 +18,7 @@ module Core
       end
 
       TAG = [
-        "Rub growth off with a fingernail, without pulling; the number stands again at the free " \
-          "end. “?” for a letter you cannot read."
+        Text.of("handling.notes.rub_growth_off_with_a")
       ].freeze
 
       def warning(situation)
@@ -28,18 +27,20 @@ module Core
 
         mind_m, likely_m = depths.values_at(:mind_m, :likely_m)
         depth_m = situation.encounter[:depth_m]
-        return "Mind it from #{mind_m} m; from #{likely_m} m injury would be likely." if
+        return "Take care from #{mind_m} m. From #{likely_m} m injury would be likely." if
           depth_m.nil? || depth_m < mind_m
-        return "From #{likely_m} m on injury is likely. Never push or puncture the stomach." if
+        return "From #{likely_m} m injury is likely. Never push or puncture the stomach." if
           depth_m >= likely_m
 
-        "From #{mind_m} m on look for signs of pressure; from #{likely_m} m injury would be likely."
+        "From #{mind_m} m look for signs of pressure. From #{likely_m} m injury would be likely."
       end
 
       def lead(descender)
         kilos, heavy = [descender[:lead_kg] * 100, descender[:weight_g] / 10.0].map(&:round)
-        "Send it down with #{hundredths(kilos)} kg of lead to at least " \
-          "#{descender[:release_depth_m]} m, for a fish of about #{Units.tenths(heavy / 100.0)} kg."
+        Text.of(
+          "handling.notes.send_it_down_with_kg", kilos: hundredths(kilos),
+          release_depth_m: descender[:release_depth_m], heavy: Units.tenths(heavy / 100.0)
+        )
       end
 
       def hundredths(whole) = "#{whole.div(100)}.#{(whole % 100).to_s.rjust(2, '0')}"
@@ -50,10 +51,7 @@ module Core
         when :descend then if situation.species.bladder == "none"
                              nil
                            else
-                             "Venting is only for " \
-                               "those trained and " \
-                               "permitted, when no " \
-                               "device is at hand."
+                             Text.of("handling.notes.venting_is_only_for_those")
         end
         end
       end

@@ -35,7 +35,7 @@ module Core
         "in_net" => "in the net",
         "lifted" => "lifted out",
         "back_in_water" => "back in water",
-        "let_go" => "let go",
+        "let_go" => "released",
         "kept" => "kept",
         "tag_in" => "tag is in"
       }.freeze
@@ -156,7 +156,7 @@ module Core
         taps.each_cons(2) { |pair| refuse_time(pair.first, pair.last) }
         marks = taps.select { |tap| MARKS.key?(tap[:act]) }
         if marks.size > 1
-          refuse(:act_out_of_order, "“#{NAMES['tag_in']}” was tapped twice. Take one back.")
+          refuse(:act_out_of_order, "“#{NAMES['tag_in']}” was tapped twice. Undo one.")
         end
         marks.each { |mark| refuse_mark(mark) }
       end
@@ -165,16 +165,20 @@ module Core
         return if MAY_FOLLOW.fetch(before).include?(after)
 
         refuse(:act_out_of_order,
-          "“#{NAMES.fetch(after, after)}” cannot come right after “#{NAMES[before]}”. " \
-            "Correct the taps.")
+          Text.of(
+            "handling.stages.cannot_come_right_after_correct", after: NAMES.fetch(after, after),
+            before: NAMES[before]
+          ))
       end
 
       def refuse_time(before, after)
         return unless ms(after[:at]) < ms(before[:at])
 
         refuse(:clock_out_of_order,
-          "“#{NAMES[after[:act]]}” is stamped before “#{NAMES[before[:act]]}”. Correct one " \
-            "of the two times.")
+          Text.of(
+            "handling.stages.is_stamped_before_correct_one", act: NAMES[after[:act]],
+            before: NAMES[before[:act]]
+          ))
       end
 
       def refuse_mark(mark)

@@ -79,7 +79,7 @@ module Core
             end
           ),
           (situation.bleeding == "heavy" ? "it bleeds heavily" : nil),
-          (situation.hook_place == "gill" ? "the hook sat in the gills" : nil),
+          (situation.hook_place == "gill" ? "it is hooked in the gills" : nil),
           (situation.reflexes["rights_itself"] == "absent" ? "it does not right itself" : nil),
           small(situation),
           (situation.heat == :stop ? "the water is at its limit" : nil),
@@ -95,8 +95,10 @@ module Core
         least = Units.length_text(species.min_taggable_mm, situation.units)
         if situation.unconverted?
           return (
-            "its #{situation.length.kind} cannot be turned into #{species.length_kind}, which " \
-              "the least length of #{least} is in"
+            Text.of(
+              "handling.tag_decision.its_cannot_be_converted_to", kind: situation.length.kind,
+              length_kind: species.length_kind, least:
+            )
           )
         end
 

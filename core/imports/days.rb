@@ -120,19 +120,19 @@ module Core
       # Two digits are a year of the span that the table has.
       def year(text, years)
         return text.to_i if text.size == 4
-        raise years_asked("Nothing says of which century the year #{text} is.") if years.nil?
+        raise years_asked("The century of the year #{text} is not known.") if years.nil?
 
         full = CENTURIES.map { |century| century + text.to_i }
           .select { |year| years.cover?(year) }
         return full.first if full.size == 1
 
-        raise years_asked(full.empty? ? "The year #{text} lies outside #{years.min} to " \
-          "#{years.max}, which this table spans." : "The year #{text} lies twice within the span " \
-            "of this table.")
+        raise years_asked(full.empty? ? Text.of(
+          "imports.days.the_year_lies_outside_to", text:, min: years.min, years: years.max
+        ) : Text.of("imports.days.the_year_lies_twice_within", text:))
       end
 
       def years_asked(rule)
-        Unreadable.new(rule, "Say from which year to which this table goes.", ask: "years")
+        Unreadable.new(rule, "Enter from which year to which this table goes.", ask: "years")
       end
 
       def date(parts, text)
@@ -142,7 +142,7 @@ module Core
       def within(date, today, text)
         return date if (EARLIEST..today).cover?(date)
 
-        reason = date > today ? "still to come" : "before #{EARLIEST.year}"
+        reason = date > today ? "in the future" : "before #{EARLIEST.year}"
         raise Unreadable.new("#{text} is #{reason}.", "Check the year.")
       end
 

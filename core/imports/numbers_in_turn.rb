@@ -46,16 +46,16 @@ module Core
       def fault(number)
         state = @tags[number]&.state
         if @line_of.key?(number)
-          ["#{number} was put in on line #{@line_of[number]} already.",
-            "Say of one of the rows that the fish was caught again, or mend the number."]
+          ["#{number} was already applied on line #{@line_of[number]}.",
+            "Mark one of the rows as a recapture, or correct the number."]
         elsif state.nil?
           ["#{number} is not a number of this programme.",
-            "Read it again, or enter its batch under Office, Tags first."]
+            "Check it, or enter its batch at Office, Tags first."]
         elsif state == "applied"
-          ["#{number} sits in a fish already.",
-            "If this is that fish caught again, say so; else mend the number."]
+          ["#{number} is already in a fish.",
+            "If this is a recapture of that fish, say so. Otherwise correct the number."]
         elsif !FREE.include?(state)
-          ["#{number} is written down as #{state}.", "Mend the number, or the ledger first."]
+          ["#{number} is recorded as #{state}.", "Correct the number, or the ledger first."]
         end
       end
     end

@@ -44,7 +44,7 @@ module Core
       end
 
       def not_a_place(text)
-        Unreadable.new("#{text} is not a latitude or longitude as it can be read here.",
+        Unreadable.new("#{text} cannot be read as a latitude or longitude.",
           "Write degrees with a point, as 10.735, or degrees and minutes, as 10°44.1'N.")
       end
       private_class_method :sum, :not_a_place

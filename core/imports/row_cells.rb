@@ -68,8 +68,8 @@ module Core
         try(field) do |text|
           @mapping.chosen(field,
             text) || @known.find(field, text)&.first || (block_given? && yield) ||
-            raise(Unreadable.new("#{text} is not a name that is known here.",
-              "Choose what it means.", ask: field.to_s))
+            raise(Unreadable.new("The name #{text} is not known.",
+              "Choose its meaning.", ask: field.to_s))
         end
       end
 
@@ -106,8 +106,10 @@ module Core
 
         place = untaken.find { |index| !Blank.is?(@cells[index]) } or return
         @faults << Fault.new(
-          column: @head[place], value: @cells[place], rule: "Nothing says what this column is.",
-          mend: "Choose what it is, or that such columns are left.", ask: "untaken"
+          column: @head[place], value: @cells[place], rule: Text.of(
+            "imports.row_cells.the_meaning_of_this_column"
+          ),
+          mend: "Choose its meaning, or that such columns are not imported.", ask: "untaken"
         )
       end
 

@@ -75,8 +75,8 @@ module Core
 
       def far(cells, km, from)
         cells.fault(cells[:lat] ? :lat : :position,
-          "This place lies #{km ? "#{km.round} km" : 'far'} from #{from}.",
-          "West and south are minus. If the place is right, bring its spot in first.")
+          "This place is #{km ? "#{km.round} km" : 'far'} from #{from}.",
+          "West and south are minus. If the place is right, add its spot first.")
       end
       private_class_method :half_a_place, :place, :on_spot?, :spot, :told_by_place, :nearest, :far
     end

@@ -8,8 +8,8 @@ module Core
       # What no one says of a fish that went back with a tag.
       RELEASED = "released"
       # Rule and mend, also of a fish whose number tells later that it was caught again.
-      NO_FATE = ["Nothing says what became of this fish.",
-        "Choose what became of fish for which the table does not say."].freeze
+      NO_FATE = ["What happened to this fish is not known.",
+        "Choose what happened to fish where the table does not say."].freeze
       # Fates that only a finder may report.
       OF_FINDERS = %w[dead unknown].freeze
       MOST_NOTE = 2000
@@ -93,8 +93,8 @@ module Core
       def of_others(kind)
         return "recaptured" unless kind == "tagged"
 
-        @cells.fault(:tag, "Tags of another programme are not put in here.",
-          "Say that the fish was caught again, or choose whose numbers these are.", ask: "numbers")
+        @cells.fault(:tag, "Tags of another programme are not applied here.",
+          "Mark the row as a recapture, or choose whose numbers these are.", ask: "numbers")
       end
 
       def temperature
@@ -136,17 +136,20 @@ module Core
       end
 
       def check_day(values)
-        @cells.fault(:date, "There is no day.", "Write the day of the catch.") if @cells[:date].nil?
+        if @cells[:date].nil?
+          @cells.fault(:date, "The day is missing.",
+            "Enter the day of the catch.")
+        end
         if values[:spot_code].nil? && %i[spot lat lon position spot_lat].all? do |key|
           @cells[key].nil?
         end
-          @cells.fault(:spot, "There is no place.", "Choose a place for rows without one.",
+          @cells.fault(:spot, "The place is missing.", "Choose a place for rows without one.",
             ask: "spot")
         end
         return unless %i[member_id finder former_name].all? { |key| values[key].nil? } &&
           @cells[:member].nil?
 
-        @cells.fault(:member, "Nobody is said to have caught it.",
+        @cells.fault(:member, "The name of the angler is missing.",
           "Choose whose rows without a name are.", ask: "member")
       end
 
@@ -160,13 +163,13 @@ module Core
       def check_species(values)
         return if @cells[:species] || (values[:said] != "tagged" && values[:tag_numbers].any?)
 
-        @cells.fault(:species, "There is no species.", "Write what fish it was.")
+        @cells.fault(:species, "The species is missing.", "Enter the species.")
       end
 
       def check_numbers(values)
         if values[:tag_numbers].empty? && %w[tagged recaptured].include?(values[:said])
           return @cells.fault(:tag, "A #{values[:said]} fish needs the number of its tag.",
-            "Write the number, or say that the fish had no tag.")
+            "Enter the number, or mark the fish as untagged.")
         end
         return unless values[:finder] && (values[:said] == "tagged" || values[:tag_numbers].empty?)
 
@@ -177,9 +180,10 @@ module Core
       # A fish that went back with a tag was let go; of others somebody has to say it.
       def check_fate(values)
         if !values[:finder] && OF_FINDERS.include?(values[:fate])
-          return @cells.fault(:fate, "Of a fish that a member had in hand it is known: it went " \
-            "back or was kept.", "Choose which.")
+          return @cells.fault(:fate,
+            Text.of("imports.row_reader.for_a_fish_that_a"), "Choose which.")
         end
+
         values[:fate] ||= values[:said] == "tagged" ? RELEASED : @cells.choice("fate")
         if values[:fate] || @cells[:fate] || (values[:said].nil? && values[:tag_numbers].any?)
           return

@@ -39,13 +39,13 @@ module Core
         kind = column["length_kind"] || cells.choice("length_kind")
         return kind == Mapping::USUAL && species ? species.length_kind : kind if kind
 
-        cells.fault(:length, "Nothing says from where to where this length goes.",
+        cells.fault(:length, "The start and end of this length are not known.",
           "Choose what was measured: to the fork, to the end of the tail, …", ask: "length_kind")
       end
 
       def how(cells, column)
         cells.word(:length_how) || column["length_how"] || cells.choice("length_how") ||
-          cells.fault(:length, "Nothing says how this length was measured.",
+          cells.fault(:length, "The way of measuring this length is not known.",
             "Choose how lengths of this table were measured.", ask: "length_how")
       end
 
@@ -60,7 +60,7 @@ module Core
       end
 
       def no_unit(cells, key)
-        cells.fault(key, "Nothing says in what unit this is.", "Choose the unit of the column.",
+        cells.fault(key, "The unit of this value is not known.", "Choose the unit of the column.",
           ask: "unit")
         {}
       end
@@ -95,13 +95,19 @@ module Core
         usual_g = species.weight_g_at(size[:length_mm]).round.clamp(1..)
         return true if weight_g.fdiv(usual_g).between?(1.0 / UNLIKE_ITS_LENGTH, UNLIKE_ITS_LENGTH)
 
-        cells.fault(:weight, "#{weight_g} g is no weight of #{species.common_name} of " \
-          "#{size[:length_mm]} mm; about #{usual_g} g is usual.", "Check both and their units.")
+        cells.fault(:weight,
+          Text.of(
+            "imports.row_size.g_cannot_be_the_weight", weight_g:,
+            common_name: species.common_name, length_mm: size[:length_mm], usual_g:
+          ), "Check both and their units.")
       end
 
       def unlike(cells, key, size, species, largest)
-        cells.fault(key, "#{size} is no #{key} of #{species.common_name}; the largest known has " \
-          "about #{largest}.", "Check the number and the unit of the column.")
+        cells.fault(key,
+          Text.of(
+            "imports.row_size.cannot_be_the_of_a", size:, key:, common_name: species.common_name,
+            largest:
+          ), Text.of("imports.row_size.check_the_number_and_the"))
       end
       private_class_method :length, :kind, :how, :weight, :no_unit, :check, :lengths, :drop_length,
         :check_weight, :unlike

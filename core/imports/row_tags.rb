@@ -13,7 +13,7 @@ module Core
       def of(cells)
         parts = parts(cells)
         if parts.size > MOST
-          cells.fault(:tag, "#{parts.size} numbers stand in one row.",
+          cells.fault(:tag, "One row has #{parts.size} numbers.",
             "Give each fish its own row.")
         end
         bare, lettered = parts.partition { |text| bare?(text, cells.known.series) }
@@ -41,7 +41,7 @@ module Core
       def ours(cells, lettered, bare)
         prefix = cells.choice("numbers")
         if bare.any? && prefix.nil?
-          cells.fault(:tag, "Nothing says whose number this is: it has no letters.",
+          cells.fault(:tag, "The owner of this number is not known: it has no letters.",
             "Choose whose numbers without letters are.", ask: "numbers")
         end
         own = cells.known.series.select { |named, _| named == prefix }

@@ -41,7 +41,7 @@ module Core
         return Days.zone(zone) if zone && zone != LOCAL
         return nil if zone
 
-        cells.fault(cells[:time] ? :time : :date, "Nothing says in which zone this time is.",
+        cells.fault(cells[:time] ? :time : :date, "The zone of this time is not known.",
           "Choose the zone of the times of this table.", ask: "zone")
       end
 

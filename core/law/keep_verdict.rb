@@ -13,8 +13,8 @@ module Core
       # situation: Handling::Situation
       def of(situation)
         law = situation.law
-        return no("the house lets all fish go") unless situation.may_keep?
-        return yes("no law entered; local rules decide") if law.nil?
+        return no("the house releases all fish") unless situation.may_keep?
+        return yes("no law entered. Local rules decide") if law.nil?
         return no("the season is closed") if situation.on && !law.open_on?(situation.on)
 
         if law.bag_limit && situation.kept_before >= law.bag_limit
@@ -37,8 +37,10 @@ module Core
         if length.nil?
           return (
             no(
-              "the law measures #{law.length_kind}, and its #{situation.length.kind} cannot be " \
-                "turned into that: let it go"
+              Text.of(
+                "law.keep_verdict.the_law_measures_and_its", length_kind: law.length_kind,
+                kind: situation.length.kind
+              )
             )
           )
         end
@@ -48,12 +50,14 @@ module Core
             situation.units)}#{" #{law.length_kind}" if law.length_kind != situation.length.kind}"
         end
         case Slot.verdict(length:, min_mm: law.min_mm, max_mm: law.max_mm)
-        when :too_close then no("too close to " \
-          "#{text.call(limits.find do |limit|
+        when :too_close then no(Text.of(
+          "law.keep_verdict.too_close_to_to_call",
+          end: text.call(limits.find do |limit|
             length.against(limit) == :near
-          end)} to call: let it go")
-        when :below then no("under #{text.call(law.min_mm)}: let it go")
-        when :above then no("over #{text.call(law.max_mm)}: let it go")
+          end)
+        ))
+        when :below then no("under #{text.call(law.min_mm)}: release it")
+        when :above then no("over #{text.call(law.max_mm)}: release it")
         else yes("inside the legal length")
         end
       end

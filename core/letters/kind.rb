@@ -11,10 +11,10 @@ module Core
         "tag" => ["the number on the tag", "AB004217"],
         "species" => ["the fish's common name", "European seabass"],
         "released_on" => ["the day it was tagged", "14 May 2026"],
-        "caught_on" => ["the day it was caught again", "3 October 2026"],
+        "caught_on" => ["the day it was recaptured", "3 October 2026"],
         "days" => ["days at liberty", 142],
         "fate" => ["released, kept, dead or unknown", "released"],
-        "found" => ["how it came back", "was caught again"],
+        "found" => ["how it was found", "was recaptured"],
         "story_link" => ["address of its story", "http://voucher.example/story/…"]
       }.freeze
       REPORT = {
@@ -55,9 +55,9 @@ module Core
           TEXT
         ),
         new(
-          key: "recapture_to_tagger", title: "Your fish was caught again",
+          key: "recapture_to_tagger", title: "Your fish was recaptured",
           to: "the member who tagged it", values: FISH,
-          subject: "Your fish {{ tag }} was caught again",
+          subject: "Your fish {{ tag }} was recaptured",
           body: <<~TEXT
             The {{ species }} you tagged with {{ tag }} on {{ released_on }} {{ found }} on \
             {{ caught_on }}, after {{ days }} {% if days == 1 %}day{% else %}days{% endif %}.

@@ -47,7 +47,7 @@ module Core
           )
         end
         unless width_mm.positive? && height_mm.positive?
-          refuse(:no_size, "Say how wide and how high the board is, in millimetres.")
+          refuse(:no_size, "Enter how wide and how high the board is, in millimetres.")
         end
         refuse_one_spot(fish)
         corners = Corners.in_order(corners, width_mm, height_mm)
@@ -68,11 +68,14 @@ module Core
         if scale.size != 2 || fish.size < 2
           refuse(:marks_missing, "Mark both ends of the scale and at least two points on the fish.")
         end
-        refuse(:no_size, "Say how far apart the two marks are, in millimetres.") unless mm.positive?
+        unless mm.positive?
+          refuse(:no_size,
+            "Enter how far apart the two marks are, in millimetres.")
+        end
         if Corners.distance(*scale) < LEAST_PX
           refuse(
             :marks_on_a_line,
-            "The two marks of the scale lie on each other. Put them as far apart as the scale goes."
+            "The two marks of the scale are on one spot. Put them as far apart as the scale allows."
           )
         end
         refuse_one_spot(fish)
@@ -140,8 +143,7 @@ module Core
 
         refuse(
           :marks_on_one_spot,
-          "Snout and tail of the fish are marked on one spot. Mark its snout first and its fork " \
-            "or tail end last."
+          Text.of("photo.bench.snout_and_tail_are_marked")
         )
       end
 
@@ -152,8 +154,7 @@ module Core
 
         refuse(
           :beyond_horizon,
-          "A mark of the fish lies at or beyond the board's horizon, where no length can be " \
-            "told. Mark the fish on the board."
+          Text.of("photo.bench.a_mark_of_the_fish")
         )
       end
 

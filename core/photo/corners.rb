@@ -24,7 +24,7 @@ module Core
         unless convex?(around)
           refuse(
             :marks_crossed,
-            "One of the corners lies between the others. Mark the four corners of the board itself."
+            "One of the corners is between the others. Mark the four corners of the board itself."
           )
         end
         begun(around, around == corners, width_mm, height_mm)
@@ -41,8 +41,7 @@ module Core
 
         refuse(
           :corners_unclear,
-          "This board is nearly square, so it cannot be told which corner is which. Mark them " \
-            "clockwise, from its top left."
+          Text.of("photo.corners.this_board_is_nearly_square")
         )
       end
 
@@ -73,8 +72,7 @@ module Core
 
         refuse(
           :marks_on_a_line,
-          "Three of the four corners lie nearly on a line, so the board's plane cannot be told. " \
-            "Mark the corners of the board itself."
+          "Three of the four corners are nearly on a line. Mark the corners of the board itself."
         )
       end
 

@@ -48,27 +48,25 @@ module Core
         return nil if measured.height_mm.nil?
 
         longer_mm = (measured.on_board_mm - measured.straight_mm).round
-        high = "The fish lies about #{measured.height_mm.round} mm above the board and looks " \
-          "#{longer_mm} mm too long there; that is taken off."
+        high = Text.of(
+          "photo.measuring.the_fish_is_about_mm", height_mm: measured.height_mm.round, longer_mm:
+        )
         if measured.camera_mm
           return "#{high} The camera was #{(measured.camera_mm / 10).round} cm away."
         end
 
-        "#{high} This picture does not say its focal length, so the usual distance " \
-          "of a camera is taken, and costs error."
+        Text.of("photo.measuring.this_photo_has_no_focal", high:)
       end
 
       def slant_note(measured)
         if measured.slant.nil?
           return (
-            "Two marks are right only when the camera looked straight down on them; the error " \
-              "allows for 10° off."
+            Text.of("photo.measuring.two_marks_are_right_only")
           )
         end
         return nil unless measured.slant > SLANTED
 
-        "Taken from far aslant: the near end of the board stands #{Units.tenths(measured.slant)} " \
-          "times as large as the far one. The error says what that costs."
+        Text.of("photo.measuring.taken_at_a_steep_angle", slant: Units.tenths(measured.slant))
       end
 
       # Against what was measured by hand; a length from a picture says nothing against itself.

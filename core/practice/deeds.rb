@@ -53,7 +53,7 @@ module Core
         return enter_net unless @line.breath > Landing::CALM_BREATH && @dice.chance?(@line.breath)
 
         @line.bolt
-        say("bolt", "It was not tired yet, and went off once more.")
+        say("bolt", "It was not tired yet, and ran once more.")
       end
 
       def done_scoop

@@ -17,7 +17,7 @@ module Core
       # Points of a record that tells less than it could; the rest is Review's. House rules.
       RECORD = { "no_length" => ["no length", 4], "loose" => ["a wrong length", 10],
                  "unread" => ["the number on its tag was not read", 10],
-                 "unwatched" => ["nobody looked whether it was ready", 8],
+                 "unwatched" => ["nobody checked whether it was ready", 8],
                  "thrown" => ["thrown", 10], "hurt" => ["somebody was hurt", 8],
                  "tip" => ["wound to the tip of the rod", 8],
                  "wild" => ["netted before it was tired", 10],

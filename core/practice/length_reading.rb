@@ -6,8 +6,8 @@ module Core
     module LengthReading
       # What can be wrong, and by how much of the length a reading is off then. House rules.
       FAULTS = {
-        "off_stop" => "the nose is not at the stop", "mouth_open" => "the mouth is open",
-        "over_curve" => "the tape lies over the curve", "aslant" => "it is looked at aslant"
+        "off_stop" => "the snout is not at the stop", "mouth_open" => "the mouth is open",
+        "over_curve" => "the tape lies over the curve", "aslant" => "it is seen at an angle"
       }.freeze
       OFF = { "off_stop" => 0.0, "mouth_open" => 0.012, "over_curve" => 0.03, "aslant" => -0.02 }
         .freeze
@@ -54,7 +54,7 @@ module Core
 
       def fault(task, answer)
         good = answer[:fault] == (task[:fault] || "none")
-        says = task[:fault] ? "Here #{FAULTS.fetch(task[:fault])}." : "It lies as it should."
+        says = task[:fault] ? "Here #{FAULTS.fetch(task[:fault])}." : "It lies correctly."
         { name: "how it lies", marks: good ? FULL : 0, says: }
       end
 

@@ -162,7 +162,7 @@ module Core
         @over_hold = @tension_n > @hold_n ? @over_hold + seconds : 0.0
         return false if @over_hold <= TEAR_SECONDS
 
-        @lost = "The hook tore out under so much drag: the fish is gone, and hurt."
+        @lost = "The hook tore out under so much drag: the fish is lost, and injured."
       end
     end
   end

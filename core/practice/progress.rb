@@ -20,10 +20,14 @@ module Core
       PLACED_MARKS, PLACED_LAST = 80, 20
       SCENES_IN_A_ROW, LEAST_SCENES, HARMLESS_POINTS = 5, 3, 20
       ITEMS = {
-        "placing" => "Tag placement: the middle of the last #{PLACED_LAST} is at least " \
-          "#{PLACED_MARKS}",
-        "scenes" => "Five fair scenes one after the other under #{HARMLESS_POINTS} points, at " \
-          "least #{LEAST_SCENES} of them different"
+        "placing" => Text.of(
+          "practice.progress.tag_placement_the_middle_of", placed_last: PLACED_LAST,
+          placed_marks: PLACED_MARKS
+        ),
+        "scenes" => Text.of(
+          "practice.progress.five_fair_scenes_in_a", harmless_points: HARMLESS_POINTS,
+          least_scenes: LEAST_SCENES
+        )
       }.freeze
 
       module_function

@@ -12,8 +12,7 @@ module Core
 
       ALL = [
         { key: "estuary", title: "Shallow estuary, warm", guild: "bass_like", length_mm: 460,
-          water_temp_c: 19.5, says: "Warm water leaves a tired fish little air. Be quick in the " \
-                                "fight and slow at the release." },
+          water_temp_c: 19.5, says: Text.of("practice.scenes.warm_water_leaves_a_tired") },
         { key: "ledge", title: "Deep ledge", guild: "deep_water_spiny", length_mm: 340,
           water_temp_c: 11.0, depth_m: 38, distance_m: 20, signs: %w[stomach_out], fair: false,
           says: "It comes up from the deep swollen. What sends it down again?" },
@@ -23,17 +22,17 @@ module Core
           length_mm: 620, line_n: 90, says: "Low to the water, with teeth near your hands." },
         { key: "swallowed", title: "Swallowed hook", guild: "trout_and_salmon", length_mm: 420,
           hook_place: "throat", fair: false, water_temp_c: 12.0,
-          says: "The hook is out of sight. What is pulled comes with more than the hook." },
+          says: "The hook is out of sight. Pulling brings more than the hook." },
         { key: "venom", title: "Venomous spines", guild: "deep_water_spiny", length_mm: 320,
           water_temp_c: 12.0, says: "Where do the hands go, and where never?" },
         { key: "floater", title: "A fish that floats", guild: "general", length_mm: 430,
           depth_m: 30, signs: %w[stomach_out bulging_eyes], fair: false,
           says: "It will not go down by itself. Watch, before you call it gone." },
         { key: "tangle", title: "Hooks in the net", guild: "small_spiny_rayed", length_mm: 340,
-          trouble: "tangled", says: "Hook, mesh and fish in one knot. A mesh costs nothing." },
+          trouble: "tangled", says: Text.of("practice.scenes.hook_mesh_and_fish_in") },
         { key: "old_tag", title: "A tag under weed", guild: "bass_like", length_mm: 540,
           trouble: "old_tag",
-          says: "It bears a number already, grown over. Read it before it goes." },
+          says: "It carries a number already, grown over. Read it before you release it." },
         { key: "hand", title: "A hook in the hand", guild: "carp_like", length_mm: 560,
           line_n: 90, trouble: "hand_hook", water_temp_c: 17.0,
           says: "You are hooked as well. Who comes first, and where is the fish meanwhile?" }

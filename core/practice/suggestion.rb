@@ -14,7 +14,7 @@ module Core
       EXERCISES = {
         deep: ["handle", "swallowed", "%d of your %d fish this year were hooked deep."],
         long_air: ["handle", "estuary",
-          "%d of your %d fish this year were out for over #{LONG_AIR_SECONDS} s."],
+          "%d of your %d fish this year were out of the water for over #{LONG_AIR_SECONDS} s."],
         unmeasured: ["measure", nil, "%d of your %d fish this year have no length."]
       }.freeze
 

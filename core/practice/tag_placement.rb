@@ -12,8 +12,7 @@ module Core
       # Behind a right angle the streamer points to the head.
       FORWARD_FROM_DEG = 90
       FULL = 100
-      BESIDE_THE_FIN = "There are no fin bones here for the barb to lock behind, and towards the " \
-        "tail every stroke works it out."
+      BESIDE_THE_FIN = Text.of("practice.tag_placement.there_are_no_fin_bones")
       # The wider a fish swims, the harder it is to hit.
       SWAY_DEG = [1.0, 3.0, 6.0].freeze
       GUILDS = Fish::Guild.all.select(&:tag_site).map { |guild| guild.key.to_s }

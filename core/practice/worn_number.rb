@@ -98,11 +98,11 @@ module Core
       def says(reading, task)
         wrong = reading.fit(task[:number]).slips
         if wrong.any?
-          return "It was read #{wrong.join(', ')}: matching looks at another fish first."
+          return "It was read with #{wrong.join(', ')}, so matching looks at another fish first."
         end
-        return "Every sign that can be read was read." if reading.text == careful(task)
+        return "Every character that can be read was read." if reading.text == careful(task)
 
-        "What cannot be read is left open, and the true fish stays in view."
+        "You left open what cannot be read, so the true fish stays among the candidates."
       end
       private_class_method :doubtful?, :share, :others, :nearest, :none_log, :signs,
         :tens, :says

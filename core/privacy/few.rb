@@ -9,9 +9,10 @@ module Core
       LEAST_FISH = 5
       LEAST_MEMBERS = 3
       SENTENCE =
-        "Too few to show: of other members it takes #{LEAST_FISH} fish of #{LEAST_MEMBERS} " \
-          "members or more. Ask for more of them, or for your own fish.".freeze
-      HOUSE_RULE = "A house rule for the privacy of anglers, no rule of statistics."
+        Text.of(
+          "privacy.few.too_few_to_show_for", least_fish: LEAST_FISH, least_members: LEAST_MEMBERS
+        ).freeze
+      HOUSE_RULE = "A house rule for the privacy of anglers, not a rule of statistics."
 
       module_function
 

@@ -13,23 +13,25 @@ module Core
       ALL =
         [
           [
-            :air_percent, "air of every budget, of its school's seconds", "%", 100, 50, 100,
+            :air_percent, Text.of(
+              "protocol.figures.share_of_the_schools_seconds"
+            ), "%", 100, 50, 100,
             "A colder or more careful house lifts all its fish for less."
           ],
           [
-            :hot_percent, "what is left of the air at the stop temperature", "%", 50, 10, 50,
+            :hot_percent, "share of the air left at the stop temperature", "%", 50, 10, 50,
             "Warm water holds less oxygen, and the fish needs more of it."
           ],
           [
-            :long_fight_percent, "what is left of the air after a fight over its budget", "%", 75,
+            :long_fight_percent, "share of the air left after a fight over its limit", "%", 75,
             25, 75, "A tired fish has no breath left."
           ],
           [
-            :twice_fight_percent, "what is left of it after twice the budget", "%", 50, 10, 50,
-            "So long a fight is half the harm already."
+            :twice_fight_percent, "share of the air left after twice the limit", "%", 50, 10, 50,
+            "Such a fight is half the harm already."
           ],
           [
-            :large_percent, "what is left of the air for a large fish", "%", 75, 25, 75,
+            :large_percent, "share of the air left for a large fish", "%", 75, 25, 75,
             "Large fish tire longer and weigh on their own organs."
           ],
           [
@@ -37,15 +39,15 @@ module Core
             80, 50, 80, "Careful houses begin earlier."
           ],
           [
-            :rest_seconds, "least rest in the water between two lifts", "s", 30, 30, 300,
+            :rest_seconds, "minimum rest in the water between two lifts", "s", 30, 30, 300,
             "Gills first, then hands."
           ],
           [
             :rest_per_lift, "rest in the water for each second of the last lift", "s", 2, 2, 10,
-            "A long lift wants a long rest."
+            "A long lift needs a long rest."
           ],
           [
-            :sealed_mind_m, "a fish with a sealed bladder is to be minded from", "m", 6, 3, 40,
+            :sealed_mind_m, "take care of a fish with a sealed bladder from", "m", 6, 3, 40,
             "Its gas grows by half on the way up from here."
           ],
           [
@@ -53,7 +55,7 @@ module Core
             40, "Gas has doubled on the way up from 10 m."
           ],
           [
-            :open_mind_m, "a fish with an open bladder is to be minded from", "m", 20, 3, 40,
+            :open_mind_m, "take care of a fish with an open bladder from", "m", 20, 3, 40,
             "Gas leaves by the gullet, but not in a fast haul."
           ],
           [
@@ -61,7 +63,7 @@ module Core
             "More gas than can leave on the way up."
           ],
           [
-            :down_m, "a fish with a sealed bladder goes down again as a matter of course from",
+            :down_m, "a fish with a sealed bladder is always sent down from",
             "m", 20, 3, 40, "From there it seldom gets down by itself."
           ],
           [
@@ -70,8 +72,8 @@ module Core
           ],
           [
             :letter_wait_minutes,
-            "letters wait after a decision at the desk, and can be called back", "min", 10, 0, 240,
-            "A wrong letter to a finder cannot be unsaid."
+            "letters wait after a decision at Review, and can be undone", "min", 10, 0, 240,
+            "A wrong letter to a finder cannot be taken back."
           ]
         ].to_h { |row| [row.first, Figure.new(**Figure.members.zip(row).to_h).freeze] }.freeze
 
@@ -96,9 +98,10 @@ module Core
         return value if value.is_a?(Integer) && value.between?(figure.least, figure.most)
 
         raise InvalidInput.at("figures.#{key}", :figure_out_of_bounds,
-          "“#{figure.name}” is #{value.inspect}; " \
-            "it must be a whole number from " \
-            "#{figure.least} to #{figure.most} #{figure.unit}.")
+          Text.of(
+            "protocol.figures.is_it_must_be_a", figure: figure.name, value: value.inspect,
+            least: figure.least, most: figure.most, unit: figure.unit
+          ))
       end
       private_class_method :check
     end

@@ -142,8 +142,7 @@ module Core
         raise InvalidInput.at(
           question.key.to_s,
           :laxer_than_house,
-          "“#{school.name}” is laxer than the house rule " \
-            "“#{house.name}”. You may only be stricter."
+          "“#{school.name}” is laxer than the house rule “#{house.name}”. You may only be stricter."
         )
       end
     end

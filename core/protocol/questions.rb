@@ -12,8 +12,7 @@ module Core
       TABLE = {
         air: [
           "A", "How long in air?", :balanced,
-          "Nobody argues for longer than half a minute, and 10 to 20 s already costs some fish " \
-            "breeding success.",
+          Text.of("protocol.questions.nobody_argues_for_longer_than"),
           true,
           {},
           [
@@ -26,14 +25,12 @@ module Core
             [
               :balanced, "balanced", "10 to 30 s, by how fragile the fish is.",
               "tagging programmes",
-              "Time enough to measure and tag calmly, cut short where the fish is fragile or the " \
-                "water warm.",
+              Text.of("protocol.questions.time_enough_to_measure_and"),
               "A clock per species has to be looked at.", 2
             ],
             [
               :brief, "brief",
-              "30 s for ordinary and hardy fish, 20 s for sensitive and 15 s for fragile ones, " \
-                "in cool water.",
+              Text.of("protocol.questions.n30_s_for_ordinary_and"),
               "boat crews with many fish", "One number that everybody remembers.",
               "Too long for sensitive fish after a hard fight.", 1
             ]
@@ -41,8 +38,7 @@ module Core
         ],
         touch: [
           "B", "What touches the fish?", :gloves_at_jaw,
-          "Wet bare hands; wet smooth gloves only where a jaw is held. Dry hands, dry gloves or " \
-            "towels on the fish: never.",
+          Text.of("protocol.questions.wet_bare_hands_wet_smooth"),
           false,
           {},
           [
@@ -66,8 +62,7 @@ module Core
         ],
         surface: [
           "C", "What does it lie on, what covers its eyes?", :board_and_cover,
-          "Cloth sheds slime, but a thrashing fish is hurt " \
-            "more. Never carpet, dry ground or clothing.",
+          Text.of("protocol.questions.cloth_sheds_slime_but_a"),
           false,
           {},
           [
@@ -138,8 +133,7 @@ module Core
         ],
         net: [
           "F", "Net?", :rubber_net,
-          "A large knotless rubber net in which the fish rests; small fragile fish are let go " \
-            "untouched at the surface.",
+          Text.of("protocol.questions.a_large_knotless_rubber_net"),
           true,
           { trout_and_salmon: :surface_release },
           [
@@ -161,8 +155,7 @@ module Core
         ],
         fight: [
           "G", "Tire it or winch it?", :land_fast,
-          "As fast as the tackle safely allows; the fight budget warns, the landing geometry " \
-            "keeps it safe.",
+          Text.of("protocol.questions.as_fast_as_the_tackle"),
           false,
           {},
           [
@@ -189,15 +182,13 @@ module Core
             ],
             [
               :remove_if_reachable, "remove if reachable",
-              "Out if visible and reachable without pulling: turn it, push the tissue off the " \
-                "point. Else cut.",
+              Text.of("protocol.questions.out_if_visible_and_reachable"),
               "tagging programmes", "Removes what comes easily, leaves the rest.",
               "Takes judgement with the clock running.", 2
             ],
             [
               :gain_access, "gain access",
-              "Steady traction or through the gill opening, cutters only, with somebody " \
-                "experienced.",
+              Text.of("protocol.questions.steady_traction_or_through_the"),
               "pike anglers", "Frees trebles that would kill.",
               "One touch of a gill is worse than the hook.", 1
             ]
@@ -248,8 +239,7 @@ module Core
         ],
         revive: [
           "K", "Revive", :still_or_forward,
-          "Still or forward; to and fro sends water the wrong way over the gills. Fresh after a " \
-            "short fight: let it go.",
+          Text.of("protocol.questions.still_or_forward_to_and"),
           true,
           { fast_open_water: :head_first },
           [
@@ -275,8 +265,7 @@ module Core
         ],
         order: [
           "L", "Order on the mat", :measure_tag_first,
-          "Measure, tag, weight, photo; every step only if " \
-            "its time is left. Rest in the net between.",
+          Text.of("protocol.questions.measure_tag_weight_photo_every"),
           false,
           {},
           [
@@ -305,16 +294,14 @@ module Core
             ],
             [
               :antiseptic, "antiseptic",
-              "Dry the spot and dab antiseptic, one minute " \
-                "when cool, with a permit; skip it in heat.",
+              Text.of("protocol.questions.dry_the_spot_and_dab"),
               "carp anglers", "Fewer fungus patches.", "A minute out of water.", 1
             ]
           ]
         ],
         hooks: [
           "N", "Hooks", :flattened_circle,
-          "Flattened barbs; inline circle with natural bait sits in the jaw corner about nine " \
-            "times in ten.",
+          Text.of("protocol.questions.flattened_barbs_inline_circle_with"),
           false,
           {},
           [
@@ -345,8 +332,8 @@ module Core
               1
             ],
             [
-              :release_only, "release only", "All are let go.", "some programmes",
-              "Every tag stays at large.", "A fish that will die is wasted.", 2
+              :release_only, "release only", "All are released.", "some programmes",
+              "Every tag stays at liberty.", "A fish that will die is wasted.", 2
             ]
           ]
         ],
@@ -367,8 +354,7 @@ module Core
         ],
         tag_place: [
           "Q", "Where is the tag put in?", :in_water_when_short,
-          "In the water when a lift is too short for the tag alone: a fragile fish has 10 s, and " \
-            "a tag takes about 8.",
+          Text.of("protocol.questions.in_the_water_when_a"),
           true,
           {},
           [
@@ -380,8 +366,7 @@ module Core
             ],
             [
               :in_water_when_short, "in the water when short",
-              "On the board; in the water, in net or cradle, " \
-                "gills under, when the lift is too short.",
+              Text.of("protocol.questions.on_the_board_in_the"),
               "this cooperative", "Every fit fish can carry a tag.",
               "In moving water the needle is harder to set.", 1
             ],

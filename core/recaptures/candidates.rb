@@ -258,7 +258,7 @@ module Core
 
       # "As read" is said of nothing that was filled in.
       def number_words(fit)
-        filled = fit.filled.empty? ? nil : "#{fit.filled.join(' ')} filled in for what is not read"
+        filled = fit.filled.empty? ? nil : "#{fit.filled.join(' ')} filled in for unread characters"
         slips = [*filled, *fit.slips]
         slips.empty? ? "as read" : slips.join("; ")
       end
@@ -278,7 +278,7 @@ module Core
 
       def fate(candidate)
         if candidate.fish_id.nil?
-          weighed("fate", :unused) { "issued to #{candidate.holder}, not reported used yet" }
+          weighed("fate", :unused) { "issued to #{candidate.holder}, not reported as used yet" }
         elsif !loose? && @were_kept.include?(candidate.fish_id)
           weighed("fate", :kept) { "that fish was reported kept" }
         elsif !loose? && came_off?(candidate)
@@ -286,7 +286,7 @@ module Core
         else
           weighed("fate", nil) do
             ended_on = candidate.ended_on
-            ended_on ? "carried it until #{Units.day_text(ended_on)}" : "at large"
+            ended_on ? "carried it until #{Units.day_text(ended_on)}" : "at liberty"
           end
         end
       end
@@ -350,7 +350,7 @@ module Core
         if far_km > limit_km
           return (
             weighed("place", :far) do
-              format("%.0f km in %d days is farther than a fish goes", far_km, days.max)
+              format("%.0f km in %d days is farther than a fish moves", far_km, days.max)
             end
           )
         end

@@ -5,7 +5,7 @@ module Core
     # A catch in the words of letters and papers, as far as it is known.
     module CatchWords
       FOUND = {
-        "caught" => "was caught again",
+        "caught" => "was recaptured",
         "dead" => "was found dead",
         "tag_alone" => "has lost its tag, which was found",
         "shop" => "was found in a shop",
@@ -21,8 +21,10 @@ module Core
         case day_said
         when "unknown" then "a day that is not known"
         when "span" then if caught_from
-                           "a day between " \
-                             "#{Units.day_text(caught_from)} and #{on}"
+                           Text.of(
+                             "recaptures.catch_words.a_day_between_and",
+                             caught_from: Units.day_text(caught_from), on:
+                           )
                          else
                            "a day before #{on}"
         end

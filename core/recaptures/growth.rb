@@ -34,12 +34,15 @@ module Core
           def sentence(units = "metric")
             case verdict
             when :not_comparable
-              "The growth cannot be told: #{why}."
+              "The growth is not known: #{why}."
             when :shorter
-              "It was measured shorter than at release. One of the two lengths should be checked."
+              "It was measured shorter than at release. Check the two lengths."
             when :no_measurable_growth
-              "No measurable growth: the difference of #{Units.growth_text(increment_mm, units)} " \
-                "is #{why || 'within the error of measuring'}."
+              Text.of(
+                "recaptures.growth.no_measurable_growth_the_difference",
+                units: Units.growth_text(increment_mm, units),
+                measuring: why || "within the error of measuring"
+              )
             else
               "It grew #{Units.growth_text(increment_mm, units)} (± " \
                 "#{Units.growth_text(margin_mm, units)})."
@@ -56,8 +59,10 @@ module Core
         unless from && to
           return (
             not_comparable(
-              "no conversion from #{(from ? second : first).kind} to #{species.length_kind} is " \
-                "known for #{species.common_name}"
+              Text.of(
+                "recaptures.growth.no_conversion_from_to_is", kind: (from ? second : first).kind,
+                length_kind: species.length_kind, common_name: species.common_name
+              )
             )
           )
         end
@@ -84,7 +89,7 @@ module Core
         return if days >= MIN_DAYS_FOR_RATE || increment <= days * MOST_MM_A_DAY
 
         span = { 0 => "a day", 1 => "a day" }.fetch(days, "#{days} days")
-        "more than a fish grows in #{span}, so it is measuring"
+        "more than a fish grows in #{span}, so it is a measuring error"
       end
 
       # A conversion's error is not added where none is needed.

@@ -41,8 +41,8 @@ module Core
         def accepted? = !fish.nil?
       end
 
-      UNLIKELY = "Length, place or time do not go well with the fish that carries this number."
-      ALIKE = "Fish with numbers that are easily taken for this one fit nearly as well."
+      UNLIKELY = "Length, place or time do not fit the fish that carries this number."
+      ALIKE = "Fish with similar numbers fit nearly as well."
 
       def self.judge(...) = new(...).verdict
 
@@ -65,7 +65,7 @@ module Core
           return waits(:number_not_found, "No fish of ours carries this number as it was read.")
         end
 
-        waits(:other_programme, "The number has not the form of ours.")
+        waits(:other_programme, "The number does not have the form of ours.")
       end
 
       def contradiction
@@ -78,7 +78,7 @@ module Core
         return if Candidates::LOOSE.include?(report[:found_how])
         return waits(:came_off, "This tag had come off that fish before.") if came_off?
 
-        waits(:reported_kept, "That fish was reported kept before.") if fish.kept
+        waits(:reported_kept, "That fish was reported as kept before.") if fish.kept
       end
 
       def came_off?
@@ -89,7 +89,7 @@ module Core
       def already_reported
         return unless already_in
 
-        waits(:perhaps_same_catch, "This catch of the fish seems to have been told already.")
+        waits(:perhaps_same_catch, "This catch of the fish seems to be reported already.")
       end
 
       # A number can be read wrong and still be another fish's.

@@ -71,21 +71,29 @@ module Core
         away = "#{band.begin} to #{band.end} days"
         if growth.nil? && distance.nil?
           return (
-            "Only #{fish} other #{species.common_name} came back after #{away}, too few to say " \
-              "what is usual."
+            Text.of(
+              "recaptures.typical.only_other_were_recaptured_after", fish:,
+              common_name: species.common_name, away:
+            )
           )
         end
 
         grew =
           growth &&
-          "the middle one grew #{growth.middle.round} mm (half of them between " \
-            "#{growth.low.round} and #{growth.high.round} mm)"
+          Text.of(
+            "recaptures.typical.the_middle_one_grew_mm", middle: growth.middle.round,
+            low: growth.low.round, high: growth.high.round
+          )
         moved =
           distance &&
-          "half were caught within #{[distance.middle / 1000.0, 1].max.round} km of where they " \
-            "were tagged"
-        "Of #{fish} other #{species.common_name} that came back after #{away}, " \
-          "#{[grew, moved].compact.join(' and ')}."
+          Text.of(
+            "recaptures.typical.half_were_caught_within_km",
+            middle: [distance.middle / 1000.0, 1].max.round
+          )
+        Text.of(
+          "recaptures.typical.of_other_that_were_recaptured", fish:,
+          common_name: species.common_name, away:, and: [grew, moved].compact.join(" and ")
+        )
       end
       private_class_method :told_band, :quartiles, :sentence
     end

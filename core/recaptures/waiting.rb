@@ -8,73 +8,72 @@ module Core
       Reason = Struct.new(:desk, :finder, :helps, keyword_init: true)
 
       PHOTO = "A photo of the tag helps most; then the species, the length and the place."
-      LOOK = "Look at the tag once more: 0 and 8, 1 and 7, 3 and 8, 5 and 6 are easily mistaken."
+      LOOK = "Read the tag once more: 0 and 8, 1 and 7, 3 and 8, 5 and 6 are easily mistaken."
 
       ALL =
         {
           number_not_found: [
             "no fish of ours carries this number",
-            "We know no fish with this number yet. It may be " \
-              "misread, or its tagging is not sent in.",
+            Text.of("recaptures.waiting.we_know_no_fish_with"),
             "#{LOOK} #{PHOTO}"
           ],
           not_complete: [
             "part of the number could not be read",
-            "Part of the number is missing, so more than one fish may be meant.", PHOTO
+            "Part of the number is missing, so several fish are possible.", PHOTO
           ],
           other_programme: [
             "not the form of our numbers",
-            "This number has not the form of ours; it may be another programme’s, and then we " \
-              "pass it on.",
+            Text.of("recaptures.waiting.this_number_does_not_have"),
             "What else is written on the tag helps, and a photo of it."
           ],
           two_fish: [
             "its numbers are on two fish", "The two numbers belong to two different fish.",
-            "Look at both tags once more; report two fish one by one."
+            "Check both tags once more. Report two fish one by one."
           ],
           unlikely: [
-            "length, place or time do not go with that fish",
-            "The number is one of ours, but something else does not go with that fish.",
-            "Look once more at the number, the length and its unit, the day and the place. #{PHOTO}"
+            "length, place or time do not fit that fish",
+            "The number is one of ours, but something else does not fit that fish.",
+            "Check the number, the length and its unit, the day and the place. #{PHOTO}"
           ],
           other_species: [
             "the number is on another species",
             "The number is one of ours, but on another kind of fish.",
-            "Look once more at the number; and leave the species out if you are not sure. #{PHOTO}"
+            "Check the number. Leave the species out if you are not sure. #{PHOTO}"
           ],
           before_release: [
-            "dated before that fish was tagged", "That tag was put in after the day that you gave.",
-            "Look once more at the number and at the day."
+            "dated before that fish was tagged", Text.of(
+              "recaptures.waiting.that_tag_was_applied_after"
+            ),
+            "Check the number and the day."
           ],
           came_off: [
             "that tag had come off before",
-            "That tag had been taken off its fish before the day that you gave.",
-            "Was it the tag alone? Then say so; else look once more at the number. #{PHOTO}"
+            "That tag had been removed from its fish before the day that you entered.",
+            "Was it the tag alone? Then say so. Otherwise check the number. #{PHOTO}"
           ],
           reported_kept: [
-            "that fish was reported kept",
-            "That fish was reported kept or dead before.",
+            "that fish was reported as kept",
+            "That fish was reported as kept or dead before.",
             "#{LOOK} #{PHOTO}"
           ],
           perhaps_same_catch: [
-            "this catch seems told already",
-            "Somebody has told us of this catch already, it seems.",
+            "this catch seems to be reported already",
+            "Somebody seems to have reported this catch already.",
             "If it was another catch, add what shows it: the place, the length, a photo."
           ],
           asked: [
-            "a question is out", "A coordinator has asked something.",
+            "a question was asked", "A coordinator has asked something.",
             "Answer the question, and send the change."
           ],
           place_moved: [
             "its place was changed after its story was told",
-            "Your change is kept. A coordinator looks at the new place before the fish's story " \
-              "goes on with it.",
+            Text.of("recaptures.waiting.your_change_is_saved_a"),
             PHOTO
           ],
           second_opinion: [
-            "a second opinion is asked for", "Two coordinators look at it together.", PHOTO
+            "a second opinion is asked for", "Two coordinators review it together.", PHOTO
           ],
-          taken_back: ["a decision was taken back", "A coordinator looks at it once more.", PHOTO]
+          taken_back: ["a decision was undone", "A coordinator reviews it once more.", PHOTO]
         }.transform_values { |desk, finder, helps| Reason.new(desk:, finder:, helps:).freeze }
           .freeze
 
@@ -85,7 +84,7 @@ module Core
         ALL.fetch(reason.to_s.to_sym) do
           Reason.new(
             desk: reason.to_s.tr("_", " "),
-            finder: "A coordinator will look at it.",
+            finder: "A coordinator will review it.",
             helps: PHOTO
           )
         end

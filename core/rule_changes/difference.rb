@@ -41,11 +41,11 @@ module Core
       def facts(rules, plan, species, locker)
         air = rules.air_base_seconds(species.guild.air_class, species.guild.key)
         changes = {
-          %i[air seconds] => "#{air} s in one lift",
+          %i[air seconds] => "#{air} s single lift",
           %i[keep may] =>
             (
               if rules.school(:keep) == :release_only
-                "all fish are let go"
+                "all fish are released"
               else
                 "fish may be kept as the law allows"
               end

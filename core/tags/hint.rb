@@ -16,7 +16,7 @@ module Core
       def of(text, series:, number:, printed:)
         reading = Reading.new(text)
         if !reading.complete? && reading.of_series?(series)
-          return answer(:partial, "Good: we look at every number that it may be.")
+          return answer(:partial, "Good: we check every number that fits.")
         end
         if printed
           return (
@@ -36,8 +36,7 @@ module Core
           return (
             answer(
               :not_printed,
-              "No tag with this number was printed. Look once more: 0 and 8, 1 and 7, 3 and 8, 5 " \
-                "and 6 are easily mistaken. You can send it as it is."
+              Text.of("tags.hint.no_tag_with_this_number")
             )
           )
         end
@@ -46,15 +45,15 @@ module Core
         prefix, digits = series.find { |known, _| typed.start_with?(known) }
         if prefix
           return answer(:length,
-            "Our numbers have #{prefix} and #{digits} digits; this has " \
-              "#{typed.size - prefix.size}. Type ? for each character you cannot read, " \
-              "or * for several.")
+            Text.of(
+              "tags.hint.our_numbers_have_and_digits", prefix:, digits:,
+              typed_digits: typed.size - prefix.size
+            ))
         end
 
         answer(
           :other,
-          "This has not the form of our numbers; it may be another programme's. Send it all the " \
-            "same: it is kept, counted and passed on."
+          Text.of("tags.hint.this_does_not_have_the")
         )
       end
 

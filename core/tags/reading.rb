@@ -10,7 +10,7 @@ module Core
 
       # Numbers up to this far away count as beside it on the strip.
       STRIP = 2
-      ON_STRIP = "a number that lay beside it on the strip"
+      ON_STRIP = "a number next to it on the strip"
 
       attr_reader :text
 
@@ -132,9 +132,9 @@ module Core
       def words(name, read, printed)
         case name
         when :swapped then "#{read[0]} and #{read[1]} swapped"
-        when :no_prefix then "#{printed} left out before the digits"
-        when :no_zeros then "noughts left out in front"
-        when :left_out, :halved then "#{printed} left out"
+        when :no_prefix then "#{printed} missing before the digits"
+        when :no_zeros then "zeros missing in front"
+        when :left_out, :halved then "#{printed} missing"
         when :too_many, :doubled then "one #{read} too many"
         else "#{read} where the tag has #{printed}#{', which look alike' if name == :looks_alike}"
         end

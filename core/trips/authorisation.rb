@@ -19,18 +19,28 @@ module Core
       def check(member:, on:)
         number, expires_on = member.permit_number, member.permit_expires_on
         case state(member, on)
-        when :no_permit then stop("You have no permit number on file. #{WITHHELD} Ask the " \
-          "coordinator.")
-        when :expired then stop("Your permit #{number} expired on #{Units.day_text(expires_on)}. " \
-          "#{WITHHELD} Ask the coordinator to renew it.")
-        when :untrained then Finding.stop(:training, "You are not trained for tagging yet. " \
-          "#{WITHHELD}", "training")
-        when :urgent then care("Your permit #{number} runs out in #{(expires_on - on).to_i} " \
-          "days, on #{Units.day_text(expires_on)}. Renew it now.")
-        when :soon then care("Your permit #{number} runs out on #{Units.day_text(expires_on)}, " \
-          "in #{(expires_on - on).to_i} days.")
-        else Finding.ok(:permit, "Permit #{number}, valid until #{Units.day_text(expires_on)}; " \
-          "trained for #{member.trained.join(' and ')}.", "permit")
+        when :no_permit then stop(Text.of(
+          "trips.authorisation.you_have_no_permit_number", withheld: WITHHELD
+        ))
+        when :expired then stop(Text.of(
+          "trips.authorisation.your_permit_expired_on_ask", number:,
+          expires_on: Units.day_text(expires_on), withheld: WITHHELD
+        ))
+        when :untrained then Finding.stop(:training,
+          Text.of("trips.authorisation.you_are_not_trained_for", withheld: WITHHELD), "training")
+        when :urgent then care(Text.of(
+          "trips.authorisation.your_permit_expires_in_days", number:,
+          to_i: (expires_on - on).to_i, expires_on: Units.day_text(expires_on)
+        ))
+        when :soon then care(Text.of(
+          "trips.authorisation.your_permit_expires_on_in", number:,
+          expires_on: Units.day_text(expires_on), to_i: (expires_on - on).to_i
+        ))
+        else Finding.ok(:permit,
+          Text.of(
+            "trips.authorisation.permit_valid_until_trained_for", number:,
+            expires_on: Units.day_text(expires_on), and: member.trained.join(" and ")
+          ), "permit")
         end
       end
 
@@ -42,9 +52,10 @@ module Core
         when :no_permit then stop("has no permit on file")
         when :expired then stop("has a permit that ended on #{Units.day_text(expires_on)}")
         when :untrained then Finding.stop(:training, "is not trained for tagging yet", "training")
-        when :urgent, :soon then care("may tag; the permit ends on " \
-          "#{Units.day_text(expires_on)}, in " \
-          "#{(expires_on - on).to_i} days")
+        when :urgent, :soon then care(Text.of(
+          "trips.authorisation.may_tag_the_permit_ends", expires_on: Units.day_text(expires_on),
+          to_i: (expires_on - on).to_i
+        ))
         else Finding.ok(:permit, "may tag", "permit")
         end
       end

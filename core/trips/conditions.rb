@@ -18,8 +18,9 @@ module Core
 
         Finding.care(
           :frost,
-          "Air at #{Units.temp_text(plan.air_temp_c)}: gills and eyes freeze within seconds. " \
-            "Unhook, measure and tag in the water.",
+          Text.of(
+            "trips.conditions.air_at_gills_and_eyes", air_temp_c: Units.temp_text(plan.air_temp_c)
+          ),
           "house rule"
         )
       end
@@ -30,8 +31,7 @@ module Core
 
         Finding.care(
           :sun,
-          "#{hot ? 'Hot air' : 'Sun'} dries gills and heats the mat: keep mat and board in the " \
-            "shade and wet them again before each lift.",
+          Text.of("trips.conditions.dries_gills_and_heats_the", air: hot ? "Hot air" : "Sun"),
           "house rule"
         )
       end
@@ -41,8 +41,7 @@ module Core
 
         Finding.care(
           :still,
-          "Still water brings a tired fish nothing fresh: hold it upright where the water is " \
-            "deepest, and give it time.",
+          Text.of("trips.conditions.still_water_brings_a_tired"),
           "school K"
         )
       end

@@ -28,8 +28,7 @@ module Core
 
         Finding.stop(
           :season,
-          "The season for #{species.common_name} is closed on that day: do not fish for it. " \
-            "Local rules decide.",
+          Text.of("trips.go_verdict.the_season_for_is_closed", common_name: species.common_name),
           "law as entered"
         )
       end
@@ -40,8 +39,10 @@ module Core
           return (
             Finding.care(
               :temperature,
-              "No water temperature yet. Read it before you fish: #{name} is not tagged from " \
-                "#{Units.temp_text(species.stop_c)}.",
+              Text.of(
+                "trips.go_verdict.no_water_temperature_yet_measure", name:,
+                stop_c: Units.temp_text(species.stop_c)
+              ),
               "house rule"
             )
           )
@@ -61,8 +62,10 @@ module Core
           return (
             Finding.stop(
               :temperature,
-              "#{read} is at or above #{Units.temp_text(species.stop_c)}, where #{name} is " \
-                "neither targeted nor tagged.",
+              Text.of(
+                "trips.go_verdict.is_at_or_above_where", read:,
+                stop_c: Units.temp_text(species.stop_c), name:
+              ),
               "house rule"
             )
           )
@@ -79,8 +82,7 @@ module Core
 
         Finding.care(
           :temperature,
-          "#{read} is warm for #{name} (from #{warm}): " \
-            "shorter lifts, land it fast, unhook in the water.",
+          Text.of("trips.go_verdict.is_warm_for_from_shorter", read:, name:, warm:),
           "house rule"
         )
       end
@@ -98,9 +100,11 @@ module Core
         likely = plan.depth_to_m >= depths[:likely_m]
         happens = likely ? "is likely to come up injured by pressure" : "may come up swollen"
         Finding.care(:depth,
-          "From #{depths[likely ? :likely_m : :mind_m]} m #{species.common_name} #{happens}; you " \
-            "plan to #{plan.depth_to_m} m. " \
-            "Slow the last part, and #{READY.fetch(rules.school(:pressure))}.", "school J")
+          Text.of(
+            "trips.go_verdict.from_m_you_plan_to", mind_m: depths[likely ? :likely_m : :mind_m],
+            common_name: species.common_name, happens:, depth_to_m: plan.depth_to_m,
+            pressure: READY.fetch(rules.school(:pressure))
+          ), "school J")
       end
 
       # A static bait is swallowed; in warm water that kills.
@@ -120,8 +124,7 @@ module Core
           )
         Finding.care(
           :bait,
-          "Natural bait on a #{plan.hook} hook is swallowed, and in warm water that kills: " \
-            "#{instead}.",
+          Text.of("trips.go_verdict.natural_bait_on_a_hook", hook: plan.hook, instead:),
           "school N"
         )
       end

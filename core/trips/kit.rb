@@ -46,8 +46,7 @@ module Core
         return by_hand_net if every_guild?(:net, :by_hand)
 
         reason =
-          "Knotless rubber; the longest expected fish (#{cm(plan.longest_mm)}) must lie in it " \
-            "without bending. A net that is too small is worse than none."
+          Text.of("trips.kit.knotless_rubber_the_longest_expected", longest_mm: cm(plan.longest_mm))
         if locker.net_hoop_mm && !locker.net_rubber
           return (
             item(
@@ -67,8 +66,7 @@ module Core
         item(
           thing(
             :net, "landing net",
-            "Under the house rule small fragile fish are unhooked at the surface; a net " \
-              "is for the one that needs help or a tag.",
+            Text.of("trips.kit.under_the_house_rule_small"),
             "school F", required: false
           ),
           owned_state(:net_hoop_mm)
@@ -102,8 +100,9 @@ module Core
         numeric(
           thing(
             :handle, "net handle",
-            "Your hand is #{Units.tenths(plan.hand_height_m)} m above the water; the hoop " \
-              "must reach the fish beyond your feet.",
+            Text.of(
+              "trips.kit.your_hand_is_m_above", hand_height_m: Units.tenths(plan.hand_height_m)
+            ),
             "geometry", required: !every_guild?(:net, :surface_release)
           ),
           locker.net_handle_m && (locker.net_handle_m * 1000).round, (need_m * 1000).round, "mm"
@@ -118,7 +117,7 @@ module Core
         item(
           thing(
             :forceps, "two pairs of long-nosed forceps",
-            "One gets dropped; sometimes one holds and one turns.",
+            "One gets dropped. Sometimes one holds and one turns.",
             "house rule"
           ),
           state, long == 1 ? "one pair missing" : nil
@@ -143,8 +142,7 @@ module Core
         numeric(
           thing(
             :cutters, "hook cutters",
-            "They must go through the thickest hook in the box (#{need} mm), also for a " \
-              "hook in a person.",
+            Text.of("trips.kit.they_must_go_through_the", need:),
             "house rule"
           ),
           locker.cutters_mm, need, "mm wire"
@@ -206,8 +204,7 @@ module Core
           return (
             owned(
               :cradle, "cradle or stretcher", true,
-              "Fish up to #{(plan.heaviest_g / 1000).round} kg " \
-                "are expected: too heavy to carry by hand.",
+              Text.of("trips.kit.fish_up_to_kg_are", heaviest_g: (plan.heaviest_g / 1000).round),
               "house rule"
             )
           )
@@ -219,8 +216,10 @@ module Core
         by_hand = every_guild?(:net, :by_hand)
         owned(
           :cradle, "cradle", by_hand,
-          "#{names.join(', ')}: a lift may be too short for the tag, so it goes in in the water, " \
-            "in #{'the net or ' unless by_hand}the cradle.",
+          Text.of(
+            "trips.kit.a_lift_may_be_too", names: names.join(", "),
+            or_net: by_hand ? "" : "the net or "
+          ),
           "school Q"
         )
       end
@@ -271,7 +270,7 @@ module Core
             if needed
               "A jaw or bill is held: a safe hand holds still."
             else
-              "Allowed where a jaw is held; wet them first."
+              "Allowed where a jaw is held. Wet them first."
             end
           ),
           "school B"
@@ -327,8 +326,9 @@ module Core
         numeric(
           thing(
             :descender, "descending device",
-            "Fish from #{plan.depth_to_m} m come up swollen: #{deep.round(2)} kg take the " \
-              "largest expected one down.",
+            Text.of(
+              "trips.kit.fish_from_m_come_up", depth_to_m: plan.depth_to_m, deep: deep.round(2)
+            ),
             "school J"
           ),
           locker.descender_kg, deep.round(2), "kg"
@@ -345,8 +345,7 @@ module Core
 
         owned(
           :venting_needle, "venting needle", true,
-          "You are trained and the house allows it: one " \
-            "place behind the pectoral fin, shallow angle.",
+          Text.of("trips.kit.you_are_trained_and_the"),
           "school J"
         )
       end
@@ -356,7 +355,7 @@ module Core
 
         owned(
           :antiseptic, "antiseptic", false,
-          "Allowed in cool weather and with a permit; skip it in heat.", "school M"
+          "Allowed in cool weather and with a permit. Skip it in heat.", "school M"
         )
       end
 
@@ -371,7 +370,7 @@ module Core
         numeric(
           thing(
             :spare_needles, "spare needle",
-            "A blunt needle tears; a second one saves the day.",
+            "A blunt needle tears. Carry a second one.",
             "house rule"
           ),
           positive(locker.spare_needles), 1, ""
@@ -399,7 +398,7 @@ module Core
           :first_aid, "first aid", true,
           (
             if plan.alone
-              "You are alone: within reach, and tell somebody where you are."
+              "You are alone: keep it within reach, and tell somebody where you are."
             else
               "Hooks, spines and teeth."
             end
@@ -413,8 +412,7 @@ module Core
         item(
           thing(
             :net_ready, "net set up on the far side from the rod hand",
-            "Hunting for a net while a fish hangs on the line is the commonest mistake " \
-              "there is.",
+            "Searching for a net while a fish hangs on the line is the most common mistake.",
             "house rule"
           ),
           :owned

@@ -81,15 +81,17 @@ module Core
       def landing_sentence(landing, geometry)
         unless landing[:reaches]
           return (
-            "The net cannot reach: your hand is #{geometry[:height_m]} m above the water and the " \
-              "handle is #{geometry[:handle_m]} m. " \
-              "Take a handle at least #{(landing[:short_m] + 0.5).ceil(1)} m longer, a drop net, " \
-              "or stand lower."
+            Text.of(
+              "trips.outlook.the_net_cannot_reach_your", height_m: geometry[:height_m],
+              handle_m: geometry[:handle_m], ceil: (landing[:short_m] + 0.5).ceil(1)
+            )
           )
         end
         low, high = landing[:line_window_m]
-        "At the net leave #{low.round(1)} to #{high.round(1)} m of line out; the fish can be " \
-          "netted up to #{landing[:x_max_m].round(1)} m from you."
+        Text.of(
+          "trips.outlook.at_the_net_leave_to", low: low.round(1), high: high.round(1),
+          x_max_m: landing[:x_max_m].round(1)
+        )
       end
 
       def forecast
@@ -121,8 +123,7 @@ module Core
         end
 
         text =
-          "#{count} in the pouch; a trip of yours takes about #{expected.round(1)}, and up to " \
-            "#{most} now and then."
+          Text.of("trips.outlook.in_the_pouch_a_trip", count:, expected: expected.round(1), most:)
         if enough
           Finding.ok(:tags, text, "your own use")
         else
@@ -141,8 +142,10 @@ module Core
           "#{entry.sentence[0].upcase}#{entry.sentence[1..]}.",
           (
             if stale
-              "Checked #{(today - entry.checked_on).to_i} " \
-                "days ago: ask again before you rely on it."
+              Text.of(
+                "trips.outlook.checked_days_ago_check_again",
+                to_i: (today - entry.checked_on).to_i
+              )
             end
           ),
           "Local rules decide."

@@ -13,14 +13,14 @@ module Core
     class PaperSheet
       COLUMNS = %i[time species tag length hook blood weight air outcome fate note].freeze
       HOOKS = Handling::Caution::HOOK.keys.to_h { |key| [key, key.tr("_", " ")] }.freeze
-      BLOOD = { "none" => "no blood", "light" => "some blood", "heavy" => "much blood" }.freeze
+      BLOOD = { "none" => "none", "light" => "light", "heavy" => "heavy" }.freeze
       OUTCOMES = {
         "strong" => "strong",
         "slow" => "slow",
         "sank" => "sank",
         "floated" => "floated",
-        "predator" => "taken by another",
-        "lost_from_sight" => "lost from sight"
+        "predator" => "taken by a predator",
+        "lost_from_sight" => "not seen"
       }.freeze
       # Behind a length: how it was taken.
       HOWS = {
@@ -32,7 +32,13 @@ module Core
         "~" => "estimate"
       }.freeze
       WEIGHTS_G = 1..2_000_000
-      FATES = { "released" => "let go", "kept" => "kept" }.freeze
+      FATES = { "released" => "released", "kept" => "kept" }.freeze
+      # Words that sheets printed earlier ask for.
+      OLDER = {
+        blood: { "some" => "light", "much" => "heavy" },
+        fate: { "let go" => "released" },
+        outcome: { "lost from sight" => "not seen" }
+      }.freeze
       # A number below it without a point is centimetres: nobody tags a fish under 10 cm. House
       # rule.
       LEAST_MM = 100
@@ -152,11 +158,11 @@ module Core
           tag: self.class.tag(text[:tag], proposed),
           length: self.class.length(text[:length]),
           weight: self.class.weight(text[:weight]),
-          outcome: fitting(text[:outcome], OUTCOMES),
+          outcome: fitting(newer(:outcome, text), OUTCOMES),
           hook: fitting(text[:hook], HOOKS),
-          blood: fitting(text[:blood], BLOOD),
+          blood: fitting(newer(:blood, text), BLOOD),
           air: air(text[:air]),
-          fate: text[:fate].strip.empty? ? ["released"] : fitting(text[:fate], FATES)
+          fate: text[:fate].strip.empty? ? ["released"] : fitting(newer(:fate, text), FATES)
         }
         wrong = wrong(text, read).compact
         {
@@ -169,6 +175,13 @@ module Core
 
       # The keys whose words a beginning fits; one that is the whole word stands alone, and so does
       # one that the sheet has used before.
+      # What was typed, by the word that takes the place of an older one.
+      def newer(column, text)
+        typed = text[column].strip.downcase
+        older = typed.empty? ? nil : OLDER[column].keys.find { |word| word.start_with?(typed) }
+        older ? OLDER[column][older] : text[column]
+      end
+
       def fitting(typed, words, usual = [])
         text = typed.strip.downcase
         return [] if text.empty?
@@ -198,7 +211,7 @@ module Core
         {
           time: wrong_time(text[:time], read[:time]),
           species: wrong_species(text[:species], read[:species]),
-          tag: read[:tag] ? nil : "there is no next number; type it",
+          tag: read[:tag] ? nil : "there is no next tag: type its number",
           weight: wrong_weight(text[:weight], read[:weight]),
           outcome:
             (
@@ -215,23 +228,27 @@ module Core
               if text[:blood].strip.empty? || only(read[:blood])
                 nil
               else
-                "“#{text[:blood]}”: no, some or much."
+                "“#{text[:blood]}”: none, light or heavy."
               end
             ),
-          fate: only(read[:fate]) ? nil : "“#{text[:fate]}”: let go or kept.",
-          air: read[:air] ? nil : "“#{text[:air]}” is no number of seconds."
+          fate: only(read[:fate]) ? nil : "“#{text[:fate]}”: released or kept.",
+          air: read[:air] ? nil : "“#{text[:air]}” is not a number of seconds."
         }
       end
 
       def wrong_time(typed, time)
         return nil if time
 
-        typed.strip.empty? ? "needs a time" : "“#{typed}” is no time. Type four digits, like 0712."
+        if typed.strip.empty?
+          "needs a time"
+        else
+          Text.of("trips.paper_sheet.is_not_a_time_type", typed:)
+        end
       end
 
       def wrong_species(typed, codes)
         return nil if codes.size == 1
-        return "“#{typed}” fits #{listed(codes, @names)}: type more of it." if codes.size > 1
+        return "“#{typed}” fits #{listed(codes, @names)}. Type more of it." if codes.size > 1
 
         typed.strip.empty? ? "needs a species" : "No species here begins with “#{typed}”."
       end
@@ -240,19 +257,18 @@ module Core
         return nil if typed.strip.empty?
         if length.nil?
           return (
-            "“#{typed}” is no length. Type 412 or 41.2, and t behind it for tape, r for ruler, e " \
-              "for estimate."
+            Text.of("trips.paper_sheet.is_not_a_length_type", typed:)
           )
         end
 
-        LENGTHS_MM.cover?(length[:mm]) ? nil : "#{length[:mm]} mm is no fish's length."
+        LENGTHS_MM.cover?(length[:mm]) ? nil : "#{length[:mm]} mm is not a possible length."
       end
 
       def wrong_weight(typed, weight)
         if typed.strip.empty? || weight
           nil
         else
-          "“#{typed}” is no weight in grams. Type 1620, or 1740-120 with the wet sling."
+          "“#{typed}” is not a weight in grams. Type 1620, or 1740-120 with the wet sling."
         end
       end
 
@@ -260,9 +276,9 @@ module Core
         return nil if typed.strip.empty? || keys.size == 1
 
         if keys.empty?
-          "“#{typed}” is no hook place: #{HOOKS.values.join(', ')}."
+          "“#{typed}” is not a hook location: #{HOOKS.values.join(', ')}."
         else
-          "“#{typed}” fits #{listed(keys, HOOKS)}: type more of it."
+          "“#{typed}” fits #{listed(keys, HOOKS)}. Type more of it."
         end
       end
 

@@ -31,7 +31,7 @@ module Core
           return (
             Finding.care(
               :line,
-              "Use line of #{need} kg or more; yours is not in the locker yet.",
+              "Use line of #{need} kg or more. Your line is not in the locker yet.",
               "house rule"
             )
           )
@@ -48,8 +48,7 @@ module Core
 
         Finding.stop(
           :line,
-          "Line of #{locker.line_kg} kg is too light: #{need} kg keeps the fight with the " \
-            "heaviest expected fish short. Long fights kill.",
+          Text.of("trips.tackle.line_of_kg_is_too", line_kg: locker.line_kg, need:),
           "school G"
         )
       end
@@ -62,8 +61,7 @@ module Core
           return (
             Finding.ok(
               :hook,
-              "Circle hook with natural bait: it sits in the jaw corner about nine times in ten. " \
-                "Tight line, no strike.",
+              Text.of("trips.tackle.circle_hook_with_natural_bait"),
               "school N"
             )
           )
@@ -74,8 +72,7 @@ module Core
           return (
             Finding.stop(
               :hook,
-              "Natural bait on a #{plan.hook} hook is swallowed. The house fishes inline circle " \
-                "hooks with bait.",
+              Text.of("trips.tackle.natural_bait_on_a_hook", hook: plan.hook),
               "school N"
             )
           )
@@ -97,7 +94,7 @@ module Core
 
         Finding.care(
           :metal,
-          "Hook metal that does not rust stays in a fish that has to keep it. Use one that does.",
+          "Hook metal that does not rust stays in a fish for good. Use metal that rusts.",
           "school H"
         )
       end
@@ -107,8 +104,7 @@ module Core
 
         Finding.care(
           :treble,
-          "Take the middle treble off a lure with three; the others lose a point, or become " \
-            "single hooks.",
+          Text.of("trips.tackle.take_the_middle_treble_off"),
           "house rule"
         )
       end

@@ -156,7 +156,7 @@ module Store
         [{ state: "in_pouch" }, { state: %w[lost spoiled] }].map do |state|
           @db[:tags].where(state).select(:number, :state, :holder_id)
         end
-      holder = Sequel.function(:coalesce, Sequel[:members][:name], "nobody any more").as(:holder)
+      holder = Sequel.function(:coalesce, Sequel[:members][:name], "former member").as(:holder)
       of_number(left_stock, :number, asked).left_join(:members, id: :holder_id).select(
         :number,
         *nothing(

@@ -93,7 +93,7 @@ module Store
 
     # What a letter says that is nobody's but its reader's.
     PRIVATE = {
-      "password" => "This letter carries the key for a new password, so its words are not shown."
+      "password" => "This letter contains the key for a new password, so its text is not shown."
     }.freeze
 
     def find(id) = @db[:letters].select(*COLUMNS).first(id:)&.then { |row| shown(row) }

@@ -19,10 +19,10 @@ class BrokenTablesTest < ApiCase
 
   # What stands at the door: the file => what is said.
   AT_THE_DOOR = {
-    "" => "empty", "\n\r\n\n" => "no row", "#{HEAD}\n" => "heads and no row",
+    "" => "empty", "\n\r\n\n" => "no row", "#{HEAD}\n" => "headings but no rows",
     zip_bomb => "cannot be read to its end", "PK\x03\x04".b => "cannot be read to its end",
     "\xD0\xCF\x11\xE0\xA1".b => "older kind", "\x1F\x8B\b\0".b => "compressed",
-    "%PDF-1.4\n" => "PDF", "#{HEAD}\na\0b,c\n" => "bytes that are no text",
+    "%PDF-1.4\n" => "PDF", "#{HEAD}\na\0b,c\n" => "bytes that are not text",
     ("\xFF\xFE".b + "a\0\0\0".b) => "no text",
     "#{HEAD}\n\"2019-05-14,Wren\n" => "quotation mark",
     "#{HEAD}\n#{'x' * 300_000}\n" => "Line 2 is longer",
@@ -35,7 +35,7 @@ class BrokenTablesTest < ApiCase
   BESIDE_THE_ROW = {
     file(day: "30.02.2019") => "is not a day of the calendar",
     file(day: "2019-13-01") => "day", file(day: "yesterday") => "day",
-    file(day: "14 Smarch 2019") => "day", file(day: "2199-01-01") => "still to come",
+    file(day: "14 Smarch 2019") => "day", file(day: "2199-01-01") => "in the future",
     file(day: "1719-05-14") => "1719", file(day: "") => "day", file(day: "=TODAY()") => "day",
     file(who: "Nobody Known") => "Nobody Known", file(who: "") => "who",
     file(where: "Atlantis") => "Atlantis", file(where: "") => "where",

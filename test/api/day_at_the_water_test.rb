@@ -146,7 +146,7 @@ class DayAtTheWaterTest < ApiCase
     end
 
     assert_equal "Isolde Brannock has a permit that ended on #{Core::Units.day_text(TODAY - 1)}. " \
-      "Renew that under Members first; then issue the tags.",
+      "Renew that at Members first, then issue the tags.",
       refused.message
   end
 

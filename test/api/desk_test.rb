@@ -62,7 +62,7 @@ class DeskApiTest < ApiCase
       entry["number"]
     }.sort
     assert_equal(
-      ["issued to Isolde Brannock, not reported used yet"],
+      ["issued to Isolde Brannock, not reported as used yet"],
       result["ranked"].drop(2).map { |entry| entry["terms"][1]["words"] }.uniq
     )
     assert_operator result["ranked"].sum { |entry| entry["share"] }, :<=, 1.0

@@ -164,7 +164,7 @@ class DocksideApiTest < ApiCase
     answer = send_json(:post, "/api/photos/#{photo}/measure", { keep: "length", marks: })
 
     assert_in_delta 520, answer["straight_mm"], answer["margin_mm"]
-    assert_match(/lies about \d\d mm above the board/, answer["notes"].first)
+    assert_match(/is about \d\d mm above the board/, answer["notes"].first)
     assert_equal [412, false], answer["typed"].values_at("mm", "agrees")
     fish = dockside["fish"][0]
 

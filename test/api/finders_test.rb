@@ -128,7 +128,7 @@ class FindersTest < ApiCase
     run_jobs
     words = db[:letters].where(kind: "recapture_to_tagger").order(:id).select_map(:body)
 
-    assert_match(/was caught again on .*It was kept\./m, words.first)
+    assert_match(/was recaptured on .*It was kept\./m, words.first)
     assert_match(/has lost its tag, which was found on/, words.last)
     refute_match(/let go/, words.last)
     assert_equal(
@@ -160,7 +160,7 @@ class FindersTest < ApiCase
     after = tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date + 30)
 
     assert_equal "waiting", after["state"]
-    assert_match(/had been taken off/, after["sentence"])
+    assert_match(/had been removed/, after["sentence"])
   end
 
   def test_a_tag_that_its_finder_kept_is_in_no_fish_any_more

@@ -94,7 +94,7 @@ class ImportsTest < ApiCase
     assert_equal({ "refused" => 8, "left_out" => 1 }, second["counts"])
     get("/api/imports/#{second['id']}/refused.csv")
 
-    assert_match "This row came in already, with ledger.csv.", last_response.body
+    assert_match "This row was imported before, with ledger.csv.", last_response.body
     undo(first)
 
     assert_equal "undone", body["state"]
@@ -116,7 +116,7 @@ class ImportsTest < ApiCase
     send_json(:post, "/api/imports/#{import['id']}/undo", {})
 
     assert_equal 409, last_response.status
-    assert_match "One record made since tells of fish that came in", body["message"]
+    assert_match "One record made later is about fish that were imported", body["message"]
     assert_equal 7, db[:encounters].count
   end
 
@@ -166,7 +166,9 @@ class ImportsTest < ApiCase
     assert_equal 4, db[:decisions].where(reason: "Length of another fish.").count
     decide(import, group, "none_of_these")
 
-    assert_equal [1, ["It waits no more."] * 4], [body["decided"], body["left"].map { _1["why"] }]
+    assert_equal [1, ["It no longer waits for a review."] * 4], [body["decided"], body["left"].map do
+      _1["why"]
+    end]
     id = group["reports"].first["id"]
     send_json(:post, "/api/reports/#{id}/decision",
       { verdict: "undone", reason: "Look again.", seen: 1 })
@@ -249,11 +251,11 @@ class ImportsTest < ApiCase
     {
       { "columns" => columns.drop(1) } => "has 11 columns",
       { "columns" => [columns[0], columns[0],
-        *columns.drop(2)] } => "Two columns are said to be “Day”",
+        *columns.drop(2)] } => "Two columns have the meaning “Day”",
       { "columns" => [{ "field" => "moon" }, *columns.drop(1)] } => "no field :moon",
       { "words" => { "moon" => { "full" => "x" } } } => "no field :moon",
-      { "words" => { "species" => { "bass" => "kraken" } } } => "no \"kraken\" here",
-      { "spot" => "atlantis" } => "no \"atlantis\" here"
+      { "words" => { "species" => { "bass" => "kraken" } } } => "\"kraken\" is not among the choices",
+      { "spot" => "atlantis" } => "\"atlantis\" is not among the choices"
     }.each do |change, sentence|
       mapping = import["mapping"].merge(change)
       send_json(:put, "/api/imports/#{import['id']}/mapping", { mapping: })

@@ -61,7 +61,7 @@ class ListsTest < ApiCase
     line = { **point, geometry: { type: "LineString", coordinates: [[0, 0], [1, 1]] } }
     list("spots", JSON.generate(sent.merge(features: [point, line])))
 
-    assert_match(/Feature 2 is no point/, answer["message"])
+    assert_match(/Feature 2 is not a point/, answer["message"])
   end
 
   # What goes out as a table comes in again, but for what is there.
@@ -86,7 +86,7 @@ class ListsTest < ApiCase
   end
 
   def test_what_is_no_such_list_says_what_is_wrong
-    { "name,shoe_size\nTam,44\n" => /shoe_size is no column.*email is missing/,
+    { "name,shoe_size\nTam,44\n" => /no column shoe_size.*email is missing/,
       "{\"features\": [" => /bracket or a comma/, "PK\x03\x04".b => /./,
       "{}" => /no features/ }.each do |text, sentence|
         list("members", text)

@@ -77,7 +77,7 @@ class OfficeSettingsTest < ApiCase
 
     assert_equal [["Mind the " \
       "gill cover."], 10], [guide["sections"].find do |section|
-        section["title"] == "Note of the house"
+        section["title"] == "House note"
       end&.fetch("lines"), guide["air_seconds"]]
   end
 

@@ -184,7 +184,7 @@ class OfficeApiTest < ApiCase
       ]
 
     assert_includes changes.map { |change| change.values_at("kind", "before", "after") },
-      ["air", "30 s in one lift", "10 s in one lift"]
+      ["air", "30 s single lift", "10 s single lift"]
     assert_equal 1, ask("/api/house-rules")["version"]
     saved =
       send_json(

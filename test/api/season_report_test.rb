@@ -22,7 +22,7 @@ class SeasonReportTest < ApiCase
 
   # The middle distance against days at large is told without limits.
   def test_a_curve_without_limits
-    text = printed(kind: "scatter", x: "days at large", y: "km away", points: [],
+    text = printed(kind: "scatter", x: "days at liberty", y: "km away", points: [],
       line: [[1, 0.4, nil, nil], [30, 2.1, nil, nil], [365, 4.6, nil, nil]])
 
     assert_includes text, "Drawn as scatter"

@@ -45,7 +45,7 @@ class SentTimesTest < Minitest::Test
       refused = assert_raises(Core::InvalidInput, day) { read({ on: day }) }
 
       assert_equal [:impossible_time, ["on"]], [refused.code, refused.fields.keys]
-      assert_match(/“on” is "#{day}", which is no day between 1900 and 2200/, refused.message)
+      assert_match(/“on” is "#{day}", which is not a day between 1900 and 2200/, refused.message)
     end
     refused = assert_raises(Core::InvalidInput) { read({ taps: [{ at: "1500-01-01T00:00:00Z" }] }) }
 

@@ -47,7 +47,7 @@ class TableTextTest < Minitest::Test
     {
       "" => "no row", "\n\n\r\n" => "no row", "PK\x03\x04...".b => "an archive with no table",
       "\xD0\xCF\x11\xE0...".b => "older kind", "\x1F\x8B...".b => "compressed", "%PDF-1.7" => "PDF",
-      "a,b\nc\0d,e\n" => "bytes that are no text", %(a,b\n"c,d\ne,f\n) => "quotation mark",
+      "a,b\nc\0d,e\n" => "bytes that are not text", %(a,b\n"c,d\ne,f\n) => "quotation mark",
       "a,b\n#{'x' * 200_000},c\n" => "Line 2 is longer",
       "a,b\n#{'x' * 5000},c\n" => "A cell of line 2",
       "#{(1..150).to_a.join(',')}\n" => "has 150 columns"
@@ -67,7 +67,7 @@ class TableTextTest < Minitest::Test
       ]
     )
 
-    assert_equal [["\uFEFFfish", "length", "why it stayed out", "how to mend it"],
+    assert_equal [["\uFEFFfish", "length", "reason", "how to fix it"],
       ["'=HYPERLINK(1)", "-12", "No.", "Mend it."]], CSV.parse(text)
   end
 end

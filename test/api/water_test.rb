@@ -41,7 +41,7 @@ class WaterTest < WaterCase
     forest = answer_of(water("handling"), "returns")
 
     assert_includes forest["chart"]["bars"].map(&:first), "Hook: deep"
-    assert_match(/\AOf 40 fish let go with a tag at least a year ago 21 came back within/,
+    assert_match(/\AOf 40 fish released with a tag at least a year ago 21 returned within/,
       forest["sentence"])
   end
 
@@ -175,7 +175,7 @@ class WaterTest < WaterCase
     put = ->(trip, **effort) { send_json(:put, "/api/trips/#{trip}/effort", effort) }
     sign_in
 
-    assert_match(/0 trips have told/, answer_of(water("effort"), "catch_per_hour")["missing"])
+    assert_match(/0 trips recorded/, answer_of(water("effort"), "catch_per_hour")["missing"])
     trips.each { |trip| put[trip, fished_hours: 4, rods: 2] }
 
     assert_equal [4.0, 2], answer["trip"].values_at("fished_hours", "rods")

@@ -56,7 +56,7 @@ class WorkbooksTest < Minitest::Test
     end
     bomb = Workbooks.zipped("xl/workbook.xml" => "0" * 300_000_000)
 
-    assert_match "at most 200000 rows and 100 columns", refused(wide)
+    assert_match "At most 200000 rows and 100 columns", refused(wide)
     assert_match "reaches to row 1048576", refused(far)
     assert_match "unpacks to 300 MB", refused(bomb)
     assert_match "cannot be read to its end", refused(Workbooks.xlsx(ROWS).byteslice(0, 700))
@@ -72,7 +72,7 @@ class WorkbooksTest < Minitest::Test
 
     assert_equal read, read(lines.join("\n"))
     assert_equal read.map(&:last), read("[#{lines.reject(&:empty?).join(',')}]").map(&:last)
-    assert_match "Line 2 is no whole record", refused(%({"a":1}\n{"a":\n))
-    assert_match "no set of names and values", refused("[1, 2]")
+    assert_match "Line 2 is not a whole JSON record", refused(%({"a":1}\n{"a":\n))
+    assert_match "not a set of names and values", refused("[1, 2]")
   end
 end

@@ -8,13 +8,13 @@ class AccountTest < BrowserCase
   def test_a_second_factor_from_setting_up_to_a_code_on_paper
     as_phone
     sign_in("hamish@marrow.example", to: "/you")
-    click_button "Set one up"
+    click_button "Set up a second factor"
     assert_selector ".code svg"
     totp = ROTP::TOTP.new(find(".factor > .figures").text.delete(" "))
     within(".factor") do
       fill_in "2. Your password", with: PASSWORD
       fill_in "3. The six digits that the phone shows", with: totp.now
-      click_button "Set it up"
+      click_button "Set up"
       assert_text "10 codes on paper are left."
     end
     codes = all(".paper li").map(&:text)
@@ -22,12 +22,12 @@ class AccountTest < BrowserCase
     assert_equal 10, codes.size
     sign_out_and_in_again
     fill_in "Six digits", with: "000000"
-    click_button "Go on"
+    click_button "Continue"
     assert_selector "[role=alert]", text: "That code is not right"
     click_button "My phone is gone; I have codes on paper"
     fill_in "One of the codes you wrote down", with: codes.first
-    click_button "Go on"
-    assert_selector ".bar a.you[href='/you']"
+    click_button "Continue"
+    assert_selector ".bar a[href='/deck']"
   end
 
   def sign_out_and_in_again
@@ -41,16 +41,16 @@ class AccountTest < BrowserCase
 
   # A session that was left open asks for the password before it gives a key away.
   def test_a_key_wants_the_password_again_and_what_was_typed_is_kept
-    sign_in("hamish@marrow.example", to: "/office/keys")
-    fill_in "Who or what reads with it", with: "The university's mirror"
+    sign_in("hamish@marrow.example", to: "/office/api-keys")
+    fill_in "Who or what uses the key", with: "The university's mirror"
     Time.stub(:now, Time.now + Api::Base::CONFIRMED_SECONDS + 60) do
-      click_button "Make a key"
-      assert_selector "dialog h2", text: "Your password, once more"
+      click_button "Create key"
+      assert_selector "dialog h2", text: "Enter your password again"
       fill_in "Password", with: "not the one"
-      click_button "Go on"
+      click_button "Continue"
       assert_text "That is not your password."
       fill_in "Password", with: PASSWORD
-      click_button "Go on"
+      click_button "Continue"
       assert_no_selector "dialog"
       assert_text "The university's mirror"
     end
@@ -64,17 +64,17 @@ class AccountTest < BrowserCase
     sign_in(to: "/you")
     # Wait for the lists above, so that nothing moves under the finger.
     assert_text "this device"
-    assert_text "With a second factor nobody signs in"
-    find("summary", text: "Leave, and be forgotten").click
-    assert_text "What stays:"
+    assert_text "With a second factor nobody can sign in"
+    find("summary", text: "Leave and be forgotten").click
+    assert_text "Kept:"
     assert_button "Forget me", disabled: true
     fill_in "forget_password", with: "not my password"
-    check "This cannot be taken back. I have my record, or do not want it."
+    check "This cannot be undone. I have my record, or do not want it."
     click_button "Forget me"
     assert_text "That is not your password."
     fill_in "forget_password", with: PASSWORD
     click_button "Forget me"
-    assert_text "nothing here says who you are any more"
+    assert_text "Nothing here names you any more"
     fill_in "E-mail", with: "isolde@marrow.example"
     fill_in "Password", with: PASSWORD
     click_button "Sign in"
@@ -104,7 +104,7 @@ class AccountTest < BrowserCase
     click_button "Send the letter"
     assert_text "A letter is on its way to isolde@elsewhere.example."
     visit URI(db[:letters].order(:id).last[:body][/http\S+/]).request_uri
-    click_button "Confirm it"
+    click_button "Confirm address"
     assert_text "It is confirmed."
 
     assert_equal "isolde@elsewhere.example", Store::Members.new(db).email(@isolde[:id])
@@ -112,7 +112,7 @@ class AccountTest < BrowserCase
 
   def test_a_spot_is_entered_on_the_map_and_a_coast_from_a_file
     sign_in("hamish@marrow.example", to: "/office/waters")
-    click_button "Enter a spot"
+    click_button "Add spot"
     fill_in "Name", with: "Harrow North", exact: true
     fill_in "Latitude, degrees north", with: "48.6"
     fill_in "Longitude, degrees east", with: "-21.7"
@@ -124,7 +124,7 @@ class AccountTest < BrowserCase
     within(all(".sheet").last) { click_button "Save" }
     assert_text "Harrow North is saved."
     file = File.join(Dir.mktmpdir, "coast.geojson").tap { |path| File.write(path, "not json") }
-    attach_file "Read a GeoJSON file", file
+    attach_file "Read GeoJSON file", file
     assert_text "is not readable as GeoJSON"
   ensure
     db[:spots].where(code: "harrow_north").delete
@@ -135,7 +135,7 @@ class AccountTest < BrowserCase
     sign_out
     sign_in("hamish@marrow.example", to: "/office/sign-ins")
     assert_selector "td", text: "Isolde Brannock"
-    select "signed out", from: "What"
+    select "signed out", from: "Event"
     assert_no_selector "td", text: "Hamish Torvald"
   end
 end

@@ -50,7 +50,7 @@ class DeckRecordTest < BrowserCase
     sent
     # Throat 25, pulled 15, old damage 5, one sign 15 and sent down -10, dropped 10, one absent
     # reflex 8.
-    assert_text "Handling: 68 points, grave"
+    assert_text "Handling score: 68 points, grave"
     wait_until { encounter[:outcome] == "slow" }
 
     assert_equal(
@@ -78,7 +78,7 @@ class DeckRecordTest < BrowserCase
   def test_spoiled_lost_and_skipped_tags
     next_act
     find(".tag-button").click
-    click_button "spoiled"
+    click_button "damaged"
     assert_selector ".sheet .streamer", text: "MS000002"
     assert_selector ".sheet .streamer", text: "MS000002"
     click_button "lost"
@@ -87,7 +87,7 @@ class DeckRecordTest < BrowserCase
     assert_selector ".sheet .streamer", text: "MS000004"
     next_act
     tag_in
-    click_button "Let go"
+    click_button "Release"
     sent
 
     assert_equal %w[spoiled lost in_pouch applied in_pouch],
@@ -98,15 +98,15 @@ class DeckRecordTest < BrowserCase
   def test_advice_against_tagging_and_the_persons_reason
     2.times { next_act }
     find("[data-place=gill]").click
-    assert_selector ".swap.verdict", text: "better not: the hook sat in the gills"
+    assert_selector ".swap.verdict", text: "better not: it is hooked in the gills"
     tag_in
-    assert_selector "[role=alertdialog]", text: "Better not: the hook sat in the gills"
+    assert_selector "[role=alertdialog]", text: "Better not: it is hooked in the gills"
 
     assert_no_selector "[data-testid=tag-said]"
     find("[data-testid=sure]").click
     assert_selector "[data-testid=tag-said]", text: "is in"
     find(".tag-button").click
-    fill_in "You decide. Why tag it?", with: "study fish, gill untouched"
+    fill_in "You decide. Why do you tag it?", with: "study fish, gill untouched"
     find("[data-testid=more]").click
     3.times { next_act }
     sent
@@ -121,7 +121,7 @@ class DeckRecordTest < BrowserCase
     click_button "Second fish on"
     assert_selector ".stage", text: "on the line"
     assert_selector ".streamer", text: "MS000002"
-    click_button "Let go"
+    click_button "Release"
     find(".hand", text: "in the net").click
     3.times { next_act }
     sent
@@ -158,9 +158,9 @@ class DeckRecordTest < BrowserCase
     db[:tags].where(number: "MS000001").update(state: "lost")
     4.times { next_act }
     find("[data-testid=go-tagged][aria-disabled=false]").click
-    assert_selector ".queue", text: "1 held back"
+    assert_selector ".queue", text: "1 not accepted yet"
     next_act
-    click_button "mend", match: :first
+    click_button "fix", match: :first
     find("[data-tab=tag][aria-selected=true]")
     click_button "skip"
     sent
@@ -184,8 +184,8 @@ class DeckRecordTest < BrowserCase
       next_act
       find("[data-testid=more]").click
       open_tab "weigh"
-      page.attach_file(picture) { find("label", text: "From files").click }
-      click_button "Let go"
+      page.attach_file(picture) { find("label", text: "Choose files").click }
+      click_button "Release"
       wait_until { lying.positive? }
       assert_selector ".queue", text: "photo"
     end
@@ -202,9 +202,9 @@ class DeckRecordTest < BrowserCase
     no_signal
     find("[data-testid=more]").click
     open_tab "weigh"
-    page.attach_file(picture) { find("label", text: "From files").click }
+    page.attach_file(picture) { find("label", text: "Choose files").click }
     assert_selector ".photos figure", text: "waits"
-    click_button "Let go"
+    click_button "Release"
     assert_selector ".queue", text: "1 to send"
     signal
     sent
@@ -298,7 +298,7 @@ class DeckRecordTest < BrowserCase
       visit link
       assert_selector "ul[aria-label=Now]", text: "Keep off the gills"
       wait_until { lines_of_now == answer }
-      assert_selector ".draught[aria-label='Not to be lifted']"
+      assert_selector ".draught[aria-label='Do not lift']"
     end
   end
 

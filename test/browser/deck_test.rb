@@ -128,7 +128,7 @@ class DeckOnThePhoneTest < BrowserCase
     assert_no_selector "[data-digit]"
     page.driver.browser.keyboard.type("777")
     touch("[data-testid=change-it]")
-    assert_text "Opened again: changes go to this fish."
+    assert_text "Reopened: changes go to this fish."
     %w[3 9 5].each { |digit| touch("[data-digit='#{digit}']") }
     touch("[data-testid=close-it]")
     assert_selector ".queue", text: "all sent"
@@ -177,8 +177,8 @@ class DeckOnThePhoneTest < BrowserCase
   # Under the clock, which goes on; and the fish is still there when it is closed.
   def test_a_line_of_now_shows_how_it_is_done
     next_act
-    click_button "Sink the net first, then bring the fish over it; it rests there, in the water."
-    click_button "How it is done"
+    click_button "Sink the net first. Bring the fish over it. It rests there in the water."
+    click_button "Show how"
 
     assert_text "The net goes under first, and stays still."
     click_button "Next step"
@@ -197,9 +197,9 @@ class DeckOnThePhoneTest < BrowserCase
     4.times { next_act }
     touch("[data-testid=go-tagged][aria-disabled=false]")
 
-    assert_selector ".queue", text: "1 held back"
+    assert_selector ".queue", text: "1 not accepted yet"
     page.driver.resize(1280, 800)
     page.driver.browser.page.command("Emulation.clearDeviceMetricsOverride")
-    assert_text "MS000001 is written down as lost"
+    assert_text "MS000001 is recorded as lost"
   end
 end

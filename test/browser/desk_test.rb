@@ -30,8 +30,8 @@ class DeskTest < BrowserCase
       )
     end
     sign_in("hamish@marrow.example", to: "/finds")
-    click_link "Judge what waits"
-    find("h1", text: "Judgement desk")
+    click_link "Review reports"
+    find("h1", text: "Review")
   end
 
   def keys(*pressed) = pressed.each { |key| page.driver.browser.page.keyboard.type(key) }
@@ -60,20 +60,20 @@ class DeskTest < BrowserCase
     keys("w")
     fill_in "Reason", with: "The finder's photo shows the last digit."
     keys(:Escape, "1", "2", :Enter)
-    assert_text "Look once more at what speaks against it"
+    assert_text "Check what speaks against it"
     keys(:Enter)
-    assert_text "2 reports wait"
+    assert_text "2 reports to review"
     assert_selector ".queue [aria-current=true]", text: "ZZ9"
 
     assert_equal ["The finder's photo shows the last digit.", second],
       db[:decisions].get(%i[reason tag_number])
     keys("n")
-    assert_text "1 report waits"
+    assert_text "1 report to review"
     assert_selector ".candidate[data-candidate=MS000001]"
 
     assert_equal %w[matched set_aside waiting], states
     keys("b")
-    assert_text "2 reports wait"
+    assert_text "2 reports to review"
 
     assert_equal %w[matched waiting waiting], states
     assert_equal %w[accepted none_of_these undone], db[:decisions].order(:id).select_map(:verdict)
@@ -90,7 +90,7 @@ class DeskTest < BrowserCase
       seen: 0
     )
     keys(:Enter)
-    assert_text "Look once more at what speaks against it"
+    assert_text "Check what speaks against it"
     keys(:Enter)
     assert_text "Somebody decided this report meanwhile."
 
@@ -120,7 +120,7 @@ class DeskTest < BrowserCase
       db[:reports].order(:sent_at).select_map(:waiting_reason).values_at(0, 2, 1)
     assert_includes db[:letters].where(kind: "question_to_finder").get(:body),
       "Is the last one a 1 or a 7?"
-    visit "/finds/others"
+    visit "/finds/other-tags"
     assert_text "Harrow Bank: 1, 1 not passed on"
     assert_accessible(".others")
   end
@@ -146,7 +146,7 @@ class DeskTest < BrowserCase
     end
     visit current_url
     all(".queue button").last.click
-    assert_text "Perhaps the same catch"
+    assert_text "Possibly the same catch"
     click_button "Join this report to it", match: :first
     wait_until { db[:reports].where(state: "joined").count == 1 }
   end
@@ -169,7 +169,7 @@ class OfficeOfFindsTest < BrowserCase
       trip_id:,
       coast: Acts::Coast.new(Store::Gateway.new(db))
     )
-    sign_in("hamish@marrow.example", to: "/finds/doubts")
+    sign_in("hamish@marrow.example", to: "/finds/queries")
     assert_selector ".doubts li"
     count = all(".doubts li").size
     assert_accessible(".doubts-page")
@@ -190,35 +190,35 @@ class OfficeOfFindsTest < BrowserCase
       records: [{ id:, body:, read: -> { sent } }],
       bug: :message.to_proc
     )
-    sign_in("hamish@marrow.example", to: "/finds/doubts")
-    click_button "Mend it"
-    fill_in "Numbers put in", with: "MS009998"
-    fill_in "Why, and how you know", with: "Read again on the photo."
-    click_button "Store it so"
+    sign_in("hamish@marrow.example", to: "/finds/queries")
+    click_button "Fix"
+    fill_in "Tags applied", with: "MS009998"
+    fill_in "Reason, and how you know", with: "Read again on the photo."
+    click_button "Save correction"
     assert_selector "[role=alert]", text: "MS009998"
-    assert_field "Why, and how you know", with: "Read again on the photo."
+    assert_field "Reason, and how you know", with: "Read again on the photo."
     assert_accessible(".doubts-page")
-    fill_in "Numbers put in", with: "MS000002"
-    click_button "Store it so"
-    assert_text "It is stored."
+    fill_in "Tags applied", with: "MS000002"
+    click_button "Save correction"
+    assert_text "Saved."
     assert_no_selector ".held"
     assert_equal ["MS000002"], store.fish.tags_at(id)
   end
 
   def test_words_of_a_letter_are_changed_with_their_preview_and_survive_a_reload
     sign_in("hamish@marrow.example", to: "/office/letters")
-    fill_in "Words", with: "Tag {{ tag }}, and {{ nonsense }}."
+    fill_in "Text", with: "Tag {{ tag }}, and {{ nonsense }}."
     assert_selector "[role=alert]", text: "no value called nonsense"
-    fill_in "Words", with: "Tag {{ tag }} of {{ species }}."
+    fill_in "Text", with: "Tag {{ tag }} of {{ species }}."
     assert_selector "[aria-label=Preview]", text: "Tag AB004217 of European seabass."
     visit "/office/letters"
-    assert_field "Words", with: "Tag {{ tag }} of {{ species }}."
+    assert_field "Text", with: "Tag {{ tag }} of {{ species }}."
     assert_accessible(".letters")
-    click_button "Keep these words"
-    assert_text "Letters from now on have these words."
+    click_button "Save text"
+    assert_text "Letters from now on use this text."
 
     assert_equal "Tag {{ tag }} of {{ species }}.", db[:letter_templates].get(:body)
-    visit "/office/changes"
+    visit "/office/change-history"
     assert_text "letter templates", minimum: 1
     assert_accessible(".changes")
   end

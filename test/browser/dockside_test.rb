@@ -68,8 +68,8 @@ class DocksideTest < BrowserCase
     script("document.querySelectorAll('[data-berth=none] [data-photo]')[1].focus()")
     keys(:Up)
     @fish.each { |id| within("[data-berth='#{id}']") { assert_selector "[data-photo]", count: 1 } }
-    assert_text "its clock was 47 min slow"
-    click_button "Undo the last move"
+    assert_text "Its clock was 47 min slow"
+    click_button "Undo last move"
     within("[data-berth=none]") { assert_selector "[data-photo]", minimum: 1 }
     script("[...document.querySelectorAll('[data-photo]')].at(-1).focus()")
     keys(:Up)
@@ -81,9 +81,9 @@ class DocksideTest < BrowserCase
     click_link "Back to the trip"
     assert_no_selector "[data-gap=length]"
     click_button "I have it"
-    assert_text "They add up."
+    assert_text "The count is right."
     click_button "Submit this trip"
-    assert_text "Nothing is in doubt."
+    assert_text "No open queries."
     assert_selector "header b", text: "submitted"
 
     assert_equal %w[submitted photo],
@@ -115,8 +115,8 @@ class DocksideTest < BrowserCase
     assert_no_selector "[data-testid=straight]"
     keys("u", "u")
     assert_selector "[data-testid=straight]", text: /\A(49\.[6-9]|50\.[0-4]) cm/
-    click_button "Make it the length"
-    assert_text "it is the length of this fish now"
+    click_button "Save as length"
+    assert_text "This is the length of the fish now"
   end
 
   # The first row names species and number more fully; the others follow it.
@@ -163,7 +163,7 @@ class DocksideTest < BrowserCase
     per_row = (0..11).map { |number| type_row(number) }
 
     assert_operator per_row.max, :<=, 25, per_row.inspect
-    assert_text "12 stored"
+    assert_text "12 saved"
     paper = db[:encounters].where(source: "paper")
 
     assert_equal [12, 411, "jaw_corner", 14.0],
@@ -186,7 +186,7 @@ class DocksideTest < BrowserCase
     sign_in(to: "/dockside/sheet")
     find("[data-cell='0 time']").click
     keys("2510", :Enter, "zzz", :Enter, :Down)
-    assert_text "“2510” is no time. Type four digits"
+    assert_text "“2510” is not a time. Type four digits"
     assert_text "No species here begins with “zzz”"
     find("[data-cell='0 species']").set("eur")
     keys(:Down)
@@ -203,17 +203,17 @@ class DocksideTest < BrowserCase
     no_signal
     find("[data-cell='0 note']").click
     keys(:Enter)
-    assert_text "1 to send; no signal, kept here"
+    assert_text "1 to send. No signal: saved on this device"
     signal
     script("dispatchEvent(new Event('online'))")
-    assert_text "1 stored"
+    assert_text "1 saved"
 
     assert_equal "cod", db[:encounters].where(source: "paper").get(:species_code)
   end
 
   def test_how_did_i_do_says_nothing_from_two_fish_and_something_from_many
-    sign_in(to: "/dockside/season")
-    assert_text "From 5 on there is something to say"
+    sign_in(to: "/dockside/my-handling")
+    assert_text "The figures start at 5 fish"
     store = Store::Gateway.new(db)
     Seeds.pouch(db, @isolde, count: 8, first: 20)
     8.times do |index|
@@ -228,9 +228,9 @@ class DocksideTest < BrowserCase
         Acts::Context.new(store:, member: @isolde, now: Time.now), id: SecureRandom.uuid, sent:
       )
     end
-    visit "/dockside/season"
-    assert_text "Wet everything that touches the fish: dry surface or cloth cost 64 of your 64 " \
-      "caution points, on 8 of 10 fish."
+    visit "/dockside/my-handling"
+    assert_text "Wet everything that touches the fish: dry surface or cloth added 64 of your 64 " \
+      "points, on 8 of 10 fish."
     assert_selector "canvas", count: 3
     assert_accessible(".page")
   end
@@ -241,7 +241,7 @@ class DocksideTest < BrowserCase
     assert_selector "[data-gap=length]"
     find("[data-gap=length]").click
     find("[data-fill=length]").set("45.5")
-    click_button "Fill in"
+    click_button "Save"
     assert_no_selector "[data-gap=length]"
 
     assert_equal 455, db[:encounters].where(id: @fish[1]).get(:length_mm)

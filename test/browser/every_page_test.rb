@@ -10,14 +10,14 @@ class EveryPageTest < BrowserCase
 
   PUBLIC = %w[/report /sign-in /new-password?key=x /new-address?key=x].freeze
   OWN = %w[
-    /ready /ready/locker /guide /deck /dockside /dockside/season /dockside/sheet /finds
+    /ready /ready/locker /guide /deck /dockside /dockside/my-handling /dockside/sheet /finds
     /office/house-rules /office/tags /you
-    /water /water/map /water/growth /water/handling /water/effort /water/health /water/data
+    /water /water/map /water/growth /water/handling /water/effort /water/health /water/export
   ].freeze
   OFFICE = %w[
-    /office/members /office/species /office/keys
-    /finds/desk /finds/doubts /finds/others /office/waters
-    /office/letters /office/old-records /office/changes /office/sign-ins
+    /office/members /office/species /office/api-keys
+    /finds/review /finds/queries /finds/other-tags /office/waters
+    /office/letters /office/import /office/change-history /office/sign-ins
     /practice /practice/place /practice/measure /practice/read /practice/judge /practice/pack
     /practice/cards /practice/scene/wall
   ].freeze
@@ -83,7 +83,7 @@ class EveryPageTest < BrowserCase
     assert_current_path "/office/house-rules"
     visit "/no/such/page"
 
-    assert_text "There is nothing at this address"
+    assert_text "This page does not exist"
   end
 
   def test_a_wrong_password_keeps_the_address_and_says_what_to_do
@@ -126,13 +126,13 @@ class EveryPageTest < BrowserCase
     fill_in "Tag from, mm", with: "260\t"
     fill_in "Source of these numbers", with: "Harbour survey"
     click_button "Save"
-    assert_text "Saved. The next card carries it."
+    assert_text "Saved. The next card shows it."
     assert_text "min_taggable_mm 250 → 260"
-    click_button "Write down a check"
+    click_button "Record a check"
     fill_in "Keep from, mm", with: "450\t"
     fill_in "Authority", with: "Marrow Islands Fisheries Office"
-    click_button "Enter it"
-    assert_text "The law is written down"
+    click_button "Save entry"
+    assert_text "The entry is saved"
 
     assert_equal [260, 450],
       [
@@ -155,12 +155,12 @@ class EveryPageTest < BrowserCase
           )
         end
     find("input[type=file]").attach_file(file)
-    assert_text "1 of 2 rows would be stored. Nothing is stored yet."
+    assert_text "1 of 2 rows can be saved. Nothing is saved yet."
     assert_text "Line 3, Bad: digits is “six”: a whole number."
 
     assert_equal 0, db[:tag_batches].count
-    click_button "Store the good rows"
-    assert_text "1 batches are stored."
+    click_button "Save the good rows"
+    assert_text "1 batches are saved."
 
     assert_equal 1, db[:tag_batches].count
   end

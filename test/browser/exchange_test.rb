@@ -23,56 +23,57 @@ class ExchangePagesTest < BrowserCase
   end
 
   def test_a_tagger_takes_the_data_of_one_species_and_finds_the_file_again
-    sign_in(to: "/water/data")
+    sign_in(to: "/water/export")
+    click_button "Change filter"
     assert_selector "option[value=pollack]"
     select "Pollack", from: "species"
     assert_current_path(/species=pollack/)
     assert_no_text "With exact places"
     choose "Data package"
     select "CC0-1.0"
-    click_button "Make the file"
+    click_button "Make file"
     assert_text(/voucher-tagging.CC.*zip: \d+ rows/)
     made = db[:exports].first
 
     assert_equal ["package", "CC0-1.0", false, { "species" => "pollack" }],
       [*made.values_at(:format, :licence, :is_exact), made[:filter].to_h]
     assert_selector "a[href='/api/exports/#{made[:sha256]}']", text: "voucher-tagging.CC"
-    find("summary", text: "trips: each row is").click
+    find("summary", text: "trips. Each row is").click
     assert_text "Hours with a line in the water"
     assert_text "Finders' names, addresses and telephone numbers"
     assert_accessible(".data-page")
   end
 
   def test_exact_places_ask_for_a_receiver
-    sign_in("hamish@marrow.example", to: "/water/data")
+    sign_in("hamish@marrow.example", to: "/water/export")
     check "With exact places"
-    fill_in "Who receives exact places", with: "Marrow Institute"
-    click_button "Make the file"
+    fill_in "Receiver of exact places", with: "Marrow Institute"
+    click_button "Make file"
     assert_text "exact, to Marrow Institute"
-    visit "/office/changes?record=exports"
+    visit "/office/change-history?record=exports"
     assert_text "Hamish Torvald"
   end
 
   def test_a_key_is_made_used_and_taken_back
-    sign_in("hamish@marrow.example", to: "/office/keys")
-    assert_text "No program reads here yet."
-    fill_in "Who or what reads with it", with: "Reef survey"
-    click_button "Make a key"
+    sign_in("hamish@marrow.example", to: "/office/api-keys")
+    assert_text "No API keys yet."
+    fill_in "Who or what uses the key", with: "Reef survey"
+    click_button "Create key"
     key = find(".fresh code").text
-    assert_selector ".el-button:not(.is-loading)", text: "Make a key"
-    find("h1", text: "Keys for programs").click
+    assert_selector ".el-button:not(.is-loading)", text: "Create key"
+    find("h1", text: "API keys").click
     assert_accessible(".keys")
     assert_equal [200, 2], read(key)
     assert_equal 2, JSON.parse(`#{example("curl").sub("curl", "curl -s")}`)["catches"].size
     assert_equal "2\n", IO.popen([RbConfig.ruby, "-e", example("Ruby")], &:read)
-    assert_text "GET /api/water/{topic} What the tags taught of one topic"
+    assert_text "GET /api/water/{topic} Answers on one topic"
 
-    visit "/office/keys"
+    visit "/office/api-keys"
     assert_no_text key
     assert_selector "td", text: "never", count: 0
-    click_button "Take back"
-    click_button "Take it back"
-    assert_text "Reef survey reads nothing from now on."
+    click_button "Revoke"
+    click_button "Revoke key"
+    assert_text "Reef survey can no longer read data."
     assert_equal [401, nil], read(key)
   end
 
@@ -91,14 +92,14 @@ class ExchangePagesTest < BrowserCase
     sign_in(to: "/dockside/#{@trip}")
     fill_in "Hours fished", with: "4.5"
     fill_in "Rods", with: "2"
-    click_button "Keep", exact: true
-    assert_selector "[role=status]", text: "Kept."
+    click_button "Save hours", exact: true
+    assert_selector "[role=status]", text: "Saved."
     assert_equal [4.5, 2], db[:trips].where(id: @trip).get(%i[fished_hours rods]).map(&:to_f)
 
     visit "/dockside/#{@trip}"
     assert_field "Hours fished", with: "4.5"
     fill_in "Hours fished", with: ""
-    click_button "Keep", exact: true
+    click_button "Save hours", exact: true
     assert_text "Hours and rods belong together"
     assert_in_delta(4.5, db[:trips].where(id: @trip).get(:fished_hours).to_f, 0.001,
       "nothing was lost")

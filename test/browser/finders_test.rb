@@ -35,12 +35,12 @@ class FindersBrowserTest < BrowserCase
     choose "The tag alone"
     assert_no_field "Length"
     fill_in "The number once more", with: "MS000010"
-    assert_text "Above it is MS000001, here MS000010."
+    assert_text "Above you typed MS000001, here MS000010."
     assert_button "Send and read its story", disabled: true
     fill_in "The number once more", with: "ms 000001"
     assert_accessible(".report")
     click_button "Send and read its story"
-    assert_text "Its tag was found"
+    assert_text "Tag found"
 
     assert_equal %w[tag_alone unknown matched], db[:reports].get(%i[found_how fate state])
   end
@@ -54,7 +54,7 @@ class FindersBrowserTest < BrowserCase
     assert_text "the day is not known"
     assert_text "at most"
     report("MS000002")
-    choose "Some time between"
+    choose "Between two days"
     fill_in "From", with: Date.new(2026, 7, 1)
     fill_in "to", with: Date.new(2026, 7, 31)
     fill_in "The number once more", with: "MS000002"
@@ -69,7 +69,7 @@ class FindersBrowserTest < BrowserCase
     fill_in "The number once more", with: "MS000001"
     no_signal
     click_button "Send and read its story"
-    assert_text "No signal. Your report is kept on this device"
+    assert_text "No signal. Your report is saved on this device"
 
     assert_equal 0, db[:reports].count
     signal
@@ -84,10 +84,10 @@ class FindersBrowserTest < BrowserCase
     fill_in "The number once more", with: "MS00000?"
     click_button "Send and read its story"
     assert_text "Part of the number is missing"
-    assert_text "What would help:"
-    click_link "Look at it, or add to it"
+    assert_text "These would help:"
+    click_link "Read it, or add to it"
     fill_in "Number on the tag", with: "MS000002"
-    click_button "Send the change"
+    click_button "Send changes"
     assert_text "European seabass"
     assert_text "days at liberty"
   end
@@ -106,16 +106,16 @@ class FindersBrowserTest < BrowserCase
           }
         )
     )
-    sign_in("hamish@marrow.example", to: "/finds/desk")
+    sign_in("hamish@marrow.example", to: "/finds/review")
     assert_selector ".candidate", minimum: 2
-    find("button", text: /\AIt is MS/).click
-    assert_text "Look once more at what speaks against it"
-    find("button", text: /all the same/).click
+    find("button", text: /\AAccept MS/).click
+    assert_text "Check what speaks against it"
+    find("button", text: / anyway/).click
     assert_text "leave at"
 
     assert_equal 2, db[:letters].where(state: "queued").count
-    find("button", text: /\ATake back/).click
-    assert_text "1 report waits"
+    find("button", text: /\AUndo: /).click
+    assert_text "1 report to review"
 
     assert_equal %w[withdrawn withdrawn], db[:letters].select_map(:state)
   end

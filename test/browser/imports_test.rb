@@ -16,7 +16,7 @@ class ImportsBrowserTest < BrowserCase
     Acts::StoredJob.store = Store::Gateway.new(db)
     Seeds.member(db, "Wren Castellan")
     Seeds.old_tags(db, count: 10, last: 100_010)
-    sign_in("hamish@marrow.example", to: "/office/old-records")
+    sign_in("hamish@marrow.example", to: "/office/import")
   end
 
   def pick(within, option)
@@ -32,39 +32,39 @@ class ImportsBrowserTest < BrowserCase
   def test_from_the_file_to_the_records_and_back
     find("input[type=file]", visible: :all).attach_file(LEDGER)
 
-    assert_text "Windows-1252, columns parted by semicolons"
+    assert_text "Windows-1252, columns separated by semicolons"
     assert_text "Rows wait for an answer"
     pick(find("label", text: "Lengths were measured"), "on a board")
-    pick(find("label", text: "Lengths go"), "as is usual for each species")
-    pick(find("label", text: "Times without a zone are"), "as the clocks of the programme")
-    pick(find("label", text: "Where it does not say"), "went back")
-    pick(find("tr", text: "say what it means"), "European seabass")
+    pick(find("label", text: "Lengths are measured"), "the usual length of each species")
+    pick(find("label", text: "Times without a zone are"), "the programme’s own time")
+    pick(find("label", text: "Where the table does not say"), "released")
+    pick(find("tr", text: "choose a meaning"), "European seabass")
 
-    assert_text "as you chose"
+    assert_text "your choice"
     assert_text "545 mm FL, board"
-    click_button "Try all rows"
+    click_button "Check all rows"
 
-    assert_text "is being tried"
+    assert_text "being checked"
     work
 
-    assert_text "7 good; 1 stay out"
+    assert_text "7 good; 1 not imported"
     assert_text "30.02.2020 is not a day of the calendar."
     assert_link "All of them as a table"
     assert_equal 0, db[:encounters].count, "trying stores nothing"
-    click_button "Bring 7 rows in"
+    click_button "Import 7 rows"
 
-    assert_text "is coming in"
+    assert_text "being imported"
     work
 
-    assert_text "7 came in"
+    assert_text "7 imported"
     visit page.current_path
-    click_button "Take the whole table back"
-    click_button "Take it back"
+    click_button "Undo whole import"
+    click_button "Undo import"
 
-    assert_text "is being taken back"
+    assert_text "being undone"
     work
 
-    assert_text "; taken back."
+    assert_text "; undone."
     assert_equal 0, db[:encounters].count
   end
 
@@ -79,24 +79,24 @@ class ImportsBrowserTest < BrowserCase
     file.close
     find("input[type=file]", visible: :all).attach_file(file.path)
     pick(find("label", text: "Lengths were measured"), "on a board")
-    pick(find("label", text: "Lengths go"), "fork length")
-    click_button "Try all rows"
+    pick(find("label", text: "Lengths are measured"), "fork length")
+    click_button "Check all rows"
 
-    assert_text "is being tried"
+    assert_text "being checked"
     work
-    click_button "Bring 6 rows in"
+    click_button "Import 6 rows"
 
-    assert_text "is coming in"
+    assert_text "being imported"
     work
 
-    assert_text "3 of these catches wait for your judgement"
+    assert_text "3 of these catches need a review"
     assert_accessible(".waiting")
     assert_button "None is a fish of ours", disabled: true
-    fill_in "Why, for all that you decide at once", with: "Length of another fish."
+    fill_in "Reason for all that you decide at once", with: "Length of another fish."
     click_button "None is a fish of ours"
 
-    assert_text "3 decided; each can be taken back at the desk."
-    assert_no_text "wait for your judgement"
+    assert_text "3 decided. Each can be undone at Review."
+    assert_no_text "need a review"
     assert_equal ["Length of another fish."] * 3, db[:decisions].select_map(:reason)
   end
 
@@ -117,18 +117,18 @@ class ImportsBrowserTest < BrowserCase
     book.close
     find("input[type=file]", visible: :all).attach_file(book.path)
 
-    assert_text "9 rows, UTF-8, columns parted by tabs"
+    assert_text "9 rows, UTF-8, columns separated by tabs"
     assert_text "column 1"
-    assert_text "9 rows: from which year to which it goes"
-    assert_no_text "What words mean"
+    assert_text "9 rows: which century years are in"
+    assert_no_text "Meaning of words"
     fill_in "from", with: "1965"
     fill_in "to", with: "1979\t"
 
-    assert_no_text "from which year to which it goes"
+    assert_no_text "which century years are in"
     choose "The first line names the columns"
 
     assert_text "no record"
-    choose "The first line is a record like the others"
+    choose "The first line is a record"
 
     assert_no_text "no record"
     assert_text "9 rows, UTF-8"
@@ -139,7 +139,7 @@ class ImportsBrowserTest < BrowserCase
     as_phone
     find("input[type=file]", visible: :all).attach_file(LEDGER)
 
-    assert_text "How it is read"
+    assert_text "How the table is read"
     assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, 390
   end
 end

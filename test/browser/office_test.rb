@@ -15,17 +15,17 @@ class OfficeBrowserTest < BrowserCase
   def test_many_members_come_from_a_table_that_is_tried_first
     as_phone
     sign_in("hamish@marrow.example", to: "/office/members")
-    find("summary", text: "Many members at once").click
+    find("summary", text: "Import many members").click
     attach(<<~CSV)
       name,email
       Wenna Carne,wenna@marrow.example
       Tam Ottery,isolde@marrow.example
     CSV
-    assert_text "1 of 2 rows would be stored"
+    assert_text "1 of 2 rows can be saved"
     assert_text "Line 3, Tam Ottery: email is “isolde@marrow.example”"
     assert_no_text "Wenna Carne"
-    click_button "Store the good rows"
-    assert_text "1 members are stored."
+    click_button "Save the good rows"
+    assert_text "1 members are saved."
     assert_text "Wenna Carne"
   end
 
@@ -36,23 +36,23 @@ class OfficeBrowserTest < BrowserCase
   end
 
   def test_a_member_is_added_with_a_sign_of_it_and_given_a_kit
-    click_button "Add a member"
+    click_button "Add member"
     fill_in "Name", with: "Wren Castellan", match: :first
     fill_in "E-mail", with: "wren@marrow.example"
     click_button "Save"
     assert_text "Wren Castellan is added. A letter to " \
-      "wren@marrow.example carries a link for a password"
+      "wren@marrow.example contains a link for a password"
     click_button "Isolde Brannock"
     assert_text(/Holds \d+ tags and nothing else of the cooperative’s/)
     fill_in "Item", with: "spare needle"
     fill_in "How many", with: 2
-    click_button "Give"
+    click_button "Issue item"
     assert_text(/Holds \d+ tags, 2 × spare needle/)
     assert_accessible(".members")
     fill_in "Item", with: "spare needle"
     fill_in "How many", with: 5
-    click_button "Take back"
-    assert_text "Isolde Brannock holds 2 of “spare needle”, so 5 cannot come back."
+    click_button "Record return"
+    assert_text "Isolde Brannock holds 2 of “spare needle”, so 5 cannot be returned."
   end
 
   def test_a_law_that_was_wrong_is_taken_back
@@ -60,29 +60,29 @@ class OfficeBrowserTest < BrowserCase
     db[:laws].update(entered_at: Time.now - 9000)
     visit "/office/species"
     click_button "European seabass"
-    click_button "Write down a check"
+    click_button "Record a check"
     fill_in "Keep from, mm", with: "4200"
     fill_in "Authority", with: "Marrow Sound Fisheries Board"
-    click_button "Enter it"
+    click_button "Save entry"
     assert_text "Marrow Sound: 4200 to"
     click_button "This entry is wrong", match: :first
     fill_in "What is wrong with it", with: "A nought too many."
-    click_button "Take it back"
+    click_button "Withdraw entry"
     assert_text "Marrow Sound: 420 to"
-    find("summary", text: "Entries before (1)").click
-    assert_text "taken back: A nought too many."
+    find("summary", text: "Earlier entries (1)").click
+    assert_text "withdrawn: A nought too many."
   end
 
   def test_a_figure_of_the_house_and_a_note_to_a_guild_are_a_new_version_of_the_rules
     visit "/office/house-rules"
-    fill_in("Air of every budget", with: "80").send_keys(:tab)
+    fill_in("Air for every fish", with: "80").send_keys(:tab)
     select "bass-like jaw-hold", from: "Guild"
-    fill_in("Its note", with: "Mind the gill cover.").send_keys(:tab)
+    fill_in("Note", with: "Mind the gill cover.").send_keys(:tab)
     assert_selector "aside .new", minimum: 1
     assert_accessible(".rules")
-    fill_in "Why", with: "A hot summer."
+    fill_in "Reason", with: "A hot summer."
     click_button "Save as version 2"
-    assert_text "Version 2 is in force from the next card on."
+    assert_text "Version 2 applies from the next card on."
     visit "/guide/bass_like"
     assert_text "Mind the gill cover."
   end

@@ -74,8 +74,8 @@ class OfflineDayTest < BrowserCase
   def recapture
     find("[data-testid=again]").click
     fill_in "Number on the tag", with: "ms 000009"
-    click_button "Take it"
-    assert_text "MS000009 is none that is known here. Did you mean"
+    click_button "Use this number"
+    assert_text "We do not know MS000009. Did you mean"
     find(".near button", text: "MS000005").click
     assert_text "at 41.2 cm"
     find("[data-testid=more]").click
@@ -146,7 +146,7 @@ class OfflineDayTest < BrowserCase
   def test_a_session_that_has_ended_keeps_the_records
     2.times { next_act }
     db[:account_active_session_keys].delete
-    click_button "Let go"
+    click_button "Release"
     assert_selector ".queue", text: "sign in to send 1"
     sign_in_by_form
     assert_selector ".queue", text: "all sent"
@@ -184,7 +184,7 @@ class OfflineDayTest < BrowserCase
       text.include?("shore_crab") ? refusal : app.call(env)
     end
     signal
-    assert_selector ".queue", text: "1 held back"
+    assert_selector ".queue", text: "1 not accepted yet"
     wait_until { today.count == 4 }
     assert_operator @line.dropped, :<, 12, "halves, not one by one for ever"
   end

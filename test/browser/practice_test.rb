@@ -98,7 +98,7 @@ class PracticeBrowserTest < BrowserCase
     signal
     visit "/practice"
 
-    assert_text "so far: three are needed"
+    assert_text "so far. Three are needed"
     assert_equal %w[handle estuary], db[:practice_results].get(%i[skill scene])
   end
 
@@ -123,9 +123,9 @@ class PracticeBrowserTest < BrowserCase
     sign_in("hamish@marrow.example", to: "/office/members")
     click_link "Practice of Isolde Brannock"
 
-    assert_text "The results show it."
+    assert_text "The results support it."
     find("[data-item=placing]").set("Watched her place two on the board")
-    click_button "Sign it", match: :first
+    click_button "Sign off", match: :first
 
     assert_text "Signed by Hamish Torvald"
     assert_equal "placing", db[:practice_signatures].get(:item)

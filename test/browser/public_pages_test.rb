@@ -14,13 +14,13 @@ class PublicPagesTest < BrowserCase
     assert_field "Number on the tag", with: "QK 10?27"
     assert_field "Place in words", with: "by the third buoy"
     click_button "Send and read its story"
-    assert_selector "[role=alert]", text: "“length value” is nothing; it must be a number."
+    assert_selector "[role=alert]", text: "“length value” is nothing. It must be a number."
     assert_field "Length", with: "a hand"
     fill_in "Length", with: "31"
     find("[role=radio]", text: "snout to fork").click
     click_button "Send and read its story"
 
-    assert_selector "h1", text: "Your report is kept"
+    assert_selector "h1", text: "Your report is saved"
     assert_equal ["QK 10?27", "waiting", 310], db[:reports].get(%i[number_as_read state length_mm])
     assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390
   end
@@ -30,11 +30,11 @@ class PublicPagesTest < BrowserCase
     fill_in "number", with: "QQ1"
     fill_in "Your name", with: "Edda Morrow"
     click_button "Send and read its story"
-    assert_text "Your report is kept"
+    assert_text "Your report is saved"
     visit "/report"
     find("summary", text: "Reports from this device").click
-    click_button "take my name and contact out of it"
-    assert_text "your name and contact are gone from it"
+    click_button "remove my name and contact"
+    assert_text "your name and contact are removed from it"
 
     assert_equal ["QQ1", nil], db[:reports].get(%i[number_as_read finder_name])
   end
@@ -52,34 +52,34 @@ class PublicPagesTest < BrowserCase
         "longitude: -21.46 } })"
     )
     fill_in "Number on the tag", with: "MS00091"
-    assert_text "Our numbers have MS and 6 digits; this has 5."
+    assert_text "Our numbers have MS and 6 digits. This one has 5."
     fill_in "Number on the tag", with: "MS0000?7"
-    assert_text "Good: we look at every number that it may be."
+    assert_text "Good: we check every number that fits."
     click_button "How to read a worn tag"
     assert_text "Cut or bitten off."
     click_button "The fish carries another tag"
     fill_in "Number on tag 2", with: "MS0000*"
-    click_button "It was where this phone is now"
+    click_button "Use this phone’s position"
     assert_text "Marked at 48.620, -21.460"
     fill_in "Day of the catch", with: Seeds::NOW.to_date
     click_button "Send and read its story"
-    assert_text "Your report is kept"
+    assert_text "Your report is saved"
 
     assert_equal(
       [["MS0000*"], 48.62],
       db[:reports].get(%i[more_numbers lat_deg]).then { |more, lat| [more.to_a, lat] }
     )
-    click_link "Look at it, or add to it"
+    click_link "Read it, or add to it"
     assert_field "Number on the tag", with: "MS0000?7"
     assert_operator script("document.scrollingElement.scrollWidth"), :<=, 390
     fill_in "Number on the tag", with: "MS000001"
     # The page moves when its word about the number comes.
     assert_text "There is a tag with this number."
-    click_button "Leave out tag 2"
+    click_button "Remove tag 2"
     assert_no_field "Number on tag 2"
-    select "European seabass", from: "Which fish"
+    select "European seabass", from: "Species"
     fill_in "Length", with: "41.8"
-    click_button "Send the change"
+    click_button "Send changes"
 
     assert_text "Thank you. This is the fish’s story so far."
     assert_equal ["matched", 2], db[:reports].get(%i[state revision])
@@ -134,13 +134,13 @@ class PublicPagesTest < BrowserCase
     Acts::ResetJob.run("isolde@marrow.example")
     visit URI(db[:letters].get(:body)[/http\S+/]).request_uri
     fill_in "New password, at least 10 characters", with: "the second spring tide"
-    click_button "Set it"
+    click_button "Set password"
     click_link "Sign in", class: "!you"
     fill_in "E-mail", with: "isolde@marrow.example"
     fill_in "Password", with: "the second spring tide"
     click_button "Sign in"
 
-    assert_selector ".bar a.you[href='/you']"
+    assert_selector ".bar a[href='/deck']"
   end
 end
 
@@ -184,6 +184,6 @@ class FindsTest < BrowserCase
 
     assert_equal %w[MS000001 MS000002 QK1], all("tbody .capsule").map(&:text)
     fill_in "Search finds (key /)", with: "nothing like it"
-    assert_text "Nothing fits these filters."
+    assert_text "No find fits these filters."
   end
 end

@@ -7,7 +7,7 @@ class ReadyTest < BrowserCase
   def plan_to_card
     sign_in(to: "/ready")
     select "Cutter Ledge", from: "Spot"
-    within("[role=radiogroup][aria-label='You stand on']") do
+    within("[role=radiogroup][aria-label='Platform']") do
       find("[role=radio]", text: "boat").click
     end
     expect_fish("Atlantic cod")
@@ -62,14 +62,14 @@ class ReadyTest < BrowserCase
     fill_in "to, m", with: "4o"
     assert_text "“4o” is not a number."
     fill_in "to, m", with: "30"
-    assert_text "you plan to 30 m"
+    assert_text "You plan to 30 m"
     click_button "Undo"
-    assert_no_text "you plan to 30 m"
+    assert_no_text "You plan to 30 m"
     fill_in "Depth from, m", with: "50"
     # The sentence moves the fields below it, so it has to stand before the next one is touched.
-    assert_text "m is less than the least 50 m."
+    assert_text "m is less than the minimum 50 m."
     fill_in "to, m", with: "20"
-    assert_text "The greatest depth 20 m is less than the least 50 m."
+    assert_text "The maximum depth 20 m is less than the minimum 50 m."
     assert_field "Depth from, m", with: "50"
   end
 
@@ -100,12 +100,12 @@ class OfficeTest < BrowserCase
   def test_a_school_is_looked_at_before_it_becomes_the_rule
     sign_in("hamish@marrow.example", to: "/office/house-rules")
     within("#A") { find("[role=radio]", text: "keep wet").click }
-    assert_selector "aside li", text: "10 s in one lift"
+    assert_selector "aside li", text: "10 s single lift"
 
     assert_equal 1, db[:house_rules].max(:version)
-    fill_in "Why", with: "A warm summer."
+    fill_in "Reason", with: "A warm summer."
     click_button "Save as version 2"
-    assert_text "Version 2 is in force"
+    assert_text "Version 2 applies"
 
     assert_equal "A warm summer.", db[:house_rules].where(version: 2).get(:why)
     within("#I") { assert_selector "[role=radio][disabled]", text: "puncture · never" }
@@ -127,18 +127,18 @@ class OfficeTest < BrowserCase
     fill_in "First", with: "101"
     fill_in "Last", with: "150"
     fill_in "Label", with: "Spring print"
-    click_button "Enter batch"
+    click_button "Save batch"
     assert_text "Spring print is in stock."
     select "Spring print: 50 in stock", from: "From batch"
     select "Hamish Torvald", from: "To member"
     fill_in "How many", with: "3"
-    click_button "Issue"
+    click_button "Issue tags"
     assert_text "3 tags to Hamish Torvald: MS000101 to MS000103."
     first(".pouch button").click
-    click_button "Spoiled"
+    click_button "Damaged"
 
-    assert_text "1 tag is now spoiled."
-    assert_text "50 printed = 47 in stock + 2 in pouches + 0 in fish + 1 spoiled + 0 lost"
+    assert_text "1 tag is now damaged."
+    assert_text "50 printed = 47 in stock + 2 in pouches + 0 in fish + 1 damaged + 0 lost"
   end
 
   def test_a_permit_is_renewed

@@ -46,14 +46,14 @@ class TrapsTest < BrowserCase
       assert_selector ".queue", text: "1 to send"
       visit "/you"
       click_button "Sign out"
-      assert_text "1 fish and 0 pictures are not sent yet."
+      assert_text "1 fish and 0 photos are not sent yet."
       click_button "Seal them and sign out"
       assert_selector "h2", text: "Sign in"
     end
     ["seabass", @trip, "MS000001"].each { |word| refute_includes kept_on_device, word }
     sign_in_by_form("wren@marrow.example")
     visit "/deck"
-    assert_text "Go fishing"
+    assert_text "Start trip"
 
     assert_equal 0, db[:encounters].count
     sign_out
@@ -67,7 +67,7 @@ class TrapsTest < BrowserCase
   # Five touches on the big key and not a word: untagged, and a question.
   def test_silence_stores_no_tag_and_asks_once_at_the_water_and_once_in_the_evening
     5.times { next_act }
-    assert_selector "[data-testid=tag-question]", text: "Nobody has said: is it in?"
+    assert_selector "[data-testid=tag-question]", text: "Is the tag in?"
     sent
 
     assert_equal %w[untagged MS000001 in_pouch],
@@ -77,7 +77,7 @@ class TrapsTest < BrowserCase
       ]
     visit "/dockside/#{@trip}"
     find("[data-gap=tag]").click
-    within("[data-testid=tag-answers]") { click_button "MS000001 is in it" }
+    within("[data-testid=tag-answers]") { click_button "MS000001 is in the fish" }
     assert_no_selector "[data-gap=tag]"
 
     assert_equal ["tagged", nil, "applied"],
@@ -128,7 +128,7 @@ class TrapsTest < BrowserCase
     sent
     wait_until { db[:encounters].none? }
 
-    assert_equal ["shore_crab", "Taken back on the Deck."],
+    assert_equal ["shore_crab", "Undone on the Deck."],
       record.values_at(:species_code, :voided_because)
     assert_button "Fish on"
   end
@@ -223,7 +223,7 @@ class TrapsTest < BrowserCase
     find("summary", text: "Other trips").click
     find("[data-testid=new-trip]").click
     select "Middle Ground", from: "Spot"
-    click_button "Go fishing"
+    click_button "Start trip"
     find_button "Fish on"
     next_act
     tap "let_go"
@@ -282,7 +282,7 @@ class TrapsTest < BrowserCase
     find("[data-fish='#{record[:id]}'] .one").click
     find("[data-testid=which]").select("Length")
     find("[data-fill=length]").set("43.1")
-    within("[data-fish='#{record[:id]}']") { click_button "Fill in" }
+    within("[data-fish='#{record[:id]}']") { click_button "Save" }
     wait_until { record[:length_mm] == 431 }
     find("[data-testid=void-why]").set("The same fish as the one before.")
     find("[data-testid=void-it]").click
@@ -290,7 +290,7 @@ class TrapsTest < BrowserCase
 
     assert_equal %w[in_pouch tagged],
       [db[:tags].where(number: "MS000001").get(:state), record[:kind]]
-    click_button "Count it again"
+    click_button "Restore record"
     assert_selector "[data-fish='#{record[:id]}']"
 
     assert_equal "applied", db[:tags].where(number: "MS000001").get(:state)

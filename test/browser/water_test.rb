@@ -51,21 +51,22 @@ class WaterPagesTest < BrowserCase
     assert_text "grow #{small} ("
     assert_text "Not known yet"
     assert_accessible(".overview")
+    click_button "Change filter"
     select "European seabass", from: "species"
     click_link "Growth", match: :first
     assert_current_path %r{/water/growth\?species=seabass}
     assert_text "of #{(fit.a_mm / 10).round} cm grow #{small} ("
     assert_text "of #{(fit.b_mm / 10).round} cm #{large} ("
-    assert_text "#{fit.n} fish measured twice"
-    find("summary", text: "How it was worked out").click
+    assert_text "#{fit.n} fish were measured twice"
+    find("summary", text: "How it was calculated").click
     assert_text "Growth in a year by a line through fish of about that length"
-    find("summary", text: "The figures").click
+    find("summary", text: "Figures").click
     assert_selector "[data-answer=growth] tbody tr", count: fit.n
     assert_accessible(".water-page")
     visit "/water/handling?from=2026-01-01"
-    assert_text "No fish with a tag was let go a year ago yet."
-    click_button "Take the filter off"
-    assert_text "there are 9 and 27"
+    assert_text "No tagged fish was released a year ago yet."
+    click_button "Remove filter"
+    assert_text "There are 9 and 27"
   end
 
   # Silence takes nothing for granted.
@@ -83,18 +84,18 @@ class WaterPagesTest < BrowserCase
       assert_text "How many tags stay in is not known yet"
       fill_in "reporting_to", with: 40
       find(".soft", text: "Nobody measured").click
-      assert_text "The most lies below the least. Turn them round."
+      assert_text "The maximum is below the minimum. Swap them."
     end
   end
 
   def test_a_coordinator_says_that_an_assumption_does_not_hold_and_it_is_seen
     sign_in("hamish@marrow.example", to: "/water/movement")
     within("[data-answer=reach]") do
-      find("summary", text: "How it was worked out").click
-      click_button "It does not"
+      find("summary", text: "How it was calculated").click
+      click_button "It does not hold"
       fill_in "Why it does not hold", with: "Only the harbour is fished."
-      click_button "Say so"
-      assert_text "Not to be trusted here."
+      click_button "Save"
+      assert_text "Do not rely on this here."
     end
     visit "/water/movement"
     assert_selector "[data-answer=reach].fallen", text: "Only the harbour is fished."
@@ -102,19 +103,19 @@ class WaterPagesTest < BrowserCase
 
   def test_working_out_anew_is_seen_stopped_and_begun_again
     sign_in(to: "/water/movement")
-    assert_text "Worked out"
+    assert_text "Calculated"
     assert_no_text "Records have changed"
     fish(db[:trips].get(:id), @numbers[36], 36)
     visit "/water/movement"
     assert_text "0 of 2 parts done"
-    click_button "Stop it"
-    assert_text "working it out anew was stopped"
-    click_button "Work it out now"
+    click_button "Stop calculating"
+    assert_text "The new calculation was stopped"
+    click_button "Calculate now"
     assert_text "0 of 2 parts done"
     job = db[:que_jobs].where(job_class: "Acts::WaterJob").reverse(:id).get(:args)
     Acts::WaterJob.run(*JSON.parse(JSON.generate(job), symbolize_names: true))
     assert_no_text "Records have changed"
-    assert_text "Worked out"
+    assert_text "Calculated"
   end
 
   # By mouse events as a hand makes them: down, across, up.
@@ -132,23 +133,23 @@ class WaterPagesTest < BrowserCase
         new PointerEvent(type, { clientX: box.left + x, clientY: box.top + y, bubbles: true }))
       at('pointerdown', 40, 40); at('pointermove', 120, 140); at('pointerup', 240, 200)
     JS
-    assert_text "Only an area of the map."
+    assert_text "an area of the map"
     assert_no_text "Draw a rectangle on the map"
     south, west, north, east = URI.decode_www_form(URI(current_url).query).to_h["area"]
       .split(",").map(&:to_f)
 
     assert_operator south, :<, north
     assert_operator west, :<, east
-    click_button "All of it"
-    assert_no_text "Only an area of the map."
+    click_button "Show all areas"
+    assert_no_text "an area of the map"
   end
 
   def test_the_map_and_every_page_on_a_phone
     as_phone
     sign_in(to: "/water/map")
-    assert_text "36 fish let go with a tag and 33 catches"
+    assert_text "36 tagged fish released and 33 recaptures"
     assert_text "cells of 5 km"
-    click_button "Caught again"
+    click_button "Recaptured"
     scroll_to(find("summary", text: "The busiest cells"), align: :center)
     find("summary", text: "The busiest cells").click
     assert_selector "tbody tr"

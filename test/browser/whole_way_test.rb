@@ -27,12 +27,12 @@ class WholeWayTest < BrowserCase
     select "Cutter Ledge", from: "Spot"
     choose "boat"
     fill_in "Water temperature, °C", with: "13.5\t"
-    click_button "Go fishing"
+    click_button "Start trip"
     assert_button "Fish on"
     select "European seabass", from: "Species"
     4.times { find("body").send_keys(:space) }
 
-    assert_selector "[data-testid=next]", text: "Let go"
+    assert_selector "[data-testid=next]", text: "Release"
     find("[data-place=jaw_corner]").click
     find("body").send_keys("t")
     assert_selector "[data-testid=tag-said]"
@@ -51,14 +51,14 @@ class WholeWayTest < BrowserCase
   def reported_by_a_finder
     visit "/report"
     fill_in "Number on the tag", with: "ms 000001"
-    select "European seabass", from: "Which fish"
+    select "European seabass", from: "Species"
     fill_in "Length", with: "45,5"
     choose "tape"
     fill_in "Place in words", with: "Far Sound\t"
 
     assert_text "Marked at 48.930, -20.880"
     attach_file "Photo", picture
-    fill_in "The number once more, from the picture", with: "MS000001"
+    fill_in "The number once more, from the photo", with: "MS000001"
     click_button "Send and read its story"
     assert_text "Thank you. This is the fish’s story so far."
     assert_selector "[data-testid=days]", exact_text: DAYS.to_s

@@ -131,7 +131,7 @@ class DocksideSumsTest < Minitest::Test
     assert_equal [11.0, []], [calm[:times].first[:median], calm[:sentences]]
     worse =
       Array.new(20) do
-        catch_of(6, 60.0, place: "gill", parts: [{ name: "air over budget", points: 5 }])
+        catch_of(6, 60.0, place: "gill", parts: [{ name: "air over the limit", points: 5 }])
       end +
       Array.new(40) do |index|
         catch_of(5, 10.0, hook: "circle", place: index < 6 ? "throat" : "lip")
@@ -139,9 +139,9 @@ class DocksideSumsTest < Minitest::Test
     answer = Core::Estimates::OwnHandling.new(worse).to_h[:sentences]
 
     assert_equal 3, answer.size
-    assert_match(/100 of your 100 caution points, on 20 of 60/, answer[0])
-    assert_match(/went over its budget on 20 of 60/, answer[1])
-    assert_match(/With j hooks a fish was hooked deep 6.7 times/, answer[2])
+    assert_match(/100 of your 100 points, on 20 of 60/, answer[0])
+    assert_match(/went over its limit on 20 of 60/, answer[1])
+    assert_match(/With j hooks fish were hooked deep 6.7 times/, answer[2])
   end
 
   # 20 of 60 within a budget: Wilson's interval of 40 of 60 is 54 to 77 %, by hand.
@@ -149,7 +149,7 @@ class DocksideSumsTest < Minitest::Test
     catches = Array.new(20) { catch_of(6, 60.0) } + Array.new(40) { catch_of(5, 10.0) }
     sentences = Core::Estimates::OwnHandling.new(catches).to_h[:sentences]
 
-    assert_match(/on 20 of 60 fish \(23 to 46 %\)/, sentences.grep(/over its budget/).first)
+    assert_match(/on 20 of 60 fish \(23 to 46 %\)/, sentences.grep(/over its limit/).first)
   end
 
   def test_a_difference_that_chance_makes_is_not_told

@@ -121,7 +121,7 @@ class DrawnCoastTest < Minitest::Test
 
     assert_match(/\AFeature 2 says it is "volcano"/, answer)
     {
-      feature("place", "Point", [200, 0], "x") => "A point of feature 2 is [200, 0];",
+      feature("place", "Point", [200, 0], "x") => "A point of feature 2 is [200, 0].",
       feature("wall", "LineString", [[0, 0]]) => "A line of feature 2 has fewer than 2 points."
     }.each do |bad, sentence|
       assert_includes assert_raises(Core::InvalidInput) { read(good, bad) }.message, sentence

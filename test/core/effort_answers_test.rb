@@ -29,7 +29,7 @@ class EffortAnswersTest < Minitest::Test
 
     # 15 fish in 24 rod hours; of six trips, whose rates differ by 17.5 squared, Student's t of 5.
     assert_match(/\A6.2 \(2.9 to 13.7\) fish in 10 rod hours, over 6 trips/, answer.sentence)
-    assert_match(/2 trips did not say/, answer.sentence)
+    assert_match(/2 trips did not record/, answer.sentence)
     assert_equal ["W", "June", 6, 24.0, 15], answer.rows.first.first(5)
   end
 
@@ -56,15 +56,15 @@ class EffortAnswersTest < Minitest::Test
     assert_in_delta 2.0, ratio, 0.3
     _, same = Core::Answers::EffortAnswers.of(trips(rate: ->(_, _) { 1.0 }), untold: 0)
 
-    assert_match(/That could be chance/, same.sentence)
+    assert_match(/This could be chance/, same.sentence)
   end
 
   def test_few_trips_are_told_what_is_missing
     first, second = Core::Answers::EffortAnswers.of(trips(rate: ->(*) { 1 }, count: 3), untold: 40)
 
     assert_nil first.sentence
-    assert_match(/3 trips have told .* 5 are needed; 40 have not/, first.missing)
-    assert_match(/two years|told apart/, second.missing)
+    assert_match(/3 trips recorded .* needs 5. 40 did not/, first.missing)
+    assert_match(/two years|cannot be separated/, second.missing)
   end
 
   # A year without a fish, where 40 would have been expected, by hand: 3.689 of 40 at most.

@@ -206,8 +206,8 @@ class EstimatesTest < Minitest::Test
 
     answer = rows("double-tags")
 
-    assert_match(/takes 20 .* 15 more/, TagRetention.fit(answer.first(5)))
-    assert_match(/takes 20 .* 1 more/, TagRetention.fit(answer.first(19)))
+    assert_match(/needs 20 .* 15 more/, TagRetention.fit(answer.first(5)))
+    assert_match(/needs 20 .* 1 more/, TagRetention.fit(answer.first(19)))
     assert_kind_of TagRetention::Fit, TagRetention.fit(answer.first(20))
     assert_match(/no loss/, TagRetention.fit([{ years: 1.0, tags_left: 2 }] * 30))
   end
@@ -290,7 +290,7 @@ class EstimatesTest < Minitest::Test
   end
 
   def test_survival_of_too_few_seasons_says_how_many_there_are
-    assert_match(/there are 2 seasons and 3 fish\.\z/,
+    assert_match(/There are 2 seasons and 3 fish\.\z/,
       Core::Estimates::Survival.fit(released: [10], again: [[3]]))
   end
 

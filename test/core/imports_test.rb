@@ -202,16 +202,16 @@ class ImportsCoreTest < Minitest::Test
 
   def test_each_fault_says_column_value_rule_and_what_to_do
     {
-      [0, ""] => [nil, "There is no day."], [0, "2027-01-01"] => ["day", "still to come"],
-      [1, "Nobody Else"] => ["who", "not a name that is known"],
-      [2, "the moon"] => ["where", "not a name that is known"],
-      [3, "bass"] => ["fish", "not a name"],
-      [3, ""] => [nil, "There is no species."], [4, "6120"] => ["length", "the largest known"],
-      [4, "=SUM(E2:E9)"] => ["length", "not a number"], [4, "9"] => ["length", "no length of"],
+      [0, ""] => [nil, "The day is missing."], [0, "2027-01-01"] => ["day", "in the future"],
+      [1, "Nobody Else"] => ["who", "is not known"],
+      [2, "the moon"] => ["where", "is not known"],
+      [3, "bass"] => ["fish", "is not known"],
+      [3, ""] => [nil, "The species is missing."], [4, "6120"] => ["length", "The largest known"],
+      [4, "=SUM(E2:E9)"] => ["length", "not a number"], [4, "9"] => ["length", "cannot be the length of"],
       [5, ""] => [nil, "needs the number of its tag"],
-      [5, "MS1/MS2/MS3/MS4/MS5"] => ["tag", "5 numbers stand in one row"],
-      [5, "4217"] => ["tag", "Nothing says whose number this is"],
-      [6, "dreamt"] => ["what", "not a name"]
+      [5, "MS1/MS2/MS3/MS4/MS5"] => ["tag", "One row has 5 numbers"],
+      [5, "4217"] => ["tag", "The owner of this number is not known"],
+      [6, "dreamt"] => ["what", "is not known"]
     }.each do |(index, value), (column, rule)|
       fault = faults_of(index, value).first
 
@@ -222,16 +222,16 @@ class ImportsCoreTest < Minitest::Test
       refute_empty fault.mend
     end
     assert_empty faults_of(4, ""), "a length may be missing"
-    assert_match "Nothing says how this length was measured",
+    assert_match "The way of measuring this length",
       faults_of(4, "610", length_how: nil).first.rule
-    assert_match "Nothing says from where to where",
+    assert_match "The start and end of this length",
       faults_of(4, "610", length_kind: nil).first.rule
     again = GOOD.dup.tap do |cells|
       cells.fill("", 3, 1).fill("recapture", 6, 1).fill("released", 7)
     end
 
     assert_empty read([GOOD, again], head: HEAD).last.faults, "its tag may say what fish it is"
-    assert_match "There is no species", read([["2019-05-14", "Wren", "Cutter Ledge", "", "", "", "",
+    assert_match "The species", read([["2019-05-14", "Wren", "Cutter Ledge", "", "", "", "",
       "released"]], head: HEAD).first.faults.first.rule
   end
 
@@ -349,7 +349,7 @@ class ImportsCoreTest < Minitest::Test
   def test_silence_about_what_became_of_a_fish_is_no_release
     untagged = ["2019-05-14", "Wren", "Cutter Ledge", "Cod", "612", "", "", ""]
 
-    assert_match "Nothing says what became of this fish",
+    assert_match "What happened to this fish is not known",
       read([untagged], head: HEAD).first.faults.first.rule
     assert_equal "released", read([untagged], head: HEAD, fate: "released").first.said[:fate]
     assert_equal "released", read([GOOD], head: HEAD).first.said[:fate], "it went back with a tag"
@@ -362,8 +362,8 @@ class ImportsCoreTest < Minitest::Test
     assert_equal [Date.new(2019, 5, 14), "wren@marrow.example", "cutter_ledge"],
       below.said.values_at(:caught_on, :member_id, :spot_code)
     assert_nil next_day.said[:member_id], "another day is another block"
-    assert_match "Nobody is said to have caught it", next_day.faults.first.rule
-    assert_equal ["There is no day."], read(rows, head: HEAD, down: false)[1].faults.map(&:rule)
+    assert_match "The name of the angler is missing", next_day.faults.first.rule
+    assert_equal ["The day is missing."], read(rows, head: HEAD, down: false)[1].faults.map(&:rule)
       .grep(/day/)
   end
 
@@ -375,8 +375,8 @@ class ImportsCoreTest < Minitest::Test
     good, bad = read([placed("48.74", "-21.06"), placed("48.74", "21.06")], head: PLACED)
 
     assert_equal ["cutter_ledge", []], [good.said[:spot_code], good.faults]
-    assert_match(/lies \d{4} km from the nearest spot/, bad.faults.first.rule)
-    assert_equal "West and south are minus. If the place is right, bring its spot in first.",
+    assert_match(/is \d{4} km from the nearest spot/, bad.faults.first.rule)
+    assert_equal "West and south are minus. If the place is right, add its spot first.",
       bad.faults.first.mend
   end
 
@@ -413,6 +413,6 @@ class ImportsCoreTest < Minitest::Test
                    6 => "tagged", 7 => "tagged", 8 => "tagged", 9 => "recaptured" },
       verdict.transform_values(&:first))
     assert_equal [5, 6, 7, 8], verdict.select { |_, (_, fault)| fault }.keys.sort
-    assert_match "on line 3 already", verdict[8].last.first
+    assert_match "already applied on line 3", verdict[8].last.first
   end
 end

@@ -51,7 +51,7 @@ class CandidatesTest < Minitest::Test
       weigh(report(**place), [fish]).best.terms.last[:words]
     end
 
-    assert_equal ["64 km in 3 days", "66 km in 3 days is farther than a fish goes"], words
+    assert_equal ["64 km in 3 days", "66 km in 3 days is farther than a fish moves"], words
   end
 
   def test_reasons_are_terms_with_words_and_what_cannot_be_is_no_candidate
@@ -65,7 +65,7 @@ class CandidatesTest < Minitest::Test
       ].first
 
     assert_equal(%w[number fate species place], entry.terms.map { |term| term[:name] })
-    assert_match(/farther than a fish goes/, entry.terms.last[:words])
+    assert_match(/farther than a fish moves/, entry.terms.last[:words])
     assert_in_delta entry.log, entry.terms.sum { |term| term[:log] }, 1e-9
     twin = weigh(report, [fish, fish.merge(number: "ZZ999999")])
 
@@ -229,7 +229,7 @@ class CandidatesTest < Minitest::Test
     assert_equal "carried it until 1 July 2026", words[off, caught_on: Date.new(2026, 6, 1)]
     lost = { number: "MS000123", fish_id: nil, holder: "Isolde Brannock", state: "lost" }
 
-    assert_equal "issued to Isolde Brannock, who reported it lost, not reported used yet",
+    assert_equal "issued to Isolde Brannock, who reported it lost, not reported as used yet",
       words[lost]
   end
 end

@@ -57,9 +57,9 @@ class ReadingTest < Minitest::Test
       fit("MS008258", "MS003258").to_h.values_at(:slips, :filled)
     assert_equal [[], ["8"]], fit("MS00325?", "MS003258").to_h.values_at(:slips, :filled)
     assert_equal ["2 and 5 swapped"], fit("MS003258", "MS003528").slips
-    assert_equal ["MS left out before the digits", "noughts left out in front"],
+    assert_equal ["MS missing before the digits", "zeros missing in front"],
       fit("3258", "MS003258").slips
-    assert_equal ["3 left out"], fit("MS00258", "MS003258").slips
+    assert_equal ["3 missing"], fit("MS00258", "MS003258").slips
     assert_equal ["one 5 too many"], fit("MS0032558", "MS003258").slips
   end
 

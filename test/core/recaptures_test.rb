@@ -105,7 +105,7 @@ class GrowthTest < Minitest::Test
 
     assert_equal :no_measurable_growth, answer.verdict
     assert_equal "No measurable growth: the difference of 14 mm is more than a fish grows in " \
-      "2 days, so it is measuring.", answer.sentence
+      "2 days, so it is a measuring error.", answer.sentence
     assert_equal :grew, growth(length(412), length(426), 20).verdict
     assert_match "within the error of measuring", growth(length(412), length(417), 2).sentence
   end

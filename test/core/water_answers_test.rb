@@ -19,10 +19,10 @@ class WaterAnswersTest < Minitest::Test
     sentence = result["returns_hook"].sentence
 
     # 20 of 400 is 0.05, 200 of 2000 is 0.1.
-    assert_match(/\AFish hooked deep came back within a year 0\.50 times as often \(0\.31 to/,
+    assert_match(/\AFish hooked deep returned within a year 0\.50 times as often \(0\.31 to/,
       sentence)
-    assert_includes sentence, "20 of 400 against 200 of 2000. That is beyond chance"
-    assert_match(/Beyond chance, 1 compared: fish hooked deep came back 0\.50/,
+    assert_includes sentence, "20 of 400 against 200 of 2000. This is beyond chance"
+    assert_match(/Beyond chance, with 1 compared: fish hooked deep returned 0\.50/,
       result["returns"].sentence)
     assert_equal :hooks, result["returns_hook"].question
     assert_equal ["Hook: deep", 0.5, "yes"], result["returns"].rows[0].values_at(0, 1, 4)
@@ -34,8 +34,8 @@ class WaterAnswersTest < Minitest::Test
     assert_nil result.sentence
     # 0.10 against 0.07, the planning vector, rounded up.
     assert_includes result.missing,
-      "about 1356 fish of each, let go a year ago; there are 40 and 500"
-    assert_equal "Nothing is recorded of it yet, of fish let go a year ago.",
+      "about 1356 fish of each are needed, released a year ago. There are 40 and 500"
+    assert_equal "Nothing is recorded about it yet for fish released a year ago.",
       result && handling(hooks([40, 2], [500, 50]))["returns_depth"].missing
   end
 
@@ -55,8 +55,9 @@ class WaterAnswersTest < Minitest::Test
   def test_what_touches_one_is_not_beyond_chance
     result = handling(hooks([400, 40], [2000, 200]))
 
-    assert_match(/none came back more or less often beyond chance/, result["returns"].sentence)
-    assert_match(/That could be chance\.\z/, result["returns_hook"].sentence)
+    assert_match(/none did fish return more or less often beyond chance/,
+      result["returns"].sentence)
+    assert_match(/This could be chance\.\z/, result["returns_hook"].sentence)
     bar = result["returns"].chart[:bars].find { |label, *| label == "Hook: deep" }
 
     assert_in_delta 1.0, bar[1], 0.05
@@ -134,7 +135,7 @@ class WaterAnswersTest < Minitest::Test
     rows = Array.new(8) { moves(1.0, 0.05) } + Array.new(12) { moves(20.0, 0.16) }
     flow = MovementAnswers.of(rows, spots: SPOTS).find { |spot| spot.key == "flow" }
 
-    assert_match(/Of 20 fish let go at Outer ledge, 40 % \(22 to 61\) were seen again there/,
+    assert_match(/Of 20 fish released at Outer ledge, 40 % \(22 to 61\) were recaptured there/,
       flow.sentence)
     assert_equal [["Outer ledge", "Inner pool", 12], ["Outer ledge", "Outer ledge", 8]], flow.rows
     assert_equal ["Outer ledge", 40.0], flow.chart[:bars].first.first(2)
@@ -146,7 +147,7 @@ class WaterAnswersTest < Minitest::Test
     rows = Array.new(20) { moves(1.0, 0.05) } + Array.new(12) { turned[moves(20.0, 0.16)] }
     flow = MovementAnswers.of(rows, spots: SPOTS).find { |spot| spot.key == "flow" }
 
-    assert_match(/\AOf 20 fish let go at Outer ledge/, flow.sentence)
+    assert_match(/\AOf 20 fish released at Outer ledge/, flow.sentence)
     assert_equal 2, flow.chart[:bars].size
   end
 
@@ -171,14 +172,14 @@ class WaterAnswersTest < Minitest::Test
     rows = visits([120, 0, 118], [140, 9, 128], [98, 11, 85], [160, 26, 130], [131, 27, 0])
     answer = closed(rows)
 
-    assert_match(/Trout in Lough in 2025: at least \d+, by 5 visits on which 649 fish were caught/,
+    assert_match(/Trout in Lough in 2025: at least \d+\. 5 visits caught 649 fish/,
       answer.sentence, "the same fish came again and again")
     assert_equal ["2025-09-08", 140, 9, 128], answer.rows[1]
     assert_equal 4, answer.chart[:bars].size
     two = closed(visits([60, 0, 60], [50, 12, 0]))
 
     assert_match(/Chapman/, two.worked_out)
-    assert_match(/at least \d+, by 2 visits .* which two visits cannot tell/, two.sentence)
+    assert_match(/at least \d+\. 2 visits .* which two visits cannot show/, two.sentence)
     floor = two.sentence[/at least (\d+)/, 1].to_i
 
     assert_operator floor, :<, 238, "61 times 51 by 13, less one, is the middle"
@@ -187,7 +188,7 @@ class WaterAnswersTest < Minitest::Test
 
   def test_too_few_visits_or_fish_seen_again_give_no_number
     assert_match(/2 visits/, closed(visits([60, 0, 60], [9, 9, 0])).missing)
-    assert_match(/7 fish seen again on a later visit; 1 more/,
+    assert_match(/7 fish recaptured on a later visit: 1 more/,
       closed(visits([60, 0, 60], [50, 6, 0])).missing)
     assert_nil closed([]).sentence
     far = visits([60, 0, 60], [50, 12, 0]).each { |row| row[:on] += 15 if row[:on].day > 1 }
@@ -199,16 +200,16 @@ class WaterAnswersTest < Minitest::Test
     far = Array.new(6) { moves(3.0) } + Array.new(4) { moves(12.0, 0.1, 0.0) }
     reach, distance, flow, way = MovementAnswers.of(far)
 
-    assert_match(/\AOf 10 fish seen again, where people fish, 60 % \(31 to 83\) were within 5 km/,
+    assert_match(/\AOf 10 fish recaptured, where people fish, 60 % \(31 to 83\) were within 5 km/,
       reach.sentence)
     assert_equal([[5, 6], [10, 6], [25, 10]], reach.rows.map { |row| row.first(2) })
-    assert_match(/It takes 20 fish/, distance.missing)
-    assert_match(/Of 10 fish let go at unknown, 100 %/, flow.sentence)
+    assert_match(/This needs 20 fish/, distance.missing)
+    assert_match(/Of 10 fish released at unknown, 100 %/, flow.sentence)
     assert_match(/mostly towards the north \(mean 0°/, way.sentence)
     assert_equal 10, way.rows.assoc("north")[1]
     every = [[0.1, 0], [-0.1, 0], [0, 0.1], [0, -0.1]].flat_map { |place| [moves(9.0, *place)] * 5 }
 
-    assert_match(/went no way above the others/, MovementAnswers.of(every).last.sentence)
+    assert_match(/had no main direction/, MovementAnswers.of(every).last.sentence)
     assert_match(/3 more/, MovementAnswers.of(far.first(7))[0].missing)
   end
 
@@ -229,7 +230,7 @@ class WaterAnswersTest < Minitest::Test
     )
 
     assert_equal [[2023, 200, "40, 10"], [2024, 240, "50"]], survival.rows
-    assert_match(/100 seen again of 440 fish/, survival.sentence)
+    assert_match(/100 recaptured of 440 fish/, survival.sentence)
     assert_match(
       /\A8 of 400 .* known to have been kept, all years together: at least 2\.0 % \(1\.0 to 3\.9\)/,
       kept.sentence
@@ -263,7 +264,7 @@ class WaterAnswersTest < Minitest::Test
       end
     histogram, weight = LengthAnswers.of(classes, weighed, species: "Pollack", kind: "FL")
 
-    assert_equal "Half of 100 fish were under 36 cm; eight in ten lay between 32 and 36 cm.",
+    assert_equal "Half of 100 fish were under 36 cm. Eight in ten were between 32 and 36 cm.",
       histogram.sentence
     assert_match(/\APollack of 45 cm weigh 91\d g/, weight.sentence)
     assert_equal ["Jun", 31], weight.rows[0].first(2)
@@ -281,11 +282,11 @@ class WaterAnswersTest < Minitest::Test
     reports, records = HealthAnswers.of(counts)
 
     assert_match(
-      /\AHalf of 80 reports came within 2 days of the catch, three in four within 9 days/,
+      /\AHalf of 80 reports arrived within 2 days of the catch, three in four within 9 days/,
       reports.sentence
     )
     assert_includes reports.sentence, "95 % (86 to 98)"
-    assert_match(/\A1 trip older than two weeks is not handed in; 2 members/, records.sentence)
+    assert_match(/\A1 trip older than two weeks is not submitted\. 2 members/, records.sentence)
     assert_equal ["without a length", 0.1, 200], records.rows[0].values_at(0, 1, 4)
   end
 

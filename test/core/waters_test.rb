@@ -119,7 +119,8 @@ class RouteTest < Minitest::Test
     [closed, [*closed, lough(ring)]].each do |features|
       way = route(*features).between(48.5, -21.0, 48.5, -21.3)
 
-      assert_equal [nil, nil, "The two waters are not joined."], [way.distance_m, way.path, way.why]
+      assert_equal [nil, nil, "The two waters are not connected."],
+        [way.distance_m, way.path, way.why]
     end
     assert route(*closed, lough(ring)).between(48.5, -21.04, 48.5, -20.96).distance_m
   end
@@ -198,6 +199,7 @@ class RouteTest < Minitest::Test
 
       assert(inner.all? { |place| outline.water_at(*place) }, "#{from} to #{to} goes over land")
     end
-    assert_equal "The two waters are not joined.", sound.between(48.69, -21.69, 48.655, -21.506).why
+    assert_equal "The two waters are not connected.",
+      sound.between(48.69, -21.69, 48.655, -21.506).why
   end
 end

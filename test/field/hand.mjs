@@ -13,7 +13,12 @@ const asModule = (source) => {
 }
 const read = (path) => readFileSync(`${web}src/${path}.ts`, 'utf8')
 const blankEncounter = asModule(read('core/blankEncounter'))
-const hand = await import(asModule(read('places/deck/fishInHand').replace("'@/core/blankEncounter'", `'${blankEncounter}'`)))
+// No page is looked at here, so a key does for its text.
+const words = asModule('export const t = (key) => key')
+const page = read('places/deck/fishInHand')
+const hand = await import(
+  asModule(page.replace("'@/core/blankEncounter'", `'${blankEncounter}'`).replace("'@/words/deck'", `'${words}'`)),
+)
 
 let setting = null
 const devices = new Map()

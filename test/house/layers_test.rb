@@ -20,7 +20,7 @@ class LayersTest < Minitest::Test
      \b(Time|Date|DateTime)\.(now|today)|\b(rand|puts|sleep)\b/x
   NO_HTTP = /\b(Sinatra|Rack|Roda)\b|\bENV\b/
   # api/ may name the errors of core, not its rules.
-  CORE_ERRORS = /\bCore::(?!InvalidInput|NotFound|Conflict|Forbidden|Error)\w+/
+  CORE_ERRORS = /\bCore::(?!InvalidInput|NotFound|Conflict|Forbidden|Error|Text\b)\w+/
 
   def test_every_layer_names_only_what_it_may
     MAY_NAME.each do |folder, allowed|

@@ -26,8 +26,15 @@ class PagesTest < Minitest::Test
     assert_equal routed.uniq.sort, Api::Pages::PATHS.sort
   end
 
+  def test_addresses_of_before_lead_on
+    moved = ROUTER[/const MOVED = \{(.*?)\n\}/m, 1].scan(/'([^']+)': '/).flatten
+
+    assert_equal moved.map { |path| path.gsub(/\([^)]*\)/, "") }.sort, Api::Pages::MOVED.sort
+    assert Api::Pages.page?("/office/old-records/7")
+  end
+
   def test_what_is_no_page_is_nowhere
-    pages = %w[/ /deck /deck/ /story/abc /office/old-records/7]
+    pages = %w[/ /deck /deck/ /story/abc /office/import/7]
 
     assert_empty(pages.reject { |path| Api::Pages.page?(path) })
     %w[/metrics /favicon.ico /offices /story /story/a/b /.env /wp-login.php].each do |path|

@@ -225,7 +225,7 @@ class BrowserCase < Minitest::Test
       "voucher.session", session_cookie(email), domain: "127.0.0.1", httponly: true
     )
     visit to
-    assert_selector ".bar a.you[href='/you']"
+    assert_selector ".bar a[href='/deck']"
   end
 
   def session_cookie(email)
@@ -246,7 +246,7 @@ class BrowserCase < Minitest::Test
     fill_in "E-mail", with: email
     fill_in "Password", with: PASSWORD
     click_button "Sign in"
-    assert_selector ".bar a.you[href='/you']"
+    assert_selector ".bar a[href='/deck']"
   end
 
   def sign_out

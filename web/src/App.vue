@@ -2,6 +2,7 @@
 import { storeToRefs } from 'pinia'
 import { defineAsyncComponent, ref, watchEffect } from 'vue'
 import { RouterLink, RouterView } from 'vue-router'
+import { t } from '@/words/text'
 import { waiting } from './api/confirmation'
 import { keepShell } from './offline/shell'
 import PageOpening from './parts/PageOpening.vue'
@@ -21,15 +22,16 @@ window.addEventListener('voucher:bug', () => (bug.value = true))
 </script>
 
 <template>
-  <a class="unseen" href="#main">Skip to the page</a>
+  <a class="unseen" href="#main">{{ t('common.app.skipToThePage') }}</a>
   <PlaceBar :member="member" />
   <div v-if="bug" class="bug" role="alert">
-    Something went wrong on this page. What you typed is kept on this device.
-    <button type="button" @click="bug = false">Close</button>
+    {{ t('common.app.somethingWentWrongOnThis') }}
+    <button type="button" @click="bug = false">{{ t('common.app.close') }}</button>
   </div>
   <p v-if="secondFactor === 'needed' && $route.path !== '/you'" class="bug" role="status">
-    Coordinators sign in with a second factor here.
-    <RouterLink to="/you">Set one up</RouterLink> before you go on.
+    {{ t('common.app.coordinatorsSignInWithA') }}
+    <RouterLink to="/you">{{ t('common.app.setUpASecondFactor') }}</RouterLink>
+    {{ t('common.app.beforeYouGoOn') }}
   </p>
   <ConfirmPassword v-if="waiting" />
   <PageOpening />

@@ -1,5 +1,6 @@
 import type { Component } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
+import { t } from '@/words/text'
 import { useSessionStore } from './stores/session'
 
 declare module 'vue-router' {
@@ -27,6 +28,19 @@ const people = from(() => import('./places/people/pages'))
 const ready = from(() => import('./places/ready/pages'))
 const trainer = from(() => import('./places/practice/pages'))
 
+/** Addresses that pages had before; links in letters and bookmarks still lead on. */
+const MOVED = {
+  '/finds/desk': '/finds/review',
+  '/finds/doubts': '/finds/queries',
+  '/finds/others': '/finds/other-tags',
+  '/office/old-records': '/office/import',
+  '/office/old-records/:id([0-9]+)': '/office/import/:id',
+  '/office/keys': '/office/api-keys',
+  '/office/changes': '/office/change-history',
+  '/water/data': '/water/export',
+  '/dockside/season': '/dockside/my-handling',
+}
+
 export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
@@ -35,211 +49,212 @@ export const router = createRouter({
     {
       path: '/ready',
       component: () => import('./places/ready/ReadyPage.vue'),
-      meta: { title: 'Ready' },
+      meta: { title: t('common.router.ready') },
     },
     {
       path: '/ready/locker',
       component: ready('locker'),
-      meta: { title: 'Kit locker' },
+      meta: { title: t('common.router.kitLocker') },
     },
     {
       path: '/guide/:guild?',
       component: ready('guide'),
       props: true,
-      meta: { title: 'Handling guide' },
+      meta: { title: t('common.router.handlingGuide') },
     },
-    { path: '/practice', component: trainer('hub'), meta: { title: 'Practice' } },
+    { path: '/practice', component: trainer('hub'), meta: { title: t('common.router.practice') } },
     ...(['place', 'measure', 'read', 'judge', 'pack'] as const).map((page) => ({
       path: `/practice/${page}`,
       component: trainer(page),
-      meta: { title: 'Practice' },
+      meta: { title: t('common.router.practice') },
     })),
     {
       path: '/practice/scene/:scene',
       component: trainer('scene'),
-      meta: { title: 'Fish on the clock' },
+      meta: { title: t('common.router.fishOnTheClock') },
     },
     {
       path: '/practice/cards/:card?',
       component: trainer('cards'),
-      meta: { title: 'Technique cards' },
+      meta: { title: t('common.router.techniqueCards') },
     },
     { path: '/office', redirect: '/office/house-rules' },
     {
       path: '/office/house-rules',
       component: office('houseRules'),
-      meta: { title: 'House rules' },
+      meta: { title: t('common.router.houseRules') },
     },
     {
       path: '/office/tags',
       component: office('tags'),
-      meta: { title: 'Tags' },
+      meta: { title: t('common.router.tags') },
     },
     {
       path: '/office/members',
       component: office('members'),
-      meta: { title: 'Members', coordinator: true },
+      meta: { title: t('common.router.members'), coordinator: true },
     },
     {
       path: '/office/members/:id/practice',
       component: office('memberPractice'),
-      meta: { title: 'Practice of a member', coordinator: true },
+      meta: { title: t('common.router.practiceOfAMember'), coordinator: true },
     },
     {
       path: '/office/species',
       component: office('species'),
-      meta: { title: 'Species and law', coordinator: true },
+      meta: { title: t('common.router.speciesAndLaw'), coordinator: true },
     },
     {
       path: '/office/waters',
       component: office('waters'),
-      meta: { title: 'Programme and waters', coordinator: true },
+      meta: { title: t('common.router.programmeAndWaters'), coordinator: true },
     },
     {
       path: '/office/sign-ins',
       component: office('signIns'),
-      meta: { title: 'Sign-ins', coordinator: true },
+      meta: { title: t('common.router.signIns'), coordinator: true },
     },
     {
       path: '/office/letters',
       component: office('letters'),
-      meta: { title: 'Letters', coordinator: true },
+      meta: { title: t('common.router.letters'), coordinator: true },
     },
     {
-      path: '/office/old-records',
-      component: office('oldRecords'),
-      meta: { title: 'Old records', coordinator: true },
+      path: '/office/import',
+      component: office('imports'),
+      meta: { title: t('common.router.import'), coordinator: true },
     },
     {
-      path: '/office/old-records/:id([0-9]+)',
-      component: office('oldTable'),
-      meta: { title: 'Old records: a table', coordinator: true },
+      path: '/office/import/:id([0-9]+)',
+      component: office('importedTable'),
+      meta: { title: t('common.router.importATable'), coordinator: true },
     },
     {
-      path: '/office/keys',
-      component: office('keys'),
-      meta: { title: 'Keys for programs', coordinator: true },
+      path: '/office/api-keys',
+      component: office('apiKeys'),
+      meta: { title: t('common.router.apiKeys'), coordinator: true },
     },
     {
-      path: '/office/changes',
-      component: office('changes'),
-      meta: { title: 'Who changed what', coordinator: true },
+      path: '/office/change-history',
+      component: office('changeHistory'),
+      meta: { title: t('common.router.changeHistory'), coordinator: true },
     },
     {
       path: '/sign-in',
       component: people('signIn'),
-      meta: { title: 'Sign in', open: true },
+      meta: { title: t('common.router.signIn'), open: true },
     },
     {
       path: '/new-password',
       component: people('newPassword'),
-      meta: { title: 'New password', open: true },
+      meta: { title: t('common.router.newPassword'), open: true },
     },
     {
       path: '/new-address',
       component: people('newAddress'),
-      meta: { title: 'New address', open: true },
+      meta: { title: t('common.router.newAddress'), open: true },
     },
     {
       path: '/you',
       component: people('you'),
-      meta: { title: 'You' },
+      meta: { title: t('common.router.you') },
     },
     {
       path: '/deck',
       component: () => import('./places/deck/DeckPage.vue'),
-      meta: { title: 'Deck' },
+      meta: { title: t('common.router.deck') },
     },
     {
       path: '/crew/:crewKey',
       component: () => import('./places/deck/CrewPage.vue'),
       props: true,
-      meta: { title: 'Crew', open: true },
+      meta: { title: t('common.router.crew'), open: true },
     },
     {
       path: '/dockside',
       component: dockside('trips'),
-      meta: { title: 'Dockside' },
+      meta: { title: t('common.router.dockside') },
     },
     {
-      path: '/dockside/season',
-      component: dockside('season'),
-      meta: { title: 'How did I do' },
+      path: '/dockside/my-handling',
+      component: dockside('myHandling'),
+      meta: { title: t('common.router.myHandling') },
     },
     {
       path: '/dockside/sheet',
       component: dockside('sheet'),
-      meta: { title: 'From paper' },
+      meta: { title: t('common.router.enterAPaperSheet') },
     },
     {
       path: '/dockside/:tripId',
       component: dockside('trip'),
       props: true,
-      meta: { title: 'Dockside' },
+      meta: { title: t('common.router.dockside') },
     },
     {
       path: '/dockside/:tripId/bench/:photoId',
       component: dockside('bench'),
       props: true,
-      meta: { title: 'Photo bench' },
+      meta: { title: t('common.router.photoBench') },
     },
     {
       path: '/finds',
       component: finds('finds'),
-      meta: { title: 'Finds' },
+      meta: { title: t('common.router.finds') },
     },
     {
-      path: '/finds/desk',
-      component: finds('desk'),
-      meta: { title: 'Judgement desk', coordinator: true },
+      path: '/finds/review',
+      component: finds('review'),
+      meta: { title: t('common.router.review'), coordinator: true },
     },
     {
-      path: '/finds/doubts',
-      component: finds('doubts'),
-      meta: { title: 'Doubts', coordinator: true },
+      path: '/finds/queries',
+      component: finds('queries'),
+      meta: { title: t('common.router.queries'), coordinator: true },
     },
     {
-      path: '/finds/others',
+      path: '/finds/other-tags',
       component: finds('otherTags'),
-      meta: { title: 'Tags of others', coordinator: true },
+      meta: { title: t('common.router.otherProgrammesTags'), coordinator: true },
     },
     {
       path: '/water',
       component: water('overview'),
-      meta: { title: 'Water' },
+      meta: { title: t('common.router.water') },
     },
     {
       path: '/water/map',
       component: water('map'),
-      meta: { title: 'Map of catches' },
+      meta: { title: t('common.router.mapOfCatches') },
     },
     {
-      path: '/water/data',
-      component: water('data'),
-      meta: { title: 'Take the data' },
+      path: '/water/export',
+      component: water('exports'),
+      meta: { title: t('common.router.export') },
     },
     {
       path: '/water/:topic(growth|movement|handling|tags|lengths|effort|health)',
       component: water('topic'),
       props: true,
-      meta: { title: 'Water' },
+      meta: { title: t('common.router.water') },
     },
     {
       path: '/report/:reportId?',
       component: () => import('./places/finds/ReportPage.vue'),
       props: true,
-      meta: { title: 'Report a tag', open: true },
+      meta: { title: t('common.router.reportATag'), open: true },
     },
     {
       path: '/story/:storyKey',
       component: () => import('./places/finds/StoryPage.vue'),
       props: true,
-      meta: { title: 'A fish’s story', open: true },
+      meta: { title: t('common.router.aFishsStory'), open: true },
     },
+    ...Object.entries(MOVED).map(([path, to]) => ({ path, redirect: to })),
     {
       path: '/:rest(.*)*',
       component: people('nowhere'),
-      meta: { title: 'Not here', open: true },
+      meta: { title: t('common.router.pageNotFound'), open: true },
     },
   ],
 })
@@ -256,5 +271,5 @@ router.beforeEach(async (to) => {
 })
 
 router.afterEach((to) => {
-  document.title = `${to.meta.title} · Voucher`
+  document.title = t('common.router.voucher', { title: to.meta.title })
 })

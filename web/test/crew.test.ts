@@ -18,7 +18,7 @@ test('an answer that knows less than this device changes nothing', () => {
   )
 })
 
-test('a tap that was taken back elsewhere goes, what was tapped here since stays', () => {
+test('a tap that was revoked elsewhere goes, what was tapped here since stays', () => {
   const own = [tap('fish_on', 10), tap('in_net', 40), tap('lifted', 60)]
   expect(merged(own, [tap('fish_on', 14)], { tookBack: true, taps: 2 })).toEqual([
     tap('fish_on', 10),

@@ -53,7 +53,7 @@ function device() {
   }
 }
 
-test('a tap taken back while a question is on its way stays taken back and is told next', async () => {
+test('a tap revoked while a question is on its way stays revoked and is told next', async () => {
   const { asked, acts, undo } = device()
   undo()
   asked[0]!.answer(answer(4))
@@ -62,7 +62,7 @@ test('a tap taken back while a question is on its way stays taken back and is to
   expect(asked[1]!.body.fish[0]).toMatchObject({ undone_from: 3 })
 })
 
-test('a tap taken back without a signal is told when there is one', async () => {
+test('a tap revoked without a signal is told when there is one', async () => {
   const { asked, crew, undo } = device()
   asked[0]!.answer(answer(4))
   await vi.advanceTimersByTimeAsync(0)

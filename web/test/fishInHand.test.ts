@@ -62,7 +62,5 @@ test('taking back the only touch of bycatch that was sent makes it void', () => 
   const crab = blankFish('crab-1', 'shore_crab', 'TL')
   tapOn(crab, 'let_go', 0, false)
   expect(tapBack(crab)).toBe(false)
-  expect(nextRevision(crab, null, CARD, 'cm', DEVICE)!.voided_because).toBe(
-    'Taken back on the Deck.',
-  )
+  expect(nextRevision(crab, null, CARD, 'cm', DEVICE)!.voided_because).toBe('Undone on the Deck.')
 })

@@ -13,7 +13,7 @@ const typed = (): TypedRow => ({
   outgoing: null,
   sent: null,
 })
-const STORED = { answer: 'stored', message: null }
+const STORED = { answer: 'saved', message: null }
 
 test('a row goes out as it read when it was left', () => {
   const row = typed()

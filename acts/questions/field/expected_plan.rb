@@ -45,7 +45,7 @@ module Acts
       raise Core::InvalidInput.at(
         "depth_to_m",
         :depths_crossed,
-        "The greatest depth #{to} m is less than the least #{from} m. Swap them."
+        "The maximum depth #{to} m is less than the minimum #{from} m. Swap them."
       )
     end
     private_class_method :check_depths

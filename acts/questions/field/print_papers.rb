@@ -9,7 +9,7 @@ module Acts
     def card(store:, member:, trip_id:, fonts_dir:)
       trip = store.trips.find(trip_id)
       unless trip&.of?(member)
-        raise Core::NotFound.new(:no_such_trip, "There is no such trip of yours. Plan it first.")
+        raise Core::NotFound.new(:no_such_trip, "This trip is not one of yours. Plan it first.")
       end
 
       Formats::TripCard.pdf(

@@ -6,7 +6,7 @@ module Acts
     def self.call(context, files:, encounter_id:, fonts_dir:)
       encounter = context.store.encounters.find(encounter_id)
       unless encounter && (encounter.of?(context.member) || context.member.coordinator?)
-        raise Core::NotFound.new(:no_such_encounter, "There is no such fish of yours.")
+        raise Core::NotFound.new(:no_such_encounter, "This fish is not one of yours.")
       end
 
       species = context.store.species.find(encounter.species_code)
@@ -28,7 +28,7 @@ module Acts
       if encounter.weight_g
         return (
           { g: encounter.weight_g,
-            how: encounter.weight_how == "scale" ? "on a scale" : "as written down" }
+            how: encounter.weight_how == "scale" ? "on a scale" : "as recorded" }
         )
       end
       return nil if encounter.length_mm.nil? || encounter.length_kind != species.length_kind

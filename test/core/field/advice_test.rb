@@ -98,7 +98,7 @@ class AdviceTest < Minitest::Test
       lines("in_net", Fish::DEEP, rules: Fish.rules(stomach: :tuck), depth_m: 4, **out)[1].text
     )
     assert_match(
-      /venting is for those trained/,
+      /only trained, permitted people vent/,
       lines("in_net", Fish::DEEP, rules: Fish.rules(pressure: :vent), depth_m: 40, **out)[1].text
     )
   end
@@ -243,7 +243,7 @@ class FieldTest < Minitest::Test
       [answer[:air][:reasons].last, *answer[:tagging].values_at(:advice, :where),
         answer[:score][:points]]
     assert_equal 3, answer[:lines].size
-    assert_equal "no law entered; local rules decide", answer[:keep][:text]
+    assert_equal "no law entered. Local rules decide", answer[:keep][:text]
   end
 
   # How long the last lift took decides how long it rests, whatever the first one took.
@@ -313,7 +313,7 @@ class FieldTest < Minitest::Test
       )
 
     assert_equal ["under 16.5 " \
-      "in: let it go", ["you may not tag"]], [answer[:keep][:text], answer[:tagging][:reasons]]
+      "in: release it", ["you may not tag"]], [answer[:keep][:text], answer[:tagging][:reasons]]
   end
 
   # At the desk the fish's own day counts, so it does on the Deck: a trip that runs past midnight.
@@ -354,7 +354,7 @@ class FieldTest < Minitest::Test
     notes = field.fish({ species_code: "bass", depth_m: 32, weight_g: 2400 })[:notes]
 
     assert_equal [
-      "From 10 m on injury is likely. Never push or puncture the stomach.",
+      "From 10 m injury is likely. Never push or puncture the stomach.",
       "Send it down with 0.63 kg of lead to at least 16 m, for a fish of about 2.4 kg."
     ],
       notes[:depth].first(2)
@@ -362,10 +362,10 @@ class FieldTest < Minitest::Test
       field.fish({ species_code: "bass", depth_m: })[:notes][:depth].first
     end
 
-    assert_match(/From 10 m on injury is likely/, bounds[0])
-    bounds[1, 2].each { |text| assert_match(/From 6 m on look for signs of pressure/, text) }
+    assert_match(/From 10 m injury is likely/, bounds[0])
+    bounds[1, 2].each { |text| assert_match(/From 6 m look for signs of pressure/, text) }
     bounds.last(2).each do |text|
-      assert_equal "Mind it from 6 m; from 10 m injury would be likely.", text
+      assert_equal "Take care from 6 m. From 10 m injury would be likely.", text
     end
     assert_match(
       /no swim bladder/,

@@ -109,8 +109,8 @@ class BenchTest < Minitest::Test
     off = (result.on_board_mm - 525.08).round
 
     assert_operator off, :>, 5
-    assert_equal ["The fish lies about 22 mm above the board and looks #{off} mm too long there; " \
-      "that is taken off. The camera was #{(result.camera_mm / 10).round} cm away."], answer[:notes]
+    assert_equal ["The fish is about 22 mm above the board and looks #{off} mm too long there. " \
+      "That is taken off. The camera was #{(result.camera_mm / 10).round} cm away."], answer[:notes]
     assert_in_delta 1.96 * result.sd_mm, answer[:margin_mm], 1e-9
   end
 

@@ -38,7 +38,7 @@ class AirBudgetTest < Minitest::Test
     budget = AirBudget.for(Fish.situation(Fish::HARDY))
 
     assert_equal [30, 60, nil], [budget.one_lift_seconds, budget.total_seconds, budget.no_lift]
-    assert_includes budget.reasons, "water temperature not read: nothing taken off for heat"
+    assert_includes budget.reasons, "water temperature not measured: nothing taken off for heat"
   end
 
   # Wherever the advice says "do not lift it", no second stands beside it.
@@ -126,7 +126,7 @@ class LengthInItsKindTest < Minitest::Test
 
     assert_equal :kind, no_lift(unconverted, **Fish.measured(600, kind: "FL"))
     assert_match(
-      /FL cannot be turned into the TL/,
+      /FL cannot be converted to the TL/,
       Core::Handling::AirBudget.for(
         Fish.situation(unconverted, **Fish.measured(600, kind: "FL"))
       ).no_lift
@@ -152,7 +152,8 @@ class LengthInItsKindTest < Minitest::Test
       )
 
     assert_equal 15, budget.one_lift_seconds
-    assert_includes budget.reasons, "its TL cannot be turned into FL, so it counts as large: × 0.75"
+    assert_includes budget.reasons,
+      "its TL cannot be converted to FL, so it counts as large: × 0.75"
   end
 end
 

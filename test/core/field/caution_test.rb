@@ -117,7 +117,7 @@ class CautionTest < Minitest::Test
   def test_a_fish_that_may_not_be_lifted_is_over_from_the_first_second
     lifted = Caution.score(Fish.situation(Fish::TROUT, water_temp_c: 16, air_seconds: 3))
 
-    assert_equal [["air over budget", 30]], lifted.parts.map(&:values)
+    assert_equal [["air over the limit", 30]], lifted.parts.map(&:values)
   end
 
   def test_bands_meet_without_a_gap_and_the_sum_is_capped
@@ -192,7 +192,7 @@ class CautionTest < Minitest::Test
     assert_equal(
       [
         "hook in the gill", "bleeding", "open wound or old hook damage", "dropped", "no tail burst",
-        "fight over budget"
+        "fight over the limit"
       ],
       review.score.parts.map { |part| part[:name] }
     )
@@ -246,7 +246,7 @@ class TagDecisionTest < Minitest::Test
       [{ tag_in_hand: false }, /no tag/],
       [
         { species: Fish.species(Fish::BASS, fl_to_tl: nil), **Fish.measured(500, kind: "TL") },
-        /TL cannot be turned into FL/
+        /TL cannot be converted to FL/
       ]
     ].each do |change, *sentences|
       decision = advise(*[change[:species]].compact, **change.except(:species))
@@ -335,8 +335,8 @@ class KeepVerdictTest < Minitest::Test
       keep(**Fish.measured(500))
     )
     [
-      "measure it first", "under 42.0 cm: let it go", "too close to 42.0 cm to call: let it go",
-      "over 60.0 cm: let it go"
+      "measure it first", "under 42.0 cm: release it", "too close to 42.0 cm to call: release it",
+      "over 60.0 cm: release it"
     ].zip([nil, 400, 424, 640])
       .each do |text, mm|
         assert_equal(
@@ -345,9 +345,9 @@ class KeepVerdictTest < Minitest::Test
         )
       end
     assert_equal "the season is closed", keep(on: "2026-05-01", **Fish.measured(500))[:text]
-    assert_equal "the house lets all fish go",
+    assert_equal "the house releases all fish",
       keep(rules: Fish.rules(keep: :release_only), **Fish.measured(500))[:text]
-    assert_equal "under 16.5 in: let it go", keep(units: "imperial", **Fish.measured(400))[:text]
+    assert_equal "under 16.5 in: release it", keep(units: "imperial", **Fish.measured(400))[:text]
     assert keep(nil)[:may]
   end
 
@@ -358,12 +358,12 @@ class KeepVerdictTest < Minitest::Test
       keep(law, kept_before: 1, **Fish.measured(500))[:text]
     assert_equal "the bag of 2 is full: 2 kept today",
       keep(law, kept_before: 2, **Fish.measured(500))[:text]
-    assert_equal "under 42.0 cm: let it go", keep(law, kept_before: 0, **Fish.measured(400))[:text]
+    assert_equal "under 42.0 cm: release it", keep(law, kept_before: 0, **Fish.measured(400))[:text]
   end
 
   # A total length of 450 mm is a fork length of 425 (± 10): near the limit of 420.
   def test_the_law_measures_in_its_own_kind
-    assert_equal "too close to 42.0 cm FL to call: let it go",
+    assert_equal "too close to 42.0 cm FL to call: release it",
       keep(**Fish.measured(450, kind: "TL"))[:text]
     assert keep(**Fish.measured(500, kind: "TL"))[:may]
     assert_match(

@@ -30,7 +30,8 @@ class PaperSheetTest < Minitest::Test
       %w[0000 2359 2400 0760].map { |typed| Sheet.time(typed) })
     answer = ["1.0", "1000.0", "0.9", "1000.1"].map { |typed| wrong(length: typed)[:length] }
 
-    assert_equal [nil, nil, "9 mm is no fish's length.", "10001 mm is no fish's length."], answer
+    assert_equal [nil, nil, "9 mm is not a possible length.", "10001 mm is not a possible length."],
+      answer
     assert_equal(
       [412, 412, 412, 410, 980, nil, nil, nil],
       ["412", "41.2", "41,2", "41", "98", "", "4o", "0"].map { |typed| Sheet.length_mm(typed) }
@@ -62,7 +63,7 @@ class PaperSheetTest < Minitest::Test
     ],
       numbers
     assert_equal "MS010000", Sheet.next_number("MS009999")
-    assert_equal "there is no next number; type it",
+    assert_equal "there is no next tag: type its number",
       read([{ tag: "+" }], first_number: nil).first[:wrong][:tag]
   end
 
@@ -87,7 +88,7 @@ class PaperSheetTest < Minitest::Test
       [[1620, nil], [1620, 120], [nil, nil]],
       ["1620", "1740-120", ""].map { |typed| row(weight: typed).values_at(:weight_g, :tare_g) }
     )
-    assert_match(/no weight in grams/, wrong(weight: "100-120")[:weight])
+    assert_match(/not a weight in grams/, wrong(weight: "100-120")[:weight])
     assert_equal %w[slow strong], [row(outcome: "sl")[:outcome], row(outcome: "st")[:outcome]]
     assert_match(/“s”: strong, slow/, wrong(outcome: "s")[:outcome])
   end
@@ -96,14 +97,19 @@ class PaperSheetTest < Minitest::Test
     assert_equal "cod", row(species: "cod")[:species_code], "a whole code stands alone"
     many = wrong(hook: "o")[:hook] || wrong(hook: "t")[:hook]
 
-    assert_match(/type more of it/, many)
-    assert_match(/fits Marrow bass, Marrow cod: type more/, wrong(species: "mar")[:species])
+    assert_match(/Type more of it/, many)
+    assert_match(/fits Marrow bass, Marrow cod. Type more/, wrong(species: "mar")[:species])
     assert_equal "bass",
       read([{}, { species: "mar" }]).last[:row][:species_code],
       "used before on this sheet"
     assert_equal(
       { hook_place: "jaw_corner", bleeding: "light", fate: "kept" },
-      row(hook: "j", blood: "s", fate: "k").slice(:hook_place, :bleeding, :fate)
+      row(hook: "j", blood: "l", fate: "k").slice(:hook_place, :bleeding, :fate)
+    )
+    assert_equal(
+      { bleeding: "heavy", outcome: "lost_from_sight", fate: "released" },
+      row(blood: "much", outcome: "lost", fate: "l").slice(:bleeding, :outcome, :fate),
+      "the words of sheets printed earlier"
     )
   end
 

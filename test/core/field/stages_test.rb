@@ -173,7 +173,7 @@ class ClockTest < Minitest::Test
       others.map { |read| read.values_at(:at_ms, :counts, :from_ms) }
     )
     assert_equal "still to rest before another lift of 20 s", others.first[:words]
-    assert_equal "no lift is left; let it go when it kicks",
+    assert_equal "no lift is left: release it when it kicks",
       marks(0, ["lifted", 0], ["back_in_water", 45_000]).first[:words]
   end
 

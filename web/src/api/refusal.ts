@@ -1,3 +1,4 @@
+import { t } from '@/words/text'
 import type { components } from './contract.generated'
 
 type ErrorBody = components['schemas']['Error']
@@ -11,7 +12,7 @@ export class Refusal extends Error {
     readonly status: number,
     body: Partial<ErrorBody>,
   ) {
-    super(body.message ?? 'The server did not answer as expected. Nothing is lost; try again.')
+    super(body.message ?? t('common.refusal.theServerDidNotAnswer'))
     this.code = body.code ?? 'unexpected'
     this.fields = body.fields ?? {}
     this.details = body.details ?? {}
@@ -21,9 +22,7 @@ export class Refusal extends Error {
 /** The server could not be reached, or broke: trying again later is right. */
 export class NoSignal extends Error {
   readonly fields: Record<string, string> = {}
-  constructor(
-    message = 'No answer from the server. What you typed is kept here; try again when there is a signal.',
-  ) {
+  constructor(message = t('common.refusal.theServerDoesNotAnswer')) {
     super(message)
   }
 }

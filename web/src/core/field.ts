@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client'
+import { t } from '@/words/text'
 import type { FromWorker, ToWorker } from './worker'
 
 /**
@@ -154,9 +155,7 @@ function wake(): Worker {
     else question?.done(data.answer as never)
   }
   worker.onerror = () => {
-    asked.forEach(({ failed }) =>
-      failed(new Error('The rules could not be loaded. Open this page once more with a signal.')),
-    )
+    asked.forEach(({ failed }) => failed(new Error(t('common.field.theRulesCouldNotBe'))))
     asked.clear()
     worker = null
   }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { t } from '@/words/text'
 import AnimalBody from './AnimalBody.vue'
 import type { CardStep } from './cards'
 import { pictureOf } from './guilds'
@@ -33,7 +34,7 @@ const drops = computed(() => step.pieces['drops'] ?? null)
     class="step"
     viewBox="0 0 640 360"
     role="img"
-    :aria-label="`${step.says} Look: ${step.look}.`"
+    :aria-label="t('common.techniqueStep.watch', { says: step.says, look: step.look })"
   >
     <WaterBody v-if="water !== null" :surface="water" :bottom="360" />
     <g v-if="step.pieces['board']" class="piece" :style="moved(step.pieces['board'])">

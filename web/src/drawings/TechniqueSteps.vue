@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
+import { t } from '@/words/text'
 import type { TechniqueCard } from './cards'
 import TechniqueStep from './TechniqueStep.vue'
 
@@ -25,18 +26,25 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <TechniqueStep :step="step" :guild="card.guild" />
     <p class="says" aria-live="polite">
       <b class="figures">{{ current + 1 }}</b> {{ step.says }}<br />
-      <span class="look fault">Look: {{ step.look }}.</span>
+      <span class="look fault">{{ t('common.techniqueSteps.watch', { look: step.look }) }}</span>
     </p>
     <p class="row">
-      <el-button size="large" :disabled="current === 0" @click="go(-1)">Back</el-button>
+      <el-button size="large" :disabled="current === 0" @click="go(-1)">{{
+        t('common.techniqueSteps.back')
+      }}</el-button>
       <el-button
         size="large"
         type="primary"
         :disabled="current === card.steps.length - 1"
         @click="go(1)"
-        >Next step</el-button
+        >{{ t('common.techniqueSteps.nextStep') }}</el-button
       >
-      <span class="soft">{{ current + 1 }} of {{ card.steps.length }}; arrow keys step too</span>
+      <span class="soft">{{
+        t('common.techniqueSteps.stepOfArrowKeysChange', {
+          current: current + 1,
+          steps: card.steps.length,
+        })
+      }}</span>
     </p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { t } from '@/words/text'
 
 /** Rounding, unit words, days and hours, here and nowhere else. */
 export type Units = 'metric' | 'imperial'
@@ -45,10 +46,16 @@ const METRES_PER_MILE = 1609.344
 export function distanceText(metres: number, coarse: boolean, units: Units = 'metric'): string {
   if (units === 'imperial') {
     const miles = metres / METRES_PER_MILE
-    if (coarse) return metres === 0 ? 'under 3 miles' : `about ${Math.round(miles)} miles`
-    return `${miles.toFixed(miles < 10 ? 2 : 1)} miles`
+    if (coarse)
+      return metres === 0
+        ? t('common.units.under3Miles')
+        : t('common.units.aboutMiles', { miles: Math.round(miles) })
+    return t('common.units.miles', { miles: miles.toFixed(miles < 10 ? 2 : 1) })
   }
-  if (coarse) return metres === 0 ? 'under 5 km' : `about ${Math.round(metres / 1000)} km`
+  if (coarse)
+    return metres === 0
+      ? t('common.units.under5Km')
+      : t('common.units.aboutKm', { metres: Math.round(metres / 1000) })
   return metres < 10_000 ? `${(metres / 1000).toFixed(2)} km` : `${(metres / 1000).toFixed(1)} km`
 }
 
@@ -75,7 +82,7 @@ export const dateText = (iso: string) => dayText(iso, 'long')
 export const shortDateText = (iso: string) => dayText(iso, 'short')
 
 export function daysText(days: number): string {
-  return days === 1 ? '1 day' : `${days.toLocaleString('en-GB')} days`
+  return t('common.units.days', { count: days.toLocaleString('en-GB') }, days)
 }
 
 /** Made once, when first asked for: making one costs more than the formatting. */

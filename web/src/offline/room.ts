@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { t } from '@/words/text'
 
 /** Below this much free space photos may not fit; a private window often offers no more. */
 const LITTLE_BYTES = 120_000_000
@@ -14,20 +15,17 @@ export async function checkRoom() {
 
 async function trouble(): Promise<string | null> {
   if (!(await canStore()))
-    return (
-      'This window keeps nothing (private window, or storage switched off). ' +
-      'Open Voucher in an ordinary window before you go out.'
-    )
+    return t('common.room.thisWindowSavesNothingIt') + t('common.room.openVoucherInAnOrdinary')
   if (!navigator.storage?.estimate) return null
   const { usage = 0, quota = 0 } = await navigator.storage.estimate()
   const free = quota - usage
   if (quota > 0 && free < LITTLE_BYTES)
     return (
-      `Only ${Math.max(0, Math.round(free / 1_000_000))} MB are left for Voucher on this device. ` +
-      'Records still fit; photos may not. A private window also says so.'
+      t('common.room.onlyMbOfStorageAre', {
+        megabytes: Math.max(0, Math.round(free / 1_000_000)),
+      }) + t('common.room.recordsStillFitPhotosMay')
     )
-  if (quota > 0 && usage / quota > FULL_SHARE)
-    return 'The storage of this device is nearly full. Send what waits, and make room.'
+  if (quota > 0 && usage / quota > FULL_SHARE) return t('common.room.theStorageOfThisDevice')
   await navigator.storage.persist?.()
   return null
 }

@@ -7,6 +7,7 @@ import { CanvasRenderer, SVGRenderer } from 'echarts/renderers'
 import { storeToRefs } from 'pinia'
 import { nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useLookStore } from '@/stores/look'
+import { t } from '@/words/text'
 
 use([
   BarChart,
@@ -125,7 +126,7 @@ const savePicture = () =>
       :aria-label="says"
     />
     <details>
-      <summary>The figures</summary>
+      <summary>{{ t('common.chartBox.figures') }}</summary>
       <div class="scroll">
         <table v-cards class="list">
           <thead>
@@ -142,14 +143,29 @@ const savePicture = () =>
       </div>
     </details>
     <p class="away">
-      <button type="button" class="link" @click="saveTable">Table as CSV</button>
-      <button type="button" class="link" @click="savePicture">Chart as PNG</button>
-      <button type="button" class="link" @click="saveDrawing">as SVG</button>
+      <button type="button" class="link" @click="saveTable">
+        {{ t('common.chartBox.tableAsCsv') }}
+      </button>
+      <button type="button" class="link" @click="savePicture">
+        {{ t('common.chartBox.chartAsPng') }}
+      </button>
+      <button type="button" class="link" @click="saveDrawing">
+        {{ t('common.chartBox.asSvg') }}
+      </button>
     </p>
   </figure>
 </template>
 
 <style scoped>
+/* The sentence is what is read; its title only says which question it answers. */
+h2 {
+  font-size: 16px;
+  color: var(--ink-soft);
+}
+figcaption p {
+  font-size: 20px;
+  line-height: 1.35;
+}
 figure {
   display: grid;
   gap: var(--gap-2);

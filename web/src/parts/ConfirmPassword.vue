@@ -4,6 +4,7 @@ import { api } from '@/api/client'
 import { waiting } from '@/api/confirmation'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/text'
 
 /** The password once more, before what a session left open must not do. */
 const box = ref<HTMLDialogElement | null>(null)
@@ -19,13 +20,12 @@ async function confirm() {
 <template>
   <dialog ref="box" aria-labelledby="confirm-title" @cancel.prevent="waiting?.(false)">
     <form class="stack" @submit.prevent="confirm">
-      <h2 id="confirm-title">Your password, once more</h2>
+      <h2 id="confirm-title">{{ t('common.confirmPassword.enterYourPasswordAgain') }}</h2>
       <p>
-        This gives away places or changes who may do what, so it wants your password if you gave it
-        more than ten minutes ago. What you typed is kept.
+        {{ t('common.confirmPassword.thisShowsExactPlacesOr') }}
       </p>
       <label>
-        Password
+        {{ t('common.confirmPassword.password') }}
         <input
           v-model="password"
           class="field"
@@ -37,10 +37,12 @@ async function confirm() {
       </label>
       <TroubleNote :trouble="refusal" />
       <div class="choice">
-        <el-button size="large" type="primary" native-type="submit" :loading="busy"
-          >Go on</el-button
-        >
-        <button type="button" class="quiet" @click="waiting?.(false)">Rather not</button>
+        <el-button size="large" type="primary" native-type="submit" :loading="busy">{{
+          t('common.confirmPassword.continue')
+        }}</el-button>
+        <button type="button" class="quiet" @click="waiting?.(false)">
+          {{ t('common.confirmPassword.cancel') }}
+        </button>
       </div>
     </form>
   </dialog>

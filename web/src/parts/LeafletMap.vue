@@ -17,6 +17,7 @@ import {
 } from 'leaflet'
 import type { Feature } from 'geojson'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { t } from '@/words/text'
 import { loadCoast } from './coast'
 import type { MapPlace, PickedPlace } from './mapTypes'
 
@@ -207,8 +208,12 @@ const wrap = (lon: number) => ((((lon + 180) % 360) + 360) % 360) - 180
   <div class="around">
     <div ref="box" class="map" role="application" :aria-label="label"></div>
     <div class="zoom">
-      <button type="button" class="quiet" @click="nearer(1)">Nearer</button>
-      <button type="button" class="quiet" @click="nearer(-1)">Farther</button>
+      <button type="button" class="quiet" @click="nearer(1)">
+        {{ t('common.leafletMap.zoomIn') }}
+      </button>
+      <button type="button" class="quiet" @click="nearer(-1)">
+        {{ t('common.leafletMap.zoomOut') }}
+      </button>
     </div>
   </div>
 </template>

@@ -2,7 +2,13 @@
 import { storeToRefs } from 'pinia'
 import { computed } from 'vue'
 import { LOOKS, useLookStore, type Look } from '@/stores/look'
+import { t } from '@/words/text'
 
+const LOOK: Record<Look, string> = {
+  day: t('common.lookSwitch.day'),
+  dusk: t('common.lookSwitch.dusk'),
+  glare: t('common.lookSwitch.glare'),
+}
 const store = useLookStore()
 const { look } = storeToRefs(store)
 const next = computed<Look>(() => LOOKS[(LOOKS.indexOf(look.value) + 1) % LOOKS.length]!)
@@ -12,8 +18,8 @@ const next = computed<Look>(() => LOOKS[(LOOKS.indexOf(look.value) + 1) % LOOKS.
   <button
     class="look"
     type="button"
-    :title="`Look: ${look}. Change to ${next}.`"
-    :aria-label="`Look: ${look}. Change to ${next}.`"
+    :title="t('common.lookSwitch.lookChangeTo', { look: LOOK[look], next: LOOK[next] })"
+    :aria-label="t('common.lookSwitch.lookChangeTo', { look: LOOK[look], next: LOOK[next] })"
     @click="store.choose(next)"
   >
     <svg viewBox="0 0 24 24" aria-hidden="true">
@@ -25,7 +31,7 @@ const next = computed<Look>(() => LOOKS[(LOOKS.indexOf(look.value) + 1) % LOOKS.
         class="line"
       />
     </svg>
-    <span>{{ look }}</span>
+    <span>{{ LOOK[look] }}</span>
   </button>
 </template>
 

@@ -3,6 +3,7 @@ import { onUnmounted, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { shortDateText, timeText } from '@/format/units'
+import { t } from '@/words/text'
 import TroubleNote from './TroubleNote.vue'
 
 /** The own log with all pictures as one file: asked for, made by a job, then taken. */
@@ -35,18 +36,27 @@ const size = (bytes: number) =>
 
 <template>
   <details @toggle="opened">
-    <summary>My log with all photos, as an archive</summary>
+    <summary>{{ t('common.ownArchive.myLogWithAllPhotos') }}</summary>
     <TroubleNote :trouble="refusal" />
     <p v-if="archive?.trouble" role="alert">{{ archive.trouble }}</p>
     <p v-if="archive?.state === 'making'" role="status">
-      It is being made. You may leave this page; it lies here for a week.
+      {{ t('common.ownArchive.theArchiveIsBeingMade') }}
     </p>
     <p v-if="archive?.state === 'ready'">
-      <a href="/api/me/archive.zip" download>Take the archive</a>, {{ size(archive.bytes!) }}, made
-      {{ shortDateText(archive.made_at!) }}, {{ timeText(archive.made_at!) }}.
+      <a href="/api/me/archive.zip" download>{{ t('common.ownArchive.downloadArchive') }}</a>{{
+        t('common.ownArchive.made', {
+          bytes: size(archive.bytes!),
+          made_at: shortDateText(archive.made_at!),
+          made_at2: timeText(archive.made_at!),
+        })
+      }}
     </p>
     <el-button v-if="archive && archive.state !== 'making'" :loading="busy" @click="ask">
-      {{ archive.state === 'ready' ? 'Make it anew' : 'Make it' }}
+      {{
+        archive.state === 'ready'
+          ? t('common.ownArchive.makeANewArchive')
+          : t('common.ownArchive.makeArchive')
+      }}
     </el-button>
   </details>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { t } from '@/words/text'
 
 type Opening = 'done' | 'begun' | 'slow' | 'failed'
 const SLOW_AFTER_MS = 8000
@@ -26,10 +27,9 @@ const message = computed(
   () =>
     ({
       done: '',
-      begun: 'Opening the page…',
-      slow: 'The page takes long to open. What you typed is saved on this device.',
-      failed:
-        'The page could not be opened. Check your signal. What you typed is saved on this device.',
+      begun: t('common.pageOpening.openingThePage'),
+      slow: t('common.pageOpening.thePageIsSlowTo'),
+      failed: t('common.pageOpening.thePageCouldNotBe'),
     })[opening.value],
 )
 const reload = () => window.location.reload()
@@ -38,7 +38,9 @@ const reload = () => window.location.reload()
 <template>
   <p v-if="message" :class="['opening', opening]" role="status">
     {{ message }}
-    <button v-if="opening !== 'begun'" type="button" @click="reload">Reload page</button>
+    <button v-if="opening !== 'begun'" type="button" @click="reload">
+      {{ t('common.pageOpening.reloadPage') }}
+    </button>
   </p>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Verdict } from '@/words/verdict'
+import { t } from '@/words/text'
 defineProps<{ verdict: Verdict; word?: string }>()
 </script>
 
@@ -11,7 +12,13 @@ defineProps<{ verdict: Verdict; word?: string }>()
       <path v-else d="M3 3h14v14H3zM6 10h8" />
     </svg>
     <b v-if="word">{{ word }}</b>
-    <span v-else class="unseen">{{ { ok: 'good', care: 'care', stop: 'stop' }[verdict] }}</span>
+    <span v-else class="unseen">{{
+      {
+        ok: t('common.verdictMark.good'),
+        care: t('common.verdictMark.care'),
+        stop: t('common.verdictMark.stop'),
+      }[verdict]
+    }}</span>
   </span>
 </template>
 

@@ -1,7 +1,9 @@
 import { shortDateText, timeText } from '@/format/units'
-import { BLEEDING, FIELD, HOOK_TYPE } from './dockside'
+import codes from './en/codes/records.json'
 import {
+  BLEEDING,
   HOOK_PLACE,
+  HOOK_TYPE,
   LENGTH_KIND,
   MARKS,
   MISHAPS,
@@ -12,37 +14,11 @@ import {
   TAG_ACT,
   TAG_WHERE,
 } from './fish'
+import { FIELD } from './records'
+import { t } from './text'
 
-/** What was changed, in words: no code of a table, no braces. */
-const NAME: Record<string, string> = {
-  ...FIELD,
-  insert: 'added',
-  update: 'changed',
-  delete: 'removed',
-  set: 'set',
-  row_changes: 'changes',
-  queries: 'doubts',
-  encounters: 'record',
-  held_encounters: 'held record',
-  tag_custody: 'tags',
-  member_kit: 'kit',
-  house_rules: 'house rules',
-  changed_at: 'changed',
-  created_at: 'came in',
-  sent_at: 'sent',
-  held_on: 'day',
-  caught_on: 'day of the catch',
-  number_as_read: 'number as read',
-  length_mm: 'length, mm',
-  length_kind: 'measured as',
-  length_how: 'measured with',
-  lat_deg: 'latitude',
-  lon_deg: 'longitude',
-  voided_at: 'void since',
-  voided_because: 'void because',
-  permit_expires_on: 'permit until',
-  public_name: 'name for the public',
-}
+/** Names of rows and fields in the change history. */
+const NAME: Record<string, string> = { ...FIELD, ...codes.change }
 const CODE: Record<string, string> = {
   ...BLEEDING,
   ...HOOK_PLACE,
@@ -56,25 +32,22 @@ const CODE: Record<string, string> = {
   ...REMOVAL,
   ...TAG_ACT,
   ...TAG_WHERE,
-  true: 'yes',
-  false: 'no',
-  released: 'let go',
-  in_pouch: 'in the pouch',
-  in_stock: 'in stock',
+  ...codes.changedValue,
 }
 const spaced = (code: string) => code.replaceAll('_', ' ')
 export const changeWord = (name: string) => NAME[name] ?? spaced(name)
 
 export function changeValue(entry: unknown): string {
-  if (entry === null || entry === undefined || entry === '') return 'nothing'
-  if (Array.isArray(entry)) return entry.length ? entry.map(changeValue).join(', ') : 'nothing'
+  if (entry === null || entry === undefined || entry === '') return t('common.change.nothing')
+  if (Array.isArray(entry))
+    return entry.length ? entry.map(changeValue).join(', ') : t('common.change.nothing')
   if (typeof entry === 'object') {
     const parts = Object.entries(entry).filter(
       ([, value]) => value !== null && JSON.stringify(value) !== '{}',
     )
     return parts.length
       ? parts.map(([key, value]) => `${changeWord(key)} ${changeValue(value)}`).join(', ')
-      : 'nothing'
+      : t('common.change.nothing')
   }
   const text = String(entry)
   if (/^\d{4}-\d\d-\d\d[T ]\d/.test(text)) return `${shortDateText(text)}, ${timeText(text)}`

@@ -8,7 +8,8 @@ import { nowMs } from '@/offline/clock'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
-import { ACT } from '@/words/fish'
+import { t } from '@/words/deck'
+import { ACT_BUTTON } from '@/words/fish'
 import { hasEnded, stageOf } from './fishInHand'
 import ClockPanel from './parts/ClockPanel.vue'
 import DraughtColumn from './parts/DraughtColumn.vue'
@@ -77,7 +78,7 @@ const shown = computed(() => {
       next,
       name:
         card.value!.species.find((kind) => kind.code === sharedFish.species_code)?.common_name ??
-        'Fish',
+        t('deck.crew.fish'),
       others: acts.filter((act) => act === 'let_go' && act !== next),
       answer: byFish.value[sharedFish.id] ?? null,
     }
@@ -101,13 +102,13 @@ function undo(sharedFish: SharedFish) {
   <div class="page narrow crew">
     <TroubleNote :trouble="refusal" />
     <p v-if="!crew.signal.value" role="status">
-      No signal: taps here wait until the Deck can be reached.
+      {{ t('deck.crew.noSignalYourTapsAre') }}
     </p>
     <p v-if="coreTrouble" role="alert">{{ coreTrouble }}</p>
     <template v-if="card">
-      <h1>Crew at {{ card.trip.spot_name }}</h1>
+      <h1>{{ t('deck.crew.crewAt', { spot_name: card.trip.spot_name }) }}</h1>
       <p v-if="!shown.length" class="soft">
-        No fish on yet. It shows here as soon as the Deck has one.
+        {{ t('deck.crew.noFishOnYetIt') }}
       </p>
       <article v-for="{ caught, name, answer, next, others } in shown" :key="caught.id">
         <DraughtColumn class="draught" :answer="answer" />
@@ -123,18 +124,18 @@ function undo(sharedFish: SharedFish) {
             :aria-disabled="guarded"
             @click="tap(caught, next)"
           >
-            {{ ACT[next].button }}
+            {{ ACT_BUTTON[next] }}
           </button>
           <div class="others">
             <button v-for="act in others" :key="act" type="button" @click="tap(caught, act)">
-              {{ ACT[act].button }}
+              {{ ACT_BUTTON[act] }}
             </button>
             <button type="button" :disabled="!caught.taps.length" @click="undo(caught)">
-              Undo
+              {{ t('deck.crew.undo') }}
             </button>
           </div>
           <!-- Below the keys, which must not move when a line comes or goes. -->
-          <ul class="lines bare stack-2" aria-label="Now">
+          <ul class="lines bare stack-2" :aria-label="t('deck.crew.now')">
             <li v-for="line in answer?.lines" :key="line.text" class="line">{{ line.text }}</li>
           </ul>
         </div>

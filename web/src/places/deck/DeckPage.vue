@@ -4,6 +4,7 @@ import { defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { checkRoom } from '@/offline/room'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/deck'
 import ActStrip from './parts/ActStrip.vue'
 import DeckClock from './parts/DeckClock.vue'
 import DeckTop from './parts/DeckTop.vue'
@@ -149,7 +150,7 @@ useDeckKeys(
       @start="startTrip"
       @take="takeCard"
     />
-    <el-button v-else @click="load">Try again</el-button>
+    <el-button v-else @click="load">{{ t('deck.deck.tryAgain') }}</el-button>
   </div>
   <div v-else class="deck" :class="{ covered: cover }">
     <DeckTop
@@ -314,10 +315,8 @@ useDeckKeys(
   }
   .deck {
     width: 100%;
-    max-width: 1240px;
-    margin: 0 auto;
     gap: var(--gap-3) var(--gap-4);
-    padding: var(--gap-3) var(--gap-4);
+    padding: var(--gap-3) var(--edge);
     grid-template-columns: 120px minmax(360px, 1.1fr) minmax(320px, 1fr) 250px;
     grid-template-rows: auto auto auto 1fr auto;
     grid-template-areas:

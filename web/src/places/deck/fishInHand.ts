@@ -1,6 +1,7 @@
 import type { Schemas } from '@/api/client'
 import { blankEncounter } from '@/core/blankEncounter'
 import type { Act, Card, FishRecord, Stage, Tap } from '@/core/field'
+import { t } from '@/words/deck'
 
 type Sent = Schemas['EncounterSent']
 
@@ -144,7 +145,7 @@ export function tapBack(inHand: FishInHand): boolean {
   if (!last) return false
   if (inHand.taps.length === 1 && hasEnded(inHand)) {
     // It was on its way already: it is void, not forgotten.
-    inHand.voided_because = 'Taken back on the Deck.'
+    inHand.voided_because = t('deck.fishInHand.undoneOnTheDeck')
     return false
   }
   inHand.taps.pop()

@@ -3,6 +3,7 @@ import { computed, onScopeDispose, ref, type Ref } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { NoSignal, Refusal } from '@/api/refusal'
 import { nowMs } from '@/offline/clock'
+import { t } from '@/words/deck'
 
 const POLL_MS = 2000
 /** The same age that the server calls stale. */
@@ -55,8 +56,8 @@ export function useInstruments(served: Ref<boolean>) {
       (refused) => {
         phoneTrouble.value =
           refused.code === refused.PERMISSION_DENIED
-            ? 'This phone may not tell its position; allow it in the browser’s settings.'
-            : 'No position yet. The spot’s own place counts until there is one.'
+            ? t('deck.useInstruments.thisPhoneDoesNotShare')
+            : t('deck.useInstruments.noPositionYetTheSpots')
         if (refused.code === refused.PERMISSION_DENIED) stopPhone()
       },
       { enableHighAccuracy: true, maximumAge: 5000 },
@@ -94,7 +95,9 @@ export function useInstruments(served: Ref<boolean>) {
   const lines = computed(() => {
     const device = boat.value
     const age = (seconds: number) =>
-      `stale, ${Math.round(seconds + (now.value - boatAt.value) / 1000)} s old`
+      t('deck.useInstruments.oldS', {
+        boat_at: Math.round(seconds + (now.value - boatAt.value) / 1000),
+      })
     const line = <T extends { stale: boolean; age_seconds: number }>(
       name: string,
       reading: T | null | undefined,
@@ -111,27 +114,33 @@ export function useInstruments(served: Ref<boolean>) {
         : []
     return [
       ...line(
-        'Boat position',
+        t('deck.useInstruments.boatPosition'),
         device?.position,
         (position) => `${position.lat_deg.toFixed(4)}, ${position.lon_deg.toFixed(4)}`,
       ),
       ...(phone.value && !device?.position
         ? [
             {
-              name: 'Phone position',
+              name: t('deck.useInstruments.phonePosition'),
               text: `${phone.value.lat_deg.toFixed(4)}, ${phone.value.lon_deg.toFixed(4)}`,
               stale: !place.value,
             },
           ]
         : []),
-      ...line('Depth', device?.depth, (depth) => `${depth.depth_m} m`),
-      ...line('Water', device?.water_temp, (temperature) => `${temperature.water_temp_c} °C`),
+      ...line(t('deck.useInstruments.depth'), device?.depth, (depth) => `${depth.depth_m} m`),
       ...line(
-        'Scale',
+        t('deck.useInstruments.water'),
+        device?.water_temp,
+        (temperature) => `${temperature.water_temp_c} °C`,
+      ),
+      ...line(
+        t('deck.useInstruments.scale'),
         device?.weight,
         (position) =>
-          `${position.gross_g} g${position.settled ? '' : ', moving'}` +
-          (position.tare_g === null ? ', no tare' : `, sling ${position.tare_g} g`),
+          `${position.gross_g} g${position.settled ? '' : t('deck.useInstruments.moving')}` +
+          (position.tare_g === null
+            ? t('deck.useInstruments.noTare')
+            : t('deck.useInstruments.slingG', { tare_g: position.tare_g })),
       ),
     ]
   })

@@ -5,6 +5,7 @@ import { nowMs } from '@/offline/clock'
 import { useQueue } from '@/offline/queue'
 import { keptEncounter } from '@/offline/store'
 import type { Act } from '@/core/field'
+import { t } from '@/words/deck'
 import { afterPaint } from './afterPaint'
 import {
   blankFish,
@@ -93,7 +94,11 @@ export function useTouches(
   function doubtOf(act: Act) {
     const { tagging, keep } = answer.value ?? {}
     if (act === 'tag_in' && tagging?.advice === 'let_go')
-      return { act, text: `Better not: ${tagging.reasons[0]}. Is it in?`, mayGoOn: true }
+      return {
+        act,
+        text: t('deck.useTouches.betterNotIsTheTag', { reasons: tagging.reasons[0] }),
+        mayGoOn: true,
+      }
     if (act === 'kept' && keep && !keep.may)
       return { act, text: `${keep.text}.`, mayGoOn: !keep.needs }
     return null

@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import ChipRow from '@/parts/ChipRow.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/dockside'
 import BenchView from './parts/BenchView.vue'
 import { useBench, type Pictured } from './useBench'
 import { useTrip, type DockPhoto } from './useTrip'
@@ -52,12 +53,17 @@ onMounted(async () => {
   bench.takeKept(photo.value?.marks ?? null)
 })
 const length = (mm: number) => lengthText(mm, session.units)
-const MODES = { board: 'four corners of a board', scale: 'two marks, seen straight down' }
+const MODES = {
+  board: t('dockside.bench.fourCornersOfABoard'),
+  scale: t('dockside.bench.twoMarksSeenFromStraight'),
+}
 const keep = (part: 'marks' | 'length') =>
   keeping.run(async () => {
     await bench.keep(part, trip.isSubmitted.value ? trip.reason.value : null)
     keeping.notice.value =
-      part === 'length' ? 'Kept: it is the length of this fish now.' : 'Kept with the picture.'
+      part === 'length'
+        ? t('dockside.bench.savedThisIsTheLength')
+        : t('dockside.bench.savedWithThePhoto')
     await trip.load()
   })
 /** The next picture of the trip that nobody has measured. */
@@ -73,23 +79,23 @@ const after = computed(
 <template>
   <div class="page bench stack breadth">
     <header>
-      <h1>Photo bench</h1>
+      <h1>{{ t('dockside.bench.photoBench') }}</h1>
       <p class="soft">
-        <RouterLink :to="`/dockside/${tripId}`">Back to the trip</RouterLink>
+        <RouterLink :to="`/dockside/${tripId}`">{{ t('dockside.bench.backToTheTrip') }}</RouterLink>
         <template v-if="fish">
           · {{ timeText(fish.caught_at) }} {{ trip.nameOf(fish.species_code) }}</template
-        ><template v-else-if="photo"> · with no fish yet</template>
+        ><template v-else-if="photo"> {{ t('dockside.bench.notLinkedToAFish') }}</template>
       </p>
     </header>
     <TroubleNote :trouble="trip.act.refusal.value" />
     <p v-if="trip.dockside.value && !sized" class="soft">
-      {{ photo?.trouble ?? 'This picture is still being made ready. Come back in a moment.' }}
+      {{ photo?.trouble ?? t('dockside.bench.thisPhotoIsStillBeing') }}
     </p>
     <div v-if="sized" class="halves">
       <BenchView :bench="bench" :photo="sized" />
       <aside class="stack">
         <ChipRow
-          label="What is known in the picture"
+          :label="t('dockside.bench.knownSizesInThePhoto')"
           :options="MODES"
           :chosen="mode"
           @single="$event && (mode = $event as never)"
@@ -97,47 +103,64 @@ const after = computed(
         <div class="sizes row">
           <template v-if="mode === 'board'">
             <label
-              >wide
-              <input v-model.number="size.width" type="number" min="10" max="5000" /> mm</label
+              >{{ t('dockside.bench.wide') }}
+              <input v-model.number="size.width" type="number" min="10" max="5000" />
+              {{ t('dockside.bench.mm') }}</label
             >
             <label
-              >high
-              <input v-model.number="size.height" type="number" min="10" max="5000" /> mm</label
+              >{{ t('dockside.bench.high') }}
+              <input v-model.number="size.height" type="number" min="10" max="5000" />
+              {{ t('dockside.bench.mm') }}</label
             >
           </template>
           <label v-else
-            >apart <input v-model.number="size.scale" type="number" min="1" max="5000" /> mm</label
+            >{{ t('dockside.bench.apart') }}
+            <input v-model.number="size.scale" type="number" min="1" max="5000" />
+            {{ t('dockside.bench.mm') }}</label
           >
         </div>
         <p role="status">
           <template v-if="!isComplete"
-            >Mark <b>{{ next }}</b>.</template
-          ><template v-else>More marks go along the fish; drag any of them.</template>
+            >{{ t('dockside.bench.mark') }} <b>{{ next }}</b>.</template
+          ><template v-else>{{ t('dockside.bench.dragTheMarksAlongThe') }}</template>
         </p>
         <div class="row">
-          <el-button :disabled="!bench.canUndo.value" @click="bench.undo">Undo</el-button>
-          <el-button @click="bench.remove">Remove mark</el-button>
-          <el-button @click="bench.again">Start again</el-button>
+          <el-button :disabled="!bench.canUndo.value" @click="bench.undo">{{
+            t('dockside.bench.undo')
+          }}</el-button>
+          <el-button @click="bench.remove">{{ t('dockside.bench.removeMark') }}</el-button>
+          <el-button @click="bench.again">{{ t('dockside.bench.startAgain') }}</el-button>
         </div>
         <TroubleNote :trouble="refusal" />
         <section v-if="result" class="found" aria-live="polite">
           <p class="figure figures" data-testid="straight">{{ length(result.straight_mm) }}</p>
-          <p>± {{ length(result.margin_mm) }} (95 %), straight from the first mark to the last.</p>
+          <p>
+            {{
+              t('dockside.bench.n95StraightFromTheFirst', { margin_mm: length(result.margin_mm) })
+            }}
+          </p>
           <p class="soft">
-            Along the marks {{ length(result.curve_mm) }}; shown, never stored as length.
+            {{
+              t('dockside.bench.alongTheMarksForComparison', { curve_mm: length(result.curve_mm) })
+            }}
           </p>
           <p v-for="note in result.notes" :key="note" class="warn">{{ note }}</p>
           <p v-if="result.typed" :class="{ warn: !result.typed.agrees }">
-            By {{ result.typed.how }} it was {{ length(result.typed.mm) }}:
             {{
-              result.typed.agrees
-                ? 'both agree within their errors.'
-                : `they differ by ${length(Math.abs(result.typed.difference_mm))}, ` +
-                  'more than both errors explain. One is off.'
+              t('dockside.bench.measured', {
+                how: result.typed.how,
+                mm: length(result.typed.mm),
+                off: result.typed.agrees
+                  ? t('dockside.bench.bothAgreeWithinTheirErrors')
+                  : t('dockside.bench.theyDifferBy', {
+                      difference_mm: length(Math.abs(result.typed.difference_mm)),
+                    }) + t('dockside.bench.moreThanBothErrorsExplain'),
+              })
             }}
           </p>
           <label v-if="trip.isSubmitted.value" class="reason"
-            >Reason for the change <input v-model="trip.reason.value" maxlength="500"
+            >{{ t('dockside.bench.reasonForTheChange') }}
+            <input v-model="trip.reason.value" maxlength="500"
           /></label>
           <div class="row">
             <el-button
@@ -146,21 +169,22 @@ const after = computed(
               :loading="keeping.busy.value"
               :disabled="!fish"
               @click="keep('length')"
-              >Make it the length</el-button
+              >{{ t('dockside.bench.saveAsLength') }}</el-button
             >
-            <el-button size="large" :loading="keeping.busy.value" @click="keep('marks')"
-              >Keep the marks only</el-button
-            >
+            <el-button size="large" :loading="keeping.busy.value" @click="keep('marks')">{{
+              t('dockside.bench.saveMarksOnly')
+            }}</el-button>
           </div>
         </section>
         <TroubleNote :trouble="keeping.refusal.value" />
         <p v-if="keeping.notice.value" role="status">
           {{ keeping.notice.value }}
-          <a v-if="after" :href="`/dockside/${tripId}/bench/${after.id}`">Next picture</a>
+          <a v-if="after" :href="`/dockside/${tripId}/bench/${after.id}`">{{
+            t('dockside.bench.nextPicture')
+          }}</a>
         </p>
         <p class="soft keys">
-          Keys on the picture: M marks the middle, arrows move the chosen mark (Shift: ten), [ ]
-          choose, + − 0 zoom, Backspace removes, U undoes.
+          {{ t('dockside.bench.keysOnThePhotoM') }}
         </p>
       </aside>
     </div>

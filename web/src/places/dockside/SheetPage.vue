@@ -4,6 +4,8 @@ import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import type { Column } from '@/core/field'
+import { t } from '@/words/dockside'
+import { PLATFORM } from '@/words/plan'
 import { COLUMNS, HEADS, isBlank } from './sheetCells'
 import { useSheet } from './useSheet'
 
@@ -27,7 +29,6 @@ const {
 } = sheet
 const session = useSessionStore()
 onMounted(() => sheet.load())
-const PLATFORMS = { shore: 'shore', pier: 'pier', boat: 'boat', kayak: 'kayak', wading: 'wading' }
 const cell = ref<{ row: number; column: Column } | null>(null)
 const field = (row: number, column: Column) =>
   document.querySelector<HTMLInputElement>(`[data-cell='${row} ${column}']`)
@@ -85,9 +86,12 @@ async function nextSheet() {
     const row = rows.value[place]!
     const wrong = wrongOf(place)[0]
     const fault = wrong && `${HEADS[wrong[0] as Column].toLowerCase()}, ${wrong[1]}`
-    const waits = row.state === 'waiting' ? 'it waits for a signal' : 'it is not whole'
+    const waits =
+      row.state === 'waiting'
+        ? t('dockside.sheet.itWaitsForASignal')
+        : t('dockside.sheet.itIsNotComplete')
     const why = row.why ?? fault ?? waits
-    blocked.value = `Row ${place + 1} is not stored yet: ${why}. Mend it, or empty it.`
+    blocked.value = t('dockside.sheet.rowIsNotSavedYet', { place: place + 1, why })
     void go(place, (wrong?.[0] as Column) ?? 'time')
     return
   }
@@ -96,7 +100,12 @@ async function nextSheet() {
   await nextTick()
   document.querySelector<HTMLInputElement>('#held-on')?.focus()
 }
-const STATE = { typing: '', waiting: 'to send', stored: 'stored', held: 'held back' }
+const STATE = {
+  typing: '',
+  waiting: t('dockside.sheet.toSend'),
+  stored: t('dockside.sheet.saved'),
+  held: t('dockside.sheet.notAcceptedYet'),
+}
 const wrongOf = (row: number) =>
   isBlank(rows.value[row]!) ? [] : Object.entries(readings.value[row]!.wrong)
 </script>
@@ -104,10 +113,10 @@ const wrongOf = (row: number) =>
 <template>
   <div class="page sheet-page stack breadth">
     <header>
-      <h1>From paper</h1>
+      <h1>{{ t('dockside.sheet.enterAPaperSheet') }}</h1>
       <p class="soft">
-        <RouterLink to="/dockside">All trips</RouterLink> · one sheet at a time; each row is stored
-        as you leave it, and kept here when there is no signal.
+        <RouterLink to="/dockside">{{ t('dockside.sheet.allTrips') }}</RouterLink>
+        {{ t('dockside.sheet.oneSheetAtATime') }}
       </p>
     </header>
     <TroubleNote :trouble="refusal" />
@@ -115,55 +124,57 @@ const wrongOf = (row: number) =>
     <template v-else>
       <form class="head" @submit.prevent="go(0, 'time')">
         <label v-if="session.isCoordinator"
-          >Whose
+          >{{ t('dockside.sheet.tagger') }}
           <select v-model="header.member_id" class="field">
-            <option :value="null">my own</option>
+            <option :value="null">{{ t('dockside.sheet.myOwn') }}</option>
             <option v-for="pouch in pouches" :key="pouch.member_id" :value="pouch.member_id">
               {{ pouch.name }}
             </option>
           </select></label
         >
         <label
-          >Day
+          >{{ t('dockside.sheet.day') }}
           <DayField
-            label="Day"
+            :label="t('dockside.sheet.day')"
             name="held-on"
             :model-value="header.held_on"
             @update:model-value="header.held_on = $event ?? ''"
         /></label>
         <label
-          >Spot
+          >{{ t('dockside.sheet.spot') }}
           <select v-model="header.spot_code" class="field" required>
-            <option value="" disabled>choose</option>
+            <option value="" disabled>{{ t('dockside.sheet.chooseASpot') }}</option>
             <option v-for="spot in spots" :key="spot.code" :value="spot.code">
               {{ spot.name }}
             </option>
           </select></label
         >
         <label
-          >From
+          >{{ t('dockside.sheet.from') }}
           <select v-model="header.platform" class="field">
-            <option v-for="(text, value) in PLATFORMS" :key="value" :value="value">
+            <option v-for="(text, value) in PLATFORM" :key="value" :value="value">
               {{ text }}
             </option>
           </select></label
         >
         <label
-          >Water, °C
+          >{{ t('dockside.sheet.waterC') }}
           <input v-model="header.water_temp_c" class="field" inputmode="decimal" maxlength="5"
         /></label>
-        <button type="submit" class="unseen">To the rows</button>
+        <button type="submit" class="unseen">{{ t('dockside.sheet.goToTheRows') }}</button>
       </form>
       <p v-if="!isHeaderWhole" class="soft">
-        Choose the day and the spot first: rows are stored under them.
+        {{ t('dockside.sheet.chooseTheDayAndThe') }}
       </p>
       <div class="scroll">
         <table>
           <thead>
             <tr>
-              <th class="number"><span class="unseen">Row</span></th>
+              <th class="number">
+                <span class="unseen">{{ t('dockside.sheet.row') }}</span>
+              </th>
               <th v-for="column in COLUMNS" :key="column" :class="column">{{ HEADS[column] }}</th>
-              <th class="state">State</th>
+              <th class="state">{{ t('dockside.sheet.status') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -181,7 +192,9 @@ const wrongOf = (row: number) =>
                   <input
                     :value="row.cells[column]"
                     :data-cell="`${place} ${column}`"
-                    :aria-label="`${HEADS[column]}, row ${place + 1}`"
+                    :aria-label="
+                      t('dockside.sheet.row2', { column: HEADS[column], place: place + 1 })
+                    "
                     :aria-invalid="
                       !isBlank(row) && !!row.cells[column] && !!readings[place]!.wrong[column]
                     "
@@ -229,32 +242,33 @@ const wrongOf = (row: number) =>
       </div>
       <div class="foot row-3">
         <span role="status"
-          ><b class="tabular">{{ count.typed }}</b> typed,
-          <b class="tabular">{{ count.stored }}</b> stored<template v-if="count.held"
-            >, {{ count.held }} held back</template
-          ><template v-if="count.waiting">, {{ count.waiting }} to send</template
-          >{{ signal ? '.' : '; no signal, kept here.'
+          ><b class="tabular">{{ count.typed }}</b> {{ t('dockside.sheet.typed') }}
+          <b class="tabular">{{ count.stored }}</b> {{ t('dockside.sheet.saved')
+          }}<template v-if="count.held">{{
+            t('dockside.sheet.notAcceptedYet2', { held: count.held })
+          }}</template
+          ><template v-if="count.waiting">{{
+            t('dockside.sheet.toSend2', { waiting: count.waiting })
+          }}</template
+          >{{ signal ? '.' : t('dockside.sheet.noSignalSavedOnThis') }}{{ ' '
           }}<template v-if="sheet.sheets.value">
-            {{ sheet.sheets.value }} {{ sheet.sheets.value === 1 ? 'sheet' : 'sheets' }} before this
-            one.</template
+            {{ t('dockside.sheet.sheetsBefore', sheet.sheets.value) }}</template
           ></span
         >
-        <el-button :disabled="!sheet.canUndo.value" @click="sheet.undo">Undo</el-button>
-        <el-button @click="sheet.addRows">More rows</el-button>
-        <RouterLink v-if="count.stored" :to="`/dockside/${header.trip_id}`"
-          >Look at this trip</RouterLink
-        >
-        <el-button class="oilskin" size="large" :disabled="!count.typed" @click="nextSheet"
-          >Next sheet</el-button
-        >
+        <el-button :disabled="!sheet.canUndo.value" @click="sheet.undo">{{
+          t('dockside.sheet.undo')
+        }}</el-button>
+        <el-button @click="sheet.addRows">{{ t('dockside.sheet.addRows') }}</el-button>
+        <RouterLink v-if="count.stored" :to="`/dockside/${header.trip_id}`">{{
+          t('dockside.sheet.openThisTrip')
+        }}</RouterLink>
+        <el-button class="oilskin" size="large" :disabled="!count.typed" @click="nextSheet">{{
+          t('dockside.sheet.nextSheet')
+        }}</el-button>
         <span v-if="blocked" class="fault" role="alert">{{ blocked }}</span>
       </div>
       <p class="soft keys">
-        Enter goes on, Shift Enter back, arrows anywhere, Ctrl D takes the cell above, Ctrl Z
-        undoes; a block from a spreadsheet can be pasted. Time 0712; length 412 or 41.2, t behind it
-        is by tape, r by ruler, e an estimate; + takes the next tag, 23 ends it so, 23 24 are two, r
-        123 was read on a fish caught again, nothing is no tag; weight 1620, or 1740-120 with the
-        wet sling. {{ species.length }} species: the beginning of a word is enough.
+        {{ t('dockside.sheet.enterMovesOnShiftEnter', { species: species.length }) }}
       </p>
     </template>
   </div>

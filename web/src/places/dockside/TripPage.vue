@@ -3,7 +3,8 @@ import { computed, onMounted, ref } from 'vue'
 import { api } from '@/api/client'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
-import { TRIP_STATE } from '@/words/dockside'
+import { t } from '@/words/dockside'
+import { TRIP_STATE } from '@/words/records'
 import AddPhotos from './parts/AddPhotos.vue'
 import CheckList from './parts/CheckList.vue'
 import FishedHours from './parts/FishedHours.vue'
@@ -41,14 +42,17 @@ onMounted(async () => {
     <header v-if="dockside">
       <h1>{{ shortDateText(dockside.trip.held_on) }}, {{ dockside.trip.spot_name }}</h1>
       <p class="soft">
-        <RouterLink to="/dockside">All trips</RouterLink> · {{ dockside.trip.member_name }} ·
+        <RouterLink to="/dockside">{{ t('dockside.trip.allTrips') }}</RouterLink> ·
+        {{ dockside.trip.member_name }} ·
         <b>{{ TRIP_STATE[dockside.trip.state] }}</b>
       </p>
     </header>
     <TroubleNote :trouble="act.refusal.value" />
     <p v-if="act.notice.value" role="status" class="said">{{ act.notice.value }}</p>
     <el-skeleton v-if="!dockside && act.busy.value" :rows="8" animated />
-    <el-button v-else-if="!dockside" @click="trip.load">Try again</el-button>
+    <el-button v-else-if="!dockside" @click="trip.load">{{
+      t('dockside.trip.tryAgain')
+    }}</el-button>
     <div v-else class="halves">
       <div class="side">
         <WhatIsLeft :trip="trip" :spot="spotPlace" />
@@ -69,8 +73,11 @@ onMounted(async () => {
           :trip-id="tripId"
         />
         <p v-else class="soft">
-          No fish on this trip yet. Log one on the <RouterLink to="/deck">Deck</RouterLink>, or
-          <RouterLink to="/dockside/sheet">type the sheet</RouterLink>.
+          {{ t('dockside.trip.noFishOnThisTrip') }}
+          <RouterLink to="/deck">{{ t('dockside.trip.deck') }}</RouterLink>{{
+            t('dockside.trip.or')
+          }}
+          <RouterLink to="/dockside/sheet">{{ t('dockside.trip.enterAPaperSheet') }}</RouterLink>.
         </p>
         <p class="soft">
           <input
@@ -78,16 +85,16 @@ onMounted(async () => {
             class="unseen"
             type="file"
             accept=".gpx,application/gpx+xml"
-            aria-label="Choose a track"
+            :aria-label="t('dockside.trip.chooseATrack')"
             @change="trackChosen"
           />
           <button type="button" class="link" @click="track?.click()">
-            Add a recorded track (GPX)
+            {{ t('dockside.trip.addARecordedTrackGpx') }}
           </button>
-          to place fish without a place by time.
-          <template v-if="dockside.track_points"
-            >{{ dockside.track_points }} points are here.</template
-          >
+          {{ t('dockside.trip.toPlaceFishByTime') }}
+          <template v-if="dockside.track_points">{{
+            t('dockside.trip.thisTripHasTrackPoints', { track_points: dockside.track_points })
+          }}</template>
         </p>
       </div>
     </div>

@@ -7,7 +7,8 @@ import { localDate, shortDateText } from '@/format/units'
 import OwnArchive from '@/parts/OwnArchive.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
-import { TRIP_STATE } from '@/words/dockside'
+import { t } from '@/words/dockside'
+import { TRIP_STATE } from '@/words/records'
 
 type Trips = Awaited<ReturnType<typeof api.trips>>['trips']
 const trips = shallowRef<Trips>([])
@@ -47,12 +48,12 @@ onMounted(() => load())
 
 <template>
   <div class="page">
-    <h1>Dockside</h1>
-    <p class="soft">Your trips, newest first. What is unfinished is finished here.</p>
-    <nav class="ways" aria-label="Also here">
-      <RouterLink to="/dockside/sheet">Type a paper sheet</RouterLink>
-      <RouterLink to="/dockside/season">How did I do</RouterLink>
-      <a href="/api/me/log.csv" download>My log as a table</a>
+    <h1>{{ t('dockside.trips.dockside') }}</h1>
+    <p class="soft">{{ t('dockside.trips.yourTripsNewestFirstFinish') }}</p>
+    <nav class="ways" :aria-label="t('dockside.trips.moreOnDockside')">
+      <RouterLink to="/dockside/sheet">{{ t('dockside.trips.enterAPaperSheet') }}</RouterLink>
+      <RouterLink to="/dockside/my-handling">{{ t('dockside.trips.myHandling') }}</RouterLink>
+      <a href="/api/me/log.csv" download>{{ t('dockside.trips.myLogAsATable') }}</a>
     </nav>
     <OwnArchive />
     <div class="filters" role="search">
@@ -60,24 +61,31 @@ onMounted(() => load())
         v-if="session.isCoordinator"
         v-model="whose"
         class="field"
-        aria-label="Whose trips"
+        :aria-label="t('dockside.trips.whoseTrips')"
         @change="load()"
       >
-        <option value="mine">my trips</option>
-        <option value="all">all members</option>
+        <option value="mine">{{ t('dockside.trips.myTrips') }}</option>
+        <option value="all">{{ t('dockside.trips.allMembers') }}</option>
       </select>
-      <select v-model="state" class="field" aria-label="State" @change="load()">
-        <option value="">every state</option>
-        <option value="open">not handed in</option>
-        <option value="submitted">submitted</option>
+      <select
+        v-model="state"
+        class="field"
+        :aria-label="t('dockside.trips.status')"
+        @change="load()"
+      >
+        <option value="">{{ t('dockside.trips.anyStatus') }}</option>
+        <option value="open">{{ t('dockside.trips.notSubmitted') }}</option>
+        <option value="submitted">{{ t('dockside.trips.submitted') }}</option>
       </select>
       <input
         v-model="search"
         class="field"
         type="search"
         maxlength="100"
-        :placeholder="session.isCoordinator ? 'Spot or member' : 'Spot'"
-        aria-label="Search trips"
+        :placeholder="
+          session.isCoordinator ? t('dockside.trips.spotOrMember') : t('dockside.trips.spot')
+        "
+        :aria-label="t('dockside.trips.searchTrips')"
         @input="searchSoon"
       />
     </div>
@@ -91,43 +99,55 @@ onMounted(() => load())
             }}<template v-if="whose === 'all'">, {{ listed.member_name }}</template></span
           >
           <span class="soft tabular"
-            >{{ listed.fish }} fish<template v-if="listed.photos"
-              >, {{ listed.photos }} photos</template
-            ></span
+            >{{ t('dockside.trips.fish', { fish: listed.fish })
+            }}<template v-if="listed.photos">{{
+              t('dockside.trips.photos', { photos: listed.photos })
+            }}</template></span
           >
           <span class="state" :class="listed.state"
-            >{{ isComing(listed) ? 'planned' : TRIP_STATE[listed.state]
-            }}<template v-if="listed.held">, {{ listed.held }} held back</template></span
+            >{{ isComing(listed) ? t('dockside.trips.planned') : TRIP_STATE[listed.state]
+            }}<template v-if="listed.held">{{
+              t('dockside.trips.notAcceptedYet', { held: listed.held })
+            }}</template></span
           >
         </RouterLink>
         <el-popconfirm
           v-if="listed.state !== 'submitted' && !listed.fish && !listed.photos && !listed.held"
-          title="Take this trip back? Nothing is logged on it."
-          confirm-button-text="Take it back"
-          cancel-button-text="Keep it"
+          :title="t('dockside.trips.cancelThisTripNothingIs')"
+          :confirm-button-text="t('dockside.trips.cancelTrip')"
+          :cancel-button-text="t('dockside.trips.keepTrip')"
           @confirm="cancel(listed.id)"
         >
           <template #reference
             ><button
               type="button"
               class="link"
-              :aria-label="`Take back the trip of ${shortDateText(listed.held_on)}`"
+              :aria-label="
+                t('dockside.trips.cancelTheTripOf', { held_on: shortDateText(listed.held_on) })
+              "
             >
-              take back
+              {{ t('dockside.trips.cancelTrip2') }}
             </button></template
           >
         </el-popconfirm>
       </li>
     </ul>
     <el-skeleton v-else-if="busy" :rows="6" animated />
-    <p v-else-if="!refusal && (state || search)" class="soft">No trip is like that.</p>
-    <p v-else-if="!refusal" class="soft">
-      No trip yet. Plan one on <RouterLink to="/ready">Ready</RouterLink>, start one on the
-      <RouterLink to="/deck">Deck</RouterLink>, or type a sheet.
+    <p v-else-if="!refusal && (state || search)" class="soft">
+      {{ t('dockside.trips.noTripFitsTheseFilters') }}
     </p>
-    <el-button v-if="more" :loading="busy" @click="load(trips.at(-1)!.held_on)"
-      >Show more</el-button
-    >
+    <p v-else-if="!refusal" class="soft">
+      {{ t('dockside.trips.noTripYetPlanA') }}
+      <RouterLink to="/ready">{{ t('dockside.trips.ready') }}</RouterLink>{{
+        t('dockside.trips.startATripOnThe')
+      }}
+      <RouterLink to="/deck">{{ t('dockside.trips.deck') }}</RouterLink>{{
+        t('dockside.trips.orEnterAPaperSheet')
+      }}
+    </p>
+    <el-button v-if="more" :loading="busy" @click="load(trips.at(-1)!.held_on)">{{
+      t('dockside.trips.showMore')
+    }}</el-button>
   </div>
 </template>
 

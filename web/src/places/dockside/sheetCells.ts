@@ -1,4 +1,5 @@
 import type { Cells, Column, RowReading } from '@/core/field'
+import { t } from '@/words/dockside'
 
 /**
  * A row as it is typed: every cell a string, an empty one saying nothing. What it comes to is
@@ -61,17 +62,17 @@ export const COLUMNS = [
   'note',
 ] as const satisfies readonly Column[]
 export const HEADS: Record<Column, string> = {
-  time: 'Time',
-  species: 'Species',
-  tag: 'Tag',
-  length: 'Length',
-  hook: 'Hook sat in',
-  blood: 'Blood',
-  weight: 'Weight, g',
-  air: 'Air, s',
-  outcome: 'Swam off',
-  fate: 'Fate',
-  note: 'Note',
+  time: t('dockside.sheetCells.time'),
+  species: t('dockside.sheetCells.species'),
+  tag: t('dockside.sheetCells.tag'),
+  length: t('dockside.sheetCells.length'),
+  hook: t('dockside.sheetCells.hookLocation'),
+  blood: t('dockside.sheetCells.bleeding'),
+  weight: t('dockside.sheetCells.weightG'),
+  air: t('dockside.sheetCells.airS'),
+  outcome: t('dockside.sheetCells.releaseCondition'),
+  fate: t('dockside.sheetCells.fate'),
+  note: t('dockside.sheetCells.note'),
 }
 
 export const blankCells = (): Cells => ({

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { Refusal, trouble, type Trouble } from '@/api/refusal'
 import { isRefused, openField, type Measured } from '@/core/field'
+import { t } from '@/words/dockside'
 
 export type Point = [number, number]
 export type Mode = 'board' | 'scale'
@@ -59,11 +60,22 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
   const next = computed(() => {
     const placed = marks.value[fixed.value].length
     if (mode.value === 'board' && placed < 4)
-      return `the board’s ${['top left', 'top right', 'bottom right', 'bottom left'][placed]} corner`
-    if (placed < wanted.value) return placed ? 'the other end of the scale' : 'one end of the scale'
+      return t('dockside.useBench.theBoardsCorner', {
+        placed: [
+          t('dockside.useBench.topLeft'),
+          t('dockside.useBench.topRight'),
+          t('dockside.useBench.bottomRight'),
+          t('dockside.useBench.bottomLeft'),
+        ][placed],
+      })
+    if (placed < wanted.value)
+      return placed
+        ? t('dockside.useBench.theOtherEndOfThe')
+        : t('dockside.useBench.oneEndOfTheScale')
     return (
-      ['the snout', 'the fork, or the end of the tail'][marks.value.fish.length] ??
-      'another point along the fish, before its tail'
+      [t('dockside.useBench.theSnout'), t('dockside.useBench.theForkOrTheEnd')][
+        marks.value.fish.length
+      ] ?? t('dockside.useBench.anotherPointAlongTheFish')
     )
   })
 

@@ -3,6 +3,7 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { api, type Schemas, isGivenUp } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import { useAct } from '@/api/useAct'
+import { t } from '@/words/dockside'
 
 export type Dockside = Schemas['Dockside']
 export type DockFish = Dockside['fish'][number]
@@ -108,26 +109,33 @@ export function useTrip(tripId: string) {
         isSubmitted.value ? reason.value : null,
       )
       const widest = Math.max(0, ...answer.placed.map((fish) => fish.gap_seconds))
-      const gap = answer.placed.length ? `, the farthest ${widest} s from a point` : ''
+      const gap = answer.placed.length ? t('dockside.useTrip.theFarthestSFromA', { widest }) : ''
       const left = answer.too_far
-        ? `; ${answer.too_far} lie too far from any point and stay at the spot`
+        ? t('dockside.useTrip.areTooFarFromAny', { too_far: answer.too_far })
         : ''
-      act.notice.value = `${answer.points} points read; ${answer.placed.length} fish placed${gap}${left}.`
+      act.notice.value = t('dockside.useTrip.pointsReadFishPlaced', {
+        points: answer.points,
+        placed: answer.placed.length,
+        gap,
+        left,
+      })
       take(await api.dockside(tripId))
     })
   const sayEffort = (fishedHours: number | null, rods: number | null) =>
     act.run(async () => {
       take(await api.sayEffort(tripId, { fished_hours: fishedHours, rods }))
-      act.notice.value = rods === null ? 'Taken back.' : 'Kept.'
+      act.notice.value = rods === null ? t('dockside.useTrip.undone') : t('dockside.useTrip.saved')
     })
   const submit = () =>
     act.run(async () => {
       const answer = await api.submitTrip(tripId)
       const doubts = answer.doubts
-        ? `${answer.doubts} doubts go to the desk with it.`
-        : 'Nothing is in doubt.'
-      const held = answer.held ? ` ${answer.held} held records wait for you.` : ''
-      act.notice.value = `Submitted. ${doubts}${held}`
+        ? t('dockside.useTrip.queriesGoToTheCoordinator', { doubts: answer.doubts })
+        : t('dockside.useTrip.noOpenQueries')
+      const held = answer.held
+        ? t('dockside.useTrip.recordsAreNotAcceptedYet', { held: answer.held })
+        : ''
+      act.notice.value = t('dockside.useTrip.submitted', { doubts, held })
       take(await api.dockside(tripId))
     })
 
@@ -185,15 +193,25 @@ function useUpload(tripId: string, take: (fresh: Dockside) => void) {
     await Promise.all(Array.from({ length: AT_ONCE }, sendNext))
     const { done, of } = uploading.value
     uploading.value = null
-    const here = known ? `, ${known} were here already` : ''
-    const stopped = stop.signal.aborted ? `; stopped, ${of - done} not sent` : ''
-    uploadSaid.value = `${done - refused.value.length - known} added${here}${stopped}.`
+    const here = known ? t('dockside.useTrip.wereHereAlready', { known }) : ''
+    const stopped = stop.signal.aborted
+      ? t('dockside.useTrip.stoppedNotSent', { done: of - done })
+      : ''
+    uploadSaid.value = t('dockside.useTrip.added', {
+      known: done - refused.value.length - known,
+      here,
+      stopped,
+    })
     try {
       take(await api.placePhotos(tripId, {}))
     } catch (thrown) {
       refused.value = [
         ...refused.value,
-        { name: 'Putting them to their fish', trouble: trouble(thrown), file: files[0]! },
+        {
+          name: t('dockside.useTrip.linkingPhotosToTheirFish'),
+          trouble: trouble(thrown),
+          file: files[0]!,
+        },
       ]
     }
   }

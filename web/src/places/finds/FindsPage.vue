@@ -6,6 +6,7 @@ import { shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/finds'
 import TagLookup from './parts/TagLookup.vue'
 import { useFinds } from './useFinds'
 
@@ -26,24 +27,28 @@ onMounted(() => addEventListener('keydown', focusSearch))
 onUnmounted(() => removeEventListener('keydown', focusSearch))
 
 const COLUMNS = [
-  { key: 'number', label: 'Number as read' },
-  { key: 'species', label: 'Species' },
-  { key: 'caught_on', label: 'Caught' },
-  { key: 'days', label: 'Days at liberty' },
+  { key: 'number', label: t('finds.finds.tagNumberAsRead') },
+  { key: 'species', label: t('finds.finds.species') },
+  { key: 'caught_on', label: t('finds.finds.caught') },
+  { key: 'days', label: t('finds.finds.daysAtLiberty') },
 ] as const
 const direction = (key: string) =>
   query.value.sort === key ? (query.value.order === 'asc' ? 'ascending' : 'descending') : 'none'
 </script>
 
 <template>
-  <div class="page finds">
+  <div class="page breadth finds">
     <header>
-      <h1>Finds</h1>
+      <h1>{{ t('finds.finds.finds') }}</h1>
       <p class="soft">
         {{
-          isCoordinator ? 'Everything that came back.' : 'Fish that you handled and that came back.'
+          isCoordinator
+            ? t('finds.finds.allRecapturesAndFoundTags')
+            : t('finds.finds.recapturesOfFishThatYou')
         }}
-        <RouterLink v-if="isCoordinator" to="/finds/desk">Judge what waits</RouterLink>
+        <RouterLink v-if="isCoordinator" to="/finds/review">{{
+          t('finds.finds.reviewReports')
+        }}</RouterLink>
       </p>
     </header>
     <div class="filters">
@@ -52,8 +57,8 @@ const direction = (key: string) =>
         size="large"
         :model-value="query.search"
         clearable
-        placeholder="Number, species, finder, place"
-        aria-label="Search finds (key /)"
+        :placeholder="t('finds.finds.numberSpeciesFinderPlace')"
+        :aria-label="t('finds.finds.searchFindsKey')"
         @update:model-value="set({ search: $event })"
       />
       <el-select
@@ -61,13 +66,13 @@ const direction = (key: string) =>
         :empty-values="[null]"
         :value-on-clear="null"
         :model-value="query.state"
-        aria-label="State"
+        :aria-label="t('finds.finds.status')"
         @update:model-value="set({ state: $event })"
       >
-        <el-option value="" label="All" />
-        <el-option value="matched" label="Matched" />
-        <el-option value="waiting" label="Waiting" />
-        <el-option value="set_aside" label="Set aside" />
+        <el-option value="" :label="t('finds.finds.all')" />
+        <el-option value="matched" :label="t('finds.finds.matched')" />
+        <el-option value="waiting" :label="t('finds.finds.toReview')" />
+        <el-option value="set_aside" :label="t('finds.finds.setAside')" />
       </el-select>
       <el-select
         size="large"
@@ -75,10 +80,10 @@ const direction = (key: string) =>
         :value-on-clear="null"
         :model-value="query.species_code"
         filterable
-        aria-label="Species"
+        :aria-label="t('finds.finds.species')"
         @update:model-value="set({ species_code: $event })"
       >
-        <el-option value="" label="All species" />
+        <el-option value="" :label="t('finds.finds.allSpecies')" />
         <el-option
           v-for="choice in species"
           :key="choice.code"
@@ -89,7 +94,7 @@ const direction = (key: string) =>
       <span class="count strong" role="status">{{
         loading && !finds.length
           ? 'Loading'
-          : `${total.toLocaleString('en-GB')} ${total === 1 ? 'find' : 'finds'}`
+          : t('finds.finds.count', { total: total.toLocaleString('en-GB') }, total)
       }}</span>
     </div>
     <TagLookup :species="species" />
@@ -106,9 +111,9 @@ const direction = (key: string) =>
                 }}</span>
               </button>
             </th>
-            <th>Place</th>
-            <th>Found by</th>
-            <th>State</th>
+            <th>{{ t('finds.finds.place') }}</th>
+            <th>{{ t('finds.finds.foundBy') }}</th>
+            <th>{{ t('finds.finds.status') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -128,20 +133,25 @@ const direction = (key: string) =>
               /></RouterLink>
               <TagStreamer v-else :number="find.number ?? '?'" spent />
             </td>
-            <td>{{ find.species_name ?? 'not known' }}</td>
+            <td>{{ find.species_name ?? t('finds.finds.notKnown') }}</td>
             <td class="tabular nowrap">{{ shortDateText(find.caught_on) }}</td>
             <td class="tabular right">{{ find.days_at_liberty ?? '–' }}</td>
             <td>{{ find.place ?? '–' }}</td>
             <td>
-              {{ find.finder ?? 'no name left'
-              }}<span v-if="find.source === 'deck'" class="soft">, on the Deck</span>
+              {{ find.finder ?? t('finds.finds.nameRemoved')
+              }}<span v-if="find.source === 'deck'" class="soft">{{
+                t('finds.finds.onTheDeck')
+              }}</span>
             </td>
             <td>
               <span v-if="find.state === 'matched'"
-                >matched<template v-if="find.fate === 'kept'">, kept</template></span
+                >{{ t('finds.finds.matched2')
+                }}<template v-if="find.fate === 'kept'">{{ t('finds.finds.kept') }}</template></span
               >
-              <span v-else-if="find.state === 'set_aside'">set aside</span>
-              <span v-else class="waits"><b>waits:</b> {{ find.waiting_words }}</span>
+              <span v-else-if="find.state === 'set_aside'">{{ t('finds.finds.setAside2') }}</span>
+              <span v-else class="waits"
+                ><b>{{ t('finds.finds.toReview2') }}</b> {{ find.waiting_words }}</span
+              >
             </td>
           </tr>
         </tbody>
@@ -149,18 +159,18 @@ const direction = (key: string) =>
       <el-empty
         v-else-if="!loading && !refusal"
         :description="
-          filtered
-            ? 'Nothing fits these filters.'
-            : 'Nothing has come back yet. When a finder reports one of your tags, it stands here.'
+          filtered ? t('finds.finds.noFindFitsTheseFilters') : t('finds.finds.noRecapturesYetWhenA')
         "
       >
-        <el-button v-if="filtered" @click="set({ search: '', state: '', species_code: '' })"
-          >Show all</el-button
-        >
+        <el-button v-if="filtered" @click="set({ search: '', state: '', species_code: '' })">{{
+          t('finds.finds.showAll')
+        }}</el-button>
       </el-empty>
       <el-skeleton v-else-if="loading" :rows="6" animated />
     </div>
-    <el-button v-if="more" :loading="loading" @click="loadMore">Show more</el-button>
+    <el-button v-if="more" :loading="loading" @click="loadMore">{{
+      t('finds.finds.showMore')
+    }}</el-button>
   </div>
 </template>
 
@@ -169,7 +179,6 @@ const direction = (key: string) =>
   display: grid;
   gap: var(--gap-3);
   justify-items: start;
-  max-width: 1280px;
 }
 .filters {
   width: 100%;

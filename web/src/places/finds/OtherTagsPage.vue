@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import { lengthText, shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/finds'
 import { FATE } from '@/words/fish'
 import FindsNav from './parts/FindsNav.vue'
 
@@ -19,7 +20,7 @@ const pass = () =>
   run(async () => {
     const count = chosen.value.length
     tags.value = await api.passOn({ ids: chosen.value, to: to.value.trim() })
-    notice.value = `${count} ${count === 1 ? 'tag is' : 'tags are'} marked as passed on to ${to.value.trim()}.`
+    notice.value = t('finds.otherTags.markedPassedOn', { to: to.value.trim() }, count)
     chosen.value = []
   })
 </script>
@@ -27,28 +28,29 @@ const pass = () =>
 <template>
   <div class="page others stack">
     <FindsNav />
-    <h1>Tags of others</h1>
+    <h1>{{ t('finds.otherTags.otherProgrammesTags') }}</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="notice" role="status">{{ notice }}</p>
     <p v-if="tags && !tags.tags.length" class="soft">
-      None came to us yet. A report that the desk calls another programme’s stands here, until it is
-      passed on.
+      {{ t('finds.otherTags.noneYetReportsThatReview') }}
     </p>
     <template v-if="tags?.tags.length">
       <p>
         <template v-for="(programme, index) in tags.programmes" :key="programme.programme"
           ><template v-if="index">; </template><b>{{ programme.programme }}</b
-          >: {{ programme.tags }}, {{ programme.open }} not passed on</template
+          >{{
+            t('finds.otherTags.notPassedOn', { tags: programme.tags, open: programme.open })
+          }}</template
         >.
       </p>
       <div class="acts row-3">
-        <a href="/api/foreign-tags.csv">Table of those not passed on (CSV)</a>
+        <a href="/api/foreign-tags.csv">{{ t('finds.otherTags.tableOfTagsNotPassed') }}</a>
         <input
           v-model="to"
           class="field"
           maxlength="200"
-          aria-label="Passed on to"
-          placeholder="Passed on to"
+          :aria-label="t('finds.otherTags.passedOnTo')"
+          :placeholder="t('finds.otherTags.passedOnTo')"
         />
         <el-button
           class="oilskin"
@@ -56,7 +58,7 @@ const pass = () =>
           :loading="busy"
           :disabled="!chosen.length || !to.trim()"
           @click="pass"
-          >Mark {{ chosen.length }} as passed on</el-button
+          >{{ t('finds.otherTags.markAsPassedOn', { chosen: chosen.length }) }}</el-button
         >
       </div>
       <div class="scroll">
@@ -66,18 +68,18 @@ const pass = () =>
               <th>
                 <input
                   type="checkbox"
-                  aria-label="All that wait"
+                  :aria-label="t('finds.otherTags.allTagsNotPassedOn')"
                   :checked="chosen.length > 0 && chosen.length === open.length"
                   @change="chosen = chosen.length === open.length ? [] : open.map((one) => one.id)"
                 />
               </th>
-              <th>Number as read</th>
-              <th>Whose</th>
-              <th>Species</th>
-              <th>Length</th>
-              <th>Caught</th>
-              <th>Place</th>
-              <th>Passed on</th>
+              <th>{{ t('finds.otherTags.tagNumberAsRead') }}</th>
+              <th>{{ t('finds.otherTags.programme') }}</th>
+              <th>{{ t('finds.otherTags.species') }}</th>
+              <th>{{ t('finds.otherTags.length') }}</th>
+              <th>{{ t('finds.otherTags.caught') }}</th>
+              <th>{{ t('finds.otherTags.place') }}</th>
+              <th>{{ t('finds.otherTags.passedOn') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -88,12 +90,12 @@ const pass = () =>
                   v-model="chosen"
                   type="checkbox"
                   :value="tag.id"
-                  :aria-label="`Choose ${tag.number_as_read}`"
+                  :aria-label="t('finds.otherTags.choose', { number_as_read: tag.number_as_read })"
                 />
               </td>
               <td><TagStreamer :number="tag.number_as_read" spent /></td>
               <td>{{ tag.other_programme }}</td>
-              <td>{{ tag.species_code?.replaceAll('_', ' ') ?? 'not known' }}</td>
+              <td>{{ tag.species_code?.replaceAll('_', ' ') ?? t('finds.otherTags.notKnown') }}</td>
               <td class="tabular">
                 {{ tag.length_mm ? `${lengthText(tag.length_mm)} ${tag.length_kind}` : '–' }}
               </td>
@@ -104,8 +106,11 @@ const pass = () =>
               <td>
                 {{
                   tag.passed_on_at
-                    ? `${shortDateText(tag.passed_on_at)}, to ${tag.passed_on_to}`
-                    : 'not yet'
+                    ? t('finds.otherTags.to', {
+                        passed_on_at: shortDateText(tag.passed_on_at),
+                        passed_on_to: tag.passed_on_to,
+                      })
+                    : t('finds.otherTags.notYet')
                 }}
               </td>
             </tr>

@@ -6,6 +6,7 @@ import WaterMap from '@/parts/WaterMap.vue'
 import { useSessionStore } from '@/stores/session'
 import { namedPlaces, type NamedPlace } from '@/parts/coast'
 import { localDate, shortDateText } from '@/format/units'
+import { t } from '@/words/finds'
 import { LENGTH_KIND } from '@/words/fish'
 import LengthKindPicture from './parts/LengthKindPicture.vue'
 import { MOST_PHOTOS, useReport } from './useReport'
@@ -70,14 +71,22 @@ watch(photos, (files) => {
 })
 onBeforeUnmount(drop)
 const FOUND_HOW = {
-  caught: 'I caught it',
-  dead: 'Found it dead',
-  tag_alone: 'The tag alone',
-  shop: 'In a shop',
-  in_fish: 'Inside another fish',
+  caught: t('finds.report.iCaughtIt'),
+  dead: t('finds.report.foundItDead'),
+  tag_alone: t('finds.report.theTagAlone'),
+  shop: t('finds.report.inAShop'),
+  in_fish: t('finds.report.insideAnotherFish'),
 } as const
-const DAYS = { day: 'On this day', span: 'Some time between', unknown: 'I do not know' } as const
-const TAG = { in_fish: 'Left in the fish', cut_off: 'Cut off', with_finder: 'I have it' } as const
+const DAYS = {
+  day: t('finds.report.onAKnownDay'),
+  span: t('finds.report.betweenTwoDays'),
+  unknown: t('finds.report.iDoNotKnow'),
+} as const
+const TAG = {
+  in_fish: t('finds.report.leftInTheFish'),
+  cut_off: t('finds.report.cutOff'),
+  with_finder: t('finds.report.iHaveIt'),
+} as const
 const hasFish = computed(() => draft.value.found_how !== 'tag_alone')
 
 /** A place that we know by name also marks the map. */
@@ -100,49 +109,55 @@ const field = (name: string) => refusal.value?.fields[name]
 <template>
   <div class="page narrow report">
     <template v-if="waiting">
-      <h1>Your report is kept</h1>
+      <h1>{{ t('finds.report.yourReportIsSaved') }}</h1>
       <p role="status">{{ waiting.sentence }}</p>
-      <p v-if="waiting.helps"><b>What would help:</b> {{ waiting.helps }}</p>
+      <p v-if="waiting.helps">
+        <b>{{ t('finds.report.theseWouldHelp') }}</b> {{ waiting.helps }}
+      </p>
       <p v-if="photoTrouble" class="soft">{{ photoTrouble }}</p>
       <p v-if="sentHere[0] && !amending">
-        <a :href="`/report/${sentHere[0].id}#${sentHere[0].key}`">Look at it, or add to it</a>: its
-        story will stand at this link, too. This device keeps the link below the form.
+        <a :href="`/report/${sentHere[0].id}#${sentHere[0].key}`">{{
+          t('finds.report.readItOrAddTo')
+        }}</a>{{ t('finds.report.itsStoryWillAppearAt') }}
       </p>
       <button v-if="!amending" type="button" class="quiet" @click="startAnew">
-        Report another fish of that day
+        {{ t('finds.report.reportAnotherFishOfThat') }}
       </button>
-      <a v-else href="/report">Report another tag</a>
+      <a v-else href="/report">{{ t('finds.report.reportAnotherTag') }}</a>
     </template>
     <!-- What is typed before the report is read would be written over. -->
     <div v-else-if="!isOpened && !refusal">
-      <h1>Your report</h1>
-      <p role="status" class="soft">Opening your report…</p>
+      <h1>{{ t('finds.report.yourReport') }}</h1>
+      <p role="status" class="soft">{{ t('finds.report.openingYourReport') }}</p>
     </div>
     <form v-else class="stack-4" novalidate @submit.prevent="send">
       <div>
-        <h1>{{ amending ? 'Your report' : 'Report a tag' }}</h1>
+        <h1>{{ amending ? t('finds.report.yourReport') : t('finds.report.reportATag') }}</h1>
         <template v-if="own">
           <p role="status">{{ own.sentence }}</p>
           <p v-if="own.story_key">
-            <RouterLink class="story-link" :to="`/story/${own.story_key}`"
-              >Read its story</RouterLink
-            >
+            <RouterLink class="story-link" :to="`/story/${own.story_key}`">{{
+              t('finds.report.readItsStory')
+            }}</RouterLink>
           </p>
-          <p v-if="own.helps"><b>What would help:</b> {{ own.helps }}</p>
-          <p v-if="own.question" class="question"><b>A coordinator asks:</b> {{ own.question }}</p>
+          <p v-if="own.helps">
+            <b>{{ t('finds.report.theseWouldHelp') }}</b> {{ own.helps }}
+          </p>
+          <p v-if="own.question" class="question">
+            <b>{{ t('finds.report.aCoordinatorAsks') }}</b> {{ own.question }}
+          </p>
         </template>
         <p v-else class="soft">
-          No account needed. Only the number must be there; whatever else you know helps.
+          {{ t('finds.report.youNeedNoAccountOnly') }}
         </p>
       </div>
       <TroubleNote :trouble="refusal" />
       <p v-if="noSignal" class="no-signal" role="status">
-        No signal. Your report is kept on this device and goes out by itself as soon as there is
-        one; leave this page open, or come back to it.
+        {{ t('finds.report.noSignalYourReportIs') }}
       </p>
 
       <div class="part">
-        <label for="number">Number on the tag</label>
+        <label for="number">{{ t('finds.report.numberOnTheTag') }}</label>
         <input
           id="number"
           v-model="draft.number_as_read"
@@ -157,10 +172,9 @@ const field = (name: string) => refusal.value?.fields[name]
         <p v-if="field('number_as_read')" class="fault">{{ field('number_as_read') }}</p>
         <p v-if="hint" role="status" :class="['hint', hint.kind]">{{ hint.sentence }}</p>
         <p class="soft">
-          Rub growth off with a fingernail, do not pull. Type ? for a character you cannot read, *
-          for several.
+          {{ t('finds.report.rubGrowthOffWithA') }}
           <button type="button" class="link" :aria-expanded="guide" @click="guide = !guide">
-            How to read a worn tag
+            {{ t('finds.report.howToReadAWorn') }}
           </button>
         </p>
         <TagGuide v-if="guide" :prefix="tagPrefix" />
@@ -171,12 +185,12 @@ const field = (name: string) => refusal.value?.fields[name]
             maxlength="40"
             autocapitalize="characters"
             autocomplete="off"
-            :aria-label="`Number on tag ${index + 2}`"
+            :aria-label="t('finds.report.numberOnTag', { index: index + 2 })"
           />
           <button
             type="button"
             class="quiet"
-            :aria-label="`Leave out tag ${index + 2}`"
+            :aria-label="t('finds.report.removeTag', { index: index + 2 })"
             @click="draft.more_numbers.splice(index, 1)"
           >
             ✕
@@ -188,13 +202,13 @@ const field = (name: string) => refusal.value?.fields[name]
           class="link"
           @click="draft.more_numbers.push('')"
         >
-          The fish carries another tag
+          {{ t('finds.report.theFishCarriesAnotherTag') }}
         </button>
       </div>
 
       <template v-if="shown > 0">
         <fieldset>
-          <legend>How you came by it</legend>
+          <legend>{{ t('finds.report.howYouFoundIt') }}</legend>
           <div class="chips">
             <label v-for="(text, how) in FOUND_HOW" :key="how"
               ><input v-model="draft.found_how" type="radio" name="found_how" :value="how" />
@@ -204,14 +218,14 @@ const field = (name: string) => refusal.value?.fields[name]
         </fieldset>
 
         <div class="part">
-          <label for="species">Which fish</label>
+          <label for="species">{{ t('finds.report.species') }}</label>
           <select
             id="species"
             class="field"
             :value="draft.species_code ?? ''"
             @change="chooseSpecies(($event.target as HTMLSelectElement).value)"
           >
-            <option value="">I am not sure</option>
+            <option value="">{{ t('finds.report.iAmNotSure') }}</option>
             <option v-for="choice in species" :key="choice.code" :value="choice.code">
               {{ choice.common_name }}
             </option>
@@ -220,18 +234,18 @@ const field = (name: string) => refusal.value?.fields[name]
         </div>
 
         <fieldset v-if="hasFish">
-          <legend>How long</legend>
+          <legend>{{ t('finds.report.length') }}</legend>
           <div class="length">
             <input
               id="length"
               v-model="draft.length_value"
               class="field"
               inputmode="decimal"
-              aria-label="Length"
-              placeholder="not measured"
+              :aria-label="t('finds.report.length')"
+              :placeholder="t('finds.report.notMeasured')"
               maxlength="10"
             />
-            <div class="chips" role="group" aria-label="Unit">
+            <div class="chips" role="group" :aria-label="t('finds.report.unit')">
               <label
                 ><input v-model="draft.length_unit" type="radio" name="unit" value="cm" /> cm</label
               >
@@ -247,7 +261,7 @@ const field = (name: string) => refusal.value?.fields[name]
             v-if="draft.length_value"
             class="kinds"
             role="radiogroup"
-            aria-label="Measured from where to where"
+            :aria-label="t('finds.report.measuredFromWhereToWhere')"
           >
             <button
               v-for="kind in kinds"
@@ -266,7 +280,7 @@ const field = (name: string) => refusal.value?.fields[name]
             v-if="draft.length_value"
             class="chips"
             role="group"
-            aria-label="How it was measured"
+            :aria-label="t('finds.report.howItWasMeasured')"
           >
             <label
               v-for="(text, how) in {
@@ -284,7 +298,7 @@ const field = (name: string) => refusal.value?.fields[name]
       </template>
       <template v-if="shown > 1">
         <fieldset>
-          <legend>When</legend>
+          <legend>{{ t('finds.report.when') }}</legend>
           <div class="chips">
             <label v-for="(text, dayKind) in DAYS" :key="dayKind"
               ><input v-model="draft.day_said" type="radio" name="day_said" :value="dayKind" />
@@ -293,7 +307,7 @@ const field = (name: string) => refusal.value?.fields[name]
           </div>
           <div v-if="draft.day_said !== 'unknown'" class="days">
             <label v-if="draft.day_said === 'span'"
-              >From
+              >{{ t('finds.report.from') }}
               <input
                 v-model="draft.caught_from"
                 class="field"
@@ -301,7 +315,7 @@ const field = (name: string) => refusal.value?.fields[name]
                 :max="draft.caught_on || today"
             /></label>
             <label
-              >{{ draft.day_said === 'span' ? 'to' : 'Day of the catch' }}
+              >{{ draft.day_said === 'span' ? 'to' : t('finds.report.dayOfTheCatch') }}
               <input
                 id="caught_on"
                 v-model="draft.caught_on"
@@ -316,15 +330,15 @@ const field = (name: string) => refusal.value?.fields[name]
         </fieldset>
 
         <fieldset>
-          <legend>Where</legend>
+          <legend>{{ t('finds.report.where') }}</legend>
           <input
             id="place"
             v-model="draft.place_words"
             class="field"
             list="places"
             maxlength="200"
-            aria-label="Place in words"
-            placeholder="In words, or touch the map"
+            :aria-label="t('finds.report.placeInWords')"
+            :placeholder="t('finds.report.inWordsOrTouchThe')"
             @focus="loadNames"
             @change="placeNamed(draft.place_words)"
           />
@@ -335,36 +349,44 @@ const field = (name: string) => refusal.value?.fields[name]
             v-model:picked="draft.place"
             class="map"
             pickable
-            label="Map; touch where the fish was caught"
+            :label="t('finds.report.mapTouchWhereTheFish')"
           />
           <button type="button" class="quiet" @click="placeHere">
-            It was where this phone is now
+            {{ t('finds.report.useThisPhonesPosition') }}
           </button>
           <p v-if="placeTrouble" class="fault">{{ placeTrouble }}</p>
           <p class="soft">
             <template v-if="draft.place"
-              >Marked at {{ draft.place.lat_deg.toFixed(3) }}, {{ draft.place.lon_deg.toFixed(3) }}.
+              >{{
+                t('finds.report.markedAt', {
+                  lat_deg: draft.place.lat_deg.toFixed(3),
+                  lon_deg: draft.place.lon_deg.toFixed(3),
+                })
+              }}
               <button type="button" class="link" @click="draft.place = null">
-                Remove the mark
+                {{ t('finds.report.removeMark') }}
               </button></template
             >
-            <template v-else>Others will only see the 5 km square around it.</template>
+            <template v-else>{{ t('finds.report.othersOnlySeeThe5') }}</template>
           </p>
         </fieldset>
       </template>
       <template v-if="shown > 2">
         <fieldset v-if="draft.found_how === 'caught'">
-          <legend>What became of the fish</legend>
+          <legend>{{ t('finds.report.whatHappenedToTheFish') }}</legend>
           <div class="chips">
             <label
-              ><input v-model="draft.fate" type="radio" name="fate" value="released" /> Let
-              go</label
+              ><input v-model="draft.fate" type="radio" name="fate" value="released" />
+              {{ t('finds.report.released') }}</label
             >
-            <label><input v-model="draft.fate" type="radio" name="fate" value="kept" /> Kept</label>
+            <label
+              ><input v-model="draft.fate" type="radio" name="fate" value="kept" />
+              {{ t('finds.report.kept') }}</label
+            >
           </div>
         </fieldset>
         <fieldset v-if="hasFish">
-          <legend>And of the tag</legend>
+          <legend>{{ t('finds.report.andToTheTag') }}</legend>
           <div class="chips">
             <label v-for="(text, left) in TAG" :key="left"
               ><input v-model="draft.tag_left" type="radio" name="tag_left" :value="left" />
@@ -374,21 +396,28 @@ const field = (name: string) => refusal.value?.fields[name]
         </fieldset>
 
         <p v-if="own?.photos" class="soft">
-          {{ own.photos === 1 ? 'Its photo is kept.' : `Its ${own.photos} photos are kept.` }}
+          {{
+            own.photos === 1
+              ? t('finds.report.itsPhotoIsSaved')
+              : t('finds.report.itsPhotosAreSaved', { photos: own.photos })
+          }}
         </p>
         <fieldset v-if="!own || own.photos < MOST_PHOTOS">
-          <legend>Photos, if you have some; best of the tag</legend>
+          <legend>{{ t('finds.report.photosBestOfTheTag') }}</legend>
           <input
             id="photo"
             type="file"
             multiple
             accept="image/jpeg,image/png,image/webp"
-            aria-label="Photos"
+            :aria-label="t('finds.report.photos')"
             @change="choosePhotos([...(($event.target as HTMLInputElement).files ?? [])])"
           />
           <p v-if="photos.length" class="soft">
-            {{ photos.map((one) => one.name).join(', ') }}. The place stored in a picture is removed
-            before anybody sees it.
+            {{
+              t('finds.report.placesStoredInThePhoto', {
+                name: photos.map((one) => one.name).join(', '),
+              })
+            }}
           </p>
           <p v-if="photoTrouble" class="fault">{{ photoTrouble }}</p>
         </fieldset>
@@ -397,10 +426,10 @@ const field = (name: string) => refusal.value?.fields[name]
         <div v-if="asksTwice" class="part twice">
           <label for="number_again">{{
             photos.length
-              ? 'The number once more, from the picture'
-              : 'The number once more, as nothing else is told'
+              ? t('finds.report.theNumberOnceMoreFrom')
+              : t('finds.report.theNumberOnceMoreSince')
           }}</label>
-          <img v-for="url in pictures" :key="url" :src="url" alt="Your picture" />
+          <img v-for="url in pictures" :key="url" :src="url" :alt="t('finds.report.yourPicture')" />
           <input
             id="number_again"
             v-model="draft.number_again"
@@ -411,21 +440,25 @@ const field = (name: string) => refusal.value?.fields[name]
             maxlength="40"
           />
           <p v-if="differs" class="fault" role="alert">
-            Above it is {{ draft.number_as_read }}, here {{ draft.number_again }}. Look at the tag
-            once more, and correct one of them.
+            {{
+              t('finds.report.aboveYouTypedHereCheck', {
+                number_as_read: draft.number_as_read,
+                number_again: draft.number_again,
+              })
+            }}
           </p>
         </div>
 
         <fieldset>
-          <legend>So that we can reach you, if you like</legend>
+          <legend>{{ t('finds.report.soThatWeCanReach') }}</legend>
           <input
             id="finder_name"
             v-model="draft.finder_name"
             class="field"
             maxlength="120"
             autocomplete="name"
-            aria-label="Your name"
-            placeholder="Your name"
+            :aria-label="t('finds.report.yourName')"
+            :placeholder="t('finds.report.yourName')"
           />
           <input
             id="finder_contact"
@@ -434,8 +467,8 @@ const field = (name: string) => refusal.value?.fields[name]
             type="email"
             maxlength="254"
             autocomplete="email"
-            aria-label="E-mail"
-            placeholder="E-mail"
+            :aria-label="t('finds.report.eMail')"
+            :placeholder="t('finds.report.eMail')"
           />
           <input
             id="finder_phone"
@@ -444,11 +477,11 @@ const field = (name: string) => refusal.value?.fields[name]
             type="tel"
             maxlength="40"
             autocomplete="tel"
-            aria-label="Telephone"
-            placeholder="or telephone"
+            :aria-label="t('finds.report.telephone')"
+            :placeholder="t('finds.report.orTelephone')"
           />
           <p v-if="field('finder_phone')" class="fault">{{ field('finder_phone') }}</p>
-          <p class="soft">Only the cooperative sees it.</p>
+          <p class="soft">{{ t('finds.report.onlyTheCooperativeSeesIt') }}</p>
         </fieldset>
 
         <button
@@ -456,18 +489,26 @@ const field = (name: string) => refusal.value?.fields[name]
           class="send"
           :disabled="busy || !isWhole || (amending !== null && own === null)"
         >
-          {{ busy ? 'Sending' : amending ? 'Send the change' : 'Send and read its story' }}
+          {{
+            busy
+              ? t('finds.report.sending')
+              : amending
+                ? t('finds.report.sendChanges')
+                : t('finds.report.sendAndReadItsStory')
+          }}
         </button>
       </template>
     </form>
     <details v-if="sentHere.length" class="sent">
-      <summary>Reports from this device</summary>
+      <summary>{{ t('finds.report.reportsFromThisDevice') }}</summary>
       <p v-for="sent in sentHere" :key="sent.id">
         <b class="figures">{{ sent.number }}</b>, {{ shortDateText(sent.on) }}:
-        <a :href="`/report/${sent.id}#${sent.key}`">look at it or change it</a>;
-        <span v-if="sent.forgotten" role="status">your name and contact are gone from it.</span>
+        <a :href="`/report/${sent.id}#${sent.key}`">{{ t('finds.report.readOrChangeIt') }}</a>;
+        <span v-if="sent.forgotten" role="status">{{
+          t('finds.report.yourNameAndContactAre')
+        }}</span>
         <button v-else type="button" class="link" @click="forgetMe(sent)">
-          take my name and contact out of it
+          {{ t('finds.report.removeMyNameAndContact') }}
         </button>
       </p>
     </details>

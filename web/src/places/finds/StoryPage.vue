@@ -17,9 +17,10 @@ import AnimalDrawing from '@/drawings/AnimalDrawing.vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
-import { FATE, FOUND, WHAT, whenText } from '@/words/fish'
+import { FATE, FOUND_HOW, ENCOUNTER_KIND, whenText } from '@/words/fish'
 import { useLocalStorage } from '@vueuse/core'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/finds'
 import GrowthLine from './parts/GrowthLine.vue'
 
 const props = defineProps<{ storyKey: string }>()
@@ -58,17 +59,19 @@ const ways = computed(() =>
   (story.value?.legs ?? []).flatMap((leg) => (leg.path ? [leg.path as [number, number][]] : [])),
 )
 const OUTCOME: Record<string, string> = {
-  strong: 'went off strong',
-  slow: 'went off slowly',
-  floated: 'floated',
-  sank: 'sank',
-  predator: 'taken by a predator',
-  lost_from_sight: 'lost from sight',
+  strong: t('finds.story.swamOffStrongly'),
+  slow: t('finds.story.swamOffSlowly'),
+  floated: t('finds.story.floated'),
+  sank: t('finds.story.sank'),
+  predator: t('finds.story.takenByAPredator'),
+  lost_from_sight: t('finds.story.notSeen'),
 }
 /** Weight over what is usual for that length, in words with the number. */
 const conditionText = (weight: number, relative: number | null) =>
   weightText(weight, units.value) +
-  (relative === null ? '' : `, ${Math.round(relative * 100)} % of what is usual for its length`)
+  (relative === null
+    ? ''
+    : t('finds.story.ofTheUsualWeightFor', { relative: Math.round(relative * 100) }))
 const whole = computed(() => story.value?.whole ?? null)
 /** A finder reads it in own units; this device keeps the choice. */
 const session = useSessionStore()
@@ -82,7 +85,7 @@ const units = computed<Units>(() => chosen.value || session.units)
     <el-skeleton v-if="!story && !refusal" :rows="8" animated />
     <template v-if="story">
       <p v-if="route.query.thanks" class="thanks" role="status">
-        Thank you. This is the fish’s story so far.
+        {{ t('finds.story.thankYouThisIsThe') }}
       </p>
       <header>
         <div>
@@ -97,18 +100,18 @@ const units = computed<Units>(() => chosen.value || session.units)
         <AnimalDrawing
           class="shape"
           :guild="story.species.guild_key"
-          :label="`Drawing of a ${story.species.common_name} with a tag`"
+          :label="t('finds.story.drawingOfAWithA', { common_name: story.species.common_name })"
           tagged
         />
       </header>
 
-      <section v-if="whole" class="figures-row" aria-label="In short">
+      <section v-if="whole" class="figures-row" :aria-label="t('finds.story.inShort')">
         <div>
           <strong class="tabular" data-testid="days">{{
             whole.days.toLocaleString('en-GB')
           }}</strong><span
-            >{{ whole.days === 1 ? 'day at liberty' : 'days at liberty'
-            }}{{ whole.days_at_most ? ' at most' : '' }}</span
+            >{{ t('finds.story.daysAtLiberty', whole.days)
+            }}{{ whole.days_at_most ? t('finds.story.atMost') : '' }}</span
           >
         </div>
         <div v-if="whole.distance_m !== null">
@@ -116,44 +119,57 @@ const units = computed<Units>(() => chosen.value || session.units)
             distanceText(whole.distance_m, whole.distance_is_coarse, units)
           }}</strong>
           <span
-            >from where it was tagged<template
-              v-if="whole.azimuth_deg !== null && whole.distance_m > 0"
-              >, to the {{ windText(whole.azimuth_deg) }}</template
-            ></span
+            >{{ t('finds.story.fromWhereItWasTagged')
+            }}<template v-if="whole.azimuth_deg !== null && whole.distance_m > 0">{{
+              t('finds.story.toThe', { azimuth_deg: windText(whole.azimuth_deg) })
+            }}</template></span
           >
         </div>
         <div v-if="whole.by_water_m !== null">
           <strong class="tabular" data-testid="by-water">{{
             distanceText(whole.by_water_m, whole.distance_is_coarse, units)
           }}</strong>
-          <span>by the shortest way through the water</span>
+          <span>{{ t('finds.story.distanceByWater') }}</span>
         </div>
         <div v-if="whole.growth.increment_mm !== null">
           <strong class="tabular" data-testid="growth">{{
             growthText(whole.growth.increment_mm, units)
           }}</strong>
-          <span>± {{ sizeText(whole.growth.margin_mm!, units) }}, 95 %</span>
+          <span>{{
+            t('finds.story.margin', { margin: sizeText(whole.growth.margin_mm!, units) })
+          }}</span>
         </div>
       </section>
       <p v-if="whole" data-testid="growth-sentence">
         {{ units === 'imperial' ? whole.growth.sentence_imperial : whole.growth.sentence }}
         <template v-if="whole.growth.verdict === 'grew' && whole.growth.yearly_mm !== null">
-          That is {{ sizeText(whole.growth.yearly_mm, units) }} a year (±
-          {{ sizeText(whole.growth.yearly_margin_mm!, units) }}).
+          {{
+            t('finds.story.thatIsAYear', {
+              units: sizeText(whole.growth.yearly_mm, units),
+              units2: sizeText(whole.growth.yearly_margin_mm!, units),
+            })
+          }}
         </template>
       </p>
-      <p v-if="whole?.by_water_why" class="soft">No way by water: {{ whole.by_water_why }}</p>
+      <p v-if="whole?.by_water_why" class="soft">
+        {{ t('finds.story.noDistanceByWater', { by_water_why: whole.by_water_why }) }}
+      </p>
       <p v-if="story.typical" class="typical" data-testid="typical">
-        <b>What is usual.</b> {{ story.typical.sentence }}
+        <b>{{ t('finds.story.whatIsUsual') }}</b> {{ story.typical.sentence }}
       </p>
       <p v-if="!whole" class="soft">
-        It has been caught once so far. The story goes on when somebody reports it again.
+        {{ t('finds.story.itHasBeenCaughtOnce') }}
       </p>
 
       <div class="columns">
-        <WaterMap class="map" :places="placed" :ways="ways" label="Map of where the fish was" />
+        <WaterMap
+          class="map"
+          :places="placed"
+          :ways="ways"
+          :label="t('finds.story.mapOfWhereTheFish')"
+        />
         <section>
-          <h2>Its catches</h2>
+          <h2>{{ t('finds.story.itsCatches') }}</h2>
           <ol class="timeline">
             <li v-for="(caught, index) in story.catches" :key="index">
               <b>{{ index + 1 }}</b>
@@ -161,18 +177,26 @@ const units = computed<Units>(() => chosen.value || session.units)
                 <p>
                   <strong>{{ whenText(caught) }}</strong>{{ ' ' }}
                   <span v-if="index > 0" class="soft"
-                    >after {{ story.legs[index - 1]!.days_at_most ? 'at most ' : ''
-                    }}{{ daysText(story.legs[index - 1]!.days)
-                    }}<template v-if="story.legs[index - 1]!.by_water_m !== null"
-                      >, {{ distanceText(story.legs[index - 1]!.by_water_m!, coarse, units) }} by
-                      water</template
-                    ></span
+                    >{{
+                      t('finds.story.after', {
+                        most: story.legs[index - 1]!.days_at_most ? t('finds.story.atMost2') : '',
+                        days: daysText(story.legs[index - 1]!.days),
+                      })
+                    }}<template v-if="story.legs[index - 1]!.by_water_m !== null">{{
+                      t('finds.story.byWater', {
+                        units: distanceText(story.legs[index - 1]!.by_water_m!, coarse, units),
+                      })
+                    }}</template></span
                   >
                 </p>
                 <p>
-                  {{ FOUND[caught.found_how] ?? WHAT[caught.what]
+                  {{ FOUND_HOW[caught.found_how] ?? ENCOUNTER_KIND[caught.what]
                   }}<template v-if="caught.place_name">, {{ caught.place_name }}</template
-                  >, by {{ caught.by }}{{ FATE[caught.fate] ? `; ${FATE[caught.fate]}` : ''
+                  >{{
+                    t('finds.story.by', {
+                      by: caught.by,
+                      fate: FATE[caught.fate] ? `; ${FATE[caught.fate]}` : '',
+                    })
                   }}<template v-if="caught.outcome"
                     >, {{ OUTCOME[caught.outcome] ?? caught.outcome }}</template
                   >
@@ -203,25 +227,27 @@ const units = computed<Units>(() => chosen.value || session.units)
           :href="`/api/stories/${storyKey}/certificate.pdf?units=${units}`"
           target="_blank"
           rel="noopener"
-          >Certificate to print (PDF)</a
+          >{{ t('finds.story.certificateToPrintPdf') }}</a
         >
-        <a :href="`/api/stories/${storyKey}/picture.png`" target="_blank" rel="noopener"
-          >Picture to share (PNG)</a
-        >
+        <a :href="`/api/stories/${storyKey}/picture.png`" target="_blank" rel="noopener">{{
+          t('finds.story.pictureToSharePng')
+        }}</a>
       </p>
       <p class="soft">
-        Read in
+        {{ t('finds.story.showIn') }}
         <button
           type="button"
           class="link"
           @click="chosen = units === 'metric' ? 'imperial' : 'metric'"
         >
           {{
-            units === 'metric' ? 'inches, pounds and miles' : 'centimetres, grams and kilometres'
+            units === 'metric'
+              ? t('finds.story.inchesPoundsAndMiles')
+              : t('finds.story.centimetresGramsAndKilometres')
           }}</button>.
       </p>
       <p v-if="coarse" class="soft">
-        Places are shown as the 5 km squares they lie in, and the distance in steps of 5 km.
+        {{ t('finds.story.placesAreShownAs5') }}
       </p>
     </template>
   </div>

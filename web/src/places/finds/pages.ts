@@ -1,5 +1,5 @@
 // Pages that are loaded when they are opened.
 export const finds = () => import('./FindsPage.vue')
-export const desk = () => import('./DeskPage.vue')
-export const doubts = () => import('./DoubtsPage.vue')
+export const review = () => import('./ReviewPage.vue')
+export const queries = () => import('./QueriesPage.vue')
 export const otherTags = () => import('./OtherTagsPage.vue')

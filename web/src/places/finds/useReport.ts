@@ -6,6 +6,7 @@ import { NoSignal, trouble, type Trouble } from '@/api/refusal'
 import { localDate } from '@/format/units'
 import type { PickedPlace } from '@/parts/mapTypes'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/finds'
 
 interface ReportDraft {
   id: string
@@ -223,17 +224,14 @@ export function useReport(
   function placeHere() {
     placeTrouble.value = null
     if (!navigator.geolocation)
-      return void (placeTrouble.value =
-        'This device does not tell where it is. Touch the map or say it in words.')
+      return void (placeTrouble.value = t('finds.useReport.thisDeviceDoesNotShare'))
     navigator.geolocation.getCurrentPosition(
       ({ coords }) =>
         (draft.value.place = {
           lat_deg: Math.round(coords.latitude * 1e5) / 1e5,
           lon_deg: Math.round(coords.longitude * 1e5) / 1e5,
         }),
-      () =>
-        (placeTrouble.value =
-          'The phone did not tell where it is. Touch the map or say it in words.'),
+      () => (placeTrouble.value = t('finds.useReport.thePhoneDidNotShare')),
       { enableHighAccuracy: true, timeout: 15_000, maximumAge: 60_000 },
     )
   }
@@ -249,9 +247,9 @@ export function useReport(
     const taken = small.slice(0, MOST_PHOTOS)
     photoTrouble.value =
       small.length < files.length
-        ? 'A picture is larger than 15 MB and stays behind. Choose a smaller one, or send the report without it.'
+        ? t('finds.useReport.aPhotoIsLargerThan')
         : taken.length < small.length
-          ? `A report takes ${MOST_PHOTOS} pictures; the first ones go with it.`
+          ? t('finds.useReport.aReportTakesPhotosThe', { most_photos: MOST_PHOTOS })
           : null
     photos.value = taken
   }
@@ -350,7 +348,10 @@ export function useReport(
       try {
         await api.addReportPhoto(id, reportKey, photo)
       } catch (thrown) {
-        photoTrouble.value = `The report is kept, but not the photo ${photo.name}: ${trouble(thrown).message}`
+        photoTrouble.value = t('finds.useReport.theReportIsSavedBut', {
+          name: photo.name,
+          message: trouble(thrown).message,
+        })
       }
     }
     photos.value = []

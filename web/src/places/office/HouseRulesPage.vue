@@ -7,6 +7,7 @@ import { water } from '@/api/water'
 import { dateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/office'
 import GuildNotes from './parts/GuildNotes.vue'
 import HouseFigures from './parts/HouseFigures.vue'
 import OfficeNav from './parts/OfficeNav.vue'
@@ -80,7 +81,9 @@ const save = () =>
       }),
     )
     why.value = ''
-    notice.value = `Version ${rules.value!.version} is in force from the next card on.`
+    notice.value = t('office.houseRules.versionAppliesFromTheNext', {
+      version: rules.value!.version,
+    })
   })
 
 /** What the cooperative's own returns say of a question, where they say anything; it may come late. */
@@ -127,11 +130,11 @@ function mayChoose(
 const pick = (question: Rules['questions'][number], school: string) =>
   isCoordinator.value ? choose(question.key, school) : own(question, school)
 const KINDS: Record<string, string> = {
-  air: 'air',
-  kit: 'kit',
-  tackle: 'tackle',
-  advice: 'line on the Deck',
-  keep: 'keeping',
+  air: t('office.houseRules.air'),
+  kit: t('office.houseRules.kit'),
+  tackle: t('office.houseRules.tackle'),
+  advice: t('office.houseRules.lineOnTheDeck'),
+  keep: t('office.houseRules.keeping'),
 }
 </script>
 
@@ -139,13 +142,15 @@ const KINDS: Record<string, string> = {
   <div class="page rules stack breadth">
     <OfficeNav />
     <header>
-      <h1>House rules</h1>
+      <h1>{{ t('office.houseRules.houseRules') }}</h1>
       <p v-if="rules" class="soft">
-        Version {{ rules.version }}.
         {{
-          isCoordinator
-            ? 'Practitioners disagree on these; the house picks, and says why.'
-            : 'You may be stricter than the house, never laxer.'
+          t('office.houseRules.version', {
+            version: rules.version,
+            laxer: isCoordinator
+              ? t('office.houseRules.practitionersDisagreeOnTheseThe')
+              : t('office.houseRules.youMayBeStricterThan'),
+          })
         }}
       </p>
     </header>
@@ -170,29 +175,35 @@ const KINDS: Record<string, string> = {
               @click="pick(question, school.key)"
             >
               <b
-                >{{ school.name }}<template v-if="school.key === question.default"> · ours</template
-                ><template v-if="!school.allowed"> · never</template
+                >{{ school.name
+                }}<template v-if="school.key === question.default">
+                  {{ t('office.houseRules.ours') }}</template
+                ><template v-if="!school.allowed"> {{ t('office.houseRules.never') }}</template
                 ><template
                   v-if="!isCoordinator && rules.choices[question.key]!.school === school.key"
                 >
-                  · house</template
+                  {{ t('office.houseRules.house') }}</template
                 ></b
               >
               <span>{{ school.says }}</span>
               <small>{{ school.held_by }}: {{ school.reason }}</small>
-              <small class="against fault">Against it: {{ school.against }}</small>
+              <small class="against fault">{{
+                t('office.houseRules.againstIt', { against: school.against })
+              }}</small>
             </button>
           </div>
           <p v-if="returnsOf(question.key)" class="returns">
-            <b>Our own returns.</b> {{ returnsOf(question.key) }}
-            <RouterLink to="/water/handling">All treatments</RouterLink>
+            <b>{{ t('office.houseRules.ourOwnReturns') }}</b> {{ returnsOf(question.key) }}
+            <RouterLink to="/water/handling">{{ t('office.houseRules.allTreatments') }}</RouterLink>
           </p>
           <details v-if="question.by_guild && isCoordinator">
             <summary>
-              By guild{{
-                Object.keys(draft[question.key]!.guilds ?? {}).length
-                  ? ` (${Object.keys(draft[question.key]!.guilds ?? {}).length})`
-                  : ''
+              {{
+                t('office.houseRules.byGuild', {
+                  guilds: Object.keys(draft[question.key]!.guilds ?? {}).length
+                    ? ` (${Object.keys(draft[question.key]!.guilds ?? {}).length})`
+                    : '',
+                })
               }}
             </summary>
             <div class="guilds">
@@ -205,7 +216,7 @@ const KINDS: Record<string, string> = {
                     chooseFor(question.key, guild.key, ($event.target as HTMLSelectElement).value)
                   "
                 >
-                  <option value="">as the house</option>
+                  <option value="">{{ t('office.houseRules.sameAsTheHouse') }}</option>
                   <option
                     v-for="school in question.schools.filter((one) => one.allowed)"
                     :key="school.key"
@@ -235,21 +246,30 @@ const KINDS: Record<string, string> = {
       </div>
 
       <aside v-if="isCoordinator">
-        <h2>{{ touched ? 'What would change' : 'Nothing changed yet' }}</h2>
+        <h2>
+          {{
+            touched
+              ? t('office.houseRules.previewOfTheChange')
+              : t('office.houseRules.nothingChangedYet')
+          }}
+        </h2>
         <p v-if="!touched" class="soft">
-          Pick another school, and what it changes for one plan per guild stands here before
-          anything is saved.
+          {{ t('office.houseRules.chooseAnotherSchoolItsEffect') }}
         </p>
         <template v-if="touched">
-          <p v-if="changes && !changes.length" class="soft">Nothing that a tagger would see.</p>
+          <p v-if="changes && !changes.length" class="soft">
+            {{ t('office.houseRules.thisChangeMakesNoVisible') }}
+          </p>
           <ol v-if="changes" class="bare stack-2">
             <li v-for="(change, index) in changes" :key="index">
               <b>{{ KINDS[change.kind] }}</b>{{ ' ' }}
               <small class="soft">{{
                 change.guilds.length === rules.guilds.length
-                  ? 'all guilds'
+                  ? t('office.houseRules.allGuilds')
                   : change.guilds.slice(0, 3).join(', ') +
-                    (change.guilds.length > 3 ? ` and ${change.guilds.length - 3} more` : '')
+                    (change.guilds.length > 3
+                      ? t('office.houseRules.andMore', { guilds: change.guilds.length - 3 })
+                      : '')
               }}</small>
               <p v-if="change.before" class="gone">{{ change.before }}</p>
               <p v-if="change.after" class="new strong">{{ change.after }}</p>
@@ -260,17 +280,17 @@ const KINDS: Record<string, string> = {
             type="textarea"
             :rows="2"
             maxlength="2000"
-            aria-label="Why"
-            placeholder="Why? Everybody will read this."
+            :aria-label="t('office.houseRules.reason')"
+            :placeholder="t('office.houseRules.whyAllMembersWillRead')"
           />
           <div class="buttons">
-            <el-button type="primary" :disabled="!why.trim() || busy" @click="save"
-              >Save as version {{ rules.version + 1 }}</el-button
-            >
-            <el-button @click="take(rules)">Take back</el-button>
+            <el-button type="primary" :disabled="!why.trim() || busy" @click="save">{{
+              t('office.houseRules.saveAsVersion', { version: rules.version + 1 })
+            }}</el-button>
+            <el-button @click="take(rules)">{{ t('office.houseRules.undoChanges') }}</el-button>
           </div>
         </template>
-        <h2>Versions</h2>
+        <h2>{{ t('office.houseRules.versions') }}</h2>
         <ul class="versions bare stack-2">
           <li v-for="version in rules.versions" :key="version.version">
             <b>{{ version.version }}</b> {{ version.why }}

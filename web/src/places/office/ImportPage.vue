@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { imports, type TableIn, type TableMapping } from '@/api/imports'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 import OfficeNav from './parts/OfficeNav.vue'
 import ImportChoices from './parts/ImportChoices.vue'
 import ImportColumns from './parts/ImportColumns.vue'
@@ -16,12 +17,12 @@ import { STATES } from './importWords'
 /** One table on its way in: how it is read, what each row would be, and all of it in or out. */
 const EVERY_MS = 1000
 const KINDS: Record<string, string> = {
-  ';': 'columns parted by semicolons',
-  '\t': 'columns parted by tabs',
-  ',': 'columns parted by commas',
-  '|': 'columns parted by upright strokes',
-  sheet: 'the first sheet of a workbook that holds anything',
-  json: 'records of JSON',
+  ';': t('office.import.columnsSeparatedBySemicolons'),
+  '\t': t('office.import.columnsSeparatedByTabs'),
+  ',': t('office.import.columnsSeparatedByCommas'),
+  '|': t('office.import.columnsSeparatedByVerticalBars'),
+  sheet: t('office.import.firstSheetOfTheWorkbook'),
+  json: t('office.import.jsonRecords'),
 }
 const id = Number(useRoute().params['id'])
 const table = shallowRef<TableIn | null>(null)
@@ -56,7 +57,7 @@ const share = computed(() => {
 const save = () =>
   run(async () => {
     show(await imports.map(id, mapping.value!, keepAs.value || null))
-    notice.value = keepAs.value ? `Kept as ${keepAs.value}.` : ''
+    notice.value = keepAs.value ? t('office.import.savedAs', { keep_as: keepAs.value }) : ''
   })
 const act = (act: Parameters<typeof imports.run>[1]) =>
   run(async () => show(await imports.run(id, act)))
@@ -65,34 +66,42 @@ const undo = () => run(async () => show(await imports.undo(id)))
 </script>
 
 <template>
-  <div class="page wide stack" :aria-busy="busy">
+  <div class="page breadth stack" :aria-busy="busy">
     <OfficeNav />
-    <p><RouterLink to="/office/old-records">All tables</RouterLink></p>
+    <p>
+      <RouterLink to="/office/import">{{ t('office.import.allTables') }}</RouterLink>
+    </p>
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!table && !refusal" :rows="8" animated />
     <template v-if="table && mapping">
       <header>
         <h1>{{ table.file_name }}</h1>
         <p class="soft">
-          {{ table.rows.toLocaleString('en') }} rows, {{ table.encoding }},
-          {{ KINDS[table.separator] }}; {{ STATES[table.state] }}.
+          {{
+            t('office.import.rows', {
+              en: table.rows.toLocaleString('en'),
+              encoding: table.encoding,
+              separator: KINDS[table.separator],
+              state: STATES[table.state],
+            })
+          }}
         </p>
         <p v-if="table.trouble" class="pending">{{ table.trouble }}</p>
         <p v-if="table.same_file" class="pending">
-          The same file came in before as {{ table.same_file.file_name }}. Its rows stay out.
+          {{ t('office.import.theSameFileWasImported', { file_name: table.same_file.file_name }) }}
         </p>
       </header>
       <section v-if="isOpen">
-        <h2>1 How it is read</h2>
+        <h2>{{ t('office.import.n1HowTheTableIs') }}</h2>
         <p>
           <el-radio-group
             :model-value="table.has_heading"
             :disabled="busy"
-            aria-label="The first line"
+            :aria-label="t('office.import.firstLine')"
             @change="(yes) => heading(yes as boolean)"
           >
-            <el-radio :value="true">The first line names the columns</el-radio>
-            <el-radio :value="false">The first line is a record like the others</el-radio>
+            <el-radio :value="true">{{ t('office.import.theFirstLineNamesThe') }}</el-radio>
+            <el-radio :value="false">{{ t('office.import.theFirstLineIsA') }}</el-radio>
           </el-radio-group>
         </p>
         <ImportColumns
@@ -104,7 +113,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
         <ImportChoices v-model="mapping" :table="table" @change="save" />
       </section>
       <section v-if="isOpen && table.words.length">
-        <h2>2 What words mean</h2>
+        <h2>{{ t('office.import.n2MeaningOfWords') }}</h2>
         <ImportWords
           v-model="mapping.words"
           :words="table.words"
@@ -113,19 +122,34 @@ const undo = () => run(async () => show(await imports.undo(id)))
         />
       </section>
       <section v-if="isOpen">
-        <h2>{{ table.words.length ? 3 : 2 }} The first rows, as they would be</h2>
+        <h2>
+          {{ t('office.import.firstRowsAsTheyWould', { words: table.words.length ? 3 : 2 }) }}
+        </h2>
         <ImportPreview :rows="table.preview" :choices="table.choices" />
       </section>
       <section aria-live="polite" class="acts stack">
-        <h2>{{ isOpen ? `${table.words.length ? 4 : 3} All rows` : 'All rows' }}</h2>
+        <h2>
+          {{
+            isOpen
+              ? t('office.import.allRows', { words: table.words.length ? 4 : 3 })
+              : t('office.import.allRows2')
+          }}
+        </h2>
         <p v-if="notice" role="status">{{ notice }}</p>
         <p v-if="table.state !== 'read'">
           <template v-if="counts['stored']"
-            ><b>{{ count('stored') }} came in</b>;
+            ><b>{{ t('office.import.imported', { stored: count('stored') }) }}</b
+            >;
           </template>
-          <template v-if="counts['good']">{{ count('good') }} good; </template>
-          {{ count('refused') }} stay out; {{ count('left_out') }} are no records (sums, repeated
-          heads, rows that stand twice).
+          <template v-if="counts['good']"
+            >{{ t('office.import.good', { good: count('good') }) }}
+          </template>
+          {{
+            t('office.import.notImportedAreNoRecords', {
+              refused: count('refused'),
+              left_out: count('left_out'),
+            })
+          }}
         </p>
         <el-progress
           v-if="works"
@@ -135,7 +159,11 @@ const undo = () => run(async () => show(await imports.undo(id)))
         />
         <div class="row">
           <el-button v-if="isOpen" type="primary" :loading="busy" @click="act('check')">
-            {{ table.state === 'read' ? 'Try all rows' : 'Try all rows again' }}
+            {{
+              table.state === 'read'
+                ? t('office.import.checkAllRows')
+                : t('office.import.checkAllRowsAgain')
+            }}
           </el-button>
           <el-button
             v-if="table.state === 'checked' && counts['good']"
@@ -143,21 +171,23 @@ const undo = () => run(async () => show(await imports.undo(id)))
             :loading="busy"
             @click="act('store')"
           >
-            Bring {{ count('good') }} rows in
+            {{ t('office.import.importRows', { good: count('good') }) }}
           </el-button>
-          <el-button v-if="works" @click="act('stop')">Stop</el-button>
+          <el-button v-if="works" @click="act('stop')">{{ t('office.import.stop') }}</el-button>
           <el-button v-if="table.state === 'stopped'" type="primary" @click="act('go_on')">
-            Go on
+            {{ t('office.import.continue') }}
           </el-button>
           <el-popconfirm
             v-if="['done', 'stopped'].includes(table.state)"
-            title="All that came in with this table is taken out again. Take it back?"
-            confirm-button-text="Take it back"
-            cancel-button-text="Leave it"
+            :title="t('office.import.everythingThatWasImportedWith')"
+            :confirm-button-text="t('office.import.undoImport')"
+            :cancel-button-text="t('office.import.cancel')"
             width="280"
             @confirm="undo"
           >
-            <template #reference><el-button>Take the whole table back</el-button></template>
+            <template #reference
+              ><el-button>{{ t('office.import.undoWholeImport') }}</el-button></template
+            >
           </el-popconfirm>
         </div>
         <ImportWaiting v-if="table.state === 'done'" :id="id" />
@@ -169,10 +199,10 @@ const undo = () => run(async () => show(await imports.undo(id)))
         />
         <form v-if="isOpen && table.has_heading" class="row" @submit.prevent="save">
           <label>
-            Keep this reading for tables with the same heads, as
+            {{ t('office.import.saveTheseChoicesForTables') }}
             <input v-model="keepAs" class="field" minlength="2" maxlength="80" required />
           </label>
-          <el-button native-type="submit">Keep it</el-button>
+          <el-button native-type="submit">{{ t('office.import.saveChoices') }}</el-button>
         </form>
       </section>
     </template>

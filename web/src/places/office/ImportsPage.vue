@@ -5,6 +5,7 @@ import { imports } from '@/api/imports'
 import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 import OfficeNav from './parts/OfficeNav.vue'
 import { COUNTED, STATES } from './importWords'
 
@@ -18,7 +19,7 @@ const send = (file: File | undefined) => {
   if (!file) return
   run(async () => {
     const imported = await imports.send(file.name, file)
-    await router.push(`/office/old-records/${imported.id}`)
+    await router.push(`/office/import/${imported.id}`)
   })
 }
 const chosen = (event: Event) => {
@@ -36,11 +37,9 @@ const counted = (counts: Record<string, number>) =>
 <template>
   <div class="page stack">
     <OfficeNav />
-    <h1>Old records</h1>
+    <h1>{{ t('office.imports.import') }}</h1>
     <p class="soft">
-      A table that somebody kept for years, as it is: CSV with commas, semicolons or tabs, any
-      headings, any units. You see what each row would be before anything is stored, and can take
-      all of it back.
+      {{ t('office.imports.importATableAsIt') }}
     </p>
     <TroubleNote :trouble="refusal" />
     <label
@@ -49,8 +48,8 @@ const counted = (counts: Record<string, number>) =>
       @dragover.prevent
       @drop.prevent="send($event.dataTransfer?.files[0])"
     >
-      <b>{{ busy ? 'Reading it…' : 'Choose a table, or drop it here' }}</b>
-      <span class="soft">One sheet as CSV, at most 15 MB</span>
+      <b>{{ busy ? t('office.imports.reading') : t('office.imports.chooseATableOrDrop') }}</b>
+      <span class="soft">{{ t('office.imports.csvExcelOpendocumentOrJson') }}</span>
       <input
         type="file"
         class="unseen"
@@ -60,23 +59,23 @@ const counted = (counts: Record<string, number>) =>
       />
     </label>
     <el-skeleton v-if="!list && !refusal" :rows="4" animated />
-    <p v-else-if="list && !list.length" class="soft">Nothing came in this way yet.</p>
+    <p v-else-if="list && !list.length" class="soft">
+      {{ t('office.imports.noTablesImportedYetChoose') }}
+    </p>
     <table v-else-if="list" v-cards class="list">
       <thead>
         <tr>
-          <th>table</th>
-          <th>sent</th>
-          <th>by</th>
-          <th>stands</th>
-          <th>rows</th>
+          <th>{{ t('office.imports.table') }}</th>
+          <th>{{ t('office.imports.sent') }}</th>
+          <th>{{ t('office.imports.by') }}</th>
+          <th>{{ t('office.imports.status') }}</th>
+          <th>{{ t('office.imports.rows') }}</th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="imported in list" :key="imported.id">
           <td>
-            <RouterLink :to="`/office/old-records/${imported.id}`">{{
-              imported.file_name
-            }}</RouterLink>
+            <RouterLink :to="`/office/import/${imported.id}`">{{ imported.file_name }}</RouterLink>
           </td>
           <td class="tabular">{{ shortDateText(imported.made_at) }}</td>
           <td>{{ imported.by }}</td>

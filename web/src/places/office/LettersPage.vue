@@ -6,27 +6,28 @@ import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { shortDateText, timeText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 import LetterSheet from './parts/LetterSheet.vue'
-import LetterWords from './parts/LetterWords.vue'
+import LetterText from './parts/LetterText.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
 /** What the cooperative wrote, to whom, and whether it went. */
 type State = Schemas['Letter']['state']
 const STATE: Record<State, string> = {
-  queued: 'waits',
-  sending: 'on its way',
-  sent: 'went',
-  failed: 'did not go',
-  uncertain: 'nobody knows',
-  withdrawn: 'withdrawn',
+  queued: t('office.letters.waiting'),
+  sending: t('office.letters.onItsWay'),
+  sent: t('office.letters.stateSent'),
+  failed: t('office.letters.notDelivered'),
+  uncertain: t('office.letters.deliveryUnknown'),
+  withdrawn: t('office.letters.withdrawn'),
 }
 const KIND: Record<string, string> = {
-  thanks_to_finder: 'thanks to a finder',
-  recapture_to_tagger: 'caught again, to the tagger',
-  question_to_finder: 'question to a finder',
-  question_to_member: 'question to a member',
-  welcome: 'welcome',
-  password: 'password',
+  thanks_to_finder: t('office.letters.thanksToAFinder'),
+  recapture_to_tagger: t('office.letters.recaptureToTheTagger'),
+  question_to_finder: t('office.letters.questionToAFinder'),
+  question_to_member: t('office.letters.questionToAMember'),
+  welcome: t('office.letters.welcome'),
+  password: t('office.letters.password'),
 }
 const route = useRoute()
 const router = useRouter()
@@ -60,7 +61,7 @@ const held = ref(false)
 const letGo = () =>
   run(async () => {
     held.value = (await api.endLettersHold()).held
-    notice.value = 'Letters go again, the first within a minute.'
+    notice.value = t('office.letters.lettersAreSentAgainThe')
   })
 onMounted(async () => {
   await load()
@@ -70,7 +71,7 @@ onMounted(async () => {
 const called = (call: Call) =>
   run(async () => {
     calls.value = (await api.settleCall(call.id)).calls
-    notice.value = `${call.finder_name ?? call.phone} was rung.`
+    notice.value = t('office.letters.wasCalled', { phone: call.finder_name ?? call.phone })
   })
 watch(
   query,
@@ -81,7 +82,10 @@ const settle = (letter: Schemas['Letter'], act: 'again' | 'withdraw') =>
   run(async () => {
     shown.value = await api.settleLetter(letter.id, act)
     page.value = await api.letters(query.value)
-    notice.value = act === 'again' ? 'It is queued again.' : 'It will not be sent.'
+    notice.value =
+      act === 'again'
+        ? t('office.letters.theLetterIsQueuedAgain')
+        : t('office.letters.theLetterWillNotBe')
   })
 const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeText(time)}` : '')
 </script>
@@ -89,29 +93,38 @@ const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeT
 <template>
   <div class="page letters stack">
     <OfficeNav />
-    <h1>Letters</h1>
+    <h1>{{ t('office.letters.letters') }}</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="notice" role="status">{{ notice }}</p>
     <div v-if="held" class="pending" role="alert">
       <p>
-        <b>No letter leaves.</b> These records were put back from a backup, so that somebody who was
-        written to might be written to again. If this is where the programme goes on, let them go.
+        <b>{{ t('office.letters.lettersAreOnHold') }}</b>
+        {{ t('office.letters.theseRecordsWereRestoredFrom') }}
       </p>
-      <el-button type="primary" :loading="busy" @click="letGo">Let letters go</el-button>
+      <el-button type="primary" :loading="busy" @click="letGo">{{
+        t('office.letters.sendLettersAgain')
+      }}</el-button>
     </div>
     <section v-if="calls.length" class="calls stack-2" aria-labelledby="to-ring">
-      <h2 id="to-ring">To ring</h2>
-      <p class="soft">These finders left a telephone and no address.</p>
+      <h2 id="to-ring">{{ t('office.letters.toCall') }}</h2>
+      <p class="soft">{{ t('office.letters.theseFindersLeftATelephone') }}</p>
       <article v-for="call in calls" :key="call.id">
         <p>
           <a :href="`tel:${call.phone.replace(/[^+\d]/g, '')}`" class="figures">{{ call.phone }}</a>
-          {{ call.finder_name ?? 'no name left' }}, about {{ call.number_as_read }}
+          {{
+            t('office.letters.about', {
+              left: call.finder_name ?? t('office.letters.nameRemoved'),
+              number_as_read: call.number_as_read,
+            })
+          }}
         </p>
         <details>
-          <summary>What to say</summary>
+          <summary>{{ t('office.letters.whatToSay') }}</summary>
           <p class="words">{{ call.words }}</p>
         </details>
-        <el-button :loading="busy" @click="called(call)">Rung</el-button>
+        <el-button :loading="busy" @click="called(call)">{{
+          t('office.letters.called')
+        }}</el-button>
       </article>
     </section>
     <div class="filters">
@@ -119,8 +132,8 @@ const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeT
         size="large"
         :model-value="query.search ?? ''"
         clearable
-        placeholder="Address or subject"
-        aria-label="Search letters"
+        :placeholder="t('office.letters.addressOrSubject')"
+        :aria-label="t('office.letters.searchLetters')"
         @update:model-value="search($event)"
       />
       <el-select
@@ -128,10 +141,10 @@ const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeT
         :empty-values="[null]"
         :value-on-clear="null"
         :model-value="query.state ?? ''"
-        aria-label="State"
+        :aria-label="t('office.letters.status')"
         @update:model-value="set({ state: $event })"
       >
-        <el-option value="" label="All" />
+        <el-option value="" :label="t('office.letters.all')" />
         <el-option
           v-for="(word, state) in STATE"
           :key="state"
@@ -144,31 +157,30 @@ const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeT
         :empty-values="[null]"
         :value-on-clear="null"
         :model-value="query.kind ?? ''"
-        aria-label="Kind"
+        :aria-label="t('office.letters.kind')"
         @update:model-value="set({ kind: $event })"
       >
-        <el-option value="" label="All kinds" />
+        <el-option value="" :label="t('office.letters.allKinds')" />
         <el-option v-for="(word, kind) in KIND" :key="kind" :value="kind" :label="word" />
       </el-select>
       <span class="soft" role="status">{{
         page
-          ? `${page.total.toLocaleString('en-GB')} ${page.total === 1 ? 'letter' : 'letters'}`
+          ? t('office.letters.count', { total: page.total.toLocaleString('en-GB') }, page.total)
           : 'Loading'
       }}</span>
     </div>
     <p v-if="page && !page.letters.length" class="soft">
-      No letter here. Each report that finds its fish writes two: to its finder, and to who tagged
-      it.
+      {{ t('office.letters.noLettersYetEachMatched') }}
     </p>
     <div class="two">
       <div class="scroll" tabindex="0">
         <table v-if="page?.letters.length" v-cards class="list">
           <thead>
             <tr>
-              <th>Queued</th>
-              <th>What</th>
-              <th>To</th>
-              <th>How it stands</th>
+              <th>{{ t('office.letters.queued') }}</th>
+              <th>{{ t('office.letters.letter') }}</th>
+              <th>{{ t('office.letters.to') }}</th>
+              <th>{{ t('office.letters.status') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -188,9 +200,9 @@ const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeT
                 <b v-if="['failed', 'uncertain'].includes(letter.state)">{{
                   STATE[letter.state]
                 }}</b><template v-else>{{ STATE[letter.state] }}</template
-                ><template v-if="letter.perhaps_twice && letter.state === 'sent'"
-                  >, perhaps twice</template
-                >
+                ><template v-if="letter.perhaps_twice && letter.state === 'sent'">{{
+                  t('office.letters.perhapsTwice')
+                }}</template>
               </td>
             </tr>
           </tbody>
@@ -200,27 +212,40 @@ const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeT
           size="large"
           :loading="busy"
           @click="load(page.letters.at(-1)!.id)"
-          >Show more</el-button
+          >{{ t('office.letters.showMore') }}</el-button
         >
       </div>
-      <LetterSheet v-if="shown" :subject="shown.subject" :body="shown.body" aria-label="The letter">
+      <LetterSheet
+        v-if="shown"
+        :subject="shown.subject"
+        :body="shown.body"
+        :aria-label="t('office.letters.theLetter')"
+      >
         <template #above
-          ><p class="soft">To {{ shown.recipient }}</p></template
+          ><p class="soft">
+            {{ t('office.letters.to2', { recipient: shown.recipient }) }}
+          </p></template
         >
         <p class="soft">
-          {{ KIND[shown.kind] ?? shown.kind }}; queued {{ moment(shown.queued_at)
-          }}<template v-if="shown.sent_at">; went {{ moment(shown.sent_at) }}</template
-          >; {{ shown.attempts }} {{ shown.attempts === 1 ? 'try' : 'tries'
-          }}<template v-if="shown.next_try_at">; next one {{ moment(shown.next_try_at) }}</template
+          {{
+            t('office.letters.queued2', {
+              kind: KIND[shown.kind] ?? shown.kind,
+              queued_at: moment(shown.queued_at),
+            })
+          }}<template v-if="shown.sent_at">{{
+            t('office.letters.sent', { sent_at: moment(shown.sent_at) })
+          }}</template
+          >{{ t('office.letters.attempts', shown.attempts)
+          }}<template v-if="shown.next_try_at">{{
+            t('office.letters.nextAttempt', { next_try_at: moment(shown.next_try_at) })
+          }}</template
           >.
         </p>
         <p v-if="shown.perhaps_twice">
-          The server stopped while this letter was being carried, so it was carried once more: it
-          may have arrived twice.
+          {{ t('office.letters.theServerStoppedWhileSending') }}
         </p>
         <p v-if="shown.state === 'uncertain'">
-          The server stopped twice while this letter was being carried. Nobody can know whether it
-          went; send it again, or leave it.
+          {{ t('office.letters.theServerStoppedTwiceWhile') }}
         </p>
         <p v-if="shown.last_error" class="fault">{{ shown.last_error }}</p>
         <div class="acts">
@@ -230,20 +255,22 @@ const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeT
             size="large"
             :loading="busy"
             @click="settle(shown, 'again')"
-            >Send it again</el-button
+            >{{ t('office.letters.sendAgain') }}</el-button
           >
           <el-button
             v-if="['failed', 'uncertain', 'queued'].includes(shown.state)"
             size="large"
             :loading="busy"
             @click="settle(shown, 'withdraw')"
-            >Do not send it</el-button
+            >{{ t('office.letters.doNotSend') }}</el-button
           >
         </div>
       </LetterSheet>
-      <p v-else-if="page?.letters.length" class="soft">Choose a letter to read it.</p>
+      <p v-else-if="page?.letters.length" class="soft">
+        {{ t('office.letters.chooseALetterToRead') }}
+      </p>
     </div>
-    <LetterWords />
+    <LetterText />
   </div>
 </template>
 

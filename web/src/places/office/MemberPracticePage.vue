@@ -6,6 +6,7 @@ import { practice, type Progress } from '@/api/practice'
 import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 import OfficeNav from './parts/OfficeNav.vue'
 
 /** How far a member has come, and what a coordinator signs of it. */
@@ -27,17 +28,19 @@ const sign = (item: 'placing' | 'scenes') =>
 <template>
   <div class="page stack">
     <OfficeNav />
-    <p><RouterLink to="/office/members">Members</RouterLink></p>
-    <h1>Practice of {{ name }}</h1>
+    <p>
+      <RouterLink to="/office/members">{{ t('office.memberPractice.members') }}</RouterLink>
+    </p>
+    <h1>{{ t('office.memberPractice.practiceOf', { name }) }}</h1>
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!progress && !refusal" :rows="6" animated />
     <template v-if="progress">
       <table v-cards class="list">
         <thead>
           <tr>
-            <th>skill</th>
-            <th>tries</th>
-            <th>about</th>
+            <th>{{ t('office.memberPractice.skill') }}</th>
+            <th>{{ t('office.memberPractice.attempts') }}</th>
+            <th>{{ t('office.memberPractice.estimate') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -47,8 +50,12 @@ const sign = (item: 'placing' | 'scenes') =>
             <td class="tabular">
               {{
                 skill.mean === null
-                  ? 'too few to say'
-                  : `${skill.mean} of 100 (${skill.low} to ${skill.high})`
+                  ? t('office.memberPractice.tooFewToSay')
+                  : t('office.memberPractice.of100To', {
+                      mean: skill.mean,
+                      low: skill.low,
+                      high: skill.high,
+                    })
               }}
             </td>
           </tr>
@@ -57,13 +64,24 @@ const sign = (item: 'placing' | 'scenes') =>
       <section v-for="item in progress.items" :key="item.key">
         <h2>{{ item.title }}</h2>
         <p v-if="item.signed">
-          Signed by {{ item.signed.by }} on {{ shortDateText(item.signed.signed_at) }}:
-          {{ item.signed.note }}
+          {{
+            t('office.memberPractice.signedByOn', {
+              by: item.signed.by,
+              signed_at: shortDateText(item.signed.signed_at),
+              note: item.signed.note,
+            })
+          }}
         </p>
         <form v-else class="sign row-3 at-end" @submit.prevent="sign(item.key)">
-          <p>{{ item.met ? 'The results show it.' : 'The results do not show it yet.' }}</p>
+          <p>
+            {{
+              item.met
+                ? t('office.memberPractice.theResultsSupportIt')
+                : t('office.memberPractice.theResultsDoNotSupport')
+            }}
+          </p>
           <label>
-            What you saw
+            {{ t('office.memberPractice.whatYouSaw') }}
             <input
               v-model="notes[item.key]"
               class="field"
@@ -73,11 +91,13 @@ const sign = (item: 'placing' | 'scenes') =>
               :data-item="item.key"
             />
           </label>
-          <el-button native-type="submit" :loading="busy">Sign it</el-button>
+          <el-button native-type="submit" :loading="busy">{{
+            t('office.memberPractice.signOff')
+          }}</el-button>
         </form>
       </section>
       <p class="soft">
-        Signing stays a person’s decision; whether somebody may tag stands on Members.
+        {{ t('office.memberPractice.signingOffIsAPersons') }}
       </p>
     </template>
   </div>

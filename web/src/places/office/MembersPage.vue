@@ -6,6 +6,7 @@ import { shortDateText } from '@/format/units'
 import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import VerdictMark from '@/parts/VerdictMark.vue'
+import { t } from '@/words/office'
 import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
@@ -95,19 +96,19 @@ const give = (sign: 1 | -1) =>
       count: sign * count,
       note: note.trim() || null,
     })
-    notice.value = `${count} × ${item.trim()} ${sign > 0 ? 'given' : 'came back'}.`
+    notice.value = `${count} × ${item.trim()} ${sign > 0 ? t('office.members.issued') : t('office.members.returned')}.`
     move.value = { item: '', count: 1, note: '' }
   })
 const changeAddress = () =>
   act(async () => {
     const email = address.value.trim()
     members.value = (await api.changeMemberAddress(editing.value!.id!, email)).members
-    notice.value = `A letter with a link for a password went to ${email}; the old address was told.`
+    notice.value = t('office.members.aLetterWithALink', { email })
   })
 const writeAgain = () =>
   act(async () => {
     members.value = (await api.sendMemberLetter(editing.value!.id!)).members
-    notice.value = 'The letter with the link is on its way.'
+    notice.value = t('office.members.theLetterWithTheLink')
   })
 
 async function save() {
@@ -131,8 +132,8 @@ async function save() {
         : await api.addMember({ ...body, email: sent.email.trim() })
     ).members
     notice.value = id
-      ? `${name} is saved.`
-      : `${name} is added. A letter to ${sent.email.trim()} carries a link for a password, good for seven days.`
+      ? t('office.members.isSaved', { name })
+      : t('office.members.isAddedALetterTo', { name, trim: sent.email.trim() })
     editing.value = null
   } catch (thrown) {
     refusal.value = trouble(thrown)
@@ -143,98 +144,110 @@ async function save() {
 </script>
 
 <template>
-  <div class="page members">
+  <div class="page breadth members">
     <OfficeNav />
     <header class="row-3">
-      <h1>Members</h1>
+      <h1>{{ t('office.members.members') }}</h1>
       <input
         v-model="search"
         class="field slim"
-        placeholder="Name, address, permit"
-        aria-label="Search members"
+        :placeholder="t('office.members.nameAddressPermit')"
+        :aria-label="t('office.members.searchMembers')"
       />
-      <el-button type="primary" @click="edit(null)">Add a member</el-button>
+      <el-button type="primary" @click="edit(null)">{{ t('office.members.addMember') }}</el-button>
     </header>
     <TroubleNote v-if="!editing" :trouble="refusal" />
-    <ManyAtOnce
-      kind="members"
-      hint="A table with name and email, and where you have them role, public_name, permit_number, permit_expires_on (2027-05-31), trained (tagging; venting). Who is there already stays as they are; everybody new gets a letter with a link for a password."
-      @stored="load"
-    />
+    <ManyAtOnce kind="members" :hint="t('office.members.aTableWithNameAnd')" @stored="load" />
     <p v-if="notice" role="status" class="said">{{ notice }}</p>
     <el-skeleton v-if="!members && !refusal" :rows="8" animated />
     <form v-if="editing" class="sheet" @submit.prevent="save">
-      <h2>{{ editing.id ? editing.sent.name : 'A new member' }}</h2>
+      <h2>{{ editing.id ? editing.sent.name : t('office.members.newMember') }}</h2>
       <TroubleNote :trouble="refusal" />
       <label
-        >Name <input v-model="editing.sent.name" class="field" maxlength="120" required
+        >{{ t('office.members.name') }}
+        <input v-model="editing.sent.name" class="field" maxlength="120" required
       /></label>
       <label v-if="!editing.id"
-        >E-mail; a letter there carries the link for a password
+        >{{ t('office.members.eMailALetterThere') }}
         <input v-model="editing.sent.email" class="field" type="email" required
       /></label>
       <label
-        >Name for the public
+        >{{ t('office.members.publicName') }}
         <input
           v-model="editing.sent.public_name"
           class="field"
           maxlength="60"
-          placeholder="a volunteer tagger"
+          :placeholder="t('office.members.aVolunteerTagger')"
       /></label>
       <label
-        >Role
+        >{{ t('office.members.role') }}
         <select v-model="editing.sent.role" class="field">
-          <option value="tagger">tagger</option>
-          <option value="coordinator">coordinator</option>
+          <option value="tagger">{{ t('office.members.tagger') }}</option>
+          <option value="coordinator">{{ t('office.members.coordinator') }}</option>
         </select></label
       >
       <label
-        >Permit number <input v-model="editing.sent.permit_number" class="field" maxlength="60"
+        >{{ t('office.members.permitNumber') }}
+        <input v-model="editing.sent.permit_number" class="field" maxlength="60"
       /></label>
       <label
-        >Valid until <DayField v-model="editing.sent.permit_expires_on" label="Valid until"
+        >{{ t('office.members.validUntil') }}
+        <DayField v-model="editing.sent.permit_expires_on" :label="t('office.members.validUntil')"
       /></label>
       <fieldset>
-        <legend>Trained for</legend>
+        <legend>{{ t('office.members.trainedFor') }}</legend>
         <el-checkbox-group v-model="editing.sent.trained"
-          ><el-checkbox value="tagging">tagging</el-checkbox
-          ><el-checkbox value="venting">venting</el-checkbox></el-checkbox-group
+          ><el-checkbox value="tagging">{{ t('office.members.tagging') }}</el-checkbox
+          ><el-checkbox value="venting">{{
+            t('office.members.venting')
+          }}</el-checkbox></el-checkbox-group
         >
       </fieldset>
-      <el-checkbox v-if="editing.id" v-model="editing.sent.active"
-        >active: may sign in and receive tags</el-checkbox
-      >
+      <el-checkbox v-if="editing.id" v-model="editing.sent.active">{{
+        t('office.members.activeMaySignInAnd')
+      }}</el-checkbox>
       <div>
-        <el-button native-type="submit" type="primary" :loading="busy">Save</el-button
-        ><el-button @click="editing = null">Leave it</el-button>
+        <el-button native-type="submit" type="primary" :loading="busy">{{
+          t('office.members.saveMember')
+        }}</el-button><el-button @click="editing = null">{{
+          t('office.members.cancel')
+        }}</el-button>
       </div>
     </form>
     <section v-if="editing?.id" class="sheet more">
-      <h2>Address and kit of {{ editing.sent.name }}</h2>
+      <h2>{{ t('office.members.addressAndKitOf', { name: editing.sent.name }) }}</h2>
       <form class="line row-3 at-end" @submit.prevent="changeAddress">
         <label
-          >Address to sign in with
+          >{{ t('office.members.eMailForSigningIn') }}
           <input v-model="address" class="field" type="email" maxlength="254" required
         /></label>
         <el-button
           native-type="submit"
           :disabled="busy || !address.trim() || address.trim() === editing.sent.email"
-          >Change it</el-button
+          >{{ t('office.members.changeAddress') }}</el-button
         >
-        <el-button :disabled="busy || !editing.sent.email" @click="writeAgain"
-          >Send the letter with the link again</el-button
-        >
+        <el-button :disabled="busy || !editing.sent.email" @click="writeAgain">{{
+          t('office.members.sendTheLetterWithThe')
+        }}</el-button>
       </form>
       <template v-if="kit">
         <p>
-          Holds {{ kit.tags === 1 ? '1 tag' : `${kit.tags} tags`
+          {{
+            t('office.members.holds', {
+              tags:
+                kit.tags === 1
+                  ? t('office.members.n1Tag')
+                  : t('office.members.tags', { tags: kit.tags }),
+            })
           }}<template v-for="item in kit.held" :key="item.item"
             >, {{ item.count }} × {{ item.item }}</template
-          ><template v-if="!kit.held.length"> and nothing else of the cooperative’s</template>.
+          ><template v-if="!kit.held.length">
+            {{ t('office.members.andNothingElseOfThe') }}</template
+          >.
         </p>
         <form class="line row-3 at-end" @submit.prevent="give(1)">
           <label
-            >Item
+            >{{ t('office.members.item') }}
             <input
               v-model="move.item"
               class="field"
@@ -247,7 +260,7 @@ async function save() {
             <option v-for="item in kit.usual" :key="item" :value="item" />
           </datalist>
           <label class="few"
-            >How many
+            >{{ t('office.members.howMany') }}
             <input
               v-model.number="move.count"
               class="field"
@@ -256,18 +269,27 @@ async function save() {
               max="100"
               required
           /></label>
-          <label>Note <input v-model="move.note" class="field" maxlength="300" /></label>
-          <el-button native-type="submit" :disabled="busy || move.item.trim().length < 2"
-            >Give</el-button
-          >
-          <el-button :disabled="busy || move.item.trim().length < 2" @click="give(-1)"
-            >Take back</el-button
-          >
+          <label
+            >{{ t('office.members.note') }}
+            <input v-model="move.note" class="field" maxlength="300"
+          /></label>
+          <el-button native-type="submit" :disabled="busy || move.item.trim().length < 2">{{
+            t('office.members.issueItem')
+          }}</el-button>
+          <el-button :disabled="busy || move.item.trim().length < 2" @click="give(-1)">{{
+            t('office.members.recordReturn')
+          }}</el-button>
         </form>
         <ul v-if="kit.moves.length">
           <li v-for="(entry, index) in kit.moves" :key="index">
-            {{ shortDateText(entry.at) }}: {{ Math.abs(entry.count) }} × {{ entry.item }}
-            {{ entry.count > 0 ? 'given' : 'came back' }} by {{ entry.by
+            {{
+              t('office.members.by', {
+                at: shortDateText(entry.at),
+                count: Math.abs(entry.count),
+                item: entry.item,
+                back: entry.count > 0 ? t('office.members.issued') : t('office.members.returned'),
+                by: entry.by,
+              })
             }}<template v-if="entry.note">, {{ entry.note }}</template>
           </li>
         </ul>
@@ -277,13 +299,13 @@ async function save() {
       <table v-cards class="list">
         <thead>
           <tr>
-            <th>Name</th>
-            <th>Role</th>
-            <th>E-mail</th>
-            <th>Permit</th>
-            <th>Until</th>
-            <th>Trained</th>
-            <th>Standing</th>
+            <th>{{ t('office.members.name') }}</th>
+            <th>{{ t('office.members.role') }}</th>
+            <th>{{ t('office.members.eMail') }}</th>
+            <th>{{ t('office.members.permit') }}</th>
+            <th>{{ t('office.members.until') }}</th>
+            <th>{{ t('office.members.trained') }}</th>
+            <th>{{ t('office.members.status') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -292,22 +314,23 @@ async function save() {
               <button type="button" class="link" @click="edit(member)">{{ member.name }}</button>
             </td>
             <td>{{ member.role }}</td>
-            <td>{{ member.email ?? 'no sign-in' }}</td>
-            <td>{{ member.permit_number ?? 'none' }}</td>
+            <td>{{ member.email ?? t('office.members.noSignIn') }}</td>
+            <td>{{ member.permit_number ?? t('office.members.none') }}</td>
             <td class="tabular nowrap">
               {{ member.permit_expires_on ? shortDateText(member.permit_expires_on) : '–' }}
             </td>
             <td>
-              {{ member.trained.join(', ') || 'not yet' }}{{ ' '
+              {{ member.trained.join(', ') || t('office.members.notYet') }}{{ ' '
               }}<RouterLink
                 :to="`/office/members/${member.id}/practice`"
-                :aria-label="`Practice of ${member.name}`"
-                >practice</RouterLink
+                :aria-label="t('office.members.practiceOf', { name: member.name })"
+                >{{ t('office.members.practice') }}</RouterLink
               >
             </td>
             <td>
-              <span v-if="!member.active">not active</span
-              ><span v-else class="standing"
+              <span v-if="!member.active">{{ t('office.members.notActive') }}</span><span
+                v-else
+                class="standing"
                 ><VerdictMark :verdict="member.authorisation.verdict" />{{
                   member.authorisation.text
                 }}</span
@@ -316,7 +339,7 @@ async function save() {
           </tr>
         </tbody>
       </table>
-      <p v-if="!shown.length" class="soft">Nobody fits “{{ search }}”.</p>
+      <p v-if="!shown.length" class="soft">{{ t('office.members.noMemberFits', { search }) }}</p>
     </div>
   </div>
 </template>
@@ -325,7 +348,6 @@ async function save() {
 .members {
   display: grid;
   gap: var(--gap-3);
-  max-width: 1280px;
   align-content: start;
 }
 .slim {

@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import { dateText, localDate } from '@/format/units'
 import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
@@ -73,26 +74,26 @@ const enterSpecies = () =>
     )
     catalogue.value = await api.enterSpecies(changes as NewSpecies)
     draft.value = null
-    notice.value = `${sent.common_name} is entered. The next card carries it.`
+    notice.value = t('office.species.isSavedTheNextCard', { common_name: sent.common_name })
   })
 
 const NUMBERS: [keyof Row, string][] = [
-  ['min_mm', 'Least length, mm'],
-  ['typical_mm', 'Typical, mm'],
-  ['large_mm', 'Large, mm'],
-  ['max_mm', 'Greatest, mm'],
-  ['min_taggable_mm', 'Tag from, mm'],
-  ['in_water_only_mm', 'Never lifted above, mm'],
-  ['warm_c', 'Warm from, °C'],
-  ['stop_c', 'Stop at, °C'],
-  ['weight_a', 'Weight a (g = a cm^b)'],
-  ['weight_b', 'Weight b'],
-  ['fl_to_tl_a_mm', 'TL = a + b FL: a, mm'],
+  ['min_mm', t('office.species.minimumLengthMm')],
+  ['typical_mm', t('office.species.typicalLengthMm')],
+  ['large_mm', t('office.species.largeMm')],
+  ['max_mm', t('office.species.maximumLengthMm')],
+  ['min_taggable_mm', t('office.species.tagFromMm')],
+  ['in_water_only_mm', t('office.species.doNotLiftAboveMm')],
+  ['warm_c', t('office.species.warmFromC')],
+  ['stop_c', t('office.species.stopAtC')],
+  ['weight_a', t('office.species.weightAGACm')],
+  ['weight_b', t('office.species.weightB')],
+  ['fl_to_tl_a_mm', t('office.species.tlABFlA')],
   ['fl_to_tl_b', 'b'],
-  ['fl_to_tl_se_mm', 'standard error, mm'],
-  ['sl_to_tl_a_mm', 'TL = a + b SL: a, mm'],
+  ['fl_to_tl_se_mm', t('office.species.standardErrorMm')],
+  ['sl_to_tl_a_mm', t('office.species.tlABSlA')],
   ['sl_to_tl_b', 'b'],
-  ['sl_to_tl_se_mm', 'standard error, mm'],
+  ['sl_to_tl_se_mm', t('office.species.standardErrorMm')],
 ]
 
 const save = () => (code.value === null ? enterSpecies() : saveChanges())
@@ -104,13 +105,14 @@ const saveChanges = () =>
         ([key, value]) => JSON.stringify(value) !== JSON.stringify(before[key as keyof Row]),
       ),
     )
-    if (!Object.keys(changed).length) return void (notice.value = 'Nothing was changed.')
+    if (!Object.keys(changed).length)
+      return void (notice.value = t('office.species.nothingWasChanged'))
     const after = await api.changeSpecies(code.value!, changed as Schemas['SpeciesSent'])
     catalogue.value!.species = catalogue.value!.species.map((species) =>
       species.code === after.code ? after : species,
     )
     history.value = (await api.speciesHistory(after.code)).changes
-    notice.value = 'Saved. The next card carries it.'
+    notice.value = t('office.species.savedTheNextCardShows')
   })
 function set(key: keyof Row, text: string) {
   ;(draft.value as Record<string, unknown>)[key] = text === '' ? null : Number(text)
@@ -140,7 +142,7 @@ const enterLaw = () =>
   run(async () => {
     catalogue.value = await api.enterLaw(law.value!)
     law.value = null
-    notice.value = 'The law is written down; the entry before stays in the history.'
+    notice.value = t('office.species.theEntryIsSavedThe')
   })
 /** An entry that was wrong leaves, and the one before it counts again. */
 const wrong = ref<number | null>(null)
@@ -150,16 +152,21 @@ const withdraw = () =>
     catalogue.value = await api.withdrawLaw(wrong.value!, because.value.trim())
     wrong.value = null
     because.value = ''
-    notice.value = 'The entry is taken back; the one before it counts again.'
+    notice.value = t('office.species.theEntryIsWithdrawnThe')
   })
 const pastOf = (species: string) =>
   (catalogue.value?.past_laws ?? []).filter((law) => law.species_code === species)
 const lawText = (law: Schemas['Law']) =>
   [
     `${catalogue.value?.waters.find((water) => water.code === law.water_code)?.name}: ` +
-      `${law.min_mm ?? '–'} to ${law.max_mm ?? '–'} mm ${law.length_kind}`,
-    law.season_first && `${law.season_first} to ${law.season_last}`,
-    law.bag_limit !== null && `${law.bag_limit} a day`,
+      t('office.species.toMm', {
+        min_mm: law.min_mm ?? '–',
+        max_mm: law.max_mm ?? '–',
+        length_kind: law.length_kind,
+      }),
+    law.season_first &&
+      t('office.species.to', { season_first: law.season_first, season_last: law.season_last }),
+    law.bag_limit !== null && t('office.species.aDay', { bag_limit: law.bag_limit }),
   ]
     .filter(Boolean)
     .join(', ')
@@ -171,38 +178,34 @@ const diff = (change: History[number]) =>
 </script>
 
 <template>
-  <div class="page species">
+  <div class="page breadth species">
     <OfficeNav />
     <header class="row-3">
-      <h1>Species and law</h1>
+      <h1>{{ t('office.species.speciesAndLaw') }}</h1>
       <input
         v-model="search"
         class="field slim"
-        placeholder="Name or guild"
-        aria-label="Search species"
+        :placeholder="t('office.species.nameOrGuild')"
+        :aria-label="t('office.species.searchSpecies')"
       />
-      <el-button type="primary" :disabled="!catalogue" @click="startSpecies"
-        >Enter a species</el-button
-      >
+      <el-button type="primary" :disabled="!catalogue" @click="startSpecies">{{
+        t('office.species.addSpecies')
+      }}</el-button>
     </header>
     <TroubleNote :trouble="refusal" />
     <p v-if="notice" role="status">{{ notice }}</p>
-    <ManyAtOnce
-      kind="species"
-      hint="A table with the columns of the one below. A species that is there already stays as it is."
-      @stored="load"
-    />
+    <ManyAtOnce kind="species" :hint="t('office.species.aTableWithTheColumns')" @stored="load" />
     <el-skeleton v-if="!catalogue && !refusal" :rows="10" animated />
     <div v-if="catalogue" class="columns">
       <div class="scroll" tabindex="0">
         <table v-cards class="list">
           <thead>
             <tr>
-              <th>Species</th>
-              <th>Guild</th>
-              <th>Tag from</th>
-              <th>Warm, stop</th>
-              <th>Law</th>
+              <th>{{ t('office.species.species') }}</th>
+              <th>{{ t('office.species.guild') }}</th>
+              <th>{{ t('office.species.tagFrom') }}</th>
+              <th>{{ t('office.species.warmStop') }}</th>
+              <th>{{ t('office.species.law') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -214,24 +217,35 @@ const diff = (change: History[number]) =>
               <td>
                 <button type="button" class="link" @click="open(species)">
                   {{ species.common_name }}</button>{{ ' ' }}
-                <small v-if="species.demo_values" class="demo">demo values</small>
+                <small v-if="species.demo_values" class="demo">{{
+                  t('office.species.demoValues')
+                }}</small>
               </td>
               <td>{{ guildName(species.guild_key) }}</td>
-              <td class="tabular nowrap">{{ species.min_taggable_mm }} mm</td>
+              <td class="tabular nowrap">
+                {{ t('office.species.mm', { min_taggable_mm: species.min_taggable_mm }) }}
+              </td>
               <td class="tabular">{{ species.warm_c }}, {{ species.stop_c }} °C</td>
               <td>
                 <span v-for="entry in lawsOf(species.code)" :key="entry.id"
-                  >{{ entry.min_mm ?? '–' }} to {{ entry.max_mm ?? '–' }} mm
-                  <b v-if="entry.stale" class="stale fault"
-                    >checked {{ dateText(entry.checked_on) }}</b
-                  ></span
+                  >{{
+                    t('office.species.toMm2', {
+                      min_mm: entry.min_mm ?? '–',
+                      max_mm: entry.max_mm ?? '–',
+                    })
+                  }}
+                  <b v-if="entry.stale" class="stale fault">{{
+                    t('office.species.checked', { checked_on: dateText(entry.checked_on) })
+                  }}</b></span
                 >
-                <span v-if="!lawsOf(species.code).length" class="soft">none entered</span>
+                <span v-if="!lawsOf(species.code).length" class="soft">{{
+                  t('office.species.noneEntered')
+                }}</span>
               </td>
             </tr>
           </tbody>
         </table>
-        <p v-if="!shown.length" class="soft">No species fits “{{ search }}”.</p>
+        <p v-if="!shown.length" class="soft">{{ t('office.species.noSpeciesFits', { search }) }}</p>
       </div>
 
       <aside v-if="draft" class="stack">
@@ -243,9 +257,9 @@ const diff = (change: History[number]) =>
             >
           </h2>
           <template v-else>
-            <h2>A new species</h2>
+            <h2>{{ t('office.species.aNewSpecies') }}</h2>
             <label
-              >Name
+              >{{ t('office.species.name') }}
               <input
                 v-model="draft.common_name"
                 class="field"
@@ -254,7 +268,7 @@ const diff = (change: History[number]) =>
                 required
             /></label>
             <label
-              >Scientific name
+              >{{ t('office.species.scientificName') }}
               <input
                 v-model="draft.scientific_name"
                 class="field"
@@ -263,14 +277,14 @@ const diff = (change: History[number]) =>
                 required
             /></label>
             <label
-              >Tail
+              >{{ t('office.species.tail') }}
               <select v-model="draft.tail" class="field">
                 <option v-for="tail in TAILS" :key="tail">{{ tail }}</option>
               </select></label
             >
           </template>
           <label
-            >Guild
+            >{{ t('office.species.guild') }}
             <select v-model="draft.guild_key" class="field">
               <option v-for="guild in catalogue.guilds" :key="guild.key" :value="guild.key">
                 {{ guild.name }}
@@ -278,11 +292,11 @@ const diff = (change: History[number]) =>
             </select></label
           >
           <label
-            >Swim bladder
+            >{{ t('office.species.swimBladder') }}
             <select v-model="draft.bladder" class="field">
-              <option value="sealed">sealed</option>
-              <option value="open">open</option>
-              <option value="none">none</option>
+              <option value="sealed">{{ t('office.species.sealed') }}</option>
+              <option value="open">{{ t('office.species.open') }}</option>
+              <option value="none">{{ t('office.species.none') }}</option>
             </select></label
           >
           <label v-for="[key, label] in NUMBERS" :key="key"
@@ -294,7 +308,7 @@ const diff = (change: History[number]) =>
               @change="set(key, ($event.target as HTMLInputElement).value)"
           /></label>
           <label class="wide"
-            >Hazards of its own, one a line
+            >{{ t('office.species.hazardsOfThisSpeciesOne') }}
             <textarea
               class="field"
               rows="2"
@@ -308,45 +322,69 @@ const diff = (change: History[number]) =>
             ></textarea>
           </label>
           <label class="wide"
-            >Source of these numbers
-            <input v-model="draft.source" class="field" maxlength="300" placeholder="not given"
+            >{{ t('office.species.sourceOfTheseNumbers') }}
+            <input
+              v-model="draft.source"
+              class="field"
+              maxlength="300"
+              :placeholder="t('office.species.notGiven')"
           /></label>
-          <el-checkbox v-model="draft.demo_values" class="wide"
-            >rounded demo values, not for real fish</el-checkbox
-          >
-          <el-button native-type="submit" type="primary">Save</el-button>
+          <el-checkbox v-model="draft.demo_values" class="wide">{{
+            t('office.species.roundedDemoValuesNotFor')
+          }}</el-checkbox>
+          <el-button native-type="submit" type="primary">{{
+            t('office.species.saveSpecies')
+          }}</el-button>
         </form>
         <section v-if="code" class="stack">
-          <h2>The law as entered</h2>
+          <h2>{{ t('office.species.theLawAsEntered') }}</h2>
           <p v-for="entry in lawsOf(draft.code)" :key="entry.id">
-            {{ lawText(entry) }}. {{ entry.authority }}, checked {{ dateText(entry.checked_on) }}.
+            {{
+              t('office.species.checked2', {
+                entry: lawText(entry),
+                authority: entry.authority,
+                checked_on: dateText(entry.checked_on),
+              })
+            }}
             <button type="button" class="link" @click="wrong = entry.id">
-              This entry is wrong
+              {{ t('office.species.thisEntryIsWrong') }}
             </button>
           </p>
           <form v-if="wrong !== null" class="sheet" @submit.prevent="withdraw">
             <label class="wide"
-              >What is wrong with it
+              >{{ t('office.species.whatIsWrongWithIt') }}
               <input v-model="because" class="field" minlength="3" maxlength="500" required
             /></label>
             <div class="wide">
-              <el-button native-type="submit" type="primary">Take it back</el-button
-              ><el-button @click="wrong = null">Leave it</el-button>
+              <el-button native-type="submit" type="primary">{{
+                t('office.species.withdrawEntry')
+              }}</el-button><el-button @click="wrong = null">{{
+                t('office.species.cancel')
+              }}</el-button>
             </div>
           </form>
           <details v-if="pastOf(draft.code).length">
-            <summary>Entries before ({{ pastOf(draft.code).length }})</summary>
+            <summary>
+              {{ t('office.species.earlierEntries', { code: pastOf(draft.code).length }) }}
+            </summary>
             <p v-for="entry in pastOf(draft.code)" :key="entry.id" class="soft">
-              {{ lawText(entry) }}. Until {{ dateText(entry.superseded_at!)
-              }}<template v-if="entry.withdrawn_because"
-                >, taken back: {{ entry.withdrawn_because }}</template
+              {{
+                t('office.species.until', {
+                  entry: lawText(entry),
+                  superseded_at: dateText(entry.superseded_at!),
+                })
+              }}<template v-if="entry.withdrawn_because">{{
+                t('office.species.withdrawn', { withdrawn_because: entry.withdrawn_because })
+              }}</template
               >.
             </p>
           </details>
-          <el-button v-if="!law" @click="startLaw">Write down a check</el-button>
+          <el-button v-if="!law" @click="startLaw">{{
+            t('office.species.recordACheck')
+          }}</el-button>
           <form v-else class="sheet" @submit.prevent="enterLaw">
             <label
-              >Water
+              >{{ t('office.species.water') }}
               <select v-model="law.water_code" class="field">
                 <option v-for="water in catalogue.waters" :key="water.code" :value="water.code">
                   {{ water.name }}
@@ -354,13 +392,13 @@ const diff = (change: History[number]) =>
               </select></label
             >
             <label
-              >Measured as
+              >{{ t('office.species.measuredAs') }}
               <select v-model="law.length_kind" class="field">
                 <option v-for="kind in ['FL', 'TL', 'DW', 'CW']" :key="kind">{{ kind }}</option>
               </select></label
             >
             <label
-              >Keep from, mm
+              >{{ t('office.species.keepFromMm') }}
               <input
                 class="field"
                 inputmode="numeric"
@@ -368,7 +406,7 @@ const diff = (change: History[number]) =>
                 @change="setLaw('min_mm', ($event.target as HTMLInputElement).value, true)"
             /></label>
             <label
-              >up to, mm
+              >{{ t('office.species.upToMm') }}
               <input
                 class="field"
                 inputmode="numeric"
@@ -376,7 +414,7 @@ const diff = (change: History[number]) =>
                 @change="setLaw('max_mm', ($event.target as HTMLInputElement).value, true)"
             /></label>
             <label
-              >Season first day, MM-DD
+              >{{ t('office.species.seasonFirstDayMmDd') }}
               <input
                 class="field"
                 :value="law.season_first"
@@ -384,7 +422,7 @@ const diff = (change: History[number]) =>
                 @change="setLaw('season_first', ($event.target as HTMLInputElement).value)"
             /></label>
             <label
-              >last day
+              >{{ t('office.species.lastDay') }}
               <input
                 class="field"
                 :value="law.season_last"
@@ -392,7 +430,7 @@ const diff = (change: History[number]) =>
                 @change="setLaw('season_last', ($event.target as HTMLInputElement).value)"
             /></label>
             <label
-              >Bag, a day
+              >{{ t('office.species.bagADay') }}
               <input
                 class="field"
                 inputmode="numeric"
@@ -400,7 +438,7 @@ const diff = (change: History[number]) =>
                 @change="setLaw('bag_limit', ($event.target as HTMLInputElement).value, true)"
             /></label>
             <label
-              >Never lifted above, mm
+              >{{ t('office.species.doNotLiftAboveMm') }}
               <input
                 class="field"
                 inputmode="numeric"
@@ -410,13 +448,18 @@ const diff = (change: History[number]) =>
                 "
             /></label>
             <label
-              >Authority <input v-model="law.authority" class="field" maxlength="200" required
+              >{{ t('office.species.authority') }}
+              <input v-model="law.authority" class="field" maxlength="200" required
             /></label>
             <label
-              >Checked on <DayField v-model="law.checked_on" label="Checked on" :max="localDate()"
+              >{{ t('office.species.checkedOn') }}
+              <DayField
+                v-model="law.checked_on"
+                :label="t('office.species.checkedOn')"
+                :max="localDate()"
             /></label>
             <label class="wide"
-              >Link
+              >{{ t('office.species.link') }}
               <input
                 class="field"
                 :value="law.link"
@@ -424,13 +467,16 @@ const diff = (change: History[number]) =>
                 @change="setLaw('link', ($event.target as HTMLInputElement).value)"
             /></label>
             <div class="wide">
-              <el-button native-type="submit" type="primary">Enter it</el-button
-              ><el-button @click="law = null">Leave it</el-button>
+              <el-button native-type="submit" type="primary">{{
+                t('office.species.saveEntry')
+              }}</el-button><el-button @click="law = null">{{
+                t('office.species.cancel')
+              }}</el-button>
             </div>
           </form>
         </section>
         <section v-if="history.length" class="stack">
-          <h2>Who changed what</h2>
+          <h2>{{ t('office.species.changeHistory') }}</h2>
           <p v-for="(change, index) in history" :key="index">
             <b>{{ change.by ?? 'Voucher' }}</b>, {{ dateText(change.at) }}:
             {{ diff(change).join('; ') }}
@@ -445,7 +491,6 @@ const diff = (change: History[number]) =>
 .species {
   display: grid;
   gap: var(--gap-3);
-  max-width: 1320px;
   align-content: start;
 }
 .slim {

@@ -7,6 +7,7 @@ import { shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/office'
 import ListImport from './parts/ListImport.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
@@ -48,13 +49,24 @@ const hand = () =>
     const to = custody.value.pouches.find(
       (pouch) => pouch.member_id === issue.value.member_id,
     )?.name
-    notice.value = `${numbers.length} tags to ${to}: ${numbers[0]} to ${numbers.at(-1)}.`
+    notice.value = t('office.tags.tagsToTo', {
+      numbers: numbers.length,
+      to,
+      numbers2: numbers[0],
+      at: numbers.at(-1),
+    })
   })
 const print = () =>
   run(async () => {
     custody.value = await api.printBatch(batch.value)
-    notice.value = `${batch.value.label} is in stock.`
+    notice.value = t('office.tags.isInStock', { label: batch.value.label })
   })
+const ACT: Record<Act, string> = {
+  returned: t('office.tags.returned'),
+  spoiled: t('office.tags.damaged').toLowerCase(),
+  lost: t('office.tags.lost').toLowerCase(),
+  transferred: t('office.tags.transferred'),
+}
 const move = (act: Act) =>
   run(async () => {
     const count = chosen.value.length
@@ -64,7 +76,7 @@ const move = (act: Act) =>
       member_id: act === 'transferred' ? moveTo.value : null,
       note: note.value.trim() || null,
     })
-    notice.value = `${count} ${count === 1 ? 'tag is' : 'tags are'} now ${act}.`
+    notice.value = t('office.tags.moved', { act: ACT[act] }, count)
     chosen.value = []
     note.value = ''
   })
@@ -91,22 +103,27 @@ const others = computed(() => custody.value?.pouches ?? [])
 </script>
 
 <template>
-  <div class="page tags">
+  <div class="page breadth tags">
     <OfficeNav />
-    <h1>Tags</h1>
+    <h1>{{ t('office.tags.tags') }}</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="notice" class="said" role="status">{{ notice }}</p>
     <el-skeleton v-if="!custody && !refusal" :rows="8" animated />
     <template v-if="custody">
       <section class="stack-2">
-        <h2>Your pouch</h2>
+        <h2>{{ t('office.tags.yourPouch') }}</h2>
         <p v-if="!custody.own.length" class="soft">
-          It is empty.
-          {{ isCoordinator ? 'Issue tags to yourself below.' : 'Ask the coordinator for tags.' }}
+          {{
+            t('office.tags.yourPouchIsEmpty', {
+              tags: isCoordinator
+                ? t('office.tags.issueTagsToYourselfBelow')
+                : t('office.tags.askTheCoordinatorForTags'),
+            })
+          }}
         </p>
         <template v-else>
           <p class="soft">
-            {{ custody.own.length }} tags. Touch the ones that are spoiled, lost, or going back.
+            {{ t('office.tags.youHoldTagsTouchTags', { own: custody.own.length }) }}
           </p>
           <div class="pouch">
             <button
@@ -120,38 +137,49 @@ const others = computed(() => custody.value?.pouches ?? [])
             </button>
           </div>
           <div v-if="chosen.length" class="moves row">
-            <b>{{ chosen.length }} chosen</b>
-            <el-input v-model="note" maxlength="500" placeholder="Note, if any" aria-label="Note" />
-            <el-button :disabled="busy" @click="move('spoiled')">Spoiled</el-button>
-            <el-button :disabled="busy" @click="move('lost')">Lost</el-button>
-            <el-button :disabled="busy" @click="move('returned')">Back to stock</el-button>
+            <b>{{ t('office.tags.chosen', { chosen: chosen.length }) }}</b>
+            <el-input
+              v-model="note"
+              maxlength="500"
+              :placeholder="t('office.tags.noteOptional')"
+              :aria-label="t('office.tags.note')"
+            />
+            <el-button :disabled="busy" @click="move('spoiled')">{{
+              t('office.tags.damaged')
+            }}</el-button>
+            <el-button :disabled="busy" @click="move('lost')">{{
+              t('office.tags.lost')
+            }}</el-button>
+            <el-button :disabled="busy" @click="move('returned')">{{
+              t('office.tags.returnToStock')
+            }}</el-button>
             <template v-if="isCoordinator">
-              <select v-model="moveTo" class="field slim" aria-label="Hand on to">
-                <option value="">to whom</option>
+              <select v-model="moveTo" class="field slim" :aria-label="t('office.tags.transferTo')">
+                <option value="">{{ t('office.tags.toMember') }}</option>
                 <option v-for="other in others" :key="other.member_id" :value="other.member_id">
                   {{ other.name }}
                 </option>
               </select>
-              <el-button :disabled="busy || !moveTo" @click="move('transferred')"
-                >Hand on</el-button
-              >
+              <el-button :disabled="busy || !moveTo" @click="move('transferred')">{{
+                t('office.tags.transfer')
+              }}</el-button>
             </template>
           </div>
         </template>
       </section>
 
       <section class="stack-2">
-        <h2>{{ isCoordinator ? 'Pouches' : 'Your use' }}</h2>
+        <h2>{{ isCoordinator ? t('office.tags.pouches') : t('office.tags.yourUse') }}</h2>
         <div class="scroll" tabindex="0">
           <table v-cards class="list">
             <thead>
               <tr>
-                <th>Member</th>
-                <th>In the pouch</th>
-                <th>Next</th>
-                <th>Used in a year</th>
-                <th>Per trip</th>
-                <th>Order at</th>
+                <th>{{ t('office.tags.member') }}</th>
+                <th>{{ t('office.tags.inThePouch') }}</th>
+                <th>{{ t('office.tags.next') }}</th>
+                <th>{{ t('office.tags.usedInAYear') }}</th>
+                <th>{{ t('office.tags.perTrip') }}</th>
+                <th>{{ t('office.tags.reorderAt') }}</th>
                 <th></th>
               </tr>
             </thead>
@@ -162,106 +190,129 @@ const others = computed(() => custody.value?.pouches ?? [])
                 <td><TagStreamer v-if="pouch.next_number" :number="pouch.next_number" /></td>
                 <td class="tabular right">{{ pouch.used }}</td>
                 <td class="tabular right">
-                  {{ pouch.per_trip === null ? 'too few' : pouch.per_trip.toFixed(1) }}
+                  {{
+                    pouch.per_trip === null ? t('office.tags.tooFew') : pouch.per_trip.toFixed(1)
+                  }}
                 </td>
                 <td class="tabular right">
                   {{ pouch.reorder_at
-                  }}<small v-if="!pouch.estimated" class="soft"> house rule</small>
+                  }}<small v-if="!pouch.estimated" class="soft">
+                    {{ t('office.tags.houseRule') }}</small
+                  >
                 </td>
-                <td><b v-if="pouch.reorder" class="fault">time to order</b></td>
+                <td>
+                  <b v-if="pouch.reorder" class="fault">{{ t('office.tags.orderNow') }}</b>
+                </td>
               </tr>
             </tbody>
           </table>
         </div>
         <p class="soft">
-          “Order at” lasts over three weeks of delivery 19 times in 20, from the member’s own use
-          and its uncertainty.
+          {{ t('office.tags.theReorderAtStockLasts') }}
         </p>
       </section>
 
       <template v-if="isCoordinator">
         <section class="two stack-2">
           <div>
-            <h2>Issue</h2>
+            <h2>{{ t('office.tags.issue') }}</h2>
             <form class="row" @submit.prevent="hand">
-              <select v-model="issue.batch_id" class="field" aria-label="From batch">
-                <option :value="null">from batch</option>
+              <select
+                v-model="issue.batch_id"
+                class="field"
+                :aria-label="t('office.tags.fromBatch')"
+              >
+                <option :value="null">{{ t('office.tags.fromBatch2') }}</option>
                 <option
                   v-for="row in custody.batches.filter((each) => each.in_stock)"
                   :key="row.id"
                   :value="row.id"
                 >
-                  {{ row.label }}: {{ row.in_stock }} in stock
+                  {{ t('office.tags.inStock', { label: row.label, in_stock: row.in_stock }) }}
                 </option>
               </select>
-              <select v-model="issue.member_id" class="field" aria-label="To member">
-                <option value="">to member</option>
+              <select
+                v-model="issue.member_id"
+                class="field"
+                :aria-label="t('office.tags.toMember2')"
+              >
+                <option value="">{{ t('office.tags.toMember') }}</option>
                 <option v-for="other in others" :key="other.member_id" :value="other.member_id">
                   {{ other.name }}
                 </option>
               </select>
               <label
-                >how many
+                >{{ t('office.tags.howMany') }}
                 <input
                   v-model.number="issue.count"
                   class="field"
                   type="number"
                   min="1"
                   max="1000"
-                  aria-label="How many"
+                  :aria-label="t('office.tags.howMany2')"
               /></label>
               <el-button
                 native-type="submit"
                 type="primary"
                 size="large"
                 :disabled="busy || !issue.batch_id || !issue.member_id || !(issue.count > 0)"
-                >Issue</el-button
+                >{{ t('office.tags.issueTags') }}</el-button
               >
             </form>
           </div>
           <div>
-            <h2>From the printer</h2>
+            <h2>{{ t('office.tags.fromThePrinter') }}</h2>
             <form class="row" @submit.prevent="print">
-              <label>Prefix <input v-model="batch.prefix" class="field" maxlength="4" /></label>
+              <label
+                >{{ t('office.tags.prefix') }}
+                <input v-model="batch.prefix" class="field" maxlength="4"
+              /></label>
               <label class="tick">
                 <input v-model="batch.prefix_printed" type="checkbox" />
-                The tags bear it; else it stands in our books alone
+                {{ t('office.tags.thePrefixIsPrintedOn') }}
               </label>
               <label
-                >Held by
+                >{{ t('office.tags.anchorType') }}
                 <select v-model="batch.tag_type" class="field">
-                  <option :value="null">not said</option>
-                  <option value="anchor">an anchor</option>
-                  <option value="dart">a dart</option>
+                  <option :value="null">{{ t('office.tags.notRecorded') }}</option>
+                  <option value="anchor">{{ t('office.tags.anchor') }}</option>
+                  <option value="dart">{{ t('office.tags.dart') }}</option>
                 </select></label
               >
               <label
-                >Put in with
+                >{{ t('office.tags.applicator') }}
                 <select v-model="batch.applicator" class="field">
-                  <option :value="null">not said</option>
-                  <option value="needle">a hollow needle</option>
-                  <option value="gun">an applicator gun</option>
+                  <option :value="null">{{ t('office.tags.notRecorded') }}</option>
+                  <option value="needle">{{ t('office.tags.hollowNeedle') }}</option>
+                  <option value="gun">{{ t('office.tags.applicatorGun') }}</option>
                 </select></label
               >
               <label
-                >Digits
+                >{{ t('office.tags.digits') }}
                 <input v-model.number="batch.digits" class="field" type="number" min="1" max="9"
               /></label>
               <label
-                >First
+                >{{ t('office.tags.first') }}
                 <input v-model.number="batch.first_serial" class="field" type="number" min="0"
               /></label>
               <label
-                >Last <input v-model.number="batch.last_serial" class="field" type="number" min="0"
+                >{{ t('office.tags.last') }}
+                <input v-model.number="batch.last_serial" class="field" type="number" min="0"
               /></label>
-              <label>Label <input v-model="batch.label" class="field" maxlength="60" /></label>
-              <el-button native-type="submit" size="large" :disabled="busy || !batch.label.trim()"
-                >Enter batch</el-button
+              <label
+                >{{ t('office.tags.label') }}
+                <input v-model="batch.label" class="field" maxlength="60"
+              /></label>
+              <el-button
+                native-type="submit"
+                size="large"
+                :disabled="busy || !batch.label.trim()"
+                >{{ t('office.tags.saveBatch') }}</el-button
               >
             </form>
             <ListImport
               noun="batches"
-              hint="Or many, as CSV with prefix,digits,first_serial,last_serial,label"
+              :hint="t('office.tags.orManyAsCsvWith')"
               :send="async (file, dryRun) => api.importBatches(await file.text(), dryRun)"
               @stored="load()"
             />
@@ -269,28 +320,36 @@ const others = computed(() => custody.value?.pouches ?? [])
         </section>
 
         <section class="stack-2">
-          <h2>Batches</h2>
+          <h2>{{ t('office.tags.batches') }}</h2>
           <p v-if="sums" class="sum tabular strong">
-            {{ sums.printed }} printed = {{ sums.in_stock }} in stock + {{ sums.in_pouch }} in
-            pouches + {{ sums.applied }} in fish + {{ sums.spoiled }} spoiled + {{ sums.lost }} lost
+            {{
+              t('office.tags.printedInStockInPouches', {
+                printed: sums.printed,
+                in_stock: sums.in_stock,
+                in_pouch: sums.in_pouch,
+                applied: sums.applied,
+                spoiled: sums.spoiled,
+                lost: sums.lost,
+              })
+            }}
           </p>
           <el-empty
             v-if="!custody.batches.length"
-            description="No tags yet. Enter the first batch that came from the printer."
+            :description="t('office.tags.noTagsYetEnterThe')"
           />
           <div v-else class="scroll" tabindex="0">
             <table v-cards class="list">
               <thead>
                 <tr>
-                  <th>Batch</th>
-                  <th>From</th>
-                  <th>To</th>
-                  <th>Printed</th>
-                  <th>In stock</th>
-                  <th>Pouches</th>
-                  <th>In fish</th>
-                  <th>Spoiled</th>
-                  <th>Lost</th>
+                  <th>{{ t('office.tags.batch') }}</th>
+                  <th>{{ t('office.tags.from') }}</th>
+                  <th>{{ t('office.tags.to') }}</th>
+                  <th>{{ t('office.tags.printed') }}</th>
+                  <th>{{ t('office.tags.inStock2') }}</th>
+                  <th>{{ t('office.tags.pouches') }}</th>
+                  <th>{{ t('office.tags.inFish') }}</th>
+                  <th>{{ t('office.tags.damaged') }}</th>
+                  <th>{{ t('office.tags.lost') }}</th>
                   <th></th>
                 </tr>
               </thead>
@@ -326,7 +385,7 @@ const others = computed(() => custody.value?.pouches ?? [])
                       :href="`/api/tags/batches/${row.id}/labels.pdf`"
                       target="_blank"
                       rel="noopener"
-                      >labels</a
+                      >{{ t('office.tags.labels') }}</a
                     >
                   </td>
                 </tr>
@@ -336,27 +395,29 @@ const others = computed(() => custody.value?.pouches ?? [])
         </section>
 
         <section class="stack-2">
-          <h2>Ledger</h2>
+          <h2>{{ t('office.tags.ledger') }}</h2>
           <form class="row" @submit.prevent="load(search)">
             <input
               v-model="search"
               class="field slim"
-              placeholder="One number"
-              aria-label="Number"
+              :placeholder="t('office.tags.oneNumber')"
+              :aria-label="t('office.tags.number')"
             />
-            <el-button native-type="submit">Find</el-button>
+            <el-button native-type="submit">{{ t('office.tags.find') }}</el-button>
           </form>
-          <p v-if="!custody.ledger.length" class="soft">Nothing in the ledger for this number.</p>
+          <p v-if="!custody.ledger.length" class="soft">
+            {{ t('office.tags.theLedgerHasNothingFor') }}
+          </p>
           <div v-else class="scroll" tabindex="0">
             <table v-cards class="list">
               <thead>
                 <tr>
-                  <th>Tag</th>
-                  <th>What</th>
-                  <th>Member</th>
-                  <th>Written by</th>
-                  <th>When</th>
-                  <th>Note</th>
+                  <th>{{ t('office.tags.tag') }}</th>
+                  <th>{{ t('office.tags.event') }}</th>
+                  <th>{{ t('office.tags.member') }}</th>
+                  <th>{{ t('office.tags.recordedBy') }}</th>
+                  <th>{{ t('office.tags.when') }}</th>
+                  <th>{{ t('office.tags.note') }}</th>
                 </tr>
               </thead>
               <tbody>
@@ -364,7 +425,7 @@ const others = computed(() => custody.value?.pouches ?? [])
                   <td><TagStreamer :number="row.tag_number" /></td>
                   <td>{{ row.act }}</td>
                   <td>{{ row.member }}</td>
-                  <td>{{ row.made_by ?? 'the Deck' }}</td>
+                  <td>{{ row.made_by ?? t('office.tags.deck') }}</td>
                   <td class="nowrap">{{ shortDateText(row.at) }}</td>
                   <td>{{ row.note }}</td>
                 </tr>
@@ -381,7 +442,6 @@ const others = computed(() => custody.value?.pouches ?? [])
 .tags {
   display: grid;
   gap: var(--gap-4);
-  max-width: 1280px;
 }
 .two {
   grid-template-columns: 1fr 1fr;

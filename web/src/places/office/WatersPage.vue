@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import { forgetCoast } from '@/parts/coast'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
+import { t } from '@/words/office'
 import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
@@ -66,7 +67,7 @@ const nameIt = () =>
         season_begins: seasonBegins.value || null,
       }),
     )
-    notice.value = 'The programme is saved.'
+    notice.value = t('office.waters.theProgrammeIsSaved')
   })
 
 const keepWater = () =>
@@ -76,7 +77,9 @@ const keepWater = () =>
     take(await api.keepWater(code ?? codeOf(name), { name, kind, ...drawn }))
     if (drawn.corners) forgetCoast()
     water.value = null
-    notice.value = drawn.corners ? `${name} is entered and drawn.` : `${name} is entered.`
+    notice.value = drawn.corners
+      ? t('office.waters.isSavedAndDrawn', { name })
+      : t('office.waters.isSaved', { name })
   })
 
 function editWater(chosen: Waters['waters'][number] | null) {
@@ -131,7 +134,7 @@ const keepSpot = () =>
       }),
     )
     editing.value = null
-    notice.value = `${spot.name} is saved.`
+    notice.value = t('office.waters.isSaved', { name: spot.name })
   })
 
 const readCoast = (event: globalThis.Event) =>
@@ -142,57 +145,63 @@ const readCoast = (event: globalThis.Event) =>
     try {
       drawn = JSON.parse(await file.text()) as Record<string, unknown>
     } catch {
-      notice.value = `${file.name} is not readable as GeoJSON. Export the drawing again; nothing was changed.`
+      notice.value = t('office.waters.isNotReadableAsGeojson', { name: file.name })
       return
     }
     take(await api.drawCoast(drawn))
     forgetCoast()
-    notice.value = `The coast is drawn anew, with ${loaded.value!.coast.features} features.`
+    notice.value = t('office.waters.theCoastIsRedrawnWith', {
+      features: loaded.value!.coast.features,
+    })
   })
 </script>
 
 <template>
   <div class="page waters">
     <OfficeNav />
-    <h1>Programme and waters</h1>
+    <h1>{{ t('office.waters.programmeAndWaters') }}</h1>
     <TroubleNote v-if="!editing" :trouble="refusal" />
     <p v-if="notice" role="status">{{ notice }}</p>
     <el-skeleton v-if="!loaded && !refusal" :rows="8" animated />
     <template v-if="loaded">
       <form class="sheet" @submit.prevent="nameIt">
         <label
-          >Name of the programme
+          >{{ t('office.waters.nameOfTheProgramme') }}
           <input v-model="name" class="field" minlength="3" maxlength="120" required
         /></label>
         <label
-          >How people reach you
+          >{{ t('office.waters.howPeopleReachYou') }}
           <input
             v-model="contact"
             class="field"
             maxlength="300"
-            placeholder="a phone number or an address"
+            :placeholder="t('office.waters.aPhoneNumberOrAn')"
         /></label>
         <label
-          >Its time zone: where its days begin and end
+          >{{ t('office.waters.itsTimeZoneForThe') }}
           <input v-model="timeZone" class="field" list="time-zones" maxlength="60" required />
           <datalist id="time-zones">
             <option v-for="zone in TIME_ZONES" :key="zone" :value="zone" />
           </datalist>
         </label>
         <label
-          >A season begins on
+          >{{ t('office.waters.aSeasonBeginsIn') }}
           <select v-model="seasonBegins" class="field">
-            <option value="">the quietest month</option>
+            <option value="">{{ t('office.waters.theQuietestMonth') }}</option>
             <option v-for="seasonDay in seasonDays" :key="seasonDay.day" :value="seasonDay.day">
               {{ seasonDay.name }}
             </option>
           </select>
-          <span class="soft">Survival is told from one season to the next.</span>
+          <span class="soft">{{ t('office.waters.survivalIsCalculatedFromOne') }}</span>
         </label>
-        <div><el-button native-type="submit" type="primary" :loading="busy">Save</el-button></div>
+        <div>
+          <el-button native-type="submit" type="primary" :loading="busy">{{
+            t('office.waters.save')
+          }}</el-button>
+        </div>
       </form>
       <section>
-        <h2>Waters</h2>
+        <h2>{{ t('office.waters.waters') }}</h2>
         <p>
           <span v-for="(row, index) in loaded.waters" :key="row.code"
             >{{ index ? ', ' : ''
@@ -200,40 +209,48 @@ const readCoast = (event: globalThis.Event) =>
               row.kind
             }})</span
           >
-          <span v-if="!loaded.waters.length" class="soft"
-            >None yet. Enter the first one, then its spots.</span
-          >
+          <span v-if="!loaded.waters.length" class="soft">{{
+            t('office.waters.noWatersYetEnterThe')
+          }}</span>
         </p>
         <form v-if="water" class="sheet" @submit.prevent="keepWater">
           <label
-            >Name <input v-model="water.name" class="field" minlength="2" maxlength="120" required
+            >{{ t('office.waters.name') }}
+            <input v-model="water.name" class="field" minlength="2" maxlength="120" required
           /></label>
           <label
-            >Kind
+            >{{ t('office.waters.kind') }}
             <select v-model="water.kind" class="field" :disabled="water.code !== null">
-              <option value="sea">sea</option>
-              <option value="fresh">fresh</option>
+              <option value="sea">{{ t('office.waters.sea') }}</option>
+              <option value="fresh">{{ t('office.waters.fresh') }}</option>
             </select></label
           >
           <template v-if="water.kind === 'fresh'">
             <p class="wide">
-              Touch the corners of its shore on the map, one after another{{
-                water.code ? '; without any the drawing stays as it is' : ''
-              }}.
+              {{
+                t('office.waters.touchTheCornersOfIts', {
+                  is: water.code ? t('office.waters.withoutCornersTheDrawingStays') : '',
+                })
+              }}
             </p>
             <WaterMap
               v-model:corners="corners"
               class="map"
               drawable
-              label="Touch the corners of the water's shore"
+              :label="t('office.waters.touchTheCornersOfThe')"
             />
             <div class="wide">
-              <el-button :disabled="!corners.length" @click="corners = corners.slice(0, -1)"
-                >Take the last corner back</el-button
-              >
+              <el-button :disabled="!corners.length" @click="corners = corners.slice(0, -1)">{{
+                t('office.waters.removeLastCorner')
+              }}</el-button>
               <span class="soft" role="status"
-                >{{ corners.length === 1 ? '1 corner' : `${corners.length} corners`
-                }}{{ corners.length && corners.length < 3 ? ', at least 3 are needed' : '' }}</span
+                >{{
+                  corners.length === 1
+                    ? t('office.waters.n1Corner')
+                    : t('office.waters.corners', { corners: corners.length })
+                }}{{
+                  corners.length && corners.length < 3 ? t('office.waters.atLeast3AreNeeded') : ''
+                }}</span
               >
             </div>
           </template>
@@ -243,28 +260,29 @@ const readCoast = (event: globalThis.Event) =>
               type="primary"
               :loading="busy"
               :disabled="corners.length === 1 || corners.length === 2"
-              >Save</el-button
-            ><el-button @click="water = null">Leave it</el-button>
+              >{{ t('office.waters.saveWater') }}</el-button><el-button @click="water = null">{{
+              t('office.waters.cancel')
+            }}</el-button>
           </div>
         </form>
-        <el-button v-else @click="editWater(null)">Enter a water</el-button>
+        <el-button v-else @click="editWater(null)">{{ t('office.waters.addWater') }}</el-button>
       </section>
       <section>
         <header>
-          <h2>Spots</h2>
-          <el-button v-if="loaded.waters.length" type="primary" @click="edit(null)"
-            >Enter a spot</el-button
-          >
+          <h2>{{ t('office.waters.spots') }}</h2>
+          <el-button v-if="loaded.waters.length" type="primary" @click="edit(null)">{{
+            t('office.waters.addSpot')
+          }}</el-button>
         </header>
         <form v-if="editing" class="sheet" @submit.prevent="keepSpot">
-          <h3>{{ editing.code ? editing.name : 'A new spot' }}</h3>
+          <h3>{{ editing.code ? editing.name : t('office.waters.newSpot') }}</h3>
           <TroubleNote :trouble="refusal" />
           <label
-            >Name
+            >{{ t('office.waters.name') }}
             <input v-model="editing.name" class="field" minlength="2" maxlength="120" required
           /></label>
           <label
-            >Water
+            >{{ t('office.waters.water') }}
             <select v-model="editing.water_code" class="field">
               <option v-for="row in loaded.waters" :key="row.code" :value="row.code">
                 {{ row.name }}
@@ -272,7 +290,7 @@ const readCoast = (event: globalThis.Event) =>
             </select></label
           >
           <label
-            >Latitude, degrees north
+            >{{ t('office.waters.latitudeDegreesNorth') }}
             <input
               v-model.number="editing.lat_deg"
               class="field"
@@ -283,7 +301,7 @@ const readCoast = (event: globalThis.Event) =>
               required
           /></label>
           <label
-            >Longitude, degrees east
+            >{{ t('office.waters.longitudeDegreesEast') }}
             <input
               v-model.number="editing.lon_deg"
               class="field"
@@ -293,30 +311,38 @@ const readCoast = (event: globalThis.Event) =>
               max="180"
               required
           /></label>
-          <WaterMap v-model:picked="picked" class="map" pickable label="Touch where the spot is" />
-          <el-checkbox v-if="editing.code" v-model="editing.retired"
-            >no longer used: its fish stay, it is not offered</el-checkbox
-          >
+          <WaterMap
+            v-model:picked="picked"
+            class="map"
+            pickable
+            :label="t('office.waters.touchWhereTheSpotIs')"
+          />
+          <el-checkbox v-if="editing.code" v-model="editing.retired">{{
+            t('office.waters.noLongerUsedItsFish')
+          }}</el-checkbox>
           <div>
-            <el-button native-type="submit" type="primary" :loading="busy">Save</el-button
-            ><el-button @click="editing = null">Leave it</el-button>
+            <el-button native-type="submit" type="primary" :loading="busy">{{
+              t('office.waters.saveSpot')
+            }}</el-button><el-button @click="editing = null">{{
+              t('office.waters.cancel')
+            }}</el-button>
           </div>
         </form>
         <WaterMap
           v-if="!editing && spotPlaces.length"
           class="map all"
           :places="spotPlaces"
-          label="All spots, numbered as in the list"
+          :label="t('office.waters.allSpotsNumberedAsIn')"
         />
         <div v-if="loaded.spots.length" class="scroll" tabindex="0">
           <table v-cards class="list">
             <thead>
               <tr>
-                <th>Spot</th>
-                <th>Water</th>
-                <th class="right">Latitude</th>
-                <th class="right">Longitude</th>
-                <th class="right">Fish</th>
+                <th>{{ t('office.waters.spot') }}</th>
+                <th>{{ t('office.waters.water') }}</th>
+                <th class="right">{{ t('office.waters.latitude') }}</th>
+                <th class="right">{{ t('office.waters.longitude') }}</th>
+                <th class="right">{{ t('office.waters.fish') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -326,7 +352,7 @@ const readCoast = (event: globalThis.Event) =>
                     spotNumber(spot)
                   }}</span><button type="button" class="link" @click="edit(spot)">
                     {{ spot.name }}</button
-                  ><template v-if="spot.retired">, no longer used</template>
+                  ><template v-if="spot.retired">{{ t('office.waters.noLongerUsed') }}</template>
                 </td>
                 <td>{{ spot.water_name }}</td>
                 <td class="right tabular">{{ spot.lat_deg.toFixed(4) }}</td>
@@ -340,24 +366,25 @@ const readCoast = (event: globalThis.Event) =>
       <section>
         <ManyAtOnce
           kind="spots"
-          hint="A table with name, water_code (its code or name), lat_deg and lon_deg, or GeoJSON points with such properties. A spot that is there already stays as it is."
+          :hint="t('office.waters.aTableWithNameWater')"
           accept=".csv,text/csv,.geojson,.json,application/geo+json"
           @stored="run(async () => take(await api.waters()))"
         />
       </section>
       <section>
-        <h2>Coast</h2>
+        <h2>{{ t('office.waters.coast') }}</h2>
         <p>
           {{
-            loaded.coast.features
-              ? `${loaded.coast.features} features are drawn.`
-              : 'No coast is drawn yet, so every place counts as sea.'
+            t('office.waters.replaceItWithAGeojson', {
+              sea: loaded.coast.features
+                ? t('office.waters.featuresAreDrawn', { features: loaded.coast.features })
+                : t('office.waters.noCoastIsDrawnYet'),
+            })
           }}
-          A GeoJSON file takes its place: polygons whose property <i>kind</i> is land or lough,
-          lines (wall), points (place) with a name.
+          {{ t('office.waters.isLandOrLoughLines') }}
         </p>
         <label class="file"
-          >Read a GeoJSON file
+          >{{ t('office.waters.readGeojsonFile') }}
           <input
             type="file"
             accept=".geojson,.json,application/geo+json,application/json"

@@ -1,66 +1,82 @@
 import type { TableIn } from '@/api/imports'
+import { t } from '@/words/office'
 
 export const STATES: Record<TableIn['state'], string> = {
-  read: 'not tried yet',
-  checking: 'is being tried',
-  checked: 'tried',
-  storing: 'is coming in',
-  stopped: 'stopped on the way',
-  done: 'came in',
-  undoing: 'is being taken back',
-  undone: 'taken back',
+  read: t('office.importWords.notCheckedYet'),
+  checking: t('office.importWords.beingChecked'),
+  checked: t('office.importWords.checked'),
+  storing: t('office.importWords.beingImported'),
+  stopped: t('office.importWords.stopped'),
+  done: t('office.importWords.imported'),
+  undoing: t('office.importWords.beingUndone'),
+  undone: t('office.importWords.undone'),
 }
 /** Rows by what became of them. */
 export const COUNTED: Record<string, string> = {
-  stored: 'came in',
-  good: 'good',
-  refused: 'stay out',
-  left_out: 'no records',
-  waiting: 'not tried',
+  stored: t('office.importWords.imported'),
+  good: t('office.importWords.good'),
+  refused: t('office.importWords.notImported'),
+  left_out: t('office.importWords.noRecords'),
+  waiting: t('office.importWords.notChecked'),
 }
-export const DATE_ORDERS = { dmy: 'day, month, year', mdy: 'month, day, year' }
+export const DATE_ORDERS = {
+  dmy: t('office.importWords.dayMonthYear'),
+  mdy: t('office.importWords.monthDayYear'),
+}
 export const LENGTH_HOWS = {
-  board: 'on a board',
-  tape: 'by tape',
-  ruler: 'by ruler',
-  photo: 'in a photo',
-  estimate: 'by eye',
+  board: t('office.importWords.onABoard'),
+  tape: t('office.importWords.byTape'),
+  ruler: t('office.importWords.byRuler'),
+  photo: t('office.importWords.inAPhoto'),
+  estimate: t('office.importWords.byEye'),
 }
-export const FATES = { released: 'went back', kept: 'was kept' }
-export const ZONES = { local: 'as the clocks of the programme', UTC: 'universal time (UTC)' }
-export const TWICE = { once: 'one catch, written twice', each: 'several catches' }
-export const SPARED = { leave_out: 'left out, with a note' }
-export const STRANGERS = { finder: 'finders', former: 'former members, entered by name' }
-export const UNTAKEN = { leave: 'left behind' }
+export const FATES = {
+  released: t('office.importWords.released'),
+  kept: t('office.importWords.kept'),
+}
+export const ZONES = {
+  local: t('office.importWords.theProgrammesOwnTime'),
+  UTC: t('office.importWords.universalTimeUtc'),
+}
+export const TWICE = {
+  once: t('office.importWords.oneCatchWrittenTwice'),
+  each: t('office.importWords.severalCatches'),
+}
+export const SPARED = { leave_out: t('office.importWords.leftOutWithANote') }
+export const STRANGERS = {
+  finder: t('office.importWords.finders'),
+  former: t('office.importWords.formerMembersAddedByName'),
+}
+export const UNTAKEN = { leave: t('office.importWords.notImported') }
 /** Questions about a table that keep rows out. */
 export const ASKED: Record<string, string> = {
-  numbers: 'whose tag numbers without letters are',
-  length_kind: 'from where to where lengths go',
-  length_how: 'how lengths were measured',
-  unit: 'in what unit a column is',
-  zone: 'in which zone times are',
-  years: 'from which year to which it goes',
-  date_order: 'how dates are written',
-  twice: 'what rows are that stand twice',
-  fate: 'what became of fish',
-  member: 'who caught them',
-  spot: 'where they were caught',
-  untaken: 'what some columns are',
+  numbers: t('office.importWords.whoseTagNumbersWithoutLetters'),
+  length_kind: t('office.importWords.fromWhereToWhereLengths'),
+  length_how: t('office.importWords.howLengthsWereMeasured'),
+  unit: t('office.importWords.inWhatUnitAColumn'),
+  zone: t('office.importWords.inWhichZoneTimesAre'),
+  years: t('office.importWords.whichCenturyYearsAreIn'),
+  date_order: t('office.importWords.howDatesAreWritten'),
+  twice: t('office.importWords.whatRepeatedRowsAre'),
+  fate: t('office.importWords.whatHappenedToFish'),
+  member: t('office.importWords.whoCaughtThem'),
+  spot: t('office.importWords.whereTheyWereCaught'),
+  untaken: t('office.importWords.whatSomeColumnsAre'),
 }
 export const WORDED: Record<string, string> = {
-  member: 'who',
-  spot: 'place',
-  species: 'species',
+  member: t('office.importWords.who'),
+  spot: t('office.importWords.place'),
+  species: t('office.importWords.species'),
   // A heading that the importer knows by this key.
   // eslint-disable-next-line id-denylist
-  what: 'what happened',
-  again: 'caught again?',
-  fate: 'what became of it',
-  hook_place: 'hook',
-  hook_type: 'shape of the hook',
-  bleeding: 'bleeding',
-  outcome: 'how it swam off',
-  length_kind: 'kind of length',
-  length_how: 'measured',
-  platform: 'fished from',
+  what: t('office.importWords.whatHappened'),
+  again: t('office.importWords.recapture'),
+  fate: t('office.importWords.whatHappenedToIt'),
+  hook_place: t('office.importWords.hook'),
+  hook_type: t('office.importWords.shapeOfTheHook'),
+  bleeding: t('office.importWords.bleeding'),
+  outcome: t('office.importWords.releaseCondition'),
+  length_kind: t('office.importWords.kindOfLength'),
+  length_how: t('office.importWords.measured'),
+  platform: t('office.importWords.fishedFrom'),
 }

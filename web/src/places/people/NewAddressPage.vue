@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/people'
 
 const route = useRoute()
 const { busy, refusal, run } = useAct()
@@ -18,14 +19,17 @@ const confirm = () =>
 
 <template>
   <div class="page narrow">
-    <h1>Your new address</h1>
+    <h1>{{ t('people.newAddress.confirmYourNewAddress') }}</h1>
     <p v-if="done" role="status">
-      It is confirmed. Sign in with it from now on. <RouterLink to="/sign-in">Sign in</RouterLink>
+      {{ t('people.newAddress.itIsConfirmedSignIn') }}
+      <RouterLink to="/sign-in">{{ t('people.newAddress.signIn') }}</RouterLink>
     </p>
     <template v-else>
       <TroubleNote :trouble="refusal" />
-      <p>Confirm that you want to sign in with this address.</p>
-      <el-button type="primary" size="large" :loading="busy" @click="confirm">Confirm it</el-button>
+      <p>{{ t('people.newAddress.confirmThatYouWantTo') }}</p>
+      <el-button type="primary" size="large" :loading="busy" @click="confirm">{{
+        t('people.newAddress.confirmAddress')
+      }}</el-button>
     </template>
   </div>
 </template>

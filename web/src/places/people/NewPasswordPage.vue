@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/people'
 
 const route = useRoute()
 const password = ref('')
@@ -23,11 +24,14 @@ async function save() {
 
 <template>
   <div class="page narrow">
-    <h1>Set a new password</h1>
-    <p v-if="done" role="status">It is set. <RouterLink to="/sign-in">Sign in</RouterLink></p>
+    <h1>{{ t('people.newPassword.setANewPassword') }}</h1>
+    <p v-if="done" role="status">
+      {{ t('people.newPassword.yourPasswordIsSet') }}
+      <RouterLink to="/sign-in">{{ t('people.newPassword.signIn') }}</RouterLink>
+    </p>
     <el-form v-else label-position="top" @submit.prevent="save">
       <TroubleNote :trouble="refusal" />
-      <el-form-item label="New password, at least 10 characters" for="password">
+      <el-form-item :label="t('people.newPassword.newPasswordAtLeast10')" for="password">
         <el-input
           id="password"
           v-model="password"
@@ -37,8 +41,12 @@ async function save() {
           size="large"
         />
       </el-form-item>
-      <el-button native-type="submit" type="primary" size="large" :disabled="password.length < 10"
-        >Set it</el-button
+      <el-button
+        native-type="submit"
+        type="primary"
+        size="large"
+        :disabled="password.length < 10"
+        >{{ t('people.newPassword.setPassword') }}</el-button
       >
     </el-form>
   </div>

@@ -1,9 +1,14 @@
+<script setup lang="ts">
+import { t } from '@/words/people'
+</script>
+
 <template>
   <div class="page narrow">
-    <h1>There is nothing at this address</h1>
+    <h1>{{ t('people.nowhere.thisPageDoesNotExist') }}</h1>
     <p>
-      Go to the <RouterLink to="/deck">Deck</RouterLink>, or
-      <RouterLink to="/report">report a tag</RouterLink>.
+      {{ t('people.nowhere.goToThe') }}
+      <RouterLink to="/deck">{{ t('people.nowhere.deck') }}</RouterLink>{{ t('people.nowhere.or') }}
+      <RouterLink to="/report">{{ t('people.nowhere.reportATag') }}</RouterLink>.
     </p>
   </div>
 </template>

@@ -6,6 +6,7 @@ import { useAct } from '@/api/useAct'
 import AnimalDrawing from '@/drawings/AnimalDrawing.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/people'
 import SecondFactorAsk from './parts/SecondFactorAsk.vue'
 
 const { busy, refusal, run } = useAct()
@@ -39,31 +40,35 @@ const sendLetter = () =>
     <svg class="wave" viewBox="0 0 1200 40" preserveAspectRatio="none" aria-hidden="true">
       <path d="M0 20q75-24 150 0t150 0 150 0 150 0 150 0 150 0 150 0 150 0V40H0z" />
     </svg>
-    <AnimalDrawing class="fish" guild="bass_like" label="Drawing of a fish with a tag" tagged />
-    <div class="page sign-in">
+    <AnimalDrawing
+      class="fish"
+      guild="bass_like"
+      :label="t('people.signIn.drawingOfAFishWith')"
+      tagged
+    />
+    <div class="page breadth sign-in">
       <section class="words">
-        <h1>Tag it, measure it, let it go.</h1>
+        <h1>{{ t('people.signIn.tagFishMeasureThemRelease') }}</h1>
         <p>
-          Voucher runs the clock while the fish is out, keeps the numbers straight, and tells each
-          fish’s story when it comes back.
+          {{ t('people.signIn.voucherRunsTheClockWhile') }}
         </p>
         <p>
-          Found a tagged fish? You need no account:
-          <RouterLink to="/report">report a tag</RouterLink>.
+          {{ t('people.signIn.foundATaggedFishYou') }}
+          <RouterLink to="/report">{{ t('people.signIn.reportATag') }}</RouterLink>.
         </p>
       </section>
       <SecondFactorAsk v-if="session.secondFactor === 'asked'" @entered="enter" />
       <el-form v-else class="sheet" label-position="top" @submit.prevent="signIn">
-        <h2>Sign in</h2>
+        <h2>{{ t('people.signIn.signIn') }}</h2>
         <TroubleNote :trouble="refusal" />
         <p v-if="route.query.forgotten" role="status">
-          It is done: nothing here says who you are any more. Thank you for your fish.
+          {{ t('people.signIn.doneNothingHereNamesYou') }}
         </p>
         <p v-if="letter" role="status">{{ letter }}</p>
-        <el-form-item label="E-mail" for="email"
+        <el-form-item :label="t('people.signIn.eMail')" for="email"
           ><el-input id="email" v-model="email" type="email" autocomplete="username" size="large"
         /></el-form-item>
-        <el-form-item label="Password" for="password">
+        <el-form-item :label="t('people.signIn.password')" for="password">
           <el-input
             id="password"
             v-model="password"
@@ -79,11 +84,11 @@ const sendLetter = () =>
           size="large"
           :loading="busy"
           :disabled="!email || !password"
-          >Sign in</el-button
+          >{{ t('people.signIn.signIn') }}</el-button
         >
-        <el-button link type="primary" :disabled="!email || busy" @click="sendLetter"
-          >Send me a letter to set a new password</el-button
-        >
+        <el-button link type="primary" :disabled="!email || busy" @click="sendLetter">{{
+          t('people.signIn.sendMeALetterTo')
+        }}</el-button>
       </el-form>
     </div>
   </div>

@@ -7,6 +7,7 @@ import { unsentOf } from '@/offline/leaving'
 import { dates, type Dates } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/people'
 import BeForgotten from './parts/BeForgotten.vue'
 import OwnAddress from './parts/OwnAddress.vue'
 import OwnSessions from './parts/OwnSessions.vue'
@@ -68,25 +69,33 @@ async function leave(isSure: boolean) {
   <div v-if="member" class="page narrow you">
     <h1>{{ member.name }}</h1>
     <p class="soft">
-      {{ member.role }}. Signing out takes your cards, fish and pictures off this device; what is
-      not sent yet waits here, sealed, until you sign in again.
+      {{ t('people.you.signingOutRemovesYourCards', { role: member.role }) }}
     </p>
-    <p><RouterLink to="/practice">Practice</RouterLink>: drawn fish, and how far you are.</p>
+    <p>
+      <RouterLink to="/practice">{{ t('people.you.practice') }}</RouterLink>{{
+        t('people.you.drawnFishAndYourProgress')
+      }}
+    </p>
     <div v-if="unsent" class="stack unsent" role="alert">
       <p>
-        <b>{{ unsent.records }} fish and {{ unsent.photos }} pictures are not sent yet.</b>
-        They can wait on this device, sealed: nobody else can read or send them, and they come back
-        when you sign in here. Or go to the Deck with a signal and send them first.
+        <b>{{
+          t('people.you.fishAndPhotosAreNot', { records: unsent.records, photos: unsent.photos })
+        }}</b>
+        {{ t('people.you.theyCanStayOnThis') }}
       </p>
       <div class="choice">
-        <RouterLink to="/deck">Send them first</RouterLink>
-        <button type="button" class="quiet" @click="leave(true)">Seal them and sign out</button>
-        <button type="button" class="quiet" @click="unsent = null">Stay signed in</button>
+        <RouterLink to="/deck">{{ t('people.you.sendThemFirst') }}</RouterLink>
+        <button type="button" class="quiet" @click="leave(true)">
+          {{ t('people.you.sealThemAndSignOut') }}
+        </button>
+        <button type="button" class="quiet" @click="unsent = null">
+          {{ t('people.you.staySignedIn') }}
+        </button>
       </div>
     </div>
-    <el-button v-else size="large" @click="leave(false)">Sign out</el-button>
+    <el-button v-else size="large" @click="leave(false)">{{ t('people.you.signOut') }}</el-button>
     <fieldset class="units">
-      <legend>Lengths, weights and temperatures</legend>
+      <legend>{{ t('people.you.lengthsWeightsAndTemperatures') }}</legend>
       <label
         ><input
           type="radio"
@@ -95,7 +104,7 @@ async function leave(isSure: boolean) {
           :checked="session.units === 'metric'"
           @change="choose({ units: 'metric' })"
         />
-        centimetres, kilograms, °C</label
+        {{ t('people.you.centimetresKilogramsC') }}</label
       >
       <label
         ><input
@@ -105,11 +114,11 @@ async function leave(isSure: boolean) {
           :checked="session.units === 'imperial'"
           @change="choose({ units: 'imperial' })"
         />
-        inches, pounds, °F</label
+        {{ t('people.you.inchesPoundsF') }}</label
       >
     </fieldset>
     <fieldset class="units">
-      <legend>Days and hours</legend>
+      <legend>{{ t('people.you.daysAndHours') }}</legend>
       <label v-for="(example, way) in DATES" :key="way"
         ><input
           type="radio"
@@ -122,10 +131,14 @@ async function leave(isSure: boolean) {
       >
     </fieldset>
     <el-form label-position="top" @submit.prevent="change">
-      <h2>Change your password</h2>
+      <h2>{{ t('people.you.changeYourPassword') }}</h2>
       <TroubleNote :trouble="refusal" />
-      <p v-if="done" role="status">It is changed. Other devices were signed out.</p>
-      <el-form-item label="Password now" for="password" :error="refusal?.fields.password">
+      <p v-if="done" role="status">{{ t('people.you.yourPasswordIsChangedOther') }}</p>
+      <el-form-item
+        :label="t('people.you.currentPassword')"
+        for="password"
+        :error="refusal?.fields.password"
+      >
         <el-input
           id="password"
           v-model="password"
@@ -135,7 +148,7 @@ async function leave(isSure: boolean) {
         />
       </el-form-item>
       <el-form-item
-        label="New password, at least 10 characters"
+        :label="t('people.you.newPasswordAtLeast10')"
         for="new_password"
         :error="refusal?.fields.new_password"
       >
@@ -147,9 +160,9 @@ async function leave(isSure: boolean) {
           show-password
         />
       </el-form-item>
-      <el-button native-type="submit" type="primary" :disabled="!password || !newPassword"
-        >Change it</el-button
-      >
+      <el-button native-type="submit" type="primary" :disabled="!password || !newPassword">{{
+        t('people.you.changePassword')
+      }}</el-button>
     </el-form>
     <SecondFactor />
     <OwnSessions />

@@ -5,6 +5,7 @@ import { CARDS } from '@/drawings/cards'
 import TechniqueStep from '@/drawings/TechniqueStep.vue'
 import TechniqueSteps from '@/drawings/TechniqueSteps.vue'
 import { shownCards } from '@/practice/practice'
+import { t } from '@/words/practice'
 
 /** Technique cards: one after the other in steps, or all steps at once on paper. */
 const route = useRoute()
@@ -18,9 +19,11 @@ const print = () => window.print()
 </script>
 
 <template>
-  <div class="page technique">
-    <p class="screen"><RouterLink to="/practice">Practice</RouterLink></p>
-    <nav class="screen" aria-label="Technique cards">
+  <div class="page breadth technique">
+    <p class="screen">
+      <RouterLink to="/practice">{{ t('practice.cards.practice') }}</RouterLink>
+    </p>
+    <nav class="screen" :aria-label="t('practice.cards.techniqueCards')">
       <RouterLink
         v-for="listed in cards"
         :key="listed.key"
@@ -32,19 +35,19 @@ const print = () => window.print()
     <article v-if="card" class="stack">
       <header>
         <h1>{{ card.title }}</h1>
-        <el-button class="screen" @click="print">Print</el-button>
+        <el-button class="screen" @click="print">{{ t('practice.cards.print') }}</el-button>
       </header>
       <TechniqueSteps class="screen" :card="card" />
       <ol class="paper">
         <li v-for="step in card.steps" :key="step.says">
           <TechniqueStep :step="step" :guild="card.guild" />
           <p>
-            {{ step.says }} <i>Look: {{ step.look }}.</i>
+            {{ step.says }} <i>{{ t('practice.cards.watch', { look: step.look }) }}</i>
           </p>
         </li>
       </ol>
       <p class="soft">
-        House rules of the cooperative. Local rules, permits and trained or medical help come first.
+        {{ t('practice.cards.houseRulesOfTheCooperative') }}
       </p>
     </article>
   </div>

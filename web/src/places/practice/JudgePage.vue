@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '@/words/practice'
 import ExerciseFrame from './parts/ExerciseFrame.vue'
 import WaterScene from './parts/WaterScene.vue'
 import { useExercise } from './useExercise'
@@ -14,15 +15,19 @@ interface Task {
   barbs: string
   platform: string
 }
-const CALLS = { ok: 'Go', care: 'Go with care', stop: 'Hold' }
+const CALLS = {
+  ok: t('practice.judge.go'),
+  care: t('practice.judge.goWithCare'),
+  stop: t('practice.judge.hold'),
+}
 const { task, answer, busy, refusal, score, next } = useExercise<Task>('judge')
 const named = useSpeciesNames()
 </script>
 
 <template>
   <ExerciseFrame
-    title="Read the water"
-    asks="For this fish, on this day, from here: go, go with care, or hold?"
+    :title="t('practice.judge.readTheWater')"
+    :asks="t('practice.judge.forThisFishOnThis')"
     :answer="answer"
     :trouble="refusal"
     @next="next"
@@ -35,7 +40,7 @@ const named = useSpeciesNames()
         :temp-c="task.surface_temp_c"
         :depth-m="task.depth_to_m"
         :platform="task.platform"
-        :words="`${task.bait === 'natural' ? 'natural bait' : 'lure'}, ${task.hook === 'circle' ? 'circle hook' : 'J hook'}, ${task.barbs}`"
+        :words="`${task.bait === 'natural' ? t('practice.judge.naturalBait') : 'lure'}, ${task.hook === 'circle' ? t('practice.judge.circleHook') : t('practice.judge.jHook')}, ${task.barbs}`"
       />
       <div v-if="!answer" class="calls">
         <el-button
@@ -48,7 +53,8 @@ const named = useSpeciesNames()
         >
       </div>
       <p v-else>
-        The outlook says <b>{{ CALLS[answer.right['call'] as keyof typeof CALLS] }}</b>.
+        {{ t('practice.judge.theOutlookSays') }}
+        <b>{{ CALLS[answer.right['call'] as keyof typeof CALLS] }}</b>.
       </p>
     </template>
   </ExerciseFrame>

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import AnimalBody from '@/drawings/AnimalBody.vue'
 import { pictureOf } from '@/drawings/guilds'
+import { t } from '@/words/practice'
 import ExerciseFrame from './parts/ExerciseFrame.vue'
 import { useExercise } from './useExercise'
 
@@ -15,13 +16,13 @@ interface Task {
   fork: number
   shown_mm: number
 }
-const KINDS = { FL: 'to the fork', TL: 'to the end of the tail' }
+const KINDS = { FL: t('practice.measure.toTheFork'), TL: t('practice.measure.toTheEndOfThe') }
 const FAULTS = {
-  none: 'nothing',
-  off_stop: 'its nose is off the stop',
-  mouth_open: 'its mouth is open',
-  over_curve: 'the tape lies over the curve',
-  aslant: 'I look at it aslant',
+  none: t('practice.measure.nothing'),
+  off_stop: t('practice.measure.itsSnoutIsOffThe'),
+  mouth_open: t('practice.measure.itsMouthIsOpen'),
+  over_curve: t('practice.measure.theTapeLiesOverThe'),
+  aslant: t('practice.measure.iLookAtItAt'),
 }
 const { task, answer, busy, refusal, score, next } = useExercise<Task>('measure')
 const kind = ref<string | null>(null)
@@ -46,17 +47,21 @@ const off = computed(() => (mended.value ? 0 : task.value!.gap_mm))
 
 <template>
   <ExerciseFrame
-    title="Read the length"
+    :title="t('practice.measure.readTheLength')"
     card="measure"
-    asks="Which length counts, what is wrong with how it lies, and the number. Say what is wrong, and it is laid anew."
+    :asks="t('practice.measure.sayWhichLengthCountsWhat')"
     :answer="answer"
     :trouble="refusal"
     @next="next"
   >
     <el-skeleton v-if="!task && !refusal" :rows="6" animated />
     <template v-if="task">
-      <div class="scroll" tabindex="0" role="group" aria-label="The board">
-        <svg :viewBox="`-30 0 ${BOARD_END + 60} 330`" role="img" aria-label="A fish on a board">
+      <div class="scroll" tabindex="0" role="group" :aria-label="t('practice.measure.theBoard')">
+        <svg
+          :viewBox="`-30 0 ${BOARD_END + 60} 330`"
+          role="img"
+          :aria-label="t('practice.measure.aFishOnABoard')"
+        >
           <g
             :transform="
               task.fault === 'aslant' && !mended ? 'skewX(-14) translate(46 0)' : undefined
@@ -90,21 +95,21 @@ const off = computed(() => (mended.value ? 0 : task.value!.gap_mm))
         @submit.prevent="score({ kind, fault, mm: Number(mm) * 10 })"
       >
         <fieldset>
-          <legend>Which length?</legend>
+          <legend>{{ t('practice.measure.whichLength') }}</legend>
           <label v-for="(words, key) in KINDS" :key="key"
             ><input v-model="kind" type="radio" name="kind" :value="key" required />
             {{ words }}</label
           >
         </fieldset>
         <fieldset>
-          <legend>What is wrong?</legend>
+          <legend>{{ t('practice.measure.whatIsWrong') }}</legend>
           <label v-for="(words, key) in FAULTS" :key="key"
             ><input v-model="fault" type="radio" name="fault" :value="key" required />
             {{ words }}</label
           >
         </fieldset>
         <label
-          >Length in cm
+          >{{ t('practice.measure.lengthInCm') }}
           <input
             v-model="mm"
             class="field figures"
@@ -114,9 +119,9 @@ const off = computed(() => (mended.value ? 0 : task.value!.gap_mm))
             max="120"
             required
         /></label>
-        <el-button native-type="submit" class="oilskin" size="large" :loading="busy"
-          >That is it</el-button
-        >
+        <el-button native-type="submit" class="oilskin" size="large" :loading="busy">{{
+          t('practice.measure.checkMyAnswer')
+        }}</el-button>
       </form>
     </template>
   </ExerciseFrame>

@@ -2,6 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { trainer } from '@/practice/practice'
+import { t } from '@/words/practice'
 import ExerciseFrame from './parts/ExerciseFrame.vue'
 import WaterScene from './parts/WaterScene.vue'
 import { useExercise } from './useExercise'
@@ -48,8 +49,8 @@ const look = (key: string) => {
 
 <template>
   <ExerciseFrame
-    title="Pack in time"
-    asks="Take from the shed what this plan needs. What is carried for nothing is in the way."
+    :title="t('practice.pack.packInTime')"
+    :asks="t('practice.pack.takeWhatThisPlanNeeds')"
     :answer="answer"
     :trouble="refusal"
     @next="next"
@@ -63,11 +64,13 @@ const look = (key: string) => {
         :temp-c="task.surface_temp_c"
         :depth-m="task.depth_to_m"
         :platform="task.platform"
-        words="alone, lure"
+        :words="t('practice.pack.aloneLure')"
       />
       <p v-if="!answer">
-        <b class="figures" role="timer">{{ left }} s</b> left
-        <el-button class="oilskin" size="large" @click="done">Packed</el-button>
+        <b class="figures" role="timer">{{ left }} s</b> {{ t('practice.pack.left') }}
+        <el-button class="oilskin" size="large" @click="done">{{
+          t('practice.pack.packed')
+        }}</el-button>
       </p>
       <div class="shed">
         <button

@@ -3,6 +3,7 @@ import { useEventListener, useRafFn } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import AnimalBody from '@/drawings/AnimalBody.vue'
 import { pictureOf } from '@/drawings/guilds'
+import { t } from '@/words/practice'
 import ExerciseFrame from './parts/ExerciseFrame.vue'
 import { useExercise } from './useExercise'
 
@@ -109,9 +110,9 @@ const fish = computed(
 
 <template>
   <ExerciseFrame
-    title="Place the tag"
+    :title="t('practice.place.placeTheTag')"
     card="tag"
-    asks="Bring the needle to the place, turn it to the angle, push."
+    :asks="t('practice.place.bringTheNeedleToThe')"
     :answer="answer"
     :trouble="refusal"
     @next="next"
@@ -124,7 +125,7 @@ const fish = computed(
         :viewBox="box.join(' ')"
         role="application"
         tabindex="0"
-        aria-label="A fish on the board. Arrow keys move the needle, plus and minus turn it, Enter pushes."
+        :aria-label="t('practice.place.aFishOnTheBoard')"
         @pointerdown.prevent="move"
         @pointermove="move"
       >
@@ -144,10 +145,12 @@ const fish = computed(
       </svg>
       <div v-if="!answer" class="controls">
         <label>
-          Angle <b class="figures">{{ angle }}°</b>
+          {{ t('practice.place.angle') }} <b class="figures">{{ angle }}°</b>
           <input v-model.number="angle" type="range" min="5" max="175" step="1" />
         </label>
-        <el-button class="oilskin" size="large" @click="push">Push</el-button>
+        <el-button class="oilskin" size="large" @click="push">{{
+          t('practice.place.push')
+        }}</el-button>
       </div>
     </template>
   </ExerciseFrame>

@@ -5,14 +5,15 @@ import { trouble, type Trouble } from '@/api/refusal'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { progress, trainer, waitingResults, type Scene } from '@/practice/practice'
+import { t } from '@/words/practice'
 
 /** What there is to practise, how far one is, and what is asked for. */
 const EXERCISES = {
-  place: 'A drawn fish on the board: point, angle, push.',
-  measure: 'Fork or tail, what is wrong, the number.',
-  read: 'Worn streamers: what a careful ? is worth.',
-  judge: 'Heat, depth, hooks: go, care or hold.',
-  pack: 'A plan, a shed, ninety seconds.',
+  place: t('practice.practice.placeTheTagInA'),
+  measure: t('practice.practice.forkOrTailWhatIs'),
+  read: t('practice.practice.readWornTagsAndUse'),
+  judge: t('practice.practice.heatDepthHooksGoCare'),
+  pack: t('practice.practice.aPlanAShedNinety'),
 }
 const own = shallowRef<Progress | null>(null)
 const scenes = shallowRef<Scene[]>([])
@@ -30,15 +31,22 @@ onMounted(async () => {
 const skill = (key: string) => own.value?.skills.find((skill) => skill.skill === key)
 const stands = (key: string) => {
   const entry = skill(key)
-  if (!entry || entry.n === 0) return 'not tried yet'
-  if (entry.mean === null) return `${entry.n} so far: three are needed to say something`
-  return `about ${entry.mean} of 100 (${entry.low} to ${entry.high}, last ${entry.n})`
+  if (!entry || entry.n === 0) return t('practice.practice.notTriedYet')
+  if (entry.mean === null) return t('practice.practice.soFarThreeAreNeeded', { n: entry.n })
+  return t('practice.practice.aboutOf100ToLast', {
+    mean: entry.mean,
+    low: entry.low,
+    high: entry.high,
+    n: entry.n,
+  })
 }
 const due = (key: string) => {
   const entry = skill(key)
   if (!entry) return ''
   if (!entry.due_on) return ''
-  return entry.is_due ? 'due again' : `again on ${shortDateText(entry.due_on)}`
+  return entry.is_due
+    ? t('practice.practice.dueAgain')
+    : t('practice.practice.againOn', { due_on: shortDateText(entry.due_on) })
 }
 const first = computed(() => own.value?.first ?? null)
 const firstPath = computed(() =>
@@ -51,19 +59,21 @@ const firstPath = computed(() =>
 <template>
   <div class="page practice">
     <header>
-      <h1>Practice</h1>
+      <h1>{{ t('practice.practice.practice') }}</h1>
       <p class="soft">
-        Mistakes cost nothing here. The same rules judge what you do as at the water; it works
-        without a signal.
+        {{ t('practice.practice.mistakesCostNothingHereThe') }}
       </p>
     </header>
     <TroubleNote :trouble="refusal" />
-    <p v-if="waiting" role="status">{{ waiting }} results wait for a signal.</p>
+    <p v-if="waiting" role="status">
+      {{ t('practice.practice.resultsWaitForASignal', { waiting }) }}
+    </p>
     <p v-if="first" class="first">
-      {{ first.because }}{{ ' ' }}<RouterLink :to="firstPath">Practise that first</RouterLink>
+      {{ first.because }}{{ ' '
+      }}<RouterLink :to="firstPath">{{ t('practice.practice.practiseThisFirst') }}</RouterLink>
     </p>
     <section>
-      <h2>Exercises</h2>
+      <h2>{{ t('practice.practice.exercises') }}</h2>
       <ul class="cards">
         <li v-for="(says, key) in EXERCISES" :key="key">
           <RouterLink :to="`/practice/${key}`">{{ skill(key)?.title ?? key }}</RouterLink>
@@ -73,13 +83,13 @@ const firstPath = computed(() =>
           >
         </li>
         <li>
-          <RouterLink to="/practice/cards">Technique cards</RouterLink>
-          <span>Each act step by step, with the one thing to look at.</span>
+          <RouterLink to="/practice/cards">{{ t('practice.practice.techniqueCards') }}</RouterLink>
+          <span>{{ t('practice.practice.eachActStepByStep') }}</span>
         </li>
       </ul>
     </section>
     <section>
-      <h2>Fish on the clock</h2>
+      <h2>{{ t('practice.practice.fishOnTheClock') }}</h2>
       <p class="soft">{{ stands('handle') }} {{ due('handle') }}</p>
       <ul class="cards">
         <li v-for="listed in scenes" :key="listed.key">
@@ -89,20 +99,28 @@ const firstPath = computed(() =>
       </ul>
     </section>
     <section v-if="own">
-      <h2>Training items</h2>
+      <h2>{{ t('practice.practice.trainingItems') }}</h2>
       <ul class="items">
         <li v-for="item in own.items" :key="item.key">
-          <b>{{ item.signed ? 'signed' : item.met ? 'met' : 'open' }}</b> {{ item.title }}
+          <b>{{
+            item.signed
+              ? t('practice.practice.signedOff')
+              : item.met
+                ? t('practice.practice.met')
+                : t('practice.practice.open')
+          }}</b>
+          {{ item.title }}
           <span v-if="item.signed" class="soft"
             >{{ item.signed.by }}, {{ shortDateText(item.signed.signed_at) }}:
             {{ item.signed.note }}</span
           >
-          <span v-else-if="item.met" class="soft">a coordinator signs it</span>
+          <span v-else-if="item.met" class="soft">{{
+            t('practice.practice.aCoordinatorSignsThisOff')
+          }}</span>
         </li>
       </ul>
       <p class="soft">
-        An estimate of your own last tries, with its uncertainty. Nobody is compared, and a permit
-        stays a person’s decision.
+        {{ t('practice.practice.estimatedFromYourOwnLast') }}
       </p>
     </section>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import { t } from '@/words/practice'
 import ExerciseFrame from './parts/ExerciseFrame.vue'
 import { useExercise } from './useExercise'
 
@@ -21,8 +22,8 @@ const width = (shown: Task) => signs(shown).length * SIGN + 90
 
 <template>
   <ExerciseFrame
-    title="Read worn tags"
-    asks="Type what you can read: ? for one sign that you cannot, * for the rest that is gone. A wrong guess costs more than a question mark."
+    :title="t('practice.read.readWornTags')"
+    :asks="t('practice.read.typeWhatYouCanRead')"
     :answer="answer"
     :trouble="refusal"
     @next="next"
@@ -33,7 +34,7 @@ const width = (shown: Task) => signs(shown).length * SIGN + 90
         class="tag"
         :viewBox="`0 0 ${width(task)} 120`"
         role="img"
-        aria-label="A worn streamer; this task is sight itself"
+        :aria-label="t('practice.read.aWornStreamerThisTask')"
       >
         <g :transform="task.upside_down ? `rotate(180 ${width(task) / 2} 60)` : undefined">
           <path
@@ -69,7 +70,7 @@ const width = (shown: Task) => signs(shown).length * SIGN + 90
       </svg>
       <form v-if="!answer" class="typed row-3 at-end" @submit.prevent="score({ text })">
         <label>
-          The number
+          {{ t('practice.read.theNumber') }}
           <input
             v-model="text"
             class="field figures"
@@ -80,13 +81,20 @@ const width = (shown: Task) => signs(shown).length * SIGN + 90
             required
           />
         </label>
-        <el-button native-type="submit" class="oilskin" size="large" :loading="busy"
-          >That is it</el-button
-        >
+        <el-button native-type="submit" class="oilskin" size="large" :loading="busy">{{
+          t('practice.read.checkMyAnswer')
+        }}</el-button>
       </form>
       <p v-else class="figures">
-        {{ task.number }}; careful reading: {{ answer.right['careful'] }}
-        <span class="soft">({{ answer.right['careful_marks'] }} of 100)</span>
+        {{
+          t('practice.read.carefulReading', {
+            number: task.number,
+            careful: answer.right['careful'],
+          })
+        }}
+        <span class="soft">{{
+          t('practice.read.of100', { careful_marks: answer.right['careful_marks'] })
+        }}</span>
       </p>
     </template>
   </ExerciseFrame>

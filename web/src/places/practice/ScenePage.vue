@@ -15,6 +15,7 @@ import {
   type LandingState,
   type Scene,
 } from '@/practice/practice'
+import { t } from '@/words/practice'
 import SceneDebrief from './parts/SceneDebrief.vue'
 import SceneStage from './parts/SceneStage.vue'
 
@@ -133,7 +134,9 @@ function choose(name: string | undefined) {
 
 <template>
   <div class="page scene stack">
-    <p><RouterLink to="/practice">Practice</RouterLink></p>
+    <p>
+      <RouterLink to="/practice">{{ t('practice.scene.practice') }}</RouterLink>
+    </p>
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!state && !refusal" :rows="8" animated />
     <template v-if="state && scene">
@@ -147,16 +150,14 @@ function choose(name: string | undefined) {
         <SceneStage :state="state" :guild="scene.guild" :key-of-scene="scene.key" />
         <div v-if="paused" class="row">
           <el-button class="oilskin" size="large" data-testid="start" @click="start">{{
-            state.clock_ms ? 'Go on' : 'It takes: begin'
+            state.clock_ms ? t('practice.scene.continue') : t('practice.scene.fishOnBegin')
           }}</el-button>
-          <span class="soft"
-            >Space winds, arrows set the drag, numbers choose an act, P pauses.</span
-          >
+          <span class="soft">{{ t('practice.scene.spaceWindsArrowsSetThe') }}</span>
         </div>
         <template v-else>
           <div v-if="state.phase === 'fight'" class="fight">
             <label
-              >Drag <b class="figures">{{ drag }} %</b>
+              >{{ t('practice.scene.drag') }} <b class="figures">{{ drag }} %</b>
               <input v-model.number="drag" type="range" min="5" max="100" step="1" />
             </label>
             <button
@@ -168,7 +169,7 @@ function choose(name: string | undefined) {
               @pointerleave="winds = false"
               @contextmenu.prevent
             >
-              hold to wind
+              {{ t('practice.scene.holdToWind') }}
             </button>
           </div>
           <ol v-if="state.lines.length" class="lines">
@@ -194,9 +195,11 @@ function choose(name: string | undefined) {
             </button>
           </div>
           <p class="row">
-            <button type="button" class="link" @click="paused = true">Pause</button>
+            <button type="button" class="link" @click="paused = true">
+              {{ t('practice.scene.pause') }}
+            </button>
             <button type="button" class="link" :aria-pressed="soundOn" @click="soundOn = !soundOn">
-              {{ soundOn ? 'Sound off' : 'Sound on' }}
+              {{ soundOn ? t('practice.scene.soundOff') : t('practice.scene.soundOn') }}
             </button>
           </p>
         </template>

@@ -5,6 +5,7 @@ import { api, type Schemas } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import AnimalDrawing from '@/drawings/AnimalDrawing.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/ready'
 
 const props = defineProps<{ guild?: string }>()
 const router = useRouter()
@@ -25,14 +26,14 @@ const print = () => window.print()
 </script>
 
 <template>
-  <div class="page guide">
+  <div class="page breadth guide">
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!chosen && !refusal" :rows="10" animated />
-    <nav v-if="guilds.length" class="guilds" aria-label="Guilds">
+    <nav v-if="guilds.length" class="guilds" :aria-label="t('ready.guide.guilds')">
       <select
         class="field"
         :value="chosen!.key"
-        aria-label="Guild"
+        :aria-label="t('ready.guide.guild')"
         @change="router.push(`/guide/${($event.target as HTMLSelectElement).value}`)"
       >
         <option v-for="choice in guilds" :key="choice.key" :value="choice.key">
@@ -52,26 +53,33 @@ const print = () => window.print()
         <div>
           <h1>{{ chosen.name }}</h1>
           <p>
-            {{ chosen.air_class }} out of water:
-            <b class="figures">{{ chosen.air_seconds }} s</b> in one lift, under the house rules
+            {{ t('ready.guide.outOfWater', { air_class: chosen.air_class }) }}
+            <b class="figures">{{ chosen.air_seconds }} s</b>
+            {{ t('ready.guide.inASingleLiftUnder') }}
           </p>
         </div>
-        <el-button class="print" @click="print">Print</el-button>
+        <el-button class="print" @click="print">{{ t('ready.guide.print') }}</el-button>
       </header>
       <AnimalDrawing
         class="drawing"
         :guild="chosen.key"
-        :label="`Drawing of a ${chosen.name} animal: hands, hazards, measure line and tag site`"
+        :label="t('ready.guide.drawingOfAAnimalHands', { name: chosen.name })"
         marks
       />
       <p class="legend">
-        <span class="hand">hand</span> where the hands go · <span class="warn fault">△</span> what
-        can hurt you · <span class="red">line</span> the length that counts<template
+        <span class="hand">{{ t('ready.guide.hand') }}</span> {{ t('ready.guide.whereTheHandsGo') }}
+        <span class="warn fault">△</span> {{ t('ready.guide.whatCanHurtYou') }}
+        <span class="red">{{ t('ready.guide.line') }}</span>
+        {{ t('ready.guide.theLengthThatCounts')
+        }}<template
           v-if="
-            !chosen.sections.some((one) => one.title === 'Tag' && one.lines[0]!.startsWith('Not'))
+            !chosen.sections.some(
+              (one) => one.title === 'Tag' && one.lines[0]!.startsWith(t('ready.guide.not')),
+            )
           "
         >
-          · <span class="yellow">streamer</span> where the tag goes</template
+          · <span class="yellow">{{ t('ready.guide.streamer') }}</span>
+          {{ t('ready.guide.whereTheTagGoes') }}</template
         >
       </p>
       <div class="sections">
@@ -81,10 +89,11 @@ const print = () => window.print()
         </section>
       </div>
       <p>
-        <RouterLink to="/practice/cards">Technique cards</RouterLink> show each act step by step.
+        <RouterLink to="/practice/cards">{{ t('ready.guide.techniqueCards') }}</RouterLink>
+        {{ t('ready.guide.showEachActStepBy') }}
       </p>
       <p class="soft">
-        House rules of the cooperative. Local rules, permits and trained or medical help come first.
+        {{ t('ready.guide.houseRulesOfTheCooperative') }}
       </p>
     </article>
   </div>

@@ -5,6 +5,7 @@ import { trouble, type Trouble } from '@/api/refusal'
 import { localDate } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/ready'
 import NumberField from './parts/NumberField.vue'
 
 type Locker = Schemas['Locker']
@@ -38,39 +39,39 @@ async function set(part: Locker) {
 }
 
 const NUMBERS: [keyof Locker, string][] = [
-  ['net_hoop_mm', 'Net hoop, mm'],
-  ['net_handle_m', 'Net handle, m'],
-  ['board_mm', 'Board, mm'],
-  ['tape_mm', 'Tape, mm'],
-  ['scale_kg', 'Scale up to, kg'],
-  ['cutters_mm', 'Cutters cut wire of, mm'],
-  ['hook_wire_mm', 'Thickest hook wire in the box, mm'],
-  ['rod_m', 'Rod, m'],
-  ['rod_tilt_deg', 'Rod tilted back at the net, degrees'],
-  ['line_kg', 'Line, breaking strain kg'],
-  ['descender_kg', 'Descender weight, kg'],
-  ['applicators', 'Tag applicators'],
-  ['spare_needles', 'Spare needles'],
+  ['net_hoop_mm', t('ready.locker.netHoopMm')],
+  ['net_handle_m', t('ready.locker.netHandleM')],
+  ['board_mm', t('ready.locker.boardMm')],
+  ['tape_mm', t('ready.locker.tapeMm')],
+  ['scale_kg', t('ready.locker.scaleUpToKg')],
+  ['cutters_mm', t('ready.locker.cuttersCutWireOfMm')],
+  ['hook_wire_mm', t('ready.locker.thickestHookWireInThe')],
+  ['rod_m', t('ready.locker.rodM')],
+  ['rod_tilt_deg', t('ready.locker.rodTiltedBackAtThe')],
+  ['line_kg', t('ready.locker.lineBreakingStrainKg')],
+  ['descender_kg', t('ready.locker.descenderWeightKg')],
+  ['applicators', t('ready.locker.tagApplicators')],
+  ['spare_needles', t('ready.locker.spareNeedles')],
 ]
 const numberOf = (key: keyof Locker) => (locker.value?.[key] ?? null) as number | null
 const OWNED: [keyof Locker, string][] = [
-  ['net_rubber', 'the net is knotless rubber'],
-  ['hook_rusts', 'hooks rust away'],
-  ['line_remover', 'line-guided hook remover'],
-  ['sling', 'weighing sling'],
-  ['cradle', 'cradle or stretcher'],
+  ['net_rubber', t('ready.locker.theNetIsKnotlessRubber')],
+  ['hook_rusts', t('ready.locker.hooksRustAway')],
+  ['line_remover', t('ready.locker.lineGuidedHookRemover')],
+  ['sling', t('ready.locker.weighingSling')],
+  ['cradle', t('ready.locker.cradleOrStretcher')],
   ['bucket', 'bucket'],
-  ['head_cover', 'wet head cover'],
+  ['head_cover', t('ready.locker.wetHeadCover')],
   ['foam', 'foam'],
-  ['gloves', 'smooth gloves'],
-  ['release_tool', 'release tool'],
-  ['jaw_spreaders', 'jaw spreaders'],
-  ['venting_needle', 'venting needle'],
+  ['gloves', t('ready.locker.smoothGloves')],
+  ['release_tool', t('ready.locker.releaseTool')],
+  ['jaw_spreaders', t('ready.locker.jawSpreaders')],
+  ['venting_needle', t('ready.locker.ventingNeedle')],
   ['antiseptic', 'antiseptic'],
-  ['pencil_sheets', 'pencil and waterproof sheets'],
-  ['camera', 'camera or phone'],
-  ['towel', 'towel for hands'],
-  ['first_aid', 'first aid'],
+  ['pencil_sheets', t('ready.locker.pencilAndWaterproofSheets')],
+  ['camera', t('ready.locker.cameraOrPhone')],
+  ['towel', t('ready.locker.towelForHands')],
+  ['first_aid', t('ready.locker.firstAid')],
 ]
 const oddForceps = ref('')
 const forceps = (text: string) => {
@@ -86,11 +87,13 @@ const forceps = (text: string) => {
 
 <template>
   <div class="page narrow locker stack">
-    <p><RouterLink to="/ready">Back to Ready</RouterLink></p>
-    <h1>Kit locker</h1>
+    <p>
+      <RouterLink to="/ready">{{ t('ready.locker.backToReady') }}</RouterLink>
+    </p>
+    <h1>{{ t('ready.locker.kitLocker') }}</h1>
     <p class="soft">
-      What you own, with its numbers. The kit call tests them against each plan.
-      <span role="status">{{ saved ? 'Saved.' : '' }}</span>
+      {{ t('ready.locker.whatYouOwnWithIts') }}
+      <span role="status">{{ saved ? t('ready.locker.saved') : '' }}</span>
     </p>
     <TroubleNote :trouble="refusal" />
     <el-skeleton v-if="!locker && !refusal" :rows="8" animated />
@@ -101,32 +104,32 @@ const forceps = (text: string) => {
           :key="key"
           :label="label"
           :value="numberOf(key)"
-          placeholder="not owned"
+          :placeholder="t('ready.locker.notOwned')"
           :fault="refusal?.fields[key]"
           @change="set({ [key]: $event })"
         />
         <label
-          >Forceps, lengths in mm
+          >{{ t('ready.locker.forcepsLengthsInMm') }}
           <input
             class="field"
             :value="(locker.forceps_mm ?? []).join(', ')"
             placeholder="180, 300"
             @change="forceps(($event.target as HTMLInputElement).value)"
           />
-          <small v-if="oddForceps" class="fault" role="alert"
-            >“{{ oddForceps }}” is not a list of lengths; what was there before stays.</small
-          >
+          <small v-if="oddForceps" class="fault" role="alert">{{
+            t('ready.locker.isNotAListOf', { odd_forceps: oddForceps })
+          }}</small>
         </label>
         <label
-          >Lip grip
+          >{{ t('ready.locker.lipGrip') }}
           <select
             class="field"
             :value="locker.grip ?? 'none'"
             @change="set({ grip: ($event.target as HTMLSelectElement).value as Locker['grip'] })"
           >
-            <option value="none">none</option>
-            <option value="swivel">with a swivel head</option>
-            <option value="fixed">fixed head</option>
+            <option value="none">{{ t('ready.locker.none') }}</option>
+            <option value="swivel">{{ t('ready.locker.withASwivelHead') }}</option>
+            <option value="fixed">{{ t('ready.locker.fixedHead') }}</option>
           </select>
         </label>
       </div>
@@ -141,10 +144,13 @@ const forceps = (text: string) => {
         >
       </div>
       <section v-if="kit?.held.length">
-        <h2>From the cooperative</h2>
+        <h2>{{ t('ready.locker.fromTheCooperative') }}</h2>
         <p>
-          {{ kit.held.map((one) => `${one.count} × ${one.item}`).join(', ') }}. It stays the
-          cooperative’s; a coordinator writes down what comes back.
+          {{
+            t('ready.locker.itBelongsToTheCooperative', {
+              item: kit.held.map((one) => `${one.count} × ${one.item}`).join(', '),
+            })
+          }}
         </p>
       </section>
     </template>

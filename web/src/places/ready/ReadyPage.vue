@@ -8,6 +8,7 @@ import TagStreamer from '@/parts/TagStreamer.vue'
 import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import VerdictMark from '@/parts/VerdictMark.vue'
+import { t } from '@/words/ready'
 import { GO } from '@/words/verdict'
 import BudgetTable from './parts/BudgetTable.vue'
 import CalendarAddress from './parts/CalendarAddress.vue'
@@ -71,23 +72,32 @@ useEventListener(window, 'keydown', (event) => {
 </script>
 
 <template>
-  <div class="page ready">
+  <div class="page breadth ready">
     <header class="row-3">
-      <h1>Ready</h1>
+      <h1>{{ t('ready.ready.ready') }}</h1>
       <label
-        >Day
-        <DayField label="Day" :model-value="on" @update:model-value="on = $event ?? localDate()"
+        >{{ t('ready.ready.day') }}
+        <DayField
+          :label="t('ready.ready.day')"
+          :model-value="on"
+          @update:model-value="on = $event ?? localDate()"
       /></label>
       <span class="saving" role="status">{{
-        saving === 'saved' ? 'saved' : saving === 'saving' ? 'saving' : 'not saved: see below'
+        saving === 'saved'
+          ? t('ready.ready.saved')
+          : saving === 'saving'
+            ? t('ready.ready.saving')
+            : t('ready.ready.notSavedSeeBelow')
       }}</span>
-      <el-button size="small" :disabled="!history.length" @click="undo">Undo</el-button>
+      <el-button size="small" :disabled="!history.length" @click="undo">{{
+        t('ready.ready.undo')
+      }}</el-button>
     </header>
     <TroubleNote :trouble="refusal" />
-    <el-button v-if="refusal && !plan" @click="load">Try again</el-button>
+    <el-button v-if="refusal && !plan" @click="load">{{ t('ready.ready.tryAgain') }}</el-button>
     <el-skeleton v-if="loading && !plan" :rows="10" animated />
     <section v-if="outlook?.mend.length" class="mend stack-2" aria-labelledby="mend">
-      <h2 id="mend">Mend before you leave</h2>
+      <h2 id="mend">{{ t('ready.ready.fixBeforeYouLeave') }}</h2>
       <ul>
         <li v-for="finding in outlook.mend" :key="finding">{{ finding }}</li>
       </ul>
@@ -104,8 +114,8 @@ useEventListener(window, 'keydown', (event) => {
       />
 
       <div class="follows stack-4" :class="{ busy: saving === 'saving' }" aria-live="polite">
-        <section class="stack-2" aria-label="Go or hold">
-          <h2>What the water says</h2>
+        <section class="stack-2" :aria-label="t('ready.ready.goOrHold')">
+          <h2>{{ t('ready.ready.whatTheWaterSays') }}</h2>
           <details
             v-for="verdict in outlook.verdicts"
             :key="verdict.species_code"
@@ -127,11 +137,13 @@ useEventListener(window, 'keydown', (event) => {
           </details>
         </section>
 
-        <section class="stack-2" aria-label="Authorised">
+        <section class="stack-2" :aria-label="t('ready.ready.authorised')">
           <FindingLine :finding="outlook.authorisation" />
           <template v-if="outlook.lessons">
             <FindingLine :finding="outlook.lessons" />
-            <p><RouterLink to="/practice">Go to Practice</RouterLink></p>
+            <p>
+              <RouterLink to="/practice">{{ t('ready.ready.goToPractice') }}</RouterLink>
+            </p>
           </template>
           <div class="pouch row-3">
             <TagStreamer
@@ -141,26 +153,33 @@ useEventListener(window, 'keydown', (event) => {
             <FindingLine :finding="outlook.tags.finding" />
           </div>
           <p v-if="outlook.tags.reorder" class="soft">
-            At {{ outlook.tags.reorder_at }} or fewer it is time to ask for more.
+            {{ t('ready.ready.askForMoreTagsAt', { reorder_at: outlook.tags.reorder_at }) }}
           </p>
         </section>
 
         <BudgetTable :budgets="outlook.budgets" :name="name" />
 
-        <section class="stack-2" aria-label="Tackle">
-          <h2>Tackle and landing</h2>
+        <section class="stack-2" :aria-label="t('ready.ready.tackle')">
+          <h2>{{ t('ready.ready.tackleAndLanding') }}</h2>
           <FindingLine v-for="finding in outlook.tackle" :key="finding.key" :finding="finding" />
           <LandingView :landing="outlook.landing" />
         </section>
 
-        <section v-if="outlook.law.length" class="stack-2" aria-label="Law">
-          <h2>The law as entered</h2>
+        <section v-if="outlook.law.length" class="stack-2" :aria-label="t('ready.ready.law')">
+          <h2>{{ t('ready.ready.theLawAsEntered') }}</h2>
           <div v-for="line in outlook.law" :key="line.species_code" class="law">
             <b>{{ name(line.species_code) }}</b>
             <FindingLine :finding="line.finding" />
             <small class="soft"
-              >{{ line.authority }}, checked {{ dateText(line.checked_on) }}
-              <a v-if="line.link" :href="line.link" rel="noopener noreferrer">source</a></small
+              >{{
+                t('ready.ready.checked', {
+                  authority: line.authority,
+                  checked_on: dateText(line.checked_on),
+                })
+              }}
+              <a v-if="line.link" :href="line.link" rel="noopener noreferrer">{{
+                t('ready.ready.source')
+              }}</a></small
             >
           </div>
         </section>
@@ -172,11 +191,14 @@ useEventListener(window, 'keydown', (event) => {
     <CalendarAddress v-if="plan && outlook" />
     <footer v-if="plan && outlook" class="take">
       <p>
-        <RouterLink to="/guide">Handling guide</RouterLink> ·
-        <RouterLink to="/practice">Practice</RouterLink> ·
-        <RouterLink to="/ready/locker">Kit locker</RouterLink>
+        <RouterLink to="/guide">{{ t('ready.ready.handlingGuide') }}</RouterLink> ·
+        <RouterLink to="/practice">{{ t('ready.ready.practice') }}</RouterLink> ·
+        <RouterLink to="/ready/locker">{{ t('ready.ready.kitLocker') }}</RouterLink>
         <template v-if="cardUrl">
-          · <a :href="cardUrl" target="_blank" rel="noopener">Card on paper</a></template
+          ·
+          <a :href="cardUrl" target="_blank" rel="noopener">{{
+            t('ready.ready.cardOnPaper')
+          }}</a></template
         >
       </p>
       <el-button
@@ -187,10 +209,13 @@ useEventListener(window, 'keydown', (event) => {
         @click="takeCard"
         >{{
           isPast
-            ? 'This day is over'
+            ? t('ready.ready.thisDayIsOver')
             : isToday
-              ? 'Take this card'
-              : `Take the card for ${dateText(on)}${spot ? `, ${spot.name}` : ''}`
+              ? t('ready.ready.takeThisCard')
+              : t('ready.ready.takeTheCardFor', {
+                  on: dateText(on),
+                  name: spot ? `, ${spot.name}` : '',
+                })
         }}</el-button
       >
     </footer>
@@ -214,7 +239,6 @@ useEventListener(window, 'keydown', (event) => {
 .ready {
   display: grid;
   gap: var(--gap-3);
-  max-width: 1240px;
   align-content: start;
 }
 .day {

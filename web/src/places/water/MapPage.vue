@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { useAct } from '@/api/useAct'
 import { water } from '@/api/water'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/water'
 import CellMap, { type Cell } from './parts/CellMap.vue'
 import FilterBar from './parts/FilterBar.vue'
 import FishBehind from './parts/FishBehind.vue'
@@ -69,55 +70,65 @@ const place = (cell: Cell) =>
 </script>
 
 <template>
-  <div class="page wide map-page stack">
+  <div class="page breadth map-page stack">
     <WaterNav />
     <header>
-      <h1>Map</h1>
+      <h1>{{ t('water.map.map') }}</h1>
       <p role="status">
-        {{ sum('released') }} fish let go with a tag and {{ sum('back') }} catches of tagged fish in
-        view.
+        {{
+          t('water.map.taggedFishReleasedAndRecaptures', {
+            released: sum('released'),
+            back: sum('back'),
+          })
+        }}
         <span v-if="isCoarse" class="soft">
-          Places of others are shown in cells of 5 km or more; a dashed cell holds fewer than 5
-          fish.
+          {{ t('water.map.placesOfOthersAreShown') }}
         </span>
       </p>
     </header>
     <FilterBar />
-    <div class="choice" role="group" aria-label="Shown">
+    <div class="choice" role="group" :aria-label="t('water.map.shown')">
       <button
         type="button"
         class="quiet"
         :aria-pressed="shows === 'released'"
         @click="shows = 'released'"
       >
-        Let go
+        {{ t('water.map.released') }}
       </button>
       <button type="button" class="quiet" :aria-pressed="shows === 'back'" @click="shows = 'back'">
-        Caught again
+        {{ t('water.map.recaptured') }}
       </button>
       <button type="button" class="quiet" :aria-pressed="showsWays" @click="showsWays = !showsWays">
-        Their ways
+        {{ t('water.map.tracks') }}
       </button>
-      <button type="button" class="quiet" @click="map?.closer()">Closer</button>
-      <button type="button" class="quiet" @click="map?.farther()">Farther</button>
+      <button type="button" class="quiet" @click="map?.closer()">
+        {{ t('water.map.zoomIn') }}
+      </button>
+      <button type="button" class="quiet" @click="map?.farther()">
+        {{ t('water.map.zoomOut') }}
+      </button>
       <button
         type="button"
         class="quiet"
         :aria-pressed="map?.isDrawing ?? false"
         @click="map?.drawArea()"
       >
-        Draw an area
+        {{ t('water.map.drawAnArea') }}
       </button>
     </div>
     <p v-if="showsWays && ways" class="soft" role="status">
       {{
         ways.ways.length
-          ? `Ways by water of the ${ways.ways.length} fish caught last${ways.coarse ? ', between the middles of 5 km cells' : ''}.`
-          : 'No fish of this filter was caught again somewhere else.'
+          ? t('water.map.distancesByWaterOfThe', {
+              ways: ways.ways.length,
+              cells: ways.coarse ? t('water.map.betweenTheMiddlesOf5') : '',
+            })
+          : t('water.map.noFishOfThisFilter')
       }}
     </p>
     <p v-if="map?.isDrawing" class="soft" role="status">
-      Draw a rectangle on the map; Escape leaves it. It is the filter of every page then.
+      {{ t('water.map.drawARectangleOnThe') }}
     </p>
     <TroubleNote :trouble="refusal ?? noWays ?? noFish" />
     <CellMap
@@ -125,7 +136,11 @@ const place = (cell: Cell) =>
       :cells="cells"
       :shows="shows"
       :ways="ways?.ways ?? []"
-      :label="`Map of fish ${shows === 'back' ? 'caught again' : 'let go'}`"
+      :label="
+        t('water.map.mapOfFish', {
+          go: shows === 'back' ? t('water.map.recaptured2') : t('water.map.released2'),
+        })
+      "
       :area="filter.area"
       @area="set('area', $event)"
       @view="within = $event"
@@ -134,26 +149,28 @@ const place = (cell: Cell) =>
     <div class="choice">
       <MonthPlayer v-model="month" />
       <button type="button" class="quiet" @click="set('area', within)">
-        Only what is in view, on every page
+        {{ t('water.map.useOnlyWhatIsIn') }}
       </button>
     </div>
     <p v-if="chosen" role="status">
-      Around {{ place(chosen) }}:
       {{
-        chosen.few
-          ? 'too few to show, fewer than 5 fish.'
-          : `${chosen.released} let go, ${chosen.back} caught again.`
+        t('water.map.around', {
+          chosen: place(chosen),
+          again: chosen.few
+            ? t('water.map.tooFewToShowFewer')
+            : t('water.map.releasedRecaptured', { released: chosen.released, back: chosen.back }),
+        })
       }}
     </p>
     <FishBehind v-if="chosen && behind?.fish.length" :seen="behind" />
     <details>
-      <summary>The busiest cells</summary>
+      <summary>{{ t('water.map.theBusiestCells') }}</summary>
       <table v-cards class="list">
         <thead>
           <tr>
-            <th>around</th>
-            <th>let go</th>
-            <th>caught again</th>
+            <th>{{ t('water.map.around2') }}</th>
+            <th>{{ t('water.map.released2') }}</th>
+            <th>{{ t('water.map.recaptured2') }}</th>
           </tr>
         </thead>
         <tbody>

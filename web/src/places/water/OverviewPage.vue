@@ -4,6 +4,7 @@ import { type Schemas } from '@/api/client'
 import { water, type WaterTopic } from '@/api/water'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/water'
 import FilterBar from './parts/FilterBar.vue'
 import WaterNav from './parts/WaterNav.vue'
 import { TOPICS } from './topics'
@@ -49,20 +50,24 @@ const unknown = computed(() =>
 </script>
 
 <template>
-  <div class="page wide overview stack">
+  <div class="page breadth overview stack">
     <WaterNav />
     <header>
-      <h1>What the tags taught</h1>
+      <h1>{{ t('water.overview.whatWeHaveLearned') }}</h1>
       <p class="soft">
-        Every figure with its 95 % interval and the fish it rests on; compared, never proved.
+        {{ t('water.overview.everyFigureHasIts95') }}
       </p>
     </header>
     <FilterBar />
     <p>
-      <a :href="paper" target="_blank" rel="noopener">All of it to print (PDF)</a>
+      <a :href="paper" target="_blank" rel="noopener">{{
+        t('water.overview.seasonReportToPrintPdf')
+      }}</a>
     </p>
     <TroubleNote :trouble="refusal" />
-    <p v-if="busy && !lines.length" role="status" class="soft">Working it out.</p>
+    <p v-if="busy && !lines.length" role="status" class="soft">
+      {{ t('water.overview.calculating') }}
+    </p>
     <ul class="lines bare" :aria-busy="busy">
       <li v-for="line in lines" :key="line.topic">
         <RouterLink :to="{ path: `/water/${line.topic}`, query: $route.query }">{{
@@ -72,7 +77,7 @@ const unknown = computed(() =>
       </li>
     </ul>
     <section v-if="unknown.length">
-      <h2>Not known yet</h2>
+      <h2>{{ t('water.overview.notKnownYet') }}</h2>
       <ul class="unknown bare">
         <li v-for="topic in unknown" :key="topic.topic + topic.title">
           <b>{{ topic.title }}.</b> {{ topic.missing }}

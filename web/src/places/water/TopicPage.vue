@@ -5,6 +5,7 @@ import { water, type WaterTopic } from '@/api/water'
 import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/water'
 import AnswerCard from './parts/AnswerCard.vue'
 import ExploitationForm from './parts/ExploitationForm.vue'
 import FilterBar from './parts/FilterBar.vue'
@@ -49,7 +50,7 @@ watch([() => props.topic, filter], load)
 </script>
 
 <template>
-  <div class="page wide water-page stack">
+  <div class="page breadth water-page stack">
     <WaterNav />
     <header>
       <h1>{{ TOPICS[topic].title }}</h1>
@@ -57,10 +58,10 @@ watch([() => props.topic, filter], load)
     </header>
     <FilterBar />
     <TroubleNote :trouble="refusal" />
-    <p v-if="!answers && busy" role="status" class="soft">Working it out.</p>
+    <p v-if="!answers && busy" role="status" class="soft">{{ t('water.topic.calculating') }}</p>
     <template v-if="answers && answers.topic === topic">
       <p v-if="answers.made_at" class="soft" role="status">
-        Worked out {{ shortDateText(answers.made_at) }}.
+        {{ t('water.topic.calculated', { made_at: shortDateText(answers.made_at) }) }}
       </p>
       <RecomputeLine
         v-if="answers.stale"
@@ -71,7 +72,7 @@ watch([() => props.topic, filter], load)
         @stop="make(water.stopRecompute)"
       />
       <p v-if="!answers.answers.length && answers.made_at">
-        Nothing to tell yet under this filter: no fish of it came back.
+        {{ t('water.topic.nothingToShowYetUnder') }}
       </p>
       <div class="answers" :aria-busy="busy">
         <AnswerCard

@@ -1,5 +1,5 @@
 // Pages that are loaded when they are opened.
 export const overview = () => import('./OverviewPage.vue')
 export const map = () => import('./MapPage.vue')
-export const data = () => import('./DataPage.vue')
+export const exports = () => import('./ExportPage.vue')
 export const topic = () => import('./TopicPage.vue')

@@ -1,12 +1,16 @@
 import type { WaterTopic } from '@/api/water'
+import { t } from '@/words/water'
 
 /** What each topic asks, in the order in which people ask it. */
 export const TOPICS: Record<WaterTopic, { title: string; asks: string }> = {
-  growth: { title: 'Growth', asks: 'How fast do they grow?' },
-  movement: { title: 'Movement', asks: 'How far do they go, and which way?' },
-  handling: { title: 'Handling', asks: 'What was done to them: did they come back as often?' },
-  tags: { title: 'Tags and fish', asks: 'Do tags stay in, and do fish live?' },
-  lengths: { title: 'Lengths', asks: 'How long and how heavy are they?' },
-  effort: { title: 'Effort', asks: 'How many fish for how much fishing?' },
-  health: { title: 'Programme', asks: 'Is the programme itself well?' },
+  growth: { title: t('water.topics.growth'), asks: t('water.topics.howFastDoTheyGrow') },
+  movement: { title: t('water.topics.movement'), asks: t('water.topics.howFarDoTheyMove') },
+  handling: {
+    title: t('water.topics.handling'),
+    asks: t('water.topics.doesHandlingChangeHowOften'),
+  },
+  tags: { title: t('water.topics.tagsAndFish'), asks: t('water.topics.doTagsStayInAnd') },
+  lengths: { title: t('water.topics.lengths'), asks: t('water.topics.howLongAndHowHeavy') },
+  effort: { title: t('water.topics.effort'), asks: t('water.topics.howManyFishForHow') },
+  health: { title: t('water.topics.programme'), asks: t('water.topics.isTheProgrammeHealthy') },
 }

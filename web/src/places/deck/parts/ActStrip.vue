@@ -3,8 +3,9 @@ import { refAutoReset } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { clockText } from '@/format/units'
 import { nowMs } from '@/offline/clock'
-import { ACT } from '@/words/fish'
+import { ACT_BUTTON, ACT_STAGE } from '@/words/fish'
 import type { Act } from '@/core/field'
+import { t } from '@/words/deck'
 import { stageOf } from '../fishInHand'
 import type { DeckState } from '../useDeck'
 import { useSlowTick } from '../useTick'
@@ -59,15 +60,18 @@ const isOver = computed(
     answer.value?.clock.findLast((mark) => mark.at_ms <= tick.value)?.tone === 'stop',
 )
 function actLabel(act: Act) {
-  if (act === 'in_net' && stage.value === 'let_go') return 'Floated: net it'
-  if (act === 'lifted' && stage.value === 'back_in_water') return 'Lift again'
-  return act === 'kept' && answer.value ? `Keep: ${answer.value.keep.text}` : ACT[act].button
+  if (act === 'in_net' && stage.value === 'let_go') return t('deck.actStrip.floatedNetIt')
+  if (act === 'lifted' && stage.value === 'back_in_water') return t('deck.actStrip.liftAgain')
+  return act === 'kept' && answer.value
+    ? t('deck.actStrip.keep', { keep: answer.value.keep.text })
+    : ACT_BUTTON[act]
 }
 const otherHands = computed(() =>
   hands.value.flatMap((hand, place) => {
     if (hands.value.length < 2 || place === current.value) return []
     const name =
-      card.value!.species.find((kind) => kind.code === hand.species_code)?.common_name ?? 'Fish'
+      card.value!.species.find((kind) => kind.code === hand.species_code)?.common_name ??
+      t('deck.actStrip.fish')
     const since = answerOf(hand)?.since_ms
     const stage = stageOf(hand)
     return [
@@ -75,7 +79,7 @@ const otherHands = computed(() =>
         place,
         label: [
           name.split(' ').at(-1),
-          stage === 'start' ? 'ready' : ACT[stage].stage,
+          stage === 'start' ? t('deck.stage.ready') : ACT_STAGE[stage],
           since ? clockText((Math.max(tick.value, nowMs()) - since) / 1000) : '',
         ].join(' '),
       },
@@ -87,7 +91,12 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 
 <template>
   <section class="acts" :aria-busy="isUnanswered">
-    <div v-if="doubted" class="row doubt" role="alertdialog" aria-label="Once more">
+    <div
+      v-if="doubted"
+      class="row doubt"
+      role="alertdialog"
+      :aria-label="t('deck.actStrip.confirm')"
+    >
       <p>{{ doubted.text }}</p>
       <button
         v-if="doubted.mayGoOn"
@@ -95,15 +104,21 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         data-testid="sure"
         @click="tap(doubted.act, true)"
       >
-        {{ doubted.act === 'tag_in' ? 'Yes, it is in' : 'It is kept all the same' }}
+        {{
+          doubted.act === 'tag_in' ? t('deck.actStrip.yesTagIsIn') : t('deck.actStrip.keepItAnyway')
+        }}
       </button>
-      <button v-if="doubted.act === 'tag_in'" type="button" @click="noTag">No tag</button>
-      <button type="button" @click="doubted = null">Back</button>
+      <button v-if="doubted.act === 'tag_in'" type="button" @click="noTag">
+        {{ t('deck.actStrip.noTag') }}
+      </button>
+      <button type="button" @click="doubted = null">{{ t('deck.actStrip.back') }}</button>
     </div>
     <div v-else class="row">
       <template v-if="life === 'reopened'"
-        ><b class="reopened" role="status">Opened again: changes go to this fish.</b
-        ><button type="button" data-testid="close-it" @click="close">Close it</button></template
+        ><b class="reopened" role="status">{{ t('deck.actStrip.reopenedChangesGoToThis') }}</b
+        ><button type="button" data-testid="close-it" @click="close">
+          {{ t('deck.actStrip.closeFish') }}
+        </button></template
       >
       <button
         v-for="act in others"
@@ -126,7 +141,7 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         type="button"
         @click="secondFish"
       >
-        Second fish on
+        {{ t('deck.actStrip.secondFishOn') }}
       </button>
       <button
         v-if="stage === 'start' || settledDone"
@@ -134,7 +149,7 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         data-testid="other"
         @click="emit('other')"
       >
-        Other catch
+        {{ t('deck.actStrip.otherCatch') }}
       </button>
       <button
         v-if="hands.length < 2 && stage !== 'lifted' && stage !== 'back_in_water'"
@@ -142,7 +157,7 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         data-testid="again"
         @click="emit('again')"
       >
-        Already tagged
+        {{ t('deck.actStrip.alreadyTagged') }}
       </button>
       <button
         v-for="otherHand in otherHands"
@@ -154,11 +169,13 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         {{ otherHand.label }}
       </button>
       <button type="button" class="keys-button" :aria-expanded="keys" @click="keys = !keys">
-        Keys
+        {{ t('deck.actStrip.keyboard') }}
       </button>
-      <button type="button" :disabled="!fish!.taps.length" @click="undo">Undo</button>
+      <button type="button" :disabled="!fish!.taps.length" @click="undo">
+        {{ t('deck.actStrip.undo') }}
+      </button>
       <button type="button" :aria-pressed="more" data-testid="more" @click="emit('more')">
-        {{ more ? 'Less' : 'More' }}
+        {{ more ? t('deck.actStrip.less') : t('deck.actStrip.more') }}
       </button>
     </div>
     <div class="keys-row">
@@ -170,7 +187,7 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         :aria-disabled="justOffered"
         @click="justOffered || letGoTagged()"
       >
-        Tag is in: let go
+        {{ t('deck.actStrip.tagIsInRelease') }}
       </button>
       <button
         type="button"
@@ -179,11 +196,11 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         data-testid="next"
         @click="tap(natural)"
       >
-        {{ isDone ? 'Next fish on' : ACT[natural].button }}
+        {{ isDone ? t('deck.actStrip.nextFishOn') : ACT_BUTTON[natural] }}
       </button>
     </div>
     <label v-if="note" class="note"
-      >Note
+      >{{ t('deck.actStrip.note') }}
       <input
         v-focus
         :value="fish!.note"
@@ -193,9 +210,7 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         @keydown.escape="note = false"
     /></label>
     <p v-if="keys" class="keys">
-      Space: next act. T: tag is in. B: back in water. Digits: length. Backspace: last digit. N:
-      note. U: undo. M: the rest of the record. O: other catch. H: somebody is hurt. Escape: close.
-      ?: these keys.
+      {{ t('deck.actStrip.spaceNextActTTag') }}
     </p>
   </section>
 </template>

@@ -2,7 +2,8 @@
 import { computed, ref, watch } from 'vue'
 import type { ClockMark, Stage } from '@/core/field'
 import { clockText } from '@/format/units'
-import { ACT } from '@/words/fish'
+import { t } from '@/words/deck'
+import { ACT_STAGE } from '@/words/fish'
 import { warn } from '../sound'
 import { useTick } from '../useTick'
 
@@ -40,9 +41,9 @@ watch(mark, (crossed, before) => {
 
 <template>
   <section class="clock" :class="[mark?.tone ?? 'calm', { flash }]" aria-live="polite">
-    <p class="stage">{{ stage === 'start' ? 'ready' : ACT[stage].stage }}</p>
+    <p class="stage">{{ stage === 'start' ? t('deck.stage.ready') : ACT_STAGE[stage] }}</p>
     <p class="figure figures" data-testid="figure">{{ figure }}</p>
-    <p class="words">{{ mark?.words ?? 'the rules are being laid out' }}</p>
+    <p class="words">{{ mark?.words ?? t('deck.clockPanel.loadingTheRules') }}</p>
   </section>
 </template>
 

@@ -2,6 +2,7 @@
 import { storeToRefs } from 'pinia'
 import { tempText } from '@/format/units'
 import { useQueue } from '@/offline/queue'
+import { t } from '@/words/deck'
 import { soundOn } from '../sound'
 import type { DeckState } from '../useDeck'
 import QueueNote from './QueueNote.vue'
@@ -23,7 +24,7 @@ function pickSpecies(list: HTMLSelectElement) {
     <select
       class="species"
       :value="species!.code"
-      aria-label="Species"
+      :aria-label="t('deck.deckTop.species')"
       @change="pickSpecies($event.target as HTMLSelectElement)"
     >
       <option v-for="kind in card!.species" :key="kind.code" :value="kind.code">
@@ -34,14 +35,16 @@ function pickSpecies(list: HTMLSelectElement) {
       {{ card!.trip.spot_name
       }}<template v-if="waterTempC !== null">, {{ tempText(waterTempC) }}</template
       >{{ ' ' }}
-      <RouterLink :to="`/guide/${species!.guild_key}`">Guide</RouterLink>
+      <RouterLink :to="`/guide/${species!.guild_key}`">{{ t('deck.deckTop.guide') }}</RouterLink>
     </p>
-    <button type="button" class="hurt" :aria-pressed="hurt" @click="emit('hurt')">Hurt?</button>
+    <button type="button" class="hurt" :aria-pressed="hurt" @click="emit('hurt')">
+      {{ t('deck.deckTop.hurt') }}
+    </button>
     <button
       type="button"
       class="sound"
       :aria-pressed="soundOn"
-      :aria-label="soundOn ? 'Sound is on' : 'Sound is off'"
+      :aria-label="soundOn ? t('deck.deckTop.soundIsOn') : t('deck.deckTop.soundIsOff')"
       @click="soundOn = !soundOn"
     >
       {{ soundOn ? '♪' : '♪̸' }}

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { FishAnswer } from '@/core/field'
+import { t } from '@/words/deck'
 import { useTick } from '../useTick'
 
 /**
@@ -48,8 +49,11 @@ const showsAll = computed(
     role="img"
     :aria-label="
       air?.no_lift
-        ? 'Not to be lifted'
-        : `Air: ${Math.floor((air?.before_seconds ?? 0) + (lift ?? 0))} of ${total} seconds used`
+        ? t('deck.draughtColumn.doNotLift')
+        : t('deck.draughtColumn.airOfSecondsUsed', {
+            lift: Math.floor((air?.before_seconds ?? 0) + (lift ?? 0)),
+            total,
+          })
     "
   >
     <div class="water" :style="{ transform: `translateY(${sunk * 100}%)` }">
@@ -66,7 +70,7 @@ const showsAll = computed(
       </div>
       <span class="foot figures">{{ total }}s</span>
     </template>
-    <span v-else class="foot">{{ air?.no_lift ? 'no lift' : '' }}</span>
+    <span v-else class="foot">{{ air?.no_lift ? t('deck.draughtColumn.doNotLift2') : '' }}</span>
   </div>
 </template>
 

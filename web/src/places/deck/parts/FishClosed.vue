@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
+import { t } from '@/words/deck'
 import type { DeckState } from '../useDeck'
 
 /**
@@ -13,28 +14,30 @@ const { fish, noTag, species, tap, unit } = deck
 const length = computed(() =>
   fish.value?.digits
     ? `${(Number(fish.value.digits) / 10).toFixed(1)} ${unit.value} ${fish.value.length_kind}`
-    : 'no length',
+    : t('deck.fishClosed.noLength'),
 )
 </script>
 
 <template>
-  <section class="closed" aria-label="Closed fish">
+  <section class="closed" :aria-label="t('deck.fishClosed.closedFish')">
     <h2>{{ species!.common_name }}, {{ length }}</h2>
     <div v-if="fish!.ask_tag" class="question" role="alert" data-testid="tag-question">
-      <p>Nobody has said: is it in?</p>
+      <p>{{ t('deck.fishClosed.isTheTagIn') }}</p>
       <TagStreamer :number="fish!.offered!" hollow />
       <button type="button" class="quiet" data-testid="question-in" @click="tap('tag_in')">
-        Tag is in
+        {{ t('deck.fishClosed.tagIsIn') }}
       </button>
-      <button type="button" class="quiet" data-testid="question-none" @click="noTag">No tag</button>
+      <button type="button" class="quiet" data-testid="question-none" @click="noTag">
+        {{ t('deck.fishClosed.noTag') }}
+      </button>
     </div>
     <p v-else-if="fish!.tag_numbers.length" class="bears">
       <TagStreamer v-for="number in fish!.tag_numbers" :key="number" :number="number" />
     </p>
-    <p v-else class="soft">Untagged.</p>
-    <p class="soft">Closed. Undo takes the last touch back.</p>
+    <p v-else class="soft">{{ t('deck.fishClosed.untagged') }}</p>
+    <p class="soft">{{ t('deck.fishClosed.fishClosedUndoTakesBack') }}</p>
     <button type="button" class="quiet" data-testid="change-it" @click="emit('change')">
-      Change this fish
+      {{ t('deck.fishClosed.correctThisFish') }}
     </button>
   </section>
 </template>

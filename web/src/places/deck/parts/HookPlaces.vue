@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
+import { t } from '@/words/deck'
 import { HOOK_PLACE } from '@/words/fish'
 
 type HookPlace = Schemas['HookPlace']
@@ -24,9 +25,10 @@ const choose = (chosen: HookPlace) => (place.value = place.value === chosen ? nu
 <template>
   <figure>
     <figcaption>
-      Hook: <b>{{ place ? HOOK_PLACE[place] : 'touch where it sat' }}</b>
+      {{ t('deck.hookPlaces.hook') }}
+      <b>{{ place ? HOOK_PLACE[place] : t('deck.hookPlaces.touchItsLocation') }}</b>
     </figcaption>
-    <svg viewBox="0 0 290 150" role="radiogroup" aria-label="Where the hook sat">
+    <svg viewBox="0 0 290 150" role="radiogroup" :aria-label="t('deck.hookPlaces.hookLocation')">
       <path
         class="head"
         d="M14 74C50 40 110 12 180 12c44 0 76 10 110 24v96

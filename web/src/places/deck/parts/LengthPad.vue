@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { t } from '@/words/deck'
 import { LENGTH_KIND } from '@/words/fish'
 
 type Kind = Schemas['LengthKind']
@@ -37,12 +38,12 @@ const kinds = computed(() => (KINDS.includes(props.ownKind) ? KINDS : [props.own
         <b>{{ kind }}</b> <span class="words">{{ LENGTH_KIND[kind] }}</span>
       </button>
       <button type="button" class="choice" @click="emit('how', after(HOWS, how))">
-        by <b>{{ how }}</b>
+        {{ t('deck.lengthPad.by') }} <b>{{ how }}</b>
       </button>
       <button
         type="button"
         class="key back"
-        aria-label="Remove the last digit"
+        :aria-label="t('deck.lengthPad.deleteDigit')"
         :disabled="!digits"
         @click="emit('digit', 'back')"
       >

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { localDate, shortDateText, timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import type { Schemas } from '@/api/client'
+import { t } from '@/words/deck'
 
 interface Logged {
   id: string
@@ -44,19 +45,29 @@ useInfiniteScroll(list, () => void (most.value += STRETCH), {
 })
 const name = (code: string) =>
   props.species.find((species) => species.code === code)?.common_name ?? code
-const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
+const SENDING = {
+  waiting: t('deck.loggedList.toSend'),
+  sent: t('deck.loggedList.sent'),
+  held: t('deck.loggedList.notAcceptedYet'),
+}
 </script>
 
 <template>
-  <aside ref="list" tabindex="0" aria-label="On this trip">
+  <aside ref="list" tabindex="0" :aria-label="t('deck.loggedList.onThisTrip')">
     <h2>
-      On this trip <span v-if="logged.length" class="soft figures">{{ logged.length }}</span>
+      {{ t('deck.loggedList.onThisTrip') }}
+      <span v-if="logged.length" class="soft figures">{{ logged.length }}</span>
     </h2>
     <p class="soft">
-      <b v-if="!isToday" role="status">Card of {{ shortDateText(trip.held_on) }}. </b
-      >{{ trip.spot_name }}
+      <b v-if="!isToday" role="status"
+        >{{ t('deck.loggedList.cardOf', { held_on: shortDateText(trip.held_on) }) }} </b>{{
+        trip.spot_name
+      }}
     </p>
-    <p v-if="!logged.length" class="soft">No fish yet. Touch <b>Fish on</b> when one takes.</p>
+    <p v-if="!logged.length" class="soft">
+      {{ t('deck.loggedList.noFishYetTouch') }} <b>{{ t('deck.loggedList.fishOn') }}</b>
+      {{ t('deck.loggedList.whenYouHookOne') }}
+    </p>
     <ol>
       <li
         v-for="record in shown"
@@ -75,26 +86,31 @@ const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
         <button
           type="button"
           class="open"
-          :aria-label="`Open ${name(record.species_code)} of ${timeText(record.at)}`"
+          :aria-label="
+            t('deck.loggedList.openOf', {
+              species_code: name(record.species_code),
+              at: timeText(record.at),
+            })
+          "
           @click="emit('open', record.id)"
         >
-          {{ record.why ? 'mend' : 'open' }}
+          {{ record.why ? t('deck.loggedList.fix') : t('deck.loggedList.open') }}
         </button>
         <span class="figures">{{ timeText(record.at) }}</span> {{ name(record.species_code) }}
         <span class="soft">{{ SENDING[record.sending] }}</span>
         <div>
           <TagStreamer v-for="number in record.tag_numbers" :key="number" :number="number" />
         </div>
-        <p v-if="record.asks" class="why">Is its tag in? Open it and say so.</p>
+        <p v-if="record.asks" class="why">{{ t('deck.loggedList.isItsTagInOpen') }}</p>
         <p v-if="record.collisions.length" class="why">
-          Two devices say something different of it.
-          <RouterLink to="/dockside">Choose on Dockside</RouterLink>
+          {{ t('deck.loggedList.twoDevicesRecordedThisFish') }}
+          <RouterLink to="/dockside">{{ t('deck.loggedList.chooseOnDockside') }}</RouterLink>
         </p>
         <p v-if="record.why" class="why">{{ record.why }}</p>
       </li>
     </ol>
     <details class="trips">
-      <summary>Other trips</summary>
+      <summary>{{ t('deck.loggedList.otherTrips') }}</summary>
       <button
         v-for="coming in others"
         :key="coming.id"
@@ -104,10 +120,12 @@ const SENDING = { waiting: 'to send', sent: 'sent', held: 'held back' }
         @click="emit('take', coming)"
       >
         {{ shortDateText(coming.held_on) }}, {{ coming.spot_name
-        }}<template v-if="coming.fish">, {{ coming.fish }} fish</template>
+        }}<template v-if="coming.fish">{{
+          t('deck.loggedList.fish', { fish: coming.fish })
+        }}</template>
       </button>
       <button type="button" class="quiet" data-testid="new-trip" @click="emit('new')">
-        Start another trip
+        {{ t('deck.loggedList.startAnotherTrip') }}
       </button>
     </details>
   </aside>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { roomTrouble } from '@/offline/room'
+import { t } from '@/words/deck'
 import { BAND, OUTCOME } from '@/words/fish'
 import type { DeckState } from '../useDeck'
 
@@ -42,12 +43,16 @@ const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.p
         </button>
       </p>
       <button v-if="score" type="button" class="line handled" @click="emit('state')">
-        Handling: {{ score.points }} points, {{ BAND[score.band] }}.{{
-          most ? ` Most from: ${most.name}.` : ''
+        {{
+          t('deck.nowLines.handlingScorePoints', {
+            points: score.points,
+            band: BAND[score.band],
+            name: most ? t('deck.nowLines.mostlyFrom', { name: most.name }) : '',
+          })
         }}
       </button>
     </div>
-    <ul class="bare" aria-label="Now">
+    <ul class="bare" :aria-label="t('deck.nowLines.now')">
       <li v-if="coreTrouble" class="withheld" role="alert">{{ coreTrouble }}</li>
       <li v-for="line in lines" :key="line.text">
         <button
@@ -56,7 +61,7 @@ const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.p
           :aria-expanded="asked === line.text"
           @click="asked = asked === line.text ? null : line.text"
         >
-          {{ asked === line.text ? `Why: ${line.why}` : line.text }}
+          {{ asked === line.text ? t('deck.nowLines.why', { why: line.why }) : line.text }}
         </button>
         <button
           v-if="asked === line.text && line.technique"
@@ -64,7 +69,7 @@ const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.p
           class="line how"
           @click="emit('technique', line.technique)"
         >
-          How it is done
+          {{ t('deck.nowLines.showHow') }}
         </button>
       </li>
       <template v-if="stage === 'start'">

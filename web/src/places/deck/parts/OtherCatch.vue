@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { t } from '@/words/deck'
 
 /** Something else on the hook: one touch logs it, let go untagged. */
 const props = defineProps<{ species: Schemas['CardSpecies'][] }>()
@@ -14,20 +15,20 @@ const shown = computed(() =>
 </script>
 
 <template>
-  <section class="other" aria-label="Other catch">
+  <section class="other" :aria-label="t('deck.otherCatch.otherCatch')">
     <header>
-      <label class="unseen" for="other-search">Find an animal</label>
+      <label class="unseen" for="other-search">{{ t('deck.otherCatch.findAnAnimal') }}</label>
       <input
         id="other-search"
         v-model="search"
-        placeholder="Find an animal"
+        :placeholder="t('deck.otherCatch.findAnAnimal')"
         autocomplete="off"
         @keydown.enter="shown[0] && emit('catch', shown[0].code)"
       />
-      <button type="button" @click="emit('close')">Close</button>
+      <button type="button" @click="emit('close')">{{ t('deck.otherCatch.close') }}</button>
     </header>
     <p class="soft">
-      Touch what it was: it is logged as let go, untagged. Undo brings it back into hand.
+      {{ t('deck.otherCatch.touchTheAnimalItIs') }}
     </p>
     <div class="animals">
       <button
@@ -41,8 +42,7 @@ const shown = computed(() =>
       </button>
     </div>
     <p v-if="!shown.length">
-      No animal of that name is on the card. Log it as the nearest kind, and write the name in the
-      note.
+      {{ t('deck.otherCatch.theCardHasNoAnimal') }}
     </p>
   </section>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef } from 'vue'
 import { openField } from '@/core/field'
+import { t } from '@/words/deck'
 
 const emit = defineEmits<{ close: [] }>()
 const open = ref(0)
@@ -9,10 +10,12 @@ onMounted(async () => (cases.value = (await openField(null).ask('first_aid', {})
 </script>
 
 <template>
-  <section class="people" aria-label="People first">
+  <section class="people" :aria-label="t('deck.peopleFirst.peopleFirst')">
     <header>
-      <h2>People first</h2>
-      <button type="button" @click="emit('close')">Back to the fish</button>
+      <h2>{{ t('deck.peopleFirst.peopleFirst') }}</h2>
+      <button type="button" @click="emit('close')">
+        {{ t('deck.peopleFirst.backToTheFish') }}
+      </button>
     </header>
     <div class="cases" role="tablist">
       <button
@@ -26,7 +29,7 @@ onMounted(async () => (cases.value = (await openField(null).ask('first_aid', {})
         {{ emergency.title }}
       </button>
     </div>
-    <ol tabindex="0" aria-label="First steps">
+    <ol tabindex="0" :aria-label="t('deck.peopleFirst.firstSteps')">
       <li v-for="line in cases[open]?.lines.slice(0, -2)" :key="line">{{ line }}</li>
     </ol>
     <!-- How to get help stands in sight, however far the steps are scrolled. -->

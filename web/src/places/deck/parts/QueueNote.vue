@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { nowMs } from '@/offline/clock'
+import { t } from '@/words/deck'
 
 const props = defineProps<{
   waiting: number
@@ -12,11 +13,17 @@ const props = defineProps<{
 const emit = defineEmits<{ open: [] }>()
 const minutes = computed(() => Math.floor((nowMs() - props.oldestMs) / 60_000))
 const text = computed(() => {
-  if (props.held) return `${props.held} held back`
-  if (props.signedOut && props.waiting) return `sign in to send ${props.waiting}`
+  if (props.held) return t('deck.queueNote.notAcceptedYet', { held: props.held })
+  if (props.signedOut && props.waiting)
+    return t('deck.queueNote.signInToSend', { waiting: props.waiting })
   if (!props.waiting)
-    return props.photos ? `${props.photos} photo${props.photos > 1 ? 's' : ''} to send` : 'all sent'
-  return `${props.waiting} to send${minutes.value > 0 ? `, ${minutes.value} min` : ''}`
+    return props.photos
+      ? t('deck.queueNote.photosToSend', props.photos)
+      : t('deck.queueNote.allSent')
+  return t('deck.queueNote.toSend', {
+    waiting: props.waiting,
+    min: minutes.value > 0 ? t('deck.queueNote.min', { minutes: minutes.value }) : '',
+  })
 })
 </script>
 

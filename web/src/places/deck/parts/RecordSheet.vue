@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, type Component } from 'vue'
+import { t } from '@/words/deck'
 import type { DeckState } from '../useDeck'
 import CrewTab from './record/CrewTab.vue'
 import DepthTab from './record/DepthTab.vue'
@@ -17,21 +18,21 @@ const emit = defineEmits<{ close: [] }>()
 export type Tab = 'tag' | 'hook' | 'state' | 'depth' | 'weigh' | 'times' | 'crew'
 const tab = defineModel<Tab>('tab', { required: true })
 const TABS: Record<Tab, [string, Component]> = {
-  tag: ['Tag', TagTab],
-  hook: ['Hook', HookTab],
-  state: ['State', StateTab],
-  depth: ['Depth', DepthTab],
-  weigh: ['Weigh', WeighTab],
-  times: ['Times', TimesTab],
-  crew: ['Crew', CrewTab],
+  tag: [t('deck.recordSheet.tag'), TagTab],
+  hook: [t('deck.recordSheet.hook'), HookTab],
+  state: [t('deck.recordSheet.condition'), StateTab],
+  depth: [t('deck.recordSheet.depth'), DepthTab],
+  weigh: [t('deck.recordSheet.weight'), WeighTab],
+  times: [t('deck.recordSheet.times'), TimesTab],
+  crew: [t('deck.recordSheet.crew'), CrewTab],
 }
 const shown = computed(() => TABS[tab.value][1])
 </script>
 
 <template>
-  <section class="sheet" aria-label="The rest of the record">
+  <section class="sheet" :aria-label="t('deck.recordSheet.moreOfTheRecord')">
     <div class="head">
-      <div class="tabs" role="tablist" aria-label="Parts of the record">
+      <div class="tabs" role="tablist" :aria-label="t('deck.recordSheet.partsOfTheRecord')">
         <button
           v-for="([name], key) in TABS"
           :key="key"
@@ -44,7 +45,12 @@ const shown = computed(() => TABS[tab.value][1])
           {{ name }}
         </button>
       </div>
-      <button type="button" class="close" aria-label="Close the record" @click="emit('close')">
+      <button
+        type="button"
+        class="close"
+        :aria-label="t('deck.recordSheet.closeRecord')"
+        @click="emit('close')"
+      >
         ✕
       </button>
     </div>
@@ -52,17 +58,17 @@ const shown = computed(() => TABS[tab.value][1])
       v-if="deck.life.value === 'closed' && tab !== 'crew'"
       class="body"
       role="tabpanel"
-      aria-label="Closed fish"
+      :aria-label="t('deck.recordSheet.closedFish')"
       tabindex="0"
     >
-      <p>This fish is closed: what you touch belongs to the next one.</p>
+      <p>{{ t('deck.recordSheet.thisFishIsClosedWhat') }}</p>
       <button
         type="button"
         class="quiet"
         data-testid="change-in-sheet"
         @click="deck.change({ reopened: true })"
       >
-        Change this fish
+        {{ t('deck.recordSheet.correctThisFish') }}
       </button>
     </div>
     <div v-else class="body" role="tabpanel" :aria-label="TABS[tab][0]" tabindex="0">

@@ -1,27 +1,37 @@
 <script setup lang="ts">
+import { t } from '@/words/deck'
 type Bleeding = 'none' | 'light' | 'heavy' | null
 const props = defineProps<{ bleeding: Bleeding; swollen: boolean; rollsOver: boolean }>()
 const emit = defineEmits<{ change: [part: { bleeding: Bleeding }]; swollen: []; rolls: [] }>()
 
 /** Nobody has said; then each touch the next of these, what hurts the fish first. */
 const SAID = ['light', 'heavy', 'none', null] as const
-const BLOOD = { none: 'no blood', light: 'some blood', heavy: 'heavy blood', null: 'blood?' }
+const BLOOD = {
+  none: t('deck.signsRow.noBleeding'),
+  light: t('deck.signsRow.lightBleeding'),
+  heavy: t('deck.signsRow.heavyBleeding'),
+  null: 'blood?',
+}
 const bleed = () =>
   emit('change', { bleeding: SAID[(SAID.indexOf(props.bleeding) + 1) % SAID.length]! })
 </script>
 
 <template>
-  <div class="signs" role="group" aria-label="Signs">
+  <div class="signs" role="group" :aria-label="t('deck.signsRow.signs')">
     <button
       type="button"
       :class="{ on: bleeding }"
-      :aria-label="`Bleeding: ${bleeding ?? 'not said'}. Touch to change`"
+      :aria-label="
+        t('deck.signsRow.bleedingTouchToChange', {
+          said: bleeding ?? t('deck.signsRow.notRecorded'),
+        })
+      "
       @click="bleed"
     >
       {{ BLOOD[bleeding ?? 'null'] }}
     </button>
     <button type="button" :class="{ on: swollen }" :aria-pressed="swollen" @click="emit('swollen')">
-      swollen
+      {{ t('deck.signsRow.swollen') }}
     </button>
     <button
       type="button"
@@ -29,7 +39,7 @@ const bleed = () =>
       :aria-pressed="rollsOver"
       @click="emit('rolls')"
     >
-      rolls over
+      {{ t('deck.signsRow.rollsOver') }}
     </button>
   </div>
 </template>

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
+import { t } from '@/words/deck'
 import type { DeckState } from '../useDeck'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const emit = defineEmits<{ open: [] }>()
 const { answer, fish, life, noTag, pouch, species, tap } = deck
 const none = computed(() => {
-  if (fish.value!.kind === 'recaptured') return 'Read its tag'
-  if (!species.value!.taggable) return 'Not a fish for this tag'
-  if (fish.value!.said_tag === 'none') return 'No tag in this fish'
-  return pouch.value.length ? 'No number ready' : 'No tags in your pouch'
+  if (fish.value!.kind === 'recaptured') return t('deck.tagLine.readItsTag')
+  if (!species.value!.taggable) return t('deck.tagLine.doNotTagThisFish')
+  if (fish.value!.said_tag === 'none') return t('deck.tagLine.noTagInThisFish')
+  return pouch.value.length ? t('deck.tagLine.noTagReady') : t('deck.tagLine.noTagsInYourPouch')
 })
 /**
  * A number that stands ready is in no fish; it is drawn hollow until somebody says that it is in.
@@ -21,7 +22,7 @@ const ready = computed(
 /** The advice against the tag stands beside it; the person decides. */
 const verdict = computed(() =>
   answer.value?.tagging?.advice === 'let_go' && ready.value && life.value === 'open'
-    ? `better not: ${answer.value.tagging.reasons[0]}`
+    ? t('deck.tagLine.betterNot', { reasons: answer.value.tagging.reasons[0] })
     : null,
 )
 </script>
@@ -45,12 +46,16 @@ const verdict = computed(() =>
     <button v-if="verdict" type="button" class="swap verdict" @click="emit('open')">
       {{ verdict }}
     </button>
-    <span v-else-if="fish!.kind === 'recaptured'" class="swap">caught again</span>
+    <span v-else-if="fish!.kind === 'recaptured'" class="swap">{{
+      t('deck.tagLine.recapture')
+    }}</span>
     <span v-else-if="fish!.tag_numbers.length" class="swap plain" data-testid="tag-said">{{
-      fish!.tag_numbers.length > 1 ? `${fish!.tag_numbers.length} tags are in` : 'is in'
+      fish!.tag_numbers.length > 1
+        ? t('deck.tagLine.tagsAreIn', { tag_numbers: fish!.tag_numbers.length })
+        : t('deck.tagLine.isIn')
     }}</span>
     <button v-else-if="ready && life !== 'closed'" type="button" class="swap" @click="noTag">
-      ready; no tag?
+      {{ t('deck.tagLine.readyNoTag') }}
     </button>
     <button
       v-else-if="fish!.said_tag === 'none' && fish!.offered && life !== 'closed'"
@@ -58,7 +63,7 @@ const verdict = computed(() =>
       class="swap"
       @click="tap('tag_in')"
     >
-      tag is in
+      {{ t('deck.tagLine.tagIsIn') }}
     </button>
   </section>
 </template>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { CARDS } from '@/drawings/cards'
 import TechniqueSteps from '@/drawings/TechniqueSteps.vue'
+import { t } from '@/words/deck'
 
 /** How it is done, under the clock that goes on. */
 const { technique } = defineProps<{ technique: string }>()
@@ -13,7 +14,9 @@ const card = computed(() => CARDS.find((card) => card.key === technique) ?? null
   <section v-if="card" class="technique" :aria-label="card.title">
     <header>
       <h2>{{ card.title }}</h2>
-      <el-button size="large" @click="emit('close')">Close</el-button>
+      <el-button size="large" @click="emit('close')">{{
+        t('deck.techniqueSheet.close')
+      }}</el-button>
     </header>
     <TechniqueSteps :card="card" />
   </section>

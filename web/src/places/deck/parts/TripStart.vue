@@ -2,6 +2,8 @@
 import { ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { localDate, shortDateText } from '@/format/units'
+import { t } from '@/words/deck'
+import { PLATFORM } from '@/words/plan'
 
 const props = defineProps<{ spots: Schemas['Spot'][]; trips: Schemas['Deck']['trips'] }>()
 const emit = defineEmits<{
@@ -9,9 +11,8 @@ const emit = defineEmits<{
   take: [trip: Schemas['Deck']['trips'][number]]
 }>()
 
-const PLATFORMS = ['shore', 'pier', 'boat', 'kayak', 'wading'] as const
 const spot = ref(props.spots[0]?.code ?? '')
-const platform = ref<(typeof PLATFORMS)[number]>('shore')
+const platform = ref<keyof typeof PLATFORM>('shore')
 const temp = ref<number | undefined>(undefined)
 const start = () =>
   emit('start', {
@@ -24,9 +25,9 @@ const start = () =>
 
 <template>
   <el-form class="start stack" label-position="top" @submit.prevent="start">
-    <h1>Start today’s trip</h1>
+    <h1>{{ t('deck.tripStart.startTodaysTrip') }}</h1>
     <div v-if="trips.length" class="stack-2">
-      <p>Take the card of a planned trip:</p>
+      <p>{{ t('deck.tripStart.takeTheCardOfA') }}</p>
       <button
         v-for="trip in trips"
         :key="trip.id"
@@ -39,24 +40,25 @@ const start = () =>
       </button>
     </div>
     <p class="soft">
-      The spot and the water decide how long a fish may be out.
-      <RouterLink to="/ready">Plan it on Ready</RouterLink> to know what to pack.
+      {{ t('deck.tripStart.theSpotAndTheWater') }}
+      <RouterLink to="/ready">{{ t('deck.tripStart.planTheTripOnReady') }}</RouterLink>
+      {{ t('deck.tripStart.toSeeWhatToPack') }}
     </p>
-    <el-form-item label="Spot" for="spot">
+    <el-form-item :label="t('deck.tripStart.spot')" for="spot">
       <select id="spot" v-model="spot" class="field">
         <option v-for="choice in spots" :key="choice.code" :value="choice.code">
           {{ choice.name }}
         </option>
       </select>
     </el-form-item>
-    <el-form-item label="From">
+    <el-form-item :label="t('deck.tripStart.from')">
       <el-radio-group v-model="platform" size="large"
-        ><el-radio-button v-for="choice in PLATFORMS" :key="choice" :value="choice">{{
-          choice
+        ><el-radio-button v-for="(text, choice) in PLATFORM" :key="choice" :value="choice">{{
+          text
         }}</el-radio-button></el-radio-group
       >
     </el-form-item>
-    <el-form-item label="Water temperature, °C" for="temp">
+    <el-form-item :label="t('deck.tripStart.waterTemperatureC')" for="temp">
       <el-input-number
         id="temp"
         v-model="temp"
@@ -65,12 +67,12 @@ const start = () =>
         :step="0.5"
         :precision="1"
         size="large"
-        placeholder="not read"
+        :placeholder="t('deck.tripStart.notMeasured')"
       />
     </el-form-item>
-    <el-button native-type="submit" class="oilskin go" size="large" :disabled="!spot"
-      >Go fishing</el-button
-    >
+    <el-button native-type="submit" class="oilskin go" size="large" :disabled="!spot">{{
+      t('deck.tripStart.startTrip')
+    }}</el-button>
   </el-form>
 </template>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { clockOff } from '@/words/dockside'
+import { t } from '@/words/dockside'
+import { clockOff } from '@/words/records'
 import type { TripState } from '../useTrip'
 
 /** Many pictures at once, what became of them, and the cameras' clocks. */
@@ -51,25 +52,32 @@ async function setClock() {
       type="file"
       accept="image/jpeg,image/png,image/webp,.heic,.heif"
       multiple
-      aria-label="Choose photos"
+      :aria-label="t('dockside.addPhotos.choosePhotos')"
       @change="chosen"
     />
-    <el-button size="large" :disabled="!!trip.uploading.value" @click="field?.click()"
-      >Add photos</el-button
-    >
+    <el-button size="large" :disabled="!!trip.uploading.value" @click="field?.click()">{{
+      t('dockside.addPhotos.addPhotos')
+    }}</el-button>
     <template v-if="trip.uploading.value">
       <el-progress
         class="bar"
         :percentage="Math.round((100 * trip.uploading.value.done) / trip.uploading.value.of)"
-        :format="() => `${trip.uploading.value?.done} of ${trip.uploading.value?.of}`"
+        :format="
+          () =>
+            t('dockside.addPhotos.of', {
+              done: trip.uploading.value?.done,
+              of: trip.uploading.value?.of,
+            })
+        "
       />
-      <el-button @click="trip.cancelUpload">Stop</el-button>
+      <el-button @click="trip.cancelUpload">{{ t('dockside.addPhotos.stop') }}</el-button>
     </template>
     <span v-else class="soft">{{
-      trip.uploadSaid.value ||
-      'All of the evening at once; drop them here. They find their fish by time.'
+      trip.uploadSaid.value || t('dockside.addPhotos.dropAllPhotosOfThe')
     }}</span>
-    <el-button v-if="trip.lastMove.value" @click="trip.takeBack">Undo the last move</el-button>
+    <el-button v-if="trip.lastMove.value" @click="trip.takeBack">{{
+      t('dockside.addPhotos.undoLastMove')
+    }}</el-button>
     <ul v-if="trip.refused.value.length" class="refused" role="alert">
       <li v-for="refusal in trip.refused.value" :key="refusal.name">
         <b>{{ refusal.name }}</b>: {{ refusal.trouble.message }}
@@ -80,16 +88,19 @@ async function setClock() {
           class="link"
           @click="trip.upload(trip.refused.value.map((one) => one.file))"
         >
-          Try these again
+          {{ t('dockside.addPhotos.tryTheseAgain') }}
         </button>
       </li>
     </ul>
     <p v-for="choice in cameras" :key="choice.camera" class="clock">
-      <b>{{ choice.camera || 'A camera without a name' }}</b>, {{ choice.photos }} photos:
-      {{
-        choice.seconds === null
-          ? 'its clock is taken as right. Drag one photo to its fish, and all follow; or set it.'
-          : `its clock was ${clockOff(choice.seconds)}.`
+      <b>{{ choice.camera || t('dockside.addPhotos.unnamedCamera') }}</b>{{
+        t('dockside.addPhotos.photos', {
+          photos: choice.photos,
+          seconds:
+            choice.seconds === null
+              ? t('dockside.addPhotos.itsClockIsTakenAs')
+              : t('dockside.addPhotos.itsClockWas', { seconds: clockOff(choice.seconds) }),
+        })
       }}
       <button
         type="button"
@@ -102,21 +113,24 @@ async function setClock() {
           }
         "
       >
-        Set by a photo of a clock
+        {{ t('dockside.addPhotos.setByAPhotoOf') }}
       </button>
     </p>
     <form v-if="setting" class="set row" @submit.prevent="setClock">
       <label
-        >The photo
+        >{{ t('dockside.addPhotos.thePhoto') }}
         <select v-model="setting.photo">
           <option v-for="photo in photosOf(setting.camera)" :key="photo.id" :value="photo.id">
             {{ photo.name }}
           </option>
         </select></label
       >
-      <label>shows the time <input v-model="setting.shows" type="time" required /></label>
-      <el-button native-type="submit">Set the clock</el-button>
-      <el-button @click="setting = null">Leave it</el-button>
+      <label
+        >{{ t('dockside.addPhotos.showsTheTime') }}
+        <input v-model="setting.shows" type="time" required
+      /></label>
+      <el-button native-type="submit">{{ t('dockside.addPhotos.setTheClock') }}</el-button>
+      <el-button @click="setting = null">{{ t('dockside.addPhotos.cancel') }}</el-button>
     </form>
   </section>
 </template>

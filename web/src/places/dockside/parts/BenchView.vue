@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { t } from '@/words/dockside'
 import type { Point, useBench } from '../useBench'
 
 /**
@@ -154,7 +155,7 @@ const line = (points: Point[]) => points.map((point) => point.join(',')).join(' 
       :viewBox="box"
       tabindex="0"
       role="application"
-      aria-label="The picture. M marks its middle, arrows move the chosen mark, brackets choose, plus and minus zoom."
+      :aria-label="t('dockside.benchView.thePhotoMMarksIts')"
       @pointerdown="down"
       @pointermove="move"
       @pointerup="up"
@@ -210,10 +211,14 @@ const line = (points: Point[]) => points.map((point) => point.join(',')).join(' 
       />
     </svg>
     <div class="zoom">
-      <button type="button" aria-label="Nearer" @click="zoom(1.6)">+</button>
-      <button type="button" aria-label="Farther" @click="zoom(1 / 1.6)">−</button>
+      <button type="button" :aria-label="t('dockside.benchView.zoomIn')" @click="zoom(1.6)">
+        +
+      </button>
+      <button type="button" :aria-label="t('dockside.benchView.zoomOut')" @click="zoom(1 / 1.6)">
+        −
+      </button>
       <button type="button" @click="view = { x: 0, y: 0, width: photo.shown_width_px }">
-        whole
+        {{ t('dockside.benchView.fit') }}
       </button>
     </div>
   </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { timeText } from '@/format/units'
+import { t } from '@/words/dockside'
 import type { TripState } from '../useTrip'
 import GapFill, { FILLED } from './GapFill.vue'
 
@@ -25,14 +26,16 @@ const isBare = computed(
 
 <template>
   <section aria-labelledby="checks">
-    <h2 id="checks">Checks</h2>
+    <h2 id="checks">{{ t('dockside.checkList.checks') }}</h2>
     <p v-if="!here.held.length && !here.doubts.length" class="soft">
-      Nothing is held back, nothing is in doubt.
+      {{ t('dockside.checkList.allRecordsAreAcceptedNo') }}
     </p>
     <p v-for="record in here.held" :key="record.id" class="held">
-      <b>Held back.</b> {{ record.message }}
+      <b>{{ t('dockside.checkList.notAcceptedYet') }}</b> {{ record.message }}
       <RouterLink :to="record.source === 'paper' ? '/dockside/sheet' : '/deck'">{{
-        record.source === 'paper' ? 'Mend its row on the sheet' : "Mend it on the Deck's list"
+        record.source === 'paper'
+          ? t('dockside.checkList.fixItsRowOnThe')
+          : t('dockside.checkList.fixItInTheList')
       }}</RouterLink>
     </p>
     <div v-for="doubt in here.doubts" :key="`${doubt.encounter_id} ${doubt.code}`" class="doubt">
@@ -49,7 +52,7 @@ const isBare = computed(
                 : `${doubt.encounter_id} ${doubt.code}`
           "
         >
-          Change it
+          {{ t('dockside.checkList.correct') }}
         </button>
         <GapFill
           v-if="open === `${doubt.encounter_id} ${doubt.code}`"
@@ -62,34 +65,41 @@ const isBare = computed(
       </template>
     </div>
     <details v-if="here.corrections.length">
-      <summary>{{ here.corrections.length }} corrected after submitting</summary>
+      <summary>
+        {{
+          t('dockside.checkList.correctedAfterSubmitting', { corrections: here.corrections.length })
+        }}
+      </summary>
       <p v-for="(correction, place) in here.corrections" :key="place" class="soft">
         {{ fishOf(correction.encounter_id)?.text }}: {{ correction.reason }} ({{ correction.by }})
       </p>
     </details>
     <template v-if="trip.isSubmitted.value">
-      <p><b>Submitted.</b> A change from here on is written on top, with its reason.</p>
+      <p>
+        <b>{{ t('dockside.checkList.submitted') }}</b>
+        {{ t('dockside.checkList.laterChangesAreSavedAs') }}
+      </p>
       <label class="reason"
-        >Reason for a change
-        <input v-model="reason" maxlength="500" placeholder="What was found out, and how"
+        >{{ t('dockside.checkList.reasonForTheCorrection') }}
+        <input
+          v-model="reason"
+          maxlength="500"
+          :placeholder="t('dockside.checkList.whatYouFoundOutAnd')"
       /></label>
     </template>
     <template v-else>
       <el-popconfirm
         v-if="left"
-        :title="
-          `${left} gap${left > 1 ? 's' : ''} would be locked, and from then on need a reason. ` +
-          'Submit all the same?'
-        "
-        confirm-button-text="Submit with gaps"
-        cancel-button-text="Fill them first"
+        :title="t('dockside.checkList.gapsWouldBeLocked', left)"
+        :confirm-button-text="t('dockside.checkList.submitWithGaps')"
+        :cancel-button-text="t('dockside.checkList.fillGapsFirst')"
         width="280"
         @confirm="trip.submit"
       >
         <template #reference
-          ><el-button class="oilskin submit" size="large" :loading="trip.act.busy.value"
-            >Submit this trip</el-button
-          ></template
+          ><el-button class="oilskin submit" size="large" :loading="trip.act.busy.value">{{
+            t('dockside.checkList.submitThisTrip')
+          }}</el-button></template
         >
       </el-popconfirm>
       <el-button
@@ -99,15 +109,15 @@ const isBare = computed(
         :loading="trip.act.busy.value"
         :disabled="isBare"
         @click="trip.submit"
-        >Submit this trip</el-button
+        >{{ t('dockside.checkList.submitThisTrip') }}</el-button
       >
       <p class="soft">
         {{
           left
-            ? `${left} gaps stay open when you submit now; they can only be filled with a reason afterwards.`
+            ? t('dockside.checkList.gapsAreStillOpenAfter', { left })
             : isBare
-              ? 'Nothing to hand in yet. If there was no fish, say how long you fished.'
-              : 'Doubts go to the desk with it.'
+              ? t('dockside.checkList.nothingToSubmitYetIf')
+              : t('dockside.checkList.openQueriesGoToThe')
         }}
       </p>
     </template>

@@ -3,7 +3,8 @@ import { ref } from 'vue'
 import { lengthText, timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import { useSessionStore } from '@/stores/session'
-import { FIELD } from '@/words/dockside'
+import { t } from '@/words/dockside'
+import { FIELD } from '@/words/records'
 import { HOOK_PLACE, OUTCOME } from '@/words/fish'
 import type { DockFish, TripState } from '../useTrip'
 import GapFill, { FILLED } from './GapFill.vue'
@@ -27,13 +28,16 @@ function openFish(id: string) {
   field.value = ''
   why.value = ''
 }
-const FROM = { paper: 'from paper', import: 'from an old table' }
+const FROM = {
+  paper: t('dockside.fishList.fromPaper'),
+  import: t('dockside.fishList.fromAnImportedTable'),
+}
 const facts = (dockFish: DockFish) =>
   [
-    dockFish.fate === 'kept' ? 'kept' : null,
+    dockFish.fate === 'kept' ? t('dockside.fishList.kept') : null,
     dockFish.length_mm
       ? `${lengthText(dockFish.length_mm, session.units)} ${dockFish.length_kind}`
-      : 'no length',
+      : t('dockside.fishList.noLength'),
     dockFish.hook_place ? HOOK_PLACE[dockFish.hook_place as keyof typeof HOOK_PLACE] : null,
     dockFish.outcome ? OUTCOME[dockFish.outcome] : null,
     dockFish.source === 'deck' ? null : FROM[dockFish.source],
@@ -48,7 +52,8 @@ async function takeOut(dockFish: DockFish) {
 <template>
   <section aria-labelledby="fish-list">
     <h2 id="fish-list">
-      Fish <span class="figures soft">{{ dockside!.fish.length }}</span>
+      {{ t('dockside.fishList.fish') }}
+      <span class="figures soft">{{ dockside!.fish.length }}</span>
     </h2>
     <ol class="bare">
       <li v-for="dockFish in dockside!.fish" :key="dockFish.id" :data-fish="dockFish.id">
@@ -59,7 +64,9 @@ async function takeOut(dockFish: DockFish) {
           @click="openFish(dockFish.id)"
         >
           <b class="figures">{{
-            dockFish.caught_time_known ? timeText(dockFish.caught_at) : 'that day'
+            dockFish.caught_time_known
+              ? timeText(dockFish.caught_at)
+              : t('dockside.fishList.thatDay')
           }}</b>
           {{ trip.nameOf(dockFish.species_code) }}
           <TagStreamer v-for="number in dockFish.tag_numbers" :key="number" :number="number" />
@@ -67,9 +74,9 @@ async function takeOut(dockFish: DockFish) {
         </button>
         <div v-if="open === dockFish.id" class="change">
           <label
-            >Change
+            >{{ t('dockside.fishList.correct') }}
             <select v-model="field" class="field" data-testid="which">
-              <option value="">what?</option>
+              <option value="">{{ t('dockside.fishList.what') }}</option>
               <option v-for="key in FILLED" :key="key" :value="key">{{ FIELD[key] }}</option>
             </select></label
           >
@@ -84,21 +91,21 @@ async function takeOut(dockFish: DockFish) {
           />
           <form class="void" @submit.prevent="takeOut(dockFish)">
             <label
-              >It should not stand here, because
+              >{{ t('dockside.fishList.thisRecordIsWrongBecause') }}
               <input v-model="why" class="field" maxlength="500" data-testid="void-why"
             /></label>
             <button type="submit" class="plain" :disabled="!why.trim()" data-testid="void-it">
-              Make it void
+              {{ t('dockside.fishList.voidRecord') }}
             </button>
             <p class="soft">
-              Kept and marked, out of every count; its tag goes back into the pouch.
+              {{ t('dockside.fishList.theRecordStaysMarkedAs') }}
             </p>
           </form>
         </div>
       </li>
     </ol>
     <details v-if="dockside!.void.length" open>
-      <summary>{{ dockside!.void.length }} void</summary>
+      <summary>{{ t('dockside.fishList.void', { void: dockside!.void.length }) }}</summary>
       <p
         v-for="dockFish in dockside!.void"
         :key="dockFish.id"
@@ -106,9 +113,9 @@ async function takeOut(dockFish: DockFish) {
         :data-void="dockFish.id"
       >
         {{ timeText(dockFish.caught_at) }} {{ trip.nameOf(dockFish.species_code) }}:
-        {{ dockFish.voided_because }} ({{ dockFish.voided_by ?? 'the phone' }})
+        {{ dockFish.voided_because }} ({{ dockFish.voided_by ?? t('dockside.fishList.thePhone') }})
         <button type="button" class="link" @click="fill(dockFish.id, { voided_because: null })">
-          Count it again
+          {{ t('dockside.fishList.restoreRecord') }}
         </button>
       </p>
     </details>

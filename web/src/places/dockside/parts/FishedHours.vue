@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import { t } from '@/words/dockside'
 import type { TripState } from '../useTrip'
 
 /** How long the lines were in the water, and how many rods: what a catch is divided by. */
@@ -18,16 +19,16 @@ watch(
 
 <template>
   <form class="effort stack-2" @submit.prevent="trip.sayEffort(hours, rods)">
-    <h2>How long did you fish?</h2>
+    <h2>{{ t('dockside.fishedHours.howLongDidYouFish') }}</h2>
     <p class="soft">
-      Hours with a line in the water, and rods. A day without a fish counts as much as any.
+      {{ t('dockside.fishedHours.hoursWithALineIn') }}
     </p>
     <div class="pair row-3 at-end">
       <label>
-        Hours
+        {{ t('dockside.fishedHours.hours') }}
         <el-input-number
           v-model="hours"
-          aria-label="Hours fished"
+          :aria-label="t('dockside.fishedHours.hoursFished')"
           :min="0.5"
           :max="24"
           :step="0.5"
@@ -35,10 +36,17 @@ watch(
         />
       </label>
       <label>
-        Rods
-        <el-input-number v-model="rods" aria-label="Rods" :min="1" :max="20" />
+        {{ t('dockside.fishedHours.rods') }}
+        <el-input-number
+          v-model="rods"
+          :aria-label="t('dockside.fishedHours.rods')"
+          :min="1"
+          :max="20"
+        />
       </label>
-      <el-button native-type="submit" :loading="trip.act.busy.value">Keep</el-button>
+      <el-button native-type="submit" :loading="trip.act.busy.value">{{
+        t('dockside.fishedHours.saveHours')
+      }}</el-button>
     </div>
   </form>
 </template>

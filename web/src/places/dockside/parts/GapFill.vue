@@ -31,6 +31,7 @@ import ChipRow from '@/parts/ChipRow.vue'
 import WaterMap from '@/parts/WaterMap.vue'
 import type { PickedPlace } from '@/parts/mapTypes'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/dockside'
 import {
   HOOK_PLACE,
   LENGTH_HOW,
@@ -39,9 +40,11 @@ import {
   OUTCOME,
   PRESSURE_SIGN,
   REMOVAL,
-  WHAT,
+  ENCOUNTER_KIND,
+  BLEEDING,
+  HOOK_TYPE,
 } from '@/words/fish'
-import { BLEEDING, FIELD, HOOK_TYPE } from '@/words/dockside'
+import { FIELD } from '@/words/records'
 import type { DockFish } from '../useTrip'
 
 /** Fills one gap, or changes one doubtful thing, where it stands. */
@@ -67,33 +70,45 @@ const lengthKind = computed(
 const number = computed(() => Number(typed.value.replace(',', '.')))
 const sound = computed(() => typed.value.trim() !== '' && number.value > 0)
 const HOWS = Object.fromEntries(Object.entries(LENGTH_HOW).filter(([key]) => key !== 'photo'))
-const FATE = { released: 'let go', kept: 'kept' }
+const FATE = { released: t('dockside.gapFill.released'), kept: t('dockside.gapFill.kept') }
 /** Fields that take one number: what it is, and its unit. */
 const numbers = computed<
   Record<string, { label: string; unit: string; changes: () => Schemas['EncounterChanges'] }>
 >(() => ({
   length: {
-    label: `Length in ${unit.value}`,
+    label: t('dockside.gapFill.lengthIn', { unit: unit.value }),
     unit: `${unit.value} ${lengthKind.value}`,
     changes: () => ({
       length: { value: number.value, unit: unit.value, kind: lengthKind.value, how: how.value },
     }),
   },
-  air: { label: 'Seconds in the air', unit: 's', changes: () => ({ air_seconds: number.value }) },
+  air: {
+    label: t('dockside.gapFill.airExposureInSeconds'),
+    unit: 's',
+    changes: () => ({ air_seconds: number.value }),
+  },
   tare: {
-    label: 'Weight of the wet sling in grams',
+    label: t('dockside.gapFill.weightOfTheWetSling'),
     unit: 'g',
     changes: () => ({ tare_g: Math.round(number.value) }),
   },
-  depth: { label: 'Caught at, metres down', unit: 'm', changes: () => ({ depth_m: number.value }) },
+  depth: {
+    label: t('dockside.gapFill.depthWhereHookedInMetres'),
+    unit: 'm',
+    changes: () => ({ depth_m: number.value }),
+  },
   girth: {
-    label: 'Girth in millimetres',
+    label: t('dockside.gapFill.girthInMillimetres'),
     unit: 'mm',
     changes: () => ({ girth_mm: Math.round(number.value) }),
   },
-  water_temp: { label: 'Water in °C', unit: '°C', changes: () => ({ water_temp_c: number.value }) },
+  water_temp: {
+    label: t('dockside.gapFill.waterInC'),
+    unit: '°C',
+    changes: () => ({ water_temp_c: number.value }),
+  },
   weight: {
-    label: 'Weight of the fish in grams',
+    label: t('dockside.gapFill.weightOfTheFishIn'),
     unit: 'g',
     changes: () => ({ weight_g: Math.round(number.value) }),
   },
@@ -127,9 +142,9 @@ const putNumbers = () =>
 const note = ref(String(stands('note') ?? ''))
 const plainText = (value: unknown): string =>
   value === null || value === undefined || value === ''
-    ? 'nothing'
+    ? t('dockside.gapFill.nothing')
     : Array.isArray(value)
-      ? value.map(plainText).join(', ') || 'nothing'
+      ? value.map(plainText).join(', ') || t('dockside.gapFill.nothing')
       : typeof value === 'object'
         ? Object.values(value).map(plainText).join(' ')
         : String(value)
@@ -147,10 +162,10 @@ const put = () => sound.value && emit('fill', asked.value!.changes())
       :data-fill="field"
     />
     <span>{{ asked.unit }}</span>
-    <select v-if="field === 'length'" v-model="how" aria-label="Measured by">
+    <select v-if="field === 'length'" v-model="how" :aria-label="t('dockside.gapFill.measuredBy')">
       <option v-for="(text, key) in HOWS" :key="key" :value="key">{{ text }}</option>
     </select>
-    <button type="submit" :disabled="!sound">Fill in</button>
+    <button type="submit" :disabled="!sound">{{ t('dockside.gapFill.save') }}</button>
   </form>
   <ChipRow
     v-else-if="words[field]"
@@ -173,44 +188,54 @@ const put = () => sound.value && emit('fill', asked.value!.changes())
         emit('fill', { kind: 'tagged', tag_numbers: [fish.tag_question!], tag_question: null })
       "
     >
-      {{ fish.tag_question }} is in it
+      {{ t('dockside.gapFill.isInTheFish', { tag_question: fish.tag_question }) }}
     </button>
-    <button type="button" @click="emit('fill', { tag_question: null })">It has no tag</button>
+    <button type="button" @click="emit('fill', { tag_question: null })">
+      {{ t('dockside.gapFill.itHasNoTag') }}
+    </button>
   </div>
   <div v-else-if="field === 'collision'" class="typed collisions">
     <template v-for="collision in fish.collisions" :key="collision.field">
       <p>
-        <b>{{ FIELD[collision.field] ?? collision.field }}.</b> It stands as
-        <b>{{ plainText(Object.values(collision.stands)) }}</b>; another device says
+        <b>{{ FIELD[collision.field] ?? collision.field }}.</b> {{ t('dockside.gapFill.recorded') }}
+        <b>{{ plainText(Object.values(collision.stands)) }}</b>{{
+          t('dockside.gapFill.anotherDeviceRecorded')
+        }}
         <b>{{ plainText(Object.values(collision.said)) }}</b>.
       </p>
-      <button type="button" @click="emit('choose', collision.field, 'stands')">Leave it</button>
-      <button type="button" @click="emit('choose', collision.field, 'said')">Take the other</button>
+      <button type="button" @click="emit('choose', collision.field, 'stands')">
+        {{ t('dockside.gapFill.keepTheRecord') }}
+      </button>
+      <button type="button" @click="emit('choose', collision.field, 'said')">
+        {{ t('dockside.gapFill.useTheOther') }}
+      </button>
     </template>
   </div>
   <form v-else-if="field === 'numbers'" class="typed" @submit.prevent="putNumbers">
-    <select v-model="kind" aria-label="This fish was">
-      <option v-for="(text, key) in WHAT" :key="key" :value="key">{{ text.toLowerCase() }}</option>
+    <select v-model="kind" :aria-label="t('dockside.gapFill.thisFishWas')">
+      <option v-for="(text, key) in ENCOUNTER_KIND" :key="key" :value="key">
+        {{ text.toLowerCase() }}
+      </option>
     </select>
     <input
       v-if="kind !== 'untagged'"
       v-model="numbersTyped"
       class="wide"
-      aria-label="Numbers on its tags"
+      :aria-label="t('dockside.gapFill.numbersOnItsTags')"
       maxlength="120"
     />
-    <button type="submit">Fill in</button>
+    <button type="submit">{{ t('dockside.gapFill.save') }}</button>
   </form>
   <form
     v-else-if="field === 'note'"
     class="typed"
     @submit.prevent="emit('fill', { note: note.trim() || null })"
   >
-    <input v-model="note" class="wide" aria-label="Note" maxlength="2000" />
-    <button type="submit">Fill in</button>
+    <input v-model="note" class="wide" :aria-label="t('dockside.gapFill.note')" maxlength="2000" />
+    <button type="submit">{{ t('dockside.gapFill.save') }}</button>
   </form>
   <label v-else-if="field === 'species'" class="typed"
-    >It is a
+    >{{ t('dockside.gapFill.itIsA') }}
     <select
       :value="fish.species_code"
       @change="emit('fill', { species_code: ($event.target as HTMLSelectElement).value })"
@@ -225,7 +250,7 @@ const put = () => sound.value && emit('fill', asked.value!.changes())
       v-model:picked="picked"
       class="map"
       pickable
-      label="Touch where this fish was caught"
+      :label="t('dockside.gapFill.touchWhereThisFishWas')"
     />
     <div class="typed">
       <button
@@ -233,14 +258,14 @@ const put = () => sound.value && emit('fill', asked.value!.changes())
         :disabled="!picked"
         @click="emit('fill', { place: { ...picked! }, place_how: 'map' })"
       >
-        Take the mark
+        {{ t('dockside.gapFill.saveMark') }}
       </button>
       <button
         v-if="spot"
         type="button"
         @click="emit('fill', { place: { ...spot }, place_how: 'map' })"
       >
-        It was at the spot itself
+        {{ t('dockside.gapFill.itWasCaughtAtThe') }}
       </button>
     </div>
   </div>

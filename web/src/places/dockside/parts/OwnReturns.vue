@@ -2,6 +2,7 @@
 import { computed, onMounted, shallowRef } from 'vue'
 import { type Schemas } from '@/api/client'
 import { water } from '@/api/water'
+import { t } from '@/words/dockside'
 
 /** What became of the member's own fish, beside the whole cooperative's. */
 type Answer = Schemas['WaterAnswers']['answers'][number]
@@ -28,14 +29,14 @@ const isThere = computed(() => own.value.length > 0)
 
 <template>
   <section v-if="isThere" aria-labelledby="own-returns">
-    <h2 id="own-returns">Did they come back?</h2>
+    <h2 id="own-returns">{{ t('dockside.ownReturns.wereTheyRecaptured') }}</h2>
     <dl>
-      <dt>Your fish</dt>
+      <dt>{{ t('dockside.ownReturns.yourFish') }}</dt>
       <dd>{{ words(own) }}</dd>
-      <dt>All of ours</dt>
+      <dt>{{ t('dockside.ownReturns.allFish') }}</dt>
       <dd>{{ words(all) }}</dd>
     </dl>
-    <RouterLink to="/water?mine=yes">What your own fish taught</RouterLink>
+    <RouterLink to="/water?mine=yes">{{ t('dockside.ownReturns.whatYourOwnFishShow') }}</RouterLink>
   </section>
 </template>
 

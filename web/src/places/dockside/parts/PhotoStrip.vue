@@ -3,7 +3,8 @@ import { computed, nextTick, ref } from 'vue'
 import { lengthText, timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import { useSessionStore } from '@/stores/session'
-import { sureText } from '@/words/dockside'
+import { t } from '@/words/dockside'
+import { sureText } from '@/words/records'
 import type { DockPhoto, TripState } from '../useTrip'
 
 /**
@@ -56,11 +57,13 @@ function key(event: KeyboardEvent, photo: DockPhoto) {
   if (to) void put(photo, to.id)
 }
 const measured = (photo: DockPhoto) =>
-  photo.measured_mm ? `, measured ${lengthText(photo.measured_mm, session.units)}` : ''
+  photo.measured_mm
+    ? t('dockside.photoStrip.measured', { units: lengthText(photo.measured_mm, session.units) })
+    : ''
 </script>
 
 <template>
-  <ol class="strip" aria-label="Fish and their photos">
+  <ol class="strip" :aria-label="t('dockside.photoStrip.fishAndTheirPhotos')">
     <li
       v-for="berth in berths"
       :key="berth.id ?? 'none'"
@@ -78,20 +81,27 @@ const measured = (photo: DockPhoto) =>
             <TagStreamer v-for="number in berth.fish.tag_numbers" :key="number" :number="number" />
             <span class="tabular">{{
               berth.fish.length_mm
-                ? `${lengthText(berth.fish.length_mm, session.units)} by ${berth.fish.length_how}`
-                : 'no length'
+                ? t('dockside.photoStrip.by', {
+                    units: lengthText(berth.fish.length_mm, session.units),
+                    length_how: berth.fish.length_how,
+                  })
+                : t('dockside.photoStrip.noLength')
             }}</span>
             <a
               :href="`/api/encounters/${berth.fish.id}/remembrance.pdf`"
               target="_blank"
-              :aria-label="`Remembrance sheet of the fish of ${timeText(berth.fish.caught_at)}`"
-              >remembrance</a
+              :aria-label="
+                t('dockside.photoStrip.recordSheetOfTheFish', {
+                  caught_at: timeText(berth.fish.caught_at),
+                })
+              "
+              >{{ t('dockside.photoStrip.recordSheet') }}</a
             >
           </div>
         </template>
         <template v-else
-          ><b>Of no fish</b>
-          <div class="soft">views, mates, the boat</div></template
+          ><b>{{ t('dockside.photoStrip.notOfAFish') }}</b>
+          <div class="soft">{{ t('dockside.photoStrip.viewsCrewTheBoat') }}</div></template
         >
         <button
           v-if="chosenPhoto && chosenPhoto.encounter_id !== berth.id"
@@ -99,7 +109,7 @@ const measured = (photo: DockPhoto) =>
           class="here"
           @click="put(chosenPhoto, berth.id)"
         >
-          Put it here
+          {{ t('dockside.photoStrip.moveHere') }}
         </button>
       </div>
       <div class="photos">
@@ -117,8 +127,14 @@ const measured = (photo: DockPhoto) =>
             draggable="true"
             :data-photo="photo.id"
             :aria-label="
-              `${photo.name ?? 'Photo'} of ${photo.taken_at ? timeText(photo.taken_at) : 'no time'}, ` +
-              `${sureText(photo)}${measured(photo)}. Up and down move it.`
+              t('dockside.photoStrip.of', {
+                photo: photo.name ?? t('dockside.photoStrip.photo'),
+                time: photo.taken_at ? timeText(photo.taken_at) : t('dockside.photoStrip.noTime'),
+              }) +
+              t('dockside.photoStrip.upAndDownMoveIt', {
+                photo: sureText(photo),
+                photo2: measured(photo),
+              })
             "
             :aria-pressed="chosen === photo.id"
             @dragstart="$event.dataTransfer!.setData('text/plain', photo.id)"
@@ -135,7 +151,9 @@ const measured = (photo: DockPhoto) =>
             />
           </button>
           <figcaption>
-            <span class="figures">{{ photo.taken_at ? timeText(photo.taken_at) : 'no time' }}</span>
+            <span class="figures">{{
+              photo.taken_at ? timeText(photo.taken_at) : t('dockside.photoStrip.noTime')
+            }}</span>
             {{ sureText(photo) }}
             <b v-if="photo.measured_mm" class="tabular">{{
               lengthText(photo.measured_mm, session.units)
@@ -143,21 +161,25 @@ const measured = (photo: DockPhoto) =>
             <span v-if="photo.trouble" class="fault">{{ photo.trouble }}</span>
           </figcaption>
           <div v-if="chosen === photo.id" class="acts">
-            <RouterLink v-if="photo.is_sized" :to="`/dockside/${tripId}/bench/${photo.id}`"
-              >Measure</RouterLink
-            >
+            <RouterLink v-if="photo.is_sized" :to="`/dockside/${tripId}/bench/${photo.id}`">{{
+              t('dockside.photoStrip.measure')
+            }}</RouterLink>
             <el-popconfirm
-              title="Take this picture away for good?"
-              confirm-button-text="Take it away"
-              cancel-button-text="Keep it"
+              :title="t('dockside.photoStrip.deleteThisPhotoForGood')"
+              :confirm-button-text="t('dockside.photoStrip.deletePhoto')"
+              :cancel-button-text="t('dockside.photoStrip.keepPhoto')"
               @confirm="trip.removePhoto(photo.id)"
             >
-              <template #reference><button type="button" class="link">Remove</button></template>
+              <template #reference
+                ><button type="button" class="link">
+                  {{ t('dockside.photoStrip.remove') }}
+                </button></template
+              >
             </el-popconfirm>
           </div>
         </figure>
         <p v-if="!berth.photos.length" class="soft empty">
-          {{ berth.fish ? 'no picture' : 'none' }}
+          {{ berth.fish ? t('dockside.photoStrip.noPhoto') : 'none' }}
         </p>
       </div>
     </li>

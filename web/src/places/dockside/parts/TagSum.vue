@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
+import { t } from '@/words/dockside'
 import type { TripState } from '../useTrip'
 
 /** Whether the trip's tags add up; each number that does not has its answers beside it. */
 const { trip } = defineProps<{ trip: TripState }>()
 const sum = computed(() => trip.dockside.value!.tags)
 const counts = computed(() => [
-  `${sum.value.applied} in fish`,
-  ...(sum.value.spoiled ? [`${sum.value.spoiled} spoiled`] : []),
-  ...(sum.value.lost ? [`${sum.value.lost} lost`] : []),
-  `${sum.value.left} in the pouch`,
+  t('dockside.tagSum.inFish', { applied: sum.value.applied }),
+  ...(sum.value.spoiled ? [t('dockside.tagSum.damaged', { spoiled: sum.value.spoiled })] : []),
+  ...(sum.value.lost ? [t('dockside.tagSum.lost', { lost: sum.value.lost })] : []),
+  t('dockside.tagSum.inThePouch', { left: sum.value.left }),
 ])
 const seenNumber = ref('')
 async function foundAgain() {
@@ -23,19 +24,29 @@ const adds = computed(
 
 <template>
   <section aria-labelledby="sum">
-    <h2 id="sum">Tags</h2>
-    <p class="tabular">{{ counts.join(', ') }}. <b v-if="adds">They add up.</b></p>
+    <h2 id="sum">{{ t('dockside.tagSum.tags') }}</h2>
+    <p class="tabular">
+      {{ counts.join(', ') }}. <b v-if="adds">{{ t('dockside.tagSum.theCountIsRight') }}</b>
+    </p>
     <div v-for="gap in sum.gaps" :key="gap.number" class="odd">
       <TagStreamer :number="gap.number" spent />
-      <span>was passed over between {{ gap.before }} and {{ gap.after }}.</span>
+      <span>{{
+        t('dockside.tagSum.isMissingBetweenAnd', { before: gap.before, after: gap.after })
+      }}</span>
       <span class="answers">
-        <button type="button" @click="trip.settleTag(gap.number, 'in_pouch')">I have it</button>
-        <button type="button" @click="trip.settleTag(gap.number, 'spoiled')">spoiled</button>
-        <button type="button" @click="trip.settleTag(gap.number, 'lost')">lost</button>
+        <button type="button" @click="trip.settleTag(gap.number, 'in_pouch')">
+          {{ t('dockside.tagSum.iHaveIt') }}
+        </button>
+        <button type="button" @click="trip.settleTag(gap.number, 'spoiled')">
+          {{ t('dockside.tagSum.damaged2') }}
+        </button>
+        <button type="button" @click="trip.settleTag(gap.number, 'lost')">
+          {{ t('dockside.tagSum.lost2') }}
+        </button>
       </span>
     </div>
     <p v-if="sum.gaps.length > 1" class="answers">
-      All {{ sum.gaps.length }}:
+      {{ t('dockside.tagSum.all', { gaps: sum.gaps.length }) }}
       <button
         type="button"
         data-testid="have-all"
@@ -46,7 +57,7 @@ const adds = computed(
           )
         "
       >
-        I have them
+        {{ t('dockside.tagSum.iHaveThem') }}
       </button>
       <button
         type="button"
@@ -57,12 +68,12 @@ const adds = computed(
           )
         "
       >
-        lost
+        {{ t('dockside.tagSum.lost2') }}
       </button>
     </p>
     <form class="answers" @submit.prevent="foundAgain">
       <label
-        >A lost tag turned up:
+        >{{ t('dockside.tagSum.aLostTagTurnedUp') }}
         <input
           v-model="seenNumber"
           class="field"
@@ -70,26 +81,28 @@ const adds = computed(
           autocapitalize="characters"
           data-testid="found"
       /></label>
-      <button type="submit" :disabled="!seenNumber.trim()">Found again</button>
+      <button type="submit" :disabled="!seenNumber.trim()">
+        {{ t('dockside.tagSum.iFoundIt') }}
+      </button>
     </form>
     <div v-for="double in sum.doubles" :key="double.number" class="odd">
       <TagStreamer :number="double.number" />
-      <span
-        >stands on {{ double.encounter_ids.length }} fish of this trip. Either it was caught twice,
-        or one is misread.</span
-      >
+      <span>{{
+        t('dockside.tagSum.isRecordedOnFishOf', { encounter_ids: double.encounter_ids.length })
+      }}</span>
       <span class="answers"
         ><button type="button" @click="trip.settleTag(double.number, 'caught_twice')">
-          Caught twice</button
-        >{{ ' ' }} <RouterLink to="/deck">Mend it on the Deck's list</RouterLink></span
+          {{ t('dockside.tagSum.caughtTwice') }}</button
+        >{{ ' ' }}
+        <RouterLink to="/deck">{{ t('dockside.tagSum.fixItInTheList') }}</RouterLink></span
       >
     </div>
     <div v-for="tag in sum.foreign" :key="tag.number" class="odd">
       <TagStreamer :number="tag.number" />
-      <span>was issued to {{ tag.owner }}.</span>
+      <span>{{ t('dockside.tagSum.wasIssuedTo', { owner: tag.owner }) }}</span>
       <span class="answers"
         ><button type="button" @click="trip.settleTag(tag.number, 'from_pouch_of_owner')">
-          It came from their pouch
+          {{ t('dockside.tagSum.itCameFromTheirPouch') }}
         </button></span
       >
     </div>

@@ -2,7 +2,8 @@
 import { computed, ref } from 'vue'
 import { timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
-import { FIELD } from '@/words/dockside'
+import { t } from '@/words/dockside'
+import { FIELD } from '@/words/records'
 import type { TripState } from '../useTrip'
 import GapFill from './GapFill.vue'
 
@@ -28,9 +29,10 @@ const rows = computed(() =>
 <template>
   <section aria-labelledby="left">
     <h2 id="left">
-      What is left <span v-if="rows.length" class="figures soft">{{ rows.length }}</span>
+      {{ t('dockside.whatIsLeft.openGaps') }}
+      <span v-if="rows.length" class="figures soft">{{ rows.length }}</span>
     </h2>
-    <p v-if="!rows.length" class="soft">Nothing. Every record says what it can.</p>
+    <p v-if="!rows.length" class="soft">{{ t('dockside.whatIsLeft.noneEveryRecordIsComplete') }}</p>
     <ol>
       <li v-for="row in rows" :key="row.key">
         <button

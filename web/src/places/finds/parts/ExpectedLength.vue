@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { lengthText, type Units } from '@/format/units'
+import { t } from '@/words/finds'
 
 /** Where 95 % of such fish would be in length by the day of the report, and what was reported. */
 const props = defineProps<{
@@ -56,9 +57,14 @@ const words = computed(() => {
   )
   const answer =
     props.reportedMm === null
-      ? 'no length was reported'
-      : `${lengthText(props.reportedMm, props.units)} reported`
-  return `${low} to ${high} expected after ${Math.round(days.value)} days; ${answer}.`
+      ? t('finds.expectedLength.noLengthWasReported')
+      : t('finds.expectedLength.reported', { units: lengthText(props.reportedMm, props.units) })
+  return t('finds.expectedLength.toExpectedAfterDays', {
+    low,
+    high,
+    days: Math.round(days.value),
+    answer,
+  })
 })
 </script>
 
@@ -74,7 +80,9 @@ const words = computed(() => {
         <path class="axis" :d="`M${x(day)} ${H - PAD.bottom}v4`" />
         <text :x="x(day)" :y="H - PAD.bottom + 18" text-anchor="middle">{{ day }}</text>
       </g>
-      <text :x="(PAD.left + W) / 2" :y="H - 4" text-anchor="middle">days since it was tagged</text>
+      <text :x="(PAD.left + W) / 2" :y="H - 4" text-anchor="middle">
+        {{ t('finds.expectedLength.daysSinceItWasTagged') }}
+      </text>
       <path class="band" :d="band" />
       <path
         v-if="releasedMm !== null"
@@ -88,11 +96,14 @@ const words = computed(() => {
       </g>
     </svg>
     <figcaption>
-      {{ words }} The upright lines are the errors of both lengths, 95 %.
       {{
-        growthVersion === null
-          ? 'The band is a house rule, not an estimate.'
-          : `The band goes by our own fish's growth, version ${growthVersion}.`
+        t('finds.expectedLength.theUprightLinesAreThe', {
+          words,
+          growth_version:
+            growthVersion === null
+              ? t('finds.expectedLength.theBandIsAHouse')
+              : t('finds.expectedLength.theBandFollowsOurOwn', { growth_version: growthVersion }),
+        })
       }}
     </figcaption>
   </figure>

@@ -3,6 +3,7 @@ import { useMediaQuery } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { dateText, lengthText, type Units } from '@/format/units'
+import { t } from '@/words/finds'
 
 const props = defineProps<{
   catches: Schemas['Catch'][]
@@ -84,10 +85,10 @@ const path = computed(() =>
 <template>
   <figure v-if="points.length > 1">
     <figcaption>
-      <h2>Its length</h2>
-      <span class="soft"
-        >{{ kind }}, each with its 95 % error, from {{ points.length }} measurements</span
-      >
+      <h2>{{ t('finds.growthLine.itsLength') }}</h2>
+      <span class="soft">{{
+        t('finds.growthLine.eachWithIts95Error', { kind, points: points.length })
+      }}</span>
     </figcaption>
     <svg
       :viewBox="`0 0 ${width} ${H}`"

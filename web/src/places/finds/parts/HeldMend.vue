@@ -3,7 +3,8 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSessionStore } from '@/stores/session'
 import { shortDateText } from '@/format/units'
-import { LENGTH_HOW, WHAT } from '@/words/fish'
+import { t } from '@/words/finds'
+import { LENGTH_HOW, ENCOUNTER_KIND } from '@/words/fish'
 
 /**
  * A record that was held back: what it says, why it is held, and what a coordinator changes so
@@ -77,15 +78,15 @@ function mend() {
 <template>
   <form class="mend" :data-held="held.id" @submit.prevent="mend">
     <label>
-      It was
+      {{ t('finds.heldMend.asSent') }}
       <select v-model="typed.kind" class="field">
-        <option v-for="(word, key) in WHAT" :key="key" :value="key">
+        <option v-for="(word, key) in ENCOUNTER_KIND" :key="key" :value="key">
           {{ word.toLowerCase() }}
         </option>
       </select>
     </label>
     <label>
-      Species
+      {{ t('finds.heldMend.species') }}
       <select v-model="typed.species" class="field">
         <option v-for="choice in species" :key="choice.code" :value="choice.code">
           {{ choice.common_name }}
@@ -93,54 +94,58 @@ function mend() {
       </select>
     </label>
     <label>
-      Fate
+      {{ t('finds.heldMend.fate') }}
       <select v-model="typed.fate" class="field">
-        <option value="released">let go</option>
-        <option value="kept">kept</option>
+        <option value="released">{{ t('finds.heldMend.released') }}</option>
+        <option value="kept">{{ t('finds.heldMend.kept') }}</option>
       </select>
     </label>
     <label v-if="typed.kind !== 'untagged'">
-      {{ typed.kind === 'recaptured' ? 'Numbers read' : 'Numbers put in' }}
+      {{
+        typed.kind === 'recaptured'
+          ? t('finds.heldMend.tagNumbersAsRead')
+          : t('finds.heldMend.tagsApplied')
+      }}
       <input v-model="typed.read" class="field" maxlength="160" data-field="numbers" />
     </label>
     <label v-if="typed.kind === 'recaptured'">
-      New numbers put in
+      {{ t('finds.heldMend.newTagsApplied') }}
       <input v-model="typed.put" class="field" maxlength="160" />
     </label>
     <label>
-      Spoiled tags
+      {{ t('finds.heldMend.damagedTags') }}
       <input v-model="typed.spoiled" class="field" maxlength="160" />
     </label>
     <label>
-      Length, {{ unit }} {{ kindOfLength }}
+      {{ t('finds.heldMend.length', { unit, kind_of_length: kindOfLength }) }}
       <span class="pair">
         <input
           v-model="typed.length"
           class="field"
           inputmode="decimal"
           maxlength="7"
-          placeholder="as it was"
+          :placeholder="t('finds.heldMend.asSent2')"
         />
-        <select v-model="typed.how" class="field" aria-label="Measured by">
+        <select v-model="typed.how" class="field" :aria-label="t('finds.heldMend.measuredBy')">
           <option v-for="[key, word] in HOWS" :key="key" :value="key">{{ word }}</option>
         </select>
       </span>
     </label>
     <label v-if="!('time' in held.record)">
-      All its times, minutes later
+      {{ t('finds.heldMend.moveAllItsTimesBy') }}
       <input
         v-model="typed.minutes"
         class="field"
         inputmode="numeric"
         maxlength="8"
-        placeholder="0; minus for earlier"
+        :placeholder="t('finds.heldMend.n0UseMinusForEarlier')"
       />
     </label>
     <label class="wide tick">
-      <input v-model="isVoid" type="checkbox" /> It is no catch: keep it as void
+      <input v-model="isVoid" type="checkbox" /> {{ t('finds.heldMend.notACatchVoidThe') }}
     </label>
     <label class="wide">
-      Why, and how you know
+      {{ t('finds.heldMend.reasonAndHowYouKnow') }}
       <input v-model="typed.reason" class="field" maxlength="500" data-field="reason" />
     </label>
     <div class="wide acts">
@@ -151,12 +156,16 @@ function mend() {
         :disabled="!canMend"
         :loading="busy"
       >
-        {{ isVoid ? 'Store it as void' : 'Store it so' }}
+        {{ isVoid ? t('finds.heldMend.saveAsVoid') : t('finds.heldMend.saveCorrection') }}
       </el-button>
-      <RouterLink v-if="held.trip_id" :to="`/dockside/${held.trip_id}`">Its trip</RouterLink>
+      <RouterLink v-if="held.trip_id" :to="`/dockside/${held.trip_id}`">{{
+        t('finds.heldMend.itsTrip')
+      }}</RouterLink>
     </div>
     <details class="wide">
-      <summary>As it was sent, {{ shortDateText(held.held_at) }}</summary>
+      <summary>
+        {{ t('finds.heldMend.asItWasSent', { held_at: shortDateText(held.held_at) }) }}
+      </summary>
       <pre>{{ recordText }}</pre>
     </details>
   </form>

@@ -1,19 +1,18 @@
 <script setup lang="ts">
+import { t } from '@/words/finds'
 /** How to read what is left of a number: four drawings of our own. */
 withDefaults(defineProps<{ prefix?: string }>(), { prefix: 'AB' })
+/** The digits of the drawn tags. */
+const EXAMPLE = '004217'
 const PAIRS = ['0 8', '0 6', '1 7', '3 8', '5 6', '6 8']
 </script>
 
 <template>
-  <section class="guide" aria-label="How to read a worn tag">
+  <section class="guide" :aria-label="t('finds.tagGuide.howToReadAWorn')">
     <figure>
-      <svg
-        viewBox="0 0 240 74"
-        role="img"
-        aria-label="A tag with green growth over two characters, half of them rubbed free"
-      >
+      <svg viewBox="0 0 240 74" role="img" :aria-label="t('finds.tagGuide.aTagWithGreenGrowth')">
         <path class="tag" d="M18 37l24 -9v-4h168a14 14 0 0 1 0 28h-168v-4z" />
-        <text x="58" y="45">{{ prefix }}004217</text>
+        <text x="58" y="45">{{ prefix + EXAMPLE }}</text>
         <path
           class="growth"
           d="M120 20q10 -8 22 2t24 0q12 4 8 16t-14 18q-18 6 -30 -2t-12 -16t2 -18z"
@@ -21,40 +20,39 @@ const PAIRS = ['0 8', '0 6', '1 7', '3 8', '5 6', '6 8']
         <path class="rub" d="M150 60l20 -30m-14 34l20 -30" />
       </svg>
       <figcaption>
-        <b>Overgrown.</b> Wet it and rub along the tag with a fingernail or a cloth. Do not pull:
-        the fish may go back with it.
+        <b>{{ t('finds.tagGuide.overgrown') }}</b> {{ t('finds.tagGuide.wetTheTagAndRub') }}
       </figcaption>
     </figure>
     <figure>
       <svg
         viewBox="0 0 240 84"
         role="img"
-        :aria-label="`A tag with one character worn away, read as ${prefix}00 question mark 217`"
+        :aria-label="t('finds.tagGuide.aTagWithOneCharacter', { prefix })"
       >
         <path class="tag" d="M18 37l24 -9v-4h168a14 14 0 0 1 0 28h-168v-4z" />
-        <text x="58" y="45">{{ prefix }}00</text>
-        <text x="112" y="45" class="worn">4</text>
-        <text x="126" y="45">217</text>
-        <text x="58" y="80" class="typed">{{ prefix }}00?217</text>
+        <text x="58" y="45">{{ prefix + EXAMPLE.slice(0, 2) }}</text>
+        <text x="112" y="45" class="worn">{{ EXAMPLE[2] }}</text>
+        <text x="126" y="45">{{ EXAMPLE.slice(3) }}</text>
+        <text x="58" y="80" class="typed">{{ prefix + EXAMPLE.replace('4', '?') }}</text>
       </svg>
       <figcaption>
-        <b>One character gone.</b> Hold it slantwise to the light; the print leaves a dent. If it
-        stays unread, type <b class="figures">?</b> for it.
+        <b>{{ t('finds.tagGuide.oneCharacterGone') }}</b>
+        {{ t('finds.tagGuide.holdTheTagSlantwiseTo') }}
       </figcaption>
     </figure>
     <figure>
       <svg
         viewBox="0 0 240 84"
         role="img"
-        :aria-label="`A tag cut off behind the fifth character, read as ${prefix}004 star`"
+        :aria-label="t('finds.tagGuide.aTagCutOffBehind', { prefix })"
       >
         <path class="tag" d="M18 37l24 -9v-4h100l-8 8l10 7l-10 7l8 10h-100v-4z" />
-        <text x="58" y="45">{{ prefix }}004</text>
-        <text x="58" y="80" class="typed">{{ prefix }}004*</text>
+        <text x="58" y="45">{{ prefix + EXAMPLE.slice(0, 3) }}</text>
+        <text x="58" y="80" class="typed">{{ prefix + EXAMPLE.slice(0, 3) }}*</text>
       </svg>
       <figcaption>
-        <b>Cut or bitten off.</b> Type what is left and <b class="figures">*</b> for the rest, at
-        either end.
+        <b>{{ t('finds.tagGuide.cutOrBittenOff') }}</b>
+        {{ t('finds.tagGuide.typeTheCharactersThatAre') }}
       </figcaption>
     </figure>
     <figure>
@@ -62,12 +60,16 @@ const PAIRS = ['0 8', '0 6', '1 7', '3 8', '5 6', '6 8']
         <span v-for="pair in PAIRS" :key="pair" class="figures">{{ pair }}</span>
       </div>
       <figcaption>
-        <b>Easily mistaken:</b> {{ PAIRS.map((pair) => pair.replace(' ', ' and ')).join(', ') }}.
-        The number stands on both sides; read it twice, and take a photo.
+        <b>{{ t('finds.tagGuide.easilyMistaken') }}</b>
+        {{
+          t('finds.tagGuide.theNumberIsOnBoth', {
+            and: PAIRS.map((pair) => pair.replace(' ', t('finds.tagGuide.and'))).join(', '),
+          })
+        }}
       </figcaption>
     </figure>
     <p class="soft">
-      Leave the tag in a fish that you let go. Keep the fish in the water while you read.
+      {{ t('finds.tagGuide.leaveTheTagInA') }}
     </p>
   </section>
 </template>

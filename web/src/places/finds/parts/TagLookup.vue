@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import { lengthText, shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/finds'
 
 /** Any tag of ours, also of a fish that nobody has caught again. */
 const props = defineProps<{ species: Schemas['SpeciesName'][] }>()
@@ -25,9 +26,14 @@ const look = () =>
 </script>
 
 <template>
-  <form class="lookup row" role="search" aria-label="Look up a tag" @submit.prevent="look">
+  <form
+    class="lookup row"
+    role="search"
+    :aria-label="t('finds.tagLookup.lookUpATag')"
+    @submit.prevent="look"
+  >
     <label
-      >Look up a tag
+      >{{ t('finds.tagLookup.lookUpATag') }}
       <input
         v-model="typed"
         class="field"
@@ -36,15 +42,28 @@ const look = () =>
         autocomplete="off"
         data-testid="lookup"
     /></label>
-    <el-button native-type="submit" :loading="busy" :disabled="!typed.trim()">Look up</el-button>
+    <el-button native-type="submit" :loading="busy" :disabled="!typed.trim()">{{
+      t('finds.tagLookup.lookUp')
+    }}</el-button>
     <p v-if="reading" role="status">
       <template v-if="reading.fish"
-        >{{ name(reading.fish.species_code) }}, tagged {{ shortDateText(reading.fish.released_on)
+        >{{
+          t('finds.tagLookup.tagged', {
+            species_code: name(reading.fish.species_code),
+            released_on: shortDateText(reading.fish.released_on),
+          })
         }}<template v-if="reading.fish.length_mm">
-          at {{ lengthText(reading.fish.length_mm, session.units) }}</template
-        >. <RouterLink :to="`/story/${reading.fish.story_key}`">Its story</RouterLink></template
+          {{
+            t('finds.tagLookup.at', { units: lengthText(reading.fish.length_mm, session.units) })
+          }}</template
+        >.
+        <RouterLink :to="`/story/${reading.fish.story_key}`">{{
+          t('finds.tagLookup.itsStory')
+        }}</RouterLink></template
       >
-      <template v-else>No fish of ours carries {{ reading.number }} now.</template>
+      <template v-else>{{
+        t('finds.tagLookup.noFishOfOursCarries', { number: reading.number })
+      }}</template>
     </p>
     <TroubleNote :trouble="refusal" />
   </form>

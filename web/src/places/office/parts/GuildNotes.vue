@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { t } from '@/words/office'
 
 /** What the house adds to the handling page of a guild. */
 defineProps<{ guilds: Schemas['HouseRules']['guilds']; mayChange: boolean; busy: boolean }>()
@@ -17,25 +18,25 @@ function set(text: string) {
 
 <template>
   <section id="guild-notes" class="stack-2">
-    <h2>Notes of the house</h2>
+    <h2>{{ t('office.guildNotes.houseNotes') }}</h2>
     <p v-for="(text, key) in notes" :key="key">
       <b>{{ guilds.find((one) => one.key === key)?.name ?? key }}</b>: {{ text }}
     </p>
     <p v-if="!Object.keys(notes).length" class="soft">
-      None yet. A note stands on the handling page of its guild, also on paper.
+      {{ t('office.guildNotes.noNotesYetANote') }}
     </p>
     <template v-if="mayChange">
       <label
-        >Guild
+        >{{ t('office.guildNotes.guild') }}
         <select v-model="guild" class="field">
-          <option value="" disabled>choose</option>
+          <option value="" disabled>{{ t('office.guildNotes.choose') }}</option>
           <option v-for="choice in guilds" :key="choice.key" :value="choice.key">
             {{ choice.name }}
           </option>
         </select></label
       >
       <label v-if="guild"
-        >Its note
+        >{{ t('office.guildNotes.note') }}
         <textarea
           class="field"
           rows="3"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
+import { t } from '@/words/office'
 
 /**
  * The figures of the house, each within its bounds; what costs the fish is only set to the careful
@@ -22,7 +23,7 @@ function set(figure: Figure, text: string) {
 
 <template>
   <section id="figures">
-    <h2>Figures</h2>
+    <h2>{{ t('office.houseFigures.figures') }}</h2>
     <div class="figures-grid">
       <label v-for="figure in figures" :key="figure.key">
         {{ figure.name[0]!.toUpperCase() + figure.name.slice(1) }}, {{ figure.unit }}
@@ -36,10 +37,14 @@ function set(figure: Figure, text: string) {
           :disabled="!mayChange || busy"
           @change="set(figure, ($event.target as HTMLInputElement).value)"
         />
-        <small class="soft"
-          >{{ figure.least }} to {{ figure.most }}, ours is {{ figure.default }}.
-          {{ figure.why }}</small
-        >
+        <small class="soft">{{
+          t('office.houseFigures.toOursIs', {
+            least: figure.least,
+            most: figure.most,
+            default: figure.default,
+            why: figure.why,
+          })
+        }}</small>
       </label>
     </div>
   </section>

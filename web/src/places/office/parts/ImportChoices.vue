@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { TableIn, TableMapping } from '@/api/imports'
+import { t } from '@/words/office'
 import {
   ASKED,
   DATE_ORDERS,
@@ -29,75 +30,103 @@ const series = computed<Record<string, string>>(() =>
   Object.fromEntries(
     props.table.series.map(({ prefix, prefix_printed }) => [
       prefix,
-      prefix_printed ? `ours, ${prefix}` : `ours, ${prefix} in our books alone`,
+      prefix_printed
+        ? t('office.importChoices.ours', { prefix })
+        : t('office.importChoices.oursInOurRecordsOnly', { prefix }),
     ]),
   ),
 )
 const whose = computed<Record<string, string>>(() => ({
   ...series.value,
-  other: 'another programme’s',
+  other: t('office.importChoices.anotherProgrammes'),
 }))
 const kinds = computed<Record<string, string>>(() => ({
-  usual: 'as is usual for each species',
+  usual: t('office.importChoices.theUsualLengthOfEach'),
   ...offered('length_kind'),
 }))
 const choices = computed<Choice[]>(() => [
   {
     name: 'numbers',
-    title: 'Tag numbers without letters are',
-    none: 'asked for',
+    title: t('office.importChoices.tagNumbersWithoutLettersAre'),
+    none: t('office.importChoices.choose'),
     options: whose.value,
   },
   {
     name: 'length_kind',
-    title: 'Lengths go',
-    none: 'asked for',
+    title: t('office.importChoices.lengthsAreMeasured'),
+    none: t('office.importChoices.choose'),
     options: kinds.value,
   },
-  { name: 'length_how', title: 'Lengths were measured', none: 'asked for', options: LENGTH_HOWS },
-  { name: 'zone', title: 'Times without a zone are', none: 'asked for', options: ZONES },
-  { name: 'date_order', title: 'Dates are written', none: 'each says it', options: DATE_ORDERS },
-  { name: 'fate', title: 'Where it does not say, a fish', none: 'asked for', options: FATES },
-  { name: 'twice', title: 'A row that stands twice is', none: 'asked for', options: TWICE },
+  {
+    name: 'length_how',
+    title: t('office.importChoices.lengthsWereMeasured'),
+    none: t('office.importChoices.choose'),
+    options: LENGTH_HOWS,
+  },
+  {
+    name: 'zone',
+    title: t('office.importChoices.timesWithoutAZoneAre'),
+    none: t('office.importChoices.choose'),
+    options: ZONES,
+  },
+  {
+    name: 'date_order',
+    title: t('office.importChoices.datesAreWritten'),
+    none: t('office.importChoices.asEachRowSays'),
+    options: DATE_ORDERS,
+  },
+  {
+    name: 'fate',
+    title: t('office.importChoices.whereTheTableDoesNot'),
+    none: t('office.importChoices.choose'),
+    options: FATES,
+  },
+  {
+    name: 'twice',
+    title: t('office.importChoices.aRepeatedRowIs'),
+    none: t('office.importChoices.choose'),
+    options: TWICE,
+  },
   {
     name: 'untaken',
-    title: 'Columns that are not taken are',
-    none: 'asked for',
+    title: t('office.importChoices.columnsWithoutAMeaningAre'),
+    none: t('office.importChoices.choose'),
     options: UNTAKEN,
   },
   {
     name: 'member',
-    title: 'Rows without a name are of',
-    none: 'nobody',
+    title: t('office.importChoices.rowsWithoutANameAre'),
+    none: t('office.importChoices.nobody'),
     options: offered('member'),
   },
   {
     name: 'strangers',
-    title: 'Names that are no member’s are',
-    none: 'asked for, each',
+    title: t('office.importChoices.namesOfNoMemberAre'),
+    none: t('office.importChoices.chooseForEach'),
     options: STRANGERS,
   },
   {
     name: 'spot',
-    title: 'Rows without a place are from',
-    none: 'nowhere',
+    title: t('office.importChoices.rowsWithoutAPlaceAre'),
+    none: t('office.importChoices.nowhere'),
     options: offered('spot'),
   },
   {
     name: 'unreadable',
-    title: 'A cell that can be spared and cannot be read',
-    none: 'keeps its row out',
+    title: t('office.importChoices.anUnreadableOptionalCell'),
+    none: t('office.importChoices.keepsItsRowOut'),
     options: SPARED,
   },
   {
     name: 'decimal',
-    title: 'Before decimals stands',
+    title: t('office.importChoices.theDecimalMarkIs'),
     none: '',
-    options: { '.': 'a point', ',': 'a comma' },
+    options: { '.': t('office.importChoices.aPoint'), ',': t('office.importChoices.aComma') },
   },
 ])
 const rowsOf = (ask: string) => props.table.asks.find((asked) => asked.ask === ask)?.rows ?? 0
-const counted = (rows: number) => `${rows.toLocaleString('en')} ${rows === 1 ? 'row' : 'rows'}`
+const counted = (rows: number) =>
+  t('office.importChoices.rows', { rows: rows.toLocaleString('en') }, rows)
 const waits = computed(() =>
   props.table.asks.filter((ask) => ask.ask in ASKED || ask.ask in WORDED),
 )
@@ -125,13 +154,18 @@ function keepSpan() {
   <div class="stack">
     <div v-if="waits.length" class="pending" role="status">
       <p>
-        <b>Rows wait for an answer</b
-        ><template v-if="table.state === 'read'">, among the first</template>:
+        <b>{{ t('office.importChoices.rowsWaitForAnAnswer') }}</b><template
+          v-if="table.state === 'read'"
+          >{{ t('office.importChoices.amongTheFirst') }}</template
+        >:
       </p>
       <ul>
         <li v-for="report in waits" :key="report.ask">
           {{ counted(report.rows) }}:
-          {{ ASKED[report.ask] ?? `what words mean: ${WORDED[report.ask]}` }}
+          {{
+            ASKED[report.ask] ??
+            t('office.importChoices.whatWordsMean', { ask: WORDED[report.ask] })
+          }}
         </li>
       </ul>
     </div>
@@ -150,7 +184,7 @@ function keepSpan() {
         </el-select>
       </label>
       <label v-if="mapping.numbers === 'other'">
-        That programme is called
+        {{ t('office.importChoices.nameOfThatProgramme') }}
         <input
           class="field"
           maxlength="120"
@@ -160,7 +194,7 @@ function keepSpan() {
       </label>
       <fieldset :class="{ asked: rowsOf('years') }">
         <legend>
-          Years of two digits lie
+          {{ t('office.importChoices.yearsOfTwoDigitsAre') }}
           <span v-if="rowsOf('years')" class="count">{{ counted(rowsOf('years')) }}</span>
         </legend>
         <label v-for="(side, index) in ['from', 'to']" :key="side"
@@ -174,12 +208,14 @@ function keepSpan() {
         /></label>
       </fieldset>
       <el-checkbox v-model="mapping.down" @change="emit('change')">
-        A blank day, name or place is the one above
+        {{ t('office.importChoices.aBlankDayNameOr') }}
       </el-checkbox>
     </div>
     <p v-if="rowsOf('numbers')" class="soft">
-      An old series of your own that is not here yet: enter its batch first, under
-      <RouterLink to="/office/tags">Office, Tags</RouterLink>, with or without letters on the tag.
+      {{ t('office.importChoices.yourOwnOldSeriesIs') }}
+      <RouterLink to="/office/tags">{{ t('office.importChoices.officeTags') }}</RouterLink>{{
+        t('office.importChoices.withOrWithoutLettersOn')
+      }}
     </p>
   </div>
 </template>

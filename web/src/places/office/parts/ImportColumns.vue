@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { TableIn, TableMapping } from '@/api/imports'
+import { t } from '@/words/office'
 
 /** What each column of a table is, beside what stands in it. */
 type Column = TableMapping['columns'][number]
@@ -19,27 +20,27 @@ function put(place: number, column: Column) {
   <table v-cards class="list">
     <thead>
       <tr>
-        <th>column</th>
-        <th>for example</th>
-        <th>is</th>
-        <th>in</th>
+        <th>{{ t('office.importColumns.column') }}</th>
+        <th>{{ t('office.importColumns.forExample') }}</th>
+        <th>{{ t('office.importColumns.means') }}</th>
+        <th>{{ t('office.importColumns.in') }}</th>
       </tr>
     </thead>
     <tbody>
       <tr v-for="(heading, index) in columns" :key="index" :class="{ soft: !model[index]?.field }">
         <td>
-          <b>{{ heading.name || `column ${index + 1}` }}</b>
+          <b>{{ heading.name || t('office.importColumns.column2', { index: index + 1 }) }}</b>
         </td>
         <td class="figures">{{ heading.samples.join(' · ') }}</td>
         <td>
           <el-select
             :model-value="model[index]?.field ?? ''"
             filterable
-            placeholder="say what it is"
-            :aria-label="`What ${heading.name} is`"
+            :placeholder="t('office.importColumns.chooseAMeaning')"
+            :aria-label="t('office.importColumns.meaningOf', { name: heading.name })"
             @change="(field: string) => put(index, { field: field || null })"
           >
-            <el-option value="" label="not taken" />
+            <el-option value="" :label="t('office.importColumns.notImported')" />
             <el-option
               v-for="field in fields"
               :key="field.key"
@@ -53,10 +54,10 @@ function put(place: number, column: Column) {
             v-if="unitsOf(model[index]?.field ?? null).length"
             :model-value="model[index]?.unit ?? ''"
             placeholder="unit"
-            :aria-label="`Unit of ${heading.name}`"
+            :aria-label="t('office.importColumns.unitOf', { name: heading.name })"
             @change="(unit: string) => put(index, { ...model[index]!, unit: unit || null })"
           >
-            <el-option value="" label="each says it" />
+            <el-option value="" :label="t('office.importColumns.asEachRowSays')" />
             <el-option
               v-for="unit in unitsOf(model[index]?.field ?? null)"
               :key="unit"

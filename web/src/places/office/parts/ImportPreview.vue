@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { TableIn } from '@/api/imports'
+import { t } from '@/words/office'
 
 /** The first rows of a table as they would be, or why they would stay out. */
 const props = defineProps<{ rows: TableIn['preview']; choices: TableIn['choices'] }>()
@@ -21,28 +22,31 @@ const length = (values: Said) =>
         .filter(Boolean)
         .join(', ')
 const tags = (values: Said) => ((values['tag_numbers'] as string[] | undefined) ?? []).join(' ')
-const WHAT: Record<string, string> = { day: 'a day without fish', left_out: 'no record' }
+const WHAT: Record<string, string> = {
+  day: t('office.importPreview.aDayWithoutFish'),
+  left_out: t('office.importPreview.noRecord'),
+}
 const kindOf = (row: TableIn['preview'][number]) =>
   WHAT[row.what] ??
   (row.said['said'] || !tags(row.said)
     ? title('what', text(row.said, 'said') || 'untagged')
-    : 'as its number says')
+    : t('office.importPreview.fromItsTagNumber'))
 </script>
 
 <template>
   <table v-cards class="list">
     <thead>
       <tr>
-        <th>line</th>
-        <th>day</th>
-        <th>who</th>
-        <th>where</th>
-        <th>what</th>
-        <th>species</th>
-        <th>length</th>
-        <th>weight</th>
-        <th>tags</th>
-        <th>became</th>
+        <th>{{ t('office.importPreview.line') }}</th>
+        <th>{{ t('office.importPreview.day') }}</th>
+        <th>{{ t('office.importPreview.who') }}</th>
+        <th>{{ t('office.importPreview.where') }}</th>
+        <th>{{ t('office.importPreview.event') }}</th>
+        <th>{{ t('office.importPreview.species') }}</th>
+        <th>{{ t('office.importPreview.length') }}</th>
+        <th>{{ t('office.importPreview.weight') }}</th>
+        <th>{{ t('office.importPreview.tags') }}</th>
+        <th>{{ t('office.importPreview.outcome') }}</th>
       </tr>
     </thead>
     <tbody>
@@ -51,7 +55,11 @@ const kindOf = (row: TableIn['preview'][number]) =>
           <td class="tabular">{{ row.line }}</td>
           <td class="tabular nowrap">{{ text(row.said, 'caught_on') }} {{ time(row.said) }}</td>
           <td>
-            {{ row.said['finder'] ? 'a finder' : title('member', text(row.said, 'member_id')) }}
+            {{
+              row.said['finder']
+                ? t('office.importPreview.aFinder')
+                : title('member', text(row.said, 'member_id'))
+            }}
           </td>
           <td>{{ title('spot', text(row.said, 'spot_code')) }}</td>
           <td>{{ kindOf(row) }}</td>

@@ -3,6 +3,7 @@ import { onMounted, shallowRef } from 'vue'
 import { imports } from '@/api/imports'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 
 /** Rows that stay out: line, column, what stands there, the rule, how to mend it. */
 const props = defineProps<{ id: number; head: string[] }>()
@@ -21,20 +22,21 @@ onMounted(more)
 
 <template>
   <section class="refused stack-2">
-    <h3>Rows that stay out</h3>
+    <h3>{{ t('office.importRefused.rowsThatAreNotImported') }}</h3>
     <TroubleNote :trouble="refusal" />
     <p>
-      <a :href="imports.refusedFile(id)" download>All of them as a table</a>, with why behind each:
-      mend it there and send it like any other.
+      <a :href="imports.refusedFile(id)" download>{{ t('office.importRefused.allOfThemAsA') }}</a>{{
+        t('office.importRefused.withTheReasonForEach')
+      }}
     </p>
     <table v-cards class="list">
       <thead>
         <tr>
-          <th>line</th>
-          <th>column</th>
-          <th>says</th>
-          <th>why</th>
-          <th>how to mend it</th>
+          <th>{{ t('office.importRefused.line') }}</th>
+          <th>{{ t('office.importRefused.column') }}</th>
+          <th>{{ t('office.importRefused.value') }}</th>
+          <th>{{ t('office.importRefused.reason') }}</th>
+          <th>{{ t('office.importRefused.howToFixIt') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -50,7 +52,7 @@ onMounted(more)
       </tbody>
     </table>
     <el-button v-if="next !== null && rows.length" :loading="busy" @click="more">
-      More rows
+      {{ t('office.importRefused.moreRows') }}
     </el-button>
   </section>
 </template>

@@ -4,6 +4,7 @@ import { imports, type Alike, type Waiting } from '@/api/imports'
 import { useAct } from '@/api/useAct'
 import { dateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 
 /** What of the table waits at the desk: one decision for all that are alike, with one reason. */
 const props = defineProps<{ id: number }>()
@@ -28,27 +29,40 @@ const decide = (group: Group, verdict: Alike['verdict']) =>
     })
     waiting.value = answer
     const left = answer.left?.length
-      ? ` ${answer.left.length} were left: ${answer.left[0]!.why}`
+      ? t('office.importWaiting.stayed', { left: answer.left.length, why: answer.left[0]!.why })
       : ''
-    notice.value = `${answer.decided} decided; each can be taken back at the desk.${left}`
+    notice.value = t('office.importWaiting.decidedEachCanBeUndone', {
+      decided: answer.decided,
+      left,
+    })
   })
 const percent = (share: number) => `${Math.round(100 * share)} %`
 </script>
 
 <template>
-  <section v-if="waiting?.waiting || notice" class="waiting stack-2" aria-label="Waits at the desk">
-    <h3>Waits at the desk</h3>
+  <section
+    v-if="waiting?.waiting || notice"
+    class="waiting stack-2"
+    :aria-label="t('office.importWaiting.toReview')"
+  >
+    <h3>{{ t('office.importWaiting.toReview') }}</h3>
     <TroubleNote :trouble="refusal" />
     <p v-if="notice" role="status">{{ notice }}</p>
     <template v-if="waiting?.waiting">
       <p>
-        {{ waiting.waiting }} of these catches wait for your judgement{{
-          waiting.looked_at < waiting.waiting ? `; the first ${waiting.looked_at} are below` : ''
-        }}. Nobody is written to about what was long ago. Singly they are at the
-        <RouterLink to="/finds/desk">judgement desk</RouterLink>.
+        {{
+          t('office.importWaiting.ofTheseCatchesNeedA', {
+            waiting: waiting.waiting,
+            below:
+              waiting.looked_at < waiting.waiting
+                ? t('office.importWaiting.theFirstAreBelow', { looked_at: waiting.looked_at })
+                : '',
+          })
+        }}
+        <RouterLink to="/finds/review">{{ t('office.importWaiting.review') }}</RouterLink>.
       </p>
       <label>
-        Why, for all that you decide at once
+        {{ t('office.importWaiting.reasonForAllThatYou') }}
         <input v-model="why" class="field" minlength="3" maxlength="500" />
       </label>
       <article
@@ -57,20 +71,26 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
         class="stack-2"
       >
         <h4>
-          {{ group.reports.length }} alike: {{ group.words }}
-          {{ group.is_likely ? 'The likeliest fish is likelier than not.' : '' }}
+          {{
+            t('office.importWaiting.alike', {
+              reports: group.reports.length,
+              words: group.words,
+              not: group.is_likely ? t('office.importWaiting.theLikeliestFishIsLikelier') : '',
+            })
+          }}
         </h4>
         <ul>
           <li v-for="report in group.reports.slice(0, SHOWN)" :key="report.id">
             <b class="figures">{{ report.number_as_read }}</b>, {{ dateText(report.caught_on) }}
             <template v-if="report.best_number">
-              most like <b class="figures">{{ report.best_number }}</b>,
+              {{ t('office.importWaiting.mostLike') }}
+              <b class="figures">{{ report.best_number }}</b>,
               {{ percent(report.share!) }}
             </template>
-            <template v-else>like no fish of ours</template>
+            <template v-else>{{ t('office.importWaiting.likeNoFishOfOurs') }}</template>
           </li>
           <li v-if="group.reports.length > SHOWN" class="soft">
-            and {{ group.reports.length - SHOWN }} more
+            {{ t('office.importWaiting.andMore', { shown: group.reports.length - SHOWN }) }}
           </li>
         </ul>
         <p class="row">
@@ -81,14 +101,14 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
             :disabled="why.trim().length < 3"
             @click="decide(group, 'accepted')"
           >
-            Each is its likeliest fish
+            {{ t('office.importWaiting.acceptTheLikeliestFishOf') }}
           </el-button>
           <el-button
             :loading="busy"
             :disabled="why.trim().length < 3"
             @click="decide(group, 'none_of_these')"
           >
-            None is a fish of ours
+            {{ t('office.importWaiting.noneIsAFishOf') }}
           </el-button>
         </p>
       </article>

@@ -1,12 +1,17 @@
 <script setup lang="ts">
 import { WORDED } from '../importWords'
 import type { TableIn, TableMapping } from '@/api/imports'
+import { t } from '@/words/office'
 
 /** Words that are not certain: what each means, guessed where only one thing fits. */
 defineProps<{ words: TableIn['words']; choices: TableIn['choices'] }>()
 const model = defineModel<TableMapping['words']>({ required: true })
 const emit = defineEmits<{ change: [] }>()
-const HOW = { open: 'say what it means', likely: 'a guess', chosen: 'as you chose' }
+const HOW = {
+  open: t('office.importWords.chooseAMeaning'),
+  likely: t('office.importWords.aGuess'),
+  chosen: t('office.importWords.yourChoice'),
+}
 
 function choose(field: string, key: string, code: string) {
   const others = { ...model.value[field] }
@@ -21,9 +26,9 @@ function choose(field: string, key: string, code: string) {
   <table v-cards class="list">
     <thead>
       <tr>
-        <th>where it says</th>
-        <th>rows</th>
-        <th>it means</th>
+        <th>{{ t('office.importWords.column') }}</th>
+        <th>{{ t('office.importWords.rows') }}</th>
+        <th>{{ t('office.importWords.meaning') }}</th>
         <th></th>
       </tr>
     </thead>
@@ -38,7 +43,7 @@ function choose(field: string, key: string, code: string) {
             :model-value="word.code ?? ''"
             filterable
             placeholder="choose"
-            :aria-label="`What ${word.word} means`"
+            :aria-label="t('office.importWords.meaningOf', { word: word.word })"
             @change="(code: string) => choose(word.field, word.key, code)"
           >
             <el-option

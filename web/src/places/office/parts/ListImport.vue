@@ -3,6 +3,7 @@ import { computed, shallowRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 
 /** Many at once from a file: tried first, and stored only when somebody says so. */
 const props = defineProps<{
@@ -43,23 +44,37 @@ const send = (dryRun: boolean) =>
         type="file"
         :accept="accept ?? '.csv,text/csv'"
         :disabled="busy"
-        :aria-label="`A file of ${noun}`"
+        :aria-label="t('office.listImport.aFileOf', { noun })"
         @change="read(($event.target as HTMLInputElement).files?.[0])"
       />
     </label>
-    <a v-if="table" :href="table" download>What is here, as such a table</a>
+    <a v-if="table" :href="table" download>{{ t('office.listImport.currentListAsSuchA') }}</a>
     <TroubleNote :trouble="refusal" />
     <template v-if="outcome">
       <p v-if="outcome.dry_run">
-        <b>{{ file?.name }}</b>: {{ good.length }} of {{ outcome.rows.length }} rows would be
-        stored. Nothing is stored yet.
+        <b>{{ file?.name }}</b>{{
+          t('office.listImport.ofRowsCanBeSaved', { good: good.length, rows: outcome.rows.length })
+        }}
       </p>
-      <p v-else role="status">{{ outcome.stored }} {{ noun }} are stored.</p>
+      <p v-else role="status">
+        {{ t('office.listImport.areSaved', { stored: outcome.stored, noun }) }}
+      </p>
       <ul>
         <li v-for="row in bad" :key="row.line">
-          Line {{ row.line }}, {{ row.label || 'without a name' }}:
+          {{
+            t('office.listImport.line', {
+              line: row.line,
+              name: row.label || t('office.listImport.withoutAName'),
+            })
+          }}
           <span v-for="fault in row.faults" :key="fault.column">
-            {{ fault.column }} is “{{ fault.value }}”: {{ fault.rule }}
+            {{
+              t('office.listImport.is', {
+                column: fault.column,
+                fault: fault.value,
+                rule: fault.rule,
+              })
+            }}
           </span>
         </li>
       </ul>
@@ -68,7 +83,7 @@ const send = (dryRun: boolean) =>
         type="primary"
         :loading="busy"
         @click="send(false)"
-        >Store the good rows</el-button
+        >{{ t('office.listImport.saveTheGoodRows') }}</el-button
       >
     </template>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { api } from '@/api/client'
+import { t } from '@/words/office'
 import ListImport from './ListImport.vue'
 
 /** Members, species or spots from a list that somebody kept, and the list of what is here. */
@@ -9,7 +10,7 @@ const emit = defineEmits<{ stored: [] }>()
 
 <template>
   <details>
-    <summary>Many {{ kind }} at once</summary>
+    <summary>{{ t('office.manyAtOnce.importMany', { kind }) }}</summary>
     <ListImport
       :noun="kind"
       :hint="hint"

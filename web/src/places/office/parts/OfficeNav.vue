@@ -3,22 +3,26 @@ import { storeToRefs } from 'pinia'
 import { computed } from 'vue'
 import SubNav from '@/parts/SubNav.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/office'
 
 const { isCoordinator } = storeToRefs(useSessionStore())
-const MEMBERS = { '/office/house-rules': 'House rules', '/office/tags': 'Tags' }
+const MEMBERS = {
+  '/office/house-rules': t('office.officeNav.houseRules'),
+  '/office/tags': t('office.officeNav.tags'),
+}
 const COORDINATORS = {
-  '/office/members': 'Members',
-  '/office/species': 'Species and law',
-  '/office/waters': 'Programme and waters',
-  '/office/old-records': 'Old records',
-  '/office/letters': 'Letters',
-  '/office/keys': 'Keys for programs',
-  '/office/changes': 'Who changed what',
-  '/office/sign-ins': 'Sign-ins',
+  '/office/members': t('office.officeNav.members'),
+  '/office/species': t('office.officeNav.speciesAndLaw'),
+  '/office/waters': t('office.officeNav.programmeAndWaters'),
+  '/office/import': t('office.officeNav.import'),
+  '/office/letters': t('office.officeNav.letters'),
+  '/office/api-keys': t('office.officeNav.apiKeys'),
+  '/office/change-history': t('office.officeNav.changeHistory'),
+  '/office/sign-ins': t('office.officeNav.signIns'),
 }
 const pages = computed(() => (isCoordinator.value ? { ...MEMBERS, ...COORDINATORS } : MEMBERS))
 </script>
 
 <template>
-  <SubNav label="Office" :pages="pages" />
+  <SubNav :label="t('office.officeNav.office')" :pages="pages" />
 </template>

@@ -6,6 +6,7 @@ import { useAct } from '@/api/useAct'
 import OwnArchive from '@/parts/OwnArchive.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/people'
 
 /** Leaving for good: what goes, what stays and why, and the record to take along. */
 const session = useSessionStore()
@@ -24,25 +25,26 @@ const forget = () =>
 
 <template>
   <details class="forget">
-    <summary>Leave, and be forgotten</summary>
+    <summary>{{ t('people.beForgotten.leaveAndBeForgotten') }}</summary>
     <p>
-      Take your record with you first: every fish with its places and pictures, in a form that other
-      programs read.
+      {{ t('people.beForgotten.downloadYourRecordFirstEvery') }}
     </p>
     <OwnArchive />
     <p>
-      <strong>What goes:</strong> your name, also the public one, your address and sign-in, permit,
-      gear, practice, tracks of your trips, and letters to you.
+      <strong>{{ t('people.beForgotten.removed') }}</strong>
+      {{ t('people.beForgotten.yourNamePublicNameAddress') }}
     </p>
     <p>
-      <strong>What stays:</strong> the fish, their tags, places and pictures, as of a former member,
-      because other fish are judged by them; what was decided and by which reason; and in the sealed
-      ledger of settings what a coordinator once entered of you, which is shown to nobody and which
-      nobody can change. Backups that were made before keep you until they are thrown away.
+      <strong>{{ t('people.beForgotten.kept') }}</strong>
+      {{ t('people.beForgotten.theFishWithTheirTags') }}
     </p>
     <el-form label-position="top" @submit.prevent="forget">
       <TroubleNote :trouble="refusal" />
-      <el-form-item label="Your password" for="forget_password" :error="refusal?.fields.password">
+      <el-form-item
+        :label="t('people.beForgotten.yourPassword')"
+        for="forget_password"
+        :error="refusal?.fields.password"
+      >
         <el-input
           id="forget_password"
           v-model="password"
@@ -53,7 +55,7 @@ const forget = () =>
       </el-form-item>
       <label class="tick">
         <input v-model="isSure" type="checkbox" />
-        This cannot be taken back. I have my record, or do not want it.
+        {{ t('people.beForgotten.thisCannotBeUndoneI') }}
       </label>
       <el-button
         native-type="submit"
@@ -61,7 +63,7 @@ const forget = () =>
         :loading="busy"
         :disabled="!password || !isSure"
       >
-        Forget me
+        {{ t('people.beForgotten.forgetMe') }}
       </el-button>
     </el-form>
   </details>

@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import { deviceText } from '@/format/device'
 import { shortDateText, timeText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/people'
 
 type Session = Awaited<ReturnType<typeof api.sessions>>['sessions'][number]
 const sessions = shallowRef<Session[]>([])
@@ -17,22 +18,29 @@ const end = (number: number) =>
 
 <template>
   <section class="sessions" aria-labelledby="sessions">
-    <h2 id="sessions">Where you are signed in</h2>
+    <h2 id="sessions">{{ t('people.ownSessions.whereYouAreSignedIn') }}</h2>
     <TroubleNote :trouble="refusal" />
     <ul class="bare">
       <li v-for="session in sessions" :key="session.number">
         <span>
-          <b>{{ deviceText(session.agent) }}</b><template v-if="session.current"
-            >, this device</template
+          <b>{{ deviceText(session.agent) }}</b><template v-if="session.current">{{
+            t('people.ownSessions.thisDevice')
+          }}</template
           ><br />
           <span class="soft">
-            last used {{ shortDateText(session.last_use) }}, {{ timeText(session.last_use)
-            }}<template v-if="session.address">, from {{ session.address }}</template>
+            {{
+              t('people.ownSessions.lastUsed', {
+                last_use: shortDateText(session.last_use),
+                last_use2: timeText(session.last_use),
+              })
+            }}<template v-if="session.address">{{
+              t('people.ownSessions.from', { address: session.address })
+            }}</template>
           </span>
         </span>
-        <el-button v-if="!session.current" :loading="busy" @click="end(session.number)"
-          >Sign out there</el-button
-        >
+        <el-button v-if="!session.current" :loading="busy" @click="end(session.number)">{{
+          t('people.ownSessions.signOutThere')
+        }}</el-button>
       </li>
     </ul>
   </section>

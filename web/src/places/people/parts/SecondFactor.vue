@@ -5,6 +5,7 @@ import { Refusal } from '@/api/refusal'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/people'
 
 /**
  * A code from a phone beside the password: set up, switched off, and the codes on paper for when
@@ -67,15 +68,21 @@ const show = () =>
 
 <template>
   <section class="factor" aria-labelledby="factor">
-    <h2 id="factor">Second factor</h2>
+    <h2 id="factor">{{ t('people.secondFactor.secondFactor') }}</h2>
     <TroubleNote :trouble="refusal" />
     <template v-if="secret">
-      <p>1. Scan this with an authenticator app on your phone, or type the letters into it.</p>
-      <!-- eslint-disable-next-line vue/no-v-html -- our own server's drawing of our own link -->
-      <div class="code" role="img" aria-label="Code to scan" v-html="picture"></div>
+      <p>{{ t('people.secondFactor.n1ScanThisWithAn') }}</p>
+      <!-- eslint-disable vue/no-v-html -- our own server's drawing of our own link -->
+      <div
+        class="code"
+        role="img"
+        :aria-label="t('people.secondFactor.codeToScan')"
+        v-html="picture"
+      ></div>
+      <!-- eslint-enable vue/no-v-html -->
       <p class="figures">{{ typed }}</p>
       <el-form label-position="top" @submit.prevent="finish">
-        <el-form-item label="2. Your password" for="factor_password">
+        <el-form-item :label="t('people.secondFactor.n2YourPassword')" for="factor_password">
           <el-input
             id="factor_password"
             v-model="password"
@@ -84,7 +91,7 @@ const show = () =>
             show-password
           />
         </el-form-item>
-        <el-form-item label="3. The six digits that the phone shows" for="factor_code">
+        <el-form-item :label="t('people.secondFactor.n3TheSixDigitsThat')" for="factor_code">
           <el-input
             id="factor_code"
             v-model="code"
@@ -97,18 +104,15 @@ const show = () =>
           type="primary"
           :loading="busy"
           :disabled="!password || !code"
-          >Set it up</el-button
+          >{{ t('people.secondFactor.setUp') }}</el-button
         >
-        <el-button @click="secret = null">Leave it</el-button>
+        <el-button @click="secret = null">{{ t('people.secondFactor.cancel') }}</el-button>
       </el-form>
     </template>
     <template v-else-if="there?.set_up">
-      <p>Set up. {{ there.paper_codes }} codes on paper are left.</p>
+      <p>{{ t('people.secondFactor.theSecondFactorIsSet', { paper_codes: there.paper_codes }) }}</p>
       <el-form label-position="top" @submit.prevent="show">
-        <el-form-item
-          label="Your password, to see the codes or to switch it off"
-          for="factor_password"
-        >
+        <el-form-item :label="t('people.secondFactor.yourPasswordToSeeThe')" for="factor_password">
           <el-input
             id="factor_password"
             v-model="password"
@@ -117,24 +121,28 @@ const show = () =>
             show-password
           />
         </el-form-item>
-        <el-button native-type="submit" :loading="busy" :disabled="!password"
-          >Show the codes</el-button
-        >
-        <el-button :loading="busy" :disabled="!password" @click="switchOff"
-          >Switch it off</el-button
-        >
+        <el-button native-type="submit" :loading="busy" :disabled="!password">{{
+          t('people.secondFactor.showTheCodes')
+        }}</el-button>
+        <el-button :loading="busy" :disabled="!password" @click="switchOff">{{
+          t('people.secondFactor.switchItOff')
+        }}</el-button>
       </el-form>
     </template>
     <template v-else-if="there">
       <p>
-        With a second factor nobody signs in with your password alone.
-        <b v-if="session.secondFactor === 'needed'">Coordinators need one here.</b>
+        {{ t('people.secondFactor.withASecondFactorNobody') }}
+        <b v-if="session.secondFactor === 'needed'">{{
+          t('people.secondFactor.coordinatorsNeedASecondFactor')
+        }}</b>
       </p>
-      <el-button type="primary" :loading="busy" @click="begin">Set one up</el-button>
+      <el-button type="primary" :loading="busy" @click="begin">{{
+        t('people.secondFactor.setUpASecondFactor')
+      }}</el-button>
     </template>
     <div v-if="paper.length" class="paper">
       <p>
-        Write these down and keep them away from the phone. Each works once, when the phone is gone.
+        {{ t('people.secondFactor.writeTheseCodesDownAnd') }}
       </p>
       <ol class="figures">
         <li v-for="spare in paper" :key="spare">{{ spare }}</li>

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/people'
 
 /** The code of the second factor after the password, or one from paper when the phone is gone. */
 const emit = defineEmits<{ entered: [] }>()
@@ -20,10 +21,18 @@ const give = () =>
 
 <template>
   <el-form class="sheet" label-position="top" @submit.prevent="give">
-    <h2>{{ paper ? 'A code from paper' : 'The code from your phone' }}</h2>
+    <h2>
+      {{
+        paper
+          ? t('people.secondFactorAsk.aCodeFromPaper')
+          : t('people.secondFactorAsk.theCodeFromYourPhone')
+      }}
+    </h2>
     <TroubleNote :trouble="refusal" />
     <el-form-item
-      :label="paper ? 'One of the codes you wrote down; each works once' : 'Six digits'"
+      :label="
+        paper ? t('people.secondFactorAsk.oneOfTheCodesYou') : t('people.secondFactorAsk.sixDigits')
+      "
       for="code"
     >
       <el-input
@@ -36,10 +45,14 @@ const give = () =>
       />
     </el-form-item>
     <el-button native-type="submit" type="primary" size="large" :loading="busy" :disabled="!code">
-      Go on
+      {{ t('people.secondFactorAsk.continue') }}
     </el-button>
     <el-button link type="primary" @click="paper = !paper">
-      {{ paper ? 'I have my phone' : 'My phone is gone; I have codes on paper' }}
+      {{
+        paper
+          ? t('people.secondFactorAsk.iHaveMyPhone')
+          : t('people.secondFactorAsk.myPhoneIsGoneI')
+      }}
     </el-button>
   </el-form>
 </template>

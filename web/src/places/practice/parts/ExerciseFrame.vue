@@ -2,6 +2,7 @@
 import type { Trouble } from '@/api/refusal'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import type { Answer } from '@/practice/practice'
+import { t } from '@/words/practice'
 
 /** What all exercises share: the task in one line, the scene, the answer with its reasons, another. */
 defineProps<{
@@ -17,19 +18,23 @@ const emit = defineEmits<{ next: [] }>()
 
 <template>
   <div class="page exercise stack">
-    <p><RouterLink to="/practice">Practice</RouterLink></p>
+    <p>
+      <RouterLink to="/practice">{{ t('practice.exerciseFrame.practice') }}</RouterLink>
+    </p>
     <header>
       <h1>{{ title }}</h1>
       <p class="soft">
         {{ asks }}
-        <RouterLink v-if="card" :to="`/practice/cards/${card}`">How it is done</RouterLink>
+        <RouterLink v-if="card" :to="`/practice/cards/${card}`">{{
+          t('practice.exerciseFrame.howItIsDone')
+        }}</RouterLink>
       </p>
     </header>
     <TroubleNote :trouble="trouble" />
     <slot />
     <section v-if="answer" class="answer" aria-live="polite" data-testid="answer">
       <p>
-        <b class="figures marks">{{ answer.marks }}</b> of 100
+        <b class="figures marks">{{ answer.marks }}</b> {{ t('practice.exerciseFrame.of100') }}
       </p>
       <ul>
         <li v-for="part in answer.parts" :key="part.name + part.says">
@@ -40,7 +45,9 @@ const emit = defineEmits<{ next: [] }>()
           <br />{{ part.says }}
         </li>
       </ul>
-      <el-button type="primary" size="large" @click="emit('next')">Another</el-button>
+      <el-button type="primary" size="large" @click="emit('next')">{{
+        t('practice.exerciseFrame.another')
+      }}</el-button>
     </section>
   </div>
 </template>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { clockText } from '@/format/units'
 import type { Debrief } from '@/practice/practice'
+import { t } from '@/words/practice'
 
 /** What was done and when, what it cost, and the same fish handled well. */
 defineProps<{ debrief: Debrief; well: Debrief | null }>()
 const emit = defineEmits<{ again: [] }>()
 const OUTCOME = {
-  swam_off: 'It swam off.',
-  afloat: 'It floats on its side: it was let go too early, or not sent down.',
-  lost: 'It is gone.',
+  swam_off: t('practice.sceneDebrief.itSwamOff'),
+  afloat: t('practice.sceneDebrief.itFloatsOnItsSide'),
+  lost: t('practice.sceneDebrief.itIsLost'),
 }
 </script>
 
@@ -18,17 +19,17 @@ const OUTCOME = {
       <b v-if="debrief.points !== null" class="figures" data-testid="points">{{
         debrief.points
       }}</b>
-      <template v-if="debrief.points !== null"> caution points. </template>
+      <template v-if="debrief.points !== null"> {{ t('practice.sceneDebrief.points') }} </template>
       {{ OUTCOME[debrief.outcome] }}
     </p>
     <p class="soft">
-      Points are house rules of handling, not a chance of dying. Under 20 is handled well.
+      {{ t('practice.sceneDebrief.theHandlingScoreFollowsHouse') }}
     </p>
     <table v-if="debrief.parts.length" v-cards class="list">
       <thead>
         <tr>
-          <th>what it cost</th>
-          <th>points</th>
+          <th>{{ t('practice.sceneDebrief.cause') }}</th>
+          <th>{{ t('practice.sceneDebrief.points2') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -40,7 +41,7 @@ const OUTCOME = {
     </table>
     <div class="both">
       <section>
-        <h2>What you did</h2>
+        <h2>{{ t('practice.sceneDebrief.whatYouDid') }}</h2>
         <ol>
           <li
             v-for="event in debrief.timeline"
@@ -53,9 +54,10 @@ const OUTCOME = {
       </section>
       <section v-if="well">
         <h2>
-          The same fish, handled well<span v-if="well.points !== null" class="soft"
-            >: {{ well.points }} points</span
-          >
+          {{ t('practice.sceneDebrief.theSameFishHandledWell')
+          }}<span v-if="well.points !== null" class="soft">{{
+            t('practice.sceneDebrief.points3', { points: well.points })
+          }}</span>
         </h2>
         <ol>
           <li v-for="event in well.timeline" :key="event.at_ms + event.key">
@@ -65,7 +67,9 @@ const OUTCOME = {
       </section>
     </div>
     <p>
-      <el-button type="primary" size="large" @click="emit('again')">Another fish</el-button>
+      <el-button type="primary" size="large" @click="emit('again')">{{
+        t('practice.sceneDebrief.anotherFish')
+      }}</el-button>
     </p>
   </section>
 </template>

@@ -5,6 +5,7 @@ import { pictureOf } from '@/drawings/guilds'
 import ToolShape from '@/drawings/ToolShape.vue'
 import WaterBody from '@/drawings/WaterBody.vue'
 import type { LandingState } from '@/practice/practice'
+import { t } from '@/words/practice'
 
 /** What is seen: rod, line and fish; then net, water or air. Tension is seen in the rod alone. */
 const props = defineProps<{
@@ -44,10 +45,13 @@ const tight = computed(() => Math.round(props.state.tension * 100))
     role="img"
     :aria-label="
       fight
-        ? `The fish is ${state.distance_m.toFixed(1)} m away; the line holds ${tight} % of what it can`
+        ? t('practice.sceneStage.theFishIsMAway', {
+            distance_m: state.distance_m.toFixed(1),
+            tight,
+          })
         : isOut
-          ? 'The fish is out of the water'
-          : 'The fish is in the water, in the net'
+          ? t('practice.sceneStage.theFishIsOutOf')
+          : t('practice.sceneStage.theFishIsInThe')
     "
   >
     <rect class="sky" width="640" :height="SURFACE" />

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import AnimalBody from '@/drawings/AnimalBody.vue'
 import { pictureOf } from '@/drawings/guilds'
 import WaterBody from '@/drawings/WaterBody.vue'
+import { t } from '@/words/practice'
 
 /** A plan as a picture: platform, thermometer, depth, the fish at its depth. */
 const props = defineProps<{
@@ -49,7 +50,7 @@ const mercury = computed(() => Math.min(1, Math.max(0, props.tempC / 32)) * 90)
       <text class="metres" x="318" :y="(SURFACE + y) / 2">{{ depthM }} m</text>
     </svg>
     <figcaption>
-      <b>{{ name }}</b>, from a {{ platform }}; {{ words }}
+      <b>{{ name }}</b>{{ t('practice.waterScene.fromA', { platform, words }) }}
     </figcaption>
   </figure>
 </template>

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
+import { t } from '@/words/ready'
 
 type Budget = Schemas['Outlook']['budgets'][number]
 defineProps<{ budgets: Budget[]; name: (code: string) => string }>()
 
 const liftText = (points: number[][]) =>
-  points.map(([z, kg]) => `${z!.toFixed(0)} m ${kg!.toFixed(2)} kg`).join(', ')
+  points
+    .map(([z, kg]) => t('ready.budgetTable.mKg', { z: z!.toFixed(0), kg: kg!.toFixed(2) }))
+    .join(', ')
 const W = 150
 const H = 44
 /** The lift that is left on the way down, drawn from the surface (left) to where it was caught. */
@@ -22,16 +25,16 @@ function curve(points: number[][]): string {
 </script>
 
 <template>
-  <section aria-label="Budgets">
-    <h2>Time and pressure</h2>
+  <section :aria-label="t('ready.budgetTable.budgets')">
+    <h2>{{ t('ready.budgetTable.timeAndPressure') }}</h2>
     <table>
       <thead>
         <tr>
-          <th>Fish</th>
-          <th>One lift</th>
-          <th>In all</th>
-          <th>Fight</th>
-          <th>Pressure</th>
+          <th>{{ t('ready.budgetTable.fish') }}</th>
+          <th>{{ t('ready.budgetTable.singleLift') }}</th>
+          <th>{{ t('ready.budgetTable.total') }}</th>
+          <th>{{ t('ready.budgetTable.fight') }}</th>
+          <th>{{ t('ready.budgetTable.pressure') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -40,27 +43,35 @@ function curve(points: number[][]): string {
             {{ name(budget.species_code)
             }}<small class="soft">{{ budget.air.reasons.join('; ') }}</small>
           </th>
-          <td v-if="budget.air.no_lift" colspan="2">not lifted</td>
+          <td v-if="budget.air.no_lift" colspan="2">{{ t('ready.budgetTable.notLifted') }}</td>
           <template v-else>
             <td class="figures">{{ budget.air.one_lift_seconds }} s</td>
             <td class="figures">{{ budget.air.total_seconds }} s</td>
           </template>
           <td class="figures">{{ budget.fight_seconds }} s</td>
           <td>
-            <template v-if="!budget.pressure">no swim bladder to mind</template>
-            <template v-else-if="budget.pressure.lead_kg === null"
-              >mind it from {{ budget.pressure.mind_from_m }} m, injury likely from
-              {{ budget.pressure.likely_from_m }} m</template
-            >
+            <template v-if="!budget.pressure">{{ t('ready.budgetTable.noSwimBladder') }}</template>
+            <template v-else-if="budget.pressure.lead_kg === null">{{
+              t('ready.budgetTable.takeCareFromMInjury', {
+                mind_from_m: budget.pressure.mind_from_m,
+                likely_from_m: budget.pressure.likely_from_m,
+              })
+            }}</template>
             <div v-else class="pressure">
-              <span
-                >{{ budget.pressure.lead_kg.toFixed(2) }} kg of lead, release at
-                {{ budget.pressure.release_depth_m!.toFixed(0) }} m</span
-              >
+              <span>{{
+                t('ready.budgetTable.kgOfLeadReleaseAt', {
+                  lead_kg: budget.pressure.lead_kg.toFixed(2),
+                  release_depth_m: budget.pressure.release_depth_m!.toFixed(0),
+                })
+              }}</span>
               <svg
                 :viewBox="`0 0 ${W} ${H}`"
                 role="img"
-                :aria-label="`Lift left on the way down: ${liftText(budget.pressure.residual_lift)}`"
+                :aria-label="
+                  t('ready.budgetTable.liftLeftOnTheWay', {
+                    residual_lift: liftText(budget.pressure.residual_lift),
+                  })
+                "
               >
                 <path
                   class="under"
@@ -68,10 +79,12 @@ function curve(points: number[][]): string {
                 />
                 <path class="curve" :d="curve(budget.pressure.residual_lift)" />
               </svg>
-              <small class="soft"
-                >lift {{ budget.pressure.lift_kg!.toFixed(2) }} kg at the surface, none at
-                {{ budget.pressure.depth_m }} m</small
-              >
+              <small class="soft">{{
+                t('ready.budgetTable.liftKgAtTheSurface', {
+                  lift_kg: budget.pressure.lift_kg!.toFixed(2),
+                  depth_m: budget.pressure.depth_m,
+                })
+              }}</small>
             </div>
           </td>
         </tr>

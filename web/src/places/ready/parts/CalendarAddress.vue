@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { api } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/ready'
 
 /** Trips in one's own calendar: as a file, or under a private address that it reads by itself. */
 const shared = ref<boolean | null>(null)
@@ -22,34 +23,40 @@ const look = (event: Event) => {
 
 <template>
   <details class="calendar" @toggle="look">
-    <summary>Trips in your calendar</summary>
+    <summary>{{ t('ready.calendarAddress.tripsInYourCalendar') }}</summary>
     <TroubleNote :trouble="refusal" />
-    <p><a href="/api/trips.ics">Calendar file</a> of the trips that are planned now.</p>
     <p>
-      Or a private address that your calendar reads by itself. Who has it sees where you fish: give
-      it to nobody.
+      <a href="/api/trips.ics">{{ t('ready.calendarAddress.calendarFile') }}</a>
+      {{ t('ready.calendarAddress.ofTheTripsThatAre') }}
+    </p>
+    <p>
+      {{ t('ready.calendarAddress.orAPrivateAddressThat') }}
     </p>
     <p v-if="address" class="stack">
       <input
         class="field"
         readonly
         :value="address"
-        aria-label="Address of your calendar"
+        :aria-label="t('ready.calendarAddress.addressOfYourCalendar')"
         @focus="($event.target as HTMLInputElement).select()"
       />
-      <span class="soft">It is shown this once.</span>
+      <span class="soft">{{ t('ready.calendarAddress.itIsShownOnlyOnce') }}</span>
     </p>
-    <p v-else-if="shared">There is one. It was shown when it was made.</p>
+    <p v-else-if="shared">{{ t('ready.calendarAddress.youHaveAnAddressIt') }}</p>
     <p class="row">
       <el-button :loading="busy" @click="run(async () => show(await api.shareCalendar()))">
-        {{ shared ? 'Make another; the last one ends' : 'Make an address' }}
+        {{
+          shared
+            ? t('ready.calendarAddress.makeANewAddressThe')
+            : t('ready.calendarAddress.makeAddress')
+        }}
       </el-button>
       <el-button
         v-if="shared"
         :loading="busy"
         @click="run(async () => show(await api.endCalendar()))"
       >
-        End it
+        {{ t('ready.calendarAddress.endAddress') }}
       </el-button>
     </p>
   </details>

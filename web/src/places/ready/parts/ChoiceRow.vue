@@ -1,5 +1,5 @@
 <script setup lang="ts">
-defineProps<{ label: string; options: readonly string[]; value: string }>()
+defineProps<{ label: string; options: Record<string, string>; value: string }>()
 const emit = defineEmits<{ choose: [option: string] }>()
 </script>
 
@@ -7,14 +7,14 @@ const emit = defineEmits<{ choose: [option: string] }>()
   <div class="row" role="radiogroup" :aria-label="label">
     <span>{{ label }}</span>
     <button
-      v-for="option in options"
+      v-for="(text, option) in options"
       :key="option"
       type="button"
       role="radio"
       :aria-checked="option === value"
       @click="emit('choose', option)"
     >
-      {{ option }}
+      {{ text }}
     </button>
   </div>
 </template>

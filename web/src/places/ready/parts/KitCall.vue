@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import VerdictMark from '@/parts/VerdictMark.vue'
+import { t } from '@/words/ready'
 import { FIT } from '@/words/verdict'
 
 type Item = Schemas['Outlook']['kit'][number]
@@ -44,17 +45,15 @@ useEventListener(window, 'keydown', (event) => {
 </script>
 
 <template>
-  <section aria-label="Kit call" class="kit stack-2">
-    <h2>Kit call</h2>
+  <section :aria-label="t('ready.kitCall.kitCall')" class="kit stack-2">
+    <h2>{{ t('ready.kitCall.kitCall') }}</h2>
     <p>
-      <b>{{ called }} of {{ kit.length }}</b> in the bag<template v-if="missing"
-        >,
-        <b class="stop fault"
-          >{{ missing }} required {{ missing === 1 ? 'piece does' : 'pieces do' }} not fit or
-          {{ missing === 1 ? 'is' : 'are' }} missing</b
-        ></template
+      <b>{{ t('ready.kitCall.of', { called, kit: kit.length }) }}</b>
+      {{ t('ready.kitCall.inTheBag')
+      }}<template v-if="missing"
+        >, <b class="stop fault">{{ t('ready.kitCall.requiredMissing', missing) }}</b></template
       >.
-      <RouterLink to="/ready/locker">Kit locker</RouterLink>
+      <RouterLink to="/ready/locker">{{ t('ready.kitCall.kitLocker') }}</RouterLink>
     </p>
     <ol>
       <li
@@ -72,7 +71,9 @@ useEventListener(window, 'keydown', (event) => {
           <kbd>{{ keyOf(index) }}</kbd>
           <span class="box">{{ ticks.includes(item.key) ? '✓' : '' }}</span>
           <span class="words">
-            <b>{{ item.name }}</b><span v-if="!item.required" class="soft"> optional</span>
+            <b>{{ item.name }}</b><span v-if="!item.required" class="soft">
+              {{ t('ready.kitCall.optional') }}</span
+            >
             <small
               >{{ item.reason }} <i class="soft">{{ item.source }}</i></small
             >

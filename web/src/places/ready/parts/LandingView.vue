@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
+import { t } from '@/words/ready'
 
 const props = defineProps<{ landing: Schemas['Outlook']['landing'] }>()
 
@@ -35,14 +36,19 @@ const view = computed(() => {
 <template>
   <div class="landing">
     <p v-if="!landing.known">
-      For the landing geometry the <RouterLink to="/ready/locker">kit locker</RouterLink> needs:
-      {{ landing.missing!.join(', ') }}.
+      {{ t('ready.landingView.forTheLandingGeometryThe') }}
+      <RouterLink to="/ready/locker">{{ t('ready.landingView.kitLocker') }}</RouterLink>
+      {{ t('ready.landingView.needs', { missing: landing.missing!.join(', ') }) }}
     </p>
     <template v-else-if="view">
       <p :class="{ stop: !landing.reaches }">
         <b>{{ landing.sentence }}</b>
       </p>
-      <svg :viewBox="view.box" role="img" :aria-label="`Side view to scale. ${landing.sentence}`">
+      <svg
+        :viewBox="view.box"
+        role="img"
+        :aria-label="t('ready.landingView.sideViewToScale', { sentence: landing.sentence })"
+      >
         <path class="water" :d="`M${view.left} 0H${view.right}V0.9H${view.left}Z`" />
         <path
           class="ground"
@@ -72,9 +78,14 @@ const view = computed(() => {
         />
       </svg>
       <p class="soft">
-        To scale: rod {{ landing.rod_m }} m tilted {{ landing.tilt_deg }}°, hand
-        {{ landing.height_m }} m above the water, handle {{ landing.handle_m }} m. A bent rod needs
-        less line, hence the window.
+        {{
+          t('ready.landingView.toScaleRodMTilted', {
+            rod_m: landing.rod_m,
+            tilt_deg: landing.tilt_deg,
+            height_m: landing.height_m,
+            handle_m: landing.handle_m,
+          })
+        }}
       </p>
     </template>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import { t } from '@/words/ready'
 
 const props = defineProps<{
   label: string
@@ -47,11 +48,13 @@ function typed() {
       v-model="text"
       class="field tabular"
       inputmode="decimal"
-      :placeholder="placeholder ?? 'not read'"
+      :placeholder="placeholder ?? t('ready.numberField.notMeasured')"
       :aria-invalid="odd || Boolean(fault)"
       @input="typed"
     />
-    <small v-if="odd" class="fault">“{{ text }}” is not a number.</small>
+    <small v-if="odd" class="fault">{{
+      t('ready.numberField.isNotANumber', { value: text })
+    }}</small>
     <small v-else-if="fault" class="fault">{{ fault }}</small>
   </label>
 </template>

@@ -2,6 +2,9 @@
 import type { Schemas } from '@/api/client'
 import WaterMap from '@/parts/WaterMap.vue'
 import type { PickedPlace } from '@/parts/mapTypes'
+import { HOOK_TYPE } from '@/words/fish'
+import { BAIT, BARBS, COMPANY, CURRENT, PLATFORM, SKY } from '@/words/plan'
+import { t } from '@/words/ready'
 import ChoiceRow from './ChoiceRow.vue'
 import NumberField from './NumberField.vue'
 
@@ -34,10 +37,10 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
 </script>
 
 <template>
-  <section class="stack-2" aria-label="The plan">
-    <h2>The plan</h2>
+  <section class="stack-2" :aria-label="t('ready.planForm.thePlan')">
+    <h2>{{ t('ready.planForm.thePlan') }}</h2>
     <label
-      >Spot
+      >{{ t('ready.planForm.spot') }}
       <select
         class="field"
         :value="plan.spot_code"
@@ -47,18 +50,18 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
       </select>
     </label>
     <details>
-      <summary>On the map</summary>
+      <summary>{{ t('ready.planForm.onTheMap') }}</summary>
       <WaterMap
         class="map"
         pickable
         :places="here()"
-        label="Map; touch near a spot to choose it"
+        :label="t('ready.planForm.mapTouchNearASpot')"
         @update:picked="pickNear"
       />
     </details>
     <div class="pair">
       <label
-        >From
+        >{{ t('ready.planForm.from') }}
         <select
           class="field"
           :value="plan.from_hour"
@@ -68,7 +71,7 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
         </select></label
       >
       <label
-        >to
+        >{{ t('ready.planForm.to') }}
         <select
           class="field"
           :value="plan.to_hour"
@@ -79,26 +82,26 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
       >
     </div>
     <ChoiceRow
-      label="You stand on"
-      :options="['shore', 'pier', 'boat', 'kayak', 'wading']"
+      :label="t('ready.planForm.platform')"
+      :options="PLATFORM"
       :value="plan.platform"
       @choose="set({ platform: $event as Plan['platform'] })"
     />
     <ChoiceRow
-      label="With"
-      :options="['crew', 'alone']"
+      :label="t('ready.planForm.company')"
+      :options="COMPANY"
       :value="plan.alone ? 'alone' : 'crew'"
       @choose="set({ alone: $event === 'alone' })"
     />
     <label
-      >Expected fish
+      >{{ t('ready.planForm.expectedFish') }}
       <el-select
         :model-value="plan.species_codes"
         multiple
         filterable
         size="large"
         :multiple-limit="20"
-        aria-label="Expected fish"
+        :aria-label="t('ready.planForm.expectedFish')"
         @update:model-value="$event.length && set({ species_codes: $event })"
       >
         <el-option
@@ -111,15 +114,15 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
     </label>
     <div class="pair">
       <NumberField
-        label="Depth from, m"
-        placeholder="not set"
+        :label="t('ready.planForm.depthFromM')"
+        :placeholder="t('ready.planForm.notSet')"
         :value="plan.depth_from_m"
         :fault="fields['plan.depth_from_m']"
         @change="set({ depth_from_m: $event })"
       />
       <NumberField
-        label="to, m"
-        placeholder="not set"
+        :label="t('ready.planForm.toM')"
+        :placeholder="t('ready.planForm.notSet')"
         :value="plan.depth_to_m"
         :fault="fields['plan.depth_to_m'] ?? fields.depth_to_m"
         @change="set({ depth_to_m: $event })"
@@ -127,13 +130,13 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
     </div>
     <div class="pair">
       <NumberField
-        label="Water, surface °C"
+        :label="t('ready.planForm.waterSurfaceC')"
         :value="plan.surface_temp_c"
         :fault="fields['plan.surface_temp_c']"
         @change="set({ surface_temp_c: $event })"
       />
       <NumberField
-        label="bottom °C"
+        :label="t('ready.planForm.bottomC')"
         :value="plan.bottom_temp_c"
         :fault="fields['plan.bottom_temp_c']"
         @change="set({ bottom_temp_c: $event })"
@@ -141,62 +144,60 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
     </div>
     <p class="soft gauge">
       <template v-if="gauge"
-        >The gauge reads {{ gauge.water_temp_c.toFixed(1) }} °C.
+        >{{ t('ready.planForm.theGaugeReadsC', { water_temp_c: gauge.water_temp_c.toFixed(1) }) }}
         <button
           v-if="plan.surface_temp_c !== gauge.water_temp_c"
           type="button"
           class="link"
           @click="set({ surface_temp_c: gauge.water_temp_c })"
         >
-          Use it
+          {{ t('ready.planForm.useThis') }}
         </button></template
       >
-      <template v-else
-        >The gauge does not answer. Read the water yourself; everything else goes on.</template
-      >
+      <template v-else>{{ t('ready.planForm.theGaugeDoesNotAnswer') }}</template>
     </p>
     <div class="pair">
       <NumberField
-        label="Air °C"
+        :label="t('ready.planForm.airC')"
         :value="plan.air_temp_c"
         :fault="fields['plan.air_temp_c']"
         @change="set({ air_temp_c: $event })"
       />
       <NumberField
-        label="Hand above water, m"
+        :label="t('ready.planForm.handAboveWaterM')"
         :value="plan.height_m"
-        placeholder="usual"
+        :placeholder="t('ready.planForm.usual')"
         :fault="fields['plan.height_m']"
         @change="set({ height_m: $event })"
       />
     </div>
     <ChoiceRow
-      label="Sky"
-      :options="['cloud', 'sun']"
+      :label="t('ready.planForm.sky')"
+      :options="SKY"
       :value="plan.sun ? 'sun' : 'cloud'"
       @choose="set({ sun: $event === 'sun' })"
     />
     <ChoiceRow
-      label="Current"
-      :options="['still', 'flow', 'tide']"
+      :label="t('ready.planForm.current')"
+      :options="CURRENT"
       :value="plan.current"
       @choose="set({ current: $event as Plan['current'] })"
     />
     <ChoiceRow
-      label="Bait"
-      :options="['natural', 'lure', 'fly']"
+      :label="t('ready.planForm.bait')"
+      :options="BAIT"
       :value="plan.bait"
       @choose="set({ bait: $event as Plan['bait'] })"
     />
     <ChoiceRow
-      label="Hook"
-      :options="['circle', 'j', 'treble']"
+      :label="t('ready.planForm.hook')"
+      :options="HOOK_TYPE"
       :value="plan.hook"
       @choose="set({ hook: $event as Plan['hook'] })"
     />
     <ChoiceRow
-      label="Barbs"
-      :options="['flattened', 'barbed']"
+      :label="t('ready.planForm.barbs')"
+      :options="BARBS"
       :value="plan.barbs"
       @choose="set({ barbs: $event as Plan['barbs'] })"
     />

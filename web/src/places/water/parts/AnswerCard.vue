@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import ChartBox from '@/parts/ChartBox.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/water'
 import { optionOf, type Answer } from '../charts'
 
 /** One answer: its sentence, its picture and table, how it was worked out, and what it rests on. */
@@ -66,24 +67,37 @@ function say() {
       </div>
     </template>
     <p v-for="assumption in fallen" :key="assumption.key" class="doubt">
-      <b>Not to be trusted here.</b> “{{ assumption.text }}” does not hold: {{ assumption.why }} ({{
-        assumption.by
-      }})
+      <b>{{ t('water.answerCard.doNotRelyOnThis') }}</b>
+      {{
+        t('water.answerCard.doesNotHold', {
+          assumption: assumption.text,
+          why: assumption.why,
+          by: assumption.by,
+        })
+      }}
     </p>
     <details>
-      <summary>How it was worked out, and what it rests on</summary>
+      <summary>{{ t('water.answerCard.howItWasCalculatedAnd') }}</summary>
       <p>
         {{ answer.worked_out
-        }}<template v-if="answer.source"> Source: {{ answer.source }}.</template>
+        }}<template v-if="answer.source">
+          {{ t('water.answerCard.source', { source: answer.source }) }}</template
+        >
       </p>
-      <p>n = {{ answer.n }}.</p>
+      <p>{{ t('water.answerCard.count', { n: answer.n }) }}</p>
       <ul>
         <li v-for="assumption in answer.assumptions" :key="assumption.key">
           {{ assumption.text }}
           <span class="soft">{{
             assumption.holds === null
-              ? 'Nobody has said yet whether it holds.'
-              : `${assumption.holds ? 'Holds' : 'Does not hold'}, says ${assumption.by}: ${assumption.why}`
+              ? t('water.answerCard.nobodyHasCheckedThisYet')
+              : t('water.answerCard.says', {
+                  hold: assumption.holds
+                    ? t('water.answerCard.holds')
+                    : t('water.answerCard.doesNotHold2'),
+                  by: assumption.by,
+                  why: assumption.why,
+                })
           }}</span>
           <template v-if="isCoordinator && saying?.key !== assumption.key">
             <button
@@ -91,14 +105,14 @@ function say() {
               class="link"
               @click="saying = { key: assumption.key, holds: true }"
             >
-              It holds
+              {{ t('water.answerCard.itHolds') }}
             </button>
             <button
               type="button"
               class="link"
               @click="saying = { key: assumption.key, holds: false }"
             >
-              It does not
+              {{ t('water.answerCard.itDoesNotHold') }}
             </button>
           </template>
           <form v-else-if="isCoordinator" class="say row" @submit.prevent="say">
@@ -106,11 +120,23 @@ function say() {
               v-model="why"
               class="field"
               maxlength="500"
-              :aria-label="`Why it ${saying?.holds ? 'holds' : 'does not hold'}`"
-              :placeholder="`Why it ${saying?.holds ? 'holds' : 'does not hold'}`"
+              :aria-label="
+                t('water.answerCard.whyIt', {
+                  hold: saying?.holds ? 'holds' : t('water.answerCard.doesNotHold3'),
+                })
+              "
+              :placeholder="
+                t('water.answerCard.whyIt', {
+                  hold: saying?.holds ? 'holds' : t('water.answerCard.doesNotHold3'),
+                })
+              "
             />
-            <el-button native-type="submit" :disabled="why.trim().length < 3">Say so</el-button>
-            <button type="button" class="link" @click="saying = null">Leave it</button>
+            <el-button native-type="submit" :disabled="why.trim().length < 3">{{
+              t('water.answerCard.save')
+            }}</el-button>
+            <button type="button" class="link" @click="saying = null">
+              {{ t('water.answerCard.cancel') }}
+            </button>
           </form>
         </li>
       </ul>

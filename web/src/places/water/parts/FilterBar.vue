@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { water } from '@/api/water'
+import { dateText, lengthText } from '@/format/units'
 import DayField from '@/parts/DayField.vue'
 import { useSessionStore } from '@/stores/session'
-import { HOOK_TYPE } from '@/words/dockside'
-import { LENGTH_HOW } from '@/words/fish'
+import { HOOK_TYPE, LENGTH_HOW } from '@/words/fish'
+import { t } from '@/words/water'
 import { useWaterFilter } from '../useWaterFilter'
 import FilterSelect from './FilterSelect.vue'
 
@@ -22,7 +23,6 @@ const isWhole = computed(() => {
   const isNarrow = [from, to, from_mm, to_mm, area].some((part) => part !== undefined)
   return isNarrow && isOfOthers.value
 })
-/** On a phone it is shut until it is asked for. */
 const isOpen = ref(false)
 onMounted(async () => {
   choices.value = await water.choices()
@@ -31,8 +31,16 @@ const MM = computed(() => (session.units === 'imperial' ? 25.4 : 10))
 const LENGTHS = computed(() => {
   const unit = session.units === 'imperial' ? 'in' : 'cm'
   return [
-    { name: 'from_mm' as const, label: `From ${unit}`, aria: `Length at tagging from, ${unit}` },
-    { name: 'to_mm' as const, label: `to ${unit}`, aria: `Length at tagging to, ${unit}` },
+    {
+      name: 'from_mm' as const,
+      label: t('water.filterBar.from', { unit }),
+      aria: t('water.filterBar.lengthAtTaggingFrom', { unit }),
+    },
+    {
+      name: 'to_mm' as const,
+      label: t('water.filterBar.to', { unit }),
+      aria: t('water.filterBar.lengthAtTaggingTo', { unit }),
+    },
   ]
 })
 const inLength = (mm?: number) => (mm ? Math.round(mm / MM.value) : '')
@@ -41,16 +49,60 @@ function setLength(field: 'from_mm' | 'to_mm', event: Event) {
   set(field, Number.isNaN(value) ? null : Math.round(value * MM.value))
 }
 const PLACES = computed(() => [
-  { name: 'species' as const, label: 'Species', options: choices.value?.species ?? [] },
-  { name: 'water' as const, label: 'Water', options: choices.value?.waters ?? [] },
+  {
+    name: 'species' as const,
+    label: t('water.filterBar.species'),
+    options: choices.value?.species ?? [],
+  },
+  {
+    name: 'water' as const,
+    label: t('water.filterBar.water'),
+    options: choices.value?.waters ?? [],
+  },
 ])
 const taggers = computed(() =>
   (choices.value?.taggers ?? []).map(({ id, name }) => ({ code: id, name })),
 )
 const listed = (words: Record<string, string>) =>
   Object.entries(words).map(([code, name]) => ({ code, name }))
-const MEASURED = { name: 'how' as const, label: 'Measured by', options: listed(LENGTH_HOW) }
-const HOOK = { name: 'hook' as const, label: 'Hook', options: listed(HOOK_TYPE) }
+const MEASURED = {
+  name: 'how' as const,
+  label: t('water.filterBar.measuredBy'),
+  options: listed(LENGTH_HOW),
+}
+const HOOK = { name: 'hook' as const, label: t('water.filterBar.hook'), options: listed(HOOK_TYPE) }
+const titleOf = (options: { code: string; name: string }[], code?: string) =>
+  options.find((option) => option.code === code)?.name
+/** The filter in one line, as a person would say it. */
+const summary = computed(() => {
+  const { species, water: place, from, to, tagger, how, hook, mine, area } = filter.value
+  const { from_mm, to_mm } = filter.value
+  const days =
+    from || to
+      ? t('water.filterBar.days', {
+          from: from ? dateText(from) : '…',
+          to: to ? dateText(to) : '…',
+        })
+      : t('water.filterBar.anyTime')
+  return [
+    titleOf(choices.value?.species ?? [], species) ?? t('water.filterBar.allSpecies'),
+    titleOf(choices.value?.waters ?? [], place) ?? t('water.filterBar.allWaters'),
+    days,
+    titleOf(taggers.value, tagger),
+    from_mm || to_mm
+      ? t('water.filterBar.lengths', {
+          from: from_mm ? lengthText(from_mm, session.units) : '…',
+          to: to_mm ? lengthText(to_mm, session.units) : '…',
+        })
+      : null,
+    titleOf(MEASURED.options, how),
+    titleOf(HOOK.options, hook),
+    mine ? t('water.filterBar.myOwnFish') : null,
+    area ? t('water.filterBar.anArea') : null,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+})
 /** How other members' fish were hooked is theirs to tell; a filter in an address is still shown. */
 const TAKEN = computed(() =>
   isOfOthers.value && !filter.value.hook ? [MEASURED] : [MEASURED, HOOK],
@@ -58,20 +110,29 @@ const TAKEN = computed(() =>
 </script>
 
 <template>
-  <button
-    type="button"
-    class="quiet shut"
-    :aria-expanded="isOpen"
-    aria-controls="water-filter"
-    @click="isOpen = !isOpen"
-  >
-    {{ isFiltered ? 'Filtered' : 'Filter' }}
-  </button>
+  <p class="row summary">
+    <span>{{ summary }}</span>
+    <button
+      type="button"
+      class="link"
+      :aria-expanded="isOpen"
+      aria-controls="water-filter"
+      @click="isOpen = !isOpen"
+    >
+      {{ isOpen ? t('water.filterBar.done') : t('water.filterBar.change') }}
+    </button>
+    <button v-if="filter.area" type="button" class="link" @click="set('area', null)">
+      {{ t('water.filterBar.showAllAreas') }}
+    </button>
+    <button v-if="isFiltered" type="button" class="link" @click="clear">
+      {{ t('water.filterBar.removeFilter') }}
+    </button>
+  </p>
   <form
     id="water-filter"
     class="filter"
     :class="{ open: isOpen }"
-    aria-label="Filter"
+    :aria-label="t('water.filterBar.filter')"
     @submit.prevent
   >
     <FilterSelect
@@ -82,18 +143,18 @@ const TAKEN = computed(() =>
       @update:model-value="set(place.name, $event)"
     />
     <label>
-      Tagged from
+      {{ t('water.filterBar.taggedFrom') }}
       <DayField
-        label="Tagged from"
+        :label="t('water.filterBar.taggedFrom')"
         name="from"
         :model-value="filter.from ?? ''"
         @update:model-value="set('from', $event ?? null)"
       />
     </label>
     <label>
-      to
+      {{ t('water.filterBar.to2') }}
       <DayField
-        label="Tagged to"
+        :label="t('water.filterBar.taggedTo')"
         name="to"
         :model-value="filter.to ?? ''"
         @update:model-value="set('to', $event ?? null)"
@@ -101,7 +162,7 @@ const TAKEN = computed(() =>
     </label>
     <FilterSelect
       v-if="taggers.length"
-      label="Tagged by"
+      :label="t('water.filterBar.taggedBy')"
       name="tagger"
       :options="taggers"
       :model-value="filter.tagger ?? null"
@@ -134,17 +195,11 @@ const TAKEN = computed(() =>
         :checked="filter.mine === 'yes'"
         @change="set('mine', ($event.target as HTMLInputElement).checked ? 'yes' : null)"
       />
-      My own fish
+      {{ t('water.filterBar.myOwnFish') }}
     </label>
-    <p v-if="filter.area" class="area">
-      Only an area of the map.
-      <button type="button" class="link" @click="set('area', null)">All of it</button>
-    </p>
     <p v-if="isWhole" class="soft whole">
-      For other members’ fish a filter takes whole months, 5 cm of length and 5 km cells; handling
-      and effort are told by species, water and whole years.
+      {{ t('water.filterBar.forOtherMembersFishA') }}
     </p>
-    <button v-if="isFiltered" type="button" class="link" @click="clear">Take the filter off</button>
   </form>
 </template>
 
@@ -165,7 +220,6 @@ const TAKEN = computed(() =>
 .filter :deep(.el-date-editor.day-field) {
   width: 10em;
 }
-.filter .area,
 .filter .whole {
   margin: 0;
   align-self: center;
@@ -176,17 +230,17 @@ const TAKEN = computed(() =>
   align-items: center;
   min-height: 44px;
 }
-.shut {
+.summary {
+  margin: 0;
+  gap: 0 var(--gap-3);
+}
+.summary .link {
+  min-height: 44px;
+}
+.filter:not(.open) {
   display: none;
 }
 @media (max-width: 600px) {
-  .shut {
-    display: inline-block;
-    justify-self: start;
-  }
-  .filter:not(.open) {
-    display: none;
-  }
   .filter {
     display: grid;
     grid-template-columns: 1fr 1fr;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '@/words/water'
 /** One choice of the filter; nothing chosen is all of them. */
 defineProps<{ label: string; name: string; options: { code: string; name: string }[] }>()
 const chosen = defineModel<string | null>({ required: true })
@@ -9,7 +10,7 @@ const choose = (event: Event) => (chosen.value = (event.target as HTMLSelectElem
   <label>
     {{ label }}
     <select class="field" :value="chosen ?? ''" :name="name" @change="choose">
-      <option value="">all</option>
+      <option value="">{{ t('water.filterSelect.all') }}</option>
       <option v-for="option in options" :key="option.code" :value="option.code">
         {{ option.name }}
       </option>

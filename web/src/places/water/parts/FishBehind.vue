@@ -2,6 +2,7 @@
 import type { water } from '@/api/water'
 import { lengthText, shortDateText } from '@/format/units'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/water'
 
 /** The fish behind a cell or a figure, each with its story. */
 defineProps<{ seen: Awaited<ReturnType<typeof water.fish>> }>()
@@ -11,14 +12,16 @@ const session = useSessionStore()
 <template>
   <table v-cards class="list">
     <caption class="unseen">
-      Fish let go here
+      {{
+        t('water.fishBehind.fishReleasedHere')
+      }}
     </caption>
     <thead>
       <tr>
-        <th>fish</th>
-        <th>let go</th>
-        <th>length</th>
-        <th>caught again</th>
+        <th>{{ t('water.fishBehind.fish') }}</th>
+        <th>{{ t('water.fishBehind.released') }}</th>
+        <th>{{ t('water.fishBehind.length') }}</th>
+        <th>{{ t('water.fishBehind.recaptured') }}</th>
       </tr>
     </thead>
     <tbody>
@@ -35,6 +38,6 @@ const session = useSessionStore()
     </tbody>
   </table>
   <p v-if="seen.more" class="soft">
-    More than these {{ seen.fish.length }}; look closer, or filter.
+    {{ t('water.fishBehind.moreThanTheseZoomIn', { fish: seen.fish.length }) }}
   </p>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { computed } from 'vue'
+import { t } from '@/words/water'
 
 /** The months of a year one after the other, or all of them. */
 const month = defineModel<number | undefined>()
@@ -10,7 +11,7 @@ const name = (number: number) =>
   new Intl.DateTimeFormat('en', { month: 'long', timeZone: 'UTC' }).format(
     Date.UTC(2026, number - 1),
   )
-const label = computed(() => (month.value ? name(month.value) : 'All year'))
+const label = computed(() => (month.value ? name(month.value) : t('water.monthPlayer.allYear')))
 const player = useIntervalFn(() => (month.value = ((month.value ?? 0) % MONTHS) + 1), STEP_MS, {
   immediate: false,
   immediateCallback: true,
@@ -26,26 +27,30 @@ function stop() {
 </script>
 
 <template>
-  <div class="player row" role="group" aria-label="Month">
+  <div class="player row" role="group" :aria-label="t('water.monthPlayer.month')">
     <button
       type="button"
       class="quiet"
       :aria-pressed="player.isActive.value"
       @click="player.isActive.value ? player.pause() : player.resume()"
     >
-      {{ player.isActive.value ? 'Hold' : 'Play the year' }}
+      {{
+        player.isActive.value ? t('water.monthPlayer.pause') : t('water.monthPlayer.playTheYear')
+      }}
     </button>
     <input
       type="range"
       min="0"
       :max="MONTHS"
       :value="month ?? 0"
-      aria-label="Month of the catches"
+      :aria-label="t('water.monthPlayer.monthOfTheCatches')"
       :aria-valuetext="label"
       @input="choose"
     />
     <output>{{ label }}</output>
-    <button v-if="month" type="button" class="link" @click="stop">All year</button>
+    <button v-if="month" type="button" class="link" @click="stop">
+      {{ t('water.monthPlayer.allYear') }}
+    </button>
   </div>
 </template>
 

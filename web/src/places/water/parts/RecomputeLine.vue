@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
 import { timeText } from '@/format/units'
+import { t } from '@/words/water'
 
 /** Records changed since an answer was worked out: how far the new one is, and what can be done. */
 defineProps<{
@@ -16,31 +17,38 @@ const emit = defineEmits<{ make: []; stop: [] }>()
   <div class="recompute soft" role="status">
     <template v-if="recompute && !recompute.stopped">
       <span>
-        {{ isFirst ? 'The first answer' : 'Records have changed since. A new answer' }} is being
-        worked out: {{ recompute.parts_done }} of {{ recompute.parts }} parts done, asked for at
-        {{ timeText(recompute.asked_at) }}.
+        {{
+          t('water.recomputeLine.isBeingCalculatedOfParts', {
+            answer: isFirst
+              ? t('water.recomputeLine.theFirstAnswer')
+              : t('water.recomputeLine.recordsHaveChangedANew'),
+            parts_done: recompute.parts_done,
+            parts: recompute.parts,
+            asked_at: timeText(recompute.asked_at),
+          })
+        }}
       </span>
       <progress
         :value="recompute.parts_done"
         :max="recompute.parts"
-        aria-label="Parts that are done"
+        :aria-label="t('water.recomputeLine.partsDone')"
       />
       <button v-if="recompute.may_stop" type="button" class="link" @click="emit('stop')">
-        Stop it
+        {{ t('water.recomputeLine.stopCalculating') }}
       </button>
     </template>
     <template v-else>
       <span>
         {{
           isFirst
-            ? 'Working it out was stopped.'
+            ? t('water.recomputeLine.theCalculationWasStopped')
             : recompute
-              ? 'Records have changed since; working it out anew was stopped.'
-              : 'Records have changed since; it is worked out anew within the hour.'
+              ? t('water.recomputeLine.recordsHaveChangedTheNew')
+              : t('water.recomputeLine.recordsHaveChangedWeCalculate')
         }}
       </span>
       <button type="button" class="link" :disabled="busy" @click="emit('make')">
-        Work it out now
+        {{ t('water.recomputeLine.calculateNow') }}
       </button>
     </template>
   </div>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { t } from '@/words/water'
 /** What belongs to what, as one drawing. */
 const BOXES = [
-  { name: 'trip', x: 4, y: 10 },
-  { name: 'catch', x: 250, y: 10 },
-  { name: 'fish', x: 496, y: 10 },
-  { name: 'tag', x: 496, y: 110 },
-  { name: 'species', x: 250, y: 110 },
+  { name: t('water.taggingModel.trip'), x: 4, y: 10 },
+  { name: t('water.taggingModel.catch'), x: 250, y: 10 },
+  { name: t('water.taggingModel.fish'), x: 496, y: 10 },
+  { name: t('water.taggingModel.tag'), x: 496, y: 110 },
+  { name: t('water.taggingModel.species'), x: 250, y: 110 },
 ]
 const LINES = [
   { d: 'M144 34H250', single: [156, 28], many: [234, 28] },
@@ -16,11 +17,7 @@ const LINES = [
 </script>
 
 <template>
-  <svg
-    viewBox="0 0 640 164"
-    role="img"
-    aria-label="A trip has many catches; a fish has many catches, and one or more tags; each catch is of one species"
-  >
+  <svg viewBox="0 0 640 164" role="img" :aria-label="t('water.taggingModel.aTripHasManyCatches')">
     <g v-for="box in BOXES" :key="box.name">
       <rect :x="box.x" :y="box.y" width="140" height="48" rx="6" />
       <text class="name" :x="box.x + 70" :y="box.y + 30">{{ box.name }}</text>

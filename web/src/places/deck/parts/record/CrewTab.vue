@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/deck'
 import type { DeckState } from '../../useDeck'
 
 const { deck } = defineProps<{ deck: DeckState }>()
@@ -19,36 +20,37 @@ async function copy() {
     <TroubleNote :trouble="deck.refusal.value" />
     <template v-if="link">
       <p>
-        Open this on the crew’s phone, on the same network. It shows the running clock and taps the
-        stages; two taps for one act count once.
+        {{ t('deck.crewTab.openThisLinkOnThe') }}
       </p>
       <input
         class="link"
         :value="link"
         readonly
-        aria-label="Link for the crew"
+        :aria-label="t('deck.crewTab.linkForTheCrew')"
         @focus="($event.target as HTMLInputElement).select()"
       />
       <img
         class="code"
         :src="`/api/trips/${deck.card.value!.trip.id}/crew.svg`"
-        alt="The link as a code to scan"
+        :alt="t('deck.crewTab.linkForTheCrewAs')"
         width="180"
         height="180"
       />
-      <button type="button" @click="copy">{{ copied ? 'Copied' : 'Copy the link' }}</button>
+      <button type="button" @click="copy">
+        {{ copied ? t('deck.crewTab.copied') : t('deck.crewTab.copyLink') }}
+      </button>
       <p role="status">
         {{
           deck.crewSignal.value
-            ? 'The crew sees this fish now.'
-            : 'No signal: the crew waits, your own taps count.'
+            ? t('deck.crewTab.theCrewSeesThisFish')
+            : t('deck.crewTab.noSignalTheCrewWaits')
         }}
       </p>
     </template>
     <template v-else>
-      <p>A partner on the net or the clock can see and tap the same fish on a second phone.</p>
+      <p>{{ t('deck.crewTab.aPartnerAtTheNet') }}</p>
       <button type="button" data-testid="share" @click="deck.share">
-        Share this deck with the crew
+        {{ t('deck.crewTab.shareThisDeckWithThe') }}
       </button>
     </template>
   </div>

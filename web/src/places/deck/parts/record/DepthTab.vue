@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { PRESSURE_SIGN } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
 import ChipRow from '@/parts/ChipRow.vue'
+import { t } from '@/words/deck'
 import NumberLine from './NumberLine.vue'
 
 const { deck } = defineProps<{ deck: DeckState }>()
@@ -22,18 +23,18 @@ function sentDown(chosen: string[]) {
 <template>
   <div class="tab">
     <NumberLine
-      label="Depth"
-      unit="m deep"
+      :label="t('deck.depthTab.depth')"
+      :unit="t('deck.depthTab.mDeep')"
       :value="inHand.depth_m"
       :max="1000"
       :step="0.5"
       @set="deck.change({ depth_m: $event })"
     />
     <p v-if="deck.instruments.depthM.value !== null && inHand.depth_m === null" class="soft">
-      Under the boat now: {{ deck.instruments.depthM.value }} m.
+      {{ t('deck.depthTab.underTheBoatNowM', { depth_m: deck.instruments.depthM.value }) }}
     </p>
     <label class="spot"
-      >Caught at
+      >{{ t('deck.depthTab.hookedAt') }}
       <select
         class="field"
         :value="inHand.spot_code ?? deck.card.value!.trip.spot_code"
@@ -46,7 +47,7 @@ function sentDown(chosen: string[]) {
       </select>
     </label>
     <ChipRow
-      label="Signs"
+      :label="t('deck.depthTab.signs')"
       :options="PRESSURE_SIGN"
       :chosen="inHand.pressure_signs"
       @many="deck.change({ pressure_signs: $event as never })"
@@ -56,8 +57,8 @@ function sentDown(chosen: string[]) {
     </div>
     <ChipRow
       v-if="canBeSent"
-      label="Done"
-      :options="{ sent_down: 'sent down with the descender' }"
+      :label="t('deck.depthTab.done')"
+      :options="{ sent_down: t('deck.depthTab.sentDownWithTheDescender') }"
       :chosen="inHand.handling.filter((what) => what === 'sent_down')"
       @many="sentDown"
     />

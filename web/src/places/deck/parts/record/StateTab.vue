@@ -3,12 +3,13 @@ import { computed } from 'vue'
 import { BAND, MISHAPS, REFLEX } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
 import ChipRow from '@/parts/ChipRow.vue'
+import { t } from '@/words/deck'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const inHand = computed(() => deck.fish.value!)
 const score = computed(() => deck.answer.value?.score ?? null)
 type Reflexes = typeof inHand.value.reflexes
-const SAYS = { present: 'yes', absent: 'no' } as const
+const SAYS = { present: t('deck.stateTab.yes'), absent: t('deck.stateTab.no') }
 function reflex(name: string, says: 'present' | 'absent') {
   const { [name as keyof Reflexes]: before, ...others } = inHand.value.reflexes
   deck.change({ reflexes: before === says ? others : { ...others, [name]: says } })
@@ -27,7 +28,9 @@ const setMishaps = (chosen: string[]) =>
   <div class="tab">
     <table>
       <caption class="unseen">
-        Five reflexes, tried while it is held in the water
+        {{
+          t('deck.stateTab.fiveReflexesTestedWhileThe')
+        }}
       </caption>
       <tbody>
         <tr v-for="(words, name) in REFLEX" :key="name">
@@ -49,10 +52,16 @@ const setMishaps = (chosen: string[]) =>
         </tr>
       </tbody>
     </table>
-    <ChipRow label="Mishaps" :options="MISHAPS" :chosen="mishaps" @many="setMishaps" />
+    <ChipRow
+      :label="t('deck.stateTab.handlingProblems')"
+      :options="MISHAPS"
+      :chosen="mishaps"
+      @many="setMishaps"
+    />
     <section v-if="score" class="score" data-testid="caution">
       <p>
-        <b class="figures">{{ score.points }}</b> points: <b>{{ BAND[score.band] }}</b>
+        <b class="figures">{{ score.points }}</b> {{ t('deck.stateTab.points') }}
+        <b>{{ BAND[score.band] }}</b>
       </p>
       <ul v-if="score.parts.length">
         <li v-for="part in score.parts" :key="part.name">
@@ -60,7 +69,7 @@ const setMishaps = (chosen: string[]) =>
           <span class="figures">{{ part.points > 0 ? '+' : '' }}{{ part.points }}</span>
         </li>
       </ul>
-      <p class="soft">A handling score by house rules, for learning; not a chance of dying.</p>
+      <p class="soft">{{ t('deck.stateTab.theHandlingScoreFollowsHouse') }}</p>
     </section>
   </div>
 </template>

@@ -9,6 +9,7 @@ import { useSessionStore } from '@/stores/session'
 import { TAG_ACT, TAG_WHERE } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
 import ChipRow from '@/parts/ChipRow.vue'
+import { t } from '@/words/deck'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const session = useSessionStore()
@@ -17,7 +18,11 @@ const advice = computed(() => deck.answer.value?.tagging ?? null)
 /** As it was said, else as the taps tell it. */
 const where = computed(() => inHand.value.tag_where ?? deck.answer.value?.tag_where ?? null)
 const typed = ref('')
-const KINDS = { tagged: 'tag is in', recaptured: 'already tagged', untagged: 'no tag' }
+const KINDS = {
+  tagged: t('deck.tagTab.tagIsIn'),
+  recaptured: t('deck.tagTab.alreadyTagged'),
+  untagged: t('deck.tagTab.noTag'),
+}
 
 function kind(chosen: 'tagged' | 'recaptured' | 'untagged' | null) {
   if (chosen === 'tagged') deck.tap('tag_in')
@@ -92,7 +97,7 @@ const undoGone = (number: string) =>
   })
 
 const atLength = (fish: { length_mm: number | null }) =>
-  fish.length_mm ? ` at ${lengthText(fish.length_mm, session.units)}` : ''
+  fish.length_mm ? t('deck.tagTab.at', { units: lengthText(fish.length_mm, session.units) }) : ''
 const second = computed(() =>
   deck.pouch.value.find((number) => !inHand.value.tag_numbers.includes(number)),
 )
@@ -115,8 +120,13 @@ async function look(number: string) {
       number,
       story: fish?.story_key ?? null,
       text: fish
-        ? `${name ?? 'Tagged'}, tagged ${shortDateText(fish.released_on)}, ${fish.days} days ago${atLength(fish)}.`
-        : 'No fish of ours carries this number; it is kept as read.',
+        ? t('deck.tagTab.taggedDaysAgo', {
+            tagged: name ?? t('deck.tagTab.tagged'),
+            released_on: shortDateText(fish.released_on),
+            days: fish.days,
+            fish: atLength(fish),
+          })
+        : t('deck.tagTab.noFishOfOursCarries'),
     }
   } catch (thrown) {
     if (!(thrown instanceof NoSignal)) throw thrown
@@ -129,20 +139,23 @@ const contradicts = computed(() => {
     code && code !== inHand.value.species_code
       ? deck.card.value?.species.find((kind) => kind.code === code)?.common_name
       : null
-  return was
-    ? `This number was put into a ${was}. Look again at the fish, and at the number.`
-    : null
+  return was ? t('deck.tagTab.thisNumberWasPutInto', { was }) : null
 })
 const known = computed(() => {
   const fish = deck.knownFish.value
-  return fish ? `Tagged here ${shortDateText(fish.released_on)}${atLength(fish)}.` : null
+  return fish
+    ? t('deck.tagTab.taggedHere', {
+        released_on: shortDateText(fish.released_on),
+        fish: atLength(fish),
+      })
+    : null
 })
 </script>
 
 <template>
   <div class="stack-2">
     <ChipRow
-      label="This fish"
+      :label="t('deck.tagTab.thisFish')"
       :options="KINDS"
       :chosen="inHand.kind === 'untagged' && inHand.said_tag !== 'none' ? null : inHand.kind"
       @single="kind"
@@ -150,21 +163,29 @@ const known = computed(() => {
     <template v-if="inHand.kind === 'untagged' && inHand.offered && inHand.said_tag !== 'none'">
       <div class="number">
         <TagStreamer :number="inHand.offered" hollow />
-        <button type="button" @click="skip(inHand.offered)">skip</button>
-        <button type="button" @click="gone(inHand.offered, 'spoiled_numbers')">spoiled</button>
-        <button type="button" @click="gone(inHand.offered, 'lost_numbers')">lost</button>
+        <button type="button" @click="skip(inHand.offered)">{{ t('deck.tagTab.skip') }}</button>
+        <button type="button" @click="gone(inHand.offered, 'spoiled_numbers')">
+          {{ t('deck.tagTab.damaged') }}
+        </button>
+        <button type="button" @click="gone(inHand.offered, 'lost_numbers')">
+          {{ t('deck.tagTab.lost') }}
+        </button>
       </div>
     </template>
     <template v-if="inHand.kind === 'tagged'">
       <div v-for="number in inHand.tag_numbers" :key="number" class="number">
         <TagStreamer :number="number" />
-        <button type="button" @click="skip(number)">skip</button>
-        <button type="button" @click="gone(number, 'spoiled_numbers')">spoiled</button>
-        <button type="button" @click="gone(number, 'lost_numbers')">lost</button>
+        <button type="button" @click="skip(number)">{{ t('deck.tagTab.skip') }}</button>
+        <button type="button" @click="gone(number, 'spoiled_numbers')">
+          {{ t('deck.tagTab.damaged') }}
+        </button>
+        <button type="button" @click="gone(number, 'lost_numbers')">
+          {{ t('deck.tagTab.lost') }}
+        </button>
         <button
           v-if="inHand.tag_numbers.length > 1"
           type="button"
-          :aria-label="`Take ${number} out`"
+          :aria-label="t('deck.tagTab.remove', { number })"
           @click="
             deck.change({ tag_numbers: inHand.tag_numbers.filter((other) => other !== number) })
           "
@@ -179,7 +200,7 @@ const known = computed(() => {
         data-testid="second-tag"
         @click="put(second)"
       >
-        Second tag: {{ second }}
+        {{ t('deck.tagTab.secondTag', { second }) }}
       </button>
     </template>
     <template v-if="inHand.kind === 'recaptured'">
@@ -187,7 +208,7 @@ const known = computed(() => {
         <TagStreamer :number="number" />
         <button
           type="button"
-          :aria-label="`Take ${number} out`"
+          :aria-label="t('deck.tagTab.remove', { number })"
           @click="
             deck.change({ tag_numbers: inHand.tag_numbers.filter((other) => other !== number) })
           "
@@ -197,7 +218,9 @@ const known = computed(() => {
       </div>
       <p v-if="known || looked" class="known" role="status">
         {{ known ?? looked!.text }}
-        <RouterLink v-if="looked?.story" :to="`/story/${looked.story}`">Its story</RouterLink>
+        <RouterLink v-if="looked?.story" :to="`/story/${looked.story}`">{{
+          t('deck.tagTab.itsStory')
+        }}</RouterLink>
       </p>
       <p v-if="contradicts" class="hint" role="alert">{{ contradicts }}</p>
       <template v-else-if="!known && !looked"
@@ -207,13 +230,14 @@ const known = computed(() => {
       >
       <ChipRow
         v-if="inHand.tag_numbers.length"
-        label="What became of the tag"
+        :label="t('deck.tagTab.whatHappenedToTheTag')"
         :options="TAG_ACT"
         :chosen="inHand.tag_act"
         @single="deck.change({ tag_act: $event as never, new_tag_numbers: [] })"
       />
       <div v-if="inHand.new_tag_numbers.length" class="number">
-        New: <TagStreamer v-for="number in inHand.new_tag_numbers" :key="number" :number="number" />
+        {{ t('deck.tagTab.new') }}
+        <TagStreamer v-for="number in inHand.new_tag_numbers" :key="number" :number="number" />
       </div>
       <button
         v-if="needsNew && deck.pouch.value[0]"
@@ -221,12 +245,12 @@ const known = computed(() => {
         class="wide"
         @click="put(deck.pouch.value[0])"
       >
-        New tag: {{ deck.pouch.value[0] }}
+        {{ t('deck.tagTab.newTag', { pouch: deck.pouch.value[0] }) }}
       </button>
     </template>
     <ChipRow
       v-if="inHand.kind === 'tagged' || inHand.new_tag_numbers.length"
-      label="Put in"
+      :label="t('deck.tagTab.putIn')"
       :options="TAG_WHERE"
       :chosen="where"
       @single="deck.change({ tag_where: $event as never })"
@@ -238,8 +262,8 @@ const known = computed(() => {
     >
       <label for="number-typed">{{
         inHand.kind === 'recaptured' && !inHand.tag_numbers.length
-          ? 'Number on the tag'
-          : 'Another number'
+          ? t('deck.tagTab.numberOnTheTag')
+          : t('deck.tagTab.anotherNumber')
       }}</label>
       <input
         id="number-typed"
@@ -248,10 +272,10 @@ const known = computed(() => {
         autocapitalize="characters"
         maxlength="40"
       />
-      <button type="submit" :disabled="!typed.trim()">Take it</button>
+      <button type="submit" :disabled="!typed.trim()">{{ t('deck.tagTab.useThisNumber') }}</button>
     </form>
     <section v-if="near" class="near" role="status">
-      <p>{{ near.number }} is none that is known here. Did you mean</p>
+      <p>{{ t('deck.tagTab.weDoNotKnowDid', { number: near.number }) }}</p>
       <button
         v-for="other in near.near"
         :key="other.number"
@@ -262,7 +286,7 @@ const known = computed(() => {
         {{ other.number }}<small v-if="other.slips.length">: {{ other.slips.join('; ') }}</small>
       </button>
       <button type="button" class="wide" @click="put(near.number)">
-        No, {{ near.number }} as it is
+        {{ t('deck.tagTab.noSaveAsRead', { number: near.number }) }}
       </button>
     </section>
     <p
@@ -270,20 +294,27 @@ const known = computed(() => {
       :key="number"
       class="gone"
     >
-      {{ number }} is {{ inHand.lost_numbers.includes(number) ? 'lost' : 'spoiled' }}.
-      <button type="button" @click="undoGone(number)">No, it is not</button>
+      {{
+        t('deck.tagTab.is', {
+          number,
+          spoiled: inHand.lost_numbers.includes(number)
+            ? t('deck.tagTab.lost')
+            : t('deck.tagTab.damaged'),
+        })
+      }}
+      <button type="button" @click="undoGone(number)">{{ t('deck.tagTab.noItIsNot') }}</button>
     </p>
     <section v-if="advice && inHand.kind !== 'recaptured'" class="advice" :class="advice.advice">
       <b>{{
         advice.advice === 'tag'
-          ? `Fit to be tagged, ${TAG_WHERE[advice.where!]}.`
-          : 'Better let it go untagged:'
+          ? t('deck.tagTab.fitToTag', { where: TAG_WHERE[advice.where!] })
+          : t('deck.tagTab.betterNotTagThisFish')
       }}</b>
       <ul v-if="advice.reasons.length">
         <li v-for="reason in advice.reasons" :key="reason">{{ reason }}</li>
       </ul>
       <label v-if="advice.advice === 'let_go' && inHand.kind === 'tagged'"
-        >You decide. Why tag it?
+        >{{ t('deck.tagTab.youDecideWhyDoYou') }}
         <input
           :value="inHand.decision_why"
           maxlength="200"

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ACT, OUTCOME } from '@/words/fish'
+import { ACT_STAGE, OUTCOME } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
 import ChipRow from '@/parts/ChipRow.vue'
+import { t } from '@/words/deck'
 
 const { deck } = defineProps<{ deck: DeckState }>()
 const inHand = computed(() => deck.fish.value!)
@@ -20,7 +21,7 @@ async function move(place: number, field: HTMLInputElement) {
   if (typed) to.setHours(Number(typed[1]), Number(typed[2]), Number(typed[3] ?? 0), tap.at % 1000)
   wrong.value = typed
     ? await deck.moveTap(place, to.getTime())
-    : `“${field.value}” is not a time. Type it as 14:05:30.`
+    : t('deck.timesTab.isNotATimeType', { field: field.value })
   if (wrong.value) field.value = timeText(tap.at)
 }
 </script>
@@ -29,7 +30,7 @@ async function move(place: number, field: HTMLInputElement) {
   <div class="tab">
     <ChipRow
       v-if="deck.stage.value === 'let_go'"
-      label="How it went off"
+      :label="t('deck.timesTab.releaseCondition')"
       :options="OUTCOME"
       :chosen="inHand.outcome"
       @single="deck.change({ outcome: $event as never })"
@@ -37,7 +38,7 @@ async function move(place: number, field: HTMLInputElement) {
     <ol v-if="inHand.taps.length" class="taps">
       <li v-for="(tap, place) in inHand.taps" :key="`${place}-${tap.at}`">
         <label
-          >{{ ACT[tap.act].stage }}
+          >{{ ACT_STAGE[tap.act] }}
           <input
             class="figures"
             :value="timeText(tap.at)"
@@ -48,11 +49,11 @@ async function move(place: number, field: HTMLInputElement) {
       </li>
     </ol>
     <p v-else class="soft">
-      No taps yet. The times stand here once there are some, and can be put right.
+      {{ t('deck.timesTab.noTapsYetTimesAppear') }}
     </p>
     <p v-if="wrong" role="alert" class="fault">{{ wrong }}</p>
     <label
-      >Note
+      >{{ t('deck.timesTab.note') }}
       <textarea
         :value="inHand.note"
         rows="2"

@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/deck'
 import type { DeckState } from '../../useDeck'
 import NumberLine from './NumberLine.vue'
 
@@ -52,39 +53,40 @@ onBeforeUnmount(forget)
   <div class="tab">
     <TroubleNote :trouble="refusal" />
     <NumberLine
-      label="Weight"
-      unit="g, fish alone"
+      :label="t('deck.weighTab.weight')"
+      :unit="t('deck.weighTab.gFishAlone')"
       :value="inHand.weight_g"
       :max="2000000"
       @set="deck.change({ weight_g: $event, weight_how: $event === null ? null : 'typed' })"
     />
     <NumberLine
-      label="Wet sling"
-      unit="g; empty: not weighed"
+      :label="t('deck.weighTab.wetSling')"
+      :unit="t('deck.weighTab.gLeaveEmptyIfNot')"
       :value="inHand.tare_g"
       :max="50000"
       @set="deck.change({ tare_g: $event })"
     />
     <NumberLine
-      label="Girth"
-      unit="mm, behind the fins"
+      :label="t('deck.weighTab.girth')"
+      :unit="t('deck.weighTab.mmBehindTheFins')"
       :value="inHand.girth_mm"
       :max="5000"
       @set="deck.change({ girth_mm: $event })"
     />
     <div v-if="weight" class="row">
       <span
-        >Scale: <b class="figures">{{ net ?? weight.gross_g }} g</b
-        >{{ net === null ? ' with the sling' : '' }}{{ weight.settled ? '' : ', moving' }}</span
+        >{{ t('deck.weighTab.scale') }} <b class="figures">{{ net ?? weight.gross_g }} g</b
+        >{{ net === null ? t('deck.weighTab.withTheSling') : ''
+        }}{{ weight.settled ? '' : t('deck.weighTab.moving') }}</span
       >
-      <button type="button" @click="tare">Sling hangs alone: tare</button>
+      <button type="button" @click="tare">{{ t('deck.weighTab.setTareSlingHangsAlone') }}</button>
       <button type="button" :disabled="net === null || !weight.settled || net <= 0" @click="take">
-        Take {{ net !== null && net > 0 ? `${net} g` : 'weight' }}
+        {{ t('deck.weighTab.use', { weight: net !== null && net > 0 ? `${net} g` : 'weight' }) }}
       </button>
     </div>
     <div class="row photos">
       <label class="add"
-        >Photo
+        >{{ t('deck.weighTab.photo') }}
         <input
           type="file"
           accept="image/*"
@@ -92,7 +94,7 @@ onBeforeUnmount(forget)
           @change="add($event.target as HTMLInputElement)"
       /></label>
       <label class="add"
-        >From files
+        >{{ t('deck.weighTab.chooseFiles') }}
         <input
           type="file"
           accept="image/*"
@@ -101,10 +103,14 @@ onBeforeUnmount(forget)
           @change="add($event.target as HTMLInputElement)"
       /></label>
       <figure v-for="photo in deck.photos.value" :key="photo.id">
-        <img :src="urls[photo.id]" alt="Photo of this fish" />
+        <img :src="urls[photo.id]" :alt="t('deck.weighTab.photoOfThisFish')" />
         <figcaption>
           {{ photo.why ?? 'waits' }}
-          <button type="button" aria-label="Remove this photo" @click="deck.removePhoto(photo.id)">
+          <button
+            type="button"
+            :aria-label="t('deck.weighTab.removePhoto')"
+            @click="deck.removePhoto(photo.id)"
+          >
             ✕
           </button>
         </figcaption>
@@ -124,7 +130,7 @@ onBeforeUnmount(forget)
       </li>
     </ul>
     <button v-if="!deck.instruments.place.value" type="button" @click="deck.instruments.watchPhone">
-      Use this phone’s position
+      {{ t('deck.weighTab.useThisPhonesPosition') }}
     </button>
   </div>
 </template>

@@ -4,6 +4,7 @@ import { exchange } from '@/api/exchange'
 import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 import OfficeNav from './parts/OfficeNav.vue'
 
 /** Keys with which programs read, and how they do it. */
@@ -30,7 +31,7 @@ const revoke = (id: number, called: string) =>
   run(async () => {
     keys.value = (await exchange.revokeKey(id)).keys
     fresh.value = ''
-    notice.value = `${called} reads nothing from now on.`
+    notice.value = t('office.apiKeys.canNoLongerReadData', { called })
   })
 const address = `${window.location.origin}/api/catches`
 const key = computed(() => fresh.value || 'vk_…')
@@ -55,32 +56,34 @@ puts catches.size`,
 <template>
   <div class="page keys stack">
     <OfficeNav />
-    <h1>Keys for programs</h1>
+    <h1>{{ t('office.apiKeys.apiKeys') }}</h1>
     <p class="soft">
-      A key reads catches in 5 km cells and what Water tells, never an exact place, a finder or a
-      setting; 120 times a minute. It can be taken back at any time.
+      {{ t('office.apiKeys.aKeyReadsCatchesIn') }}
     </p>
     <TroubleNote :trouble="refusal" />
     <p v-if="notice" role="status">{{ notice }}</p>
     <form class="make row-3 at-end" @submit.prevent="make">
       <label>
-        Who or what reads with it
+        {{ t('office.apiKeys.whoOrWhatUsesThe') }}
         <input v-model="name" class="field" minlength="3" maxlength="120" required />
       </label>
-      <el-button native-type="submit" type="primary" :loading="busy">Make a key</el-button>
+      <el-button native-type="submit" type="primary" :loading="busy">{{
+        t('office.apiKeys.createKey')
+      }}</el-button>
     </form>
     <p v-if="fresh" role="status" class="fresh">
-      <b>Copy it now; it is shown this once:</b>{{ ' ' }}<code class="figures">{{ fresh }}</code>
+      <b>{{ t('office.apiKeys.copyTheKeyNowIt') }}</b>{{ ' '
+      }}<code class="figures">{{ fresh }}</code>
     </p>
     <el-skeleton v-if="!keys && !refusal" :rows="4" animated />
-    <p v-else-if="keys && !keys.length" class="soft">No program reads here yet.</p>
+    <p v-else-if="keys && !keys.length" class="soft">{{ t('office.apiKeys.noApiKeysYet') }}</p>
     <table v-else-if="keys" v-cards class="list">
       <thead>
         <tr>
-          <th>key of</th>
-          <th>made</th>
-          <th>by</th>
-          <th>last used</th>
+          <th>{{ t('office.apiKeys.keyOf') }}</th>
+          <th>{{ t('office.apiKeys.created') }}</th>
+          <th>{{ t('office.apiKeys.by') }}</th>
+          <th>{{ t('office.apiKeys.lastUsed') }}</th>
           <th></th>
         </tr>
       </thead>
@@ -89,48 +92,58 @@ puts catches.size`,
           <td>{{ entry.name }}</td>
           <td class="tabular">{{ shortDateText(entry.made_at) }}</td>
           <td>{{ entry.by }}</td>
-          <td class="tabular">{{ entry.used_on ? shortDateText(entry.used_on) : 'never' }}</td>
+          <td class="tabular">
+            {{ entry.used_on ? shortDateText(entry.used_on) : t('office.apiKeys.never') }}
+          </td>
           <td>
-            <span v-if="entry.revoked_at" class="soft"
-              >taken back {{ shortDateText(entry.revoked_at) }}</span
-            >
+            <span v-if="entry.revoked_at" class="soft">{{
+              t('office.apiKeys.revoked', { revoked_at: shortDateText(entry.revoked_at) })
+            }}</span>
             <el-popconfirm
               v-else
-              :title="`${entry.name} would read nothing from now on. Take its key back?`"
-              confirm-button-text="Take it back"
-              cancel-button-text="Leave it"
+              :title="t('office.apiKeys.couldNoLongerReadData', { name: entry.name })"
+              :confirm-button-text="t('office.apiKeys.revokeKey')"
+              :cancel-button-text="t('office.apiKeys.cancel')"
               width="260"
               @confirm="revoke(entry.id, entry.name)"
             >
-              <template #reference><button type="button" class="link">Take back</button></template>
+              <template #reference
+                ><button type="button" class="link">
+                  {{ t('office.apiKeys.revoke') }}
+                </button></template
+              >
             </el-popconfirm>
           </td>
         </tr>
       </tbody>
     </table>
     <section>
-      <h2>How a program reads</h2>
+      <h2>{{ t('office.apiKeys.howAProgramReadsData') }}</h2>
       <p>
-        <code>/api/catches</code> gives 500 at a time and, as <code>next</code>, the
-        <code>cursor</code> of the next page; with <code>If-None-Match</code> and the last
-        <code>ETag</code> it answers 304 while nothing has changed. What the columns mean stands
-        under <RouterLink to="/water/data">Water, Data</RouterLink>.
+        {{ t('office.apiKeys.paging') }}
+        <RouterLink to="/water/export">{{ t('office.apiKeys.waterData') }}</RouterLink>
       </p>
       <div v-for="(text, language) in EXAMPLES" :key="language">
         <h3>{{ language }}</h3>
-        <pre tabindex="0" role="group" :aria-label="`Example in ${language}`">{{ text }}</pre>
+        <pre tabindex="0" role="group" :aria-label="t('office.apiKeys.exampleIn', { language })">{{
+          text
+        }}</pre>
       </div>
     </section>
     <section class="contract">
-      <h2>What a key may ask</h2>
+      <h2>{{ t('office.apiKeys.whatAKeyMayRead') }}</h2>
       <details v-for="operation in operations" :key="operation.path">
         <summary>
           <code>{{ operation.method }} {{ operation.path }}</code> {{ operation.summary }}
         </summary>
-        <p v-if="!operation.parameters.length" class="soft">It takes nothing.</p>
+        <p v-if="!operation.parameters.length" class="soft">
+          {{ t('office.apiKeys.noParameters') }}
+        </p>
         <ul>
           <li v-for="parameter in operation.parameters" :key="parameter.name">
-            <code>{{ parameter.name }}</code>{{ parameter.required ? ' (needed)' : '' }}:
+            <code>{{ parameter.name }}</code>{{
+              parameter.required ? t('office.apiKeys.required') : ''
+            }}:
             {{ parameter.says }}
           </li>
         </ul>

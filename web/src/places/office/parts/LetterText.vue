@@ -5,6 +5,7 @@ import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/office'
 import LetterSheet from './LetterSheet.vue'
 
 /** The words of each kind of letter, with the letter as it would be beside them. */
@@ -61,15 +62,15 @@ const keep = (words: { subject: string | null; body: string | null }) =>
     templates.value = (await api.keepLetterTemplate(kind.value, words)).templates
     forget()
     notice.value = words.subject
-      ? 'Letters from now on have these words.'
-      : 'Back to the words we start from.'
+      ? t('office.letterText.lettersFromNowOnUse')
+      : t('office.letterText.theStandardTextIsUsed')
   })
 </script>
 
 <template>
   <section v-if="template" class="words stack-2">
-    <h2>Their words</h2>
-    <div class="kinds" role="tablist" aria-label="Kind of letter">
+    <h2>{{ t('office.letterText.textOfLetters') }}</h2>
+    <div class="kinds" role="tablist" :aria-label="t('office.letterText.kindOfLetter')">
       <button
         v-for="choice in templates"
         :key="choice.kind"
@@ -87,14 +88,19 @@ const keep = (words: { subject: string | null; body: string | null }) =>
       <div class="write stack-2">
         <p class="soft">
           <b v-if="template.failed" role="alert">
-            These words could not be used, and the words we start from went out instead:
-            {{ template.failed }} </b
-          >To {{ template.to }}.<template v-if="template.own">
-            Changed by {{ template.by }}, {{ shortDateText(template.updated_at!) }}.</template
+            {{ t('office.letterText.thisTextCouldNotBe', { failed: template.failed }) }} </b>{{
+            t('office.letterText.to', { to: template.to })
+          }}<template v-if="template.own">
+            {{
+              t('office.letterText.changedBy', {
+                by: template.by,
+                updated_at: shortDateText(template.updated_at!),
+              })
+            }}</template
           >
         </p>
         <label
-          >Subject
+          >{{ t('office.letterText.subject') }}
           <input
             class="field"
             maxlength="400"
@@ -102,7 +108,7 @@ const keep = (words: { subject: string | null; body: string | null }) =>
             @input="write({ subject: ($event.target as HTMLInputElement).value })"
         /></label>
         <label
-          >Words
+          >{{ t('office.letterText.text') }}
           <textarea
             rows="10"
             maxlength="8000"
@@ -111,7 +117,7 @@ const keep = (words: { subject: string | null; body: string | null }) =>
           />
         </label>
         <p class="soft">
-          Values:
+          {{ t('office.letterText.values') }}
           <template v-for="(value, index) in template.values" :key="value.name"
             ><template v-if="index">, </template><code v-text="`{{ ${value.name} }}`" />
             {{ value.meaning }}</template
@@ -124,22 +130,26 @@ const keep = (words: { subject: string | null; body: string | null }) =>
             :loading="busy"
             :disabled="!changed || fault !== null"
             @click="keep(draft)"
-            >Keep these words</el-button
+            >{{ t('office.letterText.saveText') }}</el-button
           >
-          <el-button v-if="changed" size="large" @click="forget">Undo my changes</el-button>
+          <el-button v-if="changed" size="large" @click="forget">{{
+            t('office.letterText.undoMyChanges')
+          }}</el-button>
           <el-button
             v-if="template.own"
             size="large"
             :loading="busy"
             @click="keep({ subject: null, body: null })"
-            >Back to what we start from</el-button
+            >{{ t('office.letterText.useStandardText') }}</el-button
           >
         </div>
       </div>
-      <div aria-label="Preview" aria-live="polite" role="region">
+      <div :aria-label="t('office.letterText.preview')" aria-live="polite" role="region">
         <TroubleNote :trouble="fault" />
         <LetterSheet v-if="preview && !fault" :subject="preview.subject" :body="preview.body">
-          <template #above><p class="soft">As it would be, with an invented fish</p></template>
+          <template #above
+            ><p class="soft">{{ t('office.letterText.previewWithAnInventedFish') }}</p></template
+          >
         </LetterSheet>
       </div>
     </div>

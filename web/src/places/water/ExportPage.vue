@@ -5,6 +5,7 @@ import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
+import { t } from '@/words/water'
 import FilterBar from './parts/FilterBar.vue'
 import TaggingModel from './parts/TaggingModel.vue'
 import WaterNav from './parts/WaterNav.vue'
@@ -12,21 +13,21 @@ import { useWaterFilter } from './useWaterFilter'
 
 /** The data to take away, and how they are to be read. */
 const FORMATS: Record<ExportFormat, { name: string; says: string }> = {
-  csv: { name: 'Table (CSV)', says: 'One row a catch, for a spreadsheet.' },
+  csv: { name: t('water.export.tableCsv'), says: t('water.export.oneRowACatchFor') },
   package: {
-    name: 'Data package',
-    says: 'All tables with what explains them, and the hash of each: to keep and to pass on.',
+    name: t('water.export.dataPackage'),
+    says: t('water.export.allTablesWithTheirDescriptions'),
   },
   darwin_core: {
-    name: 'Darwin Core Archive',
-    says: 'Occurrences and measurements in the terms that biodiversity databases read.',
+    name: t('water.export.darwinCoreArchive'),
+    says: t('water.export.occurrencesAndMeasurementsInThe'),
   },
-  geojson: { name: 'GeoJSON', says: 'Points for a map.' },
+  geojson: { name: t('water.export.geojson'), says: t('water.export.pointsForAMap') },
   ways: {
-    name: 'Ways by water, GeoJSON',
-    says: 'A line for each fish, from where it was tagged to where it was caught last.',
+    name: t('water.export.tracksGeojson'),
+    says: t('water.export.aLineForEachFish'),
   },
-  gpx: { name: 'GPX', says: 'Waypoints for a plotter.' },
+  gpx: { name: t('water.export.gpx'), says: t('water.export.waypointsForAPlotter') },
 }
 const session = useSessionStore()
 const { filter } = useWaterFilter()
@@ -58,7 +59,11 @@ const make = () =>
       exact: isExact.value && mayBeExact.value,
       receiver: asksReceiver.value ? receiver.value : null,
     })
-    notice.value = `${madeNow.file_name}: ${madeNow.rows.toLocaleString('en')} rows, ${kb(madeNow.bytes)}.`
+    notice.value = t('water.export.made', {
+      file: madeNow.file_name,
+      rows: madeNow.rows.toLocaleString('en'),
+      size: kb(madeNow.bytes),
+    })
     made.value = (await exchange.list()).exports
     const link = document.createElement('a')
     link.href = exchange.address(madeNow.sha256)
@@ -68,13 +73,12 @@ const make = () =>
 </script>
 
 <template>
-  <div class="page wide data-page stack">
+  <div class="page breadth data-page stack">
     <WaterNav />
     <header>
-      <h1>Take the data</h1>
+      <h1>{{ t('water.export.export') }}</h1>
       <p class="soft">
-        What the filter leaves in goes out as a file, which stays here under its hash and in the
-        history.
+        {{ t('water.export.exportWhatTheFilterLeaves') }}
       </p>
     </header>
     <FilterBar />
@@ -82,7 +86,7 @@ const make = () =>
     <p v-if="notice" role="status">{{ notice }}</p>
     <form class="make" @submit.prevent="make">
       <fieldset>
-        <legend>As</legend>
+        <legend>{{ t('water.export.format') }}</legend>
         <label v-for="(kind, key) in FORMATS" :key="key" class="way">
           <input v-model="format" type="radio" name="format" :value="key" />
           <span
@@ -93,7 +97,7 @@ const make = () =>
       </fieldset>
       <div class="terms">
         <label>
-          Licence, which whoever receives it is bound to
+          {{ t('water.export.licenceBindingForTheReceiver') }}
           <select v-model="licence" class="field">
             <option v-for="choice in tables?.licences" :key="choice" :value="choice">
               {{ choice }}
@@ -102,42 +106,43 @@ const make = () =>
         </label>
         <label v-if="mayBeExact" class="way">
           <input v-model="isExact" type="checkbox" />
-          <span>With exact places</span>
+          <span>{{ t('water.export.withExactPlaces') }}</span>
         </label>
         <p v-else class="soft">
-          Places go out as the middles of 5 km cells. Your own fish go out exactly: tick “My own
-          fish”.
+          {{ t('water.export.placesAreExportedAsThe') }}
         </p>
         <label v-if="asksReceiver">
-          Who receives exact places
+          {{ t('water.export.receiverOfExactPlaces') }}
           <input
             v-model="receiver"
             class="field"
             minlength="3"
             maxlength="200"
             required
-            placeholder="a person or a body, by name"
+            :placeholder="t('water.export.aPersonOrABody')"
           />
         </label>
         <p v-if="asksReceiver" class="soft">
-          It is kept with your name. Spots belong to those who fish them: ask them first.
+          {{ t('water.export.yourNameIsStoredWith') }}
         </p>
         <div>
-          <el-button native-type="submit" type="primary" :loading="busy">Make the file</el-button>
+          <el-button native-type="submit" type="primary" :loading="busy">{{
+            t('water.export.makeFile')
+          }}</el-button>
         </div>
       </div>
     </form>
     <section v-if="made.length">
-      <h2>Made before</h2>
+      <h2>{{ t('water.export.earlierFiles') }}</h2>
       <table v-cards class="list">
         <thead>
           <tr>
-            <th>when</th>
-            <th>by</th>
-            <th>file</th>
-            <th>rows</th>
-            <th>places</th>
-            <th>hash</th>
+            <th>{{ t('water.export.when') }}</th>
+            <th>{{ t('water.export.by') }}</th>
+            <th>{{ t('water.export.file') }}</th>
+            <th>{{ t('water.export.rows') }}</th>
+            <th>{{ t('water.export.places') }}</th>
+            <th>{{ t('water.export.hash') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -150,30 +155,34 @@ const make = () =>
               }}</a>
             </td>
             <td class="tabular">{{ madeFile.rows.toLocaleString('en') }}</td>
-            <td>{{ madeFile.is_exact ? `exact, to ${madeFile.receiver}` : '5 km cells' }}</td>
+            <td>
+              {{
+                madeFile.is_exact
+                  ? t('water.export.exactTo', { receiver: madeFile.receiver })
+                  : t('water.export.n5KmCells')
+              }}
+            </td>
             <td class="figures" :title="madeFile.sha256">{{ madeFile.sha256.slice(0, 10) }}…</td>
           </tr>
         </tbody>
       </table>
     </section>
     <section v-if="tables" class="stack">
-      <h2>What the columns mean</h2>
+      <h2>{{ t('water.export.whatTheColumnsMean') }}</h2>
       <p>
-        A tag sits in one fish, and a fish has the same <code>fish_id</code> in each of its catches:
-        the rows with one <code>fish_id</code> are its story. A catch belongs to a trip by
-        <code>trip_id</code>.
+        {{ t('water.export.howTablesFit') }}
       </p>
       <TaggingModel />
       <details v-for="table in tables.tables" :key="table.name" :open="table.name === 'catches'">
         <summary>
-          <b>{{ table.name }}</b>: each row is {{ table.row }}
+          <b>{{ table.name }}</b>{{ t('water.export.eachRowIs', { row: table.row }) }}
         </summary>
         <table v-cards class="list">
           <thead>
             <tr>
-              <th>column</th>
-              <th>meaning</th>
-              <th>unit</th>
+              <th>{{ t('water.export.column') }}</th>
+              <th>{{ t('water.export.meaning') }}</th>
+              <th>{{ t('water.export.unit') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -194,7 +203,7 @@ const make = () =>
           </tbody>
         </table>
       </details>
-      <h2>What does not go out, and why</h2>
+      <h2>{{ t('water.export.whatIsNotExportedAnd') }}</h2>
       <dl>
         <template v-for="column in tables.withheld" :key="column.what">
           <dt class="strong">{{ column.what }}</dt>

@@ -6,11 +6,12 @@ import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
 import { useSessionStore } from '@/stores/session'
-import { FATE, FOUND, LETTER, TAG_LEFT, whenText } from '@/words/fish'
-import DeskCandidate from './parts/DeskCandidate.vue'
+import { t } from '@/words/finds'
+import { FATE, FOUND_HOW, LETTER, TAG_LEFT, whenText } from '@/words/fish'
+import ReviewCandidate from './parts/ReviewCandidate.vue'
 import ExpectedLength from './parts/ExpectedLength.vue'
 import FindsNav from './parts/FindsNav.vue'
-import { useDesk, type Verdict } from './useDesk'
+import { useReview, type Verdict } from './useReview'
 
 /**
  * Reports that nobody could match alone: the report left, the fish it may be about right, decided
@@ -35,26 +36,26 @@ const {
   decide,
   accept,
   takeBack,
-} = useDesk()
+} = useReview()
 onMounted(load)
 const reasonField = ref<HTMLTextAreaElement | null>(null)
 const waits = computed(() => desk.value?.report.state === 'waiting')
 const age = (sent: string) =>
   daysText(Math.max(0, Math.floor((Date.now() - Date.parse(sent)) / 86_400_000)))
 const VERDICT: Record<string, string> = {
-  accepted: 'accepted',
-  none_of_these: 'none of these',
-  contradictory: 'contradictory',
-  undone: 'taken back',
-  asked: 'asked',
-  second_opinion: 'second opinion asked',
-  same_catch: 'the same catch as another report',
-  other_programme: 'another programme’s tag',
+  accepted: t('finds.review.accepted'),
+  none_of_these: t('finds.review.noneOfThese'),
+  contradictory: t('finds.review.contradictoryVerdict'),
+  undone: t('finds.review.undone'),
+  asked: t('finds.review.asked'),
+  second_opinion: t('finds.review.secondOpinionAsked'),
+  same_catch: t('finds.review.theSameCatchAsAnother'),
+  other_programme: t('finds.review.anotherProgrammesTag'),
 }
 const STATE: Record<string, string> = {
-  matched: 'Matched.',
-  set_aside: 'Set aside.',
-  joined: 'Joined to another report of the same catch.',
+  matched: t('finds.review.matched'),
+  set_aside: t('finds.review.setAside'),
+  joined: t('finds.review.joinedToAnotherReportOf'),
 }
 /**
  * Every candidate by its number, and where it was reported; those on one spot stand there
@@ -90,19 +91,22 @@ const ASKING = computed(() => ({
   asked: {
     label:
       candidate.value && !candidate.value.fish_id
-        ? `What to ask ${candidate.value.holder}, who holds ${candidate.value.number}`
+        ? t('finds.review.questionForWhoHolds', {
+            holder: candidate.value.holder,
+            number: candidate.value.number,
+          })
         : desk.value?.report.deck
-          ? `What to ask ${desk.value.report.deck.member_name}`
-          : 'What to ask the finder',
-    button: 'Send the question',
+          ? t('finds.review.questionFor', { member_name: desk.value.report.deck.member_name })
+          : t('finds.review.questionForTheFinder'),
+    button: t('finds.review.sendQuestion'),
   },
   second_opinion: {
-    label: 'What another coordinator should look at',
-    button: 'Ask for a second opinion',
+    label: t('finds.review.whatShouldAnotherCoordinatorLook'),
+    button: t('finds.review.askForASecondOpinion'),
   },
   other_programme: {
-    label: 'Whose tag it is, as far as known',
-    button: 'It is another programme’s',
+    label: t('finds.review.ownerOfTheTagAs'),
+    button: t('finds.review.setAsAnotherProgrammes'),
   },
 }))
 watch(
@@ -120,7 +124,7 @@ async function send() {
   if (!act || words.value.trim().length < 3) return
   const done =
     act === 'other_programme'
-      ? await decide(act, `The tag is of ${words.value.trim()}.`, {
+      ? await decide(act, t('finds.review.theTagBelongsTo', { trim: words.value.trim() }), {
           programme: words.value.trim(),
         })
       : await decide(
@@ -136,8 +140,8 @@ function none(verdict: Verdict) {
   void decide(
     verdict,
     verdict === 'none_of_these'
-      ? 'None of the candidates fits.'
-      : 'What is reported contradicts what is known of the fish.',
+      ? t('finds.review.noneOfTheCandidatesFits')
+      : t('finds.review.theReportContradictsWhatWe'),
   )
 }
 const KEYS: Record<string, () => void> = {
@@ -181,45 +185,48 @@ useEventListener(window, 'keydown', (event) => {
 </script>
 
 <template>
-  <div class="page desk">
+  <div class="page breadth desk">
     <FindsNav />
     <header>
-      <h1>Judgement desk</h1>
+      <h1>{{ t('finds.review.review') }}</h1>
       <p class="soft">
         {{
-          queue
-            ? `${queue.waiting} ${queue.waiting === 1 ? 'report waits' : 'reports wait'}`
-            : 'Loading'
+          queue ? t('finds.review.reportsToReviewCount', queue.waiting) : t('finds.review.loading')
         }}<template v-if="queue?.doubts">
           ·
-          <RouterLink to="/finds/doubts"
-            >{{ queue.doubts }} {{ queue.doubts === 1 ? 'doubt' : 'doubts' }} about
-            records</RouterLink
-          ></template
+          <RouterLink to="/finds/queries">{{
+            t('finds.review.aboutRecords', queue.doubts)
+          }}</RouterLink></template
         ><template v-if="last">
           ·
           <button type="button" class="link" @click="takeBack">
-            Take back: {{ last.number }} {{ VERDICT[last.verdict] }}
+            {{ t('finds.review.undo', { number: last.number, verdict: VERDICT[last.verdict] }) }}
           </button></template
         >
       </p>
       <p v-if="leaving.length" role="status">
-        {{ leaving.map((one) => LETTER[one.kind] ?? one.kind).join(' and ') }} leave{{
-          leaving.length === 1 ? 's' : ''
+        {{
+          t(
+            'finds.review.leaveAtUntilThenNothing',
+            {
+              and: leaving.map((one) => LETTER[one.kind] ?? one.kind).join(t('finds.review.and')),
+              leaves_at: timeText(leaving[0]!.leaves_at),
+            },
+            leaving.length,
+          )
         }}
-        at {{ timeText(leaving[0]!.leaves_at) }}; taken back until then, nothing was sent.
       </p>
     </header>
     <TroubleNote :trouble="act.refusal.value" />
-    <el-button v-if="act.refusal.value" @click="load">Look again</el-button>
+    <el-button v-if="act.refusal.value" @click="load">{{ t('finds.review.reload') }}</el-button>
     <p v-if="queue && !queue.reports.length && !desk" class="soft">
-      Nothing waits. A report that fits no fish alone stands here.
+      {{ t('finds.review.nothingToReviewReportsThat') }}
     </p>
     <div class="three">
       <ol
         v-if="queue?.reports.length"
         class="queue bare"
-        aria-label="Reports that wait, the oldest first"
+        :aria-label="t('finds.review.reportsToReviewOldestFirst')"
       >
         <li v-for="report in queue.reports" :key="report.id">
           <button
@@ -230,7 +237,9 @@ useEventListener(window, 'keydown', (event) => {
             <TagStreamer :number="report.number_as_read" spent />
             <span class="soft"
               >{{ nameOf(report.species_code) }}, {{ age(report.sent_at)
-              }}<template v-if="report.encounter_id">, from the Deck</template></span
+              }}<template v-if="report.encounter_id">{{
+                t('finds.review.fromTheDeck')
+              }}</template></span
             >
             <span
               v-if="['asked', 'second_opinion', 'taken_back'].includes(report.waiting_reason ?? '')"
@@ -241,7 +250,13 @@ useEventListener(window, 'keydown', (event) => {
         </li>
       </ol>
       <section v-if="desk" class="report" aria-labelledby="reported">
-        <h2 id="reported">What was {{ desk.report.deck ? 'read on the Deck' : 'reported' }}</h2>
+        <h2 id="reported">
+          {{
+            t('finds.review.whatWas', {
+              reported: desk.report.deck ? t('finds.review.readOnTheDeck') : 'reported',
+            })
+          }}
+        </h2>
         <p class="numbers">
           <TagStreamer :number="desk.report.number_as_read" size="large" spent /><TagStreamer
             v-for="number in desk.report.more_numbers"
@@ -251,47 +266,51 @@ useEventListener(window, 'keydown', (event) => {
           />
         </p>
         <dl>
-          <dt>Species</dt>
+          <dt>{{ t('finds.review.species') }}</dt>
           <dd>{{ nameOf(desk.report.species_code) }}</dd>
-          <dt>Length</dt>
+          <dt>{{ t('finds.review.length') }}</dt>
           <dd>
             {{
               desk.report.length_mm
                 ? `${lengthText(desk.report.length_mm, session.units)} ${desk.report.length_kind}, ` +
-                  `by ${desk.report.length_how}`
-                : 'not measured'
+                  t('finds.review.by', { length_how: desk.report.length_how })
+                : t('finds.review.notMeasured')
             }}
           </dd>
-          <dt>{{ FOUND[desk.report.found_how] ?? 'Caught' }}</dt>
+          <dt>{{ FOUND_HOW[desk.report.found_how] ?? t('finds.review.caught') }}</dt>
           <dd>
             {{ whenText(desk.report)
             }}{{ FATE[desk.report.fate] ? `, ${FATE[desk.report.fate]}` : '' }}
           </dd>
           <template v-if="desk.report.tag_left"
-            ><dt>The tag</dt>
+            ><dt>{{ t('finds.review.theTag') }}</dt>
             <dd>{{ TAG_LEFT[desk.report.tag_left] }}</dd></template
           >
-          <dt>Place</dt>
-          <dd>{{ desk.report.place_words ?? desk.report.deck?.spot_name ?? 'not said' }}</dd>
-          <dt>By</dt>
+          <dt>{{ t('finds.review.place') }}</dt>
+          <dd>
+            {{
+              desk.report.place_words ?? desk.report.deck?.spot_name ?? t('finds.review.notGiven')
+            }}
+          </dd>
+          <dt>{{ t('finds.review.by2') }}</dt>
           <dd v-if="desk.report.deck">
             {{ desk.report.deck.member_name
             }}<template v-if="desk.report.deck.note">: {{ desk.report.deck.note }}</template>
           </dd>
           <dd v-else>
-            {{ desk.report.finder_name ?? 'no name left'
+            {{ desk.report.finder_name ?? t('finds.review.nameRemoved')
             }}<template v-if="desk.report.finder_contact"
               >, {{ desk.report.finder_contact }}</template
             ><template v-if="desk.report.finder_phone">, {{ desk.report.finder_phone }}</template>
           </dd>
-          <dt>Why it waits</dt>
+          <dt>{{ t('finds.review.whyItNeedsReview') }}</dt>
           <dd>{{ desk.report.waiting_words ?? STATE[desk.report.state] }}</dd>
         </dl>
         <img
           v-for="(id, index) in desk.report.photo_ids"
           :key="id"
           :src="`/api/photos/${id}/shown`"
-          :alt="`The finder’s photo ${index + 1}`"
+          :alt="t('finds.review.theFindersPhoto', { index: index + 1 })"
           class="photo"
         />
         <ExpectedLength
@@ -309,16 +328,19 @@ useEventListener(window, 'keydown', (event) => {
             class="map"
             :places="places"
             :ways="ways"
-            label="Where the candidates were tagged, by their numbers, and where this one was caught"
+            :label="t('finds.review.whereTheCandidatesWereTagged')"
           />
-          <p class="soft">✕ where this one was caught, numbers where the candidates were tagged.</p>
+          <p class="soft">{{ t('finds.review.whereThisOneWasCaught') }}</p>
         </template>
         <section v-if="desk.same_catch.length && waits" class="history">
-          <h3>Perhaps the same catch</h3>
+          <h3>{{ t('finds.review.possiblyTheSameCatch') }}</h3>
           <p v-for="report in desk.same_catch" :key="report.id">
-            <b class="figures">{{ report.number_as_read }}</b>,
-            {{ shortDateText(report.caught_on) }}, {{ report.place_words ?? 'place not said' }}, by
-            {{ report.finder_name ?? 'no name left'
+            <b class="figures">{{ report.number_as_read }}</b>{{
+              t('finds.review.by3', {
+                caught_on: shortDateText(report.caught_on),
+                said: report.place_words ?? t('finds.review.noPlaceGiven'),
+                left: report.finder_name ?? t('finds.review.nameRemoved'),
+              })
             }}<template v-if="report.length_mm"
               >, {{ lengthText(report.length_mm, session.units) }}</template
             >.
@@ -326,25 +348,33 @@ useEventListener(window, 'keydown', (event) => {
               type="button"
               class="link"
               @click="
-                decide('same_catch', 'Two reports of one catch.', { other_report_id: report.id })
+                decide('same_catch', t('finds.review.twoReportsOfOneCatch'), {
+                  other_report_id: report.id,
+                })
               "
             >
-              Join this report to it
+              {{ t('finds.review.joinThisReportToIt') }}
             </button>
           </p>
         </section>
         <section v-if="desk.decisions.length" class="history">
-          <h3>So far</h3>
+          <h3>{{ t('finds.review.history') }}</h3>
           <p v-for="decision in desk.decisions" :key="decision.id">
             <b>{{ VERDICT[decision.verdict] }}</b><template v-if="decision.tag_number">
               {{ decision.tag_number }}</template
             >
-            by {{ decision.by }}, {{ shortDateText(decision.made_at) }}: {{ decision.reason }}
+            {{
+              t('finds.review.by4', {
+                by: decision.by,
+                made_at: shortDateText(decision.made_at),
+                reason: decision.reason,
+              })
+            }}
           </p>
         </section>
       </section>
       <section v-if="desk" class="candidates" aria-labelledby="may-be">
-        <h2 id="may-be">Fish that it may be</h2>
+        <h2 id="may-be">{{ t('finds.review.candidates') }}</h2>
         <template v-if="waits">
           <form v-if="asking" class="why" @submit.prevent="send">
             <label
@@ -365,16 +395,18 @@ useEventListener(window, 'keydown', (event) => {
                 :disabled="words.trim().length < 3"
                 >{{ ASKING[asking].button }}</el-button
               >
-              <el-button size="large" @click="asking = null">Not now</el-button>
+              <el-button size="large" @click="asking = null">{{
+                t('finds.review.cancel')
+              }}</el-button>
             </div>
           </form>
           <template v-else>
             <p v-if="secondLook && candidate" class="look" role="alert">
-              {{ candidate.number }} is not likelier than not. Look once more at what speaks against
-              it; the same act again accepts it.
+              {{ t('finds.review.isLessLikelyThanNot', { number: candidate.number }) }}
             </p>
             <label class="why"
-              >Reason <textarea ref="reasonField" v-model="reason" rows="2" maxlength="500" />
+              >{{ t('finds.review.reason') }}
+              <textarea ref="reasonField" v-model="reason" rows="2" maxlength="500" />
             </label>
             <div class="acts">
               <el-button
@@ -382,7 +414,7 @@ useEventListener(window, 'keydown', (event) => {
                 class="oilskin"
                 size="large"
                 @click="ask('asked')"
-                >Ask {{ candidate.holder }}</el-button
+                >{{ t('finds.review.ask', { holder: candidate.holder }) }}</el-button
               >
               <el-button
                 v-else-if="candidate"
@@ -390,38 +422,53 @@ useEventListener(window, 'keydown', (event) => {
                 size="large"
                 :loading="act.busy.value"
                 @click="accept"
-                >It is {{ candidate.number }}{{ secondLook ? ' all the same' : '' }}</el-button
+                >{{
+                  t('finds.review.accept', {
+                    number: candidate.number,
+                    same: secondLook ? t('finds.review.anyway') : '',
+                  })
+                }}</el-button
               >
-              <el-button size="large" @click="none('none_of_these')">None of these</el-button>
-              <el-button size="large" @click="none('contradictory')">Contradictory</el-button>
-              <el-button size="large" @click="ask('asked')">Ask</el-button>
-              <el-button size="large" @click="ask('second_opinion')">Second opinion</el-button>
+              <el-button size="large" @click="none('none_of_these')">{{
+                t('finds.review.noneOfThese2')
+              }}</el-button>
+              <el-button size="large" @click="none('contradictory')">{{
+                t('finds.review.contradictory')
+              }}</el-button>
+              <el-button size="large" @click="ask('asked')">{{
+                t('finds.review.askAQuestion')
+              }}</el-button>
+              <el-button size="large" @click="ask('second_opinion')">{{
+                t('finds.review.secondOpinion')
+              }}</el-button>
               <el-button
                 size="large"
                 :class="{ oilskin: !candidate && desk.report.waiting_reason === 'other_programme' }"
                 @click="ask('other_programme')"
-                >Another programme’s</el-button
+                >{{ t('finds.review.anotherProgrammesTag2') }}</el-button
               >
             </div>
             <p class="soft">
-              Keys: 1 to 9 choose, Enter accepts, N none, C contradictory, A ask, S second opinion,
-              P another programme’s, full stop and comma next and before, W why, B takes the last
-              one back.
+              {{ t('finds.review.keys1To9Choose') }}
             </p>
           </template>
         </template>
         <p v-else>
           <b>{{ STATE[desk.report.state] }}</b>{{ ' ' }}
-          <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`"
-            >Its story</RouterLink
-          >{{ ' ' }}
-          <button type="button" class="link" @click="decide('undone', 'Taken back at the desk.')">
-            Take the decision back
+          <RouterLink v-if="desk.report.story_key" :to="`/story/${desk.report.story_key}`">{{
+            t('finds.review.itsStory')
+          }}</RouterLink>{{ ' ' }}
+          <button
+            type="button"
+            class="link"
+            @click="decide('undone', t('finds.review.undoneAtReview'))"
+          >
+            {{ t('finds.review.undoDecision') }}
           </button>
         </p>
         <ol v-if="desk.ranked.length" class="bare">
           <li v-for="(ranking, place) in desk.ranked" :key="ranking.number">
-            <DeskCandidate
+            <ReviewCandidate
               :candidate="ranking"
               :place="place"
               :share="ranking.likelihood"
@@ -432,11 +479,10 @@ useEventListener(window, 'keydown', (event) => {
             />
           </li>
         </ol>
-        <p v-else class="soft">No fish of ours carries a number like this one.</p>
+        <p v-else class="soft">{{ t('finds.review.noFishOfOursCarries') }}</p>
         <p class="soft">
-          <template v-if="desk.none_likely">It may well be none of these. </template>
-          Bars to the right speak for a fish, to the left against it. How often a likely one is
-          right depends on how finders misread; over 95 % it came true for four kinds of them.
+          <template v-if="desk.none_likely">{{ t('finds.review.itMayWellBeNone') }} </template>
+          {{ t('finds.review.barsToTheRightSpeak') }}
         </p>
       </section>
     </div>
@@ -450,7 +496,6 @@ dt {
 .desk {
   display: grid;
   gap: var(--gap-3);
-  max-width: 1280px;
 }
 .three {
   display: grid;

@@ -5,7 +5,8 @@ import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
 import ChartBox, { type Colours } from '@/parts/ChartBox.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
-import { HOOK_TYPE } from '@/words/dockside'
+import { t } from '@/words/dockside'
+import { HOOK_TYPE } from '@/words/fish'
 import OwnReturns from './parts/OwnReturns.vue'
 
 /** How a member handled a season's fish. */
@@ -59,7 +60,7 @@ const monthChart = (colours: Colours) => ({
   yAxis: { type: 'value', name: 's', nameTextStyle: { color: colours.ink }, ...axis(colours) },
   series: [
     {
-      name: 'half stayed under',
+      name: t('dockside.myHandling.halfTheFishStayedUnder'),
       type: 'line',
       data: months.value.map((month) => month.median),
       symbolSize: 9,
@@ -67,7 +68,7 @@ const monthChart = (colours: Colours) => ({
       lineStyle: { width: 3 },
     },
     {
-      name: 'nine in ten under',
+      name: t('dockside.myHandling.nineInTenFishStayed'),
       type: 'line',
       data: months.value.map((month) => month.p90),
       symbol: 'triangle',
@@ -76,7 +77,7 @@ const monthChart = (colours: Colours) => ({
       lineStyle: { type: 'dashed' },
     },
     {
-      name: 'budget',
+      name: t('dockside.myHandling.timeLimit'),
       type: 'line',
       data: months.value.map((month) => month.budget),
       symbol: 'none',
@@ -92,7 +93,9 @@ const hookRows = computed(() =>
     hook.fish,
     hook.deep,
     hook.share === null ? null : percent(hook.share),
-    hook.low === null ? null : `${percent(hook.low)} to ${percent(hook.high!)}`,
+    hook.low === null
+      ? null
+      : t('dockside.myHandling.to', { low: percent(hook.low), high: percent(hook.high!) }),
     Object.entries(hook.places)
       .map(([place, count]) => `${place.replace('_', ' ')} ${count}`)
       .join(', '),
@@ -169,17 +172,17 @@ const habitChart = (colours: Colours) => ({
 </script>
 
 <template>
-  <div class="page">
+  <div class="page breadth">
     <header class="top">
       <div>
-        <h1>How did I do</h1>
+        <h1>{{ t('dockside.myHandling.myHandling') }}</h1>
         <p class="soft">
-          <RouterLink to="/dockside">All trips</RouterLink> · from your own records alone; nobody
-          else sees this page.
+          <RouterLink to="/dockside">{{ t('dockside.myHandling.allTrips') }}</RouterLink>
+          {{ t('dockside.myHandling.fromYourOwnRecordsAlone') }}
         </p>
       </div>
       <label v-if="season?.seasons.length"
-        >Season
+        >{{ t('dockside.myHandling.season') }}
         <select
           class="field year"
           :value="season.season"
@@ -194,32 +197,50 @@ const habitChart = (colours: Colours) => ({
     <p v-else-if="season && season.points.mean === null" class="soft">
       {{
         season.fish
-          ? `${season.fish} fish so far. From ${season.fish_needed} on there is something to say.`
-          : 'No fish of yours yet. Log some on the Deck, or type a sheet.'
+          ? t('dockside.myHandling.youHaveFishSoFar', {
+              fish: season.fish,
+              fish_needed: season.fish_needed,
+            })
+          : t('dockside.myHandling.noFishOfYoursYet')
       }}
     </p>
     <template v-else-if="season">
       <section v-if="season.sentences.length" class="change" aria-labelledby="change">
-        <h2 id="change">What to change</h2>
+        <h2 id="change">{{ t('dockside.myHandling.whatToChange') }}</h2>
         <ol>
           <li v-for="sentence in season.sentences" :key="sentence">{{ sentence }}</li>
         </ol>
       </section>
       <p v-else class="change">
-        Your {{ season.fish }} fish of {{ season.season }} point to nothing that needs changing.
+        {{
+          t('dockside.myHandling.yourFishOfShowNothing', {
+            fish: season.fish,
+            season: season.season,
+          })
+        }}
       </p>
-      <section class="times" aria-label="Times against budgets">
+      <section class="times" :aria-label="t('dockside.myHandling.timesWithinTheTimeLimits')">
         <div v-for="time in season.times" :key="time.key" class="time">
           <h2>{{ time.title }}</h2>
           <p class="figure figures">{{ seconds(time.median) }}</p>
           <p class="soft">
-            half of {{ time.fish }} fish; nine in ten under {{ seconds(time.p90) }}
+            {{
+              t('dockside.myHandling.halfOfFishNineIn', { fish: time.fish, p90: seconds(time.p90) })
+            }}
           </p>
           <p v-if="time.within">
-            {{ time.within.count }} of {{ time.fish }} within budget
-            <span class="soft"
-              >({{ percent(time.within.low) }} to {{ percent(time.within.high) }})</span
-            >
+            {{
+              t('dockside.myHandling.ofWithinTheTimeLimit', {
+                count: time.within.count,
+                fish: time.fish,
+              })
+            }}
+            <span class="soft">{{
+              t('dockside.myHandling.to2', {
+                low: percent(time.within.low),
+                high: percent(time.within.high),
+              })
+            }}</span>
           </p>
           <div v-if="time.within" class="water" aria-hidden="true">
             <i :style="`--share: ${time.within.share}`" />
@@ -229,18 +250,24 @@ const habitChart = (colours: Colours) => ({
       <OwnReturns />
       <div class="charts">
         <ChartBox
-          title="Time in the air over the season"
-          :says="`Seconds in the air per fish by month, on ${fishIn(months)} fish, against the budget each had.`"
+          :title="t('dockside.myHandling.airExposureOverTheSeason')"
+          :says="t('dockside.myHandling.secondsOfAirExposurePer', { months: fishIn(months) })"
           name="air-by-month"
-          :columns="['month', 'fish', 'half under (s)', 'nine in ten under (s)', 'budget (s)']"
+          :columns="[
+            'month',
+            'fish',
+            t('dockside.myHandling.halfUnderS'),
+            t('dockside.myHandling.nineInTenUnderS'),
+            t('dockside.myHandling.timeLimitS'),
+          ]"
           :rows="monthRows"
           :option="monthChart"
         />
         <ChartBox
-          title="Hooked deep, by hook"
+          :title="t('dockside.myHandling.hookedDeepByHook')"
           :says="
-            'Share of fish hooked in the throat, gill or stomach, with its 95 % interval, ' +
-            `on ${fishIn(hooks)} fish.`
+            t('dockside.myHandling.shareOfFishHookedIn') +
+            t('dockside.myHandling.fromFish', { hooks: fishIn(hooks) })
           "
           name="deep-by-hook"
           :columns="['hook', 'fish', 'deep', 'share', '95 %', 'places']"
@@ -248,14 +275,20 @@ const habitChart = (colours: Colours) => ({
           :option="hookChart"
         />
         <ChartBox
-          title="What cost caution points"
+          :title="t('dockside.myHandling.pointsAddedByEachCause')"
           :says="
-            `Points by what earned them, on ${season.fish} fish. ` +
-            'A handling score under house rules, not a chance of dying.'
+            t('dockside.myHandling.pointsByCauseFromFish', { fish: season.fish }) +
+            t('dockside.myHandling.theHandlingScoreFollowsHouse')
           "
           name="caution-points"
           :height="320"
-          :columns="['what', 'fish', 'points', 'mean score with it', 'without']"
+          :columns="[
+            'what',
+            'fish',
+            'points',
+            t('dockside.myHandling.meanHandlingScoreWithThis'),
+            'without',
+          ]"
           :rows="habitRows"
           :option="habitChart"
         />
@@ -268,7 +301,6 @@ const habitChart = (colours: Colours) => ({
 .page {
   display: grid;
   gap: var(--gap-4);
-  max-width: 1280px;
 }
 .top {
   display: flex;

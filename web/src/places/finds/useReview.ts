@@ -1,6 +1,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { useAct } from '@/api/useAct'
+import { t } from '@/words/finds'
 
 export type Desk = Schemas['Desk']
 type Queue = Awaited<ReturnType<typeof api.deskQueue>>
@@ -10,7 +11,7 @@ export type Verdict = Decision['verdict']
 const STILL_WAITS: Verdict[] = ['undone', 'asked', 'second_opinion']
 
 /** The queue of reports that wait, the one that is looked at, and what is decided of it. */
-export function useDesk() {
+export function useReview() {
   const queue = shallowRef<Queue | null>(null)
   const desk = shallowRef<Desk | null>(null)
   const species = shallowRef<Schemas['SpeciesName'][]>([])
@@ -40,7 +41,7 @@ export function useDesk() {
   const nameOf = (code: string | null) =>
     code
       ? (species.value.find((species) => species.code === code)?.common_name ?? code)
-      : 'species not known'
+      : t('finds.useReview.speciesNotKnown')
 
   async function load() {
     await act.run(async () => {
@@ -84,7 +85,7 @@ export function useDesk() {
     const done = await act.run(async () => {
       desk.value = await api.decideReport(here.report.id, {
         verdict,
-        reason: why.trim() || 'No reason given at the desk.',
+        reason: why.trim() || t('finds.useReview.noReasonGivenAtReview'),
         seen: here.decisions.length,
         ...more,
       })
@@ -130,7 +131,7 @@ export function useDesk() {
   async function takeBack() {
     if (!last.value) return
     const { id } = last.value
-    if (await open(id)) await decide('undone', 'Taken back at the desk.')
+    if (await open(id)) await decide('undone', t('finds.useReview.undoneAtReview'))
     leaving.value = []
   }
   return {

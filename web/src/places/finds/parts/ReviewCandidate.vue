@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { daysText, shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
-import type { Desk } from '../useDesk'
+import { t } from '@/words/finds'
+import type { Desk } from '../useReview'
 
 /** One fish that a report may be about, with what speaks for and against it. */
 defineProps<{
@@ -35,11 +36,14 @@ const part = (log: number) => Math.min(1, Math.abs(log) / 12)
       >{{ ' ' }} <TagStreamer :number="candidate.number" :spent="!candidate.fish_id" />{{ ' ' }}
       <b class="share tabular">{{ share }}</b></span
     >
-    <span v-if="candidate.released_on"
-      >{{ species }}, tagged {{ shortDateText(candidate.released_on) }},
-      {{ daysText(days(candidate.released_on, caughtOn)) }} before</span
-    >
-    <span v-else>No fish is known to carry it yet.</span>
+    <span v-if="candidate.released_on">{{
+      t('finds.reviewCandidate.taggedBefore', {
+        species,
+        released_on: shortDateText(candidate.released_on),
+        caught_on: daysText(days(candidate.released_on, caughtOn)),
+      })
+    }}</span>
+    <span v-else>{{ t('finds.reviewCandidate.noFishIsKnownTo') }}</span>
     <span v-for="term in candidate.terms" :key="term.name" class="term"
       ><span class="name soft">{{ term.name }}</span
       ><span class="bar" aria-hidden="true"

@@ -6,6 +6,7 @@ import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/finds'
 import FindsNav from './parts/FindsNav.vue'
 import HeldMend from './parts/HeldMend.vue'
 
@@ -33,14 +34,15 @@ onMounted(async () => {
 })
 watch(settled, load)
 const doubt = computed(() => queries.value?.doubts[chosen.value] ?? null)
-const STANDS = 'Checked: it stands as it is.'
+const STANDS = t('finds.queries.checkedAndAcceptedAsRecorded')
 
 async function settle(verdict: 'stands' | 'asked', words: string) {
   const here = doubt.value
   if (!here || settled.value) return
   const done = await run(async () => {
     queries.value = await api.settleQuery(here.encounter_id, here.code, { verdict, why: words })
-    notice.value = verdict === 'asked' ? `A letter to ${here.member_name} is on its way.` : ''
+    notice.value =
+      verdict === 'asked' ? t('finds.queries.aLetterToIsOn', { member_name: here.member_name }) : ''
   })
   if (!done) return
   why.value = ''
@@ -52,7 +54,7 @@ function takeBack(doubt = last.value) {
   void run(async () => {
     const answer = await api.settleQuery(doubt.encounter_id, doubt.code, {
       verdict: 'open',
-      why: 'Taken back at the desk.',
+      why: t('finds.queries.undoneAtQueries'),
     })
     if (settled.value) queries.value = await api.queries('settled')
     else queries.value = answer
@@ -63,7 +65,7 @@ type Mended = Parameters<typeof api.mendHeld>[1]
 async function mend(id: string, body: Mended) {
   await run(async () => {
     queries.value = (await api.mendHeld(id, body)).queries
-    notice.value = 'It is stored. Its phone learns of it when it next has signal.'
+    notice.value = t('finds.queries.savedTheMembersPhoneUpdates')
     mending.value = null
   })
 }
@@ -104,21 +106,27 @@ watch(chosen, async () => {
   <div class="page doubts-page stack">
     <FindsNav />
     <header>
-      <h1>Doubts</h1>
+      <h1>{{ t('finds.queries.queries') }}</h1>
       <p class="soft">
         {{
           queries
-            ? `${queries.doubts.length} ${settled ? 'settled here' : 'open'}, ${queries.held.length} held back`
-            : 'Loading'
+            ? t('finds.queries.notAcceptedYet', {
+                doubts: queries.doubts.length,
+                open: settled ? t('finds.queries.answered') : 'open',
+                held: queries.held.length,
+              })
+            : t('finds.queries.loading')
         }}
         ·
         <button type="button" class="link" @click="settled = !settled">
-          {{ settled ? 'Show the open ones' : 'Show the settled ones' }}
+          {{
+            settled ? t('finds.queries.showOpenQueries') : t('finds.queries.showAnsweredQueries')
+          }}
         </button>
         <template v-if="last">
           ·
           <button type="button" class="link" @click="takeBack()">
-            Take back: {{ last.sentence }}
+            {{ t('finds.queries.undo', { sentence: last.sentence }) }}
           </button></template
         >
       </p>
@@ -128,11 +136,11 @@ watch(chosen, async () => {
     <p v-if="queries && !queries.doubts.length" class="soft">
       {{
         settled
-          ? 'None was settled here yet.'
-          : 'No doubt is open. What the checks find when a trip is handed in stands here.'
+          ? t('finds.queries.noQueryWasAnsweredYet')
+          : t('finds.queries.noOpenQueriesChecksRun')
       }}
     </p>
-    <ol v-if="queries?.doubts.length" class="doubts bare" aria-label="Doubts">
+    <ol v-if="queries?.doubts.length" class="doubts bare" :aria-label="t('finds.queries.queries')">
       <li v-for="(listed, place) in queries.doubts" :key="listed.encounter_id + listed.code">
         <button type="button" :aria-current="place === chosen && !settled" @click="chosen = place">
           <b>{{ listed.sentence }}</b>
@@ -146,7 +154,7 @@ watch(chosen, async () => {
           >
         </button>
         <button v-if="settled" type="button" class="link" @click="takeBack(listed)">
-          Open it again
+          {{ t('finds.queries.reopen') }}
         </button>
         <div v-else-if="place === chosen" class="acts">
           <input
@@ -154,49 +162,52 @@ watch(chosen, async () => {
             v-model="why"
             class="field"
             maxlength="500"
-            aria-label="Reason, or question"
-            placeholder="Reason, or question"
+            :aria-label="t('finds.queries.reasonOrQuestion')"
+            :placeholder="t('finds.queries.reasonOrQuestion')"
           />
           <el-button
             class="oilskin"
             size="large"
             :loading="busy"
             @click="settle('stands', why.trim() || STANDS)"
-            >It stands</el-button
+            >{{ t('finds.queries.acceptAsRecorded') }}</el-button
           >
           <el-button
             size="large"
             :disabled="busy || why.trim().length < 3"
             @click="settle('asked', why.trim())"
-            >Ask {{ listed.member_name.split(' ')[0] }}</el-button
+            >{{ t('finds.queries.ask', { split: listed.member_name.split(' ')[0] }) }}</el-button
           >
-          <RouterLink :to="`/dockside/${listed.trip_id}`">Correct it on Dockside</RouterLink>
+          <RouterLink :to="`/dockside/${listed.trip_id}`">{{
+            t('finds.queries.correctOnDockside')
+          }}</RouterLink>
         </div>
       </li>
     </ol>
     <p v-if="queries?.doubts.length && !settled" class="soft">
-      Keys: full stop and comma next and before, W why or what to ask, Enter it stands, B takes the
-      last one back.
+      {{ t('finds.queries.keysFullStopAndComma') }}
     </p>
     <section v-if="queries?.held.length && !settled">
-      <h2>Held back</h2>
+      <h2>{{ t('finds.queries.notAcceptedYet2') }}</h2>
       <p class="soft">
-        Sent, kept, and not stored yet: the record contradicts itself or the tags’ ledger. Its
-        member mends it on the Deck or on Dockside, or you here.
+        {{ t('finds.queries.theseRecordsWereSentAnd') }}
       </p>
       <ul class="held bare">
         <li v-for="record in queries.held" :key="record.id">
           <b>{{ record.message }}</b>{{ ' ' }}
-          <span class="soft"
-            >{{ record.member_name }}, sent {{ shortDateText(record.held_at) }}</span
-          >
+          <span class="soft">{{
+            t('finds.queries.sent', {
+              member_name: record.member_name,
+              held_at: shortDateText(record.held_at),
+            })
+          }}</span>
           <button
             type="button"
             class="link"
             :aria-expanded="mending === record.id"
             @click="mending = mending === record.id ? null : record.id"
           >
-            Mend it
+            {{ t('finds.queries.fix') }}
           </button>
           <HeldMend
             v-if="mending === record.id"

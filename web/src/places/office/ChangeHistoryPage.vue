@@ -8,16 +8,17 @@ import { shortDateText, timeText } from '@/format/units'
 import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { changeValue, changeWord } from '@/words/changes'
+import { t } from '@/words/office'
 import OfficeNav from './parts/OfficeNav.vue'
 
 /** Every change of every record, as the database noted it, and what people said of it. */
 type Entry = Schemas['Audit']['entries'][number]
 const SOURCE: Record<Entry['source'], string> = {
-  rows: 'changes of records',
-  decisions: 'decisions at the desk',
-  corrections: 'corrections with a reason',
-  custody: 'the ledger of tags',
-  settings: 'settings of the office',
+  rows: t('office.changeHistory.changesOfRecords'),
+  decisions: t('office.changeHistory.decisionsAtReview'),
+  corrections: t('office.changeHistory.correctionsWithAReason'),
+  custody: t('office.changeHistory.tagLedger'),
+  settings: t('office.changeHistory.settings'),
 }
 const route = useRoute()
 const router = useRouter()
@@ -58,7 +59,9 @@ onMounted(async () => {
 watch(
   query,
   (now, was) =>
-    JSON.stringify(now) !== JSON.stringify(was) && route.path === '/office/changes' && load(),
+    JSON.stringify(now) !== JSON.stringify(was) &&
+    route.path === '/office/change-history' &&
+    load(),
 )
 const open = ref<number | null>(null)
 const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
@@ -67,56 +70,56 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
 <template>
   <div class="page changes stack">
     <OfficeNav />
-    <h1>Who changed what</h1>
+    <h1>{{ t('office.changeHistory.changeHistory') }}</h1>
     <TroubleNote :trouble="refusal" />
     <div class="filters">
       <select
         class="field"
-        aria-label="What"
+        :aria-label="t('office.changeHistory.changes')"
         :value="query.source ?? ''"
         @change="set({ source: ($event.target as HTMLSelectElement).value })"
       >
-        <option value="">Everything</option>
+        <option value="">{{ t('office.changeHistory.everything') }}</option>
         <option v-for="(label, source) in SOURCE" :key="source" :value="source">{{ label }}</option>
       </select>
       <select
         class="field"
-        aria-label="Kind of record"
+        :aria-label="t('office.changeHistory.kindOfRecord')"
         :value="query.record ?? ''"
         @change="set({ record: ($event.target as HTMLSelectElement).value })"
       >
-        <option value="">All records</option>
+        <option value="">{{ t('office.changeHistory.allRecords') }}</option>
         <option v-for="tag in [...(page?.records ?? []), 'tags']" :key="tag" :value="tag">
           {{ changeWord(tag) }}
         </option>
       </select>
       <select
         class="field"
-        aria-label="By whom"
+        :aria-label="t('office.changeHistory.member')"
         :value="query.member_id ?? ''"
         @change="set({ member_id: ($event.target as HTMLSelectElement).value })"
       >
-        <option value="">By anybody</option>
+        <option value="">{{ t('office.changeHistory.allMembers') }}</option>
         <option v-for="member in members" :key="member.id" :value="member.id">
           {{ member.name }}
         </option>
       </select>
       <input
         class="field"
-        aria-label="Number or id of the record"
-        placeholder="Number or id"
+        :aria-label="t('office.changeHistory.numberOrIdOfThe')"
+        :placeholder="t('office.changeHistory.numberOrId')"
         :value="query.record_id ?? ''"
         @input="setSoon({ record_id: ($event.target as HTMLInputElement).value.trim() })"
       />
       <label
-        >from
+        >{{ t('office.changeHistory.from') }}
         <DayField
           label="from"
           :model-value="query.from ?? null"
           @update:model-value="set({ from: $event ?? '' })"
       /></label>
       <label
-        >to
+        >{{ t('office.changeHistory.to') }}
         <DayField
           label="to"
           :model-value="query.to ?? null"
@@ -124,17 +127,17 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
       /></label>
     </div>
     <p v-if="page && !page.entries.length" class="soft">
-      Nothing was changed that fits this. Widen the days, or leave a filter out.
+      {{ t('office.changeHistory.noChangeFitsTheseFilters') }}
     </p>
     <div v-if="page?.entries.length" class="scroll" tabindex="0">
       <table v-cards class="list">
         <thead>
           <tr>
-            <th>When</th>
-            <th>Who</th>
-            <th>What</th>
-            <th>Record</th>
-            <th>How</th>
+            <th>{{ t('office.changeHistory.when') }}</th>
+            <th>{{ t('office.changeHistory.who') }}</th>
+            <th>{{ t('office.changeHistory.change') }}</th>
+            <th>{{ t('office.changeHistory.record') }}</th>
+            <th>{{ t('office.changeHistory.values') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -166,7 +169,7 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
                   {{ changeWord(String(field)) }}:
                   <template v-if="Array.isArray(pair)"
                     >{{ changeValue(pair[0]) }} → <b>{{ changeValue(pair[1]) }}</b></template
-                  ><template v-else>changed, not shown</template>
+                  ><template v-else>{{ t('office.changeHistory.changedNotShown') }}</template>
                 </p>
                 <button
                   v-if="Object.keys(entry.changed).length > 3"
@@ -174,7 +177,13 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
                   class="link"
                   @click="open = open === index ? null : index"
                 >
-                  {{ open === index ? 'less' : `${Object.keys(entry.changed).length - 3} more` }}
+                  {{
+                    open === index
+                      ? t('office.changeHistory.less')
+                      : t('office.changeHistory.more', {
+                          changed: Object.keys(entry.changed).length - 3,
+                        })
+                  }}
                 </button>
               </template>
             </td>
@@ -182,13 +191,11 @@ const short = (id: string) => (id.length === 36 ? `…${id.slice(-6)}` : id)
         </tbody>
       </table>
     </div>
-    <el-button v-if="page?.next" size="large" :loading="busy" @click="load(page.next)"
-      >Show more</el-button
-    >
+    <el-button v-if="page?.next" size="large" :loading="busy" @click="load(page.next)">{{
+      t('office.changeHistory.showMore')
+    }}</el-button>
     <p class="soft">
-      The database notes every row that is added, changed or removed, whatever the program does.
-      Names and addresses of finders, letters and passwords are noted as changed, never with their
-      content.
+      {{ t('office.changeHistory.theDatabaseRecordsEveryRow') }}
     </p>
   </div>
 </template>

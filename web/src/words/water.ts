@@ -1,0 +1,5 @@
+import words from './en/water.json'
+import { addCatalogue } from './text'
+
+addCatalogue(words)
+export { t } from './text'
