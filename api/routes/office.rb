@@ -26,6 +26,8 @@ module Api
         json(house_rules(store.members.find(member!.id)))
       end
 
+      get("/api/office/today") { json(items: Acts::OfficeToday.call(context(coordinator!))) }
+
       get("/api/guide") { json(guilds: Acts::ReadGuide.call(context(member!))) }
 
       get("/api/tags") { json(custody) }

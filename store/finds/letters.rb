@@ -130,6 +130,9 @@ module Store
     end
 
     # { subject:, body: } as a coordinator changed it, or nil
+    # Letters that did not arrive, or of which nobody knows it.
+    def undelivered = @db[:letters].where(state: %w[failed uncertain]).count
+
     def template(kind) = @db[:letter_templates].where(kind:).select(:subject, :body).first
 
     # { kind => { subject:, body:, by:, updated_at:, failed: why they could not be used | nil } }

@@ -24,6 +24,29 @@ class OfficeSettingsTest < ApiCase
     sign_in("hamish@marrow.example")
   end
 
+  def test_today_names_what_waits_and_nothing_else
+    assert_empty today.keys - %w[permits pouches laws]
+    corin = Seeds.member(db, "Corin Vane")
+    db[:members].where(id: corin.id).update(permit_expires_on: Date.today + 12)
+    db[:letters].insert(
+      kind: "thanks_to_finder", recipient: "wenna@finders.example", subject: "Thanks",
+      body: "Thank you.", state: "failed"
+    )
+
+    assert_equal 1, today["letters"]["count"]
+    assert_includes today["permits"]["first"], "Corin Vane"
+    refute today.key?("reports")
+    sign_in("isolde@marrow.example")
+    get "/api/office/today"
+
+    assert_equal 403, last_response.status
+  end
+
+  def today
+    get "/api/office/today"
+    answer["items"].to_h { |item| [item["key"], item] }
+  end
+
   def test_a_law_entered_wrongly_is_taken_back_and_the_one_before_counts_again
     send_json(:post, "/api/laws", LAW)
     wrong = in_force(send_json(:post, "/api/laws", LAW.merge(min_mm: 4200, max_mm: nil)))

@@ -15,6 +15,7 @@ class EveryPageTest < BrowserCase
     /water /water/map /water/growth /water/handling /water/effort /water/health /water/export
   ].freeze
   OFFICE = %w[
+    /office
     /office/members /office/species /office/api-keys
     /finds/review /finds/queries /finds/other-tags /office/waters
     /office/letters /office/import /office/change-history /office/sign-ins

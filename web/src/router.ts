@@ -78,7 +78,11 @@ export const router = createRouter({
       component: trainer('cards'),
       meta: { title: t('common.router.techniqueCards') },
     },
-    { path: '/office', redirect: '/office/house-rules' },
+    {
+      path: '/office',
+      component: office('today'),
+      meta: { title: t('common.router.office'), coordinator: true },
+    },
     {
       path: '/office/house-rules',
       component: office('houseRules'),

@@ -133,6 +133,7 @@ export const api = {
     answer(client.POST('/api/me/second-factor/picture', { body: { secret } })),
   dropSecondFactor: (id: string) =>
     answer(client.DELETE('/api/members/{id}/second-factor', { params: { path: { id } } })),
+  officeToday: () => answer(client.GET('/api/office/today')),
   lettersHold: () => answer(client.GET('/api/letters/hold')),
   endLettersHold: () => answer(client.DELETE('/api/letters/hold')),
   archive: () => answer(client.GET('/api/me/archive')),

@@ -1,4 +1,5 @@
 // The office's pages, each loaded when it is opened.
+export const today = () => import('./OfficePage.vue')
 export const houseRules = () => import('./HouseRulesPage.vue')
 export const tags = () => import('./TagsPage.vue')
 export const members = () => import('./MembersPage.vue')

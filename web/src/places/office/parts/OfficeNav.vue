@@ -6,6 +6,7 @@ import { useSessionStore } from '@/stores/session'
 import { t } from '@/words/office'
 
 const { isCoordinator } = storeToRefs(useSessionStore())
+const TODAY = { '/office': t('office.officeNav.today') }
 const MEMBERS = {
   '/office/house-rules': t('office.officeNav.houseRules'),
   '/office/tags': t('office.officeNav.tags'),
@@ -20,7 +21,9 @@ const COORDINATORS = {
   '/office/change-history': t('office.officeNav.changeHistory'),
   '/office/sign-ins': t('office.officeNav.signIns'),
 }
-const pages = computed(() => (isCoordinator.value ? { ...MEMBERS, ...COORDINATORS } : MEMBERS))
+const pages = computed(() =>
+  isCoordinator.value ? { ...TODAY, ...MEMBERS, ...COORDINATORS } : MEMBERS,
+)
 </script>
 
 <template>
