@@ -9,7 +9,7 @@ const NOT_NAMES = ['one', 'told', 'said', 'given', 'found', 'what', 'rest', 'the
 
 /** Signs, units and figures that read the same in every language. */
 const SIGNS = [
-  ...'()[],.:;·…–—×±≈≤≥%°“”‘’+-−/|*?&#→←↑↓✓✕✗•△⌫',
+  ...'()[],.:;·…–—×±≈≤≥%°“”‘’+-−/|*?&#→←↑↓✓✕✗•△⌫‹',
   ...['cm', 'mm', 'm', 'g', 'kg', '°C', 's', 'in', '1', 'n', '180, 300', '04-01', '11-30'],
 ]
 

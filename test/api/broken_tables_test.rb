@@ -23,12 +23,12 @@ class BrokenTablesTest < ApiCase
     zip_bomb => "cannot be read to its end", "PK\x03\x04".b => "cannot be read to its end",
     "\xD0\xCF\x11\xE0\xA1".b => "older kind", "\x1F\x8B\b\0".b => "compressed",
     "%PDF-1.4\n" => "PDF", "#{HEAD}\na\0b,c\n" => "bytes that are not text",
-    ("\xFF\xFE".b + "a\0\0\0".b) => "no text",
+    ("\xFF\xFE".b + "a\0\0\0".b) => "bytes that are not text",
     "#{HEAD}\n\"2019-05-14,Wren\n" => "quotation mark",
     "#{HEAD}\n#{'x' * 300_000}\n" => "Line 2 is longer",
     "#{HEAD}\n#{row(who: 'W' * 5000)}\n" => "A cell of line 2",
     "#{(1..150).to_a.join(';')}\n1;2\n" => "150 columns",
-    "\u0000\u0001\u0002binary" => "no text"
+    "\u0000\u0001\u0002binary" => "bytes that are not text"
   }.freeze
 
   # What stays out: the file => what is said beside its row.

@@ -45,7 +45,7 @@ class TableTextTest < Minitest::Test
 
   def test_what_is_no_table_gets_a_sentence
     {
-      "" => "no row", "\n\n\r\n" => "no row", "PK\x03\x04...".b => "an archive with no table",
+      "" => "no row", "\n\n\r\n" => "no row", "PK\x03\x04...".b => "an archive without a table",
       "\xD0\xCF\x11\xE0...".b => "older kind", "\x1F\x8B...".b => "compressed", "%PDF-1.7" => "PDF",
       "a,b\nc\0d,e\n" => "bytes that are not text", %(a,b\n"c,d\ne,f\n) => "quotation mark",
       "a,b\n#{'x' * 200_000},c\n" => "Line 2 is longer",

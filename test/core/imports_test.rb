@@ -207,7 +207,7 @@ class ImportsCoreTest < Minitest::Test
       [2, "the moon"] => ["where", "is not known"],
       [3, "bass"] => ["fish", "is not known"],
       [3, ""] => [nil, "The species is missing."], [4, "6120"] => ["length", "The largest known"],
-      [4, "=SUM(E2:E9)"] => ["length", "not a number"], [4, "9"] => ["length", "cannot be the length of"],
+      [4, "=SUM(E2:E9)"] => ["length", "not a number"], [4, "9"] => ["length", "cannot be the"],
       [5, ""] => [nil, "needs the number of its tag"],
       [5, "MS1/MS2/MS3/MS4/MS5"] => ["tag", "One row has 5 numbers"],
       [5, "4217"] => ["tag", "The owner of this number is not known"],

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { defineAsyncComponent, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import type { Stage } from '@/core/field'
 import { checkRoom } from '@/offline/room'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { t } from '@/words/deck'
@@ -53,6 +54,7 @@ const {
   reopen,
   change,
   digit,
+  settledStage,
 } = state
 const route = useRoute()
 onMounted(async () => {
@@ -69,6 +71,27 @@ const showKeys = ref(false)
  * Wide enough for the day's list beside the Deck; on a phone it opens from what waits to be sent.
  */
 const wide = useMediaQuery('(min-width: 900px)')
+/**
+ * A phone has room for one of the two: where the hook is, or the length. Each stage shows the one
+ * it needs; before the fish is in the net the room belongs to what to do now.
+ */
+type Panel = 'hook' | 'pad'
+const OF_STAGE: Partial<Record<Stage, Panel>> = {
+  in_net: 'hook',
+  lifted: 'pad',
+  back_in_water: 'hook',
+}
+const picked = ref<Panel | 'none' | null>(null)
+watch([settledStage, () => fish.value?.id], () => (picked.value = null))
+const panel = computed<Panel | 'none'>(
+  () => picked.value ?? (settledStage.value ? (OF_STAGE[settledStage.value] ?? 'none') : 'none'),
+)
+const pick = (wanted: Panel) => (picked.value = panel.value === wanted ? 'none' : wanted)
+/** Whether a part is on the screen. */
+const shows = (part: Panel) => life.value !== 'closed' && (wide.value || panel.value === part)
+// On a small phone the Deck is the page: the bar of places steps back.
+onMounted(() => document.body.classList.add('at-water'))
+onUnmounted(() => document.body.classList.remove('at-water'))
 /** What lies over the lower part of the Deck; the clock and the next act stay in reach. */
 type Cover = 'record' | 'people' | 'other' | 'list' | 'technique' | null
 const cover = ref<Cover>(null)
@@ -152,7 +175,11 @@ useDeckKeys(
     />
     <el-button v-else @click="load">{{ t('deck.deck.tryAgain') }}</el-button>
   </div>
-  <div v-else class="deck" :class="{ covered: cover }">
+  <div
+    v-else
+    class="deck"
+    :class="{ covered: cover, closed: life === 'closed', bare: panel === 'none' }"
+  >
     <DeckTop
       class="top"
       :deck="state"
@@ -170,9 +197,25 @@ useDeckKeys(
         :deck="state"
         @change="change({ reopened: true })"
       />
-      <FishLine v-show="life !== 'closed'" class="hook" :deck="state" />
+      <nav
+        v-if="!wide && life !== 'closed'"
+        class="switch"
+        :aria-label="t('deck.deck.partsOfTheRecord')"
+      >
+        <button type="button" :aria-pressed="panel === 'hook'" @click="pick('hook')">
+          {{ t('deck.deck.hookAndSigns') }}
+        </button>
+        <button type="button" :aria-pressed="panel === 'pad'" @click="pick('pad')">
+          {{
+            fish.digits
+              ? t('deck.deck.lengthOf', { length: (Number(fish.digits) / 10).toFixed(1), unit })
+              : t('deck.deck.length')
+          }}
+        </button>
+      </nav>
+      <FishLine v-show="shows('hook')" class="hook" :deck="state" />
       <LengthPad
-        v-show="life !== 'closed'"
+        v-show="shows('pad')"
         class="pad"
         :digits="fish.digits"
         :unit="unit"
@@ -244,15 +287,26 @@ useDeckKeys(
 
 <style scoped>
 .deck {
-  flex: 1;
+  --panel: 142px;
+  flex: none;
   display: grid;
-  min-height: 0;
-  gap: 6px var(--gap-3);
-  padding: 4px var(--gap-3) var(--gap-2);
-  grid-template-columns: 74px minmax(0, 1fr);
-  /* Fixed, so that no key moves from stage to stage. */
-  grid-template-rows: 46px 78px 44px 120px 160px 156px minmax(140px, 1fr);
-  grid-template-areas: 'top top' 'draught clock' 'draught tag' 'draught now' 'draught hook' 'pad pad' 'acts acts';
+  height: calc(100dvh - 49px);
+  min-height: 540px;
+  gap: 5px var(--gap-2);
+  padding: 2px var(--gap-2) 6px;
+  grid-template-columns: 46px minmax(0, 1fr);
+  /* Fixed, so that no key moves from stage to stage; what is left belongs to the lines. */
+  grid-template-rows: 44px 62px 44px minmax(0, 1fr) 34px var(--panel) 140px;
+  grid-template-areas: 'top top' 'draught clock' 'draught tag' 'draught now' 'switch switch' 'panel panel' 'acts acts';
+}
+/* Before there is anything to record the lines have the room. */
+.deck.bare {
+  --panel: 0px;
+  row-gap: 5px;
+}
+.deck.closed {
+  --panel: 176px;
+  grid-template-rows: 44px 62px 44px minmax(0, 1fr) 0 var(--panel) 140px;
 }
 .top {
   grid-area: top;
@@ -269,20 +323,34 @@ useDeckKeys(
 .now {
   grid-area: now;
 }
-.hook {
-  grid-area: hook;
+.switch {
+  grid-area: switch;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
 }
-.pad {
-  grid-area: pad;
+.switch button {
+  border: 1px solid var(--line-strong);
+  border-radius: 8px;
+  background: var(--sheet);
+  font-size: 15px;
+  cursor: pointer;
+  touch-action: manipulation;
 }
+.switch [aria-pressed='true'] {
+  border: 2px solid var(--kelp);
+  background: var(--kelp-soft);
+}
+.hook,
+.pad,
 .gone {
-  grid-area: hook-start / hook-start / pad-end / hook-end;
+  grid-area: panel;
 }
 .acts {
   grid-area: acts;
 }
 .cover {
-  grid-row: now-start / pad-end;
+  grid-row: now-start / panel-end;
   grid-column: 1 / -1;
   min-height: 0;
 }
@@ -301,6 +369,37 @@ useDeckKeys(
 .cover {
   contain: strict;
 }
+@media (max-height: 759px) {
+  .deck {
+    height: 100dvh;
+  }
+}
+/* A phone on its side: what to do at the left, what to touch at the right. */
+@media (max-width: 899px) and (max-height: 480px) and (orientation: landscape) {
+  .deck,
+  .deck.closed {
+    --panel: 0px;
+    min-height: 320px;
+    grid-template-columns: 46px minmax(0, 1fr) minmax(0, 1fr);
+    grid-template-rows: 40px 56px 40px minmax(36px, 1fr) 150px;
+    grid-template-areas:
+      'top top switch'
+      'draught clock panel'
+      'draught tag panel'
+      'draught now panel'
+      'draught now acts';
+  }
+  .deck.bare .now {
+    grid-area: now;
+  }
+  .cover {
+    grid-row: tag-start / now-end;
+    grid-column: 1 / 3;
+  }
+  .covered :deep(.draught) {
+    grid-row: clock-start / clock-end;
+  }
+}
 @media (min-width: 900px) {
   .deck :deep(.draught),
   .deck :deep(.clock),
@@ -313,7 +412,12 @@ useDeckKeys(
   .cover {
     contain: layout;
   }
-  .deck {
+  .deck,
+  .deck.closed {
+    --panel: auto;
+    flex: 1;
+    height: auto;
+    min-height: 0;
     width: 100%;
     gap: var(--gap-3) var(--gap-4);
     padding: var(--gap-3) var(--edge);
@@ -325,6 +429,15 @@ useDeckKeys(
       'draught tag hook logged'
       'draught now pad logged'
       'acts acts acts logged';
+  }
+  .hook {
+    grid-area: hook;
+  }
+  .pad {
+    grid-area: pad;
+  }
+  .gone {
+    grid-area: hook-start / hook-start / pad-end / hook-end;
   }
   .cover {
     grid-area: clock-start / hook-start / pad-end / hook-end;

@@ -225,7 +225,8 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 /* It wraps: no act is ever cut off. */
 .row {
   gap: 6px;
-  max-height: 78px;
+  flex: none;
+  max-height: 74px;
   overflow-y: auto;
   align-items: normal;
 }
@@ -239,7 +240,7 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 }
 .row button {
   flex: 1 1 auto;
-  min-height: 36px;
+  min-height: 34px;
   padding: 0 var(--gap-2);
   background: var(--sheet);
   border: 1px solid var(--line-strong);
@@ -269,15 +270,17 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
   font-size: 15px;
 }
 .keys-row {
-  flex: 1;
+  flex: 1 1 0;
   display: flex;
   gap: 6px;
+  min-height: 54px;
   max-height: 150px;
 }
 .next.tagged {
   background: var(--kelp);
   color: var(--on-kelp);
-  font-size: 22px;
+  font-size: 18px;
+  line-height: 1.1;
 }
 .row button:disabled {
   opacity: 0.45;
@@ -311,6 +314,22 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 }
 .keys {
   font-size: 15px;
+}
+@media (max-width: 899px) and (max-height: 480px) {
+  .row {
+    max-height: 98px;
+  }
+  .row button {
+    min-height: 28px;
+    font-size: 13px;
+  }
+  .keys-row {
+    min-height: 46px;
+  }
+  .next {
+    min-height: 0;
+    font-size: 22px;
+  }
 }
 @media (min-width: 900px) {
   .acts {

@@ -53,7 +53,7 @@ watch(mark, (crossed, before) => {
   grid-template-columns: auto 1fr;
   align-items: center;
   gap: 0 var(--gap-3);
-  min-height: 76px;
+  min-height: 0;
   padding: 2px var(--gap-3);
   border-left: 8px solid var(--kelp);
   background: var(--kelp-soft);
@@ -78,7 +78,7 @@ watch(mark, (crossed, before) => {
   line-height: 1.1;
 }
 .figure {
-  font-size: 52px;
+  font-size: 42px;
   line-height: 1;
   font-weight: 700;
 }
@@ -86,6 +86,9 @@ watch(mark, (crossed, before) => {
   line-height: 1.15;
 }
 @media (min-width: 900px) {
+  .clock {
+    min-height: 76px;
+  }
   .figure {
     font-size: 84px;
   }

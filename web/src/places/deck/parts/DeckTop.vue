@@ -21,16 +21,19 @@ function pickSpecies(list: HTMLSelectElement) {
 
 <template>
   <section class="top">
-    <select
-      class="species"
-      :value="species!.code"
-      :aria-label="t('deck.deckTop.species')"
-      @change="pickSpecies($event.target as HTMLSelectElement)"
-    >
-      <option v-for="kind in card!.species" :key="kind.code" :value="kind.code">
-        {{ kind.common_name }}
-      </option>
-    </select>
+    <RouterLink class="exit" to="/ready" :aria-label="t('deck.deckTop.places')">‹</RouterLink>
+    <div class="species">
+      <b aria-hidden="true">{{ species!.common_name }}</b>
+      <select
+        :value="species!.code"
+        :aria-label="t('deck.deckTop.species')"
+        @change="pickSpecies($event.target as HTMLSelectElement)"
+      >
+        <option v-for="kind in card!.species" :key="kind.code" :value="kind.code">
+          {{ kind.common_name }}
+        </option>
+      </select>
+    </div>
     <p class="where">
       {{ card!.trip.spot_name
       }}<template v-if="waterTempC !== null">, {{ tempText(waterTempC) }}</template
@@ -67,21 +70,51 @@ function pickSpecies(list: HTMLSelectElement) {
   align-items: center;
   gap: 0 6px;
 }
+/* The name wraps, which no list does: the list lies over it, unseen. */
 .species {
+  position: relative;
+  display: flex;
+  align-items: center;
   min-height: 44px;
-  border: 0;
+  padding-right: 16px;
   border-bottom: 2px solid var(--line-strong);
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  font-size: 20px;
-  font-weight: var(--weight-strong);
+  line-height: 1.05;
 }
-.species option {
-  background: var(--sheet);
+.species::after {
+  content: '▾';
+  position: absolute;
+  right: 2px;
+}
+.species:focus-within {
+  outline: 3px solid var(--sea-deep);
+}
+.species select {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  opacity: 0;
+  font-size: 17px;
+  cursor: pointer;
 }
 .where {
   display: none;
+}
+.exit {
+  display: none;
+  align-items: center;
+  justify-content: center;
+  width: 34px;
+  min-height: 44px;
+  font-size: 28px;
+  text-decoration: none;
+}
+@media (max-width: 899px) and (max-height: 759px) {
+  .exit {
+    display: flex;
+  }
+  .top {
+    grid-template-columns: auto minmax(0, 1fr) auto auto auto;
+  }
 }
 .hurt,
 .sound {

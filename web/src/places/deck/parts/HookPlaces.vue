@@ -78,7 +78,7 @@ svg {
     display: none;
   }
   svg {
-    max-height: 120px;
+    max-height: 104px;
   }
 }
 .head {

@@ -98,7 +98,7 @@ small {
   gap: 6px;
 }
 .key {
-  min-height: 50px;
+  min-height: 44px;
   border: 1px solid var(--line-strong);
   border-radius: 10px;
   background: var(--sheet);
@@ -116,7 +116,7 @@ small {
   font-size: 20px;
 }
 /* The letters stay; what they stand for is on the Guide. */
-@media (max-width: 350px) {
+@media (max-width: 350px), (max-width: 899px) and (max-height: 480px) {
   .words {
     display: none;
   }

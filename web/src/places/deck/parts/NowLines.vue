@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { roomTrouble } from '@/offline/room'
 import { t } from '@/words/deck'
 import { BAND, OUTCOME } from '@/words/fish'
@@ -21,12 +22,34 @@ const gone = computed(() => stage.value === 'let_go')
 const lines = computed(
   () => (gone.value ? answer.value?.lines.slice(0, 1) : answer.value?.lines) ?? [],
 )
+/** Rough size of the type: widest usual letter, and a row with its gap. For room, not for looks. */
+const LETTER_PX = 6.7
+const ROW_PX = 17.2
+const MORE_PX = 30
+const isOpen = ref(false)
+const { width, height } = useElementSize(useTemplateRef('list'))
+/** Lines are never cut: those that have no room wait behind “+n more”. */
+const fitting = computed(() => {
+  if (!height.value || isOpen.value) return lines.value.length
+  const letters = Math.max(10, Math.floor((width.value - 12) / LETTER_PX))
+  const heights = lines.value.map(
+    (line) => Math.max(24, Math.ceil(line.text.length / letters) * ROW_PX) + 3,
+  )
+  const needs = (count: number) =>
+    heights.slice(0, count).reduce((sum, line) => sum + line, 0) +
+    (count < heights.length ? MORE_PX : 0)
+  let count = heights.length
+  while (count > 1 && needs(count) > height.value) count--
+  return count
+})
+const hidden = computed(() => lines.value.length - fitting.value)
+watch(stage, () => (isOpen.value = false))
 const score = computed(() => answer.value?.score ?? null)
 const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.points)[0])
 </script>
 
 <template>
-  <div class="now">
+  <div class="now" :class="{ opened: isOpen }">
     <!-- Kept ready, so that letting go costs no more than any other tap. -->
     <div v-show="gone" class="gone">
       <p class="went">
@@ -52,9 +75,9 @@ const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.p
         }}
       </button>
     </div>
-    <ul class="bare" :aria-label="t('deck.nowLines.now')">
+    <ul ref="list" class="bare" :aria-label="t('deck.nowLines.now')">
       <li v-if="coreTrouble" class="withheld" role="alert">{{ coreTrouble }}</li>
-      <li v-for="line in lines" :key="line.text">
+      <li v-for="line in lines.slice(0, fitting)" :key="line.text">
         <button
           type="button"
           class="line"
@@ -70,6 +93,11 @@ const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.p
           @click="emit('technique', line.technique)"
         >
           {{ t('deck.nowLines.showHow') }}
+        </button>
+      </li>
+      <li v-if="hidden || isOpen" class="rest">
+        <button type="button" class="line" data-testid="more-lines" @click="isOpen = !isOpen">
+          {{ isOpen ? t('deck.nowLines.fewer') : t('deck.nowLines.more', hidden) }}
         </button>
       </li>
       <template v-if="stage === 'start'">
@@ -91,9 +119,28 @@ ul {
   align-content: start;
 }
 .now {
+  grid-template-rows: auto minmax(0, 1fr);
   font-size: 14px;
   line-height: 1.22;
   overflow-y: auto;
+}
+ul {
+  grid-row: 2;
+  min-height: 0;
+}
+/* Over what is touched there, until it is shut or the stage goes on. */
+.now.opened {
+  z-index: 2;
+  grid-row-end: panel-end;
+  background: var(--paper);
+}
+.rest {
+  border: 0;
+}
+.rest .line {
+  min-height: 28px;
+  font-weight: var(--weight-strong);
+  text-decoration: underline;
 }
 li {
   padding-left: var(--gap-2);
@@ -144,6 +191,7 @@ li {
 }
 @media (min-width: 900px) {
   .now {
+    grid-template-rows: auto;
     min-height: 150px;
     font-size: 17px;
     gap: var(--gap-2);

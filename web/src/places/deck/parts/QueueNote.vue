@@ -49,7 +49,8 @@ const text = computed(() => {
   border: 1px solid var(--line-strong);
   border-radius: 99px;
   font-size: 14px;
-  white-space: nowrap;
+  max-width: 104px;
+  line-height: 1.05;
 }
 .waiting {
   border-style: dashed;
