@@ -18,9 +18,9 @@ module CompileCore
     protocol/school protocol/question protocol/questions protocol/figures protocol/house_rules
     law/entry law/slot law/keep_verdict handling/stages handling/vitality handling/pressure
     handling/fight_budget handling/air_budget handling/situation handling/caution handling/review
-    handling/tag_decision handling/advice handling/technique handling/clock handling/notes
-    handling/first_aid photo/plane photo/above photo/corners photo/bench photo/measuring
-    trips/card trips/paper_sheet doors/deck
+    handling/tag_decision handling/next_act handling/advice handling/technique handling/clock
+    handling/notes handling/first_aid photo/plane photo/above photo/corners photo/bench
+    photo/measuring trips/card trips/paper_sheet doors/deck
   ].freeze
   # Behind Core::Doors::Trainer, in a file of its own, so that the Deck does not carry it.
   PRACTICE = %w[

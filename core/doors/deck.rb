@@ -40,6 +40,7 @@ module Core
       #
       # Returns
       #   stage:, since_ms:, out:
+      #   next:    what the big key does, see Handling::NextAct
       #   lines:   [{ key:, text:, why:, letter:, technique: key of a card | nil }]
       #   clock:   marks, see Handling::Clock
       #   air:     { one_lift_seconds:, total_seconds:, before_seconds:, this_lift_seconds:,
@@ -59,6 +60,7 @@ module Core
           stage: situation.stage,
           since_ms: situation.stages.since_ms,
           out: situation.stages.out?,
+          next: Handling::NextAct.of(situation),
           lines: Handling::Advice.lines(situation, tagging:).map do |line|
             { **line.to_h, technique: Handling::Technique.of(line.key, situation) }
           end,
@@ -134,7 +136,8 @@ module Core
           encounter: record.merge(read, measured(record)),
           now_ms:,
           units:,
-          trained_to_vent: @card[:trained_to_vent] || false
+          trained_to_vent: @card[:trained_to_vent] || false,
+          platform: trip[:platform]
         )
       end
 

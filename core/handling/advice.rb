@@ -2,23 +2,30 @@
 
 module Core
   module Handling
-    # What to do now: at most three lines for this fish in this situation, under the house rules.
-    # D3.
+    # What to do now for this fish in this situation, under the house rules, most urgent first. The
+    # Deck shows as many lines as it has room for, and the others on request.
     #
-    # Each rule is a method that gives a Line or nil; they are asked in the order of urgency, and
-    # the first three lines are shown. Whatever a line says is asked of the same situation as
-    # budgets, score and tag decision.
+    # Each rule is a method that gives a Line or nil. Each stage asks its own rules in the order of
+    # what can still be done at that moment: how to hold the fish and what can hurt comes before it
+    # is in reach. Whatever a line says is asked of the same situation as budgets, score and tag
+    # decision. A line goes as soon as its fact is recorded.
     #
     # Source: house rules, the table of guilds, schools A to Q.
     class Advice
       Line = Struct.new(:key, :text, :why, :letter, keyword_init: true)
 
-      MOST_LINES = 3
-      ORDER = %i[
-        heavy_bleeding gill deep_hook eye no_lift pressure stomach weak warm dispatch tag_in_water
-        unhook barbs fight net hold surface hazards touch chill fins wound grips revive tail
-        where_to watch small
-      ].freeze
+      MOST_LINES = 6
+      URGENT = %i[heavy_bleeding gill deep_hook eye no_lift pressure stomach weak].freeze
+      ORDER = {
+        "start" => %i[warm barbs fight net hold hazards],
+        "fish_on" => URGENT + %i[warm fight hold hazards net keep_off],
+        "in_net" => URGENT + %i[warm tag_in_water unhook hold keep_off hazards chill touch fins
+          grips wound small],
+        "lifted" => URGENT + %i[hold keep_off surface wound hazards touch],
+        "back_in_water" => URGENT + %i[tag_in_water revive water_flow tail where_to watch],
+        "let_go" => URGENT + %i[watch],
+        "kept" => %i[dispatch]
+      }.freeze
 
       SURFACES = {
         board_bare: "Slick wet board, no cloth",
@@ -49,8 +56,8 @@ module Core
         @tools = situation.rules.tools(situation.guild.key)
       end
 
-      # `send` by name: each rule is private, and this is the one list of them.
-      def all = ORDER.filter_map { |rule| send(rule) }
+      # `send` by name: each rule is private, and ORDER is the one list of them.
+      def all = ORDER.fetch(stage).filter_map { |rule| send(rule) }
 
       private
 
@@ -169,6 +176,7 @@ module Core
 
       def pressure
         return nil unless situation.swollen? && at?("in_net", "lifted", "back_in_water")
+        return nil if situation.has?("sent_down")
 
         line(:pressure, *pressure_text, "J")
       end
@@ -316,7 +324,7 @@ module Core
       def net = at?("start", "fish_on") ? line(:net, *NET.fetch(school(:net)), "F") : nil
 
       def hold
-        at?("lifted") || (at?("in_net") && situation.removed?) ? line(:hold, *hold_text, "D") : nil
+        line(:hold, *hold_text, "D")
       end
 
       def hold_text
@@ -333,7 +341,8 @@ module Core
       end
 
       def surface
-        return nil unless at?("lifted")
+        # A fish that must not be out is not measured there.
+        return nil if !at?("lifted") || situation.no_lift
 
         steps = STEPS.fetch(school(:order))
         steps -= ["tag"] unless tagged_on?(:board)
@@ -355,6 +364,13 @@ module Core
           :hazards,
           "Mind the #{species.all_hazards.join(', ')}.",
           "An injured hand drops the fish."
+        )
+      end
+
+      def keep_off
+        line(
+          :keep_off, "Keep fingers off gills and eyes.",
+          "A touched gill bleeds, and a pressed eye goes blind.", "D"
         )
       end
 
@@ -394,11 +410,11 @@ module Core
         )
       end
 
+      # Only where a wound was seen.
       def wound
-        unless at?("lifted") && situation.heat == :cool && situation.no_lift.nil? &&
-            school(:wound) == :antiseptic
-          return nil
-        end
+        return nil unless (situation.encounter[:marks] || []).include?("open_wound")
+        return nil unless situation.heat == :cool && situation.no_lift.nil? &&
+          school(:wound) == :antiseptic
 
         line(
           :wound, "Cool day and a permit: dry the spot and dab antiseptic. In heat, skip it.",
@@ -435,6 +451,18 @@ module Core
         ]
         else [guild.revive_with(tools), "Water has to flow the right way over the gills."]
         end
+      end
+
+      FLOW = {
+        "boat" => "Go slowly ahead while you hold it beside the boat.",
+        "kayak" => "Hold it beside you, head into the drift.",
+        "wading" => "Walk slowly forward with it."
+      }.freeze
+      FLOW_ELSEWHERE = "Face it into the current. No current: move it slowly forward."
+
+      def water_flow
+        text = FLOW[situation.platform.to_s] || FLOW_ELSEWHERE
+        line(:water_flow, text, "Water must flow over the gills. Never to and fro.", "K")
       end
 
       def tail

@@ -15,11 +15,12 @@ module Core
     #   now_ms:    Integer while it is in hand; nil afterwards
     #   units:     "metric" | "imperial", for the sentences
     #   trained_to_vent: whether this member may
+    #   platform:  what the angler stands on, see Vocabulary; nil where nobody said
     #
     # Raises InvalidInput for taps that cannot be.
     class Situation < Value.of(
       :species, :rules, :encounter, :law, :on, :now_ms,
-      water: "sea", units: "metric", trained_to_vent: false
+      water: "sea", units: "metric", trained_to_vent: false, platform: nil
     )
       # Below this the water chills a warm hand burns slime in. House rule.
       COLD_C = 10

@@ -1,5 +1,13 @@
 import { expect, test } from 'vitest'
-import { blankFish, nextRevision, sayTagIn, tapBack, tapOn } from '@/places/deck/fishInHand'
+import {
+  blankFish,
+  doBeside,
+  nextRevision,
+  sayTagIn,
+  tapBack,
+  tapOn,
+  undoBeside,
+} from '@/places/deck/fishInHand'
 
 const CARD = {
   trip: { id: 'trip-1', water_temp_c: 13.5 },
@@ -63,4 +71,21 @@ test('taking back the only touch of bycatch that was sent makes it void', () => 
   tapOn(crab, 'let_go', 0, false)
   expect(tapBack(crab)).toBe(false)
   expect(nextRevision(crab, null, CARD, 'cm', DEVICE)!.voided_because).toBe('Undone on the Deck.')
+})
+
+test('what the big key records without a stage is taken back before the stage', () => {
+  const fish = blankFish('fish-3', 'pollack', 'FL')
+  tapOn(fish, 'in_net', 0, false)
+  doBeside(fish, 'send_down')
+  doBeside(fish, 'unhook_in_water')
+  expect([fish.handling, fish.removal]).toEqual([['sent_down'], 'in_water'])
+  expect([undoBeside(fish), undoBeside(fish), undoBeside(fish)]).toEqual([true, true, false])
+  expect([fish.handling, fish.removal]).toEqual([[], null])
+
+  doBeside(fish, 'unhook_in_water')
+  tapOn(fish, 'let_go', 5000, false)
+  expect(undoBeside(fish)).toBe(false)
+  const body = nextRevision(fish, null, CARD, 'cm', DEVICE)!
+  expect(body.removal).toBe('in_water')
+  expect('beside' in body).toBe(false)
 })

@@ -10,6 +10,7 @@ import type { FromWorker, ToWorker } from './worker'
 export type Card = Schemas['Card']
 export type Act = Schemas['StageAct']
 export type Stage = Exclude<Act, 'tag_in'> | 'start'
+export type NextAct = Act | 'send_down' | 'unhook_in_water'
 export interface Tap {
   act: Act
   at: number
@@ -38,6 +39,8 @@ export interface FishAnswer {
   stage: Stage
   since_ms: number | null
   out: boolean
+  /** What the big key does: a stage, or what this fish needs before it. */
+  next: NextAct
   lines: Line[]
   clock: ClockMark[]
   air: {

@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client'
+import type { NextAct } from '@/core/field'
 import { dateText } from '@/format/units'
 import codes from './en/codes/fish.json'
 import { t } from './text'
@@ -11,7 +12,7 @@ export const HOOK_PLACE: Record<Schemas['HookPlace'], string> = codes.hookPlace
 export const HOOK_TYPE: Words = codes.hookType
 export const BLEEDING: Words = codes.bleeding
 /** The button that makes a tap. */
-export const ACT_BUTTON: Record<Schemas['StageAct'], string> = codes.actButton
+export const ACT_BUTTON: Record<NextAct, string> = codes.actButton
 /** The stage that a tap leads to. */
 export const ACT_STAGE: Record<Schemas['StageAct'], string> = codes.actStage
 export const ENCOUNTER_KIND: Words = codes.encounterKind

@@ -16,13 +16,15 @@ import LoggedList from './parts/LoggedList.vue'
 import NowLines from './parts/NowLines.vue'
 import OtherCatch from './parts/OtherCatch.vue'
 import PeopleFirst from './parts/PeopleFirst.vue'
-import RecordSheet, { type Tab } from './parts/RecordSheet.vue'
+import type { Tab } from './parts/RecordSheet.vue'
 import TagLine from './parts/TagLine.vue'
 import { useDeck } from './useDeck'
 import { useDeckKeys } from './useDeckKeys'
 
 /** Its calendar is as large as the rest of the Deck, and a trip is begun once. */
 const TripStart = defineAsyncComponent(() => import('./parts/TripStart.vue'))
+/** The rest of the record is asked for by a touch; its files lie on the device by then. */
+const RecordSheet = defineAsyncComponent(() => import('./parts/RecordSheet.vue'))
 /** With the drawings of all guilds, and seldom asked for. */
 const TechniqueSheet = defineAsyncComponent(() => import('./parts/TechniqueSheet.vue'))
 
@@ -49,6 +51,7 @@ const {
   startTrip,
   takeCard,
   tap,
+  doNext,
   undo,
   bycatch,
   reopen,
@@ -143,7 +146,7 @@ async function takeTrip(trip: Parameters<typeof takeCard>[0]) {
 
 useDeckKeys(
   {
-    next: () => tap(natural.value),
+    next: () => doNext(natural.value),
     tagIn: () => tap('tag_in'),
     back: () => isOut.value && tap('back_in_water'),
     undo,

@@ -1,6 +1,6 @@
 import type { Schemas } from '@/api/client'
 import { blankEncounter } from '@/core/blankEncounter'
-import type { Act, Card, FishRecord, Stage, Tap } from '@/core/field'
+import type { Act, Card, FishRecord, NextAct, Stage, Tap } from '@/core/field'
 import { t } from '@/words/deck'
 
 type Sent = Schemas['EncounterSent']
@@ -12,6 +12,9 @@ type SentAsIs = Required<Pick<Sent, Exclude<keyof ReturnType<typeof blankEncount
  * The fish being handled; kept on the device after every touch. Everything but the taps may be
  * filled in later.
  */
+/** What the big key can do beside the stages. */
+export type Beside = Exclude<NextAct, Act>
+
 export interface FishInHand extends Omit<SentAsIs, 'tag_question' | 'note' | 'decision_why'> {
   id: string
   revision: number
@@ -23,6 +26,8 @@ export interface FishInHand extends Omit<SentAsIs, 'tag_question' | 'note' | 'de
    */
   rules: { version: number; own_version: number } | null
   taps: Tap[]
+  /** Acts of the big key that are no stage, each with the number of taps before it, for undo. */
+  beside?: { act: Beside; taps: number }[]
   kind: Sent['kind']
   /** Said to be in it, or read on a recaptured fish. */
   tag_numbers: string[]
@@ -206,6 +211,23 @@ export function seenOf(
   }
 }
 
+/** What the big key records without a stage: the fish went down, or its hook came out in the water. */
+export function doBeside(inHand: FishInHand, act: Beside) {
+  inHand.beside = [...(inHand.beside ?? []), { act, taps: inHand.taps.length }]
+  if (act === 'send_down') inHand.handling = [...inHand.handling, 'sent_down']
+  else inHand.removal = 'in_water'
+}
+
+/** Undoes the last of these when no stage came after it; false where there is none. */
+export function undoBeside(inHand: FishInHand): boolean {
+  const last = inHand.beside?.at(-1)
+  if (!last || last.taps !== inHand.taps.length) return false
+  inHand.beside = inHand.beside!.slice(0, -1)
+  if (last.act === 'unhook_in_water') inHand.removal = null
+  else inHand.handling = inHand.handling.filter((act) => act !== 'sent_down')
+  return true
+}
+
 /** As it is sent to the server. */
 export function bodyOf(
   inHand: FishInHand,
@@ -215,6 +237,7 @@ export function bodyOf(
 ): Sent {
   const {
     taps,
+    beside: _beside,
     digits: _digits,
     length_kind: _kind,
     length_how: _how,

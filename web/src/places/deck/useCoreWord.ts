@@ -1,5 +1,5 @@
 import { computed, shallowRef, watch, type ComputedRef } from 'vue'
-import { openField, type Act, type Field, type FishAnswer } from '@/core/field'
+import { openField, type Act, type Field, type FishAnswer, type NextAct } from '@/core/field'
 import { useSessionStore } from '@/stores/session'
 import { afterPaint } from './afterPaint'
 import { localDate } from '@/format/units'
@@ -59,9 +59,12 @@ export function useCoreWord(
   const settledDone = computed(() => ['let_go', 'kept'].includes(settledStage.value))
 
   const actsFrom = (from: string) => card.value?.acts.next[from] ?? []
-  const natural = computed<Act>(() =>
-    isDone.value ? 'fish_on' : (actsFrom(stage.value)[0] ?? 'fish_on'),
-  )
+  /** What the big key does: core's word, or until it has answered the table of acts. */
+  const natural = computed<NextAct>(() => {
+    if (isDone.value) return 'fish_on'
+    if (answer.value?.stage === stage.value) return answer.value.next
+    return actsFrom(stage.value)[0] ?? 'fish_on'
+  })
   /** Put in where the fish is; once in a record, and only with a tag in hand. */
   const marks = computed<Act[]>(() => {
     const inHand = fish.value
@@ -81,7 +84,7 @@ export function useCoreWord(
   /** All that may come besides the natural act. */
   const others = computed<Act[]>(() => {
     const acts = actsFrom(settledStage.value)
-    const first = settledDone.value ? 'fish_on' : acts[0]
+    const first = settledDone.value ? 'fish_on' : (answer.value?.next ?? acts[0])
     return [
       ...marks.value,
       ...acts.filter((act) => act !== first && (fish.value?.taps.length || act === 'in_net')),

@@ -4,17 +4,19 @@ import { computed, ref } from 'vue'
 import { nowMs } from '@/offline/clock'
 import { useQueue } from '@/offline/queue'
 import { keptEncounter } from '@/offline/store'
-import type { Act } from '@/core/field'
+import type { Act, NextAct } from '@/core/field'
 import { t } from '@/words/deck'
 import { afterPaint } from './afterPaint'
 import {
   blankFish,
+  doBeside,
   hasEnded,
   lifeOf,
   sayNoTag,
   sayTagIn,
   tapBack,
   tapOn,
+  undoBeside,
   type FishInHand,
 } from './fishInHand'
 import { wakeSound } from './sound'
@@ -103,6 +105,13 @@ export function useTouches(
       return { act, text: `${keep.text}.`, mayGoOn: !keep.needs }
     return null
   }
+  /** The big key. */
+  function doNext(next: NextAct) {
+    if (next !== 'send_down' && next !== 'unhook_in_water') return tap(next)
+    if (!fish.value) return
+    doBeside(fish.value, next)
+    changed(fish.value)
+  }
   /** Letting go with the tag in, in one touch that says both. */
   function letGoTagged() {
     if (!fish.value || doubtOf('tag_in')) return tap('tag_in')
@@ -169,6 +178,7 @@ export function useTouches(
     const inHand = fish.value
     if (doubted.value) return void (doubted.value = null)
     if (!inHand?.taps.length) return
+    if (undoBeside(inHand)) return changed(inHand)
     tapBack(inHand)
     crew().tookBack(inHand.id, inHand.voided_because ? 0 : inHand.taps.length)
     changed(inHand)
@@ -225,6 +235,7 @@ export function useTouches(
     doubted,
     blankRecord,
     tap,
+    doNext,
     letGoTagged,
     noTag,
     secondFish,

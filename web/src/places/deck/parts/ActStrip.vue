@@ -23,6 +23,7 @@ const {
   doubted,
   fish,
   hands,
+  doNext,
   letGoTagged,
   life,
   marks,
@@ -194,7 +195,7 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         class="next"
         :class="{ stop: isOver }"
         data-testid="next"
-        @click="tap(natural)"
+        @click="doNext(natural)"
       >
         {{ isDone ? t('deck.actStrip.nextFishOn') : ACT_BUTTON[natural] }}
       </button>

@@ -26,11 +26,15 @@ const lines = computed(
 const LETTER_PX = 6.7
 const ROW_PX = 17.2
 const MORE_PX = 30
+/** More than three are not read at the water. */
+const MOST_LINES = 3
 const isOpen = ref(false)
 const { width, height } = useElementSize(useTemplateRef('list'))
 /** Lines are never cut: those that have no room wait behind “+n more”. */
 const fitting = computed(() => {
-  if (!height.value || isOpen.value) return lines.value.length
+  if (isOpen.value) return lines.value.length
+  const most = Math.min(lines.value.length, MOST_LINES)
+  if (!height.value) return most
   const letters = Math.max(10, Math.floor((width.value - 12) / LETTER_PX))
   const heights = lines.value.map(
     (line) => Math.max(24, Math.ceil(line.text.length / letters) * ROW_PX) + 3,
@@ -38,7 +42,7 @@ const fitting = computed(() => {
   const needs = (count: number) =>
     heights.slice(0, count).reduce((sum, line) => sum + line, 0) +
     (count < heights.length ? MORE_PX : 0)
-  let count = heights.length
+  let count = most
   while (count > 1 && needs(count) > height.value) count--
   return count
 })
