@@ -21,6 +21,49 @@ class DeckOnThePhoneTest < BrowserCase
 
   def next_act = answered { touch("[data-testid=next]") }
 
+  # What is named here is whole on the screen at every stage, and nothing lies over it.
+  WHOLE = <<~JS
+    ['.clock .figure', '.species b', '.acts [data-testid=next]',
+     '.acts [data-testid=more]', '.switch button'].filter((css) => {
+      const part = document.querySelector(css)
+      if (!part) return css !== '.switch button'
+      const { left, right, top, bottom } = part.getBoundingClientRect()
+      const middle = document.elementFromPoint((left + right) / 2, (top + bottom) / 2)
+      return left < 0 || top < 0 || right > innerWidth || bottom > innerHeight ||
+        !(part.contains(middle) || middle?.contains(part) || css === '.species b')
+    })
+  JS
+  FULL = "document.scrollingElement.scrollHeight <= innerHeight && " \
+    "document.scrollingElement.scrollWidth <= innerWidth"
+
+  def test_every_stage_fits_small_phones
+    [[360, 600], [320, 568], [390, 640], [640, 360]].each do |width, height|
+      as_wide(width, height)
+      visit "/deck"
+      7.times do |stage|
+        assert_selector ".now li, .now .gone", minimum: 1
+        assert_equal [true, []], [page.evaluate_script(FULL), page.evaluate_script(WHOLE)],
+          "#{width} × #{height}, stage #{stage}"
+        next_act
+      end
+    end
+  end
+
+  def test_swollen_from_depth_the_big_key_sends_it_down_and_undo_takes_that_back
+    2.times { next_act }
+    click_button "swollen"
+    assert_selector "[data-testid=next]", text: "Send it down"
+    next_act
+    assert_selector "[data-testid=next]", text: "Release"
+    click_button "Undo"
+    assert_selector "[data-testid=next]", text: "Send it down"
+    next_act
+    next_act
+    wait_until { db[:encounters].any? }
+
+    assert_equal ["sent_down"], db[:encounters].get(:handling).to_a
+  end
+
   def test_a_tagged_fish_in_nine_touches_two_of_them_while_it_is_out
     select "European seabass", from: "Species" # a default that fits from the second fish on
     next_act
@@ -148,9 +191,9 @@ class DeckOnThePhoneTest < BrowserCase
       )
     end
 
-    open_ones, closed = places.partition { |tops| tops.first.positive? }
+    digits = places.map { |tops| tops[0..-2].reject(&:zero?) }.reject(&:empty?)
 
-    assert_equal [1, 1], [open_ones.uniq.size, closed.size], places.inspect
+    assert_equal 1, digits.uniq.size, "digits stay where they are, or step back"
     assert_equal 1, places.map(&:last).uniq.size, "the big key stays where it is"
   end
 
@@ -160,7 +203,7 @@ class DeckOnThePhoneTest < BrowserCase
     assert_selector ".now li:first-child", text: "Heavy bleeding: no tag."
     click_button "swollen"
     touch("[data-place=gill]")
-    assert_selector ".now li", count: 3
+    assert_selector ".now li", minimum: 2
     assert_selector ".now li:nth-child(2)", text: "Keep off the gills."
     nothing_scrolls
     answered { find("[data-act=let_go]").click }

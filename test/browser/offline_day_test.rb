@@ -75,7 +75,7 @@ class OfflineDayTest < BrowserCase
     find("[data-testid=again]").click
     fill_in "Number on the tag", with: "ms 000009"
     click_button "Use this number"
-    assert_text "We do not know MS000009. Did you mean"
+    assert_text "MS000009 is not on this card. Did you mean"
     find(".near button", text: "MS000005").click
     assert_text "at 41.2 cm"
     find("[data-testid=more]").click

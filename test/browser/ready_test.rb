@@ -134,6 +134,7 @@ class OfficeTest < BrowserCase
     fill_in "How many", with: "3"
     click_button "Issue tags"
     assert_text "3 tags to Hamish Torvald: MS000101 to MS000103."
+    find("summary", text: "Your pouch").click
     first(".pouch button").click
     click_button "Damaged"
 

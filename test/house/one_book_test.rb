@@ -18,7 +18,10 @@ class OneBookTest < Minitest::Test
   CHANCE = [0.5, 0.25, 25.4].freeze
 
   # What a page says of a rule that core answered, and examples of what can be typed.
-  SPOKEN = /"[dD]o not lift(?: above, mm)?"|"Enter moves on,.*"/
+  SPOKEN = /
+    "(?:[dD]o\ not\ lift(?:\ above,\ mm)?|Send\ it\ down|Unhook\ in\ the\ water|Cut\ the\ line)" |
+    "Enter\ moves\ on,.*"
+  /x
 
   def self.numbers
     fractions =

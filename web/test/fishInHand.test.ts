@@ -6,6 +6,8 @@ import {
   sayTagIn,
   tapBack,
   tapOn,
+  typedLength,
+  typedText,
   undoBeside,
 } from '@/places/deck/fishInHand'
 
@@ -88,4 +90,9 @@ test('what the big key records without a stage is taken back before the stage', 
   const body = nextRevision(fish, null, CARD, 'cm', DEVICE)!
   expect(body.removal).toBe('in_water')
   expect('beside' in body).toBe(false)
+})
+
+test('a length is read as people type it: whole units, or with a tenth', () => {
+  expect(['4', '38', '385', '412', '1205'].map(typedLength)).toEqual([4, 38, 38.5, 41.2, 120.5])
+  expect(['38', '385'].map(typedText)).toEqual(['38', '38.5'])
 })

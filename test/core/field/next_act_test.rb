@@ -35,7 +35,7 @@ class NextActTest < Minitest::Test
     assert_equal "unhook_in_water", following("in_net", **hot)
     assert_equal "let_go", following("in_net", **hot, removal: "in_water")
     assert_equal "back_in_water", following("lifted", **hot)
-    assert_equal "unhook_in_water", following("in_net", hook_place: "gill", bleeding: "light")
+    assert_equal "cut_line", following("in_net", hook_place: "gill", bleeding: "light")
     assert_equal "lifted", following("in_net", hook_place: "gill", bleeding: "none")
   end
 end

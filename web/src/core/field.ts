@@ -10,7 +10,7 @@ import type { FromWorker, ToWorker } from './worker'
 export type Card = Schemas['Card']
 export type Act = Schemas['StageAct']
 export type Stage = Exclude<Act, 'tag_in'> | 'start'
-export type NextAct = Act | 'send_down' | 'unhook_in_water'
+export type NextAct = Act | 'send_down' | 'unhook_in_water' | 'cut_line'
 export interface Tap {
   act: Act
   at: number

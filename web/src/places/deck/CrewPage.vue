@@ -136,7 +136,9 @@ function undo(sharedFish: SharedFish) {
           </div>
           <!-- Below the keys, which must not move when a line comes or goes. -->
           <ul class="lines bare stack-2" :aria-label="t('deck.crew.now')">
-            <li v-for="line in answer?.lines" :key="line.text" class="line">{{ line.text }}</li>
+            <li v-for="line in answer?.lines.slice(0, 3)" :key="line.text" class="line">
+              {{ line.text }}
+            </li>
           </ul>
         </div>
       </article>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { computed, defineAsyncComponent, onMounted, onUnmounted, ref, watch } from 'vue'
+import { defineAsyncComponent, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Stage } from '@/core/field'
 import { checkRoom } from '@/offline/room'
@@ -20,6 +20,7 @@ import type { Tab } from './parts/RecordSheet.vue'
 import TagLine from './parts/TagLine.vue'
 import { useDeck } from './useDeck'
 import { useDeckKeys } from './useDeckKeys'
+import { typedText } from './fishInHand'
 
 /** Its calendar is as large as the rest of the Deck, and a trip is begun once. */
 const TripStart = defineAsyncComponent(() => import('./parts/TripStart.vue'))
@@ -79,17 +80,22 @@ const wide = useMediaQuery('(min-width: 900px)')
  * it needs; before the fish is in the net the room belongs to what to do now.
  */
 type Panel = 'hook' | 'pad'
-const OF_STAGE: Partial<Record<Stage, Panel>> = {
-  in_net: 'hook',
-  lifted: 'pad',
-  back_in_water: 'hook',
+function panelOf(stage: Stage | undefined): Panel | 'none' {
+  if (life.value === 'reopened') return 'pad'
+  if (stage === 'in_net') return 'hook'
+  if (stage === 'lifted') return 'pad'
+  // What was read off the board is typed when the fish is back in the water.
+  if (stage === 'back_in_water') return fish.value?.digits ? 'hook' : 'pad'
+  return 'none'
 }
-const picked = ref<Panel | 'none' | null>(null)
-watch([settledStage, () => fish.value?.id], () => (picked.value = null))
-const panel = computed<Panel | 'none'>(
-  () => picked.value ?? (settledStage.value ? (OF_STAGE[settledStage.value] ?? 'none') : 'none'),
+const panel = ref<Panel | 'none'>('none')
+// Chosen when a stage begins and not after, so that no key moves under a finger.
+watch(
+  [settledStage, () => fish.value?.id, life],
+  () => (panel.value = panelOf(settledStage.value)),
+  { immediate: true },
 )
-const pick = (wanted: Panel) => (picked.value = panel.value === wanted ? 'none' : wanted)
+const pick = (wanted: Panel) => (panel.value = panel.value === wanted ? 'none' : wanted)
 /** Whether a part is on the screen. */
 const shows = (part: Panel) => life.value !== 'closed' && (wide.value || panel.value === part)
 // On a small phone the Deck is the page: the bar of places steps back.
@@ -211,7 +217,7 @@ useDeckKeys(
         <button type="button" :aria-pressed="panel === 'pad'" @click="pick('pad')">
           {{
             fish.digits
-              ? t('deck.deck.lengthOf', { length: (Number(fish.digits) / 10).toFixed(1), unit })
+              ? t('deck.deck.lengthOf', { length: typedText(fish.digits), unit })
               : t('deck.deck.length')
           }}
         </button>
@@ -291,6 +297,7 @@ useDeckKeys(
 <style scoped>
 .deck {
   --panel: 142px;
+  --acts: 186px;
   flex: none;
   display: grid;
   height: calc(100dvh - 49px);
@@ -299,7 +306,7 @@ useDeckKeys(
   padding: 2px var(--gap-2) 6px;
   grid-template-columns: 46px minmax(0, 1fr);
   /* Fixed, so that no key moves from stage to stage; what is left belongs to the lines. */
-  grid-template-rows: 44px 62px 44px minmax(0, 1fr) 34px var(--panel) 140px;
+  grid-template-rows: 42px 58px 42px minmax(0, 1fr) 34px var(--panel) var(--acts);
   grid-template-areas: 'top top' 'draught clock' 'draught tag' 'draught now' 'switch switch' 'panel panel' 'acts acts';
 }
 /* Before there is anything to record the lines have the room. */
@@ -309,7 +316,7 @@ useDeckKeys(
 }
 .deck.closed {
   --panel: 176px;
-  grid-template-rows: 44px 62px 44px minmax(0, 1fr) 0 var(--panel) 140px;
+  grid-template-rows: 42px 58px 42px minmax(0, 1fr) 0 var(--panel) var(--acts);
 }
 .top {
   grid-area: top;
@@ -375,6 +382,11 @@ useDeckKeys(
 @media (max-height: 759px) {
   .deck {
     height: 100dvh;
+  }
+}
+@media (max-height: 699px) {
+  .deck {
+    --acts: 140px;
   }
 }
 /* A phone on its side: what to do at the left, what to touch at the right. */

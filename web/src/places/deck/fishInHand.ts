@@ -43,7 +43,7 @@ export interface FishInHand extends Omit<SentAsIs, 'tag_question' | 'note' | 'de
   ask_tag: boolean
   /** A closed fish that somebody opened again, on purpose. */
   reopened: boolean
-  /** As typed: tenths of the person's unit, "412" is 41.2. */
+  /** As typed, see typedLength. */
   digits: string
   length_kind: Schemas['LengthKind']
   length_how: Schemas['LengthHow']
@@ -169,6 +169,15 @@ export function takeTaps(inHand: FishInHand, taps: Tap[]) {
     Object.assign(inHand, { kind: 'untagged', tag_numbers: [], said_tag: null })
 }
 
+/**
+ * What was typed, in the person's unit: two digits are whole units, more carry a tenth. 38 is 38 cm,
+ * 385 and 412 are 38.5 and 41.2 cm. As on the paper sheet, nobody tags a fish under 10 cm.
+ */
+export const typedLength = (digits: string) =>
+  digits.length > 2 ? Number(digits) / 10 : Number(digits)
+export const typedText = (digits: string) =>
+  digits.length > 2 ? typedLength(digits).toFixed(1) : digits
+
 /** Every number that this fish uses up or bears. */
 export const numbersOf = (
   numbers: Pick<Sent, 'tag_numbers' | 'new_tag_numbers' | 'spoiled_numbers' | 'lost_numbers'>,
@@ -181,7 +190,7 @@ export const numbersOf = (
 
 const lengthOf = (inHand: FishInHand, unit: 'cm' | 'in') =>
   inHand.digits
-    ? { value: Number(inHand.digits) / 10, unit, kind: inHand.length_kind, how: inHand.length_how }
+    ? { value: typedLength(inHand.digits), unit, kind: inHand.length_kind, how: inHand.length_how }
     : null
 
 /** What is known of it, as core and the crew are told. */
@@ -211,11 +220,14 @@ export function seenOf(
   }
 }
 
+export const isBeside = (act: NextAct): act is Beside =>
+  act === 'send_down' || act === 'unhook_in_water' || act === 'cut_line'
+
 /** What the big key records without a stage: the fish went down, or its hook came out in the water. */
 export function doBeside(inHand: FishInHand, act: Beside) {
   inHand.beside = [...(inHand.beside ?? []), { act, taps: inHand.taps.length }]
   if (act === 'send_down') inHand.handling = [...inHand.handling, 'sent_down']
-  else inHand.removal = 'in_water'
+  else inHand.removal = act === 'cut_line' ? 'cut_line' : 'in_water'
 }
 
 /** Undoes the last of these when no stage came after it; false where there is none. */
@@ -223,8 +235,9 @@ export function undoBeside(inHand: FishInHand): boolean {
   const last = inHand.beside?.at(-1)
   if (!last || last.taps !== inHand.taps.length) return false
   inHand.beside = inHand.beside!.slice(0, -1)
-  if (last.act === 'unhook_in_water') inHand.removal = null
-  else inHand.handling = inHand.handling.filter((act) => act !== 'sent_down')
+  if (last.act === 'send_down')
+    inHand.handling = inHand.handling.filter((act) => act !== 'sent_down')
+  else inHand.removal = null
   return true
 }
 

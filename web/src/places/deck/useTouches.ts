@@ -11,6 +11,7 @@ import {
   blankFish,
   doBeside,
   hasEnded,
+  isBeside,
   lifeOf,
   sayNoTag,
   sayTagIn,
@@ -107,7 +108,7 @@ export function useTouches(
   }
   /** The big key. */
   function doNext(next: NextAct) {
-    if (next !== 'send_down' && next !== 'unhook_in_water') return tap(next)
+    if (!isBeside(next)) return tap(next)
     if (!fish.value) return
     doBeside(fish.value, next)
     changed(fish.value)

@@ -110,62 +110,71 @@ const others = computed(() => custody.value?.pouches ?? [])
     <p v-if="notice" class="said" role="status">{{ notice }}</p>
     <el-skeleton v-if="!custody && !refusal" :rows="8" animated />
     <template v-if="custody">
-      <section class="stack-2">
-        <h2>{{ t('office.tags.yourPouch') }}</h2>
-        <p v-if="!custody.own.length" class="soft">
-          {{
-            t('office.tags.yourPouchIsEmpty', {
-              tags: isCoordinator
-                ? t('office.tags.issueTagsToYourselfBelow')
-                : t('office.tags.askTheCoordinatorForTags'),
-            })
-          }}
-        </p>
-        <template v-else>
-          <p class="soft">
-            {{ t('office.tags.youHoldTagsTouchTags', { own: custody.own.length }) }}
+      <section>
+        <!-- A coordinator issues tags first; the own pouch waits folded. -->
+        <details class="stack-2" :open="!isCoordinator">
+          <summary>
+            <h2>{{ t('office.tags.yourPouch') }}</h2>
+          </summary>
+          <p v-if="!custody.own.length" class="soft">
+            {{
+              t('office.tags.yourPouchIsEmpty', {
+                tags: isCoordinator
+                  ? t('office.tags.issueTagsToYourselfBelow')
+                  : t('office.tags.askTheCoordinatorForTags'),
+              })
+            }}
           </p>
-          <div class="pouch">
-            <button
-              v-for="number in custody.own"
-              :key="number"
-              type="button"
-              :aria-pressed="chosen.includes(number)"
-              @click="choose(number)"
-            >
-              <TagStreamer :number="number" :spent="chosen.includes(number)" />
-            </button>
-          </div>
-          <div v-if="chosen.length" class="moves row">
-            <b>{{ t('office.tags.chosen', { chosen: chosen.length }) }}</b>
-            <el-input
-              v-model="note"
-              maxlength="500"
-              :placeholder="t('office.tags.noteOptional')"
-              :aria-label="t('office.tags.note')"
-            />
-            <el-button :disabled="busy" @click="move('spoiled')">{{
-              t('office.tags.damaged')
-            }}</el-button>
-            <el-button :disabled="busy" @click="move('lost')">{{
-              t('office.tags.lost')
-            }}</el-button>
-            <el-button :disabled="busy" @click="move('returned')">{{
-              t('office.tags.returnToStock')
-            }}</el-button>
-            <template v-if="isCoordinator">
-              <select v-model="moveTo" class="field slim" :aria-label="t('office.tags.transferTo')">
-                <option value="">{{ t('office.tags.toMember') }}</option>
-                <option v-for="other in others" :key="other.member_id" :value="other.member_id">
-                  {{ other.name }}
-                </option>
-              </select>
-              <el-button :disabled="busy || !moveTo" @click="move('transferred')">{{
-                t('office.tags.transfer')
+          <template v-else>
+            <p class="soft">
+              {{ t('office.tags.youHoldTagsTouchTags', { own: custody.own.length }) }}
+            </p>
+            <div class="pouch">
+              <button
+                v-for="number in custody.own"
+                :key="number"
+                type="button"
+                :aria-pressed="chosen.includes(number)"
+                @click="choose(number)"
+              >
+                <TagStreamer :number="number" :spent="chosen.includes(number)" />
+              </button>
+            </div>
+            <div v-if="chosen.length" class="moves row">
+              <b>{{ t('office.tags.chosen', { chosen: chosen.length }) }}</b>
+              <el-input
+                v-model="note"
+                maxlength="500"
+                :placeholder="t('office.tags.noteOptional')"
+                :aria-label="t('office.tags.note')"
+              />
+              <el-button :disabled="busy" @click="move('spoiled')">{{
+                t('office.tags.damaged')
               }}</el-button>
-            </template>
-          </div>
-        </template>
+              <el-button :disabled="busy" @click="move('lost')">{{
+                t('office.tags.lost')
+              }}</el-button>
+              <el-button :disabled="busy" @click="move('returned')">{{
+                t('office.tags.returnToStock')
+              }}</el-button>
+              <template v-if="isCoordinator">
+                <select
+                  v-model="moveTo"
+                  class="field slim"
+                  :aria-label="t('office.tags.transferTo')"
+                >
+                  <option value="">{{ t('office.tags.toMember') }}</option>
+                  <option v-for="other in others" :key="other.member_id" :value="other.member_id">
+                    {{ other.name }}
+                  </option>
+                </select>
+                <el-button :disabled="busy || !moveTo" @click="move('transferred')">{{
+                  t('office.tags.transfer')
+                }}</el-button>
+              </template>
+            </div>
+          </template>
+        </details>
       </section>
 
       <section class="stack-2">
@@ -439,6 +448,9 @@ const others = computed(() => custody.value?.pouches ?? [])
 </template>
 
 <style scoped>
+summary h2 {
+  display: inline;
+}
 .tags {
   display: grid;
   gap: var(--gap-4);

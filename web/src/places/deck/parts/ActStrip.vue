@@ -226,10 +226,12 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 /* It wraps: no act is ever cut off. */
 .row {
   gap: 6px;
+  /* The same height at every stage, so that the big key does not move. */
   flex: none;
-  max-height: 74px;
+  height: 114px;
   overflow-y: auto;
   align-items: normal;
+  align-content: flex-start;
 }
 .row .keep {
   max-width: 165px;
@@ -316,9 +318,18 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
 .keys {
   font-size: 15px;
 }
+@media (max-width: 899px) and (max-height: 699px) {
+  .row {
+    height: 74px;
+  }
+  .row button {
+    padding: 0 6px;
+    font-size: 13px;
+  }
+}
 @media (max-width: 899px) and (max-height: 480px) {
   .row {
-    max-height: 98px;
+    height: 98px;
   }
   .row button {
     min-height: 28px;
@@ -339,6 +350,8 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
     align-items: stretch;
   }
   .row {
+    height: auto;
+    max-height: 78px;
     align-items: center;
     max-width: 560px;
   }

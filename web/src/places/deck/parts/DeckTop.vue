@@ -92,9 +92,17 @@ function pickSpecies(list: HTMLSelectElement) {
   position: absolute;
   inset: 0;
   width: 100%;
-  opacity: 0;
+  border: 0;
+  background: transparent;
+  color: transparent;
   font-size: 17px;
+  appearance: none;
   cursor: pointer;
+}
+/* Its own list is read again. */
+.species option {
+  background: var(--sheet);
+  color: var(--ink);
 }
 .where {
   display: none;

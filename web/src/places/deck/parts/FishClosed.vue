@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import { t } from '@/words/deck'
 import type { DeckState } from '../useDeck'
+import { typedText } from '../fishInHand'
 
 /**
  * A fish that is gone stands here as it was written down; what comes next belongs to the next
@@ -13,7 +14,7 @@ const emit = defineEmits<{ change: [] }>()
 const { fish, noTag, species, tap, unit } = deck
 const length = computed(() =>
   fish.value?.digits
-    ? `${(Number(fish.value.digits) / 10).toFixed(1)} ${unit.value} ${fish.value.length_kind}`
+    ? `${typedText(fish.value.digits)} ${unit.value} ${fish.value.length_kind}`
     : t('deck.fishClosed.noLength'),
 )
 </script>

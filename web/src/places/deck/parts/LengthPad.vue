@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { t } from '@/words/deck'
 import { LENGTH_KIND } from '@/words/fish'
+import { typedText } from '../fishInHand'
 
 type Kind = Schemas['LengthKind']
 type How = Schemas['LengthHow']
@@ -15,8 +16,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ digit: [key: string]; kind: [kind: Kind]; how: [how: How] }>()
 
-/** Tenths are typed without a point: 4 1 2 is 41.2. */
-const shown = computed(() => (props.digits ? (Number(props.digits) / 10).toFixed(1) : '––.–'))
+/** Typed without a point: 4 1 2 is 41.2, and 4 1 alone is 41. */
+const shown = computed(() => (props.digits ? typedText(props.digits) : '––.–'))
 const KINDS: Kind[] = ['FL', 'TL']
 const HOWS: How[] = ['board', 'tape', 'ruler', 'photo', 'estimate']
 const after = <T,>(all: T[], value: T): T => all[(all.indexOf(value) + 1) % all.length]!

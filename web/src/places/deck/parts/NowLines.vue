@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { roomTrouble } from '@/offline/room'
 import { t } from '@/words/deck'
@@ -29,12 +29,13 @@ const MORE_PX = 30
 /** More than three are not read at the water. */
 const MOST_LINES = 3
 const isOpen = ref(false)
+const isWide = useMediaQuery('(min-width: 900px)')
 const { width, height } = useElementSize(useTemplateRef('list'))
 /** Lines are never cut: those that have no room wait behind “+n more”. */
 const fitting = computed(() => {
   if (isOpen.value) return lines.value.length
   const most = Math.min(lines.value.length, MOST_LINES)
-  if (!height.value) return most
+  if (isWide.value || !height.value) return most
   const letters = Math.max(10, Math.floor((width.value - 12) / LETTER_PX))
   const heights = lines.value.map(
     (line) => Math.max(24, Math.ceil(line.text.length / letters) * ROW_PX) + 3,
