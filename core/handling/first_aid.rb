@@ -21,6 +21,7 @@ module Core
             key: "hook",
             title: "Hook in a person",
             lines: [
+              Text.of("handling.first_aid.fish_still_on"),
               CUT_THE_LINE,
               Text.of("handling.first_aid.leave_a_hook_alone_that"),
               Text.of("handling.first_aid.do_not_pull_against_the"),

@@ -240,8 +240,9 @@ module Core
 
       def bucket
         owned(
-          :bucket, "bucket of fresh water", false,
-          "For short waits and for wetting board and hands.", "house rule"
+          :bucket, "bucket of water from where you fish", false,
+          "For short waits, board and hands. Renew it often. Sea fish die in tap water.",
+          "house rule"
         )
       end
 
@@ -387,7 +388,12 @@ module Core
       def camera
         owned(
           :camera, "camera or phone, charged, lens clear", false,
-          "A photo of the fish, then one of the number.", "house rule"
+          if plan.alone
+            "You are alone: aim and set it before you lift the fish."
+          else
+            "A photo of the fish, then one of the number."
+          end,
+          "house rule"
         )
       end
 
