@@ -108,7 +108,7 @@ class EveryPageTest < BrowserCase
     body.send_keys("b")
     assert_selector ".stage", text: "back in water"
     body.send_keys("u", "b", "3", "9", "7", :backspace)
-    assert_selector "[data-testid=length]", text: "3.9"
+    assert_selector "[data-testid=length]", text: "39 cm"
     body.send_keys("8")
     body.send_keys("n")
     find_field("Note").send_keys("tail nicked", :enter)
