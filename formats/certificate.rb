@@ -136,7 +136,7 @@ module Formats
       text growth.sentence(@units), size: 11, color: SLATE
       if growth.verdict == :grew && growth.yearly_mm
         text Core::Text.of(
-          "formats.certificate.that_is_a_year_95",
+          "formats.certificate.growth_in_a_year",
           yearly: Core::Units.growth_text(growth.yearly_mm, @units),
           margin: Core::Units.growth_text(growth.yearly_margin_mm, @units)
         ),

@@ -150,7 +150,7 @@ module Formats
         @pdf.stroke_line [tick * cm, 18], [tick * cm, (tick % 5).zero? ? 26 : 22]
       end
       @pdf.fill_color Paper::GREY
-      @pdf.draw_text Core::Text.of("formats.remembrance.n10_cm_when_printed_at"),
+      @pdf.draw_text Core::Text.of("formats.remembrance.scale_bar"),
         at: [0, 4],
         size: 9
     end

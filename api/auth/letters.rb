@@ -71,7 +71,7 @@ module Api
         auth.change_login_needs_verification_notice_flash Core::Text.of(
           "api.letters.a_letter_is_on_its"
         )
-        auth.verify_login_change_error_flash Core::Text.of("api.letters.this_link_was_used_or_2")
+        auth.verify_login_change_error_flash Core::Text.of("api.letters.old_link_of_address")
         auth.verify_login_change_duplicate_account_error_flash Core::Text.of(
           "api.letters.another_member_signs_in_with"
         )

@@ -18,7 +18,7 @@ module Core
       ADJUSTED =
         Text.of("answers.effort_answers.fish_counted_against_rod_hours")
       SOURCE =
-        Text.of("answers.effort_answers.garwood_1936_biometrika_28_437")
+        Text.of("answers.effort_answers.effort_sources")
 
       # Fish of some trips in ten rod hours, a number that people can picture.
       class Rate

@@ -90,8 +90,8 @@ module Core
       end
 
       LEVELS = {
-        true => Text.of("answers.movement_answers.among_recaptured_fish_the_distance"),
-        false => Text.of("answers.movement_answers.among_recaptured_fish_the_distance_2"),
+        true => Text.of("answers.movement_answers.levels_off"),
+        false => Text.of("answers.movement_answers.spreads"),
         nil => "Whether the distance levels off is not clear yet."
       }.freeze
 
@@ -241,14 +241,14 @@ module Core
         if fit.p > 0.05
           return (
             Text.of(
-              "answers.movement_answers.that_moved_a_kilometre_or", n: Words.fish(fit.n), chance:
+              "answers.movement_answers.no_direction", n: Words.fish(fit.n), chance:
             )
           )
         end
 
         name = way_name(fit.mean_deg)
         format(
-          Text.of("answers.movement_answers.that_moved_a_kilometre_or_2"),
+          Text.of("answers.movement_answers.main_direction"),
           fish: Words.fish(fit.n),
           name:,
           mean: fit.mean_deg,

@@ -168,7 +168,7 @@ module Core
         ]
         when :kind then [
           Text.of(
-            "handling.advice.keep_it_in_the_water_2", kind: situation.length.kind
+            "handling.advice.length_kind_unknown", kind: situation.length.kind
           ), "In doubt we take the careful way."
         ]
         end

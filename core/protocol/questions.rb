@@ -30,7 +30,7 @@ module Core
             ],
             [
               :brief, "brief",
-              Text.of("protocol.questions.n30_s_for_ordinary_and"),
+              Text.of("protocol.questions.seconds_by_class"),
               "boat crews with many fish", "One number that everybody remembers.",
               "Too long for sensitive fish after a hard fight.", 1
             ]

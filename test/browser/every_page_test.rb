@@ -161,7 +161,7 @@ class EveryPageTest < BrowserCase
 
     assert_equal 0, db[:tag_batches].count
     click_button "Save the good rows"
-    assert_text "1 batches are saved."
+    assert_text "Rows saved: 1."
 
     assert_equal 1, db[:tag_batches].count
   end

@@ -25,7 +25,7 @@ class OfficeBrowserTest < BrowserCase
     assert_text "Line 3, Tam Ottery: email is “isolde@marrow.example”"
     assert_no_text "Wenna Carne"
     click_button "Save the good rows"
-    assert_text "1 members are saved."
+    assert_text "Rows saved: 1."
     assert_text "Wenna Carne"
   end
 

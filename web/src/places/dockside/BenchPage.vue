@@ -135,9 +135,7 @@ const after = computed(
         <section v-if="result" class="found" aria-live="polite">
           <p class="figure figures" data-testid="straight">{{ length(result.straight_mm) }}</p>
           <p>
-            {{
-              t('dockside.bench.n95StraightFromTheFirst', { margin_mm: length(result.margin_mm) })
-            }}
+            {{ t('dockside.bench.marginOfLength', { margin_mm: length(result.margin_mm) }) }}
           </p>
           <p class="soft">
             {{

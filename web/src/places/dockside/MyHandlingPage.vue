@@ -236,7 +236,7 @@ const habitChart = (colours: Colours) => ({
               })
             }}
             <span class="soft">{{
-              t('dockside.myHandling.to2', {
+              t('dockside.myHandling.shareLimits', {
                 low: percent(time.within.low),
                 high: percent(time.within.high),
               })

@@ -193,7 +193,7 @@ const wrongOf = (row: number) =>
                     :value="row.cells[column]"
                     :data-cell="`${place} ${column}`"
                     :aria-label="
-                      t('dockside.sheet.row2', { column: HEADS[column], place: place + 1 })
+                      t('dockside.sheet.cellName', { column: HEADS[column], place: place + 1 })
                     "
                     :aria-invalid="
                       !isBlank(row) && !!row.cells[column] && !!readings[place]!.wrong[column]
@@ -245,10 +245,10 @@ const wrongOf = (row: number) =>
           ><b class="tabular">{{ count.typed }}</b> {{ t('dockside.sheet.typed') }}
           <b class="tabular">{{ count.stored }}</b> {{ t('dockside.sheet.saved')
           }}<template v-if="count.held">{{
-            t('dockside.sheet.notAcceptedYet2', { held: count.held })
+            t('dockside.sheet.heldCount', { held: count.held })
           }}</template
           ><template v-if="count.waiting">{{
-            t('dockside.sheet.toSend2', { waiting: count.waiting })
+            t('dockside.sheet.waitingCount', { waiting: count.waiting })
           }}</template
           >{{ signal ? '.' : t('dockside.sheet.noSignalSavedOnThis') }}{{ ' '
           }}<template v-if="sheet.sheets.value">

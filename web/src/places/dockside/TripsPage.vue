@@ -126,7 +126,7 @@ onMounted(() => load())
                 t('dockside.trips.cancelTheTripOf', { held_on: shortDateText(listed.held_on) })
               "
             >
-              {{ t('dockside.trips.cancelTrip2') }}
+              {{ t('dockside.trips.cancelTripLink') }}
             </button></template
           >
         </el-popconfirm>

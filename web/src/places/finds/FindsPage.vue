@@ -145,12 +145,12 @@ const direction = (key: string) =>
             </td>
             <td>
               <span v-if="find.state === 'matched'"
-                >{{ t('finds.finds.matched2')
+                >{{ t('finds.finds.rowMatched')
                 }}<template v-if="find.fate === 'kept'">{{ t('finds.finds.kept') }}</template></span
               >
-              <span v-else-if="find.state === 'set_aside'">{{ t('finds.finds.setAside2') }}</span>
+              <span v-else-if="find.state === 'set_aside'">{{ t('finds.finds.rowSetAside') }}</span>
               <span v-else class="waits"
-                ><b>{{ t('finds.finds.toReview2') }}</b> {{ find.waiting_words }}</span
+                ><b>{{ t('finds.finds.rowToReview') }}</b> {{ find.waiting_words }}</span
               >
             </td>
           </tr>

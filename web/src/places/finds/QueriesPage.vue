@@ -188,7 +188,7 @@ watch(chosen, async () => {
       {{ t('finds.queries.keysFullStopAndComma') }}
     </p>
     <section v-if="queries?.held.length && !settled">
-      <h2>{{ t('finds.queries.notAcceptedYet2') }}</h2>
+      <h2>{{ t('finds.queries.notAcceptedTitle') }}</h2>
       <p class="soft">
         {{ t('finds.queries.theseRecordsWereSentAnd') }}
       </p>

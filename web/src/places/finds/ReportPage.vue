@@ -367,7 +367,7 @@ const field = (name: string) => refusal.value?.fields[name]
                 {{ t('finds.report.removeMark') }}
               </button></template
             >
-            <template v-else>{{ t('finds.report.othersOnlySeeThe5') }}</template>
+            <template v-else>{{ t('finds.report.coarsePlace') }}</template>
           </p>
         </fieldset>
       </template>

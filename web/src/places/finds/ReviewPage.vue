@@ -292,7 +292,7 @@ useEventListener(window, 'keydown', (event) => {
               desk.report.place_words ?? desk.report.deck?.spot_name ?? t('finds.review.notGiven')
             }}
           </dd>
-          <dt>{{ t('finds.review.by2') }}</dt>
+          <dt>{{ t('finds.review.finderLabel') }}</dt>
           <dd v-if="desk.report.deck">
             {{ desk.report.deck.member_name
             }}<template v-if="desk.report.deck.note">: {{ desk.report.deck.note }}</template>
@@ -336,7 +336,7 @@ useEventListener(window, 'keydown', (event) => {
           <h3>{{ t('finds.review.possiblyTheSameCatch') }}</h3>
           <p v-for="report in desk.same_catch" :key="report.id">
             <b class="figures">{{ report.number_as_read }}</b>{{
-              t('finds.review.by3', {
+              t('finds.review.otherReport', {
                 caught_on: shortDateText(report.caught_on),
                 said: report.place_words ?? t('finds.review.noPlaceGiven'),
                 left: report.finder_name ?? t('finds.review.nameRemoved'),
@@ -364,7 +364,7 @@ useEventListener(window, 'keydown', (event) => {
               {{ decision.tag_number }}</template
             >
             {{
-              t('finds.review.by4', {
+              t('finds.review.historyEntry', {
                 by: decision.by,
                 made_at: shortDateText(decision.made_at),
                 reason: decision.reason,
@@ -430,7 +430,7 @@ useEventListener(window, 'keydown', (event) => {
                 }}</el-button
               >
               <el-button size="large" @click="none('none_of_these')">{{
-                t('finds.review.noneOfThese2')
+                t('finds.review.noneOfTheseButton')
               }}</el-button>
               <el-button size="large" @click="none('contradictory')">{{
                 t('finds.review.contradictory')
@@ -445,7 +445,7 @@ useEventListener(window, 'keydown', (event) => {
                 size="large"
                 :class="{ oilskin: !candidate && desk.report.waiting_reason === 'other_programme' }"
                 @click="ask('other_programme')"
-                >{{ t('finds.review.anotherProgrammesTag2') }}</el-button
+                >{{ t('finds.review.anotherProgrammeButton') }}</el-button
               >
             </div>
             <p class="soft">

@@ -179,7 +179,9 @@ const units = computed<Units>(() => chosen.value || session.units)
                   <span v-if="index > 0" class="soft"
                     >{{
                       t('finds.story.after', {
-                        most: story.legs[index - 1]!.days_at_most ? t('finds.story.atMost2') : '',
+                        most: story.legs[index - 1]!.days_at_most
+                          ? t('finds.story.atMostDays')
+                          : '',
                         days: daysText(story.legs[index - 1]!.days),
                       })
                     }}<template v-if="story.legs[index - 1]!.by_water_m !== null">{{
@@ -247,7 +249,7 @@ const units = computed<Units>(() => chosen.value || session.units)
           }}</button>.
       </p>
       <p v-if="coarse" class="soft">
-        {{ t('finds.story.placesAreShownAs5') }}
+        {{ t('finds.story.coarsePlaces') }}
       </p>
     </template>
   </div>

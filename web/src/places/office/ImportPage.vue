@@ -92,7 +92,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
         </p>
       </header>
       <section v-if="isOpen">
-        <h2>{{ t('office.import.n1HowTheTableIs') }}</h2>
+        <h2>{{ t('office.import.stepReading') }}</h2>
         <p>
           <el-radio-group
             :model-value="table.has_heading"
@@ -113,7 +113,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
         <ImportChoices v-model="mapping" :table="table" @change="save" />
       </section>
       <section v-if="isOpen && table.words.length">
-        <h2>{{ t('office.import.n2MeaningOfWords') }}</h2>
+        <h2>{{ t('office.import.stepWords') }}</h2>
         <ImportWords
           v-model="mapping.words"
           :words="table.words"
@@ -132,7 +132,7 @@ const undo = () => run(async () => show(await imports.undo(id)))
           {{
             isOpen
               ? t('office.import.allRows', { words: table.words.length ? 4 : 3 })
-              : t('office.import.allRows2')
+              : t('office.import.allRowsTitle')
           }}
         </h2>
         <p v-if="notice" role="status">{{ notice }}</p>

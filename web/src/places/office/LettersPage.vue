@@ -223,12 +223,12 @@ const moment = (time: string | null) => (time ? `${shortDateText(time)}, ${timeT
       >
         <template #above
           ><p class="soft">
-            {{ t('office.letters.to2', { recipient: shown.recipient }) }}
+            {{ t('office.letters.recipientLine', { recipient: shown.recipient }) }}
           </p></template
         >
         <p class="soft">
           {{
-            t('office.letters.queued2', {
+            t('office.letters.queuedLine', {
               kind: KIND[shown.kind] ?? shown.kind,
               queued_at: moment(shown.queued_at),
             })

@@ -236,7 +236,7 @@ async function save() {
             t('office.members.holds', {
               tags:
                 kit.tags === 1
-                  ? t('office.members.n1Tag')
+                  ? t('office.members.oneTag')
                   : t('office.members.tags', { tags: kit.tags }),
             })
           }}<template v-for="item in kit.held" :key="item.item"

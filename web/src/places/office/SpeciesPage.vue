@@ -229,7 +229,7 @@ const diff = (change: History[number]) =>
               <td>
                 <span v-for="entry in lawsOf(species.code)" :key="entry.id"
                   >{{
-                    t('office.species.toMm2', {
+                    t('office.species.lengthRange', {
                       min_mm: entry.min_mm ?? '–',
                       max_mm: entry.max_mm ?? '–',
                     })
@@ -340,7 +340,7 @@ const diff = (change: History[number]) =>
           <h2>{{ t('office.species.theLawAsEntered') }}</h2>
           <p v-for="entry in lawsOf(draft.code)" :key="entry.id">
             {{
-              t('office.species.checked2', {
+              t('office.species.lawInForce', {
                 entry: lawText(entry),
                 authority: entry.authority,
                 checked_on: dateText(entry.checked_on),

@@ -231,7 +231,7 @@ const others = computed(() => custody.value?.pouches ?? [])
                 class="field"
                 :aria-label="t('office.tags.fromBatch')"
               >
-                <option :value="null">{{ t('office.tags.fromBatch2') }}</option>
+                <option :value="null">{{ t('office.tags.fromBatchOption') }}</option>
                 <option
                   v-for="row in custody.batches.filter((each) => each.in_stock)"
                   :key="row.id"
@@ -243,7 +243,7 @@ const others = computed(() => custody.value?.pouches ?? [])
               <select
                 v-model="issue.member_id"
                 class="field"
-                :aria-label="t('office.tags.toMember2')"
+                :aria-label="t('office.tags.toMemberLabel')"
               >
                 <option value="">{{ t('office.tags.toMember') }}</option>
                 <option v-for="other in others" :key="other.member_id" :value="other.member_id">
@@ -258,7 +258,7 @@ const others = computed(() => custody.value?.pouches ?? [])
                   type="number"
                   min="1"
                   max="1000"
-                  :aria-label="t('office.tags.howMany2')"
+                  :aria-label="t('office.tags.howManyLabel')"
               /></label>
               <el-button
                 native-type="submit"
@@ -354,7 +354,7 @@ const others = computed(() => custody.value?.pouches ?? [])
                   <th>{{ t('office.tags.from') }}</th>
                   <th>{{ t('office.tags.to') }}</th>
                   <th>{{ t('office.tags.printed') }}</th>
-                  <th>{{ t('office.tags.inStock2') }}</th>
+                  <th>{{ t('office.tags.inStockHead') }}</th>
                   <th>{{ t('office.tags.pouches') }}</th>
                   <th>{{ t('office.tags.inFish') }}</th>
                   <th>{{ t('office.tags.damaged') }}</th>

@@ -246,7 +246,7 @@ const readCoast = (event: globalThis.Event) =>
               <span class="soft" role="status"
                 >{{
                   corners.length === 1
-                    ? t('office.waters.n1Corner')
+                    ? t('office.waters.oneCorner')
                     : t('office.waters.corners', { corners: corners.length })
                 }}{{
                   corners.length && corners.length < 3 ? t('office.waters.atLeast3AreNeeded') : ''

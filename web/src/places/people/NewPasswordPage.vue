@@ -31,7 +31,7 @@ async function save() {
     </p>
     <el-form v-else label-position="top" @submit.prevent="save">
       <TroubleNote :trouble="refusal" />
-      <el-form-item :label="t('people.newPassword.newPasswordAtLeast10')" for="password">
+      <el-form-item :label="t('people.newPassword.newPassword')" for="password">
         <el-input
           id="password"
           v-model="password"

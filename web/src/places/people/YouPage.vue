@@ -148,7 +148,7 @@ async function leave(isSure: boolean) {
         />
       </el-form-item>
       <el-form-item
-        :label="t('people.you.newPasswordAtLeast10')"
+        :label="t('people.you.newPassword')"
         for="new_password"
         :error="refusal?.fields.new_password"
       >

@@ -93,7 +93,7 @@ const width = (shown: Task) => signs(shown).length * SIGN + 90
           })
         }}
         <span class="soft">{{
-          t('practice.read.of100', { careful_marks: answer.right['careful_marks'] })
+          t('practice.read.carefulMarks', { careful_marks: answer.right['careful_marks'] })
         }}</span>
       </p>
     </template>

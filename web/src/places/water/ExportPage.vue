@@ -159,7 +159,7 @@ const make = () =>
               {{
                 madeFile.is_exact
                   ? t('water.export.exactTo', { receiver: madeFile.receiver })
-                  : t('water.export.n5KmCells')
+                  : t('water.export.coarseCells')
               }}
             </td>
             <td class="figures" :title="madeFile.sha256">{{ madeFile.sha256.slice(0, 10) }}…</td>

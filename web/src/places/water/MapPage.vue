@@ -122,7 +122,7 @@ const place = (cell: Cell) =>
         ways.ways.length
           ? t('water.map.distancesByWaterOfThe', {
               ways: ways.ways.length,
-              cells: ways.coarse ? t('water.map.betweenTheMiddlesOf5') : '',
+              cells: ways.coarse ? t('water.map.betweenCells') : '',
             })
           : t('water.map.noFishOfThisFilter')
       }}
@@ -138,7 +138,7 @@ const place = (cell: Cell) =>
       :ways="ways?.ways ?? []"
       :label="
         t('water.map.mapOfFish', {
-          go: shows === 'back' ? t('water.map.recaptured2') : t('water.map.released2'),
+          go: shows === 'back' ? t('water.map.recapturedHead') : t('water.map.releasedHead'),
         })
       "
       :area="filter.area"
@@ -168,9 +168,9 @@ const place = (cell: Cell) =>
       <table v-cards class="list">
         <thead>
           <tr>
-            <th>{{ t('water.map.around2') }}</th>
-            <th>{{ t('water.map.released2') }}</th>
-            <th>{{ t('water.map.recaptured2') }}</th>
+            <th>{{ t('water.map.aroundHead') }}</th>
+            <th>{{ t('water.map.releasedHead') }}</th>
+            <th>{{ t('water.map.recapturedHead') }}</th>
           </tr>
         </thead>
         <tbody>

@@ -55,7 +55,7 @@ const unknown = computed(() =>
     <header>
       <h1>{{ t('water.overview.whatWeHaveLearned') }}</h1>
       <p class="soft">
-        {{ t('water.overview.everyFigureHasIts95') }}
+        {{ t('water.overview.lead') }}
       </p>
     </header>
     <FilterBar />

@@ -70,7 +70,7 @@ const showsAll = computed(
       </div>
       <span class="foot figures">{{ total }}s</span>
     </template>
-    <span v-else class="foot">{{ air?.no_lift ? t('deck.draughtColumn.doNotLift2') : '' }}</span>
+    <span v-else class="foot">{{ air?.no_lift ? t('deck.draughtColumn.footDoNotLift') : '' }}</span>
   </div>
 </template>
 

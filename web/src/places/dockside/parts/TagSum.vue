@@ -38,10 +38,10 @@ const adds = computed(
           {{ t('dockside.tagSum.iHaveIt') }}
         </button>
         <button type="button" @click="trip.settleTag(gap.number, 'spoiled')">
-          {{ t('dockside.tagSum.damaged2') }}
+          {{ t('dockside.tagSum.markDamaged') }}
         </button>
         <button type="button" @click="trip.settleTag(gap.number, 'lost')">
-          {{ t('dockside.tagSum.lost2') }}
+          {{ t('dockside.tagSum.markLost') }}
         </button>
       </span>
     </div>
@@ -68,7 +68,7 @@ const adds = computed(
           )
         "
       >
-        {{ t('dockside.tagSum.lost2') }}
+        {{ t('dockside.tagSum.markLost') }}
       </button>
     </p>
     <form class="answers" @submit.prevent="foundAgain">

@@ -124,7 +124,7 @@ function mend() {
           class="field"
           inputmode="decimal"
           maxlength="7"
-          :placeholder="t('finds.heldMend.asSent2')"
+          :placeholder="t('finds.heldMend.asSentOption')"
         />
         <select v-model="typed.how" class="field" :aria-label="t('finds.heldMend.measuredBy')">
           <option v-for="[key, word] in HOWS" :key="key" :value="key">{{ word }}</option>
@@ -138,7 +138,7 @@ function mend() {
         class="field"
         inputmode="numeric"
         maxlength="8"
-        :placeholder="t('finds.heldMend.n0UseMinusForEarlier')"
+        :placeholder="t('finds.heldMend.minutesHint')"
       />
     </label>
     <label class="wide tick">

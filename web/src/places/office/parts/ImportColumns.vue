@@ -29,7 +29,7 @@ function put(place: number, column: Column) {
     <tbody>
       <tr v-for="(heading, index) in columns" :key="index" :class="{ soft: !model[index]?.field }">
         <td>
-          <b>{{ heading.name || t('office.importColumns.column2', { index: index + 1 }) }}</b>
+          <b>{{ heading.name || t('office.importColumns.unnamedColumn', { index: index + 1 }) }}</b>
         </td>
         <td class="figures">{{ heading.samples.join(' · ') }}</td>
         <td>

@@ -57,7 +57,7 @@ const send = (dryRun: boolean) =>
         }}
       </p>
       <p v-else role="status">
-        {{ t('office.listImport.areSaved', { stored: outcome.stored, noun }) }}
+        {{ t('office.listImport.rowsSaved', { stored: outcome.stored }) }}
       </p>
       <ul>
         <li v-for="row in bad" :key="row.line">

@@ -71,7 +71,7 @@ const show = () =>
     <h2 id="factor">{{ t('people.secondFactor.secondFactor') }}</h2>
     <TroubleNote :trouble="refusal" />
     <template v-if="secret">
-      <p>{{ t('people.secondFactor.n1ScanThisWithAn') }}</p>
+      <p>{{ t('people.secondFactor.stepScan') }}</p>
       <!-- eslint-disable vue/no-v-html -- our own server's drawing of our own link -->
       <div
         class="code"
@@ -82,7 +82,7 @@ const show = () =>
       <!-- eslint-enable vue/no-v-html -->
       <p class="figures">{{ typed }}</p>
       <el-form label-position="top" @submit.prevent="finish">
-        <el-form-item :label="t('people.secondFactor.n2YourPassword')" for="factor_password">
+        <el-form-item :label="t('people.secondFactor.stepPassword')" for="factor_password">
           <el-input
             id="factor_password"
             v-model="password"
@@ -91,7 +91,7 @@ const show = () =>
             show-password
           />
         </el-form-item>
-        <el-form-item :label="t('people.secondFactor.n3TheSixDigitsThat')" for="factor_code">
+        <el-form-item :label="t('people.secondFactor.stepDigits')" for="factor_code">
           <el-input
             id="factor_code"
             v-model="code"

@@ -34,7 +34,7 @@ const emit = defineEmits<{ next: [] }>()
     <slot />
     <section v-if="answer" class="answer" aria-live="polite" data-testid="answer">
       <p>
-        <b class="figures marks">{{ answer.marks }}</b> {{ t('practice.exerciseFrame.of100') }}
+        <b class="figures marks">{{ answer.marks }}</b> {{ t('practice.exerciseFrame.ofHundred') }}
       </p>
       <ul>
         <li v-for="part in answer.parts" :key="part.name + part.says">

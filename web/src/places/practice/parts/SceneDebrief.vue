@@ -29,7 +29,7 @@ const OUTCOME = {
       <thead>
         <tr>
           <th>{{ t('practice.sceneDebrief.cause') }}</th>
-          <th>{{ t('practice.sceneDebrief.points2') }}</th>
+          <th>{{ t('practice.sceneDebrief.pointsHead') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -56,7 +56,7 @@ const OUTCOME = {
         <h2>
           {{ t('practice.sceneDebrief.theSameFishHandledWell')
           }}<span v-if="well.points !== null" class="soft">{{
-            t('practice.sceneDebrief.points3', { points: well.points })
+            t('practice.sceneDebrief.pointsOfOther', { points: well.points })
           }}</span>
         </h2>
         <ol>

@@ -94,7 +94,7 @@ function say() {
               : t('water.answerCard.says', {
                   hold: assumption.holds
                     ? t('water.answerCard.holds')
-                    : t('water.answerCard.doesNotHold2'),
+                    : t('water.answerCard.assumptionFails'),
                   by: assumption.by,
                   why: assumption.why,
                 })
@@ -122,12 +122,12 @@ function say() {
               maxlength="500"
               :aria-label="
                 t('water.answerCard.whyIt', {
-                  hold: saying?.holds ? 'holds' : t('water.answerCard.doesNotHold3'),
+                  hold: saying?.holds ? 'holds' : t('water.answerCard.failsInLabel'),
                 })
               "
               :placeholder="
                 t('water.answerCard.whyIt', {
-                  hold: saying?.holds ? 'holds' : t('water.answerCard.doesNotHold3'),
+                  hold: saying?.holds ? 'holds' : t('water.answerCard.failsInLabel'),
                 })
               "
             />

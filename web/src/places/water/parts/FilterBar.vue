@@ -152,7 +152,7 @@ const TAKEN = computed(() =>
       />
     </label>
     <label>
-      {{ t('water.filterBar.to2') }}
+      {{ t('water.filterBar.toDay') }}
       <DayField
         :label="t('water.filterBar.taggedTo')"
         name="to"
