@@ -77,7 +77,7 @@ need_npm() {
 }
 
 need_pages() {
-  local sum; sum=$(cd "$root" && find web openapi core bin/lib/compile_core.rb bin/lib/draw_guilds.rb Gemfile.lock -path web/node_modules -prune -o -type f -not -name '*.generated.*' -print0 | sort -z | xargs -0 cat | cksum)
+  local sum; sum=$(cd "$root" && find web openapi core config/words config/texts.rb bin/lib/compile_core.rb bin/lib/draw_guilds.rb Gemfile.lock -path web/node_modules -prune -o -type f -not -name '*.generated.*' -print0 | sort -z | xargs -0 cat | cksum)
   if fresh pages "$sum" && [ -s "$root/public/app/index.html" ]; then return; fi
   step "building the pages" build sh -c "cd '$root/web' && npm run --silent core && npm run --silent types && npm run --silent build"
   sed -n '/^page /p' "$logs/build.log"

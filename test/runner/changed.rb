@@ -18,7 +18,9 @@ module Runner
       "db" => %w[store test/api/day_at_the_water_test.rb test/attacks/evidence_test.rb],
       "openapi" => %w[test/api/answer_test.rb test/api/privacy_test.rb test/attacks/fuzz_test.rb],
       "demo" => %w[test/simulated/demo_truth_test.rb test/store/constraints_test.rb],
-      "config" => %w[test/attacks/lifecycle_test.rb test/attacks/outage_test.rb],
+      "config" => %w[
+        test/attacks/lifecycle_test.rb test/attacks/outage_test.rb test/house/texts_test.rb
+      ],
       "bin" => %w[test/attacks/lifecycle_test.rb test/attacks/backup_test.rb],
       "web" => %w[lint web test/browser/every_page_test.rb]
     }.freeze
