@@ -110,3 +110,10 @@ test('no page has a sentence of its own', () => {
       })
   expect(sentences).toEqual([])
 })
+
+test('no sentence on a screen is longer than twenty words', () => {
+  const long = Object.values(catalogue)
+    .flatMap((text) => text.split(/(?<=[.!?])\s+|\s\|\s/))
+    .filter((sentence) => (sentence.match(/[\w’'{}]+/g) ?? []).length > 20)
+  expect(long).toEqual([])
+})
