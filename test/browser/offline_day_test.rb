@@ -23,11 +23,13 @@ class OfflineDayTest < BrowserCase
 
   def opens_offline? = true
   def next_act = answered { find("[data-testid=next]").click }
+
   # A stage that does not ask for the length shows it on a touch.
   def digits(text)
     find(".switch button:last-child").click if has_no_css?("[data-digit]", wait: 1)
     text.each_char { |digit| find("[data-digit='#{digit}']").click }
   end
+
   def today = db[:encounters].where { caught_on >= Date.today - 1 }
 
   # The page goes without a word, as when a phone's battery dies, and is opened again.

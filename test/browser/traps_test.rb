@@ -20,11 +20,13 @@ class TrapsTest < BrowserCase
 
   def keys(*keys) = page.driver.browser.keyboard.type(*keys)
   def sent = assert_selector(".queue", text: "all sent")
+
   # A stage that does not ask for the length shows it on a touch.
   def digits(text)
     find(".switch button:last-child").click if has_no_css?("[data-digit]", wait: 1)
     text.each_char { |digit| find("[data-digit='#{digit}']").click }
   end
+
   def record = db[:encounter_records].order(Sequel.desc(:caught_at)).first
 
   # The browser's own clock, so many days on, from the next page on.

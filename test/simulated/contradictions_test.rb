@@ -131,10 +131,12 @@ class ContradictionsTest < Minitest::Test
           line.text.match?(/: (\w+, )*tag,/)
         end
       },
-    "more than " \
-      "three lines" => ->(screen) { screen.lines.size > 3 }, "nothing to say" => lambda { |screen|
-        screen.lines.empty?
-      }
+    "more lines than open in place" => lambda { |screen|
+      screen.lines.size > Core::Handling::Advice::MOST_LINES
+    },
+    "nothing to say" => lambda { |screen|
+      screen.lines.empty?
+    }
   }.freeze
 
   def test_no_screen_contradicts_itself
