@@ -2,8 +2,8 @@
 
 module Core
   module Handling
-    # What to do now for this fish in this situation, under the house rules, most urgent first. The
-    # Deck shows as many lines as it has room for, and the others on request.
+    # Advice for this fish in this situation, under the house rules, the most urgent line first.
+    # The Deck shows as many lines as it has room for, and the others on request.
     #
     # Each rule is a method that gives a Line or nil. Each stage asks its own rules in the order of
     # what can still be done at that moment: how to hold the fish and what can hurt comes before it
@@ -15,15 +15,19 @@ module Core
       Line = Struct.new(:key, :text, :why, :letter, keyword_init: true)
 
       MOST_LINES = 6
-      URGENT = %i[heavy_bleeding gill deep_hook eye no_lift pressure stomach weak].freeze
+      # As many as are read at a time. House rule.
+      AT_ONCE = 3
+      HOOK_AND_BLOOD = %i[heavy_bleeding gill deep_hook eye no_lift].freeze
+      SWELLING = %i[pressure stomach].freeze
       ORDER = {
-        "start" => %i[warm barbs fight net hold hazards],
-        "fish_on" => URGENT + %i[warm fight hold hazards net keep_off],
-        "in_net" => URGENT + %i[warm tag_in_water unhook hold keep_off hazards chill touch fins
-          grips wound small],
-        "lifted" => URGENT + %i[hold keep_off surface wound hazards touch],
-        "back_in_water" => URGENT + %i[tag_in_water revive water_flow tail where_to watch],
-        "let_go" => URGENT + %i[watch],
+        "start" => %i[no_lift warm barbs fight net hold hazards],
+        "fish_on" => HOOK_AND_BLOOD + %i[warm fight hold hazards net keep_off],
+        "in_net" => HOOK_AND_BLOOD + SWELLING + %i[weak warm tag_in_water unhook hold keep_off
+          hazards chill touch fins grips wound small],
+        "lifted" => HOOK_AND_BLOOD + SWELLING + %i[hold keep_off surface wound hazards touch],
+        "back_in_water" => HOOK_AND_BLOOD + SWELLING + %i[weak tag_in_water revive water_flow tail
+          where_to watch],
+        "let_go" => %i[watch],
         "kept" => %i[dispatch]
       }.freeze
 
@@ -38,9 +42,6 @@ module Core
         weigh_first: %w[weigh photo measure tag],
         photo_first: %w[photo measure tag]
       }.freeze
-      IN_HAND = %w[fish_on in_net lifted back_in_water].freeze
-      IN_WATER = %w[in_net back_in_water].freeze
-      BEFORE_LIFT = %w[start fish_on in_net].freeze
 
       # situation: Situation;  tagging: as TagDecision gives it, or nil where no tag is thought of
       # Returns [Line], most urgent first.
@@ -72,7 +73,7 @@ module Core
       def school(key) = situation.school(key)
 
       def hook_in?(*places)
-        IN_HAND.include?(stage) && places.include?(situation.hook_place) && !situation.removed?
+        places.include?(situation.hook_place) && !situation.removed?
       end
 
       # Is it to be tagged, and there?
@@ -82,7 +83,7 @@ module Core
       end
 
       def heavy_bleeding
-        return nil unless situation.bleeding == "heavy" && IN_HAND.include?(stage)
+        return nil unless situation.bleeding == "heavy"
 
         where = at?("lifted") ? "Back in the water. Release it at once" : "Release it at once"
         keep = situation.may_keep? ? ", or keep it where the law allows" : ""
@@ -132,7 +133,7 @@ module Core
       end
 
       def no_lift
-        return nil if situation.no_lift.nil? || at?("let_go", "kept")
+        return nil if situation.no_lift.nil?
 
         text, why = no_lift_text
         if at?("lifted")
@@ -157,26 +158,22 @@ module Core
         when :large then ["Do not lift a large one. Measure and unhook it in the water.",
           "Out of the water its own weight injures it."]
         when :over_legal then [
-          Text.of(
-            "handling.advice.keep_it_in_the_water"
-          ), Text.of("handling.advice.local_rules_decide_and_lifting")
+          Text.of("handling.advice.keep_it_in_the_water"),
+          Text.of("handling.advice.local_rules_decide_and_lifting")
         ]
         when :unmeasured then [
-          Text.of(
-            "handling.advice.measure_it_in_the_water"
-          ), Text.of("handling.advice.its_length_decides_and_it")
+          Text.of("handling.advice.measure_it_in_the_water"),
+          Text.of("handling.advice.its_length_decides_and_it")
         ]
         when :kind then [
-          Text.of(
-            "handling.advice.length_kind_unknown", kind: situation.length.kind
-          ), "In doubt we take the careful way."
+          Text.of("handling.advice.length_kind_unknown", kind: situation.length.kind),
+          "In doubt we take the careful way."
         ]
         end
       end
 
       def pressure
-        return nil unless situation.swollen? && at?("in_net", "lifted", "back_in_water")
-        return nil if situation.has?("sent_down")
+        return nil if !situation.swollen? || situation.has?("sent_down")
 
         line(:pressure, *pressure_text, "J")
       end
@@ -186,9 +183,8 @@ module Core
         when :descend then ["Swollen: send it down with the weight. Release it at depth.",
           "Pressure reverses the swelling."]
         when :rest_in_net then [
-          Text.of(
-            "handling.advice.swollen_rest_it_in_the"
-          ), Text.of("handling.advice.at_the_surface_it_overheats")
+          Text.of("handling.advice.swollen_rest_it_in_the"),
+          Text.of("handling.advice.at_the_surface_it_overheats")
         ]
         else
           if situation.trained_to_vent
@@ -207,7 +203,7 @@ module Core
 
       def stomach
         out = (situation.encounter[:pressure_signs] || []).include?("stomach_out")
-        return nil unless (out || situation.swollen?) && at?("in_net", "lifted", "back_in_water")
+        return nil unless out || situation.swollen?
         return by_hook if situation.stomach_by_hook?
 
         line(
@@ -234,7 +230,7 @@ module Core
       end
 
       def weak
-        return nil unless situation.weak? && IN_WATER.include?(stage)
+        return nil unless situation.weak?
 
         line(
           :weak,
@@ -244,9 +240,7 @@ module Core
       end
 
       def warm
-        unless situation.heat == :warm && situation.no_lift.nil? && BEFORE_LIFT.include?(stage)
-          return nil
-        end
+        return nil unless situation.heat == :warm && situation.no_lift.nil?
 
         line(
           :warm, "Warm water: unhook in the water. One short lift at most.",
@@ -255,8 +249,6 @@ module Core
       end
 
       def dispatch
-        return nil unless at?("kept")
-
         line(
           :dispatch,
           "Kill it quickly: one firm blow over the eyes. Then bleed it and keep it cool.",
@@ -265,7 +257,7 @@ module Core
       end
 
       def tag_in_water
-        return nil unless IN_WATER.include?(stage) && tagged_on?(:water)
+        return nil unless tagged_on?(:water)
 
         place = tools.include?(:net) ? "in the net or cradle" : "in the cradle"
         line(
@@ -278,10 +270,7 @@ module Core
 
       # Said by the lines above where they apply.
       def unhook
-        unless at?("in_net") && !situation.removed? && situation.no_lift.nil? &&
-            situation.heat == :cool
-          return nil
-        end
+        return nil if situation.removed? || situation.no_lift || situation.heat != :cool
         return nil if hook_in?("gill", "throat", "stomach", "eye")
 
         line(
@@ -291,7 +280,7 @@ module Core
       end
 
       def barbs
-        return nil unless at?("start") && situation.rules.school(:hooks) == :flattened_circle
+        return nil unless situation.rules.school(:hooks) == :flattened_circle
 
         line(:barbs, "Barb down on every hook?", "Unhooking takes seconds less.", "N")
       end
@@ -304,7 +293,7 @@ module Core
         ]
       }.freeze
 
-      def fight = at?("start", "fish_on") ? line(:fight, *FIGHT.fetch(school(:fight)), "G") : nil
+      def fight = line(:fight, *FIGHT.fetch(school(:fight)), "G")
 
       NET = {
         rubber_net: [
@@ -321,7 +310,7 @@ module Core
         ]
       }.freeze
 
-      def net = at?("start", "fish_on") ? line(:net, *NET.fetch(school(:net)), "F") : nil
+      def net = line(:net, *NET.fetch(school(:net)), "F")
 
       def hold
         line(:hold, *hold_text, "D")
@@ -342,7 +331,7 @@ module Core
 
       def surface
         # A fish that must not be out is not measured there.
-        return nil if !at?("lifted") || situation.no_lift
+        return nil if situation.no_lift
 
         steps = STEPS.fetch(school(:order))
         steps -= ["tag"] unless tagged_on?(:board)
@@ -358,7 +347,7 @@ module Core
       end
 
       def hazards
-        return nil unless at?("start", "fish_on", "in_net", "lifted") && species.all_hazards.any?
+        return nil unless species.all_hazards.any?
 
         line(
           :hazards,
@@ -375,8 +364,6 @@ module Core
       end
 
       def touch
-        return nil unless at?("in_net", "lifted")
-
         glove = guild.is?(:jaw) || guild.is?(:teeth) || guild.key == :billed
         text = case school(:touch)
         when :no_gloves then "Wet hands, and nothing on them."
@@ -393,7 +380,7 @@ module Core
       end
 
       def chill
-        return nil unless at?("in_net") && situation.cold?
+        return nil unless situation.cold?
 
         line(
           :chill, "Chill your hands in the water first.",
@@ -402,7 +389,7 @@ module Core
       end
 
       def fins
-        return nil if !at?("in_net") || guild.is?(:own_hold) || situation.no_lift
+        return nil if guild.is?(:own_hold) || situation.no_lift
 
         line(
           :fins, "Fold the fins flat before anything takes its weight.",
@@ -430,7 +417,7 @@ module Core
 
       # Only where there is a jaw to take hold of.
       def grips
-        return nil unless at?("in_net") && (guild.is?(:jaw) || guild.is?(:teeth))
+        return nil unless guild.is?(:jaw) || guild.is?(:teeth)
 
         line(
           :grips,
@@ -440,7 +427,7 @@ module Core
         )
       end
 
-      def revive = at?("back_in_water") ? line(:revive, *revive_text, "K") : nil
+      def revive = line(:revive, *revive_text, "K")
 
       def revive_text
         case school(:revive)
@@ -466,7 +453,7 @@ module Core
       end
 
       def tail
-        return nil if !at?("back_in_water") || guild.is?(:no_tail)
+        return nil if guild.is?(:no_tail)
 
         line(
           :tail, "One loose hand at the tail wrist. When it pushes, let it.",
@@ -475,8 +462,6 @@ module Core
       end
 
       def where_to
-        return nil unless at?("back_in_water")
-
         line(
           :where_to, "Where the water is deep enough, point it at open water.",
           "In the shallows it turns back, strands or is taken."
@@ -484,8 +469,6 @@ module Core
       end
 
       def watch
-        return nil unless at?("back_in_water", "let_go")
-
         line(
           :watch, "Watch it go. If it floats or turns back, net it and start again.",
           "Swimming off is not the whole story."
@@ -493,7 +476,7 @@ module Core
       end
 
       def small
-        return nil unless at?("in_net") && species.taggable?
+        return nil unless species.taggable?
 
         least = Units.length_text(species.min_taggable_mm, situation.units)
         text =

@@ -27,7 +27,7 @@ module Core
         bleeding_gill?(situation) ? CUT_LINE : UNHOOK_IN_WATER
       end
 
-      # What ended is followed by the next fish.
+      # The next fish follows one that ended.
       def natural(stage)
         return "fish_on" if stage == "start" || Stages::ENDED.include?(stage)
 
@@ -40,7 +40,7 @@ module Core
           !situation.stomach_by_hook? && !situation.has?("sent_down")
       end
 
-      # What must not be lifted, bleeds from a gill, or was sent down goes without a lift.
+      # A fish that must not be lifted, bleeds from a gill, or was sent down goes without a lift.
       def kept_in_water?(situation)
         !situation.no_lift.nil? || situation.has?("sent_down") || bleeding_gill?(situation)
       end

@@ -99,7 +99,7 @@ module Core
         now = situation
         review = Handling::Review.of(now)
         { stage: now.stage, clock: Handling::Clock.of(now, air_budget: review.air_budget),
-          lines: Handling::Advice.lines(now, tagging: nil).first(3).map { |line| line.to_h[:text] } }
+          lines: Handling::Advice.lines(now, tagging: nil).first(Handling::Advice::AT_ONCE).map { |line| line.to_h[:text] } }
       end
 
       # { outcome:, points:, parts: [{ name:, points: }], timeline: [{ at_ms:, key:, says:, cost:

@@ -9,6 +9,8 @@ module Core
     module Authorisation
       WARN_DAYS = 60
       URGENT_DAYS = 14
+      # A coordinator is asked to renew a permit from so many days before its end. House rule.
+      RENEW_DAYS = 30
 
       WITHHELD = "No tag numbers go onto the card; logging and recaptures still work."
 
@@ -58,6 +60,12 @@ module Core
         ))
         else Finding.ok(:permit, "may tag", "permit")
         end
+      end
+
+      # Whether a coordinator is asked about the permit of an active member.
+      def renew?(member:, on:)
+        expires_on = member.permit_expires_on
+        member.active && !expires_on.nil? && expires_on <= on + RENEW_DAYS
       end
 
       def state(member, day)

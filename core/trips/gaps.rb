@@ -2,7 +2,7 @@
 
 module Core
   module Trips
-    # What a fish's record still lacks, and what it costs the programme when it stays so.
+    # Gaps of a fish's record, and what each costs the programme when it stays so.
     module Gaps
       # From the most harmful on. House rule. Each: [field, when it is missing, what is lost].
       ORDER = [

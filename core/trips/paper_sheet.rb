@@ -175,7 +175,7 @@ module Core
 
       # The keys whose words a beginning fits; one that is the whole word stands alone, and so does
       # one that the sheet has used before.
-      # What was typed, by the word that takes the place of an older one.
+      # The typed text, with the word that takes the place of an older one.
       def newer(column, text)
         typed = text[column].strip.downcase
         older = typed.empty? ? nil : OLDER[column].keys.find { |word| word.start_with?(typed) }

@@ -1,10 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # What needs a coordinator today, most pressing first: how many, and who or what comes first.
+  # Work that needs a coordinator today, most pressing first, each with its count and first names.
   module OfficeToday
-    # A permit that ends within so many days is asked about. House rule.
-    PERMIT_DAYS = 30
     NAMES = 3
 
     module_function
@@ -30,19 +28,19 @@ module Acts
 
     def permits(store, today)
       store.members.all.select do |member|
-        ends_on = member.permit_expires_on
-        member.active && ends_on && ends_on <= today + PERMIT_DAYS
+        Core::Trips::Authorisation.renew?(member:, on: today)
       end
     end
 
     def pouches(context)
-      ReadCustody.call(context, today: context.today)[:pouches].select { |pouch| pouch[:reorder] }
+      ReadCustody.pouches(context, today: context.today).select { |pouch| pouch[:reorder] }
     end
 
     def laws(store, today)
-      names = store.species.rows.to_h { |species| species.values_at(:code, :common_name) }
-      ReadCatalogue.call(store:, today:)[:laws].select { |law| law[:stale] }
-        .map { |law| law.merge(common_name: names[law[:species_code]]) }
+      catalogue = ReadCatalogue.call(store:, today:)
+      stale = catalogue[:laws].select { |law| law[:stale] }
+      names = catalogue[:species].to_h { |species| species.values_at(:code, :common_name) }
+      stale.map { |law| { common_name: names[law[:species_code]] } }
     end
     private_class_method :named, :permits, :pouches, :laws
   end

@@ -7,18 +7,21 @@ module Acts
 
     def call(context, today:, number: nil)
       all = context.member.coordinator?
-      pouches =
-        context.store.custody.pouches(
-          since: today - Store::Custody::USE_DAYS,
-          member_id: all ? nil : context.member.id
-        )
       search = number && PrintedNumbers.of(context.store, [number]).first
       {
         batches: all ? context.store.custody.batches : [],
-        pouches: pouches.map { |entry| pouch(entry) },
+        pouches: pouches(context, today:),
         own: context.store.tags.pouch(context.member.id, limit: 500),
         ledger: all ? context.store.custody.ledger(search:) : []
       }
+    end
+
+    # Pouches alone, each with how fast it is used and whether it is time to order.
+    def pouches(context, today:)
+      context.store.custody.pouches(
+        since: today - Store::Custody::USE_DAYS,
+        member_id: context.member.coordinator? ? nil : context.member.id
+      ).map { |entry| pouch(entry) }
     end
 
     def pouch(entry)

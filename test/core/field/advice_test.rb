@@ -81,6 +81,7 @@ class AdviceTest < Minitest::Test
 
     assert_includes keys("in_net", Fish::DEEP, **swollen), :pressure
     refute_includes keys("in_net", Fish::DEEP, **swollen, handling: %w[sent_down]), :pressure
+    assert_includes keys("start", water_temp_c: 30), :no_lift, "before the first cast"
     assert_includes keys("lifted"), :surface
     refute_includes keys("lifted", water_temp_c: 30), :surface, "not measured out of the water"
     antiseptic = Fish.rules(wound: :antiseptic)

@@ -15,7 +15,7 @@ import ClockPanel from './parts/ClockPanel.vue'
 import DraughtColumn from './parts/DraughtColumn.vue'
 import { wakeSound } from './sound'
 import { merged, useCrew, type SharedFish } from './useCrew'
-import { useFishAnswer } from './useFishAnswer'
+import { LINES_AT_ONCE, useFishAnswer } from './useFishAnswer'
 
 /** A tap right after somebody else's would be meant for the button that stood there before. */
 const GUARD_MS = 700
@@ -136,7 +136,7 @@ function undo(sharedFish: SharedFish) {
           </div>
           <!-- Below the keys, which must not move when a line comes or goes. -->
           <ul class="lines bare stack-2" :aria-label="t('deck.crew.now')">
-            <li v-for="line in answer?.lines.slice(0, 3)" :key="line.text" class="line">
+            <li v-for="line in answer?.lines.slice(0, LINES_AT_ONCE)" :key="line.text" class="line">
               {{ line.text }}
             </li>
           </ul>

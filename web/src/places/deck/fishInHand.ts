@@ -220,14 +220,15 @@ export function seenOf(
   }
 }
 
-export const isBeside = (act: NextAct): act is Beside =>
-  act === 'send_down' || act === 'unhook_in_water' || act === 'cut_line'
+/** How the hook came out, by the act that says so. */
+const REMOVAL_BY = { unhook_in_water: 'in_water', cut_line: 'cut_line' } as const
+export const isBeside = (act: NextAct): act is Beside => act === 'send_down' || act in REMOVAL_BY
 
-/** What the big key records without a stage: the fish went down, or its hook came out in the water. */
+/** Records an act of the big key that is no stage: the fish went down, or its hook came out. */
 export function doBeside(inHand: FishInHand, act: Beside) {
   inHand.beside = [...(inHand.beside ?? []), { act, taps: inHand.taps.length }]
   if (act === 'send_down') inHand.handling = [...inHand.handling, 'sent_down']
-  else inHand.removal = act === 'cut_line' ? 'cut_line' : 'in_water'
+  else inHand.removal = REMOVAL_BY[act]
 }
 
 /** Undoes the last of these when no stage came after it; false where there is none. */

@@ -4,6 +4,9 @@ import { nowMs } from '@/offline/clock'
 import { afterPaint } from './afterPaint'
 import { useSlowTick } from './useTick'
 
+/** Lines of advice that are read at a time. */
+export const LINES_AT_ONCE = 3
+
 /**
  * What core says of the fish in hand: asked after every change and once a second, because a fight
  * and a lift go on.

@@ -27,12 +27,12 @@ const WORK: Record<Item['key'], { title: (count: number) => string; act: string;
   held: {
     title: (count) => t('office.office.held', count),
     act: t('office.office.heldAct'),
-    to: '/finds/queries#held',
+    to: '/finds/queries',
   },
   letters: {
     title: (count) => t('office.office.letters', count),
     act: t('office.office.lettersAct'),
-    to: '/office/letters?state=failed',
+    to: '/office/letters',
   },
   calls: {
     title: (count) => t('office.office.calls', count),

@@ -5,6 +5,7 @@ import { roomTrouble } from '@/offline/room'
 import { t } from '@/words/deck'
 import { BAND, OUTCOME } from '@/words/fish'
 import type { DeckState } from '../useDeck'
+import { LINES_AT_ONCE } from '../useFishAnswer'
 
 /**
  * What to do now; a touch on a line tells its reason. After letting go: how it went off, and what
@@ -17,7 +18,6 @@ const { card, change, coreTrouble, fish, settledStage: stage, answer } = deck
 /** A fish that floated is netted again: the strip offers that. */
 const { floated: _, ...WENT } = OUTCOME
 const asked = ref<string | null>(null)
-watch(stage, () => (asked.value = null))
 const gone = computed(() => stage.value === 'let_go')
 const lines = computed(
   () => (gone.value ? answer.value?.lines.slice(0, 1) : answer.value?.lines) ?? [],
@@ -26,15 +26,13 @@ const lines = computed(
 const LETTER_PX = 6.7
 const ROW_PX = 17.2
 const MORE_PX = 30
-/** More than three are not read at the water. */
-const MOST_LINES = 3
 const isOpen = ref(false)
 const isWide = useMediaQuery('(min-width: 900px)')
 const { width, height } = useElementSize(useTemplateRef('list'))
 /** Lines are never cut: those that have no room wait behind “+n more”. */
 const fitting = computed(() => {
   if (isOpen.value) return lines.value.length
-  const most = Math.min(lines.value.length, MOST_LINES)
+  const most = Math.min(lines.value.length, LINES_AT_ONCE)
   if (isWide.value || !height.value) return most
   const letters = Math.max(10, Math.floor((width.value - 12) / LETTER_PX))
   const heights = lines.value.map(
@@ -48,7 +46,10 @@ const fitting = computed(() => {
   return count
 })
 const hidden = computed(() => lines.value.length - fitting.value)
-watch(stage, () => (isOpen.value = false))
+watch(stage, () => {
+  asked.value = null
+  isOpen.value = false
+})
 const score = computed(() => answer.value?.score ?? null)
 const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.points)[0])
 </script>
