@@ -7,20 +7,21 @@ module Api
   # The whole server as one Rack application, its parts handed in.
   module App
     ROUTES = [
-      Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds,
+      Routes::Front, Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds,
       Routes::Desk, Routes::Office, Routes::Water, Routes::Exchange, Routes::Imports,
-      Routes::Practice
+      Routes::Practice, Routes::Door
     ].freeze
     SESSION_SECONDS = 60 * 86_400
 
     # config: Config;  store: Store::Gateway;  files, pictures: as Acts::Album takes them;
     #         coast: Acts::Coast
-    # papers: Acts::KeptPapers;  gauge: #read(spot_code);  instruments: Devices::Instruments;
+    # front: Acts::FrontDoor;  papers: Acts::KeptPapers;  gauge: #read(spot_code)
+    # instruments: Devices::Instruments;
     #         counters: as Limits takes them;  metrics: Metrics
     Parts =
       Struct.new(
-        :config, :store, :files, :pictures, :coast, :papers, :gauge, :instruments, :counters,
-        :metrics, keyword_init: true
+        :config, :store, :files, :pictures, :coast, :front, :papers, :gauge, :instruments,
+        :counters, :metrics, keyword_init: true
       )
 
     def self.build(parts, contract: Contract.load)

@@ -21,6 +21,9 @@ module Api
       "reports by address" => [20, 600, lambda { |r|
         address(r) if r.put? && r.path.match?(%r{\A/api/reports/[^/]+(/amend)?\z})
       }],
+      "applications by address" => [10, 3600, lambda { |r|
+        address(r) if r.put? && r.path.start_with?("/api/join/")
+      }],
       "numbers by address" => [120, 60, lambda { |r|
         address(r) if r.path.start_with?("/api/numbers/")
       }],

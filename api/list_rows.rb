@@ -13,7 +13,7 @@ module Api
       ),
       "species" => Kind.new(
         schema: "ListedSpecies", label: "common_name",
-        blank: { "demo_values" => false, "hazards" => [] }
+        blank: { "demo_values" => false, "hazards" => [], "nicknames" => [], "is_local" => true }
       ),
       "spots" => Kind.new(schema: "ListedSpot", label: "name", blank: { "retired" => false })
     }.freeze

@@ -16,7 +16,9 @@ module Api
       /dockside/:tripId/bench/:photoId
       /finds /finds/review /finds/queries /finds/other-tags
       /water /water/map /water/export /water/:topic
-      /report /report/:reportId /story/:storyKey
+      /report /report/:reportId /story/:storyKey /join /join/consent/:consentKey
+      /letters/stop/:stopKey
+      /meets /meets/:meetId /office/notices /office/stock
     ].freeze
     # Their addresses before; the router leads on from there.
     MOVED = %w[
@@ -26,6 +28,10 @@ module Api
     PATTERN =
       Regexp.union((PATHS + MOVED).map { |path| %r{\A#{path.gsub(/:\w+/, '[^/]+')}/?\z} })
 
+    # Written by the server, so that they are there before any script is.
+    READY_MADE = %r{\A(?:/|/species/[a-z0-9_]{1,40}|/returns\.atom|/meets\.ics)\z}
+
     def self.page?(path) = path.match?(PATTERN)
+    def self.ready_made?(path) = path.match?(READY_MADE)
   end
 end

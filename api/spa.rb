@@ -28,7 +28,7 @@ module Api
 
     def call(env)
       path = env["PATH_INFO"]
-      return @app.call(env) if path.start_with?("/api/", "/auth/")
+      return @app.call(env) if path.start_with?("/api/", "/auth/") || Pages.ready_made?(path)
       unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
         return 405, { "content-type" => "text/plain" }, ["Only pages are here.\n"]
       end

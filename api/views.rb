@@ -9,7 +9,7 @@ module Api
       {
         code: species.code, common_name: species.common_name,
         scientific_name: species.scientific_name, length_kind: species.length_kind,
-        guild_key: species.guild_key
+        guild_key: species.guild_key, nicknames: species.nicknames, is_local: species.is_local
       }
     end
 

@@ -36,13 +36,16 @@ def traced(page)
   end
 end
 
+# Beside a tag that is ready the key is half as wide, so each tap looks where its middle is; a tap
+# between two keys would be timed until the clock's next second.
 def click(page, css)
-  box =
-    page.evaluate(
+  lambda do
+    x, y = page.evaluate(
       "(() => { const box = document.querySelector('#{css}').getBoundingClientRect(); return " \
         "[box.x + box.width / 2, box.y + box.height / 2] })()"
     )
-  -> { page.mouse.click(x: box[0], y: box[1]) }
+    page.mouse.click(x:, y:)
+  end
 end
 
 SignedInPage.open(address, phone: true) do |page|

@@ -18,6 +18,7 @@ module Application
           pictures: Devices::PictureWorkshop.new,
           coast: Acts::Coast.new(Store::Gateway.new(db)),
           papers: Acts::KeptPapers.new,
+          front: Acts::FrontDoor.new,
           gauge: Devices::Gauge.new(config.gauge_url),
           instruments:
             Devices::Instruments.new(boat: config.boat_addr, scale: config.scale_addr).start,

@@ -14,7 +14,7 @@ module Roles
   REMOVED_FROM = %w[trips photos live_fish live_taps track_fixes letter_templates spans lockers
     coast_features discarded_files security_traces water_cells practice_results
     practice_signatures practice_seeds
-    water_recomputes limit_counts archives].freeze
+    water_recomputes limit_counts archives applications notice_receipts meet_members].freeze
   MACHINERY = /\A(account|que_)/
 
   module_function

@@ -45,6 +45,14 @@ module Core
 
     # Lists that are only ever chosen, never read from a table.
     RELEASED_OR_KEPT = %w[released kept].freeze
+    # At the water a fish can also get away before anybody could let it go.
+    FATE_AT_WATER = [*RELEASED_OR_KEPT, "lost"].freeze
+    LEFT_IN_FISH = %w[nothing hook hook_and_line].freeze
+    SEX = %w[female male].freeze
+    SPAWNING = %w[ripe running spent].freeze
+    ORIGIN = %w[wild stocked].freeze
+    # What the evening asks for and somebody may answer with "not known".
+    ASKED_LATER = %w[length place air hook_place bleeding outcome tare].freeze
     KIND = %w[tagged recaptured untagged].freeze
     HOOK_SIDE = %w[left right].freeze
     REMOVAL = %w[by_itself in_water remover pliers cut_hook cut_line pulled].freeze

@@ -70,6 +70,8 @@ module Demo
       people
       laws
       tags
+      coordinator = @db[:members].where(name: People::MEMBERS[1][:name]).get(:id)
+      Door.add(@db, by: coordinator, today: @today)
     end
 
     def base

@@ -7,7 +7,11 @@ module Demo
     PROGRAMME = {
       name: "Marrow Sound Tagging Cooperative",
       sender: "Marrow Sound Tagging Cooperative <letters@marrow.example>",
-      contact: "office@marrow.example"
+      contact: "office@marrow.example",
+      about: "We are anglers around the Marrow Sound who tag fish and let them go.",
+      joining: "Come along with one of us first. Then come the lessons in Practice, and a kit.",
+      join_question: "On which island does the harbour of Anchorhead lie?",
+      join_answer: "Great Marrow"
     }.freeze
     WATERS = [
       { code: "marrow_sound", name: "Marrow Sound", kind: "sea" },

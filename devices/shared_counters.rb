@@ -4,8 +4,7 @@ require "redis"
 
 module Devices
   # Counters of the limits that all processes share, kept by Redis. While Redis does not answer,
-  # each
-  # process counts for itself: a limit that is too generous for a while is better than no service.
+  # each process counts for itself: a limit that is too generous for a while is better than none.
   #
   #   alone: what counts meanwhile, #increment(key, amount, expires_in:), #read, #write, #delete
   class SharedCounters

@@ -33,7 +33,12 @@ module Formats
         ratio: height / width.to_f }
     end
 
-    def path(as, path) = %(<path d="#{path}" stroke="#{INK}" style="#{LOOKS.fetch(as)}"/>)
+    # Attributes and no style: pages allow none that stands in them.
+    def path(as, path)
+      look = LOOKS.fetch(as).split(";").to_h { |pair| pair.split(":") }
+      attributes = { "d" => path, "stroke" => INK, **look }
+      %(<path #{attributes.map { |name, value| %(#{name}="#{value}") }.join(' ')}/>)
+    end
     private_class_method :path
   end
 end

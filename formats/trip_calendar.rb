@@ -39,6 +39,5 @@ module Formats
       utc = Time.utc(day.year, day.month, day.day, hour % 24) - (ahead_minutes.call(day) * 60)
       Icalendar::Values::DateTime.new(utc, "tzid" => "UTC")
     end
-    private_class_method :moment
   end
 end

@@ -47,7 +47,13 @@ export default defineConfig({
         globPatterns: ['**/*.{js,css,html,svg,woff2}'],
         globIgnores: ['**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],
         navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//, /^\/auth\//],
+        navigateFallbackDenylist: [
+          /^\/api\//,
+          /^\/auth\//,
+          /^\/$/,
+          /^\/species\//,
+          /^\/(returns\.atom|meets\.ics)$/,
+        ],
         cleanupOutdatedCaches: true,
         runtimeCaching: [
           {

@@ -4,6 +4,9 @@ module Acts
   # A stored record as a phone would send it, to be changed in part and stored again by the same
   # rules.
   module SentAgain
+    # The last tap, by what became of the fish.
+    ENDS = { "kept" => "kept", "lost" => "got_away" }.freeze
+
     module_function
 
     def of(store, known)
@@ -17,7 +20,7 @@ module Acts
       taps = store.encounters.stages(known.id)
       return taps if taps.any?
 
-      [{ act: known.kept? ? "kept" : "let_go", at: known.caught_at }]
+      [{ act: ENDS.fetch(known.fate, "let_go"), at: known.caught_at }]
     end
 
     def measured(known)

@@ -76,12 +76,20 @@ module Acts
     end
 
     def check_numbers
+      refuse_tag_in_lost if @encounter.lost? && !@encounter.untagged?
       refuse_no_number if @named.empty? && NO_NUMBER.key?(@counts.kind)
       return unless %w[replaced added].include?(@counts.tag_act) && @put.empty?
 
       refuse(
         Core::InvalidInput, "new_tag_numbers", :no_tag,
         "A tag that was #{@counts.tag_act} needs a new number."
+      )
+    end
+
+    def refuse_tag_in_lost
+      refuse(
+        Core::InvalidInput, "fate", :lost_with_a_tag,
+        "A fish that carries your tag was released, even if it got away. Record it as released."
       )
     end
 

@@ -63,16 +63,20 @@ module Acts
     end
 
     def recapture_to_tagger(store:, report:, fish:, leaves_at: nil)
-      recipient = store.members.email(fish.tagger_id) or return
+      tagger = store.members.hears(fish.tagger_id)
+      return if tagger.nil? || tagger[:email].nil? || tagger[:hears] == "never"
 
-      from_template(
-        store:,
-        kind: "recapture_to_tagger",
-        recipient:,
-        report_id: report.id,
-        leaves_at:,
-        values: of_fish(store, report, fish)
+      words = filled(store, "recapture_to_tagger", of_fish(store, report, fish))
+      queue(
+        store:, kind: "recapture_to_tagger", recipient: tagger[:email], report_id: report.id,
+        leaves_at: HearBack.leaves_at(store, tagger[:hears], now: Time.now, not_before: leaves_at),
+        subject: words[:subject], body: words[:body] + stop_line(tagger[:stop_key])
       )
+    end
+
+    # Stands under every letter that nobody asked for.
+    def stop_line(key)
+      Core::Text.of("finds.write_letter.stop", link: "#{LetterJob.base_url}/letters/stop/#{key}")
     end
 
     # To a finder who left something that looks like an e-mail address; one who left a telephone is

@@ -22,6 +22,7 @@ module Acts
       store.write { store.archives.sweep(before: now - OwnArchive::KEPT_SECONDS) }
         .each { |key| files.remove(key) }
       store.write { store.retention.call(now:) }
+      SeeToMembers.call(Context.new(store:, now:))
       store.transaction do
         UpkeepJob.enqueue(job_options: { run_at: now + EVERY_SECONDS })
         destroy

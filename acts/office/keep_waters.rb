@@ -4,15 +4,18 @@ module Acts
   # What coordinators keep of the programme and its waters: its name, waters, spots, the drawn
   # coast.
   module KeepWaters
+    SHOWN = Store::Programme::KEPT
+
     module_function
 
     # { programme:, waters: [...], spots: [{ ..., fish:, retired: }], coast: { version:, features:
     # Integer } }
     def read(store:, coast:)
       {
-        programme: store.programme.find.slice(:name, :sender, :contact, :time_zone, :season_begins),
+        programme: store.programme.find.slice(*SHOWN),
         waters: store.waters.all,
         spots: store.waters.all_spots,
+        gear: store.laws.all_gear.map(&:to_h),
         coast: {
           version: coast.version,
           features: coast.features.size
@@ -20,12 +23,16 @@ module Acts
       }
     end
 
-    # sent: { name:, contact:, time_zone:, season_begins: }
+    # sent: { name:, contact:, time_zone:, season_begins:, about:, joining:, join_question:,
+    #         join_answer: }
     def programme(store:, by:, sent:)
       check_zone(store, sent[:time_zone])
+      if sent[:join_question].nil? != sent[:join_answer].nil?
+        refuse("join_answer", "A question for people who join needs its answer, and the reverse.")
+      end
       store.write do
         before = store.programme.find
-        store.programme.keep(before.slice(:sender, :time_zone, :season_begins).merge(sent))
+        store.programme.keep(before.slice(*SHOWN).merge(sent))
         store.changes.note(
           record: "programme",
           record_id: 1,
@@ -71,6 +78,28 @@ module Acts
           record_id: code,
           before: before&.slice(*sent.keys),
           after: sent,
+          member_id: by.id
+        )
+      end
+    end
+
+    # The law on gear in a water; what it said before stands in the change history.
+    #   sent: members of Core::Law::Gear but the water
+    def gear(store:, by:, code:, sent:, today:)
+      refuse("water_code", "There is no water #{code.inspect}.") unless store.waters.water(code)
+      if sent[:checked_on] > today
+        refuse("checked_on", "#{sent[:checked_on]} is in the future. Enter the day you checked.")
+      end
+      least, most = sent.values_at(:hoop_least_mm, :hoop_most_mm)
+      if least && most && least > most
+        refuse("hoop_most_mm", "The widest net must not be narrower than the narrowest.")
+      end
+      law = Core::Law::Gear.new(water_code: code, **sent)
+      store.write do
+        before = store.laws.gear(code)
+        store.laws.enter_gear(law, member_id: by.id)
+        store.changes.note(
+          record: "gear_law", record_id: code, before: before&.to_h, after: law.to_h,
           member_id: by.id
         )
       end

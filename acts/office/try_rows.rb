@@ -9,8 +9,7 @@ module Acts
 
     module_function
 
-    # rows: [{ line:, label:, count:, sent:, faults: }];  keep: ->(sent) that stores
-    # one
+    # rows: [{ line:, label:, count:, sent:, faults: }];  keep: ->(sent) that stores one
     # Returns { rows: [{ line:, label:, count:, faults: [{ column:, value:, rule: }] }], stored:
     # Integer, dry_run: }.
     def call(store, rows, dry_run:, keep:)

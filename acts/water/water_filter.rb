@@ -6,8 +6,9 @@ module Acts
   # a coordinator may ask about another member's fish. Topics that pool what no story tells take
   # whole years, and neither areas nor lengths.
   #
-  #   asked: { species:, water:, from: Date, to: Date, how:, hook:, from_mm:,
-  #          to_mm:, area: [south, west, north, east], tagger: id of a member, mine: true | nil }
+  #   asked: { species:, water:, from: Date, to: Date, how:, hook:, sex:, spawning:, origin:,
+  #          from_mm:, to_mm:, area: [south, west, north, east], tagger: id of a member,
+  #          mine: true | nil }
   module WaterFilter
     LENGTH_CLASS_MM = 50
     # Their figures are of records that no story tells one by one.
@@ -53,9 +54,11 @@ module Acts
       member.coordinator? || (asked[:mine] && !member.reader?) || false
     end
 
-    # A list by hook would tell of each fish how it was hooked.
+    # Lists by these would tell of each fish what only its tagger saw.
+    SEEN_BY_TAGGER = %i[hook sex spawning origin].freeze
+
     def refuse_handling(asked)
-      return unless asked[:hook]
+      return unless asked.keys.intersect?(SEEN_BY_TAGGER)
 
       raise Core::Forbidden.new(:handling_of_others,
         Core::Text.of("water.water_filter.only_members_themselves_see_how"))

@@ -5,7 +5,9 @@ module Api
     # The card for the water, trips, and fish in hand.
     class Deck < Base
       get("/api/species") do
-        json(species: reading { store.species.all }.map { |species| Views.species_name(species) })
+        json(species: reading do
+          store.species.by_name
+        end.map { |species| Views.species_name(species) })
       end
 
       get("/api/deck") do

@@ -185,6 +185,13 @@ module Api
         json(waters)
       end
 
+      put("/api/waters/:code/gear-law") do
+        Acts::KeepWaters.gear(
+          store:, by: coordinator!, code: parameters[:code], sent:, today:
+        )
+        json(waters)
+      end
+
       put("/api/spots/:code") do
         Acts::KeepWaters.spot(store:, by: coordinator!, code: parameters[:code], sent:,
           now: Time.now)

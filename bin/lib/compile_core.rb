@@ -18,9 +18,10 @@ module CompileCore
     protocol/school protocol/question protocol/questions protocol/figures protocol/house_rules
     law/entry law/slot law/keep_verdict handling/stages handling/vitality handling/pressure
     handling/fight_budget handling/air_budget handling/situation handling/caution handling/review
-    handling/tag_decision handling/next_act handling/advice handling/technique handling/clock
-    handling/notes handling/first_aid photo/plane photo/above photo/corners photo/bench
-    photo/measuring trips/card trips/paper_sheet doors/deck
+    handling/tag_decision handling/next_act handling/roles handling/advice_rows handling/advice
+    handling/technique handling/clock handling/tag_site handling/notes handling/first_aid
+    photo/plane photo/above photo/corners photo/bench photo/measuring
+    trips/card trips/paper_sheet doors/deck
   ].freeze
   # Behind Core::Doors::Trainer, in a file of its own, so that the Deck does not carry it.
   PRACTICE = %w[
@@ -29,7 +30,7 @@ module CompileCore
     recaptures/none_of_these
     practice/answer practice/tag_placement practice/worn_number practice/length_reading
     practice/water_call practice/kit_call practice/scene practice/scenes practice/line
-    practice/moves practice/deeds practice/landing practice/good_hand
+    practice/moves practice/deeds practice/better practice/landing practice/good_hand
     doors/trainer
   ].freeze
   # Of the language's own library; files, processes, clocks and complex numbers stay out.

@@ -49,7 +49,7 @@ module Core
       #   score:   { points:, band:, parts: }
       #   tagging: { advice:, where:, reasons: } | nil
       #   keep:    { may:, text:, needs: };  descender: Hash | nil;  notes: see Handling::Notes
-      #   tag_where:
+      #   tag_where:;  roles: see Handling::Roles
       # Raises InvalidInput for taps that cannot be, and for a species that is not on the card.
       def fish(record, now_ms: nil, units: "metric")
         situation = situation(record, now_ms:, units:)
@@ -65,7 +65,7 @@ module Core
             { **line.to_h, technique: Handling::Technique.of(line.key, situation) }
           end,
           clock: Handling::Clock.of(situation, air_budget: review.air_budget),
-          air: air(situation, review.air_budget),
+          air: Handling::Clock.air(situation, review.air_budget),
           fight: {
             seconds: situation.fight_seconds,
             budget_seconds: review.fight_budget_seconds
@@ -75,7 +75,8 @@ module Core
           keep: Law::KeepVerdict.of(situation),
           descender:,
           notes: Handling::Notes.of(situation, descender:),
-          tag_where: situation.stages.tag_where
+          tag_where: situation.stages.tag_where,
+          roles: Handling::Roles.at(situation.stage)
         }
       end
 
@@ -137,11 +138,18 @@ module Core
           now_ms:,
           units:,
           trained_to_vent: @card[:trained_to_vent] || false,
-          platform: trip[:platform]
+          platform: trip[:platform],
+          cooler_below_c: cooler_below_c(trip)
         )
       end
 
       private
+
+      # By how much the bottom is cooler; nil where either was not read.
+      def cooler_below_c(trip)
+        warmth = trip.slice(:water_temp_c, :bottom_temp_c).values.compact
+        warmth.size == 2 ? warmth.first - warmth.last : nil
+      end
 
       # As columns, whichever way it was given.
       def measured(record) = record[:length] ? Fish::SentLength.so_far(record[:length]) : {}
@@ -157,18 +165,6 @@ module Core
             tagging_seconds: (@card[:tagging_seconds] || {})[situation.guild.air_class]
           )
         )
-      end
-
-      def air(situation, budget)
-        last = situation.stages.ended_lift_seconds.last
-        {
-          one_lift_seconds: budget.one_lift_seconds, total_seconds: budget.total_seconds,
-          no_lift: budget.no_lift, reasons: budget.reasons,
-          before_seconds: situation.air_before_seconds,
-          this_lift_seconds: Handling::Clock.this_lift_seconds(situation, budget),
-          last_lift_seconds: last || 0,
-          rest_seconds: last ? Handling::AirBudget.rest_seconds(last, rules: @rules) : 0
-        }
       end
 
       def law(row) = Law::Entry.new(**row.slice(*Trips::Card::LAW)).freeze

@@ -33,7 +33,7 @@ module Core
 
       private
 
-      def listed(scene) = scene.to_h.slice(:key, :title, :says, :guild)
+      def listed(scene) = scene.to_h.slice(:key, :title, :says, :guild, :tools)
 
       def task(exercise, seed, level)
         case exercise
@@ -75,7 +75,8 @@ module Core
       def shown
         state = @landing.state
         titles = state[:acts].map { |key| { key:, title: Practice::Moves::ALL.fetch(key).title } }
-        state.merge(acts: titles, debrief: @landing.over? ? @landing.debrief : nil)
+        choices = Practice::Moves.choices(state[:acts])
+        state.merge(acts: titles, choices:, debrief: @landing.over? ? @landing.debrief : nil)
       end
     end
   end

@@ -11,7 +11,8 @@ module Core
     #   tag_site:  false where the flank tag of this programme does not go; such fish are logged
     #              untagged
     #   traits:    :jaw (may be held by it), :teeth, :own_hold (no other hold suits its body),
-    #              :no_tail (never held by the tail), :large_never_lifted
+    #              :no_tail (never held by the tail), :large_never_lifted, :never_lifted (not over
+    #              the side at any length), :unhooked (no lip for a hook)
     #
     # Every line here is a house rule; a species may add hazards of its own.
     Guild = Struct.new(:key, :name, :air_class, :hazards, :hold, :revive, :tag_site, :traits,
@@ -166,7 +167,7 @@ module Core
           Text.of("fish.guild.beside_the_slowly_moving_boat"),
           "Moving boat until it is strong.",
           true,
-          [:own_hold]
+          %i[own_hold never_lifted]
         ],
         [
           :sturgeon_like, "sturgeon-like", :sensitive,
@@ -182,7 +183,7 @@ module Core
           "By the rear legs.",
           "Lower it in; never throw it.",
           false,
-          %i[own_hold no_tail]
+          %i[own_hold no_tail unhooked]
         ],
         [
           :general, "general", :ordinary,

@@ -13,12 +13,14 @@ module Core
     #   typical_mm, large_mm, min_mm, max_mm, min_taggable_mm: on the species' own length kind
     #   in_water_only_mm: Integer above which the law forbids lifting it, or nil
     #   growth:           Curve, once it is known from the programme's own fish
+    #   nicknames:        what people there call it;  is_local: whether the programme lists it
     #   warm_c, stop_c:   where the air budget starts to shrink, and where tagging stops
     Species =
       Struct.new(
         :code, :common_name, :scientific_name, :guild_key, :tail, :bladder, :weight_a, :weight_b,
         :fl_to_tl, :sl_to_tl, :typical_mm, :large_mm, :min_mm, :max_mm, :min_taggable_mm,
         :in_water_only_mm, :warm_c, :stop_c, :hazards, :look_alikes, :demo_values, :growth,
+        :nicknames, :is_local,
         keyword_init: true
       ) do
         def guild = Guild.fetch(guild_key)
@@ -34,6 +36,9 @@ module Core
 
         # A length in another kind, or nil where that is not known: see Length#convert.
         def convert(length, to: length_kind) = length&.convert(to:, fl_to_tl:, sl_to_tl:)
+
+        # Every name that somebody may write for it.
+        def names = [common_name, *nicknames]
 
         def taggable? = guild.tag_site
 

@@ -5,10 +5,10 @@ module Core
     # Advice for this fish in this situation, under the house rules, the most urgent line first.
     # The Deck shows as many lines as it has room for, and the others on request.
     #
-    # Each rule is a method that gives a Line or nil. Each stage asks its own rules in the order of
-    # what can still be done at that moment: how to hold the fish and what can hurt comes before it
-    # is in reach. Whatever a line says is asked of the same situation as budgets, score and tag
-    # decision. A line goes as soon as its fact is recorded.
+    # Each rule is a row of AdviceRows, or a method that gives a Line or nil. Each stage asks its
+    # own rules in the order of what can still be done at that moment: how to hold the fish and what
+    # can hurt comes before it is in reach. Whatever a line says is asked of the same situation as
+    # budgets, score and tag decision. A line goes as soon as its fact is recorded.
     #
     # Source: house rules, the table of guilds, schools A to Q.
     class Advice
@@ -21,14 +21,16 @@ module Core
       SWELLING = %i[pressure stomach].freeze
       ORDER = {
         "start" => %i[no_lift warm barbs fight net hold hazards],
-        "fish_on" => HOOK_AND_BLOOD + %i[warm fight hold hazards net keep_off],
-        "in_net" => HOOK_AND_BLOOD + SWELLING + %i[weak warm tag_in_water unhook hold keep_off
-          hazards chill touch fins grips wound small],
-        "lifted" => HOOK_AND_BLOOD + SWELLING + %i[hold keep_off surface wound hazards touch],
-        "back_in_water" => HOOK_AND_BLOOD + SWELLING + %i[weak tag_in_water revive water_flow tail
-          where_to watch],
+        "fish_on" => HOOK_AND_BLOOD + %i[warm ahead fight hold hazards net keep_off],
+        "in_net" => HOOK_AND_BLOOD + SWELLING + %i[weak photo spawner warm ahead wound gut
+          tag_in_water unhook chill hold keep_off small fins hazards thrash touch grips breeder],
+        "lifted" => HOOK_AND_BLOOD + SWELLING + %i[spawner wound hold keep_off thrash surface
+          hazards gut touch],
+        "back_in_water" => HOOK_AND_BLOOD + SWELLING + %i[weak tag_in_water gut layer revive
+          water_flow deep_down tail where_to watch],
         "let_go" => %i[watch],
-        "kept" => %i[dispatch]
+        "kept" => %i[dispatch],
+        "got_away" => %i[left_in_it]
       }.freeze
 
       SURFACES = {
@@ -58,13 +60,22 @@ module Core
       end
 
       # `send` by name: each rule is private, and ORDER is the one list of them.
-      def all = ORDER.fetch(stage).filter_map { |rule| send(rule) }
+      def all
+        ORDER.fetch(stage).filter_map do |rule|
+          row = AdviceRows::ROWS[rule]
+          row ? of_row(rule, row) : send(rule)
+        end
+      end
 
       private
 
       attr_reader :situation, :stage, :tools
 
       def line(key, text, why, letter = nil) = Line.new(key:, text:, why:, letter:).freeze
+
+      def of_row(key, row)
+        row.when.call(situation) ? line(key, row.text, row.why, row.letter) : nil
+      end
 
       def at?(*stages) = stages.include?(stage)
 
@@ -145,6 +156,10 @@ module Core
 
       def no_lift_text
         case situation.no_lift
+        when :never then [
+          "Never over the side. Measure, tag and unhook it in the water.",
+          "Lifting hurts such a fish, and people."
+        ]
         when :stop
           [
             "Do not lift it: the water is at its limit. Unhook in the water, no tag, release it.",
@@ -229,37 +244,10 @@ module Core
         )
       end
 
-      def weak
-        return nil unless situation.weak?
-
-        line(
-          :weak,
-          "Weak: hold it upright in the water until the gills beat steadily. No second lift.",
-          "Tired fish die of the next lift.", "K"
-        )
-      end
-
-      def warm
-        return nil unless situation.heat == :warm && situation.no_lift.nil?
-
-        line(
-          :warm, "Warm water: unhook in the water. One short lift at most.",
-          "Warm water holds less air, and the fish needs more.", "A"
-        )
-      end
-
-      def dispatch
-        line(
-          :dispatch,
-          "Kill it quickly: one firm blow over the eyes. Then bleed it and keep it cool.",
-          "A kept fish suffers least when it is quick."
-        )
-      end
-
       def tag_in_water
         return nil unless tagged_on?(:water)
 
-        place = tools.include?(:net) ? "in the net or cradle" : "in the cradle"
+        place = tagging_place
         line(
           :tag_in_water,
           "Tag it in the water, #{place}: gills under, belly held level, no lift.",
@@ -268,21 +256,21 @@ module Core
         )
       end
 
-      # Said by the lines above where they apply.
-      def unhook
-        return nil if situation.removed? || situation.no_lift || situation.heat != :cool
-        return nil if hook_in?("gill", "throat", "stomach", "eye")
+      def tagging_place
+        return "beside the boat" if guild.is?(:never_lifted)
 
-        line(
-          :unhook, "Unhook it in the water while it rests.",
-          "Work in the water costs no air."
-        )
+        tools.include?(:net) ? "in the net or cradle" : "in the cradle"
       end
 
-      def barbs
-        return nil unless situation.rules.school(:hooks) == :flattened_circle
+      # Before anything else takes time; never in warm water, and a large one stays in it.
+      def photo
+        return nil unless situation.encounter[:recaptured] && situation.heat == :cool
 
-        line(:barbs, "Barb down on every hook?", "Unhooking takes seconds less.", "N")
+        where = situation.large? || situation.no_lift ? ", in the water" : ""
+        line(
+          :photo, "Photograph the fish#{where}, then its number.",
+          "The picture settles which fish it was."
+        )
       end
 
       FIGHT = {
@@ -356,13 +344,6 @@ module Core
         )
       end
 
-      def keep_off
-        line(
-          :keep_off, "Keep fingers off gills and eyes.",
-          "A touched gill bleeds, and a pressed eye goes blind.", "D"
-        )
-      end
-
       def touch
         glove = guild.is?(:jaw) || guild.is?(:teeth) || guild.key == :billed
         text = case school(:touch)
@@ -376,36 +357,6 @@ module Core
         end
         line(
           :touch, text, "Dry hands, cloth and towels take slime. Infection shows weeks later.", "B"
-        )
-      end
-
-      def chill
-        return nil unless situation.cold?
-
-        line(
-          :chill, "Chill your hands in the water first.",
-          "A warm hand burns the slime of a cold fish.", "B"
-        )
-      end
-
-      def fins
-        return nil if guild.is?(:own_hold) || situation.no_lift
-
-        line(
-          :fins, "Fold the fins flat before anything takes its weight.",
-          "A bent fin under load tears or breaks."
-        )
-      end
-
-      # Only where a wound was seen.
-      def wound
-        return nil unless (situation.encounter[:marks] || []).include?("open_wound")
-        return nil unless situation.heat == :cool && situation.no_lift.nil? &&
-          school(:wound) == :antiseptic
-
-        line(
-          :wound, "Cool day and a permit: dry the spot and dab antiseptic. In heat, skip it.",
-          "It costs time in the air.", "M"
         )
       end
 
@@ -452,31 +403,10 @@ module Core
         line(:water_flow, text, "Water must flow over the gills. Never to and fro.", "K")
       end
 
-      def tail
-        return nil if guild.is?(:no_tail)
-
-        line(
-          :tail, "One loose hand at the tail wrist. When it pushes, let it.",
-          "A fish that pushes is ready."
-        )
-      end
-
-      def where_to
-        line(
-          :where_to, "Where the water is deep enough, point it at open water.",
-          "In the shallows it turns back, strands or is taken."
-        )
-      end
-
-      def watch
-        line(
-          :watch, "Watch it go. If it floats or turns back, net it and start again.",
-          "Swimming off is not the whole story."
-        )
-      end
-
+      # Not of a fish whose length is known to be enough.
       def small
         return nil unless species.taggable?
+        return nil if situation.own_length&.against(species.min_taggable_mm) == :over
 
         least = Units.length_text(species.min_taggable_mm, situation.units)
         text =

@@ -79,6 +79,7 @@ module Core
       def no_lift(situation)
         species, kind = situation.species, situation.length&.kind
         case situation.no_lift
+        when :never then "it never leaves the water"
         when :stop then "from #{Units.temp_text(species.stop_c)} on it is not lifted"
         when :fragile_warm then Text.of(
           "handling.air_budget.a_fragile_fish_is_not", warm_c: Units.temp_text(species.warm_c)

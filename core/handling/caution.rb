@@ -33,6 +33,9 @@ module Core
         "dropped" => ["dropped", 10],
         "hung_by_jaw" => ["hung by the jaw", 8]
       }.freeze
+      REFLEXES = { "rights_itself" => "does not right itself", "tail_burst" => "no tail burst",
+                   "body_flex" => "does not flex", "gill_beat" => "gills do not beat steadily",
+                   "eye_follows" => "eye rolls with it" }.freeze
       ABSENT_REFLEX, OPEN_WOUND = 8, 5
       WOUNDS = %w[open_wound old_hook_scar].freeze
       MOST = 100
@@ -97,7 +100,7 @@ module Core
         mishaps +
           Vitality
             .absent(situation.reflexes)
-            .map { |name| ["no #{name.tr('_', ' ')}", ABSENT_REFLEX] }
+            .map { |name| [REFLEXES.fetch(name), ABSENT_REFLEX] }
       end
 
       # A budget of zero is over from the first second.

@@ -25,9 +25,22 @@ module Core
         when "fish_on" then fight(since, situation.fight_budget_seconds)
         when "in_net" then [up(since, since, in_net(air_budget))]
         when "back_in_water" then resting(since, situation, air_budget)
-        when "let_go", "kept" then [gone(since, situation.air_seconds)]
+        when "let_go", "kept", "got_away" then [gone(since, situation.air_seconds)]
         else [ready(air_budget)]
         end
+      end
+
+      # What the column of water shows: seconds allowed, used, and of rest.
+      def air(situation, air_budget)
+        last = situation.stages.ended_lift_seconds.last
+        {
+          one_lift_seconds: air_budget.one_lift_seconds, total_seconds: air_budget.total_seconds,
+          no_lift: air_budget.no_lift, reasons: air_budget.reasons,
+          before_seconds: situation.air_before_seconds,
+          this_lift_seconds: this_lift_seconds(situation, air_budget),
+          last_lift_seconds: last || 0,
+          rest_seconds: last ? AirBudget.rest_seconds(last, rules: situation.rules) : 0
+        }
       end
 
       # What the lift that runs now, or the next one, may take.

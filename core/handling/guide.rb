@@ -78,10 +78,23 @@ module Core
               end
             ),
             note(rules.guild_notes[guild.key]),
-            section("First aid", first_aid(guild))
+            section("First aid", first_aid(guild)),
+            { **section("What we never do, and why", NEVER), folded: true }
           ].compact
         }
       end
+
+      # What some people do and no house allows, each with its reason.
+      NEVER = [
+        "Push or puncture a stomach that hangs out: it is the gut, and goes back by itself.",
+        "Swish a fish to and fro: water the wrong way tears the gills.",
+        "Lay or carry a fish in a towel, wet or dry: cloth takes its slime.",
+        "Lift a ray by its mouth or tail: both tear.",
+        "Throw a crab: legs and shell break.",
+        "Hold a flatfish by its tail: the tail breaks.",
+        "Pull a hook out of a person: it tears what it passes.",
+        "Use folk cures on a sting: hot water and medical help do more."
+      ].freeze
 
       # What the house adds of its own.
       def note(text)
@@ -147,8 +160,7 @@ module Core
         return ["Not with this tag: record it untagged."] unless guild.tag_site
 
         [
-          Text.of("handling.guide.in_the_flank_below_the"),
-          "Lift off one scale with the tip, 45 degrees, streamer trailing to the tail; tug gently.",
+          *TagSite.of(guild),
           "Where: #{school.call(:tag_place).says[0].downcase}#{school.call(:tag_place).says[1..]}",
           (
             if school.call(:tag_place).key != :on_board
@@ -162,7 +174,7 @@ module Core
         dangers = guild.hazards.join(" ")
         [
           (
-            if dangers.match?(/venom|tail spine/)
+            if dangers.match?(/venom|tail spine|locking spines/)
               Text.of("handling.guide.venomous_spine_water_as_hot")
             end
           ),

@@ -13,13 +13,14 @@ module Core
         {
           depth: [warning(situation), descender && lead(descender), venting(situation)].compact,
           weigh: weigh(situation),
-          tag: TAG
+          tag: tag(situation)
         }
       end
 
-      TAG = [
-        Text.of("handling.notes.rub_growth_off_with_a")
-      ].freeze
+      def tag(situation)
+        site = situation.guild.tag_site ? TagSite.of(situation.guild) : []
+        [Text.of("handling.notes.rub_growth_off_with_a"), *site]
+      end
 
       def warning(situation)
         depths = Pressure.depths_of(situation)
@@ -64,7 +65,7 @@ module Core
 
         ["Weight hangs in the wet sling, never from the jaw. #{turn}"]
       end
-      private_class_method :warning, :lead, :hundredths, :venting, :weigh
+      private_class_method :tag, :warning, :lead, :hundredths, :venting, :weigh
     end
   end
 end

@@ -16,16 +16,20 @@ module Core
     #   units:     "metric" | "imperial", for the sentences
     #   trained_to_vent: whether this member may
     #   platform:  what the angler stands on, see Vocabulary; nil where nobody said
+    #   cooler_below_c: by how much the bottom is cooler than the surface; nil where nobody read it
     #
     # Raises InvalidInput for taps that cannot be.
     class Situation < Value.of(
       :species, :rules, :encounter, :law, :on, :now_ms,
-      water: "sea", units: "metric", trained_to_vent: false, platform: nil
+      water: "sea", units: "metric", trained_to_vent: false, platform: nil, cooler_below_c: nil
     )
       # Below this the water chills a warm hand burns slime in. House rule.
       COLD_C = 10
+      # From this difference on the layer below is a refuge from warm water. House rule.
+      LAYER_C = 4
       # A hook that lies there was swallowed.
       SWALLOWED = %w[throat stomach].freeze
+      OUT_BY_HAND = %w[in_water remover pliers pulled].freeze
 
       attr_reader :stages, :length, :own_length, :temp_c, :reflexes
 
@@ -62,6 +66,20 @@ module Core
       end
 
       def cold? = !temp_c.nil? && temp_c < COLD_C
+
+      # A warm layer lies over cool water.
+      def layered? = !cooler_below_c.nil? && cooler_below_c >= LAYER_C
+
+      # It came from where pressure is likely to have hurt it.
+      def from_deep?
+        depths = Pressure.depths_of(self)
+        !depths.nil? && encounter[:depth_m].to_f >= depths[:likely_m]
+      end
+
+      # A hook that was swallowed is out again.
+      def swallowed_hook_out?
+        SWALLOWED.include?(hook_place) && OUT_BY_HAND.include?(encounter[:removal])
+      end
 
       # Warm water, or a cold shock at the surface, adds to what depth did.
       def harsh_water? = heat != :cool || cold?
@@ -113,9 +131,10 @@ module Core
       # Does pressure hurt it, so that it has to go down again?
       def swollen? = species.bladder != "none" && pressure_signs.any?
 
-      # Why it may not be lifted at all, or nil: :stop | :fragile_warm | :large | :over_legal |
-      # :unmeasured | :kind
+      # Why it may not be lifted at all, or nil: :never | :stop | :fragile_warm | :large |
+      # :over_legal | :unmeasured | :kind
       def no_lift
+        return :never if guild.is?(:never_lifted)
         return :stop if heat == :stop
         return :fragile_warm if heat == :warm && guild.air_class == :fragile
         if guild.is?(:large_never_lifted) &&

@@ -13,8 +13,8 @@ module Core
     # backwards and an act that cannot follow the one before it. All results are
     # seconds (Float), nil where the taps that bound them are missing.
     class Stages
-      STAGES = %w[fish_on in_net lifted back_in_water let_go kept].freeze
-      ENDED = %w[let_go kept].freeze
+      STAGES = %w[fish_on in_net lifted back_in_water let_go kept got_away].freeze
+      ENDED = %w[let_go kept got_away].freeze
       # In which stages a mark can be made, once in a record.
       MARKS = { "tag_in" => %w[in_net lifted back_in_water].freeze }.freeze
       ACTS = (STAGES + MARKS.keys).freeze
@@ -23,12 +23,13 @@ module Core
       # record keeps both attempts.
       MAY_FOLLOW = {
         nil => %w[fish_on in_net lifted back_in_water let_go kept],
-        "fish_on" => %w[in_net lifted let_go kept],
-        "in_net" => %w[lifted let_go kept],
+        "fish_on" => %w[in_net lifted let_go kept got_away],
+        "in_net" => %w[lifted let_go kept got_away],
         "lifted" => %w[back_in_water let_go kept],
         "back_in_water" => %w[let_go lifted kept],
         "let_go" => %w[in_net lifted],
-        "kept" => []
+        "kept" => [],
+        "got_away" => []
       }.freeze
       NAMES = {
         "fish_on" => "fish on",
@@ -37,6 +38,7 @@ module Core
         "back_in_water" => "back in water",
         "let_go" => "released",
         "kept" => "kept",
+        "got_away" => "got away",
         "tag_in" => "tag is in"
       }.freeze
 

@@ -22,7 +22,7 @@ module Core
         @names = {
           **Vocabulary.names,
           species: Names.new(species.to_h do |entry|
-            [entry.code, [entry.common_name, entry.scientific_name, entry.code]]
+            [entry.code, [*entry.names, entry.scientific_name, entry.code]]
           end),
           spot: Names.new(spots.to_h { |spot| [spot.code, [spot.name, spot.code]] }),
           member: Names.new(

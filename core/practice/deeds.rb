@@ -109,9 +109,12 @@ module Core
       def done_cut_mesh = @tangled = false
       def done_fish_first = put_back
 
+      # A person comes first: the line is cut, the fish is gone, somebody fetches help.
       def done_mind_hand
         @flags << "hurt" if @phase == "air"
-        @hand, @hooked, @removal = "out", false, "cut_hook"
+        @hand, @hooked, @removal = "out", false, "cut_line"
+        tap("let_go")
+        @outcome, @phase = "helped", "over"
       end
 
       def lift

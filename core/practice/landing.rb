@@ -88,31 +88,49 @@ module Core
           tension: share.round(3), strained: share > STRAINED, breath: breath.round(3),
           mode: @line.mode, doing: @doing, acts:, hooked: @hooked, bleeding: @bleeding,
           tagged: @flags.include?("tagged"), length: @flags.include?("measured"), record:,
+          hand: @hand, tangled: @tangled, sunk: @sunk || false, wet: @wet || false,
+          overgrown: @scene.trouble == "old_tag" && !@flags.include?("read"),
           timeline: @timeline.last(3), **deck
         }
       end
 
       # What the Deck would say at this moment.
       def deck
-        return { stage: nil, clock: [], lines: [] } if @outcome == "lost"
+        return { stage: nil, clock: [], lines: [], air: nil, next: nil } if @outcome == "lost"
 
         now = situation
         review = Handling::Review.of(now)
         { stage: now.stage, clock: Handling::Clock.of(now, air_budget: review.air_budget),
-          lines: Handling::Advice.lines(now, tagging: nil).first(Handling::Advice::AT_ONCE).map { |line| line.to_h[:text] } }
+          lines: Handling::Advice.lines(now, tagging: nil).first(Handling::Advice::AT_ONCE)
+            .map { |line| line.to_h[:text] },
+          air: Handling::Clock.air(now, review.air_budget), next: next_act(now) }
       end
 
+      # The act that stands for the Deck's big key; nil where it cannot be done yet.
+      def next_act(now)
+        DECK_KEY.fetch(Handling::NextAct.of(now), []).find { |key| can?(key) }
+      end
+      DECK_KEY = {
+        "in_net" => %w[net sink_net fetch_net], "lifted" => %w[lift],
+        "back_in_water" => %w[put_back],
+        "let_go" => %w[let_go], "send_down" => %w[send_down], "cut_line" => %w[cut],
+        "unhook_in_water" => %w[remover forceps cut]
+      }.freeze
+
       # { outcome:, points:, parts: [{ name:, points: }], timeline: [{ at_ms:, key:, says:, cost:
-      #   }], review: of Review }
+      #   }], review: of Review, better: see Better }
       def debrief
-        return gone unless @taps.any? { |tap| tap[:act] == "let_go" }
+        # Somebody was hurt: no points are counted on a day like that.
+        return gone if @outcome == "helped" || @taps.none? { |tap| tap[:act] == "let_go" }
 
         review = Handling::Review.of(situation)
         extra = @flags.uniq.filter_map { |flag| RECORD[flag] }
         parts = review.score.parts + extra.map { |name, points| { name:, points: } }
         { outcome: @outcome, points: [parts.sum { |part| part[:points] }, 100].min, parts:,
-          timeline: @timeline, review: review.to_h }
+          timeline: @timeline, review: review.to_h, better: }
       end
+
+      def better = Better.of([*@timeline.map { |entry| entry[:key] }, *@flags], @scene.guild)
 
       # What a Deck would send.
       def record
@@ -134,7 +152,7 @@ module Core
       end
 
       def gone
-        { outcome: @outcome, points: nil, parts: [], timeline: @timeline, review: nil }
+        { outcome: @outcome, points: nil, parts: [], timeline: @timeline, review: nil, better: }
       end
 
       def say(key, says, cost: nil) = @timeline << { at_ms: @clock_ms, key:, says:, cost: }
@@ -145,6 +163,8 @@ module Core
         act = Moves::ALL[key]
         return false if act.nil? || @doing || over? || !act.phases.include?(@phase)
         return false if act.needs && !@scene.tools.include?(act.needs)
+        # A hand on a hook does nothing else.
+        return %w[fish_first mind_hand].include?(key) && possible?(key) if @hand == "in"
 
         possible?(key)
       end

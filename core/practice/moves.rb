@@ -32,7 +32,7 @@ module Core
           "Picking at the mesh took long. Cutting a mesh costs nothing."],
         ["cut_mesh", "Cut the mesh", HANDS, 2.5, "cutters", nil],
         ["fish_first", "Fish into the water first", HANDS, 1.0, nil, nil],
-        ["mind_hand", "Treat the hand", HANDS, 9.0, nil, nil],
+        ["mind_hand", "Cut the line, get help", HANDS, 4.0, nil, nil],
         ["lift", "Lift it, held as its guild is", %w[net water], 1.0, nil, nil],
         ["lift_squeezed", "Lift it, squeezed tight", %w[net water], 0.8, nil,
           "It was squeezed: it hangs limp and has to recover."],
@@ -57,6 +57,37 @@ module Core
         ["throw", "Throw it back", %w[air], 0.5, nil, "It was thrown."]
       ].freeze
       ALL = ROWS.to_h { |row| [row.first, Move.new(**Move.members.zip(row).to_h).freeze] }.freeze
+
+      # Acts that are offered under one word, so that there are never more than six to choose from.
+      GROUPS = {
+        "unhook" => ["Unhook", %w[remover forceps fingers pull cut untangle cut_mesh]],
+        "lifting" => ["Lift", %w[lift lift_squeezed lift_cloth lift_jaw lift_hook_side]],
+        "measuring" => ["Measure", %w[measure measure_loose]],
+        "tagging" => ["Tag", %w[tag tag_low clean_tag]],
+        "going" => ["Back and go", %w[put_back hold look send_down let_go throw]]
+      }.freeze
+      MOST_WORDS = 6
+
+      # keys: acts that can be done now. Returns [{ key:, title:, acts: [{ key:, title: }] }]: acts
+      # alone, and groups of acts, at most MOST_WORDS of them.
+      def self.choices(keys)
+        single = keys.map { |key| { key:, title: ALL.fetch(key).title, acts: [] } }
+        return single if keys.size <= MOST_WORDS
+
+        grouped = GROUPS.filter_map { |key, (title, inner)| group(key, title, inner & keys) }
+        alone = single.reject do |choice|
+          GROUPS.values.any? do |_, inner|
+            inner.include?(choice[:key])
+          end
+        end
+        alone + grouped
+      end
+
+      def self.group(key, title, inner)
+        acts = inner.map { |act| { key: act, title: ALL.fetch(act).title, acts: [] } }
+        acts.size > 1 ? { key:, title:, acts: } : acts.first
+      end
+      private_class_method :group
     end
   end
 end

@@ -32,6 +32,12 @@ module Core
 
       module_function
 
+      # Where somebody was hurt and helped, the fish says nothing of a hand.
+      def counted(skill, results)
+        results.select { |result| result[:skill] == skill }
+          .reject { |result| result[:scene] == "hand" && result[:points].nil? }
+      end
+
       # A scene counts from 100 downwards.
       def marks(result)
         result[:marks] || (result[:points] ? [100 - result[:points], 0].max : 0)
@@ -39,8 +45,7 @@ module Core
 
       # { skill:, title:, n:, mean: | nil, low:, high: } of the last results of a skill
       def estimate(skill, results)
-        of_skill = results.select { |result| result[:skill] == skill }
-        of = of_skill.map { |result| marks(result) }.last(LAST)
+        of = counted(skill, results).map { |result| marks(result) }.last(LAST)
         summary = { skill:, title: SKILLS.fetch(skill), n: of.size, mean: nil, low: nil, high: nil }
         return summary if of.size < LEAST
 
@@ -55,7 +60,7 @@ module Core
       # algorithm SM-2. Returns the day, nil before the first result.
       def due_on(skill, results)
         ease, interval, times, last = 2.5, 0, 0, nil
-        results.select { |result| result[:skill] == skill }.each do |result|
+        counted(skill, results).each do |result|
           quality = (marks(result) / 20.0).round
           if quality < 3
             times, interval = 0, 1

@@ -34,7 +34,7 @@ module Core
           trouble: "old_tag",
           says: "It carries a number already, grown over. Read it before you release it." },
         { key: "hand", title: "A hook in the hand", guild: "carp_like", length_mm: 560,
-          line_n: 90, trouble: "hand_hook", water_temp_c: 17.0,
+          line_n: 90, trouble: "hand_hook", fair: false, water_temp_c: 17.0,
           says: "You are hooked as well. Who comes first, and where is the fish meanwhile?" }
       ].map { |row| Scene.new(**USUAL, **row).freeze }.freeze
     end

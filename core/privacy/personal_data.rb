@@ -18,7 +18,9 @@ module Core
       LEDGERS = "stays in the sealed ledger, shown to nobody"
 
       ROWS = [
-        ["members", %w[name public_name permit_number trained stricter calendar_digest], "member",
+        ["members",
+          %w[name public_name permit_number trained stricter calendar_digest stop_key fee],
+          "member",
           "who may tag, and how they are called", "coordinators; the public name as chosen",
           "while a member", GOES, false],
         ["accounts", %w[email], "member", "to sign in and to write to", "coordinators",
@@ -32,6 +34,15 @@ module Core
           false],
         ["security_events", %w[kind detail], "member", "what happened to an account",
           "coordinators", FOR_EVER, LEDGERS, false],
+        ["applications", %w[name email phone message family guardian_name guardian_email], "other",
+          "who wants to join, and who consents for a junior", "coordinators",
+          "a year after the answer", "goes, of who became a member", false],
+        ["notice_receipts", %w[member_id], "member", "who has read a safety notice", "coordinators",
+          "while a member", GOES, false],
+        ["meet_members", %w[crew], "member", "who comes to a meet, in which boat",
+          "members", FOR_EVER, GOES, false],
+        ["orders", %w[note], "member", "what somebody ordered", "the member, coordinators",
+          FOR_EVER, "the note goes", false],
         ["trips", %w[crew_key plan ticks], "member", "where somebody goes fishing, and with whom",
           "the member, coordinators, the crew for that day", FOR_EVER,
           "the crew's key goes; the trip stays, of a former member", false],

@@ -23,6 +23,8 @@ module Core
       }.freeze
 
       NOTE_CHARACTERS = 500
+      # The figure that a member may set lower than the house, beside stricter schools.
+      OWN_FIGURE = :air_percent
 
       attr_reader :version, :own_version, :choices, :figures, :guild_notes
 
@@ -70,10 +72,11 @@ module Core
         (seconds * figure(:air_percent)).div(100)
       end
 
-      # These rules with a member's own stricter choices ({ question key => school key }) on top.
-      # A laxer choice than the house's is refused.
+      # These rules with a member's own stricter choices ({ question key => school key, and under
+      # OWN_FIGURE an Integer in percent }) on top. A laxer choice than the house's is refused.
       def stricter(own, own_version: 0)
-        changed = own.to_h do |key, school_key|
+        percent = own_percent(own)
+        changed = schools_of(own).to_h do |key, school_key|
           question = Questions.fetch(key)
           refuse_laxer(question, question.school(school_key))
           # A guild that the house treats more strictly still keeps its own answer.
@@ -87,7 +90,7 @@ module Core
           version:,
           own_version:,
           choices: choices.merge(changed),
-          figures:,
+          figures: percent ? figures.merge(OWN_FIGURE => percent) : figures,
           guild_notes:
         )
       end
@@ -95,14 +98,33 @@ module Core
       # The same, but a choice that the house has overtaken since is left out: then the house's
       # stands.
       def with_own(own, own_version:)
-        still = own.select do |key, school_key|
+        still = schools_of(own).select do |key, school_key|
           question = Questions.fetch(key)
           question.school(school_key).strictness >= question.school(school(question.key)).strictness
         end
-        stricter(still, own_version:)
+        seconds = own.select do |key, percent|
+          key.to_sym == OWN_FIGURE && percent < figure(OWN_FIGURE)
+        end
+        stricter(still.merge(seconds), own_version:)
       end
 
       private
+
+      def schools_of(own) = own.reject { |key, _| key.to_sym == OWN_FIGURE }
+
+      # A member's smaller share of the seconds; nil where none was chosen.
+      def own_percent(own)
+        percent = own[OWN_FIGURE] || own[OWN_FIGURE.to_s]
+        return nil if percent.nil?
+
+        Figures.read({ OWN_FIGURE => percent })
+        return percent if percent <= figure(OWN_FIGURE)
+
+        raise InvalidInput.at(
+          OWN_FIGURE.to_s, :laxer_than_house,
+          "The house allows #{figure(OWN_FIGURE)} % of the seconds. You may only choose less."
+        )
+      end
 
       def notes(choices)
         choices.to_h { |key, text| [Fish::Guild.fetch(key).key, text.to_s.strip[0, NOTE_CHARACTERS]] }

@@ -4,7 +4,8 @@ module Core
   module Records
     # One fish in hand once, as it is kept.
     #
-    #   kind: "tagged" | "recaptured" | "untagged";  fate: "released" | "kept" | "dead" | ..
+    #   kind: "tagged" | "recaptured" | "untagged"
+    #   fate: "released" | "kept" | "lost" | "dead" | ..
     #   caught_at: Time of the first tap;  caught_on: Date where it was caught
     #   length_sd_mm: of a photo, nil for what its way of measuring has
     #   place_error_m: of a place that came in with a table, nil for one that a device told
@@ -23,6 +24,9 @@ module Core
       def untagged? = kind == "untagged"
       def kept? = fate == "kept"
       def released? = fate == "released"
+
+      # It got away before anybody could let it go: kept in mind, and counted as no catch.
+      def lost? = fate == "lost"
       def on_paper? = source == "paper"
 
       # Whether its time in the air is known.

@@ -87,7 +87,8 @@ module Core
         "lifted" => %w[fish_on in_net lifted],
         "back_in_water" => %w[fish_on in_net lifted back_in_water],
         "let_go" => %w[fish_on in_net let_go],
-        "kept" => %w[fish_on in_net kept]
+        "kept" => %w[fish_on in_net kept],
+        "got_away" => %w[fish_on in_net got_away]
       }.freeze
 
       def taps(stage)

@@ -21,6 +21,7 @@ module Core
       def check(member:, on:)
         number, expires_on = member.permit_number, member.permit_expires_on
         case state(member, on)
+        when :no_consent then stop("Your guardian has not consented yet. #{WITHHELD}")
         when :no_permit then stop(Text.of(
           "trips.authorisation.you_have_no_permit_number", withheld: WITHHELD
         ))
@@ -51,6 +52,7 @@ module Core
       def standing(member:, on:)
         expires_on = member.permit_expires_on
         case state(member, on)
+        when :no_consent then stop("has no guardian's consent yet")
         when :no_permit then stop("has no permit on file")
         when :expired then stop("has a permit that ended on #{Units.day_text(expires_on)}")
         when :untrained then Finding.stop(:training, "is not trained for tagging yet", "training")
@@ -70,6 +72,7 @@ module Core
 
       def state(member, day)
         expires_on = member.permit_expires_on
+        return :no_consent if member.consent_missing?
         return :no_permit if member.permit_number.to_s.empty? || expires_on.nil?
         return :expired if expires_on < day
         return :untrained unless member.trained_to_tag?

@@ -18,7 +18,7 @@ module Core
       FORMAT = 3
       SPECIES = %i[
         code common_name guild_key tail bladder weight_a weight_b fl_to_tl typical_mm large_mm
-        min_mm max_mm min_taggable_mm in_water_only_mm warm_c stop_c hazards
+        min_mm max_mm min_taggable_mm in_water_only_mm warm_c stop_c hazards nicknames is_local
       ].freeze
       LAW = %i[
         species_code min_mm max_mm length_kind season bag_limit in_water_only_mm authority

@@ -27,21 +27,36 @@ module Core
         [:length_small, ->(record) { record.length_mm.nil? && record.untagged? }, "no length"]
       ].freeze
 
-      # encounters: [Records::Encounter]
+      # A shell has no lip, no blood that shows, and no tail to swim off with.
+      UNHOOKED = %i[hook_place bleeding].freeze
+
+      # encounters: [Records::Encounter];  species: answers a code with its Fish::Species
       # Returns [{ encounter_id:, field:, harm:, sentence: }], the most harmful first; fish in the
       # order they came.
-      def self.of(encounters)
-        ORDER.each_with_index.flat_map do |(field, missing, sentence), place|
-          encounters.select(&missing).map do |encounter|
+      def self.of(encounters, species:)
+        ORDER.each_with_index.flat_map do |(key, missing, sentence), place|
+          field = key == :length_small ? :length : key
+          asked = encounters.select do |encounter|
+            missing.call(encounter) && answerable?(field, encounter, species)
+          end
+          asked.map do |encounter|
             {
               encounter_id: encounter.id,
-              field: field == :length_small ? "length" : field.to_s,
+              field: field.to_s,
               harm: ORDER.size - place,
               sentence:
             }
           end
         end
       end
+
+      # Not what nobody knew when asked before, and nothing that such an animal does not have.
+      def self.answerable?(field, encounter, species)
+        return false if encounter.not_known.to_a.include?(field.to_s)
+
+        !UNHOOKED.include?(field) || !species.call(encounter.species_code).guild.is?(:unhooked)
+      end
+      private_class_method :answerable?
     end
   end
 end

@@ -31,9 +31,10 @@ module Core
 
       def items
         [
-          net, handle, forceps, long_forceps, cutters, remover, board, tape, scale, sling, cradle,
-          bucket, cover, foam, gloves, grip, release_tool, spreaders, descender, venting,
-          antiseptic, applicator, needles, sheets, camera, towel, first_aid, net_ready
+          net, handle, forceps, long_forceps, long_cutter, bill_glove, cutters, remover, board,
+          tape, scale, sling, cradle, bucket, cover, foam, gloves, grip, release_tool, spreaders,
+          descender, venting, antiseptic, applicator, needles, sheets, camera, towel, first_aid,
+          *keeping, net_ready
         ].compact
       end
 
@@ -42,11 +43,13 @@ module Core
       attr_reader :plan, :locker, :rules
 
       def net
+        return nil if plan.lifted.empty?
         return untouched_net if every_guild?(:net, :surface_release)
         return by_hand_net if every_guild?(:net, :by_hand)
 
         reason =
-          Text.of("trips.kit.knotless_rubber_the_longest_expected", longest_mm: cm(plan.longest_mm))
+          Text.of("trips.kit.knotless_rubber_the_longest_expected",
+            longest_mm: cm(plan.longest_lifted_mm))
         if locker.net_hoop_mm && !locker.net_rubber
           return (
             item(
@@ -58,7 +61,7 @@ module Core
 
         numeric(
           thing(:net, "landing net", reason, "school F"),
-          locker.net_hoop_mm, plan.longest_mm, "mm hoop"
+          locker.net_hoop_mm, plan.longest_lifted_mm, "mm hoop"
         )
       end
 
@@ -91,7 +94,7 @@ module Core
 
       # It fits only where the net reaches the fish: see Landing.
       def handle
-        return nil if every_guild?(:net, :by_hand)
+        return nil if every_guild?(:net, :by_hand) || plan.lifted.empty?
 
         need_m = [
           plan.hand_height_m + 0.5,
@@ -137,6 +140,47 @@ module Core
         )
       end
 
+      # For fish that stay beside the boat.
+      def long_cutter
+        return nil unless never_lifted?
+
+        owned(
+          :long_cutter, "cutter with a long handle", true,
+          "Such a fish stays in the water. Cut the line close from above.", "house rule"
+        )
+      end
+
+      def bill_glove
+        return nil unless plan.guild_keys.include?(:billed)
+
+        owned(
+          :bill_glove, "bill glove", true,
+          "The bill is held from the moment the fish is beside the boat.", "house rule"
+        )
+      end
+
+      def never_lifted? = plan.lifted.size < plan.species.size
+
+      # A fish for the table dies quickly and stays cold; a gaff is for no other.
+      def keeping
+        return [] unless plan.keeps && rules.school(:keep) == :as_law_allows
+
+        [
+          owned(
+            :dispatch_tool, "dispatch tool", true,
+            "One firm blow over the eyes. A kept fish suffers least when it is quick.", "house rule"
+          ),
+          owned(
+            :cool_box, "ice or cool box", true,
+            "Bleed it, and keep it on ice from the first minute.", "house rule"
+          ),
+          owned(
+            :gaff, "gaff", false, "Only for a fish that is certainly kept, and where it is lawful.",
+            "house rule"
+          )
+        ]
+      end
+
       def cutters
         need = locker.hook_wire_mm || 2.0
         numeric(
@@ -157,13 +201,16 @@ module Core
       end
 
       def board
+        return nil if plan.lifted.empty?
+
+        longest_mm = plan.longest_lifted_mm
         numeric(
           thing(
             :board, "slick wet board",
-            "At least as long as the longest expected fish (#{cm(plan.longest_mm)}).",
-            "school C", required: locker.tape_mm.to_i < plan.longest_mm
+            "At least as long as the longest expected fish (#{cm(longest_mm)}).",
+            "school C", required: locker.tape_mm.to_i < longest_mm
           ),
-          locker.board_mm, plan.longest_mm, "mm"
+          locker.board_mm, longest_mm, "mm"
         )
       end
 
@@ -177,11 +224,13 @@ module Core
       end
 
       def scale
-        need = (plan.heaviest_g * SCALE_MARGIN / 1000).ceil(1)
+        return nil if plan.lifted.empty?
+
+        need = (plan.heaviest_lifted_g * SCALE_MARGIN / 1000).ceil(1)
         numeric(
           thing(
             :scale, "scale, zeroed with the wet sling on it",
-            "The heaviest expected fish is #{(plan.heaviest_g / 1000).round(1)} kg.",
+            "The heaviest expected fish is #{(plan.heaviest_lifted_g / 1000).round(1)} kg.",
             "house rule", required: false
           ),
           locker.scale_kg, need, "kg"
@@ -200,13 +249,11 @@ module Core
 
       # For what is too heavy, and for what is tagged in the water.
       def cradle
-        if plan.heaviest_g >= CRADLE_FROM_G
-          return (
-            owned(
-              :cradle, "cradle or stretcher", true,
-              Text.of("trips.kit.fish_up_to_kg_are", heaviest_g: (plan.heaviest_g / 1000).round),
-              "house rule"
-            )
+        if plan.heaviest_lifted_g >= CRADLE_FROM_G
+          heaviest_kg = (plan.heaviest_lifted_g / 1000).round
+          return owned(
+            :cradle, "cradle or stretcher", true,
+            Text.of("trips.kit.fish_up_to_kg_are", heaviest_g: heaviest_kg), "house rule"
           )
         end
 
@@ -228,7 +275,7 @@ module Core
       # plan.
       def tagged_in_water
         plan.species.select do |species|
-          next false unless species.taggable?
+          next false unless species.taggable? && !species.guild.is?(:never_lifted)
 
           situation =
             Handling::Situation.new(

@@ -10,14 +10,16 @@ module Core
     #               thickest hook in the box
     #   rod_m, rod_tilt_deg, line_kg;  descender_kg: weight on it;  venting_needle, jaw_spreaders,
     #   grip ("none" | "swivel" | "fixed") applicators, spare_needles;  gloves, foam, head_cover,
-    #   antiseptic, first_aid, line_remover, pencil_sheets, camera, towel, release_tool
+    #   antiseptic, first_aid, line_remover, pencil_sheets, camera, towel, release_tool;
+    #   long_cutter, bill_glove;  dispatch_tool, cool_box, gaff: for a fish that is kept
     Locker =
       Struct.new(
         :net_hoop_mm, :net_handle_m, :net_rubber, :board_mm, :tape_mm, :scale_kg, :sling, :cradle,
         :bucket, :forceps_mm, :cutters_mm, :hook_wire_mm, :hook_rusts, :rod_m, :rod_tilt_deg,
         :line_kg, :descender_kg, :venting_needle, :jaw_spreaders, :grip, :applicators,
         :spare_needles, :gloves, :foam, :head_cover, :antiseptic, :first_aid, :line_remover,
-        :pencil_sheets, :camera, :towel, :release_tool, keyword_init: true
+        :pencil_sheets, :camera, :towel, :release_tool, :long_cutter, :bill_glove, :dispatch_tool,
+        :cool_box, :gaff, keyword_init: true
       ) do
         def self.empty = new(forceps_mm: [], grip: "none").freeze
 

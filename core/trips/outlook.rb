@@ -4,13 +4,16 @@ module Core
   module Trips
     # Everything that follows from a plan: what Ready shows beside it, live.
     #
+    #   gear_law: Law::Gear of the water, or nil
     #   laws: [Law::Entry] of the plan's species and water;  member: see Authorisation
     #   tags: { in_pouch: Integer, next_number: String | nil, used:, days:, trips: } for the
     #         forecast
     #
     # Returns a Hash of plain values; `ready` is the worst of what stops the trip card from being
     # whole.
-    class Outlook < Value.of(:plan, :locker, :rules, :laws, :member, :tags, :today)
+    class Outlook < Value.of(
+      :plan, :locker, :rules, :laws, :member, :tags, :today, gear_law: nil
+    )
       def self.for(...) = new(...).outlook
 
       def outlook
@@ -18,9 +21,12 @@ module Core
         kit =
           Kit.call(plan:, locker:, rules:, trained_to_vent: member.trained_to_vent?)
         landing = self.landing
+        tackle = [
+          *gear_law&.broken_by(plan, locker), *Tackle.check(plan:, locker:, rules:)
+        ]
         by_code = laws.to_h { |entry| [entry.species_code, entry] }
         {
-          mend: mend(kit, landing, [authorisation, *Tackle.check(plan:, locker:, rules:)]),
+          mend: mend(kit, landing, [authorisation, *tackle]),
           verdicts:
             plan.species.map do |species|
               GoVerdict.for(species:, plan:, rules:, law: by_code[species.code])
@@ -29,7 +35,8 @@ module Core
             plan.species.map do |species|
               Budgets.for(species:, plan:, rules:, law: by_code[species.code])
             end,
-          tackle: Tackle.check(plan:, locker:, rules:) + Conditions.check(plan:),
+          tackle: tackle + Conditions.check(plan:),
+          roles: plan.alone ? [] : Handling::Roles.all,
           landing:,
           kit:,
           tags: forecast,

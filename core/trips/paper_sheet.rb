@@ -6,7 +6,7 @@ module Core
     # and the record that follows.
     #
     #   rows:    [{ column => typed text }, ...] with the columns of COLUMNS, an empty cell being ""
-    #   species: [{ code:, common_name: }] that may be meant
+    #   species: [{ code:, common_name:, nicknames: }] that may be meant
     #   first_number: the tag that lies first in the pouch, or nil
     #
     # Beginnings of words are enough; what is empty stays unsaid; + as a tag takes the next number.
@@ -124,6 +124,9 @@ module Core
 
       def initialize(species, first_number)
         @names = species.to_h { |entry| [entry[:code], entry[:common_name]] }
+        @written = species.to_h do |entry|
+          [entry[:code], [entry[:common_name], *entry[:nicknames]]]
+        end
         @next = first_number
         @usual = []
       end
@@ -154,7 +157,7 @@ module Core
         text = COLUMNS.to_h { |column| [column, cells[column].to_s] }
         read = {
           time: self.class.time(text[:time]),
-          species: fitting(text[:species], @names, @usual),
+          species: fitting(text[:species], @written, @usual),
           tag: self.class.tag(text[:tag], proposed),
           length: self.class.length(text[:length]),
           weight: self.class.weight(text[:weight]),
@@ -186,13 +189,13 @@ module Core
         text = typed.strip.downcase
         return [] if text.empty?
 
-        whole = words.keys.select { |key| words[key].downcase == text || key == text }
+        names = words.transform_values { |written| [*written].map(&:downcase) }
+        whole = words.keys.select { |key| names[key].include?(text) || key == text }
         return whole if whole.any?
 
-        begins =
-          words.keys.select do |key|
-            [words[key].downcase, *words[key].downcase.split].any? { |part| part.start_with?(text) }
-          end
+        begins = words.keys.select do |key|
+          names[key].flat_map { |name| [name, *name.split] }.any? { |part| part.start_with?(text) }
+        end
         known = begins.select { |key| usual.include?(key) }
         known.size == 1 ? known : begins
       end

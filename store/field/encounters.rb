@@ -55,6 +55,13 @@ module Store
         .all
     end
 
+    # Fish that got away on a trip, the newest first: [{ id:, species_code:, caught_at:,
+    # left_in_fish: }]
+    def lost_of_trip(trip_id)
+      @db[:encounter_records].where(trip_id:, fate: "lost", voided_at: nil)
+        .order(Sequel.desc(:caught_at)).select(:id, :species_code, :caught_at, :left_in_fish).all
+    end
+
     def tagged_by?(member_id) = !@db[:encounters].where(member_id:, kind: "tagged").empty?
 
     def any_lost?(number)

@@ -50,6 +50,22 @@ module Store
       }
     end
 
+    # Story keys of fish that were caught again before a day, the last caught first, each fish once.
+    def came_back(before:, limit:, species: nil)
+      rows = @db[:catches].exclude(kind: "tagged").where { caught_on < before }
+        .join(:fish, id: :fish_id)
+      rows = rows.where(Sequel[:fish][:species_code] => species) if species
+      rows.group(:story_key).order(Sequel.desc(Sequel.function(:max, :caught_on)), :story_key)
+        .limit(limit).select_map(:story_key)
+    end
+
+    # [{ code:, common_name: }] of fish that were caught again
+    def species_that_came_back
+      back = @db[:fish].where(id: @db[:catches].exclude(kind: "tagged").select(:fish_id))
+      @db[:species].where(code: back.select(:species_code)).order(:common_name)
+        .select(:code, :common_name).all
+    end
+
     private
 
     def after_condition(value, after, descending)

@@ -5,6 +5,10 @@ module Store
   # the ledgers, where nothing is ever changed.
   class Forgotten
     NAME = "Former member"
+    # Rows that are the member's alone.
+    OWN = %i[
+      lockers practice_results practice_signatures practice_seeds notice_receipts meet_members
+    ].freeze
 
     def initialize(db) = @db = db
 
@@ -32,7 +36,9 @@ module Store
       # The file goes with the next upkeep.
       @db[:archives].where(member_id:).update(made_at: Time.at(0))
       forget_table_rows([name, *public_name, *addresses])
-      %i[lockers practice_results practice_signatures practice_seeds].each do |table|
+      @db[:applications].where(email: addresses).delete
+      @db[:orders].where(member_id:).update(note: nil)
+      OWN.each do |table|
         @db[table].where(member_id:).delete
       end
       @db[:held_encounters].where(member_id:).exclude(settled_at: nil)
@@ -42,6 +48,7 @@ module Store
       @db[:members].where(id: member_id).update(
         name: NAME, public_name: nil, account_id: nil, permit_number: nil, permit_expires_on: nil,
         trained: Sequel.pg_array([], :text), stricter: Sequel.pg_jsonb({}), active: false,
+        public_name_until: nil, renew_on: nil, fee: nil, fee_due_on: nil,
         forgotten_at: now
       )
       @db[:accounts].where(id: account_id).delete if account_id

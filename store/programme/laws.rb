@@ -59,6 +59,26 @@ module Store
         .all
     end
 
+    # Core::Law::Gear of a water, or nil.
+    def gear(water_code)
+      row = @db[:gear_laws].where(water_code:).select(*Core::Law::Gear.members).first
+      row && Core::Law::Gear.new(**row, barred_bait: row[:barred_bait].to_a)
+    end
+
+    # [Core::Law::Gear] of all waters.
+    def all_gear
+      @db[:gear_laws].order(:water_code).select_map(:water_code).map { |code| gear(code) }
+    end
+
+    # law: Core::Law::Gear
+    def enter_gear(law, member_id:)
+      row = {
+        **law.to_h, barred_bait: Sequel.pg_array(law.barred_bait, :text), entered_by: member_id,
+                    entered_at: Sequel::CURRENT_TIMESTAMP
+      }
+      @db[:gear_laws].insert_conflict(target: :water_code, update: row).insert(**row)
+    end
+
     # One in force, or nil.
     def find_in_force(id) = @db[:laws].first(id:, superseded_at: nil)
 

@@ -28,6 +28,25 @@ module Store
       @db[:members].insert(account_id: @db[:accounts].insert(email:), **stored(columns))
     end
 
+    # Somebody who does not sign in, as of a family. Returns the id.
+    def add_by_name(columns) = @db[:members].insert(**stored(columns))
+
+    # Names that may be shown no more are gone.
+    def hide_names(today:)
+      @db[:members].where { public_name_until < today }
+        .update(public_name: nil, public_name_until: nil)
+    end
+
+    # Whose year ends by then and who was not written to since: [Core::People::Member] with address
+    def to_renew(by:, since:)
+      written = @db[:letters].where(kind: "joining", member_id: Sequel[:members][:id])
+        .where { queued_at >= since }
+      columns = COLUMNS.map { |column| Sequel[:members][column] }
+      @db[:members].join(:accounts, id: :account_id).where(active: true)
+        .where { renew_on <= by }.exclude(written.exists).select(*columns, :email)
+        .map { |row| member(row) }
+    end
+
     def change(id, columns) = @db[:members].where(id:).update(**stored(columns))
 
     def by_account(account_id)
@@ -67,6 +86,17 @@ module Store
     # Where letters to this member go; nil for a member without a sign-in.
     def email(id)
       @db[:accounts].join(:members, account_id: :id).where(Sequel[:members][:id] => id).get(:email)
+    end
+
+    # { email:, hears:, stop_key: }
+    def hears(id)
+      @db[:members].left_join(:accounts, id: :account_id).where(Sequel[:members][:id] => id)
+        .select(:email, :hears, :stop_key).first
+    end
+
+    # { id:, hears: }, nil where no member has this key
+    def by_stop_key(key)
+      @db[:members].where(stop_key: key, forgotten_at: nil).select(:id, :hears).first
     end
 
     private

@@ -3,6 +3,10 @@
 module Store
   # Whose programme this is, and its drawn coast.
   class Programme
+    KEPT = %i[
+      name sender contact time_zone season_begins about joining join_question join_answer
+    ].freeze
+
     def initialize(db) = @db = db
 
     # Core::Programme
@@ -17,6 +21,16 @@ module Store
       end
       @db[:programme].get(in_zone.call(:time_zone)) ||
         @db.get(in_zone.call(Core::Programme.new.time_zone))
+    end
+
+    MONDAY = <<~SQL
+      (date_trunc('week', :now::timestamptz at time zone :zone) + interval '7 days 8 hours')
+        at time zone :zone
+    SQL
+
+    # Eight in the morning there: Time
+    def next_monday(now)
+      @db.get(Sequel.lit(MONDAY, now:, zone: find.time_zone))
     end
 
     # How far its clocks were ahead of UTC at noon of a day.
@@ -49,7 +63,7 @@ module Store
 
     # columns: name:, sender:, contact:, time_zone:, season_begins:
     def keep(columns)
-      row = columns.slice(:name, :sender, :contact, :time_zone, :season_begins)
+      row = columns.slice(*KEPT)
       @db[:programme].insert_conflict(
         target: :id,
         update: {

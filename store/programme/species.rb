@@ -12,15 +12,22 @@ module Store
     # { code => Species } of these
     def of(codes) = known.where(code: codes.uniq).to_h { |row| [row[:code], species(row)] }
 
-    # Those caught most often at a spot first, so that the Deck opens with the likeliest.
-    def likeliest_first(spot_code)
-      counts =
-        @db[:encounters]
-          .where(spot_code:)
-          .group_and_count(:species_code)
-          .as_hash(:species_code, :count)
-      all.sort_by { |species| [-counts.fetch(species.code, 0), species.common_name] }
+    # The programme's own list first, those caught most often at a spot in that month of all years
+    # before those that are caught there in others.
+    def likeliest_first(spot_code, month:)
+      in_month = Sequel.function(:count).*.filter(Sequel.extract(:month, :caught_on) => month)
+      counts = @db[:encounters].where(spot_code:).group(:species_code)
+        .select(:species_code, in_month.as(:in_month), Sequel.function(:count).*.as(:fish))
+        .to_hash(:species_code, %i[in_month fish])
+      local_first(
+        all.sort_by do |species|
+          [*counts.fetch(species.code, [0, 0]).map(&:-@), species.common_name]
+        end
+      )
     end
+
+    # By name, the programme's own list before the rest of the catalogue.
+    def by_name = local_first(all)
 
     def find(code) = code && known.first(code:)&.then { |row| species(row) }
 
@@ -46,6 +53,8 @@ module Store
 
     private
 
+    def local_first(species) = species.partition(&:is_local).flatten
+
     # Each with the curve in force, where it has one.
     def known
       curves =
@@ -64,7 +73,8 @@ module Store
         warm_c: row[:warm_c].to_f,
         stop_c: row[:stop_c].to_f,
         hazards: row[:hazards].to_a,
-        look_alikes: row[:look_alikes].to_a
+        look_alikes: row[:look_alikes].to_a,
+        nicknames: row[:nicknames].to_a
       )
     end
 
@@ -86,6 +96,7 @@ module Store
         stop_c: row[:stop_c].to_f,
         hazards: row[:hazards].to_a,
         look_alikes: row[:look_alikes].to_a,
+        nicknames: row[:nicknames].to_a,
         growth: curve(row), **conversions
       ).freeze
     end

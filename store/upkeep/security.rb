@@ -11,8 +11,7 @@ module Store
       @db[:security_traces].insert(event_id:, address:, agent:)
     end
 
-    # { events: [{ id:, at:, kind:, who:, by:, address:, agent:, detail: }], more: }, the newest
-    # first
+    # Newest first: { events: [{ id:, at:, kind:, who:, by:, address:, agent:, detail: }], more: }
     #   before: id of the last one seen
     def page(kind: nil, account_id: nil, before: nil, limit: 100)
       noticed = events

@@ -3,11 +3,13 @@
 module Store
   # Narrows rows of catches to what somebody asked for.
   #
-  #   filter: { species:, water:, from: Date, to: Date, how:, hook:, from_mm:,
-  #           to_mm:, area: or cells: as Area takes them, member_id:, month: 1..12 }; nil for any
+  #   filter: { species:, water:, from: Date, to: Date, how:, hook:, sex:, spawning:, origin:,
+  #           from_mm:, to_mm:, area: or cells: as Area takes them, member_id:, month: 1..12 };
+  #           nil for any
   module CatchFilter
     EXACT = {
-      species: :species_code, member_id: :member_id, how: :length_how, hook: :hook_type
+      species: :species_code, member_id: :member_id, how: :length_how, hook: :hook_type,
+      sex: :sex, spawning: :spawning, origin: :origin
     }.freeze
 
     private

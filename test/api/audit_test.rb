@@ -8,7 +8,7 @@ class AuditTest < ApiCase
   LEDGERS = %w[
     stages tag_custody changes corrections decisions row_changes own_rules kit_moves
     encounter_versions security_events ledger_seals
-    note_balances
+    note_balances stock_moves
   ].freeze
   DERIVED = %w[
     spans track_fixes live_fish live_taps discarded_files security_traces water_answers water_cells

@@ -7,7 +7,7 @@ require_relative "../support/api_case"
 # The outer walls: pages and files, sizes, limits.
 class EdgesTest < ApiCase
   def test_every_page_address_is_the_application_and_nothing_outside_the_build_is_served
-    %w[/ /deck /story/anything].each do |path|
+    %w[/ready /deck /story/anything].each do |path|
       get(path)
 
       assert_equal [200, true],

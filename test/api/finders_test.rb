@@ -112,6 +112,37 @@ class FindersTest < ApiCase
     assert_match(/a day that is not known/, PdfText.of(last_response.body))
   end
 
+  # Each time, on Mondays at eight there, or never; the address under a letter ends them unasked.
+  def test_a_member_chooses_how_often_a_fish_is_heard_of
+    letters = lambda do
+      run_jobs
+      db[:letters].where(kind: "recapture_to_tagger").order(:id).all
+    end
+    tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date + 120)
+    stop = letters[].first[:body][%r{/letters/stop/(\S+)}, 1]
+    sign_in
+    send_json(:put, "/api/me/hearing", hears: "monday")
+    tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date + 150)
+    waiting = letters[].last[:leaves_at].getlocal("+00:00")
+
+    assert_equal [1, 8], [waiting.wday, waiting.hour]
+    assert_operator waiting, :<=, Time.now + (8 * 86_400)
+    clear_cookies
+
+    assert_equal({ "hears" => "monday" }, ask("/api/letters/stop/#{stop}"), "names nobody")
+    assert_equal "monday", ask("/api/letters/stop/#{stop}")["hears"], "looking stops nothing"
+    send_json(:put, "/api/letters/stop/#{stop}", stops: true)
+
+    assert_equal "never", answer["hears"]
+    tell(number_as_read: "MS000001", caught_on: Seeds::NOW.to_date + 170)
+
+    assert_equal 2, letters[].size
+    get("/api/letters/stop/#{SecureRandom.uuid}")
+
+    assert_equal 404, last_response.status
+    refute_includes db[:row_changes].all.inspect, stop
+  end
+
   def test_a_tag_without_its_fish_belongs_to_it_also_when_that_was_kept
     tell(number_as_read: "MS000001", fate: "kept")
     answer =

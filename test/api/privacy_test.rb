@@ -22,6 +22,7 @@ class PrivacyTest < ApiCase
     /api/stories/{story_key}/certificate.pdf
     /api/stories/{story_key}/picture.png
     /api/numbers/{number}
+    /api/join
     /api/exchange/tables
     /api/openapi.json
   ].freeze

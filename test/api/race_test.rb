@@ -125,4 +125,27 @@ class ReportRaceTest < Minitest::Test
     )
     exit!(0)
   end
+
+  # Two coordinators at once: the ledger adds up, and nothing goes below nought.
+  def test_the_shelf_adds_up_under_several_coordinators_at_once
+    @store.stock.keep_item({ code: "needle", name: "spare needle", reorder_at: 2, in_kit: 2 })
+    context = Acts::Context.new(store: @store, member: @store.members.find(@hamish[:id]))
+    Acts::KeepStock.move(context, code: "needle", count: 7, reason: "counted")
+    ids = Array.new(6) { SecureRandom.uuid }
+    ids.each do |id|
+      @store.stock.add_order(id:, member_id: @isolde[:id], items: { needle: 2 }, note: nil)
+    end
+    results = ids.flat_map { |id| [id, id] }.map { |id| Thread.new { posting(context, id) } }
+
+    assert_equal({ posted: 3, refused: 9 }, results.map(&:value).tally)
+    assert_equal [1, 3],
+      [@store.stock.items.first[:left], @db[:orders].where(state: "posted").count]
+  end
+
+  def posting(context, id)
+    Acts::KeepStock.post(context, id:)
+    :posted
+  rescue Core::Conflict
+    :refused
+  end
 end

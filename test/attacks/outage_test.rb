@@ -84,6 +84,12 @@ class OutageTest < Minitest::Test
     },
     "/api/reports/{id}" => REPORT,
     "/api/reports/{id}/forget" => {},
+    "/api/join/consent/{key}" => { consents: true },
+    "/api/letters/stop/{id}" => { stops: true },
+    "/api/join/{id}" => {
+      kind: "adult", name: "Wren Tolley", email: "wren@marrow.example", phone: nil, message: nil,
+      family: [], guardian_name: nil, guardian_email: nil, promised: true, answer: "Great Marrow"
+    },
     "/api/crew/{key}" => {
       device: "d",
       fish: []

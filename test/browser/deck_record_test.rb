@@ -120,7 +120,7 @@ class DeckRecordTest < BrowserCase
 
   def test_a_second_fish_while_the_first_rests
     2.times { next_act }
-    click_button "Second fish on"
+    click_button "2nd fish on"
     assert_selector ".stage", text: "on the line"
     assert_selector ".streamer", text: "MS000002"
     click_button "Release"

@@ -8,14 +8,14 @@ require_relative "../support/accessibility"
 class EveryPageTest < BrowserCase
   include Accessibility
 
-  PUBLIC = %w[/report /sign-in /new-password?key=x /new-address?key=x].freeze
+  PUBLIC = %w[/ /join /report /sign-in /new-password?key=x /new-address?key=x].freeze
   OWN = %w[
     /ready /ready/locker /guide /deck /dockside /dockside/my-handling /dockside/sheet /finds
-    /office/house-rules /office/tags /you
+    /office/house-rules /office/tags /you /meets
     /water /water/map /water/growth /water/handling /water/effort /water/health /water/export
   ].freeze
   OFFICE = %w[
-    /office
+    /office /office/notices /office/stock
     /office/members /office/species /office/api-keys
     /finds/review /finds/queries /finds/other-tags /office/waters
     /office/letters /office/import /office/change-history /office/sign-ins

@@ -64,11 +64,11 @@ class OfficeBrowserTest < BrowserCase
     fill_in "Keep from, mm", with: "4200"
     fill_in "Authority", with: "Marrow Sound Fisheries Board"
     click_button "Save entry"
-    assert_text "Marrow Sound: 4200 to"
+    assert_text "Marrow Sound: from 4200"
     click_button "This entry is wrong", match: :first
     fill_in "What is wrong with it", with: "A nought too many."
     click_button "Withdraw entry"
-    assert_text "Marrow Sound: 420 to"
+    assert_text "Marrow Sound: from 420"
     find("summary", text: "Earlier entries (1)").click
     assert_text "withdrawn: A nought too many."
   end

@@ -72,8 +72,11 @@ class PracticeBrowserTest < BrowserCase
       begun = null
       if (doing) return
       const keys = [...document.querySelectorAll('[data-act]')].filter(isUncovered)
-      const act = acts.find((name) => keys.some((key) => key.dataset.act === name))
-      if (!act) return wheel('pointerdown')
+      const groups = [...document.querySelectorAll('[data-group]')].filter(isUncovered)
+      const within = (name) => groups.find((key) => key.dataset.group.split(' ').includes(name))
+      const act = acts.find((name) => keys.some((key) => key.dataset.act === name) || within(name))
+      if (!act) return document.querySelector('.words .back')?.click() ?? wheel('pointerdown')
+      if (!keys.some((key) => key.dataset.act === act)) return within(act).click()
       if (act === 'net') wheel('pointerup')
       keys.find((key) => key.dataset.act === act).click()
       begun = act
@@ -100,6 +103,95 @@ class PracticeBrowserTest < BrowserCase
 
     assert_text "so far. Three are needed"
     assert_equal %w[handle estuary], db[:practice_results].get(%i[skill scene])
+  end
+
+  # On the picture alone: pulling the water down winds, the net is dragged under the fish, a tool to
+  # its mouth, the fish up and back down.
+  def test_a_fish_is_netted_unhooked_and_measured_on_the_picture
+    as_phone
+    begin_scene("estuary", 7)
+    bring_in
+    drag(thing("remover"), ".stage .hook")
+    done_on_the_picture("remover")
+    drag(thing("hand"), [0.8, 0.83])
+    done_on_the_picture("wet")
+    drag(".fish svg", [0.5, 0.3])
+    assert_selector "[data-testid=stage][aria-label*='out of']"
+    drag(thing("hand"), ".stage .stop")
+    done_on_the_picture("measure")
+    drag(".fish svg", [0.5, 0.82])
+    assert_selector "[data-testid=next]", text: /Release|Back|Lift/
+    signal
+  end
+
+  # Winds until the fish is near, then brings it over the sunk net, as often as it bolts.
+  def bring_in
+    40.times do
+      return if script("document.querySelector('[data-testid=next]') !== null")
+
+      wind
+      drag(".stage > .thing", ".fish svg")
+      wait_until { script("document.querySelector('[data-doing]') === null") }
+    end
+  end
+
+  NEAR = "!(parseFloat(document.querySelector('.metres')?.textContent) > 1.6)"
+
+  # The water is pulled down and held.
+  def wind
+    return if script(NEAR)
+
+    mouse = page.driver.browser.mouse
+    x, y = at([0.35, 0.6])
+    mouse.move(x:, y:).down.move(x:, y: y + 60)
+    wait_until(seconds: 40) { script(NEAR) }
+    mouse.up
+  end
+
+  def thing(name) = "name #{name}"
+
+  # Client coordinates: of a share of the picture, a thing by its name, a part by its selector.
+  def at(spot)
+    script = <<~JS
+      (() => {
+        const stage = document.querySelector('[data-testid=stage]')
+        const named = (name) => [...stage.querySelectorAll('.thing')]
+          .find((group) => group.textContent.trim() === name)?.querySelector('.slot')
+        const spot = #{JSON.generate(spot)}
+        const box = (Array.isArray(spot) ? stage
+          : spot.startsWith('name ') ? named(spot.slice(5))
+          : document.querySelector(spot))?.getBoundingClientRect()
+        if (!box) return null
+        const [x, y] = Array.isArray(spot) ? spot : [0.5, 0.5]
+        return [box.x + box.width * x, box.y + box.height * y]
+      })()
+    JS
+    page.evaluate_script(script)
+  end
+
+  def drag(from, to)
+    mouse = page.driver.browser.mouse
+    first, last = at(from), at(to)
+    return if first.nil? || last.nil?
+
+    mouse.move(x: first[0], y: first[1]).down
+    mouse.move(x: last[0], y: last[1], steps: 4).up
+  end
+
+  def done_on_the_picture(key)
+    assert_selector "[data-doing=#{key}]"
+    assert_no_selector "[data-doing]"
+  end
+
+  # A hook in the hand: the fish into the water, the line cut, help; the scene ends there.
+  def test_a_hook_in_the_hand_ends_the_scene_with_help
+    as_phone
+    begin_scene("hand", 5)
+    play(%w[sink_net net forceps fish_first mind_hand])
+
+    assert_text "people come first"
+    assert_no_selector "[data-testid=points]"
+    signal
   end
 
   def test_and_badly

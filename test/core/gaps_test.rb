@@ -10,8 +10,13 @@ class GapsTest < Minitest::Test
     tare_g: 150, collisions: [], tag_question: nil
   )
 
-  def fields(**changes)
-    Core::Trips::Gaps.of([WHOLE.with(**changes)]).map { |gap| gap[:field] }
+  BASS, CRAB = %i[bass_like crabs_and_lobsters].map do |guild_key|
+    Core::Fish::Species.new(guild_key:)
+  end
+
+  def fields(animal = BASS, **changes)
+    gaps = Core::Trips::Gaps.of([WHOLE.with(**changes)], species: ->(_code) { animal })
+    gaps.map { |gap| gap[:field] }
   end
 
   def test_a_whole_record_lacks_nothing
@@ -32,11 +37,17 @@ class GapsTest < Minitest::Test
     }.each { |lack, field| assert_equal [field], fields(**lack), lack.to_s }
   end
 
+  def test_nobody_is_asked_for_the_lip_of_a_crab_or_twice_for_what_nobody_knows
+    assert_empty fields(CRAB, hook_place: nil, bleeding: nil)
+    assert_equal %w[length outcome], fields(CRAB, length_mm: nil, outcome: nil)
+    assert_equal %w[outcome], fields(length_mm: nil, outcome: nil, not_known: %w[length])
+  end
+
   # A length that nobody knows costs most where there is a tag to tell how it grew.
   def test_what_harms_most_comes_first_and_fish_in_their_order
     small = WHOLE.with(id: 2, kind: "untagged", length_mm: nil)
     big = WHOLE.with(id: 3, length_mm: nil, outcome: nil)
-    answer = Core::Trips::Gaps.of([small, big, big.with(id: 4)])
+    answer = Core::Trips::Gaps.of([small, big, big.with(id: 4)], species: ->(_code) { BASS })
 
     harms = answer.map { |gap| gap.values_at(:encounter_id, :harm) }
 

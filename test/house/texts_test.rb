@@ -5,7 +5,8 @@ require "ripper"
 
 # Texts stand in config/words/en; code names their keys and gives their values.
 class TextsTest < Minitest::Test
-  CALL = /\bText\.of\(\s*"([a-z0-9_.]+)"((?:[^()]|\((?:[^()]|\((?:[^()]|\([^()]*\))*\))*\))*)\)/
+  VALUES = /(?:[^()]|\((?:[^()]|\((?:[^()]|\([^()]*\))*\))*\))*/
+  CALL = /\b(?:Text\.of|t)\(\s*["']([a-z0-9_.]+)["'](#{VALUES})\)/
   PARTS = { "(" => 1, "[" => 1, "{" => 1, ")" => -1, "]" => -1, "}" => -1 }.freeze
   # A sentence that goes on in the next literal: two words or more on both sides.
   BROKEN = /[a-z,;]+ [a-z]+[ ,.]*" \\\n\s*"[^"\n]*[a-z]+ [a-z]+/
@@ -64,7 +65,7 @@ class TextsTest < Minitest::Test
   def texts = @texts ||= Texts.read
 
   def sources
-    @sources ||= Dir["#{ROOT}/{core,acts,api,formats,devices,store}/**/*.rb"]
+    @sources ||= Dir["#{ROOT}/{core,acts,api,formats,devices,store}/**/*.{rb,erb}"]
       .grep_v(%r{store/upkeep})
       .to_h do |file|
         [file.delete_prefix("#{ROOT}/"), File.read(file)]

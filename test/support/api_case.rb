@@ -33,7 +33,10 @@ class ApiCase < Minitest::Test
 
   def self.application
     @application ||=
-      Application.build(config: ApiCase.config, db: TestDatabase.unit, files:, pictures:)
+      Application.build(
+        config: ApiCase.config, db: TestDatabase.unit, files:, pictures:,
+        front: Acts::FrontDoor.new(most_seconds: 0)
+      )
   end
 
   def app = ApiCase.application

@@ -15,7 +15,7 @@ class Sequences
   # What somebody said of one fish, touch by touch; nothing here knows how the Deck or the server
   # work.
   Said = Struct.new(:id, :number, :touches, :words, :digits, :note, :ashore, :reopened, :void) do
-    def ended? = %w[let_go kept].include?(stage)
+    def ended? = Core::Handling::Stages::ENDED.include?(stage)
     def stage = touches.reverse.find { |touch| touch != "tag_in" }
     def closed? = ended? && !reopened
     # Whether its tag is in, by the last word about it.

@@ -26,6 +26,7 @@ const finds = from(() => import('./places/finds/pages'))
 const dockside = from(() => import('./places/dockside/pages'))
 const people = from(() => import('./places/people/pages'))
 const ready = from(() => import('./places/ready/pages'))
+const door = from(() => import('./places/door/pages'))
 const trainer = from(() => import('./places/practice/pages'))
 
 /** Addresses that pages had before; links in letters and bookmarks still lead on. */
@@ -142,6 +143,44 @@ export const router = createRouter({
       path: '/office/change-history',
       component: office('changeHistory'),
       meta: { title: t('common.router.changeHistory'), coordinator: true },
+    },
+    {
+      path: '/office/notices',
+      component: door('notices'),
+      meta: { title: t('common.router.notices'), coordinator: true },
+    },
+    {
+      path: '/office/stock',
+      component: door('stock'),
+      meta: { title: t('common.router.stock'), coordinator: true },
+    },
+    {
+      path: '/join',
+      component: door('join'),
+      meta: { title: t('common.router.join'), open: true },
+    },
+    {
+      path: '/letters/stop/:stopKey',
+      component: door('stopLetters'),
+      props: true,
+      meta: { title: t('common.router.stopLetters'), open: true },
+    },
+    {
+      path: '/join/consent/:consentKey',
+      component: door('consent'),
+      props: true,
+      meta: { title: t('common.router.consent'), open: true },
+    },
+    {
+      path: '/meets',
+      component: door('meets'),
+      meta: { title: t('common.router.meets') },
+    },
+    {
+      path: '/meets/:meetId',
+      component: door('board'),
+      props: true,
+      meta: { title: t('common.router.meet') },
     },
     {
       path: '/sign-in',

@@ -27,8 +27,17 @@ module Acts
         logged: trip ? context.store.encounters.of_trip(trip.id) : [],
         spots: context.store.waters.spots.map(&:to_h),
         trips: trips.map(&:listed),
-        crew_key: trip && context.store.live.key_of(trip.id)
+        crew_key: trip && context.store.live.key_of(trip.id),
+        notices: notices(context, trip),
+        meet: trip && HoldMeet.of_trip(context.store, trip.id)
       }
+    end
+
+    # Notices of the trip's water on its day, or of any water today.
+    def notices(context, trip)
+      water = trip && context.store.waters.spot(trip.spot_code).water_code
+      day = trip&.held_on || context.today
+      TellMembers.standing(context, day:, water:).select(&:at_water?).map(&:to_h)
     end
 
     def chosen(store, member, today, trips, trip_id)
@@ -47,7 +56,7 @@ module Acts
       species =
         store
           .species
-          .likeliest_first(trip.spot_code)
+          .likeliest_first(trip.spot_code, month: trip.held_on.month)
           .partition { |species| expected.include?(species.code) }
           .flatten
       shown =
@@ -55,7 +64,8 @@ module Acts
           spot_name: spot.name,
           lat_deg: spot.lat_deg,
           lon_deg: spot.lon_deg,
-          water_kind: spot.water_kind
+          water_kind: spot.water_kind,
+          bottom_temp_c: trip.planned(:bottom_temp_c)
         )
       card =
         Core::Trips::Card.compile(

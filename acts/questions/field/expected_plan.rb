@@ -4,8 +4,8 @@ module Acts
   # A plan as it was sent or kept (codes and names) as core reads it, with the spot's water and its
   # law.
   module ExpectedPlan
-    # plan: Core::Trips::Plan;  laws: [Core::Law::Entry]
-    Read = Struct.new(:plan, :laws)
+    # plan: Core::Trips::Plan;  laws: [Core::Law::Entry];  gear_law: Core::Law::Gear | nil
+    Read = Struct.new(:plan, :laws, :gear_law)
 
     module_function
 
@@ -35,7 +35,7 @@ module Acts
           .laws
           .in_force(spot.water_code)
           .select { |entry| sent[:species_codes].include?(entry.species_code) }
-      Read.new(plan, laws)
+      Read.new(plan, laws, store.laws.gear(spot.water_code))
     end
 
     def check_depths(sent)

@@ -5,7 +5,7 @@ module Acts
   # doubts. S1 to S5.
   module OpenDockside
     Opened = Struct.new(
-      :trip, :left, :void, :fish, :photos, :tags, :doubts, :held, :corrections, :cameras,
+      :trip, :left, :void, :lost, :fish, :photos, :tags, :doubts, :held, :corrections, :cameras,
       :track_points, keyword_init: true
     )
     OF_TRIP = %i[id held_on platform water_temp_c spot_code rods fished_hours].freeze
@@ -14,7 +14,8 @@ module Acts
 
     # coast: Coast
     # Returns Opened: trip: { .. } with its names and state;  left: see Core::Trips::Gaps
-    #   void, corrections: see Store::Encounters#void_of_trip, Store::Corrections#of_trip
+    #   void, lost, corrections: see Store::Encounters#void_of_trip, #lost_of_trip and
+    #     Store::Corrections#of_trip
     #   fish: [Core::Records::WithTags];  photos: [Core::Records::Photo];  tags: Core::Tags::Sum
     #   doubts: { encounter id => [Core::Checks::Record::Doubt] };  held: [Core::Records::Held]
     #   cameras: [{ camera:, photos:, seconds: }];  track_points: how many
@@ -22,7 +23,9 @@ module Acts
       store = context.store
       trip = OwnTrip.fetch(store:, member: context.member, id: trip_id)
       evening = Evening.new(store:, trip:, coast:)
-      left = Core::Trips::Gaps.of(evening.fish.map(&:encounter))
+      left = Core::Trips::Gaps.of(
+        evening.fish.map(&:encounter), species: store.species.method(:find)
+      )
       photos = store.photos.of_trip(trip_id)
       Opened.new(
         trip: {
@@ -34,6 +37,7 @@ module Acts
         left:, photos:, fish: evening.fish, tags: evening.tags, held: evening.held,
         doubts: evening.doubts,
         void: store.encounters.void_of_trip(trip_id),
+        lost: store.encounters.lost_of_trip(trip_id),
         corrections: store.corrections.of_trip(trip_id),
         cameras: cameras(store, trip_id, photos),
         track_points: store.tracks.points(trip_id)

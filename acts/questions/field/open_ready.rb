@@ -21,7 +21,7 @@ module Acts
     # gauge: #read(spot_code) -> { water_temp_c:, read_at: } or nil when it does not answer
     def call(context, on:, today:, gauge:)
       trip = context.store.trips.on_day(member_id: context.member.id, held_on: on)
-      plan = trip&.plan ? trip.plan : defaults(context.store, context.member, trip)
+      plan = trip&.plan ? trip.plan : defaults(context.store, context.member, trip, today)
       reading = gauge.read(plan[:spot_code])
       plan = plan.merge(surface_temp_c: reading[:water_temp_c]) if reading && trip&.plan.nil?
       read = ExpectedPlan.read(store: context.store, held_on: on, sent: plan)
@@ -35,10 +35,11 @@ module Acts
       }
     end
 
-    def defaults(store, member, trip)
+    def defaults(store, member, trip, today)
       last = store.trips.last_planned(member.id)
       spot_code = trip&.spot_code || last&.spot_code || store.waters.spots.first.code
-      likely = store.species.likeliest_first(spot_code).first(EXPECTED_SPECIES).map(&:code)
+      likely = store.species.likeliest_first(spot_code, month: today.month)
+        .first(EXPECTED_SPECIES).map(&:code)
       kept = (last&.plan || {}).except(:surface_temp_c, :bottom_temp_c, :air_temp_c)
       {
         **BLANK,

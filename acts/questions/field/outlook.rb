@@ -14,6 +14,7 @@ module Acts
         locker: context.store.lockers.of(context.member.id),
         rules:,
         laws: read.laws,
+        gear_law: read.gear_law,
         member: context.member,
         tags:,
         today:

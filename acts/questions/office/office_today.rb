@@ -12,6 +12,8 @@ module Acts
       store, today = context.store, context.today
       {
         reports: [store.desk.waiting, []],
+        applications: named(store.applications.open, &:name),
+        orders: named(store.stock.orders(open_only: true)) { |order| order[:member_name] },
         queries: [store.queries.open, []],
         held: named(store.queries.held) { |record| record[:member_name] },
         letters: [store.letters.undelivered, []],

@@ -157,7 +157,13 @@ export const api = {
     contact: string | null
     time_zone: string
     season_begins: string | null
+    about: string | null
+    joining: string | null
+    join_question: string | null
+    join_answer: string | null
   }) => answer(client.PUT('/api/programme', { body })),
+  enterGearLaw: (code: string, body: Schemas['GearLawSent']) =>
+    answer(client.PUT('/api/waters/{code}/gear-law', { params: { path: { code } }, body })),
   keepWater: (
     code: string,
     body: { name: string; kind: 'sea' | 'fresh'; corners?: [number, number][] },
@@ -300,7 +306,7 @@ export const api = {
   chooseSchools: (body: HouseChoice & { base_version: number; why: string }) =>
     answer(client.PUT('/api/house-rules', { body })),
   previewSchools: (body: HouseChoice) => answer(client.POST('/api/house-rules/preview', { body })),
-  chooseStricter: (choices: Record<string, string>) =>
+  chooseStricter: (choices: Schemas['OwnChoices']) =>
     answer(client.PUT('/api/house-rules/own', { body: { choices } })),
   guide: () => answer(client.GET('/api/guide')),
   custody: (number?: string) => answer(client.GET('/api/tags', { params: { query: { number } } })),

@@ -60,6 +60,8 @@ export interface FishAnswer {
   descender: { lead_kg: number; release_depth_m: number; weight_g: number } | null
   notes: { depth: string[]; weigh: string[]; tag: string[] }
   tag_where: 'board' | 'water' | null
+  /** What each of a crew does now. */
+  roles: Schemas['RoleLines'][]
 }
 
 export type Column =

@@ -1,5 +1,5 @@
 import { practice, type PracticeResult, type Progress } from '@/api/practice'
-import type { ClockMark, Stage } from '@/core/field'
+import type { ClockMark, FishAnswer, Stage } from '@/core/field'
 import { v4 as uuid } from 'uuid'
 
 /**
@@ -12,10 +12,17 @@ export interface Answer {
   right: Record<string, unknown>
 }
 export interface Debrief {
-  outcome: 'swam_off' | 'afloat' | 'lost'
+  outcome: 'swam_off' | 'afloat' | 'lost' | 'helped'
   points: number | null
   parts: { name: string; points: number }[]
   timeline: { at_ms: number; key: string; says: string; cost: string | null }[]
+  /** The one thing to do better, and the technique card that shows it. */
+  better: { says: string; card: string | null } | null
+}
+export interface Choice {
+  key: string
+  title: string
+  acts: Choice[]
 }
 export interface LandingState {
   phase: 'fight' | 'net' | 'air' | 'water' | 'over'
@@ -27,6 +34,24 @@ export interface LandingState {
   mode: string
   doing: { key: string; until_ms: number; seconds: number } | null
   acts: { key: string; title: string }[]
+  /** The same under at most six words. */
+  choices: Choice[]
+  /** What the Deck's big key would do; null where it cannot be done yet. */
+  next: string | null
+  air: FishAnswer['air'] | null
+  bleeding: 'none' | 'light' | 'heavy'
+  hand: 'in' | 'out' | null
+  tangled: boolean
+  sunk: boolean
+  wet: boolean
+  overgrown: boolean
+  record: {
+    handling: string[]
+    marks: string[]
+    reflexes: Record<string, 'present' | 'absent'>
+    pressure_signs: string[]
+    hook_place: string
+  }
   stage: Stage | null
   clock: ClockMark[]
   lines: string[]
@@ -35,6 +60,7 @@ export interface LandingState {
   debrief: Debrief | null
 }
 export interface Scene {
+  tools: string[]
   key: string
   title: string
   says: string

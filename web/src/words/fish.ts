@@ -19,6 +19,10 @@ export const ENCOUNTER_KIND: Words = codes.encounterKind
 /** How a fish or its tag came to its finder. A fish that was caught needs no word. */
 export const FOUND_HOW: Words = codes.foundHow
 export const FATE: Words = codes.fate
+export const LEFT_IN_FISH: Words = codes.leftInFish
+export const SEX: Words = codes.sex
+export const SPAWNING: Words = codes.spawning
+export const ORIGIN: Words = codes.origin
 export const TAG_LEFT: Words = codes.tagLeft
 export const LETTER: Words = codes.letter
 export const REMOVAL: Words = codes.removal

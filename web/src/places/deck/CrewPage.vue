@@ -5,12 +5,13 @@ import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import { openField, type Act, type Card, type Field } from '@/core/field'
 import { nowMs } from '@/offline/clock'
+import ChipRow from '@/parts/ChipRow.vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import { t } from '@/words/deck'
 import { ACT_BUTTON } from '@/words/fish'
-import { hasEnded, stageOf } from './fishInHand'
+import { hasEnded, isBeside, stageOf } from './fishInHand'
 import ClockPanel from './parts/ClockPanel.vue'
 import DraughtColumn from './parts/DraughtColumn.vue'
 import { wakeSound } from './sound'
@@ -26,6 +27,14 @@ const card = shallowRef<Card | null>(null)
 const field = shallowRef<Field | null>(null)
 const refusal = ref<Trouble | null>(null)
 const fish = ref<SharedFish[]>([])
+/** Whose lines stand large here. */
+type Role = 'rod' | 'net' | 'clock'
+const ROLES: Record<Role, string> = {
+  rod: t('deck.crew.rod'),
+  net: t('deck.crew.net'),
+  clock: t('deck.crew.clock'),
+}
+const myRole = ref<Role | null>(null)
 /** True for a moment after somebody else's tap. */
 const guarded = refAutoReset(false, GUARD_MS)
 
@@ -72,7 +81,10 @@ const shown = computed(() => {
   const inHand = fish.value.filter((shared) => !hasEnded(shared))
   return (inHand.length ? inHand : fish.value.slice(-1)).map((sharedFish) => {
     const acts = card.value!.acts.next[stageOf(sharedFish)] ?? []
-    const next: Act | null = hasEnded(sharedFish) ? null : (acts[0] ?? null)
+    const answer = byFish.value[sharedFish.id] ?? null
+    // The same act as the Deck's key. What is no stage is recorded on the Deck alone.
+    const asked = answer?.stage === stageOf(sharedFish) ? answer.next : (acts[0] ?? null)
+    const next = hasEnded(sharedFish) ? null : asked
     return {
       caught: sharedFish,
       next,
@@ -80,7 +92,8 @@ const shown = computed(() => {
         card.value!.species.find((kind) => kind.code === sharedFish.species_code)?.common_name ??
         t('deck.crew.fish'),
       others: acts.filter((act) => act === 'let_go' && act !== next),
-      answer: byFish.value[sharedFish.id] ?? null,
+      answer,
+      doing: answer?.roles.find((role) => role.role === myRole.value) ?? null,
     }
   })
 })
@@ -107,17 +120,27 @@ function undo(sharedFish: SharedFish) {
     <p v-if="coreTrouble" role="alert">{{ coreTrouble }}</p>
     <template v-if="card">
       <h1>{{ t('deck.crew.crewAt', { spot_name: card.trip.spot_name }) }}</h1>
+      <ChipRow
+        :label="t('deck.crew.yourPart')"
+        :options="ROLES"
+        :chosen="myRole"
+        @single="myRole = $event"
+      />
       <p v-if="!shown.length" class="soft">
         {{ t('deck.crew.noFishOnYetIt') }}
       </p>
-      <article v-for="{ caught, name, answer, next, others } in shown" :key="caught.id">
+      <article v-for="{ caught, name, answer, next, others, doing } in shown" :key="caught.id">
         <DraughtColumn class="draught" :answer="answer" />
         <div class="side stack-2">
           <h2>{{ name }}</h2>
           <ClockPanel :stage="stageOf(caught)" :marks="answer?.clock ?? null" />
           <TagStreamer v-if="caught.tag_number" :number="caught.tag_number" />
+          <p v-if="next && isBeside(next)" class="next aside" data-testid="next-on-deck">
+            {{ ACT_BUTTON[next] }}
+            <small>{{ t('deck.crew.recordedOnTheDeck') }}</small>
+          </p>
           <button
-            v-if="next"
+            v-else-if="next"
             type="button"
             class="next"
             data-testid="next"
@@ -135,6 +158,9 @@ function undo(sharedFish: SharedFish) {
             </button>
           </div>
           <!-- Below the keys, which must not move when a line comes or goes. -->
+          <ul v-if="doing" class="doing bare" data-testid="my-lines">
+            <li v-for="text in doing.lines" :key="text">{{ text }}</li>
+          </ul>
           <ul class="lines bare stack-2" :aria-label="t('deck.crew.now')">
             <li v-for="line in answer?.lines.slice(0, LINES_AT_ONCE)" :key="line.text" class="line">
               {{ line.text }}
@@ -157,6 +183,20 @@ article {
   padding-left: var(--gap-2);
   border-left: 3px solid var(--sea-deep);
   line-height: 1.25;
+}
+.doing {
+  font-size: 24px;
+  font-weight: var(--weight-strong);
+  line-height: 1.2;
+}
+.aside {
+  display: grid;
+  place-content: center;
+  margin: 0;
+  text-align: center;
+}
+.aside small {
+  font-size: 15px;
 }
 .next {
   min-height: 110px;

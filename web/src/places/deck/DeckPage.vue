@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { defineAsyncComponent, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Stage } from '@/core/field'
 import { checkRoom } from '@/offline/room'
@@ -59,6 +59,7 @@ const {
   change,
   digit,
   settledStage,
+  settledDone,
 } = state
 const route = useRoute()
 onMounted(async () => {
@@ -69,6 +70,13 @@ onMounted(async () => {
   void checkRoom()
 })
 
+/**
+ * What the page is laid out for: a fish that has just ended is drawn as closed once core has
+ * answered, a frame after the touch.
+ */
+const laidOut = computed(() =>
+  life.value === 'closed' && !settledDone.value ? 'open' : life.value,
+)
 const noting = ref(false)
 const showKeys = ref(false)
 /**
@@ -91,13 +99,13 @@ function panelOf(stage: Stage | undefined): Panel | 'none' {
 const panel = ref<Panel | 'none'>('none')
 // Chosen when a stage begins and not after, so that no key moves under a finger.
 watch(
-  [settledStage, () => fish.value?.id, life],
+  [settledStage, () => fish.value?.id, laidOut],
   () => (panel.value = panelOf(settledStage.value)),
   { immediate: true },
 )
 const pick = (wanted: Panel) => (panel.value = panel.value === wanted ? 'none' : wanted)
 /** Whether a part is on the screen. */
-const shows = (part: Panel) => life.value !== 'closed' && (wide.value || panel.value === part)
+const shows = (part: Panel) => laidOut.value !== 'closed' && (wide.value || panel.value === part)
 // On a small phone the Deck is the page: the bar of places steps back.
 onMounted(() => document.body.classList.add('at-water'))
 onUnmounted(() => document.body.classList.remove('at-water'))
@@ -187,7 +195,7 @@ useDeckKeys(
   <div
     v-else
     class="deck"
-    :class="{ covered: cover, closed: life === 'closed', bare: panel === 'none' }"
+    :class="{ covered: cover, closed: laidOut === 'closed', bare: panel === 'none' }"
   >
     <DeckTop
       class="top"
@@ -201,13 +209,13 @@ useDeckKeys(
     <template v-if="!cover">
       <NowLines class="now" :deck="state" @state="openTab('state')" @technique="showTechnique" />
       <FishClosed
-        v-show="life === 'closed'"
+        v-show="laidOut === 'closed'"
         class="gone"
         :deck="state"
         @change="change({ reopened: true })"
       />
       <nav
-        v-if="!wide && life !== 'closed'"
+        v-if="!wide && laidOut !== 'closed'"
         class="switch"
         :aria-label="t('deck.deck.partsOfTheRecord')"
       >
@@ -379,6 +387,13 @@ useDeckKeys(
 .cover {
   contain: strict;
 }
+/* For a left hand the column that is only read stands at the right. */
+@media (max-width: 899px) and (min-height: 481px) {
+  [data-hand='left'] .deck {
+    grid-template-columns: minmax(0, 1fr) 46px;
+    grid-template-areas: 'top top' 'clock draught' 'tag draught' 'now draught' 'switch switch' 'panel panel' 'acts acts';
+  }
+}
 @media (max-height: 759px) {
   .deck {
     height: 100dvh;
@@ -406,6 +421,15 @@ useDeckKeys(
   }
   .deck.bare .now {
     grid-area: now;
+  }
+  [data-hand='left'] .deck {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 46px;
+    grid-template-areas:
+      'switch top top'
+      'panel clock draught'
+      'panel tag draught'
+      'panel now draught'
+      'acts now draught';
   }
   .cover {
     grid-row: tag-start / now-end;

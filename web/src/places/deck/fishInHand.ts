@@ -87,7 +87,9 @@ export function blankFish(
 /** Where the fish is: its last tap that was no mere mark. */
 export const stageOf = (inHand: { taps: Tap[] }): Stage =>
   (inHand.taps.findLast((tap) => tap.act !== 'tag_in')?.act as Stage | undefined) ?? 'start'
-export const hasEnded = (inHand: { taps: Tap[] }) => ['let_go', 'kept'].includes(stageOf(inHand))
+const ENDED: readonly Stage[] = ['let_go', 'kept', 'got_away']
+export const isEnd = (stage: Stage) => ENDED.includes(stage)
+export const hasEnded = (inHand: { taps: Tap[] }) => isEnd(stageOf(inHand))
 export const isInHand = (inHand: FishInHand) => inHand.taps.length > 0 && !hasEnded(inHand)
 
 /**
@@ -203,18 +205,22 @@ export function seenOf(
 ): Omit<FishRecord, 'species_code' | 'taps'> {
   const { hook_place, removal, bleeding, marks, handling, pressure_signs, reflexes, weight_g } =
     inHand
+  const { spawning, left_in_fish } = inHand
   return {
     length: lengthOf(inHand, unit),
     has_tag: inHand.tag_numbers.length > 0 || tagReady,
     hook_place,
     removal,
     bleeding,
+    spawning,
+    left_in_fish,
     marks,
     handling,
     pressure_signs,
     reflexes,
     weight_g,
     kept_before: keptBefore,
+    recaptured: inHand.kind === 'recaptured',
     depth_m: inHand.depth_m ?? read.depth_m,
     water_temp_c: inHand.water_temp_c ?? read.water_temp_c,
   }
@@ -240,6 +246,13 @@ export function undoBeside(inHand: FishInHand): boolean {
     inHand.handling = inHand.handling.filter((act) => act !== 'sent_down')
   else inHand.removal = null
   return true
+}
+
+/** A fish that got away with a tag in it was released all the same. */
+function fateOf(inHand: FishInHand): Sent['fate'] {
+  const stage = stageOf(inHand)
+  if (stage === 'got_away' && inHand.kind === 'untagged') return 'lost'
+  return stage === 'kept' ? 'kept' : 'released'
 }
 
 /** As it is sent to the server. */
@@ -270,7 +283,7 @@ export function bodyOf(
     device,
     kind: inHand.kind === 'tagged' && !inHand.tag_numbers.length ? 'untagged' : inHand.kind,
     tag_question: ask_tag && stageOf(inHand) === 'let_go' ? offered : null,
-    fate: stageOf(inHand) === 'kept' ? 'kept' : 'released',
+    fate: fateOf(inHand),
     length: lengthOf(inHand, unit),
     tag_act: inHand.kind === 'recaptured' ? inHand.tag_act : null,
     new_tag_numbers: inHand.kind === 'recaptured' ? inHand.new_tag_numbers : [],

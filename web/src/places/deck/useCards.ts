@@ -1,3 +1,4 @@
+import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { v7 as uuid } from 'uuid'
 import { api, type Schemas } from '@/api/client'
@@ -10,6 +11,8 @@ type Deck = Schemas['Deck']
 type KeptCards = Record<string, Deck>
 /** Days of which a card lies here: last night's, today's, those taken ahead. */
 const MOST_CARDS = 5
+/** So often it is asked for notices, while there is a signal. */
+const ASK_EVERY_MS = 120_000
 /** A card of another shape is taken anew. */
 const CARD_FORMAT = 3
 
@@ -97,6 +100,11 @@ export function useCards(
       return false
     }
   }
+
+  useIntervalFn(() => {
+    if (card.value?.trip.held_on === localDate() && navigator.onLine)
+      void refresh(localDate(), true)
+  }, ASK_EVERY_MS)
 
   /** Another of the trips: also tomorrow's, while there is a signal tonight. */
   async function takeCard(trip: Deck['trips'][number]) {

@@ -3,7 +3,7 @@ import { openField, type Act, type Field, type FishAnswer, type NextAct } from '
 import { useSessionStore } from '@/stores/session'
 import { afterPaint } from './afterPaint'
 import { localDate } from '@/format/units'
-import { hasEnded, seenOf, stageOf, type FishInHand } from './fishInHand'
+import { hasEnded, isEnd, seenOf, stageOf, type FishInHand } from './fishInHand'
 import type { Cards } from './useCards'
 import { useFishAnswer } from './useFishAnswer'
 import type { Hands } from './useHands'
@@ -56,7 +56,7 @@ export function useCoreWord(
   const isOut = computed(() => stage.value === 'lifted')
   const isDone = computed(() => Boolean(fish.value && hasEnded(fish.value)))
   const settledStage = computed(() => answer.value?.stage ?? stage.value)
-  const settledDone = computed(() => ['let_go', 'kept'].includes(settledStage.value))
+  const settledDone = computed(() => isEnd(settledStage.value))
 
   const actsFrom = (from: string) => card.value?.acts.next[from] ?? []
   /** What the big key does: core's word, or until it has answered the table of acts. */

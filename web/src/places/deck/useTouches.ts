@@ -35,6 +35,7 @@ const MAX_IN_HAND = 4
 /** What may still be said of a closed fish: how it swam off, and the answer about its tag. */
 const LATE: (keyof FishInHand)[] = [
   'outcome',
+  'left_in_fish',
   'reopened',
   'kind',
   'tag_numbers',

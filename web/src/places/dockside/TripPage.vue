@@ -58,7 +58,7 @@ onMounted(async () => {
         <WhatIsLeft :trip="trip" :spot="spotPlace" />
         <TagSum :trip="trip" />
         <FishList
-          v-if="dockside.fish.length || dockside.void.length"
+          v-if="dockside.fish.length || dockside.void.length || dockside.lost.length"
           :trip="trip"
           :spot="spotPlace"
         />

@@ -111,12 +111,27 @@ const own = (question: Rules['questions'][number], school: string) =>
       ),
     )
   })
+/** Fewer seconds in the air than the house allows; as many as the house takes it back. */
+const ownSeconds = (percent: number) =>
+  run(async () => {
+    const { air_percent: _old, ...others } = rules.value!.own
+    take(
+      await api.chooseStricter(
+        percent === houseSeconds.value ? others : { ...others, air_percent: percent },
+      ),
+    )
+  })
+const houseSeconds = computed(
+  () => rules.value?.figures.find((figure) => figure.key === 'air_percent')?.value ?? 100,
+)
+const SHARES = [100, 90, 80, 70, 60, 50]
 const strictness = (question: Rules['questions'][number], key: string) =>
   question.schools.find((school) => school.key === key)!.strictness
 const inForce = (question: Rules['questions'][number]) =>
   isCoordinator.value
     ? draft.value[question.key]!.school
-    : (rules.value!.own[question.key] ?? rules.value!.choices[question.key]!.school)
+    : ((rules.value!.own[question.key] as string | undefined) ??
+      rules.value!.choices[question.key]!.school)
 function mayChoose(
   question: Rules['questions'][number],
   school: Rules['questions'][number]['schools'][number],
@@ -159,6 +174,28 @@ const KINDS: Record<string, string> = {
     <el-skeleton v-if="!rules && !refusal" :rows="12" animated />
     <div v-if="rules" class="columns">
       <div class="questions stack-4">
+        <section v-if="!isCoordinator" aria-labelledby="own-seconds">
+          <h2 id="own-seconds">{{ t('office.houseRules.yourOwnSeconds') }}</h2>
+          <label
+            >{{ t('office.houseRules.shareOfTheHousesSeconds') }}
+            <select
+              class="field slim"
+              data-testid="own-seconds"
+              :value="rules.own.air_percent ?? houseSeconds"
+              :disabled="busy"
+              @change="ownSeconds(Number(($event.target as HTMLSelectElement).value))"
+            >
+              <option
+                v-for="share in SHARES.filter((share) => share <= houseSeconds)"
+                :key="share"
+                :value="share"
+              >
+                {{ share }} %
+              </option>
+            </select></label
+          >
+          <p class="soft">{{ t('office.houseRules.yourClockRunsOutSooner') }}</p>
+        </section>
         <section v-for="question in rules.questions" :id="question.letter" :key="question.key">
           <h2>
             <span class="letter">{{ question.letter }}</span> {{ question.text }}

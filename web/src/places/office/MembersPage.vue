@@ -7,6 +7,7 @@ import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import VerdictMark from '@/parts/VerdictMark.vue'
 import { t } from '@/words/office'
+import JoinList from '@/places/door/parts/JoinList.vue'
 import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
@@ -157,6 +158,7 @@ async function save() {
       <el-button type="primary" @click="edit(null)">{{ t('office.members.addMember') }}</el-button>
     </header>
     <TroubleNote v-if="!editing" :trouble="refusal" />
+    <JoinList @joined="load" />
     <ManyAtOnce kind="members" :hint="t('office.members.aTableWithNameAnd')" @stored="load" />
     <p v-if="notice" role="status" class="said">{{ notice }}</p>
     <el-skeleton v-if="!members && !refusal" :rows="8" animated />

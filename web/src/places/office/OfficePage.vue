@@ -19,6 +19,16 @@ const WORK: Record<Item['key'], { title: (count: number) => string; act: string;
     act: t('office.office.reportsAct'),
     to: '/finds/review',
   },
+  applications: {
+    title: (count) => t('office.office.applications', count),
+    act: t('office.office.applicationsAct'),
+    to: '/office/members',
+  },
+  orders: {
+    title: (count) => t('office.office.orders', count),
+    act: t('office.office.ordersAct'),
+    to: '/office/stock',
+  },
   queries: {
     title: (count) => t('office.office.queries', count),
     act: t('office.office.queriesAct'),

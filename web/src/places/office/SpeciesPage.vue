@@ -27,7 +27,8 @@ onMounted(load)
 
 const shown = computed(() =>
   (catalogue.value?.species ?? []).filter((species) =>
-    `${species.common_name} ${species.scientific_name} ${species.guild_key}`
+    [species.common_name, ...species.nicknames, species.scientific_name, species.guild_key]
+      .join(' ')
       .toLowerCase()
       .includes(search.value.trim().toLowerCase()),
   ),
@@ -41,7 +42,7 @@ const open = (row: Row) =>
   read(
     () => {
       code.value = row.code
-      draft.value = { ...row, hazards: [...row.hazards] }
+      draft.value = { ...row, hazards: [...row.hazards], nicknames: [...row.nicknames] }
       law.value = null
       return api.speciesHistory(row.code)
     },
@@ -56,6 +57,8 @@ const BLANK = {
   tail: 'forked' as const,
   bladder: 'sealed' as const,
   hazards: [] as string[],
+  nicknames: [] as string[],
+  is_local: true,
   source: null,
   demo_values: false,
 }
@@ -118,6 +121,12 @@ function set(key: keyof Row, text: string) {
   ;(draft.value as Record<string, unknown>)[key] = text === '' ? null : Number(text)
 }
 
+const linesOf = (event: Event) =>
+  (event.target as HTMLTextAreaElement).value
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
+
 function startLaw() {
   const known = lawsOf(code.value!)[0]
   law.value = {
@@ -156,14 +165,16 @@ const withdraw = () =>
   })
 const pastOf = (species: string) =>
   (catalogue.value?.past_laws ?? []).filter((law) => law.species_code === species)
+/** "180 to 280 mm", or one end of it. */
+function rangeText({ min_mm: min, max_mm: max }: Pick<Schemas['Law'], 'min_mm' | 'max_mm'>) {
+  if (min !== null && max !== null) return t('office.species.lengthRange', { min, max })
+  if (min !== null) return t('office.species.lengthFrom', { min })
+  return max === null ? t('office.species.anyLength') : t('office.species.lengthUpTo', { max })
+}
 const lawText = (law: Schemas['Law']) =>
   [
     `${catalogue.value?.waters.find((water) => water.code === law.water_code)?.name}: ` +
-      t('office.species.toMm', {
-        min_mm: law.min_mm ?? '–',
-        max_mm: law.max_mm ?? '–',
-        length_kind: law.length_kind,
-      }),
+      `${rangeText(law)} ${law.length_kind}`,
     law.season_first &&
       t('office.species.to', { season_first: law.season_first, season_last: law.season_last }),
     law.bag_limit !== null && t('office.species.aDay', { bag_limit: law.bag_limit }),
@@ -228,12 +239,7 @@ const diff = (change: History[number]) =>
               <td class="tabular">{{ species.warm_c }}, {{ species.stop_c }} °C</td>
               <td>
                 <span v-for="entry in lawsOf(species.code)" :key="entry.id"
-                  >{{
-                    t('office.species.lengthRange', {
-                      min_mm: entry.min_mm ?? '–',
-                      max_mm: entry.max_mm ?? '–',
-                    })
-                  }}
+                  >{{ rangeText(entry) }}
                   <b v-if="entry.stale" class="stale fault">{{
                     t('office.species.checked', { checked_on: dateText(entry.checked_on) })
                   }}</b></span
@@ -313,14 +319,22 @@ const diff = (change: History[number]) =>
               class="field"
               rows="2"
               :value="draft.hazards.join('\n')"
-              @change="
-                draft.hazards = ($event.target as HTMLTextAreaElement).value
-                  .split('\n')
-                  .map((one) => one.trim())
-                  .filter(Boolean)
-              "
+              @change="draft.hazards = linesOf($event)"
             ></textarea>
           </label>
+          <label class="wide"
+            >{{ t('office.species.nicknamesOneALine') }}
+            <textarea
+              class="field"
+              rows="2"
+              data-testid="nicknames"
+              :value="draft.nicknames.join('\n')"
+              @change="draft.nicknames = linesOf($event)"
+            ></textarea>
+          </label>
+          <el-checkbox v-model="draft.is_local" class="wide" data-testid="is-local">{{
+            t('office.species.onOurList')
+          }}</el-checkbox>
           <label class="wide"
             >{{ t('office.species.sourceOfTheseNumbers') }}
             <input

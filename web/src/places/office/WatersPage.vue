@@ -6,6 +6,7 @@ import { forgetCoast } from '@/parts/coast'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import WaterMap from '@/parts/WaterMap.vue'
 import { t } from '@/words/office'
+import GearLaws from './parts/GearLaws.vue'
 import ManyAtOnce from './parts/ManyAtOnce.vue'
 import OfficeNav from './parts/OfficeNav.vue'
 
@@ -25,6 +26,8 @@ const water = ref<{ code: string | null; name: string; kind: 'sea' | 'fresh' } |
 /** Corners of a fresh water as they were touched. */
 const corners = ref<[number, number][]>([])
 const timeZone = ref('')
+/** What the front page says, and what people who join are asked. */
+const front = ref({ about: '', joining: '', join_question: '', join_answer: '' })
 /** MM-DD, or nothing where the catches tell it. */
 const seasonBegins = ref('')
 const FIRSTS = Array.from({ length: 12 }, (_, month) => ({
@@ -46,6 +49,12 @@ function take(waters: Waters) {
   contact.value = waters.programme.contact ?? ''
   timeZone.value = waters.programme.time_zone
   seasonBegins.value = waters.programme.season_begins ?? ''
+  front.value = {
+    about: waters.programme.about ?? '',
+    joining: waters.programme.joining ?? '',
+    join_question: waters.programme.join_question ?? '',
+    join_answer: waters.programme.join_answer ?? '',
+  }
 }
 onMounted(() => run(async () => take(await api.waters())))
 
@@ -65,6 +74,10 @@ const nameIt = () =>
         contact: contact.value.trim() || null,
         time_zone: timeZone.value,
         season_begins: seasonBegins.value || null,
+        about: front.value.about.trim() || null,
+        joining: front.value.joining.trim() || null,
+        join_question: front.value.join_question.trim() || null,
+        join_answer: front.value.join_answer.trim() || null,
       }),
     )
     notice.value = t('office.waters.theProgrammeIsSaved')
@@ -194,6 +207,23 @@ const readCoast = (event: globalThis.Event) =>
           </select>
           <span class="soft">{{ t('office.waters.survivalIsCalculatedFromOne') }}</span>
         </label>
+        <label class="wide"
+          >{{ t('office.waters.aboutUs') }}
+          <textarea v-model="front.about" class="field" rows="3" maxlength="3000"></textarea>
+        </label>
+        <label class="wide"
+          >{{ t('office.waters.howToJoin') }}
+          <textarea v-model="front.joining" class="field" rows="3" maxlength="3000"></textarea>
+        </label>
+        <label
+          >{{ t('office.waters.joinQuestion') }}
+          <input v-model="front.join_question" class="field" maxlength="200" />
+          <span class="soft">{{ t('office.waters.theQuestionKeepsRobotsOut') }}</span>
+        </label>
+        <label
+          >{{ t('office.waters.joinAnswer') }}
+          <input v-model="front.join_answer" class="field" maxlength="100"
+        /></label>
         <div>
           <el-button native-type="submit" type="primary" :loading="busy">{{
             t('office.waters.save')
@@ -267,6 +297,7 @@ const readCoast = (event: globalThis.Event) =>
         </form>
         <el-button v-else @click="editWater(null)">{{ t('office.waters.addWater') }}</el-button>
       </section>
+      <GearLaws :waters="loaded" @saved="take" />
       <section>
         <header>
           <h2>{{ t('office.waters.spots') }}</h2>

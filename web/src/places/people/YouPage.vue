@@ -4,17 +4,30 @@ import { ref } from 'vue'
 import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import { unsentOf } from '@/offline/leaving'
-import { dates, type Dates } from '@/format/units'
+import { dates, type Dates, type Units } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { useLookStore, type Hand } from '@/stores/look'
 import { useSessionStore } from '@/stores/session'
 import { t } from '@/words/people'
 import BeForgotten from './parts/BeForgotten.vue'
 import OwnAddress from './parts/OwnAddress.vue'
+import HearingBack from './parts/HearingBack.vue'
+import PublicName from './parts/PublicName.vue'
+import RadioChoices from './parts/RadioChoices.vue'
 import OwnSessions from './parts/OwnSessions.vue'
 import SecondFactor from './parts/SecondFactor.vue'
 
 const session = useSessionStore()
 const { member } = storeToRefs(session)
+const looks = useLookStore()
+const UNITS: Record<Units, string> = {
+  metric: t('people.you.centimetresKilogramsC'),
+  imperial: t('people.you.inchesPoundsF'),
+}
+const HANDS: Record<Hand, string> = {
+  right: t('people.you.rightHand'),
+  left: t('people.you.leftHand'),
+}
 const password = ref('')
 const newPassword = ref('')
 const refusal = ref<Trouble | null>(null)
@@ -94,42 +107,28 @@ async function leave(isSure: boolean) {
       </div>
     </div>
     <el-button v-else size="large" @click="leave(false)">{{ t('people.you.signOut') }}</el-button>
-    <fieldset class="units">
-      <legend>{{ t('people.you.lengthsWeightsAndTemperatures') }}</legend>
-      <label
-        ><input
-          type="radio"
-          name="units"
-          value="metric"
-          :checked="session.units === 'metric'"
-          @change="choose({ units: 'metric' })"
-        />
-        {{ t('people.you.centimetresKilogramsC') }}</label
-      >
-      <label
-        ><input
-          type="radio"
-          name="units"
-          value="imperial"
-          :checked="session.units === 'imperial'"
-          @change="choose({ units: 'imperial' })"
-        />
-        {{ t('people.you.inchesPoundsF') }}</label
-      >
-    </fieldset>
-    <fieldset class="units">
-      <legend>{{ t('people.you.daysAndHours') }}</legend>
-      <label v-for="(example, way) in DATES" :key="way"
-        ><input
-          type="radio"
-          name="dates"
-          :value="way"
-          :checked="dates === way"
-          @change="choose({ dates: way })"
-        />
-        {{ example }}</label
-      >
-    </fieldset>
+    <RadioChoices
+      :legend="t('people.you.lengthsWeightsAndTemperatures')"
+      name="units"
+      :choices="UNITS"
+      :chosen="session.units"
+      @choose="choose({ units: $event })"
+    />
+    <RadioChoices
+      :legend="t('people.you.daysAndHours')"
+      name="dates"
+      :choices="DATES"
+      :chosen="dates"
+      @choose="choose({ dates: $event })"
+    />
+    <RadioChoices
+      :legend="t('people.you.onTheDeckYouTap')"
+      name="hand"
+      :choices="HANDS"
+      :chosen="looks.hand"
+      @choose="looks.chooseHand($event)"
+    />
+    <HearingBack />
     <el-form label-position="top" @submit.prevent="change">
       <h2>{{ t('people.you.changeYourPassword') }}</h2>
       <TroubleNote :trouble="refusal" />
@@ -164,6 +163,7 @@ async function leave(isSure: boolean) {
         t('people.you.changePassword')
       }}</el-button>
     </el-form>
+    <PublicName />
     <SecondFactor />
     <OwnSessions />
     <OwnAddress />
@@ -182,15 +182,6 @@ async function leave(isSure: boolean) {
   display: grid;
   gap: var(--gap-4);
   justify-items: start;
-}
-.units {
-  display: grid;
-  gap: var(--gap-2);
-  border: 1px solid var(--line);
-  border-radius: var(--round);
-}
-.units label {
-  min-height: 32px;
 }
 form,
 .you > :deep(form) {

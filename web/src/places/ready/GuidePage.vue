@@ -83,10 +83,14 @@ const print = () => window.print()
         >
       </p>
       <div class="sections">
-        <section v-for="section in chosen.sections" :key="section.title">
-          <h2>{{ section.title }}</h2>
+        <component
+          :is="section.folded ? 'details' : 'section'"
+          v-for="section in chosen.sections"
+          :key="section.title"
+        >
+          <component :is="section.folded ? 'summary' : 'h2'">{{ section.title }}</component>
           <p v-for="line in section.lines" :key="line">{{ line }}</p>
-        </section>
+        </component>
       </div>
       <p>
         <RouterLink to="/practice/cards">{{ t('ready.guide.techniqueCards') }}</RouterLink>

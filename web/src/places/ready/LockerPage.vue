@@ -6,6 +6,7 @@ import { localDate } from '@/format/units'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import { t } from '@/words/ready'
+import OwnOrders from '@/places/door/parts/OwnOrders.vue'
 import NumberField from './parts/NumberField.vue'
 
 type Locker = Schemas['Locker']
@@ -72,6 +73,11 @@ const OWNED: [keyof Locker, string][] = [
   ['camera', t('ready.locker.cameraOrPhone')],
   ['towel', t('ready.locker.towelForHands')],
   ['first_aid', t('ready.locker.firstAid')],
+  ['long_cutter', t('ready.locker.longCutter')],
+  ['bill_glove', t('ready.locker.billGlove')],
+  ['dispatch_tool', t('ready.locker.dispatchTool')],
+  ['cool_box', t('ready.locker.coolBox')],
+  ['gaff', t('ready.locker.gaff')],
 ]
 const oddForceps = ref('')
 const forceps = (text: string) => {
@@ -153,6 +159,7 @@ const forceps = (text: string) => {
           }}
         </p>
       </section>
+      <OwnOrders />
     </template>
   </div>
 </template>

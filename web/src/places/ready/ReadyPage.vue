@@ -9,7 +9,9 @@ import DayField from '@/parts/DayField.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import VerdictMark from '@/parts/VerdictMark.vue'
 import { t } from '@/words/ready'
+import { ACT_STAGE } from '@/words/fish'
 import { GO } from '@/words/verdict'
+import NoticeList from '@/places/door/parts/NoticeList.vue'
 import BudgetTable from './parts/BudgetTable.vue'
 import CalendarAddress from './parts/CalendarAddress.vue'
 import KitCall from './parts/KitCall.vue'
@@ -46,6 +48,10 @@ const {
   tick,
 } = useReady(on)
 const taking = ref(false)
+const ROLE_STAGE: Record<string, string> = {
+  ...ACT_STAGE,
+  start: t('ready.ready.beforeTheFirstCast'),
+}
 
 const name = (code: string) =>
   species.value.find((species) => species.code === code)?.common_name ?? code
@@ -96,6 +102,7 @@ useEventListener(window, 'keydown', (event) => {
     <TroubleNote :trouble="refusal" />
     <el-button v-if="refusal && !plan" @click="load">{{ t('ready.ready.tryAgain') }}</el-button>
     <el-skeleton v-if="loading && !plan" :rows="10" animated />
+    <NoticeList />
     <section v-if="outlook?.mend.length" class="mend stack-2" aria-labelledby="mend">
       <h2 id="mend">{{ t('ready.ready.fixBeforeYouLeave') }}</h2>
       <ul>
@@ -165,6 +172,20 @@ useEventListener(window, 'keydown', (event) => {
           <LandingView :landing="outlook.landing" />
         </section>
 
+        <details v-if="outlook.roles.length" data-testid="roles">
+          <summary>
+            <h2>{{ t('ready.ready.whoDoesWhat') }}</h2>
+          </summary>
+          <div v-for="stage in outlook.roles" :key="stage.stage" class="stage-roles">
+            <b>{{ ROLE_STAGE[stage.stage] }}</b>
+            <ul class="bare">
+              <li v-for="role in stage.roles" :key="role.role">
+                <b>{{ role.name }}:</b> {{ role.lines.join(' ') }}
+              </li>
+            </ul>
+          </div>
+        </details>
+
         <section v-if="outlook.law.length" class="stack-2" :aria-label="t('ready.ready.law')">
           <h2>{{ t('ready.ready.theLawAsEntered') }}</h2>
           <div v-for="line in outlook.law" :key="line.species_code" class="law">
@@ -193,7 +214,8 @@ useEventListener(window, 'keydown', (event) => {
       <p>
         <RouterLink to="/guide">{{ t('ready.ready.handlingGuide') }}</RouterLink> ·
         <RouterLink to="/practice">{{ t('ready.ready.practice') }}</RouterLink> ·
-        <RouterLink to="/ready/locker">{{ t('ready.ready.kitLocker') }}</RouterLink>
+        <RouterLink to="/ready/locker">{{ t('ready.ready.kitLocker') }}</RouterLink> ·
+        <RouterLink to="/meets">{{ t('ready.ready.meets') }}</RouterLink>
         <template v-if="cardUrl">
           ·
           <a :href="cardUrl" target="_blank" rel="noopener">{{
@@ -284,6 +306,16 @@ useEventListener(window, 'keydown', (event) => {
 .verdict summary span:last-child {
   margin-left: auto;
   font-weight: var(--weight-strong);
+}
+.stage-roles {
+  display: grid;
+  grid-template-columns: 130px 1fr;
+  gap: var(--gap-2);
+  padding: 6px 0;
+  border-top: 1px solid var(--line);
+}
+summary h2 {
+  display: inline;
 }
 .law {
   display: grid;

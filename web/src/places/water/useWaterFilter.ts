@@ -2,7 +2,20 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { WaterFilter } from '@/api/water'
 
-const TEXTS = ['species', 'water', 'from', 'to', 'mine', 'area', 'tagger', 'how', 'hook'] as const
+const TEXTS = [
+  'species',
+  'water',
+  'from',
+  'to',
+  'mine',
+  'area',
+  'tagger',
+  'how',
+  'hook',
+  'sex',
+  'spawning',
+  'origin',
+] as const
 const NUMBERS = ['from_mm', 'to_mm'] as const
 export type FilterField = (typeof TEXTS)[number] | (typeof NUMBERS)[number]
 

@@ -63,10 +63,10 @@ const isOver = computed(
 function actLabel(act: Act) {
   if (act === 'in_net' && stage.value === 'let_go') return t('deck.actStrip.floatedNetIt')
   if (act === 'lifted' && stage.value === 'back_in_water') return t('deck.actStrip.liftAgain')
-  return act === 'kept' && answer.value
-    ? t('deck.actStrip.keep', { keep: answer.value.keep.text })
-    : ACT_BUTTON[act]
+  return act === 'kept' && answer.value ? t('deck.actStrip.keep') : ACT_BUTTON[act]
 }
+/** The law's word beside keeping. */
+const whyOf = (act: Act) => (act === 'kept' && answer.value ? answer.value.keep.text : null)
 const otherHands = computed(() =>
   hands.value.flatMap((hand, place) => {
     if (hands.value.length < 2 || place === current.value) return []
@@ -135,7 +135,7 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
         }"
         @click="tap(act)"
       >
-        {{ actLabel(act) }}
+        {{ actLabel(act) }}<span v-if="whyOf(act)" class="why">: {{ whyOf(act) }}</span>
       </button>
       <button
         v-if="stage === 'in_net' || stage === 'back_in_water'"
@@ -279,6 +279,9 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
   min-height: 54px;
   max-height: 150px;
 }
+[data-hand='left'] .keys-row {
+  flex-direction: row-reverse;
+}
 .next.tagged {
   background: var(--kelp);
   color: var(--on-kelp);
@@ -341,6 +344,16 @@ const vFocus = { mounted: (field: HTMLInputElement) => field.focus() }
   .next {
     min-height: 0;
     font-size: 22px;
+  }
+}
+/* The narrowest phones have no room for the law's word; where it forbids, the next touch says it. */
+@media (max-width: 340px) {
+  .row .why {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
   }
 }
 @media (min-width: 900px) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
+import { computed } from 'vue'
 import { tempText } from '@/format/units'
 import { useQueue } from '@/offline/queue'
 import { t } from '@/words/deck'
@@ -11,6 +12,17 @@ const { deck, hurt } = defineProps<{ deck: DeckState; hurt: boolean }>()
 const emit = defineEmits<{ hurt: []; list: [] }>()
 const { card, species, waterTempC } = deck
 const queue = storeToRefs(useQueue())
+const groups = computed(() =>
+  [
+    { label: t('deck.deckTop.caughtHere'), isLocal: true },
+    { label: t('deck.deckTop.otherSpecies'), isLocal: false },
+  ]
+    .map(({ label, isLocal }) => ({
+      label,
+      species: card.value!.species.filter((kind) => (kind.is_local ?? true) === isLocal),
+    }))
+    .filter((group) => group.species.length),
+)
 
 /** The keys belong to the Deck again as soon as the choice is made. */
 function pickSpecies(list: HTMLSelectElement) {
@@ -29,9 +41,11 @@ function pickSpecies(list: HTMLSelectElement) {
         :aria-label="t('deck.deckTop.species')"
         @change="pickSpecies($event.target as HTMLSelectElement)"
       >
-        <option v-for="kind in card!.species" :key="kind.code" :value="kind.code">
-          {{ kind.common_name }}
-        </option>
+        <optgroup v-for="group in groups" :key="group.label" :label="group.label">
+          <option v-for="kind in group.species" :key="kind.code" :value="kind.code">
+            {{ kind.common_name }}
+          </option>
+        </optgroup>
       </select>
     </div>
     <p class="where">

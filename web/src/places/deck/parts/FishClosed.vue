@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
+import { LEFT_IN_FISH } from '@/words/fish'
+import ChipRow from '@/parts/ChipRow.vue'
 import { t } from '@/words/deck'
 import type { DeckState } from '../useDeck'
 import { typedText } from '../fishInHand'
@@ -11,7 +13,8 @@ import { typedText } from '../fishInHand'
  */
 const { deck } = defineProps<{ deck: DeckState }>()
 const emit = defineEmits<{ change: [] }>()
-const { fish, noTag, species, tap, unit } = deck
+const { change, fish, noTag, species, stage, tap, unit } = deck
+const gotAway = computed(() => stage.value === 'got_away')
 const length = computed(() =>
   fish.value?.digits
     ? `${typedText(fish.value.digits)} ${unit.value} ${fish.value.length_kind}`
@@ -21,7 +24,17 @@ const length = computed(() =>
 
 <template>
   <section class="closed" :aria-label="t('deck.fishClosed.closedFish')">
-    <h2>{{ species!.common_name }}, {{ length }}</h2>
+    <h2>
+      {{ species!.common_name }},
+      {{ gotAway ? t('deck.fishClosed.gotAway') : length }}
+    </h2>
+    <ChipRow
+      v-if="gotAway"
+      :label="t('deck.fishClosed.whatStayedInIt')"
+      :options="LEFT_IN_FISH"
+      :chosen="fish!.left_in_fish"
+      @single="change({ left_in_fish: $event as never })"
+    />
     <div v-if="fish!.ask_tag" class="question" role="alert" data-testid="tag-question">
       <p>{{ t('deck.fishClosed.isTheTagIn') }}</p>
       <TagStreamer :number="fish!.offered!" hollow />
@@ -35,7 +48,7 @@ const length = computed(() =>
     <p v-else-if="fish!.tag_numbers.length" class="bears">
       <TagStreamer v-for="number in fish!.tag_numbers" :key="number" :number="number" />
     </p>
-    <p v-else class="soft">{{ t('deck.fishClosed.untagged') }}</p>
+    <p v-else-if="!gotAway" class="soft">{{ t('deck.fishClosed.untagged') }}</p>
     <p class="soft">{{ t('deck.fishClosed.fishClosedUndoTakesBack') }}</p>
     <button type="button" class="quiet" data-testid="change-it" @click="emit('change')">
       {{ t('deck.fishClosed.correctThisFish') }}

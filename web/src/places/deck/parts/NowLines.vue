@@ -40,10 +40,20 @@ const fitting = computed(() => {
   )
   const needs = (count: number) =>
     heights.slice(0, count).reduce((sum, line) => sum + line, 0) +
+    standing.value.length * 2 * ROW_PX +
     (count < heights.length ? MORE_PX : 0)
   let count = most
   while (count > 1 && needs(count) > height.value) count--
   return count
+})
+/** A closed meet stands at every stage; other notices before the next fish. */
+const standing = computed(() => {
+  const { meet, notices } = deck.deck.value ?? {}
+  const closed = meet?.closed_at
+    ? [t('deck.deck.meetClosed', { because: meet.closed_because ?? '' }), t('deck.deck.reelIn')]
+    : []
+  if (stage.value !== 'start') return closed.slice(0, 1)
+  return [...closed, ...(notices ?? []).map((notice) => notice.title)]
 })
 const hidden = computed(() => lines.value.length - fitting.value)
 watch(stage, () => {
@@ -83,6 +93,7 @@ const most = computed(() => score.value?.parts.toSorted((a, b) => b.points - a.p
     </div>
     <ul ref="list" class="bare" :aria-label="t('deck.nowLines.now')">
       <li v-if="coreTrouble" class="withheld" role="alert">{{ coreTrouble }}</li>
+      <li v-for="text in standing" :key="text" class="withheld" role="alert">{{ text }}</li>
       <li v-for="line in lines.slice(0, fitting)" :key="line.text">
         <button
           type="button"

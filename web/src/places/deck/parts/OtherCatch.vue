@@ -7,11 +7,17 @@ import { t } from '@/words/deck'
 const props = defineProps<{ species: Schemas['CardSpecies'][] }>()
 const emit = defineEmits<{ catch: [code: string]; close: [] }>()
 const search = ref('')
-const shown = computed(() =>
-  props.species.filter((species) =>
-    species.common_name.toLowerCase().includes(search.value.trim().toLowerCase()),
-  ),
-)
+/** The programme's own list; the rest of the catalogue is found by its name. */
+const shown = computed(() => {
+  const text = search.value.trim().toLowerCase()
+  return props.species.filter((species) =>
+    text
+      ? [species.common_name, ...(species.nicknames ?? [])].some((name) =>
+          name.toLowerCase().includes(text),
+        )
+      : (species.is_local ?? true),
+  )
+})
 </script>
 
 <template>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { lengthText, timeText } from '@/format/units'
+import ChipRow from '@/parts/ChipRow.vue'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import { useSessionStore } from '@/stores/session'
 import { t } from '@/words/dockside'
 import { FIELD } from '@/words/records'
-import { HOOK_PLACE, OUTCOME } from '@/words/fish'
+import { HOOK_PLACE, LEFT_IN_FISH, OUTCOME } from '@/words/fish'
 import type { DockFish, TripState } from '../useTrip'
 import GapFill, { FILLED } from './GapFill.vue'
 
@@ -104,6 +105,18 @@ async function takeOut(dockFish: DockFish) {
         </div>
       </li>
     </ol>
+    <details v-if="dockside!.lost.length" open>
+      <summary>{{ t('dockside.fishList.gotAway', dockside!.lost.length) }}</summary>
+      <div v-for="lost in dockside!.lost" :key="lost.id" class="change" :data-lost="lost.id">
+        <p>{{ timeText(lost.caught_at) }} {{ trip.nameOf(lost.species_code) }}</p>
+        <ChipRow
+          :label="t('dockside.fishList.whatStayedInIt')"
+          :options="LEFT_IN_FISH"
+          :chosen="lost.left_in_fish"
+          @single="fill(lost.id, { left_in_fish: $event })"
+        />
+      </div>
+    </details>
     <details v-if="dockside!.void.length" open>
       <summary>{{ t('dockside.fishList.void', { void: dockside!.void.length }) }}</summary>
       <p

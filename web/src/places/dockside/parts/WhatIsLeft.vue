@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import type { Schemas } from '@/api/client'
 import { timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import { t } from '@/words/dockside'
@@ -16,6 +17,8 @@ const { trip, spot } = defineProps<{
   spot: { lat_deg: number; lon_deg: number } | null
 }>()
 const { fill } = trip
+/** As many as are asked at a time: the worst first. */
+const AT_A_TIME = 7
 const open = ref<string | null>(null)
 const rows = computed(() =>
   (trip.dockside.value?.left ?? []).map((gap) => ({
@@ -24,6 +27,14 @@ const rows = computed(() =>
     fish: trip.dockside.value!.fish.find((dockFish) => dockFish.id === gap.encounter_id)!,
   })),
 )
+const shown = computed(() => rows.value.slice(0, AT_A_TIME))
+type Asked = NonNullable<Schemas['EncounterChanges']['not_known']>
+/** Two answers to one question, or a tag: somebody has to know. */
+const MUST_BE_KNOWN = ['collision', 'tag']
+const notKnown = (row: (typeof rows.value)[number]) =>
+  fill(row.fish.id, {
+    not_known: [...((row.fish.not_known ?? []) as Asked), row.gap.field as Asked[number]],
+  })
 </script>
 
 <template>
@@ -34,7 +45,7 @@ const rows = computed(() =>
     </h2>
     <p v-if="!rows.length" class="soft">{{ t('dockside.whatIsLeft.noneEveryRecordIsComplete') }}</p>
     <ol>
-      <li v-for="row in rows" :key="row.key">
+      <li v-for="row in shown" :key="row.key">
         <button
           type="button"
           class="gap"
@@ -57,8 +68,20 @@ const rows = computed(() =>
           @fill="fill(row.fish.id, $event)"
           @choose="(field, choice) => trip.choose(row.fish.id, field, choice)"
         />
+        <button
+          v-if="open === row.key && !MUST_BE_KNOWN.includes(row.gap.field)"
+          type="button"
+          class="quiet"
+          data-testid="not-known"
+          @click="notKnown(row)"
+        >
+          {{ t('dockside.whatIsLeft.notKnown') }}
+        </button>
       </li>
     </ol>
+    <p v-if="rows.length > shown.length" class="soft" data-testid="more-gaps">
+      {{ t('dockside.whatIsLeft.moreAfterThese', rows.length - shown.length) }}
+    </p>
   </section>
 </template>
 

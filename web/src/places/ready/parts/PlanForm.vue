@@ -3,7 +3,7 @@ import type { Schemas } from '@/api/client'
 import WaterMap from '@/parts/WaterMap.vue'
 import type { PickedPlace } from '@/parts/mapTypes'
 import { HOOK_TYPE } from '@/words/fish'
-import { BAIT, BARBS, COMPANY, CURRENT, PLATFORM, SKY } from '@/words/plan'
+import { BAIT, BARBS, COMPANY, CURRENT, KEEPING, PLATFORM, SKY } from '@/words/plan'
 import { t } from '@/words/ready'
 import ChoiceRow from './ChoiceRow.vue'
 import NumberField from './NumberField.vue'
@@ -200,6 +200,12 @@ const hourText = (hour: number) => `${String(hour).padStart(2, '0')}:00`
       :options="BARBS"
       :value="plan.barbs"
       @choose="set({ barbs: $event as Plan['barbs'] })"
+    />
+    <ChoiceRow
+      :label="t('ready.planForm.forTheTable')"
+      :options="KEEPING"
+      :value="plan.keeps ? 'keep' : 'release'"
+      @choose="set({ keeps: $event === 'keep' })"
     />
   </section>
 </template>

@@ -4,7 +4,7 @@ import { water } from '@/api/water'
 import { dateText, lengthText } from '@/format/units'
 import DayField from '@/parts/DayField.vue'
 import { useSessionStore } from '@/stores/session'
-import { HOOK_TYPE, LENGTH_HOW } from '@/words/fish'
+import { HOOK_TYPE, LENGTH_HOW, ORIGIN, SEX, SPAWNING } from '@/words/fish'
 import { t } from '@/words/water'
 import { useWaterFilter } from '../useWaterFilter'
 import FilterSelect from './FilterSelect.vue'
@@ -71,11 +71,24 @@ const MEASURED = {
   options: listed(LENGTH_HOW),
 }
 const HOOK = { name: 'hook' as const, label: t('water.filterBar.hook'), options: listed(HOOK_TYPE) }
+const SEX_FIELD = { name: 'sex' as const, label: t('water.filterBar.sex'), options: listed(SEX) }
+const SPAWNING_FIELD = {
+  name: 'spawning' as const,
+  label: t('water.filterBar.spawning'),
+  options: listed(SPAWNING),
+}
+const ORIGIN_FIELD = {
+  name: 'origin' as const,
+  label: t('water.filterBar.origin'),
+  options: listed(ORIGIN),
+}
+/** What only the tagger saw of a fish. */
+const SEEN = [HOOK, SEX_FIELD, SPAWNING_FIELD, ORIGIN_FIELD]
 const titleOf = (options: { code: string; name: string }[], code?: string) =>
   options.find((option) => option.code === code)?.name
 /** The filter in one line, as a person would say it. */
 const summary = computed(() => {
-  const { species, water: place, from, to, tagger, how, hook, mine, area } = filter.value
+  const { species, water: place, from, to, tagger, how, mine, area } = filter.value
   const { from_mm, to_mm } = filter.value
   const days =
     from || to
@@ -96,17 +109,18 @@ const summary = computed(() => {
         })
       : null,
     titleOf(MEASURED.options, how),
-    titleOf(HOOK.options, hook),
+    ...SEEN.map((field) => titleOf(field.options, filter.value[field.name])),
     mine ? t('water.filterBar.myOwnFish') : null,
     area ? t('water.filterBar.anArea') : null,
   ]
     .filter(Boolean)
     .join(' · ')
 })
-/** How other members' fish were hooked is theirs to tell; a filter in an address is still shown. */
-const TAKEN = computed(() =>
-  isOfOthers.value && !filter.value.hook ? [MEASURED] : [MEASURED, HOOK],
-)
+/** What others saw of their fish is theirs to tell; a filter in an address is still shown. */
+const TAKEN = computed(() => [
+  MEASURED,
+  ...SEEN.filter((field) => !isOfOthers.value || filter.value[field.name]),
+])
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { BAND, MISHAPS, REFLEX } from '@/words/fish'
+import { BAND, MISHAPS, ORIGIN, REFLEX, SEX, SPAWNING } from '@/words/fish'
 import type { DeckState } from '../../useDeck'
 import ChipRow from '@/parts/ChipRow.vue'
 import { t } from '@/words/deck'
@@ -57,6 +57,24 @@ const setMishaps = (chosen: string[]) =>
       :options="MISHAPS"
       :chosen="mishaps"
       @many="setMishaps"
+    />
+    <ChipRow
+      :label="t('deck.stateTab.spawning')"
+      :options="SPAWNING"
+      :chosen="inHand.spawning"
+      @single="deck.change({ spawning: $event as never })"
+    />
+    <ChipRow
+      :label="t('deck.stateTab.sex')"
+      :options="SEX"
+      :chosen="inHand.sex"
+      @single="deck.change({ sex: $event as never })"
+    />
+    <ChipRow
+      :label="t('deck.stateTab.wildOrStocked')"
+      :options="ORIGIN"
+      :chosen="inHand.origin"
+      @single="deck.change({ origin: $event as never })"
     />
     <section v-if="score" class="score" data-testid="caution">
       <p>
