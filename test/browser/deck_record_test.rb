@@ -21,6 +21,7 @@ class DeckRecordTest < BrowserCase
 
   def tag_in = answered { find("[data-act=tag_in]").click }
 
+  def fetched = script("performance.getEntriesByType('resource').map(({ name }) => name)")
   def sent = assert_selector(".queue", text: "all sent")
   def encounter = db[:encounters].order(Sequel.desc(:caught_at)).first
 
@@ -201,6 +202,8 @@ class DeckRecordTest < BrowserCase
     picture = File.join(ROOT, "var/log/photo-of-a-fish.jpg")
     Vips::Image.black(64, 48).jpegsave(picture)
     next_act
+    # The Deck fetches the rest of itself as soon as it stands.
+    wait_until { fetched.any? { |address| address.include?("RecordSheet") } }
     no_signal
     find("[data-testid=more]").click
     open_tab "weigh"

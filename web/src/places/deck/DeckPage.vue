@@ -24,10 +24,12 @@ import { typedText } from './fishInHand'
 
 /** Its calendar is as large as the rest of the Deck, and a trip is begun once. */
 const TripStart = defineAsyncComponent(() => import('./parts/TripStart.vue'))
-/** The rest of the record is asked for by a touch; its files lie on the device by then. */
-const RecordSheet = defineAsyncComponent(() => import('./parts/RecordSheet.vue'))
+/** The rest of the record is asked for by a touch. */
+const recordSheet = () => import('./parts/RecordSheet.vue')
+const RecordSheet = defineAsyncComponent(recordSheet)
 /** With the drawings of all guilds, and seldom asked for. */
-const TechniqueSheet = defineAsyncComponent(() => import('./parts/TechniqueSheet.vue'))
+const techniqueSheet = () => import('./parts/TechniqueSheet.vue')
+const TechniqueSheet = defineAsyncComponent(techniqueSheet)
 
 /**
  * The Deck is laid out here; each part reads what it shows from the deck itself, so that a tap
@@ -68,6 +70,8 @@ onMounted(async () => {
   const coming = deck.value?.trips.find((trip) => trip.held_on === route.query.on)
   if (coming) await takeCard(coming)
   void checkRoom()
+  // Both lie on the device before the signal can be lost, also where no worker keeps the pages.
+  await Promise.allSettled([recordSheet(), techniqueSheet()])
 })
 
 /**
