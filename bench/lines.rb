@@ -14,7 +14,7 @@ class LineCount
   # them in at least one of a hundred.
   MUST = %i[
     no_lift hold keep_off hazards pressure water_flow layer ahead thrash deep_hook gut photo wound
-    watch spawner left_in_it chill fins small
+    watch spawner left_in_it chill fins small rig surface
   ].freeze
   LEAST_SEEN = 0.01
   SHOWN = Core::Handling::Advice::AT_ONCE

@@ -20,10 +20,11 @@ module Core
       HOOK_AND_BLOOD = %i[heavy_bleeding gill deep_hook eye no_lift].freeze
       SWELLING = %i[pressure stomach].freeze
       ORDER = {
-        "start" => %i[no_lift warm barbs fight net hold hazards],
+        "start" => %i[no_lift warm barbs drag fight net hold hazards],
         "fish_on" => HOOK_AND_BLOOD + %i[warm ahead fight hold hazards net keep_off],
         "in_net" => HOOK_AND_BLOOD + SWELLING + %i[weak photo spawner warm ahead wound gut
-          tag_in_water unhook chill hold keep_off small fins hazards thrash touch grips breeder],
+          tag_in_water unhook chill hold keep_off small fins rig hazards thrash tare touch grips
+          breeder scar],
         "lifted" => HOOK_AND_BLOOD + SWELLING + %i[spawner wound hold keep_off thrash surface
           hazards gut touch],
         "back_in_water" => HOOK_AND_BLOOD + SWELLING + %i[weak tag_in_water gut layer revive
@@ -323,11 +324,12 @@ module Core
 
         steps = STEPS.fetch(school(:order))
         steps -= ["tag"] unless tagged_on?(:board)
+        posture = situation.platform.to_s == "kayak" ? "Stay low" : "Kneel, never astride, low"
         line(
           :surface,
           Text.of(
-            "handling.advice.stay_low_over_it_each", surface: SURFACES.fetch(school(:surface)),
-            steps: steps.join(", ")
+            "handling.advice.stay_low_over_it_each", posture:,
+            surface: SURFACES.fetch(school(:surface)), steps: steps.join(", ")
           ),
           "Slime first, then the record.",
           "C"

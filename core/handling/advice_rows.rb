@@ -9,12 +9,25 @@ module Core
       Row = Struct.new(:text, :why, :letter, :when, keyword_init: true)
       ALWAYS = ->(_situation) { true }
       NOT_LIFTED_OR_OWN_HOLD = ->(s) { s.no_lift || s.guild.is?(:own_hold) }
+      def self.marked?(situation, mark) = (situation.encounter[:marks] || []).include?(mark)
       SEEN_ALREADY = %w[gill throat stomach eye].freeze
 
       # A rule of Ruby's style wants short blocks; s is the situation.
       ROWS = [
         [:barbs, "Barb down on every hook?", "Unhooking takes seconds less.", "N",
           ->(s) { s.rules.school(:hooks) == :flattened_circle }],
+        [:drag, "Check the drag before the first cast.", "A jammed drag breaks off a hooked fish.",
+          "G", ALWAYS],
+        # Where nobody else holds the net.
+        [:rig, "Secure the net's handle. Slacken the line, and put the rod where nobody steps.",
+          "A tight line pulls the fish out, and a loose hook finds a leg.", nil, ALWAYS],
+        [:tare, "Tare the wet sling now. Slide the fish into it under water.",
+          "A second of weighing saved in the air.", "C",
+          ->(s) { s.no_lift.nil? && s.school(:surface) == :sling_and_mat }],
+        # It may have been caught, and tagged, before.
+        [:scar, "Old hook scar: photograph both sides. It may have lost a tag.",
+          "Two pictures can show that it is the same fish.", nil,
+          ->(s) { marked?(s, "old_hook_scar") && !s.encounter[:recaptured] && s.heat == :cool }],
         [:weak, "Weak: hold it upright in the water until the gills beat steadily. No second lift.",
           "Tired fish die of the next lift.", "K", lambda(&:weak?)],
         [:warm, "Warm water: unhook in the water. One short lift at most.",
@@ -62,8 +75,8 @@ module Core
         [:wound, "Cool day and a permit: dry the spot and dab antiseptic. In heat, skip it.",
           "It costs time in the air.", "M",
           lambda { |s|
-            (s.encounter[:marks] || []).include?("open_wound") && s.heat == :cool &&
-              s.no_lift.nil? && s.school(:wound) == :antiseptic
+            marked?(s, "open_wound") && s.heat == :cool && s.no_lift.nil? &&
+              s.school(:wound) == :antiseptic
           }],
         [:tail, "One loose hand at the tail wrist. When it pushes, let it.",
           "A fish that pushes is ready.", nil, ->(s) { !s.guild.is?(:no_tail) }],

@@ -34,13 +34,8 @@ module Core
                 "Never hung from jaw, gill cover or grip."
               ]
             ),
-            section(
-              "Unhook",
-              [
-                "In the water whenever possible. In cold water chill your hands first.",
-                school.call(:deep_hook).says
-              ]
-            ),
+            section("Bring it to hand", BRING),
+            section("Unhook", unhook(guild, school)),
             section("Lift", lift(guild, rules, school)),
             section(
               "Measure",
@@ -61,6 +56,7 @@ module Core
                   end
                 ),
                 "Never to and fro.",
+                "Pectoral fins working, gills even, a kick: it is ready.",
                 *pressure(guild, school, rules),
                 Text.of("handling.guide.where_the_water_is_deep"),
                 "Watch it go. If it floats, net it and start again."
@@ -82,6 +78,24 @@ module Core
             { **section("What we never do, and why", NEVER), folded: true }
           ].compact
         }
+      end
+
+      BRING = [
+        Text.of("handling.guide.bring_steady_pull"), Text.of("handling.guide.bring_over_the_net"),
+        Text.of("handling.guide.bring_rod_away")
+      ].freeze
+      TOOLS = [
+        Text.of("handling.guide.line_guided_remover"),
+        "Circle hook: hold it near the bend, and twist."
+      ].freeze
+
+      def unhook(guild, school)
+        teeth = guild.is?(:teeth)
+        [
+          "In the water whenever possible. In cold water chill your hands first.",
+          school.call(:deep_hook).says, *TOOLS,
+          teeth ? Text.of("handling.guide.teeth") : "Fingers are a tool too, where a lip is soft."
+        ]
       end
 
       # What some people do and no house allows, each with its reason.
@@ -142,9 +156,19 @@ module Core
             "From warm water on a fragile fish is not lifted at all." if guild.air_class == :fragile
           ),
           "Fins flat before anything takes its weight, and low over the mat.",
+          "Kneel, elbows on your knees, never astride. Keep it off your clothes.",
           school.call(:surface).says,
-          school.call(:order).says
+          school.call(:order).says,
+          other_holds(guild),
+          Text.of("handling.guide.without_a_mat")
         ].compact
+      end
+
+      # Where body and tail may be held at all.
+      def other_holds(guild)
+        return nil if guild.is?(:own_hold) || guild.is?(:no_tail) || guild.is?(:never_lifted)
+
+        Text.of("handling.guide.other_holds")
       end
 
       def measure(guild)
@@ -197,6 +221,8 @@ module Core
         :pressure,
         :lift,
         :lift_lines,
+        :unhook,
+        :other_holds,
         :measure,
         :tag,
         :first_aid,

@@ -207,7 +207,7 @@ module Core
         numeric(
           thing(
             :board, "slick wet board",
-            "At least as long as the longest expected fish (#{cm(longest_mm)}).",
+            Text.of("trips.kit.board_size", longest_mm: cm(longest_mm)),
             "school C", required: locker.tape_mm.to_i < longest_mm
           ),
           locker.board_mm, longest_mm, "mm"
@@ -409,7 +409,10 @@ module Core
 
       def applicator
         numeric(
-          thing(:applicators, "tag applicator", "Clean and sharp.", "house rule"),
+          thing(
+            :applicators, "tag applicator",
+            "Hand applicator or gun, as your tags ask. Clean and sharp.", "house rule"
+          ),
           positive(locker.applicators), 1, ""
         )
       end

@@ -18,7 +18,8 @@ module Core
           hook(plan, rules),
           barbs(plan, rules),
           metal(locker),
-          treble(plan)
+          treble(plan),
+          trace(plan)
         ].compact
       end
 
@@ -108,7 +109,14 @@ module Core
           "house rule"
         )
       end
-      private_class_method :line, :hook, :barbs, :metal, :treble
+
+      # Hooks that are bent sideways go deep more often.
+      def trace(plan)
+        return unless plan.guild_keys.intersect?(Kit::TOOTHED)
+
+        Finding.care(:trace, Text.of("trips.tackle.trace"), "house rule")
+      end
+      private_class_method :line, :hook, :barbs, :metal, :treble, :trace
     end
   end
 end

@@ -6,8 +6,8 @@ require_relative "../support/fish"
 # What practitioners insist on, each at its moment; numbers are those of the list they come from.
 class InsistTest < Minitest::Test
   def keys(stage, animal = Fish::BASS, **seen)
-    way = %w[fish_on in_net lifted back_in_water]
-    taps = Fish.taps(*way.take(way.index(stage) + 1))
+    way = %w[start fish_on in_net lifted back_in_water]
+    taps = Fish.taps(*way.take(way.index(stage) + 1).drop(1))
     Core::Handling::Advice.lines(Fish.situation(animal, taps:, now_ms: 60_000, **seen)).map(&:key)
   end
 
@@ -53,10 +53,33 @@ class InsistTest < Minitest::Test
     refute_match(/cradle|net/, texts("in_net", billed)[:tag_in_water].to_s)
   end
 
+  # 2, 3 and 10
+  def test_net_board_hooks_and_tag_tool_are_told_by_what_the_fish_needs
+    asked = items(plan)
+
+    assert_match(/Small holes, deep enough to lie in, light enough/, asked[:net][:reason])
+    assert_match(/as wide as it is deep/, asked[:board][:reason])
+    assert_match(/Hand applicator or gun/, asked[:applicators][:reason])
+    assert_includes tackle(species: [species("toothed_marine")]), :trace
+    refute_includes tackle, :trace
+    assert_includes tackle(locker: Core::Trips::Locker.new(hook_rusts: false)), :metal
+  end
+
+  def tackle(locker: Core::Trips::Locker.new, **changes)
+    Core::Trips::Tackle.check(plan: plan(**changes), locker:, rules: Fish.rules).map(&:key)
+  end
+
   # 4
   def test_the_bucket_holds_water_from_where_the_fish_swims
     assert_match(/from where you fish/, kit(alone: false)[:bucket][:name])
     assert_match(/die in tap water/, kit(alone: false)[:bucket][:reason])
+  end
+
+  # 5
+  def test_bait_is_struck_at_once_and_the_drag_is_checked_first
+    assert_includes tackle(bait: "natural", hook: "j"), :hook
+    refute_includes tackle(bait: "natural", hook: "j"), :barbs
+    assert_includes keys("start"), :drag
   end
 
   # 6
@@ -110,6 +133,25 @@ class InsistTest < Minitest::Test
     assert_empty %i[hold hazards] - keys("fish_on").first(3)
   end
 
+  # 12, 18, 23, 26, 28 and 38
+  def test_the_guide_tells_how_to_bring_unhook_lift_and_let_go
+    bass, flatfish, toothed = %i[bass_like flatfish toothed_marine].map { |key| guide(key) }
+
+    assert_match(/rod low and to the side. Follow it downstream/, lines(bass, "Bring it to hand"))
+    assert_match(/A flattened barb holds as well/, lines(bass, "Bring it to hand"))
+    assert_match(/bail open, line held above the hook/, lines(bass, "Unhook"))
+    assert_match(/Fingers are a tool too/, lines(bass, "Unhook"))
+    refute_match(/Fingers/, lines(toothed, "Unhook"))
+    assert_match(/wet grass or damp sand is the last resort/, lines(bass, "Lift"))
+    assert_match(/Other holds/, lines(bass, "Lift"))
+    refute_match(/Other holds/, lines(flatfish, "Lift"))
+    assert_match(/Pectoral fins working/, lines(bass, "Revive and release"))
+  end
+
+  def guide(key)
+    Core::Handling::Guide.for(guild: Core::Fish::Guild.fetch(key), rules: Fish.rules)
+  end
+
   # 13
   def test_cool_water_below_a_warm_layer_is_said_when_it_goes_back
     assert_includes keys("back_in_water", cooler_below_c: 4.0), :layer
@@ -124,6 +166,12 @@ class InsistTest < Minitest::Test
     assert_includes texts("in_net", platform: "boat", **large).keys, :ahead
     refute_includes texts("in_net", platform: "shore", **large).keys, :ahead
     refute_includes texts("in_net", platform: "boat").keys, :ahead
+  end
+
+  # 15
+  def test_the_rod_goes_where_nobody_steps_once_the_fish_is_in_the_net
+    assert_includes texts("in_net").keys, :rig
+    assert_match(/nobody steps/, role_lines("in_net", :rod))
   end
 
   # 16
@@ -163,6 +211,17 @@ class InsistTest < Minitest::Test
     assert_match(/in the water/,
       texts("in_net", recaptured: true, length_mm: 690, length_kind: "FL",
         length_how: "board")[:photo])
+  end
+
+  # 22
+  def test_a_lift_is_low_kneeling_and_into_a_sling_that_is_tared_in_the_water
+    sling = Fish.rules(surface: :sling_and_mat)
+
+    assert_match(/Kneel, never astride, low over it/, texts("lifted")[:surface])
+    assert_match(/Stay low over it/, texts("lifted", platform: "kayak")[:surface])
+    assert_includes texts("in_net", rules: sling).keys, :tare
+    refute_includes texts("in_net", rules: Fish.rules(surface: :board_bare)).keys, :tare
+    assert_includes texts("in_net", water_temp_c: 8).keys, :chill
   end
 
   # 24
@@ -207,9 +266,7 @@ class InsistTest < Minitest::Test
 
   # 31
   def test_a_locking_spine_means_hot_water_and_help
-    guide = Core::Handling::Guide.for(
-      guild: Core::Fish::Guild.fetch(:whiskered_spined), rules: Fish.rules
-    )
+    guide = guide(:whiskered_spined)
 
     assert_match(/water as hot as can be borne/, lines(guide, "First aid"))
     assert_match(/hot water and medical help do more/, lines(guide, "What we never do, and why"))
@@ -217,6 +274,12 @@ class InsistTest < Minitest::Test
 
   def lines(guide, title)
     guide[:sections].find { |section| section[:title] == title }[:lines].join(" ")
+  end
+
+  # 33
+  def test_an_old_hook_scar_asks_for_pictures_of_both_sides
+    assert_includes texts("in_net", marks: %w[old_hook_scar]).keys, :scar
+    refute_includes texts("in_net", marks: %w[old_hook_scar], recaptured: true).keys, :scar
   end
 
   # 34
@@ -244,10 +307,7 @@ class InsistTest < Minitest::Test
 
   # Kept out, with the reason
   def test_what_no_house_allows_stands_in_the_guide_with_its_reason
-    guide = Core::Handling::Guide.for(
-      guild: Core::Fish::Guild.fetch(:bass_like), rules: Fish.rules
-    )
-    kept_out = guide[:sections].find { |section| section[:folded] }[:lines]
+    kept_out = guide(:bass_like)[:sections].find { |section| section[:folded] }[:lines]
 
     ["stomach", "to and fro", "towel", "ray by its mouth", "Throw a crab", "flatfish by its tail",
       "hook out of a person", "folk cures"].each do |words|

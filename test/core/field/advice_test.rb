@@ -32,7 +32,7 @@ class AdviceTest < Minitest::Test
       end
     end
 
-    assert_equal %i[barbs fight net], keys("start").first(3)
+    assert_equal %i[barbs drag fight], keys("start").first(3)
     assert_equal %i[fight hold hazards], keys("fish_on").first(3), "before it is in reach"
     assert_equal %i[unhook hold keep_off], keys("in_net").first(3)
     assert_equal %i[hold keep_off surface], keys("lifted").first(3)
