@@ -8,7 +8,7 @@ module Api
   module App
     ROUTES = [
       Routes::Front, Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds,
-      Routes::Desk, Routes::Office, Routes::Water, Routes::Exchange, Routes::Imports,
+      Routes::Desk, Routes::Office, Routes::Water, Routes::Exchange, Routes::Partners, Routes::Imports,
       Routes::Practice, Routes::Door
     ].freeze
     SESSION_SECONDS = 60 * 86_400
@@ -49,7 +49,7 @@ module Api
           secure: config.secure?,
           expire_after: SESSION_SECONDS
         use Csrf::Origin
-        use Csrf::Token
+        use Csrf::Token, allow_if: Csrf::SIGNED
         use Guard, contract
         use Heavy, parts.counters, counted: config.limits, socket: config.heavy_socket
         use auth

@@ -14,6 +14,11 @@ module Api
       )
     end
 
+    # Another programme's request carries its own signature and uses no cookie.
+    SIGNED = lambda { |env|
+      env["PATH_INFO"].start_with?("/api/handed-in/") && !ReadingKey.sent(env).nil?
+    }
+
     # State-changing requests need the token that GET /api/session gives.
     class Token < Rack::Protection::AuthenticityToken
       def default_reaction(_env) = Csrf.refusal

@@ -44,6 +44,7 @@ module Application
     Acts::StoredJob.files = files
     Acts::SizeJob.pictures = pictures
     Acts::LetterJob.carrier = carrier
+    Acts::HandOverJob.line = Devices::PartnerLine.new
     Acts::LetterJob.base_url = config.base_url
     auth = Api::App.auth(Api::App::Parts.new(config:, store:))
     Acts::ResetJob.reset = ->(email) { Api::Auth.reset(auth, email) }

@@ -71,6 +71,7 @@ module Store
     def practice = Practice.new(db)
     def imports = Imports.new(db)
     def reading_keys = ReadingKeys.new(db)
+    def partners = Partners.new(db)
     def water = Water.new(db)
     def treated = Treated.new(db)
     def recomputes = Recomputes.new(db)

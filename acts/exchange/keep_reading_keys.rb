@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # Keys for programs that read what members may read of others, never more: a coordinator names
-  # one, sees it once, and takes it back.
+  # Keys for programs that read what members may read of others, never more, and for programmes that
+  # hand reports in: a coordinator names one, sees it once, and takes it back.
   module KeepReadingKeys
     PREFIX = "vk_"
     BYTES = 24
@@ -10,11 +10,12 @@ module Acts
     module_function
 
     # Returns the key itself, which is shown this once.
-    def make(context, name:)
+    # may: "read" | "hand_in"
+    def make(context, name:, may: "read")
       key = PREFIX + SecureRandom.urlsafe_base64(BYTES)
       context.store.write do
         context.store.reading_keys.add(
-          name: name.strip, member_id: context.member.id, digest: digest(key)
+          name: name.strip, may:, member_id: context.member.id, digest: digest(key)
         )
       end
       key
@@ -40,6 +41,5 @@ module Acts
     end
 
     def digest(key) = Digest::SHA256.hexdigest(key.to_s)
-    private_class_method :digest
   end
 end

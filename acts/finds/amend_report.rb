@@ -39,6 +39,7 @@ module Acts
         report: shown(report),
         photos: store.photos.of_report(id).size,
         question: question(store, report),
+        partner: partner(store, report),
         **answer.slice(:state, :story_key, :sentence, :helps)
       }
     end
@@ -47,7 +48,7 @@ module Acts
       amended_sent =
         report.slice(
           :id, :number_as_read, :species_code, :place_words, :fate, :finder_name, :finder_contact,
-          :finder_phone, :found_how, :tag_left, :units, :revision, :caught_from
+          :finder_phone, :found_how, :tag_left, :units, :revision, :caught_from, :may_pass_on
         )
       {
         **amended_sent,
@@ -63,6 +64,16 @@ module Acts
               how: report.length_how
             }
       }
+    end
+
+    # What the programme says to which the report was handed over: { sentence:, story: address } or
+    # nil.
+    def partner(store, report)
+      handed = store.partners.handed(report.id) or return
+      partner, answer = handed.values_at(:partner, :answer)
+      answer = Core::Recaptures::PartnerAnswer.new(**(answer || { state: "waiting" }))
+      { sentence: answer.sentence(partner.name),
+        story: answer.story && "#{partner.address}#{answer.story}" }
     end
 
     # What a coordinator asked last, until it is answered.
@@ -121,7 +132,7 @@ module Acts
     def decided?(store, report, numbers)
       store.reports.decided_by_hand?(report.id) && report.numbers.to_a == numbers
     end
-    private_class_method :shown, :question, :refuse_overrunning, :refuse_trying, :change,
+    private_class_method :question, :partner, :refuse_overrunning, :refuse_trying, :change,
       :moved?, :decided?
   end
 end

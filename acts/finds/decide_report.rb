@@ -128,7 +128,9 @@ module Acts
 
     def other_programme
       named = @decision.programme.to_s.strip
-      set_aside(other_programme: named.empty? ? "not known" : named)
+      named = "not known" if named.empty?
+      set_aside(other_programme: named)
+      BeginHandOver.call(@store, @report.with(other_programme: named))
     end
 
     def set_aside(**whose)

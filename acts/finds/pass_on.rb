@@ -8,7 +8,7 @@ module Acts
 
     # { tags: [...], programmes: [{ programme:, tags:, open: }] }
     def list(store:)
-      tags = store.reports.foreign
+      tags = store.reports.foreign.map { |tag| with_hand_over(tag) }
       {
         tags:,
         programmes:
@@ -18,6 +18,17 @@ module Acts
               { programme:, tags: ours.size, open: ours.count { |tag| tag[:passed_on_at].nil? } }
             end
       }
+    end
+
+    # Where a programme takes reports by itself: how this one stands there.
+    def with_hand_over(tag)
+      partner, answer, failure = tag.values_at(:partner, :answer, :failure)
+      handed = if partner && answer
+        Core::Recaptures::PartnerAnswer.new(**answer).sentence(partner)
+      elsif partner
+        Core::Text.of("finds.pass_on.on_its_way", partner:, failure: failure.to_s).strip
+      end
+      { **tag.except(:partner, :answer, :failure, :handed_at), handed: }
     end
 
     # CSV of those that wait: what was caught, not by whom.

@@ -86,6 +86,7 @@ module Acts
         **day(sent, today),
         **become(sent),
         units: sent[:units] || "metric",
+        may_pass_on: sent[:may_pass_on] || false,
         **%i[place_words finder_name finder_contact finder_phone].to_h do |key|
           [key, blank_to_nil(sent[key])]
         end,

@@ -5,7 +5,7 @@ module Acts
   # template's of that moment.
   module WriteLetter
     # What a finder gets, and what is emptied when a finder is forgotten.
-    TO_FINDER = %w[thanks_to_finder question_to_finder].freeze
+    TO_FINDER = %w[thanks_to_finder question_to_finder answer_to_finder].freeze
     ADDRESS = /\A[^@\s,;]+@[^@\s,;]+\z/
     # A finder's address is typed by whoever reports: more than so many a day go to nobody, whoever
     # asks for them. House rule.
@@ -77,6 +77,14 @@ module Acts
     # Stands under every letter that nobody asked for.
     def stop_line(key)
       Core::Text.of("finds.write_letter.stop", link: "#{LetterJob.base_url}/letters/stop/#{key}")
+    end
+
+    # What another programme answered to a report that was handed over. The finder's page says it
+    # too.
+    def of_partner(store:, report:, sentence:)
+      to_finder(store, report, "answer_to_finder", {
+        "tag" => report.number_as_read, "answer" => sentence, "report_link" => own_link(report)
+      }, nil)
     end
 
     # To a finder who left something that looks like an e-mail address; one who left a telephone is
@@ -158,7 +166,7 @@ module Acts
 
       values = {
         **values,
-        "report_link" => "#{LetterJob.base_url}/report/#{report.id}##{report.report_key}"
+        "report_link" => own_link(report)
       }
       if tag_number.nil? && !report.on_deck? &&
           to_finder(store, report, "question_to_finder", values, leaves_at)
@@ -184,7 +192,8 @@ module Acts
       }
     end
 
+    def own_link(report) = "#{LetterJob.base_url}/report/#{report.id}##{report.report_key}"
     def day(date) = Core::Units.day_text(date)
-    private_class_method :filled, :to_finder, :of_fish, :day
+    private_class_method :filled, :to_finder, :of_fish, :own_link, :day
   end
 end

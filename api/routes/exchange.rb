@@ -56,7 +56,7 @@ module Api
       get("/api/keys") { coordinator! && json(keys:) }
 
       post("/api/keys") do
-        key = Acts::KeepReadingKeys.make(context(coordinator!), name: sent[:name])
+        key = Acts::KeepReadingKeys.make(context(coordinator!), **sent.slice(:name, :may))
         json(key:, keys:)
       end
 

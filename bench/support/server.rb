@@ -64,6 +64,14 @@ class BenchServer
   # As if the machine had lost it.
   def kill = Process.kill("KILL", -@pids.first)
 
+  # The same for one of them, which begins anew. which: :web | :jobs
+  def kill_and_start(which)
+    index = which == :web ? 0 : 2
+    Process.kill("KILL", -@pids[index])
+    Process.wait(@pids[index])
+    @pids[index] = start_again(*@commands[index])
+  end
+
   def stop
     @pids.each do |pid|
       Process.kill("TERM", -pid)
@@ -140,7 +148,12 @@ class BenchServer
   private
 
   def run(env, log, *command)
-    @pids << spawn(env, "bundle", "exec", *command, %i[out err] => [log, "w"], :chdir => ROOT,
+    (@commands ||= []) << [env, log, command]
+    @pids << start_again(env, log, command)
+  end
+
+  def start_again(env, log, command)
+    spawn(env, "bundle", "exec", *command, %i[out err] => [log, "a"], :chdir => ROOT,
       :pgroup => true)
   end
 

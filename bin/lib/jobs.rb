@@ -10,7 +10,8 @@ require "que"
 class Jobs
   # queue => threads
   QUEUES = {
-    "letters" => 2, "matches" => 1, "pictures" => 1, "accounts" => 1, "upkeep" => 1
+    "letters" => 2, "matches" => 1, "pictures" => 1, "accounts" => 1, "upkeep" => 1,
+    "partners" => 1
   }.freeze
   POLL_SECONDS = 5
   UPKEEP_SEEN_EVERY_SECONDS = 60

@@ -57,6 +57,7 @@ module Core
         when :numbers
           { "type" => "array", "maxItems" => range.max,
             "items" => { "type" => "string", "minLength" => 1, "maxLength" => 40 } }
+        when :boolean then { "type" => "boolean" }
         when :date then { "type" => %w[string null], "format" => "date" }
         else { "type" => null ? [json_type, "null"] : json_type, **limits }
         end

@@ -32,6 +32,8 @@ module Core
       Field.of(:finder_name, :text, range: 0..120, sent: :always),
       Field.of(:finder_contact, :text, range: 0..254, sent: :always),
       Field.of(:finder_phone, :text, range: 0..40, sent: true),
+      Field.of(:may_pass_on, :boolean, sent: true, null: false,
+        note: Text.of("fields.report.may_pass_on")),
       Field.of(:units, :code, schema: "Units", sent: true, null: false),
       Field.of(:state, :text),
       Field.of(:waiting_reason, :text),

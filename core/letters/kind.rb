@@ -27,6 +27,10 @@ module Core
         ]
       }.freeze
 
+      ANSWER = {
+        **REPORT.slice("tag", "report_link"),
+        "answer" => ["what the other programme answered", "Hallow Bank: European seabass."]
+      }.freeze
       WELCOME = {
         "name" => ["the member's name", "Isolde Brannock"],
         "sign_in_link" => [
@@ -79,6 +83,19 @@ module Core
 
             You can look at your report and change it here, without an account:
             {{ report_link }}
+          TEXT
+        ),
+        new(
+          key: "answer_to_finder", title: "Another programme's answer",
+          to: "the finder", values: ANSWER,
+          subject: "About the tag {{ tag }} that you reported",
+          body: <<~TEXT
+            The tag that you read as {{ tag }} is not one of ours. As you agreed, we handed your \
+            report over, without your name.
+
+            {{ answer }}
+
+            Your report, with the link to the fish's story: {{ report_link }}
           TEXT
         ),
         new(

@@ -91,15 +91,23 @@ module Store
 
     # Tags of other programmes, the newest first, each with how it stands.
     def foreign
+      handed = @db[:handed_over].join(:partners, id: :partner_id)
+        .select(:report_id, Sequel[:partners][:name].as(:partner), :answer, :failure,
+          Sequel[:handed_over][:sent_at].as(:handed_at))
       @db[:reports]
+        .left_join(handed.as(:handed), report_id: :id)
         .exclude(other_programme: nil)
         .order(Sequel.desc(:sent_at), :id)
         .limit(500)
         .select(
           :id, :number_as_read, :other_programme, :species_code, :length_mm, :length_kind,
-          :caught_on, :place_words, :fate, :passed_on_at, :passed_on_to
+          :caught_on, :place_words, :fate, :passed_on_at, :passed_on_to, :may_pass_on, :partner,
+          :answer, :failure, :handed_at
         )
-        .all
+        .map do |row|
+          { **row,
+            answer: row[:answer] && Row.plain(row[:answer].to_h, keys: :to_sym) }
+        end
     end
 
     def pass_on(ids, to:, now:)

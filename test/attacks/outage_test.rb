@@ -70,6 +70,11 @@ class OutageTest < Minitest::Test
   end
 
   REPORT = Seeds.report(caught_on: "2026-06-15").freeze
+  # Of a programme that hands a report in.
+  SIGNED = {
+    "HTTP_AUTHORIZATION" => "Bearer vk_#{'k' * 32}", "HTTP_X_SIGNATURE" => "0" * 64,
+    "HTTP_X_SIGNED_AT" => "1"
+  }.freeze
   BODIES = {
     "/auth/login" => {
       email: "isolde@marrow.example",
@@ -83,6 +88,7 @@ class OutageTest < Minitest::Test
       report: REPORT
     },
     "/api/reports/{id}" => REPORT,
+    "/api/handed-in/{id}" => REPORT,
     "/api/reports/{id}/forget" => {},
     "/api/join/consent/{key}" => { consents: true },
     "/api/letters/stop/{id}" => { stops: true },
@@ -102,6 +108,7 @@ class OutageTest < Minitest::Test
     type = path.end_with?("photo") ? "application/octet-stream" : "application/json"
     env = { "CONTENT_TYPE" => type, "HTTP_X_REPORT_KEY" => "k" * 22, "HTTP_X_CSRF_TOKEN" => token,
             "HTTP_COOKIE" => @cookie, input: input(verb, path, body) }
+    env.merge!(SIGNED) if path.include?("handed-in")
     address = path.gsub("{id}", SecureRandom.uuid).gsub(/\{\w*key\}/, "k" * 22)
     custom_request(verb.upcase, address.gsub("{number}", "MS000001"), {}, env)
     answer = last_response.status == 503 && ours["code"] == "database_down"

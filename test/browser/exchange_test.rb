@@ -54,6 +54,32 @@ class ExchangePagesTest < BrowserCase
     assert_text "Hamish Torvald"
   end
 
+  # A finder agrees, a coordinator enters the programme, and Review hands the report over.
+  def test_a_report_of_anothers_tag_is_given_to_a_programme_that_takes_them
+    visit "/report"
+    fill_in "Number on the tag", with: "HB20419"
+    check "If it is another programme’s tag"
+    fill_in "The number once more", with: "HB20419"
+    click_button "Send and read its story"
+    assert_text "Your report is saved"
+    sign_in("hamish@marrow.example", to: "/finds/other-tags")
+    find("summary", text: "take reports directly").click
+    fill_in "Name of the programme", with: "Hallow Bank"
+    fill_in "Address of its Voucher", with: "https://hallow.example"
+    fill_in "Key that it made for you", with: "vk_#{'k' * 32}"
+    click_button "Enter this programme"
+    assert_text "Hallow Bank is entered."
+    visit "/finds/review"
+    click_button "Another programme"
+    find("form.why select").select("Hallow Bank")
+    click_button "Set as another"
+    wait_until { db[:handed_over].count == 1 }
+    visit "/finds/other-tags"
+
+    assert_text "waits to be handed over to Hallow Bank"
+    assert_accessible(".others")
+  end
+
   def test_a_key_is_made_used_and_taken_back
     sign_in("hamish@marrow.example", to: "/office/api-keys")
     assert_text "No API keys yet."

@@ -12,7 +12,8 @@ export const exchange = {
   make: (body: Sent) => answer(client.POST('/api/exports', { body })),
   contract: () => answer(client.GET('/api/contract')),
   keys: () => answer(client.GET('/api/keys')),
-  makeKey: (name: string) => answer(client.POST('/api/keys', { body: { name } })),
+  makeKey: (name: string, may: 'read' | 'hand_in') =>
+    answer(client.POST('/api/keys', { body: { name, may } })),
   revokeKey: (id: number) =>
     answer(client.DELETE('/api/keys/{number}', { params: { path: { number: String(id) } } })),
   address: (sha256: string) => `/api/exports/${sha256}`,

@@ -149,7 +149,7 @@ const send = () =>
         <input v-model="draft.answer" class="field" maxlength="100" required />
         <span v-if="fault('answer')" class="fault">{{ fault('answer') }}</span>
       </label>
-      <label class="row promise"
+      <label class="agree"
         ><input v-model="draft.promised" type="checkbox" required />
         {{ t('door.join.promise') }}</label
       >
@@ -179,14 +179,5 @@ form > label:not(.row) {
 .others {
   border: 1px solid var(--line);
   border-radius: var(--round);
-}
-.promise {
-  flex-wrap: nowrap;
-  align-items: flex-start;
-}
-.promise input {
-  flex: none;
-  width: 24px;
-  height: 24px;
 }
 </style>

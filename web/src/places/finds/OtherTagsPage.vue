@@ -8,6 +8,7 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import { t } from '@/words/finds'
 import { FATE } from '@/words/fish'
 import FindsNav from './parts/FindsNav.vue'
+import PartnerList from './parts/PartnerList.vue'
 
 /** Tags of other programmes that came to us: recorded, counted, and passed on. */
 const tags = shallowRef<Schemas['ForeignTags'] | null>(null)
@@ -31,6 +32,7 @@ const pass = () =>
     <h1>{{ t('finds.otherTags.otherProgrammesTags') }}</h1>
     <TroubleNote :trouble="refusal" />
     <p v-if="notice" role="status">{{ notice }}</p>
+    <PartnerList />
     <p v-if="tags && !tags.tags.length" class="soft">
       {{ t('finds.otherTags.noneYetReportsThatReview') }}
     </p>
@@ -104,14 +106,17 @@ const pass = () =>
               </td>
               <td>{{ tag.place_words ?? '–' }}</td>
               <td>
-                {{
+                <template v-if="tag.handed">{{ tag.handed }}</template>
+                <template v-else>{{
                   tag.passed_on_at
                     ? t('finds.otherTags.to', {
                         passed_on_at: shortDateText(tag.passed_on_at),
                         passed_on_to: tag.passed_on_to,
                       })
-                    : t('finds.otherTags.notYet')
-                }}
+                    : tag.may_pass_on
+                      ? t('finds.otherTags.notYet')
+                      : t('finds.otherTags.notYetNoConsent')
+                }}</template>
               </td>
             </tr>
           </tbody>

@@ -143,6 +143,12 @@ const field = (name: string) => refusal.value?.fields[name]
           <p v-if="own.helps">
             <b>{{ t('finds.report.theseWouldHelp') }}</b> {{ own.helps }}
           </p>
+          <p v-if="own.partner" role="status" class="question">
+            {{ own.partner.sentence }}
+            <a v-if="own.partner.story" :href="own.partner.story" rel="noreferrer">{{
+              t('finds.report.itsStoryThere')
+            }}</a>
+          </p>
           <p v-if="own.question" class="question">
             <b>{{ t('finds.report.aCoordinatorAsks') }}</b> {{ own.question }}
           </p>
@@ -171,6 +177,10 @@ const field = (name: string) => refusal.value?.fields[name]
         />
         <p v-if="field('number_as_read')" class="fault">{{ field('number_as_read') }}</p>
         <p v-if="hint" role="status" :class="['hint', hint.kind]">{{ hint.sentence }}</p>
+        <label v-if="hint?.kind === 'other' || draft.may_pass_on" class="agree"
+          ><input v-model="draft.may_pass_on" type="checkbox" />
+          {{ t('finds.report.mayPassOn') }}</label
+        >
         <p class="soft">
           {{ t('finds.report.rubGrowthOffWithA') }}
           <button type="button" class="link" :aria-expanded="guide" @click="guide = !guide">

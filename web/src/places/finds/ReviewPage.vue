@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { partners } from '@/api/partners'
 import { daysText, lengthText, shortDateText, timeText } from '@/format/units'
 import TagStreamer from '@/parts/TagStreamer.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
@@ -113,7 +114,11 @@ watch(
   () => desk.value?.report.id,
   () => (asking.value = null),
 )
+/** Programmes that take their reports directly. */
+const known = ref<string[]>([])
 async function ask(act: typeof asking.value) {
+  if (act === 'other_programme')
+    known.value = (await partners.list()).partners.map((partner) => partner.name)
   asking.value = act
   words.value = ''
   await nextTick()
@@ -379,6 +384,15 @@ useEventListener(window, 'keydown', (event) => {
           <form v-if="asking" class="why" @submit.prevent="send">
             <label
               >{{ ASKING[asking].label }}
+              <select
+                v-if="asking === 'other_programme' && known.length"
+                class="field"
+                :value="known.includes(words) ? words : ''"
+                @change="words = ($event.target as HTMLSelectElement).value"
+              >
+                <option value="">{{ t('finds.review.notListed') }}</option>
+                <option v-for="name in known" :key="name">{{ name }}</option>
+              </select>
               <textarea
                 ref="wordsField"
                 v-model="words"

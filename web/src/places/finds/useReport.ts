@@ -28,6 +28,8 @@ interface ReportDraft {
   fate: 'released' | 'kept'
   finder_name: string
   finder_contact: string
+  /** To the programme whose tag it is, without name and contact. */
+  may_pass_on: boolean
   finder_phone: string
   /** Typed once more, beside the picture or where nothing else is told. */
   number_again: string
@@ -66,6 +68,7 @@ const blank = (): ReportDraft => ({
   fate: 'released',
   finder_name: '',
   finder_contact: '',
+  may_pass_on: false,
   finder_phone: '',
   number_again: '',
   wanted: false,
@@ -216,6 +219,7 @@ export function useReport(
       finder_name: report.finder_name ?? '',
       finder_contact: report.finder_contact ?? '',
       finder_phone: report.finder_phone ?? '',
+      may_pass_on: report.may_pass_on,
       revision: report.revision,
     }
   }
@@ -275,6 +279,7 @@ export function useReport(
       finder_name: form.finder_name || null,
       finder_contact: form.finder_contact || null,
       finder_phone: form.finder_phone || null,
+      may_pass_on: form.may_pass_on,
     }
   }
 

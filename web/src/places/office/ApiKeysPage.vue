@@ -3,6 +3,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { exchange } from '@/api/exchange'
 import { useAct } from '@/api/useAct'
 import { shortDateText } from '@/format/units'
+import RadioChoices from '@/parts/RadioChoices.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { t } from '@/words/office'
 import OfficeNav from './parts/OfficeNav.vue'
@@ -11,6 +12,8 @@ import OfficeNav from './parts/OfficeNav.vue'
 const keys = shallowRef<Awaited<ReturnType<typeof exchange.keys>>['keys'] | null>(null)
 const fresh = ref('')
 const name = ref('')
+const may = ref<'read' | 'hand_in'>('read')
+const MAY = { read: t('office.apiKeys.mayRead'), hand_in: t('office.apiKeys.mayHandIn') }
 const { busy, refusal, notice, run } = useAct()
 const operations = shallowRef<Awaited<ReturnType<typeof exchange.contract>>['operations']>([])
 onMounted(() =>
@@ -22,7 +25,7 @@ onMounted(() =>
 
 const make = () =>
   run(async () => {
-    const made = await exchange.makeKey(name.value.trim())
+    const made = await exchange.makeKey(name.value.trim(), may.value)
     keys.value = made.keys
     fresh.value = made.key ?? ''
     name.value = ''
@@ -67,6 +70,13 @@ puts catches.size`,
         {{ t('office.apiKeys.whoOrWhatUsesThe') }}
         <input v-model="name" class="field" minlength="3" maxlength="120" required />
       </label>
+      <RadioChoices
+        :legend="t('office.apiKeys.whatItIsFor')"
+        name="may"
+        :choices="MAY"
+        :chosen="may"
+        @choose="may = $event"
+      />
       <el-button native-type="submit" type="primary" :loading="busy">{{
         t('office.apiKeys.createKey')
       }}</el-button>
@@ -81,6 +91,7 @@ puts catches.size`,
       <thead>
         <tr>
           <th>{{ t('office.apiKeys.keyOf') }}</th>
+          <th>{{ t('office.apiKeys.whatItIsFor') }}</th>
           <th>{{ t('office.apiKeys.created') }}</th>
           <th>{{ t('office.apiKeys.by') }}</th>
           <th>{{ t('office.apiKeys.lastUsed') }}</th>
@@ -90,6 +101,7 @@ puts catches.size`,
       <tbody>
         <tr v-for="entry in keys" :key="entry.id">
           <td>{{ entry.name }}</td>
+          <td>{{ MAY[entry.may] }}</td>
           <td class="tabular">{{ shortDateText(entry.made_at) }}</td>
           <td>{{ entry.by }}</td>
           <td class="tabular">

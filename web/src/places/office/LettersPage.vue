@@ -25,6 +25,7 @@ const KIND: Record<string, string> = {
   thanks_to_finder: t('office.letters.thanksToAFinder'),
   recapture_to_tagger: t('office.letters.recaptureToTheTagger'),
   question_to_finder: t('office.letters.questionToAFinder'),
+  answer_to_finder: t('office.letters.answerToAFinder'),
   question_to_member: t('office.letters.questionToAMember'),
   welcome: t('office.letters.welcome'),
   password: t('office.letters.password'),

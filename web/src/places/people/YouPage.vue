@@ -13,7 +13,7 @@ import BeForgotten from './parts/BeForgotten.vue'
 import OwnAddress from './parts/OwnAddress.vue'
 import HearingBack from './parts/HearingBack.vue'
 import PublicName from './parts/PublicName.vue'
-import RadioChoices from './parts/RadioChoices.vue'
+import RadioChoices from '@/parts/RadioChoices.vue'
 import OwnSessions from './parts/OwnSessions.vue'
 import SecondFactor from './parts/SecondFactor.vue'
 

@@ -4,7 +4,7 @@ import { door, type Hears } from '@/api/door'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { t } from '@/words/people'
-import RadioChoices from './RadioChoices.vue'
+import RadioChoices from '@/parts/RadioChoices.vue'
 
 /** How often a letter says that a fish of this member came back. */
 const hears = ref<Hears | null>(null)
