@@ -7,9 +7,9 @@ module Api
   # The whole server as one Rack application, its parts handed in.
   module App
     ROUTES = [
-      Routes::Front, Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Dockside, Routes::Finds,
-      Routes::Desk, Routes::Office, Routes::Water, Routes::Exchange, Routes::Partners, Routes::Imports,
-      Routes::Practice, Routes::Door
+      Routes::Front, Routes::People, Routes::Ready, Routes::Deck, Routes::Crew, Routes::Pictures,
+      Routes::Dockside, Routes::Finds, Routes::Desk, Routes::Office, Routes::Water,
+      Routes::Exchange, Routes::Partners, Routes::Imports, Routes::Practice, Routes::Door
     ].freeze
     SESSION_SECONDS = 60 * 86_400
 

@@ -13,9 +13,10 @@ module Api
       }
     end
 
-    # typical: Core::Recaptures::Typical::Answer or nil
-    def story(story, typical)
+    # typical: Core::Recaptures::Typical::Answer or nil;  pictures: [slug] that everybody may see
+    def story(story, typical, pictures)
       {
+        pictures:,
         audience: story.audience,
         species: species_name(story.species),
         catches: story.catches.map { |caught| catch_(caught) },

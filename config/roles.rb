@@ -14,7 +14,8 @@ module Roles
   REMOVED_FROM = %w[trips photos live_fish live_taps track_fixes letter_templates spans lockers
     coast_features discarded_files security_traces water_cells practice_results
     practice_signatures practice_seeds
-    water_recomputes limit_counts archives applications notice_receipts meet_members].freeze
+    water_recomputes limit_counts archives applications notice_receipts meet_members
+    handed_over public_pictures].freeze
   MACHINERY = /\A(account|que_)/
 
   module_function

@@ -37,17 +37,20 @@ module Devices
     # Core::InvalidInput.
     def shown(bytes) = ask("shown", bytes)
 
+    # Opened: the same with these circles painted over, as Core::Records::PublicPicture has them.
+    def covered(bytes, circles) = ask("covered", bytes, circles:)
+
     def stop = @lock.synchronize { stop_child }
 
     private
 
     # A process that died may have died of something else: the picture has a second chance with a
     # fresh one.
-    def ask(act, bytes)
+    def ask(act, bytes, **more)
       @lock.synchronize do
         tries = 0
         begin
-          attempt(act, bytes)
+          attempt(act, bytes, more)
         rescue EOFError, SystemCallError, JSON::ParserError => e
           busy = e.is_a?(Errno::ETIMEDOUT) && !worked_hard?
           stop_child
@@ -70,11 +73,11 @@ module Devices
       Float::INFINITY
     end
 
-    def attempt(act, bytes)
+    def attempt(act, bytes, more)
       start unless @child && alive?
       @cpu_before = cpu_seconds
       deadline = now + @seconds
-      send_whole("#{JSON.generate(act:, bytes: bytes.bytesize)}\n".b << bytes, deadline)
+      send_whole("#{JSON.generate(act:, bytes: bytes.bytesize, **more)}\n".b << bytes, deadline)
       answer(deadline)
     end
 

@@ -15,6 +15,8 @@ module Formats
     MAX_OPENED_BYTES = 250_000_000
     SHOWN_PX = 1600
     THUMB_PX = 360
+    # A dark grey.
+    PAINT = 60
     # ISO base media files that phones make; see ISO/IEC 23008-12.
     HEIC = /\A.{4}ftyp(?:heic|heix|hevc|heim|heis|mif1|msf1)/mn
     # How much of a JPEG's detail its decoder can leave out while reading.
@@ -73,6 +75,21 @@ module Formats
         :picture_broken,
         Core::Text.of("formats.picture.this_photo_cannot_be_made")
       )
+    end
+
+    # What everybody may see: with circles painted over, [[x, y, radius]] in shares of the width.
+    # The paint is solid: what lies under it cannot be brought back.
+    def covered(bytes, circles)
+      image = ImageLibrary.thumbnail(bytes, SHOWN_PX, height: SHOWN_PX, size: :down).copy_memory
+      image = image.mutate do |canvas|
+        circles.each do |x, y, radius|
+          canvas.draw_circle!(
+            [PAINT] * image.bands, *[x, y, radius].map { |share| (share * image.width).round },
+            fill: true
+          )
+        end
+      end
+      plain(image)
     end
 
     def media_type(bytes)

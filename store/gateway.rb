@@ -47,6 +47,7 @@ module Store
     def reports = Reports.new(db)
     def finds = Finds.new(db)
     def photos = Photos.new(db)
+    def public_pictures = PublicPictures.new(db)
     def letters = Letters.new(db)
     def changes = Changes.new(db)
     def house_rules = HouseRules.new(db)

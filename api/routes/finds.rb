@@ -46,13 +46,12 @@ module Api
         reader = member
         json(
           reading do
+            story_key = parameters[:story_key]
             Views.story(
               *Acts::TellStory.with_typical(
-                store:,
-                story_key: parameters[:story_key],
-                route: coast.route,
-                member: reader
-              )
+                store:, story_key:, route: coast.route, member: reader
+              ),
+              store.public_pictures.of_story(story_key, today:)
             )
           end
         )

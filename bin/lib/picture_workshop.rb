@@ -24,7 +24,11 @@ while (line = $stdin.gets)
   asked = JSON.parse(line)
   bytes = $stdin.read(asked.fetch("bytes"))
   begin
-    result = asked["act"] == "read" ? Formats::Picture.read(bytes) : Formats::Picture.shown(bytes)
+    result = case asked["act"]
+    when "read" then Formats::Picture.read(bytes)
+    when "covered" then Formats::Picture.covered(bytes, asked["circles"])
+    else Formats::Picture.shown(bytes)
+    end
     answers.write(
       "#{JSON.generate(**result.to_h.except(:jpeg), bytes: result.jpeg.bytesize)}\n",
       result.jpeg

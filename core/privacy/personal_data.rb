@@ -90,6 +90,8 @@ module Core
           false],
         ["reading_keys", %w[name digest], "other", "programs that read", "coordinators", FOR_EVER,
           "stays: a program is nobody", false],
+        ["public_pictures", %w[slug key cover people], "member", "pictures that the member shows",
+          "everybody, until it is withdrawn", "until the member withdraws it", GOES, false],
         ["partners", %w[name address send_key], "other", "programmes that take reports",
           "coordinators; the key nobody", FOR_EVER, "stays: a programme is nobody", false],
         ["handed_over", %w[answer], "finder", "what another programme answered", "the finder",

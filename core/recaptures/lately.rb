@@ -7,16 +7,19 @@ module Core
     #
     #   species: Fish::Species;  days, km: whole numbers, nil where unknown;  grew_mm: nil where it
     #   did not measurably grow;  month: "October 2026";  cell: [lat_deg, lon_deg] of the middle
-    Lately = Value.of(:species, :days, :days_at_most, :km, :grew_mm, :month, :cell, :week) do
+    #   picture: address of one that its member shows, nil without
+    Lately = Value.of(:species, :days, :days_at_most, :km, :grew_mm, :month, :cell, :week,
+      :picture) do
       # story: Story::Telling for the public, with at least two catches;  week: Date shown from
-      def self.of(story, week:)
+      def self.of(story, week:, picture: nil)
         whole, last = story.whole, story.catches.last
         metres = whole.by_water_m || whole.distance_m
         new(
           species: story.species, days: whole.days, days_at_most: whole.days_at_most || false,
           km: metres && (metres / 1000.0).round,
           grew_mm: whole.growth.verdict == :grew ? whole.growth.increment_mm.round : nil,
-          month: last.caught_on.strftime("%B %Y"), cell: last.placed? ? last.place : nil, week:
+          month: last.caught_on.strftime("%B %Y"), cell: last.placed? ? last.place : nil, week:,
+          picture:
         )
       end
 

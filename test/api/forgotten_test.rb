@@ -144,7 +144,7 @@ class ForgottenTest < ApiCase
     species spots stages tag_batches tag_series taggings tags water_answers water_assumptions
     water_cells water_recomputes waters que_lockers que_values schema_info account_login_change_keys
     account_login_failures account_lockouts account_password_reset_keys account_remember_keys
-    schema_migrations gear_laws notices meets stock_items stock_moves
+    schema_migrations gear_laws notices meets stock_items stock_moves handed_in
   ].freeze
 
   def test_every_table_is_in_the_table_of_personal_data_or_holds_none

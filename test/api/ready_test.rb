@@ -233,7 +233,7 @@ class OfficeApiTest < ApiCase
     guilds = ask("/api/guide")["guilds"]
 
     assert_equal Core::Fish::Guild.all.size, guilds.size
-    guilds.each { |guild| assert_equal 10, guild["sections"].size }
+    guilds.each { |guild| assert_equal 11, guild["sections"].size }
     venomous =
       guilds.find { |guild| guild["key"] == "deep_water_spiny" }["sections"][-2]["lines"].join
 

@@ -117,6 +117,28 @@ class DocksideTest < BrowserCase
     assert_selector "[data-testid=straight]", text: /\A(49\.[6-9]|50\.[0-4]) cm/
     click_button "Save as length"
     assert_text "This is the length of the fish now"
+    show_to_everybody
+  end
+
+  # Painted over by a drag, shown, and taken back.
+  def show_to_everybody
+    find("summary", text: "Show this photo to everybody").click
+    canvas = find(".canvas")
+    scroll_to(canvas)
+    box = script("(() => { const b = document.querySelector('.canvas').getBoundingClientRect(); " \
+                 "return [b.x, b.y] })()")
+    mouse = page.driver.browser.page.mouse
+    mouse.move(x: box[0] + 40, y: box[1] + 40).down
+    mouse.move(x: box[0] + 120, y: box[1] + 40, steps: 8).up
+    assert_selector ".canvas circle", minimum: 3
+    choose "Nobody can be recognised in it"
+    click_button "Show it"
+    assert_text "Everybody can see it now"
+
+    assert_operator db[:public_pictures].get(:cover).size, :>=, 3
+    assert_accessible(".show-picture")
+    click_button "Take it back"
+    assert_text "Nobody else can see it any more"
   end
 
   # The first row names species and number more fully; the others follow it.

@@ -32,7 +32,8 @@ module Acts
       week = Core::Recaptures::Lately.shown_from(today)
       store.finds.came_back(before: week, limit: RETURNS, species:).filter_map do |story_key|
         story = TellStory.call(store:, story_key:, route: coast.route)
-        Core::Recaptures::Lately.of(story, week:) if story.whole
+        picture = store.public_pictures.of_story(story_key, today:).first
+        Core::Recaptures::Lately.of(story, week:, picture:) if story.whole
       end
     end
 

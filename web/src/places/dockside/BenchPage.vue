@@ -7,6 +7,7 @@ import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
 import { t } from '@/words/dockside'
 import BenchView from './parts/BenchView.vue'
+import ShowPicture from './parts/ShowPicture.vue'
 import { useBench, type Pictured } from './useBench'
 import { useTrip, type DockPhoto } from './useTrip'
 
@@ -186,6 +187,7 @@ const after = computed(
         </p>
       </aside>
     </div>
+    <ShowPicture v-if="sized && fish" :photo="sized" />
   </div>
 </template>
 

@@ -105,6 +105,15 @@ const units = computed<Units>(() => chosen.value || session.units)
         />
       </header>
 
+      <section v-if="story.pictures.length" :aria-label="t('finds.story.photos')" class="photos">
+        <img
+          v-for="slug in story.pictures"
+          :key="slug"
+          :src="`/api/pictures/${slug}`"
+          :alt="t('finds.story.photoOf', { common_name: story.species.common_name })"
+          loading="lazy"
+        />
+      </section>
       <section v-if="whole" class="figures-row" :aria-label="t('finds.story.inShort')">
         <div>
           <strong class="tabular" data-testid="days">{{
@@ -256,6 +265,15 @@ const units = computed<Units>(() => chosen.value || session.units)
 </template>
 
 <style scoped>
+.photos {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+.photos img {
+  max-width: min(100%, 420px);
+  border-radius: var(--round);
+}
 .thanks {
   background: var(--kelp-soft);
   border-left: 5px solid var(--kelp);

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Api
+  module Routes
+    # Pictures that members show to everybody.
+    class Pictures < Base
+      # Withdrawn, it is gone from caches as soon.
+      KEPT_SECONDS = 30
+
+      get("/api/photos/:id/public") { json(showing.state(parameters[:id])) }
+
+      put("/api/photos/:id/public") do
+        json(showing.show(parameters[:id], **sent.slice(:cover, :people, :until_on)))
+      end
+
+      delete("/api/photos/:id/public") { json(showing.withdraw(parameters[:id])) }
+
+      get("/api/pictures/:id") do
+        picture = store.public_pictures.shown(parameters[:id], today:) or refuse(
+          404, code: :no_such_picture, message: "This picture is not shown any more."
+        )
+        env["rack.session.options"][:skip] = true
+        content_type "image/jpeg"
+        headers "x-content-type-options" => "nosniff"
+        cache_control :public, max_age: KEPT_SECONDS
+        files.get(picture.key)
+      end
+
+      helpers do
+        def files = env.fetch("voucher.files")
+
+        def showing
+          Acts::ShowPicture.new(context(member!), files:, pictures: album.pictures)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,15 @@
+import { answer, client } from './client'
+import type { paths } from './contract.generated'
+
+type Path = paths['/api/photos/{id}/public']
+type Sent = Path['put']['requestBody']['content']['application/json']
+export type PicturePermit = Path['get']['responses']['200']['content']['application/json']
+
+/** Pictures that a member shows to everybody. */
+const at = (id: string) => ({ params: { path: { id } } })
+export const pictures = {
+  permit: (id: string) => answer(client.GET('/api/photos/{id}/public', at(id))),
+  show: (id: string, body: Sent) =>
+    answer(client.PUT('/api/photos/{id}/public', { ...at(id), body })),
+  withdraw: (id: string) => answer(client.DELETE('/api/photos/{id}/public', at(id))),
+}
