@@ -40,6 +40,7 @@ module Store
     def notices = Notices.new(db)
     def meets = Meets.new(db)
     def stock = Stock.new(db)
+    def season_figures = SeasonFigures.new(db)
     def tags = Tags.new(db)
     def trips = Trips.new(db)
     def fish = Fish.new(db)

@@ -23,6 +23,7 @@ module Acts
         .each { |key| files.remove(key) }
       store.write { store.retention.call(now:) }
       SeeToMembers.call(Context.new(store:, now:))
+      SeasonLetters.call(Context.new(store:, now:))
       store.transaction do
         UpkeepJob.enqueue(job_options: { run_at: now + EVERY_SECONDS })
         destroy

@@ -14,8 +14,8 @@ module Acts
     def state(photo_id)
       own(photo_id)
       shown = @context.store.public_pictures.of_photo(photo_id)
-      { shown: shown&.shown_on?(@context.today) || false, until_on: shown&.until_on, people: shown&.people,
-        cover: shown&.cover || [] }
+      { shown: shown&.shown_on?(@context.today) || false, until_on: shown&.until_on,
+        people: shown&.people, cover: shown&.cover || [] }
     end
 
     # cover: as Core::Records::PublicPicture has it;  people: "nobody" | "agreed"

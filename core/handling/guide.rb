@@ -34,7 +34,7 @@ module Core
                 "Never hung from jaw, gill cover or grip."
               ]
             ),
-            section("Bring it to hand", BRING),
+            section("Bring it to hand", bring(rules)),
             section("Unhook", unhook(guild, school)),
             section("Lift", lift(guild, rules, school)),
             section(
@@ -84,6 +84,10 @@ module Core
         Text.of("handling.guide.bring_steady_pull"), Text.of("handling.guide.bring_over_the_net"),
         Text.of("handling.guide.bring_rod_away")
       ].freeze
+      FLATTENED = Text.of("handling.guide.flattened_barb")
+
+      def bring(rules) = rules.school(:hooks) == :barbed ? BRING : [*BRING, FLATTENED]
+
       TOOLS = [
         Text.of("handling.guide.line_guided_remover"),
         "Circle hook: hold it near the bend, and twist."
@@ -221,6 +225,7 @@ module Core
         :pressure,
         :lift,
         :lift_lines,
+        :bring,
         :unhook,
         :other_holds,
         :measure,

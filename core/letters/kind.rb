@@ -64,7 +64,8 @@ module Core
           subject: "Your fish {{ tag }} was recaptured",
           body: <<~TEXT
             The {{ species }} you tagged with {{ tag }} on {{ released_on }} {{ found }} on \
-            {{ caught_on }}, after {{ days }} {% if days == 1 %}day{% else %}days{% endif %}.
+            {{ caught_on }}, after {{ days }} {% if days == 1 %}day{% else %}days{% endif %}\
+            {% if days > 365 %}, more than a year{% endif %}.
             {% if fate == "kept" %}It was kept.{% elsif fate == "released" %}It was let go \
             again.{% endif %}
 

@@ -157,4 +157,43 @@ class LettersTest < ApiCase
 
     assert_empty(ask("/api/letter-templates")["templates"].select { |template| template["own"] })
   end
+
+  # On the first days of a new season, once, with own figures and those of all; not to those who
+  # want to hear nothing.
+  def test_a_season_ends_with_one_letter
+    trip = Seeds.trip(db, @isolde)
+    # The season ended three days ago; its first day must be one of every year.
+    begins = Date.today - 3
+    begins -= 1 if begins.month == 2 && begins.day == 29
+    db[:programme].update(season_begins: begins.strftime("%m-%d"))
+    first = (begins - 60).to_time
+    sign_in
+    { "MS000001" => 20, "MS000002" => 900 }.each_with_index do |(number, seconds), index|
+      put_encounter(Seeds.encounter(trip, number:, start: first + (index * 3600)))
+      db[:encounter_records].where(caught_at: db[:encounter_records].max(:caught_at))
+        .update(air_seconds: seconds)
+    end
+    put_report(Seeds.report(number_as_read: "MS000001", caught_on: begins - 20,
+      length: nil))
+    2.times { season_letters(Time.now) }
+
+    letters = db[:letters].where(kind: "season").all
+
+    assert_equal(["isolde@marrow.example"], letters.map { |letter| letter[:recipient] })
+    body = letters.first[:body]
+
+    assert_match(/handled 2 fish and tagged 2 of them/, body)
+    assert_match(/Of 2 with measured seconds in the air, 1 went back/, body)
+    assert_match(/1 fish of yours came back/, body)
+    assert_match(/2 fish tagged by 1 member,/, body)
+    assert_match(%r{/letters/stop/}, body)
+    db[:letters].where(kind: "season").update(kind: "password")
+    season_letters(Time.now + (40 * 86_400))
+    db[:members].update(hears: "never")
+    season_letters(Time.now)
+
+    assert_empty db[:letters].where(kind: "season").all
+  end
+
+  def season_letters(now) = Acts::SeasonLetters.call(Acts::Context.new(store:, now:))
 end

@@ -126,7 +126,7 @@ class DocksideTest < BrowserCase
     canvas = find(".canvas")
     scroll_to(canvas)
     box = script("(() => { const b = document.querySelector('.canvas').getBoundingClientRect(); " \
-                 "return [b.x, b.y] })()")
+      "return [b.x, b.y] })()")
     mouse = page.driver.browser.page.mouse
     mouse.move(x: box[0] + 40, y: box[1] + 40).down
     mouse.move(x: box[0] + 120, y: box[1] + 40, steps: 8).up

@@ -27,6 +27,8 @@ const KIND: Record<string, string> = {
   question_to_finder: t('office.letters.questionToAFinder'),
   answer_to_finder: t('office.letters.answerToAFinder'),
   question_to_member: t('office.letters.questionToAMember'),
+  season: t('office.letters.season'),
+  joining: t('office.letters.joining'),
   welcome: t('office.letters.welcome'),
   password: t('office.letters.password'),
 }
