@@ -4,6 +4,8 @@ module Acts
   # A meet: planned once for all, with crews; each who comes gets a trip with the plan. Closed early
   # it says so on every card.
   module HoldMeet
+    MOST_PAST = 20
+
     module_function
 
     # sent: { name:, held_on: Date, plan: as of a trip, is_open:, note:,
@@ -70,6 +72,22 @@ module Acts
     # From today on, each as the board has it, without care.
     def coming(context)
       context.store.meets.from(context.today).map { |meet| shown(context.store, meet) }
+    end
+
+    # The last ones, each as the board has it, without care.
+    def past(context)
+      context.store.meets.past(context.today, limit: MOST_PAST).map do |meet|
+        shown(context.store, meet)
+      end
+    end
+
+    # A meet on paper.
+    def report(context, id:, fonts_dir:)
+      meet = fetch(context.store, id)
+      Formats::MeetReport.pdf(
+        meet:, report: Core::Meets::Report.of(context.store.meets.records(id)),
+        spot_name: context.store.waters.spot(meet.spot_code)&.name, fonts_dir:
+      )
     end
 
     # With the plan and who sits where, to change it.

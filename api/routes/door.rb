@@ -56,13 +56,20 @@ module Api
         json(notices: Acts::TellMembers.standing(context(member!), day: today).map(&:to_h))
       end
 
-      get("/api/meets") { json(meets: Acts::HoldMeet.coming(context(member!))) }
+      get("/api/meets") { json(meets_now) }
+
+      get("/api/meets/:id/report.pdf") do
+        pdf = Acts::HoldMeet.report(
+          context(coordinator!), id: parameters[:id], fonts_dir: config.fonts_dir
+        )
+        send_pdf(pdf, "meet.pdf")
+      end
 
       get("/api/meets/:id") { json(Acts::HoldMeet.to_change(context(coordinator!), id: parameters[:id])) }
 
       put("/api/meets/:id") do
         Acts::HoldMeet.plan(context(coordinator!), id: parameters[:id], sent:)
-        json(meets: Acts::HoldMeet.coming(context(member!)))
+        json(meets_now)
       end
 
       post("/api/meets/:id/closing") do
@@ -136,6 +143,11 @@ module Api
       end
 
       helpers do
+        def meets_now
+          { meets: Acts::HoldMeet.coming(context(member!)),
+            past: Acts::HoldMeet.past(context(member!)) }
+        end
+
         def applications
           store.applications.open.map do |application|
             { **application.to_h.except(:decided_by),

@@ -15,6 +15,12 @@ module Store
         .map { |row| meet(row) }
     end
 
+    # Before a day, the newest first.
+    def past(day, limit:)
+      @db[:meets].where { held_on < day }.order(Sequel.desc(:held_on), :name).limit(limit)
+        .select(*COLUMNS).map { |row| meet(row) }
+    end
+
     # For the public calendar.
     def open_from(day) = from(day).select { |meet| meet.is_open && !meet.closed? }
 
@@ -53,14 +59,28 @@ module Store
 
     # Fish of its trips as Core::Meets::Care takes them.
     def care(id)
-      trips = @db[:meet_members].where(meet_id: id).exclude(trip_id: nil).select(:trip_id)
-      limit = Sequel.lit("(review ->> 'air_seconds')::float")
-      complete = Sequel.lit("num_nulls(hook_place, bleeding, length_mm) = 0")
-      @db[:encounters].where(trip_id: trips, fate: "released")
-        .select((Sequel[:air_seconds] <= limit).as(:within_air), complete.as(:complete)).all
+      fish(id).where(fate: "released").select(*CARE).all
+    end
+
+    # All fish of its trips as Core::Meets::Report takes them.
+    def records(id)
+      name = Sequel[:species][:common_name].as(:species)
+      fish(id).join(:species, code: :species_code).select(name, :kind, :fate, :air_seconds, *CARE)
+        .all
     end
 
     private
+
+    CARE = [
+      Sequel.lit("air_seconds <= (review ->> 'air_seconds')::float").as(:within_air),
+      Sequel.lit("num_nulls(hook_place, bleeding, length_mm) = 0").as(:complete)
+    ].freeze
+    private_constant :CARE
+
+    def fish(id)
+      trips = @db[:meet_members].where(meet_id: id).exclude(trip_id: nil).select(:trip_id)
+      @db[:encounters].where(trip_id: trips)
+    end
 
     def meet(row)
       return if row.nil?

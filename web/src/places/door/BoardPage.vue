@@ -67,6 +67,9 @@ const shareText = (share: number | null | undefined) =>
           t('door.board.close')
         }}</el-button>
       </form>
+      <a v-if="session.isCoordinator" :href="`/api/meets/${meet.id}/report.pdf`">{{
+        t('door.board.report')
+      }}</a>
       <RouterLink to="/meets">{{ t('door.board.allMeets') }}</RouterLink>
     </template>
   </div>

@@ -25,12 +25,17 @@ interface Draft {
 }
 const session = useSessionStore()
 const meets = shallowRef<Meet[] | null>(null)
+const past = shallowRef<Meet[]>([])
+function take(lists: { meets: Meet[]; past: Meet[] }) {
+  meets.value = lists.meets
+  past.value = lists.past
+}
 const draft = ref<Draft | null>(null)
 const spots = shallowRef<Schemas['Spot'][]>([])
 const species = shallowRef<Schemas['SpeciesName'][]>([])
 const members = shallowRef<Schemas['Members']['members']>([])
 const { busy, refusal, notice, run } = useAct()
-onMounted(() => run(async () => void (meets.value = (await door.meets()).meets)))
+onMounted(() => run(async () => take(await door.meets())))
 
 async function known() {
   if (!members.value.length)
@@ -59,9 +64,7 @@ const save = () =>
     const seats = Object.entries(crews)
       .filter(([, crew]) => crew.trim())
       .map(([member_id, crew]) => ({ member_id, crew: crew.trim() }))
-    meets.value = (
-      await door.planMeet(id, { ...body, note: note.trim() || null, crews: seats })
-    ).meets
+    take(await door.planMeet(id, { ...body, note: note.trim() || null, crews: seats }))
     draft.value = null
     notice.value = t('door.meets.saved')
   })
@@ -137,6 +140,18 @@ const save = () =>
         }}</el-button>
       </li>
     </ol>
+    <section v-if="past.length">
+      <h2>{{ t('door.meets.past') }}</h2>
+      <ul class="bare stack-2">
+        <li v-for="meet in past" :key="meet.id">
+          {{ dateText(meet.held_on) }}, <b>{{ meet.name }}</b>
+          <template v-if="session.isCoordinator"
+            >:
+            <a :href="`/api/meets/${meet.id}/report.pdf`">{{ t('door.meets.report') }}</a></template
+          >
+        </li>
+      </ul>
+    </section>
   </div>
 </template>
 

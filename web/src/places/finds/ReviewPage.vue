@@ -117,8 +117,9 @@ watch(
 /** Programmes that take their reports directly. */
 const known = ref<string[]>([])
 async function ask(act: typeof asking.value) {
+  // The words can be typed meanwhile.
   if (act === 'other_programme')
-    known.value = (await partners.list()).partners.map((partner) => partner.name)
+    void partners.list().then((list) => (known.value = list.partners.map(({ name }) => name)))
   asking.value = act
   words.value = ''
   await nextTick()
