@@ -19,7 +19,32 @@ module Demo
       channel_catfish brown_bullhead lake_sturgeon sailfish white_marlin bluefish barracuda
     ].freeze
 
+    MEET_PLAN = {
+      spot_code: "cutter_ledge", platform: "boat", height_m: nil, alone: false,
+      species_codes: %w[seabass pollack], depth_from_m: 2.0, depth_to_m: 12.0,
+      surface_temp_c: nil, bottom_temp_c: nil, air_temp_c: nil, sun: false, current: "tide",
+      bait: "lure", hook: "j", barbs: "flattened", from_hour: 8, to_hour: 13
+    }.freeze
+    BOATS = %w[Gannet Tern].freeze
+    MEET_IN_DAYS = 9
+
     module_function
+
+    # A meet that is planned, and a starter kit that somebody ordered.
+    #   ids: [id of a member], the coordinator second
+    def meet(db, ids:, today:)
+      store = Store::Gateway.new(db)
+      context = Acts::Context.new(store:, member: store.members.find(ids[1]), now: Time.now)
+      Acts::HoldMeet.plan(context, id: SecureRandom.uuid, sent: {
+        name: "Autumn meet", held_on: today + MEET_IN_DAYS, plan: MEET_PLAN, is_open: true,
+        note: "Bring a spare needle. Tea at the harbour wall from one.",
+        crews: ids.each_with_index.map { |id, index| { member_id: id, crew: BOATS[index % 2] } }
+      })
+      Acts::KeepStock.order(
+        context.with(member: store.members.find(ids.first)), id: SecureRandom.uuid,
+        items: { "needle" => 2 }
+      )
+    end
 
     # by: id of the coordinator
     def add(db, by:, today:)

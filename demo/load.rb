@@ -51,7 +51,10 @@ module Demo
       counts = @db.transaction do
         @db.get(Sequel.function(:set_config, "voucher.unnoted", "on", true))
         begin_anew
-        Share.new(base, 0).call
+        counts = Share.new(base, 0).call
+        ids = base.member_ids.values.first(4)
+        Door.meet(@db, ids:, today: @today)
+        counts
       end
       @db.run("analyze")
       counts

@@ -22,7 +22,7 @@ module Formats
       @paper.text [day, @spot_name].compact.join(", "), size: 12
       @paper.text closing, size: 12, style: :bold if @meet.closed?
       fish
-      care
+      care if @report.fish.positive?
       crews
       @paper.pdf.render
     end

@@ -22,6 +22,13 @@ module Acts
       { items:, orders: context.store.stock.orders, moves: context.store.stock.moves }
     end
 
+    # What to pack for the orders that wait, and a slip for each parcel.
+    def picking_list(context, fonts_dir:)
+      stock = context.store.stock
+      asked = stock.orders.select { |order| order[:state] == "asked" }
+      Formats::PickingList.pdf(items: stock.items, orders: asked, fonts_dir:)
+    end
+
     # item: { code:, name:, reorder_at:, in_kit: }
     def item(context, item) = context.store.write { context.store.stock.keep_item(item) }
 

@@ -97,6 +97,13 @@ module Api
 
       get("/api/orders") { json(orders: own_orders, items: order_items) }
 
+      get("/api/stock/picking.pdf") do
+        send_pdf(
+          Acts::KeepStock.picking_list(context(coordinator!), fonts_dir: config.fonts_dir),
+          "picking-list.pdf"
+        )
+      end
+
       put("/api/orders/:id") do
         Acts::KeepStock.order(
           context(member!), id: parameters[:id], items: sent[:items] || {},

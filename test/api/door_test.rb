@@ -196,6 +196,10 @@ class DoorTest < ApiCase
 
     assert_equal({ "needle" => 2 }, answer["orders"].first["items"])
     coordinator
+    get("/api/stock/picking.pdf")
+    paper = PdfText.of(last_response.body)
+
+    assert_match(/2 × spare needle.*Isolde Brannock.*2 × spare needle/m, paper)
     2.times { send_json(:post, "/api/orders/#{id}/posting") }
 
     assert_equal [409, 3], [last_response.status, ask("/api/stock")["items"].first["left"]]

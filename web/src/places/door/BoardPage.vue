@@ -45,9 +45,9 @@ const shareText = (share: number | null | undefined) =>
         <h2>{{ t('door.board.care') }}</h2>
         <dl>
           <dt>{{ t('door.board.withinAir') }}</dt>
-          <dd class="figures">{{ shareText(meet.care?.within_air) }}</dd>
+          <dd class="tabular">{{ shareText(meet.care?.within_air) }}</dd>
           <dt>{{ t('door.board.complete') }}</dt>
-          <dd class="figures">{{ shareText(meet.care?.complete) }}</dd>
+          <dd class="tabular">{{ shareText(meet.care?.complete) }}</dd>
         </dl>
       </section>
       <section>
@@ -90,7 +90,7 @@ dl {
 }
 dd {
   margin: 0;
-  font-size: 26px;
+  font-size: 22px;
   font-weight: var(--weight-strong);
 }
 .field {

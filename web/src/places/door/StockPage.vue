@@ -108,6 +108,7 @@ const reasonOf = (reason: string) =>
       <section>
         <h2>{{ t('door.stock.orders') }}</h2>
         <p v-if="!open.length" class="soft">{{ t('door.stock.noOrders') }}</p>
+        <a v-else href="/api/stock/picking.pdf">{{ t('door.stock.pickingList') }}</a>
         <ol class="bare stack-2">
           <li v-for="order in open" :key="order.id" class="order" :data-order="order.member_name">
             <b>{{ order.member_name }}</b> {{ listOf(order) }}
@@ -140,11 +141,11 @@ const reasonOf = (reason: string) =>
                   </button>
                 </td>
                 <td>
-                  <b class="figures" :class="{ fault: item.short }">{{ item.left }}</b>
+                  <b class="tabular" :class="{ fault: item.short }">{{ item.left }}</b>
                   <span v-if="item.short" class="fault"> {{ t('door.stock.short') }}</span>
                 </td>
                 <td>{{ runsOut(item) }}</td>
-                <td class="figures">{{ item.in_kit }}</td>
+                <td class="tabular">{{ item.in_kit }}</td>
                 <td>
                   <form v-if="moving?.code === item.code" class="row" @submit.prevent="move">
                     <input
