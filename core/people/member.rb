@@ -10,11 +10,12 @@ module Core
     #   public_name_until: Date after which the public name is shown no more;  is_junior: tags only
     #   with a guardian's consent (guardian_consented_at: Time)
     #   renew_on: Date on which the year ends;  fee: "paid" | "waived" | "due" until fee_due_on
+    #   mentor_id: of the member who goes along first
     #   account_id: nil for who does not sign in;  email: where it was asked for
     Member = Value.of(
       :id, :account_id, :name, :public_name, :role, :units, :dates, :permit_number,
       :permit_expires_on, :trained, :stricter, :active, :email, :public_name_until,
-      :guardian_consented_at, :renew_on, :fee, :fee_due_on, is_junior: false
+      :guardian_consented_at, :renew_on, :fee, :fee_due_on, :mentor_id, is_junior: false
     ) do
       def coordinator? = role == "coordinator"
 

@@ -52,6 +52,32 @@ class ReadyApiTest < ApiCase
     assert_equal "cutter_ledge", ask("/api/deck?on=#{Date.today}").dig("card", "trip", "spot_code")
   end
 
+  # Three things and who goes along, until the first fish is tagged.
+  def test_a_new_member_sees_three_things_first_and_their_mentor
+    sign_in("hamish@marrow.example")
+    send_json(:post, "/api/me/confirmation", { password: PASSWORD })
+    send_json(:put, "/api/members/#{@isolde[:id]}", {
+      name: "Isolde Brannock", role: "tagger", public_name: nil, permit_number: nil,
+      permit_expires_on: nil, trained: [], active: true, mentor_id: @hamish[:id]
+    })
+    sign_in
+    first = ask("/api/ready?on=2026-06-20")["first"]
+
+    assert_equal(%w[lessons kit plan], first["steps"].map { |step| step["key"] })
+    assert(first["steps"].none? { |step| step["is_done"] })
+    assert_equal "Hamish Torvald", first["mentor"]
+    send_json(:put, "/api/locker",
+      { **ask("/api/ready?on=2026-06-20")["locker"], "board_mm" => 600 })
+    plan(trip = SecureRandom.uuid)
+
+    assert_equal([false, true, true],
+      ask("/api/ready?on=#{db[:trips].where(id: trip).get(:held_on)}")
+        .dig("first", "steps").map { |step| step["is_done"] })
+    put_encounter(Seeds.encounter(Seeds.trip(db, @isolde), number: "MS000001"))
+
+    assert_nil ask("/api/ready?on=2026-06-20")["first"]
+  end
+
   def test_who_has_never_tagged_is_asked_for_lessons_with_the_plan
     sign_in
     asked = plan(SecureRandom.uuid)["lessons"]

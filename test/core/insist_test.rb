@@ -276,6 +276,16 @@ class InsistTest < Minitest::Test
     guide[:sections].find { |section| section[:title] == title }[:lines].join(" ")
   end
 
+  # 32
+  def test_a_new_member_does_three_things_first
+    steps = Core::People::FirstSteps.of(
+      lessons_open: true, locker: Core::Trips::Locker.empty, planned: false
+    )
+
+    assert_equal %w[lessons kit plan], steps.reject(&:is_done).map(&:key)
+    assert_match(/with a mentor/, steps.last.text)
+  end
+
   # 33
   def test_an_old_hook_scar_asks_for_pictures_of_both_sides
     assert_includes texts("in_net", marks: %w[old_hook_scar]).keys, :scar

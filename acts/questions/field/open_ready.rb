@@ -31,8 +31,21 @@ module Acts
         gauge: reading,
         locker: context.store.lockers.of(context.member.id).to_h,
         spots: context.store.waters.spots.map(&:to_h),
-        outlook: Outlook.call(context, read:, today:)
+        outlook: outlook = Outlook.call(context, read:, today:),
+        first: first_steps(context, outlook[:lessons], trip)
       }
+    end
+
+    # { steps:, mentor: name, contact: }, nil for who has tagged a fish.
+    def first_steps(context, lessons, trip)
+      store, member = context.store, context.member
+      return nil if store.encounters.tagged_by?(member.id)
+
+      steps = Core::People::FirstSteps.of(
+        lessons_open: !lessons.nil?, locker: store.lockers.of(member.id), planned: !trip&.plan.nil?
+      )
+      mentor = member.mentor_id && store.members.find(member.mentor_id)
+      { steps: steps.map(&:to_h), mentor: mentor&.name, contact: store.programme.find.contact }
     end
 
     def defaults(store, member, trip, today)
@@ -49,6 +62,6 @@ module Acts
         **(trip ? { platform: trip.platform, surface_temp_c: trip.water_temp_c } : {})
       }
     end
-    private_class_method :defaults
+    private_class_method :defaults, :first_steps
   end
 end

@@ -7,7 +7,7 @@ module Acts
       store.members.all.map do |member|
         member.slice(
           :id, :name, :email, :role, :public_name, :permit_number, :permit_expires_on, :trained,
-          :active
+          :active, :mentor_id
         ).merge(authorisation: Core::Trips::Authorisation.standing(member:, on: today).to_h)
       end
     end

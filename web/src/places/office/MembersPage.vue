@@ -45,6 +45,10 @@ const shown = computed(() => {
         a.name.localeCompare(b.name),
     )
 })
+/** Who may go along with a new member. */
+const mentors = computed(() =>
+  (members.value ?? []).filter((member) => member.active && member.id !== editing.value?.id),
+)
 const blank = (): Sent => ({
   name: '',
   email: '',
@@ -54,6 +58,7 @@ const blank = (): Sent => ({
   permit_expires_on: null,
   trained: [],
   active: true,
+  mentor_id: null,
 })
 
 function edit(member: Member | null) {
@@ -123,6 +128,7 @@ async function save() {
     public_name: sent.public_name || null,
     permit_number: sent.permit_number || null,
     permit_expires_on: sent.permit_expires_on || null,
+    mentor_id: sent.mentor_id || null,
   }
   busy.value = true
   refusal.value = null
@@ -186,6 +192,15 @@ async function save() {
         <select v-model="editing.sent.role" class="field">
           <option value="tagger">{{ t('office.members.tagger') }}</option>
           <option value="coordinator">{{ t('office.members.coordinator') }}</option>
+        </select></label
+      >
+      <label
+        >{{ t('office.members.mentor') }}
+        <select v-model="editing.sent.mentor_id" class="field">
+          <option :value="null">{{ t('office.members.noMentor') }}</option>
+          <option v-for="member in mentors" :key="member.id" :value="member.id">
+            {{ member.name }}
+          </option>
         </select></label
       >
       <label

@@ -14,6 +14,7 @@ import { GO } from '@/words/verdict'
 import NoticeList from '@/places/door/parts/NoticeList.vue'
 import BudgetTable from './parts/BudgetTable.vue'
 import CalendarAddress from './parts/CalendarAddress.vue'
+import FirstSteps from './parts/FirstSteps.vue'
 import KitCall from './parts/KitCall.vue'
 import LandingView from './parts/LandingView.vue'
 import PlanForm from './parts/PlanForm.vue'
@@ -31,6 +32,7 @@ const on = computed({
 const {
   plan,
   outlook,
+  first,
   spots,
   spot,
   gauge,
@@ -103,14 +105,24 @@ useEventListener(window, 'keydown', (event) => {
     <el-button v-if="refusal && !plan" @click="load">{{ t('ready.ready.tryAgain') }}</el-button>
     <el-skeleton v-if="loading && !plan" :rows="10" animated />
     <NoticeList />
-    <section v-if="outlook?.mend.length" class="mend stack-2" aria-labelledby="mend">
-      <h2 id="mend">{{ t('ready.ready.fixBeforeYouLeave') }}</h2>
+    <FirstSteps v-if="first" :first="first" />
+    <details v-if="outlook?.mend.length" class="mend stack-2" :open="!first">
+      <summary>
+        <h2>
+          {{
+            first
+              ? t('ready.ready.alsoBeforeYouLeave', { count: outlook.mend.length })
+              : t('ready.ready.fixBeforeYouLeave')
+          }}
+        </h2>
+      </summary>
       <ul>
         <li v-for="finding in outlook.mend" :key="finding">{{ finding }}</li>
       </ul>
-    </section>
+    </details>
     <div v-if="plan && outlook" class="columns">
       <PlanForm
+        id="plan"
         class="plan"
         :plan="plan"
         :spots="spots"
@@ -251,6 +263,7 @@ useEventListener(window, 'keydown', (event) => {
   border-radius: var(--round);
 }
 .mend h2 {
+  display: inline;
   margin: 0;
   font-size: 18px;
 }

@@ -15,6 +15,8 @@ const UNDO_STEPS = 60
 export function useReady(on: Ref<string>) {
   const plan = ref<Plan | null>(null)
   const outlook = ref<Schemas['Outlook'] | null>(null)
+  /** What a new member does first; null for who has tagged a fish. */
+  const first = ref<Schemas['Ready']['first']>(null)
   const spots = ref<Schemas['Spot'][]>([])
   const locker = ref<Schemas['Locker']>({})
   const gauge = ref<Schemas['Ready']['gauge']>(null)
@@ -44,6 +46,7 @@ export function useReady(on: Ref<string>) {
       if (names) species.value = names.species
       plan.value = ready.plan
       outlook.value = ready.outlook
+      first.value = ready.first
       spots.value = ready.spots
       locker.value = ready.locker
       gauge.value = ready.gauge
@@ -86,6 +89,7 @@ export function useReady(on: Ref<string>) {
       refusal.value = null
       saving.value = 'saved'
       planned.value = true
+      for (const step of first.value?.steps ?? []) step.is_done ||= step.key === 'plan'
       return true
     } catch (thrown) {
       if (edit !== edits) return false
@@ -115,6 +119,7 @@ export function useReady(on: Ref<string>) {
   return {
     plan,
     outlook,
+    first,
     spots,
     spot,
     locker,
