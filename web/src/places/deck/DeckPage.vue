@@ -24,6 +24,8 @@ import { typedText } from './fishInHand'
 
 /** Its calendar is as large as the rest of the Deck, and a trip is begun once. */
 const TripStart = defineAsyncComponent(() => import('./parts/TripStart.vue'))
+/** So long after the Deck the rest of it is fetched. */
+const REST_AFTER_MS = 1500
 /** The rest of the record is asked for by a touch. */
 const recordSheet = () => import('./parts/RecordSheet.vue')
 const RecordSheet = defineAsyncComponent(recordSheet)
@@ -70,8 +72,9 @@ onMounted(async () => {
   const coming = deck.value?.trips.find((trip) => trip.held_on === route.query.on)
   if (coming) await takeCard(coming)
   void checkRoom()
-  // Both lie on the device before the signal can be lost, also where no worker keeps the pages.
-  await Promise.allSettled([recordSheet(), techniqueSheet()])
+  // Both lie on the device before the signal can be lost, also where no worker keeps the pages; the
+  // first lines of now come before them.
+  setTimeout(() => void Promise.allSettled([recordSheet(), techniqueSheet()]), REST_AFTER_MS)
 })
 
 /**
