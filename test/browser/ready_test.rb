@@ -3,6 +3,23 @@
 require_relative "../support/browser_case"
 
 class ReadyTest < BrowserCase
+  # Three things first; the rest is folded, and the plan is a touch away.
+  def test_a_new_member_begins_with_three_things
+    as_phone
+    sign_in(to: "/ready")
+    within(".first") do
+      assert_selector "li", count: 3
+      assert_text "A mentor goes with you on your first day."
+      click_link "Plan your first day with a mentor"
+    end
+    wait_until { script("document.querySelector('#plan').getBoundingClientRect().top < 200") }
+    assert_no_selector ".mend li"
+    find(".mend summary").click
+    assert_selector ".mend li"
+    select "Cutter Ledge", from: "Spot"
+    assert_selector ".first li.done", text: "Plan your first day"
+  end
+
   # One plan from first edit to the card on the Deck, the same on a desk and on a phone.
   def plan_to_card
     sign_in(to: "/ready")

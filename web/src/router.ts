@@ -44,7 +44,9 @@ const MOVED = {
 
 export const router = createRouter({
   history: createWebHistory(),
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  // A report's address has its key there, which is no place on the page.
+  scrollBehavior: (to, _from, saved) =>
+    saved ?? (document.getElementById(to.hash.slice(1)) ? { el: to.hash } : { top: 0 }),
   routes: [
     { path: '/', redirect: '/ready' },
     {
