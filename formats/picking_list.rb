@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Formats
-  # What to take from the shelves for the orders that wait, and a slip for each parcel.
+  # The picking list for the orders that wait, and a slip for each parcel.
   #
   #   items: [{ code:, name:, left: }];  orders: [{ member_name:, items: { code => count }, note: }]
   class PickingList

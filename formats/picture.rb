@@ -77,8 +77,8 @@ module Formats
       )
     end
 
-    # What everybody may see: with circles painted over, [[x, y, radius]] in shares of the width.
-    # The paint is solid: what lies under it cannot be brought back.
+    # The copy that everybody may see: with circles painted over, [[x, y, radius]] in shares of the
+    # width. The paint is solid: what lies under it cannot be brought back.
     def covered(bytes, circles)
       image = ImageLibrary.thumbnail(bytes, SHOWN_PX, height: SHOWN_PX, size: :down).copy_memory
       image = image.mutate do |canvas|

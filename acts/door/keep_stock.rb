@@ -22,7 +22,7 @@ module Acts
       { items:, orders: context.store.stock.orders, moves: context.store.stock.moves }
     end
 
-    # What to pack for the orders that wait, and a slip for each parcel.
+    # The picking list for the orders that wait, with a slip for each parcel.
     def picking_list(context, fonts_dir:)
       stock = context.store.stock
       asked = stock.orders.select { |order| order[:state] == "asked" }

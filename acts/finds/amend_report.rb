@@ -66,7 +66,7 @@ module Acts
       }
     end
 
-    # What the programme says to which the report was handed over: { sentence:, story: address } or
+    # The programme's answer to a report that was handed over: { sentence:, story: address } or
     # nil.
     def partner(store, report)
       handed = store.partners.handed(report.id) or return

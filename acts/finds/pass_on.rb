@@ -20,7 +20,7 @@ module Acts
       }
     end
 
-    # Where a programme takes reports by itself: how this one stands there.
+    # Adds how a report stands with a programme that takes reports directly.
     def with_hand_over(tag)
       partner, answer, failure = tag.values_at(:partner, :answer, :failure)
       handed = if partner && answer

@@ -79,7 +79,7 @@ module Acts
       Core::Text.of("finds.write_letter.stop", link: "#{LetterJob.base_url}/letters/stop/#{key}")
     end
 
-    # What another programme answered to a report that was handed over. The finder's page says it
+    # Another programme's answer to a report that was handed over. The finder's page says it
     # too.
     def of_partner(store:, report:, sentence:)
       to_finder(store, report, "answer_to_finder", {

@@ -5,7 +5,7 @@ module Acts
   # with longer pauses, until it is final or weeks have passed. A server that stops in between does
   # it once more; the other side takes a report once.
   class HandOverJob < StoredJob
-    # Where the other side does not answer, and where it has not decided yet. After the last of them
+    # Between two tries while the other side does not answer or decide. After the last of them
     # it is left to a coordinator.
     PAUSES_SECONDS = [30, 60, 300, 1800, 7200, 21_600, *([86_400] * 30)].freeze
 

@@ -4,7 +4,7 @@ module Acts
   # A report whose tag is another programme's goes there, and what it answers comes back to the
   # finder's own report. Only with the finder's consent, and without name and contact.
   module HandOver
-    # What the other side learns of the catch: as it was told, without who told it.
+    # The other side does not learn who told it.
     FINDER = { finder_name: nil, finder_contact: nil, finder_phone: nil }.freeze
 
     module_function

@@ -7,7 +7,7 @@ module Acts
   module TakeIn
     module_function
 
-    # Who signed a request, { id:, name:, digest: }, or nil.
+    # The key that signed a request, { id:, name:, digest: }, or nil.
     #   key: as it was sent;  request: { verb:, path:, body:, at: }
     def sender(store, key, signature:, now:, **request)
       entry = store.reading_keys.handing_in(KeepReadingKeys.digest(key)) or return nil
@@ -30,7 +30,7 @@ module Acts
       store.write do
         known = store.reports.find(id)
         refuse_others(store, id, key) if known
-        # Who told it is the other programme.
+        # The other programme stands as its finder.
         ReportTag.call(context, id:, sent: { **sent, finder_name: key[:name], finder_contact: nil,
                                                      finder_phone: nil })
         store.partners.took_in(id, key_id: key[:id]) unless known

@@ -32,7 +32,7 @@ module Api
       helpers do
         def partners = store.partners.all
 
-        # Who signed this request.
+        # The key that signed this request.
         def sender
           Acts::TakeIn.sender(
             store, ReadingKey.sent(env), now: Time.now, body: signed_body,

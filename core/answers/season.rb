@@ -24,7 +24,7 @@ module Core
       # Days between New Year and its first day, in a year of 365.
       def shift_days = (Date.parse("2001-#{begins}") - Date.new(2001, 1, 1)).to_i
 
-      # Of the season that begins in a year: Date
+      # First day of the season that begins in a year: Date
       def first_day(year) = Date.new(year, 1, 1) + shift_days
 
       # The year in which the season of a day began.

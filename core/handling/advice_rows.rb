@@ -18,7 +18,6 @@ module Core
           ->(s) { s.rules.school(:hooks) == :flattened_circle }],
         [:drag, "Check the drag before the first cast.", "A jammed drag breaks off a hooked fish.",
           "G", ALWAYS],
-        # Where nobody else holds the net.
         [:rig, "Secure the net's handle. Slacken the line, and put the rod where nobody steps.",
           "A tight line pulls the fish out, and a loose hook finds a leg.", nil, ALWAYS],
         [:tare, "Tare the wet sling now. Slide the fish into it under water.",

@@ -168,7 +168,7 @@ module Core
         ].compact
       end
 
-      # Where body and tail may be held at all.
+      # Only for guilds whose body and tail may be held.
       def other_holds(guild)
         return nil if guild.is?(:own_hold) || guild.is?(:no_tail) || guild.is?(:never_lifted)
 

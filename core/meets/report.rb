@@ -2,7 +2,7 @@
 
 module Core
   module Meets
-    # What a meet added up to, for the cooperative's files: of all crews together, so that nobody
+    # The sums of a meet, for the cooperative's files: of all crews together, so that nobody
     # fishes for a place in it.
     #
     #   species: [[name, tagged, recaptured, untagged, kept]], the most first;  fish: all of them

@@ -2,7 +2,7 @@
 
 module Core
   module Recaptures
-    # What the programme whose tag it is answers to a report that was handed over: how the report
+    # The answer of the programme whose tag it is to a report that was handed over: how the report
     # stands there, and of a fish that it knows no more than the public story has.
     #
     #   state:   "waiting" | "matched" | "set_aside" | "joined"
@@ -22,7 +22,7 @@ module Core
         )
       end
 
-      # What came from the other side, which may have sent anything. Raises InvalidInput.
+      # Reads what the other side sent, which may be anything. Raises InvalidInput.
       def self.read(answer)
         read = new(**answer.to_h.slice(*members))
         return read if read.plausible?

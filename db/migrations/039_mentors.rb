@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Who goes with a new member first.
+# The mentor who goes with a new member first.
 Sequel.migration do
   up do
     run <<~SQL

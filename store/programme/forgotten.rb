@@ -88,7 +88,7 @@ module Store
 
     def forget_pictures(member_id)
       @db[:photos].where(member_id:).update(name: "picture", camera: nil)
-      # What they showed is shown no more.
+      # Their pictures are shown no more.
       keys = @db[:public_pictures].where(member_id:).returning(:key).delete.map { |row| row[:key] }
       @db[:discarded_files].insert_conflict.multi_insert(keys.map { |key| { key:, sha256: key } })
     end
