@@ -9,6 +9,6 @@ module Api
     def self.fingerprint(env) = sent(env)&.then { |key| Digest::SHA256.hexdigest(key) }
 
     # The key that a request brings, or nil.
-    def self.sent(env) = env[HEADER].to_s[/\ABearer (vk_[A-Za-z0-9_-]{20,64})\z/, 1]
+    def self.sent(env) = env[HEADER].to_s[/\ABearer (#{Acts::KeepReadingKeys::FORM})\z/o, 1]
   end
 end

@@ -25,8 +25,8 @@ module Acts
     # The picking list for the orders that wait, with a slip for each parcel.
     def picking_list(context, fonts_dir:)
       stock = context.store.stock
-      asked = stock.orders.select { |order| order[:state] == "asked" }
-      Formats::PickingList.pdf(items: stock.items, orders: asked, fonts_dir:)
+      Formats::PickingList.pdf(items: stock.items, orders: stock.orders(open_only: true),
+        fonts_dir:)
     end
 
     # item: { code:, name:, reorder_at:, in_kit: }

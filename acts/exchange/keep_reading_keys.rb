@@ -5,6 +5,8 @@ module Acts
   # hand reports in: a coordinator names one, sees it once, and takes it back.
   module KeepReadingKeys
     PREFIX = "vk_"
+    # Of a key, whoever made it.
+    FORM = /#{PREFIX}[A-Za-z0-9_-]{20,64}/
     BYTES = 24
 
     module_function
@@ -32,12 +34,18 @@ module Acts
     # Who reads with this key: a member's row that may do less, or nil. The day is noted once.
     def reader(store, key, now:)
       entry = store.reading_keys.in_force(digest(key)) or return nil
-      today = now.utc.to_date
-      store.write(durable: false) { store.reading_keys.used(entry[:id], on: today) } unless
-        entry[:used_on] == today
+      note_use(store, entry, now:)
       Core::People::Member.new(
         id: entry[:member_id], name: entry[:name], role: "reader", units: "metric"
       )
+    end
+
+    # entry: { id:, used_on: }
+    def note_use(store, entry, now:)
+      today = now.utc.to_date
+      return if entry[:used_on] == today
+
+      store.write(durable: false) { store.reading_keys.used(entry[:id], on: today) }
     end
 
     def digest(key) = Digest::SHA256.hexdigest(key.to_s)

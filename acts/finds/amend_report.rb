@@ -71,7 +71,7 @@ module Acts
     def partner(store, report)
       handed = store.partners.handed(report.id) or return
       partner, answer = handed.values_at(:partner, :answer)
-      answer = Core::Recaptures::PartnerAnswer.new(**(answer || { state: "waiting" }))
+      answer ||= Core::Recaptures::PartnerAnswer.new(state: "waiting")
       { sentence: answer.sentence(partner.name),
         story: answer.story && "#{partner.address}#{answer.story}" }
     end

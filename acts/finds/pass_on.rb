@@ -24,11 +24,11 @@ module Acts
     def with_hand_over(tag)
       partner, answer, failure = tag.values_at(:partner, :answer, :failure)
       handed = if partner && answer
-        Core::Recaptures::PartnerAnswer.new(**answer).sentence(partner)
+        answer.sentence(partner)
       elsif partner
         Core::Text.of("finds.pass_on.on_its_way", partner:, failure: failure.to_s).strip
       end
-      { **tag.except(:partner, :answer, :failure, :handed_at), handed: }
+      { **tag.except(:partner, :answer, :failure), handed: }
     end
 
     # CSV of those that wait: what was caught, not by whom.

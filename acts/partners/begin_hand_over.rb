@@ -5,9 +5,9 @@ module Acts
   # and the finder agreed, a job hands it over. Called within the decision.
   module BeginHandOver
     def self.call(store, report)
-      partner = store.partners.named(report.other_programme) or return
       return unless report.may_pass_on
 
+      partner = store.partners.named(report.other_programme) or return
       store.partners.begin(report.id, partner_id: partner.id) and HandOverJob.enqueue(report.id)
     end
   end

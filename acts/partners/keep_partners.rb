@@ -4,14 +4,12 @@ module Acts
   # The programmes to which we hand reports over: a coordinator enters name, address and the key
   # that the other programme made for us.
   module KeepPartners
-    KEY = /\Avk_[A-Za-z0-9_-]{20,64}\z/
-
     module_function
 
     # sent: { name:, address:, send_key: }. Raises Core::InvalidInput.
     def add(context, sent)
       name, key = sent[:name].strip, sent[:send_key].strip
-      unless key.match?(KEY)
+      unless key.match?(/\A#{KeepReadingKeys::FORM}\z/o)
         refuse("send_key", "A key begins with vk_. Copy it whole from the other programme.")
       end
       address = address(sent[:address].strip)

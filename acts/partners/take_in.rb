@@ -16,11 +16,7 @@ module Acts
         signature, now: now.to_i, digest:, **request
       )
 
-      unless entry[:used_on] == now.utc.to_date
-        store.write(durable: false) do
-          store.reading_keys.used(entry[:id], on: now.utc.to_date)
-        end
-      end
+      KeepReadingKeys.note_use(store, entry, now:)
       entry
     end
 

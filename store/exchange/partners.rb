@@ -42,16 +42,20 @@ module Store
         partner_id:).empty?
     end
 
-    # { partner: Core::Exchange::Partner, sent_at:, answer: Hash | nil } or nil
+    # What stands in the column: Core::Recaptures::PartnerAnswer or nil
+    def self.answer(column)
+      column && Core::Recaptures::PartnerAnswer.new(**Row.plain(column.to_h, keys: :to_sym))
+    end
+
+    # { partner: Core::Exchange::Partner, sent_at:, answer: as .answer } or nil
     def handed(report_id)
       row = @db[:handed_over].join(:partners, id: :partner_id)
         .where(report_id:, ended_at: nil)
         .select(:sent_at, :answer, *COLUMNS.map { |column| Sequel[:partners][column] }).first
       return if row.nil?
 
-      answer = row[:answer] && Row.plain(row[:answer].to_h, keys: :to_sym)
       { partner: Core::Exchange::Partner.new(**row.slice(*COLUMNS)), sent_at: row[:sent_at],
-        answer: }
+        answer: Partners.answer(row[:answer]) }
     end
 
     def answered(report_id, answer, now:)

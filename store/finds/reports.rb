@@ -92,8 +92,7 @@ module Store
     # Tags of other programmes, the newest first, each with how it stands.
     def foreign
       handed = @db[:handed_over].join(:partners, id: :partner_id)
-        .select(:report_id, Sequel[:partners][:name].as(:partner), :answer, :failure,
-          Sequel[:handed_over][:sent_at].as(:handed_at))
+        .select(:report_id, Sequel[:partners][:name].as(:partner), :answer, :failure)
       @db[:reports]
         .left_join(handed.as(:handed), report_id: :id)
         .exclude(other_programme: nil)
@@ -102,12 +101,9 @@ module Store
         .select(
           :id, :number_as_read, :other_programme, :species_code, :length_mm, :length_kind,
           :caught_on, :place_words, :fate, :passed_on_at, :passed_on_to, :may_pass_on, :partner,
-          :answer, :failure, :handed_at
+          :answer, :failure
         )
-        .map do |row|
-          { **row,
-            answer: row[:answer] && Row.plain(row[:answer].to_h, keys: :to_sym) }
-        end
+        .map { |row| { **row, answer: Partners.answer(row[:answer]) } }
     end
 
     def pass_on(ids, to:, now:)

@@ -54,10 +54,12 @@ module Store
       rows.select(
         Sequel[:orders][:id], :member_id, Sequel[:members][:name].as(:member_name), :items, :note,
         :state, :asked_at, :posted_at, :received_at
-      ).map { |row| { **row, items: row[:items].to_h.transform_keys(&:to_s) } }
+      ).map { |row| ordered(row) }
     end
 
-    def order(id) = orders_by_id(id).first
+    def order(id)
+      ordered(@db[:orders].select(:id, :member_id, :items, :note, :state).first(id:))
+    end
 
     def lock_order(id) = @db[:orders].where(id:).for_update.get(:state)
 
@@ -69,9 +71,6 @@ module Store
 
     private
 
-    def orders_by_id(id)
-      @db[:orders].where(id:).select(:id, :member_id, :items, :note, :state)
-        .map { |row| { **row, items: row[:items].to_h.transform_keys(&:to_s) } }
-    end
+    def ordered(row) = row && { **row, items: row[:items].to_h.transform_keys(&:to_s) }
   end
 end
