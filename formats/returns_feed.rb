@@ -37,16 +37,13 @@ module Formats
     end
 
     def summary(lately)
-      [name_of_days(lately), lately.km && "#{lately.km} km",
+      days = Core::Recaptures::CatchWords.days(lately.days, at_most: lately.days_at_most)
+      [days, lately.km && "#{lately.km} km",
         lately.grew_mm && "#{lately.grew_mm} mm longer"].compact.join(", ")
-    end
-
-    def name_of_days(lately)
-      "#{'at most ' if lately.days_at_most}#{lately.days} #{lately.days == 1 ? 'day' : 'days'}"
     end
 
     def moment(day) = "#{day.iso8601}T00:00:00Z"
     def add(element, name, text) = element.add_element(name).tap { |child| child.text = text }
-    private_class_method :entry, :summary, :name_of_days, :moment, :add
+    private_class_method :entry, :summary, :moment, :add
   end
 end

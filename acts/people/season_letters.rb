@@ -55,8 +55,9 @@ module Acts
         .values_at(:tagged, :back, :members)
       Core::Text.of(
         "people.season_letter.everybody", programme: store.programme.name, tagged: fish(tagged),
-        back: fish(back), members: members == 1 ? "1 member" : "#{members} members", from: Core::Units.day_text(from),
-        to: Core::Units.day_text(to), link: "#{LetterJob.base_url}/water"
+        back: fish(back), members: Core::Answers::Words.members(members),
+        from: Core::Units.day_text(from), to: Core::Units.day_text(to),
+        link: "#{LetterJob.base_url}/water"
       )
     end
 

@@ -60,7 +60,7 @@ module Core
           sentence: Text.of(
             "answers.health_answers.older_than_two_weeks_not",
             unsubmitted: trips(counts[:unsubmitted]),
-            are: counts[:unsubmitted] == 1 ? "is" : "are", asleep: members(counts[:asleep])
+            are: counts[:unsubmitted] == 1 ? "is" : "are", asleep: Words.members(counts[:asleep])
           ),
           columns: ["records", "share", "95 % from", "to", "of"], rows: gaps,
           worked_out: "Counts; shares with Wilson's interval.",
@@ -69,7 +69,6 @@ module Core
       end
 
       def trips(count) = count == 1 ? "1 trip" : "#{count} trips"
-      def members(count) = count == 1 ? "1 member" : "#{count} members"
 
       def share(count, of)
         share = Estimates::Rates.wilson(count, of)
@@ -79,7 +78,7 @@ module Core
           [nil, nil, nil]
         end
       end
-      private_class_method :reports, :records, :days, :settled, :trips, :members, :share
+      private_class_method :reports, :records, :days, :settled, :trips, :share
     end
   end
 end

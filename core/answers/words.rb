@@ -26,6 +26,7 @@ module Core
       end
 
       def fish(count) = count == 1 ? "1 fish" : "#{count} fish"
+      def members(count) = count == 1 ? "1 member" : "#{count} members"
     end
   end
 end

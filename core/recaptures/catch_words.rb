@@ -14,6 +14,11 @@ module Core
 
       module_function
 
+      # "1 day", "at most 12 days"
+      def days(count, at_most: false)
+        "#{'at most ' if at_most}#{count} #{count == 1 ? 'day' : 'days'}"
+      end
+
       # caught_on: the last day that it can have been;  day_said: "day" | "span" | "unknown"
       # "14 May 2026", "a day between 1 May 2026 and 31 May 2026", "a day that is not known"
       def day(caught_on:, day_said: "day", caught_from: nil)

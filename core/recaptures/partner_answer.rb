@@ -64,7 +64,7 @@ module Core
       def liberty
         return "" if days.nil?
 
-        "#{'at most ' if days_at_most}#{days} #{days == 1 ? 'day' : 'days'} at liberty"
+        "#{CatchWords.days(days, at_most: days_at_most)} at liberty"
       end
 
       def way = km ? ", #{km} km away" : ""

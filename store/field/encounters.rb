@@ -7,6 +7,8 @@ module Store
     # Where nothing is told the database says what it is.
     DEFAULTED = %i[source own_rules_version caught_time_known].freeze
     FIELDS = Core::Fields::Encounter
+    # The seconds in the air that a fish had, by its judgement.
+    AIR_LIMIT = Sequel.lit("(review ->> 'air_seconds')::float")
 
     def initialize(db) = @db = db
 

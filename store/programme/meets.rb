@@ -35,8 +35,6 @@ module Store
         .positive?
     end
 
-    def lock(id) = @db[:meets].where(id:).for_update.get(:id)
-
     # { member id => { crew:, trip_id: } }
     def members(id)
       @db[:meet_members].where(meet_id: id).select(:member_id, :crew, :trip_id)
@@ -72,7 +70,7 @@ module Store
     private
 
     CARE = [
-      Sequel.lit("air_seconds <= (review ->> 'air_seconds')::float").as(:within_air),
+      (Sequel[:air_seconds] <= Encounters::AIR_LIMIT).as(:within_air),
       Sequel.lit("num_nulls(hook_place, bleeding, length_mm) = 0").as(:complete)
     ].freeze
     private_constant :CARE

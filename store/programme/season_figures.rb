@@ -12,12 +12,11 @@ module Store
     # whose seconds out of the water are known, within: of these, those within their seconds,
     # back: }]
     def members(from:, to:, unwritten_since:)
-      written = @db[:letters].where(kind: "season", member_id: Sequel[:members][:id])
-        .where { queued_at >= unwritten_since }
+      due = hearing(unwritten_since).select_map(Sequel[:members][:id])
       @db[:members].join(:accounts, id: :account_id)
-        .left_join(handled(from, to).as(:handled), member_id: Sequel[:members][:id])
-        .left_join(back(from, to).as(:back), member_id: Sequel[:members][:id])
-        .where(active: true).exclude(hears: "never").exclude(written.exists)
+        .left_join(handled(due, from, to).as(:handled), member_id: Sequel[:members][:id])
+        .left_join(back(due, from, to).as(:back), member_id: Sequel[:members][:id])
+        .where(Sequel[:members][:id] => due)
         .where { (Sequel[:handled][:fish] > 0) | (Sequel[:back][:fish] > 0) }
         .order(Sequel[:members][:id])
         .select(
@@ -41,12 +40,19 @@ module Store
 
     private
 
+    # Asked every few minutes: members who have got theirs are looked at no further.
+    def hearing(unwritten_since)
+      written = @db[:letters].where(kind: "season", member_id: Sequel[:members][:id])
+        .where { queued_at >= unwritten_since }
+      @db[:members].where(active: true).exclude(hears: "never").exclude(written.exists)
+    end
+
     def none(column) = Sequel.function(:coalesce, column, 0)
 
-    def handled(from, to)
-      seconds = Sequel.lit("(review ->> 'air_seconds')::float")
+    def handled(due, from, to)
+      seconds = Encounters::AIR_LIMIT
       count = Sequel.function(:count).*
-      @db[:encounters].where(caught_on: from..to).group(:member_id).select(
+      @db[:encounters].where(member_id: due, caught_on: from..to).group(:member_id).select(
         :member_id, count.as(:fish), count.filter(TAGGED).as(:tagged),
         count.filter(Sequel.~(air_seconds: nil) & Sequel.~(seconds => nil)).as(:measured),
         count.filter(Sequel.expr(:air_seconds) <= seconds).as(:within)
@@ -54,9 +60,9 @@ module Store
     end
 
     # Fish that a member tagged and that came back in those days, each once.
-    def back(from, to)
+    def back(due, from, to)
       again = @db[:catches].where(caught_on: from..to).exclude(TAGGED).select(:fish_id)
-      @db[:encounters].where(TAGGED).where(fish_id: again).group(:member_id)
+      @db[:encounters].where(TAGGED).where(member_id: due, fish_id: again).group(:member_id)
         .select(:member_id, Sequel.function(:count, :fish_id).distinct.as(:fish))
     end
   end

@@ -15,7 +15,7 @@ module Store
     # Whether a fish was treated so; null where nobody recorded it. By Core::Answers::Treatments.
     TREATED = {
       hook: "hook_place in ('throat', 'gill', 'stomach')",
-      air: "air_seconds > (review->>'air_seconds')::float",
+      air: "air_seconds > #{Encounters::AIR_LIMIT}",
       fight: "fight_seconds > (review->>'fight_seconds')::float",
       warmth: "water_temp_c >= warm_c",
       bleeding: "bleeding <> 'none'",
