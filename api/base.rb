@@ -29,6 +29,7 @@ module Api
     # When the password was last given, in the session, and for how long that counts.
     CONFIRMED_AT = "confirmed_at"
     CONFIRMED_SECONDS = 600
+    PUBLIC_SECONDS = 30
     # When this browser last changed something, in the session.
     WROTE_AT = "wrote_at"
     SIGNED_OUT = "You are signed out. Sign in again. What you typed is saved."
@@ -177,6 +178,13 @@ module Api
         content_type "application/pdf"
         headers "content-disposition" => %(inline; filename="#{name}")
         bytes
+      end
+
+      # Anybody's cache may keep it for a moment: it holds nobody's cookie, and what is withdrawn is
+      # gone from it as soon.
+      def for_everybody
+        env["rack.session.options"][:skip] = true
+        cache_control :public, max_age: PUBLIC_SECONDS
       end
 
       def send_csv(text, name)

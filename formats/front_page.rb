@@ -8,7 +8,7 @@ module Formats
   #
   #   opened: Acts::OpenFront::Opened
   class FrontPage
-    TEMPLATES = %w[front species frame returns].to_h do |name|
+    TEMPLATES = %w[front species frame returns map answers].to_h do |name|
       text = File.read(File.join(__dir__, "front/#{name}.html.erb"))
       [name.to_sym, ERB.new(text, trim_mode: "-")]
     end.freeze

@@ -95,7 +95,7 @@ module Api
         json(Acts::KeepStock.read(context(member!)))
       end
 
-      get("/api/orders") { json(orders: own_orders, items: order_items) }
+      get("/api/orders") { json(orders_now) }
 
       get("/api/stock/picking.pdf") do
         send_pdf(
@@ -109,7 +109,7 @@ module Api
           context(member!), id: parameters[:id], items: sent[:items] || {},
           kit: sent[:kit] || false, note: sent[:note]
         )
-        json(orders: own_orders, items: order_items)
+        json(orders_now)
       end
 
       post("/api/orders/:id/posting") do
@@ -119,15 +119,14 @@ module Api
 
       post("/api/orders/:id/state") do
         Acts::KeepStock.settle(context(member!), id: parameters[:id], state: sent[:state])
-        json(orders: own_orders, items: order_items)
+        json(orders_now)
       end
 
       put("/api/me/public-name") do
         Acts::ShowName.call(
           context(member!), name: sent[:public_name], until_on: sent[:public_name_until]
         )
-        shown = store.members.find(member!.id)
-        json(shown.slice(:public_name, :public_name_until))
+        json(public_name)
       end
 
       get("/api/me/hearing") { json(store.members.hears(member!.id).slice(:hears)) }
@@ -145,9 +144,7 @@ module Api
         json(Acts::HearBack.stop(context, key: parameters[:id]))
       end
 
-      get("/api/me/public-name") do
-        json(store.members.find(member!.id).slice(:public_name, :public_name_until))
-      end
+      get("/api/me/public-name") { json(public_name) }
 
       helpers do
         def meets_now
@@ -162,8 +159,12 @@ module Api
           end
         end
 
-        def own_orders = store.stock.orders(member_id: member!.id, limit: 20)
-        def order_items = store.stock.items.map { |item| item.slice(:code, :name, :in_kit) }
+        def orders_now
+          { orders: store.stock.orders(member_id: member!.id, limit: 20),
+            items: store.stock.items.map { |item| item.slice(:code, :name, :in_kit) } }
+        end
+
+        def public_name = store.members.find(member!.id).slice(:public_name, :public_name_until)
       end
     end
   end

@@ -5,8 +5,6 @@ module Api
     # Pages that the server writes itself, open to everybody: the front page, a page a species, the
     # feed of what came back, the calendar of open meets. Who is signed in goes on to Ready.
     class Front < Base
-      KEPT_SECONDS = 30
-
       get("/") do
         redirect "/ready" if env["rack.session"]["account_id"]
 
@@ -29,14 +27,12 @@ module Api
       helpers do
         # key: what it is kept under;  the block makes its text of an Acts::PrintFront
         def page(key, type)
-          # Shared caches must hold nobody's cookie.
-          env["rack.session.options"][:skip] = true
+          for_everybody
           text = env.fetch("voucher.front").fetch(key) do
             reading { yield Acts::PrintFront.new(store:, coast:, base_url: config.base_url) }
           end
           content_type type
           headers Spa::HEADERS
-          cache_control :public, max_age: KEPT_SECONDS
           etag Digest::SHA256.hexdigest(text)[0, 24]
           text
         end

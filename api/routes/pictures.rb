@@ -4,9 +4,6 @@ module Api
   module Routes
     # Pictures that members show to everybody.
     class Pictures < Base
-      # Withdrawn, it is gone from caches as soon.
-      KEPT_SECONDS = 30
-
       get("/api/photos/:id/public") { json(showing.state(parameters[:id])) }
 
       put("/api/photos/:id/public") do
@@ -19,10 +16,9 @@ module Api
         picture = store.public_pictures.shown(parameters[:id], today:) or refuse(
           404, code: :no_such_picture, message: "This picture is not shown any more."
         )
-        env["rack.session.options"][:skip] = true
+        for_everybody
         content_type "image/jpeg"
         headers "x-content-type-options" => "nosniff"
-        cache_control :public, max_age: KEPT_SECONDS
         files.get(picture.key)
       end
 
