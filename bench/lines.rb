@@ -25,7 +25,7 @@ class LineCount
   ].freeze
   # Antiseptic is used where the house allows it.
   RULES = Core::Protocol::HouseRules.new(version: 1, choices: { wound: { school: :antiseptic } })
-  # What is usual stands more often.
+  # The usual values stand more often.
   SEEN = {
     hook_place: [nil, "lip", "lip", "jaw_corner", "gill", "stomach"],
     bleeding: [nil, "none", "none", "light", "heavy"], removal: [nil, "remover"],

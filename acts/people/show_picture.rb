@@ -13,9 +13,7 @@ module Acts
     # { shown:, until_on:, people:, cover: } of a picture of the member's own.
     def state(photo_id)
       own(photo_id)
-      shown = @context.store.public_pictures.of_photo(photo_id)
-      { shown: shown&.shown_on?(@context.today) || false, until_on: shown&.until_on,
-        people: shown&.people, cover: shown&.cover || [] }
+      standing(photo_id)
     end
 
     # cover: as Core::Records::PublicPicture has it;  people: "nobody" | "agreed"
@@ -32,7 +30,7 @@ module Acts
           photo_id, key:, cover:, people:, until_on:, member_id: @context.member.id
         )
       end
-      state(photo_id)
+      standing(photo_id)
     end
 
     # Also by a coordinator.
@@ -42,10 +40,16 @@ module Acts
         discard(photo_id)
         @context.store.public_pictures.withdraw(photo_id)
       end
-      { shown: false, until_on: nil, people: nil, cover: [] }
+      standing(photo_id)
     end
 
     private
+
+    def standing(photo_id)
+      picture = @context.store.public_pictures.of_photo(photo_id)
+      { shown: picture&.shown_on?(@context.today) || false, until_on: picture&.until_on,
+        people: picture&.people, cover: picture&.cover || [] }
+    end
 
     # Only who took it may show it.
     def own(photo_id)

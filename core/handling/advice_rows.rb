@@ -8,7 +8,6 @@ module Core
       # when: of a Situation
       Row = Struct.new(:text, :why, :letter, :when, keyword_init: true)
       ALWAYS = ->(_situation) { true }
-      NOT_LIFTED_OR_OWN_HOLD = ->(s) { s.no_lift || s.guild.is?(:own_hold) }
       def self.marked?(situation, mark) = (situation.encounter[:marks] || []).include?(mark)
       SEEN_ALREADY = %w[gill throat stomach eye].freeze
 
@@ -69,7 +68,7 @@ module Core
           "A warm hand burns the slime of a cold fish.", "B", lambda(&:cold?)],
         [:fins, "Fold the fins flat before anything takes its weight.",
           "A bent fin under load tears or breaks.", nil,
-          ->(s) { !NOT_LIFTED_OR_OWN_HOLD.call(s) }],
+          ->(s) { s.no_lift.nil? && !s.guild.is?(:own_hold) }],
         # Only where a wound was seen.
         [:wound, "Cool day and a permit: dry the spot and dab antiseptic. In heat, skip it.",
           "It costs time in the air.", "M",

@@ -30,7 +30,7 @@ module Core
         end
       end
 
-      # What the column of water shows: seconds allowed, used, and of rest.
+      # The figures of the column of water: seconds allowed, used, and of rest.
       def air(situation, air_budget)
         last = situation.stages.ended_lift_seconds.last
         {

@@ -102,7 +102,7 @@ module Core
         ]
       end
 
-      # What some people do and no house allows, each with its reason.
+      # Things that some people do and no house allows, each with its reason.
       NEVER = [
         "Push or puncture a stomach that hangs out: it is the gut, and goes back by itself.",
         "Swish a fish to and fro: water the wrong way tears the gills.",

@@ -2,8 +2,8 @@
 
 module Core
   module Handling
-    # Who does what when two or three people handle a fish: each role's lines by stage. Two people
-    # share the clock: whoever holds the net has it until the lift, then whoever held the rod.
+    # The roles when two or three people handle a fish: each role's lines by stage. Two people share
+    # the clock: whoever holds the net has it until the lift, then whoever held the rod.
     #
     # House rules.
     module Roles

@@ -11,7 +11,7 @@ module Core
       :water_code, :barbless, :no_treble, :barred_bait, :hoop_least_mm, :hoop_most_mm, :note,
       :authority, :checked_on, :link
     ) do
-      # What a plan breaks: [Trips::Finding]. plan: Trips::Plan;  locker: Trips::Locker
+      # Rules that a plan breaks: [Trips::Finding]. plan: Trips::Plan;  locker: Trips::Locker
       def broken_by(plan, locker)
         hoop_mm = locker.net_hoop_mm
         [

@@ -2,10 +2,8 @@
 
 module Core
   module Meets
-    # How well a meet's fish were handled: shares, and never a number of fish, so that nobody fishes
-    # for a place on a board.
-    #
-    #   records: [{ review: { one_lift_seconds:, .. } as kept, air_seconds:, complete: }]
+    # The care with which a meet's fish were handled: shares, and never a number of fish, so that
+    # nobody fishes for a place on a board.
     module Care
       # Of fewer a share says nothing, and would count them. House rule.
       LEAST_FISH = 5

@@ -31,8 +31,6 @@ module Store
         .map { |row| application(row) }
     end
 
-    def open_count = @db[:applications].where(state: "waiting").count
-
     # How many came from an address of mail since then.
     def from_address(email, since:)
       @db[:applications].where(Sequel.function(:lower, :email) => email.downcase)

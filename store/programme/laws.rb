@@ -61,14 +61,11 @@ module Store
 
     # Core::Law::Gear of a water, or nil.
     def gear(water_code)
-      row = @db[:gear_laws].where(water_code:).select(*Core::Law::Gear.members).first
-      row && Core::Law::Gear.new(**row, barred_bait: row[:barred_bait].to_a)
+      gear_law(gear_laws.first(water_code:))
     end
 
     # [Core::Law::Gear] of all waters.
-    def all_gear
-      @db[:gear_laws].order(:water_code).select_map(:water_code).map { |code| gear(code) }
-    end
+    def all_gear = gear_laws.order(:water_code).map { |row| gear_law(row) }
 
     # law: Core::Law::Gear
     def enter_gear(law, member_id:)
@@ -99,6 +96,12 @@ module Store
     end
 
     private
+
+    def gear_laws = @db[:gear_laws].select(*Core::Law::Gear.members)
+
+    def gear_law(row)
+      row && Core::Law::Gear.new(**row, barred_bait: row[:barred_bait].to_a)
+    end
 
     def entry(row)
       Core::Law::Entry.new(

@@ -25,13 +25,14 @@ module Acts
       reading = gauge.read(plan[:spot_code])
       plan = plan.merge(surface_temp_c: reading[:water_temp_c]) if reading && trip&.plan.nil?
       read = ExpectedPlan.read(store: context.store, held_on: on, sent: plan)
+      outlook = Outlook.call(context, read:, today:)
       {
         trip: trip&.slice(:id, :held_on, :state, :ticks),
         plan:,
         gauge: reading,
         locker: context.store.lockers.of(context.member.id).to_h,
         spots: context.store.waters.spots.map(&:to_h),
-        outlook: outlook = Outlook.call(context, read:, today:),
+        outlook:,
         first: first_steps(context, outlook[:lessons], trip)
       }
     end
