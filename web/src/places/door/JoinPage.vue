@@ -165,7 +165,7 @@ const send = () =>
 .written {
   white-space: pre-line;
 }
-form > label:not(.row) {
+form > label:not(.row, .agree) {
   display: grid;
   gap: 2px;
 }

@@ -559,7 +559,7 @@ const field = (name: string) => refusal.value?.fields[name]
   display: grid;
   gap: var(--gap-1);
 }
-.part > label,
+.part > label:not(.agree),
 legend {
   font-weight: var(--weight-strong);
   font-size: 17px;
