@@ -98,6 +98,9 @@ export interface HouseChoice {
 type MendHeld = paths['/api/held/{id}/mended']['post']['requestBody']['content']['application/json']
 export type NewSpecies = paths['/api/species']['post']['requestBody']['content']['application/json']
 
+/** The place of an id in an address. */
+export const byId = (id: string) => ({ params: { path: { id } } })
+
 export const api = {
   session: () => answer(client.GET('/api/session')),
   signIn: (body: { email: string; password: string }) =>
@@ -132,7 +135,7 @@ export const api = {
   secondFactorPicture: (secret: string) =>
     answer(client.POST('/api/me/second-factor/picture', { body: { secret } })),
   dropSecondFactor: (id: string) =>
-    answer(client.DELETE('/api/members/{id}/second-factor', { params: { path: { id } } })),
+    answer(client.DELETE('/api/members/{id}/second-factor', byId(id))),
   officeToday: () => answer(client.GET('/api/office/today')),
   lettersHold: () => answer(client.GET('/api/letters/hold')),
   endLettersHold: () => answer(client.DELETE('/api/letters/hold')),
@@ -175,10 +178,9 @@ export const api = {
   species: () => answer(client.GET('/api/species')),
   deck: (on: string, trip?: string) =>
     answer(client.GET('/api/deck', { params: { query: { on, trip } } })),
-  cancelTrip: (id: string) =>
-    answer(client.DELETE('/api/trips/{id}', { params: { path: { id } } })),
+  cancelTrip: (id: string) => answer(client.DELETE('/api/trips/{id}', byId(id))),
   startTrip: (id: string, body: Schemas['TripStart']) =>
-    answer(client.PUT('/api/trips/{id}', { params: { path: { id } }, body })),
+    answer(client.PUT('/api/trips/{id}', { ...byId(id), body })),
   recordBatch: (
     encounters: { id: string; encounter: Schemas['EncounterSent'] }[],
     sent_at: string,
@@ -198,16 +200,13 @@ export const api = {
       search?: string
     } = {},
   ) => answer(client.GET('/api/trips', { params: { query } })),
-  dockside: (id: string) =>
-    answer(client.GET('/api/trips/{id}/dockside', { params: { path: { id } } })),
+  dockside: (id: string) => answer(client.GET('/api/trips/{id}/dockside', byId(id))),
   correct: (id: string, changes: Schemas['EncounterChanges'], reason: string | null) =>
-    answer(
-      client.PATCH('/api/encounters/{id}', { params: { path: { id } }, body: { changes, reason } }),
-    ),
+    answer(client.PATCH('/api/encounters/{id}', { ...byId(id), body: { changes, reason } })),
   chooseCollision: (
     id: string,
     body: { field: string; choice: 'stands' | 'said'; reason: string | null },
-  ) => answer(client.POST('/api/encounters/{id}/collisions', { params: { path: { id } }, body })),
+  ) => answer(client.POST('/api/encounters/{id}/collisions', { ...byId(id), body })),
   addTripPhoto: (id: string, photo_id: string, name: string, photo: Blob, signal: AbortSignal) =>
     answer(
       client.PUT('/api/trips/{id}/photos/{photo_id}', {
@@ -226,9 +225,8 @@ export const api = {
       released?: string
       clocks?: { camera: string; seconds: number }[]
     },
-  ) => answer(client.POST('/api/trips/{id}/placing', { params: { path: { id } }, body })),
-  removePhoto: (id: string) =>
-    answer(client.DELETE('/api/photos/{id}', { params: { path: { id } } })),
+  ) => answer(client.POST('/api/trips/{id}/placing', { ...byId(id), body })),
+  removePhoto: (id: string) => answer(client.DELETE('/api/photos/{id}', byId(id))),
   measurePhoto: (
     id: string,
     body: {
@@ -236,23 +234,18 @@ export const api = {
       keep: 'look' | 'marks' | 'length'
       reason?: string | null
     },
-  ) => answer(client.POST('/api/photos/{id}/measure', { params: { path: { id } }, body })),
+  ) => answer(client.POST('/api/photos/{id}/measure', { ...byId(id), body })),
   settleTag: (
     id: string,
     number: string,
     act: 'spoiled' | 'lost' | 'in_pouch' | 'found' | 'from_pouch_of_owner' | 'caught_twice',
-  ) =>
-    answer(
-      client.POST('/api/trips/{id}/tags', { params: { path: { id } }, body: { number, act } }),
-    ),
+  ) => answer(client.POST('/api/trips/{id}/tags', { ...byId(id), body: { number, act } })),
   addTrack: (id: string, gpx: string, reason: string | null) =>
-    answer(
-      client.POST('/api/trips/{id}/track', { params: { path: { id } }, body: { gpx, reason } }),
-    ),
+    answer(client.POST('/api/trips/{id}/track', { ...byId(id), body: { gpx, reason } })),
   sayEffort: (id: string, body: { fished_hours: number | null; rods: number | null }) =>
-    answer(client.PUT('/api/trips/{id}/effort', { params: { path: { id } }, body })),
+    answer(client.PUT('/api/trips/{id}/effort', { ...byId(id), body })),
   submitTrip: (id: string) =>
-    answer(client.POST('/api/trips/{id}/submit', { params: { path: { id } }, body: NOTHING })),
+    answer(client.POST('/api/trips/{id}/submit', { ...byId(id), body: NOTHING })),
   season: (season?: string) =>
     answer(client.GET('/api/me/season', { params: { query: { season } } })),
   typeSheet: (body: Schemas['SheetSent']) => answer(client.POST('/api/sheets', { body })),
@@ -264,13 +257,13 @@ export const api = {
   instruments: () => answer(client.GET('/api/instruments')),
   tareScale: () => answer(client.POST('/api/instruments/tare', { body: NOTHING })),
   shareDeck: (id: string) =>
-    answer(client.POST('/api/trips/{id}/crew', { params: { path: { id } }, body: NOTHING })),
+    answer(client.POST('/api/trips/{id}/crew', { ...byId(id), body: NOTHING })),
   crewCard: (key: string) =>
     answer(client.GET('/api/crew/{key}/card', { params: { path: { key } } })),
   syncCrew: (key: string, body: { device: string; fish: Schemas['CrewFish'][] }) =>
     answer(client.POST('/api/crew/{key}', { params: { path: { key } }, body })),
   reportTag: (id: string, body: Schemas['ReportSent']) =>
-    answer(client.PUT('/api/reports/{id}', { params: { path: { id } }, body })),
+    answer(client.PUT('/api/reports/{id}', { ...byId(id), body })),
   numberHint: (number: string, signal: AbortSignal) =>
     answer(client.GET('/api/numbers/{number}', { params: { path: { number } }, signal })),
   ownReport: (id: string, reportKey: string) =>
@@ -296,11 +289,9 @@ export const api = {
   ready: (on: string, signal: AbortSignal) =>
     answer(client.GET('/api/ready', { params: { query: { on } }, signal })),
   planTrip: (id: string, held_on: string, plan: Schemas['Plan']) =>
-    answer(
-      client.PUT('/api/trips/{id}/plan', { params: { path: { id } }, body: { held_on, plan } }),
-    ),
+    answer(client.PUT('/api/trips/{id}/plan', { ...byId(id), body: { held_on, plan } })),
   tickKit: (id: string, ticks: string[]) =>
-    answer(client.PUT('/api/trips/{id}/ticks', { params: { path: { id } }, body: { ticks } })),
+    answer(client.PUT('/api/trips/{id}/ticks', { ...byId(id), body: { ticks } })),
   keepLocker: (body: Schemas['Locker']) => answer(client.PUT('/api/locker', { body })),
   houseRules: () => answer(client.GET('/api/house-rules')),
   chooseSchools: (body: HouseChoice & { base_version: number; why: string }) =>
@@ -332,15 +323,14 @@ export const api = {
   addMember: (body: Schemas['MemberSent'] & { email: string }) =>
     answer(client.POST('/api/members', { body })),
   changeMember: (id: string, body: Schemas['MemberSent']) =>
-    answer(client.PUT('/api/members/{id}', { params: { path: { id } }, body })),
+    answer(client.PUT('/api/members/{id}', { ...byId(id), body })),
   catalogue: () => answer(client.GET('/api/catalogue')),
   changeMemberAddress: (id: string, email: string) =>
-    answer(client.PUT('/api/members/{id}/address', { params: { path: { id } }, body: { email } })),
-  sendMemberLetter: (id: string) =>
-    answer(client.POST('/api/members/{id}/letter', { params: { path: { id } } })),
-  kit: (id: string) => answer(client.GET('/api/members/{id}/kit', { params: { path: { id } } })),
+    answer(client.PUT('/api/members/{id}/address', { ...byId(id), body: { email } })),
+  sendMemberLetter: (id: string) => answer(client.POST('/api/members/{id}/letter', byId(id))),
+  kit: (id: string) => answer(client.GET('/api/members/{id}/kit', byId(id))),
   moveKit: (id: string, body: { item: string; count: number; note: string | null }) =>
-    answer(client.POST('/api/members/{id}/kit', { params: { path: { id } }, body })),
+    answer(client.POST('/api/members/{id}/kit', { ...byId(id), body })),
   enterSpecies: (body: NewSpecies) => answer(client.POST('/api/species', { body })),
   withdrawLaw: (id: number, because: string) =>
     answer(
@@ -364,12 +354,11 @@ export const api = {
       }),
     ),
   deskQueue: () => answer(client.GET('/api/desk')),
-  openDesk: (id: string) =>
-    answer(client.GET('/api/reports/{id}/desk', { params: { path: { id } } })),
+  openDesk: (id: string) => answer(client.GET('/api/reports/{id}/desk', byId(id))),
   decideReport: (
     id: string,
     body: paths['/api/reports/{id}/decision']['post']['requestBody']['content']['application/json'],
-  ) => answer(client.POST('/api/reports/{id}/decision', { params: { path: { id } }, body })),
+  ) => answer(client.POST('/api/reports/{id}/decision', { ...byId(id), body })),
   queries: (state: 'open' | 'settled') =>
     answer(client.GET('/api/queries', { params: { query: { state } } })),
   settleQuery: (
@@ -378,7 +367,7 @@ export const api = {
     body: { verdict: 'stands' | 'asked' | 'open'; why: string },
   ) => answer(client.POST('/api/queries/{id}/{code}', { params: { path: { id, code } }, body })),
   mendHeld: (id: string, body: MendHeld) =>
-    answer(client.POST('/api/held/{id}/mended', { params: { path: { id } }, body })),
+    answer(client.POST('/api/held/{id}/mended', { ...byId(id), body })),
   foreignTags: () => answer(client.GET('/api/foreign-tags')),
   passOn: (body: { ids: string[]; to: string }) =>
     answer(client.POST('/api/foreign-tags', { body })),

@@ -1,10 +1,9 @@
-import { answer, client, type Schemas } from './client'
+import { answer, byId, client, type Schemas } from './client'
 
-const byId = (id: string) => ({ params: { path: { id } } })
-
-/** Coming in and being told: joining, notices, meets, orders and stock. */
 /** How often a member hears that a fish of theirs came back. */
 export type Hears = 'each' | 'monday' | 'never'
+
+/** Coming in and being told: joining, notices, meets, orders and stock. */
 export const door = {
   join: () => answer(client.GET('/api/join')),
   askToJoin: (id: string, body: Schemas['ApplicationSent']) =>

@@ -1,4 +1,4 @@
-import { answer, client } from './client'
+import { answer, byId, client } from './client'
 import type { paths } from './contract.generated'
 
 type Path = paths['/api/photos/{id}/public']
@@ -6,10 +6,9 @@ type Sent = Path['put']['requestBody']['content']['application/json']
 export type PicturePermit = Path['get']['responses']['200']['content']['application/json']
 
 /** Pictures that a member shows to everybody. */
-const at = (id: string) => ({ params: { path: { id } } })
 export const pictures = {
-  permit: (id: string) => answer(client.GET('/api/photos/{id}/public', at(id))),
+  permit: (id: string) => answer(client.GET('/api/photos/{id}/public', byId(id))),
   show: (id: string, body: Sent) =>
-    answer(client.PUT('/api/photos/{id}/public', { ...at(id), body })),
-  withdraw: (id: string) => answer(client.DELETE('/api/photos/{id}/public', at(id))),
+    answer(client.PUT('/api/photos/{id}/public', { ...byId(id), body })),
+  withdraw: (id: string) => answer(client.DELETE('/api/photos/{id}/public', byId(id))),
 }
