@@ -126,6 +126,17 @@ class DeckOnThePhoneTest < BrowserCase
     JS
   end
 
+  # A page that goes takes with it every transaction that it has not committed.
+  def test_a_touch_is_kept_when_the_page_goes_at_the_same_moment
+    5.times do |touches|
+      next_act
+      visit "/deck"
+      assert_selector ".acts[aria-busy=false]"
+
+      assert_equal touches + 1, kept_taps.size
+    end
+  end
+
   def test_without_a_signal_fish_wait_and_go_out_once
     no_signal
     2.times do

@@ -74,8 +74,22 @@ function db() {
 /** What IndexedDB takes is plain data; Vue's proxies are not. */
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
-export const keepEncounter = async (encounter: KeptEncounter) =>
-  void (await (await db()).put('encounters', plain(encounter)))
+/**
+ * Commits at once: of a page that goes, the browser drops every transaction that might still have
+ * had more to write.
+ */
+async function put<Store extends 'encounters' | 'photos' | 'notes'>(
+  store: Store,
+  value: VoucherDb[Store]['value'],
+  key?: string,
+) {
+  const transaction = (await db()).transaction(store, 'readwrite')
+  const written = transaction.store.put(value, key)
+  transaction.commit()
+  await Promise.all([written, transaction.done])
+}
+
+export const keepEncounter = (encounter: KeptEncounter) => put('encounters', plain(encounter))
 export const keptEncounter = async (id: string) => (await db()).get('encounters', id)
 
 /** What still has to go out or was held back, of whatever trip. */
@@ -102,14 +116,13 @@ export async function forgetSentBefore(time: number) {
   }
 }
 
-export const keepPhoto = async (photo: KeptPhoto) => void (await (await db()).put('photos', photo))
+export const keepPhoto = (photo: KeptPhoto) => put('photos', photo)
 export const dropPhoto = async (id: string) => (await db()).delete('photos', id)
 export const keptPhotos = async (): Promise<KeptPhoto[]> => (await db()).getAll('photos')
 export const photosOf = async (encounterId: string) =>
   (await db()).getAllFromIndex('photos', 'encounter', encounterId)
 
-export const keepNote = async (key: string, value: unknown) =>
-  void (await (await db()).put('notes', plain(value), key))
+export const keepNote = (key: string, value: unknown) => put('notes', plain(value), key)
 export const note = async <T>(key: string): Promise<T | undefined> =>
   (await (await db()).get('notes', key)) as T | undefined
 
