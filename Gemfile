@@ -44,6 +44,7 @@ gem "zeitwerk", "~> 2.6.18"
 # Open formats, pictures and letters
 gem "csv", "~> 3.3"
 gem "exifr", "~> 1.5", require: false
+gem "ffi", "~> 1.17", require: false
 gem "icalendar", "~> 2.13", require: false
 gem "liquid", "~> 5.5", require: false
 gem "mail", "~> 2.9", require: false

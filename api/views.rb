@@ -63,7 +63,7 @@ module Api
     PHOTO = %i[
       id name camera camera_at taken_at lat_deg lon_deg encounter_id placed_by sure width_px
       height_px shown_width_px shown_height_px marks measured_mm measured_sd_mm trouble bytes
-      focal_35mm
+      focal_35mm seen_number seen_share proposed_marks
     ].freeze
 
     def dockside_photo(photo)

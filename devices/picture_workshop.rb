@@ -21,7 +21,8 @@ module Devices
     TOO_HEAVY =
       Core::Text.of("devices.picture_workshop.this_photo_takes_too_much")
 
-    Opened = Struct.new(:media_type, :width_px, :height_px, :jpeg, keyword_init: true)
+    Opened =
+      Struct.new(:media_type, :width_px, :height_px, :lines, :marks, :jpeg, keyword_init: true)
 
     def initialize(seconds: SECONDS, memory_bytes: MEMORY_BYTES)
       @seconds = seconds
@@ -39,6 +40,15 @@ module Devices
 
     # Opened: the same with these circles painted over, as Core::Records::PublicPicture has them.
     def covered(bytes, circles) = ask("covered", bytes, circles:)
+
+    # What is written on a tag in it: [[[character, 0..1], ...], ...], a line for each look, for
+    # Core::Tags::SeenNumber. Raises Core::InvalidInput.
+    #   characters: which there may be
+    def writing(bytes, characters:) = ask("writing", bytes, characters:).lines
+
+    # Marks for the bench where our board is seen in it, as Core::Photo::BoardView#marks has them,
+    # or nil. Raises Core::InvalidInput.
+    def board(bytes) = ask("board", bytes).marks
 
     def stop = @lock.synchronize { stop_child }
 
@@ -123,7 +133,7 @@ module Devices
       raise Core::InvalidInput.at("photo", answer[:code].to_sym, answer[:message]) if answer[:code]
 
       Opened.new(
-        **answer.slice(:media_type, :width_px, :height_px),
+        **answer.slice(:media_type, :width_px, :height_px, :lines, :marks),
         jpeg: receive(answer.fetch(:bytes), deadline)
       )
     end

@@ -56,20 +56,23 @@ module Formats
     end
 
     # The size that is looked at: upright, with every trace of camera and place removed.
-    def shown(bytes)
+    def shown(bytes) = plain(upright(bytes, SHOWN_PX))
+
+    # Vips::Image, the right way up, no larger than that on its longer side.
+    def upright(bytes, most_px)
       media_type = media_type(bytes)
       image = ImageLibrary.open(bytes)
       check_size(
         image,
         (
           if media_type == "image/jpeg"
-            JPEG_SHRINKS.find { |shrink| [image.width, image.height].min / shrink >= SHOWN_PX } || 1
+            JPEG_SHRINKS.find { |shrink| [image.width, image.height].min / shrink >= most_px } || 1
           else
             1
           end
         )
       )
-      plain(ImageLibrary.thumbnail(bytes, SHOWN_PX, height: SHOWN_PX, size: :down).copy_memory)
+      ImageLibrary.thumbnail(bytes, most_px, height: most_px, size: :down).copy_memory
     rescue ImageLibrary::Error
       refuse(
         :picture_broken,

@@ -22,6 +22,7 @@ module Acts
           fixity: "intact", checked_at: Time.now, **about
         )
         SizeJob.enqueue(id)
+        LookJob.enqueue(id)
       end
       { width_px: picture.width_px, height_px: picture.height_px, sha256: }
     end

@@ -26,10 +26,13 @@ module Acts
         fish = encounters.map do |caught|
           { id: caught.id, from: caught.encounter.caught_at, to: caught.ended_at }
         end
+        numbers = encounters.flat_map do |caught|
+          caught.tag_numbers.map { |number| [number, caught.id] }
+        end.to_h
         photos = context.store.photos.of_trip(trip_id)
         seconds = seconds.merge(clock_by(photos, fish, moved[:photo_id])) if moved &&
           moved[:encounter_id]
-        place(context.store, retimed(photos, seconds), fish)
+        place(context.store, retimed(photos, seconds), fish, numbers)
         context.store.trips.keep_camera_seconds(trip_id, seconds)
       end
     end
@@ -76,11 +79,19 @@ module Acts
     end
 
     # What a person or the Deck has placed stands; "no fish" by hand is out of the reckoning.
-    def place(store, photos, fish)
+    #   numbers: { a tag's number => its fish }
+    def place(store, photos, fish, numbers)
       stand, free = photos.partition(&:placed_for_good?)
       placed =
         Core::Photo::Placing.assign(
-          photos: free.map { |photo| { id: photo.id, at: photo.taken_at, fish_id: nil } },
+          photos:
+            free.map do |photo|
+              {
+                id: photo.id, at: photo.taken_at, fish_id: nil,
+                seen_fish_id:
+                  Core::Tags::SeenNumber.whose(photo.seen_number, photo.seen_share, numbers)
+              }
+            end,
           fish:
         )
       free.each do |photo|

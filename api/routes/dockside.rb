@@ -17,6 +17,17 @@ module Api
         json(trips: result.first(PAGE), more: result.size > PAGE)
       end
 
+      get("/api/boards/:length_cm/board.pdf") do
+        for_everybody
+        send_pdf(
+          Acts::PrintPapers.board(
+            length_cm: number(:length_cm), fonts_dir: config.fonts_dir,
+            papers: env.fetch("voucher.papers")
+          ),
+          "measuring-board.pdf"
+        )
+      end
+
       get("/api/trips/:id/dockside") { json(dockside) }
 
       patch("/api/encounters/:id") do

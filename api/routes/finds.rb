@@ -35,6 +35,11 @@ module Api
         )
       end
 
+      put("/api/tag-picture") do
+        offer = Acts::ReadTagPicture.call(store:, pictures: album.pictures, bytes: sent)
+        json(offer: offer&.to_h)
+      end
+
       put("/api/reports/:id/forget") do
         Acts::ForgetFinder.call(store:, report_id: parameters[:id], report_key:)
         json({})

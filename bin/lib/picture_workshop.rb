@@ -9,7 +9,9 @@ require "json"
 # The rules' own errors and the texts are all that is needed of them.
 module Core; end
 %w[
-  core/error core/invalid_input core/text config/texts formats/image_library formats/picture
+  core/error core/invalid_input core/text config/texts core/photo/board core/photo/board_view
+  formats/image_library formats/picture formats/tag_strips formats/tag_writing
+  formats/board_markers formats/fish_outline formats/board_picture
 ].each { |file| require_relative "../../#{file}" }
 Core::Text.catalogue = Texts.read
 
@@ -27,6 +29,8 @@ while (line = $stdin.gets)
     result = case asked["act"]
     when "read" then Formats::Picture.read(bytes)
     when "covered" then Formats::Picture.covered(bytes, asked["circles"])
+    when "writing" then Formats::TagWriting.in_picture(bytes, characters: asked["characters"])
+    when "board" then Formats::BoardPicture.in_picture(bytes)
     else Formats::Picture.shown(bytes)
     end
     answers.write(

@@ -37,7 +37,7 @@ need_packages() {
 }
 
 # Packages that a release runs with; then packages that gems are built with.
-release_packages=(ruby bundler postgresql libpq5 libvips42 libxml2 libxslt1.1 libyaml-0-2 libffi8 libssl3 fonts-lato ca-certificates)
+release_packages=(ruby bundler postgresql libpq5 libvips42 libxml2 libxslt1.1 libyaml-0-2 libffi8 libssl3 fonts-lato ca-certificates tesseract-ocr libapriltag3)
 run_packages=("${release_packages[@]}")
 [ -n "$release" ] || run_packages+=(ruby-dev build-essential pkg-config libffi-dev libyaml-dev zlib1g-dev libssl-dev libpq-dev libxml2-dev libxslt1-dev)
 test_packages=(redis-server chromium-headless-shell curl poppler-utils git)

@@ -6,7 +6,7 @@ module Core
     # order together.
     #
     #   photos: [{ id:, at: Time | nil, fish_id: nil or where a person put it }] in the order they
-    #           were taken
+    #           were taken; seen_fish_id: whose tag's number was read in it, or nil
     #   fish:   [{ id:, from: Time, to: Time }] in hand, in the order of time
     #
     # Returns { photo id => { fish_id: | nil, sure: 0..1 } }. Each photo goes to one fish or none,
@@ -24,6 +24,9 @@ module Core
       # the step.
       CLOCK_REACH = 150
       CLOCK_STEP = 10
+      # As bad as five minutes off: a picture with the number of one fish's tag shows no other.
+      # House rule.
+      OTHER_NUMBER = -300 * PER_SECOND
       NEVER = -Float::INFINITY
       # From how sure on an assignment fits well, or fairly. House rule.
       FITS = { well: 0.95, fair: 0.7 }.freeze
@@ -38,7 +41,7 @@ module Core
           return placed.merge(free.to_h { |photo| [photo[:id], { fish_id: nil, sure: 1.0 }] })
         end
 
-        weights = free.map { |photo| [NO_FISH, *fish.map { |caught| weight(photo[:at], caught) }] }
+        weights = free.map { |photo| weights(photo, fish) }
         chosen = best(weights)
         sure = certainties(weights, chosen)
         placed.merge(
@@ -89,6 +92,18 @@ module Core
 
           [NO_FISH, *fish.map { |caught| weight(shifted_at, caught) }].max
         end.round(6)
+      end
+
+      # Of no fish, then of each.
+      def weights(photo, fish)
+        if photo[:seen_fish_id]
+          return [
+            OTHER_NUMBER,
+            *fish.map { |caught| caught[:id] == photo[:seen_fish_id] ? 0.0 : OTHER_NUMBER }
+          ]
+        end
+
+        [NO_FISH, *fish.map { |caught| weight(photo[:at], caught) }]
       end
 
       def weight(time, fish)
@@ -168,7 +183,8 @@ module Core
         top = values.max
         top == NEVER ? NEVER : top + Math.log(values.sum { |value| Math.exp(value - top) })
       end
-      private_class_method :fit, :weight, :best, :certainties, :step_ahead, :step_back, :log_sum
+      private_class_method :fit, :weights, :weight, :best, :certainties, :step_ahead, :step_back,
+        :log_sum
     end
   end
 end

@@ -39,8 +39,10 @@ module Store
     def of_member(member_id) = all(photos.where(member_id:).order(:taken_at, :id))
 
     def change(id, columns)
-      columns = columns.merge(marks: Sequel.pg_jsonb(columns[:marks])) if columns[:marks]
-      @db[:photos].where(id:).update(columns)
+      json = columns.slice(:marks, :proposed_marks).compact
+      @db[:photos].where(id:).update(columns.merge(json.transform_values do |value|
+        Sequel.pg_jsonb(value)
+      end))
     end
 
     # Returns the one that is gone; its files stay while another row names them.
@@ -82,7 +84,10 @@ module Store
     def all(rows) = rows.map { |row| photo(row) }
 
     def photo(row)
-      Core::Records::Photo.new(**row, marks: Row.plain(row[:marks], keys: :to_sym))
+      marks = row.slice(:marks, :proposed_marks).transform_values do |value|
+        Row.plain(value, keys: :to_sym)
+      end
+      Core::Records::Photo.new(**row, **marks)
     end
   end
 end

@@ -2,6 +2,7 @@
 
 require_relative "../support/browser_case"
 require_relative "../support/accessibility"
+require_relative "../../bench/support/pictures/board_pictures"
 
 class DocksideTest < BrowserCase
   include Accessibility
@@ -38,14 +39,39 @@ class DocksideTest < BrowserCase
     [path, picture]
   end
 
-  def sizes
-    db[:que_jobs]
-      .where(job_class: "Acts::SizeJob")
-      .each { |job| Acts::SizeJob.run(*JSON.parse(JSON.generate(job[:args]))) }
+  def sizes = jobs(Acts::SizeJob)
+
+  def jobs(*kinds)
+    kinds.each do |kind|
+      db[:que_jobs]
+        .where(job_class: kind.name)
+        .each { |job| kind.run(*JSON.parse(JSON.generate(job[:args]))) }
+    end
   end
 
   def keys(*pressed)
     page.driver.browser.page.keyboard.then { |board| pressed.each { |key| board.type(key) } }
+  end
+
+  def test_the_bench_opens_with_our_board_and_the_fish_marked_and_takes_other_marks
+    picture = Pictures::BoardPictures.new(9).picture
+    path = File.join(Dir.mktmpdir, "board.jpg")
+    File.binwrite(path, picture.jpeg)
+    sign_in(to: "/dockside/#{@trip}")
+    attach_file("Choose photos", path, make_visible: true)
+    wait_until { db[:photos].count == 1 }
+    jobs(Acts::SizeJob, Acts::LookJob)
+    visit "/dockside/#{@trip}/bench/#{db[:photos].get(:id)}"
+    assert_text "The board was found by"
+    read_cm = find("[data-testid=straight]").text.to_f
+
+    assert_in_delta picture.length_mm / 10, read_cm, 3
+    assert_nil db[:photos].get(:measured_mm), "nothing is kept unasked"
+    assert_accessible(".bench")
+    click_button "Remove mark"
+    assert_no_selector "[data-testid=straight]"
+    click_button "Undo"
+    assert_selector "[data-testid=straight]", text: read_cm.to_s
   end
 
   # The whole evening: a gap, pictures with a wrong clock, a measured fish, a number that was passed

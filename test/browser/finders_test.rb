@@ -2,6 +2,7 @@
 
 require_relative "../support/browser_case"
 require_relative "../support/accessibility"
+require_relative "../../bench/support/pictures/tag_pictures"
 
 # Finders as they are, on a phone; and what leaves the desk.
 class FindersBrowserTest < BrowserCase
@@ -43,6 +44,20 @@ class FindersBrowserTest < BrowserCase
     assert_text "Tag found"
 
     assert_equal %w[tag_alone unknown matched], db[:reports].get(%i[found_how fate state])
+  end
+
+  def test_the_number_is_read_out_of_the_photo_when_asked_and_taken_when_that_is_confirmed
+    photo = File.join(Dir.mktmpdir, "tag.jpg")
+    File.binwrite(photo, Pictures::TagPictures.new(20).picture(1, number: "MS000001").jpeg)
+    report("")
+    attach_file("photo", photo)
+    click_button "Read the number from the photo"
+    assert_text "We read MS000001"
+    assert_field "Number on the tag", with: ""
+    assert_accessible(".report")
+    click_button "Use MS000001"
+
+    assert_field "Number on the tag", with: "MS000001"
   end
 
   def test_a_day_that_nobody_knows_and_one_of_which_only_the_month_is_known

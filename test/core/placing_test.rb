@@ -79,4 +79,17 @@ class AllPlacingsTest < Minitest::Test
 
     assert_equal %i[well fair fair doubtful doubtful], words
   end
+
+  # It was taken long after its fish, and long before the next: the number says whose it is.
+  def test_a_number_that_was_read_outweighs_the_clock_and_pulls_its_neighbours_along
+    caught = fish([0, 60], [600, 660])
+    shown = photos(500, 560)
+    by_time = Core::Photo::Placing.assign(photos: shown, fish: caught)
+    shown[1][:seen_fish_id] = "f0"
+    by_number = Core::Photo::Placing.assign(photos: shown, fish: caught)
+
+    assert_equal "f1", by_time["p1"][:fish_id]
+    assert_equal "f0", by_number["p1"][:fish_id]
+    refute_equal "f1", by_number["p0"][:fish_id]
+  end
 end

@@ -6,7 +6,7 @@ module Acts
   module OpenDockside
     Opened = Struct.new(
       :trip, :left, :void, :lost, :fish, :photos, :tags, :doubts, :held, :corrections, :cameras,
-      :track_points, keyword_init: true
+      :track_points, :boards_cm, keyword_init: true
     )
     OF_TRIP = %i[id held_on platform water_temp_c spot_code rods fished_hours].freeze
 
@@ -19,6 +19,7 @@ module Acts
     #   fish: [Core::Records::WithTags];  photos: [Core::Records::Photo];  tags: Core::Tags::Sum
     #   doubts: { encounter id => [Core::Checks::Record::Doubt] };  held: [Core::Records::Held]
     #   cameras: [{ camera:, photos:, seconds: }];  track_points: how many
+    #   boards_cm: lengths of the measuring boards that can be printed
     def call(context, trip_id:, coast:)
       store = context.store
       trip = OwnTrip.fetch(store:, member: context.member, id: trip_id)
@@ -40,7 +41,8 @@ module Acts
         lost: store.encounters.lost_of_trip(trip_id),
         corrections: store.corrections.of_trip(trip_id),
         cameras: cameras(store, trip_id, photos),
-        track_points: store.tracks.points(trip_id)
+        track_points: store.tracks.points(trip_id),
+        boards_cm: Core::Photo::Board::SIZES.keys
       )
     end
 

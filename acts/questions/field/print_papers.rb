@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # Papers around a trip: the printed card, the calendar of trips, the labels of a batch.
+  # Papers around a trip: the printed card, the calendar of trips, the labels of a batch, a
+  # measuring board.
   module PrintPapers
     module_function
 
@@ -26,6 +27,15 @@ module Acts
         zone: store.programme.find.time_zone,
         ahead_minutes: ->(day) { store.programme.offset_minutes(day) }
       )
+    end
+
+    # The measuring board of so many centimetres; papers: KeptPapers
+    def board(length_cm:, fonts_dir:, papers:)
+      papers.fetch("board") do
+        Formats::BoardPaper.pdf(
+          pieces: Core::Photo::Board::SIZES.fetch(length_cm), length_cm:, fonts_dir:
+        )
+      end
     end
 
     def labels(store:, batch_id:, fonts_dir:)

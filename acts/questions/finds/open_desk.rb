@@ -35,12 +35,23 @@ module Acts
     def shown(store, report)
       shown = report.to_h.except(:fingerprint, :report_key, :fish_id, :tag_number)
       length = report.length
+      photos = store.photos.of_report(report.id)
       WaitingWords.beside(shown).merge(
         numbers: report.numbers.to_a, more_numbers: report.more_numbers.to_a,
         length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm,
-        photo_ids: store.photos.of_report(report.id).map(&:id),
+        photo_ids: photos.map(&:id), seen_numbers: seen_numbers(photos, report),
         deck: report.on_deck? ? store.encounters.on_deck(report.encounter_id) : nil
       )
+    end
+
+    # What was read out of its photos, beside what its finder typed.
+    def seen_numbers(photos, report)
+      photos.select(&:seen_number).map do |photo|
+        {
+          photo_id: photo.id, text: photo.seen_number,
+          agrees: Core::Tags::SeenNumber.agrees?(photo.seen_number, report.number_as_read)
+        }
+      end
     end
 
     def candidate(ranking, species)

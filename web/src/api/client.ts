@@ -286,6 +286,7 @@ export const api = {
         ...bytes(photo),
       }),
     ),
+  readTagPicture: (photo: Blob) => answer(client.PUT('/api/tag-picture', { ...bytes(photo) })),
   ready: (on: string, signal: AbortSignal) =>
     answer(client.GET('/api/ready', { params: { query: { on } }, signal })),
   planTrip: (id: string, held_on: string, plan: Schemas['Plan']) =>

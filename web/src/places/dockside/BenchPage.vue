@@ -51,8 +51,16 @@ const sized = computed(() =>
 onMounted(async () => {
   await trip.load()
   photo.value = trip.dockside.value?.photos.find((photo) => photo.id === photoId) ?? null
-  bench.takeKept(photo.value?.marks ?? null)
+  const { marks, proposed_marks } = photo.value ?? {}
+  if (marks) bench.takeKept(marks)
+  else if (proposed_marks) {
+    const species = trip.species.value.find(({ code }) => code === fish.value?.species_code)
+    bench.takeProposed(proposed_marks, species?.length_kind)
+    proposed.value = proposed_marks
+  }
 })
+/** What was seen in the picture, until somebody starts again. */
+const proposed = shallowRef<DockPhoto['proposed_marks']>(null)
 const length = (mm: number) => lengthText(mm, session.units)
 const MODES = {
   board: t('dockside.bench.fourCornersOfABoard'),
@@ -120,6 +128,14 @@ const after = computed(
             {{ t('dockside.bench.mm') }}</label
           >
         </div>
+        <p v-if="proposed" role="status">
+          {{
+            proposed.fish.length
+              ? t('dockside.bench.proposed', { markers: proposed.markers })
+              : t('dockside.bench.proposedBoard', { markers: proposed.markers })
+          }}
+          <span v-if="!proposed.is_flat" class="warn">{{ t('dockside.bench.boardBent') }}</span>
+        </p>
         <p role="status">
           <template v-if="!isComplete"
             >{{ t('dockside.bench.mark') }} <b>{{ next }}</b>.</template
@@ -182,6 +198,16 @@ const after = computed(
             t('dockside.bench.nextPicture')
           }}</a>
         </p>
+        <div class="soft row">
+          {{ t('dockside.bench.printBoard') }}
+          <a
+            v-for="length_cm in trip.dockside.value?.boards_cm"
+            :key="length_cm"
+            :href="`/api/boards/${length_cm}/board.pdf`"
+            target="_blank"
+            >{{ t('dockside.bench.boardLength', { length_cm }) }}</a
+          >
+        </div>
         <p class="soft keys">
           {{ t('dockside.bench.keysOnThePhotoM') }}
         </p>

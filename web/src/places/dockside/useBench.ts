@@ -137,6 +137,15 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     marks.value = { corners: [], scale: [], fish: [] }
     selected.value = null
   }
+  /** Marks that were seen in the picture, to be looked at; the tail as the length is measured. */
+  function takeProposed(
+    { board, corners, fish, tail }: Schemas['ProposedMarks'],
+    kind: Schemas['LengthKind'] | undefined,
+  ) {
+    const [snout, fork] = fish
+    const marked = snout && fork ? [snout, kind === 'TL' && tail ? tail : fork] : []
+    takeKept({ board, corners, scale: [], scale_mm: null, fish: marked })
+  }
   /** Marks that were kept with the picture, to be redone. */
   function takeKept(old: Schemas['BenchMarks'] | null) {
     if (!old) return
@@ -198,6 +207,7 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     turn,
     again,
     takeKept,
+    takeProposed,
     keep,
     canUndo: computed(() => before.value.length > 0),
   }

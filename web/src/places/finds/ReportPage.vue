@@ -12,6 +12,7 @@ import LengthKindPicture from './parts/LengthKindPicture.vue'
 import { MOST_PHOTOS, useReport } from './useReport'
 
 const props = defineProps<{ reportId?: string }>()
+const ReadFromPhoto = defineAsyncComponent(() => import('./parts/ReadFromPhoto.vue'))
 const TagGuide = defineAsyncComponent(() => import('./parts/TagGuide.vue'))
 const router = useRouter()
 const session = useSessionStore()
@@ -430,6 +431,11 @@ const field = (name: string) => refusal.value?.fields[name]
             }}
           </p>
           <p v-if="photoTrouble" class="fault">{{ photoTrouble }}</p>
+          <ReadFromPhoto
+            v-if="photos.length"
+            :photos="photos"
+            @take="draft.number_as_read = $event"
+          />
         </fieldset>
       </template>
       <template v-if="shown > 3">

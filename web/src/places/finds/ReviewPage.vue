@@ -319,6 +319,20 @@ useEventListener(window, 'keydown', (event) => {
           :alt="t('finds.review.theFindersPhoto', { index: index + 1 })"
           class="photo"
         />
+        <p
+          v-for="seen in desk.report.seen_numbers"
+          :key="seen.photo_id"
+          :class="{ warn: !seen.agrees }"
+        >
+          {{
+            seen.agrees
+              ? t('finds.review.photoReads', { number: seen.text })
+              : t('finds.review.photoDiffers', {
+                  number: seen.text,
+                  typed: desk.report.number_as_read,
+                })
+          }}
+        </p>
         <ExpectedLength
           v-if="range"
           :growth-version="candidate!.growth_version ?? null"
@@ -554,6 +568,10 @@ dl {
   border-left: 5px solid var(--rust);
   background: var(--rust-soft);
   padding: var(--gap-2) var(--gap-3);
+}
+.warn {
+  padding-left: var(--gap-2);
+  border-left: 4px solid var(--rust);
 }
 .photo {
   max-width: 100%;

@@ -158,6 +158,9 @@ const measured = (photo: DockPhoto) =>
             <b v-if="photo.measured_mm" class="tabular">{{
               lengthText(photo.measured_mm, session.units)
             }}</b>
+            <span v-if="photo.seen_number">{{
+              t('dockside.photoStrip.tagRead', { number: photo.seen_number })
+            }}</span>
             <span v-if="photo.trouble" class="fault">{{ photo.trouble }}</span>
           </figcaption>
           <div v-if="chosen === photo.id" class="acts">

@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+# Pictures whose truth is known, read as the application reads them; of seeds on which nothing was
+# tuned. Prints the tables of docs/PICTURES.md.
+#
+# bundle exec ruby bench/pictures.rb tags|boards [HOW MANY, default 200] [FIRST SEED]
+require_relative "../config/boot"
+require_relative "support/pictures/tag_pictures"
+require_relative "support/pictures/board_pictures"
+
+def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+def share(part, whole) = whole.zero? ? "-" : format("%.1f %%", 100.0 * part / whole)
+def quantile(values, share) = values.sort[((values.size - 1) * share).round]
+
+# Tags: what is offered beside what was printed.
+module TagBench
+  SERIES = [
+    Core::Tags::Series.new(prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000)
+  ].freeze
+  CHARACTERS = [*"0".."9", "M", "S"].join
+  Row = Struct.new(:grade, :number, :offer, :seconds, keyword_init: true) do
+    def whole_right? = offer&.text == number
+    def offered_wrong? = !offer.nil? && offer.share >= 0.9 && !right?
+    def right? = Core::Tags::SeenNumber.agrees?(offer.text, number)
+    def among_three? = [offer&.text, *offer&.others].include?(number)
+  end
+
+  def self.run(count, seed)
+    rows = Array.new(count) { |index| row(seed + index, (index % 5) + 1) }
+    puts "grade | pictures | whole and right | among first three | nothing offered | wrong at 0.9"
+    rows.group_by(&:grade).sort.each { |grade, own| puts line(grade, own) }
+    puts line("all", rows)
+    calibration(rows.select(&:offer))
+    puts "seconds: median #{quantile(rows.map(&:seconds), 0.5).round(2)}, " \
+      "p95 #{quantile(rows.map(&:seconds), 0.95).round(2)}"
+  end
+
+  def self.row(seed, grade)
+    picture = Pictures::TagPictures.new(seed).picture(grade)
+    start = now
+    lines = Formats::TagWriting.in_picture(picture.jpeg, characters: CHARACTERS).lines
+    offer = Core::Tags::SeenNumber.new(lines, series: SERIES).offer
+    Row.new(grade:, number: picture.number, offer:, seconds: now - start)
+  end
+
+  def self.line(grade, rows)
+    [
+      grade, rows.size, share(rows.count(&:whole_right?), rows.size),
+      share(rows.count(&:among_three?), rows.size), share(rows.count do |row|
+        row.offer.nil?
+      end, rows.size),
+      share(rows.count(&:offered_wrong?), rows.size)
+    ].join(" | ")
+  end
+
+  def self.calibration(rows)
+    rows.group_by { |row| [0.5, 0.8, 0.9, 0.95, 0.98, 1.01].find { |top| row.offer.share < top } }
+      .sort.each do |top, own|
+        puts "share below #{top}: #{own.size} offers, said " \
+          "#{share(own.sum { |row| row.offer.share }, own.size)}, " \
+          "right #{share(own.count(&:right?), own.size)}"
+      end
+  end
+end
+
+# Boards: lengths without a touch beside the true ones.
+module BoardBench
+  # Marks so near to the true ones need no drag.
+  NO_DRAG = 0.01
+  Row = Struct.new(:picture, :marks, :measured, :seconds, keyword_init: true) do
+    def error = (measured.straight_mm / picture.length_mm) - 1
+    def within? = (measured.straight_mm - picture.length_mm).abs <= 1.96 * measured.sd_mm
+    def without_drag? = off_share < NO_DRAG
+
+    # Along the fish, in shares of its length as it is seen.
+    def off_share
+      snout, fork = picture.snout_px, picture.fork_px
+      size = Math.hypot(fork[0] - snout[0], fork[1] - snout[1])
+      along = [(fork[0] - snout[0]) / size, (fork[1] - snout[1]) / size]
+      marks[:fish].zip([snout, fork]).map do |mark, truth|
+        (((mark[0] - truth[0]) * along[0]) + ((mark[1] - truth[1]) * along[1])).abs / size
+      end.max
+    end
+  end
+
+  def self.run(count, seed)
+    rows = Array.new(count) { |index| row(seed + index) }
+    seen = rows.select(&:marks)
+    fish = rows.select(&:measured)
+    puts "boards #{rows.size}, found #{share(seen.size, rows.size)}, " \
+      "fish marked #{share(fish.size, rows.size)}"
+    errors = fish.map { |row| row.error.abs }
+    puts "error without a touch: median #{share(quantile(errors, 0.5), 1)}, " \
+      "p95 #{share(quantile(errors, 0.95), 1)}; 95 % interval covers " \
+      "#{share(fish.count(&:within?), fish.size)}"
+    puts "no drag needed: #{share(fish.count(&:without_drag?), fish.size)}"
+    puts "seconds: p95 #{quantile(rows.map(&:seconds), 0.95).round(2)}"
+  end
+
+  def self.row(seed)
+    picture = Pictures::BoardPictures.new(seed).picture
+    start = now
+    marks = Formats::BoardPicture.in_picture(picture.jpeg).marks
+    Row.new(picture:, marks:, measured: measured(marks, picture), seconds: now - start)
+  end
+
+  def self.measured(marks, picture)
+    return if marks.nil? || marks[:fish].empty?
+
+    shown = {
+      width_px: Pictures::BoardPictures::WIDTH_PX, height_px: Pictures::BoardPictures::HEIGHT_PX,
+      focal_35mm: picture.focal_35mm
+    }
+    Core::Photo::Measuring.of(marks: marks.slice(:board, :corners, :fish), shown:)
+  end
+end
+
+kind, count, seed = ARGV
+work = { "tags" => TagBench, "boards" => BoardBench }.fetch(kind) do
+  abort "usage: bundle exec ruby bench/pictures.rb tags|boards [HOW MANY] [FIRST SEED]"
+end
+work.run(Integer(count || 200), Integer(seed || 500_000))

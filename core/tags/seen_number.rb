@@ -1,0 +1,128 @@
+# frozen_string_literal: true
+
+module Core
+  module Tags
+    # A number as a machine sees it in a picture: the same writing looked at several ways, each look
+    # a line of characters with how sure the machine says that it is. From them come the numbers
+    # that were most likely printed, `?` where no digit is likely enough, and how often an offer
+    # that looks like this one is right.
+    #
+    # Which numbers were issued plays no part, only the first and last of a series: an offer must
+    # not say which tags there are.
+    class SeenNumber
+      # text: with `?` for what is not read;  share: of such offers that are right in every digit
+      # that they read, 0..1;  others: up to two more [text], the likeliest first
+      Offer = Struct.new(:text, :share, :others, keyword_init: true) do
+        def whole? = !text.include?("?")
+      end
+
+      # What speaks for no digit at all, against 1 for a digit in one look.
+      NOISE = 0.22
+      # What the machine says of itself counts less than that it saw the same again.
+      LEAST_SURE = 0.4
+      # A digit with a smaller share of what was seen in its place is offered as unread.
+      LEAST_SHARE = 0.6
+      # Fewer digits than this beside those that all numbers share are no offer.
+      LEAST_READ = 2
+      # How much a look counts: with the whole prefix, with its last letter, with the right length.
+      WITH_PREFIX = 1.0
+      WITH_LETTER = 0.6
+      WITH_LENGTH = 0.3
+
+      # From here on an offer is taken for the number of the fish that carries it. House rule.
+      LEAST_PAIRED = 0.9
+
+      # Whose tag it is: { number => id } of the fish it may be.  text, share: of an offer, or nil
+      def self.whose(text, share, numbers)
+        numbers[text] if text && share >= LEAST_PAIRED
+      end
+
+      # Whether what was read goes with a number that somebody typed.
+      def self.agrees?(text, typed)
+        typed = Number.normalise(typed)
+        text.size == typed.size &&
+          text.chars.zip(typed.chars).all? do |seen, read|
+            [seen, read].include?("?") || seen == read
+          end
+      end
+
+      # lines: [[[character, 0..1], ...], ...], a line a look;  series: [Series]
+      def initialize(lines, series:)
+        @lines = lines
+        @series = series
+      end
+
+      # Offer, or nil where nothing like a number of a series is seen.
+      def offer = @series.filter_map { |series| of(series) }.max_by(&:share)
+
+      private
+
+      def of(series)
+        tails = @lines.filter_map { |line| tail(line, series.prefix, series.digits) }
+        return if tails.empty?
+
+        same = same_digits(series)
+        places = (0...series.digits).map do |place|
+          place < same.size ? { same[place] => 1.0 } : shares(tails, place)
+        end
+        best = places.map { |shares| shares.max_by(&:last) }
+        return if best.drop(same.size).count { |_, share| share >= LEAST_SHARE } < LEAST_READ
+
+        Offer.new(
+          text: series.prefix + best.map { |digit, share| digit_or_unread(digit, share) }.join,
+          share: Calibration.share(best.drop(same.size).map(&:last)),
+          others: others(places, best).map { |digits| series.prefix + digits }
+        ).freeze
+      end
+
+      def digit_or_unread(digit, share) = share < LEAST_SHARE ? "?" : digit
+
+      # [digits with how sure each is, how much they count], or nil.
+      def tail(line, prefix, digits)
+        text = line.map(&:first).join
+        start, weight = beginning(text, prefix, digits)
+        part = start && line[start, digits]
+        [part, weight] if part && part.size == digits && part.all? { |digit, _| digit.match?(/\d/) }
+      end
+
+      def beginning(text, prefix, digits)
+        if (start = text.index(prefix)) then [start + prefix.size, WITH_PREFIX]
+        elsif (start = text.index(prefix[-1])) && start < prefix.size then [start + 1, WITH_LETTER]
+        elsif [digits, digits + prefix.size].include?(text.size)
+          [text.size - digits, WITH_LENGTH]
+        end
+      end
+
+      # The digits that all numbers of the series begin with.
+      def same_digits(series)
+        first, last =
+          [series.first_serial, series.last_serial].map do |serial|
+            series.number(serial).delete_prefix(series.prefix).chars
+          end
+        first.zip(last).take_while { |digit, other| digit == other }.map(&:first)
+      end
+
+      # { digit => share of what was seen in that place }
+      def shares(tails, place)
+        sums = Hash.new(0.0)
+        tails.each do |part, weight|
+          digit, sure = part[place]
+          sums[digit] += weight * (LEAST_SURE + ((1 - LEAST_SURE) * sure))
+        end
+        total = sums.values.inject(:+) + NOISE
+        sums.transform_values { |sum| sum / total }
+      end
+
+      # The same number with the digit changed that has the best second choice, then the next.
+      def others(places, best)
+        seconds = places.each_with_index.filter_map do |shares, place|
+          digit, share = shares.reject { |digit, _| digit == best[place].first }.max_by(&:last)
+          [share / best[place].last, place, digit] if digit
+        end
+        seconds.max_by(2, &:first).map do |_, place, digit|
+          best.map(&:first).join.tap { |digits| digits[place] = digit }
+        end
+      end
+    end
+  end
+end

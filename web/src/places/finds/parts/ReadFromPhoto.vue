@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue'
+import { api, type Schemas } from '@/api/client'
+import { useAct } from '@/api/useAct'
+import TroubleNote from '@/parts/TroubleNote.vue'
+import { t } from '@/words/finds'
+
+/** The number of the tag, read out of the finder's own photos when they ask for it. */
+const { photos } = defineProps<{ photos: File[] }>()
+const emit = defineEmits<{ take: [number: string] }>()
+type Offer = NonNullable<Schemas['TagPictureRead']['offer']>
+
+const reading = useAct()
+/** Null where no number could be read; undefined before anybody asked. */
+const offer = shallowRef<Offer | null>()
+const choices = computed(() =>
+  offer.value
+    ? [offer.value.text, ...offer.value.others.filter((text) => !text.includes('?'))]
+    : [],
+)
+watch(
+  () => photos,
+  () => (offer.value = undefined),
+)
+
+/** The clearest of them. */
+const read = () =>
+  reading.run(async () => {
+    const offers = await Promise.all(
+      photos.map(async (photo) => (await api.readTagPicture(photo)).offer),
+    )
+    offer.value = offers.reduce(
+      (best, other) => (other && other.share > (best?.share ?? 0) ? other : best),
+      null,
+    )
+  })
+function take(number: string) {
+  emit('take', number)
+  offer.value = undefined
+}
+</script>
+
+<template>
+  <div class="stack">
+    <button type="button" class="quiet" :disabled="reading.busy.value" @click="read">
+      {{
+        reading.busy.value ? t('finds.readFromPhoto.reading') : t('finds.readFromPhoto.readNumber')
+      }}
+    </button>
+    <TroubleNote :trouble="reading.refusal.value" />
+    <div role="status" aria-live="polite">
+      <template v-if="offer">
+        <p>
+          {{ t('finds.readFromPhoto.weRead') }} <b class="streamer">{{ offer.text }}</b>
+          {{ t('finds.readFromPhoto.rightInOfHundred', { right: Math.round(offer.share * 100) }) }}
+        </p>
+        <p v-if="offer.text.includes('?')" class="soft">
+          {{ t('finds.readFromPhoto.unreadDigits') }}
+        </p>
+        <p class="choices">
+          <button
+            v-for="text in choices"
+            :key="text"
+            type="button"
+            class="quiet"
+            @click="take(text)"
+          >
+            {{ t('finds.readFromPhoto.useNumber', { text }) }}
+          </button>
+        </p>
+      </template>
+      <p v-else-if="offer === null">{{ t('finds.readFromPhoto.nothingRead') }}</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+</style>
