@@ -303,7 +303,7 @@ class FindersTest < ApiCase
     assert_equal [*[200] * 5, 409], sent
     sign_in("hamish@marrow.example")
 
-    assert_equal 5, ask("/api/reports/#{@id}/desk")["report"]["photo_ids"].size
+    assert_equal 5, ask("/api/reports/#{@id}/desk")["report"]["photos"].size
   end
 
   private

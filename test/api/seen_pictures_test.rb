@@ -105,9 +105,34 @@ class SeenPicturesTest < ApiCase
     send_bytes("/api/reports/#{report}/photo", tag("MS000002"), "HTTP_X_REPORT_KEY" => key)
     look_at_pictures
     sign_in("hamish@marrow.example")
-    seen = ask("/api/reports/#{report}/desk")["report"]["seen_numbers"]
+    photos = ask("/api/reports/#{report}/desk")["report"]["photos"]
 
-    assert_equal([["MS000002", false]], seen.map { |read| read.values_at("text", "agrees") })
+    assert_equal([["MS000002", false]], photos.map do |seen|
+      seen.values_at("seen_number", "agrees")
+    end)
+  end
+
+  # Its finder wrote 45.5 cm; both stand beside each other.
+  def test_a_coordinator_measures_the_fish_in_a_finders_photo_and_the_finders_words_stay
+    sent = put_report(Seeds.report(species_code: nil), id: report = SecureRandom.uuid)
+    send_bytes("/api/reports/#{report}/photo", Pictures::BoardPictures.new(9).picture.jpeg,
+      "HTTP_X_REPORT_KEY" => sent.fetch("report_key"))
+    look_at_pictures
+    db[:photos].update(shown_key: "x", shown_width_px: 1600, shown_height_px: 1200)
+    photo, proposed =
+      ask_desk(report)["photos"].first.then { |seen| seen.values_at("id", "proposed_marks") }
+    marks = { scale: [], scale_mm: nil, **proposed.slice("board", "corners", "fish") }
+    send_json(:post, "/api/photos/#{photo}/measure", { marks:, keep: "marks" })
+    desk = ask_desk(report)
+
+    assert_in_delta 636, desk["photos"].first["measured_mm"], 30
+    assert_operator desk["photos"].first["margin_mm"], :>, 5
+    assert_equal 455, desk["length_mm"]
+  end
+
+  def ask_desk(report)
+    sign_in("hamish@marrow.example")
+    ask("/api/reports/#{report}/desk")["report"]
   end
 
   # As it comes out of the printer: on the page each marker is as large, and as far from the others,

@@ -56,8 +56,11 @@ class FindersBrowserTest < BrowserCase
     assert_field "Number on the tag", with: ""
     assert_accessible(".report")
     click_button "Use MS000001"
-
     assert_field "Number on the tag", with: "MS000001"
+    Vips::Image.new_from_file(photo).gaussblur(14).jpegsave(blurred = "#{photo}.blurred.jpg")
+    attach_file("photo", blurred)
+
+    assert_text "This photo is blurred. Take another?"
   end
 
   def test_a_day_that_nobody_knows_and_one_of_which_only_the_month_is_known

@@ -243,6 +243,12 @@ export const router = createRouter({
       meta: { title: t('common.router.photoBench') },
     },
     {
+      path: '/finds/review/:reportId/bench/:photoId',
+      component: dockside('reportBench'),
+      props: true,
+      meta: { title: t('common.router.photoBench') },
+    },
+    {
       path: '/finds',
       component: finds('finds'),
       meta: { title: t('common.router.finds') },

@@ -35,23 +35,27 @@ module Acts
     def shown(store, report)
       shown = report.to_h.except(:fingerprint, :report_key, :fish_id, :tag_number)
       length = report.length
-      photos = store.photos.of_report(report.id)
       WaitingWords.beside(shown).merge(
         numbers: report.numbers.to_a, more_numbers: report.more_numbers.to_a,
         length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm,
-        photo_ids: photos.map(&:id), seen_numbers: seen_numbers(photos, report),
+        photos:
+          store.photos.of_report(report.id).map { |photo| photo(photo, report.number_as_read) },
         deck: report.on_deck? ? store.encounters.on_deck(report.encounter_id) : nil
       )
     end
 
-    # What was read out of its photos, beside what its finder typed.
-    def seen_numbers(photos, report)
-      photos.select(&:seen_number).map do |photo|
-        {
-          photo_id: photo.id, text: photo.seen_number,
-          agrees: Core::Tags::SeenNumber.agrees?(photo.seen_number, report.number_as_read)
-        }
-      end
+    PHOTO = %i[
+      id shown_width_px shown_height_px focal_35mm marks proposed_marks measured_mm measured_sd_mm
+      seen_number
+    ].freeze
+
+    # What was seen in it, and whether its number goes with the one that the finder typed.
+    def photo(photo, typed)
+      {
+        **photo.slice(*PHOTO),
+        margin_mm: photo.measured_sd_mm && (Core::Fish::Length::Z95 * photo.measured_sd_mm),
+        agrees: photo.seen_number && Core::Tags::SeenNumber.agrees?(photo.seen_number, typed)
+      }
     end
 
     def candidate(ranking, species)

@@ -50,6 +50,8 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
   const before = shallowRef<Marks[]>([])
   const selected = ref<{ list: keyof Marks; at: number } | null>(null)
   const result = shallowRef<Measured | null>(null)
+  /** What was seen in the picture before anybody marked it. */
+  const proposed = shallowRef<Schemas['ProposedMarks'] | null>(null)
   const field = openField(null)
   const refusal = ref<Trouble | null>(null)
   const fixed = computed<keyof Marks>(() => (mode.value === 'board' ? 'corners' : 'scale'))
@@ -138,11 +140,10 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     selected.value = null
   }
   /** Marks that were seen in the picture, to be looked at; the tail as the length is measured. */
-  function takeProposed(
-    { board, corners, fish, tail }: Schemas['ProposedMarks'],
-    kind: Schemas['LengthKind'] | undefined,
-  ) {
+  function takeProposed(seen: Schemas['ProposedMarks'], kind: Schemas['LengthKind'] | undefined) {
+    const { board, corners, fish, tail } = seen
     const [snout, fork] = fish
+    proposed.value = seen
     const marked = snout && fork ? [snout, kind === 'TL' && tail ? tail : fork] : []
     takeKept({ board, corners, scale: [], scale_mm: null, fish: marked })
   }
@@ -208,7 +209,9 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     again,
     takeKept,
     takeProposed,
+    proposed,
     keep,
     canUndo: computed(() => before.value.length > 0),
   }
 }
+export type Bench = ReturnType<typeof useBench>

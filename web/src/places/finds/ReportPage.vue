@@ -66,9 +66,15 @@ onMounted(() => requestAnimationFrame(() => setTimeout(showNext)))
 /** The pictures that go with it, shown beside the number. */
 const pictures = ref<string[]>([])
 const drop = () => pictures.value.forEach((picture) => URL.revokeObjectURL(picture))
-watch(photos, (files) => {
+/** What is wrong with a photo that was just chosen; it may be sent all the same. */
+const photoAdvice = ref<string[]>([])
+watch(photos, async (files) => {
   drop()
   pictures.value = files.map((file) => URL.createObjectURL(file))
+  photoAdvice.value = []
+  const { adviceOn } = await import('@/parts/photoQuality')
+  const advice = await Promise.all(files.map(adviceOn))
+  if (photos.value === files) photoAdvice.value = advice.filter((sentence) => sentence !== null)
 })
 onBeforeUnmount(drop)
 const FOUND_HOW = {
@@ -178,6 +184,9 @@ const field = (name: string) => refusal.value?.fields[name]
         />
         <p v-if="field('number_as_read')" class="fault">{{ field('number_as_read') }}</p>
         <p v-if="hint" role="status" :class="['hint', hint.kind]">{{ hint.sentence }}</p>
+        <p v-if="/[?*]/.test(draft.number_as_read) && !photos.length && !own?.photos">
+          {{ t('finds.report.photoOfWornTag') }}
+        </p>
         <label v-if="hint?.kind === 'other' || draft.may_pass_on" class="agree"
           ><input v-model="draft.may_pass_on" type="checkbox" />
           {{ t('finds.report.mayPassOn') }}</label
@@ -431,6 +440,7 @@ const field = (name: string) => refusal.value?.fields[name]
             }}
           </p>
           <p v-if="photoTrouble" class="fault">{{ photoTrouble }}</p>
+          <p v-for="advice in new Set(photoAdvice)" :key="advice" role="status">{{ advice }}</p>
           <ReadFromPhoto
             v-if="photos.length"
             :photos="photos"

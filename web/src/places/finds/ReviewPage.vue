@@ -312,27 +312,38 @@ useEventListener(window, 'keydown', (event) => {
           <dt>{{ t('finds.review.whyItNeedsReview') }}</dt>
           <dd>{{ desk.report.waiting_words ?? STATE[desk.report.state] }}</dd>
         </dl>
-        <img
-          v-for="(id, index) in desk.report.photo_ids"
-          :key="id"
-          :src="`/api/photos/${id}/shown`"
-          :alt="t('finds.review.theFindersPhoto', { index: index + 1 })"
-          class="photo"
-        />
-        <p
-          v-for="seen in desk.report.seen_numbers"
-          :key="seen.photo_id"
-          :class="{ warn: !seen.agrees }"
-        >
-          {{
-            seen.agrees
-              ? t('finds.review.photoReads', { number: seen.text })
-              : t('finds.review.photoDiffers', {
-                  number: seen.text,
-                  typed: desk.report.number_as_read,
+        <figure v-for="(photo, index) in desk.report.photos" :key="photo.id">
+          <img
+            :src="`/api/photos/${photo.id}/shown`"
+            :alt="t('finds.review.theFindersPhoto', { index: index + 1 })"
+            class="photo"
+          />
+          <figcaption>
+            <p v-if="photo.seen_number" :class="{ warn: !photo.agrees }">
+              {{
+                photo.agrees
+                  ? t('finds.review.photoReads', { number: photo.seen_number })
+                  : t('finds.review.photoDiffers', {
+                      number: photo.seen_number,
+                      typed: desk.report.number_as_read,
+                    })
+              }}
+            </p>
+            <p v-if="photo.measured_mm && photo.margin_mm">
+              {{
+                t('finds.review.photoMeasured', {
+                  length: lengthText(photo.measured_mm, session.units),
+                  margin: lengthText(photo.margin_mm, session.units),
                 })
-          }}
-        </p>
+              }}
+            </p>
+            <RouterLink
+              v-if="photo.shown_width_px"
+              :to="`/finds/review/${desk.report.id}/bench/${photo.id}`"
+              >{{ t('finds.review.measurePhoto') }}</RouterLink
+            >
+          </figcaption>
+        </figure>
         <ExpectedLength
           v-if="range"
           :growth-version="candidate!.growth_version ?? null"
@@ -572,6 +583,9 @@ dl {
 .warn {
   padding-left: var(--gap-2);
   border-left: 4px solid var(--rust);
+}
+figure {
+  margin: 0;
 }
 .photo {
   max-width: 100%;

@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { api } from '@/api/client'
 import { trouble, type Trouble } from '@/api/refusal'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { adviceOn } from '@/parts/photoQuality'
 import { t } from '@/words/deck'
 import type { DeckState } from '../../useDeck'
 import NumberLine from './NumberLine.vue'
@@ -29,9 +30,13 @@ const take = () =>
   net.value > 0 &&
   deck.change({ weight_g: net.value, weight_how: 'scale', tare_g: weight.value!.tare_g })
 
+/** What is wrong with the photo that was added last; it is kept all the same. */
+const advice = ref<string | null>(null)
 async function add(field: HTMLInputElement) {
-  for (const file of field.files ?? []) await deck.addPhoto(file)
+  const files = [...(field.files ?? [])]
   field.value = ''
+  for (const file of files) await deck.addPhoto(file)
+  advice.value = files.length ? await adviceOn(files.at(-1)!) : null
 }
 /** Each picture has an address in memory only while it is shown. */
 const urls = ref<Record<string, string>>({})
@@ -116,6 +121,7 @@ onBeforeUnmount(forget)
         </figcaption>
       </figure>
     </div>
+    <p v-if="advice" role="status">{{ advice }}</p>
     <p v-for="note in deck.answer.value?.notes.weigh" :key="note" class="soft">{{ note }}</p>
     <ul class="instruments">
       <li
