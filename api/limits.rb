@@ -30,9 +30,6 @@ module Api
       "report photos by address" => [20, 600, lambda { |r|
         address(r) if r.put? && r.path.match?(%r{\A/api/reports/[^/]+/photo\z})
       }],
-      "tag pictures by address" => [12, 60, lambda { |r|
-        address(r) if r.put? && r.path == "/api/tag-picture"
-      }],
       "stories by address" => [240, 60, lambda { |r|
         address(r) if r.path.start_with?("/api/stories/")
       }],

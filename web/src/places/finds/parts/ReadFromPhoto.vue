@@ -23,16 +23,15 @@ watch(
   () => (offer.value = undefined),
 )
 
-/** The clearest of them. */
+/** The clearest of them; one after another, so that a finder asks for no more than others may. */
 const read = () =>
   reading.run(async () => {
-    const offers = await Promise.all(
-      photos.map(async (photo) => (await api.readTagPicture(photo)).offer),
-    )
-    offer.value = offers.reduce(
-      (best, other) => (other && other.share > (best?.share ?? 0) ? other : best),
-      null,
-    )
+    let best: Offer | null = null
+    for (const photo of photos) {
+      const { offer: other } = await api.readTagPicture(photo)
+      if (other && other.share > (best?.share ?? 0)) best = other
+    }
+    offer.value = best
   })
 function take(number: string) {
   emit('take', number)
