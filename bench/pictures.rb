@@ -20,14 +20,14 @@ module TagBench
   CHARACTERS = [*"0".."9", "M", "S"].join
   Row = Struct.new(:grade, :number, :offer, :seconds, keyword_init: true) do
     def whole_right? = offer&.text == number
-    def offered_wrong? = !offer.nil? && offer.share >= 0.9 && !right?
+    def offered_wrong? = !offer.nil? && offer.sure? && !right?
     def right? = Core::Tags::SeenNumber.agrees?(offer.text, number)
     def among_three? = [offer&.text, *offer&.others].include?(number)
   end
 
   def self.run(count, seed)
     rows = Array.new(count) { |index| row(seed + index, (index % 5) + 1) }
-    puts "grade | pictures | whole and right | among first three | nothing offered | wrong at 0.9"
+    puts "grade | pictures | whole and right | among first three | nothing offered | surely wrong"
     rows.group_by(&:grade).sort.each { |grade, own| puts line(grade, own) }
     puts line("all", rows)
     calibration(rows.select(&:offer))

@@ -57,9 +57,9 @@ class SeenNumberTest < Minitest::Test
     numbers = { "MS004217" => :fish }
     whose = ->(text, share) { Core::Tags::SeenNumber.whose(text, share, numbers) }
 
-    assert_equal :fish, whose.call("MS004217", 0.95)
-    assert_nil whose.call("MS004217", 0.8)
-    assert_nil whose.call("MS0042?7", 0.95)
+    assert_equal :fish, whose.call("MS004217", 0.96)
+    assert_nil whose.call("MS004217", 0.94)
+    assert_nil whose.call("MS0042?7", 0.96)
     assert_nil whose.call(nil, nil)
   end
 end

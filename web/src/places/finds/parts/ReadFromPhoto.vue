@@ -51,7 +51,11 @@ function take(number: string) {
       <template v-if="offer">
         <p>
           {{ t('finds.readFromPhoto.weRead') }} <b class="streamer">{{ offer.text }}</b>
-          {{ t('finds.readFromPhoto.rightInOfHundred', { right: Math.round(offer.share * 100) }) }}
+          {{
+            offer.is_sure
+              ? t('finds.readFromPhoto.rightInOfHundred', { right: Math.round(offer.share * 100) })
+              : t('finds.readFromPhoto.notSure')
+          }}
         </p>
         <p v-if="offer.text.includes('?')" class="soft">
           {{ t('finds.readFromPhoto.unreadDigits') }}
