@@ -14,7 +14,7 @@ module Core
       # that they read, 0..1;  others: up to two more [text], the likeliest first
       # sure?: from where on that share is one to rely on; below it a person has to look
       Offer = Struct.new(:text, :share, :others, keyword_init: true) do
-        def sure? = share >= LEAST_SURE_OFFER
+        def sure? = SeenNumber.sure?(share)
       end
       # Offers below were right up to 44 points oftener or more rarely than their share said, on
       # pictures that nothing was tuned on.
@@ -35,8 +35,11 @@ module Core
 
       # Whose tag it is: { number => id } of the fish it may be.  text, share: of an offer, or nil
       def self.whose(text, share, numbers)
-        numbers[text] if text && share >= LEAST_SURE_OFFER
+        numbers[text] if text && sure?(share)
       end
+
+      # Whether an offer is to be relied on.
+      def self.sure?(share) = share >= LEAST_SURE_OFFER
 
       # Whether what was read goes with a number that somebody typed.
       def self.agrees?(text, typed)

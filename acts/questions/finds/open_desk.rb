@@ -54,8 +54,15 @@ module Acts
       {
         **photo.slice(*PHOTO),
         margin_mm: photo.measured_sd_mm && (Core::Fish::Length::Z95 * photo.measured_sd_mm),
-        agrees: photo.seen_number && Core::Tags::SeenNumber.agrees?(photo.seen_number, typed)
+        agrees: agrees(photo, typed)
       }
+    end
+
+    # nil where nothing was read that is to be relied on.
+    def agrees(photo, typed)
+      return unless photo.seen_number && Core::Tags::SeenNumber.sure?(photo.seen_share)
+
+      Core::Tags::SeenNumber.agrees?(photo.seen_number, typed)
     end
 
     def candidate(ranking, species)

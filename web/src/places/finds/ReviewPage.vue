@@ -12,7 +12,7 @@ import { FATE, FOUND_HOW, LETTER, TAG_LEFT, whenText } from '@/words/fish'
 import ReviewCandidate from './parts/ReviewCandidate.vue'
 import ExpectedLength from './parts/ExpectedLength.vue'
 import FindsNav from './parts/FindsNav.vue'
-import { useReview, type Verdict } from './useReview'
+import { useReview, type Desk, type Verdict } from './useReview'
 
 /**
  * Reports that nobody could match alone: the report left, the fish it may be about right, decided
@@ -188,6 +188,14 @@ useEventListener(window, 'keydown', (event) => {
   else return
   event.preventDefault()
 })
+/** The number that was read out of a photo, beside the one that the finder typed. */
+function seenWords({ seen_number, agrees }: Desk['report']['photos'][number]) {
+  const number = seen_number ?? ''
+  if (agrees === null) return t('finds.review.photoMayRead', { number })
+  return agrees
+    ? t('finds.review.photoReads', { number })
+    : t('finds.review.photoDiffers', { number, typed: desk.value!.report.number_as_read })
+}
 </script>
 
 <template>
@@ -319,15 +327,8 @@ useEventListener(window, 'keydown', (event) => {
             class="photo"
           />
           <figcaption>
-            <p v-if="photo.seen_number" :class="{ warn: !photo.agrees }">
-              {{
-                photo.agrees
-                  ? t('finds.review.photoReads', { number: photo.seen_number })
-                  : t('finds.review.photoDiffers', {
-                      number: photo.seen_number,
-                      typed: desk.report.number_as_read,
-                    })
-              }}
+            <p v-if="photo.seen_number" :class="{ warn: photo.agrees === false }">
+              {{ seenWords(photo) }}
             </p>
             <p v-if="photo.measured_mm && photo.margin_mm">
               {{

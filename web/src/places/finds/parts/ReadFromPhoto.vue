@@ -50,7 +50,7 @@ function take(number: string) {
     <div role="status" aria-live="polite">
       <template v-if="offer">
         <p>
-          {{ t('finds.readFromPhoto.weRead') }} <b class="streamer">{{ offer.text }}</b>
+          {{ t('finds.readFromPhoto.weRead') }} <b class="streamer">{{ offer.text }}</b>.
           {{
             offer.is_sure
               ? t('finds.readFromPhoto.rightInOfHundred', { right: Math.round(offer.share * 100) })
