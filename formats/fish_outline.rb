@@ -60,19 +60,10 @@ module Formats
 
     # { x => [y, ...] } of the largest thing that is not white.
     def fish(flat, view)
-      mask = dark(flat, view)
-      labels = mask.labelregions.write_to_memory.unpack("l*")
-      regions = Hash.new { |all, label| all[label] = [] }
-      mask.write_to_memory.each_byte.with_index do |inside, index|
-        regions[labels[index]] << index unless inside.zero?
-      end
-      largest = regions.values.max_by(&:size)
+      largest = Shapes.regions(dark(flat, view)).max_by(&:size)
       return if largest.nil? || largest.size < flat.width * flat.height * LEAST_SHARE
 
-      tapering(
-        largest.group_by { |index| index % flat.width }
-          .transform_values { |all| all.map { |index| index / flat.width } }
-      )
+      tapering(largest.group_by(&:first).transform_values { |points| points.map(&:last) })
     end
 
     # Beyond the board's edge a nose only gets narrower; what spreads there is ground.
@@ -95,7 +86,7 @@ module Formats
         lab.crop(BEYOND_MM, 0, lab.width - BEYOND_MM, lab.height)
       off_board = apart(board, paper(board))
       level = fish_level(off_board)
-      off_ground = apart(ground, (0..2).map { |band| middle_of(ground, band) })
+      off_ground = apart(ground, (0..2).map { |band| Shapes.median(ground[band]) })
       ground_level = [GROUND_TIMES * [off_ground.percent(50), 1].max, level].min
       mask = (off_ground > ground_level).join(off_board > level, :horizontal).copy_memory
       (without_print(mask, view).gaussblur(1.5) > 110).copy_memory
@@ -109,8 +100,8 @@ module Formats
 
     # From where on it is fish, and not its shadow.
     def fish_level(distance)
-      counts = distance.hist_find.write_to_memory.unpack("L*")
-      least = TagStrips.threshold(counts)
+      counts = Shapes.counts(distance)
+      least = Shapes.threshold(distance)
       beyond = counts.each_with_index.drop(least)
       half = beyond.sum(&:first) / 2
       middle = beyond.find { |count, _| (half -= count) <= 0 }&.last || least
@@ -118,11 +109,8 @@ module Formats
     end
 
     # L* that little of the board exceeds, and the middle of a* and b*.
-    def paper(lab) = [lab[0].cast(:uchar).percent(85), middle_of(lab, 1), middle_of(lab, 2)]
-
-    def middle_of(lab, band)
-      shift = band.zero? ? 0 : 128
-      (lab[band] + shift).cast(:uchar).percent(50) - shift
+    def paper(lab)
+      [lab[0].cast(:uchar).percent(85), *[1, 2].map { |band| Shapes.median(lab[band]) }]
     end
 
     def without_print(mask, view)
@@ -171,6 +159,6 @@ module Formats
 
     def middle(rows) = rows.sum / rows.size.to_f
     private_class_method :whole?, :flattened, :fish, :tapering, :dark, :apart, :fish_level, :paper,
-      :middle_of, :without_print, :points, :tail_ends, :fork, :middle
+      :without_print, :points, :tail_ends, :fork, :middle
   end
 end

@@ -7,8 +7,7 @@ module Formats
   # Where a picture may show a streamer tag, cut out, straightened and laid level: a long narrow
   # shape whose colour is not that of what lies round it.
   #
-  # Source: Otsu (1979), IEEE Trans. SMC 9, 62-66 (threshold); Hu (1962), IRE Trans. IT 8, 179-187
-  # (direction of a shape from its moments).
+  # Source: Hu (1962), IRE Trans. IT 8, 179-187 (direction of a shape from its moments).
   module TagStrips
     # The size in which shapes are looked for.
     LOOKED_AT_PX = 360
@@ -67,17 +66,11 @@ module Formats
     end
 
     def shapes(small)
-      mask = apart(small).copy_memory
-      labels = mask.labelregions.write_to_memory.unpack("l*")
-      regions = Hash.new { |all, label| all[label] = [] }
-      mask.write_to_memory.each_byte.with_index do |inside, index|
-        regions[labels[index]] << index unless inside.zero?
-      end
       least = small.width * small.height * LEAST_SHARE_OF_PICTURE
-      regions
-        .values
+      Shapes
+        .regions(apart(small).copy_memory)
         .select { |region| region.size >= least }
-        .filter_map { |region| shape(region.map { |index| index.divmod(small.width).reverse }) }
+        .filter_map { |region| shape(region) }
         .max_by(MOST_SHAPES, &:score)
     end
 
@@ -85,29 +78,11 @@ module Formats
     def apart(small)
       lab = small.colourspace(:lab).gaussblur(1.0).copy_memory
       # Shade changes lightness more than colour.
-      off = (lab - (0..2).map { |band| median(lab[band]) }) * [0.6, 1.0, 1.0]
+      off = (lab - (0..2).map { |band| Shapes.median(lab[band]) }) * [0.6, 1.0, 1.0]
       levels = ((off[0]**2) + (off[1]**2) + (off[2]**2)).**(0.5).*(2).cast(:uchar)
-      mask = levels > threshold(levels.hist_find.write_to_memory.unpack("L*"))
+      mask = levels > Shapes.threshold(levels)
       # Letters and scratches are no holes.
       mask.gaussblur(1.5) > 110
-    end
-
-    # Of a band of L*a*b*, to a whole number.
-    def median(band) = (band + 128).cast(:uchar).percent(50) - 128
-
-    # The level that parts what is counted into two kinds best.
-    def threshold(counts)
-      total = counts.sum.to_f
-      whole = counts.each_with_index.sum { |count, level| count * level }.to_f
-      below = below_sum = 0.0
-      counts.each_with_index.max_by do |count, level|
-        below += count
-        below_sum += count * level
-        next 0.0 if below.zero? || below == total
-
-        gap = (below_sum / below) - ((whole - below_sum) / (total - below))
-        below * (total - below) * gap * gap
-      end.last
     end
 
     # points: [[x, y], ...]. Returns Shape, or nil for what is not long and narrow.
@@ -199,7 +174,7 @@ module Formats
       inside = columns.each_index.select { |index| columns[index] >= enough }
       [[inside.first - 30, 0].max, [inside.last + 30, ink.width].min]
     end
-    private_class_method :looks, :shapes, :apart, :median, :shape, :columns, :long,
+    private_class_method :looks, :shapes, :apart, :shape, :columns, :long,
       :parabola, :straightened, :writing, :written
   end
 end

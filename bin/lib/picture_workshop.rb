@@ -10,7 +10,7 @@ require "json"
 module Core; end
 %w[
   core/error core/invalid_input core/text config/texts core/photo/board core/photo/board_view
-  formats/image_library formats/picture formats/tag_strips formats/tag_writing
+  formats/image_library formats/picture formats/shapes formats/tag_strips formats/tag_writing
   formats/board_markers formats/fish_outline formats/board_picture
 ].each { |file| require_relative "../../#{file}" }
 Core::Text.catalogue = Texts.read
