@@ -14,6 +14,9 @@ module Formats
     GROUND_TIMES = 2.6
     # Behind the nose by so much a fish is broad enough to have a middle.
     BEHIND_NOSE_MM = 10
+    # A part of so much of the fish, so near its middle line, may be the rest of it.
+    REST_SHARE = 0.005
+    REST_WITHIN_MM = 45
     # How far from the nose's end of the board a nose may lie.
     NOSE_WITHIN_MM = 60
     # A shadow is darker than paper by less than this share of what the fish is.
@@ -60,10 +63,22 @@ module Formats
 
     # { x => [y, ...] } of the largest thing that is not white.
     def fish(flat, view)
-      largest = Shapes.regions(dark(flat, view)).max_by(&:size)
+      largest, *others = Shapes.regions(dark(flat, view)).sort_by { |region| -region.size }
       return if largest.nil? || largest.size < flat.width * flat.height * LEAST_SHARE
+      return if others.any? { |region| goes_on?(largest, region) }
 
       tapering(largest.group_by(&:first).transform_values { |points| points.map(&:last) })
+    end
+
+    # Whether a part behind the fish, at its height, is the rest of it, cut off by glare or a hand.
+    def goes_on?(largest, region)
+      return false if region.size < REST_SHARE * largest.size
+
+      first, last = largest.map(&:first).minmax
+      rows = largest.map(&:last)
+      across = rows.sum / rows.size.to_f
+      x, y = [0, 1].map { |axis| region.sum { |point| point[axis] } / region.size.to_f }
+      x > last - ((last - first) * TAIL_SHARE) && (y - across).abs < REST_WITHIN_MM
     end
 
     # Beyond the board's edge a nose only gets narrower; what spreads there is ground.
@@ -158,7 +173,7 @@ module Formats
     end
 
     def middle(rows) = rows.sum / rows.size.to_f
-    private_class_method :whole?, :flattened, :fish, :tapering, :dark, :apart, :fish_level, :paper,
-      :without_print, :points, :tail_ends, :fork, :middle
+    private_class_method :whole?, :flattened, :fish, :goes_on?, :tapering, :dark, :apart,
+      :fish_level, :paper, :without_print, :points, :tail_ends, :fork, :middle
   end
 end
