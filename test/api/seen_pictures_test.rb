@@ -135,6 +135,16 @@ class SeenPicturesTest < ApiCase
     ask("/api/reports/#{report}/desk")["report"]
   end
 
+  # Papers are kept once they are made: one length must not answer for another.
+  def test_each_length_of_board_is_its_own_paper
+    pages = [60, 100, 60, 130].map do |length_cm|
+      get("/api/boards/#{length_cm}/board.pdf")
+      last_response.body[%r{/Count (\d+)}, 1].to_i
+    end
+
+    assert_equal [3, 4, 3, 5], pages
+  end
+
   # As it comes out of the printer: on the page each marker is as large, and as far from the others,
   # as the bench believes.
   def test_the_printed_board_has_its_markers_where_core_says

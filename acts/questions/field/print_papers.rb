@@ -31,7 +31,8 @@ module Acts
 
     # The measuring board of so many centimetres; papers: KeptPapers
     def board(length_cm:, fonts_dir:, papers:)
-      papers.fetch("board") do
+      # In one list: the formatter takes a second argument for a value that the block would replace.
+      papers.fetch([:board, length_cm]) do
         Formats::BoardPaper.pdf(
           pieces: Core::Photo::Board::SIZES.fetch(length_cm), length_cm:, fonts_dir:
         )
