@@ -41,7 +41,7 @@ module Devices
     # Opened: the same with these circles painted over, as Core::Records::PublicPicture has them.
     def covered(bytes, circles) = ask("covered", bytes, circles:)
 
-    # What is written on a tag in it: [[[character, 0..1], ...], ...], a line for each look, for
+    # The writing on a tag in it: [[[character, 0..1], ...], ...], a line for each look, for
     # Core::Tags::SeenNumber. Raises Core::InvalidInput.
     #   characters: which there may be
     def writing(bytes, characters:) = ask("writing", bytes, characters:).lines

@@ -5,7 +5,7 @@ module Formats
   # along both edges, and where the nose lies.
   module BoardDrawing
     INK = "#22313a"
-    # From where on labels stand, below the lines of the scale.
+    # Labels stand so far below the board's edge, under the lines of the scale.
     LABEL_MM = 13
 
     module_function

@@ -3,22 +3,24 @@
 require "vips"
 
 module Formats
-  # Where a fish lies on our board: its snout, the fork of its tail and the tail's end, from what is
-  # not the board's white. The board is seen flat first, so that along the board is along the
+  # Finds a fish on our board, its snout, the fork of its tail and the tail's end, by all that
+  # is not the board's white. The board is seen flat first, so that along the board is along the
   # picture's rows. The nose is where the board says: at its left end.
   module FishOutline
-    # How much is looked at beyond the nose's end of the board: a fish that lies high on it is seen
-    # beyond its edge.
+    # The ground beyond the nose's end of the board is looked at too: a fish that lies high on the
+    # board is seen beyond its edge.
     BEYOND_MM = 40
-    # What lies off the ground's colour by so many times what half of the ground does is fish.
+    # Fish lies off the ground's colour by so many times what half of the ground does.
     GROUND_TIMES = 2.6
     # Behind the nose by so much a fish is broad enough to have a middle.
     BEHIND_NOSE_MM = 10
     # A part of so much of the fish, so near its middle line, may be the rest of it.
     REST_SHARE = 0.005
     REST_WITHIN_MM = 45
-    # How far from the nose's end of the board a nose may lie.
+    # A nose lies so near to the nose's end of the board.
     NOSE_WITHIN_MM = 60
+    # Lightness counts less than colour, by this factor.
+    LIGHTNESS = 0.8
     # A shadow is darker than paper by less than this share of what the fish is.
     SHADOW_SHARE = 0.55
     # Fish smaller than this share of the board are specks, or no fish.
@@ -65,33 +67,32 @@ module Formats
     def fish(flat, view)
       largest, *others = Shapes.regions(dark(flat, view)).sort_by { |region| -region.size }
       return if largest.nil? || largest.size < flat.width * flat.height * LEAST_SHARE
-      return if others.any? { |region| goes_on?(largest, region) }
+      return if goes_on?(largest, others)
 
       tapering(largest.group_by(&:first).transform_values { |points| points.map(&:last) })
     end
 
     # Whether a part behind the fish, at its height, is the rest of it, cut off by glare or a hand.
-    def goes_on?(largest, region)
-      return false if region.size < REST_SHARE * largest.size
-
+    def goes_on?(largest, others)
       first, last = largest.map(&:first).minmax
-      rows = largest.map(&:last)
-      across = rows.sum / rows.size.to_f
-      x, y = [0, 1].map { |axis| region.sum { |point| point[axis] } / region.size.to_f }
-      x > last - ((last - first) * TAIL_SHARE) && (y - across).abs < REST_WITHIN_MM
+      _, across = centre(largest)
+      large = others.select { |region| region.size >= REST_SHARE * largest.size }
+      large.map { |region| centre(region) }.any? do |x, y|
+        x > last - ((last - first) * TAIL_SHARE) && (y - across).abs < REST_WITHIN_MM
+      end
     end
 
-    # Beyond the board's edge a nose only gets narrower; what spreads there is ground.
+    def centre(points) = points.transpose.map { |values| middle(values) }
+
+    # Beyond the board's edge a nose only gets narrower; a wider part there is ground, and nothing
+    # beyond a column of less than two rows is nose.
     def tapering(columns)
-      rows = columns[BEYOND_MM] or return columns
-      (BEYOND_MM - 1).downto(0) do |x|
-        within = rows.min..rows.max
-        rows = (columns[x] || []).select { |y| within.cover?(y) }
-        rows.size < 2 ? columns.delete(x) : columns[x] = rows
-        rows = [] if rows.size < 2
-        return columns.reject { |column, _| column < x } if rows.empty?
+      nose = columns[BEYOND_MM] or return columns
+      beyond = (BEYOND_MM - 1).downto(0).lazy.map do |x|
+        within = nose.min..nose.max
+        [x, nose = columns.fetch(x, []).select { |y| within.cover?(y) }]
       end
-      columns
+      columns.reject { |x, _| x < BEYOND_MM }.merge(beyond.take_while { |_, y| y.size > 1 }.to_h)
     end
 
     # On the board what is not its white, beyond its edge what is not like the ground there.
@@ -99,34 +100,27 @@ module Formats
       lab = flat.colourspace(:lab).gaussblur(1.2).copy_memory
       ground, board = lab.crop(0, 0, BEYOND_MM, lab.height),
         lab.crop(BEYOND_MM, 0, lab.width - BEYOND_MM, lab.height)
-      off_board = apart(board, paper(board))
+      off_board = distance(board, paper(board))
       level = fish_level(off_board)
-      off_ground = apart(ground, (0..2).map { |band| Shapes.median(ground[band]) })
+      off_ground = distance(ground, Shapes.median_colour(ground))
       ground_level = [GROUND_TIMES * [off_ground.percent(50), 1].max, level].min
       mask = (off_ground > ground_level).join(off_board > level, :horizontal).copy_memory
       (without_print(mask, view).gaussblur(1.5) > 110).copy_memory
     end
 
-    # How far each pixel is from a colour; shade changes lightness more than colour.
-    def apart(lab, colour)
-      off = lab - colour
-      (((off[0] * 0.8)**2) + (off[1]**2) + (off[2]**2)).**(0.5).*(2).cast(:uchar).copy_memory
-    end
+    def distance(lab, colour) = Shapes.distance(lab, colour, lightness: LIGHTNESS)
 
-    # From where on it is fish, and not its shadow.
+    # The least distance of a fish, which its shadow does not reach.
     def fish_level(distance)
-      counts = Shapes.counts(distance)
       least = Shapes.threshold(distance)
-      beyond = counts.each_with_index.drop(least)
+      beyond = Shapes.counts(distance).each_with_index.drop(least)
       half = beyond.sum(&:first) / 2
       middle = beyond.find { |count, _| (half -= count) <= 0 }&.last || least
       [least, SHADOW_SHARE * middle].max
     end
 
     # L* that little of the board exceeds, and the middle of a* and b*.
-    def paper(lab)
-      [lab[0].cast(:uchar).percent(85), *[1, 2].map { |band| Shapes.median(lab[band]) }]
-    end
+    def paper(lab) = [lab[0].cast(:uchar).percent(85), *Shapes.median_colour(lab).drop(1)]
 
     def without_print(mask, view)
       mask.mutate do |canvas|
@@ -173,7 +167,7 @@ module Formats
     end
 
     def middle(rows) = rows.sum / rows.size.to_f
-    private_class_method :whole?, :flattened, :fish, :goes_on?, :tapering, :dark, :apart,
-      :fish_level, :paper, :without_print, :points, :tail_ends, :fork, :middle
+    private_class_method :whole?, :flattened, :fish, :goes_on?, :centre, :tapering, :dark,
+      :distance, :fish_level, :paper, :without_print, :points, :tail_ends, :fork, :middle
   end
 end

@@ -35,14 +35,7 @@ module Formats
     def read(bytes)
       media_type = media_type(bytes)
       image = ImageLibrary.open(bytes)
-      shrink =
-        (
-          if media_type == "image/jpeg"
-            JPEG_SHRINKS.find { |shrink| [image.width, image.height].min / shrink >= THUMB_PX } || 1
-          else
-            1
-          end
-        )
+      shrink = shrink(image, media_type, THUMB_PX)
       check_size(image, shrink)
       Opened.new(
         media_type:, width_px: image.width, height_px: image.height,
@@ -62,16 +55,7 @@ module Formats
     def upright(bytes, most_px)
       media_type = media_type(bytes)
       image = ImageLibrary.open(bytes)
-      check_size(
-        image,
-        (
-          if media_type == "image/jpeg"
-            JPEG_SHRINKS.find { |shrink| [image.width, image.height].min / shrink >= most_px } || 1
-          else
-            1
-          end
-        )
-      )
+      check_size(image, shrink(image, media_type, most_px))
       ImageLibrary.thumbnail(bytes, most_px, height: most_px, size: :down).copy_memory
     rescue ImageLibrary::Error
       refuse(
@@ -110,6 +94,14 @@ module Formats
         )
     end
 
+    # By how much its decoder can make it smaller while reading, so that its shorter side keeps so
+    # many pixels.
+    def shrink(image, media_type, least_px)
+      return 1 unless media_type == "image/jpeg"
+
+      JPEG_SHRINKS.find { |shrink| [image.width, image.height].min / shrink >= least_px } || 1
+    end
+
     # By what its head says, before anything of it is opened.
     def check_size(image, shrink)
       pixels = image.width * image.height
@@ -146,6 +138,6 @@ module Formats
     end
 
     def refuse(code, sentence) = raise(Core::InvalidInput.at("photo", code, sentence))
-    private_class_method :media_type, :check_size, :thumb, :plain, :refuse
+    private_class_method :media_type, :shrink, :check_size, :thumb, :plain, :refuse
   end
 end

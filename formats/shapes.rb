@@ -3,7 +3,8 @@
 require "vips"
 
 module Formats
-  # What stands out in a picture: the level that parts it from its ground, and each connected part.
+  # Finds parts of a picture that stand out: by how far their colour is off, the level that parts
+  # them from their ground, and how they hang together.
   #
   # Source: Otsu (1979), IEEE Trans. SMC 9, 62-66 (threshold).
   module Shapes
@@ -25,11 +26,20 @@ module Formats
       end.last
     end
 
-    # How many pixels there are of each level.
+    # [how many pixels there are of each level]
     def counts(levels) = levels.hist_find.write_to_memory.unpack("L*")
 
-    # Of a band of L*a*b*, to a whole number.
-    def median(band) = (band + 128).cast(:uchar).percent(50) - 128
+    # The median of each band of an image in L*a*b*, to whole numbers.
+    def median_colour(lab)
+      (0..2).map { |band| (lab[band] + 128).cast(:uchar).percent(50) - 128 }
+    end
+
+    # Twice the distance of each pixel from a colour, 0 to 255; lightness counts so much, because
+    # shade changes it more than colour.
+    def distance(lab, colour, lightness:)
+      off = (lab - colour) * [lightness, 1.0, 1.0]
+      ((off[0]**2) + (off[1]**2) + (off[2]**2)).**(0.5).*(2).cast(:uchar).copy_memory
+    end
 
     # [[[x, y], ...], ...]: the connected parts of a mask.
     def regions(mask)

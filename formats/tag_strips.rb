@@ -4,8 +4,8 @@ require "matrix"
 require "vips"
 
 module Formats
-  # Where a picture may show a streamer tag, cut out, straightened and laid level: a long narrow
-  # shape whose colour is not that of what lies round it.
+  # Cuts out the places where a picture may show a streamer tag, straightened and laid level: long
+  # narrow shapes whose colour is not that of the picture round them.
   #
   # Source: Hu (1962), IRE Trans. IT 8, 179-187 (direction of a shape from its moments).
   module TagStrips
@@ -18,7 +18,9 @@ module Formats
     LEAST_ELONGATION = 3.0
     MOST_ELONGATION = 12
     LEAST_SHARE_OF_PICTURE = 0.0015
-    # How much of the level box round it a shape takes up.
+    # A tag's colour says more than its lightness, which counts so much.
+    LIGHTNESS = 0.6
+    # A shape takes up so much of the level box round it.
     LEAST_FILLED = 0.45
     # Columns narrower than this share of the shape's width are not its whole width.
     WHOLE_COLUMN = 0.6
@@ -27,7 +29,7 @@ module Formats
     MARGIN = 1.02
     ENDS = 0.965
     RIM = 0.06
-    # How far light is evened out, and what ink differs by at least, in L*.
+    # Light is evened out over so many pixels; ink differs from the tag by at least so much L*.
     PAPER_PX = 22
     LEAST_INK = 8
     # Round what is written, for the reader of characters.
@@ -77,9 +79,7 @@ module Formats
     # 255 where the colour is not that of most of the picture.
     def apart(small)
       lab = small.colourspace(:lab).gaussblur(1.0).copy_memory
-      # Shade changes lightness more than colour.
-      off = (lab - (0..2).map { |band| Shapes.median(lab[band]) }) * [0.6, 1.0, 1.0]
-      levels = ((off[0]**2) + (off[1]**2) + (off[2]**2)).**(0.5).*(2).cast(:uchar)
+      levels = Shapes.distance(lab, Shapes.median_colour(lab), lightness: LIGHTNESS)
       mask = levels > Shapes.threshold(levels)
       # Letters and scratches are no holes.
       mask.gaussblur(1.5) > 110
@@ -167,7 +167,7 @@ module Formats
         .invert
     end
 
-    # From where to where along the strip there is ink.
+    # [first, last] pixel along the strip with ink.
     def written(ink)
       columns = ink.project[0].cast(:float).gaussblur(30).write_to_memory.unpack("e*")
       enough = columns.max * 0.45

@@ -4,7 +4,7 @@ require "open3"
 require "tmpdir"
 
 module Formats
-  # What is written on the tags in a picture, read by Debian's tesseract: work for the picture
+  # Reads the writing on the tags in a picture by Debian's tesseract: work for the picture
   # process, whose limits it inherits.
   module TagWriting
     # Each line is taken as it is; nothing is looked for in it.

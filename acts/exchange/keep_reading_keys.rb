@@ -5,7 +5,7 @@ module Acts
   # hand reports in: a coordinator names one, sees it once, and takes it back.
   module KeepReadingKeys
     PREFIX = "vk_"
-    # Of a key, whoever made it.
+    # The form of every key, also of one that another Voucher made.
     FORM = /#{PREFIX}[A-Za-z0-9_-]{20,64}/
     BYTES = 24
 

@@ -40,7 +40,7 @@ module Core
         ]
       end
 
-      # How long the board is at least of which these markers are seen.
+      # The least length of a board of which these markers are seen.
       def width_mm(ids) = ((ids.max / MARKERS_A_PIECE) + 1) * PIECE_MM
     end
   end

@@ -4,8 +4,8 @@ require "matrix"
 
 module Core
   module Photo
-    # Where our board lies in a picture, from the markers that are seen on it: all their corners
-    # together, by least squares.
+    # Finds our board in a picture by the markers that are seen on it: all their corners together,
+    # by least squares.
     #
     #   seen: [{ id:, corners: [[x, y] × 4] }] in pixels, clockwise from a marker's own top left
     #

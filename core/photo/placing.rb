@@ -94,7 +94,7 @@ module Core
         end.round(6)
       end
 
-      # Of no fish, then of each.
+      # [weight of no fish, then of each fish]
       def weights(photo, fish)
         if photo[:seen_fish_id]
           return [

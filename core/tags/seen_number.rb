@@ -20,15 +20,15 @@ module Core
       # pictures that nothing was tuned on.
       LEAST_SURE_OFFER = 0.95
 
-      # What speaks for no digit at all, against 1 for a digit in one look.
+      # Weight of no digit at all, against 1 for a digit in one look.
       NOISE = 0.22
-      # What the machine says of itself counts less than that it saw the same again.
+      # The least weight of a look: its own word counts less than that another look saw the same.
       LEAST_SURE = 0.4
       # A digit with a smaller share of what was seen in its place is offered as unread.
       LEAST_SHARE = 0.6
       # Fewer digits than this beside those that all numbers share are no offer.
       LEAST_READ = 2
-      # How much a look counts: with the whole prefix, with its last letter, with the right length.
+      # Weight of a look with the whole prefix, with its last letter, with the right length.
       WITH_PREFIX = 1.0
       WITH_LETTER = 0.6
       WITH_LENGTH = 0.3

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# What a picture was seen to show: the number of its tag, and where board and fish lie in it.
+# The number of a tag and the places of board and fish as they were seen in a picture.
 # Offered, never taken unasked.
 Sequel.migration do
   up do

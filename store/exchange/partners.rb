@@ -42,7 +42,7 @@ module Store
         partner_id:).empty?
     end
 
-    # What stands in the column: Core::Recaptures::PartnerAnswer or nil
+    # A value of the column: Core::Recaptures::PartnerAnswer or nil
     def self.answer(column)
       column && Core::Recaptures::PartnerAnswer.new(**Row.plain(column.to_h, keys: :to_sym))
     end

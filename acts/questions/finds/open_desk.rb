@@ -49,7 +49,7 @@ module Acts
       seen_number
     ].freeze
 
-    # What was seen in it, and whether its number goes with the one that the finder typed.
+    # A photo of a report as Review shows it; typed: the number as its finder wrote it.
     def photo(photo, typed)
       {
         **photo.slice(*PHOTO),

@@ -3,9 +3,9 @@
 module Core
   module Tags
     class SeenNumber
-      # How often an offer is right, by how one-sided its digits are: a logistic curve through
-      # generated pictures of five grades of wear, for which the seeds that are reported were held
-      # back (bench/tag_pictures.rb, docs/PICTURES.md).
+      # The share of offers that are right, by how one-sided their digits are: a logistic curve
+      # through 300 generated pictures of five grades of wear, for which the seeds that are reported
+      # were held back (bench/pictures.rb, docs/PICTURES.md).
       module Calibration
         INTERCEPT = 4.413
         WHOLE = 3.277

@@ -47,12 +47,8 @@ const sized = computed(() =>
 onMounted(async () => {
   await trip.load()
   photo.value = trip.dockside.value?.photos.find((photo) => photo.id === photoId) ?? null
-  const { marks, proposed_marks } = photo.value ?? {}
-  if (marks) bench.takeKept(marks)
-  else if (proposed_marks) {
-    const species = trip.species.value.find(({ code }) => code === fish.value?.species_code)
-    bench.takeProposed(proposed_marks, species?.length_kind)
-  }
+  const species = trip.species.value.find(({ code }) => code === fish.value?.species_code)
+  if (photo.value) bench.takeUp(photo.value, species?.length_kind)
 })
 const keep = (part: 'marks' | 'length') =>
   keeping.run(async () => {

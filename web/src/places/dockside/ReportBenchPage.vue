@@ -34,9 +34,7 @@ onMounted(() =>
     const [desk, known] = await Promise.all([api.openDesk(reportId), api.species()])
     species.value = known.species
     report.value = desk.report
-    const { marks, proposed_marks } = photo.value ?? {}
-    if (marks) bench.takeKept(marks)
-    else if (proposed_marks) bench.takeProposed(proposed_marks, kind.value)
+    if (photo.value) bench.takeUp(photo.value, kind.value)
   }),
 )
 const keep = () =>

@@ -147,9 +147,16 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     const marked = snout && fork ? [snout, kind === 'TL' && tail ? tail : fork] : []
     takeKept({ board, corners, scale: [], scale_mm: null, fish: marked })
   }
+  /** What a person marked before, else what was seen; kind: how such a fish is measured. */
+  function takeUp(
+    photo: Pick<Schemas['DeskPhoto'], 'marks' | 'proposed_marks'>,
+    kind: Schemas['LengthKind'] | undefined,
+  ) {
+    if (photo.marks) takeKept(photo.marks)
+    else if (photo.proposed_marks) takeProposed(photo.proposed_marks, kind)
+  }
   /** Marks that were kept with the picture, to be redone. */
-  function takeKept(old: Schemas['BenchMarks'] | null) {
-    if (!old) return
+  function takeKept(old: Schemas['BenchMarks']) {
     mode.value = old.board ? 'board' : 'scale'
     if (old.board)
       size.value = { ...size.value, width: old.board.width_mm, height: old.board.height_mm }
@@ -207,8 +214,7 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     undo,
     turn,
     again,
-    takeKept,
-    takeProposed,
+    takeUp,
     proposed,
     keep,
     canUndo: computed(() => before.value.length > 0),
