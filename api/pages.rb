@@ -14,7 +14,8 @@ module Api
       /sign-in /new-password /new-address /you /deck /crew/:crewKey
       /dockside /dockside/my-handling /dockside/sheet /dockside/:tripId
       /dockside/:tripId/bench/:photoId
-      /finds /finds/review /finds/review/:reportId/bench/:photoId /finds/queries /finds/other-tags
+      /finds /finds/review /finds/review/:reportId/bench/:photoId /finds/flanks/:photoId
+      /finds/queries /finds/other-tags
       /water /water/map /water/export /water/:topic
       /report /report/:reportId /story/:storyKey /join /join/consent/:consentKey
       /letters/stop/:stopKey

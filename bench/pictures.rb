@@ -3,10 +3,11 @@
 # Pictures whose truth is known, read as the application reads them; of seeds on which nothing was
 # tuned. Prints the tables of docs/PICTURES.md.
 #
-# bundle exec ruby bench/pictures.rb tags|boards [HOW MANY, default 200] [FIRST SEED]
+# bundle exec ruby bench/pictures.rb tags|boards|flanks [HOW MANY, default 200] [FIRST SEED]
 require_relative "../config/boot"
 require_relative "support/pictures/tag_pictures"
 require_relative "support/pictures/board_pictures"
+require_relative "support/pictures/bent_fish"
 
 def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 def share(part, whole) = whole.zero? ? "-" : format("%.1f %%", 100.0 * part / whole)
@@ -115,8 +116,51 @@ module BoardBench
   end
 end
 
+# Two pictures of a fish: how far scars of the first land from where they are in the second, and
+# whether the flank is told; beside what the two ends alone would give.
+module FlankBench
+  def self.run(count, seed)
+    all = Array.new(count) { |index| pair(seed + index) }
+    pairs = all.select { |views| views.all? { |view| outline(view) } }
+    sides = pairs.flatten.count { |view| outline(view).side == view.side.to_s }
+    puts "pairs #{count}, marks refused in #{count - pairs.size}, flank told right " \
+      "#{share(sides, 2 * pairs.size)}"
+    { "six marks" => :by_outline, "two ends" => :by_ends }.each do |name, way|
+      off = pairs.flat_map { |views| off_shares(*views, send(way, *views)) }
+      puts "#{name}: a scar off by #{share(quantile(off, 0.5), 1)} of the length, " \
+        "p95 #{share(quantile(off, 0.95), 1)}"
+    end
+  end
+
+  def self.pair(seed) = Pictures::BentFish.new(seed).pair(same_flank: seed.even?)
+
+  # nil where the marks were refused.
+  def self.outline(view)
+    Core::Photo::Outline.new(view.outline)
+  rescue Core::InvalidInput
+    nil
+  end
+
+  def self.by_outline(from, to)
+    Core::Photo::Warp.new(outline(from).marks, outline(to).marks).carry(from.scars)
+  end
+
+  # Turned, stretched and, of the other flank, mirrored.
+  def self.by_ends(from, to)
+    seen = ->((x, y)) { from.side == to.side ? Complex(x, y) : Complex(x, -y) }
+    start, fork = from.outline.values_at(0, 3).map(&seen)
+    there, end_there = to.outline.values_at(0, 3).map { |point| Complex(*point) }
+    turn = (end_there - there) / (fork - start)
+    from.scars.map { |scar| (there + (turn * (seen.call(scar) - start))).rect }
+  end
+
+  def self.off_shares(_from, to, carried)
+    carried.zip(to.scars).map { |pair| Core::Photo::Corners.distance(*pair) / to.length_px }
+  end
+end
+
 kind, count, seed = ARGV
-work = { "tags" => TagBench, "boards" => BoardBench }.fetch(kind) do
-  abort "usage: bundle exec ruby bench/pictures.rb tags|boards [HOW MANY] [FIRST SEED]"
+work = { "tags" => TagBench, "boards" => BoardBench, "flanks" => FlankBench }.fetch(kind) do
+  abort "usage: bundle exec ruby bench/pictures.rb tags|boards|flanks [HOW MANY] [FIRST SEED]"
 end
 work.run(Integer(count || 200), Integer(seed || 500_000))

@@ -2,7 +2,7 @@
 
 module Api
   module Routes
-    # Pictures that members show to everybody.
+    # Pictures that members show to everybody, and pictures laid over each other.
     class Pictures < Base
       get("/api/photos/:id/public") { json(showing.state(parameters[:id])) }
 
@@ -11,6 +11,16 @@ module Api
       end
 
       delete("/api/photos/:id/public") { json(showing.withdraw(parameters[:id])) }
+
+      get("/api/photos/:id/beside") do
+        asked = { photo_id: parameters[:id], number: parameters[:number] }
+        json(Acts::CompareFlanks.open(context(coordinator!), **asked))
+      end
+
+      post("/api/flanks") do
+        coordinator!
+        json(Acts::CompareFlanks.overlay(**sent.slice(:first, :second)))
+      end
 
       get("/api/pictures/:id") do
         picture = store.public_pictures.shown(parameters[:id], today:) or refuse(

@@ -85,7 +85,7 @@ module Core
       end
 
       def refuse(code, sentence) = raise(InvalidInput.at("marks", code, sentence))
-      private_class_method :begun, :misfit, :clockwise, :convex?, :refuse_lines, :turn, :refuse
+      private_class_method :begun, :misfit, :clockwise, :convex?, :refuse_lines, :refuse
     end
   end
 end

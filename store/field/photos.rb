@@ -35,6 +35,19 @@ module Store
         .select_map(:shown_key)
     end
 
+    # Of every catch of a fish that has its size, by the day: [{ photo:, kind:, caught_on: }],
+    # kind of the catch: "tagged" | "recaptured" | "reported"
+    def of_fish(fish_id)
+      catches = @db[:catches].where(fish_id:)
+      catches.order(:caught_on).select(:encounter_id, :report_id, :kind, :caught_on)
+        .flat_map do |caught|
+          owner = caught.slice(:encounter_id, :report_id).compact
+          all(photos.where(owner).exclude(shown_key: nil).order(:taken_at, :id)).map do |photo|
+            { photo:, **caught.slice(:kind, :caught_on) }
+          end
+        end
+    end
+
     # Every picture of a member.
     def of_member(member_id) = all(photos.where(member_id:).order(:taken_at, :id))
 

@@ -74,6 +74,39 @@ class DocksideTest < BrowserCase
     assert_selector "[data-testid=straight]", text: read_cm.to_s
   end
 
+  # Where a person touches, in pixels from the middle of the photo: round a fish.
+  ROUND = [[-165, 0], [-35, -50], [120, -20], [165, 0], [120, 20], [-35, 50]].freeze
+  def mark_round(section, mirrored: false)
+    view = section.find("svg")
+    ROUND.each { |x, y| view.click(x: mirrored ? -x : x, y:) }
+    section.assert_text "All six places are marked"
+  end
+
+  def test_a_coordinator_lays_two_photos_over_each_other_and_reads_which_flanks_they_show
+    sign_in(to: "/dockside/#{@trip}")
+    attach_file("Choose photos", [drawn(412, START + 65)[0], drawn(500, START + 1565)[0]],
+      make_visible: true)
+    wait_until { db[:photos].count == 2 }
+    sizes
+    first, second = db[:photos].order(:name).select_map(:id)
+    db[:photos].where(id: second).update(encounter_id: @fish[0], placed_by: "hand")
+    sign_in("hamish@marrow.example", to: "/finds/flanks/#{first}")
+    fill_in "Tag number of the other fish", with: "MS000009"
+    click_button "Show its photos"
+    assert_text "No fish of ours is known to have carried MS000009"
+    fill_in "Tag number of the other fish", with: "ms000001"
+    click_button "Show its photos"
+    here, there = all(".pair section", minimum: 2).to_a
+    mark_round(here)
+    mark_round(there, mirrored: true)
+
+    assert_text "the left flank, the second the right one"
+    assert_selector "canvas"
+    assert_accessible(".page")
+    visit "#{current_path}?beside=MS000001"
+    assert_selector "canvas", wait: 10
+  end
+
   # The whole evening: a gap, pictures with a wrong clock, a measured fish, a number that was passed
   # over, submit.
   def test_an_evening_from_half_filled_to_submitted

@@ -243,6 +243,12 @@ export const router = createRouter({
       meta: { title: t('common.router.photoBench') },
     },
     {
+      path: '/finds/flanks/:photoId',
+      component: dockside('flanks'),
+      props: true,
+      meta: { title: t('common.router.compareFlanks'), coordinator: true },
+    },
+    {
       path: '/finds/review/:reportId/bench/:photoId',
       component: dockside('reportBench'),
       props: true,

@@ -3,6 +3,7 @@ import { computed, onMounted, shallowRef } from 'vue'
 import { timeText } from '@/format/units'
 import { useAct } from '@/api/useAct'
 import TroubleNote from '@/parts/TroubleNote.vue'
+import { useSessionStore } from '@/stores/session'
 import { t } from '@/words/dockside'
 import PhotoBench from './parts/PhotoBench.vue'
 import ShowPicture from './parts/ShowPicture.vue'
@@ -11,6 +12,7 @@ import { useTrip, type DockPhoto } from './useTrip'
 
 /** A fish measured in its picture. */
 const { tripId, photoId } = defineProps<{ tripId: string; photoId: string }>()
+const session = useSessionStore()
 const trip = useTrip(tripId)
 const photo = shallowRef<DockPhoto | null>(null)
 const fish = computed(
@@ -78,6 +80,12 @@ const after = computed(
         <template v-if="fish">
           · {{ timeText(fish.caught_at) }} {{ trip.nameOf(fish.species_code) }}</template
         ><template v-else-if="photo"> {{ t('dockside.bench.notLinkedToAFish') }}</template>
+        <template v-if="session.isCoordinator">
+          ·
+          <RouterLink :to="`/finds/flanks/${photoId}`">{{
+            t('dockside.flanks.compareFlanks')
+          }}</RouterLink></template
+        >
       </p>
     </header>
     <TroubleNote :trouble="trip.act.refusal.value" />

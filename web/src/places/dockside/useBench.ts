@@ -4,10 +4,9 @@ import { api, type Schemas } from '@/api/client'
 import { Refusal, trouble, type Trouble } from '@/api/refusal'
 import { isRefused, openField, type Measured } from '@/core/field'
 import { t } from '@/words/dockside'
+import { useMarks, type Marks, type Point } from './useMarks'
 
-export type Point = [number, number]
 export type Mode = 'board' | 'scale'
-type Marks = { corners: Point[]; scale: Point[]; fish: Point[] }
 const BOARD = 'voucher.board'
 const WAIT_MS = 200
 
@@ -46,15 +45,14 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     { deep: true },
   )
 
-  const marks = ref<Marks>({ corners: [], scale: [], fish: [] })
-  const before = shallowRef<Marks[]>([])
-  const selected = ref<{ list: keyof Marks; at: number } | null>(null)
+  const fixed = computed<keyof Marks>(() => (mode.value === 'board' ? 'corners' : 'scale'))
+  const placed = useMarks(fixed)
+  const { marks, selected, remember } = placed
   const result = shallowRef<Measured | null>(null)
   /** What was seen in the picture before anybody marked it. */
   const proposed = shallowRef<Schemas['ProposedMarks'] | null>(null)
   const field = openField(null)
   const refusal = ref<Trouble | null>(null)
-  const fixed = computed<keyof Marks>(() => (mode.value === 'board' ? 'corners' : 'scale'))
   const wanted = computed(() => (mode.value === 'board' ? 4 : 2))
   const isComplete = computed(
     () => marks.value[fixed.value].length === wanted.value && marks.value.fish.length >= 2,
@@ -81,8 +79,6 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     )
   })
 
-  const copy = (): Marks => JSON.parse(JSON.stringify(marks.value)) as Marks
-  const remember = () => (before.value = [...before.value.slice(-60), copy()])
   function place(point: Point) {
     remember()
     const list = marks.value[fixed.value].length < wanted.value ? fixed.value : 'fish'
@@ -93,51 +89,6 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
         : marks.value[list].length
     marks.value[list].splice(index, 0, point)
     selected.value = { list, at: index }
-  }
-  function nudge(dx: number, dy: number) {
-    const mark = selected.value && marks.value[selected.value.list][selected.value.at]
-    if (!mark) return
-    remember()
-    mark[0] += dx
-    mark[1] += dy
-  }
-  function moveTo(list: keyof Marks, index: number, point: Point) {
-    marks.value[list][index] = point
-    selected.value = { list, at: index }
-  }
-  function remove() {
-    const mark =
-      selected.value ??
-      (marks.value.fish.length
-        ? { list: 'fish' as const, at: marks.value.fish.length - 1 }
-        : { list: fixed.value, at: marks.value[fixed.value].length - 1 })
-    if (mark.at < 0) return
-    remember()
-    marks.value[mark.list].splice(mark.at, 1)
-    selected.value = null
-  }
-  function undo() {
-    const last = before.value.at(-1)
-    if (!last) return
-    before.value = before.value.slice(0, -1)
-    marks.value = last
-    selected.value = null
-  }
-  /** To the mark before or after, all round. */
-  function turn(step: number) {
-    const all = ([fixed.value, 'fish'] as const).flatMap((list) =>
-      marks.value[list].map((_, index) => ({ list, at: index })),
-    )
-    if (!all.length) return
-    const here = all.findIndex(
-      (mark) => mark.list === selected.value?.list && mark.at === selected.value.at,
-    )
-    selected.value = all[(here + step + all.length) % all.length]!
-  }
-  function again() {
-    remember()
-    marks.value = { corners: [], scale: [], fish: [] }
-    selected.value = null
   }
   /** Marks that were seen in the picture, to be looked at; the tail as the length is measured. */
   function takeProposed(seen: Schemas['ProposedMarks'], kind: Schemas['LengthKind'] | undefined) {
@@ -197,27 +148,17 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     api.measurePhoto(photoId, { marks: sent(), keep: part, reason })
 
   return {
+    ...placed,
     mode,
     size,
-    marks,
-    selected,
     result,
     refusal,
     isComplete,
     next,
-    fixed,
-    remember,
     place,
-    nudge,
-    moveTo,
-    remove,
-    undo,
-    turn,
-    again,
     takeUp,
     proposed,
     keep,
-    canUndo: computed(() => before.value.length > 0),
   }
 }
 export type Bench = ReturnType<typeof useBench>

@@ -343,6 +343,14 @@ function seenWords({ seen_number, agrees }: Desk['report']['photos'][number]) {
               :to="`/finds/review/${desk.report.id}/bench/${photo.id}`"
               >{{ t('finds.review.measurePhoto') }}</RouterLink
             >
+            <RouterLink
+              v-if="photo.shown_width_px"
+              :to="{
+                path: `/finds/flanks/${photo.id}`,
+                query: candidate?.fish_id ? { beside: candidate.number } : {},
+              }"
+              >{{ t('finds.review.compareFlanks') }}</RouterLink
+            >
           </figcaption>
         </figure>
         <ExpectedLength

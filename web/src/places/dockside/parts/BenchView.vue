@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { t } from '@/words/dockside'
-import type { Point, useBench } from '../useBench'
+import type { Placed, Point } from '../useMarks'
 
 /**
  * The picture with its marks: wheel, pinch or keys zoom, a drag pans or moves a mark, a touch
  * places the next one.
  */
 const { bench, photo } = defineProps<{
-  bench: ReturnType<typeof useBench>
+  bench: Placed
   photo: { id: string; shown_width_px: number; shown_height_px: number }
 }>()
 const { fixed, marks, selected } = bench
