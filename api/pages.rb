@@ -10,7 +10,7 @@ module Api
       /practice/scene/:scene /practice/cards /practice/cards/:card
       /office /office/house-rules /office/tags /office/members /office/members/:id/practice
       /office/species /office/waters /office/sign-ins /office/letters /office/import
-      /office/import/:id /office/api-keys /office/change-history
+      /office/import/:id /office/api-keys /office/change-history /office/camera-check
       /sign-in /new-password /new-address /you /deck /crew/:crewKey
       /dockside /dockside/my-handling /dockside/sheet /dockside/:tripId
       /dockside/:tripId/bench/:photoId

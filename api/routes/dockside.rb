@@ -17,6 +17,13 @@ module Api
         json(trips: result.first(PAGE), more: result.size > PAGE)
       end
 
+      get("/api/boards/fish.pdf") do
+        for_everybody
+        papers = env.fetch("voucher.papers")
+        send_pdf(Acts::PrintPapers.test_fish(fonts_dir: config.fonts_dir, papers:),
+          "paper-fish.pdf")
+      end
+
       get("/api/boards/:length_cm/board.pdf") do
         for_everybody
         send_pdf(

@@ -2,7 +2,7 @@
 
 module Api
   module Routes
-    # Pictures that members show to everybody, and pictures laid over each other.
+    # Pictures that members show to everybody, pictures laid over each other, and cameras tried.
     class Pictures < Base
       get("/api/photos/:id/public") { json(showing.state(parameters[:id])) }
 
@@ -20,6 +20,30 @@ module Api
       post("/api/flanks") do
         coordinator!
         json(Acts::CompareFlanks.overlay(**sent.slice(:first, :second)))
+      end
+
+      put("/api/camera-check/number/picture") do
+        coordinator!
+        json(
+          Acts::CheckCamera.number(
+            store:, pictures: album.pictures, bytes: sent, printed: parameters[:printed]
+          )
+        )
+      end
+
+      put("/api/camera-check/length/picture") do
+        coordinator!
+        json(
+          Acts::CheckCamera.length(
+            pictures: album.pictures, bytes: sent, true_mm: number(:true_mm),
+            is_flat: parameters[:is_flat] == "true"
+          )
+        )
+      end
+
+      post("/api/camera-check") do
+        coordinator!
+        json(Acts::CheckCamera.summary(**sent.slice(:numbers, :lengths)))
       end
 
       get("/api/pictures/:id") do

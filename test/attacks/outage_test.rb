@@ -59,7 +59,7 @@ class OutageTest < Minitest::Test
   ASKS_NOTHING =
     %w[
       /api/health /api/readiness /auth/logout /api/exchange/tables /api/openapi.json
-      /api/boards/{length_cm}/board.pdf
+      /api/boards/{length_cm}/board.pdf /api/boards/fish.pdf
     ].freeze
 
   def open_operations

@@ -2,6 +2,7 @@
 
 require_relative "../support/browser_case"
 require_relative "../support/accessibility"
+require_relative "../../bench/support/pictures/tag_pictures"
 
 # What a coordinator sets, takes back and hands out.
 class OfficeBrowserTest < BrowserCase
@@ -96,6 +97,24 @@ class OfficeBrowserTest < BrowserCase
     assert_text "Mar 4, 2027"
     click_button "Isolde Brannock"
     assert_field "Valid until", with: "03/04/2027"
+  end
+
+  # On a phone: who photographs a tag has one in the hand.
+  def test_a_camera_is_tried_on_a_known_tag_and_what_it_said_outlives_a_reload
+    photo = File.join(Dir.mktmpdir, "IMG_7.jpg")
+    File.binwrite(photo, Pictures::TagPictures.new(20).picture(1, number: "MS002916").jpeg)
+    as_phone
+    visit "/office/camera-check"
+    assert_text "No photo checked yet."
+    fill_in "Number on it", with: "ms 2916"
+    attach_file("Photo", photo)
+    assert_accessible(".page")
+    click_button "Check photo"
+    assert_text "Tags read whole and right: 1 of 1"
+    visit "/office/camera-check"
+    assert_selector "td", text: "MS002916", count: 2
+    click_button "Remove"
+    assert_text "No photo checked yet."
   end
 
   def test_a_list_is_cards_on_a_phone

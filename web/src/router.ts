@@ -137,6 +137,11 @@ export const router = createRouter({
       meta: { title: t('common.router.importATable'), coordinator: true },
     },
     {
+      path: '/office/camera-check',
+      component: office('cameraCheck'),
+      meta: { title: t('common.router.cameraCheck'), coordinator: true },
+    },
+    {
       path: '/office/api-keys',
       component: office('apiKeys'),
       meta: { title: t('common.router.apiKeys'), coordinator: true },

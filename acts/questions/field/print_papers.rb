@@ -39,6 +39,11 @@ module Acts
       end
     end
 
+    # The paper fish to try a camera with; papers: KeptPapers
+    def test_fish(fonts_dir:, papers:)
+      papers.fetch([:test_fish]) { Formats::FishPaper.pdf(fonts_dir:) }
+    end
+
     def labels(store:, batch_id:, fonts_dir:)
       batch = store.custody.find_batch(batch_id)
       raise Core::NotFound.new(:no_such_batch, "There is no such batch.") if batch.nil?

@@ -21,6 +21,8 @@ export const DAY_FORMAT: Record<Dates, string> = {
 
 const MM_PER_INCH = 25.4
 
+/** Millimetres in the unit in which lengths are typed. */
+export const mmPerUnit = (units: Units) => (units === 'imperial' ? MM_PER_INCH : 10)
 export const lengthUnit = (units: Units) => (units === 'imperial' ? 'in' : 'cm')
 
 export function lengthText(mm: number, units: Units = 'metric'): string {

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { NoSignal, trouble, type Trouble } from '@/api/refusal'
-import { localDate } from '@/format/units'
+import { localDate, mmPerUnit } from '@/format/units'
 import type { PickedPlace } from '@/parts/mapTypes'
 import { useSessionStore } from '@/stores/session'
 import { t } from '@/words/finds'
@@ -78,10 +78,9 @@ const MAX_PHOTO_BYTES = 15 * 1024 * 1024
 export const MOST_PHOTOS = 5
 const TRY_AGAIN_MS = 20_000
 const LOOK_AGAIN_MS = 30_000
-const MM_PER = { metric: 10, imperial: 25.4 } as const
 /** A length in the finder's own unit, as a field shows it. */
 const lengthTyped = (mm: number, units: Schemas['Units']) =>
-  String(Math.round((mm / MM_PER[units]) * 10) / 10)
+  String(Math.round((mm / mmPerUnit(units)) * 10) / 10)
 /** As it is typed: letters and digits. */
 const bare = (number: string) => number.toUpperCase().replace(/[^\p{L}\p{N}?*|]/gu, '')
 

@@ -19,6 +19,7 @@ const COORDINATORS = {
   '/meets': t('office.officeNav.meets'),
   '/office/stock': t('office.officeNav.stock'),
   '/office/import': t('office.officeNav.import'),
+  '/office/camera-check': t('office.officeNav.cameraCheck'),
   '/office/letters': t('office.officeNav.letters'),
   '/office/api-keys': t('office.officeNav.apiKeys'),
   '/office/change-history': t('office.officeNav.changeHistory'),

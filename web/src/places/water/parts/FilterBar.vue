@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { water } from '@/api/water'
-import { dateText, lengthText } from '@/format/units'
+import { dateText, lengthText, lengthUnit, mmPerUnit } from '@/format/units'
 import DayField from '@/parts/DayField.vue'
 import { useSessionStore } from '@/stores/session'
 import { HOOK_TYPE, LENGTH_HOW, ORIGIN, SEX, SPAWNING } from '@/words/fish'
@@ -27,9 +27,9 @@ const isOpen = ref(false)
 onMounted(async () => {
   choices.value = await water.choices()
 })
-const MM = computed(() => (session.units === 'imperial' ? 25.4 : 10))
+const MM = computed(() => mmPerUnit(session.units))
 const LENGTHS = computed(() => {
-  const unit = session.units === 'imperial' ? 'in' : 'cm'
+  const unit = lengthUnit(session.units)
   return [
     {
       name: 'from_mm' as const,
