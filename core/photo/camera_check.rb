@@ -57,12 +57,12 @@ module Core
         end
 
         errors = measured.map { |row| error(row) }.sort
-        low, high = errors.values_at(*Estimates::Rates.middle_ranks(errors.size))
-        values = { low: percent(low), high: percent(high) }
-        return Text.of("photo.camera_check.long", **values) if low.positive?
-        return Text.of("photo.camera_check.short", **values) if high.negative?
+        limits = errors.values_at(*Estimates::Rates.middle_ranks(errors.size))
+        low, high = limits.map { |error| percent(error) }
+        return Text.of("photo.camera_check.long", low:, high:) if limits.first.positive?
+        return Text.of("photo.camera_check.short", low:, high:) if limits.last.negative?
 
-        Text.of("photo.camera_check.no_bias", **values)
+        Text.of("photo.camera_check.no_bias", low:, high:)
       end
 
       def held(measured)

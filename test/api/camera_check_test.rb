@@ -9,13 +9,6 @@ require_relative "../../bench/support/pictures/board_pictures"
 class CameraCheckApiTest < ApiCase
   PATH = "/api/camera-check"
 
-  def send_bytes(path, bytes)
-    token = ask("/api/session").fetch("csrf_token")
-    headers = { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token }
-    put(path, bytes, headers)
-    answer
-  end
-
   # The board's first two pieces with the paper fish at the nose, as a printer and a flatbed would
   # have them, three pixels a millimetre.
   def paper_fish
@@ -61,6 +54,7 @@ class CameraCheckApiTest < ApiCase
 
   def test_it_is_for_coordinators
     sign_in
+
     assert_equal "coordinators_only", send_json(:post, PATH, { numbers: [], lengths: [] })["code"]
   end
 end

@@ -8,15 +8,6 @@ require_relative "../../bench/support/pictures/board_pictures"
 class SeenPicturesTest < ApiCase
   def tag(number, grade: 1, seed: 20) = Pictures::TagPictures.new(seed).picture(grade, number:).jpeg
 
-  def send_bytes(path, bytes, **headers)
-    token = ask("/api/session").fetch("csrf_token")
-    put(
-      path, bytes,
-      { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token, **headers }
-    )
-    answer
-  end
-
   def add_photo(trip, bytes)
     id = SecureRandom.uuid
     send_bytes("/api/trips/#{trip}/photos/#{id}?name=a.jpg&utc_offset_minutes=0", bytes)

@@ -67,6 +67,15 @@ class ApiCase < Minitest::Test
   end
 
   # Sends JSON with a fresh token and returns the parsed answer; checks the answer's form.
+  def send_bytes(path, bytes, **headers)
+    token = ask("/api/session").fetch("csrf_token")
+    put(
+      path, bytes,
+      { "CONTENT_TYPE" => "application/octet-stream", "HTTP_X_CSRF_TOKEN" => token, **headers }
+    )
+    answer
+  end
+
   def send_json(method, path, body = {}, headers = {})
     token = ask("/api/session").fetch("csrf_token")
     send(
