@@ -3,7 +3,8 @@
 # Pictures whose truth is known, read as the application reads them; of seeds on which nothing was
 # tuned. Prints the tables of docs/PICTURES.md.
 #
-# bundle exec ruby bench/pictures.rb tags|boards|flanks [HOW MANY, default 200] [FIRST SEED]
+# bundle exec ruby bench/pictures.rb tags|boards|flanks [HOW MANY, default 200] [FIRST SEED] [FILE]
+#   FILE: where the writing of tags is kept, so that a long run can be taken up again
 require_relative "../config/boot"
 require_relative "support/pictures/tag_pictures"
 require_relative "support/pictures/board_pictures"
@@ -19,29 +20,37 @@ module TagBench
     Core::Tags::Series.new(prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000)
   ].freeze
   CHARACTERS = [*"0".."9", "M", "S"].join
-  Row = Struct.new(:grade, :number, :offer, :seconds, keyword_init: true) do
+  Row = Struct.new(:grade, :number, :lines, :seconds, keyword_init: true) do
+    def offer = @offer ||= Core::Tags::SeenNumber.new(lines, series: SERIES).offer
     def whole_right? = offer&.text == number
     def offered_wrong? = !offer.nil? && offer.sure? && !right?
     def right? = Core::Tags::SeenNumber.agrees?(offer.text, number)
     def among_three? = [offer&.text, *offer&.others].include?(number)
   end
 
-  def self.run(count, seed)
-    rows = Array.new(count) { |index| row(seed + index, (index % 5) + 1) }
+  def self.run(count, seed, kept)
+    known = kept && File.exist?(kept) ? File.readlines(kept).map { |line| JSON.parse(line) } : []
+    known = known.to_h { |row| [row["seed"], row.slice("grade", "number", "lines", "seconds")] }
+    rows = Array.new(count) do |index|
+      read = known[seed + index]
+      read ? Row.new(**read.transform_keys(&:to_sym)) : row(seed + index, (index % 5) + 1, kept)
+    end
     puts "grade | pictures | whole and right | among first three | nothing offered | surely wrong"
     rows.group_by(&:grade).sort.each { |grade, own| puts line(grade, own) }
     puts line("all", rows)
     calibration(rows.select(&:offer))
+    MatchBench.run(rows.select(&:offer))
     puts "seconds: median #{quantile(rows.map(&:seconds), 0.5).round(2)}, " \
       "p95 #{quantile(rows.map(&:seconds), 0.95).round(2)}"
   end
 
-  def self.row(seed, grade)
+  def self.row(seed, grade, kept)
     picture = Pictures::TagPictures.new(seed).picture(grade)
     start = now
     lines = Formats::TagWriting.in_picture(picture.jpeg, characters: CHARACTERS).lines
-    offer = Core::Tags::SeenNumber.new(lines, series: SERIES).offer
-    Row.new(grade:, number: picture.number, offer:, seconds: now - start)
+    row = Row.new(grade:, number: picture.number, lines:, seconds: now - start)
+    File.write(kept, "#{{ seed:, **row.to_h }.to_json}\n", mode: "a") if kept
+    row
   end
 
   def self.line(grade, rows)
@@ -61,6 +70,75 @@ module TagBench
           "#{share(own.sum { |row| row.offer.share }, own.size)}, " \
           "right #{share(own.count(&:right?), own.size)}"
       end
+  end
+end
+
+# Reports with a photo: the likelihood of its digits beside the number that was typed, among 4,000
+# fish of 8,000 numbers, of which nothing else is told.
+module MatchBench
+  TWINS = { "0" => "8", "8" => "0", "1" => "7", "7" => "1", "3" => "8", "5" => "6",
+            "6" => "5" }.freeze
+  FISH = (1..8000).to_a.sample(4000, random: Random.new(11)).map do |serial|
+    format("MS%06d", serial)
+  end
+  # What the finder writes: [number, offer, rng] => text
+  TYPED = {
+    "two digits unread" => ->(number, _, rng) { unread(number, 2, rng) },
+    "three digits unread" => ->(number, _, rng) { unread(number, 3, rng) },
+    "one digit for one that looks alike" => ->(number, _, rng) { mistaken(number, rng) },
+    "what the photo was read as" => ->(_, offer, _) { offer.text },
+    "the number, and the photo shows another tag" => ->(_, _, rng) { FISH.sample(random: rng) },
+    "the number" => ->(number, _, _) { number }
+  }.freeze
+
+  def self.run(rows)
+    puts "typed | first without the photo | sure, wrong | first with it | sure, wrong"
+    TYPED.each do |name, typed|
+      rng = Random.new(5)
+      both = rows.map { |row| weighed(row, typed.call(row.number, row.offer, rng), name) }.transpose
+      puts [name, *both.flat_map { |results| summary(results) }].join(" | ")
+    end
+  end
+
+  # [first is right, sure, sure and wrong] without the photo and with it.
+  def self.weighed(row, text, name)
+    number = name.end_with?("another tag") ? text : row.number
+    [nil, row.offer.digits].map do |seen|
+      fish = near([text, *seen&.text], number)
+      best = Core::Recaptures::Candidates.weigh(
+        report: { numbers: [text], caught_on: Date.new(2026, 6, 1), seen: }, candidates: fish,
+        species: SPECIES, series: [["MS", 6]]
+      ).best
+      sure = !best.nil? && best.share >= Core::Recaptures::Likelihood::SURE_SHARE
+      right = best&.number == number
+      [right, sure, sure && !right]
+    end
+  end
+
+  def self.near(texts, number)
+    near = texts.flat_map do |text|
+      Core::Tags::Reading.new(text).neighbours(prefix: "MS", digits: 6) || FISH
+    end
+    (near & [*FISH, number]).map do |own|
+      { number: own, fish_id: own, species_code: "any", released_on: Date.new(2025, 5, 1) }
+    end
+  end
+  Species = Struct.new(:code) { def convert(_length) = nil }
+  SPECIES = { "any" => Species.new("any") }.freeze
+
+  def self.summary(results)
+    right, sure, wrong = results.transpose.map { |all| all.count(true) }
+    [share(right, results.size), "#{sure}, #{wrong}"]
+  end
+
+  def self.unread(number, count, rng)
+    places = (4..7).to_a.sample(count, random: rng)
+    number.chars.each_with_index.map { |digit, place| places.include?(place) ? "?" : digit }.join
+  end
+
+  def self.mistaken(number, rng)
+    place = (4..7).select { |index| TWINS[number[index]] }.sample(random: rng)
+    place ? number.dup.tap { |text| text[place] = TWINS[text[place]] } : number
   end
 end
 
@@ -159,8 +237,9 @@ module FlankBench
   end
 end
 
-kind, count, seed = ARGV
+kind, count, seed, kept = ARGV
 work = { "tags" => TagBench, "boards" => BoardBench, "flanks" => FlankBench }.fetch(kind) do
   abort "usage: bundle exec ruby bench/pictures.rb tags|boards|flanks [HOW MANY] [FIRST SEED]"
 end
-work.run(Integer(count || 200), Integer(seed || 500_000))
+more = kind == "tags" ? [kept] : []
+work.run(Integer(count || 200), Integer(seed || 500_000), *more)

@@ -92,7 +92,8 @@ module Acts
       end
 
       share =
-        FindFish.weigh(KnownFish.new(@store), @report).ranked
+        FindFish.weigh(KnownFish.new(@store), @report, photos: @store.photos.of_report(@report_id))
+          .ranked
           .find { |candidate| candidate.fish_id == fish.fish_id }
           &.share
       refuse_at_first_look(share)

@@ -15,7 +15,7 @@ module Acts
       offer = ReadTagPicture.call(store:, pictures:, bytes:)
       store.photos.change(
         photo_id, seen_number: offer&.text, seen_share: offer&.share,
-        proposed_marks: pictures.board(bytes)
+        seen_digits: offer&.digits&.to_h, proposed_marks: pictures.board(bytes)
       )
       place(photo) if photo.trip_id && offer
     rescue Core::InvalidInput, Core::NotFound

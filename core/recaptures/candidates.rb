@@ -10,7 +10,8 @@ module Core
     #               length: Fish::Length | nil, caught_on: Date, the last day that it can have been,
     #               caught_from: Date, the first one, nil where nobody knows it, absent where
     #                            caught_on is the day,
-    #               lat_deg:, lon_deg:, found_how: see LOOSE }
+    #               lat_deg:, lon_deg:, found_how: see LOOSE,
+    #               seen: Tags::SeenDigits of its photo, absent or nil for none }
     #   candidates: one for each tag of a fish, also one that has come off, and for each tag that
     #               left our stock and is not
     #               reported used, whose fish_id is nil: [{ number:, fish_id:, species_code:,
@@ -52,7 +53,7 @@ module Core
 
       # key: of its weight;  log: what it says;  parts: of a length, see #features
       Term = Struct.new(:name, :key, :log, :words, :parts)
-      Fits = Struct.new(:log, :pairs)
+      Fits = Struct.new(:log, :pairs, :tags)
 
       def self.weigh(...) = new(...).weigh
 
@@ -77,6 +78,7 @@ module Core
         @series = series
         @kept = kept
         @asked, @were_kept = Set.new, Set.new
+        @seen = report[:seen]
       end
 
       def weigh
@@ -134,8 +136,11 @@ module Core
       def parts(terms, name) = terms.find { |term| term.name == name }&.parts
 
       def none_log
-        @none_log ||= NoneOfThese.log(none_weights)
+        @none_log ||= NoneOfThese.log(none_weights) + seen_log(printed(@readings.first))
       end
+
+      def printed(reading) = Tags::Number.as_printed(reading.text, @series)
+      def seen_log(number) = @seen ? @seen.log(number) : 0.0
 
       def none_weights
         NoneOfThese.weights(
@@ -200,10 +205,10 @@ module Core
         pairs = pairs.sort_by { |log, _, _| -log } if pairs.size > 1
         return nil if pairs[0][0] == Tags::Alignment::NEVER
 
-        Fits.new(
-          pairs.each_with_index.sum { |(log, _, _), index| index.zero? ? log : second_log(log) },
-          pairs
-        )
+        log = pairs.each_with_index.sum do |(number_log, _, _), index|
+          index.zero? ? number_log : second_log(number_log)
+        end
+        Fits.new(log + tags.map { |tag| seen_log(tag[:number]) }.max, pairs, tags)
       end
 
       # A second number that the fish is not known to carry may have been put in and not told.
@@ -216,7 +221,10 @@ module Core
         days = days_at_liberty(tag)
         return nil if days&.max&.negative?
 
-        terms = [number("number", log, tag, reading), *others.map { |other| second_number(*other) }]
+        terms = [
+          number("number", log, tag, reading), *others.map { |other| second_number(*other) },
+          *photo(fit.tags)
+        ]
         candidate =
           Candidate.new(
             **tag.slice(
@@ -272,6 +280,16 @@ module Core
           Weights::ALL[:second_unknown],
           -> { "this fish is not known to carry it" }
         )
+      end
+
+      # Whichever of its tags the photo may show.
+      def photo(tags)
+        return [] if @seen.nil?
+
+        log = tags.map { |tag| seen_log(tag[:number]) }.max
+        [Term.new("photo", nil, log, lambda {
+          Text.of("recaptures.candidates.photo", seen: @seen.text)
+        })]
       end
 
       def loose? = LOOSE.include?(@report[:found_how])

@@ -12,12 +12,11 @@ module Core
     class SeenNumber
       # text: with `?` for what is not read;  share: of such offers that are right in every digit
       # that they read, 0..1;  others: up to two more [text], the likeliest first
+      # digits: SeenDigits of it
       # sure?: from where on that share is one to rely on; below it a person has to look
-      Offer = Struct.new(:text, :share, :others, keyword_init: true) do
+      Offer = Struct.new(:text, :share, :others, :digits, keyword_init: true) do
         def sure? = SeenNumber.sure?(share)
       end
-      # Offers below were right up to 44 points oftener or more rarely than their share said, on
-      # pictures that nothing was tuned on.
       LEAST_SURE_OFFER = 0.95
 
       # Weight of no digit at all, against 1 for a digit in one look.
@@ -65,21 +64,30 @@ module Core
         tails = @lines.filter_map { |line| tail(line, series.prefix, series.digits) }
         return if tails.empty?
 
-        same = same_digits(series)
-        places = (0...series.digits).map do |place|
-          place < same.size ? { same[place] => 1.0 } : shares(tails, place)
-        end
+        known = same_digits(series)
+        prefix = [series.prefix, *known].join
+        places = (known.size...series.digits).map { |place| shares(tails, place) }
         best = places.map { |shares| shares.max_by(&:last) }
-        return if best.drop(same.size).count { |_, share| share >= LEAST_SHARE } < LEAST_READ
+        read = best.map { |_, share| share >= LEAST_SHARE }
+        return if read.count(true) < LEAST_READ
 
+        digits = SeenDigits.new(prefix:, places: places.map do |shares|
+          Calibration.chances(shares)
+        end)
         Offer.new(
-          text: series.prefix + best.map { |digit, share| digit_or_unread(digit, share) }.join,
-          share: Calibration.share(best.drop(same.size).map(&:last)),
-          others: others(places, best).map { |digits| series.prefix + digits }
+          text: prefix + best.zip(read).map { |(digit, _), is_read| is_read ? digit : "?" }.join,
+          share: share(digits, read), digits:,
+          others: others(places, best).map { |other| prefix + other }
         ).freeze
       end
 
-      def digit_or_unread(digit, share) = share < LEAST_SHARE ? "?" : digit
+      # Of the digits that are read.
+      def share(digits, read)
+        chances = digits.places.zip(read).filter_map do |place, is_read|
+          place.values.max if is_read
+        end
+        Calibration.share(chances)
+      end
 
       # [digits with how sure each is, how much they count], or nil.
       def tail(line, prefix, digits)

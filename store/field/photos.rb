@@ -4,6 +4,7 @@ module Store
   # Facts about pictures; the bytes lie with the file storage.
   class Photos
     COLUMNS = Core::Records::Photo.members.freeze
+    JSON_COLUMNS = %i[marks proposed_marks seen_digits].freeze
 
     def initialize(db) = @db = db
 
@@ -52,7 +53,7 @@ module Store
     def of_member(member_id) = all(photos.where(member_id:).order(:taken_at, :id))
 
     def change(id, columns)
-      json = columns.slice(:marks, :proposed_marks).compact
+      json = columns.slice(*JSON_COLUMNS).compact
       @db[:photos].where(id:).update(columns.merge(json.transform_values do |value|
         Sequel.pg_jsonb(value)
       end))
@@ -100,7 +101,14 @@ module Store
       marks = row.slice(:marks, :proposed_marks).transform_values do |value|
         Row.plain(value, keys: :to_sym)
       end
-      Core::Records::Photo.new(**row, **marks)
+      Core::Records::Photo.new(**row, **marks, seen_digits: seen_digits(row[:seen_digits]))
+    end
+
+    def seen_digits(kept)
+      return if kept.nil?
+
+      seen = Row.plain(kept, keys: :to_s)
+      Core::Tags::SeenDigits.new(prefix: seen["prefix"], places: seen["places"])
     end
   end
 end

@@ -103,6 +103,32 @@ class SeenPicturesTest < ApiCase
     end)
   end
 
+  # Ten numbers may have been meant, of which two are on fish.
+  def test_a_photo_tells_the_desk_which_fish_an_unread_number_is
+    sign_in
+    trip = Seeds.trip(db, @isolde)
+    log(trip, "MS000001", 0)
+    log(trip, "MS000002", 1800)
+    sent = put_report(
+      Seeds.report(number_as_read: "MS00000?", caught_on: Date.today.iso8601),
+      id: report = SecureRandom.uuid
+    )
+    shares = lambda do
+      sign_in("hamish@marrow.example")
+      ask("/api/reports/#{report}/desk")["ranked"].to_h { |row| row.values_at("number", "share") }
+    end
+    before = shares.call
+    send_bytes("/api/reports/#{report}/photo", tag("MS000002"),
+      "HTTP_X_REPORT_KEY" => sent.fetch("report_key"))
+    look_at_pictures
+    after = shares.call
+
+    assert_in_delta before["MS000001"], before["MS000002"], 0.01
+    assert_equal "MS000002", after.max_by(&:last).first
+    assert_operator after["MS000002"], :>, before["MS000002"]
+    assert_operator after.fetch("MS000001", 0), :<, before["MS000001"]
+  end
+
   # Its finder wrote 45.5 cm; both stand beside each other.
   def test_a_coordinator_measures_the_fish_in_a_finders_photo_and_the_finders_words_stay
     sent = put_report(Seeds.report(species_code: nil), id: report = SecureRandom.uuid)

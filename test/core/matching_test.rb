@@ -14,6 +14,25 @@ class CandidatesTest < Minitest::Test
     )
   end
 
+  # Two digits that nobody could read leave a hundred fish; the photo tells which.
+  def test_a_photo_says_which_of_many_fish_an_unread_number_is
+    fish = (0..9).to_a.product((0..9).to_a).map do |tens, ones|
+      { **one_fish, number: "MS0012#{tens}#{ones}", fish_id: (10 * tens) + ones }
+    end
+    report = { numbers: ["MS0012??"], species_code: "seabass", caught_on: Date.new(2026, 6, 1) }
+    looks = ["MS001234"] * 3
+    lines = looks.map { |text| text.chars.map { |character| [character, 0.9] } }
+    seen = Core::Tags::SeenNumber.new(lines, series: [
+      Core::Tags::Series.new(prefix: "MS", digits: 6, first_serial: 1, last_serial: 8000)
+    ]).offer.digits
+    without, with = weigh(report, fish), weigh({ **report, seen: }, fish)
+
+    assert_operator without.best.share, :<, 0.05
+    assert_equal "MS001234", with.best.number
+    assert_operator with.best.share, :>, 0.8
+    assert_includes with.best.terms.map { |term| term[:words] }, "the photo reads MS001234"
+  end
+
   def one_fish
     {
       number: "MS000123",

@@ -38,6 +38,26 @@ class SeenNumberTest < Minitest::Test
     assert_equal %w[MS004211], offer("MS004217", "MS004217", "MS004211").others
   end
 
+  # Digits that a picture does not show are all as likely.
+  def test_digits_that_were_seen_speak_for_their_number_and_unread_ones_for_none
+    digits = offer("MS004217", "MS004217", "MS004217").digits
+    beside = offer("MS004217", "MS004277", "MS004217").digits
+
+    assert_equal "MS004217", digits.text
+    assert_operator digits.log("MS004217"), :>, digits.log("MS004277") + 3
+    assert_operator beside.log("MS004277"), :>, digits.log("MS004277")
+    assert_in_delta 0, digits.log("MS00????"), 1e-9
+    assert_equal [0, 0], [digits.log("CL000014"), digits.log("MS4217")]
+  end
+
+  # One picture in fifty shows another tag, so none is ever held against a number without end.
+  def test_a_picture_never_rules_a_number_out
+    digits = offer(*(["MS004217"] * 5)).digits
+
+    assert_operator digits.log("MS007351"), :>=, Math.log(Core::Tags::SeenDigits::ANOTHER_TAG)
+    assert_operator digits.log("MS004217"), :<=, Math.log(10_000)
+  end
+
   def test_nothing_is_offered_for_what_is_no_number
     assert_nil offer("SEAWEED", "", "MS")
     assert_nil offer("2700S", "96S00S")

@@ -8,13 +8,15 @@ module Acts
     module_function
 
     # What Core::Recaptures::Candidates.search returns.
-    #   slips: as it takes them
-    def weigh(known, report, slips: 2)
+    #   slips: as it takes them;  photos: of the report, as far as they were looked at
+    def weigh(known, report, slips: 2, photos: [])
+      seen = photos.filter_map(&:seen_digits).max_by(&:most)
       readings = readings(report)
+      near = seen ? [*readings, Core::Tags::Reading.new(seen.text)] : readings
       kept = ->(fish_ids) { known.kept_of(fish_ids, report) }
-      search = { report: report.for_matching, series: known.series, kept:, slips: }
+      search = { report: { **report.for_matching, seen: }, series: known.series, kept:, slips: }
       Core::Recaptures::Candidates.search(**search) do |within|
-        candidates = known.candidates(readings, within)
+        candidates = known.candidates(near, within)
         codes = candidates.filter_map { |candidate| candidate[:species_code] }
         { candidates:, species: known.species([*codes, *report.species_code].uniq) }
       end

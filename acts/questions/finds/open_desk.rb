@@ -13,11 +13,12 @@ module Acts
       report = store.reports.find(report_id)
       raise Core::NotFound.new(:no_such_report, "There is no such report.") if report.nil?
 
-      weighed = FindFish.weigh(KnownFish.new(store), report)
+      photos = store.photos.of_report(report.id)
+      weighed = FindFish.weigh(KnownFish.new(store), report, photos:)
       fish = weighed.ranked.select(&:fish_id)
       species = store.species.of(weighed.ranked.map(&:species_code))
       {
-        report: shown(store, report),
+        report: shown(store, report, photos),
         none_likely: weighed.none_share > Core::Recaptures::Match::LIKELIER_THAN_NOT,
         ranked: weighed.ranked.map { |ranking| candidate(ranking, species) },
         expected: fish.to_h { |match| [match.fish_id, expected(report, match, species)] },
@@ -32,14 +33,13 @@ module Acts
       }
     end
 
-    def shown(store, report)
+    def shown(store, report, photos)
       shown = report.to_h.except(:fingerprint, :report_key, :fish_id, :tag_number)
       length = report.length
       WaitingWords.beside(shown).merge(
         numbers: report.numbers.to_a, more_numbers: report.more_numbers.to_a,
         length_sd_mm: length&.sd_mm, length_margin_mm: length&.margin_mm,
-        photos:
-          store.photos.of_report(report.id).map { |photo| photo(photo, report.number_as_read) },
+        photos: photos.map { |photo| photo(photo, report.number_as_read) },
         deck: report.on_deck? ? store.encounters.on_deck(report.encounter_id) : nil
       )
     end
