@@ -3,11 +3,12 @@
 # Pictures whose truth is known, read as the application reads them; of seeds on which nothing was
 # tuned. Prints the tables of docs/PICTURES.md.
 #
-# bundle exec ruby bench/pictures.rb tags|boards|flanks [HOW MANY, default 200] [FIRST SEED] [FILE]
+# bundle exec ruby bench/pictures.rb tags|boards|rulers|flanks [HOW MANY, 200] [FIRST SEED] [FILE]
 #   FILE: where the writing of tags is kept, so that a long run can be taken up again
 require_relative "../config/boot"
 require_relative "support/pictures/tag_pictures"
 require_relative "support/pictures/board_pictures"
+require_relative "support/pictures/ruler_pictures"
 require_relative "support/pictures/bent_fish"
 
 def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -194,6 +195,44 @@ module BoardBench
   end
 end
 
+# Rulers and tapes: the distance of the two marks that are proposed, beside the true one.
+module RulerBench
+  # Farther off than this a mark stands at another number.
+  WRONG = 0.05
+  Row = Struct.new(:kind, :error, :seconds, keyword_init: true)
+
+  def self.run(count, seed)
+    rows = Array.new(count) { |index| row(seed + index) }
+    rows.group_by(&:kind).sort.each { |kind, own| puts line(kind, own) }
+    puts line("all", rows)
+    puts "seconds: p95 #{quantile(rows.map(&:seconds), 0.95).round(2)}"
+  end
+
+  def self.row(seed)
+    picture = Pictures::RulerPictures.new(seed).picture
+    start = now
+    marks = Formats::RulerPicture.in_picture(picture.jpeg).marks
+    kind = [picture.kind, *("touched by the fish" if picture.touches)].join(", ")
+    Row.new(kind:, error: marks && error(picture, marks), seconds: now - start)
+  end
+
+  # The marks are those of the size that is shown.
+  def self.error(picture, marks)
+    whole = Pictures::RulerPictures::WIDTH_PX / Formats::Picture::SHOWN_PX.to_f
+    ends = marks[:scale].map { |mark| mark.map { |value| value * whole } }
+    from, to = marks[:labels]
+    ((picture.mm_between.call(*ends) / ((to - from) * picture.unit_mm)) - 1).abs
+  end
+
+  def self.line(kind, rows)
+    errors = rows.filter_map(&:error)
+    return "#{kind} | #{rows.size} | - | - | - | -" if errors.empty?
+
+    [kind, rows.size, share(errors.size, rows.size), share(quantile(errors, 0.5), 1),
+      share(quantile(errors, 0.95), 1), errors.count { |error| error > WRONG }].join(" | ")
+  end
+end
+
 # Two pictures of a fish: how far scars of the first land from where they are in the second, and
 # whether the flank is told; beside what the two ends alone would give.
 module FlankBench
@@ -238,8 +277,10 @@ module FlankBench
 end
 
 kind, count, seed, kept = ARGV
-work = { "tags" => TagBench, "boards" => BoardBench, "flanks" => FlankBench }.fetch(kind) do
-  abort "usage: bundle exec ruby bench/pictures.rb tags|boards|flanks [HOW MANY] [FIRST SEED]"
+work = {
+  "tags" => TagBench, "boards" => BoardBench, "rulers" => RulerBench, "flanks" => FlankBench
+}.fetch(kind) do
+  abort "usage: ruby bench/pictures.rb tags|boards|rulers|flanks [HOW MANY] [FIRST SEED] [FILE]"
 end
 more = kind == "tags" ? [kept] : []
 work.run(Integer(count || 200), Integer(seed || 500_000), *more)

@@ -50,6 +50,9 @@ module Devices
     # or nil. Raises Core::InvalidInput.
     def board(bytes) = ask("board", bytes).marks
 
+    # The same where a ruler or tape is seen in it, as Formats::RulerPicture has them.
+    def ruler(bytes) = ask("ruler", bytes).marks
+
     def stop = @lock.synchronize { stop_child }
 
     private

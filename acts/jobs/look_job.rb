@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Acts
-  # Looks at one picture for the number of a tag and for our board, and keeps what it sees beside
-  # it, to be offered. A picture in which nothing is seen stays as it is.
+  # Looks at one picture for the number of a tag, and for our board or a ruler, and keeps what it
+  # sees beside it, to be offered. A picture in which nothing is seen stays as it is.
   class LookJob < StoredJob
     self.queue = "pictures"
     # Behind the sizes that people wait for.
@@ -15,7 +15,8 @@ module Acts
       offer = ReadTagPicture.call(store:, pictures:, bytes:)
       store.photos.change(
         photo_id, seen_number: offer&.text, seen_share: offer&.share,
-        seen_digits: offer&.digits&.to_h, proposed_marks: pictures.board(bytes)
+        seen_digits: offer&.digits&.to_h,
+        proposed_marks: pictures.board(bytes) || pictures.ruler(bytes)
       )
       place(photo) if photo.trip_id && offer
     rescue Core::InvalidInput, Core::NotFound

@@ -10,8 +10,9 @@ require "json"
 module Core; end
 %w[
   core/error core/invalid_input core/text config/texts core/photo/board core/photo/board_view
-  formats/image_library formats/picture formats/shapes formats/tag_strips formats/tag_writing
-  formats/board_markers formats/fish_outline formats/board_picture
+  core/photo/ruler formats/image_library formats/picture formats/shapes formats/long_shapes
+  formats/tag_strips formats/tag_writing formats/board_markers formats/fish_outline
+  formats/board_picture formats/ruler_picture formats/ruler_numbers
 ].each { |file| require_relative "../../#{file}" }
 Core::Text.catalogue = Texts.read
 
@@ -31,6 +32,7 @@ while (line = $stdin.gets)
     when "covered" then Formats::Picture.covered(bytes, asked["circles"])
     when "writing" then Formats::TagWriting.in_picture(bytes, characters: asked["characters"])
     when "board" then Formats::BoardPicture.in_picture(bytes)
+    when "ruler" then Formats::RulerPicture.in_picture(bytes)
     else Formats::Picture.shown(bytes)
     end
     answers.write(

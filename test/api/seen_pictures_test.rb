@@ -3,6 +3,7 @@
 require_relative "../support/api_case"
 require_relative "../../bench/support/pictures/tag_pictures"
 require_relative "../../bench/support/pictures/board_pictures"
+require_relative "../../bench/support/pictures/ruler_pictures"
 
 # What is read out of pictures is offered, and never taken unasked.
 class SeenPicturesTest < ApiCase
@@ -88,6 +89,22 @@ class SeenPicturesTest < ApiCase
     assert_in_delta picture.length_mm, measured.straight_mm, 0.02 * picture.length_mm
     assert_equal [nil, nil], photo.values_at("marks", "measured_mm")
     assert_operator proposed["markers"], :>=, 8
+  end
+
+  # Two of its numbers are proposed as a scale; whether they are inches nobody claims to know.
+  def test_a_ruler_beside_a_fish_has_two_of_its_numbers_proposed
+    sign_in
+    trip = Seeds.trip(db, @isolde)
+    picture = Pictures::RulerPictures.new(6).picture
+    add_photo(trip, picture.jpeg)
+    look_at_pictures
+    seen = ask("/api/trips/#{trip}/dockside")["photos"].first["proposed_marks"]
+    whole = Pictures::RulerPictures::WIDTH_PX / 1600.0
+    ends = seen["scale"].map { |mark| mark.map { |value| value * whole } }
+    truth_mm = (seen["labels"][1] - seen["labels"][0]) * picture.unit_mm
+
+    assert_equal %w[labels scale], seen.keys.sort
+    assert_in_delta truth_mm, picture.mm_between.call(*ends), 0.02 * truth_mm
   end
 
   def test_the_desk_sees_where_photo_and_finder_differ

@@ -14,6 +14,8 @@ module Pictures
     HELD_BACK = 500_000
     WIDTH_PX = 1600
     HEIGHT_PX = 1200
+    MOST_SLANT = 45
+    MOST_ROLL = 0.3
     DIAGONAL_35_MM = 43.2666
     # Pixels of the flat drawings per millimetre.
     SHARP = 2.0
@@ -54,15 +56,17 @@ module Pictures
 
     private
 
+    def width_px = self.class::WIDTH_PX
+    def height_px = self.class::HEIGHT_PX
     def between(least, most) = least + (@rng.rand * (most - least))
 
     # A pinhole that looks at the middle of the board, turned, tilted and rolled.
     def camera
       @focal = between(24, 30)
-      focal_px = @focal / DIAGONAL_35_MM * Math.hypot(WIDTH_PX, HEIGHT_PX)
-      @slant = between(0, 45) * Math::PI / 180
-      way, roll = between(0, 2 * Math::PI), between(-0.3, 0.3)
-      distance = focal_px * @board_mm[0] / (between(0.62, 0.86) * WIDTH_PX)
+      focal_px = @focal / DIAGONAL_35_MM * Math.hypot(width_px, height_px)
+      @slant = between(0, self.class::MOST_SLANT) * Math::PI / 180
+      way, roll = between(0, 2 * Math::PI), between(-self.class::MOST_ROLL, self.class::MOST_ROLL)
+      distance = focal_px * @board_mm[0] / (between(0.62, 0.86) * width_px)
       distance *= 1 + (0.35 * Math.sin(@slant))
       middle = [(@board_mm[0] / 2) + between(-20, 20), (@board_mm[1] / 2) + between(-15, 15)]
       forward = [Math.sin(@slant) * Math.cos(way), Math.sin(@slant) * Math.sin(way),
@@ -83,15 +87,15 @@ module Pictures
       from = [x - @eye[0], y - @eye[1], -high - @eye[2]]
       deep = dot(from, @forward)
       [
-        (WIDTH_PX / 2) + (@focal_px * dot(from, @right) / deep),
-        (HEIGHT_PX / 2) + (@focal_px * dot(from, @down) / deep)
+        (width_px / 2) + (@focal_px * dot(from, @right) / deep),
+        (height_px / 2) + (@focal_px * dot(from, @down) / deep)
       ]
     end
 
     # A flat drawing laid so high above the board, pad_mm of it outside on each side.
     def laid(scene, drawing, pad_mm, high)
-      place = Vips::Image.xyz(WIDTH_PX, HEIGHT_PX)
-      u, v = (place[0] - (WIDTH_PX / 2)) / @focal_px, (place[1] - (HEIGHT_PX / 2)) / @focal_px
+      place = Vips::Image.xyz(width_px, height_px)
+      u, v = (place[0] - (width_px / 2)) / @focal_px, (place[1] - (height_px / 2)) / @focal_px
       ray = (0..2).map { |axis| (u * @right[axis]) + (v * @down[axis]) + @forward[axis] }
       reach = (ray[2]**-1) * (-high - @eye[2])
       x = ((ray[0] * reach) + @eye[0] + pad_mm) * SHARP
@@ -172,7 +176,7 @@ module Pictures
     end
 
     def deck
-      rough = Vips::Image.perlin(WIDTH_PX / 4, HEIGHT_PX / 4, cell_size: 24,
+      rough = Vips::Image.perlin(width_px / 4, height_px / 4, cell_size: 24,
         seed: @rng.rand(10_000)).resize(4) * 22
       colour = DECKS.sample(random: @rng)
       (rough.bandjoin([rough, rough]) + colour).cast(:uchar).copy(interpretation: :srgb)
@@ -184,23 +188,23 @@ module Pictures
       scene = scene.gaussblur(between(0.5, 1.9))
       lux = 10 * (20**@rng.rand)
       noise = 1.5 + (34 / Math.sqrt(lux))
-      scene += Vips::Image.gaussnoise(WIDTH_PX, HEIGHT_PX, sigma: noise, mean: 0,
+      scene += Vips::Image.gaussnoise(width_px, height_px, sigma: noise, mean: 0,
         seed: @rng.rand(1 << 30))
       scene.cast(:uchar).copy(interpretation: :srgb).jpegsave_buffer(Q: @rng.rand(68..92),
         strip: true)
     end
 
     def uneven(scene)
-      place = Vips::Image.xyz(WIDTH_PX, HEIGHT_PX)
+      place = Vips::Image.xyz(width_px, height_px)
       light = (place[0] * between(-0.00022,
         0.00022)) + (place[1] * between(-0.0003, 0.0003)) + between(0.7, 1.05)
       scene * light
     end
 
     def glare(scene)
-      place = Vips::Image.xyz(WIDTH_PX, HEIGHT_PX)
-      x = (place[0] - (WIDTH_PX / 2) - between(-500, 500)) / between(40, 140)
-      y = (place[1] - (HEIGHT_PX / 2) - between(-150, 150)) / between(20, 70)
+      place = Vips::Image.xyz(width_px, height_px)
+      x = (place[0] - (width_px / 2) - between(-500, 500)) / between(40, 140)
+      y = (place[1] - (height_px / 2) - between(-150, 150)) / between(20, 70)
       light = (((x * x) + (y * y)) * -1).exp * between(90, 220)
       scene + light.bandjoin([light, light])
     end

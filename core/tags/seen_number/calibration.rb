@@ -12,7 +12,7 @@ module Core
         POWER = 2
         FLOOR = 0.002
         # Chances of the digits read, multiplied, from => of such offers so many were right.
-        CLASSES = { 0.92 => 0.985, 0.9 => 0.89, 0.0 => 0.78 }.freeze
+        CLASSES = { 0.92 => 0.985, 0.9 => 0.85, 0.0 => 0.75 }.freeze
         # A digit that is not seen, or hardly, is not told apart from the others.
         HARDLY = 0.005
 

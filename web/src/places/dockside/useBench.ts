@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { Refusal, trouble, type Trouble } from '@/api/refusal'
 import { isRefused, openField, type Measured } from '@/core/field'
+import { mmPerUnit, type Units } from '@/format/units'
 import { t } from '@/words/dockside'
 import { useMarks, type Marks, type Point } from './useMarks'
 
@@ -92,11 +93,20 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
   }
   /** Marks that were seen in the picture, to be looked at; the tail as the length is measured. */
   function takeProposed(seen: Schemas['ProposedMarks'], kind: Schemas['LengthKind'] | undefined) {
+    proposed.value = seen
+    if ('labels' in seen) return takeRuler('metric')
     const { board, corners, fish, tail } = seen
     const [snout, fork] = fish
-    proposed.value = seen
     const marked = snout && fork ? [snout, kind === 'TL' && tail ? tail : fork] : []
     takeKept({ board, corners, scale: [], scale_mm: null, fish: marked })
+  }
+  /** Two numbers of a ruler as the marks of a scale; its unit is for a person to tell. */
+  function takeRuler(units: Units) {
+    const seen = proposed.value
+    if (!seen || !('labels' in seen)) return
+    const [from, to] = seen.labels as [number, number]
+    const scale_mm = Math.round((to - from) * mmPerUnit(units))
+    takeKept({ board: null, corners: [], scale: seen.scale, scale_mm, fish: marks.value.fish })
   }
   /** What a person marked before, else what was seen; kind: how such a fish is measured. */
   function takeUp(
@@ -157,6 +167,7 @@ export function useBench(photoId: string, pictured: () => Pictured | null) {
     next,
     place,
     takeUp,
+    takeRuler,
     proposed,
     keep,
   }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { lengthText } from '@/format/units'
+import { ref } from 'vue'
+import { lengthText, type Units } from '@/format/units'
 import ChipRow from '@/parts/ChipRow.vue'
 import TroubleNote from '@/parts/TroubleNote.vue'
 import { useSessionStore } from '@/stores/session'
@@ -15,6 +16,15 @@ const { bench } = defineProps<{
 const session = useSessionStore()
 const { mode, size, result, refusal, isComplete, next, proposed } = bench
 const length = (mm: number) => lengthText(mm, session.units)
+const UNITS = {
+  metric: t('dockside.bench.centimetres'),
+  imperial: t('dockside.bench.inches'),
+}
+const rulerUnit = ref<Units>('metric')
+function chooseUnit(units: Units) {
+  rulerUnit.value = units
+  bench.takeRuler(units)
+}
 const MODES = {
   board: t('dockside.bench.fourCornersOfABoard'),
   scale: t('dockside.bench.twoMarksSeenFromStraight'),
@@ -50,7 +60,20 @@ const MODES = {
           {{ t('dockside.bench.mm') }}</label
         >
       </div>
-      <p v-if="proposed" role="status">
+      <template v-if="proposed && 'labels' in proposed">
+        <p role="status">
+          {{
+            t('dockside.bench.rulerRead', { from: proposed.labels[0]!, to: proposed.labels[1]! })
+          }}
+        </p>
+        <ChipRow
+          :label="t('dockside.bench.rulerUnit')"
+          :options="UNITS"
+          :chosen="rulerUnit"
+          @single="$event && chooseUnit($event as Units)"
+        />
+      </template>
+      <p v-else-if="proposed" role="status">
         {{
           proposed.fish.length
             ? t('dockside.bench.proposed', { markers: proposed.markers })
