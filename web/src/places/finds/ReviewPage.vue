@@ -539,6 +539,11 @@ function seenWords({ seen_number, agrees }: Desk['report']['photos'][number]) {
 </template>
 
 <style scoped>
+figcaption a {
+  display: block;
+  width: fit-content;
+  margin-top: 6px;
+}
 dt {
   color: var(--ink-soft);
 }
