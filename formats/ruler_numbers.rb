@@ -43,7 +43,7 @@ module Formats
     # strip: Vips::Image as LongShapes lays it. Returns [[{ value:, along:, across: }], ...] as it
     # reads one way up and the other; along grows with the reading.
     def each_way_up(strip)
-      even = even(strip)
+      even = evened(strip)
       cuts = numbers(even)
       [false, true].map do |turned|
         read(even, cuts, turned).map do |value, cut|
@@ -53,7 +53,7 @@ module Formats
     end
 
     # Dark on an even ground.
-    def even(image)
+    def evened(image)
       grey = image.colourspace(:b_w)[0].cast(:float)
       (grey / (grey.gaussblur(PAPER_PX) + 1) * PAPER).cast(:uchar).gaussblur(0.8).copy_memory
     end
@@ -66,8 +66,8 @@ module Formats
       middle = dark.crop(0, RulerPicture::HEIGHT_PX / 5, dark.width,
         RulerPicture::HEIGHT_PX * 3 / 5)
       darkest = [middle.percent(INK_PERCENT), LEAST_INK].max
-      digits = LEVELS.map { |level| digits(dark > (level * darkest)) }.max_by(&:size)
-      joined(digits).max_by(MOST_LABELS, &:high).sort_by(&:left)
+      cuts = LEVELS.map { |level| digits(dark > (level * darkest)) }.max_by(&:size)
+      joined(cuts).max_by(MOST_LABELS, &:high).sort_by(&:left)
     end
 
     def digits(mask)
@@ -114,7 +114,7 @@ module Formats
         File.write("#{folder}/list.txt", names.join("\n"))
         words(folder).filter_map do |page, middle, text|
           some, pieces = lines[page]
-          index = at(pieces, middle)
+          index = place_of(pieces, middle)
           [Integer(text, 10), some[index]] if index
         end
       end
@@ -143,7 +143,7 @@ module Formats
     end
 
     # Which of them stands at this pixel of the line.
-    def at(pieces, middle)
+    def place_of(pieces, middle)
       step = pieces.map(&:width).max + APART_PX
       index = ((middle - 30) / step).floor
       index if index.between?(0, pieces.size - 1)
@@ -160,7 +160,7 @@ module Formats
         .select { |row| row[11].to_s.match?(/\A\d{1,3}\z/) }
         .map { |row| [row[1].to_i - 1, row[6].to_i + (row[8].to_i / 2.0), row[11]] }
     end
-    private_class_method :even, :numbers, :digits, :around, :joined, :read, :piece, :line,
-      :line_width, :at, :words
+    private_class_method :evened, :numbers, :digits, :around, :joined, :read, :piece, :line,
+      :line_width, :place_of, :words
   end
 end

@@ -30,6 +30,15 @@ class DoorTest < ApiCase
 
   def coordinator = sign_in("hamish@marrow.example")
 
+  # What there is on the shelves is nobody's business.
+  def test_who_wants_to_join_reads_what_a_kit_holds_and_no_more
+    [["needle", "spare needle", 2], ["mug", "mug", 0]].each do |code, name, in_kit|
+      db[:stock_items].insert(code:, name:, reorder_at: 5, in_kit:)
+    end
+
+    assert_equal [{ "name" => "spare needle", "count" => 2 }], ask("/api/join")["kit"]
+  end
+
   def test_an_adult_is_accepted_and_becomes_a_member_with_a_year_and_a_fee
     id = ask_to_join
     ask_to_join(id:)

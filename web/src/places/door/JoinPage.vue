@@ -60,6 +60,10 @@ const send = () =>
       <h1>{{ t('door.join.title', { programme: about?.programme ?? '' }) }}</h1>
       <p v-if="about?.joining" class="written">{{ about.joining }}</p>
       <p v-else>{{ t('door.join.whatItMeans') }}</p>
+      <p v-if="about?.kit.length" data-testid="kit">
+        {{ t('door.join.kitHolds') }}
+        {{ about.kit.map(({ name, count }) => `${count} × ${name}`).join(', ') }}.
+      </p>
     </header>
     <div v-if="sent" role="status" class="stack" data-testid="sent">
       <p>
