@@ -3,7 +3,7 @@
 module Acts
   # Works out an answer of Water anew, when what is stored has changed since the last one.
   class WaterJob < StoredJob
-    self.queue = "upkeep"
+    self.queue = "water"
 
     # filter: as WaterFilter gives it, days as text;  id: of the recompute that somebody may look
     # at, and stop

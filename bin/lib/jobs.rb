@@ -11,7 +11,9 @@ class Jobs
   # queue => threads
   QUEUES = {
     "letters" => 2, "matches" => 1, "pictures" => 1, "accounts" => 1, "upkeep" => 1,
-    "partners" => 1
+    "partners" => 1,
+    # While the database works for one answer another is calculated.
+    "water" => 2
   }.freeze
   POLL_SECONDS = 5
   UPKEEP_SEEN_EVERY_SECONDS = 60

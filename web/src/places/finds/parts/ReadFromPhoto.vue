@@ -51,11 +51,8 @@ function take(number: string) {
       <template v-if="offer">
         <p>
           {{ t('finds.readFromPhoto.weRead') }} <b class="streamer">{{ offer.text }}</b>.
-          {{
-            offer.is_sure
-              ? t('finds.readFromPhoto.rightInOfHundred', { right: Math.round(offer.share * 100) })
-              : t('finds.readFromPhoto.notSure')
-          }}
+          {{ t('finds.readFromPhoto.rightInOfHundred', { right: Math.floor(offer.share * 100) }) }}
+          <template v-if="!offer.is_sure">{{ t('finds.readFromPhoto.notSure') }}</template>
         </p>
         <p v-if="offer.text.includes('?')" class="soft">
           {{ t('finds.readFromPhoto.unreadDigits') }}
