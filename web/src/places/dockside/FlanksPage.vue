@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, effectScope, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { flanks, type Beside, type Overlay } from '@/api/flanks'
 import { useAct } from '@/api/useAct'
@@ -41,11 +41,18 @@ const load = () =>
     if (beside.value.number) void router.replace({ query: { beside: beside.value.number } })
     choose(beside.value.others[0] ?? null)
   })
+/** Outlines of one pair of photos, which end with it. */
+let pair = effectScope(true)
 function choose(photo: Beside['others'][number] | null) {
+  pair.stop()
+  pair = effectScope(true)
   chosen.value = photo
   overlay.value = null
-  outlines.value = photo ? [useOutline(photoId), useOutline(photo.id)] : null
+  outlines.value =
+    (photo && pair.run(() => [useOutline(photoId), useOutline(photo.id)] as [Outline, Outline])) ??
+    null
 }
+onUnmounted(() => pair.stop())
 const lay = useDebounceFn(async () => {
   const [here, there] = outlines.value ?? []
   if (!here?.isComplete.value || !there?.isComplete.value) return void (overlay.value = null)
