@@ -100,22 +100,18 @@ module Formats
 
     # [[value, Cut]] of those that read as whole numbers.
     def read(even, cuts, turned)
-      lines = cuts.each_slice(IN_LINE).map do |some|
-        [some, some.map do |cut|
-          piece(even, cut, turned)
-        end]
-      end
-      return [] if lines.empty?
+      return [] if cuts.empty?
 
+      in_lines = cuts.each_slice(IN_LINE).to_a
+      lines = in_lines.map { |some| some.map { |cut| piece(even, cut, turned) } }
       Dir.mktmpdir do |folder|
-        names = lines.each_with_index.map do |(_, pieces), index|
+        names = lines.each_with_index.map do |pieces, index|
           "#{folder}/#{index}.png".tap { |name| line(pieces).pngsave(name, compression: 1) }
         end
         File.write("#{folder}/list.txt", names.join("\n"))
         words(folder).filter_map do |page, middle, text|
-          some, pieces = lines[page]
-          index = place_of(pieces, middle)
-          [Integer(text, 10), some[index]] if index
+          index = place_of(lines[page], middle)
+          [Integer(text, 10), in_lines[page][index]] if index
         end
       end
     end

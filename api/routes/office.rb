@@ -28,7 +28,7 @@ module Api
 
       get("/api/office/today") { json(items: Acts::OfficeToday.call(context(coordinator!))) }
 
-      get("/api/guide") { json(guilds: Acts::ReadGuide.call(context(member!))) }
+      get("/api/guide") { json(guilds: Acts::ReadGuide.call(context(member))) }
 
       get("/api/tags") { json(custody) }
 

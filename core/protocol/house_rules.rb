@@ -95,6 +95,9 @@ module Core
         )
       end
 
+      # The same for everybody: what the house noted of a guild is for its members.
+      def without_notes = self.class.new(version:, choices:, own_version:, figures:)
+
       # The same, but a choice that the house has overtaken since is left out: then the house's
       # stands.
       def with_own(own, own_version:)

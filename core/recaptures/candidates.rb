@@ -78,7 +78,7 @@ module Core
         @series = series
         @kept = kept
         @asked, @were_kept = Set.new, Set.new
-        @seen = report[:seen]
+        @seen = second_witness(report[:seen])
       end
 
       def weigh
@@ -138,6 +138,9 @@ module Core
       def none_log
         @none_log ||= NoneOfThese.log(none_weights) + seen_log(printed(@readings.first))
       end
+
+      # A number that is the photo's own reading may have been taken from it, and would count twice.
+      def second_witness(seen) = seen&.text == printed(@readings.first) ? nil : seen
 
       def printed(reading) = Tags::Number.as_printed(reading.text, @series)
       def seen_log(number) = @seen ? @seen.log(number) : 0.0
@@ -287,9 +290,8 @@ module Core
         return [] if @seen.nil?
 
         log = tags.map { |tag| seen_log(tag[:number]) }.max
-        [Term.new("photo", nil, log, lambda {
-          Text.of("recaptures.candidates.photo", seen: @seen.text)
-        })]
+        words = -> { Text.of("recaptures.candidates.photo", seen: @seen.text) }
+        [Term.new("photo", nil, log, words)]
       end
 
       def loose? = LOOSE.include?(@report[:found_how])

@@ -71,9 +71,8 @@ module Core
         read = best.map { |_, share| share >= LEAST_SHARE }
         return if read.count(true) < LEAST_READ
 
-        digits = SeenDigits.new(prefix:, places: places.map do |shares|
-          Calibration.chances(shares)
-        end)
+        chances = places.map { |shares| Calibration.chances(shares) }
+        digits = SeenDigits.new(prefix:, places: chances)
         Offer.new(
           text: prefix + best.zip(read).map { |(digit, _), is_read| is_read ? digit : "?" }.join,
           share: share(digits, read), digits:,
@@ -83,10 +82,8 @@ module Core
 
       # Of the digits that are read.
       def share(digits, read)
-        chances = digits.places.zip(read).filter_map do |place, is_read|
-          place.values.max if is_read
-        end
-        Calibration.share(chances)
+        likeliest = digits.places.map { |chances| chances.values.max }
+        Calibration.share(likeliest.zip(read).filter_map { |chance, is_read| chance if is_read })
       end
 
       # [digits with how sure each is, how much they count], or nil.

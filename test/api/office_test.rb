@@ -102,6 +102,11 @@ class OfficeSettingsTest < ApiCase
       "gill cover."], 10], [guide["sections"].find do |section|
         section["title"] == "House note"
       end&.fetch("lines"), guide["air_seconds"]]
+    clear_cookies
+    open_guide = ask("/api/guide")["guilds"].find { |guild| guild["key"] == "bass_like" }
+
+    assert_equal 10, open_guide["air_seconds"], "everybody reads how the house handles fish"
+    refute_includes open_guide.to_s, "Mind the gill cover", "its notes are for members"
   end
 
   def test_a_figure_is_never_set_to_what_costs_the_fish_more

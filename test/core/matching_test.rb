@@ -33,6 +33,18 @@ class CandidatesTest < Minitest::Test
     assert_includes with.best.terms.map { |term| term[:words] }, "the photo reads MS001234"
   end
 
+  def test_a_number_taken_from_the_photo_does_not_count_twice
+    digits = "1234".chars.map { |digit| { digit => 0.97 } }
+    seen = Core::Tags::SeenDigits.new(prefix: "MS00", places: digits)
+    fish = [{ **one_fish, number: "MS001234" }]
+    report = { numbers: ["ms 1234"], species_code: "seabass", caught_on: Date.new(2026, 6, 1) }
+
+    assert_equal weigh(report, fish).best.log, weigh({ **report, seen: }, fish).best.log
+    other = { **report, numbers: ["MS00123?"] }
+
+    assert_operator weigh({ **other, seen: }, fish).best.log, :>, weigh(other, fish).best.log
+  end
+
   def one_fish
     {
       number: "MS000123",

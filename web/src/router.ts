@@ -63,7 +63,7 @@ export const router = createRouter({
       path: '/guide/:guild?',
       component: ready('guide'),
       props: true,
-      meta: { title: t('common.router.handlingGuide') },
+      meta: { title: t('common.router.handlingGuide'), open: true },
     },
     { path: '/practice', component: trainer('hub'), meta: { title: t('common.router.practice') } },
     ...(['place', 'measure', 'read', 'judge', 'pack'] as const).map((page) => ({
