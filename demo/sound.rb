@@ -9,7 +9,10 @@ module Demo
       sender: "Marrow Sound Tagging Cooperative <letters@marrow.example>",
       contact: "office@marrow.example",
       about: "We are anglers around the Marrow Sound who tag fish and let them go.",
-      joining: "Come along with one of us first. Then come the lessons in Practice, and a kit. The year costs 30, the kit 45.",
+      joining: [
+        "Come along with one of us first. Then come the lessons in Practice, and a kit.",
+        "The year costs 30, the kit 45."
+      ].join(" "),
       join_question: "On which island does the harbour of Anchorhead lie?",
       join_answer: "Great Marrow"
     }.freeze

@@ -15,7 +15,9 @@ class PrivacyTest < ApiCase
   OPEN = %w[
     /api/health
     /api/readiness
+    /api/boards/fish.pdf
     /api/coast
+    /api/guide
     /api/session
     /api/species
     /api/stories/{story_key}

@@ -11,8 +11,9 @@ module Core
         # says. By maximum likelihood.
         POWER = 2
         FLOOR = 0.002
-        # Chances of the digits read, multiplied, from => of such offers so many were right.
-        CLASSES = { 0.92 => 0.985, 0.9 => 0.85, 0.0 => 0.75 }.freeze
+        # Chances of the digits read, multiplied, in percent from => of such offers so many were
+        # right.
+        CLASSES = { 92 => 0.985, 90 => 0.85, 0 => 0.75 }.freeze
         # A digit that is not seen, or hardly, is not told apart from the others.
         HARDLY = 0.005
 
@@ -30,7 +31,8 @@ module Core
 
         # chances: of the digits that are read, 0..1
         def share(chances)
-          CLASSES.find { |from, _| chances.inject(:*) >= from }.last
+          percent = 100 * chances.inject(:*)
+          CLASSES.find { |from, _| percent >= from }.last
         end
       end
     end
