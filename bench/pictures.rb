@@ -82,7 +82,7 @@ module MatchBench
   FISH = (1..8000).to_a.sample(4000, random: Random.new(11)).map do |serial|
     format("MS%06d", serial)
   end
-  # What the finder writes: [number, offer, rng] => text
+  # Ways in which a finder writes a number: [number, offer, rng] => text
   TYPED = {
     "two digits unread" => ->(number, _, rng) { unread(number, 2, rng) },
     "three digits unread" => ->(number, _, rng) { unread(number, 3, rng) },
@@ -243,7 +243,7 @@ module FlankBench
     puts "pairs #{count}, marks refused in #{count - pairs.size}, flank told right " \
       "#{share(sides, 2 * pairs.size)}"
     { "six marks" => :by_outline, "two ends" => :by_ends }.each do |name, way|
-      off = pairs.flat_map { |views| off_shares(*views, send(way, *views)) }
+      off = pairs.flat_map { |views| off_shares(views.last, send(way, *views)) }
       puts "#{name}: a scar off by #{share(quantile(off, 0.5), 1)} of the length, " \
         "p95 #{share(quantile(off, 0.95), 1)}"
     end
@@ -271,7 +271,7 @@ module FlankBench
     from.scars.map { |scar| (there + (turn * (seen.call(scar) - start))).rect }
   end
 
-  def self.off_shares(_from, to, carried)
+  def self.off_shares(to, carried)
     carried.zip(to.scars).map { |pair| Core::Photo::Corners.distance(*pair) / to.length_px }
   end
 end

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "open3"
-require "tmpdir"
 require "vips"
 
 module Formats
@@ -27,9 +25,9 @@ module Formats
     APART_PX = 90
     LEAST_SURE = 30
     LINE = "7"
+    MOST_SECONDS = 5
     # A row of tesseract's table that is a word.
     WORD = "5"
-    MOST_SECONDS = "5"
 
     # left, top, right, bottom in pixels of the strip, and how it looks
     Cut = Struct.new(:left, :top, :right, :bottom, keyword_init: true) do
@@ -104,15 +102,9 @@ module Formats
 
       in_lines = cuts.each_slice(IN_LINE).to_a
       lines = in_lines.map { |some| some.map { |cut| piece(even, cut, turned) } }
-      Dir.mktmpdir do |folder|
-        names = lines.each_with_index.map do |pieces, index|
-          "#{folder}/#{index}.png".tap { |name| line(pieces).pngsave(name, compression: 1) }
-        end
-        File.write("#{folder}/list.txt", names.join("\n"))
-        words(folder).filter_map do |page, middle, text|
-          index = place_of(lines[page], middle)
-          [Integer(text, 10), in_lines[page][index]] if index
-        end
+      words(lines.map { |pieces| line(pieces) }).filter_map do |page, middle, text|
+        index = place_of(lines[page], middle)
+        [Integer(text, 10), in_lines[page][index]] if index
       end
     end
 
@@ -146,12 +138,11 @@ module Formats
     end
 
     # [[page, middle of the word, digits], ...]
-    def words(folder)
-      text, = Open3.capture2(
-        { "OMP_THREAD_LIMIT" => "1" }, "timeout", MOST_SECONDS, "tesseract", "#{folder}/list.txt",
-        "-", "--psm", LINE, "-c", "tessedit_char_whitelist=0123456789", "tsv", err: File::NULL
+    def words(images)
+      pages = Tesseract.pages(
+        images, "tsv", mode: LINE, characters: "0123456789", most_seconds: MOST_SECONDS
       )
-      text.lines.map { |row| row.chomp.split("\t") }
+      pages.lines.map { |row| row.chomp.split("\t") }
         .select { |row| row[0] == WORD && row[10].to_f >= LEAST_SURE }
         .select { |row| row[11].to_s.match?(/\A\d{1,3}\z/) }
         .map { |row| [row[1].to_i - 1, row[6].to_i + (row[8].to_i / 2.0), row[11]] }

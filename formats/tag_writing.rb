@@ -1,8 +1,5 @@
 # frozen_string_literal: true
 
-require "open3"
-require "tmpdir"
-
 module Formats
   # Reads the writing on the tags in a picture by Debian's tesseract: work for the picture
   # process, whose limits it inherits.
@@ -10,7 +7,7 @@ module Formats
     # Each line is taken as it is; nothing is looked for in it.
     RAW_LINE = "13"
     # A tenth of it is usual.
-    MOST_SECONDS = "6"
+    MOST_SECONDS = 6
     CHARACTER = /x_confs ([\d.]+)'>([^<\s])/
     # Enough to read the smallest number that a camera shows.
     LOOKED_AT_PX = 1600
@@ -30,21 +27,11 @@ module Formats
     def lines(strips, characters:)
       return [] if strips.empty?
 
-      Dir.mktmpdir do |folder|
-        names = strips.each_with_index.map do |strip, index|
-          "#{folder}/#{index}.png".tap { |name| strip.pngsave(name, compression: 1) }
-        end
-        File.write("#{folder}/list.txt", names.join("\n"))
-        page_text(folder, characters).split("class='ocr_page'").drop(1).map { |page| line(page) }
-      end
-    end
-
-    def page_text(folder, characters)
-      Open3.capture2(
-        { "OMP_THREAD_LIMIT" => "1" }, "timeout", MOST_SECONDS, "tesseract", "#{folder}/list.txt",
-        "-", "--psm", RAW_LINE, "-c", "tessedit_char_whitelist=#{characters}",
-        "-c", "lstm_choice_mode=2", "hocr", err: File::NULL
-      ).first
+      pages = Tesseract.pages(
+        strips, "-c", "lstm_choice_mode=2", "hocr",
+        mode: RAW_LINE, characters:, most_seconds: MOST_SECONDS
+      )
+      pages.split("class='ocr_page'").drop(1).map { |page| line(page) }
     end
 
     # Each character's first choice.
@@ -54,6 +41,6 @@ module Formats
         character && [character, sure.to_f / 100]
       end
     end
-    private_class_method :page_text, :line
+    private_class_method :line
   end
 end

@@ -22,12 +22,6 @@ module Acts
       { items:, orders: context.store.stock.orders, moves: context.store.stock.moves }
     end
 
-    # What a starter kit holds, for everybody; how many there are is not told: [{ name:, count: }]
-    def kit(store)
-      store.stock.items.select { |item| item[:in_kit].positive? }
-        .map { |item| { name: item[:name], count: item[:in_kit] } }
-    end
-
     # The picking list for the orders that wait, with a slip for each parcel.
     def picking_list(context, fonts_dir:)
       stock = context.store.stock

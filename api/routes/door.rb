@@ -7,7 +7,7 @@ module Api
       get("/api/join") do
         programme = store.programme.find
         json(programme: programme.name, joining: programme.joining, contact: programme.contact,
-          question: programme.join_question, kit: Acts::KeepStock.kit(store))
+          question: programme.join_question, kit: store.stock.kit)
       end
 
       put("/api/join/:id") do

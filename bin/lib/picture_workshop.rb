@@ -11,7 +11,8 @@ module Core; end
 %w[
   core/error core/invalid_input core/text config/texts core/photo/board core/photo/board_view
   core/photo/ruler formats/image_library formats/picture formats/shapes formats/long_shapes
-  formats/tag_strips formats/tag_writing formats/board_markers formats/fish_outline
+  formats/tesseract formats/tag_strips formats/tag_writing formats/board_markers
+  formats/fish_outline
   formats/board_picture formats/ruler_picture formats/ruler_numbers
 ].each { |file| require_relative "../../#{file}" }
 Core::Text.catalogue = Texts.read

@@ -2,8 +2,8 @@
 
 module Core
   module Photo
-    # What a cooperative's own photos, of tags and fish whose numbers and lengths it knows, say of
-    # its cameras: how many numbers were read, whether lengths come out too long or too short, and
+    # Judges a cooperative's cameras by its own photos of tags and fish whose numbers and lengths it
+    # knows: how many numbers were read, whether lengths come out too long or too short, and
     # how often the margin held the true length.
     module CameraCheck
       # With fewer the middle error has no 95 % interval: half of one in 2 to the power of six lies
@@ -23,14 +23,17 @@ module Core
         return [] if numbers.empty?
 
         right = numbers.count { |row| row[:seen] == row[:printed] }
+        of = numbers.size
         sure = numbers.select { |row| row[:is_sure] }
-        wrong = sure.reject { |row| Tags::SeenNumber.agrees?(row[:seen], row[:printed]) }
         [
-          Text.of("photo.camera_check.numbers", right:, of: numbers.size,
-            share: share(right, numbers.size)),
-          sure.any? && Text.of("photo.camera_check.sure", wrong: wrong.size, of: sure.size,
-            share: share(wrong.size, sure.size))
-        ].select(&:itself)
+          Text.of("photo.camera_check.numbers", right:, of:, share: share(right, of)),
+          (sure_words(sure) if sure.any?)
+        ].compact
+      end
+
+      def sure_words(sure)
+        wrong = sure.count { |row| !Tags::SeenNumber.agrees?(row[:seen], row[:printed]) }
+        Text.of("photo.camera_check.sure", wrong:, of: sure.size, share: share(wrong, sure.size))
       end
 
       def of_lengths(lengths)
@@ -39,9 +42,9 @@ module Core
         measured = lengths.select { |row| row[:measured_mm] }
         lost = lengths.size - measured.size
         [
-          lost.positive? && Text.of("photo.camera_check.lost", lost:, of: lengths.size),
-          *(measured.empty? ? [] : [off(measured), bias(measured), held(measured)])
-        ].select(&:itself)
+          (Text.of("photo.camera_check.lost", lost:, of: lengths.size) if lost.positive?),
+          *([off(measured), bias(measured), held(measured)] if measured.any?)
+        ].compact
       end
 
       def off(measured)
@@ -51,10 +54,8 @@ module Core
 
       # Beyond chance only where the interval of the middle error leaves nought out.
       def bias(measured)
-        if measured.size < LEAST_LENGTHS
-          return Text.of("photo.camera_check.few",
-            least: LEAST_LENGTHS)
-        end
+        few = measured.size < LEAST_LENGTHS
+        return Text.of("photo.camera_check.few", least: LEAST_LENGTHS) if few
 
         errors = measured.map { |row| error(row) }.sort
         limits = errors.values_at(*Estimates::Rates.middle_ranks(errors.size))
@@ -76,7 +77,8 @@ module Core
       def error(row) = (row[:measured_mm] / row[:true_mm].to_f) - 1
       def share(count, of) = Answers::Words.percent_of(Estimates::Rates.wilson(count, of))
       def percent(error) = format("%.1f %%", 100 * error).tr("-", "−")
-      private_class_method :of_numbers, :of_lengths, :off, :bias, :held, :error, :share, :percent
+      private_class_method :of_numbers, :sure_words, :of_lengths, :off, :bias, :held, :error,
+        :share, :percent
     end
   end
 end

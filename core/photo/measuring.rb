@@ -7,7 +7,8 @@ module Core
     #   marks: { board: { width_mm:, height_mm: } | nil, corners: [[x, y] × 4], scale: [[x, y] × 2],
     #          scale_mm:, fish: [[x, y], ...] } in pixels of the shown size
     #   shown: { width_px:, height_px:, focal_35mm: | nil } of that size
-    #   guild_key: of the fish, nil where it is not known;  typed: Fish::Length measured by hand, or
+    #   guild_key: of the fish, nil where it is not known;  height_mm: of it, where it is known
+    #   typed: Fish::Length measured by hand, or
     #              nil
     module Measuring
       # Seen from so far aslant, the far end of the fish has half the pixels of the near one. House
@@ -17,8 +18,8 @@ module Core
       module_function
 
       # Returns Bench::Result. Raises InvalidInput.
-      def of(marks:, shown:, guild_key: nil)
-        above = Above.new(guild_key:, **shown)
+      def of(marks:, shown:, guild_key: nil, height_mm: nil)
+        above = Above.new(guild_key:, height_mm:, **shown)
         if marks[:board]
           return (
             Bench.by_corners(corners: marks[:corners], fish: marks[:fish], above:, **marks[:board])

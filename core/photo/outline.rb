@@ -7,7 +7,7 @@ module Core
       # In the order round the fish. Back and belly where the fish is deepest; the stalk, above and
       # below, where the tail begins.
       PLACES = %i[snout back stalk_above fork stalk_below belly].freeze
-      # Of a fish that is this many times as long as deep, nothing would be left to lay over it.
+      # A fish that is this many times as long as deep has no surface to compare.
       # House rule.
       MOST_SLENDER = 40
       # Marks nearer to each other, in shares of the length, are on one spot. House rule.

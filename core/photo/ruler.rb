@@ -9,8 +9,8 @@ module Core
     # seen aslant crowd towards its far end: x = (a·v + b) / (1 + c·v).
     # Source: Fischler and Bolles (1981), Commun. ACM 24, 381-395 (consensus of samples).
     class Ruler
-      # Of so many numbers each is in its place by chance alone too seldom to matter, straight on
-      # and aslant. House rules.
+      # The least numbers that make a ruler, seen straight on and aslant: fewer are in their places
+      # by chance too often. House rules.
       LEAST_STRAIGHT, LEAST_ASLANT = 3, 5
       # And of all that were read at least this share.
       LEAST_SHARE = 0.5

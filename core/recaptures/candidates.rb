@@ -53,7 +53,7 @@ module Core
 
       # key: of its weight;  log: what it says;  parts: of a length, see #features
       Term = Struct.new(:name, :key, :log, :words, :parts)
-      Fits = Struct.new(:log, :pairs, :tags)
+      Fits = Struct.new(:log, :pairs, :photo_log)
 
       def self.weigh(...) = new(...).weigh
 
@@ -211,7 +211,9 @@ module Core
         log = pairs.each_with_index.sum do |(number_log, _, _), index|
           index.zero? ? number_log : second_log(number_log)
         end
-        Fits.new(log + tags.map { |tag| seen_log(tag[:number]) }.max, pairs, tags)
+        # Whichever of its tags the photo may show.
+        photo_log = tags.map { |tag| seen_log(tag[:number]) }.max
+        Fits.new(log + photo_log, pairs, photo_log)
       end
 
       # A second number that the fish is not known to carry may have been put in and not told.
@@ -226,7 +228,7 @@ module Core
 
         terms = [
           number("number", log, tag, reading), *others.map { |other| second_number(*other) },
-          *photo(fit.tags)
+          *photo(fit.photo_log)
         ]
         candidate =
           Candidate.new(
@@ -285,11 +287,9 @@ module Core
         )
       end
 
-      # Whichever of its tags the photo may show.
-      def photo(tags)
+      def photo(log)
         return [] if @seen.nil?
 
-        log = tags.map { |tag| seen_log(tag[:number]) }.max
         words = -> { Text.of("recaptures.candidates.photo", seen: @seen.text) }
         [Term.new("photo", nil, log, words)]
       end

@@ -12,6 +12,12 @@ module Store
       @db[:stock_items].order(:name).select(:code, :name, :reorder_at, :in_kit, left.as(:left)).all
     end
 
+    # The contents of a starter kit: [{ name:, count: }]
+    def kit
+      @db[:stock_items].where { in_kit > 0 }.order(:name)
+        .select(:name, Sequel[:in_kit].as(:count)).all
+    end
+
     def keep_item(item)
       @db[:stock_items].insert_conflict(target: :code, update: item.except(:code)).insert(**item)
     end

@@ -26,7 +26,7 @@ module Acts
     def overlay(first:, second:) = Core::Photo::Flanks.of(first, second)
 
     def carrying(store, number)
-      fish = store.fish.last_carrying(PrintedNumbers.of(store, [number]).first(1)).values.first
+      fish = store.fish.last_carrying(PrintedNumbers.of(store, [number])).values.first
       return fish if fish
 
       raise Core::InvalidInput.at(

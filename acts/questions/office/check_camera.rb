@@ -36,13 +36,10 @@ module Acts
 
     def measured(pictures, bytes, marks, is_flat)
       shown = pictures.shown(bytes)
-      above = Core::Photo::Above.new(
-        height_mm: is_flat ? Core::Photo::TestFish::HEIGHT_MM : nil,
-        focal_35mm: Formats::Exif.read(bytes)[:focal_35mm],
-        width_px: shown.width_px, height_px: shown.height_px
-      )
-      Core::Photo::Bench.by_corners(
-        corners: marks[:corners], fish: marks[:fish], above:, **marks[:board]
+      focal_35mm = Formats::Exif.read(bytes)[:focal_35mm]
+      Core::Photo::Measuring.of(
+        marks:, shown: { width_px: shown.width_px, height_px: shown.height_px, focal_35mm: },
+        height_mm: is_flat ? Core::Photo::TestFish::HEIGHT_MM : nil
       )
     end
     private_class_method :measured

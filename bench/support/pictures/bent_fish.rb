@@ -67,7 +67,7 @@ module Pictures
       y0 + ((y1 - y0) * (along - x0) / (x1 - x0))
     end
 
-    # Of the other flank the head lies to the right; then turned, aslant, and somewhere.
+    # Mirrors the other flank, whose head lies to the right; then turns, slants and moves it.
     def camera(side)
       @length_px = @rng.rand(LENGTH_PX)
       turn = @rng.rand(0.0..(2 * Math::PI))
