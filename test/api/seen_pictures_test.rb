@@ -23,6 +23,15 @@ class SeenPicturesTest < ApiCase
     end
   end
 
+  # The photo of an evening as Dockside shows it.
+  def looked_at(bytes)
+    sign_in
+    trip = Seeds.trip(db, @isolde)
+    add_photo(trip, bytes)
+    look_at_pictures
+    ask("/api/trips/#{trip}/dockside")["photos"].first
+  end
+
   def log(trip, number, after)
     id = SecureRandom.uuid
     put_encounter(Seeds.encounter(trip, number:, start: Seeds::NOW - 7200 + after), id:)
@@ -69,12 +78,8 @@ class SeenPicturesTest < ApiCase
   end
 
   def test_a_fish_on_our_board_has_its_marks_proposed_and_keeps_none_unasked
-    sign_in
-    trip = Seeds.trip(db, @isolde)
     picture = Pictures::BoardPictures.new(9).picture
-    add_photo(trip, picture.jpeg)
-    look_at_pictures
-    photo = ask("/api/trips/#{trip}/dockside")["photos"].first
+    photo = looked_at(picture.jpeg)
     proposed = photo["proposed_marks"]
     measured = Core::Photo::Bench.by_corners(
       corners: proposed["corners"], fish: proposed["fish"],
@@ -93,12 +98,8 @@ class SeenPicturesTest < ApiCase
 
   # Two of its numbers are proposed as a scale; whether they are inches nobody claims to know.
   def test_a_ruler_beside_a_fish_has_two_of_its_numbers_proposed
-    sign_in
-    trip = Seeds.trip(db, @isolde)
     picture = Pictures::RulerPictures.new(6).picture
-    add_photo(trip, picture.jpeg)
-    look_at_pictures
-    seen = ask("/api/trips/#{trip}/dockside")["photos"].first["proposed_marks"]
+    seen = looked_at(picture.jpeg)["proposed_marks"]
     whole = Pictures::RulerPictures::WIDTH_PX / 1600.0
     ends = seen["scale"].map { |mark| mark.map { |value| value * whole } }
     truth_mm = (seen["labels"][1] - seen["labels"][0]) * picture.unit_mm
